@@ -1,0 +1,39 @@
+import { CHASSIS, type BenchMinutes, type Catalogue } from '@/core/catalogue';
+import { assertCatalogue } from '@/core/belief/validate';
+import { causes } from './causes';
+import { cautions } from './cautions';
+import { benchFindings } from './findings/bench';
+import { claimFindings } from './findings/claims';
+import { lookFindings } from './findings/look';
+import { powerFindings } from './findings/power';
+import { reportFindings } from './findings/report';
+import { repairs } from './repairs';
+
+/** Attended minutes; shop estimates. */
+const benchMinutes: BenchMinutes = {
+  desktop: { plugged: { set: 0.7, unset: 0.2 }, caseOpen: { set: 1, unset: 1 }, batteryOut: { set: 0, unset: 0 }, boardOut: { set: 9, unset: 10 } },
+  small: { plugged: { set: 0.7, unset: 0.2 }, caseOpen: { set: 1.5, unset: 1.5 }, batteryOut: { set: 0, unset: 0 }, boardOut: { set: 10, unset: 12 } },
+  aio: { plugged: { set: 0.7, unset: 0.2 }, caseOpen: { set: 6, unset: 7 }, batteryOut: { set: 0, unset: 0 }, boardOut: { set: 12, unset: 14 } },
+  laptop: { plugged: { set: 0.3, unset: 0.1 }, caseOpen: { set: 4, unset: 4 }, batteryOut: { set: 0.7, unset: 0.7 }, boardOut: { set: 12, unset: 15 } },
+};
+
+/** Checked once, when loaded: a wrong catalogue stops the program with every fault listed. */
+export const catalogue: Catalogue = assertCatalogue({
+  version: '2026.11',
+  causes,
+  findings: [...claimFindings, ...lookFindings, ...powerFindings, ...benchFindings, ...reportFindings],
+  repairs,
+  cautions,
+  benchMinutes,
+});
+
+const findingIndex = new Map(catalogue.findings.map((finding) => [finding.id, finding]));
+const causeIndex = new Map(catalogue.causes.map((cause) => [cause.id, cause]));
+const repairIndex = new Map(catalogue.repairs.map((repair) => [repair.id, repair]));
+const cautionIndex = new Map(catalogue.cautions.map((caution) => [caution.id, caution]));
+
+export const findingById = (id: string) => findingIndex.get(id);
+export const causeById = (id: string) => causeIndex.get(id);
+export const repairById = (id: string) => repairIndex.get(id);
+export const cautionById = (id: string) => cautionIndex.get(id);
+export { CHASSIS };

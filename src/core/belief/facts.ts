@@ -1,0 +1,26 @@
+import type { Fact, Finding } from '../catalogue';
+
+export type Facts = Partial<Record<Fact, boolean>>;
+
+/**
+ * What can be observed now, from the outcomes taken so far in order; later entries win.
+ * A repair that helped forgets what was denied: the thing is worth asking again.
+ */
+export function factsOf(entries: readonly ({ finding: Finding; outcome: number } | 'repaired')[]): Facts {
+  const facts: Facts = {};
+  for (const entry of entries) {
+    if (entry === 'repaired') {
+      for (const key of Object.keys(facts) as Fact[]) if (facts[key] === false) delete facts[key];
+      continue;
+    }
+    const outcome = entry.finding.outcomes[entry.outcome];
+    for (const fact of outcome.shows ?? []) facts[fact] = true;
+    for (const fact of outcome.denies ?? []) facts[fact] = false;
+  }
+  return facts;
+}
+
+/** A finding can be taken when everything it needs has been seen to be there. */
+export function observable(finding: Finding, facts: Facts): boolean {
+  return (finding.needs ?? []).every((fact) => facts[fact] === true);
+}

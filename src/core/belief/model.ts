@@ -1,0 +1,87 @@
+import type { Catalogue, Cause, Chassis, Finding, LotSource } from '../catalogue';
+
+/** What is known of a unit before anything is looked at. */
+export interface ModelContext {
+  chassis: Chassis;
+  source: LotSource;
+}
+
+/**
+ * A finding made ready for arithmetic.
+ * `cumulative[c * outcomes + o]` = q_c(<= o), the noisy-MAX factor of cause index c (1 everywhere when it does not touch the finding);
+ * `leak[o]` = q_0(<= o). Both end at exactly 1.
+ */
+export interface CompiledFinding {
+  id: string;
+  outcomes: number;
+  leak: Float64Array;
+  cumulative: Float64Array;
+  touches: Uint8Array;
+  /** Cause indexes each outcome settles (seen directly). */
+  settles: number[][];
+}
+
+export interface BeliefModel {
+  causes: Cause[];
+  causeIndex: Map<string, number>;
+  /** ln(p / (1 - p)) of each cause. */
+  logOdds: Float64Array;
+  priors: Float64Array;
+  findings: Map<string, CompiledFinding>;
+}
+
+function runningSums(distribution: readonly number[]): Float64Array {
+  const sums = new Float64Array(distribution.length);
+  let total = 0;
+  for (let o = 0; o < distribution.length; o++) sums[o] = total += distribution[o];
+  sums[distribution.length - 1] = 1;
+  return sums;
+}
+
+/** Prior with the lot's source taken in as a factor on the odds. @returns probability in (0, 1) */
+export function priorOf(cause: Cause, context: ModelContext): number {
+  const base = cause.prior[context.chassis] ?? 0;
+  const factor = cause.sourceOdds?.[context.source] ?? 1;
+  const odds = (base / (1 - base)) * factor;
+  return odds / (1 + odds);
+}
+
+export function appliesTo(item: { chassis?: Chassis[] }, chassis: Chassis): boolean {
+  return !item.chassis || item.chassis.includes(chassis);
+}
+
+export function compileFinding(finding: Finding, causes: Cause[]): CompiledFinding {
+  const outcomes = finding.outcomes.length;
+  const cumulative = new Float64Array(causes.length * outcomes).fill(1);
+  const touches = new Uint8Array(causes.length);
+  causes.forEach((cause, c) => {
+    const own = finding.by[cause.id];
+    if (!own) return;
+    touches[c] = 1;
+    cumulative.set(runningSums(own), c * outcomes);
+  });
+  const at = new Map(causes.map((cause, c) => [cause.id, c]));
+  const settles = finding.outcomes.map((outcome) => (outcome.settles ?? []).flatMap((id) => at.get(id) ?? []));
+  return { id: finding.id, outcomes, leak: runningSums(finding.leak), cumulative, touches, settles };
+}
+
+/**
+ * Compile the catalogue for one chassis and source: causes that chassis cannot have and findings it cannot show are left out.
+ * @throws RangeError when no cause applies
+ */
+export function compileModel(catalogue: Pick<Catalogue, 'causes' | 'findings'>, context: ModelContext): BeliefModel {
+  const causes = catalogue.causes.filter((cause) => (cause.prior[context.chassis] ?? 0) > 0);
+  if (causes.length === 0) throw new RangeError(`compileModel: no cause applies to chassis "${context.chassis}"`);
+  const priors = Float64Array.from(causes, (cause) => priorOf(cause, context));
+  const findings = new Map<string, CompiledFinding>();
+  for (const finding of catalogue.findings) {
+    if (appliesTo(finding, context.chassis)) findings.set(finding.id, compileFinding(finding, causes));
+  }
+  return {
+    causes,
+    causeIndex: new Map(causes.map((cause, c) => [cause.id, c])),
+    logOdds: priors.map((p) => Math.log(p / (1 - p))),
+    priors,
+    findings,
+  };
+}

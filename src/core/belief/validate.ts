@@ -1,0 +1,79 @@
+import { CHASSIS, FACTS, type Catalogue, type Finding } from '../catalogue';
+
+const SUM_TOLERANCE = 1e-9;
+
+function distributionFault(values: number[], outcomes: number): string | null {
+  if (values.length !== outcomes) return `has ${values.length} probabilities for ${outcomes} outcomes`;
+  if (values.some((p) => !(p >= 0 && p <= 1))) return `has a probability outside 0..1: ${values.join(', ')}`;
+  const sum = values.reduce((total, p) => total + p, 0);
+  return Math.abs(sum - 1) > SUM_TOLERANCE ? `sums to ${sum}, not 1` : null;
+}
+
+function repeated(ids: string[]): string[] {
+  return [...new Set(ids.filter((id, i) => ids.indexOf(id) !== i))];
+}
+
+function findingFaults(finding: Finding, causes: Set<string>, cautions: Set<string>): string[] {
+  const where = `finding "${finding.id}"`;
+  const faults: string[] = [];
+  if (finding.outcomes.length < 2) faults.push(`${where}: needs at least two outcomes`);
+  if (!(finding.minutes >= 0)) faults.push(`${where}: minutes must be 0 or more`);
+  if (!finding.source) faults.push(`${where}: has no source`);
+  const leak = distributionFault(finding.leak, finding.outcomes.length);
+  if (leak) faults.push(`${where}: leak ${leak}`);
+  for (const [cause, own] of Object.entries(finding.by)) {
+    if (!causes.has(cause)) faults.push(`${where}: unknown cause "${cause}"`);
+    const fault = distributionFault(own, finding.outcomes.length);
+    if (fault) faults.push(`${where}: cause "${cause}" ${fault}`);
+  }
+  finding.outcomes.forEach((outcome, o) => {
+    for (const fact of [...(outcome.shows ?? []), ...(outcome.denies ?? [])]) {
+      if (!FACTS.includes(fact)) faults.push(`${where}: outcome "${outcome.id}" names unknown fact "${fact}"`);
+    }
+    for (const cause of outcome.settles ?? []) {
+      if (!((finding.by[cause]?.[o] ?? 0) > 0)) faults.push(`${where}: outcome "${outcome.id}" settles "${cause}", which never shows it`);
+    }
+  });
+  for (const fact of finding.needs ?? []) if (!FACTS.includes(fact)) faults.push(`${where}: needs unknown fact "${fact}"`);
+  for (const caution of [...(finding.cautions ?? []), ...(finding.hazard ? [finding.hazard.caution] : [])]) {
+    if (!cautions.has(caution)) faults.push(`${where}: unknown caution "${caution}"`);
+  }
+  return faults;
+}
+
+/** Every fault of a catalogue in words, in its own order; empty when it is fit for use. */
+export function catalogueFaults(catalogue: Catalogue): string[] {
+  const causes = new Set(catalogue.causes.map((cause) => cause.id));
+  const cautions = new Set(catalogue.cautions.map((caution) => caution.id));
+  const faults: string[] = [];
+  for (const [kind, list] of [['cause', catalogue.causes], ['finding', catalogue.findings], ['repair', catalogue.repairs], ['caution', catalogue.cautions]] as const) {
+    for (const id of repeated(list.map((item) => item.id))) faults.push(`${kind} "${id}" stands twice`);
+  }
+  for (const cause of catalogue.causes) {
+    for (const [chassis, p] of Object.entries(cause.prior)) {
+      if (!CHASSIS.includes(chassis as (typeof CHASSIS)[number])) faults.push(`cause "${cause.id}": unknown chassis "${chassis}"`);
+      if (!(p > 0 && p < 1)) faults.push(`cause "${cause.id}": prior for ${chassis} must lie between 0 and 1, got ${p}`);
+    }
+    if (!(cause.valueLeft >= 0 && cause.valueLeft <= 1)) faults.push(`cause "${cause.id}": valueLeft must lie in 0..1, got ${cause.valueLeft}`);
+    if (!cause.source) faults.push(`cause "${cause.id}": has no source`);
+    if (!catalogue.findings.some((finding) => finding.by[cause.id])) faults.push(`cause "${cause.id}": no finding shows it`);
+  }
+  for (const finding of catalogue.findings) faults.push(...findingFaults(finding, causes, cautions));
+  for (const repair of catalogue.repairs) {
+    for (const [cause, success] of Object.entries(repair.cures)) {
+      if (!causes.has(cause)) faults.push(`repair "${repair.id}": unknown cause "${cause}"`);
+      if (!(success > 0 && success <= 1)) faults.push(`repair "${repair.id}": success for "${cause}" must lie in 0..1, got ${success}`);
+    }
+    if (repair.part && !Number.isInteger(repair.part.costMinor)) faults.push(`repair "${repair.id}": part cost must be whole minor units`);
+    for (const caution of repair.cautions ?? []) if (!cautions.has(caution)) faults.push(`repair "${repair.id}": unknown caution "${caution}"`);
+    if (!repair.source) faults.push(`repair "${repair.id}": has no source`);
+  }
+  return faults;
+}
+
+/** @throws RangeError listing every fault */
+export function assertCatalogue(catalogue: Catalogue): Catalogue {
+  const faults = catalogueFaults(catalogue);
+  if (faults.length) throw new RangeError(`the catalogue has ${faults.length} faults:\n- ${faults.join('\n- ')}`);
+  return catalogue;
+}

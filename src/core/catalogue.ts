@@ -1,0 +1,116 @@
+/**
+ * The shapes of the trade's knowledge. The data itself lives in `src/catalog`; the core only says what it must look like.
+ * Probabilities are in [0, 1]; minutes are attended minutes; money is integer minor units of the shop's currency.
+ */
+export const CHASSIS = ['desktop', 'small', 'aio', 'laptop'] as const;
+export type Chassis = (typeof CHASSIS)[number];
+
+/** Where a lot came from: it moves the priors (a recycler's rejects are not an office clear-out). */
+export const LOT_SOURCES = ['clearout', 'rejects', 'auction', 'broken', 'tradein', 'giveaway', 'owner'] as const;
+export type LotSource = (typeof LOT_SOURCES)[number];
+
+export const GROUPS = ['power', 'boot', 'memory', 'display', 'heat', 'storage', 'battery', 'input', 'board'] as const;
+export type Group = (typeof GROUPS)[number];
+
+/** Classes of removable parts, as harvested, fitted and priced. */
+export const PART_CLASSES = ['memory', 'drive', 'panel', 'screen cable', 'battery', 'board', 'processor', 'card', 'supply',
+  'fan', 'heatsink', 'charger', 'keyboard', 'coin cell', 'cable', 'optical', 'wireless', 'socket', 'case', 'consumable'] as const;
+export type PartClass = (typeof PART_CLASSES)[number];
+
+export interface Cause {
+  id: string;
+  name: string;
+  group: Group;
+  /** P(present) in a used machine of that chassis from an office clear-out; chassis left out cannot have it. */
+  prior: Partial<Record<Chassis, number>>;
+  /** Multiplies the prior odds for lots from that source. */
+  sourceOdds?: Partial<Record<LotSource, number>>;
+  /** Share of the sound price a buyer still pays when this fault is disclosed and left. */
+  valueLeft: number;
+  /** Part classes that cannot be harvested when this is the fault. */
+  ruins?: PartClass[];
+  source: string;
+}
+
+/** What an outcome lets one observe afterwards. */
+export const FACTS = ['power', 'started', 'picture', 'ownPicture', 'drive', 'system'] as const;
+export type Fact = (typeof FACTS)[number];
+
+/** Parts of the bench state: each costs minutes to set up and to put back. */
+export const BENCH_ITEMS = ['plugged', 'caseOpen', 'batteryOut', 'boardOut'] as const;
+export type BenchItem = (typeof BENCH_ITEMS)[number];
+export type BenchState = Record<BenchItem, boolean>;
+export type BenchNeed = Partial<BenchState>;
+
+export interface Outcome {
+  id: string;
+  label: string;
+  /** Facts this outcome makes true / false. */
+  shows?: Fact[];
+  denies?: Fact[];
+  /** Causes seen directly: from then on they are part of every hypothesis and do not count against K. */
+  settles?: string[];
+}
+
+export type FindingStage = 'look' | 'power' | 'bench' | 'claim' | 'report';
+
+export interface Finding {
+  id: string;
+  ask: string;
+  /** One or two lines: how to see it. */
+  how?: string;
+  group: Group;
+  stage: FindingStage;
+  chassis?: Chassis[];
+  /** Ordered: 0 is what a sound machine shows, the worst last (noisy-MAX). */
+  outcomes: Outcome[];
+  /** P(outcome | no listed cause present); sums to 1. */
+  leak: number[];
+  /** P(outcome | only this cause acts); each sums to 1. A cause left out does not touch the finding. */
+  by: Record<string, number[]>;
+  minutes: number;
+  needs?: Fact[];
+  bench?: BenchNeed;
+  cautions?: string[];
+  /** A caution with this id must be acknowledged when the outcome index is at least `from`. */
+  hazard?: { caution: string; from: number };
+  source: string;
+}
+
+export interface Repair {
+  id: string;
+  name: string;
+  how?: string;
+  chassis?: Chassis[];
+  /** P(the cause is gone afterwards | it was present). */
+  cures: Record<string, number>;
+  minutes: number;
+  /** Part taken, with the price used when the bin has none. */
+  part?: { class: PartClass; costMinor: number };
+  bench?: BenchNeed;
+  cautions?: string[];
+  source: string;
+}
+
+export interface Caution {
+  id: string;
+  title: string;
+  text: string;
+  /** Must be acknowledged, and the acknowledgement is recorded. */
+  acknowledge?: boolean;
+  /** Stops the unit: nothing but quarantine afterwards. */
+  stops?: boolean;
+  source: string;
+}
+
+/** Minutes to set up and to put back each bench item, by chassis. */
+export type BenchMinutes = Record<Chassis, Record<BenchItem, { set: number; unset: number }>>;
+
+export interface Catalogue {
+  version: string;
+  causes: Cause[];
+  findings: Finding[];
+  repairs: Repair[];
+  cautions: Caution[];
+  benchMinutes: BenchMinutes;
+}

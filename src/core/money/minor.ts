@@ -1,0 +1,39 @@
+/** Money is integer minor units everywhere; words are made only at the edge. */
+
+export interface Currency {
+  /** Printed before the number, e.g. "CR". */
+  sign: string;
+  /** Decimals of the minor unit, 0..4. */
+  decimals: number;
+}
+
+export function assertMinor(value: number, name: string): number {
+  if (!Number.isSafeInteger(value)) throw new TypeError(`${name}: expected whole minor units, got ${value}`);
+  return value;
+}
+
+/** "1234" -> "12.34"; the sign is a true minus. With `plus`, positive numbers carry one. */
+export function minorText(minor: number, decimals = 2, plus = false): string {
+  assertMinor(minor, 'minorText');
+  const digits = Math.abs(minor).toString().padStart(decimals + 1, '0');
+  const whole = digits.slice(0, digits.length - decimals).replace(/\B(?=(\d{3})+(?!\d))/g, '\u202f');
+  const sign = minor < 0 ? '−' : plus && minor > 0 ? '+' : '';
+  return sign + whole + (decimals ? '.' + digits.slice(-decimals) : '');
+}
+
+/**
+ * "1 234,5" or "1,234.50" or "12" -> minor units. The last comma or point followed by 1 to `decimals` digits is the decimal mark.
+ * @returns null when the text is not an amount
+ */
+export function parseMinor(text: string, decimals = 2): number | null {
+  const bare = text.trim().replace(/[\s\u202f\u00a0']/g, '').replace(/^[^\d\-−+.,]+/, '').replace('−', '-');
+  const match = /^([+-]?)(\d[\d.,]*|[.,]\d+)$/.exec(bare);
+  if (!match) return null;
+  const mark = /^(.*?)[.,](\d+)$/.exec(match[2]);
+  const isFraction = mark && mark[2].length <= decimals;
+  if (mark && !isFraction && !/^\d{1,3}([.,]\d{3})+$/.test(match[2])) return null;
+  const whole = (isFraction ? mark[1] : match[2]).replace(/[.,]/g, '') || '0';
+  const fraction = isFraction ? mark[2].padEnd(decimals, '0') : '0'.repeat(decimals);
+  const value = Number(whole + fraction);
+  return Number.isSafeInteger(value) ? (match[1] === '-' ? -value : value) : null;
+}

@@ -1,0 +1,165 @@
+import type { BenchState, Catalogue, Fact } from '../catalogue';
+import { checkConflict } from '../belief/conflict';
+import { factsOf } from '../belief/facts';
+import type { Evidence } from '../belief/likelihood';
+import { appliesTo, compileModel, type ModelContext } from '../belief/model';
+import { BeliefEngine } from '../belief/posterior';
+import { weighRecord } from '../belief/weigh';
+import type { Route, UnitWorth } from './problem';
+import { forChassis, rankSteps, type RankedStep } from './rank';
+import { valueRange } from './range';
+
+/** One entry of a unit's record, voided ones left out, in the order it happened. */
+export type RecordEntry =
+  | { kind: 'finding'; id: string; outcome: number }
+  | { kind: 'repair'; id: string; helped: boolean };
+
+export interface EvaluationInput extends ModelContext {
+  record: readonly RecordEntry[];
+  bench: BenchState;
+  worth: UnitWorth;
+  /** Range of the sound price, minor units. */
+  priceLowMinor: number;
+  priceHighMinor: number;
+  ratePerHourMinor: number;
+  verifyMinutes: number;
+  /** Look causes at once, 1..3. */
+  faults?: number;
+}
+
+export interface BeliefLine {
+  cause: string;
+  probability: number;
+  /** Before the last entry. */
+  before: number;
+}
+
+export interface Movement {
+  /** Index into the record. */
+  entry: number;
+  /** Causes it moved most, decibans, largest change first. */
+  causes: { cause: string; decibans: number }[];
+  soundDecibans: number;
+}
+
+/** What the screens show; plain data, stored as the unit's snapshot. */
+export interface Evaluation {
+  beliefs: BeliefLine[];
+  sound: { probability: number; before: number };
+  moved: Movement[];
+  conflict: { percentile: number; conflict: boolean };
+  steps: RankedStep[];
+  routes: { route: Route; valueMinor: number }[];
+  best: Route;
+  valueMinor: number;
+  lowMinor: number;
+  highMinor: number;
+  stopMinor: number;
+  breakEvenMinutes: number;
+  plan: string[];
+  planMinutes: number;
+  planSuccess: number;
+  facts: Partial<Record<Fact, boolean>>;
+  /** Entries that this chassis does not know (the catalogue changed since): kept, but not counted. */
+  ignored: string[];
+}
+
+const SHOWN_BELIEFS = 8;
+const SHOWN_STEPS = 10;
+
+/** Engines are kept by chassis and source: compiling and enumerating is done once a process. */
+const engines = new WeakMap<Catalogue, Map<string, BeliefEngine>>();
+
+export function engineFor(catalogue: Catalogue, context: ModelContext, faults = 2): BeliefEngine {
+  let kept = engines.get(catalogue);
+  if (!kept) engines.set(catalogue, (kept = new Map()));
+  const key = `${context.chassis}/${context.source}/${faults}`;
+  let engine = kept.get(key);
+  if (!engine) kept.set(key, (engine = new BeliefEngine(compileModel(catalogue, context), faults)));
+  return engine;
+}
+
+/** The whole idea in one call: from everything observed to belief, value and the next best step. Pure: same input, same answer. */
+export function evaluateUnit(catalogue: Catalogue, input: EvaluationInput): Evaluation {
+  const engine = engineFor(catalogue, input, input.faults);
+  const { model } = engine;
+  const findings = new Map(catalogue.findings.map((finding) => [finding.id, finding]));
+  const repairs = new Map(catalogue.repairs.map((repair) => [repair.id, repair]));
+  const evidence: Evidence[] = [];
+  const entries: number[] = [];
+  const ignored: string[] = [];
+  const seen: Parameters<typeof factsOf>[0][number][] = [];
+  input.record.forEach((entry, i) => {
+    if (entry.kind === 'finding') {
+      const finding = findings.get(entry.id);
+      if (!finding || !appliesTo(finding, input.chassis) || !(entry.outcome >= 0 && entry.outcome < finding.outcomes.length)) return void ignored.push(entry.id);
+      evidence.push({ kind: 'finding', finding: entry.id, outcome: entry.outcome });
+      seen.push({ finding, outcome: entry.outcome });
+    } else {
+      const repair = repairs.get(entry.id);
+      if (!repair) return void ignored.push(entry.id);
+      evidence.push({ kind: 'repair', repair, helped: entry.helped });
+      if (entry.helped) seen.push('repaired');
+    }
+    entries.push(i);
+  });
+  const { weights, states } = weighRecord(engine, evidence);
+  const posterior = states[states.length - 1];
+  const previous = states[Math.max(0, states.length - 2)];
+  const facts = factsOf(seen);
+  const taken = new Set(openFindings(evidence));
+  const worth = input.worth;
+  const problem = {
+    engine, posterior, facts, bench: input.bench, chassis: input.chassis, benchMinutes: catalogue.benchMinutes[input.chassis],
+    findings: forChassis(catalogue.findings, input.chassis).filter((finding) => finding.stage !== 'claim' && !taken.has(finding.id)),
+    repairs: forChassis(catalogue.repairs, input.chassis),
+    worth, ratePerHourMinor: input.ratePerHourMinor, verifyMinutes: input.verifyMinutes,
+  };
+  const ranking = rankSteps(problem);
+  const range = valueRange(problem, ranking, input.priceLowMinor / Math.max(1, worth.soundMinor), input.priceHighMinor / Math.max(1, worth.soundMinor));
+  const beliefs = model.causes
+    .map((cause, c) => ({ cause: cause.id, probability: posterior.marginals[c], before: previous.marginals[c] }))
+    .sort((a, b) => b.probability - a.probability || b.before - a.before);
+  return {
+    beliefs: beliefs.slice(0, SHOWN_BELIEFS),
+    sound: { probability: posterior.sound, before: previous.sound },
+    moved: weights.map((weight) => ({
+      entry: entries[weight.index],
+      soundDecibans: round1(weight.soundDecibans),
+      causes: strongest(model.causes.map((cause, c) => ({ cause: cause.id, decibans: round1(weight.decibans[c]), p: Math.max(states[weight.index].marginals[c], states[weight.index + 1].marginals[c]) }))),
+    })),
+    conflict: checkConflict(engine, evidence, posterior),
+    steps: ranking.steps.slice(0, SHOWN_STEPS),
+    routes: ranking.routes,
+    best: ranking.best,
+    valueMinor: Math.max(...ranking.routes.map((entry) => entry.valueMinor)),
+    ...range,
+    stopMinor: ranking.stopMinor,
+    breakEvenMinutes: ranking.breakEvenMinutes,
+    plan: ranking.plan.plan,
+    planMinutes: Math.round(ranking.plan.minutes),
+    planSuccess: ranking.plan.success,
+    facts,
+    ignored,
+  };
+}
+
+/** Findings taken since the last repair that helped: those before it may be asked again. */
+function openFindings(evidence: readonly Evidence[]): string[] {
+  let since = 0;
+  evidence.forEach((entry, i) => {
+    if (entry.kind === 'repair' && entry.helped) since = i + 1;
+  });
+  return evidence.slice(since).flatMap((entry) => (entry.kind === 'finding' ? [entry.finding] : []));
+}
+
+const round1 = (value: number) => Math.round(value * 10) / 10;
+
+/** Changes worth words: causes that matter before or after, by size of the move. */
+function strongest(changes: { cause: string; decibans: number; p: number }[]): { cause: string; decibans: number }[] {
+  return changes
+    .filter((change) => change.p >= 0.01 && Math.abs(change.decibans) >= 0.3)
+    .sort((a, b) => Math.abs(b.decibans) * b.p - Math.abs(a.decibans) * a.p)
+    .slice(0, 4)
+    .map(({ cause, decibans }) => ({ cause, decibans }));
+}
