@@ -1,0 +1,4 @@
+import { databaseUrl } from '@/db/client';
+import { migrateDatabase } from '@/db/migrate';
+
+await migrateDatabase(databaseUrl());

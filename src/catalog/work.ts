@@ -1,0 +1,33 @@
+/** Work that is not a repair. Usual minutes; shop estimates, unattended ranges from common practice. */
+export interface WorkStep {
+  id: string;
+  name: string;
+  kind: 'clean' | 'system' | 'erase' | 'prove' | 'other';
+  attendedMinutes: number;
+  /** Usual minutes it runs by itself; none: it needs hands throughout. */
+  aloneMinutes?: number;
+  station?: string;
+  cautions?: string[];
+}
+
+const SOURCE = 'common practice; minutes: shop estimate';
+
+export const workSteps: WorkStep[] = [
+  { id: 'clean-outside', name: 'Clean outside', kind: 'clean', attendedMinutes: 8, cautions: ['solvent'] },
+  { id: 'clean-inside', name: 'Blow and brush the inside', kind: 'clean', attendedMinutes: 6, cautions: ['dust'] },
+  { id: 'clean-screen', name: 'Clean the screen', kind: 'clean', attendedMinutes: 3 },
+  { id: 'clean-glue', name: 'Take off stickers and glue', kind: 'clean', attendedMinutes: 6, cautions: ['solvent'] },
+  { id: 'wash-parts', name: 'Wash bare plastic and metal', kind: 'clean', attendedMinutes: 10, aloneMinutes: 960, station: 'drying rack' },
+  { id: 'erase-drive', name: 'Erase the drive', kind: 'erase', attendedMinutes: 4, aloneMinutes: 90, station: 'dock 1' },
+  { id: 'system-install', name: 'Install a system', kind: 'system', attendedMinutes: 6, aloneMinutes: 40, station: 'dock 2' },
+  { id: 'clone-drive', name: 'Clone the drive', kind: 'system', attendedMinutes: 5, aloneMinutes: 50, station: 'dock 1' },
+  { id: 'updates', name: 'Updates and drivers', kind: 'system', attendedMinutes: 4, aloneMinutes: 60, station: 'dock 2' },
+  { id: 'charge', name: 'Charge the battery', kind: 'other', attendedMinutes: 1, aloneMinutes: 120, station: 'charging shelf', cautions: ['cells'] },
+  { id: 'glue-cure', name: 'Glue plastic and let it cure', kind: 'other', attendedMinutes: 10, aloneMinutes: 480, station: 'drying rack', cautions: ['solvent'] },
+  { id: 'soak', name: 'Soak under load', kind: 'prove', attendedMinutes: 3, aloneMinutes: 60, station: 'soak shelf' },
+  { id: 'other', name: 'Other work', kind: 'other', attendedMinutes: 5 },
+];
+
+export const workStepSource = SOURCE;
+const index = new Map(workSteps.map((step) => [step.id, step]));
+export const workStepById = (id: string) => index.get(id);

@@ -1,0 +1,42 @@
+import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
+import pg from 'pg';
+import { log } from '@/log';
+import * as schema from './schema';
+
+export type Database = NodePgDatabase<typeof schema>;
+export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
+
+interface Held {
+  pool: pg.Pool;
+  db: Database;
+}
+
+/** One pool a process, also when the module is loaded more than once by the bundler. */
+const holder = globalThis as typeof globalThis & { omnitropeDatabase?: Held };
+
+export function databaseUrl(): string {
+  const url = process.env.DATABASE_URL;
+  if (!url) throw new Error('DATABASE_URL is not set: start with "npm start", which makes a database and sets it');
+  return url;
+}
+
+function open(): Held {
+  const pool = new pg.Pool({ connectionString: databaseUrl(), max: Number(process.env.OMNITROPE_POOL ?? 12), idleTimeoutMillis: 30_000 });
+  // without a listener an idle connection that breaks would end the process
+  pool.on('error', (error) => log.warn({ error: error.message }, 'an idle database connection broke'));
+  return { pool, db: drizzle(pool, { schema }) };
+}
+
+export function database(): Database {
+  return (holder.omnitropeDatabase ??= open()).db;
+}
+
+export function databasePool(): pg.Pool {
+  return (holder.omnitropeDatabase ??= open()).pool;
+}
+
+export async function closeDatabase(): Promise<void> {
+  const held = holder.omnitropeDatabase;
+  holder.omnitropeDatabase = undefined;
+  await held?.pool.end();
+}

@@ -1,0 +1,51 @@
+import { Document, Image, Page, renderToBuffer, StyleSheet, Text, View } from '@react-pdf/renderer';
+import { code128Png } from './barcode';
+import { preparePdf } from './fonts';
+
+export interface Label {
+  tag: string;
+  line: string;
+  lot: string;
+}
+
+/** A4, three across and eight down: 24 labels of 70 x 37 mm, the common office sheet. */
+const ACROSS = 3;
+const DOWN = 8;
+const mm = (value: number) => (value * 72) / 25.4;
+
+const style = StyleSheet.create({
+  page: { paddingTop: mm(0.5), flexDirection: 'row', flexWrap: 'wrap', alignContent: 'flex-start' },
+  label: { width: mm(70), height: mm(37), paddingHorizontal: mm(5), paddingTop: mm(4), overflow: 'hidden' },
+  head: { flexDirection: 'row', justifyContent: 'space-between', alignItems: 'flex-end' },
+  tag: { fontFamily: 'Courier-Bold', fontSize: 17 },
+  lot: { fontFamily: 'Helvetica', fontSize: 7 },
+  line: { fontFamily: 'Helvetica', fontSize: 8, marginTop: 2 },
+  code: { width: mm(60), height: mm(13), marginTop: 3, objectFit: 'contain' },
+});
+
+/** A sheet of tags. @param skip labels already used up on the first sheet, 0..23 */
+export async function labelSheet(labels: readonly Label[], skip = 0): Promise<Buffer> {
+  preparePdf();
+  const codes = await Promise.all(labels.map((label) => code128Png(label.tag)));
+  const cells: ({ label: Label; code: Buffer } | null)[] = [...Array.from({ length: Math.min(23, Math.max(0, skip)) }, () => null), ...labels.map((label, i) => ({ label, code: codes[i] }))];
+  const pages = Array.from({ length: Math.max(1, Math.ceil(cells.length / (ACROSS * DOWN))) }, (_, p) => cells.slice(p * ACROSS * DOWN, (p + 1) * ACROSS * DOWN));
+  return renderToBuffer(
+    <Document title="Tags" author="Omnitrope">
+      {pages.map((page, p) => (
+        <Page key={p} size="A4" style={style.page}>
+          {page.map((cell, c) => (
+            <View key={c} style={style.label} wrap={false}>
+              {cell && (
+                <>
+                  <View style={style.head}><Text style={style.tag}>{cell.label.tag}</Text><Text style={style.lot}>{cell.label.lot}</Text></View>
+                  <Text style={style.line}>{cell.label.line.slice(0, 44)}</Text>
+                  <Image style={style.code} src={{ data: cell.code, format: 'png' }} />
+                </>
+              )}
+            </View>
+          ))}
+        </Page>
+      ))}
+    </Document>,
+  );
+}

@@ -1,0 +1,65 @@
+import { parseDmidecode, type Dmidecode } from './dmidecode';
+import { parseLscpu, type Lscpu } from './lscpu';
+import { parseLshw, type Lshw } from './lshw';
+import type { Parsed } from './problem';
+import { parseSensors, type Sensors } from './sensors';
+import { parseSmartctl, type Smartctl } from './smartctl';
+import { parseUpower, type Upower } from './upower';
+
+export const REPORT_KINDS = ['lshw', 'lscpu', 'dmidecode', 'smartctl', 'sensors', 'upower'] as const;
+export type ReportKind = (typeof REPORT_KINDS)[number];
+
+export interface ReportFile {
+  name: string;
+  text: string;
+}
+
+export interface ReadFile extends ReportFile {
+  kind: ReportKind | null;
+  problems: string[];
+}
+
+export interface ReportBundle {
+  lshw: Lshw | null;
+  lscpu: Lscpu | null;
+  dmidecode: Dmidecode | null;
+  smartctl: Smartctl[];
+  sensors: Sensors | null;
+  upower: Upower | null;
+  files: ReadFile[];
+}
+
+/** What a file is: by its name when that says so, else by its content. */
+export function reportKindOf(file: ReportFile): ReportKind | null {
+  const named = REPORT_KINDS.find((kind) => file.name.toLowerCase().includes(kind));
+  if (named) return named;
+  if (/^Handle 0x/m.test(file.text)) return 'dmidecode';
+  if (/^Device: \/org\/freedesktop\/UPower/m.test(file.text)) return 'upower';
+  const head = file.text.slice(0, 4000);
+  if (/"lscpu"\s*:/.test(head)) return 'lscpu';
+  if (/"smartctl"\s*:/.test(head)) return 'smartctl';
+  if (/"class"\s*:\s*"system"/.test(head)) return 'lshw';
+  return /_input"\s*:/.test(file.text) ? 'sensors' : null;
+}
+
+/** Reads every file it can; a file that cannot be read says why and hinders no other. */
+export function readReport(files: readonly ReportFile[]): ReportBundle {
+  const bundle: ReportBundle = { lshw: null, lscpu: null, dmidecode: null, smartctl: [], sensors: null, upower: null, files: [] };
+  for (const file of files) {
+    const kind = reportKindOf(file);
+    const note = <T,>({ value, problems }: Parsed<T>): T | null => {
+      bundle.files.push({ ...file, kind: value === null ? null : kind, problems });
+      return value;
+    };
+    if (kind === 'lshw') bundle.lshw = note(parseLshw(file.text)) ?? bundle.lshw;
+    else if (kind === 'lscpu') bundle.lscpu = note(parseLscpu(file.text)) ?? bundle.lscpu;
+    else if (kind === 'dmidecode') bundle.dmidecode = note(parseDmidecode(file.text)) ?? bundle.dmidecode;
+    else if (kind === 'sensors') bundle.sensors = note(parseSensors(file.text)) ?? bundle.sensors;
+    else if (kind === 'upower') bundle.upower = note(parseUpower(file.text)) ?? bundle.upower;
+    else if (kind === 'smartctl') {
+      const drive = note(parseSmartctl(file.text));
+      if (drive) bundle.smartctl.push(drive);
+    } else bundle.files.push({ ...file, kind: null, problems: ['not one of lshw, lscpu, dmidecode, smartctl, sensors, upower'] });
+  }
+  return bundle;
+}

@@ -1,0 +1,33 @@
+import { betterAuth } from 'better-auth';
+import { drizzleAdapter } from 'better-auth/adapters/drizzle';
+import { nextCookies } from 'better-auth/next-js';
+import { database } from '@/db/client';
+import { account, session, user, verification } from '@/db/schema';
+
+function createAuth() {
+  const port = process.env.PORT ?? '3000';
+  const baseURL = process.env.OMNITROPE_URL ?? `http://127.0.0.1:${port}`;
+  const secret = process.env.BETTER_AUTH_SECRET;
+  if (!secret) throw new Error('BETTER_AUTH_SECRET is not set: start with "npm start", which makes one');
+  const others = (process.env.OMNITROPE_ORIGINS ?? '').split(',').filter(Boolean);
+  return betterAuth({
+    baseURL,
+    secret,
+    trustedOrigins: [baseURL, `http://localhost:${port}`, `http://127.0.0.1:${port}`, ...others],
+    database: drizzleAdapter(database(), { provider: 'pg', schema: { user, session, account, verification } }),
+    emailAndPassword: { enabled: true, disableSignUp: true, minPasswordLength: 10 },
+    user: { additionalFields: { role: { type: 'string', input: false, defaultValue: 'viewer' } } },
+    session: { expiresIn: 60 * 60 * 24 * 14, cookieCache: { enabled: true, maxAge: 60 } },
+    rateLimit: { enabled: process.env.OMNITROPE_RATE_LIMIT !== 'off' },
+    telemetry: { enabled: false },
+    plugins: [nextCookies()],
+  });
+}
+
+export type Auth = ReturnType<typeof createAuth>;
+let auth: Auth | undefined;
+
+/** Made at first use: a build needs no secret. */
+export function getAuth(): Auth {
+  return (auth ??= createAuth());
+}

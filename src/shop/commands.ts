@@ -1,0 +1,23 @@
+import type { Command } from './command';
+import * as components from './components/commands';
+import * as erasure from './erasure/commands';
+import * as lots from './lots/commands';
+import * as photos from './photos/commands';
+import * as proof from './proof/commands';
+import * as report from './report/commands';
+import * as rules from './rules/commands';
+import * as sales from './sales/commands';
+import * as units from './units/commands';
+import * as work from './work/commands';
+
+const all = [
+  lots.receiveLot, lots.importManifest, lots.addUnit,
+  units.observe, units.repairVerdict, units.voidObservation, units.setBench, units.setStage, units.typeSpec,
+  work.startWork, work.pauseWork, work.resumeWork, work.leaveAlone, work.finishWork,
+  components.receivePart, components.recordPart, components.fitPart, components.takePart,
+  erasure.recordErasure, proof.recordTest, proof.markDefect, proof.removeDefect, proof.giveGrade,
+  sales.listUnit, sales.sellUnit, report.makeReportToken, report.ingestReport, photos.removePhoto, rules.setRules,
+] as unknown as Command<unknown, unknown>[];
+
+/** Every command a screen may send, by name. */
+export const commandByName: ReadonlyMap<string, Command<unknown, unknown>> = new Map(all.map((command) => [command.name, command]));

@@ -1,0 +1,113 @@
+import { processorLevel } from '@/core/machine/levels';
+import { driveVerdict } from '@/core/storage/health';
+import type { Chassis } from '@/core/catalogue';
+import type { ReportBundle } from '@/formats/report/bundle';
+import type { NewComponent } from '../components/move';
+import type { SpecEntry } from '../units/specification';
+
+export interface Interpretation {
+  spec: SpecEntry[];
+  parts: NewComponent[];
+  findings: { finding: string; outcome: number }[];
+  maker: string | null;
+  model: string | null;
+  /** What the report leaves open, in words. */
+  notRead: string[];
+}
+
+/** The room a temperature is compared with when none was measured, degrees Celsius. Shop estimate. */
+const USUAL_ROOM = 22;
+
+const gb = (value: number) => `${Math.round(value * 100) / 100} GB`;
+
+/** From what the instruments said to specification, parts and findings. Pure. */
+export function interpretReport(bundle: ReportBundle, chassis: Chassis): Interpretation {
+  const { lshw, lscpu, dmidecode, sensors, upower } = bundle;
+  const out: Interpretation = { spec: [], parts: [], findings: [], maker: dmidecode?.maker ?? lshw?.maker ?? null, model: dmidecode?.model ?? lshw?.model ?? null, notRead: [] };
+  const put = (key: SpecEntry['key'], value: string | null | undefined, number?: number | null) => {
+    if (value) out.spec.push({ key, value, number: number ?? null });
+  };
+  put('maker', out.maker);
+  put('model', out.model);
+  put('serial', dmidecode?.serial ?? lshw?.serial);
+  put('boardSerial', dmidecode?.boardSerial ?? lshw?.boardSerial);
+  put('firmware', dmidecode?.firmware ?? lshw?.firmware);
+  put('graphics', lshw?.graphics);
+  processor(bundle, put, out);
+  memory(bundle, put, out);
+  drives(bundle, put, out);
+  if (sensors?.processorCelsius != null) {
+    const celsius = Math.round(sensors.processorCelsius);
+    put('idleCelsius', `${celsius} °C`, celsius);
+    const rise = celsius - USUAL_ROOM;
+    out.findings.push({ finding: 'idle-rise', outcome: rise < 25 ? 0 : rise <= 40 ? 1 : 2 });
+  } else out.notRead.push('temperature');
+  if (chassis === 'laptop') battery(bundle, put, out);
+  if (!upower && chassis === 'laptop') out.notRead.push('battery');
+  if (!lshw && !dmidecode) out.notRead.push('maker, model, serial');
+  if (!lscpu) out.notRead.push('processor level');
+  return out;
+}
+
+type Put = (key: SpecEntry['key'], value: string | null | undefined, number?: number | null) => void;
+
+function processor({ lscpu, lshw }: ReportBundle, put: Put, out: Interpretation): void {
+  put('processor', lscpu?.processor ?? lshw?.processor);
+  if (!lscpu || lscpu.flags.length === 0) return;
+  const { level } = processorLevel(lscpu.flags);
+  put('processorLevel', level === 0 ? 'below x86-64-v1' : `x86-64-v${level}`, level);
+  if (level === 0) out.notRead.push('a 64-bit level: the flags show none');
+}
+
+function memory({ lshw, dmidecode }: ReportBundle, put: Put, out: Interpretation): void {
+  const modules = dmidecode?.modules ?? [];
+  const fitted = modules.reduce((sum, module) => sum + module.gb, 0);
+  const seen = lshw?.memory ? Math.round(lshw.memory / 2 ** 30 * 100) / 100 : null;
+  const total = fitted || seen;
+  if (!total) return void out.notRead.push('memory');
+  put('memoryGb', gb(total), total);
+  if (modules.length) put('memoryModules', `${modules.map((module) => `${module.slot} ${gb(module.gb)}${module.kind ? ' ' + module.kind : ''}`).join(', ')} (${modules.length} of ${dmidecode!.slots} slots)`);
+  for (const module of modules) {
+    out.parts.push({ class: 'memory', name: `${gb(module.gb)} ${module.kind ?? 'memory'}${module.speed ? ', ' + module.speed : ''}`, serial: module.serial ?? '', attributes: { gb: module.gb, ...(module.kind && { type: module.kind }), slot: module.slot } });
+  }
+}
+
+function drives({ lshw, smartctl }: ReportBundle, put: Put, out: Interpretation): void {
+  const known = smartctl.map((drive) => drive.serial).filter(Boolean);
+  const verdicts = smartctl.map((drive) => driveVerdict(drive.log));
+  smartctl.forEach((drive, i) => {
+    out.parts.push({
+      class: 'drive', name: `${drive.model ?? 'Drive'}${drive.gb ? `, ${drive.gb} GB` : ''}`, serial: drive.serial ?? '',
+      attributes: { ...(drive.gb && { gb: drive.gb }), ...(drive.kind && { kind: drive.kind }), health: verdicts[i].verdict, ...(drive.hours !== null && { hours: drive.hours }) },
+    });
+  });
+  for (const disk of lshw?.disks ?? []) {
+    const size = disk.size ? Math.round(disk.size / 1e9) : null;
+    if (disk.serial ? known.includes(disk.serial) : smartctl.length > 0) continue;
+    out.parts.push({ class: 'drive', name: `${disk.name}${size ? `, ${size} GB` : ''}`, serial: disk.serial ?? '', attributes: size ? { gb: size } : {} });
+  }
+  const found = out.parts.filter((part) => part.class === 'drive');
+  const main = smartctl[0];
+  if (main?.kind) put('driveKind', main.kind);
+  const size = main?.gb ?? (found[0]?.attributes?.gb as number | undefined);
+  if (size) put('driveGb', `${size} GB`, size);
+  if (found.length) out.findings.push({ finding: 'drive-seen', outcome: 0 });
+  const worst = verdicts.reduce((top, { verdict }) => Math.max(top, ['unknown', 'good', 'watch', 'failing'].indexOf(verdict)), -1);
+  if (worst > 0) {
+    const at = verdicts.findIndex(({ verdict }) => verdict === ['unknown', 'good', 'watch', 'failing'][worst]);
+    put('driveHealth', `${['', 'good', 'watch it', 'failing'][worst]}${verdicts[at].reasons.length ? ': ' + verdicts[at].reasons.join('; ') : ''}`);
+    out.findings.push({ finding: 'drive-health', outcome: worst - 1 });
+  } else out.notRead.push('drive health');
+}
+
+function battery({ upower }: ReportBundle, put: Put, out: Interpretation): void {
+  if (!upower) return;
+  if (!upower.present) return put('battery', 'none');
+  put('battery', [upower.model, upower.design !== null && `${upower.design} Wh by design`].filter(Boolean).join(', ') || 'fitted');
+  if (upower.cycles !== null) put('batteryCycles', `${upower.cycles}`, upower.cycles);
+  if (upower.health !== null) {
+    put('batteryHealth', `${Math.round(upower.health * 100)} %`, upower.health);
+    out.findings.push({ finding: 'battery-health', outcome: upower.health >= 0.8 ? 0 : upower.health >= 0.6 ? 1 : 2 });
+  } else out.notRead.push('battery health');
+  out.parts.push({ class: 'battery', name: upower.model ?? 'Battery', serial: upower.serial ?? '', attributes: upower.design !== null ? { wattHours: upower.design } : {} });
+}

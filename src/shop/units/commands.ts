@@ -1,0 +1,173 @@
+import { and, desc, eq, isNull } from 'drizzle-orm';
+import Joi from 'joi';
+import { cautionById, findingById, repairById } from '@/catalog';
+import { BENCH_ITEMS, type BenchState } from '@/core/catalogue';
+import { appliesTo } from '@/core/belief/model';
+import { CLOSED, movesFor, stateAfter } from '@/core/steps/bench';
+import { catalogue } from '@/catalog';
+import { observations, STAGES, units, type Stage } from '@/db/schema';
+import { BENCH_ROLES, defineCommand, type CommandContext } from '../command';
+import { ShopError } from '../errors';
+import { shortText, unitId } from '../input';
+import { closeOpenWork } from '../work/clock';
+import { SPEC_KEYS, writeSpec, type SpecKey } from './specification';
+import { forward, moveStage } from './stages';
+
+interface Observe { unitId: string; finding: string; outcome: number; acknowledged?: string }
+
+/** An answer to a question. A hazardous answer needs the caution acknowledged; a stopping one quarantines the unit. */
+export const observe = defineCommand<Observe, { stage: Stage }>({
+  name: 'observe', roles: BENCH_ROLES, onUnit: true,
+  input: Joi.object({ unitId, finding: shortText('finding', 60).required(), outcome: Joi.number().integer().min(0).max(9).required().label('outcome'), acknowledged: shortText('acknowledged', 60) }),
+  async run({ tx, actor, unit }, input) {
+    const finding = findingById(input.finding);
+    if (!finding || !appliesTo(finding, unit!.chassis)) throw new ShopError('invalid', `Not recorded: no finding "${input.finding}" for this kind of machine.`);
+    const outcome = finding.outcomes[input.outcome];
+    if (!outcome) throw new ShopError('invalid', `Not recorded: "${finding.ask}" has outcomes 1 to ${finding.outcomes.length}.`);
+    const hazard = finding.hazard && input.outcome >= finding.hazard.from ? cautionById(finding.hazard.caution)! : null;
+    if (hazard?.acknowledge && input.acknowledged !== hazard.id) {
+      throw new ShopError('refused', `${hazard.title} ${hazard.text}`, { caution: hazard.id });
+    }
+    const voided = await replaceEarlier(tx, unit!.id, finding.id);
+    const [row] = await tx.insert(observations).values({ unitId: unit!.id, kind: 'finding', ref: finding.id, outcome: input.outcome, by: actor.id, byName: actor.name }).returning({ id: observations.id });
+    const stage = stageAfterFinding(unit!.stage, finding.stage, Boolean(hazard?.stops));
+    if (stage === 'quarantine') await closeOpenWork(tx, unit!.id);
+    await moveStage(tx, unit!, stage);
+    const bench = stage === 'quarantine' ? { ...unit!.bench, plugged: false } : benchAfter(unit!.bench, unit!.chassis, finding.bench);
+    await tx.update(units).set({ bench }).where(eq(units.id, unit!.id));
+    if (finding.id === 'look-bay') await writeSpec(tx, unit!.id, 'typed', input.outcome === 1 ? [{ key: 'driveKind', value: 'none' }] : [], 'outside look', actor.name);
+    return {
+      event: { kind: hazard?.stops ? 'quarantined' : 'finding', payload: { observation: row.id, finding: finding.id, outcome: outcome.id, index: input.outcome, replaced: voided, acknowledged: hazard?.id ?? null } },
+      answer: { stage },
+      onSealed: (seq) => seal(tx, row.id, seq, voided),
+    };
+  },
+});
+
+function stageAfterFinding(now: Stage, findingStage: string, stops: boolean): Stage {
+  if (stops) return 'quarantine';
+  if (findingStage === 'look') return forward(now, 'look');
+  return findingStage === 'claim' ? now : forward(now, 'find');
+}
+
+function benchAfter(state: BenchState, chassis: keyof typeof catalogue.benchMinutes, need: Parameters<typeof movesFor>[0]): BenchState {
+  return stateAfter(state, movesFor(need, state, catalogue.benchMinutes[chassis]));
+}
+
+/** A finding answered again since the last repair replaces its earlier answer. */
+async function replaceEarlier(tx: CommandContext['tx'], id: string, finding: string): Promise<number | null> {
+  const standing = await tx.select().from(observations).where(and(eq(observations.unitId, id), isNull(observations.voidedBy))).orderBy(desc(observations.id));
+  for (const row of standing) {
+    if (row.kind === 'repair' && row.outcome === 1) return null;
+    if (row.kind === 'finding' && row.ref === finding) {
+      await tx.update(observations).set({ voidedBy: 0 }).where(eq(observations.id, row.id));
+      return row.id;
+    }
+  }
+  return null;
+}
+
+async function seal(tx: CommandContext['tx'], id: number, seq: number, replaced: number | null): Promise<void> {
+  await tx.update(observations).set({ eventSeq: seq }).where(eq(observations.id, id));
+  if (replaced !== null) await tx.update(observations).set({ voidedBy: seq }).where(eq(observations.id, replaced));
+}
+
+interface Verdict { unitId: string; repair: string; helped: boolean }
+
+/** The bench's verdict on a repair that was tried. */
+export const repairVerdict = defineCommand<Verdict, { helped: boolean }>({
+  name: 'repairVerdict', roles: BENCH_ROLES, onUnit: true,
+  input: Joi.object({ unitId, repair: shortText('repair', 60).required(), helped: Joi.boolean().required().label('helped') }),
+  async run({ tx, actor, unit }, input) {
+    const repair = repairById(input.repair);
+    if (!repair || !appliesTo(repair, unit!.chassis)) throw new ShopError('invalid', `Not recorded: no repair "${input.repair}" for this kind of machine.`);
+    refuseHeld(unit!);
+    const [row] = await tx.insert(observations).values({ unitId: unit!.id, kind: 'repair', ref: repair.id, outcome: input.helped ? 1 : 0, by: actor.id, byName: actor.name }).returning({ id: observations.id });
+    await tx.update(units).set({ bench: benchAfter(unit!.bench, unit!.chassis, repair.bench) }).where(eq(units.id, unit!.id));
+    if (input.helped && repair.id === 'fit-drive') await writeSpec(tx, unit!.id, 'typed', [{ key: 'driveKind', value: 'solid' }], 'repair', actor.name);
+    return {
+      event: { kind: 'repair', payload: { observation: row.id, repair: repair.id, helped: input.helped } },
+      answer: { helped: input.helped },
+      onSealed: (seq) => seal(tx, row.id, seq, null),
+    };
+  },
+});
+
+interface VoidInput { unitId: string; observation?: number }
+
+/** Takes back an answer or a verdict (the last one unless named). The row stays and is marked; belief is what it was without it. */
+export const voidObservation = defineCommand<VoidInput, { voided: string }>({
+  name: 'voidObservation', roles: BENCH_ROLES, onUnit: true,
+  input: Joi.object({ unitId, observation: Joi.number().integer().label('observation') }),
+  async run({ tx, unit }, input) {
+    const standing = and(eq(observations.unitId, unit!.id), isNull(observations.voidedBy));
+    const [row] = await tx.select().from(observations)
+      .where(input.observation === undefined ? standing : and(standing, eq(observations.id, input.observation))).orderBy(desc(observations.id)).limit(1);
+    if (!row) throw new ShopError('refused', input.observation === undefined ? 'There is nothing to take back.' : 'That answer has already been taken back.');
+    if (unit!.stage === 'quarantine' && findingById(row.ref)?.hazard) throw new ShopError('refused', 'A quarantined unit is let go by its owner on the record page, not by undo.');
+    await tx.update(observations).set({ voidedBy: 0 }).where(eq(observations.id, row.id));
+    // an answer that had replaced an earlier one gives that one back
+    if (row.eventSeq !== null) await tx.update(observations).set({ voidedBy: null }).where(and(eq(observations.unitId, unit!.id), eq(observations.voidedBy, row.eventSeq)));
+    return {
+      event: { kind: 'voided', voids: row.eventSeq ?? undefined, payload: { observation: row.id, ref: row.ref, outcome: row.outcome } },
+      answer: { voided: row.ref },
+      onSealed: async (seq) => void (await tx.update(observations).set({ voidedBy: seq }).where(eq(observations.id, row.id))),
+    };
+  },
+});
+
+/** What stands on the bench now: mains, case, battery, board. */
+export const setBench = defineCommand<{ unitId: string; bench: Partial<BenchState> }, BenchState>({
+  name: 'setBench', roles: BENCH_ROLES, onUnit: true,
+  input: Joi.object({ unitId, bench: Joi.object(Object.fromEntries(BENCH_ITEMS.map((item) => [item, Joi.boolean()]))).min(1).required() }),
+  async run({ tx, unit }, input) {
+    if (input.bench.plugged) refuseHeld(unit!);
+    const bench: BenchState = { ...CLOSED, ...unit!.bench, ...input.bench };
+    if (input.bench.boardOut) bench.caseOpen = true;
+    if (input.bench.caseOpen === false) bench.boardOut = false;
+    await tx.update(units).set({ bench }).where(eq(units.id, unit!.id));
+    return { event: { kind: 'bench', payload: { ...bench } }, answer: bench };
+  },
+});
+
+export const setStage = defineCommand<{ unitId: string; stage: Stage }, { stage: Stage }>({
+  name: 'setStage', roles: BENCH_ROLES, onUnit: true,
+  input: Joi.object({ unitId, stage: Joi.string().valid(...STAGES.filter((stage) => stage !== 'sold' && stage !== 'shelf')).required().label('stage') }),
+  async run({ tx, actor, unit }, { stage }) {
+    if (unit!.stage === 'sold') throw new ShopError('refused', 'It has been sold: its record is closed.');
+    if (unit!.stage === 'quarantine' && actor.role !== 'owner') throw new ShopError('forbidden', 'Only the owner lets a unit out of quarantine.');
+    if (unit!.listed) await tx.update(units).set({ listed: false }).where(eq(units.id, unit!.id));
+    await moveStage(tx, unit!, stage);
+    return { event: { kind: 'stage', payload: { from: unit!.stage, to: stage } }, answer: { stage } };
+  },
+});
+
+/** A value read off the machine by a person. */
+export const typeSpec = defineCommand<{ unitId: string; key: SpecKey; value: string }, { key: string }>({
+  name: 'typeSpec', roles: BENCH_ROLES, onUnit: true,
+  input: Joi.object({ unitId, key: Joi.string().valid(...Object.keys(SPEC_KEYS)).required().label('what'), value: shortText('value', 200).required() }),
+  async run({ tx, actor, unit }, { key, value }) {
+    const number = numberIn(key, value);
+    await writeSpec(tx, unit!.id, 'typed', [{ key, value, number }], 'typed', actor.name);
+    if (key === 'maker' || key === 'model') await tx.update(units).set({ [key]: value }).where(eq(units.id, unit!.id));
+    return { event: { kind: 'typed', payload: { key, value } }, answer: { key } };
+  },
+});
+
+const NUMERIC: Partial<Record<SpecKey, { min: number; max: number; unit: string; scale?: number }>> = {
+  processorLevel: { min: 0, max: 4, unit: 'a level 0 to 4' }, memoryGb: { min: 0, max: 1024, unit: 'gigabytes' }, driveGb: { min: 0, max: 100_000, unit: 'gigabytes' },
+  batteryHealth: { min: 0, max: 120, unit: 'per cent', scale: 0.01 }, batteryCycles: { min: 0, max: 10_000, unit: 'cycles' }, topCelsius: { min: 0, max: 130, unit: 'degrees Celsius' }, idleCelsius: { min: 0, max: 130, unit: 'degrees Celsius' },
+};
+
+function numberIn(key: SpecKey, value: string): number | null {
+  const rule = NUMERIC[key];
+  if (!rule) return null;
+  const number = Number(/-?\d+([.,]\d+)?/.exec(value)?.[0].replace(',', '.') ?? NaN);
+  if (!(number >= rule.min && number <= rule.max)) throw new ShopError('invalid', `Not saved: ${SPEC_KEYS[key]} must be ${rule.unit}, ${rule.min} to ${rule.max}; got "${value}".`, { fields: { value: `${rule.min} to ${rule.max}` } });
+  return number * (rule.scale ?? 1);
+}
+
+export function refuseHeld(unit: { stage: Stage }): void {
+  if (unit.stage === 'quarantine') throw new ShopError('refused', 'This unit is in quarantine: nothing is done to it until the owner lets it go.');
+  if (unit.stage === 'sold') throw new ShopError('refused', 'It has been sold: its record is closed.');
+}

@@ -1,0 +1,56 @@
+import { and, asc, eq, isNull, sql } from 'drizzle-orm';
+import { catalogue, causeById } from '@/catalog';
+import { evaluateUnit, type Evaluation, type RecordEntry } from '@/core/steps/evaluate';
+import type { Grade } from '@/core/price/table';
+import type { Transaction } from '@/db/client';
+import { lots, observations, shop, units } from '@/db/schema';
+import { priceOf, worthOf } from './worth';
+import { specificationOf } from './specification';
+
+/** Observations that count, in the order they happened. */
+export async function standingRecord(tx: Transaction, unitId: string) {
+  return tx.select().from(observations).where(and(eq(observations.unitId, unitId), isNull(observations.voidedBy))).orderBy(asc(observations.id));
+}
+
+export function recordEntry(row: { kind: 'finding' | 'repair'; ref: string; outcome: number }): RecordEntry {
+  return row.kind === 'finding' ? { kind: 'finding', id: row.ref, outcome: row.outcome } : { kind: 'repair', id: row.ref, helped: row.outcome === 1 };
+}
+
+/** Works belief, price and value of a unit out again from its record, stores the snapshot, bumps the version. @returns the new version */
+export async function revalueUnit(tx: Transaction, unitId: string): Promise<number> {
+  const [row] = await tx.select({ unit: units, source: lots.source }).from(units).innerJoin(lots, eq(lots.id, units.lotId)).where(eq(units.id, unitId));
+  const [rules] = await tx.select().from(shop);
+  const spec = await specificationOf(tx, unitId);
+  const record = (await standingRecord(tx, unitId)).map(recordEntry);
+  const { unit } = row;
+  const price = priceOf(unit.chassis, spec, unit.grade as Grade | null, true);
+  const { verifyMinutes, ...worth } = worthOf(unit.chassis, spec, price, rules.feeBasisPoints);
+  const evaluation = evaluateUnit(catalogue, {
+    chassis: unit.chassis, source: row.source, record, bench: unit.bench, worth, verifyMinutes,
+    priceLowMinor: price.lowMinor, priceHighMinor: price.highMinor, ratePerHourMinor: rules.ratePerHourMinor,
+  });
+  const [updated] = await tx.update(units).set({ ...snapshotColumns(evaluation, worth.finishMinutes, unit.stage), priceMinor: price.minor, version: sql`${units.version} + 1` })
+    .where(eq(units.id, unitId)).returning({ version: units.version });
+  return updated.version;
+}
+
+/** The columns lists sort and show by, from an evaluation. */
+export function snapshotColumns(evaluation: Evaluation, finishMinutes: number, stage: string) {
+  const top = evaluation.beliefs[0];
+  const sound = evaluation.sound.probability;
+  const isSound = sound >= (top?.probability ?? 0);
+  const refurbish = evaluation.best === 'refurbish';
+  const handsMinutes = evaluation.planMinutes + (refurbish ? finishMinutes : 0);
+  const held = stage === 'quarantine';
+  return {
+    evaluation,
+    probably: evaluation.conflict.conflict ? 'fits no fault known' : isSound ? 'sound' : causeById(top.cause)?.name ?? top.cause,
+    probability: isSound ? sound : top.probability,
+    route: held ? 'quarantine' : evaluation.best,
+    valueMinor: evaluation.valueMinor,
+    lowMinor: evaluation.lowMinor,
+    highMinor: evaluation.highMinor,
+    handsMinutes,
+    rankScore: evaluation.valueMinor / Math.max(5, handsMinutes),
+  };
+}

@@ -1,0 +1,22 @@
+import { eq } from 'drizzle-orm';
+import type { Transaction } from '@/db/client';
+import { STAGES, units, type Stage } from '@/db/schema';
+
+export const STAGE_NAMES: Record<Stage, string> = {
+  dock: 'Dock', look: 'First look', find: 'Find out', decide: 'Decide', hands: 'Hands on', system: 'System', prove: 'Prove', shelf: 'Shelf',
+  quarantine: 'Quarantine', sold: 'Sold', gone: 'Gone',
+};
+
+/** The line: stages of the work in order. Quarantine, sold and gone lie beside it. */
+export const LINE: readonly Stage[] = STAGES.slice(0, 8);
+
+/** A step carries the unit forward along the line, never back: going back is a person's decision. */
+export function forward(from: Stage, to: Stage): Stage {
+  const a = LINE.indexOf(from);
+  const b = LINE.indexOf(to);
+  return a >= 0 && b > a ? to : from;
+}
+
+export async function moveStage(tx: Transaction, unit: { id: string; stage: Stage }, to: Stage): Promise<void> {
+  if (to !== unit.stage) await tx.update(units).set({ stage: to, stageSince: new Date() }).where(eq(units.id, unit.id));
+}

@@ -1,0 +1,41 @@
+import { AS_FOUND_SHARE, partValues, priceTable, recycleMinor, workMinutes } from '@/catalog/prices';
+import type { Chassis, PartClass } from '@/core/catalogue';
+import type { Grade, TablePrice } from '@/core/price/table';
+import { tablePrice } from '@/core/price/table';
+import type { UnitWorth } from '@/core/steps/problem';
+import type { Specification } from './specification';
+
+/** Price of the unit once sound: a machine is sold with a drive and a system, so a missing drive is priced as the part it needs. */
+export function priceOf(chassis: Chassis, spec: Specification, grade: Grade | null, sound: boolean): TablePrice {
+  const battery = spec.number('batteryHealth');
+  const noBattery = spec.text('battery') === 'none';
+  const kind = spec.text('driveKind') as 'none' | 'disk' | 'solid' | null;
+  return tablePrice(priceTable, {
+    chassis,
+    level: spec.number('processorLevel'),
+    memoryGb: spec.number('memoryGb'),
+    driveKind: sound && kind === 'none' ? 'solid' : kind,
+    driveGb: sound && kind === 'none' ? 120 : spec.number('driveGb'),
+    batteryHealth: battery,
+    batteryMissing: noBattery && !sound,
+    grade,
+  });
+}
+
+export function worthOf(chassis: Chassis, spec: Specification, price: TablePrice, feeBasisPoints: number): UnitWorth & { verifyMinutes: number } {
+  const minutes = workMinutes[chassis];
+  const gone = new Set<PartClass>();
+  if (spec.text('driveKind') === 'none') gone.add('drive');
+  if (spec.text('battery') === 'none') gone.add('battery');
+  return {
+    soundMinor: price.minor,
+    feeShare: feeBasisPoints / 10_000,
+    finishMinutes: minutes.finish,
+    asFoundShare: AS_FOUND_SHARE,
+    asFoundMinutes: minutes.asFound,
+    parts: Object.entries(partValues[chassis]).filter(([part]) => !gone.has(part as PartClass)).map(([part, minor]) => ({ class: part as PartClass, minor: minor! })),
+    harvestMinutes: minutes.harvest,
+    recycleMinor: recycleMinor[chassis],
+    verifyMinutes: minutes.verify,
+  };
+}
