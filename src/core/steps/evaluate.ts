@@ -52,6 +52,8 @@ export interface Evaluation {
   routes: { route: Route; valueMinor: number }[];
   best: Route;
   valueMinor: number;
+  /** Value before the last change, when the caller kept it. */
+  valueBeforeMinor?: number;
   lowMinor: number;
   highMinor: number;
   stopMinor: number;

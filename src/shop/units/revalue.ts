@@ -1,6 +1,6 @@
 import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import { catalogue, causeById } from '@/catalog';
-import { evaluateUnit, type Evaluation, type RecordEntry } from '@/core/steps/evaluate';
+import { evaluateUnit, type Evaluation, type EvaluationInput, type RecordEntry } from '@/core/steps/evaluate';
 import type { Grade } from '@/core/price/table';
 import type { Transaction } from '@/db/client';
 import { lots, observations, shop, units } from '@/db/schema';
@@ -16,6 +16,21 @@ export function recordEntry(row: { kind: 'finding' | 'repair'; ref: string; outc
   return row.kind === 'finding' ? { kind: 'finding', id: row.ref, outcome: row.outcome } : { kind: 'repair', id: row.ref, helped: row.outcome === 1 };
 }
 
+/** The evaluation is a pure function, and a lot's like machines ask for the same one over and over. */
+const KEPT = 300;
+const kept = new Map<string, Evaluation>();
+
+function evaluateOnce(input: EvaluationInput): Evaluation {
+  const key = JSON.stringify(input);
+  let evaluation = kept.get(key);
+  if (!evaluation) {
+    evaluation = evaluateUnit(catalogue, input);
+    if (kept.size >= KEPT) kept.delete(kept.keys().next().value!);
+    kept.set(key, evaluation);
+  }
+  return evaluation;
+}
+
 /** Works belief, price and value of a unit out again from its record, stores the snapshot, bumps the version. @returns the new version */
 export async function revalueUnit(tx: Transaction, unitId: string): Promise<number> {
   const [row] = await tx.select({ unit: units, source: lots.source }).from(units).innerJoin(lots, eq(lots.id, units.lotId)).where(eq(units.id, unitId));
@@ -25,10 +40,10 @@ export async function revalueUnit(tx: Transaction, unitId: string): Promise<numb
   const { unit } = row;
   const price = priceOf(unit.chassis, spec, unit.grade as Grade | null, true);
   const { verifyMinutes, ...worth } = worthOf(unit.chassis, spec, price, rules.feeBasisPoints);
-  const evaluation = evaluateUnit(catalogue, {
+  const evaluation: Evaluation = { valueBeforeMinor: unit.valueMinor, ...evaluateOnce({
     chassis: unit.chassis, source: row.source, record, bench: unit.bench, worth, verifyMinutes,
     priceLowMinor: price.lowMinor, priceHighMinor: price.highMinor, ratePerHourMinor: rules.ratePerHourMinor,
-  });
+  }) };
   const [updated] = await tx.update(units).set({ ...snapshotColumns(evaluation, worth.finishMinutes, unit.stage), priceMinor: price.minor, version: sql`${units.version} + 1` })
     .where(eq(units.id, unitId)).returning({ version: units.version });
   return updated.version;

@@ -1,0 +1,15 @@
+import { requireActor } from '@/server/session';
+import { LotForm } from '@/ui/bench/LotForm';
+import { Sheet } from '@/ui/kit/parts';
+
+export const metadata = { title: 'Receive a lot' };
+
+export default async function NewLotPage() {
+  await requireActor();
+  return (
+    <Sheet>
+      <h1 className="border-b-2 border-ink pb-2.5 text-[26px] leading-8">Receive a lot</h1>
+      <LotForm today={new Date().toISOString().slice(0, 10)} />
+    </Sheet>
+  );
+}

@@ -1,0 +1,38 @@
+import { notFound } from 'next/navigation';
+import { STAGES, type Stage } from '@/db/schema';
+import { requireActor } from '@/server/session';
+import { listUnits } from '@/shop/units/queries';
+import { STAGE_NAMES } from '@/shop/units/stages';
+import { Pages } from '@/ui/bench/Pages';
+import { UnitTable } from '@/ui/bench/UnitTable';
+import { Empty, Sheet } from '@/ui/kit/parts';
+import { PAGE_ROWS, pageOf, tableRows } from '../../unitRows';
+
+type Props = { params: Promise<{ stage: string }>; searchParams: Promise<{ page?: string }> };
+
+const WAITS: Record<Stage, string> = {
+  dock: 'Received, not looked at yet.', look: 'The outside look has begun.', find: 'Being found out: belief and next step.', decide: 'Found out; waiting for a choice.', hands: 'Repairs and cleaning.',
+  system: 'Erasing, installing, updating.', prove: 'Tests, marks, grade.', shelf: 'Listed, waiting for a buyer.', quarantine: 'Set apart. Only the owner lets these go.', sold: 'Gone to a buyer.', gone: 'Harvested, recycled or returned.',
+};
+
+export async function generateMetadata({ params }: Props) {
+  return { title: STAGE_NAMES[(await params).stage as Stage] ?? 'Stage' };
+}
+
+export default async function StagePage({ params, searchParams }: Props) {
+  await requireActor();
+  const stage = (await params).stage as Stage;
+  if (!STAGES.includes(stage)) notFound();
+  const page = pageOf((await searchParams).page);
+  const { rows, total } = await listUnits({ stage, offset: (page - 1) * PAGE_ROWS, limit: PAGE_ROWS });
+  return (
+    <Sheet>
+      <div className="border-b-2 border-ink pb-2.5">
+        <h1 className="text-[26px] leading-8">{STAGE_NAMES[stage]}</h1>
+        <p className="text-[14.5px] text-soft"><b className="text-ink">{total} {total === 1 ? 'unit' : 'units'}.</b> {WAITS[stage]} Longest waiting first.</p>
+      </div>
+      {rows.length ? <UnitTable rows={tableRows(rows)} first={(page - 1) * PAGE_ROWS + 1} showStage /> : <Empty>Nothing stands here.</Empty>}
+      <Pages page={page} rows={PAGE_ROWS} total={total} href={`/stage/${stage}`} />
+    </Sheet>
+  );
+}

@@ -1,0 +1,19 @@
+import type { ReactNode } from 'react';
+import { UnitTicket } from '@/ui/bench/UnitTicket';
+import { unitHead } from './unitHead';
+
+type Props = { children: ReactNode; params: Promise<{ tag: string }> };
+
+export async function generateMetadata({ params }: Props) {
+  return { title: (await params).tag.toUpperCase() };
+}
+
+export default async function UnitLayout({ children, params }: Props) {
+  const unit = await unitHead((await params).tag);
+  return (
+    <div className="grid gap-[18px] md:grid-cols-[280px_1fr] md:items-stretch lg:min-h-[calc(100vh-176px)]">
+      <UnitTicket unit={unit} />
+      <div className="min-w-0">{children}</div>
+    </div>
+  );
+}

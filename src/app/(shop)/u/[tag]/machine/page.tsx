@@ -1,0 +1,33 @@
+import { photosOf, reportsOf } from '@/shop/units/queries';
+import { BASES, SPEC_KEYS, type SpecKey } from '@/shop/units/specification';
+import { PhotoTray } from '@/ui/bench/PhotoTray';
+import { ReportPanel } from '@/ui/bench/ReportPanel';
+import { SpecSheet } from '@/ui/bench/SpecSheet';
+import { dayAndTime } from '@/ui/kit/words';
+import { loadUnit, unitHead } from '../unitHead';
+
+export default async function MachinePage({ params }: { params: Promise<{ tag: string }> }) {
+  const { tag } = await params;
+  const { unit, spec } = await loadUnit(tag);
+  const [head, photos, reports] = await Promise.all([unitHead(tag), photosOf(unit.id), reportsOf(unit.id)]);
+  const keys = (Object.keys(SPEC_KEYS) as SpecKey[]).map((key) => ({ key, name: SPEC_KEYS[key] }));
+  const lines = keys.flatMap(({ key, name }) => {
+    const rows = BASES.flatMap((basis) => spec.rows.filter((row) => row.key === key && row.basis === basis));
+    return rows.length ? [{ key, name, values: rows.map((row) => ({ basis: row.basis, value: row.value, origin: row.origin, by: row.by, at: row.at.toISOString() })) }] : [];
+  });
+  return (
+    <div className="grid gap-[18px] lg:grid-cols-2 lg:items-start">
+      <div className="flex flex-col gap-[18px]">
+        <ReportPanel unit={head} />
+        {reports.length > 0 && (
+          <section aria-label="Report files" className="bg-paper px-5 py-3 text-[14px]">
+            <h2 className="text-[15px]">Files taken in</h2>
+            {reports.map((report) => <p key={report.id}><span className="figures text-[13px]">{dayAndTime(report.at)}</span> {report.name}, {report.kind}{report.problems.length > 0 && <span className="text-soft">: {report.problems.join('; ')}</span>}</p>)}
+          </section>
+        )}
+        <PhotoTray tag={unit.tag} unitId={unit.id} photos={photos.map(({ id, note, by }) => ({ id, note, by }))} mayWrite={head.mayWrite} />
+      </div>
+      <SpecSheet unit={head} lines={lines} keys={keys} />
+    </div>
+  );
+}

@@ -1,0 +1,73 @@
+import { causeById, cautionById, findingById, repairById } from '@/catalog';
+import type { BenchItem } from '@/core/catalogue';
+import type { BenchMove } from '@/core/steps/bench';
+import type { RankedStep } from '@/core/steps/rank';
+import type { CautionView, StepView } from '@/ui/bench/unitView';
+
+const MOVE_WORDS: Record<BenchItem, [string, string]> = {
+  plugged: ['plug it in', 'unplug it'], caseOpen: ['open the case', 'close the case'], batteryOut: ['battery out', 'battery in'], boardOut: ['board out', 'board in'],
+};
+
+const STOP_WORDS: Record<string, string> = { asFound: 'Stop here, sell as found', harvest: 'Stop here, harvest', recycle: 'Stop here, recycle' };
+
+function movesInWords(moves: readonly BenchMove[]): string {
+  return moves.map((move) => MOVE_WORDS[move.item][move.to ? 0 : 1]).join(', ');
+}
+
+const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
+const share = (p: number) => `${Math.round(p * 100)} %`;
+
+export function cautionView(id: string): CautionView {
+  const caution = cautionById(id)!;
+  return { id, title: caution.title, text: caution.text, acknowledge: Boolean(caution.acknowledge) };
+}
+
+/** What an outcome would leave: its likeliest causes, or that the machine looks sound. */
+function leaves(outcome: NonNullable<RankedStep['outcomes']>[number]): string {
+  const parts = outcome.causes.filter((line) => line.probability >= 0.05).slice(0, 2).map((line) => `${lower(causeById(line.cause)?.name ?? line.cause)} ${share(line.probability)}`);
+  if (outcome.sound >= 0.3) parts.unshift(`sound ${share(outcome.sound)}`);
+  return parts.slice(0, 2).join(', ') || 'many things, none likely';
+}
+
+/** Why this look: what its outcomes tell apart. */
+function lookReason(step: RankedStep): string {
+  const tops = (step.outcomes ?? []).filter((outcome) => outcome.probability >= 0.02)
+    .map((outcome) => (outcome.sound > (outcome.causes[0]?.probability ?? 0) ? 'a sound machine' : outcome.causes[0] ? lower(causeById(outcome.causes[0].cause)?.name ?? '') : ''))
+    .filter(Boolean);
+  const apart = [...new Set(tops)];
+  const opening = step.moves.some((move) => move.item === 'caseOpen' && move.to);
+  const tail = opening ? 'The case has to come open.' : 'Nothing to unscrew.';
+  if (apart.length >= 2) return `Tells “${apart[0]}” from “${apart[1]}”. ${tail}`;
+  return apart.length ? `Makes surer whether it is “${apart[0]}”. ${tail}` : tail;
+}
+
+/** A ranked step in words. */
+export function stepView(step: RankedStep): StepView {
+  const base = { kind: step.kind, id: step.id, minutes: step.minutes, valueMinor: step.valueMinor, setUp: movesInWords(step.moves), how: '', note: '', outcomes: [], cautions: [] };
+  if (step.kind === 'look') {
+    const finding = findingById(step.id)!;
+    return {
+      ...base, title: finding.ask, how: finding.how ?? '', reason: lookReason(step), cautions: (finding.cautions ?? []).map(cautionView),
+      outcomes: finding.outcomes.map((outcome, o) => {
+        const seen = step.outcomes?.find((entry) => entry.outcome === o);
+        return { label: outcome.label, leaves: seen ? leaves(seen) : '', hazard: finding.hazard && o >= finding.hazard.from ? cautionView(finding.hazard.caution) : null };
+      }),
+    };
+  }
+  if (step.kind === 'repair') {
+    const repair = repairById(step.id)!;
+    return {
+      ...base, title: repair.name, how: repair.how ?? '', reason: `Helps with chance ${share(step.chance ?? 0)}.`, note: repair.part ? repair.part.class : '', cautions: (repair.cautions ?? []).map(cautionView),
+      outcomes: [{ label: 'It helped', leaves: '', hazard: null }, { label: 'No change', leaves: '', hazard: null }],
+    };
+  }
+  if (step.kind === 'verify') return { ...base, title: 'Look the whole machine over', how: 'Run the list of function tests.', reason: `Sound with chance ${share(step.chance ?? 0)}: prove it before anything is unscrewed.` };
+  return { ...base, title: STOP_WORDS[step.id] ?? 'Stop here', reason: 'The next hour would cost more than it can win.' };
+}
+
+/** A finding asked out of turn, without its lookahead. */
+export function plainQuestion(id: string): StepView | null {
+  const finding = findingById(id);
+  if (!finding) return null;
+  return stepView({ kind: 'look', id, valueMinor: 0, minutes: finding.minutes, moves: [], partMinor: 0, outcomes: [] });
+}

@@ -1,0 +1,100 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { useShortcuts } from '../kit/keyboard';
+import { Button, Key, Problem, Quiet } from '../kit/parts';
+import { useCommand } from '../kit/useCommand';
+import { attended, signedMinor } from '../kit/words';
+import { Answers } from './Answers';
+import { Belief } from './Belief';
+import { Question } from './Question';
+import { RunningWork } from './RunningWork';
+import type { AnswerView, BeliefView, RunningWorkView, StepView, UnitHead, WorthView } from './unitView';
+import { Worth } from './Worth';
+
+interface Props {
+  unit: UnitHead;
+  steps: StepView[];
+  beliefs: BeliefView[];
+  sound: BeliefView;
+  misfit: boolean;
+  worth: WorthView;
+  answers: AnswerView[];
+  running: RunningWorkView | null;
+}
+
+const LETTERS = ['A', 'B', 'C', 'D', 'E'];
+
+/** The bench: one question, what is believed and why, what else could be done, what it is worth. */
+export function FindOut({ unit, steps, beliefs, sound, misfit, worth, answers, running }: Props) {
+  const router = useRouter();
+  const { send, problem, busy } = useCommand();
+  const [picked, setPicked] = useState<{ version: number; id: string } | null>(null);
+  const [keys, setKeys] = useState(false);
+  const chosen = picked?.version === unit.version ? steps.find((step) => `${step.kind}:${step.id}` === picked.id) : undefined;
+  const step = chosen ?? steps[0];
+  const others = steps.filter((other) => other !== step).slice(0, 5);
+  const disabled = !unit.mayWrite || unit.held;
+  const pick = (other: StepView) => setPicked({ version: unit.version, id: `${other.kind}:${other.id}` });
+  const takeBack = () => void send('voidObservation', { unitId: unit.id }, unit.version);
+  const answer = (outcome: number, acknowledged?: string) => {
+    if (step.kind === 'look') void send('observe', { unitId: unit.id, finding: step.id, outcome, acknowledged }, unit.version);
+    else if (step.kind === 'repair') void send('repairVerdict', { unitId: unit.id, repair: step.id, helped: outcome === 0 }, unit.version);
+  };
+  const take = () => {
+    if (step.kind === 'repair') void send('startWork', { unitId: unit.id, ref: step.id }, unit.version);
+    else if (step.kind === 'verify') router.push(`/u/${unit.tag}/prove`);
+    else if (step.kind === 'stop') void send('setStage', { unitId: unit.id, stage: 'decide' }, unit.version);
+  };
+  useShortcuts((key) => {
+    if (key === '?') { setKeys((open) => !open); return true; }
+    if (disabled) return false;
+    if (key === 'Enter' && !running && step && step.kind !== 'look') { take(); return true; }
+    if (key.toLowerCase() === 'u') { takeBack(); return true; }
+    const at = LETTERS.indexOf(key.toUpperCase());
+    if (at >= 0 && others[at]) { pick(others[at]); return true; }
+    return false;
+  });
+  return (
+    <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_340px] lg:items-stretch">
+      <div className="flex min-w-0 flex-col">
+        {unit.held && <section className="hatched mb-3 bg-paper py-4 pr-5"><h2 className="text-[22px]">{unit.stage === 'sold' ? 'Sold: its record is closed.' : 'Quarantined. Nothing is done to it here.'}</h2><p className="text-[15px]">{unit.stage === 'sold' ? 'What is on record stays to be read.' : 'Unplugged, set apart, not charged. The owner lets it go on the history page.'}</p></section>}
+        {running && !unit.held && <RunningWork unit={unit} work={running} />}
+        {!running && !unit.held && step && (
+          <>
+            {step.outcomes.length > 0
+              ? <Question key={`${unit.version}:${step.id}`} step={step} busy={busy} disabled={disabled} problem={problem?.message ?? null} lead={chosen ? 'Yours,' : 'Next,'} onAnswer={answer} />
+              : <section aria-label="Next" className="border-t-[6px] border-ink bg-paper px-[22px] pt-4 pb-[18px]"><p className="text-[14.5px] text-soft">Next, {attended(step.minutes)}. {step.reason}</p><h2 className="mt-1 text-[27px] leading-[1.12]">{step.title}</h2><p className="text-[15px]">{step.how}</p>{problem && <Problem>{problem.message}</Problem>}</section>}
+            {step.kind !== 'look' && <div className="flex gap-3 bg-paper px-[22px] pb-4"><Button tone="strong" shortcut="Enter" disabled={disabled || busy} onClick={take}>{step.kind === 'repair' ? 'Start it, clock on' : step.kind === 'verify' ? 'To the tests' : 'Stop here'}</Button></div>}
+          </>
+        )}
+        {!unit.held && !running && others.length > 0 && (
+          <section aria-label="Or" className="px-0.5 pt-3">
+            <h2 className="mb-1 text-[13px] text-soft">Or</h2>
+            <table className="w-full border-collapse text-[14.5px]">
+              <caption className="sr-only">Other steps, minutes of hands and value</caption>
+              <tbody>
+                {others.map((other, i) => (
+                  <tr key={`${other.kind}:${other.id}`} className="relative border-b border-soft/40 hover:bg-paper">
+                    <td className="w-9 py-1"><Key>{LETTERS[i]}</Key></td>
+                    <td className="py-1"><button type="button" disabled={disabled} onClick={() => pick(other)} className="text-left after:absolute after:inset-0">{other.title}</button> {other.note && <span className="text-[13px] text-soft">{other.note}</span>}</td>
+                    <td className="figures w-20 py-1 text-right text-[13px]">{attended(other.minutes)}</td>
+                    <td className="figures w-20 py-1 text-right text-[13px]">{signedMinor(other.valueMinor)}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </section>
+        )}
+        <p className="mt-auto px-0.5 pt-3 text-[13px] text-soft">
+          {keys ? <>1–9 answer · Enter take the step · A–E something else · U take back the last answer · L F M W P S H sides of the unit · / the one box · ? these keys</> : <Quiet onClick={() => setKeys(true)} className="text-[13px]">? keys</Quiet>}
+        </p>
+      </div>
+      <section aria-label="Belief" className="flex min-h-0 flex-col gap-3 bg-paper px-[18px] py-4">
+        <Belief sound={sound} lines={beliefs} misfit={misfit} />
+        <Answers answers={answers} disabled={disabled || busy} onVoid={(id) => void send('voidObservation', { unitId: unit.id, observation: id }, unit.version)} />
+        <div className="mt-auto"><Worth worth={worth} /></div>
+      </section>
+    </div>
+  );
+}

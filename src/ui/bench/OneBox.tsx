@@ -1,0 +1,108 @@
+'use client';
+import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react';
+import { useRouter } from 'next/navigation';
+import { useEffect, useRef, useState } from 'react';
+import { useScans, useShortcuts } from '../kit/keyboard';
+import { Key } from '../kit/parts';
+
+interface Target {
+  id: string;
+  href: string;
+  title: string;
+  note: string;
+}
+
+/** Places and acts a typed word finds. */
+const PLACES: Target[] = [
+  { id: 'p-work', href: '/', title: 'What to work on', note: 'list' },
+  { id: 'p-lots', href: '/lots', title: 'Lots', note: 'place' },
+  { id: 'p-new', href: '/lots/new', title: 'Receive a lot', note: 'act' },
+  { id: 'p-bin', href: '/bin', title: 'Bin of parts', note: 'place' },
+  { id: 'p-books', href: '/books', title: 'Books', note: 'place' },
+  { id: 'p-rules', href: '/rules', title: 'House rules', note: 'place' },
+  { id: 'p-quarantine', href: '/stage/quarantine', title: 'Quarantine', note: 'place' },
+  { id: 'p-sold', href: '/stage/sold', title: 'Sold', note: 'place' },
+];
+
+const TAG = /^[A-Z]{2,4}-\d{1,5}$/i;
+
+async function find(text: string): Promise<Target[]> {
+  const places = PLACES.filter((place) => place.title.toLowerCase().includes(text.toLowerCase()));
+  const response = await fetch(`/api/find?text=${encodeURIComponent(text)}`);
+  if (!response.ok) return places;
+  const { units } = (await response.json()) as { units: { id: string; tag: string; maker: string; model: string; probably: string }[] };
+  return [...units.map((unit) => ({ id: unit.id, href: `/u/${unit.tag}`, title: unit.tag, note: `${unit.maker} ${unit.model}; ${unit.probably}` })), ...places];
+}
+
+/** One box takes everything: a scanned tag opens the unit, a typed word finds units and places. */
+export function OneBox() {
+  const router = useRouter();
+  const input = useRef<HTMLInputElement>(null);
+  const [text, setText] = useState('');
+  const [found, setFound] = useState<Target[]>([]);
+  const [missing, setMissing] = useState('');
+
+  const go = (target: Target | null) => {
+    if (!target) return;
+    setText('');
+    setMissing('');
+    input.current?.blur();
+    router.push(target.href);
+  };
+  const openCode = async (code: string) => {
+    const results = await find(code.trim()).catch(() => []);
+    const exact = results.find((target) => target.title.toUpperCase() === code.trim().toUpperCase()) ?? results[0];
+    if (exact) go(exact);
+    else setMissing(`Nothing here is called ${code.trim()}.`);
+  };
+  useScans((code) => void openCode(code));
+  useShortcuts((key) => {
+    if (key !== '/') return false;
+    input.current?.focus();
+    return true;
+  });
+  useEffect(() => {
+    let stale = false;
+    const timer = setTimeout(() => {
+      if (!text.trim()) setFound([]);
+      else find(text.trim()).then((results) => { if (!stale) setFound(results); }, () => undefined);
+    }, 120);
+    return () => {
+      stale = true;
+      clearTimeout(timer);
+    };
+  }, [text]);
+
+  return (
+    <div className="relative">
+      <Combobox value={null} onChange={go} immediate>
+        <div className="flex items-center gap-2 border-b-2 border-onbar">
+          <ComboboxInput
+            ref={input} aria-label="Scan a tag or type" placeholder="scan a tag or type" autoComplete="off" value={text}
+            onChange={(event) => { setText(event.target.value); setMissing(''); }}
+            onKeyDown={(event) => {
+              if (event.key === 'Escape') input.current?.blur();
+              if (event.key === 'Enter' && TAG.test(text.trim()) && found[0]?.title.toUpperCase() !== text.trim().toUpperCase()) {
+                event.preventDefault();
+                void openCode(text);
+              }
+            }}
+            className="h-10 w-full bg-transparent text-[15px] text-onbar outline-none placeholder:text-onbarsoft"
+          />
+          <span className="text-onbarsoft"><Key>/</Key></span>
+        </div>
+        {text.trim() !== '' && (
+          <ComboboxOptions static className="absolute right-0 z-30 mt-1 max-h-96 w-[360px] overflow-auto border-2 border-ink bg-paper text-ink">
+            {found.map((target) => (
+              <ComboboxOption key={target.id} value={target} className="flex min-h-11 items-baseline gap-3 border-b border-rule px-3 py-2 data-focus:bg-ink data-focus:text-paper">
+                <b className={target.href.startsWith('/u/') ? 'figures' : ''}>{target.title}</b><span className="truncate text-[13px]">{target.note}</span>
+              </ComboboxOption>
+            ))}
+            {found.length === 0 && <div className="px-3 py-2 text-[14px] text-soft">Nothing yet. A tag, a serial, a model, or a place.</div>}
+          </ComboboxOptions>
+        )}
+      </Combobox>
+      {missing && <div role="alert" className="absolute right-0 z-30 mt-1 w-full border-2 border-ink bg-haze px-3 py-2 text-[14px] text-ink">{missing}</div>}
+    </div>
+  );
+}

@@ -1,0 +1,40 @@
+'use client';
+import { useState, type FormEvent } from 'react';
+import { PART_CLASSES } from '@/core/catalogue';
+import { parseMinor } from '@/core/money/minor';
+import { ChoiceField, TextField } from '../kit/fields';
+import { Button, Problem } from '../kit/parts';
+import { useCommand } from '../kit/useCommand';
+
+/** A part into the bin. */
+export function PartForm() {
+  const { send, problem, busy } = useCommand();
+  const [made, setMade] = useState('');
+  const [fault, setFault] = useState('');
+  async function submit(event: FormEvent<HTMLFormElement>) {
+    event.preventDefault();
+    const target = event.currentTarget;
+    const form = new FormData(target);
+    const cost = parseMinor(String(form.get('cost') || '0'));
+    setFault(cost === null ? 'is not an amount' : '');
+    if (cost === null) return;
+    const gb = Number(form.get('gb'));
+    const outcome = await send<{ code: string }>('receivePart', { class: form.get('class'), name: form.get('name'), serial: form.get('serial'), costMinor: cost, attributes: gb > 0 ? { gb } : {} });
+    if (outcome.ok) {
+      setMade(outcome.answer.code);
+      target.reset();
+    }
+  }
+  return (
+    <form onSubmit={(event) => void submit(event)} className="flex flex-wrap items-end gap-2">
+      <ChoiceField label="Class" name="class" wrap="w-[140px]">{PART_CLASSES.map((name) => <option key={name}>{name}</option>)}</ChoiceField>
+      <TextField label="What it is" name="name" required wrap="w-[220px]" />
+      <TextField label="Size" hint="GB" name="gb" inputMode="decimal" wrap="w-[90px]" />
+      <TextField label="Serial" name="serial" wrap="w-[140px]" />
+      <TextField label="Cost" hint="CR" name="cost" inputMode="decimal" fault={fault} wrap="w-[110px]" />
+      <Button type="submit" disabled={busy}>Into the bin</Button>
+      {made && <p role="status" className="figures font-semibold">{made}</p>}
+      {problem && <div className="w-full"><Problem>{problem.message}</Problem></div>}
+    </form>
+  );
+}

@@ -1,0 +1,82 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState, type DragEvent } from 'react';
+import { useShortcuts } from '../kit/keyboard';
+import { Button, Problem } from '../kit/parts';
+import { outcomeOf, useCommand } from '../kit/useCommand';
+import type { UnitHead } from './unitView';
+
+interface Answer {
+  read: { name: string; kind: string | null; problems: string[] }[];
+  filled: string[];
+  notRead: string[];
+}
+
+const LOOPBACK = /^(localhost|127\.|\[::1\])/;
+
+/** Getting the machine's own report: a command to run on it, or its files dropped here. */
+export function ReportPanel({ unit }: { unit: UnitHead }) {
+  const router = useRouter();
+  const { send, problem, busy } = useCommand();
+  const [command, setCommand] = useState<{ line: string; until: string } | null>(null);
+  const [taken, setTaken] = useState<Answer | null>(null);
+  const [fault, setFault] = useState('');
+  const [over, setOver] = useState(false);
+  const disabled = !unit.mayWrite || unit.held;
+  const ask = async () => {
+    const outcome = await send<{ token: string; expiresAt: string }>('makeReportToken', { unitId: unit.id }, unit.version);
+    if (outcome.ok) setCommand({ line: `curl -s ${window.location.origin}/r/${outcome.answer.token} | sudo sh`, until: outcome.answer.expiresAt.slice(11, 16) });
+  };
+  async function drop(files: FileList | null) {
+    if (!files?.length) return;
+    setFault('');
+    setTaken(null);
+    const form = new FormData();
+    for (const file of files) form.append('file', file);
+    try {
+      const outcome = await outcomeOf<Answer>(await fetch(`/api/units/${unit.tag}/report`, { method: 'POST', body: form }));
+      if (outcome.ok) setTaken(outcome.answer);
+      else setFault(outcome.problem.message);
+    } catch {
+      setFault('The shop’s computer does not answer. Nothing was taken in.');
+    }
+    router.refresh();
+  }
+  useShortcuts((key) => {
+    if (key.toLowerCase() !== 'g' || disabled) return false;
+    void ask();
+    return true;
+  });
+  const onDrop = (event: DragEvent) => {
+    event.preventDefault();
+    setOver(false);
+    void drop(event.dataTransfer.files);
+  };
+  return (
+    <section aria-label="Machine’s own report" className="bg-paper px-5 py-4">
+      <h2 className="text-[22px] leading-7">Its own report</h2>
+      <p className="mb-3 max-w-[66ch] text-[15px]">Start any live Linux on the unit, with a network, and run one line. It reads hardware only, posts once, and fills in the specification, serials, drive health and processor level.</p>
+      <Button tone="strong" shortcut="G" disabled={busy || disabled} onClick={() => void ask()}>Get its report</Button>
+      {problem && <div className="mt-2"><Problem>{problem.message}</Problem></div>}
+      {command && (
+        <div className="mt-3 border-2 border-ink bg-sheet p-3">
+          <code data-testid="report-command" className="figures block text-[14px] break-all select-all">{command.line}</code>
+          <p className="mt-1.5 text-[13px] text-soft">Works once, until {command.until} UTC. Without root, leave “sudo” out: serials and drive health may stay unread.</p>
+          {LOOPBACK.test(window.location.host) && <p className="text-[13px]"><b>This address is this computer only.</b> For units on the bench network start the shop with OMNITROPE_HOST=0.0.0.0 and open it by its network address.</p>}
+        </div>
+      )}
+      <label onDragOver={(event) => { event.preventDefault(); setOver(true); }} onDragLeave={() => setOver(false)} onDrop={onDrop}
+        className={`mt-3 flex min-h-[76px] cursor-pointer flex-col items-center justify-center border-2 border-dashed border-ink p-3 text-center text-[14.5px] focus-within:outline-3 focus-within:outline-matdeep ${over ? 'bg-track' : ''}`}>
+        <span>Or drop its files here: lshw -json, lscpu -J, dmidecode, smartctl --json -a, sensors -j, upower -d</span>
+        <input type="file" multiple className="sr-only" aria-label="Report files" disabled={disabled} onChange={(event) => void drop(event.target.files)} />
+      </label>
+      {fault && <div className="mt-2"><Problem>{fault}</Problem></div>}
+      {taken && (
+        <div role="status" className="mt-2 text-[14px]">
+          <p><b>{taken.filled.length} values filled in</b> from {taken.read.filter((file) => file.kind).length} files.{taken.notRead.length > 0 && ` Not read: ${taken.notRead.join(', ')}.`}</p>
+          {taken.read.flatMap((file) => file.problems).map((line) => <p key={line} className="text-soft">{line}</p>)}
+        </div>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,17 @@
+'use client';
+import { Button, Problem } from '../kit/parts';
+import { useCommand } from '../kit/useCommand';
+import type { UnitHead } from './unitView';
+
+/** Moving a unit by hand: back along the line, or out of quarantine (the owner). */
+export function StageMover({ unit, stages }: { unit: UnitHead; stages: { id: string; name: string }[] }) {
+  const { send, problem, busy } = useCommand();
+  return (
+    <div>
+      <div className="flex flex-wrap gap-1.5">
+        {stages.map((stage) => <Button key={stage.id} disabled={busy || !unit.mayWrite || stage.id === unit.stage} className="min-h-9! px-2! text-[13.5px]!" onClick={() => void send('setStage', { unitId: unit.id, stage: stage.id }, unit.version)}>{stage.name}</Button>)}
+      </div>
+      {problem && <div className="mt-2"><Problem>{problem.message}</Problem></div>}
+    </div>
+  );
+}

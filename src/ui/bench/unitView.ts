@@ -1,0 +1,84 @@
+import type { BenchState } from '@/core/catalogue';
+
+/** What the unit's screens are given: plain words and numbers, worked out on the server. */
+export interface CautionView {
+  id: string;
+  title: string;
+  text: string;
+  acknowledge: boolean;
+}
+
+export interface OutcomeChoice {
+  label: string;
+  /** What it would leave, in words; empty when not worked out. */
+  leaves: string;
+  hazard: CautionView | null;
+}
+
+export interface StepView {
+  kind: 'look' | 'repair' | 'verify' | 'stop';
+  id: string;
+  title: string;
+  how: string;
+  reason: string;
+  minutes: number;
+  valueMinor: number;
+  /** What to do to the bench first, in words. */
+  setUp: string;
+  note: string;
+  outcomes: OutcomeChoice[];
+  cautions: CautionView[];
+}
+
+export interface BeliefView {
+  cause: string;
+  probability: number;
+  before: number;
+}
+
+export interface AnswerView {
+  id: number;
+  what: string;
+  answer: string;
+  by: string;
+  at: string;
+  basis: string;
+  voided: boolean;
+  /** "memory contact +6.1, wrong port −9.4" in decibans. */
+  moved: { cause: string; decibans: number }[];
+}
+
+export interface WorthView {
+  valueMinor: number;
+  beforeMinor: number | null;
+  lowMinor: number;
+  highMinor: number;
+  routes: { name: string; minor: number; best: boolean }[];
+  breakEvenMinutes: number;
+}
+
+export interface RunningWorkView {
+  id: string;
+  ref: string;
+  title: string;
+  kind: string;
+  status: string;
+  startedAt: string;
+  attendedMinutes: number;
+}
+
+export interface UnitHead {
+  id: string;
+  tag: string;
+  version: number;
+  stage: string;
+  stageName: string;
+  name: string;
+  sub: string;
+  claim: string;
+  bench: BenchState;
+  costMinor: number;
+  spec: { name: string; value: string; basis: string; title: string }[];
+  mayWrite: boolean;
+  held: boolean;
+}

@@ -1,0 +1,121 @@
+'use client';
+import { useEffect, useRef } from 'react';
+
+/**
+ * One listener for the whole keyboard. A scanner is a keyboard that types very fast and ends with Enter, whatever has focus; a person
+ * presses single keys. A key becomes a shortcut only when no other key follows within BURST_MS, so a scan can never answer a question.
+ */
+const BURST_MS = 45;
+const SHORTEST_SCAN = 4;
+
+type ShortcutHandler = (key: string) => boolean | void;
+type ScanHandler = (code: string) => void;
+
+const shortcuts = new Set<ShortcutHandler>();
+const scans = new Set<ScanHandler>();
+
+interface Burst {
+  text: string;
+  last: number;
+  field: HTMLInputElement | HTMLTextAreaElement | null;
+  before: string;
+  slow: boolean;
+}
+
+let burst: Burst | null = null;
+let pending: ReturnType<typeof setTimeout> | undefined;
+
+function typingField(target: EventTarget | null): HTMLInputElement | HTMLTextAreaElement | null {
+  if (target instanceof HTMLTextAreaElement) return target;
+  return target instanceof HTMLInputElement && !['button', 'checkbox', 'radio', 'file', 'range', 'submit'].includes(target.type) ? target : null;
+}
+
+/** Puts back what a field held before a scan ran through it, so that forms (and React) notice. */
+function restore(field: HTMLInputElement | HTMLTextAreaElement, value: string): void {
+  const prototype = field instanceof HTMLTextAreaElement ? HTMLTextAreaElement.prototype : HTMLInputElement.prototype;
+  Object.getOwnPropertyDescriptor(prototype, 'value')!.set!.call(field, value);
+  field.dispatchEvent(new Event('input', { bubbles: true }));
+}
+
+function dispatchShortcut(key: string): boolean {
+  for (const handler of [...shortcuts].reverse()) if (handler(key)) return true;
+  return false;
+}
+
+function onKeyDown(event: KeyboardEvent): void {
+  if (event.ctrlKey || event.metaKey || event.altKey || event.isComposing) return;
+  const now = event.timeStamp;
+  const field = typingField(event.target);
+  if (event.key === 'Enter') {
+    const scanned = burst && !burst.slow && burst.text.length >= SHORTEST_SCAN && now - burst.last < BURST_MS * 4;
+    const ended = burst;
+    burst = null;
+    clearTimeout(pending);
+    if (scanned && ended) {
+      event.preventDefault();
+      event.stopImmediatePropagation();
+      if (ended.field) restore(ended.field, ended.before);
+      scans.forEach((handler) => handler(ended.text));
+      return;
+    }
+    if (!field && !(event.target instanceof HTMLElement && event.target.closest('button, a, select, summary, [role="option"]')) && dispatchShortcut('Enter')) event.preventDefault();
+    return;
+  }
+  if (event.key.length !== 1) {
+    if (event.key === 'Shift') return;
+    burst = null;
+    if (!field && dispatchShortcut(event.key)) event.preventDefault();
+    return;
+  }
+  if (burst && now - burst.last < BURST_MS && burst.field === field) {
+    burst.text += event.key;
+    burst.last = now;
+    clearTimeout(pending);
+    return;
+  }
+  burst = { text: event.key, last: now, field, before: field?.value ?? '', slow: false };
+  clearTimeout(pending);
+  if (field || event.target instanceof HTMLSelectElement) return;
+  if (event.key === '/' || event.key === ' ') {
+    // these have a meaning of their own to browsers
+    if (event.key === '/' && dispatchShortcut('/')) event.preventDefault();
+    return;
+  }
+  const key = event.key;
+  pending = setTimeout(() => dispatchShortcut(key), BURST_MS + 10);
+}
+
+let listening = false;
+function start(): void {
+  if (listening || typeof window === 'undefined') return;
+  listening = true;
+  window.addEventListener('keydown', onKeyDown, { capture: true });
+}
+
+/** Single keys pressed while no text field has focus. Return true to say it was yours; the newest handler is asked first. */
+export function useShortcuts(handler: ShortcutHandler): void {
+  const latest = useRef(handler);
+  useEffect(() => {
+    latest.current = handler;
+  });
+  useEffect(() => {
+    start();
+    const stable: ShortcutHandler = (key) => latest.current(key);
+    shortcuts.add(stable);
+    return () => void shortcuts.delete(stable);
+  }, []);
+}
+
+/** Codes read by a scanner, whatever had focus. */
+export function useScans(handler: ScanHandler): void {
+  const latest = useRef(handler);
+  useEffect(() => {
+    latest.current = handler;
+  });
+  useEffect(() => {
+    start();
+    const stable: ScanHandler = (code) => latest.current(code);
+    scans.add(stable);
+    return () => void scans.delete(stable);
+  }, []);
+}
