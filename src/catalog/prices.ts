@@ -6,10 +6,10 @@ export const priceTable: PriceTable = {
   version: '2026.11',
   source: 'shop estimate',
   base: {
-    desktop: [900, 2200, 3600, 6800, 9500],
-    small: [1000, 2400, 4000, 7600, 10500],
-    aio: [1500, 3500, 6500, 11000, 14500],
-    laptop: [1200, 3200, 6400, 11500, 15500],
+    desktop: [1400, 3400, 5600, 9800, 13500],
+    small: [1500, 3800, 6200, 10800, 14800],
+    aio: [2200, 5200, 9500, 15500, 20000],
+    laptop: [1800, 4800, 9500, 16500, 22000],
   },
   memoryPerGb: 160,
   memoryCapGb: 32,
@@ -22,10 +22,10 @@ export const priceTable: PriceTable = {
 
 /** What used parts fetch or save the shop, by chassis. Shop estimate. */
 export const partValues: Record<Chassis, Partial<Record<PartClass, number>>> = {
-  desktop: { memory: 500, drive: 500, processor: 400, supply: 300, board: 600, fan: 60, optical: 80 },
-  small: { memory: 500, drive: 500, processor: 400, supply: 300, board: 700, fan: 80 },
-  aio: { memory: 450, drive: 500, panel: 1200, supply: 500, board: 700, fan: 80, wireless: 100 },
-  laptop: { memory: 450, drive: 500, panel: 1300, battery: 700, board: 900, keyboard: 300, charger: 450, fan: 100, wireless: 120 },
+  desktop: { memory: 350, drive: 350, processor: 250, supply: 200, board: 400, fan: 40, optical: 50 },
+  small: { memory: 350, drive: 350, processor: 250, supply: 200, board: 450, fan: 50 },
+  aio: { memory: 350, drive: 350, panel: 900, supply: 350, board: 500, fan: 60, wireless: 80 },
+  laptop: { memory: 350, drive: 350, panel: 900, battery: 500, board: 600, keyboard: 200, charger: 350, fan: 60, wireless: 80 },
 };
 
 /** Attended minutes: to finish a sound machine (clean, prove, grade, list), to list one as found, to harvest one. Shop estimate. */
@@ -37,6 +37,6 @@ export const workMinutes: Record<Chassis, { finish: number; asFound: number; har
 };
 
 /** An untested machine sold as found fetches this share of the sound price. Shop estimate. */
-export const AS_FOUND_SHARE = 0.55;
+export const AS_FOUND_SHARE = 0.45;
 /** Scrap value less fees, by chassis. Shop estimate. */
 export const recycleMinor: Record<Chassis, number> = { desktop: 40, small: 10, aio: -150, laptop: -60 };

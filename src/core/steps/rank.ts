@@ -132,9 +132,11 @@ function rankLook(context: PolicyContext, finding: Finding): RankedStep | null {
 
 function likeliest(problem: StepProblem, support: Support, weights: Float64Array): Pick<OutcomeView, 'causes' | 'sound'> {
   const mass = new Float64Array(problem.engine.model.causes.length);
+  // causes seen directly are no news in any outcome
+  const known = new Set(problem.posterior.acting.fixed);
   support.sets.forEach((set, h) => set.forEach((cause) => (mass[cause] += weights[h])));
   const causes = Array.from(mass, (probability, c) => ({ cause: problem.engine.model.causes[c].id, probability }))
-    .filter((entry) => entry.probability >= 0.02)
+    .filter((entry) => entry.probability >= 0.02 && !known.has(problem.engine.model.causeIndex.get(entry.cause)!))
     .sort((x, y) => y.probability - x.probability)
     .slice(0, 3);
   return { causes, sound: weights[0] };

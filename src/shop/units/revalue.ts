@@ -5,6 +5,7 @@ import type { Grade } from '@/core/price/table';
 import type { Transaction } from '@/db/client';
 import { lots, observations, shop, units } from '@/db/schema';
 import { priceOf, worthOf } from './worth';
+import type { UnitWorth } from '@/core/steps/problem';
 import { specificationOf } from './specification';
 
 /** Observations that count, in the order they happened. */
@@ -44,18 +45,18 @@ export async function revalueUnit(tx: Transaction, unitId: string): Promise<numb
     chassis: unit.chassis, source: row.source, record, bench: unit.bench, worth, verifyMinutes,
     priceLowMinor: price.lowMinor, priceHighMinor: price.highMinor, ratePerHourMinor: rules.ratePerHourMinor,
   }) };
-  const [updated] = await tx.update(units).set({ ...snapshotColumns(evaluation, worth.finishMinutes, unit.stage), priceMinor: price.minor, version: sql`${units.version} + 1` })
+  const [updated] = await tx.update(units).set({ ...snapshotColumns(evaluation, worth, unit.stage), priceMinor: price.minor, version: sql`${units.version} + 1` })
     .where(eq(units.id, unitId)).returning({ version: units.version });
   return updated.version;
 }
 
 /** The columns lists sort and show by, from an evaluation. */
-export function snapshotColumns(evaluation: Evaluation, finishMinutes: number, stage: string) {
+export function snapshotColumns(evaluation: Evaluation, worth: UnitWorth, stage: string) {
   const top = evaluation.beliefs[0];
   const sound = evaluation.sound.probability;
   const isSound = sound >= (top?.probability ?? 0);
-  const refurbish = evaluation.best === 'refurbish';
-  const handsMinutes = evaluation.planMinutes + (refurbish ? finishMinutes : 0);
+  const routeMinutes = { refurbish: evaluation.planMinutes + worth.finishMinutes, asFound: worth.asFoundMinutes, harvest: worth.harvestMinutes, recycle: 2 };
+  const handsMinutes = routeMinutes[evaluation.best];
   const held = stage === 'quarantine';
   return {
     evaluation,
@@ -66,6 +67,7 @@ export function snapshotColumns(evaluation: Evaluation, finishMinutes: number, s
     lowMinor: evaluation.lowMinor,
     highMinor: evaluation.highMinor,
     handsMinutes,
-    rankScore: evaluation.valueMinor / Math.max(5, handsMinutes),
+    // what is held back is nobody's next work
+    rankScore: held ? -1e6 : evaluation.valueMinor / Math.max(5, handsMinutes),
   };
 }

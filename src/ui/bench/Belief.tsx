@@ -8,7 +8,7 @@ const points = (now: number, before: number) => {
 
 /** Belief bars: how likely each cause is now, with a mark where it stood before the last answer. Soundness is one of the lines. */
 export function Belief({ sound, lines, misfit }: { sound: BeliefView; lines: BeliefView[]; misfit: boolean }) {
-  const all = [...lines.filter((line) => line.probability >= 0.01 || line.before >= 0.05), sound].sort((a, b) => b.probability - a.probability).slice(0, 6);
+  const all = [...lines.filter((line) => line.probability >= 0.01 || line.before >= 0.05), sound].sort((a, b) => b.probability - a.probability).slice(0, 5);
   return (
     <div>
       <h2 className="mb-1.5 text-[15px]">Probably</h2>
@@ -17,7 +17,7 @@ export function Belief({ sound, lines, misfit }: { sound: BeliefView; lines: Bel
         <caption className="sr-only">Likely causes, probability now and before</caption>
         <tbody>
           {all.map((line) => (
-            <tr key={line.cause} className="block pb-[7px]">
+            <tr key={line.cause} className="block pb-[6px]">
               <th scope="row" className="inline-block w-[calc(100%-106px)] text-left align-baseline text-[14.5px] leading-[1.2] font-normal">{line.cause}</th>
               <td className="figures inline-block w-[68px] text-right align-baseline text-[13.5px]">{percent(line.probability)}</td>
               <td className="inline-block w-[38px] text-right align-baseline text-[12px] text-soft">{points(line.probability, line.before)}</td>

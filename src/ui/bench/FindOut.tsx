@@ -56,7 +56,7 @@ export function FindOut({ unit, steps, beliefs, sound, misfit, worth, answers, r
     return false;
   });
   return (
-    <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_340px] lg:items-stretch">
+    <div className="grid h-full gap-[18px] lg:grid-cols-[minmax(0,1fr)_340px] lg:items-stretch">
       <div className="flex min-w-0 flex-col">
         {unit.held && <section className="hatched mb-3 bg-paper py-4 pr-5"><h2 className="text-[22px]">{unit.stage === 'sold' ? 'Sold: its record is closed.' : 'Quarantined. Nothing is done to it here.'}</h2><p className="text-[15px]">{unit.stage === 'sold' ? 'What is on record stays to be read.' : 'Unplugged, set apart, not charged. The owner lets it go on the history page.'}</p></section>}
         {running && !unit.held && <RunningWork unit={unit} work={running} />}
@@ -93,7 +93,7 @@ export function FindOut({ unit, steps, beliefs, sound, misfit, worth, answers, r
       <section aria-label="Belief" className="flex min-h-0 flex-col gap-3 bg-paper px-[18px] py-4">
         <Belief sound={sound} lines={beliefs} misfit={misfit} />
         <Answers answers={answers} disabled={disabled || busy} onVoid={(id) => void send('voidObservation', { unitId: unit.id, observation: id }, unit.version)} />
-        <div className="mt-auto"><Worth worth={worth} /></div>
+        <Worth worth={worth} />
       </section>
     </div>
   );

@@ -18,6 +18,8 @@ interface Props {
 /** One question in the middle of the bench: the answers are big numbered keys, each with what it would leave. */
 export function Question({ step, busy, disabled, problem, lead, onAnswer, onSkip }: Props) {
   const [asked, setAsked] = useState<{ step: string; outcome: number; caution: CautionView } | null>(null);
+  // without what they would leave, the answers stand side by side
+  const bare = step.outcomes.every((outcome) => !outcome.leaves);
   const hazard = asked?.step === step.id ? asked : null;
   const choose = (outcome: number) => {
     const caution = step.outcomes[outcome].hazard;
@@ -43,12 +45,12 @@ export function Question({ step, busy, disabled, problem, lead, onAnswer, onSkip
       <h2 className="mt-1 mb-1 text-[27px] leading-[1.12] tracking-tight">{step.title}</h2>
       {(step.how || step.setUp) && <p className="max-w-[62ch] text-[15px]">{step.setUp && <b>First {step.setUp}. </b>}{step.how}</p>}
       {!hazard && (
-        <div className="mt-3.5 grid gap-2">
+        <div className={`mt-3.5 grid gap-2 ${bare ? 'sm:grid-cols-2 xl:grid-flow-col xl:auto-cols-fr xl:grid-cols-none' : ''}`}>
           {step.outcomes.map((outcome, i) => (
-            <button key={outcome.label} type="button" disabled={disabled || busy} onClick={() => choose(i)} className="grid min-h-[50px] grid-cols-[50px_1fr] items-center border-2 border-ink bg-sheet text-left hover:bg-track disabled:opacity-60 md:grid-cols-[50px_minmax(150px,38%)_1fr]">
+            <button key={outcome.label} type="button" disabled={disabled || busy} onClick={() => choose(i)} className={`grid min-h-[50px] grid-cols-[50px_1fr] items-center border-2 border-ink bg-sheet text-left hover:bg-track disabled:opacity-60 ${bare ? '' : 'md:grid-cols-[50px_minmax(150px,38%)_1fr]'}`}>
               <b className="figures grid h-full place-items-center bg-ink text-[21px] text-paper">{i + 1}</b>
               <span className="px-3.5 text-[17px] font-semibold">{outcome.label}</span>
-              <span className="col-start-2 px-3.5 pb-1 text-[14px] text-soft md:col-start-3 md:p-0 md:pr-2.5">{outcome.leaves}</span>
+              {!bare && <span className="col-start-2 px-3.5 pb-1 text-[14px] text-soft md:col-start-3 md:p-0 md:pr-2.5">{outcome.leaves}</span>}
             </button>
           ))}
         </div>

@@ -34,8 +34,8 @@ export function UnitTable({ rows, first, showStage }: { rows: UnitTableRow[]; fi
           <th className="w-[104px] font-normal">Tag</th>
           <th className="font-normal">Machine</th>
           <th className="font-normal">Probably</th>
-          {showStage && <th className="hidden font-normal xl:table-cell">At</th>}
-          <th className="hidden w-[30%] font-normal md:table-cell">
+          {showStage && <th className="hidden w-[118px] font-normal xl:table-cell">At</th>}
+          <th className="hidden w-[27%] font-normal md:table-cell">
             <span className="sr-only">Range of outcomes</span>
             <span aria-hidden className="figures relative block h-4 text-[12px]">{scale.ticks.map((tick) => <span key={tick} className="absolute -translate-x-1/2" style={{ left: `${scale.at(tick)}%` }}>{Math.round(tick / 100)}</span>)}</span>
           </th>
@@ -53,7 +53,7 @@ export function UnitTable({ rows, first, showStage }: { rows: UnitTableRow[]; fi
               <td><Link href={`/u/${row.tag}`} className="figures font-semibold after:absolute after:inset-0">{row.tag}</Link></td>
               <td className="max-w-[190px] truncate pr-3">{row.maker} {row.model}</td>
               <td className="max-w-[250px] truncate pr-3">{row.probably}{row.probability !== null && ` ${percent(row.probability)}`}</td>
-              {showStage && <td className="hidden pr-3 text-[13px] text-soft xl:table-cell">{row.stageName}, {duration(row.waitMinutes)}</td>}
+              {showStage && <td className="hidden max-w-[118px] truncate pr-3 text-[13px] whitespace-nowrap text-soft xl:table-cell">{row.stageName}, {duration(row.waitMinutes)}</td>}
               <td className="hidden md:table-cell">
                 {!held && (
                   <div aria-hidden className="relative h-[38px]">

@@ -36,11 +36,11 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
       <div><span className={`mt-2 inline-block -rotate-1 border-2 border-ink px-2 py-0.5 text-[12px] font-bold tracking-wide uppercase ${unit.stage === 'quarantine' ? 'hatched' : ''}`}>{unit.stageName}</span></div>
       <p className="mt-3 text-[18px] leading-[1.2] font-semibold">{unit.name}</p>
       <p className="text-[14px] text-soft">{unit.sub}</p>
-      <nav aria-label="Sides of this unit" className="mt-2.5 grid grid-cols-2 gap-x-3 border-t-[1.5px] border-ink pt-1.5 text-[14px]">
+      <nav aria-label="Sides of this unit" className="mt-2.5 grid grid-cols-[auto_auto_auto] justify-between gap-x-2 border-t-[1.5px] border-ink pt-1.5 text-[13.5px]">
         {VIEWS.map(([letter, slug, name]) => {
           const on = side === slug;
           return (
-            <Link key={slug} href={`/u/${unit.tag}${slug && '/' + slug}`} aria-current={on ? 'page' : undefined} className={`flex min-h-[30px] items-center gap-2 ${on ? 'font-bold' : 'hover:text-matdeep'}`}>
+            <Link key={slug} href={`/u/${unit.tag}${slug && '/' + slug}`} aria-current={on ? 'page' : undefined} className={`flex min-h-[28px] items-center gap-1.5 ${on ? 'font-bold' : 'hover:text-matdeep'}`}>
               <span aria-hidden className={`figures w-5 border text-center text-[12px] leading-[18px] ${on ? 'border-ink bg-ink text-paper' : 'border-current'}`}>{letter.toUpperCase()}</span>{name}
             </Link>
           );

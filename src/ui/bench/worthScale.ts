@@ -9,7 +9,7 @@ export interface Scale {
 
 const STEPS = [1, 2, 5];
 
-export function worthScale(values: readonly number[], wanted = 4): Scale {
+export function worthScale(values: readonly number[], wanted = 6): Scale {
   const all = [0, ...values];
   let low = Math.min(...all);
   let high = Math.max(...all);

@@ -1,0 +1,151 @@
+import { readFileSync } from 'node:fs';
+import { eq, sql } from 'drizzle-orm';
+import { closeDatabase, database } from '@/db/client';
+import { components, shop, units, work } from '@/db/schema';
+import { guessColumns, readManifestTable } from '@/formats/manifest';
+import { makePerson } from '@/server/people';
+import { runCommand, type Actor, type Command, type Role } from '@/shop/command';
+import { commandByName } from '@/shop/commands';
+
+/** Saltmarsh Reuse, an invented workshop: people, four lots, and a morning's work. Does nothing when the database has a shop already. */
+const password = process.env.OMNITROPE_DEMO_PASSWORD;
+if (!password) throw new Error('OMNITROPE_DEMO_PASSWORD is not set');
+
+const PEOPLE: [string, string, Role][] = [
+  ['Buyer', 'buyer@saltmarsh.example', 'owner'], ['Bench A', 'bench-a@saltmarsh.example', 'technician'], ['Bench B', 'bench-b@saltmarsh.example', 'technician'], ['Trainee', 'trainee@saltmarsh.example', 'viewer'],
+];
+
+const actors = new Map<string, Actor>();
+let version = 0;
+
+async function act<T>(who: string, name: string, input: Record<string, unknown>): Promise<T> {
+  const command = commandByName.get(name) as Command<unknown, T>;
+  return (await runCommand(command, actors.get(who)!, { input })).answer;
+}
+
+async function unitNamed(tag: string) {
+  const [unit] = await database().select().from(units).where(eq(units.tag, tag));
+  version++;
+  return unit.id;
+}
+
+async function see(tag: string, who: string, ...findings: [string, number, string?][]): Promise<void> {
+  const unitId = await unitNamed(tag);
+  for (const [finding, outcome, acknowledged] of findings) await act(who, 'observe', { unitId, finding, outcome, ...(acknowledged && { acknowledged }) });
+}
+
+async function lot(input: Record<string, unknown>, file: string): Promise<void> {
+  const { lotId } = await act<{ lotId: string }>('Buyer', 'receiveLot', input);
+  const text = readFileSync(new URL(`../samples/manifests/${file}`, import.meta.url), 'utf8');
+  await act('Buyer', 'importManifest', { lotId, text, columns: guessColumns(readManifestTable(text).header) });
+}
+
+/** An unattended block that began some minutes ago (the demo's clock only; the sealed history keeps the true time). */
+async function leave(tag: string, who: string, ref: string, minutes: number, station: string, ago: number): Promise<void> {
+  const unitId = await unitNamed(tag);
+  const { workId } = await act<{ workId: string }>(who, 'startWork', { unitId, ref });
+  await act(who, 'leaveAlone', { unitId, workId, minutes, station });
+  await database().execute(sql`update work_segments set started_at = started_at - ${ago} * interval '1 minute', ended_at = ended_at - ${ago} * interval '1 minute' where work_id = ${workId}`);
+}
+
+async function workDone(tag: string, who: string, ref: string, minutes: number, helped?: boolean): Promise<void> {
+  const unitId = await unitNamed(tag);
+  const { workId } = await act<{ workId: string }>(who, 'startWork', { unitId, ref });
+  await act(who, 'finishWork', { unitId, workId, ...(helped === undefined ? {} : { helped }) });
+  await database().execute(sql`update work_segments set started_at = started_at - ${minutes} * interval '1 minute' where work_id = ${workId}`);
+  await database().update(work).set({ startedAt: sql`${work.startedAt} - ${minutes} * interval '1 minute'` }).where(eq(work.id, workId));
+}
+
+async function part(kind: string, name: string, costMinor: number, attributes: Record<string, string | number> = {}): Promise<string> {
+  return (await act<{ componentId: string }>('Bench A', 'receivePart', { class: kind, name, costMinor, attributes })).componentId;
+}
+
+const LAPTOP_TESTS = ['starts', 'display', 'usb', 'sound', 'network', 'load', 'keys', 'touchpad', 'camera'];
+const DESKTOP_TESTS = ['starts', 'display', 'usb', 'sound', 'network', 'load'];
+
+async function prove(tag: string, laptop: boolean, marks: [string, string, number, number, number][], top: number): Promise<string> {
+  const unitId = await unitNamed(tag);
+  for (const test of laptop ? LAPTOP_TESTS : DESKTOP_TESTS) await act('Bench B', 'recordTest', { unitId, test, result: 'pass' });
+  const [unit] = await database().select().from(units).where(eq(units.id, unitId));
+  if (unit.chassis !== 'small') await act('Bench B', 'recordTest', { unitId, test: 'optical', result: 'absent' });
+  for (const [surface, kind, size, x, y] of marks) await act('Bench B', 'markDefect', { unitId, surface, kind, size, x, y });
+  await act('Bench B', 'typeSpec', { unitId, key: 'topCelsius', value: `${top}` });
+  await act('Bench B', 'giveGrade', { unitId });
+  return unitId;
+}
+
+async function shelf(tag: string, driveId: string | null, askMinor: number, soldMinor?: number): Promise<void> {
+  const unitId = await unitNamed(tag);
+  if (driveId) await act('Bench A', 'recordErasure', { unitId, componentId: driveId, kind: 'erased', method: 'One overwrite pass (clear)', verified: '10 % of sectors read back, all zero' });
+  await act('Buyer', 'listUnit', { unitId, askMinor });
+  if (soldMinor) await act('Buyer', 'sellUnit', { unitId, priceMinor: soldMinor, soldOn: new Date().toISOString().slice(0, 10), channel: 'shop counter' });
+}
+
+const OUTSIDE: [string, number][] = [['look-liquid', 0], ['look-rattle', 0], ['look-ports', 0], ['look-smell', 0]];
+
+async function furnish(): Promise<void> {
+  await lot({ code: 'WQ-3', name: 'Wendle Quay public library, closing', source: 'clearout', tagPrefix: 'WQ', priceMinor: 42000, freightMinor: 4500, feesMinor: 0, receivedOn: '2026-11-20', claims: 'all worked when switched off' }, 'library.csv');
+  await lot({ code: 'FB-1', name: 'Ferry booking office', source: 'auction', tagPrefix: 'FB', priceMinor: 18000, freightMinor: 2500, feesMinor: 1800, receivedOn: '2026-11-21', claims: '' }, 'ferry-booking.csv');
+  await lot({ code: 'TF-1', name: 'Isle of Thrane school ferry, mixed crate', source: 'broken', tagPrefix: 'TF', priceMinor: 6000, freightMinor: 900, feesMinor: 0, receivedOn: '2026-11-23', claims: 'non-working, for parts' }, 'school-ferry.csv');
+  await lot({ code: 'LK-1', name: 'Lighthouse keeper’s trade-in', source: 'tradein', tagPrefix: 'LK', priceMinor: 2500, freightMinor: 0, feesMinor: 0, receivedOn: '2026-11-24', claims: 'works, clock always wrong' }, 'lighthouse.csv');
+
+  const memory = await part('memory', '4 GB DDR3, 1600 MT/s', 500, { gb: 4, type: 'DDR3' });
+  await part('memory', '4 GB DDR3, 1600 MT/s', 500, { gb: 4, type: 'DDR3' });
+  const solid = await part('drive', 'Flint S120, 120 GB', 1400, { gb: 120, kind: 'solid' });
+  const solid2 = await part('drive', 'Flint S120, 120 GB', 1400, { gb: 120, kind: 'solid' });
+  await part('drive', 'Flint S240, 240 GB', 2100, { gb: 240, kind: 'solid' });
+  await part('panel', '14 inch, 1366 x 768, 30 pins', 2600, { inches: 14, pins: 30 });
+  await part('charger', '19 V 3.42 A, 5.5/2.5', 700, { volts: 19, amperes: 3.42 });
+  await part('coin cell', 'CR2032', 40);
+  await part('fan', '92 mm, 4 pins', 350, { pins: 4 });
+
+  // the unit of the tour: turns on, then nothing
+  await see('WQ-0007', 'Bench A', ...OUTSIDE, ['look-screws', 1], ['look-dust', 1], ['look-bay', 1], ['lamp', 0], ['button', 0], ['fan-sound', 2], ['drive-lamp', 1], ['picture-monitor', 2]);
+  await see('WQ-0002', 'Bench A', ...OUTSIDE, ['look-dust', 2], ['look-bay', 0], ['button', 0], ['fan-sound', 2], ['picture-monitor', 0], ['gets-to', 0], ['idle-rise', 2]);
+  await see('WQ-0003', 'Bench B', ...OUTSIDE, ['look-bay', 1], ['button', 0], ['picture-monitor', 0], ['setup-memory', 0], ['setup-clock', 1]);
+  await see('WQ-0005', 'Bench B', ...OUTSIDE, ['look-bay', 0], ['button', 2], ['lamp', 2]);
+  await see('WQ-0030', 'Bench A', ['look-swelling', 0], ...OUTSIDE, ['look-battery', 0], ['look-glass', 0], ['look-keys', 1], ['button', 0], ['picture-own', 0], ['gets-to', 0], ['battery-health', 2]);
+  await see('FB-0001', 'Bench B', ...OUTSIDE, ['look-glass', 0], ['look-dust', 1], ['button', 0], ['picture-own', 3], ['lock-key', 0], ['external', 0]);
+  await see('FB-0003', 'Bench B', ...OUTSIDE, ['look-glass', 0], ['look-dust', 2], ['button', 0], ['fan-sound', 2]);
+  await see('TF-0002', 'Bench A', ['look-swelling', 0], ['look-liquid', 1], ['look-rattle', 0], ['look-glass', 0], ['lamp', 1], ['button', 1]);
+  await see('TF-0004', 'Bench A', ['look-swelling', 0], ['look-liquid', 0], ['look-glass', 2]);
+  await see('TF-0005', 'Bench A', ['look-swelling', 1, 'swollen-cell']);
+  await see('TF-0006', 'Bench A', ['look-swelling', 0], ['look-liquid', 0], ['look-glass', 0], ['button', 0], ['picture-own', 3], ['lock-key', 1], ['start-sound', 1]);
+  await see('LK-0001', 'Bench B', ...OUTSIDE, ['look-bay', 0], ['button', 0], ['picture-monitor', 0], ['gets-to', 0], ['setup-clock', 1]);
+  await see('WQ-0011', 'Bench B', ...OUTSIDE.slice(0, 2));
+  await see('WQ-0028', 'Bench B', ['look-swelling', 0], ...OUTSIDE, ['look-battery', 0], ['look-glass', 0], ['button', 0], ['picture-own', 0], ['gets-to', 0]);
+
+  // machines on the shelf and sold
+  for (const [tag, drive, ask, sold] of [['WQ-0009', solid, 6900, 6900], ['WQ-0015', solid2, 6400, undefined]] as const) {
+    await see(tag, 'Bench A', ...OUTSIDE, ['look-bay', 1], ['button', 0], ['picture-monitor', 0]);
+    const unitId = await unitNamed(tag);
+    await workDone(tag, 'Bench A', 'clean-outside', 9);
+    await act('Bench A', 'fitPart', { unitId, componentId: drive });
+    await workDone(tag, 'Bench A', 'fit-drive', 12, true);
+    const [chassis] = await database().select({ chassis: units.chassis }).from(units).where(eq(units.tag, tag));
+    await prove(tag, false, chassis.chassis === 'small' ? [['front', 'scratch', 0, 60, 34], ['top', 'glue', 1, 90, 130]] : [['front', 'scratch', 0, 40, 60], ['left', 'glue', 1, 140, 50]], 71);
+    await shelf(tag, drive, ask, sold);
+  }
+  const module = await unitNamed('WQ-0003');
+  await act('Bench B', 'fitPart', { unitId: module, componentId: memory });
+
+  // what runs alone now
+  await leave('WQ-0020', 'Bench A', 'erase-drive', 90, 'dock 1', 91);
+  await leave('WQ-0003', 'Bench B', 'system-install', 40, 'dock 2', 29);
+  await leave('FB-0003', 'Bench B', 'soak', 60, 'soak shelf', 22);
+  await leave('WQ-0030', 'Bench A', 'charge', 120, 'charging shelf', 11);
+  await leave('TF-0002', 'Bench A', 'wash-parts', 960, 'drying rack', 120);
+  await workDone('WQ-0002', 'Bench A', 'clean-inside', 7);
+  // stages as old as a shop's are
+  await database().execute(sql`update units set stage_since = stage_since - (abs(hashtext(tag)) % 4000) * interval '1 minute'`);
+}
+
+if ((await database().select().from(shop)).length === 0) {
+  for (const [name, email, role] of PEOPLE) actors.set(name, { id: await makePerson(name, email, password, role), name, role });
+  await database().insert(shop).values({ name: 'Saltmarsh Reuse', place: 'Wendle Quay', currencySign: 'CR', ratePerHourMinor: 1800 });
+  await furnish();
+  const [{ count }] = await database().select({ count: sql<number>`count(*)::int` }).from(units);
+  const [{ parts }] = await database().select({ parts: sql<number>`count(*)::int` }).from(components);
+  console.log(`demo: Saltmarsh Reuse is furnished, ${count} units, ${parts} parts`);
+}
+await closeDatabase();

@@ -1,0 +1,45 @@
+# Shared by the scripts: what a bare machine needs, set up once. Sourced with ROOT and DIR set.
+say() { echo "omnitrope: $*" >&2; }
+
+need_packages() { # Debian packages, installed when missing and we are root
+  local missing=() p
+  for p in "$@"; do dpkg -s "$p" >/dev/null 2>&1 || missing+=("$p"); done
+  [ ${#missing[@]} -eq 0 ] && return 0
+  [ "$(id -u)" = 0 ] || { say "missing: ${missing[*]}; install them: apt-get install ${missing[*]}"; exit 1; }
+  case " ${missing[*]} " in *' postgresql '*)
+    mkdir -p /etc/postgresql-common/createcluster.d
+    echo 'create_main_cluster = false' > /etc/postgresql-common/createcluster.d/no-main.conf;;
+  esac
+  say "installing ${missing[*]}"
+  apt-get -qq -o DPkg::Lock::Timeout=300 update
+  DEBIAN_FRONTEND=noninteractive apt-get -qq -o DPkg::Lock::Timeout=300 install -y --no-install-recommends "${missing[@]}" >/dev/null
+}
+
+need_modules() { # npm ci when the lock file is newer than what is installed
+  local stamp="$ROOT/node_modules/.omnitrope-lock" sum
+  sum=$(sha256sum "$ROOT/package-lock.json" | cut -d' ' -f1)
+  [ -s "$stamp" ] && [ "$(cat "$stamp")" = "$sum" ] && return 0
+  say 'installing npm packages'
+  (cd "$ROOT" && npm ci --no-audit --no-fund --loglevel=error) || exit 1
+  echo "$sum" > "$stamp"
+}
+
+need_secret() { # $1: file, $2: bytes; a random secret made once, readable by its owner only
+  [ -s "$1" ] || (umask 077; openssl rand -hex "${2:-24}" > "$1")
+  cat "$1"
+}
+
+need_build() { # a production build when anything it is made of has changed
+  local stamp="$ROOT/.next/omnitrope-build" sum
+  sum=$(cd "$ROOT" && find src public next.config.ts postcss.config.mjs tsconfig.json package-lock.json -type f ! -name '*.test.ts' -print0 | sort -z | xargs -0 sha256sum | sha256sum | cut -d' ' -f1)
+  [ -s "$stamp" ] && [ "$(cat "$stamp")" = "$sum" ] && return 0
+  say 'building (about two minutes the first time)'
+  (cd "$ROOT" && NEXT_TELEMETRY_DISABLED=1 npx next build >"$DIR/build.log" 2>&1) || { tail -40 "$DIR/build.log" >&2; exit 1; }
+  echo "$sum" > "$stamp"
+}
+
+free_port() { # $1: first port tried
+  local p
+  for p in $(seq "$1" $(($1 + 40))); do (exec 3<>"/dev/tcp/127.0.0.1/$p") 2>/dev/null || { echo "$p"; return 0; }; say "port $p is taken, trying the next"; done
+  say 'no free port'; exit 1
+}

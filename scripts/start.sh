@@ -1,0 +1,47 @@
+#!/usr/bin/env bash
+# npm start: sets up whatever is missing, serves the shop, prints where. Run it again at any time.
+#   PORT (3000) first port tried; OMNITROPE_HOST (127.0.0.1; 0.0.0.0 for the bench network); DATABASE_URL: use that database, make no cluster
+set -euo pipefail
+ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
+DIR=${OMNITROPE_DATA:-$ROOT/.data}
+mkdir -p "$DIR"
+source "$ROOT/scripts/lib.sh"
+HOST=${OMNITROPE_HOST:-127.0.0.1}
+
+if [ -s "$DIR/server.json" ]; then
+  old_pid=$(sed -n 's/.*"pid":\([0-9]*\).*/\1/p' "$DIR/server.json"); old_url=$(sed -n 's/.*"url":"\([^"]*\)".*/\1/p' "$DIR/server.json")
+  if kill -0 "$old_pid" 2>/dev/null && curl -fsS -o /dev/null --max-time 3 "$old_url/sign-in" 2>/dev/null; then say "already running at $old_url (process $old_pid)"; exit 0; fi
+fi
+
+packages=(curl openssl)
+[ -n "${DATABASE_URL:-}" ] || packages+=(postgresql)
+need_packages "${packages[@]}"
+need_modules
+if [ -z "${DATABASE_URL:-}" ]; then
+  OMNITROPE_DATA=$DIR bash "$ROOT/scripts/pg.sh" start
+  DATABASE_URL=$(sed -n 's/^DATABASE_URL=//p' "$DIR/pg.env")
+fi
+export DATABASE_URL NEXT_TELEMETRY_DISABLED=1 NODE_ENV=production
+BETTER_AUTH_SECRET=${BETTER_AUTH_SECRET:-$(need_secret "$DIR/auth.secret")}; export BETTER_AUTH_SECRET
+OMNITROPE_DEMO_PASSWORD=${OMNITROPE_DEMO_PASSWORD:-$(need_secret "$DIR/demo.password" 6)}; export OMNITROPE_DEMO_PASSWORD
+cd "$ROOT"
+npx tsx scripts/migrate.ts
+LOG_LEVEL=warn npx tsx scripts/demo.ts
+need_build
+PORT=$(free_port "${PORT:-3000}"); export PORT
+origins=''
+for address in $(hostname -I 2>/dev/null); do case $address in *:*) ;; *) origins="$origins,http://$address:$PORT";; esac; done
+[ "$HOST" = 127.0.0.1 ] || export OMNITROPE_ORIGINS="${OMNITROPE_ORIGINS:-}${origins}"
+url="http://127.0.0.1:$PORT"
+echo "{\"pid\":$$,\"url\":\"$url\"}" > "$DIR/server.json"
+cat >&2 <<TXT
+
+  Omnitrope is at   $url$([ "$HOST" = 127.0.0.1 ] || echo "${origins//,/ }")
+  Sign in (demo)    bench-a@saltmarsh.example   technician
+                    buyer@saltmarsh.example     owner
+                    trainee@saltmarsh.example   viewer, may only look
+  Password          $OMNITROPE_DEMO_PASSWORD
+  Stop it with Ctrl-C; nothing is lost.
+
+TXT
+exec node node_modules/next/dist/bin/next start -H "$HOST" -p "$PORT"

@@ -1,0 +1,52 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Builder, By, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
+
+process.env.SE_OFFLINE = 'true';
+
+/** A fresh headless browser of exactly `width` x `height` that reaches this machine only. */
+export async function openBrowser(width = 1280, height = 800): Promise<WebDriver> {
+  const options = new Options();
+  options.setChromeBinaryPath('/usr/bin/chromium');
+  options.addArguments('--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync',
+    '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost', `--user-data-dir=${mkdtempSync(join(tmpdir(), 'omnitrope-browser-'))}`);
+  const driver = await new Builder().forBrowser('chrome').setChromeOptions(options).setChromeService(new ServiceBuilder('/usr/bin/chromedriver')).build();
+  await resize(driver, width, height);
+  return driver;
+}
+
+export async function resize(driver: WebDriver, width: number, height: number): Promise<void> {
+  await (driver as WebDriver & { sendDevToolsCommand: (name: string, params: object) => Promise<void> }).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: width < 600 });
+}
+
+export async function signIn(driver: WebDriver, url: string, email: string, password: string): Promise<void> {
+  await driver.get(`${url}/sign-in`);
+  await type(driver, await driver.wait(until.elementLocated(By.name('email')), 15_000), email);
+  await type(driver, await driver.findElement(By.name('password')), password + '\n');
+  await driver.wait(until.elementLocated(By.css('header nav')), 20_000);
+}
+
+/** Types as a person does, slower than a scanner. */
+export async function type(driver: WebDriver, field: WebElement, text: string): Promise<void> {
+  for (const letter of text) {
+    await field.sendKeys(letter);
+    await driver.sleep(letter === '\n' ? 0 : 2);
+  }
+}
+
+/** One key with nothing focused in particular; waits out the pause that tells a key from a scan. */
+export async function press(driver: WebDriver, key: string): Promise<void> {
+  await driver.switchTo().activeElement().sendKeys(key);
+  await driver.sleep(90);
+}
+
+export async function see(driver: WebDriver, text: string, wait = 15_000): Promise<WebElement> {
+  const quoted = text.includes("'") ? `"${text}"` : `'${text}'`;
+  return driver.wait(until.elementLocated(By.xpath(`//body//*[not(self::script)][contains(normalize-space(.), ${quoted})][not(*[contains(normalize-space(.), ${quoted})])]`)), wait, `nothing on the page says: ${text}`);
+}
+
+export async function pageText(driver: WebDriver): Promise<string> {
+  return driver.executeScript<string>('return document.body.innerText');
+}
