@@ -74,7 +74,7 @@ else
   for PORT in $(seq "$FIRST" $((FIRST + 20))); do
     port_free "$PORT" || { say "port $PORT is taken, trying the next"; continue; }
     # 9>&-: else the server would keep our lock for as long as it lives
-    if as "$BIN/pg_ctl" -D "$DATA" -l "$DIR/pg.log" -o "-p $PORT" -w -t 60 start 9>&- >/dev/null 2>&1
+    if as "$BIN/pg_ctl" -D "$DATA" -l "$DIR/pg.log" -o "-p $PORT ${OMNITROPE_PG_OPTIONS:-}" -w -t 60 start 9>&- >/dev/null 2>&1
     then started=1; break; fi
     port_free "$PORT" || continue  # lost a race for the port; any other failure is real
     tail -20 "$DIR/pg.log" >&2; exit 1

@@ -29,10 +29,12 @@ export function parseMinor(text: string, decimals = 2): number | null {
   const bare = text.trim().replace(/[\s\u202f\u00a0']/g, '').replace(/^[^\d\-−+.,]+/, '').replace('−', '-');
   const match = /^([+-]?)(\d[\d.,]*|[.,]\d+)$/.exec(bare);
   if (!match) return null;
-  const mark = /^(.*?)[.,](\d+)$/.exec(match[2]);
+  const mark = /^(.*)[.,](\d+)$/.exec(match[2]);
   const isFraction = mark && mark[2].length <= decimals;
-  if (mark && !isFraction && !/^\d{1,3}([.,]\d{3})+$/.test(match[2])) return null;
-  const whole = (isFraction ? mark[1] : match[2]).replace(/[.,]/g, '') || '0';
+  const grouped = isFraction ? mark[1] : match[2];
+  // marks before the decimal one may only part thousands, all with the same sign and another than the decimal one
+  if (/[.,]/.test(grouped) && (!/^\d{1,3}(?:,\d{3})+$|^\d{1,3}(?:\.\d{3})+$/.test(grouped) || (isFraction && grouped.includes(match[2][mark[1].length])))) return null;
+  const whole = grouped.replace(/[.,]/g, '') || '0';
   const fraction = isFraction ? mark[2].padEnd(decimals, '0') : '0'.repeat(decimals);
   const value = Number(whole + fraction);
   return Number.isSafeInteger(value) ? (match[1] === '-' ? -value : value) : null;

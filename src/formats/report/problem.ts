@@ -6,7 +6,8 @@ export interface Parsed<T> {
 
 export function parseJson(text: string, what: string): Parsed<unknown> {
   try {
-    return { value: JSON.parse(text), problems: [] };
+    const value: unknown = JSON.parse(text);
+    return value === null ? { value, problems: [`${what}: holds nothing`] } : { value, problems: [] };
   } catch (error) {
     return { value: null, problems: [`${what}: not readable as JSON (${(error as Error).message})`] };
   }
@@ -16,7 +17,8 @@ export function parseJson(text: string, what: string): Parsed<unknown> {
 export function meaningful(value: unknown): string | null {
   if (typeof value !== 'string' && typeof value !== 'number') return null;
   const text = String(value).replace(/\s+/g, ' ').trim();
-  if (!text || /^(to be filled|not specified|none|unknown|n\/?a|default string|system (serial|product|manufacturer)|0+|x+|-+|\.+|123456789|not present|empty|no asset)/i.test(text)) return null;
+  if (!text || /^(to be filled|not specified|default string|system (serial|product|manufacturer)|not present|no asset)/i.test(text)) return null;
+  if (/^(none|unknown|n\/?a|empty|0+|x+|-+|\.+|0?123456789)$/i.test(text)) return null;
   return text.slice(0, 200);
 }
 

@@ -148,15 +148,17 @@ export const typeSpec = defineCommand<{ unitId: string; key: SpecKey; value: str
   input: Joi.object({ unitId, key: Joi.string().valid(...Object.keys(SPEC_KEYS)).required().label('what'), value: shortText('value', 200).required() }),
   async run({ tx, actor, unit }, { key, value }) {
     const number = numberIn(key, value);
-    await writeSpec(tx, unit!.id, 'typed', [{ key, value, number }], 'typed', actor.name);
+    const unitSign = NUMERIC[key]?.sign;
+    const shown = number !== null && unitSign ? `${Math.round((number / (NUMERIC[key]!.scale ?? 1)) * 100) / 100} ${unitSign}` : value;
+    await writeSpec(tx, unit!.id, 'typed', [{ key, value: shown, number }], 'by hand', actor.name);
     if (key === 'maker' || key === 'model') await tx.update(units).set({ [key]: value }).where(eq(units.id, unit!.id));
     return { event: { kind: 'typed', payload: { key, value } }, answer: { key } };
   },
 });
 
-const NUMERIC: Partial<Record<SpecKey, { min: number; max: number; unit: string; scale?: number }>> = {
-  processorLevel: { min: 0, max: 4, unit: 'a level 0 to 4' }, memoryGb: { min: 0, max: 1024, unit: 'gigabytes' }, driveGb: { min: 0, max: 100_000, unit: 'gigabytes' },
-  batteryHealth: { min: 0, max: 120, unit: 'per cent', scale: 0.01 }, batteryCycles: { min: 0, max: 10_000, unit: 'cycles' }, topCelsius: { min: 0, max: 130, unit: 'degrees Celsius' }, idleCelsius: { min: 0, max: 130, unit: 'degrees Celsius' },
+const NUMERIC: Partial<Record<SpecKey, { min: number; max: number; unit: string; sign?: string; scale?: number }>> = {
+  processorLevel: { min: 0, max: 4, unit: 'a level 0 to 4' }, memoryGb: { min: 0, max: 1024, unit: 'gigabytes', sign: 'GB' }, driveGb: { min: 0, max: 100_000, unit: 'gigabytes', sign: 'GB' },
+  batteryHealth: { min: 0, max: 120, unit: 'per cent', sign: '%', scale: 0.01 }, batteryCycles: { min: 0, max: 10_000, unit: 'cycles' }, topCelsius: { min: 0, max: 130, unit: 'degrees Celsius', sign: '°C' }, idleCelsius: { min: 0, max: 130, unit: 'degrees Celsius', sign: '°C' },
 };
 
 function numberIn(key: SpecKey, value: string): number | null {

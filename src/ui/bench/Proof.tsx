@@ -101,7 +101,7 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
           </div>
           <SurfaceMap surfaces={surfaces} marks={marks} disabled={disabled} onMark={(surface, x, y) => void send('markDefect', { unitId: unit.id, surface, kind, size, x, y }, unit.version)} />
           <ol className="mt-1.5 columns-2 gap-6 text-[13.5px]">
-            {marks.map((mark) => <li key={mark.id} className="break-inside-avoid"><b className="figures text-[13px]">{mark.number}</b> {mark.label} {unit.mayWrite && !unit.held && <><Quiet className="min-h-6 text-[12px]" disabled={busy} onClick={() => void send('removeDefect', { unitId: unit.id, defectId: mark.id, why: 'mended' }, unit.version)}>mended</Quiet> <Quiet className="min-h-6 text-[12px]" disabled={busy} onClick={() => void send('removeDefect', { unitId: unit.id, defectId: mark.id, why: 'mistaken' }, unit.version)}>mistaken</Quiet></>}</li>)}
+            {marks.map((mark) => <li key={mark.id} className="break-inside-avoid"><b className="figures text-[13px]">{mark.number}</b> {mark.label} {unit.mayWrite && !unit.held && <><Quiet className="min-h-0! border-0! text-[12px]! underline decoration-dotted text-soft" disabled={busy} onClick={() => void send('removeDefect', { unitId: unit.id, defectId: mark.id, why: 'mended' }, unit.version)}>mended</Quiet> <Quiet className="min-h-0! border-0! text-[12px]! underline decoration-dotted text-soft" disabled={busy} onClick={() => void send('removeDefect', { unitId: unit.id, defectId: mark.id, why: 'mistaken' }, unit.version)}>mistaken</Quiet></>}</li>)}
           </ol>
           {marks.length === 0 && <p className="text-[13.5px] text-soft">No marks. Click where one is; with keys: Tab to the drawing, arrows, Enter.</p>}
         </section>

@@ -69,6 +69,7 @@ export function WorkBoard({ unit, open, choices, done, parts, bin }: Props) {
         {open.map((work) => <RunningWork key={work.id} unit={unit} work={work} preset={presets.get(work.ref) ?? undefined} />)}
         <section aria-label="Start work" className="bg-paper px-5 py-4">
           <Heading className="text-[22px]!">{open.length ? 'Or start' : 'Start'}</Heading>
+          <p className="text-[13px] text-soft">Minutes of hands, + what it then runs by itself.</p>
           {problem && <Problem>{problem.message}</Problem>}
           <div className="grid gap-x-7 md:grid-cols-2">
             {GROUPS.map(([group, title]) => (
@@ -78,7 +79,7 @@ export function WorkBoard({ unit, open, choices, done, parts, bin }: Props) {
                   <div key={choice.ref} className="border-b border-rule">
                     <button type="button" disabled={disabled} onClick={() => start(choice)} onFocus={() => setShown(choice.ref)} className="flex min-h-10 w-full items-center justify-between gap-2 text-left text-[14.5px] hover:bg-track disabled:opacity-60">
                       <span className="flex items-center gap-2">{group === 'proposed' && PROPOSED_KEYS[i] && <Key>{PROPOSED_KEYS[i].toUpperCase()}</Key>}{choice.name}</span>
-                      <span className="figures text-[13px] whitespace-nowrap text-soft">{attended(choice.minutes)}{choice.alone && ` + ${duration(choice.alone.minutes)} alone`}</span>
+                      <span className="figures text-[13px] whitespace-nowrap text-soft">{attended(choice.minutes)}{choice.alone && ` + ${duration(choice.alone.minutes)}`}</span>
                     </button>
                     {shown === choice.ref && choice.cautions.map((caution) => <CautionNote key={caution.id} title={caution.title} text={caution.text} />)}
                   </div>
