@@ -5,7 +5,7 @@ import { BENCH_ITEMS, type BenchState } from '@/core/catalogue';
 import { appliesTo } from '@/core/belief/model';
 import { CLOSED, movesFor, stateAfter } from '@/core/steps/bench';
 import { catalogue } from '@/catalog';
-import { observations, STAGES, units, type Stage } from '@/db/schema';
+import { events, observations, STAGES, units, type Stage } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type CommandContext } from '../command';
 import { ShopError } from '../errors';
 import { shortText, unitId } from '../input';
@@ -20,6 +20,7 @@ export const observe = defineCommand<Observe, { stage: Stage }>({
   name: 'observe', roles: BENCH_ROLES, onUnit: true,
   input: Joi.object({ unitId, finding: shortText('finding', 60).required(), outcome: Joi.number().integer().min(0).max(9).required().label('outcome'), acknowledged: shortText('acknowledged', 60) }),
   async run({ tx, actor, unit }, input) {
+    refuseHeld(unit!);
     const finding = findingById(input.finding);
     if (!finding || !appliesTo(finding, unit!.chassis)) throw new ShopError('invalid', `Not recorded: no finding "${input.finding}" for this kind of machine.`);
     const outcome = finding.outcomes[input.outcome];
@@ -37,7 +38,10 @@ export const observe = defineCommand<Observe, { stage: Stage }>({
     await tx.update(units).set({ bench }).where(eq(units.id, unit!.id));
     if (finding.id === 'look-bay') await writeSpec(tx, unit!.id, 'typed', input.outcome === 1 ? [{ key: 'driveKind', value: 'none' }] : [], 'outside look', actor.name);
     return {
-      event: { kind: hazard?.stops ? 'quarantined' : 'finding', payload: { observation: row.id, finding: finding.id, outcome: outcome.id, index: input.outcome, replaced: voided, acknowledged: hazard?.id ?? null } },
+      event: {
+        kind: hazard?.stops ? 'quarantined' : 'finding',
+        payload: { observation: row.id, finding: finding.id, outcome: outcome.id, index: input.outcome, replaced: voided, acknowledged: hazard?.id ?? null, before: { stage: unit!.stage, bench: unit!.bench }, after: { stage, bench } },
+      },
       answer: { stage },
       onSealed: (seq) => seal(tx, row.id, seq, voided),
     };
@@ -83,10 +87,11 @@ export const repairVerdict = defineCommand<Verdict, { helped: boolean }>({
     if (!repair || !appliesTo(repair, unit!.chassis)) throw new ShopError('invalid', `Not recorded: no repair "${input.repair}" for this kind of machine.`);
     refuseHeld(unit!);
     const [row] = await tx.insert(observations).values({ unitId: unit!.id, kind: 'repair', ref: repair.id, outcome: input.helped ? 1 : 0, by: actor.id, byName: actor.name }).returning({ id: observations.id });
-    await tx.update(units).set({ bench: benchAfter(unit!.bench, unit!.chassis, repair.bench) }).where(eq(units.id, unit!.id));
+    const bench = benchAfter(unit!.bench, unit!.chassis, repair.bench);
+    await tx.update(units).set({ bench }).where(eq(units.id, unit!.id));
     if (input.helped && repair.id === 'fit-drive') await writeSpec(tx, unit!.id, 'typed', [{ key: 'driveKind', value: 'solid' }], 'repair', actor.name);
     return {
-      event: { kind: 'repair', payload: { observation: row.id, repair: repair.id, helped: input.helped } },
+      event: { kind: 'repair', payload: { observation: row.id, repair: repair.id, helped: input.helped, before: { stage: unit!.stage, bench: unit!.bench }, after: { stage: unit!.stage, bench } } },
       answer: { helped: input.helped },
       onSealed: (seq) => seal(tx, row.id, seq, null),
     };
@@ -104,10 +109,11 @@ export const voidObservation = defineCommand<VoidInput, { voided: string }>({
     const [row] = await tx.select().from(observations)
       .where(input.observation === undefined ? standing : and(standing, eq(observations.id, input.observation))).orderBy(desc(observations.id)).limit(1);
     if (!row) throw new ShopError('refused', input.observation === undefined ? 'There is nothing to take back.' : 'That answer has already been taken back.');
-    if (unit!.stage === 'quarantine' && findingById(row.ref)?.hazard) throw new ShopError('refused', 'A quarantined unit is let go by its owner on the record page, not by undo.');
+    refuseHeld(unit!);
     await tx.update(observations).set({ voidedBy: 0 }).where(eq(observations.id, row.id));
     // an answer that had replaced an earlier one gives that one back
     if (row.eventSeq !== null) await tx.update(observations).set({ voidedBy: null }).where(and(eq(observations.unitId, unit!.id), eq(observations.voidedBy, row.eventSeq)));
+    await takeBackPlace(tx, unit!, row.eventSeq);
     return {
       event: { kind: 'voided', voids: row.eventSeq ?? undefined, payload: { observation: row.id, ref: row.ref, outcome: row.outcome } },
       answer: { voided: row.ref },
@@ -116,12 +122,24 @@ export const voidObservation = defineCommand<VoidInput, { voided: string }>({
   },
 });
 
+/** An answer taken back also gives back where the unit stood and how the bench was, as long as nothing has changed them since. */
+async function takeBackPlace(tx: CommandContext['tx'], unit: NonNullable<CommandContext['unit']>, seq: number | null): Promise<void> {
+  if (seq === null) return;
+  const [event] = await tx.select({ payload: events.payload }).from(events).where(eq(events.seq, seq));
+  const { before, after } = (event?.payload ?? {}) as { before?: Place; after?: Place };
+  if (!before || !after) return;
+  if (after.stage === unit.stage) await moveStage(tx, unit, before.stage);
+  if (BENCH_ITEMS.every((item) => after.bench[item] === unit.bench[item])) await tx.update(units).set({ bench: before.bench }).where(eq(units.id, unit.id));
+}
+
+interface Place { stage: Stage; bench: BenchState }
+
 /** What stands on the bench now: mains, case, battery, board. */
 export const setBench = defineCommand<{ unitId: string; bench: Partial<BenchState> }, BenchState>({
   name: 'setBench', roles: BENCH_ROLES, onUnit: true,
   input: Joi.object({ unitId, bench: Joi.object(Object.fromEntries(BENCH_ITEMS.map((item) => [item, Joi.boolean()]))).min(1).required() }),
   async run({ tx, unit }, input) {
-    if (input.bench.plugged) refuseHeld(unit!);
+    refuseHeld(unit!);
     const bench: BenchState = { ...CLOSED, ...unit!.bench, ...input.bench };
     if (input.bench.boardOut) bench.caseOpen = true;
     if (input.bench.caseOpen === false) bench.boardOut = false;
@@ -147,6 +165,7 @@ export const typeSpec = defineCommand<{ unitId: string; key: SpecKey; value: str
   name: 'typeSpec', roles: BENCH_ROLES, onUnit: true,
   input: Joi.object({ unitId, key: Joi.string().valid(...Object.keys(SPEC_KEYS)).required().label('what'), value: shortText('value', 200).required() }),
   async run({ tx, actor, unit }, { key, value }) {
+    refuseHeld(unit!);
     const number = numberIn(key, value);
     const unitSign = NUMERIC[key]?.sign;
     const shown = number !== null && unitSign ? `${Math.round((number / (NUMERIC[key]!.scale ?? 1)) * 100) / 100} ${unitSign}` : value;

@@ -1,0 +1,62 @@
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import { existsSync } from 'node:fs';
+import { createServer } from 'node:net';
+import type { TestProject } from 'vitest/node';
+import { migrateDatabase } from '../../src/db/migrate';
+import { freshDatabase, throwAwayCluster } from '../server/database.setup';
+
+declare module 'vitest' {
+  interface ProvidedContext {
+    url: string;
+    /** A second process of the application on the same database. */
+    otherUrl: string;
+    password: string;
+    databaseUrl: string;
+  }
+}
+
+export const PASSWORD = 'a-password-for-tests';
+export const SECRET = 'a-secret-for-tests-only-0123456789';
+
+export function freePort(): Promise<number> {
+  return new Promise((resolve) => {
+    const server = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as { port: number };
+      server.close(() => resolve(port));
+    });
+  });
+}
+
+/** A production server of the built application. Its output goes to the tests' own only when it fails to start. */
+export async function startServer(databaseUrl: string): Promise<{ url: string; process: ChildProcess }> {
+  const port = await freePort();
+  const url = `http://127.0.0.1:${port}`;
+  const child = spawn('node', ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], {
+    env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: databaseUrl, BETTER_AUTH_SECRET: SECRET, PORT: String(port), OMNITROPE_RATE_LIMIT: 'off', NEXT_TELEMETRY_DISABLED: '1', LOG_LEVEL: 'warn' }, stdio: ['ignore', 'pipe', 'pipe'],
+  });
+  let output = '';
+  child.stdout!.on('data', (chunk: Buffer) => (output += chunk));
+  child.stderr!.on('data', (chunk: Buffer) => (output += chunk));
+  for (let tries = 0; tries < 120; tries++) {
+    if (await fetch(`${url}/sign-in`).then((response) => response.ok, () => false)) return { url, process: child };
+    await new Promise((resolve) => setTimeout(resolve, 250));
+  }
+  child.kill('SIGKILL');
+  throw new Error(`the server did not start:\n${output}`);
+}
+
+/** The demo shop on a fresh database, served by two processes. */
+export default async function setup(project: TestProject): Promise<() => Promise<void>> {
+  if (!existsSync('.next/BUILD_ID')) throw new Error('no build: run "npm test", or "npx next build" first');
+  const databaseUrl = await freshDatabase(throwAwayCluster(), 'omnitrope_browser');
+  await migrateDatabase(databaseUrl);
+  execFileSync('npx', ['tsx', 'scripts/demo.ts'], { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DATABASE_URL: databaseUrl, BETTER_AUTH_SECRET: SECRET, OMNITROPE_DEMO_PASSWORD: PASSWORD, LOG_LEVEL: 'warn' } });
+  const servers = [await startServer(databaseUrl), await startServer(databaseUrl)];
+  project.provide('url', servers[0].url);
+  project.provide('otherUrl', servers[1].url);
+  project.provide('password', PASSWORD);
+  project.provide('databaseUrl', databaseUrl);
+  return async () => {
+    for (const server of servers) server.process.kill('SIGTERM');
+  };
+}

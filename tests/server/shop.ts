@@ -1,0 +1,48 @@
+import { afterAll, beforeAll, inject } from 'vitest';
+import { eq } from 'drizzle-orm';
+import { closeDatabase, database } from '@/db/client';
+import { events, shop, units } from '@/db/schema';
+import { runCommand, type Actor, type Command, type CommandCall } from '@/shop/command';
+import { commandByName } from '@/shop/commands';
+import { freshDatabase } from './database.setup';
+
+export const owner: Actor = { id: 'owner', name: 'Buyer', role: 'owner' };
+export const benchA: Actor = { id: 'bench-a', name: 'Bench A', role: 'technician' };
+export const benchB: Actor = { id: 'bench-b', name: 'Bench B', role: 'technician' };
+export const trainee: Actor = { id: 'trainee', name: 'Trainee', role: 'viewer' };
+
+/** A database of the test file's own with an empty shop in it. */
+export function useShop(name: string): void {
+  beforeAll(async () => {
+    process.env.DATABASE_URL = await freshDatabase(inject('cluster'), `omnitrope_${name}`, 'omnitrope_template');
+    await database().insert(shop).values({ name: 'Saltmarsh Reuse', currencySign: 'CR', ratePerHourMinor: 1800 });
+  });
+  afterAll(closeDatabase);
+}
+
+export async function act<T = unknown>(actor: Actor, name: string, input: Record<string, unknown>, call: Omit<CommandCall, 'input'> = {}): Promise<T> {
+  return (await runCommand(commandByName.get(name) as Command<unknown, T>, actor, { input, ...call })).answer;
+}
+
+export const refusal = (work: Promise<unknown>) => work.then(() => null, (error: { code: string; message: string }) => ({ code: error.code, message: error.message }));
+
+let lots = 0;
+const PREFIXES = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
+
+/** A lot with some machines. @returns its id and its units, by tag */
+export async function lotWith(chassis: ('laptop' | 'desktop' | 'small' | 'aio')[], more: Record<string, unknown> = {}) {
+  const n = lots++;
+  const { lotId } = await act<{ lotId: string }>(owner, 'receiveLot', { code: `L-${n}`, name: 'Library', source: 'clearout', tagPrefix: `Q${PREFIXES[n]}`, priceMinor: 10_000, freightMinor: 500, feesMinor: 0, receivedOn: '2026-11-20', ...more });
+  const made = [];
+  for (const kind of chassis) made.push(await act<{ tag: string; unitId: string }>(owner, 'addUnit', { lotId, chassis: kind, maker: 'Aldermoor', model: 'Keep T3' }));
+  return { lotId, units: made };
+}
+
+export async function unitRow(id: string) {
+  const [row] = await database().select().from(units).where(eq(units.id, id));
+  return row;
+}
+
+export async function eventCount(): Promise<number> {
+  return (await database().select({ seq: events.seq }).from(events)).length;
+}
