@@ -16,7 +16,6 @@ const PEOPLE: [string, string, Role][] = [
 ];
 
 const actors = new Map<string, Actor>();
-let version = 0;
 
 async function act<T>(who: string, name: string, input: Record<string, unknown>): Promise<T> {
   const command = commandByName.get(name) as Command<unknown, T>;
@@ -25,7 +24,6 @@ async function act<T>(who: string, name: string, input: Record<string, unknown>)
 
 async function unitNamed(tag: string) {
   const [unit] = await database().select().from(units).where(eq(units.tag, tag));
-  version++;
   return unit.id;
 }
 
@@ -126,8 +124,8 @@ async function furnish(): Promise<void> {
     await prove(tag, false, chassis.chassis === 'small' ? [['front', 'scratch', 0, 60, 34], ['top', 'glue', 1, 90, 130]] : [['front', 'scratch', 0, 40, 60], ['left', 'glue', 1, 140, 50]], 71);
     await shelf(tag, drive, ask, sold);
   }
-  const module = await unitNamed('WQ-0003');
-  await act('Bench B', 'fitPart', { unitId: module, componentId: memory });
+  const waiting = await unitNamed('WQ-0003');
+  await act('Bench B', 'fitPart', { unitId: waiting, componentId: memory });
 
   // what runs alone now
   await leave('WQ-0020', 'Bench A', 'erase-drive', 90, 'dock 1', 91);

@@ -15,6 +15,25 @@ export function seededRandom(seed: number): Random {
   };
 }
 
+/** Draws many indexes from the same unnormalised weights: one pass to prepare, then a binary search a draw. @throws RangeError when no weight is positive */
+export function drawer(weights: ArrayLike<number>, random: Random): () => number {
+  const sums = new Float64Array(weights.length);
+  let total = 0;
+  for (let i = 0; i < weights.length; i++) sums[i] = total += weights[i];
+  if (!(total > 0)) throw new RangeError('drawer: expected at least one positive weight, got a total of ' + total);
+  return () => {
+    const target = random() * total;
+    let low = 0;
+    let high = sums.length - 1;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (sums[middle] > target) high = middle;
+      else low = middle + 1;
+    }
+    return low;
+  };
+}
+
 /** Index drawn from unnormalised weights. @throws RangeError when no weight is positive. */
 export function drawIndex(weights: ArrayLike<number>, random: Random): number {
   let total = 0;

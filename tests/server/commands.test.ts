@@ -2,9 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { commandByName } from '@/shop/commands';
 import { lineOf, runningAlone } from '@/shop/floor/queries';
 import { workOf } from '@/shop/units/queries';
-import { act, benchA, benchB, eventCount, lotWith, owner, refusal, trainee, unitRow, useShop } from './shop';
+import { act, benchA, benchB, eventCount, lotWith, owner, refusal, trainee, unitRow, openShop } from './shop';
 
-useShop('commands');
+openShop('commands');
 
 describe('who may', () => {
   it('a viewer may do none of the commands, and nothing is written', async () => {

@@ -2,9 +2,9 @@ import { eq, sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { database } from '@/db/client';
 import { components, movements } from '@/db/schema';
-import { act, benchA, benchB, lotWith, refusal, useShop } from './shop';
+import { act, benchA, benchB, lotWith, refusal, openShop } from './shop';
 
-useShop('components');
+openShop('components');
 
 const part = (name = 'Flint S120') => act<{ componentId: string; code: string }>(benchA, 'receivePart', { class: 'drive', name, costMinor: 1400, attributes: { gb: 120, kind: 'solid' } });
 const whereIs = async (id: string) => (await database().select().from(components).where(eq(components.id, id)))[0];

@@ -2,9 +2,9 @@ import { sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { database } from '@/db/client';
 import { historyFault } from '@/shop/books/queries';
-import { act, benchA, lotWith, useShop } from './shop';
+import { act, benchA, lotWith, openShop } from './shop';
 
-useShop('history');
+openShop('history');
 
 const failing = (statement: ReturnType<typeof sql>) => database().execute(statement).then(() => '', (error: { cause?: Error }) => String(error.cause?.message ?? error));
 

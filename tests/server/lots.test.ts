@@ -5,9 +5,9 @@ import { database } from '@/db/client';
 import { specValues, units } from '@/db/schema';
 import { guessColumns, readManifestTable } from '@/formats/manifest';
 import { previewManifest } from '@/shop/lots/commands';
-import { act, benchA, eventCount, lotWith, owner, refusal, useShop } from './shop';
+import { act, benchA, eventCount, lotWith, owner, refusal, openShop } from './shop';
 
-useShop('lots');
+openShop('lots');
 
 const text = readFileSync('samples/manifests/library.csv', 'utf8');
 const columns = guessColumns(readManifestTable(text).header);

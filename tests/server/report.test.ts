@@ -6,9 +6,9 @@ import { database } from '@/db/client';
 import { components, reportTokens } from '@/db/schema';
 import { lookAtToken, MAX_REPORT_FILE, type IngestAnswer } from '@/shop/report/commands';
 import { specificationOf } from '@/shop/units/specification';
-import { act, benchA, eventCount, lotWith, refusal, unitRow, useShop } from './shop';
+import { act, benchA, eventCount, lotWith, refusal, unitRow, openShop } from './shop';
 
-useShop('report');
+openShop('report');
 
 const sample = (name: string) => ({ name, text: readFileSync(`samples/report/${name}`, 'utf8') });
 const laptopFiles = ['lshw.json', 'lscpu.json', 'dmidecode.txt', 'smartctl-sda.json', 'sensors.json', 'upower.txt'].map(sample);

@@ -7,9 +7,9 @@ import { components, workSegments } from '@/db/schema';
 import { lotBooks, unitBook } from '@/shop/books/queries';
 import { listingOf, passportOf } from '@/shop/sales/papers';
 import { passportPdf } from '@/formats/print/passport';
-import { act, benchA, benchB, lotWith, owner, refusal, unitRow, useShop } from './shop';
+import { act, benchA, benchB, lotWith, owner, refusal, unitRow, openShop } from './shop';
 
-useShop('sales');
+openShop('sales');
 
 const RULES = { name: 'Saltmarsh Reuse', currencySign: 'CR', currencyDecimals: 2 };
 

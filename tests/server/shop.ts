@@ -12,7 +12,7 @@ export const benchB: Actor = { id: 'bench-b', name: 'Bench B', role: 'technician
 export const trainee: Actor = { id: 'trainee', name: 'Trainee', role: 'viewer' };
 
 /** A database of the test file's own with an empty shop in it. */
-export function useShop(name: string): void {
+export function openShop(name: string): void {
   beforeAll(async () => {
     process.env.DATABASE_URL = await freshDatabase(inject('cluster'), `omnitrope_${name}`, 'omnitrope_template');
     await database().insert(shop).values({ name: 'Saltmarsh Reuse', currencySign: 'CR', ratePerHourMinor: 1800 });

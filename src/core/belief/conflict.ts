@@ -1,4 +1,4 @@
-import { drawIndex, seededRandom } from '../random';
+import { drawer, drawIndex, seededRandom } from '../random';
 import { outcomeGivenSet, type Acting, type Evidence } from './likelihood';
 import { markCured, type BeliefEngine, type Posterior } from './posterior';
 
@@ -29,9 +29,10 @@ export function checkConflict(engine: BeliefEngine, record: readonly Evidence[],
   }
   if (taken.length < 2) return { percentile: 1, conflict: false };
   const random = seededRandom(taken.length * 7919 + 17);
+  const draw = drawer(posterior.probabilities, random);
   let lower = 0;
   for (let n = 0; n < draws; n++) {
-    const h = drawIndex(posterior.probabilities, random);
+    const h = draw();
     let seen = 0;
     let drawn = 0;
     for (const entry of taken) {

@@ -18,52 +18,6 @@ export interface PolicyValue {
 /** Chances below this share of what is still alive are not worth a repair in the plan. */
 const NEGLIGIBLE = 2e-3;
 
-/** Best route for stopping with these (unnormalised) weights. Ties go to the earlier route. */
-export function bestStop(context: PolicyContext, weights: Float64Array, bench: number): { value: number; route: Exclude<Route, 'refurbish'> } {
-  const { values } = context;
-  const closing = context.closing[bench];
-  let asFound = 0;
-  let harvest = 0;
-  let recycle = 0;
-  for (let h = 0; h < weights.length; h++) {
-    const w = weights[h];
-    if (w === 0) continue;
-    asFound += w * (values.asFound[h] - closing);
-    harvest += w * values.harvest[h];
-    recycle += w * values.recycle[h];
-  }
-  if (asFound >= harvest && asFound >= recycle) return { value: asFound, route: 'asFound' };
-  return harvest >= recycle ? { value: harvest, route: 'harvest' } : { value: recycle, route: 'recycle' };
-}
-
-/** Moves the mass repair `r` cures, in place; set 0 gathers what became sound. */
-export function applyRepair(context: PolicyContext, weights: Float64Array, r: number): void {
-  const { aims, success } = context.repairs[r];
-  const { without, causes } = context.support;
-  for (let a = 0; a < aims.length; a++) {
-    for (let h = 1; h < weights.length; h++) {
-      const w = weights[h];
-      if (w === 0) continue;
-      const to = without[h * causes.length + aims[a]];
-      if (to < 0) continue;
-      weights[to] += w * success[a];
-      weights[h] = w * (1 - success[a]);
-    }
-  }
-}
-
-/** P(cause present) of local causes, from weights over sets. */
-function causeMass(context: PolicyContext, weights: Float64Array, mass: Float64Array): void {
-  const { without, causes } = context.support;
-  const n = causes.length;
-  mass.fill(0);
-  for (let h = 1; h < weights.length; h++) {
-    const w = weights[h];
-    if (w === 0) continue;
-    for (let c = 0; c < n; c++) if (without[h * n + c] >= 0) mass[c] += w;
-  }
-}
-
 /** The repair with the largest p/c from this bench state, or -1. */
 function bestRatio(context: PolicyContext, mass: Float64Array, done: Uint8Array, bench: number, alive: number): number {
   let ratio = 0;
@@ -84,6 +38,79 @@ function bestRatio(context: PolicyContext, mass: Float64Array, done: Uint8Array,
 }
 
 /**
+ * What is left while a plan runs: weights over sets, and the sums the next choice needs, kept up as mass moves.
+ * `asFound` and `harvest` are the (unnormalised) values of stopping before the machine is put back together.
+ */
+class Remainder {
+  readonly left: Float64Array;
+  readonly mass: Float64Array;
+  alive = 1;
+  asFound = 0;
+  harvest = 0;
+
+  constructor(private readonly context: PolicyContext, weights: Float64Array) {
+    const { support, values } = context;
+    this.left = weights.slice();
+    this.mass = new Float64Array(support.causes.length);
+    for (let h = 0; h < weights.length; h++) {
+      this.asFound += weights[h] * values.asFound[h];
+      this.harvest += weights[h] * values.harvest[h];
+    }
+    for (let c = 0; c < this.mass.length; c++) {
+      const holders = support.holders[c];
+      let sum = 0;
+      for (let i = 0; i < holders.length; i++) sum += weights[holders[i]];
+      this.mass[c] = sum;
+    }
+  }
+
+  /** Moves the mass repair `r` cures; set 0 gathers what became sound. */
+  repair(r: number): void {
+    const { support, values } = this.context;
+    const { aims, success } = this.context.repairs[r];
+    const { left, mass } = this;
+    for (let a = 0; a < aims.length; a++) {
+      const holders = support.holders[aims[a]];
+      for (let i = 0; i < holders.length; i++) {
+        const h = holders[i];
+        if (left[h] === 0) continue;
+        const to = support.without[h * support.causes.length + aims[a]];
+        const moved = left[h] * success[a];
+        left[to] += moved;
+        left[h] -= moved;
+        mass[aims[a]] -= moved;
+        this.asFound += moved * (values.asFound[to] - values.asFound[h]);
+        this.harvest += moved * (values.harvest[to] - values.harvest[h]);
+      }
+    }
+  }
+
+  /** Takes what is seen to be sound out of the game. `unseen` of set 0 was sound all along and has not been looked over. @returns its mass */
+  finish(unseen: number): number {
+    const { values } = this.context;
+    const sound = this.left[0] - unseen;
+    this.left[0] = unseen;
+    this.alive -= sound;
+    this.asFound -= sound * values.asFound[0];
+    this.harvest -= sound * values.harvest[0];
+    return sound;
+  }
+
+  /** Best route for stopping now. Ties go to the earlier route. */
+  stop(bench: number): { value: number; route: Exclude<Route, 'refurbish'> } {
+    const asFound = this.asFound - this.alive * this.context.closing[bench];
+    const recycle = this.alive * this.context.problem.worth.recycleMinor;
+    if (asFound >= this.harvest && asFound >= recycle) return { value: asFound, route: 'asFound' };
+    return this.harvest >= recycle ? { value: this.harvest, route: 'harvest' } : { value: recycle, route: 'recycle' };
+  }
+}
+
+/** Best route for stopping with these weights, and its value in minor units. */
+export function bestStop(context: PolicyContext, weights: Float64Array, bench: number): { value: number; route: Exclude<Route, 'refurbish'> } {
+  return new Remainder(context, weights).stop(bench);
+}
+
+/**
  * The base policy: try repairs in the order of p/c (Kalagnanam & Henrion 1988; Heckerman, Breese & Rommelse, CACM 38(3), 1995) and
  * stop after the best PREFIX of that order. A repair ends with trying what it aimed at, so a cure is seen; a machine that was sound
  * all along is only known to be after a look over the whole of it (`verifyFirst`).
@@ -92,8 +119,7 @@ function bestRatio(context: PolicyContext, mass: Float64Array, done: Uint8Array,
  */
 export function basePolicy(context: PolicyContext, weights: Float64Array, bench: number, verifyFirst: boolean, forced = -1): PolicyValue {
   const { values, repairs, perMinute, closing } = context;
-  const left = weights.slice();
-  const mass = new Float64Array(context.support.causes.length);
+  const rest = new Remainder(context, weights);
   const done = new Uint8Array(repairs.length);
   const plan: number[] = [];
   let state = bench;
@@ -101,21 +127,17 @@ export function basePolicy(context: PolicyContext, weights: Float64Array, bench:
   let minutes = 0;
   let gained = 0;
   let success = 0;
-  let alive = 1;
-  let unseen = left[0];
+  let unseen = weights[0];
   const best = { value: -Infinity, route: 'recycle' as PolicyValue['stopRoute'], length: 0, minutes: 0, success: 0 };
 
-  // what is seen to be sound leaves the game as a finished machine
   const finish = () => {
-    const sound = left[0] - unseen;
+    const sound = rest.finish(unseen);
     gained += sound * (values.soundNet - spent - closing[state]);
     success += sound;
-    alive -= sound;
-    left[0] = unseen;
   };
   const consider = () => {
-    const stop = bestStop(context, left, state);
-    const value = gained + stop.value - spent * alive;
+    const stop = rest.stop(state);
+    const value = gained + stop.value - spent * rest.alive;
     if (value > best.value + 1e-9) Object.assign(best, { value, route: stop.route, length: plan.length, minutes, success });
   };
 
@@ -127,21 +149,20 @@ export function basePolicy(context: PolicyContext, weights: Float64Array, bench:
     finish();
   }
   if (forced < 0) consider();
-  while (alive > 1e-4 && plan.length < repairs.length) {
+  while (rest.alive > 1e-4 && plan.length < repairs.length) {
     let pick = plan.length === 0 ? forced : -1;
     if (pick < 0) {
       // no order of what is left can beat the best prefix: every machine still alive would have to be made sound for nothing
-      if (gained + alive * (values.soundNet - spent) <= best.value) break;
-      causeMass(context, left, mass);
-      pick = bestRatio(context, mass, done, state, alive);
+      if (gained + rest.alive * (values.soundNet - spent) <= best.value) break;
+      pick = bestRatio(context, rest.mass, done, state, rest.alive);
       if (pick < 0) break;
     }
     done[pick] = 1;
     plan.push(pick);
-    minutes += alive * repairs[pick].minutes[state];
+    minutes += rest.alive * repairs[pick].minutes[state];
     spent += repairs[pick].cost[state];
     state = repairs[pick].next[state];
-    applyRepair(context, left, pick);
+    rest.repair(pick);
     finish();
     consider();
   }

@@ -14,6 +14,8 @@ export interface Support {
   causes: number[];
   /** `without[h * causes.length + local]` = index of set h without that cause, or -1 when h does not hold it. */
   without: Int16Array;
+  /** Sets that hold each local cause. */
+  holders: Int16Array[];
 }
 
 const LIMIT = 160;
@@ -58,6 +60,7 @@ export function supportOf(posterior: Posterior): Support {
   sets.forEach((set, h) => {
     for (const cause of set) without[h * causes.length + local.get(cause)!] = index.get(set.filter((other) => other !== cause).join(','))!;
   });
+  const holders = causes.map((cause) => Int16Array.from(sets.flatMap((set, h) => (set.includes(cause) ? [h] : []))));
   const total = weights.reduce((sum, w) => sum + w, 0);
-  return { count: sets.length, sets, weights: Float64Array.from(weights, (w) => w / total), causes, without };
+  return { count: sets.length, sets, weights: Float64Array.from(weights, (w) => w / total), causes, without, holders };
 }

@@ -55,7 +55,7 @@ export const ingestReport = defineCommand<Ingest, IngestAnswer>({
   }),
   async run({ tx, actor, unit }, input) {
     refuseHeld(unit!);
-    if (input.token) await useToken(tx, input.token);
+    if (input.token) await spendToken(tx, input.token);
     const bundle = readReport(input.files.filter((file) => file.text.trim() !== ''));
     if (!bundle.files.some((file) => file.kind)) {
       const why = bundle.files.map((file) => `${file.name}: ${file.problems.join(', ')}`).join('; ') || 'every file is empty';
@@ -77,7 +77,7 @@ export const ingestReport = defineCommand<Ingest, IngestAnswer>({
   },
 });
 
-async function useToken(tx: Transaction, token: string): Promise<void> {
+async function spendToken(tx: Transaction, token: string): Promise<void> {
   const used = await tx.update(reportTokens).set({ usedAt: new Date() })
     .where(and(eq(reportTokens.tokenHash, tokenHash(token)), isNull(reportTokens.usedAt), gt(reportTokens.expiresAt, sql`now()`))).returning({ unitId: reportTokens.unitId });
   if (used.length === 0) throw new ShopError('forbidden', 'Nothing taken in: this token has been used or has run out. Ask for a new one on the unit’s page.');

@@ -67,8 +67,8 @@ function memory({ lshw, dmidecode }: ReportBundle, put: Put, out: Interpretation
   if (!total) return void out.notRead.push('memory');
   put('memoryGb', gb(total), total);
   if (modules.length) put('memoryModules', `${modules.map((module) => `${module.slot} ${gb(module.gb)}${module.kind ? ' ' + module.kind : ''}`).join(', ')} (${modules.length} of ${dmidecode!.slots} slots)`);
-  for (const module of modules) {
-    out.parts.push({ class: 'memory', name: `${gb(module.gb)} ${module.kind ?? 'memory'}${module.speed ? ', ' + module.speed : ''}`, serial: module.serial ?? '', attributes: { gb: module.gb, ...(module.kind && { type: module.kind }), slot: module.slot } });
+  for (const stick of modules) {
+    out.parts.push({ class: 'memory', name: `${gb(stick.gb)} ${stick.kind ?? 'memory'}${stick.speed ? ', ' + stick.speed : ''}`, serial: stick.serial ?? '', attributes: { gb: stick.gb, ...(stick.kind && { type: stick.kind }), slot: stick.slot } });
   }
 }
 

@@ -1,6 +1,13 @@
 'use client';
+import { useRouter } from 'next/navigation';
 import { Button } from './parts';
 
 export function SignOut() {
-  return <Button onClick={async () => { await fetch('/api/auth/sign-out', { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' }); window.location.assign('/sign-in'); }}>Sign out</Button>;
+  const router = useRouter();
+  async function leave() {
+    await fetch('/api/auth/sign-out', { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' });
+    router.replace('/sign-in');
+    router.refresh();
+  }
+  return <Button onClick={() => void leave()}>Sign out</Button>;
 }

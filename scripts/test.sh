@@ -1,0 +1,38 @@
+#!/usr/bin/env bash
+# npm test: sets up what it needs (a second, throw-away cluster in .test), then checks, unit, server and browser tests.
+# Ends with a line "N passed, N failed".
+set -uo pipefail
+ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
+DIR=$ROOT/.test
+mkdir -p "$DIR"
+source "$ROOT/scripts/lib.sh"
+cd "$ROOT"
+need_packages curl openssl postgresql chromium chromium-driver lshw poppler-utils
+need_modules
+export NEXT_TELEMETRY_DISABLED=1 SE_OFFLINE=true
+unset DATABASE_URL
+passed=0; failed=0
+
+step() { # name, command...: a check that counts as one
+  local name=$1; shift
+  if "$@" > "$DIR/$name.log" 2>&1; then say "$name: passed"; passed=$((passed + 1)); else say "$name: FAILED"; tail -60 "$DIR/$name.log"; failed=$((failed + 1)); fi
+}
+
+suite() { # vitest project: its own counts
+  npx vitest run --project "$1" --reporter=default --reporter=json --outputFile.json="$DIR/$1.json" 2>&1 | grep -v '^npm warn' || true
+  local counts
+  counts=$(node -e 'try { const r = require(process.argv[1]); const broken = r.testResults.filter((f) => f.status === "failed" && f.assertionResults.length === 0).length; console.log(r.numPassedTests, r.numFailedTests + broken) } catch { console.log(0, 1) }' "$DIR/$1.json")
+  passed=$((passed + ${counts% *})); failed=$((failed + ${counts#* }))
+}
+
+rm -f "$DIR"/*.json
+step types npx tsc --noEmit
+step lint npx eslint . --max-warnings 0
+step imports npx depcruise --config .dependency-cruiser.cjs src scripts bench tests
+OMNITROPE_DATA=$DIR OMNITROPE_PGPORT=54429 OMNITROPE_PG_OPTIONS='-c fsync=off -c synchronous_commit=off -c full_page_writes=off' bash scripts/pg.sh start || failed=$((failed + 1))
+suite unit
+suite server
+if need_build; then suite browser; else say 'the build FAILED'; failed=$((failed + 1)); fi
+OMNITROPE_DATA=$DIR bash scripts/pg.sh stop
+echo "$passed passed, $failed failed"
+[ "$failed" -eq 0 ]
