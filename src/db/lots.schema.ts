@@ -28,6 +28,9 @@ export const lots = pgTable('lots', {
 export const STAGES = ['dock', 'look', 'find', 'decide', 'hands', 'system', 'prove', 'shelf', 'quarantine', 'sold', 'gone'] as const;
 export type Stage = (typeof STAGES)[number];
 
+/** Units there is still work on. The list's index is over just these: a query must say it in these words. */
+export const OPEN_UNITS = sql.raw(`stage not in ('shelf', 'sold', 'gone')`);
+
 export const units = pgTable('units', {
   id: uuid('id').primaryKey().defaultRandom(),
   tag: text('tag').notNull().unique(),
@@ -51,6 +54,7 @@ export const units = pgTable('units', {
   valueMinor: integer('value_minor').notNull().default(0),
   lowMinor: integer('low_minor').notNull().default(0),
   highMinor: integer('high_minor').notNull().default(0),
+  stopMinor: integer('stop_minor').notNull().default(0),
   handsMinutes: real('hands_minutes').notNull().default(0),
   /** Net value for an attended minute: the order of the list of what to work on. */
   rankScore: real('rank_score').notNull().default(0),
@@ -62,7 +66,7 @@ export const units = pgTable('units', {
 }, (t) => [
   unique('units_manifest_row').on(t.lotId, t.manifestKey),
   index('units_stage').on(t.stage, t.stageSince),
-  index('units_work_order').on(t.stage, t.rankScore.desc(), t.id),
+  index('units_work_order').on(t.rankScore.desc().nullsFirst(), t.id).where(OPEN_UNITS),
   index('units_lot').on(t.lotId, t.tag),
   check('units_stage_known', sql`${t.stage} in ('dock','look','find','decide','hands','system','prove','shelf','quarantine','sold','gone')`),
   check('units_chassis_known', sql`${t.chassis} in ('desktop','small','aio','laptop')`),

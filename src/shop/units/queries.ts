@@ -1,6 +1,6 @@
-import { and, asc, desc, eq, inArray, sql, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, sql, type SQL } from 'drizzle-orm';
 import { database } from '@/db/client';
-import { components, erasures, events, lots, observations, photos, reports, sales, units, work, workSegments, type Stage } from '@/db/schema';
+import { components, erasures, events, lots, observations, photos, reports, sales, units, work, workSegments, OPEN_UNITS, type Stage } from '@/db/schema';
 import { specificationOf } from './specification';
 
 export interface UnitListRow {
@@ -18,7 +18,7 @@ export interface UnitListRow {
   lowMinor: number;
   highMinor: number;
   handsMinutes: number;
-  stopMinor: number | null;
+  stopMinor: number;
   grade: string | null;
   claim: string;
 }
@@ -26,7 +26,7 @@ export interface UnitListRow {
 export const unitListColumns = {
   id: units.id, tag: units.tag, chassis: units.chassis, maker: units.maker, model: units.model, stage: units.stage, stageSince: units.stageSince, probably: units.probably,
   probability: units.probability, route: units.route, valueMinor: units.valueMinor, lowMinor: units.lowMinor, highMinor: units.highMinor, handsMinutes: units.handsMinutes, grade: units.grade,
-  claim: units.claim, stopMinor: sql<number | null>`(${units.evaluation} ->> 'stopMinor')::int`,
+  claim: units.claim, stopMinor: units.stopMinor,
 };
 
 export interface ListFilter {
@@ -40,7 +40,7 @@ export interface ListFilter {
 /** What to work on: open units, best return on an hour of hands first, a page at a time. One indexed query and one count. */
 export async function listUnits({ stage, lotId, offset = 0, limit = 40 }: ListFilter): Promise<{ rows: UnitListRow[]; total: number }> {
   const open: SQL | undefined = and(
-    stage ? eq(units.stage, stage) : inArray(units.stage, ['dock', 'look', 'find', 'decide', 'hands', 'system', 'prove', 'quarantine']),
+    stage ? eq(units.stage, stage) : OPEN_UNITS,
     lotId ? eq(units.lotId, lotId) : undefined,
   );
   const order = lotId ? [asc(units.tag)] : stage ? [asc(units.stageSince), asc(units.id)] : [desc(units.rankScore), asc(units.id)];

@@ -66,6 +66,7 @@ export function snapshotColumns(evaluation: Evaluation, worth: UnitWorth, stage:
     valueMinor: evaluation.valueMinor,
     lowMinor: evaluation.lowMinor,
     highMinor: evaluation.highMinor,
+    stopMinor: evaluation.stopMinor,
     handsMinutes,
     // what is held back is nobody's next work
     rankScore: held ? -1e6 : evaluation.valueMinor / Math.max(5, handsMinutes),

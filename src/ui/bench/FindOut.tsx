@@ -93,7 +93,7 @@ export function FindOut({ unit, steps, beliefs, sound, misfit, worth, answers, r
       <section aria-label="Belief" className="flex min-h-0 flex-col gap-3 bg-paper px-[18px] py-4">
         <Belief sound={sound} lines={beliefs} misfit={misfit} />
         <Answers answers={answers} disabled={disabled || busy} onVoid={(id) => void send('voidObservation', { unitId: unit.id, observation: id }, unit.version)} />
-        <Worth worth={worth} />
+        {!unit.held && <Worth worth={worth} />}
       </section>
     </div>
   );

@@ -13,7 +13,7 @@ export interface UnitTableRow {
   valueMinor: number;
   lowMinor: number;
   highMinor: number;
-  stopMinor: number | null;
+  stopMinor: number;
   handsMinutes: number;
   stageName: string;
   waitMinutes: number;
@@ -59,7 +59,7 @@ export function UnitTable({ rows, first, showStage }: { rows: UnitTableRow[]; fi
                   <div aria-hidden className="relative h-[38px]">
                     <span className="absolute top-0 bottom-0 w-px bg-rule" style={{ left: `${scale.at(0)}%` }} />
                     <span className="absolute top-[16px] h-[6px] bg-worth/30" style={{ left: `${scale.at(row.lowMinor)}%`, width: `${Math.max(0.5, scale.at(row.highMinor) - scale.at(row.lowMinor))}%` }} />
-                    {row.stopMinor !== null && <span className="absolute top-[14px] h-[10px] w-[2px] bg-soft" style={{ left: `${scale.at(row.stopMinor)}%` }} />}
+                    <span className="absolute top-[14px] h-[10px] w-[2px] bg-soft" style={{ left: `${scale.at(row.stopMinor)}%` }} />
                     <span className="absolute top-[11px] h-[16px] w-[3px] bg-worth" style={{ left: `${scale.at(row.valueMinor)}%` }} />
                   </div>
                 )}

@@ -46,13 +46,13 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
           );
         })}
       </nav>
-      <dl className="mt-2.5 grid grid-cols-[78px_1fr] gap-y-1 border-t-[1.5px] border-ink pt-2 text-[14px]">
+      <dl className="mt-2.5 hidden grid-cols-[78px_1fr] gap-y-1 border-t-[1.5px] border-ink pt-2 text-[14px] md:grid">
         {unit.claim && <><dt className="text-soft">Said</dt><dd><Known basis="claimed">“{unit.claim}”</Known></dd></>}
         {unit.spec.map((line) => <div key={line.name} className="contents"><dt className="text-soft">{line.name}</dt><dd className="min-w-0 break-words"><Known basis={line.basis} title={line.title}>{line.value}</Known></dd></div>)}
         <dt className="text-soft">Paid</dt><dd className="figures text-[13px]">CR {minorText(unit.costMinor)}</dd>
       </dl>
-      <p className="mt-2 text-[12px] text-soft"><span className="basis-measured">measured</span> · typed · <span className="basis-claimed">claimed</span></p>
-      <div className="mt-auto border-t-[1.5px] border-ink pt-2">
+      <p className="mt-2 hidden text-[12px] text-soft md:block"><span className="basis-measured">measured</span> · typed · <span className="basis-claimed">claimed</span></p>
+      <div className="mt-auto hidden border-t-[1.5px] border-ink pt-2 md:block">
         <h2 className="mb-1.5 text-[13px] text-soft">On the bench now</h2>
         <div className="flex flex-wrap gap-1.5">
           {BENCH_WORDS.map(([item, words]) => (
