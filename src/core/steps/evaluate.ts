@@ -3,10 +3,10 @@ import { checkConflict } from '../belief/conflict';
 import { factsOf } from '../belief/facts';
 import type { Evidence } from '../belief/likelihood';
 import { appliesTo, compileModel, type ModelContext } from '../belief/model';
-import { BeliefEngine } from '../belief/posterior';
-import { weighRecord } from '../belief/weigh';
-import type { Route, UnitWorth } from './problem';
-import { forChassis, rankSteps, type RankedStep } from './rank';
+import { BeliefEngine, type Posterior } from '../belief/posterior';
+import { weighRecord, type Weight } from '../belief/weigh';
+import type { Route, StepProblem, UnitWorth } from './problem';
+import { forChassis, rankSteps, type RankedStep, type StepRanking } from './rank';
 import { valueRange } from './range';
 
 /** One entry of a unit's record, voided ones left out, in the order it happened. */
@@ -81,43 +81,60 @@ export function engineFor(catalogue: Catalogue, context: ModelContext, faults = 
   return engine;
 }
 
-/** The whole idea in one call: from everything observed to belief, value and the next best step. Pure: same input, same answer. */
-export function evaluateUnit(catalogue: Catalogue, input: EvaluationInput): Evaluation {
+/** Everything worked out of a record, nothing left out or rounded: what `evaluateUnit` condenses for the screens. */
+export interface Inspection {
+  engine: BeliefEngine;
+  /** Entries that counted, with their index into the record. */
+  entries: { index: number; evidence: Evidence }[];
+  ignored: string[];
+  facts: Partial<Record<Fact, boolean>>;
+  weights: Weight[];
+  /** Posteriors after 0, 1, 2 ... entries. */
+  states: Posterior[];
+  problem: StepProblem;
+  ranking: StepRanking;
+}
+
+/** From a record to posteriors, weights of evidence and ranked steps. @throws RangeError when the findings contradict each other under every hypothesis */
+export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspection {
   const engine = engineFor(catalogue, input, input.faults);
-  const { model } = engine;
   const findings = new Map(catalogue.findings.map((finding) => [finding.id, finding]));
   const repairs = new Map(catalogue.repairs.map((repair) => [repair.id, repair]));
-  const evidence: Evidence[] = [];
-  const entries: number[] = [];
+  const entries: Inspection['entries'] = [];
   const ignored: string[] = [];
   const seen: Parameters<typeof factsOf>[0][number][] = [];
-  input.record.forEach((entry, i) => {
+  input.record.forEach((entry, index) => {
     if (entry.kind === 'finding') {
       const finding = findings.get(entry.id);
       if (!finding || !appliesTo(finding, input.chassis) || !(entry.outcome >= 0 && entry.outcome < finding.outcomes.length)) return void ignored.push(entry.id);
-      evidence.push({ kind: 'finding', finding: entry.id, outcome: entry.outcome });
+      entries.push({ index, evidence: { kind: 'finding', finding: entry.id, outcome: entry.outcome } });
       seen.push({ finding, outcome: entry.outcome });
     } else {
       const repair = repairs.get(entry.id);
       if (!repair) return void ignored.push(entry.id);
-      evidence.push({ kind: 'repair', repair, helped: entry.helped });
+      entries.push({ index, evidence: { kind: 'repair', repair, helped: entry.helped } });
       if (entry.helped) seen.push('repaired');
     }
-    entries.push(i);
   });
+  const evidence = entries.map((entry) => entry.evidence);
   const { weights, states } = weighRecord(engine, evidence);
-  const posterior = states[states.length - 1];
-  const previous = states[Math.max(0, states.length - 2)];
   const facts = factsOf(seen);
   const taken = new Set(openFindings(evidence));
-  const worth = input.worth;
-  const problem = {
-    engine, posterior, facts, bench: input.bench, chassis: input.chassis, benchMinutes: catalogue.benchMinutes[input.chassis],
+  const problem: StepProblem = {
+    engine, posterior: states[states.length - 1], facts, bench: input.bench, chassis: input.chassis, benchMinutes: catalogue.benchMinutes[input.chassis],
     findings: forChassis(catalogue.findings, input.chassis).filter((finding) => finding.stage !== 'claim' && !taken.has(finding.id)),
     repairs: forChassis(catalogue.repairs, input.chassis),
-    worth, ratePerHourMinor: input.ratePerHourMinor, verifyMinutes: input.verifyMinutes,
+    worth: input.worth, ratePerHourMinor: input.ratePerHourMinor, verifyMinutes: input.verifyMinutes,
   };
-  const ranking = rankSteps(problem);
+  return { engine, entries, ignored, facts, weights, states, problem, ranking: rankSteps(problem) };
+}
+
+/** The whole idea in one call: from everything observed to belief, value and the next best step. Pure: same input, same answer. */
+export function evaluateUnit(catalogue: Catalogue, input: EvaluationInput): Evaluation {
+  const { engine, entries, ignored, facts, weights, states, problem, ranking } = inspectUnit(catalogue, input);
+  const { model } = engine;
+  const { posterior, worth } = problem;
+  const previous = states[Math.max(0, states.length - 2)];
   const range = valueRange(problem, ranking, input.priceLowMinor / Math.max(1, worth.soundMinor), input.priceHighMinor / Math.max(1, worth.soundMinor));
   const beliefs = model.causes
     .map((cause, c) => ({ cause: cause.id, probability: posterior.marginals[c], before: previous.marginals[c] }))
@@ -126,11 +143,11 @@ export function evaluateUnit(catalogue: Catalogue, input: EvaluationInput): Eval
     beliefs: beliefs.slice(0, SHOWN_BELIEFS),
     sound: { probability: posterior.sound, before: previous.sound },
     moved: weights.map((weight) => ({
-      entry: entries[weight.index],
+      entry: entries[weight.index].index,
       soundDecibans: round1(weight.soundDecibans),
       causes: strongest(model.causes.map((cause, c) => ({ cause: cause.id, decibans: round1(weight.decibans[c]), p: Math.max(states[weight.index].marginals[c], states[weight.index + 1].marginals[c]) }))),
     })),
-    conflict: checkConflict(engine, evidence, posterior),
+    conflict: checkConflict(engine, entries.map((entry) => entry.evidence), posterior),
     steps: ranking.steps.slice(0, SHOWN_STEPS),
     routes: ranking.routes,
     best: ranking.best,
