@@ -43,6 +43,11 @@ export interface StepRanking {
   breakEvenMinutes: number;
 }
 
+/** Where values are equal: act before looking, look before giving up. */
+const KINDS: RankedStep['kind'][] = ['repair', 'verify', 'look', 'stop'];
+/** Outcomes rarer than this do not decide whether a look can wait. */
+const UNLIKELY = 0.03;
+
 /** One-step lookahead (rollout) over every look and repair, on net value under the base policy. Never worse than the base policy. */
 export function rankSteps(problem: StepProblem): StepRanking {
   const context = prepare(problem);
@@ -52,10 +57,14 @@ export function rankSteps(problem: StepProblem): StepRanking {
   const base = bestBase(context, weights, bench);
   const stop = bestStop(context, weights, bench);
   const steps: RankedStep[] = [];
+  let canWait = -Infinity;
   for (const finding of problem.findings) {
     if (!observable(finding, problem.facts)) continue;
     const look = rankLook(context, finding);
-    if (look) steps.push(look);
+    if (!look) continue;
+    steps.push(look.step);
+    // whatever it shows, the same repair comes first: it can as well be taken after that, and may then not be needed
+    if (look.firsts.size === 1 && look.firsts.has(base.first)) canWait = Math.max(canWait, look.step.valueMinor);
   }
   context.repairs.forEach((prepared, r) => {
     let chance = 0;
@@ -66,7 +75,7 @@ export function rankSteps(problem: StepProblem): StepRanking {
     const moves = movesFor(prepared.repair.bench, problem.bench, problem.benchMinutes);
     steps.push({
       kind: 'repair', id: prepared.repair.id, moves, partMinor: prepared.repair.part?.costMinor ?? 0,
-      valueMinor: basePolicy(context, weights, bench, false, r).value,
+      valueMinor: Math.max(basePolicy(context, weights, bench, false, r).value, prepared.repair.id === base.first ? canWait : -Infinity),
       minutes: minutesOf(moves) + prepared.repair.minutes, chance: Math.min(1, chance),
     });
   });
@@ -77,7 +86,7 @@ export function rankSteps(problem: StepProblem): StepRanking {
     minutes: minutesOf(verifyMoves) + problem.verifyMinutes, chance: weights[0],
   });
   steps.push({ kind: 'stop', id: stop.route, moves: [], partMinor: 0, valueMinor: stop.value, minutes: stopMinutes(problem, stop.route) });
-  steps.sort((x, y) => y.valueMinor - x.valueMinor || x.minutes - y.minutes || (x.id < y.id ? -1 : 1));
+  steps.sort((x, y) => y.valueMinor - x.valueMinor || KINDS.indexOf(x.kind) - KINDS.indexOf(y.kind) || x.minutes - y.minutes || (x.id < y.id ? -1 : 1));
   const top = steps[0];
   const going = Math.max(...steps.filter((step) => step.kind !== 'stop').map((step) => step.valueMinor), base.value);
   const routes = ROUTES.map((route) => ({ route, valueMinor: Math.round(route === 'refurbish' ? going : stopValue(context, route)) }));
@@ -102,7 +111,8 @@ function stopValue(context: PolicyContext, route: Exclude<Route, 'refurbish'>): 
   return support.weights.reduce((sum, w, h) => sum + w * (values[route][h] - closing), 0);
 }
 
-function rankLook(context: PolicyContext, finding: Finding): RankedStep | null {
+/** A look with what its outcomes would leave, and what the base policy would do first after each likely one. */
+function rankLook(context: PolicyContext, finding: Finding): { step: RankedStep; firsts: Set<string> } | null {
   const { problem, support, perMinute } = context;
   const compiled = problem.engine.model.findings.get(finding.id);
   if (!compiled) return null;
@@ -112,6 +122,7 @@ function rankLook(context: PolicyContext, finding: Finding): RankedStep | null {
   // sets of the support are what stands NOW: nothing in them is cured, and the fixed causes are members
   let value = -minutes * perMinute;
   const outcomes: OutcomeView[] = [];
+  const firsts = new Set<string>();
   for (let o = 0; o < compiled.outcomes; o++) {
     const posterior = new Float64Array(support.count);
     let probability = 0;
@@ -123,11 +134,13 @@ function rankLook(context: PolicyContext, finding: Finding): RankedStep | null {
     }
     if (probability < 1e-9) continue;
     for (let h = 0; h < posterior.length; h++) posterior[h] /= probability;
-    const continued = bestBase(context, posterior, after).value;
+    const policy = bestBase(context, posterior, after);
+    const continued = policy.value;
+    if (probability >= UNLIKELY) firsts.add(policy.first);
     value += probability * continued;
     outcomes.push({ outcome: o, probability, ...likeliest(problem, support, posterior), valueMinor: Math.round(continued - minutes * perMinute) });
   }
-  return { kind: 'look', id: finding.id, valueMinor: value, minutes, moves, partMinor: 0, outcomes };
+  return { step: { kind: 'look', id: finding.id, valueMinor: value, minutes, moves, partMinor: 0, outcomes }, firsts };
 }
 
 function likeliest(problem: StepProblem, support: Support, weights: Float64Array): Pick<OutcomeView, 'causes' | 'sound'> {

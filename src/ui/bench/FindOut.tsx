@@ -21,25 +21,29 @@ interface Props {
   worth: WorthView;
   answers: AnswerView[];
   running: RunningWorkView | null;
+  /** A question asked out of turn from the one box. */
+  asked: StepView | null;
 }
 
 const LETTERS = ['A', 'B', 'C', 'D', 'E'];
 
 /** The bench: one question, what is believed and why, what else could be done, what it is worth. */
-export function FindOut({ unit, steps, beliefs, sound, misfit, worth, answers, running }: Props) {
+export function FindOut({ unit, steps, beliefs, sound, misfit, worth, answers, running, asked }: Props) {
   const router = useRouter();
   const { send, problem, busy } = useCommand();
   const [picked, setPicked] = useState<{ version: number; id: string } | null>(null);
   const [keys, setKeys] = useState(false);
   const chosen = picked?.version === unit.version ? steps.find((step) => `${step.kind}:${step.id}` === picked.id) : undefined;
-  const step = chosen ?? steps[0];
-  const others = steps.filter((other) => other !== step).slice(0, 5);
+  const step = chosen ?? asked ?? steps[0];
+  const others = steps.filter((other) => other.id !== step.id).slice(0, 5);
   const disabled = !unit.mayWrite || unit.held;
   const pick = (other: StepView) => setPicked({ version: unit.version, id: `${other.kind}:${other.id}` });
   const takeBack = () => void send('voidObservation', { unitId: unit.id }, unit.version);
-  const answer = (outcome: number, acknowledged?: string) => {
-    if (step.kind === 'look') void send('observe', { unitId: unit.id, finding: step.id, outcome, acknowledged }, unit.version);
-    else if (step.kind === 'repair') void send('repairVerdict', { unitId: unit.id, repair: step.id, helped: outcome === 0 }, unit.version);
+  const answer = async (outcome: number, acknowledged?: string) => {
+    if (step.kind === 'look') {
+      const sent = await send('observe', { unitId: unit.id, finding: step.id, outcome, acknowledged }, unit.version);
+      if (sent.ok && asked) router.replace(`/u/${unit.tag}`);
+    } else if (step.kind === 'repair') void send('repairVerdict', { unitId: unit.id, repair: step.id, helped: outcome === 0 }, unit.version);
   };
   const take = () => {
     if (step.kind === 'repair') void send('startWork', { unitId: unit.id, ref: step.id }, unit.version);
@@ -63,7 +67,7 @@ export function FindOut({ unit, steps, beliefs, sound, misfit, worth, answers, r
         {!running && !unit.held && step && (
           <>
             {step.outcomes.length > 0
-              ? <Question key={`${unit.version}:${step.id}`} step={step} busy={busy} disabled={disabled} problem={problem?.message ?? null} lead={chosen ? 'Yours,' : 'Next,'} onAnswer={answer} />
+              ? <Question key={`${unit.version}:${step.id}`} step={step} busy={busy} disabled={disabled} problem={problem?.message ?? null} lead={chosen || asked ? 'Yours,' : 'Next,'} onAnswer={(outcome, acknowledged) => void answer(outcome, acknowledged)} />
               : <section aria-label="Next" className="border-t-[6px] border-ink bg-paper px-[22px] pt-4 pb-[18px]"><p className="text-[14.5px] text-soft">Next, {attended(step.minutes)}. {step.reason}</p><h2 className="mt-1 text-[27px] leading-[1.12]">{step.title}</h2><p className="text-[15px]">{step.how}</p>{problem && <Problem>{problem.message}</Problem>}</section>}
             {step.kind !== 'look' && <div className="flex gap-3 bg-paper px-[22px] pb-4"><Button tone="strong" shortcut="Enter" disabled={disabled || busy} onClick={take}>{step.kind === 'repair' ? 'Start it, clock on' : step.kind === 'verify' ? 'To the tests' : 'Stop here'}</Button></div>}
           </>

@@ -1,6 +1,6 @@
 'use client';
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react';
-import { useRouter } from 'next/navigation';
+import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { useScans, useShortcuts } from '../kit/keyboard';
 import { Key } from '../kit/parts';
@@ -26,17 +26,28 @@ const PLACES: Target[] = [
 
 const TAG = /^[A-Z]{2,4}-\d{1,5}$/i;
 
-async function find(text: string): Promise<Target[]> {
-  const places = PLACES.filter((place) => place.title.toLowerCase().includes(text.toLowerCase()));
-  const response = await fetch(`/api/find?text=${encodeURIComponent(text)}`);
-  if (!response.ok) return places;
-  const { units } = (await response.json()) as { units: { id: string; tag: string; maker: string; model: string; probably: string }[] };
-  return [...units.map((unit) => ({ id: unit.id, href: `/u/${unit.tag}`, title: unit.tag, note: `${unit.maker} ${unit.model}; ${unit.probably}` })), ...places];
+interface Found {
+  units: { id: string; tag: string; maker: string; model: string; probably: string }[];
+  findings: { id: string; ask: string }[];
 }
 
-/** One box takes everything: a scanned tag opens the unit, a typed word finds units and places. */
+/** `here` = tag of the unit on screen: its questions can be asked out of turn. */
+async function find(text: string, here: string | null): Promise<Target[]> {
+  const places = PLACES.filter((place) => place.title.toLowerCase().includes(text.toLowerCase()));
+  const response = await fetch(`/api/find?text=${encodeURIComponent(text)}${here ? `&unit=${here}` : ''}`);
+  if (!response.ok) return places;
+  const { units, findings } = (await response.json()) as Found;
+  return [
+    ...findings.map((finding) => ({ id: `f-${finding.id}`, href: `/u/${here}?ask=${finding.id}`, title: finding.ask, note: here ?? '' })),
+    ...units.map((unit) => ({ id: unit.id, href: `/u/${unit.tag}`, title: unit.tag, note: `${unit.maker} ${unit.model}; ${unit.probably}` })),
+    ...places,
+  ];
+}
+
+/** One box takes everything: a scanned tag opens the unit; a typed word finds questions to ask of the unit on screen, units and places. */
 export function OneBox() {
   const router = useRouter();
+  const here = /^\/u\/([^/]+)/.exec(usePathname())?.[1] ?? null;
   const input = useRef<HTMLInputElement>(null);
   const [text, setText] = useState('');
   const [found, setFound] = useState<Target[]>([]);
@@ -50,7 +61,7 @@ export function OneBox() {
     router.push(target.href);
   };
   const openCode = async (code: string) => {
-    const results = await find(code.trim()).catch(() => []);
+    const results = await find(code.trim(), null).catch(() => []);
     const exact = results.find((target) => target.title.toUpperCase() === code.trim().toUpperCase()) ?? results[0];
     if (exact) go(exact);
     else setMissing(`Nothing here is called ${code.trim()}.`);
@@ -65,13 +76,13 @@ export function OneBox() {
     let stale = false;
     const timer = setTimeout(() => {
       if (!text.trim()) setFound([]);
-      else find(text.trim()).then((results) => { if (!stale) setFound(results); }, () => undefined);
+      else find(text.trim(), here).then((results) => { if (!stale) setFound(results); }, () => undefined);
     }, 120);
     return () => {
       stale = true;
       clearTimeout(timer);
     };
-  }, [text]);
+  }, [text, here]);
 
   return (
     <div className="relative">
@@ -95,7 +106,7 @@ export function OneBox() {
           <ComboboxOptions static className="absolute right-0 z-30 mt-1 max-h-96 w-[360px] overflow-auto border-2 border-ink bg-paper text-ink">
             {found.map((target) => (
               <ComboboxOption key={target.id} value={target} className="flex min-h-11 items-baseline gap-3 border-b border-rule px-3 py-2 data-focus:bg-ink data-focus:text-paper">
-                <b className={target.href.startsWith('/u/') ? 'figures' : ''}>{target.title}</b><span className="truncate text-[13px]">{target.note}</span>
+                <b className={TAG.test(target.title) ? 'figures' : 'text-[14.5px] leading-tight'}>{target.title}</b><span className="truncate text-[13px]">{target.note}</span>
               </ComboboxOption>
             ))}
             {found.length === 0 && <div className="px-3 py-2 text-[14px] text-soft">Nothing yet. A tag, a serial, a model, or a place.</div>}

@@ -1,14 +1,18 @@
-import { causeById } from '@/catalog';
+import { causeById, findingById } from '@/catalog';
+import { appliesTo } from '@/core/belief/model';
 import { recordOf, workOf } from '@/shop/units/queries';
 import { FindOut } from '@/ui/bench/FindOut';
 import { ROUTE_NAMES } from '@/ui/bench/UnitTable';
 import { Empty, Sheet } from '@/ui/kit/parts';
 import { answerViews, runningViews } from './answerViews';
-import { stepView } from './stepWords';
+import { plainQuestion, stepView } from './stepWords';
 import { loadUnit, unitHead } from './unitHead';
 
-export default async function FindOutPage({ params }: { params: Promise<{ tag: string }> }) {
+type Props = { params: Promise<{ tag: string }>; searchParams: Promise<{ ask?: string }> };
+
+export default async function FindOutPage({ params, searchParams }: Props) {
   const { tag } = await params;
+  const { ask } = await searchParams;
   const { unit } = await loadUnit(tag);
   const [head, record, work] = await Promise.all([unitHead(tag), recordOf(unit.id), workOf(unit.id)]);
   const evaluation = unit.evaluation;
@@ -17,9 +21,12 @@ export default async function FindOutPage({ params }: { params: Promise<{ tag: s
   const stop = evaluation.steps.find((step) => step.kind === 'stop');
   const shown = evaluation.steps.slice(0, 6);
   if (stop && !shown.includes(stop)) shown[shown.length - 1] = stop;
+  const finding = ask ? findingById(ask) : undefined;
+  const ranked = evaluation.steps.find((step) => step.id === ask);
+  const askedView = finding && appliesTo(finding, unit.chassis) ? (ranked ? stepView(ranked) : { ...plainQuestion(finding.id)!, reason: 'Asked out of turn.' }) : null;
   return (
     <FindOut
-      unit={head} running={running} answers={answerViews(record, evaluation)} steps={shown.map(stepView)} misfit={evaluation.conflict.conflict}
+      unit={head} running={running} asked={askedView} answers={answerViews(record, evaluation)} steps={shown.map(stepView)} misfit={evaluation.conflict.conflict}
       beliefs={evaluation.beliefs.map((line) => ({ cause: causeById(line.cause)?.name ?? line.cause, probability: line.probability, before: line.before }))}
       sound={{ cause: 'Sound, nothing wrong', ...evaluation.sound }}
       worth={{
