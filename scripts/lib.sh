@@ -31,7 +31,7 @@ need_secret() { # $1: file, $2: bytes; a random secret made once, readable by it
 
 need_build() { # a production build when anything it is made of has changed
   local stamp="$ROOT/.next/omnitrope-build" sum
-  sum=$(cd "$ROOT" && find src public next.config.ts postcss.config.mjs tsconfig.json package-lock.json -type f ! -name '*.test.ts' -print0 | sort -z | xargs -0 sha256sum | sha256sum | cut -d' ' -f1)
+  sum=$(cd "$ROOT" && find src next.config.ts postcss.config.mjs tsconfig.json package-lock.json -type f ! -name '*.test.ts' -print0 | sort -z | xargs -0 sha256sum | sha256sum | cut -d' ' -f1)
   [ -s "$stamp" ] && [ "$(cat "$stamp")" = "$sum" ] && return 0
   say 'building (about two minutes the first time)'
   (cd "$ROOT" && NEXT_TELEMETRY_DISABLED=1 npx next build >"$DIR/build.log" 2>&1) || { tail -40 "$DIR/build.log" >&2; exit 1; }
