@@ -13,7 +13,7 @@ module.exports = {
     { name: 'ui-has-no-data-access', severity: 'error', from: { path: '^src/ui/' }, to: { path: 'node_modules/(pg|drizzle-orm|pino|sharp|better-auth)/' } },
     { name: 'nothing-in-src-imports-tests', severity: 'error', from: { path: '^src/', pathNot: '\\.test\\.tsx?$' }, to: { path: '^(tests|bench|scripts)/' } },
     only('core', []), only('catalog', ['core']), only('formats', ['core']), only('db', ['core', 'log']), only('ui', ['core', 'catalog']),
-    only('shop', ['core', 'catalog', 'formats', 'db', 'server', 'log']), only('server', ['db', 'shop', 'log']),
+    only('shop', ['core', 'catalog', 'formats', 'db', 'server', 'log']), only('server', ['core', 'catalog', 'db', 'shop', 'log']),
   ],
   options: { tsConfig: { fileName: 'tsconfig.json' }, doNotFollow: { path: 'node_modules' }, tsPreCompilationDeps: true, exclude: { path: '\\.next|src/db/migrations' } },
 };

@@ -38,7 +38,7 @@ async function find(text: string, here: string | null): Promise<Target[]> {
   if (!response.ok) return places;
   const { units, findings } = (await response.json()) as Found;
   return [
-    ...findings.map((finding) => ({ id: `f-${finding.id}`, href: `/u/${here}?ask=${finding.id}`, title: finding.ask, note: here ?? '' })),
+    ...findings.map((finding) => ({ id: `f-${finding.id}`, href: `/u/${here}?ask=${finding.id}`, title: finding.ask, note: 'ask it' })),
     ...units.map((unit) => ({ id: unit.id, href: `/u/${unit.tag}`, title: unit.tag, note: `${unit.maker} ${unit.model}; ${unit.probably}` })),
     ...places,
   ];
@@ -106,7 +106,7 @@ export function OneBox() {
           <ComboboxOptions static className="absolute right-0 z-30 mt-1 max-h-96 w-[360px] overflow-auto border-2 border-ink bg-paper text-ink">
             {found.map((target) => (
               <ComboboxOption key={target.id} value={target} className="flex min-h-11 items-baseline gap-3 border-b border-rule px-3 py-2 data-focus:bg-ink data-focus:text-paper">
-                <b className={TAG.test(target.title) ? 'figures' : 'text-[14.5px] leading-tight'}>{target.title}</b><span className="truncate text-[13px]">{target.note}</span>
+                <b className={TAG.test(target.title) ? 'figures' : 'text-[14.5px] leading-tight'}>{target.title}</b><span className="min-w-12 flex-1 truncate text-right text-[13px]">{target.note}</span>
               </ComboboxOption>
             ))}
             {found.length === 0 && <div className="px-3 py-2 text-[14px] text-soft">Nothing yet. A tag, a serial, a model, or a place.</div>}
