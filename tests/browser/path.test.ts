@@ -195,6 +195,20 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     expect(await panel()).toContain('still to win');
   });
 
+  it('4b any question can be asked out of turn from the one box', async () => {
+    await press(browser, '/');
+    const box = await browser.switchTo().activeElement();
+    await box.sendKeys('contacts');
+    await see(browser, 'Take a module out. How are its contacts?');
+    await browser.sleep(250);
+    await box.sendKeys(Key.ENTER);
+    await browser.wait(until.urlContains('ask=memory-contacts'), 10_000);
+    await browser.wait(async () => (await nextQuestion().catch(() => '')) === 'Take a module out. How are its contacts?', 10_000);
+    await press(browser, '2');
+    await browser.wait(async () => !(await browser.getCurrentUrl()).includes('ask='), 10_000);
+    await see(browser, 'Dull or dirty.');
+  });
+
   it('8 a change made here shows in another browser at another process within a second', async () => {
     await other.get(`${otherUrl}/u/${tag}`);
     await see(other, 'On the bench now');
