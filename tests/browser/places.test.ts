@@ -1,0 +1,91 @@
+import { By, until, type WebDriver } from 'selenium-webdriver';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { openBrowser, pageText, press, see, signIn } from './driver';
+import { signedIn } from './http';
+
+const url = inject('url');
+const password = inject('password');
+let browser: WebDriver;
+
+beforeAll(async () => {
+  browser = await openBrowser();
+  await signIn(browser, url, 'buyer@saltmarsh.example', password);
+});
+afterAll(async () => browser?.quit());
+
+const named = (name: string) => browser.wait(until.elementLocated(By.name(name)), 10_000);
+const click = async (text: string) => (await browser.wait(until.elementLocated(By.xpath(`//button[contains(normalize-space(.), '${text}') and not(@disabled)]`)), 10_000)).click();
+
+describe('the other places', () => {
+  it('the bin takes a part in, with an amount that is one', async () => {
+    await browser.get(`${url}/bin`);
+    await (await named('name')).sendKeys('92 mm fan, spare');
+    await (await named('cost')).sendKeys('three');
+    await click('Into the bin');
+    await see(browser, 'is not an amount');
+    await (await named('cost')).clear();
+    await (await named('cost')).sendKeys('3.50');
+    await click('Into the bin');
+    await browser.wait(until.elementLocated(By.xpath("//tr[td[contains(., '92 mm fan, spare')]][td[contains(., '3.50')]]")), 10_000);
+  });
+
+  it('house rules: the owner changes the rate; a wrong amount changes nothing', async () => {
+    await browser.get(`${url}/rules`);
+    const rate = await named('rate');
+    expect(await rate.getAttribute('value')).toBe('18.00');
+    await rate.clear();
+    await rate.sendKeys('much');
+    await click('Keep');
+    await see(browser, 'is not an amount');
+    await rate.clear();
+    await rate.sendKeys('19.50');
+    await click('Keep');
+    await see(browser, 'Kept.');
+    await browser.navigate().refresh();
+    expect(await (await named('rate')).getAttribute('value')).toBe('19.50');
+    await (await named('rate')).clear();
+    await (await named('rate')).sendKeys('18');
+    await click('Keep');
+    await see(browser, 'Kept.');
+  });
+
+  it('a stage’s list, a unit’s row, and the unit, by links alone', async () => {
+    await browser.get(url);
+    await (await browser.findElement(By.css('nav[aria-label="The line"] a[href="/stage/find"]'))).click();
+    await browser.wait(until.urlContains('/stage/find'), 10_000);
+    await see(browser, 'Being found out');
+    const link = await browser.wait(until.elementLocated(By.css('tbody a')), 10_000);
+    const tag = await link.getText();
+    await link.click();
+    await browser.wait(until.urlContains(`/u/${tag}`), 10_000);
+    await see(browser, 'Probably');
+  });
+
+  it('a second person’s change meets a stale answer with who it was; nothing is lost, and the new state shows', async () => {
+    await browser.get(`${url}/u/WQ-0013`);
+    await see(browser, 'Probably');
+    // the page is held back from hearing of changes, as on a bad connection
+    await browser.executeScript('window.EventSource = class { close() {} }');
+    await browser.executeScript("const post = window.fetch; window.fetch = (path, options) => { if (String(path).includes('/api/commands/') && options?.body) { const body = JSON.parse(options.body); body.version = 1; options = { ...options, body: JSON.stringify(body) }; } return post(path, options); }");
+    const other = await signedIn(url, 'bench-b@saltmarsh.example', password);
+    const { units } = (await (await other.get('/api/find?text=WQ-0013')).json()) as { units: { id: string }[] };
+    expect((await other.command('observe', { input: { unitId: units[0].id, finding: 'look-smell', outcome: 0 } })).status).toBe(200);
+    await press(browser, '1');
+    await see(browser, 'Bench B changed this unit');
+    expect(await pageText(browser)).toContain('Nothing of yours was saved or lost');
+  });
+
+  it('the keys are one key away', async () => {
+    await browser.get(`${url}/u/WQ-0007`);
+    await see(browser, 'Probably');
+    await press(browser, '?');
+    await see(browser, 'U take back the last answer');
+  });
+
+  it('an unknown tag, typed or scanned, is said and leads nowhere', async () => {
+    await browser.get(url);
+    await browser.actions().sendKeys('XX-9999\uE007').perform();
+    await see(browser, 'Nothing here is called XX-9999');
+    expect(await browser.getCurrentUrl()).toBe(`${url}/`);
+  });
+});
