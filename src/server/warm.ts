@@ -3,11 +3,11 @@ import { CHASSIS, LOT_SOURCES } from '@/core/catalogue';
 import { CLOSED } from '@/core/steps/bench';
 import { engineFor, evaluateUnit } from '@/core/steps/evaluate';
 
-const ROUNDS = 4;
+const ROUNDS = 3;
 
 /** Builds every engine and runs a few evaluations, a little at a time, so that the first answer at the bench is as quick as the hundredth. */
 export async function warmUp(): Promise<void> {
-  const pause = () => new Promise((resolve) => setTimeout(resolve, 15));
+  const pause = () => new Promise((resolve) => setTimeout(resolve, 40));
   const worth = { soundMinor: 8000, feeShare: 0.08, finishMinutes: 30, asFoundShare: 0.45, asFoundMinutes: 9, parts: [], harvestMinutes: 16, recycleMinor: 0 };
   for (let round = 0; round < ROUNDS; round++) {
     for (const chassis of CHASSIS) {

@@ -26,6 +26,12 @@ export async function signIn(driver: WebDriver, url: string, email: string, pass
   await type(driver, await driver.wait(until.elementLocated(By.name('email')), 15_000), email);
   await type(driver, await driver.findElement(By.name('password')), password + '\n');
   await driver.wait(until.elementLocated(By.css('header nav')), 20_000);
+  await ready(driver);
+}
+
+/** Waits until the page listens to keys: React has taken the one box over. */
+export async function ready(driver: WebDriver): Promise<void> {
+  await driver.wait(async () => driver.executeScript<boolean>("const box = document.querySelector('header input'); return Boolean(box && Object.keys(box).some((key) => key.startsWith('__reactProps')))"), 15_000, 'the page did not come alive');
 }
 
 /** Types as a person does, slower than a scanner. */

@@ -6,7 +6,7 @@ import sharp from 'sharp';
 import { By, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { prepareZXingModule, readBarcodes } from 'zxing-wasm/reader';
-import { openBrowser, pageText, press, see, signIn } from './driver';
+import { openBrowser, pageText, press, ready, see, signIn } from './driver';
 import { signedIn } from './http';
 
 const url = inject('url');
@@ -70,7 +70,7 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     await press(browser, '/');
     const box = await browser.switchTo().activeElement();
     await box.sendKeys('receive');
-    await see(browser, 'Receive a lot');
+    await browser.wait(until.elementLocated(By.xpath("//*[@role='option'][contains(., 'Receive a lot')]")), 10_000);
     await browser.sleep(250);
     await box.sendKeys(Key.ENTER);
     await browser.wait(until.urlContains('/lots/new'), 10_000);
@@ -249,6 +249,7 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     const strip = () => browser.findElement(By.css('footer[aria-label="Running alone"]')).getText();
     await browser.wait(async () => (await strip()).includes(tag), 10_000);
     await browser.get(`${url}/books`);
+    await ready(browser);
     expect(await strip()).toMatch(new RegExp(`${tag}[\\s\\S]*1 h 30`));
     await scan(tag);
     await browser.wait(until.urlContains(`/u/${tag}`), 10_000);

@@ -1,6 +1,6 @@
 import { By, until, type WebDriver } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { openBrowser, pageText, press, see, signIn } from './driver';
+import { openBrowser, pageText, press, ready, see, signIn } from './driver';
 import { signedIn } from './http';
 
 const url = inject('url');
@@ -64,6 +64,7 @@ describe('the other places', () => {
   it('a second person’s change meets a stale answer with who it was; nothing is lost, and the new state shows', async () => {
     await browser.get(`${url}/u/WQ-0013`);
     await see(browser, 'Probably');
+    await ready(browser);
     // the page is held back from hearing of changes, as on a bad connection
     await browser.executeScript('window.EventSource = class { close() {} }');
     await browser.executeScript("const post = window.fetch; window.fetch = (path, options) => { if (String(path).includes('/api/commands/') && options?.body) { const body = JSON.parse(options.body); body.version = 1; options = { ...options, body: JSON.stringify(body) }; } return post(path, options); }");
@@ -78,12 +79,25 @@ describe('the other places', () => {
   it('the keys are one key away', async () => {
     await browser.get(`${url}/u/WQ-0007`);
     await see(browser, 'Probably');
+    await ready(browser);
     await press(browser, '?');
     await see(browser, 'U take back the last answer');
   });
 
+  it('a place typed faster than the answers come is gone to all the same', async () => {
+    await browser.get(url);
+    await ready(browser);
+    await press(browser, '/');
+    const box = await browser.switchTo().activeElement();
+    await box.sendKeys('bin of');
+    await browser.sleep(200); // longer than a scanner would wait
+    await box.sendKeys('\uE007');
+    await browser.wait(until.urlContains('/bin'), 10_000);
+  });
+
   it('an unknown tag, typed or scanned, is said and leads nowhere', async () => {
     await browser.get(url);
+    await ready(browser);
     await browser.actions().sendKeys('XX-9999\uE007').perform();
     await see(browser, 'Nothing here is called XX-9999');
     expect(await browser.getCurrentUrl()).toBe(`${url}/`);

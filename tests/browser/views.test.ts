@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { By, until, type WebDriver } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { openBrowser, pageText, press, resize, see, signIn } from './driver';
+import { openBrowser, pageText, press, ready, resize, see, signIn } from './driver';
 import { signedIn } from './http';
 
 const url = inject('url');
@@ -66,6 +66,7 @@ describe('a swollen battery at the quick look', () => {
   it('shows the caution, wants it acknowledged, stops the unit', async () => {
     await browser.get(`${url}/u/TF-0007/look`);
     await see(browser, 'Is the battery or the case above it bulging?');
+    await ready(browser);
     await press(browser, '2');
     await see(browser, 'Swollen cell: stop.');
     expect(await pageText(browser)).toContain('Do not charge, press, bend or pierce');

@@ -51,6 +51,7 @@ export function OneBox() {
   const input = useRef<HTMLInputElement>(null);
   const [text, setText] = useState('');
   const [found, setFound] = useState<Target[]>([]);
+  const [foundFor, setFoundFor] = useState('');
   const [missing, setMissing] = useState('');
 
   const go = (target: Target | null) => {
@@ -60,8 +61,8 @@ export function OneBox() {
     input.current?.blur();
     router.push(target.href);
   };
-  const openCode = async (code: string) => {
-    const results = await find(code.trim(), null).catch(() => []);
+  const openCode = async (code: string, asking: string | null = null) => {
+    const results = await find(code.trim(), asking).catch(() => []);
     const exact = results.find((target) => target.title.toUpperCase() === code.trim().toUpperCase()) ?? results[0];
     if (exact) go(exact);
     else setMissing(`Nothing here is called ${code.trim()}.`);
@@ -76,7 +77,7 @@ export function OneBox() {
     let stale = false;
     const timer = setTimeout(() => {
       if (!text.trim()) setFound([]);
-      else find(text.trim(), here).then((results) => { if (!stale) setFound(results); }, () => undefined);
+      else find(text.trim(), here).then((results) => { if (!stale) { setFound(results); setFoundFor(text.trim()); } }, () => undefined);
     }, 120);
     return () => {
       stale = true;
@@ -93,9 +94,11 @@ export function OneBox() {
             onChange={(event) => { setText(event.target.value); setMissing(''); }}
             onKeyDown={(event) => {
               if (event.key === 'Escape') input.current?.blur();
-              if (event.key === 'Enter' && TAG.test(text.trim()) && found[0]?.title.toUpperCase() !== text.trim().toUpperCase()) {
+              // typed faster than the answers came, or a tag that is not first among them
+              const whole = TAG.test(text.trim()) && found[0]?.title.toUpperCase() !== text.trim().toUpperCase();
+              if (event.key === 'Enter' && text.trim() && (foundFor !== text.trim() || whole)) {
                 event.preventDefault();
-                void openCode(text);
+                void openCode(text, here);
               }
             }}
             className="h-10 w-full bg-transparent text-[15px] text-onbar outline-none placeholder:text-onbarsoft"
