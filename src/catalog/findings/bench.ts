@@ -26,6 +26,7 @@ export const benchFindings: Finding[] = [
   bench('leads-inside', 'power', 1, 'Inside: is every lead on?', ['All on', 'One off'], [0.985, 0.015],
     { 'lead-off': [0.03, 0.97], 'screen-cable-off': [0.6, 0.4], 'drive-cable': [0.5, 0.5], 'sensor-off': [0.35, 0.65], 'fan-dead': [0.97, 0.03] }, { bench: OPEN_OFF }),
   bench('button-bridge', 'power', 1.5, 'Bridge the button’s two pins briefly. Does it start?', ['No change', 'Starts'], [0.99, 0.01], { 'button-bad': [0.04, 0.96], 'charge-latch': [0.95, 0.05] }, { chassis: ['desktop', 'small'], bench: OPEN_ON, cautions: ['live-open'] }),
+  bench('button-feel', 'power', 0.2, 'Press the power button a few times, unplugged. Does it click and spring back?', ['Clicks and springs', 'Slack or stuck'], [0.98, 0.02], { 'button-bad': [0.25, 0.75] }, { bench: { plugged: false } }),
   bench('board-metal', 'board', 2, 'Under and around the board: stray metal?', ['None', 'A screw or shaving =metal-short'], [1, 0], { 'metal-short': [0.12, 0.88] }, { bench: OPEN_OFF }),
   bench('board-residue', 'board', 2, 'Board: residue or corrosion?', ['Clean', 'Some', 'Plenty'], [0.95, 0.045, 0.005], { liquid: [0.07, 0.33, 0.6] }, { bench: OPEN_OFF }),
   bench('pins', 'board', 6, 'Cooler and processor off: pins straight?', ['Straight', 'Bent or fouled =cpu-seat'], [1, 0], { 'cpu-seat': [0.25, 0.75] }, { chassis: ['desktop', 'small'], bench: OPEN_OFF }),
