@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { repairById } from '@/catalog';
 import { workStepById } from '@/catalog/work';
 import type { Transaction } from '@/db/client';
-import { observations, units, work, workSegments, type Stage } from '@/db/schema';
+import { observations, work, workSegments, type Stage } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { shortText, unitId } from '../input';
@@ -108,7 +108,6 @@ export const finishWork = defineCommand<Finish, null>({
       observation = made.id;
     }
     if (row.kind === 'system') await moveStage(tx, unit!, forward(unit!.stage, 'prove'));
-    await tx.update(units).set({ bench: unit!.bench }).where(eq(units.id, unit!.id));
     return {
       event: { kind: 'work finished', payload: { work: row.id, title: row.title, helped: input.helped ?? null, observation, note: input.note ?? '' } },
       answer: null,

@@ -1,5 +1,7 @@
 'use client';
 import { useState, type FormEvent } from 'react';
+import { erasureMethods } from '@/catalog/erasure';
+import type { Margin } from '@/core/money/margin';
 import { parseMinor } from '@/core/money/minor';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Button, CautionNote, Heading, Problem } from '../kit/parts';
@@ -27,10 +29,10 @@ export interface PriceView {
   lines: { detail: string; minor: number; known: boolean }[];
 }
 
-export interface CostView {
+export interface MarginView extends Margin {
+  priceMinor: number;
   sunkMinor: number;
   partsMinor: number;
-  labourMinor: number;
   minutes: number;
   feesMinor: number;
 }
@@ -41,7 +43,7 @@ interface Props {
   erasures: ErasureView[];
   gate: string[];
   price: PriceView;
-  costs: CostView;
+  margin: MarginView;
   grade: string | null;
   askMinor: number | null;
   listed: boolean;
@@ -49,11 +51,8 @@ interface Props {
   today: string;
 }
 
-const METHODS = ['ATA SANITIZE BLOCK ERASE (purge)', 'ATA SECURITY ERASE UNIT, enhanced (purge)', 'NVMe format, user data erase (purge)', 'One overwrite pass (clear)', 'Physical destruction', 'Handed back to its owner'];
-
 /** Data, price, listing, sale: in the order they have to happen. */
-export function Shelf({ unit, drives, erasures, gate, price, costs, grade, askMinor, listed, sale, today }: Props) {
-  const incremental = costs.partsMinor + costs.labourMinor;
+export function Shelf({ unit, drives, erasures, gate, price, margin, grade, askMinor, listed, sale, today }: Props) {
   return (
     <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)] lg:items-start">
       <div className="flex flex-col gap-[18px]">
@@ -87,8 +86,8 @@ export function Shelf({ unit, drives, erasures, gate, price, costs, grade, askMi
           </table>
         </section>
         <section aria-label="Margin" className="bg-paper px-5 py-4 text-[14px]">
-          <Heading>Margin at {minorText(sale?.priceMinor ?? askMinor ?? price.minor)}</Heading>
-          <MarginLines price={sale?.priceMinor ?? askMinor ?? price.minor} costs={costs} incremental={incremental} />
+          <Heading>Margin at {minorText(margin.priceMinor)}</Heading>
+          <MarginLines margin={margin} />
         </section>
         <section aria-label="Selling" className="bg-paper px-5 py-4">
           {sale ? <p className="text-[18px] font-semibold">Sold on {sale.soldOn} for {minorText(sale.priceMinor)}{sale.channel && `, ${sale.channel}`}.</p>
@@ -99,11 +98,10 @@ export function Shelf({ unit, drives, erasures, gate, price, costs, grade, askMi
   );
 }
 
-function MarginLines({ price, costs, incremental }: { price: number; costs: CostView; incremental: number }) {
-  const contribution = price - incremental - costs.feesMinor;
+function MarginLines({ margin }: { margin: MarginView }) {
   const rows: [string, number, string][] = [
-    ['Parts', -costs.partsMinor, ''], [`Hands, ${Math.round(costs.minutes)} min`, -costs.labourMinor, ''], ['Selling fees', -costs.feesMinor, ''],
-    ['Left over what going on costs', contribution, 'font-bold border-ink'], ['Share of the lot, spent already', -costs.sunkMinor, 'text-soft'], ['In the books', contribution - costs.sunkMinor, 'font-bold border-ink'],
+    ['Parts', -margin.partsMinor, ''], [`Hands, ${Math.round(margin.minutes)} min`, -margin.labourMinor, ''], ['Selling fees', -margin.feesMinor, ''],
+    ['Left over what going on costs', margin.contributionMinor, 'font-bold border-ink'], ['Share of the lot, spent already', -margin.sunkMinor, 'text-soft'], ['In the books', margin.profitMinor, 'font-bold border-ink'],
   ];
   return <table className="w-full border-collapse"><tbody>{rows.map(([name, minor, tone]) => <tr key={name} className={`border-b border-rule ${tone}`}><th scope="row" className="py-0.5 text-left font-[inherit]">{name}</th><td className="figures text-right text-[13px]">{signedMinor(minor)}</td></tr>)}</tbody></table>;
 }
@@ -123,7 +121,7 @@ function Erase({ unit, drives }: { unit: UnitHead; drives: DriveView[] }) {
       <ChoiceField label="Drive" name="drive">{open.map((drive) => <option key={drive.id} value={drive.id}>{drive.code} {drive.name}{drive.serial && `, ${drive.serial}`}</option>)}</ChoiceField>
       <ChoiceField label="What was done" value={kind} onChange={(event) => setKind(event.target.value)}><option value="erased">Erased, stays in</option><option value="returned">Returned to its owner</option><option value="destroyed">Destroyed</option></ChoiceField>
       <TextField label="How" name="method" list="methods" required wrap="sm:col-span-2" />
-      <datalist id="methods">{METHODS.map((method) => <option key={method} value={method} />)}</datalist>
+      <datalist id="methods">{erasureMethods.map((method) => <option key={method} value={method} />)}</datalist>
       {kind === 'erased' && <TextField label="How it was verified" name="verified" placeholder="e.g. 10 % of sectors read back, all zero" required wrap="sm:col-span-2" />}
       <div className="sm:col-span-2"><Button type="submit" tone="strong" disabled={busy}>Put on record</Button></div>
       {problem && <div className="sm:col-span-2"><Problem>{problem.message}</Problem></div>}

@@ -19,7 +19,6 @@ interface Burst {
   last: number;
   field: HTMLInputElement | HTMLTextAreaElement | null;
   before: string;
-  slow: boolean;
 }
 
 let burst: Burst | null = null;
@@ -47,7 +46,7 @@ function onKeyDown(event: KeyboardEvent): void {
   const now = event.timeStamp;
   const field = typingField(event.target);
   if (event.key === 'Enter') {
-    const scanned = burst && !burst.slow && burst.text.length >= SHORTEST_SCAN && now - burst.last < BURST_MS * 4;
+    const scanned = burst && burst.text.length >= SHORTEST_SCAN && now - burst.last < BURST_MS * 4;
     const ended = burst;
     burst = null;
     clearTimeout(pending);
@@ -73,7 +72,7 @@ function onKeyDown(event: KeyboardEvent): void {
     clearTimeout(pending);
     return;
   }
-  burst = { text: event.key, last: now, field, before: field?.value ?? '', slow: false };
+  burst = { text: event.key, last: now, field, before: field?.value ?? '' };
   clearTimeout(pending);
   if (field || event.target instanceof HTMLSelectElement) return;
   if (event.key === '/' || event.key === ' ') {
