@@ -17,4 +17,5 @@ export const cautions: Caution[] = [
   { id: 'cells', title: 'Lithium cells.', text: 'No bending, no levering with metal. Tape the contacts of what comes out.', source: PRACTICE },
   { id: 'no-splice', title: 'No splices.', text: 'A damaged charger cord is replaced with the whole charger, not joined.', source: PRACTICE },
   { id: 'lifting', title: 'Heavy.', text: 'Two people for large all-in-ones and towers.', source: PRACTICE },
+  { id: 'solder', title: 'Hot iron, fumes.', text: 'Goggles, fume extraction, wash hands: old solder holds lead. Let it cool on its stand.', source: PRACTICE },
 ];

@@ -9,7 +9,10 @@ export type Chassis = (typeof CHASSIS)[number];
 export const LOT_SOURCES = ['clearout', 'rejects', 'auction', 'broken', 'tradein', 'giveaway', 'owner'] as const;
 export type LotSource = (typeof LOT_SOURCES)[number];
 
-export const GROUPS = ['power', 'boot', 'memory', 'display', 'heat', 'storage', 'battery', 'input', 'board'] as const;
+/** Id of the finding that is the look over the whole machine. */
+export const WHOLE_LOOK = 'whole-look';
+
+export const GROUPS = ['power', 'boot', 'memory', 'display', 'heat', 'storage', 'battery', 'input', 'board', 'network', 'sound', 'optical', 'clock'] as const;
 export type Group = (typeof GROUPS)[number];
 
 /** Classes of removable parts, as harvested, fitted and priced. */
@@ -27,6 +30,8 @@ export interface Cause {
   sourceOdds?: Partial<Record<LotSource, number>>;
   /** Share of the sound price a buyer still pays when this fault is disclosed and left. */
   valueLeft: number;
+  /** What it goes on to spoil when nothing is done, in words. */
+  ifLeft: string;
   /** Part classes that cannot be harvested when this is the fault. */
   ruins?: PartClass[];
   source: string;
@@ -52,6 +57,10 @@ export interface Outcome {
   settles?: string[];
 }
 
+/** What can fill a finding in instead of an eye: a rail reading, a temperature run, a decoded blink, the memory board, the machine's report. */
+export const INSTRUMENTS = ['rails', 'heat', 'tapper', 'memory', 'report'] as const;
+export type Instrument = (typeof INSTRUMENTS)[number];
+
 export type FindingStage = 'look' | 'power' | 'bench' | 'claim' | 'report';
 
 export interface Finding {
@@ -74,6 +83,9 @@ export interface Finding {
   cautions?: string[];
   /** A caution with this id must be acknowledged when the outcome index is at least `from`. */
   hazard?: { caution: string; from: number };
+  /** A swap-test: needs a known-good part of this class in the bin. */
+  swap?: PartClass;
+  instrument?: Instrument;
   source: string;
 }
 

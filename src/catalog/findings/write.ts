@@ -1,4 +1,8 @@
-import type { BenchNeed, Chassis, Fact, Finding, FindingStage, Group, Outcome } from '@/core/catalogue';
+import type { BenchNeed, Chassis, Fact, Finding, FindingStage, Group, Instrument, Outcome, PartClass } from '@/core/catalogue';
+
+export const ON: BenchNeed = { plugged: true };
+export const OPEN_OFF: BenchNeed = { caseOpen: true, plugged: false };
+export const OPEN_ON: BenchNeed = { caseOpen: true, plugged: true };
 
 const PRACTICE = 'order and meaning: common practice; probabilities: shop estimate';
 
@@ -9,6 +13,8 @@ interface Rest {
   bench?: BenchNeed;
   cautions?: string[];
   hazard?: { caution: string; from: number };
+  swap?: PartClass;
+  instrument?: Instrument;
 }
 
 /** `label` alone, or label with the facts it shows (`+`), denies (`-`) and the causes it settles (`=`): 'Black -ownPicture'. */

@@ -25,7 +25,7 @@ const smallModel = fc.integer({ min: 1, max: 6 }).chain((n) => {
 });
 
 function build(priors: number[], findings: { id: string; leak: number[]; by: Record<string, number[]>; outcomes: number }[]) {
-  const causes: Cause[] = priors.map((p, i) => ({ id: `c${i}`, name: `c${i}`, group: 'power', prior: { desktop: p }, valueLeft: 0.5, source: 'test' }));
+  const causes: Cause[] = priors.map((p, i) => ({ id: `c${i}`, name: `c${i}`, group: 'power', ifLeft: 'nothing', prior: { desktop: p }, valueLeft: 0.5, source: 'test' }));
   const full: Finding[] = findings.map((f) => ({
     id: f.id, ask: f.id, group: 'power', stage: 'bench', minutes: 1, leak: f.leak, by: f.by, source: 'test',
     outcomes: Array.from({ length: f.outcomes }, (_, o) => ({ id: `o${o}`, label: `o${o}` })),

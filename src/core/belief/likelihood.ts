@@ -15,7 +15,7 @@ export interface Acting {
 }
 
 /** P(a repair that aims at no present fault is taken for one that helped): a mistaken verdict at the bench. Shop estimate. */
-const MISTAKEN_HELP = 0.02;
+export const MISTAKEN_HELP = 0.02;
 
 /**
  * P(outcome | set of causes) by noisy-MAX (Henrion 1989; Diez 1993): q_0(<=o) * prod q_i(<=o), differenced.
@@ -36,6 +36,22 @@ export function outcomeGivenSet(
     below = outcome > 0 ? below * cumulative[cause * outcomes + outcome - 1] : 0;
   }
   return Math.max(0, upTo - below);
+}
+
+/** P(outcome | set) for every outcome of a finding and every set of causes: `out[set * outcomes + outcome]`. */
+export function outcomesGivenSets(finding: CompiledFinding, sets: readonly (readonly number[])[]): Float64Array {
+  const { outcomes, cumulative, leak, touches } = finding;
+  const out = new Float64Array(sets.length * outcomes);
+  for (let h = 0; h < sets.length; h++) {
+    const row = h * outcomes;
+    for (let o = 0; o < outcomes; o++) out[row + o] = leak[o];
+    for (const cause of sets[h]) {
+      if (!touches[cause]) continue;
+      for (let o = 0; o < outcomes; o++) out[row + o] *= cumulative[cause * outcomes + o];
+    }
+    for (let o = outcomes - 1; o > 0; o--) out[row + o] = Math.max(0, out[row + o] - out[row + o - 1]);
+  }
+  return out;
 }
 
 /** P(the bench's verdict on a repair | set of causes present before it). */

@@ -65,24 +65,62 @@ export class BeliefEngine {
    * @throws RangeError when the evidence is impossible under every hypothesis
    */
   posterior(record: readonly Evidence[]): Posterior {
-    const { model, hypotheses } = this;
-    const logs = Float64Array.from(this.priors);
-    const acting: Acting = { fixed: settledBy(model, record), cured: new Uint8Array(model.causes.length) };
-    excludeFixed(hypotheses, acting.fixed, logs);
-    for (const evidence of record) {
-      const vector = this.vector(evidence, acting);
-      for (let h = 0; h < logs.length; h++) logs[h] += vector[h];
-      if (evidence.kind === 'repair' && evidence.helped) {
-        markCured(model, evidence.repair.cures, acting.cured);
-      }
+    return this.settle(this.sums(record, settledBy(this.model, record)));
+  }
+
+  /**
+   * Posteriors after 0, 1, 2 ... entries. Each goes on from the one before it; only an entry that shows a cause directly changes
+   * what every earlier entry means, and starts the sums afresh.
+   * @throws RangeError when the evidence is impossible under every hypothesis
+   */
+  trace(record: readonly Evidence[]): Posterior[] {
+    const { model } = this;
+    let running = this.sums([], []);
+    const states = [this.settle(running)];
+    for (let n = 1; n <= record.length; n++) {
+      const fixed = settledBy(model, record.slice(0, n));
+      const before = running.acting.fixed;
+      if (fixed.length === before.length && fixed.every((cause, i) => cause === before[i])) {
+        running = { logs: Float64Array.from(running.logs), acting: { fixed: before, cured: running.acting.cured.slice() } };
+        this.add(running, record[n - 1]);
+      } else running = this.sums(record.slice(0, n), fixed);
+      states.push(this.settle(running));
     }
+    return states;
+  }
+
+  private sums(record: readonly Evidence[], fixed: readonly number[]): Sums {
+    const sums: Sums = { logs: Float64Array.from(this.priors), acting: { fixed, cured: new Uint8Array(this.model.causes.length) } };
+    excludeFixed(this.hypotheses, fixed, sums.logs);
+    for (const evidence of record) this.add(sums, evidence);
+    return sums;
+  }
+
+  private add(sums: Sums, evidence: Evidence): void {
+    const vector = this.vector(evidence, sums.acting);
+    const { logs } = sums;
+    for (let h = 0; h < logs.length; h++) logs[h] += vector[h];
+    if (evidence.kind === 'repair' && evidence.helped) markCured(this.model, evidence.repair.cures, sums.acting.cured);
+  }
+
+  private settle({ logs, acting }: Sums): Posterior {
+    const { hypotheses } = this;
     const total = logSumExp(logs);
     if (total === -Infinity) throw new RangeError('posterior: these findings contradict each other under every fault known');
-    const probabilities = logs;
-    for (let h = 0; h < logs.length; h++) probabilities[h] = Math.exp(logs[h] - total);
+    const probabilities = new Float64Array(logs.length);
+    for (let h = 0; h < logs.length; h++) probabilities[h] = logs[h] < total - FORGET ? 0 : Math.exp(logs[h] - total);
     return { hypotheses, probabilities, acting, logEvidence: total - this.priorTotal, ...present(hypotheses, probabilities, acting) };
   }
 }
+
+/** ln of prior times likelihood by hypothesis, and what acts. */
+interface Sums {
+  logs: Float64Array;
+  acting: Acting;
+}
+
+/** Hypotheses e^-60 times less likely than all together count for nothing, far below the last bit of the rest. */
+const FORGET = 60;
 
 /** Marks what a repair that helped has removed, in place. */
 export function markCured(model: BeliefModel, cures: Record<string, number>, cured: Uint8Array): void {

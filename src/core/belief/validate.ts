@@ -1,4 +1,5 @@
-import { CHASSIS, FACTS, type Catalogue, type Finding } from '../catalogue';
+import { CHASSIS, FACTS, INSTRUMENTS, PART_CLASSES, WHOLE_LOOK, type Catalogue, type Finding } from '../catalogue';
+import { appliesTo } from './model';
 
 const SUM_TOLERANCE = 1e-9;
 
@@ -19,6 +20,9 @@ function findingFaults(finding: Finding, causes: Set<string>, cautions: Set<stri
   if (finding.outcomes.length < 2) faults.push(`${where}: needs at least two outcomes`);
   if (!(finding.minutes >= 0)) faults.push(`${where}: minutes must be 0 or more`);
   if (!finding.source) faults.push(`${where}: has no source`);
+  if (!finding.how && finding.stage !== 'claim') faults.push(`${where}: does not say how`);
+  if (finding.swap && !PART_CLASSES.includes(finding.swap)) faults.push(`${where}: unknown part class "${finding.swap}"`);
+  if (finding.instrument && !INSTRUMENTS.includes(finding.instrument)) faults.push(`${where}: unknown instrument "${finding.instrument}"`);
   const leak = distributionFault(finding.leak, finding.outcomes.length);
   if (leak) faults.push(`${where}: leak ${leak}`);
   for (const [cause, own] of Object.entries(finding.by)) {
@@ -56,7 +60,13 @@ export function catalogueFaults(catalogue: Catalogue): string[] {
     }
     if (!(cause.valueLeft >= 0 && cause.valueLeft <= 1)) faults.push(`cause "${cause.id}": valueLeft must lie in 0..1, got ${cause.valueLeft}`);
     if (!cause.source) faults.push(`cause "${cause.id}": has no source`);
-    if (!catalogue.findings.some((finding) => finding.by[cause.id])) faults.push(`cause "${cause.id}": no finding shows it`);
+    if (!cause.ifLeft) faults.push(`cause "${cause.id}": does not say what it spoils when left`);
+    for (const part of cause.ruins ?? []) if (!PART_CLASSES.includes(part)) faults.push(`cause "${cause.id}": unknown part class "${part}"`);
+    for (const chassis of CHASSIS) {
+      if (!cause.prior[chassis]) continue;
+      if (!catalogue.findings.some((finding) => finding.id !== WHOLE_LOOK && finding.stage !== 'claim' && finding.by[cause.id] && appliesTo(finding, chassis))) faults.push(`cause "${cause.id}": no finding shows it on a ${chassis}`);
+      if (!catalogue.repairs.some((repair) => repair.cures[cause.id] && appliesTo(repair, chassis))) faults.push(`cause "${cause.id}": no repair cures it on a ${chassis}`);
+    }
   }
   for (const finding of catalogue.findings) faults.push(...findingFaults(finding, causes, cautions));
   for (const repair of catalogue.repairs) {
@@ -64,6 +74,8 @@ export function catalogueFaults(catalogue: Catalogue): string[] {
       if (!causes.has(cause)) faults.push(`repair "${repair.id}": unknown cause "${cause}"`);
       if (!(success > 0 && success <= 1)) faults.push(`repair "${repair.id}": success for "${cause}" must lie in 0..1, got ${success}`);
     }
+    if (repair.part && !PART_CLASSES.includes(repair.part.class)) faults.push(`repair "${repair.id}": unknown part class "${repair.part.class}"`);
+    if (!(repair.minutes >= 0)) faults.push(`repair "${repair.id}": minutes must be 0 or more`);
     if (repair.part && !Number.isInteger(repair.part.costMinor)) faults.push(`repair "${repair.id}": part cost must be whole minor units`);
     for (const caution of repair.cautions ?? []) if (!cautions.has(caution)) faults.push(`repair "${repair.id}": unknown caution "${caution}"`);
     if (!repair.source) faults.push(`repair "${repair.id}": has no source`);

@@ -18,12 +18,11 @@ function logit10(p: number): number {
 
 /** Weights of evidence entry by entry, and the posterior after the last. A repaired cause is compared by what is left of it. */
 export function weighRecord(engine: BeliefEngine, record: readonly Evidence[]): { weights: Weight[]; states: Posterior[] } {
-  const states = [engine.posterior([])];
+  const states = engine.trace(record);
   const weights: Weight[] = [];
   for (let n = 1; n <= record.length; n++) {
     const before = states[n - 1];
-    const after = engine.posterior(record.slice(0, n));
-    states.push(after);
+    const after = states[n];
     weights.push({
       index: n - 1,
       decibans: after.marginals.map((p, c) => logit10(p) - logit10(before.marginals[c])),

@@ -1,4 +1,4 @@
-import { BENCH_ITEMS, type BenchState, type Repair } from '../catalogue';
+import { BENCH_ITEMS, type BenchNeed, type BenchState, type Repair } from '../catalogue';
 import { closingMinutes, minutesOf, movesFor, stateAfter } from './bench';
 import type { StepProblem } from './problem';
 import { routeValues, type RouteValues } from './routes';
@@ -24,6 +24,10 @@ export interface PreparedRepair {
   minutes: Float64Array;
   cost: Float64Array;
   next: Uint8Array;
+  /** Positions in the context's list of repairs that aim at one of the same causes, itself included. */
+  sharing: Int16Array;
+  /** What its part costs: out of the bin when it is there, else bought. */
+  partMinor: number;
 }
 
 /** A step problem with everything that does not change during lookahead worked out once. */
@@ -42,27 +46,49 @@ export function prepare(problem: StepProblem, support: Support = supportOf(probl
   const perMinute = problem.ratePerHourMinor / 60;
   const states = Array.from({ length: BENCH_STATES }, (_, mask) => benchOf(mask));
   const local = new Map(support.causes.map((cause, i) => [problem.engine.model.causes[cause].id, i]));
+  const tables = new Map<string, { minutes: number[]; next: Uint8Array }>();
+  const tableOf = (need: BenchNeed | undefined) => {
+    const key = BENCH_ITEMS.map((item) => (need?.[item] === undefined ? '' : Number(need[item]))).join();
+    let table = tables.get(key);
+    if (!table) {
+      const moves = states.map((state) => movesFor(need, state, problem.benchMinutes));
+      table = { minutes: moves.map(minutesOf), next: Uint8Array.from(moves, (list, mask) => benchMask(stateAfter(states[mask], list))) };
+      tables.set(key, table);
+    }
+    return table;
+  };
   const repairs = problem.repairs.flatMap((repair): PreparedRepair[] => {
     const aims = Object.keys(repair.cures).filter((id) => local.has(id));
     if (aims.length === 0) return [];
-    const moves = states.map((state) => movesFor(repair.bench, state, problem.benchMinutes));
-    const minutes = Float64Array.from(moves, (list) => minutesOf(list) + repair.minutes);
+    const table = tableOf(repair.bench);
+    const minutes = Float64Array.from(table.minutes, (set) => set + repair.minutes);
+    const partMinor = repair.part ? problem.bin?.[repair.part.class] ?? repair.part.costMinor : 0;
     return [{
       repair, minutes,
       aims: Int16Array.from(aims, (id) => local.get(id)!),
       success: Float64Array.from(aims, (id) => repair.cures[id]),
-      cost: minutes.map((value) => value * perMinute + (repair.part?.costMinor ?? 0)),
-      next: Uint8Array.from(moves, (list, mask) => benchMask(stateAfter(states[mask], list))),
+      cost: minutes.map((value) => value * perMinute + partMinor),
+      next: table.next,
+      sharing: new Int16Array(0), partMinor,
     }];
   });
-  const verifyMoves = states.map((state) => movesFor({ plugged: true }, state, problem.benchMinutes));
+  const aiming: number[][] = support.causes.map(() => []);
+  repairs.forEach((repair, r) => repair.aims.forEach((aim) => aiming[aim].push(r)));
+  for (const own of repairs) own.sharing = Int16Array.from(new Set(Array.from(own.aims).flatMap((aim) => aiming[aim])));
+  const whole = tableOf({ plugged: true });
   return {
     problem, support, repairs, perMinute,
     values: routeValues(problem, support),
     closing: Float64Array.from(states, (state) => closingMinutes(state, problem.benchMinutes) * perMinute),
     verify: {
-      minutes: Float64Array.from(verifyMoves, (list) => minutesOf(list) + problem.verifyMinutes),
-      next: Uint8Array.from(verifyMoves, (list, mask) => benchMask(stateAfter(states[mask], list))),
+      minutes: Float64Array.from(whole.minutes, (set) => set + problem.verifyMinutes),
+      next: whole.next,
     },
   };
+}
+
+/** The same problem at another price: only what the routes are worth changes. */
+export function atPrice(context: PolicyContext, soundMinor: number): PolicyContext {
+  const problem = { ...context.problem, worth: { ...context.problem.worth, soundMinor } };
+  return { ...context, problem, values: routeValues(problem, context.support) };
 }

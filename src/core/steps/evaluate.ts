@@ -1,10 +1,11 @@
-import type { BenchState, Catalogue, Fact } from '../catalogue';
+import { WHOLE_LOOK, type BenchState, type Catalogue, type Fact } from '../catalogue';
 import { checkConflict } from '../belief/conflict';
 import { factsOf } from '../belief/facts';
 import type { Evidence } from '../belief/likelihood';
 import { appliesTo, compileModel, type ModelContext } from '../belief/model';
 import { BeliefEngine, type Posterior } from '../belief/posterior';
 import { weighRecord, type Weight } from '../belief/weigh';
+import { prepare, type PolicyContext } from './context';
 import type { Route, StepProblem, UnitWorth } from './problem';
 import { forChassis, rankSteps, type RankedStep, type StepRanking } from './rank';
 import { valueRange } from './range';
@@ -23,6 +24,8 @@ export interface EvaluationInput extends ModelContext {
   priceHighMinor: number;
   ratePerHourMinor: number;
   verifyMinutes: number;
+  /** Known-good parts to hand, by class: minor units of the cheapest. */
+  bin?: StepProblem['bin'];
   /** Look causes at once, 1..3. */
   faults?: number;
 }
@@ -92,6 +95,7 @@ export interface Inspection {
   /** Posteriors after 0, 1, 2 ... entries. */
   states: Posterior[];
   problem: StepProblem;
+  context: PolicyContext;
   ranking: StepRanking;
 }
 
@@ -124,18 +128,19 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
     engine, posterior: states[states.length - 1], facts, bench: input.bench, chassis: input.chassis, benchMinutes: catalogue.benchMinutes[input.chassis],
     findings: forChassis(catalogue.findings, input.chassis).filter((finding) => finding.stage !== 'claim' && !taken.has(finding.id)),
     repairs: forChassis(catalogue.repairs, input.chassis),
-    worth: input.worth, ratePerHourMinor: input.ratePerHourMinor, verifyMinutes: input.verifyMinutes,
+    worth: input.worth, ratePerHourMinor: input.ratePerHourMinor, verifyMinutes: input.verifyMinutes, bin: input.bin, wholeLookTaken: taken.has(WHOLE_LOOK),
   };
-  return { engine, entries, ignored, facts, weights, states, problem, ranking: rankSteps(problem) };
+  const context = prepare(problem);
+  return { engine, entries, ignored, facts, weights, states, problem, context, ranking: rankSteps(problem, context) };
 }
 
 /** The whole idea in one call: from everything observed to belief, value and the next best step. Pure: same input, same answer. */
 export function evaluateUnit(catalogue: Catalogue, input: EvaluationInput): Evaluation {
-  const { engine, entries, ignored, facts, weights, states, problem, ranking } = inspectUnit(catalogue, input);
+  const { engine, entries, ignored, facts, weights, states, problem, context, ranking } = inspectUnit(catalogue, input);
   const { model } = engine;
   const { posterior, worth } = problem;
   const previous = states[Math.max(0, states.length - 2)];
-  const range = valueRange(problem, ranking, input.priceLowMinor / Math.max(1, worth.soundMinor), input.priceHighMinor / Math.max(1, worth.soundMinor));
+  const range = valueRange(context, ranking, input.priceLowMinor / Math.max(1, worth.soundMinor), input.priceHighMinor / Math.max(1, worth.soundMinor));
   const beliefs = model.causes
     .map((cause, c) => ({ cause: cause.id, probability: posterior.marginals[c], before: previous.marginals[c] }))
     .sort((a, b) => b.probability - a.probability || b.before - a.before);

@@ -29,7 +29,7 @@ function draw(random: Random) {
 
 /** The same machine for the engine, and the value of following its proposals to the end, worked out exactly. */
 function followed(model: SmallModel): number {
-  const causes: Cause[] = model.causes.map((p, i) => ({ id: `c${i}`, name: '', group: 'power', prior: { desktop: p / (1 + p) }, valueLeft: model.stop[i] / SOUND, source: 'test' }));
+  const causes: Cause[] = model.causes.map((p, i) => ({ id: `c${i}`, name: '', group: 'power', ifLeft: 'nothing', prior: { desktop: p / (1 + p) }, valueLeft: model.stop[i] / SOUND, source: 'test' }));
   const finding = (id: string, by: Finding['by'], minutes: number): Finding => ({ id, ask: '', group: 'power', stage: 'bench', minutes, source: 'test', outcomes: [{ id: 'a', label: 'a' }, { id: 'b', label: 'b' }], leak: [1, 0], by });
   const findings = [finding('faulty', Object.fromEntries(causes.map((cause) => [cause.id, [0, 1]])), 0), ...model.looks.map((look, t) => finding(`t${t}`, Object.fromEntries(causes.map((cause, i) => [cause.id, look.given[i]])), look.cost / 100))];
   const repairs: Repair[] = model.repairs.map((repair, r) => ({ id: `r${r}`, name: '', cures: { [`c${repair.cause}`]: repair.success }, minutes: repair.cost / 100, source: 'test' }));

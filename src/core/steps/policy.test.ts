@@ -15,7 +15,7 @@ interface Toy { priors: number[]; minutes: number[]; success?: number[]; soundMi
 
 /** One cause, one repair each; exactly one fault is present (a finding says so); a minute costs 100. */
 function toy({ priors, minutes, success, soundMinor, asFoundShare = 0 }: Toy, extra: Partial<StepProblem> = {}): StepProblem {
-  const causes: Cause[] = priors.map((p, i) => ({ id: `c${i}`, name: `c${i}`, group: 'power', prior: { desktop: p }, valueLeft: 0, source: 'test' }));
+  const causes: Cause[] = priors.map((p, i) => ({ id: `c${i}`, name: `c${i}`, group: 'power', ifLeft: 'nothing', prior: { desktop: p }, valueLeft: 0, source: 'test' }));
   const repairs: Repair[] = minutes.map((m, i) => ({ id: `r${i}`, name: `r${i}`, cures: { [`c${i}`]: success?.[i] ?? 1 }, minutes: m, source: 'test' }));
   const faulty = { id: 'faulty', ask: '', group: 'power' as const, stage: 'bench' as const, minutes: 0, source: 'test', outcomes: [{ id: 'a', label: 'a' }, { id: 'b', label: 'b' }], leak: [1, 0], by: Object.fromEntries(causes.map((c) => [c.id, [0, 1]])) };
   const engine = new BeliefEngine(compileModel({ causes, findings: [faulty] }, { chassis: 'desktop', source: 'clearout' }), 1);

@@ -1,12 +1,12 @@
 import type { PolicyContext } from './context';
-import type { Route } from './problem';
+import type { StopRoute } from './problem';
 
 /** A choice under the base policy and what it is worth, minor units. */
 export interface PolicyValue {
   value: number;
   /** First thing done: 'stop', 'verify', or a repair's id. */
   first: string;
-  stopRoute: Exclude<Route, 'refurbish'>;
+  stopRoute: StopRoute;
   /** Repairs tried, in order, before giving up. */
   plan: string[];
   /** Expected attended minutes of the plan, the finishing work not counted. */
@@ -18,17 +18,26 @@ export interface PolicyValue {
 /** Chances below this share of what is still alive are not worth a repair in the plan. */
 const NEGLIGIBLE = 2e-3;
 
+/** Every repair's chance of helping with these masses of causes. */
+function chances(context: PolicyContext, mass: Float64Array, out: Float64Array): void {
+  for (let r = 0; r < context.repairs.length; r++) out[r] = chanceOf(context, mass, r);
+}
+
+function chanceOf(context: PolicyContext, mass: Float64Array, r: number): number {
+  const { aims, success } = context.repairs[r];
+  let p = 0;
+  for (let a = 0; a < aims.length; a++) p += mass[aims[a]] * success[a];
+  return p;
+}
+
 /** The repair with the largest p/c from this bench state, or -1. */
-function bestRatio(context: PolicyContext, mass: Float64Array, done: Uint8Array, bench: number, alive: number): number {
+function bestRatio(context: PolicyContext, chance: Float64Array, done: Uint8Array, bench: number, alive: number): number {
   let ratio = 0;
   let pick = -1;
-  for (let r = 0; r < context.repairs.length; r++) {
-    if (done[r]) continue;
-    const { aims, success, cost } = context.repairs[r];
-    let p = 0;
-    for (let a = 0; a < aims.length; a++) p += mass[aims[a]] * success[a];
-    if (p < NEGLIGIBLE * alive) continue;
-    const score = p / Math.max(cost[bench], 1e-6);
+  const least = NEGLIGIBLE * alive;
+  for (let r = 0; r < chance.length; r++) {
+    if (done[r] || chance[r] < least) continue;
+    const score = chance[r] / Math.max(context.repairs[r].cost[bench], 1e-6);
     if (score > ratio) {
       ratio = score;
       pick = r;
@@ -39,12 +48,13 @@ function bestRatio(context: PolicyContext, mass: Float64Array, done: Uint8Array,
 
 /**
  * What is left while a plan runs: weights over sets, and the sums the next choice needs, kept up as mass moves.
- * `asFound` and `harvest` are the (unnormalised) values of stopping before the machine is put back together.
+ * `disclose`, `asFound` and `harvest` are the (unnormalised) values of stopping before the machine is put back together.
  */
 class Remainder {
   readonly left: Float64Array;
   readonly mass: Float64Array;
   alive = 1;
+  disclose = 0;
   asFound = 0;
   harvest = 0;
 
@@ -53,6 +63,8 @@ class Remainder {
     this.left = weights.slice();
     this.mass = new Float64Array(support.causes.length);
     for (let h = 0; h < weights.length; h++) {
+      if (weights[h] === 0) continue;
+      this.disclose += weights[h] * values.disclose[h];
       this.asFound += weights[h] * values.asFound[h];
       this.harvest += weights[h] * values.harvest[h];
     }
@@ -79,6 +91,7 @@ class Remainder {
         left[to] += moved;
         left[h] -= moved;
         mass[aims[a]] -= moved;
+        this.disclose += moved * (values.disclose[to] - values.disclose[h]);
         this.asFound += moved * (values.asFound[to] - values.asFound[h]);
         this.harvest += moved * (values.harvest[to] - values.harvest[h]);
       }
@@ -91,22 +104,26 @@ class Remainder {
     const sound = this.left[0] - unseen;
     this.left[0] = unseen;
     this.alive -= sound;
+    this.disclose -= sound * values.disclose[0];
     this.asFound -= sound * values.asFound[0];
     this.harvest -= sound * values.harvest[0];
     return sound;
   }
 
   /** Best route for stopping now. Ties go to the earlier route. */
-  stop(bench: number): { value: number; route: Exclude<Route, 'refurbish'> } {
-    const asFound = this.asFound - this.alive * this.context.closing[bench];
+  stop(bench: number): { value: number; route: StopRoute } {
+    const closing = this.alive * this.context.closing[bench];
+    const disclose = this.disclose - closing;
+    const asFound = this.asFound - closing;
     const recycle = this.alive * this.context.problem.worth.recycleMinor;
+    if (disclose >= asFound && disclose >= this.harvest && disclose >= recycle) return { value: disclose, route: 'disclose' };
     if (asFound >= this.harvest && asFound >= recycle) return { value: asFound, route: 'asFound' };
     return this.harvest >= recycle ? { value: this.harvest, route: 'harvest' } : { value: recycle, route: 'recycle' };
   }
 }
 
 /** Best route for stopping with these weights, and its value in minor units. */
-export function bestStop(context: PolicyContext, weights: Float64Array, bench: number): { value: number; route: Exclude<Route, 'refurbish'> } {
+export function bestStop(context: PolicyContext, weights: Float64Array, bench: number): { value: number; route: StopRoute } {
   return new Remainder(context, weights).stop(bench);
 }
 
@@ -121,6 +138,8 @@ export function basePolicy(context: PolicyContext, weights: Float64Array, bench:
   const { values, repairs, perMinute, closing } = context;
   const rest = new Remainder(context, weights);
   const done = new Uint8Array(repairs.length);
+  const chance = new Float64Array(repairs.length);
+  chances(context, rest.mass, chance);
   const plan: number[] = [];
   let state = bench;
   let spent = 0;
@@ -154,7 +173,7 @@ export function basePolicy(context: PolicyContext, weights: Float64Array, bench:
     if (pick < 0) {
       // no order of what is left can beat the best prefix: every machine still alive would have to be made sound for nothing
       if (gained + rest.alive * (values.soundNet - spent) <= best.value) break;
-      pick = bestRatio(context, rest.mass, done, state, rest.alive);
+      pick = bestRatio(context, chance, done, state, rest.alive);
       if (pick < 0) break;
     }
     done[pick] = 1;
@@ -163,6 +182,8 @@ export function basePolicy(context: PolicyContext, weights: Float64Array, bench:
     spent += repairs[pick].cost[state];
     state = repairs[pick].next[state];
     rest.repair(pick);
+    const { sharing } = repairs[pick];
+    for (let i = 0; i < sharing.length; i++) chance[sharing[i]] = chanceOf(context, rest.mass, sharing[i]);
     finish();
     consider();
   }

@@ -32,9 +32,15 @@ export interface StepProblem {
   repairs: readonly Repair[];
   worth: UnitWorth;
   ratePerHourMinor: number;
+  /** Known-good parts to hand: what the cheapest of each class costs, minor units. Swap-tests of other classes are not offered. */
+  bin?: Partial<Record<PartClass, number>>;
   /** Minutes of one look over the whole machine that tells whether anything is left wrong. */
   verifyMinutes: number;
+  /** It has been looked over since the last repair that helped: it is not asked for twice. */
+  wholeLookTaken?: boolean;
 }
 
-export const ROUTES = ['refurbish', 'asFound', 'harvest', 'recycle'] as const;
+/** Mend and sell; finish it as it stands and sell it with its faults told; sell untested; take the parts; scrap. */
+export const ROUTES = ['refurbish', 'disclose', 'asFound', 'harvest', 'recycle'] as const;
 export type Route = (typeof ROUTES)[number];
+export type StopRoute = Exclude<Route, 'refurbish'>;

@@ -1,10 +1,10 @@
-import type { Finding, Repair } from '../catalogue';
+import { WHOLE_LOOK, type Finding, type Repair } from '../catalogue';
 import { observable } from '../belief/facts';
-import { outcomeGivenSet } from '../belief/likelihood';
+import { outcomesGivenSets } from '../belief/likelihood';
 import { closingMinutes, minutesOf, movesFor, stateAfter, type BenchMove } from './bench';
 import { benchMask, prepare, type PolicyContext } from './context';
 import { basePolicy, bestBase, bestStop, type PolicyValue } from './policy';
-import { ROUTES, type Route, type StepProblem } from './problem';
+import { ROUTES, type Route, type StepProblem, type StopRoute } from './problem';
 import type { Support } from './support';
 
 /** What one outcome of a look would leave. */
@@ -25,10 +25,14 @@ export interface RankedStep {
   valueMinor: number;
   /** Attended minutes of this step, setting up included. */
   minutes: number;
+  /** What the step itself costs: its minutes at the shop's rate, and its part. Value = what it leads to less this. */
+  costMinor: number;
   moves: BenchMove[];
   partMinor: number;
-  /** P(helps) of a repair. */
+  /** P(helps) of a repair, P(all is well) of the look over the whole machine. */
   chance?: number;
+  /** P(what is done after this look is not what would be done without it). */
+  changes?: number;
   outcomes?: OutcomeView[];
 }
 
@@ -47,112 +51,174 @@ export interface StepRanking {
 const KINDS: RankedStep['kind'][] = ['repair', 'verify', 'look', 'stop'];
 /** Outcomes rarer than this do not decide whether a look can wait. */
 const UNLIKELY = 0.03;
+/** A look that moves less than this share of belief, on the average, leaves every plan as it is. */
+const IDLE = 0.004;
+/** Steps whose outcomes are written out; the rest are known by their value alone. */
+const WRITTEN_OUT = 24;
+
+/** A look worked out: its step, the weights after each outcome, and what would be done first after each likely one. */
+interface Look {
+  step: RankedStep;
+  finding: Finding;
+  after: { outcome: number; probability: number; weights: Float64Array; value: number }[];
+  firsts: Set<string>;
+}
+
+/** Can this look be taken now: is what it needs there, and a known-good part for a swap-test? */
+export function available(finding: Finding, problem: Pick<StepProblem, 'facts' | 'bin'>): boolean {
+  return observable(finding, problem.facts) && (!finding.swap || problem.bin?.[finding.swap] !== undefined);
+}
 
 /** One-step lookahead (rollout) over every look and repair, on net value under the base policy. Never worse than the base policy. */
-export function rankSteps(problem: StepProblem): StepRanking {
-  const context = prepare(problem);
-  const { support } = context;
+export function rankSteps(problem: StepProblem, context: PolicyContext = prepare(problem)): StepRanking {
+  const { support, perMinute } = context;
   const { weights } = support;
   const bench = benchMask(problem.bench);
   const base = bestBase(context, weights, bench);
   const stop = bestStop(context, weights, bench);
   const steps: RankedStep[] = [];
+  const looks = new Map<RankedStep, Look>();
+  const idle = idleValues(context);
   let canWait = -Infinity;
   for (const finding of problem.findings) {
-    if (!observable(finding, problem.facts)) continue;
-    const look = rankLook(context, finding);
+    if (finding.id === WHOLE_LOOK || !available(finding, problem)) continue;
+    const look = rankLook(context, finding, base, idle);
     if (!look) continue;
     steps.push(look.step);
+    looks.set(look.step, look);
     // whatever it shows, the same repair comes first: it can as well be taken after that, and may then not be needed
     if (look.firsts.size === 1 && look.firsts.has(base.first)) canWait = Math.max(canWait, look.step.valueMinor);
   }
   context.repairs.forEach((prepared, r) => {
     let chance = 0;
     prepared.aims.forEach((aim, a) => {
-      for (let h = 0; h < support.count; h++) if (support.without[h * support.causes.length + aim] >= 0) chance += weights[h] * prepared.success[a];
+      for (const h of support.holders[aim]) chance += weights[h] * prepared.success[a];
     });
     if (chance < 0.002) return;
     const moves = movesFor(prepared.repair.bench, problem.bench, problem.benchMinutes);
+    const minutes = minutesOf(moves) + prepared.repair.minutes;
     steps.push({
-      kind: 'repair', id: prepared.repair.id, moves, partMinor: prepared.repair.part?.costMinor ?? 0,
+      kind: 'repair', id: prepared.repair.id, moves, partMinor: prepared.partMinor, minutes, costMinor: minutes * perMinute + prepared.partMinor,
       valueMinor: Math.max(basePolicy(context, weights, bench, false, r).value, prepared.repair.id === base.first ? canWait : -Infinity),
-      minutes: minutesOf(moves) + prepared.repair.minutes, chance: Math.min(1, chance),
+      chance: Math.min(1, chance),
     });
   });
-  const verified = basePolicy(context, weights, bench, true);
-  const verifyMoves = movesFor({ plugged: true }, problem.bench, problem.benchMinutes);
-  steps.push({
-    kind: 'verify', id: 'verify', moves: verifyMoves, partMinor: 0, valueMinor: verified.value,
-    minutes: minutesOf(verifyMoves) + problem.verifyMinutes, chance: weights[0],
-  });
-  steps.push({ kind: 'stop', id: stop.route, moves: [], partMinor: 0, valueMinor: stop.value, minutes: stopMinutes(problem, stop.route) });
+  if (!problem.wholeLookTaken) steps.push(wholeLookStep(context, bench));
+  steps.push({ kind: 'stop', id: stop.route, moves: [], partMinor: 0, costMinor: 0, valueMinor: stop.value, minutes: stopMinutes(problem, stop.route) });
   steps.sort((x, y) => y.valueMinor - x.valueMinor || KINDS.indexOf(x.kind) - KINDS.indexOf(y.kind) || x.minutes - y.minutes || (x.id < y.id ? -1 : 1));
+  for (const step of steps.slice(0, WRITTEN_OUT)) {
+    const look = looks.get(step);
+    if (look) step.outcomes = writeOut(context, look);
+  }
   const top = steps[0];
   const going = Math.max(...steps.filter((step) => step.kind !== 'stop').map((step) => step.valueMinor), base.value);
   const routes = ROUTES.map((route) => ({ route, valueMinor: Math.round(route === 'refurbish' ? going : stopValue(context, route)) }));
   return {
-    steps: steps.map((step) => ({ ...step, valueMinor: Math.round(step.valueMinor) })),
+    steps: steps.map((step) => ({ ...step, valueMinor: Math.round(step.valueMinor), costMinor: Math.round(step.costMinor) })),
     routes,
-    best: top.kind === 'stop' ? stop.route : 'refurbish',
+    // to finish a machine that is most likely sound is to refurbish it
+    best: top.kind !== 'stop' || (stop.route === 'disclose' && weights[0] >= 0.5) ? 'refurbish' : stop.route,
     stopMinor: Math.round(stop.value),
     plan: base,
-    breakEvenMinutes: Math.max(0, Math.floor((going - stop.value) / context.perMinute)),
+    breakEvenMinutes: Math.max(0, Math.floor((going - stop.value) / perMinute)),
   };
 }
 
-function stopMinutes(problem: StepProblem, route: Route): number {
-  if (route === 'harvest') return problem.worth.harvestMinutes;
-  return route === 'asFound' ? problem.worth.asFoundMinutes + closingMinutes(problem.bench, problem.benchMinutes) : 0;
+function wholeLookStep(context: PolicyContext, bench: number): RankedStep {
+  const { problem, support, perMinute } = context;
+  const moves = movesFor({ plugged: true }, problem.bench, problem.benchMinutes);
+  const minutes = minutesOf(moves) + problem.verifyMinutes;
+  return { kind: 'verify', id: WHOLE_LOOK, moves, partMinor: 0, minutes, costMinor: minutes * perMinute, valueMinor: basePolicy(context, support.weights, bench, true).value, chance: support.weights[0] };
 }
 
-function stopValue(context: PolicyContext, route: Exclude<Route, 'refurbish'>): number {
+function stopMinutes(problem: StepProblem, route: StopRoute): number {
+  if (route === 'harvest') return problem.worth.harvestMinutes;
+  if (route === 'recycle') return 0;
+  return (route === 'asFound' ? problem.worth.asFoundMinutes : problem.worth.finishMinutes) + closingMinutes(problem.bench, problem.benchMinutes);
+}
+
+function stopValue(context: PolicyContext, route: StopRoute): number {
   const { support, values, problem, perMinute } = context;
-  const closing = route === 'asFound' ? closingMinutes(problem.bench, problem.benchMinutes) * perMinute : 0;
+  const closing = route === 'asFound' || route === 'disclose' ? closingMinutes(problem.bench, problem.benchMinutes) * perMinute : 0;
   return support.weights.reduce((sum, w, h) => sum + w * (values[route][h] - closing), 0);
 }
 
-/** A look with what its outcomes would leave, and what the base policy would do first after each likely one. */
-function rankLook(context: PolicyContext, finding: Finding): { step: RankedStep; firsts: Set<string> } | null {
+/** Value of the base policy from each bench state a look can lead to, worked out when first asked for. */
+function idleValues(context: PolicyContext): (bench: number) => PolicyValue {
+  const kept = new Map<number, PolicyValue>();
+  return (bench) => {
+    let value = kept.get(bench);
+    if (!value) kept.set(bench, (value = bestBase(context, context.support.weights, bench)));
+    return value;
+  };
+}
+
+function rankLook(context: PolicyContext, finding: Finding, base: PolicyValue, idle: (bench: number) => PolicyValue): Look | null {
   const { problem, support, perMinute } = context;
   const compiled = problem.engine.model.findings.get(finding.id);
   if (!compiled) return null;
   const moves = movesFor(finding.bench, problem.bench, problem.benchMinutes);
   const minutes = minutesOf(moves) + finding.minutes;
-  const after = benchMask(stateAfter(problem.bench, moves));
+  const bench = benchMask(stateAfter(problem.bench, moves));
   // sets of the support are what stands NOW: nothing in them is cured, and the fixed causes are members
-  let value = -minutes * perMinute;
-  const outcomes: OutcomeView[] = [];
-  const firsts = new Set<string>();
+  const given = outcomesGivenSets(compiled, support.sets);
+  const after: Look['after'] = [];
+  let moved = 0;
   for (let o = 0; o < compiled.outcomes; o++) {
-    const posterior = new Float64Array(support.count);
+    const weights = new Float64Array(support.count);
     let probability = 0;
-    for (let h = 0; h < posterior.length; h++) {
+    for (let h = 0; h < weights.length; h++) {
       if (support.weights[h] === 0) continue;
-      const set = support.sets[h];
-      posterior[h] = support.weights[h] * outcomeGivenSet(compiled, o, set, 0, set.length, null);
-      probability += posterior[h];
+      weights[h] = support.weights[h] * given[h * compiled.outcomes + o];
+      probability += weights[h];
     }
     if (probability < 1e-9) continue;
-    for (let h = 0; h < posterior.length; h++) posterior[h] /= probability;
-    const policy = bestBase(context, posterior, after);
-    const continued = policy.value;
-    if (probability >= UNLIKELY) firsts.add(policy.first);
-    value += probability * continued;
-    outcomes.push({ outcome: o, probability, ...likeliest(problem, support, posterior), valueMinor: Math.round(continued - minutes * perMinute) });
+    for (let h = 0; h < weights.length; h++) {
+      weights[h] /= probability;
+      moved += (probability * Math.abs(weights[h] - support.weights[h])) / 2;
+    }
+    after.push({ outcome: o, probability, weights, value: 0 });
   }
-  return { step: { kind: 'look', id: finding.id, valueMinor: value, minutes, moves, partMinor: 0, outcomes }, firsts };
+  const costMinor = minutes * perMinute;
+  const step: RankedStep = { kind: 'look', id: finding.id, valueMinor: 0, minutes, costMinor, moves, partMinor: 0, changes: 0 };
+  const firsts = new Set<string>();
+  if (moved < IDLE) {
+    const value = idle(bench);
+    step.valueMinor = value.value - costMinor;
+    for (const entry of after) entry.value = value.value;
+    firsts.add(value.first);
+    return { step, finding, after, firsts };
+  }
+  let changes = 0;
+  let value = -costMinor;
+  for (const entry of after) {
+    const policy = bestBase(context, entry.weights, bench);
+    entry.value = policy.value;
+    value += entry.probability * policy.value;
+    if (entry.probability >= UNLIKELY) firsts.add(policy.first);
+    if (policy.first !== base.first) changes += entry.probability;
+  }
+  step.valueMinor = value;
+  step.changes = Math.min(1, changes);
+  return { step, finding, after, firsts };
 }
 
-function likeliest(problem: StepProblem, support: Support, weights: Float64Array): Pick<OutcomeView, 'causes' | 'sound'> {
-  const mass = new Float64Array(problem.engine.model.causes.length);
+/** Each outcome in views: probability, what it would leave, what would then still be to win. */
+function writeOut(context: PolicyContext, look: Look): OutcomeView[] {
+  return look.after.map((entry) => ({ outcome: entry.outcome, probability: entry.probability, ...likeliest(context, entry.weights), valueMinor: Math.round(entry.value - look.step.costMinor) }));
+}
+
+function likeliest({ problem, support }: PolicyContext, weights: Float64Array): Pick<OutcomeView, 'causes' | 'sound'> {
+  const { causes } = problem.engine.model;
   // causes seen directly are no news in any outcome
   const known = new Set(problem.posterior.acting.fixed);
-  support.sets.forEach((set, h) => set.forEach((cause) => (mass[cause] += weights[h])));
-  const causes = Array.from(mass, (probability, c) => ({ cause: problem.engine.model.causes[c].id, probability }))
-    .filter((entry) => entry.probability >= 0.02 && !known.has(problem.engine.model.causeIndex.get(entry.cause)!))
+  const likely = support.causes
+    .map((c, local) => ({ c, probability: support.holders[local].reduce((sum, h) => sum + weights[h], 0) }))
+    .filter((entry) => entry.probability >= 0.02 && !known.has(entry.c))
     .sort((x, y) => y.probability - x.probability)
-    .slice(0, 3);
-  return { causes, sound: weights[0] };
+    .slice(0, 3)
+    .map(({ c, probability }) => ({ cause: causes[c].id, probability }));
+  return { causes: likely, sound: weights[0] };
 }
 
 /** Repairs and looks a chassis allows: what a caller passes in as `findings` and `repairs`. */

@@ -21,13 +21,22 @@ export interface Support {
 const LIMIT = 160;
 const TAIL = 1e-6;
 
+/** Indexes of the most probable hypotheses, at most LIMIT, most probable first; a count by powers of two spares sorting them all. */
+function largest(probabilities: Float64Array, count: number): number[] {
+  const buckets = new Uint32Array(64);
+  const bucket = (p: number) => Math.min(63, Math.floor(-Math.log2(p)));
+  for (let h = 0; h < count; h++) if (probabilities[h] > TAIL) buckets[bucket(probabilities[h])]++;
+  let cut = 0;
+  for (let seen = 0; cut < 63 && (seen += buckets[cut]) < LIMIT; cut++);
+  const order: number[] = [];
+  for (let h = 0; h < count; h++) if (probabilities[h] > TAIL && bucket(probabilities[h]) <= cut) order.push(h);
+  return order.sort((x, y) => probabilities[y] - probabilities[x]).slice(0, LIMIT);
+}
+
 export function supportOf(posterior: Posterior): Support {
   const { hypotheses, probabilities, acting: { fixed, cured } } = posterior;
   const { count, size, members } = hypotheses;
-  const order: number[] = [];
-  for (let h = 0; h < count; h++) if (probabilities[h] > TAIL) order.push(h);
-  order.sort((x, y) => probabilities[y] - probabilities[x]);
-  if (order.length > LIMIT) order.length = LIMIT;
+  const order = largest(probabilities, count);
   const index = new Map<string, number>();
   const sets: number[][] = [];
   const weights: number[] = [];
@@ -60,7 +69,11 @@ export function supportOf(posterior: Posterior): Support {
   sets.forEach((set, h) => {
     for (const cause of set) without[h * causes.length + local.get(cause)!] = index.get(set.filter((other) => other !== cause).join(','))!;
   });
-  const holders = causes.map((cause) => Int16Array.from(sets.flatMap((set, h) => (set.includes(cause) ? [h] : []))));
+  const held: number[][] = causes.map(() => []);
+  sets.forEach((set, h) => {
+    for (const cause of set) held[local.get(cause)!].push(h);
+  });
+  const holders = held.map((list) => Int16Array.from(list));
   const total = weights.reduce((sum, w) => sum + w, 0);
   return { count: sets.length, sets, weights: Float64Array.from(weights, (w) => w / total), causes, without, holders };
 }

@@ -55,7 +55,7 @@ export function snapshotColumns(evaluation: Evaluation, worth: UnitWorth, stage:
   const top = evaluation.beliefs[0];
   const sound = evaluation.sound.probability;
   const isSound = sound >= (top?.probability ?? 0);
-  const routeMinutes = { refurbish: evaluation.planMinutes + worth.finishMinutes, asFound: worth.asFoundMinutes, harvest: worth.harvestMinutes, recycle: 2 };
+  const routeMinutes = { refurbish: evaluation.planMinutes + worth.finishMinutes, disclose: worth.finishMinutes, asFound: worth.asFoundMinutes, harvest: worth.harvestMinutes, recycle: 2 };
   const handsMinutes = routeMinutes[evaluation.best];
   const held = stage === 'quarantine';
   return {

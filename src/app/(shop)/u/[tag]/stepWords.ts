@@ -69,5 +69,5 @@ export function stepView(step: RankedStep): StepView {
 export function plainQuestion(id: string): StepView | null {
   const finding = findingById(id);
   if (!finding) return null;
-  return stepView({ kind: 'look', id, valueMinor: 0, minutes: finding.minutes, moves: [], partMinor: 0, outcomes: [] });
+  return stepView({ kind: 'look', id, valueMinor: 0, costMinor: 0, minutes: finding.minutes, moves: [], partMinor: 0, outcomes: [] });
 }

@@ -1,0 +1,90 @@
+import { catalogue } from '@/catalog';
+import { CHASSIS, LOT_SOURCES, type Catalogue, type Chassis, type LotSource } from '@/core/catalogue';
+import { compileModel } from '@/core/belief/model';
+import { BeliefEngine } from '@/core/belief/posterior';
+import { reliability, type Forecast } from '@/core/belief/calibration';
+import { seededRandom } from '@/core/random';
+import { drawFaults, perturbed, SimulatedMachine } from '@/core/simulate/machine';
+import { figures } from '../figures';
+import { followClairvoyant, followEngine, followList, followRandom } from './policies';
+import { Trial, type Outcome } from './trial';
+
+/**
+ * Minutes and money of four ways of working on the same seeded machines: this program, the fixed lists, the lists in random order, and
+ * somebody who knows what is wrong. Machines come from the model itself and from one moved by log-normal factors.
+ * npm run bench:diagnosis -- [machines] [model | moved] [seed]
+ */
+const machines = Number(process.argv[2] ?? 5000);
+const which = process.argv[3] ?? 'model';
+const seed = Number(process.argv[4] ?? 2026);
+const SPREAD = 0.5;
+/** Every perturbed world serves this many machines. */
+const WORLD = 100;
+/** Belief is noted at these numbers of steps. */
+const CHECKPOINTS = [0, 2, 4, 8];
+const SOURCES: LotSource[] = LOT_SOURCES.filter((source) => source === 'clearout' || source === 'broken' || source === 'rejects' || source === 'auction');
+
+const engines = new Map<string, BeliefEngine>();
+function engineOf(from: Catalogue, chassis: Chassis, source: LotSource, kept: Map<string, BeliefEngine>): BeliefEngine {
+  const key = `${chassis}/${source}`;
+  let engine = kept.get(key);
+  if (!engine) kept.set(key, (engine = new BeliefEngine(compileModel(from, { chassis, source }))));
+  return engine;
+}
+
+const names = ['this program', 'fixed lists', 'random order', 'clairvoyant'] as const;
+const outcomes = new Map<(typeof names)[number], Outcome[]>(names.map((name) => [name, []]));
+const forecasts: Forecast[] = [];
+let world: Catalogue = catalogue;
+let worldEngines = engines;
+const started = Date.now();
+for (let n = 0; n < machines; n++) {
+  if (which === 'moved' && n % WORLD === 0) {
+    world = perturbed(catalogue, SPREAD, seededRandom(seed * 31 + n));
+    worldEngines = new Map();
+  }
+  const random = seededRandom(seed + n * 104_729);
+  const chassis = CHASSIS[n % CHASSIS.length];
+  const source = SOURCES[Math.floor(random() * SOURCES.length)];
+  const truth = engineOf(world, chassis, source, worldEngines);
+  const believed = engineOf(catalogue, chassis, source, engines);
+  const priors = truth.posterior([]).probabilities.slice();
+  priors[0] = 0; // faulty machines only
+  const faults = drawFaults(truth.model, truth.hypotheses, priors, random);
+  names.forEach((name, way) => {
+    const own = seededRandom(seed + n * 7919 + way);
+    const trial = new Trial(chassis, source, new SimulatedMachine(truth.model, faults, own));
+    trial.prove();
+    const noted = new Set<number>();
+    const outcome =
+      name === 'this program' ? followEngine(trial, believed, (posterior, steps) => {
+        if (!CHECKPOINTS.includes(steps) || noted.has(steps)) return;
+        noted.add(steps);
+        posterior.marginals.forEach((p, c) => p >= 0.01 && forecasts.push({ probability: p, happened: trial.machine.present.has(believed.model.causes[c].id) }));
+      })
+      : name === 'fixed lists' ? followList(trial)
+      : name === 'random order' ? followRandom(trial, own)
+      : followClairvoyant(trial, truth);
+    outcomes.get(name)!.push(outcome);
+  });
+  if (n % 250 === 249) console.error(`${n + 1} machines, ${Math.round((Date.now() - started) / 1000)} s`);
+}
+
+const mean = (values: number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
+const list = outcomes.get('fixed lists')!;
+console.log(`${machines} faulty machines ${which === 'moved' ? `from models moved by log-normal factors of spread ${SPREAD}` : 'from the model'}, seed ${seed}; minutes of finding and mending`);
+console.log('| way of working | mean min | p90 min | of the lists’ mean | ends sound | mean net | steps |\n|---|---|---|---|---|---|---|');
+for (const name of names) {
+  const all = outcomes.get(name)!;
+  const minutes = all.map((outcome) => outcome.minutes).sort((a, b) => a - b);
+  console.log(`| ${name} | ${mean(minutes).toFixed(1)} | ${minutes[Math.floor(0.9 * minutes.length)].toFixed(1)} | ${(mean(minutes) / mean(list.map((outcome) => outcome.minutes))).toFixed(2)} | ${(100 * mean(all.map((outcome) => Number(outcome.sound)))).toFixed(1)} % | ${(mean(all.map((outcome) => outcome.netMinor)) / 100).toFixed(2)} | ${mean(all.map((outcome) => outcome.steps)).toFixed(1)} |`);
+}
+// machines both ways end sound: the same work done
+const program = outcomes.get('this program')!;
+const both = program.map((outcome, i) => [outcome, list[i]] as const).filter(([a, b]) => a.sound && b.sound);
+console.log(`machines both the program and the lists end sound: ${both.length}; mean minutes ${mean(both.map(([a]) => a.minutes)).toFixed(1)} against ${mean(both.map(([, b]) => b.minutes)).toFixed(1)} (${(mean(both.map(([a]) => a.minutes)) / mean(both.map(([, b]) => b.minutes))).toFixed(2)})`);
+const table = reliability(forecasts);
+console.log(`\nbelief against truth, ${forecasts.length} beliefs of 1 % or more noted after ${CHECKPOINTS.join(', ')} steps: expected calibration error ${table.expectedError.toFixed(4)}, Brier score ${table.brier.toFixed(4)}`);
+console.log('| believed | how many | mean belief | true |\n|---|---|---|---|');
+for (const bin of table.bins) if (bin.count) console.log(`| ${bin.from.toFixed(1)} to ${bin.to.toFixed(1)} | ${bin.count} | ${bin.mean.toFixed(3)} | ${bin.share.toFixed(3)} |`);
+console.log(`\n${figures(program.map((outcome) => outcome.steps)).median} steps the median machine`);

@@ -1,0 +1,111 @@
+import { catalogue } from '@/catalog';
+import { checklists, type ListStep } from '@/catalog/checklists';
+import { WHOLE_LOOK } from '@/core/catalogue';
+import type { BeliefEngine, Posterior } from '@/core/belief/posterior';
+import { benchMask, prepare } from '@/core/steps/context';
+import { bestBase } from '@/core/steps/policy';
+import type { StepProblem, StopRoute } from '@/core/steps/problem';
+import { forChassis, rankSteps } from '@/core/steps/rank';
+import type { Random } from '@/core/random';
+import { BIN, lookUp, RATE_PER_HOUR, repairUp, type Outcome, type Trial } from './trial';
+
+/** After this many attended minutes any way of working gives a machine up. */
+const PATIENCE = 90;
+
+function problemOf(trial: Trial, engine: BeliefEngine, posterior: Posterior): StepProblem {
+  const { verifyMinutes, ...worth } = trial.worth;
+  return {
+    engine, posterior, facts: trial.facts, bench: trial.bench, chassis: trial.chassis, benchMinutes: catalogue.benchMinutes[trial.chassis], bin: BIN,
+    findings: forChassis(catalogue.findings, trial.chassis).filter((finding) => finding.stage !== 'claim' && !trial.known.has(finding.id)), repairs: forChassis(catalogue.repairs, trial.chassis),
+    worth, ratePerHourMinor: RATE_PER_HOUR, verifyMinutes, wholeLookTaken: trial.known.has(WHOLE_LOOK),
+  };
+}
+
+/** Follows the program's proposals. `watch` sees every posterior a choice was made on. */
+export function followEngine(trial: Trial, engine: BeliefEngine, watch?: (posterior: Posterior, steps: number) => void): Outcome {
+  for (;;) {
+    let posterior: Posterior;
+    try {
+      posterior = engine.posterior(trial.record);
+    } catch {
+      return trial.bestEnd();
+    }
+    watch?.(posterior, trial.steps);
+    const ranking = rankSteps(problemOf(trial, engine, posterior));
+    const step = trial.minutes > PATIENCE ? ranking.steps.find((candidate) => candidate.kind === 'stop')! : ranking.steps[0];
+    if (step.kind === 'look' || step.kind === 'verify') trial.look(lookUp(step.id)!);
+    else if (step.kind === 'repair') trial.repair(repairUp(step.id)!);
+    else {
+      if (step.id === 'disclose' && trial.minutes <= PATIENCE && proveNews(trial)) continue;
+      return trial.end(step.id as StopRoute);
+    }
+  }
+}
+
+/** The tests of finishing: did they show anything not known before? */
+function proveNews(trial: Trial): boolean {
+  const before = trial.record.length;
+  trial.prove();
+  return trial.record.length > before;
+}
+
+/** Works the complaint's list from the top; a repair that helped is tried out and the tests go on to the next complaint. */
+export function followList(trial: Trial, order: (steps: ListStep[]) => ListStep[] = (steps) => steps): Outcome {
+  const givenUp = new Set<string>();
+  for (;;) {
+    const found = trial.prove(givenUp);
+    if (!found || trial.minutes > PATIENCE) return trial.bestEnd();
+    if (!workList(trial, order(checklists[found.complaint] ?? []))) givenUp.add(found.complaint);
+  }
+}
+
+function workList(trial: Trial, steps: ListStep[]): boolean {
+  const tried = new Set<string>();
+  const attempt = (id: string) => {
+    const repair = repairUp(id)!;
+    if (tried.has(id) || !trial.applies(repair)) return false;
+    tried.add(id);
+    return trial.repair(repair);
+  };
+  for (const step of steps) {
+    if (trial.minutes > PATIENCE) return false;
+    if ('repair' in step) {
+      if (attempt(step.repair)) return true;
+      continue;
+    }
+    const finding = lookUp(step.look);
+    if (!finding || !trial.applies(finding)) continue;
+    if (!trial.known.has(finding.id)) {
+      if (!trial.canLook(finding)) continue;
+      trial.look(finding);
+    }
+    for (const id of step.on[trial.known.get(finding.id)!] ?? []) if (attempt(id)) return true;
+  }
+  return false;
+}
+
+/** The same lists in an order drawn anew for every machine. */
+export function followRandom(trial: Trial, random: Random): Outcome {
+  return followList(trial, (steps) => {
+    const shuffled = [...steps];
+    for (let i = shuffled.length - 1; i > 0; i--) {
+      const j = Math.floor(random() * (i + 1));
+      [shuffled[i], shuffled[j]] = [shuffled[j], shuffled[i]];
+    }
+    return shuffled;
+  });
+}
+
+/** Knows what is wrong: only mends, by the same policy on certain belief. */
+export function followClairvoyant(trial: Trial, engine: BeliefEngine): Outcome {
+  const empty = engine.posterior([]);
+  for (;;) {
+    const members = [...trial.machine.present].map((id) => engine.model.causeIndex.get(id)!).sort((a, b) => a - b);
+    const certain: Posterior = { ...empty, probabilities: new Float64Array(empty.probabilities.length), acting: { fixed: members, cured: new Uint8Array(engine.model.causes.length) } };
+    certain.probabilities[0] = 1;
+    const context = prepare(problemOf(trial, engine, certain));
+    const plan = bestBase(context, context.support.weights, benchMask(trial.bench));
+    if (members.length === 0 || plan.first === 'stop' || plan.first === 'verify' || trial.minutes > PATIENCE) return members.length === 0 ? trial.end('disclose') : trial.end(plan.stopRoute);
+    trial.repair(repairUp(plan.first)!);
+  }
+}

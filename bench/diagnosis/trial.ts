@@ -1,0 +1,150 @@
+import { catalogue, findingById, repairById } from '@/catalog';
+import { intake } from '@/catalog/checklists';
+import { AS_FOUND_SHARE, partValues, recycleMinor, workMinutes } from '@/catalog/prices';
+import { PART_CLASSES, WHOLE_LOOK, type BenchState, type Chassis, type Finding, type LotSource, type PartClass, type Repair } from '@/core/catalogue';
+import { factsOf, observable } from '@/core/belief/facts';
+import type { Evidence } from '@/core/belief/likelihood';
+import { closingMinutes, CLOSED, minutesOf, movesFor, stateAfter } from '@/core/steps/bench';
+import type { StopRoute, UnitWorth } from '@/core/steps/problem';
+import { SALEABLE } from '@/core/steps/routes';
+import type { SimulatedMachine } from '@/core/simulate/machine';
+
+export const RATE_PER_HOUR = 1800;
+/** Sound price of an ordinary machine of each chassis, minor units; a shop estimate. */
+const SOUND: Record<Chassis, number> = { desktop: 7000, small: 7500, aio: 12_000, laptop: 12_000 };
+/** A stocked bin: one known-good part of each class, at what such a part usually fetches. */
+export const BIN = Object.fromEntries(PART_CLASSES.map((part) => [part, Math.max(100, ...Object.values(partValues).map((values) => values[part] ?? 0))])) as Partial<Record<PartClass, number>>;
+
+export function worthOf(chassis: Chassis): UnitWorth & { verifyMinutes: number } {
+  const minutes = workMinutes[chassis];
+  return {
+    soundMinor: SOUND[chassis], feeShare: 0.08, finishMinutes: minutes.finish, asFoundShare: AS_FOUND_SHARE, asFoundMinutes: minutes.asFound, harvestMinutes: minutes.harvest, recycleMinor: recycleMinor[chassis],
+    parts: Object.entries(partValues[chassis]).map(([part, minor]) => ({ class: part as PartClass, minor: minor! })), verifyMinutes: minutes.verify,
+  };
+}
+
+export interface Outcome {
+  /** Attended minutes of finding and mending, putting together again included; finishing and selling are not. */
+  minutes: number;
+  netMinor: number;
+  sound: boolean;
+  route: StopRoute;
+  steps: number;
+}
+
+/** One machine on the bench, its clock and its purse. Every policy works through this and nothing else. */
+export class Trial {
+  minutes = 0;
+  spentMinor = 0;
+  steps = 0;
+  bench: BenchState = { ...CLOSED };
+  readonly record: Evidence[] = [];
+  /** Latest outcome of each finding since the last repair that helped. */
+  readonly known = new Map<string, number>();
+  private readonly seen: Parameters<typeof factsOf>[0][number][] = [];
+  readonly worth: ReturnType<typeof worthOf>;
+
+  constructor(readonly chassis: Chassis, readonly source: LotSource, readonly machine: SimulatedMachine) {
+    this.worth = worthOf(chassis);
+  }
+
+  get facts() {
+    return factsOf(this.seen);
+  }
+
+  applies(item: { chassis?: Chassis[] }): boolean {
+    return !item.chassis || item.chassis.includes(this.chassis);
+  }
+
+  canLook(finding: Finding | undefined): finding is Finding {
+    return Boolean(finding && this.applies(finding) && !this.known.has(finding.id) && observable(finding, this.facts));
+  }
+
+  /** Takes a look; `free` is the part of the work every way of working has to do anyway. */
+  look(finding: Finding, free = false): number {
+    if (!free) {
+      this.move(finding.bench);
+      this.minutes += finding.id === WHOLE_LOOK ? this.worth.verifyMinutes : finding.minutes;
+      this.steps++;
+    }
+    const outcome = this.machine.look(finding.id);
+    this.known.set(finding.id, outcome);
+    this.record.push({ kind: 'finding', finding: finding.id, outcome });
+    this.seen.push({ finding, outcome });
+    return outcome;
+  }
+
+  repair(repair: Repair): boolean {
+    this.move(repair.bench);
+    this.minutes += repair.minutes;
+    this.steps++;
+    // a part that did not help goes back into the bin
+    const helped = this.machine.repair(repair);
+    if (helped && repair.part) this.spentMinor += BIN[repair.part.class] ?? repair.part.costMinor;
+    this.record.push({ kind: 'repair', repair, helped });
+    if (helped) {
+      this.known.clear();
+      this.seen.push('repaired');
+    }
+    return helped;
+  }
+
+  private move(need: Finding['bench']): void {
+    const moves = movesFor(need, this.bench, catalogue.benchMinutes[this.chassis]);
+    this.minutes += minutesOf(moves);
+    this.bench = stateAfter(this.bench, moves);
+  }
+
+  /**
+   * The tests every machine goes through, in order, as far as they can be seen, up to the first that is not well.
+   * @param passed complaints nothing more can be done about: they are read over
+   * @returns the complaint, or null when all is well; `fresh` when it is new since the last time
+   */
+  prove(passed: ReadonlySet<string> = new Set()): { complaint: string; fresh: boolean } | null {
+    let fresh = false;
+    for (const { finding: id, chassis, complaints } of intake) {
+      const finding = findingById(id)!;
+      if (chassis && !chassis.includes(this.chassis)) continue;
+      if (!this.known.has(id)) {
+        if (!this.canLook(finding)) continue;
+        this.look(finding, true);
+        fresh = true;
+      }
+      const complaint = complaints[this.known.get(id)!];
+      if (complaint && !passed.has(complaint)) return { complaint, fresh };
+    }
+    return null;
+  }
+
+  /** Net value at the end by what is truly still wrong, minor units. */
+  end(route: StopRoute): Outcome {
+    const { worth } = this;
+    const perMinute = RATE_PER_HOUR / 60;
+    const left = [...this.machine.present].map((id) => catalogue.causes.find((cause) => cause.id === id)!);
+    if (route === 'disclose' || route === 'asFound') this.minutes += closingMinutes(this.bench, catalogue.benchMinutes[this.chassis]);
+    const keep = 1 - worth.feeShare;
+    const share = left.reduce((product, cause) => product * cause.valueLeft, 1);
+    const asFound = worth.soundMinor * worth.asFoundShare * share * keep - worth.asFoundMinutes * perMinute;
+    const ruined = new Set(left.flatMap((cause) => cause.ruins ?? []));
+    const value = {
+      disclose: left.every((cause) => cause.valueLeft >= SALEABLE) ? worth.soundMinor * share * keep - worth.finishMinutes * perMinute : asFound - worth.verifyMinutes * perMinute,
+      asFound,
+      harvest: worth.parts.reduce((sum, part) => sum + (ruined.has(part.class) ? 0 : part.minor), 0) * keep - worth.harvestMinutes * perMinute + Math.min(0, worth.recycleMinor),
+      recycle: worth.recycleMinor,
+    };
+    return { minutes: this.minutes, netMinor: value[route] - this.minutes * perMinute - this.spentMinor, sound: left.length === 0, route, steps: this.steps };
+  }
+
+  /** The best of the stopping routes by the truth: what a fixed list, that knows nothing of money, is generously given. */
+  bestEnd(): Outcome {
+    const minutes = this.minutes;
+    const ends = (['disclose', 'asFound', 'harvest', 'recycle'] as const).map((route) => {
+      this.minutes = minutes;
+      return this.end(route);
+    });
+    return ends.reduce((best, end) => (end.netMinor > best.netMinor ? end : best));
+  }
+}
+
+export const lookUp = (id: string) => findingById(id);
+export const repairUp = (id: string) => repairById(id);

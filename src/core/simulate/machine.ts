@@ -1,0 +1,95 @@
+import type { Catalogue, Repair } from '../catalogue';
+import type { BeliefModel } from '../belief/model';
+import { MISTAKEN_HELP } from '../belief/likelihood';
+import { drawIndex } from '../random';
+
+/**
+ * A machine on a simulated bench: its true faults are hidden in it; it shows what such a machine would show, and a repair cures what
+ * it would cure. Seeded through the generator passed in.
+ */
+export class SimulatedMachine {
+  readonly present: Set<string>;
+
+  /**
+   * @param model what the machine really follows; it may differ from what the engine believes
+   * @param causes ids of the faults it came with
+   */
+  constructor(private readonly model: BeliefModel, causes: readonly string[], private readonly random: () => number) {
+    this.present = new Set(causes);
+  }
+
+  /** Draws the outcome of a look: each cause present, and the leak, shows something; the worst is seen. */
+  look(finding: string): number {
+    const compiled = this.model.findings.get(finding);
+    if (!compiled) throw new RangeError(`SimulatedMachine: no finding "${finding}" for this chassis`);
+    const { outcomes, leak, cumulative, touches } = compiled;
+    const draw = (sums: ArrayLike<number>, from: number) => {
+      const u = this.random();
+      for (let o = 0; o < outcomes; o++) if (u < sums[from + o]) return o;
+      return outcomes - 1;
+    };
+    let worst = draw(leak, 0);
+    for (const id of this.present) {
+      const cause = this.model.causeIndex.get(id)!;
+      if (touches[cause]) worst = Math.max(worst, draw(cumulative, cause * outcomes));
+    }
+    return worst;
+  }
+
+  /** Tries a repair. @returns what the bench would say: did it help? */
+  repair({ cures }: Pick<Repair, 'cures'>): boolean {
+    let aimed = false;
+    let helped = false;
+    for (const id of [...this.present]) {
+      const success = cures[id];
+      if (success === undefined) continue;
+      aimed = true;
+      if (this.random() < success) {
+        this.present.delete(id);
+        helped = true;
+      }
+    }
+    return aimed ? helped : this.random() < MISTAKEN_HELP;
+  }
+}
+
+/** Draws the faults a machine comes with: a set by its probability. */
+export function drawFaults(model: BeliefModel, sets: { members: Int16Array; size: number }, probabilities: ArrayLike<number>, random: () => number): string[] {
+  const h = drawIndex(probabilities, random);
+  const causes: string[] = [];
+  for (let k = 0; k < sets.size; k++) {
+    const cause = sets.members[h * sets.size + k];
+    if (cause >= 0) causes.push(model.causes[cause].id);
+  }
+  return causes;
+}
+
+/** Standard normal by Box and Muller (1958). */
+function normal(random: () => number): number {
+  return Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+}
+
+/**
+ * The same catalogue with every prior's odds and every likelihood moved by a log-normal factor and made to sum again: a world that
+ * is not quite what the catalogue says. What is impossible stays impossible.
+ * @param spread standard deviation of the logarithm
+ */
+export function perturbed(catalogue: Catalogue, spread: number, random: () => number): Catalogue {
+  const factor = () => Math.exp(spread * normal(random));
+  const moved = (distribution: readonly number[]) => {
+    const raw = distribution.map((p) => p * factor());
+    const total = raw.reduce((sum, p) => sum + p, 0);
+    return raw.map((p) => p / total);
+  };
+  return {
+    ...catalogue,
+    causes: catalogue.causes.map((cause) => ({
+      ...cause,
+      prior: Object.fromEntries(Object.entries(cause.prior).map(([chassis, p]) => {
+        const odds = (p / (1 - p)) * factor();
+        return [chassis, odds / (1 + odds)];
+      })),
+    })),
+    findings: catalogue.findings.map((finding) => ({ ...finding, leak: moved(finding.leak), by: Object.fromEntries(Object.entries(finding.by).map(([cause, own]) => [cause, moved(own)])) })),
+  };
+}
