@@ -5,6 +5,7 @@ import type { BeliefEngine, Posterior } from '@/core/belief/posterior';
 import { benchMask, prepare } from '@/core/steps/context';
 import { bestBase } from '@/core/steps/policy';
 import type { StepProblem, StopRoute } from '@/core/steps/problem';
+import { sinceLastHelp } from '@/core/steps/evaluate';
 import { forChassis, rankSteps } from '@/core/steps/rank';
 import type { Random } from '@/core/random';
 import { BIN, lookUp, RATE_PER_HOUR, repairUp, type Outcome, type Trial } from './trial';
@@ -14,9 +15,10 @@ const PATIENCE = 90;
 
 function problemOf(trial: Trial, engine: BeliefEngine, posterior: Posterior): StepProblem {
   const { verifyMinutes, ...worth } = trial.worth;
+  const { failed } = sinceLastHelp(trial.record);
   return {
     engine, posterior, facts: trial.facts, bench: trial.bench, chassis: trial.chassis, benchMinutes: catalogue.benchMinutes[trial.chassis], bin: BIN,
-    findings: forChassis(catalogue.findings, trial.chassis).filter((finding) => finding.stage !== 'claim' && !trial.known.has(finding.id)), repairs: forChassis(catalogue.repairs, trial.chassis),
+    findings: forChassis(catalogue.findings, trial.chassis).filter((finding) => finding.stage !== 'claim' && !trial.known.has(finding.id)), repairs: forChassis(catalogue.repairs, trial.chassis).filter((repair) => !failed.has(repair.id)),
     worth, ratePerHourMinor: RATE_PER_HOUR, verifyMinutes, wholeLookTaken: trial.known.has(WHOLE_LOOK),
   };
 }

@@ -1,7 +1,7 @@
 import { catalogue, findingById, repairById } from '@/catalog';
 import { intake } from '@/catalog/checklists';
 import { AS_FOUND_SHARE, partValues, recycleMinor, workMinutes } from '@/catalog/prices';
-import { PART_CLASSES, WHOLE_LOOK, type BenchState, type Chassis, type Finding, type LotSource, type PartClass, type Repair } from '@/core/catalogue';
+import { PART_CLASSES, USED_UP, WHOLE_LOOK, type BenchState, type Chassis, type Finding, type LotSource, type PartClass, type Repair } from '@/core/catalogue';
 import { factsOf, observable } from '@/core/belief/facts';
 import type { Evidence } from '@/core/belief/likelihood';
 import { closingMinutes, CLOSED, minutesOf, movesFor, stateAfter } from '@/core/steps/bench';
@@ -26,6 +26,8 @@ export function worthOf(chassis: Chassis): UnitWorth & { verifyMinutes: number }
 export interface Outcome {
   /** Attended minutes of finding and mending, putting together again included; finishing and selling are not. */
   minutes: number;
+  /** The minutes that were not a repair that helped. */
+  finding: number;
   netMinor: number;
   sound: boolean;
   route: StopRoute;
@@ -35,6 +37,8 @@ export interface Outcome {
 /** One machine on the bench, its clock and its purse. Every policy works through this and nothing else. */
 export class Trial {
   minutes = 0;
+  /** Of these, on repairs that helped: mending, which whoever finds the fault has to do. */
+  mending = 0;
   spentMinor = 0;
   steps = 0;
   bench: BenchState = { ...CLOSED };
@@ -75,14 +79,16 @@ export class Trial {
   }
 
   repair(repair: Repair): boolean {
+    const before = this.minutes;
     this.move(repair.bench);
     this.minutes += repair.minutes;
     this.steps++;
     // a part that did not help goes back into the bin
     const helped = this.machine.repair(repair);
-    if (helped && repair.part) this.spentMinor += BIN[repair.part.class] ?? repair.part.costMinor;
+    if (repair.part && (helped || USED_UP.includes(repair.part.class))) this.spentMinor += BIN[repair.part.class] ?? repair.part.costMinor;
     this.record.push({ kind: 'repair', repair, helped });
     if (helped) {
+      this.mending += this.minutes - before;
       this.known.clear();
       this.seen.push('repaired');
     }
@@ -132,7 +138,7 @@ export class Trial {
       harvest: worth.parts.reduce((sum, part) => sum + (ruined.has(part.class) ? 0 : part.minor), 0) * keep - worth.harvestMinutes * perMinute + Math.min(0, worth.recycleMinor),
       recycle: worth.recycleMinor,
     };
-    return { minutes: this.minutes, netMinor: value[route] - this.minutes * perMinute - this.spentMinor, sound: left.length === 0, route, steps: this.steps };
+    return { minutes: this.minutes, finding: this.minutes - this.mending, netMinor: value[route] - this.minutes * perMinute - this.spentMinor, sound: left.length === 0, route, steps: this.steps };
   }
 
   /** The best of the stopping routes by the truth: what a fixed list, that knows nothing of money, is generously given. */

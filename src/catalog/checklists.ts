@@ -57,14 +57,14 @@ export const checklists: Record<string, ListStep[]> = {
     repair('drain-charge'), yes('battery-away', 'swap-battery'), yes('socket-move', 'swap-socket'), look('leads-inside', { 1: ['refit-leads', 'refit-button-lead'] }), yes('front-lead', 'refit-button-lead'),
     yes('button-bridge', 'swap-button'), yes('memory-fitted', 'fit-memory'), repair('reseat-memory'), yes('supply-swap', 'swap-supply'), yes('board-metal', 'clear-metal'), yes('setup-clear', 'clear-setup'),
     yes('memory-swap', 'swap-module'), yes('reset-off', 'free-reset'), look('pins', { 1: ['clean-contacts'], 2: ['reseat-processor'] }), yes('port-pins', 'clear-short'), look('board-residue', { 2: ['wash-board'] }),
-    look('capacitors', { 1: ['recap-board'], 2: ['recap-board'] }), yes('processor-swap', 'swap-processor'), repair('swap-button'), repair('swap-supply-aio'),
+    look('capacitors', { 1: ['recap-board'], 2: ['recap-board'] }), yes('processor-swap', 'swap-processor'), repair('swap-button'), repair('swap-supply-aio'), repair('swap-board'),
   ],
   'no picture': [
     yes('port-used', 'right-port'), yes('monitor-menu', 'set-monitor'), yes('video-other', 'swap-video-lead'), yes('socket-other', 'other-socket'), yes('brightness-key', 'brightness-up'), yes('output-key', 'switch-output'),
     look('lock-key'), look('external'), yes('lid-magnet', 'free-lid-sensor'), look('torch'), yes('memory-fitted', 'fit-memory'), yes('module-home', 'reseat-memory'), repair('reseat-memory'), yes('card-plug', 'plug-card'),
     yes('without-card', 'reseat-card', 'card-out'), yes('cable-seat', 'reseat-screen-cable'), yes('cable-swap', 'swap-screen-cable'), yes('panel-swap', 'swap-panel'), yes('memory-swap', 'swap-module'), look('module-alone', { 1: ['swap-module'] }),
     yes('slot-walk', 'other-slot'), yes('setup-clear', 'clear-setup'), yes('screen-board-look', 'swap-screen-board'), yes('supply-swap', 'swap-supply'), look('pins', { 1: ['clean-contacts'], 2: ['reseat-processor'] }),
-    yes('processor-swap', 'swap-processor'), yes('firmware-recover', 'recover-firmware'), look('capacitors', { 1: ['recap-board'], 2: ['recap-board'] }),
+    yes('processor-swap', 'swap-processor'), yes('firmware-recover', 'recover-firmware'), look('capacitors', { 1: ['recap-board'], 2: ['recap-board'] }), repair('swap-board'),
   ],
   'wrong picture': [
     yes('video-other', 'swap-video-lead'), yes('socket-other', 'other-socket'), look('panel-face'), look('external'), yes('lid-move', 'reseat-screen-cable', 'swap-screen-cable'), yes('cable-seat', 'reseat-screen-cable'), yes('cable-swap', 'swap-screen-cable'),

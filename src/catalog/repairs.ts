@@ -33,7 +33,7 @@ export const repairs: Repair[] = [
 
   repair('reseat-memory', 'Reseat the memory, wipe its contacts', 4, { 'memory-contact': 0.92, 'memory-unseated': 0.95 }, { bench: OFF, cautions: ['static', 'solvent'] }),
   repair('swap-module', 'Replace the bad module', 5, { 'module-bad': 0.96, 'memory-type': 0.9, 'mixed-modules': 0.7 }, { bench: OFF, part: ['memory', 700], cautions: ['static'] }),
-  repair('fit-memory', 'Fit memory', 4, { 'memory-out': 0.99, 'memory-type': 0.97, 'module-bad': 0.9, 'mixed-modules': 0.95 }, { bench: OFF, part: ['memory', 900], cautions: ['static'] }),
+  repair('fit-memory', 'Fit memory', 4, { 'memory-out': 0.99, 'memory-type': 0.97 }, { bench: OFF, part: ['memory', 900], cautions: ['static'] }),
   repair('other-slot', 'Use the other slot and say so', 4, { 'slot-bad': 0.9 }, { bench: OFF }),
   repair('smaller-modules', 'Fit modules the board takes', 5, { 'memory-limit': 0.95, 'slot-small': 0.9 }, { bench: OFF, part: ['memory', 700] }),
 

@@ -20,6 +20,9 @@ export const PART_CLASSES = ['memory', 'drive', 'panel', 'screen cable', 'batter
   'fan', 'heatsink', 'charger', 'keyboard', 'coin cell', 'cable', 'optical', 'wireless', 'socket', 'case', 'consumable'] as const;
 export type PartClass = (typeof PART_CLASSES)[number];
 
+/** Parts that are used up when they are tried; any other part that did not help goes back where it came from. */
+export const USED_UP: readonly PartClass[] = ['consumable', 'coin cell'];
+
 export interface Cause {
   id: string;
   name: string;
@@ -32,6 +35,8 @@ export interface Cause {
   valueLeft: number;
   /** What it goes on to spoil when nothing is done, in words. */
   ifLeft: string;
+  /** What must be there to see whether it has gone; none: it shows at once. */
+  shownBy?: Fact;
   /** Part classes that cannot be harvested when this is the fault. */
   ruins?: PartClass[];
   source: string;

@@ -22,5 +22,5 @@ export const storageCauses: Cause[] = [
   cause('optical-lens', 'The optical drive’s lens is dirty', 'optical', { desktop: 0.015, laptop: 0.01, aio: 0.01 }, 0.95, 'Nothing is spoilt.'),
   cause('optical-dead', 'The optical drive is dead', 'optical', { desktop: 0.008, laptop: 0.008, aio: 0.008 }, 0.93, 'Nothing else is spoilt.', { ruins: ['optical'] }),
   cause('optical-lead', 'The optical drive’s lead is off', 'optical', { desktop: 0.006, laptop: 0.003, aio: 0.003 }, 0.95, 'Nothing is spoilt.', { odds: OPENED }),
-  cause('disc-left', 'A disc was left in the optical drive', 'optical', { desktop: 0.012, laptop: 0.006, aio: 0.006 }, 0.98, 'Somebody’s data: log it, return or destroy it.', { odds: IN_USE }),
+  cause('disc-left', 'A disc was left in the optical drive', 'optical', { desktop: 0.012, laptop: 0.006, aio: 0.006 }, 0.98, 'Somebody’s data: log it, return or destroy it.', { odds: IN_USE, shownBy: null }),
 ];

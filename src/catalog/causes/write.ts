@@ -1,4 +1,4 @@
-import type { Cause, Chassis, Group, LotSource, PartClass } from '@/core/catalogue';
+import type { Cause, Chassis, Fact, Group, LotSource, PartClass } from '@/core/catalogue';
 
 /** Priors are the shop's estimates for machines from an office clear-out; no survey is known that could replace them. */
 const ESTIMATE = 'shop estimate';
@@ -20,9 +20,13 @@ export const OPENED: Odds = { rejects: 4, broken: 3, auction: 1.5 };
 /** Seen in machines that come straight from their user. */
 export const IN_USE: Odds = { owner: 4, tradein: 2 };
 
+/** What has to work before it can be seen whether a fault of this kind has gone. */
+const SHOWN_BY: Partial<Record<Group, Fact>> = { boot: 'picture', storage: 'picture', clock: 'picture', heat: 'power', battery: 'power', optical: 'power', input: 'system', network: 'system', sound: 'system' };
+
 export function cause(
   id: string, name: string, group: Group, prior: Prior, valueLeft: number, ifLeft: string,
-  more: { odds?: Odds; ruins?: PartClass[] } = {},
+  more: { odds?: Odds; ruins?: PartClass[]; shownBy?: Fact | null } = {},
 ): Cause {
-  return { id, name, group, prior, valueLeft, ifLeft, sourceOdds: more.odds, ruins: more.ruins, source: ESTIMATE };
+  const shownBy = more.shownBy === undefined ? SHOWN_BY[group] : more.shownBy ?? undefined;
+  return { ...(shownBy && { shownBy }), id, name, group, prior, valueLeft, ifLeft, sourceOdds: more.odds, ruins: more.ruins, source: ESTIMATE };
 }

@@ -60,6 +60,7 @@ export function catalogueFaults(catalogue: Catalogue): string[] {
     }
     if (!(cause.valueLeft >= 0 && cause.valueLeft <= 1)) faults.push(`cause "${cause.id}": valueLeft must lie in 0..1, got ${cause.valueLeft}`);
     if (!cause.source) faults.push(`cause "${cause.id}": has no source`);
+    if (cause.shownBy && !FACTS.includes(cause.shownBy)) faults.push(`cause "${cause.id}": shown by unknown fact "${cause.shownBy}"`);
     if (!cause.ifLeft) faults.push(`cause "${cause.id}": does not say what it spoils when left`);
     for (const part of cause.ruins ?? []) if (!PART_CLASSES.includes(part)) faults.push(`cause "${cause.id}": unknown part class "${part}"`);
     for (const chassis of CHASSIS) {

@@ -1,55 +1,66 @@
 import type { Catalogue, Repair } from '../catalogue';
 import type { BeliefModel } from '../belief/model';
 import { MISTAKEN_HELP } from '../belief/likelihood';
-import { drawIndex } from '../random';
+import { drawIndex, seededRandom } from '../random';
+
+/** A number in [0, 1) that depends on nothing but its keys: the same look at the same machine always shows the same (FNV-1a, then mixed). */
+function fixedDraw(seed: number, key: string): number {
+  let hash = (0x811c9dc5 ^ seed) >>> 0;
+  for (let i = 0; i < key.length; i++) hash = Math.imul(hash ^ key.charCodeAt(i), 0x01000193) >>> 0;
+  return seededRandom(hash)();
+}
 
 /**
  * A machine on a simulated bench: its true faults are hidden in it; it shows what such a machine would show, and a repair cures what
- * it would cure. Seeded through the generator passed in.
+ * it would cure. What it shows depends on the seed alone, not on the order of asking, so two ways of working meet the same machine.
  */
 export class SimulatedMachine {
   readonly present: Set<string>;
+  /** Repairs that helped so far: after each, the machine is looked at afresh. */
+  private helped = 0;
 
   /**
    * @param model what the machine really follows; it may differ from what the engine believes
    * @param causes ids of the faults it came with
    */
-  constructor(private readonly model: BeliefModel, causes: readonly string[], private readonly random: () => number) {
+  constructor(private readonly model: BeliefModel, causes: readonly string[], private readonly seed: number) {
     this.present = new Set(causes);
   }
 
-  /** Draws the outcome of a look: each cause present, and the leak, shows something; the worst is seen. */
+  /** The outcome of a look: each cause present, and the leak, shows something; the worst is seen. @throws RangeError on an unknown finding */
   look(finding: string): number {
     const compiled = this.model.findings.get(finding);
     if (!compiled) throw new RangeError(`SimulatedMachine: no finding "${finding}" for this chassis`);
     const { outcomes, leak, cumulative, touches } = compiled;
-    const draw = (sums: ArrayLike<number>, from: number) => {
-      const u = this.random();
+    const draw = (sums: ArrayLike<number>, from: number, by: string) => {
+      const u = fixedDraw(this.seed, `${finding}/${by}/${this.helped}`);
       for (let o = 0; o < outcomes; o++) if (u < sums[from + o]) return o;
       return outcomes - 1;
     };
-    let worst = draw(leak, 0);
+    let worst = draw(leak, 0, '');
     for (const id of this.present) {
       const cause = this.model.causeIndex.get(id)!;
-      if (touches[cause]) worst = Math.max(worst, draw(cumulative, cause * outcomes));
+      if (touches[cause]) worst = Math.max(worst, draw(cumulative, cause * outcomes, id));
     }
     return worst;
   }
 
-  /** Tries a repair. @returns what the bench would say: did it help? */
-  repair({ cures }: Pick<Repair, 'cures'>): boolean {
+  /** Tries a repair; one that failed fails again. @returns what the bench would say: did it help? */
+  repair({ id: repair, cures }: Pick<Repair, 'id' | 'cures'>): boolean {
     let aimed = false;
     let helped = false;
     for (const id of [...this.present]) {
       const success = cures[id];
       if (success === undefined) continue;
       aimed = true;
-      if (this.random() < success) {
+      if (fixedDraw(this.seed, `${repair}>${id}`) < success) {
         this.present.delete(id);
         helped = true;
       }
     }
-    return aimed ? helped : this.random() < MISTAKEN_HELP;
+    if (!aimed) helped = fixedDraw(this.seed, `${repair}?${this.helped}`) < MISTAKEN_HELP;
+    if (helped) this.helped++;
+    return helped;
   }
 }
 

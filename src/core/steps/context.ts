@@ -1,4 +1,4 @@
-import { BENCH_ITEMS, type BenchNeed, type BenchState, type Repair } from '../catalogue';
+import { BENCH_ITEMS, USED_UP, type BenchNeed, type BenchState, type Repair } from '../catalogue';
 import { closingMinutes, minutesOf, movesFor, stateAfter } from './bench';
 import type { StepProblem } from './problem';
 import { routeValues, type RouteValues } from './routes';
@@ -20,6 +20,8 @@ export interface PreparedRepair {
   /** Local causes of the support it can cure, with its chances. */
   aims: Int16Array;
   success: Float64Array;
+  /** 1 where it could be seen now whether the cause has gone; a repair is not begun for the sake of the others. */
+  seen: Uint8Array;
   /** By bench state: attended minutes with setting up, cost in minor units, and the state it leaves. */
   minutes: Float64Array;
   cost: Float64Array;
@@ -28,6 +30,8 @@ export interface PreparedRepair {
   sharing: Int16Array;
   /** What its part costs: out of the bin when it is there, else bought. */
   partMinor: number;
+  /** The part's cost when it is only spent if it helped; one that is used up in any case stands in `cost`. */
+  onHelpMinor: number;
 }
 
 /** A step problem with everything that does not change during lookahead worked out once. */
@@ -57,19 +61,28 @@ export function prepare(problem: StepProblem, support: Support = supportOf(probl
     }
     return table;
   };
+  const known = new Set(problem.posterior.acting.fixed);
+  const { causes, causeIndex } = problem.engine.model;
+  const visible = (id: string) => {
+    const at = causeIndex.get(id)!;
+    const { shownBy } = causes[at];
+    return !shownBy || problem.facts[shownBy] === true || known.has(at);
+  };
   const repairs = problem.repairs.flatMap((repair): PreparedRepair[] => {
     const aims = Object.keys(repair.cures).filter((id) => local.has(id));
     if (aims.length === 0) return [];
     const table = tableOf(repair.bench);
     const minutes = Float64Array.from(table.minutes, (set) => set + repair.minutes);
     const partMinor = repair.part ? problem.bin?.[repair.part.class] ?? repair.part.costMinor : 0;
+    const onHelpMinor = repair.part && !USED_UP.includes(repair.part.class) ? partMinor : 0;
     return [{
       repair, minutes,
       aims: Int16Array.from(aims, (id) => local.get(id)!),
       success: Float64Array.from(aims, (id) => repair.cures[id]),
-      cost: minutes.map((value) => value * perMinute + partMinor),
+      seen: Uint8Array.from(aims, (id) => Number(visible(id))),
+      cost: minutes.map((value) => value * perMinute + partMinor - onHelpMinor),
       next: table.next,
-      sharing: new Int16Array(0), partMinor,
+      sharing: new Int16Array(0), partMinor, onHelpMinor,
     }];
   });
   const aiming: number[][] = support.causes.map(() => []);

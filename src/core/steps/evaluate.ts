@@ -123,11 +123,11 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
   const evidence = entries.map((entry) => entry.evidence);
   const { weights, states } = weighRecord(engine, evidence);
   const facts = factsOf(seen);
-  const taken = new Set(openFindings(evidence));
+  const { taken, failed } = sinceLastHelp(evidence);
   const problem: StepProblem = {
     engine, posterior: states[states.length - 1], facts, bench: input.bench, chassis: input.chassis, benchMinutes: catalogue.benchMinutes[input.chassis],
     findings: forChassis(catalogue.findings, input.chassis).filter((finding) => finding.stage !== 'claim' && !taken.has(finding.id)),
-    repairs: forChassis(catalogue.repairs, input.chassis),
+    repairs: forChassis(catalogue.repairs, input.chassis).filter((repair) => !failed.has(repair.id)),
     worth: input.worth, ratePerHourMinor: input.ratePerHourMinor, verifyMinutes: input.verifyMinutes, bin: input.bin, wholeLookTaken: taken.has(WHOLE_LOOK),
   };
   const context = prepare(problem);
@@ -168,13 +168,19 @@ export function evaluateUnit(catalogue: Catalogue, input: EvaluationInput): Eval
   };
 }
 
-/** Findings taken since the last repair that helped: those before it may be asked again. */
-function openFindings(evidence: readonly Evidence[]): string[] {
-  let since = 0;
-  evidence.forEach((entry, i) => {
-    if (entry.kind === 'repair' && entry.helped) since = i + 1;
-  });
-  return evidence.slice(since).flatMap((entry) => (entry.kind === 'finding' ? [entry.finding] : []));
+/** Findings taken, and repairs tried in vain, since the last repair that helped: what was before it may be asked and tried again. */
+export function sinceLastHelp(evidence: readonly Evidence[]): { taken: Set<string>; failed: Set<string> } {
+  const taken = new Set<string>();
+  const failed = new Set<string>();
+  for (const entry of evidence) {
+    if (entry.kind === 'finding') taken.add(entry.finding);
+    else if (!entry.helped) failed.add(entry.repair.id);
+    else {
+      taken.clear();
+      failed.clear();
+    }
+  }
+  return { taken, failed };
 }
 
 const round1 = (value: number) => Math.round(value * 10) / 10;

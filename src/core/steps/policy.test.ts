@@ -113,7 +113,7 @@ describe('the ranking of steps', () => {
   });
 
   it('a machine that was sound all along is known to be only after a look over it', () => {
-    const problem = toy({ priors: [0.3], minutes: [1], soundMinor: 20_000 });
+    const problem = toy({ priors: [0.3], minutes: [60], soundMinor: 20_000 });
     const unknown = { ...problem, posterior: problem.engine.posterior([]) };
     const ranking = rankSteps(unknown);
     const repair = ranking.steps.find((step) => step.kind === 'repair')!;

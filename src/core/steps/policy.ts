@@ -18,9 +18,14 @@ export interface PolicyValue {
 /** Chances below this share of what is still alive are not worth a repair in the plan. */
 const NEGLIGIBLE = 2e-3;
 
-/** Every repair's chance of helping with these masses of causes. */
-function chances(context: PolicyContext, mass: Float64Array, out: Float64Array): void {
-  for (let r = 0; r < context.repairs.length; r++) out[r] = chanceOf(context, mass, r);
+/** Every repair's chance of helping with these masses of causes; `seen` counts only what could be seen now to have gone. */
+function chances(context: PolicyContext, mass: Float64Array, seen: boolean): Float64Array {
+  const out = new Float64Array(context.repairs.length);
+  for (let r = 0; r < out.length; r++) {
+    const { aims, success, seen: visible } = context.repairs[r];
+    for (let a = 0; a < aims.length; a++) if (!seen || visible[a]) out[r] += mass[aims[a]] * success[a];
+  }
+  return out;
 }
 
 function chanceOf(context: PolicyContext, mass: Float64Array, r: number): number {
@@ -76,8 +81,9 @@ class Remainder {
     }
   }
 
-  /** Moves the mass repair `r` cures; set 0 gathers what became sound. */
-  repair(r: number): void {
+  /** Moves the mass repair `r` cures; set 0 gathers what became sound. @returns the mass moved */
+  repair(r: number): number {
+    let all = 0;
     const { support, values } = this.context;
     const { aims, success } = this.context.repairs[r];
     const { left, mass } = this;
@@ -89,6 +95,7 @@ class Remainder {
         const to = support.without[h * support.causes.length + aims[a]];
         const moved = left[h] * success[a];
         left[to] += moved;
+        all += moved;
         left[h] -= moved;
         mass[aims[a]] -= moved;
         this.disclose += moved * (values.disclose[to] - values.disclose[h]);
@@ -96,6 +103,7 @@ class Remainder {
         this.harvest += moved * (values.harvest[to] - values.harvest[h]);
       }
     }
+    return Math.min(all, this.alive);
   }
 
   /** Takes what is seen to be sound out of the game. `unseen` of set 0 was sound all along and has not been looked over. @returns its mass */
@@ -138,8 +146,7 @@ export function basePolicy(context: PolicyContext, weights: Float64Array, bench:
   const { values, repairs, perMinute, closing } = context;
   const rest = new Remainder(context, weights);
   const done = new Uint8Array(repairs.length);
-  const chance = new Float64Array(repairs.length);
-  chances(context, rest.mass, chance);
+  let chance = chances(context, rest.mass, true);
   const plan: number[] = [];
   let state = bench;
   let spent = 0;
@@ -177,11 +184,12 @@ export function basePolicy(context: PolicyContext, weights: Float64Array, bench:
       if (pick < 0) break;
     }
     done[pick] = 1;
-    plan.push(pick);
+    // what comes after the first can be seen by then
+    if (plan.push(pick) === 1) chance = chances(context, rest.mass, false);
     minutes += rest.alive * repairs[pick].minutes[state];
     spent += repairs[pick].cost[state];
     state = repairs[pick].next[state];
-    rest.repair(pick);
+    gained -= rest.repair(pick) * repairs[pick].onHelpMinor;
     const { sharing } = repairs[pick];
     for (let i = 0; i < sharing.length; i++) chance[sharing[i]] = chanceOf(context, rest.mass, sharing[i]);
     finish();

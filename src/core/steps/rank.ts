@@ -5,7 +5,6 @@ import { closingMinutes, minutesOf, movesFor, stateAfter, type BenchMove } from 
 import { benchMask, prepare, type PolicyContext } from './context';
 import { basePolicy, bestBase, bestStop, type PolicyValue } from './policy';
 import { ROUTES, type Route, type StepProblem, type StopRoute } from './problem';
-import type { Support } from './support';
 
 /** What one outcome of a look would leave. */
 export interface OutcomeView {
@@ -25,7 +24,7 @@ export interface RankedStep {
   valueMinor: number;
   /** Attended minutes of this step, setting up included. */
   minutes: number;
-  /** What the step itself costs: its minutes at the shop's rate, and its part. Value = what it leads to less this. */
+  /** What the step itself is expected to cost: its minutes at the shop's rate, and its part (one that does not help goes back). */
   costMinor: number;
   moves: BenchMove[];
   partMinor: number;
@@ -92,13 +91,14 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
   context.repairs.forEach((prepared, r) => {
     let chance = 0;
     prepared.aims.forEach((aim, a) => {
+      if (!prepared.seen[a]) return;
       for (const h of support.holders[aim]) chance += weights[h] * prepared.success[a];
     });
     if (chance < 0.002) return;
     const moves = movesFor(prepared.repair.bench, problem.bench, problem.benchMinutes);
     const minutes = minutesOf(moves) + prepared.repair.minutes;
     steps.push({
-      kind: 'repair', id: prepared.repair.id, moves, partMinor: prepared.partMinor, minutes, costMinor: minutes * perMinute + prepared.partMinor,
+      kind: 'repair', id: prepared.repair.id, moves, partMinor: prepared.partMinor, minutes, costMinor: minutes * perMinute + prepared.partMinor - prepared.onHelpMinor * (1 - Math.min(1, chance)),
       valueMinor: Math.max(basePolicy(context, weights, bench, false, r).value, prepared.repair.id === base.first ? canWait : -Infinity),
       chance: Math.min(1, chance),
     });

@@ -30,9 +30,9 @@ const STORIES: Story[] = [
   {
     title: 'Black screen, lock key follows: an external monitor before any panel is bought', chassis: 'laptop', bench: { plugged: true },
     tells: [
-      { then: [['look-swelling', 0], ['look-glass', 0], ['look-screws', 2], ['look-bay', 0], ['look-battery', 0], ['lamp', 0], ['button', 0], ['lock-key', 0], ['picture-own', 3]], likely: [['panel-bad', 'screen-cable-off', 'screen-cable-bad', 'backlight', 'lid-sensor', 'graphics-board'], 0.7] },
+      { then: [['look-swelling', 0], ['look-glass', 0], ['look-screws', 2], ['look-bay', 0], ['look-battery', 0], ['lamp', 0], ['button', 0], ['lock-key', 0], ['picture-own', 3]], likely: [['panel-bad', 'screen-cable-off', 'screen-cable-bad', 'backlight', 'lid-sensor', 'output-other', 'brightness-down', 'graphics-board'], 0.7] },
       { then: [['external', 0]], unlikely: ['graphics-board', 0.03] },
-      { then: [['torch', 0], ['lid-magnet', 0], ['cable-seat', 1]], likely: [['screen-cable-off'], 0.99], next: ['reseat-screen-cable'] },
+      { then: [['torch', 0], ['lid-magnet', 0], ['cable-seat', 1]], likely: [['screen-cable-off'], 0.99], next: ['reseat-screen-cable', 'gets-to'] },
       { then: [{ tried: 'reseat-screen-cable', helped: true }, ['picture-own', 0], ['gets-to', 0]], unlikely: ['panel-bad', 0.02] },
     ],
   },
@@ -46,7 +46,7 @@ const STORIES: Story[] = [
   {
     title: 'The classic memory failure, cured by wiping contacts', chassis: 'small', bench: { plugged: true },
     tells: [
-      { then: [['look-bay', 0], ['button', 0], ['fan-sound', 2], ['drive-lamp', 1], ['lock-key', 1], ['tap-off', 1], ['picture-monitor', 2]], likely: [['memory-contact', 'module-bad', 'memory-out', 'slot-bad'], 0.9], next: ['memory-fitted', 'module-alone', 'reseat-memory', 'look-screws'] },
+      { then: [['look-bay', 0], ['button', 0], ['fan-sound', 2], ['drive-lamp', 1], ['lock-key', 1], ['tap-off', 1], ['picture-monitor', 2]], likely: [['memory-contact', 'module-bad', 'memory-out', 'slot-bad', 'memory-unseated', 'memory-type'], 0.75], next: ['memory-fitted', 'memory-swap', 'module-alone', 'reseat-memory', 'look-screws', 'code-group'] },
       { then: [['memory-fitted', 0], ['memory-contacts', 1]], likely: [['memory-contact'], 0.65] },
       { then: [{ tried: 'reseat-memory', helped: true }, ['picture-monitor', 0], ['setup-memory', 0], ['gets-to', 0]], unlikely: ['module-bad', 0.03] },
     ],
@@ -54,7 +54,7 @@ const STORIES: Story[] = [
   {
     title: '“Bad memory”, said the seller; the module is fine, the slot is not', chassis: 'desktop', bench: { plugged: true },
     tells: [
-      { then: [['says-memory', 1], ['look-bay', 0], ['button', 0], ['picture-monitor', 0], ['setup-memory', 1]], likely: [['memory-contact', 'module-bad', 'slot-bad', 'memory-limit'], 0.9] },
+      { then: [['says-memory', 1], ['look-bay', 0], ['button', 0], ['picture-monitor', 0], ['setup-memory', 1]], likely: [['memory-contact', 'module-bad', 'slot-bad', 'memory-limit', 'memory-unseated', 'slot-small', 'graphics-share'], 0.9] },
       { then: [['module-alone', 0], ['slot-walk', 1]], likely: [['slot-bad'], 0.99], unlikely: ['module-bad', 0.05], next: ['other-slot'] },
     ],
   },
@@ -63,42 +63,42 @@ const STORIES: Story[] = [
     tells: [
       { then: [['look-bay', 0], ['look-dust', 2], ['button', 0], ['fan-sound', 2], ['picture-monitor', 0], ['gets-to', 0], ['idle-rise', 2]], likely: [['heatsink-blocked', 'paste-dry'], 0.9] },
       { then: [['fins', 2]], likely: [['heatsink-blocked'], 1], next: ['clean-heatsink', 'cooling-service', 'paste', 'fan-follows', 'exhaust', 'setup-clock', 'tray', 'start-order', 'load-run'] },
-      { then: [{ tried: 'clean-heatsink', helped: true }, ['idle-rise', 0], ['load-run', 0], ['fan-sound', 0]], unlikely: ['paste-dry', 0.04], sound: 0.75 },
+      { then: [{ tried: 'clean-heatsink', helped: true }, ['idle-rise', 0], ['load-run', 0], ['fan-sound', 0]], unlikely: ['paste-dry', 0.04], sound: 0.6 },
     ],
   },
   {
     title: 'Fans flat out while cool: somebody left the sensor lead off', chassis: 'aio', bench: { plugged: true },
     tells: [
-      { then: [['look-glass', 0], ['look-screws', 1], ['look-bay', 0], ['button', 0], ['fan-sound', 2], ['picture-own', 0], ['gets-to', 0], ['idle-rise', 0], ['exhaust', 0]], likely: [['sensor-off'], 0.4] },
+      { then: [['look-glass', 0], ['look-screws', 1], ['look-bay', 0], ['button', 0], ['fan-sound', 2], ['picture-own', 0], ['gets-to', 0], ['idle-rise', 0], ['exhaust', 0]], likely: [['sensor-off', 'firmware-corrupt', 'heat-pipe', 'sink-loose', 'paste-dry', 'memory-unseated'], 0.4] },
       { then: [['fan-follows', 1]], likely: [['sensor-off'], 0.93] },
     ],
   },
   {
     title: 'Drive not found: the lead, not the drive', chassis: 'desktop', bench: { plugged: true },
     tells: [
-      { then: [['look-bay', 0], ['button', 0], ['picture-monitor', 0], ['gets-to', 1], ['setup-drive', 1], ['drive-sound', 0]], likely: [['drive-dead', 'drive-cable', 'port-off'], 0.95], next: ['port-setting', 'other-lead', 'drive-elsewhere', 'port-on'] },
-      { then: [['port-setting', 0], ['other-lead', 1]], likely: [['drive-cable'], 0.95], unlikely: ['drive-dead', 0.03], next: ['swap-drive-cable'] },
+      { then: [['look-bay', 0], ['button', 0], ['picture-monitor', 0], ['gets-to', 1], ['setup-drive', 1], ['drive-sound', 0]], likely: [['drive-dead', 'drive-cable', 'port-off', 'drive-power', 'drive-seat', 'drive-jumper', 'drive-disagree'], 0.95], next: ['port-setting', 'other-lead', 'drive-elsewhere', 'port-on', 'power-other', 'drive-push', 'drive-swap', 'leads-inside', 'drive-spin', 'look-screws', 'plug-drive-power'] },
+      { then: [['port-setting', 0], ['drive-spin', 0], ['drive-push', 0], ['power-other', 0], ['other-lead', 1]], likely: [['drive-cable'], 0.75], unlikely: ['drive-dead', 0.03], next: ['swap-drive-cable', 'power-other', 'leads-inside', 'look-screws', 'drive-swap', 'drive-lamp'] },
     ],
   },
   {
     title: 'A clone that will not start on its new bus', chassis: 'laptop', bench: { plugged: true },
     tells: [
-      { then: [['look-swelling', 0], ['look-glass', 0], ['look-bay', 0], ['button', 0], ['picture-own', 0], ['gets-to', 3], ['setup-drive', 0], ['setup-memory', 0]], likely: [['system-broken', 'clone-driver', 'module-bad', 'drive-failing'], 0.85] },
-      { then: [['safe-start', 1]], likely: [['clone-driver', 'system-broken'], 0.9] },
+      { then: [['look-swelling', 0], ['look-glass', 0], ['look-bay', 0], ['button', 0], ['picture-own', 0], ['gets-to', 3], ['setup-drive', 0], ['setup-memory', 0]], likely: [['system-broken', 'clone-driver', 'module-bad', 'drive-failing', 'drive-mode', 'driver-bad', 'memory-contact', 'board-joint', 'sink-loose', 'mixed-modules', 'board-caps', 'firmware-hang'], 0.9] },
+      { then: [['mode-setting', 0], ['safe-start', 1]], likely: [['clone-driver', 'system-broken', 'driver-bad', 'drive-mode'], 0.85] },
     ],
   },
   {
     title: 'Two faults at once: the broken screen is mended first, then the noisy fan shows', chassis: 'laptop', source: 'broken', soundMinor: 14_000, bench: { plugged: true },
     tells: [
       { then: [['look-swelling', 0], ['look-glass', 2], ['look-bay', 0], ['look-battery', 0], ['button', 0], ['lock-key', 0], ['fan-sound', 1]], likely: [['panel-bad'], 1] },
-      { then: [{ tried: 'swap-panel', helped: true }, ['picture-own', 0], ['gets-to', 0], ['fan-sound', 1]], unlikely: ['panel-bad', 0.001], likely: [['grille-loose', 'fan-dead'], 0.6] },
+      { then: [{ tried: 'swap-panel', helped: true }, ['picture-own', 0], ['gets-to', 0], ['fan-sound', 1]], unlikely: ['panel-bad', 0.001], likely: [['grille-loose', 'fan-dead', 'fan-worn'], 0.75] },
     ],
   },
   {
     title: 'Erratic battery: hours once, ten minutes the next', chassis: 'laptop', bench: { plugged: true },
     tells: [
-      { then: [['look-swelling', 0], ['look-glass', 0], ['look-bay', 0], ['look-battery', 0], ['says-battery', 1], ['button', 0], ['picture-own', 0], ['gets-to', 0], ['charges', 0], ['battery-health', 1]], likely: [['battery-erratic', 'battery-worn'], 0.75] },
-      { then: [['battery-run', 2]], likely: [['battery-erratic'], 0.85] },
+      { then: [['look-swelling', 0], ['look-glass', 0], ['look-bay', 0], ['look-battery', 0], ['says-battery', 1], ['button', 0], ['picture-own', 0], ['gets-to', 0], ['charges', 0], ['battery-health', 1]], likely: [['battery-erratic', 'battery-worn', 'battery-gauge', 'battery-contact'], 0.7] },
+      { then: [['battery-run', 2]], likely: [['battery-erratic', 'battery-gauge'], 0.85] },
     ],
   },
   {
