@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { check, foreignKey, index, integer, jsonb, pgTable, primaryKey, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core';
+import { boolean, check, foreignKey, index, integer, jsonb, pgTable, primaryKey, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core';
 import { lots, units } from './lots.schema';
 
 const at = (name: string) => timestamp(name, { withTimezone: true });
@@ -17,11 +17,17 @@ export const components = pgTable('components', {
   place: text('place').notNull(),
   unitId: uuid('unit_id').references(() => units.id, { onDelete: 'restrict' }),
   lastMove: integer('last_move').notNull().default(0),
+  /** Proved good: fit for a swap-test. */
+  knownGood: boolean('known_good').notNull().default(false),
+  /** Lying at this unit's bench for a swap-test; nobody else may take it. */
+  reservedFor: uuid('reserved_for').references(() => units.id, { onDelete: 'set null' }),
   createdAt: at('created_at').notNull().defaultNow(),
 }, (t) => [
   index('components_unit').on(t.unitId),
   index('components_place').on(t.place, t.class),
   check('components_place_known', sql`${t.place} in ('unit', 'bin', 'sold', 'scrap', 'returned')`),
+  index('components_reserved').on(t.reservedFor),
+  check('components_reserved_in_bin', sql`${t.reservedFor} is null or ${t.place} = 'bin'`),
   check('components_unit_place', sql`(${t.place} = 'unit') = (${t.unitId} is not null)`),
 ]);
 

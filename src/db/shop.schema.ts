@@ -1,5 +1,8 @@
 import { sql } from 'drizzle-orm';
-import { bigint, check, index, integer, jsonb, pgTable, smallint, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import type { Learned } from '@/core/belief/learn';
+import type { CatalogueOverrides } from '@/core/belief/overrides';
+import type { CodeLine } from '@/core/tapper/decode';
+import { bigint, check, index, integer, jsonb, pgTable, smallint, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 
 const at = (name: string) => timestamp(name, { withTimezone: true });
 
@@ -14,7 +17,12 @@ export const shop = pgTable('shop', {
   ratePerHourMinor: integer('rate_per_hour_minor').notNull(),
   /** Selling costs in basis points of the price. */
   feeBasisPoints: integer('fee_basis_points').notNull().default(800),
-}, (t) => [check('shop_one_row', sql`${t.id} = 1`), check('shop_rate', sql`${t.ratePerHourMinor} >= 0`)]);
+  /** The owner's own numbers over the catalogue's. */
+  overrides: jsonb('overrides').$type<CatalogueOverrides>().notNull().default({}),
+  /** What closed cases have taught, and how many closed cases the catalogue itself counts as. */
+  learned: jsonb('learned').$type<Learned>(),
+  learningStrength: integer('learning_strength').notNull().default(200),
+}, (t) => [check('shop_one_row', sql`${t.id} = 1`), check('shop_rate', sql`${t.ratePerHourMinor} >= 0`), check('shop_learning', sql`${t.learningStrength} between 10 and 100000`)]);
 
 /**
  * The append-only history. `seq` and `hash` are given by a trigger, which also refuses UPDATE, DELETE and TRUNCATE:
@@ -42,3 +50,29 @@ export const commandKeys = pgTable('command_keys', {
   answer: jsonb('answer'),
   at: at('at').notNull().defaultNow(),
 });
+
+/** Tables of blink and beep codes, imported by the shop. */
+export const codeTables = pgTable('code_tables', {
+  id: uuid('id').primaryKey().defaultRandom(),
+  maker: text('maker').notNull().unique(),
+  source: text('source').notNull(),
+  codes: jsonb('codes').$type<CodeLine[]>().notNull(),
+  by: text('by').notNull(),
+  at: at('at').notNull().defaultNow(),
+});
+
+/** Long work of the shop's computer, with its progress; one of a kind runs at a time. */
+export const jobs = pgTable('jobs', {
+  id: uuid('id').primaryKey().defaultRandom(),
+  kind: text('kind').notNull(),
+  status: text('status').$type<'running' | 'done' | 'cancelled' | 'failed'>().notNull().default('running'),
+  total: integer('total').notNull().default(0),
+  done: integer('done').notNull().default(0),
+  note: text('note').notNull().default(''),
+  by: text('by').notNull(),
+  byName: text('by_name').notNull(),
+  startedAt: at('started_at').notNull().defaultNow(),
+  /** Last sign of life. */
+  beatAt: at('beat_at').notNull().defaultNow(),
+  endedAt: at('ended_at'),
+}, (t) => [uniqueIndex('jobs_one_running').on(t.kind).where(sql`status = 'running'`), check('jobs_status', sql`${t.status} in ('running', 'done', 'cancelled', 'failed')`)]);

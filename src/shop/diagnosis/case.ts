@@ -5,6 +5,7 @@ import { BENCH_ITEMS, CHASSIS, LOT_SOURCES, PART_CLASSES, type BenchState, type 
 import { appliesTo } from '@/core/belief/model';
 import { checkConflict } from '@/core/belief/conflict';
 import { CLOSED } from '@/core/steps/bench';
+import { compareSteps } from '@/core/steps/compare';
 import { inspectUnit, type RecordEntry } from '@/core/steps/evaluate';
 import { claimsIn } from '@/formats/manifest';
 import { ShopError } from '../errors';
@@ -19,6 +20,10 @@ export interface CaseFile {
   rates: { perHourMinor: number; feeShare: number };
   values: { soundMinor: number; lowMinor?: number; highMinor?: number; parts: Partial<Record<PartClass, number>>; recycleMinor?: number };
   faults: number;
+  /** Known-good parts to hand: minor units each is worth. */
+  bin: Partial<Record<PartClass, number>>;
+  /** Two steps to weigh against each other. */
+  compare?: [string, string];
 }
 
 const shape = Joi.object({
@@ -36,6 +41,8 @@ const shape = Joi.object({
     parts: Joi.object().pattern(Joi.string().valid(...PART_CLASSES), Joi.number().integer().min(0)).default({}),
   }).required(),
   faults: Joi.number().integer().min(1).max(3).default(2),
+  bin: Joi.object().pattern(Joi.string().valid(...PART_CLASSES), Joi.number().integer().min(0)).default({}),
+  compare: Joi.array().items(Joi.string().max(100)).length(2),
 });
 
 const plain = (text: string) => text.toLowerCase().replace(/[^a-z0-9]+/g, ' ').trim();
@@ -108,7 +115,7 @@ export function diagnose(value: unknown) {
       soundMinor, feeShare: file.rates.feeShare, finishMinutes: minutes.finish, asFoundShare: AS_FOUND_SHARE, asFoundMinutes: minutes.asFound, harvestMinutes: minutes.harvest,
       recycleMinor: file.values.recycleMinor ?? recycleMinor[file.chassis], parts: Object.entries(parts).map(([part, minor]) => ({ class: part as PartClass, minor: minor! })),
     },
-    priceLowMinor: file.values.lowMinor ?? soundMinor, priceHighMinor: file.values.highMinor ?? soundMinor, ratePerHourMinor: file.rates.perHourMinor, verifyMinutes: minutes.verify,
+    priceLowMinor: file.values.lowMinor ?? soundMinor, priceHighMinor: file.values.highMinor ?? soundMinor, ratePerHourMinor: file.rates.perHourMinor, verifyMinutes: minutes.verify, bin: file.bin,
   });
   const { posterior } = problem;
   const named = (index: number) => {
@@ -126,11 +133,12 @@ export function diagnose(value: unknown) {
       .filter((line) => line.probability >= LEAST).sort((a, b) => b.probability - a.probability),
     steps: ranking.steps.map((step) => ({
       kind: step.kind, id: step.id, name: findingById(step.id)?.ask ?? repairById(step.id)?.name ?? step.id, netValueMinor: step.valueMinor, minutes: digits(step.minutes, 2),
-      ...(step.partMinor && { partMinor: step.partMinor }), ...(step.chance !== undefined && { chance: digits(step.chance, 4) }), ...(step.moves.length && { bench: step.moves }),
+      ...(step.partMinor && { partMinor: step.partMinor }), costMinor: step.costMinor, ...(step.chance !== undefined && { chance: digits(step.chance, 4) }), ...(step.moves.length && { bench: step.moves }),
       ...(step.outcomes && { outcomes: step.outcomes.map((outcome) => ({ outcome: findingById(step.id)!.outcomes[outcome.outcome].label, probability: digits(outcome.probability, 4), sound: digits(outcome.sound, 4), causes: outcome.causes.map((line) => ({ cause: line.cause, name: causeById(line.cause)!.name, probability: digits(line.probability, 4) })), netValueMinor: outcome.valueMinor })) }),
     })),
     stop: { route: ranking.routes.filter((route) => route.route !== 'refurbish').sort((a, b) => b.valueMinor - a.valueMinor)[0].route, netValueMinor: ranking.stopMinor, breakEvenMinutes: ranking.breakEvenMinutes },
     routes: ranking.routes,
+    ...(file.compare && { comparison: compareSteps(catalogue, problem, ranking, ...file.compare) }),
     conflict: checkConflict(engine, entries.map((entry) => entry.evidence), posterior),
     facts,
   };

@@ -1,0 +1,56 @@
+import type { Catalogue, Chassis } from '../catalogue';
+import { catalogueFaults } from './validate';
+
+/** The owner's own numbers over the catalogue's. Only numbers: what there is, and what it is called, stays as it is. */
+export interface CatalogueOverrides {
+  causes?: Record<string, { prior?: Partial<Record<Chassis, number>>; valueLeft?: number }>;
+  findings?: Record<string, { minutes?: number; leak?: number[]; by?: Record<string, number[]> }>;
+  repairs?: Record<string, { minutes?: number; cures?: Record<string, number>; partMinor?: number }>;
+}
+
+/** The catalogue with these numbers in place of its own; nothing is checked. */
+export function withOverrides(catalogue: Catalogue, overrides: CatalogueOverrides): Catalogue {
+  const { causes = {}, findings = {}, repairs = {} } = overrides;
+  return {
+    ...catalogue,
+    causes: catalogue.causes.map((cause) => {
+      const own = causes[cause.id];
+      return own ? { ...cause, valueLeft: own.valueLeft ?? cause.valueLeft, prior: { ...cause.prior, ...own.prior } } : cause;
+    }),
+    findings: catalogue.findings.map((finding) => {
+      const own = findings[finding.id];
+      return own ? { ...finding, minutes: own.minutes ?? finding.minutes, leak: own.leak ?? finding.leak, by: { ...finding.by, ...own.by } } : finding;
+    }),
+    repairs: catalogue.repairs.map((repair) => {
+      const own = repairs[repair.id];
+      if (!own) return repair;
+      return { ...repair, minutes: own.minutes ?? repair.minutes, cures: { ...repair.cures, ...own.cures }, ...(repair.part && { part: { ...repair.part, costMinor: own.partMinor ?? repair.part.costMinor } }) };
+    }),
+  };
+}
+
+/** Every fault of the overrides in words: names the catalogue does not have, and what the changed catalogue would break. */
+export function overrideFaults(catalogue: Catalogue, overrides: CatalogueOverrides): string[] {
+  const faults: string[] = [];
+  for (const part of ['causes', 'findings', 'repairs'] as const) {
+    const own = overrides[part];
+    for (const id of Object.keys(own ?? {})) {
+      const known = catalogue[part].find((item) => item.id === id);
+      if (!known) faults.push(`${part}: there is no "${id}"`);
+    }
+  }
+  for (const [id, own] of Object.entries(overrides.causes ?? {})) {
+    const cause = catalogue.causes.find((candidate) => candidate.id === id);
+    for (const chassis of Object.keys(own.prior ?? {})) if (cause && cause.prior[chassis as Chassis] === undefined) faults.push(`cause "${id}": does not occur on a ${chassis}`);
+  }
+  for (const [id, own] of Object.entries(overrides.findings ?? {})) {
+    const finding = catalogue.findings.find((candidate) => candidate.id === id);
+    for (const cause of Object.keys(own.by ?? {})) if (finding && !finding.by[cause]) faults.push(`finding "${id}": "${cause}" does not touch it in the catalogue`);
+  }
+  for (const [id, own] of Object.entries(overrides.repairs ?? {})) {
+    const repair = catalogue.repairs.find((candidate) => candidate.id === id);
+    for (const cause of Object.keys(own.cures ?? {})) if (repair && repair.cures[cause] === undefined) faults.push(`repair "${id}": does not aim at "${cause}" in the catalogue`);
+    if (own.partMinor !== undefined && repair && !repair.part) faults.push(`repair "${id}": takes no part`);
+  }
+  return faults.length ? faults : catalogueFaults(withOverrides(catalogue, overrides));
+}
