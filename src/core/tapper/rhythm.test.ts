@@ -52,7 +52,7 @@ function anyGroup(random: Random): Sign[] {
     return signs;
   }
   const counts = Array.from({ length: random() < 0.7 ? 2 : 3 }, () => 1 + Math.floor(random() * 4));
-  if (counts.every((n) => n === 1)) counts[0] = 2;
+  if (Math.max(...counts) === 1) counts[0] = 2;
   return counts.flatMap((n, i) => [...(i ? (['-'] as Sign[]) : []), ...short(n)]);
 }
 
