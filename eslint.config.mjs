@@ -9,6 +9,7 @@ export default tseslint.config(
     rules: {
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_', caughtErrorsIgnorePattern: '^_' }],
       '@typescript-eslint/no-unused-expressions': 'off',
+      '@next/next/no-assign-module-variable': 'off', // these are ES modules; a memory module is called module here
       eqeqeq: ['error', 'always', { null: 'ignore' }],
       'no-console': ['error', { allow: ['error', 'warn'] }],
     },

@@ -1,6 +1,9 @@
 import type { Command } from './command';
+import * as codes from './codes/commands';
 import * as components from './components/commands';
+import * as reservation from './components/reservation';
 import * as erasure from './erasure/commands';
+import * as jobs from './jobs/commands';
 import * as lots from './lots/commands';
 import * as photos from './photos/commands';
 import * as proof from './proof/commands';
@@ -16,7 +19,9 @@ const all = [
   work.startWork, work.pauseWork, work.resumeWork, work.leaveAlone, work.finishWork,
   components.receivePart, components.recordPart, components.fitPart, components.takePart,
   erasure.recordErasure, proof.recordTest, proof.markDefect, proof.removeDefect, proof.giveGrade,
-  sales.listUnit, sales.sellUnit, report.makeReportToken, report.ingestReport, photos.removePhoto, rules.setRules,
+  sales.listUnit, sales.sellUnit, report.makeReportToken, report.ingestReport, photos.removePhoto,
+  rules.setRules, rules.setOverrides, rules.learnFromCases, rules.forgetLearned, jobs.startRevaluation, jobs.cancelJob, codes.importCodes, codes.dropCodes,
+  reservation.reservePart, reservation.releasePart, reservation.judgePart,
 ] as unknown as Command<unknown, unknown>[];
 
 /** Every command a screen may send, by name. */

@@ -135,7 +135,7 @@ export function leastExpectedTrials(game: TrialGame): { cost: number; beliefs: n
         break;
       }
       const [small, large] = way.yes.length < way.no.length ? [way.yes, way.no] : [way.no, way.yes];
-      const [one, two] = [bound(small), bound(large)];
+      const two = bound(large);
       const first = solve(small, way.cleaned, top - way.own - two);
       const second = way.own + first + two >= top ? two : solve(large, way.cleaned, top - way.own - first);
       const cost = way.own + first + second;

@@ -1,5 +1,8 @@
-import { CHASSIS, type Catalogue, type Chassis, type Finding, type LotSource } from '../catalogue';
-import { appliesTo, priorOf } from './model';
+import { CHASSIS, WHOLE_LOOK, type Catalogue, type Chassis, type Finding, type LotSource } from '../catalogue';
+import type { RecordEntry } from '../steps/evaluate';
+import type { Evidence } from './likelihood';
+import { appliesTo, priorOf, type ModelContext } from './model';
+import type { BeliefEngine } from './posterior';
 
 /** A unit that is done with: what was seen of it as it came, and what was truly wrong. */
 export interface ClosedCase {
@@ -9,6 +12,40 @@ export interface ClosedCase {
   truth: string[];
   /** Findings before the first repair that helped; claims among them. */
   seen: { finding: string; outcome: number }[];
+}
+
+/**
+ * What a record proves, once the machine was looked over as a whole and all was well: causes seen directly, and for each repair that helped
+ * the likeliest of the causes it cures, as it stood before. A record that does not end so proves nothing.
+ * @returns null for a unit that is not done with
+ */
+export function closedCase(catalogue: Catalogue, context: ModelContext, engine: BeliefEngine, record: readonly RecordEntry[]): ClosedCase | null {
+  const ends = record.findLastIndex((entry) => entry.kind === 'repair' && entry.helped);
+  if (!record.slice(ends + 1).some((entry) => entry.kind === 'finding' && entry.id === WHOLE_LOOK && entry.outcome === 0)) return null;
+  const truth = new Set<string>();
+  const seen: ClosedCase['seen'] = [];
+  const evidence: Evidence[] = [];
+  let mended = false;
+  for (const entry of record) {
+    if (entry.kind === 'finding') {
+      const finding = catalogue.findings.find((candidate) => candidate.id === entry.id);
+      if (!finding || !appliesTo(finding, context.chassis) || !finding.outcomes[entry.outcome]) continue;
+      evidence.push({ kind: 'finding', finding: entry.id, outcome: entry.outcome });
+      for (const cause of finding.outcomes[entry.outcome].settles ?? []) truth.add(cause);
+      if (!mended) seen.push({ finding: entry.id, outcome: entry.outcome });
+    } else {
+      const repair = catalogue.repairs.find((candidate) => candidate.id === entry.id);
+      if (!repair || !appliesTo(repair, context.chassis)) continue;
+      if (entry.helped) {
+        const before = engine.trace(evidence).at(-1)!;
+        const cured = engine.model.causes.map((cause, c) => ({ id: cause.id, p: repair.cures[cause.id] ? before.marginals[c] : 0 })).sort((a, b) => b.p - a.p)[0];
+        if (cured && cured.p > 0) truth.add(cured.id);
+        mended = true;
+      }
+      evidence.push({ kind: 'repair', repair, helped: entry.helped });
+    }
+  }
+  return { chassis: context.chassis, source: context.source, truth: [...truth], seen };
 }
 
 export interface Learned {

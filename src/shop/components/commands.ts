@@ -5,14 +5,14 @@ import { components } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { minor, shortText, unitId } from '../input';
-import { refuseHeld } from '../units/commands';
+import { refuseHeld } from '../units/stages';
 import { writeSpec } from '../units/specification';
 import { arrive, componentById, move, type NewComponent, type Place } from './move';
 
 const componentId = Joi.string().uuid().required().label('part');
 const partFields = {
   class: Joi.string().valid(...PART_CLASSES).required().label('class'), name: shortText('name', 80).required(), serial: shortText('serial', 60).allow('').default(''),
-  costMinor: minor('cost').default(0), attributes: Joi.object().pattern(/^[a-zA-Z]{1,20}$/, Joi.alternatives(Joi.string().max(60), Joi.number())).default({}),
+  costMinor: minor('cost').default(0), knownGood: Joi.boolean().default(false).label('tested good'), attributes: Joi.object().pattern(/^[a-zA-Z]{1,20}$/, Joi.alternatives(Joi.string().max(60), Joi.number())).default({}),
 };
 
 /** A part bought or found goes into the bin. */

@@ -1,6 +1,6 @@
 import { eq, sql } from 'drizzle-orm';
 import type { Transaction } from '@/db/client';
-import { components, movements } from '@/db/schema';
+import { components, movements, units } from '@/db/schema';
 import type { Actor } from '../command';
 import { ShopError } from '../errors';
 
@@ -23,6 +23,7 @@ export interface NewComponent {
   serial?: string;
   attributes?: Record<string, string | number>;
   costMinor?: number;
+  knownGood?: boolean;
   fromLotId?: string | null;
 }
 
@@ -30,7 +31,7 @@ export interface NewComponent {
 export async function arrive(tx: Transaction, actor: Actor, part: NewComponent, to: Place, reason: string): Promise<{ id: string; code: string }> {
   const code = await nextCode(tx);
   const [made] = await tx.insert(components).values({
-    code, class: part.class, name: part.name, serial: part.serial ?? '', attributes: part.attributes ?? {}, costMinor: part.costMinor ?? 0, fromLotId: part.fromLotId ?? null,
+    code, class: part.class, name: part.name, serial: part.serial ?? '', attributes: part.attributes ?? {}, costMinor: part.costMinor ?? 0, knownGood: part.knownGood ?? false, fromLotId: part.fromLotId ?? null,
     place: to.startsWith('unit:') ? 'unit' : to, unitId: to.startsWith('unit:') ? to.slice(5) : null,
   }).returning({ id: components.id });
   await tx.insert(movements).values({ componentId: made.id, n: 0, previous: null, fromPlace: 'arrived', toPlace: to, by: actor.id, byName: actor.name, reason });
@@ -42,6 +43,9 @@ export async function arrive(tx: Transaction, actor: Actor, part: NewComponent, 
  */
 export async function move(tx: Transaction, actor: Actor, component: typeof components.$inferSelect, to: Place, reason: string): Promise<void> {
   const from = placeOf(component);
+  if (component.reservedFor && to !== `unit:${component.reservedFor}`) throw new ShopError('conflict', await heldWords(tx, component));
+  // a part leaves the bin unreserved
+  if (component.reservedFor) await tx.update(components).set({ reservedFor: null }).where(eq(components.id, component.id));
   if (from === to) throw new ShopError('refused', `${component.code} ${component.name} is there already.`);
   try {
     await tx.transaction(async (inner) => {
@@ -54,6 +58,12 @@ export async function move(tx: Transaction, actor: Actor, component: typeof comp
     if (code === '23505' || code === '23503' || code === '23000') throw new ShopError('conflict', `Not moved: somebody else has just moved ${component.code} ${component.name}. Look where it is now.`);
     throw error;
   }
+}
+
+/** "P-0007 4 GB module lies at WQ-0012 for a swap-test." */
+export async function heldWords(tx: Transaction, component: Pick<typeof components.$inferSelect, 'code' | 'name' | 'reservedFor'>): Promise<string> {
+  const [holder] = await tx.select({ tag: units.tag }).from(units).where(eq(units.id, component.reservedFor!));
+  return `${component.code} ${component.name} lies at ${holder?.tag ?? 'another unit'} for a swap-test: it is free again once that is answered.`;
 }
 
 export async function componentById(tx: Transaction, id: string) {

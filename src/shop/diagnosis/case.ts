@@ -7,8 +7,10 @@ import { checkConflict } from '@/core/belief/conflict';
 import { CLOSED } from '@/core/steps/bench';
 import { compareSteps } from '@/core/steps/compare';
 import { inspectUnit, type RecordEntry } from '@/core/steps/evaluate';
+import { overrideFaults, withOverrides, type CatalogueOverrides } from '@/core/belief/overrides';
 import { claimsIn } from '@/formats/manifest';
 import { ShopError } from '../errors';
+import { overridesShape } from '../rules/shape';
 
 /** A case as a file: what is known of one machine, without a database. See docs/belief.md. */
 export interface CaseFile {
@@ -22,6 +24,8 @@ export interface CaseFile {
   faults: number;
   /** Known-good parts to hand: minor units each is worth. */
   bin: Partial<Record<PartClass, number>>;
+  /** The owner's numbers over the catalogue's, as House rules export them. */
+  overrides?: CatalogueOverrides;
   /** Two steps to weigh against each other. */
   compare?: [string, string];
 }
@@ -42,6 +46,7 @@ const shape = Joi.object({
   }).required(),
   faults: Joi.number().integer().min(1).max(3).default(2),
   bin: Joi.object().pattern(Joi.string().valid(...PART_CLASSES), Joi.number().integer().min(0)).default({}),
+  overrides: overridesShape,
   compare: Joi.array().items(Joi.string().max(100)).length(2),
 });
 
@@ -79,6 +84,8 @@ function outcomeOf(finding: Finding, outcome: number | string, where: string): n
 export function readCase(value: unknown): CaseFile & { record: RecordEntry[] } {
   const { value: file, error } = shape.validate(value, { abortEarly: false }) as { value: CaseFile; error?: Joi.ValidationError };
   if (error) throw new ShopError('invalid', `The case cannot be read: ${error.details.map((detail) => `${detail.path.join('.') || 'case'}: ${detail.message}`).join('; ')}.`);
+  const wrong = file.overrides ? overrideFaults(catalogue, file.overrides) : [];
+  if (wrong.length) throw new ShopError('invalid', `The case cannot be read: overrides: ${wrong.join('; ')}.`);
   const record: RecordEntry[] = [];
   for (const [i, claim] of file.claims.entries()) {
     const known = findingById(claim) ? [claim] : claimsIn(claim);
@@ -106,10 +113,11 @@ const LEAST = 0.0005;
 /** Beliefs with what moved each, ranked steps, the value of stopping and the misfit flag, as plain JSON. */
 export function diagnose(value: unknown) {
   const file = readCase(value);
+  const known = file.overrides ? withOverrides(catalogue, file.overrides) : catalogue;
   const minutes = workMinutes[file.chassis];
   const { soundMinor } = file.values;
   const parts = { ...partValues[file.chassis], ...file.values.parts };
-  const { engine, entries, weights, states, problem, ranking, facts } = inspectUnit(catalogue, {
+  const { engine, entries, weights, states, problem, ranking, facts } = inspectUnit(known, {
     chassis: file.chassis, source: file.source, record: file.record, bench: { ...CLOSED, ...file.bench }, faults: file.faults,
     worth: {
       soundMinor, feeShare: file.rates.feeShare, finishMinutes: minutes.finish, asFoundShare: AS_FOUND_SHARE, asFoundMinutes: minutes.asFound, harvestMinutes: minutes.harvest,
@@ -138,7 +146,7 @@ export function diagnose(value: unknown) {
     })),
     stop: { route: ranking.routes.filter((route) => route.route !== 'refurbish').sort((a, b) => b.valueMinor - a.valueMinor)[0].route, netValueMinor: ranking.stopMinor, breakEvenMinutes: ranking.breakEvenMinutes },
     routes: ranking.routes,
-    ...(file.compare && { comparison: compareSteps(catalogue, problem, ranking, ...file.compare) }),
+    ...(file.compare && { comparison: compareSteps(known, problem, ranking, ...file.compare) }),
     conflict: checkConflict(engine, entries.map((entry) => entry.evidence), posterior),
     facts,
   };

@@ -8,7 +8,7 @@ import { BENCH_ROLES, defineCommand, type Actor, type CommandContext } from '../
 import { arrive, move, type NewComponent } from '../components/move';
 import { ShopError } from '../errors';
 import { shortText, unitId } from '../input';
-import { refuseHeld } from '../units/commands';
+import { refuseHeld } from '../units/stages';
 import { writeSpec } from '../units/specification';
 import { interpretReport } from './interpret';
 

@@ -1,13 +1,14 @@
 import { eq, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import { components, sales, shop, units } from '@/db/schema';
+import { release } from '../components/bin';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { assertErased } from '../erasure/commands';
 import { isoDate, minor, shortText, unitId } from '../input';
 import { move } from '../components/move';
 import { moveStage } from '../units/stages';
-import { refuseHeld } from '../units/commands';
+import { refuseHeld } from '../units/stages';
 import { closeOpenWork } from '../work/clock';
 
 /** To the shelf, with a price. Refused while a drive's data is unaccounted for, or it is not graded. */
@@ -38,6 +39,7 @@ export const sellUnit = defineCommand<Sell, { priceMinor: number }>({
     await closeOpenWork(tx, unit!.id);
     for (const part of await tx.select().from(components).where(sql`${components.unitId} = ${unit!.id}`)) await move(tx, actor, part, 'sold', `sold in ${unit!.tag}`);
     await tx.update(units).set({ listed: false }).where(eq(units.id, unit!.id));
+    await release(tx, unit!.id);
     await moveStage(tx, unit!, 'sold');
     return { event: { kind: 'sold', payload: { ...input, feesMinor: fees } }, answer: { priceMinor: input.priceMinor } };
   },

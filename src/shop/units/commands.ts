@@ -9,9 +9,10 @@ import { events, observations, STAGES, units, type Stage } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type CommandContext } from '../command';
 import { ShopError } from '../errors';
 import { shortText, unitId } from '../input';
+import { release } from '../components/bin';
 import { closeOpenWork } from '../work/clock';
 import { SPEC_KEYS, writeSpec, type SpecKey } from './specification';
-import { forward, moveStage } from './stages';
+import { forward, moveStage, refuseHeld } from './stages';
 
 interface Observe { unitId: string; finding: string; outcome: number; acknowledged?: string }
 
@@ -34,13 +35,14 @@ export const observe = defineCommand<Observe, { stage: Stage }>({
     const stage = stageAfterFinding(unit!.stage, finding.stage, Boolean(hazard?.stops));
     if (stage === 'quarantine') await closeOpenWork(tx, unit!.id);
     await moveStage(tx, unit!, stage);
+    const back = stage === 'quarantine' ? await release(tx, unit!.id) : finding.swap ? await release(tx, unit!.id, finding.swap) : [];
     const bench = stage === 'quarantine' ? { ...unit!.bench, plugged: false } : benchAfter(unit!.bench, unit!.chassis, finding.bench);
     await tx.update(units).set({ bench }).where(eq(units.id, unit!.id));
     if (finding.id === 'look-bay') await writeSpec(tx, unit!.id, 'typed', input.outcome === 1 ? [{ key: 'driveKind', value: 'none' }] : [], 'outside look', actor.name);
     return {
       event: {
         kind: hazard?.stops ? 'quarantined' : 'finding',
-        payload: { observation: row.id, finding: finding.id, outcome: outcome.id, index: input.outcome, replaced: voided, acknowledged: hazard?.id ?? null, before: { stage: unit!.stage, bench: unit!.bench }, after: { stage, bench } },
+        payload: { observation: row.id, finding: finding.id, outcome: outcome.id, index: input.outcome, replaced: voided, acknowledged: hazard?.id ?? null, ...(back.length && { back }), before: { stage: unit!.stage, bench: unit!.bench }, after: { stage, bench } },
       },
       answer: { stage },
       onSealed: (seq) => seal(tx, row.id, seq, voided),
@@ -186,9 +188,4 @@ function numberIn(key: SpecKey, value: string): number | null {
   const number = Number(/-?\d+([.,]\d+)?/.exec(value)?.[0].replace(',', '.') ?? NaN);
   if (!(number >= rule.min && number <= rule.max)) throw new ShopError('invalid', `Not saved: ${SPEC_KEYS[key]} must be ${rule.unit}, ${rule.min} to ${rule.max}; got "${value}".`, { fields: { value: `${rule.min} to ${rule.max}` } });
   return number * (rule.scale ?? 1);
-}
-
-export function refuseHeld(unit: { stage: Stage }): void {
-  if (unit.stage === 'quarantine') throw new ShopError('refused', 'This unit is in quarantine: nothing is done to it until the owner lets it go.');
-  if (unit.stage === 'sold') throw new ShopError('refused', 'It has been sold: its record is closed.');
 }

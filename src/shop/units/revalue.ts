@@ -1,9 +1,12 @@
 import { and, asc, eq, isNull, sql } from 'drizzle-orm';
-import { catalogue, causeById } from '@/catalog';
+import { causeById } from '@/catalog';
+import type { Catalogue } from '@/core/catalogue';
 import { evaluateUnit, type Evaluation, type EvaluationInput, type RecordEntry } from '@/core/steps/evaluate';
 import type { Grade } from '@/core/price/table';
 import type { Transaction } from '@/db/client';
 import { lots, observations, shop, units } from '@/db/schema';
+import { swapBin } from '../components/bin';
+import { effectiveCatalogue } from '../rules/effective';
 import { priceOf, worthOf } from './worth';
 import type { UnitWorth } from '@/core/steps/problem';
 import { specificationOf } from './specification';
@@ -21,19 +24,19 @@ export function recordEntry(row: { kind: 'finding' | 'repair'; ref: string; outc
 const KEPT = 300;
 const kept = new Map<string, Evaluation>();
 
-function evaluateOnce(input: EvaluationInput): Evaluation {
-  const key = JSON.stringify(input);
+function evaluateOnce(known: { catalogue: Catalogue; mark: string }, input: EvaluationInput): Evaluation {
+  const key = known.mark + JSON.stringify(input);
   let evaluation = kept.get(key);
   if (!evaluation) {
-    evaluation = evaluateUnit(catalogue, input);
+    evaluation = evaluateUnit(known.catalogue, input);
     if (kept.size >= KEPT) kept.delete(kept.keys().next().value!);
     kept.set(key, evaluation);
   }
   return evaluation;
 }
 
-/** Works belief, price and value of a unit out again from its record, stores the snapshot, bumps the version. @returns the new version */
-export async function revalueUnit(tx: Transaction, unitId: string): Promise<number> {
+/** What the engine is asked about a unit: its record, the shop's rules, the bin and what the machine would fetch. */
+export async function appraisalOf(tx: Transaction, unitId: string) {
   const [row] = await tx.select({ unit: units, source: lots.source }).from(units).innerJoin(lots, eq(lots.id, units.lotId)).where(eq(units.id, unitId));
   const [rules] = await tx.select().from(shop);
   const spec = await specificationOf(tx, unitId);
@@ -41,13 +44,30 @@ export async function revalueUnit(tx: Transaction, unitId: string): Promise<numb
   const { unit } = row;
   const price = priceOf(unit.chassis, spec, unit.grade as Grade | null, true);
   const { verifyMinutes, ...worth } = worthOf(unit.chassis, spec, price, rules.feeBasisPoints);
-  const evaluation: Evaluation = { valueBeforeMinor: unit.valueMinor, ...evaluateOnce({
-    chassis: unit.chassis, source: row.source, record, bench: unit.bench, worth, verifyMinutes,
+  const input: EvaluationInput = {
+    chassis: unit.chassis, source: row.source, record, bench: unit.bench, worth, verifyMinutes, bin: await swapBin(tx, unitId),
     priceLowMinor: price.lowMinor, priceHighMinor: price.highMinor, ratePerHourMinor: rules.ratePerHourMinor,
-  }) };
-  const [updated] = await tx.update(units).set({ ...snapshotColumns(evaluation, worth, unit.stage), priceMinor: price.minor, version: sql`${units.version} + 1` })
-    .where(eq(units.id, unitId)).returning({ version: units.version });
+  };
+  return { unit, price, input, known: effectiveCatalogue(rules) };
+}
+
+async function columnsOf(tx: Transaction, unitId: string) {
+  const { unit, price, input, known } = await appraisalOf(tx, unitId);
+  const evaluation: Evaluation = { valueBeforeMinor: unit.valueMinor, ...evaluateOnce(known, input) };
+  return { ...snapshotColumns(evaluation, input.worth, unit.stage), priceMinor: price.minor };
+}
+
+/** Works belief, price and value of a unit out again from its record, stores the snapshot, bumps the version. @returns the new version */
+export async function revalueUnit(tx: Transaction, unitId: string): Promise<number> {
+  const columns = await columnsOf(tx, unitId);
+  const [updated] = await tx.update(units).set({ ...columns, version: sql`${units.version} + 1` }).where(eq(units.id, unitId)).returning({ version: units.version });
   return updated.version;
+}
+
+/** The same after a change of rules or of the bin: nothing happened to the unit, so its version stays and nobody's answer is refused for it. */
+export async function refreshUnit(tx: Transaction, unitId: string): Promise<void> {
+  await tx.select({ id: units.id }).from(units).where(eq(units.id, unitId)).for('update');
+  await tx.update(units).set(await columnsOf(tx, unitId)).where(eq(units.id, unitId));
 }
 
 /** The columns lists sort and show by, from an evaluation. */

@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm';
 import type { Transaction } from '@/db/client';
 import { STAGES, units, type Stage } from '@/db/schema';
+import { ShopError } from '../errors';
 
 export const STAGE_NAMES: Record<Stage, string> = {
   dock: 'Dock', look: 'First look', find: 'Find out', decide: 'Decide', hands: 'Hands on', system: 'System', prove: 'Prove', shelf: 'Shelf',
@@ -19,4 +20,9 @@ export function forward(from: Stage, to: Stage): Stage {
 
 export async function moveStage(tx: Transaction, unit: { id: string; stage: Stage }, to: Stage): Promise<void> {
   if (to !== unit.stage) await tx.update(units).set({ stage: to, stageSince: new Date() }).where(eq(units.id, unit.id));
+}
+
+export function refuseHeld(unit: { stage: Stage }): void {
+  if (unit.stage === 'quarantine') throw new ShopError('refused', 'This unit is in quarantine: nothing is done to it until the owner lets it go.');
+  if (unit.stage === 'sold') throw new ShopError('refused', 'It has been sold: its record is closed.');
 }

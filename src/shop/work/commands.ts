@@ -8,7 +8,7 @@ import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { shortText, unitId } from '../input';
 import { forward, moveStage } from '../units/stages';
-import { refuseHeld } from '../units/commands';
+import { refuseHeld } from '../units/stages';
 import { endSegment } from './clock';
 
 const workId = Joi.string().uuid().required().label('work');

@@ -1,4 +1,5 @@
 import { answer, assertOwnOrigin, bodyWithin } from '@/server/answer';
+import { startJob } from '@/server/jobs';
 import { requireActorForApi } from '@/server/session';
 import { runCommand } from '@/shop/command';
 import { commandByName } from '@/shop/commands';
@@ -15,7 +16,9 @@ export async function POST(request: Request, { params }: { params: Promise<{ nam
     if (!command) throw new ShopError('missing', 'There is no such command.');
     const body = parse(await bodyWithin(request, MAX_BODY, 'the request'));
     const key = typeof body.key === 'string' && body.key.length <= 80 ? body.key : undefined;
-    return runCommand(command, actor, { input: body.input, key, version: typeof body.version === 'number' ? body.version : undefined });
+    const result = await runCommand(command, actor, { input: body.input, key, version: typeof body.version === 'number' ? body.version : undefined });
+    if (command.name === 'startRevaluation') startJob((result.answer as { job: string }).job);
+    return result;
   });
 }
 

@@ -1,0 +1,23 @@
+import { asc, eq, inArray, isNull } from 'drizzle-orm';
+import { catalogue } from '@/catalog';
+import { closedCase, type ClosedCase } from '@/core/belief/learn';
+import { WHOLE_LOOK } from '@/core/catalogue';
+import { engineFor, type RecordEntry } from '@/core/steps/evaluate';
+import type { Transaction } from '@/db/client';
+import { lots, observations, units } from '@/db/schema';
+import { recordEntry } from '../units/revalue';
+
+/** Every unit whose record ends in a look over the whole machine with nothing left wrong. What is read is the catalogue's own reckoning, so that learning does not feed on itself. */
+export async function closedCases(tx: Transaction): Promise<ClosedCase[]> {
+  const looked = tx.selectDistinct({ id: observations.unitId }).from(observations).where(eq(observations.ref, WHOLE_LOOK));
+  const rows = await tx.select({ unit: units.id, chassis: units.chassis, source: lots.source }).from(units).innerJoin(lots, eq(lots.id, units.lotId)).where(inArray(units.id, looked)).orderBy(asc(units.id));
+  if (rows.length === 0) return [];
+  const standing = await tx.select().from(observations).where(isNull(observations.voidedBy)).orderBy(asc(observations.id));
+  const records = new Map<string, RecordEntry[]>();
+  for (const row of standing) {
+    const record = records.get(row.unitId);
+    if (record) record.push(recordEntry(row));
+    else records.set(row.unitId, [recordEntry(row)]);
+  }
+  return rows.flatMap(({ unit, chassis, source }) => closedCase(catalogue, { chassis, source }, engineFor(catalogue, { chassis, source }), records.get(unit) ?? []) ?? []);
+}
