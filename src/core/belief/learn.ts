@@ -63,6 +63,9 @@ export interface Strength {
   tables: number;
 }
 
+/** A rare cause counts as having been seen once at least: a few hundred machines without it do not make it ten times rarer. */
+const ONE_SIGHTING = 1;
+
 /** A row of a table is worth a tenth of a prior: it speaks of fewer machines. */
 export const tableStrength = (priors: number): Strength => ({ priors, tables: priors / 10 });
 
@@ -85,7 +88,8 @@ export function learnFrom(catalogue: Catalogue, cases: readonly ClosedCase[], st
         if (closed.truth.includes(cause.id)) present++;
       }
       if (exposure === 0) continue;
-      const p = (strength.priors * base + present) / (strength.priors + exposure);
+      const counted = Math.max(strength.priors, ONE_SIGHTING / base);
+      const p = (counted * base + present) / (counted + exposure);
       (learned.priors[cause.id] ??= {})[chassis] = { p: Math.min(1 - 1e-6, Math.max(1e-6, p)), cases: Math.round(exposure * 10) / 10, present };
     }
   }
