@@ -2,7 +2,7 @@ import next from 'eslint-config-next/core-web-vitals';
 import tseslint from 'typescript-eslint';
 
 export default tseslint.config(
-  { ignores: ['.next/**', 'node_modules/**', '.data/**', '.test/**', 'shots/**', 'coverage/**', 'next-env.d.ts', 'src/db/migrations/**'] },
+  { ignores: ['.next/**', '.bundles/**', 'node_modules/**', '.data/**', '.test/**', 'shots/**', 'coverage/**', 'next-env.d.ts', 'src/db/migrations/**'] },
   ...next,
   ...tseslint.configs.recommended,
   {

@@ -54,8 +54,8 @@ async function workDone(tag: string, who: string, ref: string, minutes: number, 
   await database().update(work).set({ startedAt: sql`${work.startedAt} - ${minutes} * interval '1 minute'` }).where(eq(work.id, workId));
 }
 
-async function part(kind: string, name: string, costMinor: number, attributes: Record<string, string | number> = {}): Promise<string> {
-  return (await act<{ componentId: string }>('Bench A', 'receivePart', { class: kind, name, costMinor, attributes })).componentId;
+async function part(kind: string, name: string, costMinor: number, attributes: Record<string, string | number> = {}, knownGood = false): Promise<string> {
+  return (await act<{ componentId: string }>('Bench A', 'receivePart', { class: kind, name, costMinor, attributes, knownGood })).componentId;
 }
 
 const LAPTOP_TESTS = ['starts', 'display', 'usb', 'sound', 'network', 'load', 'keys', 'touchpad', 'camera'];
@@ -87,15 +87,21 @@ async function furnish(): Promise<void> {
   await lot({ code: 'TF-1', name: 'Isle of Thrane school ferry, mixed crate', source: 'broken', tagPrefix: 'TF', priceMinor: 6000, freightMinor: 900, feesMinor: 0, receivedOn: '2026-11-23', claims: 'non-working, for parts' }, 'school-ferry.csv');
   await lot({ code: 'LK-1', name: 'Lighthouse keeper’s trade-in', source: 'tradein', tagPrefix: 'LK', priceMinor: 2500, freightMinor: 0, feesMinor: 0, receivedOn: '2026-11-24', claims: 'works, clock always wrong' }, 'lighthouse.csv');
 
-  const memory = await part('memory', '4 GB DDR3, 1600 MT/s', 500, { gb: 4, type: 'DDR3' });
-  await part('memory', '4 GB DDR3, 1600 MT/s', 500, { gb: 4, type: 'DDR3' });
+  const memory = await part('memory', '4 GB DDR3, 1600 MT/s', 500, { gb: 4, type: 'DDR3 DIMM', rate: 1600 });
+  await part('memory', '4 GB DDR3, 1600 MT/s', 500, { gb: 4, type: 'DDR3 DIMM', rate: 1600 }, true);
+  await part('memory', '4 GB DDR3, 1333 MT/s', 420, { gb: 4, type: 'DDR3 DIMM', rate: 1333 });
+  await part('memory', '8 GB DDR3, 1600 MT/s', 780, { gb: 8, type: 'DDR3 DIMM', rate: 1600 });
+  await part('memory', '4 GB DDR3 SO-DIMM, 1600 MT/s', 520, { gb: 4, type: 'DDR3 SO-DIMM', rate: 1600 }, true);
+  await part('supply', '180 W, 24 pins, small', 1100, { watts: 180 }, true);
   const solid = await part('drive', 'Flint S120, 120 GB', 1400, { gb: 120, kind: 'solid' });
   const solid2 = await part('drive', 'Flint S120, 120 GB', 1400, { gb: 120, kind: 'solid' });
   await part('drive', 'Flint S240, 240 GB', 2100, { gb: 240, kind: 'solid' });
   await part('panel', '14 inch, 1366 x 768, 30 pins', 2600, { inches: 14, pins: 30 });
   await part('charger', '19 V 3.42 A, 5.5/2.5', 700, { volts: 19, amperes: 3.42 });
   await part('coin cell', 'CR2032', 40);
-  await part('fan', '92 mm, 4 pins', 350, { pins: 4 });
+  await part('fan', '92 mm, 4 pins', 350, { pins: 4 }, true);
+
+  for (const file of ['beeps.csv', 'lamps.json']) await act('Buyer', 'importCodes', { text: readFileSync(new URL(`../samples/codes/${file}`, import.meta.url), 'utf8') });
 
   // the unit of the tour: turns on, then nothing
   await see('WQ-0007', 'Bench A', ...OUTSIDE, ['look-screws', 1], ['look-dust', 1], ['look-bay', 1], ['lamp', 0], ['button', 0], ['fan-sound', 2], ['drive-lamp', 1], ['picture-monitor', 2]);
@@ -120,6 +126,7 @@ async function furnish(): Promise<void> {
     await workDone(tag, 'Bench A', 'clean-outside', 9);
     await act('Bench A', 'fitPart', { unitId, componentId: drive });
     await workDone(tag, 'Bench A', 'fit-drive', 12, true);
+    await see(tag, 'Bench B', ['whole-look', 0]);
     const [chassis] = await database().select({ chassis: units.chassis }).from(units).where(eq(units.tag, tag));
     await prove(tag, false, chassis.chassis === 'small' ? [['front', 'scratch', 0, 60, 34], ['top', 'glue', 1, 90, 130]] : [['front', 'scratch', 0, 40, 60], ['left', 'glue', 1, 140, 50]], 71);
     await shelf(tag, drive, ask, sold);

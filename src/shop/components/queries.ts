@@ -1,10 +1,10 @@
-import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, eq, getTableColumns, inArray, sql } from 'drizzle-orm';
 import { database } from '@/db/client';
 import { components, movements, units } from '@/db/schema';
 
 /** Parts in the bin, of some classes or all. */
 export async function binParts(classes?: string[]) {
-  return database().select().from(components).where(and(eq(components.place, 'bin'), classes?.length ? inArray(components.class, classes) : undefined)).orderBy(asc(components.class), asc(components.costMinor), asc(components.code)).limit(500);
+  return database().select({ ...getTableColumns(components), lentTo: units.tag }).from(components).leftJoin(units, eq(units.id, components.reservedFor)).where(and(eq(components.place, 'bin'), classes?.length ? inArray(components.class, classes) : undefined)).orderBy(asc(components.class), asc(components.costMinor), asc(components.code)).limit(500);
 }
 
 /** The last movements in the shop. */

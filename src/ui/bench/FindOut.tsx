@@ -1,4 +1,6 @@
 'use client';
+import dynamic from 'next/dynamic';
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useShortcuts } from '../kit/keyboard';
@@ -9,11 +11,17 @@ import { Answers } from './Answers';
 import { Belief } from './Belief';
 import { Question } from './Question';
 import { RunningWork } from './RunningWork';
-import type { AnswerView, BeliefView, RunningWorkView, StepView, UnitHead, WorthView } from './unitView';
+import { SwapPart } from './SwapPart';
+import type { AnswerView, BeliefView, LentView, RunningWorkView, StepView, UnitHead, WorthView } from './unitView';
 import { Worth } from './Worth';
+
+// opened when they are wanted
+const Compare = dynamic(() => import('./Compare').then((module) => module.Compare), { ssr: false });
+const Tapper = dynamic(() => import('./Tapper').then((module) => module.Tapper), { ssr: false });
 
 interface Props {
   unit: UnitHead;
+  lent: LentView[];
   steps: StepView[];
   beliefs: BeliefView[];
   sound: BeliefView;
@@ -28,11 +36,12 @@ interface Props {
 const LETTERS = ['A', 'B', 'C', 'D', 'E'];
 
 /** The bench: one question, what is believed and why, what else could be done, what it is worth. */
-export function FindOut({ unit, steps, beliefs, sound, misfit, worth, answers, running, asked }: Props) {
+export function FindOut({ unit, lent, steps, beliefs, sound, misfit, worth, answers, running, asked }: Props) {
   const router = useRouter();
   const { send, problem, busy } = useCommand();
   const [picked, setPicked] = useState<{ version: number; id: string } | null>(null);
   const [keys, setKeys] = useState(false);
+  const [tapping, setTapping] = useState<string | null>(null);
   const chosen = picked?.version === unit.version ? steps.find((step) => `${step.kind}:${step.id}` === picked.id) : undefined;
   const step = chosen ?? asked ?? steps[0];
   const others = steps.filter((other) => other.id !== step.id).slice(0, 5);
@@ -40,20 +49,21 @@ export function FindOut({ unit, steps, beliefs, sound, misfit, worth, answers, r
   const pick = (other: StepView) => setPicked({ version: unit.version, id: `${other.kind}:${other.id}` });
   const takeBack = () => void send('voidObservation', { unitId: unit.id }, unit.version);
   const answer = async (outcome: number, acknowledged?: string) => {
-    if (step.kind === 'look') {
+    if (step.kind === 'look' || step.kind === 'verify') {
       const sent = await send('observe', { unitId: unit.id, finding: step.id, outcome, acknowledged }, unit.version);
       if (sent.ok && asked) router.replace(`/u/${unit.tag}`);
     } else if (step.kind === 'repair') void send('repairVerdict', { unitId: unit.id, repair: step.id, helped: outcome === 0 }, unit.version);
   };
   const take = () => {
     if (step.kind === 'repair') void send('startWork', { unitId: unit.id, ref: step.id }, unit.version);
-    else if (step.kind === 'verify') router.push(`/u/${unit.tag}/prove`);
     else if (step.kind === 'stop') void send('setStage', { unitId: unit.id, stage: 'decide' }, unit.version);
   };
   useShortcuts((key) => {
     if (key === '?') { setKeys((open) => !open); return true; }
     if (disabled) return false;
-    if (key === 'Enter' && !running && step && step.kind !== 'look') { take(); return true; }
+    if (key === 'Enter' && !running && step && (step.kind === 'repair' || step.kind === 'stop')) { take(); return true; }
+    if (key.toLowerCase() === 't' && step?.instrument === 'tapper') { setTapping(tapping ? null : step.id); return true; }
+    if (key.toLowerCase() === 'b' && step?.instrument === 'memory') { router.push(`/u/${unit.tag}/memory`); return true; }
     if (key.toLowerCase() === 'u') { takeBack(); return true; }
     const at = LETTERS.indexOf(key.toUpperCase());
     if (at >= 0 && others[at]) { pick(others[at]); return true; }
@@ -69,7 +79,13 @@ export function FindOut({ unit, steps, beliefs, sound, misfit, worth, answers, r
             {step.outcomes.length > 0
               ? <Question key={`${unit.version}:${step.id}`} step={step} busy={busy} disabled={disabled} problem={problem?.message ?? null} lead={chosen || asked ? 'Yours,' : 'Next,'} onAnswer={(outcome, acknowledged) => void answer(outcome, acknowledged)} />
               : <section aria-label="Next" className="border-t-[6px] border-ink bg-paper px-[22px] pt-4 pb-[18px]"><p className="text-[14.5px] text-soft">Next, {attended(step.minutes)}. {step.reason}</p><h2 className="mt-1 text-[27px] leading-[1.12]">{step.title}</h2><p className="text-[15px]">{step.how}</p>{problem && <Problem>{problem.message}</Problem>}</section>}
-            {step.kind !== 'look' && <div className="flex gap-3 bg-paper px-[22px] pb-4"><Button tone="strong" shortcut="Enter" disabled={disabled || busy} onClick={take}>{step.kind === 'repair' ? 'Start it, clock on' : step.kind === 'verify' ? 'To the tests' : 'Stop here'}</Button></div>}
+            {(step.kind === 'repair' || step.kind === 'stop') && <div className="flex gap-3 bg-paper px-[22px] pb-4"><Button tone="strong" shortcut="Enter" disabled={disabled || busy} onClick={take}>{step.kind === 'repair' ? 'Start it, clock on' : 'Stop here'}</Button></div>}
+            {step.kind === 'verify' && <p className="bg-paper px-[22px] pb-4 text-[14.5px]"><Link href={`/u/${unit.tag}/prove`} className="border-b border-current">The list of tests, one by one</Link></p>}
+            {step.swap && <SwapPart unit={unit} test={step.id} partClass={step.swap} lent={lent} disabled={disabled} />}
+            {step.instrument === 'tapper' && tapping !== step.id && <p className="bg-paper px-[22px] pb-4"><Button shortcut="T" disabled={disabled} onClick={() => setTapping(step.id)}>Tap along with it</Button></p>}
+            {step.instrument === 'tapper' && tapping === step.id && <Tapper maker={unit.name} mayAnswer={step.id === 'code-group' && !disabled && !busy} onAnswer={(outcome) => void answer(outcome)} onClose={() => setTapping(null)} />}
+            {step.instrument === 'memory' && <p className="bg-paper px-[22px] pb-4"><Link href={`/u/${unit.tag}/memory`} className="inline-flex min-h-11 items-center gap-2 border-2 border-ink px-3.5 text-[15px] font-semibold hover:bg-track"><Key>B</Key>On the memory board</Link></p>}
+            {(chosen || asked) && step.id !== steps[0]?.id && <Compare key={`${unit.version}:${step.id}`} tag={unit.tag} step={step.kind === 'stop' ? 'stop' : step.id} />}
           </>
         )}
         {!unit.held && !running && others.length > 0 && (
@@ -91,7 +107,7 @@ export function FindOut({ unit, steps, beliefs, sound, misfit, worth, answers, r
           </section>
         )}
         <p className="mt-auto px-0.5 pt-3 text-[13px] text-soft">
-          {keys ? <>1–9 answer · Enter take the step · A–E something else · U take back the last answer · L F M W P S H sides of the unit · / the one box · ? these keys</> : <Quiet onClick={() => setKeys(true)} className="text-[13px]">? keys</Quiet>}
+          {keys ? <>1–9 answer · Enter take the step · A–E something else, with why not · T tap along · B memory board · U take back the last answer · L F M W P S H sides of the unit · / the one box · ? these keys</> : <Quiet onClick={() => setKeys(true)} className="text-[13px]">? keys</Quiet>}
         </p>
       </div>
       <section aria-label="Belief" className="flex min-h-0 flex-col gap-3 bg-paper px-[18px] py-4">

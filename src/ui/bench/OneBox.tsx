@@ -20,6 +20,8 @@ const PLACES: Target[] = [
   { id: 'p-bin', href: '/bin', title: 'Bin of parts', note: 'place' },
   { id: 'p-books', href: '/books', title: 'Books', note: 'place' },
   { id: 'p-rules', href: '/rules', title: 'House rules', note: 'place' },
+  { id: 'p-numbers', href: '/rules/numbers', title: 'Own numbers, learning', note: 'place' },
+  { id: 'p-codes', href: '/rules/codes', title: 'Blink and beep codes', note: 'place' },
   { id: 'p-quarantine', href: '/stage/quarantine', title: 'Quarantine', note: 'place' },
   { id: 'p-sold', href: '/stage/sold', title: 'Sold', note: 'place' },
 ];

@@ -19,7 +19,8 @@ export function PartForm() {
     setFault(cost === null ? 'is not an amount' : '');
     if (cost === null) return;
     const gb = Number(form.get('gb'));
-    const outcome = await send<{ code: string }>('receivePart', { class: form.get('class'), name: form.get('name'), serial: form.get('serial'), costMinor: cost, attributes: gb > 0 ? { gb } : {} });
+    const rate = Number(form.get('rate'));
+    const outcome = await send<{ code: string }>('receivePart', { class: form.get('class'), name: form.get('name'), serial: form.get('serial'), costMinor: cost, knownGood: form.get('good') === 'on', attributes: { ...(gb > 0 && { gb }), ...(String(form.get('type')).trim() && { type: String(form.get('type')).trim() }), ...(rate > 0 && { rate }) } });
     if (outcome.ok) {
       setMade(outcome.answer.code);
       target.reset();
@@ -32,6 +33,9 @@ export function PartForm() {
       <TextField label="Size" hint="GB" name="gb" inputMode="decimal" wrap="w-[90px]" />
       <TextField label="Serial" name="serial" wrap="w-[140px]" />
       <TextField label="Cost" hint="CR" name="cost" inputMode="decimal" fault={fault} wrap="w-[110px]" />
+      <TextField label="Kind" hint="as on the label" name="type" wrap="w-[170px]" />
+      <TextField label="Speed" hint="MT/s" name="rate" inputMode="numeric" wrap="w-[100px]" />
+      <label className="flex min-h-11 items-center gap-2 text-[14px] font-semibold"><input type="checkbox" name="good" className="size-5 accent-ink" />Tested good</label>
       <Button type="submit" disabled={busy}>Into the bin</Button>
       {made && <p role="status" className="figures font-semibold">{made}</p>}
       {problem && <div className="w-full"><Problem>{problem.message}</Problem></div>}

@@ -19,7 +19,7 @@ export interface UnitTableRow {
   waitMinutes: number;
 }
 
-export const ROUTE_NAMES: Record<string, string> = { refurbish: 'Refurbish', asFound: 'Sell as found', harvest: 'Harvest', recycle: 'Recycle', quarantine: 'Quarantine' };
+export const ROUTE_NAMES: Record<string, string> = { refurbish: 'Refurbish', disclose: 'Faults told', asFound: 'Sell as found', harvest: 'Harvest', recycle: 'Recycle', quarantine: 'Quarantine' };
 
 /** Units with what they are worth on one shared axis: band = nine of ten outcomes, bar = expected, tick = best way of stopping. */
 export function UnitTable({ rows, first, showStage }: { rows: UnitTableRow[]; first: number; showStage: boolean }) {

@@ -1,4 +1,4 @@
-import type { BenchState } from '@/core/catalogue';
+import type { BenchState, Instrument } from '@/core/catalogue';
 
 /** What the unit's screens are given: plain words and numbers, worked out on the server. */
 export interface CautionView {
@@ -28,10 +28,24 @@ export interface StepView {
   note: string;
   outcomes: OutcomeChoice[];
   cautions: CautionView[];
+  /** Class of the known-good part it needs from the bin. */
+  swap: string | null;
+  /** What can fill it in. */
+  instrument: Instrument | null;
+}
+
+/** A part lying at the unit for a swap-test. */
+export interface LentView {
+  id: string;
+  code: string;
+  name: string;
+  class: string;
 }
 
 export interface BeliefView {
   cause: string;
+  /** What it goes on to spoil when nothing is done. */
+  ifLeft?: string;
   probability: number;
   before: number;
 }

@@ -1,5 +1,6 @@
 import { requireActor } from '@/server/session';
 import { binParts, lastMovements } from '@/shop/components/queries';
+import { PartVerdict } from '@/ui/bench/PartVerdict';
 import { PartForm } from '@/ui/bench/PartForm';
 import { Empty, Heading, Sheet } from '@/ui/kit/parts';
 import { dayAndTime, minorText } from '@/ui/kit/words';
@@ -18,8 +19,8 @@ export default async function BinPage() {
         {actor.role !== 'viewer' && <div className="py-3"><PartForm /></div>}
         {parts.length === 0 ? <Empty>The bin is empty. Parts come from outside, or out of units.</Empty> : (
           <table className="w-full border-collapse text-[14.5px]">
-            <thead><tr className="border-b border-rule text-left text-[13px] text-soft"><th className="py-1 font-normal">Code</th><th className="font-normal">Class</th><th className="font-normal">What it is</th><th className="font-normal">Serial</th><th className="text-right font-normal">Cost</th></tr></thead>
-            <tbody>{parts.map((part) => <tr key={part.id} className="h-9 border-b border-rule"><td className="figures font-semibold">{part.code}</td><td className="text-soft">{part.class}</td><td>{part.name}</td><td className="figures text-[13px]">{part.serial}</td><td className="figures text-right">{minorText(part.costMinor)}</td></tr>)}</tbody>
+            <thead><tr className="border-b border-rule text-left text-[13px] text-soft"><th className="py-1 font-normal">Code</th><th className="font-normal">Class</th><th className="font-normal">What it is</th><th className="font-normal">Serial</th><th className="font-normal">For swap-tests</th><th className="text-right font-normal">Cost</th></tr></thead>
+            <tbody>{parts.map((part) => <tr key={part.id} className="h-9 border-b border-rule"><td className="figures font-semibold">{part.code}</td><td className="text-soft">{part.class}</td><td>{part.name}</td><td className="figures text-[13px]">{part.serial}</td><td className="text-[13.5px]"><PartVerdict id={part.id} knownGood={part.knownGood} lentTo={part.lentTo} mayWrite={actor.role !== 'viewer'} /></td><td className="figures text-right">{minorText(part.costMinor)}</td></tr>)}</tbody>
           </table>
         )}
       </Sheet>

@@ -4,7 +4,8 @@ import { database } from '@/db/client';
 import { user } from '@/db/schema';
 import { requireActor } from '@/server/session';
 import { shopRules } from '@/shop/rules/queries';
-import { RulesForm } from '@/ui/bench/RulesForm';
+import { RatesForm } from '@/ui/rules/RatesForm';
+import { RulesNav } from '@/ui/rules/RulesNav';
 import { Heading, Sheet } from '@/ui/kit/parts';
 import { SignOut } from '@/ui/kit/SignOut';
 
@@ -14,10 +15,12 @@ export default async function RulesPage() {
   const actor = await requireActor();
   const [rules, people] = await Promise.all([shopRules(), database().select({ id: user.id, name: user.name, email: user.email, role: user.role }).from(user).orderBy(asc(user.role), asc(user.name))]);
   return (
+    <div>
+    <RulesNav page="" />
     <div className="grid gap-[18px] lg:grid-cols-2 lg:items-start">
       <Sheet>
         <h1 className="border-b-2 border-ink pb-2.5 text-[26px] leading-8">House rules</h1>
-        <RulesForm name={rules.name} rateMinor={rules.ratePerHourMinor} feeBasisPoints={rules.feeBasisPoints} mayWrite={actor.role === 'owner'} />
+        <RatesForm name={rules.name} rateMinor={rules.ratePerHourMinor} feeBasisPoints={rules.feeBasisPoints} mayWrite={actor.role === 'owner'} />
       </Sheet>
       <Sheet>
         <Heading>People</Heading>
@@ -25,6 +28,7 @@ export default async function RulesPage() {
         <p className="pt-3 text-[14px] text-soft">Catalogue {catalogue.version}: {catalogue.causes.length} causes, {catalogue.findings.length} findings, {catalogue.repairs.length} repairs.</p>
         <div className="pt-3"><SignOut /></div>
       </Sheet>
+    </div>
     </div>
   );
 }

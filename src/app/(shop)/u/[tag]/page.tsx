@@ -1,5 +1,7 @@
 import { causeById, findingById } from '@/catalog';
 import { appliesTo } from '@/core/belief/model';
+import { database } from '@/db/client';
+import { reservedFor } from '@/shop/components/bin';
 import { recordOf, workOf } from '@/shop/units/queries';
 import { FindOut } from '@/ui/bench/FindOut';
 import { ROUTE_NAMES } from '@/ui/bench/UnitTable';
@@ -14,7 +16,7 @@ export default async function FindOutPage({ params, searchParams }: Props) {
   const { tag } = await params;
   const { ask } = await searchParams;
   const { unit } = await loadUnit(tag);
-  const [head, record, work] = await Promise.all([unitHead(tag), recordOf(unit.id), workOf(unit.id)]);
+  const [head, record, work, lent] = await Promise.all([unitHead(tag), recordOf(unit.id), workOf(unit.id), database().transaction((tx) => reservedFor(tx, unit.id))]);
   const evaluation = unit.evaluation;
   if (!evaluation) return <Sheet><Empty>This unit has not been valued yet.</Empty></Sheet>;
   const running = runningViews(work).find((row) => row.status === 'running') ?? null;
@@ -26,8 +28,8 @@ export default async function FindOutPage({ params, searchParams }: Props) {
   const askedView = finding && appliesTo(finding, unit.chassis) ? (ranked ? stepView(ranked) : { ...plainQuestion(finding.id)!, reason: 'Asked out of turn.' }) : null;
   return (
     <FindOut
-      unit={head} running={running} asked={askedView} answers={answerViews(record, evaluation)} steps={shown.map(stepView)} misfit={evaluation.conflict.conflict}
-      beliefs={evaluation.beliefs.map((line) => ({ cause: causeById(line.cause)?.name ?? line.cause, probability: line.probability, before: line.before }))}
+      unit={head} running={running} asked={askedView} lent={lent} answers={answerViews(record, evaluation)} steps={shown.map(stepView)} misfit={evaluation.conflict.conflict}
+      beliefs={evaluation.beliefs.map((line) => ({ cause: causeById(line.cause)?.name ?? line.cause, ifLeft: causeById(line.cause)?.ifLeft, probability: line.probability, before: line.before }))}
       sound={{ cause: 'Sound, nothing wrong', ...evaluation.sound }}
       worth={{
         valueMinor: evaluation.valueMinor, beforeMinor: record.length ? evaluation.valueBeforeMinor ?? null : null, lowMinor: evaluation.lowMinor, highMinor: evaluation.highMinor, breakEvenMinutes: evaluation.breakEvenMinutes,

@@ -1,5 +1,5 @@
 import { causeById, cautionById, findingById, repairById } from '@/catalog';
-import type { BenchItem } from '@/core/catalogue';
+import { WHOLE_LOOK, type BenchItem } from '@/core/catalogue';
 import type { BenchMove } from '@/core/steps/bench';
 import type { RankedStep } from '@/core/steps/rank';
 import type { CautionView, StepView } from '@/ui/bench/unitView';
@@ -8,7 +8,7 @@ const MOVE_WORDS: Record<BenchItem, [string, string]> = {
   plugged: ['plug it in', 'unplug it'], caseOpen: ['open the case', 'close the case'], batteryOut: ['battery out', 'battery in'], boardOut: ['board out', 'board in'],
 };
 
-const STOP_WORDS: Record<string, string> = { asFound: 'Stop here, sell as found', harvest: 'Stop here, harvest', recycle: 'Stop here, recycle' };
+const STOP_WORDS: Record<string, string> = { disclose: 'Stop here, sell it with its faults told', asFound: 'Stop here, sell as found', harvest: 'Stop here, harvest', recycle: 'Stop here, recycle' };
 
 function movesInWords(moves: readonly BenchMove[]): string {
   return moves.map((move) => MOVE_WORDS[move.item][move.to ? 0 : 1]).join(', ');
@@ -43,11 +43,11 @@ function lookReason(step: RankedStep): string {
 
 /** A ranked step in words. */
 export function stepView(step: RankedStep): StepView {
-  const base = { kind: step.kind, id: step.id, minutes: step.minutes, valueMinor: step.valueMinor, setUp: movesInWords(step.moves), how: '', note: '', outcomes: [], cautions: [] };
+  const base = { kind: step.kind, id: step.id, minutes: step.minutes, valueMinor: step.valueMinor, setUp: movesInWords(step.moves), how: '', note: '', outcomes: [], cautions: [], swap: null, instrument: null };
   if (step.kind === 'look') {
     const finding = findingById(step.id)!;
     return {
-      ...base, title: finding.ask, how: finding.how ?? '', reason: lookReason(step), cautions: (finding.cautions ?? []).map(cautionView),
+      ...base, title: finding.ask, how: finding.how ?? '', swap: finding.swap ?? null, instrument: finding.instrument ?? null, reason: lookReason(step), cautions: (finding.cautions ?? []).map(cautionView),
       outcomes: finding.outcomes.map((outcome, o) => {
         const seen = step.outcomes?.find((entry) => entry.outcome === o);
         return { label: outcome.label, leaves: seen ? leaves(seen) : '', hazard: finding.hazard && o >= finding.hazard.from ? cautionView(finding.hazard.caution) : null };
@@ -61,7 +61,13 @@ export function stepView(step: RankedStep): StepView {
       outcomes: [{ label: 'It helped', leaves: '', hazard: null }, { label: 'No change', leaves: '', hazard: null }],
     };
   }
-  if (step.kind === 'verify') return { ...base, title: 'Look the whole machine over', how: 'Run the list of function tests.', reason: `Sound with chance ${share(step.chance ?? 0)}: prove it before anything is unscrewed.` };
+  if (step.kind === 'verify') {
+    const whole = findingById(WHOLE_LOOK)!;
+    return {
+      ...base, title: whole.ask, how: whole.how ?? '', reason: `Sound with chance ${share(step.chance ?? 0)}: look before anything is unscrewed.`,
+      outcomes: whole.outcomes.map((outcome, o) => ({ label: outcome.label, leaves: o === 0 ? 'ready to finish and sell' : 'back to finding out', hazard: null })),
+    };
+  }
   return { ...base, title: STOP_WORDS[step.id] ?? 'Stop here', reason: 'The next hour would cost more than it can win.' };
 }
 

@@ -6,7 +6,7 @@ import { Button, Problem } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
 
 /** Rates: what an hour of hands costs and what selling takes. */
-export function RulesForm({ name, rateMinor, feeBasisPoints, mayWrite }: { name: string; rateMinor: number; feeBasisPoints: number; mayWrite: boolean }) {
+export function RatesForm({ name, rateMinor, feeBasisPoints, mayWrite }: { name: string; rateMinor: number; feeBasisPoints: number; mayWrite: boolean }) {
   const { send, problem, busy } = useCommand();
   const [faults, setFaults] = useState<Record<string, string>>({});
   const [saved, setSaved] = useState(false);
@@ -27,7 +27,7 @@ export function RulesForm({ name, rateMinor, feeBasisPoints, mayWrite }: { name:
       <TextField label="The shop’s name" name="name" defaultValue={name} required disabled={!mayWrite} />
       <TextField label="An hour of hands costs" hint="CR" name="rate" inputMode="decimal" defaultValue={(rateMinor / 100).toFixed(2)} fault={faults.rate} disabled={!mayWrite} />
       <TextField label="Selling takes" hint="% of the price" name="fee" inputMode="decimal" defaultValue={(feeBasisPoints / 100).toString()} fault={faults.fee} disabled={!mayWrite} />
-      {mayWrite ? <div><Button type="submit" tone="strong" disabled={busy}>Keep</Button>{saved && <span role="status" className="ml-3">Kept. Units follow at their next change.</span>}</div> : <p className="text-soft">Only the owner changes these.</p>}
+      {mayWrite ? <div><Button type="submit" tone="strong" disabled={busy}>Keep</Button>{saved && <span role="status" className="ml-3">Kept. Units follow at their next change, or all at once under Own numbers.</span>}</div> : <p className="text-soft">Only the owner changes these.</p>}
       {problem && <Problem>{problem.message}</Problem>}
     </form>
   );

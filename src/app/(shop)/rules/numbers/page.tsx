@@ -1,0 +1,69 @@
+import { catalogue, causeById } from '@/catalog';
+import { CHASSIS, type Chassis } from '@/core/catalogue';
+import { database } from '@/db/client';
+import { requireActor } from '@/server/session';
+import { closedCases } from '@/shop/rules/closed';
+import { effectiveCatalogue } from '@/shop/rules/effective';
+import { shopRules } from '@/shop/rules/queries';
+import { CHASSIS_NAMES } from '@/shop/sales/papers';
+import { Learning, type LearnedLine } from '@/ui/rules/Learning';
+import { OwnNumbers, type ItemView } from '@/ui/rules/OwnNumbers';
+import { Revaluation } from '@/ui/rules/Revaluation';
+import { RulesNav } from '@/ui/rules/RulesNav';
+import { Sheet } from '@/ui/kit/parts';
+
+export const metadata = { title: 'Own numbers' };
+
+/** Everything an owner may put a number of his own to. */
+function itemViews(): ItemView[] {
+  return [
+    ...catalogue.causes.map((cause): ItemView => ({
+      kind: 'causes', id: cause.id, name: cause.name, rows: [],
+      numbers: [
+        ...CHASSIS.filter((chassis) => cause.prior[chassis] !== undefined).map((chassis) => ({ path: ['prior', chassis], name: `On a ${CHASSIS_NAMES[chassis].toLowerCase()}`, unit: '%' as const, value: cause.prior[chassis]! })),
+        { path: ['valueLeft'], name: 'Price left with it', unit: '%', value: cause.valueLeft },
+      ],
+    })),
+    ...catalogue.findings.map((finding): ItemView => {
+      const labels = finding.outcomes.map((outcome) => outcome.label);
+      return {
+        kind: 'findings', id: finding.id, name: finding.ask, numbers: [{ path: ['minutes'], name: 'Hands', unit: 'min', value: finding.minutes }],
+        rows: [{ path: ['leak'], name: 'Nothing of these', labels, values: finding.leak }, ...Object.entries(finding.by).map(([cause, values]) => ({ path: ['by', cause], name: causeById(cause)?.name ?? cause, labels, values }))],
+      };
+    }),
+    ...catalogue.repairs.map((repair): ItemView => ({
+      kind: 'repairs', id: repair.id, name: repair.name, rows: [],
+      numbers: [
+        { path: ['minutes'], name: 'Hands', unit: 'min', value: repair.minutes }, ...(repair.part ? [{ path: ['partMinor'], name: `A ${repair.part.class} costs`, unit: 'money' as const, value: repair.part.costMinor }] : []),
+        ...Object.entries(repair.cures).map(([cause, p]) => ({ path: ['cures', cause], name: causeById(cause)?.name ?? cause, unit: '%' as const, value: p })),
+      ],
+    })),
+  ];
+}
+
+const MOST_MOVED = 8;
+
+export default async function NumbersPage() {
+  const actor = await requireActor();
+  const rules = await shopRules();
+  const closed = await database().transaction((tx) => closedCases(tx));
+  const { faults } = effectiveCatalogue(rules);
+  const lines: LearnedLine[] = Object.entries(rules.learned?.priors ?? {}).flatMap(([id, by]) => Object.entries(by).flatMap(([chassis, entry]) => {
+    const before = causeById(id)?.prior[chassis as Chassis];
+    return before === undefined ? [] : [{ cause: causeById(id)!.name, chassis: CHASSIS_NAMES[chassis as Chassis].toLowerCase(), before, now: entry!.p, cases: entry!.cases, present: entry!.present }];
+  })).sort((a, b) => Math.abs(Math.log(b.now / b.before)) - Math.abs(Math.log(a.now / a.before))).slice(0, MOST_MOVED);
+  const mayWrite = actor.role === 'owner';
+  return (
+    <div>
+      <RulesNav page="numbers" />
+      <h1 className="sr-only">Own numbers and learning</h1>
+      <div className="grid gap-[18px] lg:grid-cols-2 lg:items-start">
+        <Sheet><OwnNumbers items={itemViews()} own={rules.overrides} faults={faults} mayWrite={mayWrite} /></Sheet>
+        <div className="grid gap-[18px]">
+          <Sheet><Learning cases={rules.learned?.cases ?? null} closed={closed.length} strength={rules.learningStrength} lines={lines} tables={Object.keys(rules.learned?.tables ?? {}).length} mayWrite={mayWrite} /></Sheet>
+          <Sheet><Revaluation mayStart={mayWrite} /></Sheet>
+        </div>
+      </div>
+    </div>
+  );
+}

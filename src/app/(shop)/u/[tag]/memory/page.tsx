@@ -1,0 +1,36 @@
+import { cautionById } from '@/catalog';
+import { database } from '@/db/client';
+import { reservedFor } from '@/shop/components/bin';
+import { partsIn } from '@/shop/units/queries';
+import { BestFit } from '@/ui/memory/BestFit';
+import { LessSeen } from '@/ui/memory/LessSeen';
+import { MemoryBench } from '@/ui/memory/MemoryBench';
+import { PageTabs } from '@/ui/kit/PageTabs';
+import { loadUnit, unitHead } from '../unitHead';
+
+type Props = { params: Promise<{ tag: string }>; searchParams: Promise<{ view?: string }> };
+
+/** Slots a machine of that kind usually has, when its report has not said. */
+const USUAL_SLOTS = { desktop: 4, small: 2, aio: 2, laptop: 2 } as const;
+
+export default async function MemoryPage({ params, searchParams }: Props) {
+  const { tag } = await params;
+  const asked = (await searchParams).view ?? '';
+  const view = ['less', 'fit'].includes(asked) ? asked : '';
+  const { unit, spec } = await loadUnit(tag);
+  const [head, lent, parts] = await Promise.all([unitHead(tag), database().transaction((tx) => reservedFor(tx, unit.id)), partsIn(unit.id)]);
+  const modules = parts.filter((part) => part.class === 'memory' && Number(part.attributes.gb) > 0);
+  const fitted = modules.map((part) => Number(part.attributes.gb)).slice(0, 8);
+  const slots = Number(/of (\d+) slots/.exec(spec.text('memoryModules') ?? '')?.[1] ?? USUAL_SLOTS[unit.chassis]);
+  const base = `/u/${tag}/memory`;
+  const pages = [[base, 'Which one is it'], [`${base}?view=less`, 'Less than fitted'], [`${base}?view=fit`, 'Best fit from the bin']] as const;
+  const caution = cautionById('static')!;
+  return (
+    <div>
+      <PageTabs label="Memory" pages={pages} at={view ? `${base}?view=${view}` : base} />
+      {view === '' && <MemoryBench unit={head} lent={lent} fitted={fitted} slots={slots} caution={{ title: caution.title, text: caution.text }} />}
+      {view === 'less' && <LessSeen fitted={fitted} seen={spec.number('memoryGb')} />}
+      {view === 'fit' && <BestFit slots={slots} type={String(modules[0]?.attributes.type ?? '')} />}
+    </div>
+  );
+}
