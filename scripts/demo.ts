@@ -87,19 +87,19 @@ async function furnish(): Promise<void> {
   await lot({ code: 'TF-1', name: 'Isle of Thrane school ferry, mixed crate', source: 'broken', tagPrefix: 'TF', priceMinor: 6000, freightMinor: 900, feesMinor: 0, receivedOn: '2026-11-23', claims: 'non-working, for parts' }, 'school-ferry.csv');
   await lot({ code: 'LK-1', name: 'Lighthouse keeper’s trade-in', source: 'tradein', tagPrefix: 'LK', priceMinor: 2500, freightMinor: 0, feesMinor: 0, receivedOn: '2026-11-24', claims: 'works, clock always wrong' }, 'lighthouse.csv');
 
-  const memory = await part('memory', '4 GB DDR3, 1600 MT/s', 500, { gb: 4, type: 'DDR3 DIMM', rate: 1600 });
-  await part('memory', '4 GB DDR3, 1600 MT/s', 500, { gb: 4, type: 'DDR3 DIMM', rate: 1600 }, true);
-  await part('memory', '4 GB DDR3, 1333 MT/s', 420, { gb: 4, type: 'DDR3 DIMM', rate: 1333 });
-  await part('memory', '8 GB DDR3, 1600 MT/s', 780, { gb: 8, type: 'DDR3 DIMM', rate: 1600 });
-  await part('memory', '4 GB DDR3 SO-DIMM, 1600 MT/s', 520, { gb: 4, type: 'DDR3 SO-DIMM', rate: 1600 }, true);
-  await part('supply', '180 W, 24 pins, small', 1100, { watts: 180 }, true);
+  const memory = await part('memory', '4 GB DDR3, 1600 MT/s', 500, { gb: 4, type: 'DDR3 DIMM', fits: 'desktop,small', rate: 1600 });
+  await part('memory', '4 GB DDR3, 1600 MT/s', 500, { gb: 4, type: 'DDR3 DIMM', fits: 'desktop,small', rate: 1600 }, true);
+  await part('memory', '4 GB DDR3, 1333 MT/s', 420, { gb: 4, type: 'DDR3 DIMM', fits: 'desktop,small', rate: 1333 });
+  await part('memory', '8 GB DDR3, 1600 MT/s', 780, { gb: 8, type: 'DDR3 DIMM', fits: 'desktop,small', rate: 1600 });
+  await part('memory', '4 GB DDR3 SO-DIMM, 1600 MT/s', 520, { gb: 4, type: 'DDR3 SO-DIMM', fits: 'laptop,aio', rate: 1600 }, true);
+  await part('supply', '180 W, 24 pins, small', 1100, { watts: 180, fits: 'small' }, true);
   const solid = await part('drive', 'Flint S120, 120 GB', 1400, { gb: 120, kind: 'solid' });
   const solid2 = await part('drive', 'Flint S120, 120 GB', 1400, { gb: 120, kind: 'solid' });
   await part('drive', 'Flint S240, 240 GB', 2100, { gb: 240, kind: 'solid' });
   await part('panel', '14 inch, 1366 x 768, 30 pins', 2600, { inches: 14, pins: 30 });
   await part('charger', '19 V 3.42 A, 5.5/2.5', 700, { volts: 19, amperes: 3.42 });
   await part('coin cell', 'CR2032', 40);
-  await part('fan', '92 mm, 4 pins', 350, { pins: 4 }, true);
+  await part('fan', '92 mm, 4 pins', 350, { pins: 4, fits: 'desktop,small' }, true);
 
   for (const file of ['beeps.csv', 'lamps.json']) await act('Buyer', 'importCodes', { text: readFileSync(new URL(`../samples/codes/${file}`, import.meta.url), 'utf8') });
 

@@ -23,7 +23,7 @@ async function violations(): Promise<string[]> {
   return found.filter((one) => one.impact === 'serious' || one.impact === 'critical').flatMap((one) => one.nodes.slice(0, 3).map((node) => `${one.id}: ${node.html.slice(0, 160)} (${node.failureSummary.split('\n')[1]?.trim() ?? ''})`));
 }
 
-const VIEWS = ['/', '/stage/find', '/stage/quarantine', '/stage/decide', '/lots', '/lots/new', '/lots/WQ-3', '/bin', '/books', '/rules', '/u/WQ-0007', '/u/WQ-0007/look', '/u/WQ-0007/machine', '/u/WQ-0002/work', '/u/WQ-0020/work', '/u/WQ-0015/prove', '/u/WQ-0015/shelf', '/u/WQ-0015/record', '/u/TF-0005', '/u/none-0'];
+const VIEWS = ['/', '/stage/find', '/stage/quarantine', '/stage/decide', '/lots', '/lots/new', '/lots/WQ-3', '/bin', '/books', '/rules', '/rules/numbers', '/rules/codes', '/u/WQ-0007/memory', '/u/WQ-0007/memory?view=less', '/u/WQ-0007/memory?view=fit', '/u/WQ-0007?ask=code-group', '/u/WQ-0007', '/u/WQ-0007/look', '/u/WQ-0007/machine', '/u/WQ-0002/work', '/u/WQ-0020/work', '/u/WQ-0015/prove', '/u/WQ-0015/shelf', '/u/WQ-0015/record', '/u/TF-0005', '/u/none-0'];
 
 describe('every main view', () => {
   it('sign-in: nothing serious for axe, wrong words said plainly', async () => {

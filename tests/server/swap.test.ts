@@ -69,6 +69,17 @@ describe('swap-tests on the bin', () => {
     await act(benchA, 'observe', { unitId: two.unitId, finding: 'look-swelling', outcome: 1, acknowledged: 'swollen-cell' });
     expect((await unitRow(two.unitId)).stage).toBe('quarantine');
     expect(await held(second.componentId)).toBeNull();
+    await act(benchA, 'judgePart', { componentId: second.componentId, knownGood: false });
+  });
+
+  it('a part that does not fit this kind of machine is neither offered nor lent', async () => {
+    const { units: [laptop] } = await lotWith(['laptop']);
+    const { componentId } = await good('Long module', { attributes: { gb: 4, fits: 'desktop,small' } });
+    expect(await refusal(act(benchA, 'reservePart', { unitId: laptop.unitId, finding: 'memory-swap' }))).toMatchObject({ code: 'conflict', message: expect.stringContaining('fits') });
+    const { units: [small] } = await lotWith(['small']);
+    expect(await act(benchA, 'reservePart', { unitId: small.unitId, finding: 'memory-swap' })).toMatchObject({ componentId });
+    await act(benchA, 'releasePart', { unitId: small.unitId, componentId });
+    await act(benchA, 'judgePart', { componentId, knownGood: false });
   });
 
   it('refuses what is no swap-test, and who may only look', async () => {

@@ -64,7 +64,7 @@ export const codeOf = (rhythm: Pick<Rhythm, 'group' | 'endless'>): string | null
 export function codeInWords(code: string): string {
   if (code.endsWith('*')) return `${code[0] === 'L' ? 'long' : 'short'} ones without end`;
   const parts = code.split('-');
-  if (!code.includes('L')) return parts.map((part) => part.length).join(', pause, ');
+  if (!code.includes('L')) return parts.length === 1 ? `${code.length} short` : parts.map((part) => part.length).join(', pause, ');
   return parts.map((part) => (part.match(/S+|L+/g) ?? []).map((run) => `${run.length} ${run[0] === 'L' ? 'long' : 'short'}`).join(', ')).join(', pause, ');
 }
 

@@ -1,15 +1,18 @@
 import { and, asc, eq, isNull, or, sql } from 'drizzle-orm';
-import type { PartClass } from '@/core/catalogue';
+import type { Chassis, PartClass } from '@/core/catalogue';
 import type { Transaction } from '@/db/client';
 import { components } from '@/db/schema';
 
 /** Tested good, and in the bin. */
 export const goodInBin = and(eq(components.place, 'bin'), eq(components.knownGood, true));
 
+/** A part says which kinds of machine it fits (attribute "fits", several with commas), or fits any of its class. */
+export const fitsOn = (chassis: Chassis) => sql`(${components.attributes}->>'fits' is null or ',' || (${components.attributes}->>'fits') || ',' like ${`%,${chassis},%`})`;
+
 /** Known-good parts a unit may be tested with: what the cheapest of each class costs; those lying at another unit are not among them. */
-export async function swapBin(tx: Transaction, unit: string): Promise<Partial<Record<PartClass, number>>> {
+export async function swapBin(tx: Transaction, unit: string, chassis: Chassis): Promise<Partial<Record<PartClass, number>>> {
   const rows = await tx.select({ class: components.class, minor: sql<number>`min(${components.costMinor})::int` }).from(components)
-    .where(and(goodInBin, or(isNull(components.reservedFor), eq(components.reservedFor, unit)))).groupBy(components.class).orderBy(asc(components.class));
+    .where(and(goodInBin, fitsOn(chassis), or(isNull(components.reservedFor), eq(components.reservedFor, unit)))).groupBy(components.class).orderBy(asc(components.class));
   return Object.fromEntries(rows.map((row) => [row.class, row.minor]));
 }
 

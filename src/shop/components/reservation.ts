@@ -6,7 +6,7 @@ import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { shortText, unitId } from '../input';
 import { refuseHeld } from '../units/stages';
-import { goodInBin } from './bin';
+import { fitsOn, goodInBin } from './bin';
 import { componentById, heldWords } from './move';
 
 interface Reserve { unitId: string; finding: string }
@@ -18,12 +18,13 @@ export const reservePart = defineCommand<Reserve, { componentId: string; code: s
     refuseHeld(unit!);
     const finding = findingById(input.finding);
     if (!finding?.swap) throw new ShopError('invalid', `Not taken: "${input.finding}" is no test with a known-good part.`);
-    const [mine] = await tx.select().from(components).where(and(goodInBin, eq(components.class, finding.swap), eq(components.reservedFor, unit!.id))).limit(1);
-    const [part] = mine ? [mine] : await tx.select().from(components).where(and(goodInBin, eq(components.class, finding.swap), isNull(components.reservedFor)))
+    const wanted = and(goodInBin, eq(components.class, finding.swap), fitsOn(unit!.chassis));
+    const [mine] = await tx.select().from(components).where(and(wanted, eq(components.reservedFor, unit!.id))).limit(1);
+    const [part] = mine ? [mine] : await tx.select().from(components).where(and(wanted, isNull(components.reservedFor)))
       .orderBy(asc(components.costMinor), asc(components.code)).limit(1).for('update', { skipLocked: true });
     if (!part) {
-      const [held] = await tx.select().from(components).where(and(goodInBin, eq(components.class, finding.swap), isNotNull(components.reservedFor))).limit(1);
-      throw new ShopError('conflict', held ? `Not taken: ${await heldWords(tx, held)}` : `Not taken: no ${finding.swap} that was tested good is in the bin any more.`);
+      const [held] = await tx.select().from(components).where(and(wanted, isNotNull(components.reservedFor))).limit(1);
+      throw new ShopError('conflict', held ? `Not taken: ${await heldWords(tx, held)}` : `Not taken: no ${finding.swap} that was tested good and fits is in the bin any more.`);
     }
     await tx.update(components).set({ reservedFor: unit!.id }).where(eq(components.id, part.id));
     return { event: { kind: 'part lent', payload: { component: part.id, code: part.code, name: part.name, finding: finding.id } }, answer: { componentId: part.id, code: part.code, name: part.name } };

@@ -45,7 +45,7 @@ export async function appraisalOf(tx: Transaction, unitId: string) {
   const price = priceOf(unit.chassis, spec, unit.grade as Grade | null, true);
   const { verifyMinutes, ...worth } = worthOf(unit.chassis, spec, price, rules.feeBasisPoints);
   const input: EvaluationInput = {
-    chassis: unit.chassis, source: row.source, record, bench: unit.bench, worth, verifyMinutes, bin: await swapBin(tx, unitId),
+    chassis: unit.chassis, source: row.source, record, bench: unit.bench, worth, verifyMinutes, bin: await swapBin(tx, unitId, unit.chassis),
     priceLowMinor: price.lowMinor, priceHighMinor: price.highMinor, ratePerHourMinor: rules.ratePerHourMinor,
   };
   return { unit, price, input, known: effectiveCatalogue(rules) };

@@ -9,7 +9,7 @@ const points = (now: number, before: number) => {
 /** Belief bars: how likely each cause is now, with a mark where it stood before the last answer. Soundness is one of the lines. */
 export function Belief({ sound, lines, misfit }: { sound: BeliefView; lines: BeliefView[]; misfit: boolean }) {
   const all = [...lines.filter((line) => line.probability >= 0.01 || line.before >= 0.05), sound].sort((a, b) => b.probability - a.probability).slice(0, 5);
-  const first = all[0]?.ifLeft && all[0].probability >= 0.2 ? all[0].ifLeft : null;
+  const spoils = all.find((line) => line.ifLeft && line.probability >= 0.05 && !/^nothing/i.test(line.ifLeft));
   return (
     <div>
       <h2 className="mb-1.5 text-[15px]">Probably</h2>
@@ -32,7 +32,7 @@ export function Belief({ sound, lines, misfit }: { sound: BeliefView; lines: Bel
           ))}
         </tbody>
       </table>
-      {first && <p className="text-[13.5px] leading-[1.3] text-soft">Left alone: {first.charAt(0).toLowerCase() + first.slice(1)}</p>}
+      {spoils && <p className="text-[13.5px] leading-[1.3] text-soft">“{spoils.cause}”, left alone: {spoils.ifLeft!.charAt(0).toLowerCase() + spoils.ifLeft!.slice(1)}</p>}
     </div>
   );
 }

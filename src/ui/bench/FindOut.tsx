@@ -77,13 +77,12 @@ export function FindOut({ unit, lent, steps, beliefs, sound, misfit, worth, answ
         {!running && !unit.held && step && (
           <>
             {step.outcomes.length > 0
-              ? <Question key={`${unit.version}:${step.id}`} step={step} busy={busy} disabled={disabled} problem={problem?.message ?? null} lead={chosen || asked ? 'Yours,' : 'Next,'} onAnswer={(outcome, acknowledged) => void answer(outcome, acknowledged)} />
+              ? <Question key={`${unit.version}:${step.id}`} step={step} busy={busy} disabled={disabled} problem={problem?.message ?? null} lead={chosen || asked ? 'Yours,' : 'Next,'} instead={step.instrument === 'tapper' && tapping === step.id && <Tapper maker={unit.name} mayAnswer={step.id === 'code-group' && !disabled && !busy} onAnswer={(outcome) => void answer(outcome)} onClose={() => setTapping(null)} />} onAnswer={(outcome, acknowledged) => void answer(outcome, acknowledged)} />
               : <section aria-label="Next" className="border-t-[6px] border-ink bg-paper px-[22px] pt-4 pb-[18px]"><p className="text-[14.5px] text-soft">Next, {attended(step.minutes)}. {step.reason}</p><h2 className="mt-1 text-[27px] leading-[1.12]">{step.title}</h2><p className="text-[15px]">{step.how}</p>{problem && <Problem>{problem.message}</Problem>}</section>}
             {(step.kind === 'repair' || step.kind === 'stop') && <div className="flex gap-3 bg-paper px-[22px] pb-4"><Button tone="strong" shortcut="Enter" disabled={disabled || busy} onClick={take}>{step.kind === 'repair' ? 'Start it, clock on' : 'Stop here'}</Button></div>}
             {step.kind === 'verify' && <p className="bg-paper px-[22px] pb-4 text-[14.5px]"><Link href={`/u/${unit.tag}/prove`} className="border-b border-current">The list of tests, one by one</Link></p>}
             {step.swap && <SwapPart unit={unit} test={step.id} partClass={step.swap} lent={lent} disabled={disabled} />}
             {step.instrument === 'tapper' && tapping !== step.id && <p className="bg-paper px-[22px] pb-4"><Button shortcut="T" disabled={disabled} onClick={() => setTapping(step.id)}>Tap along with it</Button></p>}
-            {step.instrument === 'tapper' && tapping === step.id && <Tapper maker={unit.name} mayAnswer={step.id === 'code-group' && !disabled && !busy} onAnswer={(outcome) => void answer(outcome)} onClose={() => setTapping(null)} />}
             {step.instrument === 'memory' && <p className="bg-paper px-[22px] pb-4"><Link href={`/u/${unit.tag}/memory`} className="inline-flex min-h-11 items-center gap-2 border-2 border-ink px-3.5 text-[15px] font-semibold hover:bg-track"><Key>B</Key>On the memory board</Link></p>}
             {(chosen || asked) && step.id !== steps[0]?.id && <Compare key={`${unit.version}:${step.id}`} tag={unit.tag} step={step.kind === 'stop' ? 'stop' : step.id} />}
           </>

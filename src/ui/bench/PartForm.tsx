@@ -6,6 +6,8 @@ import { ChoiceField, TextField } from '../kit/fields';
 import { Button, Problem } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
 
+const FITS = [['', 'any machine'], ['desktop,small', 'desktops'], ['desktop', 'full desktops'], ['small', 'small desktops'], ['laptop,aio', 'laptops, all-in-ones'], ['laptop', 'laptops'], ['aio', 'all-in-ones']] as const;
+
 /** A part into the bin. */
 export function PartForm() {
   const { send, problem, busy } = useCommand();
@@ -20,7 +22,7 @@ export function PartForm() {
     if (cost === null) return;
     const gb = Number(form.get('gb'));
     const rate = Number(form.get('rate'));
-    const outcome = await send<{ code: string }>('receivePart', { class: form.get('class'), name: form.get('name'), serial: form.get('serial'), costMinor: cost, knownGood: form.get('good') === 'on', attributes: { ...(gb > 0 && { gb }), ...(String(form.get('type')).trim() && { type: String(form.get('type')).trim() }), ...(rate > 0 && { rate }) } });
+    const outcome = await send<{ code: string }>('receivePart', { class: form.get('class'), name: form.get('name'), serial: form.get('serial'), costMinor: cost, knownGood: form.get('good') === 'on', attributes: { ...(gb > 0 && { gb }), ...(String(form.get('type')).trim() && { type: String(form.get('type')).trim() }), ...(rate > 0 && { rate }), ...(form.get('fits') && { fits: String(form.get('fits')) }) } });
     if (outcome.ok) {
       setMade(outcome.answer.code);
       target.reset();
@@ -35,6 +37,7 @@ export function PartForm() {
       <TextField label="Cost" hint="CR" name="cost" inputMode="decimal" fault={fault} wrap="w-[110px]" />
       <TextField label="Kind" hint="as on the label" name="type" wrap="w-[170px]" />
       <TextField label="Speed" hint="MT/s" name="rate" inputMode="numeric" wrap="w-[100px]" />
+      <ChoiceField label="Fits" name="fits" wrap="w-[150px]">{FITS.map(([value, words]) => <option key={value} value={value}>{words}</option>)}</ChoiceField>
       <label className="flex min-h-11 items-center gap-2 text-[14px] font-semibold"><input type="checkbox" name="good" className="size-5 accent-ink" />Tested good</label>
       <Button type="submit" disabled={busy}>Into the bin</Button>
       {made && <p role="status" className="figures font-semibold">{made}</p>}

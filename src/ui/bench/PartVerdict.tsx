@@ -8,7 +8,7 @@ export function PartVerdict({ id, knownGood, lentTo, mayWrite }: { id: string; k
   if (lentTo) return <span>lies at <b className="figures text-[13px]">{lentTo}</b></span>;
   return (
     <>
-      {knownGood ? 'tested good' : ''}{mayWrite && <Quiet disabled={busy} className={`text-[13px] ${knownGood ? 'ml-2 text-soft' : ''}`} onClick={() => void send('judgePart', { componentId: id, knownGood: !knownGood })}>{knownGood ? 'not any more' : 'it tested good'}</Quiet>}
+      {knownGood ? 'tested good' : ''}{mayWrite && <Quiet disabled={busy} className={`text-[13px] ${knownGood ? 'ml-2 text-soft' : ''}`} onClick={() => void send('judgePart', { componentId: id, knownGood: !knownGood })}>{knownGood ? 'not any more' : 'mark as good'}</Quiet>}
       {problem && <Problem>{problem.message}</Problem>}
     </>
   );

@@ -1,5 +1,5 @@
 'use client';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { useShortcuts } from '../kit/keyboard';
 import { Button, CautionNote, Problem } from '../kit/parts';
 import { attended } from '../kit/words';
@@ -13,10 +13,12 @@ interface Props {
   lead: string;
   onAnswer: (outcome: number, acknowledged?: string) => void;
   onSkip?: () => void;
+  /** An instrument at work, in place of the answers it will give. */
+  instead?: ReactNode;
 }
 
 /** One question in the middle of the bench: the answers are big numbered keys, each with what it would leave. */
-export function Question({ step, busy, disabled, problem, lead, onAnswer, onSkip }: Props) {
+export function Question({ step, busy, disabled, problem, lead, onAnswer, onSkip, instead }: Props) {
   const [asked, setAsked] = useState<{ step: string; outcome: number; caution: CautionView } | null>(null);
   // without what they would leave, the answers stand side by side
   const bare = step.outcomes.every((outcome) => !outcome.leaves);
@@ -27,7 +29,7 @@ export function Question({ step, busy, disabled, problem, lead, onAnswer, onSkip
     else onAnswer(outcome);
   };
   useShortcuts((key) => {
-    if (disabled) return false;
+    if (disabled || instead) return false;
     if (hazard) {
       if (key.toLowerCase() === 'y') onAnswer(hazard.outcome, hazard.caution.id);
       if (key === 'Escape' || key.toLowerCase() === 'n') setAsked(null);
@@ -44,7 +46,8 @@ export function Question({ step, busy, disabled, problem, lead, onAnswer, onSkip
       <p className="text-[14.5px] text-soft">{lead} {attended(step.minutes)}. {step.reason}</p>
       <h2 className="mt-1 mb-1 text-[27px] leading-[1.12] tracking-tight">{step.title}</h2>
       {(step.how || step.setUp) && <p className="max-w-[62ch] text-[15px]">{step.setUp && <b>First {step.setUp}. </b>}{step.how}</p>}
-      {!hazard && (
+      {instead}
+      {!hazard && !instead && (
         <div className={`mt-3.5 grid gap-2 ${bare ? 'sm:grid-cols-2 xl:grid-flow-col xl:auto-cols-fr xl:grid-cols-none' : ''}`}>
           {step.outcomes.map((outcome, i) => (
             <button key={outcome.label} type="button" disabled={disabled || busy} onClick={() => choose(i)} className={`grid min-h-[50px] grid-cols-[50px_1fr] items-center border-2 border-ink bg-sheet text-left hover:bg-track disabled:opacity-60 ${bare ? '' : 'md:grid-cols-[50px_minmax(150px,38%)_1fr]'}`}>

@@ -51,15 +51,15 @@ export function Tapper({ maker, mayAnswer, onAnswer, onClose }: Props) {
     return false;
   });
   return (
-    <section aria-label="Tapper" className="bg-paper px-[22px] pb-4">
-      <div className="grid gap-4 md:grid-cols-[240px_1fr]">
+    <section aria-label="Tapper" className="mt-3.5">
+      <div className="grid gap-4 md:grid-cols-[190px_1fr]">
         <button
           ref={pad} type="button" aria-label="Hold while the lamp is lit or the beep sounds"
           onPointerDown={(event) => { event.currentTarget.setPointerCapture(event.pointerId); press(); }} onPointerUp={release} onPointerCancel={release}
           onKeyDown={(event) => { if (event.key === ' ') { event.preventDefault(); if (!event.repeat) press(); } if (event.key === 'Enter') { event.preventDefault(); if (mayAnswer && enough) answerFirst(); } }}
           onKeyUp={(event) => { if (event.key === ' ') { event.preventDefault(); release(); } }}
           onContextMenu={(event) => event.preventDefault()}
-          className={`mat grid min-h-[132px] touch-none place-items-center border-2 border-ink px-3 text-center text-[15px] font-semibold select-none ${down !== null ? 'bg-ink text-paper' : ''}`}
+          className={`mat grid min-h-[150px] touch-none self-start place-items-center border-2 border-ink px-3 text-center text-[15px] font-semibold select-none ${down !== null ? 'bg-ink text-paper' : ''}`}
         >
           <span className={down !== null ? '' : 'bg-paper px-2 py-1 text-ink'}>{down !== null ? 'lit' : <>Hold the space bar, or press here, as long as it is lit.<br />Three rounds are enough.</>}</span>
         </button>
@@ -80,10 +80,10 @@ export function Tapper({ maker, mayAnswer, onAnswer, onClose }: Props) {
               {Array.isArray(tables) && tables.length > 0 && hits.length === 0 && <p className="text-soft">In none of them, nor one sign off.</p>}
               {hits.length > 0 && (
                 <table className="w-full text-[14.5px]"><caption className="sr-only">Codes of the tables like the tapped one</caption><tbody>
-                  {hits.slice(0, 5).map((hit) => (
+                  {hits.slice(0, hits[0].off === 0 ? 2 : 5).map((hit) => (
                     <tr key={`${hit.maker} ${hit.line.code}`} className="border-b border-soft/40">
                       <th scope="row" className="py-1 pr-3 text-left font-semibold">{hit.maker}</th><td className="py-1 pr-3">{hit.line.meaning}</td>
-                      <td className="py-1 pr-3 text-[13px] text-soft">{hit.off ? `one sign off: ${codeInWords(hit.line.code)}` : 'to the letter'}</td>
+                      <td className="py-1 pr-3 text-[13px] text-soft">{hit.off > 0 && `one sign off: ${codeInWords(hit.line.code)}`}</td>
                       <td className="py-1 text-right">{hit.line.points && mayAnswer && <Quiet onClick={() => onAnswer(CODE_POINTS.indexOf(hit.line.points!))}>it is {POINT_WORDS[hit.line.points]}</Quiet>}</td>
                     </tr>
                   ))}

@@ -36,9 +36,9 @@ function Module({ index, gb, verdict, bad, disabled }: { index: number; gb: numb
       style={{ transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined }}
       className={`relative flex h-11 w-full cursor-grab touch-none items-center gap-3 border-2 border-ink px-3 ${verdict === 'bad' ? 'hatched' : 'bg-sheet'} ${isDragging ? 'z-20 opacity-90' : ''}`}
     >
-      <b className="figures text-[19px]">{letter(index)}</b><span className="figures text-[14px]">{gb} GB</span>
-      <span aria-hidden className="flex flex-1 items-center justify-end gap-1">{[0, 1, 2, 3].map((chip) => <span key={chip} className="h-4 w-7 bg-ink/75" />)}</span>
-      <span className="w-[74px] text-right text-[13px]">{verdict || (bad === null ? '' : `bad ${percent(bad)}`)}</span>
+      <b className="figures text-[19px]">{letter(index)}</b><span className="figures text-[14px] whitespace-nowrap">{gb} GB</span>
+      <span aria-hidden className="flex flex-1 items-center justify-end gap-1">{[0, 1, 2].map((chip) => <span key={chip} className="h-4 w-6 bg-ink/75" />)}</span>
+      <span className="w-[66px] text-right text-[13px] whitespace-nowrap">{verdict || (bad === null ? '' : `bad ${percent(bad)}`)}</span>
     </div>
   );
 }
@@ -61,7 +61,7 @@ function Slot({ slot, placement, sizes, clean, shares, verdict, disabled, onKey,
   const share = shares?.slots[slot];
   const words = known || (share ? `bad ${percent(share.bad)}, dirty ${percent(share.dirty)}` : '');
   return (
-    <div className="grid grid-cols-[34px_1fr_150px] items-center gap-2">
+    <div className="grid grid-cols-[26px_minmax(0,1fr)_146px] items-center gap-2">
       <b className="figures text-right text-[19px]">{slot + 1}</b>
       <div
         ref={setNodeRef} tabIndex={disabled ? -1 : 0} role="spinbutton" aria-label={`Slot ${slot + 1}`} aria-valuemin={-1} aria-valuemax={sizes.length - 1} aria-valuenow={held} aria-valuetext={held === EMPTY ? 'empty' : `module ${letter(held)}`}
@@ -73,7 +73,7 @@ function Slot({ slot, placement, sizes, clean, shares, verdict, disabled, onKey,
       </div>
       <div className="text-[13px] leading-[1.2]">
         <span className="block bg-paper px-1">{words}</span>
-        <label className="mt-1 flex min-h-[26px] items-center gap-1.5 bg-paper px-1"><input type="checkbox" checked={Boolean(clean & (1 << slot))} disabled={disabled} onChange={onCleanSlot} className="size-4 accent-ink" />cleaned for this start</label>
+        <label className="mt-1 flex min-h-[26px] items-center gap-1.5 bg-paper px-1"><input type="checkbox" checked={Boolean(clean & (1 << slot))} disabled={disabled} onChange={onCleanSlot} className="size-4 accent-ink" />cleaned now</label>
       </div>
     </div>
   );
@@ -106,9 +106,9 @@ export function Board(props: Props) {
     <DndContext id="memory-board" sensors={sensors} onDragEnd={drop}>
       <div data-board className="mat grid gap-2.5 border-2 border-ink p-3.5">
         {placement.map((_, slot) => <Slot key={slot} {...props} slot={slot} onKey={key} onCleanSlot={() => onClean(clean ^ (1 << slot))} />)}
-        <div className="grid grid-cols-[34px_1fr_150px] gap-2 pt-1">
+        <div className="grid grid-cols-[26px_minmax(0,1fr)_146px] gap-2 pt-1">
           <span className="self-center text-right text-[13px]">out</span>
-          <Tray><div className="grid gap-1.5">{tray.map((index) => <Module key={index} index={index} gb={sizes[index]} verdict={verdict ? VERDICT_WORDS[verdict.modules[index]] : ''} bad={shares?.modules[index] ?? null} disabled={disabled} />)}{tray.length === 0 && <span className="px-1 text-[13.5px]">All modules are on the board.</span>}</div></Tray>
+          <Tray><div className="grid grid-cols-1 gap-1.5">{tray.map((index) => <Module key={index} index={index} gb={sizes[index]} verdict={verdict ? VERDICT_WORDS[verdict.modules[index]] : ''} bad={shares?.modules[index] ?? null} disabled={disabled} />)}{tray.length === 0 && <span className="px-1 text-[13.5px]">All modules are on the board.</span>}</div></Tray>
         </div>
       </div>
     </DndContext>

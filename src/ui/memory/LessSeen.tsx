@@ -5,12 +5,31 @@ import { ChoiceField, TextField } from '../kit/fields';
 import { Heading } from '../kit/parts';
 import { percent } from '../kit/words';
 
-const REASON_WORDS: Record<LessReason, (line: LessExplanation) => [string, string]> = {
+interface Line extends LessExplanation {
+  slots: number[];
+}
+
+/** Modules of one size predict one count: they are one line. */
+function together(lines: readonly LessExplanation[]): Line[] {
+  const made: Line[] = [];
+  for (const line of lines) {
+    const like = made.find((other) => other.reason === line.reason && other.slot !== undefined && other.to === line.to);
+    if (like) {
+      like.slots.push(line.slot!);
+      like.probability += line.probability;
+    } else made.push({ ...line, slots: line.slot === undefined ? [] : [line.slot] });
+  }
+  return made.sort((a, b) => b.probability - a.probability);
+}
+
+const slotsInWords = (slots: readonly number[]) => slots.map((slot) => slot + 1).sort().join(' or ');
+
+const REASON_WORDS: Record<LessReason, (line: Line) => [string, string]> = {
   nothing: () => ['Nothing is missing', 'What is counted is what is fitted, within rounding.'],
-  unseated: ({ slot }) => [`The module in slot ${slot! + 1} is not counted`, 'Out, wipe its contacts, in until both latches close. If it stays so: the board of slots and modules tells module from slot.'],
+  unseated: ({ slots }) => [`The module in slot ${slotsInWords(slots)} is not counted`, 'Out, wipe its contacts, in until both latches close. If it stays so: the board of slots and modules tells module from slot.'],
   'slot-small': () => ['A slot takes only smaller modules', 'Swap them: the larger into a slot that takes it.'],
   'memory-limit': ({ to }) => [`The board ends at ${round(to)} GB`, 'Two good modules in another machine prove it. Nothing to mend: smaller modules, or tell the buyer.'],
-  'half-seen': ({ slot }) => [`The module in slot ${slot! + 1} is counted at half`, 'It is larger than the chipset knows: another module, or one with more chips on it.'],
+  'half-seen': ({ slots }) => [`The module in slot ${slotsInWords(slots)} is counted at half`, 'It is larger than the chipset knows: another module, or one with more chips on it.'],
   'system-32': () => ['A 32-bit system', 'It ends at 4 GB less what devices take. The set-up screen counts them all: a 64-bit system sees them.'],
   'graphics-share': () => ['Built-in graphics take their share', 'Set-up, graphics page: automatic, or the smallest.'],
 };
@@ -33,7 +52,7 @@ export function LessSeen({ fitted, seen }: { fitted: number[]; seen: number | nu
     slotMax: limits.some((gb) => !(gb > 0 && gb <= 256)) || (limits.length > 0 && limits.length !== sizes.length) ? `one size for each of the ${sizes.length} slots` : '',
   };
   const ready = count.seen !== undefined && Object.values(faults).every((fault) => fault === '');
-  const lines = ready ? whyLess({ fitted: sizes, seen: count.seen!, usable: count.usable, boardMax: count.boardMax, moduleMax: count.moduleMax, slotMax: limits.length ? limits : undefined, bits32: form.bits === '' ? undefined : form.bits === '32' }) : [];
+  const lines = ready ? together(whyLess({ fitted: sizes, seen: count.seen!, usable: count.usable, boardMax: count.boardMax, moduleMax: count.moduleMax, slotMax: limits.length ? limits : undefined, bits32: form.bits === '' ? undefined : form.bits === '32' })) : [];
   return (
     <div className="grid gap-[18px] xl:grid-cols-2 xl:items-start">
       <section className="grid gap-3 bg-paper px-[22px] py-4 sm:grid-cols-2" aria-label="What is known">

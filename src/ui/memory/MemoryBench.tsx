@@ -115,6 +115,7 @@ export function MemoryBench({ unit, lent, fitted, slots, caution }: Props) {
       <div>
         <Board placement={kept.placement} sizes={kept.sizes} clean={kept.clean} shares={kept.trials.length ? state?.shares ?? null : null} verdict={kept.trials.length ? state?.verdict ?? null : null} disabled={disabled || done}
           onPlace={(placement) => change({ ...kept, placement })} onClean={(clean) => change({ ...kept, clean })} />
+        {!done && <p className="mt-1.5 text-[13px] text-soft">Drag a module, or with the keys: ↑ ↓ from slot to slot, ← → what sits in it. 1–{outcomes.length} what it did, Enter lays the proposal out, U takes the last back.</p>}
         <BoardForm key={`${kept.slots}/${kept.sizes.join()}/${kept.rule}`} kept={kept} disabled={disabled || kept.trials.length > 0} onChange={(more) => change({ ...fresh(more.sizes, more.slots), slots: more.slots, placement: fresh(more.sizes, more.slots).placement.slice(0, more.slots), rule: more.rule })} />
       </div>
       <div className="flex flex-col gap-3">

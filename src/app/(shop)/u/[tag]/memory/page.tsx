@@ -20,7 +20,8 @@ export default async function MemoryPage({ params, searchParams }: Props) {
   const { unit, spec } = await loadUnit(tag);
   const [head, lent, parts] = await Promise.all([unitHead(tag), database().transaction((tx) => reservedFor(tx, unit.id)), partsIn(unit.id)]);
   const modules = parts.filter((part) => part.class === 'memory' && Number(part.attributes.gb) > 0);
-  const fitted = modules.map((part) => Number(part.attributes.gb)).slice(0, 8);
+  const whole = spec.number('memoryGb');
+  const fitted = modules.length ? modules.map((part) => Number(part.attributes.gb)).slice(0, 8) : whole ? [whole] : [];
   const slots = Number(/of (\d+) slots/.exec(spec.text('memoryModules') ?? '')?.[1] ?? USUAL_SLOTS[unit.chassis]);
   const base = `/u/${tag}/memory`;
   const pages = [[base, 'Which one is it'], [`${base}?view=less`, 'Less than fitted'], [`${base}?view=fit`, 'Best fit from the bin']] as const;
