@@ -1,4 +1,4 @@
-/** The memory bench: starts against one module at a time, and against the exact optimum. `npx node scripts/bundled.mjs bench/memory.ts` */
+/** The memory bench: starts against one module at a time, and against the exact optimum. `npm run bench:memory` */
 import { leastExpectedTrials } from '../tests/oracles/memoryTrials';
 import { EMPTY } from '../src/core/memory/board';
 import { afterTrial, startMemory, USUAL_MEMORY } from '../src/core/memory/belief';

@@ -18,6 +18,11 @@ const open = async (path: string) => {
   await browser.get(url + path);
   await ready(browser);
 };
+const click = async (text: string) => {
+  const found = await browser.findElement(By.xpath(`//button[normalize-space(.)='${text}']`));
+  await browser.executeScript('arguments[0].scrollIntoView({ block: "center" })', found);
+  await found.click();
+};
 const question = async () => browser.findElement(By.css('section[aria-label="Next"] h2')).getText();
 
 describe('comparing two steps', () => {
@@ -147,7 +152,7 @@ describe('house rules', () => {
     await browser.wait(until.elementLocated(By.css('[role="option"]')), 5_000).click();
     const minutes = await browser.wait(until.elementLocated(By.xpath("//label[starts-with(normalize-space(.), 'Hands')]/following-sibling::input")), 5_000);
     await minutes.sendKeys(Key.chord(Key.CONTROL, 'a'), '2.5');
-    await browser.findElement(By.xpath("//button[normalize-space(.)='Keep these']")).click();
+    await click('Keep these');
     await see(browser, 'Kept for “Torch flat on the screen');
     await see(browser, '1 with own numbers');
     expect(await browser.executeAsyncScript('const done = arguments[arguments.length - 1]; fetch("/api/rules/numbers").then((r) => r.json()).then(done)')).toEqual({ findings: { torch: { minutes: 2.5 } } });
@@ -155,18 +160,18 @@ describe('house rules', () => {
     writeFileSync(file, JSON.stringify({ causes: { dragon: { valueLeft: 0.5 } } }));
     await browser.findElement(By.css('section[aria-label="Own numbers"] input[type=file]')).sendKeys(file);
     await see(browser, 'there is no "dragon"');
-    await browser.findElement(By.xpath("//button[normalize-space(.)='Take them all out']")).click();
+    await click('Take them all out');
     await see(browser, 'No own numbers');
   });
   it('learns from the closed cases on record, and works all open units out again with progress', async () => {
     await open('/rules/numbers');
     await see(browser, 'closed cases on record');
-    await browser.findElement(By.xpath("//button[normalize-space(.)='Learn from them']")).click();
+    await click('Learn from them');
     await see(browser, 'learned from');
     await see(browser, 'Moved most');
-    await browser.findElement(By.xpath("//button[normalize-space(.)='Work all open units out again']")).click();
+    await click('Work all open units out again');
     await browser.wait(async () => /Done: (\d+) of \1 units/.test(await pageText(browser)), 60_000);
-    await browser.findElement(By.xpath("//button[normalize-space(.)='Back to the catalogue']")).click();
+    await click('Back to the catalogue');
     await see(browser, 'nothing learned from them so far');
   });
   it('tables of codes come from a file; a faulty file names its lines and changes nothing', async () => {

@@ -198,7 +198,7 @@ describe('from the crate to the shelf, one unit, in one go', () => {
   it('4b any question can be asked out of turn from the one box', async () => {
     await press(browser, '/');
     const box = await browser.switchTo().activeElement();
-    await box.sendKeys('contacts');
+    await box.sendKeys('module contacts');
     await see(browser, 'Take a module out. How are its contacts?');
     await browser.sleep(250);
     await box.sendKeys(Key.ENTER);

@@ -3,6 +3,7 @@ import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import { LOT_SOURCES } from '@/core/catalogue';
 import { parseMinor } from '@/core/money/minor';
+import { useSign } from '../kit/currency';
 import { AreaField, ChoiceField, TextField } from '../kit/fields';
 import { Button, Problem } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
@@ -12,6 +13,7 @@ import { SOURCE_WORDS } from './sourceWords';
 export function LotForm({ today }: { today: string }) {
   const router = useRouter();
   const { send, problem, busy } = useCommand();
+  const sign = useSign();
   const [faults, setFaults] = useState<Record<string, string>>({});
   const fields = { ...faults, ...problem?.details?.fields };
   async function submit(event: FormEvent<HTMLFormElement>) {
@@ -37,9 +39,9 @@ export function LotForm({ today }: { today: string }) {
       <ChoiceField label="Where it came from" name="source" wrap="sm:col-span-3">{LOT_SOURCES.map((source) => <option key={source} value={source}>{SOURCE_WORDS[source]}</option>)}</ChoiceField>
       <TextField label="Letters of its tags" name="tagPrefix" placeholder="WQ" maxLength={4} required fault={fields.tagPrefix} wrap="sm:col-span-1" />
       <TextField label="Received" name="receivedOn" type="date" defaultValue={today} required fault={fields.receivedOn} wrap="sm:col-span-2" />
-      <TextField label="Price" hint="CR" name="priceMinor" inputMode="decimal" placeholder="0.00" fault={fields.priceMinor} wrap="sm:col-span-2" />
-      <TextField label="Freight" hint="CR" name="freightMinor" inputMode="decimal" placeholder="0.00" fault={fields.freightMinor} wrap="sm:col-span-2" />
-      <TextField label="Fees" hint="CR" name="feesMinor" inputMode="decimal" placeholder="0.00" fault={fields.feesMinor} wrap="sm:col-span-2" />
+      <TextField label="Price" hint={sign} name="priceMinor" inputMode="decimal" placeholder="0.00" fault={fields.priceMinor} wrap="sm:col-span-2" />
+      <TextField label="Freight" hint={sign} name="freightMinor" inputMode="decimal" placeholder="0.00" fault={fields.freightMinor} wrap="sm:col-span-2" />
+      <TextField label="Fees" hint={sign} name="feesMinor" inputMode="decimal" placeholder="0.00" fault={fields.feesMinor} wrap="sm:col-span-2" />
       <ChoiceField label="Its cost is shared out" name="allocation" wrap="sm:col-span-3"><option value="value">by what each unit should fetch</option><option value="equal">equally</option></ChoiceField>
       <AreaField label="What the seller says of it" name="claims" rows={2} wrap="sm:col-span-6" />
       {problem && <div className="sm:col-span-6"><Problem>{problem.message}</Problem></div>}

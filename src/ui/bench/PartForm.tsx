@@ -2,6 +2,7 @@
 import { useState, type FormEvent } from 'react';
 import { PART_CLASSES } from '@/core/catalogue';
 import { parseMinor } from '@/core/money/minor';
+import { useSign } from '../kit/currency';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Button, Problem } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
@@ -11,6 +12,7 @@ const FITS = [['', 'any machine'], ['desktop,small', 'desktops'], ['desktop', 'f
 /** A part into the bin. */
 export function PartForm() {
   const { send, problem, busy } = useCommand();
+  const sign = useSign();
   const [made, setMade] = useState('');
   const [fault, setFault] = useState('');
   async function submit(event: FormEvent<HTMLFormElement>) {
@@ -34,7 +36,7 @@ export function PartForm() {
       <TextField label="What it is" name="name" required wrap="w-[220px]" />
       <TextField label="Size" hint="GB" name="gb" inputMode="decimal" wrap="w-[90px]" />
       <TextField label="Serial" name="serial" wrap="w-[140px]" />
-      <TextField label="Cost" hint="CR" name="cost" inputMode="decimal" fault={fault} wrap="w-[110px]" />
+      <TextField label="Cost" hint={sign} name="cost" inputMode="decimal" fault={fault} wrap="w-[110px]" />
       <TextField label="Kind" hint="as on the label" name="type" wrap="w-[170px]" />
       <TextField label="Speed" hint="MT/s" name="rate" inputMode="numeric" wrap="w-[100px]" />
       <ChoiceField label="Fits" name="fits" wrap="w-[150px]">{FITS.map(([value, words]) => <option key={value} value={value}>{words}</option>)}</ChoiceField>

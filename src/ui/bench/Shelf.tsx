@@ -3,6 +3,7 @@ import { useState, type FormEvent } from 'react';
 import { erasureMethods } from '@/catalog/erasure';
 import type { Margin } from '@/core/money/margin';
 import { parseMinor } from '@/core/money/minor';
+import { Sign, useSign } from '../kit/currency';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Button, CautionNote, Heading, Problem } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
@@ -79,7 +80,7 @@ export function Shelf({ unit, drives, erasures, gate, price, margin, grade, askM
       <div className="flex flex-col gap-[18px]">
         <section aria-label="Price" className="bg-paper px-5 py-4">
           <Heading className="text-[22px]!">Price</Heading>
-          <p className="text-worth"><span className="text-[38px] leading-none font-bold tracking-tight tabular-nums">{minorText(price.minor)}</span> <span className="text-[14.5px] text-soft">CR, {minorText(price.lowMinor)} to {minorText(price.highMinor)}; from the table, sales are few</span></p>
+          <p className="text-worth"><span className="text-[38px] leading-none font-bold tracking-tight tabular-nums">{minorText(price.minor)}</span> <span className="text-[14.5px] text-soft"><Sign />, {minorText(price.lowMinor)} to {minorText(price.highMinor)}; from the table, sales are few</span></p>
           <table className="mt-1.5 w-full border-collapse text-[14px]">
             <caption className="sr-only">How the price comes about</caption>
             <tbody>{price.lines.map((line) => <tr key={line.detail} className="border-b border-rule"><td className={`py-0.5 ${line.known ? '' : 'text-soft italic'}`}>{line.detail}</td><td className="figures text-right text-[13px]">{signedMinor(line.minor)}</td></tr>)}</tbody>
@@ -150,11 +151,12 @@ function RecordDrive({ unit }: { unit: UnitHead }) {
 
 function List({ unit, suggested, ready }: { unit: UnitHead; suggested: number; ready: boolean }) {
   const { send, problem, busy } = useCommand();
+  const sign = useSign();
   const [text, setText] = useState((suggested / 100).toFixed(2));
   const minor = parseMinor(text);
   return (
     <form onSubmit={(event) => { event.preventDefault(); if (minor !== null) void send('listUnit', { unitId: unit.id, askMinor: minor }, unit.version); }} className="flex flex-wrap items-end gap-2">
-      <TextField label="Asking price" hint="CR" inputMode="decimal" value={text} onChange={(event) => setText(event.target.value)} fault={minor === null ? 'is not an amount' : undefined} wrap="w-[150px]" />
+      <TextField label="Asking price" hint={sign} inputMode="decimal" value={text} onChange={(event) => setText(event.target.value)} fault={minor === null ? 'is not an amount' : undefined} wrap="w-[150px]" />
       <Button type="submit" tone="strong" disabled={busy || !unit.mayWrite || unit.held || minor === null}>To the shelf</Button>
       {!ready && <p className="w-full text-[13.5px] text-soft">It is refused until its data is accounted for and it is graded.</p>}
       {problem && <div className="w-full"><Problem>{problem.message}</Problem></div>}
@@ -164,6 +166,7 @@ function List({ unit, suggested, ready }: { unit: UnitHead; suggested: number; r
 
 function Sell({ unit, ask, today }: { unit: UnitHead; ask: number; today: string }) {
   const { send, problem, busy } = useCommand();
+  const sign = useSign();
   const [text, setText] = useState((ask / 100).toFixed(2));
   const minor = parseMinor(text);
   const submit = (event: FormEvent<HTMLFormElement>) => {
@@ -174,7 +177,7 @@ function Sell({ unit, ask, today }: { unit: UnitHead; ask: number; today: string
   return (
     <form onSubmit={submit} className="flex flex-wrap items-end gap-2">
       <p className="w-full text-[15px]"><b>On the shelf</b> at {minorText(ask)}.</p>
-      <TextField label="Sold for" hint="CR" inputMode="decimal" value={text} onChange={(event) => setText(event.target.value)} fault={minor === null ? 'is not an amount' : undefined} wrap="w-[130px]" />
+      <TextField label="Sold for" hint={sign} inputMode="decimal" value={text} onChange={(event) => setText(event.target.value)} fault={minor === null ? 'is not an amount' : undefined} wrap="w-[130px]" />
       <TextField label="On" name="soldOn" type="date" defaultValue={today} required wrap="w-[160px]" />
       <TextField label="Where" name="channel" defaultValue="shop counter" wrap="w-[160px]" />
       <Button type="submit" tone="strong" disabled={busy || !unit.mayWrite || minor === null}>Sold</Button>

@@ -3,6 +3,7 @@ import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useEffect } from 'react';
 import type { BenchState } from '@/core/catalogue';
+import { Sign } from '../kit/currency';
 import { useShortcuts } from '../kit/keyboard';
 import { Known, Problem } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
@@ -31,7 +32,7 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
   });
   const side = path.split('/')[3] ?? '';
   return (
-    <section aria-label="Ticket" className="paper punched flex flex-col py-4 pr-4 pl-[26px]">
+    <section aria-label="Ticket" className="paper punched flex flex-col py-4 pr-4 pl-[26px] lg:sticky lg:top-4 lg:h-[calc(100vh-173px)] lg:self-start lg:overflow-y-auto">
       <h1 className="figures text-[30px] leading-none font-bold [font-stretch:75%]">{unit.tag}</h1>
       <div><span className={`mt-2 inline-block -rotate-1 border-2 border-ink px-2 py-0.5 text-[12px] font-bold tracking-wide uppercase ${unit.stage === 'quarantine' ? 'hatched' : ''}`}>{unit.stageName}</span></div>
       <p className="mt-3 text-[18px] leading-[1.2] font-semibold">{unit.name}</p>
@@ -49,7 +50,7 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
       <dl className="mt-2.5 hidden grid-cols-[78px_1fr] gap-y-1 border-t-[1.5px] border-ink pt-2 text-[14px] md:grid">
         {unit.claim && <><dt className="text-soft">Said</dt><dd><Known basis="claimed">“{unit.claim}”</Known></dd></>}
         {unit.spec.map((line) => <div key={line.name} className="contents"><dt className="text-soft">{line.name}</dt><dd className="min-w-0 break-words"><Known basis={line.basis} title={line.title}>{line.value}</Known></dd></div>)}
-        <dt className="text-soft">Paid</dt><dd className="figures text-[13px]">CR {minorText(unit.costMinor)}</dd>
+        <dt className="text-soft">Paid</dt><dd className="figures text-[13px]"><Sign /> {minorText(unit.costMinor)}</dd>
       </dl>
       <p className="mt-2 hidden text-[12px] text-soft md:block"><span className="basis-measured">measured</span> · typed · <span className="basis-claimed">claimed</span></p>
       <div className="mt-auto hidden border-t-[1.5px] border-ink pt-2 md:block">

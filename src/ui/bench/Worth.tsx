@@ -1,3 +1,4 @@
+import { Sign } from '../kit/currency';
 import { attended, minorText, signedMinor } from '../kit/words';
 import type { WorthView } from './unitView';
 import { worthScale, type Scale } from './worthScale';
@@ -26,7 +27,7 @@ export function Worth({ worth }: { worth: WorthView }) {
   const change = worth.beforeMinor === null ? 0 : worth.valueMinor - worth.beforeMinor;
   return (
     <div className="border-t-[1.5px] border-ink pt-2.5">
-      <p className="text-worth"><span className="text-[38px] leading-none font-bold tracking-tight tabular-nums">{signedMinor(worth.valueMinor)}</span> <span className="text-[14.5px] text-soft">CR still to win</span></p>
+      <p className="text-worth"><span className="text-[38px] leading-none font-bold tracking-tight tabular-nums">{signedMinor(worth.valueMinor)}</span> <span className="text-[14.5px] text-soft"><Sign /> still to win</span></p>
       <p className="text-[14px] text-soft">nine in ten: <span className="figures text-[13px]">{minorText(worth.lowMinor)}</span> to <span className="figures text-[13px]">{minorText(worth.highMinor)}</span>{change !== 0 && <>; last answer <b className="figures text-[13px] text-ink">{signedMinor(change)}</b></>}</p>
       <div aria-hidden className="relative mt-2 h-[92px] text-[13px] leading-[1.15]">
         <span className="absolute top-[43px] right-0 left-0 h-[2px] bg-ink" />

@@ -1,6 +1,7 @@
 'use client';
 import { useState, type FormEvent } from 'react';
 import { parseMinor } from '@/core/money/minor';
+import { useSign } from '../kit/currency';
 import { TextField } from '../kit/fields';
 import { Button, Problem } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
@@ -8,6 +9,7 @@ import { useCommand } from '../kit/useCommand';
 /** Rates: what an hour of hands costs and what selling takes. */
 export function RatesForm({ name, rateMinor, feeBasisPoints, mayWrite }: { name: string; rateMinor: number; feeBasisPoints: number; mayWrite: boolean }) {
   const { send, problem, busy } = useCommand();
+  const sign = useSign();
   const [faults, setFaults] = useState<Record<string, string>>({});
   const [saved, setSaved] = useState(false);
   async function submit(event: FormEvent<HTMLFormElement>) {
@@ -25,7 +27,7 @@ export function RatesForm({ name, rateMinor, feeBasisPoints, mayWrite }: { name:
   return (
     <form onSubmit={(event) => void submit(event)} className="flex max-w-[560px] flex-col gap-3.5 pt-4">
       <TextField label="The shop’s name" name="name" defaultValue={name} required disabled={!mayWrite} />
-      <TextField label="An hour of hands costs" hint="CR" name="rate" inputMode="decimal" defaultValue={(rateMinor / 100).toFixed(2)} fault={faults.rate} disabled={!mayWrite} />
+      <TextField label="An hour of hands costs" hint={sign} name="rate" inputMode="decimal" defaultValue={(rateMinor / 100).toFixed(2)} fault={faults.rate} disabled={!mayWrite} />
       <TextField label="Selling takes" hint="% of the price" name="fee" inputMode="decimal" defaultValue={(feeBasisPoints / 100).toString()} fault={faults.fee} disabled={!mayWrite} />
       {mayWrite ? <div><Button type="submit" tone="strong" disabled={busy}>Keep</Button>{saved && <span role="status" className="ml-3">Kept. Units follow at their next change, or all at once under Own numbers.</span>}</div> : <p className="text-soft">Only the owner changes these.</p>}
       {problem && <Problem>{problem.message}</Problem>}

@@ -11,7 +11,10 @@ export async function GET(request: Request): Promise<Response> {
     const text = (query.get('text') ?? '').slice(0, 80);
     const tag = query.get('unit');
     const unit = tag && text.trim().length >= 2 ? await unitByTag(tag) : null;
-    const findings = unit ? findingsMatching(text, unit.unit.chassis).filter((finding) => finding.stage !== 'claim').slice(0, 6).map((finding) => ({ id: finding.id, ask: finding.ask })) : [];
+    // what is worth asking now comes first
+    const steps = unit?.unit.evaluation?.steps.map((step) => step.id) ?? [];
+    const place = (id: string) => (steps.includes(id) ? steps.indexOf(id) : steps.length);
+    const findings = unit ? findingsMatching(text, unit.unit.chassis).filter((finding) => finding.stage !== 'claim').sort((a, b) => place(a.id) - place(b.id)).slice(0, 6).map((finding) => ({ id: finding.id, ask: finding.ask })) : [];
     return { units: await findUnits(text), findings };
   });
 }

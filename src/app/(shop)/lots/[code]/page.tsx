@@ -7,6 +7,7 @@ import { ManifestImport } from '@/ui/bench/ManifestImport';
 import { Pages } from '@/ui/bench/Pages';
 import { SOURCE_WORDS } from '@/ui/bench/sourceWords';
 import { UnitTable } from '@/ui/bench/UnitTable';
+import { Sign } from '@/ui/kit/currency';
 import { Empty, Sheet } from '@/ui/kit/parts';
 import { minorText } from '@/ui/kit/words';
 import { PAGE_ROWS, pageOf, tableRows } from '../../unitRows';
@@ -30,7 +31,7 @@ export default async function LotPage({ params, searchParams }: Props) {
         <div className="flex flex-wrap items-start justify-between gap-4">
           <div>
             <h1 className="text-[26px] leading-8"><span className="figures">{lot.code}</span> {lot.name}</h1>
-            <p className="text-[14.5px] text-soft">{SOURCE_WORDS[lot.source]}, received {lot.receivedOn}. Paid <span className="figures text-ink">{minorText(lot.priceMinor)}</span> + freight <span className="figures text-ink">{minorText(lot.freightMinor)}</span> + fees <span className="figures text-ink">{minorText(lot.feesMinor)}</span> = <b className="figures text-ink">CR {minorText(lot.priceMinor + lot.freightMinor + lot.feesMinor)}</b>.</p>
+            <p className="text-[14.5px] text-soft">{SOURCE_WORDS[lot.source]}, received {lot.receivedOn}. Paid <span className="figures text-ink">{minorText(lot.priceMinor)}</span> + freight <span className="figures text-ink">{minorText(lot.freightMinor)}</span> + fees <span className="figures text-ink">{minorText(lot.feesMinor)}</span> = <b className="figures text-ink"><Sign /> {minorText(lot.priceMinor + lot.freightMinor + lot.feesMinor)}</b>.</p>
             {lot.claims && <p className="text-[14.5px]">Said: <span className="basis-claimed">“{lot.claims}”</span></p>}
           </div>
           {total > 0 && <a href={`/api/lots/${lot.code}/labels`} target="_blank" rel="noreferrer" className="inline-flex min-h-11 items-center border-2 border-ink px-3.5 text-[15px] font-semibold hover:bg-track">Tags to print, PDF</a>}

@@ -8,6 +8,8 @@ const MOVE_WORDS: Record<BenchItem, [string, string]> = {
   plugged: ['plug it in', 'unplug it'], caseOpen: ['open the case', 'close the case'], batteryOut: ['battery out', 'battery in'], boardOut: ['board out', 'board in'],
 };
 
+const MOSTLY_SOUND = 0.6;
+
 const STOP_WORDS: Record<string, string> = { disclose: 'Stop here, sell it with its faults told', asFound: 'Stop here, sell as found', harvest: 'Stop here, harvest', recycle: 'Stop here, recycle' };
 
 function movesInWords(moves: readonly BenchMove[]): string {
@@ -42,7 +44,7 @@ function lookReason(step: RankedStep): string {
 }
 
 /** A ranked step in words. */
-export function stepView(step: RankedStep): StepView {
+export function stepView(step: RankedStep, sound = 0): StepView {
   const base = { kind: step.kind, id: step.id, minutes: step.minutes, valueMinor: step.valueMinor, setUp: movesInWords(step.moves), how: '', note: '', outcomes: [], cautions: [], swap: null, instrument: null };
   if (step.kind === 'look') {
     const finding = findingById(step.id)!;
@@ -68,7 +70,9 @@ export function stepView(step: RankedStep): StepView {
       outcomes: whole.outcomes.map((outcome, o) => ({ label: outcome.label, leaves: o === 0 ? 'ready to finish and sell' : 'back to finding out', hazard: null })),
     };
   }
-  return { ...base, title: STOP_WORDS[step.id] ?? 'Stop here', reason: 'The next hour would cost more than it can win.' };
+  // hardly anything is wrong: what is told is whatever the last tests still find
+  if (step.id === 'disclose' && sound >= MOSTLY_SOUND) return { ...base, title: 'Enough is known: finish it and sell it', reason: `Sound with chance ${share(sound)}; another question would cost more than it can win.` };
+  return { ...base, title: STOP_WORDS[step.id] ?? 'Stop here', reason: 'Another question would cost more than it can win.' };
 }
 
 /** A finding asked out of turn, without its lookahead. */
