@@ -5,6 +5,8 @@ import { catalogue } from '@/catalog';
 import { database } from '@/db/client';
 import { codeTables, events, jobs, shop } from '@/db/schema';
 import { compareOnUnit } from '@/shop/diagnosis/compare';
+import { diagnose } from '@/shop/diagnosis/case';
+import { caseOfUnit } from '@/shop/diagnosis/unitCase';
 import { runRevaluation } from '@/shop/jobs/revaluation';
 import { effectiveCatalogue } from '@/shop/rules/effective';
 import { act, benchA, lotWith, openShop, owner, refusal, unitRow } from './shop';
@@ -108,6 +110,20 @@ describe('tables of codes', () => {
     expect(await refusal(act(benchA, 'dropCodes', { maker: 'Sundrel' }))).toMatchObject({ code: 'forbidden' });
     await act(owner, 'dropCodes', { maker: 'Sundrel' });
     expect(await database().select().from(codeTables)).toHaveLength(1);
+  });
+});
+
+describe('a unit as a case file', () => {
+  it('gives the belief command the same belief as the bench has, and takes three faults at once', async () => {
+    const { units: [unit] } = await lotWith(['laptop']);
+    for (const [finding, outcome] of [['button', 0], ['picture-own', 3], ['lock-key', 0]] as const) await act(benchA, 'observe', { unitId: unit.unitId, finding, outcome });
+    const { evaluation } = await unitRow(unit.unitId);
+    const two = diagnose(await caseOfUnit(unit.tag, 2));
+    for (const line of evaluation!.beliefs.slice(0, 4)) expect(two.beliefs.find((other) => other.cause === line.cause)!.probability).toBeCloseTo(line.probability, 5);
+    const three = diagnose(await caseOfUnit(unit.tag, 3));
+    expect(three.case.faults).toBe(3);
+    // a third fault is rare: the leading cause stays
+    expect(three.beliefs[0].cause).toBe(two.beliefs[0].cause);
   });
 });
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { catalogue } from '@/catalog';
-import { overrideFaults, withOverrides } from './overrides';
+import { layered, overrideFaults, withOverrides } from './overrides';
 
 describe('the owner’s own numbers', () => {
   it('replace only what they name', () => {
@@ -13,6 +13,11 @@ describe('the owner’s own numbers', () => {
     expect(made.findings.find((finding) => finding.id === 'torch')!.minutes).toBe(9);
     expect(made.repairs.find((repair) => repair.id === 'fit-drive')!.part!.costMinor).toBe(100);
     expect(made.causes.filter((candidate, i) => candidate !== catalogue.causes[i])).toHaveLength(1);
+  });
+  it('lie over what was learned, number by number', () => {
+    const learned = { causes: { 'fan-dead': { prior: { laptop: 0.1, desktop: 0.2 } } }, findings: { torch: { leak: [0.9, 0.1] } } };
+    const own = { causes: { 'fan-dead': { prior: { laptop: 0.3 }, valueLeft: 0.5 } }, repairs: { 'fit-drive': { minutes: 9 } } };
+    expect(layered(learned, own)).toEqual({ causes: { 'fan-dead': { prior: { laptop: 0.3, desktop: 0.2 }, valueLeft: 0.5 } }, findings: { torch: { leak: [0.9, 0.1] } }, repairs: { 'fit-drive': { minutes: 9 } } });
   });
   it.each([
     [{ causes: { dragon: { prior: { laptop: 0.1 } } } }, /there is no "dragon"/],

@@ -8,6 +8,16 @@ export interface CatalogueOverrides {
   repairs?: Record<string, { minutes?: number; cures?: Record<string, number>; partMinor?: number }>;
 }
 
+/** One set of numbers over another: where both name a number, the second counts. */
+export function layered(under: CatalogueOverrides, over: CatalogueOverrides): CatalogueOverrides {
+  const merge = <T extends object>(low: Record<string, T> = {}, high: Record<string, T> = {}, inner: keyof T): Record<string, T> => {
+    const made = { ...low };
+    for (const [id, own] of Object.entries(high)) made[id] = { ...low[id], ...own, ...((low[id]?.[inner] || own[inner]) && { [inner]: { ...(low[id]?.[inner] as object), ...(own[inner] as object) } }) };
+    return made;
+  };
+  return { causes: merge(under.causes, over.causes, 'prior'), findings: merge(under.findings, over.findings, 'by'), repairs: merge(under.repairs, over.repairs, 'cures') };
+}
+
 /** The catalogue with these numbers in place of its own; nothing is checked. */
 export function withOverrides(catalogue: Catalogue, overrides: CatalogueOverrides): Catalogue {
   const { causes = {}, findings = {}, repairs = {} } = overrides;

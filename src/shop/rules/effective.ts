@@ -1,7 +1,8 @@
 import { catalogue } from '@/catalog';
 import type { Catalogue } from '@/core/catalogue';
-import { learnedAsOverrides, type Learned } from '@/core/belief/learn';
-import { overrideFaults, withOverrides, type CatalogueOverrides } from '@/core/belief/overrides';
+import { learnedAsOverrides } from '@/core/belief/learn';
+import { layered, overrideFaults, withOverrides, type CatalogueOverrides } from '@/core/belief/overrides';
+import type { shop } from '@/db/schema';
 
 export interface Known {
   catalogue: Catalogue;
@@ -14,14 +15,17 @@ export interface Known {
 const KEPT = 4;
 const kept = new Map<string, Known>();
 
+/** What closed cases taught, with the owner's own numbers over it. */
+export const numbersOf = ({ learned, overrides }: Pick<typeof shop.$inferSelect, 'learned' | 'overrides'>): CatalogueOverrides => (learned ? layered(learnedAsOverrides(learned), overrides) : overrides);
+
 /** The catalogue this shop reckons with: its own, moved by closed cases, with the owner's numbers over both. */
-export function effectiveCatalogue({ learned, overrides }: { learned: Learned | null; overrides: CatalogueOverrides }): Known {
+export function effectiveCatalogue({ learned, overrides }: Pick<typeof shop.$inferSelect, 'learned' | 'overrides'>): Known {
   const mark = learned || Object.keys(overrides).length ? JSON.stringify([learned?.priors, learned?.tables, overrides]) : '';
   let known = kept.get(mark);
   if (!known) {
-    const taught = learned ? withOverrides(catalogue, learnedAsOverrides(learned)) : catalogue;
-    const faults = mark ? overrideFaults(taught, overrides) : [];
-    known = { catalogue: mark === '' ? catalogue : faults.length ? catalogue : withOverrides(taught, overrides), mark: faults.length ? '' : mark, faults };
+    const numbers = numbersOf({ learned, overrides });
+    const faults = mark ? overrideFaults(catalogue, numbers) : [];
+    known = { catalogue: mark === '' || faults.length ? catalogue : withOverrides(catalogue, numbers), mark: faults.length ? '' : mark, faults };
     if (kept.size >= KEPT) kept.delete(kept.keys().next().value!);
     kept.set(mark, known);
   }

@@ -48,7 +48,7 @@ export async function appraisalOf(tx: Transaction, unitId: string) {
     chassis: unit.chassis, source: row.source, record, bench: unit.bench, worth, verifyMinutes, bin: await swapBin(tx, unitId, unit.chassis),
     priceLowMinor: price.lowMinor, priceHighMinor: price.highMinor, ratePerHourMinor: rules.ratePerHourMinor,
   };
-  return { unit, price, input, known: effectiveCatalogue(rules) };
+  return { unit, price, input, rules, known: effectiveCatalogue(rules) };
 }
 
 async function columnsOf(tx: Transaction, unitId: string) {

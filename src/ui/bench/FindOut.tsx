@@ -17,6 +17,7 @@ import { Worth } from './Worth';
 
 // opened when they are wanted
 const Compare = dynamic(() => import('./Compare').then((module) => module.Compare), { ssr: false });
+const Wider = dynamic(() => import('./Wider').then((module) => module.Wider), { ssr: false });
 const Tapper = dynamic(() => import('./Tapper').then((module) => module.Tapper), { ssr: false });
 
 interface Props {
@@ -111,6 +112,7 @@ export function FindOut({ unit, lent, steps, beliefs, sound, misfit, worth, answ
       </div>
       <section aria-label="Belief" className="flex min-h-0 flex-col gap-3 bg-paper px-[18px] py-4">
         <Belief sound={sound} lines={beliefs} misfit={misfit} />
+        {misfit && <Wider key={unit.version} tag={unit.tag} />}
         <Answers answers={answers} disabled={disabled || busy} onVoid={(id) => void send('voidObservation', { unitId: unit.id, observation: id }, unit.version)} />
         {!unit.held && <Worth worth={worth} />}
       </section>
