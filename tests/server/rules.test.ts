@@ -122,8 +122,9 @@ describe('a unit as a case file', () => {
     for (const line of evaluation!.beliefs.slice(0, 4)) expect(two.beliefs.find((other) => other.cause === line.cause)!.probability).toBeCloseTo(line.probability, 5);
     const three = diagnose(await caseOfUnit(unit.tag, 3));
     expect(three.case.faults).toBe(3);
-    // a third fault is rare: the leading cause stays
-    expect(three.beliefs[0].cause).toBe(two.beliefs[0].cause);
+    // room for a third fault takes little from what explains the black screen
+    const lead = two.beliefs[0];
+    expect(three.beliefs.find((line) => line.cause === lead.cause)!.probability).toBeGreaterThan(0.7 * lead.probability);
   });
 });
 

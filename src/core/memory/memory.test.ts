@@ -127,7 +127,7 @@ describe('the next start', () => {
     return 1 + 0.5 * bits(next.clean) + yes + no;
   }
   // 4 x 4 takes the oracle a while: its optimum was worked out by bench/memory.ts, which does it again
-  it.each([[1, 2], [2, 2], [2, 3], [3, 3], [2, 4], [3, 4], [4, 4, 4.4312]])('%i modules in %i slots, at most two faults: within 10 %% of the exact optimum', (modules, slots, known?: number) => {
+  it.each([[1, 2], [2, 2], [2, 3], [3, 3], [2, 4], [3, 4], [4, 4, 4.4307]])('%i modules in %i slots, at most two faults: within 10 %% of the exact optimum', (modules, slots, known?: number) => {
     const belief = startMemory(setup(modules, slots, { halts: 1, startMinutes: 1, moveMinutes: 0, cleanMinutes: 0.5, certainty: 1 - 1e-9 }));
     const codes = slotCodes(slots);
     belief.p.forEach((_, at) => {
