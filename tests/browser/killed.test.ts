@@ -1,5 +1,6 @@
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { openBrowser, signIn } from './driver';
 import { signedIn } from './http';
 import { startServer } from './shop.setup';
 
@@ -40,5 +41,15 @@ describe('a process killed in the middle of writing', () => {
     const orphans = await client.query('select 1 from observations where event_seq is null and basis <> $1', ['claimed']);
     expect(orphans.rowCount).toBe(0);
     expect((await client.query('select * from events_first_fault()')).rows).toEqual([]);
+  });
+
+  it('one that is told to stop does so, also with a page open in a browser', async () => {
+    const server = await startServer(databaseUrl);
+    const browser = await openBrowser();
+    await signIn(browser, server.url, 'bench-a@saltmarsh.example', inject('password'));
+    const gone = new Promise((resolve) => server.process.once('exit', () => resolve('gone')));
+    server.process.kill('SIGTERM');
+    expect(await Promise.race([gone, new Promise((resolve) => setTimeout(() => resolve('still there'), 20_000))])).toBe('gone');
+    await browser.quit();
   });
 });

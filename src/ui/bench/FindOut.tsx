@@ -10,12 +10,12 @@ import { attended, signedMinor } from '../kit/words';
 import { Answers } from './Answers';
 import { Belief } from './Belief';
 import { Question } from './Question';
-import { RunningWork } from './RunningWork';
-import { SwapPart } from './SwapPart';
 import type { AnswerView, BeliefView, LentView, RunningWorkView, StepView, UnitHead, WorthView } from './unitView';
 import { Worth } from './Worth';
 
-// opened when they are wanted
+// loaded when they are wanted
+const RunningWork = dynamic(() => import('./RunningWork').then((module) => module.RunningWork));
+const SwapPart = dynamic(() => import('./SwapPart').then((module) => module.SwapPart));
 const Compare = dynamic(() => import('./Compare').then((module) => module.Compare), { ssr: false });
 const Wider = dynamic(() => import('./Wider').then((module) => module.Wider), { ssr: false });
 const Tapper = dynamic(() => import('./Tapper').then((module) => module.Tapper), { ssr: false });

@@ -5,7 +5,7 @@ export const dynamic = 'force-dynamic';
 
 const open = new Set<() => void>();
 // an open stream would keep a stopping server waiting
-process.once('SIGTERM', () => open.forEach((close) => close()));
+for (const signal of ['SIGTERM', 'SIGINT']) process.once(signal, () => open.forEach((close) => close()));
 
 const PING_MS = 25_000;
 
