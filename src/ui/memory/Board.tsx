@@ -4,6 +4,7 @@ import type { KeyboardEvent } from 'react';
 import { EMPTY, type Placement } from '@/core/memory/board';
 import type { MemoryShares, MemoryVerdict } from '@/core/memory/belief';
 import { percent } from '../kit/words';
+import { placed } from './placed';
 import { letter } from './words';
 
 interface Props {
@@ -19,14 +20,6 @@ interface Props {
 
 const VERDICT_WORDS: Record<string, string> = { sound: 'works', bad: 'bad', dirty: 'dirty', open: '' };
 const TRAY = 'tray';
-
-/** Puts a module into a slot; what was there changes places with it, or goes to the tray. */
-export function placed(placement: Placement, module: number, slot: number): number[] {
-  const from = placement.indexOf(module);
-  const next = placement.map((held, at) => (at === slot ? module : held === module ? EMPTY : held));
-  if (from >= 0 && from !== slot && placement[slot] !== EMPTY) next[from] = placement[slot];
-  return next;
-}
 
 function Module({ index, gb, verdict, bad, disabled }: { index: number; gb: number; verdict: string; bad: number | null; disabled: boolean }) {
   const { attributes, listeners, setNodeRef, transform, isDragging } = useDraggable({ id: `module-${index}`, data: { module: index }, disabled });

@@ -5,6 +5,7 @@ import type { CatalogueOverrides } from '@/core/belief/overrides';
 import { TextField } from '../kit/fields';
 import { Button, Heading, Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
+import { valueAt, withValue, type Tree } from './ownValue';
 
 /** One number of the catalogue: where it sits in the overrides, what it is called, what the catalogue says. */
 export interface NumberView {
@@ -26,19 +27,6 @@ export interface ItemView {
 interface Props { items: ItemView[]; own: CatalogueOverrides; faults: string[]; mayWrite: boolean }
 
 const KIND_WORDS = { causes: 'cause', findings: 'question', repairs: 'repair' };
-type Tree = Record<string, unknown>;
-
-const at = (tree: unknown, path: readonly string[]): unknown => path.reduce<unknown>((node, key) => (node as Tree | undefined)?.[key], tree);
-
-/** The tree with a value put in, or taken out (undefined), and no empty branches left. */
-export function withValue(tree: Tree, path: readonly string[], value: unknown): Tree {
-  const [key, ...rest] = path;
-  const child = rest.length ? withValue((tree[key] as Tree | undefined) ?? {}, rest, value) : value;
-  const { [key]: _, ...others } = tree;
-  const empty = child === undefined || (rest.length > 0 && Object.keys(child as Tree).length === 0);
-  return empty ? others : { ...others, [key]: child };
-}
-
 const shown = (value: number, unit: NumberView['unit']) => (unit === '%' ? String(Math.round(value * 1e6) / 1e4) : unit === 'money' ? (value / 100).toFixed(2) : String(value));
 const read = (text: string, unit: NumberView['unit']) => {
   const number = Number(text.trim().replace(',', '.'));
@@ -52,7 +40,7 @@ export function OwnNumbers({ items, own, faults, mayWrite }: Props) {
   const [item, setItem] = useState<ItemView | null>(null);
   const [saved, setSaved] = useState('');
   const [fileFault, setFileFault] = useState('');
-  const changed = items.filter((candidate) => at(own, [candidate.kind, candidate.id]) !== undefined);
+  const changed = items.filter((candidate) => valueAt(own, [candidate.kind, candidate.id]) !== undefined);
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
   const found = words.length ? items.filter((candidate) => words.every((word) => `${candidate.name} ${candidate.id} ${KIND_WORDS[candidate.kind]}`.toLowerCase().includes(word))).slice(0, 8) : [];
   const keep = async (overrides: Tree, note: string) => {
@@ -101,9 +89,9 @@ export function OwnNumbers({ items, own, faults, mayWrite }: Props) {
 
 function ItemForm({ item, own, mayWrite, busy, onKeep }: { item: ItemView; own: CatalogueOverrides; mayWrite: boolean; busy: boolean; onKeep: (overrides: Tree) => void }) {
   const base = [item.kind, item.id];
-  const ownNumber = (path: string[]) => at(own, [...base, ...path]) as number | undefined;
+  const ownNumber = (path: string[]) => valueAt(own, [...base, ...path]) as number | undefined;
   const [values, setValues] = useState(() => item.numbers.map((entry) => shown(ownNumber(entry.path) ?? entry.value, entry.unit)));
-  const [rows, setRows] = useState(() => item.rows.map((row) => ((at(own, [...base, ...row.path]) as number[] | undefined) ?? row.values).map((p) => shown(p, '%'))));
+  const [rows, setRows] = useState(() => item.rows.map((row) => ((valueAt(own, [...base, ...row.path]) as number[] | undefined) ?? row.values).map((p) => shown(p, '%'))));
   const numberFaults = item.numbers.map((entry, i) => {
     const value = read(values[i], entry.unit);
     return values[i].trim() === '' || !(value >= 0) || (entry.unit === '%' && value > 1) ? (entry.unit === '%' ? '0 to 100' : 'is no number') : '';

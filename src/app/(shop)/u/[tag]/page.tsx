@@ -21,14 +21,15 @@ export default async function FindOutPage({ params, searchParams }: Props) {
   if (!evaluation) return <Sheet><Empty>This unit has not been valued yet.</Empty></Sheet>;
   const running = runningViews(work).find((row) => row.status === 'running') ?? null;
   const stop = evaluation.steps.find((step) => step.kind === 'stop');
+  const around = { sound: evaluation.sound.probability, goingOnMinor: evaluation.steps.find((step) => step.kind !== 'stop')?.valueMinor ?? null };
   const shown = evaluation.steps.slice(0, 6);
   if (stop && !shown.includes(stop)) shown[shown.length - 1] = stop;
   const finding = ask ? findingById(ask) : undefined;
   const ranked = evaluation.steps.find((step) => step.id === ask);
-  const askedView = finding && appliesTo(finding, unit.chassis) ? (ranked ? stepView(ranked, evaluation.sound.probability) : { ...plainQuestion(finding.id)!, reason: 'Asked out of turn.' }) : null;
+  const askedView = finding && appliesTo(finding, unit.chassis) ? (ranked ? stepView(ranked, around) : { ...plainQuestion(finding.id)!, reason: 'Asked out of turn.' }) : null;
   return (
     <FindOut
-      unit={head} running={running} asked={askedView} lent={lent} answers={answerViews(record, evaluation)} steps={shown.map((step) => stepView(step, evaluation.sound.probability))} misfit={evaluation.conflict.conflict}
+      unit={head} running={running} asked={askedView} lent={lent} answers={answerViews(record, evaluation)} steps={shown.map((step) => stepView(step, around))} misfit={evaluation.conflict.conflict}
       beliefs={evaluation.beliefs.map((line) => ({ cause: causeById(line.cause)?.name ?? line.cause, ifLeft: causeById(line.cause)?.ifLeft, probability: line.probability, before: line.before }))}
       sound={{ cause: 'Sound, nothing wrong', ...evaluation.sound }}
       worth={{

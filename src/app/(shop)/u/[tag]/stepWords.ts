@@ -2,6 +2,7 @@ import { causeById, cautionById, findingById, repairById } from '@/catalog';
 import { WHOLE_LOOK, type BenchItem } from '@/core/catalogue';
 import type { BenchMove } from '@/core/steps/bench';
 import type { RankedStep } from '@/core/steps/rank';
+import { minorText } from '@/core/money/minor';
 import type { CautionView, StepView } from '@/ui/bench/unitView';
 
 const MOVE_WORDS: Record<BenchItem, [string, string]> = {
@@ -43,8 +44,20 @@ function lookReason(step: RankedStep): string {
   return apart.length ? `Makes surer whether it is “${apart[0]}”. ${tail}` : tail;
 }
 
+/** What the choice is made against: how likely the machine is sound, and the best step that is no stopping, minor units. */
+export interface Around {
+  sound: number;
+  goingOnMinor: number | null;
+}
+
+/** Why stop: both sides in money. */
+function stopReason(step: RankedStep, { goingOnMinor }: Around): string {
+  if (goingOnMinor === null) return 'There is nothing left that could pay.';
+  return `Stopping nets ${minorText(Math.round(step.valueMinor))}, the best step left ${minorText(Math.round(goingOnMinor))}.`;
+}
+
 /** A ranked step in words. */
-export function stepView(step: RankedStep, sound = 0): StepView {
+export function stepView(step: RankedStep, around: Around = { sound: 0, goingOnMinor: null }): StepView {
   const base = { kind: step.kind, id: step.id, minutes: step.minutes, valueMinor: step.valueMinor, setUp: movesInWords(step.moves), how: '', note: '', outcomes: [], cautions: [], swap: null, instrument: null };
   if (step.kind === 'look') {
     const finding = findingById(step.id)!;
@@ -71,8 +84,8 @@ export function stepView(step: RankedStep, sound = 0): StepView {
     };
   }
   // hardly anything is wrong: what is told is whatever the last tests still find
-  if (step.id === 'disclose' && sound >= MOSTLY_SOUND) return { ...base, title: 'Enough is known: finish it and sell it', reason: `Sound with chance ${share(sound)}; another question would cost more than it can win.` };
-  return { ...base, title: STOP_WORDS[step.id] ?? 'Stop here', reason: 'Another question would cost more than it can win.' };
+  if (step.id === 'disclose' && around.sound >= MOSTLY_SOUND) return { ...base, title: 'Enough is known: finish it and sell it', reason: `Sound with chance ${share(around.sound)}. ${stopReason(step, around)}` };
+  return { ...base, title: STOP_WORDS[step.id] ?? 'Stop here', reason: stopReason(step, around) };
 }
 
 /** A finding asked out of turn, without its lookahead. */
