@@ -4,6 +4,9 @@ import { nextCookies } from 'better-auth/next-js';
 import { database } from '@/db/client';
 import { account, session, user, verification } from '@/db/schema';
 
+/** Shortest password the sign-in takes. */
+export const SHORTEST_PASSWORD = 10;
+
 function createAuth() {
   const port = process.env.PORT ?? '3000';
   const baseURL = process.env.OMNITROPE_URL ?? `http://127.0.0.1:${port}`;
@@ -15,7 +18,7 @@ function createAuth() {
     secret,
     trustedOrigins: [baseURL, `http://localhost:${port}`, `http://127.0.0.1:${port}`, ...others],
     database: drizzleAdapter(database(), { provider: 'pg', schema: { user, session, account, verification } }),
-    emailAndPassword: { enabled: true, disableSignUp: true, minPasswordLength: 10 },
+    emailAndPassword: { enabled: true, disableSignUp: true, minPasswordLength: SHORTEST_PASSWORD },
     user: { additionalFields: { role: { type: 'string', input: false, defaultValue: 'viewer' } } },
     session: { expiresIn: 60 * 60 * 24 * 14, cookieCache: { enabled: true, maxAge: 60 } },
     rateLimit: { enabled: process.env.OMNITROPE_RATE_LIMIT !== 'off' },

@@ -5,6 +5,7 @@ import * as reservation from './components/reservation';
 import * as erasure from './erasure/commands';
 import * as jobs from './jobs/commands';
 import * as lots from './lots/commands';
+import * as people from './people/commands';
 import * as photos from './photos/commands';
 import * as proof from './proof/commands';
 import * as report from './report/commands';
@@ -21,7 +22,7 @@ const all = [
   erasure.recordErasure, proof.recordTest, proof.markDefect, proof.removeDefect, proof.giveGrade,
   sales.listUnit, sales.sellUnit, report.makeReportToken, report.ingestReport, photos.removePhoto,
   rules.setRules, rules.setOverrides, rules.learnFromCases, rules.forgetLearned, jobs.startRevaluation, jobs.cancelJob, codes.importCodes, codes.dropCodes,
-  reservation.reservePart, reservation.releasePart, reservation.judgePart,
+  people.setRole, people.closePerson, reservation.reservePart, reservation.releasePart, reservation.judgePart,
 ] as unknown as Command<unknown, unknown>[];
 
 /** Every command a screen may send, by name. */

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { openBrowser, pageText, press, ready, see, signIn } from './driver';
+import { signedIn } from './http';
 
 const url = inject('url');
 const password = inject('password');
@@ -186,5 +187,19 @@ describe('house rules', () => {
     await (await input()).sendKeys(join(folder, 'good.csv'));
     await see(browser, 'Wendle: 1 codes');
     await see(browser, '4, pause, 1');
+  });
+  it('an owner lets somebody in, who then signs in; a taken address is said', async () => {
+    await open('/rules');
+    const fill = async (name: string, text: string) => (await browser.findElement(By.css(`section[aria-label="People"] [name="${name}"]`))).sendKeys(text);
+    await fill('name', 'Bench C');
+    await fill('email', 'bench-a@saltmarsh.example');
+    await fill('password', 'harbour lights');
+    await click('Let them in');
+    await see(browser, 'is Bench A’s address already');
+    const address = await browser.findElement(By.css('section[aria-label="People"] [name="email"]'));
+    await address.sendKeys(Key.chord(Key.CONTROL, 'a'), 'bench-c@saltmarsh.example');
+    await click('Let them in');
+    await see(browser, 'Bench C can sign in now.');
+    expect((await signedIn(url, 'bench-c@saltmarsh.example', 'harbour lights')).get).toBeTypeOf('function');
   });
 });
