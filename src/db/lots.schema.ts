@@ -43,6 +43,8 @@ export const units = pgTable('units', {
   claim: text('claim').notNull().default(''),
   stage: text('stage').$type<Stage>().notNull().default('dock'),
   stageSince: at('stage_since').notNull().defaultNow(),
+  /** What the snapshot was reckoned with besides the unit's own record: rates, numbers, parts for swap-tests. */
+  reckonedWith: text('reckoned_with').notNull().default(''),
   version: integer('version').notNull().default(1),
   bench: jsonb('bench').$type<BenchState>().notNull(),
   costMinor: integer('cost_minor').notNull().default(0),

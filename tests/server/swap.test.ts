@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { database } from '@/db/client';
 import { components } from '@/db/schema';
+import { keepCurrent } from '@/shop/units/revalue';
 import { act, benchA, benchB, lotWith, openShop, refusal, trainee, unitRow } from './shop';
 
 openShop('swap');
@@ -22,8 +23,11 @@ describe('swap-tests on the bin', () => {
     await act(benchA, 'observe', { unitId: unit.unitId, finding: 'look-dust', outcome: 0 });
     expect(await offered(unit.unitId)).not.toContain('memory-swap');
     await act(benchA, 'judgePart', { componentId, knownGood: true });
-    await act(benchA, 'observe', { unitId: unit.unitId, finding: 'look-dust', outcome: 0 });
+    // it follows when it is opened, once, and nobody's answer is refused for it
+    const { version } = await unitRow(unit.unitId);
+    expect([await keepCurrent(unit.unitId), await keepCurrent(unit.unitId)]).toEqual([true, false]);
     expect(await offered(unit.unitId)).toContain('memory-swap');
+    expect((await unitRow(unit.unitId)).version).toBe(version);
     await act(benchA, 'judgePart', { componentId, knownGood: false });
   });
 

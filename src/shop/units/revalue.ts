@@ -1,9 +1,10 @@
 import { and, asc, eq, isNull, sql } from 'drizzle-orm';
-import { causeById } from '@/catalog';
+import { createHash } from 'node:crypto';
+import { catalogue, causeById } from '@/catalog';
 import type { Catalogue } from '@/core/catalogue';
 import { evaluateUnit, type Evaluation, type EvaluationInput, type RecordEntry } from '@/core/steps/evaluate';
 import type { Grade } from '@/core/price/table';
-import type { Transaction } from '@/db/client';
+import { database, type Transaction } from '@/db/client';
 import { lots, observations, shop, units } from '@/db/schema';
 import { swapBin } from '../components/bin';
 import { effectiveCatalogue } from '../rules/effective';
@@ -35,6 +36,11 @@ function evaluateOnce(known: { catalogue: Catalogue; mark: string }, input: Eval
   return evaluation;
 }
 
+/** Same rules, same bin: same mark. */
+function markOf(rules: typeof shop.$inferSelect, bin: EvaluationInput['bin']): string {
+  return createHash('sha1').update(JSON.stringify([catalogue.version, effectiveCatalogue(rules).mark, rules.ratePerHourMinor, rules.feeBasisPoints, bin])).digest('hex').slice(0, 16);
+}
+
 /** What the engine is asked about a unit: its record, the shop's rules, the bin and what the machine would fetch. */
 export async function appraisalOf(tx: Transaction, unitId: string) {
   const [row] = await tx.select({ unit: units, source: lots.source }).from(units).innerJoin(lots, eq(lots.id, units.lotId)).where(eq(units.id, unitId));
@@ -48,13 +54,13 @@ export async function appraisalOf(tx: Transaction, unitId: string) {
     chassis: unit.chassis, source: row.source, record, bench: unit.bench, worth, verifyMinutes, bin: await swapBin(tx, unitId, unit.chassis),
     priceLowMinor: price.lowMinor, priceHighMinor: price.highMinor, ratePerHourMinor: rules.ratePerHourMinor,
   };
-  return { unit, price, input, rules, known: effectiveCatalogue(rules) };
+  return { unit, price, input, rules, known: effectiveCatalogue(rules), reckonedWith: markOf(rules, input.bin) };
 }
 
 async function columnsOf(tx: Transaction, unitId: string) {
-  const { unit, price, input, known } = await appraisalOf(tx, unitId);
+  const { unit, price, input, known, reckonedWith } = await appraisalOf(tx, unitId);
   const evaluation: Evaluation = { valueBeforeMinor: unit.valueMinor, ...evaluateOnce(known, input) };
-  return { ...snapshotColumns(evaluation, input.worth, unit.stage), priceMinor: price.minor };
+  return { ...snapshotColumns(evaluation, input.worth, unit.stage), priceMinor: price.minor, reckonedWith };
 }
 
 /** Works belief, price and value of a unit out again from its record, stores the snapshot, bumps the version. @returns the new version */
@@ -68,6 +74,18 @@ export async function revalueUnit(tx: Transaction, unitId: string): Promise<numb
 export async function refreshUnit(tx: Transaction, unitId: string): Promise<void> {
   await tx.select({ id: units.id }).from(units).where(eq(units.id, unitId)).for('update');
   await tx.update(units).set(await columnsOf(tx, unitId)).where(eq(units.id, unitId));
+}
+
+/** Brings a unit's snapshot up to date when the rules, the own numbers or the parts for swap-tests have changed since it was made. @returns whether it had to */
+export async function keepCurrent(unitId: string): Promise<boolean> {
+  return database().transaction(async (tx) => {
+    const [unit] = await tx.select({ chassis: units.chassis, stage: units.stage, reckonedWith: units.reckonedWith }).from(units).where(eq(units.id, unitId));
+    if (!unit || unit.stage === 'sold' || unit.stage === 'gone') return false;
+    const [rules] = await tx.select().from(shop);
+    if (unit.reckonedWith === markOf(rules, await swapBin(tx, unitId, unit.chassis))) return false;
+    await refreshUnit(tx, unitId);
+    return true;
+  });
 }
 
 /** The columns lists sort and show by, from an evaluation. */

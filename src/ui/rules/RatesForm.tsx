@@ -29,7 +29,7 @@ export function RatesForm({ name, rateMinor, feeBasisPoints, mayWrite }: { name:
       <TextField label="The shop’s name" name="name" defaultValue={name} required disabled={!mayWrite} />
       <TextField label="An hour of hands costs" hint={sign} name="rate" inputMode="decimal" defaultValue={(rateMinor / 100).toFixed(2)} fault={faults.rate} disabled={!mayWrite} />
       <TextField label="Selling takes" hint="% of the price" name="fee" inputMode="decimal" defaultValue={(feeBasisPoints / 100).toString()} fault={faults.fee} disabled={!mayWrite} />
-      {mayWrite ? <div><Button type="submit" tone="strong" disabled={busy}>Keep</Button>{saved && <span role="status" className="ml-3">Kept. Units follow at their next change, or all at once under Own numbers.</span>}</div> : <p className="text-soft">Only the owner changes these.</p>}
+      {mayWrite ? <div><Button type="submit" tone="strong" disabled={busy}>Keep</Button>{saved && <span role="status" className="ml-3">Kept. A unit follows when it is opened; all at once under Own numbers.</span>}</div> : <p className="text-soft">Only the owner changes these.</p>}
       {problem && <Problem>{problem.message}</Problem>}
     </form>
   );

@@ -43,7 +43,7 @@ export function Revaluation({ mayStart }: { mayStart: boolean }) {
   return (
     <section aria-label="Work all values out again">
       <Heading>All values worked out again</Heading>
-      <p className="text-[14.5px] text-soft">A unit follows the rules, the own numbers and the bin at its next change. This does it for all open units at once; the benches can go on meanwhile.</p>
+      <p className="text-[14.5px] text-soft">A unit follows the rules, the own numbers and the bin when it is opened or changed. This does it for all open units at once, so that the lists follow too; the benches can go on meanwhile.</p>
       {job && (
         <div className="mt-2" aria-live="polite">
           <p className="text-[14.5px]">{running ? <>Under way: <b className="figures">{job.done}</b> of <b className="figures">{job.total}</b> units, started by {job.byName}.</> : <>{ENDS[job.status]}: {job.done} of {job.total} units{job.endedAt ? `, ${new Date(job.endedAt).toISOString().slice(0, 16).replace('T', ' ')}` : ''}{job.note && job.note !== 'under way' ? `; ${job.note}` : ''}.</>}</p>

@@ -4,18 +4,20 @@ import { requireActor } from '@/server/session';
 import { CHASSIS_NAMES } from '@/shop/sales/papers';
 import { unitByTag } from '@/shop/units/queries';
 import { SPEC_KEYS, type SpecKey } from '@/shop/units/specification';
+import { keepCurrent } from '@/shop/units/revalue';
 import { STAGE_NAMES } from '@/shop/units/stages';
 import type { UnitHead } from '@/ui/bench/unitView';
 
 const ON_TICKET: SpecKey[] = ['processor', 'processorLevel', 'memoryGb', 'driveKind', 'driveHealth', 'batteryHealth', 'idleCelsius', 'serial'];
 const DRIVE_WORDS: Record<string, string> = { none: 'none fitted', disk: 'hard disk', solid: 'solid-state' };
 
-/** The unit of a page, read once a request. */
+/** The unit of a page, read once a request; its values follow rules and bin when they have changed. */
 export const loadUnit = cache(async (tag: string) => {
   const actor = await requireActor();
   const found = await unitByTag(tag);
   if (!found) notFound();
-  return { ...found, actor };
+  const current = (await keepCurrent(found.unit.id)) ? (await unitByTag(tag))! : found;
+  return { ...current, actor };
 });
 
 export async function unitHead(tag: string): Promise<UnitHead> {

@@ -1,0 +1,1 @@
+ALTER TABLE "units" ADD COLUMN "reckoned_with" text DEFAULT '' NOT NULL;
