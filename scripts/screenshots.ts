@@ -5,7 +5,7 @@ import { openBrowser, press, ready, signIn } from '../tests/browser/driver';
 /** One current picture of each main view, 1280 x 800, from the running demo shop, into docs/screenshots. */
 const { url } = JSON.parse(readFileSync('.data/server.json', 'utf8')) as { url: string };
 const password = readFileSync('.data/demo.password', 'utf8').trim();
-const VIEWS = { work: '/', unit: '/u/WQ-0007', look: '/u/WQ-0011/look', machine: '/u/WQ-0030/machine', hands: '/u/WQ-0002/work', prove: '/u/WQ-0015/prove', sell: '/u/WQ-0015/shelf', history: '/u/WQ-0015/record', quarantine: '/u/TF-0005', lot: '/lots/WQ-3', bin: '/bin', books: '/books', numbers: '/rules/numbers' };
+const VIEWS = { work: '/', unit: '/u/WQ-0007', look: '/u/WQ-0011/look', machine: '/u/WQ-0030/machine', hands: '/u/WQ-0002/work', prove: '/u/WQ-0015/prove', sell: '/u/WQ-0015/shelf', history: '/u/WQ-0015/record', quarantine: '/u/TF-0005', lot: '/lots/WQ-3', bin: '/bin', books: '/books' };
 /** Views that show something only after keys. */
 const ACTED: Record<string, [path: string, keys: string[]]> = { compare: ['/u/WQ-0007', ['c']], tapper: ['/u/WQ-0007?ask=code-group', ['t']], memory: ['/u/WQ-0002/memory', ['3', Key.ENTER, '2']] };
 
@@ -41,3 +41,19 @@ for (const [name, [path, keys]] of Object.entries(ACTED)) {
   writeFileSync(`docs/screenshots/${name}.png`, await browser.takeScreenshot(), 'base64');
 }
 await browser.quit();
+
+// what only an owner may change
+const owner = await openBrowser();
+await signIn(owner, url, 'buyer@saltmarsh.example', password);
+await owner.get(`${url}/rules/numbers`);
+await ready(owner);
+const find = await owner.findElement(By.css('section[aria-label="Own numbers"] input'));
+for (const letter of 'torch') {
+  await find.sendKeys(letter);
+  await owner.sleep(70);
+}
+await owner.sleep(400);
+await find.sendKeys(Key.ENTER);
+await owner.sleep(600);
+writeFileSync('docs/screenshots/numbers.png', await owner.takeScreenshot(), 'base64');
+await owner.quit();
