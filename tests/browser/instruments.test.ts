@@ -142,6 +142,11 @@ describe('the memory board', () => {
     await see(browser, 'Least cost:');
     expect(await pageText(browser)).toMatch(/Least cost: 8 GB for 7\.80/);
     expect(await pageText(browser)).toMatch(/With both channels alike: 8 GB for 9\.20/);
+    await click('Put it in');
+    await see(browser, 'is in this unit now');
+    // it is not in the bin any more: the next best stands there
+    await see(browser, 'Least cost:');
+    await browser.wait(async () => /Least cost: 8 GB for 9\.20/.test(await pageText(browser)), 10_000);
   });
 });
 

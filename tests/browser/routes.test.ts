@@ -41,7 +41,7 @@ describe('what the instruments read', () => {
   it('modules of the bin come with what a board asks of them; lent ones stay out', async () => {
     const modules = async () => ((await (await owner.get('/api/bin/memory')).json()) as { modules: { code: string; gb: number; type: string; rate: number; knownGood: boolean }[] }).modules;
     const before = await modules();
-    expect(before).toContainEqual(expect.objectContaining({ gb: 8, type: 'DDR3 DIMM', rate: 1600, knownGood: false }));
+    expect(before).toContainEqual(expect.objectContaining({ gb: 4, type: 'DDR3 DIMM', rate: 1333, knownGood: false }));
     const { units } = (await (await owner.get('/api/find?text=WQ-0014')).json()) as { units: { id: string }[] };
     const lent = (await (await owner.command('reservePart', { input: { unitId: units[0].id, finding: 'memory-swap' } })).json()) as { answer: { componentId: string; code: string } };
     expect((await modules()).map((module) => module.code)).not.toContain(lent.answer.code);

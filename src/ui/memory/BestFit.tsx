@@ -3,7 +3,9 @@ import { useEffect, useState } from 'react';
 import { SLOT_RULES, type SlotRule } from '@/core/memory/board';
 import { bestFit, type BinModule, type MemoryFit } from '@/core/memory/fit';
 import { ChoiceField, TextField } from '../kit/fields';
-import { Heading, Problem } from '../kit/parts';
+import type { UnitHead } from '../bench/unitView';
+import { Button, Heading, Problem } from '../kit/parts';
+import { useCommand } from '../kit/useCommand';
 import { minorText } from '../kit/words';
 
 interface BinRow { id: string; code: string; name: string; costMinor: number; knownGood: boolean; gb: number; type: string; rate: number }
@@ -12,12 +14,29 @@ const RULE_WORDS: Record<SlotRule, string> = { any: 'any slot', first: 'first sl
 const numbers = (text: string) => text.trim().split(/[\s,;+]+/).filter(Boolean).map((word) => Number(word.replace(/gb$/i, '')));
 
 /** The least costly modules of the bin that reach a size on this board. */
-export function BestFit({ slots, type }: { slots: number; type: string }) {
+export function BestFit({ unit, slots, type }: { unit: UnitHead; slots: number; type: string }) {
+  const { send, problem, busy } = useCommand();
+  const [fitted, setFitted] = useState('');
+  const [look, setLook] = useState(0);
   const [bin, setBin] = useState<BinRow[] | 'failed' | null>(null);
   const [form, setForm] = useState({ type, slotMax: Array.from({ length: slots }, () => 8).join(' '), boardMax: String(slots * 8), channels: slots > 1 ? '2' : '1', rate: '', rule: 'any' as SlotRule, target: '8' });
   useEffect(() => {
     fetch('/api/bin/memory').then(async (response) => setBin(response.ok ? ((await response.json()) as { modules: BinRow[] }).modules : 'failed')).catch(() => setBin('failed'));
-  }, []);
+  }, [look]);
+  // one after the other: what is in is in, also when a later one has gone meanwhile
+  const putIn = async (fit: MemoryFit) => {
+    setFitted('');
+    const codes: string[] = [];
+    for (const part of fit.slots) {
+      if (!part) continue;
+      const answer = await send<{ code: string }>('fitPart', { unitId: unit.id, componentId: part.id, reason: 'memory, best fit' });
+      if (!answer.ok) break;
+      codes.push(answer.answer.code);
+    }
+    if (codes.length) setFitted(`${codes.join(', ')} ${codes.length > 1 ? 'are' : 'is'} in this unit now; ${codes.length > 1 ? 'their' : 'its'} cost went with it.`);
+    setLook((n) => n + 1);
+  };
+  const fits = { disabled: busy || !unit.mayWrite || unit.held, onFit: (fit: MemoryFit) => void putIn(fit) };
   const set = (key: keyof typeof form) => (event: { target: { value: string } }) => setForm({ ...form, [key]: event.target.value });
   const slotMax = numbers(form.slotMax);
   const [boardMax, target, channels] = [form.boardMax, form.target, form.channels].map(Number);
@@ -50,14 +69,16 @@ export function BestFit({ slots, type }: { slots: number; type: string }) {
         {bin === 'failed' && <Problem>The bin could not be read. Nothing is lost; open this side again.</Problem>}
         {ready && usable.length === 0 && <p className="text-soft">No free module of this kind in the bin{types.length ? `; it has ${types.join(', ')}` : ''}.</p>}
         {ready && usable.length > 0 && !cheap && <p>The {usable.length} modules of this kind do not reach {target} GB within this board’s limits.</p>}
-        {cheap && <Fit title="Least cost" fit={cheap} rows={usable} />}
-        {paired && <Fit title="With both channels alike" fit={paired} rows={usable} />}
+        {cheap && <Fit {...fits} title="Least cost" fit={cheap} rows={usable} />}
+        {paired && <Fit {...fits} title="With both channels alike" fit={paired} rows={usable} />}
+        {fitted && <p role="status" className="mt-2">{fitted}</p>}
+        {problem && <Problem>{problem.message}</Problem>}
       </section>
     </div>
   );
 }
 
-function Fit({ title, fit, rows }: { title: string; fit: MemoryFit; rows: BinRow[] }) {
+function Fit({ title, fit, rows, disabled, onFit }: { title: string; fit: MemoryFit; rows: BinRow[]; disabled: boolean; onFit: (fit: MemoryFit) => void }) {
   return (
     <div className="mt-2">
       <p className="text-[17px]"><b>{title}:</b> {fit.totalGb} GB for <b className="figures text-[15px]">{minorText(fit.costMinor)}</b></p>
@@ -68,6 +89,7 @@ function Fit({ title, fit, rows }: { title: string; fit: MemoryFit; rows: BinRow
         })}
       </tbody></table>
       {fit.rate > 1 && <p className="text-[13.5px] text-soft">All run at {fit.rate} million transfers a second, the slowest’s; at best {(fit.bandwidth / 1000).toFixed(1)} GB/s{fit.paired ? ', both channels side by side' : ''}.</p>}
+      <p className="mt-1.5"><Button disabled={disabled} onClick={() => onFit(fit)}>Put {fit.slots.filter(Boolean).length > 1 ? 'them' : 'it'} in</Button></p>
     </div>
   );
 }

@@ -30,7 +30,7 @@ function Module({ index, gb, verdict, bad, disabled }: { index: number; gb: numb
       className={`relative flex h-11 w-full cursor-grab touch-none items-center gap-3 border-2 border-ink px-3 ${verdict === 'bad' ? 'hatched' : 'bg-sheet'} ${isDragging ? 'z-20 opacity-90' : ''}`}
     >
       <b className="figures text-[19px]">{letter(index)}</b><span className="figures text-[14px] whitespace-nowrap">{gb} GB</span>
-      <span aria-hidden className="flex flex-1 items-center justify-end gap-1">{[0, 1, 2].map((chip) => <span key={chip} className="h-4 w-6 bg-ink/75" />)}</span>
+      <span aria-hidden className="flex-1" /><span aria-hidden className="hidden items-center gap-1 sm:flex">{[0, 1, 2].map((chip) => <span key={chip} className="h-4 w-6 bg-ink/75" />)}</span>
       <span className="w-[66px] text-right text-[13px] whitespace-nowrap">{verdict || (bad === null ? '' : `bad ${percent(bad)}`)}</span>
     </div>
   );
@@ -54,7 +54,7 @@ function Slot({ slot, placement, sizes, clean, shares, verdict, disabled, onKey,
   const share = shares?.slots[slot];
   const words = known || (share ? `bad ${percent(share.bad)}, dirty ${percent(share.dirty)}` : '');
   return (
-    <div className="grid grid-cols-[26px_minmax(0,1fr)_146px] items-center gap-2">
+    <div className="grid grid-cols-[26px_minmax(0,1fr)] items-center gap-2 sm:grid-cols-[26px_minmax(0,1fr)_146px]">
       <b className="figures text-right text-[19px]">{slot + 1}</b>
       <div
         ref={setNodeRef} tabIndex={disabled ? -1 : 0} role="spinbutton" aria-label={`Slot ${slot + 1}`} aria-valuemin={-1} aria-valuemax={sizes.length - 1} aria-valuenow={held} aria-valuetext={held === EMPTY ? 'empty' : `module ${letter(held)}`}
@@ -64,7 +64,7 @@ function Slot({ slot, placement, sizes, clean, shares, verdict, disabled, onKey,
           ? <div className="flex h-11 items-center px-3 text-[13.5px] text-soft"><span aria-hidden className="mr-3 h-[6px] flex-1 border-y-2 border-ink/50" />empty</div>
           : <Module index={held} gb={sizes[held]} verdict={verdict ? VERDICT_WORDS[verdict.modules[held]] : ''} bad={shares?.modules[held] ?? null} disabled={disabled} />}
       </div>
-      <div className="text-[13px] leading-[1.2]">
+      <div className="col-start-2 flex flex-wrap items-center gap-x-3 text-[13px] leading-[1.2] sm:col-start-3 sm:block">
         <span className="block bg-paper px-1">{words}</span>
         <label className="mt-1 flex min-h-[26px] items-center gap-1.5 bg-paper px-1"><input type="checkbox" checked={Boolean(clean & (1 << slot))} disabled={disabled} onChange={onCleanSlot} className="size-4 accent-ink" />cleaned now</label>
       </div>
@@ -99,7 +99,7 @@ export function Board(props: Props) {
     <DndContext id="memory-board" sensors={sensors} onDragEnd={drop}>
       <div data-board className="mat grid gap-2.5 border-2 border-ink p-3.5">
         {placement.map((_, slot) => <Slot key={slot} {...props} slot={slot} onKey={key} onCleanSlot={() => onClean(clean ^ (1 << slot))} />)}
-        <div className="grid grid-cols-[26px_minmax(0,1fr)_146px] gap-2 pt-1">
+        <div className="grid grid-cols-[26px_minmax(0,1fr)] gap-2 pt-1 sm:grid-cols-[26px_minmax(0,1fr)_146px]">
           <span className="self-center text-right text-[13px]">out</span>
           <Tray><div className="grid grid-cols-1 gap-1.5">{tray.map((index) => <Module key={index} index={index} gb={sizes[index]} verdict={verdict ? VERDICT_WORDS[verdict.modules[index]] : ''} bad={shares?.modules[index] ?? null} disabled={disabled} />)}{tray.length === 0 && <span className="px-1 text-[13.5px]">All modules are on the board.</span>}</div></Tray>
         </div>

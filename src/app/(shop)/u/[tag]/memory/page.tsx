@@ -31,7 +31,7 @@ export default async function MemoryPage({ params, searchParams }: Props) {
       <PageTabs label="Memory" pages={pages} at={view ? `${base}?view=${view}` : base} />
       {view === '' && <MemoryBench unit={head} lent={lent} fitted={fitted} slots={slots} caution={{ title: caution.title, text: caution.text }} />}
       {view === 'less' && <LessSeen fitted={fitted} seen={spec.number('memoryGb')} />}
-      {view === 'fit' && <BestFit slots={slots} type={String(modules[0]?.attributes.type ?? '')} />}
+      {view === 'fit' && <BestFit unit={head} slots={slots} type={String(modules[0]?.attributes.type ?? '')} />}
     </div>
   );
 }
