@@ -117,6 +117,16 @@ describe('the memory board', () => {
     await browser.wait(until.urlMatches(/\/u\/WQ-0011$/), 10_000);
     await see(browser, 'One module at a time in the first slot: does it start? With some.');
   });
+  it('is found from the one box on any unit', async () => {
+    await open('/u/WQ-0012');
+    await press(browser, '/');
+    const box = await browser.switchTo().activeElement();
+    for (const letter of 'memory board') { await box.sendKeys(letter); await browser.sleep(50); }
+    await see(browser, 'Memory board: which module, which slot');
+    await browser.sleep(250);
+    await box.sendKeys(Key.ENTER);
+    await browser.wait(until.urlMatches(/\/u\/WQ-0012\/memory$/), 10_000);
+  });
   it('moves modules with the arrow keys and with the mouse', async () => {
     await open('/u/WQ-0012/memory');
     await see(browser, 'Does it start like that?');

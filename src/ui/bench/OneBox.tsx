@@ -26,6 +26,14 @@ const PLACES: Target[] = [
   { id: 'p-sold', href: '/stage/sold', title: 'Sold', note: 'place' },
 ];
 
+/** What a unit on screen can be turned to besides its sides. */
+const onUnit = (tag: string): Target[] => [
+  { id: 'u-memory', href: `/u/${tag}/memory`, title: 'Memory board: which module, which slot', note: tag },
+  { id: 'u-less', href: `/u/${tag}/memory?view=less`, title: 'Memory: why less than fitted', note: tag },
+  { id: 'u-fit', href: `/u/${tag}/memory?view=fit`, title: 'Memory: best fit from the bin', note: tag },
+  { id: 'u-tap', href: `/u/${tag}?ask=code-group`, title: 'Tap along with a lamp or a beep', note: tag },
+];
+
 const TAG = /^[A-Z]{2,4}-\d{1,5}$/i;
 
 interface Found {
@@ -35,7 +43,7 @@ interface Found {
 
 /** `here` = tag of the unit on screen: its questions can be asked out of turn. */
 async function find(text: string, here: string | null): Promise<Target[]> {
-  const places = PLACES.filter((place) => place.title.toLowerCase().includes(text.toLowerCase()));
+  const places = [...(here ? onUnit(here) : []), ...PLACES].filter((place) => place.title.toLowerCase().includes(text.toLowerCase()));
   const response = await fetch(`/api/find?text=${encodeURIComponent(text)}${here ? `&unit=${here}` : ''}`);
   if (!response.ok) return places;
   const { units, findings } = (await response.json()) as Found;
