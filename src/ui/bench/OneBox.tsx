@@ -47,10 +47,13 @@ async function find(text: string, here: string | null): Promise<Target[]> {
   const response = await fetch(`/api/find?text=${encodeURIComponent(text)}${here ? `&unit=${here}` : ''}`);
   if (!response.ok) return places;
   const { units, findings } = (await response.json()) as Found;
+  // a place called so comes before questions that only mention the words
+  const called = places.filter((place) => place.title.toLowerCase().startsWith(text.toLowerCase()));
   return [
+    ...called,
     ...findings.map((finding) => ({ id: `f-${finding.id}`, href: `/u/${here}?ask=${finding.id}`, title: finding.ask, note: 'ask it' })),
     ...units.map((unit) => ({ id: unit.id, href: `/u/${unit.tag}`, title: unit.tag, note: `${unit.maker} ${unit.model}; ${unit.probably}` })),
-    ...places,
+    ...places.filter((place) => !called.includes(place)),
   ];
 }
 
