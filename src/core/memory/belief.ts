@@ -21,9 +21,6 @@ export interface MemorySetup {
   certainty: number;
 }
 
-/** Shop estimates; contacts fail as often as modules do: common practice. */
-export const USUAL_MEMORY: Omit<MemorySetup, 'sizes' | 'slots'> = { rule: 'any', moduleBad: 0.12, slotBad: 0.03, slotDirty: 0.12, halts: 0.8, startMinutes: 1.5, moveMinutes: 0.4, cleanMinutes: 1, certainty: 0.97 };
-
 /** One start of the machine. */
 export interface Trial {
   placement: Placement;

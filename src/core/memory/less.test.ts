@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest';
+import { lessReasons } from '@/catalog/memory';
 import { whyLess, type MemoryCount } from './less';
 
-const first = (count: MemoryCount) => whyLess(count)[0];
+const first = (count: MemoryCount) => whyLess(count, lessReasons)[0];
 
 describe('why less memory is seen than is fitted', () => {
   it('sums to one or less, most likely first', () => {
-    const lines = whyLess({ fitted: [4, 4], seen: 4 });
+    const lines = whyLess({ fitted: [4, 4], seen: 4 }, lessReasons);
     expect(lines.reduce((sum, line) => sum + line.probability, 0)).toBeLessThanOrEqual(1 + 1e-9);
     expect(lines.map((line) => line.probability)).toEqual(lines.map((line) => line.probability).sort((a, b) => b - a));
   });
@@ -16,6 +17,6 @@ describe('why less memory is seen than is fitted', () => {
   it('the chipset’s limit, when it is known', () => expect(first({ fitted: [4, 4], seen: 4, boardMax: 4 }).reason).toBe('memory-limit'));
   // a 32-bit system addresses 4 GiB less what devices take: common practice
   it('a 32-bit system: all counted at the start, 3.2 usable', () => expect(first({ fitted: [4, 4], seen: 8, usable: 3.2, bits32: true }).reason).toBe('system-32'));
-  it('a 64-bit system cannot be it', () => expect(whyLess({ fitted: [4, 0], seen: 4, usable: 3.5, bits32: false }).map((line) => line.reason)).not.toContain('system-32'));
+  it('a 64-bit system cannot be it', () => expect(whyLess({ fitted: [4, 0], seen: 4, usable: 3.5, bits32: false }, lessReasons).map((line) => line.reason)).not.toContain('system-32'));
   it('the share of built-in graphics', () => expect(first({ fitted: [4, 4], seen: 7.75, bits32: false }).reason).toBe('graphics-share'));
 });

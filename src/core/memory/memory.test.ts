@@ -1,12 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { leastExpectedTrials } from '../../../tests/oracles/memoryTrials';
+import { usualMemory } from '@/catalog/memory';
 import { seededRandom } from '../random';
 import { EMPTY, legal, moves, placements } from './board';
-import { afterTrial, bits, failingPairs, pairsOf, sharesOf, slotCodes, startMemory, USUAL_MEMORY, verdictOf, type MemoryBelief, type MemorySetup } from './belief';
+import { afterTrial, bits, failingPairs, pairsOf, sharesOf, slotCodes, startMemory, verdictOf, type MemoryBelief, type MemorySetup } from './belief';
 import { nextTrial } from './next';
 import { mostTold, oneAtATime, planFigures } from './plan';
 
-const setup = (modules: number, slots: number, more: Partial<MemorySetup> = {}): MemorySetup => ({ ...USUAL_MEMORY, sizes: Array.from({ length: modules }, () => 4), slots, ...more });
+const setup = (modules: number, slots: number, more: Partial<MemorySetup> = {}): MemorySetup => ({ ...usualMemory, sizes: Array.from({ length: modules }, () => 4), slots, ...more });
 const try_ = (belief: MemoryBelief, placement: number[], seen: number | null, cleaned = 0) => afterTrial(belief, { placement, cleaned, seen })!;
 
 describe('fillings of a board', () => {
@@ -34,7 +35,7 @@ describe('fillings of a board', () => {
 describe('belief over modules and slots', () => {
   it('is Bayes’ rule, by hand: one module in one slot that does not start', () => {
     const belief = try_(startMemory(setup(1, 1)), [0], null);
-    const { moduleBad: m, slotBad: b, slotDirty: d } = USUAL_MEMORY;
+    const { moduleBad: m, slotBad: b, slotDirty: d } = usualMemory;
     const fails = 1 - (1 - m) * (1 - b - d);
     const shares = sharesOf(belief);
     expect(shares.modules[0]).toBeCloseTo(m / fails, 12);
@@ -136,7 +137,7 @@ describe('the next start', () => {
     });
     const total = belief.p.reduce((sum, p) => sum + p, 0);
     belief.p.forEach((p, at) => (belief.p[at] = p / total));
-    const { moduleBad, slotBad, slotDirty } = USUAL_MEMORY;
+    const { moduleBad, slotBad, slotDirty } = usualMemory;
     const optimum = known ?? leastExpectedTrials({ modules, slots, moduleBad, slotBad, slotDirty, cleanCost: 0.5 }).cost;
     const cost = expectedCost(belief);
     expect(cost).toBeGreaterThanOrEqual(optimum - 1e-3);

@@ -1,5 +1,6 @@
 'use client';
 import { useState } from 'react';
+import { lessReasons } from '@/catalog/memory';
 import { whyLess, type LessExplanation, type LessReason } from '@/core/memory/less';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Heading } from '../kit/parts';
@@ -52,7 +53,7 @@ export function LessSeen({ fitted, seen }: { fitted: number[]; seen: number | nu
     slotMax: limits.some((gb) => !(gb > 0 && gb <= 256)) || (limits.length > 0 && limits.length !== sizes.length) ? `one size for each of the ${sizes.length} slots` : '',
   };
   const ready = count.seen !== undefined && Object.values(faults).every((fault) => fault === '');
-  const lines = ready ? together(whyLess({ fitted: sizes, seen: count.seen!, usable: count.usable, boardMax: count.boardMax, moduleMax: count.moduleMax, slotMax: limits.length ? limits : undefined, bits32: form.bits === '' ? undefined : form.bits === '32' })) : [];
+  const lines = ready ? together(whyLess({ fitted: sizes, seen: count.seen!, usable: count.usable, boardMax: count.boardMax, moduleMax: count.moduleMax, slotMax: limits.length ? limits : undefined, bits32: form.bits === '' ? undefined : form.bits === '32' }, lessReasons)) : [];
   return (
     <div className="grid gap-[18px] xl:grid-cols-2 xl:items-start">
       <section className="grid gap-3 bg-paper px-[22px] py-4 sm:grid-cols-2" aria-label="What is known">

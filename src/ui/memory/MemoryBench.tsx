@@ -2,7 +2,8 @@
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
 import { EMPTY, MOST, SLOT_RULES, legal, type SlotRule } from '@/core/memory/board';
-import { USUAL_MEMORY, type MemorySetup, type Trial } from '@/core/memory/belief';
+import { usualMemory } from '@/catalog/memory';
+import type { MemorySetup, Trial } from '@/core/memory/belief';
 import { ChoiceField, TextField } from '../kit/fields';
 import { useShortcuts } from '../kit/keyboard';
 import { Button, CautionNote, Heading, Problem, Quiet } from '../kit/parts';
@@ -58,7 +59,7 @@ export function MemoryBench({ unit, lent, fitted, slots, caution }: Props) {
     setWrong('');
     localStorage.setItem(name, JSON.stringify(next));
   };
-  const setup: MemorySetup = useMemo(() => ({ ...USUAL_MEMORY, sizes: kept.sizes, slots: kept.slots, rule: kept.rule, knownGood: kept.knownGood }), [kept.sizes, kept.slots, kept.rule, kept.knownGood]);
+  const setup: MemorySetup = useMemo(() => ({ ...usualMemory, sizes: kept.sizes, slots: kept.slots, rule: kept.rule, knownGood: kept.knownGood }), [kept.sizes, kept.slots, kept.rule, kept.knownGood]);
   const { state, plan, broken } = useMemoryWorker(setup, kept.trials);
   const disabled = !unit.mayWrite || unit.held;
   const next = state?.next ?? null;
@@ -86,9 +87,12 @@ export function MemoryBench({ unit, lent, fitted, slots, caution }: Props) {
     const verdict = state!.verdict;
     const own = verdict.modules.filter((_, i) => !(kept.knownGood & (1 << i)));
     const bad = own.filter((word) => word === 'bad').length;
-    const entries: [string, Record<string, unknown>][] = [['observe', { finding: 'module-alone', outcome: bad === 0 ? 0 : bad === own.length ? 2 : 1 }]];
+    const entries: [string, Record<string, unknown>][] = [];
+    // what the contacts did comes first: the rest was seen with clean ones
+    if (verdict.contacts.length || verdict.slots.includes('dirty')) entries.push(['observe', { finding: 'memory-contacts', outcome: 1 }]);
+    if (verdict.contacts.length) entries.push(['repairVerdict', { repair: 'reseat-memory', helped: true }]);
+    entries.push(['observe', { finding: 'module-alone', outcome: bad === 0 ? 0 : bad === own.length ? 2 : 1 }]);
     if (kept.slots > 1) entries.push(['observe', { finding: 'slot-walk', outcome: verdict.slots.includes('bad') ? 1 : 0 }]);
-    if (verdict.contacts.length) entries.push(['observe', { finding: 'memory-contacts', outcome: 1 }], ['repairVerdict', { repair: 'reseat-memory', helped: true }]);
     for (const [command, input] of entries) if (!(await send(command, { unitId: unit.id, ...input })).ok) return;
     for (const part of lent.filter((held) => held.class === 'memory')) await send('releasePart', { unitId: unit.id, componentId: part.id });
     localStorage.removeItem(name);

@@ -1,4 +1,5 @@
 import { cautionById } from '@/catalog';
+import { usualSlots } from '@/catalog/memory';
 import { database } from '@/db/client';
 import { reservedFor } from '@/shop/components/bin';
 import { partsIn } from '@/shop/units/queries';
@@ -10,9 +11,6 @@ import { loadUnit, unitHead } from '../unitHead';
 
 type Props = { params: Promise<{ tag: string }>; searchParams: Promise<{ view?: string }> };
 
-/** Slots a machine of that kind usually has, when its report has not said. */
-const USUAL_SLOTS = { desktop: 4, small: 2, aio: 2, laptop: 2 } as const;
-
 export default async function MemoryPage({ params, searchParams }: Props) {
   const { tag } = await params;
   const asked = (await searchParams).view ?? '';
@@ -22,7 +20,7 @@ export default async function MemoryPage({ params, searchParams }: Props) {
   const modules = parts.filter((part) => part.class === 'memory' && Number(part.attributes.gb) > 0);
   const whole = spec.number('memoryGb');
   const fitted = modules.length ? modules.map((part) => Number(part.attributes.gb)).slice(0, 8) : whole ? [whole] : [];
-  const slots = Number(/of (\d+) slots/.exec(spec.text('memoryModules') ?? '')?.[1] ?? USUAL_SLOTS[unit.chassis]);
+  const slots = Number(/of (\d+) slots/.exec(spec.text('memoryModules') ?? '')?.[1] ?? usualSlots[unit.chassis]);
   const base = `/u/${tag}/memory`;
   const pages = [[base, 'Which one is it'], [`${base}?view=less`, 'Less than fitted'], [`${base}?view=fit`, 'Best fit from the bin']] as const;
   const caution = cautionById('static')!;
