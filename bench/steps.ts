@@ -19,7 +19,8 @@ function machine(chassis: Chassis, size: number): RecordEntry[] {
   const causes = catalogue.causes.filter((cause) => cause.prior[chassis] && random() < cause.prior[chassis]!).map((cause) => cause.id);
   const open = catalogue.findings.filter((finding) => appliesTo(finding, chassis) && finding.stage !== 'claim');
   return Array.from({ length: size }, () => open.splice(Math.floor(random() * open.length), 1)[0]).map((finding) => {
-    const shown = [finding.leak, ...causes.flatMap((cause) => (finding.by[cause] ? [finding.by[cause]] : []))].map((distribution) => drawIndex(distribution, random));
+    const acting = causes.some((cause) => finding.blockedBy?.includes(cause)) ? [] : causes;
+    const shown = [finding.leak, ...acting.flatMap((cause) => (finding.by[cause] ? [finding.by[cause]] : []))].map((distribution) => drawIndex(distribution, random));
     return { kind: 'finding', id: finding.id, outcome: Math.max(...shown) };
   });
 }
@@ -34,7 +35,8 @@ function naive(chassis: Chassis, record: RecordEntry[]): number[] {
       const finding = catalogue.findings.find((candidate) => candidate.id === entry.id)!;
       const outcome = entry.kind === 'finding' ? entry.outcome : 0;
       const upTo = (distribution: number[], o: number) => distribution.slice(0, o + 1).reduce((sum, value) => sum + value, 0);
-      const parents = [finding.leak, ...set.flatMap((cause) => (finding.by[cause] ? [finding.by[cause]] : []))];
+      const acting = set.some((cause) => finding.blockedBy?.includes(cause)) ? [] : set;
+      const parents = [finding.leak, ...acting.flatMap((cause) => (finding.by[cause] ? [finding.by[cause]] : []))];
       p *= parents.reduce((product, parent) => product * upTo(parent, outcome), 1) - (outcome > 0 ? parents.reduce((product, parent) => product * upTo(parent, outcome - 1), 1) : 0);
     }
     return p;

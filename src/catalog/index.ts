@@ -7,6 +7,7 @@ import { claimFindings } from './findings/claims';
 import { lookFindings } from './findings/look';
 import { powerFindings } from './findings/power';
 import { reportFindings } from './findings/report';
+import { withBlocks } from './findings/blocks';
 import { wholeLook } from './findings/whole';
 import { repairs } from './repairs';
 
@@ -22,7 +23,7 @@ const benchMinutes: BenchMinutes = {
 export const catalogue: Catalogue = assertCatalogue({
   version: '2026.11',
   causes,
-  findings: [...claimFindings, ...lookFindings, ...powerFindings, ...benchFindings, ...reportFindings, wholeLook(causes)],
+  findings: withBlocks([...claimFindings, ...lookFindings, ...powerFindings, ...benchFindings, ...reportFindings, wholeLook(causes)]),
   repairs,
   cautions,
   benchMinutes,

@@ -82,6 +82,8 @@ export interface Finding {
   leak: number[];
   /** P(outcome | only this cause acts); each sums to 1. A cause left out does not touch the finding. */
   by: Record<string, number[]>;
+  /** With one of these present nothing it could change can show: only the leak does. None of them is in `by`. */
+  blockedBy?: string[];
   minutes: number;
   needs?: Fact[];
   bench?: BenchNeed;

@@ -3,6 +3,8 @@
 export interface NaiveFinding {
   leak: number[];
   by: Record<string, number[]>;
+  /** With one of these causes only the leak shows. */
+  blockedBy?: string[];
   outcome: number;
 }
 
@@ -23,7 +25,8 @@ export function naivePosterior(priors: number[], findings: NaiveFinding[], size:
     for (let c = 0; c < n; c++) p *= mask & (1 << c) ? priors[c] : 1 - priors[c];
     priorTotal += p;
     for (const finding of findings) {
-      const parents = [finding.leak, ...set.flatMap((c) => (finding.by[`c${c}`] ? [finding.by[`c${c}`]] : []))];
+      const blocked = set.some((c) => finding.blockedBy?.includes(`c${c}`));
+      const parents = blocked ? [finding.leak] : [finding.leak, ...set.flatMap((c) => (finding.by[`c${c}`] ? [finding.by[`c${c}`]] : []))];
       p *= maximumIs(parents, finding.outcome);
     }
     total += p;

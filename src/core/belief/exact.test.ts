@@ -17,6 +17,7 @@ const smallModel = fc.integer({ min: 1, max: 6 }).chain((n) => {
     fc.record({
       leak: distribution(outcomes),
       by: fc.subarray(ids).chain((some) => fc.tuple(...some.map(() => distribution(outcomes))).map((all) => Object.fromEntries(some.map((id, i) => [id, all[i]])))),
+      blocking: fc.subarray(ids),
       taken: fc.integer({ min: -1, max: outcomes - 1 }),
       outcomes: fc.constant(outcomes),
       id: fc.constant(`t${t}`),
@@ -24,10 +25,15 @@ const smallModel = fc.integer({ min: 1, max: 6 }).chain((n) => {
   return fc.record({ priors: fc.tuple(...ids.map(() => probability)), findings: fc.tuple(...[0, 1, 2, 3].map(finding)), size: fc.integer({ min: 1, max: 3 }) });
 });
 
-function build(priors: number[], findings: { id: string; leak: number[]; by: Record<string, number[]>; outcomes: number }[]) {
+interface Small { id: string; leak: number[]; by: Record<string, number[]>; blocking?: string[]; outcomes: number }
+
+/** What shows in a finding does not block it. */
+const blockedBy = (f: Pick<Small, 'by' | 'blocking'>) => (f.blocking ?? []).filter((id) => !f.by[id]);
+
+function build(priors: number[], findings: Small[]) {
   const causes: Cause[] = priors.map((p, i) => ({ id: `c${i}`, name: `c${i}`, group: 'power', ifLeft: 'nothing', prior: { desktop: p }, valueLeft: 0.5, source: 'test' }));
   const full: Finding[] = findings.map((f) => ({
-    id: f.id, ask: f.id, group: 'power', stage: 'bench', minutes: 1, leak: f.leak, by: f.by, source: 'test',
+    id: f.id, ask: f.id, group: 'power', stage: 'bench', minutes: 1, leak: f.leak, by: f.by, blockedBy: blockedBy(f), source: 'test',
     outcomes: Array.from({ length: f.outcomes }, (_, o) => ({ id: `o${o}`, label: `o${o}` })),
   }));
   return compileModel({ causes, findings: full }, { chassis: 'desktop', source: 'clearout' });
@@ -38,7 +44,7 @@ describe('the posterior', () => {
     fc.assert(fc.property(smallModel, ({ priors, findings, size }) => {
       const record = findings.filter((f) => f.taken >= 0).map((f) => ({ kind: 'finding' as const, finding: f.id, outcome: f.taken }));
       const got = new BeliefEngine(build([...priors], findings), size).posterior(record);
-      const want = naivePosterior([...priors], findings.filter((f) => f.taken >= 0).map((f) => ({ leak: f.leak, by: f.by, outcome: f.taken })), size);
+      const want = naivePosterior([...priors], findings.filter((f) => f.taken >= 0).map((f) => ({ leak: f.leak, by: f.by, blockedBy: blockedBy(f), outcome: f.taken })), size);
       want.marginals.forEach((p, c) => expect(Math.abs(got.marginals[c] - p)).toBeLessThan(1e-12));
       expect(Math.abs(got.sound - want.sound)).toBeLessThan(1e-12);
       expect(Math.abs(Math.exp(got.logEvidence) - want.evidence)).toBeLessThan(1e-12);

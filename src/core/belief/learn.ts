@@ -99,6 +99,7 @@ export function learnFrom(catalogue: Catalogue, cases: readonly ClosedCase[], st
       if (!appliesTo(finding, closed.chassis)) continue;
       const seen = closed.seen.find((entry) => entry.finding === finding.id);
       if (!seen || seen.outcome >= finding.outcomes.length) continue;
+      if (closed.truth.some((cause) => finding.blockedBy?.includes(cause))) continue;
       const touching = closed.truth.filter((cause) => finding.by[cause]);
       if (touching.length > 1) continue;
       const who = touching[0] ?? 'leak';

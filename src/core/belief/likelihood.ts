@@ -18,13 +18,14 @@ export interface Acting {
 export const MISTAKEN_HELP = 0.02;
 
 /**
- * P(outcome | set of causes) by noisy-MAX (Henrion 1989; Diez 1993): q_0(<=o) * prod q_i(<=o), differenced.
+ * P(outcome | set of causes) by noisy-MAX (Henrion 1989; Diez 1993): q_0(<=o) * prod q_i(<=o), differenced. A cause that blocks the
+ * finding leaves only q_0.
  * `members` must not hold a fixed cause. @returns probability in [0, 1]
  */
 export function outcomeGivenSet(
   finding: CompiledFinding, outcome: number, members: ArrayLike<number>, from: number, size: number, acting: Acting | null,
 ): number {
-  const { outcomes, cumulative, leak } = finding;
+  const { outcomes, cumulative, leak, blocks } = finding;
   const fixed = acting ? acting.fixed.length : 0;
   let upTo = leak[outcome];
   let below = outcome > 0 ? leak[outcome - 1] : 0;
@@ -32,6 +33,7 @@ export function outcomeGivenSet(
     const cause = k < 0 ? acting!.fixed[k + fixed] : members[from + k];
     if (cause < 0) break;
     if (acting && acting.cured[cause]) continue;
+    if (blocks[cause]) return leak[outcome] - (outcome > 0 ? leak[outcome - 1] : 0);
     upTo *= cumulative[cause * outcomes + outcome];
     below = outcome > 0 ? below * cumulative[cause * outcomes + outcome - 1] : 0;
   }
@@ -40,13 +42,14 @@ export function outcomeGivenSet(
 
 /** P(outcome | set) for every outcome of a finding and every set of causes: `out[set * outcomes + outcome]`. */
 export function outcomesGivenSets(finding: CompiledFinding, sets: readonly (readonly number[])[]): Float64Array {
-  const { outcomes, cumulative, leak, touches } = finding;
+  const { outcomes, cumulative, leak, touches, blocks } = finding;
   const out = new Float64Array(sets.length * outcomes);
   for (let h = 0; h < sets.length; h++) {
     const row = h * outcomes;
     for (let o = 0; o < outcomes; o++) out[row + o] = leak[o];
+    const blocked = sets[h].some((cause) => blocks[cause]);
     for (const cause of sets[h]) {
-      if (!touches[cause]) continue;
+      if (blocked || !touches[cause]) continue;
       for (let o = 0; o < outcomes; o++) out[row + o] *= cumulative[cause * outcomes + o];
     }
     for (let o = outcomes - 1; o > 0; o--) out[row + o] = Math.max(0, out[row + o] - out[row + o - 1]);

@@ -17,6 +17,8 @@ export interface CompiledFinding {
   leak: Float64Array;
   cumulative: Float64Array;
   touches: Uint8Array;
+  /** Causes whose presence lets nothing but the leak show. */
+  blocks: Uint8Array;
   /** Cause indexes each outcome settles (seen directly). */
   settles: number[][];
 }
@@ -60,9 +62,10 @@ export function compileFinding(finding: Finding, causes: Cause[]): CompiledFindi
     touches[c] = 1;
     cumulative.set(runningSums(own), c * outcomes);
   });
+  const blocks = Uint8Array.from(causes, (cause) => Number(finding.blockedBy?.includes(cause.id) ?? false));
   const at = new Map(causes.map((cause, c) => [cause.id, c]));
   const settles = finding.outcomes.map((outcome) => (outcome.settles ?? []).flatMap((id) => at.get(id) ?? []));
-  return { id: finding.id, outcomes, leak: runningSums(finding.leak), cumulative, touches, settles };
+  return { id: finding.id, outcomes, leak: runningSums(finding.leak), cumulative, touches, blocks, settles };
 }
 
 /**

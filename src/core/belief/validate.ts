@@ -30,6 +30,10 @@ function findingFaults(finding: Finding, causes: Set<string>, cautions: Set<stri
     const fault = distributionFault(own, finding.outcomes.length);
     if (fault) faults.push(`${where}: cause "${cause}" ${fault}`);
   }
+  for (const cause of finding.blockedBy ?? []) {
+    if (!causes.has(cause)) faults.push(`${where}: blocked by unknown cause "${cause}"`);
+    if (finding.by[cause]) faults.push(`${where}: "${cause}" both shows in it and blocks it`);
+  }
   finding.outcomes.forEach((outcome, o) => {
     for (const fact of [...(outcome.shows ?? []), ...(outcome.denies ?? [])]) {
       if (!FACTS.includes(fact)) faults.push(`${where}: outcome "${outcome.id}" names unknown fact "${fact}"`);

@@ -31,13 +31,14 @@ export class SimulatedMachine {
   look(finding: string): number {
     const compiled = this.model.findings.get(finding);
     if (!compiled) throw new RangeError(`SimulatedMachine: no finding "${finding}" for this chassis`);
-    const { outcomes, leak, cumulative, touches } = compiled;
+    const { outcomes, leak, cumulative, touches, blocks } = compiled;
     const draw = (sums: ArrayLike<number>, from: number, by: string) => {
       const u = fixedDraw(this.seed, `${finding}/${by}/${this.helped}`);
       for (let o = 0; o < outcomes; o++) if (u < sums[from + o]) return o;
       return outcomes - 1;
     };
     let worst = draw(leak, 0, '');
+    if ([...this.present].some((id) => blocks[this.model.causeIndex.get(id)!])) return worst;
     for (const id of this.present) {
       const cause = this.model.causeIndex.get(id)!;
       if (touches[cause]) worst = Math.max(worst, draw(cumulative, cause * outcomes, id));
