@@ -35,6 +35,8 @@ describe('validation', () => {
   };
   it.each([
     ['a distribution that does not sum', (c: typeof catalogue) => { c.findings[10].leak = c.findings[10].leak.map((v) => v * 0.5); }, /leak sums to/],
+    ['a block by an unknown cause', (c: typeof catalogue) => { c.findings[10].blockedBy = ['ghost']; }, /blocked by unknown cause "ghost"/],
+    ['a cause that shows and blocks', (c: typeof catalogue) => { c.findings[10].blockedBy = [Object.keys(c.findings[10].by)[0]]; }, /both shows in it and blocks it/],
     ['an unknown cause', (c: typeof catalogue) => { c.findings[10].by['ghost'] = c.findings[10].leak; }, /unknown cause "ghost"/],
     ['a prior of 1', (c: typeof catalogue) => { c.causes[0].prior.desktop = 1; }, /prior for desktop must lie between/],
     ['an id twice', (c: typeof catalogue) => { c.causes.push(c.causes[0]); }, /stands twice/],

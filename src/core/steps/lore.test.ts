@@ -101,6 +101,29 @@ describe('what the bench says of one sign', () => {
     for (const id of line.clears ?? []) expect(odds(share(after, id)) / odds(share(before, id)), `${id} becomes less likely`).toBeLessThanOrEqual(0.5);
     for (const [ahead, behind] of line.over ?? []) expect(share(after, ahead), `${ahead} before ${behind}`).toBeGreaterThan(share(after, behind));
   });
+  it('a machine that starts with a good module has no second fault that keeps it from starting', () => {
+    const engine = engineFor(catalogue, { chassis: 'small', source: 'clearout' });
+    const evidence = [...NO_PICTURE, ['lock-key', 1], ['memory-swap', 1]].map(([finding, outcome]) => ({ kind: 'finding' as const, finding: finding as string, outcome: outcome as number }));
+    const posterior = engine.posterior(evidence);
+    const { hypotheses, probabilities } = posterior;
+    const [dead, bad] = ['board-dead', 'module-bad'].map((id) => engine.model.causeIndex.get(id)!);
+    let both = 0;
+    for (let h = 0; h < hypotheses.count; h++) {
+      const set = [...hypotheses.members.slice(h * hypotheses.size, (h + 1) * hypotheses.size)];
+      if (set.includes(dead) && set.includes(bad)) both += probabilities[h];
+    }
+    expect(both).toBeLessThan(1e-4);
+    const before = engine.posterior(evidence.slice(0, -1));
+    expect(posterior.marginals[bad]).toBeGreaterThan(before.marginals[bad]);
+    expect(posterior.marginals[dead]).toBeLessThan(0.1 * before.marginals[dead]);
+  });
+  it('what keeps a change from showing is read from the tables: a dead board does, a dead key does not', () => {
+    expect(findingById('memory-swap')!.blockedBy).toEqual(expect.arrayContaining(['supply-dead', 'board-dead', 'cpu-dead']));
+    expect(findingById('memory-swap')!.blockedBy).not.toContain('keyboard-lead');
+    expect(findingById('memory-swap')!.blockedBy!.filter((id) => findingById('memory-swap')!.by[id])).toEqual([]);
+    expect(findingById('supply-swap')!.blockedBy).not.toContain('board-dead'); // its fans turn all the same
+    expect(findingById('torch')!.blockedBy).toBeUndefined();
+  });
   it('every group of complaints is spoken of', () => {
     const groups = new Set(LORE.flatMap((line) => [...(line.makes ?? []), ...(line.clears ?? [])]).map((id) => causeById(id)!.group));
     for (const group of ['power', 'memory', 'display', 'heat', 'storage', 'battery', 'input', 'clock', 'sound', 'network']) expect([...groups]).toContain(group);
