@@ -7,10 +7,10 @@ import type { UnitHead } from '../bench/unitView';
 import { Button, Heading, Problem } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
 import { minorText } from '../kit/words';
+import { ruleWords } from './words';
 
 interface BinRow { id: string; code: string; name: string; costMinor: number; knownGood: boolean; gb: number; type: string; rate: number }
 
-const RULE_WORDS: Record<SlotRule, string> = { any: 'any slot', first: 'first slot must be filled', pairs: 'in pairs: 1+2, 3+4' };
 const numbers = (text: string) => text.trim().split(/[\s,;+]+/).filter(Boolean).map((word) => Number(word.replace(/gb$/i, '')));
 
 /** The least costly modules of the bin that reach a size on this board. */
@@ -60,7 +60,7 @@ export function BestFit({ unit, slots, type }: { unit: UnitHead; slots: number; 
         <TextField label="The board takes in all" hint="GB" inputMode="decimal" value={form.boardMax} onChange={set('boardMax')} fault={faults.boardMax} />
         <ChoiceField label="Channels" value={form.channels} onChange={set('channels')}><option value="1">one</option><option value="2">two, slots in turn</option></ChoiceField>
         <TextField label="Fastest it runs" hint="million transfers a second" inputMode="numeric" value={form.rate} onChange={set('rate')} />
-        <ChoiceField label="It takes them" value={form.rule} onChange={set('rule')}>{SLOT_RULES.map((rule) => <option key={rule} value={rule}>{RULE_WORDS[rule]}</option>)}</ChoiceField>
+        <ChoiceField label="It takes them" value={form.rule} onChange={set('rule')}>{SLOT_RULES.map((rule) => <option key={rule} value={rule}>{ruleWords[rule]}</option>)}</ChoiceField>
         <p className="self-end pb-2 text-[13.5px] text-soft">Notch and voltage go with the kind: equal pins do not mean equal modules.</p>
       </section>
       <section className="border-t-[6px] border-ink bg-paper px-[22px] py-4" aria-label="From the bin" aria-live="polite">

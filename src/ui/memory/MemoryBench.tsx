@@ -12,7 +12,7 @@ import { attended } from '../kit/words';
 import type { LentView, UnitHead } from '../bench/unitView';
 import { Board } from './Board';
 import { useMemoryWorker } from './useMemoryWorker';
-import { countsOf, endWords, letter, trialWords } from './words';
+import { countsOf, endWords, letter, ruleWords, trialWords } from './words';
 
 interface Kept {
   sizes: number[];
@@ -32,8 +32,6 @@ interface Props {
   slots: number;
   caution: { title: string; text: string };
 }
-
-const RULE_WORDS: Record<SlotRule, string> = { any: 'any slot', first: 'first slot must be filled', pairs: 'in pairs: 1+2, 3+4' };
 
 function fresh(fitted: readonly number[], slots: number): Kept {
   const sizes = fitted.length ? [...fitted] : [4, 4];
@@ -72,7 +70,7 @@ export function MemoryBench({ unit, lent, fitted, slots, caution }: Props) {
 
   const layOut = () => { if (next) change({ ...kept, placement: [...next.placement], clean: next.clean }); };
   const note = (seen: number | null) => {
-    if (!legal(kept.placement, kept.rule, kept.sizes)) return setWrong(kept.placement.every((module) => module === EMPTY) ? 'Nothing is on the board: put a module in first.' : `This board wants them otherwise: ${RULE_WORDS[kept.rule]}.`);
+    if (!legal(kept.placement, kept.rule, kept.sizes)) return setWrong(kept.placement.every((module) => module === EMPTY) ? 'Nothing is on the board: put a module in first.' : `This board wants them otherwise: ${ruleWords[kept.rule]}.`);
     change({ ...kept, clean: 0, trials: [...kept.trials, { placement: [...kept.placement], cleaned: kept.clean, seen }] });
   };
   const takeBack = () => {
@@ -187,7 +185,7 @@ function BoardForm({ kept, disabled, onChange }: { kept: Kept; disabled: boolean
     <div className="mt-3 flex flex-wrap items-end gap-3 bg-paper px-3.5 py-3">
       <ChoiceField label="Slots" value={String(kept.slots)} onChange={(event) => apply(read(sizes).slice(0, Number(event.target.value)).join(' '), Number(event.target.value), kept.rule)} wrap="w-[84px]">{Array.from({ length: MOST }, (_, i) => <option key={i}>{i + 1}</option>)}</ChoiceField>
       <TextField label="Modules" hint="GB each" value={sizes} fault={fault} onChange={(event) => setSizes(event.target.value)} onBlur={() => { if (read(sizes).join() !== kept.sizes.join()) apply(sizes, kept.slots, kept.rule); }} wrap="w-[170px]" />
-      <ChoiceField label="The board takes them" value={kept.rule} onChange={(event) => apply(sizes, kept.slots, event.target.value as SlotRule)} wrap="w-[220px]">{SLOT_RULES.map((rule) => <option key={rule} value={rule}>{RULE_WORDS[rule]}</option>)}</ChoiceField>
+      <ChoiceField label="The board takes them" value={kept.rule} onChange={(event) => apply(sizes, kept.slots, event.target.value as SlotRule)} wrap="w-[220px]">{SLOT_RULES.map((rule) => <option key={rule} value={rule}>{ruleWords[rule]}</option>)}</ChoiceField>
     </div>
   );
 }

@@ -1,5 +1,8 @@
-import { EMPTY, type Placement } from '@/core/memory/board';
+import { EMPTY, type Placement, type SlotRule } from '@/core/memory/board';
 import type { MemoryVerdict } from '@/core/memory/belief';
+
+/** How a board wants its slots filled. */
+export const ruleWords: Record<SlotRule, string> = { any: 'any slot', first: 'first slot must be filled', pairs: 'in pairs: 1+2, 3+4' };
 
 export const letter = (index: number) => String.fromCharCode(65 + index);
 const list = (words: string[]) => (words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`);

@@ -125,7 +125,7 @@ function ItemForm({ item, own, mayWrite, busy, onKeep }: { item: ItemView; own: 
         <div className="mt-3 max-h-[420px] overflow-auto">
           <table className="border-collapse text-[14px]">
             <caption className="pb-1 text-left text-[13px] text-soft">Chance of each answer, in %, when only this is wrong</caption>
-            <thead><tr><th /><>{item.rows[0].labels.map((label) => <th key={label} scope="col" className="px-1 pb-1 text-left text-[13px] font-normal text-soft">{label}</th>)}</><th className="pl-2 text-right text-[13px] font-normal text-soft">sum</th></tr></thead>
+            <thead><tr><td />{item.rows[0].labels.map((label) => <th key={label} scope="col" className="px-1 pb-1 text-left text-[13px] font-normal text-soft">{label}</th>)}<th className="pl-2 text-right text-[13px] font-normal text-soft">sum</th></tr></thead>
             <tbody>{item.rows.map((row, r) => (
               <tr key={row.path.join()}>
                 <th scope="row" className="max-w-[230px] pr-3 text-left leading-tight font-normal">{row.name}</th>
