@@ -16,8 +16,10 @@ export async function beliefOutside(caseFile: unknown): Promise<WiderBelief> {
     const child = spawn(process.execPath, [join(/* turbopackIgnore: true */ process.cwd(), 'scripts/bundled.mjs'), 'scripts/belief.ts', '-'], { stdio: ['pipe', 'pipe', 'pipe'], timeout: PATIENCE_MS });
     let out = '';
     let wrong = '';
-    child.stdout.on('data', (chunk: Buffer) => (out += chunk.toString()));
-    child.stderr.on('data', (chunk: Buffer) => (wrong += chunk.toString()));
+    child.stdout.setEncoding('utf8').on('data', (chunk: string) => (out += chunk));
+    child.stderr.setEncoding('utf8').on('data', (chunk: string) => (wrong += chunk));
+    // it may end before it has read the case; why, its exit says
+    child.stdin.on('error', () => undefined);
     child.on('error', reject);
     child.on('close', (code) => {
       if (code === 0) resolve(JSON.parse(out) as WiderBelief);

@@ -8,6 +8,7 @@ import { compareOnUnit } from '@/shop/diagnosis/compare';
 import { diagnose } from '@/shop/diagnosis/case';
 import { caseOfUnit } from '@/shop/diagnosis/unitCase';
 import { runRevaluation } from '@/shop/jobs/revaluation';
+import { countClosed } from '@/shop/rules/closed';
 import { effectiveCatalogue } from '@/shop/rules/effective';
 import { act, benchA, lotWith, openShop, owner, refusal, unitRow } from './shop';
 
@@ -53,6 +54,11 @@ describe('learning from closed cases', () => {
       await act(benchA, 'repairVerdict', { unitId, repair: 'fit-memory', helped: true });
     }
     for (const { unitId } of units.slice(1)) await act(benchA, 'observe', { unitId, finding: 'whole-look', outcome: 0 });
+    // one looked over, mended again afterwards: open again
+    await act(benchA, 'repairVerdict', { unitId: units[3].unitId, repair: 'drain-charge', helped: true });
+    expect(await database().transaction((tx) => countClosed(tx))).toBe(2);
+    await act(benchA, 'voidObservation', { unitId: units[3].unitId });
+    expect(await database().transaction((tx) => countClosed(tx))).toBe(3);
     expect(await act(owner, 'learnFromCases', { strength: 100 })).toEqual({ cases: 3 });
     const after = await rules();
     const base = catalogue.causes.find((cause) => cause.id === 'memory-out')!.prior.small!;

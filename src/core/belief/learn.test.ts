@@ -3,7 +3,7 @@ import { catalogue, findingById } from '@/catalog';
 import { perturbed, SimulatedMachine } from '../simulate/machine';
 import { seededRandom } from '../random';
 import { engineFor, type RecordEntry } from '../steps/evaluate';
-import { closedCase, learnedAsOverrides, learnFrom, tableStrength, type ClosedCase } from './learn';
+import { closedCase, learnedAsOverrides, learnFrom, movedMost, tableStrength, type ClosedCase } from './learn';
 import { priorOf } from './model';
 import { overrideFaults, withOverrides } from './overrides';
 
@@ -30,6 +30,14 @@ describe('learning priors and tables', () => {
     const at = (strength: number) => learnFrom(catalogue, cases, tableStrength(strength)).priors['fan-worn'].laptop!.p;
     expect(at(50)).toBeGreaterThan(at(500));
     expect(at(500)).toBeGreaterThan(priorOfCause('fan-worn'));
+  });
+  it('names what moved most, farthest first', () => {
+    const learned = learnFrom(catalogue, Array.from({ length: 60 }, () => closed(['fan-worn'])), tableStrength(100));
+    const moved = movedMost(catalogue, learned, 5);
+    expect(moved).toHaveLength(5);
+    expect(moved[0]).toMatchObject({ cause: 'fan-worn', chassis: 'laptop', before: priorOfCause('fan-worn'), present: 60 });
+    const far = moved.map((line) => Math.abs(Math.log(line.now / line.before)));
+    expect(far).toEqual([...far].sort((a, b) => b - a));
   });
   it('rows of a test table follow what single faults showed; an outcome that never shows stays at nought', () => {
     const torch = findingById('torch')!;

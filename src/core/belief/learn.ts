@@ -131,6 +131,18 @@ function ownShare(finding: Finding, who: string, outcome: number): number[] | nu
   return total > 0 ? weights.map((w) => w / total) : null;
 }
 
+export interface MovedPrior { cause: string; chassis: Chassis; before: number; now: number; cases: number; present: number }
+
+/** Priors by how far their logarithm moved from the catalogue's, farthest first. */
+export function movedMost(catalogue: Catalogue, learned: Learned, most: number): MovedPrior[] {
+  const far = ({ before, now }: MovedPrior) => Math.abs(Math.log(now / before));
+  return catalogue.causes.flatMap((cause) => CHASSIS.flatMap((chassis): MovedPrior[] => {
+    const entry = learned.priors[cause.id]?.[chassis];
+    const before = cause.prior[chassis];
+    return entry && before ? [{ cause: cause.id, chassis, before, now: entry.p, cases: entry.cases, present: entry.present }] : [];
+  })).sort((a, b) => far(b) - far(a)).slice(0, most);
+}
+
 /** The learned numbers in the shape of overrides, to be laid over the catalogue before the owner's own. */
 export function learnedAsOverrides(learned: Learned) {
   return {

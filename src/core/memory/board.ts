@@ -42,6 +42,14 @@ export function placements(modules: number, slots: number, rule: SlotRule, sizes
   return all;
 }
 
+/** Every count in GB a start of this filling can show, from all of them down; each once. */
+export function countsOf(placement: Placement, sizes: readonly number[]): number[] {
+  const gb = placement.flatMap((module) => (module === EMPTY ? [] : [sizes[module]]));
+  const sums = new Set<number>();
+  for (let mask = 1; mask < 1 << gb.length; mask++) sums.add(gb.reduce((sum, size, i) => sum + (mask & (1 << i) ? size : 0), 0));
+  return [...sums].sort((a, b) => b - a);
+}
+
 /** Modules put in, taken out or moved between two fillings. */
 export function moves(from: Placement, to: Placement): number {
   let count = 0;

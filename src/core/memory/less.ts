@@ -20,60 +20,74 @@ export type LessReason = (typeof LESS_REASONS)[number];
 
 export interface LessExplanation {
   reason: LessReason;
-  /** Slot it speaks of. */
-  slot?: number;
+  /** Slots it speaks of: of modules alike in size any one would show the same. */
+  slots: number[];
   /** What would be counted (or usable) under it. */
   from: number;
   to: number;
   probability: number;
 }
 
+/** What is usual where memory is counted. */
+export interface LessUsual {
+  /** How often each is the reason before the numbers are looked at. */
+  reasons: Record<LessReason, number>;
+  /** Address space of a 32-bit system, and what mapped devices take from it, GB. */
+  ceiling32: number;
+  mapped: { least: number; most: number };
+  /** What built-in graphics may take, GB. */
+  share: { least: number; most: number };
+  /** Limits boards have when this board's is not known, GB. */
+  boardLimits: readonly number[];
+}
+
 /** Firmware keeps a little for itself; counts are rounded. */
 const SLACK = 0.06;
-/** Address space of a 32-bit system in GiB, and what mapped devices take from it (typically 0.25 to 1.25). */
-const CEILING_32 = 4;
-const MAPPED = { least: 0.25, most: 1.25 };
-/** What built-in graphics may take. */
-const SHARE = { least: 0.03, most: 2 };
 /** No explanation fits better than this by accident: density of a count anywhere. */
 const ANYWHERE = 1e-4;
 
 /**
  * Why less is counted than is fitted, most likely first: each reason predicts a count (or a span of counts), and is weighed by how well it does.
- * @param usual how often each is the reason before the numbers are looked at
  * A reason that fixed limits rule out or make certain says so by its prediction: the slot's limit, the board's limit.
  */
-export function whyLess(count: MemoryCount, usual: Record<LessReason, number>): LessExplanation[] {
+export function whyLess(count: MemoryCount, usual: LessUsual): LessExplanation[] {
+  const { reasons, ceiling32, mapped, share, boardLimits } = usual;
   const { fitted, seen } = count;
   const total = fitted.reduce((sum, gb) => sum + gb, 0);
   const told = count.usable ?? seen;
-  const found: Omit<LessExplanation, 'probability'>[] = [{ reason: 'nothing', from: total, to: total }];
-  const weights: number[] = [usual.nothing];
+  const found: Omit<LessExplanation, 'probability'>[] = [{ reason: 'nothing', slots: [], from: total, to: total }];
+  const weights: number[] = [reasons.nothing];
   const add = (reason: LessReason, from: number, to: number, weight: number, slot?: number) => {
-    found.push({ reason, from, to, ...(slot !== undefined && { slot }) });
-    weights.push(weight);
+    const like = slot === undefined ? -1 : found.findIndex((line) => line.reason === reason && line.to === to);
+    if (like >= 0) {
+      found[like].slots.push(slot!);
+      weights[like] += weight;
+    } else {
+      found.push({ reason, from, to, slots: slot === undefined ? [] : [slot] });
+      weights.push(weight);
+    }
   };
   const filled = fitted.flatMap((gb, slot) => (gb > 0 ? [slot] : []));
   for (const slot of filled) {
-    add('unseated', total - fitted[slot], total - fitted[slot], usual.unseated / filled.length, slot);
+    add('unseated', total - fitted[slot], total - fitted[slot], reasons.unseated / filled.length, slot);
     const limit = count.slotMax?.[slot];
-    if (limit === undefined || limit === null) add('half-seen', total - fitted[slot] / 2, total - fitted[slot] / 2, usual['half-seen'] / filled.length, slot);
+    if (limit === undefined || limit === null) add('half-seen', total - fitted[slot] / 2, total - fitted[slot] / 2, reasons['half-seen'] / filled.length, slot);
   }
   const bySlot = fitted.reduce((sum, gb, slot) => sum + Math.min(gb, count.slotMax?.[slot] ?? gb), 0);
   // a module too large for its slot is counted up to the limit, or not at all
   if (bySlot < total) {
-    add('slot-small', bySlot, bySlot, usual['slot-small'] * 4);
+    add('slot-small', bySlot, bySlot, reasons['slot-small'] * 4);
     const left = fitted.reduce((sum, gb, slot) => sum + (gb > (count.slotMax?.[slot] ?? gb) ? 0 : gb), 0);
-    add('slot-small', left, left, usual['slot-small'] * 2);
+    add('slot-small', left, left, reasons['slot-small'] * 2);
   }
-  if (count.boardMax !== undefined && count.boardMax < total) add('memory-limit', count.boardMax, count.boardMax, usual['memory-limit'] * 6);
-  else if (count.boardMax === undefined) for (const limit of [1, 2, 3, 4, 8, 16, 32]) if (limit < total) add('memory-limit', limit, limit, usual['memory-limit'] / 7);
+  if (count.boardMax !== undefined && count.boardMax < total) add('memory-limit', count.boardMax, count.boardMax, reasons['memory-limit'] * 6);
+  else if (count.boardMax === undefined) for (const limit of boardLimits) if (limit < total) add('memory-limit', limit, limit, reasons['memory-limit'] / boardLimits.length);
   if (count.moduleMax !== undefined) {
     const within = fitted.reduce((sum, gb) => sum + Math.min(gb, count.moduleMax!), 0);
-    if (within < total) add('memory-limit', within, within, usual['memory-limit'] * 6);
+    if (within < total) add('memory-limit', within, within, reasons['memory-limit'] * 6);
   }
-  if (total >= CEILING_32 && count.bits32 !== false) add('system-32', CEILING_32 - MAPPED.most, CEILING_32 - MAPPED.least, usual['system-32'] * (count.bits32 ? 8 : 1));
-  add('graphics-share', total - SHARE.most, total - SHARE.least, usual['graphics-share']);
+  if (total >= ceiling32 && count.bits32 !== false) add('system-32', ceiling32 - mapped.most, ceiling32 - mapped.least, reasons['system-32'] * (count.bits32 ? 8 : 1));
+  add('graphics-share', total - share.most, total - share.least, reasons['graphics-share']);
   // a limit of the system or the graphics shows in what is usable, the others in what is counted
   const likelihood = found.map(({ reason, from, to }) => {
     const value = reason === 'system-32' || reason === 'graphics-share' ? told : seen;

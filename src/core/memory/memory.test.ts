@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { leastExpectedTrials } from '../../../tests/oracles/memoryTrials';
 import { usualMemory } from '@/catalog/memory';
 import { seededRandom } from '../random';
-import { EMPTY, legal, moves, placements } from './board';
+import { countsOf, EMPTY, legal, moves, placements } from './board';
 import { afterTrial, bits, failingPairs, pairsOf, sharesOf, slotCodes, startMemory, verdictOf, type MemoryBelief, type MemorySetup } from './belief';
 import { nextTrial } from './next';
 import { mostTold, oneAtATime, planFigures } from './plan';
@@ -23,6 +23,10 @@ describe('fillings of a board', () => {
     expect(legal([0, EMPTY, 1, EMPTY], 'pairs', [4, 4])).toBe(false);
     expect(legal([0, 0], 'any', [4])).toBe(false);
     expect(placements(2, 4, 'pairs', [4, 4])).toHaveLength(4);
+  });
+  it('offers every count once, the full one first', () => {
+    expect(countsOf([0, 1, -1], [4, 4])).toEqual([8, 4]);
+    expect(countsOf([0, 1, 2], [4, 2, 1])).toEqual([7, 6, 5, 4, 3, 2, 1]);
   });
   it('counts what a hand has to move', () => {
     expect(moves([0, 1], [0, EMPTY])).toBe(1);

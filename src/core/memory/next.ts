@@ -1,4 +1,4 @@
-import { EMPTY, legal, moves, placements, type Placement } from './board';
+import { countsOf, EMPTY, legal, moves, placements, type Placement } from './board';
 import { afterTrialWith, bits, failingPairs, pairsOf, sharesOf, slotCodes, toldAlready, verdictOf, withoutDirt, type MemoryBelief } from './belief';
 
 export interface ProposedTrial {
@@ -171,10 +171,8 @@ function waysOn(belief: MemoryBelief): Ways {
 
 /** What a start may show: full count, no start, and counts between. */
 function showings(belief: MemoryBelief, way: ProposedTrial): { seen: number | null; after: MemoryBelief; p: number }[] {
-  const gb = pairsOf(way.placement).map(({ module }) => belief.setup.sizes[module]);
-  const counts = new Set<number | null>([null]);
-  for (let mask = 1; mask < 1 << gb.length; mask++) counts.add(gb.reduce((sum, size, i) => sum + (mask & (1 << i) ? size : 0), 0));
-  return [...counts].flatMap((seen) => {
+  const counts: (number | null)[] = [null, ...countsOf(way.placement, belief.setup.sizes)];
+  return counts.flatMap((seen) => {
     const made = afterTrialWith(belief, { placement: way.placement, cleaned: way.clean, seen });
     return made && made.chance > 1e-6 ? [{ seen, after: made.belief, p: made.chance }] : [];
   });

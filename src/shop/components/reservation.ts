@@ -12,7 +12,7 @@ import { componentById, heldWords } from './move';
 interface Reserve { unitId: string; finding: string }
 
 /** A known-good part out of the bin to this bench, for a swap-test; nobody else gets it until the test is answered. */
-export const reservePart = defineCommand<Reserve, { componentId: string; code: string; name: string }>({
+export const reservePart = defineCommand<Reserve, { componentId: string; code: string; name: string; gb: number | null }>({
   name: 'reservePart', roles: BENCH_ROLES, onUnit: true, input: Joi.object({ unitId, finding: shortText('test', 60).required() }),
   async run({ tx, unit }, input) {
     refuseHeld(unit!);
@@ -27,7 +27,7 @@ export const reservePart = defineCommand<Reserve, { componentId: string; code: s
       throw new ShopError('conflict', held ? `Not taken: ${await heldWords(tx, held)}` : `Not taken: no ${finding.swap} that was tested good and fits is in the bin any more.`);
     }
     await tx.update(components).set({ reservedFor: unit!.id }).where(eq(components.id, part.id));
-    return { event: { kind: 'part lent', payload: { component: part.id, code: part.code, name: part.name, finding: finding.id } }, answer: { componentId: part.id, code: part.code, name: part.name } };
+    return { event: { kind: 'part lent', payload: { component: part.id, code: part.code, name: part.name, finding: finding.id } }, answer: { componentId: part.id, code: part.code, name: part.name, gb: Number(part.attributes.gb) || null } };
   },
 });
 

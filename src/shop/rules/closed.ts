@@ -1,4 +1,4 @@
-import { asc, eq, inArray, isNull } from 'drizzle-orm';
+import { asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { catalogue } from '@/catalog';
 import { closedCase, type ClosedCase } from '@/core/belief/learn';
 import { WHOLE_LOOK } from '@/core/catalogue';
@@ -19,5 +19,22 @@ export async function closedCases(tx: Transaction): Promise<ClosedCase[]> {
     if (record) record.push(recordEntry(row));
     else records.set(row.unitId, [recordEntry(row)]);
   }
-  return rows.flatMap(({ unit, chassis, source }) => closedCase(catalogue, { chassis, source }, engineFor(catalogue, { chassis, source }), records.get(unit) ?? []) ?? []);
+  const closed: ClosedCase[] = [];
+  for (const [n, { unit, chassis, source }] of rows.entries()) {
+    // answers at the benches come in between
+    if (n % BREATH === BREATH - 1) await new Promise((resolve) => setImmediate(resolve));
+    const found = closedCase(catalogue, { chassis, source }, engineFor(catalogue, { chassis, source }), records.get(unit) ?? []);
+    if (found) closed.push(found);
+  }
+  return closed;
+}
+
+const BREATH = 5;
+
+/** How many there are, without reading what each proves. */
+export async function countClosed(tx: Transaction): Promise<number> {
+  const { rows } = await tx.execute<{ n: number }>(sql`select count(*)::int as n from (
+    select unit_id from observations where voided_by is null group by unit_id
+    having max(id) filter (where ref = ${WHOLE_LOOK} and outcome = 0) > coalesce(max(id) filter (where kind = 'repair' and outcome = 1), 0)) closed`);
+  return rows[0].n;
 }

@@ -12,16 +12,17 @@ export type CommandOutcome<T> = { ok: true; answer: T } | { ok: false; problem: 
 
 const OFFLINE: CommandProblem = { code: 'offline', message: 'The shop’s computer does not answer. Nothing was saved; what you typed is still here. Try again when it is back.' };
 
-export async function sendCommand<T>(name: string, input: unknown, options: { version?: number; key?: string } = {}): Promise<CommandOutcome<T>> {
+/** A JSON request to one of our own endpoints; an error, or no answer at all, comes back as a problem in words. */
+export async function post<T>(path: string, body: unknown): Promise<CommandOutcome<T>> {
   try {
-    const response = await fetch(`/api/commands/${name}`, {
-      method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ input, key: options.key ?? crypto.randomUUID(), version: options.version }),
-    });
-    return await outcomeOf<T>(response);
+    return await outcomeOf<T>(await fetch(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }));
   } catch {
     return { ok: false, problem: OFFLINE };
   }
 }
+
+export const sendCommand = <T>(name: string, input: unknown, options: { version?: number; key?: string } = {}): Promise<CommandOutcome<T>> =>
+  post<T>(`/api/commands/${name}`, { input, key: options.key ?? crypto.randomUUID(), version: options.version });
 
 export async function outcomeOf<T>(response: Response): Promise<CommandOutcome<T>> {
   const body = (await response.json().catch(() => ({}))) as { answer?: T; error?: CommandProblem };

@@ -1,31 +1,14 @@
 'use client';
 import { useState } from 'react';
-import { lessReasons } from '@/catalog/memory';
+import { lessUsual } from '@/catalog/memory';
 import { whyLess, type LessExplanation, type LessReason } from '@/core/memory/less';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Heading } from '../kit/parts';
 import { percent } from '../kit/words';
 
-interface Line extends LessExplanation {
-  slots: number[];
-}
+const slotsInWords = (slots: readonly number[]) => slots.map((slot) => slot + 1).join(' or ');
 
-/** Modules of one size predict one count: they are one line. */
-function together(lines: readonly LessExplanation[]): Line[] {
-  const made: Line[] = [];
-  for (const line of lines) {
-    const like = made.find((other) => other.reason === line.reason && other.slot !== undefined && other.to === line.to);
-    if (like) {
-      like.slots.push(line.slot!);
-      like.probability += line.probability;
-    } else made.push({ ...line, slots: line.slot === undefined ? [] : [line.slot] });
-  }
-  return made.sort((a, b) => b.probability - a.probability);
-}
-
-const slotsInWords = (slots: readonly number[]) => slots.map((slot) => slot + 1).sort().join(' or ');
-
-const REASON_WORDS: Record<LessReason, (line: Line) => [string, string]> = {
+const REASON_WORDS: Record<LessReason, (line: LessExplanation) => [string, string]> = {
   nothing: () => ['Nothing is missing', 'What is counted is what is fitted, within rounding.'],
   unseated: ({ slots }) => [`The module in slot ${slotsInWords(slots)} is not counted`, 'Out, wipe its contacts, in until both latches close. If it stays so: the board of slots and modules tells module from slot.'],
   'slot-small': () => ['A slot takes only smaller modules', 'Swap them: the larger into a slot that takes it.'],
@@ -53,7 +36,7 @@ export function LessSeen({ fitted, seen }: { fitted: number[]; seen: number | nu
     slotMax: limits.some((gb) => !(gb > 0 && gb <= 256)) || (limits.length > 0 && limits.length !== sizes.length) ? `one size for each of the ${sizes.length} slots` : '',
   };
   const ready = count.seen !== undefined && Object.values(faults).every((fault) => fault === '');
-  const lines = ready ? together(whyLess({ fitted: sizes, seen: count.seen!, usable: count.usable, boardMax: count.boardMax, moduleMax: count.moduleMax, slotMax: limits.length ? limits : undefined, bits32: form.bits === '' ? undefined : form.bits === '32' }, lessReasons)) : [];
+  const lines = ready ? whyLess({ fitted: sizes, seen: count.seen!, usable: count.usable, boardMax: count.boardMax, moduleMax: count.moduleMax, slotMax: limits.length ? limits : undefined, bits32: form.bits === '' ? undefined : form.bits === '32' }, lessUsual) : [];
   return (
     <div className="grid gap-[18px] xl:grid-cols-2 xl:items-start">
       <section className="grid gap-3 bg-paper px-[22px] py-4 sm:grid-cols-2" aria-label="What is known">
@@ -74,7 +57,7 @@ export function LessSeen({ fitted, seen }: { fitted: number[]; seen: number | nu
               const [title, advice] = REASON_WORDS[line.reason](line);
               const counts = line.from === line.to ? `${round(line.to)} GB` : `${round(Math.max(0, line.from))} to ${round(line.to)} GB`;
               return (
-                <tr key={`${line.reason}${line.slot}${line.to}`} className="border-b border-soft/40 align-top">
+                <tr key={`${line.reason}${line.slots.join()}${line.to}`} className="border-b border-soft/40 align-top">
                   <th scope="row" className="py-2 pr-3 text-left font-normal"><b className="text-[16px]">{title}</b><span className="block text-[14px] text-soft">{advice} It would count {counts}.</span></th>
                   <td className="figures w-[110px] py-2 text-right text-[15px]">{percent(line.probability)}<span aria-hidden className="mt-1 block h-[9px] bg-track"><span className="block h-full bg-ink" style={{ width: `${line.probability * 100}%` }} /></span></td>
                 </tr>

@@ -1,7 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
-import { EMPTY, MOST, SLOT_RULES, legal, type SlotRule } from '@/core/memory/board';
+import { countsOf, EMPTY, MOST, SLOT_RULES, legal, type SlotRule } from '@/core/memory/board';
 import { usualMemory } from '@/catalog/memory';
 import type { MemorySetup, Trial } from '@/core/memory/belief';
 import { ChoiceField, TextField } from '../kit/fields';
@@ -12,7 +12,7 @@ import { attended } from '../kit/words';
 import type { LentView, UnitHead } from '../bench/unitView';
 import { Board } from './Board';
 import { useMemoryWorker } from './useMemoryWorker';
-import { countsOf, endWords, letter, ruleWords, trialWords } from './words';
+import { endWords, letter, ruleWords, trialWords } from './words';
 
 interface Kept {
   sizes: number[];
@@ -49,8 +49,13 @@ export function MemoryBench({ unit, lent, fitted, slots, caution }: Props) {
   useEffect(() => {
     // what was tried before the page was left is still here
     const before = localStorage.getItem(name);
-    // eslint-disable-next-line react-hooks/set-state-in-effect -- the server cannot know what this browser keeps
-    if (before) setKept(JSON.parse(before) as Kept);
+    if (!before) return;
+    try {
+      // eslint-disable-next-line react-hooks/set-state-in-effect -- the server cannot know what this browser keeps
+      setKept(JSON.parse(before) as Kept);
+    } catch {
+      localStorage.removeItem(name); // nothing that could be read: begin afresh
+    }
   }, [name]);
   const change = (next: Kept) => {
     setKept(next);
@@ -97,9 +102,9 @@ export function MemoryBench({ unit, lent, fitted, slots, caution }: Props) {
     router.push(`/u/${unit.tag}`);
   };
   const lend = async () => {
-    const answer = await send<{ name: string; code: string }>('reservePart', { unitId: unit.id, finding: 'memory-swap' });
+    const answer = await send<{ gb: number | null }>('reservePart', { unitId: unit.id, finding: 'memory-swap' });
     if (!answer.ok) return;
-    const gb = Number(/(\d+(?:\.\d+)?)\s*GB/.exec(answer.answer.name)?.[1] ?? kept.sizes[0]);
+    const gb = answer.answer.gb ?? kept.sizes[0];
     change({ ...kept, sizes: [...kept.sizes, gb], knownGood: kept.knownGood | (1 << kept.sizes.length) });
   };
   useShortcuts((key) => {

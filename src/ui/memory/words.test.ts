@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { countsOf, endWords, trialWords } from './words';
+import { endWords, trialWords } from './words';
 
 describe('the memory board in words', () => {
   it('says only what the hands have to do', () => {
@@ -12,9 +12,5 @@ describe('the memory board in words', () => {
     expect(endWords({ ...none, modules: ['sound', 'bad'], slots: ['sound'] })).toEqual(['Module B is bad.']);
     expect(endWords({ ...none, modules: ['sound'], slots: ['sound', 'bad'], contacts: [0] })).toEqual(['Slot 2 is bad.', 'It was the contacts of slot 1.']);
     expect(endWords({ done: true, modules: ['sound'], slots: ['sound'], contacts: [] })).toEqual(['Every module and every slot works.']);
-  });
-  it('offers every count once, the full one first', () => {
-    expect(countsOf([0, 1, -1], [4, 4])).toEqual([8, 4]);
-    expect(countsOf([0, 1, 2], [4, 2, 1])).toEqual([7, 6, 5, 4, 3, 2, 1]);
   });
 });

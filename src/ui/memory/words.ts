@@ -31,11 +31,3 @@ export function endWords(verdict: MemoryVerdict): string[] {
   if (verdict.contacts.length) ends.push(`It was the contacts of slot ${list(verdict.contacts.map((slot) => `${slot + 1}`))}.`);
   return ends.length ? ends : ['Every module and every slot works.'];
 }
-
-/** Every count a start can show, from all of them down; each once. */
-export function countsOf(placement: Placement, sizes: readonly number[]): number[] {
-  const gb = placement.flatMap((module) => (module === EMPTY ? [] : [sizes[module]]));
-  const sums = new Set<number>();
-  for (let mask = 1; mask < 1 << gb.length; mask++) sums.add(gb.reduce((sum, size, i) => sum + (mask & (1 << i) ? size : 0), 0));
-  return [...sums].sort((a, b) => b - a);
-}

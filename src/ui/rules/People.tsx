@@ -3,7 +3,7 @@ import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Button, Heading, Problem, Quiet } from '../kit/parts';
-import { outcomeOf, useCommand, type CommandProblem } from '../kit/useCommand';
+import { post, useCommand, type CommandProblem } from '../kit/useCommand';
 
 export interface PersonView { id: string; name: string; email: string; role: string; open: boolean }
 
@@ -47,8 +47,7 @@ function AddPerson() {
     const input = Object.fromEntries(['name', 'email', 'password', 'role'].map((key) => [key, form.get(key)]));
     setBusy(true);
     setAdded('');
-    const response = await fetch('/api/people', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(input) }).catch(() => null);
-    const outcome = response ? await outcomeOf(response) : { ok: false as const, problem: { code: 'offline', message: 'The shop’s computer does not answer. Nobody was added; what you typed is still here.' } };
+    const outcome = await post('/api/people', input);
     setBusy(false);
     setProblem(outcome.ok ? null : outcome.problem);
     if (!outcome.ok) return;

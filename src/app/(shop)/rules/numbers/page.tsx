@@ -1,8 +1,9 @@
 import { catalogue, causeById } from '@/catalog';
-import { CHASSIS, type Chassis } from '@/core/catalogue';
+import { movedMost } from '@/core/belief/learn';
+import { CHASSIS } from '@/core/catalogue';
 import { database } from '@/db/client';
 import { requireActor } from '@/server/session';
-import { closedCases } from '@/shop/rules/closed';
+import { countClosed } from '@/shop/rules/closed';
 import { effectiveCatalogue } from '@/shop/rules/effective';
 import { shopRules } from '@/shop/rules/queries';
 import { CHASSIS_NAMES } from '@/shop/sales/papers';
@@ -46,12 +47,9 @@ const MOST_MOVED = 8;
 export default async function NumbersPage() {
   const actor = await requireActor();
   const rules = await shopRules();
-  const closed = await database().transaction((tx) => closedCases(tx));
+  const closed = await database().transaction((tx) => countClosed(tx));
   const { faults } = effectiveCatalogue(rules);
-  const lines: LearnedLine[] = Object.entries(rules.learned?.priors ?? {}).flatMap(([id, by]) => Object.entries(by).flatMap(([chassis, entry]) => {
-    const before = causeById(id)?.prior[chassis as Chassis];
-    return before === undefined ? [] : [{ cause: causeById(id)!.name, chassis: CHASSIS_NAMES[chassis as Chassis].toLowerCase(), before, now: entry!.p, cases: entry!.cases, present: entry!.present }];
-  })).sort((a, b) => Math.abs(Math.log(b.now / b.before)) - Math.abs(Math.log(a.now / a.before))).slice(0, MOST_MOVED);
+  const lines: LearnedLine[] = (rules.learned ? movedMost(catalogue, rules.learned, MOST_MOVED) : []).map((line) => ({ ...line, cause: causeById(line.cause)!.name, chassis: CHASSIS_NAMES[line.chassis].toLowerCase() }));
   const mayWrite = actor.role === 'owner';
   return (
     <div>
@@ -60,7 +58,7 @@ export default async function NumbersPage() {
       <div className="grid gap-[18px] lg:grid-cols-2 lg:items-start">
         <Sheet><OwnNumbers items={itemViews()} own={rules.overrides} faults={faults} mayWrite={mayWrite} /></Sheet>
         <div className="grid gap-[18px]">
-          <Sheet><Learning cases={rules.learned?.cases ?? null} closed={closed.length} strength={rules.learningStrength} lines={lines} tables={Object.keys(rules.learned?.tables ?? {}).length} mayWrite={mayWrite} /></Sheet>
+          <Sheet><Learning cases={rules.learned?.cases ?? null} closed={closed} strength={rules.learningStrength} lines={lines} tables={Object.keys(rules.learned?.tables ?? {}).length} mayWrite={mayWrite} /></Sheet>
           <Sheet><Revaluation mayStart={mayWrite} /></Sheet>
         </div>
       </div>
