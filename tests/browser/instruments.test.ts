@@ -2,18 +2,15 @@ import { By, Key, until, type WebDriver } from 'selenium-webdriver';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { openBrowser, pageText, press, ready, see, signIn } from './driver';
+import { beforeAll, describe, expect, inject, it } from 'vitest';
+import { pageText, press, ready, see } from './driver';
 import { signedIn } from './http';
+import { signedInBrowser } from './signedIn';
 
 const url = inject('url');
-const password = inject('password');
 let browser: WebDriver;
-beforeAll(async () => {
-  browser = await openBrowser();
-  await signIn(browser, url, 'buyer@saltmarsh.example', password);
-});
-afterAll(async () => browser?.quit());
+const opened = signedInBrowser('buyer@saltmarsh.example');
+beforeAll(() => void (browser = opened()));
 
 const open = async (path: string) => {
   await browser.get(url + path);

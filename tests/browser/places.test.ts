@@ -1,17 +1,14 @@
 import { By, until, type WebDriver } from 'selenium-webdriver';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { openBrowser, pageText, press, ready, see, signIn } from './driver';
+import { beforeAll, describe, expect, inject, it } from 'vitest';
+import { pageText, press, ready, see } from './driver';
 import { signedIn } from './http';
+import { signedInBrowser } from './signedIn';
 
 const url = inject('url');
 const password = inject('password');
 let browser: WebDriver;
-
-beforeAll(async () => {
-  browser = await openBrowser();
-  await signIn(browser, url, 'buyer@saltmarsh.example', password);
-});
-afterAll(async () => browser?.quit());
+const opened = signedInBrowser('buyer@saltmarsh.example');
+beforeAll(() => void (browser = opened()));
 
 const named = (name: string) => browser.wait(until.elementLocated(By.name(name)), 10_000);
 const click = async (text: string) => (await browser.wait(until.elementLocated(By.xpath(`//button[contains(normalize-space(.), '${text}') and not(@disabled)]`)), 10_000)).click();
