@@ -1,6 +1,7 @@
 /** Imports run downwards only: app -> ui, shop; shop -> core, catalog, formats, db, server; ui -> core, catalog; catalog, formats -> core; core -> nothing. */
 const only = (from, to) => ({
-  name: `${from}-imports-only-what-lies-below`, severity: 'error',
+  name: `${from}-imports-only-what-lies-below`,
+  severity: 'error',
   from: { path: `^src/${from}/`, pathNot: '\\.test\\.tsx?$' },
   to: { path: '^src/', pathNot: `^src/(${[from, ...to].join('|')})(/|\\.ts$)` },
 });
@@ -8,12 +9,42 @@ const only = (from, to) => ({
 module.exports = {
   forbidden: [
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
-    { name: 'core-is-pure', severity: 'error', from: { path: '^src/core/', pathNot: '\\.test\\.ts$' }, to: { dependencyTypes: ['npm', 'npm-dev', 'core'] } },
-    { name: 'catalog-is-plain-data', severity: 'error', from: { path: '^src/catalog/' }, to: { dependencyTypes: ['npm', 'npm-dev', 'core'] } },
-    { name: 'ui-has-no-data-access', severity: 'error', from: { path: '^src/ui/' }, to: { path: 'node_modules/(pg|drizzle-orm|pino|sharp|better-auth)/' } },
-    { name: 'nothing-in-src-imports-tests', severity: 'error', from: { path: '^src/', pathNot: '\\.test\\.tsx?$' }, to: { path: '^(tests|bench|scripts)/' } },
-    only('core', []), only('catalog', ['core']), only('formats', ['core']), only('db', ['core', 'log']), only('ui', ['core', 'catalog']),
-    only('shop', ['core', 'catalog', 'formats', 'db', 'server', 'log']), only('server', ['core', 'catalog', 'db', 'shop', 'log']),
+    {
+      name: 'core-is-pure',
+      severity: 'error',
+      from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['npm', 'npm-dev', 'core'] },
+    },
+    {
+      name: 'catalog-is-plain-data',
+      severity: 'error',
+      from: { path: '^src/catalog/' },
+      to: { dependencyTypes: ['npm', 'npm-dev', 'core'] },
+    },
+    {
+      name: 'ui-has-no-data-access',
+      severity: 'error',
+      from: { path: '^src/ui/' },
+      to: { path: 'node_modules/(pg|drizzle-orm|pino|sharp|better-auth)/' },
+    },
+    {
+      name: 'nothing-in-src-imports-tests',
+      severity: 'error',
+      from: { path: '^src/', pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^(tests|bench|scripts)/' },
+    },
+    only('core', []),
+    only('catalog', ['core']),
+    only('formats', ['core']),
+    only('db', ['core', 'log']),
+    only('ui', ['core', 'catalog']),
+    only('shop', ['core', 'catalog', 'formats', 'db', 'server', 'log']),
+    only('server', ['core', 'catalog', 'db', 'shop', 'log']),
   ],
-  options: { tsConfig: { fileName: 'tsconfig.json' }, doNotFollow: { path: 'node_modules' }, tsPreCompilationDeps: true, exclude: { path: '\\.next|src/db/migrations' } },
+  options: {
+    tsConfig: { fileName: 'tsconfig.json' },
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    exclude: { path: '\\.next|src/db/migrations' },
+  },
 };

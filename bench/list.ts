@@ -25,11 +25,41 @@ const { makePerson } = await import('@/server/people');
 await makePerson('Bench A', 'bench-a@saltmarsh.example', PASSWORD, 'technician');
 const client = new pg.Client({ connectionString: url });
 await client.connect();
-await client.query("insert into shop (name, currency_sign, rate_per_hour_minor) values ('Saltmarsh Reuse', 'CR', 1800)");
-const { rows: [lot] } = await client.query<{ id: string }>("insert into lots (code, name, source, tag_prefix, price_minor, received_on) values ('B-1', 'generated', 'clearout', 'BB', 100, '2026-11-20') returning id");
+await client.query(
+  "insert into shop (name, currency_sign, rate_per_hour_minor) values ('Saltmarsh Reuse', 'CR', 1800)",
+);
+const {
+  rows: [lot],
+} = await client.query<{ id: string }>(
+  "insert into lots (code, name, source, tag_prefix, price_minor, received_on) values ('B-1', 'generated', 'clearout', 'BB', 100, '2026-11-20') returning id",
+);
 
-const worth = { soundMinor: 8000, feeShare: 0.08, finishMinutes: 30, asFoundShare: 0.45, asFoundMinutes: 9, parts: [{ class: 'memory' as const, minor: 350 }], harvestMinutes: 16, recycleMinor: 10 };
-const snapshots = CHASSIS.map((chassis) => ({ chassis, evaluation: JSON.stringify(evaluateUnit(catalogue, { chassis, source: 'clearout', record: [{ kind: 'finding', id: 'button', outcome: 0 }], bench: CLOSED, worth, priceLowMinor: 7000, priceHighMinor: 9000, ratePerHourMinor: 1800, verifyMinutes: 4 })) }));
+const worth = {
+  soundMinor: 8000,
+  feeShare: 0.08,
+  finishMinutes: 30,
+  asFoundShare: 0.45,
+  asFoundMinutes: 9,
+  parts: [{ class: 'memory' as const, minor: 350 }],
+  harvestMinutes: 16,
+  recycleMinor: 10,
+};
+const snapshots = CHASSIS.map((chassis) => ({
+  chassis,
+  evaluation: JSON.stringify(
+    evaluateUnit(catalogue, {
+      chassis,
+      source: 'clearout',
+      record: [{ kind: 'finding', id: 'button', outcome: 0 }],
+      bench: CLOSED,
+      worth,
+      priceLowMinor: 7000,
+      priceHighMinor: 9000,
+      ratePerHourMinor: 1800,
+      verifyMinutes: 4,
+    }),
+  ),
+}));
 const random = seededRandom(1);
 const STAGES = ['dock', 'look', 'find', 'decide', 'hands', 'system', 'prove', 'shelf', 'sold', 'sold'];
 
@@ -37,12 +67,21 @@ async function grow(from: number, to: number): Promise<void> {
   for (let start = from; start < to; start += 1000) {
     const rows = Array.from({ length: Math.min(1000, to - start) }, (_, i) => {
       const one = snapshots[(start + i) % snapshots.length];
-      return { tag: `BB-${start + i + 1}`, chassis: one.chassis, stage: STAGES[Math.floor(random() * STAGES.length)], score: random() * 200, value: Math.floor(random() * 9000), snapshot: one.evaluation };
+      return {
+        tag: `BB-${start + i + 1}`,
+        chassis: one.chassis,
+        stage: STAGES[Math.floor(random() * STAGES.length)],
+        score: random() * 200,
+        value: Math.floor(random() * 9000),
+        snapshot: one.evaluation,
+      };
     });
     await client.query(
       `insert into units (tag, lot_id, chassis, maker, model, stage, bench, evaluation, probably, probability, value_minor, low_minor, high_minor, hands_minutes, rank_score, version)
        select r.tag, $1, r.chassis, 'Aldermoor', 'Keep S1', r.stage, '{}', r.snapshot::jsonb, 'memory contact', 0.4, r.value, r.value / 2, r.value * 2, 30, r.score, 1
-       from json_to_recordset($2) as r(tag text, chassis text, stage text, score float8, value int, snapshot text)`, [lot.id, JSON.stringify(rows)]);
+       from json_to_recordset($2) as r(tag text, chassis text, stage text, score float8, value int, snapshot text)`,
+      [lot.id, JSON.stringify(rows)],
+    );
   }
   await client.query('vacuum analyze units');
 }
@@ -67,12 +106,21 @@ for (const size of SIZES) {
   const empty: number[] = [];
   for (let round = 0; round < ROUNDS + 10; round++) {
     const p = await timed(async () => (await caller.get('/')).text());
-    const q = await timed(async () => { await client.query(RAW); await client.query(COUNT); });
+    const q = await timed(async () => {
+      await client.query(RAW);
+      await client.query(COUNT);
+    });
     const e = await timed(async () => (await caller.get('/lots/new')).text());
-    if (round >= 10) { page.push(p); raw.push(q); empty.push(e); }
+    if (round >= 10) {
+      page.push(p);
+      raw.push(q);
+      empty.push(e);
+    }
   }
   const [p, q, e] = [figures(page), figures(raw), figures(empty)];
-  console.log(`${String(size).padStart(6)} units: page median ${ms(p.median)}, p95 ${ms(p.p95)}; raw SQL of its rows and count median ${ms(q.median)}; page / SQL ${ratio(p.median, q.median)}; a page with no rows ${ms(e.median)}`);
+  console.log(
+    `${String(size).padStart(6)} units: page median ${ms(p.median)}, p95 ${ms(p.p95)}; raw SQL of its rows and count median ${ms(q.median)}; page / SQL ${ratio(p.median, q.median)}; a page with no rows ${ms(e.median)}`,
+  );
 }
 server.process.kill('SIGTERM');
 await client.end();

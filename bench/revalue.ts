@@ -13,22 +13,59 @@ await migrateDatabase(url);
 process.env.DATABASE_URL = url;
 const client = new pg.Client({ connectionString: url });
 await client.connect();
-await client.query("insert into shop (name, currency_sign, rate_per_hour_minor) values ('Saltmarsh Reuse', 'CR', 1800)");
-const { rows: [lot] } = await client.query<{ id: string }>("insert into lots (code, name, source, tag_prefix, price_minor, received_on) values ('B-1', 'generated', 'broken', 'BB', 100, '2026-11-20') returning id");
+await client.query(
+  "insert into shop (name, currency_sign, rate_per_hour_minor) values ('Saltmarsh Reuse', 'CR', 1800)",
+);
+const {
+  rows: [lot],
+} = await client.query<{ id: string }>(
+  "insert into lots (code, name, source, tag_prefix, price_minor, received_on) values ('B-1', 'generated', 'broken', 'BB', 100, '2026-11-20') returning id",
+);
 const random = seededRandom(4);
-const asked = Object.fromEntries(CHASSIS.map((chassis) => [chassis, catalogue.findings.filter((finding) => appliesTo(finding, chassis) && finding.stage !== 'claim' && !finding.outcomes.some((outcome) => outcome.settles))]));
+const asked = Object.fromEntries(
+  CHASSIS.map((chassis) => [
+    chassis,
+    catalogue.findings.filter(
+      (finding) =>
+        appliesTo(finding, chassis) &&
+        finding.stage !== 'claim' &&
+        !finding.outcomes.some((outcome) => outcome.settles),
+    ),
+  ]),
+);
 for (let n = 0; n < size; n++) {
   const chassis = CHASSIS[n % CHASSIS.length];
-  const { rows: [unit] } = await client.query<{ id: string }>("insert into units (tag, lot_id, chassis, maker, model, stage, bench, version) values ($1, $2, $3, 'Aldermoor', 'Keep S1', 'find', '{}', 1) returning id", [`BB-${n + 1}`, lot.id, chassis]);
-  const chosen = new Set(Array.from({ length: 1 + Math.floor(random() * 12) }, () => asked[chassis][Math.floor(random() * asked[chassis].length)]));
-  for (const finding of chosen) await client.query("insert into observations (unit_id, kind, ref, outcome, by, by_name) values ($1, 'finding', $2, $3, 'x', 'x')", [unit.id, finding.id, drawIndex(finding.leak, random)]);
+  const {
+    rows: [unit],
+  } = await client.query<{ id: string }>(
+    "insert into units (tag, lot_id, chassis, maker, model, stage, bench, version) values ($1, $2, $3, 'Aldermoor', 'Keep S1', 'find', '{}', 1) returning id",
+    [`BB-${n + 1}`, lot.id, chassis],
+  );
+  const chosen = new Set(
+    Array.from(
+      { length: 1 + Math.floor(random() * 12) },
+      () => asked[chassis][Math.floor(random() * asked[chassis].length)],
+    ),
+  );
+  for (const finding of chosen)
+    await client.query(
+      "insert into observations (unit_id, kind, ref, outcome, by, by_name) values ($1, 'finding', $2, $3, 'x', 'x')",
+      [unit.id, finding.id, drawIndex(finding.leak, random)],
+    );
 }
-const { rows: [job] } = await client.query<{ id: string }>("insert into jobs (kind, total, by, by_name) values ('revalue', $1, 'x', 'x') returning id", [size]);
+const {
+  rows: [job],
+} = await client.query<{ id: string }>(
+  "insert into jobs (kind, total, by, by_name) values ('revalue', $1, 'x', 'x') returning id",
+  [size],
+);
 const { runRevaluation } = await import('@/shop/jobs/revaluation');
 const { closeDatabase } = await import('@/db/client');
 const from = performance.now();
 const result = await runRevaluation(job.id);
 const seconds = (performance.now() - from) / 1000;
-console.log(`${result.done} units in ${seconds.toFixed(0)} s, ${((1000 * seconds) / result.done).toFixed(1)} ms each, ${result.failed} failed`);
+console.log(
+  `${result.done} units in ${seconds.toFixed(0)} s, ${((1000 * seconds) / result.done).toFixed(1)} ms each, ${result.failed} failed`,
+);
 await client.end();
 await closeDatabase();

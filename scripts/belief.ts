@@ -7,7 +7,15 @@ const USAGE = 'usage: npm run --silent belief -- CASE.json | - | --findings TEXT
 
 function run(args: string[]): unknown {
   if (args[0] === '--findings' && args.length >= 2) {
-    return findingsMatching(args.slice(1).join(' ')).map((finding) => ({ finding: finding.id, ask: finding.ask, group: finding.group, chassis: finding.chassis ?? 'all', minutes: finding.minutes, needs: finding.needs ?? [], outcomes: finding.outcomes.map((outcome) => outcome.label) }));
+    return findingsMatching(args.slice(1).join(' ')).map((finding) => ({
+      finding: finding.id,
+      ask: finding.ask,
+      group: finding.group,
+      chassis: finding.chassis ?? 'all',
+      minutes: finding.minutes,
+      needs: finding.needs ?? [],
+      outcomes: finding.outcomes.map((outcome) => outcome.label),
+    }));
   }
   if (args.length !== 1 || args[0].startsWith('--')) throw new ShopError('invalid', USAGE);
   let text: string;
@@ -19,7 +27,8 @@ function run(args: string[]): unknown {
   try {
     return diagnose(JSON.parse(text));
   } catch (error) {
-    if (error instanceof SyntaxError) throw new ShopError('invalid', `${args[0]} is not JSON: ${error.message}`);
+    if (error instanceof SyntaxError)
+      throw new ShopError('invalid', `${args[0]} is not JSON: ${error.message}`);
     if (error instanceof RangeError) throw new ShopError('refused', error.message);
     throw error;
   }

@@ -12,18 +12,36 @@ const inputs = `${file}.inputs.json`;
 function fresh() {
   if (!existsSync(file) || !existsSync(inputs)) return false;
   const made = statSync(file).mtimeMs;
-  return JSON.parse(readFileSync(inputs, 'utf8')).every((path) => existsSync(join(root, path)) && statSync(join(root, path)).mtimeMs < made);
+  return JSON.parse(readFileSync(inputs, 'utf8')).every(
+    (path) => existsSync(join(root, path)) && statSync(join(root, path)).mtimeMs < made,
+  );
 }
 
 if (!fresh()) {
   const { build } = await import('esbuild');
   const { writeFileSync } = await import('node:fs');
   const result = await build({
-    entryPoints: [join(root, entry)], outfile: file, absWorkingDir: root, bundle: true, platform: 'node', format: 'esm', target: 'node20', metafile: true, logLevel: 'warning',
-    alias: { '@': join(root, 'src') }, external: readdirSync(join(root, 'node_modules')).includes('pg') ? ['pg', 'pg-native', 'pino', 'sharp'] : [],
-    banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
+    entryPoints: [join(root, entry)],
+    outfile: file,
+    absWorkingDir: root,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    metafile: true,
+    logLevel: 'warning',
+    alias: { '@': join(root, 'src') },
+    external: readdirSync(join(root, 'node_modules')).includes('pg')
+      ? ['pg', 'pg-native', 'pino', 'sharp']
+      : [],
+    banner: {
+      js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
+    },
   });
-  writeFileSync(inputs, JSON.stringify(Object.keys(result.metafile.inputs).filter((path) => !path.startsWith('node_modules'))));
+  writeFileSync(
+    inputs,
+    JSON.stringify(Object.keys(result.metafile.inputs).filter((path) => !path.startsWith('node_modules'))),
+  );
 }
 process.argv = [process.argv[0], file, ...args];
 await import(pathToFileURL(file).href);

@@ -12,7 +12,10 @@ const password = process.env.OMNITROPE_DEMO_PASSWORD;
 if (!password) throw new Error('OMNITROPE_DEMO_PASSWORD is not set');
 
 const PEOPLE: [string, string, Role][] = [
-  ['Buyer', 'buyer@saltmarsh.example', 'owner'], ['Bench A', 'bench-a@saltmarsh.example', 'technician'], ['Bench B', 'bench-b@saltmarsh.example', 'technician'], ['Trainee', 'trainee@saltmarsh.example', 'viewer'],
+  ['Buyer', 'buyer@saltmarsh.example', 'owner'],
+  ['Bench A', 'bench-a@saltmarsh.example', 'technician'],
+  ['Bench B', 'bench-b@saltmarsh.example', 'technician'],
+  ['Trainee', 'trainee@saltmarsh.example', 'viewer'],
 ];
 
 const actors = new Map<string, Actor>();
@@ -29,69 +32,218 @@ async function unitNamed(tag: string) {
 
 async function see(tag: string, who: string, ...findings: [string, number, string?][]): Promise<void> {
   const unitId = await unitNamed(tag);
-  for (const [finding, outcome, acknowledged] of findings) await act(who, 'observe', { unitId, finding, outcome, ...(acknowledged && { acknowledged }) });
+  for (const [finding, outcome, acknowledged] of findings)
+    await act(who, 'observe', { unitId, finding, outcome, ...(acknowledged && { acknowledged }) });
 }
 
 async function lot(input: Record<string, unknown>, file: string): Promise<void> {
   const { lotId } = await act<{ lotId: string }>('Buyer', 'receiveLot', input);
   const text = readFileSync(new URL(`../samples/manifests/${file}`, import.meta.url), 'utf8');
-  await act('Buyer', 'importManifest', { lotId, text, columns: guessColumns(readManifestTable(text).header) });
+  await act('Buyer', 'importManifest', {
+    lotId,
+    text,
+    columns: guessColumns(readManifestTable(text).header),
+  });
 }
 
 /** An unattended block that began some minutes ago (the demo's clock only; the sealed history keeps the true time). */
-async function leave(tag: string, who: string, ref: string, minutes: number, station: string, ago: number): Promise<void> {
+async function leave(
+  tag: string,
+  who: string,
+  ref: string,
+  minutes: number,
+  station: string,
+  ago: number,
+): Promise<void> {
   const unitId = await unitNamed(tag);
   const { workId } = await act<{ workId: string }>(who, 'startWork', { unitId, ref });
   await act(who, 'leaveAlone', { unitId, workId, minutes, station });
-  await database().execute(sql`update work_segments set started_at = started_at - ${ago} * interval '1 minute', ended_at = ended_at - ${ago} * interval '1 minute' where work_id = ${workId}`);
+  await database().execute(
+    sql`update work_segments set started_at = started_at - ${ago} * interval '1 minute', ended_at = ended_at - ${ago} * interval '1 minute' where work_id = ${workId}`,
+  );
 }
 
-async function workDone(tag: string, who: string, ref: string, minutes: number, helped?: boolean): Promise<void> {
+async function workDone(
+  tag: string,
+  who: string,
+  ref: string,
+  minutes: number,
+  helped?: boolean,
+): Promise<void> {
   const unitId = await unitNamed(tag);
   const { workId } = await act<{ workId: string }>(who, 'startWork', { unitId, ref });
   await act(who, 'finishWork', { unitId, workId, ...(helped === undefined ? {} : { helped }) });
-  await database().execute(sql`update work_segments set started_at = started_at - ${minutes} * interval '1 minute' where work_id = ${workId}`);
-  await database().update(work).set({ startedAt: sql`${work.startedAt} - ${minutes} * interval '1 minute'` }).where(eq(work.id, workId));
+  await database().execute(
+    sql`update work_segments set started_at = started_at - ${minutes} * interval '1 minute' where work_id = ${workId}`,
+  );
+  await database()
+    .update(work)
+    .set({ startedAt: sql`${work.startedAt} - ${minutes} * interval '1 minute'` })
+    .where(eq(work.id, workId));
 }
 
-async function part(kind: string, name: string, costMinor: number, attributes: Record<string, string | number> = {}, knownGood = false): Promise<string> {
-  return (await act<{ componentId: string }>('Bench A', 'receivePart', { class: kind, name, costMinor, attributes, knownGood })).componentId;
+async function part(
+  kind: string,
+  name: string,
+  costMinor: number,
+  attributes: Record<string, string | number> = {},
+  knownGood = false,
+): Promise<string> {
+  return (
+    await act<{ componentId: string }>('Bench A', 'receivePart', {
+      class: kind,
+      name,
+      costMinor,
+      attributes,
+      knownGood,
+    })
+  ).componentId;
 }
 
 const LAPTOP_TESTS = ['starts', 'display', 'usb', 'sound', 'network', 'load', 'keys', 'touchpad', 'camera'];
 const DESKTOP_TESTS = ['starts', 'display', 'usb', 'sound', 'network', 'load'];
 
-async function prove(tag: string, laptop: boolean, marks: [string, string, number, number, number][], top: number): Promise<string> {
+async function prove(
+  tag: string,
+  laptop: boolean,
+  marks: [string, string, number, number, number][],
+  top: number,
+): Promise<string> {
   const unitId = await unitNamed(tag);
-  for (const test of laptop ? LAPTOP_TESTS : DESKTOP_TESTS) await act('Bench B', 'recordTest', { unitId, test, result: 'pass' });
+  for (const test of laptop ? LAPTOP_TESTS : DESKTOP_TESTS)
+    await act('Bench B', 'recordTest', { unitId, test, result: 'pass' });
   const [unit] = await database().select().from(units).where(eq(units.id, unitId));
-  if (unit.chassis !== 'small') await act('Bench B', 'recordTest', { unitId, test: 'optical', result: 'absent' });
-  for (const [surface, kind, size, x, y] of marks) await act('Bench B', 'markDefect', { unitId, surface, kind, size, x, y });
+  if (unit.chassis !== 'small')
+    await act('Bench B', 'recordTest', { unitId, test: 'optical', result: 'absent' });
+  for (const [surface, kind, size, x, y] of marks)
+    await act('Bench B', 'markDefect', { unitId, surface, kind, size, x, y });
   await act('Bench B', 'typeSpec', { unitId, key: 'topCelsius', value: `${top}` });
   await act('Bench B', 'giveGrade', { unitId });
   return unitId;
 }
 
-async function shelf(tag: string, driveId: string | null, askMinor: number, soldMinor?: number): Promise<void> {
+async function shelf(
+  tag: string,
+  driveId: string | null,
+  askMinor: number,
+  soldMinor?: number,
+): Promise<void> {
   const unitId = await unitNamed(tag);
-  if (driveId) await act('Bench A', 'recordErasure', { unitId, componentId: driveId, kind: 'erased', method: 'One overwrite pass (clear)', verified: '10 % of sectors read back, all zero' });
+  if (driveId)
+    await act('Bench A', 'recordErasure', {
+      unitId,
+      componentId: driveId,
+      kind: 'erased',
+      method: 'One overwrite pass (clear)',
+      verified: '10 % of sectors read back, all zero',
+    });
   await act('Buyer', 'listUnit', { unitId, askMinor });
-  if (soldMinor) await act('Buyer', 'sellUnit', { unitId, priceMinor: soldMinor, soldOn: new Date().toISOString().slice(0, 10), channel: 'shop counter' });
+  if (soldMinor)
+    await act('Buyer', 'sellUnit', {
+      unitId,
+      priceMinor: soldMinor,
+      soldOn: new Date().toISOString().slice(0, 10),
+      channel: 'shop counter',
+    });
 }
 
-const OUTSIDE: [string, number][] = [['look-liquid', 0], ['look-rattle', 0], ['look-ports', 0], ['look-smell', 0]];
+const OUTSIDE: [string, number][] = [
+  ['look-liquid', 0],
+  ['look-rattle', 0],
+  ['look-ports', 0],
+  ['look-smell', 0],
+];
 
 async function furnish(): Promise<void> {
-  await lot({ code: 'WQ-3', name: 'Wendle Quay public library, closing', source: 'clearout', tagPrefix: 'WQ', priceMinor: 42000, freightMinor: 4500, feesMinor: 0, receivedOn: '2026-11-20', claims: 'all worked when switched off' }, 'library.csv');
-  await lot({ code: 'FB-1', name: 'Ferry booking office', source: 'auction', tagPrefix: 'FB', priceMinor: 18000, freightMinor: 2500, feesMinor: 1800, receivedOn: '2026-11-21', claims: '' }, 'ferry-booking.csv');
-  await lot({ code: 'TF-1', name: 'Isle of Thrane school ferry, mixed crate', source: 'broken', tagPrefix: 'TF', priceMinor: 6000, freightMinor: 900, feesMinor: 0, receivedOn: '2026-11-23', claims: 'non-working, for parts' }, 'school-ferry.csv');
-  await lot({ code: 'LK-1', name: 'Lighthouse keeper’s trade-in', source: 'tradein', tagPrefix: 'LK', priceMinor: 2500, freightMinor: 0, feesMinor: 0, receivedOn: '2026-11-24', claims: 'works, clock always wrong' }, 'lighthouse.csv');
+  await lot(
+    {
+      code: 'WQ-3',
+      name: 'Wendle Quay public library, closing',
+      source: 'clearout',
+      tagPrefix: 'WQ',
+      priceMinor: 42000,
+      freightMinor: 4500,
+      feesMinor: 0,
+      receivedOn: '2026-11-20',
+      claims: 'all worked when switched off',
+    },
+    'library.csv',
+  );
+  await lot(
+    {
+      code: 'FB-1',
+      name: 'Ferry booking office',
+      source: 'auction',
+      tagPrefix: 'FB',
+      priceMinor: 18000,
+      freightMinor: 2500,
+      feesMinor: 1800,
+      receivedOn: '2026-11-21',
+      claims: '',
+    },
+    'ferry-booking.csv',
+  );
+  await lot(
+    {
+      code: 'TF-1',
+      name: 'Isle of Thrane school ferry, mixed crate',
+      source: 'broken',
+      tagPrefix: 'TF',
+      priceMinor: 6000,
+      freightMinor: 900,
+      feesMinor: 0,
+      receivedOn: '2026-11-23',
+      claims: 'non-working, for parts',
+    },
+    'school-ferry.csv',
+  );
+  await lot(
+    {
+      code: 'LK-1',
+      name: 'Lighthouse keeper’s trade-in',
+      source: 'tradein',
+      tagPrefix: 'LK',
+      priceMinor: 2500,
+      freightMinor: 0,
+      feesMinor: 0,
+      receivedOn: '2026-11-24',
+      claims: 'works, clock always wrong',
+    },
+    'lighthouse.csv',
+  );
 
-  const memory = await part('memory', '4 GB DDR3, 1600 MT/s', 500, { gb: 4, type: 'DDR3 DIMM', fits: 'desktop,small', rate: 1600 });
-  await part('memory', '4 GB DDR3, 1600 MT/s', 500, { gb: 4, type: 'DDR3 DIMM', fits: 'desktop,small', rate: 1600 }, true);
-  await part('memory', '4 GB DDR3, 1333 MT/s', 420, { gb: 4, type: 'DDR3 DIMM', fits: 'desktop,small', rate: 1333 });
-  await part('memory', '8 GB DDR3, 1600 MT/s', 780, { gb: 8, type: 'DDR3 DIMM', fits: 'desktop,small', rate: 1600 });
-  await part('memory', '4 GB DDR3 SO-DIMM, 1600 MT/s', 520, { gb: 4, type: 'DDR3 SO-DIMM', fits: 'laptop,aio', rate: 1600 }, true);
+  const memory = await part('memory', '4 GB DDR3, 1600 MT/s', 500, {
+    gb: 4,
+    type: 'DDR3 DIMM',
+    fits: 'desktop,small',
+    rate: 1600,
+  });
+  await part(
+    'memory',
+    '4 GB DDR3, 1600 MT/s',
+    500,
+    { gb: 4, type: 'DDR3 DIMM', fits: 'desktop,small', rate: 1600 },
+    true,
+  );
+  await part('memory', '4 GB DDR3, 1333 MT/s', 420, {
+    gb: 4,
+    type: 'DDR3 DIMM',
+    fits: 'desktop,small',
+    rate: 1333,
+  });
+  await part('memory', '8 GB DDR3, 1600 MT/s', 780, {
+    gb: 8,
+    type: 'DDR3 DIMM',
+    fits: 'desktop,small',
+    rate: 1600,
+  });
+  await part(
+    'memory',
+    '4 GB DDR3 SO-DIMM, 1600 MT/s',
+    520,
+    { gb: 4, type: 'DDR3 SO-DIMM', fits: 'laptop,aio', rate: 1600 },
+    true,
+  );
   await part('supply', '180 W, 24 pins, small', 1100, { watts: 180, fits: 'small' }, true);
   const solid = await part('drive', 'Flint S120, 120 GB', 1400, { gb: 120, kind: 'solid' });
   const solid2 = await part('drive', 'Flint S120, 120 GB', 1400, { gb: 120, kind: 'solid' });
@@ -101,34 +253,156 @@ async function furnish(): Promise<void> {
   await part('coin cell', 'CR2032', 40);
   await part('fan', '92 mm, 4 pins', 350, { pins: 4, fits: 'desktop,small' }, true);
 
-  for (const file of ['beeps.csv', 'lamps.json']) await act('Buyer', 'importCodes', { text: readFileSync(new URL(`../samples/codes/${file}`, import.meta.url), 'utf8') });
+  for (const file of ['beeps.csv', 'lamps.json'])
+    await act('Buyer', 'importCodes', {
+      text: readFileSync(new URL(`../samples/codes/${file}`, import.meta.url), 'utf8'),
+    });
 
   // the unit of the tour: turns on, then nothing
-  await see('WQ-0007', 'Bench A', ...OUTSIDE, ['look-screws', 1], ['look-dust', 1], ['look-bay', 1], ['lamp', 0], ['button', 0], ['fan-sound', 2], ['drive-lamp', 1], ['picture-monitor', 2]);
-  await see('WQ-0002', 'Bench A', ...OUTSIDE, ['look-dust', 2], ['look-bay', 0], ['button', 0], ['fan-sound', 2], ['picture-monitor', 0], ['gets-to', 0], ['idle-rise', 2]);
-  await see('WQ-0003', 'Bench B', ...OUTSIDE, ['look-bay', 1], ['button', 0], ['picture-monitor', 0], ['setup-memory', 0], ['setup-clock', 1]);
+  await see(
+    'WQ-0007',
+    'Bench A',
+    ...OUTSIDE,
+    ['look-screws', 1],
+    ['look-dust', 1],
+    ['look-bay', 1],
+    ['lamp', 0],
+    ['button', 0],
+    ['fan-sound', 2],
+    ['drive-lamp', 1],
+    ['picture-monitor', 2],
+  );
+  await see(
+    'WQ-0002',
+    'Bench A',
+    ...OUTSIDE,
+    ['look-dust', 2],
+    ['look-bay', 0],
+    ['button', 0],
+    ['fan-sound', 2],
+    ['picture-monitor', 0],
+    ['gets-to', 0],
+    ['idle-rise', 2],
+  );
+  await see(
+    'WQ-0003',
+    'Bench B',
+    ...OUTSIDE,
+    ['look-bay', 1],
+    ['button', 0],
+    ['picture-monitor', 0],
+    ['setup-memory', 0],
+    ['setup-clock', 1],
+  );
   await see('WQ-0005', 'Bench B', ...OUTSIDE, ['look-bay', 0], ['button', 2], ['lamp', 2]);
-  await see('WQ-0030', 'Bench A', ['look-swelling', 0], ...OUTSIDE, ['look-battery', 0], ['look-glass', 0], ['look-keys', 1], ['button', 0], ['picture-own', 0], ['gets-to', 0], ['battery-health', 2]);
-  await see('FB-0001', 'Bench B', ...OUTSIDE, ['look-glass', 0], ['look-dust', 1], ['button', 0], ['picture-own', 3], ['lock-key', 0], ['external', 0]);
-  await see('FB-0003', 'Bench B', ...OUTSIDE, ['look-glass', 0], ['look-dust', 2], ['button', 0], ['fan-sound', 2]);
-  await see('TF-0002', 'Bench A', ['look-swelling', 0], ['look-liquid', 1], ['look-rattle', 0], ['look-glass', 0], ['lamp', 1], ['button', 1]);
+  await see(
+    'WQ-0030',
+    'Bench A',
+    ['look-swelling', 0],
+    ...OUTSIDE,
+    ['look-battery', 0],
+    ['look-glass', 0],
+    ['look-keys', 1],
+    ['button', 0],
+    ['picture-own', 0],
+    ['gets-to', 0],
+    ['battery-health', 2],
+  );
+  await see(
+    'FB-0001',
+    'Bench B',
+    ...OUTSIDE,
+    ['look-glass', 0],
+    ['look-dust', 1],
+    ['button', 0],
+    ['picture-own', 3],
+    ['lock-key', 0],
+    ['external', 0],
+  );
+  await see(
+    'FB-0003',
+    'Bench B',
+    ...OUTSIDE,
+    ['look-glass', 0],
+    ['look-dust', 2],
+    ['button', 0],
+    ['fan-sound', 2],
+  );
+  await see(
+    'TF-0002',
+    'Bench A',
+    ['look-swelling', 0],
+    ['look-liquid', 1],
+    ['look-rattle', 0],
+    ['look-glass', 0],
+    ['lamp', 1],
+    ['button', 1],
+  );
   await see('TF-0004', 'Bench A', ['look-swelling', 0], ['look-liquid', 0], ['look-glass', 2]);
   await see('TF-0005', 'Bench A', ['look-swelling', 1, 'swollen-cell']);
-  await see('TF-0006', 'Bench A', ['look-swelling', 0], ['look-liquid', 0], ['look-glass', 0], ['button', 0], ['picture-own', 3], ['lock-key', 1], ['start-sound', 1]);
-  await see('LK-0001', 'Bench B', ...OUTSIDE, ['look-bay', 0], ['button', 0], ['picture-monitor', 0], ['gets-to', 0], ['setup-clock', 1]);
+  await see(
+    'TF-0006',
+    'Bench A',
+    ['look-swelling', 0],
+    ['look-liquid', 0],
+    ['look-glass', 0],
+    ['button', 0],
+    ['picture-own', 3],
+    ['lock-key', 1],
+    ['start-sound', 1],
+  );
+  await see(
+    'LK-0001',
+    'Bench B',
+    ...OUTSIDE,
+    ['look-bay', 0],
+    ['button', 0],
+    ['picture-monitor', 0],
+    ['gets-to', 0],
+    ['setup-clock', 1],
+  );
   await see('WQ-0011', 'Bench B', ...OUTSIDE.slice(0, 2));
-  await see('WQ-0028', 'Bench B', ['look-swelling', 0], ...OUTSIDE, ['look-battery', 0], ['look-glass', 0], ['button', 0], ['picture-own', 0], ['gets-to', 0]);
+  await see(
+    'WQ-0028',
+    'Bench B',
+    ['look-swelling', 0],
+    ...OUTSIDE,
+    ['look-battery', 0],
+    ['look-glass', 0],
+    ['button', 0],
+    ['picture-own', 0],
+    ['gets-to', 0],
+  );
 
   // machines on the shelf and sold
-  for (const [tag, drive, ask, sold] of [['WQ-0009', solid, 6900, 6900], ['WQ-0015', solid2, 6400, undefined]] as const) {
+  for (const [tag, drive, ask, sold] of [
+    ['WQ-0009', solid, 6900, 6900],
+    ['WQ-0015', solid2, 6400, undefined],
+  ] as const) {
     await see(tag, 'Bench A', ...OUTSIDE, ['look-bay', 1], ['button', 0], ['picture-monitor', 0]);
     const unitId = await unitNamed(tag);
     await workDone(tag, 'Bench A', 'clean-outside', 9);
     await act('Bench A', 'fitPart', { unitId, componentId: drive });
     await workDone(tag, 'Bench A', 'fit-drive', 12, true);
     await see(tag, 'Bench B', ['whole-look', 0]);
-    const [chassis] = await database().select({ chassis: units.chassis }).from(units).where(eq(units.tag, tag));
-    await prove(tag, false, chassis.chassis === 'small' ? [['front', 'scratch', 0, 60, 34], ['top', 'glue', 1, 90, 130]] : [['front', 'scratch', 0, 40, 60], ['left', 'glue', 1, 140, 50]], 71);
+    const [chassis] = await database()
+      .select({ chassis: units.chassis })
+      .from(units)
+      .where(eq(units.tag, tag));
+    await prove(
+      tag,
+      false,
+      chassis.chassis === 'small'
+        ? [
+            ['front', 'scratch', 0, 60, 34],
+            ['top', 'glue', 1, 90, 130],
+          ]
+        : [
+            ['front', 'scratch', 0, 40, 60],
+            ['left', 'glue', 1, 140, 50],
+          ],
+      71,
+    );
     await shelf(tag, drive, ask, sold);
   }
   const waiting = await unitNamed('WQ-0003');
@@ -142,15 +416,24 @@ async function furnish(): Promise<void> {
   await leave('TF-0002', 'Bench A', 'wash-parts', 960, 'drying rack', 120);
   await workDone('WQ-0002', 'Bench A', 'clean-inside', 7);
   // stages as old as a shop's are
-  await database().execute(sql`update units set stage_since = stage_since - (abs(hashtext(tag)) % 4000) * interval '1 minute'`);
+  await database().execute(
+    sql`update units set stage_since = stage_since - (abs(hashtext(tag)) % 4000) * interval '1 minute'`,
+  );
 }
 
 if ((await database().select().from(shop)).length === 0) {
-  for (const [name, email, role] of PEOPLE) actors.set(name, { id: await makePerson(name, email, password, role), name, role });
-  await database().insert(shop).values({ name: 'Saltmarsh Reuse', place: 'Wendle Quay', currencySign: 'CR', ratePerHourMinor: 1800 });
+  for (const [name, email, role] of PEOPLE)
+    actors.set(name, { id: await makePerson(name, email, password, role), name, role });
+  await database()
+    .insert(shop)
+    .values({ name: 'Saltmarsh Reuse', place: 'Wendle Quay', currencySign: 'CR', ratePerHourMinor: 1800 });
   await furnish();
-  const [{ count }] = await database().select({ count: sql<number>`count(*)::int` }).from(units);
-  const [{ parts }] = await database().select({ parts: sql<number>`count(*)::int` }).from(components);
+  const [{ count }] = await database()
+    .select({ count: sql<number>`count(*)::int` })
+    .from(units);
+  const [{ parts }] = await database()
+    .select({ parts: sql<number>`count(*)::int` })
+    .from(components);
   console.log(`demo: Saltmarsh Reuse is furnished, ${count} units, ${parts} parts`);
 }
 await closeDatabase();

@@ -9,7 +9,10 @@ try {
   const result = await runRevaluation(job);
   console.log(JSON.stringify(result));
 } catch (error) {
-  await database().update(jobs).set({ status: 'failed', note: (error as Error).message.slice(0, 200), endedAt: new Date() }).where(eq(jobs.id, job));
+  await database()
+    .update(jobs)
+    .set({ status: 'failed', note: (error as Error).message.slice(0, 200), endedAt: new Date() })
+    .where(eq(jobs.id, job));
   throw error;
 } finally {
   await closeDatabase();

@@ -5,9 +5,26 @@ import { openBrowser, press, ready, signIn } from '../tests/browser/driver';
 /** One current picture of each main view, 1280 x 800, from the running demo shop, into docs/screenshots. */
 const { url } = JSON.parse(readFileSync('.data/server.json', 'utf8')) as { url: string };
 const password = readFileSync('.data/demo.password', 'utf8').trim();
-const VIEWS = { work: '/', unit: '/u/WQ-0007', look: '/u/WQ-0011/look', machine: '/u/WQ-0030/machine', hands: '/u/WQ-0002/work', prove: '/u/WQ-0015/prove', sell: '/u/WQ-0015/shelf', history: '/u/WQ-0015/record', quarantine: '/u/TF-0005', lot: '/lots/WQ-3', bin: '/bin', books: '/books' };
+const VIEWS = {
+  work: '/',
+  unit: '/u/WQ-0007',
+  look: '/u/WQ-0011/look',
+  machine: '/u/WQ-0030/machine',
+  hands: '/u/WQ-0002/work',
+  prove: '/u/WQ-0015/prove',
+  sell: '/u/WQ-0015/shelf',
+  history: '/u/WQ-0015/record',
+  quarantine: '/u/TF-0005',
+  lot: '/lots/WQ-3',
+  bin: '/bin',
+  books: '/books',
+};
 /** Views that show something only after keys. */
-const ACTED: Record<string, [path: string, keys: string[]]> = { compare: ['/u/WQ-0007', ['c']], tapper: ['/u/WQ-0007?ask=code-group', ['t']], memory: ['/u/WQ-0002/memory', ['3', Key.ENTER, '2']] };
+const ACTED: Record<string, [path: string, keys: string[]]> = {
+  compare: ['/u/WQ-0007', ['c']],
+  tapper: ['/u/WQ-0007?ask=code-group', ['t']],
+  memory: ['/u/WQ-0002/memory', ['3', Key.ENTER, '2']],
+};
 
 const browser = await openBrowser();
 await signIn(browser, url, 'bench-a@saltmarsh.example', password);
@@ -21,7 +38,9 @@ for (const [name, [path, keys]] of Object.entries(ACTED)) {
   await ready(browser);
   await browser.sleep(500);
   if (name === 'memory') {
-    const sizes = await browser.findElement(By.xpath("//label[starts-with(normalize-space(.), 'Modules')]/following-sibling::input"));
+    const sizes = await browser.findElement(
+      By.xpath("//label[starts-with(normalize-space(.), 'Modules')]/following-sibling::input"),
+    );
     await sizes.sendKeys(Key.chord(Key.CONTROL, 'a'), '4 4', Key.TAB);
     await browser.executeScript('document.activeElement.blur()');
     await browser.sleep(800);
@@ -33,7 +52,8 @@ for (const [name, [path, keys]] of Object.entries(ACTED)) {
   if (name === 'tapper') {
     await browser.sleep(800);
     for (let round = 0; round < 3; round++) {
-      for (const length of [600, 150, 150]) await browser.actions().keyDown(' ').pause(length).keyUp(' ').pause(180).perform();
+      for (const length of [600, 150, 150])
+        await browser.actions().keyDown(' ').pause(length).keyUp(' ').pause(180).perform();
       await browser.sleep(1000);
     }
   }

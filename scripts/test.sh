@@ -26,6 +26,7 @@ suite() { # vitest project: its own counts
 }
 
 rm -f "$DIR"/*.json
+step format npx prettier --check . --log-level warn
 step types npx tsc --noEmit
 step lint npx eslint . --max-warnings 0
 step imports npx depcruise --config .dependency-cruiser.cjs src scripts bench tests

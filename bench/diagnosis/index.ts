@@ -22,10 +22,17 @@ const SPREAD = 0.5;
 const WORLD = 100;
 /** Belief is noted at these numbers of steps. */
 const CHECKPOINTS = [0, 2, 4, 8];
-const SOURCES: LotSource[] = LOT_SOURCES.filter((source) => source === 'clearout' || source === 'broken' || source === 'rejects' || source === 'auction');
+const SOURCES: LotSource[] = LOT_SOURCES.filter(
+  (source) => source === 'clearout' || source === 'broken' || source === 'rejects' || source === 'auction',
+);
 
 const engines = new Map<string, BeliefEngine>();
-function engineOf(from: Catalogue, chassis: Chassis, source: LotSource, kept: Map<string, BeliefEngine>): BeliefEngine {
+function engineOf(
+  from: Catalogue,
+  chassis: Chassis,
+  source: LotSource,
+  kept: Map<string, BeliefEngine>,
+): BeliefEngine {
   const key = `${chassis}/${source}`;
   let engine = kept.get(key);
   if (!engine) kept.set(key, (engine = new BeliefEngine(compileModel(from, { chassis, source }))));
@@ -57,14 +64,24 @@ for (let n = 0; n < machines; n++) {
     trial.prove();
     const noted = new Set<number>();
     const outcome =
-      name === 'this program' ? followEngine(trial, believed, (posterior, steps) => {
-        if (!CHECKPOINTS.includes(steps) || noted.has(steps)) return;
-        noted.add(steps);
-        posterior.marginals.forEach((p, c) => p >= 0.01 && forecasts.push({ probability: p, happened: trial.machine.present.has(believed.model.causes[c].id) }));
-      })
-      : name === 'fixed lists' ? followList(trial)
-      : name === 'random order' ? followRandom(trial, own)
-      : followClairvoyant(trial, truth);
+      name === 'this program'
+        ? followEngine(trial, believed, (posterior, steps) => {
+            if (!CHECKPOINTS.includes(steps) || noted.has(steps)) return;
+            noted.add(steps);
+            posterior.marginals.forEach(
+              (p, c) =>
+                p >= 0.01 &&
+                forecasts.push({
+                  probability: p,
+                  happened: trial.machine.present.has(believed.model.causes[c].id),
+                }),
+            );
+          })
+        : name === 'fixed lists'
+          ? followList(trial)
+          : name === 'random order'
+            ? followRandom(trial, own)
+            : followClairvoyant(trial, truth);
     outcomes.get(name)!.push(outcome);
   });
   if (n % 250 === 249) console.error(`${n + 1} machines, ${Math.round((Date.now() - started) / 1000)} s`);
@@ -72,19 +89,33 @@ for (let n = 0; n < machines; n++) {
 
 const mean = (values: number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
 const list = outcomes.get('fixed lists')!;
-console.log(`${machines} faulty machines ${which === 'moved' ? `from models moved by log-normal factors of spread ${SPREAD}` : 'from the model'}, seed ${seed}; minutes of finding and mending`);
-console.log('| way of working | mean min | p90 min | of the lists’ mean | finding alone | of the lists’ | ends sound | mean net | steps |\n|---|---|---|---|---|---|---|---|---|');
+console.log(
+  `${machines} faulty machines ${which === 'moved' ? `from models moved by log-normal factors of spread ${SPREAD}` : 'from the model'}, seed ${seed}; minutes of finding and mending`,
+);
+console.log(
+  '| way of working | mean min | p90 min | of the lists’ mean | finding alone | of the lists’ | ends sound | mean net | steps |\n|---|---|---|---|---|---|---|---|---|',
+);
 for (const name of names) {
   const all = outcomes.get(name)!;
   const minutes = all.map((outcome) => outcome.minutes).sort((a, b) => a - b);
-  console.log(`| ${name} | ${mean(minutes).toFixed(1)} | ${minutes[Math.floor(0.9 * minutes.length)].toFixed(1)} | ${(mean(minutes) / mean(list.map((outcome) => outcome.minutes))).toFixed(2)} | ${mean(all.map((outcome) => outcome.finding)).toFixed(1)} | ${(mean(all.map((outcome) => outcome.finding)) / mean(list.map((outcome) => outcome.finding))).toFixed(2)} | ${(100 * mean(all.map((outcome) => Number(outcome.sound)))).toFixed(1)} % | ${(mean(all.map((outcome) => outcome.netMinor)) / 100).toFixed(2)} | ${mean(all.map((outcome) => outcome.steps)).toFixed(1)} |`);
+  console.log(
+    `| ${name} | ${mean(minutes).toFixed(1)} | ${minutes[Math.floor(0.9 * minutes.length)].toFixed(1)} | ${(mean(minutes) / mean(list.map((outcome) => outcome.minutes))).toFixed(2)} | ${mean(all.map((outcome) => outcome.finding)).toFixed(1)} | ${(mean(all.map((outcome) => outcome.finding)) / mean(list.map((outcome) => outcome.finding))).toFixed(2)} | ${(100 * mean(all.map((outcome) => Number(outcome.sound)))).toFixed(1)} % | ${(mean(all.map((outcome) => outcome.netMinor)) / 100).toFixed(2)} | ${mean(all.map((outcome) => outcome.steps)).toFixed(1)} |`,
+  );
 }
 // machines both ways end sound: the same work done
 const program = outcomes.get('this program')!;
 const both = program.map((outcome, i) => [outcome, list[i]] as const).filter(([a, b]) => a.sound && b.sound);
-console.log(`machines both the program and the lists end sound: ${both.length}; mean minutes ${mean(both.map(([a]) => a.minutes)).toFixed(1)} against ${mean(both.map(([, b]) => b.minutes)).toFixed(1)} (${(mean(both.map(([a]) => a.minutes)) / mean(both.map(([, b]) => b.minutes))).toFixed(2)})`);
+console.log(
+  `machines both the program and the lists end sound: ${both.length}; mean minutes ${mean(both.map(([a]) => a.minutes)).toFixed(1)} against ${mean(both.map(([, b]) => b.minutes)).toFixed(1)} (${(mean(both.map(([a]) => a.minutes)) / mean(both.map(([, b]) => b.minutes))).toFixed(2)})`,
+);
 const table = reliability(forecasts);
-console.log(`\nbelief against truth, ${forecasts.length} beliefs of 1 % or more noted after ${CHECKPOINTS.join(', ')} steps: expected calibration error ${table.expectedError.toFixed(4)}, Brier score ${table.brier.toFixed(4)}`);
+console.log(
+  `\nbelief against truth, ${forecasts.length} beliefs of 1 % or more noted after ${CHECKPOINTS.join(', ')} steps: expected calibration error ${table.expectedError.toFixed(4)}, Brier score ${table.brier.toFixed(4)}`,
+);
 console.log('| believed | how many | mean belief | true |\n|---|---|---|---|');
-for (const bin of table.bins) if (bin.count) console.log(`| ${bin.from.toFixed(1)} to ${bin.to.toFixed(1)} | ${bin.count} | ${bin.mean.toFixed(3)} | ${bin.share.toFixed(3)} |`);
+for (const bin of table.bins)
+  if (bin.count)
+    console.log(
+      `| ${bin.from.toFixed(1)} to ${bin.to.toFixed(1)} | ${bin.count} | ${bin.mean.toFixed(3)} | ${bin.share.toFixed(3)} |`,
+    );
 console.log(`\n${figures(program.map((outcome) => outcome.steps)).median} steps the median machine`);

@@ -17,14 +17,30 @@ function problemOf(trial: Trial, engine: BeliefEngine, posterior: Posterior): St
   const { verifyMinutes, ...worth } = trial.worth;
   const { failed } = sinceLastHelp(trial.record);
   return {
-    engine, posterior, facts: trial.facts, bench: trial.bench, chassis: trial.chassis, benchMinutes: catalogue.benchMinutes[trial.chassis], bin: BIN,
-    findings: forChassis(catalogue.findings, trial.chassis).filter((finding) => finding.stage !== 'claim' && !trial.known.has(finding.id)), repairs: forChassis(catalogue.repairs, trial.chassis).filter((repair) => !failed.has(repair.id)),
-    worth, ratePerHourMinor: RATE_PER_HOUR, verifyMinutes, wholeLookTaken: trial.known.has(WHOLE_LOOK),
+    engine,
+    posterior,
+    facts: trial.facts,
+    bench: trial.bench,
+    chassis: trial.chassis,
+    benchMinutes: catalogue.benchMinutes[trial.chassis],
+    bin: BIN,
+    findings: forChassis(catalogue.findings, trial.chassis).filter(
+      (finding) => finding.stage !== 'claim' && !trial.known.has(finding.id),
+    ),
+    repairs: forChassis(catalogue.repairs, trial.chassis).filter((repair) => !failed.has(repair.id)),
+    worth,
+    ratePerHourMinor: RATE_PER_HOUR,
+    verifyMinutes,
+    wholeLookTaken: trial.known.has(WHOLE_LOOK),
   };
 }
 
 /** Follows the program's proposals. `watch` sees every posterior a choice was made on. */
-export function followEngine(trial: Trial, engine: BeliefEngine, watch?: (posterior: Posterior, steps: number) => void): Outcome {
+export function followEngine(
+  trial: Trial,
+  engine: BeliefEngine,
+  watch?: (posterior: Posterior, steps: number) => void,
+): Outcome {
   for (;;) {
     let posterior: Posterior;
     try {
@@ -34,7 +50,10 @@ export function followEngine(trial: Trial, engine: BeliefEngine, watch?: (poster
     }
     watch?.(posterior, trial.steps);
     const ranking = rankSteps(problemOf(trial, engine, posterior));
-    const step = trial.minutes > PATIENCE ? ranking.steps.find((candidate) => candidate.kind === 'stop')! : ranking.steps[0];
+    const step =
+      trial.minutes > PATIENCE
+        ? ranking.steps.find((candidate) => candidate.kind === 'stop')!
+        : ranking.steps[0];
     if (step.kind === 'look' || step.kind === 'verify') trial.look(lookUp(step.id)!);
     else if (step.kind === 'repair') trial.repair(repairUp(step.id)!);
     else {
@@ -52,7 +71,10 @@ function proveNews(trial: Trial): boolean {
 }
 
 /** Works the complaint's list from the top; a repair that helped is tried out and the tests go on to the next complaint. */
-export function followList(trial: Trial, order: (steps: ListStep[]) => ListStep[] = (steps) => steps): Outcome {
+export function followList(
+  trial: Trial,
+  order: (steps: ListStep[]) => ListStep[] = (steps) => steps,
+): Outcome {
   const givenUp = new Set<string>();
   for (;;) {
     const found = trial.prove(givenUp);
@@ -102,12 +124,19 @@ export function followRandom(trial: Trial, random: Random): Outcome {
 export function followClairvoyant(trial: Trial, engine: BeliefEngine): Outcome {
   const empty = engine.posterior([]);
   for (;;) {
-    const members = [...trial.machine.present].map((id) => engine.model.causeIndex.get(id)!).sort((a, b) => a - b);
-    const certain: Posterior = { ...empty, probabilities: new Float64Array(empty.probabilities.length), acting: { fixed: members, cured: new Uint8Array(engine.model.causes.length) } };
+    const members = [...trial.machine.present]
+      .map((id) => engine.model.causeIndex.get(id)!)
+      .sort((a, b) => a - b);
+    const certain: Posterior = {
+      ...empty,
+      probabilities: new Float64Array(empty.probabilities.length),
+      acting: { fixed: members, cured: new Uint8Array(engine.model.causes.length) },
+    };
     certain.probabilities[0] = 1;
     const context = prepare(problemOf(trial, engine, certain));
     const plan = bestBase(context, context.support.weights, benchMask(trial.bench));
-    if (members.length === 0 || plan.first === 'stop' || plan.first === 'verify' || trial.minutes > PATIENCE) return members.length === 0 ? trial.end('disclose') : trial.end(plan.stopRoute);
+    if (members.length === 0 || plan.first === 'stop' || plan.first === 'verify' || trial.minutes > PATIENCE)
+      return members.length === 0 ? trial.end('disclose') : trial.end(plan.stopRoute);
     trial.repair(repairUp(plan.first)!);
   }
 }

@@ -1,7 +1,17 @@
 import { catalogue, findingById, repairById } from '@/catalog';
 import { intake } from '@/catalog/checklists';
 import { AS_FOUND_SHARE, partValues, recycleMinor, workMinutes } from '@/catalog/prices';
-import { PART_CLASSES, USED_UP, WHOLE_LOOK, type BenchState, type Chassis, type Finding, type LotSource, type PartClass, type Repair } from '@/core/catalogue';
+import {
+  PART_CLASSES,
+  USED_UP,
+  WHOLE_LOOK,
+  type BenchState,
+  type Chassis,
+  type Finding,
+  type LotSource,
+  type PartClass,
+  type Repair,
+} from '@/core/catalogue';
 import { factsOf, observable } from '@/core/belief/facts';
 import type { Evidence } from '@/core/belief/likelihood';
 import { closingMinutes, CLOSED, minutesOf, movesFor, stateAfter } from '@/core/steps/bench';
@@ -13,13 +23,28 @@ export const RATE_PER_HOUR = 1800;
 /** Sound price of an ordinary machine of each chassis, minor units; a shop estimate. */
 const SOUND: Record<Chassis, number> = { desktop: 7000, small: 7500, aio: 12_000, laptop: 12_000 };
 /** A stocked bin: one known-good part of each class, at what such a part usually fetches. */
-export const BIN = Object.fromEntries(PART_CLASSES.map((part) => [part, Math.max(100, ...Object.values(partValues).map((values) => values[part] ?? 0))])) as Partial<Record<PartClass, number>>;
+export const BIN = Object.fromEntries(
+  PART_CLASSES.map((part) => [
+    part,
+    Math.max(100, ...Object.values(partValues).map((values) => values[part] ?? 0)),
+  ]),
+) as Partial<Record<PartClass, number>>;
 
 export function worthOf(chassis: Chassis): UnitWorth & { verifyMinutes: number } {
   const minutes = workMinutes[chassis];
   return {
-    soundMinor: SOUND[chassis], feeShare: 0.08, finishMinutes: minutes.finish, asFoundShare: AS_FOUND_SHARE, asFoundMinutes: minutes.asFound, harvestMinutes: minutes.harvest, recycleMinor: recycleMinor[chassis],
-    parts: Object.entries(partValues[chassis]).map(([part, minor]) => ({ class: part as PartClass, minor: minor! })), verifyMinutes: minutes.verify,
+    soundMinor: SOUND[chassis],
+    feeShare: 0.08,
+    finishMinutes: minutes.finish,
+    asFoundShare: AS_FOUND_SHARE,
+    asFoundMinutes: minutes.asFound,
+    harvestMinutes: minutes.harvest,
+    recycleMinor: recycleMinor[chassis],
+    parts: Object.entries(partValues[chassis]).map(([part, minor]) => ({
+      class: part as PartClass,
+      minor: minor!,
+    })),
+    verifyMinutes: minutes.verify,
   };
 }
 
@@ -48,7 +73,11 @@ export class Trial {
   private readonly seen: Parameters<typeof factsOf>[0][number][] = [];
   readonly worth: ReturnType<typeof worthOf>;
 
-  constructor(readonly chassis: Chassis, readonly source: LotSource, readonly machine: SimulatedMachine) {
+  constructor(
+    readonly chassis: Chassis,
+    readonly source: LotSource,
+    readonly machine: SimulatedMachine,
+  ) {
     this.worth = worthOf(chassis);
   }
 
@@ -61,7 +90,9 @@ export class Trial {
   }
 
   canLook(finding: Finding | undefined): finding is Finding {
-    return Boolean(finding && this.applies(finding) && !this.known.has(finding.id) && observable(finding, this.facts));
+    return Boolean(
+      finding && this.applies(finding) && !this.known.has(finding.id) && observable(finding, this.facts),
+    );
   }
 
   /** Takes a look; `free` is the part of the work every way of working has to do anyway. */
@@ -85,7 +116,8 @@ export class Trial {
     this.steps++;
     // a part that did not help goes back into the bin
     const helped = this.machine.repair(repair);
-    if (repair.part && (helped || USED_UP.includes(repair.part.class))) this.spentMinor += BIN[repair.part.class] ?? repair.part.costMinor;
+    if (repair.part && (helped || USED_UP.includes(repair.part.class)))
+      this.spentMinor += BIN[repair.part.class] ?? repair.part.costMinor;
     this.record.push({ kind: 'repair', repair, helped });
     if (helped) {
       this.mending += this.minutes - before;
@@ -127,18 +159,31 @@ export class Trial {
     const { worth } = this;
     const perMinute = RATE_PER_HOUR / 60;
     const left = [...this.machine.present].map((id) => catalogue.causes.find((cause) => cause.id === id)!);
-    if (route === 'disclose' || route === 'asFound') this.minutes += closingMinutes(this.bench, catalogue.benchMinutes[this.chassis]);
+    if (route === 'disclose' || route === 'asFound')
+      this.minutes += closingMinutes(this.bench, catalogue.benchMinutes[this.chassis]);
     const keep = 1 - worth.feeShare;
     const share = left.reduce((product, cause) => product * cause.valueLeft, 1);
     const asFound = worth.soundMinor * worth.asFoundShare * share * keep - worth.asFoundMinutes * perMinute;
     const ruined = new Set(left.flatMap((cause) => cause.ruins ?? []));
     const value = {
-      disclose: left.every((cause) => cause.valueLeft >= SALEABLE) ? worth.soundMinor * share * keep - worth.finishMinutes * perMinute : asFound - worth.verifyMinutes * perMinute,
+      disclose: left.every((cause) => cause.valueLeft >= SALEABLE)
+        ? worth.soundMinor * share * keep - worth.finishMinutes * perMinute
+        : asFound - worth.verifyMinutes * perMinute,
       asFound,
-      harvest: worth.parts.reduce((sum, part) => sum + (ruined.has(part.class) ? 0 : part.minor), 0) * keep - worth.harvestMinutes * perMinute + Math.min(0, worth.recycleMinor),
+      harvest:
+        worth.parts.reduce((sum, part) => sum + (ruined.has(part.class) ? 0 : part.minor), 0) * keep -
+        worth.harvestMinutes * perMinute +
+        Math.min(0, worth.recycleMinor),
       recycle: worth.recycleMinor,
     };
-    return { minutes: this.minutes, finding: this.minutes - this.mending, netMinor: value[route] - this.minutes * perMinute - this.spentMinor, sound: left.length === 0, route, steps: this.steps };
+    return {
+      minutes: this.minutes,
+      finding: this.minutes - this.mending,
+      netMinor: value[route] - this.minutes * perMinute - this.spentMinor,
+      sound: left.length === 0,
+      route,
+      steps: this.steps,
+    };
   }
 
   /** The best of the stopping routes by the truth: what a fixed list, that knows nothing of money, is generously given. */

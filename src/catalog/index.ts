@@ -13,17 +13,44 @@ import { repairs } from './repairs';
 
 /** Attended minutes; shop estimates. */
 const benchMinutes: BenchMinutes = {
-  desktop: { plugged: { set: 0.7, unset: 0.2 }, caseOpen: { set: 1, unset: 1 }, batteryOut: { set: 0, unset: 0 }, boardOut: { set: 9, unset: 10 } },
-  small: { plugged: { set: 0.7, unset: 0.2 }, caseOpen: { set: 1.5, unset: 1.5 }, batteryOut: { set: 0, unset: 0 }, boardOut: { set: 10, unset: 12 } },
-  aio: { plugged: { set: 0.7, unset: 0.2 }, caseOpen: { set: 6, unset: 7 }, batteryOut: { set: 0, unset: 0 }, boardOut: { set: 12, unset: 14 } },
-  laptop: { plugged: { set: 0.3, unset: 0.1 }, caseOpen: { set: 4, unset: 4 }, batteryOut: { set: 0.7, unset: 0.7 }, boardOut: { set: 12, unset: 15 } },
+  desktop: {
+    plugged: { set: 0.7, unset: 0.2 },
+    caseOpen: { set: 1, unset: 1 },
+    batteryOut: { set: 0, unset: 0 },
+    boardOut: { set: 9, unset: 10 },
+  },
+  small: {
+    plugged: { set: 0.7, unset: 0.2 },
+    caseOpen: { set: 1.5, unset: 1.5 },
+    batteryOut: { set: 0, unset: 0 },
+    boardOut: { set: 10, unset: 12 },
+  },
+  aio: {
+    plugged: { set: 0.7, unset: 0.2 },
+    caseOpen: { set: 6, unset: 7 },
+    batteryOut: { set: 0, unset: 0 },
+    boardOut: { set: 12, unset: 14 },
+  },
+  laptop: {
+    plugged: { set: 0.3, unset: 0.1 },
+    caseOpen: { set: 4, unset: 4 },
+    batteryOut: { set: 0.7, unset: 0.7 },
+    boardOut: { set: 12, unset: 15 },
+  },
 };
 
 /** Checked once, when loaded: a wrong catalogue stops the program with every fault listed. */
 export const catalogue: Catalogue = assertCatalogue({
   version: '2026.11',
   causes,
-  findings: withBlocks([...claimFindings, ...lookFindings, ...powerFindings, ...benchFindings, ...reportFindings, wholeLook(causes)]),
+  findings: withBlocks([
+    ...claimFindings,
+    ...lookFindings,
+    ...powerFindings,
+    ...benchFindings,
+    ...reportFindings,
+    wholeLook(causes),
+  ]),
   repairs,
   cautions,
   benchMinutes,

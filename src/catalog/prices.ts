@@ -15,7 +15,12 @@ export const priceTable: PriceTable = {
   memoryCapGb: 32,
   drive: { none: 0, disk: 500, solid: 1100, solidPerGb: 5 },
   grade: { A: 1, B: 0.86, C: 0.7, D: 0.45 },
-  battery: [{ from: 0.8, factor: 1.06 }, { from: 0.6, factor: 1 }, { from: 0.4, factor: 0.9 }, { from: 0, factor: 0.82 }],
+  battery: [
+    { from: 0.8, factor: 1.06 },
+    { from: 0.6, factor: 1 },
+    { from: 0.4, factor: 0.9 },
+    { from: 0, factor: 0.82 },
+  ],
   batteryMissing: 0.78,
   spread: { known: 0.1, eachUnknown: 0.06 },
 };
@@ -25,11 +30,24 @@ export const partValues: Record<Chassis, Partial<Record<PartClass, number>>> = {
   desktop: { memory: 350, drive: 350, processor: 250, supply: 200, board: 400, fan: 40, optical: 50 },
   small: { memory: 350, drive: 350, processor: 250, supply: 200, board: 450, fan: 50 },
   aio: { memory: 350, drive: 350, panel: 900, supply: 350, board: 500, fan: 60, wireless: 80 },
-  laptop: { memory: 350, drive: 350, panel: 900, battery: 500, board: 600, keyboard: 200, charger: 350, fan: 60, wireless: 80 },
+  laptop: {
+    memory: 350,
+    drive: 350,
+    panel: 900,
+    battery: 500,
+    board: 600,
+    keyboard: 200,
+    charger: 350,
+    fan: 60,
+    wireless: 80,
+  },
 };
 
 /** Attended minutes: to finish a sound machine (clean, prove, grade, list), to list one as found, to harvest one. Shop estimate. */
-export const workMinutes: Record<Chassis, { finish: number; asFound: number; harvest: number; verify: number }> = {
+export const workMinutes: Record<
+  Chassis,
+  { finish: number; asFound: number; harvest: number; verify: number }
+> = {
   desktop: { finish: 30, asFound: 9, harvest: 16, verify: 4 },
   small: { finish: 28, asFound: 9, harvest: 18, verify: 4 },
   aio: { finish: 38, asFound: 11, harvest: 32, verify: 4 },

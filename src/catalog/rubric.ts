@@ -1,7 +1,15 @@
 import type { Rubric, Surface } from '@/core/grade/rubric';
 
-const surface = (id: string, name: string, visibility: number, cap: number, x: number, y: number, width: number, height: number): Surface =>
-  ({ id, name, visibility, cap, x, y, width, height });
+const surface = (
+  id: string,
+  name: string,
+  visibility: number,
+  cap: number,
+  x: number,
+  y: number,
+  width: number,
+  height: number,
+): Surface => ({ id, name, visibility, cap, x, y, width, height });
 
 /** Shop rubric; limits are the shop's own. Drawn on a 320 x 200 sheet. */
 export const rubric: Rubric = {
@@ -9,21 +17,33 @@ export const rubric: Rubric = {
   source: 'shop rubric',
   surfaces: {
     laptop: [
-      surface('lid', 'Lid', 1, 12, 8, 8, 140, 88), surface('screen', 'Screen', 1.6, 20, 172, 8, 140, 88),
-      surface('keys', 'Keys', 1.1, 10, 172, 108, 140, 46), surface('palm', 'Palm rest', 1, 10, 172, 154, 140, 38),
-      surface('base', 'Base', 0.4, 5, 8, 108, 140, 64), surface('edges', 'Edges and ports', 0.7, 6, 8, 176, 140, 16),
+      surface('lid', 'Lid', 1, 12, 8, 8, 140, 88),
+      surface('screen', 'Screen', 1.6, 20, 172, 8, 140, 88),
+      surface('keys', 'Keys', 1.1, 10, 172, 108, 140, 46),
+      surface('palm', 'Palm rest', 1, 10, 172, 154, 140, 38),
+      surface('base', 'Base', 0.4, 5, 8, 108, 140, 64),
+      surface('edges', 'Edges and ports', 0.7, 6, 8, 176, 140, 16),
     ],
     desktop: [
-      surface('front', 'Front', 1.3, 14, 8, 8, 80, 184), surface('left', 'Left side', 0.8, 8, 96, 8, 104, 88),
-      surface('right', 'Right side', 0.8, 8, 208, 8, 104, 88), surface('top', 'Top', 0.8, 8, 96, 104, 104, 88), surface('rear', 'Rear and ports', 0.4, 5, 208, 104, 104, 88),
+      surface('front', 'Front', 1.3, 14, 8, 8, 80, 184),
+      surface('left', 'Left side', 0.8, 8, 96, 8, 104, 88),
+      surface('right', 'Right side', 0.8, 8, 208, 8, 104, 88),
+      surface('top', 'Top', 0.8, 8, 96, 104, 104, 88),
+      surface('rear', 'Rear and ports', 0.4, 5, 208, 104, 104, 88),
     ],
     small: [
-      surface('front', 'Front', 1.3, 14, 8, 8, 148, 56), surface('top', 'Top', 1, 10, 8, 72, 148, 120),
-      surface('sides', 'Sides', 0.8, 8, 164, 8, 148, 56), surface('base', 'Base', 0.4, 5, 164, 72, 148, 56), surface('rear', 'Rear and ports', 0.4, 5, 164, 136, 148, 56),
+      surface('front', 'Front', 1.3, 14, 8, 8, 148, 56),
+      surface('top', 'Top', 1, 10, 8, 72, 148, 120),
+      surface('sides', 'Sides', 0.8, 8, 164, 8, 148, 56),
+      surface('base', 'Base', 0.4, 5, 164, 72, 148, 56),
+      surface('rear', 'Rear and ports', 0.4, 5, 164, 136, 148, 56),
     ],
     aio: [
-      surface('screen', 'Screen', 1.6, 20, 8, 8, 196, 120), surface('bezel', 'Chin and bezel', 1.1, 10, 8, 132, 196, 28),
-      surface('stand', 'Stand', 0.8, 6, 8, 164, 196, 28), surface('rear', 'Rear', 0.5, 6, 212, 8, 100, 120), surface('edges', 'Edges and ports', 0.6, 5, 212, 132, 100, 60),
+      surface('screen', 'Screen', 1.6, 20, 8, 8, 196, 120),
+      surface('bezel', 'Chin and bezel', 1.1, 10, 8, 132, 196, 28),
+      surface('stand', 'Stand', 0.8, 6, 8, 164, 196, 28),
+      surface('rear', 'Rear', 0.5, 6, 212, 8, 100, 120),
+      surface('edges', 'Edges and ports', 0.6, 5, 212, 132, 100, 60),
     ],
   },
   defects: [
@@ -38,7 +58,12 @@ export const rubric: Rubric = {
   ],
   tests: [
     { id: 'starts', name: 'Starts and stays on', failCaps: null },
-    { id: 'display', name: 'Picture, colours, brightness', failCaps: null, how: 'White, black, red, green, blue, full screen.' },
+    {
+      id: 'display',
+      name: 'Picture, colours, brightness',
+      failCaps: null,
+      how: 'White, black, red, green, blue, full screen.',
+    },
     { id: 'usb', name: 'Every outside port', failCaps: 'C' },
     { id: 'sound', name: 'Sound, left and right', failCaps: 'C' },
     { id: 'network', name: 'Network', failCaps: 'C' },

@@ -6,18 +6,60 @@ export const CHASSIS = ['desktop', 'small', 'aio', 'laptop'] as const;
 export type Chassis = (typeof CHASSIS)[number];
 
 /** Where a lot came from: it moves the priors (a recycler's rejects are not an office clear-out). */
-export const LOT_SOURCES = ['clearout', 'rejects', 'auction', 'broken', 'tradein', 'giveaway', 'owner'] as const;
+export const LOT_SOURCES = [
+  'clearout',
+  'rejects',
+  'auction',
+  'broken',
+  'tradein',
+  'giveaway',
+  'owner',
+] as const;
 export type LotSource = (typeof LOT_SOURCES)[number];
 
 /** Id of the finding that is the look over the whole machine. */
 export const WHOLE_LOOK = 'whole-look';
 
-export const GROUPS = ['power', 'boot', 'memory', 'display', 'heat', 'storage', 'battery', 'input', 'board', 'network', 'sound', 'optical', 'clock'] as const;
+export const GROUPS = [
+  'power',
+  'boot',
+  'memory',
+  'display',
+  'heat',
+  'storage',
+  'battery',
+  'input',
+  'board',
+  'network',
+  'sound',
+  'optical',
+  'clock',
+] as const;
 export type Group = (typeof GROUPS)[number];
 
 /** Classes of removable parts, as harvested, fitted and priced. */
-export const PART_CLASSES = ['memory', 'drive', 'panel', 'screen cable', 'battery', 'board', 'processor', 'card', 'supply',
-  'fan', 'heatsink', 'charger', 'keyboard', 'coin cell', 'cable', 'optical', 'wireless', 'socket', 'case', 'consumable'] as const;
+export const PART_CLASSES = [
+  'memory',
+  'drive',
+  'panel',
+  'screen cable',
+  'battery',
+  'board',
+  'processor',
+  'card',
+  'supply',
+  'fan',
+  'heatsink',
+  'charger',
+  'keyboard',
+  'coin cell',
+  'cable',
+  'optical',
+  'wireless',
+  'socket',
+  'case',
+  'consumable',
+] as const;
 export type PartClass = (typeof PART_CLASSES)[number];
 
 /** Parts that are used up when they are tried; any other part that did not help goes back where it came from. */

@@ -20,7 +20,8 @@ export function drawer(weights: ArrayLike<number>, random: Random): () => number
   const sums = new Float64Array(weights.length);
   let total = 0;
   for (let i = 0; i < weights.length; i++) sums[i] = total += weights[i];
-  if (!(total > 0)) throw new RangeError('drawer: expected at least one positive weight, got a total of ' + total);
+  if (!(total > 0))
+    throw new RangeError('drawer: expected at least one positive weight, got a total of ' + total);
   return () => {
     const target = random() * total;
     let low = 0;
@@ -38,7 +39,8 @@ export function drawer(weights: ArrayLike<number>, random: Random): () => number
 export function drawIndex(weights: ArrayLike<number>, random: Random): number {
   let total = 0;
   for (let i = 0; i < weights.length; i++) total += weights[i];
-  if (!(total > 0)) throw new RangeError('drawIndex: expected at least one positive weight, got a total of ' + total);
+  if (!(total > 0))
+    throw new RangeError('drawIndex: expected at least one positive weight, got a total of ' + total);
   let left = random() * total;
   for (let i = 0; i < weights.length; i++) {
     left -= weights[i];

@@ -4,16 +4,20 @@ import { sql } from 'drizzle-orm';
 const at = (name: string) => timestamp(name, { withTimezone: true });
 
 /** People and their sessions, in the shape the sign-in library expects. */
-export const user = pgTable('user', {
-  id: text('id').primaryKey(),
-  name: text('name').notNull(),
-  email: text('email').notNull().unique(),
-  emailVerified: boolean('email_verified').notNull().default(false),
-  image: text('image'),
-  role: text('role').notNull().default('viewer'),
-  createdAt: at('created_at').notNull().defaultNow(),
-  updatedAt: at('updated_at').notNull().defaultNow(),
-}, (t) => [check('user_role', sql`${t.role} in ('owner', 'technician', 'viewer')`)]);
+export const user = pgTable(
+  'user',
+  {
+    id: text('id').primaryKey(),
+    name: text('name').notNull(),
+    email: text('email').notNull().unique(),
+    emailVerified: boolean('email_verified').notNull().default(false),
+    image: text('image'),
+    role: text('role').notNull().default('viewer'),
+    createdAt: at('created_at').notNull().defaultNow(),
+    updatedAt: at('updated_at').notNull().defaultNow(),
+  },
+  (t) => [check('user_role', sql`${t.role} in ('owner', 'technician', 'viewer')`)],
+);
 
 export const session = pgTable('session', {
   id: text('id').primaryKey(),
@@ -21,7 +25,9 @@ export const session = pgTable('session', {
   expiresAt: at('expires_at').notNull(),
   ipAddress: text('ip_address'),
   userAgent: text('user_agent'),
-  userId: text('user_id').notNull().references(() => user.id, { onDelete: 'cascade' }),
+  userId: text('user_id')
+    .notNull()
+    .references(() => user.id, { onDelete: 'cascade' }),
   createdAt: at('created_at').notNull().defaultNow(),
   updatedAt: at('updated_at').notNull().defaultNow(),
 });
@@ -30,7 +36,9 @@ export const account = pgTable('account', {
   id: text('id').primaryKey(),
   accountId: text('account_id').notNull(),
   providerId: text('provider_id').notNull(),
-  userId: text('user_id').notNull().references(() => user.id, { onDelete: 'cascade' }),
+  userId: text('user_id')
+    .notNull()
+    .references(() => user.id, { onDelete: 'cascade' }),
   accessToken: text('access_token'),
   refreshToken: text('refresh_token'),
   idToken: text('id_token'),

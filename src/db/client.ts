@@ -16,12 +16,17 @@ const holder = globalThis as typeof globalThis & { omnitropeDatabase?: Held };
 
 export function databaseUrl(): string {
   const url = process.env.DATABASE_URL;
-  if (!url) throw new Error('DATABASE_URL is not set: start with "npm start", which makes a database and sets it');
+  if (!url)
+    throw new Error('DATABASE_URL is not set: start with "npm start", which makes a database and sets it');
   return url;
 }
 
 function open(): Held {
-  const pool = new pg.Pool({ connectionString: databaseUrl(), max: Number(process.env.OMNITROPE_POOL ?? 12), idleTimeoutMillis: 30_000 });
+  const pool = new pg.Pool({
+    connectionString: databaseUrl(),
+    max: Number(process.env.OMNITROPE_POOL ?? 12),
+    idleTimeoutMillis: 30_000,
+  });
   // without a listener an idle connection that breaks would end the process
   pool.on('error', (error) => log.warn({ error: error.message }, 'an idle database connection broke'));
   return { pool, db: drizzle(pool, { schema }) };

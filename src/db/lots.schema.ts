@@ -1,87 +1,135 @@
 import { sql } from 'drizzle-orm';
-import { boolean, check, date, index, integer, jsonb, pgTable, primaryKey, real, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core';
+import {
+  boolean,
+  check,
+  date,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  real,
+  text,
+  timestamp,
+  unique,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import type { BenchState, Chassis, LotSource } from '@/core/catalogue';
 import type { Evaluation } from '@/core/steps/evaluate';
 
 const at = (name: string) => timestamp(name, { withTimezone: true });
 
-export const lots = pgTable('lots', {
-  id: uuid('id').primaryKey().defaultRandom(),
-  code: text('code').notNull().unique(),
-  name: text('name').notNull(),
-  source: text('source').$type<LotSource>().notNull(),
-  tagPrefix: text('tag_prefix').notNull(),
-  priceMinor: integer('price_minor').notNull(),
-  freightMinor: integer('freight_minor').notNull().default(0),
-  feesMinor: integer('fees_minor').notNull().default(0),
-  /** 'value' = by relative expected price; 'equal'. */
-  allocation: text('allocation').notNull().default('value'),
-  receivedOn: date('received_on', { mode: 'string' }).notNull(),
-  claims: text('claims').notNull().default(''),
-  createdAt: at('created_at').notNull().defaultNow(),
-}, (t) => [
-  check('lots_money', sql`${t.priceMinor} >= 0 and ${t.freightMinor} >= 0 and ${t.feesMinor} >= 0`),
-  check('lots_prefix', sql`${t.tagPrefix} ~ '^[A-Z]{2,4}$'`),
-  check('lots_allocation', sql`${t.allocation} in ('value', 'equal')`),
-]);
+export const lots = pgTable(
+  'lots',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    code: text('code').notNull().unique(),
+    name: text('name').notNull(),
+    source: text('source').$type<LotSource>().notNull(),
+    tagPrefix: text('tag_prefix').notNull(),
+    priceMinor: integer('price_minor').notNull(),
+    freightMinor: integer('freight_minor').notNull().default(0),
+    feesMinor: integer('fees_minor').notNull().default(0),
+    /** 'value' = by relative expected price; 'equal'. */
+    allocation: text('allocation').notNull().default('value'),
+    receivedOn: date('received_on', { mode: 'string' }).notNull(),
+    claims: text('claims').notNull().default(''),
+    createdAt: at('created_at').notNull().defaultNow(),
+  },
+  (t) => [
+    check('lots_money', sql`${t.priceMinor} >= 0 and ${t.freightMinor} >= 0 and ${t.feesMinor} >= 0`),
+    check('lots_prefix', sql`${t.tagPrefix} ~ '^[A-Z]{2,4}$'`),
+    check('lots_allocation', sql`${t.allocation} in ('value', 'equal')`),
+  ],
+);
 
-export const STAGES = ['dock', 'look', 'find', 'decide', 'hands', 'system', 'prove', 'shelf', 'quarantine', 'sold', 'gone'] as const;
+export const STAGES = [
+  'dock',
+  'look',
+  'find',
+  'decide',
+  'hands',
+  'system',
+  'prove',
+  'shelf',
+  'quarantine',
+  'sold',
+  'gone',
+] as const;
 export type Stage = (typeof STAGES)[number];
 
 /** Units there is still work on. The list's index is over just these: a query must say it in these words. */
 export const OPEN_UNITS = sql.raw(`stage not in ('shelf', 'sold', 'gone')`);
 
-export const units = pgTable('units', {
-  id: uuid('id').primaryKey().defaultRandom(),
-  tag: text('tag').notNull().unique(),
-  lotId: uuid('lot_id').notNull().references(() => lots.id, { onDelete: 'restrict' }),
-  /** What makes a manifest row itself: its serial number or its content; the same row never comes in twice. */
-  manifestKey: text('manifest_key'),
-  chassis: text('chassis').$type<Chassis>().notNull(),
-  maker: text('maker').notNull().default(''),
-  model: text('model').notNull().default(''),
-  claim: text('claim').notNull().default(''),
-  stage: text('stage').$type<Stage>().notNull().default('dock'),
-  stageSince: at('stage_since').notNull().defaultNow(),
-  /** What the snapshot was reckoned with besides the unit's own record: rates, numbers, parts for swap-tests. */
-  reckonedWith: text('reckoned_with').notNull().default(''),
-  version: integer('version').notNull().default(1),
-  bench: jsonb('bench').$type<BenchState>().notNull(),
-  costMinor: integer('cost_minor').notNull().default(0),
-  /** Snapshot of the last evaluation, and the columns lists sort by. */
-  evaluation: jsonb('evaluation').$type<Evaluation>(),
-  probably: text('probably').notNull().default(''),
-  probability: real('probability'),
-  route: text('route').notNull().default('refurbish'),
-  valueMinor: integer('value_minor').notNull().default(0),
-  lowMinor: integer('low_minor').notNull().default(0),
-  highMinor: integer('high_minor').notNull().default(0),
-  stopMinor: integer('stop_minor').notNull().default(0),
-  handsMinutes: real('hands_minutes').notNull().default(0),
-  /** Net value for an attended minute: the order of the list of what to work on. */
-  rankScore: real('rank_score').notNull().default(0),
-  priceMinor: integer('price_minor').notNull().default(0),
-  grade: text('grade'),
-  listed: boolean('listed').notNull().default(false),
-  askMinor: integer('ask_minor'),
-  createdAt: at('created_at').notNull().defaultNow(),
-}, (t) => [
-  unique('units_manifest_row').on(t.lotId, t.manifestKey),
-  index('units_stage').on(t.stage, t.stageSince),
-  index('units_work_order').on(t.rankScore.desc().nullsFirst(), t.id).where(OPEN_UNITS),
-  index('units_lot').on(t.lotId, t.tag),
-  check('units_stage_known', sql`${t.stage} in ('dock','look','find','decide','hands','system','prove','shelf','quarantine','sold','gone')`),
-  check('units_chassis_known', sql`${t.chassis} in ('desktop','small','aio','laptop')`),
-]);
+export const units = pgTable(
+  'units',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    tag: text('tag').notNull().unique(),
+    lotId: uuid('lot_id')
+      .notNull()
+      .references(() => lots.id, { onDelete: 'restrict' }),
+    /** What makes a manifest row itself: its serial number or its content; the same row never comes in twice. */
+    manifestKey: text('manifest_key'),
+    chassis: text('chassis').$type<Chassis>().notNull(),
+    maker: text('maker').notNull().default(''),
+    model: text('model').notNull().default(''),
+    claim: text('claim').notNull().default(''),
+    stage: text('stage').$type<Stage>().notNull().default('dock'),
+    stageSince: at('stage_since').notNull().defaultNow(),
+    /** What the snapshot was reckoned with besides the unit's own record: rates, numbers, parts for swap-tests. */
+    reckonedWith: text('reckoned_with').notNull().default(''),
+    version: integer('version').notNull().default(1),
+    bench: jsonb('bench').$type<BenchState>().notNull(),
+    costMinor: integer('cost_minor').notNull().default(0),
+    /** Snapshot of the last evaluation, and the columns lists sort by. */
+    evaluation: jsonb('evaluation').$type<Evaluation>(),
+    probably: text('probably').notNull().default(''),
+    probability: real('probability'),
+    route: text('route').notNull().default('refurbish'),
+    valueMinor: integer('value_minor').notNull().default(0),
+    lowMinor: integer('low_minor').notNull().default(0),
+    highMinor: integer('high_minor').notNull().default(0),
+    stopMinor: integer('stop_minor').notNull().default(0),
+    handsMinutes: real('hands_minutes').notNull().default(0),
+    /** Net value for an attended minute: the order of the list of what to work on. */
+    rankScore: real('rank_score').notNull().default(0),
+    priceMinor: integer('price_minor').notNull().default(0),
+    grade: text('grade'),
+    listed: boolean('listed').notNull().default(false),
+    askMinor: integer('ask_minor'),
+    createdAt: at('created_at').notNull().defaultNow(),
+  },
+  (t) => [
+    unique('units_manifest_row').on(t.lotId, t.manifestKey),
+    index('units_stage').on(t.stage, t.stageSince),
+    index('units_work_order').on(t.rankScore.desc().nullsFirst(), t.id).where(OPEN_UNITS),
+    index('units_lot').on(t.lotId, t.tag),
+    check(
+      'units_stage_known',
+      sql`${t.stage} in ('dock','look','find','decide','hands','system','prove','shelf','quarantine','sold','gone')`,
+    ),
+    check('units_chassis_known', sql`${t.chassis} in ('desktop','small','aio','laptop')`),
+  ],
+);
 
 /** What is known of the machine, one value a key and basis; which one shows is decided when read: measured, typed, claimed. */
-export const specValues = pgTable('spec_values', {
-  unitId: uuid('unit_id').notNull().references(() => units.id, { onDelete: 'cascade' }),
-  key: text('key').notNull(),
-  basis: text('basis').notNull(),
-  value: text('value').notNull(),
-  number: real('number'),
-  origin: text('origin').notNull(),
-  by: text('by').notNull(),
-  at: at('at').notNull().defaultNow(),
-}, (t) => [primaryKey({ columns: [t.unitId, t.key, t.basis] }), check('spec_basis', sql`${t.basis} in ('measured', 'typed', 'claimed')`)]);
+export const specValues = pgTable(
+  'spec_values',
+  {
+    unitId: uuid('unit_id')
+      .notNull()
+      .references(() => units.id, { onDelete: 'cascade' }),
+    key: text('key').notNull(),
+    basis: text('basis').notNull(),
+    value: text('value').notNull(),
+    number: real('number'),
+    origin: text('origin').notNull(),
+    by: text('by').notNull(),
+    at: at('at').notNull().defaultNow(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.unitId, t.key, t.basis] }),
+    check('spec_basis', sql`${t.basis} in ('measured', 'typed', 'claimed')`),
+  ],
+);

@@ -2,45 +2,69 @@ import { sql } from 'drizzle-orm';
 import type { Learned } from '@/core/belief/learn';
 import type { CatalogueOverrides } from '@/core/belief/overrides';
 import type { CodeLine } from '@/core/tapper/decode';
-import { bigint, check, index, integer, jsonb, pgTable, smallint, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import {
+  bigint,
+  check,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  smallint,
+  text,
+  timestamp,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
 
 const at = (name: string) => timestamp(name, { withTimezone: true });
 
 /** One row: the shop's own rules. */
-export const shop = pgTable('shop', {
-  id: smallint('id').primaryKey().default(1),
-  name: text('name').notNull(),
-  place: text('place').notNull().default(''),
-  currencySign: text('currency_sign').notNull(),
-  currencyDecimals: smallint('currency_decimals').notNull().default(2),
-  /** Minor units an attended hour costs. */
-  ratePerHourMinor: integer('rate_per_hour_minor').notNull(),
-  /** Selling costs in basis points of the price. */
-  feeBasisPoints: integer('fee_basis_points').notNull().default(800),
-  /** The owner's own numbers over the catalogue's. */
-  overrides: jsonb('overrides').$type<CatalogueOverrides>().notNull().default({}),
-  /** What closed cases have taught, and how many closed cases the catalogue itself counts as. */
-  learned: jsonb('learned').$type<Learned>(),
-  learningStrength: integer('learning_strength').notNull().default(200),
-}, (t) => [check('shop_one_row', sql`${t.id} = 1`), check('shop_rate', sql`${t.ratePerHourMinor} >= 0`), check('shop_learning', sql`${t.learningStrength} between 10 and 100000`)]);
+export const shop = pgTable(
+  'shop',
+  {
+    id: smallint('id').primaryKey().default(1),
+    name: text('name').notNull(),
+    place: text('place').notNull().default(''),
+    currencySign: text('currency_sign').notNull(),
+    currencyDecimals: smallint('currency_decimals').notNull().default(2),
+    /** Minor units an attended hour costs. */
+    ratePerHourMinor: integer('rate_per_hour_minor').notNull(),
+    /** Selling costs in basis points of the price. */
+    feeBasisPoints: integer('fee_basis_points').notNull().default(800),
+    /** The owner's own numbers over the catalogue's. */
+    overrides: jsonb('overrides').$type<CatalogueOverrides>().notNull().default({}),
+    /** What closed cases have taught, and how many closed cases the catalogue itself counts as. */
+    learned: jsonb('learned').$type<Learned>(),
+    learningStrength: integer('learning_strength').notNull().default(200),
+  },
+  (t) => [
+    check('shop_one_row', sql`${t.id} = 1`),
+    check('shop_rate', sql`${t.ratePerHourMinor} >= 0`),
+    check('shop_learning', sql`${t.learningStrength} between 10 and 100000`),
+  ],
+);
 
 /**
  * The append-only history. `seq` and `hash` are given by a trigger, which also refuses UPDATE, DELETE and TRUNCATE:
  * hash = SHA-256 of the previous row's hash and this row's own columns.
  */
-export const events = pgTable('events', {
-  seq: bigint('seq', { mode: 'number' }).primaryKey(),
-  at: at('at').notNull(),
-  actor: text('actor').notNull(),
-  actorName: text('actor_name').notNull(),
-  kind: text('kind').notNull(),
-  unitId: uuid('unit_id'),
-  lotId: uuid('lot_id'),
-  voids: bigint('voids', { mode: 'number' }),
-  payload: jsonb('payload').notNull(),
-  previousHash: text('previous_hash').notNull(),
-  hash: text('hash').notNull(),
-}, (t) => [index('events_unit').on(t.unitId, t.seq), index('events_lot').on(t.lotId, t.seq)]);
+export const events = pgTable(
+  'events',
+  {
+    seq: bigint('seq', { mode: 'number' }).primaryKey(),
+    at: at('at').notNull(),
+    actor: text('actor').notNull(),
+    actorName: text('actor_name').notNull(),
+    kind: text('kind').notNull(),
+    unitId: uuid('unit_id'),
+    lotId: uuid('lot_id'),
+    voids: bigint('voids', { mode: 'number' }),
+    payload: jsonb('payload').notNull(),
+    previousHash: text('previous_hash').notNull(),
+    hash: text('hash').notNull(),
+  },
+  (t) => [index('events_unit').on(t.unitId, t.seq), index('events_lot').on(t.lotId, t.seq)],
+);
 
 /** Answers already given to commands, by the caller's key: the same command sent twice acts once. */
 export const commandKeys = pgTable('command_keys', {
@@ -62,17 +86,26 @@ export const codeTables = pgTable('code_tables', {
 });
 
 /** Long work of the shop's computer, with its progress; one of a kind runs at a time. */
-export const jobs = pgTable('jobs', {
-  id: uuid('id').primaryKey().defaultRandom(),
-  kind: text('kind').notNull(),
-  status: text('status').$type<'running' | 'done' | 'cancelled' | 'failed'>().notNull().default('running'),
-  total: integer('total').notNull().default(0),
-  done: integer('done').notNull().default(0),
-  note: text('note').notNull().default(''),
-  by: text('by').notNull(),
-  byName: text('by_name').notNull(),
-  startedAt: at('started_at').notNull().defaultNow(),
-  /** Last sign of life. */
-  beatAt: at('beat_at').notNull().defaultNow(),
-  endedAt: at('ended_at'),
-}, (t) => [uniqueIndex('jobs_one_running').on(t.kind).where(sql`status = 'running'`), check('jobs_status', sql`${t.status} in ('running', 'done', 'cancelled', 'failed')`)]);
+export const jobs = pgTable(
+  'jobs',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    kind: text('kind').notNull(),
+    status: text('status').$type<'running' | 'done' | 'cancelled' | 'failed'>().notNull().default('running'),
+    total: integer('total').notNull().default(0),
+    done: integer('done').notNull().default(0),
+    note: text('note').notNull().default(''),
+    by: text('by').notNull(),
+    byName: text('by_name').notNull(),
+    startedAt: at('started_at').notNull().defaultNow(),
+    /** Last sign of life. */
+    beatAt: at('beat_at').notNull().defaultNow(),
+    endedAt: at('ended_at'),
+  },
+  (t) => [
+    uniqueIndex('jobs_one_running')
+      .on(t.kind)
+      .where(sql`status = 'running'`),
+    check('jobs_status', sql`${t.status} in ('running', 'done', 'cancelled', 'failed')`),
+  ],
+);

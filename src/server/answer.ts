@@ -11,9 +11,28 @@ export async function answer(work: () => Promise<unknown>): Promise<Response> {
 }
 
 export function refusal(error: unknown): Response {
-  if (error instanceof ShopError) return Response.json({ error: { code: error.code, message: error.message, details: error.details } }, { status: error.status });
-  log.error({ error: error instanceof Error ? { message: error.message, stack: error.stack, cause: String((error as { cause?: unknown }).cause ?? '') } : String(error) }, 'a request failed');
-  return Response.json({ error: { code: 'broken', message: 'Something went wrong here. Nothing was saved; try again.' } }, { status: 500 });
+  if (error instanceof ShopError)
+    return Response.json(
+      { error: { code: error.code, message: error.message, details: error.details } },
+      { status: error.status },
+    );
+  log.error(
+    {
+      error:
+        error instanceof Error
+          ? {
+              message: error.message,
+              stack: error.stack,
+              cause: String((error as { cause?: unknown }).cause ?? ''),
+            }
+          : String(error),
+    },
+    'a request failed',
+  );
+  return Response.json(
+    { error: { code: 'broken', message: 'Something went wrong here. Nothing was saved; try again.' } },
+    { status: 500 },
+  );
 }
 
 /** A command must come from our own page: a browser says where a request was made. */
@@ -21,12 +40,18 @@ export function assertOwnOrigin(request: Request): void {
   const origin = request.headers.get('origin');
   const site = request.headers.get('sec-fetch-site');
   const host = request.headers.get('host');
-  if ((origin && host && new URL(origin).host !== host) || site === 'cross-site') throw new ShopError('forbidden', 'Refused: the request came from another site.');
+  if ((origin && host && new URL(origin).host !== host) || site === 'cross-site')
+    throw new ShopError('forbidden', 'Refused: the request came from another site.');
 }
 
 /** Body as text, never more than `limit` bytes. @throws ShopError 'too-large' */
-export async function bodyWithin(request: Request, limit: number, what: string): Promise<Uint8Array<ArrayBuffer>> {
-  const tooLarge = () => new ShopError('too-large', `Nothing taken in: ${what} is over ${Math.round(limit / 100_000) / 10} MB.`);
+export async function bodyWithin(
+  request: Request,
+  limit: number,
+  what: string,
+): Promise<Uint8Array<ArrayBuffer>> {
+  const tooLarge = () =>
+    new ShopError('too-large', `Nothing taken in: ${what} is over ${Math.round(limit / 100_000) / 10} MB.`);
   if (Number(request.headers.get('content-length') ?? 0) > limit) throw tooLarge();
   const chunks: Uint8Array[] = [];
   let size = 0;

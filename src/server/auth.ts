@@ -17,7 +17,10 @@ function createAuth() {
     baseURL,
     secret,
     trustedOrigins: [baseURL, `http://localhost:${port}`, `http://127.0.0.1:${port}`, ...others],
-    database: drizzleAdapter(database(), { provider: 'pg', schema: { user, session, account, verification } }),
+    database: drizzleAdapter(database(), {
+      provider: 'pg',
+      schema: { user, session, account, verification },
+    }),
     emailAndPassword: { enabled: true, disableSignUp: true, minPasswordLength: SHORTEST_PASSWORD },
     user: { additionalFields: { role: { type: 'string', input: false, defaultValue: 'viewer' } } },
     session: { expiresIn: 60 * 60 * 24 * 14, cookieCache: { enabled: true, maxAge: 60 } },

@@ -3,7 +3,8 @@ import { databaseUrl } from '@/db/client';
 import { log } from '@/log';
 
 /** A change somewhere in the shop, from whatever process made it. `reread` after a gap: anything may have changed. */
-export type LiveNotice = { seq: number; kind: string; unit: string | null; lot: string | null } | { reread: true };
+export type LiveNotice =
+  { seq: number; kind: string; unit: string | null; lot: string | null } | { reread: true };
 type Listener = (notice: LiveNotice) => void;
 
 interface Hub {

@@ -9,7 +9,11 @@ import { getAuth } from './auth';
 export const currentActor = cache(async (): Promise<Actor | null> => {
   const found = await getAuth().api.getSession({ headers: await headers() });
   if (!found) return null;
-  return { id: found.user.id, name: found.user.name, role: (found.user as { role?: string }).role as Role ?? 'viewer' };
+  return {
+    id: found.user.id,
+    name: found.user.name,
+    role: ((found.user as { role?: string }).role as Role) ?? 'viewer',
+  };
 });
 
 /** For pages: the person, or the way to the door. */

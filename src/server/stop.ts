@@ -2,5 +2,6 @@
 const GRACE_MS = 3_000;
 
 export function stopInTime(): void {
-  for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, () => setTimeout(() => process.exit(0), GRACE_MS).unref());
+  for (const signal of ['SIGTERM', 'SIGINT'] as const)
+    process.once(signal, () => setTimeout(() => process.exit(0), GRACE_MS).unref());
 }

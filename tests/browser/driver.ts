@@ -10,15 +10,36 @@ process.env.SE_OFFLINE = 'true';
 export async function openBrowser(width = 1280, height = 800): Promise<WebDriver> {
   const options = new Options();
   options.setChromeBinaryPath('/usr/bin/chromium');
-  options.addArguments('--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync',
-    '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost', `--user-data-dir=${mkdtempSync(join(tmpdir(), 'omnitrope-browser-'))}`);
-  const driver = await new Builder().forBrowser('chrome').setChromeOptions(options).setChromeService(new ServiceBuilder('/usr/bin/chromedriver')).build();
+  options.addArguments(
+    '--headless=new',
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost',
+    `--user-data-dir=${mkdtempSync(join(tmpdir(), 'omnitrope-browser-'))}`,
+  );
+  const driver = await new Builder()
+    .forBrowser('chrome')
+    .setChromeOptions(options)
+    .setChromeService(new ServiceBuilder('/usr/bin/chromedriver'))
+    .build();
   await resize(driver, width, height);
   return driver;
 }
 
 export async function resize(driver: WebDriver, width: number, height: number): Promise<void> {
-  await (driver as WebDriver & { sendDevToolsCommand: (name: string, params: object) => Promise<void> }).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: width < 600 });
+  await (
+    driver as WebDriver & { sendDevToolsCommand: (name: string, params: object) => Promise<void> }
+  ).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+    width,
+    height,
+    deviceScaleFactor: 1,
+    mobile: width < 600,
+  });
 }
 
 export async function signIn(driver: WebDriver, url: string, email: string, password: string): Promise<void> {
@@ -31,7 +52,14 @@ export async function signIn(driver: WebDriver, url: string, email: string, pass
 
 /** Waits until the page listens to keys: React has taken the one box over. */
 export async function ready(driver: WebDriver): Promise<void> {
-  await driver.wait(async () => driver.executeScript<boolean>("const box = document.querySelector('header input'); return Boolean(box && Object.keys(box).some((key) => key.startsWith('__reactProps')))"), 15_000, 'the page did not come alive');
+  await driver.wait(
+    async () =>
+      driver.executeScript<boolean>(
+        "const box = document.querySelector('header input'); return Boolean(box && Object.keys(box).some((key) => key.startsWith('__reactProps')))",
+      ),
+    15_000,
+    'the page did not come alive',
+  );
 }
 
 /** Types as a person does, slower than a scanner. */
@@ -50,7 +78,15 @@ export async function press(driver: WebDriver, key: string): Promise<void> {
 
 export async function see(driver: WebDriver, text: string, wait = 15_000): Promise<WebElement> {
   const quoted = text.includes("'") ? `"${text}"` : `'${text}'`;
-  return driver.wait(until.elementLocated(By.xpath(`//body//*[not(self::script)][contains(normalize-space(.), ${quoted})][not(*[contains(normalize-space(.), ${quoted})])]`)), wait, `nothing on the page says: ${text}`);
+  return driver.wait(
+    until.elementLocated(
+      By.xpath(
+        `//body//*[not(self::script)][contains(normalize-space(.), ${quoted})][not(*[contains(normalize-space(.), ${quoted})])]`,
+      ),
+    ),
+    wait,
+    `nothing on the page says: ${text}`,
+  );
 }
 
 export async function pageText(driver: WebDriver): Promise<string> {

@@ -28,7 +28,14 @@ describe('comparing two steps', () => {
     await open('/u/WQ-0007');
     const first = await question();
     await press(browser, 'c');
-    const panel = await browser.wait(until.elementLocated(By.css('section[aria-label="Why not this first"] table, section[aria-label="Why not this first"] p b')), 10_000);
+    const panel = await browser.wait(
+      until.elementLocated(
+        By.css(
+          'section[aria-label="Why not this first"] table, section[aria-label="Why not this first"] p b',
+        ),
+      ),
+      10_000,
+    );
     const text = await browser.findElement(By.css('section[aria-label="Why not this first"]')).getText();
     expect(text).toContain(`“${first}”`);
     const numbers = [...text.matchAll(/([+−]\d+\.\d\d)/g)].map((match) => Number(match[1].replace('−', '-')));
@@ -50,12 +57,16 @@ describe('a swap-test', () => {
     await see(browser, 'lies here for it');
     const code = /(P-\d{4}) 4 GB/.exec(await pageText(browser))![1];
     await open('/bin');
-    expect(await browser.findElement(By.xpath(`//tr[td[1][.='${code}']]`)).getText()).toContain('lies at WQ-0007');
+    expect(await browser.findElement(By.xpath(`//tr[td[1][.='${code}']]`)).getText()).toContain(
+      'lies at WQ-0007',
+    );
     await open('/u/WQ-0007?ask=memory-swap');
     await press(browser, '1');
     await browser.wait(async () => !(await pageText(browser)).includes('lies here for it'), 10_000);
     await open('/bin');
-    expect(await browser.findElement(By.xpath(`//tr[td[1][.='${code}']]`)).getText()).toContain('tested good');
+    expect(await browser.findElement(By.xpath(`//tr[td[1][.='${code}']]`)).getText()).toContain(
+      'tested good',
+    );
     await open('/u/WQ-0007');
     await press(browser, 'u');
     await browser.wait(async () => !(await pageText(browser)).includes('any change? No change'), 10_000);
@@ -67,7 +78,10 @@ describe('the tapper', () => {
     await open('/u/WQ-0007?ask=code-group');
     await see(browser, 'Blinks or beeps decoded');
     await press(browser, 't');
-    const pad = await browser.wait(until.elementLocated(By.css('section[aria-label="Tapper"] button')), 10_000);
+    const pad = await browser.wait(
+      until.elementLocated(By.css('section[aria-label="Tapper"] button')),
+      10_000,
+    );
     await browser.executeScript('arguments[0].focus()', pad);
     for (let round = 0; round < 3; round++) {
       for (const length of [600, 150, 150]) {
@@ -91,7 +105,9 @@ describe('the memory board', () => {
   it('proposes starts, lays them out, and ends with the module that is bad, on the record', async () => {
     await open('/u/WQ-0011/memory');
     await see(browser, 'Does it start like that?');
-    const sizes = await browser.findElement(By.xpath("//label[starts-with(normalize-space(.), 'Modules')]/following-sibling::input"));
+    const sizes = await browser.findElement(
+      By.xpath("//label[starts-with(normalize-space(.), 'Modules')]/following-sibling::input"),
+    );
     await sizes.sendKeys(Key.chord(Key.CONTROL, 'a'), '4 4', Key.TAB);
     await see(browser, 'It starts and counts 8 GB');
     await browser.executeScript('document.activeElement.blur()');
@@ -99,13 +115,17 @@ describe('the memory board', () => {
     await see(browser, 'one module at a time');
     // the machine: module B is bad, everything else is sound
     for (let n = 0; n < 8 && !(await pageText(browser)).includes('Put it on the record'); n++) {
-      await browser.wait(async () => /It starts with chance|Known after/.test(await pageText(browser)), 10_000);
+      await browser.wait(
+        async () => /It starts with chance|Known after/.test(await pageText(browser)),
+        10_000,
+      );
       if ((await pageText(browser)).includes('Put it on the record')) break;
       if ((await pageText(browser)).includes('Lay it out so')) await key(Key.ENTER);
       await browser.sleep(300);
       const slots = await browser.findElements(By.css('[role="spinbutton"]'));
       const held = await Promise.all(slots.map((slot) => slot.getAttribute('aria-valuetext')));
-      const answers = (await browser.findElements(By.xpath("//section[@aria-label='Next']//button[.//b]"))).length;
+      const answers = (await browser.findElements(By.xpath("//section[@aria-label='Next']//button[.//b]")))
+        .length;
       await key(held.includes('module B') ? String(answers) : '1');
       await browser.sleep(600);
     }
@@ -118,7 +138,10 @@ describe('the memory board', () => {
     await open('/u/WQ-0012');
     await press(browser, '/');
     const box = await browser.switchTo().activeElement();
-    for (const letter of 'memory board') { await box.sendKeys(letter); await browser.sleep(50); }
+    for (const letter of 'memory board') {
+      await box.sendKeys(letter);
+      await browser.sleep(50);
+    }
     await see(browser, 'Memory board: which module, which slot');
     await browser.sleep(250);
     await box.sendKeys(Key.ENTER);
@@ -133,18 +156,36 @@ describe('the memory board', () => {
     await (await slot(1)).sendKeys(Key.ARROW_LEFT);
     expect(await (await slot(1)).getAttribute('aria-valuetext')).toBe('empty');
     const chip = await browser.findElement(By.css('[aria-label^="Module A"]'));
-    await browser.actions({ async: true }).move({ origin: chip }).press().move({ origin: await slot(2), x: 4, y: 3 }).pause(80).move({ origin: await slot(2), x: 8, y: 2 }).pause(80).release().perform();
-    await browser.wait(async () => (await (await slot(2)).getAttribute('aria-valuetext')) === 'module A', 5_000);
+    await browser
+      .actions({ async: true })
+      .move({ origin: chip })
+      .press()
+      .move({ origin: await slot(2), x: 4, y: 3 })
+      .pause(80)
+      .move({ origin: await slot(2), x: 8, y: 2 })
+      .pause(80)
+      .release()
+      .perform();
+    await browser.wait(
+      async () => (await (await slot(2)).getAttribute('aria-valuetext')) === 'module A',
+      5_000,
+    );
   });
   it('says why less is seen, and what of the bin reaches a size', async () => {
     await open('/u/WQ-0007/memory?view=less');
-    const fitted = await browser.findElement(By.xpath("//label[starts-with(normalize-space(.), 'Fitted')]/following-sibling::input"));
+    const fitted = await browser.findElement(
+      By.xpath("//label[starts-with(normalize-space(.), 'Fitted')]/following-sibling::input"),
+    );
     await fitted.sendKeys(Key.chord(Key.CONTROL, 'a'), '8 4');
-    const seen = await browser.findElement(By.xpath("//label[starts-with(normalize-space(.), 'Counted')]/following-sibling::input"));
+    const seen = await browser.findElement(
+      By.xpath("//label[starts-with(normalize-space(.), 'Counted')]/following-sibling::input"),
+    );
     await seen.sendKeys(Key.chord(Key.CONTROL, 'a'), '8');
     await see(browser, 'The module in slot 2 is not counted');
     await open('/u/WQ-0007/memory?view=fit');
-    const kind = await browser.findElement(By.xpath("//label[starts-with(normalize-space(.), 'Kind of module')]/following-sibling::input"));
+    const kind = await browser.findElement(
+      By.xpath("//label[starts-with(normalize-space(.), 'Kind of module')]/following-sibling::input"),
+    );
     await kind.sendKeys(Key.chord(Key.CONTROL, 'a'), 'DDR3 DIMM');
     await see(browser, 'Least cost:');
     expect(await pageText(browser)).toMatch(/Least cost: 8 GB for 7\.80/);
@@ -161,14 +202,26 @@ describe('house rules', () => {
   it('an own number is kept, shown, exported, and taken out; a bad file changes nothing', async () => {
     await open('/rules/numbers');
     const box = await browser.findElement(By.css('section[aria-label="Own numbers"] input'));
-    for (const letter of 'torch') { await box.sendKeys(letter); await browser.sleep(60); }
+    for (const letter of 'torch') {
+      await box.sendKeys(letter);
+      await browser.sleep(60);
+    }
     await browser.wait(until.elementLocated(By.css('[role="option"]')), 5_000).click();
-    const minutes = await browser.wait(until.elementLocated(By.xpath("//label[starts-with(normalize-space(.), 'Hands')]/following-sibling::input")), 5_000);
+    const minutes = await browser.wait(
+      until.elementLocated(
+        By.xpath("//label[starts-with(normalize-space(.), 'Hands')]/following-sibling::input"),
+      ),
+      5_000,
+    );
     await minutes.sendKeys(Key.chord(Key.CONTROL, 'a'), '2.5');
     await click('Keep these');
     await see(browser, 'Kept for “Torch flat on the screen');
     await see(browser, '1 with own numbers');
-    expect(await browser.executeAsyncScript('const done = arguments[arguments.length - 1]; fetch("/api/rules/numbers").then((r) => r.json()).then(done)')).toEqual({ findings: { torch: { minutes: 2.5 } } });
+    expect(
+      await browser.executeAsyncScript(
+        'const done = arguments[arguments.length - 1]; fetch("/api/rules/numbers").then((r) => r.json()).then(done)',
+      ),
+    ).toEqual({ findings: { torch: { minutes: 2.5 } } });
     const file = join(mkdtempSync(join(tmpdir(), 'omnitrope-numbers-')), 'numbers.json');
     writeFileSync(file, JSON.stringify({ causes: { dragon: { valueLeft: 0.5 } } }));
     await browser.findElement(By.css('section[aria-label="Own numbers"] input[type=file]')).sendKeys(file);
@@ -192,7 +245,10 @@ describe('house rules', () => {
     await see(browser, 'Aldermoor');
     const folder = mkdtempSync(join(tmpdir(), 'omnitrope-codes-'));
     writeFileSync(join(folder, 'bad.csv'), 'maker,source,code,meaning\nNew,own,beep,Memory\n');
-    writeFileSync(join(folder, 'good.csv'), 'maker,source,code,meaning,points\nWendle,own notes,4-1,Memory fails,memory\n');
+    writeFileSync(
+      join(folder, 'good.csv'),
+      'maker,source,code,meaning,points\nWendle,own notes,4-1,Memory fails,memory\n',
+    );
     const input = () => browser.findElement(By.css('main input[type=file]'));
     await (await input()).sendKeys(join(folder, 'bad.csv'));
     await see(browser, 'line 2');
@@ -202,7 +258,8 @@ describe('house rules', () => {
   });
   it('an owner lets somebody in, who then signs in; a taken address is said', async () => {
     await open('/rules');
-    const fill = async (name: string, text: string) => (await browser.findElement(By.css(`section[aria-label="People"] [name="${name}"]`))).sendKeys(text);
+    const fill = async (name: string, text: string) =>
+      (await browser.findElement(By.css(`section[aria-label="People"] [name="${name}"]`))).sendKeys(text);
     await fill('name', 'Bench C');
     await fill('email', 'bench-a@saltmarsh.example');
     await fill('password', 'harbour lights');

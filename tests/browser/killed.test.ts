@@ -16,15 +16,23 @@ describe('a process killed in the middle of writing', () => {
   it('loses no command it had acknowledged, writes none by half, and the history is whole', async () => {
     const server = await startServer(databaseUrl);
     const caller = await signedIn(server.url, 'bench-a@saltmarsh.example', inject('password'));
-    const { rows: units } = await client.query<{ id: string }>("select id from units where stage = 'dock' order by tag limit 6");
+    const { rows: units } = await client.query<{ id: string }>(
+      "select id from units where stage = 'dock' order by tag limit 6",
+    );
     const acknowledged: number[] = [];
     let sent = 0;
     const writer = async (id: string, n: number) => {
       for (let i = 0; i < 400; i++) {
         sent++;
-        const response = await caller.command('observe', { input: { unitId: id, finding: FINDINGS[(i + n) % FINDINGS.length], outcome: i % 2 }, key: `kill-${n}-${i}` }).catch(() => null);
+        const response = await caller
+          .command('observe', {
+            input: { unitId: id, finding: FINDINGS[(i + n) % FINDINGS.length], outcome: i % 2 },
+            key: `kill-${n}-${i}`,
+          })
+          .catch(() => null);
         if (!response) return;
-        if (response.ok) acknowledged.push(((await response.json().catch(() => null)) as { seq: number } | null)?.seq ?? -1);
+        if (response.ok)
+          acknowledged.push(((await response.json().catch(() => null)) as { seq: number } | null)?.seq ?? -1);
       }
     };
     const writers = units.map((unit, n) => writer(unit.id, n));
@@ -34,11 +42,15 @@ describe('a process killed in the middle of writing', () => {
     const known = acknowledged.filter((seq) => seq > 0);
     expect(sent).toBeGreaterThan(known.length);
     const { rows } = await client.query<{ seq: string; observation: string | null; key: string | null }>(
-      `select e.seq, o.id as observation, k.key from events e left join observations o on o.event_seq = e.seq left join command_keys k on (k.answer ->> 'seq')::bigint = e.seq where e.seq = any($1)`, [known]);
+      `select e.seq, o.id as observation, k.key from events e left join observations o on o.event_seq = e.seq left join command_keys k on (k.answer ->> 'seq')::bigint = e.seq where e.seq = any($1)`,
+      [known],
+    );
     expect(rows).toHaveLength(known.length);
     // event, row and answer of each stand together
     expect(rows.filter((row) => row.observation === null || row.key === null)).toEqual([]);
-    const orphans = await client.query('select 1 from observations where event_seq is null and basis <> $1', ['claimed']);
+    const orphans = await client.query('select 1 from observations where event_seq is null and basis <> $1', [
+      'claimed',
+    ]);
     expect(orphans.rowCount).toBe(0);
     expect((await client.query('select * from events_first_fault()')).rows).toEqual([]);
   });
@@ -49,7 +61,9 @@ describe('a process killed in the middle of writing', () => {
     await signIn(browser, server.url, 'bench-a@saltmarsh.example', inject('password'));
     const gone = new Promise((resolve) => server.process.once('exit', () => resolve('gone')));
     server.process.kill('SIGTERM');
-    expect(await Promise.race([gone, new Promise((resolve) => setTimeout(() => resolve('still there'), 20_000))])).toBe('gone');
+    expect(
+      await Promise.race([gone, new Promise((resolve) => setTimeout(() => resolve('still there'), 20_000))]),
+    ).toBe('gone');
     await browser.quit();
   });
 });

@@ -29,7 +29,15 @@ afterAll(async () => {
   await other?.quit();
 });
 
-const field = (label: string) => browser.wait(until.elementLocated(By.xpath(`//label[starts-with(normalize-space(.), '${label}')]/following-sibling::*[self::input or self::select or self::textarea]`)), 10_000);
+const field = (label: string) =>
+  browser.wait(
+    until.elementLocated(
+      By.xpath(
+        `//label[starts-with(normalize-space(.), '${label}')]/following-sibling::*[self::input or self::select or self::textarea]`,
+      ),
+    ),
+    10_000,
+  );
 
 /** Fills a field as a person does: not as fast as a scanner, and waits before going on. */
 async function fill(label: string, text: string): Promise<WebElement> {
@@ -41,11 +49,18 @@ async function fill(label: string, text: string): Promise<WebElement> {
 
 /** A scanner: a whole code at once, ending in Enter, into whatever has focus. */
 async function scan(code: string): Promise<void> {
-  await browser.actions().sendKeys(code + Key.ENTER).perform();
+  await browser
+    .actions()
+    .sendKeys(code + Key.ENTER)
+    .perform();
 }
 
 async function button(text: string): Promise<WebElement> {
-  return browser.wait(until.elementLocated(By.xpath(`//button[contains(normalize-space(.), '${text}') and not(@disabled)]`)), 15_000, `no button says: ${text}`);
+  return browser.wait(
+    until.elementLocated(By.xpath(`//button[contains(normalize-space(.), '${text}') and not(@disabled)]`)),
+    15_000,
+    `no button says: ${text}`,
+  );
 }
 
 async function enterOn(text: string): Promise<void> {
@@ -57,10 +72,20 @@ async function enterOn(text: string): Promise<void> {
 async function answered(question: string, key: string): Promise<void> {
   await see(browser, question);
   await press(browser, key);
-  await browser.wait(async () => !(await browser.findElements(By.xpath(`//section[@aria-label='Next']//h2[normalize-space(.)="${question}"]`))).length, 10_000, `"${question}" stayed after its answer`);
+  await browser.wait(
+    async () =>
+      !(
+        await browser.findElements(
+          By.xpath(`//section[@aria-label='Next']//h2[normalize-space(.)="${question}"]`),
+        )
+      ).length,
+    10_000,
+    `"${question}" stayed after its answer`,
+  );
 }
 
-const nextQuestion = async () => (await browser.findElement(By.css('section[aria-label="Next"] h2'))).getText();
+const nextQuestion = async () =>
+  (await browser.findElement(By.css('section[aria-label="Next"] h2'))).getText();
 
 describe('from the crate to the shelf, one unit, in one go', () => {
   let tag = '';
@@ -70,7 +95,10 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     await press(browser, '/');
     const box = await browser.switchTo().activeElement();
     await box.sendKeys('receive');
-    await browser.wait(until.elementLocated(By.xpath("//*[@role='option'][contains(., 'Receive a lot')]")), 10_000);
+    await browser.wait(
+      until.elementLocated(By.xpath("//*[@role='option'][contains(., 'Receive a lot')]")),
+      10_000,
+    );
     await browser.sleep(250);
     await box.sendKeys(Key.ENTER);
     await browser.wait(until.urlContains('/lots/new'), 10_000);
@@ -90,19 +118,31 @@ describe('from the crate to the shelf, one unit, in one go', () => {
 
   it('1b imports its manifest: a bad row with line and reason, the good ones in; twice adds nothing', async () => {
     const file = join(folder, 'harbour.csv');
-    writeFileSync(file, 'type;brand;what;sn;ram;disk;remarks\nsmall desktop;Aldermoor;Keep S1;HK-1;8 GB;none;turns on, then nothing\nsubmarine;Aldermoor;Deep;HK-2;;;\nlaptop;Pellmark;Courier 14;HK-3;4 GB;320 GB HDD;works\n');
+    writeFileSync(
+      file,
+      'type;brand;what;sn;ram;disk;remarks\nsmall desktop;Aldermoor;Keep S1;HK-1;8 GB;none;turns on, then nothing\nsubmarine;Aldermoor;Deep;HK-2;;;\nlaptop;Pellmark;Courier 14;HK-3;4 GB;320 GB HDD;works\n',
+    );
     await browser.findElement(By.css('input[aria-label="Manifest file"]')).sendKeys(file);
     await see(browser, 'line 3');
     expect(await pageText(browser)).toContain('"submarine" is no kind of machine');
     // the heading "what" is none the program knows: the rows have a maker, so they are good, but the model is not read yet
-    await browser.findElement(By.xpath("//label[starts-with(normalize-space(.), 'Model')]/select/option[normalize-space(.)='what']")).click();
+    await browser
+      .findElement(
+        By.xpath(
+          "//label[starts-with(normalize-space(.), 'Model')]/select/option[normalize-space(.)='what']",
+        ),
+      )
+      .click();
     await see(browser, 'Aldermoor Keep S1');
     await enterOn('Take in 2 units');
     await see(browser, '2 units came in');
     tag = 'HM-0001';
     await browser.findElement(By.css('input[aria-label="Manifest file"]')).sendKeys(file);
     await see(browser, '2 are in already');
-    const take = await browser.wait(until.elementLocated(By.xpath("//button[contains(., 'Take in 0 units')]")), 10_000);
+    const take = await browser.wait(
+      until.elementLocated(By.xpath("//button[contains(., 'Take in 0 units')]")),
+      10_000,
+    );
     expect(await take.isEnabled()).toBe(false);
   });
 
@@ -112,9 +152,25 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     const file = join(folder, 'tags.pdf');
     writeFileSync(file, Buffer.from(await response.arrayBuffer()));
     execFileSync('pdftoppm', ['-r', '200', '-png', '-singlefile', file, join(folder, 'tags')]);
-    prepareZXingModule({ overrides: { wasmBinary: readFileSync('node_modules/zxing-wasm/dist/reader/zxing_reader.wasm').buffer as ArrayBuffer } });
-    const { data, info } = await sharp(join(folder, 'tags.png')).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
-    const found = await readBarcodes({ data: new Uint8ClampedArray(data), width: info.width, height: info.height, colorSpace: 'srgb' } as unknown as ImageData, { formats: ['Code128'], tryHarder: true, maxNumberOfSymbols: 8 });
+    prepareZXingModule({
+      overrides: {
+        wasmBinary: readFileSync('node_modules/zxing-wasm/dist/reader/zxing_reader.wasm')
+          .buffer as ArrayBuffer,
+      },
+    });
+    const { data, info } = await sharp(join(folder, 'tags.png'))
+      .ensureAlpha()
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    const found = await readBarcodes(
+      {
+        data: new Uint8ClampedArray(data),
+        width: info.width,
+        height: info.height,
+        colorSpace: 'srgb',
+      } as unknown as ImageData,
+      { formats: ['Code128'], tryHarder: true, maxNumberOfSymbols: 8 },
+    );
     expect(found.map((code) => code.text).sort()).toEqual(['HM-0001', 'HM-0002']);
   });
 
@@ -143,7 +199,9 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     await press(browser, 'm');
     await see(browser, 'Its own report');
     await press(browser, 'g');
-    const line = await (await browser.wait(until.elementLocated(By.css('[data-testid="report-command"]')), 10_000)).getText();
+    const line = await (
+      await browser.wait(until.elementLocated(By.css('[data-testid="report-command"]')), 10_000)
+    ).getText();
     expect(line).toMatch(/^curl -s http:\/\/127\.0\.0\.1:\d+\/r\/[\w-]{20} \| sudo sh$/);
     const out = execFileSync('sh', ['-c', line.replace('sudo sh', 'sh')], { encoding: 'utf8' });
     expect(out).toContain('lshw.json: read');
@@ -151,7 +209,9 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     expect(out).toMatch(new RegExp(`${tag}: \\d files read, \\d+ values filled in`));
     await see(browser, 'x86-64-v', 5_000); // arrived without a reload
     expect(await pageText(browser)).toMatch(/measured, machine’s report, Buyer/);
-    const again = execFileSync('sh', ['-c', `${line.replace('sudo sh', 'sh')} || true`], { encoding: 'utf8' });
+    const again = execFileSync('sh', ['-c', `${line.replace('sudo sh', 'sh')} || true`], {
+      encoding: 'utf8',
+    });
     expect(again).toContain('This token has been used');
   });
 
@@ -171,17 +231,28 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     await answered('Does the drive lamp or drive show activity?', '2');
     await answered('Press Num Lock or Caps Lock. Does its lamp follow?', '2');
     const picture = join(folder, 'photo.jpg');
-    await sharp({ create: { width: 3000, height: 2000, channels: 3, background: '#567' } }).jpeg().toFile(picture);
+    await sharp({ create: { width: 3000, height: 2000, channels: 3, background: '#567' } })
+      .jpeg()
+      .toFile(picture);
     await browser.findElement(By.css('section[aria-label="Photographs"] input[type=file]')).sendKeys(picture);
-    const image = await browser.wait(until.elementLocated(By.css('section[aria-label="Photographs"] img')), 15_000);
-    await browser.wait(async () => (await browser.executeScript('return arguments[0].naturalWidth', image)) === 1600, 10_000);
+    const image = await browser.wait(
+      until.elementLocated(By.css('section[aria-label="Photographs"] img')),
+      15_000,
+    );
+    await browser.wait(
+      async () => (await browser.executeScript('return arguments[0].naturalWidth', image)) === 1600,
+      10_000,
+    );
   });
 
   it('4 belief and next step follow each answer; taking one back restores what was shown', async () => {
     await press(browser, 'f');
     await see(browser, 'Probably');
     const panel = () => browser.findElement(By.css('section[aria-label="Belief"]')).getText();
-    const numbers = () => browser.executeScript<string[]>("return [...document.querySelectorAll('section[aria-label=Belief] tbody tr')].map((row) => row.querySelector('th').innerText + row.querySelector('td').innerText)");
+    const numbers = () =>
+      browser.executeScript<string[]>(
+        "return [...document.querySelectorAll('section[aria-label=Belief] tbody tr')].map((row) => row.querySelector('th').innerText + row.querySelector('td').innerText)",
+      );
     const before = await numbers();
     const question = await nextQuestion();
     const version = await browser.findElement(By.css('section[aria-label="Next"] h2'));
@@ -191,7 +262,11 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     expect(await numbers()).not.toEqual(before);
     await press(browser, 'u');
     await browser.wait(async () => (await nextQuestion().catch(() => '')) === question, 10_000);
-    await browser.wait(async () => JSON.stringify(await numbers()) === JSON.stringify(before), 5_000, 'the belief shown did not come back');
+    await browser.wait(
+      async () => JSON.stringify(await numbers()) === JSON.stringify(before),
+      5_000,
+      'the belief shown did not come back',
+    );
     expect(await panel()).toContain('still to win');
   });
 
@@ -203,7 +278,10 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     await browser.sleep(250);
     await box.sendKeys(Key.ENTER);
     await browser.wait(until.urlContains('ask=memory-contacts'), 10_000);
-    await browser.wait(async () => (await nextQuestion().catch(() => '')) === 'Take a module out. How are its contacts?', 10_000);
+    await browser.wait(
+      async () => (await nextQuestion().catch(() => '')) === 'Take a module out. How are its contacts?',
+      10_000,
+    );
     await press(browser, '2');
     await browser.wait(async () => !(await browser.getCurrentUrl()).includes('ask='), 10_000);
     await see(browser, 'Dull or dirty.');
@@ -212,10 +290,17 @@ describe('from the crate to the shelf, one unit, in one go', () => {
   it('8 a change made here shows in another browser at another process within a second', async () => {
     await other.get(`${otherUrl}/u/${tag}`);
     await see(other, 'On the bench now');
-    const pressed = () => other.findElement(By.xpath("//button[normalize-space(.)='case open']")).getAttribute('aria-pressed');
+    const pressed = () =>
+      other.findElement(By.xpath("//button[normalize-space(.)='case open']")).getAttribute('aria-pressed');
     const before = await pressed();
     await (await button('case open')).click();
-    await browser.wait(async () => (await browser.findElement(By.xpath("//button[normalize-space(.)='case open']")).getAttribute('aria-pressed')) !== before, 5_000);
+    await browser.wait(
+      async () =>
+        (await browser
+          .findElement(By.xpath("//button[normalize-space(.)='case open']"))
+          .getAttribute('aria-pressed')) !== before,
+      5_000,
+    );
     const from = Date.now();
     await other.wait(async () => (await pressed()) !== before, 5_000);
     expect(Date.now() - from).toBeLessThan(1000);
@@ -236,10 +321,16 @@ describe('from the crate to the shelf, one unit, in one go', () => {
 
   it('5b a part goes from the bin into the unit, with its cost', async () => {
     await press(browser, 'w');
-    const option = await browser.wait(until.elementLocated(By.xpath("//option[contains(., 'Flint S240')]")), 10_000);
+    const option = await browser.wait(
+      until.elementLocated(By.xpath("//option[contains(., 'Flint S240')]")),
+      10_000,
+    );
     await option.click();
     await enterOn('Fit it');
-    await browser.wait(until.elementLocated(By.xpath("//section[@aria-label='Parts in it']//li[contains(., 'Flint S240')]")), 10_000);
+    await browser.wait(
+      until.elementLocated(By.xpath("//section[@aria-label='Parts in it']//li[contains(., 'Flint S240')]")),
+      10_000,
+    );
   });
 
   it('5c an erasure runs by itself and stands in the strip on every screen', async () => {
@@ -262,11 +353,25 @@ describe('from the crate to the shelf, one unit, in one go', () => {
   it('6 tests by keys, a mark on the drawing by keys, readings; the grade with reasons', async () => {
     await press(browser, 'p');
     await see(browser, 'Prove it');
-    for (const test of ['Starts and stays on', 'Picture, colours, brightness', 'Every outside port', 'Sound, left and right', 'Network', 'Ten minutes of load']) {
+    for (const test of [
+      'Starts and stays on',
+      'Picture, colours, brightness',
+      'Every outside port',
+      'Sound, left and right',
+      'Network',
+      'Ten minutes of load',
+    ]) {
       const row = `//tr[th[contains(., '${test}')]]`;
-      await browser.wait(until.elementLocated(By.xpath(`${row}[contains(@class, 'bg-ink')]`)), 10_000, `${test} did not come up`);
+      await browser.wait(
+        until.elementLocated(By.xpath(`${row}[contains(@class, 'bg-ink')]`)),
+        10_000,
+        `${test} did not come up`,
+      );
       await press(browser, '1');
-      await browser.wait(until.elementLocated(By.xpath(`${row}//button[normalize-space(.)='works' and @aria-pressed='true']`)), 10_000);
+      await browser.wait(
+        until.elementLocated(By.xpath(`${row}//button[normalize-space(.)='works' and @aria-pressed='true']`)),
+        10_000,
+      );
     }
     const map = await browser.findElement(By.css('[role="application"]'));
     await map.sendKeys(Key.ARROW_DOWN, Key.ARROW_RIGHT, Key.ENTER);
@@ -302,11 +407,22 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     const file = join(folder, 'passport.pdf');
     writeFileSync(file, Buffer.from(await pass.arrayBuffer()));
     const words = execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' });
-    for (const word of [tag, 'Aldermoor Keep S1', 'read back, all zero', 'Front: scratch, small', 'Reseat the memory']) expect(words).toContain(word);
+    for (const word of [
+      tag,
+      'Aldermoor Keep S1',
+      'read back, all zero',
+      'Front: scratch, small',
+      'Reseat the memory',
+    ])
+      expect(words).toContain(word);
     const csv = await (await caller.get(`/api/units/${tag}/listing?as=csv`)).text();
     expect(csv.split('\r\n')).toHaveLength(3);
     expect(csv).toContain(tag);
-    expect(await (await caller.get(`/api/units/${tag}/listing?as=json`)).json()).toMatchObject({ tag, grade: 'A', memory: expect.stringContaining('GB') });
+    expect(await (await caller.get(`/api/units/${tag}/listing?as=json`)).json()).toMatchObject({
+      tag,
+      grade: 'A',
+      memory: expect.stringContaining('GB'),
+    });
   });
 
   it('7c sold; the books show what the lot made so far', async () => {

@@ -11,7 +11,13 @@ const opened = signedInBrowser('buyer@saltmarsh.example');
 beforeAll(() => void (browser = opened()));
 
 const named = (name: string) => browser.wait(until.elementLocated(By.name(name)), 10_000);
-const click = async (text: string) => (await browser.wait(until.elementLocated(By.xpath(`//button[contains(normalize-space(.), '${text}') and not(@disabled)]`)), 10_000)).click();
+const click = async (text: string) =>
+  (
+    await browser.wait(
+      until.elementLocated(By.xpath(`//button[contains(normalize-space(.), '${text}') and not(@disabled)]`)),
+      10_000,
+    )
+  ).click();
 
 describe('the other places', () => {
   it('the bin takes a part in, with an amount that is one', async () => {
@@ -23,7 +29,10 @@ describe('the other places', () => {
     await (await named('cost')).clear();
     await (await named('cost')).sendKeys('3.50');
     await click('Into the bin');
-    await browser.wait(until.elementLocated(By.xpath("//tr[td[contains(., '92 mm fan, spare')]][td[contains(., '3.50')]]")), 10_000);
+    await browser.wait(
+      until.elementLocated(By.xpath("//tr[td[contains(., '92 mm fan, spare')]][td[contains(., '3.50')]]")),
+      10_000,
+    );
   });
 
   it('house rules: the owner changes the rate; a wrong amount changes nothing', async () => {
@@ -64,10 +73,17 @@ describe('the other places', () => {
     await ready(browser);
     // the page is held back from hearing of changes, as on a bad connection
     await browser.executeScript('window.EventSource = class { close() {} }');
-    await browser.executeScript("const post = window.fetch; window.fetch = (path, options) => { if (String(path).includes('/api/commands/') && options?.body) { const body = JSON.parse(options.body); body.version = 1; options = { ...options, body: JSON.stringify(body) }; } return post(path, options); }");
+    await browser.executeScript(
+      "const post = window.fetch; window.fetch = (path, options) => { if (String(path).includes('/api/commands/') && options?.body) { const body = JSON.parse(options.body); body.version = 1; options = { ...options, body: JSON.stringify(body) }; } return post(path, options); }",
+    );
     const other = await signedIn(url, 'bench-b@saltmarsh.example', password);
-    const { units } = (await (await other.get('/api/find?text=WQ-0013')).json()) as { units: { id: string }[] };
-    expect((await other.command('observe', { input: { unitId: units[0].id, finding: 'look-smell', outcome: 0 } })).status).toBe(200);
+    const { units } = (await (await other.get('/api/find?text=WQ-0013')).json()) as {
+      units: { id: string }[];
+    };
+    expect(
+      (await other.command('observe', { input: { unitId: units[0].id, finding: 'look-smell', outcome: 0 } }))
+        .status,
+    ).toBe(200);
     await press(browser, '1');
     await see(browser, 'Bench B changed this unit');
     expect(await pageText(browser)).toContain('Nothing of yours was saved or lost');

@@ -12,7 +12,14 @@ beforeAll(async () => {
   viewer = await signedIn(url, 'trainee@saltmarsh.example', password);
 });
 
-const READ = ['/api/units/WQ-0007/compare?with=stop', '/api/units/WQ-0007/wider', '/api/jobs', '/api/rules/numbers', '/api/codes', '/api/bin/memory'];
+const READ = [
+  '/api/units/WQ-0007/compare?with=stop',
+  '/api/units/WQ-0007/wider',
+  '/api/jobs',
+  '/api/rules/numbers',
+  '/api/codes',
+  '/api/bin/memory',
+];
 
 describe('what the instruments read', () => {
   it.each(READ)('%s is for people of the shop only', async (path) => {
@@ -20,15 +27,27 @@ describe('what the instruments read', () => {
     expect((await viewer.get(path)).status).toBe(200);
   });
   it('the proposed step against another, or what is in the way', async () => {
-    const against = async (step: string) => (await (await owner.get(`/api/units/WQ-0007/compare?with=${step}`)).json()) as { proposed: string; other: string; result: { possible: boolean; barrier?: { kind: string } } };
+    const against = async (step: string) =>
+      (await (await owner.get(`/api/units/WQ-0007/compare?with=${step}`)).json()) as {
+        proposed: string;
+        other: string;
+        result: { possible: boolean; barrier?: { kind: string } };
+      };
     expect(await against('stop')).toMatchObject({ other: 'Stop here', result: { possible: true } });
-    expect(await against('fan-forced')).toMatchObject({ result: { possible: false, barrier: { kind: 'needs', facts: ['system'] } } });
-    expect(await against('torch')).toMatchObject({ result: { possible: false, barrier: { kind: 'chassis' } } });
+    expect(await against('fan-forced')).toMatchObject({
+      result: { possible: false, barrier: { kind: 'needs', facts: ['system'] } },
+    });
+    expect(await against('torch')).toMatchObject({
+      result: { possible: false, barrier: { kind: 'chassis' } },
+    });
     expect((await owner.get('/api/units/WQ-0007/compare?with=nonsense')).status).toBe(404);
     expect((await owner.get('/api/units/XX-1/compare?with=stop')).status).toBe(404);
   });
   it('three faults at once, worked out elsewhere', async () => {
-    const answer = (await (await owner.get('/api/units/WQ-0007/wider')).json()) as { sound: number; beliefs: { probability: number }[] };
+    const answer = (await (await owner.get('/api/units/WQ-0007/wider')).json()) as {
+      sound: number;
+      beliefs: { probability: number }[];
+    };
     expect(answer.beliefs.length).toBeGreaterThan(1);
     expect(answer.beliefs[0].probability).toBeGreaterThan(0.9); // the empty bay was seen
     expect((await owner.get('/api/units/XX-1/wider')).status).toBe(404);
@@ -39,23 +58,56 @@ describe('what the instruments read', () => {
     expect(await response.json()).toEqual({});
   });
   it('modules of the bin come with what a board asks of them; lent ones stay out', async () => {
-    const modules = async () => ((await (await owner.get('/api/bin/memory')).json()) as { modules: { code: string; gb: number; type: string; rate: number; knownGood: boolean }[] }).modules;
+    const modules = async () =>
+      (
+        (await (await owner.get('/api/bin/memory')).json()) as {
+          modules: { code: string; gb: number; type: string; rate: number; knownGood: boolean }[];
+        }
+      ).modules;
     const before = await modules();
-    expect(before).toContainEqual(expect.objectContaining({ gb: 4, type: 'DDR3 DIMM', rate: 1333, knownGood: false }));
-    const { units } = (await (await owner.get('/api/find?text=WQ-0014')).json()) as { units: { id: string }[] };
-    const lent = (await (await owner.command('reservePart', { input: { unitId: units[0].id, finding: 'memory-swap' } })).json()) as { answer: { componentId: string; code: string } };
+    expect(before).toContainEqual(
+      expect.objectContaining({ gb: 4, type: 'DDR3 DIMM', rate: 1333, knownGood: false }),
+    );
+    const { units } = (await (await owner.get('/api/find?text=WQ-0014')).json()) as {
+      units: { id: string }[];
+    };
+    const lent = (await (
+      await owner.command('reservePart', { input: { unitId: units[0].id, finding: 'memory-swap' } })
+    ).json()) as { answer: { componentId: string; code: string } };
     expect((await modules()).map((module) => module.code)).not.toContain(lent.answer.code);
-    expect((await owner.command('releasePart', { input: { unitId: units[0].id, componentId: lent.answer.componentId } })).status).toBe(200);
+    expect(
+      (
+        await owner.command('releasePart', {
+          input: { unitId: units[0].id, componentId: lent.answer.componentId },
+        })
+      ).status,
+    ).toBe(200);
     expect(await modules()).toEqual(before);
   });
   it('the belief route takes the same case as the command', async () => {
-    const answer = await owner.post('/api/belief/case', readFileSync('samples/cases/turns-on-then-nothing.json', 'utf8'), { 'content-type': 'application/json' });
+    const answer = await owner.post(
+      '/api/belief/case',
+      readFileSync('samples/cases/turns-on-then-nothing.json', 'utf8'),
+      { 'content-type': 'application/json' },
+    );
     expect(answer.status).toBe(200);
-    const body = (await answer.json()) as { beliefs: { cause: string }[]; comparison: { possible: boolean }; steps: { kind: string; id: string }[] };
+    const body = (await answer.json()) as {
+      beliefs: { cause: string }[];
+      comparison: { possible: boolean };
+      steps: { kind: string; id: string }[];
+    };
     expect(body.beliefs[0].cause).toBe('memory-contact');
     expect(body.comparison.possible).toBe(true);
     expect(body.steps.map((step) => step.id)).toContain('memory-swap'); // its bin has a module
-    const wrong = await owner.post('/api/belief/case', JSON.stringify({ chassis: 'laptop', values: { soundMinor: 1 }, overrides: { causes: { dragon: { valueLeft: 0.5 } } } }), { 'content-type': 'application/json' });
+    const wrong = await owner.post(
+      '/api/belief/case',
+      JSON.stringify({
+        chassis: 'laptop',
+        values: { soundMinor: 1 },
+        overrides: { causes: { dragon: { valueLeft: 0.5 } } },
+      }),
+      { 'content-type': 'application/json' },
+    );
     expect(wrong.status).toBe(400);
     expect(((await wrong.json()) as { error: { message: string } }).error.message).toMatch(/dragon/);
   });
@@ -63,7 +115,12 @@ describe('what the instruments read', () => {
 
 describe('who may not', () => {
   it.each([
-    ['setOverrides', { overrides: {} }], ['learnFromCases', { strength: 100 }], ['forgetLearned', {}], ['startRevaluation', {}], ['importCodes', { text: 'x' }], ['dropCodes', { maker: 'Aldermoor' }],
+    ['setOverrides', { overrides: {} }],
+    ['learnFromCases', { strength: 100 }],
+    ['forgetLearned', {}],
+    ['startRevaluation', {}],
+    ['importCodes', { text: 'x' }],
+    ['dropCodes', { maker: 'Aldermoor' }],
   ])('a viewer: %s', async (name, input) => {
     const answer = await viewer.command(name, { input });
     expect(answer.status).toBe(403);

@@ -31,14 +31,34 @@ export function freePort(): Promise<number> {
 export async function startServer(databaseUrl: string): Promise<{ url: string; process: ChildProcess }> {
   const port = await freePort();
   const url = `http://127.0.0.1:${port}`;
-  const child = spawn('node', ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], {
-    env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: databaseUrl, BETTER_AUTH_SECRET: SECRET, PORT: String(port), OMNITROPE_RATE_LIMIT: 'off', NEXT_TELEMETRY_DISABLED: '1', LOG_LEVEL: 'warn' }, stdio: ['ignore', 'pipe', 'pipe'],
-  });
+  const child = spawn(
+    'node',
+    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+    {
+      env: {
+        ...process.env,
+        NODE_ENV: 'production',
+        DATABASE_URL: databaseUrl,
+        BETTER_AUTH_SECRET: SECRET,
+        PORT: String(port),
+        OMNITROPE_RATE_LIMIT: 'off',
+        NEXT_TELEMETRY_DISABLED: '1',
+        LOG_LEVEL: 'warn',
+      },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    },
+  );
   let output = '';
   child.stdout!.on('data', (chunk: Buffer) => (output += chunk));
   child.stderr!.on('data', (chunk: Buffer) => (output += chunk));
   for (let tries = 0; tries < 120; tries++) {
-    if (await fetch(`${url}/sign-in`).then((response) => response.ok, () => false)) return { url, process: child };
+    if (
+      await fetch(`${url}/sign-in`).then(
+        (response) => response.ok,
+        () => false,
+      )
+    )
+      return { url, process: child };
     await new Promise((resolve) => setTimeout(resolve, 250));
   }
   child.kill('SIGKILL');
@@ -50,7 +70,16 @@ export default async function setup(project: TestProject): Promise<() => Promise
   if (!existsSync('.next/BUILD_ID')) throw new Error('no build: run "npm test", or "npx next build" first');
   const databaseUrl = await freshDatabase(throwAwayCluster(), 'omnitrope_browser');
   await migrateDatabase(databaseUrl);
-  execFileSync('npx', ['tsx', 'scripts/demo.ts'], { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DATABASE_URL: databaseUrl, BETTER_AUTH_SECRET: SECRET, OMNITROPE_DEMO_PASSWORD: PASSWORD, LOG_LEVEL: 'warn' } });
+  execFileSync('npx', ['tsx', 'scripts/demo.ts'], {
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: {
+      ...process.env,
+      DATABASE_URL: databaseUrl,
+      BETTER_AUTH_SECRET: SECRET,
+      OMNITROPE_DEMO_PASSWORD: PASSWORD,
+      LOG_LEVEL: 'warn',
+    },
+  });
   const servers = [await startServer(databaseUrl), await startServer(databaseUrl)];
   project.provide('url', servers[0].url);
   project.provide('otherUrl', servers[1].url);

@@ -15,15 +15,57 @@ beforeAll(async () => {
 });
 afterAll(async () => browser?.quit());
 
-interface Violation { id: string; impact: string; nodes: { html: string; failureSummary: string }[] }
+interface Violation {
+  id: string;
+  impact: string;
+  nodes: { html: string; failureSummary: string }[];
+}
 
 async function violations(): Promise<string[]> {
   await browser.executeScript(axe);
-  const found = await browser.executeAsyncScript<Violation[]>('const done = arguments[arguments.length - 1]; axe.run(document, { resultTypes: ["violations"] }).then((r) => done(r.violations))');
-  return found.filter((one) => one.impact === 'serious' || one.impact === 'critical').flatMap((one) => one.nodes.slice(0, 3).map((node) => `${one.id}: ${node.html.slice(0, 160)} (${node.failureSummary.split('\n')[1]?.trim() ?? ''})`));
+  const found = await browser.executeAsyncScript<Violation[]>(
+    'const done = arguments[arguments.length - 1]; axe.run(document, { resultTypes: ["violations"] }).then((r) => done(r.violations))',
+  );
+  return found
+    .filter((one) => one.impact === 'serious' || one.impact === 'critical')
+    .flatMap((one) =>
+      one.nodes
+        .slice(0, 3)
+        .map(
+          (node) =>
+            `${one.id}: ${node.html.slice(0, 160)} (${node.failureSummary.split('\n')[1]?.trim() ?? ''})`,
+        ),
+    );
 }
 
-const VIEWS = ['/', '/stage/find', '/stage/quarantine', '/stage/decide', '/lots', '/lots/new', '/lots/WQ-3', '/bin', '/books', '/rules', '/rules/numbers', '/rules/codes', '/u/WQ-0007/memory', '/u/WQ-0007/memory?view=less', '/u/WQ-0007/memory?view=fit', '/u/WQ-0007?ask=code-group', '/u/WQ-0007', '/u/WQ-0007/look', '/u/WQ-0007/machine', '/u/WQ-0002/work', '/u/WQ-0020/work', '/u/WQ-0015/prove', '/u/WQ-0015/shelf', '/u/WQ-0015/record', '/u/TF-0005', '/u/none-0'];
+const VIEWS = [
+  '/',
+  '/stage/find',
+  '/stage/quarantine',
+  '/stage/decide',
+  '/lots',
+  '/lots/new',
+  '/lots/WQ-3',
+  '/bin',
+  '/books',
+  '/rules',
+  '/rules/numbers',
+  '/rules/codes',
+  '/u/WQ-0007/memory',
+  '/u/WQ-0007/memory?view=less',
+  '/u/WQ-0007/memory?view=fit',
+  '/u/WQ-0007?ask=code-group',
+  '/u/WQ-0007',
+  '/u/WQ-0007/look',
+  '/u/WQ-0007/machine',
+  '/u/WQ-0002/work',
+  '/u/WQ-0020/work',
+  '/u/WQ-0015/prove',
+  '/u/WQ-0015/shelf',
+  '/u/WQ-0015/record',
+  '/u/TF-0005',
+  '/u/none-0',
+];
 
 describe('every main view', () => {
   it('sign-in: nothing serious for axe, wrong words said plainly', async () => {
@@ -35,20 +77,29 @@ describe('every main view', () => {
     await signIn(browser, url, 'buyer@saltmarsh.example', password);
   });
 
-  it.each(VIEWS)('%s: nothing serious or critical for axe, no sideways scrolling at 1280 x 800', async (path) => {
-    await browser.get(url + path);
-    await browser.wait(until.elementLocated(By.css('main')), 10_000);
-    expect(await violations()).toEqual([]);
-    const [wide, tall] = await browser.executeScript<number[]>('return [document.documentElement.scrollWidth - document.documentElement.clientWidth, document.documentElement.scrollHeight]');
-    expect(wide).toBeLessThanOrEqual(0);
-    if (path === '/u/WQ-0007') expect(tall, 'the bench fits the screen').toBeLessThanOrEqual(800);
-  });
+  it.each(VIEWS)(
+    '%s: nothing serious or critical for axe, no sideways scrolling at 1280 x 800',
+    async (path) => {
+      await browser.get(url + path);
+      await browser.wait(until.elementLocated(By.css('main')), 10_000);
+      expect(await violations()).toEqual([]);
+      const [wide, tall] = await browser.executeScript<number[]>(
+        'return [document.documentElement.scrollWidth - document.documentElement.clientWidth, document.documentElement.scrollHeight]',
+      );
+      expect(wide).toBeLessThanOrEqual(0);
+      if (path === '/u/WQ-0007') expect(tall, 'the bench fits the screen').toBeLessThanOrEqual(800);
+    },
+  );
 
   it('the quick look and photographs work on a phone', async () => {
     await resize(browser, 390, 844);
     await browser.get(`${url}/u/WQ-0011/look`);
     await see(browser, 'Add from file or camera');
-    expect(await browser.executeScript('return document.documentElement.scrollWidth <= document.documentElement.clientWidth')).toBe(true);
+    expect(
+      await browser.executeScript(
+        'return document.documentElement.scrollWidth <= document.documentElement.clientWidth',
+      ),
+    ).toBe(true);
     const key = await browser.findElement(By.css('section[aria-label="Next"] button'));
     expect((await key.getRect()).height).toBeGreaterThanOrEqual(44);
     await resize(browser, 1280, 800);
@@ -96,7 +147,12 @@ describe('a viewer', () => {
       await viewer.quit();
     }
     const caller = await signedIn(url, 'trainee@saltmarsh.example', password);
-    for (const [name, input] of [['receiveLot', {}], ['observe', {}], ['setRules', { ratePerHourMinor: 1 }]] as const) expect((await caller.command(name, { input })).status).toBe(403);
+    for (const [name, input] of [
+      ['receiveLot', {}],
+      ['observe', {}],
+      ['setRules', { ratePerHourMinor: 1 }],
+    ] as const)
+      expect((await caller.command(name, { input })).status).toBe(403);
     expect((await caller.post('/api/units/WQ-0007/photos', 'x')).status).toBe(403);
     const form = new FormData();
     form.append('file', new File(['{}'], 'lscpu.json'));
@@ -107,20 +163,44 @@ describe('a viewer', () => {
 describe('the door', () => {
   it('lets nobody in unsigned, nor a request from another site', async () => {
     expect((await fetch(`${url}/`, { redirect: 'manual' })).status).toBe(307);
-    for (const path of ['/api/find?text=WQ', '/api/live', '/api/units/WQ-0015/passport', '/api/lots/WQ-3/labels', '/api/photos/x']) expect((await fetch(url + path)).status, path).toBe(401);
+    for (const path of [
+      '/api/find?text=WQ',
+      '/api/live',
+      '/api/units/WQ-0015/passport',
+      '/api/lots/WQ-3/labels',
+      '/api/photos/x',
+    ])
+      expect((await fetch(url + path)).status, path).toBe(401);
     expect((await fetch(`${url}/api/commands/observe`, { method: 'POST', body: '{}' })).status).toBe(401);
-    expect((await fetch(`${url}/api/auth/sign-up/email`, { method: 'POST', headers: { 'content-type': 'application/json', origin: url }, body: JSON.stringify({ name: 'x', email: 'x@x.example', password: 'long enough word' }) })).ok).toBe(false);
+    expect(
+      (
+        await fetch(`${url}/api/auth/sign-up/email`, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json', origin: url },
+          body: JSON.stringify({ name: 'x', email: 'x@x.example', password: 'long enough word' }),
+        })
+      ).ok,
+    ).toBe(false);
     const caller = await signedIn(url, 'buyer@saltmarsh.example', password);
-    const foreign = await caller.post('/api/commands/setRules', JSON.stringify({ input: { ratePerHourMinor: 1 } }), { origin: 'http://elsewhere.example', 'content-type': 'application/json' });
+    const foreign = await caller.post(
+      '/api/commands/setRules',
+      JSON.stringify({ input: { ratePerHourMinor: 1 } }),
+      { origin: 'http://elsewhere.example', 'content-type': 'application/json' },
+    );
     expect(foreign.status).toBe(403);
   });
 
   it('answers bad requests plainly and stays whole', async () => {
     const caller = await signedIn(url, 'buyer@saltmarsh.example', password);
-    expect((await caller.post('/api/commands/observe', 'not json', { 'content-type': 'application/json' })).status).toBe(400);
+    expect(
+      (await caller.post('/api/commands/observe', 'not json', { 'content-type': 'application/json' })).status,
+    ).toBe(400);
     expect((await caller.command('no-such-command', { input: {} })).status).toBe(404);
     const picture = await caller.post('/api/units/WQ-0007/photos', 'this is no picture');
-    expect([picture.status, ((await picture.json()) as { error: { message: string } }).error.message]).toEqual([400, expect.stringContaining('not a picture')]);
+    expect([
+      picture.status,
+      ((await picture.json()) as { error: { message: string } }).error.message,
+    ]).toEqual([400, expect.stringContaining('not a picture')]);
     expect((await caller.post('/api/units/WQ-0007/photos', new Uint8Array(25_000_001))).status).toBe(413);
   });
 });
@@ -128,17 +208,28 @@ describe('the door', () => {
 describe('the report’s own endpoint', () => {
   async function token(): Promise<string> {
     const caller = await signedIn(url, 'bench-a@saltmarsh.example', password);
-    const { units } = (await (await caller.get('/api/find?text=WQ-0011')).json()) as { units: { id: string }[] };
-    return ((await (await caller.command('makeReportToken', { input: { unitId: units[0].id } })).json()) as { answer: { token: string } }).answer.token;
+    const { units } = (await (await caller.get('/api/find?text=WQ-0011')).json()) as {
+      units: { id: string }[];
+    };
+    return (
+      (await (await caller.command('makeReportToken', { input: { unitId: units[0].id } })).json()) as {
+        answer: { token: string };
+      }
+    ).answer.token;
   }
-  const post = (code: string, body: BodyInit, type?: string) => fetch(`${url}/r/${code}`, { method: 'POST', body, ...(type && { headers: { 'content-type': type } }) });
+  const post = (code: string, body: BodyInit, type?: string) =>
+    fetch(`${url}/r/${code}`, { method: 'POST', body, ...(type && { headers: { 'content-type': type } }) });
 
   it('wrong, broken, oversized: a clear word each, nothing changed, the token stays good; then used once', async () => {
     const good = await token();
     const wrong = await fetch(`${url}/r/nonsense`);
     expect([wrong.status, await wrong.text()]).toEqual([403, expect.stringContaining('not one of ours')]);
     expect((await post('nonsense', 'x')).status).toBe(403);
-    const cut = await post(good, '--edge\r\nContent-Disposition: form-data; name="file"; filename="lscpu.json"\r\n\r\n{"lscpu":', 'multipart/form-data; boundary=edge');
+    const cut = await post(
+      good,
+      '--edge\r\nContent-Disposition: form-data; name="file"; filename="lscpu.json"\r\n\r\n{"lscpu":',
+      'multipart/form-data; boundary=edge',
+    );
     expect([cut.status, await cut.text()]).toEqual([400, expect.stringContaining('broken or cut off')]);
     expect((await post(good, 'plain words', 'text/plain')).status).toBe(400);
     const large = await post(good, new Uint8Array(4_100_000), 'multipart/form-data; boundary=edge');
@@ -149,7 +240,10 @@ describe('the report’s own endpoint', () => {
       return one;
     };
     const taken = await post(good, form());
-    expect([taken.status, await taken.text()]).toEqual([200, expect.stringContaining('WQ-0011: 1 files read')]);
+    expect([taken.status, await taken.text()]).toEqual([
+      200,
+      expect.stringContaining('WQ-0011: 1 files read'),
+    ]);
     const again = await post(good, form());
     expect([again.status, await again.text()]).toEqual([403, expect.stringContaining('has been used')]);
   });

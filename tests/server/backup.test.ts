@@ -12,13 +12,27 @@ import { act, benchA, lotWith, openShop, unitRow } from './shop';
 openShop('backup');
 
 const folder = mkdtempSync(join(tmpdir(), 'omnitrope-backup-'));
-const script = (name: string, ...args: string[]) => execFileSync('bash', [`scripts/${name}.sh`, ...args], { env: { ...process.env, OMNITROPE_DATA: folder }, stdio: 'pipe' });
+const script = (name: string, ...args: string[]) =>
+  execFileSync('bash', [`scripts/${name}.sh`, ...args], {
+    env: { ...process.env, OMNITROPE_DATA: folder },
+    stdio: 'pipe',
+  });
 
 describe('backup and restore', () => {
   it('bring everything back, photographs and sealed history too; what was there is kept aside', async () => {
-    const { units: [unit] } = await lotWith(['laptop']);
+    const {
+      units: [unit],
+    } = await lotWith(['laptop']);
     await act(benchA, 'observe', { unitId: unit.unitId, finding: 'look-dust', outcome: 2 });
-    await database().insert(photos).values({ unitId: unit.unitId, width: 2, height: 2, bytes: Buffer.from([0, 255, 10, 13, 92]), by: 'Bench A' });
+    await database()
+      .insert(photos)
+      .values({
+        unitId: unit.unitId,
+        width: 2,
+        height: 2,
+        bytes: Buffer.from([0, 255, 10, 13, 92]),
+        by: 'Bench A',
+      });
     const before = await unitRow(unit.unitId);
     const file = join(folder, 'shop.dump');
     script('backup', file);

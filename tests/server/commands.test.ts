@@ -9,51 +9,99 @@ openShop('commands');
 describe('who may', () => {
   it('a viewer may do none of the commands, and nothing is written', async () => {
     const before = await eventCount();
-    for (const name of commandByName.keys()) expect(await refusal(act(trainee, name, {})), name).toMatchObject({ code: 'forbidden' });
+    for (const name of commandByName.keys())
+      expect(await refusal(act(trainee, name, {})), name).toMatchObject({ code: 'forbidden' });
     expect(await eventCount()).toBe(before);
   });
   it('house rules are the owner’s', async () => {
-    expect(await refusal(act(benchA, 'setRules', { ratePerHourMinor: 1 }))).toMatchObject({ code: 'forbidden' });
+    expect(await refusal(act(benchA, 'setRules', { ratePerHourMinor: 1 }))).toMatchObject({
+      code: 'forbidden',
+    });
     await act(owner, 'setRules', { ratePerHourMinor: 1800 });
   });
 });
 
 describe('a command', () => {
   it('sent twice with one key acts once and answers the same', async () => {
-    const { units: [unit] } = await lotWith(['small']);
+    const {
+      units: [unit],
+    } = await lotWith(['small']);
     const before = await eventCount();
-    const send = () => act(benchA, 'observe', { unitId: unit.unitId, finding: 'look-dust', outcome: 1 }, { key: 'key-1' });
+    const send = () =>
+      act(benchA, 'observe', { unitId: unit.unitId, finding: 'look-dust', outcome: 1 }, { key: 'key-1' });
     const answers = await Promise.all([send(), send(), send()]);
     expect(answers).toEqual([answers[0], answers[0], answers[0]]);
     expect(await eventCount()).toBe(before + 1);
-    expect(await refusal(act(benchB, 'observe', { unitId: unit.unitId, finding: 'look-dust', outcome: 2 }, { key: 'key-1' }))).toMatchObject({ code: 'invalid' });
+    expect(
+      await refusal(
+        act(benchB, 'observe', { unitId: unit.unitId, finding: 'look-dust', outcome: 2 }, { key: 'key-1' }),
+      ),
+    ).toMatchObject({ code: 'invalid' });
   });
   it('on a stale version says who changed what and when, and changes nothing', async () => {
-    const { units: [unit] } = await lotWith(['small']);
+    const {
+      units: [unit],
+    } = await lotWith(['small']);
     const { version } = await unitRow(unit.unitId);
     await act(benchB, 'observe', { unitId: unit.unitId, finding: 'look-dust', outcome: 1 }, { version });
     const before = await eventCount();
-    expect(await refusal(act(benchA, 'observe', { unitId: unit.unitId, finding: 'look-ports', outcome: 1 }, { version }))).toEqual({ code: 'conflict', message: expect.stringMatching(/^Bench B changed this unit \d s ago \(finding\)/) });
+    expect(
+      await refusal(
+        act(benchA, 'observe', { unitId: unit.unitId, finding: 'look-ports', outcome: 1 }, { version }),
+      ),
+    ).toEqual({
+      code: 'conflict',
+      message: expect.stringMatching(/^Bench B changed this unit \d s ago \(finding\)/),
+    });
     expect(await eventCount()).toBe(before);
   });
   it('with bad input names the field and writes nothing, its key stays free', async () => {
-    const { units: [unit] } = await lotWith(['small']);
+    const {
+      units: [unit],
+    } = await lotWith(['small']);
     const before = await eventCount();
-    expect(await refusal(act(benchA, 'observe', { unitId: unit.unitId, finding: 'look-dust', outcome: 'much' }, { key: 'key-2' }))).toMatchObject({ code: 'invalid', message: expect.stringContaining('outcome') });
-    expect(await refusal(act(benchA, 'observe', { unitId: unit.unitId, finding: 'look-dust', outcome: 7 }, { key: 'key-2' }))).toMatchObject({ code: 'invalid', message: expect.stringContaining('outcomes 1 to 3') });
-    expect(await refusal(act(benchA, 'observe', { unitId: '00000000-0000-4000-8000-000000000000', finding: 'look-dust', outcome: 0 }))).toMatchObject({ code: 'missing' });
+    expect(
+      await refusal(
+        act(
+          benchA,
+          'observe',
+          { unitId: unit.unitId, finding: 'look-dust', outcome: 'much' },
+          { key: 'key-2' },
+        ),
+      ),
+    ).toMatchObject({ code: 'invalid', message: expect.stringContaining('outcome') });
+    expect(
+      await refusal(
+        act(benchA, 'observe', { unitId: unit.unitId, finding: 'look-dust', outcome: 7 }, { key: 'key-2' }),
+      ),
+    ).toMatchObject({ code: 'invalid', message: expect.stringContaining('outcomes 1 to 3') });
+    expect(
+      await refusal(
+        act(benchA, 'observe', {
+          unitId: '00000000-0000-4000-8000-000000000000',
+          finding: 'look-dust',
+          outcome: 0,
+        }),
+      ),
+    ).toMatchObject({ code: 'missing' });
     expect(await eventCount()).toBe(before);
     await act(benchA, 'observe', { unitId: unit.unitId, finding: 'look-dust', outcome: 1 }, { key: 'key-2' });
   });
   it('cannot ask a laptop’s question of a tower', async () => {
-    const { units: [unit] } = await lotWith(['desktop']);
-    expect(await refusal(act(benchA, 'observe', { unitId: unit.unitId, finding: 'look-swelling', outcome: 0 }))).toMatchObject({ code: 'invalid' });
+    const {
+      units: [unit],
+    } = await lotWith(['desktop']);
+    expect(
+      await refusal(act(benchA, 'observe', { unitId: unit.unitId, finding: 'look-swelling', outcome: 0 })),
+    ).toMatchObject({ code: 'invalid' });
   });
 });
 
 describe('answers', () => {
   it('re-price the machine, and taking one back restores belief and value exactly', async () => {
-    const { units: [unit] } = await lotWith(['small']);
+    const {
+      units: [unit],
+    } = await lotWith(['small']);
     const on = { unitId: unit.unitId };
     await act(benchA, 'observe', { ...on, finding: 'button', outcome: 0 });
     await act(benchA, 'observe', { ...on, finding: 'picture-monitor', outcome: 2 });
@@ -69,7 +117,9 @@ describe('answers', () => {
     expect(after).toMatchObject({ valueMinor: before.valueMinor, bench: before.bench, stage: before.stage });
   });
   it('taken back also give back the bench they had opened, unless it was changed since', async () => {
-    const { units: [unit] } = await lotWith(['small']);
+    const {
+      units: [unit],
+    } = await lotWith(['small']);
     const on = { unitId: unit.unitId };
     await act(benchA, 'observe', { ...on, finding: 'look-dust', outcome: 1 });
     await act(benchA, 'observe', { ...on, finding: 'memory-fitted', outcome: 0 });
@@ -82,7 +132,9 @@ describe('answers', () => {
     expect((await unitRow(unit.unitId)).bench.caseOpen).toBe(true);
   });
   it('given again replace the earlier one, and taking that back brings the earlier one back', async () => {
-    const { units: [unit] } = await lotWith(['small']);
+    const {
+      units: [unit],
+    } = await lotWith(['small']);
     const on = { unitId: unit.unitId };
     await act(benchA, 'observe', { ...on, finding: 'look-dust', outcome: 0 });
     const first = (await unitRow(unit.unitId)).evaluation!.beliefs;
@@ -90,32 +142,54 @@ describe('answers', () => {
     expect((await unitRow(unit.unitId)).evaluation!.beliefs).not.toEqual(first);
     await act(benchA, 'voidObservation', on);
     const again = (await unitRow(unit.unitId)).evaluation!.beliefs;
-    expect(again.map(({ cause, probability }) => [cause, probability])).toEqual(first.map(({ cause, probability }) => [cause, probability]));
+    expect(again.map(({ cause, probability }) => [cause, probability])).toEqual(
+      first.map(({ cause, probability }) => [cause, probability]),
+    );
   });
   it('nothing to take back is said', async () => {
-    const { units: [unit] } = await lotWith(['small']);
-    expect(await refusal(act(benchA, 'voidObservation', { unitId: unit.unitId }))).toMatchObject({ code: 'refused' });
+    const {
+      units: [unit],
+    } = await lotWith(['small']);
+    expect(await refusal(act(benchA, 'voidObservation', { unitId: unit.unitId }))).toMatchObject({
+      code: 'refused',
+    });
   });
 });
 
 describe('a swollen battery', () => {
   it('wants its caution acknowledged, then stops the unit: nothing more is done to it until the owner lets it go', async () => {
-    const { units: [unit] } = await lotWith(['laptop']);
+    const {
+      units: [unit],
+    } = await lotWith(['laptop']);
     const on = { unitId: unit.unitId };
     const swollen = { ...on, finding: 'look-swelling', outcome: 1 };
     const started = await act<{ workId: string }>(benchA, 'startWork', { ...on, ref: 'charge' });
     await act(benchA, 'leaveAlone', { ...on, workId: started.workId, minutes: 90 });
-    expect(await refusal(act(benchA, 'observe', swollen))).toMatchObject({ code: 'refused', message: expect.stringContaining('Do not charge, press, bend or pierce') });
+    expect(await refusal(act(benchA, 'observe', swollen))).toMatchObject({
+      code: 'refused',
+      message: expect.stringContaining('Do not charge, press, bend or pierce'),
+    });
     expect((await unitRow(unit.unitId)).stage).toBe('hands');
     await act(benchA, 'observe', { ...swollen, acknowledged: 'swollen-cell' });
     expect(await unitRow(unit.unitId)).toMatchObject({ stage: 'quarantine', route: 'quarantine' });
     expect((await runningAlone()).filter((block) => block.tag === unit.tag)).toEqual([]);
     expect((await lineOf()).quarantine).toBe(1);
-    for (const [name, input] of [['startWork', { ref: 'charge' }], ['recordTest', { test: 'starts', result: 'pass' }], ['setBench', { bench: { plugged: true } }], ['makeReportToken', {}], ['listUnit', { askMinor: 100 }]] as const) {
-      expect(await refusal(act(benchA, name, { ...on, ...input })), name).toMatchObject({ code: 'refused', message: expect.stringContaining('quarantine') });
+    for (const [name, input] of [
+      ['startWork', { ref: 'charge' }],
+      ['recordTest', { test: 'starts', result: 'pass' }],
+      ['setBench', { bench: { plugged: true } }],
+      ['makeReportToken', {}],
+      ['listUnit', { askMinor: 100 }],
+    ] as const) {
+      expect(await refusal(act(benchA, name, { ...on, ...input })), name).toMatchObject({
+        code: 'refused',
+        message: expect.stringContaining('quarantine'),
+      });
     }
     expect(await refusal(act(benchA, 'voidObservation', on))).toMatchObject({ code: 'refused' });
-    expect(await refusal(act(benchA, 'setStage', { ...on, stage: 'hands' }))).toMatchObject({ code: 'forbidden' });
+    expect(await refusal(act(benchA, 'setStage', { ...on, stage: 'hands' }))).toMatchObject({
+      code: 'forbidden',
+    });
     await act(owner, 'setStage', { ...on, stage: 'hands' });
     expect((await unitRow(unit.unitId)).stage).toBe('hands');
   });
@@ -129,7 +203,14 @@ describe('work', () => {
     const second = await act<{ workId: string }>(benchA, 'startWork', { ...b, ref: 'erase-drive' });
     expect((await workOf(units[0].unitId))[0].status).toBe('paused');
     await act(benchA, 'leaveAlone', { ...b, workId: second.workId, minutes: 90, station: 'dock 1' });
-    expect(await runningAlone()).toEqual([expect.objectContaining({ tag: units[1].tag, title: 'Erase the drive', station: 'dock 1', expectedMinutes: 90 })]);
+    expect(await runningAlone()).toEqual([
+      expect.objectContaining({
+        tag: units[1].tag,
+        title: 'Erase the drive',
+        station: 'dock 1',
+        expectedMinutes: 90,
+      }),
+    ]);
     await act(benchA, 'resumeWork', { ...a, workId: first.workId });
     expect((await workOf(units[1].unitId))[0].status).toBe('alone');
     await act(benchA, 'pauseWork', { ...a, workId: first.workId });
@@ -137,13 +218,27 @@ describe('work', () => {
     await act(benchB, 'finishWork', { ...b, workId: second.workId });
     expect(await runningAlone()).toEqual([]);
     const [done] = await workOf(units[1].unitId);
-    expect(done.segments.map((segment) => [segment.attended, segment.endedAt !== null])).toEqual([[true, true], [false, true]]);
-    expect(await refusal(act(benchA, 'pauseWork', { ...a, workId: first.workId }))).toMatchObject({ code: 'refused' });
+    expect(done.segments.map((segment) => [segment.attended, segment.endedAt !== null])).toEqual([
+      [true, true],
+      [false, true],
+    ]);
+    expect(await refusal(act(benchA, 'pauseWork', { ...a, workId: first.workId }))).toMatchObject({
+      code: 'refused',
+    });
   });
   it('a repair’s verdict moves belief, and carries the unit to hands on', async () => {
-    const { units: [unit] } = await lotWith(['small']);
+    const {
+      units: [unit],
+    } = await lotWith(['small']);
     const on = { unitId: unit.unitId };
-    for (const [finding, outcome] of [['look-bay', 0], ['button', 0], ['fan-sound', 2], ['lock-key', 1], ['picture-monitor', 2]] as const) await act(benchA, 'observe', { ...on, finding, outcome });
+    for (const [finding, outcome] of [
+      ['look-bay', 0],
+      ['button', 0],
+      ['fan-sound', 2],
+      ['lock-key', 1],
+      ['picture-monitor', 2],
+    ] as const)
+      await act(benchA, 'observe', { ...on, finding, outcome });
     const { workId } = await act<{ workId: string }>(benchA, 'startWork', { ...on, ref: 'reseat-memory' });
     expect((await unitRow(unit.unitId)).stage).toBe('hands');
     const before = (await unitRow(unit.unitId)).evaluation!.sound.probability;

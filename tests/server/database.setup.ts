@@ -17,7 +17,13 @@ const DIR = resolve('.test');
 export function throwAwayCluster(): string {
   if (process.env.TEST_DATABASE_URL) return process.env.TEST_DATABASE_URL;
   execFileSync('bash', ['scripts/pg.sh', 'start'], {
-    stdio: 'inherit', env: { ...process.env, OMNITROPE_DATA: DIR, OMNITROPE_PGPORT: '54429', OMNITROPE_PG_OPTIONS: '-c fsync=off -c synchronous_commit=off -c full_page_writes=off' },
+    stdio: 'inherit',
+    env: {
+      ...process.env,
+      OMNITROPE_DATA: DIR,
+      OMNITROPE_PGPORT: '54429',
+      OMNITROPE_PG_OPTIONS: '-c fsync=off -c synchronous_commit=off -c full_page_writes=off',
+    },
   });
   return /^DATABASE_URL=(.*)$/m.exec(readFileSync(`${DIR}/pg.env`, 'utf8'))![1];
 }

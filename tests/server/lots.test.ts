@@ -12,8 +12,14 @@ openShop('lots');
 const text = readFileSync('samples/manifests/library.csv', 'utf8');
 const columns = guessColumns(readManifestTable(text).header);
 type Answer = { added: string[]; already: number; bad: number };
-const take = (lotId: string, file = text) => act<Answer>(owner, 'importManifest', { lotId, text: file, columns: guessColumns(readManifestTable(file).header) });
-const unitsOf = (lotId: string) => database().select().from(units).where(eq(units.lotId, lotId)).orderBy(units.tag);
+const take = (lotId: string, file = text) =>
+  act<Answer>(owner, 'importManifest', {
+    lotId,
+    text: file,
+    columns: guessColumns(readManifestTable(file).header),
+  });
+const unitsOf = (lotId: string) =>
+  database().select().from(units).where(eq(units.lotId, lotId)).orderBy(units.tag);
 
 describe('a manifest', () => {
   it('is previewed without writing anything, bad rows with line and reason', async () => {
@@ -39,20 +45,36 @@ describe('a manifest', () => {
     const answers = await Promise.all([take(lotId), take(lotId)]);
     expect(answers.map((answer) => answer.added.length).sort()).toEqual([0, 40]);
     expect(await take(lotId)).toMatchObject({ added: [], already: 40 });
-    expect((await take(lotId, text + 'laptop;Pellmark;Courier 14;PC1;;4 GB;none;works\n')).added).toHaveLength(1);
+    expect(
+      (await take(lotId, text + 'laptop;Pellmark;Courier 14;PC1;;4 GB;none;works\n')).added,
+    ).toHaveLength(1);
     expect(await unitsOf(lotId)).toHaveLength(41);
   });
   it('with bad rows put right later, brings in just those', async () => {
     const { lotId } = await lotWith([]);
     await take(lotId);
     const mended = text.replace('hovercraft', 'small desktop').replace('plenty', '4 GB');
-    expect(await take(lotId, mended)).toMatchObject({ already: 40, bad: 0, added: [expect.any(String), expect.any(String)] });
+    expect(await take(lotId, mended)).toMatchObject({
+      already: 40,
+      bad: 0,
+      added: [expect.any(String), expect.any(String)],
+    });
   });
   it('with nothing good in it changes nothing', async () => {
     const { lotId } = await lotWith([]);
     const before = await eventCount();
-    expect(await refusal(act(owner, 'importManifest', { lotId, text: 'kind;model\nboat;x\n', columns: { chassis: 0, model: 1 } }))).toMatchObject({ code: 'invalid', message: expect.stringContaining('line 2') });
-    expect(await refusal(act(owner, 'importManifest', { lotId, text: 'x'.repeat(2_000_001), columns }))).toMatchObject({ code: 'invalid', message: expect.stringContaining('2 MB') });
+    expect(
+      await refusal(
+        act(owner, 'importManifest', {
+          lotId,
+          text: 'kind;model\nboat;x\n',
+          columns: { chassis: 0, model: 1 },
+        }),
+      ),
+    ).toMatchObject({ code: 'invalid', message: expect.stringContaining('line 2') });
+    expect(
+      await refusal(act(owner, 'importManifest', { lotId, text: 'x'.repeat(2_000_001), columns })),
+    ).toMatchObject({ code: 'invalid', message: expect.stringContaining('2 MB') });
     expect(await eventCount()).toBe(before);
   });
   it('imports of two lots with the same letters at once never give a tag twice', async () => {
@@ -65,18 +87,35 @@ describe('a manifest', () => {
 
 describe('a lot', () => {
   it('is received once by its code, with amounts that are amounts', async () => {
-    const lot = { code: 'WQ-9', name: 'x', source: 'clearout', tagPrefix: 'WQ', priceMinor: 100, receivedOn: '2026-11-20' };
+    const lot = {
+      code: 'WQ-9',
+      name: 'x',
+      source: 'clearout',
+      tagPrefix: 'WQ',
+      priceMinor: 100,
+      receivedOn: '2026-11-20',
+    };
     await act(benchA, 'receiveLot', lot);
     expect(await refusal(act(benchA, 'receiveLot', lot))).toMatchObject({ code: 'conflict' });
-    expect(await refusal(act(benchA, 'receiveLot', { ...lot, code: 'WQ-10', priceMinor: -1 }))).toMatchObject({ code: 'invalid', message: expect.stringContaining('price') });
-    expect(await refusal(act(benchA, 'receiveLot', { ...lot, code: 'WQ-10', priceMinor: 1.5 }))).toMatchObject({ code: 'invalid' });
-    expect(await refusal(act(benchA, 'receiveLot', { ...lot, code: 'WQ-10', receivedOn: 'yesterday' }))).toMatchObject({ code: 'invalid', message: expect.stringContaining('2026-11-25') });
+    expect(await refusal(act(benchA, 'receiveLot', { ...lot, code: 'WQ-10', priceMinor: -1 }))).toMatchObject(
+      { code: 'invalid', message: expect.stringContaining('price') },
+    );
+    expect(
+      await refusal(act(benchA, 'receiveLot', { ...lot, code: 'WQ-10', priceMinor: 1.5 })),
+    ).toMatchObject({ code: 'invalid' });
+    expect(
+      await refusal(act(benchA, 'receiveLot', { ...lot, code: 'WQ-10', receivedOn: 'yesterday' })),
+    ).toMatchObject({ code: 'invalid', message: expect.stringContaining('2026-11-25') });
   });
   it('refuses a serial it has already', async () => {
     const { lotId } = await lotWith([]);
     await act(owner, 'addUnit', { lotId, chassis: 'laptop', model: 'Courier 14', serial: 'PC5' });
-    expect(await refusal(act(owner, 'addUnit', { lotId, chassis: 'laptop', model: 'Courier 14', serial: 'pc5' }))).toMatchObject({ code: 'conflict' });
-    const { rows } = await database().execute<{ n: number }>(sql`select count(*)::int as n from units where lot_id = ${lotId}`);
+    expect(
+      await refusal(act(owner, 'addUnit', { lotId, chassis: 'laptop', model: 'Courier 14', serial: 'pc5' })),
+    ).toMatchObject({ code: 'conflict' });
+    const { rows } = await database().execute<{ n: number }>(
+      sql`select count(*)::int as n from units where lot_id = ${lotId}`,
+    );
     expect(rows[0].n).toBe(1);
   });
 });

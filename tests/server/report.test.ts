@@ -11,38 +11,80 @@ import { act, benchA, eventCount, lotWith, refusal, unitRow, openShop } from './
 openShop('report');
 
 const sample = (name: string) => ({ name, text: readFileSync(`samples/report/${name}`, 'utf8') });
-const laptopFiles = ['lshw.json', 'lscpu.json', 'dmidecode.txt', 'smartctl-sda.json', 'sensors.json', 'upower.txt'].map(sample);
+const laptopFiles = [
+  'lshw.json',
+  'lscpu.json',
+  'dmidecode.txt',
+  'smartctl-sda.json',
+  'sensors.json',
+  'upower.txt',
+].map(sample);
 const tokenFor = (unitId: string) => act<{ token: string }>(benchA, 'makeReportToken', { unitId });
-const send = (unitId: string, files: { name: string; text: string }[], token?: string) => act<IngestAnswer>(benchA, 'ingestReport', { unitId, files, ...(token && { token }) });
+const send = (unitId: string, files: { name: string; text: string }[], token?: string) =>
+  act<IngestAnswer>(benchA, 'ingestReport', { unitId, files, ...(token && { token }) });
 
 describe('the machine’s own report', () => {
   it('fills in the unit, marked measured, parts on record, questions answered; a claim stays beside it', async () => {
-    const { units: [unit] } = await lotWith(['laptop']);
+    const {
+      units: [unit],
+    } = await lotWith(['laptop']);
     const { token } = await tokenFor(unit.unitId);
     const answer = await send(unit.unitId, laptopFiles, token);
-    expect(answer.filled).toEqual(expect.arrayContaining(['processorLevel', 'memoryGb', 'serial', 'driveHealth', 'batteryHealth']));
+    expect(answer.filled).toEqual(
+      expect.arrayContaining(['processorLevel', 'memoryGb', 'serial', 'driveHealth', 'batteryHealth']),
+    );
     const spec = await specificationOf(database(), unit.unitId);
-    expect(spec.best('processorLevel')).toMatchObject({ basis: 'measured', value: 'x86-64-v3', by: 'Bench A' });
+    expect(spec.best('processorLevel')).toMatchObject({
+      basis: 'measured',
+      value: 'x86-64-v3',
+      by: 'Bench A',
+    });
     expect(await unitRow(unit.unitId)).toMatchObject({ maker: 'Pellmark', model: 'Courier 14' });
     const parts = await database().select().from(components).where(eq(components.unitId, unit.unitId));
     expect(parts.map((part) => part.class).sort()).toEqual(['battery', 'drive', 'memory', 'memory']);
-    expect((await unitRow(unit.unitId)).evaluation!.beliefs[0]).toMatchObject({ cause: 'battery-worn', probability: 1 });
+    expect((await unitRow(unit.unitId)).evaluation!.beliefs[0]).toMatchObject({
+      cause: 'battery-worn',
+      probability: 1,
+    });
   });
   it('sent again (a new token) doubles no part', async () => {
-    const { units: [unit] } = await lotWith(['laptop']);
-    const files = [{ name: 'smartctl.json', text: laptopFiles[3].text.replaceAll('BSL320-5521', 'BSL320-7777') }, laptopFiles[1]];
+    const {
+      units: [unit],
+    } = await lotWith(['laptop']);
+    const files = [
+      { name: 'smartctl.json', text: laptopFiles[3].text.replaceAll('BSL320-5521', 'BSL320-7777') },
+      laptopFiles[1],
+    ];
     await send(unit.unitId, files, (await tokenFor(unit.unitId)).token);
     await send(unit.unitId, files, (await tokenFor(unit.unitId)).token);
-    expect(await database().select().from(components).where(eq(components.unitId, unit.unitId))).toHaveLength(1);
+    expect(await database().select().from(components).where(eq(components.unitId, unit.unitId))).toHaveLength(
+      1,
+    );
   });
   it('reads the real lshw and lscpu of the machine this test runs on', async () => {
-    const { units: [unit] } = await lotWith(['desktop']);
-    const run = (tool: string, ...args: string[]) => execFileSync(tool, args, { encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'], env: { ...process.env, LC_ALL: 'C' } });
-    const answer = await send(unit.unitId, [{ name: 'lshw.json', text: run('lshw', '-json', '-quiet') }, { name: 'lscpu.json', text: run('lscpu', '-J') }]);
+    const {
+      units: [unit],
+    } = await lotWith(['desktop']);
+    const run = (tool: string, ...args: string[]) =>
+      execFileSync(tool, args, {
+        encoding: 'utf8',
+        stdio: ['ignore', 'pipe', 'ignore'],
+        env: { ...process.env, LC_ALL: 'C' },
+      });
+    const answer = await send(unit.unitId, [
+      { name: 'lshw.json', text: run('lshw', '-json', '-quiet') },
+      { name: 'lscpu.json', text: run('lscpu', '-J') },
+    ]);
     expect(answer.read.map((file) => file.kind)).toEqual(['lshw', 'lscpu']);
     const spec = await specificationOf(database(), unit.unitId);
     const flags = /^flags\s*:\s*(.*)$/m.exec(readFileSync('/proc/cpuinfo', 'utf8'))![1].split(' ');
-    expect(spec.number('processorLevel')).toBe(flags.includes('avx512vl') && flags.includes('avx512cd') ? 4 : flags.includes('avx2') && flags.includes('movbe') ? 3 : 2);
+    expect(spec.number('processorLevel')).toBe(
+      flags.includes('avx512vl') && flags.includes('avx512cd')
+        ? 4
+        : flags.includes('avx2') && flags.includes('movbe')
+          ? 3
+          : 2,
+    );
     const total = Number(/^MemTotal:\s+(\d+)/m.exec(readFileSync('/proc/meminfo', 'utf8'))![1]) / 2 ** 20;
     expect(spec.number('memoryGb')!).toBeGreaterThan(total * 0.9);
     expect(spec.number('memoryGb')!).toBeLessThan(total * 1.3);
@@ -51,7 +93,9 @@ describe('the machine’s own report', () => {
 
 describe('what is refused, with nothing changed', () => {
   it('a wrong, a used and an expired token', async () => {
-    const { units: [unit] } = await lotWith(['laptop']);
+    const {
+      units: [unit],
+    } = await lotWith(['laptop']);
     expect(await lookAtToken('no-such-token')).toEqual({ state: 'wrong' });
     const { token } = await tokenFor(unit.unitId);
     expect(await lookAtToken(token)).toMatchObject({ state: 'good', tag: unit.tag });
@@ -61,31 +105,58 @@ describe('what is refused, with nothing changed', () => {
     expect(await refusal(send(unit.unitId, laptopFiles, token))).toMatchObject({ code: 'forbidden' });
     expect(await eventCount()).toBe(before);
     const late = await tokenFor(unit.unitId);
-    await database().update(reportTokens).set({ expiresAt: new Date(Date.now() - 1000) }).where(sql`used_at is null`);
+    await database()
+      .update(reportTokens)
+      .set({ expiresAt: new Date(Date.now() - 1000) })
+      .where(sql`used_at is null`);
     expect(await lookAtToken(late.token)).toEqual({ state: 'expired' });
     expect(await refusal(send(unit.unitId, laptopFiles, late.token))).toMatchObject({ code: 'forbidden' });
   });
   it('only the newest token of a unit is good, and the token itself is kept nowhere', async () => {
-    const { units: [unit] } = await lotWith(['laptop']);
+    const {
+      units: [unit],
+    } = await lotWith(['laptop']);
     const first = await tokenFor(unit.unitId);
     const second = await tokenFor(unit.unitId);
     expect(await lookAtToken(first.token)).toEqual({ state: 'wrong' });
-    const { rows } = await database().execute<{ all: string }>(sql`select coalesce(string_agg(t::text, ' '), '') || (select string_agg(e::text, ' ') from events e) as all from report_tokens t`);
+    const { rows } = await database().execute<{ all: string }>(
+      sql`select coalesce(string_agg(t::text, ' '), '') || (select string_agg(e::text, ' ') from events e) as all from report_tokens t`,
+    );
     expect(rows[0].all).not.toContain(second.token);
   });
   it('a race for one token: one report is taken in', async () => {
-    const { units: [unit] } = await lotWith(['laptop']);
+    const {
+      units: [unit],
+    } = await lotWith(['laptop']);
     const { token } = await tokenFor(unit.unitId);
     const tries = await Promise.all([1, 2, 3].map(() => refusal(send(unit.unitId, [laptopFiles[1]], token))));
     expect(tries.filter((outcome) => outcome === null)).toHaveLength(1);
   });
   it('an oversized file, an empty one, files that are something else: the token stays good', async () => {
-    const { units: [unit] } = await lotWith(['laptop']);
+    const {
+      units: [unit],
+    } = await lotWith(['laptop']);
     const { token } = await tokenFor(unit.unitId);
     const before = await eventCount();
-    expect(await refusal(send(unit.unitId, [{ name: 'lshw.json', text: 'x'.repeat(MAX_REPORT_FILE + 1) }], token))).toMatchObject({ code: 'invalid' });
-    expect(await refusal(send(unit.unitId, [{ name: 'lshw.json', text: '' }], token))).toMatchObject({ code: 'invalid', message: expect.stringContaining('every file is empty') });
-    expect(await refusal(send(unit.unitId, [{ name: 'lshw.json', text: '{"class":' }, { name: 'poem.txt', text: 'sea' }], token))).toMatchObject({ code: 'invalid', message: expect.stringMatching(/lshw.*not readable.*poem\.txt/s) });
+    expect(
+      await refusal(send(unit.unitId, [{ name: 'lshw.json', text: 'x'.repeat(MAX_REPORT_FILE + 1) }], token)),
+    ).toMatchObject({ code: 'invalid' });
+    expect(await refusal(send(unit.unitId, [{ name: 'lshw.json', text: '' }], token))).toMatchObject({
+      code: 'invalid',
+      message: expect.stringContaining('every file is empty'),
+    });
+    expect(
+      await refusal(
+        send(
+          unit.unitId,
+          [
+            { name: 'lshw.json', text: '{"class":' },
+            { name: 'poem.txt', text: 'sea' },
+          ],
+          token,
+        ),
+      ),
+    ).toMatchObject({ code: 'invalid', message: expect.stringMatching(/lshw.*not readable.*poem\.txt/s) });
     expect(await eventCount()).toBe(before);
     expect((await specificationOf(database(), unit.unitId)).rows).toEqual([]);
     expect(await lookAtToken(token)).toMatchObject({ state: 'good' });

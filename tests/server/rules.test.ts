@@ -15,16 +15,21 @@ import { act, benchA, lotWith, openShop, owner, refusal, unitRow } from './shop'
 openShop('rules');
 
 const rules = async () => (await database().select().from(shop))[0];
-const beliefIn = async (unitId: string, cause: string) => (await unitRow(unitId)).evaluation!.beliefs.find((line) => line.cause === cause)?.probability ?? 0;
+const beliefIn = async (unitId: string, cause: string) =>
+  (await unitRow(unitId)).evaluation!.beliefs.find((line) => line.cause === cause)?.probability ?? 0;
 
 describe('the owner’s own numbers', () => {
   it('move the next evaluation of a unit, and are taken back whole', async () => {
-    const { units: [unit] } = await lotWith(['laptop']);
+    const {
+      units: [unit],
+    } = await lotWith(['laptop']);
     await act(benchA, 'observe', { unitId: unit.unitId, finding: 'fan-sound', outcome: 2 });
     // the second in line, so that it can rise
     const { cause } = (await unitRow(unit.unitId)).evaluation!.beliefs[1];
     const before = await beliefIn(unit.unitId, cause);
-    expect(await act(owner, 'setOverrides', { overrides: { causes: { [cause]: { prior: { laptop: 0.6 } } } } })).toEqual({ numbers: 1 });
+    expect(
+      await act(owner, 'setOverrides', { overrides: { causes: { [cause]: { prior: { laptop: 0.6 } } } } }),
+    ).toEqual({ numbers: 1 });
     expect(await beliefIn(unit.unitId, cause)).toBe(before);
     await act(benchA, 'observe', { unitId: unit.unitId, finding: 'look-dust', outcome: 0 });
     expect(await beliefIn(unit.unitId, cause)).toBeGreaterThan(before);
@@ -32,14 +37,29 @@ describe('the owner’s own numbers', () => {
     expect(effectiveCatalogue(await rules()).catalogue).toBe(catalogue);
   });
   it('are refused as a whole, with every fault named; technicians may not', async () => {
-    const wrong = { causes: { 'fan-dead': { prior: { laptop: 0.2 } }, dragon: { valueLeft: 0.5 } }, findings: { torch: { leak: [0.5, 0.4] } } };
-    expect(await refusal(act(owner, 'setOverrides', { overrides: wrong }))).toMatchObject({ code: 'invalid', message: expect.stringMatching(/there is no "dragon"/) });
-    expect(await refusal(act(owner, 'setOverrides', { overrides: { causes: { 'fan-dead': { prior: { laptop: 2 } } } } }))).toMatchObject({ code: 'invalid' });
+    const wrong = {
+      causes: { 'fan-dead': { prior: { laptop: 0.2 } }, dragon: { valueLeft: 0.5 } },
+      findings: { torch: { leak: [0.5, 0.4] } },
+    };
+    expect(await refusal(act(owner, 'setOverrides', { overrides: wrong }))).toMatchObject({
+      code: 'invalid',
+      message: expect.stringMatching(/there is no "dragon"/),
+    });
+    expect(
+      await refusal(
+        act(owner, 'setOverrides', { overrides: { causes: { 'fan-dead': { prior: { laptop: 2 } } } } }),
+      ),
+    ).toMatchObject({ code: 'invalid' });
     expect((await rules()).overrides).toEqual({});
-    expect(await refusal(act(benchA, 'setOverrides', { overrides: {} }))).toMatchObject({ code: 'forbidden' });
+    expect(await refusal(act(benchA, 'setOverrides', { overrides: {} }))).toMatchObject({
+      code: 'forbidden',
+    });
   });
   it('that no longer fit the catalogue are left out, and said so', () => {
-    const known = effectiveCatalogue({ learned: null, overrides: { causes: { 'a-cause-of-last-year': { valueLeft: 0.5 } } } });
+    const known = effectiveCatalogue({
+      learned: null,
+      overrides: { causes: { 'a-cause-of-last-year': { valueLeft: 0.5 } } },
+    });
     expect(known.catalogue).toBe(catalogue);
     expect(known.faults.join()).toMatch(/a-cause-of-last-year/);
   });
@@ -53,7 +73,8 @@ describe('learning from closed cases', () => {
       await act(benchA, 'observe', { unitId, finding: 'memory-fitted', outcome: 1 });
       await act(benchA, 'repairVerdict', { unitId, repair: 'fit-memory', helped: true });
     }
-    for (const { unitId } of units.slice(1)) await act(benchA, 'observe', { unitId, finding: 'whole-look', outcome: 0 });
+    for (const { unitId } of units.slice(1))
+      await act(benchA, 'observe', { unitId, finding: 'whole-look', outcome: 0 });
     // one looked over, mended again afterwards: open again
     await act(benchA, 'repairVerdict', { unitId: units[3].unitId, repair: 'drain-charge', helped: true });
     expect(await database().transaction((tx) => countClosed(tx))).toBe(2);
@@ -66,8 +87,12 @@ describe('learning from closed cases', () => {
     const { p, cases, present } = after.learned!.priors['memory-out'].small!;
     expect(present).toBe(3);
     expect(p).toBeCloseTo((100 * base + 3) / (100 + cases), 4);
-    expect(effectiveCatalogue(after).catalogue.causes.find((cause) => cause.id === 'memory-out')!.prior.small).toBe(p);
-    expect((await database().select().from(events).where(eq(events.kind, 'learned')))[0].payload).toMatchObject({ cases: 3, strength: 100 });
+    expect(
+      effectiveCatalogue(after).catalogue.causes.find((cause) => cause.id === 'memory-out')!.prior.small,
+    ).toBe(p);
+    expect(
+      (await database().select().from(events).where(eq(events.kind, 'learned')))[0].payload,
+    ).toMatchObject({ cases: 3, strength: 100 });
     await act(owner, 'forgetLearned', {});
     expect((await rules()).learned).toBeNull();
   });
@@ -82,7 +107,10 @@ describe('all open units worked out again', () => {
     expect(total).toBeGreaterThanOrEqual(3);
     expect(await refusal(act(owner, 'startRevaluation', {}))).toMatchObject({ code: 'conflict' });
     expect(await runRevaluation(job)).toEqual({ done: total, failed: 0, cancelled: false });
-    expect((await database().select().from(jobs).where(eq(jobs.id, job)))[0]).toMatchObject({ status: 'done', done: total });
+    expect((await database().select().from(jobs).where(eq(jobs.id, job)))[0]).toMatchObject({
+      status: 'done',
+      done: total,
+    });
     for (const [i, { unitId }] of units.entries()) {
       const after = await unitRow(unitId);
       expect(after.version).toBe(before[i].version);
@@ -98,7 +126,10 @@ describe('all open units worked out again', () => {
     expect(await runRevaluation(first.job)).toMatchObject({ done: 0, cancelled: true });
     expect(await refusal(act(owner, 'cancelJob', { job: first.job }))).toMatchObject({ code: 'conflict' });
     const second = await act<{ job: string }>(owner, 'startRevaluation', {});
-    await database().update(jobs).set({ beatAt: new Date(Date.now() - 120_000) }).where(eq(jobs.id, second.job));
+    await database()
+      .update(jobs)
+      .set({ beatAt: new Date(Date.now() - 120_000) })
+      .where(eq(jobs.id, second.job));
     const third = await act<{ job: string }>(owner, 'startRevaluation', {});
     expect((await database().select().from(jobs).where(eq(jobs.id, second.job)))[0].status).toBe('failed');
     await act(owner, 'cancelJob', { job: third.job });
@@ -108,12 +139,27 @@ describe('all open units worked out again', () => {
 describe('tables of codes', () => {
   it('come from a file as a whole, replace a maker’s earlier ones, and can be dropped', async () => {
     const text = readFileSync('samples/codes/beeps.csv', 'utf8');
-    expect(await act(benchA, 'importCodes', { text })).toEqual({ tables: [{ maker: 'Aldermoor', codes: 7, replaced: false }, { maker: 'Sundrel', codes: 4, replaced: false }] });
-    expect(await act(benchA, 'importCodes', { text: 'maker,source,code,meaning\naldermoor,own notes,3-2,Memory' })).toMatchObject({ tables: [{ replaced: true }] });
+    expect(await act(benchA, 'importCodes', { text })).toEqual({
+      tables: [
+        { maker: 'Aldermoor', codes: 7, replaced: false },
+        { maker: 'Sundrel', codes: 4, replaced: false },
+      ],
+    });
+    expect(
+      await act(benchA, 'importCodes', { text: 'maker,source,code,meaning\naldermoor,own notes,3-2,Memory' }),
+    ).toMatchObject({ tables: [{ replaced: true }] });
     expect(await database().select().from(codeTables)).toHaveLength(2);
-    expect(await refusal(act(benchA, 'importCodes', { text: 'maker,source,code,meaning\nNew,own,3,Memory\nNew,own,beep,Memory' }))).toMatchObject({ code: 'invalid', message: expect.stringMatching(/line 3/) });
+    expect(
+      await refusal(
+        act(benchA, 'importCodes', {
+          text: 'maker,source,code,meaning\nNew,own,3,Memory\nNew,own,beep,Memory',
+        }),
+      ),
+    ).toMatchObject({ code: 'invalid', message: expect.stringMatching(/line 3/) });
     expect(await database().select().from(codeTables)).toHaveLength(2);
-    expect(await refusal(act(benchA, 'dropCodes', { maker: 'Sundrel' }))).toMatchObject({ code: 'forbidden' });
+    expect(await refusal(act(benchA, 'dropCodes', { maker: 'Sundrel' }))).toMatchObject({
+      code: 'forbidden',
+    });
     await act(owner, 'dropCodes', { maker: 'Sundrel' });
     expect(await database().select().from(codeTables)).toHaveLength(1);
   });
@@ -121,32 +167,58 @@ describe('tables of codes', () => {
 
 describe('a unit as a case file', () => {
   it('gives the belief command the same belief as the bench has, and takes three faults at once', async () => {
-    const { units: [unit] } = await lotWith(['laptop']);
-    for (const [finding, outcome] of [['button', 0], ['picture-own', 3], ['lock-key', 0]] as const) await act(benchA, 'observe', { unitId: unit.unitId, finding, outcome });
+    const {
+      units: [unit],
+    } = await lotWith(['laptop']);
+    for (const [finding, outcome] of [
+      ['button', 0],
+      ['picture-own', 3],
+      ['lock-key', 0],
+    ] as const)
+      await act(benchA, 'observe', { unitId: unit.unitId, finding, outcome });
     const { evaluation } = await unitRow(unit.unitId);
     const two = diagnose(await caseOfUnit(unit.tag, 2));
-    for (const line of evaluation!.beliefs.slice(0, 4)) expect(two.beliefs.find((other) => other.cause === line.cause)!.probability).toBeCloseTo(line.probability, 5);
+    for (const line of evaluation!.beliefs.slice(0, 4))
+      expect(two.beliefs.find((other) => other.cause === line.cause)!.probability).toBeCloseTo(
+        line.probability,
+        5,
+      );
     const three = diagnose(await caseOfUnit(unit.tag, 3));
     expect(three.case.faults).toBe(3);
     // room for a third fault takes little from what explains the black screen
     const lead = two.beliefs[0];
-    expect(three.beliefs.find((line) => line.cause === lead.cause)!.probability).toBeGreaterThan(0.7 * lead.probability);
+    expect(three.beliefs.find((line) => line.cause === lead.cause)!.probability).toBeGreaterThan(
+      0.7 * lead.probability,
+    );
   });
 });
 
 describe('why this step and not that one', () => {
   it('splits the difference into minutes, parts and what each leads to, or says what is in the way', async () => {
-    const { units: [unit] } = await lotWith(['small']);
-    for (const [finding, outcome] of [['button', 0], ['fan-sound', 2], ['lock-key', 1], ['picture-monitor', 2]] as const) await act(benchA, 'observe', { unitId: unit.unitId, finding, outcome });
+    const {
+      units: [unit],
+    } = await lotWith(['small']);
+    for (const [finding, outcome] of [
+      ['button', 0],
+      ['fan-sound', 2],
+      ['lock-key', 1],
+      ['picture-monitor', 2],
+    ] as const)
+      await act(benchA, 'observe', { unitId: unit.unitId, finding, outcome });
     const steps = (await unitRow(unit.unitId)).evaluation!.steps;
     const answer = await compareOnUnit(unit.tag, steps[3].id);
     if (!answer.result.possible) throw new Error('expected two steps that can be compared');
     const { comparison } = answer.result;
     expect(comparison.proposed.id).toBe(steps[0].id);
-    expect(comparison.minutesMinor + comparison.partsMinor + comparison.leadsToMinor).toBe(comparison.aheadMinor);
+    expect(comparison.minutesMinor + comparison.partsMinor + comparison.leadsToMinor).toBe(
+      comparison.aheadMinor,
+    );
     expect(comparison.aheadMinor).toBeGreaterThanOrEqual(0);
     expect((await compareOnUnit(unit.tag, 'torch')).result).toMatchObject({ possible: false });
-    expect((await compareOnUnit(unit.tag, 'memory-swap')).result).toMatchObject({ possible: false, barrier: { kind: 'part', class: 'memory' } });
+    expect((await compareOnUnit(unit.tag, 'memory-swap')).result).toMatchObject({
+      possible: false,
+      barrier: { kind: 'part', class: 'memory' },
+    });
     await expect(compareOnUnit(unit.tag, 'nonsense')).rejects.toMatchObject({ code: 'missing' });
     await expect(compareOnUnit('ZZ-1', 'button')).rejects.toMatchObject({ code: 'missing' });
   });

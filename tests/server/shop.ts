@@ -14,27 +14,63 @@ export const trainee: Actor = { id: 'trainee', name: 'Trainee', role: 'viewer' }
 /** A database of the test file's own with an empty shop in it. */
 export function openShop(name: string): void {
   beforeAll(async () => {
-    process.env.DATABASE_URL = await freshDatabase(inject('cluster'), `omnitrope_${name}`, 'omnitrope_template');
-    await database().insert(shop).values({ name: 'Saltmarsh Reuse', currencySign: 'CR', ratePerHourMinor: 1800 });
+    process.env.DATABASE_URL = await freshDatabase(
+      inject('cluster'),
+      `omnitrope_${name}`,
+      'omnitrope_template',
+    );
+    await database()
+      .insert(shop)
+      .values({ name: 'Saltmarsh Reuse', currencySign: 'CR', ratePerHourMinor: 1800 });
   });
   afterAll(closeDatabase);
 }
 
-export async function act<T = unknown>(actor: Actor, name: string, input: Record<string, unknown>, call: Omit<CommandCall, 'input'> = {}): Promise<T> {
+export async function act<T = unknown>(
+  actor: Actor,
+  name: string,
+  input: Record<string, unknown>,
+  call: Omit<CommandCall, 'input'> = {},
+): Promise<T> {
   return (await runCommand(commandByName.get(name) as Command<unknown, T>, actor, { input, ...call })).answer;
 }
 
-export const refusal = (work: Promise<unknown>) => work.then(() => null, (error: { code: string; message: string }) => ({ code: error.code, message: error.message }));
+export const refusal = (work: Promise<unknown>) =>
+  work.then(
+    () => null,
+    (error: { code: string; message: string }) => ({ code: error.code, message: error.message }),
+  );
 
 let lots = 0;
 const PREFIXES = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
 
 /** A lot with some machines. @returns its id and its units, by tag */
-export async function lotWith(chassis: ('laptop' | 'desktop' | 'small' | 'aio')[], more: Record<string, unknown> = {}) {
+export async function lotWith(
+  chassis: ('laptop' | 'desktop' | 'small' | 'aio')[],
+  more: Record<string, unknown> = {},
+) {
   const n = lots++;
-  const { lotId } = await act<{ lotId: string }>(owner, 'receiveLot', { code: `L-${n}`, name: 'Library', source: 'clearout', tagPrefix: `Q${PREFIXES[n]}`, priceMinor: 10_000, freightMinor: 500, feesMinor: 0, receivedOn: '2026-11-20', ...more });
+  const { lotId } = await act<{ lotId: string }>(owner, 'receiveLot', {
+    code: `L-${n}`,
+    name: 'Library',
+    source: 'clearout',
+    tagPrefix: `Q${PREFIXES[n]}`,
+    priceMinor: 10_000,
+    freightMinor: 500,
+    feesMinor: 0,
+    receivedOn: '2026-11-20',
+    ...more,
+  });
   const made = [];
-  for (const kind of chassis) made.push(await act<{ tag: string; unitId: string }>(owner, 'addUnit', { lotId, chassis: kind, maker: 'Aldermoor', model: 'Keep T3' }));
+  for (const kind of chassis)
+    made.push(
+      await act<{ tag: string; unitId: string }>(owner, 'addUnit', {
+        lotId,
+        chassis: kind,
+        maker: 'Aldermoor',
+        model: 'Keep T3',
+      }),
+    );
   return { lotId, units: made };
 }
 

@@ -15,12 +15,17 @@ export default async function ShopLayout({ children }: { children: ReactNode }) 
   const [{ line, quarantine }, running, rules] = await Promise.all([lineOf(), runningAlone(), shopRules()]);
   const now = new Date().getTime();
   const entries = line.map((entry) => ({
-    stage: entry.stage, name: STAGE_NAMES[entry.stage], count: entry.count, oldestMinutes: entry.oldest === null ? null : (now - new Date(entry.oldest).getTime()) / 60_000,
+    stage: entry.stage,
+    name: STAGE_NAMES[entry.stage],
+    count: entry.count,
+    oldestMinutes: entry.oldest === null ? null : (now - new Date(entry.oldest).getTime()) / 60_000,
   }));
   return (
     <div className="pb-[62px]">
       <LineHere entries={entries} quarantine={quarantine} who={`${actor.name}, ${actor.role}`} />
-      <CurrencySign sign={rules.currencySign}><main className="px-5 pt-4 pb-5">{children}</main></CurrencySign>
+      <CurrencySign sign={rules.currencySign}>
+        <main className="px-5 pt-4 pb-5">{children}</main>
+      </CurrencySign>
       <LiveRefresh />
       <RunningStrip blocks={running} now={now} />
     </div>

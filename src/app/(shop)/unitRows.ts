@@ -6,8 +6,20 @@ import type { UnitTableRow } from '@/ui/bench/UnitTable';
 export function tableRows(rows: UnitListRow[]): UnitTableRow[] {
   const now = Date.now();
   return rows.map((row) => ({
-    id: row.id, tag: row.tag, maker: row.maker, model: row.model, probably: row.probably, probability: row.probability, route: row.route, valueMinor: row.valueMinor, lowMinor: row.lowMinor,
-    highMinor: row.highMinor, stopMinor: row.stopMinor, handsMinutes: row.handsMinutes, stageName: STAGE_NAMES[row.stage], waitMinutes: (now - row.stageSince.getTime()) / 60_000,
+    id: row.id,
+    tag: row.tag,
+    maker: row.maker,
+    model: row.model,
+    probably: row.probably,
+    probability: row.probability,
+    route: row.route,
+    valueMinor: row.valueMinor,
+    lowMinor: row.lowMinor,
+    highMinor: row.highMinor,
+    stopMinor: row.stopMinor,
+    handsMinutes: row.handsMinutes,
+    stageName: STAGE_NAMES[row.stage],
+    waitMinutes: (now - row.stageSince.getTime()) / 60_000,
   }));
 }
 

@@ -6,4 +6,11 @@ import { screenCauses } from './screen';
 import { startCauses } from './start';
 import { storageCauses } from './storage';
 
-export const causes: Cause[] = [...powerCauses, ...startCauses, ...screenCauses, ...heatCauses, ...storageCauses, ...aroundCauses];
+export const causes: Cause[] = [
+  ...powerCauses,
+  ...startCauses,
+  ...screenCauses,
+  ...heatCauses,
+  ...storageCauses,
+  ...aroundCauses,
+];

@@ -10,7 +10,17 @@ const TESTS = {
   /** Ends in a start. */
   start: ['memory-swap', 'processor-swap', 'setup-clear', 'firmware-recover', 'bare-start', 'unplug-all'],
   /** Ends in a picture. */
-  picture: ['card-swap', 'without-card', 'video-other', 'socket-other', 'panel-swap', 'cable-swap', 'output-key', 'brightness-key', 'lid-magnet'],
+  picture: [
+    'card-swap',
+    'without-card',
+    'video-other',
+    'socket-other',
+    'panel-swap',
+    'cable-swap',
+    'output-key',
+    'brightness-key',
+    'lid-magnet',
+  ],
 } as const;
 
 /** A cause counts as keeping it from there when it shows so at least this often. */
@@ -27,9 +37,15 @@ export function withBlocks(findings: Finding[]): Finding[] {
   const idle = shown('drive-lamp', 1, HALF);
   const noStart = [...dead, ...shown('lock-key', 1).filter((cause) => idle.includes(cause))];
   const black = [...noStart, ...shown('picture-own', 3), ...shown('picture-monitor', 2)];
-  const keeps: [readonly string[], string[]][] = [[TESTS.power, dead], [TESTS.start, noStart], [TESTS.picture, black]];
+  const keeps: [readonly string[], string[]][] = [
+    [TESTS.power, dead],
+    [TESTS.start, noStart],
+    [TESTS.picture, black],
+  ];
   return findings.map((finding) => {
     const blocking = keeps.find(([tests]) => tests.includes(finding.id))?.[1];
-    return blocking ? { ...finding, blockedBy: [...new Set(blocking)].filter((cause) => !finding.by[cause]) } : finding;
+    return blocking
+      ? { ...finding, blockedBy: [...new Set(blocking)].filter((cause) => !finding.by[cause]) }
+      : finding;
   });
 }

@@ -17,14 +17,20 @@ const CONFLICT_PERCENTILE = 0.01;
  * fault from being called a misfit. Seeded: the same record always gives the same answer.
  * @param draws simulated records, 100..10000
  */
-export function checkConflict(engine: BeliefEngine, record: readonly Evidence[], posterior: Posterior, draws = 400): ConflictCheck {
+export function checkConflict(
+  engine: BeliefEngine,
+  record: readonly Evidence[],
+  posterior: Posterior,
+  draws = 400,
+): ConflictCheck {
   const { model } = engine;
   const { size, members } = posterior.hypotheses;
   const cured = new Uint8Array(model.causes.length);
   const taken: { finding: string; outcome: number; acting: Acting }[] = [];
   const { fixed } = posterior.acting;
   for (const entry of record) {
-    if (entry.kind === 'finding') taken.push({ finding: entry.finding, outcome: entry.outcome, acting: { fixed, cured: cured.slice() } });
+    if (entry.kind === 'finding')
+      taken.push({ finding: entry.finding, outcome: entry.outcome, acting: { fixed, cured: cured.slice() } });
     else if (entry.helped) markCured(model, entry.repair.cures, cured);
   }
   if (taken.length < 2) return { percentile: 1, conflict: false };
@@ -37,7 +43,9 @@ export function checkConflict(engine: BeliefEngine, record: readonly Evidence[],
     let drawn = 0;
     for (const entry of taken) {
       const finding = model.findings.get(entry.finding)!;
-      const chances = Array.from({ length: finding.outcomes }, (_, o) => outcomeGivenSet(finding, o, members, h * size, size, entry.acting));
+      const chances = Array.from({ length: finding.outcomes }, (_, o) =>
+        outcomeGivenSet(finding, o, members, h * size, size, entry.acting),
+      );
       seen += Math.log(chances[entry.outcome]);
       drawn += Math.log(chances[drawIndex(chances, random)]);
     }

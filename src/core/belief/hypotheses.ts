@@ -10,7 +10,8 @@ export interface Hypotheses {
 
 /** @param causes number of causes, 1..32767  @param size K, the most faults at once, 1..3 */
 export function enumerateHypotheses(causes: number, size: number): Hypotheses {
-  if (!Number.isInteger(size) || size < 1 || size > 3) throw new RangeError(`enumerateHypotheses: expected K of 1, 2 or 3, got ${size}`);
+  if (!Number.isInteger(size) || size < 1 || size > 3)
+    throw new RangeError(`enumerateHypotheses: expected K of 1, 2 or 3, got ${size}`);
   const rows: number[] = [];
   const add = (...set: number[]) => {
     for (let k = 0; k < size; k++) rows.push(set[k] ?? -1);
@@ -19,7 +20,8 @@ export function enumerateHypotheses(causes: number, size: number): Hypotheses {
   for (let a = 0; a < causes; a++) add(a);
   if (size >= 2) for (let a = 0; a < causes; a++) for (let b = a + 1; b < causes; b++) add(a, b);
   if (size >= 3) {
-    for (let a = 0; a < causes; a++) for (let b = a + 1; b < causes; b++) for (let c = b + 1; c < causes; c++) add(a, b, c);
+    for (let a = 0; a < causes; a++)
+      for (let b = a + 1; b < causes; b++) for (let c = b + 1; c < causes; c++) add(a, b, c);
   }
   return { count: rows.length / size, size, members: Int16Array.from(rows) };
 }

@@ -3,7 +3,14 @@ import { catalogue, findingById } from '@/catalog';
 import { perturbed, SimulatedMachine } from '../simulate/machine';
 import { seededRandom } from '../random';
 import { engineFor, type RecordEntry } from '../steps/evaluate';
-import { closedCase, learnedAsOverrides, learnFrom, movedMost, tableStrength, type ClosedCase } from './learn';
+import {
+  closedCase,
+  learnedAsOverrides,
+  learnFrom,
+  movedMost,
+  tableStrength,
+  type ClosedCase,
+} from './learn';
 import { priorOf } from './model';
 import { overrideFaults, withOverrides } from './overrides';
 
@@ -14,28 +21,51 @@ const priorOfCause = (id: string) => catalogue.causes.find((cause) => cause.id =
 describe('learning priors and tables', () => {
   it('a prior is the catalogue’s, counted as so many cases, and the shop’s own, counted as they are (a Beta mean)', () => {
     const p = priorOfCause('fan-worn');
-    const learned = learnFrom(catalogue, [...Array.from({ length: 30 }, () => closed(['fan-worn'])), ...Array.from({ length: 70 }, () => closed([]))], { priors: 200, tables: 20 });
+    const learned = learnFrom(
+      catalogue,
+      [
+        ...Array.from({ length: 30 }, () => closed(['fan-worn'])),
+        ...Array.from({ length: 70 }, () => closed([])),
+      ],
+      { priors: 200, tables: 20 },
+    );
     expect(learned.priors['fan-worn'].laptop).toMatchObject({ present: 30, cases: 100 });
     expect(learned.priors['fan-worn'].laptop!.p).toBeCloseTo((200 * p + 30) / 300, 12);
     expect(learned.priors['fan-worn'].desktop).toBeUndefined();
   });
   it('a rare cause that was not met is not written off', () => {
-    const rare = catalogue.causes.filter((cause) => (cause.prior.laptop ?? 0) > 0).sort((a, b) => a.prior.laptop! - b.prior.laptop!)[0];
-    const { p } = learnFrom(catalogue, Array.from({ length: 300 }, () => closed([])), tableStrength(100)).priors[rare.id].laptop!;
+    const rare = catalogue.causes
+      .filter((cause) => (cause.prior.laptop ?? 0) > 0)
+      .sort((a, b) => a.prior.laptop! - b.prior.laptop!)[0];
+    const { p } = learnFrom(
+      catalogue,
+      Array.from({ length: 300 }, () => closed([])),
+      tableStrength(100),
+    ).priors[rare.id].laptop!;
     expect(p).toBeLessThan(rare.prior.laptop!);
     expect(p).toBeGreaterThan(rare.prior.laptop! / 2);
   });
   it('the stronger the catalogue counts, the less it moves', () => {
     const cases = Array.from({ length: 40 }, () => closed(['fan-worn']));
-    const at = (strength: number) => learnFrom(catalogue, cases, tableStrength(strength)).priors['fan-worn'].laptop!.p;
+    const at = (strength: number) =>
+      learnFrom(catalogue, cases, tableStrength(strength)).priors['fan-worn'].laptop!.p;
     expect(at(50)).toBeGreaterThan(at(500));
     expect(at(500)).toBeGreaterThan(priorOfCause('fan-worn'));
   });
   it('names what moved most, farthest first', () => {
-    const learned = learnFrom(catalogue, Array.from({ length: 60 }, () => closed(['fan-worn'])), tableStrength(100));
+    const learned = learnFrom(
+      catalogue,
+      Array.from({ length: 60 }, () => closed(['fan-worn'])),
+      tableStrength(100),
+    );
     const moved = movedMost(catalogue, learned, 5);
     expect(moved).toHaveLength(5);
-    expect(moved[0]).toMatchObject({ cause: 'fan-worn', chassis: 'laptop', before: priorOfCause('fan-worn'), present: 60 });
+    expect(moved[0]).toMatchObject({
+      cause: 'fan-worn',
+      chassis: 'laptop',
+      before: priorOfCause('fan-worn'),
+      present: 60,
+    });
     const far = moved.map((line) => Math.abs(Math.log(line.now / line.before)));
     expect(far).toEqual([...far].sort((a, b) => b - a));
   });
@@ -43,7 +73,11 @@ describe('learning priors and tables', () => {
     const torch = findingById('torch')!;
     const [cause] = Object.keys(torch.by);
     const worst = torch.outcomes.length - 1;
-    const learned = learnFrom(catalogue, Array.from({ length: 50 }, () => closed([cause], [{ finding: 'torch', outcome: 0 }])), { priors: 100, tables: 10 });
+    const learned = learnFrom(
+      catalogue,
+      Array.from({ length: 50 }, () => closed([cause], [{ finding: 'torch', outcome: 0 }])),
+      { priors: 100, tables: 10 },
+    );
     const { row, cases } = learned.tables.torch[cause];
     expect(cases).toBe(50);
     expect(row.reduce((sum, p) => sum + p, 0)).toBeCloseTo(1, 12);
@@ -54,23 +88,39 @@ describe('learning priors and tables', () => {
   it('two faults that the same finding knows teach it nothing', () => {
     const torch = findingById('torch')!;
     const [one, two] = Object.keys(torch.by);
-    expect(learnFrom(catalogue, [closed([one, two], [{ finding: 'torch', outcome: 0 }])], tableStrength(100)).tables.torch).toBeUndefined();
+    expect(
+      learnFrom(catalogue, [closed([one, two], [{ finding: 'torch', outcome: 0 }])], tableStrength(100))
+        .tables.torch,
+    ).toBeUndefined();
   });
   it('what is learned is a sound catalogue, and comes nearer to the world the cases came from', () => {
     const random = seededRandom(12);
     const world = perturbed(catalogue, 0.8, random);
     const engine = engineFor(world, laptop);
     const cases: ClosedCase[] = Array.from({ length: 3000 }, (_, n) => {
-      const truth = engine.model.causes.filter((cause) => random() < priorOf(cause, laptop)).map((cause) => cause.id);
+      const truth = engine.model.causes
+        .filter((cause) => random() < priorOf(cause, laptop))
+        .map((cause) => cause.id);
       const machine = new SimulatedMachine(engine.model, truth, n);
-      return closed(truth, ['button', 'torch', 'fan-sound'].map((finding) => ({ finding, outcome: machine.look(finding) })));
+      return closed(
+        truth,
+        ['button', 'torch', 'fan-sound'].map((finding) => ({ finding, outcome: machine.look(finding) })),
+      );
     });
     const learned = learnFrom(catalogue, cases, tableStrength(200));
     const made = learnedAsOverrides(learned);
     expect(overrideFaults(catalogue, made)).toEqual([]);
     const after = withOverrides(catalogue, made);
     // those that 3,000 machines show some thirty times
-    const far = (from: typeof catalogue) => from.causes.reduce((sum, cause, i) => sum + (catalogue.causes[i].prior.laptop! >= 0.01 ? Math.abs(Math.log(cause.prior.laptop! / world.causes[i].prior.laptop!)) : 0), 0);
+    const far = (from: typeof catalogue) =>
+      from.causes.reduce(
+        (sum, cause, i) =>
+          sum +
+          (catalogue.causes[i].prior.laptop! >= 0.01
+            ? Math.abs(Math.log(cause.prior.laptop! / world.causes[i].prior.laptop!))
+            : 0),
+        0,
+      );
     expect(far(after)).toBeLessThan(far(catalogue) * 0.5);
   });
 });
@@ -79,14 +129,24 @@ describe('what a record proves', () => {
   const engine = engineFor(catalogue, laptop);
   const well: RecordEntry = { kind: 'finding', id: 'whole-look', outcome: 0 };
   it('nothing, unless it ends in a look over the whole machine', () => {
-    expect(closedCase(catalogue, laptop, engine, [{ kind: 'repair', id: 'reseat-memory', helped: true }])).toBeNull();
-    expect(closedCase(catalogue, laptop, engine, [well, { kind: 'repair', id: 'reseat-memory', helped: true }])).toBeNull();
-    expect(closedCase(catalogue, laptop, engine, [{ kind: 'finding', id: 'whole-look', outcome: 1 }])).toBeNull();
+    expect(
+      closedCase(catalogue, laptop, engine, [{ kind: 'repair', id: 'reseat-memory', helped: true }]),
+    ).toBeNull();
+    expect(
+      closedCase(catalogue, laptop, engine, [well, { kind: 'repair', id: 'reseat-memory', helped: true }]),
+    ).toBeNull();
+    expect(
+      closedCase(catalogue, laptop, engine, [{ kind: 'finding', id: 'whole-look', outcome: 1 }]),
+    ).toBeNull();
   });
-  it('a machine found well had nothing', () => expect(closedCase(catalogue, laptop, engine, [well])).toMatchObject({ truth: [] }));
+  it('a machine found well had nothing', () =>
+    expect(closedCase(catalogue, laptop, engine, [well])).toMatchObject({ truth: [] }));
   it('a cause that was seen, and the likeliest of those a repair cures', () => {
     const done = closedCase(catalogue, laptop, engine, [
-      { kind: 'finding', id: 'memory-fitted', outcome: 1 }, { kind: 'repair', id: 'fit-memory', helped: true }, { kind: 'finding', id: 'button', outcome: 0 }, well,
+      { kind: 'finding', id: 'memory-fitted', outcome: 1 },
+      { kind: 'repair', id: 'fit-memory', helped: true },
+      { kind: 'finding', id: 'button', outcome: 0 },
+      well,
     ])!;
     expect(done.truth).toEqual(['memory-out']);
     // what was seen after the repair says nothing of the machine as it came

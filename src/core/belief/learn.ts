@@ -1,4 +1,11 @@
-import { CHASSIS, WHOLE_LOOK, type Catalogue, type Chassis, type Finding, type LotSource } from '../catalogue';
+import {
+  CHASSIS,
+  WHOLE_LOOK,
+  type Catalogue,
+  type Chassis,
+  type Finding,
+  type LotSource,
+} from '../catalogue';
 import type { RecordEntry } from '../steps/evaluate';
 import type { Evidence } from './likelihood';
 import { appliesTo, priorOf, type ModelContext } from './model';
@@ -19,9 +26,19 @@ export interface ClosedCase {
  * the likeliest of the causes it cures, as it stood before. A record that does not end so proves nothing.
  * @returns null for a unit that is not done with
  */
-export function closedCase(catalogue: Catalogue, context: ModelContext, engine: BeliefEngine, record: readonly RecordEntry[]): ClosedCase | null {
+export function closedCase(
+  catalogue: Catalogue,
+  context: ModelContext,
+  engine: BeliefEngine,
+  record: readonly RecordEntry[],
+): ClosedCase | null {
   const ends = record.findLastIndex((entry) => entry.kind === 'repair' && entry.helped);
-  if (!record.slice(ends + 1).some((entry) => entry.kind === 'finding' && entry.id === WHOLE_LOOK && entry.outcome === 0)) return null;
+  if (
+    !record
+      .slice(ends + 1)
+      .some((entry) => entry.kind === 'finding' && entry.id === WHOLE_LOOK && entry.outcome === 0)
+  )
+    return null;
   const truth = new Set<string>();
   const seen: ClosedCase['seen'] = [];
   const evidence: Evidence[] = [];
@@ -38,7 +55,9 @@ export function closedCase(catalogue: Catalogue, context: ModelContext, engine: 
       if (!repair || !appliesTo(repair, context.chassis)) continue;
       if (entry.helped) {
         const before = engine.trace(evidence).at(-1)!;
-        const cured = engine.model.causes.map((cause, c) => ({ id: cause.id, p: repair.cures[cause.id] ? before.marginals[c] : 0 })).sort((a, b) => b.p - a.p)[0];
+        const cured = engine.model.causes
+          .map((cause, c) => ({ id: cause.id, p: repair.cures[cause.id] ? before.marginals[c] : 0 }))
+          .sort((a, b) => b.p - a.p)[0];
         if (cured && cured.p > 0) truth.add(cured.id);
         mended = true;
       }
@@ -90,7 +109,11 @@ export function learnFrom(catalogue: Catalogue, cases: readonly ClosedCase[], st
       if (exposure === 0) continue;
       const counted = Math.max(strength.priors, ONE_SIGHTING / base);
       const p = (counted * base + present) / (counted + exposure);
-      (learned.priors[cause.id] ??= {})[chassis] = { p: Math.min(1 - 1e-6, Math.max(1e-6, p)), cases: Math.round(exposure * 10) / 10, present };
+      (learned.priors[cause.id] ??= {})[chassis] = {
+        p: Math.min(1 - 1e-6, Math.max(1e-6, p)),
+        cases: Math.round(exposure * 10) / 10,
+        present,
+      };
     }
   }
   for (const finding of catalogue.findings) {
@@ -123,7 +146,8 @@ export function learnFrom(catalogue: Catalogue, cases: readonly ClosedCase[], st
 
 /** P(the cause itself drew each outcome | the worst of leak and cause is `outcome`); null when that cannot be. */
 function ownShare(finding: Finding, who: string, outcome: number): number[] | null {
-  if (who === 'leak') return finding.leak[outcome] > 0 ? finding.leak.map((_, o) => Number(o === outcome)) : null;
+  if (who === 'leak')
+    return finding.leak[outcome] > 0 ? finding.leak.map((_, o) => Number(o === outcome)) : null;
   const own = finding.by[who];
   const upTo = finding.leak.slice(0, outcome + 1).reduce((sum, p) => sum + p, 0);
   const weights = own.map((p, o) => (o > outcome ? 0 : p * (o === outcome ? upTo : finding.leak[outcome])));
@@ -131,24 +155,53 @@ function ownShare(finding: Finding, who: string, outcome: number): number[] | nu
   return total > 0 ? weights.map((w) => w / total) : null;
 }
 
-export interface MovedPrior { cause: string; chassis: Chassis; before: number; now: number; cases: number; present: number }
+export interface MovedPrior {
+  cause: string;
+  chassis: Chassis;
+  before: number;
+  now: number;
+  cases: number;
+  present: number;
+}
 
 /** Priors by how far their logarithm moved from the catalogue's, farthest first. */
 export function movedMost(catalogue: Catalogue, learned: Learned, most: number): MovedPrior[] {
   const far = ({ before, now }: MovedPrior) => Math.abs(Math.log(now / before));
-  return catalogue.causes.flatMap((cause) => CHASSIS.flatMap((chassis): MovedPrior[] => {
-    const entry = learned.priors[cause.id]?.[chassis];
-    const before = cause.prior[chassis];
-    return entry && before ? [{ cause: cause.id, chassis, before, now: entry.p, cases: entry.cases, present: entry.present }] : [];
-  })).sort((a, b) => far(b) - far(a)).slice(0, most);
+  return catalogue.causes
+    .flatMap((cause) =>
+      CHASSIS.flatMap((chassis): MovedPrior[] => {
+        const entry = learned.priors[cause.id]?.[chassis];
+        const before = cause.prior[chassis];
+        return entry && before
+          ? [{ cause: cause.id, chassis, before, now: entry.p, cases: entry.cases, present: entry.present }]
+          : [];
+      }),
+    )
+    .sort((a, b) => far(b) - far(a))
+    .slice(0, most);
 }
 
 /** The learned numbers in the shape of overrides, to be laid over the catalogue before the owner's own. */
 export function learnedAsOverrides(learned: Learned) {
   return {
-    causes: Object.fromEntries(Object.entries(learned.priors).map(([cause, by]) => [cause, { prior: Object.fromEntries(Object.entries(by).map(([chassis, entry]) => [chassis, entry!.p])) }])),
-    findings: Object.fromEntries(Object.entries(learned.tables).map(([finding, rows]) => [finding, {
-      ...(rows.leak && { leak: rows.leak.row }), by: Object.fromEntries(Object.entries(rows).filter(([who]) => who !== 'leak').map(([who, entry]) => [who, entry.row])),
-    }])),
+    causes: Object.fromEntries(
+      Object.entries(learned.priors).map(([cause, by]) => [
+        cause,
+        { prior: Object.fromEntries(Object.entries(by).map(([chassis, entry]) => [chassis, entry!.p])) },
+      ]),
+    ),
+    findings: Object.fromEntries(
+      Object.entries(learned.tables).map(([finding, rows]) => [
+        finding,
+        {
+          ...(rows.leak && { leak: rows.leak.row }),
+          by: Object.fromEntries(
+            Object.entries(rows)
+              .filter(([who]) => who !== 'leak')
+              .map(([who, entry]) => [who, entry.row]),
+          ),
+        },
+      ]),
+    ),
   };
 }

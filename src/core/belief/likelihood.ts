@@ -23,7 +23,12 @@ export const MISTAKEN_HELP = 0.02;
  * `members` must not hold a fixed cause. @returns probability in [0, 1]
  */
 export function outcomeGivenSet(
-  finding: CompiledFinding, outcome: number, members: ArrayLike<number>, from: number, size: number, acting: Acting | null,
+  finding: CompiledFinding,
+  outcome: number,
+  members: ArrayLike<number>,
+  from: number,
+  size: number,
+  acting: Acting | null,
 ): number {
   const { outcomes, cumulative, leak, blocks } = finding;
   const fixed = acting ? acting.fixed.length : 0;
@@ -41,7 +46,10 @@ export function outcomeGivenSet(
 }
 
 /** P(outcome | set) for every outcome of a finding and every set of causes: `out[set * outcomes + outcome]`. */
-export function outcomesGivenSets(finding: CompiledFinding, sets: readonly (readonly number[])[]): Float64Array {
+export function outcomesGivenSets(
+  finding: CompiledFinding,
+  sets: readonly (readonly number[])[],
+): Float64Array {
   const { outcomes, cumulative, leak, touches, blocks } = finding;
   const out = new Float64Array(sets.length * outcomes);
   for (let h = 0; h < sets.length; h++) {
@@ -59,7 +67,13 @@ export function outcomesGivenSets(finding: CompiledFinding, sets: readonly (read
 
 /** P(the bench's verdict on a repair | set of causes present before it). */
 export function verdictGivenSet(
-  model: BeliefModel, cures: Record<string, number>, helped: boolean, members: ArrayLike<number>, from: number, size: number, acting: Acting,
+  model: BeliefModel,
+  cures: Record<string, number>,
+  helped: boolean,
+  members: ArrayLike<number>,
+  from: number,
+  size: number,
+  acting: Acting,
 ): number {
   let stays = 1;
   let aimed = false;
@@ -78,20 +92,30 @@ export function verdictGivenSet(
 }
 
 /** ln P(evidence | h) of every hypothesis; -Infinity where it is impossible. @throws RangeError on an unknown finding or outcome */
-export function logLikelihoods(model: BeliefModel, hypotheses: Hypotheses, evidence: Evidence, acting: Acting): Float64Array {
+export function logLikelihoods(
+  model: BeliefModel,
+  hypotheses: Hypotheses,
+  evidence: Evidence,
+  acting: Acting,
+): Float64Array {
   const { count, size, members } = hypotheses;
   const out = new Float64Array(count);
   if (evidence.kind === 'repair') {
     for (let h = 0; h < count; h++) {
-      out[h] = Math.log(verdictGivenSet(model, evidence.repair.cures, evidence.helped, members, h * size, size, acting));
+      out[h] = Math.log(
+        verdictGivenSet(model, evidence.repair.cures, evidence.helped, members, h * size, size, acting),
+      );
     }
     return out;
   }
   const finding = model.findings.get(evidence.finding);
   if (!finding) throw new RangeError(`logLikelihoods: no finding "${evidence.finding}" for this chassis`);
   if (!Number.isInteger(evidence.outcome) || evidence.outcome < 0 || evidence.outcome >= finding.outcomes) {
-    throw new RangeError(`logLikelihoods: finding "${finding.id}" has outcomes 0..${finding.outcomes - 1}, got ${evidence.outcome}`);
+    throw new RangeError(
+      `logLikelihoods: finding "${finding.id}" has outcomes 0..${finding.outcomes - 1}, got ${evidence.outcome}`,
+    );
   }
-  for (let h = 0; h < count; h++) out[h] = Math.log(outcomeGivenSet(finding, evidence.outcome, members, h * size, size, acting));
+  for (let h = 0; h < count; h++)
+    out[h] = Math.log(outcomeGivenSet(finding, evidence.outcome, members, h * size, size, acting));
   return out;
 }

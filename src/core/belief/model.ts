@@ -64,7 +64,9 @@ export function compileFinding(finding: Finding, causes: Cause[]): CompiledFindi
   });
   const blocks = Uint8Array.from(causes, (cause) => Number(finding.blockedBy?.includes(cause.id) ?? false));
   const at = new Map(causes.map((cause, c) => [cause.id, c]));
-  const settles = finding.outcomes.map((outcome) => (outcome.settles ?? []).flatMap((id) => at.get(id) ?? []));
+  const settles = finding.outcomes.map((outcome) =>
+    (outcome.settles ?? []).flatMap((id) => at.get(id) ?? []),
+  );
   return { id: finding.id, outcomes, leak: runningSums(finding.leak), cumulative, touches, blocks, settles };
 }
 
@@ -72,9 +74,13 @@ export function compileFinding(finding: Finding, causes: Cause[]): CompiledFindi
  * Compile the catalogue for one chassis and source: causes that chassis cannot have and findings it cannot show are left out.
  * @throws RangeError when no cause applies
  */
-export function compileModel(catalogue: Pick<Catalogue, 'causes' | 'findings'>, context: ModelContext): BeliefModel {
+export function compileModel(
+  catalogue: Pick<Catalogue, 'causes' | 'findings'>,
+  context: ModelContext,
+): BeliefModel {
   const causes = catalogue.causes.filter((cause) => (cause.prior[context.chassis] ?? 0) > 0);
-  if (causes.length === 0) throw new RangeError(`compileModel: no cause applies to chassis "${context.chassis}"`);
+  if (causes.length === 0)
+    throw new RangeError(`compileModel: no cause applies to chassis "${context.chassis}"`);
   const priors = Float64Array.from(causes, (cause) => priorOf(cause, context));
   const findings = new Map<string, CompiledFinding>();
   for (const finding of catalogue.findings) {

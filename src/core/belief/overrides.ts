@@ -10,12 +10,27 @@ export interface CatalogueOverrides {
 
 /** One set of numbers over another: where both name a number, the second counts. */
 export function layered(under: CatalogueOverrides, over: CatalogueOverrides): CatalogueOverrides {
-  const merge = <T extends object>(low: Record<string, T> = {}, high: Record<string, T> = {}, inner: keyof T): Record<string, T> => {
+  const merge = <T extends object>(
+    low: Record<string, T> = {},
+    high: Record<string, T> = {},
+    inner: keyof T,
+  ): Record<string, T> => {
     const made = { ...low };
-    for (const [id, own] of Object.entries(high)) made[id] = { ...low[id], ...own, ...((low[id]?.[inner] || own[inner]) && { [inner]: { ...(low[id]?.[inner] as object), ...(own[inner] as object) } }) };
+    for (const [id, own] of Object.entries(high))
+      made[id] = {
+        ...low[id],
+        ...own,
+        ...((low[id]?.[inner] || own[inner]) && {
+          [inner]: { ...(low[id]?.[inner] as object), ...(own[inner] as object) },
+        }),
+      };
     return made;
   };
-  return { causes: merge(under.causes, over.causes, 'prior'), findings: merge(under.findings, over.findings, 'by'), repairs: merge(under.repairs, over.repairs, 'cures') };
+  return {
+    causes: merge(under.causes, over.causes, 'prior'),
+    findings: merge(under.findings, over.findings, 'by'),
+    repairs: merge(under.repairs, over.repairs, 'cures'),
+  };
 }
 
 /** The catalogue with these numbers in place of its own; nothing is checked. */
@@ -25,16 +40,30 @@ export function withOverrides(catalogue: Catalogue, overrides: CatalogueOverride
     ...catalogue,
     causes: catalogue.causes.map((cause) => {
       const own = causes[cause.id];
-      return own ? { ...cause, valueLeft: own.valueLeft ?? cause.valueLeft, prior: { ...cause.prior, ...own.prior } } : cause;
+      return own
+        ? { ...cause, valueLeft: own.valueLeft ?? cause.valueLeft, prior: { ...cause.prior, ...own.prior } }
+        : cause;
     }),
     findings: catalogue.findings.map((finding) => {
       const own = findings[finding.id];
-      return own ? { ...finding, minutes: own.minutes ?? finding.minutes, leak: own.leak ?? finding.leak, by: { ...finding.by, ...own.by } } : finding;
+      return own
+        ? {
+            ...finding,
+            minutes: own.minutes ?? finding.minutes,
+            leak: own.leak ?? finding.leak,
+            by: { ...finding.by, ...own.by },
+          }
+        : finding;
     }),
     repairs: catalogue.repairs.map((repair) => {
       const own = repairs[repair.id];
       if (!own) return repair;
-      return { ...repair, minutes: own.minutes ?? repair.minutes, cures: { ...repair.cures, ...own.cures }, ...(repair.part && { part: { ...repair.part, costMinor: own.partMinor ?? repair.part.costMinor } }) };
+      return {
+        ...repair,
+        minutes: own.minutes ?? repair.minutes,
+        cures: { ...repair.cures, ...own.cures },
+        ...(repair.part && { part: { ...repair.part, costMinor: own.partMinor ?? repair.part.costMinor } }),
+      };
     }),
   };
 }
@@ -51,15 +80,21 @@ export function overrideFaults(catalogue: Catalogue, overrides: CatalogueOverrid
   }
   for (const [id, own] of Object.entries(overrides.causes ?? {})) {
     const cause = catalogue.causes.find((candidate) => candidate.id === id);
-    for (const chassis of Object.keys(own.prior ?? {})) if (cause && cause.prior[chassis as Chassis] === undefined) faults.push(`cause "${id}": does not occur on a ${chassis}`);
+    for (const chassis of Object.keys(own.prior ?? {}))
+      if (cause && cause.prior[chassis as Chassis] === undefined)
+        faults.push(`cause "${id}": does not occur on a ${chassis}`);
   }
   for (const [id, own] of Object.entries(overrides.findings ?? {})) {
     const finding = catalogue.findings.find((candidate) => candidate.id === id);
-    for (const cause of Object.keys(own.by ?? {})) if (finding && !finding.by[cause]) faults.push(`finding "${id}": "${cause}" does not touch it in the catalogue`);
+    for (const cause of Object.keys(own.by ?? {}))
+      if (finding && !finding.by[cause])
+        faults.push(`finding "${id}": "${cause}" does not touch it in the catalogue`);
   }
   for (const [id, own] of Object.entries(overrides.repairs ?? {})) {
     const repair = catalogue.repairs.find((candidate) => candidate.id === id);
-    for (const cause of Object.keys(own.cures ?? {})) if (repair && repair.cures[cause] === undefined) faults.push(`repair "${id}": does not aim at "${cause}" in the catalogue`);
+    for (const cause of Object.keys(own.cures ?? {}))
+      if (repair && repair.cures[cause] === undefined)
+        faults.push(`repair "${id}": does not aim at "${cause}" in the catalogue`);
     if (own.partMinor !== undefined && repair && !repair.part) faults.push(`repair "${id}": takes no part`);
   }
   return faults.length ? faults : catalogueFaults(withOverrides(catalogue, overrides));

@@ -15,7 +15,12 @@ const saw = (finding: string, outcome: number): Evidence => ({ kind: 'finding', 
 const finding = (id: string) => catalogue.findings.find((candidate) => candidate.id === id) as Finding;
 
 describe('hypotheses', () => {
-  it.each([[5, 1, 6], [5, 2, 16], [5, 3, 26], [55, 2, 1 + 55 + 1485]])('%i causes, at most %i at once: %i sets', (causes, size, count) => {
+  it.each([
+    [5, 1, 6],
+    [5, 2, 16],
+    [5, 3, 26],
+    [55, 2, 1 + 55 + 1485],
+  ])('%i causes, at most %i at once: %i sets', (causes, size, count) => {
     const sets = enumerateHypotheses(causes, size);
     expect(sets.count).toBe(count);
     const rows = Array.from({ length: count }, (_, h) => sets.members.slice(h * size, (h + 1) * size).join());
@@ -24,21 +29,31 @@ describe('hypotheses', () => {
   it('refuses other sizes', () => expect(() => enumerateHypotheses(3, 4)).toThrow(RangeError));
   it('the empty set weighs 1, a pair the product of its odds', () => {
     const sets = enumerateHypotheses(2, 2);
-    expect(Array.from(logPriors(sets, Float64Array.from([Math.log(0.5), Math.log(0.25)])), Math.exp)).toEqual([1, 0.5, 0.25, 0.125].map((value) => expect.closeTo(value, 12)));
+    expect(Array.from(logPriors(sets, Float64Array.from([Math.log(0.5), Math.log(0.25)])), Math.exp)).toEqual(
+      [1, 0.5, 0.25, 0.125].map((value) => expect.closeTo(value, 12)),
+    );
   });
 });
 
 describe('the model', () => {
   it('leaves out what a chassis cannot have', () => {
     expect(model.causeIndex.has('battery-worn')).toBe(true);
-    expect(compileModel(catalogue, { chassis: 'desktop', source: 'clearout' }).causeIndex.has('battery-worn')).toBe(false);
+    expect(
+      compileModel(catalogue, { chassis: 'desktop', source: 'clearout' }).causeIndex.has('battery-worn'),
+    ).toBe(false);
   });
   it('moves priors by where the lot came from, as a factor on the odds', () => {
     const cause = catalogue.causes.find((candidate) => candidate.id === 'board-dead')!;
     const odds = (p: number) => p / (1 - p);
-    expect(odds(priorOf(cause, { chassis: 'laptop', source: 'broken' })) / odds(priorOf(cause, { chassis: 'laptop', source: 'clearout' }))).toBeCloseTo(5, 9);
+    expect(
+      odds(priorOf(cause, { chassis: 'laptop', source: 'broken' })) /
+        odds(priorOf(cause, { chassis: 'laptop', source: 'clearout' })),
+    ).toBeCloseTo(5, 9);
   });
-  it('refuses a chassis no cause applies to', () => expect(() => compileModel({ causes: [], findings: [] }, { chassis: 'aio', source: 'auction' })).toThrow(RangeError));
+  it('refuses a chassis no cause applies to', () =>
+    expect(() => compileModel({ causes: [], findings: [] }, { chassis: 'aio', source: 'auction' })).toThrow(
+      RangeError,
+    ));
 });
 
 describe('the engine', () => {
@@ -48,23 +63,60 @@ describe('the engine', () => {
     const plain = [saw('button', 0), saw('lock-key', 0), saw('picture-own', 3), saw('external', 0)];
     const a = two.posterior(plain);
     const b = three.posterior(plain);
-    const order = (marginals: Float64Array) => ['screen-cable-off', 'backlight', 'lid-sensor', 'screen-cable-bad', 'brightness-down', 'graphics-board'].sort((x, y) => marginals[model.causeIndex.get(y)!] - marginals[model.causeIndex.get(x)!]);
+    const order = (marginals: Float64Array) =>
+      [
+        'screen-cable-off',
+        'backlight',
+        'lid-sensor',
+        'screen-cable-bad',
+        'brightness-down',
+        'graphics-board',
+      ].sort((x, y) => marginals[model.causeIndex.get(y)!] - marginals[model.causeIndex.get(x)!]);
     expect(order(b.marginals)).toEqual(order(a.marginals));
     // keys, tray and a port, all at once: two faults can explain only two of them
-    const many = [saw('button', 0), saw('picture-own', 0), saw('gets-to', 0), saw('key-test', 1), saw('tray', 1), saw('port-test', 1)];
-    const found = (engine: BeliefEngine) => ['keys-dirty', 'keyboard-bad', 'key-cap', 'layout-wrong', 'optical-stuck', 'optical-lens', 'optical-dead', 'optical-lead', 'port-damaged', 'port-gummed'].reduce((sum, cause) => sum + engine.posterior(many).marginals[model.causeIndex.get(cause)!], 0);
+    const many = [
+      saw('button', 0),
+      saw('picture-own', 0),
+      saw('gets-to', 0),
+      saw('key-test', 1),
+      saw('tray', 1),
+      saw('port-test', 1),
+    ];
+    const found = (engine: BeliefEngine) =>
+      [
+        'keys-dirty',
+        'keyboard-bad',
+        'key-cap',
+        'layout-wrong',
+        'optical-stuck',
+        'optical-lens',
+        'optical-dead',
+        'optical-lead',
+        'port-damaged',
+        'port-gummed',
+      ].reduce((sum, cause) => sum + engine.posterior(many).marginals[model.causeIndex.get(cause)!], 0);
     expect(found(two)).toBeLessThanOrEqual(2);
     expect(found(three)).toBeGreaterThan(found(two) + 0.3);
   });
-  it('says when findings are impossible together', () => expect(() => new BeliefEngine(model).posterior([saw('look-battery', 1), saw('look-battery', 0)])).toThrow(/contradict/));
+  it('says when findings are impossible together', () =>
+    expect(() => new BeliefEngine(model).posterior([saw('look-battery', 1), saw('look-battery', 0)])).toThrow(
+      /contradict/,
+    ));
   it('refuses what it does not know', () => {
     expect(() => new BeliefEngine(model).posterior([saw('nothing', 0)])).toThrow(/no finding "nothing"/);
     expect(() => new BeliefEngine(model).posterior([saw('button', 3)])).toThrow(/outcomes 0\.\.2/);
   });
   it('knows causes seen directly, but not again after their repair', () => {
-    const swap: Evidence = { kind: 'repair', repair: { id: 'swap-panel', cures: { 'panel-bad': 0.96 } }, helped: true };
+    const swap: Evidence = {
+      kind: 'repair',
+      repair: { id: 'swap-panel', cures: { 'panel-bad': 0.96 } },
+      helped: true,
+    };
     const name = (at: number[]) => at.map((c) => model.causes[c].id);
-    expect(name(settledBy(model, [saw('look-glass', 2), saw('battery-health', 2)]))).toEqual(['battery-worn', 'panel-bad']);
+    expect(name(settledBy(model, [saw('look-glass', 2), saw('battery-health', 2)]))).toEqual([
+      'battery-worn',
+      'panel-bad',
+    ]);
     expect(name(settledBy(model, [swap, saw('look-glass', 2)]))).toEqual([]);
   });
   it('sums logs without overflow', () => {
@@ -80,7 +132,10 @@ describe('what moved belief', () => {
     const { weights, states } = weighRecord(engine, record);
     const c = model.causeIndex.get('memory-contact')!;
     const logit = (p: number) => 10 * Math.log10(p / (1 - p));
-    expect(weights.reduce((sum, weight) => sum + weight.decibans[c], 0)).toBeCloseTo(logit(states[4].marginals[c]) - logit(states[0].marginals[c]), 9);
+    expect(weights.reduce((sum, weight) => sum + weight.decibans[c], 0)).toBeCloseTo(
+      logit(states[4].marginals[c]) - logit(states[0].marginals[c]),
+      9,
+    );
   });
 });
 
@@ -89,7 +144,15 @@ describe('the misfit check', () => {
   const check = (record: Evidence[]) => checkConflict(engine, record, engine.posterior(record));
   it('does not cry at an ordinary machine, nor at a rare but known fault', () => {
     expect(check([saw('button', 0), saw('lock-key', 0), saw('picture-own', 0)]).conflict).toBe(false);
-    expect(check([saw('button', 0), saw('lock-key', 0), saw('picture-own', 3), saw('external', 0), saw('lid-magnet', 1)]).conflict).toBe(false);
+    expect(
+      check([
+        saw('button', 0),
+        saw('lock-key', 0),
+        saw('picture-own', 3),
+        saw('external', 0),
+        saw('lid-magnet', 1),
+      ]).conflict,
+    ).toBe(false);
   });
   it('gives the same answer every time', () => {
     const record = [saw('button', 2), saw('lamp', 0), saw('look-dust', 2)];
@@ -100,9 +163,14 @@ describe('the misfit check', () => {
     const ids = ['button', 'lamp', 'look-dust', 'look-ports', 'look-smell', 'look-screws'];
     let cries = 0;
     for (let n = 0; n < 150; n++) {
-      const faults = catalogue.causes.filter((cause) => cause.prior.laptop && random() < cause.prior.laptop).slice(0, 2);
+      const faults = catalogue.causes
+        .filter((cause) => cause.prior.laptop && random() < cause.prior.laptop)
+        .slice(0, 2);
       const record = ids.map((id) => {
-        const shown = [finding(id).leak, ...faults.flatMap((cause) => (finding(id).by[cause.id] ? [finding(id).by[cause.id]] : []))].map((distribution) => drawIndex(distribution, random));
+        const shown = [
+          finding(id).leak,
+          ...faults.flatMap((cause) => (finding(id).by[cause.id] ? [finding(id).by[cause.id]] : [])),
+        ].map((distribution) => drawIndex(distribution, random));
         return saw(id, Math.max(...shown));
       });
       if (check(record).conflict) cries++;
@@ -113,13 +181,28 @@ describe('the misfit check', () => {
 
 describe('what can be observed', () => {
   it('follows the outcomes; later ones win', () => {
-    const facts = factsOf([{ finding: finding('button'), outcome: 0 }, { finding: finding('picture-own'), outcome: 3 }]);
+    const facts = factsOf([
+      { finding: finding('button'), outcome: 0 },
+      { finding: finding('picture-own'), outcome: 3 },
+    ]);
     expect(facts).toMatchObject({ power: true, ownPicture: false });
     expect(observable(finding('gets-to'), facts)).toBe(false);
-    expect(observable(finding('gets-to'), factsOf([{ finding: finding('button'), outcome: 0 }, { finding: finding('external'), outcome: 0 }]))).toBe(true);
+    expect(
+      observable(
+        finding('gets-to'),
+        factsOf([
+          { finding: finding('button'), outcome: 0 },
+          { finding: finding('external'), outcome: 0 },
+        ]),
+      ),
+    ).toBe(true);
   });
   it('a repair that helped opens again what was denied, and keeps what was seen', () => {
-    const facts = factsOf([{ finding: finding('button'), outcome: 0 }, { finding: finding('picture-own'), outcome: 3 }, 'repaired']);
+    const facts = factsOf([
+      { finding: finding('button'), outcome: 0 },
+      { finding: finding('picture-own'), outcome: 3 },
+      'repaired',
+    ]);
     expect(facts).toEqual({ power: true });
   });
 });
@@ -135,7 +218,8 @@ describe('seeded numbers', () => {
     const weights = [1, 0, 3];
     const one = seededRandom(8);
     const many = drawer(weights, seededRandom(9));
-    const share = (next: () => number) => Array.from({ length: 4000 }, next).filter((value) => value === 2).length / 4000;
+    const share = (next: () => number) =>
+      Array.from({ length: 4000 }, next).filter((value) => value === 2).length / 4000;
     expect(share(() => drawIndex(weights, one))).toBeCloseTo(0.75, 1);
     expect(share(many)).toBeCloseTo(0.75, 1);
     expect(() => drawIndex([0, 0], one)).toThrow(RangeError);

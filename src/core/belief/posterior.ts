@@ -42,14 +42,20 @@ export class BeliefEngine {
   private readonly priorTotal: number;
   private readonly vectors = new Map<string, Float64Array>();
 
-  constructor(readonly model: BeliefModel, size = 2) {
+  constructor(
+    readonly model: BeliefModel,
+    size = 2,
+  ) {
     this.hypotheses = enumerateHypotheses(model.causes.length, size);
     this.priors = logPriors(this.hypotheses, model.logOdds);
     this.priorTotal = logSumExp(this.priors);
   }
 
   private vector(evidence: Evidence, acting: Acting): Float64Array {
-    const what = evidence.kind === 'finding' ? `f:${evidence.finding}:${evidence.outcome}` : `r:${evidence.repair.id}:${evidence.helped}`;
+    const what =
+      evidence.kind === 'finding'
+        ? `f:${evidence.finding}:${evidence.outcome}`
+        : `r:${evidence.repair.id}:${evidence.helped}`;
     const key = `${what}|${actingKey(acting)}`;
     let vector = this.vectors.get(key);
     if (!vector) {
@@ -81,7 +87,10 @@ export class BeliefEngine {
       const fixed = settledBy(model, record.slice(0, n));
       const before = running.acting.fixed;
       if (fixed.length === before.length && fixed.every((cause, i) => cause === before[i])) {
-        running = { logs: Float64Array.from(running.logs), acting: { fixed: before, cured: running.acting.cured.slice() } };
+        running = {
+          logs: Float64Array.from(running.logs),
+          acting: { fixed: before, cured: running.acting.cured.slice() },
+        };
         this.add(running, record[n - 1]);
       } else running = this.sums(record.slice(0, n), fixed);
       states.push(this.settle(running));
@@ -90,7 +99,10 @@ export class BeliefEngine {
   }
 
   private sums(record: readonly Evidence[], fixed: readonly number[]): Sums {
-    const sums: Sums = { logs: Float64Array.from(this.priors), acting: { fixed, cured: new Uint8Array(this.model.causes.length) } };
+    const sums: Sums = {
+      logs: Float64Array.from(this.priors),
+      acting: { fixed, cured: new Uint8Array(this.model.causes.length) },
+    };
     excludeFixed(this.hypotheses, fixed, sums.logs);
     for (const evidence of record) this.add(sums, evidence);
     return sums;
@@ -100,16 +112,25 @@ export class BeliefEngine {
     const vector = this.vector(evidence, sums.acting);
     const { logs } = sums;
     for (let h = 0; h < logs.length; h++) logs[h] += vector[h];
-    if (evidence.kind === 'repair' && evidence.helped) markCured(this.model, evidence.repair.cures, sums.acting.cured);
+    if (evidence.kind === 'repair' && evidence.helped)
+      markCured(this.model, evidence.repair.cures, sums.acting.cured);
   }
 
   private settle({ logs, acting }: Sums): Posterior {
     const { hypotheses } = this;
     const total = logSumExp(logs);
-    if (total === -Infinity) throw new RangeError('posterior: these findings contradict each other under every fault known');
+    if (total === -Infinity)
+      throw new RangeError('posterior: these findings contradict each other under every fault known');
     const probabilities = new Float64Array(logs.length);
-    for (let h = 0; h < logs.length; h++) probabilities[h] = logs[h] < total - FORGET ? 0 : Math.exp(logs[h] - total);
-    return { hypotheses, probabilities, acting, logEvidence: total - this.priorTotal, ...present(hypotheses, probabilities, acting) };
+    for (let h = 0; h < logs.length; h++)
+      probabilities[h] = logs[h] < total - FORGET ? 0 : Math.exp(logs[h] - total);
+    return {
+      hypotheses,
+      probabilities,
+      acting,
+      logEvidence: total - this.priorTotal,
+      ...present(hypotheses, probabilities, acting),
+    };
   }
 }
 
@@ -139,7 +160,8 @@ export function settledBy(model: BeliefModel, record: readonly Evidence[]): numb
       if (evidence.helped) markCured(model, evidence.repair.cures, cured);
       continue;
     }
-    for (const cause of model.findings.get(evidence.finding)?.settles[evidence.outcome] ?? []) if (!cured[cause]) fixed.add(cause);
+    for (const cause of model.findings.get(evidence.finding)?.settles[evidence.outcome] ?? [])
+      if (!cured[cause]) fixed.add(cause);
   }
   return [...fixed].sort((a, b) => a - b);
 }
@@ -148,10 +170,15 @@ function excludeFixed(hypotheses: Hypotheses, fixed: readonly number[], logs: Fl
   if (fixed.length === 0) return;
   const { count, size, members } = hypotheses;
   const taken = new Set(fixed);
-  for (let i = 0; i < count * size; i++) if (members[i] >= 0 && taken.has(members[i])) logs[Math.floor(i / size)] = -Infinity;
+  for (let i = 0; i < count * size; i++)
+    if (members[i] >= 0 && taken.has(members[i])) logs[Math.floor(i / size)] = -Infinity;
 }
 
-function present(hypotheses: Hypotheses, probabilities: Float64Array, { fixed, cured }: Acting): Pick<Posterior, 'marginals' | 'sound'> {
+function present(
+  hypotheses: Hypotheses,
+  probabilities: Float64Array,
+  { fixed, cured }: Acting,
+): Pick<Posterior, 'marginals' | 'sound'> {
   const { count, size, members } = hypotheses;
   const marginals = new Float64Array(cured.length);
   let sound = 0;

@@ -33,11 +33,16 @@ function shown(finding: Finding, cause: string): number[] {
  * Pairs of causes the catalogue cannot separate: no single finding's outcomes differ by `least` (total variation) or more.
  * @param least distance from which a pair counts as told apart, 0..1
  */
-export function inseparablePairs(catalogue: Pick<Catalogue, 'causes' | 'findings' | 'repairs'>, least = 0.4): Inseparable[] {
+export function inseparablePairs(
+  catalogue: Pick<Catalogue, 'causes' | 'findings' | 'repairs'>,
+  least = 0.4,
+): Inseparable[] {
   const pairs: Inseparable[] = [];
   for (const chassis of CHASSIS) {
     const causes = catalogue.causes.filter((cause) => cause.prior[chassis]);
-    const findings = catalogue.findings.filter((finding) => appliesTo(finding, chassis) && finding.stage !== 'claim');
+    const findings = catalogue.findings.filter(
+      (finding) => appliesTo(finding, chassis) && finding.stage !== 'claim',
+    );
     const tables = causes.map((cause) => findings.map((finding) => shown(finding, cause.id)));
     for (let a = 0; a < causes.length; a++) {
       for (let b = a + 1; b < causes.length; b++) {
@@ -51,7 +56,12 @@ export function inseparablePairs(catalogue: Pick<Catalogue, 'causes' | 'findings
           }
         });
         if (distance >= least) continue;
-        const shared = catalogue.repairs.filter((repair) => appliesTo(repair, chassis) && repair.cures[causes[a].id] && repair.cures[causes[b].id]).map((repair) => repair.id);
+        const shared = catalogue.repairs
+          .filter(
+            (repair) =>
+              appliesTo(repair, chassis) && repair.cures[causes[a].id] && repair.cures[causes[b].id],
+          )
+          .map((repair) => repair.id);
         pairs.push({ chassis, causes: [causes[a].id, causes[b].id], distance, best, shared });
       }
     }

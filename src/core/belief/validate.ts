@@ -1,4 +1,12 @@
-import { CHASSIS, FACTS, INSTRUMENTS, PART_CLASSES, WHOLE_LOOK, type Catalogue, type Finding } from '../catalogue';
+import {
+  CHASSIS,
+  FACTS,
+  INSTRUMENTS,
+  PART_CLASSES,
+  WHOLE_LOOK,
+  type Catalogue,
+  type Finding,
+} from '../catalogue';
 import { appliesTo } from './model';
 
 const SUM_TOLERANCE = 1e-9;
@@ -21,8 +29,10 @@ function findingFaults(finding: Finding, causes: Set<string>, cautions: Set<stri
   if (!(finding.minutes >= 0)) faults.push(`${where}: minutes must be 0 or more`);
   if (!finding.source) faults.push(`${where}: has no source`);
   if (!finding.how && finding.stage !== 'claim') faults.push(`${where}: does not say how`);
-  if (finding.swap && !PART_CLASSES.includes(finding.swap)) faults.push(`${where}: unknown part class "${finding.swap}"`);
-  if (finding.instrument && !INSTRUMENTS.includes(finding.instrument)) faults.push(`${where}: unknown instrument "${finding.instrument}"`);
+  if (finding.swap && !PART_CLASSES.includes(finding.swap))
+    faults.push(`${where}: unknown part class "${finding.swap}"`);
+  if (finding.instrument && !INSTRUMENTS.includes(finding.instrument))
+    faults.push(`${where}: unknown instrument "${finding.instrument}"`);
   const leak = distributionFault(finding.leak, finding.outcomes.length);
   if (leak) faults.push(`${where}: leak ${leak}`);
   for (const [cause, own] of Object.entries(finding.by)) {
@@ -36,13 +46,16 @@ function findingFaults(finding: Finding, causes: Set<string>, cautions: Set<stri
   }
   finding.outcomes.forEach((outcome, o) => {
     for (const fact of [...(outcome.shows ?? []), ...(outcome.denies ?? [])]) {
-      if (!FACTS.includes(fact)) faults.push(`${where}: outcome "${outcome.id}" names unknown fact "${fact}"`);
+      if (!FACTS.includes(fact))
+        faults.push(`${where}: outcome "${outcome.id}" names unknown fact "${fact}"`);
     }
     for (const cause of outcome.settles ?? []) {
-      if (!((finding.by[cause]?.[o] ?? 0) > 0)) faults.push(`${where}: outcome "${outcome.id}" settles "${cause}", which never shows it`);
+      if (!((finding.by[cause]?.[o] ?? 0) > 0))
+        faults.push(`${where}: outcome "${outcome.id}" settles "${cause}", which never shows it`);
     }
   });
-  for (const fact of finding.needs ?? []) if (!FACTS.includes(fact)) faults.push(`${where}: needs unknown fact "${fact}"`);
+  for (const fact of finding.needs ?? [])
+    if (!FACTS.includes(fact)) faults.push(`${where}: needs unknown fact "${fact}"`);
   for (const caution of [...(finding.cautions ?? []), ...(finding.hazard ? [finding.hazard.caution] : [])]) {
     if (!cautions.has(caution)) faults.push(`${where}: unknown caution "${caution}"`);
   }
@@ -54,35 +67,59 @@ export function catalogueFaults(catalogue: Catalogue): string[] {
   const causes = new Set(catalogue.causes.map((cause) => cause.id));
   const cautions = new Set(catalogue.cautions.map((caution) => caution.id));
   const faults: string[] = [];
-  for (const [kind, list] of [['cause', catalogue.causes], ['finding', catalogue.findings], ['repair', catalogue.repairs], ['caution', catalogue.cautions]] as const) {
+  for (const [kind, list] of [
+    ['cause', catalogue.causes],
+    ['finding', catalogue.findings],
+    ['repair', catalogue.repairs],
+    ['caution', catalogue.cautions],
+  ] as const) {
     for (const id of repeated(list.map((item) => item.id))) faults.push(`${kind} "${id}" stands twice`);
   }
   for (const cause of catalogue.causes) {
     for (const [chassis, p] of Object.entries(cause.prior)) {
-      if (!CHASSIS.includes(chassis as (typeof CHASSIS)[number])) faults.push(`cause "${cause.id}": unknown chassis "${chassis}"`);
-      if (!(p > 0 && p < 1)) faults.push(`cause "${cause.id}": prior for ${chassis} must lie between 0 and 1, got ${p}`);
+      if (!CHASSIS.includes(chassis as (typeof CHASSIS)[number]))
+        faults.push(`cause "${cause.id}": unknown chassis "${chassis}"`);
+      if (!(p > 0 && p < 1))
+        faults.push(`cause "${cause.id}": prior for ${chassis} must lie between 0 and 1, got ${p}`);
     }
-    if (!(cause.valueLeft >= 0 && cause.valueLeft <= 1)) faults.push(`cause "${cause.id}": valueLeft must lie in 0..1, got ${cause.valueLeft}`);
+    if (!(cause.valueLeft >= 0 && cause.valueLeft <= 1))
+      faults.push(`cause "${cause.id}": valueLeft must lie in 0..1, got ${cause.valueLeft}`);
     if (!cause.source) faults.push(`cause "${cause.id}": has no source`);
-    if (cause.shownBy && !FACTS.includes(cause.shownBy)) faults.push(`cause "${cause.id}": shown by unknown fact "${cause.shownBy}"`);
+    if (cause.shownBy && !FACTS.includes(cause.shownBy))
+      faults.push(`cause "${cause.id}": shown by unknown fact "${cause.shownBy}"`);
     if (!cause.ifLeft) faults.push(`cause "${cause.id}": does not say what it spoils when left`);
-    for (const part of cause.ruins ?? []) if (!PART_CLASSES.includes(part)) faults.push(`cause "${cause.id}": unknown part class "${part}"`);
+    for (const part of cause.ruins ?? [])
+      if (!PART_CLASSES.includes(part)) faults.push(`cause "${cause.id}": unknown part class "${part}"`);
     for (const chassis of CHASSIS) {
       if (!cause.prior[chassis]) continue;
-      if (!catalogue.findings.some((finding) => finding.id !== WHOLE_LOOK && finding.stage !== 'claim' && finding.by[cause.id] && appliesTo(finding, chassis))) faults.push(`cause "${cause.id}": no finding shows it on a ${chassis}`);
-      if (!catalogue.repairs.some((repair) => repair.cures[cause.id] && appliesTo(repair, chassis))) faults.push(`cause "${cause.id}": no repair cures it on a ${chassis}`);
+      if (
+        !catalogue.findings.some(
+          (finding) =>
+            finding.id !== WHOLE_LOOK &&
+            finding.stage !== 'claim' &&
+            finding.by[cause.id] &&
+            appliesTo(finding, chassis),
+        )
+      )
+        faults.push(`cause "${cause.id}": no finding shows it on a ${chassis}`);
+      if (!catalogue.repairs.some((repair) => repair.cures[cause.id] && appliesTo(repair, chassis)))
+        faults.push(`cause "${cause.id}": no repair cures it on a ${chassis}`);
     }
   }
   for (const finding of catalogue.findings) faults.push(...findingFaults(finding, causes, cautions));
   for (const repair of catalogue.repairs) {
     for (const [cause, success] of Object.entries(repair.cures)) {
       if (!causes.has(cause)) faults.push(`repair "${repair.id}": unknown cause "${cause}"`);
-      if (!(success > 0 && success <= 1)) faults.push(`repair "${repair.id}": success for "${cause}" must lie in 0..1, got ${success}`);
+      if (!(success > 0 && success <= 1))
+        faults.push(`repair "${repair.id}": success for "${cause}" must lie in 0..1, got ${success}`);
     }
-    if (repair.part && !PART_CLASSES.includes(repair.part.class)) faults.push(`repair "${repair.id}": unknown part class "${repair.part.class}"`);
+    if (repair.part && !PART_CLASSES.includes(repair.part.class))
+      faults.push(`repair "${repair.id}": unknown part class "${repair.part.class}"`);
     if (!(repair.minutes >= 0)) faults.push(`repair "${repair.id}": minutes must be 0 or more`);
-    if (repair.part && !Number.isInteger(repair.part.costMinor)) faults.push(`repair "${repair.id}": part cost must be whole minor units`);
-    for (const caution of repair.cautions ?? []) if (!cautions.has(caution)) faults.push(`repair "${repair.id}": unknown caution "${caution}"`);
+    if (repair.part && !Number.isInteger(repair.part.costMinor))
+      faults.push(`repair "${repair.id}": part cost must be whole minor units`);
+    for (const caution of repair.cautions ?? [])
+      if (!cautions.has(caution)) faults.push(`repair "${repair.id}": unknown caution "${caution}"`);
     if (!repair.source) faults.push(`repair "${repair.id}": has no source`);
   }
   return faults;
@@ -91,6 +128,7 @@ export function catalogueFaults(catalogue: Catalogue): string[] {
 /** @throws RangeError listing every fault */
 export function assertCatalogue(catalogue: Catalogue): Catalogue {
   const faults = catalogueFaults(catalogue);
-  if (faults.length) throw new RangeError(`the catalogue has ${faults.length} faults:\n- ${faults.join('\n- ')}`);
+  if (faults.length)
+    throw new RangeError(`the catalogue has ${faults.length} faults:\n- ${faults.join('\n- ')}`);
   return catalogue;
 }

@@ -17,7 +17,10 @@ function logit10(p: number): number {
 }
 
 /** Weights of evidence entry by entry, and the posterior after the last. A repaired cause is compared by what is left of it. */
-export function weighRecord(engine: BeliefEngine, record: readonly Evidence[]): { weights: Weight[]; states: Posterior[] } {
+export function weighRecord(
+  engine: BeliefEngine,
+  record: readonly Evidence[],
+): { weights: Weight[]; states: Posterior[] } {
   const states = engine.trace(record);
   const weights: Weight[] = [];
   for (let n = 1; n <= record.length; n++) {

@@ -99,11 +99,13 @@ function band(limits: Record<Grade, number>, holds: (limit: number) => boolean):
 }
 
 function surfacePoints(rubric: Rubric, surface: Surface, defects: readonly MarkedDefect[]): number {
-  const sum = defects.filter((defect) => defect.surface === surface.id).reduce((total, defect) => {
-    const kind = rubric.defects.find((candidate) => candidate.id === defect.kind);
-    if (!kind) throw new RangeError(`grade: unknown defect kind "${defect.kind}"`);
-    return total + kind.points[defect.size] * surface.visibility;
-  }, 0);
+  const sum = defects
+    .filter((defect) => defect.surface === surface.id)
+    .reduce((total, defect) => {
+      const kind = rubric.defects.find((candidate) => candidate.id === defect.kind);
+      if (!kind) throw new RangeError(`grade: unknown defect kind "${defect.kind}"`);
+      return total + kind.points[defect.size] * surface.visibility;
+    }, 0);
   return Math.min(surface.cap, sum);
 }
 
@@ -123,7 +125,13 @@ export function gradeUnit(rubric: Rubric, input: GradeInput): GradeResult {
   for (const surface of rubric.surfaces[input.chassis]) {
     const taken = surfacePoints(rubric, surface, input.defects);
     points += taken;
-    if (taken > 0) reasons.push({ what: 'surface', id: surface.id, points: taken, allows: band(rubric.limits, (limit) => taken <= limit) });
+    if (taken > 0)
+      reasons.push({
+        what: 'surface',
+        id: surface.id,
+        points: taken,
+        allows: band(rubric.limits, (limit) => taken <= limit),
+      });
   }
   let grade: Grade = band(rubric.limits, (limit) => points <= limit);
   for (const test of testsFor(rubric, input.chassis)) {
@@ -137,7 +145,9 @@ export function gradeUnit(rubric: Rubric, input: GradeInput): GradeResult {
   if (input.chassis === 'laptop') {
     if (input.batteryHealth === null && !input.batteryMissing) open.push('battery');
     else {
-      const allows = input.batteryMissing ? 'D' : band(rubric.battery, (limit) => input.batteryHealth! >= limit);
+      const allows = input.batteryMissing
+        ? 'D'
+        : band(rubric.battery, (limit) => input.batteryHealth! >= limit);
       if (allows !== 'A') reasons.push({ what: 'battery', id: 'battery', points: 0, allows });
       grade = worse(grade, allows);
     }
@@ -149,35 +159,59 @@ export function gradeUnit(rubric: Rubric, input: GradeInput): GradeResult {
     grade = worse(grade, allows);
   }
   const sellable = blocked.length === 0 && open.length === 0;
-  return { grade: sellable ? grade : null, points, reasons, open, blocked, rubric: rubric.version, lift: sellable ? liftOf(rubric, input, grade) : null };
+  return {
+    grade: sellable ? grade : null,
+    points,
+    reasons,
+    open,
+    blocked,
+    rubric: rubric.version,
+    lift: sellable ? liftOf(rubric, input, grade) : null,
+  };
 }
 
 /** Cheapest set of mendable defects that reaches the next grade, taken in order of points won for a minute; null when marks alone cannot. */
 function liftOf(rubric: Rubric, input: GradeInput, grade: Grade): GradeLift | null {
   const at = GRADES.indexOf(grade);
   if (at === 0) return null;
-  const mendable = input.defects.flatMap((defect) => {
-    const kind = rubric.defects.find((candidate) => candidate.id === defect.kind)!;
-    const surface = rubric.surfaces[input.chassis].find((candidate) => candidate.id === defect.surface);
-    if (!kind.minutes || !surface) return [];
-    const minutes = kind.minutes[defect.size];
-    return [{ defect, minutes, score: (kind.points[defect.size] * surface.visibility) / minutes }];
-  }).sort((a, b) => b.score - a.score || (a.defect.id < b.defect.id ? -1 : 1));
+  const mendable = input.defects
+    .flatMap((defect) => {
+      const kind = rubric.defects.find((candidate) => candidate.id === defect.kind)!;
+      const surface = rubric.surfaces[input.chassis].find((candidate) => candidate.id === defect.surface);
+      if (!kind.minutes || !surface) return [];
+      const minutes = kind.minutes[defect.size];
+      return [{ defect, minutes, score: (kind.points[defect.size] * surface.visibility) / minutes }];
+    })
+    .sort((a, b) => b.score - a.score || (a.defect.id < b.defect.id ? -1 : 1));
   const removed = new Set<string>();
   let minutes = 0;
   for (const step of mendable) {
     removed.add(step.defect.id);
     minutes += step.minutes;
-    const next = gradeUnitPlain(rubric, { ...input, defects: input.defects.filter((defect) => !removed.has(defect.id)) });
+    const next = gradeUnitPlain(rubric, {
+      ...input,
+      defects: input.defects.filter((defect) => !removed.has(defect.id)),
+    });
     if (GRADES.indexOf(next) < at) return { to: next, defects: [...removed], minutes };
   }
   return null;
 }
 
 function gradeUnitPlain(rubric: Rubric, input: GradeInput): Grade {
-  const points = rubric.surfaces[input.chassis].reduce((sum, surface) => sum + surfacePoints(rubric, surface, input.defects), 0);
+  const points = rubric.surfaces[input.chassis].reduce(
+    (sum, surface) => sum + surfacePoints(rubric, surface, input.defects),
+    0,
+  );
   let grade = band(rubric.limits, (limit) => points <= limit);
-  for (const test of testsFor(rubric, input.chassis)) if (input.tests[test.id] === 'fail' && test.failCaps) grade = worse(grade, test.failCaps);
-  if (input.chassis === 'laptop') grade = worse(grade, input.batteryMissing ? 'D' : band(rubric.battery, (limit) => (input.batteryHealth ?? 0) >= limit));
-  return worse(grade, band(rubric.topCelsius, (limit) => (input.topCelsius ?? 0) <= limit));
+  for (const test of testsFor(rubric, input.chassis))
+    if (input.tests[test.id] === 'fail' && test.failCaps) grade = worse(grade, test.failCaps);
+  if (input.chassis === 'laptop')
+    grade = worse(
+      grade,
+      input.batteryMissing ? 'D' : band(rubric.battery, (limit) => (input.batteryHealth ?? 0) >= limit),
+    );
+  return worse(
+    grade,
+    band(rubric.topCelsius, (limit) => (input.topCelsius ?? 0) <= limit),
+  );
 }

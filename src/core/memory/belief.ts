@@ -68,7 +68,8 @@ export function withoutDirt(slots: number, cleaned: number): Uint16Array {
   const codes = slotCodes(slots);
   return Uint16Array.from({ length: codes.count }, (_, code) => {
     let target = code;
-    for (let slot = 0; slot < slots; slot++) if (codes.dirty[code] & cleaned & (1 << slot)) target -= 2 * 3 ** slot;
+    for (let slot = 0; slot < slots; slot++)
+      if (codes.dirty[code] & cleaned & (1 << slot)) target -= 2 * 3 ** slot;
     return target;
   });
 }
@@ -82,29 +83,42 @@ export const bits = (mask: number) => {
 /** Before any trial: modules and slots fail on their own. @throws RangeError above 8 x 8 or below 1 x 1 */
 export function startMemory(setup: MemorySetup): MemoryBelief {
   const modules = setup.sizes.length;
-  if (!(modules >= 1 && modules <= MOST && setup.slots >= 1 && setup.slots <= MOST)) throw new RangeError(`the memory bench takes 1 to ${MOST} modules and slots, not ${modules} and ${setup.slots}`);
+  if (!(modules >= 1 && modules <= MOST && setup.slots >= 1 && setup.slots <= MOST))
+    throw new RangeError(
+      `the memory bench takes 1 to ${MOST} modules and slots, not ${modules} and ${setup.slots}`,
+    );
   const codes = slotCodes(setup.slots);
   const p = new Float64Array((1 << modules) * codes.count);
   const sound = 1 - setup.slotBad - setup.slotDirty;
   for (let mask = 0; mask < 1 << modules; mask++) {
     const known = setup.knownGood ?? 0;
-    const m = mask & known ? 0 : setup.moduleBad ** bits(mask) * (1 - setup.moduleBad) ** (modules - bits(mask | known));
+    const m =
+      mask & known
+        ? 0
+        : setup.moduleBad ** bits(mask) * (1 - setup.moduleBad) ** (modules - bits(mask | known));
     for (let code = 0; code < codes.count; code++) {
       const [bad, dirty] = [bits(codes.bad[code]), bits(codes.dirty[code])];
-      p[mask * codes.count + code] = m * setup.slotBad ** bad * setup.slotDirty ** dirty * sound ** (setup.slots - bad - dirty);
+      p[mask * codes.count + code] =
+        m * setup.slotBad ** bad * setup.slotDirty ** dirty * sound ** (setup.slots - bad - dirty);
     }
   }
   return { setup, p, cleaned: 0, placement: Array.from({ length: setup.slots }, () => EMPTY), trials: [] };
 }
 
 /** The filled places of a trial. */
-export const pairsOf = (placement: Placement) => placement.flatMap((module, slot) => (module === EMPTY ? [] : [{ module, slot }]));
+export const pairsOf = (placement: Placement) =>
+  placement.flatMap((module, slot) => (module === EMPTY ? [] : [{ module, slot }]));
 
 /**
  * P(what was seen | these places fail): all failing: no start; else each failing place halts the start on its own, or is not counted.
  * @param failing bit by pair
  */
-export function chanceOf(seen: number | null, pairs: readonly { module: number }[], failing: number, setup: MemorySetup): number {
+export function chanceOf(
+  seen: number | null,
+  pairs: readonly { module: number }[],
+  failing: number,
+  setup: MemorySetup,
+): number {
   const count = bits(failing);
   const starts = count === pairs.length ? 0 : (1 - setup.halts) ** count;
   if (seen === null) return 1 - starts;
@@ -114,35 +128,56 @@ export function chanceOf(seen: number | null, pairs: readonly { module: number }
 }
 
 /** Which pairs fail, given bad modules and failing slots. */
-export function failingPairs(pairs: readonly { module: number; slot: number }[], badModules: number, failingSlots: number): number {
+export function failingPairs(
+  pairs: readonly { module: number; slot: number }[],
+  badModules: number,
+  failingSlots: number,
+): number {
   let mask = 0;
-  for (let i = 0; i < pairs.length; i++) if (badModules & (1 << pairs[i].module) || failingSlots & (1 << pairs[i].slot)) mask |= 1 << i;
+  for (let i = 0; i < pairs.length; i++)
+    if (badModules & (1 << pairs[i].module) || failingSlots & (1 << pairs[i].slot)) mask |= 1 << i;
   return mask;
 }
 
 /** Belief after a trial; null when no state could have shown it (an intermittent fault, or a slip of the pen). */
-export const afterTrial = (belief: MemoryBelief, trial: Trial): MemoryBelief | null => afterTrialWith(belief, trial)?.belief ?? null;
+export const afterTrial = (belief: MemoryBelief, trial: Trial): MemoryBelief | null =>
+  afterTrialWith(belief, trial)?.belief ?? null;
 
 /** The same, with P(that is shown). */
-export function afterTrialWith(belief: MemoryBelief, trial: Trial): { belief: MemoryBelief; chance: number } | null {
+export function afterTrialWith(
+  belief: MemoryBelief,
+  trial: Trial,
+): { belief: MemoryBelief; chance: number } | null {
   const { setup } = belief;
   const codes = slotCodes(setup.slots);
   const pairs = pairsOf(trial.placement);
   const cleaned = belief.cleaned | trial.cleaned;
-  const chance = Array.from({ length: 1 << pairs.length }, (_, failing) => chanceOf(trial.seen, pairs, failing, setup));
+  const chance = Array.from({ length: 1 << pairs.length }, (_, failing) =>
+    chanceOf(trial.seen, pairs, failing, setup),
+  );
   const p = new Float64Array(belief.p.length);
   let total = 0;
   for (let mask = 0; mask < 1 << setup.sizes.length; mask++) {
     for (let code = 0; code < codes.count; code++) {
       const at = mask * codes.count + code;
       if (belief.p[at] === 0) continue;
-      p[at] = belief.p[at] * chance[failingPairs(pairs, mask, codes.bad[code] | (codes.dirty[code] & ~cleaned))];
+      p[at] =
+        belief.p[at] * chance[failingPairs(pairs, mask, codes.bad[code] | (codes.dirty[code] & ~cleaned))];
       total += p[at];
     }
   }
   if (total <= 0) return null;
   for (let i = 0; i < p.length; i++) p[i] /= total;
-  return { belief: { setup, p, cleaned, placement: trial.placement, trials: [...belief.trials, { ...trial, cleaned }] }, chance: total };
+  return {
+    belief: {
+      setup,
+      p,
+      cleaned,
+      placement: trial.placement,
+      trials: [...belief.trials, { ...trial, cleaned }],
+    },
+    chance: total,
+  };
 }
 
 export interface MemoryShares {
@@ -175,9 +210,13 @@ export function sharesOf({ setup, p }: MemoryBelief): MemoryShares {
  */
 export function toldAlready(trials: readonly Trial[], placement: Placement, cleaned: number): boolean {
   return trials.some((trial) => {
-    const changed = trial.placement.some((module, slot) => module !== EMPTY && cleaned & ~trial.cleaned & (1 << slot));
+    const changed = trial.placement.some(
+      (module, slot) => module !== EMPTY && cleaned & ~trial.cleaned & (1 << slot),
+    );
     if (changed) return false;
-    return trial.placement.every((module, slot) => module === placement[slot] || (module === EMPTY && trial.seen === null));
+    return trial.placement.every(
+      (module, slot) => module === placement[slot] || (module === EMPTY && trial.seen === null),
+    );
   });
 }
 
@@ -192,7 +231,9 @@ export interface MemoryVerdict {
 
 export function verdictOf(belief: MemoryBelief, shares = sharesOf(belief)): MemoryVerdict {
   const sure = belief.setup.certainty;
-  const modules = shares.modules.map((bad) => (bad >= sure ? 'bad' : bad <= 1 - sure ? 'sound' : 'open') as 'sound' | 'bad' | 'open');
+  const modules = shares.modules.map(
+    (bad) => (bad >= sure ? 'bad' : bad <= 1 - sure ? 'sound' : 'open') as 'sound' | 'bad' | 'open',
+  );
   const contacts: number[] = [];
   const slots = shares.slots.map(({ bad, dirty }, slot) => {
     if (bad >= sure) return 'bad';

@@ -28,7 +28,13 @@ export function legal(placement: Placement, rule: SlotRule, sizes: readonly numb
 }
 
 /** Every legal filling with up to `most` modules. */
-export function placements(modules: number, slots: number, rule: SlotRule, sizes: readonly number[], most = Math.min(modules, slots)): Placement[] {
+export function placements(
+  modules: number,
+  slots: number,
+  rule: SlotRule,
+  sizes: readonly number[],
+  most = Math.min(modules, slots),
+): Placement[] {
   const all: Placement[] = [];
   const fill = (slot: number, made: number[], used: number, count: number) => {
     if (slot === slots) {
@@ -36,7 +42,9 @@ export function placements(modules: number, slots: number, rule: SlotRule, sizes
       return;
     }
     fill(slot + 1, [...made, EMPTY], used, count);
-    if (count < most) for (let module = 0; module < modules; module++) if (!(used & (1 << module))) fill(slot + 1, [...made, module], used | (1 << module), count + 1);
+    if (count < most)
+      for (let module = 0; module < modules; module++)
+        if (!(used & (1 << module))) fill(slot + 1, [...made, module], used | (1 << module), count + 1);
   };
   fill(0, [], 0, 0);
   return all;
@@ -46,7 +54,8 @@ export function placements(modules: number, slots: number, rule: SlotRule, sizes
 export function countsOf(placement: Placement, sizes: readonly number[]): number[] {
   const gb = placement.flatMap((module) => (module === EMPTY ? [] : [sizes[module]]));
   const sums = new Set<number>();
-  for (let mask = 1; mask < 1 << gb.length; mask++) sums.add(gb.reduce((sum, size, i) => sum + (mask & (1 << i) ? size : 0), 0));
+  for (let mask = 1; mask < 1 << gb.length; mask++)
+    sums.add(gb.reduce((sum, size, i) => sum + (mask & (1 << i) ? size : 0), 0));
   return [...sums].sort((a, b) => b - a);
 }
 

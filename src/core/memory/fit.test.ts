@@ -2,21 +2,57 @@ import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../random';
 import { bestFit, peakBandwidth, type BinModule, type BoardLimits } from './fit';
 
-const board: BoardLimits = { type: 'DDR3', volts: 1.5, slotMax: [4, 4, 8, 8], boardMax: 16, channels: [0, 1, 0, 1], maxRate: 1600, rule: 'any' };
-const module = (id: string, sizeGb: number, costMinor: number, more: Partial<BinModule> = {}): BinModule => ({ id, type: 'DDR3', sizeGb, rate: 1600, costMinor, ...more });
+const board: BoardLimits = {
+  type: 'DDR3',
+  volts: 1.5,
+  slotMax: [4, 4, 8, 8],
+  boardMax: 16,
+  channels: [0, 1, 0, 1],
+  maxRate: 1600,
+  rule: 'any',
+};
+const module = (id: string, sizeGb: number, costMinor: number, more: Partial<BinModule> = {}): BinModule => ({
+  id,
+  type: 'DDR3',
+  sizeGb,
+  rate: 1600,
+  costMinor,
+  ...more,
+});
 
 describe('best fit from the bin', () => {
   // JEDEC module names (JESD79-x, from memory): transfers x 8 bytes; DDR3-1600 = PC3-12800, DDR4-3200 = PC4-25600, DDR2-800 = PC2-6400, DDR5-5600 = PC5-44800
-  it.each([[1600, 12800], [3200, 25600], [800, 6400], [5600, 44800]])('%i MT/s on one channel is %i MB/s', (rate, mb) => expect(peakBandwidth(rate, 1)).toBe(mb));
+  it.each([
+    [1600, 12800],
+    [3200, 25600],
+    [800, 6400],
+    [5600, 44800],
+  ])('%i MT/s on one channel is %i MB/s', (rate, mb) => expect(peakBandwidth(rate, 1)).toBe(mb));
   it('takes the least costly, and leaves out what does not fit the board', () => {
-    const fit = bestFit(board, [module('a', 8, 900), module('b', 4, 300), module('c', 4, 350), module('d', 4, 100, { type: 'DDR2' }), module('e', 4, 100, { volts: 1.35 }), module('f', 16, 50)], 8)!;
-    expect(fit.slots.map((held) => held?.id ?? null).filter(Boolean).sort()).toEqual(['b', 'c']);
+    const fit = bestFit(
+      board,
+      [
+        module('a', 8, 900),
+        module('b', 4, 300),
+        module('c', 4, 350),
+        module('d', 4, 100, { type: 'DDR2' }),
+        module('e', 4, 100, { volts: 1.35 }),
+        module('f', 16, 50),
+      ],
+      8,
+    )!;
+    expect(
+      fit.slots
+        .map((held) => held?.id ?? null)
+        .filter(Boolean)
+        .sort(),
+    ).toEqual(['b', 'c']);
     expect(fit).toMatchObject({ totalGb: 8, costMinor: 650, paired: true, bandwidth: 25600 });
   });
   it('seats large modules only where the slot takes them', () => {
     const fit = bestFit(board, [module('a', 8, 100), module('b', 8, 100)], 16)!;
     expect([fit.slots[2]?.sizeGb, fit.slots[3]?.sizeGb]).toEqual([8, 8]);
-    expect(bestFit({ ...board, slotMax: [4, 4] , channels: [0, 1] }, [module('a', 8, 100)], 8)).toBeNull();
+    expect(bestFit({ ...board, slotMax: [4, 4], channels: [0, 1] }, [module('a', 8, 100)], 8)).toBeNull();
   });
   it('keeps the rules of the first slot and of pairs, and the board’s limit in all', () => {
     expect(bestFit({ ...board, rule: 'first' }, [module('a', 4, 100)], 4)!.slots[0]?.id).toBe('a');
@@ -35,7 +71,9 @@ describe('best fit from the bin', () => {
   it('is exact: no subset of the bin within the slots is cheaper', () => {
     const random = seededRandom(8);
     for (let n = 0; n < 60; n++) {
-      const bin = Array.from({ length: 9 }, (_, i) => module(`m${i}`, [1, 2, 4, 8][Math.floor(random() * 4)], 20 + Math.floor(random() * 400)));
+      const bin = Array.from({ length: 9 }, (_, i) =>
+        module(`m${i}`, [1, 2, 4, 8][Math.floor(random() * 4)], 20 + Math.floor(random() * 400)),
+      );
       const target = [4, 6, 8, 12, 16][n % 5];
       let least = Infinity;
       for (let mask = 1; mask < 1 << bin.length; mask++) {
@@ -44,7 +82,10 @@ describe('best fit from the bin', () => {
         if (chosen.length > 4 || gb < target || gb > board.boardMax) continue;
         // two slots take 8, all four take 4: at most two 8 GB modules
         if (chosen.filter((held) => held.sizeGb === 8).length > 2) continue;
-        least = Math.min(least, chosen.reduce((sum, held) => sum + held.costMinor, 0));
+        least = Math.min(
+          least,
+          chosen.reduce((sum, held) => sum + held.costMinor, 0),
+        );
       }
       expect(bestFit(board, bin, target)?.costMinor ?? Infinity).toBe(least);
     }

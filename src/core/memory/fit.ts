@@ -50,10 +50,19 @@ const LIKE = (module: BinModule) => `${module.sizeGb}|${module.rate}|${module.co
  * off by cost). Ties: channels paired, then faster, then fewer modules.
  * @returns null when the bin and the board cannot reach it; `paired` in options asks for equal channels
  */
-export function bestFit(board: BoardLimits, bin: readonly BinModule[], targetGb: number, { paired = false } = {}): MemoryFit | null {
+export function bestFit(
+  board: BoardLimits,
+  bin: readonly BinModule[],
+  targetGb: number,
+  { paired = false } = {},
+): MemoryFit | null {
   const groups = new Map<string, BinModule[]>();
   for (const module of bin) {
-    if (module.type !== board.type || (board.volts !== undefined && module.volts !== undefined && module.volts !== board.volts)) continue;
+    if (
+      module.type !== board.type ||
+      (board.volts !== undefined && module.volts !== undefined && module.volts !== board.volts)
+    )
+      continue;
     if (!board.slotMax.some((limit) => limit >= module.sizeGb)) continue;
     groups.set(LIKE(module), [...(groups.get(LIKE(module)) ?? []), module]);
   }
@@ -88,7 +97,11 @@ const better = (one: MemoryFit, other: MemoryFit) => {
 };
 
 /** Seats modules within slot limits and the board's rule; equal channels when it can be, or must. */
-function seat(board: BoardLimits, modules: readonly BinModule[], paired: boolean): (BinModule | null)[] | null {
+function seat(
+  board: BoardLimits,
+  modules: readonly BinModule[],
+  paired: boolean,
+): (BinModule | null)[] | null {
   const slots: (BinModule | null)[] = board.slotMax.map(() => null);
   const order = [...modules].sort((a, b) => b.sizeGb - a.sizeGb);
   let fallback: (BinModule | null)[] | null = null;
@@ -118,14 +131,18 @@ function seat(board: BoardLimits, modules: readonly BinModule[], paired: boolean
 
 function keepsRule({ rule }: BoardLimits, slots: readonly (BinModule | null)[]): boolean {
   if (rule === 'first') return slots[0] !== null;
-  if (rule === 'pairs') for (let slot = 0; slot < slots.length; slot += 2) if ((slots[slot]?.sizeGb ?? 0) !== (slots[slot + 1]?.sizeGb ?? 0)) return false;
+  if (rule === 'pairs')
+    for (let slot = 0; slot < slots.length; slot += 2)
+      if ((slots[slot]?.sizeGb ?? 0) !== (slots[slot + 1]?.sizeGb ?? 0)) return false;
   return true;
 }
 
 /** Do all channels carry the same, and is there more than one? */
 function balanced({ channels }: BoardLimits, slots: readonly (BinModule | null)[]): boolean {
   const loads = new Map<number, number>();
-  slots.forEach((module, slot) => loads.set(channels[slot], (loads.get(channels[slot]) ?? 0) + (module?.sizeGb ?? 0)));
+  slots.forEach((module, slot) =>
+    loads.set(channels[slot], (loads.get(channels[slot]) ?? 0) + (module?.sizeGb ?? 0)),
+  );
   return loads.size > 1 && new Set(loads.values()).size === 1;
 }
 
@@ -134,7 +151,11 @@ function fitOf(board: BoardLimits, slots: (BinModule | null)[]): MemoryFit {
   const rate = Math.min(board.maxRate ?? Infinity, ...modules.map((module) => module.rate));
   const paired = balanced(board, slots);
   return {
-    slots, rate, paired, totalGb: modules.reduce((sum, module) => sum + module.sizeGb, 0), costMinor: modules.reduce((sum, module) => sum + module.costMinor, 0),
+    slots,
+    rate,
+    paired,
+    totalGb: modules.reduce((sum, module) => sum + module.sizeGb, 0),
+    costMinor: modules.reduce((sum, module) => sum + module.costMinor, 0),
     bandwidth: peakBandwidth(rate, paired ? new Set(board.channels).size : 1),
   };
 }

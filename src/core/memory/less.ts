@@ -15,7 +15,15 @@ export interface MemoryCount {
   bits32?: boolean;
 }
 
-export const LESS_REASONS = ['nothing', 'unseated', 'slot-small', 'memory-limit', 'half-seen', 'system-32', 'graphics-share'] as const;
+export const LESS_REASONS = [
+  'nothing',
+  'unseated',
+  'slot-small',
+  'memory-limit',
+  'half-seen',
+  'system-32',
+  'graphics-share',
+] as const;
 export type LessReason = (typeof LESS_REASONS)[number];
 
 export interface LessExplanation {
@@ -55,10 +63,13 @@ export function whyLess(count: MemoryCount, usual: LessUsual): LessExplanation[]
   const { fitted, seen } = count;
   const total = fitted.reduce((sum, gb) => sum + gb, 0);
   const told = count.usable ?? seen;
-  const found: Omit<LessExplanation, 'probability'>[] = [{ reason: 'nothing', slots: [], from: total, to: total }];
+  const found: Omit<LessExplanation, 'probability'>[] = [
+    { reason: 'nothing', slots: [], from: total, to: total },
+  ];
   const weights: number[] = [reasons.nothing];
   const add = (reason: LessReason, from: number, to: number, weight: number, slot?: number) => {
-    const like = slot === undefined ? -1 : found.findIndex((line) => line.reason === reason && line.to === to);
+    const like =
+      slot === undefined ? -1 : found.findIndex((line) => line.reason === reason && line.to === to);
     if (like >= 0) {
       found[like].slots.push(slot!);
       weights[like] += weight;
@@ -71,7 +82,14 @@ export function whyLess(count: MemoryCount, usual: LessUsual): LessExplanation[]
   for (const slot of filled) {
     add('unseated', total - fitted[slot], total - fitted[slot], reasons.unseated / filled.length, slot);
     const limit = count.slotMax?.[slot];
-    if (limit === undefined || limit === null) add('half-seen', total - fitted[slot] / 2, total - fitted[slot] / 2, reasons['half-seen'] / filled.length, slot);
+    if (limit === undefined || limit === null)
+      add(
+        'half-seen',
+        total - fitted[slot] / 2,
+        total - fitted[slot] / 2,
+        reasons['half-seen'] / filled.length,
+        slot,
+      );
   }
   const bySlot = fitted.reduce((sum, gb, slot) => sum + Math.min(gb, count.slotMax?.[slot] ?? gb), 0);
   // a module too large for its slot is counted up to the limit, or not at all
@@ -80,23 +98,39 @@ export function whyLess(count: MemoryCount, usual: LessUsual): LessExplanation[]
     const left = fitted.reduce((sum, gb, slot) => sum + (gb > (count.slotMax?.[slot] ?? gb) ? 0 : gb), 0);
     add('slot-small', left, left, reasons['slot-small'] * 2);
   }
-  if (count.boardMax !== undefined && count.boardMax < total) add('memory-limit', count.boardMax, count.boardMax, reasons['memory-limit'] * 6);
-  else if (count.boardMax === undefined) for (const limit of boardLimits) if (limit < total) add('memory-limit', limit, limit, reasons['memory-limit'] / boardLimits.length);
+  if (count.boardMax !== undefined && count.boardMax < total)
+    add('memory-limit', count.boardMax, count.boardMax, reasons['memory-limit'] * 6);
+  else if (count.boardMax === undefined)
+    for (const limit of boardLimits)
+      if (limit < total) add('memory-limit', limit, limit, reasons['memory-limit'] / boardLimits.length);
   if (count.moduleMax !== undefined) {
     const within = fitted.reduce((sum, gb) => sum + Math.min(gb, count.moduleMax!), 0);
     if (within < total) add('memory-limit', within, within, reasons['memory-limit'] * 6);
   }
-  if (total >= ceiling32 && count.bits32 !== false) add('system-32', ceiling32 - mapped.most, ceiling32 - mapped.least, reasons['system-32'] * (count.bits32 ? 8 : 1));
+  if (total >= ceiling32 && count.bits32 !== false)
+    add(
+      'system-32',
+      ceiling32 - mapped.most,
+      ceiling32 - mapped.least,
+      reasons['system-32'] * (count.bits32 ? 8 : 1),
+    );
   add('graphics-share', total - share.most, total - share.least, reasons['graphics-share']);
   // a limit of the system or the graphics shows in what is usable, the others in what is counted
   const likelihood = found.map(({ reason, from, to }) => {
     const value = reason === 'system-32' || reason === 'graphics-share' ? told : seen;
-    const other = reason === 'system-32' || reason === 'graphics-share' || count.usable === undefined || Math.abs(count.usable - seen) <= 0.3;
+    const other =
+      reason === 'system-32' ||
+      reason === 'graphics-share' ||
+      count.usable === undefined ||
+      Math.abs(count.usable - seen) <= 0.3;
     return ANYWHERE + (other ? span(value, from, to) : 0.02 * span(value, from, to));
   });
   const joint = likelihood.map((value, i) => value * weights[i]);
   const sum = joint.reduce((all, value) => all + value, 0);
-  return found.map((line, i) => ({ ...line, probability: joint[i] / sum })).filter((line) => line.probability >= 0.01).sort((a, b) => b.probability - a.probability);
+  return found
+    .map((line, i) => ({ ...line, probability: joint[i] / sum }))
+    .filter((line) => line.probability >= 0.01)
+    .sort((a, b) => b.probability - a.probability);
 }
 
 /** Density of a value spread evenly from..to with rounding of about SLACK on either side. */

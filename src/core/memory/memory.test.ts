@@ -3,12 +3,29 @@ import { leastExpectedTrials } from '../../../tests/oracles/memoryTrials';
 import { usualMemory } from '@/catalog/memory';
 import { seededRandom } from '../random';
 import { countsOf, EMPTY, legal, moves, placements } from './board';
-import { afterTrial, bits, failingPairs, pairsOf, sharesOf, slotCodes, startMemory, verdictOf, type MemoryBelief, type MemorySetup } from './belief';
+import {
+  afterTrial,
+  bits,
+  failingPairs,
+  pairsOf,
+  sharesOf,
+  slotCodes,
+  startMemory,
+  verdictOf,
+  type MemoryBelief,
+  type MemorySetup,
+} from './belief';
 import { nextTrial } from './next';
 import { mostTold, oneAtATime, planFigures } from './plan';
 
-const setup = (modules: number, slots: number, more: Partial<MemorySetup> = {}): MemorySetup => ({ ...usualMemory, sizes: Array.from({ length: modules }, () => 4), slots, ...more });
-const try_ = (belief: MemoryBelief, placement: number[], seen: number | null, cleaned = 0) => afterTrial(belief, { placement, cleaned, seen })!;
+const setup = (modules: number, slots: number, more: Partial<MemorySetup> = {}): MemorySetup => ({
+  ...usualMemory,
+  sizes: Array.from({ length: modules }, () => 4),
+  slots,
+  ...more,
+});
+const try_ = (belief: MemoryBelief, placement: number[], seen: number | null, cleaned = 0) =>
+  afterTrial(belief, { placement, cleaned, seen })!;
 
 describe('fillings of a board', () => {
   it('counts all partial fillings: the sum over k of C(m,k) C(s,k) k!, less the empty one', () => {
@@ -48,7 +65,12 @@ describe('belief over modules and slots', () => {
   });
   it('a full start clears all; a smaller count names what is not counted', () => {
     const fresh = startMemory(setup(2, 2, { sizes: [4, 2] }));
-    expect(verdictOf(try_(fresh, [0, 1], 6))).toEqual({ done: true, modules: ['sound', 'sound'], slots: ['sound', 'sound'], contacts: [] });
+    expect(verdictOf(try_(fresh, [0, 1], 6))).toEqual({
+      done: true,
+      modules: ['sound', 'sound'],
+      slots: ['sound', 'sound'],
+      contacts: [],
+    });
     const less = sharesOf(try_(fresh, [0, 1], 4));
     expect(less.modules[0]).toBe(0);
     expect(less.modules[1] + less.slots[1].bad + less.slots[1].dirty).toBeGreaterThanOrEqual(1);
@@ -58,7 +80,12 @@ describe('belief over modules and slots', () => {
     belief = try_(belief, [0, EMPTY], 4);
     belief = try_(belief, [1, EMPTY], null);
     belief = try_(belief, [EMPTY, 0], 4);
-    expect(verdictOf(belief)).toEqual({ done: true, modules: ['sound', 'bad'], slots: ['sound', 'sound'], contacts: [] });
+    expect(verdictOf(belief)).toEqual({
+      done: true,
+      modules: ['sound', 'bad'],
+      slots: ['sound', 'sound'],
+      contacts: [],
+    });
     expect(nextTrial(belief)).toBeNull();
   });
   it('ends: slot 2 is bad, only after its contacts were cleaned', () => {
@@ -104,8 +131,16 @@ describe('the next start', () => {
     }
   });
   it('takes clearly fewer starts than one module at a time, on the same machines', () => {
-    for (const [modules, slots] of [[2, 2], [2, 4], [4, 4]]) {
-      const failed = try_(startMemory(setup(modules, slots)), Array.from({ length: slots }, (_, at) => (at < modules ? at : EMPTY)), null);
+    for (const [modules, slots] of [
+      [2, 2],
+      [2, 4],
+      [4, 4],
+    ]) {
+      const failed = try_(
+        startMemory(setup(modules, slots)),
+        Array.from({ length: slots }, (_, at) => (at < modules ? at : EMPTY)),
+        null,
+      );
       const own = planFigures(failed, mostTold, 60, seededRandom(5));
       const usual = planFigures(failed, oneAtATime, 60, seededRandom(5));
       expect(own.known).toBeGreaterThanOrEqual(usual.known - 0.05);
@@ -124,27 +159,59 @@ describe('the next start', () => {
     let starts = 0;
     belief.p.forEach((p, at) => {
       const code = at % codes.count;
-      if (p > 0 && failingPairs(pairs, Math.floor(at / codes.count), codes.bad[code] | (codes.dirty[code] & ~cleaned)) === 0) starts += p;
+      if (
+        p > 0 &&
+        failingPairs(
+          pairs,
+          Math.floor(at / codes.count),
+          codes.bad[code] | (codes.dirty[code] & ~cleaned),
+        ) === 0
+      )
+        starts += p;
     });
     const trial = { placement: next.placement, cleaned: next.clean };
-    const yes = starts > 0 ? starts * expectedCost(afterTrial(belief, { ...trial, seen: pairs.length * 4 })!) : 0;
-    const no = starts < 1 - 1e-12 ? (1 - starts) * expectedCost(afterTrial(belief, { ...trial, seen: null })!) : 0;
+    const yes =
+      starts > 0 ? starts * expectedCost(afterTrial(belief, { ...trial, seen: pairs.length * 4 })!) : 0;
+    const no =
+      starts < 1 - 1e-12 ? (1 - starts) * expectedCost(afterTrial(belief, { ...trial, seen: null })!) : 0;
     return 1 + 0.5 * bits(next.clean) + yes + no;
   }
   // 4 x 4 takes the oracle a while: its optimum was worked out by bench/memory.ts, which does it again
-  it.each([[1, 2], [2, 2], [2, 3], [3, 3], [2, 4], [3, 4], [4, 4, 4.4307]])('%i modules in %i slots, at most two faults: within 10 %% of the exact optimum', (modules, slots, known?: number) => {
-    const belief = startMemory(setup(modules, slots, { halts: 1, startMinutes: 1, moveMinutes: 0, cleanMinutes: 0.5, certainty: 1 - 1e-9 }));
-    const codes = slotCodes(slots);
-    belief.p.forEach((_, at) => {
-      const code = at % codes.count;
-      if (bits(Math.floor(at / codes.count)) + bits(codes.bad[code]) + bits(codes.dirty[code]) > 2) belief.p[at] = 0;
-    });
-    const total = belief.p.reduce((sum, p) => sum + p, 0);
-    belief.p.forEach((p, at) => (belief.p[at] = p / total));
-    const { moduleBad, slotBad, slotDirty } = usualMemory;
-    const optimum = known ?? leastExpectedTrials({ modules, slots, moduleBad, slotBad, slotDirty, cleanCost: 0.5 }).cost;
-    const cost = expectedCost(belief);
-    expect(cost).toBeGreaterThanOrEqual(optimum - 1e-3);
-    expect(cost / optimum).toBeLessThanOrEqual(1.1);
-  }, 60_000);
+  it.each([
+    [1, 2],
+    [2, 2],
+    [2, 3],
+    [3, 3],
+    [2, 4],
+    [3, 4],
+    [4, 4, 4.4307],
+  ])(
+    '%i modules in %i slots, at most two faults: within 10 %% of the exact optimum',
+    (modules, slots, known?: number) => {
+      const belief = startMemory(
+        setup(modules, slots, {
+          halts: 1,
+          startMinutes: 1,
+          moveMinutes: 0,
+          cleanMinutes: 0.5,
+          certainty: 1 - 1e-9,
+        }),
+      );
+      const codes = slotCodes(slots);
+      belief.p.forEach((_, at) => {
+        const code = at % codes.count;
+        if (bits(Math.floor(at / codes.count)) + bits(codes.bad[code]) + bits(codes.dirty[code]) > 2)
+          belief.p[at] = 0;
+      });
+      const total = belief.p.reduce((sum, p) => sum + p, 0);
+      belief.p.forEach((p, at) => (belief.p[at] = p / total));
+      const { moduleBad, slotBad, slotDirty } = usualMemory;
+      const optimum =
+        known ?? leastExpectedTrials({ modules, slots, moduleBad, slotBad, slotDirty, cleanCost: 0.5 }).cost;
+      const cost = expectedCost(belief);
+      expect(cost).toBeGreaterThanOrEqual(optimum - 1e-3);
+      expect(cost / optimum).toBeLessThanOrEqual(1.1);
+    },
+    60_000,
+  );
 });

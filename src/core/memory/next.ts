@@ -1,5 +1,16 @@
 import { countsOf, EMPTY, legal, moves, placements, type Placement } from './board';
-import { afterTrialWith, bits, failingPairs, pairsOf, sharesOf, slotCodes, toldAlready, verdictOf, withoutDirt, type MemoryBelief } from './belief';
+import {
+  afterTrialWith,
+  bits,
+  failingPairs,
+  pairsOf,
+  sharesOf,
+  slotCodes,
+  toldAlready,
+  verdictOf,
+  withoutDirt,
+  type MemoryBelief,
+} from './belief';
 
 export interface ProposedTrial {
   placement: Placement;
@@ -37,7 +48,8 @@ function collapsed(belief: MemoryBelief, cleaned: number): { joint: Float64Array
       joint[mask * width + failing[code]] += share;
       merged[target[code]] += share;
     }
-    for (let code = 0; code < codes.count; code++) if (merged[code] > 0) entropy -= merged[code] * Math.log2(merged[code]);
+    for (let code = 0; code < codes.count; code++)
+      if (merged[code] > 0) entropy -= merged[code] * Math.log2(merged[code]);
   }
   return { joint, entropy };
 }
@@ -45,7 +57,11 @@ function collapsed(belief: MemoryBelief, cleaned: number): { joint: Float64Array
 const plogp = (p: number) => (p > 0 ? -p * Math.log2(p) : 0);
 
 /** Mutual information between a start and the state, bits; and P(it starts). Small boards' joint, big boards' alike. */
-function told(joint: Float64Array, placement: Placement, belief: MemoryBelief): { bits: number; starts: number } {
+function told(
+  joint: Float64Array,
+  placement: Placement,
+  belief: MemoryBelief,
+): { bits: number; starts: number } {
   const { setup } = belief;
   const pairs = pairsOf(placement);
   const width = 1 << setup.slots;
@@ -54,7 +70,8 @@ function told(joint: Float64Array, placement: Placement, belief: MemoryBelief): 
   for (let slots = 0; slots < width; slots++) slotFail[slots] = failingPairs(pairs, 0, slots);
   for (let mask = 0; mask < 1 << setup.sizes.length; mask++) {
     const moduleFail = failingPairs(pairs, mask, 0);
-    for (let slots = 0; slots < width; slots++) byFailing[moduleFail | slotFail[slots]] += joint[mask * width + slots];
+    for (let slots = 0; slots < width; slots++)
+      byFailing[moduleFail | slotFail[slots]] += joint[mask * width + slots];
   }
   let none = 0;
   let noise = 0;
@@ -79,28 +96,46 @@ function told(joint: Float64Array, placement: Placement, belief: MemoryBelief): 
 function candidates(belief: MemoryBelief, joint: Float64Array): Placement[] {
   const { setup } = belief;
   const modules = setup.sizes.length;
-  const count = (n: number, k: number) => Array.from({ length: k }, (_, i) => n - i).reduce((product, value) => product * value, 1);
+  const count = (n: number, k: number) =>
+    Array.from({ length: k }, (_, i) => n - i).reduce((product, value) => product * value, 1);
   let all = 0;
-  for (let k = 0; k <= Math.min(modules, setup.slots); k++) all += (count(modules, k) * count(setup.slots, k)) / count(k, k);
+  for (let k = 0; k <= Math.min(modules, setup.slots); k++)
+    all += (count(modules, k) * count(setup.slots, k)) / count(k, k);
   if (all <= WHOLE) return placements(modules, setup.slots, setup.rule, setup.sizes);
   const shares = sharesOf(belief);
-  const doubt = { module: (at: number) => `${shares.modules[at].toFixed(9)} ${setup.sizes[at]}`, slot: (at: number) => `${shares.slots[at].bad.toFixed(9)} ${shares.slots[at].dirty.toFixed(9)}` };
+  const doubt = {
+    module: (at: number) => `${shares.modules[at].toFixed(9)} ${setup.sizes[at]}`,
+    slot: (at: number) => `${shares.slots[at].bad.toFixed(9)} ${shares.slots[at].dirty.toFixed(9)}`,
+  };
   // places in the same doubt tell the same: of each kind one is enough, the one that is there already before others
   const alike = new Map<string, Placement>();
-  for (const placement of placements(modules, setup.slots, setup.rule, setup.sizes, setup.rule === 'pairs' ? 2 : 1)) {
-    const kind = pairsOf(placement).map(({ module, slot }) => `${doubt.module(module)}/${doubt.slot(slot)}`).join(' ');
+  for (const placement of placements(
+    modules,
+    setup.slots,
+    setup.rule,
+    setup.sizes,
+    setup.rule === 'pairs' ? 2 : 1,
+  )) {
+    const kind = pairsOf(placement)
+      .map(({ module, slot }) => `${doubt.module(module)}/${doubt.slot(slot)}`)
+      .join(' ');
     const old = alike.get(kind);
     if (!old || moves(belief.placement, placement) < moves(belief.placement, old)) alike.set(kind, placement);
   }
   const small = [...alike.values()];
   // from the best single filling on, add the place that tells most, as long as it tells more
   const grown: Placement[] = [];
-  let best = small.reduce((top, placement) => {
-    const bitsTold = told(joint, placement, belief).bits;
-    return bitsTold > top.bits ? { placement, bits: bitsTold } : top;
-  }, { placement: small[0], bits: -1 });
+  let best = small.reduce(
+    (top, placement) => {
+      const bitsTold = told(joint, placement, belief).bits;
+      return bitsTold > top.bits ? { placement, bits: bitsTold } : top;
+    },
+    { placement: small[0], bits: -1 },
+  );
   const step = setup.rule === 'pairs' ? 2 : 1;
-  const unlike = (items: number[], kind: (item: number) => string) => [...new Map(items.map((item) => [kind(item), item])).values()];
+  const unlike = (items: number[], kind: (item: number) => string) => [
+    ...new Map(items.map((item) => [kind(item), item])).values(),
+  ];
   for (;;) {
     const filled = best.placement;
     const slot = filled.findIndex((module, at) => module === EMPTY && at % step === 0);
@@ -132,7 +167,8 @@ function candidates(belief: MemoryBelief, joint: Float64Array): Placement[] {
 }
 
 const EPSILON = 1e-9;
-const filledOf = (placement: Placement) => placement.reduce((mask, module, slot) => (module === EMPTY ? mask : mask | (1 << slot)), 0);
+const filledOf = (placement: Placement) =>
+  placement.reduce((mask, module, slot) => (module === EMPTY ? mask : mask | (1 << slot)), 0);
 
 interface Ways {
   /** Entropy of what must be known, bits. */
@@ -151,26 +187,46 @@ function waysOn(belief: MemoryBelief): Ways {
     if (toldAlready(belief.trials, placement, belief.cleaned | clean)) return;
     const { bits: fromStart, starts } = told(after.joint, placement, belief);
     if (fromStart < EPSILON) return;
-    const minutes = setup.startMinutes + setup.moveMinutes * moves(belief.placement, placement) + setup.cleanMinutes * bits(clean);
+    const minutes =
+      setup.startMinutes +
+      setup.moveMinutes * moves(belief.placement, placement) +
+      setup.cleanMinutes * bits(clean);
     ways.push({ placement, clean, minutes, bits: fromStart + plain.entropy - after.entropy, starts });
   };
   const placed = candidates(belief, plain.joint);
   for (const placement of placed) consider(placement, 0, plain);
-  const dirtyOnes = shares.slots.flatMap(({ dirty }, slot) => (dirty > EPSILON && !(belief.cleaned & (1 << slot)) ? [slot] : []));
+  const dirtyOnes = shares.slots.flatMap(({ dirty }, slot) =>
+    dirty > EPSILON && !(belief.cleaned & (1 << slot)) ? [slot] : [],
+  );
   const doubt = dirtyOnes.reduce((mask, slot) => mask | (1 << slot), 0);
-  const sets = setup.slots <= 4 ? Array.from({ length: 1 << setup.slots }, (_, mask) => mask).filter((mask) => mask && !(mask & ~doubt)) : dirtyOnes.map((slot) => 1 << slot);
+  const sets =
+    setup.slots <= 4
+      ? Array.from({ length: 1 << setup.slots }, (_, mask) => mask).filter((mask) => mask && !(mask & ~doubt))
+      : dirtyOnes.map((slot) => 1 << slot);
   // on a big board only the most telling fillings are weighed with cleaning
-  const worth = setup.slots > 4 ? [...ways].sort((a, b) => b.bits - a.bits).slice(0, 12).map((way) => way.placement) : placed;
+  const worth =
+    setup.slots > 4
+      ? [...ways]
+          .sort((a, b) => b.bits - a.bits)
+          .slice(0, 12)
+          .map((way) => way.placement)
+      : placed;
   for (const clean of sets) {
     const after = collapsed(belief, belief.cleaned | clean);
     // cleaning a slot that then stays empty shows nothing
     for (const placement of worth) if (!(clean & ~filledOf(placement))) consider(placement, clean, after);
   }
-  return { entropy: plain.entropy, ways: ways.sort((a, b) => b.bits / b.minutes - a.bits / a.minutes || a.minutes - b.minutes) };
+  return {
+    entropy: plain.entropy,
+    ways: ways.sort((a, b) => b.bits / b.minutes - a.bits / a.minutes || a.minutes - b.minutes),
+  };
 }
 
 /** What a start may show: full count, no start, and counts between. */
-function showings(belief: MemoryBelief, way: ProposedTrial): { seen: number | null; after: MemoryBelief; p: number }[] {
+function showings(
+  belief: MemoryBelief,
+  way: ProposedTrial,
+): { seen: number | null; after: MemoryBelief; p: number }[] {
   const counts: (number | null)[] = [null, ...countsOf(way.placement, belief.setup.sizes)];
   return counts.flatMap((seen) => {
     const made = afterTrialWith(belief, { placement: way.placement, cleaned: way.clean, seen });
@@ -180,7 +236,8 @@ function showings(belief: MemoryBelief, way: ProposedTrial): { seen: number | nu
 
 /** Minutes still to come after a start: the entropy at the best rate found there, with what a start usually costs, wherever the modules are now. */
 function leftMinutes({ setup }: MemoryBelief, { entropy, ways }: Ways): number {
-  const usual = (way: ProposedTrial) => setup.startMinutes + USUAL_MOVES * setup.moveMinutes + setup.cleanMinutes * bits(way.clean);
+  const usual = (way: ProposedTrial) =>
+    setup.startMinutes + USUAL_MOVES * setup.moveMinutes + setup.cleanMinutes * bits(way.clean);
   const first = ways.reduce((top, way) => (way.bits / usual(way) > top.bits / usual(top) ? way : top));
   return usual(first) * Math.max(1, entropy / first.bits);
 }

@@ -1,10 +1,24 @@
 import { drawer, type Random } from '../random';
 import { EMPTY, moves, type Placement } from './board';
-import { afterTrial, bits, chanceOf, failingPairs, pairsOf, sharesOf, slotCodes, verdictOf, type MemoryBelief, type Trial } from './belief';
+import {
+  afterTrial,
+  bits,
+  chanceOf,
+  failingPairs,
+  pairsOf,
+  sharesOf,
+  slotCodes,
+  verdictOf,
+  type MemoryBelief,
+  type Trial,
+} from './belief';
 import { nextTrial } from './next';
 
 /** What to try next, knowing the belief and the trials so far; null = stop. */
-export type TrialPolicy = (belief: MemoryBelief, trials: readonly Trial[]) => { placement: Placement; clean: number } | null;
+export type TrialPolicy = (
+  belief: MemoryBelief,
+  trials: readonly Trial[],
+) => { placement: Placement; clean: number } | null;
 
 export const mostTold: TrialPolicy = (belief) => nextTrial(belief);
 
@@ -16,14 +30,29 @@ export const oneAtATime: TrialPolicy = (belief, trials) => {
   const { setup } = belief;
   const verdict = verdictOf(belief);
   if (verdict.done) return null;
-  const alone = (module: number, slot: number, clean = false) => ({ placement: Array.from({ length: setup.slots }, (_, at) => (at === slot ? module : EMPTY)), clean: clean ? 1 << slot : 0 });
+  const alone = (module: number, slot: number, clean = false) => ({
+    placement: Array.from({ length: setup.slots }, (_, at) => (at === slot ? module : EMPTY)),
+    clean: clean ? 1 << slot : 0,
+  });
   const tried = (module: number, slot: number, clean: boolean) =>
-    trials.some((trial) => trial.placement[slot] === module && pairsOf(trial.placement).length === 1 && (!clean || Boolean(trial.cleaned & (1 << slot))));
+    trials.some(
+      (trial) =>
+        trial.placement[slot] === module &&
+        pairsOf(trial.placement).length === 1 &&
+        (!clean || Boolean(trial.cleaned & (1 << slot))),
+    );
   const isClean = (slot: number) => Boolean(belief.cleaned & (1 << slot));
-  const proved = verdict.modules.findIndex((word, module) => word === 'sound' && trials.some((trial) => trial.seen !== null && trial.placement.includes(module)));
-  const workingSlot = Array.from({ length: setup.slots }, (_, slot) => slot).find((slot) => trials.some((trial) => trial.seen !== null && trial.placement[slot] !== EMPTY));
+  const proved = verdict.modules.findIndex(
+    (word, module) =>
+      word === 'sound' && trials.some((trial) => trial.seen !== null && trial.placement.includes(module)),
+  );
+  const workingSlot = Array.from({ length: setup.slots }, (_, slot) => slot).find((slot) =>
+    trials.some((trial) => trial.seen !== null && trial.placement[slot] !== EMPTY),
+  );
   if (proved >= 0 && workingSlot !== undefined) {
-    const module = verdict.modules.findIndex((word, at) => word === 'open' && !tried(at, workingSlot, isClean(workingSlot)));
+    const module = verdict.modules.findIndex(
+      (word, at) => word === 'open' && !tried(at, workingSlot, isClean(workingSlot)),
+    );
     if (module >= 0) return alone(module, workingSlot);
     for (let slot = 0; slot < setup.slots; slot++) {
       if (verdict.slots[slot] !== 'open') continue;
@@ -34,7 +63,9 @@ export const oneAtATime: TrialPolicy = (belief, trials) => {
   }
   for (let slot = 0; slot < setup.slots; slot++) {
     for (const clean of [false, true]) {
-      for (let module = 0; module < setup.sizes.length; module++) if (!tried(module, slot, clean) && verdict.modules[module] !== 'bad') return alone(module, slot, clean);
+      for (let module = 0; module < setup.sizes.length; module++)
+        if (!tried(module, slot, clean) && verdict.modules[module] !== 'bad')
+          return alone(module, slot, clean);
     }
   }
   return null;
@@ -48,10 +79,20 @@ export interface PlanFigures {
 }
 
 /** What a start would show of a machine in this state. */
-export function showsOf(state: { modules: number; code: number }, placement: Placement, cleaned: number, belief: MemoryBelief, random: Random): number | null {
+export function showsOf(
+  state: { modules: number; code: number },
+  placement: Placement,
+  cleaned: number,
+  belief: MemoryBelief,
+  random: Random,
+): number | null {
   const codes = slotCodes(belief.setup.slots);
   const pairs = pairsOf(placement);
-  const failing = failingPairs(pairs, state.modules, codes.bad[state.code] | (codes.dirty[state.code] & ~cleaned));
+  const failing = failingPairs(
+    pairs,
+    state.modules,
+    codes.bad[state.code] | (codes.dirty[state.code] & ~cleaned),
+  );
   if (random() < chanceOf(null, pairs, failing, belief.setup)) return null;
   return pairs.reduce((gb, { module }, i) => gb + (failing & (1 << i) ? 0 : belief.setup.sizes[module]), 0);
 }
@@ -62,7 +103,14 @@ const MOST_TRIALS = 60;
  * Trials and minutes a policy still needs, over `draws` machines drawn from the belief (the same ones for the same seed).
  * @param onDraw called after each draw; returning false stops early (what was drawn so far counts)
  */
-export function planFigures(start: MemoryBelief, policy: TrialPolicy, draws: number, random: Random, before: readonly Trial[] = [], onDraw?: (done: number) => boolean): PlanFigures {
+export function planFigures(
+  start: MemoryBelief,
+  policy: TrialPolicy,
+  draws: number,
+  random: Random,
+  before: readonly Trial[] = [],
+  onDraw?: (done: number) => boolean,
+): PlanFigures {
   const draw = drawer(start.p, random);
   const { count } = slotCodes(start.setup.slots);
   const kept = new Map<string, { belief: MemoryBelief; step: ReturnType<TrialPolicy> }>();
@@ -81,7 +129,10 @@ export function planFigures(start: MemoryBelief, policy: TrialPolicy, draws: num
       const { step } = node;
       if (!step) break;
       sum.trials++;
-      sum.minutes += start.setup.startMinutes + start.setup.moveMinutes * moves(belief.placement, step.placement) + start.setup.cleanMinutes * bits(step.clean);
+      sum.minutes +=
+        start.setup.startMinutes +
+        start.setup.moveMinutes * moves(belief.placement, step.placement) +
+        start.setup.cleanMinutes * bits(step.clean);
       const cleaned = belief.cleaned | step.clean;
       const seen = showsOf(state, step.placement, cleaned, belief, random);
       key += `${seen};`;

@@ -33,6 +33,7 @@ export function marginOf(priceMinor: number, costs: UnitCosts): Margin {
     incrementalMinor: incremental,
     contributionMinor: contribution,
     profitMinor: contribution - costs.sunkMinor,
-    perHourMinor: costs.attendedMinutes > 0 ? Math.round(((contribution + labour) * 60) / costs.attendedMinutes) : null,
+    perHourMinor:
+      costs.attendedMinutes > 0 ? Math.round(((contribution + labour) * 60) / costs.attendedMinutes) : null,
   };
 }

@@ -2,11 +2,35 @@ import { describe, expect, it } from 'vitest';
 import { tablePrice, type PriceTable } from './table';
 
 const table: PriceTable = {
-  version: 't', source: 'test', base: { desktop: [1000, 2000, 3000, 4000, 5000], small: [1, 2, 3, 4, 5], aio: [1, 2, 3, 4, 5], laptop: [1000, 2000, 4000, 6000, 8000] },
-  memoryPerGb: 100, memoryCapGb: 16, drive: { none: 0, disk: 500, solid: 1000, solidPerGb: 5 }, grade: { A: 1, B: 0.8, C: 0.6, D: 0.4 },
-  battery: [{ from: 0.8, factor: 1.1 }, { from: 0.5, factor: 1 }, { from: 0, factor: 0.8 }], batteryMissing: 0.7, spread: { known: 0.1, eachUnknown: 0.05 },
+  version: 't',
+  source: 'test',
+  base: {
+    desktop: [1000, 2000, 3000, 4000, 5000],
+    small: [1, 2, 3, 4, 5],
+    aio: [1, 2, 3, 4, 5],
+    laptop: [1000, 2000, 4000, 6000, 8000],
+  },
+  memoryPerGb: 100,
+  memoryCapGb: 16,
+  drive: { none: 0, disk: 500, solid: 1000, solidPerGb: 5 },
+  grade: { A: 1, B: 0.8, C: 0.6, D: 0.4 },
+  battery: [
+    { from: 0.8, factor: 1.1 },
+    { from: 0.5, factor: 1 },
+    { from: 0, factor: 0.8 },
+  ],
+  batteryMissing: 0.7,
+  spread: { known: 0.1, eachUnknown: 0.05 },
 };
-const known = { chassis: 'laptop' as const, level: 3, memoryGb: 8, driveKind: 'solid' as const, driveGb: 200, batteryHealth: 0.85, grade: 'B' as const };
+const known = {
+  chassis: 'laptop' as const,
+  level: 3,
+  memoryGb: 8,
+  driveKind: 'solid' as const,
+  driveGb: 200,
+  batteryHealth: 0.85,
+  grade: 'B' as const,
+};
 
 describe('price from the table', () => {
   it('adds and multiplies in the stated order', () => {
@@ -26,6 +50,14 @@ describe('price from the table', () => {
     expect(price.highMinor / price.minor).toBeCloseTo(1.2, 3);
     expect(price.lines.filter((line) => !line.known).map((line) => line.what)).toEqual(['base', 'memory']);
   });
-  it('a missing battery is not a battery of unknown health', () => expect(tablePrice(table, { ...known, batteryHealth: null, batteryMissing: true }).lines.find((line) => line.what === 'battery')).toMatchObject({ known: true, detail: 'no battery' }));
-  it('memory beyond the cap adds nothing', () => expect(tablePrice(table, { ...known, memoryGb: 64 }).minor).toBe(tablePrice(table, { ...known, memoryGb: 16 }).minor));
+  it('a missing battery is not a battery of unknown health', () =>
+    expect(
+      tablePrice(table, { ...known, batteryHealth: null, batteryMissing: true }).lines.find(
+        (line) => line.what === 'battery',
+      ),
+    ).toMatchObject({ known: true, detail: 'no battery' }));
+  it('memory beyond the cap adds nothing', () =>
+    expect(tablePrice(table, { ...known, memoryGb: 64 }).minor).toBe(
+      tablePrice(table, { ...known, memoryGb: 16 }).minor,
+    ));
 });

@@ -61,23 +61,58 @@ export function tablePrice(table: PriceTable, spec: PriceSpec): TablePrice {
     price = to;
   };
   const level = Math.min(4, Math.max(0, spec.level ?? USUAL.level));
-  add('base', table.base[spec.chassis][level], spec.level !== null, spec.level === null ? `processor level not read, taken as ${level}` : `processor level ${level}`);
+  add(
+    'base',
+    table.base[spec.chassis][level],
+    spec.level !== null,
+    spec.level === null ? `processor level not read, taken as ${level}` : `processor level ${level}`,
+  );
   const memory = Math.min(spec.memoryGb ?? USUAL.memoryGb, table.memoryCapGb);
-  add('memory', price + (memory - 4) * table.memoryPerGb, spec.memoryGb !== null, spec.memoryGb === null ? `memory not read, taken as ${memory} GB` : `${spec.memoryGb} GB of memory`);
+  add(
+    'memory',
+    price + (memory - 4) * table.memoryPerGb,
+    spec.memoryGb !== null,
+    spec.memoryGb === null ? `memory not read, taken as ${memory} GB` : `${spec.memoryGb} GB of memory`,
+  );
   const kind = spec.driveKind ?? 'solid';
   const size = spec.driveGb ?? USUAL.driveGb;
-  add('drive', price + (kind === 'solid' ? table.drive.solid + size * table.drive.solidPerGb : table.drive[kind]), spec.driveKind !== null,
-    kind === 'none' ? 'no drive' : `${size} GB ${kind === 'solid' ? 'solid-state drive' : 'hard disk'}${spec.driveKind === null ? ' assumed' : ''}`);
+  add(
+    'drive',
+    price + (kind === 'solid' ? table.drive.solid + size * table.drive.solidPerGb : table.drive[kind]),
+    spec.driveKind !== null,
+    kind === 'none'
+      ? 'no drive'
+      : `${size} GB ${kind === 'solid' ? 'solid-state drive' : 'hard disk'}${spec.driveKind === null ? ' assumed' : ''}`,
+  );
   if (spec.chassis === 'laptop') {
     const health = spec.batteryHealth ?? USUAL.batteryHealth;
-    const factor = spec.batteryMissing ? table.batteryMissing : table.battery.find((band) => health >= band.from)?.factor ?? 1;
-    add('battery', price * factor, Boolean(spec.batteryMissing) || spec.batteryHealth !== null,
-      spec.batteryMissing ? 'no battery' : `battery at ${Math.round(health * 100)} %${spec.batteryHealth === null ? ' assumed' : ''}`);
+    const factor = spec.batteryMissing
+      ? table.batteryMissing
+      : (table.battery.find((band) => health >= band.from)?.factor ?? 1);
+    add(
+      'battery',
+      price * factor,
+      Boolean(spec.batteryMissing) || spec.batteryHealth !== null,
+      spec.batteryMissing
+        ? 'no battery'
+        : `battery at ${Math.round(health * 100)} %${spec.batteryHealth === null ? ' assumed' : ''}`,
+    );
   }
   const grade = spec.grade ?? USUAL.grade;
-  add('grade', price * table.grade[grade], spec.grade !== null, spec.grade === null ? `not graded, taken as ${grade}` : `grade ${grade}`);
+  add(
+    'grade',
+    price * table.grade[grade],
+    spec.grade !== null,
+    spec.grade === null ? `not graded, taken as ${grade}` : `grade ${grade}`,
+  );
   const unknown = lines.filter((line) => !line.known).length;
   const spread = table.spread.known + unknown * table.spread.eachUnknown;
   const minor = Math.max(0, Math.round(price));
-  return { minor, lowMinor: Math.max(0, Math.round(price * (1 - spread))), highMinor: Math.round(price * (1 + spread)), lines, unknown };
+  return {
+    minor,
+    lowMinor: Math.max(0, Math.round(price * (1 - spread))),
+    highMinor: Math.round(price * (1 + spread)),
+    lines,
+    unknown,
+  };
 }

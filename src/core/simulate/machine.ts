@@ -23,7 +23,11 @@ export class SimulatedMachine {
    * @param model what the machine really follows; it may differ from what the engine believes
    * @param causes ids of the faults it came with
    */
-  constructor(private readonly model: BeliefModel, causes: readonly string[], private readonly seed: number) {
+  constructor(
+    private readonly model: BeliefModel,
+    causes: readonly string[],
+    private readonly seed: number,
+  ) {
     this.present = new Set(causes);
   }
 
@@ -66,7 +70,12 @@ export class SimulatedMachine {
 }
 
 /** Draws the faults a machine comes with: a set by its probability. */
-export function drawFaults(model: BeliefModel, sets: { members: Int16Array; size: number }, probabilities: ArrayLike<number>, random: () => number): string[] {
+export function drawFaults(
+  model: BeliefModel,
+  sets: { members: Int16Array; size: number },
+  probabilities: ArrayLike<number>,
+  random: () => number,
+): string[] {
   const h = drawIndex(probabilities, random);
   const causes: string[] = [];
   for (let k = 0; k < sets.size; k++) {
@@ -97,11 +106,17 @@ export function perturbed(catalogue: Catalogue, spread: number, random: () => nu
     ...catalogue,
     causes: catalogue.causes.map((cause) => ({
       ...cause,
-      prior: Object.fromEntries(Object.entries(cause.prior).map(([chassis, p]) => {
-        const odds = (p / (1 - p)) * factor();
-        return [chassis, odds / (1 + odds)];
-      })),
+      prior: Object.fromEntries(
+        Object.entries(cause.prior).map(([chassis, p]) => {
+          const odds = (p / (1 - p)) * factor();
+          return [chassis, odds / (1 + odds)];
+        }),
+      ),
     })),
-    findings: catalogue.findings.map((finding) => ({ ...finding, leak: moved(finding.leak), by: Object.fromEntries(Object.entries(finding.by).map(([cause, own]) => [cause, moved(own)])) })),
+    findings: catalogue.findings.map((finding) => ({
+      ...finding,
+      leak: moved(finding.leak),
+      by: Object.fromEntries(Object.entries(finding.by).map(([cause, own]) => [cause, moved(own)])),
+    })),
   };
 }

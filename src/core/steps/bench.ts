@@ -1,4 +1,11 @@
-import { BENCH_ITEMS, type BenchItem, type BenchMinutes, type BenchNeed, type BenchState, type Chassis } from '../catalogue';
+import {
+  BENCH_ITEMS,
+  type BenchItem,
+  type BenchMinutes,
+  type BenchNeed,
+  type BenchState,
+  type Chassis,
+} from '../catalogue';
 
 /** A closed machine, unplugged: where every unit starts and must end. */
 export const CLOSED: BenchState = { plugged: false, caseOpen: false, batteryOut: false, boardOut: false };
@@ -19,7 +26,11 @@ function completed(need: BenchNeed, state: BenchState): BenchNeed {
 }
 
 /** What must be done before a step with these needs can start, and the attended minutes of each. */
-export function movesFor(need: BenchNeed | undefined, state: BenchState, minutes: BenchMinutes[Chassis]): BenchMove[] {
+export function movesFor(
+  need: BenchNeed | undefined,
+  state: BenchState,
+  minutes: BenchMinutes[Chassis],
+): BenchMove[] {
   if (!need) return [];
   const full = completed(need, state);
   return BENCH_ITEMS.filter((item) => full[item] !== undefined && full[item] !== state[item]).map((item) => ({

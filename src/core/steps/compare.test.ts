@@ -5,9 +5,32 @@ import { compareSteps } from './compare';
 import { inspectUnit, type EvaluationInput } from './evaluate';
 
 const input: EvaluationInput = {
-  chassis: 'desktop', source: 'clearout', bench: { ...CLOSED, plugged: true }, ratePerHourMinor: 1800, verifyMinutes: 4, priceLowMinor: 6000, priceHighMinor: 8000,
-  record: ([['look-bay', 0], ['button', 0], ['fan-sound', 0], ['lock-key', 0], ['picture-monitor', 2]] as const).map(([id, outcome]) => ({ kind: 'finding', id, outcome })),
-  worth: { soundMinor: 7000, feeShare: 0.08, finishMinutes: 30, asFoundShare: 0.45, asFoundMinutes: 9, parts: [{ class: 'memory', minor: 350 }], harvestMinutes: 16, recycleMinor: 10 },
+  chassis: 'desktop',
+  source: 'clearout',
+  bench: { ...CLOSED, plugged: true },
+  ratePerHourMinor: 1800,
+  verifyMinutes: 4,
+  priceLowMinor: 6000,
+  priceHighMinor: 8000,
+  record: (
+    [
+      ['look-bay', 0],
+      ['button', 0],
+      ['fan-sound', 0],
+      ['lock-key', 0],
+      ['picture-monitor', 2],
+    ] as const
+  ).map(([id, outcome]) => ({ kind: 'finding', id, outcome })),
+  worth: {
+    soundMinor: 7000,
+    feeShare: 0.08,
+    finishMinutes: 30,
+    asFoundShare: 0.45,
+    asFoundMinutes: 9,
+    parts: [{ class: 'memory', minor: 350 }],
+    harvestMinutes: 16,
+    recycleMinor: 10,
+  },
 };
 
 function compare(first: string, second: string, more: Partial<EvaluationInput> = {}) {
@@ -45,16 +68,23 @@ describe('comparing two steps', () => {
     expect(barrier('lock-key')).toEqual({ kind: 'taken' });
     expect(barrier('swap-mic')).toEqual({ kind: 'chassis' });
     expect(barrier('polish')).toEqual({ kind: 'unknown' });
-    expect(barrier('reseat-memory', { record: [...input.record, { kind: 'repair', id: 'reseat-memory', helped: false }] })).toEqual({ kind: 'taken' });
+    expect(
+      barrier('reseat-memory', {
+        record: [...input.record, { kind: 'repair', id: 'reseat-memory', helped: false }],
+      }),
+    ).toEqual({ kind: 'taken' });
   });
   it('a swap-test is proposed only with its part in the bin', () => {
-    const offered = (bin: EvaluationInput['bin']) => inspectUnit(catalogue, { ...input, bin }).ranking.steps.some((step) => step.id === 'memory-swap');
+    const offered = (bin: EvaluationInput['bin']) =>
+      inspectUnit(catalogue, { ...input, bin }).ranking.steps.some((step) => step.id === 'memory-swap');
     expect(offered(undefined)).toBe(false);
     expect(offered({ fan: 100 })).toBe(false);
     expect(offered({ memory: 300 })).toBe(true);
   });
   it('a part out of the bin makes its repair cheaper than one that must be bought', () => {
-    const part = (bin: EvaluationInput['bin']) => inspectUnit(catalogue, { ...input, bin }).ranking.steps.find((step) => step.id === 'swap-card')!.partMinor;
+    const part = (bin: EvaluationInput['bin']) =>
+      inspectUnit(catalogue, { ...input, bin }).ranking.steps.find((step) => step.id === 'swap-card')!
+        .partMinor;
     expect(part(undefined)).toBe(1200);
     expect(part({ card: 300 })).toBe(300);
   });

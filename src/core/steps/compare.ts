@@ -25,33 +25,59 @@ export interface StepComparison {
   leadsToMinor: number;
 }
 
-export type Comparison = { possible: true; comparison: StepComparison } | { possible: false; barrier: Barrier };
+export type Comparison =
+  { possible: true; comparison: StepComparison } | { possible: false; barrier: Barrier };
 
 /**
  * Why this step and not that one? Both are valued by the same lookahead; the difference is split so that it adds up.
  * @param ids of two steps: findings, repairs, the whole look, or a stopping route
  */
-export function compareSteps(catalogue: Pick<Catalogue, 'findings' | 'repairs'>, problem: StepProblem, ranking: StepRanking, first: string, second: string): Comparison {
-  const [proposed, other] = [first, second].map((id) => ranking.steps.find((step) => step.id === id || (step.kind === 'stop' && id === 'stop')));
+export function compareSteps(
+  catalogue: Pick<Catalogue, 'findings' | 'repairs'>,
+  problem: StepProblem,
+  ranking: StepRanking,
+  first: string,
+  second: string,
+): Comparison {
+  const [proposed, other] = [first, second].map((id) =>
+    ranking.steps.find((step) => step.id === id || (step.kind === 'stop' && id === 'stop')),
+  );
   const missing = !proposed ? first : !other ? second : null;
-  if (missing !== null || !proposed || !other) return { possible: false, barrier: barrierOf(catalogue, problem, missing!) };
+  if (missing !== null || !proposed || !other)
+    return { possible: false, barrier: barrierOf(catalogue, problem, missing!) };
   const perMinute = problem.ratePerHourMinor / 60;
   const aheadMinor = proposed.valueMinor - other.valueMinor;
   const minutesOf = (step: RankedStep) => (step.kind === 'stop' ? 0 : Math.round(step.minutes * perMinute));
   const minutesMinor = minutesOf(other) - minutesOf(proposed);
   const partsOf = (step: RankedStep) => step.costMinor - minutesOf(step);
   const partsMinor = partsOf(other) - partsOf(proposed);
-  return { possible: true, comparison: { proposed, other, aheadMinor, minutesMinor, partsMinor, leadsToMinor: aheadMinor - minutesMinor - partsMinor } };
+  return {
+    possible: true,
+    comparison: {
+      proposed,
+      other,
+      aheadMinor,
+      minutesMinor,
+      partsMinor,
+      leadsToMinor: aheadMinor - minutesMinor - partsMinor,
+    },
+  };
 }
 
-function barrierOf(catalogue: Pick<Catalogue, 'findings' | 'repairs'>, problem: StepProblem, id: string): Barrier {
+function barrierOf(
+  catalogue: Pick<Catalogue, 'findings' | 'repairs'>,
+  problem: StepProblem,
+  id: string,
+): Barrier {
   const finding = catalogue.findings.find((candidate) => candidate.id === id);
   const repair = catalogue.repairs.find((candidate) => candidate.id === id);
   const item = finding ?? repair;
   if (!item) return { kind: 'unknown' };
   if (!appliesTo(item, problem.chassis)) return { kind: 'chassis' };
-  if (!finding) return { kind: problem.repairs.some((candidate) => candidate.id === id) ? 'pointless' : 'taken' };
-  if (id === WHOLE_LOOK ? problem.wholeLookTaken : !problem.findings.some((candidate) => candidate.id === id)) return { kind: 'taken' };
+  if (!finding)
+    return { kind: problem.repairs.some((candidate) => candidate.id === id) ? 'pointless' : 'taken' };
+  if (id === WHOLE_LOOK ? problem.wholeLookTaken : !problem.findings.some((candidate) => candidate.id === id))
+    return { kind: 'taken' };
   const facts = (finding.needs ?? []).filter((fact) => problem.facts[fact] !== true);
   if (facts.length) return { kind: 'needs', facts };
   if (finding.swap && !available(finding, problem)) return { kind: 'part', class: finding.swap };

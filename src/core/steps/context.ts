@@ -46,7 +46,10 @@ export interface PolicyContext {
   verify: { minutes: Float64Array; next: Uint8Array };
 }
 
-export function prepare(problem: StepProblem, support: Support = supportOf(problem.posterior)): PolicyContext {
+export function prepare(
+  problem: StepProblem,
+  support: Support = supportOf(problem.posterior),
+): PolicyContext {
   const perMinute = problem.ratePerHourMinor / 60;
   const states = Array.from({ length: BENCH_STATES }, (_, mask) => benchOf(mask));
   const local = new Map(support.causes.map((cause, i) => [problem.engine.model.causes[cause].id, i]));
@@ -56,7 +59,10 @@ export function prepare(problem: StepProblem, support: Support = supportOf(probl
     let table = tables.get(key);
     if (!table) {
       const moves = states.map((state) => movesFor(need, state, problem.benchMinutes));
-      table = { minutes: moves.map(minutesOf), next: Uint8Array.from(moves, (list, mask) => benchMask(stateAfter(states[mask], list))) };
+      table = {
+        minutes: moves.map(minutesOf),
+        next: Uint8Array.from(moves, (list, mask) => benchMask(stateAfter(states[mask], list))),
+      };
       tables.set(key, table);
     }
     return table;
@@ -73,24 +79,33 @@ export function prepare(problem: StepProblem, support: Support = supportOf(probl
     if (aims.length === 0) return [];
     const table = tableOf(repair.bench);
     const minutes = Float64Array.from(table.minutes, (set) => set + repair.minutes);
-    const partMinor = repair.part ? problem.bin?.[repair.part.class] ?? repair.part.costMinor : 0;
+    const partMinor = repair.part ? (problem.bin?.[repair.part.class] ?? repair.part.costMinor) : 0;
     const onHelpMinor = repair.part && !USED_UP.includes(repair.part.class) ? partMinor : 0;
-    return [{
-      repair, minutes,
-      aims: Int16Array.from(aims, (id) => local.get(id)!),
-      success: Float64Array.from(aims, (id) => repair.cures[id]),
-      seen: Uint8Array.from(aims, (id) => Number(visible(id))),
-      cost: minutes.map((value) => value * perMinute + partMinor - onHelpMinor),
-      next: table.next,
-      sharing: new Int16Array(0), partMinor, onHelpMinor,
-    }];
+    return [
+      {
+        repair,
+        minutes,
+        aims: Int16Array.from(aims, (id) => local.get(id)!),
+        success: Float64Array.from(aims, (id) => repair.cures[id]),
+        seen: Uint8Array.from(aims, (id) => Number(visible(id))),
+        cost: minutes.map((value) => value * perMinute + partMinor - onHelpMinor),
+        next: table.next,
+        sharing: new Int16Array(0),
+        partMinor,
+        onHelpMinor,
+      },
+    ];
   });
   const aiming: number[][] = support.causes.map(() => []);
   repairs.forEach((repair, r) => repair.aims.forEach((aim) => aiming[aim].push(r)));
-  for (const own of repairs) own.sharing = Int16Array.from(new Set(Array.from(own.aims).flatMap((aim) => aiming[aim])));
+  for (const own of repairs)
+    own.sharing = Int16Array.from(new Set(Array.from(own.aims).flatMap((aim) => aiming[aim])));
   const whole = tableOf({ plugged: true });
   return {
-    problem, support, repairs, perMinute,
+    problem,
+    support,
+    repairs,
+    perMinute,
     values: routeValues(problem, support),
     closing: Float64Array.from(states, (state) => closingMinutes(state, problem.benchMinutes) * perMinute),
     verify: {

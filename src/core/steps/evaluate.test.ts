@@ -4,41 +4,138 @@ import type { BenchState, Chassis } from '../catalogue';
 import { CLOSED, closingMinutes, movesFor, stateAfter } from './bench';
 import { engineFor, evaluateUnit, type EvaluationInput, type RecordEntry } from './evaluate';
 
-const worth = { soundMinor: 7000, feeShare: 0.08, finishMinutes: 30, asFoundShare: 0.45, asFoundMinutes: 9, parts: [{ class: 'memory' as const, minor: 350 }, { class: 'board' as const, minor: 450 }], harvestMinutes: 16, recycleMinor: 10 };
+const worth = {
+  soundMinor: 7000,
+  feeShare: 0.08,
+  finishMinutes: 30,
+  asFoundShare: 0.45,
+  asFoundMinutes: 9,
+  parts: [
+    { class: 'memory' as const, minor: 350 },
+    { class: 'board' as const, minor: 450 },
+  ],
+  harvestMinutes: 16,
+  recycleMinor: 10,
+};
 
 function input(chassis: Chassis, record: RecordEntry[], bench: Partial<BenchState> = {}): EvaluationInput {
-  return { chassis, source: 'clearout', record, bench: { ...CLOSED, ...bench }, worth, priceLowMinor: 6000, priceHighMinor: 8000, ratePerHourMinor: 1800, verifyMinutes: 4 };
+  return {
+    chassis,
+    source: 'clearout',
+    record,
+    bench: { ...CLOSED, ...bench },
+    worth,
+    priceLowMinor: 6000,
+    priceHighMinor: 8000,
+    ratePerHourMinor: 1800,
+    verifyMinutes: 4,
+  };
 }
 
-const saw = (...findings: [string, number][]): RecordEntry[] => findings.map(([id, outcome]) => ({ kind: 'finding', id, outcome }));
-const p = (result: ReturnType<typeof evaluateUnit>, cause: string) => result.beliefs.find((line) => line.cause === cause)?.probability ?? 0;
+const saw = (...findings: [string, number][]): RecordEntry[] =>
+  findings.map(([id, outcome]) => ({ kind: 'finding', id, outcome }));
+const p = (result: ReturnType<typeof evaluateUnit>, cause: string) =>
+  result.beliefs.find((line) => line.cause === cause)?.probability ?? 0;
 
 /** P(at least one of these causes), from the whole posterior and not only the causes shown. */
 function anyOf(chassis: Chassis, findings: [string, number][], causes: string[]): number {
   const engine = engineFor(catalogue, { chassis, source: 'clearout' });
-  const { probabilities, hypotheses } = engine.posterior(findings.map(([finding, outcome]) => ({ kind: 'finding', finding, outcome })));
+  const { probabilities, hypotheses } = engine.posterior(
+    findings.map(([finding, outcome]) => ({ kind: 'finding', finding, outcome })),
+  );
   const wanted = new Set(causes.map((cause) => engine.model.causeIndex.get(cause)));
-  return probabilities.reduce((sum, share, h) => sum + (Array.from({ length: hypotheses.size }, (_, k) => hypotheses.members[h * hypotheses.size + k]).some((c) => wanted.has(c)) ? share : 0), 0);
+  return probabilities.reduce(
+    (sum, share, h) =>
+      sum +
+      (Array.from({ length: hypotheses.size }, (_, k) => hypotheses.members[h * hypotheses.size + k]).some(
+        (c) => wanted.has(c),
+      )
+        ? share
+        : 0),
+    0,
+  );
 }
 
 describe('the catalogue’s own stories (order and meaning: common practice)', () => {
   it('fan roars, no drive light, no lock key, off only when held: memory or its contacts', () => {
-    const result = evaluateUnit(catalogue, input('small', saw(['look-bay', 0], ['button', 0], ['fan-sound', 2], ['drive-lamp', 1], ['lock-key', 1], ['tap-off', 1], ['picture-monitor', 2])));
-    expect(anyOf('small', [['look-bay', 0], ['button', 0], ['fan-sound', 2], ['drive-lamp', 1], ['lock-key', 1], ['tap-off', 1], ['picture-monitor', 2]], ['memory-contact', 'module-bad', 'memory-out', 'memory-type', 'memory-unseated', 'slot-bad'])).toBeGreaterThan(0.75);
+    const result = evaluateUnit(
+      catalogue,
+      input(
+        'small',
+        saw(
+          ['look-bay', 0],
+          ['button', 0],
+          ['fan-sound', 2],
+          ['drive-lamp', 1],
+          ['lock-key', 1],
+          ['tap-off', 1],
+          ['picture-monitor', 2],
+        ),
+      ),
+    );
+    expect(
+      anyOf(
+        'small',
+        [
+          ['look-bay', 0],
+          ['button', 0],
+          ['fan-sound', 2],
+          ['drive-lamp', 1],
+          ['lock-key', 1],
+          ['tap-off', 1],
+          ['picture-monitor', 2],
+        ],
+        ['memory-contact', 'module-bad', 'memory-out', 'memory-type', 'memory-unseated', 'slot-bad'],
+      ),
+    ).toBeGreaterThan(0.75);
     expect(result.conflict.conflict).toBe(false);
   });
   it('lock key follows, own screen black, external picture good: the screen side, and nothing of the memory', () => {
-    const result = evaluateUnit(catalogue, input('laptop', saw(['button', 0], ['lock-key', 0], ['picture-own', 3], ['external', 0])));
-    const screen = ['panel-bad', 'screen-cable-off', 'screen-cable-bad', 'backlight', 'lid-sensor', 'output-other', 'brightness-down'];
-    expect(anyOf('laptop', [['button', 0], ['lock-key', 0], ['picture-own', 3], ['external', 0]], screen)).toBeGreaterThan(0.85);
+    const result = evaluateUnit(
+      catalogue,
+      input('laptop', saw(['button', 0], ['lock-key', 0], ['picture-own', 3], ['external', 0])),
+    );
+    const screen = [
+      'panel-bad',
+      'screen-cable-off',
+      'screen-cable-bad',
+      'backlight',
+      'lid-sensor',
+      'output-other',
+      'brightness-down',
+    ];
+    expect(
+      anyOf(
+        'laptop',
+        [
+          ['button', 0],
+          ['lock-key', 0],
+          ['picture-own', 3],
+          ['external', 0],
+        ],
+        screen,
+      ),
+    ).toBeGreaterThan(0.85);
     expect(p(result, 'module-bad')).toBeLessThan(0.02);
   });
   it('a faint image under the torch is the backlight, the lid sensor or only the brightness', () => {
-    const result = evaluateUnit(catalogue, input('laptop', saw(['button', 0], ['lock-key', 0], ['picture-own', 3], ['external', 0], ['torch', 1])));
-    expect(p(result, 'backlight') + p(result, 'lid-sensor') + p(result, 'brightness-down')).toBeGreaterThan(0.8);
+    const result = evaluateUnit(
+      catalogue,
+      input('laptop', saw(['button', 0], ['lock-key', 0], ['picture-own', 3], ['external', 0], ['torch', 1])),
+    );
+    expect(p(result, 'backlight') + p(result, 'lid-sensor') + p(result, 'brightness-down')).toBeGreaterThan(
+      0.8,
+    );
   });
   it('asks which port the monitor is on, or whether there is memory, before anything dear when a tower shows no picture', () => {
-    const result = evaluateUnit(catalogue, input('desktop', saw(['look-bay', 0], ['button', 0], ['fan-sound', 0], ['lock-key', 0], ['picture-monitor', 2]), { plugged: true }));
+    const result = evaluateUnit(
+      catalogue,
+      input(
+        'desktop',
+        saw(['look-bay', 0], ['button', 0], ['fan-sound', 0], ['lock-key', 0], ['picture-monitor', 2]),
+        { plugged: true },
+      ),
+    );
     expect(result.steps[0]).toMatchObject({ kind: 'look', id: 'port-used' });
   });
   it('a seller’s claim moves belief only a little', () => {
@@ -49,26 +146,85 @@ describe('the catalogue’s own stories (order and meaning: common practice)', (
     expect(p(claimed, 'module-bad')).toBeLessThan(0.2);
   });
   it('a swollen battery seen is certain and does not use up a place among the faults', () => {
-    const result = evaluateUnit(catalogue, input('laptop', saw(['look-swelling', 1], ['look-glass', 2], ['button', 0], ['fan-sound', 2], ['lock-key', 1])));
+    const result = evaluateUnit(
+      catalogue,
+      input(
+        'laptop',
+        saw(['look-swelling', 1], ['look-glass', 2], ['button', 0], ['fan-sound', 2], ['lock-key', 1]),
+      ),
+    );
     expect(p(result, 'battery-swollen')).toBe(1);
     expect(p(result, 'panel-bad')).toBe(1);
-    expect(p(result, 'memory-contact') + p(result, 'module-bad') + p(result, 'memory-out')).toBeGreaterThan(0.5);
+    expect(p(result, 'memory-contact') + p(result, 'module-bad') + p(result, 'memory-out')).toBeGreaterThan(
+      0.5,
+    );
   });
   it('a repair that helped takes its cause away and lets its questions be asked again', () => {
-    const before = saw(['look-bay', 0], ['button', 0], ['fan-sound', 2], ['lock-key', 1], ['picture-monitor', 2]);
-    const after = evaluateUnit(catalogue, input('small', [...before, { kind: 'repair', id: 'reseat-memory', helped: true }]));
+    const before = saw(
+      ['look-bay', 0],
+      ['button', 0],
+      ['fan-sound', 2],
+      ['lock-key', 1],
+      ['picture-monitor', 2],
+    );
+    const after = evaluateUnit(
+      catalogue,
+      input('small', [...before, { kind: 'repair', id: 'reseat-memory', helped: true }]),
+    );
     expect(p(after, 'memory-contact')).toBe(0);
     expect(after.facts.picture).toBeUndefined();
-    const fine = evaluateUnit(catalogue, input('small', [...before, { kind: 'repair', id: 'reseat-memory', helped: true }, ...saw(['picture-monitor', 0], ['gets-to', 0], ['fan-sound', 0], ['fan-follows', 0], ['load-run', 0], ['soak-hang', 0], ['whole-look', 0])]));
+    const fine = evaluateUnit(
+      catalogue,
+      input('small', [
+        ...before,
+        { kind: 'repair', id: 'reseat-memory', helped: true },
+        ...saw(
+          ['picture-monitor', 0],
+          ['gets-to', 0],
+          ['fan-sound', 0],
+          ['fan-follows', 0],
+          ['load-run', 0],
+          ['soak-hang', 0],
+          ['whole-look', 0],
+        ),
+      ]),
+    );
     expect(fine.sound.probability).toBeGreaterThan(0.95);
   });
   it('a repair that did not help makes its cause less likely by its own success chance', () => {
-    const before = saw(['look-bay', 0], ['button', 0], ['fan-sound', 2], ['lock-key', 1], ['picture-monitor', 2]);
-    const tried = evaluateUnit(catalogue, input('small', [...before, { kind: 'repair', id: 'reseat-memory', helped: false }]));
-    expect(p(tried, 'memory-contact')).toBeLessThan(p(evaluateUnit(catalogue, input('small', before)), 'memory-contact') / 3);
+    const before = saw(
+      ['look-bay', 0],
+      ['button', 0],
+      ['fan-sound', 2],
+      ['lock-key', 1],
+      ['picture-monitor', 2],
+    );
+    const tried = evaluateUnit(
+      catalogue,
+      input('small', [...before, { kind: 'repair', id: 'reseat-memory', helped: false }]),
+    );
+    expect(p(tried, 'memory-contact')).toBeLessThan(
+      p(evaluateUnit(catalogue, input('small', before)), 'memory-contact') / 3,
+    );
   });
   it('findings that fit nothing known are said to, instead of a confident wrong answer', () => {
-    const odd = evaluateUnit(catalogue, input('small', saw(['lamp', 2], ['button', 0], ['picture-monitor', 0], ['tap-off', 1], ['drive-lamp', 1], ['setup-memory', 1], ['setup-clock', 1], ['setup-drive', 1], ['message', 2])));
+    const odd = evaluateUnit(
+      catalogue,
+      input(
+        'small',
+        saw(
+          ['lamp', 2],
+          ['button', 0],
+          ['picture-monitor', 0],
+          ['tap-off', 1],
+          ['drive-lamp', 1],
+          ['setup-memory', 1],
+          ['setup-clock', 1],
+          ['setup-drive', 1],
+          ['message', 2],
+        ),
+      ),
+    );
     expect(odd.conflict.conflict).toBe(true);
   });
 });
@@ -84,21 +240,30 @@ describe('evaluation', () => {
     const record = saw(['button', 0], ['fan-sound', 2], ['lock-key', 1]);
     const result = evaluateUnit(catalogue, input('small', record));
     const prior = evaluateUnit(catalogue, input('small', [])).sound.probability;
-    const change = 10 * Math.log10(result.sound.probability / (1 - result.sound.probability)) - 10 * Math.log10(prior / (1 - prior));
+    const change =
+      10 * Math.log10(result.sound.probability / (1 - result.sound.probability)) -
+      10 * Math.log10(prior / (1 - prior));
     expect(result.moved.reduce((sum, entry) => sum + entry.soundDecibans, 0)).toBeCloseTo(change, 0);
   });
   it('never asks what cannot be seen: no picture questions without a picture', () => {
     const result = evaluateUnit(catalogue, input('small', saw(['button', 0], ['picture-monitor', 2])));
-    const needy = new Set(catalogue.findings.filter((finding) => finding.needs?.includes('picture')).map((finding) => finding.id));
+    const needy = new Set(
+      catalogue.findings.filter((finding) => finding.needs?.includes('picture')).map((finding) => finding.id),
+    );
     expect(result.steps.filter((step) => step.kind === 'look' && needy.has(step.id))).toEqual([]);
   });
   it('an open case makes looks inside cheaper', () => {
     const record = saw(['button', 0], ['fan-sound', 2], ['picture-monitor', 2], ['lock-key', 1]);
-    const minutes = (bench: Partial<BenchState>) => evaluateUnit(catalogue, input('small', record, bench)).steps.find((step) => step.id === 'memory-fitted')!.minutes;
+    const minutes = (bench: Partial<BenchState>) =>
+      evaluateUnit(catalogue, input('small', record, bench)).steps.find(
+        (step) => step.id === 'memory-fitted',
+      )!.minutes;
     expect(minutes({})).toBeGreaterThan(minutes({ caseOpen: true }));
   });
   it('keeps entries the catalogue no longer knows, and says it did not count them', () => {
-    expect(evaluateUnit(catalogue, input('small', saw(['button', 0], ['gone-finding', 1]))).ignored).toEqual(['gone-finding']);
+    expect(evaluateUnit(catalogue, input('small', saw(['button', 0], ['gone-finding', 1]))).ignored).toEqual([
+      'gone-finding',
+    ]);
   });
   it('the range holds the expected value’s neighbourhood: low to high, in order', () => {
     const result = evaluateUnit(catalogue, input('laptop', saw(['button', 0], ['picture-own', 3])));
@@ -109,10 +274,18 @@ describe('evaluation', () => {
 
 describe('bench state', () => {
   const minutes = catalogue.benchMinutes.laptop;
-  it('the board comes out only through an open case', () => expect(movesFor({ boardOut: true }, CLOSED, minutes).map((move) => move.item)).toEqual(['caseOpen', 'boardOut']));
-  it('what is set up already costs nothing', () => expect(movesFor({ caseOpen: true }, { ...CLOSED, caseOpen: true }, minutes)).toEqual([]));
+  it('the board comes out only through an open case', () =>
+    expect(movesFor({ boardOut: true }, CLOSED, minutes).map((move) => move.item)).toEqual([
+      'caseOpen',
+      'boardOut',
+    ]));
+  it('what is set up already costs nothing', () =>
+    expect(movesFor({ caseOpen: true }, { ...CLOSED, caseOpen: true }, minutes)).toEqual([]));
   it('closing takes back everything that was done', () => {
     const state = stateAfter(CLOSED, movesFor({ boardOut: true, batteryOut: true }, CLOSED, minutes));
-    expect(closingMinutes(state, minutes)).toBeCloseTo(minutes.caseOpen.unset + minutes.boardOut.unset + minutes.batteryOut.unset, 9);
+    expect(closingMinutes(state, minutes)).toBeCloseTo(
+      minutes.caseOpen.unset + minutes.boardOut.unset + minutes.batteryOut.unset,
+      9,
+    );
   });
 });

@@ -12,8 +12,7 @@ import { valueRange } from './range';
 
 /** One entry of a unit's record, voided ones left out, in the order it happened. */
 export type RecordEntry =
-  | { kind: 'finding'; id: string; outcome: number }
-  | { kind: 'repair'; id: string; helped: boolean };
+  { kind: 'finding'; id: string; outcome: number } | { kind: 'repair'; id: string; helped: boolean };
 
 export interface EvaluationInput extends ModelContext {
   record: readonly RecordEntry[];
@@ -110,7 +109,12 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
   input.record.forEach((entry, index) => {
     if (entry.kind === 'finding') {
       const finding = findings.get(entry.id);
-      if (!finding || !appliesTo(finding, input.chassis) || !(entry.outcome >= 0 && entry.outcome < finding.outcomes.length)) return void ignored.push(entry.id);
+      if (
+        !finding ||
+        !appliesTo(finding, input.chassis) ||
+        !(entry.outcome >= 0 && entry.outcome < finding.outcomes.length)
+      )
+        return void ignored.push(entry.id);
       entries.push({ index, evidence: { kind: 'finding', finding: entry.id, outcome: entry.outcome } });
       seen.push({ finding, outcome: entry.outcome });
     } else {
@@ -125,24 +129,57 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
   const facts = factsOf(seen);
   const { taken, failed } = sinceLastHelp(evidence);
   const problem: StepProblem = {
-    engine, posterior: states[states.length - 1], facts, bench: input.bench, chassis: input.chassis, benchMinutes: catalogue.benchMinutes[input.chassis],
-    findings: forChassis(catalogue.findings, input.chassis).filter((finding) => finding.stage !== 'claim' && !taken.has(finding.id)),
+    engine,
+    posterior: states[states.length - 1],
+    facts,
+    bench: input.bench,
+    chassis: input.chassis,
+    benchMinutes: catalogue.benchMinutes[input.chassis],
+    findings: forChassis(catalogue.findings, input.chassis).filter(
+      (finding) => finding.stage !== 'claim' && !taken.has(finding.id),
+    ),
     repairs: forChassis(catalogue.repairs, input.chassis).filter((repair) => !failed.has(repair.id)),
-    worth: input.worth, ratePerHourMinor: input.ratePerHourMinor, verifyMinutes: input.verifyMinutes, bin: input.bin, wholeLookTaken: taken.has(WHOLE_LOOK),
+    worth: input.worth,
+    ratePerHourMinor: input.ratePerHourMinor,
+    verifyMinutes: input.verifyMinutes,
+    bin: input.bin,
+    wholeLookTaken: taken.has(WHOLE_LOOK),
   };
   const context = prepare(problem);
-  return { engine, entries, ignored, facts, weights, states, problem, context, ranking: rankSteps(problem, context) };
+  return {
+    engine,
+    entries,
+    ignored,
+    facts,
+    weights,
+    states,
+    problem,
+    context,
+    ranking: rankSteps(problem, context),
+  };
 }
 
 /** The whole idea in one call: from everything observed to belief, value and the next best step. Pure: same input, same answer. */
 export function evaluateUnit(catalogue: Catalogue, input: EvaluationInput): Evaluation {
-  const { engine, entries, ignored, facts, weights, states, problem, context, ranking } = inspectUnit(catalogue, input);
+  const { engine, entries, ignored, facts, weights, states, problem, context, ranking } = inspectUnit(
+    catalogue,
+    input,
+  );
   const { model } = engine;
   const { posterior, worth } = problem;
   const previous = states[Math.max(0, states.length - 2)];
-  const range = valueRange(context, ranking, input.priceLowMinor / Math.max(1, worth.soundMinor), input.priceHighMinor / Math.max(1, worth.soundMinor));
+  const range = valueRange(
+    context,
+    ranking,
+    input.priceLowMinor / Math.max(1, worth.soundMinor),
+    input.priceHighMinor / Math.max(1, worth.soundMinor),
+  );
   const beliefs = model.causes
-    .map((cause, c) => ({ cause: cause.id, probability: posterior.marginals[c], before: previous.marginals[c] }))
+    .map((cause, c) => ({
+      cause: cause.id,
+      probability: posterior.marginals[c],
+      before: previous.marginals[c],
+    }))
     .sort((a, b) => b.probability - a.probability || b.before - a.before);
   return {
     beliefs: beliefs.slice(0, SHOWN_BELIEFS),
@@ -150,9 +187,19 @@ export function evaluateUnit(catalogue: Catalogue, input: EvaluationInput): Eval
     moved: weights.map((weight) => ({
       entry: entries[weight.index].index,
       soundDecibans: round1(weight.soundDecibans),
-      causes: strongest(model.causes.map((cause, c) => ({ cause: cause.id, decibans: round1(weight.decibans[c]), p: Math.max(states[weight.index].marginals[c], states[weight.index + 1].marginals[c]) }))),
+      causes: strongest(
+        model.causes.map((cause, c) => ({
+          cause: cause.id,
+          decibans: round1(weight.decibans[c]),
+          p: Math.max(states[weight.index].marginals[c], states[weight.index + 1].marginals[c]),
+        })),
+      ),
     })),
-    conflict: checkConflict(engine, entries.map((entry) => entry.evidence), posterior),
+    conflict: checkConflict(
+      engine,
+      entries.map((entry) => entry.evidence),
+      posterior,
+    ),
     steps: ranking.steps.slice(0, SHOWN_STEPS),
     routes: ranking.routes,
     best: ranking.best,
@@ -186,7 +233,9 @@ export function sinceLastHelp(evidence: readonly Evidence[]): { taken: Set<strin
 const round1 = (value: number) => Math.round(value * 10) / 10;
 
 /** Changes worth words: causes that matter before or after, by size of the move. */
-function strongest(changes: { cause: string; decibans: number; p: number }[]): { cause: string; decibans: number }[] {
+function strongest(
+  changes: { cause: string; decibans: number; p: number }[],
+): { cause: string; decibans: number }[] {
   return changes
     .filter((change) => change.p >= 0.01 && Math.abs(change.decibans) >= 0.3)
     .sort((a, b) => Math.abs(b.decibans) * b.p - Math.abs(a.decibans) * a.p)

@@ -9,25 +9,90 @@ import { basePolicy, bestBase } from './policy';
 import type { StepProblem } from './problem';
 import { rankSteps } from './rank';
 
-const NO_MOVES: BenchMinutes['desktop'] = { plugged: { set: 0, unset: 0 }, caseOpen: { set: 0, unset: 0 }, batteryOut: { set: 0, unset: 0 }, boardOut: { set: 0, unset: 0 } };
+const NO_MOVES: BenchMinutes['desktop'] = {
+  plugged: { set: 0, unset: 0 },
+  caseOpen: { set: 0, unset: 0 },
+  batteryOut: { set: 0, unset: 0 },
+  boardOut: { set: 0, unset: 0 },
+};
 
-interface Toy { priors: number[]; minutes: number[]; success?: number[]; soundMinor: number; asFoundShare?: number }
+interface Toy {
+  priors: number[];
+  minutes: number[];
+  success?: number[];
+  soundMinor: number;
+  asFoundShare?: number;
+}
 
 /** One cause, one repair each; exactly one fault is present (a finding says so); a minute costs 100. */
-function toy({ priors, minutes, success, soundMinor, asFoundShare = 0 }: Toy, extra: Partial<StepProblem> = {}): StepProblem {
-  const causes: Cause[] = priors.map((p, i) => ({ id: `c${i}`, name: `c${i}`, group: 'power', ifLeft: 'nothing', prior: { desktop: p }, valueLeft: 0, source: 'test' }));
-  const repairs: Repair[] = minutes.map((m, i) => ({ id: `r${i}`, name: `r${i}`, cures: { [`c${i}`]: success?.[i] ?? 1 }, minutes: m, source: 'test' }));
-  const faulty = { id: 'faulty', ask: '', group: 'power' as const, stage: 'bench' as const, minutes: 0, source: 'test', outcomes: [{ id: 'a', label: 'a' }, { id: 'b', label: 'b' }], leak: [1, 0], by: Object.fromEntries(causes.map((c) => [c.id, [0, 1]])) };
-  const engine = new BeliefEngine(compileModel({ causes, findings: [faulty] }, { chassis: 'desktop', source: 'clearout' }), 1);
+function toy(
+  { priors, minutes, success, soundMinor, asFoundShare = 0 }: Toy,
+  extra: Partial<StepProblem> = {},
+): StepProblem {
+  const causes: Cause[] = priors.map((p, i) => ({
+    id: `c${i}`,
+    name: `c${i}`,
+    group: 'power',
+    ifLeft: 'nothing',
+    prior: { desktop: p },
+    valueLeft: 0,
+    source: 'test',
+  }));
+  const repairs: Repair[] = minutes.map((m, i) => ({
+    id: `r${i}`,
+    name: `r${i}`,
+    cures: { [`c${i}`]: success?.[i] ?? 1 },
+    minutes: m,
+    source: 'test',
+  }));
+  const faulty = {
+    id: 'faulty',
+    ask: '',
+    group: 'power' as const,
+    stage: 'bench' as const,
+    minutes: 0,
+    source: 'test',
+    outcomes: [
+      { id: 'a', label: 'a' },
+      { id: 'b', label: 'b' },
+    ],
+    leak: [1, 0],
+    by: Object.fromEntries(causes.map((c) => [c.id, [0, 1]])),
+  };
+  const engine = new BeliefEngine(
+    compileModel({ causes, findings: [faulty] }, { chassis: 'desktop', source: 'clearout' }),
+    1,
+  );
   return {
-    engine, posterior: engine.posterior([{ kind: 'finding', finding: 'faulty', outcome: 1 }]), facts: {}, bench: CLOSED, chassis: 'desktop', benchMinutes: NO_MOVES, findings: [], repairs,
-    worth: { soundMinor, feeShare: 0, finishMinutes: 0, asFoundShare, asFoundMinutes: 0, parts: [], harvestMinutes: 0, recycleMinor: 0 }, ratePerHourMinor: 6000, verifyMinutes: 1, ...extra,
+    engine,
+    posterior: engine.posterior([{ kind: 'finding', finding: 'faulty', outcome: 1 }]),
+    facts: {},
+    bench: CLOSED,
+    chassis: 'desktop',
+    benchMinutes: NO_MOVES,
+    findings: [],
+    repairs,
+    worth: {
+      soundMinor,
+      feeShare: 0,
+      finishMinutes: 0,
+      asFoundShare,
+      asFoundMinutes: 0,
+      parts: [],
+      harvestMinutes: 0,
+      recycleMinor: 0,
+    },
+    ratePerHourMinor: 6000,
+    verifyMinutes: 1,
+    ...extra,
   };
 }
 
 function permutations(n: number): number[][] {
   if (n === 0) return [[]];
-  return permutations(n - 1).flatMap((rest) => Array.from({ length: n }, (_, at) => [...rest.slice(0, at), n - 1, ...rest.slice(at)]));
+  return permutations(n - 1).flatMap((rest) =>
+    Array.from({ length: n }, (_, at) => [...rest.slice(0, at), n - 1, ...rest.slice(at)]),
+  );
 }
 
 /** Expected cost of trying repairs in this order until the one fault is cured. */
@@ -55,7 +120,13 @@ describe('the p/c order (Kalagnanam & Henrion 1988; Heckerman, Breese & Rommelse
       const c = minutes.map((m) => m * 100);
       const best = Math.min(...permutations(n).map((order) => costOf(order, p, c)));
       expect(found.plan).toHaveLength(n);
-      expect(costOf(found.plan.map((id) => Number(id.slice(1))), p, c)).toBeCloseTo(best, 6);
+      expect(
+        costOf(
+          found.plan.map((id) => Number(id.slice(1))),
+          p,
+          c,
+        ),
+      ).toBeCloseTo(best, 6);
       expect(10_000_000 - found.value).toBeCloseTo(best, 3);
     }
   });
@@ -74,7 +145,13 @@ describe('the p/c order (Kalagnanam & Henrion 1988; Heckerman, Breese & Rommelse
     const random = seededRandom(11);
     for (let trial = 0; trial < 50; trial++) {
       const n = 4;
-      const problem = toy({ priors: Array.from({ length: n }, () => random() * 0.4 + 0.01), minutes: Array.from({ length: n }, () => 1 + random() * 90), success: Array.from({ length: n }, () => 0.4 + random() * 0.6), soundMinor: Math.floor(random() * 12_000), asFoundShare: random() });
+      const problem = toy({
+        priors: Array.from({ length: n }, () => random() * 0.4 + 0.01),
+        minutes: Array.from({ length: n }, () => 1 + random() * 90),
+        success: Array.from({ length: n }, () => 0.4 + random() * 0.6),
+        soundMinor: Math.floor(random() * 12_000),
+        asFoundShare: random(),
+      });
       const context = prepare(problem);
       expect(bestBase(context, context.support.weights, 0).value).toBeGreaterThanOrEqual(0);
     }
@@ -84,9 +161,36 @@ describe('the p/c order (Kalagnanam & Henrion 1988; Heckerman, Breese & Rommelse
 describe('the ranking of steps', () => {
   it('is never worse than the base policy, and a cheap look that tells causes apart wins', () => {
     const problem = toy({ priors: [0.2, 0.2], minutes: [60, 60], soundMinor: 30_000 });
-    const split = { id: 'split', ask: 'which?', group: 'power' as const, stage: 'bench' as const, minutes: 1, source: 'test', outcomes: [{ id: 'a', label: 'a' }, { id: 'b', label: 'b' }], leak: [1, 0], by: { c1: [0, 1] } };
-    const engine = new BeliefEngine(compileModel({ causes: problem.engine.model.causes, findings: [split, { ...split, id: 'faulty', by: { c0: [0, 1], c1: [0, 1] } }] }, { chassis: 'desktop', source: 'clearout' }), 1);
-    const ranking = rankSteps({ ...problem, engine, posterior: engine.posterior([{ kind: 'finding', finding: 'faulty', outcome: 1 }]), findings: [split] });
+    const split = {
+      id: 'split',
+      ask: 'which?',
+      group: 'power' as const,
+      stage: 'bench' as const,
+      minutes: 1,
+      source: 'test',
+      outcomes: [
+        { id: 'a', label: 'a' },
+        { id: 'b', label: 'b' },
+      ],
+      leak: [1, 0],
+      by: { c1: [0, 1] },
+    };
+    const engine = new BeliefEngine(
+      compileModel(
+        {
+          causes: problem.engine.model.causes,
+          findings: [split, { ...split, id: 'faulty', by: { c0: [0, 1], c1: [0, 1] } }],
+        },
+        { chassis: 'desktop', source: 'clearout' },
+      ),
+      1,
+    );
+    const ranking = rankSteps({
+      ...problem,
+      engine,
+      posterior: engine.posterior([{ kind: 'finding', finding: 'faulty', outcome: 1 }]),
+      findings: [split],
+    });
     expect(ranking.steps[0]).toMatchObject({ kind: 'look', id: 'split' });
     // without the look: 60 min, then 60 more half the time; with it 1 + 60
     expect(ranking.plan.value).toBeCloseTo(30_000 - 6000 - 3000, 3);
@@ -103,12 +207,20 @@ describe('the ranking of steps', () => {
   it('counts opening the case once, and putting it back at the end', () => {
     const open = { ...NO_MOVES, caseOpen: { set: 10, unset: 5 } };
     const base = toy({ priors: [0.3, 0.3], minutes: [10, 10], soundMinor: 50_000 }, { benchMinutes: open });
-    const inside = { ...base, repairs: base.repairs.map((repair) => ({ ...repair, bench: { caseOpen: true } })) };
+    const inside = {
+      ...base,
+      repairs: base.repairs.map((repair) => ({ ...repair, bench: { caseOpen: true } })),
+    };
     const context = prepare(inside);
     const closed = basePolicy(context, context.support.weights, benchMask(CLOSED), false);
     // 10 set up + 10 + half of 10, then 5 to close
     expect(closed.value).toBeCloseTo(50_000 - (10 + 10 + 5 + 5) * 100, 3);
-    const already = basePolicy(context, context.support.weights, benchMask({ ...CLOSED, caseOpen: true }), false);
+    const already = basePolicy(
+      context,
+      context.support.weights,
+      benchMask({ ...CLOSED, caseOpen: true }),
+      false,
+    );
     expect(already.value - closed.value).toBeCloseTo(1000, 3);
   });
 

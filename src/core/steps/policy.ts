@@ -36,7 +36,13 @@ function chanceOf(context: PolicyContext, mass: Float64Array, r: number): number
 }
 
 /** The repair with the largest p/c from this bench state, or -1. */
-function bestRatio(context: PolicyContext, chance: Float64Array, done: Uint8Array, bench: number, alive: number): number {
+function bestRatio(
+  context: PolicyContext,
+  chance: Float64Array,
+  done: Uint8Array,
+  bench: number,
+  alive: number,
+): number {
   let ratio = 0;
   let pick = -1;
   const least = NEGLIGIBLE * alive;
@@ -63,7 +69,10 @@ class Remainder {
   asFound = 0;
   harvest = 0;
 
-  constructor(private readonly context: PolicyContext, weights: Float64Array) {
+  constructor(
+    private readonly context: PolicyContext,
+    weights: Float64Array,
+  ) {
     const { support, values } = context;
     this.left = weights.slice();
     this.mass = new Float64Array(support.causes.length);
@@ -124,14 +133,21 @@ class Remainder {
     const disclose = this.disclose - closing;
     const asFound = this.asFound - closing;
     const recycle = this.alive * this.context.problem.worth.recycleMinor;
-    if (disclose >= asFound && disclose >= this.harvest && disclose >= recycle) return { value: disclose, route: 'disclose' };
+    if (disclose >= asFound && disclose >= this.harvest && disclose >= recycle)
+      return { value: disclose, route: 'disclose' };
     if (asFound >= this.harvest && asFound >= recycle) return { value: asFound, route: 'asFound' };
-    return this.harvest >= recycle ? { value: this.harvest, route: 'harvest' } : { value: recycle, route: 'recycle' };
+    return this.harvest >= recycle
+      ? { value: this.harvest, route: 'harvest' }
+      : { value: recycle, route: 'recycle' };
   }
 }
 
 /** Best route for stopping with these weights, and its value in minor units. */
-export function bestStop(context: PolicyContext, weights: Float64Array, bench: number): { value: number; route: StopRoute } {
+export function bestStop(
+  context: PolicyContext,
+  weights: Float64Array,
+  bench: number,
+): { value: number; route: StopRoute } {
   return new Remainder(context, weights).stop(bench);
 }
 
@@ -142,7 +158,13 @@ export function bestStop(context: PolicyContext, weights: Float64Array, bench: n
  * `weights` are over the support and sum to 1; they are not changed.
  * @param forced index into `context.repairs` that must come first, or -1
  */
-export function basePolicy(context: PolicyContext, weights: Float64Array, bench: number, verifyFirst: boolean, forced = -1): PolicyValue {
+export function basePolicy(
+  context: PolicyContext,
+  weights: Float64Array,
+  bench: number,
+  verifyFirst: boolean,
+  forced = -1,
+): PolicyValue {
   const { values, repairs, perMinute, closing } = context;
   const rest = new Remainder(context, weights);
   const done = new Uint8Array(repairs.length);
@@ -154,7 +176,13 @@ export function basePolicy(context: PolicyContext, weights: Float64Array, bench:
   let gained = 0;
   let success = 0;
   let unseen = weights[0];
-  const best = { value: -Infinity, route: 'recycle' as PolicyValue['stopRoute'], length: 0, minutes: 0, success: 0 };
+  const best = {
+    value: -Infinity,
+    route: 'recycle' as PolicyValue['stopRoute'],
+    length: 0,
+    minutes: 0,
+    success: 0,
+  };
 
   const finish = () => {
     const sound = rest.finish(unseen);
@@ -164,7 +192,8 @@ export function basePolicy(context: PolicyContext, weights: Float64Array, bench:
   const consider = () => {
     const stop = rest.stop(state);
     const value = gained + stop.value - spent * rest.alive;
-    if (value > best.value + 1e-9) Object.assign(best, { value, route: stop.route, length: plan.length, minutes, success });
+    if (value > best.value + 1e-9)
+      Object.assign(best, { value, route: stop.route, length: plan.length, minutes, success });
   };
 
   if (verifyFirst) {
@@ -197,8 +226,12 @@ export function basePolicy(context: PolicyContext, weights: Float64Array, bench:
   }
   const chosen = plan.slice(0, best.length).map((r) => repairs[r].repair.id);
   return {
-    value: best.value, stopRoute: best.route, plan: chosen, minutes: best.minutes, success: best.success,
-    first: verifyFirst ? 'verify' : chosen[0] ?? 'stop',
+    value: best.value,
+    stopRoute: best.route,
+    plan: chosen,
+    minutes: best.minutes,
+    success: best.success,
+    first: verifyFirst ? 'verify' : (chosen[0] ?? 'stop'),
   };
 }
 

@@ -86,7 +86,8 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
     steps.push(look.step);
     looks.set(look.step, look);
     // whatever it shows, the same repair comes first: it can as well be taken after that, and may then not be needed
-    if (look.firsts.size === 1 && look.firsts.has(base.first)) canWait = Math.max(canWait, look.step.valueMinor);
+    if (look.firsts.size === 1 && look.firsts.has(base.first))
+      canWait = Math.max(canWait, look.step.valueMinor);
   }
   context.repairs.forEach((prepared, r) => {
     let chance = 0;
@@ -98,23 +99,55 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
     const moves = movesFor(prepared.repair.bench, problem.bench, problem.benchMinutes);
     const minutes = minutesOf(moves) + prepared.repair.minutes;
     steps.push({
-      kind: 'repair', id: prepared.repair.id, moves, partMinor: prepared.partMinor, minutes, costMinor: minutes * perMinute + prepared.partMinor - prepared.onHelpMinor * (1 - Math.min(1, chance)),
-      valueMinor: Math.max(basePolicy(context, weights, bench, false, r).value, prepared.repair.id === base.first ? canWait : -Infinity),
+      kind: 'repair',
+      id: prepared.repair.id,
+      moves,
+      partMinor: prepared.partMinor,
+      minutes,
+      costMinor: minutes * perMinute + prepared.partMinor - prepared.onHelpMinor * (1 - Math.min(1, chance)),
+      valueMinor: Math.max(
+        basePolicy(context, weights, bench, false, r).value,
+        prepared.repair.id === base.first ? canWait : -Infinity,
+      ),
       chance: Math.min(1, chance),
     });
   });
   if (!problem.wholeLookTaken) steps.push(wholeLookStep(context, bench));
-  steps.push({ kind: 'stop', id: stop.route, moves: [], partMinor: 0, costMinor: 0, valueMinor: stop.value, minutes: stopMinutes(problem, stop.route) });
-  steps.sort((x, y) => y.valueMinor - x.valueMinor || KINDS.indexOf(x.kind) - KINDS.indexOf(y.kind) || x.minutes - y.minutes || (x.id < y.id ? -1 : 1));
+  steps.push({
+    kind: 'stop',
+    id: stop.route,
+    moves: [],
+    partMinor: 0,
+    costMinor: 0,
+    valueMinor: stop.value,
+    minutes: stopMinutes(problem, stop.route),
+  });
+  steps.sort(
+    (x, y) =>
+      y.valueMinor - x.valueMinor ||
+      KINDS.indexOf(x.kind) - KINDS.indexOf(y.kind) ||
+      x.minutes - y.minutes ||
+      (x.id < y.id ? -1 : 1),
+  );
   for (const step of steps.slice(0, WRITTEN_OUT)) {
     const look = looks.get(step);
     if (look) step.outcomes = writeOut(context, look);
   }
   const top = steps[0];
-  const going = Math.max(...steps.filter((step) => step.kind !== 'stop').map((step) => step.valueMinor), base.value);
-  const routes = ROUTES.map((route) => ({ route, valueMinor: Math.round(route === 'refurbish' ? going : stopValue(context, route)) }));
+  const going = Math.max(
+    ...steps.filter((step) => step.kind !== 'stop').map((step) => step.valueMinor),
+    base.value,
+  );
+  const routes = ROUTES.map((route) => ({
+    route,
+    valueMinor: Math.round(route === 'refurbish' ? going : stopValue(context, route)),
+  }));
   return {
-    steps: steps.map((step) => ({ ...step, valueMinor: Math.round(step.valueMinor), costMinor: Math.round(step.costMinor) })),
+    steps: steps.map((step) => ({
+      ...step,
+      valueMinor: Math.round(step.valueMinor),
+      costMinor: Math.round(step.costMinor),
+    })),
     routes,
     // to finish a machine that is most likely sound is to refurbish it
     best: top.kind !== 'stop' || (stop.route === 'disclose' && weights[0] >= 0.5) ? 'refurbish' : stop.route,
@@ -128,18 +161,33 @@ function wholeLookStep(context: PolicyContext, bench: number): RankedStep {
   const { problem, support, perMinute } = context;
   const moves = movesFor({ plugged: true }, problem.bench, problem.benchMinutes);
   const minutes = minutesOf(moves) + problem.verifyMinutes;
-  return { kind: 'verify', id: WHOLE_LOOK, moves, partMinor: 0, minutes, costMinor: minutes * perMinute, valueMinor: basePolicy(context, support.weights, bench, true).value, chance: support.weights[0] };
+  return {
+    kind: 'verify',
+    id: WHOLE_LOOK,
+    moves,
+    partMinor: 0,
+    minutes,
+    costMinor: minutes * perMinute,
+    valueMinor: basePolicy(context, support.weights, bench, true).value,
+    chance: support.weights[0],
+  };
 }
 
 function stopMinutes(problem: StepProblem, route: StopRoute): number {
   if (route === 'harvest') return problem.worth.harvestMinutes;
   if (route === 'recycle') return 0;
-  return (route === 'asFound' ? problem.worth.asFoundMinutes : problem.worth.finishMinutes) + closingMinutes(problem.bench, problem.benchMinutes);
+  return (
+    (route === 'asFound' ? problem.worth.asFoundMinutes : problem.worth.finishMinutes) +
+    closingMinutes(problem.bench, problem.benchMinutes)
+  );
 }
 
 function stopValue(context: PolicyContext, route: StopRoute): number {
   const { support, values, problem, perMinute } = context;
-  const closing = route === 'asFound' || route === 'disclose' ? closingMinutes(problem.bench, problem.benchMinutes) * perMinute : 0;
+  const closing =
+    route === 'asFound' || route === 'disclose'
+      ? closingMinutes(problem.bench, problem.benchMinutes) * perMinute
+      : 0;
   return support.weights.reduce((sum, w, h) => sum + w * (values[route][h] - closing), 0);
 }
 
@@ -153,7 +201,12 @@ function idleValues(context: PolicyContext): (bench: number) => PolicyValue {
   };
 }
 
-function rankLook(context: PolicyContext, finding: Finding, base: PolicyValue, idle: (bench: number) => PolicyValue): Look | null {
+function rankLook(
+  context: PolicyContext,
+  finding: Finding,
+  base: PolicyValue,
+  idle: (bench: number) => PolicyValue,
+): Look | null {
   const { problem, support, perMinute } = context;
   const compiled = problem.engine.model.findings.get(finding.id);
   if (!compiled) return null;
@@ -180,7 +233,16 @@ function rankLook(context: PolicyContext, finding: Finding, base: PolicyValue, i
     after.push({ outcome: o, probability, weights, value: 0 });
   }
   const costMinor = minutes * perMinute;
-  const step: RankedStep = { kind: 'look', id: finding.id, valueMinor: 0, minutes, costMinor, moves, partMinor: 0, changes: 0 };
+  const step: RankedStep = {
+    kind: 'look',
+    id: finding.id,
+    valueMinor: 0,
+    minutes,
+    costMinor,
+    moves,
+    partMinor: 0,
+    changes: 0,
+  };
   const firsts = new Set<string>();
   if (moved < IDLE) {
     const value = idle(bench);
@@ -205,10 +267,18 @@ function rankLook(context: PolicyContext, finding: Finding, base: PolicyValue, i
 
 /** Each outcome in views: probability, what it would leave, what would then still be to win. */
 function writeOut(context: PolicyContext, look: Look): OutcomeView[] {
-  return look.after.map((entry) => ({ outcome: entry.outcome, probability: entry.probability, ...likeliest(context, entry.weights), valueMinor: Math.round(entry.value - look.step.costMinor) }));
+  return look.after.map((entry) => ({
+    outcome: entry.outcome,
+    probability: entry.probability,
+    ...likeliest(context, entry.weights),
+    valueMinor: Math.round(entry.value - look.step.costMinor),
+  }));
 }
 
-function likeliest({ problem, support }: PolicyContext, weights: Float64Array): Pick<OutcomeView, 'causes' | 'sound'> {
+function likeliest(
+  { problem, support }: PolicyContext,
+  weights: Float64Array,
+): Pick<OutcomeView, 'causes' | 'sound'> {
   const { causes } = problem.engine.model;
   // causes seen directly are no news in any outcome
   const known = new Set(problem.posterior.acting.fixed);
@@ -222,6 +292,9 @@ function likeliest({ problem, support }: PolicyContext, weights: Float64Array): 
 }
 
 /** Repairs and looks a chassis allows: what a caller passes in as `findings` and `repairs`. */
-export function forChassis<T extends Finding | Repair>(items: readonly T[], chassis: StepProblem['chassis']): T[] {
+export function forChassis<T extends Finding | Repair>(
+  items: readonly T[],
+  chassis: StepProblem['chassis'],
+): T[] {
   return items.filter((item) => !item.chassis || item.chassis.includes(chassis));
 }

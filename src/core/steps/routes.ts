@@ -14,7 +14,10 @@ export interface RouteValues {
 /** A machine with a fault that leaves less than this share of its price is not finished and sold with the fault told. */
 export const SALEABLE = 0.5;
 
-export function routeValues(problem: Pick<StepProblem, 'worth' | 'ratePerHourMinor' | 'engine' | 'verifyMinutes'>, support: Support): RouteValues {
+export function routeValues(
+  problem: Pick<StepProblem, 'worth' | 'ratePerHourMinor' | 'engine' | 'verifyMinutes'>,
+  support: Support,
+): RouteValues {
   const { worth, ratePerHourMinor, engine, verifyMinutes } = problem;
   const perMinute = ratePerHourMinor / 60;
   const keep = 1 - worth.feeShare;
@@ -35,9 +38,12 @@ export function routeValues(problem: Pick<StepProblem, 'worth' | 'ratePerHourMin
       if (cause.valueLeft < SALEABLE) saleable = false;
       for (const part of cause.ruins ?? []) ruined.add(part);
     }
-    values.asFound[h] = worth.soundMinor * worth.asFoundShare * left * keep - worth.asFoundMinutes * perMinute;
+    values.asFound[h] =
+      worth.soundMinor * worth.asFoundShare * left * keep - worth.asFoundMinutes * perMinute;
     // the tests that belong to finishing show what is left; what cannot be sold so goes as found after all
-    values.disclose[h] = saleable ? worth.soundMinor * left * keep - worth.finishMinutes * perMinute : values.asFound[h] - verifyMinutes * perMinute;
+    values.disclose[h] = saleable
+      ? worth.soundMinor * left * keep - worth.finishMinutes * perMinute
+      : values.asFound[h] - verifyMinutes * perMinute;
     const parts = worth.parts.reduce((sum, part) => sum + (ruined.has(part.class) ? 0 : part.minor), 0);
     values.harvest[h] = parts * keep - worth.harvestMinutes * perMinute + Math.min(0, worth.recycleMinor);
   });

@@ -29,12 +29,17 @@ function largest(probabilities: Float64Array, count: number): number[] {
   let cut = 0;
   for (let seen = 0; cut < 63 && (seen += buckets[cut]) < LIMIT; cut++);
   const order: number[] = [];
-  for (let h = 0; h < count; h++) if (probabilities[h] > TAIL && bucket(probabilities[h]) <= cut) order.push(h);
+  for (let h = 0; h < count; h++)
+    if (probabilities[h] > TAIL && bucket(probabilities[h]) <= cut) order.push(h);
   return order.sort((x, y) => probabilities[y] - probabilities[x]).slice(0, LIMIT);
 }
 
 export function supportOf(posterior: Posterior): Support {
-  const { hypotheses, probabilities, acting: { fixed, cured } } = posterior;
+  const {
+    hypotheses,
+    probabilities,
+    acting: { fixed, cured },
+  } = posterior;
   const { count, size, members } = hypotheses;
   const order = largest(probabilities, count);
   const index = new Map<string, number>();
@@ -62,12 +67,16 @@ export function supportOf(posterior: Posterior): Support {
     set.sort((a, b) => a - b);
     weights[place(set)] += probabilities[h];
   }
-  for (let h = 0; h < sets.length; h++) for (const cause of sets[h]) place(sets[h].filter((other) => other !== cause));
+  for (let h = 0; h < sets.length; h++)
+    for (const cause of sets[h]) place(sets[h].filter((other) => other !== cause));
   const causes = [...new Set(sets.flat())].sort((a, b) => a - b);
   const local = new Map(causes.map((cause, i) => [cause, i]));
   const without = new Int16Array(sets.length * causes.length).fill(-1);
   sets.forEach((set, h) => {
-    for (const cause of set) without[h * causes.length + local.get(cause)!] = index.get(set.filter((other) => other !== cause).join(','))!;
+    for (const cause of set)
+      without[h * causes.length + local.get(cause)!] = index.get(
+        set.filter((other) => other !== cause).join(','),
+      )!;
   });
   const held: number[][] = causes.map(() => []);
   sets.forEach((set, h) => {
@@ -75,5 +84,12 @@ export function supportOf(posterior: Posterior): Support {
   });
   const holders = held.map((list) => Int16Array.from(list));
   const total = weights.reduce((sum, w) => sum + w, 0);
-  return { count: sets.length, sets, weights: Float64Array.from(weights, (w) => w / total), causes, without, holders };
+  return {
+    count: sets.length,
+    sets,
+    weights: Float64Array.from(weights, (w) => w / total),
+    causes,
+    without,
+    holders,
+  };
 }

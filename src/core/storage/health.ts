@@ -1,8 +1,22 @@
 /** A drive's own health log, as the instruments give it. */
 export interface DriveLog {
   passed: boolean | null;
-  attributes: { id: number; name: string; value: number | null; threshold: number | null; raw: number | null; prefail: boolean }[];
-  nvme: { criticalWarning: number; spare: number | null; spareThreshold: number | null; percentageUsed: number | null; mediaErrors: number; criticalMinutes: number } | null;
+  attributes: {
+    id: number;
+    name: string;
+    value: number | null;
+    threshold: number | null;
+    raw: number | null;
+    prefail: boolean;
+  }[];
+  nvme: {
+    criticalWarning: number;
+    spare: number | null;
+    spareThreshold: number | null;
+    percentageUsed: number | null;
+    mediaErrors: number;
+    criticalMinutes: number;
+  } | null;
 }
 
 export type DriveVerdict = 'good' | 'watch' | 'failing' | 'unknown';
@@ -34,12 +48,19 @@ export function driveVerdict(log: DriveLog): { verdict: DriveVerdict; reasons: s
   const nvme = log.nvme;
   if (nvme) {
     if (nvme.criticalWarning !== 0) failing.push(`critical warning bits ${nvme.criticalWarning}`);
-    if (nvme.spare !== null && nvme.spareThreshold !== null && nvme.spare < nvme.spareThreshold) failing.push(`spare ${nvme.spare} % is under its limit of ${nvme.spareThreshold} %`);
+    if (nvme.spare !== null && nvme.spareThreshold !== null && nvme.spare < nvme.spareThreshold)
+      failing.push(`spare ${nvme.spare} % is under its limit of ${nvme.spareThreshold} %`);
     if (nvme.mediaErrors > 0) failing.push(`${nvme.mediaErrors} media errors`);
     if ((nvme.percentageUsed ?? 0) >= 100) watch.push(`rated life used: ${nvme.percentageUsed} %`);
     if (nvme.criticalMinutes > 0) watch.push(`${nvme.criticalMinutes} min above its critical temperature`);
   }
   const cable = (log.attributes.find((row) => row.id === CABLE)?.raw ?? 0) > 0;
-  const verdict = failing.length ? 'failing' : watch.length ? 'watch' : log.passed === null && !nvme && log.attributes.length === 0 ? 'unknown' : 'good';
+  const verdict = failing.length
+    ? 'failing'
+    : watch.length
+      ? 'watch'
+      : log.passed === null && !nvme && log.attributes.length === 0
+        ? 'unknown'
+        : 'good';
   return { verdict, reasons: [...failing, ...watch], cable };
 }

@@ -1,7 +1,14 @@
 import type { Rhythm } from './rhythm';
 
 /** What a code can point to; the outcomes of the finding "code-group", in its order. */
-export const CODE_POINTS = ['no-code', 'power', 'memory', 'graphics', 'board-or-processor', 'firmware'] as const;
+export const CODE_POINTS = [
+  'no-code',
+  'power',
+  'memory',
+  'graphics',
+  'board-or-processor',
+  'firmware',
+] as const;
 export type CodePoint = (typeof CODE_POINTS)[number];
 
 export interface CodeLine {
@@ -39,15 +46,23 @@ export function normaliseCode(text: string): string {
   if (plain === '') fail('is empty');
   const endless = /^(?:(long|short)\s+)?(?:endless|continuous|without end|s\*|l\*)$/.exec(plain);
   if (endless) return plain === 'l*' || endless[1] === 'long' ? 'L*' : 'S*';
-  const words = plain.replace(/\blong\b/g, 'l').replace(/\bshort\b/g, 's').replace(/\b(?:pause|then)\b/g, '-');
+  const words = plain
+    .replace(/\blong\b/g, 'l')
+    .replace(/\bshort\b/g, 's')
+    .replace(/\b(?:pause|then)\b/g, '-');
   if (/^[\d\s,;–-]+$/.test(words)) {
-    const counts = words.split(/[\s,;–-]+/).filter(Boolean).map(Number);
+    const counts = words
+      .split(/[\s,;–-]+/)
+      .filter(Boolean)
+      .map(Number);
     if (counts.some((count) => count < 1 || count > 20)) fail('has a count outside 1 to 20');
     return checked(counts.map((count) => 'S'.repeat(count)).join('-'), fail);
   }
   const tight = words.replace(/[\s,;+.]+/g, '').replace(/–/g, '-');
   if (!/^(?:\d{0,2}[sl]|-)+$/.test(tight)) fail('is not a code: write LSS, 1L 2S, 3-2 or 5');
-  const signs = [...tight.matchAll(/(\d{0,2})([sl])|-/g)].map((match) => (match[2] ? match[2].toUpperCase().repeat(Number(match[1] || 1)) : '-')).join('');
+  const signs = [...tight.matchAll(/(\d{0,2})([sl])|-/g)]
+    .map((match) => (match[2] ? match[2].toUpperCase().repeat(Number(match[1] || 1)) : '-'))
+    .join('');
   return checked(signs.replace(/-+/g, '-').replace(/^-|-$/g, ''), fail);
 }
 
@@ -58,14 +73,22 @@ function checked(code: string, fail: (why: string) => never): string {
 }
 
 /** The code of what was tapped; null when nothing was read. */
-export const codeOf = (rhythm: Pick<Rhythm, 'group' | 'endless'>): string | null => (rhythm.group.length === 0 ? null : rhythm.endless ? `${rhythm.group[0]}*` : rhythm.group.join(''));
+export const codeOf = (rhythm: Pick<Rhythm, 'group' | 'endless'>): string | null =>
+  rhythm.group.length === 0 ? null : rhythm.endless ? `${rhythm.group[0]}*` : rhythm.group.join('');
 
 /** Signs as people say them: "1 long, 2 short", "3, pause, 2", "one after the other without end". */
 export function codeInWords(code: string): string {
   if (code.endsWith('*')) return `${code[0] === 'L' ? 'long' : 'short'} ones without end`;
   const parts = code.split('-');
-  if (!code.includes('L')) return parts.length === 1 ? `${code.length} short` : parts.map((part) => part.length).join(', pause, ');
-  return parts.map((part) => (part.match(/S+|L+/g) ?? []).map((run) => `${run.length} ${run[0] === 'L' ? 'long' : 'short'}`).join(', ')).join(', pause, ');
+  if (!code.includes('L'))
+    return parts.length === 1 ? `${code.length} short` : parts.map((part) => part.length).join(', pause, ');
+  return parts
+    .map((part) =>
+      (part.match(/S+|L+/g) ?? [])
+        .map((run) => `${run.length} ${run[0] === 'L' ? 'long' : 'short'}`)
+        .join(', '),
+    )
+    .join(', pause, ');
 }
 
 /** Signs to add, drop or change to turn one code into the other. */
@@ -73,7 +96,8 @@ export function codeDistance(one: string, other: string): number {
   let row = Array.from({ length: other.length + 1 }, (_, j) => j);
   for (let i = 1; i <= one.length; i++) {
     const next = [i];
-    for (let j = 1; j <= other.length; j++) next.push(Math.min(row[j] + 1, next[j - 1] + 1, row[j - 1] + Number(one[i - 1] !== other[j - 1])));
+    for (let j = 1; j <= other.length; j++)
+      next.push(Math.min(row[j] + 1, next[j - 1] + 1, row[j - 1] + Number(one[i - 1] !== other[j - 1])));
     row = next;
   }
   return row[other.length];
@@ -89,5 +113,7 @@ export function decode(code: string, tables: readonly CodeTable[], most = 1): De
       if (off <= most) found.push({ maker: table.maker, line, off });
     }
   }
-  return found.sort((a, b) => a.off - b.off || a.maker.localeCompare(b.maker) || a.line.code.localeCompare(b.line.code));
+  return found.sort(
+    (a, b) => a.off - b.off || a.maker.localeCompare(b.maker) || a.line.code.localeCompare(b.line.code),
+  );
 }

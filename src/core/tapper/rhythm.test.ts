@@ -17,7 +17,12 @@ function tapped(group: Sign[], rounds: number, { jitter, slip, from }: Sloppines
   const off = (ms: number) => ms * Math.max(0.4, 1 + jitter * normal(random));
   const all: (Sign | '|')[] = [];
   for (let r = 0; r <= rounds; r++) all.push(...group, '|');
-  const start = from === 0 ? 0 : all.findIndex((_, i) => all.slice(0, i).filter((sign) => sign === 'S' || sign === 'L').length === from);
+  const start =
+    from === 0
+      ? 0
+      : all.findIndex(
+          (_, i) => all.slice(0, i).filter((sign) => sign === 'S' || sign === 'L').length === from,
+        );
   // as long as three rounds last, from wherever it began
   const window = all.slice(start, start + rounds * (group.length + 1));
   const taps = window.filter((sign) => sign === 'S' || sign === 'L').length;
@@ -32,7 +37,8 @@ function tapped(group: Sign[], rounds: number, { jitter, slip, from }: Sloppines
       const length = off(sign === 'L' ? 720 : 200);
       const missed = slip === 'missed' && n === slipAt;
       if (!missed) made.push({ down: now, up: now + length });
-      if (slip === 'doubled' && n === slipAt) made.push({ down: now + length + 45, up: now + length + 45 + 90 });
+      if (slip === 'doubled' && n === slipAt)
+        made.push({ down: now + length + 45, up: now + length + 45 + 90 });
       now += length + off(260);
       n++;
     }
@@ -46,7 +52,9 @@ function anyGroup(random: Random): Sign[] {
   const short = (n: number): Sign[] => Array.from({ length: n }, () => 'S');
   if (kind < 0.3) return short(2 + Math.floor(random() * 7));
   if (kind < 0.65) {
-    const signs = Array.from({ length: 3 + Math.floor(random() * 4) }, (): Sign => (random() < 0.45 ? 'L' : 'S'));
+    const signs = Array.from({ length: 3 + Math.floor(random() * 4) }, (): Sign =>
+      random() < 0.45 ? 'L' : 'S',
+    );
     signs[0] = 'L';
     signs[signs.length - 1] = 'S';
     return signs;
@@ -75,8 +83,11 @@ describe('the tapper', () => {
       const group = anyGroup(random);
       const signs = group.filter((sign) => sign !== '-').length;
       const slip = (['missed', 'doubled', undefined] as const)[n % 3];
-      const read = readRhythm(tapped(group, 3, { jitter: 0.2, slip, from: Math.floor(random() * signs) }, random));
-      if (read.group.join('') !== group.join('')) wrong.push(`${group.join('')} read ${read.group.join('')} (${slip})`);
+      const read = readRhythm(
+        tapped(group, 3, { jitter: 0.2, slip, from: Math.floor(random() * signs) }, random),
+      );
+      if (read.group.join('') !== group.join(''))
+        wrong.push(`${group.join('')} read ${read.group.join('')} (${slip})`);
     }
     expect(wrong.length / trials, wrong.slice(0, 12).join('; ')).toBeLessThanOrEqual(0.05);
   });

@@ -36,13 +36,17 @@ const STEADY = Math.log(0.97);
 const PER_SIGN = 1;
 const PER_KIND = 3;
 
-const median = (values: readonly number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
-const least = (observed: number, expected: number) => Math.min(STUMBLE, Math.log(observed / expected) ** 2 / (2 * SLOPPY * SLOPPY));
+const median = (values: readonly number[]) =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
+const least = (observed: number, expected: number) =>
+  Math.min(STUMBLE, Math.log(observed / expected) ** 2 / (2 * SLOPPY * SLOPPY));
 
 /** Two presses with next to nothing between them are one. */
 function withoutBounces(taps: readonly Tap[]): Tap[] {
   const kept: Tap[] = [];
-  for (const tap of taps) if (kept.length === 0 || tap.down - kept[kept.length - 1].up >= BOUNCE) kept.push({ down: tap.down, up: Math.max(tap.up, tap.down + 1) });
+  for (const tap of taps)
+    if (kept.length === 0 || tap.down - kept[kept.length - 1].up >= BOUNCE)
+      kept.push({ down: tap.down, up: Math.max(tap.up, tap.down + 1) });
   return kept;
 }
 
@@ -52,7 +56,9 @@ function withoutBounces(taps: readonly Tap[]): Tap[] {
  */
 export function leaps(values: readonly number[], ratio: number): number[] {
   const sorted = [...values].map((value) => Math.max(1, value)).sort((a, b) => a - b);
-  return sorted.slice(1).flatMap((value, i) => (value / sorted[i] >= ratio ? [Math.sqrt(value * sorted[i])] : []));
+  return sorted
+    .slice(1)
+    .flatMap((value, i) => (value / sorted[i] >= ratio ? [Math.sqrt(value * sorted[i])] : []));
 }
 
 interface Tempo {
@@ -72,7 +78,11 @@ interface Place {
 }
 
 const placesOf = (group: readonly Sign[]): Place[] =>
-  group.flatMap((sign, i) => (sign === '-' ? [] : [{ sign, after: i === group.length - 1 ? 'rest' : group[i + 1] === '-' ? 'pause' : 'gap' } as Place]));
+  group.flatMap((sign, i) =>
+    sign === '-'
+      ? []
+      : [{ sign, after: i === group.length - 1 ? 'rest' : group[i + 1] === '-' ? 'pause' : 'gap' } as Place],
+  );
 
 interface Walk {
   cost: number;
@@ -84,10 +94,16 @@ interface Walk {
  * The likeliest way the taps go round and round the group (Viterbi): each tap moves on by one place, by two when one was left out,
  * by none when it was doubled. Cost is -ln likelihood up to a constant of the data.
  */
-function walk(lengths: readonly number[], gaps: readonly number[], places: readonly Place[], tempo: Tempo): Walk {
+function walk(
+  lengths: readonly number[],
+  gaps: readonly number[],
+  places: readonly Place[],
+  tempo: Tempo,
+): Walk {
   const size = places.length;
-  const long = (place: Place) => (place.sign === 'L' ? tempo.long ?? tempo.short : tempo.short);
-  const after = (place: Place) => (place.after === 'rest' ? tempo.rest : place.after === 'pause' ? tempo.pause ?? tempo.gap : tempo.gap);
+  const long = (place: Place) => (place.sign === 'L' ? (tempo.long ?? tempo.short) : tempo.short);
+  const after = (place: Place) =>
+    place.after === 'rest' ? tempo.rest : place.after === 'pause' ? (tempo.pause ?? tempo.gap) : tempo.gap;
   let row = places.map((place) => least(lengths[0], long(place)));
   const back: number[][] = [];
   for (let i = 1; i < lengths.length; i++) {
@@ -97,7 +113,13 @@ function walk(lengths: readonly number[], gaps: readonly number[], places: reado
       const two = (at + 2 * size - 2) % size;
       const ways: [number, number][] = [
         [one, row[one] - STEADY + least(gaps[i - 1], after(places[one])) + least(lengths[i], long(place))],
-        [two, row[two] - SLIP + least(gaps[i - 1], after(places[two]) + long(places[one]) + after(places[one])) + least(lengths[i], long(place))],
+        [
+          two,
+          row[two] -
+            SLIP +
+            least(gaps[i - 1], after(places[two]) + long(places[one]) + after(places[one])) +
+            least(lengths[i], long(place)),
+        ],
         [at, row[at] - SLIP + STUMBLE / 2 + least(gaps[i - 1], tempo.gap / 2)],
       ];
       const way = ways.reduce((best, candidate) => (candidate[1] < best[1] ? candidate : best));
@@ -114,7 +136,11 @@ function walk(lengths: readonly number[], gaps: readonly number[], places: reado
 }
 
 /** The tapped signs, parted at the rests. */
-function roundsOf(lengths: readonly number[], gaps: readonly number[], cuts: { rest: number; pause: number | null; long: number | null }): Sign[][] {
+function roundsOf(
+  lengths: readonly number[],
+  gaps: readonly number[],
+  cuts: { rest: number; pause: number | null; long: number | null },
+): Sign[][] {
   const alone: Sign = median(lengths) >= LONG_ALONE ? 'L' : 'S';
   const rounds: Sign[][] = [[]];
   lengths.forEach((length, i) => {
@@ -134,18 +160,39 @@ export function readRhythm(raw: readonly Tap[]): Rhythm {
   const usual = median(lengths);
   const plainGap = median(gaps);
   const alone: Sign = usual >= LONG_ALONE ? 'L' : 'S';
-  const even = [...lengths.map((length) => least(length, usual)), ...gaps.map((gap) => least(gap, plainGap))].reduce((sum, cost) => sum + cost, 0);
-  let best: { cost: number; group: Sign[]; places: Place[]; walk: Walk | null; read: Sign[][] } = { cost: even + PER_KIND + PER_SIGN, group: [alone], places: [], walk: null, read: [lengths.map(() => alone)] };
+  const even = [
+    ...lengths.map((length) => least(length, usual)),
+    ...gaps.map((gap) => least(gap, plainGap)),
+  ].reduce((sum, cost) => sum + cost, 0);
+  let best: { cost: number; group: Sign[]; places: Place[]; walk: Walk | null; read: Sign[][] } = {
+    cost: even + PER_KIND + PER_SIGN,
+    group: [alone],
+    places: [],
+    walk: null,
+    read: [lengths.map(() => alone)],
+  };
 
   const gapCuts = leaps(gaps, 1.2);
   const longCuts: (number | null)[] = [null, ...leaps(lengths, 1.2)];
   for (const rest of gapCuts) {
     for (const pause of [null, ...gapCuts.filter((cut) => cut < rest)]) {
       const within = gaps.filter((gap) => gap <= rest);
-      const kinds = { gap: within.filter((gap) => pause === null || gap <= pause), pause: within.filter((gap) => pause !== null && gap > pause), rest: gaps.filter((gap) => gap > rest) };
+      const kinds = {
+        gap: within.filter((gap) => pause === null || gap <= pause),
+        pause: within.filter((gap) => pause !== null && gap > pause),
+        rest: gaps.filter((gap) => gap > rest),
+      };
       if (kinds.gap.length === 0) continue;
-      const tempo = { gap: median(kinds.gap), pause: pause === null ? null : median(kinds.pause), rest: median(kinds.rest) };
-      if ((tempo.pause !== null && tempo.pause / tempo.gap < APART) || tempo.rest / (tempo.pause ?? tempo.gap) < APART) continue;
+      const tempo = {
+        gap: median(kinds.gap),
+        pause: pause === null ? null : median(kinds.pause),
+        rest: median(kinds.rest),
+      };
+      if (
+        (tempo.pause !== null && tempo.pause / tempo.gap < APART) ||
+        tempo.rest / (tempo.pause ?? tempo.gap) < APART
+      )
+        continue;
       for (const long of longCuts) {
         const shorts = lengths.filter((length) => long === null || length <= long);
         const longs = lengths.filter((length) => long !== null && length > long);
@@ -158,24 +205,37 @@ export function readRhythm(raw: readonly Tap[]): Rhythm {
           seen.add(group.join(''));
           const places = placesOf(group);
           const way = walk(lengths, gaps, places, { ...tempo, ...sizes });
-          const cost = way.cost + PER_SIGN * group.length + PER_KIND * (2 + Number(pause !== null) + 2 * Number(long !== null));
+          const cost =
+            way.cost +
+            PER_SIGN * group.length +
+            PER_KIND * (2 + Number(pause !== null) + 2 * Number(long !== null));
           if (cost < best.cost - 1e-9) best = { cost, group, places, walk: way, read };
         }
       }
     }
   }
   if (!best.walk) return { group: best.group, rounds: best.read, whole: 0, agreeing: 0, endless: true };
-  return { group: best.group, rounds: best.read, endless: false, ...counted(best.walk.places, best.places.length) };
+  return {
+    group: best.group,
+    rounds: best.read,
+    endless: false,
+    ...counted(best.walk.places, best.places.length),
+  };
 }
 
 /** Whole rounds on the way round, and those without a slip. */
 function counted(path: readonly number[], size: number): { whole: number; agreeing: number } {
   const rounds: number[][] = [];
   path.forEach((place, i) => {
-    if (i === 0 || place < path[i - 1] || (size === 1)) rounds.push([]);
+    if (i === 0 || place < path[i - 1] || size === 1) rounds.push([]);
     rounds[rounds.length - 1].push(place);
   });
-  const clean = rounds.filter((places) => places.length === size && places.every((place, i) => place === i)).length;
-  const slipped = rounds.filter((places, i) => i > 0 && i < rounds.length - 1 && !(places.length === size && places.every((place, n) => place === n))).length;
+  const clean = rounds.filter(
+    (places) => places.length === size && places.every((place, i) => place === i),
+  ).length;
+  const slipped = rounds.filter(
+    (places, i) =>
+      i > 0 && i < rounds.length - 1 && !(places.length === size && places.every((place, n) => place === n)),
+  ).length;
   return { whole: clean + slipped, agreeing: clean };
 }

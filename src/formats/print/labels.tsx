@@ -27,8 +27,13 @@ const style = StyleSheet.create({
 export async function labelSheet(labels: readonly Label[], skip = 0): Promise<Buffer> {
   preparePdf();
   const codes = await Promise.all(labels.map((label) => code128Png(label.tag)));
-  const cells: ({ label: Label; code: Buffer } | null)[] = [...Array.from({ length: Math.min(23, Math.max(0, skip)) }, () => null), ...labels.map((label, i) => ({ label, code: codes[i] }))];
-  const pages = Array.from({ length: Math.max(1, Math.ceil(cells.length / (ACROSS * DOWN))) }, (_, p) => cells.slice(p * ACROSS * DOWN, (p + 1) * ACROSS * DOWN));
+  const cells: ({ label: Label; code: Buffer } | null)[] = [
+    ...Array.from({ length: Math.min(23, Math.max(0, skip)) }, () => null),
+    ...labels.map((label, i) => ({ label, code: codes[i] })),
+  ];
+  const pages = Array.from({ length: Math.max(1, Math.ceil(cells.length / (ACROSS * DOWN))) }, (_, p) =>
+    cells.slice(p * ACROSS * DOWN, (p + 1) * ACROSS * DOWN),
+  );
   return renderToBuffer(
     <Document title="Tags" author="Omnitrope">
       {pages.map((page, p) => (
@@ -37,7 +42,10 @@ export async function labelSheet(labels: readonly Label[], skip = 0): Promise<Bu
             <View key={c} style={style.label} wrap={false}>
               {cell && (
                 <>
-                  <View style={style.head}><Text style={style.tag}>{cell.label.tag}</Text><Text style={style.lot}>{cell.label.lot}</Text></View>
+                  <View style={style.head}>
+                    <Text style={style.tag}>{cell.label.tag}</Text>
+                    <Text style={style.lot}>{cell.label.lot}</Text>
+                  </View>
                   <Text style={style.line}>{cell.label.line.slice(0, 44)}</Text>
                   <Image style={style.code} src={{ data: cell.code, format: 'png' }} />
                 </>

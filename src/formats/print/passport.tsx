@@ -28,7 +28,14 @@ const style = StyleSheet.create({
   title: { fontFamily: 'Helvetica-Bold', fontSize: 15, marginTop: 4 },
   soft: { color: '#5c635b' },
   grade: { fontFamily: 'Helvetica-Bold', fontSize: 40, textAlign: 'right', lineHeight: 1 },
-  h2: { fontFamily: 'Helvetica-Bold', fontSize: 11, marginTop: 12, marginBottom: 4, borderBottomWidth: 1, paddingBottom: 2 },
+  h2: {
+    fontFamily: 'Helvetica-Bold',
+    fontSize: 11,
+    marginTop: 12,
+    marginBottom: 4,
+    borderBottomWidth: 1,
+    paddingBottom: 2,
+  },
   row: { flexDirection: 'row', paddingVertical: 1.5 },
   name: { width: 95, color: '#5c635b' },
   basis: { width: 60, color: '#5c635b' },
@@ -51,44 +58,111 @@ export async function passportPdf(pass: Passport): Promise<Buffer> {
             <Text style={style.soft}>{pass.shop}: passport of a refurbished machine</Text>
             <Text style={style.tag}>{pass.tag}</Text>
             <Text style={style.title}>{pass.title}</Text>
-            <Text style={style.soft}>{pass.kind}. Printed {pass.printedOn}.</Text>
+            <Text style={style.soft}>
+              {pass.kind}. Printed {pass.printedOn}.
+            </Text>
           </View>
           <View>
             <Text style={style.grade}>{pass.grade}</Text>
             <Text style={style.soft}>grade by rubric {pass.rubric}</Text>
             <Text>{pass.price}</Text>
-            <Image src={{ data: code, format: 'png' }} style={{ width: 120, height: 30, objectFit: 'contain' }} />
+            <Image
+              src={{ data: code, format: 'png' }}
+              style={{ width: 120, height: 30, objectFit: 'contain' }}
+            />
           </View>
         </View>
         <View style={style.two}>
           <View style={style.column}>
             <Text style={style.h2}>What it is</Text>
             {pass.specification.map((line, i) => (
-              <View key={i} style={style.row} wrap={false}><Text style={style.name}>{line.name}</Text><Text style={{ flex: 1 }}>{line.value}</Text><Text style={style.basis}>{line.basis}</Text></View>
+              <View key={i} style={style.row} wrap={false}>
+                <Text style={style.name}>{line.name}</Text>
+                <Text style={{ flex: 1 }}>{line.value}</Text>
+                <Text style={style.basis}>{line.basis}</Text>
+              </View>
             ))}
             <Text style={style.h2}>Tested</Text>
-            {pass.tests.map((line, i) => <View key={i} style={style.row}><Text style={{ flex: 1 }}>{line.name}</Text><Text>{line.result}</Text></View>)}
+            {pass.tests.map((line, i) => (
+              <View key={i} style={style.row}>
+                <Text style={{ flex: 1 }}>{line.name}</Text>
+                <Text>{line.result}</Text>
+              </View>
+            ))}
           </View>
           <View style={style.column}>
             <Text style={style.h2}>Marks and flaws</Text>
             <View style={style.map}>
               {pass.surfaces.map((s, i) => (
-                <View key={i} style={{ position: 'absolute', left: s.x * MAP, top: s.y * MAP, width: s.width * MAP, height: s.height * MAP, borderWidth: 1, borderColor: '#8c968b', backgroundColor: '#fff' }}>
+                <View
+                  key={i}
+                  style={{
+                    position: 'absolute',
+                    left: s.x * MAP,
+                    top: s.y * MAP,
+                    width: s.width * MAP,
+                    height: s.height * MAP,
+                    borderWidth: 1,
+                    borderColor: '#8c968b',
+                    backgroundColor: '#fff',
+                  }}
+                >
                   <Text style={{ fontSize: 6, color: '#5c635b', padding: 2 }}>{s.name}</Text>
                 </View>
               ))}
-              {pass.marks.map((m) => <Text key={m.number} style={{ position: 'absolute', left: m.x * MAP - 4, top: m.y * MAP - 5, fontFamily: 'Helvetica-Bold', fontSize: 9 }}>{m.number}</Text>)}
+              {pass.marks.map((m) => (
+                <Text
+                  key={m.number}
+                  style={{
+                    position: 'absolute',
+                    left: m.x * MAP - 4,
+                    top: m.y * MAP - 5,
+                    fontFamily: 'Helvetica-Bold',
+                    fontSize: 9,
+                  }}
+                >
+                  {m.number}
+                </Text>
+              ))}
             </View>
-            {pass.flaws.length ? pass.flaws.map((flaw, i) => <Text key={i} style={{ marginTop: 2 }}>{flaw}</Text>) : <Text style={{ marginTop: 3 }}>None found.</Text>}
+            {pass.flaws.length ? (
+              pass.flaws.map((flaw, i) => (
+                <Text key={i} style={{ marginTop: 2 }}>
+                  {flaw}
+                </Text>
+              ))
+            ) : (
+              <Text style={{ marginTop: 3 }}>None found.</Text>
+            )}
             <Text style={style.h2}>Done</Text>
-            {pass.work.length ? pass.work.map((line, i) => <View key={i} style={style.row}><Text style={{ flex: 1 }}>{line.what}</Text><Text style={style.soft}>{line.when}</Text></View>) : <Text>Nothing needed doing.</Text>}
+            {pass.work.length ? (
+              pass.work.map((line, i) => (
+                <View key={i} style={style.row}>
+                  <Text style={{ flex: 1 }}>{line.what}</Text>
+                  <Text style={style.soft}>{line.when}</Text>
+                </View>
+              ))
+            ) : (
+              <Text>Nothing needed doing.</Text>
+            )}
           </View>
         </View>
         <Text style={style.h2}>Data</Text>
-        {pass.data.length ? pass.data.map((line, i) => (
-          <Text key={i} style={{ marginBottom: 2 }}>{line.drive}: {line.what}, {line.method}{line.verified ? `; verified: ${line.verified}` : ''}. {line.by}, {line.when}.</Text>
-        )) : <Text>It came without a drive.</Text>}
-        <Text style={{ ...style.soft, marginTop: 14 }}>Measured = read by an instrument from the machine itself; typed = read off by a person; claimed = said by the seller, not checked. Prepared for re-use; keep the charger and cord it was tested with, and stop using it if they are damaged.</Text>
+        {pass.data.length ? (
+          pass.data.map((line, i) => (
+            <Text key={i} style={{ marginBottom: 2 }}>
+              {line.drive}: {line.what}, {line.method}
+              {line.verified ? `; verified: ${line.verified}` : ''}. {line.by}, {line.when}.
+            </Text>
+          ))
+        ) : (
+          <Text>It came without a drive.</Text>
+        )}
+        <Text style={{ ...style.soft, marginTop: 14 }}>
+          Measured = read by an instrument from the machine itself; typed = read off by a person; claimed =
+          said by the seller, not checked. Prepared for re-use; keep the charger and cord it was tested with,
+          and stop using it if they are damaged.
+        </Text>
       </Page>
     </Document>,
   );

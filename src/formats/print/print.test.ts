@@ -8,11 +8,23 @@ import { prepareZXingModule, readBarcodes } from 'zxing-wasm/reader';
 import { code128Png } from './barcode';
 import { labelSheet } from './labels';
 
-prepareZXingModule({ overrides: { wasmBinary: readFileSync('node_modules/zxing-wasm/dist/reader/zxing_reader.wasm').buffer as ArrayBuffer } });
+prepareZXingModule({
+  overrides: {
+    wasmBinary: readFileSync('node_modules/zxing-wasm/dist/reader/zxing_reader.wasm').buffer as ArrayBuffer,
+  },
+});
 
 async function codesIn(image: Buffer): Promise<string[]> {
   const { data, info } = await sharp(image).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
-  const found = await readBarcodes({ data: new Uint8ClampedArray(data), width: info.width, height: info.height, colorSpace: 'srgb' } as unknown as ImageData, { formats: ['Code128'], tryHarder: true, maxNumberOfSymbols: 40 });
+  const found = await readBarcodes(
+    {
+      data: new Uint8ClampedArray(data),
+      width: info.width,
+      height: info.height,
+      colorSpace: 'srgb',
+    } as unknown as ImageData,
+    { formats: ['Code128'], tryHarder: true, maxNumberOfSymbols: 40 },
+  );
   return found.map((code) => code.text).sort();
 }
 
@@ -20,15 +32,27 @@ function pagesOf(pdf: Buffer): Buffer[] {
   const folder = mkdtempSync(join(tmpdir(), 'omnitrope-print-'));
   writeFileSync(join(folder, 'a.pdf'), pdf);
   execFileSync('pdftoppm', ['-r', '200', '-png', join(folder, 'a.pdf'), join(folder, 'p')]);
-  return execFileSync('ls', [folder], { encoding: 'utf8' }).split('\n').filter((name) => name.endsWith('.png')).map((name) => readFileSync(join(folder, name)));
+  return execFileSync('ls', [folder], { encoding: 'utf8' })
+    .split('\n')
+    .filter((name) => name.endsWith('.png'))
+    .map((name) => readFileSync(join(folder, name)));
 }
 
-const labels = (n: number) => Array.from({ length: n }, (_, i) => ({ tag: `WQ-${String(i + 1).padStart(4, '0')}`, line: 'Aldermoor Keep S1', lot: 'WQ-3' }));
+const labels = (n: number) =>
+  Array.from({ length: n }, (_, i) => ({
+    tag: `WQ-${String(i + 1).padStart(4, '0')}`,
+    line: 'Aldermoor Keep S1',
+    lot: 'WQ-3',
+  }));
 
 describe('tags', () => {
-  it.each(['WQ-0147', 'AB-1', 'ZZZZ-99999'])('%s is read back by an independent reader', async (tag) => expect(await codesIn(await code128Png(tag))).toEqual([tag]));
+  it.each(['WQ-0147', 'AB-1', 'ZZZZ-99999'])('%s is read back by an independent reader', async (tag) =>
+    expect(await codesIn(await code128Png(tag))).toEqual([tag]),
+  );
   it('a sheet of 24 is one page and every code on it reads; the 25th starts the next', async () => {
-    expect(await codesIn(pagesOf(await labelSheet(labels(24)))[0])).toEqual(labels(24).map((label) => label.tag));
+    expect(await codesIn(pagesOf(await labelSheet(labels(24)))[0])).toEqual(
+      labels(24).map((label) => label.tag),
+    );
     expect(pagesOf(await labelSheet(labels(25)))).toHaveLength(2);
   });
   it('labels already used up are skipped', async () => {

@@ -44,10 +44,18 @@ export function reportKindOf(file: ReportFile): ReportKind | null {
 
 /** Reads every file it can; a file that cannot be read says why and hinders no other. */
 export function readReport(files: readonly ReportFile[]): ReportBundle {
-  const bundle: ReportBundle = { lshw: null, lscpu: null, dmidecode: null, smartctl: [], sensors: null, upower: null, files: [] };
+  const bundle: ReportBundle = {
+    lshw: null,
+    lscpu: null,
+    dmidecode: null,
+    smartctl: [],
+    sensors: null,
+    upower: null,
+    files: [],
+  };
   for (const file of files) {
     const kind = reportKindOf(file);
-    const note = <T,>({ value, problems }: Parsed<T>): T | null => {
+    const note = <T>({ value, problems }: Parsed<T>): T | null => {
       bundle.files.push({ ...file, kind: value === null ? null : kind, problems });
       return value;
     };
@@ -59,7 +67,12 @@ export function readReport(files: readonly ReportFile[]): ReportBundle {
     else if (kind === 'smartctl') {
       const drive = note(parseSmartctl(file.text));
       if (drive) bundle.smartctl.push(drive);
-    } else bundle.files.push({ ...file, kind: null, problems: ['not one of lshw, lscpu, dmidecode, smartctl, sensors, upower'] });
+    } else
+      bundle.files.push({
+        ...file,
+        kind: null,
+        problems: ['not one of lshw, lscpu, dmidecode, smartctl, sensors, upower'],
+      });
   }
   return bundle;
 }

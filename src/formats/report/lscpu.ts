@@ -10,16 +10,26 @@ export interface Lscpu {
 export function parseLscpu(text: string): Parsed<Lscpu> {
   const { value, problems } = parseJson(text, 'lscpu');
   if (value === null) return { value: null, problems };
-  if (!isRecord(value) || !Array.isArray(value.lscpu)) return { value: null, problems: ['lscpu: no list in it (expected the output of "lscpu -J")'] };
+  if (!isRecord(value) || !Array.isArray(value.lscpu))
+    return { value: null, problems: ['lscpu: no list in it (expected the output of "lscpu -J")'] };
   const fields = new Map<string, string>();
-  const walk = (list: unknown[]) => list.forEach((entry) => {
-    if (!isRecord(entry)) return;
-    if (typeof entry.field === 'string' && typeof entry.data === 'string') fields.set(entry.field.replace(/:$/, ''), entry.data);
-    if (Array.isArray(entry.children)) walk(entry.children);
-  });
+  const walk = (list: unknown[]) =>
+    list.forEach((entry) => {
+      if (!isRecord(entry)) return;
+      if (typeof entry.field === 'string' && typeof entry.data === 'string')
+        fields.set(entry.field.replace(/:$/, ''), entry.data);
+      if (Array.isArray(entry.children)) walk(entry.children);
+    });
   walk(value.lscpu);
   const flags = (fields.get('Flags') ?? '').split(/\s+/).filter(Boolean);
   if (flags.length === 0) problems.push('lscpu: no processor flags, so no processor level');
   const threads = Number(fields.get('CPU(s)'));
-  return { value: { processor: meaningful(fields.get('Model name')), flags, threads: Number.isInteger(threads) && threads > 0 ? threads : null }, problems };
+  return {
+    value: {
+      processor: meaningful(fields.get('Model name')),
+      flags,
+      threads: Number.isInteger(threads) && threads > 0 ? threads : null,
+    },
+    problems,
+  };
 }

@@ -37,25 +37,38 @@ export function parseLshw(text: string): Parsed<Lshw> {
   const { value, problems } = parseJson(text, 'lshw');
   if (value === null) return { value: null, problems };
   const root = Array.isArray(value) ? value[0] : value;
-  if (!isRecord(root) || typeof root.class !== 'string') return { value: null, problems: ['lshw: no machine in it (expected the output of "lshw -json")'] };
+  if (!isRecord(root) || typeof root.class !== 'string')
+    return { value: null, problems: ['lshw: no machine in it (expected the output of "lshw -json")'] };
   const out: Lshw = {
-    maker: meaningful(root.vendor), model: meaningful(String(root.product ?? '').replace(/\s*\([^)]*\)$/, '')), serial: meaningful(root.serial),
+    maker: meaningful(root.vendor),
+    model: meaningful(String(root.product ?? '').replace(/\s*\([^)]*\)$/, '')),
+    serial: meaningful(root.serial),
     chassis: isRecord(root.configuration) ? meaningful(root.configuration.chassis) : null,
-    boardSerial: null, firmware: null, processor: null, memory: null, graphics: null, disks: [], optical: false, wireless: false,
+    boardSerial: null,
+    firmware: null,
+    processor: null,
+    memory: null,
+    graphics: null,
+    disks: [],
+    optical: false,
+    wireless: false,
   };
   let banks = 0;
   walk(root, (node) => {
     const id = String(node.id ?? '');
     const size = typeof node.size === 'number' ? node.size : null;
     if (id === 'core') out.boardSerial = meaningful(node.serial);
-    else if (id === 'firmware') out.firmware = meaningful([node.version, node.date].filter(Boolean).join(' '));
+    else if (id === 'firmware')
+      out.firmware = meaningful([node.version, node.date].filter(Boolean).join(' '));
     else if (node.class === 'processor' && !out.processor) out.processor = meaningful(node.product);
     else if (/^memory(:\d+)?$/.test(id) && size) out.memory = Math.max(out.memory ?? 0, size);
     else if (/^bank(:\d+)?$/.test(id) && size) banks += size;
     else if (node.class === 'display' && !out.graphics) out.graphics = meaningful(node.product);
-    else if (node.class === 'disk' && /^(disk|nvme|namespace)/.test(id) && (size || node.serial)) out.disks.push({ name: meaningful(node.product) ?? 'drive', serial: meaningful(node.serial), size });
+    else if (node.class === 'disk' && /^(disk|nvme|namespace)/.test(id) && (size || node.serial))
+      out.disks.push({ name: meaningful(node.product) ?? 'drive', serial: meaningful(node.serial), size });
     else if (/^cdrom/.test(id)) out.optical = true;
-    else if (node.class === 'network' && /wireless/i.test(String(node.description ?? ''))) out.wireless = true;
+    else if (node.class === 'network' && /wireless/i.test(String(node.description ?? '')))
+      out.wireless = true;
   });
   if (banks) out.memory = banks;
   if (!out.memory) problems.push('lshw: no memory size');

@@ -17,9 +17,16 @@ export function parseJson(text: string, what: string): Parsed<unknown> {
 export function meaningful(value: unknown): string | null {
   if (typeof value !== 'string' && typeof value !== 'number') return null;
   const text = String(value).replace(/\s+/g, ' ').trim();
-  if (!text || /^(to be filled|not specified|default string|system (serial|product|manufacturer)|not present|no asset)/i.test(text)) return null;
+  if (
+    !text ||
+    /^(to be filled|not specified|default string|system (serial|product|manufacturer)|not present|no asset)/i.test(
+      text,
+    )
+  )
+    return null;
   if (/^(none|unknown|n\/?a|empty|0+|x+|-+|\.+|0?123456789)$/i.test(text)) return null;
   return text.slice(0, 200);
 }
 
-export const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value);
+export const isRecord = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);

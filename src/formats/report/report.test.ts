@@ -10,36 +10,92 @@ import { parseSmartctl } from './smartctl';
 import { parseUpower } from './upower';
 
 const sample = (name: string) => readFileSync(`samples/report/${name}`, 'utf8');
-const files = ['lshw.json', 'lscpu.json', 'dmidecode.txt', 'smartctl-sda.json', 'sensors.json', 'upower.txt'].map((name) => ({ name, text: sample(name) }));
+const files = [
+  'lshw.json',
+  'lscpu.json',
+  'dmidecode.txt',
+  'smartctl-sda.json',
+  'sensors.json',
+  'upower.txt',
+].map((name) => ({ name, text: sample(name) }));
 
 describe('instruments’ formats', () => {
-  it('lshw', () => expect(parseLshw(sample('lshw.json')).value).toMatchObject({ maker: 'Pellmark', model: 'Courier 14', serial: 'PC88013', memory: 8 * 2 ** 30, optical: true, wireless: true, disks: [{ name: 'Basalt 320', serial: 'BSL320-5521' }] }));
-  it('lshw inside a list, as older versions print it', () => expect(parseLshw(`[${sample('lshw.json')}]`).value?.maker).toBe('Pellmark'));
+  it('lshw', () =>
+    expect(parseLshw(sample('lshw.json')).value).toMatchObject({
+      maker: 'Pellmark',
+      model: 'Courier 14',
+      serial: 'PC88013',
+      memory: 8 * 2 ** 30,
+      optical: true,
+      wireless: true,
+      disks: [{ name: 'Basalt 320', serial: 'BSL320-5521' }],
+    }));
+  it('lshw inside a list, as older versions print it', () =>
+    expect(parseLshw(`[${sample('lshw.json')}]`).value?.maker).toBe('Pellmark'));
   it('lscpu, nested and flat', () => {
-    expect(parseLscpu(sample('lscpu.json')).value).toMatchObject({ processor: 'Corvid M5-330 @ 2.30GHz', threads: 4 });
-    expect(parseLscpu('{"lscpu":[{"field":"Model name:","data":"Corvid C4"},{"field":"Flags:","data":"fpu sse"}]}').value).toMatchObject({ processor: 'Corvid C4', flags: ['fpu', 'sse'] });
+    expect(parseLscpu(sample('lscpu.json')).value).toMatchObject({
+      processor: 'Corvid M5-330 @ 2.30GHz',
+      threads: 4,
+    });
+    expect(
+      parseLscpu('{"lscpu":[{"field":"Model name:","data":"Corvid C4"},{"field":"Flags:","data":"fpu sse"}]}')
+        .value,
+    ).toMatchObject({ processor: 'Corvid C4', flags: ['fpu', 'sse'] });
   });
   it('dmidecode: modules, empty slots, fillers left out', () => {
     const { value } = parseDmidecode(sample('dmidecode.txt'));
-    expect(value).toMatchObject({ serial: 'PC88013', slots: 3, modules: [{ slot: 'Slot A', gb: 4 }, { slot: 'Slot B', gb: 4 }] });
+    expect(value).toMatchObject({
+      serial: 'PC88013',
+      slots: 3,
+      modules: [
+        { slot: 'Slot A', gb: 4 },
+        { slot: 'Slot B', gb: 4 },
+      ],
+    });
   });
   it('smartctl: ATA and NVMe', () => {
-    expect(parseSmartctl(sample('smartctl-sda.json')).value).toMatchObject({ serial: 'BSL320-5521', gb: 320, kind: 'disk', hours: 11822 });
-    expect(parseSmartctl(sample('smartctl-nvme-failing.json')).value).toMatchObject({ kind: 'solid', log: { passed: false, nvme: { percentageUsed: 103, spare: 7 } } });
+    expect(parseSmartctl(sample('smartctl-sda.json')).value).toMatchObject({
+      serial: 'BSL320-5521',
+      gb: 320,
+      kind: 'disk',
+      hours: 11822,
+    });
+    expect(parseSmartctl(sample('smartctl-nvme-failing.json')).value).toMatchObject({
+      kind: 'solid',
+      log: { passed: false, nvme: { percentageUsed: 103, spare: 7 } },
+    });
   });
-  it('sensors: the hottest processor reading, impossible ones left out', () => expect(parseSensors(sample('sensors.json')).value).toEqual({ processorCelsius: 52, fans: [{ label: 'fan1', rpm: 2810 }] }));
+  it('sensors: the hottest processor reading, impossible ones left out', () =>
+    expect(parseSensors(sample('sensors.json')).value).toEqual({
+      processorCelsius: 52,
+      fans: [{ label: 'fan1', rpm: 2810 }],
+    }));
   it('upower: health from full and design; a machine without a battery', () => {
-    expect(parseUpower(sample('upower.txt')).value).toMatchObject({ present: true, cycles: 612, health: 27.4 / 47.5 });
-    expect(parseUpower('Device: /org/freedesktop/UPower/devices/DisplayDevice\n  power supply: no\n').value).toMatchObject({ present: false });
+    expect(parseUpower(sample('upower.txt')).value).toMatchObject({
+      present: true,
+      cycles: 612,
+      health: 27.4 / 47.5,
+    });
+    expect(
+      parseUpower('Device: /org/freedesktop/UPower/devices/DisplayDevice\n  power supply: no\n').value,
+    ).toMatchObject({ present: false });
   });
-  it.each([['lshw', parseLshw], ['lscpu', parseLscpu], ['dmidecode', parseDmidecode], ['smartctl', parseSmartctl], ['sensors', parseSensors], ['upower', parseUpower]] as const)('%s: a broken, empty or foreign file is a problem in words, never a throw', (name, parse) => {
+  it.each([
+    ['lshw', parseLshw],
+    ['lscpu', parseLscpu],
+    ['dmidecode', parseDmidecode],
+    ['smartctl', parseSmartctl],
+    ['sensors', parseSensors],
+    ['upower', parseUpower],
+  ] as const)('%s: a broken, empty or foreign file is a problem in words, never a throw', (name, parse) => {
     for (const text of ['', '{', '[]', '42', 'null', '"x"', 'garbage\u0000\u0001', '{"a":{"b":1}}']) {
       const result = parse(text);
       if (result.value === null) expect(result.problems.join(), `${name} on ${text}`).toContain(name);
     }
   });
   it('a file’s kind is told by its name or else by its content', () => {
-    for (const { name, text } of files) expect(reportKindOf({ name: 'file.txt', text }), name).toBe(reportKindOf({ name, text }));
+    for (const { name, text } of files)
+      expect(reportKindOf({ name: 'file.txt', text }), name).toBe(reportKindOf({ name, text }));
     expect(reportKindOf({ name: 'notes.txt', text: 'hello' })).toBeNull();
   });
 });
@@ -54,12 +110,32 @@ describe('a whole report', () => {
     expect(value('batteryHealth')).toMatchObject({ value: '58 %' });
     expect(value('serial')?.value).toBe('PC88013');
   });
-  it('puts each removable part on record once', () => expect(found.parts.map((part) => `${part.class} ${part.serial}`)).toEqual(['memory 0A11', 'memory 0A12', 'drive BSL320-5521', 'battery 00417']));
-  it('answers questions', () => expect(found.findings).toEqual([{ finding: 'drive-seen', outcome: 0 }, { finding: 'drive-health', outcome: 1 }, { finding: 'idle-rise', outcome: 1 }, { finding: 'battery-health', outcome: 2 }]));
+  it('puts each removable part on record once', () =>
+    expect(found.parts.map((part) => `${part.class} ${part.serial}`)).toEqual([
+      'memory 0A11',
+      'memory 0A12',
+      'drive BSL320-5521',
+      'battery 00417',
+    ]));
+  it('answers questions', () =>
+    expect(found.findings).toEqual([
+      { finding: 'drive-seen', outcome: 0 },
+      { finding: 'drive-health', outcome: 1 },
+      { finding: 'idle-rise', outcome: 1 },
+      { finding: 'battery-health', outcome: 2 },
+    ]));
   it('one bad file hinders no other, and what was not read is said', () => {
     const bundle = readReport([{ name: 'lscpu.json', text: '{' }, files[0]]);
     expect(bundle.files.map((file) => file.kind)).toEqual([null, 'lshw']);
-    expect(interpretReport(bundle, 'laptop').notRead).toEqual(expect.arrayContaining(['processor level', 'temperature', 'battery', 'drive health']));
+    expect(interpretReport(bundle, 'laptop').notRead).toEqual(
+      expect.arrayContaining(['processor level', 'temperature', 'battery', 'drive health']),
+    );
   });
-  it('a failing drive is failing', () => expect(interpretReport(readReport([{ name: 'smartctl-nvme.json', text: sample('smartctl-nvme-failing.json') }]), 'desktop').findings).toContainEqual({ finding: 'drive-health', outcome: 2 }));
+  it('a failing drive is failing', () =>
+    expect(
+      interpretReport(
+        readReport([{ name: 'smartctl-nvme.json', text: sample('smartctl-nvme-failing.json') }]),
+        'desktop',
+      ).findings,
+    ).toContainEqual({ finding: 'drive-health', outcome: 2 }));
 });

@@ -11,7 +11,8 @@ export interface Sensors {
 export function parseSensors(text: string): Parsed<Sensors> {
   const { value, problems } = parseJson(text, 'sensors');
   if (value === null) return { value: null, problems };
-  if (!isRecord(value)) return { value: null, problems: ['sensors: no chips in it (expected the output of "sensors -j")'] };
+  if (!isRecord(value))
+    return { value: null, problems: ['sensors: no chips in it (expected the output of "sensors -j")'] };
   const processor: number[] = [];
   const other: number[] = [];
   const fans: Sensors['fans'] = [];
@@ -21,12 +22,16 @@ export function parseSensors(text: string): Parsed<Sensors> {
       if (!isRecord(readings)) continue;
       for (const [name, reading] of Object.entries(readings)) {
         if (typeof reading !== 'number') continue;
-        if (/^temp\d+_input$/.test(name) && reading > -20 && reading < 130) (/core|k10|cpu|package|tctl|processor/i.test(chip + label) ? processor : other).push(reading);
+        if (/^temp\d+_input$/.test(name) && reading > -20 && reading < 130)
+          (/core|k10|cpu|package|tctl|processor/i.test(chip + label) ? processor : other).push(reading);
         if (/^fan\d+_input$/.test(name)) fans.push({ label, rpm: Math.round(reading) });
       }
     }
   }
   const temperatures = processor.length ? processor : other;
   if (temperatures.length === 0) problems.push('sensors: no temperature could be read');
-  return { value: { processorCelsius: temperatures.length ? Math.max(...temperatures) : null, fans }, problems };
+  return {
+    value: { processorCelsius: temperatures.length ? Math.max(...temperatures) : null, fans },
+    problems,
+  };
 }

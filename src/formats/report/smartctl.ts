@@ -13,38 +13,63 @@ export interface Smartctl {
   log: DriveLog;
 }
 
-const number = (value: unknown): number | null => (typeof value === 'number' && Number.isFinite(value) ? value : null);
+const number = (value: unknown): number | null =>
+  typeof value === 'number' && Number.isFinite(value) ? value : null;
 
 /** `smartctl --json -a /dev/...`, ATA or NVMe. */
 export function parseSmartctl(text: string): Parsed<Smartctl> {
   const { value, problems } = parseJson(text, 'smartctl');
   if (value === null) return { value: null, problems };
   if (!isRecord(value) || !isRecord(value.device)) {
-    return { value: null, problems: ['smartctl: no drive in it (expected the output of "smartctl --json -a")'] };
+    return {
+      value: null,
+      problems: ['smartctl: no drive in it (expected the output of "smartctl --json -a")'],
+    };
   }
   const nested = (key: string) => (isRecord(value[key]) ? (value[key] as Record<string, unknown>) : {});
-  const nvme = isRecord(value.nvme_smart_health_information_log) ? value.nvme_smart_health_information_log : null;
-  const table = Array.isArray(nested('ata_smart_attributes').table) ? (nested('ata_smart_attributes').table as unknown[]).filter(isRecord) : [];
+  const nvme = isRecord(value.nvme_smart_health_information_log)
+    ? value.nvme_smart_health_information_log
+    : null;
+  const table = Array.isArray(nested('ata_smart_attributes').table)
+    ? (nested('ata_smart_attributes').table as unknown[]).filter(isRecord)
+    : [];
   const rotation = number(value.rotation_rate);
   const bytes = number(nested('user_capacity').bytes);
   const passed = nested('smart_status').passed;
   if (!nvme && table.length === 0) problems.push('smartctl: the drive gave no health table');
   return {
     value: {
-      device: String((value.device as Record<string, unknown>).name ?? ''), model: meaningful(value.model_name), serial: meaningful(value.serial_number),
-      gb: bytes === null ? null : Math.round(bytes / 1e9), kind: nvme || rotation === 0 ? 'solid' : rotation !== null ? 'disk' : null,
-      hours: number(nested('power_on_time').hours), celsius: number(nested('temperature').current),
+      device: String((value.device as Record<string, unknown>).name ?? ''),
+      model: meaningful(value.model_name),
+      serial: meaningful(value.serial_number),
+      gb: bytes === null ? null : Math.round(bytes / 1e9),
+      kind: nvme || rotation === 0 ? 'solid' : rotation !== null ? 'disk' : null,
+      hours: number(nested('power_on_time').hours),
+      celsius: number(nested('temperature').current),
       log: {
         passed: typeof passed === 'boolean' ? passed : null,
         attributes: table.flatMap((row) => {
           const id = number(row.id);
           if (id === null) return [];
           const raw = isRecord(row.raw) ? number(row.raw.value) : null;
-          return [{ id, name: String(row.name ?? id), value: number(row.value), threshold: number(row.thresh), raw, prefail: isRecord(row.flags) && row.flags.prefailure === true }];
+          return [
+            {
+              id,
+              name: String(row.name ?? id),
+              value: number(row.value),
+              threshold: number(row.thresh),
+              raw,
+              prefail: isRecord(row.flags) && row.flags.prefailure === true,
+            },
+          ];
         }),
         nvme: nvme && {
-          criticalWarning: number(nvme.critical_warning) ?? 0, spare: number(nvme.available_spare), spareThreshold: number(nvme.available_spare_threshold),
-          percentageUsed: number(nvme.percentage_used), mediaErrors: number(nvme.media_errors) ?? 0, criticalMinutes: number(nvme.critical_comp_time) ?? 0,
+          criticalWarning: number(nvme.critical_warning) ?? 0,
+          spare: number(nvme.available_spare),
+          spareThreshold: number(nvme.available_spare_threshold),
+          percentageUsed: number(nvme.percentage_used),
+          mediaErrors: number(nvme.media_errors) ?? 0,
+          criticalMinutes: number(nvme.critical_comp_time) ?? 0,
         },
       },
     },

@@ -15,9 +15,24 @@ export interface Upower {
 /** `upower -d` text; the first battery that feeds the machine itself. */
 export function parseUpower(text: string): Parsed<Upower> {
   const devices = text.split(/\n(?=Device: )/).filter((block) => block.startsWith('Device: '));
-  if (devices.length === 0) return { value: null, problems: ['upower: no devices in it (expected the output of "upower -d")'] };
-  const block = devices.find((device) => /battery_/i.test(device.split('\n')[0]) && /power supply:\s*yes/i.test(device));
-  if (!block) return { value: { present: false, model: null, serial: null, full: null, design: null, health: null, cycles: null }, problems: [] };
+  if (devices.length === 0)
+    return { value: null, problems: ['upower: no devices in it (expected the output of "upower -d")'] };
+  const block = devices.find(
+    (device) => /battery_/i.test(device.split('\n')[0]) && /power supply:\s*yes/i.test(device),
+  );
+  if (!block)
+    return {
+      value: {
+        present: false,
+        model: null,
+        serial: null,
+        full: null,
+        design: null,
+        health: null,
+        cycles: null,
+      },
+      problems: [],
+    };
   const field = (name: string) => new RegExp(`^\\s*${name}:\\s*(.+)$`, 'mi').exec(block)?.[1].trim() ?? null;
   const figure = (name: string) => {
     const value = parseFloat((field(name) ?? '').replace(',', '.'));
@@ -26,10 +41,28 @@ export function parseUpower(text: string): Parsed<Upower> {
   const full = figure('energy-full');
   const design = figure('energy-full-design');
   const capacity = figure('capacity');
-  const health = full !== null && design !== null && design > 0 ? full / design : capacity !== null ? capacity / 100 : null;
-  const problems = health === null ? ['upower: the battery gives neither its full nor its design charge'] : health > 1.2 ? [`upower: full charge is ${Math.round(health * 100)} % of design; taken as 120 %`] : [];
+  const health =
+    full !== null && design !== null && design > 0
+      ? full / design
+      : capacity !== null
+        ? capacity / 100
+        : null;
+  const problems =
+    health === null
+      ? ['upower: the battery gives neither its full nor its design charge']
+      : health > 1.2
+        ? [`upower: full charge is ${Math.round(health * 100)} % of design; taken as 120 %`]
+        : [];
   return {
-    value: { present: field('present') !== 'no', model: meaningful(field('model')), serial: meaningful(field('serial')), full, design, health: health === null ? null : Math.min(1.2, health), cycles: figure('charge-cycles') },
+    value: {
+      present: field('present') !== 'no',
+      model: meaningful(field('model')),
+      serial: meaningful(field('serial')),
+      full,
+      design,
+      health: health === null ? null : Math.min(1.2, health),
+      cycles: figure('charge-cycles'),
+    },
     problems,
   };
 }

@@ -14,12 +14,22 @@ let posted: { url: string; names: string[]; files: Record<string, string> }[] = 
 beforeAll(async () => {
   server = createServer((request, response) => {
     const chunks: Buffer[] = [];
-    request.on('data', (chunk: Buffer) => chunks.push(chunk)).on('end', async () => {
-      const form = await new Response(Buffer.concat(chunks), { headers: { 'content-type': request.headers['content-type']! } }).formData();
-      const files = form.getAll('file') as File[];
-      posted.push({ url: request.url!, names: files.map((file) => file.name), files: Object.fromEntries(await Promise.all(files.map(async (file) => [file.name, await file.text()]))) });
-      response.end('WQ-0001: taken in\n');
-    });
+    request
+      .on('data', (chunk: Buffer) => chunks.push(chunk))
+      .on('end', async () => {
+        const form = await new Response(Buffer.concat(chunks), {
+          headers: { 'content-type': request.headers['content-type']! },
+        }).formData();
+        const files = form.getAll('file') as File[];
+        posted.push({
+          url: request.url!,
+          names: files.map((file) => file.name),
+          files: Object.fromEntries(
+            await Promise.all(files.map(async (file) => [file.name, await file.text()])),
+          ),
+        });
+        response.end('WQ-0001: taken in\n');
+      });
   }).listen(0, '127.0.0.1');
   await new Promise((resolve) => server.once('listening', resolve));
   origin = `http://127.0.0.1:${(server.address() as { port: number }).port}`;
@@ -37,10 +47,14 @@ function run(tools: Record<string, string>, real: string[]): Promise<string> {
     chmodSync(join(folder, 'bin', name), 0o755);
   }
   // the script adds the system folders to PATH: a stand-in that is not there must not be found in them either
-  const script = reportScript(origin, 'a-token', 'WQ-0001').replaceAll('/usr/sbin', '/nowhere').replaceAll('/sbin', '/nowhere');
+  const script = reportScript(origin, 'a-token', 'WQ-0001')
+    .replaceAll('/usr/sbin', '/nowhere')
+    .replaceAll('/sbin', '/nowhere');
   posted = [];
   return new Promise((resolve) => {
-    const child = spawn('/usr/bin/sh', [], { env: { PATH: join(folder, 'bin'), TMPDIR: folder } as unknown as NodeJS.ProcessEnv });
+    const child = spawn('/usr/bin/sh', [], {
+      env: { PATH: join(folder, 'bin'), TMPDIR: folder } as unknown as NodeJS.ProcessEnv,
+    });
     let out = '';
     child.stdout.on('data', (chunk: Buffer) => (out += chunk));
     child.stderr.on('data', (chunk: Buffer) => (out += chunk));
@@ -57,7 +71,9 @@ describe('the script a unit runs', () => {
     expect(out).toContain('lshw: not installed');
     expect(out).toContain('lscpu.json: read');
     expect(out).toContain('WQ-0001: taken in');
-    expect(posted).toEqual([expect.objectContaining({ url: '/r/a-token', names: ['lscpu.json', 'upower.txt'] })]);
+    expect(posted).toEqual([
+      expect.objectContaining({ url: '/r/a-token', names: ['lscpu.json', 'upower.txt'] }),
+    ]);
     expect(JSON.parse(posted[0].files['lscpu.json'])).toHaveProperty('lscpu');
   });
   it('works with wget where there is no curl', async () => {

@@ -24,18 +24,47 @@ export interface UnitBook {
 }
 
 interface Row extends Record<string, unknown> {
-  id: string; tag: string; stage: string; cost_minor: number; parts_minor: number; attended_minutes: number; sold_minor: number | null; fees_minor: number | null; value_minor: number; rate: number; lot_id: string;
+  id: string;
+  tag: string;
+  stage: string;
+  cost_minor: number;
+  parts_minor: number;
+  attended_minutes: number;
+  sold_minor: number | null;
+  fees_minor: number | null;
+  value_minor: number;
+  rate: number;
+  lot_id: string;
 }
 
 function bookOf(row: Row): UnitBook {
-  const margin = row.sold_minor === null ? null : marginOf(row.sold_minor, {
-    sunkMinor: row.cost_minor, partsMinor: row.parts_minor, attendedMinutes: row.attended_minutes, ratePerHourMinor: row.rate, sellingFeesMinor: row.fees_minor ?? 0,
-  });
-  return { id: row.id, tag: row.tag, stage: row.stage, costMinor: row.cost_minor, partsMinor: row.parts_minor, attendedMinutes: row.attended_minutes, soldMinor: row.sold_minor, feesMinor: row.fees_minor, valueMinor: row.value_minor, margin };
+  const margin =
+    row.sold_minor === null
+      ? null
+      : marginOf(row.sold_minor, {
+          sunkMinor: row.cost_minor,
+          partsMinor: row.parts_minor,
+          attendedMinutes: row.attended_minutes,
+          ratePerHourMinor: row.rate,
+          sellingFeesMinor: row.fees_minor ?? 0,
+        });
+  return {
+    id: row.id,
+    tag: row.tag,
+    stage: row.stage,
+    costMinor: row.cost_minor,
+    partsMinor: row.parts_minor,
+    attendedMinutes: row.attended_minutes,
+    soldMinor: row.sold_minor,
+    feesMinor: row.fees_minor,
+    valueMinor: row.value_minor,
+    margin,
+  };
 }
 
 export async function unitBook(db: Database | Transaction, unitId: string): Promise<UnitBook> {
-  const { rows } = await db.execute<Row>(sql`select u.id, u.tag, u.stage, u.lot_id, u.cost_minor, u.value_minor, sa.price_minor as sold_minor, sa.fees_minor, sh.rate_per_hour_minor as rate, ${costSql}
+  const { rows } =
+    await db.execute<Row>(sql`select u.id, u.tag, u.stage, u.lot_id, u.cost_minor, u.value_minor, sa.price_minor as sold_minor, sa.fees_minor, sh.rate_per_hour_minor as rate, ${costSql}
     from units u cross join shop sh left join sales sa on sa.unit_id = u.id where u.id = ${unitId}`);
   return bookOf(rows[0]);
 }
@@ -64,21 +93,42 @@ export interface LotBook {
 
 /** What every lot made so far. */
 export async function lotBooks(): Promise<LotBook[]> {
-  const { rows: lots } = await database().execute<{ id: string; code: string; name: string; received_on: string; paid: number }>(
-    sql`select id, code, name, received_on::text, price_minor + freight_minor + fees_minor as paid from lots order by received_on desc, code`);
-  const { rows } = await database().execute<Row>(sql`select u.id, u.tag, u.stage, u.lot_id, u.cost_minor, u.value_minor, sa.price_minor as sold_minor, sa.fees_minor, sh.rate_per_hour_minor as rate, ${costSql}
+  const { rows: lots } = await database().execute<{
+    id: string;
+    code: string;
+    name: string;
+    received_on: string;
+    paid: number;
+  }>(
+    sql`select id, code, name, received_on::text, price_minor + freight_minor + fees_minor as paid from lots order by received_on desc, code`,
+  );
+  const { rows } = await database()
+    .execute<Row>(sql`select u.id, u.tag, u.stage, u.lot_id, u.cost_minor, u.value_minor, sa.price_minor as sold_minor, sa.fees_minor, sh.rate_per_hour_minor as rate, ${costSql}
     from units u cross join shop sh left join sales sa on sa.unit_id = u.id`);
   return lots.map((lot) => {
-    const own = rows.filter((row) => row.lot_id === lot.id).map((row) => ({ ...bookOf(row), rate: row.rate }));
-    const sum = (pick: (book: UnitBook & { rate: number }) => number) => own.reduce((total, book) => total + pick(book), 0);
+    const own = rows
+      .filter((row) => row.lot_id === lot.id)
+      .map((row) => ({ ...bookOf(row), rate: row.rate }));
+    const sum = (pick: (book: UnitBook & { rate: number }) => number) =>
+      own.reduce((total, book) => total + pick(book), 0);
     const labour = sum((book) => Math.round((book.attendedMinutes * book.rate) / 60));
     const taken = sum((book) => book.soldMinor ?? 0);
     const fees = sum((book) => book.feesMinor ?? 0);
     const parts = sum((book) => book.partsMinor);
     return {
-      id: lot.id, code: lot.code, name: lot.name, receivedOn: lot.received_on, paidMinor: lot.paid, units: own.length,
-      sold: own.filter((book) => book.soldMinor !== null).length, quarantine: own.filter((book) => book.stage === 'quarantine').length,
-      takenMinor: taken, partsMinor: parts, labourMinor: labour, feesMinor: fees, attendedMinutes: sum((book) => book.attendedMinutes),
+      id: lot.id,
+      code: lot.code,
+      name: lot.name,
+      receivedOn: lot.received_on,
+      paidMinor: lot.paid,
+      units: own.length,
+      sold: own.filter((book) => book.soldMinor !== null).length,
+      quarantine: own.filter((book) => book.stage === 'quarantine').length,
+      takenMinor: taken,
+      partsMinor: parts,
+      labourMinor: labour,
+      feesMinor: fees,
+      attendedMinutes: sum((book) => book.attendedMinutes),
       soFarMinor: taken - lot.paid - parts - labour - fees,
       profitOnSoldMinor: sum((book) => book.margin?.profitMinor ?? 0),
       stillMinor: sum((book) => (['sold', 'gone', 'quarantine'].includes(book.stage) ? 0 : book.valueMinor)),
@@ -88,6 +138,8 @@ export async function lotBooks(): Promise<LotBook[]> {
 
 /** First fault of the sealed history, or null when it is whole. */
 export async function historyFault(): Promise<{ seq: number; fault: string } | null> {
-  const { rows } = await database().execute<{ seq: string; fault: string }>(sql`select seq, fault from events_first_fault()`);
+  const { rows } = await database().execute<{ seq: string; fault: string }>(
+    sql`select seq, fault from events_first_fault()`,
+  );
   return rows[0] ? { seq: Number(rows[0].seq), fault: rows[0].fault } : null;
 }

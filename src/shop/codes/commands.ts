@@ -6,14 +6,31 @@ import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 
 /** Blink and beep codes from a CSV or JSON file. A maker's table that is there already is replaced. All of the file, or nothing. */
-export const importCodes = defineCommand<{ text: string }, { tables: { maker: string; codes: number; replaced: boolean }[] }>({
-  name: 'importCodes', roles: BENCH_ROLES, onUnit: false, input: Joi.object({ text: Joi.string().max(1_000_000).required().label('file') }),
+export const importCodes = defineCommand<
+  { text: string },
+  { tables: { maker: string; codes: number; replaced: boolean }[] }
+>({
+  name: 'importCodes',
+  roles: BENCH_ROLES,
+  onUnit: false,
+  input: Joi.object({ text: Joi.string().max(1_000_000).required().label('file') }),
   async run({ tx, actor }, { text }) {
     const { tables, faults } = readCodeTables(text);
-    if (faults.length) throw new ShopError('invalid', `Nothing was taken in: ${faults.slice(0, 8).map((fault) => `${fault.where} ${fault.reason}`).join('; ')}${faults.length > 8 ? `; and ${faults.length - 8} more` : ''}.`, { faults });
+    if (faults.length)
+      throw new ShopError(
+        'invalid',
+        `Nothing was taken in: ${faults
+          .slice(0, 8)
+          .map((fault) => `${fault.where} ${fault.reason}`)
+          .join('; ')}${faults.length > 8 ? `; and ${faults.length - 8} more` : ''}.`,
+        { faults },
+      );
     const made: { maker: string; codes: number; replaced: boolean }[] = [];
     for (const table of tables) {
-      const [before] = await tx.select({ id: codeTables.id }).from(codeTables).where(sql`lower(${codeTables.maker}) = lower(${table.maker})`);
+      const [before] = await tx
+        .select({ id: codeTables.id })
+        .from(codeTables)
+        .where(sql`lower(${codeTables.maker}) = lower(${table.maker})`);
       const values = { ...table, by: actor.name, at: new Date() };
       if (before) await tx.update(codeTables).set(values).where(eq(codeTables.id, before.id));
       else await tx.insert(codeTables).values(values);
@@ -24,9 +41,15 @@ export const importCodes = defineCommand<{ text: string }, { tables: { maker: st
 });
 
 export const dropCodes = defineCommand<{ maker: string }, null>({
-  name: 'dropCodes', roles: ['owner'], onUnit: false, input: Joi.object({ maker: Joi.string().max(60).required().label('maker') }),
+  name: 'dropCodes',
+  roles: ['owner'],
+  onUnit: false,
+  input: Joi.object({ maker: Joi.string().max(60).required().label('maker') }),
   async run({ tx }, { maker }) {
-    const gone = await tx.delete(codeTables).where(eq(codeTables.maker, maker)).returning({ id: codeTables.id });
+    const gone = await tx
+      .delete(codeTables)
+      .where(eq(codeTables.maker, maker))
+      .returning({ id: codeTables.id });
     if (gone.length === 0) throw new ShopError('missing', `There is no table of ${maker}.`);
     return { event: { kind: 'codes dropped', payload: { maker } }, answer: null };
   },

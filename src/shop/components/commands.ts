@@ -11,60 +11,148 @@ import { arrive, componentById, move, type NewComponent, type Place } from './mo
 
 const componentId = Joi.string().uuid().required().label('part');
 const partFields = {
-  class: Joi.string().valid(...PART_CLASSES).required().label('class'), name: shortText('name', 80).required(), serial: shortText('serial', 60).allow('').default(''),
-  costMinor: minor('cost').default(0), knownGood: Joi.boolean().default(false).label('tested good'), attributes: Joi.object().pattern(/^[a-zA-Z]{1,20}$/, Joi.alternatives(Joi.string().max(60), Joi.number())).default({}),
+  class: Joi.string()
+    .valid(...PART_CLASSES)
+    .required()
+    .label('class'),
+  name: shortText('name', 80).required(),
+  serial: shortText('serial', 60).allow('').default(''),
+  costMinor: minor('cost').default(0),
+  knownGood: Joi.boolean().default(false).label('tested good'),
+  attributes: Joi.object()
+    .pattern(/^[a-zA-Z]{1,20}$/, Joi.alternatives(Joi.string().max(60), Joi.number()))
+    .default({}),
 };
 
 /** A part bought or found goes into the bin. */
 export const receivePart = defineCommand<NewComponent, { componentId: string; code: string }>({
-  name: 'receivePart', roles: BENCH_ROLES, onUnit: false, input: Joi.object(partFields),
+  name: 'receivePart',
+  roles: BENCH_ROLES,
+  onUnit: false,
+  input: Joi.object(partFields),
   async run({ tx, actor }, input) {
     const made = await arrive(tx, actor, input, 'bin', 'received');
-    return { event: { kind: 'part received', payload: { component: made.id, code: made.code, ...input } }, answer: { componentId: made.id, code: made.code } };
+    return {
+      event: { kind: 'part received', payload: { component: made.id, code: made.code, ...input } },
+      answer: { componentId: made.id, code: made.code },
+    };
   },
 });
 
 /** A part seen in a unit is put on its record: a drive must be, before it can be erased. */
-export const recordPart = defineCommand<NewComponent & { unitId: string }, { componentId: string; code: string }>({
-  name: 'recordPart', roles: BENCH_ROLES, onUnit: true, input: Joi.object({ unitId, ...partFields }),
+export const recordPart = defineCommand<
+  NewComponent & { unitId: string },
+  { componentId: string; code: string }
+>({
+  name: 'recordPart',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId, ...partFields }),
   async run({ tx, actor, unit }, { unitId: id, ...input }) {
     refuseHeld(unit!);
-    const made = await arrive(tx, actor, { ...input, fromLotId: unit!.lotId }, `unit:${id}`, 'came with the unit');
-    return { event: { kind: 'part recorded', payload: { component: made.id, code: made.code, ...input } }, answer: { componentId: made.id, code: made.code } };
+    const made = await arrive(
+      tx,
+      actor,
+      { ...input, fromLotId: unit!.lotId },
+      `unit:${id}`,
+      'came with the unit',
+    );
+    return {
+      event: { kind: 'part recorded', payload: { component: made.id, code: made.code, ...input } },
+      answer: { componentId: made.id, code: made.code },
+    };
   },
 });
 
-interface Fit { unitId: string; componentId: string; reason?: string }
+interface Fit {
+  unitId: string;
+  componentId: string;
+  reason?: string;
+}
 
 /** Bin -> unit. Its cost goes with it. */
 export const fitPart = defineCommand<Fit, { code: string; costMinor: number }>({
-  name: 'fitPart', roles: BENCH_ROLES, onUnit: true, input: Joi.object({ unitId, componentId, reason: shortText('reason', 80).allow('') }),
+  name: 'fitPart',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId, componentId, reason: shortText('reason', 80).allow('') }),
   async run({ tx, actor, unit }, input) {
     refuseHeld(unit!);
     const part = await componentById(tx, input.componentId);
-    if (part.place !== 'bin') throw new ShopError('conflict', `Not fitted: ${part.code} ${part.name} is not in the bin any more.`);
+    if (part.place !== 'bin')
+      throw new ShopError('conflict', `Not fitted: ${part.code} ${part.name} is not in the bin any more.`);
     await move(tx, actor, part, `unit:${unit!.id}`, input.reason || 'fitted');
     if (part.class === 'drive') {
-      await writeSpec(tx, unit!.id, 'typed', [
-        { key: 'driveKind', value: String(part.attributes.kind ?? 'solid') }, ...(part.attributes.gb ? [{ key: 'driveGb' as const, value: `${part.attributes.gb} GB`, number: Number(part.attributes.gb) }] : []),
-      ], `part ${part.code}`, actor.name);
+      await writeSpec(
+        tx,
+        unit!.id,
+        'typed',
+        [
+          { key: 'driveKind', value: String(part.attributes.kind ?? 'solid') },
+          ...(part.attributes.gb
+            ? [
+                {
+                  key: 'driveGb' as const,
+                  value: `${part.attributes.gb} GB`,
+                  number: Number(part.attributes.gb),
+                },
+              ]
+            : []),
+        ],
+        `part ${part.code}`,
+        actor.name,
+      );
     }
-    return { event: { kind: 'part fitted', payload: { component: part.id, code: part.code, name: part.name, costMinor: part.costMinor } }, answer: { code: part.code, costMinor: part.costMinor } };
+    return {
+      event: {
+        kind: 'part fitted',
+        payload: { component: part.id, code: part.code, name: part.name, costMinor: part.costMinor },
+      },
+      answer: { code: part.code, costMinor: part.costMinor },
+    };
   },
 });
 
-interface Take { unitId: string; componentId: string; to: 'bin' | 'scrap' | 'returned'; costMinor?: number }
+interface Take {
+  unitId: string;
+  componentId: string;
+  to: 'bin' | 'scrap' | 'returned';
+  costMinor?: number;
+}
 
 /** Unit -> bin, scrap, or back to its owner. */
 export const takePart = defineCommand<Take, { code: string }>({
-  name: 'takePart', roles: BENCH_ROLES, onUnit: true,
-  input: Joi.object({ unitId, componentId, to: Joi.string().valid('bin', 'scrap', 'returned').required().label('to'), costMinor: minor('value') }),
+  name: 'takePart',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    componentId,
+    to: Joi.string().valid('bin', 'scrap', 'returned').required().label('to'),
+    costMinor: minor('value'),
+  }),
   async run({ tx, actor, unit }, input) {
     const part = await componentById(tx, input.componentId);
-    if (part.unitId !== unit!.id) throw new ShopError('conflict', `Not taken: ${part.code} ${part.name} is not in this unit.`);
+    if (part.unitId !== unit!.id)
+      throw new ShopError('conflict', `Not taken: ${part.code} ${part.name} is not in this unit.`);
     await move(tx, actor, part, input.to as Place, 'taken out');
-    if (input.costMinor !== undefined) await tx.update(components).set({ costMinor: input.costMinor }).where(eq(components.id, part.id));
-    if (part.class === 'drive') await writeSpec(tx, unit!.id, 'typed', [{ key: 'driveKind', value: 'none' }], `part ${part.code} out`, actor.name);
-    return { event: { kind: 'part taken', payload: { component: part.id, code: part.code, name: part.name, to: input.to } }, answer: { code: part.code } };
+    if (input.costMinor !== undefined)
+      await tx.update(components).set({ costMinor: input.costMinor }).where(eq(components.id, part.id));
+    if (part.class === 'drive')
+      await writeSpec(
+        tx,
+        unit!.id,
+        'typed',
+        [{ key: 'driveKind', value: 'none' }],
+        `part ${part.code} out`,
+        actor.name,
+      );
+    return {
+      event: {
+        kind: 'part taken',
+        payload: { component: part.id, code: part.code, name: part.name, to: input.to },
+      },
+      answer: { code: part.code },
+    };
   },
 });

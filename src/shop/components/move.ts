@@ -13,7 +13,9 @@ export function placeOf(component: { place: string; unitId: string | null }): Pl
 /** Next code of the bin, "P-0042". */
 async function nextCode(tx: Transaction): Promise<string> {
   await tx.execute(sql`select pg_advisory_xact_lock(7021408)`);
-  const { rows } = await tx.execute<{ last: number | null }>(sql`select max(substr(code, 3)::int) as last from components where code ~ '^P-[0-9]+$'`);
+  const { rows } = await tx.execute<{ last: number | null }>(
+    sql`select max(substr(code, 3)::int) as last from components where code ~ '^P-[0-9]+$'`,
+  );
   return `P-${String((rows[0].last ?? 0) + 1).padStart(4, '0')}`;
 }
 
@@ -28,41 +30,96 @@ export interface NewComponent {
 }
 
 /** A part enters the shop: the component and its movement 0. */
-export async function arrive(tx: Transaction, actor: Actor, part: NewComponent, to: Place, reason: string): Promise<{ id: string; code: string }> {
+export async function arrive(
+  tx: Transaction,
+  actor: Actor,
+  part: NewComponent,
+  to: Place,
+  reason: string,
+): Promise<{ id: string; code: string }> {
   const code = await nextCode(tx);
-  const [made] = await tx.insert(components).values({
-    code, class: part.class, name: part.name, serial: part.serial ?? '', attributes: part.attributes ?? {}, costMinor: part.costMinor ?? 0, knownGood: part.knownGood ?? false, fromLotId: part.fromLotId ?? null,
-    place: to.startsWith('unit:') ? 'unit' : to, unitId: to.startsWith('unit:') ? to.slice(5) : null,
-  }).returning({ id: components.id });
-  await tx.insert(movements).values({ componentId: made.id, n: 0, previous: null, fromPlace: 'arrived', toPlace: to, by: actor.id, byName: actor.name, reason });
+  const [made] = await tx
+    .insert(components)
+    .values({
+      code,
+      class: part.class,
+      name: part.name,
+      serial: part.serial ?? '',
+      attributes: part.attributes ?? {},
+      costMinor: part.costMinor ?? 0,
+      knownGood: part.knownGood ?? false,
+      fromLotId: part.fromLotId ?? null,
+      place: to.startsWith('unit:') ? 'unit' : to,
+      unitId: to.startsWith('unit:') ? to.slice(5) : null,
+    })
+    .returning({ id: components.id });
+  await tx
+    .insert(movements)
+    .values({
+      componentId: made.id,
+      n: 0,
+      previous: null,
+      fromPlace: 'arrived',
+      toPlace: to,
+      by: actor.id,
+      byName: actor.name,
+      reason,
+    });
   return { id: made.id, code };
 }
 
 /**
  * Moves a part from where the caller saw it. The database refuses it when somebody else moved it first; that becomes a plain conflict.
  */
-export async function move(tx: Transaction, actor: Actor, component: typeof components.$inferSelect, to: Place, reason: string): Promise<void> {
+export async function move(
+  tx: Transaction,
+  actor: Actor,
+  component: typeof components.$inferSelect,
+  to: Place,
+  reason: string,
+): Promise<void> {
   const from = placeOf(component);
-  if (component.reservedFor && to !== `unit:${component.reservedFor}`) throw new ShopError('conflict', await heldWords(tx, component));
+  if (component.reservedFor && to !== `unit:${component.reservedFor}`)
+    throw new ShopError('conflict', await heldWords(tx, component));
   // a part leaves the bin unreserved
-  if (component.reservedFor) await tx.update(components).set({ reservedFor: null }).where(eq(components.id, component.id));
+  if (component.reservedFor)
+    await tx.update(components).set({ reservedFor: null }).where(eq(components.id, component.id));
   if (from === to) throw new ShopError('refused', `${component.code} ${component.name} is there already.`);
   try {
     await tx.transaction(async (inner) => {
       await inner.insert(movements).values({
-        componentId: component.id, n: component.lastMove + 1, previous: component.lastMove, fromPlace: from, toPlace: to, by: actor.id, byName: actor.name, reason,
+        componentId: component.id,
+        n: component.lastMove + 1,
+        previous: component.lastMove,
+        fromPlace: from,
+        toPlace: to,
+        by: actor.id,
+        byName: actor.name,
+        reason,
       });
     });
   } catch (error) {
-    const code = (error as { cause?: { code?: string }; code?: string }).cause?.code ?? (error as { code?: string }).code;
-    if (code === '23505' || code === '23503' || code === '23000') throw new ShopError('conflict', `Not moved: somebody else has just moved ${component.code} ${component.name}. Look where it is now.`);
+    const code =
+      (error as { cause?: { code?: string }; code?: string }).cause?.code ??
+      (error as { code?: string }).code;
+    if (code === '23505' || code === '23503' || code === '23000')
+      throw new ShopError(
+        'conflict',
+        `Not moved: somebody else has just moved ${component.code} ${component.name}. Look where it is now.`,
+      );
     throw error;
   }
 }
 
 /** "P-0007 4 GB module lies at WQ-0012 for a swap-test." */
-export async function heldWords(tx: Transaction, component: Pick<typeof components.$inferSelect, 'code' | 'name' | 'reservedFor'>): Promise<string> {
-  const [holder] = await tx.select({ tag: units.tag }).from(units).where(eq(units.id, component.reservedFor!));
+export async function heldWords(
+  tx: Transaction,
+  component: Pick<typeof components.$inferSelect, 'code' | 'name' | 'reservedFor'>,
+): Promise<string> {
+  const [holder] = await tx
+    .select({ tag: units.tag })
+    .from(units)
+    .where(eq(units.id, component.reservedFor!));
   return `${component.code} ${component.name} lies at ${holder?.tag ?? 'another unit'} for a swap-test: it is free again once that is answered.`;
 }
 

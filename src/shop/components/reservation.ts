@@ -9,47 +9,109 @@ import { refuseHeld } from '../units/stages';
 import { fitsOn, goodInBin } from './bin';
 import { componentById, heldWords } from './move';
 
-interface Reserve { unitId: string; finding: string }
+interface Reserve {
+  unitId: string;
+  finding: string;
+}
 
 /** A known-good part out of the bin to this bench, for a swap-test; nobody else gets it until the test is answered. */
-export const reservePart = defineCommand<Reserve, { componentId: string; code: string; name: string; gb: number | null }>({
-  name: 'reservePart', roles: BENCH_ROLES, onUnit: true, input: Joi.object({ unitId, finding: shortText('test', 60).required() }),
+export const reservePart = defineCommand<
+  Reserve,
+  { componentId: string; code: string; name: string; gb: number | null }
+>({
+  name: 'reservePart',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId, finding: shortText('test', 60).required() }),
   async run({ tx, unit }, input) {
     refuseHeld(unit!);
     const finding = findingById(input.finding);
-    if (!finding?.swap) throw new ShopError('invalid', `Not taken: "${input.finding}" is no test with a known-good part.`);
+    if (!finding?.swap)
+      throw new ShopError('invalid', `Not taken: "${input.finding}" is no test with a known-good part.`);
     const wanted = and(goodInBin, eq(components.class, finding.swap), fitsOn(unit!.chassis));
-    const [mine] = await tx.select().from(components).where(and(wanted, eq(components.reservedFor, unit!.id))).limit(1);
-    const [part] = mine ? [mine] : await tx.select().from(components).where(and(wanted, isNull(components.reservedFor)))
-      .orderBy(asc(components.costMinor), asc(components.code)).limit(1).for('update', { skipLocked: true });
+    const [mine] = await tx
+      .select()
+      .from(components)
+      .where(and(wanted, eq(components.reservedFor, unit!.id)))
+      .limit(1);
+    const [part] = mine
+      ? [mine]
+      : await tx
+          .select()
+          .from(components)
+          .where(and(wanted, isNull(components.reservedFor)))
+          .orderBy(asc(components.costMinor), asc(components.code))
+          .limit(1)
+          .for('update', { skipLocked: true });
     if (!part) {
-      const [held] = await tx.select().from(components).where(and(wanted, isNotNull(components.reservedFor))).limit(1);
-      throw new ShopError('conflict', held ? `Not taken: ${await heldWords(tx, held)}` : `Not taken: no ${finding.swap} that was tested good and fits is in the bin any more.`);
+      const [held] = await tx
+        .select()
+        .from(components)
+        .where(and(wanted, isNotNull(components.reservedFor)))
+        .limit(1);
+      throw new ShopError(
+        'conflict',
+        held
+          ? `Not taken: ${await heldWords(tx, held)}`
+          : `Not taken: no ${finding.swap} that was tested good and fits is in the bin any more.`,
+      );
     }
     await tx.update(components).set({ reservedFor: unit!.id }).where(eq(components.id, part.id));
-    return { event: { kind: 'part lent', payload: { component: part.id, code: part.code, name: part.name, finding: finding.id } }, answer: { componentId: part.id, code: part.code, name: part.name, gb: Number(part.attributes.gb) || null } };
+    return {
+      event: {
+        kind: 'part lent',
+        payload: { component: part.id, code: part.code, name: part.name, finding: finding.id },
+      },
+      answer: {
+        componentId: part.id,
+        code: part.code,
+        name: part.name,
+        gb: Number(part.attributes.gb) || null,
+      },
+    };
   },
 });
 
 /** Back into the bin without an answer. */
 export const releasePart = defineCommand<{ unitId: string; componentId: string }, { code: string }>({
-  name: 'releasePart', roles: BENCH_ROLES, onUnit: true, input: Joi.object({ unitId, componentId: Joi.string().uuid().required().label('part') }),
+  name: 'releasePart',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId, componentId: Joi.string().uuid().required().label('part') }),
   async run({ tx, unit }, input) {
     const part = await componentById(tx, input.componentId);
-    if (part.reservedFor !== unit!.id) throw new ShopError('conflict', `Not put back: ${part.code} ${part.name} does not lie at this unit.`);
+    if (part.reservedFor !== unit!.id)
+      throw new ShopError('conflict', `Not put back: ${part.code} ${part.name} does not lie at this unit.`);
     await tx.update(components).set({ reservedFor: null }).where(eq(components.id, part.id));
-    return { event: { kind: 'part back', payload: { component: part.id, code: part.code, name: part.name } }, answer: { code: part.code } };
+    return {
+      event: { kind: 'part back', payload: { component: part.id, code: part.code, name: part.name } },
+      answer: { code: part.code },
+    };
   },
 });
 
 /** The bench's word on a part in the bin: tested good, or not any more. */
 export const judgePart = defineCommand<{ componentId: string; knownGood: boolean }, { code: string }>({
-  name: 'judgePart', roles: BENCH_ROLES, onUnit: false, input: Joi.object({ componentId: Joi.string().uuid().required().label('part'), knownGood: Joi.boolean().required().label('tested good') }),
+  name: 'judgePart',
+  roles: BENCH_ROLES,
+  onUnit: false,
+  input: Joi.object({
+    componentId: Joi.string().uuid().required().label('part'),
+    knownGood: Joi.boolean().required().label('tested good'),
+  }),
   async run({ tx }, input) {
     const part = await componentById(tx, input.componentId);
-    if (part.place !== 'bin') throw new ShopError('conflict', `Not noted: ${part.code} ${part.name} is not in the bin any more.`);
-    if (part.reservedFor && !input.knownGood) throw new ShopError('conflict', `Not noted: ${await heldWords(tx, part)}`);
+    if (part.place !== 'bin')
+      throw new ShopError('conflict', `Not noted: ${part.code} ${part.name} is not in the bin any more.`);
+    if (part.reservedFor && !input.knownGood)
+      throw new ShopError('conflict', `Not noted: ${await heldWords(tx, part)}`);
     await tx.update(components).set({ knownGood: input.knownGood }).where(eq(components.id, part.id));
-    return { event: { kind: 'part judged', payload: { component: part.id, code: part.code, knownGood: input.knownGood } }, answer: { code: part.code } };
+    return {
+      event: {
+        kind: 'part judged',
+        payload: { component: part.id, code: part.code, knownGood: input.knownGood },
+      },
+      answer: { code: part.code },
+    };
   },
 });

@@ -2,7 +2,10 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { diagnose, findingsMatching, readCase } from './case';
 
-const sample = JSON.parse(readFileSync('samples/cases/turns-on-then-nothing.json', 'utf8')) as Record<string, unknown>;
+const sample = JSON.parse(readFileSync('samples/cases/turns-on-then-nothing.json', 'utf8')) as Record<
+  string,
+  unknown
+>;
 const message = (value: unknown) => {
   try {
     readCase(value);
@@ -15,7 +18,8 @@ const message = (value: unknown) => {
 describe('a case file', () => {
   it('names findings by id, question or telling words, outcomes by index, id or label', () => {
     const values = { soundMinor: 1 };
-    const by = (finding: string, outcome: number | string) => readCase({ chassis: 'laptop', values, findings: [{ finding, outcome }] }).record[0];
+    const by = (finding: string, outcome: number | string) =>
+      readCase({ chassis: 'laptop', values, findings: [{ finding, outcome }] }).record[0];
     const want = { kind: 'finding', id: 'torch', outcome: 1 };
     expect(by('torch', 1)).toEqual(want);
     expect(by('Torch flat on the screen: a faint image?', 'A faint image')).toEqual(want);
@@ -24,11 +28,20 @@ describe('a case file', () => {
   it.each([
     [{}, /chassis.*required.*values.*required/s],
     [{ ...sample, chassis: 'tablet' }, /chassis: .*must be one of/],
-    [{ ...sample, findings: [{ finding: 'nonsense', outcome: 0 }] }, /findings\.0: no finding is called "nonsense"/],
+    [
+      { ...sample, findings: [{ finding: 'nonsense', outcome: 0 }] },
+      /findings\.0: no finding is called "nonsense"/,
+    ],
     [{ ...sample, findings: [{ finding: 'drive', outcome: 0 }] }, /findings\.0: .*it could be .*drive/],
-    [{ ...sample, findings: [{ finding: 'button', outcome: 'Explodes' }] }, /"button" has the outcomes 0 Starts and stays on.*got "Explodes"/],
+    [
+      { ...sample, findings: [{ finding: 'button', outcome: 'Explodes' }] },
+      /"button" has the outcomes 0 Starts and stays on.*got "Explodes"/,
+    ],
     [{ ...sample, findings: [{ finding: 'look-swelling', outcome: 0 }] }, /is not a finding of a small/],
-    [{ ...sample, findings: [{ repair: 'swap-battery', helped: true }] }, /no repair of a small is called "swap-battery"/],
+    [
+      { ...sample, findings: [{ repair: 'swap-battery', helped: true }] },
+      /no repair of a small is called "swap-battery"/,
+    ],
     [{ ...sample, values: { soundMinor: 1.5 } }, /values\.soundMinor/],
     [{ ...sample, claims: ['button'] }, /is a finding, not a claim/],
   ])('refuses %o with the place and the reason', (value, words) => expect(message(value)).toMatch(words));
@@ -40,7 +53,10 @@ describe('the answer', () => {
     expect(answer.beliefs[0].cause).toBe('memory-contact');
     const line = answer.beliefs[0];
     const logit = (p: number) => 10 * Math.log10(p / (1 - p));
-    expect(line.evidence.reduce((sum, entry) => sum + entry.decibans, 0)).toBeCloseTo(logit(line.probability) - logit(line.prior), 0);
+    expect(line.evidence.reduce((sum, entry) => sum + entry.decibans, 0)).toBeCloseTo(
+      logit(line.probability) - logit(line.prior),
+      0,
+    );
   });
   it('ranks steps by net value and says what each outcome would leave', () => {
     const values = answer.steps.map((step) => step.netValueMinor);
@@ -49,10 +65,14 @@ describe('the answer', () => {
     expect(look.outcomes!.reduce((sum, outcome) => sum + outcome.probability, 0)).toBeCloseTo(1, 2);
     expect(answer.stop.netValueMinor).toBeLessThanOrEqual(values[0]);
   });
-  it('takes what the seller says as weak evidence', () => expect(answer.case.record[0]).toEqual({ finding: 'says-no-picture', outcome: 'Said' }));
+  it('takes what the seller says as weak evidence', () =>
+    expect(answer.case.record[0]).toEqual({ finding: 'says-no-picture', outcome: 'Said' }));
   it('a look’s outcome values, weighed by their chances, are the look’s value', () => {
     for (const step of answer.steps.filter((candidate) => candidate.kind === 'look').slice(0, 5)) {
-      const mean = step.outcomes!.reduce((sum, outcome) => sum + outcome.probability * outcome.netValueMinor, 0);
+      const mean = step.outcomes!.reduce(
+        (sum, outcome) => sum + outcome.probability * outcome.netValueMinor,
+        0,
+      );
       expect(Math.abs(mean - step.netValueMinor)).toBeLessThan(5);
     }
   });

@@ -1,7 +1,17 @@
 import Joi from 'joi';
 import { catalogue, causeById, findingById, repairById } from '@/catalog';
 import { AS_FOUND_SHARE, partValues, recycleMinor, workMinutes } from '@/catalog/prices';
-import { BENCH_ITEMS, CHASSIS, LOT_SOURCES, PART_CLASSES, type BenchState, type Chassis, type Finding, type LotSource, type PartClass } from '@/core/catalogue';
+import {
+  BENCH_ITEMS,
+  CHASSIS,
+  LOT_SOURCES,
+  PART_CLASSES,
+  type BenchState,
+  type Chassis,
+  type Finding,
+  type LotSource,
+  type PartClass,
+} from '@/core/catalogue';
 import { appliesTo } from '@/core/belief/model';
 import { checkConflict } from '@/core/belief/conflict';
 import { CLOSED } from '@/core/steps/bench';
@@ -20,7 +30,13 @@ export interface CaseFile {
   findings: ({ finding: string; outcome: number | string } | { repair: string; helped: boolean })[];
   bench: Partial<BenchState>;
   rates: { perHourMinor: number; feeShare: number };
-  values: { soundMinor: number; lowMinor?: number; highMinor?: number; parts: Partial<Record<PartClass, number>>; recycleMinor?: number };
+  values: {
+    soundMinor: number;
+    lowMinor?: number;
+    highMinor?: number;
+    parts: Partial<Record<PartClass, number>>;
+    recycleMinor?: number;
+  };
   faults: number;
   /** Known-good parts to hand: minor units each is worth. */
   bin: Partial<Record<PartClass, number>>;
@@ -31,33 +47,59 @@ export interface CaseFile {
 }
 
 const shape = Joi.object({
-  chassis: Joi.string().valid(...CHASSIS).required(),
-  source: Joi.string().valid(...LOT_SOURCES).default('clearout'),
+  chassis: Joi.string()
+    .valid(...CHASSIS)
+    .required(),
+  source: Joi.string()
+    .valid(...LOT_SOURCES)
+    .default('clearout'),
   claims: Joi.array().items(Joi.string().max(400)).max(20).default([]),
-  findings: Joi.array().max(200).default([]).items(
-    Joi.object({ finding: Joi.string().max(200).required(), outcome: Joi.alternatives(Joi.number().integer().min(0).max(9), Joi.string().max(100)).required() }),
-    Joi.object({ repair: Joi.string().max(200).required(), helped: Joi.boolean().required() }),
-  ),
+  findings: Joi.array()
+    .max(200)
+    .default([])
+    .items(
+      Joi.object({
+        finding: Joi.string().max(200).required(),
+        outcome: Joi.alternatives(Joi.number().integer().min(0).max(9), Joi.string().max(100)).required(),
+      }),
+      Joi.object({ repair: Joi.string().max(200).required(), helped: Joi.boolean().required() }),
+    ),
   bench: Joi.object(Object.fromEntries(BENCH_ITEMS.map((item) => [item, Joi.boolean()]))).default({}),
-  rates: Joi.object({ perHourMinor: Joi.number().integer().min(0).default(1800), feeShare: Joi.number().min(0).max(1).default(0.08) }).default({ perHourMinor: 1800, feeShare: 0.08 }),
+  rates: Joi.object({
+    perHourMinor: Joi.number().integer().min(0).default(1800),
+    feeShare: Joi.number().min(0).max(1).default(0.08),
+  }).default({ perHourMinor: 1800, feeShare: 0.08 }),
   values: Joi.object({
-    soundMinor: Joi.number().integer().min(0).required(), lowMinor: Joi.number().integer().min(0), highMinor: Joi.number().integer().min(0), recycleMinor: Joi.number().integer(),
-    parts: Joi.object().pattern(Joi.string().valid(...PART_CLASSES), Joi.number().integer().min(0)).default({}),
+    soundMinor: Joi.number().integer().min(0).required(),
+    lowMinor: Joi.number().integer().min(0),
+    highMinor: Joi.number().integer().min(0),
+    recycleMinor: Joi.number().integer(),
+    parts: Joi.object()
+      .pattern(Joi.string().valid(...PART_CLASSES), Joi.number().integer().min(0))
+      .default({}),
   }).required(),
   faults: Joi.number().integer().min(1).max(3).default(2),
-  bin: Joi.object().pattern(Joi.string().valid(...PART_CLASSES), Joi.number().integer().min(0)).default({}),
+  bin: Joi.object()
+    .pattern(Joi.string().valid(...PART_CLASSES), Joi.number().integer().min(0))
+    .default({}),
   overrides: overridesShape,
   compare: Joi.array().items(Joi.string().max(100)).length(2),
 });
 
-const plain = (text: string) => text.toLowerCase().replace(/[^a-z0-9]+/g, ' ').trim();
+const plain = (text: string) =>
+  text
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, ' ')
+    .trim();
 
 /** Findings of a chassis (or all) whose words match every word of the text. */
 export function findingsMatching(text: string, chassis?: Chassis): Finding[] {
   const words = plain(text).split(' ').filter(Boolean);
   return catalogue.findings.filter((finding) => {
     if (chassis && !appliesTo(finding, chassis)) return false;
-    const all = plain(`${finding.id} ${finding.ask} ${finding.group} ${finding.outcomes.map((outcome) => outcome.label).join(' ')}`);
+    const all = plain(
+      `${finding.id} ${finding.ask} ${finding.group} ${finding.outcomes.map((outcome) => outcome.label).join(' ')}`,
+    );
     return words.every((word) => all.includes(word));
   });
 }
@@ -66,37 +108,71 @@ export function findingsMatching(text: string, chassis?: Chassis): Finding[] {
 function findingNamed(name: string, chassis: Chassis, where: string): Finding {
   const exact = findingById(name) ?? catalogue.findings.find((finding) => plain(finding.ask) === plain(name));
   if (exact) {
-    if (!appliesTo(exact, chassis)) throw new ShopError('invalid', `${where}: "${exact.id}" is not a finding of a ${chassis}.`);
+    if (!appliesTo(exact, chassis))
+      throw new ShopError('invalid', `${where}: "${exact.id}" is not a finding of a ${chassis}.`);
     return exact;
   }
   const close = findingsMatching(name, chassis);
   if (close.length === 1) return close[0];
-  throw new ShopError('invalid', `${where}: no finding is called "${name}"${close.length ? `; it could be ${close.slice(0, 6).map((finding) => finding.id).join(', ')}` : ''}.`);
+  throw new ShopError(
+    'invalid',
+    `${where}: no finding is called "${name}"${
+      close.length
+        ? `; it could be ${close
+            .slice(0, 6)
+            .map((finding) => finding.id)
+            .join(', ')}`
+        : ''
+    }.`,
+  );
 }
 
 function outcomeOf(finding: Finding, outcome: number | string, where: string): number {
-  const at = typeof outcome === 'number' ? outcome : finding.outcomes.findIndex((candidate) => candidate.id === outcome || plain(candidate.label) === plain(outcome));
+  const at =
+    typeof outcome === 'number'
+      ? outcome
+      : finding.outcomes.findIndex(
+          (candidate) => candidate.id === outcome || plain(candidate.label) === plain(outcome),
+        );
   if (finding.outcomes[at]) return at;
-  throw new ShopError('invalid', `${where}: "${finding.id}" has the outcomes ${finding.outcomes.map((candidate, i) => `${i} ${candidate.label}`).join(', ')}; got ${JSON.stringify(outcome)}.`);
+  throw new ShopError(
+    'invalid',
+    `${where}: "${finding.id}" has the outcomes ${finding.outcomes.map((candidate, i) => `${i} ${candidate.label}`).join(', ')}; got ${JSON.stringify(outcome)}.`,
+  );
 }
 
 /** Reads and checks a case. @throws ShopError with every fault and its place */
 export function readCase(value: unknown): CaseFile & { record: RecordEntry[] } {
-  const { value: file, error } = shape.validate(value, { abortEarly: false }) as { value: CaseFile; error?: Joi.ValidationError };
-  if (error) throw new ShopError('invalid', `The case cannot be read: ${error.details.map((detail) => `${detail.path.join('.') || 'case'}: ${detail.message}`).join('; ')}.`);
+  const { value: file, error } = shape.validate(value, { abortEarly: false }) as {
+    value: CaseFile;
+    error?: Joi.ValidationError;
+  };
+  if (error)
+    throw new ShopError(
+      'invalid',
+      `The case cannot be read: ${error.details.map((detail) => `${detail.path.join('.') || 'case'}: ${detail.message}`).join('; ')}.`,
+    );
   const wrong = file.overrides ? overrideFaults(catalogue, file.overrides) : [];
-  if (wrong.length) throw new ShopError('invalid', `The case cannot be read: overrides: ${wrong.join('; ')}.`);
+  if (wrong.length)
+    throw new ShopError('invalid', `The case cannot be read: overrides: ${wrong.join('; ')}.`);
   const record: RecordEntry[] = [];
   for (const [i, claim] of file.claims.entries()) {
     const known = findingById(claim) ? [claim] : claimsIn(claim);
-    if (findingById(claim) && findingById(claim)!.stage !== 'claim') throw new ShopError('invalid', `claims.${i}: "${claim}" is a finding, not a claim.`);
+    if (findingById(claim) && findingById(claim)!.stage !== 'claim')
+      throw new ShopError('invalid', `claims.${i}: "${claim}" is a finding, not a claim.`);
     record.push(...known.map((id): RecordEntry => ({ kind: 'finding', id, outcome: 1 })));
   }
   for (const [i, entry] of file.findings.entries()) {
     const where = `findings.${i}`;
     if ('repair' in entry) {
-      const repair = repairById(entry.repair) ?? catalogue.repairs.find((candidate) => plain(candidate.name) === plain(entry.repair));
-      if (!repair || !appliesTo(repair, file.chassis)) throw new ShopError('invalid', `${where}: no repair of a ${file.chassis} is called "${entry.repair}".`);
+      const repair =
+        repairById(entry.repair) ??
+        catalogue.repairs.find((candidate) => plain(candidate.name) === plain(entry.repair));
+      if (!repair || !appliesTo(repair, file.chassis))
+        throw new ShopError(
+          'invalid',
+          `${where}: no repair of a ${file.chassis} is called "${entry.repair}".`,
+        );
       record.push({ kind: 'repair', id: repair.id, helped: entry.helped });
     } else {
       const finding = findingNamed(entry.finding, file.chassis, where);
@@ -118,36 +194,94 @@ export function diagnose(value: unknown) {
   const { soundMinor } = file.values;
   const parts = { ...partValues[file.chassis], ...file.values.parts };
   const { engine, entries, weights, states, problem, ranking, facts } = inspectUnit(known, {
-    chassis: file.chassis, source: file.source, record: file.record, bench: { ...CLOSED, ...file.bench }, faults: file.faults,
+    chassis: file.chassis,
+    source: file.source,
+    record: file.record,
+    bench: { ...CLOSED, ...file.bench },
+    faults: file.faults,
     worth: {
-      soundMinor, feeShare: file.rates.feeShare, finishMinutes: minutes.finish, asFoundShare: AS_FOUND_SHARE, asFoundMinutes: minutes.asFound, harvestMinutes: minutes.harvest,
-      recycleMinor: file.values.recycleMinor ?? recycleMinor[file.chassis], parts: Object.entries(parts).map(([part, minor]) => ({ class: part as PartClass, minor: minor! })),
+      soundMinor,
+      feeShare: file.rates.feeShare,
+      finishMinutes: minutes.finish,
+      asFoundShare: AS_FOUND_SHARE,
+      asFoundMinutes: minutes.asFound,
+      harvestMinutes: minutes.harvest,
+      recycleMinor: file.values.recycleMinor ?? recycleMinor[file.chassis],
+      parts: Object.entries(parts).map(([part, minor]) => ({ class: part as PartClass, minor: minor! })),
     },
-    priceLowMinor: file.values.lowMinor ?? soundMinor, priceHighMinor: file.values.highMinor ?? soundMinor, ratePerHourMinor: file.rates.perHourMinor, verifyMinutes: minutes.verify, bin: file.bin,
+    priceLowMinor: file.values.lowMinor ?? soundMinor,
+    priceHighMinor: file.values.highMinor ?? soundMinor,
+    ratePerHourMinor: file.rates.perHourMinor,
+    verifyMinutes: minutes.verify,
+    bin: file.bin,
   });
   const { posterior } = problem;
   const named = (index: number) => {
     const entry = file.record[index];
-    return entry.kind === 'finding' ? { finding: entry.id, outcome: findingById(entry.id)!.outcomes[entry.outcome].label } : { repair: entry.id, helped: entry.helped };
+    return entry.kind === 'finding'
+      ? { finding: entry.id, outcome: findingById(entry.id)!.outcomes[entry.outcome].label }
+      : { repair: entry.id, helped: entry.helped };
   };
   return {
-    case: { chassis: file.chassis, source: file.source, faults: file.faults, record: file.record.map((_, i) => named(i)) },
+    case: {
+      chassis: file.chassis,
+      source: file.source,
+      faults: file.faults,
+      record: file.record.map((_, i) => named(i)),
+    },
     sound: digits(posterior.sound, 6),
     beliefs: engine.model.causes
       .map((cause, c) => ({
-        cause: cause.id, name: cause.name, probability: digits(posterior.marginals[c], 6), prior: digits(states[0].marginals[c], 6),
-        evidence: weights.flatMap((weight) => (Math.abs(weight.decibans[c]) >= 0.05 ? [{ ...named(entries[weight.index].index), decibans: digits(weight.decibans[c], 2) }] : [])),
+        cause: cause.id,
+        name: cause.name,
+        probability: digits(posterior.marginals[c], 6),
+        prior: digits(states[0].marginals[c], 6),
+        evidence: weights.flatMap((weight) =>
+          Math.abs(weight.decibans[c]) >= 0.05
+            ? [{ ...named(entries[weight.index].index), decibans: digits(weight.decibans[c], 2) }]
+            : [],
+        ),
       }))
-      .filter((line) => line.probability >= LEAST).sort((a, b) => b.probability - a.probability),
+      .filter((line) => line.probability >= LEAST)
+      .sort((a, b) => b.probability - a.probability),
     steps: ranking.steps.map((step) => ({
-      kind: step.kind, id: step.id, name: findingById(step.id)?.ask ?? repairById(step.id)?.name ?? step.id, netValueMinor: step.valueMinor, minutes: digits(step.minutes, 2),
-      ...(step.partMinor && { partMinor: step.partMinor }), costMinor: step.costMinor, ...(step.chance !== undefined && { chance: digits(step.chance, 4) }), ...(step.moves.length && { bench: step.moves }),
-      ...(step.outcomes && { outcomes: step.outcomes.map((outcome) => ({ outcome: findingById(step.id)!.outcomes[outcome.outcome].label, probability: digits(outcome.probability, 4), sound: digits(outcome.sound, 4), causes: outcome.causes.map((line) => ({ cause: line.cause, name: causeById(line.cause)!.name, probability: digits(line.probability, 4) })), netValueMinor: outcome.valueMinor })) }),
+      kind: step.kind,
+      id: step.id,
+      name: findingById(step.id)?.ask ?? repairById(step.id)?.name ?? step.id,
+      netValueMinor: step.valueMinor,
+      minutes: digits(step.minutes, 2),
+      ...(step.partMinor && { partMinor: step.partMinor }),
+      costMinor: step.costMinor,
+      ...(step.chance !== undefined && { chance: digits(step.chance, 4) }),
+      ...(step.moves.length && { bench: step.moves }),
+      ...(step.outcomes && {
+        outcomes: step.outcomes.map((outcome) => ({
+          outcome: findingById(step.id)!.outcomes[outcome.outcome].label,
+          probability: digits(outcome.probability, 4),
+          sound: digits(outcome.sound, 4),
+          causes: outcome.causes.map((line) => ({
+            cause: line.cause,
+            name: causeById(line.cause)!.name,
+            probability: digits(line.probability, 4),
+          })),
+          netValueMinor: outcome.valueMinor,
+        })),
+      }),
     })),
-    stop: { route: ranking.routes.filter((route) => route.route !== 'refurbish').sort((a, b) => b.valueMinor - a.valueMinor)[0].route, netValueMinor: ranking.stopMinor, breakEvenMinutes: ranking.breakEvenMinutes },
+    stop: {
+      route: ranking.routes
+        .filter((route) => route.route !== 'refurbish')
+        .sort((a, b) => b.valueMinor - a.valueMinor)[0].route,
+      netValueMinor: ranking.stopMinor,
+      breakEvenMinutes: ranking.breakEvenMinutes,
+    },
     routes: ranking.routes,
     ...(file.compare && { comparison: compareSteps(known, problem, ranking, ...file.compare) }),
-    conflict: checkConflict(engine, entries.map((entry) => entry.evidence), posterior),
+    conflict: checkConflict(
+      engine,
+      entries.map((entry) => entry.evidence),
+      posterior,
+    ),
     facts,
   };
 }

@@ -14,20 +14,32 @@ export interface UnitComparison {
   result: Comparison;
 }
 
-const nameOf = (id: string) => findingById(id)?.ask ?? repairById(id)?.name ?? (id === 'stop' ? 'Stop here' : id);
+const nameOf = (id: string) =>
+  findingById(id)?.ask ?? repairById(id)?.name ?? (id === 'stop' ? 'Stop here' : id);
 
 /** Why the step that stands first, and not the one somebody has in mind: worked out afresh, with all steps ranked. @throws ShopError when there is no such unit or step */
 export async function compareOnUnit(tag: string, other: string): Promise<UnitComparison> {
   return database().transaction(async (tx) => {
     const [unit] = await tx.select({ id: units.id }).from(units).where(eq(units.tag, tag));
     if (!unit) throw new ShopError('missing', `There is no unit ${tag}.`);
-    if (other !== 'stop' && !findingById(other) && !repairById(other)) throw new ShopError('missing', `There is no step "${other}".`);
+    if (other !== 'stop' && !findingById(other) && !repairById(other))
+      throw new ShopError('missing', `There is no step "${other}".`);
     const { input, known } = await appraisalOf(tx, unit.id);
     const { problem, ranking } = inspectUnit(known.catalogue, input);
     const [first, second] = ranking.steps;
     const proposed = first.id === other || (first.kind === 'stop' && other === 'stop') ? second : first;
     if (!proposed) throw new ShopError('refused', 'There is nothing else to do.');
-    const result = compareSteps(known.catalogue, problem, ranking, proposed.kind === 'stop' ? 'stop' : proposed.id, other);
-    return { proposed: proposed.kind === 'stop' ? nameOf('stop') : nameOf(proposed.id), other: nameOf(other), result };
+    const result = compareSteps(
+      known.catalogue,
+      problem,
+      ranking,
+      proposed.kind === 'stop' ? 'stop' : proposed.id,
+      other,
+    );
+    return {
+      proposed: proposed.kind === 'stop' ? nameOf('stop') : nameOf(proposed.id),
+      other: nameOf(other),
+      result,
+    };
   });
 }

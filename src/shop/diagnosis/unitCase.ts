@@ -13,10 +13,24 @@ export async function caseOfUnit(tag: string, faults: number) {
     const { input, rules, known } = await appraisalOf(tx, unit.id);
     const { worth } = input;
     return {
-      chassis: input.chassis, source: input.source, faults, bench: input.bench, bin: input.bin,
-      findings: input.record.map((entry) => (entry.kind === 'finding' ? { finding: entry.id, outcome: entry.outcome } : { repair: entry.id, helped: entry.helped })),
+      chassis: input.chassis,
+      source: input.source,
+      faults,
+      bench: input.bench,
+      bin: input.bin,
+      findings: input.record.map((entry) =>
+        entry.kind === 'finding'
+          ? { finding: entry.id, outcome: entry.outcome }
+          : { repair: entry.id, helped: entry.helped },
+      ),
       rates: { perHourMinor: input.ratePerHourMinor, feeShare: worth.feeShare },
-      values: { soundMinor: worth.soundMinor, lowMinor: input.priceLowMinor, highMinor: input.priceHighMinor, recycleMinor: worth.recycleMinor, parts: Object.fromEntries(worth.parts.map((part) => [part.class, part.minor])) },
+      values: {
+        soundMinor: worth.soundMinor,
+        lowMinor: input.priceLowMinor,
+        highMinor: input.priceHighMinor,
+        recycleMinor: worth.recycleMinor,
+        parts: Object.fromEntries(worth.parts.map((part) => [part.class, part.minor])),
+      },
       ...(known.mark && { overrides: numbersOf(rules) }),
     };
   });

@@ -3,13 +3,21 @@ import { database } from '@/db/client';
 import { lots, units } from '@/db/schema';
 
 export async function listLots() {
-  return database().select({
-    id: lots.id, code: lots.code, name: lots.name, source: lots.source, receivedOn: lots.receivedOn, tagPrefix: lots.tagPrefix,
-    paidMinor: sql<number>`${lots.priceMinor} + ${lots.freightMinor} + ${lots.feesMinor}`,
-    units: sql<number>`(select count(*)::int from units u where u.lot_id = lots.id)`,
-    open: sql<number>`(select count(*)::int from units u where u.lot_id = lots.id and u.stage not in ('sold', 'gone'))`,
-    stillMinor: sql<number>`(select coalesce(sum(u.value_minor), 0)::int from units u where u.lot_id = lots.id and u.stage not in ('sold', 'gone', 'quarantine'))`,
-  }).from(lots).orderBy(desc(lots.receivedOn), desc(lots.createdAt));
+  return database()
+    .select({
+      id: lots.id,
+      code: lots.code,
+      name: lots.name,
+      source: lots.source,
+      receivedOn: lots.receivedOn,
+      tagPrefix: lots.tagPrefix,
+      paidMinor: sql<number>`${lots.priceMinor} + ${lots.freightMinor} + ${lots.feesMinor}`,
+      units: sql<number>`(select count(*)::int from units u where u.lot_id = lots.id)`,
+      open: sql<number>`(select count(*)::int from units u where u.lot_id = lots.id and u.stage not in ('sold', 'gone'))`,
+      stillMinor: sql<number>`(select coalesce(sum(u.value_minor), 0)::int from units u where u.lot_id = lots.id and u.stage not in ('sold', 'gone', 'quarantine'))`,
+    })
+    .from(lots)
+    .orderBy(desc(lots.receivedOn), desc(lots.createdAt));
 }
 
 export async function lotByCode(code: string) {
@@ -18,5 +26,9 @@ export async function lotByCode(code: string) {
 }
 
 export async function tagsOf(lotId: string) {
-  return database().select({ tag: units.tag, maker: units.maker, model: units.model, chassis: units.chassis }).from(units).where(eq(units.lotId, lotId)).orderBy(units.tag);
+  return database()
+    .select({ tag: units.tag, maker: units.maker, model: units.model, chassis: units.chassis })
+    .from(units)
+    .where(eq(units.lotId, lotId))
+    .orderBy(units.tag);
 }

@@ -6,16 +6,36 @@ import { isoDate, minor, shortText } from '../input';
 export const MAX_MANIFEST = 2_000_000;
 
 export const receiveLotInput = Joi.object({
-  code: shortText('lot', 20).pattern(/^[A-Za-z0-9-]+$/).required().messages({ 'string.pattern.base': '{{#label}} may hold letters, digits and dashes' }),
+  code: shortText('lot', 20)
+    .pattern(/^[A-Za-z0-9-]+$/)
+    .required()
+    .messages({ 'string.pattern.base': '{{#label}} may hold letters, digits and dashes' }),
   name: shortText('name', 120).required(),
-  source: Joi.string().valid(...LOT_SOURCES).required().label('source'),
-  tagPrefix: shortText('tag letters', 4).uppercase().pattern(/^[A-Z]{2,4}$/).required().messages({ 'string.pattern.base': '{{#label}} must be two to four letters' }),
-  priceMinor: minor('price').required(), freightMinor: minor('freight').default(0), feesMinor: minor('fees').default(0),
-  allocation: Joi.string().valid('value', 'equal').default('value'), receivedOn: isoDate('date').required(), claims: shortText('claims', 2000).allow('').default(''),
+  source: Joi.string()
+    .valid(...LOT_SOURCES)
+    .required()
+    .label('source'),
+  tagPrefix: shortText('tag letters', 4)
+    .uppercase()
+    .pattern(/^[A-Z]{2,4}$/)
+    .required()
+    .messages({ 'string.pattern.base': '{{#label}} must be two to four letters' }),
+  priceMinor: minor('price').required(),
+  freightMinor: minor('freight').default(0),
+  feesMinor: minor('fees').default(0),
+  allocation: Joi.string().valid('value', 'equal').default('value'),
+  receivedOn: isoDate('date').required(),
+  claims: shortText('claims', 2000).allow('').default(''),
 });
 
 export const manifestInput = Joi.object({
   lotId: Joi.string().uuid().required().label('lot'),
-  text: Joi.string().max(MAX_MANIFEST).required().label('file').messages({ 'string.max': 'the file is over 2 MB: split it', 'string.empty': 'the file is empty' }),
-  columns: Joi.object(Object.fromEntries(MANIFEST_FIELDS.map((field) => [field, Joi.number().integer().min(0).max(200)]))).label('columns'),
+  text: Joi.string()
+    .max(MAX_MANIFEST)
+    .required()
+    .label('file')
+    .messages({ 'string.max': 'the file is over 2 MB: split it', 'string.empty': 'the file is empty' }),
+  columns: Joi.object(
+    Object.fromEntries(MANIFEST_FIELDS.map((field) => [field, Joi.number().integer().min(0).max(200)])),
+  ).label('columns'),
 });

@@ -15,18 +15,47 @@ export interface ReadyPhoto {
 
 /** Takes in a picture that has already been made small. */
 export const addPhoto = defineCommand<ReadyPhoto, { photoId: string }>({
-  name: 'addPhoto', roles: BENCH_ROLES, onUnit: true,
-  input: Joi.object({ unitId, note: shortText('note', 120).allow('').default(''), width: Joi.number().integer().required(), height: Joi.number().integer().required(), bytes: Joi.binary().max(409_600).required() }),
+  name: 'addPhoto',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    note: shortText('note', 120).allow('').default(''),
+    width: Joi.number().integer().required(),
+    height: Joi.number().integer().required(),
+    bytes: Joi.binary().max(409_600).required(),
+  }),
   async run({ tx, actor, unit }, { unitId: _, ...photo }) {
-    const [row] = await tx.insert(photos).values({ unitId: unit!.id, ...photo, by: actor.name }).returning({ id: photos.id });
-    return { event: { kind: 'photo', payload: { photo: row.id, width: photo.width, height: photo.height, bytes: photo.bytes.length, note: photo.note } }, answer: { photoId: row.id } };
+    const [row] = await tx
+      .insert(photos)
+      .values({ unitId: unit!.id, ...photo, by: actor.name })
+      .returning({ id: photos.id });
+    return {
+      event: {
+        kind: 'photo',
+        payload: {
+          photo: row.id,
+          width: photo.width,
+          height: photo.height,
+          bytes: photo.bytes.length,
+          note: photo.note,
+        },
+      },
+      answer: { photoId: row.id },
+    };
   },
 });
 
 export const removePhoto = defineCommand<{ unitId: string; photoId: string }, null>({
-  name: 'removePhoto', roles: BENCH_ROLES, onUnit: true, input: Joi.object({ unitId, photoId: Joi.string().uuid().required() }),
+  name: 'removePhoto',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId, photoId: Joi.string().uuid().required() }),
   async run({ tx, unit }, { photoId }) {
-    const gone = await tx.delete(photos).where(and(eq(photos.id, photoId), eq(photos.unitId, unit!.id))).returning({ id: photos.id });
+    const gone = await tx
+      .delete(photos)
+      .where(and(eq(photos.id, photoId), eq(photos.unitId, unit!.id)))
+      .returning({ id: photos.id });
     if (!gone.length) throw new ShopError('missing', 'That photograph is gone already.');
     return { event: { kind: 'photo removed', payload: { photo: photoId } }, answer: null };
   },

@@ -11,14 +11,25 @@ import { forward, moveStage } from '../units/stages';
 import { refuseHeld } from '../units/stages';
 import { specificationOf } from '../units/specification';
 
-export const recordTest = defineCommand<{ unitId: string; test: string; result: 'pass' | 'fail' | 'absent' }, null>({
-  name: 'recordTest', roles: BENCH_ROLES, onUnit: true,
-  input: Joi.object({ unitId, test: shortText('test', 40).required(), result: Joi.string().valid('pass', 'fail', 'absent').required().label('result') }),
+export const recordTest = defineCommand<
+  { unitId: string; test: string; result: 'pass' | 'fail' | 'absent' },
+  null
+>({
+  name: 'recordTest',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    test: shortText('test', 40).required(),
+    result: Joi.string().valid('pass', 'fail', 'absent').required().label('result'),
+  }),
   async run({ tx, actor, unit }, { test, result }) {
     refuseHeld(unit!);
     const known = testsFor(rubric, unit!.chassis).find((candidate) => candidate.id === test);
     if (!known) throw new ShopError('invalid', `Not recorded: no test "${test}" for this kind of machine.`);
-    await tx.insert(functionTests).values({ unitId: unit!.id, test, result, by: actor.id, byName: actor.name });
+    await tx
+      .insert(functionTests)
+      .values({ unitId: unit!.id, test, result, by: actor.id, byName: actor.name });
     await moveStage(tx, unit!, forward(unit!.stage, 'prove'));
     await ungrade(tx, unit!);
     return { event: { kind: 'test', payload: { test, result } }, answer: null };
@@ -26,61 +37,134 @@ export const recordTest = defineCommand<{ unitId: string; test: string; result: 
 });
 
 /** A new mark or test makes the old grade doubtful: it must be given again, and what was on the shelf comes off it. */
-async function ungrade(tx: Transaction, unit: { id: string; grade: string | null; listed: boolean }): Promise<void> {
-  if (unit.grade || unit.listed) await tx.update(units).set({ grade: null, listed: false }).where(eq(units.id, unit.id));
+async function ungrade(
+  tx: Transaction,
+  unit: { id: string; grade: string | null; listed: boolean },
+): Promise<void> {
+  if (unit.grade || unit.listed)
+    await tx.update(units).set({ grade: null, listed: false }).where(eq(units.id, unit.id));
 }
 
-interface Mark { unitId: string; surface: string; kind: string; size: 0 | 1 | 2; x: number; y: number }
+interface Mark {
+  unitId: string;
+  surface: string;
+  kind: string;
+  size: 0 | 1 | 2;
+  x: number;
+  y: number;
+}
 
 export const markDefect = defineCommand<Mark, { defectId: string }>({
-  name: 'markDefect', roles: BENCH_ROLES, onUnit: true,
+  name: 'markDefect',
+  roles: BENCH_ROLES,
+  onUnit: true,
   input: Joi.object({
-    unitId, surface: shortText('surface', 40).required(), kind: Joi.string().valid(...rubric.defects.map((kind) => kind.id)).required().label('defect'),
-    size: Joi.number().valid(0, 1, 2).required().label('size'), x: Joi.number().min(0).max(320).required(), y: Joi.number().min(0).max(200).required(),
+    unitId,
+    surface: shortText('surface', 40).required(),
+    kind: Joi.string()
+      .valid(...rubric.defects.map((kind) => kind.id))
+      .required()
+      .label('defect'),
+    size: Joi.number().valid(0, 1, 2).required().label('size'),
+    x: Joi.number().min(0).max(320).required(),
+    y: Joi.number().min(0).max(200).required(),
   }),
   async run({ tx, actor, unit }, { unitId: _, ...mark }) {
-    if (!rubric.surfaces[unit!.chassis].some((surface) => surface.id === mark.surface)) throw new ShopError('invalid', `Not marked: this kind of machine has no surface "${mark.surface}".`);
-    const [row] = await tx.insert(defects).values({ unitId: unit!.id, ...mark, by: actor.name }).returning({ id: defects.id });
+    if (!rubric.surfaces[unit!.chassis].some((surface) => surface.id === mark.surface))
+      throw new ShopError('invalid', `Not marked: this kind of machine has no surface "${mark.surface}".`);
+    const [row] = await tx
+      .insert(defects)
+      .values({ unitId: unit!.id, ...mark, by: actor.name })
+      .returning({ id: defects.id });
     await ungrade(tx, unit!);
-    return { event: { kind: 'defect marked', payload: { defect: row.id, ...mark } }, answer: { defectId: row.id } };
+    return {
+      event: { kind: 'defect marked', payload: { defect: row.id, ...mark } },
+      answer: { defectId: row.id },
+    };
   },
 });
 
 export const removeDefect = defineCommand<{ unitId: string; defectId: string; why: string }, null>({
-  name: 'removeDefect', roles: BENCH_ROLES, onUnit: true,
-  input: Joi.object({ unitId, defectId: Joi.string().uuid().required(), why: Joi.string().valid('mended', 'mistaken').required().label('why') }),
+  name: 'removeDefect',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    defectId: Joi.string().uuid().required(),
+    why: Joi.string().valid('mended', 'mistaken').required().label('why'),
+  }),
   async run({ tx, unit }, { defectId, why }) {
-    const [row] = await tx.update(defects).set({ removedAt: new Date() }).where(and(eq(defects.id, defectId), eq(defects.unitId, unit!.id), isNull(defects.removedAt))).returning();
+    const [row] = await tx
+      .update(defects)
+      .set({ removedAt: new Date() })
+      .where(and(eq(defects.id, defectId), eq(defects.unitId, unit!.id), isNull(defects.removedAt)))
+      .returning();
     if (!row) throw new ShopError('missing', 'That mark is gone already.');
     await ungrade(tx, unit!);
-    return { event: { kind: 'defect removed', payload: { defect: defectId, surface: row.surface, kind: row.kind, why } }, answer: null };
+    return {
+      event: {
+        kind: 'defect removed',
+        payload: { defect: defectId, surface: row.surface, kind: row.kind, why },
+      },
+      answer: null,
+    };
   },
 });
 
 /** Marks and latest tests of a unit, and what grade they come to. */
-export async function proofOf(tx: Transaction | Database, unit: { id: string; chassis: keyof typeof rubric.surfaces }) {
-  const marks = await tx.select().from(defects).where(and(eq(defects.unitId, unit.id), isNull(defects.removedAt))).orderBy(defects.at);
-  const runs = await tx.select().from(functionTests).where(eq(functionTests.unitId, unit.id)).orderBy(desc(functionTests.id));
+export async function proofOf(
+  tx: Transaction | Database,
+  unit: { id: string; chassis: keyof typeof rubric.surfaces },
+) {
+  const marks = await tx
+    .select()
+    .from(defects)
+    .where(and(eq(defects.unitId, unit.id), isNull(defects.removedAt)))
+    .orderBy(defects.at);
+  const runs = await tx
+    .select()
+    .from(functionTests)
+    .where(eq(functionTests.unitId, unit.id))
+    .orderBy(desc(functionTests.id));
   const latest = new Map<string, (typeof runs)[number]>();
   for (const run of runs) if (!latest.has(run.test)) latest.set(run.test, run);
   const spec = await specificationOf(tx, unit.id);
   const result = gradeUnit(rubric, {
     chassis: unit.chassis,
-    defects: marks.map((mark) => ({ id: mark.id, surface: mark.surface, kind: mark.kind, size: mark.size as 0 | 1 | 2 })),
-    tests: Object.fromEntries([...latest].map(([test, run]) => [test, run.result as 'pass' | 'fail' | 'absent'])),
-    batteryHealth: spec.number('batteryHealth'), batteryMissing: spec.text('battery') === 'none', topCelsius: spec.number('topCelsius'),
+    defects: marks.map((mark) => ({
+      id: mark.id,
+      surface: mark.surface,
+      kind: mark.kind,
+      size: mark.size as 0 | 1 | 2,
+    })),
+    tests: Object.fromEntries(
+      [...latest].map(([test, run]) => [test, run.result as 'pass' | 'fail' | 'absent']),
+    ),
+    batteryHealth: spec.number('batteryHealth'),
+    batteryMissing: spec.text('battery') === 'none',
+    topCelsius: spec.number('topCelsius'),
   });
   return { marks, tests: latest, result, spec };
 }
 
 /** Gives the grade the rubric comes to; refused while something is open. */
 export const giveGrade = defineCommand<{ unitId: string }, GradeResult>({
-  name: 'giveGrade', roles: BENCH_ROLES, onUnit: true, input: Joi.object({ unitId }),
+  name: 'giveGrade',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId }),
   async run({ tx, unit }) {
     refuseHeld(unit!);
     const { result } = await proofOf(tx, unit!);
-    if (result.blocked.length) throw new ShopError('refused', `Not graded: ${result.blocked.join(', ')} failed; it cannot be sold as working.`);
-    if (!result.grade) throw new ShopError('refused', `Not graded: still open: ${result.open.join(', ')}.`, { open: result.open });
+    if (result.blocked.length)
+      throw new ShopError(
+        'refused',
+        `Not graded: ${result.blocked.join(', ')} failed; it cannot be sold as working.`,
+      );
+    if (!result.grade)
+      throw new ShopError('refused', `Not graded: still open: ${result.open.join(', ')}.`, {
+        open: result.open,
+      });
     await tx.update(units).set({ grade: result.grade }).where(eq(units.id, unit!.id));
     return { event: { kind: 'graded', payload: { ...result } }, answer: result };
   },

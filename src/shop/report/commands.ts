@@ -21,92 +21,231 @@ export const tokenHash = (token: string) => createHash('sha256').update(token).d
 
 /** A one-time leave for the unit to post its own report. Only its hash is kept; an earlier unused one of the unit ends. */
 export const makeReportToken = defineCommand<{ unitId: string }, { token: string; expiresAt: string }>({
-  name: 'makeReportToken', roles: BENCH_ROLES, onUnit: true, input: Joi.object({ unitId }),
+  name: 'makeReportToken',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId }),
   async run({ tx, actor, unit }) {
     refuseHeld(unit!);
     const token = randomBytes(15).toString('base64url');
     const expiresAt = new Date(Date.now() + TOKEN_MINUTES * 60_000);
     await tx.delete(reportTokens).where(and(eq(reportTokens.unitId, unit!.id), isNull(reportTokens.usedAt)));
-    await tx.insert(reportTokens).values({ tokenHash: tokenHash(token), unitId: unit!.id, by: actor.id, byName: actor.name, expiresAt });
-    return { event: { kind: 'report asked for', payload: { expiresAt } }, answer: { token, expiresAt: expiresAt.toISOString() } };
+    await tx
+      .insert(reportTokens)
+      .values({ tokenHash: tokenHash(token), unitId: unit!.id, by: actor.id, byName: actor.name, expiresAt });
+    return {
+      event: { kind: 'report asked for', payload: { expiresAt } },
+      answer: { token, expiresAt: expiresAt.toISOString() },
+    };
   },
 });
 
-export type TokenState = { state: 'good'; unitId: string; tag: string; actor: Actor } | { state: 'wrong' | 'used' | 'expired' };
+export type TokenState =
+  { state: 'good'; unitId: string; tag: string; actor: Actor } | { state: 'wrong' | 'used' | 'expired' };
 
 /** What a token is worth now; changes nothing. */
 export async function lookAtToken(token: string): Promise<TokenState> {
-  const [row] = await database().select({ token: reportTokens, tag: units.tag }).from(reportTokens).innerJoin(units, eq(units.id, reportTokens.unitId)).where(eq(reportTokens.tokenHash, tokenHash(token)));
+  const [row] = await database()
+    .select({ token: reportTokens, tag: units.tag })
+    .from(reportTokens)
+    .innerJoin(units, eq(units.id, reportTokens.unitId))
+    .where(eq(reportTokens.tokenHash, tokenHash(token)));
   if (!row) return { state: 'wrong' };
   if (row.token.usedAt) return { state: 'used' };
   if (row.token.expiresAt.getTime() < Date.now()) return { state: 'expired' };
-  return { state: 'good', unitId: row.token.unitId, tag: row.tag, actor: { id: row.token.by, name: `${row.token.byName}, by the machine’s report`, role: 'technician' } };
+  return {
+    state: 'good',
+    unitId: row.token.unitId,
+    tag: row.tag,
+    actor: { id: row.token.by, name: `${row.token.byName}, by the machine’s report`, role: 'technician' },
+  };
 }
 
-interface Ingest { unitId: string; files: ReportFile[]; token?: string }
-export interface IngestAnswer { read: { name: string; kind: string | null; problems: string[] }[]; filled: string[]; notRead: string[] }
+interface Ingest {
+  unitId: string;
+  files: ReportFile[];
+  token?: string;
+}
+export interface IngestAnswer {
+  read: { name: string; kind: string | null; problems: string[] }[];
+  filled: string[];
+  notRead: string[];
+}
 
 /** Takes a report in: from the script (with its token) or dropped onto the page. A bundle with nothing readable changes nothing. */
 export const ingestReport = defineCommand<Ingest, IngestAnswer>({
-  name: 'ingestReport', roles: BENCH_ROLES, onUnit: true,
+  name: 'ingestReport',
+  roles: BENCH_ROLES,
+  onUnit: true,
   input: Joi.object({
-    unitId, token: shortText('token', 60),
-    files: Joi.array().items(Joi.object({ name: shortText('file name', 120).required(), text: Joi.string().allow('').max(MAX_REPORT_FILE).required().label('file') })).min(1).max(MAX_FILES).required().label('files'),
+    unitId,
+    token: shortText('token', 60),
+    files: Joi.array()
+      .items(
+        Joi.object({
+          name: shortText('file name', 120).required(),
+          text: Joi.string().allow('').max(MAX_REPORT_FILE).required().label('file'),
+        }),
+      )
+      .min(1)
+      .max(MAX_FILES)
+      .required()
+      .label('files'),
   }),
   async run({ tx, actor, unit }, input) {
     refuseHeld(unit!);
     if (input.token) await spendToken(tx, input.token);
     const bundle = readReport(input.files.filter((file) => file.text.trim() !== ''));
     if (!bundle.files.some((file) => file.kind)) {
-      const why = bundle.files.map((file) => `${file.name}: ${file.problems.join(', ')}`).join('; ') || 'every file is empty';
-      throw new ShopError('invalid', `Nothing taken in: ${why}.`, { files: bundle.files.map(({ name, problems }) => ({ name, problems })) });
+      const why =
+        bundle.files.map((file) => `${file.name}: ${file.problems.join(', ')}`).join('; ') ||
+        'every file is empty';
+      throw new ShopError('invalid', `Nothing taken in: ${why}.`, {
+        files: bundle.files.map(({ name, problems }) => ({ name, problems })),
+      });
     }
     const found = interpretReport(bundle, unit!.chassis);
     await writeSpec(tx, unit!.id, 'measured', found.spec, 'machine’s report', actor.name);
     const named = { ...(found.maker && { maker: found.maker }), ...(found.model && { model: found.model }) };
     if (Object.keys(named).length) await tx.update(units).set(named).where(eq(units.id, unit!.id));
-    await tx.insert(reports).values(bundle.files.map((file) => ({ unitId: unit!.id, name: file.name, kind: file.kind ?? 'unreadable', content: file.text.replaceAll('\u0000', ''), problems: file.problems, by: actor.name })));
+    await tx
+      .insert(reports)
+      .values(
+        bundle.files.map((file) => ({
+          unitId: unit!.id,
+          name: file.name,
+          kind: file.kind ?? 'unreadable',
+          content: file.text.replaceAll('\u0000', ''),
+          problems: file.problems,
+          by: actor.name,
+        })),
+      );
     for (const part of found.parts) await notePart(tx, actor, unit!, part);
     const made = await noteFindings(tx, actor, unit!.id, found.findings);
     const read = bundle.files.map(({ name, kind, problems }) => ({ name, kind, problems }));
     return {
-      event: { kind: 'report taken in', payload: { files: read, spec: found.spec, findings: found.findings, notRead: found.notRead } },
+      event: {
+        kind: 'report taken in',
+        payload: { files: read, spec: found.spec, findings: found.findings, notRead: found.notRead },
+      },
       answer: { read, filled: found.spec.map((entry) => entry.key), notRead: found.notRead },
-      onSealed: async (seq) => void (made.length && (await tx.update(observations).set({ eventSeq: seq }).where(inArray(observations.id, made)))),
+      onSealed: async (seq) =>
+        void (
+          made.length &&
+          (await tx.update(observations).set({ eventSeq: seq }).where(inArray(observations.id, made)))
+        ),
     };
   },
 });
 
 async function spendToken(tx: Transaction, token: string): Promise<void> {
-  const used = await tx.update(reportTokens).set({ usedAt: new Date() })
-    .where(and(eq(reportTokens.tokenHash, tokenHash(token)), isNull(reportTokens.usedAt), gt(reportTokens.expiresAt, sql`now()`))).returning({ unitId: reportTokens.unitId });
-  if (used.length === 0) throw new ShopError('forbidden', 'Nothing taken in: this token has been used or has run out. Ask for a new one on the unit’s page.');
+  const used = await tx
+    .update(reportTokens)
+    .set({ usedAt: new Date() })
+    .where(
+      and(
+        eq(reportTokens.tokenHash, tokenHash(token)),
+        isNull(reportTokens.usedAt),
+        gt(reportTokens.expiresAt, sql`now()`),
+      ),
+    )
+    .returning({ unitId: reportTokens.unitId });
+  if (used.length === 0)
+    throw new ShopError(
+      'forbidden',
+      'Nothing taken in: this token has been used or has run out. Ask for a new one on the unit’s page.',
+    );
 }
 
 /** A part the machine reports: on its record once. The same serial found in the bin or in another unit has moved here. */
-async function notePart(tx: Transaction, actor: Actor, unit: NonNullable<CommandContext['unit']>, part: NewComponent): Promise<void> {
+async function notePart(
+  tx: Transaction,
+  actor: Actor,
+  unit: NonNullable<CommandContext['unit']>,
+  part: NewComponent,
+): Promise<void> {
   const same = part.serial
-    ? await tx.select().from(components).where(and(eq(components.class, part.class), eq(components.serial, part.serial), inArray(components.place, ['unit', 'bin'])))
-    : await tx.select().from(components).where(and(eq(components.unitId, unit.id), eq(components.class, part.class), eq(components.name, part.name)));
+    ? await tx
+        .select()
+        .from(components)
+        .where(
+          and(
+            eq(components.class, part.class),
+            eq(components.serial, part.serial),
+            inArray(components.place, ['unit', 'bin']),
+          ),
+        )
+    : await tx
+        .select()
+        .from(components)
+        .where(
+          and(
+            eq(components.unitId, unit.id),
+            eq(components.class, part.class),
+            eq(components.name, part.name),
+          ),
+        );
   const [known] = same;
   if (!known) {
-    const unnamed = await tx.select().from(components).where(and(eq(components.unitId, unit.id), eq(components.class, part.class), eq(components.serial, '')));
+    const unnamed = await tx
+      .select()
+      .from(components)
+      .where(
+        and(eq(components.unitId, unit.id), eq(components.class, part.class), eq(components.serial, '')),
+      );
     if (part.serial && unnamed.length === 1) {
       // the one recorded by hand without a serial is this one
-      await tx.update(components).set({ serial: part.serial, name: part.name, attributes: part.attributes ?? {} }).where(eq(components.id, unnamed[0].id));
+      await tx
+        .update(components)
+        .set({ serial: part.serial, name: part.name, attributes: part.attributes ?? {} })
+        .where(eq(components.id, unnamed[0].id));
       return;
     }
     await arrive(tx, actor, { ...part, fromLotId: unit.lotId }, `unit:${unit.id}`, 'came with the unit');
     return;
   }
-  await tx.update(components).set({ attributes: { ...known.attributes, ...part.attributes } }).where(eq(components.id, known.id));
-  if (known.unitId !== unit.id) await move(tx, actor, known, `unit:${unit.id}`, 'seen here by the machine’s report');
+  await tx
+    .update(components)
+    .set({ attributes: { ...known.attributes, ...part.attributes } })
+    .where(eq(components.id, known.id));
+  if (known.unitId !== unit.id)
+    await move(tx, actor, known, `unit:${unit.id}`, 'seen here by the machine’s report');
 }
 
-async function noteFindings(tx: Transaction, actor: Actor, id: string, found: { finding: string; outcome: number }[]): Promise<number[]> {
+async function noteFindings(
+  tx: Transaction,
+  actor: Actor,
+  id: string,
+  found: { finding: string; outcome: number }[],
+): Promise<number[]> {
   if (found.length === 0) return [];
-  await tx.update(observations).set({ voidedBy: 0 })
-    .where(and(eq(observations.unitId, id), isNull(observations.voidedBy), eq(observations.basis, 'measured'), inArray(observations.ref, found.map((entry) => entry.finding))));
-  const rows = await tx.insert(observations).values(found.map((entry) => ({ unitId: id, kind: 'finding' as const, ref: entry.finding, outcome: entry.outcome, basis: 'measured', by: actor.id, byName: actor.name }))).returning({ id: observations.id });
+  await tx
+    .update(observations)
+    .set({ voidedBy: 0 })
+    .where(
+      and(
+        eq(observations.unitId, id),
+        isNull(observations.voidedBy),
+        eq(observations.basis, 'measured'),
+        inArray(
+          observations.ref,
+          found.map((entry) => entry.finding),
+        ),
+      ),
+    );
+  const rows = await tx
+    .insert(observations)
+    .values(
+      found.map((entry) => ({
+        unitId: id,
+        kind: 'finding' as const,
+        ref: entry.finding,
+        outcome: entry.outcome,
+        basis: 'measured',
+        by: actor.id,
+        byName: actor.name,
+      })),
+    )
+    .returning({ id: observations.id });
   return rows.map((row) => row.id);
 }

@@ -23,7 +23,14 @@ const gb = (value: number) => `${Math.round(value * 100) / 100} GB`;
 /** From what the instruments said to specification, parts and findings. Pure. */
 export function interpretReport(bundle: ReportBundle, chassis: Chassis): Interpretation {
   const { lshw, lscpu, dmidecode, sensors, upower } = bundle;
-  const out: Interpretation = { spec: [], parts: [], findings: [], maker: dmidecode?.maker ?? lshw?.maker ?? null, model: dmidecode?.model ?? lshw?.model ?? null, notRead: [] };
+  const out: Interpretation = {
+    spec: [],
+    parts: [],
+    findings: [],
+    maker: dmidecode?.maker ?? lshw?.maker ?? null,
+    model: dmidecode?.model ?? lshw?.model ?? null,
+    notRead: [],
+  };
   const put = (key: SpecEntry['key'], value: string | null | undefined, number?: number | null) => {
     if (value) out.spec.push({ key, value, number: number ?? null });
   };
@@ -62,13 +69,22 @@ function processor({ lscpu, lshw }: ReportBundle, put: Put, out: Interpretation)
 function memory({ lshw, dmidecode }: ReportBundle, put: Put, out: Interpretation): void {
   const modules = dmidecode?.modules ?? [];
   const fitted = modules.reduce((sum, module) => sum + module.gb, 0);
-  const seen = lshw?.memory ? Math.round(lshw.memory / 2 ** 30 * 100) / 100 : null;
+  const seen = lshw?.memory ? Math.round((lshw.memory / 2 ** 30) * 100) / 100 : null;
   const total = fitted || seen;
   if (!total) return void out.notRead.push('memory');
   put('memoryGb', gb(total), total);
-  if (modules.length) put('memoryModules', `${modules.map((module) => `${module.slot} ${gb(module.gb)}${module.kind ? ' ' + module.kind : ''}`).join(', ')} (${modules.length} of ${dmidecode!.slots} slots)`);
+  if (modules.length)
+    put(
+      'memoryModules',
+      `${modules.map((module) => `${module.slot} ${gb(module.gb)}${module.kind ? ' ' + module.kind : ''}`).join(', ')} (${modules.length} of ${dmidecode!.slots} slots)`,
+    );
   for (const stick of modules) {
-    out.parts.push({ class: 'memory', name: `${gb(stick.gb)} ${stick.kind ?? 'memory'}${stick.speed ? ', ' + stick.speed : ''}`, serial: stick.serial ?? '', attributes: { gb: stick.gb, ...(stick.kind && { type: stick.kind }), slot: stick.slot } });
+    out.parts.push({
+      class: 'memory',
+      name: `${gb(stick.gb)} ${stick.kind ?? 'memory'}${stick.speed ? ', ' + stick.speed : ''}`,
+      serial: stick.serial ?? '',
+      attributes: { gb: stick.gb, ...(stick.kind && { type: stick.kind }), slot: stick.slot },
+    });
   }
 }
 
@@ -77,14 +93,26 @@ function drives({ lshw, smartctl }: ReportBundle, put: Put, out: Interpretation)
   const verdicts = smartctl.map((drive) => driveVerdict(drive.log));
   smartctl.forEach((drive, i) => {
     out.parts.push({
-      class: 'drive', name: `${drive.model ?? 'Drive'}${drive.gb ? `, ${drive.gb} GB` : ''}`, serial: drive.serial ?? '',
-      attributes: { ...(drive.gb && { gb: drive.gb }), ...(drive.kind && { kind: drive.kind }), health: verdicts[i].verdict, ...(drive.hours !== null && { hours: drive.hours }) },
+      class: 'drive',
+      name: `${drive.model ?? 'Drive'}${drive.gb ? `, ${drive.gb} GB` : ''}`,
+      serial: drive.serial ?? '',
+      attributes: {
+        ...(drive.gb && { gb: drive.gb }),
+        ...(drive.kind && { kind: drive.kind }),
+        health: verdicts[i].verdict,
+        ...(drive.hours !== null && { hours: drive.hours }),
+      },
     });
   });
   for (const disk of lshw?.disks ?? []) {
     const size = disk.size ? Math.round(disk.size / 1e9) : null;
     if (disk.serial ? known.includes(disk.serial) : smartctl.length > 0) continue;
-    out.parts.push({ class: 'drive', name: `${disk.name}${size ? `, ${size} GB` : ''}`, serial: disk.serial ?? '', attributes: size ? { gb: size } : {} });
+    out.parts.push({
+      class: 'drive',
+      name: `${disk.name}${size ? `, ${size} GB` : ''}`,
+      serial: disk.serial ?? '',
+      attributes: size ? { gb: size } : {},
+    });
   }
   const found = out.parts.filter((part) => part.class === 'drive');
   const main = smartctl[0];
@@ -92,10 +120,18 @@ function drives({ lshw, smartctl }: ReportBundle, put: Put, out: Interpretation)
   const size = main?.gb ?? (found[0]?.attributes?.gb as number | undefined);
   if (size) put('driveGb', `${size} GB`, size);
   if (found.length) out.findings.push({ finding: 'drive-seen', outcome: 0 });
-  const worst = verdicts.reduce((top, { verdict }) => Math.max(top, ['unknown', 'good', 'watch', 'failing'].indexOf(verdict)), -1);
+  const worst = verdicts.reduce(
+    (top, { verdict }) => Math.max(top, ['unknown', 'good', 'watch', 'failing'].indexOf(verdict)),
+    -1,
+  );
   if (worst > 0) {
-    const at = verdicts.findIndex(({ verdict }) => verdict === ['unknown', 'good', 'watch', 'failing'][worst]);
-    put('driveHealth', `${['', 'good', 'watch it', 'failing'][worst]}${verdicts[at].reasons.length ? ': ' + verdicts[at].reasons.join('; ') : ''}`);
+    const at = verdicts.findIndex(
+      ({ verdict }) => verdict === ['unknown', 'good', 'watch', 'failing'][worst],
+    );
+    put(
+      'driveHealth',
+      `${['', 'good', 'watch it', 'failing'][worst]}${verdicts[at].reasons.length ? ': ' + verdicts[at].reasons.join('; ') : ''}`,
+    );
     out.findings.push({ finding: 'drive-health', outcome: worst - 1 });
   } else out.notRead.push('drive health');
 }
@@ -103,11 +139,23 @@ function drives({ lshw, smartctl }: ReportBundle, put: Put, out: Interpretation)
 function battery({ upower }: ReportBundle, put: Put, out: Interpretation): void {
   if (!upower) return;
   if (!upower.present) return put('battery', 'none');
-  put('battery', [upower.model, upower.design !== null && `${upower.design} Wh by design`].filter(Boolean).join(', ') || 'fitted');
+  put(
+    'battery',
+    [upower.model, upower.design !== null && `${upower.design} Wh by design`].filter(Boolean).join(', ') ||
+      'fitted',
+  );
   if (upower.cycles !== null) put('batteryCycles', `${upower.cycles}`, upower.cycles);
   if (upower.health !== null) {
     put('batteryHealth', `${Math.round(upower.health * 100)} %`, upower.health);
-    out.findings.push({ finding: 'battery-health', outcome: upower.health >= 0.8 ? 0 : upower.health >= 0.6 ? 1 : 2 });
+    out.findings.push({
+      finding: 'battery-health',
+      outcome: upower.health >= 0.8 ? 0 : upower.health >= 0.6 ? 1 : 2,
+    });
   } else out.notRead.push('battery health');
-  out.parts.push({ class: 'battery', name: upower.model ?? 'Battery', serial: upower.serial ?? '', attributes: upower.design !== null ? { wattHours: upower.design } : {} });
+  out.parts.push({
+    class: 'battery',
+    name: upower.model ?? 'Battery',
+    serial: upower.serial ?? '',
+    attributes: upower.design !== null ? { wattHours: upower.design } : {},
+  });
 }

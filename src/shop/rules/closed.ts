@@ -9,10 +9,22 @@ import { recordEntry } from '../units/revalue';
 
 /** Every unit whose record ends in a look over the whole machine with nothing left wrong. What is read is the catalogue's own reckoning, so that learning does not feed on itself. */
 export async function closedCases(tx: Transaction): Promise<ClosedCase[]> {
-  const looked = tx.selectDistinct({ id: observations.unitId }).from(observations).where(eq(observations.ref, WHOLE_LOOK));
-  const rows = await tx.select({ unit: units.id, chassis: units.chassis, source: lots.source }).from(units).innerJoin(lots, eq(lots.id, units.lotId)).where(inArray(units.id, looked)).orderBy(asc(units.id));
+  const looked = tx
+    .selectDistinct({ id: observations.unitId })
+    .from(observations)
+    .where(eq(observations.ref, WHOLE_LOOK));
+  const rows = await tx
+    .select({ unit: units.id, chassis: units.chassis, source: lots.source })
+    .from(units)
+    .innerJoin(lots, eq(lots.id, units.lotId))
+    .where(inArray(units.id, looked))
+    .orderBy(asc(units.id));
   if (rows.length === 0) return [];
-  const standing = await tx.select().from(observations).where(isNull(observations.voidedBy)).orderBy(asc(observations.id));
+  const standing = await tx
+    .select()
+    .from(observations)
+    .where(isNull(observations.voidedBy))
+    .orderBy(asc(observations.id));
   const records = new Map<string, RecordEntry[]>();
   for (const row of standing) {
     const record = records.get(row.unitId);
@@ -23,7 +35,12 @@ export async function closedCases(tx: Transaction): Promise<ClosedCase[]> {
   for (const [n, { unit, chassis, source }] of rows.entries()) {
     // answers at the benches come in between
     if (n % BREATH === BREATH - 1) await new Promise((resolve) => setImmediate(resolve));
-    const found = closedCase(catalogue, { chassis, source }, engineFor(catalogue, { chassis, source }), records.get(unit) ?? []);
+    const found = closedCase(
+      catalogue,
+      { chassis, source },
+      engineFor(catalogue, { chassis, source }),
+      records.get(unit) ?? [],
+    );
     if (found) closed.push(found);
   }
   return closed;

@@ -9,49 +9,101 @@ import { minor, shortText } from '../input';
 import { closedCases } from './closed';
 import { overridesShape } from './shape';
 
-interface Rules { name?: string; ratePerHourMinor?: number; feeBasisPoints?: number }
+interface Rules {
+  name?: string;
+  ratePerHourMinor?: number;
+  feeBasisPoints?: number;
+}
 
 /** House rules: what an attended hour costs, what selling costs. Values of units follow at their next change, or all at once (`startRevaluation`). */
 export const setRules = defineCommand<Rules, null>({
-  name: 'setRules', roles: ['owner'], onUnit: false,
-  input: Joi.object({ name: shortText('name', 60), ratePerHourMinor: minor('rate'), feeBasisPoints: Joi.number().integer().min(0).max(5000).label('fees') }).min(1),
+  name: 'setRules',
+  roles: ['owner'],
+  onUnit: false,
+  input: Joi.object({
+    name: shortText('name', 60),
+    ratePerHourMinor: minor('rate'),
+    feeBasisPoints: Joi.number().integer().min(0).max(5000).label('fees'),
+  }).min(1),
   async run({ tx }, input) {
     const [before] = await tx.select().from(shop);
     await tx.update(shop).set(input);
-    return { event: { kind: 'rules', payload: { before: { ratePerHourMinor: before.ratePerHourMinor, feeBasisPoints: before.feeBasisPoints }, ...input } }, answer: null };
+    return {
+      event: {
+        kind: 'rules',
+        payload: {
+          before: { ratePerHourMinor: before.ratePerHourMinor, feeBasisPoints: before.feeBasisPoints },
+          ...input,
+        },
+      },
+      answer: null,
+    };
   },
 });
 
 /** The owner's numbers over the catalogue's, all of them at once. Checked as the catalogue itself is: names, sums, and that it still holds together. */
 export const setOverrides = defineCommand<{ overrides: CatalogueOverrides }, { numbers: number }>({
-  name: 'setOverrides', roles: ['owner'], onUnit: false, input: Joi.object({ overrides: overridesShape.required().label('numbers') }),
+  name: 'setOverrides',
+  roles: ['owner'],
+  onUnit: false,
+  input: Joi.object({ overrides: overridesShape.required().label('numbers') }),
   async run({ tx }, { overrides }) {
     const faults = overrideFaults(catalogue, overrides);
-    if (faults.length) throw new ShopError('invalid', `Nothing was changed: ${faults.slice(0, 6).join('; ')}${faults.length > 6 ? `; and ${faults.length - 6} more` : ''}.`, { faults });
+    if (faults.length)
+      throw new ShopError(
+        'invalid',
+        `Nothing was changed: ${faults.slice(0, 6).join('; ')}${faults.length > 6 ? `; and ${faults.length - 6} more` : ''}.`,
+        { faults },
+      );
     const [before] = await tx.select().from(shop);
     await tx.update(shop).set({ overrides });
-    return { event: { kind: 'own numbers', payload: { before: before.overrides, overrides } }, answer: { numbers: countOf(overrides) } };
+    return {
+      event: { kind: 'own numbers', payload: { before: before.overrides, overrides } },
+      answer: { numbers: countOf(overrides) },
+    };
   },
 });
 
 /** How many causes, findings and repairs have numbers of the owner's. */
-export const countOf = (overrides: CatalogueOverrides) => Object.values(overrides).reduce((sum, part) => sum + Object.keys(part ?? {}).length, 0);
+export const countOf = (overrides: CatalogueOverrides) =>
+  Object.values(overrides).reduce((sum, part) => sum + Object.keys(part ?? {}).length, 0);
 
 /** Learns priors and test tables from every closed case; `strength` is how many closed cases the catalogue itself counts as. */
 export const learnFromCases = defineCommand<{ strength: number }, { cases: number }>({
-  name: 'learnFromCases', roles: ['owner'], onUnit: false, input: Joi.object({ strength: Joi.number().integer().min(10).max(100_000).required().label('strength') }),
+  name: 'learnFromCases',
+  roles: ['owner'],
+  onUnit: false,
+  input: Joi.object({ strength: Joi.number().integer().min(10).max(100_000).required().label('strength') }),
   async run({ tx }, { strength }) {
     const cases = await closedCases(tx);
-    if (cases.length === 0) throw new ShopError('refused', 'Nothing to learn from yet: no unit’s record ends in a look over the whole machine with all well.');
+    if (cases.length === 0)
+      throw new ShopError(
+        'refused',
+        'Nothing to learn from yet: no unit’s record ends in a look over the whole machine with all well.',
+      );
     const learned = learnFrom(catalogue, cases, tableStrength(strength));
     await tx.update(shop).set({ learned, learningStrength: strength });
-    return { event: { kind: 'learned', payload: { cases: cases.length, strength, causes: Object.keys(learned.priors).length, tables: Object.keys(learned.tables).length } }, answer: { cases: cases.length } };
+    return {
+      event: {
+        kind: 'learned',
+        payload: {
+          cases: cases.length,
+          strength,
+          causes: Object.keys(learned.priors).length,
+          tables: Object.keys(learned.tables).length,
+        },
+      },
+      answer: { cases: cases.length },
+    };
   },
 });
 
 /** Back to the catalogue as it ships; the owner's own numbers stay. */
 export const forgetLearned = defineCommand<Record<string, never>, null>({
-  name: 'forgetLearned', roles: ['owner'], onUnit: false, input: Joi.object({}),
+  name: 'forgetLearned',
+  roles: ['owner'],
+  onUnit: false,
+  input: Joi.object({}),
   async run({ tx }) {
     await tx.update(shop).set({ learned: null });
     return { event: { kind: 'learning dropped', payload: {} }, answer: null };

@@ -16,16 +16,30 @@ const KEPT = 4;
 const kept = new Map<string, Known>();
 
 /** What closed cases taught, with the owner's own numbers over it. */
-export const numbersOf = ({ learned, overrides }: Pick<typeof shop.$inferSelect, 'learned' | 'overrides'>): CatalogueOverrides => (learned ? layered(learnedAsOverrides(learned), overrides) : overrides);
+export const numbersOf = ({
+  learned,
+  overrides,
+}: Pick<typeof shop.$inferSelect, 'learned' | 'overrides'>): CatalogueOverrides =>
+  learned ? layered(learnedAsOverrides(learned), overrides) : overrides;
 
 /** The catalogue this shop reckons with: its own, moved by closed cases, with the owner's numbers over both. */
-export function effectiveCatalogue({ learned, overrides }: Pick<typeof shop.$inferSelect, 'learned' | 'overrides'>): Known {
-  const mark = learned || Object.keys(overrides).length ? JSON.stringify([learned?.priors, learned?.tables, overrides]) : '';
+export function effectiveCatalogue({
+  learned,
+  overrides,
+}: Pick<typeof shop.$inferSelect, 'learned' | 'overrides'>): Known {
+  const mark =
+    learned || Object.keys(overrides).length
+      ? JSON.stringify([learned?.priors, learned?.tables, overrides])
+      : '';
   let known = kept.get(mark);
   if (!known) {
     const numbers = numbersOf({ learned, overrides });
     const faults = mark ? overrideFaults(catalogue, numbers) : [];
-    known = { catalogue: mark === '' || faults.length ? catalogue : withOverrides(catalogue, numbers), mark: faults.length ? '' : mark, faults };
+    known = {
+      catalogue: mark === '' || faults.length ? catalogue : withOverrides(catalogue, numbers),
+      mark: faults.length ? '' : mark,
+      faults,
+    };
     if (kept.size >= KEPT) kept.delete(kept.keys().next().value!);
     kept.set(mark, known);
   }

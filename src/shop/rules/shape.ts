@@ -8,7 +8,23 @@ const id = /^[a-z0-9-]{1,60}$/;
 
 /** The owner's own numbers: only numbers, and only where the catalogue has one. */
 export const overridesShape = Joi.object({
-  causes: Joi.object().pattern(id, Joi.object({ prior: Joi.object(Object.fromEntries(CHASSIS.map((chassis) => [chassis, share]))), valueLeft: share }).min(1)),
-  findings: Joi.object().pattern(id, Joi.object({ minutes, leak: shares, by: Joi.object().pattern(id, shares) }).min(1)),
-  repairs: Joi.object().pattern(id, Joi.object({ minutes, cures: Joi.object().pattern(id, share), partMinor: Joi.number().integer().min(0).max(1_000_000_000) }).min(1)),
+  causes: Joi.object().pattern(
+    id,
+    Joi.object({
+      prior: Joi.object(Object.fromEntries(CHASSIS.map((chassis) => [chassis, share]))),
+      valueLeft: share,
+    }).min(1),
+  ),
+  findings: Joi.object().pattern(
+    id,
+    Joi.object({ minutes, leak: shares, by: Joi.object().pattern(id, shares) }).min(1),
+  ),
+  repairs: Joi.object().pattern(
+    id,
+    Joi.object({
+      minutes,
+      cures: Joi.object().pattern(id, share),
+      partMinor: Joi.number().integer().min(0).max(1_000_000_000),
+    }).min(1),
+  ),
 });

@@ -13,34 +13,74 @@ import { closeOpenWork } from '../work/clock';
 
 /** To the shelf, with a price. Refused while a drive's data is unaccounted for, or it is not graded. */
 export const listUnit = defineCommand<{ unitId: string; askMinor: number }, { tag: string }>({
-  name: 'listUnit', roles: BENCH_ROLES, onUnit: true, input: Joi.object({ unitId, askMinor: minor('price').greater(0).required() }),
+  name: 'listUnit',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId, askMinor: minor('price').greater(0).required() }),
   async run({ tx, unit }, { askMinor }) {
     refuseHeld(unit!);
     await assertErased(tx, unit!.id);
     if (!unit!.grade) throw new ShopError('refused', 'Not listed: prove and grade it first.');
     await tx.update(units).set({ listed: true, askMinor }).where(eq(units.id, unit!.id));
     await moveStage(tx, unit!, 'shelf');
-    return { event: { kind: 'listed', payload: { askMinor, grade: unit!.grade } }, answer: { tag: unit!.tag } };
+    return {
+      event: { kind: 'listed', payload: { askMinor, grade: unit!.grade } },
+      answer: { tag: unit!.tag },
+    };
   },
 });
 
-interface Sell { unitId: string; priceMinor: number; feesMinor?: number; soldOn: string; channel: string }
+interface Sell {
+  unitId: string;
+  priceMinor: number;
+  feesMinor?: number;
+  soldOn: string;
+  channel: string;
+}
 
 export const sellUnit = defineCommand<Sell, { priceMinor: number }>({
-  name: 'sellUnit', roles: BENCH_ROLES, onUnit: true,
-  input: Joi.object({ unitId, priceMinor: minor('price').required(), feesMinor: minor('fees'), soldOn: isoDate('date').required(), channel: shortText('channel', 60).allow('').default('') }),
+  name: 'sellUnit',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    priceMinor: minor('price').required(),
+    feesMinor: minor('fees'),
+    soldOn: isoDate('date').required(),
+    channel: shortText('channel', 60).allow('').default(''),
+  }),
   async run({ tx, actor, unit }, input) {
     refuseHeld(unit!);
-    if (!unit!.listed) throw new ShopError('refused', 'Not sold: it is not on the shelf. List it first; that checks its drives.');
+    if (!unit!.listed)
+      throw new ShopError(
+        'refused',
+        'Not sold: it is not on the shelf. List it first; that checks its drives.',
+      );
     await assertErased(tx, unit!.id);
     const [rules] = await tx.select().from(shop);
     const fees = input.feesMinor ?? Math.round((input.priceMinor * rules.feeBasisPoints) / 10_000);
-    await tx.insert(sales).values({ unitId: unit!.id, priceMinor: input.priceMinor, feesMinor: fees, soldOn: input.soldOn, channel: input.channel, by: actor.name });
+    await tx
+      .insert(sales)
+      .values({
+        unitId: unit!.id,
+        priceMinor: input.priceMinor,
+        feesMinor: fees,
+        soldOn: input.soldOn,
+        channel: input.channel,
+        by: actor.name,
+      });
     await closeOpenWork(tx, unit!.id);
-    for (const part of await tx.select().from(components).where(sql`${components.unitId} = ${unit!.id}`)) await move(tx, actor, part, 'sold', `sold in ${unit!.tag}`);
+    for (const part of await tx
+      .select()
+      .from(components)
+      .where(sql`${components.unitId} = ${unit!.id}`))
+      await move(tx, actor, part, 'sold', `sold in ${unit!.tag}`);
     await tx.update(units).set({ listed: false }).where(eq(units.id, unit!.id));
     await release(tx, unit!.id);
     await moveStage(tx, unit!, 'sold');
-    return { event: { kind: 'sold', payload: { ...input, feesMinor: fees } }, answer: { priceMinor: input.priceMinor } };
+    return {
+      event: { kind: 'sold', payload: { ...input, feesMinor: fees } },
+      answer: { priceMinor: input.priceMinor },
+    };
   },
 });

@@ -11,42 +11,89 @@ import { proofOf } from '../proof/commands';
 import { erasuresOf, unitByTag, workOf } from '../units/queries';
 import { SPEC_KEYS, type SpecKey } from '../units/specification';
 
-export const CHASSIS_NAMES = { desktop: 'desktop', small: 'small desktop', aio: 'all-in-one', laptop: 'laptop' } as const;
+export const CHASSIS_NAMES = {
+  desktop: 'desktop',
+  small: 'small desktop',
+  aio: 'all-in-one',
+  laptop: 'laptop',
+} as const;
 const SIZES = ['small', 'medium', 'large'];
 const day = (at: Date) => at.toISOString().slice(0, 10);
 
 async function readyUnit(tag: string) {
   const found = await unitByTag(tag);
   if (!found) throw new ShopError('missing', `There is no unit ${tag}.`);
-  const faults = await database().transaction((tx) => gateOf(tx, found.unit.id)).then(erasureFaults);
-  if (faults.length && found.unit.stage !== 'sold') throw new ShopError('refused', `No paper leaves the shop for ${found.unit.tag}: ${faults.join('; ')}.`);
-  if (!found.unit.grade) throw new ShopError('refused', `No paper leaves the shop for ${found.unit.tag}: it is not graded.`);
+  const faults = await database()
+    .transaction((tx) => gateOf(tx, found.unit.id))
+    .then(erasureFaults);
+  if (faults.length && found.unit.stage !== 'sold')
+    throw new ShopError('refused', `No paper leaves the shop for ${found.unit.tag}: ${faults.join('; ')}.`);
+  if (!found.unit.grade)
+    throw new ShopError('refused', `No paper leaves the shop for ${found.unit.tag}: it is not graded.`);
   return found;
 }
 
 /** Causes still likely, to be disclosed to a buyer. */
 function disclosed(evaluation: { beliefs: { cause: string; probability: number }[] } | null): string[] {
-  return (evaluation?.beliefs ?? []).filter((line) => line.probability >= 0.5).map((line) => `Known fault: ${causeById(line.cause)?.name ?? line.cause}.`);
+  return (evaluation?.beliefs ?? [])
+    .filter((line) => line.probability >= 0.5)
+    .map((line) => `Known fault: ${causeById(line.cause)?.name ?? line.cause}.`);
 }
 
-export async function passportOf(tag: string, shopRow: { name: string; currencySign: string; currencyDecimals: number }): Promise<Passport> {
+export async function passportOf(
+  tag: string,
+  shopRow: { name: string; currencySign: string; currencyDecimals: number },
+): Promise<Passport> {
   const { unit, spec } = await readyUnit(tag);
   const proof = await proofOf(database(), unit);
   const surfaces = rubric.surfaces[unit.chassis];
   const seen = await erasuresOf(unit.id);
   const done = (await workOf(unit.id)).filter((row) => row.status === 'done');
   return {
-    tag: unit.tag, shop: shopRow.name, title: `${unit.maker} ${unit.model}`.trim(), kind: CHASSIS_NAMES[unit.chassis], grade: unit.grade!, rubric: rubric.version,
-    price: unit.askMinor === null ? '' : `${shopRow.currencySign} ${minorText(unit.askMinor, shopRow.currencyDecimals)}`, printedOn: day(new Date()),
+    tag: unit.tag,
+    shop: shopRow.name,
+    title: `${unit.maker} ${unit.model}`.trim(),
+    kind: CHASSIS_NAMES[unit.chassis],
+    grade: unit.grade!,
+    rubric: rubric.version,
+    price:
+      unit.askMinor === null
+        ? ''
+        : `${shopRow.currencySign} ${minorText(unit.askMinor, shopRow.currencyDecimals)}`,
+    printedOn: day(new Date()),
     specification: (Object.keys(SPEC_KEYS) as SpecKey[]).flatMap((key) => {
       const row = spec.best(key);
       return row ? [{ name: SPEC_KEYS[key], value: row.value, basis: row.basis }] : [];
     }),
-    tests: testsFor(rubric, unit.chassis).map((test) => ({ name: test.name, result: { pass: 'passed', fail: 'failed', absent: 'not fitted' }[proof.tests.get(test.id)?.result ?? ''] ?? 'not tested' })),
-    flaws: [...proof.marks.map((mark, i) => `${i + 1}  ${surfaces.find((s) => s.id === mark.surface)?.name ?? mark.surface}: ${rubric.defects.find((kind) => kind.id === mark.kind)?.name.toLowerCase() ?? mark.kind}, ${SIZES[mark.size]}.`), ...disclosed(unit.evaluation)],
-    work: done.map((row) => ({ what: repairById(row.ref)?.name ?? row.title, when: day(row.finishedAt ?? row.startedAt) })).reverse(),
-    data: seen.map(({ erasure, code, name, serial }) => ({ drive: `${code} ${name}${serial ? `, serial ${serial}` : ''}`, what: erasure.kind, method: erasure.method, verified: erasure.verified, by: erasure.byName, when: day(erasure.at) })),
-    surfaces, marks: proof.marks.map((mark, i) => ({ number: i + 1, x: mark.x, y: mark.y })),
+    tests: testsFor(rubric, unit.chassis).map((test) => ({
+      name: test.name,
+      result:
+        { pass: 'passed', fail: 'failed', absent: 'not fitted' }[proof.tests.get(test.id)?.result ?? ''] ??
+        'not tested',
+    })),
+    flaws: [
+      ...proof.marks.map(
+        (mark, i) =>
+          `${i + 1}  ${surfaces.find((s) => s.id === mark.surface)?.name ?? mark.surface}: ${rubric.defects.find((kind) => kind.id === mark.kind)?.name.toLowerCase() ?? mark.kind}, ${SIZES[mark.size]}.`,
+      ),
+      ...disclosed(unit.evaluation),
+    ],
+    work: done
+      .map((row) => ({
+        what: repairById(row.ref)?.name ?? row.title,
+        when: day(row.finishedAt ?? row.startedAt),
+      }))
+      .reverse(),
+    data: seen.map(({ erasure, code, name, serial }) => ({
+      drive: `${code} ${name}${serial ? `, serial ${serial}` : ''}`,
+      what: erasure.kind,
+      method: erasure.method,
+      verified: erasure.verified,
+      by: erasure.byName,
+      when: day(erasure.at),
+    })),
+    surfaces,
+    marks: proof.marks.map((mark, i) => ({ number: i + 1, x: mark.x, y: mark.y })),
   };
 }
 
@@ -57,10 +104,31 @@ export async function listingOf(tag: string, shopRow: { currencySign: string; cu
   const surfaces = rubric.surfaces[unit.chassis];
   const best = (key: SpecKey) => spec.best(key)?.value ?? '';
   return {
-    tag: unit.tag, kind: CHASSIS_NAMES[unit.chassis], maker: unit.maker, model: unit.model, grade: unit.grade!, rubric: rubric.version,
-    price: unit.askMinor === null ? '' : minorText(unit.askMinor, shopRow.currencyDecimals).replace(/\u202f/g, '').replace('−', '-'), currency: shopRow.currencySign,
-    processor: best('processor'), level: best('processorLevel'), memory: best('memoryGb'), drive: [best('driveKind'), best('driveGb')].filter(Boolean).join(' '),
-    battery: best('batteryHealth'), serial: best('serial'),
-    flaws: [...proof.marks.map((mark) => `${surfaces.find((s) => s.id === mark.surface)?.name ?? mark.surface}: ${rubric.defects.find((kind) => kind.id === mark.kind)?.name.toLowerCase() ?? mark.kind} (${SIZES[mark.size]})`), ...disclosed(unit.evaluation)].join('; '),
+    tag: unit.tag,
+    kind: CHASSIS_NAMES[unit.chassis],
+    maker: unit.maker,
+    model: unit.model,
+    grade: unit.grade!,
+    rubric: rubric.version,
+    price:
+      unit.askMinor === null
+        ? ''
+        : minorText(unit.askMinor, shopRow.currencyDecimals)
+            .replace(/\u202f/g, '')
+            .replace('−', '-'),
+    currency: shopRow.currencySign,
+    processor: best('processor'),
+    level: best('processorLevel'),
+    memory: best('memoryGb'),
+    drive: [best('driveKind'), best('driveGb')].filter(Boolean).join(' '),
+    battery: best('batteryHealth'),
+    serial: best('serial'),
+    flaws: [
+      ...proof.marks.map(
+        (mark) =>
+          `${surfaces.find((s) => s.id === mark.surface)?.name ?? mark.surface}: ${rubric.defects.find((kind) => kind.id === mark.kind)?.name.toLowerCase() ?? mark.kind} (${SIZES[mark.size]})`,
+      ),
+      ...disclosed(unit.evaluation),
+    ].join('; '),
   };
 }

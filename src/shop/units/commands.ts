@@ -14,35 +14,89 @@ import { closeOpenWork } from '../work/clock';
 import { SPEC_KEYS, writeSpec, type SpecKey } from './specification';
 import { forward, moveStage, refuseHeld } from './stages';
 
-interface Observe { unitId: string; finding: string; outcome: number; acknowledged?: string }
+interface Observe {
+  unitId: string;
+  finding: string;
+  outcome: number;
+  acknowledged?: string;
+}
 
 /** An answer to a question. A hazardous answer needs the caution acknowledged; a stopping one quarantines the unit. */
 export const observe = defineCommand<Observe, { stage: Stage }>({
-  name: 'observe', roles: BENCH_ROLES, onUnit: true,
-  input: Joi.object({ unitId, finding: shortText('finding', 60).required(), outcome: Joi.number().integer().min(0).max(9).required().label('outcome'), acknowledged: shortText('acknowledged', 60) }),
+  name: 'observe',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    finding: shortText('finding', 60).required(),
+    outcome: Joi.number().integer().min(0).max(9).required().label('outcome'),
+    acknowledged: shortText('acknowledged', 60),
+  }),
   async run({ tx, actor, unit }, input) {
     refuseHeld(unit!);
     const finding = findingById(input.finding);
-    if (!finding || !appliesTo(finding, unit!.chassis)) throw new ShopError('invalid', `Not recorded: no finding "${input.finding}" for this kind of machine.`);
+    if (!finding || !appliesTo(finding, unit!.chassis))
+      throw new ShopError('invalid', `Not recorded: no finding "${input.finding}" for this kind of machine.`);
     const outcome = finding.outcomes[input.outcome];
-    if (!outcome) throw new ShopError('invalid', `Not recorded: "${finding.ask}" has outcomes 1 to ${finding.outcomes.length}.`);
-    const hazard = finding.hazard && input.outcome >= finding.hazard.from ? cautionById(finding.hazard.caution)! : null;
+    if (!outcome)
+      throw new ShopError(
+        'invalid',
+        `Not recorded: "${finding.ask}" has outcomes 1 to ${finding.outcomes.length}.`,
+      );
+    const hazard =
+      finding.hazard && input.outcome >= finding.hazard.from ? cautionById(finding.hazard.caution)! : null;
     if (hazard?.acknowledge && input.acknowledged !== hazard.id) {
       throw new ShopError('refused', `${hazard.title} ${hazard.text}`, { caution: hazard.id });
     }
     const voided = await replaceEarlier(tx, unit!.id, finding.id);
-    const [row] = await tx.insert(observations).values({ unitId: unit!.id, kind: 'finding', ref: finding.id, outcome: input.outcome, by: actor.id, byName: actor.name }).returning({ id: observations.id });
+    const [row] = await tx
+      .insert(observations)
+      .values({
+        unitId: unit!.id,
+        kind: 'finding',
+        ref: finding.id,
+        outcome: input.outcome,
+        by: actor.id,
+        byName: actor.name,
+      })
+      .returning({ id: observations.id });
     const stage = stageAfterFinding(unit!.stage, finding.stage, Boolean(hazard?.stops));
     if (stage === 'quarantine') await closeOpenWork(tx, unit!.id);
     await moveStage(tx, unit!, stage);
-    const back = stage === 'quarantine' ? await release(tx, unit!.id) : finding.swap ? await release(tx, unit!.id, finding.swap) : [];
-    const bench = stage === 'quarantine' ? { ...unit!.bench, plugged: false } : benchAfter(unit!.bench, unit!.chassis, finding.bench);
+    const back =
+      stage === 'quarantine'
+        ? await release(tx, unit!.id)
+        : finding.swap
+          ? await release(tx, unit!.id, finding.swap)
+          : [];
+    const bench =
+      stage === 'quarantine'
+        ? { ...unit!.bench, plugged: false }
+        : benchAfter(unit!.bench, unit!.chassis, finding.bench);
     await tx.update(units).set({ bench }).where(eq(units.id, unit!.id));
-    if (finding.id === 'look-bay') await writeSpec(tx, unit!.id, 'typed', input.outcome === 1 ? [{ key: 'driveKind', value: 'none' }] : [], 'outside look', actor.name);
+    if (finding.id === 'look-bay')
+      await writeSpec(
+        tx,
+        unit!.id,
+        'typed',
+        input.outcome === 1 ? [{ key: 'driveKind', value: 'none' }] : [],
+        'outside look',
+        actor.name,
+      );
     return {
       event: {
         kind: hazard?.stops ? 'quarantined' : 'finding',
-        payload: { observation: row.id, finding: finding.id, outcome: outcome.id, index: input.outcome, replaced: voided, acknowledged: hazard?.id ?? null, ...(back.length && { back }), before: { stage: unit!.stage, bench: unit!.bench }, after: { stage, bench } },
+        payload: {
+          observation: row.id,
+          finding: finding.id,
+          outcome: outcome.id,
+          index: input.outcome,
+          replaced: voided,
+          acknowledged: hazard?.id ?? null,
+          ...(back.length && { back }),
+          before: { stage: unit!.stage, bench: unit!.bench },
+          after: { stage, bench },
+        },
       },
       answer: { stage },
       onSealed: (seq) => seal(tx, row.id, seq, voided),
@@ -56,13 +110,21 @@ function stageAfterFinding(now: Stage, findingStage: string, stops: boolean): St
   return findingStage === 'claim' ? now : forward(now, 'find');
 }
 
-function benchAfter(state: BenchState, chassis: keyof typeof catalogue.benchMinutes, need: Parameters<typeof movesFor>[0]): BenchState {
+function benchAfter(
+  state: BenchState,
+  chassis: keyof typeof catalogue.benchMinutes,
+  need: Parameters<typeof movesFor>[0],
+): BenchState {
   return stateAfter(state, movesFor(need, state, catalogue.benchMinutes[chassis]));
 }
 
 /** A finding answered again since the last repair replaces its earlier answer. */
 async function replaceEarlier(tx: CommandContext['tx'], id: string, finding: string): Promise<number | null> {
-  const standing = await tx.select().from(observations).where(and(eq(observations.unitId, id), isNull(observations.voidedBy))).orderBy(desc(observations.id));
+  const standing = await tx
+    .select()
+    .from(observations)
+    .where(and(eq(observations.unitId, id), isNull(observations.voidedBy)))
+    .orderBy(desc(observations.id));
   for (const row of standing) {
     if (row.kind === 'repair' && row.outcome === 1) return null;
     if (row.kind === 'finding' && row.ref === finding) {
@@ -73,73 +135,151 @@ async function replaceEarlier(tx: CommandContext['tx'], id: string, finding: str
   return null;
 }
 
-async function seal(tx: CommandContext['tx'], id: number, seq: number, replaced: number | null): Promise<void> {
+async function seal(
+  tx: CommandContext['tx'],
+  id: number,
+  seq: number,
+  replaced: number | null,
+): Promise<void> {
   await tx.update(observations).set({ eventSeq: seq }).where(eq(observations.id, id));
-  if (replaced !== null) await tx.update(observations).set({ voidedBy: seq }).where(eq(observations.id, replaced));
+  if (replaced !== null)
+    await tx.update(observations).set({ voidedBy: seq }).where(eq(observations.id, replaced));
 }
 
-interface Verdict { unitId: string; repair: string; helped: boolean }
+interface Verdict {
+  unitId: string;
+  repair: string;
+  helped: boolean;
+}
 
 /** The bench's verdict on a repair that was tried. */
 export const repairVerdict = defineCommand<Verdict, { helped: boolean }>({
-  name: 'repairVerdict', roles: BENCH_ROLES, onUnit: true,
-  input: Joi.object({ unitId, repair: shortText('repair', 60).required(), helped: Joi.boolean().required().label('helped') }),
+  name: 'repairVerdict',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    repair: shortText('repair', 60).required(),
+    helped: Joi.boolean().required().label('helped'),
+  }),
   async run({ tx, actor, unit }, input) {
     const repair = repairById(input.repair);
-    if (!repair || !appliesTo(repair, unit!.chassis)) throw new ShopError('invalid', `Not recorded: no repair "${input.repair}" for this kind of machine.`);
+    if (!repair || !appliesTo(repair, unit!.chassis))
+      throw new ShopError('invalid', `Not recorded: no repair "${input.repair}" for this kind of machine.`);
     refuseHeld(unit!);
-    const [row] = await tx.insert(observations).values({ unitId: unit!.id, kind: 'repair', ref: repair.id, outcome: input.helped ? 1 : 0, by: actor.id, byName: actor.name }).returning({ id: observations.id });
+    const [row] = await tx
+      .insert(observations)
+      .values({
+        unitId: unit!.id,
+        kind: 'repair',
+        ref: repair.id,
+        outcome: input.helped ? 1 : 0,
+        by: actor.id,
+        byName: actor.name,
+      })
+      .returning({ id: observations.id });
     const bench = benchAfter(unit!.bench, unit!.chassis, repair.bench);
     await tx.update(units).set({ bench }).where(eq(units.id, unit!.id));
-    if (input.helped && repair.id === 'fit-drive') await writeSpec(tx, unit!.id, 'typed', [{ key: 'driveKind', value: 'solid' }], 'repair', actor.name);
+    if (input.helped && repair.id === 'fit-drive')
+      await writeSpec(tx, unit!.id, 'typed', [{ key: 'driveKind', value: 'solid' }], 'repair', actor.name);
     return {
-      event: { kind: 'repair', payload: { observation: row.id, repair: repair.id, helped: input.helped, before: { stage: unit!.stage, bench: unit!.bench }, after: { stage: unit!.stage, bench } } },
+      event: {
+        kind: 'repair',
+        payload: {
+          observation: row.id,
+          repair: repair.id,
+          helped: input.helped,
+          before: { stage: unit!.stage, bench: unit!.bench },
+          after: { stage: unit!.stage, bench },
+        },
+      },
       answer: { helped: input.helped },
       onSealed: (seq) => seal(tx, row.id, seq, null),
     };
   },
 });
 
-interface VoidInput { unitId: string; observation?: number }
+interface VoidInput {
+  unitId: string;
+  observation?: number;
+}
 
 /** Takes back an answer or a verdict (the last one unless named). The row stays and is marked; belief is what it was without it. */
 export const voidObservation = defineCommand<VoidInput, { voided: string }>({
-  name: 'voidObservation', roles: BENCH_ROLES, onUnit: true,
+  name: 'voidObservation',
+  roles: BENCH_ROLES,
+  onUnit: true,
   input: Joi.object({ unitId, observation: Joi.number().integer().label('observation') }),
   async run({ tx, unit }, input) {
     const standing = and(eq(observations.unitId, unit!.id), isNull(observations.voidedBy));
-    const [row] = await tx.select().from(observations)
-      .where(input.observation === undefined ? standing : and(standing, eq(observations.id, input.observation))).orderBy(desc(observations.id)).limit(1);
-    if (!row) throw new ShopError('refused', input.observation === undefined ? 'There is nothing to take back.' : 'That answer has already been taken back.');
+    const [row] = await tx
+      .select()
+      .from(observations)
+      .where(
+        input.observation === undefined ? standing : and(standing, eq(observations.id, input.observation)),
+      )
+      .orderBy(desc(observations.id))
+      .limit(1);
+    if (!row)
+      throw new ShopError(
+        'refused',
+        input.observation === undefined
+          ? 'There is nothing to take back.'
+          : 'That answer has already been taken back.',
+      );
     refuseHeld(unit!);
     await tx.update(observations).set({ voidedBy: 0 }).where(eq(observations.id, row.id));
     // an answer that had replaced an earlier one gives that one back
-    if (row.eventSeq !== null) await tx.update(observations).set({ voidedBy: null }).where(and(eq(observations.unitId, unit!.id), eq(observations.voidedBy, row.eventSeq)));
+    if (row.eventSeq !== null)
+      await tx
+        .update(observations)
+        .set({ voidedBy: null })
+        .where(and(eq(observations.unitId, unit!.id), eq(observations.voidedBy, row.eventSeq)));
     await takeBackPlace(tx, unit!, row.eventSeq);
     return {
-      event: { kind: 'voided', voids: row.eventSeq ?? undefined, payload: { observation: row.id, ref: row.ref, outcome: row.outcome } },
+      event: {
+        kind: 'voided',
+        voids: row.eventSeq ?? undefined,
+        payload: { observation: row.id, ref: row.ref, outcome: row.outcome },
+      },
       answer: { voided: row.ref },
-      onSealed: async (seq) => void (await tx.update(observations).set({ voidedBy: seq }).where(eq(observations.id, row.id))),
+      onSealed: async (seq) =>
+        void (await tx.update(observations).set({ voidedBy: seq }).where(eq(observations.id, row.id))),
     };
   },
 });
 
 /** An answer taken back also gives back where the unit stood and how the bench was, as long as nothing has changed them since. */
-async function takeBackPlace(tx: CommandContext['tx'], unit: NonNullable<CommandContext['unit']>, seq: number | null): Promise<void> {
+async function takeBackPlace(
+  tx: CommandContext['tx'],
+  unit: NonNullable<CommandContext['unit']>,
+  seq: number | null,
+): Promise<void> {
   if (seq === null) return;
   const [event] = await tx.select({ payload: events.payload }).from(events).where(eq(events.seq, seq));
   const { before, after } = (event?.payload ?? {}) as { before?: Place; after?: Place };
   if (!before || !after) return;
   if (after.stage === unit.stage) await moveStage(tx, unit, before.stage);
-  if (BENCH_ITEMS.every((item) => after.bench[item] === unit.bench[item])) await tx.update(units).set({ bench: before.bench }).where(eq(units.id, unit.id));
+  if (BENCH_ITEMS.every((item) => after.bench[item] === unit.bench[item]))
+    await tx.update(units).set({ bench: before.bench }).where(eq(units.id, unit.id));
 }
 
-interface Place { stage: Stage; bench: BenchState }
+interface Place {
+  stage: Stage;
+  bench: BenchState;
+}
 
 /** What stands on the bench now: mains, case, battery, board. */
 export const setBench = defineCommand<{ unitId: string; bench: Partial<BenchState> }, BenchState>({
-  name: 'setBench', roles: BENCH_ROLES, onUnit: true,
-  input: Joi.object({ unitId, bench: Joi.object(Object.fromEntries(BENCH_ITEMS.map((item) => [item, Joi.boolean()]))).min(1).required() }),
+  name: 'setBench',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    bench: Joi.object(Object.fromEntries(BENCH_ITEMS.map((item) => [item, Joi.boolean()])))
+      .min(1)
+      .required(),
+  }),
   async run({ tx, unit }, input) {
     refuseHeld(unit!);
     const bench: BenchState = { ...CLOSED, ...unit!.bench, ...input.bench };
@@ -151,11 +291,20 @@ export const setBench = defineCommand<{ unitId: string; bench: Partial<BenchStat
 });
 
 export const setStage = defineCommand<{ unitId: string; stage: Stage }, { stage: Stage }>({
-  name: 'setStage', roles: BENCH_ROLES, onUnit: true,
-  input: Joi.object({ unitId, stage: Joi.string().valid(...STAGES.filter((stage) => stage !== 'sold' && stage !== 'shelf')).required().label('stage') }),
+  name: 'setStage',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    stage: Joi.string()
+      .valid(...STAGES.filter((stage) => stage !== 'sold' && stage !== 'shelf'))
+      .required()
+      .label('stage'),
+  }),
   async run({ tx, actor, unit }, { stage }) {
     if (unit!.stage === 'sold') throw new ShopError('refused', 'It has been sold: its record is closed.');
-    if (unit!.stage === 'quarantine' && actor.role !== 'owner') throw new ShopError('forbidden', 'Only the owner lets a unit out of quarantine.');
+    if (unit!.stage === 'quarantine' && actor.role !== 'owner')
+      throw new ShopError('forbidden', 'Only the owner lets a unit out of quarantine.');
     if (unit!.listed) await tx.update(units).set({ listed: false }).where(eq(units.id, unit!.id));
     await moveStage(tx, unit!, stage);
     return { event: { kind: 'stage', payload: { from: unit!.stage, to: stage } }, answer: { stage } };
@@ -164,28 +313,56 @@ export const setStage = defineCommand<{ unitId: string; stage: Stage }, { stage:
 
 /** A value read off the machine by a person. */
 export const typeSpec = defineCommand<{ unitId: string; key: SpecKey; value: string }, { key: string }>({
-  name: 'typeSpec', roles: BENCH_ROLES, onUnit: true,
-  input: Joi.object({ unitId, key: Joi.string().valid(...Object.keys(SPEC_KEYS)).required().label('what'), value: shortText('value', 200).required() }),
+  name: 'typeSpec',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    key: Joi.string()
+      .valid(...Object.keys(SPEC_KEYS))
+      .required()
+      .label('what'),
+    value: shortText('value', 200).required(),
+  }),
   async run({ tx, actor, unit }, { key, value }) {
     refuseHeld(unit!);
     const number = numberIn(key, value);
     const unitSign = NUMERIC[key]?.sign;
-    const shown = number !== null && unitSign ? `${Math.round((number / (NUMERIC[key]!.scale ?? 1)) * 100) / 100} ${unitSign}` : value;
+    const shown =
+      number !== null && unitSign
+        ? `${Math.round((number / (NUMERIC[key]!.scale ?? 1)) * 100) / 100} ${unitSign}`
+        : value;
     await writeSpec(tx, unit!.id, 'typed', [{ key, value: shown, number }], 'by hand', actor.name);
-    if (key === 'maker' || key === 'model') await tx.update(units).set({ [key]: value }).where(eq(units.id, unit!.id));
+    if (key === 'maker' || key === 'model')
+      await tx
+        .update(units)
+        .set({ [key]: value })
+        .where(eq(units.id, unit!.id));
     return { event: { kind: 'typed', payload: { key, value } }, answer: { key } };
   },
 });
 
-const NUMERIC: Partial<Record<SpecKey, { min: number; max: number; unit: string; sign?: string; scale?: number }>> = {
-  processorLevel: { min: 0, max: 4, unit: 'a level 0 to 4' }, memoryGb: { min: 0, max: 1024, unit: 'gigabytes', sign: 'GB' }, driveGb: { min: 0, max: 100_000, unit: 'gigabytes', sign: 'GB' },
-  batteryHealth: { min: 0, max: 120, unit: 'per cent', sign: '%', scale: 0.01 }, batteryCycles: { min: 0, max: 10_000, unit: 'cycles' }, topCelsius: { min: 0, max: 130, unit: 'degrees Celsius', sign: '°C' }, idleCelsius: { min: 0, max: 130, unit: 'degrees Celsius', sign: '°C' },
+const NUMERIC: Partial<
+  Record<SpecKey, { min: number; max: number; unit: string; sign?: string; scale?: number }>
+> = {
+  processorLevel: { min: 0, max: 4, unit: 'a level 0 to 4' },
+  memoryGb: { min: 0, max: 1024, unit: 'gigabytes', sign: 'GB' },
+  driveGb: { min: 0, max: 100_000, unit: 'gigabytes', sign: 'GB' },
+  batteryHealth: { min: 0, max: 120, unit: 'per cent', sign: '%', scale: 0.01 },
+  batteryCycles: { min: 0, max: 10_000, unit: 'cycles' },
+  topCelsius: { min: 0, max: 130, unit: 'degrees Celsius', sign: '°C' },
+  idleCelsius: { min: 0, max: 130, unit: 'degrees Celsius', sign: '°C' },
 };
 
 function numberIn(key: SpecKey, value: string): number | null {
   const rule = NUMERIC[key];
   if (!rule) return null;
   const number = Number(/-?\d+([.,]\d+)?/.exec(value)?.[0].replace(',', '.') ?? NaN);
-  if (!(number >= rule.min && number <= rule.max)) throw new ShopError('invalid', `Not saved: ${SPEC_KEYS[key]} must be ${rule.unit}, ${rule.min} to ${rule.max}; got "${value}".`, { fields: { value: `${rule.min} to ${rule.max}` } });
+  if (!(number >= rule.min && number <= rule.max))
+    throw new ShopError(
+      'invalid',
+      `Not saved: ${SPEC_KEYS[key]} must be ${rule.unit}, ${rule.min} to ${rule.max}; got "${value}".`,
+      { fields: { value: `${rule.min} to ${rule.max}` } },
+    );
   return number * (rule.scale ?? 1);
 }

@@ -1,6 +1,20 @@
 import { and, asc, desc, eq, sql, type SQL } from 'drizzle-orm';
 import { database } from '@/db/client';
-import { components, erasures, events, lots, observations, photos, reports, sales, units, work, workSegments, OPEN_UNITS, type Stage } from '@/db/schema';
+import {
+  components,
+  erasures,
+  events,
+  lots,
+  observations,
+  photos,
+  reports,
+  sales,
+  units,
+  work,
+  workSegments,
+  OPEN_UNITS,
+  type Stage,
+} from '@/db/schema';
 import { specificationOf } from './specification';
 
 export interface UnitListRow {
@@ -24,9 +38,23 @@ export interface UnitListRow {
 }
 
 export const unitListColumns = {
-  id: units.id, tag: units.tag, chassis: units.chassis, maker: units.maker, model: units.model, stage: units.stage, stageSince: units.stageSince, probably: units.probably,
-  probability: units.probability, route: units.route, valueMinor: units.valueMinor, lowMinor: units.lowMinor, highMinor: units.highMinor, handsMinutes: units.handsMinutes, grade: units.grade,
-  claim: units.claim, stopMinor: units.stopMinor,
+  id: units.id,
+  tag: units.tag,
+  chassis: units.chassis,
+  maker: units.maker,
+  model: units.model,
+  stage: units.stage,
+  stageSince: units.stageSince,
+  probably: units.probably,
+  probability: units.probability,
+  route: units.route,
+  valueMinor: units.valueMinor,
+  lowMinor: units.lowMinor,
+  highMinor: units.highMinor,
+  handsMinutes: units.handsMinutes,
+  grade: units.grade,
+  claim: units.claim,
+  stopMinor: units.stopMinor,
 };
 
 export interface ListFilter {
@@ -38,66 +66,161 @@ export interface ListFilter {
 }
 
 /** What to work on: open units, best return on an hour of hands first, a page at a time. One indexed query and one count. */
-export async function listUnits({ stage, lotId, offset = 0, limit = 40 }: ListFilter): Promise<{ rows: UnitListRow[]; total: number }> {
+export async function listUnits({
+  stage,
+  lotId,
+  offset = 0,
+  limit = 40,
+}: ListFilter): Promise<{ rows: UnitListRow[]; total: number }> {
   const open: SQL | undefined = and(
     stage ? eq(units.stage, stage) : OPEN_UNITS,
     lotId ? eq(units.lotId, lotId) : undefined,
   );
-  const order = lotId ? [asc(units.tag)] : stage ? [asc(units.stageSince), asc(units.id)] : [desc(units.rankScore), asc(units.id)];
+  const order = lotId
+    ? [asc(units.tag)]
+    : stage
+      ? [asc(units.stageSince), asc(units.id)]
+      : [desc(units.rankScore), asc(units.id)];
   const [rows, [{ total }]] = await Promise.all([
-    database().select(unitListColumns).from(units).where(lotId && !stage ? eq(units.lotId, lotId) : open).orderBy(...order).limit(limit).offset(offset),
-    database().select({ total: sql<number>`count(*)::int` }).from(units).where(lotId && !stage ? eq(units.lotId, lotId) : open),
+    database()
+      .select(unitListColumns)
+      .from(units)
+      .where(lotId && !stage ? eq(units.lotId, lotId) : open)
+      .orderBy(...order)
+      .limit(limit)
+      .offset(offset),
+    database()
+      .select({ total: sql<number>`count(*)::int` })
+      .from(units)
+      .where(lotId && !stage ? eq(units.lotId, lotId) : open),
   ]);
   return { rows, total };
 }
 
 /** Units a typed word finds: a tag (whole or its end), a serial number, a maker or model. */
-export async function findUnits(text: string, limit = 8): Promise<{ id: string; tag: string; maker: string; model: string; stage: Stage; probably: string }[]> {
+export async function findUnits(
+  text: string,
+  limit = 8,
+): Promise<{ id: string; tag: string; maker: string; model: string; stage: Stage; probably: string }[]> {
   const plain = text.trim();
   if (!plain) return [];
   const like = `%${plain.replace(/[%_\\]/g, '\\$&')}%`;
-  return database().select({ id: units.id, tag: units.tag, maker: units.maker, model: units.model, stage: units.stage, probably: units.probably }).from(units)
-    .where(sql`${units.tag} ilike ${like} or (${units.maker} || ' ' || ${units.model}) ilike ${like} or exists (select 1 from spec_values v where v.unit_id = ${units.id} and v.key = 'serial' and lower(v.value) = lower(${plain}))`)
-    .orderBy(sql`${units.tag} = ${plain.toUpperCase()} desc`, sql`${units.stage} in ('sold', 'gone')`, asc(units.tag)).limit(limit);
+  return database()
+    .select({
+      id: units.id,
+      tag: units.tag,
+      maker: units.maker,
+      model: units.model,
+      stage: units.stage,
+      probably: units.probably,
+    })
+    .from(units)
+    .where(
+      sql`${units.tag} ilike ${like} or (${units.maker} || ' ' || ${units.model}) ilike ${like} or exists (select 1 from spec_values v where v.unit_id = ${units.id} and v.key = 'serial' and lower(v.value) = lower(${plain}))`,
+    )
+    .orderBy(
+      sql`${units.tag} = ${plain.toUpperCase()} desc`,
+      sql`${units.stage} in ('sold', 'gone')`,
+      asc(units.tag),
+    )
+    .limit(limit);
 }
 
 /** One unit with what every one of its screens shows. */
 export async function unitByTag(tag: string) {
-  const [row] = await database().select({ unit: units, lot: lots }).from(units).innerJoin(lots, eq(lots.id, units.lotId)).where(eq(units.tag, tag.toUpperCase()));
+  const [row] = await database()
+    .select({ unit: units, lot: lots })
+    .from(units)
+    .innerJoin(lots, eq(lots.id, units.lotId))
+    .where(eq(units.tag, tag.toUpperCase()));
   if (!row) return null;
   const spec = await specificationOf(database(), row.unit.id);
   return { ...row, spec };
 }
 
 export async function recordOf(unitId: string) {
-  return database().select().from(observations).where(eq(observations.unitId, unitId)).orderBy(asc(observations.id));
+  return database()
+    .select()
+    .from(observations)
+    .where(eq(observations.unitId, unitId))
+    .orderBy(asc(observations.id));
 }
 
 export async function workOf(unitId: string) {
-  const rows = await database().select().from(work).where(eq(work.unitId, unitId)).orderBy(desc(work.startedAt));
-  const segments = await database().select().from(workSegments).where(eq(workSegments.unitId, unitId)).orderBy(asc(workSegments.id));
+  const rows = await database()
+    .select()
+    .from(work)
+    .where(eq(work.unitId, unitId))
+    .orderBy(desc(work.startedAt));
+  const segments = await database()
+    .select()
+    .from(workSegments)
+    .where(eq(workSegments.unitId, unitId))
+    .orderBy(asc(workSegments.id));
   return rows.map((row) => ({ ...row, segments: segments.filter((segment) => segment.workId === row.id) }));
 }
 
 export async function partsIn(unitId: string) {
-  return database().select().from(components).where(eq(components.unitId, unitId)).orderBy(asc(components.class), asc(components.code));
+  return database()
+    .select()
+    .from(components)
+    .where(eq(components.unitId, unitId))
+    .orderBy(asc(components.class), asc(components.code));
 }
 
 export async function erasuresOf(unitId: string) {
-  return database().select({ erasure: erasures, code: components.code, name: components.name, serial: components.serial, inUnit: components.unitId }).from(erasures)
-    .innerJoin(components, eq(components.id, erasures.componentId)).where(sql`${erasures.unitId} = ${unitId} or ${components.unitId} = ${unitId}`).orderBy(desc(erasures.at));
+  return database()
+    .select({
+      erasure: erasures,
+      code: components.code,
+      name: components.name,
+      serial: components.serial,
+      inUnit: components.unitId,
+    })
+    .from(erasures)
+    .innerJoin(components, eq(components.id, erasures.componentId))
+    .where(sql`${erasures.unitId} = ${unitId} or ${components.unitId} = ${unitId}`)
+    .orderBy(desc(erasures.at));
 }
 
 export async function photosOf(unitId: string) {
-  return database().select({ id: photos.id, note: photos.note, width: photos.width, height: photos.height, by: photos.by, at: photos.at }).from(photos).where(eq(photos.unitId, unitId)).orderBy(desc(photos.at));
+  return database()
+    .select({
+      id: photos.id,
+      note: photos.note,
+      width: photos.width,
+      height: photos.height,
+      by: photos.by,
+      at: photos.at,
+    })
+    .from(photos)
+    .where(eq(photos.unitId, unitId))
+    .orderBy(desc(photos.at));
 }
 
 export async function reportsOf(unitId: string) {
-  return database().select({ id: reports.id, name: reports.name, kind: reports.kind, problems: reports.problems, by: reports.by, at: reports.at }).from(reports).where(eq(reports.unitId, unitId)).orderBy(desc(reports.at)).limit(24);
+  return database()
+    .select({
+      id: reports.id,
+      name: reports.name,
+      kind: reports.kind,
+      problems: reports.problems,
+      by: reports.by,
+      at: reports.at,
+    })
+    .from(reports)
+    .where(eq(reports.unitId, unitId))
+    .orderBy(desc(reports.at))
+    .limit(24);
 }
 
 export async function historyOf(unitId: string, limit = 200) {
-  return database().select().from(events).where(eq(events.unitId, unitId)).orderBy(desc(events.seq)).limit(limit);
+  return database()
+    .select()
+    .from(events)
+    .where(eq(events.unitId, unitId))
+    .orderBy(desc(events.seq))
+    .limit(limit);
 }
 
 export async function saleOf(unitId: string) {

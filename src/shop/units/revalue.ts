@@ -14,11 +14,17 @@ import { specificationOf } from './specification';
 
 /** Observations that count, in the order they happened. */
 export async function standingRecord(tx: Transaction, unitId: string) {
-  return tx.select().from(observations).where(and(eq(observations.unitId, unitId), isNull(observations.voidedBy))).orderBy(asc(observations.id));
+  return tx
+    .select()
+    .from(observations)
+    .where(and(eq(observations.unitId, unitId), isNull(observations.voidedBy)))
+    .orderBy(asc(observations.id));
 }
 
 export function recordEntry(row: { kind: 'finding' | 'repair'; ref: string; outcome: number }): RecordEntry {
-  return row.kind === 'finding' ? { kind: 'finding', id: row.ref, outcome: row.outcome } : { kind: 'repair', id: row.ref, helped: row.outcome === 1 };
+  return row.kind === 'finding'
+    ? { kind: 'finding', id: row.ref, outcome: row.outcome }
+    : { kind: 'repair', id: row.ref, helped: row.outcome === 1 };
 }
 
 /** The evaluation is a pure function, and a lot's like machines ask for the same one over and over. */
@@ -38,12 +44,27 @@ function evaluateOnce(known: { catalogue: Catalogue; mark: string }, input: Eval
 
 /** Same rules, same bin: same mark. */
 function markOf(rules: typeof shop.$inferSelect, bin: EvaluationInput['bin']): string {
-  return createHash('sha1').update(JSON.stringify([catalogue.version, effectiveCatalogue(rules).mark, rules.ratePerHourMinor, rules.feeBasisPoints, bin])).digest('hex').slice(0, 16);
+  return createHash('sha1')
+    .update(
+      JSON.stringify([
+        catalogue.version,
+        effectiveCatalogue(rules).mark,
+        rules.ratePerHourMinor,
+        rules.feeBasisPoints,
+        bin,
+      ]),
+    )
+    .digest('hex')
+    .slice(0, 16);
 }
 
 /** What the engine is asked about a unit: its record, the shop's rules, the bin and what the machine would fetch. */
 export async function appraisalOf(tx: Transaction, unitId: string) {
-  const [row] = await tx.select({ unit: units, source: lots.source }).from(units).innerJoin(lots, eq(lots.id, units.lotId)).where(eq(units.id, unitId));
+  const [row] = await tx
+    .select({ unit: units, source: lots.source })
+    .from(units)
+    .innerJoin(lots, eq(lots.id, units.lotId))
+    .where(eq(units.id, unitId));
   const [rules] = await tx.select().from(shop);
   const spec = await specificationOf(tx, unitId);
   const record = (await standingRecord(tx, unitId)).map(recordEntry);
@@ -51,10 +72,25 @@ export async function appraisalOf(tx: Transaction, unitId: string) {
   const price = priceOf(unit.chassis, spec, unit.grade as Grade | null, true);
   const { verifyMinutes, ...worth } = worthOf(unit.chassis, spec, price, rules.feeBasisPoints);
   const input: EvaluationInput = {
-    chassis: unit.chassis, source: row.source, record, bench: unit.bench, worth, verifyMinutes, bin: await swapBin(tx, unitId, unit.chassis),
-    priceLowMinor: price.lowMinor, priceHighMinor: price.highMinor, ratePerHourMinor: rules.ratePerHourMinor,
+    chassis: unit.chassis,
+    source: row.source,
+    record,
+    bench: unit.bench,
+    worth,
+    verifyMinutes,
+    bin: await swapBin(tx, unitId, unit.chassis),
+    priceLowMinor: price.lowMinor,
+    priceHighMinor: price.highMinor,
+    ratePerHourMinor: rules.ratePerHourMinor,
   };
-  return { unit, price, input, rules, known: effectiveCatalogue(rules), reckonedWith: markOf(rules, input.bin) };
+  return {
+    unit,
+    price,
+    input,
+    rules,
+    known: effectiveCatalogue(rules),
+    reckonedWith: markOf(rules, input.bin),
+  };
 }
 
 async function columnsOf(tx: Transaction, unitId: string) {
@@ -66,20 +102,30 @@ async function columnsOf(tx: Transaction, unitId: string) {
 /** Works belief, price and value of a unit out again from its record, stores the snapshot, bumps the version. @returns the new version */
 export async function revalueUnit(tx: Transaction, unitId: string): Promise<number> {
   const columns = await columnsOf(tx, unitId);
-  const [updated] = await tx.update(units).set({ ...columns, version: sql`${units.version} + 1` }).where(eq(units.id, unitId)).returning({ version: units.version });
+  const [updated] = await tx
+    .update(units)
+    .set({ ...columns, version: sql`${units.version} + 1` })
+    .where(eq(units.id, unitId))
+    .returning({ version: units.version });
   return updated.version;
 }
 
 /** The same after a change of rules or of the bin: nothing happened to the unit, so its version stays and nobody's answer is refused for it. */
 export async function refreshUnit(tx: Transaction, unitId: string): Promise<void> {
   await tx.select({ id: units.id }).from(units).where(eq(units.id, unitId)).for('update');
-  await tx.update(units).set(await columnsOf(tx, unitId)).where(eq(units.id, unitId));
+  await tx
+    .update(units)
+    .set(await columnsOf(tx, unitId))
+    .where(eq(units.id, unitId));
 }
 
 /** Brings a unit's snapshot up to date when the rules, the own numbers or the parts for swap-tests have changed since it was made. @returns whether it had to */
 export async function keepCurrent(unitId: string): Promise<boolean> {
   return database().transaction(async (tx) => {
-    const [unit] = await tx.select({ chassis: units.chassis, stage: units.stage, reckonedWith: units.reckonedWith }).from(units).where(eq(units.id, unitId));
+    const [unit] = await tx
+      .select({ chassis: units.chassis, stage: units.stage, reckonedWith: units.reckonedWith })
+      .from(units)
+      .where(eq(units.id, unitId));
     if (!unit || unit.stage === 'sold' || unit.stage === 'gone') return false;
     const [rules] = await tx.select().from(shop);
     if (unit.reckonedWith === markOf(rules, await swapBin(tx, unitId, unit.chassis))) return false;
@@ -93,12 +139,22 @@ export function snapshotColumns(evaluation: Evaluation, worth: UnitWorth, stage:
   const top = evaluation.beliefs[0];
   const sound = evaluation.sound.probability;
   const isSound = sound >= (top?.probability ?? 0);
-  const routeMinutes = { refurbish: evaluation.planMinutes + worth.finishMinutes, disclose: worth.finishMinutes, asFound: worth.asFoundMinutes, harvest: worth.harvestMinutes, recycle: 2 };
+  const routeMinutes = {
+    refurbish: evaluation.planMinutes + worth.finishMinutes,
+    disclose: worth.finishMinutes,
+    asFound: worth.asFoundMinutes,
+    harvest: worth.harvestMinutes,
+    recycle: 2,
+  };
   const handsMinutes = routeMinutes[evaluation.best];
   const held = stage === 'quarantine';
   return {
     evaluation,
-    probably: evaluation.conflict.conflict ? 'fits no fault known' : isSound ? 'sound' : causeById(top.cause)?.name ?? top.cause,
+    probably: evaluation.conflict.conflict
+      ? 'fits no fault known'
+      : isSound
+        ? 'sound'
+        : (causeById(top.cause)?.name ?? top.cause),
     probability: isSound ? sound : top.probability,
     route: held ? 'quarantine' : evaluation.best,
     valueMinor: evaluation.valueMinor,

@@ -7,9 +7,25 @@ export type Basis = (typeof BASES)[number];
 
 /** Keys of the specification, in the order shown, with their units. */
 export const SPEC_KEYS = {
-  processor: 'Processor', processorLevel: 'Level', memoryGb: 'Memory', memoryModules: 'Modules', driveKind: 'Drive', driveGb: 'Drive size', driveHealth: 'Drive health',
-  screen: 'Screen', graphics: 'Graphics', battery: 'Battery', batteryHealth: 'Battery health', batteryCycles: 'Cycles', serial: 'Serial', boardSerial: 'Board serial',
-  firmware: 'Firmware', idleCelsius: 'Idle', topCelsius: 'Top under load', maker: 'Maker', model: 'Model',
+  processor: 'Processor',
+  processorLevel: 'Level',
+  memoryGb: 'Memory',
+  memoryModules: 'Modules',
+  driveKind: 'Drive',
+  driveGb: 'Drive size',
+  driveHealth: 'Drive health',
+  screen: 'Screen',
+  graphics: 'Graphics',
+  battery: 'Battery',
+  batteryHealth: 'Battery health',
+  batteryCycles: 'Cycles',
+  serial: 'Serial',
+  boardSerial: 'Board serial',
+  firmware: 'Firmware',
+  idleCelsius: 'Idle',
+  topCelsius: 'Top under load',
+  maker: 'Maker',
+  model: 'Model',
 } as const;
 export type SpecKey = keyof typeof SPEC_KEYS;
 
@@ -55,13 +71,38 @@ export interface SpecEntry {
 }
 
 /** Writes values of one basis; a newer one replaces the older of the same basis (the history keeps both). */
-export async function writeSpec(tx: Transaction, unitId: string, basis: Basis, entries: readonly SpecEntry[], origin: string, by: string): Promise<void> {
+export async function writeSpec(
+  tx: Transaction,
+  unitId: string,
+  basis: Basis,
+  entries: readonly SpecEntry[],
+  origin: string,
+  by: string,
+): Promise<void> {
   if (entries.length === 0) return;
   const at = new Date();
-  await tx.insert(specValues)
-    .values(entries.map((entry) => ({ unitId, key: entry.key, basis, value: entry.value, number: entry.number ?? null, origin, by, at })))
+  await tx
+    .insert(specValues)
+    .values(
+      entries.map((entry) => ({
+        unitId,
+        key: entry.key,
+        basis,
+        value: entry.value,
+        number: entry.number ?? null,
+        origin,
+        by,
+        at,
+      })),
+    )
     .onConflictDoUpdate({
       target: [specValues.unitId, specValues.key, specValues.basis],
-      set: { value: sql`excluded.value`, number: sql`excluded.number`, origin: sql`excluded.origin`, by: sql`excluded.by`, at: sql`excluded.at` },
+      set: {
+        value: sql`excluded.value`,
+        number: sql`excluded.number`,
+        origin: sql`excluded.origin`,
+        by: sql`excluded.by`,
+        at: sql`excluded.at`,
+      },
     });
 }

@@ -4,8 +4,17 @@ import { STAGES, units, type Stage } from '@/db/schema';
 import { ShopError } from '../errors';
 
 export const STAGE_NAMES: Record<Stage, string> = {
-  dock: 'Dock', look: 'First look', find: 'Find out', decide: 'Decide', hands: 'Hands on', system: 'System', prove: 'Prove', shelf: 'Shelf',
-  quarantine: 'Quarantine', sold: 'Sold', gone: 'Gone',
+  dock: 'Dock',
+  look: 'First look',
+  find: 'Find out',
+  decide: 'Decide',
+  hands: 'Hands on',
+  system: 'System',
+  prove: 'Prove',
+  shelf: 'Shelf',
+  quarantine: 'Quarantine',
+  sold: 'Sold',
+  gone: 'Gone',
 };
 
 /** The line: stages of the work in order. Quarantine, sold and gone lie beside it. */
@@ -18,11 +27,20 @@ export function forward(from: Stage, to: Stage): Stage {
   return a >= 0 && b > a ? to : from;
 }
 
-export async function moveStage(tx: Transaction, unit: { id: string; stage: Stage }, to: Stage): Promise<void> {
-  if (to !== unit.stage) await tx.update(units).set({ stage: to, stageSince: new Date() }).where(eq(units.id, unit.id));
+export async function moveStage(
+  tx: Transaction,
+  unit: { id: string; stage: Stage },
+  to: Stage,
+): Promise<void> {
+  if (to !== unit.stage)
+    await tx.update(units).set({ stage: to, stageSince: new Date() }).where(eq(units.id, unit.id));
 }
 
 export function refuseHeld(unit: { stage: Stage }): void {
-  if (unit.stage === 'quarantine') throw new ShopError('refused', 'This unit is in quarantine: nothing is done to it until the owner lets it go.');
+  if (unit.stage === 'quarantine')
+    throw new ShopError(
+      'refused',
+      'This unit is in quarantine: nothing is done to it until the owner lets it go.',
+    );
   if (unit.stage === 'sold') throw new ShopError('refused', 'It has been sold: its record is closed.');
 }

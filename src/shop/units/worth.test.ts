@@ -3,10 +3,23 @@ import { priceOf, worthOf } from './worth';
 import { Specification, type SpecRow } from './specification';
 import { forward } from './stages';
 
-const row = (key: string, basis: string, value: string, number: number | null = null): SpecRow => ({ key, basis, value, number, origin: 'test', by: 'test', at: new Date(0) });
+const row = (key: string, basis: string, value: string, number: number | null = null): SpecRow => ({
+  key,
+  basis,
+  value,
+  number,
+  origin: 'test',
+  by: 'test',
+  at: new Date(0),
+});
 
 describe('the specification', () => {
-  const spec = new Specification([row('memoryGb', 'claimed', '16 GB', 16), row('memoryGb', 'measured', '8 GB', 8), row('serial', 'typed', 'X1'), row('serial', 'claimed', 'Y2')]);
+  const spec = new Specification([
+    row('memoryGb', 'claimed', '16 GB', 16),
+    row('memoryGb', 'measured', '8 GB', 8),
+    row('serial', 'typed', 'X1'),
+    row('serial', 'claimed', 'Y2'),
+  ]);
   it('measured counts before typed, typed before claimed', () => {
     expect(spec.number('memoryGb')).toBe(8);
     expect(spec.text('serial')).toBe('X1');
@@ -17,15 +30,21 @@ describe('the specification', () => {
 describe('what a unit is worth', () => {
   it('once sound it is priced with the drive it will need; as a part source without the one it lacks', () => {
     const bare = new Specification([row('driveKind', 'typed', 'none')]);
-    const whole = new Specification([row('driveKind', 'typed', 'solid'), row('driveGb', 'typed', '120 GB', 120)]);
+    const whole = new Specification([
+      row('driveKind', 'typed', 'solid'),
+      row('driveGb', 'typed', '120 GB', 120),
+    ]);
     expect(priceOf('small', bare, 'B', true).minor).toBe(priceOf('small', whole, 'B', true).minor);
     expect(priceOf('small', bare, 'B', false).minor).toBeLessThan(priceOf('small', whole, 'B', false).minor);
-    const parts = (spec: Specification) => worthOf('small', spec, priceOf('small', spec, null, true), 800).parts.map((part) => part.class);
+    const parts = (spec: Specification) =>
+      worthOf('small', spec, priceOf('small', spec, null, true), 800).parts.map((part) => part.class);
     expect(parts(whole)).toContain('drive');
     expect(parts(bare)).not.toContain('drive');
   });
   it('a better level is worth more', () => {
-    const at = (level: number) => priceOf('laptop', new Specification([row('processorLevel', 'measured', `v${level}`, level)]), 'A', true).minor;
+    const at = (level: number) =>
+      priceOf('laptop', new Specification([row('processorLevel', 'measured', `v${level}`, level)]), 'A', true)
+        .minor;
     expect(at(3)).toBeGreaterThan(at(2));
   });
 });

@@ -6,7 +6,12 @@ import type { UnitWorth } from '@/core/steps/problem';
 import type { Specification } from './specification';
 
 /** Price of the unit once sound: a machine is sold with a drive and a system, so a missing drive is priced as the part it needs. */
-export function priceOf(chassis: Chassis, spec: Specification, grade: Grade | null, sound: boolean): TablePrice {
+export function priceOf(
+  chassis: Chassis,
+  spec: Specification,
+  grade: Grade | null,
+  sound: boolean,
+): TablePrice {
   const battery = spec.number('batteryHealth');
   const noBattery = spec.text('battery') === 'none';
   const kind = spec.text('driveKind') as 'none' | 'disk' | 'solid' | null;
@@ -22,7 +27,12 @@ export function priceOf(chassis: Chassis, spec: Specification, grade: Grade | nu
   });
 }
 
-export function worthOf(chassis: Chassis, spec: Specification, price: TablePrice, feeBasisPoints: number): UnitWorth & { verifyMinutes: number } {
+export function worthOf(
+  chassis: Chassis,
+  spec: Specification,
+  price: TablePrice,
+  feeBasisPoints: number,
+): UnitWorth & { verifyMinutes: number } {
   const minutes = workMinutes[chassis];
   const gone = new Set<PartClass>();
   if (spec.text('driveKind') === 'none') gone.add('drive');
@@ -33,7 +43,9 @@ export function worthOf(chassis: Chassis, spec: Specification, price: TablePrice
     finishMinutes: minutes.finish,
     asFoundShare: AS_FOUND_SHARE,
     asFoundMinutes: minutes.asFound,
-    parts: Object.entries(partValues[chassis]).filter(([part]) => !gone.has(part as PartClass)).map(([part, minor]) => ({ class: part as PartClass, minor: minor! })),
+    parts: Object.entries(partValues[chassis])
+      .filter(([part]) => !gone.has(part as PartClass))
+      .map(([part, minor]) => ({ class: part as PartClass, minor: minor! })),
     harvestMinutes: minutes.harvest,
     recycleMinor: recycleMinor[chassis],
     verifyMinutes: minutes.verify,

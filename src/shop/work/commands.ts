@@ -14,17 +14,26 @@ import { endSegment } from './clock';
 const workId = Joi.string().uuid().required().label('work');
 
 async function workOf(tx: Transaction, id: string, unit: string) {
-  const [row] = await tx.select().from(work).where(and(eq(work.id, id), eq(work.unitId, unit)));
+  const [row] = await tx
+    .select()
+    .from(work)
+    .where(and(eq(work.id, id), eq(work.unitId, unit)));
   if (!row) throw new ShopError('missing', 'There is no such piece of work on this unit.');
-  if (row.status === 'done' || row.status === 'dropped') throw new ShopError('refused', `"${row.title}" is finished already.`);
+  if (row.status === 'done' || row.status === 'dropped')
+    throw new ShopError('refused', `"${row.title}" is finished already.`);
   return row;
 }
 
-interface Start { unitId: string; ref: string }
+interface Start {
+  unitId: string;
+  ref: string;
+}
 
 /** Starts a repair of the catalogue or a work step (cleaning, erasing ...); the person's other clock is paused. */
 export const startWork = defineCommand<Start, { workId: string }>({
-  name: 'startWork', roles: BENCH_ROLES, onUnit: true,
+  name: 'startWork',
+  roles: BENCH_ROLES,
+  onUnit: true,
   input: Joi.object({ unitId, ref: shortText('step', 60).required() }),
   async run({ tx, actor, unit }, { ref }) {
     refuseHeld(unit!);
@@ -32,23 +41,38 @@ export const startWork = defineCommand<Start, { workId: string }>({
     const step = workStepById(ref);
     if (!repair && !step) throw new ShopError('invalid', `Not started: no step "${ref}".`);
     // one pair of hands: whatever this person was doing, on any unit, stands paused
-    const running = await tx.select({ id: work.id }).from(work).where(and(eq(work.by, actor.id), eq(work.status, 'running')));
+    const running = await tx
+      .select({ id: work.id })
+      .from(work)
+      .where(and(eq(work.by, actor.id), eq(work.status, 'running')));
     for (const other of running) {
       await endSegment(tx, other.id);
       await tx.update(work).set({ status: 'paused' }).where(eq(work.id, other.id));
     }
     const kind = repair ? 'repair' : step!.kind;
     const title = repair?.name ?? step!.name;
-    const [row] = await tx.insert(work).values({ unitId: unit!.id, kind, ref, title, by: actor.id, byName: actor.name }).returning({ id: work.id });
+    const [row] = await tx
+      .insert(work)
+      .values({ unitId: unit!.id, kind, ref, title, by: actor.id, byName: actor.name })
+      .returning({ id: work.id });
     await tx.insert(workSegments).values({ workId: row.id, unitId: unit!.id, attended: true });
     const to: Stage = kind === 'system' ? 'system' : kind === 'prove' ? 'prove' : 'hands';
     await moveStage(tx, unit!, forward(unit!.stage, to));
-    return { event: { kind: 'work started', payload: { work: row.id, ref, title, paused: running.map((other) => other.id) } }, answer: { workId: row.id } };
+    return {
+      event: {
+        kind: 'work started',
+        payload: { work: row.id, ref, title, paused: running.map((other) => other.id) },
+      },
+      answer: { workId: row.id },
+    };
   },
 });
 
 export const pauseWork = defineCommand<{ unitId: string; workId: string }, null>({
-  name: 'pauseWork', roles: BENCH_ROLES, onUnit: true, input: Joi.object({ unitId, workId }),
+  name: 'pauseWork',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId, workId }),
   async run({ tx, unit }, input) {
     const row = await workOf(tx, input.workId, unit!.id);
     if (row.status === 'paused') throw new ShopError('refused', `"${row.title}" is paused already.`);
@@ -59,59 +83,132 @@ export const pauseWork = defineCommand<{ unitId: string; workId: string }, null>
 });
 
 export const resumeWork = defineCommand<{ unitId: string; workId: string }, null>({
-  name: 'resumeWork', roles: BENCH_ROLES, onUnit: true, input: Joi.object({ unitId, workId }),
+  name: 'resumeWork',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId, workId }),
   async run({ tx, actor, unit }, input) {
     refuseHeld(unit!);
     const row = await workOf(tx, input.workId, unit!.id);
     if (row.status === 'running') throw new ShopError('refused', `"${row.title}" is running already.`);
     await endSegment(tx, row.id);
-    const others = await tx.select({ id: work.id }).from(work).where(and(eq(work.by, actor.id), eq(work.status, 'running'), ne(work.id, row.id)));
+    const others = await tx
+      .select({ id: work.id })
+      .from(work)
+      .where(and(eq(work.by, actor.id), eq(work.status, 'running'), ne(work.id, row.id)));
     for (const other of others) {
       await endSegment(tx, other.id);
       await tx.update(work).set({ status: 'paused' }).where(eq(work.id, other.id));
     }
     await tx.insert(workSegments).values({ workId: row.id, unitId: unit!.id, attended: true });
-    await tx.update(work).set({ status: 'running', by: actor.id, byName: actor.name }).where(eq(work.id, row.id));
+    await tx
+      .update(work)
+      .set({ status: 'running', by: actor.id, byName: actor.name })
+      .where(eq(work.id, row.id));
     return { event: { kind: 'work resumed', payload: { work: row.id, title: row.title } }, answer: null };
   },
 });
 
-interface Leave { unitId: string; workId: string; minutes: number; station?: string }
+interface Leave {
+  unitId: string;
+  workId: string;
+  minutes: number;
+  station?: string;
+}
 
 /** From here it runs by itself: attended minutes stop, the running strip takes over. */
 export const leaveAlone = defineCommand<Leave, null>({
-  name: 'leaveAlone', roles: BENCH_ROLES, onUnit: true,
-  input: Joi.object({ unitId, workId, minutes: Joi.number().greater(0).max(20_160).required().label('minutes'), station: shortText('station', 40).allow('') }),
+  name: 'leaveAlone',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    workId,
+    minutes: Joi.number().greater(0).max(20_160).required().label('minutes'),
+    station: shortText('station', 40).allow(''),
+  }),
   async run({ tx, unit }, input) {
     refuseHeld(unit!);
     const row = await workOf(tx, input.workId, unit!.id);
     await endSegment(tx, row.id);
-    await tx.insert(workSegments).values({ workId: row.id, unitId: unit!.id, attended: false, expectedMinutes: input.minutes, station: input.station ?? '' });
+    await tx
+      .insert(workSegments)
+      .values({
+        workId: row.id,
+        unitId: unit!.id,
+        attended: false,
+        expectedMinutes: input.minutes,
+        station: input.station ?? '',
+      });
     await tx.update(work).set({ status: 'alone' }).where(eq(work.id, row.id));
-    return { event: { kind: 'left running', payload: { work: row.id, title: row.title, minutes: input.minutes, station: input.station ?? '' } }, answer: null };
+    return {
+      event: {
+        kind: 'left running',
+        payload: { work: row.id, title: row.title, minutes: input.minutes, station: input.station ?? '' },
+      },
+      answer: null,
+    };
   },
 });
 
-interface Finish { unitId: string; workId: string; helped?: boolean; note?: string }
+interface Finish {
+  unitId: string;
+  workId: string;
+  helped?: boolean;
+  note?: string;
+}
 
 /** Ends it. For a repair, `helped` is the bench's verdict and moves belief; left out, nothing is claimed. */
 export const finishWork = defineCommand<Finish, null>({
-  name: 'finishWork', roles: BENCH_ROLES, onUnit: true,
-  input: Joi.object({ unitId, workId, helped: Joi.boolean().label('helped'), note: shortText('note', 400).allow('') }),
+  name: 'finishWork',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    workId,
+    helped: Joi.boolean().label('helped'),
+    note: shortText('note', 400).allow(''),
+  }),
   async run({ tx, actor, unit }, input) {
     const row = await workOf(tx, input.workId, unit!.id);
     await endSegment(tx, row.id);
-    await tx.update(work).set({ status: 'done', finishedAt: new Date(), note: input.note ?? '' }).where(eq(work.id, row.id));
+    await tx
+      .update(work)
+      .set({ status: 'done', finishedAt: new Date(), note: input.note ?? '' })
+      .where(eq(work.id, row.id));
     let observation: number | null = null;
     if (row.kind === 'repair' && input.helped !== undefined) {
-      const [made] = await tx.insert(observations).values({ unitId: unit!.id, kind: 'repair', ref: row.ref, outcome: input.helped ? 1 : 0, by: actor.id, byName: actor.name }).returning({ id: observations.id });
+      const [made] = await tx
+        .insert(observations)
+        .values({
+          unitId: unit!.id,
+          kind: 'repair',
+          ref: row.ref,
+          outcome: input.helped ? 1 : 0,
+          by: actor.id,
+          byName: actor.name,
+        })
+        .returning({ id: observations.id });
       observation = made.id;
     }
     if (row.kind === 'system') await moveStage(tx, unit!, forward(unit!.stage, 'prove'));
     return {
-      event: { kind: 'work finished', payload: { work: row.id, title: row.title, helped: input.helped ?? null, observation, note: input.note ?? '' } },
+      event: {
+        kind: 'work finished',
+        payload: {
+          work: row.id,
+          title: row.title,
+          helped: input.helped ?? null,
+          observation,
+          note: input.note ?? '',
+        },
+      },
       answer: null,
-      onSealed: async (seq) => void (observation !== null && (await tx.update(observations).set({ eventSeq: seq }).where(eq(observations.id, observation)))),
+      onSealed: async (seq) =>
+        void (
+          observation !== null &&
+          (await tx.update(observations).set({ eventSeq: seq }).where(eq(observations.id, observation)))
+        ),
     };
   },
 });

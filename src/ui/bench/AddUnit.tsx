@@ -22,14 +22,29 @@ export function AddUnit({ lotId }: { lotId: string }) {
   };
   return (
     <form onSubmit={(event) => void submit(event)} className="flex flex-wrap items-end gap-2">
-      <ChoiceField label="Kind" name="chassis" wrap="w-[140px]"><option value="laptop">laptop</option><option value="desktop">desktop</option><option value="small">small desktop</option><option value="aio">all-in-one</option></ChoiceField>
+      <ChoiceField label="Kind" name="chassis" wrap="w-[140px]">
+        <option value="laptop">laptop</option>
+        <option value="desktop">desktop</option>
+        <option value="small">small desktop</option>
+        <option value="aio">all-in-one</option>
+      </ChoiceField>
       <TextField label="Maker" name="maker" wrap="w-[140px]" />
       <TextField label="Model" name="model" required wrap="w-[160px]" />
       <TextField label="Serial" name="serial" wrap="w-[140px]" fault={problem?.details?.fields?.serial} />
       <TextField label="Said of it" name="condition" wrap="w-[200px]" />
-      <Button type="submit" disabled={busy}>Add</Button>
-      {made && <p role="status" className="figures">{made}</p>}
-      {problem && <div className="w-full"><Problem>{problem.message}</Problem></div>}
+      <Button type="submit" disabled={busy}>
+        Add
+      </Button>
+      {made && (
+        <p role="status" className="figures">
+          {made}
+        </p>
+      )}
+      {problem && (
+        <div className="w-full">
+          <Problem>{problem.message}</Problem>
+        </div>
+      )}
     </form>
   );
 }

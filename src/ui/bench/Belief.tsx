@@ -7,32 +7,69 @@ const points = (now: number, before: number) => {
 };
 
 /** Belief bars: how likely each cause is now, with a mark where it stood before the last answer. Soundness is one of the lines. */
-export function Belief({ sound, lines, misfit }: { sound: BeliefView; lines: BeliefView[]; misfit: boolean }) {
-  const all = [...lines.filter((line) => line.probability >= 0.01 || line.before >= 0.05), sound].sort((a, b) => b.probability - a.probability).slice(0, 5);
-  const spoils = all.find((line) => line.ifLeft && line.probability >= 0.05 && !/^nothing/i.test(line.ifLeft));
+export function Belief({
+  sound,
+  lines,
+  misfit,
+}: {
+  sound: BeliefView;
+  lines: BeliefView[];
+  misfit: boolean;
+}) {
+  const all = [...lines.filter((line) => line.probability >= 0.01 || line.before >= 0.05), sound]
+    .sort((a, b) => b.probability - a.probability)
+    .slice(0, 5);
+  const spoils = all.find(
+    (line) => line.ifLeft && line.probability >= 0.05 && !/^nothing/i.test(line.ifLeft),
+  );
   return (
     <div>
       <h2 className="mb-1.5 text-[15px]">Probably</h2>
-      {misfit && <div className="hatched mb-2 py-1.5 pr-2 text-[14px]"><b>This does not fit any fault I know.</b> Check the answers below before trusting the bars.</div>}
+      {misfit && (
+        <div className="hatched mb-2 py-1.5 pr-2 text-[14px]">
+          <b>This does not fit any fault I know.</b> Check the answers below before trusting the bars.
+        </div>
+      )}
       <table className="w-full">
         <caption className="sr-only">Likely causes, probability now and before</caption>
         <tbody>
           {all.map((line) => (
             <tr key={line.cause} className="block pb-[6px]">
-              <th scope="row" className="inline-block w-[calc(100%-106px)] text-left align-baseline text-[14.5px] leading-[1.2] font-normal">{line.cause}</th>
-              <td className="figures inline-block w-[68px] text-right align-baseline text-[13.5px]">{percent(line.probability)}</td>
-              <td className="inline-block w-[38px] text-right align-baseline text-[12px] text-soft">{points(line.probability, line.before)}</td>
+              <th
+                scope="row"
+                className="inline-block w-[calc(100%-106px)] text-left align-baseline text-[14.5px] leading-[1.2] font-normal"
+              >
+                {line.cause}
+              </th>
+              <td className="figures inline-block w-[68px] text-right align-baseline text-[13.5px]">
+                {percent(line.probability)}
+              </td>
+              <td className="inline-block w-[38px] text-right align-baseline text-[12px] text-soft">
+                {points(line.probability, line.before)}
+              </td>
               <td className="block" aria-hidden>
                 <span className="relative mt-[2px] block h-[9px] bg-track">
-                  <span className={`absolute top-0 bottom-0 left-0 transition-[width] duration-300 ${line.cause === sound.cause ? 'bg-worth' : 'bg-ink'}`} style={{ width: `${line.probability * 100}%` }} />
-                  {Math.abs(line.before - line.probability) > 0.005 && <span className="absolute -top-[3px] -bottom-[3px] w-[2px] bg-soft" style={{ left: `${line.before * 100}%` }} />}
+                  <span
+                    className={`absolute top-0 bottom-0 left-0 transition-[width] duration-300 ${line.cause === sound.cause ? 'bg-worth' : 'bg-ink'}`}
+                    style={{ width: `${line.probability * 100}%` }}
+                  />
+                  {Math.abs(line.before - line.probability) > 0.005 && (
+                    <span
+                      className="absolute -top-[3px] -bottom-[3px] w-[2px] bg-soft"
+                      style={{ left: `${line.before * 100}%` }}
+                    />
+                  )}
                 </span>
               </td>
             </tr>
           ))}
         </tbody>
       </table>
-      {spoils && <p className="text-[13.5px] leading-[1.3] text-soft">“{spoils.cause}”, left alone: {spoils.ifLeft!.charAt(0).toLowerCase() + spoils.ifLeft!.slice(1)}</p>}
+      {spoils && (
+        <p className="text-[13.5px] leading-[1.3] text-soft">
+          “{spoils.cause}”, left alone: {spoils.ifLeft!.charAt(0).toLowerCase() + spoils.ifLeft!.slice(1)}
+        </p>
+      )}
     </div>
   );
 }

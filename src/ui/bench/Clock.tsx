@@ -14,6 +14,11 @@ export function Clock({ since, before, running }: { since: string; before: numbe
     const timer = setInterval(tick, TICK_MS);
     return () => clearInterval(timer);
   }, [running]);
-  const minutes = before + (running && now !== null ? Math.max(0, (now - new Date(since).getTime()) / 60_000) : 0);
-  return <span className="figures" suppressHydrationWarning>{duration(minutes)}</span>;
+  const minutes =
+    before + (running && now !== null ? Math.max(0, (now - new Date(since).getTime()) / 60_000) : 0);
+  return (
+    <span className="figures" suppressHydrationWarning>
+      {duration(minutes)}
+    </span>
+  );
 }

@@ -10,14 +10,21 @@ interface Answer {
 }
 
 const FACT_WORDS: Record<string, string> = {
-  power: 'it takes power', started: 'it starts', picture: 'there is a picture anywhere', ownPicture: 'its own screen shows a picture', drive: 'a drive is fitted', system: 'it runs a system',
+  power: 'it takes power',
+  started: 'it starts',
+  picture: 'there is a picture anywhere',
+  ownPicture: 'its own screen shows a picture',
+  drive: 'a drive is fitted',
+  system: 'it runs a system',
 };
 
 function barrierWords(result: Extract<Comparison, { possible: false }>): string {
   const { barrier } = result;
-  if (barrier.kind === 'needs') return `It shows something only once ${barrier.facts.map((fact) => FACT_WORDS[fact] ?? fact).join(' and ')}.`;
+  if (barrier.kind === 'needs')
+    return `It shows something only once ${barrier.facts.map((fact) => FACT_WORDS[fact] ?? fact).join(' and ')}.`;
   if (barrier.kind === 'part') return `It takes a known-good ${barrier.class}, and none is free in the bin.`;
-  if (barrier.kind === 'taken') return 'It has been answered, or tried in vain, since the last repair that helped.';
+  if (barrier.kind === 'taken')
+    return 'It has been answered, or tried in vain, since the last repair that helped.';
   if (barrier.kind === 'chassis') return 'It is not for this kind of machine.';
   return 'What it is after is as good as ruled out by now: it would change nothing.';
 }
@@ -28,11 +35,18 @@ export function Compare({ tag, step }: { tag: string; step: string }) {
   useEffect(() => {
     const stop = new AbortController();
     fetch(`/api/units/${tag}/compare?with=${encodeURIComponent(step)}`, { signal: stop.signal })
-      .then(async (response) => setAnswer(response.ok ? ((await response.json()) as Answer) : 'failed')).catch(() => { if (!stop.signal.aborted) setAnswer('failed'); });
+      .then(async (response) => setAnswer(response.ok ? ((await response.json()) as Answer) : 'failed'))
+      .catch(() => {
+        if (!stop.signal.aborted) setAnswer('failed');
+      });
     return () => stop.abort();
   }, [tag, step]);
   return (
-    <section aria-label="Why not this first" aria-live="polite" className="border-t-2 border-dashed border-ink bg-paper px-[22px] pt-2.5 pb-3 text-[14.5px]">
+    <section
+      aria-label="Why not this first"
+      aria-live="polite"
+      className="border-t-2 border-dashed border-ink bg-paper px-[22px] pt-2.5 pb-3 text-[14.5px]"
+    >
       <h3 className="text-[13px] text-soft">Why not this first?</h3>
       {answer === null && <p className="min-h-[64px]">Weighing the two …</p>}
       {answer === 'failed' && <p>The two could not be weighed just now. Your answer counts all the same.</p>}
@@ -43,20 +57,51 @@ export function Compare({ tag, step }: { tag: string; step: string }) {
 
 function Words({ answer }: { answer: Answer }) {
   const { result, proposed } = answer;
-  if (!result.possible) return <p>{barrierWords(result)} First in line is “{proposed}”</p>;
+  if (!result.possible)
+    return (
+      <p>
+        {barrierWords(result)} First in line is “{proposed}”
+      </p>
+    );
   const { comparison } = result;
   const lines: [string, number, string][] = [
-    ['minutes of hands', comparison.minutesMinor, `${attended(comparison.proposed.minutes)} against ${attended(comparison.other.minutes)}`],
+    [
+      'minutes of hands',
+      comparison.minutesMinor,
+      `${attended(comparison.proposed.minutes)} against ${attended(comparison.other.minutes)}`,
+    ],
     ['parts', comparison.partsMinor, ''],
     ['what it leads to', comparison.leadsToMinor, ''],
   ];
   return (
     <>
-      <p>{Math.abs(comparison.aheadMinor) < 1 ? <>It is worth the same as “{proposed}”</> : <>“{proposed}” is ahead by <b className="figures text-[13.5px]">{signedMinor(comparison.aheadMinor).replace('+', '')}</b>:</>}</p>
+      <p>
+        {Math.abs(comparison.aheadMinor) < 1 ? (
+          <>It is worth the same as “{proposed}”</>
+        ) : (
+          <>
+            “{proposed}” is ahead by{' '}
+            <b className="figures text-[13.5px]">{signedMinor(comparison.aheadMinor).replace('+', '')}</b>:
+          </>
+        )}
+      </p>
       {Math.abs(comparison.aheadMinor) >= 1 && (
-        <table className="mt-1"><caption className="sr-only">Where the difference comes from</caption><tbody>
-          {lines.filter(([, minor]) => Math.abs(minor) >= 1).map(([name, minor, note]) => <tr key={name}><th scope="row" className="pr-4 text-left font-normal">{name}</th><td className="figures w-20 text-right text-[13px]">{signedMinor(minor)}</td><td className="pl-4 text-[13.5px] text-soft">{note}</td></tr>)}
-        </tbody></table>
+        <table className="mt-1">
+          <caption className="sr-only">Where the difference comes from</caption>
+          <tbody>
+            {lines
+              .filter(([, minor]) => Math.abs(minor) >= 1)
+              .map(([name, minor, note]) => (
+                <tr key={name}>
+                  <th scope="row" className="pr-4 text-left font-normal">
+                    {name}
+                  </th>
+                  <td className="figures w-20 text-right text-[13px]">{signedMinor(minor)}</td>
+                  <td className="pl-4 text-[13.5px] text-soft">{note}</td>
+                </tr>
+              ))}
+          </tbody>
+        </table>
       )}
     </>
   );

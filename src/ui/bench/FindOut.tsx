@@ -10,7 +10,15 @@ import { attended, signedMinor } from '../kit/words';
 import { Answers } from './Answers';
 import { Belief } from './Belief';
 import { Question } from './Question';
-import type { AnswerView, BeliefView, LentView, RunningWorkView, StepView, UnitHead, WorthView } from './unitView';
+import type {
+  AnswerView,
+  BeliefView,
+  LentView,
+  RunningWorkView,
+  StepView,
+  UnitHead,
+  WorthView,
+} from './unitView';
 import { Worth } from './Worth';
 
 // loaded when they are wanted
@@ -37,13 +45,27 @@ interface Props {
 const LETTERS = ['A', 'B', 'C', 'D', 'E'];
 
 /** The bench: one question, what is believed and why, what else could be done, what it is worth. */
-export function FindOut({ unit, lent, steps, beliefs, sound, misfit, worth, answers, running, asked }: Props) {
+export function FindOut({
+  unit,
+  lent,
+  steps,
+  beliefs,
+  sound,
+  misfit,
+  worth,
+  answers,
+  running,
+  asked,
+}: Props) {
   const router = useRouter();
   const { send, problem, busy } = useCommand();
   const [picked, setPicked] = useState<{ version: number; id: string } | null>(null);
   const [keys, setKeys] = useState(false);
   const [tapping, setTapping] = useState<string | null>(null);
-  const chosen = picked?.version === unit.version ? steps.find((step) => `${step.kind}:${step.id}` === picked.id) : undefined;
+  const chosen =
+    picked?.version === unit.version
+      ? steps.find((step) => `${step.kind}:${step.id}` === picked.id)
+      : undefined;
   const step = chosen ?? asked ?? steps[0];
   const others = steps.filter((other) => other.id !== step.id).slice(0, 5);
   const disabled = !unit.mayWrite || unit.held;
@@ -51,41 +73,143 @@ export function FindOut({ unit, lent, steps, beliefs, sound, misfit, worth, answ
   const takeBack = () => void send('voidObservation', { unitId: unit.id }, unit.version);
   const answer = async (outcome: number, acknowledged?: string) => {
     if (step.kind === 'look' || step.kind === 'verify') {
-      const sent = await send('observe', { unitId: unit.id, finding: step.id, outcome, acknowledged }, unit.version);
+      const sent = await send(
+        'observe',
+        { unitId: unit.id, finding: step.id, outcome, acknowledged },
+        unit.version,
+      );
       if (sent.ok && asked) router.replace(`/u/${unit.tag}`);
-    } else if (step.kind === 'repair') void send('repairVerdict', { unitId: unit.id, repair: step.id, helped: outcome === 0 }, unit.version);
+    } else if (step.kind === 'repair')
+      void send('repairVerdict', { unitId: unit.id, repair: step.id, helped: outcome === 0 }, unit.version);
   };
   const take = () => {
     if (step.kind === 'repair') void send('startWork', { unitId: unit.id, ref: step.id }, unit.version);
     else if (step.kind === 'stop') void send('setStage', { unitId: unit.id, stage: 'decide' }, unit.version);
   };
   useShortcuts((key) => {
-    if (key === '?') { setKeys((open) => !open); return true; }
+    if (key === '?') {
+      setKeys((open) => !open);
+      return true;
+    }
     if (disabled) return false;
-    if (key === 'Enter' && !running && step && (step.kind === 'repair' || step.kind === 'stop')) { take(); return true; }
-    if (key.toLowerCase() === 't' && step?.instrument === 'tapper') { setTapping(tapping ? null : step.id); return true; }
-    if (key.toLowerCase() === 'b' && step?.instrument === 'memory') { router.push(`/u/${unit.tag}/memory`); return true; }
-    if (key.toLowerCase() === 'u') { takeBack(); return true; }
+    if (key === 'Enter' && !running && step && (step.kind === 'repair' || step.kind === 'stop')) {
+      take();
+      return true;
+    }
+    if (key.toLowerCase() === 't' && step?.instrument === 'tapper') {
+      setTapping(tapping ? null : step.id);
+      return true;
+    }
+    if (key.toLowerCase() === 'b' && step?.instrument === 'memory') {
+      router.push(`/u/${unit.tag}/memory`);
+      return true;
+    }
+    if (key.toLowerCase() === 'u') {
+      takeBack();
+      return true;
+    }
     const at = LETTERS.indexOf(key.toUpperCase());
-    if (at >= 0 && others[at]) { pick(others[at]); return true; }
+    if (at >= 0 && others[at]) {
+      pick(others[at]);
+      return true;
+    }
     return false;
   });
   return (
     <div className="grid h-full gap-[18px] lg:grid-cols-[minmax(0,1fr)_340px] lg:items-stretch">
       <div className="flex min-w-0 flex-col">
-        {unit.held && <section className="hatched mb-3 bg-paper py-4 pr-5"><h2 className="text-[22px]">{unit.stage === 'sold' ? 'Sold: its record is closed.' : 'Quarantined. Nothing is done to it here.'}</h2><p className="text-[15px]">{unit.stage === 'sold' ? 'What is on record stays to be read.' : 'Unplugged, set apart, not charged. The owner lets it go on the history page.'}</p></section>}
+        {unit.held && (
+          <section className="hatched mb-3 bg-paper py-4 pr-5">
+            <h2 className="text-[22px]">
+              {unit.stage === 'sold'
+                ? 'Sold: its record is closed.'
+                : 'Quarantined. Nothing is done to it here.'}
+            </h2>
+            <p className="text-[15px]">
+              {unit.stage === 'sold'
+                ? 'What is on record stays to be read.'
+                : 'Unplugged, set apart, not charged. The owner lets it go on the history page.'}
+            </p>
+          </section>
+        )}
         {running && !unit.held && <RunningWork unit={unit} work={running} />}
         {!running && !unit.held && step && (
           <>
-            {step.outcomes.length > 0
-              ? <Question key={`${unit.version}:${step.id}`} step={step} busy={busy} disabled={disabled} problem={problem?.message ?? null} lead={chosen || asked ? 'Yours,' : 'Next,'} instead={step.instrument === 'tapper' && tapping === step.id && <Tapper maker={unit.name} mayAnswer={step.id === 'code-group' && !disabled && !busy} onAnswer={(outcome) => void answer(outcome)} onClose={() => setTapping(null)} />} onAnswer={(outcome, acknowledged) => void answer(outcome, acknowledged)} />
-              : <section aria-label="Next" className="border-t-[6px] border-ink bg-paper px-[22px] pt-4 pb-[18px]"><p className="text-[14.5px] text-soft">Next, {attended(step.minutes)}. {step.reason}</p><h2 className="mt-1 text-[27px] leading-[1.12]">{step.title}</h2><p className="text-[15px]">{step.how}</p>{problem && <Problem>{problem.message}</Problem>}</section>}
-            {(step.kind === 'repair' || step.kind === 'stop') && <div className="flex gap-3 bg-paper px-[22px] pb-4"><Button tone="strong" shortcut="Enter" disabled={disabled || busy} onClick={take}>{step.kind === 'repair' ? 'Start it, clock on' : 'Stop here'}</Button></div>}
-            {step.kind === 'verify' && <p className="bg-paper px-[22px] pb-4 text-[14.5px]"><Link href={`/u/${unit.tag}/prove`} className="border-b border-current">The list of tests, one by one</Link></p>}
-            {step.swap && <SwapPart unit={unit} test={step.id} partClass={step.swap} lent={lent} disabled={disabled} />}
-            {step.instrument === 'tapper' && tapping !== step.id && <p className="bg-paper px-[22px] pb-4"><Button shortcut="T" disabled={disabled} onClick={() => setTapping(step.id)}>Tap along with it</Button></p>}
-            {step.instrument === 'memory' && <p className="bg-paper px-[22px] pb-4"><Link href={`/u/${unit.tag}/memory`} className="inline-flex min-h-11 items-center gap-2 border-2 border-ink px-3.5 text-[15px] font-semibold hover:bg-track"><Key>B</Key>On the memory board</Link></p>}
-            {(chosen || asked) && step.id !== steps[0]?.id && <Compare key={`${unit.version}:${step.id}`} tag={unit.tag} step={step.kind === 'stop' ? 'stop' : step.id} />}
+            {step.outcomes.length > 0 ? (
+              <Question
+                key={`${unit.version}:${step.id}`}
+                step={step}
+                busy={busy}
+                disabled={disabled}
+                problem={problem?.message ?? null}
+                lead={chosen || asked ? 'Yours,' : 'Next,'}
+                instead={
+                  step.instrument === 'tapper' &&
+                  tapping === step.id && (
+                    <Tapper
+                      maker={unit.name}
+                      mayAnswer={step.id === 'code-group' && !disabled && !busy}
+                      onAnswer={(outcome) => void answer(outcome)}
+                      onClose={() => setTapping(null)}
+                    />
+                  )
+                }
+                onAnswer={(outcome, acknowledged) => void answer(outcome, acknowledged)}
+              />
+            ) : (
+              <section
+                aria-label="Next"
+                className="border-t-[6px] border-ink bg-paper px-[22px] pt-4 pb-[18px]"
+              >
+                <p className="text-[14.5px] text-soft">
+                  Next, {attended(step.minutes)}. {step.reason}
+                </p>
+                <h2 className="mt-1 text-[27px] leading-[1.12]">{step.title}</h2>
+                <p className="text-[15px]">{step.how}</p>
+                {problem && <Problem>{problem.message}</Problem>}
+              </section>
+            )}
+            {(step.kind === 'repair' || step.kind === 'stop') && (
+              <div className="flex gap-3 bg-paper px-[22px] pb-4">
+                <Button tone="strong" shortcut="Enter" disabled={disabled || busy} onClick={take}>
+                  {step.kind === 'repair' ? 'Start it, clock on' : 'Stop here'}
+                </Button>
+              </div>
+            )}
+            {step.kind === 'verify' && (
+              <p className="bg-paper px-[22px] pb-4 text-[14.5px]">
+                <Link href={`/u/${unit.tag}/prove`} className="border-b border-current">
+                  The list of tests, one by one
+                </Link>
+              </p>
+            )}
+            {step.swap && (
+              <SwapPart unit={unit} test={step.id} partClass={step.swap} lent={lent} disabled={disabled} />
+            )}
+            {step.instrument === 'tapper' && tapping !== step.id && (
+              <p className="bg-paper px-[22px] pb-4">
+                <Button shortcut="T" disabled={disabled} onClick={() => setTapping(step.id)}>
+                  Tap along with it
+                </Button>
+              </p>
+            )}
+            {step.instrument === 'memory' && (
+              <p className="bg-paper px-[22px] pb-4">
+                <Link
+                  href={`/u/${unit.tag}/memory`}
+                  className="inline-flex min-h-11 items-center gap-2 border-2 border-ink px-3.5 text-[15px] font-semibold hover:bg-track"
+                >
+                  <Key>B</Key>On the memory board
+                </Link>
+              </p>
+            )}
+            {(chosen || asked) && step.id !== steps[0]?.id && (
+              <Compare
+                key={`${unit.version}:${step.id}`}
+                tag={unit.tag}
+                step={step.kind === 'stop' ? 'stop' : step.id}
+              />
+            )}
           </>
         )}
         {!unit.held && !running && others.length > 0 && (
@@ -95,11 +219,28 @@ export function FindOut({ unit, lent, steps, beliefs, sound, misfit, worth, answ
               <caption className="sr-only">Other steps, minutes of hands and value</caption>
               <tbody>
                 {others.map((other, i) => (
-                  <tr key={`${other.kind}:${other.id}`} className="relative border-b border-soft/40 hover:bg-paper">
-                    <td className="w-9 py-1"><Key>{LETTERS[i]}</Key></td>
-                    <td className="py-1"><button type="button" disabled={disabled} onClick={() => pick(other)} className="text-left after:absolute after:inset-0">{other.title}</button> {other.note && <span className="text-[13px] text-soft">{other.note}</span>}</td>
+                  <tr
+                    key={`${other.kind}:${other.id}`}
+                    className="relative border-b border-soft/40 hover:bg-paper"
+                  >
+                    <td className="w-9 py-1">
+                      <Key>{LETTERS[i]}</Key>
+                    </td>
+                    <td className="py-1">
+                      <button
+                        type="button"
+                        disabled={disabled}
+                        onClick={() => pick(other)}
+                        className="text-left after:absolute after:inset-0"
+                      >
+                        {other.title}
+                      </button>{' '}
+                      {other.note && <span className="text-[13px] text-soft">{other.note}</span>}
+                    </td>
                     <td className="figures w-20 py-1 text-right text-[13px]">{attended(other.minutes)}</td>
-                    <td className="figures w-20 py-1 text-right text-[13px]">{signedMinor(other.valueMinor)}</td>
+                    <td className="figures w-20 py-1 text-right text-[13px]">
+                      {signedMinor(other.valueMinor)}
+                    </td>
                   </tr>
                 ))}
               </tbody>
@@ -107,13 +248,27 @@ export function FindOut({ unit, lent, steps, beliefs, sound, misfit, worth, answ
           </section>
         )}
         <p className="mt-auto px-0.5 pt-3 text-[13px] text-soft">
-          {keys ? <>1–9 answer · Enter take the step · A–E something else, with why not · T tap along · B memory board · U take back the last answer · L F M W P S H sides of the unit · / the one box · ? these keys</> : <Quiet onClick={() => setKeys(true)} className="text-[13px]">? keys</Quiet>}
+          {keys ? (
+            <>
+              1–9 answer · Enter take the step · A–E something else, with why not · T tap along · B memory
+              board · U take back the last answer · L F M W P S H sides of the unit · / the one box · ? these
+              keys
+            </>
+          ) : (
+            <Quiet onClick={() => setKeys(true)} className="text-[13px]">
+              ? keys
+            </Quiet>
+          )}
         </p>
       </div>
       <section aria-label="Belief" className="flex min-h-0 flex-col gap-3 bg-paper px-[18px] py-4">
         <Belief sound={sound} lines={beliefs} misfit={misfit} />
         {misfit && <Wider key={unit.version} tag={unit.tag} />}
-        <Answers answers={answers} disabled={disabled || busy} onVoid={(id) => void send('voidObservation', { unitId: unit.id, observation: id }, unit.version)} />
+        <Answers
+          answers={answers}
+          disabled={disabled || busy}
+          onVoid={(id) => void send('voidObservation', { unitId: unit.id, observation: id }, unit.version)}
+        />
         {!unit.held && <Worth worth={worth} />}
       </section>
     </div>

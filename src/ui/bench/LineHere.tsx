@@ -20,7 +20,11 @@ const subscribe = (watch: () => void) => {
 /** The line, with the place one is at marked: the stage of a list, or of the unit on screen. */
 export function LineHere(props: { entries: LineEntry[]; quarantine: number; who: string }) {
   const path = usePathname();
-  const unitStage = useSyncExternalStore(subscribe, () => stageOnScreen, () => null);
+  const unitStage = useSyncExternalStore(
+    subscribe,
+    () => stageOnScreen,
+    () => null,
+  );
   const here = path.startsWith('/stage/') ? path.slice(7) : path.startsWith('/u/') ? unitStage : null;
   return <TheLine {...props} here={here} />;
 }

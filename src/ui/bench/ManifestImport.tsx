@@ -7,18 +7,45 @@ import { outcomeOf, useCommand } from '../kit/useCommand';
 interface Preview {
   header: string[];
   columns: Record<string, number>;
-  rows: { line: number; chassis: string; maker: string; model: string; serial: string; processor: string; memoryGb: number | null; driveKind: string | null; condition: string; already: boolean }[];
+  rows: {
+    line: number;
+    chassis: string;
+    maker: string;
+    model: string;
+    serial: string;
+    processor: string;
+    memoryGb: number | null;
+    driveKind: string | null;
+    condition: string;
+    already: boolean;
+  }[];
   total: number;
   already: number;
   bad: { line: number; reason: string; text: string }[];
 }
 
 const FIELDS: [string, string][] = [
-  ['chassis', 'Kind of machine'], ['maker', 'Maker'], ['model', 'Model'], ['serial', 'Serial'], ['processor', 'Processor'], ['memoryGb', 'Memory'], ['driveGb', 'Drive size'], ['driveKind', 'Kind of drive'], ['condition', 'What is said of it'],
+  ['chassis', 'Kind of machine'],
+  ['maker', 'Maker'],
+  ['model', 'Model'],
+  ['serial', 'Serial'],
+  ['processor', 'Processor'],
+  ['memoryGb', 'Memory'],
+  ['driveGb', 'Drive size'],
+  ['driveKind', 'Kind of drive'],
+  ['condition', 'What is said of it'],
 ];
 
 /** A manifest: choose the file, say what each column is, look at every row, then take the good ones in. */
-export function ManifestImport({ lotId, code, mayWrite }: { lotId: string; code: string; mayWrite: boolean }) {
+export function ManifestImport({
+  lotId,
+  code,
+  mayWrite,
+}: {
+  lotId: string;
+  code: string;
+  mayWrite: boolean;
+}) {
   const router = useRouter();
   const { send, problem, busy } = useCommand();
   const [file, setFile] = useState<{ name: string; text: string } | null>(null);
@@ -29,7 +56,11 @@ export function ManifestImport({ lotId, code, mayWrite }: { lotId: string; code:
   async function look(text: string, columns?: Record<string, number>) {
     setFault('');
     try {
-      const response = await fetch(`/api/lots/${code}/preview`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ text, columns }) });
+      const response = await fetch(`/api/lots/${code}/preview`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ text, columns }),
+      });
       if (response.ok) return setPreview((await response.json()) as Preview);
       const refused = await outcomeOf(response);
       if (!refused.ok) setFault(refused.problem.message);
@@ -47,7 +78,11 @@ export function ManifestImport({ lotId, code, mayWrite }: { lotId: string; code:
   }
   async function take() {
     if (!file || !preview) return;
-    const outcome = await send<{ added: string[]; already: number; bad: number }>('importManifest', { lotId, text: file.text, columns: preview.columns });
+    const outcome = await send<{ added: string[]; already: number; bad: number }>('importManifest', {
+      lotId,
+      text: file.text,
+      columns: preview.columns,
+    });
     if (!outcome.ok) return;
     setDone(outcome.answer);
     setPreview(null);
@@ -68,10 +103,26 @@ export function ManifestImport({ lotId, code, mayWrite }: { lotId: string; code:
         {mayWrite && (
           <label className="inline-flex min-h-11 cursor-pointer items-center border-2 border-ink px-3 text-[14px] font-semibold focus-within:outline-3 focus-within:outline-matdeep hover:bg-track">
             {file ? file.name : 'Choose a CSV file'}
-            <input type="file" accept=".csv,text/csv,text/plain" aria-label="Manifest file" className="sr-only" onChange={(event) => { void choose(event.target.files?.[0]); event.target.value = ''; }} />
+            <input
+              type="file"
+              accept=".csv,text/csv,text/plain"
+              aria-label="Manifest file"
+              className="sr-only"
+              onChange={(event) => {
+                void choose(event.target.files?.[0]);
+                event.target.value = '';
+              }}
+            />
           </label>
         )}
-        {done && <p role="status" className="text-[14.5px]"><b>{done.added.length} units came in</b>{done.added.length > 0 && `, ${done.added[0]} to ${done.added[done.added.length - 1]}`}. {done.already > 0 && `${done.already} were in already. `}{done.bad > 0 && `${done.bad} bad rows stayed out.`}</p>}
+        {done && (
+          <p role="status" className="text-[14.5px]">
+            <b>{done.added.length} units came in</b>
+            {done.added.length > 0 && `, ${done.added[0]} to ${done.added[done.added.length - 1]}`}.{' '}
+            {done.already > 0 && `${done.already} were in already. `}
+            {done.bad > 0 && `${done.bad} bad rows stayed out.`}
+          </p>
+        )}
       </div>
       {fault && <Problem>{fault}</Problem>}
       {problem && <Problem>{problem.message}</Problem>}
@@ -81,10 +132,19 @@ export function ManifestImport({ lotId, code, mayWrite }: { lotId: string; code:
             <legend className="text-[13px] text-soft">Which column is what</legend>
             <div className="flex flex-wrap gap-x-4 gap-y-2">
               {FIELDS.map(([field, words]) => (
-                <label key={field} className="flex flex-col text-[13px]">{words}
-                  <select value={preview.columns[field] ?? ''} onChange={(event) => remap(field, event.target.value)} className="min-h-9 border-2 border-ink bg-sheet px-1 text-[14px]">
+                <label key={field} className="flex flex-col text-[13px]">
+                  {words}
+                  <select
+                    value={preview.columns[field] ?? ''}
+                    onChange={(event) => remap(field, event.target.value)}
+                    className="min-h-9 border-2 border-ink bg-sheet px-1 text-[14px]"
+                  >
                     <option value="">not in it</option>
-                    {preview.header.map((name, i) => <option key={i} value={i}>{name || `column ${i + 1}`}</option>)}
+                    {preview.header.map((name, i) => (
+                      <option key={i} value={i}>
+                        {name || `column ${i + 1}`}
+                      </option>
+                    ))}
                   </select>
                 </label>
               ))}
@@ -92,22 +152,76 @@ export function ManifestImport({ lotId, code, mayWrite }: { lotId: string; code:
           </fieldset>
           {preview.bad.length > 0 && (
             <div className="mt-3">
-              <h3 className="text-[14px]">{preview.bad.length} {preview.bad.length === 1 ? 'row stays' : 'rows stay'} out</h3>
-              <table className="w-full border-collapse text-[13.5px]"><caption className="sr-only">Bad rows</caption><tbody>
-                {preview.bad.slice(0, 50).map((row) => <tr key={`${row.line}${row.reason}`} className="border-b border-rule"><th scope="row" className="figures w-16 py-0.5 text-left text-[12.5px] font-semibold">line {row.line}</th><td className="w-[45%]">{row.reason}</td><td className="truncate text-soft">{row.text}</td></tr>)}
-              </tbody></table>
+              <h3 className="text-[14px]">
+                {preview.bad.length} {preview.bad.length === 1 ? 'row stays' : 'rows stay'} out
+              </h3>
+              <table className="w-full border-collapse text-[13.5px]">
+                <caption className="sr-only">Bad rows</caption>
+                <tbody>
+                  {preview.bad.slice(0, 50).map((row) => (
+                    <tr key={`${row.line}${row.reason}`} className="border-b border-rule">
+                      <th scope="row" className="figures w-16 py-0.5 text-left text-[12.5px] font-semibold">
+                        line {row.line}
+                      </th>
+                      <td className="w-[45%]">{row.reason}</td>
+                      <td className="truncate text-soft">{row.text}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
             </div>
           )}
           <div className="mt-3 flex flex-wrap items-center gap-3">
-            <Button tone="strong" disabled={busy || fresh === 0} onClick={() => void take()}>{busy ? 'Taking in …' : `Take in ${fresh} ${fresh === 1 ? 'unit' : 'units'}`}</Button>
-            {preview.already > 0 && <span className="text-[14px] text-soft">{preview.already} are in already and stay as they are.</span>}
+            <Button tone="strong" disabled={busy || fresh === 0} onClick={() => void take()}>
+              {busy ? 'Taking in …' : `Take in ${fresh} ${fresh === 1 ? 'unit' : 'units'}`}
+            </Button>
+            {preview.already > 0 && (
+              <span className="text-[14px] text-soft">
+                {preview.already} are in already and stay as they are.
+              </span>
+            )}
           </div>
-          <div className="mt-2 max-h-[300px] overflow-auto" tabIndex={0} role="region" aria-label="Rows to take in">
+          <div
+            className="mt-2 max-h-[300px] overflow-auto"
+            tabIndex={0}
+            role="region"
+            aria-label="Rows to take in"
+          >
             <table className="w-full border-collapse text-[13.5px]">
-              <thead><tr className="border-b border-rule text-left text-[12.5px] text-soft"><th className="font-normal">Line</th><th className="font-normal">Kind</th><th className="font-normal">Machine</th><th className="font-normal">Serial</th><th className="font-normal">Processor</th><th className="text-right font-normal">Memory</th><th className="pl-3 font-normal">Drive</th><th className="font-normal">Said</th></tr></thead>
-              <tbody>{preview.rows.map((row) => <tr key={row.line} className={`border-b border-rule ${row.already ? 'text-soft' : ''}`}><td className="figures text-[12.5px]">{row.line}</td><td>{row.chassis}</td><td>{row.maker} {row.model}</td><td className="figures text-[12.5px]">{row.serial}</td><td>{row.processor}</td><td className="figures text-right text-[12.5px]">{row.memoryGb === null ? '' : `${row.memoryGb} GB`}</td><td className="pl-3">{row.driveKind ?? ''}</td><td>{row.already ? 'in already' : row.condition}</td></tr>)}</tbody>
+              <thead>
+                <tr className="border-b border-rule text-left text-[12.5px] text-soft">
+                  <th className="font-normal">Line</th>
+                  <th className="font-normal">Kind</th>
+                  <th className="font-normal">Machine</th>
+                  <th className="font-normal">Serial</th>
+                  <th className="font-normal">Processor</th>
+                  <th className="text-right font-normal">Memory</th>
+                  <th className="pl-3 font-normal">Drive</th>
+                  <th className="font-normal">Said</th>
+                </tr>
+              </thead>
+              <tbody>
+                {preview.rows.map((row) => (
+                  <tr key={row.line} className={`border-b border-rule ${row.already ? 'text-soft' : ''}`}>
+                    <td className="figures text-[12.5px]">{row.line}</td>
+                    <td>{row.chassis}</td>
+                    <td>
+                      {row.maker} {row.model}
+                    </td>
+                    <td className="figures text-[12.5px]">{row.serial}</td>
+                    <td>{row.processor}</td>
+                    <td className="figures text-right text-[12.5px]">
+                      {row.memoryGb === null ? '' : `${row.memoryGb} GB`}
+                    </td>
+                    <td className="pl-3">{row.driveKind ?? ''}</td>
+                    <td>{row.already ? 'in already' : row.condition}</td>
+                  </tr>
+                ))}
+              </tbody>
             </table>
-            {preview.total > preview.rows.length && <p className="text-[13px] text-soft">and {preview.total - preview.rows.length} more</p>}
+            {preview.total > preview.rows.length && (
+              <p className="text-[13px] text-soft">and {preview.total - preview.rows.length} more</p>
+            )}
           </div>
         </>
       )}

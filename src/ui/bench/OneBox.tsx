@@ -43,7 +43,9 @@ interface Found {
 
 /** `here` = tag of the unit on screen: its questions can be asked out of turn. */
 async function find(text: string, here: string | null): Promise<Target[]> {
-  const places = [...(here ? onUnit(here) : []), ...PLACES].filter((place) => place.title.toLowerCase().includes(text.toLowerCase()));
+  const places = [...(here ? onUnit(here) : []), ...PLACES].filter((place) =>
+    place.title.toLowerCase().includes(text.toLowerCase()),
+  );
   const response = await fetch(`/api/find?text=${encodeURIComponent(text)}${here ? `&unit=${here}` : ''}`);
   if (!response.ok) return places;
   const { units, findings } = (await response.json()) as Found;
@@ -51,8 +53,18 @@ async function find(text: string, here: string | null): Promise<Target[]> {
   const called = places.filter((place) => place.title.toLowerCase().startsWith(text.toLowerCase()));
   return [
     ...called,
-    ...findings.map((finding) => ({ id: `f-${finding.id}`, href: `/u/${here}?ask=${finding.id}`, title: finding.ask, note: 'ask it' })),
-    ...units.map((unit) => ({ id: unit.id, href: `/u/${unit.tag}`, title: unit.tag, note: `${unit.maker} ${unit.model}; ${unit.probably}` })),
+    ...findings.map((finding) => ({
+      id: `f-${finding.id}`,
+      href: `/u/${here}?ask=${finding.id}`,
+      title: finding.ask,
+      note: 'ask it',
+    })),
+    ...units.map((unit) => ({
+      id: unit.id,
+      href: `/u/${unit.tag}`,
+      title: unit.tag,
+      note: `${unit.maker} ${unit.model}; ${unit.probably}`,
+    })),
     ...places.filter((place) => !called.includes(place)),
   ];
 }
@@ -76,7 +88,8 @@ export function OneBox() {
   };
   const openCode = async (code: string, asking: string | null = null) => {
     const results = await find(code.trim(), asking).catch(() => []);
-    const exact = results.find((target) => target.title.toUpperCase() === code.trim().toUpperCase()) ?? results[0];
+    const exact =
+      results.find((target) => target.title.toUpperCase() === code.trim().toUpperCase()) ?? results[0];
     if (exact) go(exact);
     else setMissing(`Nothing here is called ${code.trim()}.`);
   };
@@ -90,7 +103,16 @@ export function OneBox() {
     let stale = false;
     const timer = setTimeout(() => {
       if (!text.trim()) setFound([]);
-      else find(text.trim(), here).then((results) => { if (!stale) { setFound(results); setFoundFor(text.trim()); } }, () => undefined);
+      else
+        find(text.trim(), here).then(
+          (results) => {
+            if (!stale) {
+              setFound(results);
+              setFoundFor(text.trim());
+            }
+          },
+          () => undefined,
+        );
     }, 120);
     return () => {
       stale = true;
@@ -103,12 +125,20 @@ export function OneBox() {
       <Combobox value={null} onChange={go} immediate>
         <div className="flex items-center gap-2 border-b-2 border-onbar">
           <ComboboxInput
-            ref={input} aria-label="Scan a tag or type" placeholder="scan a tag or type" autoComplete="off" value={text}
-            onChange={(event) => { setText(event.target.value); setMissing(''); }}
+            ref={input}
+            aria-label="Scan a tag or type"
+            placeholder="scan a tag or type"
+            autoComplete="off"
+            value={text}
+            onChange={(event) => {
+              setText(event.target.value);
+              setMissing('');
+            }}
             onKeyDown={(event) => {
               if (event.key === 'Escape') input.current?.blur();
               // typed faster than the answers came, or a tag that is not first among them
-              const whole = TAG.test(text.trim()) && found[0]?.title.toUpperCase() !== text.trim().toUpperCase();
+              const whole =
+                TAG.test(text.trim()) && found[0]?.title.toUpperCase() !== text.trim().toUpperCase();
               if (event.key === 'Enter' && text.trim() && (foundFor !== text.trim() || whole)) {
                 event.preventDefault();
                 void openCode(text, here);
@@ -116,20 +146,43 @@ export function OneBox() {
             }}
             className="h-10 w-full bg-transparent text-[15px] text-onbar outline-none placeholder:text-onbarsoft"
           />
-          <span className="text-onbarsoft"><Key>/</Key></span>
+          <span className="text-onbarsoft">
+            <Key>/</Key>
+          </span>
         </div>
         {text.trim() !== '' && (
-          <ComboboxOptions static className="absolute right-0 z-30 mt-1 max-h-96 w-[360px] overflow-auto border-2 border-ink bg-paper text-ink">
+          <ComboboxOptions
+            static
+            className="absolute right-0 z-30 mt-1 max-h-96 w-[360px] overflow-auto border-2 border-ink bg-paper text-ink"
+          >
             {found.map((target) => (
-              <ComboboxOption key={target.id} value={target} className="flex min-h-11 items-baseline gap-3 border-b border-rule px-3 py-2 data-focus:bg-ink data-focus:text-paper">
-                <b className={TAG.test(target.title) ? 'figures' : 'text-[14.5px] leading-tight'}>{target.title}</b><span className="min-w-12 flex-1 truncate text-right text-[13px]">{target.note}</span>
+              <ComboboxOption
+                key={target.id}
+                value={target}
+                className="flex min-h-11 items-baseline gap-3 border-b border-rule px-3 py-2 data-focus:bg-ink data-focus:text-paper"
+              >
+                <b className={TAG.test(target.title) ? 'figures' : 'text-[14.5px] leading-tight'}>
+                  {target.title}
+                </b>
+                <span className="min-w-12 flex-1 truncate text-right text-[13px]">{target.note}</span>
               </ComboboxOption>
             ))}
-            {found.length === 0 && <div className="px-3 py-2 text-[14px] text-soft">Nothing yet. A tag, a serial, a model, or a place.</div>}
+            {found.length === 0 && (
+              <div className="px-3 py-2 text-[14px] text-soft">
+                Nothing yet. A tag, a serial, a model, or a place.
+              </div>
+            )}
           </ComboboxOptions>
         )}
       </Combobox>
-      {missing && <div role="alert" className="absolute right-0 z-30 mt-1 w-full border-2 border-ink bg-haze px-3 py-2 text-[14px] text-ink">{missing}</div>}
+      {missing && (
+        <div
+          role="alert"
+          className="absolute right-0 z-30 mt-1 w-full border-2 border-ink bg-haze px-3 py-2 text-[14px] text-ink"
+        >
+          {missing}
+        </div>
+      )}
     </div>
   );
 }

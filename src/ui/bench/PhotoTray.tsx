@@ -11,7 +11,17 @@ export interface PhotoView {
 }
 
 /** Photographs of the unit: from a file or straight from a phone's camera. */
-export function PhotoTray({ tag, unitId, photos, mayWrite }: { tag: string; unitId: string; photos: PhotoView[]; mayWrite: boolean }) {
+export function PhotoTray({
+  tag,
+  unitId,
+  photos,
+  mayWrite,
+}: {
+  tag: string;
+  unitId: string;
+  photos: PhotoView[];
+  mayWrite: boolean;
+}) {
   const router = useRouter();
   const { send } = useCommand();
   const [problem, setProblem] = useState('');
@@ -22,10 +32,18 @@ export function PhotoTray({ tag, unitId, photos, mayWrite }: { tag: string; unit
     for (const [i, file] of chosen.entries()) {
       setLeft(chosen.length - i);
       try {
-        const outcome = await outcomeOf(await fetch(`/api/units/${tag}/photos`, { method: 'POST', headers: { 'content-type': file.type || 'application/octet-stream' }, body: file }));
+        const outcome = await outcomeOf(
+          await fetch(`/api/units/${tag}/photos`, {
+            method: 'POST',
+            headers: { 'content-type': file.type || 'application/octet-stream' },
+            body: file,
+          }),
+        );
         if (!outcome.ok) setProblem(`${file.name}: ${outcome.problem.message}`);
       } catch {
-        setProblem(`${file.name}: the shop’s computer does not answer. The photograph is still on your device.`);
+        setProblem(
+          `${file.name}: the shop’s computer does not answer. The photograph is still on your device.`,
+        );
       }
     }
     setLeft(0);
@@ -38,7 +56,14 @@ export function PhotoTray({ tag, unitId, photos, mayWrite }: { tag: string; unit
         {mayWrite && (
           <label className="inline-flex min-h-11 cursor-pointer items-center border-2 border-ink px-3 text-[14px] font-semibold focus-within:outline-3 focus-within:outline-matdeep hover:bg-track">
             {left ? `Sending, ${left} left …` : 'Add from file or camera'}
-            <input type="file" accept="image/*" multiple className="sr-only" disabled={left > 0} onChange={(event) => void upload(event.target.files)} />
+            <input
+              type="file"
+              accept="image/*"
+              multiple
+              className="sr-only"
+              disabled={left > 0}
+              onChange={(event) => void upload(event.target.files)}
+            />
           </label>
         )}
         {photos.length === 0 && <span className="text-[14px] text-soft">None yet.</span>}
@@ -48,8 +73,21 @@ export function PhotoTray({ tag, unitId, photos, mayWrite }: { tag: string; unit
         {photos.map((photo) => (
           <li key={photo.id} className="text-[12px]">
             {/* eslint-disable-next-line @next/next/no-img-element -- already resized, behind sign-in */}
-            <a href={`/api/photos/${photo.id}`}><img src={`/api/photos/${photo.id}`} alt={photo.note || `Photograph by ${photo.by}`} className="h-24 border-2 border-ink" /></a>
-            {mayWrite && <Quiet className="text-[12px]" onClick={() => void send('removePhoto', { unitId, photoId: photo.id })}>remove</Quiet>}
+            <a href={`/api/photos/${photo.id}`}>
+              <img
+                src={`/api/photos/${photo.id}`}
+                alt={photo.note || `Photograph by ${photo.by}`}
+                className="h-24 border-2 border-ink"
+              />
+            </a>
+            {mayWrite && (
+              <Quiet
+                className="text-[12px]"
+                onClick={() => void send('removePhoto', { unitId, photoId: photo.id })}
+              >
+                remove
+              </Quiet>
+            )}
           </li>
         ))}
       </ul>

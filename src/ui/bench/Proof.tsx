@@ -39,7 +39,11 @@ interface Props {
   laptop: boolean;
 }
 
-const RESULTS = [['pass', 'works'], ['fail', 'fails'], ['absent', 'not fitted']] as const;
+const RESULTS = [
+  ['pass', 'works'],
+  ['fail', 'fails'],
+  ['absent', 'not fitted'],
+] as const;
 const SIZES = ['small', 'medium', 'large'];
 
 /** Proving: tests by keys, marks on the drawn machine, battery and heat; the grade with its reasons as it stands. */
@@ -49,7 +53,8 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
   const [kind, setKind] = useState(kinds[0].id);
   const [size, setSize] = useState(0);
   const disabled = busy || !unit.mayWrite || unit.held;
-  const current = tests.find((test) => test.id === picked) ?? tests.find((test) => test.result === null) ?? null;
+  const current =
+    tests.find((test) => test.id === picked) ?? tests.find((test) => test.result === null) ?? null;
   const record = async (id: string, result: string) => {
     await send('recordTest', { unitId: unit.id, test: id, result }, unit.version);
     setPicked(null);
@@ -58,15 +63,26 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
   useShortcuts((key) => {
     if (disabled) return false;
     const result = RESULTS[Number(key) - 1];
-    if (result && current) { void record(current.id, result[0]); return true; }
-    if (key.toLowerCase() === 'g') { give(); return true; }
+    if (result && current) {
+      void record(current.id, result[0]);
+      return true;
+    }
+    if (key.toLowerCase() === 'g') {
+      give();
+      return true;
+    }
     return false;
   });
   return (
     <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)] lg:items-start">
       <div className="flex flex-col gap-[18px]">
         <section aria-label="Function tests" className="bg-paper px-5 py-4">
-          <div className="flex items-baseline justify-between"><Heading className="text-[22px]!">Prove it</Heading><span className="text-[13px] text-soft"><Key>1</Key> works <Key>2</Key> fails <Key>3</Key> not fitted</span></div>
+          <div className="flex items-baseline justify-between">
+            <Heading className="text-[22px]!">Prove it</Heading>
+            <span className="text-[13px] text-soft">
+              <Key>1</Key> works <Key>2</Key> fails <Key>3</Key> not fitted
+            </span>
+          </div>
           <table className="mt-1 w-full border-collapse text-[14.5px]">
             <caption className="sr-only">Function tests</caption>
             <tbody>
@@ -74,11 +90,29 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
                 const on = test === current;
                 return (
                   <tr key={test.id} className={`border-b border-rule ${on ? 'bg-ink text-paper' : ''}`}>
-                    <th scope="row" className="px-1.5 py-1 text-left font-normal"><button type="button" onClick={() => setPicked(test.id)} className="text-left" title={test.how}>{test.name}</button>{on && test.how && <span className="block text-[13px]">{test.how}</span>}</th>
+                    <th scope="row" className="px-1.5 py-1 text-left font-normal">
+                      <button
+                        type="button"
+                        onClick={() => setPicked(test.id)}
+                        className="text-left"
+                        title={test.how}
+                      >
+                        {test.name}
+                      </button>
+                      {on && test.how && <span className="block text-[13px]">{test.how}</span>}
+                    </th>
                     <td className="py-1 pr-1 text-right whitespace-nowrap">
                       {RESULTS.map(([result, word]) => (
-                        <button key={result} type="button" disabled={disabled} aria-pressed={test.result === result} onClick={() => void record(test.id, result)}
-                          className={`ml-1 min-h-8 border-[1.5px] px-1.5 text-[13px] ${test.result === result ? (on ? 'border-paper bg-paper text-ink font-bold' : 'border-ink bg-ink font-bold text-paper') : 'border-current opacity-80'}`}>{word}</button>
+                        <button
+                          key={result}
+                          type="button"
+                          disabled={disabled}
+                          aria-pressed={test.result === result}
+                          onClick={() => void record(test.id, result)}
+                          className={`ml-1 min-h-8 border-[1.5px] px-1.5 text-[13px] ${test.result === result ? (on ? 'border-paper bg-paper text-ink font-bold' : 'border-ink bg-ink font-bold text-paper') : 'border-current opacity-80'}`}
+                        >
+                          {word}
+                        </button>
                       ))}
                     </td>
                   </tr>
@@ -89,31 +123,134 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
         </section>
         <section aria-label="Readings" className="flex flex-wrap gap-4 bg-paper px-5 py-4">
           <Reading unit={unit} name="Top temperature under load" hint="°C" field="topCelsius" value={top} />
-          {laptop && <Reading unit={unit} name="Battery health" hint="%" field="batteryHealth" value={battery} />}
+          {laptop && (
+            <Reading unit={unit} name="Battery health" hint="%" field="batteryHealth" value={battery} />
+          )}
         </section>
       </div>
       <div className="flex flex-col gap-[18px]">
         <section aria-label="Marks" className="bg-paper px-5 py-4">
           <div className="mb-2 flex flex-wrap items-center gap-1.5" role="group" aria-label="Kind of defect">
-            {kinds.map((entry) => <button key={entry.id} type="button" aria-pressed={kind === entry.id} onClick={() => setKind(entry.id)} className={`min-h-8 border-[1.5px] border-ink px-2 text-[13px] ${kind === entry.id ? 'bg-ink text-paper' : ''}`}>{entry.name}</button>)}
+            {kinds.map((entry) => (
+              <button
+                key={entry.id}
+                type="button"
+                aria-pressed={kind === entry.id}
+                onClick={() => setKind(entry.id)}
+                className={`min-h-8 border-[1.5px] border-ink px-2 text-[13px] ${kind === entry.id ? 'bg-ink text-paper' : ''}`}
+              >
+                {entry.name}
+              </button>
+            ))}
             <span className="w-2" />
-            {SIZES.map((word, i) => <button key={word} type="button" aria-pressed={size === i} onClick={() => setSize(i)} className={`min-h-8 border-[1.5px] border-ink px-2 text-[13px] ${size === i ? 'bg-ink text-paper' : ''}`}>{word}</button>)}
+            {SIZES.map((word, i) => (
+              <button
+                key={word}
+                type="button"
+                aria-pressed={size === i}
+                onClick={() => setSize(i)}
+                className={`min-h-8 border-[1.5px] border-ink px-2 text-[13px] ${size === i ? 'bg-ink text-paper' : ''}`}
+              >
+                {word}
+              </button>
+            ))}
           </div>
-          <SurfaceMap surfaces={surfaces} marks={marks} disabled={disabled} onMark={(surface, x, y) => void send('markDefect', { unitId: unit.id, surface, kind, size, x, y }, unit.version)} />
+          <SurfaceMap
+            surfaces={surfaces}
+            marks={marks}
+            disabled={disabled}
+            onMark={(surface, x, y) =>
+              void send('markDefect', { unitId: unit.id, surface, kind, size, x, y }, unit.version)
+            }
+          />
           <ol className="mt-1.5 columns-2 gap-6 text-[13.5px]">
-            {marks.map((mark) => <li key={mark.id} className="break-inside-avoid"><b className="figures text-[13px]">{mark.number}</b> {mark.label} {unit.mayWrite && !unit.held && <><Quiet className="min-h-0! border-0! text-[12px]! underline decoration-dotted text-soft" disabled={busy} onClick={() => void send('removeDefect', { unitId: unit.id, defectId: mark.id, why: 'mended' }, unit.version)}>mended</Quiet> <Quiet className="min-h-0! border-0! text-[12px]! underline decoration-dotted text-soft" disabled={busy} onClick={() => void send('removeDefect', { unitId: unit.id, defectId: mark.id, why: 'mistaken' }, unit.version)}>mistaken</Quiet></>}</li>)}
+            {marks.map((mark) => (
+              <li key={mark.id} className="break-inside-avoid">
+                <b className="figures text-[13px]">{mark.number}</b> {mark.label}{' '}
+                {unit.mayWrite && !unit.held && (
+                  <>
+                    <Quiet
+                      className="min-h-0! border-0! text-[12px]! underline decoration-dotted text-soft"
+                      disabled={busy}
+                      onClick={() =>
+                        void send(
+                          'removeDefect',
+                          { unitId: unit.id, defectId: mark.id, why: 'mended' },
+                          unit.version,
+                        )
+                      }
+                    >
+                      mended
+                    </Quiet>{' '}
+                    <Quiet
+                      className="min-h-0! border-0! text-[12px]! underline decoration-dotted text-soft"
+                      disabled={busy}
+                      onClick={() =>
+                        void send(
+                          'removeDefect',
+                          { unitId: unit.id, defectId: mark.id, why: 'mistaken' },
+                          unit.version,
+                        )
+                      }
+                    >
+                      mistaken
+                    </Quiet>
+                  </>
+                )}
+              </li>
+            ))}
           </ol>
-          {marks.length === 0 && <p className="text-[13.5px] text-soft">No marks. Click where one is; with keys: Tab to the drawing, arrows, Enter.</p>}
+          {marks.length === 0 && (
+            <p className="text-[13.5px] text-soft">
+              No marks. Click where one is; with keys: Tab to the drawing, arrows, Enter.
+            </p>
+          )}
         </section>
-        <section aria-label="Grade" className="grid grid-cols-[88px_1fr] items-start gap-4 bg-paper px-5 py-4">
-          <p className="border-2 border-ink py-2 text-center text-[52px] leading-none font-bold">{grade.given ?? (grade.would ? <span className="text-soft">{grade.would}</span> : '–')}</p>
+        <section
+          aria-label="Grade"
+          className="grid grid-cols-[88px_1fr] items-start gap-4 bg-paper px-5 py-4"
+        >
+          <p className="border-2 border-ink py-2 text-center text-[52px] leading-none font-bold">
+            {grade.given ?? (grade.would ? <span className="text-soft">{grade.would}</span> : '–')}
+          </p>
           <div className="text-[14px]">
-            <p><b>{grade.given ? `Grade ${grade.given}` : grade.would ? `Would be ${grade.would}` : 'Not yet gradable'}</b>, {grade.points.toFixed(1)} points by rubric {grade.rubric}.</p>
-            <ul>{grade.reasons.map((reason) => <li key={reason}>{reason}</li>)}</ul>
+            <p>
+              <b>
+                {grade.given
+                  ? `Grade ${grade.given}`
+                  : grade.would
+                    ? `Would be ${grade.would}`
+                    : 'Not yet gradable'}
+              </b>
+              , {grade.points.toFixed(1)} points by rubric {grade.rubric}.
+            </p>
+            <ul>
+              {grade.reasons.map((reason) => (
+                <li key={reason}>{reason}</li>
+              ))}
+            </ul>
             {grade.open.length > 0 && <p>Open: {grade.open.join(', ')}.</p>}
-            {grade.blocked.length > 0 && <p><b>Cannot be sold as working:</b> {grade.blocked.join(', ')}.</p>}
-            {grade.lift && <p className="text-worth">{grade.lift.words}: grade {grade.lift.to}, {attended(grade.lift.minutes)}.</p>}
-            {!grade.given && <Button tone="strong" shortcut="G" className="mt-2" disabled={disabled || !grade.would} onClick={give}>Give the grade</Button>}
+            {grade.blocked.length > 0 && (
+              <p>
+                <b>Cannot be sold as working:</b> {grade.blocked.join(', ')}.
+              </p>
+            )}
+            {grade.lift && (
+              <p className="text-worth">
+                {grade.lift.words}: grade {grade.lift.to}, {attended(grade.lift.minutes)}.
+              </p>
+            )}
+            {!grade.given && (
+              <Button
+                tone="strong"
+                shortcut="G"
+                className="mt-2"
+                disabled={disabled || !grade.would}
+                onClick={give}
+              >
+                Give the grade
+              </Button>
+            )}
           </div>
         </section>
         {problem && <Problem>{problem.message}</Problem>}
@@ -122,13 +259,43 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
   );
 }
 
-function Reading({ unit, name, hint, field, value }: { unit: UnitHead; name: string; hint: string; field: string; value: string | null }) {
+function Reading({
+  unit,
+  name,
+  hint,
+  field,
+  value,
+}: {
+  unit: UnitHead;
+  name: string;
+  hint: string;
+  field: string;
+  value: string | null;
+}) {
   const { send, problem, busy } = useCommand();
   const [text, setText] = useState('');
   return (
-    <form className="flex items-end gap-2" onSubmit={async (event) => { event.preventDefault(); if ((await send('typeSpec', { unitId: unit.id, key: field, value: text }, unit.version)).ok) setText(''); }}>
-      <TextField label={name} hint={value ? `now ${value}` : hint} inputMode="decimal" value={text} onChange={(event) => setText(event.target.value)} required fault={problem?.message} wrap="w-[220px]" />
-      <Button type="submit" disabled={busy || !unit.mayWrite || unit.held}>Note</Button>
+    <form
+      className="flex items-end gap-2"
+      onSubmit={async (event) => {
+        event.preventDefault();
+        if ((await send('typeSpec', { unitId: unit.id, key: field, value: text }, unit.version)).ok)
+          setText('');
+      }}
+    >
+      <TextField
+        label={name}
+        hint={value ? `now ${value}` : hint}
+        inputMode="decimal"
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        required
+        fault={problem?.message}
+        wrap="w-[220px]"
+      />
+      <Button type="submit" disabled={busy || !unit.mayWrite || unit.held}>
+        Note
+      </Button>
     </form>
   );
 }

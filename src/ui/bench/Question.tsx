@@ -35,7 +35,10 @@ export function Question({ step, busy, disabled, problem, lead, onAnswer, onSkip
       if (key === 'Escape' || key.toLowerCase() === 'n') setAsked(null);
       return true;
     }
-    if (key === '0' && onSkip) { onSkip(); return true; }
+    if (key === '0' && onSkip) {
+      onSkip();
+      return true;
+    }
     const at = Number(key) - 1;
     if (!(at >= 0 && at < step.outcomes.length)) return false;
     choose(at);
@@ -43,17 +46,36 @@ export function Question({ step, busy, disabled, problem, lead, onAnswer, onSkip
   });
   return (
     <section aria-label="Next" className="border-t-[6px] border-ink bg-paper px-[22px] pt-4 pb-[18px]">
-      <p className="text-[14.5px] text-soft">{lead} {attended(step.minutes)}. {step.reason}</p>
+      <p className="text-[14.5px] text-soft">
+        {lead} {attended(step.minutes)}. {step.reason}
+      </p>
       <h2 className="mt-1 mb-1 text-[27px] leading-[1.12] tracking-tight">{step.title}</h2>
-      {(step.how || step.setUp) && <p className="max-w-[62ch] text-[15px]">{step.setUp && <b>First {step.setUp}. </b>}{step.how}</p>}
+      {(step.how || step.setUp) && (
+        <p className="max-w-[62ch] text-[15px]">
+          {step.setUp && <b>First {step.setUp}. </b>}
+          {step.how}
+        </p>
+      )}
       {instead}
       {!hazard && !instead && (
-        <div className={`mt-3.5 grid gap-2 ${bare ? 'sm:grid-cols-2 xl:grid-flow-col xl:auto-cols-fr xl:grid-cols-none' : ''}`}>
+        <div
+          className={`mt-3.5 grid gap-2 ${bare ? 'sm:grid-cols-2 xl:grid-flow-col xl:auto-cols-fr xl:grid-cols-none' : ''}`}
+        >
           {step.outcomes.map((outcome, i) => (
-            <button key={outcome.label} type="button" disabled={disabled || busy} onClick={() => choose(i)} className={`grid min-h-[50px] grid-cols-[50px_1fr] items-center border-2 border-ink bg-sheet text-left hover:bg-track disabled:opacity-60 ${bare ? '' : 'md:grid-cols-[50px_minmax(150px,38%)_1fr]'}`}>
+            <button
+              key={outcome.label}
+              type="button"
+              disabled={disabled || busy}
+              onClick={() => choose(i)}
+              className={`grid min-h-[50px] grid-cols-[50px_1fr] items-center border-2 border-ink bg-sheet text-left hover:bg-track disabled:opacity-60 ${bare ? '' : 'md:grid-cols-[50px_minmax(150px,38%)_1fr]'}`}
+            >
               <b className="figures grid h-full place-items-center bg-ink text-[21px] text-paper">{i + 1}</b>
               <span className="px-3.5 text-[17px] font-semibold">{outcome.label}</span>
-              {!bare && <span className="col-start-2 px-3.5 pb-1 text-[14px] text-soft md:col-start-3 md:p-0 md:pr-2.5">{outcome.leaves}</span>}
+              {!bare && (
+                <span className="col-start-2 px-3.5 pb-1 text-[14px] text-soft md:col-start-3 md:p-0 md:pr-2.5">
+                  {outcome.leaves}
+                </span>
+              )}
             </button>
           ))}
         </div>
@@ -61,13 +83,39 @@ export function Question({ step, busy, disabled, problem, lead, onAnswer, onSkip
       {hazard && (
         <div className="mt-3.5" role="alertdialog" aria-label={hazard.caution.title}>
           <CautionNote title={hazard.caution.title} text={hazard.caution.text}>
-            <span className="mt-2 flex gap-2"><Button tone="hazard" shortcut="Y" disabled={busy} onClick={() => onAnswer(hazard.outcome, hazard.caution.id)}>I have read this: record it</Button><Button shortcut="N" onClick={() => setAsked(null)}>Not so</Button></span>
+            <span className="mt-2 flex gap-2">
+              <Button
+                tone="hazard"
+                shortcut="Y"
+                disabled={busy}
+                onClick={() => onAnswer(hazard.outcome, hazard.caution.id)}
+              >
+                I have read this: record it
+              </Button>
+              <Button shortcut="N" onClick={() => setAsked(null)}>
+                Not so
+              </Button>
+            </span>
           </CautionNote>
         </div>
       )}
-      {onSkip && !hazard && <p className="mt-2 text-[14px] text-soft"><button type="button" onClick={onSkip} className="min-h-8 border-b border-current">0 cannot tell, go on</button></p>}
-      {problem && <div className="mt-3"><Problem>{problem}</Problem></div>}
-      {step.cautions.map((caution) => <div key={caution.id} className="mt-2.5"><CautionNote title={caution.title} text={caution.text} /></div>)}
+      {onSkip && !hazard && (
+        <p className="mt-2 text-[14px] text-soft">
+          <button type="button" onClick={onSkip} className="min-h-8 border-b border-current">
+            0 cannot tell, go on
+          </button>
+        </p>
+      )}
+      {problem && (
+        <div className="mt-3">
+          <Problem>{problem}</Problem>
+        </div>
+      )}
+      {step.cautions.map((caution) => (
+        <div key={caution.id} className="mt-2.5">
+          <CautionNote title={caution.title} text={caution.text} />
+        </div>
+      ))}
     </section>
   );
 }

@@ -29,11 +29,16 @@ export function QuickLook({ unit, questions, photos }: Props) {
   const { send, problem, busy } = useCommand();
   const [skipped, setSkipped] = useState<ReadonlySet<string>>(new Set());
   const [picked, setPicked] = useState<string | null>(null);
-  const open = (question: LookQuestion) => question.observable && question.answer === null && !skipped.has(question.step.id);
+  const open = (question: LookQuestion) =>
+    question.observable && question.answer === null && !skipped.has(question.step.id);
   const current = questions.find((question) => question.step.id === picked) ?? questions.find(open) ?? null;
   const disabled = !unit.mayWrite || unit.held;
   const answer = async (outcome: number, acknowledged?: string) => {
-    const outcomeSent = await send('observe', { unitId: unit.id, finding: current!.step.id, outcome, acknowledged }, unit.version);
+    const outcomeSent = await send(
+      'observe',
+      { unitId: unit.id, finding: current!.step.id, outcome, acknowledged },
+      unit.version,
+    );
     if (outcomeSent.ok) setPicked(null);
   };
   const skip = () => {
@@ -43,8 +48,14 @@ export function QuickLook({ unit, questions, photos }: Props) {
   };
   useShortcuts((key) => {
     if (disabled) return false;
-    if (key.toLowerCase() === 'u') { void send('voidObservation', { unitId: unit.id }, unit.version); return true; }
-    if (key === 'Enter' && !current) { router.push(`/u/${unit.tag}`); return true; }
+    if (key.toLowerCase() === 'u') {
+      void send('voidObservation', { unitId: unit.id }, unit.version);
+      return true;
+    }
+    if (key === 'Enter' && !current) {
+      router.push(`/u/${unit.tag}`);
+      return true;
+    }
     return false;
   });
   const done = questions.filter((question) => question.answer !== null).length;
@@ -52,23 +63,74 @@ export function QuickLook({ unit, questions, photos }: Props) {
     <div className="min-w-0">
       <h2 className="mb-1 text-[15px]">{title}</h2>
       <ol>
-        {questions.filter((question) => question.group === group).map((question) => {
-          const on = question === current;
-          return (
-            <li key={question.step.id} className={`relative flex items-baseline justify-between gap-2 border-b border-rule py-[4.5px] text-[13.5px] ${on ? 'bg-ink px-2 text-paper' : ''}`}>
-              <button type="button" disabled={!question.observable || disabled} onClick={() => setPicked(question.step.id)} className={`truncate text-left after:absolute after:inset-0 ${question.observable ? '' : 'text-soft'}`} title={question.step.title}>{question.step.title}</button>
-              <span className="whitespace-nowrap font-semibold">{question.answer !== null ? question.step.outcomes[question.answer].label : question.observable ? (skipped.has(question.step.id) ? 'cannot tell' : '') : <span className="font-normal text-soft">not yet</span>}</span>
-            </li>
-          );
-        })}
+        {questions
+          .filter((question) => question.group === group)
+          .map((question) => {
+            const on = question === current;
+            return (
+              <li
+                key={question.step.id}
+                className={`relative flex items-baseline justify-between gap-2 border-b border-rule py-[4.5px] text-[13.5px] ${on ? 'bg-ink px-2 text-paper' : ''}`}
+              >
+                <button
+                  type="button"
+                  disabled={!question.observable || disabled}
+                  onClick={() => setPicked(question.step.id)}
+                  className={`truncate text-left after:absolute after:inset-0 ${question.observable ? '' : 'text-soft'}`}
+                  title={question.step.title}
+                >
+                  {question.step.title}
+                </button>
+                <span className="whitespace-nowrap font-semibold">
+                  {question.answer !== null ? (
+                    question.step.outcomes[question.answer].label
+                  ) : question.observable ? (
+                    skipped.has(question.step.id) ? (
+                      'cannot tell'
+                    ) : (
+                      ''
+                    )
+                  ) : (
+                    <span className="font-normal text-soft">not yet</span>
+                  )}
+                </span>
+              </li>
+            );
+          })}
       </ol>
     </div>
   );
   return (
     <div className="flex flex-col gap-[18px]">
-      {unit.held && <section className="hatched bg-paper py-4 pr-5"><h2 className="text-[22px]">Stopped. This unit is in quarantine.</h2><p className="text-[15px]">Unplugged, not charged, set apart in a fireproof place, handed to somebody trained. The owner lets it go on the history page.</p></section>}
-      {!unit.held && current && <Question key={current.step.id} step={current.step} busy={busy} disabled={disabled} problem={problem?.message ?? null} lead={current.group === 'outside' ? 'Outside look,' : 'First power,'} onAnswer={(outcome, acknowledged) => void answer(outcome, acknowledged)} onSkip={skip} />}
-      {!unit.held && !current && <section className="border-t-[6px] border-ink bg-paper px-[22px] py-4"><h2 className="text-[27px] leading-8">That is all that can be seen so far.</h2><p className="mb-2">{done} answers. Enter goes on to what to find out next.</p><Quiet onClick={() => router.push(`/u/${unit.tag}`)}>Find out</Quiet>{problem && <p role="alert">{problem.message}</p>}</section>}
+      {unit.held && (
+        <section className="hatched bg-paper py-4 pr-5">
+          <h2 className="text-[22px]">Stopped. This unit is in quarantine.</h2>
+          <p className="text-[15px]">
+            Unplugged, not charged, set apart in a fireproof place, handed to somebody trained. The owner lets
+            it go on the history page.
+          </p>
+        </section>
+      )}
+      {!unit.held && current && (
+        <Question
+          key={current.step.id}
+          step={current.step}
+          busy={busy}
+          disabled={disabled}
+          problem={problem?.message ?? null}
+          lead={current.group === 'outside' ? 'Outside look,' : 'First power,'}
+          onAnswer={(outcome, acknowledged) => void answer(outcome, acknowledged)}
+          onSkip={skip}
+        />
+      )}
+      {!unit.held && !current && (
+        <section className="border-t-[6px] border-ink bg-paper px-[22px] py-4">
+          <h2 className="text-[27px] leading-8">That is all that can be seen so far.</h2>
+          <p className="mb-2">{done} answers. Enter goes on to what to find out next.</p>
+          <Quiet onClick={() => router.push(`/u/${unit.tag}`)}>Find out</Quiet>
+          {problem && <p role="alert">{problem.message}</p>}
+        </section>
+      )}
       <section className="grid gap-x-7 gap-y-4 bg-paper px-5 py-4 md:grid-cols-2">
         {list('outside', 'Outside, nothing unscrewed')}
         {list('power', 'First power, bare minimum')}

@@ -24,8 +24,16 @@ export function ReportPanel({ unit }: { unit: UnitHead }) {
   const [over, setOver] = useState(false);
   const disabled = !unit.mayWrite || unit.held;
   const ask = async () => {
-    const outcome = await send<{ token: string; expiresAt: string }>('makeReportToken', { unitId: unit.id }, unit.version);
-    if (outcome.ok) setCommand({ line: `curl -s ${window.location.origin}/r/${outcome.answer.token} | sudo sh`, until: outcome.answer.expiresAt.slice(11, 16) });
+    const outcome = await send<{ token: string; expiresAt: string }>(
+      'makeReportToken',
+      { unitId: unit.id },
+      unit.version,
+    );
+    if (outcome.ok)
+      setCommand({
+        line: `curl -s ${window.location.origin}/r/${outcome.answer.token} | sudo sh`,
+        until: outcome.answer.expiresAt.slice(11, 16),
+      });
   };
   async function drop(files: FileList | null) {
     if (!files?.length) return;
@@ -34,7 +42,9 @@ export function ReportPanel({ unit }: { unit: UnitHead }) {
     const form = new FormData();
     for (const file of files) form.append('file', file);
     try {
-      const outcome = await outcomeOf<Answer>(await fetch(`/api/units/${unit.tag}/report`, { method: 'POST', body: form }));
+      const outcome = await outcomeOf<Answer>(
+        await fetch(`/api/units/${unit.tag}/report`, { method: 'POST', body: form }),
+      );
       if (outcome.ok) setTaken(outcome.answer);
       else setFault(outcome.problem.message);
     } catch {
@@ -55,26 +65,74 @@ export function ReportPanel({ unit }: { unit: UnitHead }) {
   return (
     <section aria-label="Machine’s own report" className="bg-paper px-5 py-4">
       <h2 className="text-[22px] leading-7">Its own report</h2>
-      <p className="mb-3 max-w-[66ch] text-[15px]">Start any live Linux on the unit, with a network, and run one line. It reads hardware only, posts once, and fills in the specification, serials, drive health and processor level.</p>
-      <Button tone="strong" shortcut="G" disabled={busy || disabled} onClick={() => void ask()}>Get its report</Button>
-      {problem && <div className="mt-2"><Problem>{problem.message}</Problem></div>}
-      {command && (
-        <div className="mt-3 border-2 border-ink bg-sheet p-3">
-          <code data-testid="report-command" className="figures block text-[14px] break-all select-all">{command.line}</code>
-          <p className="mt-1.5 text-[13px] text-soft">Works once, until {command.until} UTC. Without root, leave “sudo” out: serials and drive health may stay unread.</p>
-          {LOOPBACK.test(window.location.host) && <p className="text-[13px]"><b>This address is this computer only.</b> For units on the bench network start the shop with OMNITROPE_HOST=0.0.0.0 and open it by its network address.</p>}
+      <p className="mb-3 max-w-[66ch] text-[15px]">
+        Start any live Linux on the unit, with a network, and run one line. It reads hardware only, posts
+        once, and fills in the specification, serials, drive health and processor level.
+      </p>
+      <Button tone="strong" shortcut="G" disabled={busy || disabled} onClick={() => void ask()}>
+        Get its report
+      </Button>
+      {problem && (
+        <div className="mt-2">
+          <Problem>{problem.message}</Problem>
         </div>
       )}
-      <label onDragOver={(event) => { event.preventDefault(); setOver(true); }} onDragLeave={() => setOver(false)} onDrop={onDrop}
-        className={`mt-3 flex min-h-[76px] cursor-pointer flex-col items-center justify-center border-2 border-dashed border-ink p-3 text-center text-[14.5px] focus-within:outline-3 focus-within:outline-matdeep ${over ? 'bg-track' : ''}`}>
-        <span>Or drop its files here: lshw -json, lscpu -J, dmidecode, smartctl --json -a, sensors -j, upower -d</span>
-        <input type="file" multiple className="sr-only" aria-label="Report files" disabled={disabled} onChange={(event) => void drop(event.target.files)} />
+      {command && (
+        <div className="mt-3 border-2 border-ink bg-sheet p-3">
+          <code data-testid="report-command" className="figures block text-[14px] break-all select-all">
+            {command.line}
+          </code>
+          <p className="mt-1.5 text-[13px] text-soft">
+            Works once, until {command.until} UTC. Without root, leave “sudo” out: serials and drive health
+            may stay unread.
+          </p>
+          {LOOPBACK.test(window.location.host) && (
+            <p className="text-[13px]">
+              <b>This address is this computer only.</b> For units on the bench network start the shop with
+              OMNITROPE_HOST=0.0.0.0 and open it by its network address.
+            </p>
+          )}
+        </div>
+      )}
+      <label
+        onDragOver={(event) => {
+          event.preventDefault();
+          setOver(true);
+        }}
+        onDragLeave={() => setOver(false)}
+        onDrop={onDrop}
+        className={`mt-3 flex min-h-[76px] cursor-pointer flex-col items-center justify-center border-2 border-dashed border-ink p-3 text-center text-[14.5px] focus-within:outline-3 focus-within:outline-matdeep ${over ? 'bg-track' : ''}`}
+      >
+        <span>
+          Or drop its files here: lshw -json, lscpu -J, dmidecode, smartctl --json -a, sensors -j, upower -d
+        </span>
+        <input
+          type="file"
+          multiple
+          className="sr-only"
+          aria-label="Report files"
+          disabled={disabled}
+          onChange={(event) => void drop(event.target.files)}
+        />
       </label>
-      {fault && <div className="mt-2"><Problem>{fault}</Problem></div>}
+      {fault && (
+        <div className="mt-2">
+          <Problem>{fault}</Problem>
+        </div>
+      )}
       {taken && (
         <div role="status" className="mt-2 text-[14px]">
-          <p><b>{taken.filled.length} values filled in</b> from {taken.read.filter((file) => file.kind).length} files.{taken.notRead.length > 0 && ` Not read: ${taken.notRead.join(', ')}.`}</p>
-          {taken.read.flatMap((file) => file.problems).map((line) => <p key={line} className="text-soft">{line}</p>)}
+          <p>
+            <b>{taken.filled.length} values filled in</b> from {taken.read.filter((file) => file.kind).length}{' '}
+            files.{taken.notRead.length > 0 && ` Not read: ${taken.notRead.join(', ')}.`}
+          </p>
+          {taken.read
+            .flatMap((file) => file.problems)
+            .map((line) => (
+              <p key={line} className="text-soft">
+                {line}
+              </p>
+            ))}
         </div>
       )}
     </section>

@@ -13,16 +13,26 @@ export interface AlonePreset {
 }
 
 /** The piece of work in hand: its clock, pausing, leaving it to run by itself, and its end. */
-export function RunningWork({ unit, work, preset }: { unit: UnitHead; work: RunningWorkView; preset?: AlonePreset }) {
+export function RunningWork({
+  unit,
+  work,
+  preset,
+}: {
+  unit: UnitHead;
+  work: RunningWorkView;
+  preset?: AlonePreset;
+}) {
   const { send, problem, busy } = useCommand();
   const [minutes, setMinutes] = useState(String(preset?.minutes ?? 30));
   const [station, setStation] = useState(preset?.station ?? '');
   const repair = work.kind === 'repair';
   const on = { unitId: unit.id, workId: work.id };
-  const finish = (helped?: boolean) => void send('finishWork', { ...on, ...(helped === undefined ? {} : { helped }) }, unit.version);
+  const finish = (helped?: boolean) =>
+    void send('finishWork', { ...on, ...(helped === undefined ? {} : { helped }) }, unit.version);
   const paused = work.status === 'paused';
   const toggle = () => void send(paused ? 'resumeWork' : 'pauseWork', on, unit.version);
-  const leave = () => void send('leaveAlone', { ...on, minutes: Number(minutes.replace(',', '.')), station }, unit.version);
+  const leave = () =>
+    void send('leaveAlone', { ...on, minutes: Number(minutes.replace(',', '.')), station }, unit.version);
   useShortcuts((key) => {
     if (!unit.mayWrite || busy) return false;
     if (key === '1') finish(repair ? true : undefined);
@@ -33,24 +43,67 @@ export function RunningWork({ unit, work, preset }: { unit: UnitHead; work: Runn
     return true;
   });
   return (
-    <section aria-label="Work in hand" className="border-t-[6px] border-ink bg-paper px-[22px] pt-4 pb-[18px]">
-      <p className="text-[14.5px] text-soft">{work.status === 'alone' ? 'Runs by itself' : paused ? 'Paused' : 'In hand'}; hands so far <Clock since={work.startedAt} before={work.attendedMinutes} running={work.status === 'running'} /></p>
+    <section
+      aria-label="Work in hand"
+      className="border-t-[6px] border-ink bg-paper px-[22px] pt-4 pb-[18px]"
+    >
+      <p className="text-[14.5px] text-soft">
+        {work.status === 'alone' ? 'Runs by itself' : paused ? 'Paused' : 'In hand'}; hands so far{' '}
+        <Clock since={work.startedAt} before={work.attendedMinutes} running={work.status === 'running'} />
+      </p>
       <h2 className="mt-1 mb-3 text-[27px] leading-[1.12]">{work.title}</h2>
       {repair && work.status !== 'alone' && <p className="mb-2 text-[15px]">Try the machine. Did it help?</p>}
       <div className="flex flex-wrap gap-2">
-        {repair
-          ? <><Button tone="strong" shortcut="1" disabled={busy} onClick={() => finish(true)}>It helped</Button><Button tone="strong" shortcut="2" disabled={busy} onClick={() => finish(false)}>No change</Button></>
-          : <Button tone="strong" shortcut="1" disabled={busy} onClick={() => finish()}>Finished</Button>}
-        <Button shortcut="3" disabled={busy} onClick={toggle}>{work.status === 'alone' ? 'Hands on again' : paused ? 'Go on' : 'Pause'}</Button>
+        {repair ? (
+          <>
+            <Button tone="strong" shortcut="1" disabled={busy} onClick={() => finish(true)}>
+              It helped
+            </Button>
+            <Button tone="strong" shortcut="2" disabled={busy} onClick={() => finish(false)}>
+              No change
+            </Button>
+          </>
+        ) : (
+          <Button tone="strong" shortcut="1" disabled={busy} onClick={() => finish()}>
+            Finished
+          </Button>
+        )}
+        <Button shortcut="3" disabled={busy} onClick={toggle}>
+          {work.status === 'alone' ? 'Hands on again' : paused ? 'Go on' : 'Pause'}
+        </Button>
       </div>
       {work.status !== 'alone' && (
-        <form onSubmit={(event) => { event.preventDefault(); leave(); }} className="mt-4 flex flex-wrap items-end gap-2 border-t border-rule pt-3">
-          <TextField label="Runs by itself for" hint="min" inputMode="decimal" value={minutes} onChange={(event) => setMinutes(event.target.value)} wrap="w-[150px]" />
-          <TextField label="Where" value={station} onChange={(event) => setStation(event.target.value)} wrap="w-[170px]" />
-          <Button type="submit" shortcut="4" disabled={busy}>Leave it to run</Button>
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            leave();
+          }}
+          className="mt-4 flex flex-wrap items-end gap-2 border-t border-rule pt-3"
+        >
+          <TextField
+            label="Runs by itself for"
+            hint="min"
+            inputMode="decimal"
+            value={minutes}
+            onChange={(event) => setMinutes(event.target.value)}
+            wrap="w-[150px]"
+          />
+          <TextField
+            label="Where"
+            value={station}
+            onChange={(event) => setStation(event.target.value)}
+            wrap="w-[170px]"
+          />
+          <Button type="submit" shortcut="4" disabled={busy}>
+            Leave it to run
+          </Button>
         </form>
       )}
-      {problem && <div className="mt-3"><Problem>{problem.message}</Problem></div>}
+      {problem && (
+        <div className="mt-3">
+          <Problem>{problem.message}</Problem>
+        </div>
+      )}
     </section>
   );
 }

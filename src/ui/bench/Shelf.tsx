@@ -53,26 +53,63 @@ interface Props {
 }
 
 /** Data, price, listing, sale: in the order they have to happen. */
-export function Shelf({ unit, drives, erasures, gate, price, margin, grade, askMinor, listed, sale, today }: Props) {
+export function Shelf({
+  unit,
+  drives,
+  erasures,
+  gate,
+  price,
+  margin,
+  grade,
+  askMinor,
+  listed,
+  sale,
+  today,
+}: Props) {
   return (
     <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)] lg:items-start">
       <div className="flex flex-col gap-[18px]">
         <section aria-label="Data" className="bg-paper px-5 py-4">
           <Heading className="text-[22px]!">Data</Heading>
-          {gate.length > 0
-            ? <div className="mt-1"><CautionNote title="It may not leave yet." text={`${gate.join('. ')}.`} /></div>
-            : <p className="text-[15px] text-worth">{drives.length ? 'Every drive in it is accounted for.' : 'No drive in it.'}</p>}
-          {erasures.map((entry) => <p key={entry.id} className="border-b border-rule py-1 text-[14px]">{entry.words}</p>)}
+          {gate.length > 0 ? (
+            <div className="mt-1">
+              <CautionNote title="It may not leave yet." text={`${gate.join('. ')}.`} />
+            </div>
+          ) : (
+            <p className="text-[15px] text-worth">
+              {drives.length ? 'Every drive in it is accounted for.' : 'No drive in it.'}
+            </p>
+          )}
+          {erasures.map((entry) => (
+            <p key={entry.id} className="border-b border-rule py-1 text-[14px]">
+              {entry.words}
+            </p>
+          ))}
           {!unit.held && unit.mayWrite && <Erase unit={unit} drives={drives} />}
           {!unit.held && unit.mayWrite && drives.length === 0 && <RecordDrive unit={unit} />}
         </section>
         <section aria-label="Papers" className="bg-paper px-5 py-4 text-[15px]">
           <Heading>Papers</Heading>
-          {gate.length || !grade ? <p className="text-soft">The passport and the listing come when its data is accounted for and it is graded.</p> : (
+          {gate.length || !grade ? (
+            <p className="text-soft">
+              The passport and the listing come when its data is accounted for and it is graded.
+            </p>
+          ) : (
             <p className="flex flex-wrap gap-5 pt-1">
-              <a className="border-b border-current" href={`/api/units/${unit.tag}/passport`} target="_blank" rel="noreferrer">Passport, PDF</a>
-              <a className="border-b border-current" href={`/api/units/${unit.tag}/listing?as=csv`} download>Listing row, CSV</a>
-              <a className="border-b border-current" href={`/api/units/${unit.tag}/listing?as=json`} download>Listing row, JSON</a>
+              <a
+                className="border-b border-current"
+                href={`/api/units/${unit.tag}/passport`}
+                target="_blank"
+                rel="noreferrer"
+              >
+                Passport, PDF
+              </a>
+              <a className="border-b border-current" href={`/api/units/${unit.tag}/listing?as=csv`} download>
+                Listing row, CSV
+              </a>
+              <a className="border-b border-current" href={`/api/units/${unit.tag}/listing?as=json`} download>
+                Listing row, JSON
+              </a>
             </p>
           )}
         </section>
@@ -80,10 +117,25 @@ export function Shelf({ unit, drives, erasures, gate, price, margin, grade, askM
       <div className="flex flex-col gap-[18px]">
         <section aria-label="Price" className="bg-paper px-5 py-4">
           <Heading className="text-[22px]!">Price</Heading>
-          <p className="text-worth"><span className="text-[38px] leading-none font-bold tracking-tight tabular-nums">{minorText(price.minor)}</span> <span className="text-[14.5px] text-soft"><Sign />, {minorText(price.lowMinor)} to {minorText(price.highMinor)}; from the table, sales are few</span></p>
+          <p className="text-worth">
+            <span className="text-[38px] leading-none font-bold tracking-tight tabular-nums">
+              {minorText(price.minor)}
+            </span>{' '}
+            <span className="text-[14.5px] text-soft">
+              <Sign />, {minorText(price.lowMinor)} to {minorText(price.highMinor)}; from the table, sales are
+              few
+            </span>
+          </p>
           <table className="mt-1.5 w-full border-collapse text-[14px]">
             <caption className="sr-only">How the price comes about</caption>
-            <tbody>{price.lines.map((line) => <tr key={line.detail} className="border-b border-rule"><td className={`py-0.5 ${line.known ? '' : 'text-soft italic'}`}>{line.detail}</td><td className="figures text-right text-[13px]">{signedMinor(line.minor)}</td></tr>)}</tbody>
+            <tbody>
+              {price.lines.map((line) => (
+                <tr key={line.detail} className="border-b border-rule">
+                  <td className={`py-0.5 ${line.known ? '' : 'text-soft italic'}`}>{line.detail}</td>
+                  <td className="figures text-right text-[13px]">{signedMinor(line.minor)}</td>
+                </tr>
+              ))}
+            </tbody>
           </table>
         </section>
         <section aria-label="Margin" className="bg-paper px-5 py-4 text-[14px]">
@@ -91,8 +143,20 @@ export function Shelf({ unit, drives, erasures, gate, price, margin, grade, askM
           <MarginLines margin={margin} />
         </section>
         <section aria-label="Selling" className="bg-paper px-5 py-4">
-          {sale ? <p className="text-[18px] font-semibold">Sold on {sale.soldOn} for {minorText(sale.priceMinor)}{sale.channel && `, ${sale.channel}`}.</p>
-            : listed ? <Sell unit={unit} ask={askMinor ?? price.minor} today={today} /> : <List unit={unit} suggested={askMinor ?? price.minor} ready={gate.length === 0 && grade !== null} />}
+          {sale ? (
+            <p className="text-[18px] font-semibold">
+              Sold on {sale.soldOn} for {minorText(sale.priceMinor)}
+              {sale.channel && `, ${sale.channel}`}.
+            </p>
+          ) : listed ? (
+            <Sell unit={unit} ask={askMinor ?? price.minor} today={today} />
+          ) : (
+            <List
+              unit={unit}
+              suggested={askMinor ?? price.minor}
+              ready={gate.length === 0 && grade !== null}
+            />
+          )}
         </section>
       </div>
     </div>
@@ -101,10 +165,27 @@ export function Shelf({ unit, drives, erasures, gate, price, margin, grade, askM
 
 function MarginLines({ margin }: { margin: MarginView }) {
   const rows: [string, number, string][] = [
-    ['Parts', -margin.partsMinor, ''], [`Hands, ${Math.round(margin.minutes)} min`, -margin.labourMinor, ''], ['Selling fees', -margin.feesMinor, ''],
-    ['Left over what going on costs', margin.contributionMinor, 'font-bold border-ink'], ['Share of the lot, spent already', -margin.sunkMinor, 'text-soft'], ['In the books', margin.profitMinor, 'font-bold border-ink'],
+    ['Parts', -margin.partsMinor, ''],
+    [`Hands, ${Math.round(margin.minutes)} min`, -margin.labourMinor, ''],
+    ['Selling fees', -margin.feesMinor, ''],
+    ['Left over what going on costs', margin.contributionMinor, 'font-bold border-ink'],
+    ['Share of the lot, spent already', -margin.sunkMinor, 'text-soft'],
+    ['In the books', margin.profitMinor, 'font-bold border-ink'],
   ];
-  return <table className="w-full border-collapse"><tbody>{rows.map(([name, minor, tone]) => <tr key={name} className={`border-b border-rule ${tone}`}><th scope="row" className="py-0.5 text-left font-[inherit]">{name}</th><td className="figures text-right text-[13px]">{signedMinor(minor)}</td></tr>)}</tbody></table>;
+  return (
+    <table className="w-full border-collapse">
+      <tbody>
+        {rows.map(([name, minor, tone]) => (
+          <tr key={name} className={`border-b border-rule ${tone}`}>
+            <th scope="row" className="py-0.5 text-left font-[inherit]">
+              {name}
+            </th>
+            <td className="figures text-right text-[13px]">{signedMinor(minor)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
 }
 
 function Erase({ unit, drives }: { unit: UnitHead; drives: DriveView[] }) {
@@ -115,17 +196,58 @@ function Erase({ unit, drives }: { unit: UnitHead; drives: DriveView[] }) {
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
-    void send('recordErasure', { unitId: unit.id, componentId: form.get('drive'), kind, method: form.get('method'), verified: form.get('verified') ?? '' }, unit.version);
+    void send(
+      'recordErasure',
+      {
+        unitId: unit.id,
+        componentId: form.get('drive'),
+        kind,
+        method: form.get('method'),
+        verified: form.get('verified') ?? '',
+      },
+      unit.version,
+    );
   };
   return (
     <form onSubmit={submit} className="mt-3 grid gap-2.5 border-t border-rule pt-2.5 sm:grid-cols-2">
-      <ChoiceField label="Drive" name="drive">{open.map((drive) => <option key={drive.id} value={drive.id}>{drive.code} {drive.name}{drive.serial && `, ${drive.serial}`}</option>)}</ChoiceField>
-      <ChoiceField label="What was done" value={kind} onChange={(event) => setKind(event.target.value)}><option value="erased">Erased, stays in</option><option value="returned">Returned to its owner</option><option value="destroyed">Destroyed</option></ChoiceField>
+      <ChoiceField label="Drive" name="drive">
+        {open.map((drive) => (
+          <option key={drive.id} value={drive.id}>
+            {drive.code} {drive.name}
+            {drive.serial && `, ${drive.serial}`}
+          </option>
+        ))}
+      </ChoiceField>
+      <ChoiceField label="What was done" value={kind} onChange={(event) => setKind(event.target.value)}>
+        <option value="erased">Erased, stays in</option>
+        <option value="returned">Returned to its owner</option>
+        <option value="destroyed">Destroyed</option>
+      </ChoiceField>
       <TextField label="How" name="method" list="methods" required wrap="sm:col-span-2" />
-      <datalist id="methods">{erasureMethods.map((method) => <option key={method} value={method} />)}</datalist>
-      {kind === 'erased' && <TextField label="How it was verified" name="verified" placeholder="e.g. 10 % of sectors read back, all zero" required wrap="sm:col-span-2" />}
-      <div className="sm:col-span-2"><Button type="submit" tone="strong" disabled={busy}>Put on record</Button></div>
-      {problem && <div className="sm:col-span-2"><Problem>{problem.message}</Problem></div>}
+      <datalist id="methods">
+        {erasureMethods.map((method) => (
+          <option key={method} value={method} />
+        ))}
+      </datalist>
+      {kind === 'erased' && (
+        <TextField
+          label="How it was verified"
+          name="verified"
+          placeholder="e.g. 10 % of sectors read back, all zero"
+          required
+          wrap="sm:col-span-2"
+        />
+      )}
+      <div className="sm:col-span-2">
+        <Button type="submit" tone="strong" disabled={busy}>
+          Put on record
+        </Button>
+      </div>
+      {problem && (
+        <div className="sm:col-span-2">
+          <Problem>{problem.message}</Problem>
+        </div>
+      )}
     </form>
   );
 }
@@ -133,17 +255,37 @@ function Erase({ unit, drives }: { unit: UnitHead; drives: DriveView[] }) {
 function RecordDrive({ unit }: { unit: UnitHead }) {
   const { send, problem, busy } = useCommand();
   const [open, setOpen] = useState(false);
-  if (!open) return <div className="mt-2 flex flex-wrap gap-2"><Button onClick={() => setOpen(true)}>There is a drive: record it</Button><Button disabled={busy} onClick={() => void send('observe', { unitId: unit.id, finding: 'look-bay', outcome: 1 }, unit.version)}>I looked: no drive in it</Button>{problem && <Problem>{problem.message}</Problem>}</div>;
+  if (!open)
+    return (
+      <div className="mt-2 flex flex-wrap gap-2">
+        <Button onClick={() => setOpen(true)}>There is a drive: record it</Button>
+        <Button
+          disabled={busy}
+          onClick={() =>
+            void send('observe', { unitId: unit.id, finding: 'look-bay', outcome: 1 }, unit.version)
+          }
+        >
+          I looked: no drive in it
+        </Button>
+        {problem && <Problem>{problem.message}</Problem>}
+      </div>
+    );
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
-    void send('recordPart', { unitId: unit.id, class: 'drive', name: form.get('name'), serial: form.get('serial') }, unit.version);
+    void send(
+      'recordPart',
+      { unitId: unit.id, class: 'drive', name: form.get('name'), serial: form.get('serial') },
+      unit.version,
+    );
   };
   return (
     <form onSubmit={submit} className="mt-3 flex flex-wrap items-end gap-2 border-t border-rule pt-2.5">
       <TextField label="Drive" name="name" placeholder="500 GB hard disk" required wrap="w-[200px]" />
       <TextField label="Serial" name="serial" wrap="w-[160px]" />
-      <Button type="submit" disabled={busy}>Record it</Button>
+      <Button type="submit" disabled={busy}>
+        Record it
+      </Button>
       {problem && <Problem>{problem.message}</Problem>}
     </form>
   );
@@ -155,11 +297,35 @@ function List({ unit, suggested, ready }: { unit: UnitHead; suggested: number; r
   const [text, setText] = useState((suggested / 100).toFixed(2));
   const minor = parseMinor(text);
   return (
-    <form onSubmit={(event) => { event.preventDefault(); if (minor !== null) void send('listUnit', { unitId: unit.id, askMinor: minor }, unit.version); }} className="flex flex-wrap items-end gap-2">
-      <TextField label="Asking price" hint={sign} inputMode="decimal" value={text} onChange={(event) => setText(event.target.value)} fault={minor === null ? 'is not an amount' : undefined} wrap="w-[150px]" />
-      <Button type="submit" tone="strong" disabled={busy || !unit.mayWrite || unit.held || minor === null}>To the shelf</Button>
-      {!ready && <p className="w-full text-[13.5px] text-soft">It is refused until its data is accounted for and it is graded.</p>}
-      {problem && <div className="w-full"><Problem>{problem.message}</Problem></div>}
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (minor !== null) void send('listUnit', { unitId: unit.id, askMinor: minor }, unit.version);
+      }}
+      className="flex flex-wrap items-end gap-2"
+    >
+      <TextField
+        label="Asking price"
+        hint={sign}
+        inputMode="decimal"
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        fault={minor === null ? 'is not an amount' : undefined}
+        wrap="w-[150px]"
+      />
+      <Button type="submit" tone="strong" disabled={busy || !unit.mayWrite || unit.held || minor === null}>
+        To the shelf
+      </Button>
+      {!ready && (
+        <p className="w-full text-[13.5px] text-soft">
+          It is refused until its data is accounted for and it is graded.
+        </p>
+      )}
+      {problem && (
+        <div className="w-full">
+          <Problem>{problem.message}</Problem>
+        </div>
+      )}
     </form>
   );
 }
@@ -172,16 +338,42 @@ function Sell({ unit, ask, today }: { unit: UnitHead; ask: number; today: string
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
-    if (minor !== null) void send('sellUnit', { unitId: unit.id, priceMinor: minor, soldOn: form.get('soldOn'), channel: form.get('channel') ?? '' }, unit.version);
+    if (minor !== null)
+      void send(
+        'sellUnit',
+        {
+          unitId: unit.id,
+          priceMinor: minor,
+          soldOn: form.get('soldOn'),
+          channel: form.get('channel') ?? '',
+        },
+        unit.version,
+      );
   };
   return (
     <form onSubmit={submit} className="flex flex-wrap items-end gap-2">
-      <p className="w-full text-[15px]"><b>On the shelf</b> at {minorText(ask)}.</p>
-      <TextField label="Sold for" hint={sign} inputMode="decimal" value={text} onChange={(event) => setText(event.target.value)} fault={minor === null ? 'is not an amount' : undefined} wrap="w-[130px]" />
+      <p className="w-full text-[15px]">
+        <b>On the shelf</b> at {minorText(ask)}.
+      </p>
+      <TextField
+        label="Sold for"
+        hint={sign}
+        inputMode="decimal"
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        fault={minor === null ? 'is not an amount' : undefined}
+        wrap="w-[130px]"
+      />
       <TextField label="On" name="soldOn" type="date" defaultValue={today} required wrap="w-[160px]" />
       <TextField label="Where" name="channel" defaultValue="shop counter" wrap="w-[160px]" />
-      <Button type="submit" tone="strong" disabled={busy || !unit.mayWrite || minor === null}>Sold</Button>
-      {problem && <div className="w-full"><Problem>{problem.message}</Problem></div>}
+      <Button type="submit" tone="strong" disabled={busy || !unit.mayWrite || minor === null}>
+        Sold
+      </Button>
+      {problem && (
+        <div className="w-full">
+          <Problem>{problem.message}</Problem>
+        </div>
+      )}
     </form>
   );
 }

@@ -12,7 +12,15 @@ export interface SpecLine {
 }
 
 /** Everything known of the machine, each value with how it is known; where bases differ, both stand. */
-export function SpecSheet({ unit, lines, keys }: { unit: UnitHead; lines: SpecLine[]; keys: { key: string; name: string }[] }) {
+export function SpecSheet({
+  unit,
+  lines,
+  keys,
+}: {
+  unit: UnitHead;
+  lines: SpecLine[];
+  keys: { key: string; name: string }[];
+}) {
   const { send, problem, busy } = useCommand();
   const [key, setKey] = useState('memoryGb');
   const [value, setValue] = useState('');
@@ -28,27 +36,59 @@ export function SpecSheet({ unit, lines, keys }: { unit: UnitHead; lines: SpecLi
         <tbody>
           {lines.map((line) => (
             <tr key={line.key} className="border-b border-rule align-top">
-              <th scope="row" className="w-[110px] py-1 pr-2 text-left font-normal text-soft">{line.name}</th>
+              <th scope="row" className="w-[110px] py-1 pr-2 text-left font-normal text-soft">
+                {line.name}
+              </th>
               <td className="py-1">
                 {line.values.map((known, i) => (
                   <div key={known.basis} className={i ? 'text-[13px] text-soft' : ''}>
-                    <Known basis={known.basis}>{known.value}</Known> <span className="text-[12.5px] text-soft">{known.basis}, {known.origin}, {known.by}</span>
+                    <Known basis={known.basis}>{known.value}</Known>{' '}
+                    <span className="text-[12.5px] text-soft">
+                      {known.basis}, {known.origin}, {known.by}
+                    </span>
                   </div>
                 ))}
               </td>
             </tr>
           ))}
-          {lines.length === 0 && <tr><td className="py-2 text-soft">Nothing yet.</td></tr>}
+          {lines.length === 0 && (
+            <tr>
+              <td className="py-2 text-soft">Nothing yet.</td>
+            </tr>
+          )}
         </tbody>
       </table>
       {unit.mayWrite && (
         <form onSubmit={(event) => void submit(event)} className="mt-3 flex flex-wrap items-end gap-2">
-          <ChoiceField label="Read off by hand" value={key} onChange={(event) => setKey(event.target.value)} wrap="w-[170px]">{keys.map((entry) => <option key={entry.key} value={entry.key}>{entry.name}</option>)}</ChoiceField>
-          <TextField label="Value" value={value} onChange={(event) => setValue(event.target.value)} required wrap="w-[180px]" />
-          <Button type="submit" disabled={busy || unit.held}>Note it</Button>
+          <ChoiceField
+            label="Read off by hand"
+            value={key}
+            onChange={(event) => setKey(event.target.value)}
+            wrap="w-[170px]"
+          >
+            {keys.map((entry) => (
+              <option key={entry.key} value={entry.key}>
+                {entry.name}
+              </option>
+            ))}
+          </ChoiceField>
+          <TextField
+            label="Value"
+            value={value}
+            onChange={(event) => setValue(event.target.value)}
+            required
+            wrap="w-[180px]"
+          />
+          <Button type="submit" disabled={busy || unit.held}>
+            Note it
+          </Button>
         </form>
       )}
-      {problem && <div className="mt-2"><Problem>{problem.message}</Problem></div>}
+      {problem && (
+        <div className="mt-2">
+          <Problem>{problem.message}</Problem>
+        </div>
+      )}
     </section>
   );
 }

@@ -9,9 +9,22 @@ export function StageMover({ unit, stages }: { unit: UnitHead; stages: { id: str
   return (
     <div>
       <div className="flex flex-wrap gap-1.5">
-        {stages.map((stage) => <Button key={stage.id} disabled={busy || !unit.mayWrite || stage.id === unit.stage} className="min-h-9! px-2! text-[13.5px]!" onClick={() => void send('setStage', { unitId: unit.id, stage: stage.id }, unit.version)}>{stage.name}</Button>)}
+        {stages.map((stage) => (
+          <Button
+            key={stage.id}
+            disabled={busy || !unit.mayWrite || stage.id === unit.stage}
+            className="min-h-9! px-2! text-[13.5px]!"
+            onClick={() => void send('setStage', { unitId: unit.id, stage: stage.id }, unit.version)}
+          >
+            {stage.name}
+          </Button>
+        ))}
       </div>
-      {problem && <div className="mt-2"><Problem>{problem.message}</Problem></div>}
+      {problem && (
+        <div className="mt-2">
+          <Problem>{problem.message}</Problem>
+        </div>
+      )}
     </div>
   );
 }

@@ -24,10 +24,26 @@ export function SwapPart({ unit, test, partClass, lent, disabled }: Props) {
   });
   return (
     <div className="bg-paper px-[22px] pb-4 text-[15px]">
-      {here
-        ? <p className="border-l-[6px] border-ink py-1 pl-3"><b className="figures">{here.code}</b> {here.name} lies here for it and goes back with your answer. <Quiet disabled={disabled || busy} onClick={() => void send('releasePart', { unitId: unit.id, componentId: here.id }, unit.version)}>Put it back now</Quiet></p>
-        : <Button tone="strong" shortcut="Enter" disabled={disabled || busy} onClick={take}>Take a known-good {partClass} from the bin</Button>}
-      {problem && <div className="mt-2"><Problem>{problem.message}</Problem></div>}
+      {here ? (
+        <p className="border-l-[6px] border-ink py-1 pl-3">
+          <b className="figures">{here.code}</b> {here.name} lies here for it and goes back with your answer.{' '}
+          <Quiet
+            disabled={disabled || busy}
+            onClick={() => void send('releasePart', { unitId: unit.id, componentId: here.id }, unit.version)}
+          >
+            Put it back now
+          </Quiet>
+        </p>
+      ) : (
+        <Button tone="strong" shortcut="Enter" disabled={disabled || busy} onClick={take}>
+          Take a known-good {partClass} from the bin
+        </Button>
+      )}
+      {problem && (
+        <div className="mt-2">
+          <Problem>{problem.message}</Problem>
+        </div>
+      )}
     </div>
   );
 }

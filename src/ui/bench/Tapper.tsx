@@ -13,11 +13,24 @@ interface Props {
   onClose: () => void;
 }
 
-const POINT_WORDS: Record<string, string> = { 'no-code': 'nothing', power: 'power', memory: 'memory', graphics: 'graphics', 'board-or-processor': 'board or processor', firmware: 'firmware' };
+const POINT_WORDS: Record<string, string> = {
+  'no-code': 'nothing',
+  power: 'power',
+  memory: 'memory',
+  graphics: 'graphics',
+  'board-or-processor': 'board or processor',
+  firmware: 'firmware',
+};
 
 /** Marks of one round, as on a strip of paper. */
 function Marks({ signs }: { signs: readonly Sign[] }) {
-  return <span aria-hidden className="inline-flex items-center gap-[5px]">{signs.map((sign, i) => <span key={i} className={sign === '-' ? 'w-3' : `h-3 bg-ink ${sign === 'L' ? 'w-9' : 'w-3'}`} />)}</span>;
+  return (
+    <span aria-hidden className="inline-flex items-center gap-[5px]">
+      {signs.map((sign, i) => (
+        <span key={i} className={sign === '-' ? 'w-3' : `h-3 bg-ink ${sign === 'L' ? 'w-9' : 'w-3'}`} />
+      ))}
+    </span>
+  );
 }
 
 /** A key held along with a lamp or a beep: the repeating group is found, shown and looked up in the shop's tables. */
@@ -28,7 +41,11 @@ export function Tapper({ maker, mayAnswer, onAnswer, onClose }: Props) {
   const pad = useRef<HTMLButtonElement>(null);
   useEffect(() => {
     pad.current?.focus();
-    fetch('/api/codes').then(async (response) => setTables(response.ok ? ((await response.json()) as { tables: CodeTable[] }).tables : 'failed')).catch(() => setTables('failed'));
+    fetch('/api/codes')
+      .then(async (response) =>
+        setTables(response.ok ? ((await response.json()) as { tables: CodeTable[] }).tables : 'failed'),
+      )
+      .catch(() => setTables('failed'));
   }, []);
   const press = () => setDown((before) => before ?? performance.now());
   const release = () => {
@@ -41,60 +58,168 @@ export function Tapper({ maker, mayAnswer, onAnswer, onClose }: Props) {
   const code = codeOf(rhythm);
   const enough = code !== null && (rhythm.endless ? taps.length >= 8 : rhythm.whole >= 2);
   const own = (name: string) => Number(maker.toLowerCase().startsWith(name.toLowerCase()));
-  const hits = code && Array.isArray(tables) ? decode(code, tables).sort((a, b) => a.off - b.off || own(b.maker) - own(a.maker)) : [];
+  const hits =
+    code && Array.isArray(tables)
+      ? decode(code, tables).sort((a, b) => a.off - b.off || own(b.maker) - own(a.maker))
+      : [];
   const first = hits[0]?.off === 0 && hits[0].line.points ? hits[0] : null;
-  const answerFirst = () => { if (first) onAnswer(CODE_POINTS.indexOf(first.line.points!)); };
+  const answerFirst = () => {
+    if (first) onAnswer(CODE_POINTS.indexOf(first.line.points!));
+  };
   useShortcuts((key) => {
-    if (key === 'Escape') { onClose(); return true; }
-    if (key === 'Backspace') { setTaps([]); return true; }
-    if (key === 'Enter' && mayAnswer && first && enough) { answerFirst(); return true; }
+    if (key === 'Escape') {
+      onClose();
+      return true;
+    }
+    if (key === 'Backspace') {
+      setTaps([]);
+      return true;
+    }
+    if (key === 'Enter' && mayAnswer && first && enough) {
+      answerFirst();
+      return true;
+    }
     return false;
   });
   return (
     <section aria-label="Tapper" className="mt-3.5">
       <div className="grid gap-4 md:grid-cols-[190px_1fr]">
         <button
-          ref={pad} type="button" aria-label="Hold while the lamp is lit or the beep sounds"
-          onPointerDown={(event) => { event.currentTarget.setPointerCapture(event.pointerId); press(); }} onPointerUp={release} onPointerCancel={release}
-          onKeyDown={(event) => { if (event.key === ' ') { event.preventDefault(); if (!event.repeat) press(); } if (event.key === 'Enter') { event.preventDefault(); if (mayAnswer && enough) answerFirst(); } }}
-          onKeyUp={(event) => { if (event.key === ' ') { event.preventDefault(); release(); } }}
+          ref={pad}
+          type="button"
+          aria-label="Hold while the lamp is lit or the beep sounds"
+          onPointerDown={(event) => {
+            event.currentTarget.setPointerCapture(event.pointerId);
+            press();
+          }}
+          onPointerUp={release}
+          onPointerCancel={release}
+          onKeyDown={(event) => {
+            if (event.key === ' ') {
+              event.preventDefault();
+              if (!event.repeat) press();
+            }
+            if (event.key === 'Enter') {
+              event.preventDefault();
+              if (mayAnswer && enough) answerFirst();
+            }
+          }}
+          onKeyUp={(event) => {
+            if (event.key === ' ') {
+              event.preventDefault();
+              release();
+            }
+          }}
           onContextMenu={(event) => event.preventDefault()}
           className={`mat grid min-h-[150px] touch-none self-start place-items-center border-2 border-ink px-3 text-center text-[15px] font-semibold select-none ${down !== null ? 'bg-ink text-paper' : ''}`}
         >
-          <span className={down !== null ? '' : 'bg-paper px-2 py-1 text-ink'}>{down !== null ? 'lit' : <>Hold the space bar, or press here, as long as it is lit.<br />Three rounds are enough.</>}</span>
+          <span className={down !== null ? '' : 'bg-paper px-2 py-1 text-ink'}>
+            {down !== null ? (
+              'lit'
+            ) : (
+              <>
+                Hold the space bar, or press here, as long as it is lit.
+                <br />
+                Three rounds are enough.
+              </>
+            )}
+          </span>
         </button>
         <div aria-live="polite" className="min-w-0 text-[15px]">
-          {taps.length < 2 && <p className="text-soft">{taps.length === 0 ? 'Nothing tapped yet. Long and short are told apart by themselves; a slip does not matter.' : 'Go on.'}</p>}
+          {taps.length < 2 && (
+            <p className="text-soft">
+              {taps.length === 0
+                ? 'Nothing tapped yet. Long and short are told apart by themselves; a slip does not matter.'
+                : 'Go on.'}
+            </p>
+          )}
           {taps.length >= 2 && code && (
             <>
-              <p className="flex flex-wrap items-center gap-3 text-[19px] font-semibold"><Marks signs={rhythm.endless ? rhythm.rounds[0]?.slice(0, 8) ?? [] : rhythm.group} />{codeInWords(code)}</p>
-              <p className="text-[14px] text-soft">{rhythm.endless ? 'No pause so far: wait for one, or it never pauses.' : `${rhythm.agreeing} of ${rhythm.whole} whole ${rhythm.whole === 1 ? 'round' : 'rounds'} to the letter.${enough ? '' : ' One more round.'}`}</p>
-              {!rhythm.endless && <ol aria-label="Rounds as tapped" className="mt-1.5 flex flex-wrap gap-x-6 gap-y-1.5 opacity-70">{rhythm.rounds.slice(-8).map((signs, i) => <li key={i}><span className="sr-only">{signs.join(' ')}</span><Marks signs={signs} /></li>)}</ol>}
+              <p className="flex flex-wrap items-center gap-3 text-[19px] font-semibold">
+                <Marks signs={rhythm.endless ? (rhythm.rounds[0]?.slice(0, 8) ?? []) : rhythm.group} />
+                {codeInWords(code)}
+              </p>
+              <p className="text-[14px] text-soft">
+                {rhythm.endless
+                  ? 'No pause so far: wait for one, or it never pauses.'
+                  : `${rhythm.agreeing} of ${rhythm.whole} whole ${rhythm.whole === 1 ? 'round' : 'rounds'} to the letter.${enough ? '' : ' One more round.'}`}
+              </p>
+              {!rhythm.endless && (
+                <ol
+                  aria-label="Rounds as tapped"
+                  className="mt-1.5 flex flex-wrap gap-x-6 gap-y-1.5 opacity-70"
+                >
+                  {rhythm.rounds.slice(-8).map((signs, i) => (
+                    <li key={i}>
+                      <span className="sr-only">{signs.join(' ')}</span>
+                      <Marks signs={signs} />
+                    </li>
+                  ))}
+                </ol>
+              )}
             </>
           )}
           {taps.length >= 2 && (
             <div className="mt-3">
               <Heading className="text-[14px]">In the tables</Heading>
-              {tables === 'failed' && <Problem>The tables could not be read. Note the code; the answer can be given by its number.</Problem>}
-              {Array.isArray(tables) && tables.length === 0 && <p className="text-soft">The shop has no tables of codes yet: House rules takes them in.</p>}
-              {Array.isArray(tables) && tables.length > 0 && hits.length === 0 && <p className="text-soft">In none of them, nor one sign off.</p>}
+              {tables === 'failed' && (
+                <Problem>
+                  The tables could not be read. Note the code; the answer can be given by its number.
+                </Problem>
+              )}
+              {Array.isArray(tables) && tables.length === 0 && (
+                <p className="text-soft">The shop has no tables of codes yet: House rules takes them in.</p>
+              )}
+              {Array.isArray(tables) && tables.length > 0 && hits.length === 0 && (
+                <p className="text-soft">In none of them, nor one sign off.</p>
+              )}
               {hits.length > 0 && (
-                <table className="w-full text-[14.5px]"><caption className="sr-only">Codes of the tables like the tapped one</caption><tbody>
-                  {hits.slice(0, hits[0].off === 0 ? 2 : 5).map((hit) => (
-                    <tr key={`${hit.maker} ${hit.line.code}`} className="border-b border-soft/40">
-                      <th scope="row" className="py-1 pr-3 text-left font-semibold">{hit.maker}</th><td className="py-1 pr-3">{hit.line.meaning}</td>
-                      <td className="py-1 pr-3 text-[13px] text-soft">{hit.off > 0 && `one sign off: ${codeInWords(hit.line.code)}`}</td>
-                      <td className="py-1 text-right">{hit.line.points && mayAnswer && <Quiet onClick={() => onAnswer(CODE_POINTS.indexOf(hit.line.points!))}>it is {POINT_WORDS[hit.line.points]}</Quiet>}</td>
-                    </tr>
-                  ))}
-                </tbody></table>
+                <table className="w-full text-[14.5px]">
+                  <caption className="sr-only">Codes of the tables like the tapped one</caption>
+                  <tbody>
+                    {hits.slice(0, hits[0].off === 0 ? 2 : 5).map((hit) => (
+                      <tr key={`${hit.maker} ${hit.line.code}`} className="border-b border-soft/40">
+                        <th scope="row" className="py-1 pr-3 text-left font-semibold">
+                          {hit.maker}
+                        </th>
+                        <td className="py-1 pr-3">{hit.line.meaning}</td>
+                        <td className="py-1 pr-3 text-[13px] text-soft">
+                          {hit.off > 0 && `one sign off: ${codeInWords(hit.line.code)}`}
+                        </td>
+                        <td className="py-1 text-right">
+                          {hit.line.points && mayAnswer && (
+                            <Quiet onClick={() => onAnswer(CODE_POINTS.indexOf(hit.line.points!))}>
+                              it is {POINT_WORDS[hit.line.points]}
+                            </Quiet>
+                          )}
+                        </td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
               )}
             </div>
           )}
           <p className="mt-3 flex flex-wrap gap-3">
-            {first && mayAnswer && <Button tone="strong" shortcut="Enter" disabled={!enough} onClick={answerFirst}>It points to {POINT_WORDS[first.line.points!]}</Button>}
-            {taps.length > 0 && <Button shortcut="⌫" onClick={() => { setTaps([]); pad.current?.focus(); }}>Again from the start</Button>}
-            <Button shortcut="Esc" onClick={onClose}>Close</Button>
+            {first && mayAnswer && (
+              <Button tone="strong" shortcut="Enter" disabled={!enough} onClick={answerFirst}>
+                It points to {POINT_WORDS[first.line.points!]}
+              </Button>
+            )}
+            {taps.length > 0 && (
+              <Button
+                shortcut="⌫"
+                onClick={() => {
+                  setTaps([]);
+                  pad.current?.focus();
+                }}
+              >
+                Again from the start
+              </Button>
+            )}
+            <Button shortcut="Esc" onClick={onClose}>
+              Close
+            </Button>
           </p>
         </div>
       </div>

@@ -10,15 +10,32 @@ export interface LineEntry {
   oldestMinutes: number | null;
 }
 
-const ASIDE = [['/lots', 'Lots'], ['/bin', 'Bin'], ['/books', 'Books'], ['/rules', 'House rules']] as const;
+const ASIDE = [
+  ['/lots', 'Lots'],
+  ['/bin', 'Bin'],
+  ['/books', 'Books'],
+  ['/rules', 'House rules'],
+] as const;
 
 /** The shop across the top: stages of the work in order, each with its count and what waits longest; the way to go and the state at once. */
-export function TheLine({ entries, quarantine, here, who }: { entries: LineEntry[]; quarantine: number; here: string | null; who: string }) {
+export function TheLine({
+  entries,
+  quarantine,
+  here,
+  who,
+}: {
+  entries: LineEntry[];
+  quarantine: number;
+  here: string | null;
+  who: string;
+}) {
   return (
     <header className="bg-bar text-onbar">
       <div className="grid grid-cols-[auto_1fr] items-stretch gap-x-4 px-5 lg:grid-cols-[152px_1fr_268px]">
         <div className="flex flex-col justify-center py-1.5">
-          <Link href="/" className="text-[21px] leading-6 font-bold">Omnitrope</Link>
+          <Link href="/" className="text-[21px] leading-6 font-bold">
+            Omnitrope
+          </Link>
           <span className="truncate text-[12px] text-onbarsoft">{who}</span>
         </div>
         <nav aria-label="The line" className="order-3 col-span-2 overflow-x-auto lg:order-none lg:col-span-1">
@@ -29,9 +46,20 @@ export function TheLine({ entries, quarantine, here, who }: { entries: LineEntry
               return (
                 <li key={entry.stage} className="relative">
                   {on && <span aria-hidden className="absolute top-[25px] right-0 left-0 h-[5px] bg-onbar" />}
-                  <Link href={`/stage/${entry.stage}`} aria-current={on ? 'page' : undefined} className={`block border-l-2 pl-1.5 ${on ? 'border-onbar text-onbar' : 'border-onbarsoft/60 hover:border-onbar'}`}>
-                    <span className="flex h-[25px] items-start gap-1.5 text-[13.5px] leading-[22px] whitespace-nowrap"><b className="figures text-[16px] font-semibold">{entry.count}</b>{entry.name}</span>
-                    <span className="block h-[20px] pt-1.5 text-[12px] leading-4 text-onbarsoft">{entry.oldestMinutes === null ? '\u00a0' : `${entry.stage === 'dock' ? 'oldest ' : ''}${duration(entry.oldestMinutes)}`}</span>
+                  <Link
+                    href={`/stage/${entry.stage}`}
+                    aria-current={on ? 'page' : undefined}
+                    className={`block border-l-2 pl-1.5 ${on ? 'border-onbar text-onbar' : 'border-onbarsoft/60 hover:border-onbar'}`}
+                  >
+                    <span className="flex h-[25px] items-start gap-1.5 text-[13.5px] leading-[22px] whitespace-nowrap">
+                      <b className="figures text-[16px] font-semibold">{entry.count}</b>
+                      {entry.name}
+                    </span>
+                    <span className="block h-[20px] pt-1.5 text-[12px] leading-4 text-onbarsoft">
+                      {entry.oldestMinutes === null
+                        ? '\u00a0'
+                        : `${entry.stage === 'dock' ? 'oldest ' : ''}${duration(entry.oldestMinutes)}`}
+                    </span>
                   </Link>
                 </li>
               );
@@ -40,9 +68,20 @@ export function TheLine({ entries, quarantine, here, who }: { entries: LineEntry
         </nav>
         <div className="flex flex-col justify-center py-1.5">
           <OneBox />
-          <nav aria-label="Apart from the line" className="flex justify-end gap-3 pt-0.5 text-[12px] text-onbarsoft">
-            {quarantine > 0 && <Link href="/stage/quarantine" className="hover:text-onbar"><b className="figures text-haz">{quarantine}</b> quarantine</Link>}
-            {ASIDE.map(([href, name]) => <Link key={href} href={href} className="hover:text-onbar">{name}</Link>)}
+          <nav
+            aria-label="Apart from the line"
+            className="flex justify-end gap-3 pt-0.5 text-[12px] text-onbarsoft"
+          >
+            {quarantine > 0 && (
+              <Link href="/stage/quarantine" className="hover:text-onbar">
+                <b className="figures text-haz">{quarantine}</b> quarantine
+              </Link>
+            )}
+            {ASIDE.map(([href, name]) => (
+              <Link key={href} href={href} className="hover:text-onbar">
+                {name}
+              </Link>
+            ))}
           </nav>
         </div>
       </div>

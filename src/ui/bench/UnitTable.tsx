@@ -19,10 +19,25 @@ export interface UnitTableRow {
   waitMinutes: number;
 }
 
-export const ROUTE_NAMES: Record<string, string> = { refurbish: 'Refurbish', disclose: 'Faults told', asFound: 'Sell as found', harvest: 'Harvest', recycle: 'Recycle', quarantine: 'Quarantine' };
+export const ROUTE_NAMES: Record<string, string> = {
+  refurbish: 'Refurbish',
+  disclose: 'Faults told',
+  asFound: 'Sell as found',
+  harvest: 'Harvest',
+  recycle: 'Recycle',
+  quarantine: 'Quarantine',
+};
 
 /** Units with what they are worth on one shared axis: band = nine of ten outcomes, bar = expected, tick = best way of stopping. */
-export function UnitTable({ rows, first, showStage }: { rows: UnitTableRow[]; first: number; showStage: boolean }) {
+export function UnitTable({
+  rows,
+  first,
+  showStage,
+}: {
+  rows: UnitTableRow[];
+  first: number;
+  showStage: boolean;
+}) {
   const open = rows.filter((row) => row.route !== 'quarantine');
   const scale = worthScale(open.flatMap((row) => [row.lowMinor, row.highMinor, row.valueMinor]));
   return (
@@ -30,14 +45,22 @@ export function UnitTable({ rows, first, showStage }: { rows: UnitTableRow[]; fi
       <caption className="sr-only">Units, what is probably wrong, and net value still to win</caption>
       <thead>
         <tr className="border-b border-rule text-left text-[13px] text-soft">
-          <th className="w-9 py-1.5 font-normal"><span className="sr-only">Place</span></th>
+          <th className="w-9 py-1.5 font-normal">
+            <span className="sr-only">Place</span>
+          </th>
           <th className="w-[104px] font-normal">Tag</th>
           <th className="font-normal">Machine</th>
           <th className="font-normal">Probably</th>
           {showStage && <th className="hidden w-[118px] font-normal xl:table-cell">At</th>}
           <th className="hidden w-[27%] font-normal md:table-cell">
             <span className="sr-only">Range of outcomes</span>
-            <span aria-hidden className="figures relative block h-4 text-[12px]">{scale.ticks.map((tick) => <span key={tick} className="absolute -translate-x-1/2" style={{ left: `${scale.at(tick)}%` }}>{Math.round(tick / 100)}</span>)}</span>
+            <span aria-hidden className="figures relative block h-4 text-[12px]">
+              {scale.ticks.map((tick) => (
+                <span key={tick} className="absolute -translate-x-1/2" style={{ left: `${scale.at(tick)}%` }}>
+                  {Math.round(tick / 100)}
+                </span>
+              ))}
+            </span>
           </th>
           <th className="w-[84px] text-right font-normal">To win</th>
           <th className="w-[82px] text-right font-normal">Hands</th>
@@ -50,23 +73,62 @@ export function UnitTable({ rows, first, showStage }: { rows: UnitTableRow[]; fi
           return (
             <tr key={row.id} className="group relative h-[39px] border-b border-rule hover:bg-track/60">
               <td className="figures text-[13px] text-soft">{first + i}</td>
-              <td><Link href={`/u/${row.tag}`} className="figures font-semibold after:absolute after:inset-0">{row.tag}</Link></td>
-              <td className="max-w-[190px] truncate pr-3">{row.maker} {row.model}</td>
-              <td className="max-w-[250px] truncate pr-3">{row.probably}{row.probability !== null && ` ${percent(row.probability)}`}</td>
-              {showStage && <td className="hidden max-w-[118px] truncate pr-3 text-[13px] whitespace-nowrap text-soft xl:table-cell">{row.stageName}, {duration(row.waitMinutes)}</td>}
+              <td>
+                <Link href={`/u/${row.tag}`} className="figures font-semibold after:absolute after:inset-0">
+                  {row.tag}
+                </Link>
+              </td>
+              <td className="max-w-[190px] truncate pr-3">
+                {row.maker} {row.model}
+              </td>
+              <td className="max-w-[250px] truncate pr-3">
+                {row.probably}
+                {row.probability !== null && ` ${percent(row.probability)}`}
+              </td>
+              {showStage && (
+                <td className="hidden max-w-[118px] truncate pr-3 text-[13px] whitespace-nowrap text-soft xl:table-cell">
+                  {row.stageName}, {duration(row.waitMinutes)}
+                </td>
+              )}
               <td className="hidden md:table-cell">
                 {!held && (
                   <div aria-hidden className="relative h-[38px]">
-                    <span className="absolute top-0 bottom-0 w-px bg-rule" style={{ left: `${scale.at(0)}%` }} />
-                    <span className="absolute top-[16px] h-[6px] bg-worth/30" style={{ left: `${scale.at(row.lowMinor)}%`, width: `${Math.max(0.5, scale.at(row.highMinor) - scale.at(row.lowMinor))}%` }} />
-                    <span className="absolute top-[14px] h-[10px] w-[2px] bg-soft" style={{ left: `${scale.at(row.stopMinor)}%` }} />
-                    <span className="absolute top-[11px] h-[16px] w-[3px] bg-worth" style={{ left: `${scale.at(row.valueMinor)}%` }} />
+                    <span
+                      className="absolute top-0 bottom-0 w-px bg-rule"
+                      style={{ left: `${scale.at(0)}%` }}
+                    />
+                    <span
+                      className="absolute top-[16px] h-[6px] bg-worth/30"
+                      style={{
+                        left: `${scale.at(row.lowMinor)}%`,
+                        width: `${Math.max(0.5, scale.at(row.highMinor) - scale.at(row.lowMinor))}%`,
+                      }}
+                    />
+                    <span
+                      className="absolute top-[14px] h-[10px] w-[2px] bg-soft"
+                      style={{ left: `${scale.at(row.stopMinor)}%` }}
+                    />
+                    <span
+                      className="absolute top-[11px] h-[16px] w-[3px] bg-worth"
+                      style={{ left: `${scale.at(row.valueMinor)}%` }}
+                    />
                   </div>
                 )}
               </td>
-              <td className="figures text-right" title={held ? undefined : `${minorText(row.lowMinor)} to ${minorText(row.highMinor)}`}>{held ? '–' : signedMinor(row.valueMinor)}</td>
+              <td
+                className="figures text-right"
+                title={held ? undefined : `${minorText(row.lowMinor)} to ${minorText(row.highMinor)}`}
+              >
+                {held ? '–' : signedMinor(row.valueMinor)}
+              </td>
               <td className="figures text-right">{held ? '–' : attended(row.handsMinutes)}</td>
-              <td className="pl-3">{held ? <span className="hatched block py-1 text-[14px] font-semibold">Quarantine</span> : <span className="font-semibold">{ROUTE_NAMES[row.route] ?? row.route}</span>}</td>
+              <td className="pl-3">
+                {held ? (
+                  <span className="hatched block py-1 text-[14px] font-semibold">Quarantine</span>
+                ) : (
+                  <span className="font-semibold">{ROUTE_NAMES[row.route] ?? row.route}</span>
+                )}
+              </td>
             </tr>
           );
         })}

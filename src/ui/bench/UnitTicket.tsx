@@ -11,9 +11,22 @@ import { minorText } from '../kit/words';
 import { tellStage } from './LineHere';
 import type { UnitHead } from './unitView';
 
-const VIEWS = [['l', 'look', 'Look'], ['f', '', 'Find out'], ['m', 'machine', 'Machine'], ['w', 'work', 'Work'], ['p', 'prove', 'Prove'], ['s', 'shelf', 'Sell'], ['h', 'record', 'History']] as const;
+const VIEWS = [
+  ['l', 'look', 'Look'],
+  ['f', '', 'Find out'],
+  ['m', 'machine', 'Machine'],
+  ['w', 'work', 'Work'],
+  ['p', 'prove', 'Prove'],
+  ['s', 'shelf', 'Sell'],
+  ['h', 'record', 'History'],
+] as const;
 
-const BENCH_WORDS: [keyof BenchState, string][] = [['plugged', 'mains on'], ['caseOpen', 'case open'], ['batteryOut', 'battery out'], ['boardOut', 'board out']];
+const BENCH_WORDS: [keyof BenchState, string][] = [
+  ['plugged', 'mains on'],
+  ['caseOpen', 'case open'],
+  ['batteryOut', 'battery out'],
+  ['boardOut', 'board out'],
+];
 
 /** The unit's ticket: what it is, where it stands, the way to its other sides, what is on the bench now. */
 export function UnitTicket({ unit }: { unit: UnitHead }) {
@@ -32,33 +45,88 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
   });
   const side = path.split('/')[3] ?? '';
   return (
-    <section aria-label="Ticket" className="paper punched flex flex-col py-4 pr-4 pl-[26px] lg:sticky lg:top-4 lg:h-[calc(100vh-173px)] lg:self-start lg:overflow-y-auto">
+    <section
+      aria-label="Ticket"
+      className="paper punched flex flex-col py-4 pr-4 pl-[26px] lg:sticky lg:top-4 lg:h-[calc(100vh-173px)] lg:self-start lg:overflow-y-auto"
+    >
       <h1 className="figures text-[30px] leading-none font-bold [font-stretch:75%]">{unit.tag}</h1>
-      <div><span className={`mt-2 inline-block -rotate-1 border-2 border-ink px-2 py-0.5 text-[12px] font-bold tracking-wide uppercase ${unit.stage === 'quarantine' ? 'hatched' : ''}`}>{unit.stageName}</span></div>
+      <div>
+        <span
+          className={`mt-2 inline-block -rotate-1 border-2 border-ink px-2 py-0.5 text-[12px] font-bold tracking-wide uppercase ${unit.stage === 'quarantine' ? 'hatched' : ''}`}
+        >
+          {unit.stageName}
+        </span>
+      </div>
       <p className="mt-3 text-[18px] leading-[1.2] font-semibold">{unit.name}</p>
       <p className="text-[14px] text-soft">{unit.sub}</p>
-      <nav aria-label="Sides of this unit" className="mt-2.5 grid grid-cols-[auto_auto_auto] justify-between gap-x-2 border-t-[1.5px] border-ink pt-1.5 text-[13.5px]">
+      <nav
+        aria-label="Sides of this unit"
+        className="mt-2.5 grid grid-cols-[auto_auto_auto] justify-between gap-x-2 border-t-[1.5px] border-ink pt-1.5 text-[13.5px]"
+      >
         {VIEWS.map(([letter, slug, name]) => {
           const on = side === slug;
           return (
-            <Link key={slug} href={`/u/${unit.tag}${slug && '/' + slug}`} aria-current={on ? 'page' : undefined} className={`flex min-h-[28px] items-center gap-1.5 ${on ? 'font-bold' : 'hover:text-matdeep'}`}>
-              <span aria-hidden className={`figures w-5 border text-center text-[12px] leading-[18px] ${on ? 'border-ink bg-ink text-paper' : 'border-current'}`}>{letter.toUpperCase()}</span>{name}
+            <Link
+              key={slug}
+              href={`/u/${unit.tag}${slug && '/' + slug}`}
+              aria-current={on ? 'page' : undefined}
+              className={`flex min-h-[28px] items-center gap-1.5 ${on ? 'font-bold' : 'hover:text-matdeep'}`}
+            >
+              <span
+                aria-hidden
+                className={`figures w-5 border text-center text-[12px] leading-[18px] ${on ? 'border-ink bg-ink text-paper' : 'border-current'}`}
+              >
+                {letter.toUpperCase()}
+              </span>
+              {name}
             </Link>
           );
         })}
       </nav>
       <dl className="mt-2.5 hidden grid-cols-[78px_1fr] gap-y-1 border-t-[1.5px] border-ink pt-2 text-[14px] md:grid">
-        {unit.claim && <><dt className="text-soft">Said</dt><dd><Known basis="claimed">“{unit.claim}”</Known></dd></>}
-        {unit.spec.map((line) => <div key={line.name} className="contents"><dt className="text-soft">{line.name}</dt><dd className="min-w-0 break-words"><Known basis={line.basis} title={line.title}>{line.value}</Known></dd></div>)}
-        <dt className="text-soft">Paid</dt><dd className="figures text-[13px]"><Sign /> {minorText(unit.costMinor)}</dd>
+        {unit.claim && (
+          <>
+            <dt className="text-soft">Said</dt>
+            <dd>
+              <Known basis="claimed">“{unit.claim}”</Known>
+            </dd>
+          </>
+        )}
+        {unit.spec.map((line) => (
+          <div key={line.name} className="contents">
+            <dt className="text-soft">{line.name}</dt>
+            <dd className="min-w-0 break-words">
+              <Known basis={line.basis} title={line.title}>
+                {line.value}
+              </Known>
+            </dd>
+          </div>
+        ))}
+        <dt className="text-soft">Paid</dt>
+        <dd className="figures text-[13px]">
+          <Sign /> {minorText(unit.costMinor)}
+        </dd>
       </dl>
-      <p className="mt-2 hidden text-[12px] text-soft md:block"><span className="basis-measured">measured</span> · typed · <span className="basis-claimed">claimed</span></p>
+      <p className="mt-2 hidden text-[12px] text-soft md:block">
+        <span className="basis-measured">measured</span> · typed ·{' '}
+        <span className="basis-claimed">claimed</span>
+      </p>
       <div className="mt-auto hidden border-t-[1.5px] border-ink pt-2 md:block">
         <h2 className="mb-1.5 text-[13px] text-soft">On the bench now</h2>
         <div className="flex flex-wrap gap-1.5">
           {BENCH_WORDS.map(([item, words]) => (
-            <button key={item} type="button" aria-pressed={unit.bench[item]} disabled={busy || !unit.mayWrite || unit.held} onClick={() => void send('setBench', { unitId: unit.id, bench: { [item]: !unit.bench[item] } }, unit.version)}
-              className={`min-h-9 border-[1.5px] border-ink px-2 text-[13.5px] ${unit.bench[item] ? 'bg-ink text-paper' : ''} disabled:opacity-60`}>{words}</button>
+            <button
+              key={item}
+              type="button"
+              aria-pressed={unit.bench[item]}
+              disabled={busy || !unit.mayWrite || unit.held}
+              onClick={() =>
+                void send('setBench', { unitId: unit.id, bench: { [item]: !unit.bench[item] } }, unit.version)
+              }
+              className={`min-h-9 border-[1.5px] border-ink px-2 text-[13.5px] ${unit.bench[item] ? 'bg-ink text-paper' : ''} disabled:opacity-60`}
+            >
+              {words}
+            </button>
           ))}
         </div>
         {problem && <Problem>{problem.message}</Problem>}

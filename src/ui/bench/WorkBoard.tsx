@@ -45,7 +45,12 @@ interface Props {
   bin: PartLine[];
 }
 
-const GROUPS = [['proposed', 'What would help'], ['clean', 'Cleaning'], ['system', 'Data and system'], ['other', 'Other']] as const;
+const GROUPS = [
+  ['proposed', 'What would help'],
+  ['clean', 'Cleaning'],
+  ['system', 'Data and system'],
+  ['other', 'Other'],
+] as const;
 const PROPOSED_KEYS = ['a', 'b', 'c', 'd', 'e'];
 
 /** Work on the unit: what is in hand, what could be started, what was done; parts in it and parts for it. */
@@ -54,7 +59,8 @@ export function WorkBoard({ unit, open, choices, done, parts, bin }: Props) {
   const [pick, setPick] = useState('');
   const [shown, setShown] = useState<string | null>(null);
   const disabled = busy || !unit.mayWrite || unit.held;
-  const start = (choice: StartChoice) => void send('startWork', { unitId: unit.id, ref: choice.ref }, unit.version);
+  const start = (choice: StartChoice) =>
+    void send('startWork', { unitId: unit.id, ref: choice.ref }, unit.version);
   const proposed = choices.filter((choice) => choice.group === 'proposed');
   useShortcuts((key) => {
     const choice = proposed[PROPOSED_KEYS.indexOf(key.toLowerCase())];
@@ -66,7 +72,9 @@ export function WorkBoard({ unit, open, choices, done, parts, bin }: Props) {
   return (
     <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_360px] lg:items-start">
       <div className="flex min-w-0 flex-col gap-[18px]">
-        {open.map((work) => <RunningWork key={work.id} unit={unit} work={work} preset={presets.get(work.ref) ?? undefined} />)}
+        {open.map((work) => (
+          <RunningWork key={work.id} unit={unit} work={work} preset={presets.get(work.ref) ?? undefined} />
+        ))}
         <section aria-label="Start work" className="bg-paper px-5 py-4">
           <Heading className="text-[22px]!">{open.length ? 'Or start' : 'Start'}</Heading>
           <p className="text-[13px] text-soft">Minutes of hands, + what it then runs by itself.</p>
@@ -75,26 +83,72 @@ export function WorkBoard({ unit, open, choices, done, parts, bin }: Props) {
             {GROUPS.map(([group, title]) => (
               <div key={group} className="pt-2">
                 <h3 className="text-[13px] text-soft">{title}</h3>
-                {choices.filter((choice) => choice.group === group).map((choice, i) => (
-                  <div key={choice.ref} className="border-b border-rule">
-                    <button type="button" disabled={disabled} onClick={() => start(choice)} onFocus={() => setShown(choice.ref)} className="flex min-h-10 w-full items-center justify-between gap-2 text-left text-[14.5px] hover:bg-track disabled:opacity-60">
-                      <span className="flex items-center gap-2">{group === 'proposed' && PROPOSED_KEYS[i] && <Key>{PROPOSED_KEYS[i].toUpperCase()}</Key>}{choice.name}</span>
-                      <span className="figures text-[13px] whitespace-nowrap text-soft">{attended(choice.minutes)}{choice.alone && ` + ${duration(choice.alone.minutes)}`}</span>
-                    </button>
-                    {shown === choice.ref && choice.cautions.map((caution) => <CautionNote key={caution.id} title={caution.title} text={caution.text} />)}
-                  </div>
-                ))}
-                {group === 'proposed' && proposed.length === 0 && <p className="py-2 text-[14px] text-soft">No repair is worth its minutes now.</p>}
+                {choices
+                  .filter((choice) => choice.group === group)
+                  .map((choice, i) => (
+                    <div key={choice.ref} className="border-b border-rule">
+                      <button
+                        type="button"
+                        disabled={disabled}
+                        onClick={() => start(choice)}
+                        onFocus={() => setShown(choice.ref)}
+                        className="flex min-h-10 w-full items-center justify-between gap-2 text-left text-[14.5px] hover:bg-track disabled:opacity-60"
+                      >
+                        <span className="flex items-center gap-2">
+                          {group === 'proposed' && PROPOSED_KEYS[i] && (
+                            <Key>{PROPOSED_KEYS[i].toUpperCase()}</Key>
+                          )}
+                          {choice.name}
+                        </span>
+                        <span className="figures text-[13px] whitespace-nowrap text-soft">
+                          {attended(choice.minutes)}
+                          {choice.alone && ` + ${duration(choice.alone.minutes)}`}
+                        </span>
+                      </button>
+                      {shown === choice.ref &&
+                        choice.cautions.map((caution) => (
+                          <CautionNote key={caution.id} title={caution.title} text={caution.text} />
+                        ))}
+                    </div>
+                  ))}
+                {group === 'proposed' && proposed.length === 0 && (
+                  <p className="py-2 text-[14px] text-soft">No repair is worth its minutes now.</p>
+                )}
               </div>
             ))}
           </div>
         </section>
         <section aria-label="Done" className="bg-paper px-5 py-4">
           <Heading>Done so far</Heading>
-          {done.length === 0 ? <p className="text-[14px] text-soft">Nothing yet.</p> : (
+          {done.length === 0 ? (
+            <p className="text-[14px] text-soft">Nothing yet.</p>
+          ) : (
             <table className="mt-1 w-full border-collapse text-[14px]">
-              <thead><tr className="border-b border-rule text-left text-[13px] text-soft"><th className="py-1 font-normal">Step</th><th className="font-normal">Who</th><th className="font-normal">When</th><th className="text-right font-normal">Hands</th><th className="text-right font-normal">Alone</th></tr></thead>
-              <tbody>{done.map((line) => <tr key={line.id} className="border-b border-rule"><td className="py-1">{line.title}{line.status !== 'done' && <span className="text-soft"> ({line.status})</span>}</td><td>{line.by}</td><td className="figures text-[13px]">{line.when}</td><td className="figures text-right text-[13px]">{attended(line.attended)}</td><td className="figures text-right text-[13px]">{line.alone > 0 ? duration(line.alone) : '–'}</td></tr>)}</tbody>
+              <thead>
+                <tr className="border-b border-rule text-left text-[13px] text-soft">
+                  <th className="py-1 font-normal">Step</th>
+                  <th className="font-normal">Who</th>
+                  <th className="font-normal">When</th>
+                  <th className="text-right font-normal">Hands</th>
+                  <th className="text-right font-normal">Alone</th>
+                </tr>
+              </thead>
+              <tbody>
+                {done.map((line) => (
+                  <tr key={line.id} className="border-b border-rule">
+                    <td className="py-1">
+                      {line.title}
+                      {line.status !== 'done' && <span className="text-soft"> ({line.status})</span>}
+                    </td>
+                    <td>{line.by}</td>
+                    <td className="figures text-[13px]">{line.when}</td>
+                    <td className="figures text-right text-[13px]">{attended(line.attended)}</td>
+                    <td className="figures text-right text-[13px]">
+                      {line.alone > 0 ? duration(line.alone) : '–'}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
             </table>
           )}
         </section>
@@ -102,25 +156,75 @@ export function WorkBoard({ unit, open, choices, done, parts, bin }: Props) {
       <div className="flex flex-col gap-[18px]">
         <section aria-label="Parts in it" className="bg-paper px-5 py-4">
           <Heading>Parts in it</Heading>
-          {parts.length === 0 && <p className="text-[14px] text-soft">None on record. Its own report puts them there, or fit one from the bin.</p>}
+          {parts.length === 0 && (
+            <p className="text-[14px] text-soft">
+              None on record. Its own report puts them there, or fit one from the bin.
+            </p>
+          )}
           <ul>
             {parts.map((part) => (
               <li key={part.id} className="border-b border-rule py-1.5 text-[14px]">
-                <b className="figures text-[13px]">{part.code}</b> {part.name} <span className="text-soft">{part.class}{part.serial && `, ${part.serial}`}</span>
-                {unit.mayWrite && !unit.held && <span className="ml-2 inline-flex gap-3"><Quiet disabled={busy} onClick={() => void send('takePart', { unitId: unit.id, componentId: part.id, to: 'bin' }, unit.version)}>to the bin</Quiet><Quiet disabled={busy} onClick={() => void send('takePart', { unitId: unit.id, componentId: part.id, to: 'scrap' }, unit.version)}>scrap</Quiet></span>}
+                <b className="figures text-[13px]">{part.code}</b> {part.name}{' '}
+                <span className="text-soft">
+                  {part.class}
+                  {part.serial && `, ${part.serial}`}
+                </span>
+                {unit.mayWrite && !unit.held && (
+                  <span className="ml-2 inline-flex gap-3">
+                    <Quiet
+                      disabled={busy}
+                      onClick={() =>
+                        void send(
+                          'takePart',
+                          { unitId: unit.id, componentId: part.id, to: 'bin' },
+                          unit.version,
+                        )
+                      }
+                    >
+                      to the bin
+                    </Quiet>
+                    <Quiet
+                      disabled={busy}
+                      onClick={() =>
+                        void send(
+                          'takePart',
+                          { unitId: unit.id, componentId: part.id, to: 'scrap' },
+                          unit.version,
+                        )
+                      }
+                    >
+                      scrap
+                    </Quiet>
+                  </span>
+                )}
               </li>
             ))}
           </ul>
         </section>
         <section aria-label="From the bin" className="bg-paper px-5 py-4">
           <Heading>From the bin</Heading>
-          {bin.length === 0 ? <p className="text-[14px] text-soft">The bin has nothing for this machine.</p> : (
-            <form onSubmit={async (event) => { event.preventDefault(); if (pick && (await send('fitPart', { unitId: unit.id, componentId: pick }, unit.version)).ok) setPick(''); }} className="mt-1 flex flex-col gap-2">
+          {bin.length === 0 ? (
+            <p className="text-[14px] text-soft">The bin has nothing for this machine.</p>
+          ) : (
+            <form
+              onSubmit={async (event) => {
+                event.preventDefault();
+                if (pick && (await send('fitPart', { unitId: unit.id, componentId: pick }, unit.version)).ok)
+                  setPick('');
+              }}
+              className="mt-1 flex flex-col gap-2"
+            >
               <ChoiceField label="Part" value={pick} onChange={(event) => setPick(event.target.value)}>
                 <option value="">choose …</option>
-                {bin.map((part) => <option key={part.id} value={part.id}>{part.code} {part.name} ({part.class}), {minorText(part.costMinor)}</option>)}
+                {bin.map((part) => (
+                  <option key={part.id} value={part.id}>
+                    {part.code} {part.name} ({part.class}), {minorText(part.costMinor)}
+                  </option>
+                ))}
               </ChoiceField>
-              <Button type="submit" disabled={disabled || !pick}>Fit it</Button>
+              <Button type="submit" disabled={disabled || !pick}>
+                Fit it
+              </Button>
             </form>
           )}
         </section>

@@ -27,20 +27,65 @@ export function Worth({ worth }: { worth: WorthView }) {
   const change = worth.beforeMinor === null ? 0 : worth.valueMinor - worth.beforeMinor;
   return (
     <div className="border-t-[1.5px] border-ink pt-2.5">
-      <p className="text-worth"><span className="text-[38px] leading-none font-bold tracking-tight tabular-nums">{signedMinor(worth.valueMinor)}</span> <span className="text-[14.5px] text-soft"><Sign /> still to win</span></p>
-      <p className="text-[14px] text-soft">nine in ten: <span className="figures text-[13px]">{minorText(worth.lowMinor)}</span> to <span className="figures text-[13px]">{minorText(worth.highMinor)}</span>{change !== 0 && <>; last answer <b className="figures text-[13px] text-ink">{signedMinor(change)}</b></>}</p>
+      <p className="text-worth">
+        <span className="text-[38px] leading-none font-bold tracking-tight tabular-nums">
+          {signedMinor(worth.valueMinor)}
+        </span>{' '}
+        <span className="text-[14.5px] text-soft">
+          <Sign /> still to win
+        </span>
+      </p>
+      <p className="text-[14px] text-soft">
+        nine in ten: <span className="figures text-[13px]">{minorText(worth.lowMinor)}</span> to{' '}
+        <span className="figures text-[13px]">{minorText(worth.highMinor)}</span>
+        {change !== 0 && (
+          <>
+            ; last answer <b className="figures text-[13px] text-ink">{signedMinor(change)}</b>
+          </>
+        )}
+      </p>
       <div aria-hidden className="relative mt-2 h-[92px] text-[13px] leading-[1.15]">
         <span className="absolute top-[43px] right-0 left-0 h-[2px] bg-ink" />
-        <span className="absolute top-[39px] h-[10px] bg-worth/30" style={{ left: `${scale.at(worth.lowMinor)}%`, width: `${scale.at(worth.highMinor) - scale.at(worth.lowMinor)}%` }} />
+        <span
+          className="absolute top-[39px] h-[10px] bg-worth/30"
+          style={{
+            left: `${scale.at(worth.lowMinor)}%`,
+            width: `${scale.at(worth.highMinor) - scale.at(worth.lowMinor)}%`,
+          }}
+        />
         {placed(sorted, scale).map(({ route, above, label, tick }) => (
           <span key={route.name} className={route.best ? 'font-bold text-worth' : ''}>
-            <span className={`absolute whitespace-nowrap ${above ? 'top-[2px]' : 'top-[58px]'}`} style={{ left: `${label}%` }}>{route.name}<br /><span className="figures text-[12px]">{minorText(route.minor)}</span></span>
-            <span className={`absolute h-[12px] w-[2px] ${route.best ? 'bg-worth' : 'bg-ink'} ${above ? 'top-[33px]' : 'top-[44px]'}`} style={{ left: `${tick}%` }} />
+            <span
+              className={`absolute whitespace-nowrap ${above ? 'top-[2px]' : 'top-[58px]'}`}
+              style={{ left: `${label}%` }}
+            >
+              {route.name}
+              <br />
+              <span className="figures text-[12px]">{minorText(route.minor)}</span>
+            </span>
+            <span
+              className={`absolute h-[12px] w-[2px] ${route.best ? 'bg-worth' : 'bg-ink'} ${above ? 'top-[33px]' : 'top-[44px]'}`}
+              style={{ left: `${tick}%` }}
+            />
           </span>
         ))}
       </div>
-      <table className="sr-only"><caption>Routes and their net value</caption><tbody>{sorted.map((route) => <tr key={route.name}><th scope="row">{route.name}</th><td>{minorText(route.minor)}</td></tr>)}</tbody></table>
-      <p className="text-[13.5px] text-soft">{worth.breakEvenMinutes > 0 ? `Worth going on for ${attended(worth.breakEvenMinutes)} more of hands.` : 'Not worth another minute of hands.'}</p>
+      <table className="sr-only">
+        <caption>Routes and their net value</caption>
+        <tbody>
+          {sorted.map((route) => (
+            <tr key={route.name}>
+              <th scope="row">{route.name}</th>
+              <td>{minorText(route.minor)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="text-[13.5px] text-soft">
+        {worth.breakEvenMinutes > 0
+          ? `Worth going on for ${attended(worth.breakEvenMinutes)} more of hands.`
+          : 'Not worth another minute of hands.'}
+      </p>
     </div>
   );
 }

@@ -21,5 +21,10 @@ export function worthScale(values: readonly number[], wanted = 6): Scale {
   const step = power * (STEPS.find((s) => s * power >= rough) ?? 10);
   const ticks: number[] = [];
   for (let t = Math.ceil(low / step) * step; t <= high; t += step) ticks.push(t);
-  return { low, high, ticks, at: (minor) => Math.min(100, Math.max(0, ((minor - low) / (high - low)) * 100)) };
+  return {
+    low,
+    high,
+    ticks,
+    at: (minor) => Math.min(100, Math.max(0, ((minor - low) / (high - low)) * 100)),
+  };
 }

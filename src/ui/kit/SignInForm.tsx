@@ -4,7 +4,8 @@ import { useState, type FormEvent } from 'react';
 import { TextField } from './fields';
 import { Button, Problem } from './parts';
 
-const WRONG = 'That address and password do not go together. Nothing was changed; try again, or ask the owner for a new password.';
+const WRONG =
+  'That address and password do not go together. Nothing was changed; try again, or ask the owner for a new password.';
 
 export function SignInForm() {
   const router = useRouter();
@@ -16,7 +17,9 @@ export function SignInForm() {
     setBusy(true);
     try {
       const response = await fetch('/api/auth/sign-in/email', {
-        method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ email: form.get('email'), password: form.get('password') }),
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ email: form.get('email'), password: form.get('password') }),
       });
       if (response.ok) {
         router.replace('/');
@@ -33,7 +36,9 @@ export function SignInForm() {
       <TextField label="Address" name="email" type="email" autoComplete="username" required autoFocus />
       <TextField label="Password" name="password" type="password" autoComplete="current-password" required />
       {problem && <Problem>{problem}</Problem>}
-      <Button type="submit" tone="strong" disabled={busy} className="justify-center">{busy ? 'Signing in …' : 'Sign in'}</Button>
+      <Button type="submit" tone="strong" disabled={busy} className="justify-center">
+        {busy ? 'Signing in …' : 'Sign in'}
+      </Button>
     </form>
   );
 }

@@ -5,7 +5,11 @@ import { Button } from './parts';
 export function SignOut() {
   const router = useRouter();
   async function leave() {
-    await fetch('/api/auth/sign-out', { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' });
+    await fetch('/api/auth/sign-out', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: '{}',
+    });
     router.replace('/sign-in');
     router.refresh();
   }

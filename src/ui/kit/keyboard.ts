@@ -26,12 +26,16 @@ let pending: ReturnType<typeof setTimeout> | undefined;
 
 function typingField(target: EventTarget | null): HTMLInputElement | HTMLTextAreaElement | null {
   if (target instanceof HTMLTextAreaElement) return target;
-  return target instanceof HTMLInputElement && !['button', 'checkbox', 'radio', 'file', 'range', 'submit'].includes(target.type) ? target : null;
+  return target instanceof HTMLInputElement &&
+    !['button', 'checkbox', 'radio', 'file', 'range', 'submit'].includes(target.type)
+    ? target
+    : null;
 }
 
 /** Puts back what a field held before a scan ran through it, so that forms (and React) notice. */
 function restore(field: HTMLInputElement | HTMLTextAreaElement, value: string): void {
-  const prototype = field instanceof HTMLTextAreaElement ? HTMLTextAreaElement.prototype : HTMLInputElement.prototype;
+  const prototype =
+    field instanceof HTMLTextAreaElement ? HTMLTextAreaElement.prototype : HTMLInputElement.prototype;
   Object.getOwnPropertyDescriptor(prototype, 'value')!.set!.call(field, value);
   field.dispatchEvent(new Event('input', { bubbles: true }));
 }
@@ -57,7 +61,15 @@ function onKeyDown(event: KeyboardEvent): void {
       scans.forEach((handler) => handler(ended.text));
       return;
     }
-    if (!field && !(event.target instanceof HTMLElement && event.target.closest('button, a, select, summary, [role="option"]')) && dispatchShortcut('Enter')) event.preventDefault();
+    if (
+      !field &&
+      !(
+        event.target instanceof HTMLElement &&
+        event.target.closest('button, a, select, summary, [role="option"]')
+      ) &&
+      dispatchShortcut('Enter')
+    )
+      event.preventDefault();
     return;
   }
   if (event.key.length !== 1) {

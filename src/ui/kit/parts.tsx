@@ -2,7 +2,11 @@ import type { ComponentProps, ReactNode } from 'react';
 
 /** A key as printed on a keyboard. */
 export function Key({ children }: { children: ReactNode }) {
-  return <kbd className="figures inline-block min-w-5 rounded-[3px] border border-current px-1.5 text-center text-[12px] leading-5">{children}</kbd>;
+  return (
+    <kbd className="figures inline-block min-w-5 rounded-[3px] border border-current px-1.5 text-center text-[12px] leading-5">
+      {children}
+    </kbd>
+  );
 }
 
 type Tone = 'plain' | 'strong' | 'hazard';
@@ -14,9 +18,19 @@ const TONES: Record<Tone, string> = {
 };
 
 /** A button big enough for gloves. */
-export function Button({ tone = 'plain', shortcut, children, className = '', ...rest }: ComponentProps<'button'> & { tone?: Tone; shortcut?: string }) {
+export function Button({
+  tone = 'plain',
+  shortcut,
+  children,
+  className = '',
+  ...rest
+}: ComponentProps<'button'> & { tone?: Tone; shortcut?: string }) {
   return (
-    <button type="button" {...rest} className={`inline-flex min-h-11 items-center gap-2 border-2 px-3.5 text-[15px] font-semibold disabled:opacity-50 ${TONES[tone]} ${className}`}>
+    <button
+      type="button"
+      {...rest}
+      className={`inline-flex min-h-11 items-center gap-2 border-2 px-3.5 text-[15px] font-semibold disabled:opacity-50 ${TONES[tone]} ${className}`}
+    >
       {shortcut && <Key>{shortcut}</Key>}
       {children}
     </button>
@@ -25,12 +39,24 @@ export function Button({ tone = 'plain', shortcut, children, className = '', ...
 
 /** Text button in a line. */
 export function Quiet({ children, className = '', ...rest }: ComponentProps<'button'>) {
-  return <button type="button" {...rest} className={`min-h-8 border-b border-current px-0.5 text-[14px] hover:text-matdeep disabled:opacity-50 ${className}`}>{children}</button>;
+  return (
+    <button
+      type="button"
+      {...rest}
+      className={`min-h-8 border-b border-current px-0.5 text-[14px] hover:text-matdeep disabled:opacity-50 ${className}`}
+    >
+      {children}
+    </button>
+  );
 }
 
 /** A sheet of ticket paper on the mat. */
 export function Sheet({ children, className = '', ...rest }: ComponentProps<'section'>) {
-  return <section {...rest} className={`paper px-5 py-4 ${className}`}>{children}</section>;
+  return (
+    <section {...rest} className={`paper px-5 py-4 ${className}`}>
+      {children}
+    </section>
+  );
 }
 
 export function Heading({ children, className = '' }: { children: ReactNode; className?: string }) {
@@ -38,7 +64,15 @@ export function Heading({ children, className = '' }: { children: ReactNode; cla
 }
 
 /** A caution: hazard-hatched edge, what it is, what to do. */
-export function CautionNote({ title, text, children }: { title: string; text: string; children?: ReactNode }) {
+export function CautionNote({
+  title,
+  text,
+  children,
+}: {
+  title: string;
+  text: string;
+  children?: ReactNode;
+}) {
   return (
     <div className="hatched py-2 pr-3 text-[14px]" role="note">
       <b>{title}</b> {text}
@@ -49,7 +83,11 @@ export function CautionNote({ title, text, children }: { title: string; text: st
 
 /** An error in words, where it happened. */
 export function Problem({ children }: { children: ReactNode }) {
-  return <div role="alert" className="border-l-[6px] border-ink bg-haze px-3 py-2 text-[14px]">{children}</div>;
+  return (
+    <div role="alert" className="border-l-[6px] border-ink bg-haze px-3 py-2 text-[14px]">
+      {children}
+    </div>
+  );
 }
 
 export function Empty({ children }: { children: ReactNode }) {
@@ -59,5 +97,10 @@ export function Empty({ children }: { children: ReactNode }) {
 /** How a value is known shows in its underline. */
 export function Known({ basis, children, title }: { basis: string; children: ReactNode; title?: string }) {
   const line = basis === 'measured' ? 'basis-measured' : basis === 'claimed' ? 'basis-claimed' : '';
-  return <span className={line} title={title}>{children}<span className="sr-only"> ({basis})</span></span>;
+  return (
+    <span className={line} title={title}>
+      {children}
+      <span className="sr-only"> ({basis})</span>
+    </span>
+  );
 }

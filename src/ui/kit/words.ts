@@ -5,7 +5,8 @@ export function duration(minutes: number): string {
   const whole = Math.max(0, minutes);
   if (whole < 1) return `${Math.round(whole * 60)} s`;
   if (whole < 60) return `${Math.round(whole)} min`;
-  if (whole < 600) return `${Math.floor(whole / 60)} h ${String(Math.round(whole % 60) % 60).padStart(2, '0')}`;
+  if (whole < 600)
+    return `${Math.floor(whole / 60)} h ${String(Math.round(whole % 60) % 60).padStart(2, '0')}`;
   if (whole < 48 * 60) return `${Math.round(whole / 60)} h`;
   return `${Math.round(whole / 1440)} d`;
 }

@@ -23,5 +23,9 @@ export function LiveRefresh() {
     };
   }, [router]);
   if (!away) return null;
-  return <div role="status" className="hatched fixed bottom-16 left-5 z-20 py-2 pr-4 text-[14px]"><b>Not connected.</b> What you see may be old. Answers are not lost: they are refused until it is back.</div>;
+  return (
+    <div role="status" className="hatched fixed bottom-16 left-5 z-20 py-2 pr-4 text-[14px]">
+      <b>Not connected.</b> What you see may be old. Answers are not lost: they are refused until it is back.
+    </div>
+  );
 }

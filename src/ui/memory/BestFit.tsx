@@ -9,9 +9,23 @@ import { useCommand } from '../kit/useCommand';
 import { minorText } from '../kit/words';
 import { ruleWords } from './words';
 
-interface BinRow { id: string; code: string; name: string; costMinor: number; knownGood: boolean; gb: number; type: string; rate: number }
+interface BinRow {
+  id: string;
+  code: string;
+  name: string;
+  costMinor: number;
+  knownGood: boolean;
+  gb: number;
+  type: string;
+  rate: number;
+}
 
-const numbers = (text: string) => text.trim().split(/[\s,;+]+/).filter(Boolean).map((word) => Number(word.replace(/gb$/i, '')));
+const numbers = (text: string) =>
+  text
+    .trim()
+    .split(/[\s,;+]+/)
+    .filter(Boolean)
+    .map((word) => Number(word.replace(/gb$/i, '')));
 
 /** The least costly modules of the bin that reach a size on this board. */
 export function BestFit({ unit, slots, type }: { unit: UnitHead; slots: number; type: string }) {
@@ -19,9 +33,21 @@ export function BestFit({ unit, slots, type }: { unit: UnitHead; slots: number; 
   const [fitted, setFitted] = useState('');
   const [look, setLook] = useState(0);
   const [bin, setBin] = useState<BinRow[] | 'failed' | null>(null);
-  const [form, setForm] = useState({ type, slotMax: Array.from({ length: slots }, () => 8).join(' '), boardMax: String(slots * 8), channels: slots > 1 ? '2' : '1', rate: '', rule: 'any' as SlotRule, target: '8' });
+  const [form, setForm] = useState({
+    type,
+    slotMax: Array.from({ length: slots }, () => 8).join(' '),
+    boardMax: String(slots * 8),
+    channels: slots > 1 ? '2' : '1',
+    rate: '',
+    rule: 'any' as SlotRule,
+    target: '8',
+  });
   useEffect(() => {
-    fetch('/api/bin/memory').then(async (response) => setBin(response.ok ? ((await response.json()) as { modules: BinRow[] }).modules : 'failed')).catch(() => setBin('failed'));
+    fetch('/api/bin/memory')
+      .then(async (response) =>
+        setBin(response.ok ? ((await response.json()) as { modules: BinRow[] }).modules : 'failed'),
+      )
+      .catch(() => setBin('failed'));
   }, [look]);
   // one after the other: what is in is in, also when a later one has gone meanwhile
   const putIn = async (fit: MemoryFit) => {
@@ -29,67 +55,206 @@ export function BestFit({ unit, slots, type }: { unit: UnitHead; slots: number; 
     const codes: string[] = [];
     for (const part of fit.slots) {
       if (!part) continue;
-      const answer = await send<{ code: string }>('fitPart', { unitId: unit.id, componentId: part.id, reason: 'memory, best fit' });
+      const answer = await send<{ code: string }>('fitPart', {
+        unitId: unit.id,
+        componentId: part.id,
+        reason: 'memory, best fit',
+      });
       if (!answer.ok) break;
       codes.push(answer.answer.code);
     }
-    if (codes.length) setFitted(`${codes.join(', ')} ${codes.length > 1 ? 'are' : 'is'} in this unit now; ${codes.length > 1 ? 'their' : 'its'} cost went with it.`);
+    if (codes.length)
+      setFitted(
+        `${codes.join(', ')} ${codes.length > 1 ? 'are' : 'is'} in this unit now; ${codes.length > 1 ? 'their' : 'its'} cost went with it.`,
+      );
     setLook((n) => n + 1);
   };
   const fits = { disabled: busy || !unit.mayWrite || unit.held, onFit: (fit: MemoryFit) => void putIn(fit) };
-  const set = (key: keyof typeof form) => (event: { target: { value: string } }) => setForm({ ...form, [key]: event.target.value });
+  const set = (key: keyof typeof form) => (event: { target: { value: string } }) =>
+    setForm({ ...form, [key]: event.target.value });
   const slotMax = numbers(form.slotMax);
   const [boardMax, target, channels] = [form.boardMax, form.target, form.channels].map(Number);
   const faults = {
-    slotMax: slotMax.length < 1 || slotMax.length > 8 || slotMax.some((gb) => !(gb > 0 && gb <= 256)) ? '1 to 8 sizes in GB, like "8 8"' : '',
-    boardMax: boardMax > 0 && boardMax <= 2048 ? '' : 'is no size', target: target > 0 && target <= 2048 ? '' : 'is no size',
+    slotMax:
+      slotMax.length < 1 || slotMax.length > 8 || slotMax.some((gb) => !(gb > 0 && gb <= 256))
+        ? '1 to 8 sizes in GB, like "8 8"'
+        : '',
+    boardMax: boardMax > 0 && boardMax <= 2048 ? '' : 'is no size',
+    target: target > 0 && target <= 2048 ? '' : 'is no size',
   };
-  const usable = Array.isArray(bin) ? bin.filter((row) => row.gb > 0 && row.type.toLowerCase() === form.type.trim().toLowerCase()) : [];
+  const usable = Array.isArray(bin)
+    ? bin.filter((row) => row.gb > 0 && row.type.toLowerCase() === form.type.trim().toLowerCase())
+    : [];
   const ready = Array.isArray(bin) && Object.values(faults).every((fault) => fault === '');
-  const modules: BinModule[] = usable.map((row) => ({ id: row.id, type: '', sizeGb: row.gb, rate: row.rate || 1, costMinor: row.costMinor }));
-  const board = { type: '', slotMax, boardMax, channels: slotMax.map((_, slot) => slot % channels), maxRate: Number(form.rate) || undefined, rule: form.rule };
+  const modules: BinModule[] = usable.map((row) => ({
+    id: row.id,
+    type: '',
+    sizeGb: row.gb,
+    rate: row.rate || 1,
+    costMinor: row.costMinor,
+  }));
+  const board = {
+    type: '',
+    slotMax,
+    boardMax,
+    channels: slotMax.map((_, slot) => slot % channels),
+    maxRate: Number(form.rate) || undefined,
+    rule: form.rule,
+  };
   const cheap = ready ? bestFit(board, modules, target) : null;
-  const paired = ready && cheap && !cheap.paired && channels > 1 ? bestFit(board, modules, target, { paired: true }) : null;
+  const paired =
+    ready && cheap && !cheap.paired && channels > 1
+      ? bestFit(board, modules, target, { paired: true })
+      : null;
   const types = Array.isArray(bin) ? [...new Set(bin.map((row) => row.type).filter(Boolean))].sort() : [];
   return (
     <div className="grid gap-[18px] xl:grid-cols-2 xl:items-start">
       <section className="grid gap-3 bg-paper px-[22px] py-4 sm:grid-cols-2" aria-label="The board">
-        <TextField label="Kind of module" hint="as on the label" list="module-kinds" value={form.type} onChange={set('type')} /><datalist id="module-kinds">{types.map((kind) => <option key={kind}>{kind}</option>)}</datalist>
-        <TextField label="To reach" hint="GB" inputMode="decimal" value={form.target} onChange={set('target')} fault={faults.target} />
-        <TextField label="Each slot takes at most" hint="GB, slot by slot" value={form.slotMax} onChange={set('slotMax')} fault={faults.slotMax} />
-        <TextField label="The board takes in all" hint="GB" inputMode="decimal" value={form.boardMax} onChange={set('boardMax')} fault={faults.boardMax} />
-        <ChoiceField label="Channels" value={form.channels} onChange={set('channels')}><option value="1">one</option><option value="2">two, slots in turn</option></ChoiceField>
-        <TextField label="Fastest it runs" hint="million transfers a second" inputMode="numeric" value={form.rate} onChange={set('rate')} />
-        <ChoiceField label="It takes them" value={form.rule} onChange={set('rule')}>{SLOT_RULES.map((rule) => <option key={rule} value={rule}>{ruleWords[rule]}</option>)}</ChoiceField>
-        <p className="self-end pb-2 text-[13.5px] text-soft">Notch and voltage go with the kind: equal pins do not mean equal modules.</p>
+        <TextField
+          label="Kind of module"
+          hint="as on the label"
+          list="module-kinds"
+          value={form.type}
+          onChange={set('type')}
+        />
+        <datalist id="module-kinds">
+          {types.map((kind) => (
+            <option key={kind}>{kind}</option>
+          ))}
+        </datalist>
+        <TextField
+          label="To reach"
+          hint="GB"
+          inputMode="decimal"
+          value={form.target}
+          onChange={set('target')}
+          fault={faults.target}
+        />
+        <TextField
+          label="Each slot takes at most"
+          hint="GB, slot by slot"
+          value={form.slotMax}
+          onChange={set('slotMax')}
+          fault={faults.slotMax}
+        />
+        <TextField
+          label="The board takes in all"
+          hint="GB"
+          inputMode="decimal"
+          value={form.boardMax}
+          onChange={set('boardMax')}
+          fault={faults.boardMax}
+        />
+        <ChoiceField label="Channels" value={form.channels} onChange={set('channels')}>
+          <option value="1">one</option>
+          <option value="2">two, slots in turn</option>
+        </ChoiceField>
+        <TextField
+          label="Fastest it runs"
+          hint="million transfers a second"
+          inputMode="numeric"
+          value={form.rate}
+          onChange={set('rate')}
+        />
+        <ChoiceField label="It takes them" value={form.rule} onChange={set('rule')}>
+          {SLOT_RULES.map((rule) => (
+            <option key={rule} value={rule}>
+              {ruleWords[rule]}
+            </option>
+          ))}
+        </ChoiceField>
+        <p className="self-end pb-2 text-[13.5px] text-soft">
+          Notch and voltage go with the kind: equal pins do not mean equal modules.
+        </p>
       </section>
-      <section className="border-t-[6px] border-ink bg-paper px-[22px] py-4" aria-label="From the bin" aria-live="polite">
+      <section
+        className="border-t-[6px] border-ink bg-paper px-[22px] py-4"
+        aria-label="From the bin"
+        aria-live="polite"
+      >
         <Heading>From the bin</Heading>
         {bin === null && <p className="text-soft">Looking into the bin …</p>}
-        {bin === 'failed' && <Problem>The bin could not be read. Nothing is lost; open this side again.</Problem>}
-        {ready && usable.length === 0 && <p className="text-soft">No free module of this kind in the bin{types.length ? `; it has ${types.join(', ')}` : ''}.</p>}
-        {ready && usable.length > 0 && !cheap && <p>The {usable.length} modules of this kind do not reach {target} GB within this board’s limits.</p>}
+        {bin === 'failed' && (
+          <Problem>The bin could not be read. Nothing is lost; open this side again.</Problem>
+        )}
+        {ready && usable.length === 0 && (
+          <p className="text-soft">
+            No free module of this kind in the bin{types.length ? `; it has ${types.join(', ')}` : ''}.
+          </p>
+        )}
+        {ready && usable.length > 0 && !cheap && (
+          <p>
+            The {usable.length} modules of this kind do not reach {target} GB within this board’s limits.
+          </p>
+        )}
         {cheap && <Fit {...fits} title="Least cost" fit={cheap} rows={usable} />}
         {paired && <Fit {...fits} title="With both channels alike" fit={paired} rows={usable} />}
-        {fitted && <p role="status" className="mt-2">{fitted}</p>}
+        {fitted && (
+          <p role="status" className="mt-2">
+            {fitted}
+          </p>
+        )}
         {problem && <Problem>{problem.message}</Problem>}
       </section>
     </div>
   );
 }
 
-function Fit({ title, fit, rows, disabled, onFit }: { title: string; fit: MemoryFit; rows: BinRow[]; disabled: boolean; onFit: (fit: MemoryFit) => void }) {
+function Fit({
+  title,
+  fit,
+  rows,
+  disabled,
+  onFit,
+}: {
+  title: string;
+  fit: MemoryFit;
+  rows: BinRow[];
+  disabled: boolean;
+  onFit: (fit: MemoryFit) => void;
+}) {
   return (
     <div className="mt-2">
-      <p className="text-[17px]"><b>{title}:</b> {fit.totalGb} GB for <b className="figures text-[15px]">{minorText(fit.costMinor)}</b></p>
-      <table className="w-full text-[14.5px]"><caption className="sr-only">{title}, slot by slot</caption><tbody>
-        {fit.slots.map((module, slot) => {
-          const row = rows.find((candidate) => candidate.id === module?.id);
-          return <tr key={slot} className="border-b border-soft/40"><th scope="row" className="figures w-8 py-1 text-left">{slot + 1}</th><td className="py-1">{row ? <><b className="figures text-[13.5px]">{row.code}</b> {row.name}{row.knownGood ? ', tested good' : ''}</> : <span className="text-soft">empty</span>}</td><td className="figures py-1 text-right text-[13px]">{row ? minorText(row.costMinor) : ''}</td></tr>;
-        })}
-      </tbody></table>
-      {fit.rate > 1 && <p className="text-[13.5px] text-soft">All run at {fit.rate} million transfers a second, the slowest’s; at best {(fit.bandwidth / 1000).toFixed(1)} GB/s{fit.paired ? ', both channels side by side' : ''}.</p>}
-      <p className="mt-1.5"><Button disabled={disabled} onClick={() => onFit(fit)}>Put {fit.slots.filter(Boolean).length > 1 ? 'them' : 'it'} in</Button></p>
+      <p className="text-[17px]">
+        <b>{title}:</b> {fit.totalGb} GB for <b className="figures text-[15px]">{minorText(fit.costMinor)}</b>
+      </p>
+      <table className="w-full text-[14.5px]">
+        <caption className="sr-only">{title}, slot by slot</caption>
+        <tbody>
+          {fit.slots.map((module, slot) => {
+            const row = rows.find((candidate) => candidate.id === module?.id);
+            return (
+              <tr key={slot} className="border-b border-soft/40">
+                <th scope="row" className="figures w-8 py-1 text-left">
+                  {slot + 1}
+                </th>
+                <td className="py-1">
+                  {row ? (
+                    <>
+                      <b className="figures text-[13.5px]">{row.code}</b> {row.name}
+                      {row.knownGood ? ', tested good' : ''}
+                    </>
+                  ) : (
+                    <span className="text-soft">empty</span>
+                  )}
+                </td>
+                <td className="figures py-1 text-right text-[13px]">{row ? minorText(row.costMinor) : ''}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      {fit.rate > 1 && (
+        <p className="text-[13.5px] text-soft">
+          All run at {fit.rate} million transfers a second, the slowest’s; at best{' '}
+          {(fit.bandwidth / 1000).toFixed(1)} GB/s{fit.paired ? ', both channels side by side' : ''}.
+        </p>
+      )}
+      <p className="mt-1.5">
+        <Button disabled={disabled} onClick={() => onFit(fit)}>
+          Put {fit.slots.filter(Boolean).length > 1 ? 'them' : 'it'} in
+        </Button>
+      </p>
     </div>
   );
 }

@@ -36,7 +36,15 @@ interface Props {
 function fresh(fitted: readonly number[], slots: number): Kept {
   const sizes = fitted.length ? [...fitted] : [4, 4];
   const count = Math.min(MOST, Math.max(slots, sizes.length, 1));
-  return { sizes, knownGood: 0, slots: count, rule: 'any', placement: Array.from({ length: count }, (_, slot) => (slot < sizes.length ? slot : EMPTY)), clean: 0, trials: [] };
+  return {
+    sizes,
+    knownGood: 0,
+    slots: count,
+    rule: 'any',
+    placement: Array.from({ length: count }, (_, slot) => (slot < sizes.length ? slot : EMPTY)),
+    clean: 0,
+    trials: [],
+  };
 }
 
 /** Which module, which slot, or only the contacts: the board as it lies there, the next start to make, and when it is known. */
@@ -62,7 +70,16 @@ export function MemoryBench({ unit, lent, fitted, slots, caution }: Props) {
     setWrong('');
     localStorage.setItem(name, JSON.stringify(next));
   };
-  const setup: MemorySetup = useMemo(() => ({ ...usualMemory, sizes: kept.sizes, slots: kept.slots, rule: kept.rule, knownGood: kept.knownGood }), [kept.sizes, kept.slots, kept.rule, kept.knownGood]);
+  const setup: MemorySetup = useMemo(
+    () => ({
+      ...usualMemory,
+      sizes: kept.sizes,
+      slots: kept.slots,
+      rule: kept.rule,
+      knownGood: kept.knownGood,
+    }),
+    [kept.sizes, kept.slots, kept.rule, kept.knownGood],
+  );
   const { state, plan, broken } = useMemoryWorker(setup, kept.trials);
   const disabled = !unit.mayWrite || unit.held;
   const next = state?.next ?? null;
@@ -70,17 +87,42 @@ export function MemoryBench({ unit, lent, fitted, slots, caution }: Props) {
   const now = last?.placement ?? kept.placement.map(() => EMPTY);
   const done = Boolean(state?.verdict.done);
   const counts = countsOf(kept.placement, kept.sizes).slice(0, 7);
-  const outcomes: { label: string; seen: number | null }[] = [...counts.map((gb, i) => ({ label: i === 0 ? `It starts and counts ${gb} GB` : `It starts, counts only ${gb} GB`, seen: gb })), { label: 'It does not start', seen: null }];
-  const asProposed = next !== null && next.placement.every((module, slot) => module === kept.placement[slot]) && next.clean === kept.clean;
+  const outcomes: { label: string; seen: number | null }[] = [
+    ...counts.map((gb, i) => ({
+      label: i === 0 ? `It starts and counts ${gb} GB` : `It starts, counts only ${gb} GB`,
+      seen: gb,
+    })),
+    { label: 'It does not start', seen: null },
+  ];
+  const asProposed =
+    next !== null &&
+    next.placement.every((module, slot) => module === kept.placement[slot]) &&
+    next.clean === kept.clean;
 
-  const layOut = () => { if (next) change({ ...kept, placement: [...next.placement], clean: next.clean }); };
+  const layOut = () => {
+    if (next) change({ ...kept, placement: [...next.placement], clean: next.clean });
+  };
   const note = (seen: number | null) => {
-    if (!legal(kept.placement, kept.rule, kept.sizes)) return setWrong(kept.placement.every((module) => module === EMPTY) ? 'Nothing is on the board: put a module in first.' : `This board wants them otherwise: ${ruleWords[kept.rule]}.`);
-    change({ ...kept, clean: 0, trials: [...kept.trials, { placement: [...kept.placement], cleaned: kept.clean, seen }] });
+    if (!legal(kept.placement, kept.rule, kept.sizes))
+      return setWrong(
+        kept.placement.every((module) => module === EMPTY)
+          ? 'Nothing is on the board: put a module in first.'
+          : `This board wants them otherwise: ${ruleWords[kept.rule]}.`,
+      );
+    change({
+      ...kept,
+      clean: 0,
+      trials: [...kept.trials, { placement: [...kept.placement], cleaned: kept.clean, seen }],
+    });
   };
   const takeBack = () => {
     if (!last) return;
-    change({ ...kept, placement: [...last.placement], clean: last.cleaned, trials: kept.trials.slice(0, -1) });
+    change({
+      ...kept,
+      placement: [...last.placement],
+      clean: last.cleaned,
+      trials: kept.trials.slice(0, -1),
+    });
   };
   const again = () => {
     localStorage.removeItem(name);
@@ -92,82 +134,247 @@ export function MemoryBench({ unit, lent, fitted, slots, caution }: Props) {
     const bad = own.filter((word) => word === 'bad').length;
     const entries: [string, Record<string, unknown>][] = [];
     // what the contacts did comes first: the rest was seen with clean ones
-    if (verdict.contacts.length || verdict.slots.includes('dirty')) entries.push(['observe', { finding: 'memory-contacts', outcome: 1 }]);
+    if (verdict.contacts.length || verdict.slots.includes('dirty'))
+      entries.push(['observe', { finding: 'memory-contacts', outcome: 1 }]);
     if (verdict.contacts.length) entries.push(['repairVerdict', { repair: 'reseat-memory', helped: true }]);
-    entries.push(['observe', { finding: 'module-alone', outcome: bad === 0 ? 0 : bad === own.length ? 2 : 1 }]);
-    if (kept.slots > 1) entries.push(['observe', { finding: 'slot-walk', outcome: verdict.slots.includes('bad') ? 1 : 0 }]);
-    for (const [command, input] of entries) if (!(await send(command, { unitId: unit.id, ...input })).ok) return;
-    for (const part of lent.filter((held) => held.class === 'memory')) await send('releasePart', { unitId: unit.id, componentId: part.id });
+    entries.push([
+      'observe',
+      { finding: 'module-alone', outcome: bad === 0 ? 0 : bad === own.length ? 2 : 1 },
+    ]);
+    if (kept.slots > 1)
+      entries.push(['observe', { finding: 'slot-walk', outcome: verdict.slots.includes('bad') ? 1 : 0 }]);
+    for (const [command, input] of entries)
+      if (!(await send(command, { unitId: unit.id, ...input })).ok) return;
+    for (const part of lent.filter((held) => held.class === 'memory'))
+      await send('releasePart', { unitId: unit.id, componentId: part.id });
     localStorage.removeItem(name);
     router.push(`/u/${unit.tag}`);
   };
   const lend = async () => {
-    const answer = await send<{ gb: number | null }>('reservePart', { unitId: unit.id, finding: 'memory-swap' });
+    const answer = await send<{ gb: number | null }>('reservePart', {
+      unitId: unit.id,
+      finding: 'memory-swap',
+    });
     if (!answer.ok) return;
     const gb = answer.answer.gb ?? kept.sizes[0];
     change({ ...kept, sizes: [...kept.sizes, gb], knownGood: kept.knownGood | (1 << kept.sizes.length) });
   };
   useShortcuts((key) => {
     if (disabled) return false;
-    if (key === 'Enter' && done) { void record(); return true; }
-    if (key === 'Enter' && next && !asProposed) { layOut(); return true; }
-    if (key.toLowerCase() === 'u') { takeBack(); return true; }
+    if (key === 'Enter' && done) {
+      void record();
+      return true;
+    }
+    if (key === 'Enter' && next && !asProposed) {
+      layOut();
+      return true;
+    }
+    if (key.toLowerCase() === 'u') {
+      takeBack();
+      return true;
+    }
     const at = Number(key) - 1;
-    if (!done && at >= 0 && at < outcomes.length) { note(outcomes[at].seen); return true; }
+    if (!done && at >= 0 && at < outcomes.length) {
+      note(outcomes[at].seen);
+      return true;
+    }
     return false;
   });
 
   return (
     <div className="grid gap-[18px] xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)] xl:items-start">
       <div>
-        <Board placement={kept.placement} sizes={kept.sizes} clean={kept.clean} shares={kept.trials.length ? state?.shares ?? null : null} verdict={kept.trials.length ? state?.verdict ?? null : null} disabled={disabled || done}
-          onPlace={(placement) => change({ ...kept, placement })} onClean={(clean) => change({ ...kept, clean })} />
-        {!done && <p className="mt-1.5 text-[13px] text-soft">Drag a module, or with the keys: ↑ ↓ from slot to slot, ← → what sits in it. 1–{outcomes.length} what it did, Enter lays the proposal out, U takes the last back.</p>}
-        <BoardForm key={`${kept.slots}/${kept.sizes.join()}/${kept.rule}`} kept={kept} disabled={disabled || kept.trials.length > 0} onChange={(more) => change({ ...fresh(more.sizes, more.slots), slots: more.slots, placement: fresh(more.sizes, more.slots).placement.slice(0, more.slots), rule: more.rule })} />
+        <Board
+          placement={kept.placement}
+          sizes={kept.sizes}
+          clean={kept.clean}
+          shares={kept.trials.length ? (state?.shares ?? null) : null}
+          verdict={kept.trials.length ? (state?.verdict ?? null) : null}
+          disabled={disabled || done}
+          onPlace={(placement) => change({ ...kept, placement })}
+          onClean={(clean) => change({ ...kept, clean })}
+        />
+        {!done && (
+          <p className="mt-1.5 text-[13px] text-soft">
+            Drag a module, or with the keys: ↑ ↓ from slot to slot, ← → what sits in it. 1–{outcomes.length}{' '}
+            what it did, Enter lays the proposal out, U takes the last back.
+          </p>
+        )}
+        <BoardForm
+          key={`${kept.slots}/${kept.sizes.join()}/${kept.rule}`}
+          kept={kept}
+          disabled={disabled || kept.trials.length > 0}
+          onChange={(more) =>
+            change({
+              ...fresh(more.sizes, more.slots),
+              slots: more.slots,
+              placement: fresh(more.sizes, more.slots).placement.slice(0, more.slots),
+              rule: more.rule,
+            })
+          }
+        />
       </div>
       <div className="flex flex-col gap-3">
-        {broken && <Problem>The working-out could not be started in this browser. Starts can still be noted.</Problem>}
+        {broken && (
+          <Problem>The working-out could not be started in this browser. Starts can still be noted.</Problem>
+        )}
         {done && state ? (
-          <section aria-label="Known" aria-live="polite" className="border-t-[6px] border-ink bg-paper px-[22px] pt-4 pb-[18px]">
-            <p className="text-[14.5px] text-soft">Known after {kept.trials.length} {kept.trials.length === 1 ? 'start' : 'starts'}.</p>
-            {endWords(state.verdict).map((words) => <h2 key={words} className="mt-1 text-[27px] leading-[1.12]">{words}</h2>)}
-            <p className="mt-3 flex gap-3"><Button tone="strong" shortcut="Enter" disabled={disabled || busy} onClick={() => void record()}>Put it on the record</Button><Button disabled={disabled} onClick={again}>Again from the start</Button></p>
-            {problem && <div className="mt-2"><Problem>{problem.message}</Problem></div>}
+          <section
+            aria-label="Known"
+            aria-live="polite"
+            className="border-t-[6px] border-ink bg-paper px-[22px] pt-4 pb-[18px]"
+          >
+            <p className="text-[14.5px] text-soft">
+              Known after {kept.trials.length} {kept.trials.length === 1 ? 'start' : 'starts'}.
+            </p>
+            {endWords(state.verdict).map((words) => (
+              <h2 key={words} className="mt-1 text-[27px] leading-[1.12]">
+                {words}
+              </h2>
+            ))}
+            <p className="mt-3 flex gap-3">
+              <Button
+                tone="strong"
+                shortcut="Enter"
+                disabled={disabled || busy}
+                onClick={() => void record()}
+              >
+                Put it on the record
+              </Button>
+              <Button disabled={disabled} onClick={again}>
+                Again from the start
+              </Button>
+            </p>
+            {problem && (
+              <div className="mt-2">
+                <Problem>{problem.message}</Problem>
+              </div>
+            )}
           </section>
         ) : (
           <section aria-label="Next" className="border-t-[6px] border-ink bg-paper px-[22px] pt-4 pb-[18px]">
-            {kept.trials.length === 0
-              ? <><p className="text-[14.5px] text-soft">First, as it came.</p><h2 className="mt-1 text-[24px] leading-[1.15]">Lay the modules out as they sit in the board. Does it start like that?</h2></>
-              : next
-                ? <><p className="text-[14.5px] text-soft">Next, {attended(next.minutes)}. It starts with chance {Math.round(next.starts * 100)} %.</p><h2 aria-live="polite" className="mt-1 text-[24px] leading-[1.15]">{trialWords(now, next.placement, next.clean)}</h2></>
-                : state && state.impossible === null && <><p className="text-[14.5px] text-soft">Nothing more can be told with these modules.</p><h2 className="mt-1 text-[24px] leading-[1.15]">It takes a module that is known to be good.</h2></>}
+            {kept.trials.length === 0 ? (
+              <>
+                <p className="text-[14.5px] text-soft">First, as it came.</p>
+                <h2 className="mt-1 text-[24px] leading-[1.15]">
+                  Lay the modules out as they sit in the board. Does it start like that?
+                </h2>
+              </>
+            ) : next ? (
+              <>
+                <p className="text-[14.5px] text-soft">
+                  Next, {attended(next.minutes)}. It starts with chance {Math.round(next.starts * 100)} %.
+                </p>
+                <h2 aria-live="polite" className="mt-1 text-[24px] leading-[1.15]">
+                  {trialWords(now, next.placement, next.clean)}
+                </h2>
+              </>
+            ) : (
+              state &&
+              state.impossible === null && (
+                <>
+                  <p className="text-[14.5px] text-soft">Nothing more can be told with these modules.</p>
+                  <h2 className="mt-1 text-[24px] leading-[1.15]">
+                    It takes a module that is known to be good.
+                  </h2>
+                </>
+              )
+            )}
             {!state && !broken && <p className="text-soft">Working it out …</p>}
-            {state && state.impossible !== null && <Problem>Start {state.impossible + 1} cannot be, with what was seen before it: a fault that comes and goes, or a slip of the pen. Take it back, or start again.</Problem>}
-            {next && kept.trials.length > 0 && !asProposed && <p className="mt-3"><Button tone="strong" shortcut="Enter" disabled={disabled} onClick={layOut}>Lay it out so</Button></p>}
-            {kept.trials.length > 0 && !next && state && state.impossible === null && kept.sizes.length < MOST && <p className="mt-3"><Button tone="strong" disabled={disabled || busy} onClick={() => void lend()}>Take a known-good module from the bin</Button></p>}
+            {state && state.impossible !== null && (
+              <Problem>
+                Start {state.impossible + 1} cannot be, with what was seen before it: a fault that comes and
+                goes, or a slip of the pen. Take it back, or start again.
+              </Problem>
+            )}
+            {next && kept.trials.length > 0 && !asProposed && (
+              <p className="mt-3">
+                <Button tone="strong" shortcut="Enter" disabled={disabled} onClick={layOut}>
+                  Lay it out so
+                </Button>
+              </p>
+            )}
+            {kept.trials.length > 0 &&
+              !next &&
+              state &&
+              state.impossible === null &&
+              kept.sizes.length < MOST && (
+                <p className="mt-3">
+                  <Button tone="strong" disabled={disabled || busy} onClick={() => void lend()}>
+                    Take a known-good module from the bin
+                  </Button>
+                </p>
+              )}
             <div className="mt-3.5 grid gap-2">
               {outcomes.map((outcome, i) => (
-                <button key={outcome.label} type="button" disabled={disabled} onClick={() => note(outcome.seen)} className="grid min-h-[46px] grid-cols-[46px_1fr] items-center border-2 border-ink bg-sheet text-left hover:bg-track disabled:opacity-60">
-                  <b className="figures grid h-full place-items-center bg-ink text-[19px] text-paper">{i + 1}</b><span className="px-3.5 text-[16px] font-semibold">{outcome.label}</span>
+                <button
+                  key={outcome.label}
+                  type="button"
+                  disabled={disabled}
+                  onClick={() => note(outcome.seen)}
+                  className="grid min-h-[46px] grid-cols-[46px_1fr] items-center border-2 border-ink bg-sheet text-left hover:bg-track disabled:opacity-60"
+                >
+                  <b className="figures grid h-full place-items-center bg-ink text-[19px] text-paper">
+                    {i + 1}
+                  </b>
+                  <span className="px-3.5 text-[16px] font-semibold">{outcome.label}</span>
                 </button>
               ))}
             </div>
-            {(wrong || problem) && <div className="mt-2"><Problem>{wrong || problem!.message}</Problem></div>}
-            <div className="mt-2.5"><CautionNote title={caution.title} text={caution.text} /></div>
+            {(wrong || problem) && (
+              <div className="mt-2">
+                <Problem>{wrong || problem!.message}</Problem>
+              </div>
+            )}
+            <div className="mt-2.5">
+              <CautionNote title={caution.title} text={caution.text} />
+            </div>
           </section>
         )}
         <section aria-label="Starts" className="bg-paper px-[22px] py-3 text-[14.5px]">
-          {plan && !done && <p className="mb-1.5">About <b className="figures">{Math.max(1, Math.round(plan.own.trials))}</b> more {Math.round(plan.own.trials) <= 1 ? 'start' : 'starts'}, {attended(plan.own.minutes)}; one module at a time <b className="figures">{Math.max(1, Math.round(plan.usual.trials))}</b>, {attended(plan.usual.minutes)}.</p>}
+          {plan && !done && (
+            <p className="mb-1.5">
+              About <b className="figures">{Math.max(1, Math.round(plan.own.trials))}</b> more{' '}
+              {Math.round(plan.own.trials) <= 1 ? 'start' : 'starts'}, {attended(plan.own.minutes)}; one
+              module at a time <b className="figures">{Math.max(1, Math.round(plan.usual.trials))}</b>,{' '}
+              {attended(plan.usual.minutes)}.
+            </p>
+          )}
           <Heading className="text-[14px]">Starts so far</Heading>
           {kept.trials.length === 0 && <p className="text-soft">None yet.</p>}
           <ol className="mt-1">
             {kept.trials.map((trial, n) => (
-              <li key={n} className="grid grid-cols-[26px_1fr_auto] border-b border-soft/40 py-1"><span className="figures text-[13px]">{n + 1}</span>
-                <span>{trial.placement.flatMap((module, slot) => (module === EMPTY ? [] : [`${letter(module)} in ${slot + 1}`])).join(', ')}{trial.cleaned > 0 && <span className="text-soft"> (cleaned {trial.placement.flatMap((_, slot) => (trial.cleaned & (1 << slot) ? [slot + 1] : [])).join(', ')})</span>}</span>
-                <b>{trial.seen === null ? 'no start' : `${trial.seen} GB`}</b></li>
+              <li key={n} className="grid grid-cols-[26px_1fr_auto] border-b border-soft/40 py-1">
+                <span className="figures text-[13px]">{n + 1}</span>
+                <span>
+                  {trial.placement
+                    .flatMap((module, slot) => (module === EMPTY ? [] : [`${letter(module)} in ${slot + 1}`]))
+                    .join(', ')}
+                  {trial.cleaned > 0 && (
+                    <span className="text-soft">
+                      {' '}
+                      (cleaned{' '}
+                      {trial.placement
+                        .flatMap((_, slot) => (trial.cleaned & (1 << slot) ? [slot + 1] : []))
+                        .join(', ')}
+                      )
+                    </span>
+                  )}
+                </span>
+                <b>{trial.seen === null ? 'no start' : `${trial.seen} GB`}</b>
+              </li>
             ))}
           </ol>
-          {last && <p className="mt-1.5 flex gap-4"><Quiet disabled={disabled} onClick={takeBack}>U take the last back</Quiet><Quiet disabled={disabled} onClick={again}>Start again</Quiet></p>}
+          {last && (
+            <p className="mt-1.5 flex gap-4">
+              <Quiet disabled={disabled} onClick={takeBack}>
+                U take the last back
+              </Quiet>
+              <Quiet disabled={disabled} onClick={again}>
+                Start again
+              </Quiet>
+            </p>
+          )}
         </section>
       </div>
     </div>
@@ -175,22 +382,72 @@ export function MemoryBench({ unit, lent, fitted, slots, caution }: Props) {
 }
 
 /** What lies there: how many slots, which modules, the board's rule. Fixed once the first start is noted. */
-function BoardForm({ kept, disabled, onChange }: { kept: Kept; disabled: boolean; onChange: (more: Pick<Kept, 'sizes' | 'slots' | 'rule'>) => void }) {
+function BoardForm({
+  kept,
+  disabled,
+  onChange,
+}: {
+  kept: Kept;
+  disabled: boolean;
+  onChange: (more: Pick<Kept, 'sizes' | 'slots' | 'rule'>) => void;
+}) {
   const [sizes, setSizes] = useState(kept.sizes.join(' '));
   const [fault, setFault] = useState('');
-  const read = (text: string) => text.trim().split(/[\s,;+]+/).filter(Boolean).map((word) => Number(word.replace(/gb$/i, '')));
+  const read = (text: string) =>
+    text
+      .trim()
+      .split(/[\s,;+]+/)
+      .filter(Boolean)
+      .map((word) => Number(word.replace(/gb$/i, '')));
   const apply = (text: string, slots: number, rule: SlotRule) => {
     const made = read(text);
-    if (made.length < 1 || made.length > Math.min(MOST, slots) || made.some((gb) => !(gb > 0 && gb <= 256))) return setFault(`1 to ${Math.min(MOST, slots)} sizes in GB, like "4 4 2"`);
+    if (made.length < 1 || made.length > Math.min(MOST, slots) || made.some((gb) => !(gb > 0 && gb <= 256)))
+      return setFault(`1 to ${Math.min(MOST, slots)} sizes in GB, like "4 4 2"`);
     setFault('');
     onChange({ sizes: made, slots, rule });
   };
   if (disabled) return null;
   return (
     <div className="mt-3 flex flex-wrap items-end gap-3 bg-paper px-3.5 py-3">
-      <ChoiceField label="Slots" value={String(kept.slots)} onChange={(event) => apply(read(sizes).slice(0, Number(event.target.value)).join(' '), Number(event.target.value), kept.rule)} wrap="w-[84px]">{Array.from({ length: MOST }, (_, i) => <option key={i}>{i + 1}</option>)}</ChoiceField>
-      <TextField label="Modules" hint="GB each" value={sizes} fault={fault} onChange={(event) => setSizes(event.target.value)} onBlur={() => { if (read(sizes).join() !== kept.sizes.join()) apply(sizes, kept.slots, kept.rule); }} wrap="w-[170px]" />
-      <ChoiceField label="The board takes them" value={kept.rule} onChange={(event) => apply(sizes, kept.slots, event.target.value as SlotRule)} wrap="w-[220px]">{SLOT_RULES.map((rule) => <option key={rule} value={rule}>{ruleWords[rule]}</option>)}</ChoiceField>
+      <ChoiceField
+        label="Slots"
+        value={String(kept.slots)}
+        onChange={(event) =>
+          apply(
+            read(sizes).slice(0, Number(event.target.value)).join(' '),
+            Number(event.target.value),
+            kept.rule,
+          )
+        }
+        wrap="w-[84px]"
+      >
+        {Array.from({ length: MOST }, (_, i) => (
+          <option key={i}>{i + 1}</option>
+        ))}
+      </ChoiceField>
+      <TextField
+        label="Modules"
+        hint="GB each"
+        value={sizes}
+        fault={fault}
+        onChange={(event) => setSizes(event.target.value)}
+        onBlur={() => {
+          if (read(sizes).join() !== kept.sizes.join()) apply(sizes, kept.slots, kept.rule);
+        }}
+        wrap="w-[170px]"
+      />
+      <ChoiceField
+        label="The board takes them"
+        value={kept.rule}
+        onChange={(event) => apply(sizes, kept.slots, event.target.value as SlotRule)}
+        wrap="w-[220px]"
+      >
+        {SLOT_RULES.map((rule) => (
+          <option key={rule} value={rule}>
+            {ruleWords[rule]}
+          </option>
+        ))}
+      </ChoiceField>
     </div>
   );
 }

@@ -1,4 +1,14 @@
-import { afterTrial, sharesOf, startMemory, verdictOf, type MemoryBelief, type MemorySetup, type MemoryShares, type MemoryVerdict, type Trial } from '@/core/memory/belief';
+import {
+  afterTrial,
+  sharesOf,
+  startMemory,
+  verdictOf,
+  type MemoryBelief,
+  type MemorySetup,
+  type MemoryShares,
+  type MemoryVerdict,
+  type Trial,
+} from '@/core/memory/belief';
 import { nextTrial, type ProposedTrial } from '@/core/memory/next';
 import { mostTold, oneAtATime, planFigures, type PlanFigures } from '@/core/memory/plan';
 import { seededRandom } from '@/core/random';
@@ -10,7 +20,14 @@ export interface MemoryAsk {
 }
 
 export type MemoryAnswer =
-  | { id: number; kind: 'state'; shares: MemoryShares; verdict: MemoryVerdict; next: ProposedTrial | null; /** Trial that no state allows. */ impossible: number | null }
+  | {
+      id: number;
+      kind: 'state';
+      shares: MemoryShares;
+      verdict: MemoryVerdict;
+      next: ProposedTrial | null;
+      /** Trial that no state allows. */ impossible: number | null;
+    }
   | { id: number; kind: 'plan'; own: PlanFigures; usual: PlanFigures; draws: number };
 
 const ROUNDS = [12, 60];
@@ -49,6 +66,12 @@ async function work({ id, setup, trials }: MemoryAsk): Promise<void> {
     const own = planFigures(belief, mostTold, draws, seededRandom(7));
     await breathe();
     if (id !== latest) return;
-    self.postMessage({ id, kind: 'plan', draws, own, usual: planFigures(belief, oneAtATime, draws, seededRandom(7), trials) } satisfies MemoryAnswer);
+    self.postMessage({
+      id,
+      kind: 'plan',
+      draws,
+      own,
+      usual: planFigures(belief, oneAtATime, draws, seededRandom(7), trials),
+    } satisfies MemoryAnswer);
   }
 }

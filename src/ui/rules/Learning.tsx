@@ -4,9 +4,23 @@ import { TextField } from '../kit/fields';
 import { Button, Heading, Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
 
-export interface LearnedLine { cause: string; chassis: string; before: number; now: number; cases: number; present: number }
+export interface LearnedLine {
+  cause: string;
+  chassis: string;
+  before: number;
+  now: number;
+  cases: number;
+  present: number;
+}
 
-interface Props { cases: number | null; closed: number; strength: number; lines: LearnedLine[]; tables: number; mayWrite: boolean }
+interface Props {
+  cases: number | null;
+  closed: number;
+  strength: number;
+  lines: LearnedLine[];
+  tables: number;
+  mayWrite: boolean;
+}
 
 const share = (p: number) => `${(p * 100).toPrecision(2)} %`;
 
@@ -17,27 +31,77 @@ export function Learning({ cases, closed, strength, lines, tables, mayWrite }: P
   async function submit(event: FormEvent<HTMLFormElement>) {
     event.preventDefault();
     const wanted = Number(new FormData(event.currentTarget).get('strength'));
-    if (!(Number.isInteger(wanted) && wanted >= 10 && wanted <= 100_000)) return setFault('a whole number, 10 to 100,000');
+    if (!(Number.isInteger(wanted) && wanted >= 10 && wanted <= 100_000))
+      return setFault('a whole number, 10 to 100,000');
     setFault('');
     await send('learnFromCases', { strength: wanted });
   }
   return (
     <section aria-label="Learning">
       <Heading>Learned from closed cases</Heading>
-      <p className="text-[14.5px] text-soft">A case is closed when the whole machine was looked over and all was well: what had been mended is then known. The catalogue’s numbers stand against the shop’s own cases with the strength given here; each row of a test counts a tenth of it.</p>
-      <p className="mt-1 text-[15px]">{closed} closed {closed === 1 ? 'case' : 'cases'} on record{cases === null ? '; nothing learned from them so far.' : `; learned from ${cases}, ${tables} tests moved.`}</p>
+      <p className="text-[14.5px] text-soft">
+        A case is closed when the whole machine was looked over and all was well: what had been mended is then
+        known. The catalogue’s numbers stand against the shop’s own cases with the strength given here; each
+        row of a test counts a tenth of it.
+      </p>
+      <p className="mt-1 text-[15px]">
+        {closed} closed {closed === 1 ? 'case' : 'cases'} on record
+        {cases === null
+          ? '; nothing learned from them so far.'
+          : `; learned from ${cases}, ${tables} tests moved.`}
+      </p>
       {mayWrite && (
         <form onSubmit={(event) => void submit(event)} className="mt-2 flex flex-wrap items-end gap-3">
-          <TextField label="The catalogue counts as" hint="closed cases" name="strength" inputMode="numeric" defaultValue={String(strength)} fault={fault} wrap="w-[230px]" />
-          <Button type="submit" disabled={busy}>Learn from them</Button>
-          {cases !== null && <Quiet disabled={busy} onClick={() => void send('forgetLearned', {})}>Back to the catalogue</Quiet>}
+          <TextField
+            label="The catalogue counts as"
+            hint="closed cases"
+            name="strength"
+            inputMode="numeric"
+            defaultValue={String(strength)}
+            fault={fault}
+            wrap="w-[230px]"
+          />
+          <Button type="submit" disabled={busy}>
+            Learn from them
+          </Button>
+          {cases !== null && (
+            <Quiet disabled={busy} onClick={() => void send('forgetLearned', {})}>
+              Back to the catalogue
+            </Quiet>
+          )}
         </form>
       )}
-      {problem && <div className="mt-2"><Problem>{problem.message}</Problem></div>}
+      {problem && (
+        <div className="mt-2">
+          <Problem>{problem.message}</Problem>
+        </div>
+      )}
       {lines.length > 0 && (
         <table className="mt-3 w-full border-collapse text-[14.5px]">
-          <thead><tr className="border-b border-rule text-left text-[13px] text-soft"><th className="py-1 font-normal">Moved most</th><th className="font-normal">On a</th><th className="text-right font-normal">catalogue</th><th className="text-right font-normal">now</th><th className="text-right font-normal">seen in</th></tr></thead>
-          <tbody>{lines.map((line) => <tr key={line.cause + line.chassis} className="border-b border-rule"><th scope="row" className="py-1 text-left font-normal">{line.cause}</th><td className="text-soft">{line.chassis}</td><td className="figures text-right text-[13px]">{share(line.before)}</td><td className="figures text-right text-[13px] font-semibold">{share(line.now)}</td><td className="figures text-right text-[13px]">{line.present} of {line.cases}</td></tr>)}</tbody>
+          <thead>
+            <tr className="border-b border-rule text-left text-[13px] text-soft">
+              <th className="py-1 font-normal">Moved most</th>
+              <th className="font-normal">On a</th>
+              <th className="text-right font-normal">catalogue</th>
+              <th className="text-right font-normal">now</th>
+              <th className="text-right font-normal">seen in</th>
+            </tr>
+          </thead>
+          <tbody>
+            {lines.map((line) => (
+              <tr key={line.cause + line.chassis} className="border-b border-rule">
+                <th scope="row" className="py-1 text-left font-normal">
+                  {line.cause}
+                </th>
+                <td className="text-soft">{line.chassis}</td>
+                <td className="figures text-right text-[13px]">{share(line.before)}</td>
+                <td className="figures text-right text-[13px] font-semibold">{share(line.now)}</td>
+                <td className="figures text-right text-[13px]">
+                  {line.present} of {line.cases}
+                </td>
+              </tr>
+            ))}
+          </tbody>
         </table>
       )}
     </section>

@@ -5,9 +5,19 @@ import { ChoiceField, TextField } from '../kit/fields';
 import { Button, Heading, Problem, Quiet } from '../kit/parts';
 import { post, useCommand, type CommandProblem } from '../kit/useCommand';
 
-export interface PersonView { id: string; name: string; email: string; role: string; open: boolean }
+export interface PersonView {
+  id: string;
+  name: string;
+  email: string;
+  role: string;
+  open: boolean;
+}
 
-const ROLES = [['technician', 'technician: works at the bench'], ['viewer', 'viewer: may only look'], ['owner', 'owner: everything']] as const;
+const ROLES = [
+  ['technician', 'technician: works at the bench'],
+  ['viewer', 'viewer: may only look'],
+  ['owner', 'owner: everything'],
+] as const;
 
 /** Who works here, in which role; owners let people in, change roles and close accounts. */
 export function People({ people, me, mayWrite }: { people: PersonView[]; me: string; mayWrite: boolean }) {
@@ -17,18 +27,62 @@ export function People({ people, me, mayWrite }: { people: PersonView[]; me: str
       <Heading>People</Heading>
       <table className="w-full border-collapse text-[14.5px]">
         <caption className="sr-only">People and their roles</caption>
-        <tbody>{people.map((person) => (
-          <tr key={person.id} className={`h-11 border-b border-rule ${person.open ? '' : 'text-soft'}`}>
-            <th scope="row" className="text-left font-semibold">{person.name}{person.id === me && <span className="font-normal text-soft"> (you)</span>}</th>
-            <td className="text-soft">{person.email}</td>
-            <td>{!person.open ? 'signs in no more' : mayWrite && person.id !== me
-              ? <select aria-label={`Role of ${person.name}`} value={person.role} disabled={busy} onChange={(event) => void send('setRole', { person: person.id, role: event.target.value })} className="min-h-9 border-2 border-ink bg-sheet px-2">{ROLES.map(([role]) => <option key={role}>{role}</option>)}</select>
-              : person.role}</td>
-            <td className="text-right">{mayWrite && person.open && person.id !== me && <Quiet disabled={busy} className="text-[13px]" onClick={() => { if (confirm(`${person.name} will not be able to sign in any more. What ${person.name} did stays on record; the same address can be let in again below.`)) void send('closePerson', { person: person.id }); }}>close</Quiet>}</td>
-          </tr>
-        ))}</tbody>
+        <tbody>
+          {people.map((person) => (
+            <tr key={person.id} className={`h-11 border-b border-rule ${person.open ? '' : 'text-soft'}`}>
+              <th scope="row" className="text-left font-semibold">
+                {person.name}
+                {person.id === me && <span className="font-normal text-soft"> (you)</span>}
+              </th>
+              <td className="text-soft">{person.email}</td>
+              <td>
+                {!person.open ? (
+                  'signs in no more'
+                ) : mayWrite && person.id !== me ? (
+                  <select
+                    aria-label={`Role of ${person.name}`}
+                    value={person.role}
+                    disabled={busy}
+                    onChange={(event) =>
+                      void send('setRole', { person: person.id, role: event.target.value })
+                    }
+                    className="min-h-9 border-2 border-ink bg-sheet px-2"
+                  >
+                    {ROLES.map(([role]) => (
+                      <option key={role}>{role}</option>
+                    ))}
+                  </select>
+                ) : (
+                  person.role
+                )}
+              </td>
+              <td className="text-right">
+                {mayWrite && person.open && person.id !== me && (
+                  <Quiet
+                    disabled={busy}
+                    className="text-[13px]"
+                    onClick={() => {
+                      if (
+                        confirm(
+                          `${person.name} will not be able to sign in any more. What ${person.name} did stays on record; the same address can be let in again below.`,
+                        )
+                      )
+                        void send('closePerson', { person: person.id });
+                    }}
+                  >
+                    close
+                  </Quiet>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
       </table>
-      {problem && <div className="mt-2"><Problem>{problem.message}</Problem></div>}
+      {problem && (
+        <div className="mt-2">
+          <Problem>{problem.message}</Problem>
+        </div>
+      )}
       {mayWrite && <AddPerson />}
     </section>
   );
@@ -44,7 +98,9 @@ function AddPerson() {
     event.preventDefault();
     const target = event.currentTarget;
     const form = new FormData(target);
-    const input = Object.fromEntries(['name', 'email', 'password', 'role'].map((key) => [key, form.get(key)]));
+    const input = Object.fromEntries(
+      ['name', 'email', 'password', 'role'].map((key) => [key, form.get(key)]),
+    );
     setBusy(true);
     setAdded('');
     const outcome = await post('/api/people', input);
@@ -56,13 +112,46 @@ function AddPerson() {
     router.refresh();
   }
   return (
-    <form onSubmit={(event) => void submit(event)} className="mt-4 grid gap-3 border-t-[1.5px] border-ink pt-3 sm:grid-cols-2">
+    <form
+      onSubmit={(event) => void submit(event)}
+      className="mt-4 grid gap-3 border-t-[1.5px] border-ink pt-3 sm:grid-cols-2"
+    >
       <TextField label="Name" name="name" required fault={fields.name} />
-      <TextField label="Address to sign in with" hint="mail" name="email" type="email" required fault={fields.email} />
-      <TextField label="First password" hint="10 signs or more" name="password" type="password" autoComplete="new-password" required fault={fields.password} />
-      <ChoiceField label="Role" name="role" fault={fields.role}>{ROLES.map(([role, words]) => <option key={role} value={role}>{words}</option>)}</ChoiceField>
-      <p className="flex items-center gap-3 sm:col-span-2"><Button type="submit" disabled={busy}>Let them in</Button>{added && <span role="status">{added} can sign in now.</span>}</p>
-      {problem && <div className="sm:col-span-2"><Problem>{problem.message}</Problem></div>}
+      <TextField
+        label="Address to sign in with"
+        hint="mail"
+        name="email"
+        type="email"
+        required
+        fault={fields.email}
+      />
+      <TextField
+        label="First password"
+        hint="10 signs or more"
+        name="password"
+        type="password"
+        autoComplete="new-password"
+        required
+        fault={fields.password}
+      />
+      <ChoiceField label="Role" name="role" fault={fields.role}>
+        {ROLES.map(([role, words]) => (
+          <option key={role} value={role}>
+            {words}
+          </option>
+        ))}
+      </ChoiceField>
+      <p className="flex items-center gap-3 sm:col-span-2">
+        <Button type="submit" disabled={busy}>
+          Let them in
+        </Button>
+        {added && <span role="status">{added} can sign in now.</span>}
+      </p>
+      {problem && (
+        <div className="sm:col-span-2">
+          <Problem>{problem.message}</Problem>
+        </div>
+      )}
     </form>
   );
 }

@@ -4,7 +4,16 @@ import { useEffect, useState } from 'react';
 import { Button, Heading, Problem } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
 
-interface Job { id: string; status: 'running' | 'done' | 'cancelled' | 'failed'; total: number; done: number; note: string; byName: string; startedAt: string; endedAt: string | null }
+interface Job {
+  id: string;
+  status: 'running' | 'done' | 'cancelled' | 'failed';
+  total: number;
+  done: number;
+  note: string;
+  byName: string;
+  startedAt: string;
+  endedAt: string | null;
+}
 
 const ENDS: Record<string, string> = { done: 'Done', cancelled: 'Cancelled', failed: 'It broke off' };
 
@@ -43,14 +52,52 @@ export function Revaluation({ mayStart }: { mayStart: boolean }) {
   return (
     <section aria-label="Work all values out again">
       <Heading>All values worked out again</Heading>
-      <p className="text-[14.5px] text-soft">A unit follows the rules, the own numbers and the bin when it is opened or changed. This does it for all open units at once, so that the lists follow too; the benches can go on meanwhile.</p>
+      <p className="text-[14.5px] text-soft">
+        A unit follows the rules, the own numbers and the bin when it is opened or changed. This does it for
+        all open units at once, so that the lists follow too; the benches can go on meanwhile.
+      </p>
       {job && (
         <div className="mt-2" aria-live="polite">
-          <p className="text-[14.5px]">{running ? <>Under way: <b className="figures">{job.done}</b> of <b className="figures">{job.total}</b> units, started by {job.byName}.</> : <>{ENDS[job.status]}: {job.done} of {job.total} units{job.endedAt ? `, ${new Date(job.endedAt).toISOString().slice(0, 16).replace('T', ' ')}` : ''}{job.note && job.note !== 'under way' ? `; ${job.note}` : ''}.</>}</p>
-          {running && <progress aria-label="Units worked out" max={1} value={share} className="mt-1 h-3 w-full max-w-[420px] accent-matdeep" />}
+          <p className="text-[14.5px]">
+            {running ? (
+              <>
+                Under way: <b className="figures">{job.done}</b> of <b className="figures">{job.total}</b>{' '}
+                units, started by {job.byName}.
+              </>
+            ) : (
+              <>
+                {ENDS[job.status]}: {job.done} of {job.total} units
+                {job.endedAt ? `, ${new Date(job.endedAt).toISOString().slice(0, 16).replace('T', ' ')}` : ''}
+                {job.note && job.note !== 'under way' ? `; ${job.note}` : ''}.
+              </>
+            )}
+          </p>
+          {running && (
+            <progress
+              aria-label="Units worked out"
+              max={1}
+              value={share}
+              className="mt-1 h-3 w-full max-w-[420px] accent-matdeep"
+            />
+          )}
         </div>
       )}
-      {mayStart && <p className="mt-2">{running ? <Button disabled={busy} onClick={() => void send('cancelJob', { job: job.id }).then(() => setAsked((n) => n + 1))}>Stop it</Button> : <Button disabled={busy} onClick={() => void start()}>Work all open units out again</Button>}</p>}
+      {mayStart && (
+        <p className="mt-2">
+          {running ? (
+            <Button
+              disabled={busy}
+              onClick={() => void send('cancelJob', { job: job.id }).then(() => setAsked((n) => n + 1))}
+            >
+              Stop it
+            </Button>
+          ) : (
+            <Button disabled={busy} onClick={() => void start()}>
+              Work all open units out again
+            </Button>
+          )}
+        </p>
+      )}
       {problem && <Problem>{problem.message}</Problem>}
     </section>
   );

@@ -1,6 +1,12 @@
 import { PageTabs } from '../kit/PageTabs';
 
-const PAGES = [['/rules', 'Rates and people'], ['/rules/numbers', 'Own numbers, learning'], ['/rules/codes', 'Blink and beep codes']] as const;
+const PAGES = [
+  ['/rules', 'Rates and people'],
+  ['/rules/numbers', 'Own numbers, learning'],
+  ['/rules/codes', 'Blink and beep codes'],
+] as const;
 
 /** The pages of the house rules. */
-export const RulesNav = ({ page }: { page: '' | 'numbers' | 'codes' }) => <PageTabs label="House rules" pages={PAGES} at={page ? `/rules/${page}` : '/rules'} />;
+export const RulesNav = ({ page }: { page: '' | 'numbers' | 'codes' }) => (
+  <PageTabs label="House rules" pages={PAGES} at={page ? `/rules/${page}` : '/rules'} />
+);

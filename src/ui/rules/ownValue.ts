@@ -1,6 +1,7 @@
 export type Tree = Record<string, unknown>;
 
-export const valueAt = (tree: unknown, path: readonly string[]): unknown => path.reduce<unknown>((node, key) => (node as Tree | undefined)?.[key], tree);
+export const valueAt = (tree: unknown, path: readonly string[]): unknown =>
+  path.reduce<unknown>((node, key) => (node as Tree | undefined)?.[key], tree);
 
 /** The tree with a value put in, or taken out (undefined), and no empty branches left. */
 export function withValue(tree: Tree, path: readonly string[], value: unknown): Tree {

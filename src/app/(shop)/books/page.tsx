@@ -13,24 +13,74 @@ export default async function BooksPage() {
     <Sheet>
       <div className="border-b-2 border-ink pb-2.5">
         <h1 className="text-[26px] leading-8">What each lot made so far</h1>
-        <p className="text-[14.5px] text-soft">“So far” counts the whole lot’s price against what has been taken. “On sold” gives each sold unit its own share of the lot. “Still” is the expected net of what is open, what is already spent left out.</p>
+        <p className="text-[14.5px] text-soft">
+          “So far” counts the whole lot’s price against what has been taken. “On sold” gives each sold unit
+          its own share of the lot. “Still” is the expected net of what is open, what is already spent left
+          out.
+        </p>
       </div>
-      {books.length === 0 ? <Empty>No lots yet.</Empty> : (
+      {books.length === 0 ? (
+        <Empty>No lots yet.</Empty>
+      ) : (
         <table className="w-full border-collapse text-[14.5px]">
-          <thead><tr className="border-b border-rule text-left text-[13px] text-soft"><th className="py-1.5 font-normal">Lot</th><th className="font-normal">Name</th><th className="text-right font-normal">Units</th><th className="text-right font-normal">Sold</th><th className="text-right font-normal">Paid</th><th className="text-right font-normal">Taken</th><th className="text-right font-normal">Fees</th><th className="text-right font-normal">Parts</th><th className="text-right font-normal">Hands</th><th className="text-right font-normal">So far</th><th className="text-right font-normal">On sold</th><th className="text-right font-normal">Still</th></tr></thead>
+          <thead>
+            <tr className="border-b border-rule text-left text-[13px] text-soft">
+              <th className="py-1.5 font-normal">Lot</th>
+              <th className="font-normal">Name</th>
+              <th className="text-right font-normal">Units</th>
+              <th className="text-right font-normal">Sold</th>
+              <th className="text-right font-normal">Paid</th>
+              <th className="text-right font-normal">Taken</th>
+              <th className="text-right font-normal">Fees</th>
+              <th className="text-right font-normal">Parts</th>
+              <th className="text-right font-normal">Hands</th>
+              <th className="text-right font-normal">So far</th>
+              <th className="text-right font-normal">On sold</th>
+              <th className="text-right font-normal">Still</th>
+            </tr>
+          </thead>
           <tbody>
             {books.map((lot) => (
               <tr key={lot.id} className="relative h-11 border-b border-rule hover:bg-track/60">
-                <td><Link href={`/lots/${lot.code}`} className="figures font-semibold after:absolute after:inset-0">{lot.code}</Link></td><td className="max-w-[220px] truncate">{lot.name}</td>
-                <td className="figures text-right">{lot.units}</td><td className="figures text-right">{lot.sold}</td><td className="figures text-right">{minorText(lot.paidMinor)}</td><td className="figures text-right">{minorText(lot.takenMinor)}</td><td className="figures text-right">{minorText(lot.feesMinor)}</td>
-                <td className="figures text-right">{minorText(lot.partsMinor)}</td><td className="figures text-right whitespace-nowrap">{minorText(lot.labourMinor)} <span className="text-[12px] text-soft">{duration(lot.attendedMinutes)}</span></td>
-                <td className="figures text-right font-semibold">{signedMinor(lot.soFarMinor)}</td><td className="figures text-right">{lot.sold ? signedMinor(lot.profitOnSoldMinor) : '–'}</td><td className="figures text-right text-worth">{signedMinor(lot.stillMinor)}</td>
+                <td>
+                  <Link
+                    href={`/lots/${lot.code}`}
+                    className="figures font-semibold after:absolute after:inset-0"
+                  >
+                    {lot.code}
+                  </Link>
+                </td>
+                <td className="max-w-[220px] truncate">{lot.name}</td>
+                <td className="figures text-right">{lot.units}</td>
+                <td className="figures text-right">{lot.sold}</td>
+                <td className="figures text-right">{minorText(lot.paidMinor)}</td>
+                <td className="figures text-right">{minorText(lot.takenMinor)}</td>
+                <td className="figures text-right">{minorText(lot.feesMinor)}</td>
+                <td className="figures text-right">{minorText(lot.partsMinor)}</td>
+                <td className="figures text-right whitespace-nowrap">
+                  {minorText(lot.labourMinor)}{' '}
+                  <span className="text-[12px] text-soft">{duration(lot.attendedMinutes)}</span>
+                </td>
+                <td className="figures text-right font-semibold">{signedMinor(lot.soFarMinor)}</td>
+                <td className="figures text-right">{lot.sold ? signedMinor(lot.profitOnSoldMinor) : '–'}</td>
+                <td className="figures text-right text-worth">{signedMinor(lot.stillMinor)}</td>
               </tr>
             ))}
           </tbody>
         </table>
       )}
-      <p className="pt-4 text-[14px]">{fault ? <b className="hatched block py-2 pr-3">The history is broken at entry {fault.seq}: {fault.fault}. Restore it from a backup and find out who had the database.</b> : <span className="text-soft">The history is whole: every entry follows the one before it and none was changed.</span>}</p>
+      <p className="pt-4 text-[14px]">
+        {fault ? (
+          <b className="hatched block py-2 pr-3">
+            The history is broken at entry {fault.seq}: {fault.fault}. Restore it from a backup and find out
+            who had the database.
+          </b>
+        ) : (
+          <span className="text-soft">
+            The history is whole: every entry follows the one before it and none was changed.
+          </span>
+        )}
+      </p>
     </Sheet>
   );
 }

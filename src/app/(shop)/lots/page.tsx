@@ -14,16 +14,47 @@ export default async function LotsPage() {
     <Sheet>
       <div className="flex flex-wrap items-end justify-between gap-3 border-b-2 border-ink pb-2.5">
         <h1 className="text-[26px] leading-8">Lots</h1>
-        <Link href="/lots/new" className="inline-flex min-h-11 items-center border-2 border-ink px-3.5 text-[15px] font-semibold hover:bg-track">Receive a lot</Link>
+        <Link
+          href="/lots/new"
+          className="inline-flex min-h-11 items-center border-2 border-ink px-3.5 text-[15px] font-semibold hover:bg-track"
+        >
+          Receive a lot
+        </Link>
       </div>
-      {lots.length === 0 ? <Empty>No lots yet. Receive the first: what it is, what was paid, where it came from.</Empty> : (
+      {lots.length === 0 ? (
+        <Empty>No lots yet. Receive the first: what it is, what was paid, where it came from.</Empty>
+      ) : (
         <table className="w-full border-collapse text-[14.5px]">
-          <thead><tr className="border-b border-rule text-left text-[13px] text-soft"><th className="py-1.5 font-normal">Lot</th><th className="font-normal">Name</th><th className="font-normal">From</th><th className="font-normal">Received</th><th className="text-right font-normal">Paid</th><th className="text-right font-normal">Units</th><th className="text-right font-normal">Open</th><th className="text-right font-normal">Still to win</th></tr></thead>
+          <thead>
+            <tr className="border-b border-rule text-left text-[13px] text-soft">
+              <th className="py-1.5 font-normal">Lot</th>
+              <th className="font-normal">Name</th>
+              <th className="font-normal">From</th>
+              <th className="font-normal">Received</th>
+              <th className="text-right font-normal">Paid</th>
+              <th className="text-right font-normal">Units</th>
+              <th className="text-right font-normal">Open</th>
+              <th className="text-right font-normal">Still to win</th>
+            </tr>
+          </thead>
           <tbody>
             {lots.map((lot) => (
               <tr key={lot.id} className="relative h-11 border-b border-rule hover:bg-track/60">
-                <td><Link href={`/lots/${lot.code}`} className="figures font-semibold after:absolute after:inset-0">{lot.code}</Link></td><td>{lot.name}</td><td className="text-soft">{SOURCE_WORDS[lot.source]}</td><td className="figures text-[13px]">{lot.receivedOn}</td>
-                <td className="figures text-right">{minorText(lot.paidMinor)}</td><td className="figures text-right">{lot.units}</td><td className="figures text-right">{lot.open}</td><td className="figures text-right text-worth">{signedMinor(lot.stillMinor)}</td>
+                <td>
+                  <Link
+                    href={`/lots/${lot.code}`}
+                    className="figures font-semibold after:absolute after:inset-0"
+                  >
+                    {lot.code}
+                  </Link>
+                </td>
+                <td>{lot.name}</td>
+                <td className="text-soft">{SOURCE_WORDS[lot.source]}</td>
+                <td className="figures text-[13px]">{lot.receivedOn}</td>
+                <td className="figures text-right">{minorText(lot.paidMinor)}</td>
+                <td className="figures text-right">{lot.units}</td>
+                <td className="figures text-right">{lot.open}</td>
+                <td className="figures text-right text-worth">{signedMinor(lot.stillMinor)}</td>
               </tr>
             ))}
           </tbody>

@@ -19,12 +19,22 @@ export default async function RulesPage() {
       <div className="grid gap-[18px] lg:grid-cols-2 lg:items-start">
         <Sheet>
           <h1 className="border-b-2 border-ink pb-2.5 text-[26px] leading-8">House rules</h1>
-          <RatesForm name={rules.name} rateMinor={rules.ratePerHourMinor} feeBasisPoints={rules.feeBasisPoints} mayWrite={actor.role === 'owner'} />
+          <RatesForm
+            name={rules.name}
+            rateMinor={rules.ratePerHourMinor}
+            feeBasisPoints={rules.feeBasisPoints}
+            mayWrite={actor.role === 'owner'}
+          />
         </Sheet>
         <Sheet>
           <People people={everybody} me={actor.id} mayWrite={actor.role === 'owner'} />
-          <p className="pt-3 text-[14px] text-soft">Catalogue {catalogue.version}: {catalogue.causes.length} causes, {catalogue.findings.length} findings, {catalogue.repairs.length} repairs.</p>
-          <div className="pt-3"><SignOut /></div>
+          <p className="pt-3 text-[14px] text-soft">
+            Catalogue {catalogue.version}: {catalogue.causes.length} causes, {catalogue.findings.length}{' '}
+            findings, {catalogue.repairs.length} repairs.
+          </p>
+          <div className="pt-3">
+            <SignOut />
+          </div>
         </Sheet>
       </div>
     </div>

@@ -14,7 +14,13 @@ export async function GET(request: Request): Promise<Response> {
     // what is worth asking now comes first
     const steps = unit?.unit.evaluation?.steps.map((step) => step.id) ?? [];
     const place = (id: string) => (steps.includes(id) ? steps.indexOf(id) : steps.length);
-    const findings = unit ? findingsMatching(text, unit.unit.chassis).filter((finding) => finding.stage !== 'claim').sort((a, b) => place(a.id) - place(b.id)).slice(0, 6).map((finding) => ({ id: finding.id, ask: finding.ask })) : [];
+    const findings = unit
+      ? findingsMatching(text, unit.unit.chassis)
+          .filter((finding) => finding.stage !== 'claim')
+          .sort((a, b) => place(a.id) - place(b.id))
+          .slice(0, 6)
+          .map((finding) => ({ id: finding.id, ask: finding.ask }))
+      : [];
     return { units: await findUnits(text), findings };
   });
 }

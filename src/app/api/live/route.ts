@@ -41,5 +41,7 @@ export async function GET(request: Request): Promise<Response> {
     },
     cancel: () => close(),
   });
-  return new Response(stream, { headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' } });
+  return new Response(stream, {
+    headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' },
+  });
 }

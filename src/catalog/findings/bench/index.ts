@@ -9,4 +9,13 @@ import { startBench } from './start';
 import { storageBench } from './storage';
 
 /** Looks and tests at the bench, each cheaper than the repair it can save. */
-export const benchFindings: Finding[] = [...powerBench, ...batteryBench, ...memoryBench, ...startBench, ...screenBench, ...heatBench, ...storageBench, ...aroundBench];
+export const benchFindings: Finding[] = [
+  ...powerBench,
+  ...batteryBench,
+  ...memoryBench,
+  ...startBench,
+  ...screenBench,
+  ...heatBench,
+  ...storageBench,
+  ...aroundBench,
+];

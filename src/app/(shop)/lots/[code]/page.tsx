@@ -23,24 +23,61 @@ export default async function LotPage({ params, searchParams }: Props) {
   const lot = await lotByCode(decodeURIComponent((await params).code));
   if (!lot) notFound();
   const page = pageOf((await searchParams).page);
-  const { rows, total } = await listUnits({ lotId: lot.id, offset: (page - 1) * PAGE_ROWS, limit: PAGE_ROWS });
+  const { rows, total } = await listUnits({
+    lotId: lot.id,
+    offset: (page - 1) * PAGE_ROWS,
+    limit: PAGE_ROWS,
+  });
   const mayWrite = actor.role !== 'viewer';
   return (
     <div className="flex flex-col gap-[18px]">
       <Sheet>
         <div className="flex flex-wrap items-start justify-between gap-4">
           <div>
-            <h1 className="text-[26px] leading-8"><span className="figures">{lot.code}</span> {lot.name}</h1>
-            <p className="text-[14.5px] text-soft">{SOURCE_WORDS[lot.source]}, received {lot.receivedOn}. Paid <span className="figures text-ink">{minorText(lot.priceMinor)}</span> + freight <span className="figures text-ink">{minorText(lot.freightMinor)}</span> + fees <span className="figures text-ink">{minorText(lot.feesMinor)}</span> = <b className="figures text-ink"><Sign /> {minorText(lot.priceMinor + lot.freightMinor + lot.feesMinor)}</b>.</p>
-            {lot.claims && <p className="text-[14.5px]">Said: <span className="basis-claimed">“{lot.claims}”</span></p>}
+            <h1 className="text-[26px] leading-8">
+              <span className="figures">{lot.code}</span> {lot.name}
+            </h1>
+            <p className="text-[14.5px] text-soft">
+              {SOURCE_WORDS[lot.source]}, received {lot.receivedOn}. Paid{' '}
+              <span className="figures text-ink">{minorText(lot.priceMinor)}</span> + freight{' '}
+              <span className="figures text-ink">{minorText(lot.freightMinor)}</span> + fees{' '}
+              <span className="figures text-ink">{minorText(lot.feesMinor)}</span> ={' '}
+              <b className="figures text-ink">
+                <Sign /> {minorText(lot.priceMinor + lot.freightMinor + lot.feesMinor)}
+              </b>
+              .
+            </p>
+            {lot.claims && (
+              <p className="text-[14.5px]">
+                Said: <span className="basis-claimed">“{lot.claims}”</span>
+              </p>
+            )}
           </div>
-          {total > 0 && <a href={`/api/lots/${lot.code}/labels`} target="_blank" rel="noreferrer" className="inline-flex min-h-11 items-center border-2 border-ink px-3.5 text-[15px] font-semibold hover:bg-track">Tags to print, PDF</a>}
+          {total > 0 && (
+            <a
+              href={`/api/lots/${lot.code}/labels`}
+              target="_blank"
+              rel="noreferrer"
+              className="inline-flex min-h-11 items-center border-2 border-ink px-3.5 text-[15px] font-semibold hover:bg-track"
+            >
+              Tags to print, PDF
+            </a>
+          )}
         </div>
       </Sheet>
       <ManifestImport lotId={lot.id} code={lot.code} mayWrite={mayWrite} />
       <Sheet aria-label="Units">
-        <div className="flex flex-wrap items-center justify-between gap-3"><h2 className="text-[15px]">{total} {total === 1 ? 'unit' : 'units'}</h2>{mayWrite && <AddUnit lotId={lot.id} />}</div>
-        {rows.length ? <UnitTable rows={tableRows(rows)} first={(page - 1) * PAGE_ROWS + 1} showStage /> : <Empty>No units yet: take in its manifest, or add machines by hand.</Empty>}
+        <div className="flex flex-wrap items-center justify-between gap-3">
+          <h2 className="text-[15px]">
+            {total} {total === 1 ? 'unit' : 'units'}
+          </h2>
+          {mayWrite && <AddUnit lotId={lot.id} />}
+        </div>
+        {rows.length ? (
+          <UnitTable rows={tableRows(rows)} first={(page - 1) * PAGE_ROWS + 1} showStage />
+        ) : (
+          <Empty>No units yet: take in its manifest, or add machines by hand.</Empty>
+        )}
         <Pages page={page} rows={PAGE_ROWS} total={total} href={`/lots/${lot.code}`} />
       </Sheet>
     </div>

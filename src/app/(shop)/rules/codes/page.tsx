@@ -12,7 +12,14 @@ export default async function CodesPage() {
   return (
     <div>
       <RulesNav page="codes" />
-      <Sheet><h1 className="mb-2 text-[26px] leading-8">Blink and beep codes</h1><CodeTables tables={tables.map((table) => ({ ...table, at: table.at.toISOString() }))} mayWrite={actor.role !== 'viewer'} mayDrop={actor.role === 'owner'} /></Sheet>
+      <Sheet>
+        <h1 className="mb-2 text-[26px] leading-8">Blink and beep codes</h1>
+        <CodeTables
+          tables={tables.map((table) => ({ ...table, at: table.at.toISOString() }))}
+          mayWrite={actor.role !== 'viewer'}
+          mayDrop={actor.role === 'owner'}
+        />
+      </Sheet>
     </div>
   );
 }

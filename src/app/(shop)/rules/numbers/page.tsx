@@ -19,24 +19,61 @@ export const metadata = { title: 'Own numbers' };
 function itemViews(): ItemView[] {
   return [
     ...catalogue.causes.map((cause): ItemView => ({
-      kind: 'causes', id: cause.id, name: cause.name, rows: [],
+      kind: 'causes',
+      id: cause.id,
+      name: cause.name,
+      rows: [],
       numbers: [
-        ...CHASSIS.filter((chassis) => cause.prior[chassis] !== undefined).map((chassis) => ({ path: ['prior', chassis], name: `On a ${CHASSIS_NAMES[chassis].toLowerCase()}`, unit: '%' as const, value: cause.prior[chassis]! })),
+        ...CHASSIS.filter((chassis) => cause.prior[chassis] !== undefined).map((chassis) => ({
+          path: ['prior', chassis],
+          name: `On a ${CHASSIS_NAMES[chassis].toLowerCase()}`,
+          unit: '%' as const,
+          value: cause.prior[chassis]!,
+        })),
         { path: ['valueLeft'], name: 'Price left with it', unit: '%', value: cause.valueLeft },
       ],
     })),
     ...catalogue.findings.map((finding): ItemView => {
       const labels = finding.outcomes.map((outcome) => outcome.label);
       return {
-        kind: 'findings', id: finding.id, name: finding.ask, numbers: [{ path: ['minutes'], name: 'Hands', unit: 'min', value: finding.minutes }],
-        rows: [{ path: ['leak'], name: 'Nothing of these', labels, values: finding.leak }, ...Object.entries(finding.by).map(([cause, values]) => ({ path: ['by', cause], name: causeById(cause)?.name ?? cause, labels, values }))],
+        kind: 'findings',
+        id: finding.id,
+        name: finding.ask,
+        numbers: [{ path: ['minutes'], name: 'Hands', unit: 'min', value: finding.minutes }],
+        rows: [
+          { path: ['leak'], name: 'Nothing of these', labels, values: finding.leak },
+          ...Object.entries(finding.by).map(([cause, values]) => ({
+            path: ['by', cause],
+            name: causeById(cause)?.name ?? cause,
+            labels,
+            values,
+          })),
+        ],
       };
     }),
     ...catalogue.repairs.map((repair): ItemView => ({
-      kind: 'repairs', id: repair.id, name: repair.name, rows: [],
+      kind: 'repairs',
+      id: repair.id,
+      name: repair.name,
+      rows: [],
       numbers: [
-        { path: ['minutes'], name: 'Hands', unit: 'min', value: repair.minutes }, ...(repair.part ? [{ path: ['partMinor'], name: `A ${repair.part.class} costs`, unit: 'money' as const, value: repair.part.costMinor }] : []),
-        ...Object.entries(repair.cures).map(([cause, p]) => ({ path: ['cures', cause], name: causeById(cause)?.name ?? cause, unit: '%' as const, value: p })),
+        { path: ['minutes'], name: 'Hands', unit: 'min', value: repair.minutes },
+        ...(repair.part
+          ? [
+              {
+                path: ['partMinor'],
+                name: `A ${repair.part.class} costs`,
+                unit: 'money' as const,
+                value: repair.part.costMinor,
+              },
+            ]
+          : []),
+        ...Object.entries(repair.cures).map(([cause, p]) => ({
+          path: ['cures', cause],
+          name: causeById(cause)?.name ?? cause,
+          unit: '%' as const,
+          value: p,
+        })),
       ],
     })),
   ];
@@ -49,17 +86,36 @@ export default async function NumbersPage() {
   const rules = await shopRules();
   const closed = await database().transaction((tx) => countClosed(tx));
   const { faults } = effectiveCatalogue(rules);
-  const lines: LearnedLine[] = (rules.learned ? movedMost(catalogue, rules.learned, MOST_MOVED) : []).map((line) => ({ ...line, cause: causeById(line.cause)!.name, chassis: CHASSIS_NAMES[line.chassis].toLowerCase() }));
+  const lines: LearnedLine[] = (rules.learned ? movedMost(catalogue, rules.learned, MOST_MOVED) : []).map(
+    (line) => ({
+      ...line,
+      cause: causeById(line.cause)!.name,
+      chassis: CHASSIS_NAMES[line.chassis].toLowerCase(),
+    }),
+  );
   const mayWrite = actor.role === 'owner';
   return (
     <div>
       <RulesNav page="numbers" />
       <h1 className="sr-only">Own numbers and learning</h1>
       <div className="grid gap-[18px] lg:grid-cols-2 lg:items-start">
-        <Sheet><OwnNumbers items={itemViews()} own={rules.overrides} faults={faults} mayWrite={mayWrite} /></Sheet>
+        <Sheet>
+          <OwnNumbers items={itemViews()} own={rules.overrides} faults={faults} mayWrite={mayWrite} />
+        </Sheet>
         <div className="grid gap-[18px]">
-          <Sheet><Learning cases={rules.learned?.cases ?? null} closed={closed} strength={rules.learningStrength} lines={lines} tables={Object.keys(rules.learned?.tables ?? {}).length} mayWrite={mayWrite} /></Sheet>
-          <Sheet><Revaluation mayStart={mayWrite} /></Sheet>
+          <Sheet>
+            <Learning
+              cases={rules.learned?.cases ?? null}
+              closed={closed}
+              strength={rules.learningStrength}
+              lines={lines}
+              tables={Object.keys(rules.learned?.tables ?? {}).length}
+              mayWrite={mayWrite}
+            />
+          </Sheet>
+          <Sheet>
+            <Revaluation mayStart={mayWrite} />
+          </Sheet>
         </div>
       </div>
     </div>

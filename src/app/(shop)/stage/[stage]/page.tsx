@@ -11,8 +11,17 @@ import { PAGE_ROWS, pageOf, tableRows } from '../../unitRows';
 type Props = { params: Promise<{ stage: string }>; searchParams: Promise<{ page?: string }> };
 
 const WAITS: Record<Stage, string> = {
-  dock: 'Received, not looked at yet.', look: 'The outside look has begun.', find: 'Being found out: belief and next step.', decide: 'Found out; waiting for a choice.', hands: 'Repairs and cleaning.',
-  system: 'Erasing, installing, updating.', prove: 'Tests, marks, grade.', shelf: 'Listed, waiting for a buyer.', quarantine: 'Set apart. Only the owner lets these go.', sold: 'Gone to a buyer.', gone: 'Harvested, recycled or returned.',
+  dock: 'Received, not looked at yet.',
+  look: 'The outside look has begun.',
+  find: 'Being found out: belief and next step.',
+  decide: 'Found out; waiting for a choice.',
+  hands: 'Repairs and cleaning.',
+  system: 'Erasing, installing, updating.',
+  prove: 'Tests, marks, grade.',
+  shelf: 'Listed, waiting for a buyer.',
+  quarantine: 'Set apart. Only the owner lets these go.',
+  sold: 'Gone to a buyer.',
+  gone: 'Harvested, recycled or returned.',
 };
 
 export async function generateMetadata({ params }: Props) {
@@ -29,9 +38,18 @@ export default async function StagePage({ params, searchParams }: Props) {
     <Sheet>
       <div className="border-b-2 border-ink pb-2.5">
         <h1 className="text-[26px] leading-8">{STAGE_NAMES[stage]}</h1>
-        <p className="text-[14.5px] text-soft"><b className="text-ink">{total} {total === 1 ? 'unit' : 'units'}.</b> {WAITS[stage]} Longest waiting first.</p>
+        <p className="text-[14.5px] text-soft">
+          <b className="text-ink">
+            {total} {total === 1 ? 'unit' : 'units'}.
+          </b>{' '}
+          {WAITS[stage]} Longest waiting first.
+        </p>
       </div>
-      {rows.length ? <UnitTable rows={tableRows(rows)} first={(page - 1) * PAGE_ROWS + 1} showStage /> : <Empty>Nothing stands here.</Empty>}
+      {rows.length ? (
+        <UnitTable rows={tableRows(rows)} first={(page - 1) * PAGE_ROWS + 1} showStage />
+      ) : (
+        <Empty>Nothing stands here.</Empty>
+      )}
       <Pages page={page} rows={PAGE_ROWS} total={total} href={`/stage/${stage}`} />
     </Sheet>
   );

@@ -8,30 +8,63 @@ type Row = Awaited<ReturnType<typeof recordOf>>[number];
 /** The record in words, newest first, each standing entry with what it moved. */
 export function answerViews(rows: readonly Row[], evaluation: Evaluation | null): AnswerView[] {
   const standing = rows.filter((row) => row.voidedBy === null);
-  return rows.map((row): AnswerView => {
-    const finding = row.kind === 'finding' ? findingById(row.ref) : undefined;
-    const movement = evaluation?.moved.find((entry) => entry.entry === standing.indexOf(row));
-    return {
-      id: row.id, by: row.byName, at: row.at.toISOString(), basis: row.basis, voided: row.voidedBy !== null,
-      what: finding?.ask ?? repairById(row.ref)?.name ?? row.ref,
-      answer: row.kind === 'repair' ? (row.outcome ? 'It helped' : 'No change') : finding?.outcomes[row.outcome]?.label ?? `outcome ${row.outcome + 1}`,
-      moved: (movement?.causes ?? []).map((line) => ({ cause: causeById(line.cause)?.name ?? line.cause, decibans: line.decibans })),
-    };
-  }).reverse();
+  return rows
+    .map((row): AnswerView => {
+      const finding = row.kind === 'finding' ? findingById(row.ref) : undefined;
+      const movement = evaluation?.moved.find((entry) => entry.entry === standing.indexOf(row));
+      return {
+        id: row.id,
+        by: row.byName,
+        at: row.at.toISOString(),
+        basis: row.basis,
+        voided: row.voidedBy !== null,
+        what: finding?.ask ?? repairById(row.ref)?.name ?? row.ref,
+        answer:
+          row.kind === 'repair'
+            ? row.outcome
+              ? 'It helped'
+              : 'No change'
+            : (finding?.outcomes[row.outcome]?.label ?? `outcome ${row.outcome + 1}`),
+        moved: (movement?.causes ?? []).map((line) => ({
+          cause: causeById(line.cause)?.name ?? line.cause,
+          decibans: line.decibans,
+        })),
+      };
+    })
+    .reverse();
 }
 
-const minutesOf = (segment: { startedAt: Date; endedAt: Date | null }) => ((segment.endedAt ?? new Date()).getTime() - segment.startedAt.getTime()) / 60_000;
+const minutesOf = (segment: { startedAt: Date; endedAt: Date | null }) =>
+  ((segment.endedAt ?? new Date()).getTime() - segment.startedAt.getTime()) / 60_000;
 
 /** Minutes of hands and of running alone, ended stretches only when `ended`. */
-export function workMinutes(work: Awaited<ReturnType<typeof workOf>>[number]): { attended: number; alone: number } {
-  const sum = (attended: boolean) => work.segments.filter((segment) => segment.attended === attended).reduce((total, segment) => total + minutesOf(segment), 0);
+export function workMinutes(work: Awaited<ReturnType<typeof workOf>>[number]): {
+  attended: number;
+  alone: number;
+} {
+  const sum = (attended: boolean) =>
+    work.segments
+      .filter((segment) => segment.attended === attended)
+      .reduce((total, segment) => total + minutesOf(segment), 0);
   return { attended: sum(true), alone: sum(false) };
 }
 
 export function runningViews(rows: Awaited<ReturnType<typeof workOf>>): RunningWorkView[] {
-  return rows.filter((row) => ['running', 'alone', 'paused'].includes(row.status)).map((row) => {
-    const open = row.segments.find((segment) => segment.endedAt === null);
-    const closed = row.segments.filter((segment) => segment.attended && segment.endedAt !== null).reduce((sum, segment) => sum + minutesOf(segment), 0);
-    return { id: row.id, ref: row.ref, title: row.title, kind: row.kind, status: row.status, startedAt: (open?.startedAt ?? row.startedAt).toISOString(), attendedMinutes: closed };
-  });
+  return rows
+    .filter((row) => ['running', 'alone', 'paused'].includes(row.status))
+    .map((row) => {
+      const open = row.segments.find((segment) => segment.endedAt === null);
+      const closed = row.segments
+        .filter((segment) => segment.attended && segment.endedAt !== null)
+        .reduce((sum, segment) => sum + minutesOf(segment), 0);
+      return {
+        id: row.id,
+        ref: row.ref,
+        title: row.title,
+        kind: row.kind,
+        status: row.status,
+        startedAt: (open?.startedAt ?? row.startedAt).toISOString(),
+        attendedMinutes: closed,
+      };
+    });
 }

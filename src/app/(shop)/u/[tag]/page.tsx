@@ -16,25 +16,62 @@ export default async function FindOutPage({ params, searchParams }: Props) {
   const { tag } = await params;
   const { ask } = await searchParams;
   const { unit } = await loadUnit(tag);
-  const [head, record, work, lent] = await Promise.all([unitHead(tag), recordOf(unit.id), workOf(unit.id), database().transaction((tx) => reservedFor(tx, unit.id))]);
+  const [head, record, work, lent] = await Promise.all([
+    unitHead(tag),
+    recordOf(unit.id),
+    workOf(unit.id),
+    database().transaction((tx) => reservedFor(tx, unit.id)),
+  ]);
   const evaluation = unit.evaluation;
-  if (!evaluation) return <Sheet><Empty>This unit has not been valued yet.</Empty></Sheet>;
+  if (!evaluation)
+    return (
+      <Sheet>
+        <Empty>This unit has not been valued yet.</Empty>
+      </Sheet>
+    );
   const running = runningViews(work).find((row) => row.status === 'running') ?? null;
   const stop = evaluation.steps.find((step) => step.kind === 'stop');
-  const around = { sound: evaluation.sound.probability, goingOnMinor: evaluation.steps.find((step) => step.kind !== 'stop')?.valueMinor ?? null };
+  const around = {
+    sound: evaluation.sound.probability,
+    goingOnMinor: evaluation.steps.find((step) => step.kind !== 'stop')?.valueMinor ?? null,
+  };
   const shown = evaluation.steps.slice(0, 6);
   if (stop && !shown.includes(stop)) shown[shown.length - 1] = stop;
   const finding = ask ? findingById(ask) : undefined;
   const ranked = evaluation.steps.find((step) => step.id === ask);
-  const askedView = finding && appliesTo(finding, unit.chassis) ? (ranked ? stepView(ranked, around) : { ...plainQuestion(finding.id)!, reason: 'Asked out of turn.' }) : null;
+  const askedView =
+    finding && appliesTo(finding, unit.chassis)
+      ? ranked
+        ? stepView(ranked, around)
+        : { ...plainQuestion(finding.id)!, reason: 'Asked out of turn.' }
+      : null;
   return (
     <FindOut
-      unit={head} running={running} asked={askedView} lent={lent} answers={answerViews(record, evaluation)} steps={shown.map((step) => stepView(step, around))} misfit={evaluation.conflict.conflict}
-      beliefs={evaluation.beliefs.map((line) => ({ cause: causeById(line.cause)?.name ?? line.cause, ifLeft: causeById(line.cause)?.ifLeft, probability: line.probability, before: line.before }))}
+      unit={head}
+      running={running}
+      asked={askedView}
+      lent={lent}
+      answers={answerViews(record, evaluation)}
+      steps={shown.map((step) => stepView(step, around))}
+      misfit={evaluation.conflict.conflict}
+      beliefs={evaluation.beliefs.map((line) => ({
+        cause: causeById(line.cause)?.name ?? line.cause,
+        ifLeft: causeById(line.cause)?.ifLeft,
+        probability: line.probability,
+        before: line.before,
+      }))}
       sound={{ cause: 'Sound, nothing wrong', ...evaluation.sound }}
       worth={{
-        valueMinor: evaluation.valueMinor, beforeMinor: record.length ? evaluation.valueBeforeMinor ?? null : null, lowMinor: evaluation.lowMinor, highMinor: evaluation.highMinor, breakEvenMinutes: evaluation.breakEvenMinutes,
-        routes: evaluation.routes.map((route) => ({ name: ROUTE_NAMES[route.route].toLowerCase(), minor: route.valueMinor, best: route.route === evaluation.best })),
+        valueMinor: evaluation.valueMinor,
+        beforeMinor: record.length ? (evaluation.valueBeforeMinor ?? null) : null,
+        lowMinor: evaluation.lowMinor,
+        highMinor: evaluation.highMinor,
+        breakEvenMinutes: evaluation.breakEvenMinutes,
+        routes: evaluation.routes.map((route) => ({
+          name: ROUTE_NAMES[route.route].toLowerCase(),
+          minor: route.valueMinor,
+          best: route.route === evaluation.best,
+        })),
       }}
     />
   );

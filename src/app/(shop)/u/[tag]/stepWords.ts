@@ -6,12 +6,20 @@ import { minorText } from '@/core/money/minor';
 import type { CautionView, StepView } from '@/ui/bench/unitView';
 
 const MOVE_WORDS: Record<BenchItem, [string, string]> = {
-  plugged: ['plug it in', 'unplug it'], caseOpen: ['open the case', 'close the case'], batteryOut: ['battery out', 'battery in'], boardOut: ['board out', 'board in'],
+  plugged: ['plug it in', 'unplug it'],
+  caseOpen: ['open the case', 'close the case'],
+  batteryOut: ['battery out', 'battery in'],
+  boardOut: ['board out', 'board in'],
 };
 
 const MOSTLY_SOUND = 0.6;
 
-const STOP_WORDS: Record<string, string> = { disclose: 'Stop here, sell it with its faults told', asFound: 'Stop here, sell as found', harvest: 'Stop here, harvest', recycle: 'Stop here, recycle' };
+const STOP_WORDS: Record<string, string> = {
+  disclose: 'Stop here, sell it with its faults told',
+  asFound: 'Stop here, sell as found',
+  harvest: 'Stop here, harvest',
+  recycle: 'Stop here, recycle',
+};
 
 function movesInWords(moves: readonly BenchMove[]): string {
   return moves.map((move) => MOVE_WORDS[move.item][move.to ? 0 : 1]).join(', ');
@@ -27,15 +35,25 @@ export function cautionView(id: string): CautionView {
 
 /** What an outcome would leave: its likeliest causes, or that the machine looks sound. */
 function leaves(outcome: NonNullable<RankedStep['outcomes']>[number]): string {
-  const parts = outcome.causes.filter((line) => line.probability >= 0.05).slice(0, 2).map((line) => `${lower(causeById(line.cause)?.name ?? line.cause)} ${share(line.probability)}`);
+  const parts = outcome.causes
+    .filter((line) => line.probability >= 0.05)
+    .slice(0, 2)
+    .map((line) => `${lower(causeById(line.cause)?.name ?? line.cause)} ${share(line.probability)}`);
   if (outcome.sound >= 0.3) parts.unshift(`sound ${share(outcome.sound)}`);
   return parts.slice(0, 2).join(', ') || 'many things, none likely';
 }
 
 /** Why this look: what its outcomes tell apart. */
 function lookReason(step: RankedStep): string {
-  const tops = (step.outcomes ?? []).filter((outcome) => outcome.probability >= 0.02)
-    .map((outcome) => (outcome.sound > (outcome.causes[0]?.probability ?? 0) ? 'a sound machine' : outcome.causes[0] ? lower(causeById(outcome.causes[0].cause)?.name ?? '') : ''))
+  const tops = (step.outcomes ?? [])
+    .filter((outcome) => outcome.probability >= 0.02)
+    .map((outcome) =>
+      outcome.sound > (outcome.causes[0]?.probability ?? 0)
+        ? 'a sound machine'
+        : outcome.causes[0]
+          ? lower(causeById(outcome.causes[0].cause)?.name ?? '')
+          : '',
+    )
     .filter(Boolean);
   const apart = [...new Set(tops)];
   const opening = step.moves.some((move) => move.item === 'caseOpen' && move.to);
@@ -58,33 +76,75 @@ function stopReason(step: RankedStep, { goingOnMinor }: Around): string {
 
 /** A ranked step in words. */
 export function stepView(step: RankedStep, around: Around = { sound: 0, goingOnMinor: null }): StepView {
-  const base = { kind: step.kind, id: step.id, minutes: step.minutes, valueMinor: step.valueMinor, setUp: movesInWords(step.moves), how: '', note: '', outcomes: [], cautions: [], swap: null, instrument: null };
+  const base = {
+    kind: step.kind,
+    id: step.id,
+    minutes: step.minutes,
+    valueMinor: step.valueMinor,
+    setUp: movesInWords(step.moves),
+    how: '',
+    note: '',
+    outcomes: [],
+    cautions: [],
+    swap: null,
+    instrument: null,
+  };
   if (step.kind === 'look') {
     const finding = findingById(step.id)!;
     return {
-      ...base, title: finding.ask, how: finding.how ?? '', swap: finding.swap ?? null, instrument: finding.instrument ?? null, reason: lookReason(step), cautions: (finding.cautions ?? []).map(cautionView),
+      ...base,
+      title: finding.ask,
+      how: finding.how ?? '',
+      swap: finding.swap ?? null,
+      instrument: finding.instrument ?? null,
+      reason: lookReason(step),
+      cautions: (finding.cautions ?? []).map(cautionView),
       outcomes: finding.outcomes.map((outcome, o) => {
         const seen = step.outcomes?.find((entry) => entry.outcome === o);
-        return { label: outcome.label, leaves: seen ? leaves(seen) : '', hazard: finding.hazard && o >= finding.hazard.from ? cautionView(finding.hazard.caution) : null };
+        return {
+          label: outcome.label,
+          leaves: seen ? leaves(seen) : '',
+          hazard: finding.hazard && o >= finding.hazard.from ? cautionView(finding.hazard.caution) : null,
+        };
       }),
     };
   }
   if (step.kind === 'repair') {
     const repair = repairById(step.id)!;
     return {
-      ...base, title: repair.name, how: repair.how ?? '', reason: `Helps with chance ${share(step.chance ?? 0)}.`, note: repair.part ? repair.part.class : '', cautions: (repair.cautions ?? []).map(cautionView),
-      outcomes: [{ label: 'It helped', leaves: '', hazard: null }, { label: 'No change', leaves: '', hazard: null }],
+      ...base,
+      title: repair.name,
+      how: repair.how ?? '',
+      reason: `Helps with chance ${share(step.chance ?? 0)}.`,
+      note: repair.part ? repair.part.class : '',
+      cautions: (repair.cautions ?? []).map(cautionView),
+      outcomes: [
+        { label: 'It helped', leaves: '', hazard: null },
+        { label: 'No change', leaves: '', hazard: null },
+      ],
     };
   }
   if (step.kind === 'verify') {
     const whole = findingById(WHOLE_LOOK)!;
     return {
-      ...base, title: whole.ask, how: whole.how ?? '', reason: `Sound with chance ${share(step.chance ?? 0)}: look before anything is unscrewed.`,
-      outcomes: whole.outcomes.map((outcome, o) => ({ label: outcome.label, leaves: o === 0 ? 'ready to finish and sell' : 'back to finding out', hazard: null })),
+      ...base,
+      title: whole.ask,
+      how: whole.how ?? '',
+      reason: `Sound with chance ${share(step.chance ?? 0)}: look before anything is unscrewed.`,
+      outcomes: whole.outcomes.map((outcome, o) => ({
+        label: outcome.label,
+        leaves: o === 0 ? 'ready to finish and sell' : 'back to finding out',
+        hazard: null,
+      })),
     };
   }
   // hardly anything is wrong: what is told is whatever the last tests still find
-  if (step.id === 'disclose' && around.sound >= MOSTLY_SOUND) return { ...base, title: 'Enough is known: finish it and sell it', reason: `Sound with chance ${share(around.sound)}. ${stopReason(step, around)}` };
+  if (step.id === 'disclose' && around.sound >= MOSTLY_SOUND)
+    return {
+      ...base,
+      title: 'Enough is known: finish it and sell it',
+      reason: `Sound with chance ${share(around.sound)}. ${stopReason(step, around)}`,
+    };
   return { ...base, title: STOP_WORDS[step.id] ?? 'Stop here', reason: stopReason(step, around) };
 }
 
@@ -92,5 +152,14 @@ export function stepView(step: RankedStep, around: Around = { sound: 0, goingOnM
 export function plainQuestion(id: string): StepView | null {
   const finding = findingById(id);
   if (!finding) return null;
-  return stepView({ kind: 'look', id, valueMinor: 0, costMinor: 0, minutes: finding.minutes, moves: [], partMinor: 0, outcomes: [] });
+  return stepView({
+    kind: 'look',
+    id,
+    valueMinor: 0,
+    costMinor: 0,
+    minutes: finding.minutes,
+    moves: [],
+    partMinor: 0,
+    outcomes: [],
+  });
 }

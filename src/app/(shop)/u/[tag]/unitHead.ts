@@ -8,7 +8,16 @@ import { keepCurrent } from '@/shop/units/revalue';
 import { STAGE_NAMES } from '@/shop/units/stages';
 import type { UnitHead } from '@/ui/bench/unitView';
 
-const ON_TICKET: SpecKey[] = ['processor', 'processorLevel', 'memoryGb', 'driveKind', 'driveHealth', 'batteryHealth', 'idleCelsius', 'serial'];
+const ON_TICKET: SpecKey[] = [
+  'processor',
+  'processorLevel',
+  'memoryGb',
+  'driveKind',
+  'driveHealth',
+  'batteryHealth',
+  'idleCelsius',
+  'serial',
+];
 const DRIVE_WORDS: Record<string, string> = { none: 'none fitted', disk: 'hard disk', solid: 'solid-state' };
 
 /** The unit of a page, read once a request; its values follow rules and bin when they have changed. */
@@ -23,14 +32,30 @@ export const loadUnit = cache(async (tag: string) => {
 export async function unitHead(tag: string): Promise<UnitHead> {
   const { unit, lot, spec, actor } = await loadUnit(tag);
   return {
-    id: unit.id, tag: unit.tag, version: unit.version, stage: unit.stage, stageName: STAGE_NAMES[unit.stage], name: `${unit.maker} ${unit.model}`.trim() || 'Unnamed machine',
-    sub: `${CHASSIS_NAMES[unit.chassis]}, lot ${lot.code}`, claim: unit.claim, bench: unit.bench, costMinor: unit.costMinor,
+    id: unit.id,
+    tag: unit.tag,
+    version: unit.version,
+    stage: unit.stage,
+    stageName: STAGE_NAMES[unit.stage],
+    name: `${unit.maker} ${unit.model}`.trim() || 'Unnamed machine',
+    sub: `${CHASSIS_NAMES[unit.chassis]}, lot ${lot.code}`,
+    claim: unit.claim,
+    bench: unit.bench,
+    costMinor: unit.costMinor,
     spec: ON_TICKET.flatMap((key) => {
       const row = spec.best(key);
       if (!row) return [];
       const size = key === 'driveKind' && row.value !== 'none' ? spec.text('driveGb') : null;
-      return [{ name: SPEC_KEYS[key], value: `${DRIVE_WORDS[row.value] ?? row.value}${size ? `, ${size}` : ''}`, basis: row.basis, title: `${row.basis}: ${row.origin}, ${row.by}` }];
+      return [
+        {
+          name: SPEC_KEYS[key],
+          value: `${DRIVE_WORDS[row.value] ?? row.value}${size ? `, ${size}` : ''}`,
+          basis: row.basis,
+          title: `${row.basis}: ${row.origin}, ${row.by}`,
+        },
+      ];
     }),
-    mayWrite: actor.role !== 'viewer', held: unit.stage === 'quarantine' || unit.stage === 'sold',
+    mayWrite: actor.role !== 'viewer',
+    held: unit.stage === 'quarantine' || unit.stage === 'sold',
   };
 }

@@ -12,7 +12,8 @@ export async function POST(request: Request): Promise<Response> {
     try {
       return diagnose(JSON.parse(text));
     } catch (error) {
-      if (error instanceof SyntaxError) throw new ShopError('invalid', `The case is not JSON: ${error.message}`);
+      if (error instanceof SyntaxError)
+        throw new ShopError('invalid', `The case is not JSON: ${error.message}`);
       if (error instanceof RangeError) throw new ShopError('refused', error.message);
       throw error;
     }

@@ -7,6 +7,19 @@ export async function GET(): Promise<Response> {
   return answer(async () => {
     await requireActorForApi();
     const parts = await binParts(['memory']);
-    return { modules: parts.filter((part) => !part.reservedFor).map(({ id, code, name, attributes, costMinor, knownGood }) => ({ id, code, name, costMinor, knownGood, gb: Number(attributes.gb) || 0, type: String(attributes.type ?? ''), rate: Number(attributes.rate) || 0 })) };
+    return {
+      modules: parts
+        .filter((part) => !part.reservedFor)
+        .map(({ id, code, name, attributes, costMinor, knownGood }) => ({
+          id,
+          code,
+          name,
+          costMinor,
+          knownGood,
+          gb: Number(attributes.gb) || 0,
+          type: String(attributes.type ?? ''),
+          rate: Number(attributes.rate) || 0,
+        })),
+    };
   });
 }

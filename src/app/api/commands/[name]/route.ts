@@ -8,7 +8,10 @@ import { ShopError } from '@/shop/errors';
 const MAX_BODY = 8_000_000;
 
 /** The one way in for screens: {input, key, version} -> {answer, version, seq}. */
-export async function POST(request: Request, { params }: { params: Promise<{ name: string }> }): Promise<Response> {
+export async function POST(
+  request: Request,
+  { params }: { params: Promise<{ name: string }> },
+): Promise<Response> {
   return answer(async () => {
     assertOwnOrigin(request);
     const actor = await requireActorForApi();
@@ -16,7 +19,11 @@ export async function POST(request: Request, { params }: { params: Promise<{ nam
     if (!command) throw new ShopError('missing', 'There is no such command.');
     const body = parse(await bodyWithin(request, MAX_BODY, 'the request'));
     const key = typeof body.key === 'string' && body.key.length <= 80 ? body.key : undefined;
-    const result = await runCommand(command, actor, { input: body.input, key, version: typeof body.version === 'number' ? body.version : undefined });
+    const result = await runCommand(command, actor, {
+      input: body.input,
+      key,
+      version: typeof body.version === 'number' ? body.version : undefined,
+    });
     if (command.name === 'startRevaluation') startJob((result.answer as { job: string }).job);
     return result;
   });

@@ -9,9 +9,17 @@ export async function GET(_: Request, { params }: { params: Promise<{ id: string
   try {
     await requireActorForApi();
     const { id } = await params;
-    const [photo] = /^[0-9a-f-]{36}$/.test(id) ? await database().select({ bytes: photos.bytes }).from(photos).where(eq(photos.id, id)) : [];
+    const [photo] = /^[0-9a-f-]{36}$/.test(id)
+      ? await database().select({ bytes: photos.bytes }).from(photos).where(eq(photos.id, id))
+      : [];
     if (!photo) throw new ShopError('missing', 'There is no such photograph.');
-    return new Response(new Uint8Array(photo.bytes), { headers: { 'content-type': 'image/webp', 'cache-control': 'private, max-age=31536000, immutable', 'x-content-type-options': 'nosniff' } });
+    return new Response(new Uint8Array(photo.bytes), {
+      headers: {
+        'content-type': 'image/webp',
+        'cache-control': 'private, max-age=31536000, immutable',
+        'x-content-type-options': 'nosniff',
+      },
+    });
   } catch (error) {
     return refusal(error);
   }

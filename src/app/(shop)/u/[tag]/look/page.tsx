@@ -10,10 +10,28 @@ export default async function LookPage({ params }: { params: Promise<{ tag: stri
   const { tag } = await params;
   const { unit } = await loadUnit(tag);
   const [head, record, photos] = await Promise.all([unitHead(tag), recordOf(unit.id), photosOf(unit.id)]);
-  const taken = new Map(record.filter((row) => row.voidedBy === null && row.kind === 'finding').map((row) => [row.ref, row.outcome]));
+  const taken = new Map(
+    record
+      .filter((row) => row.voidedBy === null && row.kind === 'finding')
+      .map((row) => [row.ref, row.outcome]),
+  );
   const facts = unit.evaluation?.facts ?? {};
-  const questions = catalogue.findings.filter((finding) => (finding.stage === 'look' || finding.stage === 'power') && appliesTo(finding, unit.chassis)).map((finding): LookQuestion => ({
-    step: { ...plainQuestion(finding.id)!, reason: '' }, group: finding.stage === 'look' ? 'outside' : 'power', answer: taken.get(finding.id) ?? null, observable: observable(finding, facts),
-  }));
-  return <QuickLook unit={head} questions={questions} photos={photos.map(({ id, note, by }) => ({ id, note, by }))} />;
+  const questions = catalogue.findings
+    .filter(
+      (finding) =>
+        (finding.stage === 'look' || finding.stage === 'power') && appliesTo(finding, unit.chassis),
+    )
+    .map((finding): LookQuestion => ({
+      step: { ...plainQuestion(finding.id)!, reason: '' },
+      group: finding.stage === 'look' ? 'outside' : 'power',
+      answer: taken.get(finding.id) ?? null,
+      observable: observable(finding, facts),
+    }));
+  return (
+    <QuickLook
+      unit={head}
+      questions={questions}
+      photos={photos.map(({ id, note, by }) => ({ id, note, by }))}
+    />
+  );
 }

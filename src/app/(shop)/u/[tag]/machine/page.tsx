@@ -13,7 +13,21 @@ export default async function MachinePage({ params }: { params: Promise<{ tag: s
   const keys = (Object.keys(SPEC_KEYS) as SpecKey[]).map((key) => ({ key, name: SPEC_KEYS[key] }));
   const lines = keys.flatMap(({ key, name }) => {
     const rows = BASES.flatMap((basis) => spec.rows.filter((row) => row.key === key && row.basis === basis));
-    return rows.length ? [{ key, name, values: rows.map((row) => ({ basis: row.basis, value: row.value, origin: row.origin, by: row.by, at: row.at.toISOString() })) }] : [];
+    return rows.length
+      ? [
+          {
+            key,
+            name,
+            values: rows.map((row) => ({
+              basis: row.basis,
+              value: row.value,
+              origin: row.origin,
+              by: row.by,
+              at: row.at.toISOString(),
+            })),
+          },
+        ]
+      : [];
   });
   return (
     <div className="grid gap-[18px] lg:grid-cols-2 lg:items-start">
@@ -22,10 +36,23 @@ export default async function MachinePage({ params }: { params: Promise<{ tag: s
         {reports.length > 0 && (
           <section aria-label="Report files" className="bg-paper px-5 py-3 text-[14px]">
             <h2 className="text-[15px]">Files taken in</h2>
-            {reports.map((report) => <p key={report.id}><span className="figures text-[13px]">{dayAndTime(report.at)}</span> {report.name}, {report.kind}{report.problems.length > 0 && <span className="text-soft">: {report.problems.join('; ')}</span>}</p>)}
+            {reports.map((report) => (
+              <p key={report.id}>
+                <span className="figures text-[13px]">{dayAndTime(report.at)}</span> {report.name},{' '}
+                {report.kind}
+                {report.problems.length > 0 && (
+                  <span className="text-soft">: {report.problems.join('; ')}</span>
+                )}
+              </p>
+            ))}
           </section>
         )}
-        <PhotoTray tag={unit.tag} unitId={unit.id} photos={photos.map(({ id, note, by }) => ({ id, note, by }))} mayWrite={head.mayWrite} />
+        <PhotoTray
+          tag={unit.tag}
+          unitId={unit.id}
+          photos={photos.map(({ id, note, by }) => ({ id, note, by }))}
+          mayWrite={head.mayWrite}
+        />
       </div>
       <SpecSheet unit={head} lines={lines} keys={keys} />
     </div>

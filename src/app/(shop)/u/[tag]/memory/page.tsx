@@ -16,20 +16,44 @@ export default async function MemoryPage({ params, searchParams }: Props) {
   const asked = (await searchParams).view ?? '';
   const view = ['less', 'fit'].includes(asked) ? asked : '';
   const { unit, spec } = await loadUnit(tag);
-  const [head, lent, parts] = await Promise.all([unitHead(tag), database().transaction((tx) => reservedFor(tx, unit.id)), partsIn(unit.id)]);
+  const [head, lent, parts] = await Promise.all([
+    unitHead(tag),
+    database().transaction((tx) => reservedFor(tx, unit.id)),
+    partsIn(unit.id),
+  ]);
   const modules = parts.filter((part) => part.class === 'memory' && Number(part.attributes.gb) > 0);
   const whole = spec.number('memoryGb');
-  const fitted = modules.length ? modules.map((part) => Number(part.attributes.gb)).slice(0, 8) : whole ? [whole] : [];
-  const slots = Number(/of (\d+) slots/.exec(spec.text('memoryModules') ?? '')?.[1] ?? usualSlots[unit.chassis]);
+  const fitted = modules.length
+    ? modules.map((part) => Number(part.attributes.gb)).slice(0, 8)
+    : whole
+      ? [whole]
+      : [];
+  const slots = Number(
+    /of (\d+) slots/.exec(spec.text('memoryModules') ?? '')?.[1] ?? usualSlots[unit.chassis],
+  );
   const base = `/u/${tag}/memory`;
-  const pages = [[base, 'Which one is it'], [`${base}?view=less`, 'Less than fitted'], [`${base}?view=fit`, 'Best fit from the bin']] as const;
+  const pages = [
+    [base, 'Which one is it'],
+    [`${base}?view=less`, 'Less than fitted'],
+    [`${base}?view=fit`, 'Best fit from the bin'],
+  ] as const;
   const caution = cautionById('static')!;
   return (
     <div>
       <PageTabs label="Memory" pages={pages} at={view ? `${base}?view=${view}` : base} />
-      {view === '' && <MemoryBench unit={head} lent={lent} fitted={fitted} slots={slots} caution={{ title: caution.title, text: caution.text }} />}
+      {view === '' && (
+        <MemoryBench
+          unit={head}
+          lent={lent}
+          fitted={fitted}
+          slots={slots}
+          caution={{ title: caution.title, text: caution.text }}
+        />
+      )}
       {view === 'less' && <LessSeen fitted={fitted} seen={spec.number('memoryGb')} />}
-      {view === 'fit' && <BestFit unit={head} slots={slots} type={String(modules[0]?.attributes.type ?? '')} />}
+      {view === 'fit' && (
+        <BestFit unit={head} slots={slots} type={String(modules[0]?.attributes.type ?? '')} />
+      )}
     </div>
   );
 }

@@ -14,22 +14,55 @@ export default async function ProvePage({ params }: { params: Promise<{ tag: str
   const { marks, tests, result, spec } = await proofOf(database(), unit);
   const surfaces = rubric.surfaces[unit.chassis];
   const surfaceName = (id: string) => surfaces.find((surface) => surface.id === id)?.name ?? id;
-  const testName = (id: string) => rubric.tests.find((test) => test.id === id)?.name ?? { battery: 'Battery health', heat: 'Top temperature' }[id] ?? id;
+  const testName = (id: string) =>
+    rubric.tests.find((test) => test.id === id)?.name ??
+    { battery: 'Battery health', heat: 'Top temperature' }[id] ??
+    id;
   const defectName = (id: string) => rubric.defects.find((kind) => kind.id === id)?.name ?? id;
   const numbered = marks.map((mark, i) => ({ ...mark, number: i + 1 }));
-  const reason = (entry: GradeReason) => (entry.what === 'surface' ? `${surfaceName(entry.id)}: ${entry.points.toFixed(1)} points` : `${testName(entry.id)}: at best ${entry.allows}`);
+  const reason = (entry: GradeReason) =>
+    entry.what === 'surface'
+      ? `${surfaceName(entry.id)}: ${entry.points.toFixed(1)} points`
+      : `${testName(entry.id)}: at best ${entry.allows}`;
   return (
     <Proof
-      unit={head} surfaces={surfaces} kinds={rubric.defects.map(({ id, name }) => ({ id, name }))} laptop={unit.chassis === 'laptop'}
-      battery={spec.best('batteryHealth')?.value ?? null} top={spec.best('topCelsius')?.value ?? null}
+      unit={head}
+      surfaces={surfaces}
+      kinds={rubric.defects.map(({ id, name }) => ({ id, name }))}
+      laptop={unit.chassis === 'laptop'}
+      battery={spec.best('batteryHealth')?.value ?? null}
+      top={spec.best('topCelsius')?.value ?? null}
       tests={testsFor(rubric, unit.chassis).map((test) => {
         const run = tests.get(test.id);
-        return { id: test.id, name: test.name, how: test.how ?? '', result: (run?.result as 'pass' | 'fail' | 'absent' | undefined) ?? null, by: run?.byName ?? '' };
+        return {
+          id: test.id,
+          name: test.name,
+          how: test.how ?? '',
+          result: (run?.result as 'pass' | 'fail' | 'absent' | undefined) ?? null,
+          by: run?.byName ?? '',
+        };
       })}
-      marks={numbered.map((mark) => ({ id: mark.id, number: mark.number, surface: mark.surface, x: mark.x, y: mark.y, label: `${surfaceName(mark.surface)}: ${defectName(mark.kind).toLowerCase()}, ${SIZES[mark.size]}` }))}
+      marks={numbered.map((mark) => ({
+        id: mark.id,
+        number: mark.number,
+        surface: mark.surface,
+        x: mark.x,
+        y: mark.y,
+        label: `${surfaceName(mark.surface)}: ${defectName(mark.kind).toLowerCase()}, ${SIZES[mark.size]}`,
+      }))}
       grade={{
-        given: unit.grade, would: result.grade, points: result.points, rubric: result.rubric, reasons: result.reasons.map(reason), open: result.open.map(testName), blocked: result.blocked.map(testName),
-        lift: result.lift && { to: result.lift.to, minutes: result.lift.minutes, words: `Put right ${result.lift.defects.map((id) => `mark ${numbered.find((mark) => mark.id === id)?.number}`).join(', ')}` },
+        given: unit.grade,
+        would: result.grade,
+        points: result.points,
+        rubric: result.rubric,
+        reasons: result.reasons.map(reason),
+        open: result.open.map(testName),
+        blocked: result.blocked.map(testName),
+        lift: result.lift && {
+          to: result.lift.to,
+          minutes: result.lift.minutes,
+          words: `Put right ${result.lift.defects.map((id) => `mark ${numbered.find((mark) => mark.id === id)?.number}`).join(', ')}`,
+        },
       }}
     />
   );

@@ -15,18 +15,55 @@ export default async function ShelfPage({ params }: { params: Promise<{ tag: str
   const { tag } = await params;
   const { unit, spec } = await loadUnit(tag);
   const [head, rules, book, seen, parts, sale, gate] = await Promise.all([
-    unitHead(tag), shopRules(), unitBook(database(), unit.id), erasuresOf(unit.id), partsIn(unit.id), saleOf(unit.id), database().transaction((tx) => gateOf(tx, unit.id)),
+    unitHead(tag),
+    shopRules(),
+    unitBook(database(), unit.id),
+    erasuresOf(unit.id),
+    partsIn(unit.id),
+    saleOf(unit.id),
+    database().transaction((tx) => gateOf(tx, unit.id)),
   ]);
   const price = priceOf(unit.chassis, spec, unit.grade as Grade | null, true);
   const reference = sale?.priceMinor ?? unit.askMinor ?? price.minor;
   const feesMinor = sale?.feesMinor ?? Math.round((reference * rules.feeBasisPoints) / 10_000);
-  const margin = marginOf(reference, { sunkMinor: unit.costMinor, partsMinor: book.partsMinor, attendedMinutes: book.attendedMinutes, ratePerHourMinor: rules.ratePerHourMinor, sellingFeesMinor: feesMinor });
+  const margin = marginOf(reference, {
+    sunkMinor: unit.costMinor,
+    partsMinor: book.partsMinor,
+    attendedMinutes: book.attendedMinutes,
+    ratePerHourMinor: rules.ratePerHourMinor,
+    sellingFeesMinor: feesMinor,
+  });
   return (
     <Shelf
-      unit={head} gate={sale ? [] : erasureFaults(gate)} grade={unit.grade} askMinor={unit.askMinor} listed={unit.listed} sale={sale} price={price} today={new Date().toISOString().slice(0, 10)}
-      drives={parts.filter((part) => part.class === 'drive').map((part) => ({ id: part.id, code: part.code, name: part.name, serial: part.serial, recorded: gate.recorded.has(part.id) }))}
-      erasures={seen.map(({ erasure, code, name }) => ({ id: erasure.id, words: `${code} ${name}: ${erasure.kind}, ${erasure.method}${erasure.verified ? `; verified: ${erasure.verified}` : ''}. ${erasure.byName}, ${dayAndTime(erasure.at)}` }))}
-      margin={{ ...margin, priceMinor: reference, sunkMinor: unit.costMinor, partsMinor: book.partsMinor, minutes: book.attendedMinutes, feesMinor }}
+      unit={head}
+      gate={sale ? [] : erasureFaults(gate)}
+      grade={unit.grade}
+      askMinor={unit.askMinor}
+      listed={unit.listed}
+      sale={sale}
+      price={price}
+      today={new Date().toISOString().slice(0, 10)}
+      drives={parts
+        .filter((part) => part.class === 'drive')
+        .map((part) => ({
+          id: part.id,
+          code: part.code,
+          name: part.name,
+          serial: part.serial,
+          recorded: gate.recorded.has(part.id),
+        }))}
+      erasures={seen.map(({ erasure, code, name }) => ({
+        id: erasure.id,
+        words: `${code} ${name}: ${erasure.kind}, ${erasure.method}${erasure.verified ? `; verified: ${erasure.verified}` : ''}. ${erasure.byName}, ${dayAndTime(erasure.at)}`,
+      }))}
+      margin={{
+        ...margin,
+        priceMinor: reference,
+        sunkMinor: unit.costMinor,
+        partsMinor: book.partsMinor,
+        minutes: book.attendedMinutes,
+        feesMinor,
+      }}
     />
   );
 }

@@ -8,24 +8,67 @@ import { runningViews, workMinutes } from '../answerViews';
 import { cautionView } from '../stepWords';
 import { loadUnit, unitHead } from '../unitHead';
 
-const line = (part: Awaited<ReturnType<typeof partsIn>>[number]): PartLine => ({ id: part.id, code: part.code, class: part.class, name: part.name, serial: part.serial, costMinor: part.costMinor });
+const line = (part: Awaited<ReturnType<typeof partsIn>>[number]): PartLine => ({
+  id: part.id,
+  code: part.code,
+  class: part.class,
+  name: part.name,
+  serial: part.serial,
+  costMinor: part.costMinor,
+});
 
 export default async function WorkPage({ params }: { params: Promise<{ tag: string }> }) {
   const { tag } = await params;
   const { unit } = await loadUnit(tag);
-  const [head, work, parts, bin] = await Promise.all([unitHead(tag), workOf(unit.id), partsIn(unit.id), binParts()]);
+  const [head, work, parts, bin] = await Promise.all([
+    unitHead(tag),
+    workOf(unit.id),
+    partsIn(unit.id),
+    binParts(),
+  ]);
   const best = (unit.evaluation?.steps ?? []).filter((step) => step.kind === 'repair').slice(0, 5);
   const proposed = best.map((step): StartChoice => {
     const repair = repairById(step.id)!;
-    return { ref: step.id, name: repair.name, minutes: step.minutes, group: 'proposed', alone: null, cautions: (repair.cautions ?? []).map(cautionView) };
+    return {
+      ref: step.id,
+      name: repair.name,
+      minutes: step.minutes,
+      group: 'proposed',
+      alone: null,
+      cautions: (repair.cautions ?? []).map(cautionView),
+    };
   });
   const usual = workSteps.map((step): StartChoice => ({
-    ref: step.id, name: step.name, minutes: step.attendedMinutes, group: step.kind === 'clean' ? 'clean' : step.kind === 'system' || step.kind === 'erase' ? 'system' : 'other',
-    alone: step.aloneMinutes ? { minutes: step.aloneMinutes, station: step.station ?? '' } : null, cautions: (step.cautions ?? []).map(cautionView),
+    ref: step.id,
+    name: step.name,
+    minutes: step.attendedMinutes,
+    group:
+      step.kind === 'clean' ? 'clean' : step.kind === 'system' || step.kind === 'erase' ? 'system' : 'other',
+    alone: step.aloneMinutes ? { minutes: step.aloneMinutes, station: step.station ?? '' } : null,
+    cautions: (step.cautions ?? []).map(cautionView),
   }));
-  const done = work.filter((row) => row.status === 'done' || row.status === 'dropped').map((row) => {
-    const minutes = workMinutes(row);
-    return { id: row.id, title: row.title, by: row.byName, status: row.status, when: dayAndTime(row.finishedAt ?? row.startedAt), attended: minutes.attended, alone: minutes.alone };
-  });
-  return <WorkBoard unit={head} open={runningViews(work)} choices={[...proposed, ...usual]} done={done} parts={parts.map(line)} bin={bin.map(line)} />;
+  const done = work
+    .filter((row) => row.status === 'done' || row.status === 'dropped')
+    .map((row) => {
+      const minutes = workMinutes(row);
+      return {
+        id: row.id,
+        title: row.title,
+        by: row.byName,
+        status: row.status,
+        when: dayAndTime(row.finishedAt ?? row.startedAt),
+        attended: minutes.attended,
+        alone: minutes.alone,
+      };
+    });
+  return (
+    <WorkBoard
+      unit={head}
+      open={runningViews(work)}
+      choices={[...proposed, ...usual]}
+      done={done}
+      parts={parts.map(line)}
+      bin={bin.map(line)}
+    />
+  );
 }

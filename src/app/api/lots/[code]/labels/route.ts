@@ -5,7 +5,10 @@ import { ShopError } from '@/shop/errors';
 import { lotByCode, tagsOf } from '@/shop/lots/queries';
 
 /** Sheets of tags of a lot. ?from=WQ-0010 starts later; ?skip=5 leaves used labels free. */
-export async function GET(request: Request, { params }: { params: Promise<{ code: string }> }): Promise<Response> {
+export async function GET(
+  request: Request,
+  { params }: { params: Promise<{ code: string }> },
+): Promise<Response> {
   try {
     await requireActorForApi();
     const lot = await lotByCode(decodeURIComponent((await params).code));
@@ -15,8 +18,16 @@ export async function GET(request: Request, { params }: { params: Promise<{ code
     const only = query.get('tag');
     const tags = (await tagsOf(lot.id)).filter((row) => (only ? row.tag === only : row.tag >= from));
     if (tags.length === 0) throw new ShopError('missing', 'There are no units to print tags for.');
-    const pdf = await labelSheet(tags.map((row) => ({ tag: row.tag, line: `${row.maker} ${row.model}`.trim(), lot: lot.code })), Number(query.get('skip') ?? 0) || 0);
-    return new Response(new Uint8Array(pdf), { headers: { 'content-type': 'application/pdf', 'content-disposition': `inline; filename="tags-${lot.code}.pdf"` } });
+    const pdf = await labelSheet(
+      tags.map((row) => ({ tag: row.tag, line: `${row.maker} ${row.model}`.trim(), lot: lot.code })),
+      Number(query.get('skip') ?? 0) || 0,
+    );
+    return new Response(new Uint8Array(pdf), {
+      headers: {
+        'content-type': 'application/pdf',
+        'content-disposition': `inline; filename="tags-${lot.code}.pdf"`,
+      },
+    });
   } catch (error) {
     return refusal(error);
   }

@@ -8,7 +8,12 @@ export async function GET(_: Request, { params }: { params: Promise<{ tag: strin
   try {
     await requireActorForApi();
     const pass = await passportOf((await params).tag, await shopRules());
-    return new Response(new Uint8Array(await passportPdf(pass)), { headers: { 'content-type': 'application/pdf', 'content-disposition': `inline; filename="passport-${pass.tag}.pdf"` } });
+    return new Response(new Uint8Array(await passportPdf(pass)), {
+      headers: {
+        'content-type': 'application/pdf',
+        'content-disposition': `inline; filename="passport-${pass.tag}.pdf"`,
+      },
+    });
   } catch (error) {
     return refusal(error);
   }
