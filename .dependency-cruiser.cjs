@@ -8,7 +8,12 @@ const only = (from, to) => ({
 
 module.exports = {
   forbidden: [
-    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
+    {
+      name: 'no-circles',
+      severity: 'error',
+      from: {},
+      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+    },
     {
       name: 'core-is-pure',
       severity: 'error',
@@ -38,8 +43,8 @@ module.exports = {
     only('formats', ['core']),
     only('db', ['core', 'log']),
     only('ui', ['core', 'catalog']),
-    only('shop', ['core', 'catalog', 'formats', 'db', 'server', 'log']),
-    only('server', ['core', 'catalog', 'db', 'shop', 'log']),
+    only('shop', ['core', 'catalog', 'formats', 'db', 'workers', 'log']),
+    only('server', ['core', 'catalog', 'formats', 'db', 'shop', 'workers', 'log']),
   ],
   options: {
     tsConfig: { fileName: 'tsconfig.json' },

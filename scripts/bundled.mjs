@@ -1,10 +1,11 @@
-// Runs a TypeScript entry as one bundled file: node scripts/bundled.mjs ENTRY [ARGS]. The bundle is made again when a source is newer.
-import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
+// Runs a TypeScript entry as one bundled file: node scripts/bundled.mjs ENTRY [ARGS]; with --only it makes the file and runs nothing. The bundle is made again when a source is newer.
+import { existsSync, readFileSync, statSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 
 const root = resolve(dirname(fileURLToPath(import.meta.url)), '..');
-const [entry, ...args] = process.argv.slice(2);
+const only = process.argv[2] === '--only';
+const [entry, ...args] = process.argv.slice(only ? 3 : 2);
 const file = join(root, '.bundles', entry.replaceAll('/', '-').replace(/\.ts$/, '.mjs'));
 const inputs = `${file}.inputs.json`;
 
@@ -31,9 +32,8 @@ if (!fresh()) {
     metafile: true,
     logLevel: 'warning',
     alias: { '@': join(root, 'src') },
-    external: readdirSync(join(root, 'node_modules')).includes('pg')
-      ? ['pg', 'pg-native', 'pino', 'sharp']
-      : [],
+    packages: 'external',
+    jsx: 'automatic',
     banner: {
       js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
     },
@@ -43,5 +43,7 @@ if (!fresh()) {
     JSON.stringify(Object.keys(result.metafile.inputs).filter((path) => !path.startsWith('node_modules'))),
   );
 }
-process.argv = [process.argv[0], file, ...args];
-await import(pathToFileURL(file).href);
+if (!only) {
+  process.argv = [process.argv[0], file, ...args];
+  await import(pathToFileURL(file).href);
+}

@@ -6,6 +6,10 @@ import { guessColumns, readManifestTable } from '@/formats/manifest';
 import { makePerson } from '@/server/people';
 import { runCommand, type Actor, type Command, type Role } from '@/shop/command';
 import { commandByName } from '@/shop/commands';
+import { workHere } from '@/workers/pool';
+import run from '@/workers/worker';
+
+workHere(run);
 
 /** Saltmarsh Reuse, an invented workshop: people, four lots, and a morning's work. Does nothing when the database has a shop already. */
 const password = process.env.OMNITROPE_DEMO_PASSWORD;

@@ -10,4 +10,5 @@ PORT=$(free_port "${PORT:-3000}")
 export DATABASE_URL BETTER_AUTH_SECRET OMNITROPE_DEMO_PASSWORD PORT NEXT_TELEMETRY_DISABLED=1
 cd "$ROOT"
 npx tsx scripts/migrate.ts && npx tsx scripts/demo.ts
-exec npx next dev -H 127.0.0.1 -p "$PORT"
+node scripts/bundled.mjs --only src/workers/worker.ts
+exec node scripts/serve.mjs --dev

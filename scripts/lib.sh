@@ -29,7 +29,8 @@ need_secret() { # $1: file, $2: bytes; a random secret made once, readable by it
   cat "$1"
 }
 
-need_build() { # a production build when anything it is made of has changed
+need_build() { # a production build when anything it is made of has changed; the worker threads' file looks after itself
+  (cd "$ROOT" && node scripts/bundled.mjs --only src/workers/worker.ts) || exit 1
   local stamp="$ROOT/.next/omnitrope-build" sum
   sum=$(cd "$ROOT" && find src next.config.ts postcss.config.mjs tsconfig.json package-lock.json -type f ! -name '*.test.ts' -print0 | sort -z | xargs -0 sha256sum | sha256sum | cut -d' ' -f1)
   [ -s "$stamp" ] && [ "$(cat "$stamp")" = "$sum" ] && return 0

@@ -2,8 +2,11 @@
 import { eq } from 'drizzle-orm';
 import { closeDatabase, database } from '../src/db/client';
 import { jobs } from '../src/db/schema';
+import { workHere } from '../src/workers/pool';
+import run from '../src/workers/worker';
 import { runRevaluation } from '../src/shop/jobs/revaluation';
 
+workHere(run);
 const [job] = process.argv.slice(2);
 try {
   const result = await runRevaluation(job);

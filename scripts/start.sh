@@ -44,4 +44,4 @@ cat >&2 <<TXT
   Stop it with Ctrl-C; nothing is lost.
 
 TXT
-exec node node_modules/next/dist/bin/next start -H "$HOST" -p "$PORT"
+HOST=$HOST exec node scripts/serve.mjs

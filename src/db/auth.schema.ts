@@ -1,7 +1,6 @@
-import { boolean, check, pgTable, text, timestamp } from 'drizzle-orm/pg-core';
+import { bigint, boolean, check, integer, pgTable, text, uniqueIndex, varchar } from 'drizzle-orm/pg-core';
+import { at } from './columns';
 import { sql } from 'drizzle-orm';
-
-const at = (name: string) => timestamp(name, { withTimezone: true });
 
 /** People and their sessions, in the shape the sign-in library expects. */
 export const user = pgTable(
@@ -16,7 +15,12 @@ export const user = pgTable(
     createdAt: at('created_at').notNull().defaultNow(),
     updatedAt: at('updated_at').notNull().defaultNow(),
   },
-  (t) => [check('user_role', sql`${t.role} in ('owner', 'technician', 'viewer')`)],
+  (t) => [
+    // the sealed history shows names: no two people have the same
+    uniqueIndex('user_name_once').on(sql`lower(${t.name})`),
+    check('user_name_bounded', sql`length(${t.name}) between 1 and 60`),
+    check('user_role', sql`${t.role} in ('owner', 'technician', 'viewer')`),
+  ],
 );
 
 export const session = pgTable('session', {
@@ -57,4 +61,11 @@ export const verification = pgTable('verification', {
   expiresAt: at('expires_at').notNull(),
   createdAt: at('created_at').notNull().defaultNow(),
   updatedAt: at('updated_at').notNull().defaultNow(),
+});
+
+/** Tries at the door by account and by address, counted in the shape the limiting library expects. */
+export const signInTries = pgTable('sign_in_tries', {
+  key: varchar('key', { length: 255 }).primaryKey(),
+  points: integer('points').notNull().default(0),
+  expire: bigint('expire', { mode: 'number' }),
 });

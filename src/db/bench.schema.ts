@@ -10,14 +10,13 @@ import {
   real,
   smallint,
   text,
-  timestamp,
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
+import { at, money } from './columns';
 import { components } from './components.schema';
 import { units } from './lots.schema';
 
-const at = (name: string) => timestamp(name, { withTimezone: true });
 const bytea = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
 
 /** What was observed or tried, in order. A voided row stays; it no longer counts. */
@@ -81,6 +80,8 @@ export const workSegments = pgTable(
       .notNull()
       .references(() => units.id, { onDelete: 'cascade' }),
     attended: boolean('attended').notNull(),
+    /** Whose hands, while attended. */
+    by: text('by').notNull(),
     startedAt: at('started_at').notNull().defaultNow(),
     endedAt: at('ended_at'),
     /** Unattended: minutes it should take, and where. */
@@ -91,6 +92,10 @@ export const workSegments = pgTable(
     uniqueIndex('work_one_open_segment')
       .on(t.workId)
       .where(sql`ended_at is null`),
+    uniqueIndex('work_one_clock_a_person')
+      .on(t.by)
+      .where(sql`ended_at is null and attended`),
+    index('work_segments_unit').on(t.unitId),
     index('work_running_alone')
       .on(t.startedAt)
       .where(sql`ended_at is null and not attended`),
@@ -211,8 +216,8 @@ export const sales = pgTable('sales', {
   unitId: uuid('unit_id')
     .primaryKey()
     .references(() => units.id, { onDelete: 'restrict' }),
-  priceMinor: integer('price_minor').notNull(),
-  feesMinor: integer('fees_minor').notNull().default(0),
+  priceMinor: money('price_minor').notNull(),
+  feesMinor: money('fees_minor').notNull().default(0),
   soldOn: text('sold_on').notNull(),
   channel: text('channel').notNull().default(''),
   by: text('by').notNull(),

@@ -11,6 +11,16 @@ interface Held {
   db: Database;
 }
 
+// counts and money come as eight-byte integers; none of ours is beyond what a number holds exactly
+pg.types.setTypeParser(pg.types.builtins.INT8, Number);
+
+/** A statement that takes longer than a person waits is ended, and so is one that waits for a row that long. */
+const PATIENCE = {
+  statement_timeout: 20_000,
+  lock_timeout: 8_000,
+  idle_in_transaction_session_timeout: 60_000,
+};
+
 /** One pool a process, also when the module is loaded more than once by the bundler. */
 const holder = globalThis as typeof globalThis & { omnitropeDatabase?: Held };
 
@@ -26,6 +36,7 @@ function open(): Held {
     connectionString: databaseUrl(),
     max: Number(process.env.OMNITROPE_POOL ?? 12),
     idleTimeoutMillis: 30_000,
+    ...PATIENCE,
   });
   // without a listener an idle connection that breaks would end the process
   pool.on('error', (error) => log.warn({ error: error.message }, 'an idle database connection broke'));

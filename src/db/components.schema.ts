@@ -9,13 +9,11 @@ import {
   pgTable,
   primaryKey,
   text,
-  timestamp,
   unique,
   uuid,
 } from 'drizzle-orm/pg-core';
+import { at, money } from './columns';
 import { lots, units } from './lots.schema';
-
-const at = (name: string) => timestamp(name, { withTimezone: true });
 
 /** A removable identifiable part. Where it is: its last movement, repeated here for reading. */
 export const components = pgTable(
@@ -27,7 +25,7 @@ export const components = pgTable(
     name: text('name').notNull(),
     serial: text('serial').notNull().default(''),
     attributes: jsonb('attributes').$type<Record<string, string | number>>().notNull().default({}),
-    costMinor: integer('cost_minor').notNull().default(0),
+    costMinor: money('cost_minor').notNull().default(0),
     fromLotId: uuid('from_lot_id').references(() => lots.id, { onDelete: 'set null' }),
     place: text('place').notNull(),
     unitId: uuid('unit_id').references(() => units.id, { onDelete: 'restrict' }),

@@ -10,14 +10,12 @@ import {
   primaryKey,
   real,
   text,
-  timestamp,
   unique,
   uuid,
 } from 'drizzle-orm/pg-core';
+import { at, money } from './columns';
 import type { BenchState, Chassis, LotSource } from '@/core/catalogue';
 import type { Evaluation } from '@/core/steps/evaluate';
-
-const at = (name: string) => timestamp(name, { withTimezone: true });
 
 export const lots = pgTable(
   'lots',
@@ -27,9 +25,9 @@ export const lots = pgTable(
     name: text('name').notNull(),
     source: text('source').$type<LotSource>().notNull(),
     tagPrefix: text('tag_prefix').notNull(),
-    priceMinor: integer('price_minor').notNull(),
-    freightMinor: integer('freight_minor').notNull().default(0),
-    feesMinor: integer('fees_minor').notNull().default(0),
+    priceMinor: money('price_minor').notNull(),
+    freightMinor: money('freight_minor').notNull().default(0),
+    feesMinor: money('fees_minor').notNull().default(0),
     /** 'value' = by relative expected price; 'equal'. */
     allocation: text('allocation').notNull().default('value'),
     receivedOn: date('received_on', { mode: 'string' }).notNull(),
@@ -81,23 +79,23 @@ export const units = pgTable(
     reckonedWith: text('reckoned_with').notNull().default(''),
     version: integer('version').notNull().default(1),
     bench: jsonb('bench').$type<BenchState>().notNull(),
-    costMinor: integer('cost_minor').notNull().default(0),
+    costMinor: money('cost_minor').notNull().default(0),
     /** Snapshot of the last evaluation, and the columns lists sort by. */
     evaluation: jsonb('evaluation').$type<Evaluation>(),
     probably: text('probably').notNull().default(''),
     probability: real('probability'),
     route: text('route').notNull().default('refurbish'),
-    valueMinor: integer('value_minor').notNull().default(0),
-    lowMinor: integer('low_minor').notNull().default(0),
-    highMinor: integer('high_minor').notNull().default(0),
-    stopMinor: integer('stop_minor').notNull().default(0),
+    valueMinor: money('value_minor').notNull().default(0),
+    lowMinor: money('low_minor').notNull().default(0),
+    highMinor: money('high_minor').notNull().default(0),
+    stopMinor: money('stop_minor').notNull().default(0),
     handsMinutes: real('hands_minutes').notNull().default(0),
     /** Net value for an attended minute: the order of the list of what to work on. */
     rankScore: real('rank_score').notNull().default(0),
-    priceMinor: integer('price_minor').notNull().default(0),
+    priceMinor: money('price_minor').notNull().default(0),
     grade: text('grade'),
     listed: boolean('listed').notNull().default(false),
-    askMinor: integer('ask_minor'),
+    askMinor: money('ask_minor'),
     createdAt: at('created_at').notNull().defaultNow(),
   },
   (t) => [

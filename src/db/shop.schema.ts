@@ -11,12 +11,10 @@ import {
   pgTable,
   smallint,
   text,
-  timestamp,
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-
-const at = (name: string) => timestamp(name, { withTimezone: true });
+import { at } from './columns';
 
 /** One row: the shop's own rules. */
 export const shop = pgTable(
@@ -71,6 +69,8 @@ export const commandKeys = pgTable('command_keys', {
   key: text('key').primaryKey(),
   command: text('command').notNull(),
   actor: text('actor').notNull(),
+  /** SHA-256 of the input: the same key with another input is refused. */
+  inputHash: text('input_hash').notNull().default(''),
   answer: jsonb('answer'),
   at: at('at').notNull().defaultNow(),
 });

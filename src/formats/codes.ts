@@ -1,14 +1,18 @@
-import Papa from 'papaparse';
 import { CODE_POINTS, normaliseCode, type CodePoint, type CodeTable } from '@/core/tapper/decode';
+import { readJson } from './json';
+import { readTable } from './table';
 
 export const CODE_COLUMNS = ['maker', 'source', 'code', 'meaning', 'points'] as const;
 const MAX_LINES = 5_000;
+const LONGEST_CODE = 80;
 
 export interface CodeFault {
   /** Line of a CSV file, or place in a JSON one. */
   where: string;
   reason: string;
 }
+
+const TOO_MANY: CodeFault = { where: 'file', reason: `holds more than ${MAX_LINES} codes` };
 
 /** Text of a CSV or JSON file of blink and beep codes. Either everything is read, or every fault is named. */
 export function readCodeTables(text: string): { tables: CodeTable[]; faults: CodeFault[] } {
@@ -30,8 +34,9 @@ export function readCodeTables(text: string): { tables: CodeTable[]; faults: Cod
       refuse('has no meaning');
       continue;
     }
-    if (row.meaning.length > 200 || row.maker.length > 60 || row.source.length > 200) {
-      refuse('is too long (maker 60, source 200, meaning 200 signs)');
+    const over = row.meaning.length > 200 || row.maker.length > 60 || row.source.length > 200;
+    if (over || row.code.length > LONGEST_CODE || row.points.length > 40) {
+      refuse('is too long (maker 60, code 80, source 200, meaning 200 signs)');
       continue;
     }
     const points = row.points
@@ -70,41 +75,39 @@ interface Row {
 }
 
 function fromCsv(text: string): { rows: Row[]; faults: CodeFault[] } {
-  const { data, errors, meta } = Papa.parse<Record<string, string>>(text, {
-    header: true,
-    skipEmptyLines: 'greedy',
-    delimitersToGuess: [',', ';', '\t', '|'],
-    transformHeader: (name) => name.trim().toLowerCase(),
-  });
-  const faults: CodeFault[] = errors
-    .filter((error) => error.type === 'Quotes')
-    .map((error) => ({ where: `line ${(error.row ?? 0) + 2}`, reason: 'a quotation mark is not closed' }));
-  const missing = CODE_COLUMNS.filter((column) => column !== 'points' && !meta.fields?.includes(column));
+  const table = readTable(text);
+  if (table.fault) {
+    const { line, reason } = table.fault;
+    return { rows: [], faults: [{ where: line === null ? 'file' : `line ${line}`, reason }] };
+  }
+  const faults: CodeFault[] = table.rows
+    .filter((row) => row.broken)
+    .map((row) => ({ where: `line ${row.line}`, reason: 'a quotation mark is not closed' }));
+  const [head, ...lines] = table.rows;
+  const fields = head.cells.map((name) => name.toLowerCase());
+  const missing = CODE_COLUMNS.filter((column) => column !== 'points' && !fields.includes(column));
   if (missing.length)
     return { rows: [], faults: [{ where: 'line 1', reason: `the heading lacks ${missing.join(', ')}` }] };
-  if (data.length > MAX_LINES)
-    return { rows: [], faults: [{ where: 'file', reason: `holds more than ${MAX_LINES} codes` }] };
-  const cell = (row: Record<string, string>, name: string) => (row[name] ?? '').trim();
+  if (lines.length > MAX_LINES) return { rows: [], faults: [TOO_MANY] };
   return {
     faults,
-    rows: data.map((row, i) => ({
-      where: `line ${i + 2}`,
-      maker: cell(row, 'maker'),
-      source: cell(row, 'source'),
-      code: cell(row, 'code'),
-      meaning: cell(row, 'meaning'),
-      points: cell(row, 'points'),
-    })),
+    rows: lines.map(({ line, cells }) => {
+      const cell = (name: string) => (fields.includes(name) ? (cells[fields.indexOf(name)] ?? '') : '');
+      return {
+        where: `line ${line}`,
+        maker: cell('maker'),
+        source: cell('source'),
+        code: cell('code'),
+        meaning: cell('meaning'),
+        points: cell('points'),
+      };
+    }),
   };
 }
 
 function fromJson(text: string): { rows: Row[]; faults: CodeFault[] } {
-  let value: unknown;
-  try {
-    value = JSON.parse(text);
-  } catch (error) {
-    return { rows: [], faults: [{ where: 'file', reason: `is no JSON: ${(error as Error).message}` }] };
-  }
+  const { value, problem } = readJson(text);
+  if (problem !== null) return { rows: [], faults: [{ where: 'file', reason: problem }] };
   const list = Array.isArray(value) ? value : [value];
   const faults: CodeFault[] = [];
   const text0 = (item: unknown) =>
@@ -127,7 +130,6 @@ function fromJson(text: string): { rows: Row[]; faults: CodeFault[] } {
       };
     });
   });
-  if (rows.length > MAX_LINES)
-    return { rows: [], faults: [{ where: 'file', reason: `holds more than ${MAX_LINES} codes` }] };
+  if (rows.length > MAX_LINES) return { rows: [], faults: [TOO_MANY] };
   return { rows, faults };
 }

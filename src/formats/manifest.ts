@@ -1,5 +1,8 @@
-import Papa from 'papaparse';
+import { createHash } from 'node:crypto';
 import { CHASSIS, type Chassis } from '@/core/catalogue';
+import { identifies } from '@/core/machine/serial';
+import { firstOf, followedBy, Reader, startsWithAny } from './matching';
+import { readTable } from './table';
 
 /** Fields a manifest column can feed. */
 export const MANIFEST_FIELDS = [
@@ -47,50 +50,50 @@ export interface ManifestTable {
 }
 
 const MAX_ROWS = 20_000;
+/** Longest cell taken into account, characters: what is longer is refused with its line. */
+const LONGEST_CELL = 2_000;
+const LONGEST_SIZE = 60;
+const LONGEST_SERIAL = 60;
+const MOST_MEMORY_GB = 1024;
+const MOST_DRIVE_GB = 1_000_000;
 
 /** Reads CSV text with any of , ; tab | between the cells. @returns header and rows with their line numbers; broken quoting is a problem of its row */
 export function readManifestTable(text: string): ManifestTable {
-  const clean = text.replace(/^\ufeff/, '');
-  const { data, errors, meta } = Papa.parse<string[]>(clean, {
-    skipEmptyLines: false,
-    delimitersToGuess: [',', ';', '\t', '|'],
-  });
+  const table = readTable(text);
   const rows: { line: number; cells: string[] }[] = [];
   const problems: BadRow[] = [];
-  let line = 1;
-  data.forEach((cells, i) => {
-    const at = line;
-    line += 1 + cells.reduce((sum, cell) => sum + (cell.match(/\n/g)?.length ?? 0), 0);
-    const fault = errors.find((error) => error.row === i && error.type === 'Quotes');
-    if (fault)
-      problems.push({
-        line: at,
-        reason: 'a quotation mark is not closed',
-        text: cells.join(' | ').slice(0, 120),
-      });
-    else if (cells.some((cell) => cell.trim() !== ''))
-      rows.push({ line: at, cells: cells.map((cell) => cell.trim()) });
-  });
+  const refuse = (line: number, reason: string, cells: readonly string[]) =>
+    problems.push({ line, reason, text: cells.join(' | ').slice(0, 120) });
+  if (table.fault) refuse(table.fault.line ?? 1, `the file ${table.fault.reason}`, []);
+  for (const { line, cells, broken } of table.rows) {
+    if (broken) refuse(line, 'a quotation mark is not closed', cells);
+    else if (cells.some((cell) => cell.length > LONGEST_CELL))
+      refuse(line, `a cell is longer than ${LONGEST_CELL} signs`, cells);
+    else rows.push({ line, cells });
+  }
   const header = rows.shift()?.cells ?? [];
-  if (rows.length > MAX_ROWS)
-    problems.push({
-      line: rows[MAX_ROWS].line,
-      reason: `more than ${MAX_ROWS} rows: split the file`,
-      text: '',
-    });
-  return { header, delimiter: meta.delimiter, rows: rows.slice(0, MAX_ROWS), problems };
+  if (rows.length > MAX_ROWS) refuse(rows[MAX_ROWS].line, `more than ${MAX_ROWS} rows: split the file`, []);
+  return { header, delimiter: table.delimiter, rows: rows.slice(0, MAX_ROWS), problems };
 }
 
-const HINTS: Record<ManifestField, RegExp> = {
-  chassis: /^(kind|type|form|chassis|category)/i,
-  maker: /^(maker|make|brand|manufacturer|vendor)/i,
-  model: /^(model|product|description|machine)/i,
-  serial: /^(serial|s\/?n\b|asset)/i,
-  processor: /^(processor|cpu)/i,
-  memoryGb: /^(memory|ram)/i,
-  driveGb: /^(drive|disk|storage|hdd|ssd)(?!.*(kind|type))/i,
-  driveKind: /(drive|disk|storage).*(kind|type)/i,
-  condition: /^(condition|claim|state|fault|note|remark|comment)/i,
+const DRIVE_NAMES = ['drive', 'disk', 'storage'] as const;
+const KIND_NAMES = ['kind', 'type'] as const;
+const begins =
+  (...words: string[]) =>
+  (name: string) =>
+    startsWithAny(name, words);
+
+/** What a heading in small letters may be the column of. */
+const HINTS: Record<ManifestField, (name: string) => boolean> = {
+  chassis: begins('kind', 'type', 'form', 'chassis', 'category'),
+  maker: begins('maker', 'make', 'brand', 'manufacturer', 'vendor'),
+  model: begins('model', 'product', 'description', 'machine'),
+  serial: (name) => startsWithAny(name, ['serial', 'asset']) || /^s\/?n(?![a-z0-9_])/.test(name),
+  processor: begins('processor', 'cpu'),
+  memoryGb: begins('memory', 'ram'),
+  driveGb: (name) => startsWithAny(name, [...DRIVE_NAMES, 'hdd', 'ssd']) && firstOf(name, KIND_NAMES) < 0,
+  driveKind: (name) => followedBy(name, DRIVE_NAMES, KIND_NAMES),
+  condition: begins('condition', 'claim', 'state', 'fault', 'note', 'remark', 'comment'),
 };
 
 /** A first guess at what each column is, from its heading. */
@@ -98,7 +101,7 @@ export function guessColumns(header: readonly string[]): ColumnMap {
   const map: ColumnMap = {};
   for (const field of MANIFEST_FIELDS) {
     const at = header.findIndex(
-      (name, i) => HINTS[field].test(name.trim()) && !Object.values(map).includes(i),
+      (name, i) => HINTS[field](name.trim().toLowerCase()) && !Object.values(map).includes(i),
     );
     if (at >= 0) map[field] = at;
   }
@@ -118,16 +121,31 @@ export function chassisFrom(text: string): Chassis | null {
   return CHASSIS_WORDS.find(([pattern]) => pattern.test(text))?.[1] ?? null;
 }
 
-/** "8", "8 GB", "2x4GB", "1 TB", "512 MB" -> gigabytes; '' -> null; anything else -> NaN. */
+const NO_SIZE = ['-', 'n/a', 'na', 'unknown', '?'];
+const NONE = ['none', 'no', '0'];
+const SCALES: Record<string, number> = { tb: 1000, t: 1000, gb: 1, g: 1, mb: 1 / 1024 };
+
+/** "8", "8 GB", "2x4GB", "1 TB", "512 MB", "500 GB HDD" -> gigabytes; '' -> null; anything else -> NaN. */
 export function gigabytes(text: string): number | null {
-  const plain = text.trim().replace(',', '.');
-  if (plain === '' || plain === '-' || /^(n\/?a|unknown|\?)$/i.test(plain)) return null;
-  if (/^(none|no|0)$/i.test(plain)) return 0;
-  const match = /^(?:(\d+)\s*[x×*]\s*)?(\d+(?:\.\d+)?)\s*(tb|gb|mb|g|t)?(?:\s+.*)?$/i.exec(plain);
-  if (!match) return NaN;
-  const unit = (match[3] ?? 'gb').toLowerCase();
-  const scale = unit.startsWith('t') ? 1000 : unit === 'mb' ? 1 / 1024 : 1;
-  return Number(match[1] ?? 1) * Number(match[2]) * scale;
+  const plain = text.trim().toLowerCase().replace(',', '.');
+  if (plain === '' || NO_SIZE.includes(plain)) return null;
+  if (NONE.includes(plain)) return 0;
+  if (plain.length > LONGEST_SIZE) return NaN;
+  const reader = new Reader(plain);
+  let pieces = '1';
+  let size = reader.digits(true);
+  reader.spaces();
+  if (size !== '' && !size.includes('.') && reader.oneOf(['x', '×', '*'])) {
+    reader.spaces();
+    pieces = size;
+    size = reader.digits(true);
+    reader.spaces();
+  }
+  if (size === '') return NaN;
+  const unit = reader.oneOf(['tb', 'gb', 'mb', 'g', 't']);
+  // words may follow, after a space
+  const apart = reader.done || reader.spaces() > 0 || (unit === '' && plain[reader.at - 1] === ' ');
+  return apart ? Number(pieces) * Number(size) * SCALES[unit || 'gb'] : NaN;
 }
 
 function driveKindFrom(kind: string, size: string, gb: number | null): ManifestRow['driveKind'] {
@@ -169,20 +187,25 @@ export function readManifest(
       continue;
     }
     const memoryGb = gigabytes(cell('memoryGb'));
-    if (Number.isNaN(memoryGb) || (memoryGb ?? 0) > 1024) {
+    if (Number.isNaN(memoryGb) || (memoryGb ?? 0) > MOST_MEMORY_GB) {
       refuse(`memory "${cell('memoryGb')}" is not a size`);
       continue;
     }
     const driveGb = gigabytes(cell('driveGb'));
-    if (Number.isNaN(driveGb)) {
+    if (Number.isNaN(driveGb) || (driveGb ?? 0) > MOST_DRIVE_GB) {
       refuse(`drive "${cell('driveGb')}" is not a size`);
       continue;
     }
     const serial = cell('serial');
+    if (serial.length > LONGEST_SERIAL) {
+      refuse(`the serial is longer than ${LONGEST_SERIAL} signs`);
+      continue;
+    }
     const content = cells.join('\u001f').toLowerCase();
     const before = contents.get(content) ?? 0;
     contents.set(content, before + 1);
-    if (serial) {
+    const itself = identifies(serial);
+    if (itself) {
       const earlier = serials.get(serial.toLowerCase());
       if (earlier !== undefined) {
         refuse(`serial ${serial} stands already on line ${earlier}`);
@@ -196,7 +219,7 @@ export function readManifest(
       serial,
       memoryGb,
       driveGb: driveGb === 0 ? null : driveGb,
-      key: serial ? `serial:${serial.toLowerCase()}` : `row:${content}#${before}`,
+      key: itself ? `serial:${serial.toLowerCase()}` : rowKey(content, before),
       maker: cell('maker'),
       model: cell('model'),
       processor: cell('processor'),
@@ -207,18 +230,28 @@ export function readManifest(
   return { rows, bad: bad.sort((a, b) => a.line - b.line) };
 }
 
+/** Key of a row without a serial of its own: what stands in it, in few enough signs for an index, and how often that came before. */
+const rowKey = (content: string, before: number) =>
+  `row:${createHash('sha256').update(content).digest('hex')}#${before}`;
+
 const CLAIM_WORDS: [RegExp, string][] = [
   [/won.?t turn on|does not turn on|no power|\bdead\b|won.?t power/i, 'says-dead'],
   [/no (picture|display|video)|black screen|turns on,? then nothing/i, 'says-no-picture'],
   [/(bad|faulty) (memory|ram)/i, 'says-memory'],
   [/hot|noisy|shuts? (down|off)|loud fan/i, 'says-hot'],
   [/no (drive|hdd|ssd|disk)|won.?t (start|boot)|no (os|system)/i, 'says-drive'],
-  [/batter(y|ies).*(dead|bad|no charge|not hold)|no charge/i, 'says-battery'],
+  [/no charge/i, 'says-battery'],
   [/(cracked|broken|faulty) (screen|panel|lcd)|lines on/i, 'says-screen'],
   [/keys? (stick|missing|dead)|sticky key|keyboard/i, 'says-keys'],
 ];
 
-/** Claim findings a seller's words amount to. Silence is no evidence, so nothing is returned for it. */
+const BATTERY = ['battery', 'batteries'];
+const WORN = ['dead', 'bad', 'no charge', 'not hold'];
+
+/** Claim findings a seller's words amount to. Silence is no evidence, so nothing is returned for it. Each pattern is bounded, none repeats. */
 export function claimsIn(text: string): string[] {
-  return CLAIM_WORDS.filter(([pattern]) => pattern.test(text)).map(([, id]) => id);
+  const battery = followedBy(text.toLowerCase(), BATTERY, WORN);
+  return CLAIM_WORDS.filter(([pattern, id]) => pattern.test(text) || (id === 'says-battery' && battery)).map(
+    ([, id]) => id,
+  );
 }

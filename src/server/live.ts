@@ -4,7 +4,17 @@ import { log } from '@/log';
 
 /** A change somewhere in the shop, from whatever process made it. `reread` after a gap: anything may have changed. */
 export type LiveNotice =
-  { seq: number; kind: string; unit: string | null; lot: string | null } | { reread: true };
+  | {
+      seq: number;
+      kind: string;
+      unit: string | null;
+      lot: string | null;
+      /** Other units whose screens change with it. */
+      also?: string[];
+      /** Whose account it changes. */
+      person?: string;
+    }
+  | { reread: true };
 type Listener = (notice: LiveNotice) => void;
 
 interface Hub {

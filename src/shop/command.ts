@@ -1,16 +1,23 @@
 import { eq, sql } from 'drizzle-orm';
 import type Joi from 'joi';
+import { createHash } from 'node:crypto';
 import { database, type Transaction } from '@/db/client';
+import { sqlState, tooBusy, worthRetrying } from '@/db/failure';
 import { commandKeys, events, units } from '@/db/schema';
 import { ShopError } from './errors';
+import { checkedInput } from './input';
+import { notYours, standing } from './standing';
 import { revalueUnit } from './units/revalue';
 
 export type Role = 'owner' | 'technician' | 'viewer';
 
 export interface Actor {
   id: string;
+  /** As signed in; what is written down is the name the database has. */
   name: string;
   role: Role;
+  /** What acts in the person's name: "by the machine’s report". */
+  via?: string;
 }
 
 export interface EventDraft {
@@ -19,12 +26,18 @@ export interface EventDraft {
   lotId?: string;
   voids?: number;
   payload: Record<string, unknown>;
+  /** Other units whose screens change with it. */
+  alsoUnits?: string[];
+  /** Whose account it changes: their open screens end. */
+  person?: string;
 }
 
 export interface CommandContext {
   tx: Transaction;
   actor: Actor;
   unit: typeof units.$inferSelect | null;
+  /** The caller's own key of this act, when there is one. */
+  key?: string;
 }
 
 /** What a command did: its one event, and what the caller is told. */
@@ -43,6 +56,8 @@ export interface Command<I = never, O = unknown> {
   /** True: the input names a unit; its row is locked, its version checked and bumped, its belief and value worked out again. */
   onUnit: boolean;
   run: (context: CommandContext, input: I) => Promise<CommandResult<O>>;
+  /** An answer that must not be kept in clear: what is stored in its place, and how the same answer is made from that again. */
+  secret?: { hide: (answer: O) => unknown; show: (stored: unknown, key: string) => O };
 }
 
 export const BENCH_ROLES = ['owner', 'technician'] as const;
@@ -65,82 +80,115 @@ export interface CommandAnswer<O> {
   seq: number;
 }
 
-/** Checks, runs and records a command in ONE transaction: rows, one event, evaluation, version, notice. All or nothing. */
+/** Tries of a transaction that stood in another's way; each waits a little longer than the last. */
+const TRIES = 6;
+const PAUSE_MS = 15;
+
+/**
+ * Checks, runs and records a command in ONE transaction: rows, one event, evaluation, version, notice. All or nothing. A transaction
+ * that another one blocked is tried again; nobody is shown that.
+ */
 export async function runCommand<I, O>(
   command: Command<I, O>,
   actor: Actor,
   call: CommandCall,
 ): Promise<CommandAnswer<O>> {
-  if (!(command.roles as readonly string[]).includes(actor.role)) {
-    throw new ShopError(
-      'forbidden',
-      `Your role (${actor.role}) can look but not do this. Ask somebody with the role ${command.roles.join(' or ')}.`,
-    );
-  }
-  const { value, error } = command.input.validate(call.input ?? {}, {
-    abortEarly: false,
-    stripUnknown: false,
-  });
-  if (error) {
-    const fields = Object.fromEntries(
-      error.details.map((detail) => [detail.path.join('.') || 'input', detail.message]),
-    );
-    throw new ShopError('invalid', `Not done: ${error.details.map((detail) => detail.message).join('; ')}.`, {
-      fields,
-    });
-  }
-  return database().transaction(async (tx) => {
-    if (call.key) {
-      const earlier = await claimKey(tx, call.key, command.name, actor);
-      if (earlier) return earlier as CommandAnswer<O>;
+  // refused before anything of theirs is read; what counts is asked of the database again, inside
+  if (!(command.roles as readonly string[]).includes(actor.role)) throw notYours(actor.role, command.roles);
+  const input = checkedInput<I>(command.input, call.input);
+  for (let attempt = 1; ; attempt++) {
+    try {
+      return await database().transaction((tx) => runInside(tx, command, actor, input, call));
+    } catch (error) {
+      const state = sqlState(error);
+      if (tooBusy(state) || (worthRetrying(state) && attempt >= TRIES)) {
+        throw new ShopError('busy', 'Not done: too much is going on at once. Nothing was saved; try again.');
+      }
+      if (!worthRetrying(state)) throw error;
+      await new Promise((resolve) => setTimeout(resolve, PAUSE_MS * attempt * (0.5 + Math.random())));
     }
-    const unit = command.onUnit
-      ? await lockUnit(tx, (value as { unitId: string }).unitId, call.version)
-      : null;
-    const { event, answer, onSealed } = await command.run({ tx, actor, unit }, value as I);
-    const unitId = unit?.id ?? event.unitId;
-    const version = unit ? await revalueUnit(tx, unit.id) : null;
-    const [sealed] = await tx
-      .insert(events)
-      .values({
-        seq: 0,
-        at: new Date(),
-        previousHash: '',
-        hash: '',
-        actor: actor.id,
-        actorName: actor.name,
-        kind: event.kind,
-        unitId,
-        lotId: event.lotId ?? unit?.lotId,
-        voids: event.voids,
-        payload: event.payload,
-      })
-      .returning({ seq: events.seq });
-    await onSealed?.(sealed.seq);
-    const result: CommandAnswer<O> = { answer, version, seq: sealed.seq };
-    if (call.key) await tx.update(commandKeys).set({ answer: result }).where(eq(commandKeys.key, call.key));
-    await tx.execute(
-      sql`select pg_notify('omnitrope', ${JSON.stringify({ seq: sealed.seq, kind: event.kind, unit: unitId ?? null, lot: event.lotId ?? null })})`,
-    );
-    return result;
-  });
+  }
 }
 
-async function claimKey(tx: Transaction, key: string, command: string, actor: Actor): Promise<unknown> {
+async function runInside<I, O>(
+  tx: Transaction,
+  command: Command<I, O>,
+  caller: Actor,
+  input: I,
+  { key, version: seen }: CommandCall,
+): Promise<CommandAnswer<O>> {
+  const actor = await standing(tx, caller, command.roles);
+  if (key) {
+    const earlier = await claimKey(tx, key, command, actor, input);
+    if (earlier) return earlier;
+  }
+  const unit = command.onUnit ? await lockUnit(tx, (input as { unitId: string }).unitId, seen) : null;
+  const { event, answer, onSealed } = await command.run({ tx, actor, unit, key }, input);
+  const unitId = unit?.id ?? event.unitId;
+  const version = unit ? await revalueUnit(tx, unit.id) : null;
+  const [sealed] = await tx
+    .insert(events)
+    .values({
+      seq: 0,
+      at: new Date(),
+      previousHash: '',
+      hash: '',
+      actor: actor.id,
+      actorName: actor.name,
+      kind: event.kind,
+      unitId,
+      lotId: event.lotId ?? unit?.lotId,
+      voids: event.voids,
+      payload: event.payload,
+    })
+    .returning({ seq: events.seq });
+  await onSealed?.(sealed.seq);
+  const result: CommandAnswer<O> = { answer, version, seq: sealed.seq };
+  if (key) {
+    const stored = command.secret ? { ...result, answer: command.secret.hide(answer) } : result;
+    await tx.update(commandKeys).set({ answer: stored }).where(eq(commandKeys.key, key));
+  }
+  const notice = {
+    seq: sealed.seq,
+    kind: event.kind,
+    unit: unitId ?? null,
+    lot: event.lotId ?? unit?.lotId ?? null,
+    also: event.alsoUnits?.slice(0, 20) ?? [],
+    ...(event.person && { person: event.person }),
+  };
+  await tx.execute(sql`select pg_notify('omnitrope', ${JSON.stringify(notice)})`);
+  return result;
+}
+
+const digestOf = (input: unknown) => createHash('sha256').update(JSON.stringify(input)).digest('hex');
+
+/** First use of a key: null. Used before for the very same: the answer then given. @throws ShopError when it was used for anything else */
+async function claimKey<I, O>(
+  tx: Transaction,
+  key: string,
+  command: Command<I, O>,
+  actor: Actor,
+  input: I,
+): Promise<CommandAnswer<O> | null> {
+  const inputHash = digestOf(input);
   const mine = await tx
     .insert(commandKeys)
-    .values({ key, command, actor: actor.id })
+    .values({ key, command: command.name, actor: actor.id, inputHash })
     .onConflictDoNothing()
     .returning({ key: commandKeys.key });
   if (mine.length) return null;
   const [earlier] = await tx.select().from(commandKeys).where(eq(commandKeys.key, key));
-  if (earlier.command !== command || earlier.actor !== actor.id)
-    throw new ShopError('invalid', 'Not done: this command key has been used for something else.');
-  return earlier.answer;
+  const same =
+    earlier.command === command.name &&
+    earlier.actor === actor.id &&
+    (earlier.inputHash === '' || earlier.inputHash === inputHash);
+  if (!same) throw new ShopError('invalid', 'Not done: this command key has been used for something else.');
+  const stored = earlier.answer as CommandAnswer<O>;
+  return command.secret ? { ...stored, answer: command.secret.show(stored.answer, key) } : stored;
 }
 
 async function lockUnit(tx: Transaction, unitId: string, version: number | undefined) {
-  const [unit] = await tx.select().from(units).where(eq(units.id, unitId)).for('update');
+  const [unit] = await tx.select().from(units).where(eq(units.id, unitId)).for('no key update');
   if (!unit) throw new ShopError('missing', 'There is no such unit.');
   if (version !== undefined && version !== unit.version) {
     const last = await tx.execute<{ actor_name: string; kind: string; ago: number }>(

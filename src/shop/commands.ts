@@ -53,6 +53,7 @@ const all = [
   codes.dropCodes,
   people.setRole,
   people.closePerson,
+  people.renamePerson,
   reservation.reservePart,
   reservation.releasePart,
   reservation.judgePart,

@@ -7,6 +7,8 @@ export const SHOP_ERROR_CODES = [
   'conflict',
   'refused',
   'too-large',
+  'too-many',
+  'busy',
 ] as const;
 export type ShopErrorCode = (typeof SHOP_ERROR_CODES)[number];
 
@@ -18,6 +20,8 @@ const STATUS: Record<ShopErrorCode, number> = {
   conflict: 409,
   refused: 422,
   'too-large': 413,
+  'too-many': 429,
+  busy: 503,
 };
 
 export class ShopError extends Error {

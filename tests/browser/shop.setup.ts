@@ -31,23 +31,20 @@ export function freePort(): Promise<number> {
 export async function startServer(databaseUrl: string): Promise<{ url: string; process: ChildProcess }> {
   const port = await freePort();
   const url = `http://127.0.0.1:${port}`;
-  const child = spawn(
-    'node',
-    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
-    {
-      env: {
-        ...process.env,
-        NODE_ENV: 'production',
-        DATABASE_URL: databaseUrl,
-        BETTER_AUTH_SECRET: SECRET,
-        PORT: String(port),
-        OMNITROPE_RATE_LIMIT: 'off',
-        NEXT_TELEMETRY_DISABLED: '1',
-        LOG_LEVEL: 'warn',
-      },
-      stdio: ['ignore', 'pipe', 'pipe'],
+  const child = spawn('node', ['scripts/serve.mjs'], {
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      DATABASE_URL: databaseUrl,
+      BETTER_AUTH_SECRET: SECRET,
+      PORT: String(port),
+      HOST: '127.0.0.1',
+      OMNITROPE_RATE_LIMIT: 'off',
+      NEXT_TELEMETRY_DISABLED: '1',
+      LOG_LEVEL: 'warn',
     },
-  );
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
   let output = '';
   child.stdout!.on('data', (chunk: Buffer) => (output += chunk));
   child.stderr!.on('data', (chunk: Buffer) => (output += chunk));

@@ -25,7 +25,7 @@ describe('a manifest', () => {
   it('is previewed without writing anything, bad rows with line and reason', async () => {
     const { lotId } = await lotWith([]);
     const before = await eventCount();
-    const preview = await database().transaction((tx) => previewManifest(tx, { lotId, text }, guessColumns));
+    const preview = await database().transaction((tx) => previewManifest(tx, { lotId, text }));
     expect(preview).toMatchObject({ total: 40, already: 0, bad: [{ line: 10 }, { line: 21 }] });
     expect(await eventCount()).toBe(before);
     expect(await unitsOf(lotId)).toEqual([]);

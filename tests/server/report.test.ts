@@ -156,7 +156,7 @@ describe('what is refused, with nothing changed', () => {
           token,
         ),
       ),
-    ).toMatchObject({ code: 'invalid', message: expect.stringMatching(/lshw.*not readable.*poem\.txt/s) });
+    ).toMatchObject({ code: 'invalid', message: expect.stringMatching(/lshw.*is no JSON.*poem\.txt/s) });
     expect(await eventCount()).toBe(before);
     expect((await specificationOf(database(), unit.unitId)).rows).toEqual([]);
     expect(await lookAtToken(token)).toMatchObject({ state: 'good' });

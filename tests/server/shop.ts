@@ -1,10 +1,14 @@
 import { afterAll, beforeAll, inject } from 'vitest';
 import { eq } from 'drizzle-orm';
 import { closeDatabase, database } from '@/db/client';
-import { events, shop, units } from '@/db/schema';
+import { account, events, shop, units, user } from '@/db/schema';
 import { runCommand, type Actor, type Command, type CommandCall } from '@/shop/command';
 import { commandByName } from '@/shop/commands';
+import { workHere } from '@/workers/pool';
+import run from '@/workers/worker';
 import { freshDatabase } from './database.setup';
+
+workHere(run);
 
 export const owner: Actor = { id: 'owner', name: 'Buyer', role: 'owner' };
 export const benchA: Actor = { id: 'bench-a', name: 'Bench A', role: 'technician' };
@@ -22,8 +26,17 @@ export function openShop(name: string): void {
     await database()
       .insert(shop)
       .values({ name: 'Saltmarsh Reuse', currencySign: 'CR', ratePerHourMinor: 1800 });
+    for (const person of [owner, benchA, benchB, trainee]) await hire(person);
   });
   afterAll(closeDatabase);
+}
+
+/** A person of the shop with an account that stands. */
+export async function hire({ id, name, role }: Actor): Promise<void> {
+  await database()
+    .insert(user)
+    .values({ id, name, role, email: `${id}@saltmarsh.example` });
+  await database().insert(account).values({ id, accountId: id, providerId: 'credential', userId: id });
 }
 
 export async function act<T = unknown>(

@@ -1,4 +1,14 @@
-import { meaningful, type Parsed } from './problem';
+import { fieldsOf, meaningful, within, type Parsed } from './problem';
+
+/** Largest module taken for real. */
+const MOST_GB = 4096;
+const SIZE_UNITS: Record<string, number> = { mb: 1 / 1024, gb: 1, tb: 1024 };
+
+/** "4096 MB", "8 GB" -> binary gigabytes; anything else -> NaN. */
+function gigabytes(size: string): number {
+  const [figure, unit = ''] = size.split(' ', 2);
+  return Number(figure || NaN) * (SIZE_UNITS[unit.toLowerCase()] ?? NaN);
+}
 
 export interface MemoryModule {
   slot: string;
@@ -27,13 +37,10 @@ export function parseDmidecode(text: string): Parsed<Dmidecode> {
     .split(/\n(?=Handle 0x)/)
     .filter((block) => block.startsWith('Handle 0x'))
     .map((block) => {
-      const lines = block.split('\n').slice(1);
-      const fields = new Map<string, string>();
-      for (const line of lines.slice(1)) {
-        const match = /^\t([^\t:][^:]*):\s*(.*)$/.exec(line);
-        if (match && !fields.has(match[1])) fields.set(match[1], match[2]);
-      }
-      return { title: lines[0]?.trim() ?? '', fields };
+      const body = block.indexOf('\n') + 1;
+      const end = block.indexOf('\n', body);
+      const title = block.slice(body, end < 0 ? undefined : end).trim();
+      return { title: body ? title : '', fields: fieldsOf(end < 0 ? '' : block.slice(end + 1)) };
     });
   if (blocks.length === 0)
     return {
@@ -46,17 +53,16 @@ export function parseDmidecode(text: string): Parsed<Dmidecode> {
   const bios = of('BIOS Information');
   const devices = blocks.filter((block) => block.title === 'Memory Device');
   const modules = devices.flatMap(({ fields }): MemoryModule[] => {
-    const match = /^(\d+)\s*(MB|GB|TB)/.exec(fields.get('Size') ?? '');
-    if (!match) return [];
-    const gb = Number(match[1]) * (match[2] === 'MB' ? 1 / 1024 : match[2] === 'TB' ? 1024 : 1);
+    const gb = within(gigabytes(fields.get('size') ?? ''), 1 / 1024, MOST_GB);
+    if (gb === null) return [];
     return [
       {
-        slot: fields.get('Locator') ?? '',
+        slot: meaningful(fields.get('locator')) ?? '',
         gb,
-        kind: meaningful(fields.get('Type')),
-        speed: meaningful(fields.get('Configured Memory Speed') ?? fields.get('Speed')),
-        serial: meaningful(fields.get('Serial Number')),
-        part: meaningful(fields.get('Part Number')),
+        kind: meaningful(fields.get('type')),
+        speed: meaningful(fields.get('configured memory speed') ?? fields.get('speed')),
+        serial: meaningful(fields.get('serial number')),
+        part: meaningful(fields.get('part number')),
       },
     ];
   });
@@ -64,12 +70,12 @@ export function parseDmidecode(text: string): Parsed<Dmidecode> {
   if (devices.length === 0) problems.push('dmidecode: no memory devices');
   return {
     value: {
-      maker: meaningful(system?.get('Manufacturer')),
-      model: meaningful(system?.get('Product Name')),
-      serial: meaningful(system?.get('Serial Number')),
-      boardSerial: meaningful(of('Base Board Information')?.get('Serial Number')),
-      firmware: meaningful([bios?.get('Version'), bios?.get('Release Date')].filter(Boolean).join(' ')),
-      chassis: meaningful(of('Chassis Information')?.get('Type')),
+      maker: meaningful(system?.get('manufacturer')),
+      model: meaningful(system?.get('product name')),
+      serial: meaningful(system?.get('serial number')),
+      boardSerial: meaningful(of('Base Board Information')?.get('serial number')),
+      firmware: meaningful([bios?.get('version'), bios?.get('release date')].filter(Boolean).join(' ')),
+      chassis: meaningful(of('Chassis Information')?.get('type')),
       modules,
       slots: devices.length,
     },

@@ -1,4 +1,7 @@
-import { isRecord, meaningful, parseJson, type Parsed } from './problem';
+import { isRecord, meaningful, parseJson, textOf, within, type Parsed } from './problem';
+
+/** Largest memory or drive taken for real: a petabyte. */
+const MOST_BYTES = 1e15;
 
 export interface LshwDisk {
   name: string;
@@ -32,6 +35,13 @@ function walk(node: unknown, visit: (node: Node) => void): void {
   if (node.children) walk(node.children, visit);
 }
 
+/** "Keep T3 (SKU 12)" -> "Keep T3". */
+function withoutBrackets(text: string): string {
+  if (!text.endsWith(')')) return text;
+  const open = text.lastIndexOf('(');
+  return open < 0 ? text : text.slice(0, open).trimEnd();
+}
+
 /** `lshw -json`: one tree, in some versions inside a list. Sizes in bytes. */
 export function parseLshw(text: string): Parsed<Lshw> {
   const { value, problems } = parseJson(text, 'lshw');
@@ -41,7 +51,7 @@ export function parseLshw(text: string): Parsed<Lshw> {
     return { value: null, problems: ['lshw: no machine in it (expected the output of "lshw -json")'] };
   const out: Lshw = {
     maker: meaningful(root.vendor),
-    model: meaningful(String(root.product ?? '').replace(/\s*\([^)]*\)$/, '')),
+    model: meaningful(withoutBrackets(textOf(root.product))),
     serial: meaningful(root.serial),
     chassis: isRecord(root.configuration) ? meaningful(root.configuration.chassis) : null,
     boardSerial: null,
@@ -55,11 +65,10 @@ export function parseLshw(text: string): Parsed<Lshw> {
   };
   let banks = 0;
   walk(root, (node) => {
-    const id = String(node.id ?? '');
-    const size = typeof node.size === 'number' ? node.size : null;
+    const id = textOf(node.id);
+    const size = within(node.size, 0, MOST_BYTES);
     if (id === 'core') out.boardSerial = meaningful(node.serial);
-    else if (id === 'firmware')
-      out.firmware = meaningful([node.version, node.date].filter(Boolean).join(' '));
+    else if (id === 'firmware') out.firmware = meaningful(`${textOf(node.version)} ${textOf(node.date)}`);
     else if (node.class === 'processor' && !out.processor) out.processor = meaningful(node.product);
     else if (/^memory(:\d+)?$/.test(id) && size) out.memory = Math.max(out.memory ?? 0, size);
     else if (/^bank(:\d+)?$/.test(id) && size) banks += size;
@@ -67,10 +76,9 @@ export function parseLshw(text: string): Parsed<Lshw> {
     else if (node.class === 'disk' && /^(disk|nvme|namespace)/.test(id) && (size || node.serial))
       out.disks.push({ name: meaningful(node.product) ?? 'drive', serial: meaningful(node.serial), size });
     else if (/^cdrom/.test(id)) out.optical = true;
-    else if (node.class === 'network' && /wireless/i.test(String(node.description ?? '')))
-      out.wireless = true;
+    else if (node.class === 'network' && /wireless/i.test(textOf(node.description))) out.wireless = true;
   });
-  if (banks) out.memory = banks;
+  if (banks) out.memory = within(banks, 0, MOST_BYTES);
   if (!out.memory) problems.push('lshw: no memory size');
   if (!out.serial) problems.push('lshw: no serial number (run as root to read it)');
   return { value: out, problems };

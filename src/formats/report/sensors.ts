@@ -23,7 +23,7 @@ export function parseSensors(text: string): Parsed<Sensors> {
       for (const [name, reading] of Object.entries(readings)) {
         if (typeof reading !== 'number') continue;
         if (/^temp\d+_input$/.test(name) && reading > -20 && reading < 130)
-          (/core|k10|cpu|package|tctl|processor/i.test(chip + label) ? processor : other).push(reading);
+          (/core|k10|cpu|package|tctl|processor/i.test(`${chip} ${label}`) ? processor : other).push(reading);
         if (/^fan\d+_input$/.test(name)) fans.push({ label, rpm: Math.round(reading) });
       }
     }
@@ -31,7 +31,10 @@ export function parseSensors(text: string): Parsed<Sensors> {
   const temperatures = processor.length ? processor : other;
   if (temperatures.length === 0) problems.push('sensors: no temperature could be read');
   return {
-    value: { processorCelsius: temperatures.length ? Math.max(...temperatures) : null, fans },
+    value: {
+      processorCelsius: temperatures.length ? temperatures.reduce((a, b) => Math.max(a, b)) : null,
+      fans,
+    },
     problems,
   };
 }

@@ -1,5 +1,5 @@
 import type { DriveLog } from '@/core/storage/health';
-import { isRecord, meaningful, parseJson, type Parsed } from './problem';
+import { isRecord, meaningful, parseJson, textOf, within, type Parsed } from './problem';
 
 export interface Smartctl {
   device: string;
@@ -13,8 +13,8 @@ export interface Smartctl {
   log: DriveLog;
 }
 
-const number = (value: unknown): number | null =>
-  typeof value === 'number' && Number.isFinite(value) ? value : null;
+/** Counters of six bytes, and whatever else a drive may honestly say. */
+const number = (value: unknown): number | null => within(value, -1e15, 1e15);
 
 /** `smartctl --json -a /dev/...`, ATA or NVMe. */
 export function parseSmartctl(text: string): Parsed<Smartctl> {
@@ -39,7 +39,7 @@ export function parseSmartctl(text: string): Parsed<Smartctl> {
   if (!nvme && table.length === 0) problems.push('smartctl: the drive gave no health table');
   return {
     value: {
-      device: String((value.device as Record<string, unknown>).name ?? ''),
+      device: textOf(value.device.name),
       model: meaningful(value.model_name),
       serial: meaningful(value.serial_number),
       gb: bytes === null ? null : Math.round(bytes / 1e9),
@@ -55,7 +55,7 @@ export function parseSmartctl(text: string): Parsed<Smartctl> {
           return [
             {
               id,
-              name: String(row.name ?? id),
+              name: textOf(row.name) || `${id}`,
               value: number(row.value),
               threshold: number(row.thresh),
               raw,

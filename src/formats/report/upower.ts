@@ -1,4 +1,7 @@
-import { meaningful, type Parsed } from './problem';
+import { fieldsOf, meaningful, within, type Parsed } from './problem';
+
+/** Largest figure of a battery taken for real: watt-hours, cycles. */
+const MOST = 100_000;
 
 export interface Upower {
   present: boolean;
@@ -17,10 +20,11 @@ export function parseUpower(text: string): Parsed<Upower> {
   const devices = text.split(/\n(?=Device: )/).filter((block) => block.startsWith('Device: '));
   if (devices.length === 0)
     return { value: null, problems: ['upower: no devices in it (expected the output of "upower -d")'] };
-  const block = devices.find(
-    (device) => /battery_/i.test(device.split('\n')[0]) && /power supply:\s*yes/i.test(device),
-  );
-  if (!block)
+  const fields = devices
+    .filter((device) => device.slice(0, device.indexOf('\n')).toLowerCase().includes('battery_'))
+    .map(fieldsOf)
+    .find((found) => found.get('power supply')?.toLowerCase() === 'yes');
+  if (!fields)
     return {
       value: {
         present: false,
@@ -33,11 +37,8 @@ export function parseUpower(text: string): Parsed<Upower> {
       },
       problems: [],
     };
-  const field = (name: string) => new RegExp(`^\\s*${name}:\\s*(.+)$`, 'mi').exec(block)?.[1].trim() ?? null;
-  const figure = (name: string) => {
-    const value = parseFloat((field(name) ?? '').replace(',', '.'));
-    return Number.isFinite(value) ? value : null;
-  };
+  const field = (name: string) => fields.get(name) ?? null;
+  const figure = (name: string) => within(parseFloat((field(name) ?? '').replace(',', '.')), 0, MOST);
   const full = figure('energy-full');
   const design = figure('energy-full-design');
   const capacity = figure('capacity');

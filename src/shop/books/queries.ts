@@ -8,7 +8,7 @@ const costSql = sql`
   coalesce((select sum(c.cost_minor) from components c where c.id in (
     select m.component_id from movements m where m.to_place = 'unit:' || u.id and m.from_place = 'bin'
       and not exists (select 1 from movements b where b.component_id = m.component_id and b.n > m.n and b.from_place = 'unit:' || u.id and b.to_place in ('bin', 'returned'))
-  )), 0)::int as parts_minor`;
+  )), 0)::bigint as parts_minor`;
 
 export interface UnitBook {
   id: string;

@@ -17,7 +17,7 @@ export async function swapBin(
   chassis: Chassis,
 ): Promise<Partial<Record<PartClass, number>>> {
   const rows = await tx
-    .select({ class: components.class, minor: sql<number>`min(${components.costMinor})::int` })
+    .select({ class: components.class, minor: sql<number>`min(${components.costMinor})::bigint` })
     .from(components)
     .where(
       and(goodInBin, fitsOn(chassis), or(isNull(components.reservedFor), eq(components.reservedFor, unit))),

@@ -4,12 +4,12 @@ import { PART_CLASSES } from '@/core/catalogue';
 import { components } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
-import { minor, shortText, unitId } from '../input';
+import { minor, shortText, unitId, rowId } from '../input';
 import { refuseHeld } from '../units/stages';
 import { writeSpec } from '../units/specification';
 import { arrive, componentById, move, type NewComponent, type Place } from './move';
 
-const componentId = Joi.string().uuid().required().label('part');
+const componentId = rowId('part').required();
 const partFields = {
   class: Joi.string()
     .valid(...PART_CLASSES)

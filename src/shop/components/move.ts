@@ -53,18 +53,16 @@ export async function arrive(
       unitId: to.startsWith('unit:') ? to.slice(5) : null,
     })
     .returning({ id: components.id });
-  await tx
-    .insert(movements)
-    .values({
-      componentId: made.id,
-      n: 0,
-      previous: null,
-      fromPlace: 'arrived',
-      toPlace: to,
-      by: actor.id,
-      byName: actor.name,
-      reason,
-    });
+  await tx.insert(movements).values({
+    componentId: made.id,
+    n: 0,
+    previous: null,
+    fromPlace: 'arrived',
+    toPlace: to,
+    by: actor.id,
+    byName: actor.name,
+    reason,
+  });
   return { id: made.id, code };
 }
 

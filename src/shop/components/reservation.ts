@@ -4,7 +4,7 @@ import { findingById } from '@/catalog';
 import { components } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
-import { shortText, unitId } from '../input';
+import { shortText, unitId, rowId } from '../input';
 import { refuseHeld } from '../units/stages';
 import { fitsOn, goodInBin } from './bin';
 import { componentById, heldWords } from './move';
@@ -77,7 +77,7 @@ export const releasePart = defineCommand<{ unitId: string; componentId: string }
   name: 'releasePart',
   roles: BENCH_ROLES,
   onUnit: true,
-  input: Joi.object({ unitId, componentId: Joi.string().uuid().required().label('part') }),
+  input: Joi.object({ unitId, componentId: rowId('part').required() }),
   async run({ tx, unit }, input) {
     const part = await componentById(tx, input.componentId);
     if (part.reservedFor !== unit!.id)
@@ -96,7 +96,7 @@ export const judgePart = defineCommand<{ componentId: string; knownGood: boolean
   roles: BENCH_ROLES,
   onUnit: false,
   input: Joi.object({
-    componentId: Joi.string().uuid().required().label('part'),
+    componentId: rowId('part').required(),
     knownGood: Joi.boolean().required().label('tested good'),
   }),
   async run({ tx }, input) {

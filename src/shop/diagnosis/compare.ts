@@ -1,11 +1,12 @@
 import { eq } from 'drizzle-orm';
 import { findingById, repairById } from '@/catalog';
-import { compareSteps, type Comparison } from '@/core/steps/compare';
-import { inspectUnit } from '@/core/steps/evaluate';
+import type { Comparison } from '@/core/steps/compare';
+import { heavy } from '@/workers/pool';
 import { database } from '@/db/client';
 import { units } from '@/db/schema';
 import { ShopError } from '../errors';
-import { appraisalOf } from '../units/revalue';
+import { isTag } from '../input';
+import { appraisalOf, withNumbers } from '../units/revalue';
 
 export interface UnitComparison {
   /** Names of the proposed step and of the one in mind. */
@@ -20,26 +21,17 @@ const nameOf = (id: string) =>
 /** Why the step that stands first, and not the one somebody has in mind: worked out afresh, with all steps ranked. @throws ShopError when there is no such unit or step */
 export async function compareOnUnit(tag: string, other: string): Promise<UnitComparison> {
   return database().transaction(async (tx) => {
-    const [unit] = await tx.select({ id: units.id }).from(units).where(eq(units.tag, tag));
+    const [unit] = isTag(tag)
+      ? await tx.select({ id: units.id }).from(units).where(eq(units.tag, tag.toUpperCase()))
+      : [];
     if (!unit) throw new ShopError('missing', `There is no unit ${tag}.`);
     if (other !== 'stop' && !findingById(other) && !repairById(other))
       throw new ShopError('missing', `There is no step "${other}".`);
     const { input, known } = await appraisalOf(tx, unit.id);
-    const { problem, ranking } = inspectUnit(known.catalogue, input);
-    const [first, second] = ranking.steps;
-    const proposed = first.id === other || (first.kind === 'stop' && other === 'stop') ? second : first;
-    if (!proposed) throw new ShopError('refused', 'There is nothing else to do.');
-    const result = compareSteps(
-      known.catalogue,
-      problem,
-      ranking,
-      proposed.kind === 'stop' ? 'stop' : proposed.id,
-      other,
+    const { proposed, result } = await withNumbers(known, (numbers) =>
+      heavy('compare', [numbers, input, other]),
     );
-    return {
-      proposed: proposed.kind === 'stop' ? nameOf('stop') : nameOf(proposed.id),
-      other: nameOf(other),
-      result,
-    };
+    if (!result) throw new ShopError('refused', 'There is nothing else to do.');
+    return { proposed: nameOf(proposed), other: nameOf(other), result };
   });
 }

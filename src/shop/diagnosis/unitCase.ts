@@ -2,13 +2,16 @@ import { eq } from 'drizzle-orm';
 import { database } from '@/db/client';
 import { units } from '@/db/schema';
 import { ShopError } from '../errors';
+import { isTag } from '../input';
 import { numbersOf } from '../rules/effective';
 import { appraisalOf } from '../units/revalue';
 
 /** A unit's record as a case file (docs/belief.md): to be looked at elsewhere, or with more faults at once. @throws ShopError when there is no such unit */
 export async function caseOfUnit(tag: string, faults: number) {
   return database().transaction(async (tx) => {
-    const [unit] = await tx.select({ id: units.id }).from(units).where(eq(units.tag, tag));
+    const [unit] = isTag(tag)
+      ? await tx.select({ id: units.id }).from(units).where(eq(units.tag, tag.toUpperCase()))
+      : [];
     if (!unit) throw new ShopError('missing', `There is no unit ${tag}.`);
     const { input, rules, known } = await appraisalOf(tx, unit.id);
     const { worth } = input;

@@ -4,7 +4,7 @@ import { components, erasures } from '@/db/schema';
 import type { Transaction } from '@/db/client';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
-import { shortText, unitId } from '../input';
+import { shortText, unitId, rowId } from '../input';
 import { componentById, move } from '../components/move';
 import { standingRecord } from '../units/revalue';
 import { specificationOf, writeSpec } from '../units/specification';
@@ -25,7 +25,7 @@ export const recordErasure = defineCommand<Record, { erasureId: string }>({
   onUnit: true,
   input: Joi.object({
     unitId,
-    componentId: Joi.string().uuid().required().label('drive'),
+    componentId: rowId('drive').required(),
     kind: Joi.string().valid('erased', 'returned', 'destroyed').required().label('what'),
     method: shortText('method', 200).required(),
     verified: shortText('verification', 200).allow('').default(''),

@@ -3,6 +3,7 @@ import Joi from 'joi';
 import { jobs, units } from '@/db/schema';
 import { defineCommand } from '../command';
 import { ShopError } from '../errors';
+import { rowId } from '../input';
 import { openUnits } from './revaluation';
 
 /** A job that has not been heard of for so long has died with its process. */
@@ -57,7 +58,7 @@ export const cancelJob = defineCommand<{ job: string }, { done: number }>({
   name: 'cancelJob',
   roles: ['owner'],
   onUnit: false,
-  input: Joi.object({ job: Joi.string().uuid().required().label('job') }),
+  input: Joi.object({ job: rowId('job').required() }),
   async run({ tx }, { job: id }) {
     const [job] = await tx
       .update(jobs)

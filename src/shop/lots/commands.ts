@@ -3,18 +3,13 @@ import Joi from 'joi';
 import { allocateMinor } from '@/core/money/allocate';
 import { CLOSED } from '@/core/steps/bench';
 import { CHASSIS, type Chassis, type LotSource } from '@/core/catalogue';
-import {
-  claimsIn,
-  readManifest,
-  readManifestTable,
-  type ColumnMap,
-  type ManifestRow,
-} from '@/formats/manifest';
+import { claimsIn, type ColumnMap, type ManifestRow } from '@/formats/manifest';
+import { heavy } from '@/workers/pool';
 import type { Transaction } from '@/db/client';
 import { lots, observations, units } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type Actor } from '../command';
 import { ShopError } from '../errors';
-import { shortText } from '../input';
+import { shortText, rowId } from '../input';
 import { revalueUnit } from '../units/revalue';
 import { writeSpec, type SpecEntry } from '../units/specification';
 import { manifestInput, receiveLotInput } from './rules';
@@ -55,7 +50,7 @@ export const receiveLot = defineCommand<ReceiveLot, { lotId: string; code: strin
 });
 
 async function lotById(tx: Transaction, id: string) {
-  const [lot] = await tx.select().from(lots).where(eq(lots.id, id)).for('update');
+  const [lot] = await tx.select().from(lots).where(eq(lots.id, id)).for('no key update');
   if (!lot) throw new ShopError('missing', 'There is no such lot.');
   return lot;
 }
@@ -106,19 +101,17 @@ async function putUnit(
   await writeSpec(tx, unit.id, 'claimed', claimed, 'manifest', actor.name);
   const said = claimsIn(row.condition);
   if (said.length)
-    await tx
-      .insert(observations)
-      .values(
-        said.map((ref) => ({
-          unitId: unit.id,
-          kind: 'finding' as const,
-          ref,
-          outcome: 1,
-          basis: 'claimed',
-          by: actor.id,
-          byName: 'the seller',
-        })),
-      );
+    await tx.insert(observations).values(
+      said.map((ref) => ({
+        unitId: unit.id,
+        kind: 'finding' as const,
+        ref,
+        outcome: 1,
+        basis: 'claimed',
+        by: actor.id,
+        byName: 'the seller',
+      })),
+    );
   await revalueUnit(tx, unit.id);
   return unit.id;
 }
@@ -137,7 +130,7 @@ export async function shareLotCost(tx: Transaction, lotId: string): Promise<void
     rows.map((row) => (lot.allocation === 'equal' ? 1 : row.price)),
   );
   await tx.execute(
-    sql`update units set cost_minor = v.cost from (select unnest(${sql.param(rows.map((row) => row.id))}::uuid[]) as id, unnest(${sql.param(parts)}::int[]) as cost) v where units.id = v.id`,
+    sql`update units set cost_minor = v.cost from (select unnest(${sql.param(rows.map((row) => row.id))}::uuid[]) as id, unnest(${sql.param(parts)}::bigint[]) as cost) v where units.id = v.id`,
   );
 }
 
@@ -152,10 +145,10 @@ export const importManifest = defineCommand<Manifest, { added: string[]; already
   name: 'importManifest',
   roles: BENCH_ROLES,
   onUnit: false,
-  input: manifestInput,
+  input: manifestInput.fork(['columns'], (columns) => columns.required()),
   async run({ tx, actor }, input) {
     const lot = await lotById(tx, input.lotId);
-    const { rows, bad } = readManifest(readManifestTable(input.text), input.columns);
+    const { rows, bad } = await heavy('readManifest', [input.text, input.columns]);
     if (rows.length === 0)
       throw new ShopError(
         'invalid',
@@ -191,22 +184,19 @@ export const importManifest = defineCommand<Manifest, { added: string[]; already
   },
 });
 
-/** What an import would do, without doing it. */
+/** What an import would do, without doing it. Without columns they are guessed from the heading. */
 export async function previewManifest(
   tx: Transaction,
   input: { lotId: string; text: string; columns?: ColumnMap },
-  guess: (header: string[]) => ColumnMap,
 ) {
-  const table = readManifestTable(input.text);
-  const columns = input.columns ?? guess(table.header);
-  const { rows, bad } = readManifest(table, columns);
+  const { header, columns, rows, bad } = await heavy('readManifest', [input.text, input.columns]);
   const known = new Set(
     (await tx.select({ key: units.manifestKey }).from(units).where(eq(units.lotId, input.lotId))).map(
       (row) => row.key,
     ),
   );
   return {
-    header: table.header,
+    header,
     columns,
     rows: rows.slice(0, 200).map((row) => ({ ...row, already: known.has(row.key) })),
     total: rows.length,
@@ -230,7 +220,7 @@ export const addUnit = defineCommand<AddUnit, { tag: string; unitId: string }>({
   roles: BENCH_ROLES,
   onUnit: false,
   input: Joi.object({
-    lotId: Joi.string().uuid().required().label('lot'),
+    lotId: rowId('lot').required(),
     chassis: Joi.string()
       .valid(...CHASSIS)
       .required()

@@ -1,6 +1,7 @@
 import { desc, eq, sql } from 'drizzle-orm';
 import { database } from '@/db/client';
 import { lots, units } from '@/db/schema';
+import { isLotCode } from '../input';
 
 export async function listLots() {
   return database()
@@ -14,13 +15,14 @@ export async function listLots() {
       paidMinor: sql<number>`${lots.priceMinor} + ${lots.freightMinor} + ${lots.feesMinor}`,
       units: sql<number>`(select count(*)::int from units u where u.lot_id = lots.id)`,
       open: sql<number>`(select count(*)::int from units u where u.lot_id = lots.id and u.stage not in ('sold', 'gone'))`,
-      stillMinor: sql<number>`(select coalesce(sum(u.value_minor), 0)::int from units u where u.lot_id = lots.id and u.stage not in ('sold', 'gone', 'quarantine'))`,
+      stillMinor: sql<number>`(select coalesce(sum(u.value_minor), 0)::bigint from units u where u.lot_id = lots.id and u.stage not in ('sold', 'gone', 'quarantine'))`,
     })
     .from(lots)
     .orderBy(desc(lots.receivedOn), desc(lots.createdAt));
 }
 
 export async function lotByCode(code: string) {
+  if (!isLotCode(code)) return null;
   const [lot] = await database().select().from(lots).where(eq(lots.code, code));
   return lot ?? null;
 }

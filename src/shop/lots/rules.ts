@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { LOT_SOURCES } from '@/core/catalogue';
-import { MANIFEST_FIELDS } from '@/formats/manifest';
-import { isoDate, minor, shortText } from '../input';
+import { MANIFEST_FIELDS, type ColumnMap } from '@/formats/manifest';
+import { isoDate, minor, shortText, rowId } from '../input';
 
 export const MAX_MANIFEST = 2_000_000;
 
@@ -28,8 +28,15 @@ export const receiveLotInput = Joi.object({
   claims: shortText('claims', 2000).allow('').default(''),
 });
 
+export interface ManifestInput {
+  lotId: string;
+  text: string;
+  columns?: ColumnMap;
+}
+
+/** Without columns a preview guesses them; an import wants them said. */
 export const manifestInput = Joi.object({
-  lotId: Joi.string().uuid().required().label('lot'),
+  lotId: rowId('lot').required(),
   text: Joi.string()
     .max(MAX_MANIFEST)
     .required()

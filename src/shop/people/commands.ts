@@ -1,10 +1,11 @@
-import { and, eq, ne, sql } from 'drizzle-orm';
+import { randomUUID } from 'node:crypto';
+import { and, eq, isNull, ne, sql } from 'drizzle-orm';
 import Joi from 'joi';
-import { account, session, user } from '@/db/schema';
+import { constraintOf } from '@/db/failure';
+import { account, reportTokens, session, user } from '@/db/schema';
 import type { Transaction } from '@/db/client';
 import { defineCommand, type Role } from '../command';
 import { ShopError } from '../errors';
-import { shortText } from '../input';
 
 export const ROLES = ['owner', 'technician', 'viewer'] as const satisfies readonly Role[];
 const person = Joi.string().max(80).required().label('person');
@@ -32,22 +33,116 @@ async function keepAnOwner(tx: Transaction, leaving: string): Promise<void> {
     );
 }
 
-/** Written by `server/people` once the account is there: who may come in from now on. */
-export const personAdded = defineCommand<{ person: string; name: string; role: Role }, null>({
-  name: 'personAdded',
+/** A name as it stands in the history: no two alike, no signs that cannot be seen. */
+const personName = Joi.string()
+  .custom((value: string) =>
+    value
+      .normalize('NFKC')
+      .replace(/[\p{C}\s]+/gu, ' ')
+      .trim(),
+  )
+  .min(1)
+  .max(60)
+  .label('name');
+
+/** The only words the database's own rules on people come with. */
+function taken(error: unknown, input: { name?: string; email?: string }): never {
+  const constraint = constraintOf(error);
+  if (constraint === 'user_name_once')
+    throw new ShopError('conflict', `Not done: somebody is called ${input.name} already.`, {
+      fields: { name: 'is taken' },
+    });
+  if (constraint === 'user_email_unique')
+    throw new ShopError('conflict', `Not done: ${input.email} is somebody’s address already.`, {
+      fields: { email: 'is taken' },
+    });
+  throw error;
+}
+
+export interface NewPerson {
+  name: string;
+  email: string;
+  role: Role;
+  /** Never the password itself. */
+  passwordHash: string;
+}
+
+/** A person and the way in, or, for an address whose account was closed, the same person in again. @returns the person's id */
+export async function putPerson(tx: Transaction, input: NewPerson): Promise<string> {
+  const [before] = await tx
+    .select({ id: user.id, name: user.name, account: account.id })
+    .from(user)
+    .leftJoin(account, eq(account.userId, user.id))
+    .where(eq(user.email, input.email));
+  if (before?.account)
+    throw new ShopError('conflict', `Not done: ${input.email} is ${before.name}’s address already.`, {
+      fields: { email: 'is taken' },
+    });
+  const id = before?.id ?? randomUUID();
+  const now = new Date();
+  const { name, email, role } = input;
+  try {
+    if (before) await tx.update(user).set({ name, role, updatedAt: now }).where(eq(user.id, id));
+    else await tx.insert(user).values({ id, name, email, role, emailVerified: true });
+    await tx.insert(account).values({
+      id: randomUUID(),
+      accountId: id,
+      providerId: 'credential',
+      userId: id,
+      password: input.passwordHash,
+    });
+  } catch (error) {
+    taken(error, input);
+  }
+  return id;
+}
+
+/** An owner lets somebody in, or in again. The caller (`server/people`) has made the password's hash. */
+export const addPersonCommand = defineCommand<NewPerson, { id: string }>({
+  name: 'addPerson',
   roles: ['owner'],
   onUnit: false,
   input: Joi.object({
-    person,
-    name: shortText('name', 60).required(),
+    name: personName.required(),
+    email: Joi.string().max(120).required(),
+    passwordHash: Joi.string().max(400).required(),
     role: Joi.string()
       .valid(...ROLES)
       .required(),
   }),
-  async run(_, input) {
-    return { event: { kind: 'person added', payload: { ...input } }, answer: null };
+  async run({ tx }, input) {
+    const person = await putPerson(tx, input);
+    const { name, role } = input;
+    return { event: { kind: 'person added', payload: { person, name, role } }, answer: { id: person } };
   },
 });
+
+/** Another name. What was done under the old one keeps it in the history, and this entry says whose it was. */
+export const renamePerson = defineCommand<{ person: string; name: string }, null>({
+  name: 'renamePerson',
+  roles: ['owner'],
+  onUnit: false,
+  input: Joi.object({ person, name: personName.required() }),
+  async run({ tx }, input) {
+    const row = await known(tx, input.person);
+    if (row.name === input.name) throw new ShopError('refused', `That is ${row.name}’s name already.`);
+    try {
+      await tx.update(user).set({ name: input.name, updatedAt: new Date() }).where(eq(user.id, row.id));
+    } catch (error) {
+      taken(error, input);
+    }
+    return {
+      event: { kind: 'person renamed', payload: { person: row.id, from: row.name, to: input.name } },
+      answer: null,
+    };
+  },
+});
+
+/** What a person could still do somewhere else ends: sessions, and leave given to machines to report. */
+async function endEverywhere(tx: Transaction, id: string): Promise<void> {
+  await tx.delete(session).where(eq(session.userId, id));
+  await tx.delete(reportTokens).where(and(eq(reportTokens.by, id), isNull(reportTokens.usedAt)));
+}
 
 /** Another role; it counts from the person's next sign-in, which is now. */
 export const setRole = defineCommand<{ person: string; role: Role }, null>({
@@ -66,9 +161,13 @@ export const setRole = defineCommand<{ person: string; role: Role }, null>({
     if (row.role === input.role) throw new ShopError('refused', `${row.name} is ${input.role} already.`);
     if (row.role === 'owner') await keepAnOwner(tx, row.id);
     await tx.update(user).set({ role: input.role }).where(eq(user.id, row.id));
-    await tx.delete(session).where(eq(session.userId, row.id));
+    await endEverywhere(tx, row.id);
     return {
-      event: { kind: 'role', payload: { person: row.id, name: row.name, from: row.role, to: input.role } },
+      event: {
+        person: row.id,
+        kind: 'role',
+        payload: { person: row.id, name: row.name, from: row.role, to: input.role },
+      },
       answer: null,
     };
   },
@@ -85,7 +184,10 @@ export const closePerson = defineCommand<{ person: string }, null>({
     if (row.role === 'owner') await keepAnOwner(tx, row.id);
     const gone = await tx.delete(account).where(eq(account.userId, row.id)).returning({ id: account.id });
     if (gone.length === 0) throw new ShopError('refused', `${row.name} cannot sign in already.`);
-    await tx.delete(session).where(eq(session.userId, row.id));
-    return { event: { kind: 'person closed', payload: { person: row.id, name: row.name } }, answer: null };
+    await endEverywhere(tx, row.id);
+    return {
+      event: { person: row.id, kind: 'person closed', payload: { person: row.id, name: row.name } },
+      answer: null,
+    };
   },
 });

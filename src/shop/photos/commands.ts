@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { photos } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
-import { shortText, unitId } from '../input';
+import { shortText, unitId, rowId } from '../input';
 
 export interface ReadyPhoto {
   unitId: string;
@@ -50,7 +50,7 @@ export const removePhoto = defineCommand<{ unitId: string; photoId: string }, nu
   name: 'removePhoto',
   roles: BENCH_ROLES,
   onUnit: true,
-  input: Joi.object({ unitId, photoId: Joi.string().uuid().required() }),
+  input: Joi.object({ unitId, photoId: rowId('photograph').required() }),
   async run({ tx, unit }, { photoId }) {
     const gone = await tx
       .delete(photos)

@@ -6,7 +6,7 @@ import type { Transaction, Database } from '@/db/client';
 import { defects, functionTests, units } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
-import { shortText, unitId } from '../input';
+import { shortText, unitId, rowId } from '../input';
 import { forward, moveStage } from '../units/stages';
 import { refuseHeld } from '../units/stages';
 import { specificationOf } from '../units/specification';
@@ -90,7 +90,7 @@ export const removeDefect = defineCommand<{ unitId: string; defectId: string; wh
   onUnit: true,
   input: Joi.object({
     unitId,
-    defectId: Joi.string().uuid().required(),
+    defectId: rowId('mark').required(),
     why: Joi.string().valid('mended', 'mistaken').required().label('why'),
   }),
   async run({ tx, unit }, { defectId, why }) {

@@ -1,11 +1,12 @@
-import { createHash, randomBytes } from 'node:crypto';
+import { createHash, createHmac, randomBytes } from 'node:crypto';
 import { and, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import { database, type Transaction } from '@/db/client';
 import { components, observations, reports, reportTokens, units } from '@/db/schema';
-import { readReport, type ReportFile } from '@/formats/report/bundle';
+import type { ReportFile } from '@/formats/report/bundle';
 import { BENCH_ROLES, defineCommand, type Actor, type CommandContext } from '../command';
 import { arrive, move, type NewComponent } from '../components/move';
+import { heavy } from '@/workers/pool';
 import { ShopError } from '../errors';
 import { shortText, unitId } from '../input';
 import { refuseHeld } from '../units/stages';
@@ -19,15 +20,26 @@ const MAX_FILES = 24;
 
 export const tokenHash = (token: string) => createHash('sha256').update(token).digest('hex');
 
+/** Never kept: with a key of the caller's, the same token can be made again for a lost answer; only this server can make it. */
+function tokenFor(key: string | undefined): string {
+  const secret = process.env.BETTER_AUTH_SECRET;
+  if (!key || !secret) return randomBytes(15).toString('base64url');
+  return createHmac('sha256', secret).update(`report token ${key}`).digest('base64url').slice(0, 20);
+}
+
 /** A one-time leave for the unit to post its own report. Only its hash is kept; an earlier unused one of the unit ends. */
 export const makeReportToken = defineCommand<{ unitId: string }, { token: string; expiresAt: string }>({
   name: 'makeReportToken',
   roles: BENCH_ROLES,
   onUnit: true,
   input: Joi.object({ unitId }),
-  async run({ tx, actor, unit }) {
+  secret: {
+    hide: ({ expiresAt }) => ({ expiresAt }),
+    show: (stored, key) => ({ ...(stored as { expiresAt: string }), token: tokenFor(key) }),
+  },
+  async run({ tx, actor, unit, key }) {
     refuseHeld(unit!);
-    const token = randomBytes(15).toString('base64url');
+    const token = tokenFor(key);
     const expiresAt = new Date(Date.now() + TOKEN_MINUTES * 60_000);
     await tx.delete(reportTokens).where(and(eq(reportTokens.unitId, unit!.id), isNull(reportTokens.usedAt)));
     await tx
@@ -57,7 +69,7 @@ export async function lookAtToken(token: string): Promise<TokenState> {
     state: 'good',
     unitId: row.token.unitId,
     tag: row.tag,
-    actor: { id: row.token.by, name: `${row.token.byName}, by the machine’s report`, role: 'technician' },
+    actor: { id: row.token.by, name: row.token.byName, role: 'technician', via: 'by the machine’s report' },
   };
 }
 
@@ -95,7 +107,7 @@ export const ingestReport = defineCommand<Ingest, IngestAnswer>({
   async run({ tx, actor, unit }, input) {
     refuseHeld(unit!);
     if (input.token) await spendToken(tx, input.token);
-    const bundle = readReport(input.files.filter((file) => file.text.trim() !== ''));
+    const bundle = await heavy('readReport', [input.files.filter((file) => file.text.trim() !== '')]);
     if (!bundle.files.some((file) => file.kind)) {
       const why =
         bundle.files.map((file) => `${file.name}: ${file.problems.join(', ')}`).join('; ') ||
@@ -108,18 +120,16 @@ export const ingestReport = defineCommand<Ingest, IngestAnswer>({
     await writeSpec(tx, unit!.id, 'measured', found.spec, 'machine’s report', actor.name);
     const named = { ...(found.maker && { maker: found.maker }), ...(found.model && { model: found.model }) };
     if (Object.keys(named).length) await tx.update(units).set(named).where(eq(units.id, unit!.id));
-    await tx
-      .insert(reports)
-      .values(
-        bundle.files.map((file) => ({
-          unitId: unit!.id,
-          name: file.name,
-          kind: file.kind ?? 'unreadable',
-          content: file.text.replaceAll('\u0000', ''),
-          problems: file.problems,
-          by: actor.name,
-        })),
-      );
+    await tx.insert(reports).values(
+      bundle.files.map((file) => ({
+        unitId: unit!.id,
+        name: file.name,
+        kind: file.kind ?? 'unreadable',
+        content: file.text.replaceAll('\u0000', ''),
+        problems: file.problems,
+        by: actor.name,
+      })),
+    );
     for (const part of found.parts) await notePart(tx, actor, unit!, part);
     const made = await noteFindings(tx, actor, unit!.id, found.findings);
     const read = bundle.files.map(({ name, kind, problems }) => ({ name, kind, problems }));

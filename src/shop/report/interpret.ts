@@ -18,6 +18,9 @@ export interface Interpretation {
 /** The room a temperature is compared with when none was measured, degrees Celsius. Shop estimate. */
 const USUAL_ROOM = 22;
 
+/** More drives or modules than any machine at these benches has. Shop estimate. */
+const MOST_OF_A_KIND = 24;
+
 const gb = (value: number) => `${Math.round(value * 100) / 100} GB`;
 
 /** From what the instruments said to specification, parts and findings. Pure. */
@@ -43,6 +46,12 @@ export function interpretReport(bundle: ReportBundle, chassis: Chassis): Interpr
   processor(bundle, put, out);
   memory(bundle, put, out);
   drives(bundle, put, out);
+  for (const many of ['memory', 'drive']) {
+    const found = out.parts.filter((part) => part.class === many);
+    if (found.length <= MOST_OF_A_KIND) continue;
+    out.parts = out.parts.filter((part) => part.class !== many || found.indexOf(part) < MOST_OF_A_KIND);
+    out.notRead.push(`${found.length - MOST_OF_A_KIND} more parts "${many}": no machine has so many`);
+  }
   if (sensors?.processorCelsius != null) {
     const celsius = Math.round(sensors.processorCelsius);
     put('idleCelsius', `${celsius} °C`, celsius);

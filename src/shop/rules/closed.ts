@@ -1,14 +1,16 @@
 import { asc, eq, inArray, isNull, sql } from 'drizzle-orm';
-import { catalogue } from '@/catalog';
-import { closedCase, type ClosedCase } from '@/core/belief/learn';
+import type { ClosedCase } from '@/core/belief/learn';
 import { WHOLE_LOOK } from '@/core/catalogue';
-import { engineFor, type RecordEntry } from '@/core/steps/evaluate';
+import type { RecordEntry } from '@/core/steps/evaluate';
 import type { Transaction } from '@/db/client';
 import { lots, observations, units } from '@/db/schema';
+import { heavy } from '@/workers/pool';
 import { recordEntry } from '../units/revalue';
 
 /** Every unit whose record ends in a look over the whole machine with nothing left wrong. What is read is the catalogue's own reckoning, so that learning does not feed on itself. */
 export async function closedCases(tx: Transaction): Promise<ClosedCase[]> {
+  // a worker reads thousands of records for some minutes, and the transaction waits for it
+  await tx.execute(sql`set local idle_in_transaction_session_timeout = '30min'`);
   const looked = tx
     .selectDistinct({ id: observations.unitId })
     .from(observations)
@@ -31,22 +33,13 @@ export async function closedCases(tx: Transaction): Promise<ClosedCase[]> {
     if (record) record.push(recordEntry(row));
     else records.set(row.unitId, [recordEntry(row)]);
   }
-  const closed: ClosedCase[] = [];
-  for (const [n, { unit, chassis, source }] of rows.entries()) {
-    // answers at the benches come in between
-    if (n % BREATH === BREATH - 1) await new Promise((resolve) => setImmediate(resolve));
-    const found = closedCase(
-      catalogue,
-      { chassis, source },
-      engineFor(catalogue, { chassis, source }),
-      records.get(unit) ?? [],
-    );
-    if (found) closed.push(found);
-  }
-  return closed;
+  return heavy('closedCases', [
+    rows.map(({ unit, chassis, source }) => ({
+      context: { chassis, source },
+      record: records.get(unit) ?? [],
+    })),
+  ]);
 }
-
-const BREATH = 5;
 
 /** How many there are, without reading what each proves. */
 export async function countClosed(tx: Transaction): Promise<number> {

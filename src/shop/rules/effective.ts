@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { catalogue } from '@/catalog';
 import type { Catalogue } from '@/core/catalogue';
 import { learnedAsOverrides } from '@/core/belief/learn';
@@ -6,6 +7,8 @@ import type { shop } from '@/db/schema';
 
 export interface Known {
   catalogue: Catalogue;
+  /** What lies over the catalogue's own numbers. */
+  numbers: CatalogueOverrides;
   /** Same numbers, same mark. */
   mark: string;
   /** Why the shop's own numbers were left out: the catalogue has changed under them. */
@@ -29,7 +32,9 @@ export function effectiveCatalogue({
 }: Pick<typeof shop.$inferSelect, 'learned' | 'overrides'>): Known {
   const mark =
     learned || Object.keys(overrides).length
-      ? JSON.stringify([learned?.priors, learned?.tables, overrides])
+      ? createHash('sha1')
+          .update(JSON.stringify([learned?.priors, learned?.tables, overrides]))
+          .digest('hex')
       : '';
   let known = kept.get(mark);
   if (!known) {
@@ -37,6 +42,7 @@ export function effectiveCatalogue({
     const faults = mark ? overrideFaults(catalogue, numbers) : [];
     known = {
       catalogue: mark === '' || faults.length ? catalogue : withOverrides(catalogue, numbers),
+      numbers,
       mark: faults.length ? '' : mark,
       faults,
     };

@@ -59,16 +59,14 @@ export const sellUnit = defineCommand<Sell, { priceMinor: number }>({
     await assertErased(tx, unit!.id);
     const [rules] = await tx.select().from(shop);
     const fees = input.feesMinor ?? Math.round((input.priceMinor * rules.feeBasisPoints) / 10_000);
-    await tx
-      .insert(sales)
-      .values({
-        unitId: unit!.id,
-        priceMinor: input.priceMinor,
-        feesMinor: fees,
-        soldOn: input.soldOn,
-        channel: input.channel,
-        by: actor.name,
-      });
+    await tx.insert(sales).values({
+      unitId: unit!.id,
+      priceMinor: input.priceMinor,
+      feesMinor: fees,
+      soldOn: input.soldOn,
+      channel: input.channel,
+      by: actor.name,
+    });
     await closeOpenWork(tx, unit!.id);
     for (const part of await tx
       .select()

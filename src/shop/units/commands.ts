@@ -1,16 +1,16 @@
-import { and, desc, eq, isNull } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
 import Joi from 'joi';
 import { cautionById, findingById, repairById } from '@/catalog';
 import { BENCH_ITEMS, type BenchState } from '@/core/catalogue';
 import { appliesTo } from '@/core/belief/model';
 import { CLOSED, movesFor, stateAfter } from '@/core/steps/bench';
 import { catalogue } from '@/catalog';
-import { events, observations, STAGES, units, type Stage } from '@/db/schema';
+import { events, observations, STAGES, units, work, type Stage } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type CommandContext } from '../command';
 import { ShopError } from '../errors';
-import { shortText, unitId } from '../input';
+import { shortText, unitId, rowNumber } from '../input';
 import { release } from '../components/bin';
-import { closeOpenWork } from '../work/clock';
+import { closeOpenWork, endSegment } from '../work/clock';
 import { SPEC_KEYS, writeSpec, type SpecKey } from './specification';
 import { forward, moveStage, refuseHeld } from './stages';
 
@@ -178,6 +178,7 @@ export const repairVerdict = defineCommand<Verdict, { helped: boolean }>({
         byName: actor.name,
       })
       .returning({ id: observations.id });
+    const closed = await closeWorkOf(tx, unit!.id, repair.id);
     const bench = benchAfter(unit!.bench, unit!.chassis, repair.bench);
     await tx.update(units).set({ bench }).where(eq(units.id, unit!.id));
     if (input.helped && repair.id === 'fit-drive')
@@ -189,6 +190,7 @@ export const repairVerdict = defineCommand<Verdict, { helped: boolean }>({
           observation: row.id,
           repair: repair.id,
           helped: input.helped,
+          ...(closed.length && { work: closed }),
           before: { stage: unit!.stage, bench: unit!.bench },
           after: { stage: unit!.stage, bench },
         },
@@ -198,6 +200,21 @@ export const repairVerdict = defineCommand<Verdict, { helped: boolean }>({
     };
   },
 });
+
+/** A verdict ends the work it belongs to: judged once, it cannot be judged again from the other screen. @returns ids of what it ended */
+async function closeWorkOf(tx: CommandContext['tx'], id: string, repair: string): Promise<string[]> {
+  const open = await tx
+    .select({ id: work.id })
+    .from(work)
+    .where(
+      and(eq(work.unitId, id), eq(work.ref, repair), inArray(work.status, ['running', 'paused', 'alone'])),
+    );
+  for (const row of open) {
+    await endSegment(tx, row.id);
+    await tx.update(work).set({ status: 'done', finishedAt: new Date() }).where(eq(work.id, row.id));
+  }
+  return open.map((row) => row.id);
+}
 
 interface VoidInput {
   unitId: string;
@@ -209,7 +226,7 @@ export const voidObservation = defineCommand<VoidInput, { voided: string }>({
   name: 'voidObservation',
   roles: BENCH_ROLES,
   onUnit: true,
-  input: Joi.object({ unitId, observation: Joi.number().integer().label('observation') }),
+  input: Joi.object({ unitId, observation: rowNumber('answer') }),
   async run({ tx, unit }, input) {
     const standing = and(eq(observations.unitId, unit!.id), isNull(observations.voidedBy));
     const [row] = await tx
@@ -306,6 +323,11 @@ export const setStage = defineCommand<{ unitId: string; stage: Stage }, { stage:
     if (unit!.stage === 'quarantine' && actor.role !== 'owner')
       throw new ShopError('forbidden', 'Only the owner lets a unit out of quarantine.');
     if (unit!.listed) await tx.update(units).set({ listed: false }).where(eq(units.id, unit!.id));
+    // nothing runs on, and nothing is held for, a machine that is set apart or gone
+    if (stage === 'quarantine' || stage === 'gone') {
+      await closeOpenWork(tx, unit!.id);
+      await release(tx, unit!.id);
+    }
     await moveStage(tx, unit!, stage);
     return { event: { kind: 'stage', payload: { from: unit!.stage, to: stage } }, answer: { stage } };
   },

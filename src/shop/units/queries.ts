@@ -15,6 +15,8 @@ import {
   OPEN_UNITS,
   type Stage,
 } from '@/db/schema';
+import { keepable } from '@/formats/json';
+import { isTag } from '../input';
 import { specificationOf } from './specification';
 
 export interface UnitListRow {
@@ -103,7 +105,7 @@ export async function findUnits(
   limit = 8,
 ): Promise<{ id: string; tag: string; maker: string; model: string; stage: Stage; probably: string }[]> {
   const plain = text.trim();
-  if (!plain) return [];
+  if (!plain || !keepable(plain)) return [];
   const like = `%${plain.replace(/[%_\\]/g, '\\$&')}%`;
   return database()
     .select({
@@ -128,6 +130,7 @@ export async function findUnits(
 
 /** One unit with what every one of its screens shows. */
 export async function unitByTag(tag: string) {
+  if (!isTag(tag)) return null;
   const [row] = await database()
     .select({ unit: units, lot: lots })
     .from(units)

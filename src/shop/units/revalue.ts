@@ -1,13 +1,15 @@
 import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import { catalogue, causeById } from '@/catalog';
-import type { Catalogue } from '@/core/catalogue';
-import { evaluateUnit, type Evaluation, type EvaluationInput, type RecordEntry } from '@/core/steps/evaluate';
+import type { Evaluation, EvaluationInput, RecordEntry } from '@/core/steps/evaluate';
 import type { Grade } from '@/core/price/table';
 import { database, type Transaction } from '@/db/client';
 import { lots, observations, shop, units } from '@/db/schema';
 import { swapBin } from '../components/bin';
-import { effectiveCatalogue } from '../rules/effective';
+import { UNKNOWN_NUMBERS } from '@/workers/numbers';
+import { heavy } from '@/workers/pool';
+import type { NumbersRef } from '@/workers/registry';
+import { effectiveCatalogue, type Known } from '../rules/effective';
 import { priceOf, worthOf } from './worth';
 import type { UnitWorth } from '@/core/steps/problem';
 import { specificationOf } from './specification';
@@ -31,15 +33,25 @@ export function recordEntry(row: { kind: 'finding' | 'repair'; ref: string; outc
 const KEPT = 300;
 const kept = new Map<string, Evaluation>();
 
-function evaluateOnce(known: { catalogue: Catalogue; mark: string }, input: EvaluationInput): Evaluation {
+async function evaluateOnce(known: Known, input: EvaluationInput): Promise<Evaluation> {
   const key = known.mark + JSON.stringify(input);
   let evaluation = kept.get(key);
   if (!evaluation) {
-    evaluation = evaluateUnit(known.catalogue, input);
+    evaluation = await withNumbers(known, (numbers) => heavy('evaluate', [numbers, input]));
     if (kept.size >= KEPT) kept.delete(kept.keys().next().value!);
     kept.set(key, evaluation);
   }
   return evaluation;
+}
+
+/** Asks a worker by the mark of the shop's numbers, and with the numbers themselves only when it has not met them. */
+export async function withNumbers<T>(known: Known, ask: (numbers: NumbersRef) => Promise<T>): Promise<T> {
+  try {
+    return await ask({ mark: known.mark });
+  } catch (error) {
+    if (!(error instanceof Error) || !error.message.includes(UNKNOWN_NUMBERS)) throw error;
+    return ask({ mark: known.mark, numbers: known.numbers });
+  }
 }
 
 /** Same rules, same bin: same mark. */
@@ -95,7 +107,7 @@ export async function appraisalOf(tx: Transaction, unitId: string) {
 
 async function columnsOf(tx: Transaction, unitId: string) {
   const { unit, price, input, known, reckonedWith } = await appraisalOf(tx, unitId);
-  const evaluation: Evaluation = { valueBeforeMinor: unit.valueMinor, ...evaluateOnce(known, input) };
+  const evaluation: Evaluation = { valueBeforeMinor: unit.valueMinor, ...(await evaluateOnce(known, input)) };
   return { ...snapshotColumns(evaluation, input.worth, unit.stage), priceMinor: price.minor, reckonedWith };
 }
 
@@ -112,7 +124,7 @@ export async function revalueUnit(tx: Transaction, unitId: string): Promise<numb
 
 /** The same after a change of rules or of the bin: nothing happened to the unit, so its version stays and nobody's answer is refused for it. */
 export async function refreshUnit(tx: Transaction, unitId: string): Promise<void> {
-  await tx.select({ id: units.id }).from(units).where(eq(units.id, unitId)).for('update');
+  await tx.select({ id: units.id }).from(units).where(eq(units.id, unitId)).for('no key update');
   await tx
     .update(units)
     .set(await columnsOf(tx, unitId))

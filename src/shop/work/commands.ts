@@ -1,17 +1,17 @@
-import { and, eq, ne } from 'drizzle-orm';
+import { and, eq, inArray } from 'drizzle-orm';
 import Joi from 'joi';
 import { repairById } from '@/catalog';
 import { workStepById } from '@/catalog/work';
 import type { Transaction } from '@/db/client';
 import { observations, work, workSegments, type Stage } from '@/db/schema';
-import { BENCH_ROLES, defineCommand } from '../command';
+import { BENCH_ROLES, defineCommand, type Actor, type CommandResult } from '../command';
 import { ShopError } from '../errors';
-import { shortText, unitId } from '../input';
+import { shortText, unitId, rowId } from '../input';
 import { forward, moveStage } from '../units/stages';
 import { refuseHeld } from '../units/stages';
-import { endSegment } from './clock';
+import { clockOn, endSegment, freeHands, type LaidAside } from './clock';
 
-const workId = Joi.string().uuid().required().label('work');
+const workId = rowId('work').required();
 
 async function workOf(tx: Transaction, id: string, unit: string) {
   const [row] = await tx
@@ -30,7 +30,7 @@ interface Start {
 }
 
 /** Starts a repair of the catalogue or a work step (cleaning, erasing ...); the person's other clock is paused. */
-export const startWork = defineCommand<Start, { workId: string }>({
+export const startWork = defineCommand<Start, { workId: string; aside: LaidAside[] }>({
   name: 'startWork',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -40,33 +40,64 @@ export const startWork = defineCommand<Start, { workId: string }>({
     const repair = repairById(ref);
     const step = workStepById(ref);
     if (!repair && !step) throw new ShopError('invalid', `Not started: no step "${ref}".`);
-    // one pair of hands: whatever this person was doing, on any unit, stands paused
-    const running = await tx
-      .select({ id: work.id })
+    const [laid] = await tx
+      .select()
       .from(work)
-      .where(and(eq(work.by, actor.id), eq(work.status, 'running')));
-    for (const other of running) {
-      await endSegment(tx, other.id);
-      await tx.update(work).set({ status: 'paused' }).where(eq(work.id, other.id));
-    }
+      .where(
+        and(
+          eq(work.unitId, unit!.id),
+          eq(work.ref, ref),
+          inArray(work.status, ['running', 'paused', 'alone']),
+        ),
+      );
+    // the same step is never begun twice: what was laid aside goes on
+    if (laid) return goOn(tx, actor, unit!, laid);
+    const aside = await freeHands(tx, actor);
     const kind = repair ? 'repair' : step!.kind;
     const title = repair?.name ?? step!.name;
     const [row] = await tx
       .insert(work)
       .values({ unitId: unit!.id, kind, ref, title, by: actor.id, byName: actor.name })
       .returning({ id: work.id });
-    await tx.insert(workSegments).values({ workId: row.id, unitId: unit!.id, attended: true });
+    await clockOn(tx, actor, unit!.id, row.id);
     const to: Stage = kind === 'system' ? 'system' : kind === 'prove' ? 'prove' : 'hands';
     await moveStage(tx, unit!, forward(unit!.stage, to));
     return {
       event: {
         kind: 'work started',
-        payload: { work: row.id, ref, title, paused: running.map((other) => other.id) },
+        payload: { work: row.id, ref, title, paused: aside },
+        alsoUnits: aside.map((other) => other.unit),
       },
-      answer: { workId: row.id },
+      answer: { workId: row.id, aside },
     };
   },
 });
+
+/** The person's hands turn to a piece of work that is open already. */
+async function goOn(
+  tx: Transaction,
+  actor: Actor,
+  unit: { id: string },
+  row: typeof work.$inferSelect,
+): Promise<CommandResult<{ workId: string; aside: LaidAside[] }>> {
+  if (row.status === 'running' && row.by === actor.id)
+    throw new ShopError('refused', `"${row.title}" is in your hands already.`);
+  const aside = await freeHands(tx, actor, row.id);
+  await endSegment(tx, row.id);
+  await clockOn(tx, actor, unit.id, row.id);
+  await tx
+    .update(work)
+    .set({ status: 'running', by: actor.id, byName: actor.name })
+    .where(eq(work.id, row.id));
+  return {
+    event: {
+      kind: 'work resumed',
+      payload: { work: row.id, title: row.title, paused: aside },
+      alsoUnits: aside.map((other) => other.unit),
+    },
+    answer: { workId: row.id, aside },
+  };
+}
 
 export const pauseWork = defineCommand<{ unitId: string; workId: string }, null>({
   name: 'pauseWork',
@@ -82,30 +113,17 @@ export const pauseWork = defineCommand<{ unitId: string; workId: string }, null>
   },
 });
 
-export const resumeWork = defineCommand<{ unitId: string; workId: string }, null>({
+export const resumeWork = defineCommand<
+  { unitId: string; workId: string },
+  { workId: string; aside: LaidAside[] }
+>({
   name: 'resumeWork',
   roles: BENCH_ROLES,
   onUnit: true,
   input: Joi.object({ unitId, workId }),
   async run({ tx, actor, unit }, input) {
     refuseHeld(unit!);
-    const row = await workOf(tx, input.workId, unit!.id);
-    if (row.status === 'running') throw new ShopError('refused', `"${row.title}" is running already.`);
-    await endSegment(tx, row.id);
-    const others = await tx
-      .select({ id: work.id })
-      .from(work)
-      .where(and(eq(work.by, actor.id), eq(work.status, 'running'), ne(work.id, row.id)));
-    for (const other of others) {
-      await endSegment(tx, other.id);
-      await tx.update(work).set({ status: 'paused' }).where(eq(work.id, other.id));
-    }
-    await tx.insert(workSegments).values({ workId: row.id, unitId: unit!.id, attended: true });
-    await tx
-      .update(work)
-      .set({ status: 'running', by: actor.id, byName: actor.name })
-      .where(eq(work.id, row.id));
-    return { event: { kind: 'work resumed', payload: { work: row.id, title: row.title } }, answer: null };
+    return goOn(tx, actor, unit!, await workOf(tx, input.workId, unit!.id));
   },
 });
 
@@ -124,22 +142,21 @@ export const leaveAlone = defineCommand<Leave, null>({
   input: Joi.object({
     unitId,
     workId,
-    minutes: Joi.number().greater(0).max(20_160).required().label('minutes'),
+    minutes: Joi.number().min(0.1).max(20_160).required().label('minutes'),
     station: shortText('station', 40).allow(''),
   }),
-  async run({ tx, unit }, input) {
+  async run({ tx, actor, unit }, input) {
     refuseHeld(unit!);
     const row = await workOf(tx, input.workId, unit!.id);
     await endSegment(tx, row.id);
-    await tx
-      .insert(workSegments)
-      .values({
-        workId: row.id,
-        unitId: unit!.id,
-        attended: false,
-        expectedMinutes: input.minutes,
-        station: input.station ?? '',
-      });
+    await tx.insert(workSegments).values({
+      workId: row.id,
+      unitId: unit!.id,
+      attended: false,
+      by: actor.id,
+      expectedMinutes: input.minutes,
+      station: input.station ?? '',
+    });
     await tx.update(work).set({ status: 'alone' }).where(eq(work.id, row.id));
     return {
       event: {

@@ -72,8 +72,8 @@ export function PhotoTray({
       <ul className="mt-2 flex flex-wrap gap-2">
         {photos.map((photo) => (
           <li key={photo.id} className="text-[12px]">
-            {/* eslint-disable-next-line @next/next/no-img-element -- already resized, behind sign-in */}
             <a href={`/api/photos/${photo.id}`}>
+              {/* eslint-disable-next-line @next/next/no-img-element -- already resized, behind sign-in */}
               <img
                 src={`/api/photos/${photo.id}`}
                 alt={photo.note || `Photograph by ${photo.by}`}

@@ -57,6 +57,22 @@ export function People({ people, me, mayWrite }: { people: PersonView[]; me: str
                 )}
               </td>
               <td className="text-right">
+                {mayWrite && (
+                  <Quiet
+                    disabled={busy}
+                    className="mr-4 text-[13px]"
+                    onClick={() => {
+                      const name = prompt(
+                        `Another name for ${person.name}. The history keeps the old one.`,
+                        person.name,
+                      );
+                      if (name && name !== person.name)
+                        void send('renamePerson', { person: person.id, name });
+                    }}
+                  >
+                    rename
+                  </Quiet>
+                )}
                 {mayWrite && person.open && person.id !== me && (
                   <Quiet
                     disabled={busy}

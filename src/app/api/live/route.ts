@@ -1,5 +1,5 @@
 import { subscribe } from '@/server/live';
-import { currentActor } from '@/server/session';
+import { actorOf } from '@/server/session';
 
 export const dynamic = 'force-dynamic';
 
@@ -7,11 +7,18 @@ const open = new Set<() => void>();
 // an open stream would keep a stopping server waiting
 for (const signal of ['SIGTERM', 'SIGINT']) process.once(signal, () => open.forEach((close) => close()));
 
-const PING_MS = 25_000;
+/** So often a stream says that it is there, and asks whether the one who listens may still. */
+const PING_MS = 15_000;
+/** Streams of one process; a person has a few pages open. */
+const MOST = 500;
 
-/** Changes in the shop as server-sent events. */
+/** Changes in the shop as server-sent events. Ends with the session: at once when the account changes, at the next ping when it was left. */
 export async function GET(request: Request): Promise<Response> {
-  if (!(await currentActor())) return new Response('signed out', { status: 401 });
+  // the headers outlive the request: they are asked again with every ping
+  const headers = new Headers({ cookie: request.headers.get('cookie') ?? '' });
+  const actor = await actorOf(headers);
+  if (!actor) return new Response('signed out', { status: 401 });
+  if (open.size >= MOST) return new Response('busy', { status: 503 });
   const encoder = new TextEncoder();
   let close = () => undefined as void;
   const stream = new ReadableStream<Uint8Array>({
@@ -23,8 +30,15 @@ export async function GET(request: Request): Promise<Response> {
           close();
         }
       };
-      const leave = subscribe((notice) => send(`data: ${JSON.stringify(notice)}\n\n`));
-      const ping = setInterval(() => send(': still here\n\n'), PING_MS);
+      const leave = subscribe((notice) => {
+        if ('person' in notice && notice.person === actor.id) return close();
+        send(`data: ${JSON.stringify(notice)}\n\n`);
+      });
+      const ping = setInterval(async () => {
+        const still = await actorOf(headers).catch(() => actor);
+        if (still) send(': still here\n\n');
+        else close();
+      }, PING_MS);
       close = () => {
         clearInterval(ping);
         leave();
@@ -42,6 +56,10 @@ export async function GET(request: Request): Promise<Response> {
     cancel: () => close(),
   });
   return new Response(stream, {
-    headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' },
+    headers: {
+      'content-type': 'text/event-stream',
+      'cache-control': 'no-store',
+      'x-accel-buffering': 'no',
+    },
   });
 }

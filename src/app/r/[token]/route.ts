@@ -1,5 +1,5 @@
-import { bodyWithin } from '@/server/answer';
-import { log } from '@/log';
+import { bodyWithin, plainly } from '@/server/answer';
+import { reportFiles } from '@/server/reportFiles';
 import { reportScript } from '@/server/device/script';
 import { runCommand } from '@/shop/command';
 import { ShopError } from '@/shop/errors';
@@ -30,9 +30,16 @@ export async function GET(request: Request, { params }: Params): Promise<Respons
   const { token } = await params;
   const found = await lookAtToken(token);
   if (found.state !== 'good') return plain(`echo '${REFUSED[found.state].replace(/'/g, '’')}'; exit 1`, 403);
-  const host = request.headers.get('x-forwarded-host') ?? request.headers.get('host') ?? '127.0.0.1';
+  // the server has put its own, or a trusted proxy's, in these; what is no host never reaches a shell
+  const host = request.headers.get('x-forwarded-host') ?? request.headers.get('host') ?? '';
+  if (!/^[A-Za-z0-9.:[\]-]{1,255}$/.test(host))
+    return plain("echo 'This address cannot be used.'; exit 1", 400);
   return plain(
-    reportScript(`${request.headers.get('x-forwarded-proto') ?? 'http'}://${host}`, token, found.tag),
+    reportScript(
+      `${request.headers.get('x-forwarded-proto') === 'https' ? 'https' : 'http'}://${host}`,
+      token,
+      found.tag,
+    ),
   );
 }
 
@@ -43,34 +50,18 @@ export async function POST(request: Request, { params }: Params): Promise<Respon
     const found = await lookAtToken(token);
     if (found.state !== 'good') throw new ShopError('forbidden', REFUSED[found.state]);
     const bytes = await bodyWithin(request, MAX_REPORT, 'the report');
-    const files = await filesOf(bytes, request.headers.get('content-type') ?? '');
+    const files = await reportFiles(
+      bytes,
+      request.headers.get('content-type') ?? '',
+      'Nothing taken in: the report is broken or cut off. Run the command again.',
+    );
     const { answer } = await runCommand(ingestReport, found.actor, {
       input: { unitId: found.unitId, token, files },
     });
     return plain(told(found.tag, answer));
   } catch (error) {
-    if (error instanceof ShopError) return plain(error.message, error.status);
-    log.error({ error: (error as Error).message }, 'a report could not be taken in');
-    return plain('Nothing taken in: something went wrong at the shop. Try again.', 500);
-  }
-}
-
-async function filesOf(
-  bytes: Uint8Array<ArrayBuffer>,
-  type: string,
-): Promise<{ name: string; text: string }[]> {
-  try {
-    const form = await new Response(bytes, { headers: { 'content-type': type } }).formData();
-    const files = form.getAll('file').filter((entry): entry is File => typeof entry !== 'string');
-    if (files.length === 0) throw new Error('no files');
-    return await Promise.all(
-      files.map(async (file) => ({ name: file.name.slice(0, 120), text: await file.text() })),
-    );
-  } catch {
-    throw new ShopError(
-      'invalid',
-      'Nothing taken in: the report is broken or cut off. Run the command again.',
-    );
+    const { message, status } = plainly(error);
+    return plain(message, status);
   }
 }
 

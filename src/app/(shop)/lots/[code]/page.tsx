@@ -15,12 +15,12 @@ import { PAGE_ROWS, pageOf, tableRows } from '../../unitRows';
 type Props = { params: Promise<{ code: string }>; searchParams: Promise<{ page?: string }> };
 
 export async function generateMetadata({ params }: Props) {
-  return { title: `Lot ${decodeURIComponent((await params).code)}` };
+  return { title: `Lot ${(await params).code}` };
 }
 
 export default async function LotPage({ params, searchParams }: Props) {
   const actor = await requireActor();
-  const lot = await lotByCode(decodeURIComponent((await params).code));
+  const lot = await lotByCode((await params).code);
   if (!lot) notFound();
   const page = pageOf((await searchParams).page);
   const { rows, total } = await listUnits({

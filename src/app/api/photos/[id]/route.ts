@@ -1,16 +1,17 @@
 import { eq } from 'drizzle-orm';
 import { database } from '@/db/client';
 import { photos } from '@/db/schema';
-import { requireActorForApi } from '@/server/session';
 import { refusal } from '@/server/answer';
+import { requireActorForApi } from '@/server/session';
 import { ShopError } from '@/shop/errors';
+import { isRowId } from '@/shop/input';
 
 export async function GET(_: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   try {
     await requireActorForApi();
     const { id } = await params;
-    const [photo] = /^[0-9a-f-]{36}$/.test(id)
-      ? await database().select({ bytes: photos.bytes }).from(photos).where(eq(photos.id, id))
+    const [photo] = isRowId(id)
+      ? await database().select({ bytes: photos.bytes }).from(photos).where(eq(photos.id, id.toLowerCase()))
       : [];
     if (!photo) throw new ShopError('missing', 'There is no such photograph.');
     return new Response(new Uint8Array(photo.bytes), {

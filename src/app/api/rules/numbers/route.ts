@@ -1,13 +1,15 @@
-import { answer } from '@/server/answer';
+import { refusal } from '@/server/answer';
+import { download } from '@/server/download';
 import { requireActorForApi } from '@/server/session';
 import { shopRules } from '@/shop/rules/queries';
 
 /** The owner's own numbers as a file, to keep or to take to another shop. */
 export async function GET(): Promise<Response> {
-  const response = await answer(async () => {
+  try {
     await requireActorForApi();
-    return (await shopRules()).overrides;
-  });
-  if (response.ok) response.headers.set('content-disposition', 'attachment; filename="own-numbers.json"');
-  return response;
+    const { overrides } = await shopRules();
+    return download(JSON.stringify(overrides), 'application/json', 'own-numbers.json');
+  } catch (error) {
+    return refusal(error);
+  }
 }

@@ -1,8 +1,12 @@
-import { labelSheet } from '@/formats/print/labels';
 import { refusal } from '@/server/answer';
+import { download } from '@/server/download';
 import { requireActorForApi } from '@/server/session';
 import { ShopError } from '@/shop/errors';
 import { lotByCode, tagsOf } from '@/shop/lots/queries';
+import { heavy } from '@/workers/pool';
+
+/** Most tags one file holds; the next begins with ?from=. */
+const MOST = 1_200;
 
 /** Sheets of tags of a lot. ?from=WQ-0010 starts later; ?skip=5 leaves used labels free. */
 export async function GET(
@@ -11,23 +15,23 @@ export async function GET(
 ): Promise<Response> {
   try {
     await requireActorForApi();
-    const lot = await lotByCode(decodeURIComponent((await params).code));
+    const lot = await lotByCode((await params).code);
     if (!lot) throw new ShopError('missing', 'There is no such lot.');
     const query = new URL(request.url).searchParams;
     const from = query.get('from') ?? '';
     const only = query.get('tag');
-    const tags = (await tagsOf(lot.id)).filter((row) => (only ? row.tag === only : row.tag >= from));
+    const tags = (await tagsOf(lot.id))
+      .filter((row) => (only ? row.tag === only : row.tag >= from))
+      .slice(0, MOST);
     if (tags.length === 0) throw new ShopError('missing', 'There are no units to print tags for.');
-    const pdf = await labelSheet(
-      tags.map((row) => ({ tag: row.tag, line: `${row.maker} ${row.model}`.trim(), lot: lot.code })),
-      Number(query.get('skip') ?? 0) || 0,
-    );
-    return new Response(new Uint8Array(pdf), {
-      headers: {
-        'content-type': 'application/pdf',
-        'content-disposition': `inline; filename="tags-${lot.code}.pdf"`,
-      },
-    });
+    const labels = tags.map((row) => ({
+      tag: row.tag,
+      line: `${row.maker} ${row.model}`.trim(),
+      lot: lot.code,
+    }));
+    const skip = Math.trunc(Number(query.get('skip') ?? 0)) || 0;
+    const pdf = await heavy('labels', [labels, skip], request.signal);
+    return download(pdf, 'application/pdf', `tags-${lot.code}.pdf`, 'inline');
   } catch (error) {
     return refusal(error);
   }

@@ -1,5 +1,7 @@
 import Papa from 'papaparse';
+import { plainCell } from '@/formats/cells';
 import { refusal } from '@/server/answer';
+import { download } from '@/server/download';
 import { requireActorForApi } from '@/server/session';
 import { shopRules } from '@/shop/rules/queries';
 import { listingOf } from '@/shop/sales/papers';
@@ -13,15 +15,12 @@ export async function GET(
     await requireActorForApi();
     const listing = await listingOf((await params).tag, await shopRules());
     if (new URL(request.url).searchParams.get('as') === 'json')
-      return Response.json(listing, {
-        headers: { 'content-disposition': `attachment; filename="${listing.tag}.json"` },
-      });
-    return new Response(Papa.unparse([listing], { escapeFormulae: true, newline: '\r\n' }) + '\r\n', {
-      headers: {
-        'content-type': 'text/csv; charset=utf-8',
-        'content-disposition': `attachment; filename="${listing.tag}.csv"`,
-      },
-    });
+      return download(JSON.stringify(listing), 'application/json', `${listing.tag}.json`);
+    const cells = Object.fromEntries(
+      Object.entries(listing).map(([name, value]) => [name, plainCell(value)]),
+    );
+    const csv = Papa.unparse([cells], { newline: '\r\n' }) + '\r\n';
+    return download(csv, 'text/csv; charset=utf-8', `${listing.tag}.csv`);
   } catch (error) {
     return refusal(error);
   }

@@ -1,19 +1,19 @@
-import { passportPdf } from '@/formats/print/passport';
 import { refusal } from '@/server/answer';
+import { download } from '@/server/download';
 import { requireActorForApi } from '@/server/session';
 import { shopRules } from '@/shop/rules/queries';
 import { passportOf } from '@/shop/sales/papers';
+import { heavy } from '@/workers/pool';
 
-export async function GET(_: Request, { params }: { params: Promise<{ tag: string }> }): Promise<Response> {
+export async function GET(
+  request: Request,
+  { params }: { params: Promise<{ tag: string }> },
+): Promise<Response> {
   try {
     await requireActorForApi();
     const pass = await passportOf((await params).tag, await shopRules());
-    return new Response(new Uint8Array(await passportPdf(pass)), {
-      headers: {
-        'content-type': 'application/pdf',
-        'content-disposition': `inline; filename="passport-${pass.tag}.pdf"`,
-      },
-    });
+    const pdf = await heavy('passport', [pass], request.signal);
+    return download(pdf, 'application/pdf', `passport-${pass.tag}.pdf`, 'inline');
   } catch (error) {
     return refusal(error);
   }

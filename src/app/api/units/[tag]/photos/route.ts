@@ -1,10 +1,11 @@
 import { answer, assertOwnOrigin, bodyWithin } from '@/server/answer';
-import { MAX_UPLOAD, readyPhoto } from '@/server/photo';
-import { requireActorForApi } from '@/server/session';
+import { MAX_UPLOAD } from '@/server/photo';
+import { requireBenchForApi } from '@/server/session';
 import { runCommand } from '@/shop/command';
 import { ShopError } from '@/shop/errors';
 import { addPhoto } from '@/shop/photos/commands';
 import { unitByTag } from '@/shop/units/queries';
+import { heavy } from '@/workers/pool';
 
 /** The body is the picture itself; ?note= says what it shows. */
 export async function POST(
@@ -13,13 +14,14 @@ export async function POST(
 ): Promise<Response> {
   return answer(async () => {
     assertOwnOrigin(request);
-    const actor = await requireActorForApi();
-    if (actor.role === 'viewer')
-      throw new ShopError('forbidden', 'Your role (viewer) can look but not do this.');
+    const actor = await requireBenchForApi();
     const found = await unitByTag((await params).tag);
     if (!found) throw new ShopError('missing', 'There is no such unit.');
-    const picture = await readyPhoto(await bodyWithin(request, MAX_UPLOAD, 'the picture'));
+    const upload = await bodyWithin(request, MAX_UPLOAD, 'the picture');
+    const { bytes, width, height } = await heavy('photo', [upload], request.signal);
     const note = new URL(request.url).searchParams.get('note') ?? '';
-    return runCommand(addPhoto, actor, { input: { unitId: found.unit.id, note, ...picture } });
+    return runCommand(addPhoto, actor, {
+      input: { unitId: found.unit.id, note, width, height, bytes: Buffer.from(bytes) },
+    });
   });
 }

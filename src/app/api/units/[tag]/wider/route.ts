@@ -1,16 +1,17 @@
 import { answer } from '@/server/answer';
-import { beliefOutside } from '@/server/outside';
 import { requireActorForApi } from '@/server/session';
 import { caseOfUnit } from '@/shop/diagnosis/unitCase';
+import { heavy } from '@/workers/pool';
 
-/** What three faults at once would explain. */
+/** What three faults at once would explain. Ends when the page that asked goes away. */
 export async function GET(
-  _request: Request,
+  request: Request,
   { params }: { params: Promise<{ tag: string }> },
 ): Promise<Response> {
   return answer(async () => {
     await requireActorForApi();
-    const { sound, beliefs, conflict } = await beliefOutside(await caseOfUnit((await params).tag, 3));
+    const file = await caseOfUnit((await params).tag, 3);
+    const { sound, beliefs, conflict } = await heavy('diagnose', [file], request.signal);
     return { sound, beliefs: beliefs.slice(0, 6), conflict };
   });
 }

@@ -1,15 +1,21 @@
+import { execFileSync } from 'node:child_process';
 import { eq } from 'drizzle-orm';
 import { readFileSync } from 'node:fs';
-import { describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { database } from '@/db/client';
 import { jobs } from '@/db/schema';
 import { startJob } from '@/server/jobs';
-import { beliefOutside } from '@/server/outside';
+import { closeWorkers, heavy, workHere } from '@/workers/pool';
 import { act, lotWith, openShop, owner, unitRow } from './shop';
 
-openShop('outside');
+openShop('apart');
+beforeAll(() => {
+  execFileSync('node', ['scripts/bundled.mjs', '--only', 'src/workers/worker.ts']);
+  workHere(undefined);
+});
+afterAll(closeWorkers);
 
-describe('work in a process of its own', () => {
+describe('work in threads and processes of its own', () => {
   it('belief with three faults at once comes back as the command answers it', async () => {
     const file = {
       ...(JSON.parse(readFileSync('samples/cases/turns-on-then-nothing.json', 'utf8')) as Record<
@@ -18,7 +24,7 @@ describe('work in a process of its own', () => {
       >),
       faults: 3,
     };
-    const answer = await beliefOutside(file);
+    const answer = await heavy('diagnose', [file]);
     expect(answer.beliefs[0]).toMatchObject({
       cause: expect.any(String),
       name: expect.any(String),
@@ -30,8 +36,8 @@ describe('work in a process of its own', () => {
     );
   });
   it('what the command refuses is refused in its words', async () => {
-    await expect(beliefOutside({ chassis: 'tablet' })).rejects.toMatchObject({
-      code: 'refused',
+    await expect(heavy('diagnose', [{ chassis: 'tablet' }])).rejects.toMatchObject({
+      code: 'invalid',
       message: expect.stringMatching(/chassis/),
     });
   });

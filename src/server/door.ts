@@ -1,0 +1,50 @@
+import { createHash } from 'node:crypto';
+import { RateLimiterPostgres, type RateLimiterRes } from 'rate-limiter-flexible';
+import { databasePool } from '@/db/client';
+import { ShopError } from '@/shop/errors';
+
+/** Tries at one account, and from one address, in WINDOW seconds. A right password gives the account's back. */
+const ACCOUNT_TRIES = 10;
+const ADDRESS_TRIES = 40;
+const WINDOW = 10 * 60;
+
+const TABLE = { tableName: 'sign_in_tries', tableCreated: true, clearExpiredByTimeout: false };
+
+let limiters: { account: RateLimiterPostgres; address: RateLimiterPostgres } | null = null;
+
+function counters() {
+  return (limiters ??= {
+    account: limiter('account', ACCOUNT_TRIES),
+    address: limiter('address', ADDRESS_TRIES),
+  });
+}
+
+const limiter = (keyPrefix: string, points: number) =>
+  new RateLimiterPostgres({ storeClient: databasePool(), ...TABLE, keyPrefix, points, duration: WINDOW });
+
+const known = (text: string) => createHash('sha256').update(text).digest('hex').slice(0, 32);
+
+/**
+ * Counts a try before the password is looked at, by account and by the address the socket has; every process counts in the same place.
+ * @throws ShopError 'too-many' with the seconds to wait
+ */
+export async function knock(account: string, address: string): Promise<void> {
+  if (process.env.OMNITROPE_RATE_LIMIT === 'off') return;
+  const { account: accounts, address: addresses } = counters();
+  try {
+    await addresses.consume(known(address));
+    await accounts.consume(known(account));
+  } catch (error) {
+    if (error instanceof Error) throw error;
+    const seconds = Math.ceil((error as RateLimiterRes).msBeforeNext / 1000);
+    throw new ShopError('too-many', `Too many tries. Wait ${seconds} s, then try again.`, { seconds });
+  }
+}
+
+/** The right password: the account's tries start afresh. */
+export async function welcome(account: string): Promise<void> {
+  if (process.env.OMNITROPE_RATE_LIMIT !== 'off') await counters().account.delete(known(account));
+}
+
+/** Where a request comes from, as the server itself saw it. A header of the caller's never gets here. */
+export const PEER_HEADER = 'x-omnitrope-peer';

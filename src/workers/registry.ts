@@ -1,0 +1,94 @@
+import { catalogue } from '@/catalog';
+import { closedCase, type ClosedCase } from '@/core/belief/learn';
+import { withOverrides, type CatalogueOverrides } from '@/core/belief/overrides';
+import type { Catalogue } from '@/core/catalogue';
+import type { ModelContext } from '@/core/belief/model';
+import { compareSteps, type Comparison } from '@/core/steps/compare';
+import {
+  engineFor,
+  evaluateUnit,
+  inspectUnit,
+  type Evaluation,
+  type EvaluationInput,
+  type RecordEntry,
+} from '@/core/steps/evaluate';
+import { readCodeTables } from '@/formats/codes';
+import { guessColumns, readManifest, readManifestTable, type ColumnMap } from '@/formats/manifest';
+import { labelSheet, type Label } from '@/formats/print/labels';
+import { passportPdf, type Passport } from '@/formats/print/passport';
+import { readReport, type ReportFile } from '@/formats/report/bundle';
+import { readyPhoto } from '@/server/photo';
+import { diagnose } from '@/shop/diagnosis/case';
+import { UNKNOWN_NUMBERS } from './numbers';
+
+/** The shop's numbers over the catalogue's: `mark` names them; they themselves come along only when a worker asks for them. */
+export interface NumbersRef {
+  mark: string;
+  numbers?: CatalogueOverrides;
+}
+
+const KEPT = 4;
+const kept = new Map<string, Catalogue>();
+
+function catalogueWith({ mark, numbers }: NumbersRef): Catalogue {
+  if (mark === '') return catalogue;
+  const known = kept.get(mark);
+  if (known) return known;
+  if (!numbers) throw new Error(UNKNOWN_NUMBERS);
+  const made = withOverrides(catalogue, numbers);
+  if (kept.size >= KEPT) kept.delete(kept.keys().next().value!);
+  kept.set(mark, made);
+  return made;
+}
+
+interface Weighed {
+  proposed: string;
+  /** Null: there is nothing else to do. */
+  result: Comparison | null;
+}
+
+/**
+ * Everything that may take longer than an event loop can be held: plain functions of plain data, run by any worker thread. Those in
+ * `QUICK` answer within a few hundredths of a second and never wait behind the others.
+ */
+export const registry = {
+  evaluate: (numbers: NumbersRef, input: EvaluationInput): Evaluation =>
+    evaluateUnit(catalogueWith(numbers), input),
+
+  /** Why what stands first, and not `other`. */
+  compare(numbers: NumbersRef, input: EvaluationInput, other: string): Weighed {
+    const known = catalogueWith(numbers);
+    const { problem, ranking } = inspectUnit(known, input);
+    const [first, second] = ranking.steps;
+    const proposed = first.id === other || (first.kind === 'stop' && other === 'stop') ? second : first;
+    if (!proposed) return { proposed: '', result: null };
+    const id = proposed.kind === 'stop' ? 'stop' : proposed.id;
+    return { proposed: id, result: compareSteps(known, problem, ranking, id, other) };
+  },
+
+  readReport: (files: readonly ReportFile[]) => readReport(files),
+
+  readManifest(text: string, columns: ColumnMap | undefined) {
+    const table = readManifestTable(text);
+    const map = columns ?? guessColumns(table.header);
+    return { header: table.header, columns: map, ...readManifest(table, map) };
+  },
+
+  readCodes: (text: string) => readCodeTables(text),
+
+  /** A case as a file; with three faults at once it takes seconds. */
+  diagnose: (value: unknown) => diagnose(value),
+
+  closedCases(cases: readonly { context: ModelContext; record: RecordEntry[] }[]): ClosedCase[] {
+    return cases.flatMap(({ context, record }) => {
+      const found = closedCase(catalogue, context, engineFor(catalogue, context), record);
+      return found ? [found] : [];
+    });
+  },
+
+  labels: (labels: readonly Label[], skip: number): Promise<Uint8Array> => labelSheet(labels, skip),
+  passport: (passport: Passport): Promise<Uint8Array> => passportPdf(passport),
+  photo: (upload: Uint8Array) => readyPhoto(upload),
+};
+
+export type Registry = typeof registry;
