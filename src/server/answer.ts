@@ -60,8 +60,12 @@ export function failureOf(error: unknown): Record<string, unknown> {
   };
 }
 
-/** Long runs of letters and digits could be a token or a key. */
-const redacted = (text: string) => text.replace(/[A-Za-z0-9_-]{18,}/g, '…');
+/** Long runs of letters and digits could be a token or a key; what stands behind such a word is one. */
+const redacted = (text: string) =>
+  text
+    .slice(0, 2_000)
+    .replace(/[A-Za-z0-9_-]{18,}/g, '…')
+    .replace(/(password|secret|token|cookie)=\S{1,200}/gi, '$1=…');
 
 /** A command must come from our own page: a browser says where a request was made. */
 export function assertOwnOrigin(request: Request): void {

@@ -56,6 +56,8 @@ export interface Command<I = never, O = unknown> {
   /** True: the input names a unit; its row is locked, its version checked and bumped, its belief and value worked out again. */
   onUnit: boolean;
   run: (context: CommandContext, input: I) => Promise<CommandResult<O>>;
+  /** Called when no fault known could have given all the unit's answers with the newest. Throws to refuse it. */
+  impossible?: (context: CommandContext, input: I) => Promise<void>;
   /** An answer that must not be kept in clear: what is stored in its place, and how the same answer is made from that again. */
   secret?: { hide: (answer: O) => unknown; show: (stored: unknown, key: string) => O };
 }
@@ -125,7 +127,9 @@ async function runInside<I, O>(
   const unit = command.onUnit ? await lockUnit(tx, (input as { unitId: string }).unitId, seen) : null;
   const { event, answer, onSealed } = await command.run({ tx, actor, unit, key }, input);
   const unitId = unit?.id ?? event.unitId;
-  const version = unit ? await revalueUnit(tx, unit.id) : null;
+  const revalued = unit ? await revalueUnit(tx, unit.id) : null;
+  const version = revalued?.version ?? null;
+  if (revalued?.nowImpossible) await command.impossible?.({ tx, actor, unit, key }, input);
   const [sealed] = await tx
     .insert(events)
     .values({

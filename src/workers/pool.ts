@@ -9,7 +9,14 @@ type Name = keyof Registry;
 type Result<N extends Name> = Awaited<ReturnType<Registry[N]>>;
 
 /** Short work the benches wait for; it never stands behind a sheet of a thousand labels. */
-const QUICK: ReadonlySet<Name> = new Set(['evaluate', 'compare', 'readReport', 'readManifest', 'readCodes']);
+const QUICK: ReadonlySet<Name> = new Set([
+  'evaluate',
+  'compare',
+  'clashing',
+  'readReport',
+  'readManifest',
+  'readCodes',
+]);
 
 /** Threads and places in the queue of each kind. A full queue says "busy" at once. */
 const KINDS = {

@@ -5,6 +5,7 @@ import type { Catalogue } from '@/core/catalogue';
 import type { ModelContext } from '@/core/belief/model';
 import { compareSteps, type Comparison } from '@/core/steps/compare';
 import {
+  clashing,
   engineFor,
   evaluateUnit,
   inspectUnit,
@@ -65,6 +66,10 @@ export const registry = {
     const id = proposed.kind === 'stop' ? 'stop' : proposed.id;
     return { proposed: id, result: compareSteps(known, problem, ranking, id, other) };
   },
+
+  /** Which earlier entries cannot stand beside the last one. */
+  clashing: (numbers: NumbersRef, input: EvaluationInput): number[] =>
+    clashing(catalogueWith(numbers), input),
 
   readReport: (files: readonly ReportFile[]) => readReport(files),
 

@@ -3,8 +3,10 @@ import { describe, expect, it } from 'vitest';
 import { database } from '@/db/client';
 import { account, events, session, user } from '@/db/schema';
 import { addPerson, makePerson } from '@/server/people';
+import type { Actor } from '@/shop/command';
 import { people } from '@/shop/people/queries';
-import { act, benchA, openShop, owner, refusal } from './shop';
+import { lookAtToken } from '@/shop/report/commands';
+import { act, benchA, lotWith, openShop, owner, refusal } from './shop';
 
 process.env.BETTER_AUTH_SECRET = 'a secret of the tests only, long enough';
 openShop('people');
@@ -79,17 +81,70 @@ describe('who may come in', () => {
     ).toEqual({ id });
     expect((await people()).find((person) => person.id === id)).toMatchObject({ open: true, role: 'viewer' });
   });
+  it('an owner who was demoted or closed takes nothing back, whatever a cookie still says', async () => {
+    const id = await makePerson('Owner 3', 'o3@saltmarsh.example', 'harbour lights', 'owner');
+    const remembered: Actor = { id, name: 'Owner 3', role: 'owner' };
+    await act(owner, 'setRole', { person: id, role: 'viewer' });
+    expect(await refusal(act(remembered, 'setRole', { person: id, role: 'owner' }))).toMatchObject({
+      code: 'forbidden',
+    });
+    await act(owner, 'closePerson', { person: id });
+    expect(await refusal(act(remembered, 'setRules', { ratePerHourMinor: 1 }))).toMatchObject({
+      code: 'signed-out',
+    });
+    expect((await row(id)).role).toBe('viewer');
+  });
+  it('leave given to a machine to report ends with the account that gave it', async () => {
+    const id = await makePerson('Bench F', 'bench-f@saltmarsh.example', 'harbour lights', 'technician');
+    const { units } = await lotWith(['laptop']);
+    const asked = { unitId: units[0].unitId };
+    const { token } = await act<{ token: string }>(
+      { id, name: 'Bench F', role: 'technician' },
+      'makeReportToken',
+      asked,
+    );
+    expect((await lookAtToken(token)).state).toBe('good');
+    await act(owner, 'closePerson', { person: id });
+    expect((await lookAtToken(token)).state).toBe('wrong');
+  });
+  it('no two people have the same name, whatever letters and spaces; a new name is an entry of its own', async () => {
+    const id = await makePerson('Bench G', 'bench-g@saltmarsh.example', 'harbour lights', 'technician');
+    for (const name of ['bench  a', ' BENCH A ', 'Bench\u200b A'])
+      expect(await refusal(act(owner, 'renamePerson', { person: id, name })), name).toMatchObject({
+        code: 'conflict',
+      });
+    expect(await refusal(act(owner, 'renamePerson', { person: id, name: '\u200b ' }))).toMatchObject({
+      code: 'invalid',
+    });
+    await act(owner, 'renamePerson', { person: id, name: 'Bench Gill' });
+    const [event] = await database().select().from(events).where(eq(events.kind, 'person renamed'));
+    expect(event.payload).toEqual({ person: id, from: 'Bench G', to: 'Bench Gill' });
+  });
+  it('the same person let in six times at once is one', async () => {
+    const six = Array.from({ length: 6 }, () =>
+      refusal(addPerson(owner, input({ name: 'Bench H', email: 'bench-h@saltmarsh.example' }))),
+    );
+    const outcomes = await Promise.all(six);
+    expect(outcomes.filter((outcome) => outcome === null)).toHaveLength(1);
+    expect(outcomes.filter((outcome) => outcome?.code === 'conflict')).toHaveLength(5);
+    expect((await people()).filter((person) => person.name === 'Bench H')).toHaveLength(1);
+  });
   it('the last owner neither leaves nor steps down, also when two try at once', async () => {
     const [one, two] = [
       await makePerson('Owner 1', 'o1@saltmarsh.example', 'harbour lights', 'owner'),
       await makePerson('Owner 2', 'o2@saltmarsh.example', 'harbour lights', 'owner'),
     ];
+    const [first, second] = [one, two].map((id): Actor => ({ id, name: 'as signed in', role: 'owner' }));
+    await act(first, 'closePerson', { person: owner.id });
     const tries = await Promise.all([
-      refusal(act(owner, 'closePerson', { person: one })),
-      refusal(act(owner, 'setRole', { person: two, role: 'viewer' })),
+      refusal(act(first, 'closePerson', { person: two })),
+      refusal(act(second, 'setRole', { person: one, role: 'viewer' })),
     ]);
     expect(tries.filter((outcome) => outcome === null)).toHaveLength(1);
-    expect(tries.find((outcome) => outcome !== null)).toMatchObject({
+    // whoever was first has taken the other's right to do it; alone, nobody can be taken away
+    expect(tries.find((outcome) => outcome !== null)?.code).toMatch(/forbidden|signed-out/);
+    const left = tries[0] === null ? first : second;
+    expect(await refusal(act(left, 'closePerson', { person: left.id }))).toMatchObject({
       code: 'refused',
       message: expect.stringContaining('last owner'),
     });

@@ -51,16 +51,18 @@ export class BeliefEngine {
     this.priorTotal = logSumExp(this.priors);
   }
 
-  private vector(evidence: Evidence, acting: Acting): Float64Array {
+  private vector(evidence: Evidence, acting: Acting, floor: number): Float64Array {
     const what =
       evidence.kind === 'finding'
         ? `f:${evidence.finding}:${evidence.outcome}`
         : `r:${evidence.repair.id}:${evidence.helped}`;
-    const key = `${what}|${actingKey(acting)}`;
+    const key = `${what}|${actingKey(acting)}|${floor}`;
     let vector = this.vectors.get(key);
     if (!vector) {
       if (this.vectors.size >= 512) this.vectors.clear();
       vector = logLikelihoods(this.model, this.hypotheses, evidence, acting);
+      const least = Math.log(floor);
+      if (floor > 0) vector.forEach((value, h) => value < least && (vector![h] = least));
       this.vectors.set(key, vector);
     }
     return vector;
@@ -68,20 +70,21 @@ export class BeliefEngine {
 
   /**
    * @param record evidence in the order it happened
-   * @throws RangeError when the evidence is impossible under every hypothesis
+   * @param floor least probability any set gives any entry, [0, 1): above 0 nothing is impossible, only unlikely
+   * @throws ImpossibleEvidence when no set of faults could have shown all of it
    */
-  posterior(record: readonly Evidence[]): Posterior {
-    return this.settle(this.sums(record, settledBy(this.model, record)));
+  posterior(record: readonly Evidence[], floor = 0): Posterior {
+    return this.settle(this.sums(record, settledBy(this.model, record), floor));
   }
 
   /**
    * Posteriors after 0, 1, 2 ... entries. Each goes on from the one before it; only an entry that shows a cause directly changes
    * what every earlier entry means, and starts the sums afresh.
-   * @throws RangeError when the evidence is impossible under every hypothesis
+   * @throws ImpossibleEvidence when no set of faults could have shown all of it
    */
-  trace(record: readonly Evidence[]): Posterior[] {
+  trace(record: readonly Evidence[], floor = 0): Posterior[] {
     const { model } = this;
-    let running = this.sums([], []);
+    let running = this.sums([], [], floor);
     const states = [this.settle(running)];
     for (let n = 1; n <= record.length; n++) {
       const fixed = settledBy(model, record.slice(0, n));
@@ -91,25 +94,25 @@ export class BeliefEngine {
           logs: Float64Array.from(running.logs),
           acting: { fixed: before, cured: running.acting.cured.slice() },
         };
-        this.add(running, record[n - 1]);
-      } else running = this.sums(record.slice(0, n), fixed);
+        this.add(running, record[n - 1], floor);
+      } else running = this.sums(record.slice(0, n), fixed, floor);
       states.push(this.settle(running));
     }
     return states;
   }
 
-  private sums(record: readonly Evidence[], fixed: readonly number[]): Sums {
+  private sums(record: readonly Evidence[], fixed: readonly number[], floor: number): Sums {
     const sums: Sums = {
       logs: Float64Array.from(this.priors),
       acting: { fixed, cured: new Uint8Array(this.model.causes.length) },
     };
     excludeFixed(this.hypotheses, fixed, sums.logs);
-    for (const evidence of record) this.add(sums, evidence);
+    for (const evidence of record) this.add(sums, evidence, floor);
     return sums;
   }
 
-  private add(sums: Sums, evidence: Evidence): void {
-    const vector = this.vector(evidence, sums.acting);
+  private add(sums: Sums, evidence: Evidence, floor: number): void {
+    const vector = this.vector(evidence, sums.acting, floor);
     const { logs } = sums;
     for (let h = 0; h < logs.length; h++) logs[h] += vector[h];
     if (evidence.kind === 'repair' && evidence.helped)
@@ -120,7 +123,7 @@ export class BeliefEngine {
     const { hypotheses } = this;
     const total = logSumExp(logs);
     if (total === -Infinity)
-      throw new RangeError('posterior: these findings contradict each other under every fault known');
+      throw new ImpossibleEvidence('posterior: these findings contradict each other under every fault known');
     const probabilities = new Float64Array(logs.length);
     for (let h = 0; h < logs.length; h++)
       probabilities[h] = logs[h] < total - FORGET ? 0 : Math.exp(logs[h] - total);
@@ -133,6 +136,9 @@ export class BeliefEngine {
     };
   }
 }
+
+/** No set of faults the model knows could have shown all of a record. A person's answers are still a person's answers: see `floor`. */
+export class ImpossibleEvidence extends RangeError {}
 
 /** ln of prior times likelihood by hypothesis, and what acts. */
 interface Sums {

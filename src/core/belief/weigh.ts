@@ -20,8 +20,9 @@ function logit10(p: number): number {
 export function weighRecord(
   engine: BeliefEngine,
   record: readonly Evidence[],
+  floor = 0,
 ): { weights: Weight[]; states: Posterior[] } {
-  const states = engine.trace(record);
+  const states = engine.trace(record, floor);
   const weights: Weight[] = [];
   for (let n = 1; n <= record.length; n++) {
     const before = states[n - 1];

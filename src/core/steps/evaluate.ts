@@ -3,7 +3,7 @@ import { checkConflict } from '../belief/conflict';
 import { factsOf } from '../belief/facts';
 import type { Evidence } from '../belief/likelihood';
 import { appliesTo, compileModel, type ModelContext } from '../belief/model';
-import { BeliefEngine, type Posterior } from '../belief/posterior';
+import { BeliefEngine, ImpossibleEvidence, type Posterior } from '../belief/posterior';
 import { weighRecord, type Weight } from '../belief/weigh';
 import { prepare, type PolicyContext } from './context';
 import type { Route, StepProblem, UnitWorth } from './problem';
@@ -64,6 +64,8 @@ export interface Evaluation {
   planMinutes: number;
   planSuccess: number;
   facts: Partial<Record<Fact, boolean>>;
+  /** No fault known could have shown all of this together. */
+  impossible: boolean;
   /** Entries that this chassis does not know (the catalogue changed since): kept, but not counted. */
   ignored: string[];
 }
@@ -93,12 +95,48 @@ export interface Inspection {
   weights: Weight[];
   /** Posteriors after 0, 1, 2 ... entries. */
   states: Posterior[];
+  /** No set of faults could have shown all of it; taken as only very unlikely. */
+  impossible: boolean;
   problem: StepProblem;
   context: PolicyContext;
   ranking: StepRanking;
 }
 
-/** From a record to posteriors, weights of evidence and ranked steps. @throws RangeError when the findings contradict each other under every hypothesis */
+/** How likely at least any answer is, once answers contradict each other: somebody erred, in a look or in the catalogue. */
+const ERRED = 1e-6;
+
+function weighed(engine: BeliefEngine, evidence: readonly Evidence[]) {
+  try {
+    return { ...weighRecord(engine, evidence), impossible: false };
+  } catch (error) {
+    if (!(error instanceof ImpossibleEvidence)) throw error;
+    return { ...weighRecord(engine, evidence, ERRED), impossible: true };
+  }
+}
+
+/**
+ * Which entries of an impossible record stand against its last one: without any one of them (the last kept) it is possible.
+ * @returns indexes into `input.record`, increasing; empty when it is possible, or when it takes more than one to be wrong
+ */
+export function clashing(catalogue: Catalogue, input: EvaluationInput): number[] {
+  const { engine, entries, impossible } = inspectUnit(catalogue, input);
+  if (!impossible) return [];
+  const possible = (record: readonly Evidence[]) => {
+    try {
+      engine.posterior(record);
+      return true;
+    } catch (error) {
+      if (error instanceof ImpossibleEvidence) return false;
+      throw error;
+    }
+  };
+  return entries
+    .slice(0, -1)
+    .filter((_, n) => possible(entries.filter((__, i) => i !== n).map((entry) => entry.evidence)))
+    .map((entry) => entry.index);
+}
+
+/** From a record to posteriors, weights of evidence and ranked steps. */
 export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspection {
   const engine = engineFor(catalogue, input, input.faults);
   const findings = new Map(catalogue.findings.map((finding) => [finding.id, finding]));
@@ -125,7 +163,7 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
     }
   });
   const evidence = entries.map((entry) => entry.evidence);
-  const { weights, states } = weighRecord(engine, evidence);
+  const { weights, states, impossible } = weighed(engine, evidence);
   const facts = factsOf(seen);
   const { taken, failed } = sinceLastHelp(evidence);
   const problem: StepProblem = {
@@ -153,6 +191,7 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
     facts,
     weights,
     states,
+    impossible,
     problem,
     context,
     ranking: rankSteps(problem, context),
@@ -161,10 +200,8 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
 
 /** The whole idea in one call: from everything observed to belief, value and the next best step. Pure: same input, same answer. */
 export function evaluateUnit(catalogue: Catalogue, input: EvaluationInput): Evaluation {
-  const { engine, entries, ignored, facts, weights, states, problem, context, ranking } = inspectUnit(
-    catalogue,
-    input,
-  );
+  const inspection = inspectUnit(catalogue, input);
+  const { engine, entries, ignored, facts, weights, states, problem, context, ranking } = inspection;
   const { model } = engine;
   const { posterior, worth } = problem;
   const previous = states[Math.max(0, states.length - 2)];
@@ -211,6 +248,7 @@ export function evaluateUnit(catalogue: Catalogue, input: EvaluationInput): Eval
     planMinutes: Math.round(ranking.plan.minutes),
     planSuccess: ranking.plan.success,
     facts,
+    impossible: inspection.impossible,
     ignored,
   };
 }

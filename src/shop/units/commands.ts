@@ -11,6 +11,7 @@ import { ShopError } from '../errors';
 import { shortText, unitId, rowNumber } from '../input';
 import { release } from '../components/bin';
 import { closeOpenWork, endSegment } from '../work/clock';
+import { clashesOf } from './revalue';
 import { SPEC_KEYS, writeSpec, type SpecKey } from './specification';
 import { forward, moveStage, refuseHeld } from './stages';
 
@@ -19,6 +20,29 @@ interface Observe {
   finding: string;
   outcome: number;
   acknowledged?: string;
+  /** It is so, although no fault known could show it beside the other answers. */
+  despite?: boolean;
+}
+
+/**
+ * Answers that cannot be true together are not an error: what stands against the new one is named, to be taken back, or the new one
+ * is sent again as so all the same.
+ */
+async function refuseClash({ tx, unit }: CommandContext, input: { despite?: boolean }): Promise<void> {
+  if (input.despite) return;
+  const against = (await clashesOf(tx, unit!.id)).map((row) => ({
+    observation: row.id,
+    words:
+      row.kind === 'finding'
+        ? `${findingById(row.ref)?.ask ?? row.ref} ${findingById(row.ref)?.outcomes[row.outcome]?.label ?? ''}`.trim()
+        : `${repairById(row.ref)?.name ?? row.ref}: ${row.outcome ? 'helped' : 'no change'}`,
+  }));
+  const named = against.map((line) => `“${line.words}”`).join(', ');
+  throw new ShopError(
+    'refused',
+    `Not recorded: no fault known shows this together with ${named || 'what was answered before'}. Take one back, or say that it is so all the same.`,
+    { impossible: true, against },
+  );
 }
 
 /** An answer to a question. A hazardous answer needs the caution acknowledged; a stopping one quarantines the unit. */
@@ -31,7 +55,9 @@ export const observe = defineCommand<Observe, { stage: Stage }>({
     finding: shortText('finding', 60).required(),
     outcome: Joi.number().integer().min(0).max(9).required().label('outcome'),
     acknowledged: shortText('acknowledged', 60),
+    despite: Joi.boolean().label('all the same'),
   }),
+  impossible: refuseClash,
   async run({ tx, actor, unit }, input) {
     refuseHeld(unit!);
     const finding = findingById(input.finding);
@@ -150,6 +176,7 @@ interface Verdict {
   unitId: string;
   repair: string;
   helped: boolean;
+  despite?: boolean;
 }
 
 /** The bench's verdict on a repair that was tried. */
@@ -161,7 +188,9 @@ export const repairVerdict = defineCommand<Verdict, { helped: boolean }>({
     unitId,
     repair: shortText('repair', 60).required(),
     helped: Joi.boolean().required().label('helped'),
+    despite: Joi.boolean().label('all the same'),
   }),
+  impossible: refuseClash,
   async run({ tx, actor, unit }, input) {
     const repair = repairById(input.repair);
     if (!repair || !appliesTo(repair, unit!.chassis))

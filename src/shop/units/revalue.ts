@@ -108,18 +108,42 @@ export async function appraisalOf(tx: Transaction, unitId: string) {
 async function columnsOf(tx: Transaction, unitId: string) {
   const { unit, price, input, known, reckonedWith } = await appraisalOf(tx, unitId);
   const evaluation: Evaluation = { valueBeforeMinor: unit.valueMinor, ...(await evaluateOnce(known, input)) };
-  return { ...snapshotColumns(evaluation, input.worth, unit.stage), priceMinor: price.minor, reckonedWith };
+  return {
+    columns: {
+      ...snapshotColumns(evaluation, input.worth, unit.stage),
+      priceMinor: price.minor,
+      reckonedWith,
+    },
+    before: unit.evaluation,
+  };
 }
 
-/** Works belief, price and value of a unit out again from its record, stores the snapshot, bumps the version. @returns the new version */
-export async function revalueUnit(tx: Transaction, unitId: string): Promise<number> {
-  const columns = await columnsOf(tx, unitId);
+/**
+ * Works belief, price and value of a unit out again from its record, stores the snapshot, bumps the version.
+ * @returns the new version, and whether its answers have become such that no fault known could have given all of them
+ */
+export async function revalueUnit(
+  tx: Transaction,
+  unitId: string,
+): Promise<{ version: number; nowImpossible: boolean }> {
+  const { columns, before } = await columnsOf(tx, unitId);
   const [updated] = await tx
     .update(units)
     .set({ ...columns, version: sql`${units.version} + 1` })
     .where(eq(units.id, unitId))
     .returning({ version: units.version });
-  return updated.version;
+  return {
+    version: updated.version,
+    nowImpossible: columns.evaluation.impossible && !before?.impossible,
+  };
+}
+
+/** Standing answers that cannot be true beside the newest one, oldest first. */
+export async function clashesOf(tx: Transaction, unitId: string) {
+  const { input, known } = await appraisalOf(tx, unitId);
+  const at = await withNumbers(known, (numbers) => heavy('clashing', [numbers, input]));
+  const rows = await standingRecord(tx, unitId);
+  return at.map((index) => rows[index]);
 }
 
 /** The same after a change of rules or of the bin: nothing happened to the unit, so its version stays and nobody's answer is refused for it. */
@@ -127,7 +151,8 @@ export async function refreshUnit(tx: Transaction, unitId: string): Promise<void
   await tx.select({ id: units.id }).from(units).where(eq(units.id, unitId)).for('no key update');
   await tx
     .update(units)
-    .set(await columnsOf(tx, unitId))
+
+    .set((await columnsOf(tx, unitId)).columns)
     .where(eq(units.id, unitId));
 }
 
