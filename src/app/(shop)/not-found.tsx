@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/kit/Link';
 import { Sheet } from '@/ui/kit/parts';
 
 export default function NotFound() {

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/kit/Link';
 import { requireActor } from '@/server/session';
 import { listUnits } from '@/shop/units/queries';
 import { Pages } from '@/ui/bench/Pages';

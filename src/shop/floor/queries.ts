@@ -1,10 +1,11 @@
 import { sql } from 'drizzle-orm';
 import { database } from '@/db/client';
 import type { Stage } from '@/db/schema';
-import { LINE } from '../units/stages';
+import { LINE, STAGE_NAMES } from '../units/stages';
 
 export interface LineStage {
   stage: Stage;
+  name: string;
   count: number;
   /** When the unit that waits longest came to this stage. */
   oldest: string | null;
@@ -19,6 +20,7 @@ export async function lineOf(): Promise<{ line: LineStage[]; quarantine: number 
   return {
     line: LINE.map((stage) => ({
       stage,
+      name: STAGE_NAMES[stage],
       count: Number(by.get(stage)?.count ?? 0),
       oldest: by.has(stage) ? new Date(by.get(stage)!.oldest).toISOString() : null,
     })),
@@ -61,3 +63,10 @@ export async function runningAlone(): Promise<RunningBlock[]> {
     expectedMinutes: row.expected_minutes,
   }));
 }
+
+/** What every screen shows of the floor, and the moment it was true. */
+export async function floorNow() {
+  const [{ line, quarantine }, running] = await Promise.all([lineOf(), runningAlone()]);
+  return { line, quarantine, running, now: Date.now() };
+}
+export type Floor = Awaited<ReturnType<typeof floorNow>>;

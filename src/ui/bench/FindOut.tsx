@@ -1,13 +1,16 @@
 'use client';
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
+import { Link } from '@/ui/kit/Link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useShortcuts } from '../kit/keyboard';
-import { Button, Key, Problem, Quiet } from '../kit/parts';
+import { Button, Key, Quiet } from '../kit/parts';
+import { Refused } from '../kit/Refused';
 import { useCommand } from '../kit/useCommand';
+import { shop } from '../live/shop';
 import { attended, signedMinor } from '../kit/words';
 import { Answers } from './Answers';
+import { asideWords, type LaidAside } from './aside';
 import { Belief } from './Belief';
 import { Question } from './Question';
 import type {
@@ -38,6 +41,8 @@ interface Props {
   worth: WorthView;
   answers: AnswerView[];
   running: RunningWorkView | null;
+  /** Repairs laid aside here: they go on, they are not begun again. */
+  paused: string[];
   /** A question asked out of turn from the one box. */
   asked: StepView | null;
 }
@@ -55,10 +60,13 @@ export function FindOut({
   worth,
   answers,
   running,
+  paused,
   asked,
 }: Props) {
   const router = useRouter();
   const { send, problem, busy } = useCommand();
+  const [refused, setRefused] = useState<{ name: string; input: Record<string, unknown> } | null>(null);
+  const [early, setEarly] = useState(false);
   const [picked, setPicked] = useState<{ version: number; id: string } | null>(null);
   const [keys, setKeys] = useState(false);
   const [tapping, setTapping] = useState<string | null>(null);
@@ -71,21 +79,46 @@ export function FindOut({
   const disabled = !unit.mayWrite || unit.held;
   const pick = (other: StepView) => setPicked({ version: unit.version, id: `${other.kind}:${other.id}` });
   const takeBack = () => void send('voidObservation', { unitId: unit.id }, unit.version);
-  const answer = async (outcome: number, acknowledged?: string) => {
-    if (step.kind === 'look' || step.kind === 'verify') {
-      const sent = await send(
-        'observe',
-        { unitId: unit.id, finding: step.id, outcome, acknowledged },
+  const act = async (name: string, input: Record<string, unknown>) => {
+    setRefused(null);
+    setEarly(false);
+    const sent = await send(name, { unitId: unit.id, ...input }, unit.version);
+    if (!sent.ok) setRefused({ name, input });
+    else if (asked) router.replace(`/u/${unit.tag}`);
+  };
+  const answer = (outcome: number, acknowledged?: string) => {
+    if (step.kind === 'look' || step.kind === 'verify')
+      void act('observe', { finding: step.id, outcome, acknowledged });
+    else if (step.kind === 'repair') void act('repairVerdict', { repair: step.id, helped: outcome === 0 });
+  };
+  const take = async () => {
+    if (busy) return setEarly(true);
+    if (step.kind === 'repair') {
+      const begun = await send<{ aside: LaidAside[] }>(
+        'startWork',
+        { unitId: unit.id, ref: step.id },
         unit.version,
       );
-      if (sent.ok && asked) router.replace(`/u/${unit.tag}`);
-    } else if (step.kind === 'repair')
-      void send('repairVerdict', { unitId: unit.id, repair: step.id, helped: outcome === 0 }, unit.version);
+      if (begun.ok) shop.say(asideWords(begun.answer.aside));
+    } else if (step.kind === 'stop')
+      void send('setStage', { unitId: unit.id, stage: 'decide' }, unit.version);
   };
-  const take = () => {
-    if (step.kind === 'repair') void send('startWork', { unitId: unit.id, ref: step.id }, unit.version);
-    else if (step.kind === 'stop') void send('setStage', { unitId: unit.id, stage: 'decide' }, unit.version);
+  const takeBackAndSay = async (observation: number) => {
+    const taken = await send('voidObservation', { unitId: unit.id, observation }, unit.version);
+    if (taken.ok && refused) void act(refused.name, refused.input);
   };
+  const stopped = problem ? (
+    <Refused
+      problem={problem}
+      busy={busy}
+      onDespite={() => refused && void act(refused.name, { ...refused.input, despite: true })}
+      onTakeBack={(observation) => void takeBackAndSay(observation)}
+    />
+  ) : early ? (
+    <p role="status" className="text-[14px]">
+      That key came before this question was there: it was not taken. Answer it now.
+    </p>
+  ) : null;
   useShortcuts((key) => {
     if (key === '?') {
       setKeys((open) => !open);
@@ -93,7 +126,7 @@ export function FindOut({
     }
     if (disabled) return false;
     if (key === 'Enter' && !running && step && (step.kind === 'repair' || step.kind === 'stop')) {
-      take();
+      void take();
       return true;
     }
     if (key.toLowerCase() === 't' && step?.instrument === 'tapper') {
@@ -141,7 +174,8 @@ export function FindOut({
                 step={step}
                 busy={busy}
                 disabled={disabled}
-                problem={problem?.message ?? null}
+                problem={stopped}
+                onEarly={() => setEarly(true)}
                 lead={chosen || asked ? 'Yours,' : 'Next,'}
                 instead={
                   step.instrument === 'tapper' &&
@@ -149,12 +183,12 @@ export function FindOut({
                     <Tapper
                       maker={unit.name}
                       mayAnswer={step.id === 'code-group' && !disabled && !busy}
-                      onAnswer={(outcome) => void answer(outcome)}
+                      onAnswer={(outcome) => answer(outcome)}
                       onClose={() => setTapping(null)}
                     />
                   )
                 }
-                onAnswer={(outcome, acknowledged) => void answer(outcome, acknowledged)}
+                onAnswer={answer}
               />
             ) : (
               <section
@@ -166,13 +200,22 @@ export function FindOut({
                 </p>
                 <h2 className="mt-1 text-[27px] leading-[1.12]">{step.title}</h2>
                 <p className="text-[15px]">{step.how}</p>
-                {problem && <Problem>{problem.message}</Problem>}
+                {stopped}
               </section>
             )}
             {(step.kind === 'repair' || step.kind === 'stop') && (
               <div className="flex gap-3 bg-paper px-[22px] pb-4">
-                <Button tone="strong" shortcut="Enter" disabled={disabled || busy} onClick={take}>
-                  {step.kind === 'repair' ? 'Start it, clock on' : 'Stop here'}
+                <Button
+                  tone="strong"
+                  shortcut="Enter"
+                  disabled={disabled || busy}
+                  onClick={() => void take()}
+                >
+                  {step.kind === 'stop'
+                    ? 'Stop here'
+                    : paused.includes(step.id)
+                      ? 'Go on with it, clock on'
+                      : 'Start it, clock on'}
                 </Button>
               </div>
             )}

@@ -1,7 +1,8 @@
 'use client';
 import { usePathname } from 'next/navigation';
 import { useSyncExternalStore } from 'react';
-import { TheLine, type LineEntry } from './TheLine';
+import type { Floor } from '../live/floor';
+import { TheLine } from './TheLine';
 
 /** The stage of the unit on screen, told by its page. */
 let stageOnScreen: string | null = null;
@@ -18,7 +19,7 @@ const subscribe = (watch: () => void) => {
 };
 
 /** The line, with the place one is at marked: the stage of a list, or of the unit on screen. */
-export function LineHere(props: { entries: LineEntry[]; quarantine: number; who: string }) {
+export function LineHere(props: { floor: Floor; who: string }) {
   const path = usePathname();
   const unitStage = useSyncExternalStore(
     subscribe,

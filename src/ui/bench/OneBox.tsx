@@ -126,6 +126,7 @@ export function OneBox() {
         <div className="flex items-center gap-2 border-b-2 border-onbar">
           <ComboboxInput
             ref={input}
+            data-scan="anything"
             aria-label="Scan a tag or type"
             placeholder="scan a tag or type"
             autoComplete="off"

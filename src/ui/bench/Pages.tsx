@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/kit/Link';
 
 /** Where in a long list one is, and the way on. */
 export function Pages({

@@ -1,7 +1,7 @@
 'use client';
-import { useState, type ReactNode } from 'react';
+import { useRef, useState, type ReactNode } from 'react';
 import { useShortcuts } from '../kit/keyboard';
-import { Button, CautionNote, Problem } from '../kit/parts';
+import { Button, CautionNote } from '../kit/parts';
 import { attended } from '../kit/words';
 import type { CautionView, StepView } from './unitView';
 
@@ -9,7 +9,12 @@ interface Props {
   step: StepView;
   busy: boolean;
   disabled: boolean;
-  problem: string | null;
+  /** What stopped the last answer, in place. */
+  problem: ReactNode;
+  /** Answers may be given faster than they are saved: the questions stand in a known order. */
+  ahead?: boolean;
+  /** A key for an answer came before the question was there. */
+  onEarly?: () => void;
   lead: string;
   onAnswer: (outcome: number, acknowledged?: string) => void;
   onSkip?: () => void;
@@ -17,16 +22,38 @@ interface Props {
   instead?: ReactNode;
 }
 
+/** What has come under a pointer cannot be pressed before it could be seen, ms. */
+const SETTLE_MS = 400;
+
 /** One question in the middle of the bench: the answers are big numbered keys, each with what it would leave. */
-export function Question({ step, busy, disabled, problem, lead, onAnswer, onSkip, instead }: Props) {
+export function Question({
+  step,
+  busy: saving,
+  disabled,
+  problem,
+  lead,
+  onAnswer,
+  onSkip,
+  instead,
+  ahead,
+  onEarly,
+}: Props) {
+  const busy = saving && !ahead;
   const [asked, setAsked] = useState<{ step: string; outcome: number; caution: CautionView } | null>(null);
   // without what they would leave, the answers stand side by side
   const bare = step.outcomes.every((outcome) => !outcome.leaves);
   const hazard = asked?.step === step.id ? asked : null;
+  // a second click of the same press must not fall on what has just come under the pointer
+  const opened = useRef(0);
   const choose = (outcome: number) => {
     const caution = step.outcomes[outcome].hazard;
-    if (caution?.acknowledge) setAsked({ step: step.id, outcome, caution });
-    else onAnswer(outcome);
+    if (caution?.acknowledge) {
+      opened.current = performance.now();
+      setAsked({ step: step.id, outcome, caution });
+    } else onAnswer(outcome);
+  };
+  const acknowledge = () => {
+    if (hazard && performance.now() - opened.current > SETTLE_MS) onAnswer(hazard.outcome, hazard.caution.id);
   };
   useShortcuts((key) => {
     if (disabled || instead) return false;
@@ -41,7 +68,8 @@ export function Question({ step, busy, disabled, problem, lead, onAnswer, onSkip
     }
     const at = Number(key) - 1;
     if (!(at >= 0 && at < step.outcomes.length)) return false;
-    choose(at);
+    if (busy) onEarly?.();
+    else choose(at);
     return true;
   });
   return (
@@ -84,12 +112,7 @@ export function Question({ step, busy, disabled, problem, lead, onAnswer, onSkip
         <div className="mt-3.5" role="alertdialog" aria-label={hazard.caution.title}>
           <CautionNote title={hazard.caution.title} text={hazard.caution.text}>
             <span className="mt-2 flex gap-2">
-              <Button
-                tone="hazard"
-                shortcut="Y"
-                disabled={busy}
-                onClick={() => onAnswer(hazard.outcome, hazard.caution.id)}
-              >
+              <Button tone="hazard" shortcut="Y" disabled={busy} onClick={acknowledge}>
                 I have read this: record it
               </Button>
               <Button shortcut="N" onClick={() => setAsked(null)}>
@@ -106,11 +129,7 @@ export function Question({ step, busy, disabled, problem, lead, onAnswer, onSkip
           </button>
         </p>
       )}
-      {problem && (
-        <div className="mt-3">
-          <Problem>{problem}</Problem>
-        </div>
-      )}
+      {problem && <div className="mt-3">{problem}</div>}
       {step.cautions.map((caution) => (
         <div key={caution.id} className="mt-2.5">
           <CautionNote title={caution.title} text={caution.text} />

@@ -3,6 +3,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useShortcuts } from '../kit/keyboard';
 import { Quiet } from '../kit/parts';
+import { Refused } from '../kit/Refused';
 import { useCommand } from '../kit/useCommand';
 import { PhotoTray, type PhotoView } from './PhotoTray';
 import { Question } from './Question';
@@ -26,21 +27,55 @@ interface Props {
 /** The outside look and the first power-on: one question after the other, answered by keys, about a minute in all. */
 export function QuickLook({ unit, questions, photos }: Props) {
   const router = useRouter();
-  const { send, problem, busy } = useCommand();
+  const { send, problem, setProblem, busy } = useCommand();
   const [skipped, setSkipped] = useState<ReadonlySet<string>>(new Set());
   const [picked, setPicked] = useState<string | null>(null);
+  // answers on their way: the next question does not wait for them
+  const [given, setGiven] = useState<ReadonlyMap<string, number>>(new Map());
+  const [refused, setRefused] = useState<{ step: StepView; outcome: number; acknowledged?: string } | null>(
+    null,
+  );
+  const answerTo = (question: LookQuestion) => given.get(question.step.id) ?? question.answer;
   const open = (question: LookQuestion) =>
-    question.observable && question.answer === null && !skipped.has(question.step.id);
+    question.observable && answerTo(question) === null && !skipped.has(question.step.id);
   const current = questions.find((question) => question.step.id === picked) ?? questions.find(open) ?? null;
   const disabled = !unit.mayWrite || unit.held;
-  const answer = async (outcome: number, acknowledged?: string) => {
-    const outcomeSent = await send(
-      'observe',
-      { unitId: unit.id, finding: current!.step.id, outcome, acknowledged },
-      unit.version,
-    );
-    if (outcomeSent.ok) setPicked(null);
+  const observe = async (step: StepView, outcome: number, acknowledged?: string, despite?: boolean) => {
+    const { id } = step;
+    setGiven((before) => new Map(before).set(id, outcome));
+    setPicked(null);
+    const input = { unitId: unit.id, finding: id, outcome, acknowledged, ...(despite && { despite }) };
+    const sent = await send('observe', input, unit.version);
+    if (sent.ok) setRefused((before) => (before?.step.id === id ? null : before));
+    else {
+      setRefused({ step, outcome, acknowledged });
+      setGiven((before) => new Map([...before].filter(([given]) => given !== id)));
+    }
   };
+  // what the shop has now counts, not what was sent
+  const [seen, setSeen] = useState(unit.version);
+  if (seen !== unit.version && !busy) {
+    setSeen(unit.version);
+    setGiven(new Map());
+  }
+  const answer = (outcome: number, acknowledged?: string) =>
+    void observe(current!.step, outcome, acknowledged);
+  const takeBack = async (observation: number) => {
+    const taken = await send('voidObservation', { unitId: unit.id, observation }, unit.version);
+    if (taken.ok && refused) void observe(refused.step, refused.outcome, refused.acknowledged);
+  };
+  const stopped = problem && (
+    <Refused
+      problem={problem}
+      of={refused && refused.step.id !== current?.step.id ? refused.step.title : undefined}
+      busy={busy}
+      onDespite={() => {
+        setProblem(null);
+        if (refused) void observe(refused.step, refused.outcome, refused.acknowledged, true);
+      }}
+      onTakeBack={(observation) => void takeBack(observation)}
+    />
+  );
   const skip = () => {
     if (!current) return;
     setSkipped(new Set([...skipped, current.step.id]));
@@ -58,7 +93,7 @@ export function QuickLook({ unit, questions, photos }: Props) {
     }
     return false;
   });
-  const done = questions.filter((question) => question.answer !== null).length;
+  const done = questions.filter((question) => answerTo(question) !== null).length;
   const list = (group: LookQuestion['group'], title: string) => (
     <div className="min-w-0">
       <h2 className="mb-1 text-[15px]">{title}</h2>
@@ -117,9 +152,10 @@ export function QuickLook({ unit, questions, photos }: Props) {
           step={current.step}
           busy={busy}
           disabled={disabled}
-          problem={problem?.message ?? null}
+          problem={stopped}
+          ahead
           lead={current.group === 'outside' ? 'Outside look,' : 'First power,'}
-          onAnswer={(outcome, acknowledged) => void answer(outcome, acknowledged)}
+          onAnswer={answer}
           onSkip={skip}
         />
       )}
@@ -128,7 +164,7 @@ export function QuickLook({ unit, questions, photos }: Props) {
           <h2 className="text-[27px] leading-8">That is all that can be seen so far.</h2>
           <p className="mb-2">{done} answers. Enter goes on to what to find out next.</p>
           <Quiet onClick={() => router.push(`/u/${unit.tag}`)}>Find out</Quiet>
-          {problem && <p role="alert">{problem.message}</p>}
+          {stopped}
         </section>
       )}
       <section className="grid gap-x-7 gap-y-4 bg-paper px-5 py-4 md:grid-cols-2">

@@ -1,22 +1,15 @@
 'use client';
-import Link from 'next/link';
+import { Link } from '@/ui/kit/Link';
 import { useEffect, useState } from 'react';
 import { duration } from '../kit/words';
-
-export interface Running {
-  workId: string;
-  tag: string;
-  title: string;
-  station: string;
-  startedAt: string;
-  expectedMinutes: number;
-}
+import { useFloor, type Floor } from '../live/floor';
 
 const TICK_MS = 5_000;
 const SHOWN = 5;
 
 /** What runs alone now and what is left of it; when hands are due it asks for them. On every screen, never covered. */
-export function RunningStrip({ blocks, now }: { blocks: Running[]; now: number }) {
+export function RunningStrip({ floor }: { floor: Floor }) {
+  const { running: blocks, now } = useFloor(floor);
   const [time, setTime] = useState(now);
   useEffect(() => {
     const drift = now - Date.now();

@@ -4,6 +4,8 @@ import { useShortcuts } from '../kit/keyboard';
 import { Button, Problem } from '../kit/parts';
 import { TextField } from '../kit/fields';
 import { useCommand } from '../kit/useCommand';
+import { shop } from '../live/shop';
+import { asideWords, type LaidAside } from './aside';
 import { Clock } from './Clock';
 import type { RunningWorkView, UnitHead } from './unitView';
 
@@ -12,16 +14,16 @@ export interface AlonePreset {
   station: string;
 }
 
-/** The piece of work in hand: its clock, pausing, leaving it to run by itself, and its end. */
-export function RunningWork({
-  unit,
-  work,
-  preset,
-}: {
+interface Props {
   unit: UnitHead;
   work: RunningWorkView;
   preset?: AlonePreset;
-}) {
+  /** The number keys are this panel's. One panel of a page has them, and shows them. */
+  keys?: boolean;
+}
+
+/** The piece of work in hand: its clock, pausing, leaving it to run by itself, and its end. */
+export function RunningWork({ unit, work, preset, keys = true }: Props) {
   const { send, problem, busy } = useCommand();
   const [minutes, setMinutes] = useState(String(preset?.minutes ?? 30));
   const [station, setStation] = useState(preset?.station ?? '');
@@ -30,11 +32,20 @@ export function RunningWork({
   const finish = (helped?: boolean) =>
     void send('finishWork', { ...on, ...(helped === undefined ? {} : { helped }) }, unit.version);
   const paused = work.status === 'paused';
-  const toggle = () => void send(paused ? 'resumeWork' : 'pauseWork', on, unit.version);
+  const running = work.status === 'running';
+  const turn = async () => {
+    const ended = await send<{ aside?: LaidAside[] } | null>(
+      running ? 'pauseWork' : 'resumeWork',
+      on,
+      unit.version,
+    );
+    if (ended.ok) shop.say(asideWords(ended.answer?.aside ?? []));
+  };
+  const toggle = () => void turn();
   const leave = () =>
     void send('leaveAlone', { ...on, minutes: Number(minutes.replace(',', '.')), station }, unit.version);
   useShortcuts((key) => {
-    if (!unit.mayWrite || busy) return false;
+    if (!keys || !unit.mayWrite || busy) return false;
     if (key === '1') finish(repair ? true : undefined);
     else if (key === '2' && repair) finish(false);
     else if (key === '3' || key === ' ') toggle();
@@ -56,19 +67,29 @@ export function RunningWork({
       <div className="flex flex-wrap gap-2">
         {repair ? (
           <>
-            <Button tone="strong" shortcut="1" disabled={busy} onClick={() => finish(true)}>
+            <Button
+              tone="strong"
+              shortcut={keys ? '1' : undefined}
+              disabled={busy}
+              onClick={() => finish(true)}
+            >
               It helped
             </Button>
-            <Button tone="strong" shortcut="2" disabled={busy} onClick={() => finish(false)}>
+            <Button
+              tone="strong"
+              shortcut={keys ? '2' : undefined}
+              disabled={busy}
+              onClick={() => finish(false)}
+            >
               No change
             </Button>
           </>
         ) : (
-          <Button tone="strong" shortcut="1" disabled={busy} onClick={() => finish()}>
+          <Button tone="strong" shortcut={keys ? '1' : undefined} disabled={busy} onClick={() => finish()}>
             Finished
           </Button>
         )}
-        <Button shortcut="3" disabled={busy} onClick={toggle}>
+        <Button shortcut={keys ? '3' : undefined} disabled={busy} onClick={toggle}>
           {work.status === 'alone' ? 'Hands on again' : paused ? 'Go on' : 'Pause'}
         </Button>
       </div>
@@ -94,7 +115,7 @@ export function RunningWork({
             onChange={(event) => setStation(event.target.value)}
             wrap="w-[170px]"
           />
-          <Button type="submit" shortcut="4" disabled={busy}>
+          <Button type="submit" shortcut={keys ? '4' : undefined} disabled={busy}>
             Leave it to run
           </Button>
         </form>

@@ -1,14 +1,7 @@
-import Link from 'next/link';
+import { Link } from '@/ui/kit/Link';
 import { duration } from '../kit/words';
+import { useFloor, type Floor } from '../live/floor';
 import { OneBox } from './OneBox';
-
-export interface LineEntry {
-  stage: string;
-  name: string;
-  count: number;
-  /** Minutes the longest waiting unit has been at this stage, or null. */
-  oldestMinutes: number | null;
-}
 
 const ASIDE = [
   ['/lots', 'Lots'],
@@ -18,17 +11,12 @@ const ASIDE = [
 ] as const;
 
 /** The shop across the top: stages of the work in order, each with its count and what waits longest; the way to go and the state at once. */
-export function TheLine({
-  entries,
-  quarantine,
-  here,
-  who,
-}: {
-  entries: LineEntry[];
-  quarantine: number;
-  here: string | null;
-  who: string;
-}) {
+export function TheLine({ floor: withPage, here, who }: { floor: Floor; here: string | null; who: string }) {
+  const { line, quarantine, now } = useFloor(withPage);
+  const entries = line.map((entry) => ({
+    ...entry,
+    oldestMinutes: entry.oldest === null ? null : (now - new Date(entry.oldest).getTime()) / 60_000,
+  }));
   return (
     <header className="bg-bar text-onbar">
       <div className="grid grid-cols-[auto_1fr] items-stretch gap-x-4 px-5 lg:grid-cols-[152px_1fr_268px]">

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/kit/Link';
 import { attended, duration, minorText, percent, signedMinor } from '../kit/words';
 import { worthScale } from './worthScale';
 

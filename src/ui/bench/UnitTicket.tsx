@@ -1,5 +1,5 @@
 'use client';
-import Link from 'next/link';
+import { Link } from '@/ui/kit/Link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useEffect } from 'react';
 import type { BenchState } from '@/core/catalogue';
@@ -8,6 +8,7 @@ import { useShortcuts } from '../kit/keyboard';
 import { Known, Problem } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
 import { minorText } from '../kit/words';
+import { tellConcern } from '../live/Connection';
 import { tellStage } from './LineHere';
 import type { UnitHead } from './unitView';
 
@@ -35,8 +36,12 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
   const { send, problem, busy } = useCommand();
   useEffect(() => {
     tellStage(unit.stage);
-    return () => tellStage(null);
-  }, [unit.stage]);
+    tellConcern({ page: 'unit', unit: unit.id });
+    return () => {
+      tellStage(null);
+      tellConcern(null);
+    };
+  }, [unit.stage, unit.id]);
   useShortcuts((key) => {
     const view = VIEWS.find(([letter]) => letter === key.toLowerCase());
     if (!view) return false;

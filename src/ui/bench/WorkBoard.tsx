@@ -4,6 +4,8 @@ import { Button, CautionNote, Heading, Key, Problem, Quiet } from '../kit/parts'
 import { ChoiceField } from '../kit/fields';
 import { useShortcuts } from '../kit/keyboard';
 import { useCommand } from '../kit/useCommand';
+import { shop } from '../live/shop';
+import { asideWords, type LaidAside } from './aside';
 import { attended, duration, minorText } from '../kit/words';
 import { RunningWork, type AlonePreset } from './RunningWork';
 import type { CautionView, RunningWorkView, UnitHead } from './unitView';
@@ -59,25 +61,50 @@ export function WorkBoard({ unit, open, choices, done, parts, bin }: Props) {
   const [pick, setPick] = useState('');
   const [shown, setShown] = useState<string | null>(null);
   const disabled = busy || !unit.mayWrite || unit.held;
-  const start = (choice: StartChoice) =>
-    void send('startWork', { unitId: unit.id, ref: choice.ref }, unit.version);
+  const start = async (choice: StartChoice) => {
+    const begun = await send<{ aside: LaidAside[] }>(
+      'startWork',
+      { unitId: unit.id, ref: choice.ref },
+      unit.version,
+    );
+    if (begun.ok) shop.say(asideWords(begun.answer.aside));
+  };
+  const laid = new Set(open.filter((work) => work.status !== 'running').map((work) => work.ref));
+  const cautions = choices.find((choice) => choice.ref === shown)?.cautions ?? [];
   const proposed = choices.filter((choice) => choice.group === 'proposed');
   useShortcuts((key) => {
     const choice = proposed[PROPOSED_KEYS.indexOf(key.toLowerCase())];
     if (!choice || disabled || open.some((work) => work.status === 'running')) return false;
-    start(choice);
+    void start(choice);
     return true;
   });
+  // what runs comes first, and the first alone takes the number keys
+  const inHand = [...open].sort((a, b) => Number(b.status === 'running') - Number(a.status === 'running'));
   const presets = new Map(choices.map((choice) => [choice.ref, choice.alone]));
   return (
     <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_360px] lg:items-start">
       <div className="flex min-w-0 flex-col gap-[18px]">
-        {open.map((work) => (
-          <RunningWork key={work.id} unit={unit} work={work} preset={presets.get(work.ref) ?? undefined} />
+        {inHand.map((work, i) => (
+          <RunningWork
+            keys={i === 0}
+            key={work.id}
+            unit={unit}
+            work={work}
+            preset={presets.get(work.ref) ?? undefined}
+          />
         ))}
         <section aria-label="Start work" className="bg-paper px-5 py-4">
           <Heading className="text-[22px]!">{open.length ? 'Or start' : 'Start'}</Heading>
           <p className="text-[13px] text-soft">Minutes of hands, + what it then runs by itself.</p>
+          {/* room for the longest of them, so that nothing below moves under the pointer */}
+          <div aria-live="polite" className="h-[92px] overflow-y-auto py-1">
+            {cautions.length === 0 && (
+              <p className="text-[14px] text-soft">What to beware of stands here for the step pointed at.</p>
+            )}
+            {cautions.map((caution) => (
+              <CautionNote key={caution.id} title={caution.title} text={caution.text} />
+            ))}
+          </div>
           {problem && <Problem>{problem.message}</Problem>}
           <div className="grid gap-x-7 md:grid-cols-2">
             {GROUPS.map(([group, title]) => (
@@ -90,25 +117,22 @@ export function WorkBoard({ unit, open, choices, done, parts, bin }: Props) {
                       <button
                         type="button"
                         disabled={disabled}
-                        onClick={() => start(choice)}
+                        onClick={() => void start(choice)}
                         onFocus={() => setShown(choice.ref)}
+                        onPointerEnter={() => setShown(choice.ref)}
                         className="flex min-h-10 w-full items-center justify-between gap-2 text-left text-[14.5px] hover:bg-track disabled:opacity-60"
                       >
                         <span className="flex items-center gap-2">
                           {group === 'proposed' && PROPOSED_KEYS[i] && (
                             <Key>{PROPOSED_KEYS[i].toUpperCase()}</Key>
                           )}
-                          {choice.name}
+                          {laid.has(choice.ref) ? `Go on: ${choice.name.toLowerCase()}` : choice.name}
                         </span>
                         <span className="figures text-[13px] whitespace-nowrap text-soft">
                           {attended(choice.minutes)}
                           {choice.alone && ` + ${duration(choice.alone.minutes)}`}
                         </span>
                       </button>
-                      {shown === choice.ref &&
-                        choice.cautions.map((caution) => (
-                          <CautionNote key={caution.id} title={caution.title} text={caution.text} />
-                        ))}
                     </div>
                   ))}
                 {group === 'proposed' && proposed.length === 0 && (

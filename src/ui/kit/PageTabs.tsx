@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/kit/Link';
 
 /** Pages that belong together, as a line of words. */
 export function PageTabs({

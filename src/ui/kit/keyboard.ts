@@ -32,6 +32,9 @@ function typingField(target: EventTarget | null): HTMLInputElement | HTMLTextAre
     : null;
 }
 
+/** A tag of a unit or a code of a part: what the shop prints itself, and nothing a field is for. */
+export const isShopCode = (text: string) => /^([A-Z]{2,4}-\d{1,9}|P-\d{4,9})$/i.test(text.trim());
+
 /** Puts back what a field held before a scan ran through it, so that forms (and React) notice. */
 function restore(field: HTMLInputElement | HTMLTextAreaElement, value: string): void {
   const prototype =
@@ -55,10 +58,13 @@ function onKeyDown(event: KeyboardEvent): void {
     burst = null;
     clearTimeout(pending);
     if (scanned && ended) {
+      const { field: into, text } = ended;
+      // a serial or a model scanned into a field is what the field is for; the scanner's Enter does not send the form
+      if (into && !isShopCode(text) && !into.dataset.scan) return void event.preventDefault();
       event.preventDefault();
       event.stopImmediatePropagation();
-      if (ended.field) restore(ended.field, ended.before);
-      scans.forEach((handler) => handler(ended.text));
+      if (into) restore(into, ended.before);
+      scans.forEach((handler) => handler(text));
       return;
     }
     if (

@@ -1,14 +1,9 @@
 'use client';
-import { useRouter } from 'next/navigation';
-import { useCallback, useRef, useState, useTransition } from 'react';
+import { useCallback, useState, useSyncExternalStore } from 'react';
+import type { CommandOutcome, CommandProblem } from '../live/outbox';
+import { outbox, shop } from '../live/shop';
 
-export interface CommandProblem {
-  code: string;
-  message: string;
-  details?: { fields?: Record<string, string>; caution?: string; version?: number };
-}
-
-export type CommandOutcome<T> = { ok: true; answer: T } | { ok: false; problem: CommandProblem };
+export type { CommandOutcome, CommandProblem } from '../live/outbox';
 
 const OFFLINE: CommandProblem = {
   code: 'offline',
@@ -31,17 +26,6 @@ export async function post<T>(path: string, body: unknown): Promise<CommandOutco
   }
 }
 
-export const sendCommand = <T>(
-  name: string,
-  input: unknown,
-  options: { version?: number; key?: string } = {},
-): Promise<CommandOutcome<T>> =>
-  post<T>(`/api/commands/${name}`, {
-    input,
-    key: options.key ?? crypto.randomUUID(),
-    version: options.version,
-  });
-
 export async function outcomeOf<T>(response: Response): Promise<CommandOutcome<T>> {
   const body = (await response.json().catch(() => ({}))) as { answer?: T; error?: CommandProblem };
   if (response.ok) return { ok: true, answer: body.answer as T };
@@ -54,27 +38,25 @@ export async function outcomeOf<T>(response: Response): Promise<CommandOutcome<T
   };
 }
 
-/** Sends commands one at a time and refreshes the page's data after each. A command in flight twice is sent once. */
+/**
+ * Acts of a panel: they go out in order, each once (see `Outbox`), and the page is read again when the last has been answered.
+ * `busy`: something is on its way, or the page is being read; `problem`: what became of the last act of this panel that was refused.
+ */
 export function useCommand() {
-  const router = useRouter();
   const [problem, setProblem] = useState<CommandProblem | null>(null);
-  const [sending, setSending] = useState(false);
-  const [refreshing, startTransition] = useTransition();
-  const inFlight = useRef(false);
+  const sending = useSyncExternalStore(
+    shop.watch,
+    () => shop.waiting() > 0,
+    () => false,
+  );
+  const refreshing = useSyncExternalStore(shop.watch, shop.isRefreshing, () => false);
   const send = useCallback(
     async <T>(name: string, input: unknown, version?: number): Promise<CommandOutcome<T>> => {
-      if (inFlight.current)
-        return { ok: false, problem: { code: 'busy', message: 'Still saving the last answer.' } };
-      inFlight.current = true;
-      setSending(true);
-      const outcome = await sendCommand<T>(name, input, { version });
-      inFlight.current = false;
-      setSending(false);
+      const outcome = await outbox.add<T>({ name, input, version });
       setProblem(outcome.ok ? null : outcome.problem);
-      if (outcome.ok || outcome.problem.code === 'conflict') startTransition(() => router.refresh());
       return outcome;
     },
-    [router],
+    [],
   );
   return { send, problem, setProblem, busy: sending || refreshing, sending };
 }

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/kit/Link';
 import { requireActor } from '@/server/session';
 import { historyFault, lotBooks } from '@/shop/books/queries';
 import { Empty, Sheet } from '@/ui/kit/parts';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/kit/Link';
 import { requireActor } from '@/server/session';
 import { listLots } from '@/shop/lots/queries';
 import { SOURCE_WORDS } from '@/ui/bench/sourceWords';

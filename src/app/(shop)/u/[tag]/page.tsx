@@ -49,6 +49,9 @@ export default async function FindOutPage({ params, searchParams }: Props) {
     <FindOut
       unit={head}
       running={running}
+      paused={runningViews(work)
+        .filter((row) => row.status === 'paused')
+        .map((row) => row.ref)}
       asked={askedView}
       lent={lent}
       answers={answerViews(record, evaluation)}

@@ -1,0 +1,17 @@
+/** A stage of the line with its count and, as text of a moment, since when the unit that waits longest is there. */
+export interface LineStage {
+  stage: string;
+  name: string;
+  count: number;
+  oldest: string | null;
+}
+
+/** An unattended block running now. */
+export interface RunningBlock {
+  workId: string;
+  tag: string;
+  title: string;
+  station: string;
+  startedAt: string;
+  expectedMinutes: number;
+}

@@ -1,0 +1,116 @@
+'use client';
+import { usePathname, useRouter } from 'next/navigation';
+import { useEffect, useRef, useSyncExternalStore, useTransition } from 'react';
+import { concerns, gatherMs, type Concern, type Notice } from './concern';
+import { refreshFloor } from './floor';
+import { guardReading, outbox, shop } from './shop';
+
+/** The unit or lot on screen, told by its page. */
+let shown: Concern | null = null;
+
+export function tellConcern(concern: Concern | null): void {
+  shown = concern;
+}
+
+function concernOf(path: string): Concern {
+  if (shown) return shown;
+  const first = path.split('/')[1] ?? '';
+  if (first === '' || first === 'stage' || first === 'lots') return { page: 'list' };
+  return { page: first === 'bin' ? 'parts' : 'shop' };
+}
+
+/** A page is read again at most this often because of other people, ms after the last time. */
+const FLOOR_GATHER_MS = 1_000;
+
+/** Keeps the page as the shop is: reads it again when something that it shows has changed, and once after every act of one's own. */
+export function Connection() {
+  const router = useRouter();
+  const path = usePathname();
+  const [reading, startReading] = useTransition();
+  const away = useSyncExternalStore(shop.watch, shop.isAway, () => false);
+  const waiting = useSyncExternalStore(shop.watch, shop.waiting, () => 0);
+  const said = useSyncExternalStore(shop.watch, shop.said, () => '');
+  const here = useRef(path);
+  useEffect(() => {
+    here.current = path;
+    shop.say('');
+  }, [path]);
+  useEffect(() => shop.setRefreshing(reading) as void, [reading]);
+
+  useEffect(() => {
+    guardReading();
+    const read = () => startReading(() => router.refresh());
+    let before = outbox.read();
+    // once for all acts that went out together
+    const leave = outbox.watch(() => {
+      const now = outbox.read();
+      if (now.waiting === 0 && before.waiting > 0) read();
+      before = now;
+    });
+    let news: Notice[] = [];
+    let pageTimer: ReturnType<typeof setTimeout> | undefined;
+    let floorTimer: ReturnType<typeof setTimeout> | undefined;
+    const look = () => {
+      pageTimer = undefined;
+      // an act of our own is on its way: its answer says which notice was its
+      if (outbox.read().waiting > 0) return void (pageTimer = setTimeout(look, 60));
+      const concern = concernOf(here.current);
+      const fresh = news.some(
+        (notice) => concerns(concern, notice) && !('seq' in notice && outbox.isOwn(notice.seq)),
+      );
+      news = [];
+      if (fresh) read();
+    };
+    let source: EventSource;
+    let reopen: ReturnType<typeof setTimeout> | undefined;
+    const listen = () => {
+      source = new EventSource('/api/live');
+      source.onopen = () => {
+        shop.setStreamAway(false);
+        outbox.wake();
+      };
+      source.onerror = async () => {
+        // while it is trying again by itself the server is away; refused for good may also mean signed out: the page will say so
+        if (source.readyState !== EventSource.CLOSED) return shop.setStreamAway(true);
+        const alive = await fetch('/api/alive').then(
+          (response) => response.ok,
+          () => false,
+        );
+        shop.setStreamAway(!alive);
+        if (alive) read();
+        reopen = setTimeout(listen, alive ? 5_000 : 1_500);
+      };
+      source.onmessage = (event: MessageEvent<string>) => {
+        const notice = JSON.parse(event.data) as Notice;
+        const concern = concernOf(here.current);
+        if (concerns(concern, notice)) {
+          news.push(notice);
+          pageTimer ??= setTimeout(look, gatherMs(concern));
+        } else
+          floorTimer ??= setTimeout(() => ((floorTimer = undefined), void refreshFloor()), FLOOR_GATHER_MS);
+      };
+    };
+    listen();
+    return () => {
+      leave();
+      clearTimeout(pageTimer);
+      clearTimeout(floorTimer);
+      clearTimeout(reopen);
+      source.close();
+    };
+  }, [router]);
+
+  return (
+    <div role="status" className="fixed bottom-16 left-5 z-20 max-w-[min(560px,90vw)] text-[14px]">
+      {said && <p className="border-2 border-ink bg-paper px-3 py-2">{said}</p>}
+      {away && (
+        <p className="hatched py-2 pr-4">
+          <b>The shop’s computer does not answer.</b> What you see may be old.{' '}
+          {waiting > 0
+            ? `${waiting === 1 ? 'One answer is' : `${waiting} answers are`} kept here and will go out once, when it is back. Leave this page open.`
+            : 'What you type is kept on this page.'}
+        </p>
+      )}
+    </div>
+  );
+}

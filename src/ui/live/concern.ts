@@ -1,0 +1,40 @@
+/** What a page shows, so that it is read again for changes that touch it and for no others. */
+export type Concern =
+  | { page: 'unit'; unit: string }
+  /** A list of units: any unit may be in it. */
+  | { page: 'list' }
+  | { page: 'lot'; lot: string }
+  | { page: 'parts' }
+  /** Books, rules, people: things that change with no unit. */
+  | { page: 'shop' };
+
+export type Notice =
+  { seq: number; kind: string; unit: string | null; lot: string | null; also?: string[] } | { reread: true };
+
+/** Kinds that change what every unit is reckoned with. */
+const RECKONING = ['rules', 'own numbers', 'learned', 'learning dropped', 'codes', 'codes dropped'];
+const PARTS = (kind: string) => kind.startsWith('part ') || kind.startsWith('drive ');
+
+/** Does what happened touch what the page shows? */
+export function concerns(concern: Concern, notice: Notice): boolean {
+  if ('reread' in notice) return true;
+  switch (concern.page) {
+    case 'unit':
+      return (
+        notice.unit === concern.unit ||
+        (notice.also ?? []).includes(concern.unit) ||
+        RECKONING.includes(notice.kind)
+      );
+    case 'list':
+      return notice.unit !== null || notice.lot !== null || RECKONING.includes(notice.kind);
+    case 'lot':
+      return notice.lot === concern.lot || RECKONING.includes(notice.kind);
+    case 'parts':
+      return PARTS(notice.kind) || notice.kind === 'sold';
+    case 'shop':
+      return notice.unit === null || notice.kind === 'sold';
+  }
+}
+
+/** A page one works on follows at once; lists gather what happens for a moment. */
+export const gatherMs = (concern: Concern) => (concern.page === 'unit' ? 60 : 1_500);
