@@ -44,3 +44,13 @@ free_port() { # $1: first port tried
   for p in $(seq "$1" $(($1 + 40))); do (exec 3<>"/dev/tcp/127.0.0.1/$p") 2>/dev/null || { echo "$p"; return 0; }; say "port $p is taken, trying the next"; done
   say 'no free port'; exit 1
 }
+
+pg_env() { # DATABASE_URL as PG* variables: a password on a command line is seen by everybody on the machine
+  local line
+  while IFS= read -r line; do export "$line"; done < <(node -e '
+    const url = new URL(process.env.DATABASE_URL);
+    const say = (name, value) => value && console.log(`${name}=${value}`);
+    say("PGHOST", url.hostname.replace(/^\[|\]$/g, "")); say("PGPORT", url.port); say("PGUSER", decodeURIComponent(url.username));
+    say("PGPASSWORD", decodeURIComponent(url.password)); say("PGDATABASE", decodeURIComponent(url.pathname.slice(1)));
+    say("PGSSLMODE", url.searchParams.get("sslmode"));')
+}

@@ -1,17 +1,31 @@
 #!/usr/bin/env bash
-# npm run restore FILE: puts a backup in place of what is there now; what was there is backed up first. All or nothing.
+# npm run restore -- FILE: puts a backup in place of what is there now; what was there is backed up first. All or nothing: the dump is
+# read to its end, put back inside ONE transaction, its history checked there, and only then does it take the place of anything.
 set -euo pipefail
 ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd); DIR=${OMNITROPE_DATA:-$ROOT/.data}
 source "$ROOT/scripts/lib.sh"
 FILE=${1:?usage: npm run restore -- FILE}
 [ -s "$FILE" ] || { say "no backup at $FILE"; exit 1; }
+umask 077
 BIN=$(ls -d /usr/lib/postgresql/*/bin | sort -V | tail -1)
-"$BIN/pg_restore" --list "$FILE" >/dev/null || { say "$FILE is not a backup of ours; nothing was changed"; exit 1; }
+WORK=$(mktemp -d); trap 'rm -rf "$WORK"' EXIT
+refuse() { say "$1; nothing was changed"; exit 1; }
+"$BIN/pg_restore" --no-owner --file="$WORK/all.sql" "$FILE" 2>"$WORK/why" || refuse "$FILE is not a whole backup of ours ($(head -1 "$WORK/why"))"
+grep -q 'CREATE TABLE public.events ' "$WORK/all.sql" || refuse "$FILE is a backup of something else"
 if [ -z "${DATABASE_URL:-}" ]; then OMNITROPE_DATA=$DIR bash "$ROOT/scripts/pg.sh" start; DATABASE_URL=$(sed -n 's/^DATABASE_URL=//p' "$DIR/pg.env"); fi
-DATABASE_URL=$DATABASE_URL OMNITROPE_DATA=$DIR bash "$ROOT/scripts/backup.sh" "$DIR/before-restore-$(date -u +%Y%m%d-%H%M%S).dump"
-(echo 'begin; drop schema if exists drizzle cascade; drop schema public cascade; create schema public;'
- "$BIN/pg_restore" --no-owner --file=- "$FILE" | grep -v '^SELECT pg_catalog.set_config(.search_path'
- echo 'commit;') | "$BIN/psql" -Xq -v ON_ERROR_STOP=1 "$DATABASE_URL" >/dev/null
-fault=$("$BIN/psql" -XqAt "$DATABASE_URL" -c 'select * from public.events_first_fault()')
-[ -z "$fault" ] || say "restored, but the history does not hold: $fault"
+export DATABASE_URL; pg_env
+OMNITROPE_DATA=$DIR bash "$ROOT/scripts/backup.sh" "$DIR/before-restore-$(date -u +%Y%m%d-%H%M%S).dump"
+{
+  echo 'begin; set local lock_timeout = 0; drop schema if exists drizzle cascade; drop schema public cascade; create schema public;'
+  grep -v '^SELECT pg_catalog.set_config(.search_path' "$WORK/all.sql"
+  cat <<'SQL'
+do $$ declare bad record; begin
+  select * into bad from public.events_first_fault();
+  if found then raise exception 'its history does not hold: entry %, %', bad.seq, bad.fault; end if;
+  perform 1 from public.shop; if not found then raise exception 'it holds no shop'; end if;
+end $$;
+commit;
+SQL
+} > "$WORK/restore.sql"
+"$BIN/psql" -Xq -v ON_ERROR_STOP=1 -f "$WORK/restore.sql" >/dev/null 2>"$WORK/why" || refuse "$FILE was not put back: $(grep -m1 ERROR "$WORK/why" || head -1 "$WORK/why")"
 say "restored from $FILE; restart the shop"

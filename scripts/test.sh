@@ -32,8 +32,7 @@ step lint npx eslint . --max-warnings 0
 step imports npx depcruise --config .dependency-cruiser.cjs src scripts bench tests
 OMNITROPE_DATA=$DIR OMNITROPE_PGPORT=54429 OMNITROPE_PG_OPTIONS='-c fsync=off -c synchronous_commit=off -c full_page_writes=off' bash scripts/pg.sh start || failed=$((failed + 1))
 suite unit
-suite server
-if need_build; then suite browser; else say 'the build FAILED'; failed=$((failed + 1)); fi
+if need_build; then suite server; suite browser; else say 'the build FAILED'; failed=$((failed + 1)); fi
 OMNITROPE_DATA=$DIR bash scripts/pg.sh stop
 echo "$passed passed, $failed failed"
 [ "$failed" -eq 0 ]

@@ -12,6 +12,7 @@ export async function signedIn(url: string, email: string, password: string) {
     .map((line) => line.split(';')[0])
     .join('; ');
   return {
+    cookie,
     get: (path: string) => fetch(url + path, { headers: { cookie } }),
     post: (path: string, body: BodyInit, headers: Record<string, string> = {}) =>
       fetch(url + path, { method: 'POST', headers: { cookie, origin: url, ...headers }, body }),

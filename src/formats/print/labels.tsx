@@ -1,6 +1,6 @@
 import { Document, Image, Page, renderToBuffer, StyleSheet, Text, View } from '@react-pdf/renderer';
 import { code128Png } from './barcode';
-import { preparePdf } from './fonts';
+import { FIGURES, preparePdf, TEXT } from './fonts';
 
 export interface Label {
   tag: string;
@@ -17,9 +17,9 @@ const style = StyleSheet.create({
   page: { paddingTop: mm(0.5), flexDirection: 'row', flexWrap: 'wrap', alignContent: 'flex-start' },
   label: { width: mm(70), height: mm(37), paddingHorizontal: mm(5), paddingTop: mm(4), overflow: 'hidden' },
   head: { flexDirection: 'row', justifyContent: 'space-between', alignItems: 'flex-end' },
-  tag: { fontFamily: 'Courier-Bold', fontSize: 17 },
-  lot: { fontFamily: 'Helvetica', fontSize: 7 },
-  line: { fontFamily: 'Helvetica', fontSize: 8, marginTop: 2 },
+  tag: { fontFamily: FIGURES, fontSize: 17 },
+  lot: { fontFamily: TEXT, fontSize: 7 },
+  line: { fontFamily: TEXT, fontSize: 8, marginTop: 2 },
   code: { width: mm(60), height: mm(13), marginTop: 3, objectFit: 'contain' },
 });
 

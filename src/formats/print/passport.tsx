@@ -1,6 +1,6 @@
 import { Document, Image, Page, renderToBuffer, StyleSheet, Text, View } from '@react-pdf/renderer';
 import { code128Png } from './barcode';
-import { preparePdf } from './fonts';
+import { FIGURES, preparePdf, TEXT } from './fonts';
 
 export interface Passport {
   tag: string;
@@ -22,14 +22,15 @@ export interface Passport {
 }
 
 const style = StyleSheet.create({
-  page: { padding: 36, fontFamily: 'Helvetica', fontSize: 9, color: '#1d211d' },
+  page: { padding: 36, fontFamily: TEXT, fontSize: 9, color: '#1d211d' },
   head: { flexDirection: 'row', justifyContent: 'space-between', borderBottomWidth: 2, paddingBottom: 8 },
-  tag: { fontFamily: 'Courier-Bold', fontSize: 26 },
-  title: { fontFamily: 'Helvetica-Bold', fontSize: 15, marginTop: 4 },
+  tag: { fontFamily: FIGURES, fontSize: 26 },
+  title: { fontFamily: TEXT, fontWeight: 'bold', fontSize: 15, marginTop: 4 },
   soft: { color: '#5c635b' },
-  grade: { fontFamily: 'Helvetica-Bold', fontSize: 40, textAlign: 'right', lineHeight: 1 },
+  grade: { fontFamily: TEXT, fontWeight: 'bold', fontSize: 40, textAlign: 'right', lineHeight: 1 },
   h2: {
-    fontFamily: 'Helvetica-Bold',
+    fontFamily: TEXT,
+    fontWeight: 'bold',
     fontSize: 11,
     marginTop: 12,
     marginBottom: 4,
@@ -117,7 +118,8 @@ export async function passportPdf(pass: Passport): Promise<Buffer> {
                     position: 'absolute',
                     left: m.x * MAP - 4,
                     top: m.y * MAP - 5,
-                    fontFamily: 'Helvetica-Bold',
+                    fontFamily: TEXT,
+                    fontWeight: 'bold',
                     fontSize: 9,
                   }}
                 >

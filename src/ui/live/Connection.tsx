@@ -35,7 +35,9 @@ export function Connection() {
     here.current = path;
     shop.say('');
   }, [path]);
-  useEffect(() => shop.setRefreshing(reading) as void, [reading]);
+  useEffect(() => {
+    shop.setRefreshing(reading);
+  }, [reading]);
 
   useEffect(() => {
     guardReading();
