@@ -41,12 +41,13 @@ export function Connection() {
 
   useEffect(() => {
     guardReading();
-    const read = () => startReading(() => router.refresh());
+    const read = () => router.refresh();
+    const readAfterOwn = () => startReading(read);
     let before = outbox.read();
     // once for all acts that went out together
     const leave = outbox.watch(() => {
       const now = outbox.read();
-      if (now.waiting === 0 && before.waiting > 0) read();
+      if (now.waiting === 0 && before.waiting > 0) readAfterOwn();
       before = now;
     });
     let news: Notice[] = [];
