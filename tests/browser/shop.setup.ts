@@ -28,7 +28,10 @@ export function freePort(): Promise<number> {
 }
 
 /** A production server of the built application. Its output goes to the tests' own only when it fails to start. */
-export async function startServer(databaseUrl: string): Promise<{ url: string; process: ChildProcess }> {
+export async function startServer(
+  databaseUrl: string,
+  more: Record<string, string> = {},
+): Promise<{ url: string; process: ChildProcess; output: () => string }> {
   const port = await freePort();
   const url = `http://127.0.0.1:${port}`;
   const child = spawn('node', ['scripts/serve.mjs'], {
@@ -42,6 +45,7 @@ export async function startServer(databaseUrl: string): Promise<{ url: string; p
       OMNITROPE_RATE_LIMIT: 'off',
       NEXT_TELEMETRY_DISABLED: '1',
       LOG_LEVEL: 'warn',
+      ...more,
     },
     stdio: ['ignore', 'pipe', 'pipe'],
   });
@@ -55,7 +59,7 @@ export async function startServer(databaseUrl: string): Promise<{ url: string; p
         () => false,
       )
     )
-      return { url, process: child };
+      return { url, process: child, output: () => output };
     await new Promise((resolve) => setTimeout(resolve, 250));
   }
   child.kill('SIGKILL');

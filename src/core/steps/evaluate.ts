@@ -70,6 +70,7 @@ export interface Evaluation {
   ignored: string[];
 }
 
+const NO_FIT = { percentile: 0, conflict: true };
 const SHOWN_BELIEFS = 8;
 const SHOWN_STEPS = 10;
 
@@ -232,11 +233,13 @@ export function evaluateUnit(catalogue: Catalogue, input: EvaluationInput): Eval
         })),
       ),
     })),
-    conflict: checkConflict(
-      engine,
-      entries.map((entry) => entry.evidence),
-      posterior,
-    ),
+    conflict: inspection.impossible
+      ? NO_FIT
+      : checkConflict(
+          engine,
+          entries.map((entry) => entry.evidence),
+          posterior,
+        ),
     steps: ranking.steps.slice(0, SHOWN_STEPS),
     routes: ranking.routes,
     best: ranking.best,

@@ -1,6 +1,7 @@
 import { asc, eq, inArray, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import { allocateMinor } from '@/core/money/allocate';
+import { identifies } from '@/core/machine/serial';
 import { CLOSED } from '@/core/steps/bench';
 import { CHASSIS, type Chassis, type LotSource } from '@/core/catalogue';
 import { claimsIn, type ColumnMap, type ManifestRow } from '@/formats/manifest';
@@ -232,7 +233,7 @@ export const addUnit = defineCommand<AddUnit, { tag: string; unitId: string }>({
   }),
   async run({ tx, actor }, input) {
     const lot = await lotById(tx, input.lotId);
-    const key = input.serial ? `serial:${input.serial.toLowerCase()}` : null;
+    const key = identifies(input.serial) ? `serial:${input.serial.toLowerCase()}` : null;
     if (key) {
       const [same] = await tx
         .select({ tag: units.tag })

@@ -1,6 +1,7 @@
 import { createHash, createHmac, randomBytes } from 'node:crypto';
 import { and, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
 import Joi from 'joi';
+import { identifies } from '@/core/machine/serial';
 import { database, type Transaction } from '@/db/client';
 import { components, observations, reports, reportTokens, units } from '@/db/schema';
 import type { ReportFile } from '@/formats/report/bundle';
@@ -172,8 +173,10 @@ async function notePart(
   tx: Transaction,
   actor: Actor,
   unit: NonNullable<CommandContext['unit']>,
-  part: NewComponent,
+  seen: NewComponent,
 ): Promise<void> {
+  // a filler for a serial tells no part from another
+  const part = { ...seen, serial: identifies(seen.serial ?? '') ? seen.serial : '' };
   const same = part.serial
     ? await tx
         .select()
