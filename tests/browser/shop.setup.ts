@@ -32,7 +32,7 @@ export async function startServer(
   databaseUrl: string,
   more: Record<string, string> = {},
 ): Promise<{ url: string; process: ChildProcess; output: () => string }> {
-  const port = await freePort();
+  const port = Number(more.PORT) || (await freePort());
   const url = `http://127.0.0.1:${port}`;
   const child = spawn('node', ['scripts/serve.mjs'], {
     env: {

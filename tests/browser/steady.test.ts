@@ -1,0 +1,206 @@
+import pg from 'pg';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { By, Key, type WebDriver } from 'selenium-webdriver';
+import { openBrowser, pageText, press, ready, see, signIn } from './driver';
+import { signedIn } from './http';
+import { startServer } from './shop.setup';
+
+const databaseUrl = inject('databaseUrl');
+const password = inject('password');
+const client = new pg.Client({ connectionString: databaseUrl });
+let server: Awaited<ReturnType<typeof startServer>>;
+let browser: WebDriver;
+let caller: Awaited<ReturnType<typeof signedIn>>;
+let lotId = '';
+
+beforeAll(async () => {
+  await client.connect();
+  server = await startServer(databaseUrl);
+  caller = await signedIn(server.url, 'bench-b@saltmarsh.example', password);
+  browser = await openBrowser();
+  await signIn(browser, server.url, 'bench-b@saltmarsh.example', password);
+  lotId = (await client.query<{ id: string }>("select id from lots where code = 'WQ-3'")).rows[0].id;
+});
+afterAll(async () => {
+  await browser?.quit();
+  server?.process.kill('SIGTERM');
+  await client.end();
+});
+
+/** A machine nobody has looked at. */
+async function machine(chassis = 'laptop'): Promise<{ tag: string; id: string }> {
+  const made = (await (
+    await caller.command('addUnit', { input: { lotId, chassis, maker: 'Pellmark', model: 'Courier 14' } })
+  ).json()) as { answer: { tag: string; unitId: string } };
+  return { tag: made.answer.tag, id: made.answer.unitId };
+}
+const answersOf = async (id: string) =>
+  (
+    await client.query<{ ref: string; outcome: number }>(
+      'select ref, outcome from observations where unit_id = $1 and voided_by is null order by id',
+      [id],
+    )
+  ).rows;
+const open = async (path: string) => {
+  await browser.get(server.url + path);
+  await ready(browser);
+};
+const until = async (what: () => Promise<boolean>, words: string) => browser.wait(what, 20_000, words);
+
+describe('answers given fast', () => {
+  it('six keys 180 ms apart are six answers, in order', async () => {
+    const { tag, id } = await machine();
+    await open(`/u/${tag}/look`);
+    const asked: string[] = [];
+    for (let n = 0; n < 6; n++) {
+      asked.push(await browser.findElement(By.css('section[aria-label="Next"] h2')).getText());
+      const began = Date.now();
+      await browser.switchTo().activeElement().sendKeys('1');
+      await browser.sleep(Math.max(0, 180 - (Date.now() - began)));
+    }
+    expect(new Set(asked).size).toBe(6);
+    await until(async () => (await answersOf(id)).length >= 6, 'six answers were not saved');
+    await browser.sleep(800);
+    const saved = await answersOf(id);
+    expect(saved).toHaveLength(6);
+    expect(saved.every((row) => row.outcome === 0)).toBe(true);
+  });
+  it('somebody else’s change stops what waits behind it, and that is said', async () => {
+    const { tag, id } = await machine();
+    await open(`/u/${tag}/look`);
+    // this page does not hear of the other bench, as on a bad connection
+    await browser.executeScript(
+      "const plain = window.fetch; let held = []; window.fetch = (path, options) => String(path).includes('/api/commands/') && held ? new Promise((go) => held.push(() => go(plain(path, options)))) : plain(path, options); window.letGo = () => { const all = held; held = null; all.forEach((go) => go()); };",
+    );
+    await press(browser, '1');
+    await press(browser, '1');
+    await caller.command('observe', { input: { unitId: id, finding: 'look-smell', outcome: 0 } });
+    await browser.executeScript('window.letGo()');
+    await see(browser, 'an answer before it was stopped');
+    expect(await answersOf(id)).toHaveLength(1);
+  });
+  it('a key that comes before the next question is there answers nothing unseen', async () => {
+    const { tag, id } = await machine('desktop');
+    await open(`/u/${tag}`);
+    await browser.executeScript(
+      "const plain = window.fetch; window.fetch = async (path, options) => { if (String(path).includes('/api/commands/')) await new Promise((go) => setTimeout(go, 700)); return plain(path, options); };",
+    );
+    await press(browser, '1');
+    await press(browser, '1');
+    await see(browser, 'it was not taken');
+    await until(async () => (await answersOf(id)).length === 1, 'one answer');
+    await browser.sleep(600);
+    expect(await answersOf(id)).toHaveLength(1);
+  });
+});
+
+describe('the shop’s computer away', () => {
+  it('the page stays with what was typed, answers wait, and go out once when it is back; no key leads away', async () => {
+    const { tag, id } = await machine();
+    await open(`/u/${tag}/machine`);
+    const field = await browser.findElement(By.css('main input:not([type="file"])'));
+    await field.sendKeys('half a val');
+    const { port } = new URL(server.url);
+    await open(`/u/${tag}/look`);
+    server.process.kill('SIGKILL');
+    await see(browser, 'does not answer');
+    for (const key of ['1', '1', '1']) await press(browser, key);
+    await see(browser, '3 answers are kept here');
+    // every way off the page: sides of the unit, the line, the one box
+    for (const key of ['w', 'f', 'h']) await press(browser, key);
+    await browser.findElement(By.css('header nav a')).click();
+    await browser.sleep(1_500);
+    expect(await browser.getCurrentUrl()).toContain(`${server.url}/u/${tag}`);
+    expect(await pageText(browser)).toContain('3 answers are kept here');
+    server = await startServer(databaseUrl, { PORT: port });
+    await until(async () => (await answersOf(id)).length === 3, 'the answers did not go out');
+    await browser.sleep(1_500);
+    expect(await answersOf(id)).toHaveLength(3);
+    await until(async () => !(await pageText(browser)).includes('does not answer'), 'still said to be away');
+  });
+  it('an answer that was lost on its way back is not given twice', async () => {
+    const { tag, id } = await machine();
+    await open(`/u/${tag}/look`);
+    // the first answer arrives and is saved, but nobody hears of it
+    await browser.executeScript(
+      "const plain = window.fetch; let lose = true; window.fetch = async (path, options) => { const response = await plain(path, options); if (lose && String(path).includes('/api/commands/')) { lose = false; throw new TypeError('lost'); } return response; };",
+    );
+    await press(browser, '1');
+    await until(async () => (await answersOf(id)).length === 1, 'saved');
+    await browser.sleep(2_000);
+    expect(await answersOf(id)).toHaveLength(1);
+    const { rows } = await client.query(
+      "select count(*)::int as n from events where unit_id = $1 and kind = 'finding'",
+      [id],
+    );
+    expect(rows[0].n).toBe(1);
+  });
+  it('what is typed into a form is still there when the computer is back', async () => {
+    const { tag } = await machine();
+    await open(`/u/${tag}/machine`);
+    const field = await browser.findElement(By.css('main input:not([type="file"])'));
+    await field.sendKeys('half a val');
+    const { port } = new URL(server.url);
+    server.process.kill('SIGKILL');
+    await see(browser, 'What you type is kept on this page');
+    server = await startServer(databaseUrl, { PORT: port });
+    await until(async () => !(await pageText(browser)).includes('does not answer'), 'still said to be away');
+    expect(await field.getAttribute('value')).toBe('half a val');
+  });
+});
+
+describe('two machines in hand', () => {
+  it('starting on the second says that the first stands paused; its page offers to go on', async () => {
+    const [a, b] = [await machine('desktop'), await machine('desktop')];
+    const begin = async (tag: string) => {
+      await open(`/u/${tag}/work`);
+      await browser.executeScript(
+        'arguments[0].click()',
+        await browser.findElement(
+          By.xpath("//section[@aria-label='Start work']//button[contains(., 'lean')]"),
+        ),
+      );
+      await see(browser, 'In hand');
+    };
+    await begin(a.tag);
+    await begin(b.tag);
+    await see(browser, `at ${a.tag}`);
+    await open(`/u/${a.tag}/work`);
+    await see(browser, 'Paused');
+    await see(browser, 'Go on:');
+    await press(browser, '3');
+    await see(browser, 'In hand');
+    await see(browser, `at ${b.tag}`);
+    const { rows } = await client.query<{ tag: string }>(
+      'select u.tag from work_segments s join units u on u.id = s.unit_id where s.ended_at is null and s.attended and u.tag = any($1)',
+      [[a.tag, b.tag]],
+    );
+    expect(rows).toEqual([{ tag: a.tag }]);
+  });
+});
+
+describe('hands and pointers', () => {
+  it('a serial scanned into a field stays there and does not send the form; a tag opens its unit', async () => {
+    const { tag } = await machine();
+    await open(`/u/${tag}/machine`);
+    const field = await browser.findElement(By.css('main input:not([type="file"])'));
+    await field.click();
+    await browser.actions().sendKeys(`PC-88X013Z${Key.ENTER}`).perform();
+    await browser.sleep(400);
+    expect(await field.getAttribute('value')).toBe('PC-88X013Z');
+    expect(await browser.getCurrentUrl()).toContain(`/u/${tag}/machine`);
+    await browser.actions().sendKeys(`WQ-0007${Key.ENTER}`).perform();
+    await until(async () => (await browser.getCurrentUrl()).endsWith('/u/WQ-0007'), 'the tag did not open');
+  });
+  it('a caution shown for a step moves nothing below it', async () => {
+    const { tag } = await machine('desktop');
+    await open(`/u/${tag}/work`);
+    const buttons = await browser.findElements(By.css('section[aria-label="Start work"] button'));
+    const last = buttons.at(-1)!;
+    const before = (await last.getRect()).y;
+    for (const button of buttons.slice(0, 8)) {
+      await browser.actions().move({ origin: button }).perform();
+      expect((await last.getRect()).y).toBe(before);
+    }
+  });
+});
