@@ -76,6 +76,20 @@ function readable(url) {
   }
 }
 
+// for the benches: how long the event loop was held, told on SIGUSR2 and counted afresh
+if (process.env.OMNITROPE_LOOP === 'tell') {
+  const { monitorEventLoopDelay } = await import('node:perf_hooks');
+  const delay = monitorEventLoopDelay({ resolution: 5 });
+  delay.enable();
+  process.on('SIGUSR2', () => {
+    const ms = (ns) => Math.round(ns / 1e5) / 10;
+    console.error(
+      `loop ${JSON.stringify({ p50: ms(delay.percentile(50)), p99: ms(delay.percentile(99)), max: ms(delay.max) })}`,
+    );
+    delay.reset();
+  });
+}
+
 const app = next({ dev, hostname: host, port });
 const handle = app.getRequestHandler();
 await app.prepare();

@@ -1,6 +1,6 @@
 import { and, asc, eq, isNull, or, sql } from 'drizzle-orm';
 import type { Chassis, PartClass } from '@/core/catalogue';
-import type { Transaction } from '@/db/client';
+import type { Database, Transaction } from '@/db/client';
 import { components } from '@/db/schema';
 
 /** Tested good, and in the bin. */
@@ -12,7 +12,7 @@ export const fitsOn = (chassis: Chassis) =>
 
 /** Known-good parts a unit may be tested with: what the cheapest of each class costs; those lying at another unit are not among them. */
 export async function swapBin(
-  tx: Transaction,
+  tx: Transaction | Database,
   unit: string,
   chassis: Chassis,
 ): Promise<Partial<Record<PartClass, number>>> {

@@ -141,6 +141,15 @@ export async function unitByTag(tag: string) {
   return { ...row, spec };
 }
 
+/** Stage and last evaluation of a unit, and nothing else. */
+export async function snapshotOf(unitId: string) {
+  const [row] = await database()
+    .select({ stage: units.stage, evaluation: units.evaluation })
+    .from(units)
+    .where(eq(units.id, unitId));
+  return row ?? null;
+}
+
 export async function recordOf(unitId: string) {
   return database()
     .select()

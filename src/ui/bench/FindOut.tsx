@@ -64,7 +64,7 @@ export function FindOut({
   asked,
 }: Props) {
   const router = useRouter();
-  const { send, problem, busy } = useCommand();
+  const { send, problem, busy, sending } = useCommand();
   const [refused, setRefused] = useState<{ name: string; input: Record<string, unknown> } | null>(null);
   const [early, setEarly] = useState(false);
   const [picked, setPicked] = useState<{ version: number; id: string } | null>(null);
@@ -74,7 +74,12 @@ export function FindOut({
     picked?.version === unit.version
       ? steps.find((step) => `${step.kind}:${step.id}` === picked.id)
       : undefined;
-  const step = chosen ?? asked ?? steps[0];
+  // the question that came with the last answer, until the page has been read again
+  const [ahead, setAhead] = useState<{ version: number; step: StepView } | null>(null);
+  const drawn = ahead && ahead.version > unit.version && !asked ? ahead : null;
+  const step = drawn?.step ?? chosen ?? asked ?? steps[0];
+  const waiting = busy && !(drawn && !sending);
+  const version = drawn?.version ?? unit.version;
   const others = steps.filter((other) => other.id !== step.id).slice(0, 5);
   const disabled = !unit.mayWrite || unit.held;
   const pick = (other: StepView) => setPicked({ version: unit.version, id: `${other.kind}:${other.id}` });
@@ -82,9 +87,11 @@ export function FindOut({
   const act = async (name: string, input: Record<string, unknown>) => {
     setRefused(null);
     setEarly(false);
-    const sent = await send(name, { unitId: unit.id, ...input }, unit.version);
+    const sent = await send(name, { unitId: unit.id, ...input }, version, 'next');
     if (!sent.ok) setRefused({ name, input });
-    else if (asked) router.replace(`/u/${unit.tag}`);
+    else if (sent.next && sent.version !== null)
+      setAhead({ version: sent.version, step: sent.next as StepView });
+    if (sent.ok && asked) router.replace(`/u/${unit.tag}`);
   };
   const answer = (outcome: number, acknowledged?: string) => {
     if (step.kind === 'look' || step.kind === 'verify')
@@ -92,16 +99,15 @@ export function FindOut({
     else if (step.kind === 'repair') void act('repairVerdict', { repair: step.id, helped: outcome === 0 });
   };
   const take = async () => {
-    if (busy) return setEarly(true);
+    if (waiting) return setEarly(true);
     if (step.kind === 'repair') {
       const begun = await send<{ aside: LaidAside[] }>(
         'startWork',
         { unitId: unit.id, ref: step.id },
-        unit.version,
+        version,
       );
       if (begun.ok) shop.say(asideWords(begun.answer.aside));
-    } else if (step.kind === 'stop')
-      void send('setStage', { unitId: unit.id, stage: 'decide' }, unit.version);
+    } else if (step.kind === 'stop') void send('setStage', { unitId: unit.id, stage: 'decide' }, version);
   };
   const takeBackAndSay = async (observation: number) => {
     const taken = await send('voidObservation', { unitId: unit.id, observation }, unit.version);
@@ -170,13 +176,13 @@ export function FindOut({
           <>
             {step.outcomes.length > 0 ? (
               <Question
-                key={`${unit.version}:${step.id}`}
+                key={`${version}:${step.id}`}
                 step={step}
-                busy={busy}
+                busy={waiting}
                 disabled={disabled}
                 problem={stopped}
                 onEarly={() => setEarly(true)}
-                lead={chosen || asked ? 'Yours,' : 'Next,'}
+                lead={!drawn && (chosen || asked) ? 'Yours,' : 'Next,'}
                 instead={
                   step.instrument === 'tapper' &&
                   tapping === step.id && (
@@ -246,7 +252,7 @@ export function FindOut({
                 </Link>
               </p>
             )}
-            {(chosen || asked) && step.id !== steps[0]?.id && (
+            {!drawn && (chosen || asked) && step.id !== steps[0]?.id && (
               <Compare
                 key={`${unit.version}:${step.id}`}
                 tag={unit.tag}

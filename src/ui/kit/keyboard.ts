@@ -5,7 +5,7 @@ import { useEffect, useRef } from 'react';
  * One listener for the whole keyboard. A scanner is a keyboard that types very fast and ends with Enter, whatever has focus; a person
  * presses single keys. A key becomes a shortcut only when no other key follows within BURST_MS, so a scan can never answer a question.
  */
-const BURST_MS = 45;
+const BURST_MS = 36;
 const SHORTEST_SCAN = 4;
 
 type ShortcutHandler = (key: string) => boolean | void;
@@ -99,7 +99,7 @@ function onKeyDown(event: KeyboardEvent): void {
     return;
   }
   const key = event.key;
-  pending = setTimeout(() => dispatchShortcut(key), BURST_MS + 10);
+  pending = setTimeout(() => dispatchShortcut(key), BURST_MS + 4);
 }
 
 let listening = false;

@@ -28,7 +28,7 @@ export async function post<T>(path: string, body: unknown): Promise<CommandOutco
 
 export async function outcomeOf<T>(response: Response): Promise<CommandOutcome<T>> {
   const body = (await response.json().catch(() => ({}))) as { answer?: T; error?: CommandProblem };
-  if (response.ok) return { ok: true, answer: body.answer as T };
+  if (response.ok) return { ok: true, answer: body.answer as T, version: null };
   return {
     ok: false,
     problem: body.error ?? {
@@ -51,8 +51,8 @@ export function useCommand() {
   );
   const refreshing = useSyncExternalStore(shop.watch, shop.isRefreshing, () => false);
   const send = useCallback(
-    async <T>(name: string, input: unknown, version?: number): Promise<CommandOutcome<T>> => {
-      const outcome = await outbox.add<T>({ name, input, version });
+    async <T>(name: string, input: unknown, version?: number, want?: 'next'): Promise<CommandOutcome<T>> => {
+      const outcome = await outbox.add<T>({ name, input, version, want });
       setProblem(outcome.ok ? null : outcome.problem);
       return outcome;
     },

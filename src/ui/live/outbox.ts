@@ -4,6 +4,8 @@ export interface Act {
   input: unknown;
   /** Version of the unit the person was looking at. */
   version?: number;
+  /** Ask for the unit's next step along with the answer. */
+  want?: 'next';
 }
 
 export interface CommandProblem {
@@ -19,11 +21,12 @@ export interface CommandProblem {
   };
 }
 
-export type CommandOutcome<T> = { ok: true; answer: T } | { ok: false; problem: CommandProblem };
+export type CommandOutcome<T> =
+  { ok: true; answer: T; version: number | null; next?: unknown } | { ok: false; problem: CommandProblem };
 
 /** What came back: an answer, a refusal, or nothing at all ('away': nobody knows whether it was done). */
 export type Reply =
-  | { kind: 'done'; answer: unknown; version: number | null; seq: number }
+  | { kind: 'done'; answer: unknown; version: number | null; seq: number; next?: unknown }
   | { kind: 'refused'; problem: CommandProblem }
   | { kind: 'away' };
 
@@ -123,7 +126,9 @@ export class Outbox {
       if (reply.kind === 'done') this.note(first.act, reply);
       const stopped = reply.kind === 'refused' ? this.stopBehind(first.act, reply.problem.code) : [];
       first.resolve(
-        reply.kind === 'done' ? { ok: true, answer: reply.answer } : { ok: false, problem: reply.problem },
+        reply.kind === 'done'
+          ? { ok: true, answer: reply.answer, version: reply.version, next: reply.next }
+          : { ok: false, problem: reply.problem },
       );
       for (const waiting of stopped) waiting.resolve({ ok: false, problem: STOPPED });
       this.tell(false);

@@ -22,7 +22,7 @@ async function transport(act: Act, key: string): Promise<Reply> {
     const response = await fetch(`/api/commands/${act.name}`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ input: act.input, key, version: act.version }),
+      body: JSON.stringify({ input: act.input, key, version: act.version, want: act.want }),
     });
     if (AWAY_STATUS.includes(response.status)) return { kind: 'away' };
     const text = await response.text();
@@ -30,8 +30,10 @@ async function transport(act: Act, key: string): Promise<Reply> {
     if (response.ok) {
       // cut off on the way: nobody knows, so the same key asks again
       if (!body) return { kind: 'away' };
-      const { answer, version, seq } = body as { answer: unknown; version: number | null; seq: number };
-      return { kind: 'done', answer, version, seq };
+      return {
+        kind: 'done',
+        ...(body as { answer: unknown; version: number | null; seq: number; next?: unknown }),
+      };
     }
     const problem = (body?.error as CommandProblem | undefined) ?? BROKEN;
     if (problem.code !== 'busy' || tries >= BUSY_TRIES) return { kind: 'refused', problem };

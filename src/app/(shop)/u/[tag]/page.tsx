@@ -7,7 +7,7 @@ import { FindOut } from '@/ui/bench/FindOut';
 import { ROUTE_NAMES } from '@/ui/bench/UnitTable';
 import { Empty, Sheet } from '@/ui/kit/parts';
 import { answerViews, runningViews } from './answerViews';
-import { plainQuestion, stepView } from './stepWords';
+import { aroundOf, plainQuestion, stepView } from './stepWords';
 import { loadUnit, unitHead } from './unitHead';
 
 type Props = { params: Promise<{ tag: string }>; searchParams: Promise<{ ask?: string }> };
@@ -31,10 +31,7 @@ export default async function FindOutPage({ params, searchParams }: Props) {
     );
   const running = runningViews(work).find((row) => row.status === 'running') ?? null;
   const stop = evaluation.steps.find((step) => step.kind === 'stop');
-  const around = {
-    sound: evaluation.sound.probability,
-    goingOnMinor: evaluation.steps.find((step) => step.kind !== 'stop')?.valueMinor ?? null,
-  };
+  const around = aroundOf(evaluation);
   const shown = evaluation.steps.slice(0, 6);
   if (stop && !shown.includes(stop)) shown[shown.length - 1] = stop;
   const finding = ask ? findingById(ask) : undefined;

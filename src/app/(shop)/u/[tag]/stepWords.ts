@@ -1,6 +1,7 @@
 import { causeById, cautionById, findingById, repairById } from '@/catalog';
 import { WHOLE_LOOK, type BenchItem } from '@/core/catalogue';
 import type { BenchMove } from '@/core/steps/bench';
+import type { Evaluation } from '@/core/steps/evaluate';
 import type { RankedStep } from '@/core/steps/rank';
 import { minorText } from '@/core/money/minor';
 import type { CautionView, StepView } from '@/ui/bench/unitView';
@@ -163,3 +164,9 @@ export function plainQuestion(id: string): StepView | null {
     outcomes: [],
   });
 }
+
+/** What the words of a step refer to besides itself. */
+export const aroundOf = (evaluation: Evaluation): Parameters<typeof stepView>[1] => ({
+  sound: evaluation.sound.probability,
+  goingOnMinor: evaluation.steps.find((step) => step.kind !== 'stop')?.valueMinor ?? null,
+});

@@ -25,7 +25,7 @@ export const loadUnit = cache(async (tag: string) => {
   const actor = await requireActor();
   const found = await unitByTag(tag);
   if (!found) notFound();
-  const current = (await keepCurrent(found.unit.id)) ? (await unitByTag(tag))! : found;
+  const current = (await keepCurrent(found.unit)) ? (await unitByTag(tag))! : found;
   return { ...current, actor };
 });
 

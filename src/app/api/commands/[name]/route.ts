@@ -1,4 +1,5 @@
 import { answer, assertOwnOrigin, jsonWithin } from '@/server/answer';
+import { nextStep } from '@/app/(shop)/u/[tag]/nextStep';
 import { startJob } from '@/server/jobs';
 import { requireActorForApi } from '@/server/session';
 import { runCommand } from '@/shop/command';
@@ -29,6 +30,8 @@ export async function POST(
       version: versionSeen(body.version),
     });
     if (command.name === 'startRevaluation') startJob((result.answer as { job: string }).job);
-    return result;
+    // the question that follows, so that it can be drawn before the page has been read again
+    if (body.want !== 'next' || result.version === null) return result;
+    return { ...result, next: await nextStep((body.input as { unitId: string }).unitId) };
   });
 }

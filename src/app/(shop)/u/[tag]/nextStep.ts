@@ -1,0 +1,11 @@
+import { snapshotOf } from '@/shop/units/queries';
+import type { StepView } from '@/ui/bench/unitView';
+import { aroundOf, stepView } from './stepWords';
+
+/** What a unit's bench asks or proposes first now, in words; null when nothing is done to it. */
+export async function nextStep(unitId: string): Promise<StepView | null> {
+  const found = await snapshotOf(unitId);
+  const first = found?.evaluation?.steps[0];
+  if (!first || found.stage === 'quarantine' || found.stage === 'sold') return null;
+  return stepView(first, aroundOf(found.evaluation!));
+}
