@@ -3,7 +3,15 @@ import type { NextConfig } from 'next';
 const config: NextConfig = {
   poweredByHeader: false,
   typescript: { ignoreBuildErrors: true }, // checked on its own in "npm test"
-  serverExternalPackages: ['pg', 'sharp', 'pino', '@react-pdf/renderer', 'bwip-js', 'piscina', 'rate-limiter-flexible'],
+  serverExternalPackages: [
+    'pg',
+    'sharp',
+    'pino',
+    '@react-pdf/renderer',
+    'bwip-js',
+    'piscina',
+    'rate-limiter-flexible',
+  ],
   experimental: { agentUpgrade: false } as NextConfig['experimental'],
 };
 

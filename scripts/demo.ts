@@ -104,8 +104,19 @@ async function part(
   ).componentId;
 }
 
-const LAPTOP_TESTS = ['starts', 'display', 'usb', 'sound', 'network', 'load', 'keys', 'touchpad', 'camera'];
-const DESKTOP_TESTS = ['starts', 'display', 'usb', 'sound', 'network', 'load'];
+const LAPTOP_TESTS = [
+  'surfaces',
+  'starts',
+  'display',
+  'usb',
+  'sound',
+  'network',
+  'load',
+  'keys',
+  'touchpad',
+  'camera',
+];
+const DESKTOP_TESTS = ['surfaces', 'starts', 'display', 'usb', 'sound', 'network', 'load'];
 
 async function prove(
   tag: string,

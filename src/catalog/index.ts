@@ -1,4 +1,4 @@
-import { CHASSIS, type BenchMinutes, type Catalogue } from '@/core/catalogue';
+import { CHASSIS, type BenchMinutes, type Catalogue, type Finding, type Repair } from '@/core/catalogue';
 import { assertCatalogue } from '@/core/belief/validate';
 import { causes } from './causes';
 import { cautions } from './cautions';
@@ -9,6 +9,7 @@ import { powerFindings } from './findings/power';
 import { reportFindings } from './findings/report';
 import { withBlocks } from './findings/blocks';
 import { wholeLook } from './findings/whole';
+import { answersTell, repairsTell, roundabout } from './meaning';
 import { repairs } from './repairs';
 
 /** Attended minutes; shop estimates. */
@@ -39,19 +40,50 @@ const benchMinutes: BenchMinutes = {
   },
 };
 
+/** Puts what answers tell beside the outcomes they belong to. @throws RangeError when one of them names nothing of the catalogue */
+function withMeaning(findings: Finding[]): Finding[] {
+  for (const [id, outcomes] of Object.entries(answersTell)) {
+    const finding = findings.find((candidate) => candidate.id === id);
+    for (const outcome of Object.keys(outcomes))
+      if (!finding?.outcomes.some((candidate) => candidate.id === outcome))
+        throw new RangeError(`meaning: there is no outcome "${outcome}" of a finding "${id}"`);
+  }
+  return findings.map((finding) => {
+    const tells = answersTell[finding.id];
+    if (!tells) return finding;
+    const outcomes = finding.outcomes.map((outcome) =>
+      tells[outcome.id] ? { ...outcome, tells: tells[outcome.id] } : outcome,
+    );
+    return { ...finding, outcomes };
+  });
+}
+
+/** The same for repairs. @throws RangeError */
+function repairsWithMeaning(all: Repair[]): Repair[] {
+  for (const id of [...Object.keys(repairsTell), ...Object.keys(roundabout)])
+    if (!all.some((repair) => repair.id === id)) throw new RangeError(`meaning: there is no repair "${id}"`);
+  return all.map((repair) => ({
+    ...repair,
+    ...(repairsTell[repair.id] && { tells: repairsTell[repair.id] }),
+    ...(roundabout[repair.id] && { flaw: roundabout[repair.id] }),
+  }));
+}
+
 /** Checked once, when loaded: a wrong catalogue stops the program with every fault listed. */
 export const catalogue: Catalogue = assertCatalogue({
   version: '2026.11',
   causes,
-  findings: withBlocks([
-    ...claimFindings,
-    ...lookFindings,
-    ...powerFindings,
-    ...benchFindings,
-    ...reportFindings,
-    wholeLook(causes),
-  ]),
-  repairs,
+  findings: withMeaning(
+    withBlocks([
+      ...claimFindings,
+      ...lookFindings,
+      ...powerFindings,
+      ...benchFindings,
+      ...reportFindings,
+      wholeLook(causes),
+    ]),
+  ),
+  repairs: repairsWithMeaning(repairs),
   cautions,
   benchMinutes,
 });

@@ -57,6 +57,12 @@ export const rubric: Rubric = {
     { id: 'pixel', name: 'Pixel fault or spot', points: [2, 5, 10], minutes: null },
   ],
   tests: [
+    {
+      id: 'surfaces',
+      name: 'Every surface looked at, marks put down',
+      failCaps: 'D',
+      how: 'In good light, turned to all sides; what is seen is marked on the drawing.',
+    },
     { id: 'starts', name: 'Starts and stays on', failCaps: null },
     {
       id: 'display',

@@ -102,6 +102,21 @@ export interface Outcome {
   denies?: Fact[];
   /** Causes seen directly: from then on they are part of every hypothesis and do not count against K. */
   settles?: string[];
+  /** What it says the machine has. */
+  tells?: Tells;
+}
+
+/** What is in the machine, by what an answer or a repair says. */
+export interface Tells {
+  drive?: 'there' | 'none';
+  memory?: 'there' | 'none';
+  battery?: 'there' | 'none';
+}
+
+/** A fault that was worked round: what a buyer is told, and the best grade it allows. */
+export interface StandingFlaw {
+  words: string;
+  cap: 'A' | 'B' | 'C' | 'D';
 }
 
 /** What can fill a finding in instead of an eye: a rail reading, a temperature run, a decoded blink, the memory board, the machine's report. */
@@ -146,6 +161,10 @@ export interface Repair {
   /** P(the cause is gone afterwards | it was present). */
   cures: Record<string, number>;
   minutes: number;
+  /** What it leaves in the machine when it helped. */
+  tells?: Tells;
+  /** It works round the fault: what stays. */
+  flaw?: StandingFlaw;
   /** Part taken, with the price used when the bin has none. */
   part?: { class: PartClass; costMinor: number };
   bench?: BenchNeed;

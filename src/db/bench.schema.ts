@@ -6,6 +6,7 @@ import {
   customType,
   index,
   integer,
+  jsonb,
   pgTable,
   real,
   smallint,
@@ -13,7 +14,7 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import { at, money } from './columns';
+import { at, moment, money } from './columns';
 import { components } from './components.schema';
 import { units } from './lots.schema';
 
@@ -31,10 +32,13 @@ export const observations = pgTable(
     ref: text('ref').notNull(),
     /** Outcome index of a finding; 1 / 0 = a repair helped / did not. */
     outcome: smallint('outcome').notNull(),
+    /** The outcome by its id, and the catalogue it was given under: an outcome inserted later changes no old answer. */
+    outcomeId: text('outcome_id'),
+    catalogue: text('catalogue'),
     basis: text('basis').notNull().default('typed'),
     by: text('by').notNull(),
     byName: text('by_name').notNull(),
-    at: at('at').notNull().defaultNow(),
+    at: moment('at'),
     eventSeq: bigint('event_seq', { mode: 'number' }),
     voidedBy: bigint('voided_by', { mode: 'number' }),
   },
@@ -166,11 +170,12 @@ export const erasures = pgTable(
     verified: text('verified').notNull().default(''),
     by: text('by').notNull(),
     byName: text('by_name').notNull(),
-    at: at('at').notNull().defaultNow(),
+    at: moment('at'),
   },
   (t) => [
     index('erasures_component').on(t.componentId),
-    check('erasures_kind', sql`${t.kind} in ('erased', 'returned', 'destroyed')`),
+    index('erasures_unit').on(t.unitId),
+    check('erasures_kind', sql`${t.kind} in ('erased', 'returned', 'destroyed', 'never')`),
   ],
 );
 
@@ -219,6 +224,13 @@ export const sales = pgTable('sales', {
   priceMinor: money('price_minor').notNull(),
   feesMinor: money('fees_minor').notNull().default(0),
   soldOn: text('sold_on').notNull(),
+  /** The machine and the reckoning as they were at the sale; the books never change afterwards. */
+  ratePerHourMinor: money('rate_per_hour_minor').notNull(),
+  attendedMinutes: real('attended_minutes').notNull(),
+  partsMinor: money('parts_minor').notNull(),
+  costMinor: money('cost_minor').notNull(),
+  grade: text('grade'),
+  specification: jsonb('specification').$type<Record<string, string>>().notNull(),
   channel: text('channel').notNull().default(''),
   by: text('by').notNull(),
   at: at('at').notNull().defaultNow(),

@@ -12,7 +12,7 @@ import {
   unique,
   uuid,
 } from 'drizzle-orm/pg-core';
-import { at, money } from './columns';
+import { at, moment, money } from './columns';
 import { lots, units } from './lots.schema';
 
 /** A removable identifiable part. Where it is: its last movement, repeated here for reading. */
@@ -38,6 +38,7 @@ export const components = pgTable(
   },
   (t) => [
     index('components_unit').on(t.unitId),
+    index('components_serial').on(t.class, t.serial),
     index('components_place').on(t.place, t.class),
     check('components_place_known', sql`${t.place} in ('unit', 'bin', 'sold', 'scrap', 'returned')`),
     index('components_reserved').on(t.reservedFor),
@@ -63,10 +64,12 @@ export const movements = pgTable(
     by: text('by').notNull(),
     byName: text('by_name').notNull(),
     reason: text('reason').notNull().default(''),
-    at: at('at').notNull().defaultNow(),
+    at: moment('at'),
   },
   (t) => [
     primaryKey({ columns: [t.componentId, t.n] }),
+    index('movements_to').on(t.toPlace),
+    index('movements_from').on(t.fromPlace),
     unique('movements_end').on(t.componentId, t.n, t.toPlace),
     check(
       'movements_chain',

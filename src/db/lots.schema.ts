@@ -7,7 +7,6 @@ import {
   integer,
   jsonb,
   pgTable,
-  primaryKey,
   real,
   text,
   unique,
@@ -108,26 +107,5 @@ export const units = pgTable(
       sql`${t.stage} in ('dock','look','find','decide','hands','system','prove','shelf','quarantine','sold','gone')`,
     ),
     check('units_chassis_known', sql`${t.chassis} in ('desktop','small','aio','laptop')`),
-  ],
-);
-
-/** What is known of the machine, one value a key and basis; which one shows is decided when read: measured, typed, claimed. */
-export const specValues = pgTable(
-  'spec_values',
-  {
-    unitId: uuid('unit_id')
-      .notNull()
-      .references(() => units.id, { onDelete: 'cascade' }),
-    key: text('key').notNull(),
-    basis: text('basis').notNull(),
-    value: text('value').notNull(),
-    number: real('number'),
-    origin: text('origin').notNull(),
-    by: text('by').notNull(),
-    at: at('at').notNull().defaultNow(),
-  },
-  (t) => [
-    primaryKey({ columns: [t.unitId, t.key, t.basis] }),
-    check('spec_basis', sql`${t.basis} in ('measured', 'typed', 'claimed')`),
   ],
 );

@@ -55,6 +55,8 @@ export interface Command<I = never, O = unknown> {
   input: Joi.ObjectSchema;
   /** True: the input names a unit; its row is locked, its version checked and bumped, its belief and value worked out again. */
   onUnit: boolean;
+  /** May be done to a unit that is sold or gone: a correction that says so. */
+  onClosed?: boolean;
   run: (context: CommandContext, input: I) => Promise<CommandResult<O>>;
   /** Called when no fault known could have given all the unit's answers with the newest. Throws to refuse it. */
   impossible?: (context: CommandContext, input: I) => Promise<void>;
@@ -125,6 +127,11 @@ async function runInside<I, O>(
     if (earlier) return earlier;
   }
   const unit = command.onUnit ? await lockUnit(tx, (input as { unitId: string }).unitId, seen) : null;
+  if (unit && (unit.stage === 'sold' || unit.stage === 'gone') && !command.onClosed)
+    throw new ShopError(
+      'refused',
+      `It ${unit.stage === 'sold' ? 'has been sold' : 'is gone'}: its record is closed.`,
+    );
   const { event, answer, onSealed } = await command.run({ tx, actor, unit, key }, input);
   const unitId = unit?.id ?? event.unitId;
   const revalued = unit ? await revalueUnit(tx, unit.id) : null;

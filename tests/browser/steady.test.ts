@@ -53,7 +53,11 @@ describe('answers given fast', () => {
     await open(`/u/${tag}/look`);
     const asked: string[] = [];
     for (let n = 0; n < 6; n++) {
-      asked.push(await browser.findElement(By.css('section[aria-label="Next"] h2')).getText());
+      asked.push(
+        await browser.executeScript<string>(
+          'return document.querySelector(\'section[aria-label="Next"] h2\').textContent',
+        ),
+      );
       const began = Date.now();
       await browser.switchTo().activeElement().sendKeys('1');
       await browser.sleep(Math.max(0, 180 - (Date.now() - began)));

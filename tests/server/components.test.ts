@@ -84,6 +84,12 @@ describe('a part is in exactly one place', () => {
     expect(await whereIs(componentId)).toMatchObject({ place: 'unit', unitId: units[0].unitId, lastMove: 1 });
     await act(benchA, 'takePart', { ...at, to: 'bin' });
     await act(benchB, 'fitPart', at);
+    // a drive leaves the shop with its data accounted for, and not before
+    expect(await refusal(act(benchB, 'takePart', { ...at, to: 'scrap' }))).toMatchObject({
+      code: 'refused',
+      message: expect.stringContaining('neither an erasure'),
+    });
+    await act(benchB, 'recordErasure', { ...at, kind: 'erased', method: 'overwrite', verified: 'read back' });
     await act(benchB, 'takePart', { ...at, to: 'scrap' });
     expect(await whereIs(componentId)).toMatchObject({ place: 'scrap', unitId: null, lastMove: 4 });
     expect(await refusal(act(benchA, 'fitPart', at))).toMatchObject({ code: 'conflict' });

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { eq, sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { database } from '@/db/client';
-import { specValues, units } from '@/db/schema';
+import { recordValues, units } from '@/db/schema';
 import { guessColumns, readManifestTable } from '@/formats/manifest';
 import { previewManifest } from '@/shop/lots/commands';
 import { act, benchA, eventCount, lotWith, owner, refusal, openShop } from './shop';
@@ -37,7 +37,7 @@ describe('a manifest', () => {
     expect(rows).toHaveLength(40);
     expect(new Set(rows.map((row) => row.tag)).size).toBe(40);
     expect(rows.reduce((sum, row) => sum + row.costMinor, 0)).toBe(46_501);
-    const claimed = await database().select().from(specValues).where(eq(specValues.unitId, rows[0].id));
+    const claimed = await database().select().from(recordValues).where(eq(recordValues.unitId, rows[0].id));
     expect(claimed.every((row) => row.basis === 'claimed')).toBe(true);
   });
   it('the same file twice, and twice at once, adds nothing more; a longer one adds only what is new', async () => {

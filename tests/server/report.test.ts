@@ -5,7 +5,7 @@ import { describe, expect, it } from 'vitest';
 import { database } from '@/db/client';
 import { components, reportTokens } from '@/db/schema';
 import { lookAtToken, MAX_REPORT_FILE, type IngestAnswer } from '@/shop/report/commands';
-import { specificationOf } from '@/shop/units/specification';
+import { specOf } from './shop';
 import { act, benchA, eventCount, lotWith, refusal, unitRow, openShop } from './shop';
 
 openShop('report');
@@ -33,7 +33,7 @@ describe('the machine’s own report', () => {
     expect(answer.filled).toEqual(
       expect.arrayContaining(['processorLevel', 'memoryGb', 'serial', 'driveHealth', 'batteryHealth']),
     );
-    const spec = await specificationOf(database(), unit.unitId);
+    const spec = await specOf(unit.unitId);
     expect(spec.best('processorLevel')).toMatchObject({
       basis: 'measured',
       value: 'x86-64-v3',
@@ -76,7 +76,7 @@ describe('the machine’s own report', () => {
       { name: 'lscpu.json', text: run('lscpu', '-J') },
     ]);
     expect(answer.read.map((file) => file.kind)).toEqual(['lshw', 'lscpu']);
-    const spec = await specificationOf(database(), unit.unitId);
+    const spec = await specOf(unit.unitId);
     const flags = /^flags\s*:\s*(.*)$/m.exec(readFileSync('/proc/cpuinfo', 'utf8'))![1].split(' ');
     expect(spec.number('processorLevel')).toBe(
       flags.includes('avx512vl') && flags.includes('avx512cd')
@@ -158,7 +158,7 @@ describe('what is refused, with nothing changed', () => {
       ),
     ).toMatchObject({ code: 'invalid', message: expect.stringMatching(/lshw.*is no JSON.*poem\.txt/s) });
     expect(await eventCount()).toBe(before);
-    expect((await specificationOf(database(), unit.unitId)).rows).toEqual([]);
+    expect((await specOf(unit.unitId)).rows).toEqual([]);
     expect(await lookAtToken(token)).toMatchObject({ state: 'good' });
   });
 });

@@ -21,7 +21,12 @@ async function graded(unitId: string) {
       test: test.id,
       result: test.id === 'optical' ? 'absent' : 'pass',
     });
-  await act(benchB, 'typeSpec', { unitId, key: 'topCelsius', value: '71' });
+  for (const [key, value] of [
+    ['topCelsius', '71'],
+    ['processor', 'Corvid C4-620'],
+    ['memoryGb', '8 GB'],
+  ])
+    await act(benchB, 'typeSpec', { unitId, key, value });
   await act(benchB, 'giveGrade', { unitId });
 }
 

@@ -4,6 +4,7 @@ import { closeDatabase, database } from '@/db/client';
 import { account, events, shop, units, user } from '@/db/schema';
 import { runCommand, type Actor, type Command, type CommandCall } from '@/shop/command';
 import { commandByName } from '@/shop/commands';
+import { recordNow } from '@/shop/record/queries';
 import { workHere } from '@/workers/pool';
 import run from '@/workers/worker';
 import { freshDatabase } from './database.setup';
@@ -67,7 +68,7 @@ export async function lotWith(
     code: `L-${n}`,
     name: 'Library',
     source: 'clearout',
-    tagPrefix: `Q${PREFIXES[n]}`,
+    tagPrefix: `Q${n < 26 ? '' : PREFIXES[Math.floor(n / 26) - 1]}${PREFIXES[n % 26]}`,
     priceMinor: 10_000,
     freightMinor: 500,
     feesMinor: 0,
@@ -94,4 +95,9 @@ export async function unitRow(id: string) {
 
 export async function eventCount(): Promise<number> {
   return (await database().select({ seq: events.seq }).from(events)).length;
+}
+
+/** What the machine is now. */
+export async function specOf(id: string) {
+  return (await recordNow(database(), await unitRow(id))).specification;
 }

@@ -6,8 +6,8 @@ import { lastMovements, binParts } from '@/shop/components/queries';
 import { lineOf } from '@/shop/floor/queries';
 import { listLots } from '@/shop/lots/queries';
 import { findUnits, historyOf, listUnits, unitByTag } from '@/shop/units/queries';
-import { specificationOf } from '@/shop/units/specification';
-import { act, benchA, benchB, lotWith, openShop, owner, refusal, unitRow } from './shop';
+import type { SpecKey } from '@/core/record/keys';
+import { act, benchA, benchB, lotWith, openShop, owner, refusal, specOf, unitRow } from './shop';
 
 openShop('units');
 
@@ -25,7 +25,7 @@ describe('values read off by a person', () => {
   ])('%s "%s" is kept as %s', async (key, value, text, number) => {
     const unit = await one('laptop');
     await act(benchA, 'typeSpec', { unitId: unit.unitId, key, value });
-    const kept = (await specificationOf(database(), unit.unitId)).best(key)!;
+    const kept = (await specOf(unit.unitId)).best(key as SpecKey)!;
     expect([kept.value, kept.basis, kept.by]).toEqual([text, 'typed', 'Bench A']);
     if (number === null) expect(kept.number).toBeNull();
     else expect(kept.number).toBeCloseTo(number, 5);
@@ -41,13 +41,13 @@ describe('values read off by a person', () => {
       code: 'invalid',
       message: expect.stringMatching(/must be .*\d+ to \d+/),
     });
-    expect((await specificationOf(database(), unit.unitId)).rows).toEqual([]);
+    expect((await specOf(unit.unitId)).rows).toEqual([]);
   });
   it('the newer replaces the older of its kind; the history keeps both', async () => {
     const unit = await one();
     for (const value of ['4', '8'])
       await act(benchA, 'typeSpec', { unitId: unit.unitId, key: 'memoryGb', value });
-    expect((await specificationOf(database(), unit.unitId)).rows).toHaveLength(1);
+    expect((await specOf(unit.unitId)).rows).toHaveLength(1);
     expect(
       (await historyOf(unit.unitId))
         .filter((event) => event.kind === 'typed')
@@ -154,9 +154,9 @@ describe('parts', () => {
       attributes: { kind: 'solid', gb: 240 },
     });
     await act(benchA, 'fitPart', { unitId: unit.unitId, componentId });
-    expect((await specificationOf(database(), unit.unitId)).number('driveGb')).toBe(240);
+    expect((await specOf(unit.unitId)).number('driveGb')).toBe(240);
     await act(benchA, 'takePart', { unitId: unit.unitId, componentId, to: 'bin' });
-    expect((await specificationOf(database(), unit.unitId)).text('driveKind')).toBe('none');
+    expect((await specOf(unit.unitId)).text('driveKind')).toBe('none');
   });
 });
 

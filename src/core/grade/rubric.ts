@@ -61,10 +61,14 @@ export interface GradeInput {
   batteryHealth: number | null;
   batteryMissing: boolean;
   topCelsius: number | null;
+  /** Faults that were worked round, each with the best grade it allows. */
+  flaws?: readonly { words: string; cap: Grade }[];
+  /** What nobody knows of it and a buyer must, in words. */
+  unknown?: readonly string[];
 }
 
 export interface GradeReason {
-  what: 'surface' | 'test' | 'battery' | 'heat';
+  what: 'surface' | 'test' | 'battery' | 'heat' | 'flaw';
   id: string;
   /** Points taken (surfaces) or 0. */
   points: number;
@@ -158,6 +162,11 @@ export function gradeUnit(rubric: Rubric, input: GradeInput): GradeResult {
     if (allows !== 'A') reasons.push({ what: 'heat', id: 'heat', points: 0, allows });
     grade = worse(grade, allows);
   }
+  for (const { words, cap } of input.flaws ?? []) {
+    reasons.push({ what: 'flaw', id: words, points: 0, allows: cap });
+    grade = worse(grade, cap);
+  }
+  open.push(...(input.unknown ?? []));
   const sellable = blocked.length === 0 && open.length === 0;
   return {
     grade: sellable ? grade : null,
@@ -210,6 +219,7 @@ function gradeUnitPlain(rubric: Rubric, input: GradeInput): Grade {
       grade,
       input.batteryMissing ? 'D' : band(rubric.battery, (limit) => (input.batteryHealth ?? 0) >= limit),
     );
+  for (const { cap } of input.flaws ?? []) grade = worse(grade, cap);
   return worse(
     grade,
     band(rubric.topCelsius, (limit) => (input.topCelsius ?? 0) <= limit),

@@ -4,6 +4,8 @@ import { isRecord, meaningful, parseJson, textOf, within, type Parsed } from './
 const MOST_BYTES = 1e15;
 
 export interface LshwDisk {
+  /** "/dev/sda"; '' when it does not say. */
+  device: string;
   name: string;
   serial: string | null;
   /** Bytes. */
@@ -22,11 +24,38 @@ export interface Lshw {
   memory: number | null;
   graphics: string | null;
   disks: LshwDisk[];
+  /** Device names and serials of drives that are not the machine's: on USB, removable, or what the running system was started from. */
+  foreign: string[];
   optical: boolean;
   wireless: boolean;
 }
 
 type Node = Record<string, unknown>;
+
+const namesOf = (value: unknown): string[] =>
+  (Array.isArray(value) ? value : [value]).map(textOf).filter(Boolean);
+const firstName = (value: unknown) => namesOf(value)[0] ?? '';
+
+/** Where live systems keep the medium they were started from, and the root of a running one. */
+const STARTED_FROM = [
+  '/',
+  '/cdrom',
+  '/run/live/medium',
+  '/lib/live/mount/medium',
+  '/run/initramfs/live',
+  '/run/archiso/bootmnt',
+];
+
+/** On USB, made to come out, or the medium the running system was started from: not a part of the machine. */
+function isForeign(disk: Node): boolean {
+  if (textOf(disk.businfo).startsWith('usb@')) return true;
+  if (isRecord(disk.capabilities) && 'removable' in disk.capabilities) return true;
+  let started = false;
+  walk(disk.children ?? [], (volume) => {
+    started ||= namesOf(volume.logicalname).some((name) => STARTED_FROM.includes(name));
+  });
+  return started;
+}
 
 function walk(node: unknown, visit: (node: Node) => void): void {
   if (Array.isArray(node)) return node.forEach((child) => walk(child, visit));
@@ -60,6 +89,7 @@ export function parseLshw(text: string): Parsed<Lshw> {
     memory: null,
     graphics: null,
     disks: [],
+    foreign: [],
     optical: false,
     wireless: false,
   };
@@ -73,9 +103,12 @@ export function parseLshw(text: string): Parsed<Lshw> {
     else if (/^memory(:\d+)?$/.test(id) && size) out.memory = Math.max(out.memory ?? 0, size);
     else if (/^bank(:\d+)?$/.test(id) && size) banks += size;
     else if (node.class === 'display' && !out.graphics) out.graphics = meaningful(node.product);
-    else if (node.class === 'disk' && /^(disk|nvme|namespace)/.test(id) && (size || node.serial))
-      out.disks.push({ name: meaningful(node.product) ?? 'drive', serial: meaningful(node.serial), size });
-    else if (/^cdrom/.test(id)) out.optical = true;
+    else if (node.class === 'disk' && /^(disk|nvme|namespace)/.test(id) && (size || node.serial)) {
+      const serial = meaningful(node.serial);
+      const device = firstName(node.logicalname);
+      if (isForeign(node)) out.foreign.push(...[device, serial ?? ''].filter(Boolean));
+      else out.disks.push({ device, name: meaningful(node.product) ?? 'drive', serial, size });
+    } else if (/^cdrom/.test(id)) out.optical = true;
     else if (node.class === 'network' && /wireless/i.test(textOf(node.description))) out.wireless = true;
   });
   if (banks) out.memory = within(banks, 0, MOST_BYTES);

@@ -3,6 +3,8 @@ import { isRecord, meaningful, parseJson, textOf, within, type Parsed } from './
 
 export interface Smartctl {
   device: string;
+  /** Behind a USB bridge: not a part of the machine. */
+  usb: boolean;
   model: string | null;
   serial: string | null;
   /** Gigabytes (decimal). */
@@ -40,6 +42,9 @@ export function parseSmartctl(text: string): Parsed<Smartctl> {
   return {
     value: {
       device: textOf(value.device.name),
+      usb: /usb/i.test(
+        `${textOf(value.device.type)} ${textOf(value.device.info_name)} ${textOf(value.device.protocol)}`,
+      ),
       model: meaningful(value.model_name),
       serial: meaningful(value.serial_number),
       gb: bytes === null ? null : Math.round(bytes / 1e9),

@@ -1,14 +1,28 @@
-import { sql } from 'drizzle-orm';
+import { sql, type SQL } from 'drizzle-orm';
 import { database, type Database, type Transaction } from '@/db/client';
 import { marginOf, type Margin } from '@/core/money/margin';
 
-/** Attended minutes and parts of units, straight from the ledgers. Parts: what came from the bin and has not gone back to it. */
-const costSql = sql`
-  coalesce((select sum(extract(epoch from coalesce(s.ended_at, now()) - s.started_at) / 60) from work_segments s where s.unit_id = u.id and s.attended), 0)::float8 as attended_minutes,
-  coalesce((select sum(c.cost_minor) from components c where c.id in (
-    select m.component_id from movements m where m.to_place = 'unit:' || u.id and m.from_place = 'bin'
-      and not exists (select 1 from movements b where b.component_id = m.component_id and b.n > m.n and b.from_place = 'unit:' || u.id and b.to_place in ('bin', 'returned'))
-  )), 0)::bigint as parts_minor`;
+/**
+ * What each unit cost and brought, one pass over each ledger. A sold unit stands as it was frozen with its sale; an open one is counted
+ * from the clocks and the parts that came from the bin and have not gone back to it.
+ */
+const bookSql = sql`
+  select u.id, u.tag, u.stage, u.lot_id, u.value_minor, sa.price_minor as sold_minor, sa.fees_minor,
+    coalesce(sa.cost_minor, u.cost_minor) as cost_minor, coalesce(sa.parts_minor, parts.minor, 0) as parts_minor,
+    coalesce(sa.attended_minutes, hands.minutes, 0)::float8 as attended_minutes,
+    coalesce(sa.rate_per_hour_minor, sh.rate_per_hour_minor) as rate
+  from units u cross join shop sh
+  left join sales sa on sa.unit_id = u.id`;
+const handsSql = (units: SQL) => sql`
+  select s.unit_id, sum(extract(epoch from coalesce(s.ended_at, now()) - s.started_at) / 60) as minutes
+  from work_segments s where s.attended and s.unit_id in (${units}) group by s.unit_id`;
+const partsSql = (units: SQL) => sql`
+  select substr(m.to_place, 6)::uuid as unit_id, sum(c.cost_minor)::bigint as minor
+  from movements m join components c on c.id = m.component_id
+  where m.from_place = 'bin' and m.to_place in (select 'unit:' || id from (${units}) as these(id))
+    and not exists (select 1 from movements b where b.component_id = m.component_id and b.n > m.n
+      and b.from_place = m.to_place and b.to_place in ('bin', 'returned'))
+  group by m.to_place`;
 
 export interface UnitBook {
   id: string;
@@ -62,10 +76,13 @@ function bookOf(row: Row): UnitBook {
   };
 }
 
+/** What one unit cost so far and, once sold, brought. */
 export async function unitBook(db: Database | Transaction, unitId: string): Promise<UnitBook> {
-  const { rows } =
-    await db.execute<Row>(sql`select u.id, u.tag, u.stage, u.lot_id, u.cost_minor, u.value_minor, sa.price_minor as sold_minor, sa.fees_minor, sh.rate_per_hour_minor as rate, ${costSql}
-    from units u cross join shop sh left join sales sa on sa.unit_id = u.id where u.id = ${unitId}`);
+  const one = sql`select ${unitId}::uuid`;
+  const { rows } = await db.execute<Row>(sql`${bookSql}
+    left join (${handsSql(one)}) hands on hands.unit_id = u.id
+    left join (${partsSql(one)}) parts on parts.unit_id = u.id
+    where u.id = ${unitId}`);
   return bookOf(rows[0]);
 }
 
@@ -91,49 +108,60 @@ export interface LotBook {
   stillMinor: number;
 }
 
-/** What every lot made so far. */
+interface LotRow extends Record<string, unknown> {
+  id: string;
+  code: string;
+  name: string;
+  received_on: string;
+  paid: number;
+  units: number;
+  sold: number;
+  quarantine: number;
+  taken: number;
+  fees: number;
+  parts: number;
+  labour: number;
+  minutes: number;
+  profit: number;
+  still: number;
+}
+
+/** What every lot made so far: summed by the database, each ledger read once. */
 export async function lotBooks(): Promise<LotBook[]> {
-  const { rows: lots } = await database().execute<{
-    id: string;
-    code: string;
-    name: string;
-    received_on: string;
-    paid: number;
-  }>(
-    sql`select id, code, name, received_on::text, price_minor + freight_minor + fees_minor as paid from lots order by received_on desc, code`,
-  );
-  const { rows } = await database()
-    .execute<Row>(sql`select u.id, u.tag, u.stage, u.lot_id, u.cost_minor, u.value_minor, sa.price_minor as sold_minor, sa.fees_minor, sh.rate_per_hour_minor as rate, ${costSql}
-    from units u cross join shop sh left join sales sa on sa.unit_id = u.id`);
-  return lots.map((lot) => {
-    const own = rows
-      .filter((row) => row.lot_id === lot.id)
-      .map((row) => ({ ...bookOf(row), rate: row.rate }));
-    const sum = (pick: (book: UnitBook & { rate: number }) => number) =>
-      own.reduce((total, book) => total + pick(book), 0);
-    const labour = sum((book) => Math.round((book.attendedMinutes * book.rate) / 60));
-    const taken = sum((book) => book.soldMinor ?? 0);
-    const fees = sum((book) => book.feesMinor ?? 0);
-    const parts = sum((book) => book.partsMinor);
-    return {
-      id: lot.id,
-      code: lot.code,
-      name: lot.name,
-      receivedOn: lot.received_on,
-      paidMinor: lot.paid,
-      units: own.length,
-      sold: own.filter((book) => book.soldMinor !== null).length,
-      quarantine: own.filter((book) => book.stage === 'quarantine').length,
-      takenMinor: taken,
-      partsMinor: parts,
-      labourMinor: labour,
-      feesMinor: fees,
-      attendedMinutes: sum((book) => book.attendedMinutes),
-      soFarMinor: taken - lot.paid - parts - labour - fees,
-      profitOnSoldMinor: sum((book) => book.margin?.profitMinor ?? 0),
-      stillMinor: sum((book) => (['sold', 'gone', 'quarantine'].includes(book.stage) ? 0 : book.valueMinor)),
-    };
-  });
+  // only open units are counted from the ledgers; what is sold stands frozen with its sale
+  const open = sql`select u.id from units u where not exists (select 1 from sales s where s.unit_id = u.id)`;
+  const { rows } = await database().execute<LotRow>(sql`
+    with unit as materialized (${bookSql}
+      left join (${handsSql(open)}) hands on hands.unit_id = u.id
+      left join (${partsSql(open)}) parts on parts.unit_id = u.id),
+    priced as (select *, round(attended_minutes * rate / 60) as labour from unit)
+    select l.id, l.code, l.name, l.received_on::text, l.price_minor + l.freight_minor + l.fees_minor as paid,
+      count(p.id) as units, count(p.sold_minor) as sold, count(*) filter (where p.stage = 'quarantine') as quarantine,
+      coalesce(sum(p.sold_minor), 0)::float8 as taken, coalesce(sum(p.fees_minor), 0)::float8 as fees,
+      coalesce(sum(p.parts_minor), 0)::float8 as parts, coalesce(sum(p.labour), 0)::float8 as labour,
+      coalesce(sum(p.attended_minutes), 0)::float8 as minutes,
+      coalesce(sum(p.sold_minor - p.cost_minor - p.parts_minor - p.labour - coalesce(p.fees_minor, 0)), 0)::float8 as profit,
+      coalesce(sum(p.value_minor) filter (where p.stage not in ('sold', 'gone', 'quarantine')), 0)::float8 as still
+    from lots l left join priced p on p.lot_id = l.id
+    group by l.id order by l.received_on desc, l.code`);
+  return rows.map((row) => ({
+    id: row.id,
+    code: row.code,
+    name: row.name,
+    receivedOn: row.received_on,
+    paidMinor: row.paid,
+    units: row.units,
+    sold: row.sold,
+    quarantine: row.quarantine,
+    takenMinor: row.taken,
+    partsMinor: row.parts,
+    labourMinor: row.labour,
+    feesMinor: row.fees,
+    attendedMinutes: row.minutes,
+    soFarMinor: row.taken - row.paid - row.parts - row.labour - row.fees,
+    profitOnSoldMinor: row.profit,
+    stillMinor: row.still,
+  }));
 }
 
 /** First fault of the sealed history, or null when it is whole. */

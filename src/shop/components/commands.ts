@@ -6,7 +6,7 @@ import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { minor, shortText, unitId, rowId } from '../input';
 import { refuseHeld } from '../units/stages';
-import { writeSpec } from '../units/specification';
+import { assertDriveAccounted } from '../record/gate';
 import { arrive, componentById, move, type NewComponent, type Place } from './move';
 
 const componentId = rowId('part').required();
@@ -82,27 +82,6 @@ export const fitPart = defineCommand<Fit, { code: string; costMinor: number }>({
     if (part.place !== 'bin')
       throw new ShopError('conflict', `Not fitted: ${part.code} ${part.name} is not in the bin any more.`);
     await move(tx, actor, part, `unit:${unit!.id}`, input.reason || 'fitted');
-    if (part.class === 'drive') {
-      await writeSpec(
-        tx,
-        unit!.id,
-        'typed',
-        [
-          { key: 'driveKind', value: String(part.attributes.kind ?? 'solid') },
-          ...(part.attributes.gb
-            ? [
-                {
-                  key: 'driveGb' as const,
-                  value: `${part.attributes.gb} GB`,
-                  number: Number(part.attributes.gb),
-                },
-              ]
-            : []),
-        ],
-        `part ${part.code}`,
-        actor.name,
-      );
-    }
     return {
       event: {
         kind: 'part fitted',
@@ -132,21 +111,15 @@ export const takePart = defineCommand<Take, { code: string }>({
     costMinor: minor('value'),
   }),
   async run({ tx, actor, unit }, input) {
+    refuseHeld(unit!);
     const part = await componentById(tx, input.componentId);
     if (part.unitId !== unit!.id)
       throw new ShopError('conflict', `Not taken: ${part.code} ${part.name} is not in this unit.`);
+    // a drive that leaves the shop leaves with its data accounted for
+    if (part.class === 'drive' && input.to !== 'bin') await assertDriveAccounted(tx, part, 'Not taken');
     await move(tx, actor, part, input.to as Place, 'taken out');
     if (input.costMinor !== undefined)
       await tx.update(components).set({ costMinor: input.costMinor }).where(eq(components.id, part.id));
-    if (part.class === 'drive')
-      await writeSpec(
-        tx,
-        unit!.id,
-        'typed',
-        [{ key: 'driveKind', value: 'none' }],
-        `part ${part.code} out`,
-        actor.name,
-      );
     return {
       event: {
         kind: 'part taken',

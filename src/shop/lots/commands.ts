@@ -2,6 +2,7 @@ import { asc, eq, inArray, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import { allocateMinor } from '@/core/money/allocate';
 import { identifies } from '@/core/machine/serial';
+import { sizeText } from '@/core/record/values';
 import { CLOSED } from '@/core/steps/bench';
 import { CHASSIS, type Chassis, type LotSource } from '@/core/catalogue';
 import { claimsIn, type ColumnMap, type ManifestRow } from '@/formats/manifest';
@@ -12,7 +13,7 @@ import { BENCH_ROLES, defineCommand, type Actor } from '../command';
 import { ShopError } from '../errors';
 import { shortText, rowId } from '../input';
 import { revalueUnit } from '../units/revalue';
-import { writeSpec, type SpecEntry } from '../units/specification';
+import { writeValues, type NewValue } from '../record/values';
 import { manifestInput, receiveLotInput } from './rules';
 
 interface ReceiveLot {
@@ -92,14 +93,15 @@ async function putUnit(
       version: 0,
     })
     .returning({ id: units.id });
-  const claimed: SpecEntry[] = [];
+  const claimed: NewValue[] = [];
   if (row.serial) claimed.push({ key: 'serial', value: row.serial });
   if (row.processor) claimed.push({ key: 'processor', value: row.processor });
   if (row.memoryGb !== null)
-    claimed.push({ key: 'memoryGb', value: `${row.memoryGb} GB`, number: row.memoryGb });
-  if (row.driveGb !== null) claimed.push({ key: 'driveGb', value: `${row.driveGb} GB`, number: row.driveGb });
+    claimed.push({ key: 'memoryGb', value: sizeText(row.memoryGb), number: row.memoryGb });
+  if (row.driveGb !== null)
+    claimed.push({ key: 'driveGb', value: sizeText(row.driveGb), number: row.driveGb });
   if (row.driveKind) claimed.push({ key: 'driveKind', value: row.driveKind });
-  await writeSpec(tx, unit.id, 'claimed', claimed, 'manifest', actor.name);
+  await writeValues(tx, unit.id, 'claimed', claimed, 'manifest', actor.name);
   const said = claimsIn(row.condition);
   if (said.length)
     await tx.insert(observations).values(

@@ -9,7 +9,7 @@ import { ShopError } from '../errors';
 import { shortText, unitId, rowId } from '../input';
 import { forward, moveStage } from '../units/stages';
 import { refuseHeld } from '../units/stages';
-import { specificationOf } from '../units/specification';
+import { recordNow } from '../record/queries';
 
 export const recordTest = defineCommand<
   { unitId: string; test: string; result: 'pass' | 'fail' | 'absent' },
@@ -70,6 +70,7 @@ export const markDefect = defineCommand<Mark, { defectId: string }>({
     y: Joi.number().min(0).max(200).required(),
   }),
   async run({ tx, actor, unit }, { unitId: _, ...mark }) {
+    refuseHeld(unit!);
     if (!rubric.surfaces[unit!.chassis].some((surface) => surface.id === mark.surface))
       throw new ShopError('invalid', `Not marked: this kind of machine has no surface "${mark.surface}".`);
     const [row] = await tx
@@ -94,6 +95,7 @@ export const removeDefect = defineCommand<{ unitId: string; defectId: string; wh
     why: Joi.string().valid('mended', 'mistaken').required().label('why'),
   }),
   async run({ tx, unit }, { defectId, why }) {
+    refuseHeld(unit!);
     const [row] = await tx
       .update(defects)
       .set({ removedAt: new Date() })
@@ -128,7 +130,8 @@ export async function proofOf(
     .orderBy(desc(functionTests.id));
   const latest = new Map<string, (typeof runs)[number]>();
   for (const run of runs) if (!latest.has(run.test)) latest.set(run.test, run);
-  const spec = await specificationOf(tx, unit.id);
+  const record = await recordNow(tx, unit);
+  const spec = record.specification;
   const result = gradeUnit(rubric, {
     chassis: unit.chassis,
     defects: marks.map((mark) => ({
@@ -143,8 +146,13 @@ export async function proofOf(
     batteryHealth: spec.number('batteryHealth'),
     batteryMissing: spec.text('battery') === 'none',
     topCelsius: spec.number('topCelsius'),
+    flaws: record.flaws,
+    unknown: [
+      ...(spec.best('processor') ? [] : ['which processor it has']),
+      ...(spec.number('memoryGb') === null ? ['how much memory it has'] : []),
+    ],
   });
-  return { marks, tests: latest, result, spec };
+  return { marks, tests: latest, result, spec, record };
 }
 
 /** Gives the grade the rubric comes to; refused while something is open. */

@@ -1,6 +1,7 @@
 import { createHash, createHmac, randomBytes } from 'node:crypto';
 import { and, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
 import Joi from 'joi';
+import { catalogue, findingById } from '@/catalog';
 import { identifies } from '@/core/machine/serial';
 import { database, type Transaction } from '@/db/client';
 import { components, observations, reports, reportTokens, units } from '@/db/schema';
@@ -11,7 +12,8 @@ import { heavy } from '@/workers/pool';
 import { ShopError } from '../errors';
 import { shortText, unitId } from '../input';
 import { refuseHeld } from '../units/stages';
-import { writeSpec } from '../units/specification';
+import { writeValues } from '../record/values';
+import { replaceEarlier } from '../record/replace';
 import { interpretReport } from './interpret';
 
 export const TOKEN_MINUTES = 60;
@@ -118,7 +120,7 @@ export const ingestReport = defineCommand<Ingest, IngestAnswer>({
       });
     }
     const found = interpretReport(bundle, unit!.chassis);
-    await writeSpec(tx, unit!.id, 'measured', found.spec, 'machine’s report', actor.name);
+    await writeValues(tx, unit!.id, 'measured', found.spec, 'machine’s report', actor.name);
     const named = { ...(found.maker && { maker: found.maker }), ...(found.model && { model: found.model }) };
     if (Object.keys(named).length) await tx.update(units).set(named).where(eq(units.id, unit!.id));
     await tx.insert(reports).values(
@@ -132,7 +134,7 @@ export const ingestReport = defineCommand<Ingest, IngestAnswer>({
       })),
     );
     for (const part of found.parts) await notePart(tx, actor, unit!, part);
-    const made = await noteFindings(tx, actor, unit!.id, found.findings);
+    const { made, replaced } = await noteFindings(tx, actor, unit!.id, found.findings);
     const read = bundle.files.map(({ name, kind, problems }) => ({ name, kind, problems }));
     return {
       event: {
@@ -140,11 +142,12 @@ export const ingestReport = defineCommand<Ingest, IngestAnswer>({
         payload: { files: read, spec: found.spec, findings: found.findings, notRead: found.notRead },
       },
       answer: { read, filled: found.spec.map((entry) => entry.key), notRead: found.notRead },
-      onSealed: async (seq) =>
-        void (
-          made.length &&
-          (await tx.update(observations).set({ eventSeq: seq }).where(inArray(observations.id, made)))
-        ),
+      onSealed: async (seq) => {
+        if (made.length)
+          await tx.update(observations).set({ eventSeq: seq }).where(inArray(observations.id, made));
+        if (replaced.length)
+          await tx.update(observations).set({ voidedBy: seq }).where(inArray(observations.id, replaced));
+      },
     };
   },
 });
@@ -225,27 +228,19 @@ async function notePart(
     await move(tx, actor, known, `unit:${unit.id}`, 'seen here by the machine’s report');
 }
 
+/** Findings the report answers; what was answered before, typed or measured, is replaced. @returns ids made and ids set aside */
 async function noteFindings(
   tx: Transaction,
   actor: Actor,
   id: string,
   found: { finding: string; outcome: number }[],
-): Promise<number[]> {
-  if (found.length === 0) return [];
-  await tx
-    .update(observations)
-    .set({ voidedBy: 0 })
-    .where(
-      and(
-        eq(observations.unitId, id),
-        isNull(observations.voidedBy),
-        eq(observations.basis, 'measured'),
-        inArray(
-          observations.ref,
-          found.map((entry) => entry.finding),
-        ),
-      ),
-    );
+): Promise<{ made: number[]; replaced: number[] }> {
+  if (found.length === 0) return { made: [], replaced: [] };
+  const replaced = await replaceEarlier(
+    tx,
+    id,
+    found.map((entry) => entry.finding),
+  );
   const rows = await tx
     .insert(observations)
     .values(
@@ -254,11 +249,13 @@ async function noteFindings(
         kind: 'finding' as const,
         ref: entry.finding,
         outcome: entry.outcome,
+        outcomeId: findingById(entry.finding)?.outcomes[entry.outcome]?.id,
+        catalogue: catalogue.version,
         basis: 'measured',
         by: actor.id,
         byName: actor.name,
       })),
     )
     .returning({ id: observations.id });
-  return rows.map((row) => row.id);
+  return { made: rows.map((row) => row.id), replaced };
 }

@@ -3,10 +3,10 @@ import { driveVerdict } from '@/core/storage/health';
 import type { Chassis } from '@/core/catalogue';
 import type { ReportBundle } from '@/formats/report/bundle';
 import type { NewComponent } from '../components/move';
-import type { SpecEntry } from '../units/specification';
+import type { NewValue } from '../record/values';
 
 export interface Interpretation {
-  spec: SpecEntry[];
+  spec: NewValue[];
   parts: NewComponent[];
   findings: { finding: string; outcome: number }[];
   maker: string | null;
@@ -34,7 +34,7 @@ export function interpretReport(bundle: ReportBundle, chassis: Chassis): Interpr
     model: dmidecode?.model ?? lshw?.model ?? null,
     notRead: [],
   };
-  const put = (key: SpecEntry['key'], value: string | null | undefined, number?: number | null) => {
+  const put = (key: NewValue['key'], value: string | null | undefined, number?: number | null) => {
     if (value) out.spec.push({ key, value, number: number ?? null });
   };
   put('maker', out.maker);
@@ -65,7 +65,7 @@ export function interpretReport(bundle: ReportBundle, chassis: Chassis): Interpr
   return out;
 }
 
-type Put = (key: SpecEntry['key'], value: string | null | undefined, number?: number | null) => void;
+type Put = (key: NewValue['key'], value: string | null | undefined, number?: number | null) => void;
 
 function processor({ lscpu, lshw }: ReportBundle, put: Put, out: Interpretation): void {
   put('processor', lscpu?.processor ?? lshw?.processor);
@@ -97,7 +97,12 @@ function memory({ lshw, dmidecode }: ReportBundle, put: Put, out: Interpretation
   }
 }
 
-function drives({ lshw, smartctl }: ReportBundle, put: Put, out: Interpretation): void {
+function drives({ lshw, smartctl: all }: ReportBundle, put: Put, out: Interpretation): void {
+  // sticks, cards and the medium the live system was started from are not the machine's
+  const foreign = new Set(lshw?.foreign ?? []);
+  const smartctl = all.filter(
+    (drive) => !drive.usb && !foreign.has(drive.device) && !foreign.has(drive.serial ?? ''),
+  );
   const known = smartctl.map((drive) => drive.serial).filter(Boolean);
   const verdicts = smartctl.map((drive) => driveVerdict(drive.log));
   smartctl.forEach((drive, i) => {

@@ -4,7 +4,9 @@ import { components, sales, shop, units } from '@/db/schema';
 import { release } from '../components/bin';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
-import { assertErased } from '../erasure/commands';
+import { unitBook } from '../books/queries';
+import { assertDataAccounted } from '../record/gate';
+import { recordNow } from '../record/queries';
 import { isoDate, minor, shortText, unitId } from '../input';
 import { move } from '../components/move';
 import { moveStage } from '../units/stages';
@@ -19,7 +21,7 @@ export const listUnit = defineCommand<{ unitId: string; askMinor: number }, { ta
   input: Joi.object({ unitId, askMinor: minor('price').greater(0).required() }),
   async run({ tx, unit }, { askMinor }) {
     refuseHeld(unit!);
-    await assertErased(tx, unit!.id);
+    await assertDataAccounted(tx, unit!, 'Not listed');
     if (!unit!.grade) throw new ShopError('refused', 'Not listed: prove and grade it first.');
     await tx.update(units).set({ listed: true, askMinor }).where(eq(units.id, unit!.id));
     await moveStage(tx, unit!, 'shelf');
@@ -56,9 +58,13 @@ export const sellUnit = defineCommand<Sell, { priceMinor: number }>({
         'refused',
         'Not sold: it is not on the shelf. List it first; that checks its drives.',
       );
-    await assertErased(tx, unit!.id);
+    await assertDataAccounted(tx, unit!, 'Not sold');
     const [rules] = await tx.select().from(shop);
     const fees = input.feesMinor ?? Math.round((input.priceMinor * rules.feeBasisPoints) / 10_000);
+    // what the sale rests on stays as it is today
+    await closeOpenWork(tx, unit!.id);
+    const { specification } = await recordNow(tx, unit!);
+    const book = await unitBook(tx, unit!.id);
     await tx.insert(sales).values({
       unitId: unit!.id,
       priceMinor: input.priceMinor,
@@ -66,8 +72,13 @@ export const sellUnit = defineCommand<Sell, { priceMinor: number }>({
       soldOn: input.soldOn,
       channel: input.channel,
       by: actor.name,
+      ratePerHourMinor: rules.ratePerHourMinor,
+      attendedMinutes: book.attendedMinutes,
+      partsMinor: book.partsMinor,
+      costMinor: unit!.costMinor,
+      grade: unit!.grade,
+      specification: Object.fromEntries(specification.rows.map((row) => [row.key, row.value])),
     });
-    await closeOpenWork(tx, unit!.id);
     for (const part of await tx
       .select()
       .from(components)

@@ -2,14 +2,13 @@ import { causeById, repairById } from '@/catalog';
 import { rubric } from '@/catalog/rubric';
 import { database } from '@/db/client';
 import { minorText } from '@/core/money/minor';
+import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import { testsFor } from '@/core/grade/rubric';
 import type { Passport } from '@/formats/print/passport';
 import { ShopError } from '../errors';
-import { erasureFaults } from '../erasure/gate';
-import { gateOf } from '../erasure/commands';
 import { proofOf } from '../proof/commands';
-import { erasuresOf, unitByTag, workOf } from '../units/queries';
-import { SPEC_KEYS, type SpecKey } from '../units/specification';
+import { standingObservations } from '../record/queries';
+import { erasuresOf, partsFitted, unitByTag, workOf } from '../units/queries';
 
 export const CHASSIS_NAMES = {
   desktop: 'desktop',
@@ -23,9 +22,7 @@ const day = (at: Date) => at.toISOString().slice(0, 10);
 async function readyUnit(tag: string) {
   const found = await unitByTag(tag);
   if (!found) throw new ShopError('missing', `There is no unit ${tag}.`);
-  const faults = await database()
-    .transaction((tx) => gateOf(tx, found.unit.id))
-    .then(erasureFaults);
+  const faults = found.record.dataFaults;
   if (faults.length && found.unit.stage !== 'sold')
     throw new ShopError('refused', `No paper leaves the shop for ${found.unit.tag}: ${faults.join('; ')}.`);
   if (!found.unit.grade)
@@ -44,11 +41,16 @@ export async function passportOf(
   tag: string,
   shopRow: { name: string; currencySign: string; currencyDecimals: number },
 ): Promise<Passport> {
-  const { unit, spec } = await readyUnit(tag);
+  const { unit, spec, record } = await readyUnit(tag);
   const proof = await proofOf(database(), unit);
   const surfaces = rubric.surfaces[unit.chassis];
   const seen = await erasuresOf(unit.id);
-  const done = (await workOf(unit.id)).filter((row) => row.status === 'done');
+  // what was tried in vain is no work done for the buyer; a repair stands here by its verdict, other work by its end
+  const done = (await workOf(unit.id)).filter((row) => row.status === 'done' && row.kind !== 'repair');
+  const helped = (await standingObservations(database(), unit.id)).filter(
+    (row) => row.kind === 'repair' && row.outcome === 1,
+  );
+  const fitted = await partsFitted(unit.id);
   return {
     tag: unit.tag,
     shop: shopRow.name,
@@ -76,14 +78,14 @@ export async function passportOf(
         (mark, i) =>
           `${i + 1}  ${surfaces.find((s) => s.id === mark.surface)?.name ?? mark.surface}: ${rubric.defects.find((kind) => kind.id === mark.kind)?.name.toLowerCase() ?? mark.kind}, ${SIZES[mark.size]}.`,
       ),
+      ...record.flaws.map((flaw) => flaw.words),
       ...disclosed(unit.evaluation),
     ],
-    work: done
-      .map((row) => ({
-        what: repairById(row.ref)?.name ?? row.title,
-        when: day(row.finishedAt ?? row.startedAt),
-      }))
-      .reverse(),
+    work: [
+      ...done.map((row) => ({ what: row.title, when: day(row.finishedAt ?? row.startedAt) })),
+      ...helped.map((row) => ({ what: repairById(row.ref)?.name ?? row.ref, when: day(row.at) })),
+      ...fitted.map((row) => ({ what: `Fitted: ${row.name}`, when: day(row.at) })),
+    ].sort((a, b) => a.when.localeCompare(b.when)),
     data: seen.map(({ erasure, code, name, serial }) => ({
       drive: `${code} ${name}${serial ? `, serial ${serial}` : ''}`,
       what: erasure.kind,
@@ -99,7 +101,7 @@ export async function passportOf(
 
 /** The row of a listing, the same for CSV and JSON. */
 export async function listingOf(tag: string, shopRow: { currencySign: string; currencyDecimals: number }) {
-  const { unit, spec } = await readyUnit(tag);
+  const { unit, spec, record } = await readyUnit(tag);
   const proof = await proofOf(database(), unit);
   const surfaces = rubric.surfaces[unit.chassis];
   const best = (key: SpecKey) => spec.best(key)?.value ?? '';
@@ -128,6 +130,7 @@ export async function listingOf(tag: string, shopRow: { currencySign: string; cu
         (mark) =>
           `${surfaces.find((s) => s.id === mark.surface)?.name ?? mark.surface}: ${rubric.defects.find((kind) => kind.id === mark.kind)?.name.toLowerCase() ?? mark.kind} (${SIZES[mark.size]})`,
       ),
+      ...record.flaws.map((flaw) => flaw.words),
       ...disclosed(unit.evaluation),
     ].join('; '),
   };

@@ -3,7 +3,6 @@ import Joi from 'joi';
 import { cautionById, findingById, repairById } from '@/catalog';
 import { BENCH_ITEMS, type BenchState } from '@/core/catalogue';
 import { appliesTo } from '@/core/belief/model';
-import { CLOSED, movesFor, stateAfter } from '@/core/steps/bench';
 import { catalogue } from '@/catalog';
 import { events, observations, STAGES, units, work, type Stage } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type CommandContext } from '../command';
@@ -12,7 +11,13 @@ import { shortText, unitId, rowNumber } from '../input';
 import { release } from '../components/bin';
 import { closeOpenWork, endSegment } from '../work/clock';
 import { clashesOf } from './revalue';
-import { SPEC_KEYS, writeSpec, type SpecKey } from './specification';
+import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
+import { readValue } from '@/core/record/values';
+import { assertDataAccounted } from '../record/gate';
+import { recordNow } from '../record/queries';
+import { replaceEarlier } from '../record/replace';
+import { writeBench, writeValues } from '../record/values';
+import { putVerdict } from '../record/verdict';
 import { forward, moveStage, refuseHeld } from './stages';
 
 interface Observe {
@@ -74,7 +79,7 @@ export const observe = defineCommand<Observe, { stage: Stage }>({
     if (hazard?.acknowledge && input.acknowledged !== hazard.id) {
       throw new ShopError('refused', `${hazard.title} ${hazard.text}`, { caution: hazard.id });
     }
-    const voided = await replaceEarlier(tx, unit!.id, finding.id);
+    const voided = await replaceEarlier(tx, unit!.id, [finding.id]);
     const [row] = await tx
       .insert(observations)
       .values({
@@ -82,6 +87,8 @@ export const observe = defineCommand<Observe, { stage: Stage }>({
         kind: 'finding',
         ref: finding.id,
         outcome: input.outcome,
+        outcomeId: outcome.id,
+        catalogue: catalogue.version,
         by: actor.id,
         byName: actor.name,
       })
@@ -95,20 +102,7 @@ export const observe = defineCommand<Observe, { stage: Stage }>({
         : finding.swap
           ? await release(tx, unit!.id, finding.swap)
           : [];
-    const bench =
-      stage === 'quarantine'
-        ? { ...unit!.bench, plugged: false }
-        : benchAfter(unit!.bench, unit!.chassis, finding.bench);
-    await tx.update(units).set({ bench }).where(eq(units.id, unit!.id));
-    if (finding.id === 'look-bay')
-      await writeSpec(
-        tx,
-        unit!.id,
-        'typed',
-        input.outcome === 1 ? [{ key: 'driveKind', value: 'none' }] : [],
-        'outside look',
-        actor.name,
-      );
+    if (stage === 'quarantine') await writeBench(tx, unit!.id, { plugged: false }, actor.name);
     return {
       event: {
         kind: hazard?.stops ? 'quarantined' : 'finding',
@@ -117,11 +111,11 @@ export const observe = defineCommand<Observe, { stage: Stage }>({
           finding: finding.id,
           outcome: outcome.id,
           index: input.outcome,
-          replaced: voided,
+          replaced: voided[0] ?? null,
           acknowledged: hazard?.id ?? null,
           ...(back.length && { back }),
-          before: { stage: unit!.stage, bench: unit!.bench },
-          after: { stage, bench },
+          before: { stage: unit!.stage },
+          after: { stage },
         },
       },
       answer: { stage },
@@ -136,40 +130,18 @@ function stageAfterFinding(now: Stage, findingStage: string, stops: boolean): St
   return findingStage === 'claim' ? now : forward(now, 'find');
 }
 
-function benchAfter(
-  state: BenchState,
-  chassis: keyof typeof catalogue.benchMinutes,
-  need: Parameters<typeof movesFor>[0],
-): BenchState {
-  return stateAfter(state, movesFor(need, state, catalogue.benchMinutes[chassis]));
-}
-
-/** A finding answered again since the last repair replaces its earlier answer. */
-async function replaceEarlier(tx: CommandContext['tx'], id: string, finding: string): Promise<number | null> {
-  const standing = await tx
-    .select()
-    .from(observations)
-    .where(and(eq(observations.unitId, id), isNull(observations.voidedBy)))
-    .orderBy(desc(observations.id));
-  for (const row of standing) {
-    if (row.kind === 'repair' && row.outcome === 1) return null;
-    if (row.kind === 'finding' && row.ref === finding) {
-      await tx.update(observations).set({ voidedBy: 0 }).where(eq(observations.id, row.id));
-      return row.id;
-    }
-  }
-  return null;
-}
-
 async function seal(
   tx: CommandContext['tx'],
   id: number,
   seq: number,
-  replaced: number | null,
+  replaced: readonly number[],
 ): Promise<void> {
   await tx.update(observations).set({ eventSeq: seq }).where(eq(observations.id, id));
-  if (replaced !== null)
-    await tx.update(observations).set({ voidedBy: seq }).where(eq(observations.id, replaced));
+  if (replaced.length)
+    await tx
+      .update(observations)
+      .set({ voidedBy: seq })
+      .where(inArray(observations.id, [...replaced]));
 }
 
 interface Verdict {
@@ -196,36 +168,20 @@ export const repairVerdict = defineCommand<Verdict, { helped: boolean }>({
     if (!repair || !appliesTo(repair, unit!.chassis))
       throw new ShopError('invalid', `Not recorded: no repair "${input.repair}" for this kind of machine.`);
     refuseHeld(unit!);
-    const [row] = await tx
-      .insert(observations)
-      .values({
-        unitId: unit!.id,
-        kind: 'repair',
-        ref: repair.id,
-        outcome: input.helped ? 1 : 0,
-        by: actor.id,
-        byName: actor.name,
-      })
-      .returning({ id: observations.id });
+    const verdict = await putVerdict(tx, actor, unit!.id, repair.id, input.helped);
     const closed = await closeWorkOf(tx, unit!.id, repair.id);
-    const bench = benchAfter(unit!.bench, unit!.chassis, repair.bench);
-    await tx.update(units).set({ bench }).where(eq(units.id, unit!.id));
-    if (input.helped && repair.id === 'fit-drive')
-      await writeSpec(tx, unit!.id, 'typed', [{ key: 'driveKind', value: 'solid' }], 'repair', actor.name);
     return {
       event: {
         kind: 'repair',
         payload: {
-          observation: row.id,
+          observation: verdict,
           repair: repair.id,
           helped: input.helped,
           ...(closed.length && { work: closed }),
-          before: { stage: unit!.stage, bench: unit!.bench },
-          after: { stage: unit!.stage, bench },
         },
       },
       answer: { helped: input.helped },
-      onSealed: (seq) => seal(tx, row.id, seq, null),
+      onSealed: (seq) => seal(tx, verdict, seq, []),
     };
   },
 });
@@ -280,7 +236,13 @@ export const voidObservation = defineCommand<VoidInput, { voided: string }>({
       await tx
         .update(observations)
         .set({ voidedBy: null })
-        .where(and(eq(observations.unitId, unit!.id), eq(observations.voidedBy, row.eventSeq)));
+        .where(
+          and(
+            eq(observations.unitId, unit!.id),
+            eq(observations.voidedBy, row.eventSeq),
+            eq(observations.ref, row.ref),
+          ),
+        );
     await takeBackPlace(tx, unit!, row.eventSeq);
     return {
       event: {
@@ -295,7 +257,7 @@ export const voidObservation = defineCommand<VoidInput, { voided: string }>({
   },
 });
 
-/** An answer taken back also gives back where the unit stood and how the bench was, as long as nothing has changed them since. */
+/** An answer taken back also gives back where the unit stood, as long as nothing has moved it since. */
 async function takeBackPlace(
   tx: CommandContext['tx'],
   unit: NonNullable<CommandContext['unit']>,
@@ -304,15 +266,11 @@ async function takeBackPlace(
   if (seq === null) return;
   const [event] = await tx.select({ payload: events.payload }).from(events).where(eq(events.seq, seq));
   const { before, after } = (event?.payload ?? {}) as { before?: Place; after?: Place };
-  if (!before || !after) return;
-  if (after.stage === unit.stage) await moveStage(tx, unit, before.stage);
-  if (BENCH_ITEMS.every((item) => after.bench[item] === unit.bench[item]))
-    await tx.update(units).set({ bench: before.bench }).where(eq(units.id, unit.id));
+  if (before && after && after.stage === unit.stage) await moveStage(tx, unit, before.stage);
 }
 
 interface Place {
   stage: Stage;
-  bench: BenchState;
 }
 
 /** What stands on the bench now: mains, case, battery, board. */
@@ -326,12 +284,10 @@ export const setBench = defineCommand<{ unitId: string; bench: Partial<BenchStat
       .min(1)
       .required(),
   }),
-  async run({ tx, unit }, input) {
+  async run({ tx, actor, unit }, input) {
     refuseHeld(unit!);
-    const bench: BenchState = { ...CLOSED, ...unit!.bench, ...input.bench };
-    if (input.bench.boardOut) bench.caseOpen = true;
-    if (input.bench.caseOpen === false) bench.boardOut = false;
-    await tx.update(units).set({ bench }).where(eq(units.id, unit!.id));
+    await writeBench(tx, unit!.id, input.bench, actor.name);
+    const { bench } = await recordNow(tx, unit!);
     return { event: { kind: 'bench', payload: { ...bench } }, answer: bench };
   },
 });
@@ -340,6 +296,7 @@ export const setStage = defineCommand<{ unitId: string; stage: Stage }, { stage:
   name: 'setStage',
   roles: BENCH_ROLES,
   onUnit: true,
+  onClosed: true,
   input: Joi.object({
     unitId,
     stage: Joi.string()
@@ -351,6 +308,7 @@ export const setStage = defineCommand<{ unitId: string; stage: Stage }, { stage:
     if (unit!.stage === 'sold') throw new ShopError('refused', 'It has been sold: its record is closed.');
     if (unit!.stage === 'quarantine' && actor.role !== 'owner')
       throw new ShopError('forbidden', 'Only the owner lets a unit out of quarantine.');
+    if (stage === 'gone') await assertDataAccounted(tx, unit!, 'It stays');
     if (unit!.listed) await tx.update(units).set({ listed: false }).where(eq(units.id, unit!.id));
     // nothing runs on, and nothing is held for, a machine that is set apart or gone
     if (stage === 'quarantine' || stage === 'gone') {
@@ -377,13 +335,17 @@ export const typeSpec = defineCommand<{ unitId: string; key: SpecKey; value: str
   }),
   async run({ tx, actor, unit }, { key, value }) {
     refuseHeld(unit!);
-    const number = numberIn(key, value);
-    const unitSign = NUMERIC[key]?.sign;
-    const shown =
-      number !== null && unitSign
-        ? `${Math.round((number / (NUMERIC[key]!.scale ?? 1)) * 100) / 100} ${unitSign}`
-        : value;
-    await writeSpec(tx, unit!.id, 'typed', [{ key, value: shown, number }], 'by hand', actor.name);
+    const read = readValue(key, value);
+    if (!read.ok)
+      throw new ShopError('invalid', `Not saved: ${read.fault}.`, { fields: { value: read.fault } });
+    await writeValues(
+      tx,
+      unit!.id,
+      'typed',
+      [{ key, value: read.text, number: read.number }],
+      'by hand',
+      actor.name,
+    );
     if (key === 'maker' || key === 'model')
       await tx
         .update(units)
@@ -392,28 +354,3 @@ export const typeSpec = defineCommand<{ unitId: string; key: SpecKey; value: str
     return { event: { kind: 'typed', payload: { key, value } }, answer: { key } };
   },
 });
-
-const NUMERIC: Partial<
-  Record<SpecKey, { min: number; max: number; unit: string; sign?: string; scale?: number }>
-> = {
-  processorLevel: { min: 0, max: 4, unit: 'a level 0 to 4' },
-  memoryGb: { min: 0, max: 1024, unit: 'gigabytes', sign: 'GB' },
-  driveGb: { min: 0, max: 100_000, unit: 'gigabytes', sign: 'GB' },
-  batteryHealth: { min: 0, max: 120, unit: 'per cent', sign: '%', scale: 0.01 },
-  batteryCycles: { min: 0, max: 10_000, unit: 'cycles' },
-  topCelsius: { min: 0, max: 130, unit: 'degrees Celsius', sign: '°C' },
-  idleCelsius: { min: 0, max: 130, unit: 'degrees Celsius', sign: '°C' },
-};
-
-function numberIn(key: SpecKey, value: string): number | null {
-  const rule = NUMERIC[key];
-  if (!rule) return null;
-  const number = Number(/-?\d+([.,]\d+)?/.exec(value)?.[0].replace(',', '.') ?? NaN);
-  if (!(number >= rule.min && number <= rule.max))
-    throw new ShopError(
-      'invalid',
-      `Not saved: ${SPEC_KEYS[key]} must be ${rule.unit}, ${rule.min} to ${rule.max}; got "${value}".`,
-      { fields: { value: `${rule.min} to ${rule.max}` } },
-    );
-  return number * (rule.scale ?? 1);
-}

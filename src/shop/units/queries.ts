@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, sql, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, isNull, sql, type SQL } from 'drizzle-orm';
 import { database } from '@/db/client';
 import {
   components,
@@ -7,6 +7,7 @@ import {
   lots,
   observations,
   photos,
+  recordValues,
   reports,
   sales,
   units,
@@ -17,7 +18,7 @@ import {
 } from '@/db/schema';
 import { keepable } from '@/formats/json';
 import { isTag } from '../input';
-import { specificationOf } from './specification';
+import { recordNow } from '../record/queries';
 
 export interface UnitListRow {
   id: string;
@@ -118,7 +119,7 @@ export async function findUnits(
     })
     .from(units)
     .where(
-      sql`${units.tag} ilike ${like} or (${units.maker} || ' ' || ${units.model}) ilike ${like} or exists (select 1 from spec_values v where v.unit_id = ${units.id} and v.key = 'serial' and lower(v.value) = lower(${plain}))`,
+      sql`${units.tag} ilike ${like} or (${units.maker} || ' ' || ${units.model}) ilike ${like} or exists (select 1 from record_values v where v.unit_id = ${units.id} and v.key = 'serial' and v.voided_by is null and lower(v.value) = lower(${plain}))`,
     )
     .orderBy(
       sql`${units.tag} = ${plain.toUpperCase()} desc`,
@@ -137,8 +138,8 @@ export async function unitByTag(tag: string) {
     .innerJoin(lots, eq(lots.id, units.lotId))
     .where(eq(units.tag, tag.toUpperCase()));
   if (!row) return null;
-  const spec = await specificationOf(database(), row.unit.id);
-  return { ...row, spec };
+  const record = await recordNow(database(), row.unit);
+  return { ...row, record, spec: record.specification };
 }
 
 /** Stage and last evaluation of a unit, and nothing else. */
@@ -148,6 +149,15 @@ export async function snapshotOf(unitId: string) {
     .from(units)
     .where(eq(units.id, unitId));
   return row ?? null;
+}
+
+/** Standing values of a unit, newest first. */
+export async function valuesOf(unitId: string) {
+  return database()
+    .select()
+    .from(recordValues)
+    .where(and(eq(recordValues.unitId, unitId), isNull(recordValues.voidedBy)))
+    .orderBy(desc(recordValues.id));
 }
 
 export async function recordOf(unitId: string) {
@@ -178,6 +188,16 @@ export async function partsIn(unitId: string) {
     .from(components)
     .where(eq(components.unitId, unitId))
     .orderBy(asc(components.class), asc(components.code));
+}
+
+/** Parts that came from the bin and are in the machine (or went with it), and when. */
+export async function partsFitted(unitId: string) {
+  const { rows } = await database().execute<{ name: string; at: Date }>(sql`
+    select c.name, m.at from movements m join components c on c.id = m.component_id
+    where m.to_place = ${`unit:${unitId}`} and m.from_place = 'bin'
+      and not exists (select 1 from movements b where b.component_id = m.component_id and b.n > m.n and b.from_place = m.to_place and b.to_place <> 'sold')
+    order by m.at`);
+  return rows.map((row) => ({ name: row.name, at: new Date(row.at) }));
 }
 
 export async function erasuresOf(unitId: string) {

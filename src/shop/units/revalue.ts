@@ -1,4 +1,4 @@
-import { and, asc, eq, isNull, sql } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import { catalogue, causeById } from '@/catalog';
 import type { Evaluation, EvaluationInput, RecordEntry } from '@/core/steps/evaluate';
@@ -12,20 +12,14 @@ import type { NumbersRef } from '@/workers/registry';
 import { effectiveCatalogue, type Known } from '../rules/effective';
 import { priceOf, worthOf } from './worth';
 import type { UnitWorth } from '@/core/steps/problem';
-import { specificationOf } from './specification';
+import { outcomeNow, recordNow, standingObservations } from '../record/queries';
 
-/** Observations that count, in the order they happened. */
-export async function standingRecord(tx: Transaction, unitId: string) {
-  return tx
-    .select()
-    .from(observations)
-    .where(and(eq(observations.unitId, unitId), isNull(observations.voidedBy)))
-    .orderBy(asc(observations.id));
-}
-
-export function recordEntry(row: { kind: 'finding' | 'repair'; ref: string; outcome: number }): RecordEntry {
+/** What the engine is told of an observation. */
+export function recordEntry(
+  row: Pick<typeof observations.$inferSelect, 'kind' | 'ref' | 'outcome' | 'outcomeId'>,
+): RecordEntry {
   return row.kind === 'finding'
-    ? { kind: 'finding', id: row.ref, outcome: row.outcome }
+    ? { kind: 'finding', id: row.ref, outcome: outcomeNow(row) }
     : { kind: 'repair', id: row.ref, helped: row.outcome === 1 };
 }
 
@@ -78,16 +72,16 @@ export async function appraisalOf(tx: Transaction, unitId: string) {
     .innerJoin(lots, eq(lots.id, units.lotId))
     .where(eq(units.id, unitId));
   const [rules] = await tx.select().from(shop);
-  const spec = await specificationOf(tx, unitId);
-  const record = (await standingRecord(tx, unitId)).map(recordEntry);
   const { unit } = row;
+  const { specification: spec, bench, gone } = await recordNow(tx, unit);
+  const record = (await standingObservations(tx, unitId)).map(recordEntry);
   const price = priceOf(unit.chassis, spec, unit.grade as Grade | null, true);
-  const { verifyMinutes, ...worth } = worthOf(unit.chassis, spec, price, rules.feeBasisPoints);
+  const { verifyMinutes, ...worth } = worthOf(unit.chassis, spec, price, rules.feeBasisPoints, gone);
   const input: EvaluationInput = {
     chassis: unit.chassis,
     source: row.source,
     record,
-    bench: unit.bench,
+    bench,
     worth,
     verifyMinutes,
     bin: await swapBin(tx, unitId, unit.chassis),
@@ -112,6 +106,7 @@ async function columnsOf(tx: Transaction, unitId: string) {
     columns: {
       ...snapshotColumns(evaluation, input.worth, unit.stage),
       priceMinor: price.minor,
+      bench: input.bench,
       reckonedWith,
     },
     before: unit.evaluation,
@@ -142,7 +137,7 @@ export async function revalueUnit(
 export async function clashesOf(tx: Transaction, unitId: string) {
   const { input, known } = await appraisalOf(tx, unitId);
   const at = await withNumbers(known, (numbers) => heavy('clashing', [numbers, input]));
-  const rows = await standingRecord(tx, unitId);
+  const rows = await standingObservations(tx, unitId);
   return at.map((index) => rows[index]);
 }
 

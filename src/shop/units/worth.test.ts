@@ -1,9 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { priceOf, worthOf } from './worth';
-import { Specification, type SpecRow } from './specification';
+import type { SpecKey } from '@/core/record/keys';
+import { Specification, type SpecRow } from '@/core/record/specification';
 import { forward } from './stages';
 
-const row = (key: string, basis: string, value: string, number: number | null = null): SpecRow => ({
+const row = (
+  key: SpecKey,
+  basis: SpecRow['basis'],
+  value: string,
+  number: number | null = null,
+): SpecRow => ({
   key,
   basis,
   value,
@@ -11,20 +17,6 @@ const row = (key: string, basis: string, value: string, number: number | null = 
   origin: 'test',
   by: 'test',
   at: new Date(0),
-});
-
-describe('the specification', () => {
-  const spec = new Specification([
-    row('memoryGb', 'claimed', '16 GB', 16),
-    row('memoryGb', 'measured', '8 GB', 8),
-    row('serial', 'typed', 'X1'),
-    row('serial', 'claimed', 'Y2'),
-  ]);
-  it('measured counts before typed, typed before claimed', () => {
-    expect(spec.number('memoryGb')).toBe(8);
-    expect(spec.text('serial')).toBe('X1');
-    expect(spec.text('processor')).toBeNull();
-  });
 });
 
 describe('what a unit is worth', () => {

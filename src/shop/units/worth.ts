@@ -3,7 +3,7 @@ import type { Chassis, PartClass } from '@/core/catalogue';
 import type { Grade, TablePrice } from '@/core/price/table';
 import { tablePrice } from '@/core/price/table';
 import type { UnitWorth } from '@/core/steps/problem';
-import type { Specification } from './specification';
+import type { Specification } from '@/core/record/specification';
 
 /** Price of the unit once sound: a machine is sold with a drive and a system, so a missing drive is priced as the part it needs. */
 export function priceOf(
@@ -32,9 +32,11 @@ export function worthOf(
   spec: Specification,
   price: TablePrice,
   feeBasisPoints: number,
+  /** Classes of parts that were taken out and not replaced. */
+  taken: readonly string[] = [],
 ): UnitWorth & { verifyMinutes: number } {
   const minutes = workMinutes[chassis];
-  const gone = new Set<PartClass>();
+  const gone = new Set<string>(taken);
   if (spec.text('driveKind') === 'none') gone.add('drive');
   if (spec.text('battery') === 'none') gone.add('battery');
   return {
@@ -44,7 +46,7 @@ export function worthOf(
     asFoundShare: AS_FOUND_SHARE,
     asFoundMinutes: minutes.asFound,
     parts: Object.entries(partValues[chassis])
-      .filter(([part]) => !gone.has(part as PartClass))
+      .filter(([part]) => !gone.has(part))
       .map(([part, minor]) => ({ class: part as PartClass, minor: minor! })),
     harvestMinutes: minutes.harvest,
     recycleMinor: recycleMinor[chassis],

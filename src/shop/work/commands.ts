@@ -1,6 +1,7 @@
 import { and, eq, inArray } from 'drizzle-orm';
 import Joi from 'joi';
 import { repairById } from '@/catalog';
+import { appliesTo } from '@/core/belief/model';
 import { workStepById } from '@/catalog/work';
 import type { Transaction } from '@/db/client';
 import { observations, work, workSegments, type Stage } from '@/db/schema';
@@ -9,6 +10,7 @@ import { ShopError } from '../errors';
 import { shortText, unitId, rowId } from '../input';
 import { forward, moveStage } from '../units/stages';
 import { refuseHeld } from '../units/stages';
+import { putVerdict } from '../record/verdict';
 import { clockOn, endSegment, freeHands, type LaidAside } from './clock';
 
 const workId = rowId('work').required();
@@ -39,7 +41,8 @@ export const startWork = defineCommand<Start, { workId: string; aside: LaidAside
     refuseHeld(unit!);
     const repair = repairById(ref);
     const step = workStepById(ref);
-    if (!repair && !step) throw new ShopError('invalid', `Not started: no step "${ref}".`);
+    if ((!repair && !step) || (repair && !appliesTo(repair, unit!.chassis)))
+      throw new ShopError('invalid', `Not started: no step "${ref}" for this kind of machine.`);
     const [laid] = await tx
       .select()
       .from(work)
@@ -195,18 +198,7 @@ export const finishWork = defineCommand<Finish, null>({
       .where(eq(work.id, row.id));
     let observation: number | null = null;
     if (row.kind === 'repair' && input.helped !== undefined) {
-      const [made] = await tx
-        .insert(observations)
-        .values({
-          unitId: unit!.id,
-          kind: 'repair',
-          ref: row.ref,
-          outcome: input.helped ? 1 : 0,
-          by: actor.id,
-          byName: actor.name,
-        })
-        .returning({ id: observations.id });
-      observation = made.id;
+      observation = await putVerdict(tx, actor, unit!.id, row.ref, input.helped);
     }
     if (row.kind === 'system') await moveStage(tx, unit!, forward(unit!.stage, 'prove'));
     return {

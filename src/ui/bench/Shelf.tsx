@@ -220,6 +220,7 @@ function Erase({ unit, drives }: { unit: UnitHead; drives: DriveView[] }) {
       </ChoiceField>
       <ChoiceField label="What was done" value={kind} onChange={(event) => setKind(event.target.value)}>
         <option value="erased">Erased, stays in</option>
+        <option value="never">New, never held data</option>
         <option value="returned">Returned to its owner</option>
         <option value="destroyed">Destroyed</option>
       </ChoiceField>

@@ -41,7 +41,7 @@ export function SpecSheet({
               </th>
               <td className="py-1">
                 {line.values.map((known, i) => (
-                  <div key={known.basis} className={i ? 'text-[13px] text-soft' : ''}>
+                  <div key={`${known.basis} ${known.value}`} className={i ? 'text-[13px] text-soft' : ''}>
                     <Known basis={known.basis}>{known.value}</Known>{' '}
                     <span className="text-[12.5px] text-soft">
                       {known.basis}, {known.origin}, {known.by}

@@ -3,7 +3,7 @@ import { cache } from 'react';
 import { requireActor } from '@/server/session';
 import { CHASSIS_NAMES } from '@/shop/sales/papers';
 import { unitByTag } from '@/shop/units/queries';
-import { SPEC_KEYS, type SpecKey } from '@/shop/units/specification';
+import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import { keepCurrent } from '@/shop/units/revalue';
 import { STAGE_NAMES } from '@/shop/units/stages';
 import type { UnitHead } from '@/ui/bench/unitView';

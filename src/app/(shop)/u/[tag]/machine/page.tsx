@@ -1,5 +1,5 @@
-import { photosOf, reportsOf } from '@/shop/units/queries';
-import { BASES, SPEC_KEYS, type SpecKey } from '@/shop/units/specification';
+import { BASES, SPEC_KEYS, type SpecKey } from '@/core/record/keys';
+import { photosOf, reportsOf, valuesOf } from '@/shop/units/queries';
 import { PhotoTray } from '@/ui/bench/PhotoTray';
 import { ReportPanel } from '@/ui/bench/ReportPanel';
 import { SpecSheet } from '@/ui/bench/SpecSheet';
@@ -9,10 +9,20 @@ import { loadUnit, unitHead } from '../unitHead';
 export default async function MachinePage({ params }: { params: Promise<{ tag: string }> }) {
   const { tag } = await params;
   const { unit, spec } = await loadUnit(tag);
-  const [head, photos, reports] = await Promise.all([unitHead(tag), photosOf(unit.id), reportsOf(unit.id)]);
+  const [head, photos, reports, values] = await Promise.all([
+    unitHead(tag),
+    photosOf(unit.id),
+    reportsOf(unit.id),
+    valuesOf(unit.id),
+  ]);
   const keys = (Object.keys(SPEC_KEYS) as SpecKey[]).map((key) => ({ key, name: SPEC_KEYS[key] }));
   const lines = keys.flatMap(({ key, name }) => {
-    const rows = BASES.flatMap((basis) => spec.rows.filter((row) => row.key === key && row.basis === basis));
+    // what counts, then what was said otherwise: the newest of each kind
+    const now = spec.best(key);
+    const others = BASES.flatMap(
+      (basis) => values.find((row) => row.key === key && row.basis === basis) ?? [],
+    );
+    const rows = [...(now ? [now] : []), ...others.filter((row) => row.value !== now?.value)];
     return rows.length
       ? [
           {

@@ -23,7 +23,9 @@ export default async function ProvePage({ params }: { params: Promise<{ tag: str
   const reason = (entry: GradeReason) =>
     entry.what === 'surface'
       ? `${surfaceName(entry.id)}: ${entry.points.toFixed(1)} points`
-      : `${testName(entry.id)}: at best ${entry.allows}`;
+      : entry.what === 'flaw'
+        ? `${entry.id} At best ${entry.allows}.`
+        : `${testName(entry.id)}: at best ${entry.allows}`;
   return (
     <Proof
       unit={head}

@@ -2,8 +2,6 @@ import { marginOf } from '@/core/money/margin';
 import type { Grade } from '@/core/price/table';
 import { database } from '@/db/client';
 import { unitBook } from '@/shop/books/queries';
-import { gateOf } from '@/shop/erasure/commands';
-import { erasureFaults } from '@/shop/erasure/gate';
 import { shopRules } from '@/shop/rules/queries';
 import { erasuresOf, partsIn, saleOf } from '@/shop/units/queries';
 import { priceOf } from '@/shop/units/worth';
@@ -13,15 +11,14 @@ import { loadUnit, unitHead } from '../unitHead';
 
 export default async function ShelfPage({ params }: { params: Promise<{ tag: string }> }) {
   const { tag } = await params;
-  const { unit, spec } = await loadUnit(tag);
-  const [head, rules, book, seen, parts, sale, gate] = await Promise.all([
+  const { unit, spec, record } = await loadUnit(tag);
+  const [head, rules, book, seen, parts, sale] = await Promise.all([
     unitHead(tag),
     shopRules(),
     unitBook(database(), unit.id),
     erasuresOf(unit.id),
     partsIn(unit.id),
     saleOf(unit.id),
-    database().transaction((tx) => gateOf(tx, unit.id)),
   ]);
   const price = priceOf(unit.chassis, spec, unit.grade as Grade | null, true);
   const reference = sale?.priceMinor ?? unit.askMinor ?? price.minor;
@@ -36,22 +33,20 @@ export default async function ShelfPage({ params }: { params: Promise<{ tag: str
   return (
     <Shelf
       unit={head}
-      gate={sale ? [] : erasureFaults(gate)}
+      gate={sale ? [] : record.dataFaults}
       grade={unit.grade}
       askMinor={unit.askMinor}
       listed={unit.listed}
       sale={sale}
       price={price}
       today={new Date().toISOString().slice(0, 10)}
-      drives={parts
-        .filter((part) => part.class === 'drive')
-        .map((part) => ({
-          id: part.id,
-          code: part.code,
-          name: part.name,
-          serial: part.serial,
-          recorded: gate.recorded.has(part.id),
-        }))}
+      drives={record.drives.inside.map(({ part, accounted }) => ({
+        id: part.id,
+        code: part.code,
+        name: part.name,
+        serial: parts.find((row) => row.id === part.id)?.serial ?? '',
+        recorded: accounted,
+      }))}
       erasures={seen.map(({ erasure, code, name }) => ({
         id: erasure.id,
         words: `${code} ${name}: ${erasure.kind}, ${erasure.method}${erasure.verified ? `; verified: ${erasure.verified}` : ''}. ${erasure.byName}, ${dayAndTime(erasure.at)}`,

@@ -1,0 +1,31 @@
+import type { BenchMinutes, BenchState, Catalogue, Chassis } from '../catalogue';
+import { CLOSED, movesFor, stateAfter } from '../steps/bench';
+import type { RecordEntry } from './entries';
+
+/** How the machine lies on the bench after everything on its record: what each look and repair needed, and what a person said since. */
+export function benchOf(
+  entries: readonly RecordEntry[],
+  meaning: Pick<Catalogue, 'findings' | 'repairs'> & { benchMinutes: BenchMinutes },
+  chassis: Chassis,
+): BenchState {
+  const findings = new Map(meaning.findings.map((finding) => [finding.id, finding]));
+  const repairs = new Map(meaning.repairs.map((repair) => [repair.id, repair]));
+  const minutes = meaning.benchMinutes[chassis];
+  let state = CLOSED;
+  for (const entry of entries) {
+    if (entry.kind === 'bench') {
+      state = { ...state, ...entry.state };
+      if (entry.state.boardOut) state.caseOpen = true;
+      if (entry.state.caseOpen === false) state.boardOut = false;
+    } else {
+      const need =
+        entry.kind === 'answer' && entry.basis !== 'measured'
+          ? findings.get(entry.finding)?.bench
+          : entry.kind === 'verdict'
+            ? repairs.get(entry.repair)?.bench
+            : undefined;
+      state = stateAfter(state, movesFor(need, state, minutes));
+    }
+  }
+  return state;
+}

@@ -1,0 +1,63 @@
+import type { BenchState, PartClass } from '../catalogue';
+import type { Basis, SpecKey } from './keys';
+
+/** A removable part as far as the record needs it. */
+export interface RecordPart {
+  id: string;
+  code: string;
+  class: PartClass | string;
+  name: string;
+  attributes: Readonly<Record<string, string | number>>;
+}
+
+interface Entry<K extends string> {
+  kind: K;
+  /** Milliseconds; entries are given in the order they happened. */
+  at: number;
+}
+
+/** One outcome of a finding, on the record. */
+export interface AnswerEntry extends Entry<'answer'> {
+  finding: string;
+  /** Index into the finding's outcomes as they are now. */
+  outcome: number;
+  basis: Basis;
+}
+
+/** The verdict on a repair that was tried. */
+export interface VerdictEntry extends Entry<'verdict'> {
+  repair: string;
+  helped: boolean;
+}
+
+/** A property of the machine, read by an instrument or a person or said by a seller. */
+export interface ValueEntry extends Entry<'value'> {
+  key: SpecKey;
+  basis: Basis;
+  text: string;
+  number: number | null;
+  origin: string;
+  by: string;
+}
+
+/** A part and this machine. `found`: it is in the machine and was put on record; `in`, `out`: hands did it. */
+export interface PartEntry extends Entry<'part'> {
+  way: 'found' | 'in' | 'out';
+  part: RecordPart;
+  by: string;
+}
+
+/** What became of the data on a drive, wherever the drive was. */
+export interface DataEntry extends Entry<'data'> {
+  drive: string;
+  /** `never`: new, never held any. `installed`: a fresh system written by the shop. `cloned`: somebody's data written on it. */
+  what: 'erased' | 'returned' | 'destroyed' | 'never' | 'installed' | 'cloned';
+}
+
+/** What a person says of the bench: mains, case, battery, board. */
+export interface BenchEntry extends Entry<'bench'> {
+  state: Partial<BenchState>;
+}
+
+/** Anything that stands on the record of one machine. What was taken back is not among them. */
+export type RecordEntry = AnswerEntry | VerdictEntry | ValueEntry | PartEntry | DataEntry | BenchEntry;

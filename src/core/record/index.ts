@@ -1,0 +1,40 @@
+import type { Catalogue, Chassis, BenchState } from '../catalogue';
+import { benchOf } from './benchState';
+import { dataFaults, drivesOf, type DriveRecord } from './drives';
+import type { RecordEntry } from './entries';
+import { standingFlaws, type ToldFlaw } from './flaws';
+import { takenOut } from './parts';
+import { specificationOf, type Specification } from './specification';
+
+/** Everything the standing record tells of a machine. */
+export interface DerivedRecord {
+  specification: Specification;
+  drives: DriveRecord;
+  /** Why it may not leave; empty = it may. */
+  dataFaults: string[];
+  bench: BenchState;
+  /** Classes of parts taken out and not replaced. */
+  gone: string[];
+  flaws: ToldFlaw[];
+}
+
+/**
+ * From the standing entries of one machine to what it is, what holds it back, how it lies, and what a buyer is told. Pure: taking an
+ * entry back is leaving it out.
+ * @param entries what stands, in the order it happened
+ */
+export function deriveRecord(
+  entries: readonly RecordEntry[],
+  meaning: Pick<Catalogue, 'findings' | 'repairs' | 'benchMinutes'>,
+  chassis: Chassis,
+): DerivedRecord {
+  const drives = drivesOf(entries, meaning);
+  return {
+    specification: specificationOf(entries, meaning),
+    drives,
+    dataFaults: dataFaults(drives),
+    bench: benchOf(entries, meaning, chassis),
+    gone: takenOut(entries),
+    flaws: standingFlaws(entries, meaning),
+  };
+}

@@ -1,0 +1,27 @@
+/** Keys of the specification, in the order shown, with their names. */
+export const SPEC_KEYS = {
+  processor: 'Processor',
+  processorLevel: 'Level',
+  memoryGb: 'Memory',
+  memoryModules: 'Modules',
+  driveKind: 'Drive',
+  driveGb: 'Drive size',
+  driveHealth: 'Drive health',
+  screen: 'Screen',
+  graphics: 'Graphics',
+  battery: 'Battery',
+  batteryHealth: 'Battery health',
+  batteryCycles: 'Cycles',
+  serial: 'Serial',
+  boardSerial: 'Board serial',
+  firmware: 'Firmware',
+  idleCelsius: 'Idle',
+  topCelsius: 'Top under load',
+  maker: 'Maker',
+  model: 'Model',
+} as const;
+export type SpecKey = keyof typeof SPEC_KEYS;
+
+/** How a value is known: an instrument said it, a person read it off, a seller said it. */
+export const BASES = ['measured', 'typed', 'claimed'] as const;
+export type Basis = (typeof BASES)[number];

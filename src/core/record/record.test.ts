@@ -1,0 +1,286 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { catalogue } from '@/catalog';
+import { dataState } from './drives';
+import type { DataEntry, PartEntry, RecordEntry, RecordPart } from './entries';
+import { deriveRecord } from './index';
+import type { Basis, SpecKey } from './keys';
+import { driveKindIn, gigabytesIn } from './sizes';
+import { readValue } from './values';
+
+let clock = 0;
+const at = () => ++clock;
+const part = (
+  id: string,
+  partClass: string,
+  attributes: Record<string, string | number> = {},
+): RecordPart => ({ id, code: `P-${id}`, class: partClass, name: `${partClass} ${id}`, attributes });
+const move = (way: PartEntry['way'], moved: RecordPart): RecordEntry => ({
+  kind: 'part',
+  at: at(),
+  way,
+  part: moved,
+  by: 'Bench A',
+});
+const value = (key: SpecKey, basis: Basis, text: string, number: number | null = null): RecordEntry => ({
+  kind: 'value',
+  at: at(),
+  key,
+  basis,
+  text,
+  number,
+  origin: basis,
+  by: 'Bench A',
+});
+const answer = (finding: string, outcome: number, basis: Basis = 'typed'): RecordEntry => ({
+  kind: 'answer',
+  at: at(),
+  finding,
+  outcome,
+  basis,
+});
+const verdict = (repair: string, helped: boolean): RecordEntry => ({
+  kind: 'verdict',
+  at: at(),
+  repair,
+  helped,
+});
+const data = (drive: string, what: DataEntry['what']): RecordEntry => ({
+  kind: 'data',
+  at: at(),
+  drive,
+  what,
+});
+const derive = (...entries: RecordEntry[]) => deriveRecord(entries, catalogue, 'laptop');
+const spec = (...entries: RecordEntry[]) => derive(...entries).specification;
+
+const solid = part('1', 'drive', { kind: 'solid', gb: 240 });
+const disk = part('2', 'drive', { kind: 'disk', gb: 320, health: 'watch' });
+
+describe('what the machine is', () => {
+  it('4 + 2 + 2 GB put on record read 8', () => {
+    const now = spec(...[4, 2, 2].map((gb, i) => move('found', part(`m${i}`, 'memory', { gb }))));
+    expect([now.text('memoryGb'), now.number('memoryGb')]).toEqual(['8 GB', 8]);
+  });
+  it('a report of 8 GB and a disk, then 16 GB in its place and a solid-state drive fitted', () => {
+    const old = part('old', 'memory', { gb: 8 });
+    const now = spec(
+      value('memoryGb', 'measured', '8 GB', 8),
+      value('driveKind', 'measured', 'disk'),
+      value('driveGb', 'measured', '320 GB', 320),
+      move('found', old),
+      move('found', disk),
+      move('out', old),
+      move('in', part('new', 'memory', { gb: 16 })),
+      move('out', disk),
+      move('in', solid),
+    );
+    expect([now.number('memoryGb'), now.text('driveKind'), now.number('driveGb')]).toEqual([
+      16,
+      'solid',
+      240,
+    ]);
+    expect(now.best('memoryGb')?.origin).toBe('part P-new');
+  });
+  it('the newest that determined it counts, whatever was measured before; a seller’s word only where nothing was seen', () => {
+    const seen = [
+      value('memoryGb', 'measured', '8 GB', 8),
+      value('memoryGb', 'typed', '16 GB', 16),
+      value('memoryGb', 'claimed', '32 GB', 32),
+    ];
+    expect(spec(...seen).number('memoryGb')).toBe(16);
+    expect(spec(seen[0]).number('memoryGb')).toBe(8);
+    expect(spec(seen[2]).best('memoryGb')).toMatchObject({ basis: 'claimed', number: 32 });
+    expect(spec(seen[2], seen[0]).number('memoryGb')).toBe(8);
+  });
+  it('a battery put in is not the old one’s health; one taken out is none', () => {
+    const worn = value('batteryHealth', 'measured', '41 %', 0.41);
+    const pack = part('b', 'battery', { wattHours: 48 });
+    expect(spec(worn, move('in', pack)).best('batteryHealth')).toBeNull();
+    expect(spec(worn, move('found', pack), move('out', pack)).text('battery')).toBe('none');
+    expect(spec(worn, answer('look-battery', 1)).text('battery')).toBe('none');
+  });
+  it('an answer tells what is there, a claim does not', () => {
+    expect(spec(answer('memory-fitted', 1)).number('memoryGb')).toBe(0);
+    expect(spec(answer('look-bay', 1)).text('driveKind')).toBe('none');
+    expect(spec(answer('look-bay', 1, 'claimed')).text('driveKind')).toBeNull();
+  });
+  it('what was taken out cannot be harvested', () => {
+    const fan = part('f', 'fan');
+    expect(
+      derive(move('found', fan), move('out', fan), move('found', solid), move('out', solid), move('in', disk))
+        .gone,
+    ).toEqual(['fan']);
+  });
+});
+
+describe('the gate', () => {
+  const shut = (...entries: RecordEntry[]) => derive(...entries).dataFaults;
+  it('is shut while nobody has looked, and opens for a machine seen to have no drive', () => {
+    expect(shut()).toHaveLength(1);
+    expect(shut(answer('look-bay', 1))).toEqual([]);
+  });
+  it('"bay empty", taken back, shuts it again: nothing else remembers the answer', () =>
+    expect(shut()).toEqual(shut(...[answer('look-bay', 1)].slice(1))));
+  it('names each drive without a record, and opens when each has one', () => {
+    expect(shut(move('found', solid), move('found', disk), data('2', 'erased'))).toEqual([
+      expect.stringContaining('P-1'),
+    ]);
+    expect(shut(move('found', solid), data('1', 'erased'))).toEqual([]);
+    expect(shut(move('in', solid), data('1', 'never'))).toEqual([]);
+  });
+  it('a drive fitted as part of a repair that helped must be put on record', () => {
+    expect(shut(answer('look-bay', 1), verdict('fit-drive', true))).toEqual([
+      expect.stringContaining('not on its record'),
+    ]);
+    expect(shut(answer('look-bay', 1), verdict('fit-drive', false))).toEqual([]);
+  });
+  it('a drive seen in set-up, or by its report, is as good as one seen in the bay', () => {
+    for (const finding of ['setup-drive', 'drive-seen', 'drive-health', 'drive-elsewhere'])
+      expect(shut(answer(finding, 0))).toHaveLength(1);
+  });
+  it('"bay empty" beside a drive on record is no way round it', () => {
+    expect(shut(move('found', solid), data('1', 'erased'), answer('look-bay', 1))).toEqual([
+      expect.stringContaining('said to have no drive'),
+    ]);
+    expect(shut(move('found', solid), answer('look-bay', 1)).length).toBeGreaterThan(0);
+  });
+  it('a clone written after the erasure is somebody’s data; a fresh system is nobody’s, and takes none away', () => {
+    const state = (...what: DataEntry['what'][]) => dataState(what.map((one) => ({ what: one }))).accounted;
+    expect(state()).toBe(false);
+    expect(state('erased')).toBe(true);
+    expect(state('erased', 'installed')).toBe(true);
+    expect(state('installed')).toBe(false);
+    expect(state('erased', 'cloned')).toBe(false);
+    expect(state('erased', 'cloned', 'erased')).toBe(true);
+    expect(state('never', 'cloned')).toBe(false);
+  });
+});
+
+describe('cures that work round a fault', () => {
+  it('leave a flaw in words with a cap on the grade; a real mend takes it away', () => {
+    expect(derive(verdict('other-slot', true)).flaws).toEqual([
+      expect.objectContaining({ repair: 'other-slot', cap: 'B', words: expect.stringContaining('slot') }),
+    ]);
+    expect(derive(verdict('other-slot', false)).flaws).toEqual([]);
+    expect(derive(verdict('other-slot', true), verdict('swap-board', true)).flaws).toEqual([]);
+  });
+});
+
+describe('how it lies on the bench', () => {
+  it('follows what each step needed, and what a person said since', () => {
+    expect(derive(answer('memory-fitted', 0)).bench).toMatchObject({ caseOpen: true, plugged: false });
+    const said: RecordEntry = { kind: 'bench', at: at(), state: { caseOpen: false } };
+    expect(derive(answer('memory-fitted', 0), said).bench).toMatchObject({
+      caseOpen: false,
+      boardOut: false,
+    });
+    expect(derive(answer('memory-fitted', 0), said, answer('button', 0)).bench).toMatchObject({
+      plugged: true,
+    });
+  });
+});
+
+describe('any entries', () => {
+  const parts = [solid, disk, part('3', 'memory', { gb: 4 }), part('4', 'battery')];
+  const any = fc.oneof(
+    fc
+      .constantFrom(
+        ...catalogue.findings.filter((finding) => finding.outcomes.some((outcome) => outcome.tells)),
+        catalogue.findings[3],
+      )
+      .chain((finding) => fc.nat(finding.outcomes.length - 1).map((outcome) => answer(finding.id, outcome))),
+    fc
+      .constantFrom('fit-drive', 'other-slot', 'swap-board', 'swap-battery')
+      .chain((repair) => fc.boolean().map((helped) => verdict(repair, helped))),
+    fc
+      .constantFrom<SpecKey[]>('memoryGb', 'driveKind', 'batteryHealth', 'processor')
+      .chain((key) =>
+        fc
+          .constantFrom<Basis[]>('measured', 'typed', 'claimed')
+          .map((basis) => value(key, basis, key === 'driveKind' ? 'disk' : '4 GB', 4)),
+      ),
+    fc
+      .constantFrom(...parts)
+      .chain((moved) =>
+        fc.constantFrom<PartEntry['way'][]>('found', 'in', 'out').map((way) => move(way, moved)),
+      ),
+    fc
+      .constantFrom<DataEntry['what'][]>('erased', 'cloned', 'installed', 'never')
+      .chain((what) => fc.constantFrom('1', '2').map((drive) => data(drive, what))),
+  );
+  it('never opens the gate for a machine with a drive on record that is not accounted for', () =>
+    fc.assert(
+      fc.property(fc.array(any, { maxLength: 14 }), (entries) => {
+        const inside = new Map<string, boolean>();
+        for (const entry of entries)
+          if (entry.kind === 'part' && entry.part.class === 'drive')
+            inside.set(entry.part.id, entry.way !== 'out');
+        const open = derive(...entries).dataFaults.length === 0;
+        for (const [drive, here] of inside) {
+          const events = entries.filter(
+            (entry): entry is DataEntry => entry.kind === 'data' && entry.drive === drive,
+          );
+          const last = events.filter((entry) => entry.what !== 'installed').at(-1)?.what;
+          if (here && (last === undefined || last === 'cloned')) expect(open).toBe(false);
+        }
+      }),
+      { seed: 9, numRuns: 300 },
+    ));
+});
+
+describe('one reader of sizes and kinds, for people, manifests and reports', () => {
+  it.each<[string, number | null]>([
+    ['8', 8],
+    ['8 GB', 8],
+    ['8GB', 8],
+    ['2x4GB', 8],
+    ['2 x 4 GB', 8],
+    ['DDR4 8 GB', 8],
+    ['8 GB DDR4', 8],
+    ['DDR3 2x2GB', 4],
+    ['512 MB', 0.5],
+    ['1 TB', 1000],
+    ['1TB SSD', 1000],
+    ['500 GB HDD', 500],
+    ['7,5 GB', 7.5],
+    ['', null],
+    ['n/a', null],
+    ['none', 0],
+  ])('"%s" is %s gigabytes', (text, gb) => expect(gigabytesIn(text)).toBe(gb));
+  it.each(['plenty', 'DDR4', 'two', 'x', 'SSD', '4K'])('"%s" is no size', (text) =>
+    expect(gigabytesIn(text)).toBeNaN(),
+  );
+  it.each([
+    ['SSD', 'solid'],
+    ['240 GB SSD', 'solid'],
+    ['NVMe', 'solid'],
+    ['hard disk', 'disk'],
+    ['none', 'none'],
+    ['no drive', 'none'],
+    ['removed', 'none'],
+    ['', null],
+  ] as const)('"%s" is %s', (text, kind) => expect(driveKindIn(text)).toBe(kind));
+  it.each<[SpecKey, string, string, number | null]>([
+    ['driveGb', '1 TB', '1 TB', 1000],
+    ['memoryGb', 'DDR4 8 GB', '8 GB', 8],
+    ['driveKind', 'SSD', 'solid', null],
+    ['batteryHealth', '63 %', '63 %', 0.63],
+    ['topCelsius', '71', '71 °C', 71],
+    ['processorLevel', '3', '3', 3],
+    ['screen', ' 14 inch ', '14 inch', null],
+  ])('%s "%s" is kept as %s', (key, text, shown, number) => {
+    const read = readValue(key, text);
+    expect(read).toMatchObject({ ok: true, text: shown });
+    if (read.ok && number !== null) expect(read.number).toBeCloseTo(number, 9);
+  });
+  it.each<[SpecKey, string]>([
+    ['memoryGb', 'lots'],
+    ['memoryGb', '9999 TB'],
+    ['driveKind', 'fast'],
+    ['batteryHealth', '150'],
+    ['topCelsius', '-4'],
+  ])('%s "%s" is refused with what it must be', (key, text) =>
+    expect(readValue(key, text)).toMatchObject({ ok: false, fault: expect.stringContaining('must be') }),
+  );
+});

@@ -1,0 +1,206 @@
+import type { Catalogue, Tells } from '../catalogue';
+import type { PartEntry, RecordEntry, RecordPart } from './entries';
+import type { Basis, SpecKey } from './keys';
+import { sizeText } from './values';
+
+/** A property of the machine as it is now, and what determined it. */
+export interface SpecRow {
+  key: SpecKey;
+  basis: Basis;
+  value: string;
+  number: number | null;
+  origin: string;
+  by: string;
+  at: Date;
+}
+
+/** What the machine is now. */
+export class Specification {
+  private readonly byKey: ReadonlyMap<SpecKey, SpecRow>;
+  constructor(readonly rows: readonly SpecRow[]) {
+    this.byKey = new Map(rows.map((row) => [row.key, row]));
+  }
+
+  /** The value that counts, or nothing. */
+  best(key: SpecKey): SpecRow | null {
+    return this.byKey.get(key) ?? null;
+  }
+
+  text(key: SpecKey): string | null {
+    return this.best(key)?.value ?? null;
+  }
+
+  number(key: SpecKey): number | null {
+    return this.best(key)?.number ?? null;
+  }
+}
+
+type Meaning = Pick<Catalogue, 'findings' | 'repairs'>;
+type Source = Pick<SpecRow, 'basis' | 'origin' | 'by'> & { at: number };
+
+/** The state while entries are gone through. */
+class Determined {
+  readonly rows = new Map<SpecKey, SpecRow>();
+  /** Parts known to be inside, in the order they came. */
+  readonly inside = new Map<string, RecordPart>();
+
+  put(key: SpecKey, value: string, number: number | null, { at, ...source }: Source): void {
+    this.rows.set(key, { key, value, number, ...source, at: new Date(at) });
+  }
+
+  /** Nobody knows any more. */
+  forget(key: SpecKey): void {
+    this.rows.delete(key);
+  }
+
+  /** Nothing seen stands in the way of what is merely found or claimed. */
+  open(key: SpecKey): boolean {
+    const row = this.rows.get(key);
+    return !row || row.basis === 'claimed';
+  }
+
+  of(partClass: string): RecordPart[] {
+    return [...this.inside.values()].filter((part) => part.class === partClass);
+  }
+}
+
+const figure = (part: RecordPart, name: string): number | null => {
+  const value = Number(part.attributes[name]);
+  return part.attributes[name] !== undefined && Number.isFinite(value) ? value : null;
+};
+
+function drive(state: Determined, part: RecordPart, source: Source): void {
+  const kind =
+    part.attributes.kind === 'disk' || part.attributes.kind === 'solid' ? part.attributes.kind : null;
+  const gb = figure(part, 'gb');
+  if (kind) state.put('driveKind', kind, null, source);
+  else state.forget('driveKind');
+  if (gb !== null) state.put('driveGb', sizeText(gb), gb, source);
+  else state.forget('driveGb');
+  const health = part.attributes.health;
+  if (typeof health === 'string' && health !== 'unknown') state.put('driveHealth', health, null, source);
+  else state.forget('driveHealth');
+}
+
+function noDrive(state: Determined, source: Source): void {
+  state.put('driveKind', 'none', null, source);
+  state.forget('driveGb');
+  state.forget('driveHealth');
+}
+
+function battery(state: Determined, part: RecordPart, source: Source): void {
+  state.put('battery', part.name, null, source);
+  const health = figure(part, 'health');
+  if (health !== null) state.put('batteryHealth', `${Math.round(health * 100)} %`, health, source);
+  else state.forget('batteryHealth');
+  state.forget('batteryCycles');
+}
+
+function noBattery(state: Determined, source: Source): void {
+  state.put('battery', 'none', null, source);
+  state.forget('batteryHealth');
+  state.forget('batteryCycles');
+}
+
+function memory(state: Determined, gb: number, source: Source): void {
+  state.put('memoryGb', sizeText(Math.max(0, gb)), Math.max(0, gb), source);
+  state.forget('memoryModules');
+}
+
+/** What hands put in or took out is in or out of the machine, whatever a report said before. */
+function moved(state: Determined, entry: PartEntry): void {
+  const { part, way } = entry;
+  const source: Source = {
+    basis: 'typed',
+    origin: `part ${part.code}${way === 'out' ? ' out' : ''}`,
+    by: entry.by,
+    at: entry.at,
+  };
+  const total = state.rows.get('memoryGb')?.number ?? null;
+  const gb = figure(part, 'gb');
+  if (way === 'out') {
+    state.inside.delete(part.id);
+    const left = state.of(part.class);
+    if (part.class === 'drive') {
+      if (left.length) drive(state, left.at(-1)!, source);
+      else noDrive(state, source);
+    } else if (part.class === 'battery') noBattery(state, source);
+    else if (part.class === 'memory') {
+      if (total !== null && gb !== null) memory(state, total - gb, source);
+      else state.forget('memoryGb');
+    } else if (part.class === 'processor') {
+      state.forget('processor');
+      state.forget('processorLevel');
+    } else if (part.class === 'card') state.forget('graphics');
+    return;
+  }
+  state.inside.set(part.id, part);
+  if (part.class === 'drive') drive(state, part, source);
+  else if (part.class === 'battery') battery(state, part, source);
+  else if (part.class === 'memory') {
+    if (gb === null) state.forget('memoryGb');
+    else memory(state, (total ?? 0) + gb, source);
+  } else if (part.class === 'processor') {
+    state.put('processor', part.name, null, source);
+    const level = figure(part, 'level');
+    if (level !== null) state.put('processorLevel', `x86-64-v${level}`, level, source);
+    else state.forget('processorLevel');
+  } else if (part.class === 'card') state.put('graphics', part.name, null, source);
+}
+
+/** A part that was in the machine all along tells what it is, where nothing that was read off says it. */
+function found(state: Determined, { part, at, by }: PartEntry): void {
+  state.inside.set(part.id, part);
+  const source: Source = { basis: 'typed', origin: `part ${part.code}`, by, at };
+  const none = (key: SpecKey) => state.rows.get(key)?.value === 'none';
+  if (part.class === 'drive' && (state.open('driveKind') || none('driveKind'))) drive(state, part, source);
+  if (part.class === 'battery' && (state.open('battery') || none('battery'))) {
+    state.put('battery', part.name, null, source);
+  }
+  if (
+    part.class === 'memory' &&
+    (state.open('memoryGb') || state.rows.get('memoryGb')?.origin.startsWith('part '))
+  ) {
+    const sum = state.of('memory').reduce((total, one) => total + (figure(one, 'gb') ?? NaN), 0);
+    if (Number.isFinite(sum)) memory(state, sum, source);
+  }
+}
+
+/** What an outcome, or a repair that helped, says is there or not. */
+function told(state: Determined, tells: Tells, source: Source): void {
+  if (tells.drive === 'none') noDrive(state, source);
+  else if (tells.drive === 'there' && state.rows.get('driveKind')?.value === 'none')
+    state.forget('driveKind');
+  if (tells.battery === 'none') noBattery(state, source);
+  else if (tells.battery === 'there' && state.rows.get('battery')?.value === 'none') state.forget('battery');
+  if (tells.memory === 'none') memory(state, 0, source);
+  else if (tells.memory === 'there' && state.rows.get('memoryGb')?.number === 0) state.forget('memoryGb');
+}
+
+/**
+ * What the machine is now: each property as the newest entry that determined it says, whatever kind of entry that was. A seller's word
+ * counts only where nothing that was seen does.
+ * @param entries standing entries in the order they happened
+ */
+export function specificationOf(entries: readonly RecordEntry[], meaning: Meaning): Specification {
+  const findings = new Map(meaning.findings.map((finding) => [finding.id, finding]));
+  const repairs = new Map(meaning.repairs.map((repair) => [repair.id, repair]));
+  const state = new Determined();
+  for (const entry of entries) {
+    if (entry.kind === 'value') {
+      if (entry.basis === 'claimed' && !state.open(entry.key)) continue;
+      const { basis, origin, by, at } = entry;
+      state.put(entry.key, entry.text, entry.number, { basis, origin, by, at });
+    } else if (entry.kind === 'part') (entry.way === 'found' ? found : moved)(state, entry);
+    else if (entry.kind === 'answer' && entry.basis !== 'claimed') {
+      const finding = findings.get(entry.finding);
+      const tells = finding?.outcomes[entry.outcome]?.tells;
+      if (tells) told(state, tells, { basis: 'typed', origin: finding!.ask, by: '', at: entry.at });
+    } else if (entry.kind === 'verdict' && entry.helped) {
+      const repair = repairs.get(entry.repair);
+      if (repair?.tells)
+        told(state, repair.tells, { basis: 'typed', origin: repair.name, by: '', at: entry.at });
+    }
+  }
+  return new Specification([...state.rows.values()]);
+}

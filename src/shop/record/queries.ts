@@ -1,0 +1,154 @@
+import { and, asc, eq, inArray, isNull, or, sql } from 'drizzle-orm';
+import { catalogue, findingById } from '@/catalog';
+import type { BenchState, Chassis } from '@/core/catalogue';
+import { deriveRecord, type DerivedRecord } from '@/core/record';
+import type { DataEntry, PartEntry, RecordEntry } from '@/core/record/entries';
+import type { Basis, SpecKey } from '@/core/record/keys';
+import type { Database, Transaction } from '@/db/client';
+import { components, erasures, movements, observations, recordValues, work } from '@/db/schema';
+import { wayOf, writesOn } from './entries';
+
+/** Work steps and repairs that write a whole drive. */
+const WRITES: Record<string, 'installed' | 'cloned'> = {
+  'system-install': 'installed',
+  'install-system': 'installed',
+  'fit-drive': 'installed',
+  'clone-drive': 'cloned',
+};
+
+type Observation = typeof observations.$inferSelect;
+
+/** Index of an observation's outcome in the finding as it is now: by its id, and by its number where none was kept. */
+export function outcomeNow(row: Pick<Observation, 'ref' | 'outcome' | 'outcomeId'>): number {
+  if (row.outcomeId === null) return row.outcome;
+  const at = findingById(row.ref)?.outcomes.findIndex((outcome) => outcome.id === row.outcomeId) ?? -1;
+  return at >= 0 ? at : row.outcome;
+}
+
+/**
+ * Of a finding answered several times since the last repair that helped, the newest answer counts. Earlier ones are set aside when a
+ * new one comes; when the repair between two of them is taken back, both would stand.
+ */
+function countedOnce(rows: readonly Observation[]): Observation[] {
+  const counted: Observation[] = [];
+  const seen = new Set<string>();
+  for (const row of [...rows].reverse()) {
+    if (row.kind === 'repair' && row.outcome === 1) seen.clear();
+    if (row.kind === 'finding') {
+      if (seen.has(row.ref)) continue;
+      seen.add(row.ref);
+    }
+    counted.push(row);
+  }
+  return counted.reverse();
+}
+
+/** Observations that count, in the order they happened. */
+export async function standingObservations(
+  tx: Transaction | Database,
+  unitId: string,
+): Promise<Observation[]> {
+  const rows = await tx
+    .select()
+    .from(observations)
+    .where(and(eq(observations.unitId, unitId), isNull(observations.voidedBy)))
+    .orderBy(asc(observations.id));
+  return countedOnce(rows);
+}
+
+function observed(row: Observation): RecordEntry {
+  const at = row.at.getTime();
+  if (row.kind === 'repair') return { kind: 'verdict', at, repair: row.ref, helped: row.outcome === 1 };
+  return { kind: 'answer', at, finding: row.ref, outcome: outcomeNow(row), basis: row.basis as Basis };
+}
+
+function valued(row: typeof recordValues.$inferSelect): RecordEntry {
+  const at = row.at.getTime();
+  if (row.key === 'bench') return { kind: 'bench', at, state: JSON.parse(row.value) as Partial<BenchState> };
+  const { basis, value: text, number, origin, by } = row;
+  return { kind: 'value', at, key: row.key as SpecKey, basis: basis as Basis, text, number, origin, by };
+}
+
+/** Parts that came into the machine or left it, and, for its drives, what became of their data wherever they were. */
+async function partEntries(tx: Transaction | Database, unitId: string): Promise<(PartEntry | DataEntry)[]> {
+  const here = `unit:${unitId}`;
+  const rows = await tx
+    .select({ move: movements, part: components })
+    .from(movements)
+    .innerJoin(components, eq(components.id, movements.componentId))
+    .where(or(eq(movements.toPlace, here), eq(movements.fromPlace, here)))
+    .orderBy(asc(movements.at), asc(movements.n));
+  const entries: (PartEntry | DataEntry)[] = rows.flatMap(({ move, part }): PartEntry[] => {
+    const way = wayOf({ from: move.fromPlace, to: move.toPlace, reason: move.reason }, unitId);
+    const { id, code, name, attributes } = part;
+    return way
+      ? [
+          {
+            kind: 'part',
+            at: move.at.getTime(),
+            way,
+            by: move.byName,
+            part: { id, code, class: part.class, name, attributes },
+          },
+        ]
+      : [];
+  });
+  const drives = [...new Set(rows.filter(({ part }) => part.class === 'drive').map(({ part }) => part.id))];
+  return drives.length ? [...entries, ...(await dataEntries(tx, drives))] : entries;
+}
+
+/** Everything on record about the data of some drives, in its order. */
+export async function dataEntries(tx: Transaction | Database, drives: string[]): Promise<DataEntry[]> {
+  const [told, moves, done] = [
+    await tx.select().from(erasures).where(inArray(erasures.componentId, drives)),
+    await tx
+      .select({
+        part: movements.componentId,
+        from: movements.fromPlace,
+        to: movements.toPlace,
+        at: movements.at,
+      })
+      .from(movements)
+      .where(inArray(movements.componentId, drives))
+      .orderBy(asc(movements.at), asc(movements.n)),
+    await tx
+      .select({ unit: work.unitId, ref: work.ref, at: work.finishedAt })
+      .from(work)
+      .where(
+        and(
+          inArray(work.ref, Object.keys(WRITES)),
+          eq(work.status, 'done'),
+          sql`${work.unitId} in (select substr(m.to_place, 6)::uuid from movements m where m.to_place like 'unit:%' and ${inArray(sql`m.component_id`, drives)})`,
+        ),
+      ),
+  ];
+  const writes = done.map(({ unit, ref, at }) => ({ unit, what: WRITES[ref], at: at?.getTime() ?? 0 }));
+  const recorded = told.map((row): DataEntry => ({
+    kind: 'data',
+    at: row.at.getTime(),
+    drive: row.componentId,
+    what: row.kind as DataEntry['what'],
+  }));
+  const ledger = moves.map((move) => ({ ...move, at: move.at.getTime() }));
+  return [...recorded, ...writesOn(drives, ledger, writes)].sort((a, b) => a.at - b.at);
+}
+
+/** Everything that stands on a machine's record, in the order it happened. */
+export async function entriesOf(tx: Transaction | Database, unitId: string): Promise<RecordEntry[]> {
+  const values = await tx
+    .select()
+    .from(recordValues)
+    .where(and(eq(recordValues.unitId, unitId), isNull(recordValues.voidedBy)))
+    .orderBy(asc(recordValues.id));
+  const parts = await partEntries(tx, unitId);
+  const looked = await standingObservations(tx, unitId);
+  return [...values.map(valued), ...parts, ...looked.map(observed)].sort((a, b) => a.at - b.at);
+}
+
+/** What the standing record tells of a machine. */
+export async function recordNow(
+  tx: Transaction | Database,
+  unit: { id: string; chassis: Chassis },
+): Promise<DerivedRecord> {
+  return deriveRecord(await entriesOf(tx, unit.id), catalogue, unit.chassis);
+}
