@@ -354,6 +354,7 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     await press(browser, 'p');
     await see(browser, 'Prove it');
     for (const test of [
+      'Every surface looked at',
       'Starts and stays on',
       'Picture, colours, brightness',
       'Every outside port',
