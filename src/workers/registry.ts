@@ -19,6 +19,7 @@ import { labelSheet, type Label } from '@/formats/print/labels';
 import { passportPdf, type Passport } from '@/formats/print/passport';
 import { readReport, type ReportFile } from '@/formats/report/bundle';
 import { readyPhoto } from '@/server/photo';
+import { ask } from '@/shop/ask/kinds';
 import { diagnose } from '@/shop/diagnosis/case';
 import { UNKNOWN_NUMBERS } from './numbers';
 
@@ -83,6 +84,9 @@ export const registry = {
 
   /** A case as a file; with three faults at once it takes seconds. */
   diagnose: (value: unknown) => diagnose(value),
+
+  /** One of the questions of `shop/ask`. */
+  ask: (kind: string, value: unknown): unknown => ask(kind, value),
 
   closedCases(cases: readonly { context: ModelContext; record: RecordEntry[] }[]): ClosedCase[] {
     return cases.flatMap(({ context, record }) => {

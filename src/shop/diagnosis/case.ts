@@ -46,7 +46,7 @@ export interface CaseFile {
   compare?: [string, string];
 }
 
-const shape = Joi.object({
+export const caseShape = Joi.object({
   chassis: Joi.string()
     .valid(...CHASSIS)
     .required(),
@@ -143,7 +143,7 @@ function outcomeOf(finding: Finding, outcome: number | string, where: string): n
 
 /** Reads and checks a case. @throws ShopError with every fault and its place */
 export function readCase(value: unknown): CaseFile & { record: RecordEntry[] } {
-  const { value: file, error } = shape.validate(value, { abortEarly: false }) as {
+  const { value: file, error } = caseShape.validate(value, { abortEarly: false }) as {
     value: CaseFile;
     error?: Joi.ValidationError;
   };

@@ -1,0 +1,16 @@
+import { answer, assertOwnOrigin, jsonWithin } from '@/server/answer';
+import { requireActorForApi } from '@/server/session';
+import { heavy } from '@/workers/pool';
+
+/** The same as `npm run ask`: plain data in, the core's answer out; see docs/ask.md. Nothing is written. */
+export async function POST(
+  request: Request,
+  { params }: { params: Promise<{ kind: string }> },
+): Promise<Response> {
+  return answer(async () => {
+    assertOwnOrigin(request);
+    await requireActorForApi();
+    const input = await jsonWithin(request, 1_200_000, 'the input');
+    return heavy('ask', [(await params).kind, input], request.signal);
+  });
+}

@@ -1,0 +1,114 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { ask, describeKinds } from './kinds';
+
+const refused = (kind: string, value: unknown) => {
+  try {
+    ask(kind, value);
+  } catch (error) {
+    return error as { code: string; message: string };
+  }
+  return null;
+};
+
+describe('the plain face of the core', () => {
+  it('lists its kinds with the shape of their input', () => {
+    const kinds = describeKinds();
+    expect(kinds.map(({ kind }) => kind)).toEqual(['belief', 'record', 'grade', 'price', 'memory', 'codes']);
+    for (const { kind, about, input } of kinds)
+      expect([kind, about.length > 10, Object.keys(input.keys ?? {}).length > 0]).toEqual([kind, true, true]);
+  });
+  it('belief answers a case as the older command does', () => {
+    const file = JSON.parse(readFileSync('samples/cases/turns-on-then-nothing.json', 'utf8')) as unknown;
+    expect(ask('belief', file)).toMatchObject({
+      beliefs: expect.any(Array),
+      steps: expect.any(Array),
+      stop: { route: expect.any(String) },
+    });
+  });
+  it('record: a report of 8 GB and a disk, then 16 GB and a 240 GB solid-state drive fitted, and one entry taken back', () => {
+    const part = (id: string, partClass: string, attributes: object, way: string, voided?: boolean) => ({
+      part: { id, class: partClass, name: id, attributes },
+      way,
+      ...(voided && { voided }),
+    });
+    const entries = [
+      { value: 'memoryGb', text: '8 GB', basis: 'measured' },
+      { value: 'driveKind', text: 'hard disk', basis: 'measured' },
+      part('old', 'memory', { gb: 8 }, 'found'),
+      part('disk', 'drive', { kind: 'disk', gb: 320 }, 'found'),
+      part('old', 'memory', { gb: 8 }, 'out'),
+      part('new', 'memory', { gb: 16 }, 'in'),
+      part('disk', 'drive', { kind: 'disk', gb: 320 }, 'out'),
+      part('ssd', 'drive', { kind: 'solid', gb: 240 }, 'in'),
+      { data: 'ssd', what: 'never' },
+      { repair: 'other-slot', helped: true },
+      { answer: 'look-bay', outcome: 'bay-empty', voided: true },
+    ];
+    expect(ask('record', { chassis: 'laptop', entries })).toMatchObject({
+      specification: { memoryGb: { number: 16 }, driveKind: { value: 'solid' }, driveGb: { number: 240 } },
+      gate: { open: true, faults: [] },
+      flaws: [{ cap: 'B' }],
+    });
+    const shut = ask('record', { chassis: 'laptop', entries: entries.slice(0, 8) }) as {
+      gate: { open: boolean; faults: string[] };
+    };
+    expect(shut.gate).toEqual({ open: false, faults: [expect.stringContaining('ssd')] });
+  });
+  it('grade and price answer with what they are made of', () => {
+    expect(ask('grade', { chassis: 'small', tests: { starts: 'pass' } })).toMatchObject({
+      grade: null,
+      open: expect.arrayContaining(['surfaces', 'heat']),
+    });
+    const price = (memoryGb: number) =>
+      (
+        ask('price', {
+          chassis: 'laptop',
+          level: 3,
+          memoryGb,
+          driveKind: 'solid',
+          driveGb: 240,
+          batteryHealth: 0.9,
+          grade: 'B',
+        }) as { minor: number }
+      ).minor;
+    expect(price(16)).toBeGreaterThan(price(8));
+  });
+  it('memory: two modules, one start that counts half, and what to try next', () => {
+    const answer = ask('memory', { sizes: [4, 4], slots: 2, trials: [{ placement: [0, 1], seen: 4 }] }) as {
+      shares: { modules: number[] };
+      next: object | null;
+    };
+    expect(answer.shares.modules[0]).toBeCloseTo(answer.shares.modules[1], 9);
+    expect(answer.next).not.toBeNull();
+  });
+  it('codes: as people write them, against tables given along', () => {
+    expect(
+      ask('codes', { code: '1 long 2 short', csv: readFileSync('samples/codes/beeps.csv', 'utf8') }),
+    ).toMatchObject({
+      code: 'LSS',
+      matches: expect.arrayContaining([expect.objectContaining({ maker: 'Aldermoor', off: 0 })]),
+    });
+  });
+  it.each<[string, unknown, RegExp]>([
+    ['soup', {}, /no kind "soup"; known: belief/],
+    [
+      'record',
+      { chassis: 'laptop', entries: [{ answer: 'look-bay', outcome: 'gone' }] },
+      /entries\.0: "look-bay" has the outcomes 0 drive-seen, 1 bay-empty/,
+    ],
+    [
+      'record',
+      { chassis: 'laptop', entries: [{ value: 'memoryGb', text: 'lots', basis: 'typed' }] },
+      /entries\.0: Memory must be a size/,
+    ],
+    ['grade', { chassis: 'tablet' }, /grade: chassis/],
+    ['price', { chassis: 'laptop', level: 9 }, /price: level/],
+    ['memory', { sizes: [4], slots: 2, trials: [{ placement: [0], seen: 4 }] }, /trials\.0/],
+    ['codes', { code: '99-99' }, /code: .*1 to 20/],
+    ['codes', {}, /codes/],
+    ['__proto__', {}, /no kind/],
+  ])('%s %j is refused with its place', (kind, value, words) =>
+    expect(refused(kind, value)?.message).toMatch(words),
+  );
+});

@@ -1,0 +1,273 @@
+import Joi from 'joi';
+import { priceTable } from '@/catalog/prices';
+import { usualMemory } from '@/catalog/memory';
+import { rubric } from '@/catalog/rubric';
+import { gradeUnit, type GradeInput } from '@/core/grade/rubric';
+import {
+  afterTrial,
+  sharesOf,
+  startMemory,
+  verdictOf,
+  type MemorySetup,
+  type Trial,
+} from '@/core/memory/belief';
+import { MOST, SLOT_RULES } from '@/core/memory/board';
+import { nextTrial } from '@/core/memory/next';
+import { GRADES, tablePrice, type PriceSpec } from '@/core/price/table';
+import { codeInWords, codeOf, decode, normaliseCode, type CodeTable } from '@/core/tapper/decode';
+import { readRhythm, type Tap } from '@/core/tapper/rhythm';
+import { readCodeTables } from '@/formats/codes';
+import { caseShape, diagnose } from '../diagnosis/case';
+import { ShopError } from '../errors';
+import { chassis, gigabytes, share } from './places';
+import { answerRecord, recordShape, type RecordAsked } from './recordKind';
+
+/** A question the core answers from plain data alone: no database, no clock. */
+export interface AskKind {
+  about: string;
+  input: Joi.ObjectSchema;
+  answer: (input: never) => unknown;
+  /** Reads a CSV file as input, where that makes sense. */
+  fromCsv?: (text: string) => unknown;
+}
+
+const gradeShape = Joi.object({
+  chassis,
+  defects: Joi.array()
+    .max(200)
+    .default([])
+    .items(
+      Joi.object({
+        id: Joi.string().max(60).required(),
+        surface: Joi.string().max(40).required(),
+        kind: Joi.string()
+          .valid(...rubric.defects.map(({ id }) => id))
+          .required(),
+        size: Joi.number().valid(0, 1, 2).required().description('small, medium, large'),
+      }),
+    ),
+  tests: Joi.object()
+    .pattern(
+      Joi.string().valid(...rubric.tests.map(({ id }) => id)),
+      Joi.string().valid('pass', 'fail', 'absent'),
+    )
+    .default({}),
+  batteryHealth: share('full charge by design').allow(null).default(null),
+  batteryMissing: Joi.boolean().default(false),
+  topCelsius: Joi.number().min(-20).max(150).allow(null).default(null).description('under load'),
+  flaws: Joi.array()
+    .max(20)
+    .items(
+      Joi.object({
+        words: Joi.string().max(200).required(),
+        cap: Joi.string()
+          .valid(...GRADES)
+          .required(),
+      }),
+    ),
+  unknown: Joi.array().max(20).items(Joi.string().max(100)),
+});
+
+const priceShape = Joi.object({
+  chassis,
+  level: Joi.number()
+    .integer()
+    .min(0)
+    .max(4)
+    .allow(null)
+    .default(null)
+    .description('x86-64 level of the processor'),
+  memoryGb: gigabytes('memory').allow(null).default(null),
+  driveKind: Joi.string().valid('none', 'disk', 'solid').allow(null).default(null),
+  driveGb: gigabytes('drive').allow(null).default(null),
+  batteryHealth: share('full charge by design').allow(null).default(null),
+  batteryMissing: Joi.boolean().default(false),
+  grade: Joi.string()
+    .valid(...GRADES)
+    .allow(null)
+    .default(null),
+});
+
+interface MemoryAsked {
+  sizes: number[];
+  slots: number;
+  rule: MemorySetup['rule'];
+  trials: (Omit<Trial, 'cleaned'> & { cleaned: number[] })[];
+}
+const slot = Joi.number()
+  .integer()
+  .min(0)
+  .max(MOST - 1);
+const memoryShape = Joi.object({
+  sizes: Joi.array()
+    .items(Joi.number().greater(0).max(1024))
+    .min(1)
+    .max(MOST)
+    .required()
+    .description('GB by module'),
+  slots: Joi.number().integer().min(1).max(MOST).required(),
+  rule: Joi.string()
+    .valid(...SLOT_RULES)
+    .default('any')
+    .description('which placements the board takes'),
+  trials: Joi.array()
+    .max(100)
+    .default([])
+    .items(
+      Joi.object({
+        placement: Joi.array()
+          .items(
+            Joi.number()
+              .integer()
+              .min(-1)
+              .max(MOST - 1),
+          )
+          .required()
+          .description('module by slot, -1 for none'),
+        cleaned: Joi.array().items(slot).default([]).description('slots cleaned so far'),
+        seen: Joi.number().min(0).allow(null).required().description('GB counted; null: it did not start'),
+      }),
+    ),
+});
+
+function answerMemory({ trials, ...given }: MemoryAsked) {
+  let belief = startMemory({ ...usualMemory, ...given });
+  trials.forEach(({ cleaned, ...trial }, n) => {
+    if (
+      trial.placement.length !== given.slots ||
+      trial.placement.some((module) => module >= given.sizes.length)
+    )
+      throw new ShopError(
+        'invalid',
+        `trials.${n}: a placement names one of ${given.sizes.length} modules, or -1, for each of ${given.slots} slots.`,
+      );
+    const after = afterTrial(belief, {
+      ...trial,
+      cleaned: cleaned.reduce((mask, at) => mask | (1 << at), 0),
+    });
+    if (!after)
+      throw new ShopError(
+        'refused',
+        `trials.${n}: no state of modules and slots shows this after what was seen before.`,
+      );
+    belief = after;
+  });
+  const shares = sharesOf(belief);
+  return { shares, verdict: verdictOf(belief, shares), next: nextTrial(belief) };
+}
+
+interface CodesAsked {
+  code?: string;
+  taps?: Tap[];
+  tables?: CodeTable[];
+  csv?: string;
+}
+const codesShape = Joi.object({
+  code: Joi.string().max(80).description('as people write it: "3-2", "1 long 2 short"'),
+  taps: Joi.array()
+    .max(2_000)
+    .items(Joi.object({ down: Joi.number().required(), up: Joi.number().required() }))
+    .description('milliseconds'),
+  csv: Joi.string().max(1_000_000).description('tables of codes: maker,source,code,meaning,points'),
+})
+  .xor('code', 'taps')
+  .required();
+
+function answerCodes({ code, taps, csv }: CodesAsked) {
+  const read = csv === undefined ? { tables: [], faults: [] } : readCodeTables(csv);
+  if (read.faults.length)
+    throw new ShopError(
+      'invalid',
+      `csv: ${read.faults
+        .slice(0, 6)
+        .map(({ where, reason }) => `${where} ${reason}`)
+        .join('; ')}.`,
+    );
+  let signs: string | null;
+  try {
+    signs = code === undefined ? codeOf(readRhythm(taps!)) : normaliseCode(code);
+  } catch (error) {
+    throw new ShopError('invalid', `code: ${(error as Error).message}.`);
+  }
+  if (signs === null) return { code: null, words: 'no repeating group in it yet', matches: [] };
+  return { code: signs, words: codeInWords(signs), matches: decode(signs, read.tables) };
+}
+
+/** Every question that can be asked without the shop. */
+export const askKinds: Record<string, AskKind> = {
+  belief: {
+    about: 'a case -> what is probably wrong, what to do next, when to stop',
+    input: caseShape,
+    answer: diagnose as (input: never) => unknown,
+  },
+  record: {
+    about: 'entries -> specification, drives, facts, the erasure gate, the bench, flaws for the papers',
+    input: recordShape,
+    answer: answerRecord as (input: RecordAsked) => unknown as (input: never) => unknown,
+  },
+  grade: {
+    about: 'marks, tests, battery, heat -> grade with reasons, what is open, the cheapest lift',
+    input: gradeShape,
+    answer: ((input: GradeInput) => gradeUnit(rubric, input)) as (input: never) => unknown,
+  },
+  price: {
+    about: 'what the machine is -> price with its range and what it is made of, minor units',
+    input: priceShape,
+    answer: ((input: PriceSpec) => tablePrice(priceTable, input)) as (input: never) => unknown,
+  },
+  memory: {
+    about: 'modules, slots and starts -> which is bad, and the next start to make',
+    input: memoryShape,
+    answer: answerMemory as (input: never) => unknown,
+  },
+  codes: {
+    about: 'a blink or beep code, or taps -> its signs and what tables say',
+    input: codesShape,
+    answer: answerCodes as (input: never) => unknown,
+    fromCsv: tapsFromCsv,
+  },
+};
+
+/** CSV with the columns down and up, milliseconds. */
+function tapsFromCsv(text: string): unknown {
+  const [head = '', ...lines] = text.trim().split(/\r?\n/);
+  const names = head.split(',').map((name) => name.trim().toLowerCase());
+  const cell = (cells: string[], name: string) => Number(cells[names.indexOf(name)]);
+  return {
+    taps: lines
+      .map((line) => line.split(','))
+      .map((cells) => ({ down: cell(cells, 'down'), up: cell(cells, 'up') })),
+  };
+}
+
+/** The kinds with the shape of their input, for whoever integrates. */
+export const describeKinds = () =>
+  Object.entries(askKinds).map(([kind, { about, input, fromCsv }]) => ({
+    kind,
+    about,
+    csv: Boolean(fromCsv),
+    input: input.describe(),
+  }));
+
+/** One question, one answer. @throws ShopError naming the kind, the field and the reason */
+export function ask(kind: string, value: unknown): unknown {
+  const known = Object.hasOwn(askKinds, kind) ? askKinds[kind] : undefined;
+  if (!known)
+    throw new ShopError('missing', `There is no kind "${kind}"; known: ${Object.keys(askKinds).join(', ')}.`);
+  const { value: input, error } = known.input.validate(value, { abortEarly: false });
+  if (error)
+    throw new ShopError(
+      'invalid',
+      `${kind}: ${error.details
+        .slice(0, 8)
+        .map((detail) => `${detail.path.join('.') || 'input'}: ${detail.message}`)
+        .join('; ')}.`,
+    );
+  try {
+    return known.answer(input as never);
+  } catch (thrown) {
+    // the core refuses what makes no sense with a RangeError in words
+    if (thrown instanceof RangeError) throw new ShopError('refused', `${kind}: ${thrown.message}`);
+    throw thrown;
+  }
+}
