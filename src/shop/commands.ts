@@ -18,6 +18,7 @@ const all = [
   lots.receiveLot,
   lots.importManifest,
   lots.addUnit,
+  lots.correctLot,
   units.observe,
   units.repairVerdict,
   units.voidObservation,

@@ -15,6 +15,7 @@ const QUICK: ReadonlySet<Name> = new Set([
   'clashing',
   'readReport',
   'readManifest',
+  'previewManifest',
   'readCodes',
 ]);
 
@@ -79,18 +80,24 @@ export async function heavy<N extends Name>(
   name: N,
   args: Parameters<Registry[N]>,
   signal?: AbortSignal,
+  /** Buffers handed over instead of copied; the caller has them no more. */
+  handOver: ArrayBuffer[] = [],
 ): Promise<Result<N>> {
   const task: Task = { name, args };
   const { here } = held();
-  const outcome = here ? await here(task) : await inThread(task, signal);
+  const outcome = here ? await here(task) : await inThread(task, signal, handOver);
   if (outcome.ok) return outcome.value as Result<N>;
   throw new ShopError(outcome.code, outcome.message, outcome.details);
 }
 
-async function inThread(task: Task, signal?: AbortSignal): Promise<Outcome> {
+async function inThread(
+  task: Task,
+  signal: AbortSignal | undefined,
+  transferList: ArrayBuffer[],
+): Promise<Outcome> {
   try {
     const pool = poolOf(QUICK.has(task.name) ? 'quick' : 'slow');
-    return (await pool.run(task, signal ? { signal } : undefined)) as Outcome;
+    return (await pool.run(task, { ...(signal && { signal }), transferList })) as Outcome;
   } catch (error) {
     const { message, name } = error as Error;
     if (message.includes('queue is at limit'))

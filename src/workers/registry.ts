@@ -43,6 +43,9 @@ function catalogueWith({ mark, numbers }: NumbersRef): Catalogue {
   return made;
 }
 
+const SHOWN_ROWS = 200;
+const SHOWN_BAD = 500;
+
 interface Weighed {
   proposed: string;
   /** Null: there is nothing else to do. */
@@ -78,6 +81,21 @@ export const registry = {
     const table = readManifestTable(text);
     const map = columns ?? guessColumns(table.header);
     return { header: table.header, columns: map, ...readManifest(table, map) };
+  },
+
+  /** The same for a look beforehand: only what is shown comes back. */
+  previewManifest(text: string, columns: ColumnMap | undefined) {
+    const table = readManifestTable(text);
+    const map = columns ?? guessColumns(table.header);
+    const { rows, bad } = readManifest(table, map);
+    return {
+      header: table.header.slice(0, 200),
+      columns: map,
+      rows: rows.slice(0, SHOWN_ROWS),
+      keys: rows.map((row) => row.key),
+      bad: bad.slice(0, SHOWN_BAD),
+      badTotal: bad.length,
+    };
   },
 
   readCodes: (text: string) => readCodeTables(text),

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { eq, sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { database } from '@/db/client';
-import { recordValues, units } from '@/db/schema';
+import { events, recordValues, units } from '@/db/schema';
 import { guessColumns, readManifestTable } from '@/formats/manifest';
 import { previewManifest } from '@/shop/lots/commands';
 import { act, benchA, eventCount, lotWith, owner, refusal, openShop } from './shop';
@@ -117,5 +117,28 @@ describe('a lot', () => {
       sql`select count(*)::int as n from units where lot_id = ${lotId}`,
     );
     expect(rows[0].n).toBe(1);
+  });
+});
+
+describe('a lot written down wrong', () => {
+  it('is put right by its owner: both stand in the history with why, and its cost is shared out again', async () => {
+    const { lotId, units: made } = await lotWith(['small', 'small']);
+    const shares = async () => (await unitsOf(lotId)).map((unit) => unit.costMinor);
+    expect((await shares()).reduce((a, b) => a + b, 0)).toBe(10_500);
+    const wrong = { lotId, priceMinor: 20_000, why: 'the bill says so' };
+    expect(await refusal(act(benchA, 'correctLot', wrong))).toMatchObject({ code: 'forbidden' });
+    await act(owner, 'correctLot', wrong);
+    expect((await shares()).reduce((a, b) => a + b, 0)).toBe(20_500);
+    const [event] = await database().select().from(events).where(eq(events.kind, 'lot corrected'));
+    expect(event.payload).toEqual({
+      before: { priceMinor: 10_000 },
+      after: { priceMinor: 20_000 },
+      why: 'the bill says so',
+    });
+    expect(await refusal(act(owner, 'correctLot', wrong))).toMatchObject({ code: 'refused' });
+    expect(await refusal(act(owner, 'correctLot', { lotId, why: 'nothing' }))).toMatchObject({
+      code: 'invalid',
+    });
+    expect(made).toHaveLength(2);
   });
 });

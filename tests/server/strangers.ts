@@ -339,6 +339,9 @@ function otherCalls(known: Known): fc.Arbitrary<Sent> {
     lot.map((code) => `/api/lots/${code}/preview`),
     segment(['abc']).map((token) => `/r/${token}`),
     segment(['observe', 'none']).map((name) => `/api/commands/${name}`),
+    fc
+      .constantFrom('belief', 'record', 'grade', 'price', 'memory', 'codes', 'none')
+      .map((kind) => `/api/ask/${kind}`),
     fc.constantFrom(
       '/api/people',
       '/api/belief/case',

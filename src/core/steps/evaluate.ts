@@ -59,7 +59,8 @@ export interface Evaluation {
   lowMinor: number;
   highMinor: number;
   stopMinor: number;
-  breakEvenMinutes: number;
+  /** Null: hands cost nothing, so any number of minutes. */
+  breakEvenMinutes: number | null;
   plan: string[];
   planMinutes: number;
   planSuccess: number;

@@ -43,7 +43,7 @@ export interface StepRanking {
   stopMinor: number;
   plan: PolicyValue;
   /** Attended minutes left before going on stops paying, at the shop's rate; 0 when stopping is best. */
-  breakEvenMinutes: number;
+  breakEvenMinutes: number | null;
 }
 
 /** Where values are equal: act before looking, look before giving up. */
@@ -153,7 +153,12 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
     best: top.kind !== 'stop' || (stop.route === 'disclose' && weights[0] >= 0.5) ? 'refurbish' : stop.route,
     stopMinor: Math.round(stop.value),
     plan: base,
-    breakEvenMinutes: Math.max(0, Math.floor((going - stop.value) / perMinute)),
+    breakEvenMinutes:
+      perMinute > 0
+        ? Math.max(0, Math.floor((going - stop.value) / perMinute))
+        : going > stop.value
+          ? null
+          : 0,
   };
 }
 

@@ -14,7 +14,7 @@ import { ShopError } from '../errors';
 import { shortText, rowId } from '../input';
 import { revalueUnit } from '../units/revalue';
 import { writeValues, type NewValue } from '../record/values';
-import { manifestInput, receiveLotInput } from './rules';
+import { lotCorrection, manifestInput, receiveLotInput } from './rules';
 
 interface ReceiveLot {
   code: string;
@@ -137,6 +137,43 @@ export async function shareLotCost(tx: Transaction, lotId: string): Promise<void
   );
 }
 
+interface Correction {
+  lotId: string;
+  name?: string;
+  priceMinor?: number;
+  freightMinor?: number;
+  feesMinor?: number;
+  receivedOn?: string;
+  why: string;
+}
+
+/**
+ * What was written down wrong of a lot, put right: the history keeps both and why, and what the lot cost is shared out again. Machines
+ * sold already keep the share their sale was reckoned with.
+ */
+export const correctLot = defineCommand<Correction, { code: string }>({
+  name: 'correctLot',
+  roles: ['owner'],
+  onUnit: false,
+  input: lotCorrection,
+  async run({ tx }, { lotId, why, ...to }) {
+    const lot = await lotById(tx, lotId);
+    const changed = Object.entries(to).filter(([name, value]) => lot[name as keyof typeof to] !== value);
+    if (changed.length === 0) throw new ShopError('refused', 'Not changed: that is what it says already.');
+    const before = Object.fromEntries(changed.map(([name]) => [name, lot[name as keyof typeof to]]));
+    await tx.update(lots).set(Object.fromEntries(changed)).where(eq(lots.id, lot.id));
+    await shareLotCost(tx, lot.id);
+    return {
+      event: {
+        kind: 'lot corrected',
+        lotId: lot.id,
+        payload: { before, after: Object.fromEntries(changed), why },
+      },
+      answer: { code: lot.code },
+    };
+  },
+});
+
 interface Manifest {
   lotId: string;
   text: string;
@@ -192,19 +229,17 @@ export async function previewManifest(
   tx: Transaction,
   input: { lotId: string; text: string; columns?: ColumnMap },
 ) {
-  const { header, columns, rows, bad } = await heavy('readManifest', [input.text, input.columns]);
+  const { keys, ...read } = await heavy('previewManifest', [input.text, input.columns]);
   const known = new Set(
     (await tx.select({ key: units.manifestKey }).from(units).where(eq(units.lotId, input.lotId))).map(
       (row) => row.key,
     ),
   );
   return {
-    header,
-    columns,
-    rows: rows.slice(0, 200).map((row) => ({ ...row, already: known.has(row.key) })),
-    total: rows.length,
-    already: rows.filter((row) => known.has(row.key)).length,
-    bad,
+    ...read,
+    rows: read.rows.map((row) => ({ ...row, already: known.has(row.key) })),
+    total: keys.length,
+    already: keys.filter((key) => known.has(key)).length,
   };
 }
 

@@ -46,3 +46,13 @@ export const manifestInput = Joi.object({
     Object.fromEntries(MANIFEST_FIELDS.map((field) => [field, Joi.number().integer().min(0).max(200)])),
   ).label('columns'),
 });
+
+export const lotCorrection = Joi.object({
+  lotId: rowId('lot').required(),
+  name: shortText('name', 120),
+  priceMinor: minor('price'),
+  freightMinor: minor('freight'),
+  feesMinor: minor('fees'),
+  receivedOn: isoDate('date'),
+  why: shortText('why', 200).required(),
+}).or('name', 'priceMinor', 'freightMinor', 'feesMinor', 'receivedOn');

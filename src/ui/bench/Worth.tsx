@@ -82,9 +82,11 @@ export function Worth({ worth }: { worth: WorthView }) {
         </tbody>
       </table>
       <p className="text-[13.5px] text-soft">
-        {worth.breakEvenMinutes > 0
-          ? `Worth going on for ${attended(worth.breakEvenMinutes)} more of hands.`
-          : 'Not worth another minute of hands.'}
+        {worth.breakEvenMinutes === null
+          ? 'Hands cost nothing here: worth going on.'
+          : worth.breakEvenMinutes > 0
+            ? `Worth going on for ${attended(worth.breakEvenMinutes)} more of hands.`
+            : 'Not worth another minute of hands.'}
       </p>
     </div>
   );

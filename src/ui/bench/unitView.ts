@@ -68,7 +68,8 @@ export interface WorthView {
   lowMinor: number;
   highMinor: number;
   routes: { name: string; minor: number; best: boolean }[];
-  breakEvenMinutes: number;
+  /** Null: hands cost nothing here, going on is worth any minutes. */
+  breakEvenMinutes: number | null;
 }
 
 export interface RunningWorkView {

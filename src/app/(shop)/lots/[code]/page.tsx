@@ -3,6 +3,7 @@ import { requireActor } from '@/server/session';
 import { lotByCode } from '@/shop/lots/queries';
 import { listUnits } from '@/shop/units/queries';
 import { AddUnit } from '@/ui/bench/AddUnit';
+import { LotCorrection } from '@/ui/bench/LotCorrection';
 import { ManifestImport } from '@/ui/bench/ManifestImport';
 import { Pages } from '@/ui/bench/Pages';
 import { SOURCE_WORDS } from '@/ui/bench/sourceWords';
@@ -47,6 +48,16 @@ export default async function LotPage({ params, searchParams }: Props) {
               </b>
               .
             </p>
+            {actor.role === 'owner' && (
+              <LotCorrection
+                lot={{
+                  id: lot.id,
+                  priceMinor: lot.priceMinor,
+                  freightMinor: lot.freightMinor,
+                  feesMinor: lot.feesMinor,
+                }}
+              />
+            )}
             {lot.claims && (
               <p className="text-[14.5px]">
                 Said: <span className="basis-claimed">“{lot.claims}”</span>

@@ -18,7 +18,7 @@ export async function POST(
     const found = await unitByTag((await params).tag);
     if (!found) throw new ShopError('missing', 'There is no such unit.');
     const upload = await bodyWithin(request, MAX_UPLOAD, 'the picture');
-    const { bytes, width, height } = await heavy('photo', [upload], request.signal);
+    const { bytes, width, height } = await heavy('photo', [upload], request.signal, [upload.buffer]);
     const note = new URL(request.url).searchParams.get('note') ?? '';
     return runCommand(addPhoto, actor, {
       input: { unitId: found.unit.id, note, width, height, bytes: Buffer.from(bytes) },

@@ -1,0 +1,138 @@
+import { cpSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import pg from 'pg';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { migrateDatabase } from '@/db/migrate';
+import { freshDatabase } from './database.setup';
+
+const FOLDER = 'src/db/migrations';
+
+/** The migrations as they were when the one called `last` was the newest. */
+function folderUpTo(last: string): string {
+  const folder = mkdtempSync(join(tmpdir(), 'omnitrope-migrations-'));
+  cpSync(FOLDER, folder, { recursive: true });
+  const path = join(folder, 'meta/_journal.json');
+  const journal = JSON.parse(readFileSync(path, 'utf8')) as { entries: { tag: string }[] };
+  const end = journal.entries.findIndex((entry) => entry.tag === last);
+  expect(end).toBeGreaterThanOrEqual(0);
+  writeFileSync(path, JSON.stringify({ ...journal, entries: journal.entries.slice(0, end + 1) }));
+  return folder;
+}
+
+let client: pg.Client;
+const one = async <T extends object>(text: string, values: unknown[] = []) =>
+  (await client.query<T>(text, values)).rows;
+
+/** A shop as it was kept before: rows of every kind a later migration touches. */
+async function furnish(): Promise<void> {
+  await client.query(`
+    insert into shop (name, currency_sign, rate_per_hour_minor) values ('Saltmarsh Reuse', 'CR', 1800);
+    insert into "user" (id, name, email, role) values ('a', 'Bench', 'a@saltmarsh.example', 'owner'), ('b', 'BENCH', 'b@saltmarsh.example', 'technician'), ('c', '', 'c@saltmarsh.example', 'viewer');
+    insert into lots (id, code, name, source, tag_prefix, price_minor, received_on) values ('00000000-0000-4000-8000-00000000000a', 'L-1', 'Library', 'clearout', 'LB', 2000000000, '2026-11-20');
+    insert into units (id, tag, lot_id, manifest_key, chassis, bench, stage, cost_minor, grade) values
+      ('00000000-0000-4000-8000-000000000001', 'LB-0001', '00000000-0000-4000-8000-00000000000a', 'row:laptop' || chr(31) || 'courier 14#0', 'laptop', '{"plugged":true,"caseOpen":true,"batteryOut":false,"boardOut":false}', 'find', 700, null),
+      ('00000000-0000-4000-8000-000000000002', 'LB-0002', '00000000-0000-4000-8000-00000000000a', 'serial:pc1', 'small', '{"plugged":false,"caseOpen":false,"batteryOut":false,"boardOut":false}', 'sold', 800, 'B');
+    insert into spec_values (unit_id, key, basis, value, number, origin, by) values
+      ('00000000-0000-4000-8000-000000000001', 'memoryGb', 'claimed', '4 GB', 4, 'manifest', 'Bench'),
+      ('00000000-0000-4000-8000-000000000001', 'memoryGb', 'measured', '8 GB', 8, 'machine’s report', 'Bench'),
+      ('00000000-0000-4000-8000-000000000001', 'driveKind', 'typed', 'none', null, 'outside look', 'Bench'),
+      ('00000000-0000-4000-8000-000000000002', 'processor', 'typed', 'Corvid', null, 'by hand', 'Bench');
+    insert into observations (unit_id, kind, ref, outcome, by, by_name) values ('00000000-0000-4000-8000-000000000001', 'finding', 'look-bay', 1, 'a', 'Bench');
+    insert into work (id, unit_id, kind, ref, title, status, by, by_name) values
+      ('00000000-0000-4000-8000-0000000000f1', '00000000-0000-4000-8000-000000000001', 'repair', 'reseat-memory', 'Reseat', 'running', 'a', 'Bench'),
+      ('00000000-0000-4000-8000-0000000000f2', '00000000-0000-4000-8000-000000000001', 'clean', 'clean-inside', 'Blow', 'running', 'a', 'Bench'),
+      ('00000000-0000-4000-8000-0000000000f3', '00000000-0000-4000-8000-000000000002', 'clean', 'clean-inside', 'Blow', 'done', 'a', 'Bench');
+    insert into work_segments (work_id, unit_id, attended, started_at, ended_at) values
+      ('00000000-0000-4000-8000-0000000000f1', '00000000-0000-4000-8000-000000000001', true, now() - interval '2 hours', null),
+      ('00000000-0000-4000-8000-0000000000f2', '00000000-0000-4000-8000-000000000001', true, now() - interval '1 hour', null),
+      ('00000000-0000-4000-8000-0000000000f3', '00000000-0000-4000-8000-000000000002', true, now() - interval '90 minutes', now() - interval '60 minutes');
+    insert into sales (unit_id, price_minor, fees_minor, sold_on, by) values ('00000000-0000-4000-8000-000000000002', 9000, 720, '2026-11-24', 'Bench');
+    insert into command_keys (key, command, actor, answer) values ('k', 'makeReportToken', 'a', '{"answer":{"token":"in clear"}}');
+    insert into events (seq, at, previous_hash, hash, actor, actor_name, kind, payload) values (0, now(), '', '', 'a', 'Bench', 'finding', '{}');
+  `);
+}
+
+beforeAll(async () => {
+  const url = await freshDatabase(inject('cluster'), 'omnitrope_earlier');
+  await migrateDatabase(url, folderUpTo('0004_reckoned'));
+  client = new pg.Client({ connectionString: url });
+  await client.connect();
+  await furnish();
+  await migrateDatabase(url);
+});
+afterAll(() => client.end());
+
+describe('a shop of an earlier version, with rows in it, brought to today', () => {
+  it('loses no machine, and knows a row without a serial by a digest that the same file gives again', async () => {
+    const rows = await one<{ manifest_key: string }>('select manifest_key from units order by tag');
+    expect(rows.map((row) => row.manifest_key)).toEqual([
+      expect.stringMatching(/^row:[0-9a-f]{64}#0$/),
+      'serial:pc1',
+    ]);
+    const { readManifest } = await import('@/formats/manifest');
+    const { rows: again } = readManifest(
+      {
+        header: ['kind', 'model'],
+        delimiter: ',',
+        problems: [],
+        rows: [{ line: 2, cells: ['Laptop', 'Courier 14'] }],
+      },
+      { chassis: 0, model: 1 },
+    );
+    expect(again[0].key).toBe(rows[0].manifest_key);
+  });
+  it('keeps every value on the record but those the record itself tells, and how each machine lies', async () => {
+    expect(
+      await one('select key, basis, value from record_values where unit_id = $1 order by id', [
+        '00000000-0000-4000-8000-000000000001',
+      ]),
+    ).toEqual([
+      { key: 'memoryGb', basis: 'claimed', value: '4 GB' },
+      { key: 'memoryGb', basis: 'measured', value: '8 GB' },
+      { key: 'bench', basis: 'typed', value: expect.stringContaining('"caseOpen": true') },
+    ]);
+    expect(await one("select to_regclass('spec_values') as gone")).toEqual([{ gone: null }]);
+  });
+  it('has one clock a person: the newest goes on, the other stands paused', async () => {
+    expect(
+      await one('select ref, status from work where unit_id = $1 order by ref', [
+        '00000000-0000-4000-8000-000000000001',
+      ]),
+    ).toEqual([
+      { ref: 'clean-inside', status: 'running' },
+      { ref: 'reseat-memory', status: 'paused' },
+    ]);
+    expect(
+      await one('select count(*)::int as n from work_segments where ended_at is null and attended'),
+    ).toEqual([{ n: 1 }]);
+  });
+  it('freezes what earlier sales rest on', async () => {
+    const [sale] = await one<Record<string, unknown>>(
+      'select rate_per_hour_minor::int as rate, round(attended_minutes)::int as minutes, parts_minor::int as parts, cost_minor::int as cost, grade, specification from sales',
+    );
+    expect(sale).toEqual({
+      rate: 1800,
+      minutes: 30,
+      parts: 0,
+      cost: 800,
+      grade: 'B',
+      specification: { processor: 'Corvid' },
+    });
+  });
+  it('gives people names that are their own, forgets tokens, and the history is whole', async () => {
+    expect(
+      (await one<{ name: string }>('select name from "user" order by id')).map((row) => row.name),
+    ).toEqual(['Bench', 'BENCH (2)', 'Person c']);
+    expect(await one("select answer from command_keys where command = 'makeReportToken'")).toEqual([
+      { answer: null },
+    ]);
+    expect(await one('select * from events_first_fault()')).toEqual([]);
+  });
+  it('can be brought up to date again without change', async () => {
+    const url = new URL(inject('cluster'));
+    url.pathname = '/omnitrope_earlier';
+    await migrateDatabase(url.toString());
+    expect(await one('select count(*)::int as n from record_values')).toEqual([{ n: 4 }]);
+  });
+});
