@@ -2,8 +2,8 @@ import type { ReactNode } from 'react';
 import { requireActor } from '@/server/session';
 import { floorNow } from '@/shop/floor/queries';
 import { shopRules } from '@/shop/rules/queries';
-import { LineHere } from '@/ui/bench/LineHere';
-import { RunningStrip } from '@/ui/bench/RunningStrip';
+import { LineHere } from '@/ui/frame/LineHere';
+import { RunningStrip } from '@/ui/frame/RunningStrip';
 import { CurrencySign } from '@/ui/kit/currency';
 import { Connection } from '@/ui/live/Connection';
 

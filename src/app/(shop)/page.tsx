@@ -1,8 +1,8 @@
 import { Link } from '@/ui/kit/Link';
 import { requireActor } from '@/server/session';
 import { listUnits } from '@/shop/units/queries';
-import { Pages } from '@/ui/bench/Pages';
-import { UnitTable } from '@/ui/bench/UnitTable';
+import { Pages } from '@/ui/lists/Pages';
+import { UnitTable } from '@/ui/lists/UnitTable';
 import { Empty, Sheet } from '@/ui/kit/parts';
 import { PAGE_ROWS, pageOf, tableRows } from './unitRows';
 

@@ -1,6 +1,6 @@
 import type { UnitListRow } from '@/shop/units/queries';
 import { STAGE_NAMES } from '@/shop/units/stages';
-import type { UnitTableRow } from '@/ui/bench/UnitTable';
+import type { UnitTableRow } from '@/ui/lists/UnitTable';
 
 /** List rows as the table shows them. */
 export function tableRows(rows: UnitListRow[]): UnitTableRow[] {

@@ -1,5 +1,5 @@
 import { useSyncExternalStore } from 'react';
-import type { LineStage, RunningBlock } from '../bench/floorView';
+import type { LineStage, RunningBlock } from '../frame/floorView';
 
 /** What every screen shows of the floor. */
 export interface Floor {

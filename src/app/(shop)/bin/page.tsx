@@ -1,7 +1,7 @@
 import { requireActor } from '@/server/session';
 import { binParts, lastMovements } from '@/shop/components/queries';
-import { PartVerdict } from '@/ui/bench/PartVerdict';
-import { PartForm } from '@/ui/bench/PartForm';
+import { PartVerdict } from '@/ui/parts/PartVerdict';
+import { PartForm } from '@/ui/parts/PartForm';
 import { Empty, Heading, Sheet } from '@/ui/kit/parts';
 import { dayAndTime, minorText } from '@/ui/kit/words';
 

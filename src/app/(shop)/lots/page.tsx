@@ -1,7 +1,7 @@
 import { Link } from '@/ui/kit/Link';
 import { requireActor } from '@/server/session';
 import { listLots } from '@/shop/lots/queries';
-import { SOURCE_WORDS } from '@/ui/bench/sourceWords';
+import { SOURCE_WORDS } from '@/ui/lots/sourceWords';
 import { Empty, Sheet } from '@/ui/kit/parts';
 import { minorText, signedMinor } from '@/ui/kit/words';
 

@@ -1,5 +1,5 @@
 import { requireActor } from '@/server/session';
-import { LotForm } from '@/ui/bench/LotForm';
+import { LotForm } from '@/ui/lots/LotForm';
 import { Sheet } from '@/ui/kit/parts';
 
 export const metadata = { title: 'Receive a lot' };

@@ -3,8 +3,8 @@ import { STAGES, type Stage } from '@/db/schema';
 import { requireActor } from '@/server/session';
 import { listUnits } from '@/shop/units/queries';
 import { STAGE_NAMES } from '@/shop/units/stages';
-import { Pages } from '@/ui/bench/Pages';
-import { UnitTable } from '@/ui/bench/UnitTable';
+import { Pages } from '@/ui/lists/Pages';
+import { UnitTable } from '@/ui/lists/UnitTable';
 import { Empty, Sheet } from '@/ui/kit/parts';
 import { PAGE_ROWS, pageOf, tableRows } from '../../unitRows';
 

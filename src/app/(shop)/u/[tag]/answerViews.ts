@@ -1,7 +1,7 @@
 import { causeById, findingById, repairById } from '@/catalog';
 import type { Evaluation } from '@/core/steps/evaluate';
 import type { recordOf, workOf } from '@/shop/units/queries';
-import type { AnswerView, RunningWorkView } from '@/ui/bench/unitView';
+import type { AnswerView, RunningWorkView } from '@/ui/unit/unitView';
 
 type Row = Awaited<ReturnType<typeof recordOf>>[number];
 

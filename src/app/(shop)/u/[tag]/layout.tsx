@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { UnitTicket } from '@/ui/bench/UnitTicket';
+import { UnitTicket } from '@/ui/unit/UnitTicket';
 import { unitHead } from './unitHead';
 
 type Props = { children: ReactNode; params: Promise<{ tag: string }> };

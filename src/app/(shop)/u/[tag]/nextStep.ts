@@ -1,5 +1,5 @@
 import { snapshotOf } from '@/shop/units/queries';
-import type { StepView } from '@/ui/bench/unitView';
+import type { StepView } from '@/ui/unit/unitView';
 import { aroundOf, stepView } from './stepWords';
 
 /** What a unit's bench asks or proposes first now, in words; null when nothing is done to it. */

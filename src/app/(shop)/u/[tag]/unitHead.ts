@@ -6,7 +6,7 @@ import { unitByTag } from '@/shop/units/queries';
 import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import { keepCurrent } from '@/shop/units/revalue';
 import { STAGE_NAMES } from '@/shop/units/stages';
-import type { UnitHead } from '@/ui/bench/unitView';
+import type { UnitHead } from '@/ui/unit/unitView';
 
 const ON_TICKET: SpecKey[] = [
   'processor',

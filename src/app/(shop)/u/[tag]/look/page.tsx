@@ -2,7 +2,7 @@ import { catalogue } from '@/catalog';
 import { observable } from '@/core/belief/facts';
 import { appliesTo } from '@/core/belief/model';
 import { photosOf, recordOf } from '@/shop/units/queries';
-import { QuickLook, type LookQuestion } from '@/ui/bench/QuickLook';
+import { QuickLook, type LookQuestion } from '@/ui/findout/QuickLook';
 import { plainQuestion } from '../stepWords';
 import { loadUnit, unitHead } from '../unitHead';
 

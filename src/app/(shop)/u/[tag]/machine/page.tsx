@@ -1,8 +1,8 @@
 import { BASES, SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import { photosOf, reportsOf, valuesOf } from '@/shop/units/queries';
-import { PhotoTray } from '@/ui/bench/PhotoTray';
-import { ReportPanel } from '@/ui/bench/ReportPanel';
-import { SpecSheet } from '@/ui/bench/SpecSheet';
+import { PhotoTray } from '@/ui/unit/PhotoTray';
+import { ReportPanel } from '@/ui/machine/ReportPanel';
+import { SpecSheet } from '@/ui/machine/SpecSheet';
 import { dayAndTime } from '@/ui/kit/words';
 import { loadUnit, unitHead } from '../unitHead';
 

@@ -3,9 +3,9 @@ import { usualSlots } from '@/catalog/memory';
 import { database } from '@/db/client';
 import { reservedFor } from '@/shop/components/bin';
 import { partsIn } from '@/shop/units/queries';
-import { BestFit } from '@/ui/memory/BestFit';
-import { LessSeen } from '@/ui/memory/LessSeen';
-import { MemoryBench } from '@/ui/memory/MemoryBench';
+import { BestFit } from '@/ui/instruments/memory/BestFit';
+import { LessSeen } from '@/ui/instruments/memory/LessSeen';
+import { MemoryBench } from '@/ui/instruments/memory/MemoryBench';
 import { PageTabs } from '@/ui/kit/PageTabs';
 import { loadUnit, unitHead } from '../unitHead';
 

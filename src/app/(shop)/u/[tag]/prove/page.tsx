@@ -2,7 +2,7 @@ import { rubric } from '@/catalog/rubric';
 import { testsFor, type GradeReason } from '@/core/grade/rubric';
 import { database } from '@/db/client';
 import { proofOf } from '@/shop/proof/commands';
-import { Proof } from '@/ui/bench/Proof';
+import { Proof } from '@/ui/proof/Proof';
 import { loadUnit, unitHead } from '../unitHead';
 
 const SIZES = ['small', 'medium', 'large'];

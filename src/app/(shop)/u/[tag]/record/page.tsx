@@ -2,7 +2,7 @@ import { causeById, findingById, repairById } from '@/catalog';
 import { historyOf, recordOf } from '@/shop/units/queries';
 import { LINE, STAGE_NAMES } from '@/shop/units/stages';
 import { minorText } from '@/core/money/minor';
-import { StageMover } from '@/ui/bench/StageMover';
+import { StageMover } from '@/ui/unit/StageMover';
 import { Empty, Heading, Sheet } from '@/ui/kit/parts';
 import { dayAndTime } from '@/ui/kit/words';
 import { loadUnit, unitHead } from '../unitHead';

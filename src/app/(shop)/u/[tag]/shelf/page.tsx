@@ -5,7 +5,7 @@ import { unitBook } from '@/shop/books/queries';
 import { shopRules } from '@/shop/rules/queries';
 import { erasuresOf, partsIn, saleOf } from '@/shop/units/queries';
 import { priceOf } from '@/shop/units/worth';
-import { Shelf } from '@/ui/bench/Shelf';
+import { Shelf } from '@/ui/shelf/Shelf';
 import { dayAndTime } from '@/ui/kit/words';
 import { loadUnit, unitHead } from '../unitHead';
 

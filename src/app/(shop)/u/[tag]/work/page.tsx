@@ -2,7 +2,7 @@ import { repairById } from '@/catalog';
 import { workSteps } from '@/catalog/work';
 import { binParts } from '@/shop/components/queries';
 import { partsIn, workOf } from '@/shop/units/queries';
-import { WorkBoard, type PartLine, type StartChoice } from '@/ui/bench/WorkBoard';
+import { WorkBoard, type PartLine, type StartChoice } from '@/ui/hands/WorkBoard';
 import { dayAndTime } from '@/ui/kit/words';
 import { runningViews, workMinutes } from '../answerViews';
 import { cautionView } from '../stepWords';

@@ -1,7 +1,7 @@
 import { Sign } from '../kit/currency';
 import { attended, minorText, signedMinor } from '../kit/words';
-import type { WorthView } from './unitView';
-import { worthScale, type Scale } from './worthScale';
+import type { WorthView } from '../unit/unitView';
+import { worthScale, type Scale } from '../lists/worthScale';
 
 /** Per cent of the axis a letter of a label takes. */
 const LETTER = 2.5;

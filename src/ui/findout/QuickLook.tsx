@@ -5,9 +5,9 @@ import { useShortcuts } from '../kit/keyboard';
 import { Quiet } from '../kit/parts';
 import { Refused } from '../kit/Refused';
 import { useCommand } from '../kit/useCommand';
-import { PhotoTray, type PhotoView } from './PhotoTray';
+import { PhotoTray, type PhotoView } from '../unit/PhotoTray';
 import { Question } from './Question';
-import type { StepView, UnitHead } from './unitView';
+import type { StepView, UnitHead } from '../unit/unitView';
 
 export interface LookQuestion {
   step: StepView;

@@ -1,5 +1,5 @@
 import { percent } from '../kit/words';
-import type { BeliefView } from './unitView';
+import type { BeliefView } from '../unit/unitView';
 
 const points = (now: number, before: number) => {
   const change = Math.round(now * 100) - Math.round(before * 100);

@@ -8,7 +8,7 @@ import { ChoiceField, TextField } from '../kit/fields';
 import { Button, CautionNote, Heading, Problem } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
 import { minorText, signedMinor } from '../kit/words';
-import type { UnitHead } from './unitView';
+import type { UnitHead } from '../unit/unitView';
 
 export interface DriveView {
   id: string;

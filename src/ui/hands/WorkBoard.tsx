@@ -8,7 +8,7 @@ import { shop } from '../live/shop';
 import { asideWords, type LaidAside } from './aside';
 import { attended, duration, minorText } from '../kit/words';
 import { RunningWork, type AlonePreset } from './RunningWork';
-import type { CautionView, RunningWorkView, UnitHead } from './unitView';
+import type { CautionView, RunningWorkView, UnitHead } from '../unit/unitView';
 
 export interface StartChoice {
   ref: string;

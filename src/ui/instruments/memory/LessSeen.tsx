@@ -2,9 +2,9 @@
 import { useState } from 'react';
 import { lessUsual } from '@/catalog/memory';
 import { whyLess, type LessExplanation, type LessReason } from '@/core/memory/less';
-import { ChoiceField, TextField } from '../kit/fields';
-import { Heading } from '../kit/parts';
-import { percent } from '../kit/words';
+import { ChoiceField, TextField } from '../../kit/fields';
+import { Heading } from '../../kit/parts';
+import { percent } from '../../kit/words';
 
 const slotsInWords = (slots: readonly number[]) => slots.map((slot) => slot + 1).join(' or ');
 

@@ -2,11 +2,11 @@
 import { useEffect, useState } from 'react';
 import { SLOT_RULES, type SlotRule } from '@/core/memory/board';
 import { bestFit, type BinModule, type MemoryFit } from '@/core/memory/fit';
-import { ChoiceField, TextField } from '../kit/fields';
-import type { UnitHead } from '../bench/unitView';
-import { Button, Heading, Problem } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
-import { minorText } from '../kit/words';
+import { ChoiceField, TextField } from '../../kit/fields';
+import type { UnitHead } from '../../unit/unitView';
+import { Button, Heading, Problem } from '../../kit/parts';
+import { useCommand } from '../../kit/useCommand';
+import { minorText } from '../../kit/words';
 import { ruleWords } from './words';
 
 interface BinRow {

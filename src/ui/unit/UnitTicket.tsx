@@ -9,7 +9,7 @@ import { Known, Problem } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
 import { minorText } from '../kit/words';
 import { tellConcern } from '../live/Connection';
-import { tellStage } from './LineHere';
+import { tellStage } from '../frame/LineHere';
 import type { UnitHead } from './unitView';
 
 const VIEWS = [

@@ -11,7 +11,7 @@ import {
 import type { KeyboardEvent } from 'react';
 import { EMPTY, type Placement } from '@/core/memory/board';
 import type { MemoryShares, MemoryVerdict } from '@/core/memory/belief';
-import { percent } from '../kit/words';
+import { percent } from '../../kit/words';
 import { placed } from './placed';
 import { letter } from './words';
 

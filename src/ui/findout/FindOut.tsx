@@ -10,7 +10,7 @@ import { useCommand } from '../kit/useCommand';
 import { shop } from '../live/shop';
 import { attended, signedMinor } from '../kit/words';
 import { Answers } from './Answers';
-import { asideWords, type LaidAside } from './aside';
+import { asideWords, type LaidAside } from '../hands/aside';
 import { Belief } from './Belief';
 import { Question } from './Question';
 import type {
@@ -21,15 +21,15 @@ import type {
   StepView,
   UnitHead,
   WorthView,
-} from './unitView';
+} from '../unit/unitView';
 import { Worth } from './Worth';
 
 // loaded when they are wanted
-const RunningWork = dynamic(() => import('./RunningWork').then((module) => module.RunningWork));
+const RunningWork = dynamic(() => import('../hands/RunningWork').then((module) => module.RunningWork));
 const SwapPart = dynamic(() => import('./SwapPart').then((module) => module.SwapPart));
 const Compare = dynamic(() => import('./Compare').then((module) => module.Compare), { ssr: false });
 const Wider = dynamic(() => import('./Wider').then((module) => module.Wider), { ssr: false });
-const Tapper = dynamic(() => import('./Tapper').then((module) => module.Tapper), { ssr: false });
+const Tapper = dynamic(() => import('../instruments/Tapper').then((module) => module.Tapper), { ssr: false });
 
 interface Props {
   unit: UnitHead;
