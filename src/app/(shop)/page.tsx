@@ -19,7 +19,7 @@ export default async function WorkPage({ searchParams }: { searchParams: Promise
           <h1 className="text-[26px] leading-8">What to work on</h1>
           <p className="text-[14.5px] text-soft">
             <b className="text-ink">{total} units</b> open, best return on a minute of hands first. Bar: net
-            still to win, crowns; band: nine of ten outcomes; tick: stopping now.
+            still to win, crowns; band: eight of ten outcomes; tick: stopping now.
           </p>
         </div>
         <Link

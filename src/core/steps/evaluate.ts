@@ -8,7 +8,7 @@ import { weighRecord, type Weight } from '../belief/weigh';
 import { prepare, type PolicyContext } from './context';
 import type { Route, StepProblem, UnitWorth } from './problem';
 import { forChassis, rankSteps, type RankedStep, type StepRanking } from './rank';
-import { valueRange } from './range';
+import { outcomeSpread, type OutcomeSpread } from './outcomes';
 
 /** One entry of a unit's record, voided ones left out, in the order it happened. */
 export type RecordEntry =
@@ -56,8 +56,10 @@ export interface Evaluation {
   valueMinor: number;
   /** Value before the last change, when the caller kept it. */
   valueBeforeMinor?: number;
+  /** Eight in ten outcomes lie between these, under the policy that has to find out. */
   lowMinor: number;
   highMinor: number;
+  histogram: OutcomeSpread['histogram'];
   stopMinor: number;
   /** Null: hands cost nothing, so any number of minutes. */
   breakEvenMinutes: number | null;
@@ -207,11 +209,13 @@ export function evaluateUnit(catalogue: Catalogue, input: EvaluationInput): Eval
   const { model } = engine;
   const { posterior, worth } = problem;
   const previous = states[Math.max(0, states.length - 2)];
-  const range = valueRange(
+  const valueMinor = Math.max(...ranking.routes.map((entry) => entry.valueMinor));
+  const spread = outcomeSpread(
     context,
-    ranking,
+    ranking.plan,
     input.priceLowMinor / Math.max(1, worth.soundMinor),
     input.priceHighMinor / Math.max(1, worth.soundMinor),
+    valueMinor,
   );
   const beliefs = model.causes
     .map((cause, c) => ({
@@ -244,8 +248,8 @@ export function evaluateUnit(catalogue: Catalogue, input: EvaluationInput): Eval
     steps: ranking.steps.slice(0, SHOWN_STEPS),
     routes: ranking.routes,
     best: ranking.best,
-    valueMinor: Math.max(...ranking.routes.map((entry) => entry.valueMinor)),
-    ...range,
+    valueMinor,
+    ...spread,
     stopMinor: ranking.stopMinor,
     breakEvenMinutes: ranking.breakEvenMinutes,
     plan: ranking.plan.plan,

@@ -36,7 +36,7 @@ export function Worth({ worth }: { worth: WorthView }) {
         </span>
       </p>
       <p className="text-[14px] text-soft">
-        nine in ten: <span className="figures text-[13px]">{minorText(worth.lowMinor)}</span> to{' '}
+        eight in ten: <span className="figures text-[13px]">{minorText(worth.lowMinor)}</span> to{' '}
         <span className="figures text-[13px]">{minorText(worth.highMinor)}</span>
         {change !== 0 && (
           <>

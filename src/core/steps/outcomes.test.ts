@@ -1,0 +1,83 @@
+import { describe, expect, it } from 'vitest';
+import { catalogue } from '@/catalog';
+import { drawer, seededRandom } from '../random';
+import { CLOSED } from './bench';
+import { evaluateUnit, inspectUnit, type EvaluationInput } from './evaluate';
+import { walkPlan } from './outcomes';
+
+const worth = {
+  soundMinor: 9_000,
+  feeShare: 0.08,
+  finishMinutes: 30,
+  asFoundShare: 0.45,
+  asFoundMinutes: 9,
+  parts: [{ class: 'memory' as const, minor: 350 }],
+  harvestMinutes: 16,
+  recycleMinor: 0,
+};
+const input = (record: EvaluationInput['record'], more: Partial<EvaluationInput> = {}): EvaluationInput => ({
+  chassis: 'small',
+  source: 'clearout',
+  record,
+  bench: CLOSED,
+  worth,
+  priceLowMinor: 7_200,
+  priceHighMinor: 10_800,
+  ratePerHourMinor: 1_800,
+  verifyMinutes: 4,
+  ...more,
+});
+const RECORDS: EvaluationInput['record'][] = [
+  [],
+  [
+    { kind: 'finding', id: 'button', outcome: 0 },
+    { kind: 'finding', id: 'picture-monitor', outcome: 2 },
+  ],
+  [
+    { kind: 'finding', id: 'look-dust', outcome: 2 },
+    { kind: 'finding', id: 'fan', outcome: 2 },
+  ],
+];
+
+describe('how a unit may come out', () => {
+  it('the plan walked draw by draw comes to the plan’s own value, worked out another way', () => {
+    for (const record of RECORDS) {
+      const { context, ranking } = inspectUnit(catalogue, input(record));
+      const random = seededRandom(5);
+      const draw = drawer(context.support.weights, random);
+      const N = 20_000;
+      let sum = 0;
+      let squares = 0;
+      for (let n = 0; n < N; n++) {
+        const value = walkPlan(context, ranking.plan, draw(), random);
+        sum += value;
+        squares += value * value;
+      }
+      const error = Math.sqrt((squares / N - (sum / N) ** 2) / N);
+      expect(Math.abs(sum / N - ranking.plan.value)).toBeLessThan(4 * error + 1);
+    }
+  });
+  it('eight in ten lie between the two figures, the expected value among them, and every draw is counted', () => {
+    for (const record of RECORDS) {
+      const { lowMinor, highMinor, valueMinor, histogram } = evaluateUnit(catalogue, input(record));
+      expect(lowMinor).toBeLessThanOrEqual(highMinor);
+      expect(histogram.counts.reduce((sum, count) => sum + count, 0)).toBe(400);
+      expect(histogram.fromMinor).toBeLessThanOrEqual(lowMinor);
+      expect(histogram.toMinor).toBeGreaterThanOrEqual(highMinor);
+      expect(valueMinor).toBeGreaterThanOrEqual(histogram.fromMinor);
+      expect(valueMinor).toBeLessThanOrEqual(histogram.toMinor);
+    }
+  });
+  it('is as wide as not knowing the fault is: a fault seen and cured leaves the price alone', () => {
+    const width = (record: EvaluationInput['record'], more: Partial<EvaluationInput> = {}) => {
+      const { lowMinor, highMinor } = evaluateUnit(catalogue, input(record, more));
+      return highMinor - lowMinor;
+    };
+    const dead = [{ kind: 'finding' as const, id: 'button', outcome: 3 }];
+    const fixed = { priceLowMinor: 9_000, priceHighMinor: 9_000 };
+    expect(width(dead, fixed)).toBeGreaterThan(0);
+    expect(width(dead)).toBeGreaterThanOrEqual(width(dead, fixed));
+  });
+  it('says the same each time', () =>
+    expect(evaluateUnit(catalogue, input(RECORDS[1]))).toEqual(evaluateUnit(catalogue, input(RECORDS[1]))));
+});

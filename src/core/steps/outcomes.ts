@@ -1,0 +1,85 @@
+import { drawer, seededRandom, type Random } from '../random';
+import { atPrice, benchMask, type PolicyContext } from './context';
+import type { PolicyValue } from './policy';
+
+/** How a unit may come out, net still to win in minor units, under a policy that does not know the fault beforehand. */
+export interface OutcomeSpread {
+  /** Eight in ten outcomes lie between these (P10, P90). */
+  lowMinor: number;
+  highMinor: number;
+  /** Outcomes counted in equal steps between the two ends. */
+  histogram: { fromMinor: number; toMinor: number; counts: number[] };
+}
+
+const DRAWS = 400;
+const BINS = 16;
+/** Chances of the low, the expected and the high price. */
+const PRICE_SHARES = [0.25, 0.5, 0.25] as const;
+
+/**
+ * One machine with the faults of set `h`, worked on by the plan as it stands: repairs are tried in its order whatever the fault is, each
+ * cures with its chance, and what is left at the end goes by the plan's own ending.
+ * @returns net value in minor units
+ */
+export function walkPlan(context: PolicyContext, policy: PolicyValue, h: number, random: Random): number {
+  const { values, closing, perMinute, support, verify } = context;
+  const byId = new Map(context.repairs.map((repair) => [repair.repair.id, repair]));
+  let bench = benchMask(context.problem.bench);
+  let set = h;
+  let spent = 0;
+  if (policy.first === 'verify') {
+    spent += verify.minutes[bench] * perMinute;
+    bench = verify.next[bench];
+    if (set === 0) return values.soundNet - spent - closing[bench];
+  }
+  for (const id of policy.plan) {
+    const step = byId.get(id)!;
+    spent += step.cost[bench];
+    bench = step.next[bench];
+    let helped = false;
+    for (let a = 0; a < step.aims.length; a++) {
+      const without = support.without[set * support.causes.length + step.aims[a]];
+      if (without < 0 || random() >= step.success[a]) continue;
+      set = without;
+      helped = true;
+    }
+    if (helped) spent += step.onHelpMinor;
+    if (helped && set === 0) return values.soundNet - spent - closing[bench];
+  }
+  if (policy.stopRoute === 'recycle') return values.recycle[set] - spent;
+  if (policy.stopRoute === 'harvest') return values.harvest[set] - spent;
+  return values[policy.stopRoute][set] - spent - closing[bench];
+}
+
+/**
+ * Seeded draws of fault set, price and what each repair does, worked on by the base plan. What looking first wins over that plan
+ * (`expectedMinor` less the plan's own value) is added to every draw, so that the expected value is the mean of what is shown.
+ * @param low @param high range of the sound price as factors on the expected one
+ * @param expectedMinor value of going on, looks included
+ */
+export function outcomeSpread(
+  context: PolicyContext,
+  policy: PolicyValue,
+  low: number,
+  high: number,
+  expectedMinor: number,
+): OutcomeSpread {
+  const random = seededRandom(context.support.count * 31 + policy.plan.length);
+  const draw = drawer(context.support.weights, random);
+  const { soundMinor } = context.problem.worth;
+  const priced = [atPrice(context, soundMinor * low), context, atPrice(context, soundMinor * high)];
+  const price = drawer(PRICE_SHARES, random);
+  const values = Float64Array.from({ length: DRAWS }, () =>
+    walkPlan(priced[price()], policy, draw(), random),
+  );
+  const mean = values.reduce((sum, value) => sum + value, 0) / DRAWS;
+  for (let i = 0; i < DRAWS; i++) values[i] += expectedMinor - mean;
+  values.sort();
+  const at = (q: number) => Math.round(values[Math.min(DRAWS - 1, Math.floor(q * DRAWS))]);
+  const fromMinor = Math.floor(values[0]);
+  const toMinor = Math.max(fromMinor + 1, Math.ceil(values[DRAWS - 1]));
+  const counts = Array.from({ length: BINS }, () => 0);
+  for (const value of values)
+    counts[Math.min(BINS - 1, Math.floor(((value - fromMinor) / (toMinor - fromMinor)) * BINS))]++;
+  return { lowMinor: at(0.1), highMinor: at(0.9), histogram: { fromMinor, toMinor, counts } };
+}
