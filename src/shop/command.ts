@@ -1,6 +1,7 @@
 import { eq, sql } from 'drizzle-orm';
 import type Joi from 'joi';
 import { createHash } from 'node:crypto';
+import type { EventKind } from '@/core/record/events';
 import { database, type Transaction } from '@/db/client';
 import { sqlState, tooBusy, worthRetrying } from '@/db/failure';
 import { commandKeys, events, units } from '@/db/schema';
@@ -21,7 +22,7 @@ export interface Actor {
 }
 
 export interface EventDraft {
-  kind: string;
+  kind: EventKind;
   unitId?: string;
   lotId?: string;
   voids?: number;

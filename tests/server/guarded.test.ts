@@ -232,6 +232,7 @@ describe('two machines in hand', () => {
       const {
         units: [a],
       } = await lotWith(['desktop']);
+      await act(benchA, 'observe', { unitId: a.unitId, finding: 'look-bay', outcome: 1 });
       await act(benchA, 'startWork', { unitId: a.unitId, ref: 'reseat-memory' });
       await act(benchA, 'setStage', { unitId: a.unitId, stage });
       expect((await open(a.unitId))[0].status).toBe('paused');

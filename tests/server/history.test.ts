@@ -1,7 +1,9 @@
 import { sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { database } from '@/db/client';
-import { historyFault } from '@/shop/books/queries';
+import { jobs } from '@/db/schema';
+import { checkHistory } from '@/shop/books/check';
+import { historyFault, historyVerdict } from '@/shop/books/queries';
 import { act, benchA, lotWith, openShop } from './shop';
 
 openShop('history');
@@ -113,5 +115,21 @@ describe('the history', () => {
       ),
     );
     expect(await historyFault()).toBeNull();
+  });
+});
+
+describe('the history looked at by the shop itself', () => {
+  it('keeps the verdict with its time, one look at a time and none while the last is fresh; a change is found at the next', async () => {
+    await database().delete(jobs);
+    expect(await historyVerdict()).toBeNull();
+    const looks = await Promise.all([checkHistory(), checkHistory(), checkHistory()]);
+    expect(looks.filter(Boolean)).toHaveLength(1);
+    expect(await historyVerdict()).toMatchObject({ fault: null, at: expect.any(Date) });
+    expect(await checkHistory()).toBe(false);
+    await database().execute(sql`alter table events disable trigger events_append_only`);
+    await database().execute(sql`update events set actor_name = 'Somebody' where seq = 1`);
+    await database().execute(sql`update jobs set ended_at = now() - interval '1 hour'`);
+    expect(await checkHistory()).toBe(true);
+    expect(await historyVerdict()).toMatchObject({ fault: expect.stringContaining('entry 1') });
   });
 });

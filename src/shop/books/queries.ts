@@ -1,4 +1,5 @@
-import { sql, type SQL } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNotNull, sql, type SQL } from 'drizzle-orm';
+import { jobs } from '@/db/schema';
 import { database, type Database, type Transaction } from '@/db/client';
 import { marginOf, type Margin } from '@/core/money/margin';
 
@@ -170,4 +171,21 @@ export async function historyFault(): Promise<{ seq: number; fault: string } | n
     sql`select seq, fault from events_first_fault()`,
   );
   return rows[0] ? { seq: Number(rows[0].seq), fault: rows[0].fault } : null;
+}
+
+export interface HistoryVerdict {
+  at: Date;
+  /** Null: whole when it was looked at. */
+  fault: string | null;
+}
+
+/** The last time the whole history was gone through, and what came of it; null when it never was. */
+export async function historyVerdict(): Promise<HistoryVerdict | null> {
+  const [last] = await database()
+    .select({ at: jobs.endedAt, status: jobs.status, note: jobs.note })
+    .from(jobs)
+    .where(and(eq(jobs.kind, 'history'), inArray(jobs.status, ['done', 'failed']), isNotNull(jobs.endedAt)))
+    .orderBy(desc(jobs.endedAt))
+    .limit(1);
+  return last ? { at: last.at!, fault: last.status === 'failed' ? last.note : null } : null;
 }

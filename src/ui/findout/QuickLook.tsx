@@ -24,6 +24,16 @@ interface Props {
   photos: PhotoView[];
 }
 
+/** An answer sent from here, and the version of the unit it made; null while it is on its way. */
+export interface Given {
+  outcome: number;
+  version: number | null;
+}
+
+/** What was sent counts until the page shows the machine as it was after it; from then on the page does. */
+export const standing = (given: Given | undefined, shown: number): number | null =>
+  given && (given.version === null || given.version > shown) ? given.outcome : null;
+
 /** The outside look and the first power-on: one question after the other, answered by keys, about a minute in all. */
 export function QuickLook({ unit, questions, photos }: Props) {
   const router = useRouter();
@@ -31,33 +41,30 @@ export function QuickLook({ unit, questions, photos }: Props) {
   const [skipped, setSkipped] = useState<ReadonlySet<string>>(new Set());
   const [picked, setPicked] = useState<string | null>(null);
   // answers on their way: the next question does not wait for them
-  const [given, setGiven] = useState<ReadonlyMap<string, number>>(new Map());
+  const [given, setGiven] = useState<ReadonlyMap<string, Given>>(new Map());
   const [refused, setRefused] = useState<{ step: StepView; outcome: number; acknowledged?: string } | null>(
     null,
   );
-  const answerTo = (question: LookQuestion) => given.get(question.step.id) ?? question.answer;
+  const answerTo = (question: LookQuestion) =>
+    standing(given.get(question.step.id), unit.version) ?? question.answer;
   const open = (question: LookQuestion) =>
     question.observable && answerTo(question) === null && !skipped.has(question.step.id);
   const current = questions.find((question) => question.step.id === picked) ?? questions.find(open) ?? null;
   const disabled = !unit.mayWrite || unit.held;
   const observe = async (step: StepView, outcome: number, acknowledged?: string, despite?: boolean) => {
     const { id } = step;
-    setGiven((before) => new Map(before).set(id, outcome));
+    setGiven((before) => new Map(before).set(id, { outcome, version: null }));
     setPicked(null);
     const input = { unitId: unit.id, finding: id, outcome, acknowledged, ...(despite && { despite }) };
     const sent = await send('observe', input, unit.version);
-    if (sent.ok) setRefused((before) => (before?.step.id === id ? null : before));
-    else {
+    if (sent.ok) {
+      setGiven((before) => new Map(before).set(id, { outcome, version: sent.version }));
+      setRefused((before) => (before?.step.id === id ? null : before));
+    } else {
       setRefused({ step, outcome, acknowledged });
       setGiven((before) => new Map([...before].filter(([given]) => given !== id)));
     }
   };
-  // what the shop has now counts, not what was sent
-  const [seen, setSeen] = useState(unit.version);
-  if (seen !== unit.version && !busy) {
-    setSeen(unit.version);
-    setGiven(new Map());
-  }
   const answer = (outcome: number, acknowledged?: string) =>
     void observe(current!.step, outcome, acknowledged);
   const takeBack = async (observation: number) => {

@@ -1,14 +1,18 @@
 import { Link } from '@/ui/kit/Link';
 import { requireActor } from '@/server/session';
-import { historyFault, lotBooks } from '@/shop/books/queries';
+import { after } from 'next/server';
+import { checkHistory } from '@/shop/books/check';
+import { historyVerdict, lotBooks } from '@/shop/books/queries';
 import { Empty, Sheet } from '@/ui/kit/parts';
-import { duration, minorText, signedMinor } from '@/ui/kit/words';
+import { dayAndTime, duration, minorText, signedMinor } from '@/ui/kit/words';
 
 export const metadata = { title: 'Books' };
 
 export default async function BooksPage() {
   await requireActor();
-  const [books, fault] = await Promise.all([lotBooks(), historyFault()]);
+  const [books, verdict] = await Promise.all([lotBooks(), historyVerdict()]);
+  // looked at again behind the page, when the last look is old
+  after(() => checkHistory().then(() => undefined));
   return (
     <Sheet>
       <div className="border-b-2 border-ink pb-2.5">
@@ -70,15 +74,18 @@ export default async function BooksPage() {
         </table>
       )}
       <p className="pt-4 text-[14px]">
-        {fault ? (
+        {verdict?.fault ? (
           <b className="hatched block py-2 pr-3">
-            The history is broken at entry {fault.seq}: {fault.fault}. Restore it from a backup and find out
-            who had the database.
+            The history is broken at {verdict.fault} (looked at {dayAndTime(verdict.at)}). Restore it from a
+            backup and find out who had the database.
           </b>
-        ) : (
+        ) : verdict ? (
           <span className="text-soft">
-            The history is whole: every entry follows the one before it and none was changed.
+            The history was whole at {dayAndTime(verdict.at)}: every entry follows the one before it and none
+            was changed.
           </span>
+        ) : (
+          <span className="text-soft">The history is being gone through for the first time.</span>
         )}
       </p>
     </Sheet>

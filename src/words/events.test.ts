@@ -1,0 +1,58 @@
+import { describe, expect, it } from 'vitest';
+import { EVENT_KINDS } from '@/core/record/events';
+import { eventTitle, eventWords, type Names } from './events';
+
+const names: Names = {
+  finding: (id) =>
+    id === 'look-bay'
+      ? {
+          ask: 'Is there a drive in it?',
+          outcomes: [
+            { id: 'drive-seen', label: 'Drive seen' },
+            { id: 'bay-empty', label: 'Bay empty' },
+          ],
+        }
+      : undefined,
+  repair: (id) => (id === 'reseat-memory' ? 'Reseat the memory' : undefined),
+  test: (id) => (id === 'usb' ? 'Every outside port' : undefined),
+  surface: (id) => (id === 'lid' ? 'Lid' : undefined),
+  defect: (id) => (id === 'scratch' ? 'Scratch' : undefined),
+  stage: (id) => ({ find: 'Find out', hands: 'Hands on' })[id],
+};
+
+describe('the history in words', () => {
+  it('has a title for every kind', () => {
+    for (const kind of EVENT_KINDS) expect(eventTitle(kind), kind).toMatch(/^[A-Z]/);
+  });
+  it.each<[string, Record<string, unknown>, string]>([
+    ['typed', { key: 'topCelsius', value: '71' }, 'Top under load: 71'],
+    ['typed', { key: 'driveKind', value: 'solid' }, 'Drive: solid-state'],
+    ['test', { test: 'usb', result: 'pass' }, 'Every outside port: works'],
+    [
+      'finding',
+      { finding: 'look-bay', outcome: 'bay-empty', index: 1, replaced: 7 },
+      'Is there a drive in it? Bay empty; replaces an earlier answer',
+    ],
+    ['repair', { repair: 'reseat-memory', helped: false }, 'Reseat the memory: no change'],
+    [
+      'work started',
+      { title: 'Clean inside', paused: [{ title: 'New paste', tag: 'WQ-0003' }] },
+      'Clean inside; paused meanwhile: new paste at WQ-0003',
+    ],
+    ['work started', { title: 'Clean inside', paused: ['an-id-of-an-earlier-version'] }, 'Clean inside'],
+    ['defect marked', { surface: 'lid', kind: 'scratch', size: 1 }, 'Lid: scratch, medium'],
+    ['stage', { from: 'find', to: 'hands' }, 'Find out to hands on'],
+    ['part taken', { code: 'P-0003', name: '4 GB module', to: 'scrap' }, 'P-0003 4 GB module to the scrap'],
+    [
+      'drive erased',
+      { code: 'P-0004', serial: 'B1', method: 'overwrite', verified: 'read back' },
+      'P-0004 B1: overwrite; verified: read back',
+    ],
+    ['sold', { priceMinor: 9000, channel: '' }, 'for 90.00'],
+  ])('%s %j', (kind, payload, words) => expect(eventWords(kind, payload, names)).toBe(words));
+  it('says something of any payload, also one it has never seen', () => {
+    for (const kind of [...EVENT_KINDS, 'never heard of'])
+      for (const payload of [{}, { title: { a: 1 }, files: 7, paused: null, helped: null }])
+        expect(typeof eventWords(kind, payload, names)).toBe('string');
+  });
+});

@@ -1,0 +1,163 @@
+import type { EventKind } from '@/core/record/events';
+import { minorText } from '@/core/money/minor';
+import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
+
+/** What each kind of event is called in the history. */
+export const EVENT_TITLES: Record<EventKind, string> = {
+  finding: 'Seen',
+  quarantined: 'Quarantined',
+  repair: 'Tried',
+  voided: 'Taken back',
+  bench: 'Bench',
+  stage: 'Moved',
+  typed: 'Read off',
+  'report asked for': 'Report asked for',
+  'report taken in': 'Report',
+  'work started': 'Started',
+  'work paused': 'Paused',
+  'work resumed': 'Went on',
+  'left running': 'Left to run',
+  'work finished': 'Finished',
+  'part received': 'Part came in',
+  'part recorded': 'Part on record',
+  'part fitted': 'Fitted',
+  'part taken': 'Taken out',
+  'part lent': 'Part lent',
+  'part back': 'Part back',
+  'part judged': 'Part judged',
+  'drive erased': 'Erased',
+  'drive returned': 'Returned',
+  'drive destroyed': 'Destroyed',
+  'drive never': 'Never held data',
+  test: 'Test',
+  'defect marked': 'Mark',
+  'defect removed': 'Mark gone',
+  graded: 'Graded',
+  listed: 'Listed',
+  sold: 'Sold',
+  photo: 'Photograph',
+  'photo removed': 'Photograph gone',
+  'unit added': 'Added',
+  'lot received': 'Lot received',
+  'lot corrected': 'Lot put right',
+  'manifest imported': 'Manifest',
+  rules: 'House rules',
+  'own numbers': 'Own numbers',
+  learned: 'Learned',
+  'learning dropped': 'Learning dropped',
+  codes: 'Codes',
+  'codes dropped': 'Codes dropped',
+  revaluation: 'All units again',
+  'job cancelled': 'Stopped',
+  'person added': 'Let in',
+  'person closed': 'Account closed',
+  'person renamed': 'Renamed',
+  role: 'Role',
+};
+
+/** Names of things events refer to by id. */
+export interface Names {
+  finding: (id: string) => { ask: string; outcomes: readonly { id: string; label: string }[] } | undefined;
+  repair: (id: string) => string | undefined;
+  test: (id: string) => string | undefined;
+  surface: (id: string) => string | undefined;
+  defect: (id: string) => string | undefined;
+  stage: (id: string) => string | undefined;
+}
+
+type Payload = Record<string, unknown>;
+const RESULTS: Record<string, string> = { pass: 'works', fail: 'fails', absent: 'not fitted' };
+const SIZES = ['small', 'medium', 'large'];
+const PLACES: Record<string, string> = {
+  bin: 'to the bin',
+  scrap: 'to the scrap',
+  returned: 'back to its owner',
+};
+const WHY: Record<string, string> = { mended: 'mended', mistaken: 'marked by mistake' };
+const BENCH: [string, string][] = [
+  ['plugged', 'mains on'],
+  ['caseOpen', 'case open'],
+  ['batteryOut', 'battery out'],
+  ['boardOut', 'board out'],
+];
+const DRIVES: Record<string, string> = { none: 'none fitted', disk: 'hard disk', solid: 'solid-state' };
+
+const text = (payload: Payload, key: string) => {
+  const value = payload[key];
+  return typeof value === 'string' || typeof value === 'number' ? String(value) : '';
+};
+const amount = (value: unknown) =>
+  Number.isSafeInteger(value) ? minorText(value as number) : 'an amount not kept';
+const lower = (words: string) => words.charAt(0).toLowerCase() + words.slice(1);
+const many = (count: number, one: string, more: string) => `${count} ${count === 1 ? one : more}`;
+const counted = (value: unknown) => (Array.isArray(value) ? value.length : 0);
+
+function aside(payload: Payload): string {
+  const laid = Array.isArray(payload.paused) ? (payload.paused as { title?: string; tag?: string }[]) : [];
+  const named = laid
+    .filter((other) => other?.tag)
+    .map((other) => `${lower(other.title ?? '')} at ${other.tag}`);
+  return named.length ? `; paused meanwhile: ${named.join(', ')}` : '';
+}
+
+function answered(payload: Payload, names: Names): string {
+  const finding = names.finding(text(payload, 'finding'));
+  const outcome = text(payload, 'outcome');
+  const label =
+    finding?.outcomes.find(({ id }) => id === outcome)?.label ??
+    finding?.outcomes[Number(payload.index)]?.label;
+  return `${finding?.ask ?? text(payload, 'finding')} ${label ?? outcome}${payload.acknowledged ? '; caution read and acknowledged' : ''}${payload.replaced ? '; replaces an earlier answer' : ''}`;
+}
+
+type Describe = (payload: Payload, names: Names) => string;
+
+/** What an event says besides its title. Kinds left out say nothing more than a title or a note they carry. */
+const SAYS: Partial<Record<EventKind, Describe>> = {
+  finding: answered,
+  quarantined: answered,
+  repair: (p, names) =>
+    `${names.repair(text(p, 'repair')) ?? text(p, 'repair')}: ${p.helped ? 'helped' : 'no change'}`,
+  voided: (p, names) => names.finding(text(p, 'ref'))?.ask ?? names.repair(text(p, 'ref')) ?? text(p, 'ref'),
+  bench: (p) => BENCH.flatMap(([item, words]) => (p[item] ? [words] : [])).join(', ') || 'closed, unplugged',
+  stage: (p, names) =>
+    `${names.stage(text(p, 'from')) ?? text(p, 'from')} to ${lower(names.stage(text(p, 'to')) ?? text(p, 'to'))}`,
+  typed: (p) => {
+    const key = text(p, 'key') as SpecKey;
+    const value = text(p, 'value');
+    return `${SPEC_KEYS[key] ?? key}: ${key === 'driveKind' ? (DRIVES[value] ?? value) : value}`;
+  },
+  'report taken in': (p) =>
+    `${many(counted(p.files), 'file', 'files')}, ${many(counted(p.spec), 'value', 'values')}, ${many(counted(p.findings), 'answer', 'answers')}`,
+  'report asked for': () => 'leave for its own report, one hour',
+  'work started': (p) => text(p, 'title') + aside(p),
+  'work resumed': (p) => text(p, 'title') + aside(p),
+  'work finished': (p) =>
+    `${text(p, 'title')}${p.helped === true ? ': helped' : p.helped === false ? ': no change' : ''}${p.note ? `; ${text(p, 'note')}` : ''}`,
+  'left running': (p) =>
+    `${text(p, 'title')}, ${text(p, 'minutes')} min${p.station ? `, ${text(p, 'station')}` : ''}`,
+  'part taken': (p) => `${text(p, 'code')} ${text(p, 'name')} ${PLACES[text(p, 'to')] ?? ''}`.trim(),
+  'part judged': (p) => `${text(p, 'code')} ${p.knownGood ? 'tested good' : 'not known good any more'}`,
+  test: (p, names) =>
+    `${names.test(text(p, 'test')) ?? text(p, 'test')}: ${RESULTS[text(p, 'result')] ?? text(p, 'result')}`,
+  'defect marked': (p, names) =>
+    `${names.surface(text(p, 'surface')) ?? text(p, 'surface')}: ${lower(names.defect(text(p, 'kind')) ?? text(p, 'kind'))}, ${SIZES[Number(p.size)] ?? ''}`,
+  'defect removed': (p, names) =>
+    `${names.surface(text(p, 'surface')) ?? text(p, 'surface')}: ${lower(names.defect(text(p, 'kind')) ?? text(p, 'kind'))}, ${WHY[text(p, 'why')] ?? text(p, 'why')}`,
+  graded: (p) => `grade ${text(p, 'grade')}, rubric ${text(p, 'rubric')}`,
+  listed: (p) => `at ${amount(p.askMinor)}, grade ${text(p, 'grade')}`,
+  sold: (p) => `for ${amount(p.priceMinor)}${p.channel ? `, ${text(p, 'channel')}` : ''}`,
+  'unit added': (p) => `${text(p, 'tag')} ${text(p, 'maker')} ${text(p, 'model')}`.replace(/ +/g, ' ').trim(),
+  'lot corrected': (p) => text(p, 'why'),
+};
+
+/** An event in words, for people. @param payload as it was sealed; shapes of earlier versions included */
+export function eventWords(kind: string, payload: Payload, names: Names): string {
+  const says = SAYS[kind as EventKind];
+  if (says) return says(payload, names);
+  if (kind.startsWith('part ')) return `${text(payload, 'code')} ${text(payload, 'name')}`.trim();
+  if (kind.startsWith('drive '))
+    return `${text(payload, 'code')} ${text(payload, 'serial')}: ${text(payload, 'method')}${payload.verified ? `; verified: ${text(payload, 'verified')}` : ''}`;
+  return text(payload, 'title') || text(payload, 'note');
+}
+
+export const eventTitle = (kind: string): string => EVENT_TITLES[kind as EventKind] ?? kind;
