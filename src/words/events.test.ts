@@ -25,7 +25,7 @@ describe('the history in words', () => {
     for (const kind of EVENT_KINDS) expect(eventTitle(kind), kind).toMatch(/^[A-Z]/);
   });
   it.each<[string, Record<string, unknown>, string]>([
-    ['typed', { key: 'topCelsius', value: '71' }, 'Top under load: 71'],
+    ['typed', { key: 'topCelsius', value: '71' }, 'Top under load: 71 °C'],
     ['typed', { key: 'driveKind', value: 'solid' }, 'Drive: solid-state'],
     ['test', { test: 'usb', result: 'pass' }, 'Every outside port: works'],
     [
@@ -48,6 +48,8 @@ describe('the history in words', () => {
       { code: 'P-0004', serial: 'B1', method: 'overwrite', verified: 'read back' },
       'P-0004 B1: overwrite; verified: read back',
     ],
+    ['drive erased', { code: 'P-0008', serial: '', method: 'One overwrite' }, 'P-0008: One overwrite'],
+    ['typed', { key: 'model', value: 'none' }, 'Model: none'],
     ['sold', { priceMinor: 9000, channel: '' }, 'for 90.00'],
   ])('%s %j', (kind, payload, words) => expect(eventWords(kind, payload, names)).toBe(words));
   it('says something of any payload, also one it has never seen', () => {

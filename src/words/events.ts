@@ -1,6 +1,7 @@
 import type { EventKind } from '@/core/record/events';
 import { minorText } from '@/core/money/minor';
 import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
+import { readValue } from '@/core/record/values';
 
 /** What each kind of event is called in the history. */
 export const EVENT_TITLES: Record<EventKind, string> = {
@@ -124,7 +125,8 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
   typed: (p) => {
     const key = text(p, 'key') as SpecKey;
     const value = text(p, 'value');
-    return `${SPEC_KEYS[key] ?? key}: ${key === 'driveKind' ? (DRIVES[value] ?? value) : value}`;
+    const read = key in SPEC_KEYS ? readValue(key, value) : null;
+    return `${SPEC_KEYS[key] ?? key}: ${(key === 'driveKind' && DRIVES[value]) || (read?.ok ? read.text : value)}`;
   },
   'report taken in': (p) =>
     `${many(counted(p.files), 'file', 'files')}, ${many(counted(p.spec), 'value', 'values')}, ${many(counted(p.findings), 'answer', 'answers')}`,
@@ -150,13 +152,15 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
   'lot corrected': (p) => text(p, 'why'),
 };
 
+const driveNamed = (payload: Payload) => `${text(payload, 'code')} ${text(payload, 'serial')}`.trim();
+
 /** An event in words, for people. @param payload as it was sealed; shapes of earlier versions included */
 export function eventWords(kind: string, payload: Payload, names: Names): string {
   const says = SAYS[kind as EventKind];
   if (says) return says(payload, names);
   if (kind.startsWith('part ')) return `${text(payload, 'code')} ${text(payload, 'name')}`.trim();
   if (kind.startsWith('drive '))
-    return `${text(payload, 'code')} ${text(payload, 'serial')}: ${text(payload, 'method')}${payload.verified ? `; verified: ${text(payload, 'verified')}` : ''}`;
+    return `${driveNamed(payload)}: ${text(payload, 'method')}${payload.verified ? `; verified: ${text(payload, 'verified')}` : ''}`;
   return text(payload, 'title') || text(payload, 'note');
 }
 
