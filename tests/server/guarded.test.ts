@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { database } from '@/db/client';
 import { commandKeys, components, observations, units, work, workSegments } from '@/db/schema';
 import { lotBooks } from '@/shop/books/queries';
+import { forgetKeys } from '@/shop/keys';
 import { listLots } from '@/shop/lots/queries';
 import { act, benchA, benchB, lotWith, openShop, owner, refusal, unitRow } from './shop';
 
@@ -91,6 +92,20 @@ describe('a key', () => {
     );
     expect(rows[0].text).not.toContain(token);
     expect(createHash('sha256').update(token).digest('hex')).toHaveLength(64);
+  });
+});
+
+describe('kept keys', () => {
+  it('are forgotten after a month, and only then', async () => {
+    const db = database();
+    await db.insert(commandKeys).values([
+      { key: 'key-old', command: 'observe', actor: 'somebody', at: sql`now() - interval '31 days'` },
+      { key: 'key-young', command: 'observe', actor: 'somebody', at: sql`now() - interval '29 days'` },
+    ]);
+    expect(await forgetKeys()).toBe(1);
+    const left = await db.select({ key: commandKeys.key }).from(commandKeys);
+    expect(left.map((row) => row.key)).toContain('key-young');
+    expect(left.map((row) => row.key)).not.toContain('key-old');
   });
 });
 
