@@ -69,16 +69,13 @@ async function enterOn(text: string): Promise<void> {
   await found.sendKeys(Key.ENTER);
 }
 
+/** Answers a question once it is the one that is asked; it also stands in the list below, where no key answers it. */
 async function answered(question: string, key: string): Promise<void> {
-  await see(browser, question);
+  const heading = By.xpath(`//section[@aria-label='Next']//h2[normalize-space(.)="${question}"]`);
+  await browser.wait(until.elementLocated(heading), 15_000, `"${question}" was not asked`);
   await press(browser, key);
   await browser.wait(
-    async () =>
-      !(
-        await browser.findElements(
-          By.xpath(`//section[@aria-label='Next']//h2[normalize-space(.)="${question}"]`),
-        )
-      ).length,
+    async () => !(await browser.findElements(heading)).length,
     10_000,
     `"${question}" stayed after its answer`,
   );

@@ -94,7 +94,7 @@ export function QuickLook({ unit, questions, photos }: Props) {
       void send('voidObservation', { unitId: unit.id }, unit.version);
       return true;
     }
-    if (key === 'Enter' && !current) {
+    if (key === 'Enter' && !current && !busy) {
       router.push(`/u/${unit.tag}`);
       return true;
     }
@@ -168,7 +168,9 @@ export function QuickLook({ unit, questions, photos }: Props) {
       )}
       {!unit.held && !current && (
         <section className="border-t-[6px] border-ink bg-paper px-[22px] py-4">
-          <h2 className="text-[27px] leading-8">That is all that can be seen so far.</h2>
+          <h2 className="text-[27px] leading-8">
+            {busy ? 'Saving: what can be seen next comes with it.' : 'That is all that can be seen so far.'}
+          </h2>
           <p className="mb-2">{done} answers. Enter goes on to what to find out next.</p>
           <Quiet onClick={() => router.push(`/u/${unit.tag}`)}>Find out</Quiet>
           {stopped}
