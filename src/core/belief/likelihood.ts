@@ -45,14 +45,15 @@ export function outcomeGivenSet(
   return Math.max(0, upTo - below);
 }
 
-/** P(outcome | set) for every outcome of a finding and every set of causes: `out[set * outcomes + outcome]`. */
+/** P(outcome | set) for every outcome of a finding and the first `count` sets of causes: `out[set * outcomes + outcome]`. */
 export function outcomesGivenSets(
   finding: CompiledFinding,
   sets: readonly (readonly number[])[],
+  count = sets.length,
 ): Float64Array {
   const { outcomes, cumulative, leak, touches, blocks } = finding;
-  const out = new Float64Array(sets.length * outcomes);
-  for (let h = 0; h < sets.length; h++) {
+  const out = new Float64Array(count * outcomes);
+  for (let h = 0; h < count; h++) {
     const row = h * outcomes;
     for (let o = 0; o < outcomes; o++) out[row + o] = leak[o];
     const blocked = sets[h].some((cause) => blocks[cause]);

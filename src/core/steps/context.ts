@@ -1,7 +1,7 @@
 import { BENCH_ITEMS, USED_UP, type BenchNeed, type BenchState, type Repair } from '../catalogue';
 import { closingMinutes, minutesOf, movesFor, stateAfter } from './bench';
 import type { StepProblem } from './problem';
-import { routeValues, type RouteValues } from './routes';
+import { RouteValues } from './routes';
 import { supportOf, type Support } from './support';
 
 /** Bench states as bit masks, so that the inner loop only looks numbers up. */
@@ -106,7 +106,7 @@ export function prepare(
     support,
     repairs,
     perMinute,
-    values: routeValues(problem, support),
+    values: new RouteValues(problem, support),
     closing: Float64Array.from(states, (state) => closingMinutes(state, problem.benchMinutes) * perMinute),
     verify: {
       minutes: Float64Array.from(whole.minutes, (set) => set + problem.verifyMinutes),
@@ -118,5 +118,5 @@ export function prepare(
 /** The same problem at another price: only what the routes are worth changes. */
 export function atPrice(context: PolicyContext, soundMinor: number): PolicyContext {
   const problem = { ...context.problem, worth: { ...context.problem.worth, soundMinor } };
-  return { ...context, problem, values: routeValues(problem, context.support) };
+  return { ...context, problem, values: new RouteValues(problem, context.support) };
 }

@@ -1,6 +1,7 @@
 import { drawer, seededRandom, type Random } from '../random';
 import { atPrice, benchMask, type PolicyContext } from './context';
 import type { PolicyValue } from './policy';
+import { NOT_HELD } from './support';
 
 /** How a unit may come out, net still to win in minor units, under a policy that does not know the fault beforehand. */
 export interface OutcomeSpread {
@@ -38,15 +39,15 @@ export function walkPlan(context: PolicyContext, policy: PolicyValue, h: number,
     bench = step.next[bench];
     let helped = false;
     for (let a = 0; a < step.aims.length; a++) {
-      const without = support.without[set * support.causes.length + step.aims[a]];
-      if (without < 0 || random() >= step.success[a]) continue;
-      set = without;
+      if (support.removed(set, step.aims[a]) === NOT_HELD || random() >= step.success[a]) continue;
+      set = support.remove(set, step.aims[a]);
       helped = true;
     }
     if (helped) spent += step.onHelpMinor;
     if (helped && set === 0) return values.soundNet - spent - closing[bench];
   }
-  if (policy.stopRoute === 'recycle') return values.recycle[set] - spent;
+  if (policy.stopRoute === 'recycle') return values.recycle - spent;
+  values.reach();
   if (policy.stopRoute === 'harvest') return values.harvest[set] - spent;
   return values[policy.stopRoute][set] - spent - closing[bench];
 }
@@ -64,7 +65,7 @@ export function outcomeSpread(
   high: number,
   expectedMinor: number,
 ): OutcomeSpread {
-  const random = seededRandom(context.support.count * 31 + policy.plan.length);
+  const random = seededRandom(context.support.weights.length * 31 + policy.plan.length);
   const draw = drawer(context.support.weights, random);
   const { soundMinor } = context.problem.worth;
   const priced = [atPrice(context, soundMinor * low), context, atPrice(context, soundMinor * high)];

@@ -1,5 +1,7 @@
 import type { PolicyContext } from './context';
 import type { StopRoute } from './problem';
+import { grown } from './routes';
+import { UNMADE } from './support';
 
 /** A choice under the base policy and what it is worth, minor units. */
 export interface PolicyValue {
@@ -17,6 +19,16 @@ export interface PolicyValue {
 
 /** Chances below this share of what is still alive are not worth a repair in the plan. */
 const NEGLIGIBLE = 2e-3;
+
+/** Share of the machines that have a local cause. */
+export function massOf({ support }: PolicyContext, weights: Float64Array, local: number): number {
+  let sum = 0;
+  for (const h of support.holders[local]) {
+    if (h >= weights.length) break;
+    sum += weights[h];
+  }
+  return sum;
+}
 
 /** Every repair's chance of helping with these masses of causes; `seen` counts only what could be seen now to have gone. */
 function chances(context: PolicyContext, mass: Float64Array, seen: boolean): Float64Array {
@@ -62,7 +74,7 @@ function bestRatio(
  * `disclose`, `asFound` and `harvest` are the (unnormalised) values of stopping before the machine is put back together.
  */
 class Remainder {
-  readonly left: Float64Array;
+  private left: Float64Array;
   readonly mass: Float64Array;
   alive = 1;
   disclose = 0;
@@ -74,19 +86,14 @@ class Remainder {
     weights: Float64Array,
   ) {
     const { support, values } = context;
-    this.left = weights.slice();
-    this.mass = new Float64Array(support.causes.length);
+    values.reach();
+    this.left = grown(weights, support.count);
+    this.mass = Float64Array.from(support.causes, (_, local) => massOf(context, weights, local));
     for (let h = 0; h < weights.length; h++) {
       if (weights[h] === 0) continue;
       this.disclose += weights[h] * values.disclose[h];
       this.asFound += weights[h] * values.asFound[h];
       this.harvest += weights[h] * values.harvest[h];
-    }
-    for (let c = 0; c < this.mass.length; c++) {
-      const holders = support.holders[c];
-      let sum = 0;
-      for (let i = 0; i < holders.length; i++) sum += weights[holders[i]];
-      this.mass[c] = sum;
     }
   }
 
@@ -95,17 +102,24 @@ class Remainder {
     let all = 0;
     const { support, values } = this.context;
     const { aims, success } = this.context.repairs[r];
-    const { left, mass } = this;
+    const { mass } = this;
     for (let a = 0; a < aims.length; a++) {
       const holders = support.holders[aims[a]];
       for (let i = 0; i < holders.length; i++) {
         const h = holders[i];
-        if (left[h] === 0) continue;
-        const to = support.without[h * support.causes.length + aims[a]];
-        const moved = left[h] * success[a];
-        left[to] += moved;
+        if (h >= this.left.length) break; // made since, and empty here
+        if (this.left[h] === 0) continue;
+        const moved = this.left[h] * success[a];
+        let to = support.removed(h, aims[a]);
+        if (to === UNMADE) {
+          if (moved < support.crumb) continue;
+          to = support.remove(h, aims[a]);
+          values.reach();
+          if (to >= this.left.length) this.left = grown(this.left, 2 * support.count);
+        }
+        this.left[to] += moved;
         all += moved;
-        left[h] -= moved;
+        this.left[h] -= moved;
         mass[aims[a]] -= moved;
         this.disclose += moved * (values.disclose[to] - values.disclose[h]);
         this.asFound += moved * (values.asFound[to] - values.asFound[h]);

@@ -3,7 +3,7 @@ import { observable } from '../belief/facts';
 import { outcomesGivenSets } from '../belief/likelihood';
 import { closingMinutes, minutesOf, movesFor, stateAfter, type BenchMove } from './bench';
 import { benchMask, prepare, type PolicyContext } from './context';
-import { basePolicy, bestBase, bestStop, type PolicyValue } from './policy';
+import { basePolicy, bestBase, bestStop, massOf, type PolicyValue } from './policy';
 import { ROUTES, type Route, type StepProblem, type StopRoute } from './problem';
 
 /** What one outcome of a look would leave. */
@@ -93,7 +93,7 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
     let chance = 0;
     prepared.aims.forEach((aim, a) => {
       if (!prepared.seen[a]) return;
-      for (const h of support.holders[aim]) chance += weights[h] * prepared.success[a];
+      chance += massOf(context, weights, aim) * prepared.success[a];
     });
     if (chance < 0.002) return;
     const moves = movesFor(prepared.repair.bench, problem.bench, problem.benchMinutes);
@@ -193,6 +193,7 @@ function stopValue(context: PolicyContext, route: StopRoute): number {
     route === 'asFound' || route === 'disclose'
       ? closingMinutes(problem.bench, problem.benchMinutes) * perMinute
       : 0;
+  if (route === 'recycle') return values.recycle;
   return support.weights.reduce((sum, w, h) => sum + w * (values[route][h] - closing), 0);
 }
 
@@ -219,11 +220,11 @@ function rankLook(
   const minutes = minutesOf(moves) + finding.minutes;
   const bench = benchMask(stateAfter(problem.bench, moves));
   // sets of the support are what stands NOW: nothing in them is cured, and the fixed causes are members
-  const given = outcomesGivenSets(compiled, support.sets);
+  const given = outcomesGivenSets(compiled, support.sets, support.weights.length);
   const after: Look['after'] = [];
   let moved = 0;
   for (let o = 0; o < compiled.outcomes; o++) {
-    const weights = new Float64Array(support.count);
+    const weights = new Float64Array(support.weights.length);
     let probability = 0;
     for (let h = 0; h < weights.length; h++) {
       if (support.weights[h] === 0) continue;
@@ -280,15 +281,13 @@ function writeOut(context: PolicyContext, look: Look): OutcomeView[] {
   }));
 }
 
-function likeliest(
-  { problem, support }: PolicyContext,
-  weights: Float64Array,
-): Pick<OutcomeView, 'causes' | 'sound'> {
+function likeliest(context: PolicyContext, weights: Float64Array): Pick<OutcomeView, 'causes' | 'sound'> {
+  const { problem, support } = context;
   const { causes } = problem.engine.model;
   // causes seen directly are no news in any outcome
   const known = new Set(problem.posterior.acting.fixed);
   const likely = support.causes
-    .map((c, local) => ({ c, probability: support.holders[local].reduce((sum, h) => sum + weights[h], 0) }))
+    .map((c, local) => ({ c, probability: massOf(context, weights, local) }))
     .filter((entry) => entry.probability >= 0.02 && !known.has(entry.c))
     .sort((x, y) => y.probability - x.probability)
     .slice(0, 3)
