@@ -4,7 +4,7 @@ import { CLOSED } from './bench';
 import { prepare } from './context';
 import { evaluateUnit, inspectUnit, type EvaluationInput, type RecordEntry } from './evaluate';
 import { rankSteps } from './rank';
-import { supportOf } from './support';
+import { NOT_HELD, Support, supportOf } from './support';
 
 /** The first `count` answers for a laptop that each show a cause directly (invented worth, shop estimate). */
 function seenDirectly(count: number): EvaluationInput {
@@ -54,6 +54,19 @@ describe('sets reached by plans', () => {
     expect(support.remove(full, local)).toBe(without);
     expect(support.removed(without, local)).toBe(-1);
     expect(support.count).toBeLessThanOrEqual(start + 1);
+  });
+  it('number more than sixteen bits hold', () => {
+    const support = new Support([[Array.from({ length: 16 }, (_, i) => i), 1]], 0);
+    for (let h = 0; h < support.count; h++)
+      for (let local = 0; local < 16; local++)
+        if (support.removed(h, local) !== NOT_HELD) support.remove(h, local);
+    expect(support.count).toBe(2 ** 16);
+    const wrong = support.sets.findIndex((set, h) =>
+      set.some(
+        (cause) => support.sets[support.remove(h, cause)].join() !== set.filter((c) => c !== cause).join(),
+      ),
+    );
+    expect(wrong).toBe(-1);
   });
   it('small shares swept away change next to nothing', () => {
     const { problem } = inspectUnit(catalogue, seenDirectly(5));
