@@ -1,6 +1,6 @@
 /**
- * From a key to the next question drawn, in the browser: three benches answering at once on Find out, and one alone on the quick look
- * (where the next question does not wait). `npm run bench:keys`. Wants a build.
+ * From a key to the next question drawn, in the browser: three benches answering at once on Find out, and one
+ * alone on the quick look (where the next question does not wait). `npm run bench:keys`. Wants a build.
  */
 import { execFileSync } from 'node:child_process';
 import pg from 'pg';

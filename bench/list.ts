@@ -12,8 +12,8 @@ import { PASSWORD, SECRET, startServer } from '../tests/browser/shop.setup';
 import { figures, ms, ratio } from './figures';
 
 /**
- * The list of what to work on with 500, 5,000 and 50,000 generated units: the whole page from a running server against the raw SQL
- * of its rows (the page's own query, prepared by hand) in the same run.
+ * The list of what to work on with 500, 5,000 and 50,000 generated units: the whole page from a running
+ * server against the raw SQL of its rows (the page's own query, prepared by hand) in the same run.
  */
 if (!existsSync('.next/BUILD_ID')) throw new Error('no build: run "npx next build" first');
 const SIZES = [500, 5_000, 50_000];

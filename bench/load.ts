@@ -1,7 +1,7 @@
 /**
- * Many benches at once against a running server: `npm run bench:load`. Wants a build. Answers, unit pages and the list of what to work
- * on, by 1, 8 and 32 clients, one and two application processes, beside plain SQL of the same rows in the same run; then how long the
- * event loop is held while heavy work is asked for.
+ * Many benches at once against a running server: `npm run bench:load`. Wants a build. Answers, unit pages and
+ * the list of what to work on, by 1, 8 and 32 clients, one and two application processes, beside plain SQL of
+ * the same rows in the same run; then how long the event loop is held while heavy work is asked for.
  */
 import { execFileSync, type ChildProcess } from 'node:child_process';
 import pg from 'pg';

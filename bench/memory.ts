@@ -1,4 +1,7 @@
-/** The memory bench: starts against one module at a time, and against the exact optimum. `npm run bench:memory` */
+/**
+ * The memory bench: starts against one module at a time, and against the exact optimum. `npm run
+ * bench:memory`
+ */
 import { leastExpectedTrials } from '../tests/oracles/memoryTrials';
 import { EMPTY } from '../src/core/memory/board';
 import { usualMemory } from '../src/catalog/memory';

@@ -6,7 +6,10 @@ import { drawIndex, seededRandom } from '@/core/random';
 import { migrateDatabase } from '@/db/migrate';
 import { freshDatabase, throwAwayCluster } from '../tests/server/database.setup';
 
-/** All open units worked out again: how long 5,000 units with records of their own take, one after the other, in one process. `npm run bench:revalue -- [units]` */
+/**
+ * All open units worked out again: how long 5,000 units with records of their own take, one after the other,
+ * in one process. `npm run bench:revalue -- [units]`
+ */
 const size = Number(process.argv[2] ?? 5000);
 const url = await freshDatabase(throwAwayCluster(), 'omnitrope_revalue');
 await migrateDatabase(url);

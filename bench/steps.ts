@@ -9,8 +9,9 @@ import { evaluateUnit, type RecordEntry } from '@/core/steps/evaluate';
 import { figures, ms, ratio } from './figures';
 
 /**
- * Next step on the full catalogue: records of 0 to 14 findings of machines drawn from the model; the whole evaluation (belief, what
- * moved it, misfit check, ranked steps, range) and the posterior alone, and the same posterior by plain enumeration beside it.
+ * Next step on the full catalogue: records of 0 to 14 findings of machines drawn from the model; the whole
+ * evaluation (belief, what moved it, misfit check, ranked steps, range) and the posterior alone, and the same
+ * posterior by plain enumeration beside it.
  */
 const random = seededRandom(2026);
 const worth = {

@@ -4,7 +4,10 @@ import { databaseUrl } from '@/db/client';
 import { signedIn } from '../tests/browser/http';
 import { startServer } from '../tests/browser/shop.setup';
 
-/** JavaScript of a first load of each main view, compressed (gzip, the server's own level): every script its page names. Wants DATABASE_URL, OMNITROPE_DEMO_PASSWORD and BETTER_AUTH_SECRET of a furnished shop. */
+/**
+ * JavaScript of a first load of each main view, compressed (gzip, the server's own level): every script its
+ * page names. Wants DATABASE_URL, OMNITROPE_DEMO_PASSWORD and BETTER_AUTH_SECRET of a furnished shop.
+ */
 if (!existsSync('.next/BUILD_ID')) throw new Error('no build: run "npx next build" first');
 const server = process.env.OMNITROPE_BENCH_URL
   ? { url: process.env.OMNITROPE_BENCH_URL, process: null }

@@ -2,7 +2,10 @@ import { readFileSync } from 'node:fs';
 import { ask, askKinds, describeKinds } from '@/shop/ask/kinds';
 import { ShopError } from '@/shop/errors';
 
-/** npm run --silent ask -- KIND FILE ("-" = standard input), or: ask -- --kinds. JSON (or CSV) in, JSON out; see docs/ask.md. */
+/**
+ * npm run --silent ask -- KIND FILE ("-" = standard input), or: ask -- --kinds. JSON (or CSV) in, JSON out;
+ * see docs/ask.md.
+ */
 const USAGE = 'usage: npm run --silent ask -- KIND FILE | KIND - | --kinds';
 
 function inputOf(kind: string, file: string): unknown {

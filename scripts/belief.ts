@@ -2,7 +2,10 @@ import { readFileSync } from 'node:fs';
 import { diagnose, findingsMatching } from '@/shop/diagnosis/case';
 import { ShopError } from '@/shop/errors';
 
-/** npm run --silent belief -- CASE.json ("-" = standard input), or: belief -- --findings TEXT. JSON out; see docs/belief.md. */
+/**
+ * npm run --silent belief -- CASE.json ("-" = standard input), or: belief -- --findings TEXT. JSON out; see
+ * docs/belief.md.
+ */
 const USAGE = 'usage: npm run --silent belief -- CASE.json | - | --findings TEXT';
 
 function run(args: string[]): unknown {

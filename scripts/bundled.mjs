@@ -1,4 +1,5 @@
-// Runs a TypeScript entry as one bundled file: node scripts/bundled.mjs ENTRY [ARGS]; with --only it makes the file and runs nothing. The bundle is made again when a source is newer.
+// Runs a TypeScript entry as one bundled file: node scripts/bundled.mjs ENTRY [ARGS]; with --only it makes
+// the file and runs nothing. The bundle is made again when a source is newer.
 import { existsSync, readFileSync, statSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';

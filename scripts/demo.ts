@@ -11,7 +11,10 @@ import run from '@/workers/worker';
 
 workHere(run);
 
-/** Saltmarsh Reuse, an invented workshop: people, four lots, and a morning's work. Does nothing when the database has a shop already. */
+/**
+ * Saltmarsh Reuse, an invented workshop: people, four lots, and a morning's work. Does nothing when the
+ * database has a shop already.
+ */
 const password = process.env.OMNITROPE_DEMO_PASSWORD;
 if (!password) throw new Error('OMNITROPE_DEMO_PASSWORD is not set');
 
@@ -50,7 +53,10 @@ async function lot(input: Record<string, unknown>, file: string): Promise<void> 
   });
 }
 
-/** An unattended block that began some minutes ago (the demo's clock only; the sealed history keeps the true time). */
+/**
+ * An unattended block that began some minutes ago (the demo's clock only; the sealed history keeps the true
+ * time).
+ */
 async function leave(
   tag: string,
   who: string,

@@ -1,4 +1,5 @@
-// npm run licences: what ships with the shop, with version and licence, from the lock file. Development packages are left out.
+// npm run licences: what ships with the shop, with version and licence, from the lock file. Development
+// packages are left out.
 import { readFileSync } from 'node:fs';
 
 const { packages } = JSON.parse(readFileSync(new URL('../package-lock.json', import.meta.url), 'utf8'));

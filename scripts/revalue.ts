@@ -1,4 +1,7 @@
-/** One long job, in a process of its own so that no answer at a bench waits for it: `node scripts/bundled.mjs scripts/revalue.ts JOB`. */
+/**
+ * One long job, in a process of its own so that no answer at a bench waits for it: `node scripts/bundled.mjs
+ * scripts/revalue.ts JOB`.
+ */
 import { eq } from 'drizzle-orm';
 import { closeDatabase, database } from '../src/db/client';
 import { jobs } from '../src/db/schema';

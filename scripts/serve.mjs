@@ -1,4 +1,5 @@
-// The server process: Next behind a door of our own, which knows the socket, limits what may come in, and gives every page its nonce.
+// The server process: Next behind a door of our own, which knows the socket, limits what may come in, and
+// gives every page its nonce.
 //   HOST, PORT; OMNITROPE_TRUSTED_PROXIES: addresses (comma) whose x-forwarded-* headers count; OMNITROPE_URL: https://... when a proxy ends TLS
 import { randomBytes } from 'node:crypto';
 import { createServer } from 'node:http';
@@ -10,7 +11,9 @@ const port = Number(process.env.PORT ?? 3000);
 const proxies = new Set((process.env.OMNITROPE_TRUSTED_PROXIES ?? '').split(',').filter(Boolean));
 const https = (process.env.OMNITROPE_URL ?? '').startsWith('https://');
 
-/** Largest body of any route, with room for multipart wrapping; each route has a limit of its own below it. */
+/**
+ * Largest body of any route, with room for multipart wrapping; each route has a limit of its own below it.
+ */
 const MAX_BODY = 26_000_000;
 const FORWARDED = [
   'x-forwarded-for',
@@ -20,7 +23,10 @@ const FORWARDED = [
   'forwarded',
 ];
 
-/** 'self' and this answer's nonce; styles may stand in attributes (a bar's width), scripts nowhere but in our files. */
+/**
+ * 'self' and this answer's nonce; styles may stand in attributes (a bar's width), scripts nowhere but in our
+ * files.
+ */
 const policy = (nonce) =>
   [
     "default-src 'self'",

@@ -10,9 +10,9 @@ import { followClairvoyant, followEngine, followList, followRandom } from './pol
 import { Trial, type Outcome } from './trial';
 
 /**
- * Minutes and money of four ways of working on the same seeded machines: this program, the fixed lists, the lists in random order, and
- * somebody who knows what is wrong. Machines come from the model itself and from one moved by log-normal factors.
- * npm run bench:diagnosis -- [machines] [model | moved] [seed]
+ * Minutes and money of four ways of working on the same seeded machines: this program, the fixed lists, the
+ * lists in random order, and somebody who knows what is wrong. Machines come from the model itself and from
+ * one moved by log-normal factors. npm run bench:diagnosis -- [machines] [model | moved] [seed]
  */
 const machines = Number(process.argv[2] ?? 5000);
 const which = process.argv[3] ?? 'model';

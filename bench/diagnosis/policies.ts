@@ -70,7 +70,10 @@ function proveNews(trial: Trial): boolean {
   return trial.record.length > before;
 }
 
-/** Works the complaint's list from the top; a repair that helped is tried out and the tests go on to the next complaint. */
+/**
+ * Works the complaint's list from the top; a repair that helped is tried out and the tests go on to the next
+ * complaint.
+ */
 export function followList(
   trial: Trial,
   order: (steps: ListStep[]) => ListStep[] = (steps) => steps,

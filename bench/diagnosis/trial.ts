@@ -49,7 +49,9 @@ export function worthOf(chassis: Chassis): UnitWorth & { verifyMinutes: number }
 }
 
 export interface Outcome {
-  /** Attended minutes of finding and mending, putting together again included; finishing and selling are not. */
+  /**
+   * Attended minutes of finding and mending, putting together again included; finishing and selling are not.
+   */
   minutes: number;
   /** The minutes that were not a repair that helped. */
   finding: number;
@@ -134,7 +136,8 @@ export class Trial {
   }
 
   /**
-   * The tests every machine goes through, in order, as far as they can be seen, up to the first that is not well.
+   * The tests every machine goes through, in order, as far as they can be seen, up to the first that is not
+   * well.
    * @param passed complaints nothing more can be done about: they are read over
    * @returns the complaint, or null when all is well; `fresh` when it is new since the last time
    */
@@ -186,7 +189,10 @@ export class Trial {
     };
   }
 
-  /** The best of the stopping routes by the truth: what a fixed list, that knows nothing of money, is generously given. */
+  /**
+   * The best of the stopping routes by the truth: what a fixed list, that knows nothing of money, is
+   * generously given.
+   */
   bestEnd(): Outcome {
     const minutes = this.minutes;
     const ends = (['disclose', 'asFound', 'harvest', 'recycle'] as const).map((route) => {

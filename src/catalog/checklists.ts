@@ -1,8 +1,9 @@
 import type { Chassis } from '@/core/catalogue';
 
 /**
- * The fixed way of working that the program is measured against: what every machine is asked on coming in, and for each complaint the
- * usual list of looks and repairs in the usual order. Common practice, without a published source.
+ * The fixed way of working that the program is measured against: what every machine is asked on coming in,
+ * and for each complaint the usual list of looks and repairs in the usual order. Common practice, without a
+ * published source.
  */
 export interface Asked {
   finding: string;
@@ -11,7 +12,10 @@ export interface Asked {
   complaints: Record<number, string>;
 }
 
-/** `look`: the repairs tried for an outcome, in order, until one helps. `repair`: tried as it stands in the list. */
+/**
+ * `look`: the repairs tried for an outcome, in order, until one helps. `repair`: tried as it stands in the
+ * list.
+ */
 export type ListStep = { look: string; on: Record<number, string[]> } | { repair: string };
 
 const look = (id: string, on: Record<number, string[]> = {}): ListStep => ({ look: id, on });
@@ -22,7 +26,10 @@ const yes = (id: string, ...repairs: string[]): ListStep => look(id, { 1: repair
 const PORTABLE: Chassis[] = ['laptop'];
 const OWN_SCREEN: Chassis[] = ['laptop', 'aio'];
 
-/** First power-on and the tests that belong to proving a machine, in order; the first one that is not well is the complaint. */
+/**
+ * First power-on and the tests that belong to proving a machine, in order; the first one that is not well is
+ * the complaint.
+ */
 export const intake: Asked[] = [
   { finding: 'button', complaints: { 1: 'dead', 2: 'dead' } },
   {

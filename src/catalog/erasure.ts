@@ -1,4 +1,7 @@
-/** What is usually done to a drive, by the words of NIST SP 800-88 Rev. 1, Appendix A (from memory; the current edition decides). */
+/**
+ * What is usually done to a drive, by the words of NIST SP 800-88 Rev. 1, Appendix A (from memory; the
+ * current edition decides).
+ */
 export const erasureMethods = [
   'ATA SANITIZE BLOCK ERASE (purge)',
   'ATA SECURITY ERASE UNIT, enhanced (purge)',

@@ -40,7 +40,10 @@ const benchMinutes: BenchMinutes = {
   },
 };
 
-/** Puts what answers tell beside the outcomes they belong to. @throws RangeError when one of them names nothing of the catalogue */
+/**
+ * Puts what answers tell beside the outcomes they belong to.
+ * @throws RangeError when one of them names nothing of the catalogue
+ */
 function withMeaning(findings: Finding[]): Finding[] {
   for (const [id, outcomes] of Object.entries(answersTell)) {
     const finding = findings.find((candidate) => candidate.id === id);

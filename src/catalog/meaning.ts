@@ -1,7 +1,8 @@
 import type { StandingFlaw, Tells } from '@/core/catalogue';
 
 /**
- * What an answer says the machine has or has not, by finding and outcome id. Common practice: it is what the question asks.
+ * What an answer says the machine has or has not, by finding and outcome id. Common practice: it is what the
+ * question asks.
  */
 export const answersTell: Record<string, Record<string, Tells>> = {
   'look-bay': { 'drive-seen': { drive: 'there' }, 'bay-empty': { drive: 'none' } },
@@ -21,7 +22,10 @@ export const answersTell: Record<string, Record<string, Tells>> = {
   'memory-fitted': { fitted: { memory: 'there' }, none: { memory: 'none' } },
 };
 
-/** What a repair that helped leaves in the machine. A part it put in must still be put on record: until then nobody knows what it is. */
+/**
+ * What a repair that helped leaves in the machine. A part it put in must still be put on record: until then
+ * nobody knows what it is.
+ */
 export const repairsTell: Record<string, Tells> = {
   'fit-drive': { drive: 'there' },
   'fit-memory': { memory: 'there' },
@@ -31,7 +35,10 @@ export const repairsTell: Record<string, Tells> = {
   'swap-battery': { battery: 'there' },
 };
 
-/** Cures that work round a fault and do not mend it: what the buyer is told, and the best grade it allows. Caps: shop estimate. */
+/**
+ * Cures that work round a fault and do not mend it: what the buyer is told, and the best grade it allows.
+ * Caps: shop estimate.
+ */
 export const roundabout: Record<string, StandingFlaw> = {
   'other-slot': { words: 'One memory slot does not work; the modules are in the other.', cap: 'B' },
   'other-header': { words: 'The fan runs from another connector; its own does not work.', cap: 'B' },

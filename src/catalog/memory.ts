@@ -2,7 +2,10 @@ import type { Chassis } from '@/core/catalogue';
 import type { MemorySetup } from '@/core/memory/belief';
 import type { LessUsual } from '@/core/memory/less';
 
-/** The memory bench. Contacts fail as often as modules, slots seldom: common practice; the numbers are shop estimates. */
+/**
+ * The memory bench. Contacts fail as often as modules, slots seldom: common practice; the numbers are shop
+ * estimates.
+ */
 export const usualMemory: Omit<MemorySetup, 'sizes' | 'slots'> = {
   rule: 'any',
   moduleBad: 0.12,
@@ -15,7 +18,10 @@ export const usualMemory: Omit<MemorySetup, 'sizes' | 'slots'> = {
   certainty: 0.97,
 };
 
-/** Less seen than fitted. What devices take from a 32-bit system's 4 GB, what graphics may share and where boards end: common practice; how often each is the reason: shop estimates. */
+/**
+ * Less seen than fitted. What devices take from a 32-bit system's 4 GB, what graphics may share and where
+ * boards end: common practice; how often each is the reason: shop estimates.
+ */
 export const lessUsual: LessUsual = {
   reasons: {
     nothing: 0.4,

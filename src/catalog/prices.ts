@@ -43,7 +43,10 @@ export const partValues: Record<Chassis, Partial<Record<PartClass, number>>> = {
   },
 };
 
-/** Attended minutes: to finish a sound machine (clean, prove, grade, list), to list one as found, to harvest one. Shop estimate. */
+/**
+ * Attended minutes: to finish a sound machine (clean, prove, grade, list), to list one as found, to harvest
+ * one. Shop estimate.
+ */
 export const workMinutes: Record<
   Chassis,
   { finish: number; asFound: number; harvest: number; verify: number }

@@ -1,6 +1,7 @@
 /**
- * The shapes of the trade's knowledge. The data itself lives in `src/catalog`; the core only says what it must look like.
- * Probabilities are in [0, 1]; minutes are attended minutes; money is integer minor units of the shop's currency.
+ * The shapes of the trade's knowledge. The data itself lives in `src/catalog`; the core only says what it
+ * must look like. Probabilities are in [0, 1]; minutes are attended minutes; money is integer minor units of
+ * the shop's currency.
  */
 export const CHASSIS = ['desktop', 'small', 'aio', 'laptop'] as const;
 export type Chassis = (typeof CHASSIS)[number];
@@ -62,14 +63,18 @@ export const PART_CLASSES = [
 ] as const;
 export type PartClass = (typeof PART_CLASSES)[number];
 
-/** Parts that are used up when they are tried; any other part that did not help goes back where it came from. */
+/**
+ * Parts that are used up when they are tried; any other part that did not help goes back where it came from.
+ */
 export const USED_UP: readonly PartClass[] = ['consumable', 'coin cell'];
 
 export interface Cause {
   id: string;
   name: string;
   group: Group;
-  /** P(present) in a used machine of that chassis from an office clear-out; chassis left out cannot have it. */
+  /**
+   * P(present) in a used machine of that chassis from an office clear-out; chassis left out cannot have it.
+   */
   prior: Partial<Record<Chassis, number>>;
   /** Multiplies the prior odds for lots from that source. */
   sourceOdds?: Partial<Record<LotSource, number>>;
@@ -119,7 +124,10 @@ export interface StandingFlaw {
   cap: 'A' | 'B' | 'C' | 'D';
 }
 
-/** What can fill a finding in instead of an eye: a rail reading, a temperature run, a decoded blink, the memory board, the machine's report. */
+/**
+ * What can fill a finding in instead of an eye: a rail reading, a temperature run, a decoded blink, the
+ * memory board, the machine's report.
+ */
 export const INSTRUMENTS = ['rails', 'heat', 'tapper', 'memory', 'report'] as const;
 export type Instrument = (typeof INSTRUMENTS)[number];
 
@@ -139,7 +147,9 @@ export interface Finding {
   leak: number[];
   /** P(outcome | only this cause acts); each sums to 1. A cause left out does not touch the finding. */
   by: Record<string, number[]>;
-  /** With one of these present nothing it could change can show: only the leak does. None of them is in `by`. */
+  /**
+   * With one of these present nothing it could change can show: only the leak does. None of them is in `by`.
+   */
   blockedBy?: string[];
   minutes: number;
   needs?: Fact[];

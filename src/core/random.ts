@@ -15,7 +15,10 @@ export function seededRandom(seed: number): Random {
   };
 }
 
-/** Draws many indexes from the same unnormalised weights: one pass to prepare, then a binary search a draw. @throws RangeError when no weight is positive */
+/**
+ * Draws many indexes from the same unnormalised weights: one pass to prepare, then a binary search a draw.
+ * @throws RangeError when no weight is positive
+ */
 export function drawer(weights: ArrayLike<number>, random: Random): () => number {
   const sums = new Float64Array(weights.length);
   let total = 0;

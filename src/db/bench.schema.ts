@@ -32,7 +32,10 @@ export const observations = pgTable(
     ref: text('ref').notNull(),
     /** Outcome index of a finding; 1 / 0 = a repair helped / did not. */
     outcome: smallint('outcome').notNull(),
-    /** The outcome by its id, and the catalogue it was given under: an outcome inserted later changes no old answer. */
+    /**
+     * The outcome by its id, and the catalogue it was given under: an outcome inserted later changes no old
+     * answer.
+     */
     outcomeId: text('outcome_id'),
     catalogue: text('catalogue'),
     basis: text('basis').notNull().default('typed'),

@@ -14,7 +14,9 @@ interface Held {
 // counts and money come as eight-byte integers; none of ours is beyond what a number holds exactly
 pg.types.setTypeParser(pg.types.builtins.INT8, Number);
 
-/** A statement that takes longer than a person waits is ended, and so is one that waits for a row that long. */
+/**
+ * A statement that takes longer than a person waits is ended, and so is one that waits for a row that long.
+ */
 const PATIENCE = {
   statement_timeout: 20_000,
   lock_timeout: 8_000,

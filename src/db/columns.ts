@@ -7,7 +7,10 @@ export const money = (name: string) => bigint(name, { mode: 'number' });
 /** A moment. */
 export const at = (name: string) => timestamp(name, { withTimezone: true });
 
-/** The moment a row is written, not the moment its transaction began: rows of one unit are written under its lock, so they are in order. */
+/**
+ * The moment a row is written, not the moment its transaction began: rows of one unit are written under its
+ * lock, so they are in order.
+ */
 export const moment = (name: string) =>
   at(name)
     .notNull()

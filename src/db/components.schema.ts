@@ -48,8 +48,9 @@ export const components = pgTable(
 );
 
 /**
- * The ledger. Movement n of a component starts where movement n-1 ended (a composite foreign key says so) and n is unique, so two
- * people can never move the same part from the same place: the database refuses the second.
+ * The ledger. Movement n of a component starts where movement n-1 ended (a composite foreign key says so) and
+ * n is unique, so two people can never move the same part from the same place: the database refuses the
+ * second.
  */
 export const movements = pgTable(
   'movements',

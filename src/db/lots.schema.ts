@@ -66,7 +66,9 @@ export const units = pgTable(
     lotId: uuid('lot_id')
       .notNull()
       .references(() => lots.id, { onDelete: 'restrict' }),
-    /** What makes a manifest row itself: its serial number or its content; the same row never comes in twice. */
+    /**
+     * What makes a manifest row itself: its serial number or its content; the same row never comes in twice.
+     */
     manifestKey: text('manifest_key'),
     chassis: text('chassis').$type<Chassis>().notNull(),
     maker: text('maker').notNull().default(''),
@@ -74,7 +76,10 @@ export const units = pgTable(
     claim: text('claim').notNull().default(''),
     stage: text('stage').$type<Stage>().notNull().default('dock'),
     stageSince: at('stage_since').notNull().defaultNow(),
-    /** What the snapshot was reckoned with besides the unit's own record: rates, numbers, parts for swap-tests. */
+    /**
+     * What the snapshot was reckoned with besides the unit's own record: rates, numbers, parts for
+     * swap-tests.
+     */
     reckonedWith: text('reckoned_with').notNull().default(''),
     version: integer('version').notNull().default(1),
     bench: jsonb('bench').$type<BenchState>().notNull(),

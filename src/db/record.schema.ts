@@ -4,8 +4,8 @@ import { moment } from './columns';
 import { units } from './lots.schema';
 
 /**
- * Values on a machine's record: read by an instrument, typed in, claimed by a seller; and what a person says of the bench. Nothing is
- * overwritten: what the machine is now is derived from what stands (`core/record`).
+ * Values on a machine's record: read by an instrument, typed in, claimed by a seller; and what a person says
+ * of the bench. Nothing is overwritten: what the machine is now is derived from what stands (`core/record`).
  */
 export const recordValues = pgTable(
   'record_values',

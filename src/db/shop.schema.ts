@@ -43,8 +43,8 @@ export const shop = pgTable(
 );
 
 /**
- * The append-only history. `seq` and `hash` are given by a trigger, which also refuses UPDATE, DELETE and TRUNCATE:
- * hash = SHA-256 of the previous row's hash and this row's own columns.
+ * The append-only history. `seq` and `hash` are given by a trigger, which also refuses UPDATE, DELETE and
+ * TRUNCATE: hash = SHA-256 of the previous row's hash and this row's own columns.
  */
 export const events = pgTable(
   'events',

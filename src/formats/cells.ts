@@ -1,6 +1,9 @@
 const FORMULA = ['=', '+', '-', '@', '\t', '\r', '\n', '＝', '＋', '－', '＠', '|', '%'];
 
-/** A cell no spreadsheet takes for a formula, also behind spaces or line breaks: an apostrophe goes before it. Plain numbers stay. */
+/**
+ * A cell no spreadsheet takes for a formula, also behind spaces or line breaks: an apostrophe goes before it.
+ * Plain numbers stay.
+ */
 export function plainCell(value: unknown): string {
   const text = value === null || value === undefined ? '' : String(value);
   const first = text.trimStart().charAt(0);

@@ -4,9 +4,10 @@ import { claimsIn, guessColumns, readManifest, readManifestTable } from './manif
 import { REPORT_KINDS, readReport } from './report/bundle';
 
 /**
- * Every reader of a stranger's text is fed a megabyte of each awkward sign, behind beginnings that lead into each of its matchers.
- * They must answer, whatever the answer is: time grows with length, and nothing is thrown. The limit is a hundred times what a
- * linear reader needs and far below what a quadratic one takes (hours), so that a busy machine does not fail it.
+ * Every reader of a stranger's text is fed a megabyte of each awkward sign, behind beginnings that lead into
+ * each of its matchers. They must answer, whatever the answer is: time grows with length, and nothing is
+ * thrown. The limit is a hundred times what a linear reader needs and far below what a quadratic one takes
+ * (hours), so that a busy machine does not fail it.
  */
 const LIMIT_MS = 4_000;
 const SIZE = 1_000_000;

@@ -20,7 +20,10 @@ function tooDeep(text: string, deepest: number): boolean {
   return false;
 }
 
-/** JSON of a stranger: never thrown for, never walked deeper than `deepest`. @returns the value, or in words why there is none */
+/**
+ * JSON of a stranger: never thrown for, never walked deeper than `deepest`.
+ * @returns the value, or in words why there is none
+ */
 export function readJson(text: string, deepest = DEEPEST): ReadJson {
   if (tooDeep(text, deepest)) return { value: null, problem: `nests deeper than ${deepest} levels` };
   try {

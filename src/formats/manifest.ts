@@ -57,7 +57,10 @@ const LONGEST_SERIAL = 60;
 const MOST_MEMORY_GB = 1024;
 const MOST_DRIVE_GB = 1_000_000;
 
-/** Reads CSV text with any of , ; tab | between the cells. @returns header and rows with their line numbers; broken quoting is a problem of its row */
+/**
+ * Reads CSV text with any of , ; tab | between the cells.
+ * @returns header and rows with their line numbers; broken quoting is a problem of its row
+ */
 export function readManifestTable(text: string): ManifestTable {
   const table = readTable(text);
   const rows: { line: number; cells: string[] }[] = [];
@@ -156,7 +159,10 @@ function driveKindFrom(kind: string, size: string, gb: number | null): ManifestR
   return null;
 }
 
-/** Rows by the column map: every row either becomes a unit's description or a bad row with its line and the reason. */
+/**
+ * Rows by the column map: every row either becomes a unit's description or a bad row with its line and the
+ * reason.
+ */
 export function readManifest(
   table: ManifestTable,
   columns: ColumnMap,
@@ -230,7 +236,10 @@ export function readManifest(
   return { rows, bad: bad.sort((a, b) => a.line - b.line) };
 }
 
-/** Key of a row without a serial of its own: what stands in it, in few enough signs for an index, and how often that came before. */
+/**
+ * Key of a row without a serial of its own: what stands in it, in few enough signs for an index, and how
+ * often that came before.
+ */
 const rowKey = (content: string, before: number) =>
   `row:${createHash('sha256').update(content).digest('hex')}#${before}`;
 
@@ -248,7 +257,10 @@ const CLAIM_WORDS: [RegExp, string][] = [
 const BATTERY = ['battery', 'batteries'];
 const WORN = ['dead', 'bad', 'no charge', 'not hold'];
 
-/** Claim findings a seller's words amount to. Silence is no evidence, so nothing is returned for it. Each pattern is bounded, none repeats. */
+/**
+ * Claim findings a seller's words amount to. Silence is no evidence, so nothing is returned for it. Each
+ * pattern is bounded, none repeats.
+ */
 export function claimsIn(text: string): string[] {
   const battery = followedBy(text.toLowerCase(), BATTERY, WORN);
   return CLAIM_WORDS.filter(([pattern, id]) => pattern.test(text) || (id === 'says-battery' && battery)).map(

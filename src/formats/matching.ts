@@ -1,5 +1,6 @@
 /**
- * Finding things in text of strangers without backtracking: every function here looks at each character a bounded number of times.
+ * Finding things in text of strangers without backtracking: every function here looks at each character a
+ * bounded number of times.
  */
 
 /** The first place any of the words stands at, from `from` on, or -1. Words in small letters, text too. */

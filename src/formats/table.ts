@@ -26,7 +26,10 @@ export interface Table {
   fault: TableFault | null;
 }
 
-/** The mark that stands most often in the first line that says anything, outside quotation marks; a comma when none does. */
+/**
+ * The mark that stands most often in the first line that says anything, outside quotation marks; a comma when
+ * none does.
+ */
 function delimiterOf(text: string): string {
   const counts = new Map<string, number>();
   let quoted = false;
@@ -58,8 +61,9 @@ function shapeFault(text: string): TableFault | null {
 }
 
 /**
- * Reads CSV text with any of , ; tab | between the cells, in time that grows with its length only. Empty lines are left out.
- * Nothing is thrown: a file of no sensible shape is one fault, a quotation mark that is not closed a broken row.
+ * Reads CSV text with any of , ; tab | between the cells, in time that grows with its length only. Empty
+ * lines are left out. Nothing is thrown: a file of no sensible shape is one fault, a quotation mark that is
+ * not closed a broken row.
  */
 export function readTable(text: string): Table {
   const clean = text.replace(/^\ufeff/, '');

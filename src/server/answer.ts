@@ -5,7 +5,10 @@ import { ShopError } from '@/shop/errors';
 
 const NO_STORE = { 'cache-control': 'no-store' };
 
-/** Turns what a handler does into a response; every error leaves as {error: {code, message, details}} and nothing internal. */
+/**
+ * Turns what a handler does into a response; every error leaves as {error: {code, message, details}} and
+ * nothing internal.
+ */
 export async function answer(work: () => Promise<unknown>): Promise<Response> {
   try {
     return Response.json(await work(), { headers: NO_STORE });
@@ -43,7 +46,10 @@ export function plainly(error: unknown): {
   return { ...broken, message: 'Something went wrong here. Nothing was saved; try again.' };
 }
 
-/** What a log may hold of a failure: kind, place and database code; never a statement's values, a token or a cookie. */
+/**
+ * What a log may hold of a failure: kind, place and database code; never a statement's values, a token or a
+ * cookie.
+ */
 export function failureOf(error: unknown): Record<string, unknown> {
   if (!(error instanceof Error)) return { kind: typeof error };
   const statement = error.message.startsWith('Failed query');

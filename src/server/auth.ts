@@ -31,7 +31,8 @@ function createAuth() {
       password: { hash, verify },
     },
     user: { additionalFields: { role: { type: 'string', input: false, defaultValue: 'viewer' } } },
-    // nothing of a session is remembered outside the database: an account closed or a role changed counts at once
+    // nothing of a session is remembered outside the database: an account closed or a role changed counts at
+    // once
     session: { expiresIn: 60 * 60 * 24 * 14, cookieCache: { enabled: false } },
     // tries are counted in `door`, by account and by the socket's own address
     rateLimit: { enabled: false },

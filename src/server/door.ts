@@ -3,7 +3,9 @@ import { RateLimiterPostgres, type RateLimiterRes } from 'rate-limiter-flexible'
 import { databasePool } from '@/db/client';
 import { ShopError } from '@/shop/errors';
 
-/** Tries at one account, and from one address, in WINDOW seconds. A right password gives the account's back. */
+/**
+ * Tries at one account, and from one address, in WINDOW seconds. A right password gives the account's back.
+ */
 const ACCOUNT_TRIES = 10;
 const ADDRESS_TRIES = 40;
 const WINDOW = 10 * 60;
@@ -25,7 +27,8 @@ const limiter = (keyPrefix: string, points: number) =>
 const known = (text: string) => createHash('sha256').update(text).digest('hex').slice(0, 32);
 
 /**
- * Counts a try before the password is looked at, by account and by the address the socket has; every process counts in the same place.
+ * Counts a try before the password is looked at, by account and by the address the socket has; every process
+ * counts in the same place.
  * @throws ShopError 'too-many' with the seconds to wait
  */
 export async function knock(account: string, address: string): Promise<void> {

@@ -2,7 +2,10 @@ import pg from 'pg';
 import { databaseUrl } from '@/db/client';
 import { log } from '@/log';
 
-/** A change somewhere in the shop, from whatever process made it. `reread` after a gap: anything may have changed. */
+/**
+ * A change somewhere in the shop, from whatever process made it. `reread` after a gap: anything may have
+ * changed.
+ */
 export type LiveNotice =
   | {
       seq: number;

@@ -1,7 +1,10 @@
 import { hashPassword, verifyPassword } from 'better-auth/crypto';
 import { ShopError } from '@/shop/errors';
 
-/** Password work fills a processor for a tenth of a second: one at a time, so that the benches keep the others. */
+/**
+ * Password work fills a processor for a tenth of a second: one at a time, so that the benches keep the
+ * others.
+ */
 const AT_ONCE = 1;
 /** More than this many waiting is no shop signing in. */
 const MOST_WAITING = 30;

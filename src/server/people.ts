@@ -24,13 +24,19 @@ const shape = Joi.object({
     .label('role'),
 });
 
-/** Makes a person who can sign in, before there is an owner to ask. @throws ShopError when the name or address is taken */
+/**
+ * Makes a person who can sign in, before there is an owner to ask.
+ * @throws ShopError when the name or address is taken
+ */
 export async function makePerson(name: string, email: string, password: string, role: Role): Promise<string> {
   const passwordHash = await hash(password);
   return database().transaction((tx) => putPerson(tx, { name, email, passwordHash, role }));
 }
 
-/** An owner lets somebody in, or in again. @throws ShopError when the caller is none, the input is not well formed, or the address is taken */
+/**
+ * An owner lets somebody in, or in again.
+ * @throws ShopError when the caller is none, the input is not well formed, or the address is taken
+ */
 export async function addPerson(actor: Actor, input: unknown): Promise<{ id: string }> {
   if (actor.role !== 'owner')
     throw new ShopError(

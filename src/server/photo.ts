@@ -8,7 +8,10 @@ const LONGEST = 1600;
 const MOST_PIXELS = 60_000_000;
 const PATIENCE_SECONDS = 20;
 
-/** Beginnings of the kinds of picture a camera makes. What a file calls itself does not count; drawings (SVG, PDF) are programs. */
+/**
+ * Beginnings of the kinds of picture a camera makes. What a file calls itself does not count; drawings (SVG,
+ * PDF) are programs.
+ */
 const KINDS: { name: string; at: number; bytes: number[] }[] = [
   { name: 'jpeg', at: 0, bytes: [0xff, 0xd8, 0xff] },
   { name: 'png', at: 0, bytes: [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a] },
@@ -19,7 +22,10 @@ const KINDS: { name: string; at: number; bytes: number[] }[] = [
 const isPicture = (upload: Uint8Array) =>
   KINDS.some(({ at, bytes }) => bytes.every((byte, i) => upload[at + i] === byte));
 
-/** Turns an upload into an upright WebP of at most 1600 px and 400 KB, camera data dropped. @throws ShopError when it is no picture */
+/**
+ * Turns an upload into an upright WebP of at most 1600 px and 400 KB, camera data dropped.
+ * @throws ShopError when it is no picture
+ */
 export async function readyPhoto(
   upload: Uint8Array,
 ): Promise<{ bytes: Uint8Array; width: number; height: number }> {

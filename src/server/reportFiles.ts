@@ -1,6 +1,9 @@
 import { ShopError } from '@/shop/errors';
 
-/** Files of a multipart report, their texts fit to be kept: instruments do print NULs. @throws ShopError when it is broken or empty */
+/**
+ * Files of a multipart report, their texts fit to be kept: instruments do print NULs.
+ * @throws ShopError when it is broken or empty
+ */
 export async function reportFiles(
   bytes: Uint8Array<ArrayBuffer>,
   type: string,

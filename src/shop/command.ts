@@ -54,14 +54,22 @@ export interface Command<I = never, O = unknown> {
   /** Roles that may; viewers never may. */
   roles: readonly Exclude<Role, 'viewer'>[];
   input: Joi.ObjectSchema;
-  /** True: the input names a unit; its row is locked, its version checked and bumped, its belief and value worked out again. */
+  /**
+   * True: the input names a unit; its row is locked, its version checked and bumped, its belief and value
+   * worked out again.
+   */
   onUnit: boolean;
   /** May be done to a unit that is sold or gone: a correction that says so. */
   onClosed?: boolean;
   run: (context: CommandContext, input: I) => Promise<CommandResult<O>>;
-  /** Called when no fault known could have given all the unit's answers with the newest. Throws to refuse it. */
+  /**
+   * Called when no fault known could have given all the unit's answers with the newest. Throws to refuse it.
+   */
   impossible?: (context: CommandContext, input: I) => Promise<void>;
-  /** An answer that must not be kept in clear: what is stored in its place, and how the same answer is made from that again. */
+  /**
+   * An answer that must not be kept in clear: what is stored in its place, and how the same answer is made
+   * from that again.
+   */
   secret?: { hide: (answer: O) => unknown; show: (stored: unknown, key: string) => O };
 }
 
@@ -90,8 +98,8 @@ const TRIES = 6;
 const PAUSE_MS = 15;
 
 /**
- * Checks, runs and records a command in ONE transaction: rows, one event, evaluation, version, notice. All or nothing. A transaction
- * that another one blocked is tried again; nobody is shown that.
+ * Checks, runs and records a command in ONE transaction: rows, one event, evaluation, version, notice. All or
+ * nothing. A transaction that another one blocked is tried again; nobody is shown that.
  */
 export async function runCommand<I, O>(
   command: Command<I, O>,
@@ -174,7 +182,10 @@ async function runInside<I, O>(
 
 const digestOf = (input: unknown) => createHash('sha256').update(JSON.stringify(input)).digest('hex');
 
-/** First use of a key: null. Used before for the very same: the answer then given. @throws ShopError when it was used for anything else */
+/**
+ * First use of a key: null. Used before for the very same: the answer then given.
+ * @throws ShopError when it was used for anything else
+ */
 async function claimKey<I, O>(
   tx: Transaction,
   key: string,

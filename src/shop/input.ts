@@ -3,7 +3,8 @@ import { unkeepableIn } from '@/formats/json';
 import { ShopError } from './errors';
 
 /**
- * The one place that says what a text, an id, a date, money and a number from outside may be. Messages name the field in plain words.
+ * The one place that says what a text, an id, a date, money and a number from outside may be. Messages name
+ * the field in plain words.
  */
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
@@ -61,7 +62,10 @@ export const isLotCode = (text: string) => /^[A-Za-z0-9-]{1,20}$/.test(text);
 
 const KEY = /^[\x21-\x7e]{8,80}$/;
 
-/** The caller's own key of an act. @throws ShopError when it is no such key: one that was dropped would act twice */
+/**
+ * The caller's own key of an act.
+ * @throws ShopError when it is no such key: one that was dropped would act twice
+ */
 export function commandKey(key: unknown): string | undefined {
   if (key === undefined || key === null) return undefined;
   if (typeof key === 'string' && KEY.test(key)) return key;
@@ -81,7 +85,8 @@ export function versionSeen(version: unknown): number | undefined {
 
 /**
  * Checks a command's input: every text can be kept, and the shape fits.
- * @returns the input as the shape makes it (trimmed, defaults filled in) @throws ShopError naming every field that does not fit
+ * @returns the input as the shape makes it (trimmed, defaults filled in) @throws ShopError naming every field
+ * that does not fit
  */
 export function checkedInput<I>(shape: Joi.ObjectSchema, input: unknown): I {
   const where = unkeepableIn(input);

@@ -2,7 +2,10 @@ import { lt, sql } from 'drizzle-orm';
 import { database } from '@/db/client';
 import { commandKeys } from '@/db/schema';
 
-/** How long an act may lie unsent in a browser and still be known when it comes twice: a bench left off over a long holiday. */
+/**
+ * How long an act may lie unsent in a browser and still be known when it comes twice: a bench left off over a
+ * long holiday.
+ */
 const KEPT = '30 days';
 
 /**

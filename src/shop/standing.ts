@@ -4,7 +4,10 @@ import { user } from '@/db/schema';
 import type { Actor, Role } from './command';
 import { ShopError } from './errors';
 
-/** A person as the database knows them this moment: nothing that was remembered elsewhere counts. Null: there is none, or the account is closed. */
+/**
+ * A person as the database knows them this moment: nothing that was remembered elsewhere counts. Null: there
+ * is none, or the account is closed.
+ */
 export async function personNow(
   tx: Transaction | Database,
   id: string,
@@ -25,8 +28,8 @@ export const notYours = (role: string, roles: readonly string[]) =>
   );
 
 /**
- * Whoever acts, by what the database says of them now, and allowed to. An owner's act holds the role until it is done, so that two
- * cannot take it from each other at once.
+ * Whoever acts, by what the database says of them now, and allowed to. An owner's act holds the role until it
+ * is done, so that two cannot take it from each other at once.
  * @throws ShopError 'signed-out' when the account is closed, 'forbidden' when the role may not
  */
 export async function standing(tx: Transaction, actor: Actor, roles: readonly string[]): Promise<Actor> {

@@ -112,7 +112,9 @@ function answered(payload: Payload, names: Names): string {
 
 type Describe = (payload: Payload, names: Names) => string;
 
-/** What an event says besides its title. Kinds left out say nothing more than a title or a note they carry. */
+/**
+ * What an event says besides its title. Kinds left out say nothing more than a title or a note they carry.
+ */
 const SAYS: Partial<Record<EventKind, Describe>> = {
   finding: answered,
   quarantined: answered,

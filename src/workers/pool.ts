@@ -60,7 +60,9 @@ function poolOf(kind: Kind): Piscina {
   return pools[kind];
 }
 
-/** Starts the threads answers are worked out in, so that the first one at the bench does not wait for them. */
+/**
+ * Starts the threads answers are worked out in, so that the first one at the bench does not wait for them.
+ */
 export function openWorkers(): void {
   if (!held().here) poolOf('quick');
 }

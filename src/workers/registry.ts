@@ -23,7 +23,10 @@ import { ask } from '@/shop/ask/kinds';
 import { diagnose } from '@/shop/diagnosis/case';
 import { UNKNOWN_NUMBERS } from './numbers';
 
-/** The shop's numbers over the catalogue's: `mark` names them; they themselves come along only when a worker asks for them. */
+/**
+ * The shop's numbers over the catalogue's: `mark` names them; they themselves come along only when a worker
+ * asks for them.
+ */
 export interface NumbersRef {
   mark: string;
   numbers?: CatalogueOverrides;
@@ -53,8 +56,9 @@ interface Weighed {
 }
 
 /**
- * Everything that may take longer than an event loop can be held: plain functions of plain data, run by any worker thread. Those in
- * `QUICK` answer within a few hundredths of a second and never wait behind the others.
+ * Everything that may take longer than an event loop can be held: plain functions of plain data, run by any
+ * worker thread. Those in `QUICK` answer within a few hundredths of a second and never wait behind the
+ * others.
  */
 export const registry = {
   evaluate: (numbers: NumbersRef, input: EvaluationInput): Evaluation =>

@@ -5,7 +5,10 @@ import { engineFor, evaluateUnit } from '@/core/steps/evaluate';
 
 const ROUNDS = 3;
 
-/** Builds every engine and runs a few evaluations, a little at a time, so that the first answer at the bench is as quick as the hundredth. */
+/**
+ * Builds every engine and runs a few evaluations, a little at a time, so that the first answer at the bench
+ * is as quick as the hundredth.
+ */
 export async function warmUp(): Promise<void> {
   const pause = () => new Promise((resolve) => setTimeout(resolve, 40));
   const worth = {

@@ -69,7 +69,10 @@ async function enterOn(text: string): Promise<void> {
   await found.sendKeys(Key.ENTER);
 }
 
-/** Answers a question once it is the one that is asked; it also stands in the list below, where no key answers it. */
+/**
+ * Answers a question once it is the one that is asked; it also stands in the list below, where no key answers
+ * it.
+ */
 async function answered(question: string, key: string): Promise<void> {
   const heading = By.xpath(`//section[@aria-label='Next']//h2[normalize-space(.)="${question}"]`);
   await browser.wait(until.elementLocated(heading), 15_000, `"${question}" was not asked`);
@@ -122,7 +125,8 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     await browser.findElement(By.css('input[aria-label="Manifest file"]')).sendKeys(file);
     await see(browser, 'line 3');
     expect(await pageText(browser)).toContain('"submarine" is no kind of machine');
-    // the heading "what" is none the program knows: the rows have a maker, so they are good, but the model is not read yet
+    // the heading "what" is none the program knows: the rows have a maker, so they are good, but the model is
+    // not read yet
     await browser
       .findElement(
         By.xpath(

@@ -111,7 +111,8 @@ describe('the other places', () => {
   it('an unknown tag, typed or scanned, is said and leads nowhere', async () => {
     await browser.get(url);
     await ready(browser);
-    // a driver on a busy machine may type slower than any scanner: as at a bench, what did not read is read again
+    // a driver on a busy machine may type slower than any scanner: as at a bench, what did not read is read
+    // again
     for (let tries = 3; ; tries--) {
       await browser.actions().sendKeys('XX-9999\uE007').perform();
       const said = see(browser, 'Nothing here is called XX-9999', 5_000);

@@ -27,7 +27,10 @@ export function freePort(): Promise<number> {
   });
 }
 
-/** A production server of the built application. Its output goes to the tests' own only when it fails to start. */
+/**
+ * A production server of the built application. Its output goes to the tests' own only when it fails to
+ * start.
+ */
 export async function startServer(
   databaseUrl: string,
   more: Record<string, string> = {},

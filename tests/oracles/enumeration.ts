@@ -9,8 +9,9 @@ export interface NaiveFinding {
 }
 
 /**
- * Walks every one of the 2^n fault sets with at most `size` members, and for each finding every combination of the causes' own
- * outcomes whose maximum is the one seen: noisy-MAX by its definition, not by its cumulative formula.
+ * Walks every one of the 2^n fault sets with at most `size` members, and for each finding every combination
+ * of the causes' own outcomes whose maximum is the one seen: noisy-MAX by its definition, not by its
+ * cumulative formula.
  */
 export function naivePosterior(priors: number[], findings: NaiveFinding[], size: number) {
   const n = priors.length;

@@ -1,8 +1,9 @@
 /**
- * The least expected cost of finding out what is wrong among modules and slots, by exact dynamic programming over sets of states, written
- * apart from the program: at most two faults, every failing place keeps the machine from starting, a start costs 1, cleaning a slot `cleanCost`.
- * Beliefs that differ only by names of modules and slots are one (all permutations), and what cannot beat the best so far is cut off by
- * Huffman's bound on the number of yes-no questions.
+ * The least expected cost of finding out what is wrong among modules and slots, by exact dynamic programming
+ * over sets of states, written apart from the program: at most two faults, every failing place keeps the
+ * machine from starting, a start costs 1, cleaning a slot `cleanCost`. Beliefs that differ only by names of
+ * modules and slots are one (all permutations), and what cannot beat the best so far is cut off by Huffman's
+ * bound on the number of yes-no questions.
  */
 export interface TrialGame {
   modules: number;
@@ -23,7 +24,10 @@ function permutations(n: number): number[][] {
 }
 const moved = (mask: number, order: number[]) => order.reduce((made, to, from) => (mask & (1 << from) ? made | (1 << to) : made), 0);
 
-/** Fewest yes-no questions on average to tell these classes apart, weighed by their masses (not divided by their sum). */
+/**
+ * Fewest yes-no questions on average to tell these classes apart, weighed by their masses (not divided by
+ * their sum).
+ */
 function huffman(masses: number[]): number {
   const queue = [...masses].sort((a, b) => a - b);
   let cost = 0;
@@ -100,7 +104,10 @@ export function leastExpectedTrials(game: TrialGame): { cost: number; beliefs: n
     return `${a},${b},${c},${d}`;
   };
   const kept = new Map<string, { cost: number; exact: boolean }>();
-  /** Expected cost times the mass of the set, exactly when it is below `limit`, else some bound from below that is at least `limit`. */
+  /**
+   * Expected cost times the mass of the set, exactly when it is below `limit`, else some bound from below
+   * that is at least `limit`.
+   */
   function solve(set: number[], cleaned: number, limit: number): number {
     if (masses(set, cleaned).length <= 1) return 0;
     const key = keyOf(set, cleaned);

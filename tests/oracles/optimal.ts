@@ -1,6 +1,7 @@
 /**
- * The best that can be done on a small one-fault model, by walking every course of action (looks in any order, repairs, stopping):
- * exact dynamic programming over what has been seen and tried. Independent of the core's own policies.
+ * The best that can be done on a small one-fault model, by walking every course of action (looks in any
+ * order, repairs, stopping): exact dynamic programming over what has been seen and tried. Independent of the
+ * core's own policies.
  */
 export interface SmallModel {
   /** P(cause i is the fault); sums to 1. */

@@ -13,7 +13,9 @@ declare module 'vitest' {
 
 const DIR = resolve('.test');
 
-/** URL of a throw-away cluster of the project's own: fast and unsafe (no fsync), made when it is not there. */
+/**
+ * URL of a throw-away cluster of the project's own: fast and unsafe (no fsync), made when it is not there.
+ */
 export function throwAwayCluster(): string {
   if (process.env.TEST_DATABASE_URL) return process.env.TEST_DATABASE_URL;
   execFileSync('bash', ['scripts/pg.sh', 'start'], {

@@ -83,7 +83,8 @@ describe('learning from closed cases', () => {
     expect(await act(owner, 'learnFromCases', { strength: 100 })).toEqual({ cases: 3 });
     const after = await rules();
     const base = catalogue.causes.find((cause) => cause.id === 'memory-out')!.prior.small!;
-    // machines from such a lot have it more often anyway, so three of them count as more than three ordinary ones
+    // machines from such a lot have it more often anyway, so three of them count as more than three ordinary
+    // ones
     const { p, cases, present } = after.learned!.priors['memory-out'].small!;
     expect(present).toBe(3);
     expect(p).toBeCloseTo((100 * base + 3) / (100 + cases), 4);

@@ -1,6 +1,9 @@
 import type { Cause, Chassis, Fact, Group, LotSource, PartClass } from '@/core/catalogue';
 
-/** Priors are the shop's estimates for machines from an office clear-out; no survey is known that could replace them. */
+/**
+ * Priors are the shop's estimates for machines from an office clear-out; no survey is known that could
+ * replace them.
+ */
 const ESTIMATE = 'shop estimate';
 
 export type Prior = Partial<Record<Chassis, number>>;

@@ -1,8 +1,8 @@
 import type { Cause, Finding } from '@/core/catalogue';
 
 /**
- * "Any change?" only shows what the change would show: a machine that another fault keeps from starting does not start with a good
- * module either. What keeps it so follows from the catalogue's own tables.
+ * "Any change?" only shows what the change would show: a machine that another fault keeps from starting does
+ * not start with a good module either. What keeps it so follows from the catalogue's own tables.
  */
 const TESTS = {
   /** Ends in power: fans and lamps come on. */

@@ -3,7 +3,10 @@ import { writer } from './write';
 
 const claim = writer('claim');
 
-/** What a seller says moves belief a little: said of a fault 4 times in 10, and of anything else rather often too. */
+/**
+ * What a seller says moves belief a little: said of a fault 4 times in 10, and of anything else rather often
+ * too.
+ */
 function says(
   id: string,
   group: Group,

@@ -3,7 +3,9 @@ import { ON, writer } from './write';
 
 const power = writer('power');
 
-/** First power-on with the bare minimum: what lamps, fans, keys and the screen do in the first half minute. */
+/**
+ * First power-on with the bare minimum: what lamps, fans, keys and the screen do in the first half minute.
+ */
 export const powerFindings: Finding[] = [
   power(
     'lamp',

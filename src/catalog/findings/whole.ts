@@ -1,7 +1,10 @@
 import type { Cause, Finding } from '@/core/catalogue';
 import { WHOLE_LOOK } from '@/core/catalogue';
 
-/** The look over the whole machine: the function tests in one answer. It tells that something is left, not what. */
+/**
+ * The look over the whole machine: the function tests in one answer. It tells that something is left, not
+ * what.
+ */
 export function wholeLook(causes: readonly Cause[]): Finding {
   return {
     id: WHOLE_LOOK,

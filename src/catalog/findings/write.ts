@@ -27,7 +27,10 @@ interface Rest {
   instrument?: Instrument;
 }
 
-/** `label` alone, or label with the facts it shows (`+`), denies (`-`) and the causes it settles (`=`): 'Black -ownPicture'. */
+/**
+ * `label` alone, or label with the facts it shows (`+`), denies (`-`) and the causes it settles (`=`): 'Black
+ * -ownPicture'.
+ */
 export function outcome(text: string): Outcome {
   const words = text.split(' ');
   const label = words.filter((word) => !/^[+\-=][a-zA-Z]/.test(word)).join(' ');

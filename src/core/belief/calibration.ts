@@ -13,7 +13,10 @@ export interface Reliability {
     /** Mean probability. */ mean: number;
     /** Share that was so. */ share: number;
   }[];
-  /** Expected calibration error: mean over forecasts of |mean belief - share true| of their bin (Naeini, Cooper & Hauskrecht, AAAI 2015). */
+  /**
+   * Expected calibration error: mean over forecasts of |mean belief - share true| of their bin (Naeini,
+   * Cooper & Hauskrecht, AAAI 2015).
+   */
   expectedError: number;
   /** Mean of (probability - happened)^2 (Brier 1950). */
   brier: number;

@@ -12,9 +12,10 @@ export interface ConflictCheck {
 const CONFLICT_PERCENTILE = 0.01;
 
 /**
- * Do these findings fit any fault known? Draws faults from the posterior, lets each show the same findings again, and asks how
- * often they come out at most as probable as what was seen. Comparing under the posterior, not the prior, keeps a rare but known
- * fault from being called a misfit. Seeded: the same record always gives the same answer.
+ * Do these findings fit any fault known? Draws faults from the posterior, lets each show the same findings
+ * again, and asks how often they come out at most as probable as what was seen. Comparing under the
+ * posterior, not the prior, keeps a rare but known fault from being called a misfit. Seeded: the same record
+ * always gives the same answer.
  * @param draws simulated records, 100..10000
  */
 export function checkConflict(

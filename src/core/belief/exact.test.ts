@@ -135,7 +135,8 @@ describe('the chest-clinic network (Lauritzen & Spiegelhalter 1988, JRSS-B 50(2)
   );
 
   it('its bronchitis-or-cancer part gives the published P(E) as a noisy-MAX of two causes', () => {
-    // T (0.0104) and L (0.055) given no evidence; E = T or L is the deterministic noisy-MAX. T and L are independent a priori.
+    // T (0.0104) and L (0.055) given no evidence; E = T or L is the deterministic noisy-MAX. T and L are
+    // independent a priori.
     const model = build(
       [0.0104, 0.055],
       [{ id: 'E', outcomes: 2, leak: [1, 0], by: { c0: [0, 1], c1: [0, 1] } }],

@@ -1,6 +1,6 @@
 /**
- * All sets of at most K causes, in a fixed order: the empty set ("sound") first, then singles, pairs, triples.
- * `members[h * K + k]` is the k-th cause index of hypothesis h in increasing order, or -1.
+ * All sets of at most K causes, in a fixed order: the empty set ("sound") first, then singles, pairs,
+ * triples. `members[h * K + k]` is the k-th cause index of hypothesis h in increasing order, or -1.
  */
 export interface Hypotheses {
   count: number;

@@ -22,8 +22,9 @@ export interface ClosedCase {
 }
 
 /**
- * What a record proves, once the machine was looked over as a whole and all was well: causes seen directly, and for each repair that helped
- * the likeliest of the causes it cures, as it stood before. A record that does not end so proves nothing.
+ * What a record proves, once the machine was looked over as a whole and all was well: causes seen directly,
+ * and for each repair that helped the likeliest of the causes it cures, as it stood before. A record that
+ * does not end so proves nothing.
  * @returns null for a unit that is not done with
  */
 export function closedCase(
@@ -82,16 +83,20 @@ export interface Strength {
   tables: number;
 }
 
-/** A rare cause counts as having been seen once at least: a few hundred machines without it do not make it ten times rarer. */
+/**
+ * A rare cause counts as having been seen once at least: a few hundred machines without it do not make it ten
+ * times rarer.
+ */
 const ONE_SIGHTING = 1;
 
 /** A row of a table is worth a tenth of a prior: it speaks of fewer machines. */
 export const tableStrength = (priors: number): Strength => ({ priors, tables: priors / 10 });
 
 /**
- * Priors and test tables moved by closed cases (Dirichlet counts; the catalogue's numbers are the prior, counted as `strength` cases).
- * A case from a lot whose source multiplies a cause's odds counts as that many ordinary ones. A table row learns only where exactly one
- * cause the finding knows was present; what that cause itself showed, beside the leak, is taken in expectation.
+ * Priors and test tables moved by closed cases (Dirichlet counts; the catalogue's numbers are the prior,
+ * counted as `strength` cases). A case from a lot whose source multiplies a cause's odds counts as that many
+ * ordinary ones. A table row learns only where exactly one cause the finding knows was present; what that
+ * cause itself showed, beside the leak, is taken in expectation.
  */
 export function learnFrom(catalogue: Catalogue, cases: readonly ClosedCase[], strength: Strength): Learned {
   const learned: Learned = { cases: cases.length, priors: {}, tables: {} };
@@ -144,7 +149,9 @@ export function learnFrom(catalogue: Catalogue, cases: readonly ClosedCase[], st
   return learned;
 }
 
-/** P(the cause itself drew each outcome | the worst of leak and cause is `outcome`); null when that cannot be. */
+/**
+ * P(the cause itself drew each outcome | the worst of leak and cause is `outcome`); null when that cannot be.
+ */
 function ownShare(finding: Finding, who: string, outcome: number): number[] | null {
   if (who === 'leak')
     return finding.leak[outcome] > 0 ? finding.leak.map((_, o) => Number(o === outcome)) : null;

@@ -8,19 +8,25 @@ export type Evidence =
   /** A repair was tried: `helped` says whether the fault it aims at was seen to go. */
   | { kind: 'repair'; repair: Pick<Repair, 'id' | 'cures'>; helped: boolean };
 
-/** What acts besides the hypothesis itself: causes seen directly (`fixed`), less those a repair has removed (`cured`). */
+/**
+ * What acts besides the hypothesis itself: causes seen directly (`fixed`), less those a repair has removed
+ * (`cured`).
+ */
 export interface Acting {
   fixed: readonly number[];
   cured: Uint8Array;
 }
 
-/** P(a repair that aims at no present fault is taken for one that helped): a mistaken verdict at the bench. Shop estimate. */
+/**
+ * P(a repair that aims at no present fault is taken for one that helped): a mistaken verdict at the bench.
+ * Shop estimate.
+ */
 export const MISTAKEN_HELP = 0.02;
 
 /**
- * P(outcome | set of causes) by noisy-MAX (Henrion 1989; Diez 1993): q_0(<=o) * prod q_i(<=o), differenced. A cause that blocks the
- * finding leaves only q_0.
- * `members` must not hold a fixed cause. @returns probability in [0, 1]
+ * P(outcome | set of causes) by noisy-MAX (Henrion 1989; Diez 1993): q_0(<=o) * prod q_i(<=o), differenced. A
+ * cause that blocks the finding leaves only q_0. `members` must not hold a fixed cause. @returns probability
+ * in [0, 1]
  */
 export function outcomeGivenSet(
   finding: CompiledFinding,
@@ -45,7 +51,10 @@ export function outcomeGivenSet(
   return Math.max(0, upTo - below);
 }
 
-/** P(outcome | set) for every outcome of a finding and the first `count` sets of causes: `out[set * outcomes + outcome]`. */
+/**
+ * P(outcome | set) for every outcome of a finding and the first `count` sets of causes: `out[set * outcomes +
+ * outcome]`.
+ */
 export function outcomesGivenSets(
   finding: CompiledFinding,
   sets: readonly (readonly number[])[],
@@ -92,7 +101,10 @@ export function verdictGivenSet(
   return helped ? help : 1 - help;
 }
 
-/** ln P(evidence | h) of every hypothesis; -Infinity where it is impossible. @throws RangeError on an unknown finding or outcome */
+/**
+ * ln P(evidence | h) of every hypothesis; -Infinity where it is impossible.
+ * @throws RangeError on an unknown finding or outcome
+ */
 export function logLikelihoods(
   model: BeliefModel,
   hypotheses: Hypotheses,

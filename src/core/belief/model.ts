@@ -7,9 +7,9 @@ export interface ModelContext {
 }
 
 /**
- * A finding made ready for arithmetic.
- * `cumulative[c * outcomes + o]` = q_c(<= o), the noisy-MAX factor of cause index c (1 everywhere when it does not touch the finding);
- * `leak[o]` = q_0(<= o). Both end at exactly 1.
+ * A finding made ready for arithmetic. `cumulative[c * outcomes + o]` = q_c(<= o), the noisy-MAX factor of
+ * cause index c (1 everywhere when it does not touch the finding); `leak[o]` = q_0(<= o). Both end at exactly
+ * 1.
  */
 export interface CompiledFinding {
   id: string;
@@ -71,7 +71,8 @@ export function compileFinding(finding: Finding, causes: Cause[]): CompiledFindi
 }
 
 /**
- * Compile the catalogue for one chassis and source: causes that chassis cannot have and findings it cannot show are left out.
+ * Compile the catalogue for one chassis and source: causes that chassis cannot have and findings it cannot
+ * show are left out.
  * @throws RangeError when no cause applies
  */
 export function compileModel(

@@ -1,7 +1,10 @@
 import type { Catalogue, Chassis } from '../catalogue';
 import { catalogueFaults } from './validate';
 
-/** The owner's own numbers over the catalogue's. Only numbers: what there is, and what it is called, stays as it is. */
+/**
+ * The owner's own numbers over the catalogue's. Only numbers: what there is, and what it is called, stays as
+ * it is.
+ */
 export interface CatalogueOverrides {
   causes?: Record<string, { prior?: Partial<Record<Chassis, number>>; valueLeft?: number }>;
   findings?: Record<string, { minutes?: number; leak?: number[]; by?: Record<string, number[]> }>;
@@ -68,7 +71,10 @@ export function withOverrides(catalogue: Catalogue, overrides: CatalogueOverride
   };
 }
 
-/** Every fault of the overrides in words: names the catalogue does not have, and what the changed catalogue would break. */
+/**
+ * Every fault of the overrides in words: names the catalogue does not have, and what the changed catalogue
+ * would break.
+ */
 export function overrideFaults(catalogue: Catalogue, overrides: CatalogueOverrides): string[] {
   const faults: string[] = [];
   for (const part of ['causes', 'findings', 'repairs'] as const) {

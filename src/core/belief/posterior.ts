@@ -12,7 +12,9 @@ export interface Posterior {
   sound: number;
   /** ln P(evidence) under the model truncated to K faults. */
   logEvidence: number;
-  /** Causes seen directly (part of every hypothesis, not counted against K) and causes a repair has removed. */
+  /**
+   * Causes seen directly (part of every hypothesis, not counted against K) and causes a repair has removed.
+   */
   acting: Acting;
 }
 
@@ -33,8 +35,9 @@ function actingKey({ fixed, cured }: Acting): string {
 }
 
 /**
- * Exact posterior by enumeration in log space. Likelihood vectors are kept, so adding one finding costs one vector and one sum,
- * and voiding one restores the earlier numbers bit for bit (the sum is always taken in the record's order).
+ * Exact posterior by enumeration in log space. Likelihood vectors are kept, so adding one finding costs one
+ * vector and one sum, and voiding one restores the earlier numbers bit for bit (the sum is always taken in
+ * the record's order).
  */
 export class BeliefEngine {
   readonly hypotheses: Hypotheses;
@@ -70,7 +73,8 @@ export class BeliefEngine {
 
   /**
    * @param record evidence in the order it happened
-   * @param floor least probability any set gives any entry, [0, 1): above 0 nothing is impossible, only unlikely
+   * @param floor least probability any set gives any entry, [0, 1): above 0 nothing is impossible, only
+   * unlikely
    * @throws ImpossibleEvidence when no set of faults could have shown all of it
    */
   posterior(record: readonly Evidence[], floor = 0): Posterior {
@@ -78,8 +82,8 @@ export class BeliefEngine {
   }
 
   /**
-   * Posteriors after 0, 1, 2 ... entries. Each goes on from the one before it; only an entry that shows a cause directly changes
-   * what every earlier entry means, and starts the sums afresh.
+   * Posteriors after 0, 1, 2 ... entries. Each goes on from the one before it; only an entry that shows a
+   * cause directly changes what every earlier entry means, and starts the sums afresh.
    * @throws ImpossibleEvidence when no set of faults could have shown all of it
    */
   trace(record: readonly Evidence[], floor = 0): Posterior[] {
@@ -137,7 +141,10 @@ export class BeliefEngine {
   }
 }
 
-/** No set of faults the model knows could have shown all of a record. A person's answers are still a person's answers: see `floor`. */
+/**
+ * No set of faults the model knows could have shown all of a record. A person's answers are still a person's
+ * answers: see `floor`.
+ */
 export class ImpossibleEvidence extends RangeError {}
 
 /** ln of prior times likelihood by hypothesis, and what acts. */
@@ -146,7 +153,9 @@ interface Sums {
   acting: Acting;
 }
 
-/** Hypotheses e^-60 times less likely than all together count for nothing, far below the last bit of the rest. */
+/**
+ * Hypotheses e^-60 times less likely than all together count for nothing, far below the last bit of the rest.
+ */
 const FORGET = 60;
 
 /** Marks what a repair that helped has removed, in place. */
@@ -157,7 +166,10 @@ export function markCured(model: BeliefModel, cures: Record<string, number>, cur
   }
 }
 
-/** Causes the record has shown directly, increasing. One seen again after its repair does not count: that is a question for the conflict check. */
+/**
+ * Causes the record has shown directly, increasing. One seen again after its repair does not count: that is a
+ * question for the conflict check.
+ */
 export function settledBy(model: BeliefModel, record: readonly Evidence[]): number[] {
   const fixed = new Set<number>();
   const cured = new Uint8Array(model.causes.length);

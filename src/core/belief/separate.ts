@@ -12,7 +12,9 @@ export interface Inseparable {
   shared: string[];
 }
 
-/** P(outcome | the cause alone acts) by noisy-MAX: the leak and the cause's own distribution, the worse shows. */
+/**
+ * P(outcome | the cause alone acts) by noisy-MAX: the leak and the cause's own distribution, the worse shows.
+ */
 function shown(finding: Finding, cause: string): number[] {
   const own = finding.by[cause];
   if (!own) return finding.leak;
@@ -30,7 +32,8 @@ function shown(finding: Finding, cause: string): number[] {
 }
 
 /**
- * Pairs of causes the catalogue cannot separate: no single finding's outcomes differ by `least` (total variation) or more.
+ * Pairs of causes the catalogue cannot separate: no single finding's outcomes differ by `least` (total
+ * variation) or more.
  * @param least distance from which a pair counts as told apart, 0..1
  */
 export function inseparablePairs(

@@ -1,10 +1,15 @@
 import type { Evidence } from './likelihood';
 import type { BeliefEngine, Posterior } from './posterior';
 
-/** How one entry of the record moved each cause, in decibans: 10 log10 of the factor on its odds (Good 1950). */
+/**
+ * How one entry of the record moved each cause, in decibans: 10 log10 of the factor on its odds (Good 1950).
+ */
 export interface Weight {
   index: number;
-  /** By cause index; positive = made it likelier. Summed over the record they give the whole change of log odds. */
+  /**
+   * By cause index; positive = made it likelier. Summed over the record they give the whole change of log
+   * odds.
+   */
   decibans: Float64Array;
   soundDecibans: number;
 }
@@ -16,7 +21,10 @@ function logit10(p: number): number {
   return 10 * Math.log10(held / (1 - held));
 }
 
-/** Weights of evidence entry by entry, and the posterior after the last. A repaired cause is compared by what is left of it. */
+/**
+ * Weights of evidence entry by entry, and the posterior after the last. A repaired cause is compared by what
+ * is left of it.
+ */
 export function weighRecord(
   engine: BeliefEngine,
   record: readonly Evidence[],

@@ -118,7 +118,8 @@ export function testsFor(rubric: Rubric, chassis: Chassis): FunctionTest[] {
 }
 
 /**
- * Grade by the rubric: points of all surfaces, capped by failed tests, battery and temperature; the worst of them decides.
+ * Grade by the rubric: points of all surfaces, capped by failed tests, battery and temperature; the worst of
+ * them decides.
  * @throws RangeError on an unknown defect kind
  */
 export function gradeUnit(rubric: Rubric, input: GradeInput): GradeResult {
@@ -179,7 +180,10 @@ export function gradeUnit(rubric: Rubric, input: GradeInput): GradeResult {
   };
 }
 
-/** Cheapest set of mendable defects that reaches the next grade, taken in order of points won for a minute; null when marks alone cannot. */
+/**
+ * Cheapest set of mendable defects that reaches the next grade, taken in order of points won for a minute;
+ * null when marks alone cannot.
+ */
 function liftOf(rubric: Rubric, input: GradeInput, grade: Grade): GradeLift | null {
   const at = GRADES.indexOf(grade);
   if (at === 0) return null;

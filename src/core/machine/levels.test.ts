@@ -2,7 +2,9 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { LEVEL_FLAGS, processorLevel } from './levels';
 
-/** x86-64 psABI levels as flag names; the file's lists were checked against a compiler's predefined macros. */
+/**
+ * x86-64 psABI levels as flag names; the file's lists were checked against a compiler's predefined macros.
+ */
 const published = JSON.parse(
   readFileSync(new URL('../../../tests/oracles/x86-levels.json', import.meta.url), 'utf8'),
 ) as Record<string, string[]>;

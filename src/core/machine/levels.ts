@@ -1,6 +1,7 @@
 /**
- * x86-64 micro-architecture levels (x86-64 psABI, section "Micro-Architecture Levels"), as Linux /proc/cpuinfo flag names:
- * pni = SSE3, abm = LZCNT; OSXSAVE has no flag of its own, xsave with avx implies it.
+ * x86-64 micro-architecture levels (x86-64 psABI, section "Micro-Architecture Levels"), as Linux
+ * /proc/cpuinfo flag names: pni = SSE3, abm = LZCNT; OSXSAVE has no flag of its own, xsave with avx implies
+ * it.
  */
 export const LEVEL_FLAGS = {
   1: ['lm', 'cmov', 'cx8', 'fpu', 'fxsr', 'mmx', 'syscall', 'sse', 'sse2'],
@@ -11,7 +12,10 @@ export const LEVEL_FLAGS = {
 
 export type ProcessorLevel = 0 | 1 | 2 | 3 | 4;
 
-/** Highest level whose flags, and those of every level below, are all there; 0 = not 64-bit. `missing` = what the next level wants. */
+/**
+ * Highest level whose flags, and those of every level below, are all there; 0 = not 64-bit. `missing` = what
+ * the next level wants.
+ */
 export function processorLevel(flags: Iterable<string>): { level: ProcessorLevel; missing: string[] } {
   const have = new Set(flags);
   let level: ProcessorLevel = 0;

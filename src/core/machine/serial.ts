@@ -35,8 +35,8 @@ function counting(text: string): boolean {
 }
 
 /**
- * Does a serial tell one machine from another? Fillers ("To be filled by ...", "00000001", "12345678", "xxxx") do not: two machines
- * that both carry one are still two.
+ * Does a serial tell one machine from another? Fillers ("To be filled by ...", "00000001", "12345678",
+ * "xxxx") do not: two machines that both carry one are still two.
  * @param serial as read or typed @returns false for fillers and for a single sign
  */
 export function identifies(serial: string): boolean {

@@ -110,7 +110,8 @@ export const pairsOf = (placement: Placement) =>
   placement.flatMap((module, slot) => (module === EMPTY ? [] : [{ module, slot }]));
 
 /**
- * P(what was seen | these places fail): all failing: no start; else each failing place halts the start on its own, or is not counted.
+ * P(what was seen | these places fail): all failing: no start; else each failing place halts the start on its
+ * own, or is not counted.
  * @param failing bit by pair
  */
 export function chanceOf(
@@ -139,7 +140,9 @@ export function failingPairs(
   return mask;
 }
 
-/** Belief after a trial; null when no state could have shown it (an intermittent fault, or a slip of the pen). */
+/**
+ * Belief after a trial; null when no state could have shown it (an intermittent fault, or a slip of the pen).
+ */
 export const afterTrial = (belief: MemoryBelief, trial: Trial): MemoryBelief | null =>
   afterTrialWith(belief, trial)?.belief ?? null;
 
@@ -205,8 +208,9 @@ export function sharesOf({ setup, p }: MemoryBelief): MemoryShares {
 }
 
 /**
- * Would this start only repeat an earlier one? What kept the machine from starting keeps it again: the same places, or more of them, tell nothing
- * until one of their slots has been cleaned. (The chance in `chanceOf` is over machines, not over tries.)
+ * Would this start only repeat an earlier one? What kept the machine from starting keeps it again: the same
+ * places, or more of them, tell nothing until one of their slots has been cleaned. (The chance in `chanceOf`
+ * is over machines, not over tries.)
  */
 export function toldAlready(trials: readonly Trial[], placement: Placement, cleaned: number): boolean {
   return trials.some((trial) => {
@@ -220,7 +224,10 @@ export function toldAlready(trials: readonly Trial[], placement: Placement, clea
   });
 }
 
-/** Verdicts: what is known to the asked certainty. A slot that was cleaned only needs to be known to work or not. */
+/**
+ * Verdicts: what is known to the asked certainty. A slot that was cleaned only needs to be known to work or
+ * not.
+ */
 export interface MemoryVerdict {
   done: boolean;
   modules: ('sound' | 'bad' | 'open')[];

@@ -10,8 +10,8 @@ export const EMPTY = -1;
 export const MOST = 8;
 
 /**
- * Does the board take this filling? any: yes; first: the first slot must be filled; pairs: slots 1+2, 3+4 ... are filled together with
- * modules of one size. An empty board never starts.
+ * Does the board take this filling? any: yes; first: the first slot must be filled; pairs: slots 1+2, 3+4 ...
+ * are filled together with modules of one size. An empty board never starts.
  * @param sizes GB by module
  */
 export function legal(placement: Placement, rule: SlotRule, sizes: readonly number[]): boolean {

@@ -21,7 +21,8 @@ const module = (id: string, sizeGb: number, costMinor: number, more: Partial<Bin
 });
 
 describe('best fit from the bin', () => {
-  // JEDEC module names (JESD79-x, from memory): transfers x 8 bytes; DDR3-1600 = PC3-12800, DDR4-3200 = PC4-25600, DDR2-800 = PC2-6400, DDR5-5600 = PC5-44800
+  // JEDEC module names (JESD79-x, from memory): transfers x 8 bytes; DDR3-1600 = PC3-12800, DDR4-3200 =
+  // PC4-25600, DDR2-800 = PC2-6400, DDR5-5600 = PC5-44800
   it.each([
     [1600, 12800],
     [3200, 25600],

@@ -39,15 +39,19 @@ export interface MemoryFit {
   bandwidth: number;
 }
 
-/** Transfers a second x 8 bytes x channels, as JEDEC names modules (12,800 MB/s for 1,600 MT/s on one channel). @returns MB/s */
+/**
+ * Transfers a second x 8 bytes x channels, as JEDEC names modules (12,800 MB/s for 1,600 MT/s on one
+ * channel).
+ * @returns MB/s
+ */
 export const peakBandwidth = (rate: number, channels: number) => rate * 8 * channels;
 
 /** Groups of like modules are tried by count, so that a hundred alike are one choice. */
 const LIKE = (module: BinModule) => `${module.sizeGb}|${module.rate}|${module.costMinor}`;
 
 /**
- * The least costly modules from the bin that reach the target on this board, exactly (every combination within the slots is weighed, cut
- * off by cost). Ties: channels paired, then faster, then fewer modules.
+ * The least costly modules from the bin that reach the target on this board, exactly (every combination
+ * within the slots is weighed, cut off by cost). Ties: channels paired, then faster, then fewer modules.
  * @returns null when the bin and the board cannot reach it; `paired` in options asks for equal channels
  */
 export function bestFit(

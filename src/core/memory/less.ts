@@ -55,8 +55,9 @@ const SLACK = 0.06;
 const ANYWHERE = 1e-4;
 
 /**
- * Why less is counted than is fitted, most likely first: each reason predicts a count (or a span of counts), and is weighed by how well it does.
- * A reason that fixed limits rule out or make certain says so by its prediction: the slot's limit, the board's limit.
+ * Why less is counted than is fitted, most likely first: each reason predicts a count (or a span of counts),
+ * and is weighed by how well it does. A reason that fixed limits rule out or make certain says so by its
+ * prediction: the slot's limit, the board's limit.
  */
 export function whyLess(count: MemoryCount, usual: LessUsual): LessExplanation[] {
   const { reasons, ceiling32, mapped, share, boardLimits } = usual;

@@ -27,8 +27,8 @@ export interface ProposedTrial {
 const WHOLE = 700;
 
 /**
- * P by (bad modules, failing slots) once `cleaned` slots are clean, and the entropy of what must still be known:
- * a cleaned slot only works or not, any other is sound, bad or dirty.
+ * P by (bad modules, failing slots) once `cleaned` slots are clean, and the entropy of what must still be
+ * known: a cleaned slot only works or not, any other is sound, bad or dirty.
  */
 function collapsed(belief: MemoryBelief, cleaned: number): { joint: Float64Array; entropy: number } {
   const { setup, p } = belief;
@@ -56,7 +56,10 @@ function collapsed(belief: MemoryBelief, cleaned: number): { joint: Float64Array
 
 const plogp = (p: number) => (p > 0 ? -p * Math.log2(p) : 0);
 
-/** Mutual information between a start and the state, bits; and P(it starts). Small boards' joint, big boards' alike. */
+/**
+ * Mutual information between a start and the state, bits; and P(it starts). Small boards' joint, big boards'
+ * alike.
+ */
 function told(
   joint: Float64Array,
   placement: Placement,
@@ -92,7 +95,10 @@ function told(
   return { bits: Math.max(0, outcome - noise), starts: 1 - none };
 }
 
-/** What may be put in: everything on small boards; on big ones single places, pairs of places, and full fillings by what is likely sound. */
+/**
+ * What may be put in: everything on small boards; on big ones single places, pairs of places, and full
+ * fillings by what is likely sound.
+ */
 function candidates(belief: MemoryBelief, joint: Float64Array): Placement[] {
   const { setup } = belief;
   const modules = setup.sizes.length;
@@ -107,7 +113,8 @@ function candidates(belief: MemoryBelief, joint: Float64Array): Placement[] {
     module: (at: number) => `${shares.modules[at].toFixed(9)} ${setup.sizes[at]}`,
     slot: (at: number) => `${shares.slots[at].bad.toFixed(9)} ${shares.slots[at].dirty.toFixed(9)}`,
   };
-  // places in the same doubt tell the same: of each kind one is enough, the one that is there already before others
+  // places in the same doubt tell the same: of each kind one is enough, the one that is there already before
+  // others
   const alike = new Map<string, Placement>();
   for (const placement of placements(
     modules,
@@ -234,7 +241,10 @@ function showings(
   });
 }
 
-/** Minutes still to come after a start: the entropy at the best rate found there, with what a start usually costs, wherever the modules are now. */
+/**
+ * Minutes still to come after a start: the entropy at the best rate found there, with what a start usually
+ * costs, wherever the modules are now.
+ */
 function leftMinutes({ setup }: MemoryBelief, { entropy, ways }: Ways): number {
   const usual = (way: ProposedTrial) =>
     setup.startMinutes + USUAL_MOVES * setup.moveMinutes + setup.cleanMinutes * bits(way.clean);
@@ -247,8 +257,8 @@ const USUAL_MOVES = 2;
 const LOOK = 25;
 
 /**
- * The next start: least minutes for it and for what it leaves, where what is left is its entropy at the best rate (bits a minute) found there.
- * On boards above 4 x 4: most bits a minute.
+ * The next start: least minutes for it and for what it leaves, where what is left is its entropy at the best
+ * rate (bits a minute) found there. On boards above 4 x 4: most bits a minute.
  * @returns null when everything is known, or when no filling can tell more (a known-good module is needed)
  */
 export function nextTrial(belief: MemoryBelief): ProposedTrial | null {

@@ -23,8 +23,9 @@ export type TrialPolicy = (
 export const mostTold: TrialPolicy = (belief) => nextTrial(belief);
 
 /**
- * How it is usually done (common practice): one module at a time in the first slot; then one that works through every other slot;
- * what fails is cleaned and tried again. The program's own proposal is measured against it.
+ * How it is usually done (common practice): one module at a time in the first slot; then one that works
+ * through every other slot; what fails is cleaned and tried again. The program's own proposal is measured
+ * against it.
  */
 export const oneAtATime: TrialPolicy = (belief, trials) => {
   const { setup } = belief;
@@ -100,7 +101,8 @@ export function showsOf(
 const MOST_TRIALS = 60;
 
 /**
- * Trials and minutes a policy still needs, over `draws` machines drawn from the belief (the same ones for the same seed).
+ * Trials and minutes a policy still needs, over `draws` machines drawn from the belief (the same ones for the
+ * same seed).
  * @param onDraw called after each draw; returning false stops early (what was drawn so far counts)
  */
 export function planFigures(

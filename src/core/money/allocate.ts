@@ -1,8 +1,8 @@
 import { assertMinor } from './minor';
 
 /**
- * Splits a total over weights so that the parts add up to the total exactly (largest remainder, ties to the earlier part).
- * All weights 0: split equally. @param totalMinor 0 or more @param weights each 0 or more
+ * Splits a total over weights so that the parts add up to the total exactly (largest remainder, ties to the
+ * earlier part). All weights 0: split equally. @param totalMinor 0 or more @param weights each 0 or more
  * @throws RangeError when there is nothing to split over or a weight is negative
  */
 export function allocateMinor(totalMinor: number, weights: readonly number[]): number[] {

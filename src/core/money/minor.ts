@@ -24,7 +24,8 @@ export function minorText(minor: number, decimals = 2, plus = false): string {
 }
 
 /**
- * "1 234,5" or "1,234.50" or "12" -> minor units. The last comma or point followed by 1 to `decimals` digits is the decimal mark.
+ * "1 234,5" or "1,234.50" or "12" -> minor units. The last comma or point followed by 1 to `decimals` digits
+ * is the decimal mark.
  * @returns null when the text is not an amount
  */
 export function parseMinor(text: string, decimals = 2): number | null {
@@ -38,7 +39,8 @@ export function parseMinor(text: string, decimals = 2): number | null {
   const mark = /^(.*)[.,](\d+)$/.exec(match[2]);
   const isFraction = mark && mark[2].length <= decimals;
   const grouped = isFraction ? mark[1] : match[2];
-  // marks before the decimal one may only part thousands, all with the same sign and another than the decimal one
+  // marks before the decimal one may only part thousands, all with the same sign and another than the decimal
+  // one
   if (
     /[.,]/.test(grouped) &&
     (!/^\d{1,3}(?:,\d{3})+$|^\d{1,3}(?:\.\d{3})+$/.test(grouped) ||

@@ -2,7 +2,10 @@ import type { BenchMinutes, BenchState, Catalogue, Chassis } from '../catalogue'
 import { CLOSED, movesFor, stateAfter } from '../steps/bench';
 import type { RecordEntry } from './entries';
 
-/** How the machine lies on the bench after everything on its record: what each look and repair needed, and what a person said since. */
+/**
+ * How the machine lies on the bench after everything on its record: what each look and repair needed, and
+ * what a person said since.
+ */
 export function benchOf(
   entries: readonly RecordEntry[],
   meaning: Pick<Catalogue, 'findings' | 'repairs'> & { benchMinutes: BenchMinutes },

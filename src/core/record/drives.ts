@@ -16,7 +16,10 @@ export interface DriveRecord {
   seen: boolean | null;
 }
 
-/** What the entries about one drive come to, in their order. A drive comes with somebody's data on it until something says otherwise. */
+/**
+ * What the entries about one drive come to, in their order. A drive comes with somebody's data on it until
+ * something says otherwise.
+ */
 export function dataState(entries: readonly Pick<DataEntry, 'what'>[]): { accounted: boolean; why: string } {
   let accounted = false;
   let why = 'has neither an erasure nor an owner-return record';
@@ -33,7 +36,10 @@ export function dataState(entries: readonly Pick<DataEntry, 'what'>[]): { accoun
   return { accounted, why };
 }
 
-/** The drives of a machine and what is known of them. @param entries standing entries in the order they happened */
+/**
+ * The drives of a machine and what is known of them.
+ * @param entries standing entries in the order they happened
+ */
 export function drivesOf(
   entries: readonly RecordEntry[],
   meaning: Pick<Catalogue, 'findings' | 'repairs'>,
@@ -65,8 +71,8 @@ export function drivesOf(
 }
 
 /**
- * May the machine leave? Reasons it may not, in words; empty = it may. A drive seen but not on record holds it back as surely as one
- * that is: silence about a drive is never an erasure.
+ * May the machine leave? Reasons it may not, in words; empty = it may. A drive seen but not on record holds
+ * it back as surely as one that is: silence about a drive is never an erasure.
  */
 export function dataFaults({ inside, seen }: DriveRecord): string[] {
   const faults = inside

@@ -40,7 +40,9 @@ export interface ValueEntry extends Entry<'value'> {
   by: string;
 }
 
-/** A part and this machine. `found`: it is in the machine and was put on record; `in`, `out`: hands did it. */
+/**
+ * A part and this machine. `found`: it is in the machine and was put on record; `in`, `out`: hands did it.
+ */
 export interface PartEntry extends Entry<'part'> {
   way: 'found' | 'in' | 'out';
   part: RecordPart;
@@ -50,7 +52,10 @@ export interface PartEntry extends Entry<'part'> {
 /** What became of the data on a drive, wherever the drive was. */
 export interface DataEntry extends Entry<'data'> {
   drive: string;
-  /** `never`: new, never held any. `installed`: a fresh system written by the shop. `cloned`: somebody's data written on it. */
+  /**
+   * `never`: new, never held any. `installed`: a fresh system written by the shop. `cloned`: somebody's data
+   * written on it.
+   */
   what: 'erased' | 'returned' | 'destroyed' | 'never' | 'installed' | 'cloned';
 }
 

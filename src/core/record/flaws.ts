@@ -7,8 +7,8 @@ export interface ToldFlaw extends StandingFlaw {
 }
 
 /**
- * Cures that work round a fault instead of mending it ("use the other slot") leave a flaw a buyer is told of. One that was mended
- * afterwards (a later repair that cures the same fault for good) is gone.
+ * Cures that work round a fault instead of mending it ("use the other slot") leave a flaw a buyer is told of.
+ * One that was mended afterwards (a later repair that cures the same fault for good) is gone.
  */
 export function standingFlaws(
   entries: readonly RecordEntry[],

@@ -19,8 +19,8 @@ export interface DerivedRecord {
 }
 
 /**
- * From the standing entries of one machine to what it is, what holds it back, how it lies, and what a buyer is told. Pure: taking an
- * entry back is leaving it out.
+ * From the standing entries of one machine to what it is, what holds it back, how it lies, and what a buyer
+ * is told. Pure: taking an entry back is leaving it out.
  * @param entries what stands, in the order it happened
  */
 export function deriveRecord(

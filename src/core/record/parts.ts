@@ -1,6 +1,9 @@
 import type { RecordEntry } from './entries';
 
-/** Classes of parts that hands took out and none of which is known to be in the machine now: nothing more of them can be harvested. */
+/**
+ * Classes of parts that hands took out and none of which is known to be in the machine now: nothing more of
+ * them can be harvested.
+ */
 export function takenOut(entries: readonly RecordEntry[]): string[] {
   const inside = new Map<string, Set<string>>();
   const out = new Set<string>();

@@ -56,7 +56,8 @@ function piecesOf(text: string): Piece[] {
 }
 
 /**
- * A size as people, manifests and instruments write it: "8", "8 GB", "2x4GB", "DDR4 8 GB", "1 TB SSD", "512 MB", "500,5 GB".
+ * A size as people, manifests and instruments write it: "8", "8 GB", "2x4GB", "DDR4 8 GB", "1 TB SSD", "512
+ * MB", "500,5 GB".
  * @returns gigabytes; null when the text says that nobody knows; NaN when it says no size
  */
 export function gigabytesIn(text: string): number | null {

@@ -178,8 +178,8 @@ function told(state: Determined, tells: Tells, source: Source): void {
 }
 
 /**
- * What the machine is now: each property as the newest entry that determined it says, whatever kind of entry that was. A seller's word
- * counts only where nothing that was seen does.
+ * What the machine is now: each property as the newest entry that determined it says, whatever kind of entry
+ * that was. A seller's word counts only where nothing that was seen does.
  * @param entries standing entries in the order they happened
  */
 export function specificationOf(entries: readonly RecordEntry[], meaning: Meaning): Specification {

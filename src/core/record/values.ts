@@ -34,8 +34,10 @@ export const sizeText = (gb: number) =>
   gb >= 1000 && gb % 500 === 0 ? `${rounded(gb / 1000)} TB` : `${rounded(gb)} GB`;
 
 /**
- * A value of the specification from a text, by the same rules whoever wrote it: a person, a manifest, a report.
- * @returns the text to show and the number it means (gigabytes, shares, degrees Celsius), or in words why it is none
+ * A value of the specification from a text, by the same rules whoever wrote it: a person, a manifest, a
+ * report.
+ * @returns the text to show and the number it means (gigabytes, shares, degrees Celsius), or in words why it
+ * is none
  */
 export function readValue(key: SpecKey, text: string): ReadValue {
   const refuse = (must: string): ReadValue => ({

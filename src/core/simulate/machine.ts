@@ -3,7 +3,10 @@ import type { BeliefModel } from '../belief/model';
 import { MISTAKEN_HELP } from '../belief/likelihood';
 import { drawIndex, seededRandom } from '../random';
 
-/** A number in [0, 1) that depends on nothing but its keys: the same look at the same machine always shows the same (FNV-1a, then mixed). */
+/**
+ * A number in [0, 1) that depends on nothing but its keys: the same look at the same machine always shows the
+ * same (FNV-1a, then mixed).
+ */
 function fixedDraw(seed: number, key: string): number {
   let hash = (0x811c9dc5 ^ seed) >>> 0;
   for (let i = 0; i < key.length; i++) hash = Math.imul(hash ^ key.charCodeAt(i), 0x01000193) >>> 0;
@@ -11,8 +14,9 @@ function fixedDraw(seed: number, key: string): number {
 }
 
 /**
- * A machine on a simulated bench: its true faults are hidden in it; it shows what such a machine would show, and a repair cures what
- * it would cure. What it shows depends on the seed alone, not on the order of asking, so two ways of working meet the same machine.
+ * A machine on a simulated bench: its true faults are hidden in it; it shows what such a machine would show,
+ * and a repair cures what it would cure. What it shows depends on the seed alone, not on the order of asking,
+ * so two ways of working meet the same machine.
  */
 export class SimulatedMachine {
   readonly present: Set<string>;
@@ -31,7 +35,10 @@ export class SimulatedMachine {
     this.present = new Set(causes);
   }
 
-  /** The outcome of a look: each cause present, and the leak, shows something; the worst is seen. @throws RangeError on an unknown finding */
+  /**
+   * The outcome of a look: each cause present, and the leak, shows something; the worst is seen.
+   * @throws RangeError on an unknown finding
+   */
   look(finding: string): number {
     const compiled = this.model.findings.get(finding);
     if (!compiled) throw new RangeError(`SimulatedMachine: no finding "${finding}" for this chassis`);
@@ -91,8 +98,8 @@ function normal(random: () => number): number {
 }
 
 /**
- * The same catalogue with every prior's odds and every likelihood moved by a log-normal factor and made to sum again: a world that
- * is not quite what the catalogue says. What is impossible stays impossible.
+ * The same catalogue with every prior's odds and every likelihood moved by a log-normal factor and made to
+ * sum again: a world that is not quite what the catalogue says. What is impossible stays impossible.
  * @param spread standard deviation of the logarithm
  */
 export function perturbed(catalogue: Catalogue, spread: number, random: () => number): Catalogue {

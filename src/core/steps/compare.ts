@@ -16,7 +16,10 @@ export type Barrier =
 export interface StepComparison {
   proposed: RankedStep;
   other: RankedStep;
-  /** How much more the first is worth than the second, minor units; split into what the step costs and what it leads to. */
+  /**
+   * How much more the first is worth than the second, minor units; split into what the step costs and what it
+   * leads to.
+   */
   aheadMinor: number;
   /** Positive = the first is cheaper: minutes at the shop's rate, and parts. */
   minutesMinor: number;
@@ -29,7 +32,8 @@ export type Comparison =
   { possible: true; comparison: StepComparison } | { possible: false; barrier: Barrier };
 
 /**
- * Why this step and not that one? Both are valued by the same lookahead; the difference is split so that it adds up.
+ * Why this step and not that one? Both are valued by the same lookahead; the difference is split so that it
+ * adds up.
  * @param ids of two steps: findings, repairs, the whole look, or a stopping route
  */
 export function compareSteps(

@@ -20,7 +20,10 @@ export interface PreparedRepair {
   /** Local causes of the support it can cure, with its chances. */
   aims: Int16Array;
   success: Float64Array;
-  /** 1 where it could be seen now whether the cause has gone; a repair is not begun for the sake of the others. */
+  /**
+   * 1 where it could be seen now whether the cause has gone; a repair is not begun for the sake of the
+   * others.
+   */
   seen: Uint8Array;
   /** By bench state: attended minutes with setting up, cost in minor units, and the state it leaves. */
   minutes: Float64Array;

@@ -89,7 +89,10 @@ export function engineFor(catalogue: Catalogue, context: ModelContext, faults = 
   return engine;
 }
 
-/** Everything worked out of a record, nothing left out or rounded: what `evaluateUnit` condenses for the screens. */
+/**
+ * Everything worked out of a record, nothing left out or rounded: what `evaluateUnit` condenses for the
+ * screens.
+ */
 export interface Inspection {
   engine: BeliefEngine;
   /** Entries that counted, with their index into the record. */
@@ -106,7 +109,10 @@ export interface Inspection {
   ranking: StepRanking;
 }
 
-/** How likely at least any answer is, once answers contradict each other: somebody erred, in a look or in the catalogue. */
+/**
+ * How likely at least any answer is, once answers contradict each other: somebody erred, in a look or in the
+ * catalogue.
+ */
 const ERRED = 1e-6;
 
 function weighed(engine: BeliefEngine, evidence: readonly Evidence[]) {
@@ -119,8 +125,10 @@ function weighed(engine: BeliefEngine, evidence: readonly Evidence[]) {
 }
 
 /**
- * Which entries of an impossible record stand against its last one: without any one of them (the last kept) it is possible.
- * @returns indexes into `input.record`, increasing; empty when it is possible, or when it takes more than one to be wrong
+ * Which entries of an impossible record stand against its last one: without any one of them (the last kept)
+ * it is possible.
+ * @returns indexes into `input.record`, increasing; empty when it is possible, or when it takes more than one
+ * to be wrong
  */
 export function clashing(catalogue: Catalogue, input: EvaluationInput): number[] {
   const { engine, entries, impossible } = inspectUnit(catalogue, input);
@@ -202,7 +210,10 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
   };
 }
 
-/** The whole idea in one call: from everything observed to belief, value and the next best step. Pure: same input, same answer. */
+/**
+ * The whole idea in one call: from everything observed to belief, value and the next best step. Pure: same
+ * input, same answer.
+ */
 export function evaluateUnit(catalogue: Catalogue, input: EvaluationInput): Evaluation {
   const inspection = inspectUnit(catalogue, input);
   const { engine, entries, ignored, facts, weights, states, problem, context, ranking } = inspection;
@@ -261,7 +272,10 @@ export function evaluateUnit(catalogue: Catalogue, input: EvaluationInput): Eval
   };
 }
 
-/** Findings taken, and repairs tried in vain, since the last repair that helped: what was before it may be asked and tried again. */
+/**
+ * Findings taken, and repairs tried in vain, since the last repair that helped: what was before it may be
+ * asked and tried again.
+ */
 export function sinceLastHelp(evidence: readonly Evidence[]): { taken: Set<string>; failed: Set<string> } {
   const taken = new Set<string>();
   const failed = new Set<string>();

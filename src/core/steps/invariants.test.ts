@@ -9,7 +9,9 @@ import { CLOSED } from './bench';
 import { compareSteps } from './compare';
 import { engineFor, evaluateUnit, inspectUnit, type EvaluationInput, type RecordEntry } from './evaluate';
 
-/** Whatever is on the record, these hold. Records are drawn from simulated machines, with repairs in between. */
+/**
+ * Whatever is on the record, these hold. Records are drawn from simulated machines, with repairs in between.
+ */
 function drawn(seed: number): EvaluationInput {
   const random = seededRandom(seed);
   const chassis: Chassis = CHASSIS[seed % CHASSIS.length];

@@ -4,9 +4,10 @@ import type { Chassis } from '../catalogue';
 import { engineFor } from './evaluate';
 
 /**
- * What the bench says about one sign: "this points to that, and away from the other". Each line is common practice without a published
- * source. `makes` must become clearly likelier (its odds at least double), `clears` clearly less likely (its odds at least halve),
- * `over` holds pairs of which the first must come out ahead of the second.
+ * What the bench says about one sign: "this points to that, and away from the other". Each line is common
+ * practice without a published source. `makes` must become clearly likelier (its odds at least double),
+ * `clears` clearly less likely (its odds at least halve), `over` holds pairs of which the first must come out
+ * ahead of the second.
  */
 interface Lore {
   said: string;

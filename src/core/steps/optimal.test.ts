@@ -17,7 +17,10 @@ const NO_MOVES: BenchMinutes['desktop'] = {
 };
 const SOUND = 10_000;
 
-/** A random one-fault machine: up to 5 causes, up to 4 looks of two outcomes, one repair a cause; a minute costs 100. */
+/**
+ * A random one-fault machine: up to 5 causes, up to 4 looks of two outcomes, one repair a cause; a minute
+ * costs 100.
+ */
 function draw(random: Random) {
   const n = 2 + Math.floor(random() * 4);
   const looks = Math.floor(random() * 4) + 1;
@@ -43,7 +46,9 @@ function draw(random: Random) {
   return model;
 }
 
-/** The same machine for the engine, and the value of following its proposals to the end, worked out exactly. */
+/**
+ * The same machine for the engine, and the value of following its proposals to the end, worked out exactly.
+ */
 function followed(model: SmallModel): number {
   const causes: Cause[] = model.causes.map((p, i) => ({
     id: `c${i}`,

@@ -3,7 +3,10 @@ import { atPrice, benchMask, type PolicyContext } from './context';
 import type { PolicyValue } from './policy';
 import { NOT_HELD } from './support';
 
-/** How a unit may come out, net still to win in minor units, under a policy that does not know the fault beforehand. */
+/**
+ * How a unit may come out, net still to win in minor units, under a policy that does not know the fault
+ * beforehand.
+ */
 export interface OutcomeSpread {
   /** Eight in ten outcomes lie between these (P10, P90). */
   lowMinor: number;
@@ -18,8 +21,9 @@ const BINS = 16;
 const PRICE_SHARES = [0.25, 0.5, 0.25] as const;
 
 /**
- * One machine with the faults of set `h`, worked on by the plan as it stands: repairs are tried in its order whatever the fault is, each
- * cures with its chance, and what is left at the end goes by the plan's own ending.
+ * One machine with the faults of set `h`, worked on by the plan as it stands: repairs are tried in its order
+ * whatever the fault is, each cures with its chance, and what is left at the end goes by the plan's own
+ * ending.
  * @returns net value in minor units
  */
 export function walkPlan(context: PolicyContext, policy: PolicyValue, h: number, random: Random): number {
@@ -53,8 +57,9 @@ export function walkPlan(context: PolicyContext, policy: PolicyValue, h: number,
 }
 
 /**
- * Seeded draws of fault set, price and what each repair does, worked on by the base plan. What looking first wins over that plan
- * (`expectedMinor` less the plan's own value) is added to every draw, so that the expected value is the mean of what is shown.
+ * Seeded draws of fault set, price and what each repair does, worked on by the base plan. What looking first
+ * wins over that plan (`expectedMinor` less the plan's own value) is added to every draw, so that the
+ * expected value is the mean of what is shown.
  * @param low @param high range of the sound price as factors on the expected one
  * @param expectedMinor value of going on, looks included
  */

@@ -132,8 +132,8 @@ describe('the p/c order (Kalagnanam & Henrion 1988; Heckerman, Breese & Rommelse
   });
 
   it('stops after the best prefix, not when the next repair alone does not pay', () => {
-    // posteriors 0.4 and 0.6; r0 alone wins 4000 and costs 4500, so a rule that stops when the next one does not pay stops at once;
-    // r0 then r1 wins 10000 and costs 4500 + 0.6 * 6800
+    // posteriors 0.4 and 0.6; r0 alone wins 4000 and costs 4500, so a rule that stops when the next one does
+    // not pay stops at once; r0 then r1 wins 10000 and costs 4500 + 0.6 * 6800
     const problem = toy({ priors: [0.4 / 1.4, 0.6 / 1.6], minutes: [45, 68], soundMinor: 10_000 });
     const context = prepare(problem);
     const found = basePolicy(context, context.support.weights, benchMask(CLOSED), false);

@@ -30,7 +30,10 @@ export function massOf({ support }: PolicyContext, weights: Float64Array, local:
   return sum;
 }
 
-/** Every repair's chance of helping with these masses of causes; `seen` counts only what could be seen now to have gone. */
+/**
+ * Every repair's chance of helping with these masses of causes; `seen` counts only what could be seen now to
+ * have gone.
+ */
 function chances(context: PolicyContext, mass: Float64Array, seen: boolean): Float64Array {
   const out = new Float64Array(context.repairs.length);
   for (let r = 0; r < out.length; r++) {
@@ -70,8 +73,9 @@ function bestRatio(
 }
 
 /**
- * What is left while a plan runs: weights over sets, and the sums the next choice needs, kept up as mass moves.
- * `disclose`, `asFound` and `harvest` are the (unnormalised) values of stopping before the machine is put back together.
+ * What is left while a plan runs: weights over sets, and the sums the next choice needs, kept up as mass
+ * moves. `disclose`, `asFound` and `harvest` are the (unnormalised) values of stopping before the machine is
+ * put back together.
  */
 class Remainder {
   private left: Float64Array;
@@ -129,7 +133,11 @@ class Remainder {
     return Math.min(all, this.alive);
   }
 
-  /** Takes what is seen to be sound out of the game. `unseen` of set 0 was sound all along and has not been looked over. @returns its mass */
+  /**
+   * Takes what is seen to be sound out of the game. `unseen` of set 0 was sound all along and has not been
+   * looked over.
+   * @returns its mass
+   */
   finish(unseen: number): number {
     const { values } = this.context;
     const sound = this.left[0] - unseen;
@@ -166,10 +174,10 @@ export function bestStop(
 }
 
 /**
- * The base policy: try repairs in the order of p/c (Kalagnanam & Henrion 1988; Heckerman, Breese & Rommelse, CACM 38(3), 1995) and
- * stop after the best PREFIX of that order. A repair ends with trying what it aimed at, so a cure is seen; a machine that was sound
- * all along is only known to be after a look over the whole of it (`verifyFirst`).
- * `weights` are over the support and sum to 1; they are not changed.
+ * The base policy: try repairs in the order of p/c (Kalagnanam & Henrion 1988; Heckerman, Breese & Rommelse,
+ * CACM 38(3), 1995) and stop after the best PREFIX of that order. A repair ends with trying what it aimed at,
+ * so a cure is seen; a machine that was sound all along is only known to be after a look over the whole of it
+ * (`verifyFirst`). `weights` are over the support and sum to 1; they are not changed.
  * @param forced index into `context.repairs` that must come first, or -1
  */
 export function basePolicy(
@@ -221,7 +229,8 @@ export function basePolicy(
   while (rest.alive > 1e-4 && plan.length < repairs.length) {
     let pick = plan.length === 0 ? forced : -1;
     if (pick < 0) {
-      // no order of what is left can beat the best prefix: every machine still alive would have to be made sound for nothing
+      // no order of what is left can beat the best prefix: every machine still alive would have to be made
+      // sound for nothing
       if (gained + rest.alive * (values.soundNet - spent) <= best.value) break;
       pick = bestRatio(context, chance, done, state, rest.alive);
       if (pick < 0) break;

@@ -2,7 +2,10 @@ import type { BenchMinutes, BenchState, Chassis, Finding, PartClass, Repair } fr
 import type { Facts } from '../belief/facts';
 import type { BeliefEngine, Posterior } from '../belief/posterior';
 
-/** What the unit would fetch, in minor units, all of it incremental: what was paid for it is sunk and plays no part. */
+/**
+ * What the unit would fetch, in minor units, all of it incremental: what was paid for it is sunk and plays no
+ * part.
+ */
 export interface UnitWorth {
   /** Expected price when sound, graded and listed. */
   soundMinor: number;
@@ -32,7 +35,10 @@ export interface StepProblem {
   repairs: readonly Repair[];
   worth: UnitWorth;
   ratePerHourMinor: number;
-  /** Known-good parts to hand: what the cheapest of each class costs, minor units. Swap-tests of other classes are not offered. */
+  /**
+   * Known-good parts to hand: what the cheapest of each class costs, minor units. Swap-tests of other classes
+   * are not offered.
+   */
   bin?: Partial<Record<PartClass, number>>;
   /** Minutes of one look over the whole machine that tells whether anything is left wrong. */
   verifyMinutes: number;
@@ -40,7 +46,10 @@ export interface StepProblem {
   wholeLookTaken?: boolean;
 }
 
-/** Mend and sell; finish it as it stands and sell it with its faults told; sell untested; take the parts; scrap. */
+/**
+ * Mend and sell; finish it as it stands and sell it with its faults told; sell untested; take the parts;
+ * scrap.
+ */
 export const ROUTES = ['refurbish', 'disclose', 'asFound', 'harvest', 'recycle'] as const;
 export type Route = (typeof ROUTES)[number];
 export type StopRoute = Exclude<Route, 'refurbish'>;

@@ -24,7 +24,10 @@ export interface RankedStep {
   valueMinor: number;
   /** Attended minutes of this step, setting up included. */
   minutes: number;
-  /** What the step itself is expected to cost: its minutes at the shop's rate, and its part (one that does not help goes back). */
+  /**
+   * What the step itself is expected to cost: its minutes at the shop's rate, and its part (one that does not
+   * help goes back).
+   */
   costMinor: number;
   moves: BenchMove[];
   partMinor: number;
@@ -55,7 +58,10 @@ const IDLE = 0.004;
 /** Steps whose outcomes are written out; the rest are known by their value alone. */
 const WRITTEN_OUT = 24;
 
-/** A look worked out: its step, the weights after each outcome, and what would be done first after each likely one. */
+/**
+ * A look worked out: its step, the weights after each outcome, and what would be done first after each likely
+ * one.
+ */
 interface Look {
   step: RankedStep;
   finding: Finding;
@@ -68,7 +74,10 @@ export function available(finding: Finding, problem: Pick<StepProblem, 'facts' |
   return observable(finding, problem.facts) && (!finding.swap || problem.bin?.[finding.swap] !== undefined);
 }
 
-/** One-step lookahead (rollout) over every look and repair, on net value under the base policy. Never worse than the base policy. */
+/**
+ * One-step lookahead (rollout) over every look and repair, on net value under the base policy. Never worse
+ * than the base policy.
+ */
 export function rankSteps(problem: StepProblem, context: PolicyContext = prepare(problem)): StepRanking {
   const { support, perMinute } = context;
   const { weights } = support;
@@ -85,7 +94,8 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
     if (!look) continue;
     steps.push(look.step);
     looks.set(look.step, look);
-    // whatever it shows, the same repair comes first: it can as well be taken after that, and may then not be needed
+    // whatever it shows, the same repair comes first: it can as well be taken after that, and may then not be
+    // needed
     if (look.firsts.size === 1 && look.firsts.has(base.first))
       canWait = Math.max(canWait, look.step.valueMinor);
   }

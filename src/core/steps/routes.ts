@@ -3,10 +3,16 @@ import type { Support } from './support';
 
 type Worth = Pick<StepProblem, 'worth' | 'ratePerHourMinor' | 'engine' | 'verifyMinutes'>;
 
-/** A machine with a fault that leaves less than this share of its price is not finished and sold with the fault told. */
+/**
+ * A machine with a fault that leaves less than this share of its price is not finished and sold with the
+ * fault told.
+ */
 export const SALEABLE = 0.5;
 
-/** Values of the stopping routes for every set of the support, in minor units before the machine is put back together. */
+/**
+ * Values of the stopping routes for every set of the support, in minor units before the machine is put back
+ * together.
+ */
 export class RouteValues {
   disclose = new Float64Array(0);
   asFound = new Float64Array(0);

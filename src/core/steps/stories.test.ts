@@ -5,8 +5,8 @@ import { CLOSED } from './bench';
 import { inspectUnit, type EvaluationInput, type RecordEntry } from './evaluate';
 
 /**
- * Twelve worked cases: what was seen in order, and what the engine must say at which point. The courses are common practice at the
- * bench, without a published source; the shares asked are the shop's own.
+ * Twelve worked cases: what was seen in order, and what the engine must say at which point. The courses are
+ * common practice at the bench, without a published source; the shares asked are the shop's own.
  */
 type Move = [finding: string, outcome: number] | { tried: string; helped: boolean };
 interface Story {

@@ -1,12 +1,16 @@
 import type { Posterior } from '../belief/posterior';
 
 /**
- * The hypotheses worth deciding over: the most probable ones as they stand NOW (repaired causes dropped, causes seen directly
- * added), and what they become when a repair removes a member. Index 0 is the sound machine. Causes seen directly are members of every
- * set, so all their subsets would be 2^n times as many: a set is made when a plan first comes to it.
+ * The hypotheses worth deciding over: the most probable ones as they stand NOW (repaired causes dropped,
+ * causes seen directly added), and what they become when a repair removes a member. Index 0 is the sound
+ * machine. Causes seen directly are members of every set, so all their subsets would be 2^n times as many: a
+ * set is made when a plan first comes to it.
  */
 export class Support {
-  /** Members of each set as cause indexes of the model, increasing. The first `weights.length` are there from the start. */
+  /**
+   * Members of each set as cause indexes of the model, increasing. The first `weights.length` are there from
+   * the start.
+   */
   readonly sets: number[][] = [];
   /** Weights of the sets there are from the start; they sum to 1. Sets made later have none. */
   readonly weights: Float64Array;
@@ -46,7 +50,10 @@ export class Support {
     return this.sets.length;
   }
 
-  /** Set `h` without a local cause it holds, made when nobody has come to it before; NOT_HELD when it does not hold it. */
+  /**
+   * Set `h` without a local cause it holds, made when nobody has come to it before; NOT_HELD when it does not
+   * hold it.
+   */
   remove(h: number, local: number): number {
     const at = h * this.causes.length + local;
     const known = this.without[at];
@@ -90,7 +97,10 @@ export const UNMADE = -2;
 const LIMIT = 160;
 const TAIL = 1e-6;
 
-/** Indexes of the most probable hypotheses, at most LIMIT, most probable first; a count by powers of two spares sorting them all. */
+/**
+ * Indexes of the most probable hypotheses, at most LIMIT, most probable first; a count by powers of two
+ * spares sorting them all.
+ */
 function largest(probabilities: Float64Array, count: number): number[] {
   const buckets = new Uint32Array(64);
   const bucket = (p: number) => Math.min(63, Math.floor(-Math.log2(p)));
@@ -103,7 +113,10 @@ function largest(probabilities: Float64Array, count: number): number[] {
   return order.sort((x, y) => probabilities[y] - probabilities[x]).slice(0, LIMIT);
 }
 
-/** With more causes seen directly than this, larger crumbs are swept away: about 0.2 % of the value for a third of the time. */
+/**
+ * With more causes seen directly than this, larger crumbs are swept away: about 0.2 % of the value for a
+ * third of the time.
+ */
 const FEW = 4;
 const crumbOf = (seen: number) => (seen > FEW ? 1e-5 : 1e-7);
 

@@ -24,7 +24,10 @@ const nvme = (more: Partial<NonNullable<DriveLog['nvme']>>): DriveLog => ({
   },
 });
 
-/** Rules as conventionally read (from memory of the drives' documentation); NVMe fields: log page 02h of the NVMe base specification. */
+/**
+ * Rules as conventionally read (from memory of the drives' documentation); NVMe fields: log page 02h of the
+ * NVMe base specification.
+ */
 describe('drive verdict', () => {
   it('large raw counts of 1, 7 and 195 mean nothing', () =>
     expect(driveVerdict(ata(row(1, 9e9), row(7, 1e9), row(195, 5e8))).verdict).toBe('good'));

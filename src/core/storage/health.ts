@@ -22,8 +22,9 @@ export interface DriveLog {
 export type DriveVerdict = 'good' | 'watch' | 'failing' | 'unknown';
 
 /**
- * ATA attributes whose raw count is trusted to mean trouble when above 0 (convention, not standard; list from memory).
- * Raw counts of 1, 7 and 195 are not judged: some makers pack counters into them. 199 is the cable, not the drive.
+ * ATA attributes whose raw count is trusted to mean trouble when above 0 (convention, not standard; list from
+ * memory). Raw counts of 1, 7 and 195 are not judged: some makers pack counters into them. 199 is the cable,
+ * not the drive.
  */
 const COUNTS_TROUBLE = new Set([5, 10, 184, 187, 188, 196, 197, 198]);
 /** Pending and uncorrectable sectors: data is already being lost. */
@@ -32,7 +33,10 @@ const LOSES_DATA = new Set([187, 197, 198]);
 const MANY_SECTORS = 50;
 const CABLE = 199;
 
-/** Verdict with the attributes that decide. NVMe fields as in log page 02h of the NVMe base specification (from memory). */
+/**
+ * Verdict with the attributes that decide. NVMe fields as in log page 02h of the NVMe base specification
+ * (from memory).
+ */
 export function driveVerdict(log: DriveLog): { verdict: DriveVerdict; reasons: string[]; cable: boolean } {
   const failing: string[] = [];
   const watch: string[] = [];

@@ -35,7 +35,8 @@ export interface Decoded {
 const LONGEST = 24;
 
 /**
- * A code as people write it, in signs: "LSS", "long short short", "1 long, 2 short", "1L2S", "3-2" and "3 2" (counts with pauses), "5", "endless".
+ * A code as people write it, in signs: "LSS", "long short short", "1 long, 2 short", "1L2S", "3-2" and "3 2"
+ * (counts with pauses), "5", "endless".
  * @throws Error saying what cannot be read
  */
 export function normaliseCode(text: string): string {

@@ -46,7 +46,10 @@ function tapped(group: Sign[], rounds: number, { jitter, slip, from }: Sloppines
   return made;
 }
 
-/** Codes as machines show them: counts of short ones, long and short mixed, two or three counts with pauses between. */
+/**
+ * Codes as machines show them: counts of short ones, long and short mixed, two or three counts with pauses
+ * between.
+ */
 function anyGroup(random: Random): Sign[] {
   const kind = random();
   const short = (n: number): Sign[] => Array.from({ length: n }, () => 'S');

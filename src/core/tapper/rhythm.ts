@@ -21,7 +21,9 @@ export interface Rhythm {
 
 /** Spread of a person's timing, as the standard deviation of ln(interval). */
 const SLOPPY = 0.22;
-/** A deviation this unlikely is a stumble, whatever its size (so one stumble cannot outweigh a whole round). */
+/**
+ * A deviation this unlikely is a stumble, whatever its size (so one stumble cannot outweigh a whole round).
+ */
 const STUMBLE = 8;
 /** Kinds of gaps nearer to each other than this are one: lamps and beeps are made to be told apart. */
 const APART = 1.6;
@@ -91,8 +93,8 @@ interface Walk {
 }
 
 /**
- * The likeliest way the taps go round and round the group (Viterbi): each tap moves on by one place, by two when one was left out,
- * by none when it was doubled. Cost is -ln likelihood up to a constant of the data.
+ * The likeliest way the taps go round and round the group (Viterbi): each tap moves on by one place, by two
+ * when one was left out, by none when it was doubled. Cost is -ln likelihood up to a constant of the data.
  */
 function walk(
   lengths: readonly number[],
@@ -151,7 +153,10 @@ function roundsOf(
   return rounds;
 }
 
-/** The repeating group in what was tapped, however long, from wherever in the group it began. Needs a little over one round. */
+/**
+ * The repeating group in what was tapped, however long, from wherever in the group it began. Needs a little
+ * over one round.
+ */
 export function readRhythm(raw: readonly Tap[]): Rhythm {
   const taps = withoutBounces(raw);
   if (taps.length < 2) return { group: [], rounds: [], whole: 0, agreeing: 0, endless: false };

@@ -1,6 +1,9 @@
 import bwipjs from 'bwip-js/node';
 
-/** Code 128 of a tag as PNG bytes: wide enough for a hand scanner, quiet zone of ten modules on both sides. @throws Error on characters outside Code 128 */
+/**
+ * Code 128 of a tag as PNG bytes: wide enough for a hand scanner, quiet zone of ten modules on both sides.
+ * @throws Error on characters outside Code 128
+ */
 export async function code128Png(text: string, scale = 3): Promise<Buffer> {
   return bwipjs.toBuffer({
     bcid: 'code128',

@@ -5,11 +5,16 @@ let registered = false;
 
 const file = (...path: string[]) => join(process.cwd(), 'node_modules', ...path);
 
-/** Letters of the page, and what stands in for those it has not: paper names makers and people in any script. */
+/**
+ * Letters of the page, and what stands in for those it has not: paper names makers and people in any script.
+ */
 export const TEXT = ['Shop Text', 'Every Script'];
 export const FIGURES = ['Shop Figures', 'Every Script'];
 
-/** Fonts are embedded: DejaVu for European and Near Eastern scripts, a plain bitmap-like face for every other. Long words are never broken. */
+/**
+ * Fonts are embedded: DejaVu for European and Near Eastern scripts, a plain bitmap-like face for every other.
+ * Long words are never broken.
+ */
 export function preparePdf(): void {
   if (registered) return;
   registered = true;

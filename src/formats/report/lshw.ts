@@ -24,7 +24,10 @@ export interface Lshw {
   memory: number | null;
   graphics: string | null;
   disks: LshwDisk[];
-  /** Device names and serials of drives that are not the machine's: on USB, removable, or what the running system was started from. */
+  /**
+   * Device names and serials of drives that are not the machine's: on USB, removable, or what the running
+   * system was started from.
+   */
   foreign: string[];
   optical: boolean;
   wireless: boolean;

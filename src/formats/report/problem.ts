@@ -1,6 +1,9 @@
 import { keepable, readJson } from '../json';
 
-/** What a parser gives back: what it could read, and in words what it could not. Nothing is thrown for bad input. */
+/**
+ * What a parser gives back: what it could read, and in words what it could not. Nothing is thrown for bad
+ * input.
+ */
 export interface Parsed<T> {
   value: T | null;
   problems: string[];
@@ -30,7 +33,10 @@ export function meaningful(value: unknown): string | null {
   return keepable(text) ? text.slice(0, KEPT_VALUE).toWellFormed() : null;
 }
 
-/** Lines "name: value" of a block, names in small letters; the first of a name counts. One pass, whatever stands in it. */
+/**
+ * Lines "name: value" of a block, names in small letters; the first of a name counts. One pass, whatever
+ * stands in it.
+ */
 export function fieldsOf(block: string): Map<string, string> {
   const fields = new Map<string, string>();
   for (const line of block.split('\n')) {

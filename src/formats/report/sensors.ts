@@ -7,7 +7,10 @@ export interface Sensors {
   fans: { label: string; rpm: number }[];
 }
 
-/** `sensors -j`: chips, their features, and "..._input" readings. Readings outside -20..130 C are taken for noise. */
+/**
+ * `sensors -j`: chips, their features, and "..._input" readings. Readings outside -20..130 C are taken for
+ * noise.
+ */
 export function parseSensors(text: string): Parsed<Sensors> {
   const { value, problems } = parseJson(text, 'sensors');
   if (value === null) return { value: null, problems };

@@ -6,7 +6,10 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { reportScript } from './script';
 
-/** The served script under plain sh, with only the tools a test gives it, against a stand-in of the shop's endpoint. */
+/**
+ * The served script under plain sh, with only the tools a test gives it, against a stand-in of the shop's
+ * endpoint.
+ */
 let server: Server;
 let origin = '';
 let posted: { url: string; names: string[]; files: Record<string, string> }[] = [];

@@ -1,6 +1,7 @@
 /**
- * The script a unit runs under any live Linux: plain sh, asks only for curl or wget. Collects what is installed, says what is not,
- * posts once, prints the shop's answer. Nothing is written outside a temporary folder.
+ * The script a unit runs under any live Linux: plain sh, asks only for curl or wget. Collects what is
+ * installed, says what is not, posts once, prints the shop's answer. Nothing is written outside a temporary
+ * folder.
  */
 export function reportScript(origin: string, token: string, tag: string): string {
   return `#!/bin/sh

@@ -136,7 +136,10 @@ function entryOf(written: Written, at: number, kind: Chassis): RecordEntry {
   return { kind: 'bench', at, state: written.bench };
 }
 
-/** What the standing entries tell: specification, drives, facts, the gate, the bench, and the flaws papers must name. */
+/**
+ * What the standing entries tell: specification, drives, facts, the gate, the bench, and the flaws papers
+ * must name.
+ */
 export function answerRecord({ chassis: kind, entries }: RecordAsked) {
   const standing = entries.flatMap((written, i) => (written.voided ? [] : [entryOf(written, i, kind)]));
   const { specification, drives, dataFaults, bench, gone, flaws } = deriveRecord(standing, catalogue, kind);

@@ -8,8 +8,8 @@ const FRESH = '10 minutes';
 const SILENT = '30 minutes';
 
 /**
- * Goes through the whole sealed history and keeps what came of it with its time; one check at a time in the whole shop, none when the
- * last is fresh. The database does the work, nobody waits for it.
+ * Goes through the whole sealed history and keeps what came of it with its time; one check at a time in the
+ * whole shop, none when the last is fresh. The database does the work, nobody waits for it.
  * @returns whether it looked
  */
 export async function checkHistory(): Promise<boolean> {

@@ -4,8 +4,9 @@ import { database, type Database, type Transaction } from '@/db/client';
 import { marginOf, type Margin } from '@/core/money/margin';
 
 /**
- * What each unit cost and brought, one pass over each ledger. A sold unit stands as it was frozen with its sale; an open one is counted
- * from the clocks and the parts that came from the bin and have not gone back to it.
+ * What each unit cost and brought, one pass over each ledger. A sold unit stands as it was frozen with its
+ * sale; an open one is counted from the clocks and the parts that came from the bin and have not gone back to
+ * it.
  */
 const bookSql = sql`
   select u.id, u.tag, u.stage, u.lot_id, u.value_minor, sa.price_minor as sold_minor, sa.fees_minor,

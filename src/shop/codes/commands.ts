@@ -5,7 +5,10 @@ import { heavy } from '@/workers/pool';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 
-/** Blink and beep codes from a CSV or JSON file. A maker's table that is there already is replaced. All of the file, or nothing. */
+/**
+ * Blink and beep codes from a CSV or JSON file. A maker's table that is there already is replaced. All of the
+ * file, or nothing.
+ */
 export const importCodes = defineCommand<
   { text: string },
   { tables: { maker: string; codes: number; replaced: boolean }[] }

@@ -6,11 +6,17 @@ import { components } from '@/db/schema';
 /** Tested good, and in the bin. */
 export const goodInBin = and(eq(components.place, 'bin'), eq(components.knownGood, true));
 
-/** A part says which kinds of machine it fits (attribute "fits", several with commas), or fits any of its class. */
+/**
+ * A part says which kinds of machine it fits (attribute "fits", several with commas), or fits any of its
+ * class.
+ */
 export const fitsOn = (chassis: Chassis) =>
   sql`(${components.attributes}->>'fits' is null or ',' || (${components.attributes}->>'fits') || ',' like ${`%,${chassis},%`})`;
 
-/** Known-good parts a unit may be tested with: what the cheapest of each class costs; those lying at another unit are not among them. */
+/**
+ * Known-good parts a unit may be tested with: what the cheapest of each class costs; those lying at another
+ * unit are not among them.
+ */
 export async function swapBin(
   tx: Transaction | Database,
   unit: string,

@@ -67,7 +67,8 @@ export async function arrive(
 }
 
 /**
- * Moves a part from where the caller saw it. The database refuses it when somebody else moved it first; that becomes a plain conflict.
+ * Moves a part from where the caller saw it. The database refuses it when somebody else moved it first; that
+ * becomes a plain conflict.
  */
 export async function move(
   tx: Transaction,

@@ -14,7 +14,10 @@ interface Reserve {
   finding: string;
 }
 
-/** A known-good part out of the bin to this bench, for a swap-test; nobody else gets it until the test is answered. */
+/**
+ * A known-good part out of the bin to this bench, for a swap-test; nobody else gets it until the test is
+ * answered.
+ */
 export const reservePart = defineCommand<
   Reserve,
   { componentId: string; code: string; name: string; gb: number | null }

@@ -18,7 +18,11 @@ export interface UnitComparison {
 const nameOf = (id: string) =>
   findingById(id)?.ask ?? repairById(id)?.name ?? (id === 'stop' ? 'Stop here' : id);
 
-/** Why the step that stands first, and not the one somebody has in mind: worked out afresh, with all steps ranked. @throws ShopError when there is no such unit or step */
+/**
+ * Why the step that stands first, and not the one somebody has in mind: worked out afresh, with all steps
+ * ranked.
+ * @throws ShopError when there is no such unit or step
+ */
 export async function compareOnUnit(tag: string, other: string): Promise<UnitComparison> {
   return database().transaction(async (tx) => {
     const [unit] = isTag(tag)

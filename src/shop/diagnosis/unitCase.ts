@@ -6,7 +6,10 @@ import { isTag } from '../input';
 import { numbersOf } from '../rules/effective';
 import { appraisalOf } from '../units/revalue';
 
-/** A unit's record as a case file (docs/belief.md): to be looked at elsewhere, or with more faults at once. @throws ShopError when there is no such unit */
+/**
+ * A unit's record as a case file (docs/belief.md): to be looked at elsewhere, or with more faults at once.
+ * @throws ShopError when there is no such unit
+ */
 export async function caseOfUnit(tag: string, faults: number) {
   return database().transaction(async (tx) => {
     const [unit] = isTag(tag)

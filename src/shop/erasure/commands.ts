@@ -13,7 +13,10 @@ interface Record {
   verified: string;
 }
 
-/** What was done about the data of a drive. A drive returned or destroyed leaves the unit with the same command. */
+/**
+ * What was done about the data of a drive. A drive returned or destroyed leaves the unit with the same
+ * command.
+ */
 export const recordErasure = defineCommand<Record, { erasureId: string }>({
   name: 'recordErasure',
   roles: BENCH_ROLES,

@@ -9,7 +9,10 @@ import { openUnits } from './revaluation';
 /** A job that has not been heard of for so long has died with its process. */
 const SILENT = '60 seconds';
 
-/** Work the values of all open units out again. The row is made here; the caller starts the process that does it (`server/jobs`). */
+/**
+ * Work the values of all open units out again. The row is made here; the caller starts the process that does
+ * it (`server/jobs`).
+ */
 export const startRevaluation = defineCommand<Record<string, never>, { job: string; total: number }>({
   name: 'startRevaluation',
   roles: ['owner'],

@@ -11,8 +11,8 @@ const PAGE = 200;
 const TELL = 500;
 
 /**
- * Works out every open unit again, one short transaction each, so that the benches go on meanwhile; stops when the job is cancelled.
- * Units that fail are counted and left as they were.
+ * Works out every open unit again, one short transaction each, so that the benches go on meanwhile; stops
+ * when the job is cancelled. Units that fail are counted and left as they were.
  */
 export async function runRevaluation(
   jobId: string,

@@ -148,8 +148,8 @@ interface Correction {
 }
 
 /**
- * What was written down wrong of a lot, put right: the history keeps both and why, and what the lot cost is shared out again. Machines
- * sold already keep the share their sale was reckoned with.
+ * What was written down wrong of a lot, put right: the history keeps both and why, and what the lot cost is
+ * shared out again. Machines sold already keep the share their sale was reckoned with.
  */
 export const correctLot = defineCommand<Correction, { code: string }>({
   name: 'correctLot',
@@ -180,7 +180,10 @@ interface Manifest {
   columns: ColumnMap;
 }
 
-/** Takes the good rows of a manifest in. Rows of this lot that are in already are passed over, so the same file twice adds nothing. */
+/**
+ * Takes the good rows of a manifest in. Rows of this lot that are in already are passed over, so the same
+ * file twice adds nothing.
+ */
 export const importManifest = defineCommand<Manifest, { added: string[]; already: number; bad: number }>({
   name: 'importManifest',
   roles: BENCH_ROLES,

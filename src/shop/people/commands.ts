@@ -67,7 +67,10 @@ export interface NewPerson {
   passwordHash: string;
 }
 
-/** A person and the way in, or, for an address whose account was closed, the same person in again. @returns the person's id */
+/**
+ * A person and the way in, or, for an address whose account was closed, the same person in again.
+ * @returns the person's id
+ */
 export async function putPerson(tx: Transaction, input: NewPerson): Promise<string> {
   const [before] = await tx
     .select({ id: user.id, name: user.name, account: account.id })
@@ -117,7 +120,9 @@ export const addPersonCommand = defineCommand<NewPerson, { id: string }>({
   },
 });
 
-/** Another name. What was done under the old one keeps it in the history, and this entry says whose it was. */
+/**
+ * Another name. What was done under the old one keeps it in the history, and this entry says whose it was.
+ */
 export const renamePerson = defineCommand<{ person: string; name: string }, null>({
   name: 'renamePerson',
   roles: ['owner'],

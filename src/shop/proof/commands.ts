@@ -36,7 +36,10 @@ export const recordTest = defineCommand<
   },
 });
 
-/** A new mark or test makes the old grade doubtful: it must be given again, and what was on the shelf comes off it. */
+/**
+ * A new mark or test makes the old grade doubtful: it must be given again, and what was on the shelf comes
+ * off it.
+ */
 async function ungrade(
   tx: Transaction,
   unit: { id: string; grade: string | null; listed: boolean },

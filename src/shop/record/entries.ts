@@ -22,7 +22,10 @@ function placeAt(moves: readonly Moved[], part: string, at: number): string | nu
   return place;
 }
 
-/** What was written on drives, by the machine each lay in when it was done: a clone made elsewhere comes along with the drive. */
+/**
+ * What was written on drives, by the machine each lay in when it was done: a clone made elsewhere comes along
+ * with the drive.
+ */
 export function writesOn(
   drives: readonly string[],
   moves: readonly Moved[],

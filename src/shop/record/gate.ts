@@ -4,7 +4,10 @@ import type { Transaction } from '@/db/client';
 import { ShopError } from '../errors';
 import { dataEntries, recordNow } from './queries';
 
-/** The machine may leave. @throws ShopError naming every drive whose data is not accounted for; `done` says what was not */
+/**
+ * The machine may leave.
+ * @throws ShopError naming every drive whose data is not accounted for; `done` says what was not
+ */
 export async function assertDataAccounted(
   tx: Transaction,
   unit: { id: string; chassis: Chassis },

@@ -18,7 +18,10 @@ const WRITES: Record<string, 'installed' | 'cloned'> = {
 
 type Observation = typeof observations.$inferSelect;
 
-/** Index of an observation's outcome in the finding as it is now: by its id, and by its number where none was kept. */
+/**
+ * Index of an observation's outcome in the finding as it is now: by its id, and by its number where none was
+ * kept.
+ */
 export function outcomeNow(row: Pick<Observation, 'ref' | 'outcome' | 'outcomeId'>): number {
   if (row.outcomeId === null) return row.outcome;
   const at = findingById(row.ref)?.outcomes.findIndex((outcome) => outcome.id === row.outcomeId) ?? -1;
@@ -26,8 +29,9 @@ export function outcomeNow(row: Pick<Observation, 'ref' | 'outcome' | 'outcomeId
 }
 
 /**
- * Of a finding answered several times since the last repair that helped, the newest answer counts. Earlier ones are set aside when a
- * new one comes; when the repair between two of them is taken back, both would stand.
+ * Of a finding answered several times since the last repair that helped, the newest answer counts. Earlier
+ * ones are set aside when a new one comes; when the repair between two of them is taken back, both would
+ * stand.
  */
 function countedOnce(rows: readonly Observation[]): Observation[] {
   const counted: Observation[] = [];
@@ -69,7 +73,10 @@ function valued(row: typeof recordValues.$inferSelect): RecordEntry {
   return { kind: 'value', at, key: row.key as SpecKey, basis: basis as Basis, text, number, origin, by };
 }
 
-/** Parts that came into the machine or left it, and, for its drives, what became of their data wherever they were. */
+/**
+ * Parts that came into the machine or left it, and, for its drives, what became of their data wherever they
+ * were.
+ */
 async function partEntries(tx: Transaction | Database, unitId: string): Promise<(PartEntry | DataEntry)[]> {
   const here = `unit:${unitId}`;
   const rows = await tx

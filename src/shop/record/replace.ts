@@ -3,9 +3,10 @@ import type { Transaction } from '@/db/client';
 import { observations } from '@/db/schema';
 
 /**
- * Findings answered again since the last repair that helped replace their earlier answers, whoever gave them: a sign that was typed and
- * then measured counts once.
- * @returns ids of the answers set aside; the caller writes the event's number into `voidedBy` once there is one
+ * Findings answered again since the last repair that helped replace their earlier answers, whoever gave them:
+ * a sign that was typed and then measured counts once.
+ * @returns ids of the answers set aside; the caller writes the event's number into `voidedBy` once there is
+ * one
  */
 export async function replaceEarlier(
   tx: Transaction,

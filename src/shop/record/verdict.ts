@@ -3,7 +3,10 @@ import type { Transaction } from '@/db/client';
 import { observations } from '@/db/schema';
 import type { Actor } from '../command';
 
-/** The one way a verdict on a repair gets onto the record, whatever screen it was given on. @returns the observation's id */
+/**
+ * The one way a verdict on a repair gets onto the record, whatever screen it was given on.
+ * @returns the observation's id
+ */
 export async function putVerdict(
   tx: Transaction,
   actor: Actor,

@@ -23,14 +23,20 @@ const MAX_FILES = 24;
 
 export const tokenHash = (token: string) => createHash('sha256').update(token).digest('hex');
 
-/** Never kept: with a key of the caller's, the same token can be made again for a lost answer; only this server can make it. */
+/**
+ * Never kept: with a key of the caller's, the same token can be made again for a lost answer; only this
+ * server can make it.
+ */
 function tokenFor(key: string | undefined): string {
   const secret = process.env.BETTER_AUTH_SECRET;
   if (!key || !secret) return randomBytes(15).toString('base64url');
   return createHmac('sha256', secret).update(`report token ${key}`).digest('base64url').slice(0, 20);
 }
 
-/** A one-time leave for the unit to post its own report. Only its hash is kept; an earlier unused one of the unit ends. */
+/**
+ * A one-time leave for the unit to post its own report. Only its hash is kept; an earlier unused one of the
+ * unit ends.
+ */
 export const makeReportToken = defineCommand<{ unitId: string }, { token: string; expiresAt: string }>({
   name: 'makeReportToken',
   roles: BENCH_ROLES,
@@ -87,7 +93,10 @@ export interface IngestAnswer {
   notRead: string[];
 }
 
-/** Takes a report in: from the script (with its token) or dropped onto the page. A bundle with nothing readable changes nothing. */
+/**
+ * Takes a report in: from the script (with its token) or dropped onto the page. A bundle with nothing
+ * readable changes nothing.
+ */
 export const ingestReport = defineCommand<Ingest, IngestAnswer>({
   name: 'ingestReport',
   roles: BENCH_ROLES,
@@ -171,7 +180,10 @@ async function spendToken(tx: Transaction, token: string): Promise<void> {
     );
 }
 
-/** A part the machine reports: on its record once. The same serial found in the bin or in another unit has moved here. */
+/**
+ * A part the machine reports: on its record once. The same serial found in the bin or in another unit has
+ * moved here.
+ */
 async function notePart(
   tx: Transaction,
   actor: Actor,
@@ -228,7 +240,10 @@ async function notePart(
     await move(tx, actor, known, `unit:${unit.id}`, 'seen here by the machine’s report');
 }
 
-/** Findings the report answers; what was answered before, typed or measured, is replaced. @returns ids made and ids set aside */
+/**
+ * Findings the report answers; what was answered before, typed or measured, is replaced.
+ * @returns ids made and ids set aside
+ */
 async function noteFindings(
   tx: Transaction,
   actor: Actor,

@@ -7,7 +7,10 @@ import { lots, observations, units } from '@/db/schema';
 import { heavy } from '@/workers/pool';
 import { recordEntry } from '../units/revalue';
 
-/** Every unit whose record ends in a look over the whole machine with nothing left wrong. What is read is the catalogue's own reckoning, so that learning does not feed on itself. */
+/**
+ * Every unit whose record ends in a look over the whole machine with nothing left wrong. What is read is the
+ * catalogue's own reckoning, so that learning does not feed on itself.
+ */
 export async function closedCases(tx: Transaction): Promise<ClosedCase[]> {
   // a worker reads thousands of records for some minutes, and the transaction waits for it
   await tx.execute(sql`set local idle_in_transaction_session_timeout = '30min'`);

@@ -15,7 +15,10 @@ interface Rules {
   feeBasisPoints?: number;
 }
 
-/** House rules: what an attended hour costs, what selling costs. Values of units follow at their next change, or all at once (`startRevaluation`). */
+/**
+ * House rules: what an attended hour costs, what selling costs. Values of units follow at their next change,
+ * or all at once (`startRevaluation`).
+ */
 export const setRules = defineCommand<Rules, null>({
   name: 'setRules',
   roles: ['owner'],
@@ -41,7 +44,10 @@ export const setRules = defineCommand<Rules, null>({
   },
 });
 
-/** The owner's numbers over the catalogue's, all of them at once. Checked as the catalogue itself is: names, sums, and that it still holds together. */
+/**
+ * The owner's numbers over the catalogue's, all of them at once. Checked as the catalogue itself is: names,
+ * sums, and that it still holds together.
+ */
 export const setOverrides = defineCommand<{ overrides: CatalogueOverrides }, { numbers: number }>({
   name: 'setOverrides',
   roles: ['owner'],
@@ -68,7 +74,10 @@ export const setOverrides = defineCommand<{ overrides: CatalogueOverrides }, { n
 export const countOf = (overrides: CatalogueOverrides) =>
   Object.values(overrides).reduce((sum, part) => sum + Object.keys(part ?? {}).length, 0);
 
-/** Learns priors and test tables from every closed case; `strength` is how many closed cases the catalogue itself counts as. */
+/**
+ * Learns priors and test tables from every closed case; `strength` is how many closed cases the catalogue
+ * itself counts as.
+ */
 export const learnFromCases = defineCommand<{ strength: number }, { cases: number }>({
   name: 'learnFromCases',
   roles: ['owner'],

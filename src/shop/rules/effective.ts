@@ -25,7 +25,9 @@ export const numbersOf = ({
 }: Pick<typeof shop.$inferSelect, 'learned' | 'overrides'>): CatalogueOverrides =>
   learned ? layered(learnedAsOverrides(learned), overrides) : overrides;
 
-/** The catalogue this shop reckons with: its own, moved by closed cases, with the owner's numbers over both. */
+/**
+ * The catalogue this shop reckons with: its own, moved by closed cases, with the owner's numbers over both.
+ */
 export function effectiveCatalogue({
   learned,
   overrides,

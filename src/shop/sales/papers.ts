@@ -45,7 +45,8 @@ export async function passportOf(
   const proof = await proofOf(database(), unit);
   const surfaces = rubric.surfaces[unit.chassis];
   const seen = await erasuresOf(unit.id);
-  // what was tried in vain is no work done for the buyer; a repair stands here by its verdict, other work by its end
+  // what was tried in vain is no work done for the buyer; a repair stands here by its verdict, other work by
+  // its end
   const done = (await workOf(unit.id)).filter((row) => row.status === 'done' && row.kind !== 'repair');
   const helped = (await standingObservations(database(), unit.id)).filter(
     (row) => row.kind === 'repair' && row.outcome === 1,

@@ -30,8 +30,8 @@ interface Observe {
 }
 
 /**
- * Answers that cannot be true together are not an error: what stands against the new one is named, to be taken back, or the new one
- * is sent again as so all the same.
+ * Answers that cannot be true together are not an error: what stands against the new one is named, to be
+ * taken back, or the new one is sent again as so all the same.
  */
 async function refuseClash({ tx, unit }: CommandContext, input: { despite?: boolean }): Promise<void> {
   if (input.despite) return;
@@ -50,7 +50,10 @@ async function refuseClash({ tx, unit }: CommandContext, input: { despite?: bool
   );
 }
 
-/** An answer to a question. A hazardous answer needs the caution acknowledged; a stopping one quarantines the unit. */
+/**
+ * An answer to a question. A hazardous answer needs the caution acknowledged; a stopping one quarantines the
+ * unit.
+ */
 export const observe = defineCommand<Observe, { stage: Stage }>({
   name: 'observe',
   roles: BENCH_ROLES,
@@ -186,7 +189,10 @@ export const repairVerdict = defineCommand<Verdict, { helped: boolean }>({
   },
 });
 
-/** A verdict ends the work it belongs to: judged once, it cannot be judged again from the other screen. @returns ids of what it ended */
+/**
+ * A verdict ends the work it belongs to: judged once, it cannot be judged again from the other screen.
+ * @returns ids of what it ended
+ */
 async function closeWorkOf(tx: CommandContext['tx'], id: string, repair: string): Promise<string[]> {
   const open = await tx
     .select({ id: work.id })
@@ -206,7 +212,10 @@ interface VoidInput {
   observation?: number;
 }
 
-/** Takes back an answer or a verdict (the last one unless named). The row stays and is marked; belief is what it was without it. */
+/**
+ * Takes back an answer or a verdict (the last one unless named). The row stays and is marked; belief is what
+ * it was without it.
+ */
 export const voidObservation = defineCommand<VoidInput, { voided: string }>({
   name: 'voidObservation',
   roles: BENCH_ROLES,

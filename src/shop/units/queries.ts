@@ -68,7 +68,10 @@ export interface ListFilter {
   limit?: number;
 }
 
-/** What to work on: open units, best return on an hour of hands first, a page at a time. One indexed query and one count. */
+/**
+ * What to work on: open units, best return on an hour of hands first, a page at a time. One indexed query and
+ * one count.
+ */
 export async function listUnits({
   stage,
   lotId,

@@ -38,7 +38,10 @@ async function evaluateOnce(known: Known, input: EvaluationInput): Promise<Evalu
   return evaluation;
 }
 
-/** Asks a worker by the mark of the shop's numbers, and with the numbers themselves only when it has not met them. */
+/**
+ * Asks a worker by the mark of the shop's numbers, and with the numbers themselves only when it has not met
+ * them.
+ */
 export async function withNumbers<T>(known: Known, ask: (numbers: NumbersRef) => Promise<T>): Promise<T> {
   try {
     return await ask({ mark: known.mark });
@@ -64,7 +67,10 @@ function markOf(rules: typeof shop.$inferSelect, bin: EvaluationInput['bin']): s
     .slice(0, 16);
 }
 
-/** What the engine is asked about a unit: its record, the shop's rules, the bin and what the machine would fetch. */
+/**
+ * What the engine is asked about a unit: its record, the shop's rules, the bin and what the machine would
+ * fetch.
+ */
 export async function appraisalOf(tx: Transaction, unitId: string) {
   const [row] = await tx
     .select({ unit: units, source: lots.source })
@@ -115,7 +121,8 @@ async function columnsOf(tx: Transaction, unitId: string) {
 
 /**
  * Works belief, price and value of a unit out again from its record, stores the snapshot, bumps the version.
- * @returns the new version, and whether its answers have become such that no fault known could have given all of them
+ * @returns the new version, and whether its answers have become such that no fault known could have given all
+ * of them
  */
 export async function revalueUnit(
   tx: Transaction,
@@ -141,7 +148,10 @@ export async function clashesOf(tx: Transaction, unitId: string) {
   return at.map((index) => rows[index]);
 }
 
-/** The same after a change of rules or of the bin: nothing happened to the unit, so its version stays and nobody's answer is refused for it. */
+/**
+ * The same after a change of rules or of the bin: nothing happened to the unit, so its version stays and
+ * nobody's answer is refused for it.
+ */
 export async function refreshUnit(tx: Transaction, unitId: string): Promise<void> {
   await tx.select({ id: units.id }).from(units).where(eq(units.id, unitId)).for('no key update');
   await tx
@@ -154,8 +164,8 @@ export async function refreshUnit(tx: Transaction, unitId: string): Promise<void
 type Seen = Pick<typeof units.$inferSelect, 'id' | 'chassis' | 'stage' | 'reckonedWith'>;
 
 /**
- * Brings a unit's snapshot up to date when the rules, the own numbers or the parts for swap-tests have changed since it was made.
- * Asking costs two reads side by side; only a unit that is behind is locked.
+ * Brings a unit's snapshot up to date when the rules, the own numbers or the parts for swap-tests have
+ * changed since it was made. Asking costs two reads side by side; only a unit that is behind is locked.
  * @param seen the unit as a page has just read it @returns whether it had to
  */
 export async function keepCurrent(seen: Seen): Promise<boolean> {

@@ -5,7 +5,10 @@ import { tablePrice } from '@/core/price/table';
 import type { UnitWorth } from '@/core/steps/problem';
 import type { Specification } from '@/core/record/specification';
 
-/** Price of the unit once sound: a machine is sold with a drive and a system, so a missing drive is priced as the part it needs. */
+/**
+ * Price of the unit once sound: a machine is sold with a drive and a system, so a missing drive is priced as
+ * the part it needs.
+ */
 export function priceOf(
   chassis: Chassis,
   spec: Specification,

@@ -34,8 +34,8 @@ export interface LaidAside {
 }
 
 /**
- * One pair of hands: whatever this person was doing, on any unit, stands paused from here on. Two acts of one person wait for each
- * other, and the database refuses a second clock.
+ * One pair of hands: whatever this person was doing, on any unit, stands paused from here on. Two acts of one
+ * person wait for each other, and the database refuses a second clock.
  */
 export async function freeHands(tx: Transaction, actor: Actor, except?: string): Promise<LaidAside[]> {
   await tx.execute(sql`select pg_advisory_xact_lock(7021412, hashtext(${actor.id}))`);

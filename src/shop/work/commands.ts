@@ -31,7 +31,10 @@ interface Start {
   ref: string;
 }
 
-/** Starts a repair of the catalogue or a work step (cleaning, erasing ...); the person's other clock is paused. */
+/**
+ * Starts a repair of the catalogue or a work step (cleaning, erasing ...); the person's other clock is
+ * paused.
+ */
 export const startWork = defineCommand<Start, { workId: string; aside: LaidAside[] }>({
   name: 'startWork',
   roles: BENCH_ROLES,

@@ -3,7 +3,9 @@ import type { AnswerView } from '../unit/unitView';
 
 const decibans = (value: number) => `${value > 0 ? '+' : '−'}${Math.abs(value).toFixed(1)}`;
 
-/** What moved belief: every answer, newest first, with the weight it had (decibans) and a way to take it back. */
+/**
+ * What moved belief: every answer, newest first, with the weight it had (decibans) and a way to take it back.
+ */
 export function Answers({
   answers,
   disabled,

@@ -6,7 +6,10 @@ const points = (now: number, before: number) => {
   return change === 0 ? '' : change > 0 ? `+${change}` : `−${-change}`;
 };
 
-/** Belief bars: how likely each cause is now, with a mark where it stood before the last answer. Soundness is one of the lines. */
+/**
+ * Belief bars: how likely each cause is now, with a mark where it stood before the last answer. Soundness is
+ * one of the lines.
+ */
 export function Belief({
   sound,
   lines,

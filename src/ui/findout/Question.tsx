@@ -25,7 +25,9 @@ interface Props {
 /** What has come under a pointer cannot be pressed before it could be seen, ms. */
 const SETTLE_MS = 400;
 
-/** One question in the middle of the bench: the answers are big numbered keys, each with what it would leave. */
+/**
+ * One question in the middle of the bench: the answers are big numbered keys, each with what it would leave.
+ */
 export function Question({
   step,
   busy: saving,

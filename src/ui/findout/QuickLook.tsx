@@ -34,7 +34,10 @@ export interface Given {
 export const standing = (given: Given | undefined, shown: number): number | null =>
   given && (given.version === null || given.version > shown) ? given.outcome : null;
 
-/** The outside look and the first power-on: one question after the other, answered by keys, about a minute in all. */
+/**
+ * The outside look and the first power-on: one question after the other, answered by keys, about a minute in
+ * all.
+ */
 export function QuickLook({ unit, questions, photos }: Props) {
   const router = useRouter();
   const { send, problem, setProblem, busy } = useCommand();

@@ -6,7 +6,10 @@ import { worthScale, type Scale } from '../lists/worthScale';
 /** Per cent of the axis a letter of a label takes. */
 const LETTER = 2.5;
 
-/** Labels above and below the axis in turn, pushed aside where they would run into each other; ticks stay where the money is. */
+/**
+ * Labels above and below the axis in turn, pushed aside where they would run into each other; ticks stay
+ * where the money is.
+ */
 function placed(routes: WorthView['routes'], scale: Scale) {
   const end = [0, 0];
   return routes.map((route) => {

@@ -69,7 +69,10 @@ async function find(text: string, here: string | null): Promise<Target[]> {
   ];
 }
 
-/** One box takes everything: a scanned tag opens the unit; a typed word finds questions to ask of the unit on screen, units and places. */
+/**
+ * One box takes everything: a scanned tag opens the unit; a typed word finds questions to ask of the unit on
+ * screen, units and places.
+ */
 export function OneBox() {
   const router = useRouter();
   const here = /^\/u\/([^/]+)/.exec(usePathname())?.[1] ?? null;

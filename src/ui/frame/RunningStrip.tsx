@@ -7,7 +7,10 @@ import { useFloor, type Floor } from '../live/floor';
 const TICK_MS = 5_000;
 const SHOWN = 5;
 
-/** What runs alone now and what is left of it; when hands are due it asks for them. On every screen, never covered. */
+/**
+ * What runs alone now and what is left of it; when hands are due it asks for them. On every screen, never
+ * covered.
+ */
 export function RunningStrip({ floor }: { floor: Floor }) {
   const { running: blocks, now } = useFloor(floor);
   const [time, setTime] = useState(now);

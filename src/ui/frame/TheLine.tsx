@@ -10,7 +10,10 @@ const ASIDE = [
   ['/rules', 'House rules'],
 ] as const;
 
-/** The shop across the top: stages of the work in order, each with its count and what waits longest; the way to go and the state at once. */
+/**
+ * The shop across the top: stages of the work in order, each with its count and what waits longest; the way
+ * to go and the state at once.
+ */
 export function TheLine({ floor: withPage, here, who }: { floor: Floor; here: string | null; who: string }) {
   const { line, quarantine, now } = useFloor(withPage);
   const entries = line.map((entry) => ({

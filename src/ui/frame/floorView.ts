@@ -1,4 +1,7 @@
-/** A stage of the line with its count and, as text of a moment, since when the unit that waits longest is there. */
+/**
+ * A stage of the line with its count and, as text of a moment, since when the unit that waits longest is
+ * there.
+ */
 export interface LineStage {
   stage: string;
   name: string;

@@ -33,7 +33,10 @@ function Marks({ signs }: { signs: readonly Sign[] }) {
   );
 }
 
-/** A key held along with a lamp or a beep: the repeating group is found, shown and looked up in the shop's tables. */
+/**
+ * A key held along with a lamp or a beep: the repeating group is found, shown and looked up in the shop's
+ * tables.
+ */
 export function Tapper({ maker, mayAnswer, onAnswer, onClose }: Props) {
   const [taps, setTaps] = useState<Tap[]>([]);
   const [down, setDown] = useState<number | null>(null);

@@ -11,7 +11,10 @@ interface Props {
   busy: boolean;
 }
 
-/** Why an answer was not taken, where it was given; answers that cannot be true together come with the ways out. */
+/**
+ * Why an answer was not taken, where it was given; answers that cannot be true together come with the ways
+ * out.
+ */
 export function Refused({ problem, of, onDespite, onTakeBack, busy }: Props) {
   const { impossible, against = [] } = problem.details ?? {};
   return (

@@ -2,8 +2,9 @@
 import { useEffect, useRef } from 'react';
 
 /**
- * One listener for the whole keyboard. A scanner is a keyboard that types very fast and ends with Enter, whatever has focus; a person
- * presses single keys. A key becomes a shortcut only when no other key follows within BURST_MS, so a scan can never answer a question.
+ * One listener for the whole keyboard. A scanner is a keyboard that types very fast and ends with Enter,
+ * whatever has focus; a person presses single keys. A key becomes a shortcut only when no other key follows
+ * within BURST_MS, so a scan can never answer a question.
  */
 const BURST_MS = 36;
 const SHORTEST_SCAN = 4;
@@ -59,7 +60,8 @@ function onKeyDown(event: KeyboardEvent): void {
     clearTimeout(pending);
     if (scanned && ended) {
       const { field: into, text } = ended;
-      // a serial or a model scanned into a field is what the field is for; the scanner's Enter does not send the form
+      // a serial or a model scanned into a field is what the field is for; the scanner's Enter does not send
+      // the form
       if (into && !isShopCode(text) && !into.dataset.scan) return void event.preventDefault();
       event.preventDefault();
       event.stopImmediatePropagation();
@@ -109,7 +111,10 @@ function start(): void {
   window.addEventListener('keydown', onKeyDown, { capture: true });
 }
 
-/** Single keys pressed while no text field has focus. Return true to say it was yours; the newest handler is asked first. */
+/**
+ * Single keys pressed while no text field has focus. Return true to say it was yours; the newest handler is
+ * asked first.
+ */
 export function useShortcuts(handler: ShortcutHandler): void {
   const latest = useRef(handler);
   useEffect(() => {

@@ -11,7 +11,10 @@ const OFFLINE: CommandProblem = {
     'The shop’s computer does not answer. Nothing was saved; what you typed is still here. Try again when it is back.',
 };
 
-/** A JSON request to one of our own endpoints; an error, or no answer at all, comes back as a problem in words. */
+/**
+ * A JSON request to one of our own endpoints; an error, or no answer at all, comes back as a problem in
+ * words.
+ */
 export async function post<T>(path: string, body: unknown): Promise<CommandOutcome<T>> {
   try {
     return await outcomeOf<T>(
@@ -39,8 +42,9 @@ export async function outcomeOf<T>(response: Response): Promise<CommandOutcome<T
 }
 
 /**
- * Acts of a panel: they go out in order, each once (see `Outbox`), and the page is read again when the last has been answered.
- * `busy`: something is on its way, or the page is being read; `problem`: what became of the last act of this panel that was refused.
+ * Acts of a panel: they go out in order, each once (see `Outbox`), and the page is read again when the last
+ * has been answered. `busy`: something is on its way, or the page is being read; `problem`: what became of
+ * the last act of this panel that was refused.
  */
 export function useCommand() {
   const [problem, setProblem] = useState<CommandProblem | null>(null);

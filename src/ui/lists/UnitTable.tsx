@@ -28,7 +28,10 @@ export const ROUTE_NAMES: Record<string, string> = {
   quarantine: 'Quarantine',
 };
 
-/** Units with what they are worth on one shared axis: band = eight of ten outcomes, bar = expected, tick = best way of stopping. */
+/**
+ * Units with what they are worth on one shared axis: band = eight of ten outcomes, bar = expected, tick =
+ * best way of stopping.
+ */
 export function UnitTable({
   rows,
   first,

@@ -1,4 +1,7 @@
-/** One axis for money shared by everything drawn on it: a range that holds all values with a little room, and round ticks. */
+/**
+ * One axis for money shared by everything drawn on it: a range that holds all values with a little room, and
+ * round ticks.
+ */
 export interface Scale {
   low: number;
   high: number;

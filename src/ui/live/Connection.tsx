@@ -22,7 +22,10 @@ function concernOf(path: string): Concern {
 /** A page is read again at most this often because of other people, ms after the last time. */
 const FLOOR_GATHER_MS = 1_000;
 
-/** Keeps the page as the shop is: reads it again when something that it shows has changed, and once after every act of one's own. */
+/**
+ * Keeps the page as the shop is: reads it again when something that it shows has changed, and once after
+ * every act of one's own.
+ */
 export function Connection() {
   const router = useRouter();
   const path = usePathname();
@@ -73,7 +76,8 @@ export function Connection() {
         outbox.wake();
       };
       source.onerror = async () => {
-        // while it is trying again by itself the server is away; refused for good may also mean signed out: the page will say so
+        // while it is trying again by itself the server is away; refused for good may also mean signed out:
+        // the page will say so
         if (source.readyState !== EventSource.CLOSED) return shop.setStreamAway(true);
         const alive = await fetch('/api/alive').then(
           (response) => response.ok,

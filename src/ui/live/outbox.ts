@@ -58,9 +58,9 @@ const STOPPED: CommandProblem = {
 };
 
 /**
- * Acts leave one at a time, in the order they were done. Each has one key until it is answered: sent again after a lost answer, or
- * pressed twice, it is done once. While nobody answers they wait here. An answer that was refused because the unit changed meanwhile
- * stops the ones for the same unit behind it.
+ * Acts leave one at a time, in the order they were done. Each has one key until it is answered: sent again
+ * after a lost answer, or pressed twice, it is done once. While nobody answers they wait here. An answer that
+ * was refused because the unit changed meanwhile stops the ones for the same unit behind it.
  */
 export class Outbox {
   private readonly queue: Waiting[] = [];

@@ -2,7 +2,10 @@ import { Outbox, type Act, type CommandProblem, type Reply } from './outbox';
 
 /** The shop's computer as the pages of one browser see it: one outbox, one word on whether it answers. */
 
-/** A key of sixteen random bytes; `randomUUID` is there on secure pages only, and the bench network may not be one. */
+/**
+ * A key of sixteen random bytes; `randomUUID` is there on secure pages only, and the bench network may not be
+ * one.
+ */
 export function newKey(): string {
   const bytes = crypto.getRandomValues(new Uint8Array(16));
   return Array.from(bytes, (byte) => byte.toString(16).padStart(2, '0')).join('');
@@ -83,8 +86,8 @@ export const shop = {
 let guarded = false;
 
 /**
- * Reading a page waits for a server that is away instead of failing, so that no key leads to the browser's own error page: what is on
- * screen stays, with everything typed in it.
+ * Reading a page waits for a server that is away instead of failing, so that no key leads to the browser's
+ * own error page: what is on screen stays, with everything typed in it.
  */
 export function guardReading(): void {
   if (guarded) return;

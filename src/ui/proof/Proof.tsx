@@ -46,7 +46,10 @@ const RESULTS = [
 ] as const;
 const SIZES = ['small', 'medium', 'large'];
 
-/** Proving: tests by keys, marks on the drawn machine, battery and heat; the grade with its reasons as it stands. */
+/**
+ * Proving: tests by keys, marks on the drawn machine, battery and heat; the grade with its reasons as it
+ * stands.
+ */
 export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top, laptop }: Props) {
   const { send, problem, busy } = useCommand();
   const [picked, setPicked] = useState<string | null>(null);

@@ -23,7 +23,10 @@ const WIDTH = 320;
 const HEIGHT = 200;
 const STEP = 4;
 
-/** The machine's outside drawn on the mat: click where a defect is, or move the cross with the arrow keys and press Enter. */
+/**
+ * The machine's outside drawn on the mat: click where a defect is, or move the cross with the arrow keys and
+ * press Enter.
+ */
 export function SurfaceMap({
   surfaces,
   marks,

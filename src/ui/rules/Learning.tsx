@@ -24,7 +24,9 @@ interface Props {
 
 const share = (p: number) => `${(p * 100).toPrecision(2)} %`;
 
-/** What closed cases have taught, how strongly the catalogue holds against them, and which priors moved most. */
+/**
+ * What closed cases have taught, how strongly the catalogue holds against them, and which priors moved most.
+ */
 export function Learning({ cases, closed, strength, lines, tables, mayWrite }: Props) {
   const { send, problem, busy } = useCommand();
   const [fault, setFault] = useState('');

@@ -7,7 +7,9 @@ import { Button, Heading, Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
 import { valueAt, withValue, type Tree } from './ownValue';
 
-/** One number of the catalogue: where it sits in the overrides, what it is called, what the catalogue says. */
+/**
+ * One number of the catalogue: where it sits in the overrides, what it is called, what the catalogue says.
+ */
 export interface NumberView {
   path: string[];
   name: string;

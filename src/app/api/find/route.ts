@@ -3,7 +3,9 @@ import { requireActorForApi } from '@/server/session';
 import { findingsMatching } from '@/shop/diagnosis/case';
 import { findUnits, unitByTag } from '@/shop/units/queries';
 
-/** What the one box shows for a few letters; with ?unit=TAG also the questions that can be asked of that unit. */
+/**
+ * What the one box shows for a few letters; with ?unit=TAG also the questions that can be asked of that unit.
+ */
 export async function GET(request: Request): Promise<Response> {
   return answer(async () => {
     await requireActorForApi();

@@ -12,7 +12,10 @@ const PING_MS = 15_000;
 /** Streams of one process; a person has a few pages open. */
 const MOST = 500;
 
-/** Changes in the shop as server-sent events. Ends with the session: at once when the account changes, at the next ping when it was left. */
+/**
+ * Changes in the shop as server-sent events. Ends with the session: at once when the account changes, at the
+ * next ping when it was left.
+ */
 export async function GET(request: Request): Promise<Response> {
   // the headers outlive the request: they are asked again with every ping
   const headers = new Headers({ cookie: request.headers.get('cookie') ?? '' });

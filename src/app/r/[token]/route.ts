@@ -25,7 +25,10 @@ const plain = (text: string, status = 200) =>
     headers: { 'content-type': 'text/plain; charset=utf-8', 'cache-control': 'no-store' },
   });
 
-/** The script for one unit. Fetching it uses nothing up. A refused token gets a script that says so, so that "| sh" prints it. */
+/**
+ * The script for one unit. Fetching it uses nothing up. A refused token gets a script that says so, so that
+ * "| sh" prints it.
+ */
 export async function GET(request: Request, { params }: Params): Promise<Response> {
   const { token } = await params;
   const found = await lookAtToken(token);
@@ -43,7 +46,10 @@ export async function GET(request: Request, { params }: Params): Promise<Respons
   );
 }
 
-/** The report itself, as multipart files. The token is used up by a report that is taken in, and by nothing else. */
+/**
+ * The report itself, as multipart files. The token is used up by a report that is taken in, and by nothing
+ * else.
+ */
 export async function POST(request: Request, { params }: Params): Promise<Response> {
   const { token } = await params;
   try {

@@ -144,7 +144,10 @@ function Slot({ slot, placement, sizes, clean, shares, verdict, disabled, onKey,
   );
 }
 
-/** The board as it lies on the mat: slots in order, modules in them or in the tray. Drag, or with the arrow keys: up and down the slots, left and right through the modules. */
+/**
+ * The board as it lies on the mat: slots in order, modules in them or in the tray. Drag, or with the arrow
+ * keys: up and down the slots, left and right through the modules.
+ */
 export function Board(props: Props) {
   const { placement, sizes, clean, verdict, shares, disabled, onPlace, onClean } = props;
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));

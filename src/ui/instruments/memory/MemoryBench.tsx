@@ -47,7 +47,10 @@ function fresh(fitted: readonly number[], slots: number): Kept {
   };
 }
 
-/** Which module, which slot, or only the contacts: the board as it lies there, the next start to make, and when it is known. */
+/**
+ * Which module, which slot, or only the contacts: the board as it lies there, the next start to make, and
+ * when it is known.
+ */
 export function MemoryBench({ unit, lent, fitted, slots, caution }: Props) {
   const router = useRouter();
   const { send, problem, busy } = useCommand();

@@ -33,7 +33,10 @@ export type MemoryAnswer =
 const ROUNDS = [12, 60];
 let latest = 0;
 
-/** Belief, next start and how many are still to come, away from the page. A newer question ends the older one between two draws. */
+/**
+ * Belief, next start and how many are still to come, away from the page. A newer question ends the older one
+ * between two draws.
+ */
 self.onmessage = ({ data }: MessageEvent<MemoryAsk>) => {
   latest = data.id;
   void work(data);

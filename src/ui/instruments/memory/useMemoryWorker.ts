@@ -6,7 +6,10 @@ import type { MemoryAnswer, MemoryAsk } from './memory.worker';
 export type MemoryState = Extract<MemoryAnswer, { kind: 'state' }>;
 export type MemoryPlan = Extract<MemoryAnswer, { kind: 'plan' }>;
 
-/** The bench's belief for these trials, worked out in a worker; null until it is there. Older answers never show for newer trials. */
+/**
+ * The bench's belief for these trials, worked out in a worker; null until it is there. Older answers never
+ * show for newer trials.
+ */
 export function useMemoryWorker(
   setup: MemorySetup,
   trials: readonly Trial[],

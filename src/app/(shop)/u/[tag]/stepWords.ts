@@ -63,7 +63,10 @@ function lookReason(step: RankedStep): string {
   return apart.length ? `Makes surer whether it is “${apart[0]}”. ${tail}` : tail;
 }
 
-/** What the choice is made against: how likely the machine is sound, and the best step that is no stopping, minor units. */
+/**
+ * What the choice is made against: how likely the machine is sound, and the best step that is no stopping,
+ * minor units.
+ */
 export interface Around {
   sound: number;
   goingOnMinor: number | null;
