@@ -27,7 +27,9 @@ export function naivePosterior(priors: number[], findings: NaiveFinding[], size:
     priorTotal += p;
     for (const finding of findings) {
       const blocked = set.some((c) => finding.blockedBy?.includes(`c${c}`));
-      const parents = blocked ? [finding.leak] : [finding.leak, ...set.flatMap((c) => (finding.by[`c${c}`] ? [finding.by[`c${c}`]] : []))];
+      const parents = blocked
+        ? [finding.leak]
+        : [finding.leak, ...set.flatMap((c) => (finding.by[`c${c}`] ? [finding.by[`c${c}`]] : []))];
       p *= maximumIs(parents, finding.outcome);
     }
     total += p;
@@ -59,7 +61,10 @@ export function networkMarginals(network: BinaryNetwork, evidence: Record<string
   for (let mask = 0; mask < 1 << names.length; mask++) {
     const state = Object.fromEntries(names.map((name, i) => [name, (mask >> i) & 1]));
     if (Object.entries(evidence).some(([name, value]) => state[name] !== value)) continue;
-    const joint = names.reduce((p, name) => p * (state[name] ? chance(network, name, state) : 1 - chance(network, name, state)), 1);
+    const joint = names.reduce(
+      (p, name) => p * (state[name] ? chance(network, name, state) : 1 - chance(network, name, state)),
+      1,
+    );
     total += joint;
     for (const name of names) if (state[name]) yes[name] += joint;
   }

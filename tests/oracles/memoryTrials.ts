@@ -14,15 +14,23 @@ export interface TrialGame {
   cleanCost: number;
 }
 
-interface State { m: number; bad: number; dirty: number; p: number }
+interface State {
+  m: number;
+  bad: number;
+  dirty: number;
+  p: number;
+}
 
 const ones = (mask: number) => mask.toString(2).split('1').length - 1;
 
 function permutations(n: number): number[][] {
   if (n === 0) return [[]];
-  return permutations(n - 1).flatMap((rest) => Array.from({ length: n }, (_, at) => [...rest.slice(0, at), n - 1, ...rest.slice(at)]));
+  return permutations(n - 1).flatMap((rest) =>
+    Array.from({ length: n }, (_, at) => [...rest.slice(0, at), n - 1, ...rest.slice(at)]),
+  );
 }
-const moved = (mask: number, order: number[]) => order.reduce((made, to, from) => (mask & (1 << from) ? made | (1 << to) : made), 0);
+const moved = (mask: number, order: number[]) =>
+  order.reduce((made, to, from) => (mask & (1 << from) ? made | (1 << to) : made), 0);
 
 /**
  * Fewest yes-no questions on average to tell these classes apart, weighed by their masses (not divided by
@@ -42,25 +50,48 @@ function huffman(masses: number[]): number {
 
 export function leastExpectedTrials(game: TrialGame): { cost: number; beliefs: number } {
   const states: State[] = [];
-  for (let m = 0; m < 1 << game.modules; m++) for (let bad = 0; bad < 1 << game.slots; bad++) for (let dirty = 0; dirty < 1 << game.slots; dirty++) {
-    if (bad & dirty || ones(m) + ones(bad) + ones(dirty) > 2) continue;
-    const sound = 1 - game.slotBad - game.slotDirty;
-    states.push({ m, bad, dirty, p: game.moduleBad ** ones(m) * (1 - game.moduleBad) ** (game.modules - ones(m)) * game.slotBad ** ones(bad) * game.slotDirty ** ones(dirty) * sound ** (game.slots - ones(bad) - ones(dirty)) });
-  }
+  for (let m = 0; m < 1 << game.modules; m++)
+    for (let bad = 0; bad < 1 << game.slots; bad++)
+      for (let dirty = 0; dirty < 1 << game.slots; dirty++) {
+        if (bad & dirty || ones(m) + ones(bad) + ones(dirty) > 2) continue;
+        const sound = 1 - game.slotBad - game.slotDirty;
+        states.push({
+          m,
+          bad,
+          dirty,
+          p:
+            game.moduleBad ** ones(m) *
+            (1 - game.moduleBad) ** (game.modules - ones(m)) *
+            game.slotBad ** ones(bad) *
+            game.slotDirty ** ones(dirty) *
+            sound ** (game.slots - ones(bad) - ones(dirty)),
+        });
+      }
   const total = states.reduce((sum, state) => sum + state.p, 0);
   for (const state of states) state.p /= total;
   const at = new Map(states.map((state, i) => [`${state.m}/${state.bad}/${state.dirty}`, i]));
-  const symmetries = permutations(game.modules).flatMap((mo) => permutations(game.slots).map((so) => ({
-    cleaned: Array.from({ length: 1 << game.slots }, (_, mask) => moved(mask, so)), to: states.map((state) => at.get(`${moved(state.m, mo)}/${moved(state.bad, so)}/${moved(state.dirty, so)}`)!),
-  })));
+  const symmetries = permutations(game.modules).flatMap((mo) =>
+    permutations(game.slots).map((so) => ({
+      cleaned: Array.from({ length: 1 << game.slots }, (_, mask) => moved(mask, so)),
+      to: states.map((state) =>
+        at.get(`${moved(state.m, mo)}/${moved(state.bad, so)}/${moved(state.dirty, so)}`)!,
+      ),
+    })),
+  );
   const fillings: { m: number; s: number; pairs: [number, number][] }[] = [];
   const fill = (slot: number, pairs: [number, number][]) => {
     if (slot === game.slots) {
-      if (pairs.length) fillings.push({ m: pairs.reduce((mask, [m]) => mask | (1 << m), 0), s: pairs.reduce((mask, [, s]) => mask | (1 << s), 0), pairs });
+      if (pairs.length)
+        fillings.push({
+          m: pairs.reduce((mask, [m]) => mask | (1 << m), 0),
+          s: pairs.reduce((mask, [, s]) => mask | (1 << s), 0),
+          pairs,
+        });
       return;
     }
     fill(slot + 1, pairs);
-    for (let m = 0; m < game.modules; m++) if (!pairs.some(([used]) => used === m)) fill(slot + 1, [...pairs, [m, slot]]);
+    for (let m = 0; m < game.modules; m++)
+      if (!pairs.some(([used]) => used === m)) fill(slot + 1, [...pairs, [m, slot]]);
   };
   fill(0, []);
   // a start only says whether all of these modules and slots work, so which module sits where does not matter
@@ -81,7 +112,11 @@ export function leastExpectedTrials(game: TrialGame): { cost: number; beliefs: n
     return Array.from(sums).filter((mass) => mass > 0);
   };
   // with everything clean, states in which nothing can start are one for ever
-  const lastClass = states.map((state) => (ones(state.m) === game.modules || ones(state.bad) === game.slots ? 'none' : `${state.m}/${state.bad}`)).map((key, _, all) => all.indexOf(key));
+  const lastClass = states
+    .map((state) =>
+      ones(state.m) === game.modules || ones(state.bad) === game.slots ? 'none' : `${state.m}/${state.bad}`,
+    )
+    .map((key, _, all) => all.indexOf(key));
   const bound = (set: number[]) => {
     const sums = new Float64Array(states.length);
     for (const i of set) sums[lastClass[i]] += states[i].p;
@@ -99,7 +134,8 @@ export function leastExpectedTrials(game: TrialGame): { cost: number; beliefs: n
         else z |= 1 << (to - 64);
       }
       const w = symmetry.cleaned[cleaned];
-      if (w < a || (w === a && (x < b || (x === b && (y < c || (y === c && z < d)))))) [a, b, c, d] = [w, x, y, z];
+      if (w < a || (w === a && (x < b || (x === b && (y < c || (y === c && z < d))))))
+        [a, b, c, d] = [w, x, y, z];
     }
     return `${a},${b},${c},${d}`;
   };
@@ -122,10 +158,12 @@ export function leastExpectedTrials(game: TrialGame): { cost: number; beliefs: n
         const after = cleaned | clean;
         const yes: number[] = [];
         const no: number[] = [];
-        for (const i of set) (states[i].m & m || (states[i].bad | (states[i].dirty & ~after)) & s ? no : yes).push(i);
+        for (const i of set)
+          (states[i].m & m || (states[i].bad | (states[i].dirty & ~after)) & s ? no : yes).push(i);
         if (yes.length && no.length) {
           const own = mass * (1 + game.cleanCost * ones(clean));
-          const twin = set.length > 24 ? `${keyOf(yes, after)}|${keyOf(no, after)}` : `${yes.join()}/${after}`;
+          const twin =
+            set.length > 24 ? `${keyOf(yes, after)}|${keyOf(no, after)}` : `${yes.join()}/${after}`;
           if (!seen.has(twin)) ways.push({ own, yes, no, cleaned: after, low: own + bound(yes) + bound(no) });
           seen.add(twin);
         }
@@ -149,9 +187,19 @@ export function leastExpectedTrials(game: TrialGame): { cost: number; beliefs: n
       if (cost < top) best = cost;
       else missed = Math.min(missed, cost);
     }
-    const answer = best < limit ? { cost: best, exact: true } : { cost: Math.max(limit, Math.min(best, missed)), exact: false };
+    const answer =
+      best < limit
+        ? { cost: best, exact: true }
+        : { cost: Math.max(limit, Math.min(best, missed)), exact: false };
     kept.set(key, answer);
     return answer.cost;
   }
-  return { cost: solve(states.map((_, i) => i), 0, Infinity), beliefs: kept.size };
+  return {
+    cost: solve(
+      states.map((_, i) => i),
+      0,
+      Infinity,
+    ),
+    beliefs: kept.size,
+  };
 }

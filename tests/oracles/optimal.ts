@@ -27,17 +27,35 @@ export function optimalValue(model: SmallModel): number {
         if (tried[r]) return;
         const cured = weights[repair.cause] * repair.success;
         const rest = weights.map((w, i) => (i === repair.cause ? w - cured : w));
-        value = Math.max(value, -repair.cost * total + cured * model.sound + best(rest, seen, tried.map((was, i) => was || i === r)));
+        value = Math.max(
+          value,
+          -repair.cost * total +
+            cured * model.sound +
+            best(
+              rest,
+              seen,
+              tried.map((was, i) => was || i === r),
+            ),
+        );
       });
       model.looks.forEach((look, t) => {
         if (seen[t] !== null) return;
         let after = -look.cost * total;
-        for (let o = 0; o < look.given[0].length; o++) after += best(weights.map((w, i) => w * look.given[i][o]), seen.map((was, i) => (i === t ? o : was)), tried);
+        for (let o = 0; o < look.given[0].length; o++)
+          after += best(
+            weights.map((w, i) => w * look.given[i][o]),
+            seen.map((was, i) => (i === t ? o : was)),
+            tried,
+          );
         value = Math.max(value, after);
       });
     }
     kept.set(key, value);
     return value;
   };
-  return best(model.causes, model.looks.map(() => null), model.repairs.map(() => false));
+  return best(
+    model.causes,
+    model.looks.map(() => null),
+    model.repairs.map(() => false),
+  );
 }
