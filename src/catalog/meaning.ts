@@ -19,6 +19,7 @@ export const answersTell: Record<string, Record<string, Tells>> = {
     'clicks-or-grinds': { drive: 'there' },
   },
   'look-battery': { fitted: { battery: 'there' }, none: { battery: 'none' } },
+  'battery-run': { evenly: { gauge: 'believed' }, 'drops-suddenly': { gauge: 'doubted' } },
   'memory-fitted': { fitted: { memory: 'there' }, none: { memory: 'none' } },
 };
 

@@ -116,6 +116,8 @@ export interface Tells {
   drive?: 'there' | 'none';
   memory?: 'there' | 'none';
   battery?: 'there' | 'none';
+  /** Whether what the battery says of its own health agrees with how it was seen to hold. */
+  gauge?: 'believed' | 'doubted';
 }
 
 /** A fault that was worked round: what a buyer is told, and the best grade it allows. */

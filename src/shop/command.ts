@@ -8,6 +8,7 @@ import { commandKeys, events, units } from '@/db/schema';
 import { ShopError } from './errors';
 import { checkedInput } from './input';
 import { notYours, standing } from './standing';
+import { keepGrade } from './proof/proof';
 import { revalueUnit } from './units/revalue';
 
 export type Role = 'owner' | 'technician' | 'viewer';
@@ -143,6 +144,7 @@ async function runInside<I, O>(
     );
   const { event, answer, onSealed } = await command.run({ tx, actor, unit, key }, input);
   const unitId = unit?.id ?? event.unitId;
+  if (unit) await keepGrade(tx, unit);
   const revalued = unit ? await revalueUnit(tx, unit.id) : null;
   const version = revalued?.version ?? null;
   if (revalued?.nowImpossible) await command.impossible?.({ tx, actor, unit, key }, input);

@@ -280,6 +280,39 @@ describe('papers, grades and books', () => {
       message: expect.stringMatching(/surfaces.*which processor.*how much memory/),
     });
   });
+  it('no grade by the gauge of a battery that was seen to drop suddenly; taken back, or seen to run evenly, there is one', async () => {
+    const { unitId } = await one('laptop');
+    expect((await graded(unitId)).grade).toBe('A');
+    await act(benchA, 'observe', { unitId, finding: 'battery-run', outcome: 2 });
+    expect((await unitRow(unitId)).grade).toBeNull();
+    expect(await refusal(act(benchB, 'giveGrade', { unitId }))).toMatchObject({
+      message: expect.stringContaining('drop suddenly'),
+    });
+    await act(benchA, 'voidObservation', { unitId });
+    expect(await act(benchB, 'giveGrade', { unitId })).toMatchObject({ grade: 'A' });
+    await act(benchA, 'observe', { unitId, finding: 'battery-run', outcome: 2 });
+    await act(benchA, 'observe', { unitId, finding: 'battery-run', outcome: 0 });
+    expect(await act(benchB, 'giveGrade', { unitId })).toMatchObject({ grade: 'A' });
+  });
+  it('a grade falls, and what is listed comes off the shelf, when what it stood on changes after it was given', async () => {
+    const change: [string, (unitId: string) => Promise<unknown>][] = [
+      ['hot', (unitId) => act(benchB, 'typeSpec', { unitId, key: 'topCelsius', value: '97' })],
+      ['worked round', (unitId) => work(unitId, 'other-slot', true)],
+    ];
+    for (const [name, does] of change) {
+      const { unitId } = await one();
+      await act(benchA, 'observe', { unitId, finding: 'look-bay', outcome: 1 });
+      expect((await graded(unitId)).grade).toBe('A');
+      await list(unitId);
+      await act(benchB, 'typeSpec', { unitId, key: 'topCelsius', value: '72' });
+      expect(await unitRow(unitId), name).toMatchObject({ grade: 'A', listed: true });
+      await does(unitId);
+      expect(await unitRow(unitId), name).toMatchObject({ grade: null, listed: false });
+      expect(await refusal(list(unitId)), name).toMatchObject({
+        message: expect.stringContaining('grade it'),
+      });
+    }
+  });
   it('a sale keeps the rate, the specification and the minutes it was made under', async () => {
     const { unitId } = await one();
     await act(benchA, 'observe', { unitId, finding: 'look-bay', outcome: 1 });

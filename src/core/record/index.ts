@@ -3,6 +3,7 @@ import { benchOf } from './benchState';
 import { dataFaults, drivesOf, type DriveRecord } from './drives';
 import type { RecordEntry } from './entries';
 import { standingFlaws, type ToldFlaw } from './flaws';
+import { gaugeDoubted } from './gauge';
 import { takenOut } from './parts';
 import { specificationOf, type Specification } from './specification';
 
@@ -16,6 +17,8 @@ export interface DerivedRecord {
   /** Classes of parts taken out and not replaced. */
   gone: string[];
   flaws: ToldFlaw[];
+  /** The battery was seen to hold otherwise than its gauge says. */
+  gaugeDoubted: boolean;
 }
 
 /**
@@ -36,5 +39,6 @@ export function deriveRecord(
     bench: benchOf(entries, meaning, chassis),
     gone: takenOut(entries),
     flaws: standingFlaws(entries, meaning),
+    gaugeDoubted: gaugeDoubted(entries, meaning),
   };
 }

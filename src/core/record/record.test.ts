@@ -114,6 +114,22 @@ describe('what the machine is', () => {
   });
 });
 
+describe('what a battery says of itself', () => {
+  const doubted = (...entries: RecordEntry[]) => derive(...entries).gaugeDoubted;
+  const drops = answer('battery-run', 2);
+  it('is doubted once it was seen to drop suddenly, until it ran evenly or is another one', () => {
+    expect(doubted()).toBe(false);
+    expect(doubted(answer('battery-run', 1))).toBe(false);
+    expect(doubted(drops, value('batteryHealth', 'measured', '91 %', 0.91))).toBe(true);
+    expect(doubted(drops, verdict('swap-battery', false))).toBe(true);
+    expect(doubted(drops, verdict('swap-battery', true))).toBe(false);
+    expect(doubted(drops, move('in', part('b', 'battery')))).toBe(false);
+    expect(doubted(drops, answer('battery-run', 0))).toBe(false);
+    expect(doubted(answer('battery-run', 0), drops)).toBe(true);
+    expect(doubted(answer('battery-run', 2, 'claimed'))).toBe(false);
+  });
+});
+
 describe('the gate', () => {
   const shut = (...entries: RecordEntry[]) => derive(...entries).dataFaults;
   it('is shut while nobody has looked, and opens for a machine seen to have no drive', () => {

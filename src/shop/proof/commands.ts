@@ -1,15 +1,14 @@
-import { and, desc, eq, isNull } from 'drizzle-orm';
+import { and, eq, isNull } from 'drizzle-orm';
 import Joi from 'joi';
 import { rubric } from '@/catalog/rubric';
-import { gradeUnit, testsFor, type GradeResult } from '@/core/grade/rubric';
-import type { Transaction, Database } from '@/db/client';
+import { testsFor, type GradeResult } from '@/core/grade/rubric';
 import { defects, functionTests, units } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { shortText, unitId, rowId } from '../input';
 import { forward, moveStage } from '../units/stages';
 import { refuseHeld } from '../units/stages';
-import { recordNow } from '../record/queries';
+import { proofOf, ungrade } from './proof';
 
 export const recordTest = defineCommand<
   { unitId: string; test: string; result: 'pass' | 'fail' | 'absent' },
@@ -35,18 +34,6 @@ export const recordTest = defineCommand<
     return { event: { kind: 'test', payload: { test, result } }, answer: null };
   },
 });
-
-/**
- * A new mark or test makes the old grade doubtful: it must be given again, and what was on the shelf comes
- * off it.
- */
-async function ungrade(
-  tx: Transaction,
-  unit: { id: string; grade: string | null; listed: boolean },
-): Promise<void> {
-  if (unit.grade || unit.listed)
-    await tx.update(units).set({ grade: null, listed: false }).where(eq(units.id, unit.id));
-}
 
 interface Mark {
   unitId: string;
@@ -115,48 +102,6 @@ export const removeDefect = defineCommand<{ unitId: string; defectId: string; wh
     };
   },
 });
-
-/** Marks and latest tests of a unit, and what grade they come to. */
-export async function proofOf(
-  tx: Transaction | Database,
-  unit: { id: string; chassis: keyof typeof rubric.surfaces },
-) {
-  const marks = await tx
-    .select()
-    .from(defects)
-    .where(and(eq(defects.unitId, unit.id), isNull(defects.removedAt)))
-    .orderBy(defects.at);
-  const runs = await tx
-    .select()
-    .from(functionTests)
-    .where(eq(functionTests.unitId, unit.id))
-    .orderBy(desc(functionTests.id));
-  const latest = new Map<string, (typeof runs)[number]>();
-  for (const run of runs) if (!latest.has(run.test)) latest.set(run.test, run);
-  const record = await recordNow(tx, unit);
-  const spec = record.specification;
-  const result = gradeUnit(rubric, {
-    chassis: unit.chassis,
-    defects: marks.map((mark) => ({
-      id: mark.id,
-      surface: mark.surface,
-      kind: mark.kind,
-      size: mark.size as 0 | 1 | 2,
-    })),
-    tests: Object.fromEntries(
-      [...latest].map(([test, run]) => [test, run.result as 'pass' | 'fail' | 'absent']),
-    ),
-    batteryHealth: spec.number('batteryHealth'),
-    batteryMissing: spec.text('battery') === 'none',
-    topCelsius: spec.number('topCelsius'),
-    flaws: record.flaws,
-    unknown: [
-      ...(spec.best('processor') ? [] : ['which processor it has']),
-      ...(spec.number('memoryGb') === null ? ['how much memory it has'] : []),
-    ],
-  });
-  return { marks, tests: latest, result, spec, record };
-}
 
 /** Gives the grade the rubric comes to; refused while something is open. */
 export const giveGrade = defineCommand<{ unitId: string }, GradeResult>({

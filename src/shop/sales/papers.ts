@@ -6,7 +6,7 @@ import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import { testsFor } from '@/core/grade/rubric';
 import type { Passport } from '@/formats/print/passport';
 import { ShopError } from '../errors';
-import { proofOf } from '../proof/commands';
+import { proofOf } from '../proof/proof';
 import { standingObservations } from '../record/queries';
 import { erasuresOf, partsFitted, unitByTag, workOf } from '../units/queries';
 

@@ -1,7 +1,7 @@
 import { rubric } from '@/catalog/rubric';
 import { testsFor, type GradeReason } from '@/core/grade/rubric';
 import { database } from '@/db/client';
-import { proofOf } from '@/shop/proof/commands';
+import { proofOf } from '@/shop/proof/proof';
 import { Proof } from '@/ui/proof/Proof';
 import { loadUnit, unitHead } from '../unitHead';
 

@@ -1,0 +1,83 @@
+import { and, desc, eq, isNull } from 'drizzle-orm';
+import { rubric } from '@/catalog/rubric';
+import { gradeUnit } from '@/core/grade/rubric';
+import type { Transaction, Database } from '@/db/client';
+import { defects, functionTests, units } from '@/db/schema';
+import { recordNow } from '../record/queries';
+
+/** Marks and latest tests of a unit, and what grade they come to. */
+export async function proofOf(
+  tx: Transaction | Database,
+  unit: { id: string; chassis: keyof typeof rubric.surfaces },
+) {
+  const marks = await tx
+    .select()
+    .from(defects)
+    .where(and(eq(defects.unitId, unit.id), isNull(defects.removedAt)))
+    .orderBy(defects.at);
+  const runs = await tx
+    .select()
+    .from(functionTests)
+    .where(eq(functionTests.unitId, unit.id))
+    .orderBy(desc(functionTests.id));
+  const latest = new Map<string, (typeof runs)[number]>();
+  for (const run of runs) if (!latest.has(run.test)) latest.set(run.test, run);
+  const record = await recordNow(tx, unit);
+  const spec = record.specification;
+  const result = gradeUnit(rubric, {
+    chassis: unit.chassis,
+    defects: marks.map((mark) => ({
+      id: mark.id,
+      surface: mark.surface,
+      kind: mark.kind,
+      size: mark.size as 0 | 1 | 2,
+    })),
+    tests: Object.fromEntries(
+      [...latest].map(([test, run]) => [test, run.result as 'pass' | 'fail' | 'absent']),
+    ),
+    batteryHealth: spec.number('batteryHealth'),
+    batteryMissing: spec.text('battery') === 'none',
+    topCelsius: spec.number('topCelsius'),
+    flaws: record.flaws,
+    unknown: [
+      ...(spec.best('processor') ? [] : ['which processor it has']),
+      ...(spec.number('memoryGb') === null ? ['how much memory it has'] : []),
+      ...(record.gaugeDoubted && unit.chassis === 'laptop' && spec.text('battery') !== 'none'
+        ? ['how its battery holds: it was seen to drop suddenly, whatever its gauge says']
+        : []),
+    ],
+  });
+  return { marks, tests: latest, result, spec, record };
+}
+
+/**
+ * A new mark or test makes the old grade doubtful: it must be given again, and what was on the shelf comes
+ * off it.
+ */
+export async function ungrade(
+  tx: Transaction,
+  unit: { id: string; grade: string | null; listed: boolean },
+): Promise<void> {
+  if (unit.grade || unit.listed)
+    await tx.update(units).set({ grade: null, listed: false }).where(eq(units.id, unit.id));
+}
+
+/**
+ * A grade stands while the rubric still comes to it. What was read, answered, fitted, taken out or taken back
+ * since may have changed that: then it must be given again. What has left keeps the grade it left with.
+ * @param before the unit as it was before the act
+ */
+export async function keepGrade(
+  tx: Transaction,
+  before: { id: string; chassis: keyof typeof rubric.surfaces; grade: string | null },
+): Promise<void> {
+  if (!before.grade) return;
+  const [now] = await tx
+    .select({ id: units.id, grade: units.grade, listed: units.listed, stage: units.stage })
+    .from(units)
+    .where(eq(units.id, before.id));
+  // given anew by this very act, or gone with it
+  if (now.grade !== before.grade || now.stage === 'sold' || now.stage === 'gone') return;
+  const { result } = await proofOf(tx, before);
+  if (result.grade !== now.grade) await ungrade(tx, now);
+}
