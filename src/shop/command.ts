@@ -144,7 +144,7 @@ async function runInside<I, O>(
     );
   const { event, answer, onSealed } = await command.run({ tx, actor, unit, key }, input);
   const unitId = unit?.id ?? event.unitId;
-  if (unit) await keepGrade(tx, unit);
+  const ungraded = unit ? await keepGrade(tx, unit) : false;
   const revalued = unit ? await revalueUnit(tx, unit.id) : null;
   const version = revalued?.version ?? null;
   if (revalued?.nowImpossible) await command.impossible?.({ tx, actor, unit, key }, input);
@@ -161,7 +161,7 @@ async function runInside<I, O>(
       unitId,
       lotId: event.lotId ?? unit?.lotId,
       voids: event.voids,
-      payload: event.payload,
+      payload: ungraded ? { ...event.payload, ungraded } : event.payload,
     })
     .returning({ seq: events.seq });
   await onSealed?.(sealed.seq);

@@ -27,6 +27,12 @@ describe('the history in words', () => {
   it.each<[string, Record<string, unknown>, string]>([
     ['typed', { key: 'topCelsius', value: '71' }, 'Top under load: 71 °C'],
     ['typed', { key: 'driveKind', value: 'solid' }, 'Drive: solid-state'],
+    [
+      'typed',
+      { key: 'topCelsius', value: '97', ungraded: true },
+      'Top under load: 97 °C; its grade no longer stands and must be given again',
+    ],
+    ['report asked for', { ungraded: false }, 'leave for its own report, one hour'],
     ['test', { test: 'usb', result: 'pass' }, 'Every outside port: works'],
     [
       'finding',

@@ -158,6 +158,12 @@ const driveNamed = (payload: Payload) => `${text(payload, 'code')} ${text(payloa
 
 /** An event in words, for people. @param payload as it was sealed; shapes of earlier versions included */
 export function eventWords(kind: string, payload: Payload, names: Names): string {
+  const words = ownWords(kind, payload, names);
+  if (!payload.ungraded) return words;
+  return `${words}${words && '; '}its grade no longer stands and must be given again`;
+}
+
+function ownWords(kind: string, payload: Payload, names: Names): string {
   const says = SAYS[kind as EventKind];
   if (says) return says(payload, names);
   if (kind.startsWith('part ')) return `${text(payload, 'code')} ${text(payload, 'name')}`.trim();

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { eq } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { catalogue } from '@/catalog';
 import { rubric } from '@/catalog/rubric';
@@ -308,6 +308,8 @@ describe('papers, grades and books', () => {
       expect(await unitRow(unitId), name).toMatchObject({ grade: 'A', listed: true });
       await does(unitId);
       expect(await unitRow(unitId), name).toMatchObject({ grade: null, listed: false });
+      const fell = sql`select seq from events where unit_id = ${unitId} and (payload->>'ungraded')::boolean`;
+      expect((await database().execute(fell)).rows, name).toHaveLength(1);
       expect(await refusal(list(unitId)), name).toMatchObject({
         message: expect.stringContaining('grade it'),
       });

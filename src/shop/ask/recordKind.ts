@@ -142,7 +142,11 @@ function entryOf(written: Written, at: number, kind: Chassis): RecordEntry {
  */
 export function answerRecord({ chassis: kind, entries }: RecordAsked) {
   const standing = entries.flatMap((written, i) => (written.voided ? [] : [entryOf(written, i, kind)]));
-  const { specification, drives, dataFaults, bench, gone, flaws } = deriveRecord(standing, catalogue, kind);
+  const { specification, drives, dataFaults, bench, gone, flaws, gaugeDoubted } = deriveRecord(
+    standing,
+    catalogue,
+    kind,
+  );
   const facts = factsOf(
     standing.flatMap((entry): Parameters<typeof factsOf>[0][number][] => {
       if (entry.kind === 'verdict') return entry.helped ? ['repaired'] : [];
@@ -172,5 +176,6 @@ export function answerRecord({ chassis: kind, entries }: RecordAsked) {
     bench,
     partsGone: gone,
     flaws: flaws.map(({ words, cap }) => ({ words, cap })),
+    gaugeDoubted,
   };
 }

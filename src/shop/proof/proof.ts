@@ -66,18 +66,22 @@ export async function ungrade(
  * A grade stands while the rubric still comes to it. What was read, answered, fitted, taken out or taken back
  * since may have changed that: then it must be given again. What has left keeps the grade it left with.
  * @param before the unit as it was before the act
+ * @returns whether the grade it had no longer stands
  */
 export async function keepGrade(
   tx: Transaction,
   before: { id: string; chassis: keyof typeof rubric.surfaces; grade: string | null },
-): Promise<void> {
-  if (!before.grade) return;
+): Promise<boolean> {
+  if (!before.grade) return false;
   const [now] = await tx
     .select({ id: units.id, grade: units.grade, listed: units.listed, stage: units.stage })
     .from(units)
     .where(eq(units.id, before.id));
+  if (!now.grade) return true;
   // given anew by this very act, or gone with it
-  if (now.grade !== before.grade || now.stage === 'sold' || now.stage === 'gone') return;
+  if (now.grade !== before.grade || now.stage === 'sold' || now.stage === 'gone') return false;
   const { result } = await proofOf(tx, before);
-  if (result.grade !== now.grade) await ungrade(tx, now);
+  if (result.grade === now.grade) return false;
+  await ungrade(tx, now);
+  return true;
 }
