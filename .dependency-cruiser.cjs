@@ -23,7 +23,7 @@ module.exports = {
     {
       name: 'catalog-is-plain-data',
       severity: 'error',
-      from: { path: '^src/catalog/' },
+      from: { path: '^src/catalog/', pathNot: '\\.test\\.ts$' },
       to: { dependencyTypes: ['npm', 'npm-dev', 'core'] },
     },
     {

@@ -106,7 +106,9 @@ function workList(trial: Trial, steps: ListStep[]): boolean {
       if (!trial.canLook(finding)) continue;
       trial.look(finding);
     }
-    for (const id of step.on[trial.known.get(finding.id)!] ?? []) if (attempt(id)) return true;
+    const seen = trial.known.get(finding.id)!;
+    const repairs = step.on[finding.outcomes[seen].id] ?? (seen > 0 ? step.otherwise : []);
+    for (const id of repairs) if (attempt(id)) return true;
   }
   return false;
 }

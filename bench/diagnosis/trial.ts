@@ -151,7 +151,7 @@ export class Trial {
         this.look(finding, true);
         fresh = true;
       }
-      const complaint = complaints[this.known.get(id)!];
+      const complaint = complaints[finding.outcomes[this.known.get(id)!].id];
       if (complaint && !passed.has(complaint)) return { complaint, fresh };
     }
     return null;

@@ -8,20 +8,21 @@ import type { Chassis } from '@/core/catalogue';
 export interface Asked {
   finding: string;
   chassis?: Chassis[];
-  /** From this outcome on, this is the complaint. */
-  complaints: Record<number, string>;
+  /** What the complaint is, by outcome id. */
+  complaints: Record<string, string>;
 }
 
 /**
- * `look`: the repairs tried for an outcome, in order, until one helps. `repair`: tried as it stands in the
- * list.
+ * `look`: the repairs tried for an outcome (by id), in order, until one helps; `otherwise`: for any outcome
+ * but the first that is not named. `repair`: tried as it stands in the list.
  */
-export type ListStep = { look: string; on: Record<number, string[]> } | { repair: string };
+export type ListStep =
+  { look: string; on: Record<string, string[]>; otherwise: string[] } | { repair: string };
 
-const look = (id: string, on: Record<number, string[]> = {}): ListStep => ({ look: id, on });
+const look = (id: string, on: Record<string, string[]> = {}): ListStep => ({ look: id, on, otherwise: [] });
 const repair = (id: string): ListStep => ({ repair: id });
 /** The look whose abnormal outcome is cured by these. */
-const yes = (id: string, ...repairs: string[]): ListStep => look(id, { 1: repairs, 2: repairs, 3: repairs });
+const yes = (id: string, ...otherwise: string[]): ListStep => ({ look: id, on: {}, otherwise });
 
 const PORTABLE: Chassis[] = ['laptop'];
 const OWN_SCREEN: Chassis[] = ['laptop', 'aio'];
@@ -31,39 +32,69 @@ const OWN_SCREEN: Chassis[] = ['laptop', 'aio'];
  * the complaint.
  */
 export const intake: Asked[] = [
-  { finding: 'button', complaints: { 1: 'dead', 2: 'dead' } },
+  { finding: 'button', complaints: { 'starts-then-goes-off': 'dead', nothing: 'dead' } },
   {
     finding: 'picture-monitor',
     chassis: ['desktop', 'small'],
-    complaints: { 1: 'wrong picture', 2: 'no picture' },
+    complaints: { 'lines-or-wrong-colours': 'wrong picture', black: 'no picture' },
   },
   {
     finding: 'picture-own',
     chassis: OWN_SCREEN,
-    complaints: { 1: 'wrong picture', 2: 'no picture', 3: 'no picture' },
+    complaints: {
+      'lines-spots-or-wrong-colours': 'wrong picture',
+      'very-dim': 'no picture',
+      black: 'no picture',
+    },
   },
-  { finding: 'setup-memory', complaints: { 1: 'less memory' } },
-  { finding: 'setup-drive', complaints: { 1: 'drive not found' } },
-  { finding: 'setup-clock', complaints: { 1: 'clock' } },
-  { finding: 'gets-to', complaints: { 1: 'will not start', 2: 'hangs at start', 3: 'hangs at start' } },
-  { finding: 'fan-sound', complaints: { 1: 'hot or noisy', 2: 'hot or noisy', 3: 'hot or noisy' } },
-  { finding: 'load-run', complaints: { 1: 'hot or noisy', 2: 'hot or noisy' } },
-  { finding: 'soak-hang', complaints: { 1: 'hangs in use' } },
-  { finding: 'drive-health', complaints: { 2: 'drive failing' } },
-  { finding: 'wear-level', complaints: { 1: 'drive failing' } },
-  { finding: 'start-seconds', complaints: { 2: 'slow' } },
-  { finding: 'charges', chassis: PORTABLE, complaints: { 1: 'battery', 2: 'battery' } },
-  { finding: 'battery-health', chassis: PORTABLE, complaints: { 2: 'battery' } },
-  { finding: 'key-test', chassis: PORTABLE, complaints: { 1: 'keys', 2: 'keys' } },
-  { finding: 'touchpad-test', chassis: PORTABLE, complaints: { 1: 'touchpad', 2: 'touchpad' } },
-  { finding: 'camera-test', chassis: OWN_SCREEN, complaints: { 1: 'camera', 2: 'camera' } },
-  { finding: 'port-test', complaints: { 1: 'ports' } },
-  { finding: 'wireless', chassis: OWN_SCREEN, complaints: { 1: 'wireless' } },
-  { finding: 'net-works', complaints: { 1: 'wired network' } },
-  { finding: 'sound-test', chassis: OWN_SCREEN, complaints: { 1: 'sound', 2: 'sound' } },
-  { finding: 'sound-out', complaints: { 1: 'sound' } },
-  { finding: 'mic-test', chassis: OWN_SCREEN, complaints: { 1: 'sound' } },
-  { finding: 'tray', chassis: ['desktop', 'laptop', 'aio'], complaints: { 1: 'optical' } },
+  { finding: 'setup-memory', complaints: { 'less-than-fitted': 'less memory' } },
+  { finding: 'setup-drive', complaints: { 'not-listed': 'drive not found' } },
+  { finding: 'setup-clock', complaints: { lost: 'clock' } },
+  {
+    finding: 'gets-to',
+    complaints: {
+      'asks-for-a-drive-or-system': 'will not start',
+      'stops-at-the-logo': 'hangs at start',
+      'restarts-over-and-over': 'hangs at start',
+    },
+  },
+  {
+    finding: 'fan-sound',
+    complaints: {
+      'scrapes-or-rattles': 'hot or noisy',
+      'roars-and-stays': 'hot or noisy',
+      'no-fan-at-all': 'hot or noisy',
+    },
+  },
+  { finding: 'load-run', complaints: { 'hot-and-slows-down': 'hot or noisy', 'shuts-off': 'hot or noisy' } },
+  { finding: 'soak-hang', complaints: { 'hangs-or-restarts': 'hangs in use' } },
+  { finding: 'drive-health', complaints: { failing: 'drive failing' } },
+  { finding: 'wear-level', complaints: { '80-or-more': 'drive failing' } },
+  { finding: 'start-seconds', complaints: { 'over-120': 'slow' } },
+  {
+    finding: 'charges',
+    chassis: PORTABLE,
+    complaints: { 'plugged-in-not-charging': 'battery', 'not-seen': 'battery' },
+  },
+  { finding: 'battery-health', chassis: PORTABLE, complaints: { 'under-60': 'battery' } },
+  { finding: 'key-test', chassis: PORTABLE, complaints: { 'some-do-not': 'keys', none: 'keys' } },
+  { finding: 'touchpad-test', chassis: PORTABLE, complaints: { 'in-part': 'touchpad', no: 'touchpad' } },
+  { finding: 'camera-test', chassis: OWN_SCREEN, complaints: { black: 'camera', 'not-found': 'camera' } },
+  { finding: 'port-test', complaints: { 'one-or-more-dead': 'ports' } },
+  { finding: 'wireless', chassis: OWN_SCREEN, complaints: { 'finds-none-or-is-missing': 'wireless' } },
+  { finding: 'net-works', complaints: { no: 'wired network' } },
+  {
+    finding: 'sound-test',
+    chassis: OWN_SCREEN,
+    complaints: { 'rattles-or-one-side': 'sound', silent: 'sound' },
+  },
+  { finding: 'sound-out', complaints: { silent: 'sound' } },
+  { finding: 'mic-test', chassis: OWN_SCREEN, complaints: { 'not-heard': 'sound' } },
+  {
+    finding: 'tray',
+    chassis: ['desktop', 'laptop', 'aio'],
+    complaints: { 'stuck-or-does-not-read': 'optical' },
+  },
 ];
 
 export const checklists: Record<string, ListStep[]> = {
@@ -76,7 +107,7 @@ export const checklists: Record<string, ListStep[]> = {
     repair('drain-charge'),
     yes('battery-away', 'swap-battery'),
     yes('socket-move', 'swap-socket'),
-    look('leads-inside', { 1: ['refit-leads', 'refit-button-lead'] }),
+    look('leads-inside', { 'one-off': ['refit-leads', 'refit-button-lead'] }),
     yes('front-lead', 'refit-button-lead'),
     yes('button-bridge', 'swap-button'),
     yes('memory-fitted', 'fit-memory'),
@@ -86,10 +117,10 @@ export const checklists: Record<string, ListStep[]> = {
     yes('setup-clear', 'clear-setup'),
     yes('memory-swap', 'swap-module'),
     yes('reset-off', 'free-reset'),
-    look('pins', { 1: ['clean-contacts'], 2: ['reseat-processor'] }),
+    look('pins', { 'paste-on-the-contacts': ['clean-contacts'], bent: ['reseat-processor'] }),
     yes('port-pins', 'clear-short'),
-    look('board-residue', { 2: ['wash-board'] }),
-    look('capacitors', { 1: ['recap-board'], 2: ['recap-board'] }),
+    look('board-residue', { plenty: ['wash-board'] }),
+    look('capacitors', { domed: ['recap-board'], leaking: ['recap-board'] }),
     yes('processor-swap', 'swap-processor'),
     repair('swap-button'),
     repair('swap-supply-aio'),
@@ -115,15 +146,15 @@ export const checklists: Record<string, ListStep[]> = {
     yes('cable-swap', 'swap-screen-cable'),
     yes('panel-swap', 'swap-panel'),
     yes('memory-swap', 'swap-module'),
-    look('module-alone', { 1: ['swap-module'] }),
+    look('module-alone', { 'with-some': ['swap-module'] }),
     yes('slot-walk', 'other-slot'),
     yes('setup-clear', 'clear-setup'),
     yes('screen-board-look', 'swap-screen-board'),
     yes('supply-swap', 'swap-supply'),
-    look('pins', { 1: ['clean-contacts'], 2: ['reseat-processor'] }),
+    look('pins', { 'paste-on-the-contacts': ['clean-contacts'], bent: ['reseat-processor'] }),
     yes('processor-swap', 'swap-processor'),
     yes('firmware-recover', 'recover-firmware'),
-    look('capacitors', { 1: ['recap-board'], 2: ['recap-board'] }),
+    look('capacitors', { domed: ['recap-board'], leaking: ['recap-board'] }),
     repair('swap-board'),
   ],
   'wrong picture': [
@@ -138,7 +169,7 @@ export const checklists: Record<string, ListStep[]> = {
     yes('panel-swap', 'swap-panel'),
     yes('resolution', 'graphics-driver'),
     yes('screen-board-look', 'swap-screen-board'),
-    look('capacitors', { 1: ['recap-board'], 2: ['recap-board'] }),
+    look('capacitors', { domed: ['recap-board'], leaking: ['recap-board'] }),
   ],
   'less memory': [
     yes('module-label', 'smaller-modules'),
@@ -146,7 +177,7 @@ export const checklists: Record<string, ListStep[]> = {
     repair('reseat-memory'),
     yes('slot-rule', 'move-modules'),
     yes('share-setting', 'set-share'),
-    look('module-alone', { 1: ['swap-module'] }),
+    look('module-alone', { 'with-some': ['swap-module'] }),
     yes('slot-walk', 'other-slot'),
     repair('swap-module'),
   ],
@@ -194,36 +225,36 @@ export const checklists: Record<string, ListStep[]> = {
     yes('drive-elsewhere', 'fit-drive'),
     yes('supply-swap', 'swap-supply'),
     yes('sink-firm', 'tighten-sink'),
-    look('capacitors', { 1: ['recap-board'], 2: ['recap-board'] }),
+    look('capacitors', { domed: ['recap-board'], leaking: ['recap-board'] }),
     repair('fit-drive'),
   ],
   'hangs in use': [
     look('error-log', {
-      1: ['renew-driver'],
-      2: ['reseat-memory', 'swap-module'],
-      3: ['swap-drive-cable', 'fit-drive'],
+      'driver-errors': ['renew-driver'],
+      'memory-or-machine-errors': ['reseat-memory', 'swap-module'],
+      'drive-errors': ['swap-drive-cable', 'fit-drive'],
     }),
     yes('memory-test', 'reseat-memory', 'swap-module'),
     yes('plain-mode', 'renew-driver'),
     yes('module-pair', 'matched-modules'),
-    look('fins', { 2: ['clean-heatsink'] }),
+    look('fins', { packed: ['clean-heatsink'] }),
     yes('sink-firm', 'tighten-sink'),
-    look('rails', { 2: ['swap-supply'] }),
-    look('capacitors', { 1: ['recap-board'], 2: ['recap-board'] }),
+    look('rails', { 'one-out': ['swap-supply'] }),
+    look('capacitors', { domed: ['recap-board'], leaking: ['recap-board'] }),
     repair('install-system'),
     yes('supply-swap', 'swap-supply'),
   ],
   'hot or noisy': [
-    look('look-dust', { 2: ['clear-vents'] }),
+    look('look-dust', { packed: ['clear-vents'] }),
     yes('at-rest', 'end-program'),
     yes('grille', 'refit-grille'),
     yes('fan-plug', 'plug-fan'),
-    look('fan-finger', { 1: ['swap-fan'], 2: ['swap-fan'] }),
-    look('fins', { 1: ['clean-heatsink'], 2: ['clean-heatsink'] }),
-    look('fans-turn', { 1: ['swap-case-fan'], 2: ['swap-fan'] }),
+    look('fan-finger', { rough: ['swap-fan'], stuck: ['swap-fan'] }),
+    look('fins', { 'some-felt': ['clean-heatsink'], packed: ['clean-heatsink'] }),
+    look('fans-turn', { 'the-case-fan-stands': ['swap-case-fan'], 'the-cooler-s-fan-stands': ['swap-fan'] }),
     yes('good-fan', 'other-header'),
     yes('sink-firm', 'tighten-sink'),
-    look('fan-follows', { 1: ['refit-sensor'], 2: ['fan-firmware'] }),
+    look('fan-follows', { 'flat-out-while-cool': ['refit-sensor'], 'idle-while-hot': ['fan-firmware'] }),
     yes('supply-fan-look', 'swap-supply'),
     yes('paste', 'repaste'),
     repair('swap-fan'),
@@ -234,7 +265,7 @@ export const checklists: Record<string, ListStep[]> = {
     yes('free-space', 'clear-drive'),
     yes('start-list', 'clear-start-list'),
     yes('link-speed', 'fast-port'),
-    look('drive-health', { 1: ['fit-drive'], 2: ['fit-drive'] }),
+    look('drive-health', { 'watch-it': ['fit-drive'], failing: ['fit-drive'] }),
     repair('fit-drive'),
   ],
   battery: [
@@ -246,11 +277,11 @@ export const checklists: Record<string, ListStep[]> = {
     yes('battery-wait', 'wake-battery'),
     yes('gauge-cycle', 'cycle-battery'),
     yes('socket-move', 'swap-socket'),
-    look('good-battery', { 0: ['swap-battery'] }),
-    look('battery-run', { 1: ['swap-battery'], 2: ['swap-battery'] }),
+    look('good-battery', { charges: ['swap-battery'] }),
+    look('battery-run', { fast: ['swap-battery'], 'drops-suddenly': ['swap-battery'] }),
   ],
   keys: [
-    look('key-under', { 1: ['fit-key'], 2: ['swap-keyboard'] }),
+    look('key-under', { 'clip-broken': ['fit-key'], 'dome-dead': ['swap-keyboard'] }),
     yes('outside-keys', 'set-layout'),
     yes('key-clean-one', 'clean-keys'),
     yes('keys-lead', 'seat-keyboard'),
@@ -260,14 +291,14 @@ export const checklists: Record<string, ListStep[]> = {
   touchpad: [yes('pad-setting', 'touchpad-on'), yes('pad-lead', 'seat-touchpad'), repair('swap-touchpad')],
   camera: [yes('camera-cover', 'open-camera'), repair('swap-camera')],
   ports: [
-    look('ports-light', { 1: ['clean-ports'], 2: ['swap-port'] }),
+    look('ports-light', { 'lint-or-glue': ['clean-ports'], 'tongue-bent-or-gone': ['swap-port'] }),
     yes('front-plug', 'plug-front-ports'),
     yes('port-pins', 'clear-short'),
     repair('swap-port'),
   ],
   wireless: [
     yes('wireless-switch', 'wireless-on'),
-    look('no-driver', { 2: ['wireless-driver'] }),
+    look('no-driver', { wireless: ['wireless-driver'] }),
     yes('aerial-look', 'plug-aerial'),
     yes('wireless-swap', 'fit-wireless'),
     repair('fit-wireless'),
@@ -275,13 +306,13 @@ export const checklists: Record<string, ListStep[]> = {
   'wired network': [
     look('net-link'),
     yes('net-setting', 'net-on'),
-    look('no-driver', { 1: ['net-driver'] }),
+    look('no-driver', { wired: ['net-driver'] }),
     yes('net-pins', 'net-adapter'),
     repair('net-adapter'),
   ],
   sound: [
     yes('sound-setting', 'unmute'),
-    look('sound-listed', { 1: ['sound-driver'], 2: ['sound-adapter'] }),
+    look('sound-listed', { 'no-driver': ['sound-driver'], 'not-listed': ['sound-adapter'] }),
     yes('jack-twist', 'free-jack'),
     yes('speaker-plug', 'plug-speakers'),
     yes('speaker-ear', 'swap-speaker'),

@@ -1,92 +1,44 @@
-import { CHASSIS, type BenchMinutes, type Catalogue, type Finding, type Repair } from '@/core/catalogue';
 import { assertCatalogue } from '@/core/belief/validate';
-import { causes } from './causes';
+import { CHASSIS, type Catalogue, type Finding } from '@/core/catalogue';
+import { benchMinutes } from './benchMinutes';
+import { withBlocks } from './blocks';
 import { cautions } from './cautions';
-import { benchFindings } from './findings/bench';
-import { claimFindings } from './findings/claims';
-import { lookFindings } from './findings/look';
-import { powerFindings } from './findings/power';
-import { reportFindings } from './findings/report';
-import { withBlocks } from './findings/blocks';
-import { wholeLook } from './findings/whole';
-import { answersTell, repairsTell, roundabout } from './meaning';
-import { repairs } from './repairs';
+import { firstPower, outsideLook } from './rounds';
+import { compileCause } from './rows/cause';
+import { compileFinding, type FindingRow } from './rows/finding';
+import { compileRepair } from './rows/repair';
+import { causeRows, findingRows, repairRows } from './subjects';
+import { wholeLook } from './wholeLook';
 
-/** Attended minutes; shop estimates. */
-const benchMinutes: BenchMinutes = {
-  desktop: {
-    plugged: { set: 0.7, unset: 0.2 },
-    caseOpen: { set: 1, unset: 1 },
-    batteryOut: { set: 0, unset: 0 },
-    boardOut: { set: 9, unset: 10 },
-  },
-  small: {
-    plugged: { set: 0.7, unset: 0.2 },
-    caseOpen: { set: 1.5, unset: 1.5 },
-    batteryOut: { set: 0, unset: 0 },
-    boardOut: { set: 10, unset: 12 },
-  },
-  aio: {
-    plugged: { set: 0.7, unset: 0.2 },
-    caseOpen: { set: 6, unset: 7 },
-    batteryOut: { set: 0, unset: 0 },
-    boardOut: { set: 12, unset: 14 },
-  },
-  laptop: {
-    plugged: { set: 0.3, unset: 0.1 },
-    caseOpen: { set: 4, unset: 4 },
-    batteryOut: { set: 0.7, unset: 0.7 },
-    boardOut: { set: 12, unset: 15 },
-  },
-};
+const causes = causeRows.map(compileCause);
 
-/**
- * Puts what answers tell beside the outcomes they belong to.
- * @throws RangeError when one of them names nothing of the catalogue
- */
-function withMeaning(findings: Finding[]): Finding[] {
-  for (const [id, outcomes] of Object.entries(answersTell)) {
-    const finding = findings.find((candidate) => candidate.id === id);
-    for (const outcome of Object.keys(outcomes))
-      if (!finding?.outcomes.some((candidate) => candidate.id === outcome))
-        throw new RangeError(`meaning: there is no outcome "${outcome}" of a finding "${id}"`);
-  }
-  return findings.map((finding) => {
-    const tells = answersTell[finding.id];
-    if (!tells) return finding;
-    const outcomes = finding.outcomes.map((outcome) =>
-      tells[outcome.id] ? { ...outcome, tells: tells[outcome.id] } : outcome,
-    );
-    return { ...finding, outcomes };
+/** The order in which a machine is gone through. */
+const STAGES: readonly Finding['stage'][] = ['claim', 'look', 'power', 'bench', 'report'];
+const ROUNDS: Partial<Record<Finding['stage'], readonly string[]>> = { look: outsideLook, power: firstPower };
+
+/** @throws RangeError when a round and the findings of its stage are not the same */
+function inOrder(rows: readonly FindingRow[]): FindingRow[] {
+  return STAGES.flatMap((stage) => {
+    const own = rows.filter((row) => row.stage === stage);
+    const round = ROUNDS[stage];
+    if (!round) return own;
+    const odd = [
+      ...round.filter((id) => !own.some((row) => row.id === id)),
+      ...own.filter((row) => !round.includes(row.id)).map((row) => row.id),
+    ];
+    if (odd.length) throw new RangeError(`rounds: ${odd.join(', ')} stands in one place only (${stage})`);
+    return own.sort((a, b) => round.indexOf(a.id) - round.indexOf(b.id));
   });
 }
 
-/** The same for repairs. @throws RangeError */
-function repairsWithMeaning(all: Repair[]): Repair[] {
-  for (const id of [...Object.keys(repairsTell), ...Object.keys(roundabout)])
-    if (!all.some((repair) => repair.id === id)) throw new RangeError(`meaning: there is no repair "${id}"`);
-  return all.map((repair) => ({
-    ...repair,
-    ...(repairsTell[repair.id] && { tells: repairsTell[repair.id] }),
-    ...(roundabout[repair.id] && { flaw: roundabout[repair.id] }),
-  }));
-}
+const rows = [...inOrder(findingRows), wholeLook(causes)];
 
 /** Checked once, when loaded: a wrong catalogue stops the program with every fault listed. */
 export const catalogue: Catalogue = assertCatalogue({
   version: '2026.11',
   causes,
-  findings: withMeaning(
-    withBlocks([
-      ...claimFindings,
-      ...lookFindings,
-      ...powerFindings,
-      ...benchFindings,
-      ...reportFindings,
-      wholeLook(causes),
-    ]),
-  ),
-  repairs: repairsWithMeaning(repairs),
+  findings: withBlocks(rows.map(compileFinding), rows),
+  repairs: repairRows.map(compileRepair),
   cautions,
   benchMinutes,
 });

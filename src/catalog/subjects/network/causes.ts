@@ -1,0 +1,73 @@
+import type { CauseRow } from '../../rows/cause';
+import { HARD, STRIPPED, OPENED } from '../../rows/odds';
+
+/** Wired and wireless network. */
+export const networkCauses: CauseRow[] = [
+  {
+    id: 'wireless-none',
+    name: 'Wireless is missing or dead',
+    group: 'network',
+    prior: { aio: 0.015, laptop: 0.02 },
+    odds: STRIPPED,
+    valueLeft: 0.85,
+    ifLeft: 'Nothing else is spoilt.',
+    ruins: ['wireless'],
+    source: { prior: 'shop estimate', odds: 'shop estimate', valueLeft: 'shop estimate' },
+  },
+  {
+    id: 'wireless-off',
+    name: 'Wireless is switched off',
+    group: 'network',
+    prior: { aio: 0.006, laptop: 0.015 },
+    valueLeft: 0.95,
+    ifLeft: 'Nothing is spoilt.',
+    source: { prior: 'shop estimate', valueLeft: 'shop estimate' },
+  },
+  {
+    id: 'wireless-driver',
+    name: 'The wireless driver is missing',
+    group: 'network',
+    prior: { aio: 0.015, laptop: 0.02 },
+    valueLeft: 0.93,
+    ifLeft: 'Nothing is spoilt.',
+    source: { prior: 'shop estimate', valueLeft: 'shop estimate' },
+  },
+  {
+    id: 'aerial-off',
+    name: 'An aerial lead is off the wireless card',
+    group: 'network',
+    prior: { aio: 0.005, laptop: 0.008 },
+    odds: OPENED,
+    valueLeft: 0.9,
+    ifLeft: 'A loose lead can short on the board.',
+    source: { prior: 'shop estimate', odds: 'shop estimate', valueLeft: 'shop estimate' },
+  },
+  {
+    id: 'net-socket',
+    name: 'The network socket is bad',
+    group: 'network',
+    prior: 0.004,
+    odds: HARD,
+    valueLeft: 0.9,
+    ifLeft: 'A bent contact breaks the next plug.',
+    source: { prior: 'shop estimate', odds: 'shop estimate', valueLeft: 'shop estimate' },
+  },
+  {
+    id: 'net-off',
+    name: 'The network port is switched off in set-up',
+    group: 'network',
+    prior: 0.004,
+    valueLeft: 0.96,
+    ifLeft: 'Nothing is spoilt.',
+    source: { prior: 'shop estimate', valueLeft: 'shop estimate' },
+  },
+  {
+    id: 'net-driver',
+    name: 'The network driver is missing',
+    group: 'network',
+    prior: 0.015,
+    valueLeft: 0.94,
+    ifLeft: 'Nothing is spoilt.',
+    source: { prior: 'shop estimate', valueLeft: 'shop estimate' },
+  },
+];

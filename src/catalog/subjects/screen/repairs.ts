@@ -1,0 +1,263 @@
+import { POWERED, OPEN, OPEN_NO_BATTERY } from '../../rows/bench';
+import type { RepairRow } from '../../rows/repair';
+
+/** No picture, or a wrong one. */
+export const screenRepairs: RepairRow[] = [
+  {
+    id: 'right-port',
+    name: 'Put the monitor on the right port',
+    minutes: 1,
+    chassis: ['desktop', 'small'],
+    cures: {
+      'wrong-port': 0.99,
+    },
+    source: { step: 'common practice', minutes: 'shop estimate', cures: 'shop estimate' },
+  },
+  {
+    id: 'reseat-card',
+    name: 'Reseat the graphics card',
+    minutes: 3,
+    chassis: ['desktop'],
+    bench: OPEN,
+    cautions: ['static'],
+    cures: {
+      'card-seat': 0.93,
+    },
+    source: { step: 'common practice', minutes: 'shop estimate', cures: 'shop estimate' },
+  },
+  {
+    id: 'card-out',
+    name: 'Take the card out, use the board’s port',
+    minutes: 3,
+    chassis: ['desktop'],
+    bench: OPEN,
+    cautions: ['static'],
+    cures: {
+      'card-bad': 0.9,
+      'card-seat': 0.9,
+    },
+    source: { step: 'common practice', minutes: 'shop estimate', cures: 'shop estimate' },
+  },
+  {
+    id: 'swap-panel',
+    name: 'Replace the panel',
+    minutes: 30,
+    chassis: ['laptop', 'aio'],
+    part: { class: 'panel', costs: 3200 },
+    bench: OPEN_NO_BATTERY,
+    cautions: ['broken-glass'],
+    cures: {
+      'panel-bad': 0.96,
+      backlight: 0.93,
+      'panel-marks': 0.97,
+      'pixel-fault': 0.97,
+    },
+    source: {
+      step: 'common practice',
+      minutes: 'shop estimate',
+      cures: 'shop estimate',
+      part: 'shop estimate',
+    },
+  },
+  {
+    id: 'reseat-screen-cable',
+    name: 'Reseat the screen cable',
+    minutes: 5,
+    chassis: ['laptop', 'aio'],
+    bench: OPEN_NO_BATTERY,
+    cures: {
+      'screen-cable-off': 0.95,
+    },
+    source: { step: 'common practice', minutes: 'shop estimate', cures: 'shop estimate' },
+  },
+  {
+    id: 'swap-screen-cable',
+    name: 'Replace the screen cable',
+    minutes: 25,
+    chassis: ['laptop', 'aio'],
+    part: { class: 'screen cable', costs: 700 },
+    bench: OPEN_NO_BATTERY,
+    cures: {
+      'screen-cable-bad': 0.95,
+      'screen-cable-off': 0.97,
+    },
+    source: {
+      step: 'common practice',
+      minutes: 'shop estimate',
+      cures: 'shop estimate',
+      part: 'shop estimate',
+    },
+  },
+  {
+    id: 'free-lid-sensor',
+    name: 'Free or replace the lid sensor',
+    minutes: 12,
+    chassis: ['laptop'],
+    part: { class: 'cable', costs: 200 },
+    bench: OPEN_NO_BATTERY,
+    cures: {
+      'lid-sensor': 0.9,
+    },
+    source: {
+      step: 'common practice',
+      minutes: 'shop estimate',
+      cures: 'shop estimate',
+      part: 'shop estimate',
+    },
+  },
+  {
+    id: 'swap-video-lead',
+    name: 'Give it a good monitor lead',
+    minutes: 1,
+    chassis: ['desktop', 'small'],
+    part: { class: 'cable', costs: 150 },
+    cures: {
+      'video-lead': 0.97,
+    },
+    source: {
+      step: 'common practice',
+      minutes: 'shop estimate',
+      cures: 'shop estimate',
+      part: 'shop estimate',
+    },
+  },
+  {
+    id: 'set-monitor',
+    name: 'Switch the monitor to this plug',
+    minutes: 0.5,
+    chassis: ['desktop', 'small'],
+    cures: {
+      'monitor-input': 0.99,
+    },
+    source: { step: 'common practice', minutes: 'shop estimate', cures: 'shop estimate' },
+  },
+  {
+    id: 'other-socket',
+    name: 'Use the other video socket and say so',
+    minutes: 1.5,
+    chassis: ['desktop', 'small'],
+    cures: {
+      'video-socket': 0.9,
+    },
+    flaw: { words: 'One video socket does not work; another one does.', cap: 'B' },
+    source: {
+      step: 'common practice',
+      minutes: 'shop estimate',
+      cures: 'shop estimate',
+      flaw: 'shop estimate',
+    },
+  },
+  {
+    id: 'plug-card',
+    name: 'Plug the card’s power lead in',
+    minutes: 2,
+    chassis: ['desktop'],
+    bench: OPEN,
+    cures: {
+      'card-power': 0.97,
+    },
+    source: { step: 'common practice', minutes: 'shop estimate', cures: 'shop estimate' },
+  },
+  {
+    id: 'swap-card',
+    name: 'Fit another graphics card',
+    minutes: 5,
+    chassis: ['desktop'],
+    part: { class: 'card', costs: 1200 },
+    bench: OPEN,
+    cautions: ['static'],
+    cures: {
+      'card-bad': 0.97,
+    },
+    source: {
+      step: 'common practice',
+      minutes: 'shop estimate',
+      cures: 'shop estimate',
+      part: 'shop estimate',
+    },
+  },
+  {
+    id: 'graphics-driver',
+    name: 'Install the graphics driver',
+    minutes: 4,
+    bench: POWERED,
+    cures: {
+      'graphics-driver': 0.95,
+    },
+    source: { step: 'common practice', minutes: 'shop estimate', cures: 'shop estimate' },
+  },
+  {
+    id: 'switch-output',
+    name: 'Switch the picture back to its own screen',
+    minutes: 0.5,
+    chassis: ['laptop', 'aio'],
+    bench: POWERED,
+    cures: {
+      'output-other': 0.97,
+    },
+    source: { step: 'common practice', minutes: 'shop estimate', cures: 'shop estimate' },
+  },
+  {
+    id: 'brightness-up',
+    name: 'Turn the brightness up',
+    minutes: 0.3,
+    chassis: ['laptop', 'aio'],
+    bench: POWERED,
+    cures: {
+      'brightness-down': 0.98,
+    },
+    source: { step: 'common practice', minutes: 'shop estimate', cures: 'shop estimate' },
+  },
+  {
+    id: 'swap-screen-board',
+    name: 'Replace the screen’s own board',
+    minutes: 18,
+    chassis: ['aio'],
+    part: { class: 'board', costs: 1200 },
+    bench: OPEN,
+    cautions: ['supply-closed'],
+    cures: {
+      'screen-board': 0.93,
+    },
+    source: {
+      step: 'common practice',
+      minutes: 'shop estimate',
+      cures: 'shop estimate',
+      part: 'shop estimate',
+    },
+  },
+  {
+    id: 'tighten-hinge',
+    name: 'Tighten the hinge, mend its post',
+    minutes: 12,
+    chassis: ['laptop'],
+    part: { class: 'consumable', costs: 80 },
+    bench: OPEN_NO_BATTERY,
+    cures: {
+      'hinge-worn': 0.7,
+    },
+    source: {
+      step: 'common practice',
+      minutes: 'shop estimate',
+      cures: 'shop estimate',
+      part: 'shop estimate',
+    },
+  },
+  {
+    id: 'swap-hinge',
+    name: 'Replace the hinge',
+    minutes: 30,
+    chassis: ['laptop'],
+    part: { class: 'case', costs: 700 },
+    bench: OPEN_NO_BATTERY,
+    cures: {
+      'hinge-worn': 0.95,
+    },
+    source: {
+      step: 'common practice',
+      minutes: 'shop estimate',
+      cures: 'shop estimate',
+      part: 'shop estimate',
+    },
+  },
+];
