@@ -42,9 +42,10 @@ module.exports = {
     only('catalog', ['core']),
     only('formats', ['core']),
     only('words', ['core']),
+    only('shapes', ['core']),
     only('db', ['core', 'log']),
-    only('ui', ['core', 'catalog', 'words']),
-    only('shop', ['core', 'catalog', 'formats', 'db', 'workers', 'log']),
+    only('ui', ['core', 'catalog', 'words', 'shapes']),
+    only('shop', ['core', 'catalog', 'formats', 'shapes', 'words', 'db', 'workers', 'log']),
     only('server', ['core', 'catalog', 'formats', 'db', 'shop', 'workers', 'log']),
   ],
   options: {

@@ -1,6 +1,6 @@
 import { catalogue, findingById, repairById } from '@/catalog';
 import { intake } from '@/catalog/checklists';
-import { AS_FOUND_SHARE, partValues, recycleMinor, workMinutes } from '@/catalog/prices';
+import { shippedHouse } from '@/catalog/house';
 import {
   PART_CLASSES,
   USED_UP,
@@ -26,21 +26,21 @@ const SOUND: Record<Chassis, number> = { desktop: 7000, small: 7500, aio: 12_000
 export const BIN = Object.fromEntries(
   PART_CLASSES.map((part) => [
     part,
-    Math.max(100, ...Object.values(partValues).map((values) => values[part] ?? 0)),
+    Math.max(100, ...Object.values(shippedHouse.parts).map((values) => values[part] ?? 0)),
   ]),
 ) as Partial<Record<PartClass, number>>;
 
 export function worthOf(chassis: Chassis): UnitWorth & { verifyMinutes: number } {
-  const minutes = workMinutes[chassis];
+  const minutes = shippedHouse.minutes[chassis];
   return {
     soundMinor: SOUND[chassis],
     feeShare: 0.08,
     finishMinutes: minutes.finish,
-    asFoundShare: AS_FOUND_SHARE,
+    asFoundShare: shippedHouse.asFoundShare,
     asFoundMinutes: minutes.asFound,
     harvestMinutes: minutes.harvest,
-    recycleMinor: recycleMinor[chassis],
-    parts: Object.entries(partValues[chassis]).map(([part, minor]) => ({
+    recycleMinor: shippedHouse.recycle[chassis],
+    parts: Object.entries(shippedHouse.parts[chassis]).map(([part, minor]) => ({
       class: part as PartClass,
       minor: minor!,
     })),

@@ -1,4 +1,5 @@
 import type { Chassis, PartClass } from '@/core/catalogue';
+import type { EndingMinutes } from '@/core/house/tables';
 import type { PriceTable } from '@/core/price/table';
 
 /** Shop estimates for a small harbour-town workshop, in hundredths of a crown. */
@@ -47,10 +48,7 @@ export const partValues: Record<Chassis, Partial<Record<PartClass, number>>> = {
  * Attended minutes: to finish a sound machine (clean, prove, grade, list), to list one as found, to harvest
  * one. Shop estimate.
  */
-export const workMinutes: Record<
-  Chassis,
-  { finish: number; asFound: number; harvest: number; verify: number }
-> = {
+export const endingMinutes: Record<Chassis, EndingMinutes> = {
   desktop: { finish: 30, asFound: 9, harvest: 16, verify: 4 },
   small: { finish: 28, asFound: 9, harvest: 18, verify: 4 },
   aio: { finish: 38, asFound: 11, harvest: 32, verify: 4 },

@@ -1,17 +1,6 @@
-/** Work that is not a repair. Usual minutes; shop estimates, unattended ranges from common practice. */
-export interface WorkStep {
-  id: string;
-  name: string;
-  kind: 'clean' | 'system' | 'erase' | 'prove' | 'other';
-  attendedMinutes: number;
-  /** Usual minutes it runs by itself; none: it needs hands throughout. */
-  aloneMinutes?: number;
-  station?: string;
-  cautions?: string[];
-}
+import type { WorkStep } from '@/core/house/tables';
 
-const SOURCE = 'common practice; minutes: shop estimate';
-
+/** Work that is not a repair. Common practice; minutes: shop estimate. */
 export const workSteps: WorkStep[] = [
   { id: 'clean-outside', name: 'Clean outside', kind: 'clean', attendedMinutes: 8, cautions: ['solvent'] },
   {
@@ -98,6 +87,5 @@ export const workSteps: WorkStep[] = [
   { id: 'other', name: 'Other work', kind: 'other', attendedMinutes: 5 },
 ];
 
-export const workStepSource = SOURCE;
-const index = new Map(workSteps.map((step) => [step.id, step]));
-export const workStepById = (id: string) => index.get(id);
+/** Where work runs by itself. */
+export const stations = [...new Set(workSteps.flatMap((step) => step.station ?? []))];

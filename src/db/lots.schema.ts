@@ -98,6 +98,8 @@ export const units = pgTable(
     rankScore: real('rank_score').notNull().default(0),
     priceMinor: money('price_minor').notNull().default(0),
     grade: text('grade'),
+    /** Version of the house's tables it was given under; null or 0: as shipped. */
+    gradeHouse: integer('grade_house'),
     listed: boolean('listed').notNull().default(false),
     askMinor: money('ask_minor'),
     createdAt: at('created_at').notNull().defaultNow(),

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import type { Learned } from '@/core/belief/learn';
 import type { CatalogueOverrides } from '@/core/belief/overrides';
+import type { HouseTables } from '@/core/house/tables';
 import type { CodeLine } from '@/core/tapper/decode';
 import {
   bigint,
@@ -25,6 +26,8 @@ export const shop = pgTable(
     place: text('place').notNull().default(''),
     currencySign: text('currency_sign').notNull(),
     currencyDecimals: smallint('currency_decimals').notNull().default(2),
+    /** IANA name of the zone its days are counted in. */
+    timeZone: text('time_zone').notNull().default('UTC'),
     /** Minor units an attended hour costs. */
     ratePerHourMinor: integer('rate_per_hour_minor').notNull(),
     /** Selling costs in basis points of the price. */
@@ -82,6 +85,15 @@ export const codeTables = pgTable('code_tables', {
   source: text('source').notNull(),
   codes: jsonb('codes').$type<CodeLine[]>().notNull(),
   by: text('by').notNull(),
+  at: at('at').notNull().defaultNow(),
+});
+
+/** The owner's prices, minutes, rubric and work, version by version; null: as shipped. Append-only. */
+export const houseTables = pgTable('house_tables', {
+  version: integer('version').primaryKey().generatedAlwaysAsIdentity(),
+  tables: jsonb('tables').$type<HouseTables>(),
+  by: text('by').notNull(),
+  byName: text('by_name').notNull(),
   at: at('at').notNull().defaultNow(),
 });
 

@@ -10,6 +10,7 @@ import * as photos from './photos/commands';
 import * as proof from './proof/commands';
 import * as report from './report/commands';
 import * as rules from './rules/commands';
+import * as house from './rules/houseCommands';
 import * as sales from './sales/commands';
 import * as units from './units/commands';
 import * as work from './work/commands';
@@ -46,6 +47,8 @@ const all = [
   photos.removePhoto,
   rules.setRules,
   rules.setOverrides,
+  house.setHouse,
+  house.restoreHouse,
   rules.learnFromCases,
   rules.forgetLearned,
   jobs.startRevaluation,

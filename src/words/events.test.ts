@@ -3,6 +3,7 @@ import { EVENT_KINDS } from '@/core/record/events';
 import { eventTitle, eventWords, type Names } from './events';
 
 const names: Names = {
+  decimals: 2,
   finding: (id) =>
     id === 'look-bay'
       ? {

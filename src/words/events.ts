@@ -44,6 +44,7 @@ export const EVENT_TITLES: Record<EventKind, string> = {
   'manifest imported': 'Manifest',
   rules: 'House rules',
   'own numbers': 'Own numbers',
+  'house tables': 'House tables',
   learned: 'Learned',
   'learning dropped': 'Learning dropped',
   codes: 'Codes',
@@ -64,6 +65,8 @@ export interface Names {
   surface: (id: string) => string | undefined;
   defect: (id: string) => string | undefined;
   stage: (id: string) => string | undefined;
+  /** Decimals of the shop's currency. */
+  decimals: number;
 }
 
 type Payload = Record<string, unknown>;
@@ -87,8 +90,8 @@ const text = (payload: Payload, key: string) => {
   const value = payload[key];
   return typeof value === 'string' || typeof value === 'number' ? String(value) : '';
 };
-const amount = (value: unknown) =>
-  Number.isSafeInteger(value) ? minorText(value as number) : 'an amount not kept';
+const amount = (value: unknown, { decimals }: Names) =>
+  Number.isSafeInteger(value) ? minorText(value as number, decimals) : 'an amount not kept';
 const lower = (words: string) => words.charAt(0).toLowerCase() + words.slice(1);
 const many = (count: number, one: string, more: string) => `${count} ${count === 1 ? one : more}`;
 const counted = (value: unknown) => (Array.isArray(value) ? value.length : 0);
@@ -148,9 +151,19 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
   'defect removed': (p, names) =>
     `${names.surface(text(p, 'surface')) ?? text(p, 'surface')}: ${lower(names.defect(text(p, 'kind')) ?? text(p, 'kind'))}, ${WHY[text(p, 'why')] ?? text(p, 'why')}`,
   graded: (p) => `grade ${text(p, 'grade')}, rubric ${text(p, 'rubric')}`,
-  listed: (p) => `at ${amount(p.askMinor)}, grade ${text(p, 'grade')}`,
-  sold: (p) => `for ${amount(p.priceMinor)}${p.channel ? `, ${text(p, 'channel')}` : ''}`,
+  listed: (p, names) => `at ${amount(p.askMinor, names)}, grade ${text(p, 'grade')}`,
+  sold: (p, names) => `for ${amount(p.priceMinor, names)}${p.channel ? `, ${text(p, 'channel')}` : ''}`,
   'unit added': (p) => `${text(p, 'tag')} ${text(p, 'maker')} ${text(p, 'model')}`.replace(/ +/g, ' ').trim(),
+  'house tables': (payload) => {
+    const told = Array.isArray(payload.changes)
+      ? (payload.changes as { path: string; from: unknown; to: unknown }[]).slice(0, 5)
+      : [];
+    const words = told.map(
+      ({ path, from, to }) => `${path} ${String(from ?? 'none')} → ${String(to ?? 'none')}`,
+    );
+    const rest = Number(payload.count) - told.length;
+    return `Version ${text(payload, 'version')}: ${words.join('; ')}${rest > 0 ? `; and ${rest} more` : ''}`;
+  },
   'lot corrected': (p) => text(p, 'why'),
 };
 

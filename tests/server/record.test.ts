@@ -13,7 +13,7 @@ import { act, benchA, benchB, lotWith, openShop, owner, refusal, specOf, unitRow
 
 openShop('record');
 
-const RULES = { name: 'Saltmarsh Reuse', currencySign: 'CR', currencyDecimals: 2 };
+const RULES = { name: 'Saltmarsh Reuse', currencySign: 'CR', currencyDecimals: 2, timeZone: 'UTC' };
 const one = async (chassis: 'laptop' | 'small' | 'desktop' = 'small') => (await lotWith([chassis])).units[0];
 const gate = async (id: string) => (await recordNow(database(), await unitRow(id))).dataFaults;
 
@@ -321,9 +321,15 @@ describe('papers, grades and books', () => {
     await graded(unitId);
     await list(unitId);
     await act(benchB, 'sellUnit', { unitId, priceMinor: 9_000, soldOn: '2026-11-25' });
-    const before = [await unitBook(database(), unitId), await lotBooks()];
+    // of its own lot: what is still open elsewhere is priced at today's rate
+    const { lotId } = await unitRow(unitId);
+    const books = async () => [
+      await unitBook(database(), unitId),
+      (await lotBooks()).filter((lot) => lot.id === lotId),
+    ];
+    const before = await books();
     await act(owner, 'setRules', { ratePerHourMinor: 9_900 });
-    expect([await unitBook(database(), unitId), await lotBooks()]).toEqual(before);
+    expect(await books()).toEqual(before);
     await act(owner, 'setRules', { ratePerHourMinor: 1_800 });
     const [sale] = await database().select().from(sales).where(eq(sales.unitId, unitId));
     expect(sale).toMatchObject({

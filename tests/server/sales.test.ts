@@ -11,7 +11,7 @@ import { act, benchA, benchB, lotWith, owner, refusal, unitRow, openShop } from 
 
 openShop('sales');
 
-const RULES = { name: 'Saltmarsh Reuse', currencySign: 'CR', currencyDecimals: 2 };
+const RULES = { name: 'Saltmarsh Reuse', currencySign: 'CR', currencyDecimals: 2, timeZone: 'UTC' };
 
 async function graded(unitId: string) {
   const { chassis } = await unitRow(unitId);

@@ -4,8 +4,14 @@ import { floorNow } from '@/shop/floor/queries';
 import { shopRules } from '@/shop/rules/queries';
 import { LineHere } from '@/ui/frame/LineHere';
 import { RunningStrip } from '@/ui/frame/RunningStrip';
-import { CurrencySign } from '@/ui/kit/currency';
+import { InShop } from '@/ui/kit/theShop';
 import { Connection } from '@/ui/live/Connection';
+
+const shopView = (rules: Awaited<ReturnType<typeof shopRules>>) => ({
+  sign: rules.currencySign,
+  decimals: rules.currencyDecimals,
+  zone: rules.timeZone,
+});
 
 export const dynamic = 'force-dynamic';
 
@@ -15,9 +21,9 @@ export default async function ShopLayout({ children }: { children: ReactNode }) 
   return (
     <div className="pb-[62px]">
       <LineHere floor={floor} who={`${actor.name}, ${actor.role}`} />
-      <CurrencySign sign={rules.currencySign}>
+      <InShop shop={shopView(rules)}>
         <main className="px-5 pt-4 pb-5">{children}</main>
-      </CurrencySign>
+      </InShop>
       <Connection />
       <RunningStrip floor={floor} />
     </div>

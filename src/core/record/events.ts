@@ -39,6 +39,7 @@ export const EVENT_KINDS = [
   'manifest imported',
   'rules',
   'own numbers',
+  'house tables',
   'learned',
   'learning dropped',
   'codes',

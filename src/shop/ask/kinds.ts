@@ -1,8 +1,9 @@
 import Joi from 'joi';
-import { priceTable } from '@/catalog/prices';
+import { shippedHouse } from '@/catalog/house';
 import { usualMemory } from '@/catalog/memory';
-import { rubric } from '@/catalog/rubric';
 import { gradeUnit, type GradeInput } from '@/core/grade/rubric';
+import { houseFaults } from '@/core/house/faults';
+import type { HouseTables } from '@/core/house/tables';
 import {
   afterTrial,
   sharesOf,
@@ -19,6 +20,7 @@ import { readRhythm, type Tap } from '@/core/tapper/rhythm';
 import { readCodeTables } from '@/formats/codes';
 import { caseShape, diagnose } from '../diagnosis/case';
 import { ShopError } from '../errors';
+import { houseShape } from '@/shapes/house';
 import { chassis, gigabytes, share } from './places';
 import { answerRecord, recordShape, type RecordAsked } from './recordKind';
 
@@ -31,8 +33,13 @@ export interface AskKind {
   fromCsv?: (text: string) => unknown;
 }
 
+const house = houseShape.description(
+  'the house’s own tables as House rules exports them; left out: as shipped',
+);
+
 const gradeShape = Joi.object({
   chassis,
+  house,
   defects: Joi.array()
     .max(200)
     .default([])
@@ -40,17 +47,12 @@ const gradeShape = Joi.object({
       Joi.object({
         id: Joi.string().max(60).required(),
         surface: Joi.string().max(40).required(),
-        kind: Joi.string()
-          .valid(...rubric.defects.map(({ id }) => id))
-          .required(),
+        kind: Joi.string().max(40).required(),
         size: Joi.number().valid(0, 1, 2).required().description('small, medium, large'),
       }),
     ),
   tests: Joi.object()
-    .pattern(
-      Joi.string().valid(...rubric.tests.map(({ id }) => id)),
-      Joi.string().valid('pass', 'fail', 'absent'),
-    )
+    .pattern(Joi.string().max(40), Joi.string().valid('pass', 'fail', 'absent'))
     .default({}),
   batteryHealth: share('full charge by design').allow(null).default(null),
   batteryMissing: Joi.boolean().default(false),
@@ -70,6 +72,7 @@ const gradeShape = Joi.object({
 
 const priceShape = Joi.object({
   chassis,
+  house,
   level: Joi.number()
     .integer()
     .min(0)
@@ -193,6 +196,27 @@ function answerCodes({ code, taps, csv }: CodesAsked) {
   return { code: signs, words: codeInWords(signs), matches: decode(signs, read.tables) };
 }
 
+interface WithHouse {
+  house?: HouseTables;
+}
+
+/** @throws RangeError when the house's tables contradict themselves */
+function tablesOf({ house = shippedHouse }: WithHouse): HouseTables {
+  const faults = houseFaults(house, shippedHouse);
+  if (faults.length) throw new RangeError(`house: ${faults.slice(0, 6).join('; ')}`);
+  return house;
+}
+
+function answerGrade({ house, ...input }: GradeInput & WithHouse) {
+  const { rubric } = tablesOf({ house });
+  const unknown = Object.keys(input.tests).find((id) => !rubric.tests.some((test) => test.id === id));
+  if (unknown) throw new RangeError(`tests: the rubric has no test "${unknown}"`);
+  return gradeUnit(rubric, input);
+}
+
+const answerPrice = ({ house, ...input }: PriceSpec & WithHouse) =>
+  tablePrice(tablesOf({ house }).prices, input);
+
 /** Every question that can be asked without the shop. */
 export const askKinds: Record<string, AskKind> = {
   belief: {
@@ -208,12 +232,12 @@ export const askKinds: Record<string, AskKind> = {
   grade: {
     about: 'marks, tests, battery, heat -> grade with reasons, what is open, the cheapest lift',
     input: gradeShape,
-    answer: ((input: GradeInput) => gradeUnit(rubric, input)) as (input: never) => unknown,
+    answer: answerGrade as (input: never) => unknown,
   },
   price: {
     about: 'what the machine is -> price with its range and what it is made of, minor units',
     input: priceShape,
-    answer: ((input: PriceSpec) => tablePrice(priceTable, input)) as (input: never) => unknown,
+    answer: answerPrice as (input: never) => unknown,
   },
   memory: {
     about: 'modules, slots and starts -> which is bad, and the next start to make',

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { catalogue, causeById, findingById, repairById } from '@/catalog';
-import { AS_FOUND_SHARE, partValues, recycleMinor, workMinutes } from '@/catalog/prices';
+import { shippedHouse } from '@/catalog/house';
 import {
   BENCH_ITEMS,
   CHASSIS,
@@ -190,9 +190,9 @@ const LEAST = 0.0005;
 export function diagnose(value: unknown) {
   const file = readCase(value);
   const known = file.overrides ? withOverrides(catalogue, file.overrides) : catalogue;
-  const minutes = workMinutes[file.chassis];
+  const minutes = shippedHouse.minutes[file.chassis];
   const { soundMinor } = file.values;
-  const parts = { ...partValues[file.chassis], ...file.values.parts };
+  const parts = { ...shippedHouse.parts[file.chassis], ...file.values.parts };
   const { engine, entries, weights, states, problem, ranking, facts } = inspectUnit(known, {
     chassis: file.chassis,
     source: file.source,
@@ -203,10 +203,10 @@ export function diagnose(value: unknown) {
       soundMinor,
       feeShare: file.rates.feeShare,
       finishMinutes: minutes.finish,
-      asFoundShare: AS_FOUND_SHARE,
+      asFoundShare: shippedHouse.asFoundShare,
       asFoundMinutes: minutes.asFound,
       harvestMinutes: minutes.harvest,
-      recycleMinor: file.values.recycleMinor ?? recycleMinor[file.chassis],
+      recycleMinor: file.values.recycleMinor ?? shippedHouse.recycle[file.chassis],
       parts: Object.entries(parts).map(([part, minor]) => ({ class: part as PartClass, minor: minor! })),
     },
     priceLowMinor: file.values.lowMinor ?? soundMinor,

@@ -1,6 +1,5 @@
 import { and, eq, isNull } from 'drizzle-orm';
 import Joi from 'joi';
-import { rubric } from '@/catalog/rubric';
 import { testsFor, type GradeResult } from '@/core/grade/rubric';
 import { defects, functionTests, units } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
@@ -8,6 +7,7 @@ import { ShopError } from '../errors';
 import { shortText, unitId, rowId } from '../input';
 import { forward, moveStage } from '../units/stages';
 import { refuseHeld } from '../units/stages';
+import { houseNow } from '../rules/house';
 import { proofOf, ungrade } from './proof';
 
 export const recordTest = defineCommand<
@@ -24,6 +24,7 @@ export const recordTest = defineCommand<
   }),
   async run({ tx, actor, unit }, { test, result }) {
     refuseHeld(unit!);
+    const { rubric } = (await houseNow(tx)).tables;
     const known = testsFor(rubric, unit!.chassis).find((candidate) => candidate.id === test);
     if (!known) throw new ShopError('invalid', `Not recorded: no test "${test}" for this kind of machine.`);
     await tx
@@ -51,16 +52,16 @@ export const markDefect = defineCommand<Mark, { defectId: string }>({
   input: Joi.object({
     unitId,
     surface: shortText('surface', 40).required(),
-    kind: Joi.string()
-      .valid(...rubric.defects.map((kind) => kind.id))
-      .required()
-      .label('defect'),
+    kind: shortText('defect', 40).required(),
     size: Joi.number().valid(0, 1, 2).required().label('size'),
     x: Joi.number().min(0).max(320).required(),
     y: Joi.number().min(0).max(200).required(),
   }),
   async run({ tx, actor, unit }, { unitId: _, ...mark }) {
     refuseHeld(unit!);
+    const { rubric } = (await houseNow(tx)).tables;
+    if (!rubric.defects.some((kind) => kind.id === mark.kind))
+      throw new ShopError('invalid', `Not marked: there is no kind of mark "${mark.kind}".`);
     if (!rubric.surfaces[unit!.chassis].some((surface) => surface.id === mark.surface))
       throw new ShopError('invalid', `Not marked: this kind of machine has no surface "${mark.surface}".`);
     const [row] = await tx
@@ -111,7 +112,8 @@ export const giveGrade = defineCommand<{ unitId: string }, GradeResult>({
   input: Joi.object({ unitId }),
   async run({ tx, unit }) {
     refuseHeld(unit!);
-    const { result } = await proofOf(tx, unit!);
+    const house = await houseNow(tx);
+    const { result } = await proofOf(tx, unit!, house.tables.rubric);
     if (result.blocked.length)
       throw new ShopError(
         'refused',
@@ -121,7 +123,10 @@ export const giveGrade = defineCommand<{ unitId: string }, GradeResult>({
       throw new ShopError('refused', `Not graded: still open: ${result.open.join(', ')}.`, {
         open: result.open,
       });
-    await tx.update(units).set({ grade: result.grade }).where(eq(units.id, unit!.id));
+    await tx
+      .update(units)
+      .set({ grade: result.grade, gradeHouse: house.version })
+      .where(eq(units.id, unit!.id));
     return { event: { kind: 'graded', payload: { ...result } }, answer: result };
   },
 });

@@ -1,14 +1,16 @@
 import { and, desc, eq, isNull } from 'drizzle-orm';
-import { rubric } from '@/catalog/rubric';
-import { gradeUnit } from '@/core/grade/rubric';
+import type { Chassis } from '@/core/catalogue';
+import { gradeUnit, type Rubric } from '@/core/grade/rubric';
 import type { Transaction, Database } from '@/db/client';
 import { defects, functionTests, units } from '@/db/schema';
 import { recordNow } from '../record/queries';
+import { houseAt } from '../rules/house';
 
-/** Marks and latest tests of a unit, and what grade they come to. */
+/** Marks and latest tests of a unit, and what grade they come to by a rubric. */
 export async function proofOf(
   tx: Transaction | Database,
-  unit: { id: string; chassis: keyof typeof rubric.surfaces },
+  unit: { id: string; chassis: Chassis },
+  rubric: Rubric,
 ) {
   const marks = await tx
     .select()
@@ -63,14 +65,14 @@ export async function ungrade(
 }
 
 /**
- * A grade stands while the rubric still comes to it. What was read, answered, fitted, taken out or taken back
+ * A grade stands while the rubric it was given by still comes to it. What was read, answered, fitted, taken out or taken back
  * since may have changed that: then it must be given again. What has left keeps the grade it left with.
  * @param before the unit as it was before the act
  * @returns whether the grade it had no longer stands
  */
 export async function keepGrade(
   tx: Transaction,
-  before: { id: string; chassis: keyof typeof rubric.surfaces; grade: string | null },
+  before: { id: string; chassis: Chassis; grade: string | null; gradeHouse: number | null },
 ): Promise<boolean> {
   if (!before.grade) return false;
   const [now] = await tx
@@ -80,7 +82,8 @@ export async function keepGrade(
   if (!now.grade) return true;
   // given anew by this very act, or gone with it
   if (now.grade !== before.grade || now.stage === 'sold' || now.stage === 'gone') return false;
-  const { result } = await proofOf(tx, before);
+  const { tables } = await houseAt(tx, before.gradeHouse);
+  const { result } = await proofOf(tx, before, tables.rubric);
   if (result.grade === now.grade) return false;
   await ungrade(tx, now);
   return true;

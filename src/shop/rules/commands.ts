@@ -13,7 +13,17 @@ interface Rules {
   name?: string;
   ratePerHourMinor?: number;
   feeBasisPoints?: number;
+  timeZone?: string;
 }
+
+const zone = Joi.string()
+  .custom((value: string, helpers) =>
+    value === 'UTC' || Intl.supportedValuesOf('timeZone').includes(value)
+      ? value
+      : helpers.error('zone.none'),
+  )
+  .label('zone')
+  .messages({ 'zone.none': '{{#label}} is no zone anybody knows' });
 
 /**
  * House rules: what an attended hour costs, what selling costs. Values of units follow at their next change,
@@ -27,6 +37,7 @@ export const setRules = defineCommand<Rules, null>({
     name: shortText('name', 60),
     ratePerHourMinor: minor('rate'),
     feeBasisPoints: Joi.number().integer().min(0).max(5000).label('fees'),
+    timeZone: zone,
   }).min(1),
   async run({ tx }, input) {
     const [before] = await tx.select().from(shop);
@@ -35,7 +46,11 @@ export const setRules = defineCommand<Rules, null>({
       event: {
         kind: 'rules',
         payload: {
-          before: { ratePerHourMinor: before.ratePerHourMinor, feeBasisPoints: before.feeBasisPoints },
+          before: {
+            ratePerHourMinor: before.ratePerHourMinor,
+            feeBasisPoints: before.feeBasisPoints,
+            timeZone: before.timeZone,
+          },
           ...input,
         },
       },

@@ -1,6 +1,7 @@
 import { cache } from 'react';
 import { database } from '@/db/client';
 import { shop } from '@/db/schema';
+import { houseNow } from './house';
 
 /** The shop's own rules, read once a request. @throws Error when the shop has not been set up */
 export const shopRules = cache(async () => {
@@ -8,3 +9,6 @@ export const shopRules = cache(async () => {
   if (!row) throw new Error('the shop has no rules yet: run "npm start" once');
   return row;
 });
+
+/** The house's tables, read once a request. */
+export const shopHouse = cache(() => houseNow(database()));

@@ -11,6 +11,8 @@ import { isoDate, minor, shortText, unitId } from '../input';
 import { move } from '../components/move';
 import { moveStage } from '../units/stages';
 import { refuseHeld } from '../units/stages';
+import { proofOf } from '../proof/proof';
+import { houseNow } from '../rules/house';
 import { closeOpenWork } from '../work/clock';
 
 /** To the shelf, with a price. Refused while a drive's data is unaccounted for, or it is not graded. */
@@ -23,6 +25,14 @@ export const listUnit = defineCommand<{ unitId: string; askMinor: number }, { ta
     refuseHeld(unit!);
     await assertDataAccounted(tx, unit!, 'Not listed');
     if (!unit!.grade) throw new ShopError('refused', 'Not listed: prove and grade it first.');
+    const { rubric } = (await houseNow(tx)).tables;
+    const { result } = await proofOf(tx, unit!, rubric);
+    // a grade of an earlier rubric sells nothing new
+    if (result.grade !== unit!.grade)
+      throw new ShopError(
+        'refused',
+        `Not listed: its grade ${unit!.grade} was given by an earlier rubric; by today’s it ${result.grade ? `comes to ${result.grade}` : 'has no grade yet'}. Grade it again.`,
+      );
     await tx.update(units).set({ listed: true, askMinor }).where(eq(units.id, unit!.id));
     await moveStage(tx, unit!, 'shelf');
     return {

@@ -1,12 +1,13 @@
 import { causeById, repairById } from '@/catalog';
-import { rubric } from '@/catalog/rubric';
 import { database } from '@/db/client';
+import { dayOf } from '@/words/time';
 import { minorText } from '@/core/money/minor';
 import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import { testsFor } from '@/core/grade/rubric';
 import type { Passport } from '@/formats/print/passport';
 import { ShopError } from '../errors';
 import { proofOf } from '../proof/proof';
+import { houseAt } from '../rules/house';
 import { standingObservations } from '../record/queries';
 import { erasuresOf, partsFitted, unitByTag, workOf } from '../units/queries';
 
@@ -17,7 +18,6 @@ export const CHASSIS_NAMES = {
   laptop: 'laptop',
 } as const;
 const SIZES = ['small', 'medium', 'large'];
-const day = (at: Date) => at.toISOString().slice(0, 10);
 
 async function readyUnit(tag: string) {
   const found = await unitByTag(tag);
@@ -37,12 +37,18 @@ function disclosed(evaluation: { beliefs: { cause: string; probability: number }
     .map((line) => `Known fault: ${causeById(line.cause)?.name ?? line.cause}.`);
 }
 
-export async function passportOf(
-  tag: string,
-  shopRow: { name: string; currencySign: string; currencyDecimals: number },
-): Promise<Passport> {
+interface ShopOnPaper {
+  name: string;
+  currencySign: string;
+  currencyDecimals: number;
+  timeZone: string;
+}
+
+export async function passportOf(tag: string, shopRow: ShopOnPaper): Promise<Passport> {
+  const day = (at: Date) => dayOf(at, shopRow.timeZone);
   const { unit, spec, record } = await readyUnit(tag);
-  const proof = await proofOf(database(), unit);
+  const { rubric } = (await houseAt(database(), unit.gradeHouse)).tables;
+  const proof = await proofOf(database(), unit, rubric);
   const surfaces = rubric.surfaces[unit.chassis];
   const seen = await erasuresOf(unit.id);
   // what was tried in vain is no work done for the buyer; a repair stands here by its verdict, other work by
@@ -103,7 +109,8 @@ export async function passportOf(
 /** The row of a listing, the same for CSV and JSON. */
 export async function listingOf(tag: string, shopRow: { currencySign: string; currencyDecimals: number }) {
   const { unit, spec, record } = await readyUnit(tag);
-  const proof = await proofOf(database(), unit);
+  const { rubric } = (await houseAt(database(), unit.gradeHouse)).tables;
+  const proof = await proofOf(database(), unit, rubric);
   const surfaces = rubric.surfaces[unit.chassis];
   const best = (key: SpecKey) => spec.best(key)?.value ?? '';
   return {

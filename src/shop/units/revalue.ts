@@ -10,6 +10,7 @@ import { UNKNOWN_NUMBERS } from '@/workers/numbers';
 import { heavy } from '@/workers/pool';
 import type { NumbersRef } from '@/workers/registry';
 import { effectiveCatalogue, type Known } from '../rules/effective';
+import { houseNow } from '../rules/house';
 import { priceOf, worthOf } from './worth';
 import type { UnitWorth } from '@/core/steps/problem';
 import { outcomeNow, recordNow, standingObservations } from '../record/queries';
@@ -51,8 +52,8 @@ export async function withNumbers<T>(known: Known, ask: (numbers: NumbersRef) =>
   }
 }
 
-/** Same rules, same bin: same mark. */
-function markOf(rules: typeof shop.$inferSelect, bin: EvaluationInput['bin']): string {
+/** Same rules, same tables, same bin: same mark. */
+function markOf(rules: typeof shop.$inferSelect, house: number, bin: EvaluationInput['bin']): string {
   return createHash('sha1')
     .update(
       JSON.stringify([
@@ -60,6 +61,7 @@ function markOf(rules: typeof shop.$inferSelect, bin: EvaluationInput['bin']): s
         effectiveCatalogue(rules).mark,
         rules.ratePerHourMinor,
         rules.feeBasisPoints,
+        house,
         bin,
       ]),
     )
@@ -78,11 +80,19 @@ export async function appraisalOf(tx: Transaction, unitId: string) {
     .innerJoin(lots, eq(lots.id, units.lotId))
     .where(eq(units.id, unitId));
   const [rules] = await tx.select().from(shop);
+  const house = await houseNow(tx);
   const { unit } = row;
   const { specification: spec, bench, gone } = await recordNow(tx, unit);
   const record = (await standingObservations(tx, unitId)).map(recordEntry);
-  const price = priceOf(unit.chassis, spec, unit.grade as Grade | null, true);
-  const { verifyMinutes, ...worth } = worthOf(unit.chassis, spec, price, rules.feeBasisPoints, gone);
+  const price = priceOf(house.tables, unit.chassis, spec, unit.grade as Grade | null, true);
+  const { verifyMinutes, ...worth } = worthOf(
+    house.tables,
+    unit.chassis,
+    spec,
+    price,
+    rules.feeBasisPoints,
+    gone,
+  );
   const input: EvaluationInput = {
     chassis: unit.chassis,
     source: row.source,
@@ -101,7 +111,7 @@ export async function appraisalOf(tx: Transaction, unitId: string) {
     input,
     rules,
     known: effectiveCatalogue(rules),
-    reckonedWith: markOf(rules, input.bin),
+    reckonedWith: markOf(rules, house.version, input.bin),
   };
 }
 
@@ -165,14 +175,18 @@ type Seen = Pick<typeof units.$inferSelect, 'id' | 'chassis' | 'stage' | 'reckon
 
 /**
  * Brings a unit's snapshot up to date when the rules, the own numbers or the parts for swap-tests have
- * changed since it was made. Asking costs two reads side by side; only a unit that is behind is locked.
+ * changed since it was made. Asking costs three reads side by side; only a unit that is behind is locked.
  * @param seen the unit as a page has just read it @returns whether it had to
  */
 export async function keepCurrent(seen: Seen): Promise<boolean> {
   if (seen.stage === 'sold' || seen.stage === 'gone') return false;
   const db = database();
-  const [[rules], bin] = await Promise.all([db.select().from(shop), swapBin(db, seen.id, seen.chassis)]);
-  if (seen.reckonedWith === markOf(rules, bin)) return false;
+  const [[rules], house, bin] = await Promise.all([
+    db.select().from(shop),
+    houseNow(db),
+    swapBin(db, seen.id, seen.chassis),
+  ]);
+  if (seen.reckonedWith === markOf(rules, house.version, bin)) return false;
   await db.transaction((tx) => refreshUnit(tx, seen.id));
   return true;
 }

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { shippedHouse } from '@/catalog/house';
 import { priceOf, worthOf } from './worth';
 import type { SpecKey } from '@/core/record/keys';
 import { Specification, type SpecRow } from '@/core/record/specification';
@@ -26,17 +27,28 @@ describe('what a unit is worth', () => {
       row('driveKind', 'typed', 'solid'),
       row('driveGb', 'typed', '120 GB', 120),
     ]);
-    expect(priceOf('small', bare, 'B', true).minor).toBe(priceOf('small', whole, 'B', true).minor);
-    expect(priceOf('small', bare, 'B', false).minor).toBeLessThan(priceOf('small', whole, 'B', false).minor);
+    expect(priceOf(shippedHouse, 'small', bare, 'B', true).minor).toBe(
+      priceOf(shippedHouse, 'small', whole, 'B', true).minor,
+    );
+    expect(priceOf(shippedHouse, 'small', bare, 'B', false).minor).toBeLessThan(
+      priceOf(shippedHouse, 'small', whole, 'B', false).minor,
+    );
     const parts = (spec: Specification) =>
-      worthOf('small', spec, priceOf('small', spec, null, true), 800).parts.map((part) => part.class);
+      worthOf(shippedHouse, 'small', spec, priceOf(shippedHouse, 'small', spec, null, true), 800).parts.map(
+        (part) => part.class,
+      );
     expect(parts(whole)).toContain('drive');
     expect(parts(bare)).not.toContain('drive');
   });
   it('a better level is worth more', () => {
     const at = (level: number) =>
-      priceOf('laptop', new Specification([row('processorLevel', 'measured', `v${level}`, level)]), 'A', true)
-        .minor;
+      priceOf(
+        shippedHouse,
+        'laptop',
+        new Specification([row('processorLevel', 'measured', `v${level}`, level)]),
+        'A',
+        true,
+      ).minor;
     expect(at(3)).toBeGreaterThan(at(2));
   });
 });

@@ -1,5 +1,5 @@
-import { AS_FOUND_SHARE, partValues, priceTable, recycleMinor, workMinutes } from '@/catalog/prices';
 import type { Chassis, PartClass } from '@/core/catalogue';
+import type { HouseTables } from '@/core/house/tables';
 import type { Grade, TablePrice } from '@/core/price/table';
 import { tablePrice } from '@/core/price/table';
 import type { UnitWorth } from '@/core/steps/problem';
@@ -10,6 +10,7 @@ import type { Specification } from '@/core/record/specification';
  * the part it needs.
  */
 export function priceOf(
+  house: HouseTables,
   chassis: Chassis,
   spec: Specification,
   grade: Grade | null,
@@ -18,7 +19,7 @@ export function priceOf(
   const battery = spec.number('batteryHealth');
   const noBattery = spec.text('battery') === 'none';
   const kind = spec.text('driveKind') as 'none' | 'disk' | 'solid' | null;
-  return tablePrice(priceTable, {
+  return tablePrice(house.prices, {
     chassis,
     level: spec.number('processorLevel'),
     memoryGb: spec.number('memoryGb'),
@@ -31,6 +32,7 @@ export function priceOf(
 }
 
 export function worthOf(
+  house: HouseTables,
   chassis: Chassis,
   spec: Specification,
   price: TablePrice,
@@ -38,7 +40,7 @@ export function worthOf(
   /** Classes of parts that were taken out and not replaced. */
   taken: readonly string[] = [],
 ): UnitWorth & { verifyMinutes: number } {
-  const minutes = workMinutes[chassis];
+  const minutes = house.minutes[chassis];
   const gone = new Set<string>(taken);
   if (spec.text('driveKind') === 'none') gone.add('drive');
   if (spec.text('battery') === 'none') gone.add('battery');
@@ -46,13 +48,13 @@ export function worthOf(
     soundMinor: price.minor,
     feeShare: feeBasisPoints / 10_000,
     finishMinutes: minutes.finish,
-    asFoundShare: AS_FOUND_SHARE,
+    asFoundShare: house.asFoundShare,
     asFoundMinutes: minutes.asFound,
-    parts: Object.entries(partValues[chassis])
+    parts: Object.entries(house.parts[chassis])
       .filter(([part]) => !gone.has(part))
       .map(([part, minor]) => ({ class: part as PartClass, minor: minor! })),
     harvestMinutes: minutes.harvest,
-    recycleMinor: recycleMinor[chassis],
+    recycleMinor: house.recycle[chassis],
     verifyMinutes: minutes.verify,
   };
 }

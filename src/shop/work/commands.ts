@@ -2,7 +2,6 @@ import { and, eq, inArray } from 'drizzle-orm';
 import Joi from 'joi';
 import { repairById } from '@/catalog';
 import { appliesTo } from '@/core/belief/model';
-import { workStepById } from '@/catalog/work';
 import type { Transaction } from '@/db/client';
 import { observations, work, workSegments, type Stage } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type Actor, type CommandResult } from '../command';
@@ -11,6 +10,7 @@ import { shortText, unitId, rowId } from '../input';
 import { forward, moveStage } from '../units/stages';
 import { refuseHeld } from '../units/stages';
 import { putVerdict } from '../record/verdict';
+import { houseNow } from '../rules/house';
 import { clockOn, endSegment, freeHands, type LaidAside } from './clock';
 
 const workId = rowId('work').required();
@@ -43,7 +43,7 @@ export const startWork = defineCommand<Start, { workId: string; aside: LaidAside
   async run({ tx, actor, unit }, { ref }) {
     refuseHeld(unit!);
     const repair = repairById(ref);
-    const step = workStepById(ref);
+    const step = (await houseNow(tx)).tables.work.find(({ id }) => id === ref);
     if ((!repair && !step) || (repair && !appliesTo(repair, unit!.chassis)))
       throw new ShopError('invalid', `Not started: no step "${ref}" for this kind of machine.`);
     const [laid] = await tx

@@ -1,7 +1,8 @@
 'use client';
 import { useEffect, useState } from 'react';
 import type { Comparison } from '@/core/steps/compare';
-import { attended, signedMinor } from '../kit/words';
+import { attended } from '../kit/words';
+import { Money } from '../kit/theShop';
 
 interface Answer {
   proposed: string;
@@ -81,7 +82,10 @@ function Words({ answer }: { answer: Answer }) {
         ) : (
           <>
             “{proposed}” is ahead by{' '}
-            <b className="figures text-[13.5px]">{signedMinor(comparison.aheadMinor).replace('+', '')}</b>:
+            <b className="figures text-[13.5px]">
+              <Money minor={comparison.aheadMinor} />
+            </b>
+            :
           </>
         )}
       </p>
@@ -96,7 +100,9 @@ function Words({ answer }: { answer: Answer }) {
                   <th scope="row" className="pr-4 text-left font-normal">
                     {name}
                   </th>
-                  <td className="figures w-20 text-right text-[13px]">{signedMinor(minor)}</td>
+                  <td className="figures w-20 text-right text-[13px]">
+                    <Money minor={minor} plus />
+                  </td>
                   <td className="pl-4 text-[13.5px] text-soft">{note}</td>
                 </tr>
               ))}

@@ -8,7 +8,7 @@ import { Button, Key, Quiet } from '../kit/parts';
 import { Refused } from '../kit/Refused';
 import { useCommand } from '../kit/useCommand';
 import { shop } from '../live/shop';
-import { attended, signedMinor } from '../kit/words';
+import { attended } from '../kit/words';
 import { Answers } from './Answers';
 import { asideWords, type LaidAside } from '../hands/aside';
 import { Belief } from './Belief';
@@ -23,6 +23,7 @@ import type {
   WorthView,
 } from '../unit/unitView';
 import { Worth } from './Worth';
+import { Money } from '../kit/theShop';
 
 // loaded when they are wanted
 const RunningWork = dynamic(() => import('../hands/RunningWork').then((module) => module.RunningWork));
@@ -288,7 +289,7 @@ export function FindOut({
                     </td>
                     <td className="figures w-20 py-1 text-right text-[13px]">{attended(other.minutes)}</td>
                     <td className="figures w-20 py-1 text-right text-[13px]">
-                      {signedMinor(other.valueMinor)}
+                      <Money minor={other.valueMinor} plus />
                     </td>
                   </tr>
                 ))}

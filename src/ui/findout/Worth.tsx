@@ -1,5 +1,5 @@
-import { Sign } from '../kit/currency';
-import { attended, minorText, signedMinor } from '../kit/words';
+import { Money, Sign } from '../kit/theShop';
+import { attended } from '../kit/words';
 import type { WorthView } from '../unit/unitView';
 import { worthScale, type Scale } from '../lists/worthScale';
 
@@ -32,18 +32,27 @@ export function Worth({ worth }: { worth: WorthView }) {
     <div className="border-t-[1.5px] border-ink pt-2.5">
       <p className="text-worth">
         <span className="text-[38px] leading-none font-bold tracking-tight tabular-nums">
-          {signedMinor(worth.valueMinor)}
+          <Money minor={worth.valueMinor} plus />
         </span>{' '}
         <span className="text-[14.5px] text-soft">
           <Sign /> still to win
         </span>
       </p>
       <p className="text-[14px] text-soft">
-        eight in ten: <span className="figures text-[13px]">{minorText(worth.lowMinor)}</span> to{' '}
-        <span className="figures text-[13px]">{minorText(worth.highMinor)}</span>
+        eight in ten:{' '}
+        <span className="figures text-[13px]">
+          <Money minor={worth.lowMinor} />
+        </span>{' '}
+        to{' '}
+        <span className="figures text-[13px]">
+          <Money minor={worth.highMinor} />
+        </span>
         {change !== 0 && (
           <>
-            ; last answer <b className="figures text-[13px] text-ink">{signedMinor(change)}</b>
+            ; last answer{' '}
+            <b className="figures text-[13px] text-ink">
+              <Money minor={change} plus />
+            </b>
           </>
         )}
       </p>
@@ -64,7 +73,9 @@ export function Worth({ worth }: { worth: WorthView }) {
             >
               {route.name}
               <br />
-              <span className="figures text-[12px]">{minorText(route.minor)}</span>
+              <span className="figures text-[12px]">
+                <Money minor={route.minor} />
+              </span>
             </span>
             <span
               className={`absolute h-[12px] w-[2px] ${route.best ? 'bg-worth' : 'bg-ink'} ${above ? 'top-[33px]' : 'top-[44px]'}`}
@@ -79,7 +90,9 @@ export function Worth({ worth }: { worth: WorthView }) {
           {sorted.map((route) => (
             <tr key={route.name}>
               <th scope="row">{route.name}</th>
-              <td>{minorText(route.minor)}</td>
+              <td>
+                <Money minor={route.minor} />
+              </td>
             </tr>
           ))}
         </tbody>

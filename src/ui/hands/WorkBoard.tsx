@@ -6,9 +6,10 @@ import { useShortcuts } from '../kit/keyboard';
 import { useCommand } from '../kit/useCommand';
 import { shop } from '../live/shop';
 import { asideWords, type LaidAside } from './aside';
-import { attended, duration, minorText } from '../kit/words';
+import { attended, duration } from '../kit/words';
 import { RunningWork, type AlonePreset } from './RunningWork';
 import type { CautionView, RunningWorkView, UnitHead } from '../unit/unitView';
+import { Money } from '../kit/theShop';
 
 export interface StartChoice {
   ref: string;
@@ -242,7 +243,7 @@ export function WorkBoard({ unit, open, choices, done, parts, bin }: Props) {
                 <option value="">choose …</option>
                 {bin.map((part) => (
                   <option key={part.id} value={part.id}>
-                    {part.code} {part.name} ({part.class}), {minorText(part.costMinor)}
+                    {part.code} {part.name} ({part.class}), <Money minor={part.costMinor} />
                   </option>
                 ))}
               </ChoiceField>

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { attended, dayAndTime, duration, percent, signedMinor } from './words';
+import { attended, duration, percent } from './words';
 
 describe('words for figures: no more digits than known', () => {
   it.each([
@@ -26,7 +26,4 @@ describe('words for figures: no more digits than known', () => {
     [0.998, 'over 99 %'],
     [1, '100 %'],
   ])('%d is %s', (p, words) => expect(percent(p)).toBe(words));
-  it('signs money', () =>
-    expect([signedMinor(3120), signedMinor(-110), signedMinor(0)]).toEqual(['+31.20', '−1.10', '0.00']));
-  it('gives day and time in UTC', () => expect(dayAndTime('2026-11-25T08:05:00Z')).toBe('11-25 08:05'));
 });

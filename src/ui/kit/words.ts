@@ -1,5 +1,3 @@
-import { minorText } from '@/core/money/minor';
-
 /** "45 s", "12 min", "1 h 50", "3 d": one look, no more digits than known. */
 export function duration(minutes: number): string {
   const whole = Math.max(0, minutes);
@@ -22,14 +20,3 @@ export function percent(p: number): string {
   if (p < 1 && p > 0.995) return 'over 99 %';
   return `${Math.round(p * 100)} %`;
 }
-
-export function signedMinor(minor: number, decimals = 2): string {
-  return minorText(Math.round(minor), decimals, true);
-}
-
-export function dayAndTime(at: Date | string): string {
-  const date = new Date(at);
-  return `${date.toISOString().slice(5, 10)} ${date.toISOString().slice(11, 16)}`;
-}
-
-export { minorText };

@@ -1,5 +1,6 @@
 import { Link } from '@/ui/kit/Link';
-import { attended, duration, minorText, percent, signedMinor } from '../kit/words';
+import { MoneyWithin } from '../kit/theShop';
+import { attended, duration, percent } from '../kit/words';
 import { worthScale } from './worthScale';
 
 export interface UnitTableRow {
@@ -118,11 +119,8 @@ export function UnitTable({
                   </div>
                 )}
               </td>
-              <td
-                className="figures text-right"
-                title={held ? undefined : `${minorText(row.lowMinor)} to ${minorText(row.highMinor)}`}
-              >
-                {held ? '–' : signedMinor(row.valueMinor)}
+              <td className="figures text-right">
+                {held ? '–' : <MoneyWithin minor={row.valueMinor} low={row.lowMinor} high={row.highMinor} />}
               </td>
               <td className="figures text-right">{held ? '–' : attended(row.handsMinutes)}</td>
               <td className="pl-3">

@@ -1,8 +1,8 @@
 'use client';
 import { useState, type FormEvent } from 'react';
-import { minorText, parseMinor } from '@/core/money/minor';
 import { TextField } from '../kit/fields';
 import { Button, Problem, Quiet } from '../kit/parts';
+import { useMoney } from '../kit/theShop';
 import { useCommand } from '../kit/useCommand';
 
 interface Props {
@@ -18,6 +18,7 @@ const FIELDS = [
 /** What a lot cost, put right with a reason: the history keeps both, and the cost is shared out again. */
 export function LotCorrection({ lot }: Props) {
   const { send, problem, busy } = useCommand();
+  const amounts = useMoney();
   const [open, setOpen] = useState(false);
   const [faults, setFaults] = useState<Record<string, string>>({});
   async function submit(event: FormEvent<HTMLFormElement>) {
@@ -26,7 +27,7 @@ export function LotCorrection({ lot }: Props) {
     const wrong: Record<string, string> = {};
     const money: Record<string, number> = {};
     for (const [name] of FIELDS) {
-      const minor = parseMinor(String(form.get(name) ?? ''));
+      const minor = amounts.parse(String(form.get(name) ?? ''));
       if (minor === null || minor < 0) wrong[name] = 'is not an amount';
       else if (minor !== lot[name]) money[name] = minor;
     }
@@ -44,7 +45,7 @@ export function LotCorrection({ lot }: Props) {
           label={label}
           name={name}
           inputMode="decimal"
-          defaultValue={minorText(lot[name])}
+          defaultValue={amounts.text(lot[name])}
           fault={faults[name]}
           wrap="w-[130px]"
         />

@@ -2,8 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import { LOT_SOURCES } from '@/core/catalogue';
-import { parseMinor } from '@/core/money/minor';
-import { useSign } from '../kit/currency';
+import { useMoney } from '../kit/theShop';
 import { AreaField, ChoiceField, TextField } from '../kit/fields';
 import { Button, Problem } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
@@ -13,19 +12,19 @@ import { SOURCE_WORDS } from './sourceWords';
 export function LotForm({ today }: { today: string }) {
   const router = useRouter();
   const { send, problem, busy } = useCommand();
-  const sign = useSign();
+  const money = useMoney();
   const [faults, setFaults] = useState<Record<string, string>>({});
   const fields = { ...faults, ...problem?.details?.fields };
   async function submit(event: FormEvent<HTMLFormElement>) {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
     const text = (name: string) => String(form.get(name) ?? '').trim();
-    const money: Record<string, number> = {};
+    const amounts: Record<string, number> = {};
     const wrong: Record<string, string> = {};
     for (const name of ['priceMinor', 'freightMinor', 'feesMinor']) {
-      const minor = parseMinor(text(name) || '0');
+      const minor = money.parse(text(name) || '0');
       if (minor === null || minor < 0) wrong[name] = `“${text(name)}” is not an amount`;
-      else money[name] = minor;
+      else amounts[name] = minor;
     }
     setFaults(wrong);
     if (Object.keys(wrong).length) return;
@@ -37,7 +36,7 @@ export function LotForm({ today }: { today: string }) {
       receivedOn: text('receivedOn'),
       allocation: text('allocation'),
       claims: text('claims'),
-      ...money,
+      ...amounts,
     });
     if (outcome.ok) router.push(`/lots/${outcome.answer.code}`);
   }
@@ -84,7 +83,7 @@ export function LotForm({ today }: { today: string }) {
       />
       <TextField
         label="Price"
-        hint={sign}
+        hint={money.sign}
         name="priceMinor"
         inputMode="decimal"
         placeholder="0.00"
@@ -93,7 +92,7 @@ export function LotForm({ today }: { today: string }) {
       />
       <TextField
         label="Freight"
-        hint={sign}
+        hint={money.sign}
         name="freightMinor"
         inputMode="decimal"
         placeholder="0.00"
@@ -102,7 +101,7 @@ export function LotForm({ today }: { today: string }) {
       />
       <TextField
         label="Fees"
-        hint={sign}
+        hint={money.sign}
         name="feesMinor"
         inputMode="decimal"
         placeholder="0.00"

@@ -1,8 +1,7 @@
 'use client';
 import { useState, type FormEvent } from 'react';
 import { PART_CLASSES } from '@/core/catalogue';
-import { parseMinor } from '@/core/money/minor';
-import { useSign } from '../kit/currency';
+import { useMoney } from '../kit/theShop';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Button, Problem } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
@@ -20,14 +19,14 @@ const FITS = [
 /** A part into the bin. */
 export function PartForm() {
   const { send, problem, busy } = useCommand();
-  const sign = useSign();
+  const money = useMoney();
   const [made, setMade] = useState('');
   const [fault, setFault] = useState('');
   async function submit(event: FormEvent<HTMLFormElement>) {
     event.preventDefault();
     const target = event.currentTarget;
     const form = new FormData(target);
-    const cost = parseMinor(String(form.get('cost') || '0'));
+    const cost = money.parse(String(form.get('cost') || '0'));
     setFault(cost === null ? 'is not an amount' : '');
     if (cost === null) return;
     const gb = Number(form.get('gb'));
@@ -60,7 +59,14 @@ export function PartForm() {
       <TextField label="What it is" name="name" required wrap="w-[220px]" />
       <TextField label="Size" hint="GB" name="gb" inputMode="decimal" wrap="w-[90px]" />
       <TextField label="Serial" name="serial" wrap="w-[140px]" />
-      <TextField label="Cost" hint={sign} name="cost" inputMode="decimal" fault={fault} wrap="w-[110px]" />
+      <TextField
+        label="Cost"
+        hint={money.sign}
+        name="cost"
+        inputMode="decimal"
+        fault={fault}
+        wrap="w-[110px]"
+      />
       <TextField label="Kind" hint="as on the label" name="type" wrap="w-[170px]" />
       <TextField label="Speed" hint="MT/s" name="rate" inputMode="numeric" wrap="w-[100px]" />
       <ChoiceField label="Fits" name="fits" wrap="w-[150px]">

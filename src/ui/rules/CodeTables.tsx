@@ -2,6 +2,8 @@
 import { useState } from 'react';
 import { codeInWords, type CodeTable } from '@/core/tapper/decode';
 import { Empty, Problem, Quiet } from '../kit/parts';
+import { dayOf } from '@/words/time';
+import { useZone } from '../kit/theShop';
 import { useCommand } from '../kit/useCommand';
 
 const POINTS: Record<string, string> = {
@@ -24,6 +26,7 @@ export function CodeTables({
   mayDrop: boolean;
 }) {
   const { send, problem, busy } = useCommand();
+  const zone = useZone();
   const [note, setNote] = useState('');
   const take = async (file: File | undefined) => {
     if (!file) return;
@@ -85,7 +88,7 @@ export function CodeTables({
             <h2 className="flex items-baseline gap-3 border-b-[1.5px] border-ink text-[18px]">
               {table.maker}
               <span className="flex-1 text-[13px] font-normal text-soft">
-                {table.source}; {table.by}, {table.at.slice(0, 10)}
+                {table.source}; {table.by}, {dayOf(table.at, zone)}
               </span>
               {mayDrop && (
                 <Quiet

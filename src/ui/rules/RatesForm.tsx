@@ -1,8 +1,7 @@
 'use client';
 import { useState, type FormEvent } from 'react';
-import { parseMinor } from '@/core/money/minor';
-import { useSign } from '../kit/currency';
-import { TextField } from '../kit/fields';
+import { useMoney } from '../kit/theShop';
+import { ChoiceField, TextField } from '../kit/fields';
 import { Button, Problem } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
 
@@ -11,21 +10,23 @@ export function RatesForm({
   name,
   rateMinor,
   feeBasisPoints,
+  timeZone,
   mayWrite,
 }: {
   name: string;
   rateMinor: number;
   feeBasisPoints: number;
+  timeZone: string;
   mayWrite: boolean;
 }) {
   const { send, problem, busy } = useCommand();
-  const sign = useSign();
+  const money = useMoney();
   const [faults, setFaults] = useState<Record<string, string>>({});
   const [saved, setSaved] = useState(false);
   async function submit(event: FormEvent<HTMLFormElement>) {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
-    const rate = parseMinor(String(form.get('rate')));
+    const rate = money.parse(String(form.get('rate')));
     const fee = Number(String(form.get('fee')).replace(',', '.'));
     const wrong: Record<string, string> = {};
     if (rate === null || rate < 0) wrong.rate = 'is not an amount';
@@ -38,6 +39,7 @@ export function RatesForm({
           name: String(form.get('name')),
           ratePerHourMinor: rate,
           feeBasisPoints: Math.round(fee * 100),
+          timeZone: String(form.get('zone')),
         })
       ).ok,
     );
@@ -47,10 +49,10 @@ export function RatesForm({
       <TextField label="The shop’s name" name="name" defaultValue={name} required disabled={!mayWrite} />
       <TextField
         label="An hour of hands costs"
-        hint={sign}
+        hint={money.sign}
         name="rate"
         inputMode="decimal"
-        defaultValue={(rateMinor / 100).toFixed(2)}
+        defaultValue={money.field(rateMinor)}
         fault={faults.rate}
         disabled={!mayWrite}
       />
@@ -63,6 +65,13 @@ export function RatesForm({
         fault={faults.fee}
         disabled={!mayWrite}
       />
+      <ChoiceField label="Days are counted in" name="zone" defaultValue={timeZone} disabled={!mayWrite}>
+        {[...new Set([timeZone, 'UTC', ...Intl.supportedValuesOf('timeZone')])].map((zone) => (
+          <option key={zone} value={zone}>
+            {zone.replaceAll('_', ' ')}
+          </option>
+        ))}
+      </ChoiceField>
       {mayWrite ? (
         <div>
           <Button type="submit" tone="strong" disabled={busy}>

@@ -1,6 +1,8 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
+import { dayAndTime } from '@/words/time';
+import { useZone } from '../kit/theShop';
 import { Button, Heading, Problem } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
 
@@ -20,6 +22,7 @@ const ENDS: Record<string, string> = { done: 'Done', cancelled: 'Cancelled', fai
 /** All open units worked out again after a change of rules: how far it is, and a way to stop it. */
 export function Revaluation({ mayStart }: { mayStart: boolean }) {
   const router = useRouter();
+  const zone = useZone();
   const { send, problem, busy } = useCommand();
   const [job, setJob] = useState<Job | null>(null);
   const [asked, setAsked] = useState(0);
@@ -67,7 +70,7 @@ export function Revaluation({ mayStart }: { mayStart: boolean }) {
             ) : (
               <>
                 {ENDS[job.status]}: {job.done} of {job.total} units
-                {job.endedAt ? `, ${new Date(job.endedAt).toISOString().slice(0, 16).replace('T', ' ')}` : ''}
+                {job.endedAt ? `, ${dayAndTime(job.endedAt, zone)}` : ''}
                 {job.note && job.note !== 'under way' ? `; ${job.note}` : ''}.
               </>
             )}

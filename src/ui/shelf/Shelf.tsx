@@ -2,12 +2,10 @@
 import { useState, type FormEvent } from 'react';
 import { erasureMethods } from '@/catalog/erasure';
 import type { Margin } from '@/core/money/margin';
-import { parseMinor } from '@/core/money/minor';
-import { Sign, useSign } from '../kit/currency';
+import { Money, Sign, useMoney } from '../kit/theShop';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Button, CautionNote, Heading, Problem } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
-import { minorText, signedMinor } from '../kit/words';
 import type { UnitHead } from '../unit/unitView';
 
 export interface DriveView {
@@ -119,11 +117,11 @@ export function Shelf({
           <Heading className="text-[22px]!">Price</Heading>
           <p className="text-worth">
             <span className="text-[38px] leading-none font-bold tracking-tight tabular-nums">
-              {minorText(price.minor)}
+              <Money minor={price.minor} />
             </span>{' '}
             <span className="text-[14.5px] text-soft">
-              <Sign />, {minorText(price.lowMinor)} to {minorText(price.highMinor)}; from the table, sales are
-              few
+              <Sign />, <Money minor={price.lowMinor} /> to <Money minor={price.highMinor} />; from the table,
+              sales are few
             </span>
           </p>
           <table className="mt-1.5 w-full border-collapse text-[14px]">
@@ -132,20 +130,24 @@ export function Shelf({
               {price.lines.map((line) => (
                 <tr key={line.detail} className="border-b border-rule">
                   <td className={`py-0.5 ${line.known ? '' : 'text-soft italic'}`}>{line.detail}</td>
-                  <td className="figures text-right text-[13px]">{signedMinor(line.minor)}</td>
+                  <td className="figures text-right text-[13px]">
+                    <Money minor={line.minor} plus />
+                  </td>
                 </tr>
               ))}
             </tbody>
           </table>
         </section>
         <section aria-label="Margin" className="bg-paper px-5 py-4 text-[14px]">
-          <Heading>Margin at {minorText(margin.priceMinor)}</Heading>
+          <Heading>
+            Margin at <Money minor={margin.priceMinor} />
+          </Heading>
           <MarginLines margin={margin} />
         </section>
         <section aria-label="Selling" className="bg-paper px-5 py-4">
           {sale ? (
             <p className="text-[18px] font-semibold">
-              Sold on {sale.soldOn} for {minorText(sale.priceMinor)}
+              Sold on {sale.soldOn} for <Money minor={sale.priceMinor} />
               {sale.channel && `, ${sale.channel}`}.
             </p>
           ) : listed ? (
@@ -180,7 +182,9 @@ function MarginLines({ margin }: { margin: MarginView }) {
             <th scope="row" className="py-0.5 text-left font-[inherit]">
               {name}
             </th>
-            <td className="figures text-right text-[13px]">{signedMinor(minor)}</td>
+            <td className="figures text-right text-[13px]">
+              <Money minor={minor} plus />
+            </td>
           </tr>
         ))}
       </tbody>
@@ -294,9 +298,9 @@ function RecordDrive({ unit }: { unit: UnitHead }) {
 
 function List({ unit, suggested, ready }: { unit: UnitHead; suggested: number; ready: boolean }) {
   const { send, problem, busy } = useCommand();
-  const sign = useSign();
-  const [text, setText] = useState((suggested / 100).toFixed(2));
-  const minor = parseMinor(text);
+  const money = useMoney();
+  const [text, setText] = useState(money.field(suggested));
+  const minor = money.parse(text);
   return (
     <form
       onSubmit={(event) => {
@@ -307,7 +311,7 @@ function List({ unit, suggested, ready }: { unit: UnitHead; suggested: number; r
     >
       <TextField
         label="Asking price"
-        hint={sign}
+        hint={money.sign}
         inputMode="decimal"
         value={text}
         onChange={(event) => setText(event.target.value)}
@@ -333,9 +337,9 @@ function List({ unit, suggested, ready }: { unit: UnitHead; suggested: number; r
 
 function Sell({ unit, ask, today }: { unit: UnitHead; ask: number; today: string }) {
   const { send, problem, busy } = useCommand();
-  const sign = useSign();
-  const [text, setText] = useState((ask / 100).toFixed(2));
-  const minor = parseMinor(text);
+  const money = useMoney();
+  const [text, setText] = useState(money.field(ask));
+  const minor = money.parse(text);
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
@@ -354,11 +358,11 @@ function Sell({ unit, ask, today }: { unit: UnitHead; ask: number; today: string
   return (
     <form onSubmit={submit} className="flex flex-wrap items-end gap-2">
       <p className="w-full text-[15px]">
-        <b>On the shelf</b> at {minorText(ask)}.
+        <b>On the shelf</b> at <Money minor={ask} />.
       </p>
       <TextField
         label="Sold for"
-        hint={sign}
+        hint={money.sign}
         inputMode="decimal"
         value={text}
         onChange={(event) => setText(event.target.value)}

@@ -3,11 +3,10 @@ import { Link } from '@/ui/kit/Link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useEffect } from 'react';
 import type { BenchState } from '@/core/catalogue';
-import { Sign } from '../kit/currency';
+import { Money, Sign } from '../kit/theShop';
 import { useShortcuts } from '../kit/keyboard';
 import { Known, Problem } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
-import { minorText } from '../kit/words';
 import { tellConcern } from '../live/Connection';
 import { tellStage } from '../frame/LineHere';
 import type { UnitHead } from './unitView';
@@ -109,7 +108,7 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
         ))}
         <dt className="text-soft">Paid</dt>
         <dd className="figures text-[13px]">
-          <Sign /> {minorText(unit.costMinor)}
+          <Sign /> <Money minor={unit.costMinor} />
         </dd>
       </dl>
       <p className="mt-2 hidden text-[12px] text-soft md:block">

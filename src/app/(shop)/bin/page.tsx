@@ -1,9 +1,11 @@
 import { requireActor } from '@/server/session';
 import { binParts, lastMovements } from '@/shop/components/queries';
+import { shopRules } from '@/shop/rules/queries';
 import { PartVerdict } from '@/ui/parts/PartVerdict';
 import { PartForm } from '@/ui/parts/PartForm';
 import { Empty, Heading, Sheet } from '@/ui/kit/parts';
-import { dayAndTime, minorText } from '@/ui/kit/words';
+import { dayAndTime } from '@/words/time';
+import { Money } from '@/ui/kit/theShop';
 
 export const metadata = { title: 'Bin' };
 
@@ -12,7 +14,7 @@ const place = (text: string, tag: string | null) =>
 
 export default async function BinPage() {
   const actor = await requireActor();
-  const [parts, moves] = await Promise.all([binParts(), lastMovements()]);
+  const [parts, moves, { timeZone }] = await Promise.all([binParts(), lastMovements(), shopRules()]);
   return (
     <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)] lg:items-start">
       <Sheet>
@@ -51,7 +53,9 @@ export default async function BinPage() {
                       mayWrite={actor.role !== 'viewer'}
                     />
                   </td>
-                  <td className="figures text-right">{minorText(part.costMinor)}</td>
+                  <td className="figures text-right">
+                    <Money minor={part.costMinor} />
+                  </td>
                 </tr>
               ))}
             </tbody>
@@ -65,7 +69,7 @@ export default async function BinPage() {
           <tbody>
             {moves.map((move, i) => (
               <tr key={i} className="border-b border-rule">
-                <td className="figures py-1 text-[12.5px] text-soft">{dayAndTime(move.at)}</td>
+                <td className="figures py-1 text-[12.5px] text-soft">{dayAndTime(move.at, timeZone)}</td>
                 <td className="figures text-[12.5px]">{move.code}</td>
                 <td className="max-w-[160px] truncate">{move.name}</td>
                 <td className="whitespace-nowrap">

@@ -3,14 +3,17 @@ import { requireActor } from '@/server/session';
 import { after } from 'next/server';
 import { checkHistory } from '@/shop/books/check';
 import { historyVerdict, lotBooks } from '@/shop/books/queries';
+import { shopRules } from '@/shop/rules/queries';
 import { Empty, Sheet } from '@/ui/kit/parts';
-import { dayAndTime, duration, minorText, signedMinor } from '@/ui/kit/words';
+import { duration } from '@/ui/kit/words';
+import { dayAndTime } from '@/words/time';
+import { Money } from '@/ui/kit/theShop';
 
 export const metadata = { title: 'Books' };
 
 export default async function BooksPage() {
   await requireActor();
-  const [books, verdict] = await Promise.all([lotBooks(), historyVerdict()]);
+  const [books, verdict, { timeZone }] = await Promise.all([lotBooks(), historyVerdict(), shopRules()]);
   // looked at again behind the page, when the last look is old
   after(() => checkHistory().then(() => undefined));
   return (
@@ -57,17 +60,31 @@ export default async function BooksPage() {
                 <td className="max-w-[220px] truncate">{lot.name}</td>
                 <td className="figures text-right">{lot.units}</td>
                 <td className="figures text-right">{lot.sold}</td>
-                <td className="figures text-right">{minorText(lot.paidMinor)}</td>
-                <td className="figures text-right">{minorText(lot.takenMinor)}</td>
-                <td className="figures text-right">{minorText(lot.feesMinor)}</td>
-                <td className="figures text-right">{minorText(lot.partsMinor)}</td>
+                <td className="figures text-right">
+                  <Money minor={lot.paidMinor} />
+                </td>
+                <td className="figures text-right">
+                  <Money minor={lot.takenMinor} />
+                </td>
+                <td className="figures text-right">
+                  <Money minor={lot.feesMinor} />
+                </td>
+                <td className="figures text-right">
+                  <Money minor={lot.partsMinor} />
+                </td>
                 <td className="figures text-right whitespace-nowrap">
-                  {minorText(lot.labourMinor)}{' '}
+                  <Money minor={lot.labourMinor} />{' '}
                   <span className="text-[12px] text-soft">{duration(lot.attendedMinutes)}</span>
                 </td>
-                <td className="figures text-right font-semibold">{signedMinor(lot.soFarMinor)}</td>
-                <td className="figures text-right">{lot.sold ? signedMinor(lot.profitOnSoldMinor) : '–'}</td>
-                <td className="figures text-right text-worth">{signedMinor(lot.stillMinor)}</td>
+                <td className="figures text-right font-semibold">
+                  <Money minor={lot.soFarMinor} plus />
+                </td>
+                <td className="figures text-right">
+                  {lot.sold ? <Money minor={lot.profitOnSoldMinor} plus /> : '–'}
+                </td>
+                <td className="figures text-right text-worth">
+                  <Money minor={lot.stillMinor} plus />
+                </td>
               </tr>
             ))}
           </tbody>
@@ -76,13 +93,13 @@ export default async function BooksPage() {
       <p className="pt-4 text-[14px]">
         {verdict?.fault ? (
           <b className="hatched block py-2 pr-3">
-            The history is broken at {verdict.fault} (looked at {dayAndTime(verdict.at)}). Restore it from a
-            backup and find out who had the database.
+            The history is broken at {verdict.fault} (looked at {dayAndTime(verdict.at, timeZone)}). Restore
+            it from a backup and find out who had the database.
           </b>
         ) : verdict ? (
           <span className="text-soft">
-            The history was whole at {dayAndTime(verdict.at)}: every entry follows the one before it and none
-            was changed.
+            The history was whole at {dayAndTime(verdict.at, timeZone)}: every entry follows the one before it
+            and none was changed.
           </span>
         ) : (
           <span className="text-soft">The history is being gone through for the first time.</span>

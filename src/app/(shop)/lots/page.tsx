@@ -3,7 +3,7 @@ import { requireActor } from '@/server/session';
 import { listLots } from '@/shop/lots/queries';
 import { SOURCE_WORDS } from '@/ui/lots/sourceWords';
 import { Empty, Sheet } from '@/ui/kit/parts';
-import { minorText, signedMinor } from '@/ui/kit/words';
+import { Money } from '@/ui/kit/theShop';
 
 export const metadata = { title: 'Lots' };
 
@@ -51,10 +51,14 @@ export default async function LotsPage() {
                 <td>{lot.name}</td>
                 <td className="text-soft">{SOURCE_WORDS[lot.source]}</td>
                 <td className="figures text-[13px]">{lot.receivedOn}</td>
-                <td className="figures text-right">{minorText(lot.paidMinor)}</td>
+                <td className="figures text-right">
+                  <Money minor={lot.paidMinor} />
+                </td>
                 <td className="figures text-right">{lot.units}</td>
                 <td className="figures text-right">{lot.open}</td>
-                <td className="figures text-right text-worth">{signedMinor(lot.stillMinor)}</td>
+                <td className="figures text-right text-worth">
+                  <Money minor={lot.stillMinor} plus />
+                </td>
               </tr>
             ))}
           </tbody>

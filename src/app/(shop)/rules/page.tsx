@@ -23,6 +23,7 @@ export default async function RulesPage() {
             name={rules.name}
             rateMinor={rules.ratePerHourMinor}
             feeBasisPoints={rules.feeBasisPoints}
+            timeZone={rules.timeZone}
             mayWrite={actor.role === 'owner'}
           />
         </Sheet>

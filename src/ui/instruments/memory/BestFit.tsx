@@ -6,8 +6,8 @@ import { ChoiceField, TextField } from '../../kit/fields';
 import type { UnitHead } from '../../unit/unitView';
 import { Button, Heading, Problem } from '../../kit/parts';
 import { useCommand } from '../../kit/useCommand';
-import { minorText } from '../../kit/words';
 import { ruleWords } from './words';
+import { Money } from '../../kit/theShop';
 
 interface BinRow {
   id: string;
@@ -216,7 +216,10 @@ function Fit({
   return (
     <div className="mt-2">
       <p className="text-[17px]">
-        <b>{title}:</b> {fit.totalGb} GB for <b className="figures text-[15px]">{minorText(fit.costMinor)}</b>
+        <b>{title}:</b> {fit.totalGb} GB for{' '}
+        <b className="figures text-[15px]">
+          <Money minor={fit.costMinor} />
+        </b>
       </p>
       <table className="w-full text-[14.5px]">
         <caption className="sr-only">{title}, slot by slot</caption>
@@ -238,7 +241,9 @@ function Fit({
                     <span className="text-soft">empty</span>
                   )}
                 </td>
-                <td className="figures py-1 text-right text-[13px]">{row ? minorText(row.costMinor) : ''}</td>
+                <td className="figures py-1 text-right text-[13px]">
+                  {row && <Money minor={row.costMinor} />}
+                </td>
               </tr>
             );
           })}

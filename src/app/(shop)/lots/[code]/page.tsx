@@ -8,9 +8,8 @@ import { ManifestImport } from '@/ui/lots/ManifestImport';
 import { Pages } from '@/ui/lists/Pages';
 import { SOURCE_WORDS } from '@/ui/lots/sourceWords';
 import { UnitTable } from '@/ui/lists/UnitTable';
-import { Sign } from '@/ui/kit/currency';
+import { Money, Sign } from '@/ui/kit/theShop';
 import { Empty, Sheet } from '@/ui/kit/parts';
-import { minorText } from '@/ui/kit/words';
 import { PAGE_ROWS, pageOf, tableRows } from '../../unitRows';
 
 type Props = { params: Promise<{ code: string }>; searchParams: Promise<{ page?: string }> };
@@ -40,11 +39,20 @@ export default async function LotPage({ params, searchParams }: Props) {
             </h1>
             <p className="text-[14.5px] text-soft">
               {SOURCE_WORDS[lot.source]}, received {lot.receivedOn}. Paid{' '}
-              <span className="figures text-ink">{minorText(lot.priceMinor)}</span> + freight{' '}
-              <span className="figures text-ink">{minorText(lot.freightMinor)}</span> + fees{' '}
-              <span className="figures text-ink">{minorText(lot.feesMinor)}</span> ={' '}
+              <span className="figures text-ink">
+                <Money minor={lot.priceMinor} />
+              </span>{' '}
+              + freight{' '}
+              <span className="figures text-ink">
+                <Money minor={lot.freightMinor} />
+              </span>{' '}
+              + fees{' '}
+              <span className="figures text-ink">
+                <Money minor={lot.feesMinor} />
+              </span>{' '}
+              ={' '}
               <b className="figures text-ink">
-                <Sign /> {minorText(lot.priceMinor + lot.freightMinor + lot.feesMinor)}
+                <Sign /> <Money minor={lot.priceMinor + lot.freightMinor + lot.feesMinor} />
               </b>
               .
             </p>

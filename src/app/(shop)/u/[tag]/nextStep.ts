@@ -1,3 +1,4 @@
+import { shopRules } from '@/shop/rules/queries';
 import { snapshotOf } from '@/shop/units/queries';
 import type { StepView } from '@/ui/unit/unitView';
 import { aroundOf, stepView } from './stepWords';
@@ -7,5 +8,5 @@ export async function nextStep(unitId: string): Promise<StepView | null> {
   const found = await snapshotOf(unitId);
   const first = found?.evaluation?.steps[0];
   if (!first || found.stage === 'quarantine' || found.stage === 'sold') return null;
-  return stepView(first, aroundOf(found.evaluation!));
+  return stepView(first, aroundOf(found.evaluation!, (await shopRules()).currencyDecimals));
 }

@@ -7,6 +7,7 @@ import { FindOut } from '@/ui/findout/FindOut';
 import { ROUTE_NAMES } from '@/ui/lists/UnitTable';
 import { Empty, Sheet } from '@/ui/kit/parts';
 import { answerViews, runningViews } from './answerViews';
+import { shopRules } from '@/shop/rules/queries';
 import { aroundOf, plainQuestion, stepView } from './stepWords';
 import { loadUnit, unitHead } from './unitHead';
 
@@ -31,7 +32,7 @@ export default async function FindOutPage({ params, searchParams }: Props) {
     );
   const running = runningViews(work).find((row) => row.status === 'running') ?? null;
   const stop = evaluation.steps.find((step) => step.kind === 'stop');
-  const around = aroundOf(evaluation);
+  const around = aroundOf(evaluation, (await shopRules()).currencyDecimals);
   const shown = evaluation.steps.slice(0, 6);
   if (stop && !shown.includes(stop)) shown[shown.length - 1] = stop;
   const finding = ask ? findingById(ask) : undefined;

@@ -70,12 +70,14 @@ function lookReason(step: RankedStep): string {
 export interface Around {
   sound: number;
   goingOnMinor: number | null;
+  /** Of the shop's currency. */
+  decimals?: number;
 }
 
 /** Why stop: both sides in money. */
-function stopReason(step: RankedStep, { goingOnMinor }: Around): string {
+function stopReason(step: RankedStep, { goingOnMinor, decimals }: Around): string {
   if (goingOnMinor === null) return 'There is nothing left that could pay.';
-  return `Stopping nets ${minorText(Math.round(step.valueMinor))}, the best step left ${minorText(Math.round(goingOnMinor))}.`;
+  return `Stopping nets ${minorText(Math.round(step.valueMinor), decimals)}, the best step left ${minorText(Math.round(goingOnMinor), decimals)}.`;
 }
 
 /** A ranked step in words. */
@@ -169,7 +171,8 @@ export function plainQuestion(id: string): StepView | null {
 }
 
 /** What the words of a step refer to besides itself. */
-export const aroundOf = (evaluation: Evaluation): Parameters<typeof stepView>[1] => ({
+export const aroundOf = (evaluation: Evaluation, decimals: number): Parameters<typeof stepView>[1] => ({
+  decimals,
   sound: evaluation.sound.probability,
   goingOnMinor: evaluation.steps.find((step) => step.kind !== 'stop')?.valueMinor ?? null,
 });

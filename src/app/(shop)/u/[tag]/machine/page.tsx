@@ -1,14 +1,16 @@
 import { BASES, SPEC_KEYS, type SpecKey } from '@/core/record/keys';
+import { shopRules } from '@/shop/rules/queries';
 import { photosOf, reportsOf, valuesOf } from '@/shop/units/queries';
 import { PhotoTray } from '@/ui/unit/PhotoTray';
 import { ReportPanel } from '@/ui/machine/ReportPanel';
 import { SpecSheet } from '@/ui/machine/SpecSheet';
-import { dayAndTime } from '@/ui/kit/words';
+import { dayAndTime } from '@/words/time';
 import { loadUnit, unitHead } from '../unitHead';
 
 export default async function MachinePage({ params }: { params: Promise<{ tag: string }> }) {
   const { tag } = await params;
   const { unit, spec } = await loadUnit(tag);
+  const { timeZone } = await shopRules();
   const [head, photos, reports, values] = await Promise.all([
     unitHead(tag),
     photosOf(unit.id),
@@ -48,7 +50,7 @@ export default async function MachinePage({ params }: { params: Promise<{ tag: s
             <h2 className="text-[15px]">Files taken in</h2>
             {reports.map((report) => (
               <p key={report.id}>
-                <span className="figures text-[13px]">{dayAndTime(report.at)}</span> {report.name},{' '}
+                <span className="figures text-[13px]">{dayAndTime(report.at, timeZone)}</span> {report.name},{' '}
                 {report.kind}
                 {report.problems.length > 0 && (
                   <span className="text-soft">: {report.problems.join('; ')}</span>

@@ -1,8 +1,8 @@
-import { rubric } from '@/catalog/rubric';
 import { testsFor, type GradeReason } from '@/core/grade/rubric';
 import { database } from '@/db/client';
 import { proofOf } from '@/shop/proof/proof';
 import { Proof } from '@/ui/proof/Proof';
+import { shopHouse } from '@/shop/rules/queries';
 import { loadUnit, unitHead } from '../unitHead';
 
 const SIZES = ['small', 'medium', 'large'];
@@ -11,7 +11,8 @@ export default async function ProvePage({ params }: { params: Promise<{ tag: str
   const { tag } = await params;
   const { unit } = await loadUnit(tag);
   const head = await unitHead(tag);
-  const { marks, tests, result, spec } = await proofOf(database(), unit);
+  const { rubric } = (await shopHouse()).tables;
+  const { marks, tests, result, spec } = await proofOf(database(), unit, rubric);
   const surfaces = rubric.surfaces[unit.chassis];
   const surfaceName = (id: string) => surfaces.find((surface) => surface.id === id)?.name ?? id;
   const testName = (id: string) =>

@@ -1,29 +1,32 @@
 import { findingById, repairById } from '@/catalog';
-import { rubric } from '@/catalog/rubric';
 import type { Chassis } from '@/core/catalogue';
+import type { Rubric } from '@/core/grade/rubric';
 import type { Stage } from '@/db/schema';
+import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { historyOf, recordOf } from '@/shop/units/queries';
 import { LINE, STAGE_NAMES } from '@/shop/units/stages';
 import { StageMover } from '@/ui/unit/StageMover';
 import { Empty, Heading, Sheet } from '@/ui/kit/parts';
-import { dayAndTime } from '@/ui/kit/words';
+import { dayAndTime } from '@/words/time';
 import { eventTitle, eventWords, type Names } from '@/words/events';
 import { loadUnit, unitHead } from '../unitHead';
 
-const namesFor = (chassis: Chassis): Names => ({
+const namesFor = (chassis: Chassis, rubric: Rubric, decimals: number): Names => ({
   finding: findingById,
   repair: (id) => repairById(id)?.name,
   test: (id) => rubric.tests.find((test) => test.id === id)?.name,
   surface: (id) => rubric.surfaces[chassis].find((surface) => surface.id === id)?.name,
   defect: (id) => rubric.defects.find((defect) => defect.id === id)?.name,
   stage: (id) => STAGE_NAMES[id as Stage],
+  decimals,
 });
 
 export default async function RecordPage({ params }: { params: Promise<{ tag: string }> }) {
   const { tag } = await params;
   const { unit, lot } = await loadUnit(tag);
   const [head, history, record] = await Promise.all([unitHead(tag), historyOf(unit.id), recordOf(unit.id)]);
-  const names = namesFor(unit.chassis);
+  const { timeZone, currencyDecimals } = await shopRules();
+  const names = namesFor(unit.chassis, (await shopHouse()).tables.rubric, currencyDecimals);
   const claims = record.filter((row) => row.basis === 'claimed');
   return (
     <div className="flex flex-col gap-[18px]">
@@ -64,7 +67,7 @@ export default async function RecordPage({ params }: { params: Promise<{ tag: st
             <thead>
               <tr className="border-b border-rule text-left text-[13px] text-soft">
                 <th className="w-14 py-1 font-normal">No.</th>
-                <th className="w-28 font-normal">When, UTC</th>
+                <th className="w-28 font-normal">When</th>
                 <th className="w-36 font-normal">What</th>
                 <th className="font-normal">&nbsp;</th>
                 <th className="font-normal">Who</th>
@@ -74,7 +77,7 @@ export default async function RecordPage({ params }: { params: Promise<{ tag: st
               {history.map((event) => (
                 <tr key={event.seq} className="border-b border-rule align-top">
                   <td className="figures py-1 text-[13px] text-soft">{event.seq}</td>
-                  <td className="figures py-1 text-[13px]">{dayAndTime(event.at)}</td>
+                  <td className="figures py-1 text-[13px]">{dayAndTime(event.at, timeZone)}</td>
                   <td className="py-1 font-semibold">{eventTitle(event.kind)}</td>
                   <td className="py-1">
                     {eventWords(event.kind, event.payload as Record<string, unknown>, names)}

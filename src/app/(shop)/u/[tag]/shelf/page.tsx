@@ -2,25 +2,26 @@ import { marginOf } from '@/core/money/margin';
 import type { Grade } from '@/core/price/table';
 import { database } from '@/db/client';
 import { unitBook } from '@/shop/books/queries';
-import { shopRules } from '@/shop/rules/queries';
+import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { erasuresOf, partsIn, saleOf } from '@/shop/units/queries';
 import { priceOf } from '@/shop/units/worth';
 import { Shelf } from '@/ui/shelf/Shelf';
-import { dayAndTime } from '@/ui/kit/words';
+import { dayAndTime, dayOf } from '@/words/time';
 import { loadUnit, unitHead } from '../unitHead';
 
 export default async function ShelfPage({ params }: { params: Promise<{ tag: string }> }) {
   const { tag } = await params;
   const { unit, spec, record } = await loadUnit(tag);
-  const [head, rules, book, seen, parts, sale] = await Promise.all([
+  const [head, rules, house, book, seen, parts, sale] = await Promise.all([
     unitHead(tag),
     shopRules(),
+    shopHouse(),
     unitBook(database(), unit.id),
     erasuresOf(unit.id),
     partsIn(unit.id),
     saleOf(unit.id),
   ]);
-  const price = priceOf(unit.chassis, spec, unit.grade as Grade | null, true);
+  const price = priceOf(house.tables, unit.chassis, spec, unit.grade as Grade | null, true);
   const reference = sale?.priceMinor ?? unit.askMinor ?? price.minor;
   const feesMinor = sale?.feesMinor ?? Math.round((reference * rules.feeBasisPoints) / 10_000);
   const margin = marginOf(reference, {
@@ -39,7 +40,7 @@ export default async function ShelfPage({ params }: { params: Promise<{ tag: str
       listed={unit.listed}
       sale={sale}
       price={price}
-      today={new Date().toISOString().slice(0, 10)}
+      today={dayOf(new Date(), rules.timeZone)}
       drives={record.drives.inside.map(({ part, accounted }) => ({
         id: part.id,
         code: part.code,
@@ -49,7 +50,7 @@ export default async function ShelfPage({ params }: { params: Promise<{ tag: str
       }))}
       erasures={seen.map(({ erasure, code, name }) => ({
         id: erasure.id,
-        words: `${code} ${name}: ${erasure.kind}, ${erasure.method}${erasure.verified ? `; verified: ${erasure.verified}` : ''}. ${erasure.byName}, ${dayAndTime(erasure.at)}`,
+        words: `${code} ${name}: ${erasure.kind}, ${erasure.method}${erasure.verified ? `; verified: ${erasure.verified}` : ''}. ${erasure.byName}, ${dayAndTime(erasure.at, rules.timeZone)}`,
       }))}
       margin={{
         ...margin,

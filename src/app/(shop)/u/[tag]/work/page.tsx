@@ -1,9 +1,9 @@
 import { repairById } from '@/catalog';
-import { workSteps } from '@/catalog/work';
 import { binParts } from '@/shop/components/queries';
+import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { partsIn, workOf } from '@/shop/units/queries';
 import { WorkBoard, type PartLine, type StartChoice } from '@/ui/hands/WorkBoard';
-import { dayAndTime } from '@/ui/kit/words';
+import { dayAndTime } from '@/words/time';
 import { runningViews, workMinutes } from '../answerViews';
 import { cautionView } from '../stepWords';
 import { loadUnit, unitHead } from '../unitHead';
@@ -20,12 +20,14 @@ const line = (part: Awaited<ReturnType<typeof partsIn>>[number]): PartLine => ({
 export default async function WorkPage({ params }: { params: Promise<{ tag: string }> }) {
   const { tag } = await params;
   const { unit } = await loadUnit(tag);
-  const [head, work, parts, bin] = await Promise.all([
+  const [head, house, work, parts, bin] = await Promise.all([
     unitHead(tag),
+    shopHouse(),
     workOf(unit.id),
     partsIn(unit.id),
     binParts(),
   ]);
+  const { timeZone } = await shopRules();
   const best = (unit.evaluation?.steps ?? []).filter((step) => step.kind === 'repair').slice(0, 5);
   const proposed = best.map((step): StartChoice => {
     const repair = repairById(step.id)!;
@@ -38,7 +40,7 @@ export default async function WorkPage({ params }: { params: Promise<{ tag: stri
       cautions: (repair.cautions ?? []).map(cautionView),
     };
   });
-  const usual = workSteps.map((step): StartChoice => ({
+  const usual = house.tables.work.map((step): StartChoice => ({
     ref: step.id,
     name: step.name,
     minutes: step.attendedMinutes,
@@ -56,7 +58,7 @@ export default async function WorkPage({ params }: { params: Promise<{ tag: stri
         title: row.title,
         by: row.byName,
         status: row.status,
-        when: dayAndTime(row.finishedAt ?? row.startedAt),
+        when: dayAndTime(row.finishedAt ?? row.startedAt, timeZone),
         attended: minutes.attended,
         alone: minutes.alone,
       };

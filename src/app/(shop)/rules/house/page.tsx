@@ -1,0 +1,44 @@
+import { database } from '@/db/client';
+import { requireActor } from '@/server/session';
+import { houseVersions } from '@/shop/rules/house';
+import { shopHouse } from '@/shop/rules/queries';
+import { HouseForm } from '@/ui/rules/house/HouseForm';
+import { HouseVersions } from '@/ui/rules/house/HouseVersions';
+import { RulesNav } from '@/ui/rules/RulesNav';
+import { Problem, Sheet } from '@/ui/kit/parts';
+
+export const metadata = { title: 'Prices, grading, work' };
+
+export default async function HousePage() {
+  const actor = await requireActor();
+  const [house, versions] = await Promise.all([shopHouse(), houseVersions(database())]);
+  const mayWrite = actor.role === 'owner';
+  return (
+    <div>
+      <RulesNav page="house" />
+      <div className="grid gap-[18px] xl:grid-cols-[minmax(0,1fr)_300px] xl:items-start">
+        <Sheet>
+          <h1 className="text-[26px] leading-8">Prices, grading, work</h1>
+          <p className="pb-3 text-[14.5px] text-soft">
+            What this shop reckons with. A unit follows when it is opened or changed; all at once under Own
+            numbers.
+          </p>
+          {house.faults.length > 0 && (
+            <Problem>
+              The house’s tables are left out, because the program has changed under them:{' '}
+              {house.faults.slice(0, 3).join('; ')}. What stands here is as shipped.
+            </Problem>
+          )}
+          <HouseForm key={house.version} tables={house.tables} version={house.version} mayWrite={mayWrite} />
+        </Sheet>
+        <Sheet>
+          <HouseVersions
+            version={house.version}
+            versions={versions.map(({ at, ...row }) => ({ ...row, at: at.toISOString() }))}
+            mayWrite={mayWrite}
+          />
+        </Sheet>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,16 @@
+import type { HouseTables } from '@/core/house/tables';
+import { AS_FOUND_SHARE, endingMinutes, partValues, priceTable, recycleMinor } from './prices';
+import { rubric } from './rubric';
+import { stations, workSteps } from './work';
+
+/** The tables the program ships with: shop estimates for a small workshop, until the owner's own stand. */
+export const shippedHouse: HouseTables = {
+  prices: priceTable,
+  asFoundShare: AS_FOUND_SHARE,
+  parts: partValues,
+  recycle: recycleMinor,
+  minutes: endingMinutes,
+  rubric,
+  work: workSteps,
+  stations,
+};

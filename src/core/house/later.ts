@@ -1,0 +1,27 @@
+import { CHASSIS } from '../catalogue';
+import type { HouseTables } from './tables';
+
+const added = <T extends { id: string }>(own: readonly T[], shipped: readonly T[]): T[] => [
+  ...own,
+  ...shipped.filter(({ id }) => !own.some((mine) => mine.id === id)),
+];
+
+/** An owner's tables with what a later edition of the program has gained: new work, tests, marks, surfaces. */
+export function withGained(own: HouseTables, shipped: HouseTables): HouseTables {
+  return {
+    ...own,
+    work: added(own.work, shipped.work),
+    stations: [...new Set([...own.stations, ...shipped.stations])],
+    rubric: {
+      ...own.rubric,
+      defects: added(own.rubric.defects, shipped.rubric.defects),
+      tests: added(own.rubric.tests, shipped.rubric.tests),
+      surfaces: Object.fromEntries(
+        CHASSIS.map((chassis) => [
+          chassis,
+          added(own.rubric.surfaces[chassis], shipped.rubric.surfaces[chassis]),
+        ]),
+      ) as HouseTables['rubric']['surfaces'],
+    },
+  };
+}

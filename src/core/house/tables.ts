@@ -1,0 +1,45 @@
+import type { Chassis, PartClass } from '../catalogue';
+import type { Rubric } from '../grade/rubric';
+import type { PriceTable } from '../price/table';
+
+/** Work that is not a repair, with its usual minutes. */
+export interface WorkStep {
+  id: string;
+  name: string;
+  kind: 'clean' | 'system' | 'erase' | 'prove' | 'other';
+  attendedMinutes: number;
+  /** Usual minutes it runs by itself; none: it needs hands throughout. */
+  aloneMinutes?: number;
+  /** Where it runs: one of the house's stations. */
+  station?: string;
+  cautions?: string[];
+}
+
+/** Attended minutes of each ending of a machine. */
+export interface EndingMinutes {
+  /** To finish a sound machine: clean, prove, grade, list. */
+  finish: number;
+  /** To list one as found. */
+  asFound: number;
+  harvest: number;
+  /** To look the whole machine over. */
+  verify: number;
+}
+
+/**
+ * What a shop reckons with that is neither a fault's nature nor a unit's: its prices, its minutes, how it
+ * grades and what work it does. Shipped with the program, an owner's to change. Money: minor units.
+ */
+export interface HouseTables {
+  prices: PriceTable;
+  /** What an untested machine sold as found fetches, as a share of the sound price. */
+  asFoundShare: number;
+  /** What used parts fetch or save the shop. */
+  parts: Record<Chassis, Partial<Record<PartClass, number>>>;
+  /** Scrap value less fees; may be negative. */
+  recycle: Record<Chassis, number>;
+  minutes: Record<Chassis, EndingMinutes>;
+  rubric: Rubric;
+  work: WorkStep[];
+  stations: string[];
+}

@@ -1,0 +1,105 @@
+import Joi from 'joi';
+import { CHASSIS, PART_CLASSES } from '@/core/catalogue';
+import { GRADES } from '@/core/price/table';
+
+/** The shape of a house's tables. What contradicts itself inside the shape is found by `houseFaults`. */
+
+const MOST_MINOR = 1_000_000_000;
+const text = (max: number) => Joi.string().trim().min(1).max(max);
+const id = Joi.string().pattern(/^[a-z0-9-]{1,40}$/);
+const money = Joi.number().integer().min(0).max(MOST_MINOR);
+const signedMoney = Joi.number().integer().min(-MOST_MINOR).max(MOST_MINOR);
+const share = Joi.number().min(0).max(1);
+const factor = Joi.number().min(0).max(3);
+const minutes = Joi.number().min(0).max(2000);
+const each = <T extends string>(keys: readonly T[], shape: Joi.Schema) =>
+  Joi.object(Object.fromEntries(keys.map((key) => [key, shape.required()]))).required();
+const byGrade = (shape: Joi.Schema) => each(GRADES, shape);
+const byChassis = (shape: Joi.Schema) => each(CHASSIS, shape);
+const three = (shape: Joi.Schema) => Joi.array().items(shape).length(3);
+
+const prices = Joi.object({
+  version: text(40).required(),
+  source: text(120).required(),
+  base: byChassis(Joi.array().items(money).length(5)),
+  memoryPerGb: money.required(),
+  memoryCapGb: Joi.number().min(1).max(4096).required(),
+  drive: each(['none', 'disk', 'solid', 'solidPerGb'], money),
+  grade: byGrade(factor),
+  battery: Joi.array()
+    .items(Joi.object({ from: share.required(), factor: factor.required() }))
+    .min(1)
+    .max(10)
+    .required(),
+  batteryMissing: factor.required(),
+  spread: each(['known', 'eachUnknown'], share),
+});
+
+const surface = Joi.object({
+  id: id.required(),
+  name: text(40).required(),
+  visibility: Joi.number().min(0).max(5).required(),
+  cap: Joi.number().min(0).max(1000).required(),
+  ...Object.fromEntries(['x', 'y'].map((key) => [key, Joi.number().min(0).max(320).required()])),
+  ...Object.fromEntries(['width', 'height'].map((key) => [key, Joi.number().min(4).max(320).required()])),
+});
+
+const rubric = Joi.object({
+  version: text(40).required(),
+  source: text(120).required(),
+  surfaces: byChassis(Joi.array().items(surface).min(1).max(20)),
+  defects: Joi.array()
+    .items(
+      Joi.object({
+        id: id.required(),
+        name: text(40).required(),
+        points: three(Joi.number().min(0).max(1000)).required(),
+        minutes: three(minutes).allow(null).required(),
+      }),
+    )
+    .min(1)
+    .max(40)
+    .required(),
+  tests: Joi.array()
+    .items(
+      Joi.object({
+        id: id.required(),
+        name: text(60).required(),
+        chassis: Joi.array()
+          .items(Joi.string().valid(...CHASSIS))
+          .min(1),
+        failCaps: Joi.string()
+          .valid(...GRADES)
+          .allow(null)
+          .required(),
+        how: text(200),
+      }),
+    )
+    .min(1)
+    .max(40)
+    .required(),
+  limits: byGrade(Joi.number().min(0).max(1000)),
+  battery: byGrade(share),
+  topCelsius: byGrade(Joi.number().min(20).max(1000)),
+});
+
+const work = Joi.object({
+  id: id.required(),
+  name: text(60).required(),
+  kind: Joi.string().valid('clean', 'system', 'erase', 'prove', 'other').required(),
+  attendedMinutes: minutes.required(),
+  aloneMinutes: Joi.number().min(1).max(20_160),
+  station: text(40),
+  cautions: Joi.array().items(id),
+});
+
+export const houseShape = Joi.object({
+  prices: prices.required(),
+  asFoundShare: share.required(),
+  parts: byChassis(Joi.object(Object.fromEntries(PART_CLASSES.map((part) => [part, money])))),
+  recycle: byChassis(signedMoney),
+  minutes: byChassis(each(['finish', 'asFound', 'harvest', 'verify'], minutes)),
+  rubric: rubric.required(),
+  work: Joi.array().items(work).min(1).max(60).required(),
+  stations: Joi.array().items(text(40)).max(40).required(),
+});

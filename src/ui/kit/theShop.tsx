@@ -1,0 +1,58 @@
+'use client';
+import { createContext, useContext, useMemo, type ReactNode } from 'react';
+import { minorText, parseMinor, type Currency } from '@/core/money/minor';
+
+interface TheShop extends Currency {
+  /** IANA name of its zone. */
+  zone: string;
+}
+
+const Here = createContext<TheShop>({ sign: '', decimals: 2, zone: 'UTC' });
+
+/** The shop's money and zone, from its rules, for everything inside. */
+export function InShop({ shop, children }: { shop: TheShop; children: ReactNode }) {
+  const { sign, decimals, zone } = shop;
+  const value = useMemo(() => ({ sign, decimals, zone }), [sign, decimals, zone]);
+  return <Here value={value}>{children}</Here>;
+}
+
+export const useZone = () => useContext(Here).zone;
+
+/** How this shop's money is written and read. Amounts are minor units. */
+export function useMoney() {
+  const { sign, decimals } = useContext(Here);
+  return useMemo(
+    () => ({
+      sign,
+      decimals,
+      /** "1 234.50" */
+      text: (minor: number) => minorText(Math.round(minor), decimals),
+      /** "+12.00", "−3.40" */
+      signed: (minor: number) => minorText(Math.round(minor), decimals, true),
+      /** As it stands in a field, nothing but digits, a point and a minus. */
+      field: (minor: number) => (minor / 10 ** decimals).toFixed(decimals),
+      /** null: not an amount. */
+      parse: (text: string) => parseMinor(text, decimals),
+    }),
+    [sign, decimals],
+  );
+}
+
+export const useSign = () => useContext(Here).sign;
+
+/** The sign where it is printed. */
+export function Sign() {
+  return <>{useSign()}</>;
+}
+
+/** An amount where it is printed; `plus`: positive ones carry their sign. */
+export function Money({ minor, plus = false }: { minor: number; plus?: boolean }) {
+  const money = useMoney();
+  return <>{plus ? money.signed(minor) : money.text(minor)}</>;
+}
+
+/** An expected amount; from where to where it may come shows when pointed at. */
+export function MoneyWithin({ minor, low, high }: { minor: number; low: number; high: number }) {
+  const money = useMoney();
+  return <span title={`${money.text(low)} to ${money.text(high)}`}>{money.signed(minor)}</span>;
+}

@@ -1,0 +1,126 @@
+'use client';
+import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/react';
+import { joiResolver } from '@hookform/resolvers/joi';
+import { useState } from 'react';
+import { FormProvider, useForm, useWatch } from 'react-hook-form';
+import { houseChanges } from '@/core/house/changes';
+import { houseFaults } from '@/core/house/faults';
+import type { HouseTables } from '@/core/house/tables';
+import { houseShape } from '@/shapes/house';
+import { Button, Problem } from '../../kit/parts';
+import { useCommand } from '../../kit/useCommand';
+import { Grading } from './Grading';
+import { Prices } from './Prices';
+import { Work } from './Work';
+
+const PARTS = [
+  ['Prices', Prices],
+  ['Grading', Grading],
+  ['Work and minutes', Work],
+] as const;
+
+const many = (count: number, one: string, more: string) => `${count} ${count === 1 ? one : more}`;
+
+/** A text field left empty means left out: optional words must not arrive as "". */
+function tidy(tables: HouseTables): HouseTables {
+  return {
+    ...tables,
+    rubric: {
+      ...tables.rubric,
+      tests: tables.rubric.tests.map(({ how, ...test }) => (how ? { ...test, how } : test)),
+    },
+  };
+}
+
+interface Props {
+  tables: HouseTables;
+  version: number;
+  mayWrite: boolean;
+}
+
+/** The house's tables, all of them one form: what is kept is one new version. */
+export function HouseForm({ tables, version, mayWrite }: Props) {
+  const { send, problem, busy } = useCommand();
+  const [faults, setFaults] = useState<string[]>([]);
+  const form = useForm<HouseTables>({
+    defaultValues: tables,
+    disabled: !mayWrite,
+    resolver: async (values, context, options) =>
+      joiResolver(houseShape, { abortEarly: false })(tidy(values), context, options) as never,
+  });
+  const keep = form.handleSubmit(
+    async (values) => {
+      const wrong = houseFaults(values, tables);
+      setFaults(wrong);
+      if (wrong.length === 0) await send('setHouse', { tables: values, version });
+    },
+    (errors) => setFaults(leaves(errors).slice(0, 8)),
+  );
+  return (
+    <FormProvider {...form}>
+      <form onSubmit={(event) => void keep(event)} noValidate>
+        <TabGroup>
+          <TabList className="flex flex-wrap gap-1 border-b-2 border-ink">
+            {PARTS.map(([name]) => (
+              <Tab
+                key={name}
+                className="min-h-11 border-2 border-b-0 border-ink px-4 text-[15px] font-semibold data-selected:bg-ink data-selected:text-paper"
+              >
+                {name}
+              </Tab>
+            ))}
+          </TabList>
+          <TabPanels>
+            {PARTS.map(([name, Part]) => (
+              <TabPanel key={name} unmount={false}>
+                <Part />
+              </TabPanel>
+            ))}
+          </TabPanels>
+        </TabGroup>
+        {faults.length > 0 && (
+          <div className="mt-4">
+            <Problem>Nothing was changed: {faults.join('; ')}.</Problem>
+          </div>
+        )}
+        {problem && (
+          <div className="mt-4">
+            <Problem>{problem.message}</Problem>
+          </div>
+        )}
+        {mayWrite ? (
+          <Keep tables={tables} busy={busy} />
+        ) : (
+          <p className="pt-4 text-soft">Only the owner changes these.</p>
+        )}
+      </form>
+    </FormProvider>
+  );
+}
+
+function Keep({ tables, busy }: { tables: HouseTables; busy: boolean }) {
+  const now = useWatch<HouseTables>() as HouseTables;
+  const changes = houseChanges(tables, tidy(now));
+  return (
+    <p className="paper sticky bottom-[62px] mt-4 flex items-center gap-4 border-t-2 border-ink py-3">
+      <Button type="submit" tone="strong" disabled={busy || changes.length === 0}>
+        Keep as a new version
+      </Button>
+      <span className="text-[14.5px]" aria-live="polite">
+        {changes.length
+          ? `${many(changes.length, 'value is', 'values are')} another one.`
+          : 'Nothing is changed.'}
+      </span>
+    </p>
+  );
+}
+
+/** Every message of a tree of faults, with where it stands. */
+function leaves(tree: object, at = ''): string[] {
+  return Object.entries(tree).flatMap(([key, value]) => {
+    if (!value || typeof value !== 'object') return [];
+    const { message } = value as { message?: unknown };
+    const path = at ? `${at}.${key}` : key;
+    return typeof message === 'string' ? [`${path}: ${message}`] : leaves(value as object, path);
+  });
+}

@@ -1,0 +1,155 @@
+'use client';
+import { useFormContext } from 'react-hook-form';
+import { PART_CLASSES } from '@/core/catalogue';
+import type { HouseTables } from '@/core/house/tables';
+import { GRADES } from '@/core/price/table';
+import { NumberCell, type Path } from './Cell';
+import { chassisRows } from './chassis';
+import { Grid } from './Grid';
+
+const LEVELS = ['older', 'level 1', 'level 2', 'level 3', 'level 4'];
+
+/** What a machine fetches, and what its parts are worth. */
+export function Prices() {
+  const { getValues } = useFormContext<HouseTables>();
+  const tables = getValues();
+  const classes = PART_CLASSES.filter((part) =>
+    chassisRows.some(({ chassis }) => tables.parts[chassis][part] !== undefined),
+  );
+  return (
+    <>
+      <Grid
+        title="Base price"
+        note="Sound, grade A, 4 GB of memory, no drive; by the processor’s x86-64 level."
+        head={LEVELS}
+        rows={chassisRows.map(({ chassis, name }) => ({
+          key: chassis,
+          name,
+          cells: LEVELS.map((level, i) => (
+            <NumberCell
+              key={level}
+              name={`prices.base.${chassis}.${i}` as Path}
+              label={`${name}, ${level}`}
+              unit="money"
+            />
+          )),
+        }))}
+      />
+      <Grid
+        title="Memory and drive"
+        head={['a GB of memory', 'counted up to, GB', 'hard disk', 'solid-state', 'and a GB of it']}
+        rows={[
+          {
+            key: 'add',
+            name: 'Adds',
+            cells: [
+              <NumberCell key="m" name="prices.memoryPerGb" label="A GB of memory" unit="money" />,
+              <NumberCell key="c" name="prices.memoryCapGb" label="Memory counted up to, GB" />,
+              <NumberCell key="d" name="prices.drive.disk" label="Hard disk" unit="money" />,
+              <NumberCell key="s" name="prices.drive.solid" label="Solid-state drive" unit="money" />,
+              <NumberCell key="g" name="prices.drive.solidPerGb" label="A GB of it" unit="money" />,
+            ],
+          },
+        ]}
+      />
+      <Grid
+        title="By grade and as found"
+        note="Per cent of the price at grade A. As found: of the sound price, for a machine nobody has tested."
+        head={[...GRADES, 'as found']}
+        rows={[
+          {
+            key: 'grade',
+            name: 'Fetches, %',
+            cells: [
+              ...GRADES.map((grade) => (
+                <NumberCell
+                  key={grade}
+                  name={`prices.grade.${grade}`}
+                  label={`Grade ${grade}, %`}
+                  unit="percent"
+                />
+              )),
+              <NumberCell key="f" name="asFoundShare" label="As found, %" unit="percent" />,
+            ],
+          },
+        ]}
+      />
+      <Grid
+        title="A laptop by its battery"
+        note="Health from this upwards multiplies the price. Best first; the last begins at 0 %."
+        head={['health from, %', 'price, %']}
+        rows={[
+          ...tables.prices.battery.map((_, i) => ({
+            key: String(i),
+            name: `Band ${i + 1}`,
+            cells: [
+              <NumberCell
+                key="f"
+                name={`prices.battery.${i}.from`}
+                label={`Band ${i + 1} from, %`}
+                unit="percent"
+              />,
+              <NumberCell
+                key="x"
+                name={`prices.battery.${i}.factor`}
+                label={`Band ${i + 1}, %`}
+                unit="percent"
+              />,
+            ],
+          })),
+          {
+            key: 'none',
+            name: 'No battery',
+            cells: [
+              '',
+              <NumberCell key="m" name="prices.batteryMissing" label="No battery, %" unit="percent" />,
+            ],
+          },
+        ]}
+      />
+      <Grid
+        title="Used parts"
+        note="What a part taken out fetches or saves the shop; left empty: nothing is taken for it. Scrap is what is left, less fees."
+        head={[...classes, 'scrap']}
+        rows={chassisRows.map(({ chassis, name }) => ({
+          key: chassis,
+          name,
+          cells: [
+            ...classes.map((part) => (
+              <NumberCell
+                key={part}
+                name={`parts.${chassis}.${part}` as Path}
+                label={`${name}: ${part}`}
+                unit="money"
+                wide="w-[72px]"
+                empty
+              />
+            )),
+            <NumberCell
+              key="scrap"
+              name={`recycle.${chassis}`}
+              label={`${name}: scrap`}
+              unit="money"
+              wide="w-[72px]"
+            />,
+          ],
+        }))}
+      />
+      <Grid
+        title="How far a price may be off"
+        note="Half of the range, in per cent of the price: when everything is known, and for each thing that is not."
+        head={['all known', 'each unknown']}
+        rows={[
+          {
+            key: 'spread',
+            name: '± %',
+            cells: [
+              <NumberCell key="k" name="prices.spread.known" label="All known, %" unit="percent" />,
+              <NumberCell key="u" name="prices.spread.eachUnknown" label="Each unknown, %" unit="percent" />,
+            ],
+          },
+        ]}
+      />
+    </>
+  );
+}

@@ -1,0 +1,30 @@
+const makers = new Map<string, Intl.DateTimeFormat>();
+
+function partsOf(at: Date | string, zone: string): Record<string, string> {
+  let maker = makers.get(zone);
+  if (!maker) {
+    maker = new Intl.DateTimeFormat('en-GB', {
+      timeZone: zone,
+      year: 'numeric',
+      month: '2-digit',
+      day: '2-digit',
+      hour: '2-digit',
+      minute: '2-digit',
+      hourCycle: 'h23',
+    });
+    makers.set(zone, maker);
+  }
+  return Object.fromEntries(maker.formatToParts(new Date(at)).map(({ type, value }) => [type, value]));
+}
+
+/** "2026-11-25": the shop's day, not the world's. @throws RangeError on a zone nobody knows */
+export function dayOf(at: Date | string, zone: string): string {
+  const { year, month, day } = partsOf(at, zone);
+  return `${year}-${month}-${day}`;
+}
+
+/** "11-25 08:05" on the shop's clock. @throws RangeError on a zone nobody knows */
+export function dayAndTime(at: Date | string, zone: string): string {
+  const { month, day, hour, minute } = partsOf(at, zone);
+  return `${month}-${day} ${hour}:${minute}`;
+}
