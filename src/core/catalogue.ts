@@ -109,6 +109,8 @@ export interface Outcome {
   settles?: string[];
   /** What it says the machine has. */
   tells?: Tells;
+  /** The cause whose place on the machine the answer names. */
+  locates?: string;
 }
 
 /** What is in the machine, by what an answer or a repair says. */
@@ -123,6 +125,8 @@ export interface Tells {
 /** A fault that was worked round: what a buyer is told, and the best grade it allows. */
 export interface StandingFlaw {
   words: string;
+  /** The same where the place is known, which stands for "{place}". */
+  placed?: string;
   cap: 'A' | 'B' | 'C' | 'D';
 }
 

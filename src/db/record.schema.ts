@@ -1,7 +1,40 @@
 import { sql } from 'drizzle-orm';
-import { bigint, check, doublePrecision, index, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { bigint, check, doublePrecision, index, pgTable, smallint, text, uuid } from 'drizzle-orm/pg-core';
 import { moment } from './columns';
 import { units } from './lots.schema';
+
+/** What was observed or tried, in order. A voided row stays; it no longer counts. */
+export const observations = pgTable(
+  'observations',
+  {
+    id: bigint('id', { mode: 'number' }).primaryKey().generatedAlwaysAsIdentity(),
+    unitId: uuid('unit_id')
+      .notNull()
+      .references(() => units.id, { onDelete: 'cascade' }),
+    kind: text('kind').$type<'finding' | 'repair'>().notNull(),
+    ref: text('ref').notNull(),
+    /** Outcome index of a finding; 1 / 0 = a repair helped / did not. */
+    outcome: smallint('outcome').notNull(),
+    /**
+     * The outcome by its id, and the catalogue it was given under: an outcome inserted later changes no old
+     * answer.
+     */
+    outcomeId: text('outcome_id'),
+    /** Where on the machine, in words a buyer understands: "slot 2", "module B, 4 GB". */
+    place: text('place'),
+    catalogue: text('catalogue'),
+    basis: text('basis').notNull().default('typed'),
+    by: text('by').notNull(),
+    byName: text('by_name').notNull(),
+    at: moment('at'),
+    eventSeq: bigint('event_seq', { mode: 'number' }),
+    voidedBy: bigint('voided_by', { mode: 'number' }),
+  },
+  (t) => [
+    index('observations_unit').on(t.unitId, t.id),
+    check('observations_kind', sql`${t.kind} in ('finding', 'repair')`),
+  ],
+);
 
 /**
  * Values on a machine's record: read by an instrument, typed in, claimed by a seller; and what a person says

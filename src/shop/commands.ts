@@ -5,6 +5,7 @@ import * as reservation from './components/reservation';
 import * as erasure from './erasure/commands';
 import * as jobs from './jobs/commands';
 import * as lots from './lots/commands';
+import * as memory from './memory/commands';
 import * as people from './people/commands';
 import * as photos from './photos/commands';
 import * as proof from './proof/commands';
@@ -31,6 +32,11 @@ const all = [
   work.resumeWork,
   work.leaveAlone,
   work.finishWork,
+  memory.noteMemoryStart,
+  memory.takeBackMemoryStart,
+  memory.lendToMemoryBoard,
+  memory.recordMemoryBoard,
+  memory.dropMemoryBoard,
   components.receivePart,
   components.recordPart,
   components.fitPart,

@@ -27,6 +27,31 @@ describe('the history in words', () => {
   });
   it.each<[string, Record<string, unknown>, string]>([
     ['typed', { key: 'topCelsius', value: '71' }, 'Top under load: 71 °C'],
+    [
+      'memory start',
+      { start: 2, placed: ['A in 1', 'B in 3'], cleaned: [3], gb: null },
+      'start 2: A in 1, B in 3, slot 3 cleaned: no start',
+    ],
+    [
+      'memory board',
+      { starts: 4, told: [{ finding: 'look-bay', outcome: 'bay-empty', place: 'slot 2' }] },
+      'Is there a drive in it? Bay empty (slot 2); after 4 starts',
+    ],
+    [
+      'memory board',
+      { starts: 1, told: [{ finding: 'x', outcome: 'all' }] },
+      'every module and every slot works; after 1 start',
+    ],
+    [
+      'voided',
+      { ref: 'look-bay', refs: ['look-bay', 'reseat-memory'] },
+      'Is there a drive in it?; Reseat the memory',
+    ],
+    [
+      'house tables',
+      { version: 3, count: 2, changes: [{ path: 'asFoundShare', from: 0.45, to: 0.5 }] },
+      'Version 3: asFoundShare 0.45 → 0.5; and 1 more',
+    ],
     ['typed', { key: 'driveKind', value: 'solid' }, 'Drive: solid-state'],
     [
       'typed',

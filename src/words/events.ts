@@ -19,6 +19,10 @@ export const EVENT_TITLES: Record<EventKind, string> = {
   'work resumed': 'Went on',
   'left running': 'Left to run',
   'work finished': 'Finished',
+  'memory start': 'Memory tried',
+  'memory start back': 'Start taken back',
+  'memory board': 'Memory',
+  'memory board dropped': 'Memory board put away',
   'part received': 'Part came in',
   'part recorded': 'Part on record',
   'part fitted': 'Fitted',
@@ -110,7 +114,7 @@ function answered(payload: Payload, names: Names): string {
   const label =
     finding?.outcomes.find(({ id }) => id === outcome)?.label ??
     finding?.outcomes[Number(payload.index)]?.label;
-  return `${finding?.ask ?? text(payload, 'finding')} ${label ?? outcome}${payload.acknowledged ? '; caution read and acknowledged' : ''}${payload.replaced ? '; replaces an earlier answer' : ''}`;
+  return `${finding?.ask ?? text(payload, 'finding')} ${label ?? outcome}${payload.place ? ` (${text(payload, 'place')})` : ''}${payload.acknowledged ? '; caution read and acknowledged' : ''}${payload.replaced ? '; replaces an earlier answer' : ''}`;
 }
 
 type Describe = (payload: Payload, names: Names) => string;
@@ -123,7 +127,10 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
   quarantined: answered,
   repair: (p, names) =>
     `${names.repair(text(p, 'repair')) ?? text(p, 'repair')}: ${p.helped ? 'helped' : 'no change'}`,
-  voided: (p, names) => names.finding(text(p, 'ref'))?.ask ?? names.repair(text(p, 'ref')) ?? text(p, 'ref'),
+  voided: (p, names) => {
+    const refs = Array.isArray(p.refs) ? (p.refs as string[]) : [text(p, 'ref')];
+    return refs.map((ref) => names.finding(ref)?.ask ?? names.repair(ref) ?? ref).join('; ');
+  },
   bench: (p) => BENCH.flatMap(([item, words]) => (p[item] ? [words] : [])).join(', ') || 'closed, unplugged',
   stage: (p, names) =>
     `${names.stage(text(p, 'from')) ?? text(p, 'from')} to ${lower(names.stage(text(p, 'to')) ?? text(p, 'to'))}`,
@@ -142,6 +149,18 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
     `${text(p, 'title')}${p.helped === true ? ': helped' : p.helped === false ? ': no change' : ''}${p.note ? `; ${text(p, 'note')}` : ''}`,
   'left running': (p) =>
     `${text(p, 'title')}, ${text(p, 'minutes')} min${p.station ? `, ${text(p, 'station')}` : ''}`,
+  'memory start': (p) => {
+    const placed = Array.isArray(p.placed) ? (p.placed as string[]).join(', ') : '';
+    const cleaned = counted(p.cleaned) ? `, slot ${(p.cleaned as number[]).join(', ')} cleaned` : '';
+    return `start ${text(p, 'start')}: ${placed}${cleaned}: ${p.gb === null ? 'no start' : `counted ${text(p, 'gb')} GB`}`;
+  },
+  'memory start back': (p) => `start ${text(p, 'start')}`,
+  'memory board': (p, names) => {
+    const told = Array.isArray(p.told) ? (p.told as Payload[]) : [];
+    const ends = told.flatMap((answer) => (answer.place ? [answered(answer, names)] : []));
+    return `${ends.join('; ') || 'every module and every slot works'}; after ${many(Number(p.starts), 'start', 'starts')}`;
+  },
+  'memory board dropped': (p) => `after ${many(Number(p.starts), 'start', 'starts')}, nothing recorded`,
   'part taken': (p) => `${text(p, 'code')} ${text(p, 'name')} ${PLACES[text(p, 'to')] ?? ''}`.trim(),
   'part judged': (p) => `${text(p, 'code')} ${p.knownGood ? 'tested good' : 'not known good any more'}`,
   test: (p, names) =>

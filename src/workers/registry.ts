@@ -13,6 +13,8 @@ import {
   type EvaluationInput,
   type RecordEntry,
 } from '@/core/steps/evaluate';
+import { verdictOf, type MemorySetup, type Trial } from '@/core/memory/belief';
+import { replay } from '@/core/memory/replay';
 import { readCodeTables } from '@/formats/codes';
 import { guessColumns, readManifest, readManifestTable, type ColumnMap } from '@/formats/manifest';
 import { labelSheet, type Label } from '@/formats/print/labels';
@@ -78,6 +80,12 @@ export const registry = {
   /** Which earlier entries cannot stand beside the last one. */
   clashing: (numbers: NumbersRef, input: EvaluationInput): number[] =>
     clashing(catalogueWith(numbers), input),
+
+  /** What a memory board has come to after its starts; `impossible`: the first start nothing could show. */
+  memoryVerdict(setup: MemorySetup, trials: readonly Trial[]) {
+    const { belief, impossible } = replay(setup, trials);
+    return { verdict: verdictOf(belief), impossible };
+  },
 
   readReport: (files: readonly ReportFile[]) => readReport(files),
 

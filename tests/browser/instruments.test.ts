@@ -113,6 +113,11 @@ describe('the memory board', () => {
     await browser.executeScript('document.activeElement.blur()');
     await key('3');
     await see(browser, 'one module at a time');
+    await browser.sleep(800);
+    // starts stand on the server: the page read again, or another bench, has them
+    await open('/u/WQ-0011/memory');
+    await see(browser, 'no start');
+    await see(browser, 'A in 1, B in 2');
     // the machine: module B is bad, everything else is sound
     for (let n = 0; n < 8 && !(await pageText(browser)).includes('Put it on the record'); n++) {
       await browser.wait(
@@ -132,7 +137,7 @@ describe('the memory board', () => {
     await see(browser, 'Module B is bad.');
     await key(Key.ENTER);
     await browser.wait(until.urlMatches(/\/u\/WQ-0011$/), 10_000);
-    await see(browser, 'One module at a time in the first slot: does it start? With some.');
+    await see(browser, 'Each module tried in a slot that works: all good? One is bad (module B, 4 GB).');
   });
   it('is found from the one box on any unit', async () => {
     await open('/u/WQ-0012');

@@ -49,6 +49,7 @@ const VIEWS = [
   '/bin',
   '/books',
   '/rules',
+  '/rules/house',
   '/rules/numbers',
   '/rules/codes',
   '/u/WQ-0007/memory',

@@ -27,6 +27,8 @@ export interface FindingRow<Id extends string = string> {
   settles?: Partial<Record<NoInfer<Id>, string[]>>;
   /** What an outcome says is in the machine. */
   tells?: Partial<Record<NoInfer<Id>, Tells>>;
+  /** The cause whose place on the machine an answer with this outcome names. */
+  locates?: Partial<Record<NoInfer<Id>, string>>;
   /** From this outcome on the caution has to be acknowledged. */
   hazard?: { caution: string; from: NoInfer<Id> };
   /** "Any change?" shows only what this would show. */
@@ -75,7 +77,7 @@ export function claim({ id, group, says, otherwise, saidOf }: ClaimRow): Finding
  * @throws RangeError naming the row and what it names that is not there
  */
 export function compileFinding(row: FindingRow): Finding {
-  const { outcomes, leak = {}, shownBy, shows, denies, settles, tells, hazard, ...rest } = row;
+  const { outcomes, leak = {}, shownBy, shows, denies, settles, tells, locates, hazard, ...rest } = row;
   const { endsIn: _, source, ...same } = rest;
   const place = `finding "${row.id}"`;
   const ids = Object.keys(outcomes);
@@ -83,7 +85,7 @@ export function compileFinding(row: FindingRow): Finding {
   for (const id of ids)
     if (!/^[a-z0-9-]*[a-z-][a-z0-9-]*$/.test(id))
       throw new RangeError(`${place}: "${id}" is no outcome id: small letters, figures, hyphens, one letter`);
-  for (const [what, of] of Object.entries({ shows, denies, settles, tells }))
+  for (const [what, of] of Object.entries({ shows, denies, settles, tells, locates }))
     for (const id of Object.keys(of ?? {}))
       if (!ids.includes(id)) throw new RangeError(`${place}: ${what} names no outcome "${id}"`);
   if (hazard && !ids.includes(hazard.from))
@@ -97,6 +99,7 @@ export function compileFinding(row: FindingRow): Finding {
       ...(denies?.[id] && { denies: denies[id] }),
       ...(settles?.[id] && { settles: settles[id] }),
       ...(tells?.[id] && { tells: tells[id] }),
+      ...(locates?.[id] && { locates: locates[id] }),
     })),
     leak: spread(ids, leak, `${place}: leak`),
     by: Object.fromEntries(

@@ -49,6 +49,8 @@ function findingFaults(finding: Finding, causes: Set<string>, cautions: Set<stri
       if (!FACTS.includes(fact))
         faults.push(`${where}: outcome "${outcome.id}" names unknown fact "${fact}"`);
     }
+    if (outcome.locates !== undefined && !finding.by[outcome.locates])
+      faults.push(`${where}: outcome "${outcome.id}" locates "${outcome.locates}", which never shows in it`);
     for (const cause of outcome.settles ?? []) {
       if (!((finding.by[cause]?.[o] ?? 0) > 0))
         faults.push(`${where}: outcome "${outcome.id}" settles "${cause}", which never shows it`);

@@ -1,5 +1,8 @@
 import { EMPTY, MOST, type Placement, type SlotRule } from './board';
 
+/** What lies on the bench: module sizes in GB, slots, how the board wants them filled. */
+export type BoardSetup = Pick<MemorySetup, 'sizes' | 'slots' | 'rule' | 'knownGood'>;
+
 export interface MemorySetup {
   /** GB by module. */
   sizes: readonly number[];

@@ -22,6 +22,8 @@ export interface AnswerEntry extends Entry<'answer'> {
   /** Index into the finding's outcomes as they are now. */
   outcome: number;
   basis: Basis;
+  /** Where on the machine: "slot 2". */
+  place?: string;
 }
 
 /** The verdict on a repair that was tried. */

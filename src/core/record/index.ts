@@ -2,13 +2,13 @@ import type { Catalogue, Chassis, BenchState } from '../catalogue';
 import { benchOf } from './benchState';
 import { dataFaults, drivesOf, type DriveRecord } from './drives';
 import type { RecordEntry } from './entries';
-import { standingFlaws, type ToldFlaw } from './flaws';
+import { faultsTold, type Faults } from './flaws';
 import { gaugeDoubted } from './gauge';
 import { takenOut } from './parts';
 import { specificationOf, type Specification } from './specification';
 
 /** Everything the standing record tells of a machine. */
-export interface DerivedRecord {
+export interface DerivedRecord extends Faults {
   specification: Specification;
   drives: DriveRecord;
   /** Why it may not leave; empty = it may. */
@@ -16,7 +16,6 @@ export interface DerivedRecord {
   bench: BenchState;
   /** Classes of parts taken out and not replaced. */
   gone: string[];
-  flaws: ToldFlaw[];
   /** The battery was seen to hold otherwise than its gauge says. */
   gaugeDoubted: boolean;
 }
@@ -38,7 +37,7 @@ export function deriveRecord(
     dataFaults: dataFaults(drives),
     bench: benchOf(entries, meaning, chassis),
     gone: takenOut(entries),
-    flaws: standingFlaws(entries, meaning),
+    ...faultsTold(entries, meaning),
     gaugeDoubted: gaugeDoubted(entries, meaning),
   };
 }

@@ -4,14 +4,8 @@ import { usualMemory } from '@/catalog/memory';
 import { gradeUnit, type GradeInput } from '@/core/grade/rubric';
 import { houseFaults } from '@/core/house/faults';
 import type { HouseTables } from '@/core/house/tables';
-import {
-  afterTrial,
-  sharesOf,
-  startMemory,
-  verdictOf,
-  type MemorySetup,
-  type Trial,
-} from '@/core/memory/belief';
+import { sharesOf, verdictOf, type MemorySetup, type Trial } from '@/core/memory/belief';
+import { replay } from '@/core/memory/replay';
 import { MOST, SLOT_RULES } from '@/core/memory/board';
 import { nextTrial } from '@/core/memory/next';
 import { GRADES, tablePrice, type PriceSpec } from '@/core/price/table';
@@ -134,8 +128,7 @@ const memoryShape = Joi.object({
 });
 
 function answerMemory({ trials, ...given }: MemoryAsked) {
-  let belief = startMemory({ ...usualMemory, ...given });
-  trials.forEach(({ cleaned, ...trial }, n) => {
+  trials.forEach((trial, n) => {
     if (
       trial.placement.length !== given.slots ||
       trial.placement.some((module) => module >= given.sizes.length)
@@ -144,17 +137,19 @@ function answerMemory({ trials, ...given }: MemoryAsked) {
         'invalid',
         `trials.${n}: a placement names one of ${given.sizes.length} modules, or -1, for each of ${given.slots} slots.`,
       );
-    const after = afterTrial(belief, {
+  });
+  const { belief, impossible } = replay(
+    { ...usualMemory, ...given },
+    trials.map(({ cleaned, ...trial }) => ({
       ...trial,
       cleaned: cleaned.reduce((mask, at) => mask | (1 << at), 0),
-    });
-    if (!after)
-      throw new ShopError(
-        'refused',
-        `trials.${n}: no state of modules and slots shows this after what was seen before.`,
-      );
-    belief = after;
-  });
+    })),
+  );
+  if (impossible !== null)
+    throw new ShopError(
+      'refused',
+      `trials.${impossible}: no state of modules and slots shows this after what was seen before.`,
+    );
   const shares = sharesOf(belief);
   return { shares, verdict: verdictOf(belief, shares), next: nextTrial(belief) };
 }

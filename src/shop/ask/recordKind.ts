@@ -11,7 +11,7 @@ import { ShopError } from '../errors';
 import { chassis } from './places';
 
 type Written = { voided?: boolean } & (
-  | { answer: string; outcome: number | string; basis?: Basis }
+  | { answer: string; outcome: number | string; basis?: Basis; place?: string }
   | { repair: string; helped: boolean }
   | { value: SpecKey; text: string; basis: Basis }
   | {
@@ -43,6 +43,7 @@ export const recordShape = Joi.object({
           .required()
           .description('its outcome by number from 0, or by id'),
         basis: Joi.string().valid(...BASES),
+        place: Joi.string().max(60).description('where on the machine: "slot 2"'),
         voided,
       }),
       Joi.object({
@@ -109,7 +110,14 @@ function entryOf(written: Written, at: number, kind: Chassis): RecordEntry {
         'invalid',
         `${where}: "${finding.id}" has the outcomes ${finding.outcomes.map(({ id }, i) => `${i} ${id}`).join(', ')}.`,
       );
-    return { kind: 'answer', at, finding: finding.id, outcome, basis: written.basis ?? 'typed' };
+    return {
+      kind: 'answer',
+      at,
+      finding: finding.id,
+      outcome,
+      basis: written.basis ?? 'typed',
+      ...(written.place && { place: written.place }),
+    };
   }
   if ('repair' in written) {
     if (!repairById(written.repair))

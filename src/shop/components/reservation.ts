@@ -1,6 +1,8 @@
 import { and, asc, eq, isNotNull, isNull } from 'drizzle-orm';
 import Joi from 'joi';
 import { findingById } from '@/catalog';
+import type { Chassis, PartClass } from '@/core/catalogue';
+import type { Transaction } from '@/db/client';
 import { components } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
@@ -8,6 +10,47 @@ import { shortText, unitId, rowId } from '../input';
 import { refuseHeld } from '../units/stages';
 import { fitsOn, goodInBin } from './bin';
 import { componentById, heldWords } from './move';
+
+/**
+ * The cheapest known-good part of a class out of the bin to a unit, or the one that lies there already.
+ * @throws ShopError 'conflict' when there is none, or it lies elsewhere
+ */
+export async function lendPart(
+  tx: Transaction,
+  unit: { id: string; chassis: Chassis },
+  partClass: PartClass,
+): Promise<typeof components.$inferSelect> {
+  const wanted = and(goodInBin, eq(components.class, partClass), fitsOn(unit.chassis));
+  const [mine] = await tx
+    .select()
+    .from(components)
+    .where(and(wanted, eq(components.reservedFor, unit.id)))
+    .limit(1);
+  const [part] = mine
+    ? [mine]
+    : await tx
+        .select()
+        .from(components)
+        .where(and(wanted, isNull(components.reservedFor)))
+        .orderBy(asc(components.costMinor), asc(components.code))
+        .limit(1)
+        .for('update', { skipLocked: true });
+  if (!part) {
+    const [held] = await tx
+      .select()
+      .from(components)
+      .where(and(wanted, isNotNull(components.reservedFor)))
+      .limit(1);
+    throw new ShopError(
+      'conflict',
+      held
+        ? `Not taken: ${await heldWords(tx, held)}`
+        : `Not taken: no ${partClass} that was tested good and fits is in the bin any more.`,
+    );
+  }
+  await tx.update(components).set({ reservedFor: unit.id }).where(eq(components.id, part.id));
+  return part;
+}
 
 interface Reserve {
   unitId: string;
@@ -31,35 +74,7 @@ export const reservePart = defineCommand<
     const finding = findingById(input.finding);
     if (!finding?.swap)
       throw new ShopError('invalid', `Not taken: "${input.finding}" is no test with a known-good part.`);
-    const wanted = and(goodInBin, eq(components.class, finding.swap), fitsOn(unit!.chassis));
-    const [mine] = await tx
-      .select()
-      .from(components)
-      .where(and(wanted, eq(components.reservedFor, unit!.id)))
-      .limit(1);
-    const [part] = mine
-      ? [mine]
-      : await tx
-          .select()
-          .from(components)
-          .where(and(wanted, isNull(components.reservedFor)))
-          .orderBy(asc(components.costMinor), asc(components.code))
-          .limit(1)
-          .for('update', { skipLocked: true });
-    if (!part) {
-      const [held] = await tx
-        .select()
-        .from(components)
-        .where(and(wanted, isNotNull(components.reservedFor)))
-        .limit(1);
-      throw new ShopError(
-        'conflict',
-        held
-          ? `Not taken: ${await heldWords(tx, held)}`
-          : `Not taken: no ${finding.swap} that was tested good and fits is in the bin any more.`,
-      );
-    }
-    await tx.update(components).set({ reservedFor: unit!.id }).where(eq(components.id, part.id));
+    const part = await lendPart(tx, unit!, finding.swap);
     return {
       event: {
         kind: 'part lent',

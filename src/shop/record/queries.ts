@@ -63,7 +63,14 @@ export async function standingObservations(
 function observed(row: Observation): RecordEntry {
   const at = row.at.getTime();
   if (row.kind === 'repair') return { kind: 'verdict', at, repair: row.ref, helped: row.outcome === 1 };
-  return { kind: 'answer', at, finding: row.ref, outcome: outcomeNow(row), basis: row.basis as Basis };
+  return {
+    kind: 'answer',
+    at,
+    finding: row.ref,
+    outcome: outcomeNow(row),
+    basis: row.basis as Basis,
+    ...(row.place && { place: row.place }),
+  };
 }
 
 function valued(row: typeof recordValues.$inferSelect): RecordEntry {

@@ -31,10 +31,16 @@ async function readyUnit(tag: string) {
 }
 
 /** Causes still likely, to be disclosed to a buyer. */
-function disclosed(evaluation: { beliefs: { cause: string; probability: number }[] } | null): string[] {
+function disclosed(
+  evaluation: { beliefs: { cause: string; probability: number }[] } | null,
+  places: ReadonlyMap<string, string>,
+): string[] {
   return (evaluation?.beliefs ?? [])
     .filter((line) => line.probability >= 0.5)
-    .map((line) => `Known fault: ${causeById(line.cause)?.name ?? line.cause}.`);
+    .map((line) => {
+      const place = places.get(line.cause);
+      return `Known fault: ${causeById(line.cause)?.name ?? line.cause}${place ? ` (${place})` : ''}.`;
+    });
 }
 
 interface ShopOnPaper {
@@ -86,7 +92,7 @@ export async function passportOf(tag: string, shopRow: ShopOnPaper): Promise<Pas
           `${i + 1}  ${surfaces.find((s) => s.id === mark.surface)?.name ?? mark.surface}: ${rubric.defects.find((kind) => kind.id === mark.kind)?.name.toLowerCase() ?? mark.kind}, ${SIZES[mark.size]}.`,
       ),
       ...record.flaws.map((flaw) => flaw.words),
-      ...disclosed(unit.evaluation),
+      ...disclosed(unit.evaluation, record.places),
     ],
     work: [
       ...done.map((row) => ({ what: row.title, when: day(row.finishedAt ?? row.startedAt) })),
@@ -139,7 +145,7 @@ export async function listingOf(tag: string, shopRow: { currencySign: string; cu
           `${surfaces.find((s) => s.id === mark.surface)?.name ?? mark.surface}: ${rubric.defects.find((kind) => kind.id === mark.kind)?.name.toLowerCase() ?? mark.kind} (${SIZES[mark.size]})`,
       ),
       ...record.flaws.map((flaw) => flaw.words),
-      ...disclosed(unit.evaluation),
+      ...disclosed(unit.evaluation, record.places),
     ].join('; '),
   };
 }

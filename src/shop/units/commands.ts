@@ -10,7 +10,6 @@ import { ShopError } from '../errors';
 import { shortText, unitId, rowNumber } from '../input';
 import { release } from '../components/bin';
 import { closeOpenWork, endSegment } from '../work/clock';
-import { clashesOf } from './revalue';
 import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import { readValue } from '@/core/record/values';
 import { assertDataAccounted } from '../record/gate';
@@ -18,6 +17,7 @@ import { recordNow } from '../record/queries';
 import { replaceEarlier } from '../record/replace';
 import { writeBench, writeValues } from '../record/values';
 import { putVerdict } from '../record/verdict';
+import { refuseClash } from './clash';
 import { forward, moveStage, refuseHeld } from './stages';
 
 interface Observe {
@@ -27,27 +27,6 @@ interface Observe {
   acknowledged?: string;
   /** It is so, although no fault known could show it beside the other answers. */
   despite?: boolean;
-}
-
-/**
- * Answers that cannot be true together are not an error: what stands against the new one is named, to be
- * taken back, or the new one is sent again as so all the same.
- */
-async function refuseClash({ tx, unit }: CommandContext, input: { despite?: boolean }): Promise<void> {
-  if (input.despite) return;
-  const against = (await clashesOf(tx, unit!.id)).map((row) => ({
-    observation: row.id,
-    words:
-      row.kind === 'finding'
-        ? `${findingById(row.ref)?.ask ?? row.ref} ${findingById(row.ref)?.outcomes[row.outcome]?.label ?? ''}`.trim()
-        : `${repairById(row.ref)?.name ?? row.ref}: ${row.outcome ? 'helped' : 'no change'}`,
-  }));
-  const named = against.map((line) => `“${line.words}”`).join(', ');
-  throw new ShopError(
-    'refused',
-    `Not recorded: no fault known shows this together with ${named || 'what was answered before'}. Take one back, or say that it is so all the same.`,
-    { impossible: true, against },
-  );
 }
 
 /**
@@ -239,7 +218,16 @@ export const voidObservation = defineCommand<VoidInput, { voided: string }>({
           : 'That answer has already been taken back.',
       );
     refuseHeld(unit!);
-    await tx.update(observations).set({ voidedBy: 0 }).where(eq(observations.id, row.id));
+    // what one act wrote is taken back with one
+    const whole =
+      row.eventSeq === null
+        ? [row]
+        : await tx
+            .select()
+            .from(observations)
+            .where(and(standing, eq(observations.eventSeq, row.eventSeq)));
+    const ids = whole.map(({ id }) => id);
+    await tx.update(observations).set({ voidedBy: 0 }).where(inArray(observations.id, ids));
     // an answer that had replaced an earlier one gives that one back
     if (row.eventSeq !== null)
       await tx
@@ -249,7 +237,10 @@ export const voidObservation = defineCommand<VoidInput, { voided: string }>({
           and(
             eq(observations.unitId, unit!.id),
             eq(observations.voidedBy, row.eventSeq),
-            eq(observations.ref, row.ref),
+            inArray(
+              observations.ref,
+              whole.map(({ ref }) => ref),
+            ),
           ),
         );
     await takeBackPlace(tx, unit!, row.eventSeq);
@@ -257,11 +248,16 @@ export const voidObservation = defineCommand<VoidInput, { voided: string }>({
       event: {
         kind: 'voided',
         voids: row.eventSeq ?? undefined,
-        payload: { observation: row.id, ref: row.ref, outcome: row.outcome },
+        payload: {
+          observation: row.id,
+          ref: row.ref,
+          outcome: row.outcome,
+          ...(ids.length > 1 && { refs: whole.map(({ ref }) => ref) }),
+        },
       },
       answer: { voided: row.ref },
       onSealed: async (seq) =>
-        void (await tx.update(observations).set({ voidedBy: seq }).where(eq(observations.id, row.id))),
+        void (await tx.update(observations).set({ voidedBy: seq }).where(inArray(observations.id, ids))),
     };
   },
 });

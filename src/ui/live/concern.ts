@@ -12,7 +12,15 @@ export type Notice =
   { seq: number; kind: string; unit: string | null; lot: string | null; also?: string[] } | { reread: true };
 
 /** Kinds that change what every unit is reckoned with. */
-const RECKONING = ['rules', 'own numbers', 'learned', 'learning dropped', 'codes', 'codes dropped'];
+const RECKONING = [
+  'rules',
+  'house tables',
+  'own numbers',
+  'learned',
+  'learning dropped',
+  'codes',
+  'codes dropped',
+];
 const PARTS = (kind: string) => kind.startsWith('part ') || kind.startsWith('drive ');
 
 /** Does what happened touch what the page shows? */

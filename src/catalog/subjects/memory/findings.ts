@@ -96,6 +96,7 @@ export const memoryFindings: FindingRow[] = [
     bench: OPEN,
     cautions: ['static'],
     outcomes: { bright: 'Bright', 'dull-or-dirty': 'Dull or dirty' },
+    locates: { 'dull-or-dirty': 'memory-contact' },
     leak: { 'dull-or-dirty': 0.2 },
     shownBy: {
       'memory-contact': { 'dull-or-dirty': 0.65 },
@@ -139,6 +140,25 @@ export const memoryFindings: FindingRow[] = [
     source: { meaning: 'common practice', minutes: 'shop estimate', chances: 'shop estimate' },
   }),
   finding({
+    id: 'module-proof',
+    ask: 'Each module tried in a slot that works: all good?',
+    how: 'The memory board says which one next; it takes slots and contacts into account.',
+    group: 'memory',
+    stage: 'bench',
+    minutes: 8,
+    needs: ['started'],
+    bench: OPEN,
+    cautions: ['static'],
+    instrument: 'memory',
+    outcomes: { all: 'All good', 'one-bad': 'One is bad' },
+    settles: { 'one-bad': ['module-bad'] },
+    locates: { 'one-bad': 'module-bad' },
+    shownBy: {
+      'module-bad': { 'one-bad': 0.97 },
+    },
+    source: { meaning: 'common practice', minutes: 'shop estimate', chances: 'shop estimate' },
+  }),
+  finding({
     id: 'slot-walk',
     ask: 'A good module through every slot: do all start?',
     how: 'Power off at the wall each time; note the slot that stays dark.',
@@ -151,6 +171,7 @@ export const memoryFindings: FindingRow[] = [
     instrument: 'memory',
     outcomes: { all: 'All', 'one-does-not': 'One does not' },
     settles: { 'one-does-not': ['slot-bad'] },
+    locates: { 'one-does-not': 'slot-bad' },
     shownBy: {
       'slot-bad': { 'one-does-not': 0.96 },
     },

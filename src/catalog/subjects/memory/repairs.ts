@@ -62,7 +62,11 @@ export const memoryRepairs: RepairRow[] = [
     cures: {
       'slot-bad': 0.9,
     },
-    flaw: { words: 'One memory slot does not work; the modules are in the other.', cap: 'B' },
+    flaw: {
+      words: 'One memory slot does not work; the modules are in the other.',
+      placed: 'Not working: memory {place}. The modules are in the others.',
+      cap: 'B',
+    },
     source: {
       step: 'common practice',
       minutes: 'shop estimate',

@@ -1,35 +1,40 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useEffect, useMemo, useState } from 'react';
+import { useState } from 'react';
 import { countsOf, EMPTY, MOST, SLOT_RULES, legal, type SlotRule } from '@/core/memory/board';
 import { usualMemory } from '@/catalog/memory';
-import type { MemorySetup, Trial } from '@/core/memory/belief';
+import type { BoardSetup, MemorySetup, Trial } from '@/core/memory/belief';
 import { ChoiceField, TextField } from '../../kit/fields';
 import { useShortcuts } from '../../kit/keyboard';
 import { Button, CautionNote, Heading, Problem, Quiet } from '../../kit/parts';
 import { useCommand } from '../../kit/useCommand';
 import { attended } from '../../kit/words';
-import type { LentView, UnitHead } from '../../unit/unitView';
+import type { UnitHead } from '../../unit/unitView';
 import { Board } from './Board';
 import { useMemoryWorker } from './useMemoryWorker';
 import { endWords, letter, ruleWords, trialWords } from './words';
 
-interface Kept {
+/** What lies on the bench and has not been tried yet. */
+interface Laid {
+  placement: number[];
+  clean: number;
+}
+
+/** Modules, slots and rule, and how they are laid out at first. */
+interface Kept extends Laid {
   sizes: number[];
   knownGood: number;
   slots: number;
   rule: SlotRule;
-  placement: number[];
-  clean: number;
-  trials: Trial[];
 }
 
 interface Props {
   unit: UnitHead;
-  lent: LentView[];
   /** What is known of the machine's memory: module sizes in GB and the number of slots. */
   fitted: number[];
   slots: number;
+  /** The board that lies open at this unit, whoever began it. */
+  board: { setup: BoardSetup; trials: Trial[] } | null;
   caution: { title: string; text: string };
 }
 
@@ -43,46 +48,44 @@ function fresh(fitted: readonly number[], slots: number): Kept {
     rule: 'any',
     placement: Array.from({ length: count }, (_, slot) => (slot < sizes.length ? slot : EMPTY)),
     clean: 0,
-    trials: [],
   };
 }
+
+const without = (last: Trial | undefined): Laid | null =>
+  last ? { placement: [...last.placement], clean: 0 } : null;
 
 /**
  * Which module, which slot, or only the contacts: the board as it lies there, the next start to make, and
  * when it is known.
  */
-export function MemoryBench({ unit, lent, fitted, slots, caution }: Props) {
+export function MemoryBench({ unit, fitted, slots, board, caution }: Props) {
   const router = useRouter();
   const { send, problem, busy } = useCommand();
-  const name = `omnitrope-memory-${unit.id}`;
-  const [kept, setKept] = useState<Kept>(() => fresh(fitted, slots));
+  // until the first start only this screen knows what is meant to lie there
+  const [meant, setMeant] = useState<Kept>(() => fresh(fitted, slots));
+  const [laid, setLaid] = useState<Laid | null>(null);
   const [wrong, setWrong] = useState('');
-  useEffect(() => {
-    // what was tried before the page was left is still here
-    const before = localStorage.getItem(name);
-    if (!before) return;
-    try {
-      // eslint-disable-next-line react-hooks/set-state-in-effect -- the server cannot know what this browser keeps
-      setKept(JSON.parse(before) as Kept);
-    } catch {
-      localStorage.removeItem(name); // nothing that could be read: begin afresh
-    }
-  }, [name]);
-  const change = (next: Kept) => {
-    setKept(next);
-    setWrong('');
-    localStorage.setItem(name, JSON.stringify(next));
+  // starts that are on their way to the record
+  const [ahead, setAhead] = useState<Trial[] | null>(null);
+  if (ahead && !busy) setAhead(null);
+  const trials = ahead ?? board?.trials ?? [];
+  const kept: Kept & { trials: Trial[] } = {
+    ...meant,
+    ...(board && { ...board.setup, sizes: [...board.setup.sizes], knownGood: board.setup.knownGood ?? 0 }),
+    ...(laid ?? without(trials.at(-1))),
+    trials,
   };
-  const setup: MemorySetup = useMemo(
-    () => ({
-      ...usualMemory,
-      sizes: kept.sizes,
-      slots: kept.slots,
-      rule: kept.rule,
-      knownGood: kept.knownGood,
-    }),
-    [kept.sizes, kept.slots, kept.rule, kept.knownGood],
-  );
+  const change = (next: Partial<Laid>) => {
+    setLaid({ placement: kept.placement, clean: kept.clean, ...next });
+    setWrong('');
+  };
+  const setup: MemorySetup = {
+    ...usualMemory,
+    sizes: kept.sizes,
+    slots: kept.slots,
+    rule: kept.rule,
+    knownGood: kept.knownGood,
+  };
   const { state, plan, broken } = useMemoryWorker(setup, kept.trials);
   const disabled = !unit.mayWrite || unit.held;
   const next = state?.next ?? null;
@@ -103,7 +106,7 @@ export function MemoryBench({ unit, lent, fitted, slots, caution }: Props) {
     next.clean === kept.clean;
 
   const layOut = () => {
-    if (next) change({ ...kept, placement: [...next.placement], clean: next.clean });
+    if (next) change({ placement: [...next.placement], clean: next.clean });
   };
   const note = (seen: number | null) => {
     if (!legal(kept.placement, kept.rule, kept.sizes))
@@ -112,56 +115,37 @@ export function MemoryBench({ unit, lent, fitted, slots, caution }: Props) {
           ? 'Nothing is on the board: put a module in first.'
           : `This board wants them otherwise: ${ruleWords[kept.rule]}.`,
       );
-    change({
-      ...kept,
-      clean: 0,
-      trials: [...kept.trials, { placement: [...kept.placement], cleaned: kept.clean, seen }],
+    const trial: Trial = { placement: [...kept.placement], cleaned: kept.clean, seen };
+    setAhead([...trials, trial]);
+    setLaid(null);
+    setWrong('');
+    void send('noteMemoryStart', {
+      unitId: unit.id,
+      board: { sizes: kept.sizes, slots: kept.slots, rule: kept.rule, knownGood: kept.knownGood },
+      seen: trials.length,
+      trial,
     });
   };
   const takeBack = () => {
     if (!last) return;
-    change({
-      ...kept,
-      placement: [...last.placement],
-      clean: last.cleaned,
-      trials: kept.trials.slice(0, -1),
-    });
+    setLaid({ placement: [...last.placement], clean: last.cleaned });
+    setAhead(trials.slice(0, -1));
+    void send('takeBackMemoryStart', { unitId: unit.id, seen: trials.length });
   };
   const again = () => {
-    localStorage.removeItem(name);
-    setKept(fresh(fitted, slots));
+    setLaid(null);
+    setMeant(fresh(fitted, slots));
+    if (board) void send('dropMemoryBoard', { unitId: unit.id });
   };
-  const record = async () => {
-    const verdict = state!.verdict;
-    const own = verdict.modules.filter((_, i) => !(kept.knownGood & (1 << i)));
-    const bad = own.filter((word) => word === 'bad').length;
-    const entries: [string, Record<string, unknown>][] = [];
-    // what the contacts did comes first: the rest was seen with clean ones
-    if (verdict.contacts.length || verdict.slots.includes('dirty'))
-      entries.push(['observe', { finding: 'memory-contacts', outcome: 1 }]);
-    if (verdict.contacts.length) entries.push(['repairVerdict', { repair: 'reseat-memory', helped: true }]);
-    entries.push([
-      'observe',
-      { finding: 'module-alone', outcome: bad === 0 ? 0 : bad === own.length ? 2 : 1 },
-    ]);
-    if (kept.slots > 1)
-      entries.push(['observe', { finding: 'slot-walk', outcome: verdict.slots.includes('bad') ? 1 : 0 }]);
-    for (const [command, input] of entries)
-      if (!(await send(command, { unitId: unit.id, ...input })).ok) return;
-    for (const part of lent.filter((held) => held.class === 'memory'))
-      await send('releasePart', { unitId: unit.id, componentId: part.id });
-    localStorage.removeItem(name);
-    router.push(`/u/${unit.tag}`);
-  };
-  const lend = async () => {
-    const answer = await send<{ gb: number | null }>('reservePart', {
+  const record = async (despite = false) => {
+    const sent = await send('recordMemoryBoard', {
       unitId: unit.id,
-      finding: 'memory-swap',
+      seen: trials.length,
+      ...(despite && { despite }),
     });
-    if (!answer.ok) return;
-    const gb = answer.answer.gb ?? kept.sizes[0];
-    change({ ...kept, sizes: [...kept.sizes, gb], knownGood: kept.knownGood | (1 << kept.sizes.length) });
+    if (sent.ok) router.push(`/u/${unit.tag}`);
   };
+  const lend = () => void send('lendToMemoryBoard', { unitId: unit.id, seen: trials.length });
   useShortcuts((key) => {
     if (disabled) return false;
     if (key === 'Enter' && done) {
@@ -194,8 +178,8 @@ export function MemoryBench({ unit, lent, fitted, slots, caution }: Props) {
           shares={kept.trials.length ? (state?.shares ?? null) : null}
           verdict={kept.trials.length ? (state?.verdict ?? null) : null}
           disabled={disabled || done}
-          onPlace={(placement) => change({ ...kept, placement })}
-          onClean={(clean) => change({ ...kept, clean })}
+          onPlace={(placement) => change({ placement })}
+          onClean={(clean) => change({ clean })}
         />
         {!done && (
           <p className="mt-1.5 text-[13px] text-soft">
@@ -206,15 +190,17 @@ export function MemoryBench({ unit, lent, fitted, slots, caution }: Props) {
         <BoardForm
           key={`${kept.slots}/${kept.sizes.join()}/${kept.rule}`}
           kept={kept}
-          disabled={disabled || kept.trials.length > 0}
-          onChange={(more) =>
-            change({
-              ...fresh(more.sizes, more.slots),
+          disabled={disabled || board !== null || kept.trials.length > 0}
+          onChange={(more) => {
+            const made = fresh(more.sizes, more.slots);
+            setLaid(null);
+            setMeant({
+              ...made,
               slots: more.slots,
-              placement: fresh(more.sizes, more.slots).placement.slice(0, more.slots),
+              placement: made.placement.slice(0, more.slots),
               rule: more.rule,
-            })
-          }
+            });
+          }}
         />
       </div>
       <div className="flex flex-col gap-3">
@@ -250,7 +236,14 @@ export function MemoryBench({ unit, lent, fitted, slots, caution }: Props) {
             </p>
             {problem && (
               <div className="mt-2">
-                <Problem>{problem.message}</Problem>
+                <Problem>
+                  {problem.message}{' '}
+                  {problem.details?.impossible === true && (
+                    <Quiet disabled={busy} onClick={() => void record(true)}>
+                      It is so all the same
+                    </Quiet>
+                  )}
+                </Problem>
               </div>
             )}
           </section>
@@ -303,7 +296,7 @@ export function MemoryBench({ unit, lent, fitted, slots, caution }: Props) {
               state.impossible === null &&
               kept.sizes.length < MOST && (
                 <p className="mt-3">
-                  <Button tone="strong" disabled={disabled || busy} onClick={() => void lend()}>
+                  <Button tone="strong" disabled={disabled || busy} onClick={lend}>
                     Take a known-good module from the bin
                   </Button>
                 </p>

@@ -1,14 +1,12 @@
 import {
-  afterTrial,
   sharesOf,
-  startMemory,
   verdictOf,
-  type MemoryBelief,
   type MemorySetup,
   type MemoryShares,
   type MemoryVerdict,
   type Trial,
 } from '@/core/memory/belief';
+import { replay } from '@/core/memory/replay';
 import { nextTrial, type ProposedTrial } from '@/core/memory/next';
 import { mostTold, oneAtATime, planFigures, type PlanFigures } from '@/core/memory/plan';
 import { seededRandom } from '@/core/random';
@@ -45,16 +43,7 @@ self.onmessage = ({ data }: MessageEvent<MemoryAsk>) => {
 const breathe = () => new Promise((resolve) => setTimeout(resolve));
 
 async function work({ id, setup, trials }: MemoryAsk): Promise<void> {
-  let belief: MemoryBelief = startMemory(setup);
-  let impossible: number | null = null;
-  for (const [n, trial] of trials.entries()) {
-    const after = afterTrial(belief, trial);
-    if (!after) {
-      impossible = n;
-      break;
-    }
-    belief = after;
-  }
+  const { belief, impossible } = replay(setup, trials);
   const shares = sharesOf(belief);
   const verdict = verdictOf(belief, shares);
   await breathe();

@@ -37,24 +37,27 @@ export function NumberCell({
   empty?: boolean;
   wide?: string;
 }) {
-  const { field, fieldState } = useController<HouseTables>({ name });
+  const {
+    field: { ref, value, disabled, onBlur, onChange },
+    fieldState,
+  } = useController<HouseTables>({ name });
   const { show, read } = useUnit(unit);
-  const [text, setText] = useState(() => (field.value === undefined ? '' : show(field.value)));
+  const [text, setText] = useState(() => (value === undefined ? '' : show(value)));
   const fault = fieldState.error?.message;
   return (
     <input
-      ref={field.ref}
+      ref={ref}
       aria-label={label}
       aria-invalid={fault !== undefined || undefined}
       title={fault ?? label}
       inputMode="decimal"
       value={text}
-      disabled={field.disabled}
-      onBlur={field.onBlur}
+      disabled={disabled}
+      onBlur={onBlur}
       onChange={(event) => {
         setText(event.target.value);
         const left = empty && event.target.value.trim() === '';
-        field.onChange(left ? undefined : read(event.target.value));
+        onChange(left ? undefined : read(event.target.value));
       }}
       className={`figures h-9 text-right ${wide} ${BOX}`}
     />
@@ -90,15 +93,17 @@ export function ChoiceCell({
   /** What leaving it out means; undefined: it may not be left out. */
   none?: { words: string; value: null | undefined };
 }) {
-  const { field } = useController<HouseTables>({ name });
+  const {
+    field: { ref, value: chosen, disabled, onBlur, onChange },
+  } = useController<HouseTables>({ name });
   return (
     <select
-      ref={field.ref}
+      ref={ref}
       aria-label={label}
-      value={(field.value as string | null | undefined) ?? ''}
-      disabled={field.disabled}
-      onBlur={field.onBlur}
-      onChange={(event) => field.onChange(event.target.value === '' ? none?.value : event.target.value)}
+      value={(chosen as string | null | undefined) ?? ''}
+      disabled={disabled}
+      onBlur={onBlur}
+      onChange={(event) => onChange(event.target.value === '' ? none?.value : event.target.value)}
       className={`h-9 w-full ${BOX}`}
     >
       {none && <option value="">{none.words}</option>}

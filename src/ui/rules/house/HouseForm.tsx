@@ -78,18 +78,14 @@ export function HouseForm({ tables, version, mayWrite }: Props) {
             ))}
           </TabPanels>
         </TabGroup>
-        {faults.length > 0 && (
-          <div className="mt-4">
-            <Problem>Nothing was changed: {faults.join('; ')}.</Problem>
-          </div>
-        )}
-        {problem && (
-          <div className="mt-4">
-            <Problem>{problem.message}</Problem>
-          </div>
-        )}
         {mayWrite ? (
-          <Keep tables={tables} busy={busy} />
+          <Keep
+            tables={tables}
+            busy={busy}
+            problem={
+              faults.length ? `Nothing was changed: ${faults.join('; ')}.` : (problem?.message ?? null)
+            }
+          />
         ) : (
           <p className="pt-4 text-soft">Only the owner changes these.</p>
         )}
@@ -98,20 +94,25 @@ export function HouseForm({ tables, version, mayWrite }: Props) {
   );
 }
 
-function Keep({ tables, busy }: { tables: HouseTables; busy: boolean }) {
+function Keep({ tables, busy, problem }: { tables: HouseTables; busy: boolean; problem: string | null }) {
   const now = useWatch<HouseTables>() as HouseTables;
   const changes = houseChanges(tables, tidy(now));
   return (
-    <p className="paper sticky bottom-[62px] mt-4 flex items-center gap-4 border-t-2 border-ink py-3">
-      <Button type="submit" tone="strong" disabled={busy || changes.length === 0}>
-        Keep as a new version
-      </Button>
-      <span className="text-[14.5px]" aria-live="polite">
-        {changes.length
-          ? `${many(changes.length, 'value is', 'values are')} another one.`
-          : 'Nothing is changed.'}
-      </span>
-    </p>
+    <div className="paper sticky bottom-[62px] mt-4 border-t-2 border-ink py-3">
+      {problem && (
+        <div className="mb-2">
+          <Problem>{problem}</Problem>
+        </div>
+      )}
+      <p className="flex items-center gap-4">
+        <Button type="submit" tone="strong" disabled={busy || changes.length === 0}>
+          Keep as a new version
+        </Button>
+        <span className="text-[14.5px]" aria-live="polite">
+          {changes.length ? `${many(changes.length, 'value', 'values')} changed.` : 'Nothing is changed.'}
+        </span>
+      </p>
+    </div>
   );
 }
 

@@ -110,30 +110,29 @@ export function Prices() {
       <Grid
         title="Used parts"
         note="What a part taken out fetches or saves the shop; left empty: nothing is taken for it. Scrap is what is left, less fees."
-        head={[...classes, 'scrap']}
-        rows={chassisRows.map(({ chassis, name }) => ({
-          key: chassis,
-          name,
-          cells: [
-            ...classes.map((part) => (
+        head={chassisRows.map(({ name }) => name)}
+        rows={[
+          ...classes.map((part) => ({
+            key: part,
+            name: part.charAt(0).toUpperCase() + part.slice(1),
+            cells: chassisRows.map(({ chassis, name }) => (
               <NumberCell
-                key={part}
+                key={chassis}
                 name={`parts.${chassis}.${part}` as Path}
                 label={`${name}: ${part}`}
                 unit="money"
-                wide="w-[72px]"
                 empty
               />
             )),
-            <NumberCell
-              key="scrap"
-              name={`recycle.${chassis}`}
-              label={`${name}: scrap`}
-              unit="money"
-              wide="w-[72px]"
-            />,
-          ],
-        }))}
+          })),
+          {
+            key: 'scrap',
+            name: 'Scrap',
+            cells: chassisRows.map(({ chassis, name }) => (
+              <NumberCell key={chassis} name={`recycle.${chassis}`} label={`${name}: scrap`} unit="money" />
+            )),
+          },
+        ]}
       />
       <Grid
         title="How far a price may be off"

@@ -24,7 +24,8 @@ export function answerViews(rows: readonly Row[], evaluation: Evaluation | null)
             ? row.outcome
               ? 'It helped'
               : 'No change'
-            : (finding?.outcomes[row.outcome]?.label ?? `outcome ${row.outcome + 1}`),
+            : (finding?.outcomes[row.outcome]?.label ?? `outcome ${row.outcome + 1}`) +
+              (row.place ? ` (${row.place})` : ''),
         moved: (movement?.causes ?? []).map((line) => ({
           cause: causeById(line.cause)?.name ?? line.cause,
           decibans: line.decibans,

@@ -1,7 +1,7 @@
 import { cautionById } from '@/catalog';
 import { usualSlots } from '@/catalog/memory';
 import { database } from '@/db/client';
-import { reservedFor } from '@/shop/components/bin';
+import { openBoard } from '@/shop/memory/queries';
 import { partsIn } from '@/shop/units/queries';
 import { BestFit } from '@/ui/instruments/memory/BestFit';
 import { LessSeen } from '@/ui/instruments/memory/LessSeen';
@@ -16,9 +16,9 @@ export default async function MemoryPage({ params, searchParams }: Props) {
   const asked = (await searchParams).view ?? '';
   const view = ['less', 'fit'].includes(asked) ? asked : '';
   const { unit, spec } = await loadUnit(tag);
-  const [head, lent, parts] = await Promise.all([
+  const [head, board, parts] = await Promise.all([
     unitHead(tag),
-    database().transaction((tx) => reservedFor(tx, unit.id)),
+    openBoard(database(), unit.id),
     partsIn(unit.id),
   ]);
   const modules = parts.filter((part) => part.class === 'memory' && Number(part.attributes.gb) > 0);
@@ -44,7 +44,7 @@ export default async function MemoryPage({ params, searchParams }: Props) {
       {view === '' && (
         <MemoryBench
           unit={head}
-          lent={lent}
+          board={board && { setup: board.setup, trials: board.trials }}
           fitted={fitted}
           slots={slots}
           caution={{ title: caution.title, text: caution.text }}

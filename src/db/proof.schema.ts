@@ -1,0 +1,42 @@
+import { sql } from 'drizzle-orm';
+import { bigint, check, index, pgTable, real, smallint, text, uuid } from 'drizzle-orm/pg-core';
+import { at } from './columns';
+import { units } from './lots.schema';
+
+export const defects = pgTable(
+  'defects',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    unitId: uuid('unit_id')
+      .notNull()
+      .references(() => units.id, { onDelete: 'cascade' }),
+    surface: text('surface').notNull(),
+    kind: text('kind').notNull(),
+    size: smallint('size').notNull(),
+    x: real('x').notNull(),
+    y: real('y').notNull(),
+    by: text('by').notNull(),
+    at: at('at').notNull().defaultNow(),
+    removedAt: at('removed_at'),
+  },
+  (t) => [index('defects_unit').on(t.unitId), check('defects_size', sql`${t.size} between 0 and 2`)],
+);
+
+export const functionTests = pgTable(
+  'function_tests',
+  {
+    id: bigint('id', { mode: 'number' }).primaryKey().generatedAlwaysAsIdentity(),
+    unitId: uuid('unit_id')
+      .notNull()
+      .references(() => units.id, { onDelete: 'cascade' }),
+    test: text('test').notNull(),
+    result: text('result').notNull(),
+    by: text('by').notNull(),
+    byName: text('by_name').notNull(),
+    at: at('at').notNull().defaultNow(),
+  },
+  (t) => [
+    index('function_tests_unit').on(t.unitId, t.test, t.id),
+    check('function_tests_result', sql`${t.result} in ('pass', 'fail', 'absent')`),
+  ],
+);

@@ -1,0 +1,63 @@
+import { sql } from 'drizzle-orm';
+import { bigint, boolean, check, index, pgTable, real, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import { at } from './columns';
+import { units } from './lots.schema';
+
+/** A piece of work on a unit; its clock is the segments. */
+export const work = pgTable(
+  'work',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    unitId: uuid('unit_id')
+      .notNull()
+      .references(() => units.id, { onDelete: 'cascade' }),
+    kind: text('kind').notNull(),
+    /** Repair id of the catalogue, or a work step's id. */
+    ref: text('ref').notNull(),
+    title: text('title').notNull(),
+    status: text('status').notNull().default('running'),
+    by: text('by').notNull(),
+    byName: text('by_name').notNull(),
+    startedAt: at('started_at').notNull().defaultNow(),
+    finishedAt: at('finished_at'),
+    note: text('note').notNull().default(''),
+  },
+  (t) => [
+    index('work_unit').on(t.unitId),
+    check('work_status', sql`${t.status} in ('running', 'paused', 'alone', 'done', 'dropped')`),
+  ],
+);
+
+export const workSegments = pgTable(
+  'work_segments',
+  {
+    id: bigint('id', { mode: 'number' }).primaryKey().generatedAlwaysAsIdentity(),
+    workId: uuid('work_id')
+      .notNull()
+      .references(() => work.id, { onDelete: 'cascade' }),
+    unitId: uuid('unit_id')
+      .notNull()
+      .references(() => units.id, { onDelete: 'cascade' }),
+    attended: boolean('attended').notNull(),
+    /** Whose hands, while attended. */
+    by: text('by').notNull(),
+    startedAt: at('started_at').notNull().defaultNow(),
+    endedAt: at('ended_at'),
+    /** Unattended: minutes it should take, and where. */
+    expectedMinutes: real('expected_minutes'),
+    station: text('station').notNull().default(''),
+  },
+  (t) => [
+    uniqueIndex('work_one_open_segment')
+      .on(t.workId)
+      .where(sql`ended_at is null`),
+    uniqueIndex('work_one_clock_a_person')
+      .on(t.by)
+      .where(sql`ended_at is null and attended`),
+    index('work_segments_unit').on(t.unitId),
+    index('work_running_alone')
+      .on(t.startedAt)
+      .where(sql`ended_at is null and not attended`),
+    check('work_segment_order', sql`${t.endedAt} is null or ${t.endedAt} >= ${t.startedAt}`),
+  ],
+);
