@@ -62,13 +62,13 @@ const {
   "insert into jobs (kind, total, by, by_name) values ('revalue', $1, 'x', 'x') returning id",
   [size],
 );
-const { runRevaluation } = await import('@/shop/jobs/revaluation');
+const { runJob } = await import('@/shop/runJob');
 const { closeDatabase } = await import('@/db/client');
 const from = performance.now();
-const result = await runRevaluation(job.id);
+const ended = await runJob(job.id, 'bench');
 const seconds = (performance.now() - from) / 1000;
 console.log(
-  `${result.done} units in ${seconds.toFixed(0)} s, ${((1000 * seconds) / result.done).toFixed(1)} ms each, ${result.failed} failed`,
+  `${size} units in ${seconds.toFixed(0)} s, ${((1000 * seconds) / size).toFixed(1)} ms each: ${ended}`,
 );
 await client.end();
 await closeDatabase();

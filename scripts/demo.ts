@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
-import { eq, sql } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { closeDatabase, database } from '@/db/client';
-import { components, shop, units, work } from '@/db/schema';
+import { components, recordValues, shop, units, work } from '@/db/schema';
 import { guessColumns, readManifestTable } from '@/formats/manifest';
 import { makePerson } from '@/server/people';
 import { runCommand, type Actor, type Command, type Role } from '@/shop/command';
@@ -139,6 +139,15 @@ async function prove(
   for (const [surface, kind, size, x, y] of marks)
     await act('Bench B', 'markDefect', { unitId, surface, kind, size, x, y });
   await act('Bench B', 'typeSpec', { unitId, key: 'topCelsius', value: `${top}` });
+  // what the seller said, read off by somebody here
+  const claimed = await database()
+    .select()
+    .from(recordValues)
+    .where(and(eq(recordValues.unitId, unitId), eq(recordValues.basis, 'claimed')));
+  for (const key of ['processor', 'memoryGb'] as const) {
+    const said = claimed.find((row) => row.key === key);
+    if (said) await act('Bench B', 'typeSpec', { unitId, key, value: said.value });
+  }
   await act('Bench B', 'giveGrade', { unitId });
   return unitId;
 }

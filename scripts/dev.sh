@@ -11,4 +11,5 @@ export DATABASE_URL BETTER_AUTH_SECRET OMNITROPE_DEMO_PASSWORD PORT NEXT_TELEMET
 cd "$ROOT"
 npx tsx scripts/migrate.ts && npx tsx scripts/demo.ts
 node scripts/bundled.mjs --only src/workers/worker.ts
+OMNITROPE_PARENT=$$ node scripts/bundled.mjs scripts/worker.ts &
 exec node scripts/serve.mjs --dev

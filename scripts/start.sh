@@ -44,4 +44,11 @@ cat >&2 <<TXT
   Stop it with Ctrl-C; nothing is lost.
 
 TXT
-HOST=$HOST exec node scripts/serve.mjs
+# the server and one worker for long jobs; whichever signal ends this ends both
+stop() { trap - TERM INT; kill -TERM "$serve" "$worker" 2>/dev/null; wait "$serve" "$worker" 2>/dev/null; exit 0; }
+trap stop TERM INT
+HOST=$HOST node scripts/serve.mjs & serve=$!
+OMNITROPE_PARENT=$serve node scripts/bundled.mjs scripts/worker.ts & worker=$!
+wait "$serve"; ended=$?
+kill -TERM "$worker" 2>/dev/null
+exit "$ended"

@@ -97,6 +97,12 @@ export const houseTables = pgTable('house_tables', {
   at: at('at').notNull().defaultNow(),
 });
 
+/** The newest number given of a kind: tags by their letters, parts. Taken inside the transaction that uses it. */
+export const counters = pgTable('counters', {
+  name: text('name').primaryKey(),
+  last: integer('last').notNull(),
+});
+
 /** Long work of the shop's computer, with its progress; one of a kind runs at a time. */
 export const jobs = pgTable(
   'jobs',
@@ -107,6 +113,13 @@ export const jobs = pgTable(
     total: integer('total').notNull().default(0),
     done: integer('done').notNull().default(0),
     note: text('note').notNull().default(''),
+    /** What it is about, where it is about one thing: a lot's id. */
+    subject: text('subject').notNull().default(''),
+    /** What it needs; gone when it has ended. */
+    input: jsonb('input').$type<Record<string, unknown>>(),
+    result: jsonb('result').$type<Record<string, unknown>>(),
+    /** The worker that does it; null: nobody has taken it yet. */
+    claimedBy: text('claimed_by'),
     by: text('by').notNull(),
     byName: text('by_name').notNull(),
     startedAt: at('started_at').notNull().defaultNow(),

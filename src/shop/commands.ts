@@ -5,6 +5,7 @@ import * as reservation from './components/reservation';
 import * as erasure from './erasure/commands';
 import * as jobs from './jobs/commands';
 import * as lots from './lots/commands';
+import * as imports from './lots/importManifest';
 import * as memory from './memory/commands';
 import * as people from './people/commands';
 import * as photos from './photos/commands';
@@ -18,7 +19,8 @@ import * as work from './work/commands';
 
 const all = [
   lots.receiveLot,
-  lots.importManifest,
+  imports.importManifest,
+  imports.startImport,
   lots.addUnit,
   lots.correctLot,
   units.observe,

@@ -46,6 +46,7 @@ export const EVENT_TITLES: Record<EventKind, string> = {
   'lot received': 'Lot received',
   'lot corrected': 'Lot put right',
   'manifest imported': 'Manifest',
+  'import started': 'Import begun',
   rules: 'House rules',
   'own numbers': 'Own numbers',
   'house tables': 'House tables',

@@ -84,6 +84,10 @@ export default async function setup(project: TestProject): Promise<() => Promise
       LOG_LEVEL: 'warn',
     },
   });
+  const worker = spawn('node', ['scripts/bundled.mjs', 'scripts/worker.ts'], {
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, DATABASE_URL: databaseUrl, LOG_LEVEL: 'warn' },
+  });
   const servers = [await startServer(databaseUrl), await startServer(databaseUrl)];
   project.provide('url', servers[0].url);
   project.provide('otherUrl', servers[1].url);
@@ -91,5 +95,6 @@ export default async function setup(project: TestProject): Promise<() => Promise
   project.provide('databaseUrl', databaseUrl);
   return async () => {
     for (const server of servers) server.process.kill('SIGTERM');
+    worker.kill('SIGTERM');
   };
 }

@@ -1,10 +1,9 @@
-import { execFileSync } from 'node:child_process';
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
 import { eq } from 'drizzle-orm';
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { database } from '@/db/client';
-import { jobs } from '@/db/schema';
-import { startJob } from '@/server/jobs';
+import { jobs, units } from '@/db/schema';
 import { closeWorkers, heavy, workHere } from '@/workers/pool';
 import { act, lotWith, openShop, owner, unitRow } from './shop';
 
@@ -41,16 +40,76 @@ describe('work in threads and processes of its own', () => {
       message: expect.stringMatching(/chassis/),
     });
   });
+});
+
+describe('workers of the queue, processes of their own', () => {
+  const running = new Set<ChildProcess>();
+  const worker = (): ChildProcess => {
+    const child = spawn('node', ['scripts/bundled.mjs', 'scripts/worker.ts'], {
+      stdio: 'ignore',
+      env: { ...process.env, LOG_LEVEL: 'warn' },
+    });
+    running.add(child);
+    return child;
+  };
+  afterAll(() => running.forEach((child) => child.kill('SIGKILL')));
+  const row = async (job: string) => (await database().select().from(jobs).where(eq(jobs.id, job)))[0];
+  const until = async (job: string, holds: (now: Awaited<ReturnType<typeof row>>) => boolean) => {
+    for (let n = 0; n < 900 && !holds(await row(job)); n++)
+      await new Promise((resolve) => setTimeout(resolve, 50));
+    return row(job);
+  };
+  const manifest = (rows: number) =>
+    `kind;maker;model;serial;memory\n${Array.from({ length: rows }, (_, i) => `laptop;Pellmark;Courier ${i % 7};S${i};${4 + (i % 3) * 4} GB`).join('\n')}\n`;
+  const columns = { chassis: 0, maker: 1, model: 2, serial: 3, memoryGb: 4 };
+  const inLot = async (lotId: string) =>
+    (await database().select({ id: units.id }).from(units).where(eq(units.lotId, lotId))).length;
+
   it('a job started runs to its end and tells so in its row', async () => {
-    const { units } = await lotWith(['laptop', 'small']);
-    const before = await unitRow(units[0].unitId);
+    const child = worker();
+    const { units: made } = await lotWith(['laptop', 'small']);
+    const before = await unitRow(made[0].unitId);
     await act(owner, 'setRules', { ratePerHourMinor: 5400 });
     const { job } = await act<{ job: string }>(owner, 'startRevaluation', {});
-    startJob(job);
-    const row = async () => (await database().select().from(jobs).where(eq(jobs.id, job)))[0];
-    for (let n = 0; n < 200 && (await row()).status === 'running'; n++)
-      await new Promise((resolve) => setTimeout(resolve, 100));
-    expect(await row()).toMatchObject({ status: 'done', done: 2, total: 2 });
-    expect((await unitRow(units[0].unitId)).valueMinor).toBeLessThan(before.valueMinor!);
-  }, 60_000);
+    expect(await until(job, ({ status }) => status !== 'running')).toMatchObject({
+      status: 'done',
+      done: 2,
+      total: 2,
+    });
+    expect((await unitRow(made[0].unitId)).valueMinor).toBeLessThan(before.valueMinor!);
+    child.kill('SIGTERM');
+    await new Promise((resolve) => child.once('exit', resolve));
+  }, 90_000);
+  it('an import whose worker is killed is begun anew by another: every machine is in once', async () => {
+    const { lotId } = await lotWith([]);
+    const first = worker();
+    const { job } = await act<{ job: string }>(owner, 'startImport', {
+      lotId,
+      text: manifest(6000),
+      columns,
+    });
+    await until(job, ({ done, status }) => done > 0 || status !== 'running');
+    first.kill('SIGKILL');
+    await database()
+      .update(jobs)
+      .set({ beatAt: new Date(Date.now() - 120_000) })
+      .where(eq(jobs.id, job));
+    worker();
+    expect(await until(job, ({ status }) => status !== 'running')).toMatchObject({ status: 'done' });
+    expect(await inLot(lotId)).toBe(6000);
+  }, 120_000);
+  it('an all-or-nothing import that is cancelled leaves nothing behind', async () => {
+    const { lotId } = await lotWith([]);
+    const { job } = await act<{ job: string }>(owner, 'startImport', {
+      lotId,
+      text: manifest(6000),
+      columns,
+      whole: true,
+    });
+    await until(job, ({ done, status }) => done > 0 || status !== 'running');
+    await act(owner, 'cancelJob', { job });
+    await new Promise((resolve) => setTimeout(resolve, 2_000));
+    expect(await row(job)).toMatchObject({ status: 'cancelled', input: null });
+    expect(await inLot(lotId)).toBe(0);
+  }, 120_000);
 });

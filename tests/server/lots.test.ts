@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { database } from '@/db/client';
 import { events, recordValues, units } from '@/db/schema';
 import { guessColumns, readManifestTable } from '@/formats/manifest';
-import { previewManifest } from '@/shop/lots/commands';
+import { previewManifest } from '@/shop/lots/importManifest';
 import { act, benchA, eventCount, lotWith, owner, refusal, openShop } from './shop';
 
 openShop('lots');
@@ -73,8 +73,8 @@ describe('a manifest', () => {
       ),
     ).toMatchObject({ code: 'invalid', message: expect.stringContaining('line 2') });
     expect(
-      await refusal(act(owner, 'importManifest', { lotId, text: 'x'.repeat(2_000_001), columns })),
-    ).toMatchObject({ code: 'invalid', message: expect.stringContaining('2 MB') });
+      await refusal(act(owner, 'importManifest', { lotId, text: 'x'.repeat(4_000_001), columns })),
+    ).toMatchObject({ code: 'invalid', message: expect.stringContaining('4 MB') });
     expect(await eventCount()).toBe(before);
   });
   it('imports of two lots with the same letters at once never give a tag twice', async () => {

@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { catalogue } from '@/catalog';
@@ -7,7 +7,8 @@ import { codeTables, events, jobs, shop } from '@/db/schema';
 import { compareOnUnit } from '@/shop/diagnosis/compare';
 import { diagnose } from '@/shop/diagnosis/case';
 import { caseOfUnit } from '@/shop/diagnosis/unitCase';
-import { runRevaluation } from '@/shop/jobs/revaluation';
+import { reviveSilent } from '@/shop/jobs/start';
+import { runJob } from '@/shop/runJob';
 import { countClosed } from '@/shop/rules/closed';
 import { effectiveCatalogue } from '@/shop/rules/effective';
 import { act, benchA, lotWith, openShop, owner, refusal, unitRow } from './shop';
@@ -107,10 +108,12 @@ describe('all open units worked out again', () => {
     const { job, total } = await act<{ job: string; total: number }>(owner, 'startRevaluation', {});
     expect(total).toBeGreaterThanOrEqual(3);
     expect(await refusal(act(owner, 'startRevaluation', {}))).toMatchObject({ code: 'conflict' });
-    expect(await runRevaluation(job)).toEqual({ done: total, failed: 0, cancelled: false });
+    // two workers at once: one has it
+    expect((await Promise.all([runJob(job, 'a'), runJob(job, 'b')])).sort()).toEqual(['done', 'not mine']);
     expect((await database().select().from(jobs).where(eq(jobs.id, job)))[0]).toMatchObject({
       status: 'done',
       done: total,
+      result: { failed: 0 },
     });
     for (const [i, { unitId }] of units.entries()) {
       const after = await unitRow(unitId);
@@ -118,22 +121,43 @@ describe('all open units worked out again', () => {
       expect(after.valueMinor).toBeLessThan(before[i].valueMinor!);
     }
     // a second start of the same job does nothing
-    expect(await runRevaluation(job)).toMatchObject({ done: 0 });
+    expect(await runJob(job, 'a')).toBe('not mine');
     await act(owner, 'setRules', { ratePerHourMinor: 1800 });
   });
-  it('stops when it is cancelled, and a job whose process died does not block the next', async () => {
+  it('stops when it is cancelled; a job whose worker fell silent is queued again for another', async () => {
     const first = await act<{ job: string }>(owner, 'startRevaluation', {});
     await act(owner, 'cancelJob', { job: first.job });
-    expect(await runRevaluation(first.job)).toMatchObject({ done: 0, cancelled: true });
+    expect(await runJob(first.job, 'a')).toBe('not mine');
     expect(await refusal(act(owner, 'cancelJob', { job: first.job }))).toMatchObject({ code: 'conflict' });
     const second = await act<{ job: string }>(owner, 'startRevaluation', {});
+    const row = async () => (await database().select().from(jobs).where(eq(jobs.id, second.job)))[0];
+    const queued = async () =>
+      (
+        await database().execute<{ n: number }>(
+          sql`select count(*)::int as n from pgboss.job where data->>'job' = ${second.job}`,
+        )
+      ).rows[0].n;
+    expect(await queued()).toBe(1);
+    expect(await database().transaction((tx) => reviveSilent(tx))).toBe(0);
     await database()
       .update(jobs)
-      .set({ beatAt: new Date(Date.now() - 120_000) })
+      .set({ claimedBy: 'one that died', beatAt: new Date(Date.now() - 120_000) })
       .where(eq(jobs.id, second.job));
-    const third = await act<{ job: string }>(owner, 'startRevaluation', {});
-    expect((await database().select().from(jobs).where(eq(jobs.id, second.job)))[0].status).toBe('failed');
-    await act(owner, 'cancelJob', { job: third.job });
+    expect(await runJob(second.job, 'another')).toBe('not mine');
+    expect(await database().transaction((tx) => reviveSilent(tx))).toBe(1);
+    expect(await queued()).toBe(2);
+    expect(await runJob(second.job, 'another')).toBe('done');
+    expect(await row()).toMatchObject({ status: 'done', claimedBy: 'another' });
+  });
+  it('is queued when, and only when, the command that starts it commits', async () => {
+    const queued = async () =>
+      (await database().execute<{ n: number }>(sql`select count(*)::int as n from pgboss.job`)).rows[0].n;
+    const before = await queued();
+    const first = await act<{ job: string }>(owner, 'startRevaluation', {});
+    expect(await queued()).toBe(before + 1);
+    expect(await refusal(act(owner, 'startRevaluation', {}))).toMatchObject({ code: 'conflict' });
+    expect(await queued()).toBe(before + 1);
+    await act(owner, 'cancelJob', { job: first.job });
   });
 });
 

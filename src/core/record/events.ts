@@ -41,6 +41,7 @@ export const EVENT_KINDS = [
   'lot received',
   'lot corrected',
   'manifest imported',
+  'import started',
   'rules',
   'own numbers',
   'house tables',

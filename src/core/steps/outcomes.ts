@@ -1,3 +1,4 @@
+import { mean, quantileSorted } from 'simple-statistics';
 import { drawer, seededRandom, type Random } from '../random';
 import { atPrice, benchMask, type PolicyContext } from './context';
 import type { PolicyValue } from './policy';
@@ -75,13 +76,10 @@ export function outcomeSpread(
   const { soundMinor } = context.problem.worth;
   const priced = [atPrice(context, soundMinor * low), context, atPrice(context, soundMinor * high)];
   const price = drawer(PRICE_SHARES, random);
-  const values = Float64Array.from({ length: DRAWS }, () =>
-    walkPlan(priced[price()], policy, draw(), random),
-  );
-  const mean = values.reduce((sum, value) => sum + value, 0) / DRAWS;
-  for (let i = 0; i < DRAWS; i++) values[i] += expectedMinor - mean;
-  values.sort();
-  const at = (q: number) => Math.round(values[Math.min(DRAWS - 1, Math.floor(q * DRAWS))]);
+  const drawn = Array.from({ length: DRAWS }, () => walkPlan(priced[price()], policy, draw(), random));
+  const lift = expectedMinor - mean(drawn);
+  const values = drawn.map((value) => value + lift).sort((a, b) => a - b);
+  const at = (q: number) => Math.round(quantileSorted(values, q));
   const fromMinor = Math.floor(values[0]);
   const toMinor = Math.max(fromMinor + 1, Math.ceil(values[DRAWS - 1]));
   const counts = Array.from({ length: BINS }, () => 0);

@@ -1,3 +1,4 @@
+import { median } from 'simple-statistics';
 /** One press of the key along with a lamp or a beep: milliseconds on any clock. */
 export interface Tap {
   down: number;
@@ -38,8 +39,6 @@ const STEADY = Math.log(0.97);
 const PER_SIGN = 1;
 const PER_KIND = 3;
 
-const median = (values: readonly number[]) =>
-  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
 const least = (observed: number, expected: number) =>
   Math.min(STUMBLE, Math.log(observed / expected) ** 2 / (2 * SLOPPY * SLOPPY));
 

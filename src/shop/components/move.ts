@@ -1,7 +1,8 @@
-import { eq, sql } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import type { Transaction } from '@/db/client';
 import { components, movements, units } from '@/db/schema';
 import type { Actor } from '../command';
+import { takeNumbers } from '../counters';
 import { ShopError } from '../errors';
 
 export type Place = 'bin' | 'sold' | 'scrap' | 'returned' | `unit:${string}`;
@@ -12,11 +13,7 @@ export function placeOf(component: { place: string; unitId: string | null }): Pl
 
 /** Next code of the bin, "P-0042". */
 async function nextCode(tx: Transaction): Promise<string> {
-  await tx.execute(sql`select pg_advisory_xact_lock(7021408)`);
-  const { rows } = await tx.execute<{ last: number | null }>(
-    sql`select max(substr(code, 3)::int) as last from components where code ~ '^P-[0-9]+$'`,
-  );
-  return `P-${String((rows[0].last ?? 0) + 1).padStart(4, '0')}`;
+  return `P-${String(await takeNumbers(tx, 'part', 1)).padStart(4, '0')}`;
 }
 
 export interface NewComponent {

@@ -1,71 +1,43 @@
-import { and, eq, lt, sql } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import { jobs, units } from '@/db/schema';
-import { defineCommand } from '../command';
+import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { rowId } from '../input';
 import { openUnits } from './revaluation';
+import { startJob } from './start';
 
-/** A job that has not been heard of for so long has died with its process. */
-const SILENT = '60 seconds';
-
-/**
- * Work the values of all open units out again. The row is made here; the caller starts the process that does
- * it (`server/jobs`).
- */
+/** Work the values of all open units out again, by a worker. */
 export const startRevaluation = defineCommand<Record<string, never>, { job: string; total: number }>({
   name: 'startRevaluation',
   roles: ['owner'],
   onUnit: false,
   input: Joi.object({}),
   async run({ tx, actor }) {
-    await tx
-      .update(jobs)
-      .set({ status: 'failed', note: 'it stopped answering', endedAt: new Date() })
-      .where(
-        and(
-          eq(jobs.kind, 'revalue'),
-          eq(jobs.status, 'running'),
-          lt(jobs.beatAt, sql`now() - ${SILENT}::interval`),
-        ),
-      );
-    const [running] = await tx
-      .select()
-      .from(jobs)
-      .where(and(eq(jobs.kind, 'revalue'), eq(jobs.status, 'running')));
-    if (running)
-      throw new ShopError(
-        'conflict',
-        `It is being done already: ${running.byName} started it, ${running.done} of ${running.total} units are through.`,
-        { job: running.id },
-      );
     const [{ total }] = await tx
       .select({ total: sql<number>`count(*)::int` })
       .from(units)
       .where(openUnits);
-    const [job] = await tx
-      .insert(jobs)
-      .values({ kind: 'revalue', total, by: actor.id, byName: actor.name })
-      .onConflictDoNothing()
-      .returning({ id: jobs.id });
-    if (!job)
-      throw new ShopError('conflict', 'It is being done already: somebody has started it this moment.');
-    return {
-      event: { kind: 'revaluation', payload: { job: job.id, units: total } },
-      answer: { job: job.id, total },
-    };
+    const job = await startJob(tx, actor, { kind: 'revalue', total });
+    return { event: { kind: 'revaluation', payload: { job, units: total } }, answer: { job, total } };
   },
 });
 
 export const cancelJob = defineCommand<{ job: string }, { done: number }>({
   name: 'cancelJob',
-  roles: ['owner'],
+  roles: BENCH_ROLES,
   onUnit: false,
   input: Joi.object({ job: rowId('job').required() }),
-  async run({ tx }, { job: id }) {
+  async run({ tx, actor }, { job: id }) {
+    const [seen] = await tx.select().from(jobs).where(eq(jobs.id, id));
+    if (seen && seen.by !== actor.id && actor.role !== 'owner')
+      throw new ShopError(
+        'forbidden',
+        `Not stopped: ${seen.byName} started it; they or an owner may stop it.`,
+      );
     const [job] = await tx
       .update(jobs)
-      .set({ status: 'cancelled', endedAt: new Date() })
+      .set({ status: 'cancelled', endedAt: new Date(), input: null })
       .where(and(eq(jobs.id, id), eq(jobs.status, 'running')))
       .returning();
     if (!job) throw new ShopError('conflict', 'It has ended already.');

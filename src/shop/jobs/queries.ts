@@ -1,13 +1,16 @@
-import { desc, eq } from 'drizzle-orm';
+import { and, desc, eq, getTableColumns } from 'drizzle-orm';
 import { database } from '@/db/client';
 import { jobs } from '@/db/schema';
+import type { JobKind } from './start';
 
-/** The last job of a kind, running or not. */
-export async function lastJob(kind: string) {
+const { input: _, claimedBy: __, ...told } = getTableColumns(jobs);
+
+/** The last job of a kind, running or not; of one subject, where one is named. */
+export async function lastJob(kind: JobKind, subject?: string) {
   const [job] = await database()
-    .select()
+    .select(told)
     .from(jobs)
-    .where(eq(jobs.kind, kind))
+    .where(and(eq(jobs.kind, kind), subject === undefined ? undefined : eq(jobs.subject, subject)))
     .orderBy(desc(jobs.startedAt))
     .limit(1);
   return job ?? null;

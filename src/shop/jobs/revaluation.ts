@@ -1,45 +1,25 @@
-import { and, asc, eq, gt, notInArray, sql } from 'drizzle-orm';
+import { and, asc, gt, notInArray } from 'drizzle-orm';
 import { database } from '@/db/client';
-import { jobs, units } from '@/db/schema';
+import { units } from '@/db/schema';
+import { log } from '@/log';
 import { refreshUnit } from '../units/revalue';
+import type { Progress } from './progress';
 
 /** Units whose value still matters. */
 export const openUnits = notInArray(units.stage, ['sold', 'gone']);
 
 const PAGE = 200;
-/** Progress is told this often, ms; that is also how soon a cancel is heard. */
-const TELL = 500;
 
 /**
- * Works out every open unit again, one short transaction each, so that the benches go on meanwhile; stops
- * when the job is cancelled. Units that fail are counted and left as they were.
+ * Works out every open unit again, one short transaction each, so that the benches go on meanwhile. Units
+ * that fail are counted and left as they were.
+ * @throws Cancelled between two units
  */
-export async function runRevaluation(
-  jobId: string,
-): Promise<{ done: number; failed: number; cancelled: boolean }> {
+export async function revalueAll(progress: Progress): Promise<{ done: number; failed: number }> {
   const db = database();
-  // the same job is never done twice, however often it is started
-  const mine = await db
-    .update(jobs)
-    .set({ note: 'under way', beatAt: new Date() })
-    .where(and(eq(jobs.id, jobId), eq(jobs.status, 'running'), eq(jobs.note, '')))
-    .returning({ id: jobs.id });
-  if (mine.length === 0) return { done: 0, failed: 0, cancelled: true };
   let after = '00000000-0000-0000-0000-000000000000';
   let done = 0;
   let failed = 0;
-  let told = 0;
-  const noteOf = () => (failed ? `${failed} could not be worked out` : 'under way');
-  /** @returns false when somebody has cancelled it */
-  const tell = async () => {
-    told = Date.now();
-    const rows = await db
-      .update(jobs)
-      .set({ done, beatAt: new Date(), note: noteOf() })
-      .where(and(eq(jobs.id, jobId), eq(jobs.status, 'running')))
-      .returning({ id: jobs.id });
-    return rows.length > 0;
-  };
   for (;;) {
     const page = await db
       .select({ id: units.id })
@@ -47,26 +27,17 @@ export async function runRevaluation(
       .where(and(openUnits, gt(units.id, after)))
       .orderBy(asc(units.id))
       .limit(PAGE);
-    if (page.length === 0) break;
+    if (page.length === 0) return { done, failed };
     for (const { id } of page) {
-      if (Date.now() - told > TELL && !(await tell())) return { done, failed, cancelled: true };
+      await progress.tell(done, failed ? `${failed} could not be worked out` : '');
       try {
         await db.transaction((tx) => refreshUnit(tx, id));
       } catch (error) {
         failed++;
-        console.error(`revaluation: unit ${id}: ${(error as Error).message}`);
+        log.warn({ error, unit: id }, 'revaluation: a unit could not be worked out');
       }
       done++;
       after = id;
     }
   }
-  const ended = await db
-    .update(jobs)
-    .set({ done, status: 'done', beatAt: new Date(), endedAt: new Date(), note: failed ? noteOf() : '' })
-    .where(and(eq(jobs.id, jobId), eq(jobs.status, 'running')))
-    .returning({ id: jobs.id });
-  await db.execute(
-    sql`select pg_notify('omnitrope', ${JSON.stringify({ seq: 0, kind: 'revaluation', unit: null, lot: null })})`,
-  );
-  return { done, failed, cancelled: ended.length === 0 };
 }

@@ -3,7 +3,9 @@ import { LOT_SOURCES } from '@/core/catalogue';
 import { MANIFEST_FIELDS, type ColumnMap } from '@/formats/manifest';
 import { isoDate, minor, shortText, rowId } from '../input';
 
-export const MAX_MANIFEST = 2_000_000;
+export const MAX_MANIFEST = 4_000_000;
+/** Longer manifests are taken in by a worker. */
+export const MOST_AT_ONCE = 400;
 
 export const receiveLotInput = Joi.object({
   code: shortText('lot', 20)
@@ -41,7 +43,7 @@ export const manifestInput = Joi.object({
     .max(MAX_MANIFEST)
     .required()
     .label('file')
-    .messages({ 'string.max': 'the file is over 2 MB: split it', 'string.empty': 'the file is empty' }),
+    .messages({ 'string.max': 'the file is over 4 MB: split it', 'string.empty': 'the file is empty' }),
   columns: Joi.object(
     Object.fromEntries(MANIFEST_FIELDS.map((field) => [field, Joi.number().integer().min(0).max(200)])),
   ).label('columns'),

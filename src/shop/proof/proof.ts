@@ -1,10 +1,20 @@
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import type { Chassis } from '@/core/catalogue';
+import type { SpecKey } from '@/core/record/keys';
+import type { Specification } from '@/core/record/specification';
 import { gradeUnit, type Rubric } from '@/core/grade/rubric';
 import type { Transaction, Database } from '@/db/client';
-import { defects, functionTests, units } from '@/db/schema';
+import { defects, functionTests, units, type Stage } from '@/db/schema';
 import { recordNow } from '../record/queries';
 import { houseAt } from '../rules/house';
+import { moveStage } from '../units/stages';
+
+/** What a grade rests on has been read or seen by somebody here; a seller's word is not enough. */
+function seenOrRead(spec: Specification, key: SpecKey, what: string): string[] {
+  const best = spec.best(key);
+  if (!best) return [what];
+  return best.basis === 'claimed' ? [`${what}: only the seller has said so`] : [];
+}
 
 /** Marks and latest tests of a unit, and what grade they come to by a rubric. */
 export async function proofOf(
@@ -42,8 +52,8 @@ export async function proofOf(
     topCelsius: spec.number('topCelsius'),
     flaws: record.flaws,
     unknown: [
-      ...(spec.best('processor') ? [] : ['which processor it has']),
-      ...(spec.number('memoryGb') === null ? ['how much memory it has'] : []),
+      ...seenOrRead(spec, 'processor', 'which processor it has'),
+      ...seenOrRead(spec, 'memoryGb', 'how much memory it has'),
       ...(record.gaugeDoubted && unit.chassis === 'laptop' && spec.text('battery') !== 'none'
         ? ['how its battery holds: it was seen to drop suddenly, whatever its gauge says']
         : []),
@@ -54,14 +64,15 @@ export async function proofOf(
 
 /**
  * A new mark or test makes the old grade doubtful: it must be given again, and what was on the shelf comes
- * off it.
+ * off it, back to proving.
  */
 export async function ungrade(
   tx: Transaction,
-  unit: { id: string; grade: string | null; listed: boolean },
+  unit: { id: string; grade: string | null; listed: boolean; stage: Stage },
 ): Promise<void> {
   if (unit.grade || unit.listed)
     await tx.update(units).set({ grade: null, listed: false }).where(eq(units.id, unit.id));
+  if (unit.stage === 'shelf') await moveStage(tx, unit, 'prove');
 }
 
 /**

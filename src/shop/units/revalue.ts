@@ -1,6 +1,8 @@
 import { eq, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import { catalogue, causeById } from '@/catalog';
+import type { Chassis, LotSource } from '@/core/catalogue';
+import type { DerivedRecord } from '@/core/record';
 import type { Evaluation, EvaluationInput, RecordEntry } from '@/core/steps/evaluate';
 import type { Grade } from '@/core/price/table';
 import { database, type Transaction } from '@/db/client';
@@ -25,7 +27,7 @@ export function recordEntry(
 }
 
 /** The evaluation is a pure function, and a lot's like machines ask for the same one over and over. */
-const KEPT = 300;
+const KEPT = 2000;
 const kept = new Map<string, Evaluation>();
 
 async function evaluateOnce(known: Known, input: EvaluationInput): Promise<Evaluation> {
@@ -69,49 +71,87 @@ function markOf(rules: typeof shop.$inferSelect, house: number, bin: EvaluationI
     .slice(0, 16);
 }
 
-/**
- * What the engine is asked about a unit: its record, the shop's rules, the bin and what the machine would
- * fetch.
- */
-export async function appraisalOf(tx: Transaction, unitId: string) {
-  const [row] = await tx
-    .select({ unit: units, source: lots.source })
-    .from(units)
-    .innerJoin(lots, eq(lots.id, units.lotId))
-    .where(eq(units.id, unitId));
+/** The shop's rates, tables and numbers, as a reckoning needs them. */
+export async function reckoningRules(tx: Transaction) {
   const [rules] = await tx.select().from(shop);
-  const house = await houseNow(tx);
-  const { unit } = row;
-  const { specification: spec, bench, gone } = await recordNow(tx, unit);
-  const record = (await standingObservations(tx, unitId)).map(recordEntry);
-  const price = priceOf(house.tables, unit.chassis, spec, unit.grade as Grade | null, true);
+  return { rules, house: await houseNow(tx) };
+}
+export type ReckoningRules = Awaited<ReturnType<typeof reckoningRules>>;
+
+/** A machine as far as its price and its plan depend on it. */
+export interface Appraised {
+  chassis: Chassis;
+  source: LotSource;
+  grade: Grade | null;
+  derived: Pick<DerivedRecord, 'specification' | 'bench' | 'gone'>;
+  record: RecordEntry[];
+  bin: EvaluationInput['bin'];
+}
+
+/** What the engine is asked about a machine, and what it would fetch. Pure. */
+export function appraise({ rules, house }: ReckoningRules, machine: Appraised) {
+  const { chassis, source, grade, derived, record, bin } = machine;
+  const { specification, bench, gone } = derived;
+  const price = priceOf(house.tables, chassis, specification, grade, true);
   const { verifyMinutes, ...worth } = worthOf(
     house.tables,
-    unit.chassis,
-    spec,
+    chassis,
+    specification,
     price,
     rules.feeBasisPoints,
     gone,
   );
   const input: EvaluationInput = {
-    chassis: unit.chassis,
-    source: row.source,
+    chassis,
+    source,
     record,
     bench,
     worth,
     verifyMinutes,
-    bin: await swapBin(tx, unitId, unit.chassis),
+    bin,
     priceLowMinor: price.lowMinor,
     priceHighMinor: price.highMinor,
     ratePerHourMinor: rules.ratePerHourMinor,
   };
   return {
-    unit,
     price,
     input,
-    rules,
     known: effectiveCatalogue(rules),
     reckonedWith: markOf(rules, house.version, input.bin),
+  };
+}
+
+/**
+ * What the engine is asked about a unit: its record, the shop's rules, the bin and what the machine would
+ * fetch.
+ */
+export async function appraisalOf(tx: Transaction, unitId: string) {
+  const [{ unit, source }] = await tx
+    .select({ unit: units, source: lots.source })
+    .from(units)
+    .innerJoin(lots, eq(lots.id, units.lotId))
+    .where(eq(units.id, unitId));
+  const reckoning = await reckoningRules(tx);
+  const appraised = appraise(reckoning, {
+    chassis: unit.chassis,
+    source,
+    grade: unit.grade as Grade | null,
+    derived: await recordNow(tx, unit),
+    record: (await standingObservations(tx, unitId)).map(recordEntry),
+    bin: await swapBin(tx, unitId, unit.chassis),
+  });
+  return { unit, rules: reckoning.rules, ...appraised };
+}
+
+/** The columns of a machine that is being put on record: like machines are worked out once. */
+export async function columnsFor(reckoning: ReckoningRules, machine: Appraised, stage: string) {
+  const { price, input, known, reckonedWith } = appraise(reckoning, machine);
+  const evaluation = await evaluateOnce(known, input);
+  return {
+    ...snapshotColumns(evaluation, input.worth, stage),
+    priceMinor: price.minor,
+    bench: input.bench,
+    reckonedWith,
   };
 }
 

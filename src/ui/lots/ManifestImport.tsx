@@ -1,8 +1,10 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { JobProgress } from '../kit/JobProgress';
 import { Button, Problem } from '../kit/parts';
 import { outcomeOf, useCommand } from '../kit/useCommand';
+import { useJob } from '../live/useJob';
 
 interface Preview {
   header: string[];
@@ -21,6 +23,8 @@ interface Preview {
   }[];
   total: number;
   already: number;
+  /** More rows than this are taken in by a worker. */
+  mostAtOnce: number;
   bad: { line: number; reason: string; text: string }[];
 }
 
@@ -51,6 +55,8 @@ export function ManifestImport({
   const [file, setFile] = useState<{ name: string; text: string } | null>(null);
   const [preview, setPreview] = useState<Preview | null>(null);
   const [fault, setFault] = useState('');
+  const [whole, setWhole] = useState(false);
+  const { job, look: lookAtJob } = useJob('import', lotId);
   const [done, setDone] = useState<{ added: string[]; already: number; bad: number } | null>(null);
 
   async function look(text: string, columns?: Record<string, number>) {
@@ -78,6 +84,18 @@ export function ManifestImport({
   }
   async function take() {
     if (!file || !preview) return;
+    if (preview.total > preview.mostAtOnce) {
+      const begun = await send('startImport', {
+        lotId,
+        text: file.text,
+        columns: preview.columns,
+        whole,
+      });
+      if (!begun.ok) return;
+      setPreview(null);
+      setFile(null);
+      return lookAtJob();
+    }
     const outcome = await send<{ added: string[]; already: number; bad: number }>('importManifest', {
       lotId,
       text: file.text,
@@ -124,6 +142,23 @@ export function ManifestImport({
           </p>
         )}
       </div>
+      {job && (job.status === 'running' || file === null) && !done && (
+        <div className="flex flex-wrap items-end gap-4">
+          <JobProgress job={job} what="rows" />
+          {job.status === 'running' && mayWrite && (
+            <Button disabled={busy} onClick={() => void send('cancelJob', { job: job.id }).then(lookAtJob)}>
+              Stop it
+            </Button>
+          )}
+          {job.status === 'done' && job.result && (
+            <p className="text-[14.5px]">
+              <b>{job.result.added} units came in.</b>{' '}
+              {job.result.already > 0 && `${job.result.already} were in already. `}
+              {job.result.bad > 0 && `${job.result.bad} bad rows stayed out.`}
+            </p>
+          )}
+        </div>
+      )}
       {fault && <Problem>{fault}</Problem>}
       {problem && <Problem>{problem.message}</Problem>}
       {preview && (
@@ -175,6 +210,17 @@ export function ManifestImport({
             <Button tone="strong" disabled={busy || fresh === 0} onClick={() => void take()}>
               {busy ? 'Taking in …' : `Take in ${fresh} ${fresh === 1 ? 'unit' : 'units'}`}
             </Button>
+            {preview.total > preview.mostAtOnce && (
+              <label className="flex min-h-11 items-center gap-2 text-[14px]">
+                <input
+                  type="checkbox"
+                  checked={whole}
+                  onChange={(event) => setWhole(event.target.checked)}
+                  className="size-5 accent-ink"
+                />
+                all or nothing
+              </label>
+            )}
             {preview.already > 0 && (
               <span className="text-[14px] text-soft">
                 {preview.already} are in already and stay as they are.

@@ -1,11 +1,15 @@
 import { answer } from '@/server/answer';
 import { requireActorForApi } from '@/server/session';
+import { ShopError } from '@/shop/errors';
 import { lastJob } from '@/shop/jobs/queries';
 
-/** How far the last revaluation is. */
-export async function GET(): Promise<Response> {
+/** How far the last job of a kind is. */
+export async function GET(request: Request): Promise<Response> {
   return answer(async () => {
     await requireActorForApi();
-    return { job: await lastJob('revalue') };
+    const asked = new URL(request.url).searchParams;
+    const kind = asked.get('kind') ?? 'revalue';
+    if (kind !== 'revalue' && kind !== 'import') throw new ShopError('missing', 'There is no such job.');
+    return { job: await lastJob(kind, asked.get('subject')?.slice(0, 60)) };
   });
 }

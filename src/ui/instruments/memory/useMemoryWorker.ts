@@ -1,20 +1,20 @@
 'use client';
+import { wrap, type Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import type { MemorySetup, Trial } from '@/core/memory/belief';
-import type { MemoryAnswer, MemoryAsk } from './memory.worker';
+import type { MemoryPlan, MemoryState, MemoryWorker } from './memory.worker';
 
-export type MemoryState = Extract<MemoryAnswer, { kind: 'state' }>;
-export type MemoryPlan = Extract<MemoryAnswer, { kind: 'plan' }>;
+const ROUNDS = 2;
 
 /**
  * The bench's belief for these trials, worked out in a worker; null until it is there. Older answers never
- * show for newer trials.
+ * show for newer trials, and a newer question ends the older one between two rounds.
  */
 export function useMemoryWorker(
   setup: MemorySetup,
   trials: readonly Trial[],
 ): { state: MemoryState | null; plan: MemoryPlan | null; broken: boolean } {
-  const worker = useRef<Worker | null>(null);
+  const worker = useRef<Remote<MemoryWorker> | null>(null);
   const asked = useRef(0);
   const [answer, setAnswer] = useState<{ state: MemoryState | null; plan: MemoryPlan | null }>({
     state: null,
@@ -23,21 +23,26 @@ export function useMemoryWorker(
   const [broken, setBroken] = useState(false);
   useEffect(() => {
     const made = new Worker(new URL('./memory.worker.ts', import.meta.url), { type: 'module' });
-    made.onmessage = ({ data }: MessageEvent<MemoryAnswer>) => {
-      if (data.id !== asked.current) return;
-      setAnswer((before) =>
-        data.kind === 'state' ? { state: data, plan: null } : { ...before, plan: data },
-      );
-    };
     made.onerror = () => setBroken(true);
-    worker.current = made;
+    worker.current = wrap<MemoryWorker>(made);
     return () => made.terminate();
   }, []);
   const question = JSON.stringify([setup, trials]);
   useEffect(() => {
     const [wanted, tried] = JSON.parse(question) as [MemorySetup, Trial[]];
-    asked.current++;
-    worker.current?.postMessage({ id: asked.current, setup: wanted, trials: tried } satisfies MemoryAsk);
+    const mine = ++asked.current;
+    const ask = async (bench: Remote<MemoryWorker>) => {
+      const state = await bench.state(wanted, tried);
+      if (mine !== asked.current) return;
+      setAnswer({ state, plan: null });
+      if (!state.next || tried.length === 0) return;
+      for (let round = 0; round < ROUNDS; round++) {
+        const plan = await bench.plan(wanted, tried, round);
+        if (mine !== asked.current) return;
+        setAnswer({ state, plan });
+      }
+    };
+    if (worker.current) ask(worker.current).catch(() => setBroken(true));
   }, [question]);
   return { ...answer, broken };
 }

@@ -1,6 +1,5 @@
 import { answer, assertOwnOrigin, jsonWithin } from '@/server/answer';
 import { nextStep } from '@/app/(shop)/u/[tag]/nextStep';
-import { startJob } from '@/server/jobs';
 import { requireActorForApi } from '@/server/session';
 import { runCommand } from '@/shop/command';
 import { commandByName } from '@/shop/commands';
@@ -8,7 +7,7 @@ import { ShopError } from '@/shop/errors';
 import { commandKey, versionSeen } from '@/shop/input';
 
 /** Commands that bring a file along; every other one is a few lines. */
-const WITH_A_FILE = new Set(['importManifest', 'ingestReport', 'importCodes']);
+const WITH_A_FILE = new Set(['importManifest', 'startImport', 'ingestReport', 'importCodes']);
 const MAX_FILE_BODY = 8_000_000;
 const MAX_BODY = 300_000;
 
@@ -29,7 +28,6 @@ export async function POST(
       key: commandKey(body.key),
       version: versionSeen(body.version),
     });
-    if (command.name === 'startRevaluation') startJob((result.answer as { job: string }).job);
     // the question that follows, so that it can be drawn before the page has been read again
     if (body.want !== 'next' || result.version === null) return result;
     return { ...result, next: await nextStep((body.input as { unitId: string }).unitId) };

@@ -3,7 +3,7 @@ import { answer, assertOwnOrigin, jsonWithin } from '@/server/answer';
 import { requireBenchForApi } from '@/server/session';
 import { ShopError } from '@/shop/errors';
 import { checkedInput } from '@/shop/input';
-import { previewManifest } from '@/shop/lots/commands';
+import { previewManifest } from '@/shop/lots/importManifest';
 import { lotByCode } from '@/shop/lots/queries';
 import { manifestInput, MAX_MANIFEST, type ManifestInput } from '@/shop/lots/rules';
 

@@ -1,0 +1,63 @@
+import { randomUUID } from 'node:crypto';
+import { hostname } from 'node:os';
+import PgBoss from 'pg-boss';
+import { closeDatabase, database } from '@/db/client';
+import { QUEUE, readyQueue, type QueuedJob } from '@/db/queue';
+import { log } from '@/log';
+import { runJob } from '@/shop/runJob';
+import { reviveSilent } from '@/shop/jobs/start';
+import { workHere } from '@/workers/pool';
+import run from '@/workers/worker';
+
+/**
+ * npm run worker: takes long jobs out of the shop's queue, one at a time, until it is told to stop. Any
+ * number of them may run, on any machine that reaches the database. OMNITROPE_PARENT: stops with that process.
+ */
+const connectionString = process.env.DATABASE_URL;
+if (!connectionString) throw new Error('worker: DATABASE_URL is not set');
+const name = `${hostname()}/${process.pid}/${randomUUID().slice(0, 4)}`;
+const POLL_SECONDS = 0.5;
+const REVIVE_MS = 30_000;
+const PARENT_MS = 2_000;
+/** What is under way gets this long when it is told to stop; then another worker begins it anew. */
+const GRACE_MS = 5_000;
+
+workHere(run);
+await readyQueue(connectionString);
+const boss = new PgBoss({ connectionString, max: 3, schedule: false });
+boss.on('error', (error) => log.warn({ error: error.message }, 'worker: the queue does not answer'));
+await boss.start();
+await boss.work<QueuedJob>(QUEUE, { pollingIntervalSeconds: POLL_SECONDS }, async (queued) => {
+  for (const { data } of queued) {
+    const ended = await runJob(data.job, name);
+    log.info({ job: data.job, ended }, 'worker: a job ended');
+  }
+});
+const revive = () =>
+  database()
+    .transaction((tx) => reviveSilent(tx))
+    .catch((error: unknown) => log.warn({ error }, 'worker: silent jobs not looked for'));
+void revive();
+setInterval(() => void revive(), REVIVE_MS).unref();
+log.info({ worker: name }, 'worker: ready');
+
+let stopping = false;
+async function stop(): Promise<void> {
+  if (stopping) return;
+  stopping = true;
+  setTimeout(() => process.exit(0), GRACE_MS + 1_000).unref();
+  await boss.stop({ graceful: true, timeout: GRACE_MS }).catch(() => undefined);
+  await closeDatabase().catch(() => undefined);
+  process.exit(0);
+}
+for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, () => void stop());
+
+const parent = Number(process.env.OMNITROPE_PARENT);
+if (parent)
+  setInterval(() => {
+    try {
+      process.kill(parent, 0);
+    } catch {
+      void stop();
+    }
+  }, PARENT_MS).unref();

@@ -1,0 +1,139 @@
+import { eq, inArray, sql } from 'drizzle-orm';
+import Joi from 'joi';
+import type { ColumnMap, ManifestRow } from '@/formats/manifest';
+import { heavy } from '@/workers/pool';
+import type { Transaction } from '@/db/client';
+import { units } from '@/db/schema';
+import { BENCH_ROLES, defineCommand } from '../command';
+import { ShopError } from '../errors';
+import { startJob } from '../jobs/start';
+import { lotById } from './commands';
+import { putUnits } from './putUnits';
+import { manifestInput, MOST_AT_ONCE } from './rules';
+import { shareLotCost } from './shareCost';
+
+export interface Manifest {
+  lotId: string;
+  text: string;
+  columns: ColumnMap;
+}
+
+/** Rows of these that the lot has already are left out. */
+export async function freshRows(
+  tx: Transaction,
+  lotId: string,
+  rows: readonly ManifestRow[],
+): Promise<ManifestRow[]> {
+  const known = new Set<string | null>();
+  for (let i = 0; i < rows.length; i += 1000) {
+    const keys = rows.slice(i, i + 1000).map((row) => row.key);
+    const some = await tx
+      .select({ key: units.manifestKey })
+      .from(units)
+      .where(sql`${units.lotId} = ${lotId} and ${inArray(units.manifestKey, keys)}`);
+    some.forEach((row) => known.add(row.key));
+  }
+  return rows.filter((row) => !known.has(row.key));
+}
+
+/** @throws ShopError when there is nothing in it to take in */
+export async function readRows({ text, columns }: Pick<Manifest, 'text' | 'columns'>) {
+  const read = await heavy('readManifest', [text, columns]);
+  if (read.rows.length === 0)
+    throw new ShopError(
+      'invalid',
+      read.bad.length
+        ? `Nothing imported: all ${read.bad.length} rows are bad; the first, line ${read.bad[0].line}: ${read.bad[0].reason}.`
+        : 'Nothing imported: the file has no rows under its heading.',
+    );
+  return read;
+}
+
+/**
+ * Takes the good rows of a manifest in. Rows of this lot that are in already are passed over, so the same
+ * file twice adds nothing. Long files are a job's (`startImport`).
+ */
+export const importManifest = defineCommand<Manifest, { added: string[]; already: number; bad: number }>({
+  name: 'importManifest',
+  roles: BENCH_ROLES,
+  onUnit: false,
+  input: manifestInput.fork(['columns'], (columns) => columns.required()),
+  async run({ tx, actor }, input) {
+    const lot = await lotById(tx, input.lotId);
+    const { rows, bad } = await readRows(input);
+    if (rows.length > MOST_AT_ONCE)
+      throw new ShopError(
+        'refused',
+        `Nothing imported: ${rows.length} rows are more than ${MOST_AT_ONCE}; they are taken in by a worker.`,
+      );
+    const fresh = await freshRows(tx, lot.id, rows);
+    const made = await putUnits(tx, actor, lot, fresh);
+    if (made.length) await shareLotCost(tx, lot.id);
+    const added = made.map(({ tag }) => tag);
+    const already = rows.length - fresh.length;
+    return {
+      event: { kind: 'manifest imported', lotId: lot.id, payload: { added, already, bad } },
+      answer: { added, already, bad: bad.length },
+    };
+  },
+});
+
+/** What a queued import is given. */
+export interface ImportInput extends Manifest {
+  /** All of it or nothing: one bad row, or a cancel, and nothing is in. */
+  whole: boolean;
+}
+
+/** A long manifest, taken in by a worker, page by page, with progress and cancel. */
+export const startImport = defineCommand<ImportInput, { job: string; total: number }>({
+  name: 'startImport',
+  roles: BENCH_ROLES,
+  onUnit: false,
+  input: manifestInput
+    .fork(['columns'], (columns) => columns.required())
+    .keys({ whole: Joi.boolean().default(false).label('all or nothing') }),
+  async run({ tx, actor }, input) {
+    const lot = await lotById(tx, input.lotId);
+    const { rows, bad } = await readRows(input);
+    if (input.whole && bad.length)
+      throw new ShopError(
+        'refused',
+        `Nothing imported: ${bad.length} ${bad.length === 1 ? 'row is' : 'rows are'} bad, and it was to be all or nothing; the first, line ${bad[0].line}: ${bad[0].reason}.`,
+      );
+    const total = rows.length + bad.length;
+    const job = await startJob(tx, actor, {
+      kind: 'import',
+      total,
+      subject: lot.id,
+      input: { ...input },
+    });
+    return {
+      event: {
+        kind: 'import started',
+        lotId: lot.id,
+        payload: { job, rows: rows.length, bad: bad.length, whole: input.whole },
+      },
+      answer: { job, total },
+    };
+  },
+});
+
+/** What an import would do, without doing it. Without columns they are guessed from the heading. */
+export async function previewManifest(
+  tx: Transaction,
+  input: { lotId: string; text: string; columns?: ColumnMap },
+) {
+  const { keys, ...read } = await heavy('previewManifest', [input.text, input.columns]);
+  const known = new Set(
+    (await tx.select({ key: units.manifestKey }).from(units).where(eq(units.lotId, input.lotId))).map(
+      (row) => row.key,
+    ),
+  );
+  return {
+    ...read,
+    rows: read.rows.map((row) => ({ ...row, already: known.has(row.key) })),
+    total: keys.length,
+    already: keys.filter((key) => known.has(key)).length,
+    mostAtOnce: MOST_AT_ONCE,
+  };
+}

@@ -1,0 +1,171 @@
+import { catalogue, findingById } from '@/catalog';
+import type { Chassis, LotSource } from '@/core/catalogue';
+import { deriveRecord } from '@/core/record';
+import type { RecordEntry as Entry } from '@/core/record/entries';
+import { sizeText } from '@/core/record/values';
+import { claimsIn, type ManifestRow } from '@/formats/manifest';
+import type { Transaction } from '@/db/client';
+import { observations, recordValues, units } from '@/db/schema';
+import type { Actor } from '../command';
+import { swapBin } from '../components/bin';
+import { takeNumbers } from '../counters';
+import type { NewValue } from '../record/values';
+import { columnsFor, reckoningRules, type ReckoningRules } from '../units/revalue';
+
+export type NewUnit = Pick<
+  ManifestRow,
+  'chassis' | 'maker' | 'model' | 'serial' | 'processor' | 'memoryGb' | 'driveGb' | 'driveKind' | 'condition'
+> & { key: string | null };
+
+interface Lot {
+  id: string;
+  source: LotSource;
+  tagPrefix: string;
+}
+
+/** Next free tags of a prefix, "WQ-0147". */
+async function takeTags(tx: Transaction, prefix: string, count: number): Promise<string[]> {
+  const first = await takeNumbers(tx, `tag:${prefix}`, count);
+  return Array.from({ length: count }, (_, i) => `${prefix}-${String(first + i).padStart(4, '0')}`);
+}
+
+/** What the seller says of a machine that can be priced. */
+function claimedOf(row: NewUnit): NewValue[] {
+  const claimed: NewValue[] = [];
+  if (row.serial) claimed.push({ key: 'serial', value: row.serial });
+  if (row.processor) claimed.push({ key: 'processor', value: row.processor });
+  if (row.memoryGb !== null)
+    claimed.push({ key: 'memoryGb', value: sizeText(row.memoryGb), number: row.memoryGb });
+  if (row.driveGb !== null)
+    claimed.push({ key: 'driveGb', value: sizeText(row.driveGb), number: row.driveGb });
+  if (row.driveKind) claimed.push({ key: 'driveKind', value: row.driveKind });
+  return claimed;
+}
+
+const SAID = 'said';
+/** Nobody's unit: what lies in the bin for any machine. */
+const NOBODY = '00000000-0000-0000-0000-000000000000';
+
+/** Evaluates machines that come in, each kind of them once. */
+class Valuer {
+  private readonly bins = new Map<Chassis, Awaited<ReturnType<typeof swapBin>>>();
+  private readonly seen = new Map<string, ReturnType<typeof columnsFor>>();
+
+  constructor(
+    private readonly tx: Transaction,
+    private readonly reckoning: ReckoningRules,
+    private readonly source: LotSource,
+  ) {}
+
+  async columns(chassis: Chassis, claimed: readonly NewValue[], said: readonly string[]) {
+    // a serial number makes no machine another one
+    const like = claimed.filter(({ key }) => key !== 'serial');
+    const key = JSON.stringify([chassis, like, said]);
+    if (!this.bins.has(chassis)) this.bins.set(chassis, await swapBin(this.tx, NOBODY, chassis));
+    let columns = this.seen.get(key);
+    if (!columns) {
+      columns = this.work(chassis, like, said);
+      this.seen.set(key, columns);
+    }
+    return columns;
+  }
+
+  private work(chassis: Chassis, claimed: readonly NewValue[], said: readonly string[]) {
+    const at = Date.now();
+    const outcomes = said.map((finding) => ({ finding, outcome: saidIndex(finding) }));
+    const entries: Entry[] = [
+      ...claimed.map(({ key, value, number }): Entry => ({
+        kind: 'value',
+        at,
+        key,
+        basis: 'claimed',
+        text: value,
+        number: number ?? null,
+        origin: 'manifest',
+        by: '',
+      })),
+      ...outcomes.map((answer): Entry => ({ kind: 'answer', at, basis: 'claimed', ...answer })),
+    ];
+    return columnsFor(
+      this.reckoning,
+      {
+        chassis,
+        source: this.source,
+        grade: null,
+        derived: deriveRecord(entries, catalogue, chassis),
+        record: outcomes.map(({ finding, outcome }) => ({ kind: 'finding', id: finding, outcome })),
+        bin: this.bins.get(chassis)!,
+      },
+      'dock',
+    );
+  }
+}
+
+const saidIndex = (finding: string) => findingById(finding)!.outcomes.findIndex(({ id }) => id === SAID);
+
+/**
+ * Machines of a lot onto the record, many at once: rows, what the seller says, belief and value. The lot's
+ * cost is not shared out here.
+ * @returns id and tag of each, in the order given
+ */
+export async function putUnits(
+  tx: Transaction,
+  actor: Actor,
+  lot: Lot,
+  rows: readonly NewUnit[],
+): Promise<{ id: string; tag: string }[]> {
+  if (rows.length === 0) return [];
+  const tags = await takeTags(tx, lot.tagPrefix, rows.length);
+  const valuer = new Valuer(tx, await reckoningRules(tx), lot.source);
+  const made = await Promise.all(
+    rows.map(async (row, i) => {
+      const claimed = claimedOf(row);
+      const said = claimsIn(row.condition);
+      return { row, tag: tags[i], claimed, said, columns: await valuer.columns(row.chassis, claimed, said) };
+    }),
+  );
+  const stored = await tx
+    .insert(units)
+    .values(
+      made.map(({ row, tag, columns }) => ({
+        tag,
+        lotId: lot.id,
+        manifestKey: row.key,
+        chassis: row.chassis,
+        maker: row.maker,
+        model: row.model,
+        claim: row.condition,
+        version: 1,
+        ...columns,
+      })),
+    )
+    .returning({ id: units.id, tag: units.tag });
+  const idOf = new Map(stored.map(({ id, tag }) => [tag, id]));
+  const values = made.flatMap(({ tag, claimed }) =>
+    claimed.map(({ key, value, number }) => ({
+      unitId: idOf.get(tag)!,
+      key,
+      basis: 'claimed',
+      value,
+      number: number ?? null,
+      origin: 'manifest',
+      by: actor.name,
+    })),
+  );
+  if (values.length) await tx.insert(recordValues).values(values);
+  const claims = made.flatMap(({ tag, said }) =>
+    said.map((ref) => ({
+      unitId: idOf.get(tag)!,
+      kind: 'finding' as const,
+      ref,
+      outcome: saidIndex(ref),
+      outcomeId: SAID,
+      catalogue: catalogue.version,
+      basis: 'claimed',
+      by: actor.id,
+      byName: 'the seller',
+    })),
+  );
+  if (claims.length) await tx.insert(observations).values(claims);
+  return tags.map((tag) => ({ id: idOf.get(tag)!, tag }));
+}

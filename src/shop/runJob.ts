@@ -1,0 +1,42 @@
+import { ShopError } from './errors';
+import { importAll } from './lots/importAll';
+import { Cancelled, claim, end, Progress, type Job } from './jobs/progress';
+import { revalueAll } from './jobs/revaluation';
+import type { JobKind } from './jobs/start';
+
+interface Ended {
+  done: number;
+  note: string;
+  result?: Record<string, unknown>;
+}
+
+/** What each kind of job does. */
+const KINDS: Record<JobKind, (progress: Progress) => Promise<Ended>> = {
+  async revalue(progress) {
+    const { done, failed } = await revalueAll(progress);
+    return { done, note: failed ? `${failed} could not be worked out` : '', result: { failed } };
+  },
+  async import(progress) {
+    const { added, already, bad } = await importAll(progress);
+    return { done: added + already + bad, note: '', result: { added, already, bad } };
+  },
+};
+
+/** What came of running a job. `not mine`: another worker has it, or it has ended. */
+export type RunEnd = 'done' | 'failed' | 'cancelled' | 'not mine';
+
+/** Takes a job and does it, telling on its row how far it is. Never throws for what the job itself refuses. */
+export async function runJob(id: string, worker: string): Promise<RunEnd> {
+  const job: Job | null = await claim(id, worker);
+  if (!job) return 'not mine';
+  try {
+    const ended = await KINDS[job.kind as JobKind](new Progress(job));
+    return (await end(id, { status: 'done', ...ended })) ? 'done' : 'cancelled';
+  } catch (error) {
+    if (error instanceof Cancelled) return 'cancelled';
+    const note = error instanceof ShopError ? error.message : 'Something went wrong; the log has it.';
+    await end(id, { status: 'failed', note: note.slice(0, 400) });
+    if (!(error instanceof ShopError)) throw error;
+    return 'failed';
+  }
+}
