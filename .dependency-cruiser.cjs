@@ -42,7 +42,7 @@ module.exports = {
     only('core', []),
     only('catalog', ['core']),
     only('formats', ['core']),
-    only('words', ['core']),
+    only('words', ['core', 'catalog']),
     only('shapes', ['core']),
     only('db', ['core', 'log']),
     only('ui', ['core', 'catalog', 'words', 'shapes']),

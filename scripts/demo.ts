@@ -43,6 +43,10 @@ async function see(tag: string, who: string, ...findings: [string, number, strin
     await act(who, 'observe', { unitId, finding, outcome, ...(acknowledged && { acknowledged }) });
 }
 
+async function read(tag: string, who: string, key: string, value: string): Promise<void> {
+  await act(who, 'typeSpec', { unitId: await unitNamed(tag), key, value });
+}
+
 async function lot(input: Record<string, unknown>, file: string): Promise<void> {
   const { lotId } = await act<{ lotId: string }>('Buyer', 'receiveLot', input);
   const text = readFileSync(new URL(`../samples/manifests/${file}`, import.meta.url), 'utf8');
@@ -404,10 +408,50 @@ async function furnish(): Promise<void> {
     ['gets-to', 0],
   );
 
+  // not every machine is worth mending: one to be sold as found, two for the recycler
+  await read('FB-0009', 'Bench B', 'processorLevel', '2');
+  await see(
+    'FB-0009',
+    'Bench B',
+    ['look-liquid', 0],
+    ['look-screws', 1],
+    ['look-glass', 2],
+    ['look-dust', 1],
+    ['look-bay', 1],
+    ['button', 0],
+    ['fan-sound', 0],
+  );
+  await act('Bench B', 'repairVerdict', {
+    unitId: await unitNamed('FB-0009'),
+    repair: 'swap-panel',
+    helped: false,
+  });
+  await read('TF-0012', 'Bench A', 'processorLevel', '0');
+  await see(
+    'TF-0012',
+    'Bench A',
+    ['look-liquid', 1],
+    ['look-battery', 1],
+    ['look-glass', 2],
+    ['look-bay', 1],
+    ['button', 2],
+    ['memory-fitted', 1],
+  );
+  await read('WQ-0017', 'Bench A', 'processorLevel', '0');
+  await see(
+    'WQ-0017',
+    'Bench A',
+    ['look-bay', 1],
+    ['button', 2],
+    ['memory-fitted', 1],
+    ['capacitors', 2],
+    ['pins', 2],
+  );
+
   // machines on the shelf and sold
   for (const [tag, drive, ask, sold] of [
     ['WQ-0009', solid, 6900, 6900],
-    ['WQ-0015', solid2, 6400, undefined],
+    ['WQ-0015', solid2, 7900, undefined],
   ] as const) {
     await see(tag, 'Bench A', ...OUTSIDE, ['look-bay', 1], ['button', 0], ['picture-monitor', 0]);
     const unitId = await unitNamed(tag);

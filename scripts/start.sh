@@ -48,7 +48,7 @@ TXT
 stop() { trap - TERM INT; kill -TERM "$serve" "$worker" 2>/dev/null; wait "$serve" "$worker" 2>/dev/null; exit 0; }
 trap stop TERM INT
 HOST=$HOST node scripts/serve.mjs & serve=$!
-OMNITROPE_PARENT=$serve node scripts/bundled.mjs scripts/worker.ts & worker=$!
+LOG_LEVEL=${LOG_LEVEL:-warn} OMNITROPE_PARENT=$serve node scripts/bundled.mjs scripts/worker.ts & worker=$!
 wait "$serve"; ended=$?
 kill -TERM "$worker" 2>/dev/null
 exit "$ended"

@@ -4,7 +4,7 @@ import { listUnits } from '@/shop/units/queries';
 import { Pages } from '@/ui/lists/Pages';
 import { UnitTable } from '@/ui/lists/UnitTable';
 import { Empty, Sheet } from '@/ui/kit/parts';
-import { PAGE_ROWS, pageOf, tableRows } from './unitRows';
+import { PAGE_ROWS, pageOf, tableRows } from '@/words/rows';
 
 export const metadata = { title: 'What to work on' };
 

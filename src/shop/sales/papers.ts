@@ -10,13 +10,8 @@ import { proofOf } from '../proof/proof';
 import { houseAt } from '../rules/house';
 import { standingObservations } from '../record/queries';
 import { erasuresOf, partsFitted, unitByTag, workOf } from '../units/queries';
+import { CHASSIS_NAMES } from '@/words/names';
 
-export const CHASSIS_NAMES = {
-  desktop: 'desktop',
-  small: 'small desktop',
-  aio: 'all-in-one',
-  laptop: 'laptop',
-} as const;
 const SIZES = ['small', 'medium', 'large'];
 
 async function readyUnit(tag: string) {

@@ -1,21 +1,10 @@
 import { eq } from 'drizzle-orm';
 import type { Transaction } from '@/db/client';
 import { STAGES, units, type Stage } from '@/db/schema';
+import { STAGE_NAMES as NAMES } from '@/words/names';
 import { ShopError } from '../errors';
 
-export const STAGE_NAMES: Record<Stage, string> = {
-  dock: 'Dock',
-  look: 'First look',
-  find: 'Find out',
-  decide: 'Decide',
-  hands: 'Hands on',
-  system: 'System',
-  prove: 'Prove',
-  shelf: 'Shelf',
-  quarantine: 'Quarantine',
-  sold: 'Sold',
-  gone: 'Gone',
-};
+export const STAGE_NAMES: Record<Stage, string> = NAMES;
 
 /** The line: stages of the work in order. Quarantine, sold and gone lie beside it. */
 export const LINE: readonly Stage[] = STAGES.slice(0, 8);

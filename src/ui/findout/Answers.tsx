@@ -1,5 +1,5 @@
 import { Quiet } from '../kit/parts';
-import type { AnswerView } from '../unit/unitView';
+import type { AnswerView } from '@/words/unitView';
 
 const decibans = (value: number) => `${value > 0 ? '+' : '−'}${Math.abs(value).toFixed(1)}`;
 

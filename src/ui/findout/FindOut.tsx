@@ -21,7 +21,7 @@ import type {
   StepView,
   UnitHead,
   WorthView,
-} from '../unit/unitView';
+} from '@/words/unitView';
 import { Worth } from './Worth';
 import { Money } from '../kit/theShop';
 

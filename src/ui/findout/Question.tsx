@@ -3,7 +3,7 @@ import { useRef, useState, type ReactNode } from 'react';
 import { useShortcuts } from '../kit/keyboard';
 import { Button, CautionNote } from '../kit/parts';
 import { attended } from '../kit/words';
-import type { CautionView, StepView } from '../unit/unitView';
+import type { CautionView, StepView } from '@/words/unitView';
 
 interface Props {
   step: StepView;

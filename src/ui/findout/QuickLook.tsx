@@ -7,7 +7,7 @@ import { Refused } from '../kit/Refused';
 import { useCommand } from '../kit/useCommand';
 import { PhotoTray, type PhotoView } from '../unit/PhotoTray';
 import { Question } from './Question';
-import type { StepView, UnitHead } from '../unit/unitView';
+import type { StepView, UnitHead } from '@/words/unitView';
 
 export interface LookQuestion {
   step: StepView;

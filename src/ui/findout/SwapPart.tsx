@@ -2,7 +2,7 @@
 import { useShortcuts } from '../kit/keyboard';
 import { Button, Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
-import type { LentView, UnitHead } from '../unit/unitView';
+import type { LentView, UnitHead } from '@/words/unitView';
 
 interface Props {
   unit: UnitHead;

@@ -7,7 +7,7 @@ import { useCommand } from '../kit/useCommand';
 import { shop } from '../live/shop';
 import { asideWords, type LaidAside } from './aside';
 import { Clock } from './Clock';
-import type { RunningWorkView, UnitHead } from '../unit/unitView';
+import type { RunningWorkView, UnitHead } from '@/words/unitView';
 
 export interface AlonePreset {
   minutes: number;

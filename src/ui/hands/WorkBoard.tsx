@@ -8,7 +8,7 @@ import { shop } from '../live/shop';
 import { asideWords, type LaidAside } from './aside';
 import { attended, duration } from '../kit/words';
 import { RunningWork, type AlonePreset } from './RunningWork';
-import type { CautionView, RunningWorkView, UnitHead } from '../unit/unitView';
+import type { CautionView, RunningWorkView, UnitHead } from '@/words/unitView';
 import { Money } from '../kit/theShop';
 
 export interface StartChoice {

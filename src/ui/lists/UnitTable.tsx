@@ -1,33 +1,9 @@
 import { Link } from '@/ui/kit/Link';
+import type { UnitTableRow } from '@/words/rows';
 import { MoneyWithin } from '../kit/theShop';
 import { attended, duration, percent } from '../kit/words';
 import { worthScale } from './worthScale';
-
-export interface UnitTableRow {
-  id: string;
-  tag: string;
-  maker: string;
-  model: string;
-  probably: string;
-  probability: number | null;
-  route: string;
-  valueMinor: number;
-  lowMinor: number;
-  highMinor: number;
-  stopMinor: number;
-  handsMinutes: number;
-  stageName: string;
-  waitMinutes: number;
-}
-
-export const ROUTE_NAMES: Record<string, string> = {
-  refurbish: 'Refurbish',
-  disclose: 'Faults told',
-  asFound: 'Sell as found',
-  harvest: 'Harvest',
-  recycle: 'Recycle',
-  quarantine: 'Quarantine',
-};
+import { ROUTE_NAMES } from '@/words/names';
 
 /**
  * Units with what they are worth on one shared axis: band = eight of ten outcomes, bar = expected, tick =

@@ -154,7 +154,8 @@ export function ManifestImport({
             <p className="text-[14.5px]">
               <b>{job.result.added} units came in.</b>{' '}
               {job.result.already > 0 && `${job.result.already} were in already. `}
-              {job.result.bad > 0 && `${job.result.bad} bad rows stayed out.`}
+              {job.result.bad > 0 &&
+                `${job.result.bad} bad ${job.result.bad === 1 ? 'row' : 'rows'} stayed out.`}
             </p>
           )}
         </div>

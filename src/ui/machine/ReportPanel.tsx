@@ -4,7 +4,7 @@ import { useState, type DragEvent } from 'react';
 import { useShortcuts } from '../kit/keyboard';
 import { Button, Problem } from '../kit/parts';
 import { outcomeOf, useCommand } from '../kit/useCommand';
-import type { UnitHead } from '../unit/unitView';
+import type { UnitHead } from '@/words/unitView';
 
 interface Answer {
   read: { name: string; kind: string | null; problems: string[] }[];

@@ -3,7 +3,7 @@ import { useState, type FormEvent } from 'react';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Button, Known, Problem } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
-import type { UnitHead } from '../unit/unitView';
+import type { UnitHead } from '@/words/unitView';
 
 export interface SpecLine {
   key: string;

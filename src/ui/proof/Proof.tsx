@@ -6,7 +6,7 @@ import { useShortcuts } from '../kit/keyboard';
 import { useCommand } from '../kit/useCommand';
 import { attended } from '../kit/words';
 import { SurfaceMap, type MarkView, type SurfaceView } from './SurfaceMap';
-import type { UnitHead } from '../unit/unitView';
+import type { UnitHead } from '@/words/unitView';
 
 export interface TestView {
   id: string;

@@ -6,7 +6,7 @@ import { Money, Sign, useMoney } from '../kit/theShop';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Button, CautionNote, Heading, Problem } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
-import type { UnitHead } from '../unit/unitView';
+import type { UnitHead } from '@/words/unitView';
 
 export interface DriveView {
   id: string;

@@ -9,7 +9,7 @@ import { Known, Problem } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
 import { tellConcern } from '../live/Connection';
 import { tellStage } from '../frame/LineHere';
-import type { UnitHead } from './unitView';
+import type { UnitHead } from '@/words/unitView';
 
 const VIEWS = [
   ['l', 'look', 'Look'],

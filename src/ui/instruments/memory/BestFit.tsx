@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { SLOT_RULES, type SlotRule } from '@/core/memory/board';
 import { bestFit, type BinModule, type MemoryFit } from '@/core/memory/fit';
 import { ChoiceField, TextField } from '../../kit/fields';
-import type { UnitHead } from '../../unit/unitView';
+import type { UnitHead } from '@/words/unitView';
 import { Button, Heading, Problem } from '../../kit/parts';
 import { useCommand } from '../../kit/useCommand';
 import { ruleWords } from './words';

@@ -9,7 +9,7 @@ import { useShortcuts } from '../../kit/keyboard';
 import { Button, CautionNote, Heading, Problem, Quiet } from '../../kit/parts';
 import { useCommand } from '../../kit/useCommand';
 import { attended } from '../../kit/words';
-import type { UnitHead } from '../../unit/unitView';
+import type { UnitHead } from '@/words/unitView';
 import { Board } from './Board';
 import { useMemoryWorker } from './useMemoryWorker';
 import { endWords, letter, ruleWords, trialWords } from './words';

@@ -10,7 +10,7 @@ import { SOURCE_WORDS } from '@/ui/lots/sourceWords';
 import { UnitTable } from '@/ui/lists/UnitTable';
 import { Money, Sign } from '@/ui/kit/theShop';
 import { Empty, Sheet } from '@/ui/kit/parts';
-import { PAGE_ROWS, pageOf, tableRows } from '../../unitRows';
+import { PAGE_ROWS, pageOf, tableRows } from '@/words/rows';
 
 type Props = { params: Promise<{ code: string }>; searchParams: Promise<{ page?: string }> };
 

@@ -6,12 +6,12 @@ import { requireActor } from '@/server/session';
 import { countClosed } from '@/shop/rules/closed';
 import { effectiveCatalogue } from '@/shop/rules/effective';
 import { shopRules } from '@/shop/rules/queries';
-import { CHASSIS_NAMES } from '@/shop/sales/papers';
 import { Learning, type LearnedLine } from '@/ui/rules/Learning';
 import { OwnNumbers, type ItemView } from '@/ui/rules/OwnNumbers';
 import { Revaluation } from '@/ui/rules/Revaluation';
 import { RulesNav } from '@/ui/rules/RulesNav';
 import { Sheet } from '@/ui/kit/parts';
+import { CHASSIS_NAMES } from '@/words/names';
 
 export const metadata = { title: 'Own numbers' };
 

@@ -6,7 +6,7 @@ import { STAGE_NAMES } from '@/shop/units/stages';
 import { Pages } from '@/ui/lists/Pages';
 import { UnitTable } from '@/ui/lists/UnitTable';
 import { Empty, Sheet } from '@/ui/kit/parts';
-import { PAGE_ROWS, pageOf, tableRows } from '../../unitRows';
+import { PAGE_ROWS, pageOf, tableRows } from '@/words/rows';
 
 type Props = { params: Promise<{ stage: string }>; searchParams: Promise<{ page?: string }> };
 

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { UnitTicket } from '@/ui/unit/UnitTicket';
-import { unitHead } from './unitHead';
+import { unitHead } from './loadUnit';
 
 type Props = { children: ReactNode; params: Promise<{ tag: string }> };
 

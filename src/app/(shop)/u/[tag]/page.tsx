@@ -4,12 +4,12 @@ import { database } from '@/db/client';
 import { reservedFor } from '@/shop/components/bin';
 import { recordOf, workOf } from '@/shop/units/queries';
 import { FindOut } from '@/ui/findout/FindOut';
-import { ROUTE_NAMES } from '@/ui/lists/UnitTable';
 import { Empty, Sheet } from '@/ui/kit/parts';
-import { answerViews, runningViews } from './answerViews';
+import { answerViews, runningViews } from '@/words/answers';
 import { shopRules } from '@/shop/rules/queries';
-import { aroundOf, plainQuestion, stepView } from './stepWords';
-import { loadUnit, unitHead } from './unitHead';
+import { aroundOf, plainQuestion, stepView } from '@/words/steps';
+import { loadUnit, unitHead } from './loadUnit';
+import { ROUTE_NAMES } from '@/words/names';
 
 type Props = { params: Promise<{ tag: string }>; searchParams: Promise<{ ask?: string }> };
 

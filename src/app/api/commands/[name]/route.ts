@@ -1,5 +1,5 @@
 import { answer, assertOwnOrigin, jsonWithin } from '@/server/answer';
-import { nextStep } from '@/app/(shop)/u/[tag]/nextStep';
+import { nextStep } from '@/shop/units/nextStep';
 import { requireActorForApi } from '@/server/session';
 import { runCommand } from '@/shop/command';
 import { commandByName } from '@/shop/commands';

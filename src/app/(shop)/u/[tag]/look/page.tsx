@@ -3,8 +3,8 @@ import { observable } from '@/core/belief/facts';
 import { appliesTo } from '@/core/belief/model';
 import { photosOf, recordOf } from '@/shop/units/queries';
 import { QuickLook, type LookQuestion } from '@/ui/findout/QuickLook';
-import { plainQuestion } from '../stepWords';
-import { loadUnit, unitHead } from '../unitHead';
+import { plainQuestion } from '@/words/steps';
+import { loadUnit, unitHead } from '../loadUnit';
 
 export default async function LookPage({ params }: { params: Promise<{ tag: string }> }) {
   const { tag } = await params;

@@ -5,7 +5,7 @@ import { PhotoTray } from '@/ui/unit/PhotoTray';
 import { ReportPanel } from '@/ui/machine/ReportPanel';
 import { SpecSheet } from '@/ui/machine/SpecSheet';
 import { dayAndTime } from '@/words/time';
-import { loadUnit, unitHead } from '../unitHead';
+import { loadUnit, unitHead } from '../loadUnit';
 
 export default async function MachinePage({ params }: { params: Promise<{ tag: string }> }) {
   const { tag } = await params;

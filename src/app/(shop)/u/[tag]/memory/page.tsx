@@ -7,7 +7,7 @@ import { BestFit } from '@/ui/instruments/memory/BestFit';
 import { LessSeen } from '@/ui/instruments/memory/LessSeen';
 import { MemoryBench } from '@/ui/instruments/memory/MemoryBench';
 import { PageTabs } from '@/ui/kit/PageTabs';
-import { loadUnit, unitHead } from '../unitHead';
+import { loadUnit, unitHead } from '../loadUnit';
 
 type Props = { params: Promise<{ tag: string }>; searchParams: Promise<{ view?: string }> };
 

@@ -3,7 +3,7 @@ import { database } from '@/db/client';
 import { proofOf } from '@/shop/proof/proof';
 import { Proof } from '@/ui/proof/Proof';
 import { shopHouse } from '@/shop/rules/queries';
-import { loadUnit, unitHead } from '../unitHead';
+import { loadUnit, unitHead } from '../loadUnit';
 
 const SIZES = ['small', 'medium', 'large'];
 

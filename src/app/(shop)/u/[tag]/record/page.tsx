@@ -9,7 +9,7 @@ import { StageMover } from '@/ui/unit/StageMover';
 import { Empty, Heading, Sheet } from '@/ui/kit/parts';
 import { dayAndTime } from '@/words/time';
 import { eventTitle, eventWords, type Names } from '@/words/events';
-import { loadUnit, unitHead } from '../unitHead';
+import { loadUnit, unitHead } from '../loadUnit';
 
 const namesFor = (chassis: Chassis, rubric: Rubric, decimals: number): Names => ({
   finding: findingById,

@@ -7,7 +7,7 @@ import { erasuresOf, partsIn, saleOf } from '@/shop/units/queries';
 import { priceOf } from '@/shop/units/worth';
 import { Shelf } from '@/ui/shelf/Shelf';
 import { dayAndTime, dayOf } from '@/words/time';
-import { loadUnit, unitHead } from '../unitHead';
+import { loadUnit, unitHead } from '../loadUnit';
 
 export default async function ShelfPage({ params }: { params: Promise<{ tag: string }> }) {
   const { tag } = await params;

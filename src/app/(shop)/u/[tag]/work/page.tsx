@@ -4,9 +4,9 @@ import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { partsIn, workOf } from '@/shop/units/queries';
 import { WorkBoard, type PartLine, type StartChoice } from '@/ui/hands/WorkBoard';
 import { dayAndTime } from '@/words/time';
-import { runningViews, workMinutes } from '../answerViews';
-import { cautionView } from '../stepWords';
-import { loadUnit, unitHead } from '../unitHead';
+import { runningViews, workMinutes } from '@/words/answers';
+import { cautionView } from '@/words/steps';
+import { loadUnit, unitHead } from '../loadUnit';
 
 const line = (part: Awaited<ReturnType<typeof partsIn>>[number]): PartLine => ({
   id: part.id,

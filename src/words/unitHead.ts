@@ -1,12 +1,8 @@
-import { notFound } from 'next/navigation';
-import { cache } from 'react';
-import { requireActor } from '@/server/session';
-import { CHASSIS_NAMES } from '@/shop/sales/papers';
-import { unitByTag } from '@/shop/units/queries';
+import type { BenchState, Chassis } from '@/core/catalogue';
 import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
-import { keepCurrent } from '@/shop/units/revalue';
-import { STAGE_NAMES } from '@/shop/units/stages';
-import type { UnitHead } from '@/ui/unit/unitView';
+import type { Specification } from '@/core/record/specification';
+import { CHASSIS_NAMES, STAGE_NAMES } from './names';
+import type { UnitHead } from './unitView';
 
 const ON_TICKET: SpecKey[] = [
   'processor',
@@ -20,17 +16,21 @@ const ON_TICKET: SpecKey[] = [
 ];
 const DRIVE_WORDS: Record<string, string> = { none: 'none fitted', disk: 'hard disk', solid: 'solid-state' };
 
-/** The unit of a page, read once a request; its values follow rules and bin when they have changed. */
-export const loadUnit = cache(async (tag: string) => {
-  const actor = await requireActor();
-  const found = await unitByTag(tag);
-  if (!found) notFound();
-  const current = (await keepCurrent(found.unit)) ? (await unitByTag(tag))! : found;
-  return { ...current, actor };
-});
+interface Unit {
+  id: string;
+  tag: string;
+  version: number;
+  stage: keyof typeof STAGE_NAMES;
+  chassis: Chassis;
+  maker: string;
+  model: string;
+  claim: string;
+  bench: BenchState;
+  costMinor: number;
+}
 
-export async function unitHead(tag: string): Promise<UnitHead> {
-  const { unit, lot, spec, actor } = await loadUnit(tag);
+/** What the ticket of a unit says. @param lot the lot's code */
+export function headView(unit: Unit, lot: string, spec: Specification, mayWrite: boolean): UnitHead {
   return {
     id: unit.id,
     tag: unit.tag,
@@ -38,7 +38,7 @@ export async function unitHead(tag: string): Promise<UnitHead> {
     stage: unit.stage,
     stageName: STAGE_NAMES[unit.stage],
     name: `${unit.maker} ${unit.model}`.trim() || 'Unnamed machine',
-    sub: `${CHASSIS_NAMES[unit.chassis]}, lot ${lot.code}`,
+    sub: `${CHASSIS_NAMES[unit.chassis]}, lot ${lot}`,
     claim: unit.claim,
     bench: unit.bench,
     costMinor: unit.costMinor,
@@ -55,7 +55,7 @@ export async function unitHead(tag: string): Promise<UnitHead> {
         },
       ];
     }),
-    mayWrite: actor.role !== 'viewer',
+    mayWrite,
     held: unit.stage === 'quarantine' || unit.stage === 'sold',
   };
 }

@@ -1,7 +1,7 @@
 import { shopRules } from '@/shop/rules/queries';
 import { snapshotOf } from '@/shop/units/queries';
-import type { StepView } from '@/ui/unit/unitView';
-import { aroundOf, stepView } from './stepWords';
+import type { StepView } from '@/words/unitView';
+import { aroundOf, stepView } from '@/words/steps';
 
 /** What a unit's bench asks or proposes first now, in words; null when nothing is done to it. */
 export async function nextStep(unitId: string): Promise<StepView | null> {

@@ -1,12 +1,39 @@
 import { causeById, findingById, repairById } from '@/catalog';
 import type { Evaluation } from '@/core/steps/evaluate';
-import type { recordOf, workOf } from '@/shop/units/queries';
-import type { AnswerView, RunningWorkView } from '@/ui/unit/unitView';
+import type { AnswerView, RunningWorkView } from './unitView';
 
-type Row = Awaited<ReturnType<typeof recordOf>>[number];
+/** An answer or a verdict as it stands on the record. */
+export interface AnswerRow {
+  id: number;
+  kind: string;
+  ref: string;
+  outcome: number;
+  place: string | null;
+  basis: string;
+  byName: string;
+  at: Date;
+  voidedBy: number | null;
+}
+
+interface Segment {
+  attended: boolean;
+  startedAt: Date;
+  endedAt: Date | null;
+}
+
+/** A piece of work with the stretches of its clock. */
+export interface WorkRow {
+  id: string;
+  ref: string;
+  title: string;
+  kind: string;
+  status: string;
+  startedAt: Date;
+  segments: readonly Segment[];
+}
 
 /** The record in words, newest first, each standing entry with what it moved. */
-export function answerViews(rows: readonly Row[], evaluation: Evaluation | null): AnswerView[] {
+export function answerViews(rows: readonly AnswerRow[], evaluation: Evaluation | null): AnswerView[] {
   const standing = rows.filter((row) => row.voidedBy === null);
   return rows
     .map((row): AnswerView => {
@@ -35,11 +62,11 @@ export function answerViews(rows: readonly Row[], evaluation: Evaluation | null)
     .reverse();
 }
 
-const minutesOf = (segment: { startedAt: Date; endedAt: Date | null }) =>
+const minutesOf = (segment: Segment) =>
   ((segment.endedAt ?? new Date()).getTime() - segment.startedAt.getTime()) / 60_000;
 
 /** Minutes of hands and of running alone, ended stretches only when `ended`. */
-export function workMinutes(work: Awaited<ReturnType<typeof workOf>>[number]): {
+export function workMinutes(work: WorkRow): {
   attended: number;
   alone: number;
 } {
@@ -50,7 +77,7 @@ export function workMinutes(work: Awaited<ReturnType<typeof workOf>>[number]): {
   return { attended: sum(true), alone: sum(false) };
 }
 
-export function runningViews(rows: Awaited<ReturnType<typeof workOf>>): RunningWorkView[] {
+export function runningViews(rows: readonly WorkRow[]): RunningWorkView[] {
   return rows
     .filter((row) => ['running', 'alone', 'paused'].includes(row.status))
     .map((row) => {

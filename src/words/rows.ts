@@ -1,9 +1,30 @@
-import type { UnitListRow } from '@/shop/units/queries';
-import { STAGE_NAMES } from '@/shop/units/stages';
-import type { UnitTableRow } from '@/ui/lists/UnitTable';
+import { STAGE_NAMES } from './names';
+
+/** A unit in a list, as the table shows it. */
+export interface UnitTableRow {
+  id: string;
+  tag: string;
+  maker: string;
+  model: string;
+  probably: string;
+  probability: number | null;
+  route: string;
+  valueMinor: number;
+  lowMinor: number;
+  highMinor: number;
+  stopMinor: number;
+  handsMinutes: number;
+  stageName: string;
+  waitMinutes: number;
+}
+
+interface ListedUnit extends Omit<UnitTableRow, 'stageName' | 'waitMinutes'> {
+  stage: keyof typeof STAGE_NAMES;
+  stageSince: Date;
+}
 
 /** List rows as the table shows them. */
-export function tableRows(rows: UnitListRow[]): UnitTableRow[] {
+export function tableRows(rows: readonly ListedUnit[]): UnitTableRow[] {
   const now = Date.now();
   return rows.map((row) => ({
     id: row.id,

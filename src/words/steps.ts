@@ -4,7 +4,7 @@ import type { BenchMove } from '@/core/steps/bench';
 import type { Evaluation } from '@/core/steps/evaluate';
 import type { RankedStep } from '@/core/steps/rank';
 import { minorText } from '@/core/money/minor';
-import type { CautionView, StepView } from '@/ui/unit/unitView';
+import type { CautionView, StepView } from './unitView';
 
 const MOVE_WORDS: Record<BenchItem, [string, string]> = {
   plugged: ['plug it in', 'unplug it'],

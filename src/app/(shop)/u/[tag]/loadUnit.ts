@@ -1,0 +1,21 @@
+import { notFound } from 'next/navigation';
+import { cache } from 'react';
+import { requireActor } from '@/server/session';
+import { unitByTag } from '@/shop/units/queries';
+import { keepCurrent } from '@/shop/units/revalue';
+import type { UnitHead } from '@/words/unitView';
+import { headView } from '@/words/unitHead';
+
+/** The unit of a page, read once a request; its values follow rules and bin when they have changed. */
+export const loadUnit = cache(async (tag: string) => {
+  const actor = await requireActor();
+  const found = await unitByTag(tag);
+  if (!found) notFound();
+  const current = (await keepCurrent(found.unit)) ? (await unitByTag(tag))! : found;
+  return { ...current, actor };
+});
+
+export async function unitHead(tag: string): Promise<UnitHead> {
+  const { unit, lot, spec, actor } = await loadUnit(tag);
+  return headView(unit, lot.code, spec, actor.role !== 'viewer');
+}
