@@ -1,7 +1,7 @@
 import { eq, sql } from 'drizzle-orm';
 import type Joi from 'joi';
 import { createHash } from 'node:crypto';
-import type { EventKind } from '@/core/record/events';
+import type { EventKind, EventPayloads } from '@/core/record/events';
 import { database, type Transaction } from '@/db/client';
 import { sqlState, tooBusy, worthRetrying } from '@/db/failure';
 import { commandKeys, events, units } from '@/db/schema';
@@ -22,17 +22,20 @@ export interface Actor {
   via?: string;
 }
 
-export interface EventDraft {
-  kind: EventKind;
+interface EventPlace {
   unitId?: string;
   lotId?: string;
   voids?: number;
-  payload: Record<string, unknown>;
   /** Other units whose screens change with it. */
   alsoUnits?: string[];
   /** Whose account it changes: their open screens end. */
   person?: string;
 }
+
+/** An event to be sealed: each kind with its own payload. */
+export type EventDraft = {
+  [K in EventKind]: EventPlace & { kind: K; payload: EventPayloads[K] };
+}[EventKind];
 
 export interface CommandContext {
   tx: Transaction;

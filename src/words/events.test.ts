@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { EVENT_KINDS } from '@/core/record/events';
-import { eventTitle, eventWords, type Names } from './events';
+import { EVENT_TITLES, eventTitle, eventWords, type Names } from './events';
+
+const EVENT_KINDS = Object.keys(EVENT_TITLES);
 
 const names: Names = {
   decimals: 2,

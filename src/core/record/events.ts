@@ -1,59 +1,128 @@
-/** Every kind of event the sealed history holds. Their wording is in `words/events`. */
-export const EVENT_KINDS = [
-  'finding',
-  'quarantined',
-  'repair',
-  'voided',
-  'bench',
-  'stage',
-  'typed',
-  'report asked for',
-  'report taken in',
-  'work started',
-  'work paused',
-  'work resumed',
-  'left running',
-  'work finished',
-  'memory start',
-  'memory start back',
-  'memory board',
-  'memory board dropped',
-  'part received',
-  'part recorded',
-  'part fitted',
-  'part taken',
-  'part lent',
-  'part back',
-  'part judged',
-  'drive erased',
-  'drive returned',
-  'drive destroyed',
-  'drive never',
-  'test',
-  'defect marked',
-  'defect removed',
-  'graded',
-  'listed',
-  'sold',
-  'photo',
-  'photo removed',
-  'unit added',
-  'lot received',
-  'lot corrected',
-  'manifest imported',
-  'import started',
-  'rules',
-  'own numbers',
-  'house tables',
-  'learned',
-  'learning dropped',
-  'codes',
-  'codes dropped',
-  'revaluation',
-  'job cancelled',
-  'person added',
-  'person closed',
-  'person renamed',
-  'role',
-] as const;
-export type EventKind = (typeof EVENT_KINDS)[number];
+import type { BenchState } from '../catalogue';
+import type { HouseChange } from '../house/changes';
+
+interface PartNamed {
+  component: string;
+  code: string;
+  name: string;
+}
+interface PartIn {
+  component: string;
+  code: string;
+  class: string;
+  name: string;
+  serial?: string;
+  costMinor?: number;
+  attributes?: Record<string, string | number>;
+}
+interface WorkNamed {
+  work: string;
+  title: string;
+}
+/** What somebody's hands left for it. */
+interface LaidAside {
+  work: string;
+  unit: string;
+  tag: string;
+  title: string;
+}
+interface Answered {
+  observation: number;
+  finding: string;
+  /** Outcome by its id, and by its number at the time. */
+  outcome: string;
+  index: number;
+  replaced: number | null;
+  acknowledged: string | null;
+  /** Codes of lent parts that went back with the answer. */
+  back?: string[];
+  before: { stage: string };
+  after: { stage: string };
+}
+interface DriveSeen {
+  erasure: string;
+  component: string;
+  code: string;
+  serial: string;
+  method: string;
+  verified: string;
+}
+interface Person {
+  person: string;
+  name: string;
+}
+
+/**
+ * What every kind of event of the sealed history holds. A kind is never given another meaning: what is told
+ * anew gets new fields, and earlier rows go on being read. The wording is in `words/events`.
+ */
+export interface EventPayloads {
+  finding: Answered;
+  quarantined: Answered;
+  repair: { observation: number; repair: string; helped: boolean; work?: string[] };
+  voided: { observation: number; ref: string; outcome: number; refs?: string[] };
+  bench: BenchState;
+  stage: { from: string; to: string };
+  typed: { key: string; value: string };
+  'report asked for': { expiresAt: Date };
+  'report taken in': { files: unknown; spec: unknown; findings: unknown; notRead: unknown };
+  'work started': WorkNamed & { ref: string; paused: LaidAside[] };
+  'work paused': WorkNamed;
+  'work resumed': WorkNamed & { paused: LaidAside[] };
+  'left running': WorkNamed & { minutes: number; station: string };
+  'work finished': WorkNamed & { helped: boolean | null; observation: number | null; note: string };
+  'memory start': { start: number; placed: string[]; cleaned: number[]; gb: number | null };
+  'memory start back': { start: number };
+  'memory board': {
+    starts: number;
+    told: { finding: string; outcome: string; place?: string }[];
+    back?: string[];
+  };
+  'memory board dropped': { starts: number; back?: string[] };
+  'part received': PartIn;
+  'part recorded': PartIn;
+  'part fitted': PartNamed & { costMinor: number };
+  'part taken': PartNamed & { to: string };
+  'part lent': PartNamed & { finding: string };
+  'part back': PartNamed;
+  'part judged': { component: string; code: string; knownGood: boolean };
+  'drive erased': DriveSeen;
+  'drive returned': DriveSeen;
+  'drive destroyed': DriveSeen;
+  'drive never': DriveSeen;
+  test: { test: string; result: string };
+  'defect marked': { defect: string; surface: string; kind: string; size: number; x: number; y: number };
+  'defect removed': { defect: string; surface: string; kind: string; why: string };
+  graded: { grade: string | null; points: number; rubric: string; [more: string]: unknown };
+  listed: { askMinor: number; grade: string };
+  sold: { priceMinor: number; feesMinor: number; soldOn: string; channel: string };
+  photo: { photo: string; width: number; height: number; bytes: number; note: string };
+  'photo removed': { photo: string };
+  'unit added': { tag: string; maker: string; model: string; [more: string]: unknown };
+  'lot received': { code: string; name: string; [more: string]: unknown };
+  'lot corrected': { before: Record<string, unknown>; after: Record<string, unknown>; why: string };
+  'manifest imported':
+    | { added: string[]; already: number; bad: unknown[] }
+    | { count: number; first: string; last: string; already: number; bad: number };
+  'import started': { job: string; rows: number; bad: number; whole: boolean };
+  rules: { before: Record<string, unknown>; [more: string]: unknown };
+  'own numbers': { before: unknown; overrides: unknown };
+  'house tables': { version: number; before: number; count: number; changes: HouseChange[] };
+  learned: { cases: number; strength: number; causes: number; tables: number };
+  'learning dropped': Record<string, never>;
+  codes: { tables: unknown[] };
+  'codes dropped': { maker: string };
+  revaluation: { job: string; units: number };
+  'job cancelled': { job: string; done: number; total: number };
+  'person added': Person & { role: string };
+  'person closed': Person;
+  'person renamed': { person: string; from: string; to: string };
+  role: Person & { from: string; to: string };
+}
+
+export type EventKind = keyof EventPayloads;
+
+/** On any act of a unit: its grade no longer stands. */
+export interface Ungraded {
+  ungraded?: true;
+}
