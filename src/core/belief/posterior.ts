@@ -54,7 +54,24 @@ export class BeliefEngine {
     this.priorTotal = logSumExp(this.priors);
   }
 
-  private vector(evidence: Evidence, acting: Acting, floor: number): Float64Array {
+  /**
+   * What of the acting causes this evidence can tell of: the rest changes nothing in its likelihood, so that
+   * one vector serves however many causes elsewhere have been seen directly or cured.
+   */
+  private relevant(evidence: Evidence, { fixed, cured }: Acting): Acting {
+    const { causes, causeIndex, findings } = this.model;
+    const finding = evidence.kind === 'finding' ? findings.get(evidence.finding) : undefined;
+    const told = (cause: number) =>
+      evidence.kind === 'finding'
+        ? !finding || finding.touches[cause] === 1 || finding.blocks[cause] === 1
+        : evidence.repair.cures[causes[cause].id] !== undefined;
+    const own = new Uint8Array(causeIndex.size);
+    for (let c = 0; c < cured.length; c++) if (cured[c] && told(c)) own[c] = 1;
+    return { fixed: fixed.filter(told), cured: own };
+  }
+
+  private vector(evidence: Evidence, everything: Acting, floor: number): Float64Array {
+    const acting = this.relevant(evidence, everything);
     const what =
       evidence.kind === 'finding'
         ? `f:${evidence.finding}:${evidence.outcome}`

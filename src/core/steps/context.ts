@@ -17,7 +17,7 @@ export function benchOf(mask: number): BenchState {
 
 export interface PreparedRepair {
   repair: Repair;
-  /** Local causes of the support it can cure, with its chances. */
+  /** Local causes of the support it can cure (those seen directly come last), with its chances. */
   aims: Int16Array;
   success: Float64Array;
   /**
@@ -42,6 +42,8 @@ export interface PolicyContext {
   problem: StepProblem;
   support: Support;
   values: RouteValues;
+  /** Everything wrong by set that has weight: its members and what was seen directly, as cause indexes. */
+  present: number[][];
   repairs: PreparedRepair[];
   perMinute: number;
   /** Cost of putting the machine back together, minor units, by bench state. */
@@ -55,7 +57,8 @@ export function prepare(
 ): PolicyContext {
   const perMinute = problem.ratePerHourMinor / 60;
   const states = Array.from({ length: BENCH_STATES }, (_, mask) => benchOf(mask));
-  const local = new Map(support.causes.map((cause, i) => [problem.engine.model.causes[cause].id, i]));
+  const held = [...support.causes, ...support.standing];
+  const local = new Map(held.map((cause, i) => [problem.engine.model.causes[cause].id, i]));
   const tables = new Map<string, { minutes: number[]; next: Uint8Array }>();
   const tableOf = (need: BenchNeed | undefined) => {
     const key = BENCH_ITEMS.map((item) => (need?.[item] === undefined ? '' : Number(need[item]))).join();
@@ -99,7 +102,7 @@ export function prepare(
       },
     ];
   });
-  const aiming: number[][] = support.causes.map(() => []);
+  const aiming: number[][] = held.map(() => []);
   repairs.forEach((repair, r) => repair.aims.forEach((aim) => aiming[aim].push(r)));
   for (const own of repairs)
     own.sharing = Int16Array.from(new Set(Array.from(own.aims).flatMap((aim) => aiming[aim])));
@@ -107,6 +110,7 @@ export function prepare(
   return {
     problem,
     support,
+    present: support.sets.slice(0, support.weights.length).map((set) => [...set, ...support.standing]),
     repairs,
     perMinute,
     values: new RouteValues(problem, support),

@@ -31,12 +31,15 @@ export function walkPlan(context: PolicyContext, policy: PolicyValue, h: number,
   const { values, closing, perMinute, support, verify } = context;
   const byId = new Map(context.repairs.map((repair) => [repair.repair.id, repair]));
   let bench = benchMask(context.problem.bench);
+  const unseen = support.causes.length;
+  const standing = new Uint8Array(support.standing.length).fill(1);
   let set = h;
   let spent = 0;
+  const sound = () => set === 0 && !standing.includes(1);
   if (policy.first === 'verify') {
     spent += verify.minutes[bench] * perMinute;
     bench = verify.next[bench];
-    if (set === 0) return values.soundNet - spent - closing[bench];
+    if (sound()) return values.soundNet - spent - closing[bench];
   }
   for (const id of policy.plan) {
     const step = byId.get(id)!;
@@ -44,17 +47,19 @@ export function walkPlan(context: PolicyContext, policy: PolicyValue, h: number,
     bench = step.next[bench];
     let helped = false;
     for (let a = 0; a < step.aims.length; a++) {
-      if (support.removed(set, step.aims[a]) === NOT_HELD || random() >= step.success[a]) continue;
-      set = support.remove(set, step.aims[a]);
+      const aim = step.aims[a];
+      const there = aim < unseen ? support.remove(set, aim) !== NOT_HELD : standing[aim - unseen] === 1;
+      if (!there || random() >= step.success[a]) continue;
+      if (aim < unseen) set = support.remove(set, aim);
+      else standing[aim - unseen] = 0;
       helped = true;
     }
     if (helped) spent += step.onHelpMinor;
-    if (helped && set === 0) return values.soundNet - spent - closing[bench];
+    if (helped && sound()) return values.soundNet - spent - closing[bench];
   }
   if (policy.stopRoute === 'recycle') return values.recycle - spent;
-  values.reach();
-  if (policy.stopRoute === 'harvest') return values.harvest[set] - spent;
-  return values[policy.stopRoute][set] - spent - closing[bench];
+  const left = values.stopsOf(set, standing)[policy.stopRoute];
+  return policy.stopRoute === 'harvest' ? left - spent : left - spent - closing[bench];
 }
 
 /**

@@ -1,7 +1,7 @@
 import type { PolicyContext } from './context';
 import type { StopRoute } from './problem';
-import { grown } from './routes';
-import { UNMADE } from './support';
+import type { SetSums, Stops } from './routes';
+import { NOT_HELD } from './support';
 
 /** A choice under the base policy and what it is worth, minor units. */
 export interface PolicyValue {
@@ -20,8 +20,9 @@ export interface PolicyValue {
 /** Chances below this share of what is still alive are not worth a repair in the plan. */
 const NEGLIGIBLE = 2e-3;
 
-/** Share of the machines that have a local cause. */
+/** Share of the machines that have a local cause; those seen directly are there for certain. */
 export function massOf({ support }: PolicyContext, weights: Float64Array, local: number): number {
+  if (local >= support.causes.length) return 1;
   let sum = 0;
   for (const h of support.holders[local]) {
     if (h >= weights.length) break;
@@ -73,32 +74,36 @@ function bestRatio(
 }
 
 /**
- * What is left while a plan runs: weights over sets, and the sums the next choice needs, kept up as mass
- * moves. `disclose`, `asFound` and `harvest` are the (unnormalised) values of stopping before the machine is
- * put back together.
+ * What is left while a plan runs: weights over sets, the chance of each cause seen directly, and the sums the
+ * next choice needs, kept up as mass moves. A machine that became sound stays in set 0 with nothing standing,
+ * where no repair changes it any more: it only has to be counted once, when it gets there.
  */
 class Remainder {
-  private left: Float64Array;
+  private readonly left: Float64Array;
+  private readonly standing: Float64Array;
+  private readonly sums: SetSums;
+  /** By local cause: share of all machines that have it. */
   readonly mass: Float64Array;
-  alive = 1;
-  disclose = 0;
-  asFound = 0;
-  harvest = 0;
+  /** Seen to be sound and out of the game. */
+  private finished = 0;
 
   constructor(
     private readonly context: PolicyContext,
     weights: Float64Array,
   ) {
     const { support, values } = context;
-    values.reach();
-    this.left = grown(weights, support.count);
-    this.mass = Float64Array.from(support.causes, (_, local) => massOf(context, weights, local));
-    for (let h = 0; h < weights.length; h++) {
-      if (weights[h] === 0) continue;
-      this.disclose += weights[h] * values.disclose[h];
-      this.asFound += weights[h] * values.asFound[h];
-      this.harvest += weights[h] * values.harvest[h];
-    }
+    const unseen = support.causes.length;
+    this.left = new Float64Array(support.count);
+    this.left.set(weights);
+    this.standing = new Float64Array(support.standing.length).fill(1);
+    this.sums = values.sums(weights);
+    this.mass = Float64Array.from({ length: unseen + this.standing.length }, (_, local) =>
+      massOf(context, weights, local),
+    );
+  }
+
+  get alive(): number {
+    return 1 - this.finished;
   }
 
   /** Moves the mass repair `r` cures; set 0 gathers what became sound. @returns the mass moved */
@@ -106,28 +111,28 @@ class Remainder {
     let all = 0;
     const { support, values } = this.context;
     const { aims, success } = this.context.repairs[r];
-    const { mass } = this;
+    const { mass, left, standing } = this;
+    const unseen = support.causes.length;
     for (let a = 0; a < aims.length; a++) {
-      const holders = support.holders[aims[a]];
-      for (let i = 0; i < holders.length; i++) {
-        const h = holders[i];
-        if (h >= this.left.length) break; // made since, and empty here
-        if (this.left[h] === 0) continue;
-        const moved = this.left[h] * success[a];
-        let to = support.removed(h, aims[a]);
-        if (to === UNMADE) {
-          if (moved < support.crumb) continue;
-          to = support.remove(h, aims[a]);
-          values.reach();
-          if (to >= this.left.length) this.left = grown(this.left, 2 * support.count);
-        }
-        this.left[to] += moved;
+      const aim = aims[a];
+      if (aim >= unseen) {
+        const moved = standing[aim - unseen] * success[a];
+        standing[aim - unseen] -= moved;
+        mass[aim] -= moved;
         all += moved;
-        this.left[h] -= moved;
-        mass[aims[a]] -= moved;
-        this.disclose += moved * (values.disclose[to] - values.disclose[h]);
-        this.asFound += moved * (values.asFound[to] - values.asFound[h]);
-        this.harvest += moved * (values.harvest[to] - values.harvest[h]);
+        continue;
+      }
+      for (const h of support.holders[aim]) {
+        if (left[h] === 0) continue;
+        const to = support.remove(h, aim);
+        if (to === NOT_HELD) continue;
+        const moved = left[h] * success[a];
+        left[to] += moved;
+        left[h] -= moved;
+        mass[aim] -= moved;
+        all += moved;
+        values.add(this.sums, h, -moved);
+        values.add(this.sums, to, moved);
       }
     }
     return Math.min(all, this.alive);
@@ -139,30 +144,41 @@ class Remainder {
    * @returns its mass
    */
   finish(unseen: number): number {
+    let sound = this.left[0];
+    for (const chance of this.standing) sound *= 1 - chance;
+    const now = sound - unseen - this.finished;
+    this.finished += now;
+    return now;
+  }
+
+  /** What the routes are worth over the machines still in the game, before they are put back together. */
+  stops(): Stops {
     const { values } = this.context;
-    const sound = this.left[0] - unseen;
-    this.left[0] = unseen;
-    this.alive -= sound;
-    this.disclose -= sound * values.disclose[0];
-    this.asFound -= sound * values.asFound[0];
-    this.harvest -= sound * values.harvest[0];
-    return sound;
+    const all = values.stops(this.sums, this.standing);
+    return {
+      disclose: all.disclose - this.finished * values.sound.disclose,
+      asFound: all.asFound - this.finished * values.sound.asFound,
+      harvest: all.harvest - this.finished * values.sound.harvest,
+    };
   }
 
   /** Best route for stopping now. Ties go to the earlier route. */
   stop(bench: number): { value: number; route: StopRoute } {
     const closing = this.alive * this.context.closing[bench];
-    const disclose = this.disclose - closing;
-    const asFound = this.asFound - closing;
+    const { harvest, ...others } = this.stops();
+    const disclose = others.disclose - closing;
+    const asFound = others.asFound - closing;
     const recycle = this.alive * this.context.problem.worth.recycleMinor;
-    if (disclose >= asFound && disclose >= this.harvest && disclose >= recycle)
+    if (disclose >= asFound && disclose >= harvest && disclose >= recycle)
       return { value: disclose, route: 'disclose' };
-    if (asFound >= this.harvest && asFound >= recycle) return { value: asFound, route: 'asFound' };
-    return this.harvest >= recycle
-      ? { value: this.harvest, route: 'harvest' }
-      : { value: recycle, route: 'recycle' };
+    if (asFound >= harvest && asFound >= recycle) return { value: asFound, route: 'asFound' };
+    return harvest >= recycle ? { value: harvest, route: 'harvest' } : { value: recycle, route: 'recycle' };
   }
 }
+
+/** What each stopping route is worth with these weights, minor units, before putting it back together. */
+export const stopsNow = (context: PolicyContext, weights: Float64Array): Stops =>
+  new Remainder(context, weights).stops();
 
 /** Best route for stopping with these weights, and its value in minor units. */
 export function bestStop(
@@ -197,7 +213,7 @@ export function basePolicy(
   let minutes = 0;
   let gained = 0;
   let success = 0;
-  let unseen = weights[0];
+  let unseen = context.support.soundIn(weights);
   const best = {
     value: -Infinity,
     route: 'recycle' as PolicyValue['stopRoute'],
@@ -262,7 +278,7 @@ export function basePolicy(
 export function bestBase(context: PolicyContext, weights: Float64Array, bench: number): PolicyValue {
   const straight = basePolicy(context, weights, bench, false);
   // a look over pays only when the machine may be sound
-  if (weights[0] < 0.01) return straight;
+  if (context.support.soundIn(weights) < 0.01) return straight;
   const verified = basePolicy(context, weights, bench, true);
   return verified.value > straight.value ? verified : straight;
 }

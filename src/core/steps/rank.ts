@@ -3,7 +3,7 @@ import { observable } from '../belief/facts';
 import { outcomesGivenSets } from '../belief/likelihood';
 import { closingMinutes, minutesOf, movesFor, stateAfter, type BenchMove } from './bench';
 import { benchMask, prepare, type PolicyContext } from './context';
-import { basePolicy, bestBase, bestStop, massOf, type PolicyValue } from './policy';
+import { basePolicy, bestBase, bestStop, massOf, stopsNow, type PolicyValue } from './policy';
 import { ROUTES, type Route, type StepProblem, type StopRoute } from './problem';
 
 /** What one outcome of a look would leave. */
@@ -160,7 +160,10 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
     })),
     routes,
     // to finish a machine that is most likely sound is to refurbish it
-    best: top.kind !== 'stop' || (stop.route === 'disclose' && weights[0] >= 0.5) ? 'refurbish' : stop.route,
+    best:
+      top.kind !== 'stop' || (stop.route === 'disclose' && support.soundIn(weights) >= 0.5)
+        ? 'refurbish'
+        : stop.route,
     stopMinor: Math.round(stop.value),
     plan: base,
     breakEvenMinutes:
@@ -184,7 +187,7 @@ function wholeLookStep(context: PolicyContext, bench: number): RankedStep {
     minutes,
     costMinor: minutes * perMinute,
     valueMinor: basePolicy(context, support.weights, bench, true).value,
-    chance: support.weights[0],
+    chance: support.soundIn(support.weights),
   };
 }
 
@@ -204,7 +207,7 @@ function stopValue(context: PolicyContext, route: StopRoute): number {
       ? closingMinutes(problem.bench, problem.benchMinutes) * perMinute
       : 0;
   if (route === 'recycle') return values.recycle;
-  return support.weights.reduce((sum, w, h) => sum + w * (values[route][h] - closing), 0);
+  return stopsNow(context, support.weights)[route] - closing;
 }
 
 /** Value of the base policy from each bench state a look can lead to, worked out when first asked for. */
@@ -230,7 +233,7 @@ function rankLook(
   const minutes = minutesOf(moves) + finding.minutes;
   const bench = benchMask(stateAfter(problem.bench, moves));
   // sets of the support are what stands NOW: nothing in them is cured, and the fixed causes are members
-  const given = outcomesGivenSets(compiled, support.sets, support.weights.length);
+  const given = outcomesGivenSets(compiled, context.present);
   const after: Look['after'] = [];
   let moved = 0;
   for (let o = 0; o < compiled.outcomes; o++) {
@@ -302,7 +305,7 @@ function likeliest(context: PolicyContext, weights: Float64Array): Pick<OutcomeV
     .sort((x, y) => y.probability - x.probability)
     .slice(0, 3)
     .map(({ c, probability }) => ({ cause: causes[c].id, probability }));
-  return { causes: likely, sound: weights[0] };
+  return { causes: likely, sound: context.support.soundIn(weights) };
 }
 
 /** Repairs and looks a chassis allows: what a caller passes in as `findings` and `repairs`. */

@@ -3,6 +3,8 @@ import { catalogue } from '@/catalog';
 import { CLOSED } from './bench';
 import { prepare } from './context';
 import { evaluateUnit, inspectUnit, type EvaluationInput, type RecordEntry } from './evaluate';
+import { walkPlan } from './outcomes';
+import { basePolicy, bestStop } from './policy';
 import { rankSteps } from './rank';
 import { NOT_HELD, Support, supportOf } from './support';
 
@@ -41,42 +43,92 @@ function seenDirectly(count: number): EvaluationInput {
   };
 }
 
-describe('sets reached by plans', () => {
-  it('are not made before a plan comes to them, and hold what is left', () => {
+/** The same problem with what was seen directly as a member of every set: all their subsets are sets too. */
+function insideTheSets({ sets, weights, standing }: Support): Support {
+  return new Support(
+    Array.from(weights, (weight, h) => [[...sets[h], ...standing].sort((a, b) => a - b), weight] as const),
+  );
+}
+
+describe('what is decided over', () => {
+  it('sets hold what is unseen and everything they can become; what was seen directly stands beside them', () => {
     const { problem } = inspectUnit(catalogue, seenDirectly(6));
+    const { fixed } = problem.posterior.acting;
     const support = supportOf(problem.posterior);
-    const start = support.count;
-    expect(start).toBe(support.weights.length);
-    const full = support.sets.findIndex((set) => set.length >= 6);
-    const local = support.causes.indexOf(support.sets[full][0]);
-    const without = support.remove(full, local);
-    expect(support.sets[without]).toEqual(support.sets[full].slice(1));
-    expect(support.remove(full, local)).toBe(without);
-    expect(support.removed(without, local)).toBe(-1);
-    expect(support.count).toBeLessThanOrEqual(start + 1);
-  });
-  it('number more than sixteen bits hold', () => {
-    const support = new Support([[Array.from({ length: 16 }, (_, i) => i), 1]], 0);
-    for (let h = 0; h < support.count; h++)
-      for (let local = 0; local < 16; local++)
-        if (support.removed(h, local) !== NOT_HELD) support.remove(h, local);
-    expect(support.count).toBe(2 ** 16);
-    const wrong = support.sets.findIndex((set, h) =>
-      set.some(
-        (cause) => support.sets[support.remove(h, cause)].join() !== set.filter((c) => c !== cause).join(),
-      ),
+    expect(fixed.length).toBeGreaterThanOrEqual(6);
+    expect(support.standing).toEqual(fixed);
+    expect(support.sets.flat().some((cause) => fixed.includes(cause))).toBe(false);
+    support.sets.forEach((set, h) =>
+      support.causes.forEach((cause, local) => {
+        const to = support.remove(h, local);
+        if (!set.includes(cause)) expect(to).toBe(NOT_HELD);
+        else expect(support.sets[to]).toEqual(set.filter((other) => other !== cause));
+      }),
     );
-    expect(wrong).toBe(-1);
+    // twelve more causes make no more sets
+    const many = supportOf(inspectUnit(catalogue, seenDirectly(12)).problem.posterior);
+    expect(many.count).toBeLessThan(4 * 160);
   });
-  it('small shares swept away change next to nothing', () => {
-    const { problem } = inspectUnit(catalogue, seenDirectly(5));
-    const values = [0, 1e-5].map((crumb) => {
-      const ranking = rankSteps(problem, prepare(problem, supportOf(problem.posterior, crumb)));
-      return { best: ranking.best, value: Math.max(...ranking.routes.map((route) => route.valueMinor)) };
-    });
-    expect(values[1].best).toBe(values[0].best);
-    expect(Math.abs(values[1].value - values[0].value)).toBeLessThan(0.005 * values[0].value);
-  });
+  it.each([1, 2, 3, 4, 5, 6])(
+    'with %d seen directly plans, stops and drawn endings are worth what they are with every subset written out',
+    (count) => {
+      const input = seenDirectly(count);
+      const { problem, ranking } = inspectUnit(catalogue, {
+        ...input,
+        worth: {
+          ...input.worth,
+          parts: [
+            { class: 'memory', minor: 350 },
+            { class: 'panel', minor: 900 },
+            { class: 'battery', minor: 500 },
+            { class: 'keyboard', minor: 200 },
+          ],
+        },
+      });
+      const beside = prepare(problem);
+      const written = prepare(problem, insideTheSets(beside.support));
+      expect(written.support.count).toBeGreaterThan(beside.support.count);
+      for (const bench of [0, 1, 2, 3]) {
+        const stops = [beside, written].map((context) => bestStop(context, context.support.weights, bench));
+        expect(stops[0].route).toBe(stops[1].route);
+        expect(stops[0].value).toBeCloseTo(stops[1].value, 6);
+        for (let forced = -1; forced < beside.repairs.length; forced += 9) {
+          const [own, plain] = [beside, written].map((context) =>
+            basePolicy(context, context.support.weights, bench, false, forced),
+          );
+          expect(own.value).toBeCloseTo(plain.value, 4);
+          expect(own.plan).toEqual(plain.plan);
+          expect(own.success).toBeCloseTo(plain.success, 8);
+          expect(own.minutes).toBeCloseTo(plain.minutes, 6);
+        }
+      }
+      const again = rankSteps(problem, written);
+      expect(again.steps.slice(0, 12).map((step) => [step.kind, step.id, step.valueMinor])).toEqual(
+        ranking.steps.slice(0, 12).map((step) => [step.kind, step.id, step.valueMinor]),
+      );
+      expect(again.routes).toEqual(ranking.routes);
+      // one machine after the other, drawn alike
+      const value = (context: typeof beside) =>
+        Array.from({ length: 200 }, (_, n) =>
+          walkPlan(
+            context,
+            { ...ranking.plan, plan: context.repairs.slice(0, 12).map(({ repair }) => repair.id) },
+            context === beside
+              ? n % context.support.weights.length
+              : context.support.sets.findIndex(
+                  (set) =>
+                    set.join() ===
+                    [...beside.support.sets[n % beside.support.weights.length], ...beside.support.standing]
+                      .sort((a, b) => a - b)
+                      .join(),
+                ),
+            () => (n % 3 === 0 ? 0 : 0.999),
+          ),
+        );
+      const [own, plain] = [value(beside), value(written)];
+      own.forEach((each, n) => expect(each).toBeCloseTo(plain[n], 6));
+    },
+  );
   it('nine causes seen directly: one more flaw is worth less, and the route does not turn over', () => {
     const results = [7, 8, 9].map((count) => evaluateUnit(catalogue, seenDirectly(count)));
     for (const result of results) expect(Number.isFinite(result.valueMinor)).toBe(true);

@@ -1,98 +1,84 @@
 import type { Posterior } from '../belief/posterior';
 
+/** Set h does not hold that cause. */
+export const NOT_HELD = -1;
+
 /**
- * The hypotheses worth deciding over: the most probable ones as they stand NOW (repaired causes dropped,
- * causes seen directly added), and what they become when a repair removes a member. Index 0 is the sound
- * machine. Causes seen directly are members of every set, so all their subsets would be 2^n times as many: a
- * set is made when a plan first comes to it.
+ * The hypotheses worth deciding over: the most probable sets of unseen faults as they stand NOW (repaired
+ * causes dropped), and every set they become when a repair removes a member. Set 0 is empty. Causes seen
+ * directly are in no set: each is there for certain until a repair cures it, whatever else is wrong, so they
+ * stand beside the sets, one chance each.
  */
 export class Support {
-  /**
-   * Members of each set as cause indexes of the model, increasing. The first `weights.length` are there from
-   * the start.
-   */
+  /** Members of each set as cause indexes of the model, increasing; the first `weights.length` have weight. */
   readonly sets: number[][] = [];
-  /** Weights of the sets there are from the start; they sum to 1. Sets made later have none. */
+  /** They sum to 1. Sets that can only be reached have none. */
   readonly weights: Float64Array;
   /** Cause indexes of the model that occur in some set, increasing; their positions are "local" causes. */
   readonly causes: number[];
   /** Sets that hold each local cause, increasing. */
   readonly holders: number[][];
-  private readonly index = new Map<string, number>();
-  private readonly local: Map<number, number>;
-  /** `without[h * causes.length + local]`: set h without that cause, NOT_HELD or UNMADE. */
-  private without: Int32Array;
+  /** `without[h * causes.length + local]`: set h without that cause, or NOT_HELD. */
+  readonly without: Int32Array;
 
   /**
-   * @param weighted sets with their weights, most probable first; the sound machine is put before them
-   * @param crumb a share of all machines too small to make a set for: it counts as not cured
+   * @param weighted sets with their weights, most probable first
+   * @param standing causes seen directly and not cured, increasing; their local numbers follow those of `causes`
    */
   constructor(
-    weighted: readonly (readonly [set: number[], weight: number])[],
-    readonly crumb: number,
+    weighted: readonly (readonly [set: readonly number[], weight: number])[],
+    readonly standing: readonly number[] = [],
   ) {
-    this.causes = [...new Set(weighted.flatMap(([set]) => set))].sort((a, b) => a - b);
-    this.local = new Map(this.causes.map((cause, i) => [cause, i]));
-    this.holders = this.causes.map(() => []);
-    this.without = new Int32Array(2 * (weighted.length + 1) * this.causes.length);
-    this.place([]);
+    const index = new Map<string, number>();
+    const place = (set: readonly number[]): number => {
+      const key = set.join(',');
+      let h = index.get(key);
+      if (h === undefined) {
+        h = this.sets.length;
+        index.set(key, h);
+        this.sets.push([...set]);
+      }
+      return h;
+    };
+    place([]);
     const weights: number[] = [0];
     let total = 0;
     for (const [set, weight] of weighted) {
-      const at = this.place(set);
+      const at = place(set);
       weights[at] = (weights[at] ?? 0) + weight;
       total += weight;
     }
     this.weights = Float64Array.from(weights, (weight) => weight / total);
+    this.causes = [...new Set(this.sets.flat())].sort((a, b) => a - b);
+    const width = this.causes.length;
+    const local = new Map(this.causes.map((cause, i) => [cause, i]));
+    const links: [at: number, to: number][] = [];
+    this.holders = this.causes.map(() => []);
+    // sets grow while they are walked: what is left of one has its own remainders
+    for (let h = 0; h < this.sets.length; h++)
+      for (const cause of this.sets[h]) {
+        const own = local.get(cause)!;
+        this.holders[own].push(h);
+        links.push([h * width + own, place(this.sets[h].filter((other) => other !== cause))]);
+      }
+    this.without = new Int32Array(this.sets.length * width).fill(NOT_HELD);
+    for (const [at, to] of links) this.without[at] = to;
   }
 
   get count(): number {
     return this.sets.length;
   }
 
-  /**
-   * Set `h` without a local cause it holds, made when nobody has come to it before; NOT_HELD when it does not
-   * hold it.
-   */
+  /** Set `h` without a local cause; NOT_HELD when it does not hold it. */
   remove(h: number, local: number): number {
-    const at = h * this.causes.length + local;
-    const known = this.without[at];
-    if (known !== UNMADE) return known;
-    const made = this.place(this.sets[h].filter((cause) => cause !== this.causes[local]));
-    this.without[at] = made;
-    return made;
-  }
-
-  /** As `remove`, but UNMADE instead of making it. */
-  removed(h: number, local: number): number {
     return this.without[h * this.causes.length + local];
   }
 
-  private place(set: number[]): number {
-    const key = set.join(',');
-    const known = this.index.get(key);
-    if (known !== undefined) return known;
-    const h = this.sets.length;
-    const width = this.causes.length;
-    if ((h + 1) * width > this.without.length) {
-      const wider = new Int32Array(2 * (h + 1) * width);
-      wider.set(this.without);
-      this.without = wider;
-    }
-    this.without.fill(NOT_HELD, h * width, (h + 1) * width);
-    this.index.set(key, h);
-    this.sets.push(set);
-    for (const cause of set) {
-      const local = this.local.get(cause)!;
-      this.without[h * width + local] = UNMADE;
-      this.holders[local].push(h);
-    }
-    return h;
+  /** P(nothing is wrong) under some weights: with a cause seen directly there is always something. */
+  soundIn(weights: Float64Array): number {
+    return this.standing.length ? 0 : weights[0];
   }
 }
-
-export const NOT_HELD = -1;
-export const UNMADE = -2;
 
 const LIMIT = 160;
 const TAIL = 1e-6;
@@ -113,31 +99,22 @@ function largest(probabilities: Float64Array, count: number): number[] {
   return order.sort((x, y) => probabilities[y] - probabilities[x]).slice(0, LIMIT);
 }
 
-/**
- * With more causes seen directly than this, larger crumbs are swept away: about 0.2 % of the value for a
- * third of the time.
- */
-const FEW = 4;
-const crumbOf = (seen: number) => (seen > FEW ? 1e-5 : 1e-7);
-
-/** @param crumb see `Support` */
-export function supportOf(posterior: Posterior, crumb?: number): Support {
+export function supportOf(posterior: Posterior): Support {
   const {
     hypotheses,
     probabilities,
     acting: { fixed, cured },
   } = posterior;
   const { count, size, members } = hypotheses;
-  const standing = fixed.filter((cause) => !cured[cause]);
   return new Support(
     largest(probabilities, count).map((h) => {
-      const set = standing.slice();
+      const set: number[] = [];
       for (let k = 0; k < size; k++) {
         const cause = members[h * size + k];
         if (cause >= 0 && !cured[cause]) set.push(cause);
       }
       return [set.sort((a, b) => a - b), probabilities[h]] as const;
     }),
-    crumb ?? crumbOf(standing.length),
+    fixed.filter((cause) => !cured[cause]),
   );
 }
