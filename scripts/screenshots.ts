@@ -3,8 +3,9 @@ import { By, Key } from 'selenium-webdriver';
 import { openBrowser, press, ready, signIn } from '../tests/browser/driver';
 
 /** One current picture of each main view, 1280 x 800, from the running demo shop, into docs/screenshots. */
-const { url } = JSON.parse(readFileSync('.data/server.json', 'utf8')) as { url: string };
-const password = readFileSync('.data/demo.password', 'utf8').trim();
+const DIR = process.env.OMNITROPE_DATA ?? '.data';
+const { url } = JSON.parse(readFileSync(`${DIR}/server.json`, 'utf8')) as { url: string };
+const password = readFileSync(`${DIR}/demo.password`, 'utf8').trim();
 const VIEWS = {
   work: '/',
   unit: '/u/WQ-0007',
@@ -65,6 +66,10 @@ await browser.quit();
 // what only an owner may change
 const owner = await openBrowser();
 await signIn(owner, url, 'buyer@saltmarsh.example', password);
+await owner.get(`${url}/rules/house`);
+await ready(owner);
+await owner.sleep(700);
+writeFileSync('docs/screenshots/house.png', await owner.takeScreenshot(), 'base64');
 await owner.get(`${url}/rules/numbers`);
 await ready(owner);
 const find = await owner.findElement(By.css('section[aria-label="Own numbers"] input'));
