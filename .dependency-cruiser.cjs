@@ -15,6 +15,12 @@ module.exports = {
       to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
     },
     {
+      name: 'the-runner-is-known-to-no-aggregate',
+      severity: 'error',
+      from: { path: '^src/shop/[^/]+/', pathNot: '(\\.test\\.ts|/importAll\\.ts)$' },
+      to: { path: '^src/shop/runner\\.ts$' },
+    },
+    {
       name: 'core-is-pure',
       severity: 'error',
       // but for a library of plain arithmetic

@@ -68,7 +68,7 @@ for (let i = 0; i < ROWS; i += AT_ONCE) {
 }
 const plain = (performance.now() - plainFrom) / 1000;
 
-const { runCommand } = await import('@/shop/command');
+const { runCommand } = await import('@/shop/runner');
 const { startImport } = await import('@/shop/lots/importManifest');
 const { runJob } = await import('@/shop/runJob');
 const { closeDatabase } = await import('@/db/client');

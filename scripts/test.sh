@@ -30,6 +30,7 @@ step format npx prettier --check . --log-level warn
 step types npx tsc --noEmit
 step lint npx eslint . --max-warnings 0
 step imports npx depcruise --config .dependency-cruiser.cjs src scripts bench tests
+step circles node scripts/circles.mjs
 OMNITROPE_DATA=$DIR OMNITROPE_PGPORT=54429 OMNITROPE_PG_OPTIONS='-c fsync=off -c synchronous_commit=off -c full_page_writes=off' bash scripts/pg.sh start || failed=$((failed + 1))
 suite unit
 if need_build; then suite server; suite browser; else say 'the build FAILED'; failed=$((failed + 1)); fi

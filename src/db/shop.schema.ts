@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import type { Learned } from '@/core/belief/learn';
+import type { Learned } from '@/core/learn/learn';
 import type { CatalogueOverrides } from '@/core/belief/overrides';
 import type { HouseTables } from '@/core/house/tables';
 import type { CodeLine } from '@/core/tapper/decode';

@@ -1,7 +1,8 @@
 import Joi from 'joi';
 import { database } from '@/db/client';
 import { checkedInput } from '@/shop/input';
-import { runCommand, type Actor, type Role } from '@/shop/command';
+import { type Actor, type Role } from '@/shop/command';
+import { runCommand } from '@/shop/runner';
 import { ShopError } from '@/shop/errors';
 import { addPersonCommand, putPerson, ROLES } from '@/shop/people/commands';
 import { LONGEST_PASSWORD, SHORTEST_PASSWORD } from './auth';

@@ -1,5 +1,5 @@
 import { catalogue } from '@/catalog';
-import { closedCase, type ClosedCase } from '@/core/belief/learn';
+import { closedCase, type ClosedCase } from '@/core/learn/learn';
 import { withOverrides, type CatalogueOverrides } from '@/core/belief/overrides';
 import type { Catalogue } from '@/core/catalogue';
 import type { ModelContext } from '@/core/belief/model';

@@ -5,7 +5,7 @@ import { components } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { minor, shortText, unitId, rowId } from '../input';
-import { refuseHeld } from '../units/stages';
+import { refuseHeld } from '../line';
 import { assertDriveAccounted } from '../record/gate';
 import { arrive, componentById, move, type NewComponent, type Place } from './move';
 

@@ -7,7 +7,7 @@ import { components } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { shortText, unitId, rowId } from '../input';
-import { refuseHeld } from '../units/stages';
+import { refuseHeld } from '../line';
 import { fitsOn, goodInBin } from './bin';
 import { componentById, heldWords } from './move';
 

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { database } from '@/db/client';
 import type { Stage } from '@/db/schema';
-import { LINE, STAGE_NAMES } from '../units/stages';
+import { LINE, STAGE_NAMES } from '../line';
 
 export interface LineStage {
   stage: Stage;

@@ -1,7 +1,8 @@
 import Joi from 'joi';
 import type { ManifestRow } from '@/formats/manifest';
 import { database } from '@/db/client';
-import { BENCH_ROLES, defineCommand, runCommand, type Actor } from '../command';
+import { BENCH_ROLES, defineCommand, type Actor } from '../command';
+import { runCommand } from '../runner';
 import type { Progress } from '../jobs/progress';
 import { personNow } from '../standing';
 import { ShopError } from '../errors';

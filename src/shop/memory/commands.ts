@@ -15,7 +15,7 @@ import { unitId } from '../input';
 import { replaceEarlier } from '../record/replace';
 import { putVerdict } from '../record/verdict';
 import { refuseClash } from '../units/clash';
-import { forward, moveStage, refuseHeld } from '../units/stages';
+import { forward, moveStage, refuseHeld } from '../line';
 import * as input from './input';
 import { openBoard } from './queries';
 

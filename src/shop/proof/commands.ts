@@ -5,8 +5,8 @@ import { defects, functionTests, units } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { shortText, unitId, rowId } from '../input';
-import { forward, moveStage } from '../units/stages';
-import { refuseHeld } from '../units/stages';
+import { forward, moveStage } from '../line';
+import { refuseHeld } from '../line';
 import { houseNow } from '../rules/house';
 import { proofOf, ungrade } from './proof';
 

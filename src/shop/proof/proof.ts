@@ -7,7 +7,7 @@ import type { Transaction, Database } from '@/db/client';
 import { defects, functionTests, units, type Stage } from '@/db/schema';
 import { recordNow } from '../record/queries';
 import { houseAt } from '../rules/house';
-import { moveStage } from '../units/stages';
+import { moveStage } from '../line';
 
 /** What a grade rests on has been read or seen by somebody here; a seller's word is not enough. */
 function seenOrRead(spec: Specification, key: SpecKey, what: string): string[] {

@@ -4,6 +4,7 @@ import type { BenchState, Chassis } from '@/core/catalogue';
 import { deriveRecord, type DerivedRecord } from '@/core/record';
 import type { DataEntry, PartEntry, RecordEntry } from '@/core/record/entries';
 import type { Basis, SpecKey } from '@/core/record/keys';
+import type { RecordEntry as Evidence } from '@/core/steps/evaluate';
 import type { Database, Transaction } from '@/db/client';
 import { components, erasures, movements, observations, recordValues, work } from '@/db/schema';
 import { wayOf, writesOn } from './entries';
@@ -58,6 +59,15 @@ export async function standingObservations(
     .where(and(eq(observations.unitId, unitId), isNull(observations.voidedBy)))
     .orderBy(asc(observations.id));
   return countedOnce(rows);
+}
+
+/** What the engine is told of an observation. */
+export function recordEntry(
+  row: Pick<typeof observations.$inferSelect, 'kind' | 'ref' | 'outcome' | 'outcomeId'>,
+): Evidence {
+  return row.kind === 'finding'
+    ? { kind: 'finding', id: row.ref, outcome: outcomeNow(row) }
+    : { kind: 'repair', id: row.ref, helped: row.outcome === 1 };
 }
 
 function observed(row: Observation): RecordEntry {

@@ -11,7 +11,7 @@ import { arrive, move, type NewComponent } from '../components/move';
 import { heavy } from '@/workers/pool';
 import { ShopError } from '../errors';
 import { shortText, unitId } from '../input';
-import { refuseHeld } from '../units/stages';
+import { refuseHeld } from '../line';
 import { writeValues } from '../record/values';
 import { replaceEarlier } from '../record/replace';
 import { interpretReport } from './interpret';

@@ -1,11 +1,11 @@
 import { asc, eq, inArray, isNull, sql } from 'drizzle-orm';
-import type { ClosedCase } from '@/core/belief/learn';
+import type { ClosedCase } from '@/core/learn/learn';
 import { WHOLE_LOOK } from '@/core/catalogue';
 import type { RecordEntry } from '@/core/steps/evaluate';
 import type { Transaction } from '@/db/client';
 import { lots, observations, units } from '@/db/schema';
 import { heavy } from '@/workers/pool';
-import { recordEntry } from '../units/revalue';
+import { recordEntry } from '../record/queries';
 
 /**
  * Every unit whose record ends in a look over the whole machine with nothing left wrong. What is read is the

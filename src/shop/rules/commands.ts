@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { catalogue } from '@/catalog';
-import { learnFrom, tableStrength } from '@/core/belief/learn';
+import { learnFrom, tableStrength } from '@/core/learn/learn';
 import { overrideFaults, type CatalogueOverrides } from '@/core/belief/overrides';
 import { shop } from '@/db/schema';
 import { defineCommand } from '../command';

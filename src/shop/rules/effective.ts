@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { catalogue } from '@/catalog';
 import type { Catalogue } from '@/core/catalogue';
-import { learnedAsOverrides } from '@/core/belief/learn';
+import { learnedAsOverrides } from '@/core/learn/learn';
 import { layered, overrideFaults, withOverrides, type CatalogueOverrides } from '@/core/belief/overrides';
 import type { shop } from '@/db/schema';
 

@@ -18,7 +18,7 @@ import { replaceEarlier } from '../record/replace';
 import { writeBench, writeValues } from '../record/values';
 import { putVerdict } from '../record/verdict';
 import { refuseClash } from './clash';
-import { forward, moveStage, refuseHeld } from './stages';
+import { forward, moveStage, refuseHeld } from '../line';
 
 interface Observe {
   unitId: string;

@@ -6,7 +6,7 @@ import type { DerivedRecord } from '@/core/record';
 import type { Evaluation, EvaluationInput, RecordEntry } from '@/core/steps/evaluate';
 import type { Grade } from '@/core/price/table';
 import { database, type Transaction } from '@/db/client';
-import { lots, observations, shop, units } from '@/db/schema';
+import { lots, shop, units } from '@/db/schema';
 import { swapBin } from '../components/bin';
 import { UNKNOWN_NUMBERS } from '@/workers/numbers';
 import { heavy } from '@/workers/pool';
@@ -15,16 +15,7 @@ import { effectiveCatalogue, type Known } from '../rules/effective';
 import { houseNow } from '../rules/house';
 import { priceOf, worthOf } from './worth';
 import type { UnitWorth } from '@/core/steps/problem';
-import { outcomeNow, recordNow, standingObservations } from '../record/queries';
-
-/** What the engine is told of an observation. */
-export function recordEntry(
-  row: Pick<typeof observations.$inferSelect, 'kind' | 'ref' | 'outcome' | 'outcomeId'>,
-): RecordEntry {
-  return row.kind === 'finding'
-    ? { kind: 'finding', id: row.ref, outcome: outcomeNow(row) }
-    : { kind: 'repair', id: row.ref, helped: row.outcome === 1 };
-}
+import { recordEntry, recordNow, standingObservations } from '../record/queries';
 
 /** The evaluation is a pure function, and a lot's like machines ask for the same one over and over. */
 const KEPT = 2000;

@@ -3,7 +3,7 @@ import { shippedHouse } from '@/catalog/house';
 import { priceOf, worthOf } from './worth';
 import type { SpecKey } from '@/core/record/keys';
 import { Specification, type SpecRow } from '@/core/record/specification';
-import { forward } from './stages';
+import { forward } from '../line';
 
 const row = (
   key: SpecKey,

@@ -1,7 +1,7 @@
 import { bodyWithin, plainly } from '@/server/answer';
 import { reportFiles } from '@/server/reportFiles';
 import { reportScript } from '@/server/device/script';
-import { runCommand } from '@/shop/command';
+import { runCommand } from '@/shop/runner';
 import { ShopError } from '@/shop/errors';
 import {
   ingestReport,

@@ -1,5 +1,5 @@
 import { catalogue, causeById } from '@/catalog';
-import { movedMost } from '@/core/belief/learn';
+import { movedMost } from '@/core/learn/learn';
 import { CHASSIS } from '@/core/catalogue';
 import { database } from '@/db/client';
 import { requireActor } from '@/server/session';

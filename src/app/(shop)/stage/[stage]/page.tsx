@@ -2,7 +2,7 @@ import { notFound } from 'next/navigation';
 import { STAGES, type Stage } from '@/db/schema';
 import { requireActor } from '@/server/session';
 import { listUnits } from '@/shop/units/queries';
-import { STAGE_NAMES } from '@/shop/units/stages';
+import { STAGE_NAMES } from '@/shop/line';
 import { Pages } from '@/ui/lists/Pages';
 import { UnitTable } from '@/ui/lists/UnitTable';
 import { Empty, Sheet } from '@/ui/kit/parts';

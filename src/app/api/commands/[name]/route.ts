@@ -1,7 +1,7 @@
 import { answer, assertOwnOrigin, jsonWithin } from '@/server/answer';
 import { nextStep } from '@/shop/units/nextStep';
 import { requireActorForApi } from '@/server/session';
-import { runCommand } from '@/shop/command';
+import { runCommand } from '@/shop/runner';
 import { commandByName } from '@/shop/commands';
 import { ShopError } from '@/shop/errors';
 import { commandKey, versionSeen } from '@/shop/input';

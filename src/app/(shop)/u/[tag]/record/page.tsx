@@ -4,7 +4,7 @@ import type { Rubric } from '@/core/grade/rubric';
 import type { Stage } from '@/db/schema';
 import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { historyOf, recordOf } from '@/shop/units/queries';
-import { LINE, STAGE_NAMES } from '@/shop/units/stages';
+import { LINE, STAGE_NAMES } from '@/shop/line';
 import { StageMover } from '@/ui/unit/StageMover';
 import { Empty, Heading, Sheet } from '@/ui/kit/parts';
 import { dayAndTime } from '@/words/time';

@@ -1,7 +1,7 @@
 import { answer, assertOwnOrigin, bodyWithin } from '@/server/answer';
 import { MAX_UPLOAD } from '@/server/photo';
 import { requireBenchForApi } from '@/server/session';
-import { runCommand } from '@/shop/command';
+import { runCommand } from '@/shop/runner';
 import { ShopError } from '@/shop/errors';
 import { addPhoto } from '@/shop/photos/commands';
 import { unitByTag } from '@/shop/units/queries';

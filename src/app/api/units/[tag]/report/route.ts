@@ -1,7 +1,7 @@
 import { answer, assertOwnOrigin, bodyWithin } from '@/server/answer';
 import { reportFiles } from '@/server/reportFiles';
 import { requireBenchForApi } from '@/server/session';
-import { runCommand } from '@/shop/command';
+import { runCommand } from '@/shop/runner';
 import { ShopError } from '@/shop/errors';
 import { ingestReport, MAX_REPORT } from '@/shop/report/commands';
 import { unitByTag } from '@/shop/units/queries';

@@ -11,8 +11,8 @@ import {
   tableStrength,
   type ClosedCase,
 } from './learn';
-import { priorOf } from './model';
-import { overrideFaults, withOverrides } from './overrides';
+import { priorOf } from '../belief/model';
+import { overrideFaults, withOverrides } from '../belief/overrides';
 
 const laptop = { chassis: 'laptop', source: 'clearout' } as const;
 const closed = (truth: string[], seen: ClosedCase['seen'] = []): ClosedCase => ({ ...laptop, truth, seen });

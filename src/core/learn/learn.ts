@@ -7,9 +7,9 @@ import {
   type LotSource,
 } from '../catalogue';
 import type { RecordEntry } from '../steps/evaluate';
-import type { Evidence } from './likelihood';
-import { appliesTo, priorOf, type ModelContext } from './model';
-import type { BeliefEngine } from './posterior';
+import type { Evidence } from '../belief/likelihood';
+import { appliesTo, priorOf, type ModelContext } from '../belief/model';
+import type { BeliefEngine } from '../belief/posterior';
 
 /** A unit that is done with: what was seen of it as it came, and what was truly wrong. */
 export interface ClosedCase {

@@ -1,0 +1,50 @@
+// Aggregates of the shop, and parts of the core, do not import each other in a circle: folders are looked at,
+// not files, and tests and imports of types alone are left out. Ends with 1 and the circles when there are some.
+import { cruise } from 'dependency-cruiser';
+
+const ROOTS = ['src/core', 'src/shop'];
+const { output } = await cruise(ROOTS, {
+  tsPreCompilationDeps: true,
+  doNotFollow: { path: 'node_modules' },
+  tsConfig: { fileName: 'tsconfig.json' },
+  exclude: { path: '\\.test\\.tsx?$' },
+  enhancedResolveOptions: { extensions: ['.ts', '.tsx'] },
+});
+const { modules } = output;
+
+/** "src/shop/lots/commands.ts" in src/shop: "lots"; a file at the top is a place of its own. */
+const placeOf = (file, root) =>
+  file.startsWith(`${root}/`) ? file.slice(root.length + 1).split('/')[0] : null;
+
+let found = 0;
+let looked = 0;
+for (const root of ROOTS) {
+  const to = new Map();
+  for (const { source, dependencies } of modules) {
+    const from = placeOf(source, root);
+    if (!from) continue;
+    for (const { resolved, dependencyTypes } of dependencies) {
+      const place = placeOf(resolved, root);
+      if (!place || place === from || dependencyTypes.includes('type-only')) continue;
+      if (!to.has(from)) to.set(from, new Map());
+      to.get(from).set(place, `${source} -> ${resolved}`);
+      looked++;
+    }
+  }
+  const reaches = (from, goal, seen = new Set()) =>
+    [...(to.get(from)?.keys() ?? [])].some(
+      (next) => next === goal || (!seen.has(next) && reaches(next, goal, seen.add(next))),
+    );
+  for (const [from, places] of to)
+    for (const [place, example] of places)
+      if (reaches(place, from)) {
+        found++;
+        console.error(`${root}: ${from} and ${place} import each other: ${example}`);
+      }
+}
+if (looked < 100) {
+  console.error(`only ${looked} imports were looked at: the check itself is broken`);
+  process.exit(1);
+}
+if (found) process.exit(1);
+console.log(`no circles between the folders of ${ROOTS.join(' and ')} (${looked} imports)`);

@@ -1,0 +1,149 @@
+import { eq, sql } from 'drizzle-orm';
+import { createHash } from 'node:crypto';
+import { database, type Transaction } from '@/db/client';
+import { sqlState, tooBusy, worthRetrying } from '@/db/failure';
+import { commandKeys, events, units } from '@/db/schema';
+import type { Actor, Command, CommandAnswer, CommandCall } from './command';
+import { ShopError } from './errors';
+import { checkedInput } from './input';
+import { keepGrade } from './proof/proof';
+import { notYours, standing } from './standing';
+import { revalueUnit } from './units/revalue';
+
+/** Tries of a transaction that stood in another's way; each waits a little longer than the last. */
+const TRIES = 6;
+const PAUSE_MS = 15;
+
+/**
+ * Checks, runs and records a command in ONE transaction: rows, one event, evaluation, version, notice. All or
+ * nothing. A transaction that another one blocked is tried again; nobody is shown that.
+ */
+export async function runCommand<I, O>(
+  command: Command<I, O>,
+  actor: Actor,
+  call: CommandCall,
+): Promise<CommandAnswer<O>> {
+  // refused before anything of theirs is read; what counts is asked of the database again, inside
+  if (!(command.roles as readonly string[]).includes(actor.role)) throw notYours(actor.role, command.roles);
+  const input = checkedInput<I>(command.input, call.input);
+  for (let attempt = 1; ; attempt++) {
+    try {
+      return await database().transaction((tx) => runInside(tx, command, actor, input, call));
+    } catch (error) {
+      const state = sqlState(error);
+      if (tooBusy(state) || (worthRetrying(state) && attempt >= TRIES)) {
+        throw new ShopError('busy', 'Not done: too much is going on at once. Nothing was saved; try again.');
+      }
+      if (!worthRetrying(state)) throw error;
+      await new Promise((resolve) => setTimeout(resolve, PAUSE_MS * attempt * (0.5 + Math.random())));
+    }
+  }
+}
+
+async function runInside<I, O>(
+  tx: Transaction,
+  command: Command<I, O>,
+  caller: Actor,
+  input: I,
+  { key, version: seen }: CommandCall,
+): Promise<CommandAnswer<O>> {
+  const actor = await standing(tx, caller, command.roles);
+  if (key) {
+    const earlier = await claimKey(tx, key, command, actor, input);
+    if (earlier) return earlier;
+  }
+  const unit = command.onUnit ? await lockUnit(tx, (input as { unitId: string }).unitId, seen) : null;
+  if (unit && (unit.stage === 'sold' || unit.stage === 'gone') && !command.onClosed)
+    throw new ShopError(
+      'refused',
+      `It ${unit.stage === 'sold' ? 'has been sold' : 'is gone'}: its record is closed.`,
+    );
+  const { event, answer, onSealed } = await command.run({ tx, actor, unit, key }, input);
+  const unitId = unit?.id ?? event.unitId;
+  const ungraded = unit ? await keepGrade(tx, unit) : false;
+  const revalued = unit ? await revalueUnit(tx, unit.id) : null;
+  const version = revalued?.version ?? null;
+  if (revalued?.nowImpossible) await command.impossible?.({ tx, actor, unit, key }, input);
+  const [sealed] = await tx
+    .insert(events)
+    .values({
+      seq: 0,
+      at: new Date(),
+      previousHash: '',
+      hash: '',
+      actor: actor.id,
+      actorName: actor.name,
+      kind: event.kind,
+      unitId,
+      lotId: event.lotId ?? unit?.lotId,
+      voids: event.voids,
+      payload: ungraded ? { ...event.payload, ungraded } : event.payload,
+    })
+    .returning({ seq: events.seq });
+  await onSealed?.(sealed.seq);
+  const result: CommandAnswer<O> = { answer, version, seq: sealed.seq };
+  if (key) {
+    const stored = command.secret ? { ...result, answer: command.secret.hide(answer) } : result;
+    await tx.update(commandKeys).set({ answer: stored }).where(eq(commandKeys.key, key));
+  }
+  const notice = {
+    seq: sealed.seq,
+    kind: event.kind,
+    unit: unitId ?? null,
+    lot: event.lotId ?? unit?.lotId ?? null,
+    also: event.alsoUnits?.slice(0, 20) ?? [],
+    ...(event.person && { person: event.person }),
+  };
+  await tx.execute(sql`select pg_notify('omnitrope', ${JSON.stringify(notice)})`);
+  return result;
+}
+
+const digestOf = (input: unknown) => createHash('sha256').update(JSON.stringify(input)).digest('hex');
+
+/**
+ * First use of a key: null. Used before for the very same: the answer then given.
+ * @throws ShopError when it was used for anything else
+ */
+async function claimKey<I, O>(
+  tx: Transaction,
+  key: string,
+  command: Command<I, O>,
+  actor: Actor,
+  input: I,
+): Promise<CommandAnswer<O> | null> {
+  const inputHash = digestOf(input);
+  const mine = await tx
+    .insert(commandKeys)
+    .values({ key, command: command.name, actor: actor.id, inputHash })
+    .onConflictDoNothing()
+    .returning({ key: commandKeys.key });
+  if (mine.length) return null;
+  const [earlier] = await tx.select().from(commandKeys).where(eq(commandKeys.key, key));
+  const same =
+    earlier.command === command.name &&
+    earlier.actor === actor.id &&
+    (earlier.inputHash === '' || earlier.inputHash === inputHash);
+  if (!same) throw new ShopError('invalid', 'Not done: this command key has been used for something else.');
+  const stored = earlier.answer as CommandAnswer<O>;
+  return command.secret ? { ...stored, answer: command.secret.show(stored.answer, key) } : stored;
+}
+
+async function lockUnit(tx: Transaction, unitId: string, version: number | undefined) {
+  const [unit] = await tx.select().from(units).where(eq(units.id, unitId)).for('no key update');
+  if (!unit) throw new ShopError('missing', 'There is no such unit.');
+  if (version !== undefined && version !== unit.version) {
+    const last = await tx.execute<{ actor_name: string; kind: string; ago: number }>(
+      sql`select actor_name, kind, extract(epoch from clock_timestamp() - at)::int as ago from events where unit_id = ${unitId} order by seq desc limit 1`,
+    );
+    const row = last.rows[0];
+    const who = row
+      ? `${row.actor_name} changed this unit ${row.ago} s ago (${row.kind})`
+      : 'Somebody changed this unit meanwhile';
+    throw new ShopError(
+      'conflict',
+      `${who}. Nothing of yours was saved or lost: look at the new state and answer again.`,
+      { version: unit.version },
+    );
+  }
+  return unit;
+}
