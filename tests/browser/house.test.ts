@@ -68,3 +68,39 @@ describe('the house’s tables on the screen', () => {
     await see(browser, 'Wax the lid');
   });
 });
+
+describe('forms', () => {
+  const field = (label: string) =>
+    browser.findElement(
+      By.xpath(`//label[starts-with(normalize-space(.), "${label}")]/following-sibling::input`),
+    );
+  it('say at each field what is wrong, by the rules the shop itself checks with, before anything is sent', async () => {
+    await open('/lots/new');
+    await (await field('Lot')).sendKeys('no spaces please');
+    await (await field('Letters')).sendKeys('W');
+    await (await field('Price')).sendKeys('dear');
+    await click('Receive it');
+    await see(browser, '"lot" may hold letters, digits and dashes');
+    await see(browser, '"tag letters" must be two to four letters');
+    await see(browser, '"name" is not allowed to be empty');
+    await see(browser, '"price" is not an amount');
+    expect(await browser.getCurrentUrl()).toMatch(/lots\/new$/);
+    await (await field('Lot')).sendKeys(Key.chord(Key.CONTROL, 'a'), 'FM-1');
+    await (await field('Letters')).sendKeys(Key.chord(Key.CONTROL, 'a'), 'fm');
+    await (await field('Price')).sendKeys(Key.chord(Key.CONTROL, 'a'), '1,234.50');
+    await (await field('Name')).sendKeys('Fish market office');
+    await click('Receive it');
+    await browser.wait(async () => /\/lots\/FM-1$/.test(await browser.getCurrentUrl()), 15_000);
+    await see(browser, '1\u202f234.50');
+  });
+  it('a part goes into the bin, its class kept for the next one', async () => {
+    await open('/bin');
+    await (await field('What it is')).sendKeys('2 GB DDR2');
+    await (await field('Cost')).sendKeys('-3');
+    await click('Into the bin');
+    await see(browser, '"cost" is not an amount');
+    await (await field('Cost')).sendKeys(Key.chord(Key.CONTROL, 'a'), '1.20');
+    await click('Into the bin');
+    await see(browser, '2 GB DDR2');
+  });
+});

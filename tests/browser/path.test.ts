@@ -109,7 +109,7 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     await fill('Freight', 'a lot');
     await fill('What the seller says', 'both worked');
     await enterOn('Receive it');
-    await see(browser, '“a lot” is not an amount');
+    await see(browser, '"freight" is not an amount');
     await fill('Freight', '5,50');
     await enterOn('Receive it');
     await browser.wait(until.urlContains('/lots/HM-1'), 15_000);

@@ -23,11 +23,11 @@ describe('the other places', () => {
   it('the bin takes a part in, with an amount that is one', async () => {
     await browser.get(`${url}/bin`);
     await (await named('name')).sendKeys('92 mm fan, spare');
-    await (await named('cost')).sendKeys('three');
+    await (await named('costMinor')).sendKeys('three');
     await click('Into the bin');
     await see(browser, 'is not an amount');
-    await (await named('cost')).clear();
-    await (await named('cost')).sendKeys('3.50');
+    await (await named('costMinor')).clear();
+    await (await named('costMinor')).sendKeys('3.50');
     await click('Into the bin');
     await browser.wait(
       until.elementLocated(By.xpath("//tr[td[contains(., '92 mm fan, spare')]][td[contains(., '3.50')]]")),
@@ -37,7 +37,7 @@ describe('the other places', () => {
 
   it('house rules: the owner changes the rate; a wrong amount changes nothing', async () => {
     await browser.get(`${url}/rules`);
-    const rate = await named('rate');
+    const rate = await named('ratePerHourMinor');
     expect(await rate.getAttribute('value')).toBe('18.00');
     await rate.clear();
     await rate.sendKeys('much');
@@ -48,9 +48,9 @@ describe('the other places', () => {
     await click('Keep');
     await see(browser, 'Kept.');
     await browser.navigate().refresh();
-    expect(await (await named('rate')).getAttribute('value')).toBe('19.50');
-    await (await named('rate')).clear();
-    await (await named('rate')).sendKeys('18');
+    expect(await (await named('ratePerHourMinor')).getAttribute('value')).toBe('19.50');
+    await (await named('ratePerHourMinor')).clear();
+    await (await named('ratePerHourMinor')).sendKeys('18');
     await click('Keep');
     await see(browser, 'Kept.');
   });

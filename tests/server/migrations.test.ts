@@ -129,6 +129,16 @@ describe('a shop of an earlier version, with rows in it, brought to today', () =
     ]);
     expect(await one('select * from events_first_fault()')).toEqual([]);
   });
+  it('counts tags on from the newest there is', async () => {
+    expect(await one('select name, last from counters')).toEqual([{ name: 'tag:LB', last: 2 }]);
+  });
+  it('has the queue for long work, and no house’s tables but the shipped ones', async () => {
+    expect(await one("select name from pgboss.queue where name not like '\\_%'")).toEqual([
+      { name: 'shop-jobs' },
+    ]);
+    expect(await one('select * from house_tables')).toEqual([]);
+    expect(await one('select distinct grade_house from units')).toEqual([{ grade_house: null }]);
+  });
   it('can be brought up to date again without change', async () => {
     const url = new URL(inject('cluster'));
     url.pathname = '/omnitrope_earlier';

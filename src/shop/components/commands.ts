@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { eq } from 'drizzle-orm';
-import { PART_CLASSES } from '@/core/catalogue';
 import { components } from '@/db/schema';
+import { partFields, receivePartInput } from '@/shapes/parts';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { minor, shortText, unitId, rowId } from '../input';
@@ -10,26 +10,12 @@ import { assertDriveAccounted } from '../record/gate';
 import { arrive, componentById, move, type NewComponent, type Place } from './move';
 
 const componentId = rowId('part').required();
-const partFields = {
-  class: Joi.string()
-    .valid(...PART_CLASSES)
-    .required()
-    .label('class'),
-  name: shortText('name', 80).required(),
-  serial: shortText('serial', 60).allow('').default(''),
-  costMinor: minor('cost').default(0),
-  knownGood: Joi.boolean().default(false).label('tested good'),
-  attributes: Joi.object()
-    .pattern(/^[a-zA-Z]{1,20}$/, Joi.alternatives(Joi.string().max(60), Joi.number()))
-    .default({}),
-};
-
 /** A part bought or found goes into the bin. */
 export const receivePart = defineCommand<NewComponent, { componentId: string; code: string }>({
   name: 'receivePart',
   roles: BENCH_ROLES,
   onUnit: false,
-  input: Joi.object(partFields),
+  input: receivePartInput,
   async run({ tx, actor }, input) {
     const made = await arrive(tx, actor, input, 'bin', 'received');
     return {

@@ -1,14 +1,12 @@
 import { eq, sql } from 'drizzle-orm';
-import Joi from 'joi';
 import { identifies } from '@/core/machine/serial';
-import { CHASSIS, type Chassis, type LotSource } from '@/core/catalogue';
+import type { Chassis, LotSource } from '@/core/catalogue';
 import type { Transaction } from '@/db/client';
 import { lots, units } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
-import { shortText, rowId } from '../input';
 import { putUnits } from './putUnits';
-import { lotCorrection, receiveLotInput } from './rules';
+import { addUnitInput, lotCorrection, receiveLotInput } from '@/shapes/lots';
 import { shareLotCost } from './shareCost';
 
 interface ReceiveLot {
@@ -103,17 +101,7 @@ export const addUnit = defineCommand<AddUnit, { tag: string; unitId: string }>({
   name: 'addUnit',
   roles: BENCH_ROLES,
   onUnit: false,
-  input: Joi.object({
-    lotId: rowId('lot').required(),
-    chassis: Joi.string()
-      .valid(...CHASSIS)
-      .required()
-      .label('kind'),
-    maker: shortText('maker', 60).allow('').default(''),
-    model: shortText('model', 80).required(),
-    serial: shortText('serial', 60).allow('').default(''),
-    condition: shortText('claim', 400).allow('').default(''),
-  }),
+  input: addUnitInput,
   async run({ tx, actor }, input) {
     const lot = await lotById(tx, input.lotId);
     const key = identifies(input.serial) ? `serial:${input.serial.toLowerCase()}` : null;

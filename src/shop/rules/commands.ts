@@ -5,8 +5,8 @@ import { overrideFaults, type CatalogueOverrides } from '@/core/belief/overrides
 import { shop } from '@/db/schema';
 import { defineCommand } from '../command';
 import { ShopError } from '../errors';
-import { minor, shortText } from '../input';
 import { closedCases } from './closed';
+import { ratesInput } from '@/shapes/rates';
 import { overridesShape } from './shape';
 
 interface Rules {
@@ -16,15 +16,6 @@ interface Rules {
   timeZone?: string;
 }
 
-const zone = Joi.string()
-  .custom((value: string, helpers) =>
-    value === 'UTC' || Intl.supportedValuesOf('timeZone').includes(value)
-      ? value
-      : helpers.error('zone.none'),
-  )
-  .label('zone')
-  .messages({ 'zone.none': '{{#label}} is no zone anybody knows' });
-
 /**
  * House rules: what an attended hour costs, what selling costs. Values of units follow at their next change,
  * or all at once (`startRevaluation`).
@@ -33,12 +24,7 @@ export const setRules = defineCommand<Rules, null>({
   name: 'setRules',
   roles: ['owner'],
   onUnit: false,
-  input: Joi.object({
-    name: shortText('name', 60),
-    ratePerHourMinor: minor('rate'),
-    feeBasisPoints: Joi.number().integer().min(0).max(5000).label('fees'),
-    timeZone: zone,
-  }).min(1),
+  input: ratesInput,
   async run({ tx }, input) {
     const [before] = await tx.select().from(shop);
     await tx.update(shop).set(input);

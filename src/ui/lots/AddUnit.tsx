@@ -1,37 +1,42 @@
 'use client';
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Button, Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
+import { useShapedForm } from '../kit/useShapedForm';
+
+const EMPTY = { chassis: 'laptop', maker: '', model: '', serial: '', condition: '' };
 
 /** One machine of a lot by hand. */
 export function AddUnit({ lotId }: { lotId: string }) {
   const { send, problem, busy } = useCommand();
   const [open, setOpen] = useState(false);
   const [made, setMade] = useState('');
+  const { field, sending, reset } = useShapedForm({
+    defaults: EMPTY,
+    toInput: (typed) => ({ lotId, ...typed }),
+    shape: async () => (await import('@/shapes/lots')).addUnitInput,
+  });
   if (!open) return <Quiet onClick={() => setOpen(true)}>Add one machine by hand</Quiet>;
-  const submit = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const target = event.currentTarget;
-    const form = Object.fromEntries(new FormData(target));
-    const outcome = await send<{ tag: string }>('addUnit', { lotId, ...form });
-    if (outcome.ok) {
-      setMade(outcome.answer.tag);
-      target.reset();
-    }
-  };
+  const submit = sending(async (input) => {
+    const outcome = await send<{ tag: string }>('addUnit', input);
+    if (!outcome.ok) return;
+    setMade(outcome.answer.tag);
+    // the next one is mostly of the same kind
+    reset({ ...EMPTY, chassis: String(input.chassis), maker: String(input.maker) });
+  });
   return (
-    <form onSubmit={(event) => void submit(event)} className="flex flex-wrap items-end gap-2">
-      <ChoiceField label="Kind" name="chassis" wrap="w-[140px]">
+    <form onSubmit={(event) => void submit(event)} className="flex flex-wrap items-end gap-2" noValidate>
+      <ChoiceField label="Kind" {...field('chassis')} wrap="w-[140px]">
         <option value="laptop">laptop</option>
         <option value="desktop">desktop</option>
         <option value="small">small desktop</option>
         <option value="aio">all-in-one</option>
       </ChoiceField>
-      <TextField label="Maker" name="maker" wrap="w-[140px]" />
-      <TextField label="Model" name="model" required wrap="w-[160px]" />
-      <TextField label="Serial" name="serial" wrap="w-[140px]" fault={problem?.details?.fields?.serial} />
-      <TextField label="Said of it" name="condition" wrap="w-[200px]" />
+      <TextField label="Maker" {...field('maker')} wrap="w-[140px]" />
+      <TextField label="Model" {...field('model')} wrap="w-[160px]" />
+      <TextField label="Serial" {...field('serial', problem?.details?.fields)} wrap="w-[140px]" />
+      <TextField label="Said of it" {...field('condition')} wrap="w-[200px]" />
       <Button type="submit" disabled={busy}>
         Add
       </Button>

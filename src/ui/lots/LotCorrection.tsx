@@ -1,9 +1,10 @@
 'use client';
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { TextField } from '../kit/fields';
 import { Button, Problem, Quiet } from '../kit/parts';
 import { useMoney } from '../kit/theShop';
 import { useCommand } from '../kit/useCommand';
+import { useShapedForm } from '../kit/useShapedForm';
 
 interface Props {
   lot: { id: string; priceMinor: number; freightMinor: number; feesMinor: number };
@@ -18,39 +19,37 @@ const FIELDS = [
 /** What a lot cost, put right with a reason: the history keeps both, and the cost is shared out again. */
 export function LotCorrection({ lot }: Props) {
   const { send, problem, busy } = useCommand();
-  const amounts = useMoney();
+  const money = useMoney();
   const [open, setOpen] = useState(false);
-  const [faults, setFaults] = useState<Record<string, string>>({});
-  async function submit(event: FormEvent<HTMLFormElement>) {
-    event.preventDefault();
-    const form = new FormData(event.currentTarget);
-    const wrong: Record<string, string> = {};
-    const money: Record<string, number> = {};
-    for (const [name] of FIELDS) {
-      const minor = amounts.parse(String(form.get(name) ?? ''));
-      if (minor === null || minor < 0) wrong[name] = 'is not an amount';
-      else if (minor !== lot[name]) money[name] = minor;
-    }
-    setFaults(wrong);
-    if (Object.keys(wrong).length) return;
-    const sent = await send('correctLot', { lotId: lot.id, ...money, why: String(form.get('why') ?? '') });
-    if (sent.ok) setOpen(false);
-  }
+  const { field, sending } = useShapedForm({
+    defaults: {
+      priceMinor: money.text(lot.priceMinor),
+      freightMinor: money.text(lot.freightMinor),
+      feesMinor: money.text(lot.feesMinor),
+      why: '',
+    },
+    toInput: (typed) => ({
+      lotId: lot.id,
+      why: typed.why,
+      ...Object.fromEntries(FIELDS.map(([name]) => [name, money.parse(typed[name]) ?? NaN])),
+    }),
+    shape: async () => (await import('@/shapes/lots')).lotCorrection,
+  });
   if (!open) return <Quiet onClick={() => setOpen(true)}>Put right what it cost</Quiet>;
+  const submit = sending(async (input) => {
+    // only what is another amount now
+    const same = FIELDS.map(([name]) => name).filter((name) => input[name] === lot[name]);
+    const changed = Object.fromEntries(
+      Object.entries(input).filter(([name]) => !(same as string[]).includes(name)),
+    );
+    if ((await send('correctLot', changed)).ok) setOpen(false);
+  });
   return (
-    <form onSubmit={(event) => void submit(event)} className="mt-2 flex flex-wrap items-end gap-3">
+    <form onSubmit={(event) => void submit(event)} className="mt-2 flex flex-wrap items-end gap-3" noValidate>
       {FIELDS.map(([name, label]) => (
-        <TextField
-          key={name}
-          label={label}
-          name={name}
-          inputMode="decimal"
-          defaultValue={amounts.text(lot[name])}
-          fault={faults[name]}
-          wrap="w-[130px]"
-        />
+        <TextField key={name} label={label} {...field(name)} inputMode="decimal" wrap="w-[130px]" />
       ))}
-      <TextField label="Why" name="why" required wrap="w-[260px]" />
+      <TextField label="Why" {...field('why')} wrap="w-[260px]" />
       <Button type="submit" disabled={busy}>
         Share out again
       </Button>

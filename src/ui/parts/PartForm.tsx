@@ -1,10 +1,11 @@
 'use client';
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { PART_CLASSES } from '@/core/catalogue';
 import { useMoney } from '../kit/theShop';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Button, Problem } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
+import { useShapedForm } from '../kit/useShapedForm';
 
 const FITS = [
   ['', 'any machine'],
@@ -16,60 +17,64 @@ const FITS = [
   ['aio', 'all-in-ones'],
 ] as const;
 
+const EMPTY = {
+  class: 'memory',
+  name: '',
+  gb: '',
+  serial: '',
+  costMinor: '',
+  type: '',
+  rate: '',
+  fits: '',
+  knownGood: false,
+};
+
 /** A part into the bin. */
 export function PartForm() {
   const { send, problem, busy } = useCommand();
   const money = useMoney();
   const [made, setMade] = useState('');
-  const [fault, setFault] = useState('');
-  async function submit(event: FormEvent<HTMLFormElement>) {
-    event.preventDefault();
-    const target = event.currentTarget;
-    const form = new FormData(target);
-    const cost = money.parse(String(form.get('cost') || '0'));
-    setFault(cost === null ? 'is not an amount' : '');
-    if (cost === null) return;
-    const gb = Number(form.get('gb'));
-    const rate = Number(form.get('rate'));
-    const outcome = await send<{ code: string }>('receivePart', {
-      class: form.get('class'),
-      name: form.get('name'),
-      serial: form.get('serial'),
-      costMinor: cost,
-      knownGood: form.get('good') === 'on',
+  const { field, sending, reset } = useShapedForm({
+    defaults: EMPTY,
+    toInput: ({ costMinor, gb, rate, type, fits, ...typed }) => ({
+      ...typed,
+      costMinor: money.parse(costMinor.trim() || '0') ?? NaN,
       attributes: {
-        ...(gb > 0 && { gb }),
-        ...(String(form.get('type')).trim() && { type: String(form.get('type')).trim() }),
-        ...(rate > 0 && { rate }),
-        ...(form.get('fits') && { fits: String(form.get('fits')) }),
+        ...(Number(gb) > 0 && { gb: Number(gb) }),
+        ...(type.trim() && { type: type.trim() }),
+        ...(Number(rate) > 0 && { rate: Number(rate) }),
+        ...(fits && { fits }),
       },
-    });
-    if (outcome.ok) {
-      setMade(outcome.answer.code);
-      target.reset();
-    }
-  }
+    }),
+    shape: async () => (await import('@/shapes/parts')).receivePartInput,
+  });
+  const submit = sending(async (input) => {
+    const outcome = await send<{ code: string }>('receivePart', input);
+    if (!outcome.ok) return;
+    setMade(outcome.answer.code);
+    reset({ ...EMPTY, class: String(input.class) });
+  });
+  const { fault: _, ...tested } = field('knownGood');
   return (
-    <form onSubmit={(event) => void submit(event)} className="flex flex-wrap items-end gap-2">
-      <ChoiceField label="Class" name="class" wrap="w-[140px]">
+    <form onSubmit={(event) => void submit(event)} className="flex flex-wrap items-end gap-2" noValidate>
+      <ChoiceField label="Class" {...field('class')} wrap="w-[140px]">
         {PART_CLASSES.map((name) => (
           <option key={name}>{name}</option>
         ))}
       </ChoiceField>
-      <TextField label="What it is" name="name" required wrap="w-[220px]" />
-      <TextField label="Size" hint="GB" name="gb" inputMode="decimal" wrap="w-[90px]" />
-      <TextField label="Serial" name="serial" wrap="w-[140px]" />
+      <TextField label="What it is" {...field('name')} wrap="w-[220px]" />
+      <TextField label="Size" hint="GB" {...field('gb')} inputMode="decimal" wrap="w-[90px]" />
+      <TextField label="Serial" {...field('serial')} wrap="w-[140px]" />
       <TextField
         label="Cost"
         hint={money.sign}
-        name="cost"
+        {...field('costMinor')}
         inputMode="decimal"
-        fault={fault}
         wrap="w-[110px]"
       />
-      <TextField label="Kind" hint="as on the label" name="type" wrap="w-[170px]" />
-      <TextField label="Speed" hint="MT/s" name="rate" inputMode="numeric" wrap="w-[100px]" />
-      <ChoiceField label="Fits" name="fits" wrap="w-[150px]">
+      <TextField label="Kind" hint="as on the label" {...field('type')} wrap="w-[170px]" />
+      <TextField label="Speed" hint="MT/s" {...field('rate')} inputMode="numeric" wrap="w-[100px]" />
+      <ChoiceField label="Fits" {...field('fits')} wrap="w-[150px]">
         {FITS.map(([value, words]) => (
           <option key={value} value={value}>
             {words}
@@ -77,7 +82,7 @@ export function PartForm() {
         ))}
       </ChoiceField>
       <label className="flex min-h-11 items-center gap-2 text-[14px] font-semibold">
-        <input type="checkbox" name="good" className="size-5 accent-ink" />
+        <input type="checkbox" {...tested} className="size-5 accent-ink" />
         Tested good
       </label>
       <Button type="submit" disabled={busy}>

@@ -1,9 +1,10 @@
 'use client';
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { useMoney } from '../kit/theShop';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Button, Problem } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
+import { useShapedForm } from '../kit/useShapedForm';
 
 /** Rates: what an hour of hands costs and what selling takes. */
 export function RatesForm({
@@ -21,51 +22,40 @@ export function RatesForm({
 }) {
   const { send, problem, busy } = useCommand();
   const money = useMoney();
-  const [faults, setFaults] = useState<Record<string, string>>({});
   const [saved, setSaved] = useState(false);
-  async function submit(event: FormEvent<HTMLFormElement>) {
-    event.preventDefault();
-    const form = new FormData(event.currentTarget);
-    const rate = money.parse(String(form.get('rate')));
-    const fee = Number(String(form.get('fee')).replace(',', '.'));
-    const wrong: Record<string, string> = {};
-    if (rate === null || rate < 0) wrong.rate = 'is not an amount';
-    if (!(fee >= 0 && fee <= 50)) wrong.fee = 'must be 0 to 50 %';
-    setFaults(wrong);
-    if (Object.keys(wrong).length) return;
-    setSaved(
-      (
-        await send('setRules', {
-          name: String(form.get('name')),
-          ratePerHourMinor: rate,
-          feeBasisPoints: Math.round(fee * 100),
-          timeZone: String(form.get('zone')),
-        })
-      ).ok,
-    );
-  }
+  const { field, sending } = useShapedForm({
+    defaults: {
+      name,
+      ratePerHourMinor: money.field(rateMinor),
+      feeBasisPoints: (feeBasisPoints / 100).toString(),
+      timeZone,
+    },
+    toInput: (typed) => ({
+      ...typed,
+      ratePerHourMinor: money.parse(typed.ratePerHourMinor) ?? NaN,
+      feeBasisPoints: Math.round(Number(typed.feeBasisPoints.replace(',', '.')) * 100),
+    }),
+    shape: async () => (await import('@/shapes/rates')).ratesInput,
+  });
+  const submit = sending(async (input) => setSaved((await send('setRules', input)).ok));
   return (
     <form onSubmit={(event) => void submit(event)} className="flex max-w-[560px] flex-col gap-3.5 pt-4">
-      <TextField label="The shop’s name" name="name" defaultValue={name} required disabled={!mayWrite} />
+      <TextField label="The shop’s name" {...field('name')} disabled={!mayWrite} />
       <TextField
         label="An hour of hands costs"
         hint={money.sign}
-        name="rate"
+        {...field('ratePerHourMinor')}
         inputMode="decimal"
-        defaultValue={money.field(rateMinor)}
-        fault={faults.rate}
         disabled={!mayWrite}
       />
       <TextField
         label="Selling takes"
         hint="% of the price"
-        name="fee"
+        {...field('feeBasisPoints')}
         inputMode="decimal"
-        defaultValue={(feeBasisPoints / 100).toString()}
-        fault={faults.fee}
         disabled={!mayWrite}
       />
-      <ChoiceField label="Days are counted in" name="zone" defaultValue={timeZone} disabled={!mayWrite}>
+      <ChoiceField label="Days are counted in" {...field('timeZone')} disabled={!mayWrite}>
         {[...new Set([timeZone, 'UTC', ...Intl.supportedValuesOf('timeZone')])].map((zone) => (
           <option key={zone} value={zone}>
             {zone.replaceAll('_', ' ')}
