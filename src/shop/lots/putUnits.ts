@@ -48,20 +48,18 @@ const NOBODY = '00000000-0000-0000-0000-000000000000';
 
 /** Evaluates machines that come in, each kind of them once. */
 class Valuer {
-  private readonly bins = new Map<Chassis, Awaited<ReturnType<typeof swapBin>>>();
   private readonly seen = new Map<string, ReturnType<typeof columnsFor>>();
 
   constructor(
-    private readonly tx: Transaction,
     private readonly reckoning: ReckoningRules,
     private readonly source: LotSource,
+    private readonly bins: ReadonlyMap<Chassis, Awaited<ReturnType<typeof swapBin>>>,
   ) {}
 
-  async columns(chassis: Chassis, claimed: readonly NewValue[], said: readonly string[]) {
+  columns(chassis: Chassis, claimed: readonly NewValue[], said: readonly string[]) {
     // a serial number makes no machine another one
     const like = claimed.filter(({ key }) => key !== 'serial');
     const key = JSON.stringify([chassis, like, said]);
-    if (!this.bins.has(chassis)) this.bins.set(chassis, await swapBin(this.tx, NOBODY, chassis));
     let columns = this.seen.get(key);
     if (!columns) {
       columns = this.work(chassis, like, said);
@@ -116,7 +114,11 @@ export async function putUnits(
 ): Promise<{ id: string; tag: string }[]> {
   if (rows.length === 0) return [];
   const tags = await takeTags(tx, lot.tagPrefix, rows.length);
-  const valuer = new Valuer(tx, await reckoningRules(tx), lot.source);
+  // one after the other: a transaction has one connection
+  const bins = new Map<Chassis, Awaited<ReturnType<typeof swapBin>>>();
+  for (const chassis of new Set(rows.map((row) => row.chassis)))
+    bins.set(chassis, await swapBin(tx, NOBODY, chassis));
+  const valuer = new Valuer(await reckoningRules(tx), lot.source, bins);
   const made = await Promise.all(
     rows.map(async (row, i) => {
       const claimed = claimedOf(row);

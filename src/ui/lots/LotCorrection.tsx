@@ -1,60 +1,17 @@
 'use client';
-import { useState } from 'react';
-import { TextField } from '../kit/fields';
-import { Button, Problem, Quiet } from '../kit/parts';
-import { useMoney } from '../kit/theShop';
-import { useCommand } from '../kit/useCommand';
-import { useShapedForm } from '../kit/useShapedForm';
+import dynamic from 'next/dynamic';
+import { useState, type ComponentProps } from 'react';
+import { Quiet } from '../kit/parts';
+import type { LotCorrectionForm } from './LotCorrectionForm';
 
-interface Props {
-  lot: { id: string; priceMinor: number; freightMinor: number; feesMinor: number };
-}
+const Form = dynamic(() => import('./LotCorrectionForm').then((made) => made.LotCorrectionForm));
 
-const FIELDS = [
-  ['priceMinor', 'Price'],
-  ['freightMinor', 'Freight'],
-  ['feesMinor', 'Fees'],
-] as const;
-
-/** What a lot cost, put right with a reason: the history keeps both, and the cost is shared out again. */
-export function LotCorrection({ lot }: Props) {
-  const { send, problem, busy } = useCommand();
-  const money = useMoney();
+/** What a lot cost, put right; the form comes when it is wanted. */
+export function LotCorrection({ lot }: Pick<ComponentProps<typeof LotCorrectionForm>, 'lot'>) {
   const [open, setOpen] = useState(false);
-  const { field, sending } = useShapedForm({
-    defaults: {
-      priceMinor: money.text(lot.priceMinor),
-      freightMinor: money.text(lot.freightMinor),
-      feesMinor: money.text(lot.feesMinor),
-      why: '',
-    },
-    toInput: (typed) => ({
-      lotId: lot.id,
-      why: typed.why,
-      ...Object.fromEntries(FIELDS.map(([name]) => [name, money.parse(typed[name]) ?? NaN])),
-    }),
-    shape: async () => (await import('@/shapes/lots')).lotCorrection,
-  });
-  if (!open) return <Quiet onClick={() => setOpen(true)}>Put right what it cost</Quiet>;
-  const submit = sending(async (input) => {
-    // only what is another amount now
-    const same = FIELDS.map(([name]) => name).filter((name) => input[name] === lot[name]);
-    const changed = Object.fromEntries(
-      Object.entries(input).filter(([name]) => !(same as string[]).includes(name)),
-    );
-    if ((await send('correctLot', changed)).ok) setOpen(false);
-  });
-  return (
-    <form onSubmit={(event) => void submit(event)} className="mt-2 flex flex-wrap items-end gap-3" noValidate>
-      {FIELDS.map(([name, label]) => (
-        <TextField key={name} label={label} {...field(name)} inputMode="decimal" wrap="w-[130px]" />
-      ))}
-      <TextField label="Why" {...field('why')} wrap="w-[260px]" />
-      <Button type="submit" disabled={busy}>
-        Share out again
-      </Button>
-      <Quiet onClick={() => setOpen(false)}>leave it</Quiet>
-      {problem && <Problem>{problem.message}</Problem>}
-    </form>
+  return open ? (
+    <Form lot={lot} onClose={() => setOpen(false)} />
+  ) : (
+    <Quiet onClick={() => setOpen(true)}>Put right what it cost</Quiet>
   );
 }
