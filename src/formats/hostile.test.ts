@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { readCodeTables } from './codes';
-import { claimsIn, guessColumns, readManifest, readManifestTable } from './manifest';
+import { claimsIn } from './claims';
+import { guessColumns, readManifest, readManifestTable } from './manifest';
 import { REPORT_KINDS, readReport } from './report/bundle';
 
 /**

@@ -242,28 +242,3 @@ export function readManifest(
  */
 const rowKey = (content: string, before: number) =>
   `row:${createHash('sha256').update(content).digest('hex')}#${before}`;
-
-const CLAIM_WORDS: [RegExp, string][] = [
-  [/won.?t turn on|does not turn on|no power|\bdead\b|won.?t power/i, 'says-dead'],
-  [/no (picture|display|video)|black screen|turns on,? then nothing/i, 'says-no-picture'],
-  [/(bad|faulty) (memory|ram)/i, 'says-memory'],
-  [/hot|noisy|shuts? (down|off)|loud fan/i, 'says-hot'],
-  [/no (drive|hdd|ssd|disk)|won.?t (start|boot)|no (os|system)/i, 'says-drive'],
-  [/no charge/i, 'says-battery'],
-  [/(cracked|broken|faulty) (screen|panel|lcd)|lines on/i, 'says-screen'],
-  [/keys? (stick|missing|dead)|sticky key|keyboard/i, 'says-keys'],
-];
-
-const BATTERY = ['battery', 'batteries'];
-const WORN = ['dead', 'bad', 'no charge', 'not hold'];
-
-/**
- * Claim findings a seller's words amount to. Silence is no evidence, so nothing is returned for it. Each
- * pattern is bounded, none repeats.
- */
-export function claimsIn(text: string): string[] {
-  const battery = followedBy(text.toLowerCase(), BATTERY, WORN);
-  return CLAIM_WORDS.filter(([pattern, id]) => pattern.test(text) || (id === 'says-battery' && battery)).map(
-    ([, id]) => id,
-  );
-}

@@ -18,7 +18,7 @@ import { CLOSED } from '@/core/steps/bench';
 import { compareSteps } from '@/core/steps/compare';
 import { inspectUnit, type RecordEntry } from '@/core/steps/evaluate';
 import { overrideFaults, withOverrides, type CatalogueOverrides } from '@/core/belief/overrides';
-import { claimsIn } from '@/formats/manifest';
+import { claimsIn } from '@/formats/claims';
 import { ShopError } from '../errors';
 import { overridesShape } from '../rules/shape';
 
