@@ -499,16 +499,14 @@ async function furnish(): Promise<void> {
 if ((await database().select().from(shop)).length === 0) {
   for (const [name, email, role] of PEOPLE)
     actors.set(name, { id: await makePerson(name, email, password, role), name, role });
-  await database()
-    .insert(shop)
-    .values({
-      name: 'Saltmarsh Reuse',
-      place: 'Wendle Quay',
-      currencySign: 'CR',
-      ratePerHourMinor: 1800,
-      // the shop stands where its computer does, until the owner says otherwise
-      timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
-    });
+  await database().insert(shop).values({
+    name: 'Saltmarsh Reuse',
+    place: 'Wendle Quay',
+    currencySign: 'CR',
+    ratePerHourMinor: 1800,
+    // the shop stands where its computer does, until the owner says otherwise
+    timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+  });
   await furnish();
   const [{ count }] = await database()
     .select({ count: sql<number>`count(*)::int` })
