@@ -35,6 +35,10 @@ export function useShapedForm<V extends FieldValues>({ defaults, toInput, shape 
     /** Props of a field, its fault among them. `server`: what the server said of it. */
     field: (name: Path<V>, server?: Record<string, string>) => ({
       ...form.register(name),
+      // in the page as it comes, not only once the form has come alive
+      ...(typeof defaults[name as keyof typeof defaults] === 'string' && {
+        defaultValue: defaults[name as keyof typeof defaults] as string,
+      }),
       fault: (form.formState.errors[name]?.message as string | undefined) ?? server?.[name],
     }),
     /** For the form's onSubmit: calls with the checked input. */
