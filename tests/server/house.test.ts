@@ -6,7 +6,7 @@ import type { HouseTables } from '@/core/house/tables';
 import { database } from '@/db/client';
 import { events, houseTables, work } from '@/db/schema';
 import { ask } from '@/shop/ask/kinds';
-import { houseNow } from '@/shop/rules/house';
+import { houseAt, houseNow } from '@/shop/rules/house';
 import { passportOf } from '@/shop/sales/papers';
 import { keepCurrent } from '@/shop/units/revalue';
 import { act, benchA, lotWith, openShop, owner, refusal, unitRow } from './shop';
@@ -174,6 +174,30 @@ describe('keeping and taking back', () => {
       count: 1,
       changes: [{ path: 'asFoundShare', to: 0.5 }],
     });
+  });
+  it('what records name stays: in the tables as shipped, in an earlier version, when tables are left out', async () => {
+    const { unitId } = (await lotWith(['desktop'])).units[0];
+    const { version: earlier } = await change((t) => (t.asFoundShare = 0.33));
+    const { version } = await change((t) => {
+      t.rubric.defects.push({ ...t.rubric.defects[0], id: 'own-mark-9', name: 'Ink' });
+    });
+    const { id: surface, x, y } = shippedHouse.rubric.surfaces.desktop[0];
+    await act(benchA, 'markDefect', { unitId, surface, kind: 'own-mark-9', size: 0, x, y });
+    const knows = async () => {
+      const { tables } = await houseNow(database());
+      expect(tables.rubric.defects.map(({ id }) => id)).toContain('own-mark-9');
+      return tables;
+    };
+    await act(owner, 'restoreHouse', { version: 0 });
+    expect((await knows()).asFoundShare).toBe(shippedHouse.asFoundShare);
+    await act(owner, 'restoreHouse', { version: earlier });
+    expect((await knows()).asFoundShare).toBe(0.33);
+    const broken = structuredClone((await houseAt(database(), version)).tables);
+    broken.rubric.limits.C = 1;
+    await database().insert(houseTables).values({ tables: broken, by: 'owner', byName: 'Buyer' });
+    expect((await knows()).rubric.limits).toEqual(shippedHouse.rubric.limits);
+    await graded(unitId);
+    expect((await unitRow(unitId)).grade).not.toBeNull();
   });
   it('tables a later edition contradicts are left out, and the page can say why', async () => {
     const broken = structuredClone(shippedHouse);

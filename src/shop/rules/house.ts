@@ -1,5 +1,6 @@
 import { desc, eq, sql } from 'drizzle-orm';
 import { shippedHouse } from '@/catalog/house';
+import { houseChanges } from '@/core/house/changes';
 import { houseFaults } from '@/core/house/faults';
 import { withGained } from '@/core/house/later';
 import type { HouseTables } from '@/core/house/tables';
@@ -24,7 +25,12 @@ function houseOf(version: number, own: HouseTables | null): House {
   if (!own) return { ...SHIPPED, version };
   const whole = withGained(own, shippedHouse);
   const faults = houseFaults(whole, shippedHouse);
-  if (faults.length) return { ...SHIPPED, version, faults };
+  if (faults.length) {
+    // records name the house's own work and marks all the same
+    const named = withGained(shippedHouse, own);
+    const gained = houseChanges(shippedHouse, named).length > 0;
+    return { version, faults, tables: gained ? named : shippedHouse };
+  }
   const name = `house ${version}`;
   return {
     version,

@@ -3,6 +3,7 @@ import Joi from 'joi';
 import { shippedHouse } from '@/catalog/house';
 import { houseChanges } from '@/core/house/changes';
 import { houseFaults } from '@/core/house/faults';
+import { withGained } from '@/core/house/later';
 import type { HouseTables } from '@/core/house/tables';
 import type { Transaction } from '@/db/client';
 import { houseTables, shop } from '@/db/schema';
@@ -79,7 +80,7 @@ export const setHouse = defineCommand<
   },
 });
 
-/** Brings an earlier version back as the newest; 0: the tables as shipped. */
+/** Brings an earlier version back as the newest; 0: the tables as shipped. Work and marks added since stay. */
 export const restoreHouse = defineCommand<{ version: number }, { version: number; changes: number }>({
   name: 'restoreHouse',
   roles: ['owner'],
@@ -87,15 +88,20 @@ export const restoreHouse = defineCommand<{ version: number }, { version: number
   input: Joi.object({ version: Joi.number().integer().min(0).required().label('version') }),
   async run({ tx, actor }, { version }) {
     await holdHouse(tx);
-    if (version === 0) return putHouse(tx, actor, null);
-    const [row] = await tx.select().from(houseTables).where(eq(houseTables.version, version));
-    if (!row) throw new ShopError('missing', `There is no version ${version} of the tables.`);
-    if (row.tables) {
-      // work or marks added since are named by records: they stay
-      const faults = houseFaults(row.tables, (await houseNow(tx)).tables);
-      if (faults.length)
-        throw new ShopError('refused', `Nothing was changed: ${faults.slice(0, 6).join('; ')}.`, { faults });
-    }
-    return putHouse(tx, actor, row.tables);
+    const old = version === 0 ? null : await tablesOf(tx, version);
+    // what was added since is named by records
+    const now = (await houseNow(tx)).tables;
+    const tables = withGained(old ?? shippedHouse, now);
+    const faults = houseFaults(tables, now);
+    if (faults.length)
+      throw new ShopError('refused', `Nothing was changed: ${faults.slice(0, 6).join('; ')}.`, { faults });
+    const asShipped = old === null && houseChanges(shippedHouse, tables).length === 0;
+    return putHouse(tx, actor, asShipped ? null : tables);
   },
 });
+
+async function tablesOf(tx: Transaction, version: number): Promise<HouseTables | null> {
+  const [row] = await tx.select().from(houseTables).where(eq(houseTables.version, version));
+  if (!row) throw new ShopError('missing', `There is no version ${version} of the tables.`);
+  return row.tables;
+}
