@@ -1,9 +1,9 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
-import { eq, sql } from 'drizzle-orm';
+import { and, eq, isNull, sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { database } from '@/db/client';
-import { components, reportTokens } from '@/db/schema';
+import { components, observations, reportTokens } from '@/db/schema';
 import { lookAtToken, MAX_REPORT_FILE, type IngestAnswer } from '@/shop/report/commands';
 import { specOf } from './shop';
 import { act, benchA, eventCount, lotWith, refusal, unitRow, openShop } from './shop';
@@ -59,6 +59,28 @@ describe('the machine’s own report', () => {
     await send(unit.unitId, files, (await tokenFor(unit.unitId)).token);
     expect(await database().select().from(components).where(eq(components.unitId, unit.unitId))).toHaveLength(
       1,
+    );
+  });
+  it('one answer of a report is taken back; the others it gave stand', async () => {
+    const { units } = await lotWith(['laptop']);
+    const { unitId } = units[0];
+    await send(unitId, laptopFiles, (await tokenFor(unitId)).token);
+    const told = await database()
+      .select()
+      .from(observations)
+      .where(and(eq(observations.unitId, unitId), isNull(observations.voidedBy)));
+    expect(told.length).toBeGreaterThan(1);
+    expect(new Set(told.map((row) => row.eventSeq)).size).toBe(1);
+    await act(benchA, 'voidObservation', { unitId, observation: told[0].id });
+    const left = await database()
+      .select()
+      .from(observations)
+      .where(and(eq(observations.unitId, unitId), isNull(observations.voidedBy)));
+    expect(left.map(({ id }) => id).sort()).toEqual(
+      told
+        .slice(1)
+        .map(({ id }) => id)
+        .sort(),
     );
   });
   it('reads the real lshw and lscpu of the machine this test runs on', async () => {

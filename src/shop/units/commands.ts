@@ -218,14 +218,18 @@ export const voidObservation = defineCommand<VoidInput, { voided: string }>({
           : 'That answer has already been taken back.',
       );
     refuseHeld(unit!);
-    // what one act wrote is taken back with one
+    // a memory board is one act, taken back as one; a report's answers are each looked at for themselves
+    const [act] = await tx
+      .select({ kind: events.kind })
+      .from(events)
+      .where(eq(events.seq, row.eventSeq ?? -1));
     const whole =
-      row.eventSeq === null
-        ? [row]
-        : await tx
+      act?.kind === 'memory board'
+        ? await tx
             .select()
             .from(observations)
-            .where(and(standing, eq(observations.eventSeq, row.eventSeq)));
+            .where(and(standing, eq(observations.eventSeq, row.eventSeq!)))
+        : [row];
     const ids = whole.map(({ id }) => id);
     await tx.update(observations).set({ voidedBy: 0 }).where(inArray(observations.id, ids));
     // an answer that had replaced an earlier one gives that one back
