@@ -16,6 +16,12 @@ describe('which pages a change concerns', () => {
     ['an answer on another unit', unit, notice({ unit: 'u2' }), false],
     ['work laid aside here because hands went elsewhere', unit, notice({ unit: 'u2', also: ['u1'] }), true],
     ['rules that value every unit', unit, notice({ kind: 'rules', unit: null, lot: null }), true],
+    [
+      'every unit valued again, on a list',
+      { page: 'list' },
+      notice({ kind: 'job', unit: null, lot: null }),
+      true,
+    ],
     ['somebody let in', unit, notice({ kind: 'person added', unit: null, lot: null }), false],
     ['any unit, on a list', { page: 'list' }, notice({ unit: 'u9' }), true],
     ['a unit of this lot', { page: 'lot', lot: 'l1' }, notice(), true],

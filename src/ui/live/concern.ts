@@ -20,6 +20,8 @@ const RECKONING = [
   'learning dropped',
   'codes',
   'codes dropped',
+  // a job that values every unit, or takes a list in, has ended
+  'job',
 ];
 const PARTS = (kind: string) => kind.startsWith('part ') || kind.startsWith('drive ');
 
