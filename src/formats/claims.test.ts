@@ -27,6 +27,7 @@ describe('what a seller’s words amount to', () => {
     ['turns on, then nothing and fan is very loud', ['says-no-picture', 'says-hot']],
     ['the hard drive in it clicks badly', ['says-drive']],
     ['no battery, no hdd, no memory', ['says-battery', 'says-drive', 'says-memory']],
+    ['from a hotel, deadline Friday, hangar stock', []],
     ['keyboards galore', []],
     ['needs a new battery', ['says-battery']],
     ['keyboard needs cleaning', ['says-keys']],

@@ -77,7 +77,7 @@ const THINGS: readonly Thing[] = [
 const ALONE: readonly (readonly [id: string, words: string])[] = [
   [
     'says-crashes',
-    'blue\\s+screens?|crash\\w*|freez\\w*|hangs?|(?:keeps?|randomly)\\s+(?:restarting|rebooting)|(?:restarts|reboots)',
+    'blue\\s+screens?|crash\\w*|freez\\w*|hang(?:s|ing)?|(?:keeps?|randomly)\\s+(?:restarting|rebooting)|(?:restarts|reboots)',
   ],
   [
     'says-no-picture',
@@ -85,13 +85,13 @@ const ALONE: readonly (readonly [id: string, words: string])[] = [
   ],
   [
     'says-hot',
-    'overheat\\w*|(?:runs?|gets?|very|too)\\s+(?:very\\s+)?hot|hot|nois(?:y|e)|loud|shuts?\\s+(?:down|off)|(?:turns|switches)\\s+(?:itself\\s+)?off|cuts\\s+out',
+    'overheat\\w*|(?:runs?|gets?|very|too)\\s+(?:very\\s+)?hot|hot(?:ter)?|nois(?:y|es?)|loud(?:er)?|shuts?\\s+(?:down|off)|(?:turns|switches)\\s+(?:itself\\s+)?off|cuts\\s+out',
   ],
   ['says-screen', 'dead\\s+pixels?|lines\\s+on'],
   ['says-keys', 'sticky\\s+keys?'],
   [
     'says-drive',
-    `(?:${NOT}|not)\\s+(?:boot|booting|start)\\w*|stuck\\s+(?:at|in)\\s+(?:boot|start)\\w*|no\\s+(?:os|operating\\s+system|system|bootable\\s+device)|boot\\s+(?:loop|error)`,
+    `(?:${NOT}|not)\\s+(?:boot|booting|start)\\w*|stuck\\s+(?:at|in)\\s+(?:boot|start)\\w*|no\\s+(?:os|operating\\s+system|system|bootable\\s+devices?)|boot\\s+(?:loops?|errors?)`,
   ],
   [
     'says-battery',
@@ -138,7 +138,7 @@ const THING_PATTERNS = THINGS.map(({ id, words, wrong, none }) => ({
     ...(none ? [`(?:no|without(?:\\s+an?)?)\\s+${any(words)}`] : []),
   ].map((pattern) => new RegExp(`\\b${pattern}\\b`)),
 }));
-const ALONE_PATTERNS = ALONE.map(([id, words]) => ({ id, pattern: new RegExp(`\\b${any(words)}`) }));
+const ALONE_PATTERNS = ALONE.map(([id, words]) => ({ id, pattern: new RegExp(`\\b${any(words)}\\b`) }));
 
 /**
  * Claim findings a seller's words amount to, in the order of the list of things. Silence is no evidence, so
