@@ -1,6 +1,8 @@
+import { randomUUID } from 'node:crypto';
 import { By, Key, type WebDriver } from 'selenium-webdriver';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
 import { ready, see } from './driver';
+import { signedIn } from './http';
 import { signedInBrowser } from './signedIn';
 
 const url = inject('url');
@@ -55,6 +57,26 @@ describe('the house’s tables on the screen', () => {
       return (await cell('Laptop, level 4').getAttribute('value')) === '220.00';
     }, 15_000);
     expect(await price()).toBe(before);
+  });
+  it('what is typed stays when another owner keeps a version meanwhile; untouched, the page follows', async () => {
+    const other = await signedIn(url, 'buyer@saltmarsh.example', inject('password'));
+    const restore = async (version: number) =>
+      expect((await other.command('restoreHouse', { input: { version }, key: randomUUID() })).status).toBe(
+        200,
+      );
+    const value = async (label: string) => (await cell(label)).getAttribute('value');
+    await open('/rules/house');
+    await put('Grade B, %', '85');
+    await see(browser, '1 value changed.');
+    await restore(1);
+    await see(browser, 'Somebody has kept version');
+    expect(await value('Grade B, %')).toBe('85');
+    await click(`Drop it and show version 3`);
+    await see(browser, 'Nothing is changed.');
+    expect(await value('Grade B, %')).toBe('86');
+    expect(await value('Laptop, level 4')).toBe('400.00');
+    await restore(0);
+    await browser.wait(async () => (await value('Laptop, level 4')) === '220.00', 15_000);
   });
   it('own work is added and can be begun on a unit', async () => {
     await open('/rules/house');

@@ -1,7 +1,7 @@
 'use client';
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/react';
 import { joiResolver } from '@hookform/resolvers/joi';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { FormProvider, useForm, useWatch } from 'react-hook-form';
 import { houseChanges } from '@/core/house/changes';
 import { houseFaults } from '@/core/house/faults';
@@ -32,14 +32,46 @@ function tidy(tables: HouseTables): HouseTables {
   };
 }
 
-interface Props {
+interface Tables {
   tables: HouseTables;
   version: number;
+}
+interface Props extends Tables {
   mayWrite: boolean;
 }
 
-/** The house's tables, all of them one form: what is kept is one new version. */
+/**
+ * The house's tables. A version somebody else keeps meanwhile is taken over at once when nothing is typed
+ * here; otherwise what is typed stays until its writer has read it.
+ */
 export function HouseForm({ tables, version, mayWrite }: Props) {
+  const [shown, setShown] = useState<Tables>({ tables, version });
+  const [typed, setTyped] = useState(false);
+  const behind = shown.version !== version;
+  const takeOver = () => setShown({ tables, version });
+  if (behind && !typed) takeOver();
+  return (
+    <>
+      {behind && typed && (
+        <div className="mb-2">
+          <Problem>
+            Somebody has kept version {version} meanwhile. What you typed is still here, and cannot be kept
+            over it.
+          </Problem>
+          <Button onClick={takeOver}>Drop it and show version {version}</Button>
+        </div>
+      )}
+      <Fields key={shown.version} {...shown} mayWrite={mayWrite} onTyped={setTyped} />
+    </>
+  );
+}
+
+interface FieldsProps extends Props {
+  onTyped: (typed: boolean) => void;
+}
+
+/** All of them one form: what is kept is one new version. */
+function Fields({ tables, version, mayWrite, onTyped }: FieldsProps) {
   const { send, problem, busy } = useCommand();
   const [faults, setFaults] = useState<string[]>([]);
   const form = useForm<HouseTables>({
@@ -52,7 +84,7 @@ export function HouseForm({ tables, version, mayWrite }: Props) {
     async (values) => {
       const wrong = houseFaults(values, tables);
       setFaults(wrong);
-      if (wrong.length === 0) await send('setHouse', { tables: values, version });
+      if (wrong.length === 0 && (await send('setHouse', { tables: values, version })).ok) onTyped(false);
     },
     (errors) => setFaults(leaves(errors).slice(0, 8)),
   );
@@ -82,6 +114,7 @@ export function HouseForm({ tables, version, mayWrite }: Props) {
           <Keep
             tables={tables}
             busy={busy}
+            onTyped={onTyped}
             problem={
               faults.length ? `Nothing was changed: ${faults.join('; ')}.` : (problem?.message ?? null)
             }
@@ -94,9 +127,16 @@ export function HouseForm({ tables, version, mayWrite }: Props) {
   );
 }
 
-function Keep({ tables, busy, problem }: { tables: HouseTables; busy: boolean; problem: string | null }) {
+interface KeepProps extends Pick<FieldsProps, 'tables' | 'onTyped'> {
+  busy: boolean;
+  problem: string | null;
+}
+
+function Keep({ tables, busy, problem, onTyped }: KeepProps) {
   const now = useWatch<HouseTables>() as HouseTables;
   const changes = houseChanges(tables, tidy(now));
+  const typed = changes.length > 0;
+  useEffect(() => onTyped(typed), [typed, onTyped]);
   return (
     <div className="paper sticky bottom-[62px] mt-4 border-t-2 border-ink py-3">
       {problem && (
@@ -105,11 +145,11 @@ function Keep({ tables, busy, problem }: { tables: HouseTables; busy: boolean; p
         </div>
       )}
       <p className="flex items-center gap-4">
-        <Button type="submit" tone="strong" disabled={busy || changes.length === 0}>
+        <Button type="submit" tone="strong" disabled={busy || !typed}>
           Keep as a new version
         </Button>
         <span className="text-[14.5px]" aria-live="polite">
-          {changes.length ? `${many(changes.length, 'value', 'values')} changed.` : 'Nothing is changed.'}
+          {typed ? `${many(changes.length, 'value', 'values')} changed.` : 'Nothing is changed.'}
         </span>
       </p>
     </div>

@@ -29,7 +29,7 @@ export default async function HousePage() {
               {house.faults.slice(0, 3).join('; ')}. What stands here is as shipped.
             </Problem>
           )}
-          <HouseForm key={house.version} tables={house.tables} version={house.version} mayWrite={mayWrite} />
+          <HouseForm tables={house.tables} version={house.version} mayWrite={mayWrite} />
         </Sheet>
         <Sheet>
           <HouseVersions
