@@ -3,6 +3,7 @@ import { CHASSIS, type Catalogue, type Finding } from '@/core/catalogue';
 import { benchMinutes } from './benchMinutes';
 import { withBlocks } from './blocks';
 import { cautions } from './cautions';
+import { disturbed, gates } from './gates';
 import { firstPower, outsideLook } from './rounds';
 import { compileCause } from './rows/cause';
 import { compileFinding, type FindingRow } from './rows/finding';
@@ -40,7 +41,9 @@ export const catalogue: Catalogue = assertCatalogue({
   findings: withBlocks(rows.map(compileFinding), rows),
   repairs: repairRows.map(compileRepair),
   cautions,
+  gates,
   benchMinutes,
+  disturbed,
 });
 
 const findingIndex = new Map(catalogue.findings.map((finding) => [finding.id, finding]));

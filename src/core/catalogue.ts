@@ -86,7 +86,22 @@ export interface Cause {
   shownBy?: Fact;
   /** Part classes that cannot be harvested when this is the fault. */
   ruins?: PartClass[];
+  /** Causes that cannot be there together with it: states of one thing. Said once, meant both ways. */
+  rulesOut?: string[];
+  /** What it goes on to do when the machine is worked with, and what that costs. */
+  harm?: Harm;
   source: string;
+}
+
+/** What a step can do to a machine with something dangerous in it. */
+export const HAZARDS = ['power', 'charge'] as const;
+export type Hazard = (typeof HAZARDS)[number];
+
+/** P(it spoils more | that is done with this cause there), and the share of the sound price that is lost. */
+export interface Harm {
+  when: Hazard;
+  chance: number;
+  share: number;
 }
 
 /** What an outcome lets one observe afterwards. */
@@ -137,6 +152,21 @@ export interface StandingFlaw {
 export const INSTRUMENTS = ['rails', 'heat', 'tapper', 'memory', 'report'] as const;
 export type Instrument = (typeof INSTRUMENTS)[number];
 
+/** What not every shop has: looks that want one are not proposed where it is not there. */
+export const TOOLS = ['meter', 'tester', 'camera', 'dock'] as const;
+export type Tool = (typeof TOOLS)[number];
+
+/** An answer that is none. The first two say nothing of the machine; the third says the thing is not there. */
+export const NO_ANSWERS = ['cannot-tell', 'no-tool', 'has-none'] as const;
+export type NoAnswer = (typeof NO_ANSWERS)[number];
+
+/**
+ * How a repair ended. Only the first two say anything of the fault: work done because it was due, as a
+ * precaution, or left because all looked well, is judged by nothing.
+ */
+export const ENDINGS = ['helped', 'no-change', 'done', 'precaution', 'looked-well'] as const;
+export type Ending = (typeof ENDINGS)[number];
+
 export type FindingStage = 'look' | 'power' | 'bench' | 'claim' | 'report';
 
 export interface Finding {
@@ -157,6 +187,8 @@ export interface Finding {
    * With one of these present nothing it could change can show: only the leak does. None of them is in `by`.
    */
   blockedBy?: string[];
+  /** Causes that are not there when it can be answered at all: the thing it asks about is in the machine. */
+  presumes?: string[];
   minutes: number;
   needs?: Fact[];
   bench?: BenchNeed;
@@ -166,6 +198,12 @@ export interface Finding {
   /** A swap-test: needs a known-good part of this class in the bin. */
   swap?: PartClass;
   instrument?: Instrument;
+  /** It charges the battery. */
+  charges?: boolean;
+  /** What the shop must have to take it. */
+  tool?: Tool;
+  /** Answered by what is known: with these facts all there, the answer is the outcome of a sound machine. */
+  follows?: Fact[];
   source: string;
 }
 
@@ -176,6 +214,8 @@ export interface Repair {
   chassis?: Chassis[];
   /** P(the cause is gone afterwards | it was present). */
   cures: Record<string, number>;
+  /** Causes that are not there when it can be done at all. */
+  presumes?: string[];
   minutes: number;
   /** What it leaves in the machine when it helped. */
   tells?: Tells;
@@ -185,6 +225,23 @@ export interface Repair {
   part?: { class: PartClass; costMinor: number };
   bench?: BenchNeed;
   cautions?: string[];
+  charges?: boolean;
+  /** What is on the drive is gone afterwards. */
+  wipes?: boolean;
+  /** Causes that hands on this work may leave behind: factor on their odds until they are seen good. */
+  disturbs?: Record<string, number>;
+  source: string;
+}
+
+/** A sign of danger: what it shuts until it is cleared. What can hurt a person has no price. */
+export interface Gate {
+  id: string;
+  /** "rattle: not powered until what rattles is out". */
+  words: string;
+  /** Outcomes of looks that raise it; another outcome of the same look lowers it. */
+  seen: Record<string, string[]>;
+  shuts: Hazard[];
+  clearedBy: { looks: Record<string, string[]>; repairs: string[] };
   source: string;
 }
 
@@ -208,5 +265,12 @@ export interface Catalogue {
   findings: Finding[];
   repairs: Repair[];
   cautions: Caution[];
+  gates: {
+    /** Looks taken before a machine is powered for the first time. */
+    lookFirst: string[];
+    dangers: Gate[];
+  };
   benchMinutes: BenchMinutes;
+  /** What hands leave behind that had a machine open so far: factor on the odds of a cause, by bench item. */
+  disturbed: Partial<Record<BenchItem, Record<string, number>>>;
 }

@@ -16,6 +16,10 @@ export interface CauseRow {
   ifLeft: string;
   /** Parts nobody can harvest then. */
   ruins?: Cause['ruins'];
+  /** States of one thing, never both; said once, meant both ways. */
+  rulesOut?: string[];
+  /** What it may go on to ruin when the machine is powered or charged. */
+  harm?: Cause['harm'];
   /** What must be there to see whether it has gone, where that is not as usual in its group. */
   goneSeenWith?: Fact | 'nothing';
   source: { prior: Basis; valueLeft: Basis; odds?: Basis };

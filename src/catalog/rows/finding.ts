@@ -39,6 +39,12 @@ export interface FindingRow<Id extends string = string> {
   cautions?: Finding['cautions'];
   swap?: Finding['swap'];
   instrument?: Finding['instrument'];
+  tool?: Finding['tool'];
+  charges?: boolean;
+  /** Causes that are not there when it can be answered at all. */
+  presumes?: string[];
+  /** With these facts all seen, the answer is the first outcome, and nobody has to ask. */
+  follows?: Fact[];
   /** `meaning`: what the outcomes say and where their limits lie. */
   source: { meaning: Basis; minutes: Basis; chances: Basis };
 }

@@ -1,6 +1,7 @@
 import { drawer, drawIndex, seededRandom } from '../random';
-import { outcomeGivenSet, type Acting, type Evidence } from './likelihood';
-import { markCured, type BeliefEngine, type Posterior } from './posterior';
+import { findingFactor, markCured, type Acting, type Evidence, type Factor } from './factors';
+import { drawSet } from './mixture';
+import { storiesOf, type BeliefEngine, type Posterior, type Stories } from './posterior';
 
 export interface ConflictCheck {
   /** Share of simulated records at most as probable as the one seen, in [0, 1]. */
@@ -10,44 +11,60 @@ export interface ConflictCheck {
 
 /** Below this the findings fit no fault the catalogue knows. */
 const CONFLICT_PERCENTILE = 0.01;
+const STORIES = 64;
+
+/** P(entry | set of causes). */
+export function chanceGiven(factor: Factor, present: ReadonlySet<number>): number {
+  if (factor.blockers.some((cause) => present.has(cause))) return factor.blocked;
+  let upTo = factor.leakUpTo;
+  let below = factor.leakBelow;
+  factor.causes.forEach((cause, i) => {
+    if (!present.has(cause)) return;
+    upTo *= factor.upTo[i];
+    below *= factor.below[i];
+  });
+  return Math.max(0, upTo - below);
+}
 
 /**
- * Do these findings fit any fault known? Draws faults from the posterior, lets each show the same findings
+ * Do these findings fit any faults known? Draws faults from the posterior, lets each show the same findings
  * again, and asks how often they come out at most as probable as what was seen. Comparing under the
  * posterior, not the prior, keeps a rare but known fault from being called a misfit. Seeded: the same record
  * always gives the same answer.
  * @param draws simulated records, 100..10000
  */
 export function checkConflict(
-  engine: BeliefEngine,
+  { model }: BeliefEngine,
   record: readonly Evidence[],
   posterior: Posterior,
   draws = 400,
+  stories: Stories = storiesOf(model, posterior, STORIES),
 ): ConflictCheck {
-  const { model } = engine;
-  const { size, members } = posterior.hypotheses;
   const cured = new Uint8Array(model.causes.length);
-  const taken: { finding: string; outcome: number; acting: Acting }[] = [];
   const { fixed } = posterior.acting;
+  const taken: { factors: Factor[]; outcome: number }[] = [];
   for (const entry of record) {
-    if (entry.kind === 'finding')
-      taken.push({ finding: entry.finding, outcome: entry.outcome, acting: { fixed, cured: cured.slice() } });
-    else if (entry.helped) markCured(model, entry.repair.cures, cured);
+    if (entry.kind === 'finding') {
+      const finding = model.findings.get(entry.finding)!;
+      const acting: Acting = { fixed, cured: cured.slice() };
+      taken.push({
+        factors: Array.from({ length: finding.outcomes }, (_, o) => findingFactor(finding, o, acting)),
+        outcome: entry.outcome,
+      });
+    } else if (entry.kind === 'repair' && entry.helped) markCured(model, entry.repair.cures, cured);
   }
   if (taken.length < 2) return { percentile: 1, conflict: false };
   const random = seededRandom(taken.length * 7919 + 17);
-  const draw = drawer(posterior.probabilities, random);
+  const { causes, mixture } = stories;
+  const draw = drawer(mixture.weights, random);
   let lower = 0;
   for (let n = 0; n < draws; n++) {
-    const h = draw();
+    const present = new Set(drawSet(mixture, draw(), random).map((cause) => causes[cause]));
     let seen = 0;
     let drawn = 0;
-    for (const entry of taken) {
-      const finding = model.findings.get(entry.finding)!;
-      const chances = Array.from({ length: finding.outcomes }, (_, o) =>
-        outcomeGivenSet(finding, o, members, h * size, size, entry.acting),
-      );
-      seen += Math.log(chances[entry.outcome]);
+    for (const { factors, outcome } of taken) {
+      const chances = factors.map((factor) => chanceGiven(factor, present));
+      seen += Math.log(chances[outcome]);
       drawn += Math.log(chances[drawIndex(chances, random)]);
     }
     if (drawn <= seen + 1e-9) lower++;

@@ -24,3 +24,8 @@ export function factsOf(entries: readonly ({ finding: Finding; outcome: number }
 export function observable(finding: Finding, facts: Facts): boolean {
   return (finding.needs ?? []).every((fact) => facts[fact] === true);
 }
+
+/** Its answer follows from what is known: nobody needs to be asked, and it tells nothing new. */
+export function follows(finding: Finding, facts: Facts): boolean {
+  return Boolean(finding.follows?.length) && finding.follows!.every((fact) => facts[fact] === true);
+}

@@ -1,4 +1,5 @@
 import type { Catalogue, Cause, Chassis, Finding, LotSource } from '../catalogue';
+import { treeOf, type Node } from './tree';
 
 /** What is known of a unit before anything is looked at. */
 export interface ModelContext {
@@ -16,9 +17,12 @@ export interface CompiledFinding {
   outcomes: number;
   leak: Float64Array;
   cumulative: Float64Array;
-  touches: Uint8Array;
+  /** Cause indexes it shows. */
+  touched: number[];
   /** Causes whose presence lets nothing but the leak show. */
-  blocks: Uint8Array;
+  blockers: number[];
+  /** Causes that are not there when it can be answered at all. */
+  presumes: number[];
   /** Cause indexes each outcome settles (seen directly). */
   settles: number[][];
 }
@@ -29,6 +33,10 @@ export interface BeliefModel {
   /** ln(p / (1 - p)) of each cause. */
   logOdds: Float64Array;
   priors: Float64Array;
+  /** By cause: those that cannot be there together with it. */
+  excludes: number[][];
+  /** The causes as independent nodes. */
+  nodes: Node[];
   findings: Map<string, CompiledFinding>;
 }
 
@@ -55,19 +63,25 @@ export function appliesTo(item: { chassis?: Chassis[] }, chassis: Chassis): bool
 export function compileFinding(finding: Finding, causes: Cause[]): CompiledFinding {
   const outcomes = finding.outcomes.length;
   const cumulative = new Float64Array(causes.length * outcomes).fill(1);
-  const touches = new Uint8Array(causes.length);
+  const touched: number[] = [];
   causes.forEach((cause, c) => {
     const own = finding.by[cause.id];
     if (!own) return;
-    touches[c] = 1;
+    touched.push(c);
     cumulative.set(runningSums(own), c * outcomes);
   });
-  const blocks = Uint8Array.from(causes, (cause) => Number(finding.blockedBy?.includes(cause.id) ?? false));
   const at = new Map(causes.map((cause, c) => [cause.id, c]));
-  const settles = finding.outcomes.map((outcome) =>
-    (outcome.settles ?? []).flatMap((id) => at.get(id) ?? []),
-  );
-  return { id: finding.id, outcomes, leak: runningSums(finding.leak), cumulative, touches, blocks, settles };
+  const indexes = (ids: readonly string[] | undefined) => (ids ?? []).flatMap((id) => at.get(id) ?? []);
+  return {
+    id: finding.id,
+    outcomes,
+    leak: runningSums(finding.leak),
+    cumulative,
+    touched,
+    blockers: indexes(finding.blockedBy),
+    presumes: indexes(finding.presumes),
+    settles: finding.outcomes.map((outcome) => indexes(outcome.settles)),
+  };
 }
 
 /**
@@ -87,11 +101,60 @@ export function compileModel(
   for (const finding of catalogue.findings) {
     if (appliesTo(finding, context.chassis)) findings.set(finding.id, compileFinding(finding, causes));
   }
+  const causeIndex = new Map(causes.map((cause, c) => [cause.id, c]));
+  const excludes = causes.map((): number[] => []);
+  causes.forEach((cause, c) => {
+    for (const id of cause.rulesOut ?? []) {
+      const other = causeIndex.get(id);
+      if (other === undefined) continue;
+      excludes[c].push(other);
+      excludes[other].push(c);
+    }
+  });
   return {
     causes,
-    causeIndex: new Map(causes.map((cause, c) => [cause.id, c])),
+    causeIndex,
+    excludes,
+    nodes: treeOf(
+      causes.map((_, c) => c),
+      (a, b) => excludes[a].includes(b),
+      (c) => causes[c].id,
+    ),
     logOdds: priors.map((p) => Math.log(p / (1 - p))),
     priors,
     findings,
+  };
+}
+
+/**
+ * The same model where every outcome of every finding is possible: a share of all answers is simply wrong.
+ * @param share of answers, (0, 1)
+ */
+export function smoothed(model: BeliefModel, share: number): BeliefModel {
+  const soften = (sums: Float64Array, outcomes: number) =>
+    sums.map((sum, i) => {
+      const o = i % outcomes;
+      return o === outcomes - 1 ? 1 : sum * (1 - share) + ((o + 1) / outcomes) * share;
+    });
+  return {
+    ...model,
+    findings: new Map(
+      [...model.findings].map(([id, finding]) => [
+        id,
+        {
+          ...finding,
+          leak: soften(finding.leak, finding.outcomes),
+          // a cause it does not touch goes on showing nothing
+          cumulative: finding.cumulative.map((sum, i) => {
+            const cause = Math.floor(i / finding.outcomes);
+            return finding.touched.includes(cause)
+              ? soften(finding.cumulative.subarray(cause * finding.outcomes), finding.outcomes)[
+                  i % finding.outcomes
+                ]
+              : sum;
+          }),
+        },
+      ]),
+    ),
   };
 }

@@ -1,160 +1,103 @@
-import { enumerateHypotheses, logPriors, type Hypotheses } from './hypotheses';
-import { logLikelihoods, type Acting, type Evidence } from './likelihood';
-import type { BeliefModel } from './model';
+import { foldRecord, type Acting, type Evidence, type Folded } from './factors';
+import { eliminate, TooWide } from './knots';
+import { calibrate, homesOf, marginalsOf, observe, type Mixture } from './mixture';
+import { smoothed, type BeliefModel } from './model';
+import { restricted, type Node } from './tree';
 
 export interface Posterior {
-  hypotheses: Hypotheses;
-  /** P(h | evidence), sums to 1; h is the set of faults the unit CAME with, besides `fixed`. */
-  probabilities: Float64Array;
   /** P(cause still present now | evidence), one a cause of the model. */
   marginals: Float64Array;
   /** P(nothing is left wrong now | evidence). */
   sound: number;
-  /** ln P(evidence) under the model truncated to K faults. */
+  /** ln P(evidence). */
   logEvidence: number;
-  /**
-   * Causes seen directly (part of every hypothesis, not counted against K) and causes a repair has removed.
-   */
+  /** Causes seen directly, and causes a repair has removed. */
   acting: Acting;
+  /** False: so much hangs together that only the most probable stories were followed. */
+  exact: boolean;
+  /** P(the machine came with it, unseen), cured or not. */
+  shares: Float64Array;
+  folded: Folded;
 }
 
-/** Sum of logs without overflow. */
-export function logSumExp(values: ArrayLike<number>): number {
-  let top = -Infinity;
-  for (let i = 0; i < values.length; i++) if (values[i] > top) top = values[i];
-  if (top === -Infinity) return -Infinity;
-  let sum = 0;
-  for (let i = 0; i < values.length; i++) sum += Math.exp(values[i] - top);
-  return top + Math.log(sum);
-}
-
-function actingKey({ fixed, cured }: Acting): string {
-  let key = fixed.join(',') + '|';
-  for (let c = 0; c < cured.length; c++) if (cured[c]) key += c + ',';
-  return key;
+/** The causes a decision looks at, and belief over them as stories. */
+export interface Stories {
+  /** Cause of the model by number in the mixture, increasing. */
+  causes: number[];
+  /** Weights sum to 1. */
+  mixture: Mixture;
+  /** Share of belief in the stories written out; the rest is taken as independent causes with the right chances. */
+  covered: number;
 }
 
 /**
- * Exact posterior by enumeration in log space. Likelihood vectors are kept, so adding one finding costs one
- * vector and one sum, and voiding one restores the earlier numbers bit for bit (the sum is always taken in
- * the record's order).
+ * Exact posterior, with no limit on how many faults a machine has: entries that show what a sound machine
+ * shows are products over the causes, and the others are summed knot by knot (see `knots.ts`).
  */
 export class BeliefEngine {
-  readonly hypotheses: Hypotheses;
-  private readonly priors: Float64Array;
   private readonly priorTotal: number;
-  private readonly vectors = new Map<string, Float64Array>();
+  private erring: { floor: number; engine: BeliefEngine } | null = null;
 
-  constructor(
-    readonly model: BeliefModel,
-    size = 2,
-  ) {
-    this.hypotheses = enumerateHypotheses(model.causes.length, size);
-    this.priors = logPriors(this.hypotheses, model.logOdds);
-    this.priorTotal = logSumExp(this.priors);
-  }
-
-  /**
-   * What of the acting causes this evidence can tell of: the rest changes nothing in its likelihood, so that
-   * one vector serves however many causes elsewhere have been seen directly or cured.
-   */
-  private relevant(evidence: Evidence, { fixed, cured }: Acting): Acting {
-    const { causes, causeIndex, findings } = this.model;
-    const finding = evidence.kind === 'finding' ? findings.get(evidence.finding) : undefined;
-    const told = (cause: number) =>
-      evidence.kind === 'finding'
-        ? !finding || finding.touches[cause] === 1 || finding.blocks[cause] === 1
-        : evidence.repair.cures[causes[cause].id] !== undefined;
-    const own = new Uint8Array(causeIndex.size);
-    for (let c = 0; c < cured.length; c++) if (cured[c] && told(c)) own[c] = 1;
-    return { fixed: fixed.filter(told), cured: own };
-  }
-
-  private vector(evidence: Evidence, everything: Acting, floor: number): Float64Array {
-    const acting = this.relevant(evidence, everything);
-    const what =
-      evidence.kind === 'finding'
-        ? `f:${evidence.finding}:${evidence.outcome}`
-        : `r:${evidence.repair.id}:${evidence.helped}`;
-    const key = `${what}|${actingKey(acting)}|${floor}`;
-    let vector = this.vectors.get(key);
-    if (!vector) {
-      if (this.vectors.size >= 512) this.vectors.clear();
-      vector = logLikelihoods(this.model, this.hypotheses, evidence, acting);
-      const least = Math.log(floor);
-      if (floor > 0) vector.forEach((value, h) => value < least && (vector![h] = least));
-      this.vectors.set(key, vector);
-    }
-    return vector;
+  constructor(readonly model: BeliefModel) {
+    this.priorTotal = eliminate(model.nodes, Float64Array.from(model.logOdds, Math.exp), []).log;
   }
 
   /**
    * @param record evidence in the order it happened
-   * @param floor least probability any set gives any entry, [0, 1): above 0 nothing is impossible, only
-   * unlikely
+   * @param floor share of answers that are simply wrong, [0, 1): above 0 nothing is impossible, only unlikely
    * @throws ImpossibleEvidence when no set of faults could have shown all of it
    */
   posterior(record: readonly Evidence[], floor = 0): Posterior {
-    return this.settle(this.sums(record, settledBy(this.model, record), floor));
+    if (floor > 0) {
+      if (this.erring?.floor !== floor)
+        this.erring = { floor, engine: new BeliefEngine(smoothed(this.model, floor)) };
+      return this.erring.engine.posterior(record);
+    }
+    const { nodes } = this.model;
+    const folded = foldRecord(this.model, record);
+    const { fixed, cured } = folded.acting;
+    const standing = fixed.filter((cause) => !cured[cause] && folded.acting.still![cause] > GONE);
+    let exact = true;
+    let shares: Float64Array;
+    let log: number;
+    let sound = 0;
+    try {
+      const found = eliminate(nodes, folded.odds, folded.factors);
+      ({ log, shares } = found);
+      if (standing.length === 0 && log > -Infinity) {
+        const gone = folded.odds.map((odds, cause) =>
+          cured[cause] ? odds : odds * (1 - folded.acting.still![cause]),
+        );
+        sound = Math.exp(eliminate(nodes, gone, folded.factors).log - log);
+      }
+    } catch (error) {
+      if (!(error instanceof TooWide)) throw error;
+      exact = false;
+      ({ log, shares, sound } = followed(nodes, folded, standing.length > 0));
+    }
+    log += folded.logScale;
+    if (log === -Infinity || Number.isNaN(log))
+      throw new ImpossibleEvidence('posterior: these findings contradict each other under every fault known');
+    const still = folded.acting.still!;
+    const marginals = shares.map((share, cause) => (cured[cause] ? 0 : Math.min(1, share) * still[cause]));
+    for (const cause of standing) marginals[cause] = still[cause];
+    return {
+      marginals,
+      sound,
+      logEvidence: log - this.priorTotal,
+      acting: folded.acting,
+      exact,
+      shares,
+      folded,
+    };
   }
 
   /**
-   * Posteriors after 0, 1, 2 ... entries. Each goes on from the one before it; only an entry that shows a
-   * cause directly changes what every earlier entry means, and starts the sums afresh.
+   * Posteriors after 0, 1, 2 ... entries.
    * @throws ImpossibleEvidence when no set of faults could have shown all of it
    */
   trace(record: readonly Evidence[], floor = 0): Posterior[] {
-    const { model } = this;
-    let running = this.sums([], [], floor);
-    const states = [this.settle(running)];
-    for (let n = 1; n <= record.length; n++) {
-      const fixed = settledBy(model, record.slice(0, n));
-      const before = running.acting.fixed;
-      if (fixed.length === before.length && fixed.every((cause, i) => cause === before[i])) {
-        running = {
-          logs: Float64Array.from(running.logs),
-          acting: { fixed: before, cured: running.acting.cured.slice() },
-        };
-        this.add(running, record[n - 1], floor);
-      } else running = this.sums(record.slice(0, n), fixed, floor);
-      states.push(this.settle(running));
-    }
-    return states;
-  }
-
-  private sums(record: readonly Evidence[], fixed: readonly number[], floor: number): Sums {
-    const sums: Sums = {
-      logs: Float64Array.from(this.priors),
-      acting: { fixed, cured: new Uint8Array(this.model.causes.length) },
-    };
-    excludeFixed(this.hypotheses, fixed, sums.logs);
-    for (const evidence of record) this.add(sums, evidence, floor);
-    return sums;
-  }
-
-  private add(sums: Sums, evidence: Evidence, floor: number): void {
-    const vector = this.vector(evidence, sums.acting, floor);
-    const { logs } = sums;
-    for (let h = 0; h < logs.length; h++) logs[h] += vector[h];
-    if (evidence.kind === 'repair' && evidence.helped)
-      markCured(this.model, evidence.repair.cures, sums.acting.cured);
-  }
-
-  private settle({ logs, acting }: Sums): Posterior {
-    const { hypotheses } = this;
-    const total = logSumExp(logs);
-    if (total === -Infinity)
-      throw new ImpossibleEvidence('posterior: these findings contradict each other under every fault known');
-    const probabilities = new Float64Array(logs.length);
-    for (let h = 0; h < logs.length; h++)
-      probabilities[h] = logs[h] < total - FORGET ? 0 : Math.exp(logs[h] - total);
-    return {
-      hypotheses,
-      probabilities,
-      acting,
-      logEvidence: total - this.priorTotal,
-      ...present(hypotheses, probabilities, acting),
-    };
+    return Array.from({ length: record.length + 1 }, (_, n) => this.posterior(record.slice(0, n), floor));
   }
 }
 
@@ -164,72 +107,154 @@ export class BeliefEngine {
  */
 export class ImpossibleEvidence extends RangeError {}
 
-/** ln of prior times likelihood by hypothesis, and what acts. */
-interface Sums {
-  logs: Float64Array;
-  acting: Acting;
-}
+/** A cause seen directly and worked on is taken as gone below this chance. */
+const GONE = 0.02;
 
-/**
- * Hypotheses e^-60 times less likely than all together count for nothing, far below the last bit of the rest.
- */
-const FORGET = 60;
+/** Stories followed where a knot is too wide for exact work. */
+const FOLLOWED = 256;
 
-/** Marks what a repair that helped has removed, in place. */
-export function markCured(model: BeliefModel, cures: Record<string, number>, cured: Uint8Array): void {
-  for (const id of Object.keys(cures)) {
-    const cause = model.causeIndex.get(id);
-    if (cause !== undefined) cured[cause] = 1;
-  }
-}
-
-/**
- * Causes the record has shown directly, increasing. One seen again after its repair does not count: that is a
- * question for the conflict check.
- */
-export function settledBy(model: BeliefModel, record: readonly Evidence[]): number[] {
-  const fixed = new Set<number>();
-  const cured = new Uint8Array(model.causes.length);
-  for (const evidence of record) {
-    if (evidence.kind === 'repair') {
-      if (evidence.helped) markCured(model, evidence.repair.cures, cured);
-      continue;
-    }
-    for (const cause of model.findings.get(evidence.finding)?.settles[evidence.outcome] ?? [])
-      if (!cured[cause]) fixed.add(cause);
-  }
-  return [...fixed].sort((a, b) => a - b);
-}
-
-function excludeFixed(hypotheses: Hypotheses, fixed: readonly number[], logs: Float64Array): void {
-  if (fixed.length === 0) return;
-  const { count, size, members } = hypotheses;
-  const taken = new Set(fixed);
-  for (let i = 0; i < count * size; i++)
-    if (members[i] >= 0 && taken.has(members[i])) logs[Math.floor(i / size)] = -Infinity;
-}
-
-function present(
-  hypotheses: Hypotheses,
-  probabilities: Float64Array,
-  { fixed, cured }: Acting,
-): Pick<Posterior, 'marginals' | 'sound'> {
-  const { count, size, members } = hypotheses;
-  const marginals = new Float64Array(cured.length);
+function followed(
+  nodes: readonly Node[],
+  { odds, factors, acting }: Folded,
+  standing: boolean,
+): { log: number; shares: Float64Array; sound: number } {
+  const { mixture, log } = begun(nodes, odds);
+  const told = through(mixture, factors, FOLLOWED);
+  if (told.log === -Infinity) return { log: -Infinity, shares: new Float64Array(odds.length), sound: 0 };
+  const shares = marginalsOf(told.mixture);
   let sound = 0;
-  const standing = fixed.filter((cause) => !cured[cause]);
-  for (const cause of standing) marginals[cause] = 1;
-  for (let h = 0; h < count; h++) {
-    if (probabilities[h] === 0) continue;
-    let left = standing.length;
-    for (let k = 0; k < size; k++) {
-      const cause = members[h * size + k];
-      if (cause < 0) break;
-      if (cured[cause]) continue;
-      left++;
-      marginals[cause] += probabilities[h];
+  if (!standing)
+    told.mixture.weights.forEach((weight, s) => {
+      let none = weight;
+      for (let c = 0; c < odds.length; c++)
+        if (!acting.cured[c]) none *= 1 - told.mixture.chances[s * odds.length + c];
+      sound += none;
+    });
+  return { log: log + told.log, shares, sound };
+}
+
+/** The one story of an empty record, from odds; and ln of the sum over all sets of the product of odds. */
+function begun(nodes: readonly Node[], odds: Float64Array): { mixture: Mixture; log: number } {
+  const chances = new Float64Array(odds.length);
+  const walk = (node: Node): number => {
+    if (typeof node === 'number') {
+      chances[node] = odds[node] / (1 + odds[node]);
+      return 1 + odds[node];
     }
-    if (left === 0) sound += probabilities[h];
+    let total = 1;
+    for (const each of node.rest) total *= walk(each);
+    for (const state of node.states) total += odds[state];
+    for (const state of node.states) chances[state] = odds[state] / total;
+    return total;
+  };
+  let log = 0;
+  for (const node of nodes) log += Math.log(walk(node));
+  return { mixture: { nodes, width: odds.length, weights: Float64Array.of(1), chances }, log };
+}
+
+/** Reads the factors one after the other, those with the fewest ways to explain them first. */
+function through(
+  start: Mixture,
+  factors: Folded['factors'],
+  limit: number,
+  likely?: ArrayLike<number>,
+): { mixture: Mixture; log: number } {
+  const homes = homesOf(start.nodes, start.width);
+  let mixture = start;
+  let log = 0;
+  const ordered = [...factors].sort((a, b) => a.causes.length - b.causes.length);
+  for (const factor of ordered) {
+    const next = observe(mixture, factor, limit, homes, likely);
+    if (!(next.kept > 0)) return { mixture, log: -Infinity };
+    log += Math.log(next.kept);
+    mixture = next.mixture;
+    for (let s = 0; s < mixture.weights.length; s++) mixture.weights[s] /= next.kept;
   }
-  return { marginals, sound };
+  return { mixture, log };
+}
+
+/** A cause less likely than this plays no part in a decision. */
+const LEAST = 5e-5;
+
+/**
+ * Belief as it stands now, as stories a plan can be worked out on.
+ * @param limit most stories
+ */
+export function storiesOf(model: BeliefModel, posterior: Posterior, limit: number): Stories {
+  const { folded, marginals, shares, acting } = posterior;
+  const explaining = (cause: number) =>
+    folded.odds[cause] > 0 && (marginals[cause] >= LEAST || acting.cured[cause] === 1);
+  const unseen = Array.from(marginals.keys()).filter(explaining);
+  const numbers = new Map(unseen.map((cause, i) => [cause, i]));
+  const nodes = restricted(model.nodes, (cause) => numbers.get(cause));
+  const factors = folded.factors.map((factor) => {
+    const kept = factor.causes.flatMap((cause, i) => (numbers.has(cause) ? [i] : []));
+    return {
+      ...factor,
+      causes: kept.map((i) => numbers.get(factor.causes[i])!),
+      upTo: kept.map((i) => factor.upTo[i]),
+      below: kept.map((i) => factor.below[i]),
+      blockers: factor.blockers.flatMap((cause) => numbers.get(cause) ?? []),
+    };
+  });
+  const odds = Float64Array.from(unseen, (cause) => folded.odds[cause]);
+  const start = begun(nodes, odds);
+  const told = through(
+    start.mixture,
+    factors,
+    limit,
+    unseen.map((cause) => shares[cause]),
+  );
+  const exact = eliminateOrNot(nodes, odds, factors);
+  const covered =
+    told.log === -Infinity ? 0 : exact === null ? 1 : Math.min(1, Math.exp(told.log + start.log - exact));
+  return standingNow(model, posterior, unseen, told.mixture, covered);
+}
+
+function eliminateOrNot(
+  nodes: readonly Node[],
+  odds: Float64Array,
+  factors: Folded['factors'],
+): number | null {
+  try {
+    return eliminate(nodes, odds, factors, false).log;
+  } catch (error) {
+    if (error instanceof TooWide) return null;
+    throw error;
+  }
+}
+
+/** Drops what was cured and adds what was seen directly. */
+function standingNow(
+  model: BeliefModel,
+  { marginals, acting: { fixed, cured, still } }: Posterior,
+  unseen: number[],
+  told: Mixture,
+  covered: number,
+): Stories {
+  const causes = [...unseen.filter((cause) => !cured[cause]), ...fixed.filter((cause) => !cured[cause])].sort(
+    (a, b) => a - b,
+  );
+  const numbers = new Map(causes.map((cause, i) => [cause, i]));
+  const width = causes.length;
+  const from = new Map(unseen.map((cause, i) => [cause, i]));
+  const chances = new Float64Array(told.weights.length * width);
+  told.weights.forEach((_, s) =>
+    causes.forEach((cause, i) => {
+      const at = from.get(cause);
+      chances[s * width + i] =
+        (at === undefined ? 1 : told.chances[s * told.width + at]) * (still?.[cause] ?? 1);
+    }),
+  );
+  const mixture: Mixture = {
+    nodes: restricted(model.nodes, (cause) => numbers.get(cause)),
+    width,
+    weights: told.weights.slice(),
+    chances,
+  };
+  calibrate(
+    mixture,
+    causes.map((cause) => marginals[cause]),
+  );
+  return { causes, mixture, covered };
 }

@@ -1,4 +1,4 @@
-import type { Evidence } from './likelihood';
+import type { Evidence } from './factors';
 import type { BeliefEngine, Posterior } from './posterior';
 
 /**

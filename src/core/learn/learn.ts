@@ -7,7 +7,7 @@ import {
   type LotSource,
 } from '../catalogue';
 import type { RecordEntry } from '../steps/evaluate';
-import type { Evidence } from '../belief/likelihood';
+import type { Evidence } from '../belief/factors';
 import { appliesTo, priorOf, type ModelContext } from '../belief/model';
 import type { BeliefEngine } from '../belief/posterior';
 
@@ -33,7 +33,7 @@ export function closedCase(
   engine: BeliefEngine,
   record: readonly RecordEntry[],
 ): ClosedCase | null {
-  const ends = record.findLastIndex((entry) => entry.kind === 'repair' && entry.helped);
+  const ends = record.findLastIndex((entry) => entry.kind === 'repair' && entry.ended === 'helped');
   if (
     !record
       .slice(ends + 1)
@@ -51,10 +51,12 @@ export function closedCase(
       evidence.push({ kind: 'finding', finding: entry.id, outcome: entry.outcome });
       for (const cause of finding.outcomes[entry.outcome].settles ?? []) truth.add(cause);
       if (!mended) seen.push({ finding: entry.id, outcome: entry.outcome });
-    } else {
+    } else if (entry.kind === 'repair' && (entry.ended === 'helped' || entry.ended === 'no-change')) {
+      // work done because it was due, or as a precaution, teaches nothing about cures
       const repair = catalogue.repairs.find((candidate) => candidate.id === entry.id);
       if (!repair || !appliesTo(repair, context.chassis)) continue;
-      if (entry.helped) {
+      const helped = entry.ended === 'helped';
+      if (helped) {
         const before = engine.trace(evidence).at(-1)!;
         const cured = engine.model.causes
           .map((cause, c) => ({ id: cause.id, p: repair.cures[cause.id] ? before.marginals[c] : 0 }))
@@ -62,7 +64,7 @@ export function closedCase(
         if (cured && cured.p > 0) truth.add(cured.id);
         mended = true;
       }
-      evidence.push({ kind: 'repair', repair, helped: entry.helped });
+      evidence.push({ kind: 'repair', repair, helped });
     }
   }
   return { chassis: context.chassis, source: context.source, truth: [...truth], seen };

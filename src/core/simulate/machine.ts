@@ -1,7 +1,8 @@
 import type { Catalogue, Repair } from '../catalogue';
 import type { BeliefModel } from '../belief/model';
-import { MISTAKEN_HELP } from '../belief/likelihood';
-import { drawIndex, seededRandom } from '../random';
+import type { Node } from '../belief/tree';
+import { MISTAKEN_HELP } from '../belief/factors';
+import { seededRandom } from '../random';
 
 /**
  * A number in [0, 1) that depends on nothing but its keys: the same look at the same machine always shows the
@@ -42,17 +43,17 @@ export class SimulatedMachine {
   look(finding: string): number {
     const compiled = this.model.findings.get(finding);
     if (!compiled) throw new RangeError(`SimulatedMachine: no finding "${finding}" for this chassis`);
-    const { outcomes, leak, cumulative, touches, blocks } = compiled;
+    const { outcomes, leak, cumulative, touched, blockers } = compiled;
     const draw = (sums: ArrayLike<number>, from: number, by: string) => {
       const u = fixedDraw(this.seed, `${finding}/${by}/${this.helped}`);
       for (let o = 0; o < outcomes; o++) if (u < sums[from + o]) return o;
       return outcomes - 1;
     };
     let worst = draw(leak, 0, '');
-    if ([...this.present].some((id) => blocks[this.model.causeIndex.get(id)!])) return worst;
+    if ([...this.present].some((id) => blockers.includes(this.model.causeIndex.get(id)!))) return worst;
     for (const id of this.present) {
       const cause = this.model.causeIndex.get(id)!;
-      if (touches[cause]) worst = Math.max(worst, draw(cumulative, cause * outcomes, id));
+      if (touched.includes(cause)) worst = Math.max(worst, draw(cumulative, cause * outcomes, id));
     }
     return worst;
   }
@@ -76,20 +77,28 @@ export class SimulatedMachine {
   }
 }
 
-/** Draws the faults a machine comes with: a set by its probability. */
-export function drawFaults(
-  model: BeliefModel,
-  sets: { members: Int16Array; size: number },
-  probabilities: ArrayLike<number>,
-  random: () => number,
-): string[] {
-  const h = drawIndex(probabilities, random);
-  const causes: string[] = [];
-  for (let k = 0; k < sets.size; k++) {
-    const cause = sets.members[h * sets.size + k];
-    if (cause >= 0) causes.push(model.causes[cause].id);
-  }
-  return causes;
+/**
+ * Draws the faults a machine comes with from the priors, as many as there happen to be. Causes that exclude
+ * each other are drawn as the states of one thing that they are.
+ */
+export function drawFaults(model: BeliefModel, random: () => number): string[] {
+  const set: number[] = [];
+  const odds = model.logOdds.map(Math.exp);
+  const total = (node: Node): number =>
+    typeof node === 'number'
+      ? 1 + odds[node]
+      : node.states.reduce((sum, state) => sum + odds[state], 0) +
+        node.rest.reduce((product: number, each) => product * total(each), 1);
+  const draw = (node: Node): void => {
+    let left = random() * total(node);
+    for (const state of typeof node === 'number' ? [node] : node.states) {
+      left -= odds[state];
+      if (left < 0) return void set.push(state);
+    }
+    if (typeof node !== 'number') node.rest.forEach(draw);
+  };
+  model.nodes.forEach(draw);
+  return set.sort((a, b) => a - b).map((cause) => model.causes[cause].id);
 }
 
 /** Standard normal by Box and Muller (1958). */

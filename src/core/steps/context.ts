@@ -1,8 +1,10 @@
 import { BENCH_ITEMS, USED_UP, type BenchNeed, type BenchState, type Repair } from '../catalogue';
+import type { Facts } from '../belief/facts';
+import { homesOf, type Mixture } from '../belief/mixture';
 import { closingMinutes, minutesOf, movesFor, stateAfter } from './bench';
+import { actsOf } from './hazards';
 import type { StepProblem } from './problem';
-import { RouteValues } from './routes';
-import { supportOf, type Support } from './support';
+import { asFoundFactor, RouteValues } from './routes';
 
 /** Bench states as bit masks, so that the inner loop only looks numbers up. */
 export const BENCH_STATES = 1 << BENCH_ITEMS.length;
@@ -17,14 +19,10 @@ export function benchOf(mask: number): BenchState {
 
 export interface PreparedRepair {
   repair: Repair;
-  /** Local causes of the support it can cure (those seen directly come last), with its chances. */
+  /** Local causes it can cure, with its chances, and the nodes they stand in. */
   aims: Int16Array;
   success: Float64Array;
-  /**
-   * 1 where it could be seen now whether the cause has gone; a repair is not begun for the sake of the
-   * others.
-   */
-  seen: Uint8Array;
+  homes: number[];
   /** By bench state: attended minutes with setting up, cost in minor units, and the state it leaves. */
   minutes: Float64Array;
   cost: Float64Array;
@@ -40,10 +38,12 @@ export interface PreparedRepair {
 /** A step problem with everything that does not change during lookahead worked out once. */
 export interface PolicyContext {
   problem: StepProblem;
-  support: Support;
-  values: RouteValues;
-  /** Everything wrong by set that has weight: its members and what was seen directly, as cause indexes. */
-  present: number[][];
+  /** Causes of the model by local number. */
+  causes: readonly number[];
+  mixture: Mixture;
+  homes: Int32Array;
+  /** What endings are worth, by whether the machine was seen to run. */
+  values: { seen: RouteValues; unseen: RouteValues };
   repairs: PreparedRepair[];
   perMinute: number;
   /** Cost of putting the machine back together, minor units, by bench state. */
@@ -51,14 +51,35 @@ export interface PolicyContext {
   verify: { minutes: Float64Array; next: Uint8Array };
 }
 
-export function prepare(
-  problem: StepProblem,
-  support: Support = supportOf(problem.posterior),
-): PolicyContext {
+/** What has been seen decides which cures can be seen, and what a buyer is told. */
+export interface View {
+  values: RouteValues;
+  /** By local cause: it could be seen now whether it has gone. */
+  visible: Uint8Array;
+}
+
+/** Was the machine seen to run, with a picture? */
+const runs = (facts: Facts) => facts.system === true || (facts.started === true && facts.picture === true);
+
+export function viewOf(context: PolicyContext, facts: Facts): View {
+  const { problem, causes } = context;
+  const known = new Set(problem.posterior.acting.fixed);
+  const model = problem.engine.model.causes;
+  return {
+    values: runs(facts) ? context.values.seen : context.values.unseen,
+    visible: Uint8Array.from(causes, (cause) => {
+      const { shownBy } = model[cause];
+      return Number(!shownBy || facts[shownBy] === true || known.has(cause));
+    }),
+  };
+}
+
+export function prepare(problem: StepProblem): PolicyContext {
+  const { causes, mixture } = problem.stories;
   const perMinute = problem.ratePerHourMinor / 60;
   const states = Array.from({ length: BENCH_STATES }, (_, mask) => benchOf(mask));
-  const held = [...support.causes, ...support.standing];
-  const local = new Map(held.map((cause, i) => [problem.engine.model.causes[cause].id, i]));
+  const homes = homesOf(mixture.nodes, mixture.width);
+  const local = new Map(causes.map((cause, i) => [problem.engine.model.causes[cause].id, i]));
   const tables = new Map<string, { minutes: number[]; next: Uint8Array }>();
   const tableOf = (need: BenchNeed | undefined) => {
     const key = BENCH_ITEMS.map((item) => (need?.[item] === undefined ? '' : Number(need[item]))).join();
@@ -73,16 +94,9 @@ export function prepare(
     }
     return table;
   };
-  const known = new Set(problem.posterior.acting.fixed);
-  const { causes, causeIndex } = problem.engine.model;
-  const visible = (id: string) => {
-    const at = causeIndex.get(id)!;
-    const { shownBy } = causes[at];
-    return !shownBy || problem.facts[shownBy] === true || known.has(at);
-  };
   const repairs = problem.repairs.flatMap((repair): PreparedRepair[] => {
     const aims = Object.keys(repair.cures).filter((id) => local.has(id));
-    if (aims.length === 0) return [];
+    if (aims.length === 0 || actsOf(repair).some((act) => problem.shut?.[act])) return [];
     const table = tableOf(repair.bench);
     const minutes = Float64Array.from(table.minutes, (set) => set + repair.minutes);
     const partMinor = repair.part ? (problem.bin?.[repair.part.class] ?? repair.part.costMinor) : 0;
@@ -92,8 +106,8 @@ export function prepare(
         repair,
         minutes,
         aims: Int16Array.from(aims, (id) => local.get(id)!),
+        homes: [...new Set(aims.map((id) => homes[local.get(id)!]))],
         success: Float64Array.from(aims, (id) => repair.cures[id]),
-        seen: Uint8Array.from(aims, (id) => Number(visible(id))),
         cost: minutes.map((value) => value * perMinute + partMinor - onHelpMinor),
         next: table.next,
         sharing: new Int16Array(0),
@@ -102,18 +116,19 @@ export function prepare(
       },
     ];
   });
-  const aiming: number[][] = held.map(() => []);
+  const aiming: number[][] = causes.map(() => []);
   repairs.forEach((repair, r) => repair.aims.forEach((aim) => aiming[aim].push(r)));
   for (const own of repairs)
     own.sharing = Int16Array.from(new Set(Array.from(own.aims).flatMap((aim) => aiming[aim])));
   const whole = tableOf({ plugged: true });
   return {
     problem,
-    support,
-    present: support.sets.slice(0, support.weights.length).map((set) => [...set, ...support.standing]),
+    causes,
+    mixture,
+    homes,
     repairs,
     perMinute,
-    values: new RouteValues(problem, support),
+    values: valuesOf(problem, repairs),
     closing: Float64Array.from(states, (state) => closingMinutes(state, problem.benchMinutes) * perMinute),
     verify: {
       minutes: Float64Array.from(whole.minutes, (set) => set + problem.verifyMinutes),
@@ -122,8 +137,22 @@ export function prepare(
   };
 }
 
+function valuesOf(problem: StepProblem, repairs: readonly PreparedRepair[]): PolicyContext['values'] {
+  const { causes } = problem.stories;
+  const bench = benchMask(problem.bench);
+  const cures = causes.map((): { success: number; cost: number }[] => []);
+  for (const { aims, success, cost, onHelpMinor } of repairs)
+    aims.forEach((aim, a) =>
+      cures[aim].push({ success: success[a], cost: cost[bench] + onHelpMinor * success[a] }),
+    );
+  const [unseen, seen] = [false, true].map(
+    (ran) => new RouteValues(problem, causes, asFoundFactor(problem.worth, problem.usualLeft, ran), cures),
+  );
+  return { unseen, seen };
+}
+
 /** The same problem at another price: only what the routes are worth changes. */
 export function atPrice(context: PolicyContext, soundMinor: number): PolicyContext {
   const problem = { ...context.problem, worth: { ...context.problem.worth, soundMinor } };
-  return { ...context, problem, values: new RouteValues(problem, context.support) };
+  return { ...context, problem, values: valuesOf(problem, context.repairs) };
 }

@@ -1,18 +1,34 @@
-import { WHOLE_LOOK, type BenchState, type Catalogue, type Fact } from '../catalogue';
+import {
+  BENCH_ITEMS,
+  WHOLE_LOOK,
+  type BenchState,
+  type Catalogue,
+  type Ending,
+  type Fact,
+  type Finding,
+  type NoAnswer,
+  type Repair,
+  type Tool,
+} from '../catalogue';
 import { checkConflict } from '../belief/conflict';
-import { factsOf } from '../belief/facts';
-import type { Evidence } from '../belief/likelihood';
+import { factsOf, follows } from '../belief/facts';
+import type { Evidence } from '../belief/factors';
+import { eliminate } from '../belief/knots';
 import { appliesTo, compileModel, type ModelContext } from '../belief/model';
-import { BeliefEngine, ImpossibleEvidence, type Posterior } from '../belief/posterior';
+import { BeliefEngine, ImpossibleEvidence, storiesOf, type Posterior } from '../belief/posterior';
 import { weighRecord, type Weight } from '../belief/weigh';
 import { prepare, type PolicyContext } from './context';
-import type { Route, StepProblem, UnitWorth } from './problem';
-import { forChassis, rankSteps, type RankedStep, type StepRanking } from './rank';
+import { shutBy, type Taken } from './hazards';
+import type { PriceClass, Route, StepProblem, UnitWorth } from './problem';
+import { forChassis, rankSteps, type RankedStep, type ShutStep, type StepRanking } from './rank';
 import { outcomeSpread, type OutcomeSpread } from './outcomes';
 
 /** One entry of a unit's record, voided ones left out, in the order it happened. */
 export type RecordEntry =
-  { kind: 'finding'; id: string; outcome: number } | { kind: 'repair'; id: string; helped: boolean };
+  | { kind: 'finding'; id: string; outcome: number }
+  | { kind: 'repair'; id: string; ended: Ending }
+  /** The question was put and there is no answer, or it is to be looked at again. */
+  | { kind: 'unanswered'; id: string; why: NoAnswer | 'look-again' };
 
 export interface EvaluationInput extends ModelContext {
   record: readonly RecordEntry[];
@@ -25,8 +41,12 @@ export interface EvaluationInput extends ModelContext {
   verifyMinutes: number;
   /** Known-good parts to hand, by class: minor units of the cheapest. */
   bin?: StepProblem['bin'];
-  /** Look causes at once, 1..3. */
-  faults?: number;
+  /** What the machine may turn out to be once it is read. */
+  classes?: readonly PriceClass[];
+  /** The system and the data on it stay. */
+  keeps?: boolean;
+  /** What the shop has not got. */
+  lacks?: readonly Tool[];
 }
 
 export interface BeliefLine {
@@ -67,6 +87,14 @@ export interface Evaluation {
   planMinutes: number;
   planSuccess: number;
   facts: Partial<Record<Fact, boolean>>;
+  /** Share of belief that was followed; 1: all of it, exactly. */
+  covered: number;
+  shut: ShutStep[];
+  readingMinor: number | null;
+  /** Questions whose answer follows from what is known. */
+  follow: string[];
+  /** Questions to be looked at again: open until they are answered. */
+  again: string[];
   /** No fault known could have shown all of this together. */
   impossible: boolean;
   /** Entries that this chassis does not know (the catalogue changed since): kept, but not counted. */
@@ -74,19 +102,36 @@ export interface Evaluation {
 }
 
 const NO_FIT = { percentile: 0, conflict: true };
+/** Stories a plan is worked out on. */
+const STORIES = 48;
 const SHOWN_BELIEFS = 8;
 const SHOWN_STEPS = 10;
 
-/** Engines are kept by chassis and source: compiling and enumerating is done once a process. */
+/** Engines are kept by chassis and source: compiling is done once a process. */
 const engines = new WeakMap<Catalogue, Map<string, BeliefEngine>>();
 
-export function engineFor(catalogue: Catalogue, context: ModelContext, faults = 2): BeliefEngine {
+export function engineFor(catalogue: Catalogue, context: ModelContext): BeliefEngine {
   let kept = engines.get(catalogue);
   if (!kept) engines.set(catalogue, (kept = new Map()));
-  const key = `${context.chassis}/${context.source}/${faults}`;
+  const key = `${context.chassis}/${context.source}`;
   let engine = kept.get(key);
-  if (!engine) kept.set(key, (engine = new BeliefEngine(compileModel(catalogue, context), faults)));
+  if (!engine) kept.set(key, (engine = new BeliefEngine(compileModel(catalogue, context))));
   return engine;
+}
+
+const usual = new WeakMap<BeliefEngine, number>();
+
+/** Share of the sound price the usual faults of such a machine leave: exact, from the priors. */
+export function usualLeft(engine: BeliefEngine): number {
+  let left = usual.get(engine);
+  if (left === undefined) {
+    const { nodes, causes, logOdds } = engine.model;
+    const odds = Float64Array.from(logOdds, Math.exp);
+    const told = odds.map((own, c) => own * causes[c].valueLeft);
+    left = Math.exp(eliminate(nodes, told, [], false).log - eliminate(nodes, odds, [], false).log);
+    usual.set(engine, left);
+  }
+  return left;
 }
 
 /**
@@ -99,6 +144,8 @@ export interface Inspection {
   entries: { index: number; evidence: Evidence }[];
   ignored: string[];
   facts: Partial<Record<Fact, boolean>>;
+  follow: string[];
+  again: string[];
   weights: Weight[];
   /** Posteriors after 0, 1, 2 ... entries. */
   states: Posterior[];
@@ -150,50 +197,81 @@ export function clashing(catalogue: Catalogue, input: EvaluationInput): number[]
 
 /** From a record to posteriors, weights of evidence and ranked steps. */
 export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspection {
-  const engine = engineFor(catalogue, input, input.faults);
+  const engine = engineFor(catalogue, input);
   const findings = new Map(catalogue.findings.map((finding) => [finding.id, finding]));
   const repairs = new Map(catalogue.repairs.map((repair) => [repair.id, repair]));
   const entries: Inspection['entries'] = [];
   const ignored: string[] = [];
   const seen: Parameters<typeof factsOf>[0][number][] = [];
+  const taken: Taken[] = [];
+  const noAnswer = new Map<string, NoAnswer | 'look-again'>();
+  const known = new Map<string, number>();
   input.record.forEach((entry, index) => {
-    if (entry.kind === 'finding') {
-      const finding = findings.get(entry.id);
-      if (
-        !finding ||
-        !appliesTo(finding, input.chassis) ||
-        !(entry.outcome >= 0 && entry.outcome < finding.outcomes.length)
-      )
-        return void ignored.push(entry.id);
-      entries.push({ index, evidence: { kind: 'finding', finding: entry.id, outcome: entry.outcome } });
-      seen.push({ finding, outcome: entry.outcome });
-    } else {
+    if (entry.kind === 'repair') {
       const repair = repairs.get(entry.id);
       if (!repair) return void ignored.push(entry.id);
-      entries.push({ index, evidence: { kind: 'repair', repair, helped: entry.helped } });
-      if (entry.helped) seen.push('repaired');
+      const done = { ...repair, disturbs: disturbed(catalogue, repair) };
+      const helped = entry.ended === 'helped';
+      if (entry.ended !== 'looked-well')
+        entries.push({
+          index,
+          evidence:
+            helped || entry.ended === 'no-change'
+              ? { kind: 'repair', repair: done, helped }
+              : { kind: 'work', repair: done },
+        });
+      taken.push({ kind: 'repair', repair: entry.id, ended: entry.ended });
+      if (helped) seen.push('repaired');
+      return;
     }
+    const finding = findings.get(entry.id);
+    if (!finding || !appliesTo(finding, input.chassis)) return void ignored.push(entry.id);
+    if (entry.kind === 'unanswered') {
+      noAnswer.set(entry.id, entry.why);
+      if (entry.why === 'has-none') entries.push({ index, evidence: { kind: 'absent', finding: entry.id } });
+      return;
+    }
+    if (!(entry.outcome >= 0 && entry.outcome < finding.outcomes.length)) return void ignored.push(entry.id);
+    noAnswer.delete(entry.id);
+    // what follows from what is known already is not counted a second time
+    if (!(entry.outcome === 0 && follows(finding, factsOf(seen))))
+      entries.push({ index, evidence: { kind: 'finding', finding: entry.id, outcome: entry.outcome } });
+    taken.push({ kind: 'finding', finding: entry.id, outcome: finding.outcomes[entry.outcome].id });
+    seen.push({ finding, outcome: entry.outcome });
+    known.set(entry.id, entry.outcome);
   });
   const evidence = entries.map((entry) => entry.evidence);
   const { weights, states, impossible } = weighed(engine, evidence);
   const facts = factsOf(seen);
-  const { taken, failed } = sinceLastHelp(evidence);
+  const since = sinceLastHelp(taken);
+  const posterior = states[states.length - 1];
+  const follow = forChassis(catalogue.findings, input.chassis)
+    .filter((finding) => follows(finding, facts) && !since.taken.has(finding.id))
+    .map((finding) => finding.id);
+  const open = (finding: Finding) =>
+    finding.stage !== 'claim' &&
+    !since.taken.has(finding.id) &&
+    !follow.includes(finding.id) &&
+    (noAnswer.get(finding.id) ?? 'look-again') === 'look-again' &&
+    !(finding.tool && input.lacks?.includes(finding.tool));
   const problem: StepProblem = {
     engine,
-    posterior: states[states.length - 1],
+    posterior,
+    stories: storiesOf(engine.model, posterior, STORIES),
     facts,
     bench: input.bench,
     chassis: input.chassis,
     benchMinutes: catalogue.benchMinutes[input.chassis],
-    findings: forChassis(catalogue.findings, input.chassis).filter(
-      (finding) => finding.stage !== 'claim' && !taken.has(finding.id),
-    ),
-    repairs: forChassis(catalogue.repairs, input.chassis).filter((repair) => !failed.has(repair.id)),
+    findings: forChassis(catalogue.findings, input.chassis).filter(open),
+    repairs: forChassis(catalogue.repairs, input.chassis).filter((repair) => !since.failed.has(repair.id)),
     worth: input.worth,
+    classes: input.classes,
     ratePerHourMinor: input.ratePerHourMinor,
     verifyMinutes: input.verifyMinutes,
     bin: input.bin,
-    wholeLookTaken: taken.has(WHOLE_LOOK),
+    wholeLookTaken: since.taken.has(WHOLE_LOOK),
+    usualLeft: usualLeft(engine),
+    shut: shutBy(catalogue, taken, input.chassis, { facts, keeps: input.keeps === true }),
   };
   const context = prepare(problem);
   return {
@@ -201,6 +279,8 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
     entries,
     ignored,
     facts,
+    follow,
+    again: [...noAnswer].flatMap(([id, why]) => (why === 'look-again' ? [id] : [])),
     weights,
     states,
     impossible,
@@ -208,6 +288,17 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
     context,
     ranking: rankSteps(problem, context),
   };
+}
+
+/** What hands on this work may leave behind: what every such opening does, and what this work does. */
+function disturbed(catalogue: Pick<Catalogue, 'disturbed'>, repair: Repair): Record<string, number> {
+  const all: Record<string, number> = {};
+  const add = (own: Record<string, number> | undefined) => {
+    for (const [cause, factor] of Object.entries(own ?? {})) all[cause] = Math.max(all[cause] ?? 1, factor);
+  };
+  for (const item of BENCH_ITEMS) if (repair.bench?.[item]) add(catalogue.disturbed[item]);
+  add(repair.disturbs);
+  return all;
 }
 
 /**
@@ -255,6 +346,8 @@ export function evaluateUnit(catalogue: Catalogue, input: EvaluationInput): Eval
           engine,
           entries.map((entry) => entry.evidence),
           posterior,
+          400,
+          problem.stories,
         ),
     steps: ranking.steps.slice(0, SHOWN_STEPS),
     routes: ranking.routes,
@@ -267,21 +360,26 @@ export function evaluateUnit(catalogue: Catalogue, input: EvaluationInput): Eval
     planMinutes: Math.round(ranking.plan.minutes),
     planSuccess: ranking.plan.success,
     facts,
+    covered: posterior.exact ? 1 : problem.stories.covered,
+    shut: ranking.shut,
+    readingMinor: ranking.readingMinor,
+    follow: inspection.follow,
+    again: inspection.again,
     impossible: inspection.impossible,
     ignored,
   };
 }
 
 /**
- * Findings taken, and repairs tried in vain, since the last repair that helped: what was before it may be
- * asked and tried again.
+ * Findings taken, and repairs done or tried in vain, since the last repair that helped: what was before it may
+ * be asked and tried again.
  */
-export function sinceLastHelp(evidence: readonly Evidence[]): { taken: Set<string>; failed: Set<string> } {
+export function sinceLastHelp(entries: readonly Taken[]): { taken: Set<string>; failed: Set<string> } {
   const taken = new Set<string>();
   const failed = new Set<string>();
-  for (const entry of evidence) {
+  for (const entry of entries) {
     if (entry.kind === 'finding') taken.add(entry.finding);
-    else if (!entry.helped) failed.add(entry.repair.id);
+    else if (entry.ended !== 'helped') failed.add(entry.repair);
     else {
       taken.clear();
       failed.clear();

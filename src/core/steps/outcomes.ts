@@ -1,8 +1,8 @@
 import { mean, quantileSorted } from 'simple-statistics';
 import { drawer, seededRandom, type Random } from '../random';
-import { atPrice, benchMask, type PolicyContext } from './context';
+import { drawSet } from '../belief/mixture';
+import { atPrice, benchMask, viewOf, type PolicyContext } from './context';
 import type { PolicyValue } from './policy';
-import { NOT_HELD } from './support';
 
 /**
  * How a unit may come out, net still to win in minor units, under a policy that does not know the fault
@@ -22,44 +22,44 @@ const BINS = 16;
 const PRICE_SHARES = [0.25, 0.5, 0.25] as const;
 
 /**
- * One machine with the faults of set `h`, worked on by the plan as it stands: repairs are tried in its order
- * whatever the fault is, each cures with its chance, and what is left at the end goes by the plan's own
+ * One machine with these faults (local numbers), worked on by the plan as it stands: repairs are tried in its
+ * order whatever the fault is, each cures with its chance, and what is left at the end goes by the plan's own
  * ending.
  * @returns net value in minor units
  */
-export function walkPlan(context: PolicyContext, policy: PolicyValue, h: number, random: Random): number {
-  const { values, closing, perMinute, support, verify } = context;
+export function walkPlan(
+  context: PolicyContext,
+  { first, plan, stopRoute }: PolicyValue,
+  faults: readonly number[],
+  random: Random,
+): number {
+  const { closing, perMinute, verify, problem } = context;
+  const { values } = viewOf(context, problem.facts);
   const byId = new Map(context.repairs.map((repair) => [repair.repair.id, repair]));
-  let bench = benchMask(context.problem.bench);
-  const unseen = support.causes.length;
-  const standing = new Uint8Array(support.standing.length).fill(1);
-  let set = h;
+  let bench = benchMask(problem.bench);
+  const present = new Set(faults);
   let spent = 0;
-  const sound = () => set === 0 && !standing.includes(1);
-  if (policy.first === 'verify') {
+  if (first === 'verify') {
     spent += verify.minutes[bench] * perMinute;
     bench = verify.next[bench];
-    if (sound()) return values.soundNet - spent - closing[bench];
+    if (present.size === 0) return values.soundNet - spent - closing[bench];
   }
-  for (const id of policy.plan) {
+  for (const id of plan) {
     const step = byId.get(id)!;
     spent += step.cost[bench];
     bench = step.next[bench];
     let helped = false;
-    for (let a = 0; a < step.aims.length; a++) {
-      const aim = step.aims[a];
-      const there = aim < unseen ? support.remove(set, aim) !== NOT_HELD : standing[aim - unseen] === 1;
-      if (!there || random() >= step.success[a]) continue;
-      if (aim < unseen) set = support.remove(set, aim);
-      else standing[aim - unseen] = 0;
-      helped = true;
-    }
+    for (let a = 0; a < step.aims.length; a++)
+      if (present.has(step.aims[a]) && random() < step.success[a]) {
+        present.delete(step.aims[a]);
+        helped = true;
+      }
     if (helped) spent += step.onHelpMinor;
-    if (helped && sound()) return values.soundNet - spent - closing[bench];
+    if (helped && present.size === 0) return values.soundNet - spent - closing[bench];
   }
-  if (policy.stopRoute === 'recycle') return values.recycle - spent;
-  const left = values.stopsOf(set, standing)[policy.stopRoute];
-  return policy.stopRoute === 'harvest' ? left - spent : left - spent - closing[bench];
+  if (stopRoute === 'recycle') return values.recycle - spent;
+  const left = values.stopsOf([...present])[stopRoute];
+  return stopRoute === 'harvest' ? left - spent : left - spent - closing[bench];
 }
 
 /**
@@ -76,12 +76,14 @@ export function outcomeSpread(
   high: number,
   expectedMinor: number,
 ): OutcomeSpread {
-  const random = seededRandom(context.support.weights.length * 31 + policy.plan.length);
-  const draw = drawer(context.support.weights, random);
+  const random = seededRandom(context.mixture.weights.length * 31 + policy.plan.length);
+  const draw = drawer(context.mixture.weights, random);
   const { soundMinor } = context.problem.worth;
   const priced = [atPrice(context, soundMinor * low), context, atPrice(context, soundMinor * high)];
   const price = drawer(PRICE_SHARES, random);
-  const drawn = Array.from({ length: DRAWS }, () => walkPlan(priced[price()], policy, draw(), random));
+  const drawn = Array.from({ length: DRAWS }, () =>
+    walkPlan(priced[price()], policy, drawSet(context.mixture, draw(), random), random),
+  );
   const lift = expectedMinor - mean(drawn);
   const values = drawn.map((value) => value + lift).sort((a, b) => a - b);
   const at = (q: number) => Math.round(quantileSorted(values, q));

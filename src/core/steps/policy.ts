@@ -1,7 +1,7 @@
-import type { PolicyContext } from './context';
+import { expectOver, marginalsOf, type Mixture } from '../belief/mixture';
+import type { PolicyContext, View } from './context';
 import type { StopRoute } from './problem';
-import type { SetSums, Stops } from './routes';
-import { NOT_HELD } from './support';
+import { DONE, DONE_LEFT, Products, SALEABLE, type Stops } from './routes';
 
 /** A choice under the base policy and what it is worth, minor units. */
 export interface PolicyValue {
@@ -17,148 +17,147 @@ export interface PolicyValue {
   success: number;
 }
 
+/** Belief a policy starts from: the machines, the chance of each cause, and what can be seen. */
+export interface Standpoint {
+  mixture: Mixture;
+  marginals: Float64Array;
+  view: View;
+  bench: number;
+  /** Causes one is after: a machine without any of them is done, whatever small things it has besides. */
+  wanted: Uint8Array;
+}
+
+/** A cause is suspected from this on, or from so many times its chance in any such machine. */
+const SUSPECTED = 0.02;
+const RAISED = 2;
+
+/** @param before where one stood before an answer: what one was after then, one still is */
+export function standpoint(
+  context: PolicyContext,
+  mixture: Mixture,
+  view: View,
+  bench: number,
+  marginals: Float64Array = marginalsOf(mixture),
+  before?: Standpoint,
+): Standpoint {
+  const { causes, priors } = context.problem.engine.model;
+  const wanted = Uint8Array.from(context.causes, (cause, i) => {
+    if (before?.wanted[i]) return 1;
+    if (before && marginals[i] < RAISED * before.marginals[i]) return 0;
+    const suspected = marginals[i] >= Math.max(SUSPECTED, Math.min(0.5, RAISED * priors[cause]));
+    return Number(suspected && (view.values.pays[i] === 1 || causes[cause].valueLeft < SALEABLE));
+  });
+  return { mixture, marginals, view, bench, wanted };
+}
+
 /** Chances below this share of what is still alive are not worth a repair in the plan. */
 const NEGLIGIBLE = 2e-3;
-
-/** Share of the machines that have a local cause; those seen directly are there for certain. */
-export function massOf({ support }: PolicyContext, weights: Float64Array, local: number): number {
-  if (local >= support.causes.length) return 1;
-  let sum = 0;
-  for (const h of support.holders[local]) {
-    if (h >= weights.length) break;
-    sum += weights[h];
-  }
-  return sum;
-}
+/** A plan that gained nothing for this many repairs gains nothing more. */
+const BARREN = 6;
+/** Once a plan has helped this surely, what could not be seen before can be seen. */
+const RUNS_NOW = 0.5;
 
 /**
- * Every repair's chance of helping with these masses of causes; `seen` counts only what could be seen now to
- * have gone.
+ * P(repair r helps): 1 less the chance that everything it aims at, as far as it is there, stays.
+ * @param only causes counted; left out: all
  */
-function chances(context: PolicyContext, mass: Float64Array, seen: boolean): Float64Array {
-  const out = new Float64Array(context.repairs.length);
-  for (let r = 0; r < out.length; r++) {
-    const { aims, success, seen: visible } = context.repairs[r];
-    for (let a = 0; a < aims.length; a++) if (!seen || visible[a]) out[r] += mass[aims[a]] * success[a];
-  }
-  return out;
-}
-
-function chanceOf(context: PolicyContext, mass: Float64Array, r: number): number {
-  const { aims, success } = context.repairs[r];
-  let p = 0;
-  for (let a = 0; a < aims.length; a++) p += mass[aims[a]] * success[a];
-  return p;
-}
-
-/** The repair with the largest p/c from this bench state, or -1. */
-function bestRatio(
+export function helps(
   context: PolicyContext,
-  chance: Float64Array,
-  done: Uint8Array,
-  bench: number,
-  alive: number,
+  { mixture }: Pick<Standpoint, 'mixture'>,
+  r: number,
+  left: (cause: number) => number = () => 1,
+  only?: Uint8Array,
 ): number {
-  let ratio = 0;
-  let pick = -1;
-  const least = NEGLIGIBLE * alive;
-  for (let r = 0; r < chance.length; r++) {
-    if (done[r] || chance[r] < least) continue;
-    const score = chance[r] / Math.max(context.repairs[r].cost[bench], 1e-6);
-    if (score > ratio) {
-      ratio = score;
-      pick = r;
-    }
-  }
-  return pick;
+  const { aims, success, homes } = context.repairs[r];
+  const by = new Float64Array(mixture.width).fill(1);
+  aims.forEach((aim, a) => {
+    if (!only || only[aim]) by[aim] = 1 - left(aim) * success[a];
+  });
+  let stays = 0;
+  mixture.weights.forEach((weight, s) => {
+    let product = weight;
+    for (const n of homes) product *= expectOver(mixture.nodes[n], mixture.chances, s * mixture.width, by);
+    stays += product;
+  });
+  return Math.max(0, 1 - stays);
 }
 
-/**
- * What is left while a plan runs: weights over sets, the chance of each cause seen directly, and the sums the
- * next choice needs, kept up as mass moves. A machine that became sound stays in set 0 with nothing standing,
- * where no repair changes it any more: it only has to be counted once, when it gets there.
- */
+/** What is left while a plan runs: machines that are seen to be done leave the game. */
 class Remainder {
-  private readonly left: Float64Array;
-  private readonly standing: Float64Array;
-  private readonly sums: SetSums;
-  /** By local cause: share of all machines that have it. */
-  readonly mass: Float64Array;
-  /** Seen to be sound and out of the game. */
-  private finished = 0;
+  private readonly products: Products;
+  private readonly sums: Float64Array;
+  private readonly own: number;
+  /** Done and out of the game: how many, what their faults leave of the price as it is and with mending. */
+  private gone = 0;
+  private goneLeft = 0;
 
   constructor(
     private readonly context: PolicyContext,
-    weights: Float64Array,
+    private readonly from: Standpoint,
   ) {
-    const { support, values } = context;
-    const unseen = support.causes.length;
-    this.left = new Float64Array(support.count);
-    this.left.set(weights);
-    this.standing = new Float64Array(support.standing.length).fill(1);
-    this.sums = values.sums(weights);
-    this.mass = Float64Array.from({ length: unseen + this.standing.length }, (_, local) =>
-      massOf(context, weights, local),
-    );
+    const { values } = from.view;
+    this.own = values.own;
+    this.products = new Products(values.rows(from.wanted), from.mixture);
+    this.sums = this.products.sums(new Float64Array(this.own + 2));
   }
 
   get alive(): number {
-    return 1 - this.finished;
+    return 1 - this.gone;
   }
 
-  /** Moves the mass repair `r` cures; set 0 gathers what became sound. @returns the mass moved */
+  get done(): number {
+    return this.sums[this.own + DONE];
+  }
+
+  /** Chance that cause i is there now. */
+  mass(i: number): number {
+    return this.from.marginals[i] * this.products.left(i);
+  }
+
+  /** Does repair r. @returns P(it helped) */
   repair(r: number): number {
-    let all = 0;
-    const { support, values } = this.context;
-    const { aims, success } = this.context.repairs[r];
-    const { mass, left, standing } = this;
-    const unseen = support.causes.length;
-    for (let a = 0; a < aims.length; a++) {
-      const aim = aims[a];
-      if (aim >= unseen) {
-        const moved = standing[aim - unseen] * success[a];
-        standing[aim - unseen] -= moved;
-        mass[aim] -= moved;
-        all += moved;
-        continue;
-      }
-      for (const h of support.holders[aim]) {
-        if (left[h] === 0) continue;
-        const to = support.remove(h, aim);
-        if (to === NOT_HELD) continue;
-        const moved = left[h] * success[a];
-        left[to] += moved;
-        left[h] -= moved;
-        mass[aim] -= moved;
-        all += moved;
-        values.add(this.sums, h, -moved);
-        values.add(this.sums, to, moved);
-      }
-    }
-    return Math.min(all, this.alive);
+    const { aims, success, homes } = this.context.repairs[r];
+    const helped =
+      aims.length === 1
+        ? this.mass(aims[0]) * success[0]
+        : helps(this.context, this.from, r, (cause) => this.products.left(cause));
+    this.products.cure(homes, aims, success);
+    this.products.sums(this.sums);
+    return Math.min(helped, this.alive);
   }
 
   /**
-   * Takes what is seen to be sound out of the game. `unseen` of set 0 was sound all along and has not been
-   * looked over.
-   * @returns its mass
+   * Takes what is seen to be done out of the game.
+   * @param unseen of them were so all along and nobody has looked
+   * @returns how many, and the price they are finished for
    */
-  finish(unseen: number): number {
-    let sound = this.left[0];
-    for (const chance of this.standing) sound *= 1 - chance;
-    const now = sound - unseen - this.finished;
-    this.finished += now;
-    return now;
+  finish(unseen: { done: number; left: number }): { done: number; value: number } {
+    const { values } = this.from.view;
+    const done = Math.max(0, this.sums[this.own + DONE] - unseen.done - this.gone);
+    const left = Math.max(0, this.sums[this.own + DONE_LEFT] - unseen.left - this.goneLeft);
+    this.gone += done;
+    this.goneLeft += left;
+    return { done, value: values.net * left - values.cost.finish * done };
+  }
+
+  /** What was done from the start, and is not known to be. */
+  start(): { done: number; left: number } {
+    return { done: this.sums[this.own + DONE], left: this.sums[this.own + DONE_LEFT] };
   }
 
   /** What the routes are worth over the machines still in the game, before they are put back together. */
   stops(): Stops {
-    const { values } = this.context;
-    const all = values.stops(this.sums, this.standing);
+    const { values } = this.from.view;
+    const all = values.stops(this.sums);
+    if (this.gone === 0) return all;
+    // of what is out of the game: its small faults leave the same share whichever way it is counted
+    const share = this.goneLeft / this.gone;
     return {
-      disclose: all.disclose - this.finished * values.sound.disclose,
-      asFound: all.asFound - this.finished * values.sound.asFound,
-      harvest: all.harvest - this.finished * values.sound.harvest,
+      disclose: all.disclose - (values.net * this.goneLeft - values.cost.finish * this.gone),
+      asFound:
+        all.asFound -
+        this.gone * (share * (values.sound.asFound + values.cost.asFound) - values.cost.asFound),
+      harvest: all.harvest - this.gone * values.sound.harvest,
     };
   }
 
@@ -176,44 +175,73 @@ class Remainder {
   }
 }
 
-/** What each stopping route is worth with these weights, minor units, before putting it back together. */
-export const stopsNow = (context: PolicyContext, weights: Float64Array): Stops =>
-  new Remainder(context, weights).stops();
+/** What each stopping route is worth, minor units, before putting it back together. */
+export const stopsNow = (context: PolicyContext, from: Standpoint): Stops =>
+  new Remainder(context, from).stops();
 
-/** Best route for stopping with these weights, and its value in minor units. */
-export function bestStop(
-  context: PolicyContext,
-  weights: Float64Array,
-  bench: number,
-): { value: number; route: StopRoute } {
-  return new Remainder(context, weights).stop(bench);
+/** P(nothing at all is wrong). */
+export function soundOf({ mixture }: Pick<Standpoint, 'mixture'>): number {
+  const none = new Float64Array(mixture.width);
+  let sum = 0;
+  mixture.weights.forEach((weight, s) => {
+    let product = weight;
+    for (const node of mixture.nodes) {
+      product *= expectOver(node, mixture.chances, s * mixture.width, none);
+      if (product < 1e-9) return;
+    }
+    sum += product;
+  });
+  return sum;
+}
+
+/** Best route for stopping, and its value in minor units. */
+export function bestStop(context: PolicyContext, from: Standpoint): { value: number; route: StopRoute } {
+  return new Remainder(context, from).stop(from.bench);
 }
 
 /**
- * The base policy: try repairs in the order of p/c (Kalagnanam & Henrion 1988; Heckerman, Breese & Rommelse,
- * CACM 38(3), 1995) and stop after the best PREFIX of that order. A repair ends with trying what it aimed at,
- * so a cure is seen; a machine that was sound all along is only known to be after a look over the whole of it
- * (`verifyFirst`). `weights` are over the support and sum to 1; they are not changed.
+ * The base policy. A machine is done when none of the causes one is after is left: it then starts, shows, and
+ * is finished, and small things the tests of finishing show are mended where that pays. Until then repairs are
+ * tried in the order of p/c (Kalagnanam & Henrion 1988; Heckerman, Breese & Rommelse, CACM 38(3), 1995), each
+ * cause by the share of the price it takes, and the plan ends after the best PREFIX of that order. A repair
+ * ends with trying what it aimed at, so that a cure is seen; a machine that was done all along is only known
+ * to be after a look over the whole of it (`verifyFirst`).
  * @param forced index into `context.repairs` that must come first, or -1
+ * @param script repairs in the order they must be tried, in place of p/c
  */
 export function basePolicy(
   context: PolicyContext,
-  weights: Float64Array,
-  bench: number,
+  from: Standpoint,
   verifyFirst: boolean,
   forced = -1,
+  script?: readonly number[],
 ): PolicyValue {
-  const { values, repairs, perMinute, closing } = context;
-  const rest = new Remainder(context, weights);
+  const { repairs, perMinute, closing } = context;
+  const { values, visible } = from.view;
+  const { wanted } = from;
+  const { causes } = context.problem.engine.model;
+  const rest = new Remainder(context, from);
   const done = new Uint8Array(repairs.length);
-  let chance = chances(context, rest.mass, true);
+  let restricted = true;
+  const chanceOf = (r: number) => {
+    const { aims, success } = repairs[r];
+    let p = 0;
+    for (let a = 0; a < aims.length; a++) {
+      const aim = aims[a];
+      if (wanted[aim] && (!restricted || visible[aim]))
+        p += rest.mass(aim) * success[a] * (1 - causes[context.causes[aim]].valueLeft);
+    }
+    return p;
+  };
+  const chance = Float64Array.from(repairs, (_, r) => chanceOf(r));
   const plan: number[] = [];
-  let state = bench;
+  let state = from.bench;
   let spent = 0;
   let minutes = 0;
   let gained = 0;
   let success = 0;
-  let unseen = context.support.soundIn(weights);
+  let missed = 1;
+  let unseen = rest.start();
   const best = {
     value: -Infinity,
     route: 'recycle' as PolicyValue['stopRoute'],
@@ -223,9 +251,9 @@ export function basePolicy(
   };
 
   const finish = () => {
-    const sound = rest.finish(unseen);
-    gained += sound * (values.soundNet - spent - closing[state]);
-    success += sound;
+    const out = rest.finish(unseen);
+    gained += out.value - out.done * (spent + closing[state]);
+    success += out.done;
   };
   const consider = () => {
     const stop = rest.stop(state);
@@ -233,33 +261,55 @@ export function basePolicy(
     if (value > best.value + 1e-9)
       Object.assign(best, { value, route: stop.route, length: plan.length, minutes, success });
   };
+  const pickBest = () => {
+    let ratio = 0;
+    let pick = -1;
+    const least = NEGLIGIBLE * rest.alive;
+    for (let r = 0; r < chance.length; r++) {
+      if (done[r] || chance[r] < least) continue;
+      const score = chance[r] / Math.max(repairs[r].cost[state], 1e-6);
+      if (score > ratio) {
+        ratio = score;
+        pick = r;
+      }
+    }
+    return pick;
+  };
 
   if (verifyFirst) {
     minutes += context.verify.minutes[state];
     spent += context.verify.minutes[state] * perMinute;
     state = context.verify.next[state];
-    unseen = 0;
+    unseen = { done: 0, left: 0 };
     finish();
   }
   if (forced < 0) consider();
   while (rest.alive > 1e-4 && plan.length < repairs.length) {
-    let pick = plan.length === 0 ? forced : -1;
+    let pick = script ? (script[plan.length] ?? -1) : plan.length === 0 ? forced : -1;
+    if (script && pick < 0) break;
     if (pick < 0) {
       // no order of what is left can beat the best prefix: every machine still alive would have to be made
       // sound for nothing
       if (gained + rest.alive * (values.soundNet - spent) <= best.value) break;
-      pick = bestRatio(context, chance, done, state, rest.alive);
+      if (plan.length - best.length > BARREN && best.value > -Infinity) break;
+      pick = pickBest();
       if (pick < 0) break;
     }
     done[pick] = 1;
-    // what comes after the first can be seen by then
-    if (plan.push(pick) === 1) chance = chances(context, rest.mass, false);
+    plan.push(pick);
     minutes += rest.alive * repairs[pick].minutes[state];
     spent += repairs[pick].cost[state];
     state = repairs[pick].next[state];
-    gained -= rest.repair(pick) * repairs[pick].onHelpMinor;
-    const { sharing } = repairs[pick];
-    for (let i = 0; i < sharing.length; i++) chance[sharing[i]] = chanceOf(context, rest.mass, sharing[i]);
+    const helped = rest.repair(pick);
+    gained -= helped * repairs[pick].onHelpMinor;
+    missed *= 1 - helped;
+    if (restricted && 1 - missed >= RUNS_NOW) {
+      restricted = false;
+      for (let r = 0; r < chance.length; r++) chance[r] = chanceOf(r);
+    } else {
+      const { sharing } = repairs[pick];
+      for (let i = 0; i < sharing.length; i++) chance[sharing[i]] = chanceOf(sharing[i]);
+    }
     finish();
     consider();
   }
@@ -274,11 +324,17 @@ export function basePolicy(
   };
 }
 
+/** What a plan made elsewhere is worth from here. */
+export function worthOfPlan(context: PolicyContext, from: Standpoint, made: PolicyValue): number {
+  const script = made.plan.map((id) => context.repairs.findIndex((each) => each.repair.id === id));
+  return basePolicy(context, from, made.first === 'verify', -1, script).value;
+}
+
 /** The better of looking the machine over first and not. */
-export function bestBase(context: PolicyContext, weights: Float64Array, bench: number): PolicyValue {
-  const straight = basePolicy(context, weights, bench, false);
-  // a look over pays only when the machine may be sound
-  if (context.support.soundIn(weights) < 0.01) return straight;
-  const verified = basePolicy(context, weights, bench, true);
+export function bestBase(context: PolicyContext, from: Standpoint): PolicyValue {
+  const straight = basePolicy(context, from, false);
+  // a look over pays only when there is something to mend, and the machine may be done without it
+  if (context.problem.shut?.power || straight.plan.length === 0) return straight;
+  const verified = basePolicy(context, from, true);
   return verified.value > straight.value ? verified : straight;
 }

@@ -1,6 +1,6 @@
-import type { BenchMinutes, BenchState, Chassis, Finding, PartClass, Repair } from '../catalogue';
+import type { BenchMinutes, BenchState, Chassis, Finding, Hazard, PartClass, Repair } from '../catalogue';
 import type { Facts } from '../belief/facts';
-import type { BeliefEngine, Posterior } from '../belief/posterior';
+import type { BeliefEngine, Posterior, Stories } from '../belief/posterior';
 
 /**
  * What the unit would fetch, in minor units, all of it incremental: what was paid for it is sunk and plays no
@@ -13,7 +13,7 @@ export interface UnitWorth {
   feeShare: number;
   /** Attended minutes still to come on a sound machine: clean, prove, grade, list. */
   finishMinutes: number;
-  /** Share of the price an untested or faulty machine fetches before its faults are taken off. */
+  /** Share of the sound price an untested machine fetches, its usual faults in it. */
   asFoundShare: number;
   asFoundMinutes: number;
   /** What the parts still in it fetch, by class, and the minutes to take them all out. */
@@ -23,10 +23,28 @@ export interface UnitWorth {
   recycleMinor: number;
 }
 
+/** Something not read yet decides the price: one machine it may turn out to be. */
+export interface PriceClass {
+  name: string;
+  /** Chances sum to 1 over the classes. */
+  chance: number;
+  soundMinor: number;
+}
+
+/** Why a step may not be taken now, whatever it would be worth. */
+export type Shut =
+  /** Something found on it: nothing that powers or charges until it is cleared. */
+  | { kind: 'gate'; gate: string; opens: string[] }
+  /** Nothing powers it before these looks have been taken. */
+  | { kind: 'look first'; findings: string[] }
+  /** The system and the data stay as they are. */
+  | { kind: 'data stays' };
+
 /** Everything the choice of a step looks at. Rates are minor units for an attended hour. */
 export interface StepProblem {
   engine: BeliefEngine;
   posterior: Posterior;
+  stories: Stories;
   facts: Facts;
   bench: BenchState;
   chassis: Chassis;
@@ -34,6 +52,10 @@ export interface StepProblem {
   findings: readonly Finding[];
   repairs: readonly Repair[];
   worth: UnitWorth;
+  /** What the machine may turn out to be when it is read; none: it is known, or it does not matter. */
+  classes?: readonly PriceClass[];
+  /** Attended minutes of reading it. */
+  readMinutes?: number;
   ratePerHourMinor: number;
   /**
    * Known-good parts to hand: what the cheapest of each class costs, minor units. Swap-tests of other classes
@@ -44,6 +66,10 @@ export interface StepProblem {
   verifyMinutes: number;
   /** It has been looked over since the last repair that helped: it is not asked for twice. */
   wholeLookTaken?: boolean;
+  /** Share of the price the usual faults of such a machine leave. */
+  usualLeft: number;
+  /** Steps that do any of these are not proposed, and why. */
+  shut?: Partial<Record<Hazard | 'wipe', Shut>>;
 }
 
 /**

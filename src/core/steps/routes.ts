@@ -1,7 +1,6 @@
-import type { StepProblem, StopRoute } from './problem';
-import type { Support } from './support';
-
-type Worth = Pick<StepProblem, 'worth' | 'ratePerHourMinor' | 'engine' | 'verifyMinutes'>;
+import { expectOver, type Mixture } from '../belief/mixture';
+import type { Node } from '../belief/tree';
+import type { StepProblem, StopRoute, UnitWorth } from './problem';
 
 /**
  * A machine with a fault that leaves less than this share of its price is not finished and sold with the
@@ -9,56 +8,78 @@ type Worth = Pick<StepProblem, 'worth' | 'ratePerHourMinor' | 'engine' | 'verify
  */
 export const SALEABLE = 0.5;
 
+/** Most of a told, unfinished machine's price a buyer pays as found. Shop estimate. */
+const TOLD = 0.95;
+/** The same of one that was seen to run. Shop estimate. */
+const RUNS = 0.85;
+
 /** What stopping is worth, minor units, before the machine is put back together. */
 export type Stops = Record<Exclude<StopRoute, 'recycle'>, number>;
 
 /**
- * Sums over machines, each by its weight: what the sets of unseen faults leave of a machine. With the chances
- * of the causes seen directly they give what stopping is worth; the two multiply, being independent.
+ * Share of the sound price, net of nothing, that a machine sold as found fetches for each share its faults
+ * leave. What an untested machine fetches has the usual faults in it already: it is not taken off twice.
+ * @param usualLeft share of the price the usual faults leave
  */
-export interface SetSums {
-  /** Share of the price left. */
-  left: number;
-  /** Saleable at all with its faults told, and the price left of those. */
-  saleable: number;
-  saleableLeft: number;
-  /** Minor units of parts nothing seen directly can ruin. */
-  parts: number;
-  /** By part something seen directly can ruin: not ruined by anything else. */
-  kept: Float64Array;
+export function asFoundFactor(worth: UnitWorth, usualLeft: number, runs: boolean): number {
+  const untested = Math.min(TOLD, worth.asFoundShare / Math.max(usualLeft, 1e-6));
+  return runs ? Math.max(RUNS, untested) : untested;
 }
 
-/** What the stopping routes are worth, by what is left wrong. */
+/**
+ * Products over the causes a machine has, by what is asked: share of the price left as it stands, saleable at
+ * all with its faults told, the share left then with what is worth mending mended, and by class of part whether
+ * it is still good. Two more depend on what one is after: done (none of the causes one is after is left), and
+ * the share left then.
+ */
+const LEFT = 0;
+const MAY = 1;
+const MAY_LEFT = 2;
+const PARTS = 3;
+
+/** Attended minutes to find a fault nobody suspects yet, once it shows. Shop estimate. */
+const FIND_MINUTES = 6;
+
+/** What the stopping routes are worth, by what is left wrong. Every one is linear over machines. */
 export class RouteValues {
   readonly recycle: number;
   /** Net of a sound machine finished and sold. */
   readonly soundNet: number;
   /** What stopping is worth with nothing wrong. */
   readonly sound: Stops;
-  /** By set of the support. */
+  /** Share of the price cause i leaves as it is. */
   private readonly left: Float64Array;
-  private readonly saleable: Uint8Array;
-  private readonly parts: Float64Array;
-  /** `kept[h * fragile.length + p]`: 1 when nothing in set h ruins fragile part p. */
-  private readonly kept: Uint8Array;
-  /** Minor units of each part that something seen directly ruins. */
+  /** Share of the price cause i leaves once it is known, mended where that pays. */
+  private readonly mended: Float64Array;
+  /** The same of one nobody suspects yet: it has to be found first. */
+  private readonly found: Float64Array;
+  /** By part something can ruin: 0 where cause i does. */
+  private readonly kept: Float64Array[];
+  /** Mending it pays for itself, once one knows of it. */
+  readonly pays: Uint8Array;
+  /** Minor units of each part some cause can ruin. */
   private readonly fragile: number[];
-  /** By cause seen directly: share of the price it leaves, and which fragile parts it ruins. */
-  private readonly standingLeft: Float64Array;
-  private readonly standingRuins: boolean[][];
+  /** Minor units of all the others. */
+  private readonly safe: number;
   /** Minor units: a whole price net of fees, and what each ending costs in hands. */
-  private readonly net: number;
-  private readonly cost: { finish: number; asFound: number; harvest: number; verify: number };
+  readonly net: number;
+  readonly cost: { finish: number; asFound: number; harvest: number; verify: number };
   private readonly keep: number;
-  private readonly asFoundShare: number;
 
-  constructor(problem: Worth, support: Support) {
+  /**
+   * @param cures by cause: chance and cost (minor units) of each way to mend it
+   */
+  constructor(
+    problem: Pick<StepProblem, 'worth' | 'ratePerHourMinor' | 'engine' | 'verifyMinutes'>,
+    causes: readonly number[],
+    private readonly asFound: number,
+    cures: readonly (readonly { success: number; cost: number }[])[],
+  ) {
     const { worth, ratePerHourMinor, verifyMinutes } = problem;
-    const { causes } = problem.engine.model;
+    const model = problem.engine.model.causes;
     const perMinute = ratePerHourMinor / 60;
     this.keep = 1 - worth.feeShare;
     this.net = worth.soundMinor * this.keep;
-    this.asFoundShare = worth.asFoundShare;
     this.cost = {
       finish: worth.finishMinutes * perMinute,
       asFound: worth.asFoundMinutes * perMinute,
@@ -67,90 +88,156 @@ export class RouteValues {
     };
     this.recycle = worth.recycleMinor;
     this.soundNet = this.net - this.cost.finish;
-    const ruins = (cause: number, part: (typeof worth.parts)[number]) =>
-      causes[cause].ruins?.includes(part.class) ?? false;
-    const fragile = worth.parts.filter((part) => support.standing.some((cause) => ruins(cause, part)));
-    const others = worth.parts.filter((part) => !fragile.includes(part));
+    const own = causes.map((c) => model[c]);
+    const fragile = worth.parts.filter((part) => own.some((cause) => cause.ruins?.includes(part.class)));
     this.fragile = fragile.map((part) => part.minor);
-    this.standingLeft = Float64Array.from(support.standing, (c) => causes[c].valueLeft);
-    this.standingRuins = support.standing.map((c) => fragile.map((part) => ruins(c, part)));
-    this.left = new Float64Array(support.count).fill(1);
-    this.saleable = new Uint8Array(support.count).fill(1);
-    this.parts = new Float64Array(support.count);
-    this.kept = new Uint8Array(support.count * fragile.length).fill(1);
-    support.sets.forEach((set, h) => {
-      for (const c of set) {
-        this.left[h] *= causes[c].valueLeft;
-        if (causes[c].valueLeft < SALEABLE) this.saleable[h] = 0;
-      }
-      for (const part of others) if (!set.some((c) => ruins(c, part))) this.parts[h] += part.minor;
-      fragile.forEach((part, p) => {
-        if (set.some((c) => ruins(c, part))) this.kept[h * fragile.length + p] = 0;
-      });
-    });
-    this.sound = this.stops(this.sums([1]), new Float64Array(support.standing.length));
-  }
-
-  /** Sums over sets with these weights; sets beyond the weights have none. */
-  sums(weights: ArrayLike<number>): SetSums {
-    const kept = new Float64Array(this.fragile.length);
-    const sums: SetSums = { left: 0, saleable: 0, saleableLeft: 0, parts: 0, kept };
-    for (let h = 0; h < weights.length; h++) if (weights[h] !== 0) this.add(sums, h, weights[h]);
-    return sums;
-  }
-
-  /** Puts machines of set h into the sums; a negative weight takes them out. */
-  add(sums: SetSums, h: number, weight: number): void {
-    const { kept } = sums;
-    sums.left += weight * this.left[h];
-    sums.parts += weight * this.parts[h];
-    if (this.saleable[h]) {
-      sums.saleable += weight;
-      sums.saleableLeft += weight * this.left[h];
-    }
-    for (let p = 0; p < kept.length; p++) if (this.kept[h * kept.length + p]) kept[p] += weight;
+    this.safe = worth.parts.reduce((sum, part) => sum + (fragile.includes(part) ? 0 : part.minor), 0);
+    const by = (weight: (cause: (typeof own)[number], i: number) => number) => Float64Array.from(own, weight);
+    const mendedAt = (more: number) =>
+      by((cause, i) =>
+        cures[i].reduce(
+          (best, { success, cost }) =>
+            Math.max(best, success + (1 - success) * cause.valueLeft - (cost + more) / Math.max(this.net, 1)),
+          cause.valueLeft >= SALEABLE ? cause.valueLeft : cause.valueLeft * asFound,
+        ),
+      );
+    this.left = by((cause) => cause.valueLeft);
+    this.mended = mendedAt(0);
+    this.found = mendedAt(FIND_MINUTES * perMinute);
+    this.pays = Uint8Array.from(own, (cause, i) => Number(this.mended[i] > cause.valueLeft + 1e-9));
+    this.kept = fragile.map((part) => by((cause) => Number(!cause.ruins?.includes(part.class))));
+    this.sound = this.stops(new Float64Array(this.own).fill(1));
   }
 
   /**
-   * What stopping is worth over machines whose weights sum to 1.
-   * @param standing chance that each cause seen directly is still there
+   * Rows of products: those of the routes, then done and what is left of the price then.
+   * @param wanted causes one is after; of the others the tests of finishing tell
    */
-  stops(sums: SetSums, standing: ArrayLike<number>): Stops {
-    let all = 1;
-    let told = 1;
-    let saleable = 1;
-    for (let k = 0; k < standing.length; k++) {
-      const share = 1 - standing[k] * (1 - this.standingLeft[k]);
-      all *= share;
-      if (this.standingLeft[k] >= SALEABLE) told *= share;
-      else saleable *= 1 - standing[k];
-    }
-    const left = sums.left * all;
-    const may = sums.saleable * saleable;
-    const mayLeft = sums.saleableLeft * saleable * told;
-    let parts = sums.parts;
-    for (let p = 0; p < this.fragile.length; p++) {
-      let whole = sums.kept[p];
-      for (let k = 0; k < standing.length; k++) if (this.standingRuins[k][p]) whole *= 1 - standing[k];
-      parts += this.fragile[p] * whole;
-    }
-    const { net, cost, asFoundShare } = this;
+  rows(wanted: Uint8Array): Float64Array[] {
+    const { left, mended, found, kept } = this;
+    return [
+      left,
+      left.map((share, i) => Number(!wanted[i] || share >= SALEABLE)),
+      left.map((share, i) => (wanted[i] ? (share >= SALEABLE ? mended[i] : 0) : found[i])),
+      ...kept,
+      left.map((_, i) => Number(!wanted[i])),
+      left.map((_, i) => (wanted[i] ? 0 : found[i])),
+    ];
+  }
+
+  /** @param sums of each product over machines that weigh `all` together */
+  stops(sums: ArrayLike<number>, all = 1): Stops {
+    const { net, cost, asFound } = this;
+    let parts = this.safe * all;
+    for (let p = 0; p < this.fragile.length; p++) parts += this.fragile[p] * sums[PARTS + p];
     return {
-      asFound: net * asFoundShare * left - cost.asFound,
+      asFound: net * asFound * sums[LEFT] - cost.asFound * all,
       // the tests that belong to finishing show what is left; what cannot be sold so goes as found after all
       disclose:
-        net * mayLeft -
-        cost.finish * may +
-        net * asFoundShare * (left - mayLeft) -
-        (cost.asFound + cost.verify) * (1 - may),
-      harvest: parts * this.keep - cost.harvest,
+        net * sums[MAY_LEFT] -
+        cost.finish * sums[MAY] +
+        Math.max(0, net * asFound * (sums[LEFT] - sums[MAY_LEFT])) -
+        (cost.asFound + cost.verify) * (all - sums[MAY]),
+      harvest: parts * this.keep - cost.harvest * all,
     };
   }
 
-  /** What stopping is worth for one machine. @param standing 1 by cause seen directly that is still there */
-  stopsOf(h: number, standing: ArrayLike<number>): Stops {
-    const weights = new Float64Array(h + 1);
-    weights[h] = 1;
-    return this.stops(this.sums(weights), standing);
+  /** What stopping is worth for one machine with these causes (local numbers). */
+  stopsOf(present: readonly number[]): Stops {
+    const none = new Uint8Array(this.left.length);
+    return this.stops(
+      this.rows(none).map((weights) => present.reduce((product, i) => product * weights[i], 1)),
+    );
+  }
+
+  /** How many products the routes look at. */
+  get own(): number {
+    return PARTS + this.kept.length;
+  }
+}
+
+/** Rows of products that are added to the routes' own: done, and the share left of the price then. */
+export const DONE = 0;
+export const DONE_LEFT = 1;
+
+/**
+ * Products over a mixture of machines, kept up while repairs take causes away: of cause i, if it was there,
+ * `u[i]` is the chance that it still is.
+ */
+export class Products {
+  /** Product of the factors that are not 0, and how many are, by product and story. */
+  private readonly solid: Float64Array;
+  private readonly zeros: Uint8Array;
+  private readonly u: Float64Array;
+  /** `by[k][i] = 1 - u_i (1 - weights[k][i])`. */
+  private readonly by: Float64Array[];
+  private readonly stories: number;
+
+  constructor(
+    private readonly rows: readonly Float64Array[],
+    private readonly mixture: Mixture,
+  ) {
+    const { nodes, width, weights } = mixture;
+    this.stories = weights.length;
+    this.u = new Float64Array(width).fill(1);
+    this.by = rows.map((own) => own.slice());
+    this.solid = new Float64Array(rows.length * this.stories).fill(1);
+    this.zeros = new Uint8Array(rows.length * this.stories);
+    for (let k = 0; k < rows.length; k++) for (let n = 0; n < nodes.length; n++) this.take(k, nodes[n], 1);
+  }
+
+  /** Multiplies row k by what a node contributes now, or divides it out. */
+  private take(k: number, node: Node, sign: 1 | -1): void {
+    const { stories, solid, zeros } = this;
+    const by = this.by[k];
+    const { chances, width } = this.mixture;
+    const at = k * stories;
+    if (typeof node === 'number') {
+      const lost = 1 - by[node];
+      if (lost === 0) return;
+      for (let s = 0; s < stories; s++) {
+        const own = 1 - chances[s * width + node] * lost;
+        if (!(own > 0)) zeros[at + s] += sign;
+        else if (sign > 0) solid[at + s] *= own;
+        else solid[at + s] /= own;
+      }
+      return;
+    }
+    for (let s = 0; s < stories; s++) {
+      const own = expectOver(node, chances, s * width, by);
+      if (!(own > 0)) zeros[at + s] += sign;
+      else if (sign > 0) solid[at + s] *= own;
+      else solid[at + s] /= own;
+    }
+  }
+
+  /** Chance that a cause that was there still is. */
+  left(cause: number): number {
+    return this.u[cause];
+  }
+
+  /** Each of these causes, which stand in these nodes, goes with its chance. */
+  cure(homes: readonly number[], causes: ArrayLike<number>, success: ArrayLike<number>): void {
+    const { nodes } = this.mixture;
+    for (let k = 0; k < this.by.length; k++) for (const n of homes) this.take(k, nodes[n], -1);
+    for (let a = 0; a < causes.length; a++) {
+      const i = causes[a];
+      this.u[i] *= 1 - success[a];
+      for (let k = 0; k < this.by.length; k++) this.by[k][i] = 1 - this.u[i] * (1 - this.rows[k][i]);
+    }
+    for (let k = 0; k < this.by.length; k++) for (const n of homes) this.take(k, nodes[n], 1);
+  }
+
+  /** Each product over all machines. */
+  sums(out: Float64Array): Float64Array {
+    const { weights } = this.mixture;
+    const { solid, zeros, stories } = this;
+    for (let k = 0; k < out.length; k++) {
+      let sum = 0;
+      const at = k * stories;
+      for (let s = 0; s < stories; s++) if (zeros[at + s] === 0) sum += weights[s] * solid[at + s];
+      out[k] = sum;
+    }
+    return out;
   }
 }

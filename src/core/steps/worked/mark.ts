@@ -24,7 +24,7 @@ function entryOf(catalogue: Known, [id, answer]: readonly [string, string]): Rec
   const finding = catalogue.findings.find((each) => each.id === id);
   return finding
     ? { kind: 'finding', id, outcome: finding.outcomes.findIndex((outcome) => outcome.id === answer) }
-    : { kind: 'repair', id, helped: answer === 'helped' };
+    : { kind: 'repair', id, ended: answer === 'helped' ? 'helped' : 'no-change' };
 }
 
 /** Does this step plug in or power the machine? */

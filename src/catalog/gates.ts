@@ -1,0 +1,63 @@
+import type { BenchItem, Catalogue } from '@/core/catalogue';
+
+/**
+ * Signs of danger, and what they shut until they are cleared: common practice. What can hurt a person, or ruin
+ * the machine at once, is not weighed against what it might win.
+ */
+export const gates: Catalogue['gates'] = {
+  lookFirst: ['look-swelling', 'look-liquid', 'look-rattle', 'look-smell'],
+  dangers: [
+    {
+      id: 'rattle',
+      words: 'Rattle: not powered until what is loose in it is found and out.',
+      seen: { 'look-rattle': ['something-moves'] },
+      shuts: ['power', 'charge'],
+      clearedBy: {
+        looks: { 'board-metal': ['none'], grille: ['touches'] },
+        repairs: ['clear-metal', 'refit-grille'],
+      },
+      source: 'common practice',
+    },
+    {
+      id: 'metal',
+      words: 'Metal on the board: not powered until it is out.',
+      seen: { 'board-metal': ['a-screw-or-shaving'] },
+      shuts: ['power', 'charge'],
+      clearedBy: { looks: {}, repairs: ['clear-metal'] },
+      source: 'common practice',
+    },
+    {
+      id: 'liquid',
+      words: 'Liquid: not powered until the board has been seen dry and clean.',
+      seen: { 'look-liquid': ['wet-or-sticky'] },
+      shuts: ['power', 'charge'],
+      clearedBy: { looks: { 'board-residue': ['clean'] }, repairs: ['wash-board'] },
+      source: 'common practice',
+    },
+    {
+      id: 'burnt',
+      words: 'Burnt smell: not powered until where it comes from is found.',
+      seen: { 'look-smell': ['burnt'] },
+      shuts: ['power', 'charge'],
+      clearedBy: {
+        looks: { 'supply-tester': ['all-good'], capacitors: ['flat'] },
+        repairs: ['swap-supply', 'swap-supply-aio'],
+      },
+      source: 'common practice',
+    },
+    {
+      id: 'swelling',
+      words: 'Swollen cell: neither powered nor charged, isolated, for trained hands only.',
+      seen: { 'look-swelling': ['bulging-or-lifting'] },
+      shuts: ['power', 'charge'],
+      clearedBy: { looks: {}, repairs: ['swap-battery'] },
+      source: 'common practice',
+    },
+  ],
+};
+
+/**
+ * What hands leave behind that had it open: factor on the odds until it is seen good. Shop estimate; a lead
+ * not put back is many times likelier than before.
+ */
+export const disturbed: Partial<Record<BenchItem, Record<string, number>>> = {};

@@ -1,0 +1,162 @@
+import type { Factor } from './factors';
+import { assume, expectOver, weigh, type Mixture } from './mixture';
+import { causesOf, type Node } from './tree';
+
+/** An explanation with at least this share of what a story says of an answer is told apart. */
+const APART = 0.2;
+/** Only in stories that hold at least this share of belief. */
+const MATTERS = 0.01;
+
+/** Chances of a node's causes, unconditional, added with a weight; and from such back to chances. */
+function addNode(node: Node, chances: Float64Array, weight: number, sums: Float64Array): void {
+  if (typeof node === 'number') {
+    sums[node] += weight * chances[node];
+    return;
+  }
+  let none = 1;
+  for (const state of node.states) {
+    sums[state] += weight * chances[state];
+    none -= chances[state];
+  }
+  if (none > 0) for (const each of node.rest) addNode(each, chances, weight * none, sums);
+}
+
+function settleNode(node: Node, sums: Float64Array, total: number, out: Float64Array, at: number): void {
+  if (typeof node === 'number') {
+    out[at + node] = total > 0 ? Math.min(1, Math.max(0, sums[node] / total)) : 0;
+    return;
+  }
+  let none = total;
+  for (const state of node.states) {
+    out[at + state] = total > 0 ? Math.min(1, Math.max(0, sums[state] / total)) : 0;
+    none -= Math.max(0, sums[state]);
+  }
+  for (const each of node.rest) settleNode(each, sums, Math.max(0, none), out, at);
+}
+
+/**
+ * The mixture after an answer that has not been given yet, for lookahead: no story is dropped and none is drawn,
+ * so that every cause has exactly the chance it would have; only which of the lesser explanations it was is not
+ * told apart.
+ */
+export function glimpse(
+  mixture: Mixture,
+  factor: Factor,
+  homes: Int32Array,
+): { mixture: Mixture; probability: number } {
+  const { nodes, width, weights, chances } = mixture;
+  const touched = [...new Set(factor.causes.map((cause) => homes[cause]))];
+  const abnormal = factor.leakBelow > 0 || factor.below.some((p) => p > 0);
+  const up = new Float64Array(width).fill(1);
+  const low = new Float64Array(width).fill(1);
+  factor.causes.forEach((cause, i) => {
+    up[cause] = factor.upTo[i];
+    low[cause] = factor.below[i];
+  });
+  const blocking = [...new Set(factor.blockers.map((cause) => homes[cause]))];
+  const clear = new Float64Array(width).fill(1);
+  for (const cause of factor.blockers) clear[cause] = 0;
+  const outWeights: number[] = [];
+  const outChances: Float64Array[] = [];
+  const upTotals = new Float64Array(touched.length);
+  const lowTotals = new Float64Array(touched.length);
+  const tell = (weight: number, own: Float64Array) => {
+    if (!(weight > 0)) return;
+    outWeights.push(weight);
+    outChances.push(own);
+  };
+  for (let s = 0; s < weights.length; s++) {
+    let weight = weights[s];
+    if (!(weight > 0)) continue;
+    let base = chances.slice(s * width, (s + 1) * width);
+    if (blocking.length) {
+      const open = base.slice();
+      let stays = 1;
+      for (const n of blocking) stays *= weigh(nodes[n], open, 0, clear);
+      const shut = 1 - stays;
+      if (shut > 1e-12) {
+        const own = base.slice();
+        for (const n of blocking) {
+          const sums = new Float64Array(width);
+          addNode(nodes[n], base, 1, sums);
+          const free = new Float64Array(width);
+          addNode(nodes[n], open, stays, free);
+          for (const cause of causesOf(nodes[n])) sums[cause] -= free[cause];
+          settleNode(nodes[n], sums, shut, own, 0);
+        }
+        tell(weight * shut * factor.blocked, own);
+      }
+      weight *= stays;
+      base = open;
+    }
+    let allUp = factor.leakUpTo;
+    let allLow = factor.leakBelow;
+    for (let t = 0; t < touched.length; t++) {
+      upTotals[t] = expectOver(nodes[touched[t]], base, 0, up);
+      allUp *= upTotals[t];
+      if (abnormal) {
+        lowTotals[t] = expectOver(nodes[touched[t]], base, 0, low);
+        allLow *= lowTotals[t];
+      }
+    }
+    if (!abnormal) {
+      for (const n of touched) weigh(nodes[n], base, 0, up);
+      tell(weight * allUp, base);
+      continue;
+    }
+    const total = allUp - allLow;
+    if (!(total > 0)) continue;
+    // what the whole says of every cause: all that shows at most this, less all that shows less
+    const sums = new Float64Array(width);
+    const scratch = new Float64Array(width);
+    const upChances = base.slice();
+    const lowChances = base.slice();
+    for (const n of touched) {
+      weigh(nodes[n], upChances, 0, up);
+      weigh(nodes[n], lowChances, 0, low);
+    }
+    for (const n of touched) {
+      addNode(nodes[n], upChances, allUp, sums);
+      addNode(nodes[n], lowChances, -allLow, sums);
+    }
+    let left = total;
+    if (weights[s] >= MATTERS)
+      factor.causes.forEach((cause, i) => {
+        const shows = factor.upTo[i] - factor.below[i];
+        if (shows <= 0 || base[cause] * shows < APART * total) return;
+        const t = touched.indexOf(homes[cause]);
+        scratch.set(base);
+        // this one shows it, whatever the others do
+        const p = assume(nodes[homes[cause]], scratch, 0, cause);
+        up[cause] = shows;
+        const inside = weigh(nodes[homes[cause]], scratch, 0, up);
+        up[cause] = factor.upTo[i];
+        const own = (allUp / upTotals[t]) * p * inside;
+        if (own < APART * total || own > left) return;
+        const apart = scratch.slice();
+        for (const n of touched) if (n !== homes[cause]) weigh(nodes[n], apart, 0, up);
+        // nothing of it is left for the others to have shown
+        const taken = new Float64Array(width);
+        for (const n of touched) addNode(nodes[n], apart, own, taken);
+        if (touched.some((n) => causesOf(nodes[n]).some((c) => taken[c] > sums[c] + 1e-12))) return;
+        for (const n of touched) for (const c of causesOf(nodes[n])) sums[c] -= taken[c];
+        left -= own;
+        tell(weight * own, apart);
+      });
+    const rest = base.slice();
+    for (const n of touched) settleNode(nodes[n], sums, left, rest, 0);
+    tell(weight * left, rest);
+  }
+  const outs = new Float64Array(outWeights.length * width);
+  outChances.forEach((own, s) => outs.set(own, s * width));
+  const probability = outWeights.reduce((sum, weight) => sum + weight, 0);
+  return {
+    mixture: {
+      nodes,
+      width,
+      weights: Float64Array.from(outWeights, (weight) => weight / (probability || 1)),
+      chances: outs,
+    },
+    probability,
+  };
+}
