@@ -2,6 +2,20 @@ import type { Fact, Finding } from '../catalogue';
 
 export type Facts = Partial<Record<Fact, boolean>>;
 
+/** What is seen shows what it stands on: a system that runs has started, with power, on some picture. */
+const STANDS_ON: Partial<Record<Fact, Fact[]>> = {
+  system: ['started', 'picture'],
+  ownPicture: ['picture'],
+  picture: ['started'],
+  started: ['power'],
+};
+
+/** Notes a fact as seen, in place. */
+export function show(facts: Facts, fact: Fact): void {
+  facts[fact] = true;
+  for (const under of STANDS_ON[fact] ?? []) if (facts[under] !== true) show(facts, under);
+}
+
 /**
  * What can be observed now, from the outcomes taken so far in order; later entries win.
  * A repair that helped forgets what was denied: the thing is worth asking again.
@@ -14,7 +28,7 @@ export function factsOf(entries: readonly ({ finding: Finding; outcome: number }
       continue;
     }
     const outcome = entry.finding.outcomes[entry.outcome];
-    for (const fact of outcome.shows ?? []) facts[fact] = true;
+    for (const fact of outcome.shows ?? []) show(facts, fact);
     for (const fact of outcome.denies ?? []) facts[fact] = false;
   }
   return facts;

@@ -5,7 +5,7 @@ import { causesOf, type Node } from './tree';
 /** An explanation with at least this share of what a story says of an answer is told apart. */
 const APART = 0.2;
 /** Only in stories that hold at least this share of belief. */
-const MATTERS = 0.01;
+const MATTERS = 0.03;
 
 /** Chances of a node's causes, unconditional, added with a weight; and from such back to chances. */
 function addNode(node: Node, chances: Float64Array, weight: number, sums: Float64Array): void {

@@ -174,7 +174,7 @@ function through(
 }
 
 /** A cause less likely than this plays no part in a decision. */
-const LEAST = 5e-5;
+const LEAST = 5e-4;
 
 /**
  * Belief as it stands now, as stories a plan can be worked out on.

@@ -103,7 +103,7 @@ export interface Evaluation {
 
 const NO_FIT = { percentile: 0, conflict: true };
 /** Stories a plan is worked out on. */
-const STORIES = 48;
+const STORIES = 32;
 const SHOWN_BELIEFS = 8;
 const SHOWN_STEPS = 10;
 

@@ -2,7 +2,7 @@ import { mean, quantileSorted } from 'simple-statistics';
 import { drawer, seededRandom, type Random } from '../random';
 import { drawSet } from '../belief/mixture';
 import { atPrice, benchMask, viewOf, type PolicyContext } from './context';
-import type { PolicyValue } from './policy';
+import { standpoint, type PolicyValue } from './policy';
 
 /**
  * How a unit may come out, net still to win in minor units, under a policy that does not know the fault
@@ -25,41 +25,50 @@ const PRICE_SHARES = [0.25, 0.5, 0.25] as const;
  * One machine with these faults (local numbers), worked on by the plan as it stands: repairs are tried in its
  * order whatever the fault is, each cures with its chance, and what is left at the end goes by the plan's own
  * ending.
- * @returns net value in minor units
+ * @returns a walk: faults in, net value in minor units out
  */
-export function walkPlan(
+export function walker(
   context: PolicyContext,
   { first, plan, stopRoute }: PolicyValue,
-  faults: readonly number[],
   random: Random,
-): number {
+): (faults: readonly number[]) => number {
   const { closing, perMinute, verify, problem } = context;
-  const { values } = viewOf(context, problem.facts);
-  const byId = new Map(context.repairs.map((repair) => [repair.repair.id, repair]));
-  let bench = benchMask(problem.bench);
-  const present = new Set(faults);
-  let spent = 0;
-  if (first === 'verify') {
-    spent += verify.minutes[bench] * perMinute;
-    bench = verify.next[bench];
-    if (present.size === 0) return values.soundNet - spent - closing[bench];
-  }
-  for (const id of plan) {
-    const step = byId.get(id)!;
-    spent += step.cost[bench];
-    bench = step.next[bench];
-    let helped = false;
-    for (let a = 0; a < step.aims.length; a++)
-      if (present.has(step.aims[a]) && random() < step.success[a]) {
-        present.delete(step.aims[a]);
-        helped = true;
-      }
-    if (helped) spent += step.onHelpMinor;
-    if (helped && present.size === 0) return values.soundNet - spent - closing[bench];
-  }
-  if (stopRoute === 'recycle') return values.recycle - spent;
-  const left = values.stopsOf([...present])[stopRoute];
-  return stopRoute === 'harvest' ? left - spent : left - spent - closing[bench];
+  const { view, wanted } = standpoint(
+    context,
+    context.mixture,
+    viewOf(context, problem.facts),
+    benchMask(problem.bench),
+  );
+  const { values } = view;
+  const steps = plan.map((id) => context.repairs.find((each) => each.repair.id === id)!);
+  const start = benchMask(problem.bench);
+  return (faults) => {
+    let bench = start;
+    const present = new Set(faults);
+    let spent = 0;
+    const done = () => [...present].every((cause) => !wanted[cause]);
+    const finished = () => values.finishedOf(present) - spent - closing[bench];
+    if (first === 'verify') {
+      spent += verify.minutes[bench] * perMinute;
+      bench = verify.next[bench];
+      if (done()) return finished();
+    }
+    for (const step of steps) {
+      spent += step.cost[bench];
+      bench = step.next[bench];
+      let helped = false;
+      for (let a = 0; a < step.aims.length; a++)
+        if (present.has(step.aims[a]) && random() < step.success[a]) {
+          present.delete(step.aims[a]);
+          helped = true;
+        }
+      if (helped) spent += step.onHelpMinor;
+      if (helped && done()) return finished();
+    }
+    if (stopRoute === 'recycle') return values.recycle - spent;
+    const left = values.stopsOf(present, wanted)[stopRoute];
+    return stopRoute === 'harvest' ? left - spent : left - spent - closing[bench];
+  };
 }
 
 /**
@@ -79,11 +88,11 @@ export function outcomeSpread(
   const random = seededRandom(context.mixture.weights.length * 31 + policy.plan.length);
   const draw = drawer(context.mixture.weights, random);
   const { soundMinor } = context.problem.worth;
-  const priced = [atPrice(context, soundMinor * low), context, atPrice(context, soundMinor * high)];
-  const price = drawer(PRICE_SHARES, random);
-  const drawn = Array.from({ length: DRAWS }, () =>
-    walkPlan(priced[price()], policy, drawSet(context.mixture, draw(), random), random),
+  const walks = [atPrice(context, soundMinor * low), context, atPrice(context, soundMinor * high)].map(
+    (each) => walker(each, policy, random),
   );
+  const price = drawer(PRICE_SHARES, random);
+  const drawn = Array.from({ length: DRAWS }, () => walks[price()](drawSet(context.mixture, draw(), random)));
   const lift = expectedMinor - mean(drawn);
   const values = drawn.map((value) => value + lift).sort((a, b) => a - b);
   const at = (q: number) => Math.round(quantileSorted(values, q));

@@ -25,6 +25,8 @@ export interface Standpoint {
   bench: number;
   /** Causes one is after: a machine without any of them is done, whatever small things it has besides. */
   wanted: Uint8Array;
+  /** Products over the machines before anything is done, once they were asked for. */
+  products?: Products;
 }
 
 /** A cause is suspected from this on, or from so many times its chance in any such machine. */
@@ -97,7 +99,8 @@ class Remainder {
   ) {
     const { values } = from.view;
     this.own = values.own;
-    this.products = new Products(values.rows(from.wanted), from.mixture);
+    from.products ??= new Products(values.rows(from.wanted), from.mixture);
+    this.products = from.products.copy();
     this.sums = this.products.sums(new Float64Array(this.own + 2));
   }
 

@@ -1,5 +1,5 @@
 import { WHOLE_LOOK, type Finding, type Repair } from '../catalogue';
-import { observable, type Facts } from '../belief/facts';
+import { observable, show, type Facts } from '../belief/facts';
 import { findingFactor, type Factor } from '../belief/factors';
 import { glimpse } from '../belief/glimpse';
 import { marginalsOf } from '../belief/mixture';
@@ -84,6 +84,8 @@ const KINDS: RankedStep['kind'][] = ['repair', 'verify', 'read', 'look', 'stop']
 const UNLIKELY = 0.03;
 /** A look that moves no cause by this much, on the average, leaves every plan as it is. */
 const IDLE = 0.004;
+/** An outcome that moves no cause by this much leaves everything as it is. */
+const STILL = 0.004;
 /** Steps whose outcomes are written out; the rest are known by their value alone. */
 const WRITTEN_OUT = 24;
 
@@ -94,7 +96,7 @@ const WRITTEN_OUT = 24;
 interface Look {
   step: RankedStep;
   finding: Finding;
-  after: { outcome: number; probability: number; from: Standpoint; value: number }[];
+  after: { outcome: number; probability: number; from: Standpoint; value: number; same: boolean }[];
   firsts: Set<string>;
 }
 
@@ -326,7 +328,8 @@ function readStep({ context, from, base }: Now): { step: RankedStep; winsMinor: 
   let value = 0;
   for (const { chance, soundMinor } of classes) {
     const priced = atPrice(context, soundMinor);
-    value += chance * bestBase(priced, { ...from, view: viewOf(priced, problem.facts) }).value;
+    value +=
+      chance * bestBase(priced, { ...from, view: viewOf(priced, problem.facts), products: undefined }).value;
   }
   const costMinor = readMinutes * perMinute;
   return {
@@ -371,7 +374,7 @@ const keyOf = (facts: Facts) =>
 /** What can be seen after an outcome. */
 function viewAfter({ context, views }: Now, finding: Finding, outcome: number): View {
   const facts = { ...context.problem.facts };
-  for (const fact of finding.outcomes[outcome].shows ?? []) facts[fact] = true;
+  for (const fact of finding.outcomes[outcome].shows ?? []) show(facts, fact);
   for (const fact of finding.outcomes[outcome].denies ?? []) facts[fact] = false;
   const key = keyOf(facts);
   let view = views.get(key);
@@ -414,6 +417,11 @@ function rankLook(now: Now, finding: Finding, wanted: boolean): Look | null {
   if (!compiled) return null;
   // nobody can answer a question about what is not there
   if (compiled.presumes.some((cause) => problem.posterior.marginals[cause] > 0.99)) return null;
+  const matters = compiled.touched.some((cause) => {
+    const p = problem.posterior.marginals[cause];
+    return p * (1 - p) >= IDLE / 2;
+  });
+  if (!matters && !wanted) return null;
   const after: Look['after'] = [];
   const changed = new Float64Array(from.marginals.length);
   const bench = benchMask(
@@ -424,13 +432,18 @@ function rankLook(now: Now, finding: Finding, wanted: boolean): Look | null {
     const { mixture, probability } = glimpse(context.mixture, factor, context.homes);
     if (!(probability >= 1e-9)) continue;
     const marginals = marginalsOf(mixture);
-    for (let i = 0; i < changed.length; i++)
-      changed[i] += probability * Math.abs(marginals[i] - from.marginals[i]);
+    let most = 0;
+    for (let i = 0; i < changed.length; i++) {
+      const change = Math.abs(marginals[i] - from.marginals[i]);
+      changed[i] += probability * change;
+      most = Math.max(most, change);
+    }
     after.push({
       outcome: o,
       probability,
       from: standpoint(context, mixture, viewAfter(now, finding, o), bench, marginals, from),
       value: 0,
+      same: most < STILL,
     });
   }
   const moved = Math.max(0, ...changed);
@@ -457,13 +470,18 @@ function rankLook(now: Now, finding: Finding, wanted: boolean): Look | null {
   let changes = 0;
   let wins = 0;
   for (const entry of after) {
+    if (entry.same) {
+      entry.value = idle.value;
+      if (entry.probability >= UNLIKELY) firsts.add(idle.first);
+      continue;
+    }
     const policy = bestBase(context, entry.from);
     entry.value = policy.value;
     if (entry.probability >= UNLIKELY) firsts.add(policy.first);
     if (planOf(policy) === plan) continue;
     // worth knowing by as much as what one would do then beats what one would have done anyway, finding out
     // about the rest when the machine is finished
-    const wonThen = policy.value - worthOfPlan(context, { ...entry.from, wanted: from.wanted }, idle);
+    const wonThen = policy.value - worthOfPlan(context, sameEnds(entry.from, from.wanted), idle);
     if (wonThen <= 0) continue;
     wins += entry.probability * wonThen;
     if (policy.first !== idle.first) changes += entry.probability;
@@ -472,6 +490,11 @@ function rankLook(now: Now, finding: Finding, wanted: boolean): Look | null {
   step.valueMinor = idle.value + wins - costMinor;
   step.changes = Math.min(1, changes);
   return { step, finding, after, firsts };
+}
+
+/** The same place with other causes one is after. */
+function sameEnds(from: Standpoint, wanted: Uint8Array): Standpoint {
+  return from.wanted.every((is, i) => is === wanted[i]) ? from : { ...from, wanted, products: undefined };
 }
 
 function idleAt({ context, from, base, idle }: Now, bench: number): PolicyValue {

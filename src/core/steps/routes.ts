@@ -143,11 +143,23 @@ export class RouteValues {
   }
 
   /** What stopping is worth for one machine with these causes (local numbers). */
-  stopsOf(present: readonly number[]): Stops {
-    const none = new Uint8Array(this.left.length);
-    return this.stops(
-      this.rows(none).map((weights) => present.reduce((product, i) => product * weights[i], 1)),
-    );
+  stopsOf(present: Iterable<number>, wanted: Uint8Array): Stops {
+    const sums = new Float64Array(this.own).fill(1);
+    for (const i of present) {
+      const saleable = this.left[i] >= SALEABLE;
+      sums[LEFT] *= this.left[i];
+      if (wanted[i] && !saleable) sums[MAY] = sums[MAY_LEFT] = 0;
+      else sums[MAY_LEFT] *= wanted[i] ? this.mended[i] : this.found[i];
+      this.kept.forEach((kept, p) => (sums[PARTS + p] *= kept[i]));
+    }
+    return this.stops(sums);
+  }
+
+  /** Net of one machine that is done but for these causes, finished and sold. */
+  finishedOf(present: Iterable<number>): number {
+    let left = 1;
+    for (const i of present) left *= this.found[i];
+    return this.net * left - this.cost.finish;
   }
 
   /** How many products the routes look at. */
@@ -176,7 +188,16 @@ export class Products {
   constructor(
     private readonly rows: readonly Float64Array[],
     private readonly mixture: Mixture,
+    from?: Products,
   ) {
+    if (from) {
+      this.stories = from.stories;
+      this.u = from.u.slice();
+      this.by = from.by.map((own) => own.slice());
+      this.solid = from.solid.slice();
+      this.zeros = from.zeros.slice();
+      return;
+    }
     const { nodes, width, weights } = mixture;
     this.stories = weights.length;
     this.u = new Float64Array(width).fill(1);
@@ -184,6 +205,11 @@ export class Products {
     this.solid = new Float64Array(rows.length * this.stories).fill(1);
     this.zeros = new Uint8Array(rows.length * this.stories);
     for (let k = 0; k < rows.length; k++) for (let n = 0; n < nodes.length; n++) this.take(k, nodes[n], 1);
+  }
+
+  /** The same again, to be worked on. */
+  copy(): Products {
+    return new Products(this.rows, this.mixture, this);
   }
 
   /** Multiplies row k by what a node contributes now, or divides it out. */
