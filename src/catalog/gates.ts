@@ -14,7 +14,7 @@ export const gates: Catalogue['gates'] = {
       shuts: ['power', 'charge'],
       clearedBy: {
         looks: { 'board-metal': ['none'], grille: ['touches'] },
-        repairs: ['clear-metal', 'refit-grille'],
+        repairs: ['clear-metal', 'screw-back', 'refit-grille'],
       },
       source: 'common practice',
     },
@@ -23,7 +23,7 @@ export const gates: Catalogue['gates'] = {
       words: 'Metal on the board: not powered until it is out.',
       seen: { 'board-metal': ['a-screw-or-shaving'] },
       shuts: ['power', 'charge'],
-      clearedBy: { looks: {}, repairs: ['clear-metal'] },
+      clearedBy: { looks: { shavings: ['none'] }, repairs: ['clear-metal', 'screw-back'] },
       source: 'common practice',
     },
     {
@@ -60,4 +60,30 @@ export const gates: Catalogue['gates'] = {
  * What hands leave behind that had it open: factor on the odds until it is seen good. Shop estimate; a lead
  * not put back is many times likelier than before.
  */
-export const disturbed: Partial<Record<BenchItem, Record<string, number>>> = {};
+export const disturbed: Partial<Record<BenchItem, Record<string, number>>> = {
+  caseOpen: {
+    'lead-off': 10,
+    'drive-seat': 10,
+    'drive-power': 10,
+    'fan-lead': 10,
+    'button-lead': 10,
+    'front-ports': 10,
+    'front-sound': 10,
+    'memory-unseated': 10,
+    'optical-lead': 10,
+    'card-power': 10,
+    'card-seat': 5,
+    'grille-loose': 5,
+  },
+  boardOut: {
+    'screen-cable-off': 20,
+    'aerial-off': 20,
+    'sensor-off': 20,
+    'keyboard-lead': 20,
+    'touchpad-lead': 20,
+    'speaker-lead': 20,
+    'metal-short': 10,
+    'sink-loose': 10,
+  },
+  batteryOut: { 'clock-unset': 5 },
+};

@@ -105,7 +105,16 @@ export interface Harm {
 }
 
 /** What an outcome lets one observe afterwards. */
-export const FACTS = ['power', 'started', 'picture', 'ownPicture', 'drive', 'system'] as const;
+export const FACTS = [
+  'power',
+  'started',
+  'picture',
+  'ownPicture',
+  'drive',
+  'system',
+  'keysRiveted',
+  'panelGlued',
+] as const;
 export type Fact = (typeof FACTS)[number];
 
 /** Parts of the bench state: each costs minutes to set up and to put back. */
@@ -216,6 +225,9 @@ export interface Repair {
   cures: Record<string, number>;
   /** Causes that are not there when it can be done at all. */
   presumes?: string[];
+  /** How the machine is built decides: only with these facts seen, and not with any of those. */
+  needs?: Fact[];
+  unless?: Fact[];
   minutes: number;
   /** What it leaves in the machine when it helped. */
   tells?: Tells;

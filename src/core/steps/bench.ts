@@ -33,7 +33,11 @@ export function movesFor(
 ): BenchMove[] {
   if (!need) return [];
   const full = completed(need, state);
-  return BENCH_ITEMS.filter((item) => full[item] !== undefined && full[item] !== state[item]).map((item) => ({
+  // what costs nothing to set up is not there to be set up: no battery in a tower
+  const free = (item: BenchItem) => minutes[item].set === 0 && minutes[item].unset === 0;
+  return BENCH_ITEMS.filter(
+    (item) => full[item] !== undefined && full[item] !== state[item] && !free(item),
+  ).map((item) => ({
     item,
     to: full[item]!,
     minutes: full[item] ? minutes[item].set : minutes[item].unset,

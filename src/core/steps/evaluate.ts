@@ -11,7 +11,7 @@ import {
   type Tool,
 } from '../catalogue';
 import { checkConflict } from '../belief/conflict';
-import { factsOf, follows } from '../belief/facts';
+import { factsOf, follows, type Facts } from '../belief/facts';
 import type { Evidence } from '../belief/factors';
 import { eliminate } from '../belief/knots';
 import { appliesTo, compileModel, type ModelContext } from '../belief/model';
@@ -263,7 +263,9 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
     chassis: input.chassis,
     benchMinutes: catalogue.benchMinutes[input.chassis],
     findings: forChassis(catalogue.findings, input.chassis).filter(open),
-    repairs: forChassis(catalogue.repairs, input.chassis).filter((repair) => !since.failed.has(repair.id)),
+    repairs: forChassis(catalogue.repairs, input.chassis).filter(
+      (repair) => !since.failed.has(repair.id) && builtFor(repair, facts),
+    ),
     worth: input.worth,
     classes: input.classes,
     ratePerHourMinor: input.ratePerHourMinor,
@@ -271,7 +273,7 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
     bin: input.bin,
     wholeLookTaken: since.taken.has(WHOLE_LOOK),
     usualLeft: usualLeft(engine),
-    shut: shutBy(catalogue, taken, input.chassis, { facts, keeps: input.keeps === true }),
+    shut: shutBy(catalogue, taken, input.chassis, { facts, keeps: input.keeps ?? input.source === 'owner' }),
   };
   const context = prepare(problem);
   return {
@@ -288,6 +290,11 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
     context,
     ranking: rankSteps(problem, context),
   };
+}
+
+/** Is the machine built so that this can be done? */
+function builtFor({ needs, unless }: Repair, facts: Facts): boolean {
+  return (needs ?? []).every((fact) => facts[fact] === true) && !unless?.some((fact) => facts[fact] === true);
 }
 
 /** What hands on this work may leave behind: what every such opening does, and what this work does. */

@@ -204,6 +204,13 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
       (x.id < y.id ? -1 : 1),
   );
   tellingFirst(problem, steps);
+  // what opens what is shut comes before everything
+  const opening = steps.filter((step) => clearing.has(step.id));
+  if (opening.length) {
+    const top = Math.max(...steps.map((step) => step.valueMinor));
+    steps.splice(0, steps.length, ...opening, ...steps.filter((step) => !opening.includes(step)));
+    opening.forEach((step, i) => (step.valueMinor = Math.max(step.valueMinor, top - i * 1e-6)));
+  }
   for (const step of steps.slice(0, WRITTEN_OUT)) {
     const look = looks.get(step);
     if (look) step.outcomes = writeOut(now, look);

@@ -70,7 +70,7 @@ export class RouteValues {
    * @param cures by cause: chance and cost (minor units) of each way to mend it
    */
   constructor(
-    problem: Pick<StepProblem, 'worth' | 'ratePerHourMinor' | 'engine' | 'verifyMinutes'>,
+    problem: Pick<StepProblem, 'worth' | 'ratePerHourMinor' | 'engine' | 'verifyMinutes' | 'usualLeft'>,
     causes: readonly number[],
     private readonly asFound: number,
     cures: readonly (readonly { success: number; cost: number }[])[],
@@ -97,7 +97,12 @@ export class RouteValues {
       by((cause, i) =>
         cures[i].reduce(
           (best, { success, cost }) =>
-            Math.max(best, success + (1 - success) * cause.valueLeft - (cost + more) / Math.max(this.net, 1)),
+            Math.max(
+              best,
+              success +
+                (1 - success) * cause.valueLeft -
+                (cost + more) / Math.max(this.net * problem.usualLeft, 1),
+            ),
           cause.valueLeft >= SALEABLE ? cause.valueLeft : cause.valueLeft * asFound,
         ),
       );
@@ -114,11 +119,11 @@ export class RouteValues {
    * @param wanted causes one is after; of the others the tests of finishing tell
    */
   rows(wanted: Uint8Array): Float64Array[] {
-    const { left, mended, found, kept } = this;
+    const { left, found, kept } = this;
     return [
       left,
       left.map((share, i) => Number(!wanted[i] || share >= SALEABLE)),
-      left.map((share, i) => (wanted[i] ? (share >= SALEABLE ? mended[i] : 0) : found[i])),
+      left.map((share, i) => (wanted[i] ? (share >= SALEABLE ? share : 0) : found[i])),
       ...kept,
       left.map((_, i) => Number(!wanted[i])),
       left.map((_, i) => (wanted[i] ? 0 : found[i])),
@@ -149,7 +154,7 @@ export class RouteValues {
       const saleable = this.left[i] >= SALEABLE;
       sums[LEFT] *= this.left[i];
       if (wanted[i] && !saleable) sums[MAY] = sums[MAY_LEFT] = 0;
-      else sums[MAY_LEFT] *= wanted[i] ? this.mended[i] : this.found[i];
+      else sums[MAY_LEFT] *= wanted[i] ? this.left[i] : this.found[i];
       this.kept.forEach((kept, p) => (sums[PARTS + p] *= kept[i]));
     }
     return this.stops(sums);

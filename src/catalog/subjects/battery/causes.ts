@@ -1,5 +1,5 @@
-import type { CauseRow } from '../../rows/cause';
 import { HARD, STRIPPED, IN_USE } from '../../rows/odds';
+import type { CauseRow } from '../../rows/cause';
 
 /** Does not charge, runs short, cuts out, swells. */
 export const batteryCauses: CauseRow[] = [
@@ -9,6 +9,7 @@ export const batteryCauses: CauseRow[] = [
     group: 'battery',
     prior: { laptop: 0.015 },
     valueLeft: 0.3,
+    harm: { when: 'charge', chance: 0.3, share: 1 },
     ifLeft: 'Fire; and it bends touchpad and case.',
     ruins: ['battery'],
     goneSeenWith: 'nothing',
@@ -21,6 +22,16 @@ export const batteryCauses: CauseRow[] = [
     prior: { laptop: 0.04 },
     odds: STRIPPED,
     valueLeft: 0.7,
+    rulesOut: [
+      'battery-swollen',
+      'battery-worn',
+      'battery-erratic',
+      'battery-drags',
+      'battery-contact',
+      'battery-foreign',
+      'battery-gauge',
+      'battery-asleep',
+    ],
     ifLeft: 'Nothing is spoilt; it runs on mains alone.',
     ruins: ['battery'],
     goneSeenWith: 'nothing',

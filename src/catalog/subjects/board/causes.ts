@@ -1,5 +1,5 @@
-import type { CauseRow } from '../../rows/cause';
 import { HARD, OPENED } from '../../rows/odds';
+import type { CauseRow } from '../../rows/cause';
 
 /** Main board, processor, liquid, ports, and the case around them. */
 export const boardCauses: CauseRow[] = [
@@ -32,6 +32,7 @@ export const boardCauses: CauseRow[] = [
     prior: { desktop: 0.006, small: 0.004, aio: 0.004 },
     odds: HARD,
     valueLeft: 0.3,
+    harm: { when: 'power', chance: 0.02, share: 0.2 },
     ifLeft: 'They leak onto the board and take the regulators along.',
     ruins: ['board'],
     source: { prior: 'shop estimate', odds: 'shop estimate', valueLeft: 'shop estimate' },
@@ -54,6 +55,7 @@ export const boardCauses: CauseRow[] = [
     prior: 0.004,
     odds: OPENED,
     valueLeft: 0.3,
+    harm: { when: 'power', chance: 0.35, share: 0.6 },
     ifLeft: 'The next time it moves it may burn the board.',
     source: { prior: 'shop estimate', odds: 'shop estimate', valueLeft: 'shop estimate' },
   },
@@ -64,6 +66,7 @@ export const boardCauses: CauseRow[] = [
     prior: { laptop: 0.015, desktop: 0.003, small: 0.002, aio: 0.004 },
     odds: HARD,
     valueLeft: 0.2,
+    harm: { when: 'power', chance: 0.3, share: 0.5 },
     ifLeft: 'Corrosion goes on creeping under the chips.',
     ruins: ['board', 'keyboard'],
     source: { prior: 'shop estimate', odds: 'shop estimate', valueLeft: 'shop estimate' },
@@ -146,5 +149,16 @@ export const boardCauses: CauseRow[] = [
     valueLeft: 0.95,
     ifLeft: 'Nothing else is spoilt.',
     source: { prior: 'shop estimate', valueLeft: 'shop estimate' },
+  },
+  {
+    id: 'screw-rounded',
+    name: 'A screw is rounded and does not come out',
+    group: 'board',
+    prior: { desktop: 0.008, small: 0.008, aio: 0.01, laptop: 0.02 },
+    odds: OPENED,
+    valueLeft: 0.97,
+    goneSeenWith: 'nothing',
+    ifLeft: 'The next repair starts with it.',
+    source: { prior: 'shop estimate', valueLeft: 'shop estimate', odds: 'shop estimate' },
   },
 ];

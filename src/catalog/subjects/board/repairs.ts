@@ -1,4 +1,4 @@
-import { UNPLUGGED, OPEN, OPEN_NO_BATTERY, BOARD_OUT } from '../../rows/bench';
+import { UNPLUGGED, OPEN, BOARD_OUT } from '../../rows/bench';
 import type { RepairRow } from '../../rows/repair';
 
 /** Main board, processor, liquid, ports, and the case around them. */
@@ -85,7 +85,7 @@ export const boardRepairs: RepairRow[] = [
     name: 'Repair the damaged port',
     minutes: 30,
     part: { class: 'socket', costs: 300 },
-    bench: OPEN_NO_BATTERY,
+    bench: OPEN,
     cures: {
       'port-damaged': 0.8,
     },
@@ -201,5 +201,26 @@ export const boardRepairs: RepairRow[] = [
       cures: 'shop estimate',
       part: 'shop estimate',
     },
+  },
+  {
+    id: 'drill-screw',
+    name: 'Drill the screw’s head off',
+    how: 'Rubber band, then cut a slot, then drill; tape the board off and take every shaving out before power.',
+    minutes: 12,
+    cautions: ['dust'],
+    disturbs: { 'metal-short': 20 },
+
+    cures: { 'screw-rounded': 0.9 },
+    source: { step: 'common practice', minutes: 'shop estimate', cures: 'shop estimate' },
+  },
+  {
+    id: 'screw-back',
+    name: 'Take out what is loose, put the screw back',
+    how: 'It often lies in sight with the cover off: the board stays in.',
+    minutes: 3,
+    bench: OPEN,
+
+    cures: { 'metal-short': 0.5 },
+    source: { step: 'common practice', minutes: 'shop estimate', cures: 'shop estimate' },
   },
 ];

@@ -1,5 +1,5 @@
-import type { CauseRow } from '../../rows/cause';
 import { OPENED } from '../../rows/odds';
+import type { CauseRow } from '../../rows/cause';
 
 /** The coin cell and what it keeps. */
 export const clockCauses: CauseRow[] = [

@@ -59,6 +59,7 @@ export const clockFindings: FindingRow[] = [
     group: 'clock',
     stage: 'bench',
     minutes: 1,
+    tool: 'meter',
     bench: OPEN,
     outcomes: { '2-8-v-or-more': '2.8 V or more', 'under-2-8-v': 'Under 2.8 V' },
     leak: { 'under-2-8-v': 0.05 },

@@ -1,5 +1,5 @@
-import type { CauseRow } from '../../rows/cause';
 import { OPENED, IN_USE } from '../../rows/odds';
+import type { CauseRow } from '../../rows/cause';
 
 /** Hot, noisy, shuts down. */
 export const heatCauses: CauseRow[] = [
@@ -67,6 +67,8 @@ export const heatCauses: CauseRow[] = [
     group: 'heat',
     prior: 0.012,
     valueLeft: 0.55,
+    harm: { when: 'power', chance: 0.03, share: 0.3 },
+    rulesOut: ['fan-worn'],
     ifLeft: 'It trips or slowly cooks.',
     ruins: ['fan'],
     source: { prior: 'shop estimate', valueLeft: 'shop estimate' },
@@ -149,5 +151,16 @@ export const heatCauses: CauseRow[] = [
     valueLeft: 0.95,
     ifLeft: 'It wastes power and life, and may be hostile.',
     source: { prior: 'shop estimate', odds: 'shop estimate', valueLeft: 'shop estimate' },
+  },
+  {
+    id: 'graphics-paste',
+    name: 'The graphics chip’s paste is dry',
+    group: 'heat',
+    prior: { desktop: 0.012, laptop: 0.012 },
+
+    valueLeft: 0.8,
+
+    ifLeft: 'The chip bakes its solder loose.',
+    source: { prior: 'shop estimate', valueLeft: 'shop estimate' },
   },
 ];

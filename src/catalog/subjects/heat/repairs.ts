@@ -230,4 +230,29 @@ export const heatRepairs: RepairRow[] = [
       part: 'shop estimate',
     },
   },
+  {
+    id: 'repaste-graphics',
+    name: 'New paste on the graphics chip',
+
+    minutes: 14,
+    bench: OPEN,
+    part: { class: 'consumable', costs: 90 },
+    cures: { 'graphics-paste': 0.9 },
+    source: {
+      step: 'common practice',
+      minutes: 'shop estimate',
+      cures: 'shop estimate',
+      part: 'shop estimate',
+    },
+  },
+  {
+    id: 'rebuild-fan',
+    name: 'Take the fan apart, clean it, put it together',
+    how: 'Taken apart and put together is often all it needs: soak it an hour afterwards.',
+    minutes: 10,
+    bench: OPEN,
+
+    cures: { 'fan-worn': 0.5, 'fan-dead': 0.25, 'grille-loose': 0.5 },
+    source: { step: 'common practice', minutes: 'shop estimate', cures: 'shop estimate' },
+  },
 ];

@@ -1,5 +1,5 @@
-import type { CauseRow } from '../../rows/cause';
 import { OPENED } from '../../rows/odds';
+import type { CauseRow } from '../../rows/cause';
 
 /** Keys, touchpad, camera and touch. */
 export const keysCauses: CauseRow[] = [
@@ -106,5 +106,16 @@ export const keysCauses: CauseRow[] = [
     ifLeft: 'Nothing is spoilt.',
     goneSeenWith: 'nothing',
     source: { prior: 'shop estimate', valueLeft: 'shop estimate' },
+  },
+  {
+    id: 'case-gap',
+    name: 'A clip of the case is broken or open',
+    group: 'input',
+    prior: { laptop: 0.04, small: 0.02, aio: 0.02, desktop: 0.02 },
+    odds: OPENED,
+    valueLeft: 0.95,
+    goneSeenWith: 'nothing',
+    ifLeft: 'Dust and liquid get in; the case flexes.',
+    source: { prior: 'shop estimate', valueLeft: 'shop estimate', odds: 'shop estimate' },
   },
 ];

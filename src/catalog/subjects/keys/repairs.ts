@@ -1,4 +1,4 @@
-import { POWERED, UNPLUGGED, OPEN_NO_BATTERY } from '../../rows/bench';
+import { POWERED, UNPLUGGED, OPEN } from '../../rows/bench';
 import type { RepairRow } from '../../rows/repair';
 
 /** Keys, touchpad, camera and touch. */
@@ -19,10 +19,11 @@ export const keysRepairs: RepairRow[] = [
   {
     id: 'swap-keyboard',
     name: 'Replace the keyboard',
+    unless: ['keysRiveted'],
     minutes: 22,
     chassis: ['laptop'],
     part: { class: 'keyboard', costs: 1300 },
-    bench: OPEN_NO_BATTERY,
+    bench: OPEN,
     cures: {
       'keyboard-bad': 0.95,
       'keys-dirty': 0.98,
@@ -42,7 +43,7 @@ export const keysRepairs: RepairRow[] = [
     minutes: 22,
     chassis: ['laptop'],
     part: { class: 'cable', costs: 700 },
-    bench: OPEN_NO_BATTERY,
+    bench: OPEN,
     cures: {
       'touchpad-bad': 0.9,
       'touchpad-lead': 0.95,
@@ -59,7 +60,7 @@ export const keysRepairs: RepairRow[] = [
     name: 'Seat the keyboard’s lead',
     minutes: 3,
     chassis: ['laptop'],
-    bench: OPEN_NO_BATTERY,
+    bench: OPEN,
     cures: {
       'keyboard-lead': 0.93,
     },
@@ -108,7 +109,7 @@ export const keysRepairs: RepairRow[] = [
     name: 'Seat the touchpad’s lead',
     minutes: 3,
     chassis: ['laptop'],
-    bench: OPEN_NO_BATTERY,
+    bench: OPEN,
     cures: {
       'touchpad-lead': 0.94,
     },
@@ -120,7 +121,7 @@ export const keysRepairs: RepairRow[] = [
     minutes: 35,
     chassis: ['laptop', 'aio'],
     part: { class: 'panel', costs: 1600 },
-    bench: OPEN_NO_BATTERY,
+    bench: OPEN,
     cautions: ['broken-glass'],
     cures: {
       'touch-layer': 0.85,
@@ -138,7 +139,7 @@ export const keysRepairs: RepairRow[] = [
     minutes: 14,
     chassis: ['laptop', 'aio'],
     part: { class: 'cable', costs: 300 },
-    bench: OPEN_NO_BATTERY,
+    bench: OPEN,
     cures: {
       'camera-dead': 0.9,
       'mic-dead': 0.6,
@@ -159,5 +160,53 @@ export const keysRepairs: RepairRow[] = [
       'camera-closed': 0.98,
     },
     source: { step: 'common practice', minutes: 'shop estimate', cures: 'shop estimate' },
+  },
+  {
+    id: 'fit-clip',
+    name: 'Mend or replace the clip',
+    how: 'Tape on the show side, glue from behind, let it cure.',
+    minutes: 6,
+
+    part: { class: 'consumable', costs: 40 },
+    cures: { 'case-gap': 0.85 },
+    source: {
+      step: 'common practice',
+      minutes: 'shop estimate',
+      cures: 'shop estimate',
+      part: 'shop estimate',
+    },
+  },
+  {
+    id: 'swap-top',
+    name: 'Replace the whole top part with its keyboard',
+    how: 'For a keyboard that is riveted in: dearer in parts, far cheaper in hours.',
+    minutes: 32,
+    chassis: ['laptop'],
+    bench: OPEN,
+    part: { class: 'case', costs: 6000 },
+    cures: { 'keyboard-bad': 0.97, 'keyboard-lead': 0.95, 'key-cap': 0.98 },
+    source: {
+      step: 'common practice',
+      minutes: 'shop estimate',
+      cures: 'shop estimate',
+      part: 'shop estimate',
+    },
+  },
+  {
+    id: 'melt-rivets',
+    name: 'Melt the rivets and replace the keyboard',
+    how: 'Two hours, fumes: goggles and extraction; a mushy result is likely.',
+    minutes: 120,
+    chassis: ['laptop'],
+    bench: OPEN,
+    needs: ['keysRiveted'],
+    part: { class: 'keyboard', costs: 1300 },
+    cures: { 'keyboard-bad': 0.7, 'key-cap': 0.7 },
+    source: {
+      step: 'common practice',
+      minutes: 'shop estimate',
+      cures: 'shop estimate',
+      part: 'shop estimate',
+    },
   },
 ];

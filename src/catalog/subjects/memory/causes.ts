@@ -1,5 +1,5 @@
-import type { CauseRow } from '../../rows/cause';
 import { HARD, STRIPPED, OPENED } from '../../rows/odds';
+import type { CauseRow } from '../../rows/cause';
 
 /** No memory, less than fitted, or memory that errs. */
 export const memoryCauses: CauseRow[] = [
@@ -51,6 +51,15 @@ export const memoryCauses: CauseRow[] = [
     prior: 0.02,
     odds: STRIPPED,
     valueLeft: 0.6,
+    rulesOut: [
+      'memory-contact',
+      'memory-unseated',
+      'module-bad',
+      'memory-type',
+      'mixed-modules',
+      'memory-limit',
+      'slot-small',
+    ],
     ifLeft: 'Nothing is spoilt.',
     ruins: ['memory'],
     source: { prior: 'shop estimate', odds: 'shop estimate', valueLeft: 'shop estimate' },
@@ -112,6 +121,18 @@ export const memoryCauses: CauseRow[] = [
     valueLeft: 0.95,
     ifLeft: 'Nothing is spoilt.',
     goneSeenWith: 'picture',
+    source: { prior: 'shop estimate', valueLeft: 'shop estimate' },
+  },
+  {
+    id: 'memory-short',
+    name: 'There is too little memory for its system',
+    group: 'memory',
+    prior: 0.08,
+
+    valueLeft: 0.88,
+    rulesOut: ['memory-out'],
+    goneSeenWith: 'system',
+    ifLeft: 'It swaps to the drive and wears it.',
     source: { prior: 'shop estimate', valueLeft: 'shop estimate' },
   },
 ];

@@ -7,6 +7,7 @@ export const memoryRepairs: RepairRow[] = [
     id: 'reseat-memory',
     name: 'Reseat the memory, wipe its contacts',
     minutes: 4,
+    presumes: ['memory-out'],
     bench: OPEN,
     cautions: ['static', 'solvent'],
     cures: {
@@ -58,6 +59,7 @@ export const memoryRepairs: RepairRow[] = [
     id: 'other-slot',
     name: 'Use the other slot and say so',
     minutes: 4,
+    presumes: ['memory-out'],
     bench: OPEN,
     cures: {
       'slot-bad': 0.9,
@@ -114,6 +116,7 @@ export const memoryRepairs: RepairRow[] = [
     id: 'move-modules',
     name: 'Put each module in a slot that takes it',
     minutes: 4,
+    presumes: ['memory-out'],
     chassis: ['desktop', 'small', 'laptop'],
     bench: OPEN,
     cautions: ['static'],
@@ -135,11 +138,27 @@ export const memoryRepairs: RepairRow[] = [
   {
     id: 'install-64',
     name: 'Install a 64-bit system',
-    minutes: 8,
+    minutes: 20,
+    wipes: true,
     bench: POWERED,
     cures: {
       'system-32': 0.97,
     },
     source: { step: 'common practice', minutes: 'shop estimate', cures: 'shop estimate' },
+  },
+  {
+    id: 'add-memory',
+    name: 'Add memory',
+
+    minutes: 5,
+    bench: OPEN,
+    part: { class: 'memory', costs: 900 },
+    cures: { 'memory-short': 0.95 },
+    source: {
+      step: 'common practice',
+      minutes: 'shop estimate',
+      cures: 'shop estimate',
+      part: 'shop estimate',
+    },
   },
 ];

@@ -1,5 +1,5 @@
-import type { CauseRow } from '../../rows/cause';
 import { HARD, STRIPPED, OPENED } from '../../rows/odds';
+import type { CauseRow } from '../../rows/cause';
 
 /** Wired and wireless network. */
 export const networkCauses: CauseRow[] = [
@@ -10,6 +10,7 @@ export const networkCauses: CauseRow[] = [
     prior: { aio: 0.015, laptop: 0.02 },
     odds: STRIPPED,
     valueLeft: 0.85,
+    rulesOut: ['aerial-off', 'wireless-driver'],
     ifLeft: 'Nothing else is spoilt.',
     ruins: ['wireless'],
     source: { prior: 'shop estimate', odds: 'shop estimate', valueLeft: 'shop estimate' },

@@ -1,4 +1,4 @@
-import { POWERED, OPEN_NO_BATTERY } from '../../rows/bench';
+import { POWERED, OPEN } from '../../rows/bench';
 import type { RepairRow } from '../../rows/repair';
 
 /** Wired and wireless network. */
@@ -9,7 +9,7 @@ export const networkRepairs: RepairRow[] = [
     minutes: 7,
     chassis: ['laptop', 'aio'],
     part: { class: 'wireless', costs: 400 },
-    bench: OPEN_NO_BATTERY,
+    bench: OPEN,
     cures: {
       'wireless-none': 0.93,
     },
@@ -46,7 +46,7 @@ export const networkRepairs: RepairRow[] = [
     name: 'Snap the aerial lead on',
     minutes: 2,
     chassis: ['laptop', 'aio'],
-    bench: OPEN_NO_BATTERY,
+    bench: OPEN,
     cures: {
       'aerial-off': 0.96,
     },

@@ -1,5 +1,5 @@
-import type { CauseRow } from '../../rows/cause';
 import { OPENED, IN_USE } from '../../rows/odds';
+import type { CauseRow } from '../../rows/cause';
 
 /** Optical drives. */
 export const opticalCauses: CauseRow[] = [
@@ -27,6 +27,7 @@ export const opticalCauses: CauseRow[] = [
     group: 'optical',
     prior: { desktop: 0.008, laptop: 0.008, aio: 0.008 },
     valueLeft: 0.93,
+    rulesOut: ['optical-lens'],
     ifLeft: 'Nothing else is spoilt.',
     ruins: ['optical'],
     source: { prior: 'shop estimate', valueLeft: 'shop estimate' },
@@ -51,5 +52,15 @@ export const opticalCauses: CauseRow[] = [
     ifLeft: 'Somebody’s data: log it, return or destroy it.',
     goneSeenWith: 'nothing',
     source: { prior: 'shop estimate', odds: 'shop estimate', valueLeft: 'shop estimate' },
+  },
+  {
+    id: 'optical-port',
+    name: 'The optical drive is on the wrong plug, or its port is off',
+    group: 'optical',
+    prior: { desktop: 0.006 },
+    odds: OPENED,
+    valueLeft: 0.95,
+    ifLeft: 'Nothing is spoilt.',
+    source: { prior: 'shop estimate', valueLeft: 'shop estimate', odds: 'shop estimate' },
   },
 ];

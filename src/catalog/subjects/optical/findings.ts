@@ -19,6 +19,7 @@ export const opticalFindings: FindingRow[] = [
     },
     leak: { 'stuck-or-does-not-read': 0.02 },
     shownBy: {
+      'optical-port': { 'stuck-or-does-not-read': 0.8 },
       'optical-stuck': { 'stuck-or-does-not-read': 0.97 },
       'optical-lens': { 'stuck-or-does-not-read': 0.9 },
       'optical-dead': { 'stuck-or-does-not-read': 0.98 },
@@ -88,6 +89,7 @@ export const opticalFindings: FindingRow[] = [
     outcomes: { 'listed-or-none-fitted': 'Listed, or none fitted', 'not-listed': 'Not listed' },
     leak: { 'not-listed': 0.01 },
     shownBy: {
+      'optical-port': { 'not-listed': 0.98 },
       'optical-lead': { 'not-listed': 0.97 },
       'optical-dead': { 'not-listed': 0.6 },
     },
@@ -107,6 +109,21 @@ export const opticalFindings: FindingRow[] = [
     shownBy: {
       'optical-lead': { off: 0.97 },
     },
+    source: { meaning: 'common practice', minutes: 'shop estimate', chances: 'shop estimate' },
+  }),
+  finding({
+    id: 'optical-end',
+    ask: 'Is the optical drive on the end plug, and its port on?',
+    how: 'A drive alone on the middle plug is not seen; a port can be switched off in set-up.',
+    group: 'optical',
+    stage: 'bench',
+    minutes: 0.7,
+    chassis: ['desktop'],
+    bench: OPEN,
+    settles: { 'middle-plug-or-off': ['optical-port'] },
+    outcomes: { right: 'Right', 'middle-plug-or-off': 'Middle plug, or off' },
+
+    shownBy: { 'optical-port': { 'middle-plug-or-off': 0.97 } },
     source: { meaning: 'common practice', minutes: 'shop estimate', chances: 'shop estimate' },
   }),
 ];

@@ -75,4 +75,15 @@ export const opticalRepairs: RepairRow[] = [
     },
     source: { step: 'common practice', minutes: 'shop estimate', cures: 'shop estimate' },
   },
+  {
+    id: 'move-optical',
+    name: 'Move it to the end plug, switch its port on',
+
+    minutes: 3,
+    chassis: ['desktop'],
+    bench: OPEN,
+
+    cures: { 'optical-port': 0.95 },
+    source: { step: 'common practice', minutes: 'shop estimate', cures: 'shop estimate' },
+  },
 ];

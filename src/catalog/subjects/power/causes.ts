@@ -1,5 +1,5 @@
-import type { CauseRow } from '../../rows/cause';
 import { HARD, OPENED } from '../../rows/odds';
+import type { CauseRow } from '../../rows/cause';
 
 /** Dead machines, chargers, supplies, leads and buttons. */
 export const powerCauses: CauseRow[] = [
@@ -20,6 +20,7 @@ export const powerCauses: CauseRow[] = [
     prior: { desktop: 0.02, small: 0.015, aio: 0.03 },
     odds: HARD,
     valueLeft: 0.3,
+    rulesOut: ['supply-weak', 'supply-fan'],
     ifLeft: 'A supply that died with a bang can take the board along.',
     ruins: ['supply'],
     source: { prior: 'shop estimate', odds: 'shop estimate', valueLeft: 'shop estimate' },
@@ -31,6 +32,7 @@ export const powerCauses: CauseRow[] = [
     prior: { desktop: 0.012, small: 0.008, aio: 0.01 },
     odds: HARD,
     valueLeft: 0.45,
+    harm: { when: 'power', chance: 0.03, share: 0.4 },
     ifLeft: 'Low or rough rails wear out drive and board.',
     ruins: ['supply'],
     source: { prior: 'shop estimate', odds: 'shop estimate', valueLeft: 'shop estimate' },
@@ -149,7 +151,20 @@ export const powerCauses: CauseRow[] = [
     prior: 0.004,
     odds: HARD,
     valueLeft: 0.5,
+    harm: { when: 'power', chance: 0.1, share: 0.3 },
     ifLeft: 'The port’s supply track burns through.',
     source: { prior: 'shop estimate', odds: 'shop estimate', valueLeft: 'shop estimate' },
+  },
+  {
+    id: 'charger-none',
+    name: 'No charger came with it',
+    group: 'power',
+    prior: { laptop: 0.25, small: 0.08 },
+
+    valueLeft: 0.9,
+    rulesOut: ['charger-low', 'charger-cord', 'charger-id'],
+    goneSeenWith: 'nothing',
+    ifLeft: 'Nothing is spoilt; a buyer has to find one.',
+    source: { prior: 'shop estimate', valueLeft: 'shop estimate' },
   },
 ];

@@ -1,4 +1,4 @@
-import { UNPLUGGED, OPEN, OPEN_NO_BATTERY } from '../../rows/bench';
+import { UNPLUGGED, OPEN } from '../../rows/bench';
 import type { RepairRow } from '../../rows/repair';
 
 /** Dead machines, chargers, supplies, leads and buttons. */
@@ -64,6 +64,7 @@ export const powerRepairs: RepairRow[] = [
       'charger-low': 0.97,
       'charger-cord': 0.97,
       'charger-id': 0.96,
+      'charger-none': 0.99,
     },
     source: {
       step: 'common practice',
@@ -78,7 +79,7 @@ export const powerRepairs: RepairRow[] = [
     minutes: 35,
     chassis: ['laptop'],
     part: { class: 'socket', costs: 500 },
-    bench: OPEN_NO_BATTERY,
+    bench: OPEN,
     cures: {
       'jack-loose': 0.9,
     },

@@ -1,5 +1,5 @@
-import type { CauseRow } from '../../rows/cause';
 import { HARD, OPENED } from '../../rows/odds';
+import type { CauseRow } from '../../rows/cause';
 
 /** No picture, or a wrong one. */
 export const screenCauses: CauseRow[] = [
@@ -126,6 +126,7 @@ export const screenCauses: CauseRow[] = [
     prior: { aio: 0.015, laptop: 0.03 },
     odds: HARD,
     valueLeft: 0.35,
+    rulesOut: ['panel-marks', 'pixel-fault'],
     ifLeft: 'Cracks run on; loose glass cuts.',
     ruins: ['panel'],
     goneSeenWith: 'power',

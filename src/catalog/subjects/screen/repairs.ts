@@ -1,4 +1,4 @@
-import { POWERED, OPEN, OPEN_NO_BATTERY } from '../../rows/bench';
+import { POWERED, OPEN } from '../../rows/bench';
 import type { RepairRow } from '../../rows/repair';
 
 /** No picture, or a wrong one. */
@@ -41,10 +41,11 @@ export const screenRepairs: RepairRow[] = [
   {
     id: 'swap-panel',
     name: 'Replace the panel',
+    unless: ['panelGlued'],
     minutes: 30,
     chassis: ['laptop', 'aio'],
     part: { class: 'panel', costs: 3200 },
-    bench: OPEN_NO_BATTERY,
+    bench: OPEN,
     cautions: ['broken-glass'],
     cures: {
       'panel-bad': 0.96,
@@ -64,7 +65,7 @@ export const screenRepairs: RepairRow[] = [
     name: 'Reseat the screen cable',
     minutes: 5,
     chassis: ['laptop', 'aio'],
-    bench: OPEN_NO_BATTERY,
+    bench: OPEN,
     cures: {
       'screen-cable-off': 0.95,
     },
@@ -76,7 +77,7 @@ export const screenRepairs: RepairRow[] = [
     minutes: 25,
     chassis: ['laptop', 'aio'],
     part: { class: 'screen cable', costs: 700 },
-    bench: OPEN_NO_BATTERY,
+    bench: OPEN,
     cures: {
       'screen-cable-bad': 0.95,
       'screen-cable-off': 0.97,
@@ -94,7 +95,7 @@ export const screenRepairs: RepairRow[] = [
     minutes: 12,
     chassis: ['laptop'],
     part: { class: 'cable', costs: 200 },
-    bench: OPEN_NO_BATTERY,
+    bench: OPEN,
     cures: {
       'lid-sensor': 0.9,
     },
@@ -232,7 +233,7 @@ export const screenRepairs: RepairRow[] = [
     minutes: 12,
     chassis: ['laptop'],
     part: { class: 'consumable', costs: 80 },
-    bench: OPEN_NO_BATTERY,
+    bench: OPEN,
     cures: {
       'hinge-worn': 0.7,
     },
@@ -249,10 +250,27 @@ export const screenRepairs: RepairRow[] = [
     minutes: 30,
     chassis: ['laptop'],
     part: { class: 'case', costs: 700 },
-    bench: OPEN_NO_BATTERY,
+    bench: OPEN,
     cures: {
       'hinge-worn': 0.95,
     },
+    source: {
+      step: 'common practice',
+      minutes: 'shop estimate',
+      cures: 'shop estimate',
+      part: 'shop estimate',
+    },
+  },
+  {
+    id: 'swap-glued-panel',
+    name: 'Warm the glue and replace the panel',
+    how: 'Heat, thin tools, goggles and gloves: glass breaks.',
+    minutes: 55,
+    chassis: ['laptop', 'aio'],
+    bench: OPEN,
+    needs: ['panelGlued'],
+    part: { class: 'panel', costs: 3200 },
+    cures: { 'panel-bad': 0.85, backlight: 0.82, 'panel-marks': 0.85, 'pixel-fault': 0.85 },
     source: {
       step: 'common practice',
       minutes: 'shop estimate',

@@ -1,5 +1,5 @@
-import type { CauseRow } from '../../rows/cause';
 import { HARD, OPENED } from '../../rows/odds';
+import type { CauseRow } from '../../rows/cause';
 
 /** Speakers, microphone and sockets. */
 export const soundCauses: CauseRow[] = [

@@ -1,4 +1,4 @@
-import { POWERED, UNPLUGGED, OPEN, OPEN_NO_BATTERY } from '../../rows/bench';
+import { POWERED, UNPLUGGED, OPEN } from '../../rows/bench';
 import type { RepairRow } from '../../rows/repair';
 
 /** Speakers, microphone and sockets. */
@@ -46,7 +46,7 @@ export const soundRepairs: RepairRow[] = [
     minutes: 14,
     chassis: ['laptop', 'aio'],
     part: { class: 'cable', costs: 300 },
-    bench: OPEN_NO_BATTERY,
+    bench: OPEN,
     cures: {
       'speaker-bad': 0.94,
       'speaker-lead': 0.95,
@@ -63,7 +63,7 @@ export const soundRepairs: RepairRow[] = [
     name: 'Plug the speakers’ lead in',
     minutes: 2,
     chassis: ['laptop', 'aio'],
-    bench: OPEN_NO_BATTERY,
+    bench: OPEN,
     cures: {
       'speaker-lead': 0.97,
     },
@@ -104,7 +104,7 @@ export const soundRepairs: RepairRow[] = [
     minutes: 12,
     chassis: ['laptop', 'aio'],
     part: { class: 'cable', costs: 200 },
-    bench: OPEN_NO_BATTERY,
+    bench: OPEN,
     cures: {
       'mic-dead': 0.9,
     },

@@ -1,5 +1,5 @@
-import type { CauseRow } from '../../rows/cause';
 import { HARD, IN_USE } from '../../rows/odds';
+import type { CauseRow } from '../../rows/cause';
 
 /** Firmware, set-up and the system: does not start, hangs, is slow. */
 export const startCauses: CauseRow[] = [
@@ -57,6 +57,16 @@ export const startCauses: CauseRow[] = [
     prior: 0.15,
     odds: { tradein: 0.3, owner: 0.1 },
     valueLeft: 0.9,
+    rulesOut: [
+      'system-broken',
+      'system-clutter',
+      'driver-bad',
+      'clone-driver',
+      'start-entry',
+      'system-32',
+      'busy-program',
+      'drive-full',
+    ],
     ifLeft: 'Nothing is spoilt.',
     source: { prior: 'shop estimate', odds: 'shop estimate', valueLeft: 'shop estimate' },
   },

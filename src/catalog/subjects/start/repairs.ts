@@ -16,8 +16,9 @@ export const startRepairs: RepairRow[] = [
   {
     id: 'install-system',
     name: 'Install a system',
-    how: 'Attended minutes only; the install runs by itself.',
-    minutes: 7,
+    how: 'Attended: starting it, drivers, set-up. What is on the drive is gone.',
+    minutes: 20,
+    wipes: true,
     bench: POWERED,
     cures: {
       'system-none': 0.97,

@@ -1,5 +1,5 @@
-import type { CauseRow } from '../../rows/cause';
 import { HARD, STRIPPED, OPENED, IN_USE } from '../../rows/odds';
+import type { CauseRow } from '../../rows/cause';
 
 /** Hard disks and solid-state drives: not found, slow, failing. */
 export const storageCauses: CauseRow[] = [
@@ -10,6 +10,25 @@ export const storageCauses: CauseRow[] = [
     prior: 0.12,
     odds: STRIPPED,
     valueLeft: 0.75,
+    rulesOut: [
+      'drive-dead',
+      'drive-failing',
+      'drive-worn',
+      'drive-seat',
+      'drive-jumper',
+      'drive-disagree',
+      'drive-locked',
+      'drive-full',
+      'drive-power',
+      'system-none',
+      'system-broken',
+      'system-clutter',
+      'driver-bad',
+      'clone-driver',
+      'start-entry',
+      'system-32',
+      'busy-program',
+    ],
     ifLeft: 'Nothing is spoilt.',
     ruins: ['drive'],
     source: { prior: 'shop estimate', odds: 'shop estimate', valueLeft: 'shop estimate' },
@@ -21,6 +40,7 @@ export const storageCauses: CauseRow[] = [
     prior: 0.015,
     odds: HARD,
     valueLeft: 0.6,
+    rulesOut: ['drive-failing', 'drive-worn'],
     ifLeft: 'Its data cannot be erased any more: it must be destroyed.',
     ruins: ['drive'],
     source: { prior: 'shop estimate', odds: 'shop estimate', valueLeft: 'shop estimate' },
@@ -140,5 +160,27 @@ export const storageCauses: CauseRow[] = [
     valueLeft: 0.95,
     ifLeft: 'Updates fail half-way and damage the system.',
     source: { prior: 'shop estimate', odds: 'shop estimate', valueLeft: 'shop estimate' },
+  },
+  {
+    id: 'slow-drive',
+    name: 'The drive is too slow for its system',
+    group: 'storage',
+    prior: 0.12,
+
+    valueLeft: 0.86,
+
+    ifLeft: 'It is slow, and slower with every update.',
+    source: { prior: 'shop estimate', valueLeft: 'shop estimate' },
+  },
+  {
+    id: 'drive-loose',
+    name: 'The drive lies loose in its bay',
+    group: 'storage',
+    prior: { desktop: 0.012, small: 0.008, aio: 0.004, laptop: 0.003 },
+    odds: OPENED,
+    valueLeft: 0.97,
+    goneSeenWith: 'nothing',
+    ifLeft: 'A disk shakes itself to death; plugs work loose.',
+    source: { prior: 'shop estimate', valueLeft: 'shop estimate', odds: 'shop estimate' },
   },
 ];

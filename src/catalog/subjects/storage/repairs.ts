@@ -10,6 +10,7 @@ export const storageRepairs: RepairRow[] = [
     part: { class: 'drive', costs: 1500 },
     bench: OPEN,
     cures: {
+      'slow-drive': 0.95,
       'drive-out': 0.98,
       'drive-dead': 0.97,
       'drive-failing': 0.97,
@@ -38,6 +39,7 @@ export const storageRepairs: RepairRow[] = [
     id: 'swap-drive-cable',
     name: 'Replace the drive cable',
     minutes: 4,
+    presumes: ['drive-out'],
     part: { class: 'cable', costs: 150 },
     bench: OPEN,
     cures: {
@@ -74,6 +76,7 @@ export const storageRepairs: RepairRow[] = [
     id: 'plug-drive-power',
     name: 'Plug the drive’s power lead in',
     minutes: 1.5,
+    presumes: ['drive-out'],
     chassis: ['desktop', 'small', 'aio'],
     bench: OPEN,
     cures: {
@@ -85,6 +88,7 @@ export const storageRepairs: RepairRow[] = [
     id: 'push-drive',
     name: 'Push drive and adapter home',
     minutes: 1.5,
+    presumes: ['drive-out'],
     bench: OPEN,
     cures: {
       'drive-seat': 0.95,
@@ -95,6 +99,7 @@ export const storageRepairs: RepairRow[] = [
     id: 'set-jumper',
     name: 'Set the jumper or use the end plug',
     minutes: 2.5,
+    presumes: ['drive-out'],
     chassis: ['desktop'],
     bench: OPEN,
     cures: {
@@ -121,6 +126,16 @@ export const storageRepairs: RepairRow[] = [
     cures: {
       'slow-port': 0.88,
     },
+    source: { step: 'common practice', minutes: 'shop estimate', cures: 'shop estimate' },
+  },
+  {
+    id: 'mount-drive',
+    name: 'Screw the drive into its bay',
+
+    minutes: 3,
+    bench: OPEN,
+
+    cures: { 'drive-loose': 0.98 },
     source: { step: 'common practice', minutes: 'shop estimate', cures: 'shop estimate' },
   },
 ];
