@@ -5,7 +5,7 @@ import { causesOf, type Node } from './tree';
 /** An explanation with at least this share of what a story says of an answer is told apart. */
 const APART = 0.2;
 /** Only in stories that hold at least this share of belief. */
-const MATTERS = 0.03;
+const MATTERS = 0.05;
 
 /** Chances of a node's causes, unconditional, added with a weight; and from such back to chances. */
 function addNode(node: Node, chances: Float64Array, weight: number, sums: Float64Array): void {
@@ -56,38 +56,46 @@ export function glimpse(
   const blocking = [...new Set(factor.blockers.map((cause) => homes[cause]))];
   const clear = new Float64Array(width).fill(1);
   for (const cause of factor.blockers) clear[cause] = 0;
-  const outWeights: number[] = [];
-  const outChances: Float64Array[] = [];
+  const owners = touched.flatMap((n) => [...causesOf(nodes[n])]);
   const upTotals = new Float64Array(touched.length);
   const lowTotals = new Float64Array(touched.length);
+  // scratch, used again for every story
+  const base = new Float64Array(width);
+  const other = new Float64Array(width);
+  const sums = new Float64Array(width);
+  const taken = new Float64Array(width);
+  const outWeights: number[] = [];
+  const outChances: Float64Array[] = [];
   const tell = (weight: number, own: Float64Array) => {
     if (!(weight > 0)) return;
     outWeights.push(weight);
-    outChances.push(own);
+    outChances.push(own.slice());
+  };
+  const take = (n: number, from: Float64Array, into: Float64Array) => {
+    for (const cause of causesOf(nodes[n])) into[cause] = from[cause];
   };
   for (let s = 0; s < weights.length; s++) {
     let weight = weights[s];
     if (!(weight > 0)) continue;
-    let base = chances.slice(s * width, (s + 1) * width);
+    base.set(chances.subarray(s * width, (s + 1) * width));
     if (blocking.length) {
-      const open = base.slice();
+      other.set(base);
       let stays = 1;
-      for (const n of blocking) stays *= weigh(nodes[n], open, 0, clear);
+      for (const n of blocking) stays *= weigh(nodes[n], other, 0, clear);
       const shut = 1 - stays;
       if (shut > 1e-12) {
         const own = base.slice();
         for (const n of blocking) {
-          const sums = new Float64Array(width);
+          for (const cause of causesOf(nodes[n])) sums[cause] = taken[cause] = 0;
           addNode(nodes[n], base, 1, sums);
-          const free = new Float64Array(width);
-          addNode(nodes[n], open, stays, free);
-          for (const cause of causesOf(nodes[n])) sums[cause] -= free[cause];
+          addNode(nodes[n], other, stays, taken);
+          for (const cause of causesOf(nodes[n])) sums[cause] -= taken[cause];
           settleNode(nodes[n], sums, shut, own, 0);
         }
         tell(weight * shut * factor.blocked, own);
       }
       weight *= stays;
-      base = open;
+      base.set(other);
     }
     let allUp = factor.leakUpTo;
     let allLow = factor.leakBelow;
@@ -107,45 +115,40 @@ export function glimpse(
     const total = allUp - allLow;
     if (!(total > 0)) continue;
     // what the whole says of every cause: all that shows at most this, less all that shows less
-    const sums = new Float64Array(width);
-    const scratch = new Float64Array(width);
-    const upChances = base.slice();
-    const lowChances = base.slice();
+    for (const cause of owners) sums[cause] = 0;
     for (const n of touched) {
-      weigh(nodes[n], upChances, 0, up);
-      weigh(nodes[n], lowChances, 0, low);
-    }
-    for (const n of touched) {
-      addNode(nodes[n], upChances, allUp, sums);
-      addNode(nodes[n], lowChances, -allLow, sums);
+      take(n, base, other);
+      weigh(nodes[n], other, 0, up);
+      addNode(nodes[n], other, allUp, sums);
+      take(n, base, other);
+      weigh(nodes[n], other, 0, low);
+      addNode(nodes[n], other, -allLow, sums);
     }
     let left = total;
     if (weights[s] >= MATTERS)
       factor.causes.forEach((cause, i) => {
         const shows = factor.upTo[i] - factor.below[i];
         if (shows <= 0 || base[cause] * shows < APART * total) return;
-        const t = touched.indexOf(homes[cause]);
-        scratch.set(base);
+        const home = homes[cause];
         // this one shows it, whatever the others do
-        const p = assume(nodes[homes[cause]], scratch, 0, cause);
+        other.set(base);
+        const p = assume(nodes[home], other, 0, cause);
         up[cause] = shows;
-        const inside = weigh(nodes[homes[cause]], scratch, 0, up);
+        const inside = weigh(nodes[home], other, 0, up);
         up[cause] = factor.upTo[i];
-        const own = (allUp / upTotals[t]) * p * inside;
+        const own = (allUp / upTotals[touched.indexOf(home)]) * p * inside;
         if (own < APART * total || own > left) return;
-        const apart = scratch.slice();
-        for (const n of touched) if (n !== homes[cause]) weigh(nodes[n], apart, 0, up);
+        for (const n of touched) if (n !== home) weigh(nodes[n], other, 0, up);
         // nothing of it is left for the others to have shown
-        const taken = new Float64Array(width);
-        for (const n of touched) addNode(nodes[n], apart, own, taken);
-        if (touched.some((n) => causesOf(nodes[n]).some((c) => taken[c] > sums[c] + 1e-12))) return;
-        for (const n of touched) for (const c of causesOf(nodes[n])) sums[c] -= taken[c];
+        for (const each of owners) taken[each] = 0;
+        for (const n of touched) addNode(nodes[n], other, own, taken);
+        if (owners.some((each) => taken[each] > sums[each] + 1e-12)) return;
+        for (const each of owners) sums[each] -= taken[each];
         left -= own;
-        tell(weight * own, apart);
+        tell(weight * own, other);
       });
-    const rest = base.slice();
-    for (const n of touched) settleNode(nodes[n], sums, left, rest, 0);
-    tell(weight * left, rest);
+    for (const n of touched) settleNode(nodes[n], sums, left, base, 0);
+    tell(weight * left, base);
   }
   const outs = new Float64Array(outWeights.length * width);
   outChances.forEach((own, s) => outs.set(own, s * width));

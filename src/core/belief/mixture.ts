@@ -1,5 +1,5 @@
 import type { Factor } from './factors';
-import { causesOf, type Node } from './tree';
+import { causesOf, type Choice, type Node } from './tree';
 
 /**
  * Belief as a mixture of stories. A story says for some entries of the record which cause (or nothing listed)
@@ -20,17 +20,23 @@ export interface Mixture {
 /** P-weighted product over a node of what each of its causes there is multiplied by: E[prod by[i]]. */
 export function expectOver(node: Node, chances: Float64Array, from: number, by: ArrayLike<number>): number {
   if (typeof node === 'number') return 1 - chances[from + node] * (1 - by[node]);
+  const { states, rest } = node;
   let none = 1;
   let sum = 0;
-  for (const state of node.states) {
-    const p = chances[from + state];
+  for (let i = 0; i < states.length; i++) {
+    const p = chances[from + states[i]];
     none -= p;
-    sum += p * by[state];
+    sum += p * by[states[i]];
   }
   if (none <= 0) return sum;
-  let rest = none;
-  for (const each of node.rest) rest *= expectOver(each, chances, from, by);
-  return sum + rest;
+  for (let i = 0; i < rest.length; i++) {
+    const each = rest[i];
+    none *=
+      typeof each === 'number'
+        ? 1 - chances[from + each] * (1 - by[each])
+        : expectOver(each, chances, from, by);
+  }
+  return sum + none;
 }
 
 /** Reweights the sets of a node by the product of `by` over their causes, in place. @returns the total */
@@ -95,22 +101,37 @@ export function assume(node: Node, chances: Float64Array, from: number, cause: n
 /** P(cause i) over all stories. */
 export function marginalsOf({ nodes, width, weights, chances }: Mixture): Float64Array {
   const out = new Float64Array(width);
-  const walk = (node: Node, from: number, weight: number) => {
-    if (typeof node === 'number') {
-      out[node] += weight * chances[from + node];
-      return;
+  for (let s = 0; s < weights.length; s++) {
+    const from = s * width;
+    const weight = weights[s];
+    for (let n = 0; n < nodes.length; n++) {
+      const node = nodes[n];
+      if (typeof node === 'number') out[node] += weight * chances[from + node];
+      else addChoice(node, chances, from, weight, out);
     }
-    let none = 1;
-    for (const state of node.states) {
-      out[state] += weight * chances[from + state];
-      none -= chances[from + state];
-    }
-    if (none > 0) for (const each of node.rest) walk(each, from, weight * none);
-  };
-  weights.forEach((weight, s) => {
-    if (weight > 0) for (const node of nodes) walk(node, s * width, weight);
-  });
+  }
   return out;
+}
+
+function addChoice(
+  { states, rest }: Choice,
+  chances: Float64Array,
+  from: number,
+  weight: number,
+  out: Float64Array,
+): void {
+  let none = weight;
+  for (let i = 0; i < states.length; i++) {
+    const own = weight * chances[from + states[i]];
+    out[states[i]] += own;
+    none -= own;
+  }
+  if (none <= 0) return;
+  for (let i = 0; i < rest.length; i++) {
+    const each = rest[i];
+    if (typeof each === 'number') out[each] += none * chances[from + each];
+    else addChoice(each, chances, from, none, out);
+  }
 }
 
 /** A set of causes drawn from the mixture's story `s`. */

@@ -50,8 +50,14 @@ export function treeOf(
   });
 }
 
-export function causesOf(node: Node): number[] {
-  return typeof node === 'number' ? [node] : [...node.states, ...node.rest.flatMap(causesOf)];
+const members = new WeakMap<Choice, readonly number[]>();
+
+/** Every cause of a node. */
+export function causesOf(node: Node): readonly number[] {
+  if (typeof node === 'number') return [node];
+  let own = members.get(node);
+  if (!own) members.set(node, (own = [...node.states, ...node.rest.flatMap(causesOf)]));
+  return own;
 }
 
 /** The same nodes with only the causes kept, each under its new number. */

@@ -54,6 +54,8 @@ export interface BeliefLine {
   probability: number;
   /** Before the last entry. */
   before: number;
+  /** No likelier than in any such machine: nothing on the record points at it. */
+  usual: boolean;
 }
 
 export interface Movement {
@@ -103,7 +105,9 @@ export interface Evaluation {
 
 const NO_FIT = { percentile: 0, conflict: true };
 /** Stories a plan is worked out on. */
-const STORIES = 32;
+const STORIES = 24;
+/** From so many times its usual chance on, the record points at a cause. */
+const RAISED = 1.3;
 const SHOWN_BELIEFS = 8;
 const SHOWN_STEPS = 10;
 
@@ -331,8 +335,11 @@ export function evaluateUnit(catalogue: Catalogue, input: EvaluationInput): Eval
       cause: cause.id,
       probability: posterior.marginals[c],
       before: previous.marginals[c],
+      usual: posterior.marginals[c] < RAISED * model.priors[c],
     }))
-    .sort((a, b) => b.probability - a.probability || b.before - a.before);
+    .sort(
+      (a, b) => Number(a.usual) - Number(b.usual) || b.probability - a.probability || b.before - a.before,
+    );
   return {
     beliefs: beliefs.slice(0, SHOWN_BELIEFS),
     sound: { probability: posterior.sound, before: previous.sound },

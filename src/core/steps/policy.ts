@@ -13,8 +13,10 @@ export interface PolicyValue {
   plan: string[];
   /** Expected attended minutes of the plan, the finishing work not counted. */
   minutes: number;
-  /** P(the plan ends with a sound machine). */
+  /** P(the plan ends with a machine that is done). */
   success: number;
+  /** P(it was done all along, and nobody has looked). */
+  already: number;
 }
 
 /** Belief a policy starts from: the machines, the chance of each cause, and what can be seen. */
@@ -54,8 +56,10 @@ export function standpoint(
 
 /** Chances below this share of what is still alive are not worth a repair in the plan. */
 const NEGLIGIBLE = 2e-3;
+/** A look over the whole is not thought of when the machine is less likely than this to be done already. */
+const LIKELY = 0.1;
 /** A plan that gained nothing for this many repairs gains nothing more. */
-const BARREN = 6;
+const BARREN = 3;
 /** Once a plan has helped this surely, what could not be seen before can be seen. */
 const RUNS_NOW = 0.5;
 
@@ -245,6 +249,7 @@ export function basePolicy(
   let success = 0;
   let missed = 1;
   let unseen = rest.start();
+  const already = unseen.done;
   const best = {
     value: -Infinity,
     route: 'recycle' as PolicyValue['stopRoute'],
@@ -323,6 +328,7 @@ export function basePolicy(
     plan: chosen,
     minutes: best.minutes,
     success: best.success,
+    already,
     first: verifyFirst ? 'verify' : (chosen[0] ?? 'stop'),
   };
 }
@@ -337,7 +343,7 @@ export function worthOfPlan(context: PolicyContext, from: Standpoint, made: Poli
 export function bestBase(context: PolicyContext, from: Standpoint): PolicyValue {
   const straight = basePolicy(context, from, false);
   // a look over pays only when there is something to mend, and the machine may be done without it
-  if (context.problem.shut?.power || straight.plan.length === 0) return straight;
+  if (context.problem.shut?.power || straight.plan.length === 0 || straight.already < LIKELY) return straight;
   const verified = basePolicy(context, from, true);
   return verified.value > straight.value ? verified : straight;
 }

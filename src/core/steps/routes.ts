@@ -1,5 +1,5 @@
 import { expectOver, type Mixture } from '../belief/mixture';
-import type { Node } from '../belief/tree';
+import { causesOf, type Node } from '../belief/tree';
 import type { StepProblem, StopRoute, UnitWorth } from './problem';
 
 /**
@@ -234,6 +234,7 @@ export class Products {
       }
       return;
     }
+    if (still(causesOf(node), by)) return;
     for (let s = 0; s < stories; s++) {
       const own = expectOver(node, chances, s * width, by);
       if (!(own > 0)) zeros[at + s] += sign;
@@ -271,4 +272,10 @@ export class Products {
     }
     return out;
   }
+}
+
+/** Does nothing change with these causes? */
+function still(causes: readonly number[], by: Float64Array): boolean {
+  for (let i = 0; i < causes.length; i++) if (by[causes[i]] !== 1) return false;
+  return true;
 }

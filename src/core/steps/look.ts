@@ -1,0 +1,260 @@
+import type { Finding, Repair } from '../catalogue';
+import { show, type Facts } from '../belief/facts';
+import { findingFactor, type Factor } from '../belief/factors';
+import { glimpse } from '../belief/glimpse';
+import { marginalsOf } from '../belief/mixture';
+import { minutesOf, movesFor, stateAfter } from './bench';
+import { benchMask, viewOf, type PolicyContext, type View } from './context';
+import { powers } from './hazards';
+import { bestBase, soundOf, standpoint, worthOfPlan, type PolicyValue, type Standpoint } from './policy';
+import type { OutcomeView, RankedStep } from './rank';
+
+/** Worked out once: where the machine stands before any step. */
+export interface Now {
+  context: PolicyContext;
+  from: Standpoint;
+  base: PolicyValue;
+  local: Map<number, number>;
+  views: Map<string, View>;
+  /** The base policy from other states of the bench. */
+  idle: Map<number, PolicyValue>;
+}
+
+export function standing(context: PolicyContext, from: Standpoint, base: PolicyValue): Now {
+  return {
+    context,
+    from,
+    base,
+    local: new Map(context.causes.map((cause, i) => [cause, i])),
+    views: new Map([[keyOf(context.problem.facts), from.view]]),
+    idle: new Map(),
+  };
+}
+
+/** Where one outcome of a look leaves the machine. */
+interface After {
+  outcome: number;
+  probability: number;
+  from: Standpoint;
+  value: number;
+  /** It leaves everything as it is. */
+  same: boolean;
+}
+
+export interface Glance {
+  finding: Finding;
+  wanted: boolean;
+  bench: number;
+  after: After[];
+  step: RankedStep;
+  /** Most it can win, less its cost, minor units. */
+  promiseMinor: number;
+}
+
+/** A look worked out: its step, and what would be done first after each likely outcome. */
+export interface Look {
+  step: RankedStep;
+  finding: Finding;
+  after: After[];
+  firsts: Set<string>;
+}
+
+/** Outcomes rarer than this do not decide whether a look can wait. */
+const UNLIKELY = 0.03;
+/** A look that moves no cause by this much, on the average, leaves every plan as it is. */
+const IDLE = 0.004;
+/** Outcomes rarer than this are not thought through. */
+const RARE = 0.004;
+/** An outcome that moves no cause by this much leaves everything as it is. */
+const STILL = 0.004;
+
+const keyOf = (facts: Facts) =>
+  Object.entries(facts)
+    .map(([fact, so]) => `${fact}${so ? '+' : '-'}`)
+    .sort()
+    .join();
+
+/** What can be seen after an outcome. */
+function viewAfter({ context, views }: Now, finding: Finding, outcome: number): View {
+  const facts = { ...context.problem.facts };
+  for (const fact of finding.outcomes[outcome].shows ?? []) show(facts, fact);
+  for (const fact of finding.outcomes[outcome].denies ?? []) facts[fact] = false;
+  const key = keyOf(facts);
+  let view = views.get(key);
+  if (!view) views.set(key, (view = viewOf(context, facts)));
+  return view;
+}
+
+/** A factor over the causes by their local numbers. */
+export function localFactor(factor: Factor, local: ReadonlyMap<number, number>): Factor {
+  const kept = factor.causes.flatMap((cause, i) => (local.has(cause) ? [i] : []));
+  return {
+    ...factor,
+    causes: kept.map((i) => local.get(factor.causes[i])!),
+    upTo: kept.map((i) => factor.upTo[i]),
+    below: kept.map((i) => factor.below[i]),
+    blockers: factor.blockers.flatMap((cause) => local.get(cause) ?? []),
+  };
+}
+
+/** Nothing is cured or fixed among the causes of the stories: what stands, stands in them. */
+const NOTHING = { fixed: [], cured: new Uint8Array(0) };
+
+/** P-weighted loss of powering it now: what may be wrong with it may ruin more. */
+export function harmOf({ context, from }: Pick<Now, 'context' | 'from'>, item: Finding | Repair): number {
+  if (!powers(item)) return 0;
+  const { problem, causes } = context;
+  const model = problem.engine.model.causes;
+  let share = 0;
+  causes.forEach((cause, i) => {
+    const { harm } = model[cause];
+    if (harm?.when === 'power') share += from.marginals[i] * harm.chance * harm.share;
+  });
+  // what would have spoilt it at once has had its chance
+  const again = problem.facts.started === true ? 0.1 : 1;
+  return again * share * problem.worth.soundMinor * (1 - problem.worth.feeShare);
+}
+
+/**
+ * What a look may show, and how far each would move belief: before any plan is made after it.
+ * @param wanted it opens what is shut: it is looked at even where it moves nothing
+ */
+export function glance(now: Now, finding: Finding, wanted: boolean): Glance | null {
+  const { context, from, local } = now;
+  const { problem, perMinute } = context;
+  const compiled = problem.engine.model.findings.get(finding.id);
+  if (!compiled) return null;
+  // nobody can answer a question about what is not there
+  if (compiled.presumes.some((cause) => problem.posterior.marginals[cause] > 0.99)) return null;
+  const matters = compiled.touched.some((cause) => {
+    const p = problem.posterior.marginals[cause];
+    return p * (1 - p) >= IDLE / 2;
+  });
+  if (!matters && !wanted) return null;
+  const after: After[] = [];
+  const changed = new Float64Array(from.marginals.length);
+  const bench = benchMask(
+    stateAfter(problem.bench, movesFor(finding.bench, problem.bench, problem.benchMinutes)),
+  );
+  for (let o = 0; o < compiled.outcomes; o++) {
+    const factor = localFactor(findingFactor(compiled, o, NOTHING), local);
+    const { mixture, probability } = glimpse(context.mixture, factor, context.homes);
+    if (!(probability >= 1e-9)) continue;
+    const marginals = marginalsOf(mixture);
+    let most = 0;
+    for (let i = 0; i < changed.length; i++) {
+      const change = Math.abs(marginals[i] - from.marginals[i]);
+      changed[i] += probability * change;
+      most = Math.max(most, change);
+    }
+    after.push({
+      outcome: o,
+      probability,
+      from: standpoint(context, mixture, viewAfter(now, finding, o), bench, marginals, from),
+      value: 0,
+      same: most < STILL || probability < RARE,
+    });
+  }
+  const moved = Math.max(0, ...changed);
+  if (moved < IDLE && !wanted) return null;
+  const moves = movesFor(finding.bench, problem.bench, problem.benchMinutes);
+  const minutes = minutesOf(moves) + finding.minutes;
+  const harmMinor = harmOf(now, finding);
+  const costMinor = minutes * perMinute + harmMinor;
+  const step: RankedStep = {
+    kind: 'look',
+    id: finding.id,
+    valueMinor: 0,
+    minutes,
+    costMinor,
+    moves,
+    partMinor: 0,
+    changes: 0,
+    ...(harmMinor >= 1 && { harmMinor: Math.round(harmMinor) }),
+  };
+  const { causes: model } = problem.engine.model;
+  const net = problem.worth.soundMinor * (1 - problem.worth.feeShare);
+  let most = 0;
+  changed.forEach((change, i) => (most += change * (1 - model[context.causes[i]].valueLeft)));
+  return { finding, wanted, bench, after, step, promiseMinor: most * net - costMinor };
+}
+
+/** What the thinking through of a look may cost: so many of the most promising ones, and all that are wanted. */
+const THOUGHT = 24;
+
+/** A look wins at most what it moves of the price; those that could not even win their own cost are left out. */
+export function worthThinking(glances: readonly Glance[]): Glance[] {
+  return [...glances]
+    .sort((a, b) => Number(b.wanted) - Number(a.wanted) || b.promiseMinor - a.promiseMinor)
+    .filter((each, n) => each.wanted || (each.promiseMinor > 0 && n < THOUGHT));
+}
+
+/** The look with a plan after each of its outcomes, and what it is worth. */
+export function thinkThrough(now: Now, { finding, wanted, bench, after, step }: Glance): Look | null {
+  const { context, from } = now;
+  const { costMinor } = step;
+  const firsts = new Set<string>();
+  // what one would do anyway, once the machine lies as the look leaves it
+  const idle = idleAt(now, bench);
+  const plan = planOf(idle);
+  let changes = 0;
+  let wins = 0;
+  for (const entry of after) {
+    if (entry.same) {
+      entry.value = idle.value;
+      if (entry.probability >= UNLIKELY) firsts.add(idle.first);
+      continue;
+    }
+    const policy = bestBase(context, entry.from);
+    entry.value = policy.value;
+    if (entry.probability >= UNLIKELY) firsts.add(policy.first);
+    if (planOf(policy) === plan) continue;
+    // worth knowing by as much as what one would do then beats what one would have done anyway, finding out
+    // about the rest when the machine is finished
+    const wonThen = policy.value - worthOfPlan(context, sameEnds(entry.from, from.wanted), idle);
+    if (wonThen <= 0) continue;
+    wins += entry.probability * wonThen;
+    if (policy.first !== idle.first) changes += entry.probability;
+  }
+  if (wins === 0 && !wanted) return null;
+  step.valueMinor = idle.value + wins - costMinor;
+  step.changes = Math.min(1, changes);
+  return { step, finding, after, firsts };
+}
+
+/** The same place with other causes one is after. */
+function sameEnds(from: Standpoint, wanted: Uint8Array): Standpoint {
+  return from.wanted.every((is, i) => is === wanted[i]) ? from : { ...from, wanted, products: undefined };
+}
+
+function idleAt({ context, from, base, idle }: Now, bench: number): PolicyValue {
+  if (bench === from.bench) return base;
+  let value = idle.get(bench);
+  if (!value) idle.set(bench, (value = bestBase(context, { ...from, bench })));
+  return value;
+}
+
+const planOf = ({ first, plan }: PolicyValue) => `${first === 'verify'}/${plan.join()}`;
+
+/** Each outcome in views: probability, what it would leave, what would then still be to win. */
+export function writeOut(now: Now, look: Look): OutcomeView[] {
+  return look.after.map((entry) => ({
+    outcome: entry.outcome,
+    probability: entry.probability,
+    ...likeliest(now, entry.from),
+    valueMinor: Math.round(entry.value - look.step.costMinor),
+  }));
+}
+
+function likeliest({ context }: Now, after: Standpoint): Pick<OutcomeView, 'causes' | 'sound'> {
+  const { causes } = context.problem.engine.model;
+  // causes seen directly are no news in any outcome
+  const known = new Set(context.problem.posterior.acting.fixed);
+  const found = context.causes
+    .map((c, i) => ({ c, probability: after.marginals[i] }))
+    .filter((entry) => entry.probability >= 0.02 && !known.has(entry.c))
+    .sort((x, y) => y.probability - x.probability)
+    .slice(0, 3)
+    .map(({ c, probability }) => ({ cause: causes[c].id, probability }));
+  return { causes: found, sound: soundOf(after) };
+}
