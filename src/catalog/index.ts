@@ -36,7 +36,7 @@ const rows = [...inOrder(findingRows), wholeLook(causes)];
 
 /** Checked once, when loaded: a wrong catalogue stops the program with every fault listed. */
 export const catalogue: Catalogue = assertCatalogue({
-  version: '2026.11',
+  version: '2026.12',
   causes,
   findings: withBlocks(rows.map(compileFinding), rows),
   repairs: repairRows.map(compileRepair),

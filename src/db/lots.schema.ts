@@ -74,6 +74,8 @@ export const units = pgTable(
     maker: text('maker').notNull().default(''),
     model: text('model').notNull().default(''),
     claim: text('claim').notNull().default(''),
+    /** The system and the data on it stay; null: as its lot has it (an owner's machine). */
+    keeps: boolean('keeps'),
     stage: text('stage').$type<Stage>().notNull().default('dock'),
     stageSince: at('stage_since').notNull().defaultNow(),
     /**

@@ -11,9 +11,12 @@ export const observations = pgTable(
     unitId: uuid('unit_id')
       .notNull()
       .references(() => units.id, { onDelete: 'cascade' }),
-    kind: text('kind').$type<'finding' | 'repair'>().notNull(),
+    kind: text('kind').$type<'finding' | 'repair' | 'unanswered'>().notNull(),
     ref: text('ref').notNull(),
-    /** Outcome index of a finding; 1 / 0 = a repair helped / did not. */
+    /**
+     * Outcome index of a finding; how a repair ended: 1 helped, 0 no change, 2 done with nothing to judge, 3 as a
+     * precaution, 4 looked well; 0 of a question with no answer (`outcomeId` says why).
+     */
     outcome: smallint('outcome').notNull(),
     /**
      * The outcome by its id, and the catalogue it was given under: an outcome inserted later changes no old
@@ -32,7 +35,7 @@ export const observations = pgTable(
   },
   (t) => [
     index('observations_unit').on(t.unitId, t.id),
-    check('observations_kind', sql`${t.kind} in ('finding', 'repair')`),
+    check('observations_kind', sql`${t.kind} in ('finding', 'repair', 'unanswered')`),
   ],
 );
 

@@ -1,4 +1,5 @@
 import { sql } from 'drizzle-orm';
+import type { Tool } from '@/core/catalogue';
 import type { Learned } from '@/core/learn/learn';
 import type { CatalogueOverrides } from '@/core/belief/overrides';
 import type { HouseTables } from '@/core/house/tables';
@@ -32,6 +33,8 @@ export const shop = pgTable(
     ratePerHourMinor: integer('rate_per_hour_minor').notNull(),
     /** Selling costs in basis points of the price. */
     feeBasisPoints: integer('fee_basis_points').notNull().default(800),
+    /** Tools the shop has not got: looks that want one are not proposed. */
+    lacks: jsonb('lacks').$type<Tool[]>().notNull().default([]),
     /** The owner's own numbers over the catalogue's. */
     overrides: jsonb('overrides').$type<CatalogueOverrides>().notNull().default({}),
     /** What closed cases have taught, and how many closed cases the catalogue itself counts as. */

@@ -145,19 +145,34 @@ const ALONE_PATTERNS = ALONE.map(([id, words]) => ({ id, pattern: new RegExp(`\\
  * nothing is returned for it.
  */
 export function claimsIn(text: string): string[] {
-  const claims = new Set<string>();
-  for (const clause of clausesOf(text)) {
+  return [...new Set(claimLines(text).flatMap((line) => line.claims))];
+}
+
+/** One thing a seller said, and what it was understood as. */
+export interface ClaimLine {
+  words: string;
+  /** Claim findings it amounts to; none: it says that something is well, or it was not understood. */
+  claims: string[];
+  /** It says that something is well. */
+  praise: boolean;
+}
+
+/** What a seller's words were understood as, clause by clause. */
+export function claimLines(text: string): ClaimLine[] {
+  return clausesOf(text).flatMap((clause): ClaimLine[] => {
+    const claims: string[] = [];
     let rest = FINE.reduce((left, words) => left.replace(words, ' '), clause);
+    const praise = rest !== clause;
     const take = (id: string, pattern: RegExp) => {
       const match = pattern.exec(rest);
       if (!match) return;
-      claims.add(id);
+      if (!claims.includes(id)) claims.push(id);
       rest = `${rest.slice(0, match.index)} ${rest.slice(match.index + match[0].length)}`;
     };
     // a blue or a black screen is no fault of the screen, so these come before it
     for (const { id, pattern } of ALONE_PATTERNS.slice(0, 2)) take(id, pattern);
     for (const { id, patterns } of THING_PATTERNS) for (const pattern of patterns) take(id, pattern);
     for (const { id, pattern } of ALONE_PATTERNS.slice(2)) take(id, pattern);
-  }
-  return [...claims];
+    return /[a-z]/i.test(clause) ? [{ words: clause.trim(), claims, praise }] : [];
+  });
 }

@@ -1,6 +1,8 @@
 import { causeById, findingById, repairById } from '@/catalog';
 import type { Evaluation } from '@/core/steps/evaluate';
+import { ENDING_WORDS, NO_ANSWER_WORDS } from './names';
 import type { AnswerView, RunningWorkView } from './unitView';
+import { endingOf } from '@/core/record/endings';
 
 /** An answer or a verdict as it stands on the record. */
 export interface AnswerRow {
@@ -8,6 +10,7 @@ export interface AnswerRow {
   kind: string;
   ref: string;
   outcome: number;
+  outcomeId: string | null;
   place: string | null;
   basis: string;
   byName: string;
@@ -37,7 +40,7 @@ export function answerViews(rows: readonly AnswerRow[], evaluation: Evaluation |
   const standing = rows.filter((row) => row.voidedBy === null);
   return rows
     .map((row): AnswerView => {
-      const finding = row.kind === 'finding' ? findingById(row.ref) : undefined;
+      const finding = row.kind === 'repair' ? undefined : findingById(row.ref);
       const movement = evaluation?.moved.find((entry) => entry.entry === standing.indexOf(row));
       return {
         id: row.id,
@@ -45,14 +48,15 @@ export function answerViews(rows: readonly AnswerRow[], evaluation: Evaluation |
         at: row.at.toISOString(),
         basis: row.basis,
         voided: row.voidedBy !== null,
+        finding: row.kind === 'finding' ? row.ref : null,
         what: finding?.ask ?? repairById(row.ref)?.name ?? row.ref,
         answer:
           row.kind === 'repair'
-            ? row.outcome
-              ? 'It helped'
-              : 'No change'
-            : (finding?.outcomes[row.outcome]?.label ?? `outcome ${row.outcome + 1}`) +
-              (row.place ? ` (${row.place})` : ''),
+            ? ENDING_WORDS[endingOf(row)]
+            : row.kind === 'unanswered'
+              ? NO_ANSWER_WORDS[(row.outcomeId ?? 'cannot-tell') as keyof typeof NO_ANSWER_WORDS]
+              : (finding?.outcomes[row.outcome]?.label ?? `outcome ${row.outcome + 1}`) +
+                (row.place ? ` (${row.place})` : ''),
         moved: (movement?.causes ?? []).map((line) => ({
           cause: causeById(line.cause)?.name ?? line.cause,
           decibans: line.decibans,

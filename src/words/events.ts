@@ -2,12 +2,16 @@ import type { EventKind } from '@/core/record/events';
 import { minorText } from '@/core/money/minor';
 import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import { readValue } from '@/core/record/values';
+import { ENDING_WORDS, NO_ANSWER_WORDS, TOOL_NAMES } from './names';
 
 /** What each kind of event is called in the history. */
 export const EVENT_TITLES: Record<EventKind, string> = {
   finding: 'Seen',
   quarantined: 'Quarantined',
   repair: 'Tried',
+  'no answer': 'No answer',
+  keeps: 'System and data',
+  tools: 'Tools',
   voided: 'Taken back',
   bench: 'Bench',
   stage: 'Moved',
@@ -118,6 +122,12 @@ function answered(payload: Payload, names: Names): string {
   return `${finding?.ask ?? text(payload, 'finding')} ${label ?? outcome}${payload.place ? ` (${text(payload, 'place')})` : ''}${payload.acknowledged ? '; caution read and acknowledged' : ''}${payload.replaced ? '; replaces an earlier answer' : ''}`;
 }
 
+/** How a repair ended; what an earlier version wrote down has only whether it helped. */
+function endedWords(p: Payload): string {
+  const words = ENDING_WORDS[text(p, 'ended') as keyof typeof ENDING_WORDS];
+  return words ? lower(words).replace(/^it /, '') : p.helped ? 'helped' : 'no change';
+}
+
 type Describe = (payload: Payload, names: Names) => string;
 
 /**
@@ -126,8 +136,14 @@ type Describe = (payload: Payload, names: Names) => string;
 const SAYS: Partial<Record<EventKind, Describe>> = {
   finding: answered,
   quarantined: answered,
-  repair: (p, names) =>
-    `${names.repair(text(p, 'repair')) ?? text(p, 'repair')}: ${p.helped ? 'helped' : 'no change'}`,
+  repair: (p, names) => `${names.repair(text(p, 'repair')) ?? text(p, 'repair')}: ${endedWords(p)}`,
+  'no answer': (p, names) =>
+    `${names.finding(text(p, 'finding'))?.ask ?? text(p, 'finding')} ${NO_ANSWER_WORDS[text(p, 'why') as keyof typeof NO_ANSWER_WORDS] ?? ''}`,
+  keeps: (p) => (p.keeps ? 'stay as they are' : 'may go'),
+  tools: (p) =>
+    Array.isArray(p.lacks) && p.lacks.length
+      ? `none: ${p.lacks.map((tool) => TOOL_NAMES[tool as keyof typeof TOOL_NAMES] ?? String(tool)).join(', ')}`
+      : 'all there',
   voided: (p, names) => {
     const refs = Array.isArray(p.refs) ? (p.refs as string[]) : [text(p, 'ref')];
     return refs.map((ref) => names.finding(ref)?.ask ?? names.repair(ref) ?? ref).join('; ');
@@ -147,7 +163,7 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
   'work started': (p) => text(p, 'title') + aside(p),
   'work resumed': (p) => text(p, 'title') + aside(p),
   'work finished': (p) =>
-    `${text(p, 'title')}${p.helped === true ? ': helped' : p.helped === false ? ': no change' : ''}${p.note ? `; ${text(p, 'note')}` : ''}`,
+    `${text(p, 'title')}${p.ended || typeof p.helped === 'boolean' ? `: ${endedWords(p)}` : ''}${p.note ? `; ${text(p, 'note')}` : ''}`,
   'left running': (p) =>
     `${text(p, 'title')}, ${text(p, 'minutes')} min${p.station ? `, ${text(p, 'station')}` : ''}`,
   'memory start': (p) => {

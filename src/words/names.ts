@@ -1,4 +1,4 @@
-import type { Chassis } from '@/core/catalogue';
+import type { Chassis, Ending, NoAnswer, Tool } from '@/core/catalogue';
 import type { Route } from '@/core/steps/problem';
 
 /** Kinds of machine, in a sentence. */
@@ -7,6 +7,30 @@ export const CHASSIS_NAMES: Record<Chassis, string> = {
   small: 'small desktop',
   aio: 'all-in-one',
   laptop: 'laptop',
+};
+
+/** How a repair can end, in the order of the keys. */
+export const ENDING_WORDS: Record<Ending, string> = {
+  helped: 'It helped',
+  'no-change': 'No change',
+  done: 'Done, nothing to judge it by',
+  precaution: 'Done as a precaution',
+  'looked-well': 'Looked well, left as it was',
+};
+
+/** Why a question has no answer. */
+export const NO_ANSWER_WORDS: Record<NoAnswer | 'look-again', string> = {
+  'cannot-tell': 'Cannot tell',
+  'no-tool': 'No tool for it',
+  'has-none': 'It has none',
+  'look-again': 'To be looked at again',
+};
+
+export const TOOL_NAMES: Record<Tool, string> = {
+  meter: 'multimeter',
+  tester: 'supply tester',
+  camera: 'camera',
+  dock: 'dock for a drive',
 };
 
 /** The places of the line, and those beside it. */

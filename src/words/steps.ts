@@ -1,10 +1,13 @@
 import { causeById, cautionById, findingById, repairById } from '@/catalog';
-import { WHOLE_LOOK, type BenchItem } from '@/core/catalogue';
+import { ENDINGS, WHOLE_LOOK, type BenchItem } from '@/core/catalogue';
 import type { BenchMove } from '@/core/steps/bench';
 import type { Evaluation } from '@/core/steps/evaluate';
 import type { RankedStep } from '@/core/steps/rank';
 import { minorText } from '@/core/money/minor';
-import type { CautionView, StepView } from './unitView';
+import { ENDING_WORDS } from './names';
+import type { CautionView, ShutView, StepView } from './unitView';
+import { catalogue } from '@/catalog';
+import type { ShutStep } from '@/core/steps/rank';
 
 const MOVE_WORDS: Record<BenchItem, [string, string]> = {
   plugged: ['plug it in', 'unplug it'],
@@ -70,6 +73,8 @@ function lookReason(step: RankedStep): string {
 export interface Around {
   sound: number;
   goingOnMinor: number | null;
+  /** What reading the machine first would win, minor units. */
+  readingMinor?: number | null;
   /** Of the shop's currency. */
   decimals?: number;
 }
@@ -124,10 +129,7 @@ export function stepView(step: RankedStep, around: Around = { sound: 0, goingOnM
       reason: `Helps with chance ${share(step.chance ?? 0)}.`,
       note: repair.part ? repair.part.class : '',
       cautions: (repair.cautions ?? []).map(cautionView),
-      outcomes: [
-        { label: 'It helped', leaves: '', hazard: null },
-        { label: 'No change', leaves: '', hazard: null },
-      ],
+      outcomes: ENDINGS.map((ending) => ({ label: ENDING_WORDS[ending], leaves: '', hazard: null })),
     };
   }
   if (step.kind === 'verify') {
@@ -144,6 +146,13 @@ export function stepView(step: RankedStep, around: Around = { sound: 0, goingOnM
       })),
     };
   }
+  if (step.kind === 'read')
+    return {
+      ...base,
+      title: 'Read what it is',
+      how: 'Its report, the label under it, or the set-up screen: processor first.',
+      reason: `What it fetches, and so what to do, hangs on it. Knowing it is worth ${minorText(Math.round(Math.max(0, around.readingMinor ?? 0)), around.decimals)}.`,
+    };
   // hardly anything is wrong: what is told is whatever the last tests still find
   if (step.id === 'disclose' && around.sound >= MOSTLY_SOUND)
     return {
@@ -174,5 +183,23 @@ export function plainQuestion(id: string): StepView | null {
 export const aroundOf = (evaluation: Evaluation, decimals: number): Parameters<typeof stepView>[1] => ({
   decimals,
   sound: evaluation.sound.probability,
+  readingMinor: evaluation.readingMinor,
   goingOnMinor: evaluation.steps.find((step) => step.kind !== 'stop')?.valueMinor ?? null,
 });
+
+/** Why steps are shut, each reason once. */
+export function shutViews(shut: readonly ShutStep[]): ShutView[] {
+  const counts = new Map<string, number>();
+  for (const { why } of shut) {
+    const words =
+      why.kind === 'gate'
+        ? (catalogue.gates.dangers.find((gate) => gate.id === why.gate)?.words ?? 'Not powered yet.')
+        : why.kind === 'look first'
+          ? `Not powered before it has been looked at from outside: ${why.findings
+              .map((id) => lower(findingById(id)?.ask ?? id).replace(/[?.]$/, ''))
+              .join('; ')}.`
+          : 'The system and the data on it stay: nothing is installed over them, nothing erased.';
+    counts.set(words, (counts.get(words) ?? 0) + 1);
+  }
+  return [...counts].map(([why, count]) => ({ why, count }));
+}

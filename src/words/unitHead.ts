@@ -1,4 +1,4 @@
-import type { BenchState, Chassis } from '@/core/catalogue';
+import type { BenchState, Chassis, LotSource } from '@/core/catalogue';
 import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import type { Specification } from '@/core/record/specification';
 import { CHASSIS_NAMES, STAGE_NAMES } from './names';
@@ -27,10 +27,16 @@ interface Unit {
   claim: string;
   bench: BenchState;
   costMinor: number;
+  keeps: boolean | null;
 }
 
-/** What the ticket of a unit says. @param lot the lot's code */
-export function headView(unit: Unit, lot: string, spec: Specification, mayWrite: boolean): UnitHead {
+/** What the ticket of a unit says. @param lot it came with */
+export function headView(
+  unit: Unit,
+  lot: { code: string; source: LotSource },
+  spec: Specification,
+  mayWrite: boolean,
+): UnitHead {
   return {
     id: unit.id,
     tag: unit.tag,
@@ -38,7 +44,7 @@ export function headView(unit: Unit, lot: string, spec: Specification, mayWrite:
     stage: unit.stage,
     stageName: STAGE_NAMES[unit.stage],
     name: `${unit.maker} ${unit.model}`.trim() || 'Unnamed machine',
-    sub: `${CHASSIS_NAMES[unit.chassis]}, lot ${lot}`,
+    sub: `${CHASSIS_NAMES[unit.chassis]}, lot ${lot.code}`,
     claim: unit.claim,
     bench: unit.bench,
     costMinor: unit.costMinor,
@@ -56,6 +62,7 @@ export function headView(unit: Unit, lot: string, spec: Specification, mayWrite:
       ];
     }),
     mayWrite,
+    keeps: unit.keeps ?? lot.source === 'owner',
     held: unit.stage === 'quarantine' || unit.stage === 'sold',
   };
 }

@@ -16,7 +16,7 @@ export interface OutcomeChoice {
 }
 
 export interface StepView {
-  kind: 'look' | 'repair' | 'verify' | 'stop';
+  kind: 'look' | 'repair' | 'verify' | 'read' | 'stop';
   id: string;
   title: string;
   how: string;
@@ -48,6 +48,14 @@ export interface BeliefView {
   ifLeft?: string;
   probability: number;
   before: number;
+  /** No likelier than in any such machine: nothing on the record points at it. */
+  usual?: boolean;
+}
+
+/** Steps that may not be taken, and why, in words. */
+export interface ShutView {
+  why: string;
+  count: number;
 }
 
 export interface AnswerView {
@@ -58,6 +66,8 @@ export interface AnswerView {
   at: string;
   basis: string;
   voided: boolean;
+  /** The question, where it can be looked at again. */
+  finding: string | null;
   /** "memory contact +6.1, wrong port −9.4" in decibans. */
   moved: { cause: string; decibans: number }[];
 }
@@ -96,4 +106,6 @@ export interface UnitHead {
   spec: { name: string; value: string; basis: string; title: string }[];
   mayWrite: boolean;
   held: boolean;
+  /** The system and the data on it stay. */
+  keeps: boolean;
 }

@@ -26,7 +26,7 @@ export interface AnswerEntry extends Entry<'answer'> {
   place?: string;
 }
 
-/** The verdict on a repair that was tried. */
+/** A repair that was tried. `helped`: it was carried out and stands (helped, done, or as a precaution). */
 export interface VerdictEntry extends Entry<'verdict'> {
   repair: string;
   helped: boolean;

@@ -59,7 +59,10 @@ interface Person {
 export interface EventPayloads {
   finding: Answered;
   quarantined: Answered;
-  repair: { observation: number; repair: string; helped: boolean; work?: string[] };
+  repair: { observation: number; repair: string; helped: boolean; ended?: string; work?: string[] };
+  'no answer': { observation: number; finding: string; why: string; replaced: number | null };
+  keeps: { before: boolean | null; keeps: boolean };
+  tools: { before: string[]; lacks: string[] };
   voided: { observation: number; ref: string; outcome: number; refs?: string[] };
   bench: BenchState;
   stage: { from: string; to: string };
@@ -70,7 +73,12 @@ export interface EventPayloads {
   'work paused': WorkNamed;
   'work resumed': WorkNamed & { paused: LaidAside[] };
   'left running': WorkNamed & { minutes: number; station: string };
-  'work finished': WorkNamed & { helped: boolean | null; observation: number | null; note: string };
+  'work finished': WorkNamed & {
+    helped: boolean | null;
+    ended?: string;
+    observation: number | null;
+    note: string;
+  };
   'memory start': { start: number; placed: string[]; cleaned: number[]; gb: number | null };
   'memory start back': { start: number };
   'memory board': {

@@ -5,13 +5,20 @@ import {
   BENCH_ITEMS,
   CHASSIS,
   LOT_SOURCES,
+  ENDINGS,
+  NO_ANSWERS,
   PART_CLASSES,
+  TOOLS,
   type BenchState,
   type Chassis,
+  type Ending,
   type Finding,
   type LotSource,
+  type NoAnswer,
   type PartClass,
+  type Tool,
 } from '@/core/catalogue';
+import type { PriceClass } from '@/core/steps/problem';
 import { appliesTo } from '@/core/belief/model';
 import { checkConflict } from '@/core/belief/conflict';
 import { CLOSED } from '@/core/steps/bench';
@@ -27,7 +34,12 @@ export interface CaseFile {
   chassis: Chassis;
   source: LotSource;
   claims: string[];
-  findings: ({ finding: string; outcome: number | string } | { repair: string; helped: boolean })[];
+  findings: (
+    | { finding: string; outcome: number | string }
+    | { finding: string; why: NoAnswer | 'look-again' }
+    | { repair: string; helped: boolean }
+    | { repair: string; ended: Ending }
+  )[];
   bench: Partial<BenchState>;
   rates: { perHourMinor: number; feeShare: number };
   values: {
@@ -37,7 +49,12 @@ export interface CaseFile {
     parts: Partial<Record<PartClass, number>>;
     recycleMinor?: number;
   };
-  faults: number;
+  /** The system and the data on it stay; left out: as such a lot has it. */
+  keeps?: boolean;
+  /** Tools the shop has not got. */
+  lacks: Tool[];
+  /** What the machine may turn out to be once it is read. */
+  classes?: PriceClass[];
   /** Known-good parts to hand: minor units each is worth. */
   bin: Partial<Record<PartClass, number>>;
   /** The owner's numbers over the catalogue's, as House rules export them. */
@@ -62,7 +79,19 @@ export const caseShape = Joi.object({
         finding: Joi.string().max(200).required(),
         outcome: Joi.alternatives(Joi.number().integer().min(0).max(9), Joi.string().max(100)).required(),
       }),
+      Joi.object({
+        finding: Joi.string().max(200).required(),
+        why: Joi.string()
+          .valid(...NO_ANSWERS, 'look-again')
+          .required(),
+      }),
       Joi.object({ repair: Joi.string().max(200).required(), helped: Joi.boolean().required() }),
+      Joi.object({
+        repair: Joi.string().max(200).required(),
+        ended: Joi.string()
+          .valid(...ENDINGS)
+          .required(),
+      }),
     ),
   bench: Joi.object(Object.fromEntries(BENCH_ITEMS.map((item) => [item, Joi.boolean()]))).default({}),
   rates: Joi.object({
@@ -78,7 +107,19 @@ export const caseShape = Joi.object({
       .pattern(Joi.string().valid(...PART_CLASSES), Joi.number().integer().min(0))
       .default({}),
   }).required(),
-  faults: Joi.number().integer().min(1).max(3).default(2),
+  keeps: Joi.boolean(),
+  lacks: Joi.array()
+    .items(Joi.string().valid(...TOOLS))
+    .default([]),
+  classes: Joi.array()
+    .max(12)
+    .items(
+      Joi.object({
+        name: Joi.string().max(80).required(),
+        chance: Joi.number().min(0).max(1).required(),
+        soundMinor: Joi.number().integer().min(0).required(),
+      }),
+    ),
   bin: Joi.object()
     .pattern(Joi.string().valid(...PART_CLASSES), Joi.number().integer().min(0))
     .default({}),
@@ -173,9 +214,14 @@ export function readCase(value: unknown): CaseFile & { record: RecordEntry[] } {
           'invalid',
           `${where}: no repair of a ${file.chassis} is called "${entry.repair}".`,
         );
-      record.push({ kind: 'repair', id: repair.id, helped: entry.helped });
+      const ended = 'ended' in entry ? entry.ended : entry.helped ? 'helped' : 'no-change';
+      record.push({ kind: 'repair', id: repair.id, ended });
     } else {
       const finding = findingNamed(entry.finding, file.chassis, where);
+      if ('why' in entry) {
+        record.push({ kind: 'unanswered', id: finding.id, why: entry.why });
+        continue;
+      }
       record.push({ kind: 'finding', id: finding.id, outcome: outcomeOf(finding, entry.outcome, where) });
     }
   }
@@ -198,7 +244,9 @@ export function diagnose(value: unknown) {
     source: file.source,
     record: file.record,
     bench: { ...CLOSED, ...file.bench },
-    faults: file.faults,
+    keeps: file.keeps,
+    lacks: file.lacks,
+    classes: file.classes,
     worth: {
       soundMinor,
       feeShare: file.rates.feeShare,
@@ -218,18 +266,19 @@ export function diagnose(value: unknown) {
   const { posterior } = problem;
   const named = (index: number) => {
     const entry = file.record[index];
+    if (entry.kind === 'unanswered') return { finding: entry.id, why: entry.why };
     return entry.kind === 'finding'
       ? { finding: entry.id, outcome: findingById(entry.id)!.outcomes[entry.outcome].label }
-      : { repair: entry.id, helped: entry.helped };
+      : { repair: entry.id, ended: entry.ended };
   };
   return {
     case: {
       chassis: file.chassis,
       source: file.source,
-      faults: file.faults,
       record: file.record.map((_, i) => named(i)),
     },
     sound: digits(posterior.sound, 6),
+    covered: posterior.exact ? 1 : digits(problem.stories.covered, 4),
     beliefs: engine.model.causes
       .map((cause, c) => ({
         cause: cause.id,
@@ -268,6 +317,8 @@ export function diagnose(value: unknown) {
         })),
       }),
     })),
+    shut: ranking.shut,
+    readingMinor: ranking.readingMinor,
     stop: {
       route: ranking.routes
         .filter((route) => route.route !== 'refurbish')

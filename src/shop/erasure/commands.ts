@@ -3,6 +3,7 @@ import { erasures } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { shortText, unitId, rowId } from '../input';
+import { dataStays } from '../record/stays';
 import { componentById, move } from '../components/move';
 
 interface Record {
@@ -38,6 +39,8 @@ export const recordErasure = defineCommand<Record, { erasureId: string }>({
       throw new ShopError('invalid', 'Not recorded: say how the erasure was verified.', {
         fields: { verified: 'is missing' },
       });
+    if ((input.kind === 'erased' || input.kind === 'destroyed') && (await dataStays(tx, unit!)))
+      throw new ShopError('refused', 'Not recorded: the system and the data on it stay.');
     const [row] = await tx
       .insert(erasures)
       .values({

@@ -94,6 +94,7 @@ class Valuer {
         derived: deriveRecord(entries, catalogue, chassis),
         record: outcomes.map(({ finding, outcome }) => ({ kind: 'finding', id: finding, outcome })),
         bin: this.bins.get(chassis)!,
+        keeps: null,
       },
       'dock',
     );

@@ -5,6 +5,7 @@ import { deriveRecord, type DerivedRecord } from '@/core/record';
 import type { DataEntry, PartEntry, RecordEntry } from '@/core/record/entries';
 import type { Basis, SpecKey } from '@/core/record/keys';
 import type { RecordEntry as Evidence } from '@/core/steps/evaluate';
+import { carriedOut, endingOf } from '@/core/record/endings';
 import type { Database, Transaction } from '@/db/client';
 import { components, erasures, movements, observations, recordValues, work } from '@/db/schema';
 import { wayOf, writesOn } from './entries';
@@ -17,6 +18,7 @@ const WRITES: Record<string, 'installed' | 'cloned'> = {
   'clone-drive': 'cloned',
 };
 
+type Unanswered = Extract<Evidence, { kind: 'unanswered' }>['why'];
 type Observation = typeof observations.$inferSelect;
 
 /**
@@ -39,7 +41,7 @@ function countedOnce(rows: readonly Observation[]): Observation[] {
   const seen = new Set<string>();
   for (const row of [...rows].reverse()) {
     if (row.kind === 'repair' && row.outcome === 1) seen.clear();
-    if (row.kind === 'finding') {
+    if (row.kind !== 'repair') {
       if (seen.has(row.ref)) continue;
       seen.add(row.ref);
     }
@@ -65,15 +67,17 @@ export async function standingObservations(
 export function recordEntry(
   row: Pick<typeof observations.$inferSelect, 'kind' | 'ref' | 'outcome' | 'outcomeId'>,
 ): Evidence {
-  return row.kind === 'finding'
-    ? { kind: 'finding', id: row.ref, outcome: outcomeNow(row) }
-    : { kind: 'repair', id: row.ref, helped: row.outcome === 1 };
+  if (row.kind === 'finding') return { kind: 'finding', id: row.ref, outcome: outcomeNow(row) };
+  if (row.kind === 'repair') return { kind: 'repair', id: row.ref, ended: endingOf(row) };
+  return { kind: 'unanswered', id: row.ref, why: (row.outcomeId ?? 'cannot-tell') as Unanswered };
 }
 
-function observed(row: Observation): RecordEntry {
+function observed(row: Observation): RecordEntry[] {
   const at = row.at.getTime();
-  if (row.kind === 'repair') return { kind: 'verdict', at, repair: row.ref, helped: row.outcome === 1 };
-  return {
+  if (row.kind === 'unanswered') return [];
+  if (row.kind === 'repair')
+    return [{ kind: 'verdict', at, repair: row.ref, helped: carriedOut(endingOf(row)) }];
+  const answered: RecordEntry = {
     kind: 'answer',
     at,
     finding: row.ref,
@@ -81,6 +85,7 @@ function observed(row: Observation): RecordEntry {
     basis: row.basis as Basis,
     ...(row.place && { place: row.place }),
   };
+  return [answered];
 }
 
 function valued(row: typeof recordValues.$inferSelect): RecordEntry {
@@ -166,7 +171,7 @@ export async function entriesOf(tx: Transaction | Database, unitId: string): Pro
     .orderBy(asc(recordValues.id));
   const parts = await partEntries(tx, unitId);
   const looked = await standingObservations(tx, unitId);
-  return [...values.map(valued), ...parts, ...looked.map(observed)].sort((a, b) => a.at - b.at);
+  return [...values.map(valued), ...parts, ...looked.flatMap(observed)].sort((a, b) => a.at - b.at);
 }
 
 /** What the standing record tells of a machine. */

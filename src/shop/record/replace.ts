@@ -27,7 +27,7 @@ export async function replaceEarlier(
   const ids: number[] = [];
   for (const row of standing) {
     if (row.kind === 'repair' && row.outcome === 1) break;
-    if (row.kind === 'finding' && again.has(row.ref)) ids.push(row.id);
+    if (row.kind !== 'repair' && again.has(row.ref)) ids.push(row.id);
   }
   if (ids.length) await tx.update(observations).set({ voidedBy: 0 }).where(inArray(observations.id, ids));
   return ids;

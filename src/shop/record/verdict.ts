@@ -1,10 +1,12 @@
 import { catalogue } from '@/catalog';
+import type { Ending } from '@/core/catalogue';
+import { ENDING_CODES } from '@/core/record/endings';
 import type { Transaction } from '@/db/client';
 import { observations } from '@/db/schema';
 import type { Actor } from '../command';
 
 /**
- * The one way a verdict on a repair gets onto the record, whatever screen it was given on.
+ * The one way the end of a repair gets onto the record, whatever screen it was given on.
  * @returns the observation's id
  */
 export async function putVerdict(
@@ -12,7 +14,7 @@ export async function putVerdict(
   actor: Actor,
   unitId: string,
   repair: string,
-  helped: boolean,
+  ended: Ending,
 ): Promise<number> {
   const [row] = await tx
     .insert(observations)
@@ -20,8 +22,8 @@ export async function putVerdict(
       unitId,
       kind: 'repair',
       ref: repair,
-      outcome: helped ? 1 : 0,
-      outcomeId: helped ? 'helped' : 'no-change',
+      outcome: ENDING_CODES[ended],
+      outcomeId: ended,
       catalogue: catalogue.version,
       by: actor.id,
       byName: actor.name,

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { catalogue } from '@/catalog';
+import { TOOLS, type Tool } from '@/core/catalogue';
 import { learnFrom, tableStrength } from '@/core/learn/learn';
 import { overrideFaults, type CatalogueOverrides } from '@/core/belief/overrides';
 import { shop } from '@/db/schema';
@@ -42,6 +43,25 @@ export const setRules = defineCommand<Rules, null>({
       },
       answer: null,
     };
+  },
+});
+
+/** Tools the shop has not got: looks that want one are not proposed. */
+export const setTools = defineCommand<{ lacks: Tool[] }, null>({
+  name: 'setTools',
+  roles: ['owner'],
+  onUnit: false,
+  input: Joi.object({
+    lacks: Joi.array()
+      .items(Joi.string().valid(...TOOLS))
+      .unique()
+      .required()
+      .label('tools'),
+  }),
+  async run({ tx }, { lacks }) {
+    const [before] = await tx.select().from(shop);
+    await tx.update(shop).set({ lacks });
+    return { event: { kind: 'tools', payload: { before: before.lacks, lacks } }, answer: null };
   },
 });
 

@@ -9,6 +9,7 @@ import { ShopError } from '../errors';
 import { proofOf } from '../proof/proof';
 import { houseAt } from '../rules/house';
 import { standingObservations } from '../record/queries';
+import { carriedOut, endingOf } from '@/core/record/endings';
 import { erasuresOf, partsFitted, unitByTag, workOf } from '../units/queries';
 import { CHASSIS_NAMES } from '@/words/names';
 
@@ -56,7 +57,7 @@ export async function passportOf(tag: string, shopRow: ShopOnPaper): Promise<Pas
   // its end
   const done = (await workOf(unit.id)).filter((row) => row.status === 'done' && row.kind !== 'repair');
   const helped = (await standingObservations(database(), unit.id)).filter(
-    (row) => row.kind === 'repair' && row.outcome === 1,
+    (row) => row.kind === 'repair' && carriedOut(endingOf(row)),
   );
   const fitted = await partsFitted(unit.id);
   return {

@@ -1,6 +1,8 @@
 import { findingById, repairById } from '@/catalog';
 import type { CommandContext } from '../command';
+import { ENDING_WORDS } from '@/words/names';
 import { ShopError } from '../errors';
+import { endingOf } from '@/core/record/endings';
 import { clashesOf } from './revalue';
 
 /**
@@ -14,7 +16,7 @@ export async function refuseClash({ tx, unit }: CommandContext, input: { despite
     words:
       row.kind === 'finding'
         ? `${findingById(row.ref)?.ask ?? row.ref} ${findingById(row.ref)?.outcomes[row.outcome]?.label ?? ''}`.trim()
-        : `${repairById(row.ref)?.name ?? row.ref}: ${row.outcome ? 'helped' : 'no change'}`,
+        : `${repairById(row.ref)?.name ?? row.ref}: ${ENDING_WORDS[endingOf(row)].toLowerCase()}`,
   }));
   const named = against.map((line) => `“${line.words}”`).join(', ');
   throw new ShopError(

@@ -1,7 +1,14 @@
 import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
 import Joi from 'joi';
 import { cautionById, findingById, repairById } from '@/catalog';
-import { BENCH_ITEMS, type BenchState } from '@/core/catalogue';
+import {
+  BENCH_ITEMS,
+  ENDINGS,
+  NO_ANSWERS,
+  type BenchState,
+  type Ending,
+  type NoAnswer,
+} from '@/core/catalogue';
 import { appliesTo } from '@/core/belief/model';
 import { catalogue } from '@/catalog';
 import { events, observations, STAGES, units, work, type Stage } from '@/db/schema';
@@ -129,19 +136,87 @@ async function seal(
 interface Verdict {
   unitId: string;
   repair: string;
-  helped: boolean;
+  ended: Ending;
   despite?: boolean;
 }
 
-/** The bench's verdict on a repair that was tried. */
-export const repairVerdict = defineCommand<Verdict, { helped: boolean }>({
+interface Unanswered {
+  unitId: string;
+  finding: string;
+  why: NoAnswer | 'look-again';
+}
+
+/**
+ * A question was put and has no answer: nobody can tell, there is no tool, the machine has no such thing; or
+ * what was answered is to be looked at again. The question leaves the proposals, or comes back into them.
+ */
+export const noAnswer = defineCommand<Unanswered, null>({
+  name: 'noAnswer',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    finding: shortText('finding', 60).required(),
+    why: Joi.string()
+      .valid(...NO_ANSWERS, 'look-again')
+      .required()
+      .label('why'),
+  }),
+  async run({ tx, actor, unit }, input) {
+    refuseHeld(unit!);
+    const finding = findingById(input.finding);
+    if (!finding || !appliesTo(finding, unit!.chassis))
+      throw new ShopError('invalid', `Not recorded: no finding "${input.finding}" for this kind of machine.`);
+    const replaced = await replaceEarlier(tx, unit!.id, [finding.id]);
+    const [row] = await tx
+      .insert(observations)
+      .values({
+        unitId: unit!.id,
+        kind: 'unanswered',
+        ref: finding.id,
+        outcome: 0,
+        outcomeId: input.why,
+        catalogue: catalogue.version,
+        by: actor.id,
+        byName: actor.name,
+      })
+      .returning({ id: observations.id });
+    return {
+      event: {
+        kind: 'no answer',
+        payload: { observation: row.id, finding: finding.id, why: input.why, replaced: replaced[0] ?? null },
+      },
+      answer: null,
+      onSealed: (seq) => seal(tx, row.id, seq, replaced),
+    };
+  },
+});
+
+/** Whether the system and the data on it stay: the owner's machine, or a customer's wish. */
+export const setKeeps = defineCommand<{ unitId: string; keeps: boolean }, { keeps: boolean }>({
+  name: 'setKeeps',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId, keeps: Joi.boolean().required().label('stays') }),
+  async run({ tx, unit }, { keeps }) {
+    refuseHeld(unit!);
+    await tx.update(units).set({ keeps }).where(eq(units.id, unit!.id));
+    return { event: { kind: 'keeps', payload: { before: unit!.keeps, keeps } }, answer: { keeps } };
+  },
+});
+
+/** How a repair that was tried ended. */
+export const repairVerdict = defineCommand<Verdict, { ended: Ending }>({
   name: 'repairVerdict',
   roles: BENCH_ROLES,
   onUnit: true,
   input: Joi.object({
     unitId,
     repair: shortText('repair', 60).required(),
-    helped: Joi.boolean().required().label('helped'),
+    ended: Joi.string()
+      .valid(...ENDINGS)
+      .required()
+      .label('ended'),
     despite: Joi.boolean().label('all the same'),
   }),
   impossible: refuseClash,
@@ -150,7 +225,7 @@ export const repairVerdict = defineCommand<Verdict, { helped: boolean }>({
     if (!repair || !appliesTo(repair, unit!.chassis))
       throw new ShopError('invalid', `Not recorded: no repair "${input.repair}" for this kind of machine.`);
     refuseHeld(unit!);
-    const verdict = await putVerdict(tx, actor, unit!.id, repair.id, input.helped);
+    const verdict = await putVerdict(tx, actor, unit!.id, repair.id, input.ended);
     const closed = await closeWorkOf(tx, unit!.id, repair.id);
     return {
       event: {
@@ -158,11 +233,12 @@ export const repairVerdict = defineCommand<Verdict, { helped: boolean }>({
         payload: {
           observation: verdict,
           repair: repair.id,
-          helped: input.helped,
+          helped: input.ended === 'helped',
+          ended: input.ended,
           ...(closed.length && { work: closed }),
         },
       },
-      answer: { helped: input.helped },
+      answer: { ended: input.ended },
       onSealed: (seq) => seal(tx, verdict, seq, []),
     };
   },

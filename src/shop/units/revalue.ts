@@ -13,7 +13,7 @@ import { heavy } from '@/workers/pool';
 import type { NumbersRef } from '@/workers/registry';
 import { effectiveCatalogue, type Known } from '../rules/effective';
 import { houseNow } from '../rules/house';
-import { priceOf, worthOf } from './worth';
+import { classesOf, priceOf, worthOf } from './worth';
 import type { UnitWorth } from '@/core/steps/problem';
 import { recordEntry, recordNow, standingObservations } from '../record/queries';
 
@@ -54,6 +54,7 @@ function markOf(rules: typeof shop.$inferSelect, house: number, bin: EvaluationI
         effectiveCatalogue(rules).mark,
         rules.ratePerHourMinor,
         rules.feeBasisPoints,
+        rules.lacks,
         house,
         bin,
       ]),
@@ -77,11 +78,13 @@ export interface Appraised {
   derived: Pick<DerivedRecord, 'specification' | 'bench' | 'gone'>;
   record: RecordEntry[];
   bin: EvaluationInput['bin'];
+  /** The system and the data on it stay; null: as such a lot has it. */
+  keeps: boolean | null;
 }
 
 /** What the engine is asked about a machine, and what it would fetch. Pure. */
 export function appraise({ rules, house }: ReckoningRules, machine: Appraised) {
-  const { chassis, source, grade, derived, record, bin } = machine;
+  const { chassis, source, grade, derived, record, bin, keeps } = machine;
   const { specification, bench, gone } = derived;
   const price = priceOf(house.tables, chassis, specification, grade, true);
   const { verifyMinutes, ...worth } = worthOf(
@@ -103,6 +106,9 @@ export function appraise({ rules, house }: ReckoningRules, machine: Appraised) {
     priceLowMinor: price.lowMinor,
     priceHighMinor: price.highMinor,
     ratePerHourMinor: rules.ratePerHourMinor,
+    ...(keeps !== null && { keeps }),
+    ...(rules.lacks.length && { lacks: rules.lacks }),
+    ...classesOf(house.tables, chassis, specification, grade),
   };
   return {
     price,
@@ -130,6 +136,7 @@ export async function appraisalOf(tx: Transaction, unitId: string) {
     derived: await recordNow(tx, unit),
     record: (await standingObservations(tx, unitId)).map(recordEntry),
     bin: await swapBin(tx, unitId, unit.chassis),
+    keeps: unit.keeps,
   });
   return { unit, rules: reckoning.rules, ...appraised };
 }

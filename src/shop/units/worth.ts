@@ -2,7 +2,7 @@ import type { Chassis, PartClass } from '@/core/catalogue';
 import type { HouseTables } from '@/core/house/tables';
 import type { Grade, TablePrice } from '@/core/price/table';
 import { tablePrice } from '@/core/price/table';
-import type { UnitWorth } from '@/core/steps/problem';
+import type { PriceClass, UnitWorth } from '@/core/steps/problem';
 import type { Specification } from '@/core/record/specification';
 
 /**
@@ -15,13 +15,15 @@ export function priceOf(
   spec: Specification,
   grade: Grade | null,
   sound: boolean,
+  /** Processor level taken in place of what is known. */
+  level: number | null = spec.number('processorLevel'),
 ): TablePrice {
   const battery = spec.number('batteryHealth');
   const noBattery = spec.text('battery') === 'none';
   const kind = spec.text('driveKind') as 'none' | 'disk' | 'solid' | null;
   return tablePrice(house.prices, {
     chassis,
-    level: spec.number('processorLevel'),
+    level,
     memoryGb: spec.number('memoryGb'),
     driveKind: sound && kind === 'none' ? 'solid' : kind,
     driveGb: sound && kind === 'none' ? 120 : spec.number('driveGb'),
@@ -29,6 +31,32 @@ export function priceOf(
     batteryMissing: noBattery && !sound,
     grade,
   });
+}
+
+/** How often a machine nobody has read yet turns out to be of each processor level, 0 to 4. Shop estimate. */
+const LEVEL_CHANCES: Record<Chassis, readonly number[]> = {
+  desktop: [0.1, 0.25, 0.35, 0.2, 0.1],
+  small: [0.05, 0.2, 0.4, 0.25, 0.1],
+  aio: [0.1, 0.25, 0.4, 0.2, 0.05],
+  laptop: [0.1, 0.25, 0.35, 0.2, 0.1],
+};
+
+/** What the machine may turn out to be, while its processor has not been read; nothing once it has. */
+export function classesOf(
+  house: HouseTables,
+  chassis: Chassis,
+  spec: Specification,
+  grade: Grade | null,
+): { classes?: PriceClass[] } {
+  const level = spec.best('processorLevel');
+  if (level && level.basis !== 'claimed') return {};
+  return {
+    classes: LEVEL_CHANCES[chassis].map((chance, own) => ({
+      name: `processor level ${own}`,
+      chance,
+      soundMinor: priceOf(house, chassis, spec, grade, true, own).minor,
+    })),
+  };
 }
 
 export function worthOf(

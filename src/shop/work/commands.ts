@@ -1,6 +1,7 @@
 import { and, eq, inArray } from 'drizzle-orm';
 import Joi from 'joi';
 import { repairById } from '@/catalog';
+import { ENDINGS, type Ending } from '@/core/catalogue';
 import { appliesTo } from '@/core/belief/model';
 import type { Transaction } from '@/db/client';
 import { observations, work, workSegments, type Stage } from '@/db/schema';
@@ -9,11 +10,15 @@ import { ShopError } from '../errors';
 import { shortText, unitId, rowId } from '../input';
 import { forward, moveStage } from '../line';
 import { refuseHeld } from '../line';
+import { dataStays } from '../record/stays';
 import { putVerdict } from '../record/verdict';
 import { houseNow } from '../rules/house';
 import { clockOn, endSegment, freeHands, type LaidAside } from './clock';
 
 const workId = rowId('work').required();
+
+/** Work steps that leave nothing of what is on a drive. */
+const WIPES = ['erase-drive', 'system-install'];
 
 async function workOf(tx: Transaction, id: string, unit: string) {
   const [row] = await tx
@@ -58,6 +63,11 @@ export const startWork = defineCommand<Start, { workId: string; aside: LaidAside
       );
     // the same step is never begun twice: what was laid aside goes on
     if (laid) return goOn(tx, actor, unit!, laid);
+    if ((repair?.wipes || WIPES.includes(ref)) && (await dataStays(tx, unit!)))
+      throw new ShopError(
+        'refused',
+        'Not started: the system and the data on it stay. The ticket says so, and can be changed there.',
+      );
     const aside = await freeHands(tx, actor);
     const kind = repair ? 'repair' : step!.kind;
     const title = repair?.name ?? step!.name;
@@ -177,11 +187,11 @@ export const leaveAlone = defineCommand<Leave, null>({
 interface Finish {
   unitId: string;
   workId: string;
-  helped?: boolean;
+  ended?: Ending;
   note?: string;
 }
 
-/** Ends it. For a repair, `helped` is the bench's verdict and moves belief; left out, nothing is claimed. */
+/** Ends it. For a repair, `ended` says how: helped and no change move belief; left out, nothing is claimed. */
 export const finishWork = defineCommand<Finish, null>({
   name: 'finishWork',
   roles: BENCH_ROLES,
@@ -189,7 +199,9 @@ export const finishWork = defineCommand<Finish, null>({
   input: Joi.object({
     unitId,
     workId,
-    helped: Joi.boolean().label('helped'),
+    ended: Joi.string()
+      .valid(...ENDINGS)
+      .label('ended'),
     note: shortText('note', 400).allow(''),
   }),
   async run({ tx, actor, unit }, input) {
@@ -200,8 +212,8 @@ export const finishWork = defineCommand<Finish, null>({
       .set({ status: 'done', finishedAt: new Date(), note: input.note ?? '' })
       .where(eq(work.id, row.id));
     let observation: number | null = null;
-    if (row.kind === 'repair' && input.helped !== undefined) {
-      observation = await putVerdict(tx, actor, unit!.id, row.ref, input.helped);
+    if (row.kind === 'repair' && input.ended !== undefined) {
+      observation = await putVerdict(tx, actor, unit!.id, row.ref, input.ended);
     }
     if (row.kind === 'system') await moveStage(tx, unit!, forward(unit!.stage, 'prove'));
     return {
@@ -210,7 +222,8 @@ export const finishWork = defineCommand<Finish, null>({
         payload: {
           work: row.id,
           title: row.title,
-          helped: input.helped ?? null,
+          helped: input.ended === undefined ? null : input.ended === 'helped',
+          ...(input.ended && { ended: input.ended }),
           observation,
           note: input.note ?? '',
         },

@@ -10,10 +10,12 @@ export function Answers({
   answers,
   disabled,
   onVoid,
+  onAgain,
 }: {
   answers: AnswerView[];
   disabled: boolean;
   onVoid: (id: number) => void;
+  onAgain: (finding: string) => void;
 }) {
   const standing = answers.filter((answer) => !answer.voided);
   if (standing.length === 0)
@@ -43,6 +45,15 @@ export function Answers({
                 </span>
               </span>
             ))}
+            {!disabled && answer.finding && (
+              <Quiet
+                aria-label={`Look again: ${answer.what}`}
+                onClick={() => onAgain(answer.finding!)}
+                className="mr-2 min-h-0! border-0! underline decoration-dotted text-[12px]! text-soft"
+              >
+                look again
+              </Quiet>
+            )}
             {!disabled && (
               <Quiet
                 aria-label={`Take back: ${answer.what} ${answer.answer}`}

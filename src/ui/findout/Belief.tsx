@@ -6,6 +6,9 @@ const points = (now: number, before: number) => {
   return change === 0 ? '' : change > 0 ? `+${change}` : `−${-change}`;
 };
 
+/** Below this the share of belief that was followed is said. */
+const LOW = 0.98;
+
 /**
  * Belief bars: how likely each cause is now, with a mark where it stood before the last answer. Soundness is
  * one of the lines.
@@ -14,14 +17,20 @@ export function Belief({
   sound,
   lines,
   misfit,
+  covered,
 }: {
   sound: BeliefView;
   lines: BeliefView[];
   misfit: boolean;
+  covered: number;
 }) {
-  const all = [...lines.filter((line) => line.probability >= 0.01 || line.before >= 0.05), sound]
-    .sort((a, b) => b.probability - a.probability)
-    .slice(0, 5);
+  const told = lines.filter((line) => line.probability >= 0.01 || line.before >= 0.05);
+  const pointed = [...told.filter((line) => !line.usual), sound].sort(
+    (a, b) => b.probability - a.probability,
+  );
+  const usual = told.filter((line) => line.usual).sort((a, b) => b.probability - a.probability);
+  const all = [...pointed.slice(0, 5), ...usual.slice(0, Math.max(0, 5 - pointed.length))];
+  const firstUsual = all.findIndex((line) => line.usual);
   const spoils = all.find(
     (line) => line.ifLeft && line.probability >= 0.05 && !/^nothing/i.test(line.ifLeft),
   );
@@ -36,13 +45,19 @@ export function Belief({
       <table className="w-full">
         <caption className="sr-only">Likely causes, probability now and before</caption>
         <tbody>
-          {all.map((line) => (
-            <tr key={line.cause} className="block pb-[6px]">
+          {all.map((line, i) => (
+            <tr
+              key={line.cause}
+              className={`block pb-[6px] ${i === firstUsual && i > 0 ? 'mt-1 border-t border-soft/50 pt-1.5' : ''}`}
+            >
               <th
                 scope="row"
                 className="inline-block w-[calc(100%-106px)] text-left align-baseline text-[14.5px] leading-[1.2] font-normal"
               >
                 {line.cause}
+                {i === firstUsual && (
+                  <span className="text-[12.5px] text-soft"> (as usual in such a machine)</span>
+                )}
               </th>
               <td className="figures inline-block w-[68px] text-right align-baseline text-[13.5px]">
                 {percent(line.probability)}
@@ -68,6 +83,12 @@ export function Belief({
           ))}
         </tbody>
       </table>
+      {covered < LOW && (
+        <p className="text-[13.5px] leading-[1.3]">
+          So much hangs together here that only {percent(covered)} of what it may be was followed. One more
+          look at something plain clears it most.
+        </p>
+      )}
       {spoils && (
         <p className="text-[13.5px] leading-[1.3] text-soft">
           “{spoils.cause}”, left alone: {spoils.ifLeft!.charAt(0).toLowerCase() + spoils.ifLeft!.slice(1)}

@@ -18,18 +18,19 @@ import type {
   BeliefView,
   LentView,
   RunningWorkView,
+  ShutView,
   StepView,
   UnitHead,
   WorthView,
 } from '@/words/unitView';
 import { Worth } from './Worth';
 import { Money } from '../kit/theShop';
+import { ENDINGS } from '@/core/catalogue';
 
 // loaded when they are wanted
 const RunningWork = dynamic(() => import('../hands/RunningWork').then((module) => module.RunningWork));
 const SwapPart = dynamic(() => import('./SwapPart').then((module) => module.SwapPart));
 const Compare = dynamic(() => import('./Compare').then((module) => module.Compare), { ssr: false });
-const Wider = dynamic(() => import('./Wider').then((module) => module.Wider), { ssr: false });
 const Tapper = dynamic(() => import('../instruments/Tapper').then((module) => module.Tapper), { ssr: false });
 
 interface Props {
@@ -39,6 +40,12 @@ interface Props {
   beliefs: BeliefView[];
   sound: BeliefView;
   misfit: boolean;
+  /** Why steps may not be taken now. */
+  shut: ShutView[];
+  /** Share of belief that was followed. */
+  covered: number;
+  /** Questions to be looked at again before it is graded. */
+  again: string[];
   worth: WorthView;
   answers: AnswerView[];
   running: RunningWorkView | null;
@@ -58,6 +65,9 @@ export function FindOut({
   beliefs,
   sound,
   misfit,
+  shut,
+  covered,
+  again,
   worth,
   answers,
   running,
@@ -97,7 +107,7 @@ export function FindOut({
   const answer = (outcome: number, acknowledged?: string) => {
     if (step.kind === 'look' || step.kind === 'verify')
       void act('observe', { finding: step.id, outcome, acknowledged });
-    else if (step.kind === 'repair') void act('repairVerdict', { repair: step.id, helped: outcome === 0 });
+    else if (step.kind === 'repair') void act('repairVerdict', { repair: step.id, ended: ENDINGS[outcome] });
   };
   const take = async () => {
     if (waiting) return setEarly(true);
@@ -108,7 +118,8 @@ export function FindOut({
         version,
       );
       if (begun.ok) shop.say(asideWords(begun.answer.aside));
-    } else if (step.kind === 'stop') void send('setStage', { unitId: unit.id, stage: 'decide' }, version);
+    } else if (step.kind === 'read') router.push(`/u/${unit.tag}/machine`);
+    else if (step.kind === 'stop') void send('setStage', { unitId: unit.id, stage: 'decide' }, version);
   };
   const takeBackAndSay = async (observation: number) => {
     const taken = await send('voidObservation', { unitId: unit.id, observation }, unit.version);
@@ -132,7 +143,12 @@ export function FindOut({
       return true;
     }
     if (disabled) return false;
-    if (key === 'Enter' && !running && step && (step.kind === 'repair' || step.kind === 'stop')) {
+    if (
+      key === 'Enter' &&
+      !running &&
+      step &&
+      (step.kind === 'repair' || step.kind === 'stop' || step.kind === 'read')
+    ) {
       void take();
       return true;
     }
@@ -196,6 +212,9 @@ export function FindOut({
                   )
                 }
                 onAnswer={answer}
+                onNone={
+                  step.kind === 'look' ? (why) => void act('noAnswer', { finding: step.id, why }) : undefined
+                }
               />
             ) : (
               <section
@@ -210,7 +229,7 @@ export function FindOut({
                 {stopped}
               </section>
             )}
-            {(step.kind === 'repair' || step.kind === 'stop') && (
+            {(step.kind === 'repair' || step.kind === 'stop' || step.kind === 'read') && (
               <div className="flex gap-3 bg-paper px-[22px] pb-4">
                 <Button
                   tone="strong"
@@ -218,11 +237,13 @@ export function FindOut({
                   disabled={disabled || busy}
                   onClick={() => void take()}
                 >
-                  {step.kind === 'stop'
-                    ? 'Stop here'
-                    : paused.includes(step.id)
-                      ? 'Go on with it, clock on'
-                      : 'Start it, clock on'}
+                  {step.kind === 'read'
+                    ? 'To what it is'
+                    : step.kind === 'stop'
+                      ? 'Stop here'
+                      : paused.includes(step.id)
+                        ? 'Go on with it, clock on'
+                        : 'Start it, clock on'}
                 </Button>
               </div>
             )}
@@ -262,6 +283,23 @@ export function FindOut({
             )}
           </>
         )}
+        {!unit.held && !running && (shut.length > 0 || again.length > 0) && (
+          <section aria-label="Not now" className="mt-3">
+            {shut.map((line) => (
+              <p key={line.why} className="hatched mb-1.5 bg-paper py-2 pr-3 text-[14px]">
+                <b>{line.why}</b>{' '}
+                <span className="text-soft">
+                  {line.count === 1 ? 'One step waits.' : `${line.count} steps wait.`}
+                </span>
+              </p>
+            ))}
+            {again.length > 0 && (
+              <p className="bg-paper px-3 py-2 text-[14px]">
+                To be looked at again before it is graded: {again.join('; ')}
+              </p>
+            )}
+          </section>
+        )}
         {!unit.held && !running && others.length > 0 && (
           <section aria-label="Or" className="px-0.5 pt-3">
             <h2 className="mb-1 text-[13px] text-soft">Or</h2>
@@ -300,9 +338,9 @@ export function FindOut({
         <p className="mt-auto px-0.5 pt-3 text-[13px] text-soft">
           {keys ? (
             <>
-              1–9 answer · Enter take the step · A–E something else, with why not · T tap along · B memory
-              board · U take back the last answer · L F M W P S H sides of the unit · / the one box · ? these
-              keys
+              1–9 answer · 0 no answer · Enter take the step · A–E something else, with why not · T tap along
+              · B memory board · U take back the last answer · L F M W P S H sides of the unit · / the one box
+              · ? these keys
             </>
           ) : (
             <Quiet onClick={() => setKeys(true)} className="text-[13px]">
@@ -312,11 +350,13 @@ export function FindOut({
         </p>
       </div>
       <section aria-label="Belief" className="flex min-h-0 flex-col gap-3 bg-paper px-[18px] py-4">
-        <Belief sound={sound} lines={beliefs} misfit={misfit} />
-        {misfit && <Wider key={unit.version} tag={unit.tag} />}
+        <Belief sound={sound} lines={beliefs} misfit={misfit} covered={covered} />
         <Answers
           answers={answers}
           disabled={disabled || busy}
+          onAgain={(finding) =>
+            void send('noAnswer', { unitId: unit.id, finding, why: 'look-again' }, unit.version)
+          }
           onVoid={(id) => void send('voidObservation', { unitId: unit.id, observation: id }, unit.version)}
         />
         {!unit.held && <Worth worth={worth} />}

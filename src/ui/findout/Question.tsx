@@ -3,6 +3,8 @@ import { useRef, useState, type ReactNode } from 'react';
 import { useShortcuts } from '../kit/keyboard';
 import { Button, CautionNote } from '../kit/parts';
 import { attended } from '../kit/words';
+import { NO_ANSWERS, type NoAnswer } from '@/core/catalogue';
+import { NO_ANSWER_WORDS } from '@/words/names';
 import type { CautionView, StepView } from '@/words/unitView';
 
 interface Props {
@@ -18,6 +20,8 @@ interface Props {
   lead: string;
   onAnswer: (outcome: number, acknowledged?: string) => void;
   onSkip?: () => void;
+  /** There is no answer, and why. */
+  onNone?: (why: NoAnswer) => void;
   /** An instrument at work, in place of the answers it will give. */
   instead?: ReactNode;
 }
@@ -36,11 +40,13 @@ export function Question({
   lead,
   onAnswer,
   onSkip,
+  onNone,
   instead,
   ahead,
   onEarly,
 }: Props) {
   const busy = saving && !ahead;
+  const [none, setNone] = useState(false);
   const [asked, setAsked] = useState<{ step: string; outcome: number; caution: CautionView } | null>(null);
   // without what they would leave, the answers stand side by side
   const bare = step.outcomes.every((outcome) => !outcome.leaves);
@@ -68,6 +74,21 @@ export function Question({
       onSkip();
       return true;
     }
+    if (key === '0' && onNone) {
+      setNone(!none);
+      return true;
+    }
+    if (none && key === 'Escape') {
+      setNone(false);
+      return true;
+    }
+    if (none && onNone) {
+      const why = NO_ANSWERS[Number(key) - 1];
+      if (!why) return false;
+      if (busy) onEarly?.();
+      else onNone(why);
+      return true;
+    }
     const at = Number(key) - 1;
     if (!(at >= 0 && at < step.outcomes.length)) return false;
     if (busy) onEarly?.();
@@ -87,7 +108,19 @@ export function Question({
         </p>
       )}
       {instead}
-      {!hazard && !instead && (
+      {none && onNone && (
+        <div className="mt-3.5 flex flex-wrap gap-2" role="group" aria-label="No answer">
+          {NO_ANSWERS.map((why, i) => (
+            <Button key={why} shortcut={String(i + 1)} disabled={busy} onClick={() => onNone(why)}>
+              {NO_ANSWER_WORDS[why]}
+            </Button>
+          ))}
+          <Button shortcut="0" onClick={() => setNone(false)}>
+            Back to the question
+          </Button>
+        </div>
+      )}
+      {!hazard && !instead && !none && (
         <div
           className={`mt-3.5 grid gap-2 ${bare ? 'sm:grid-cols-2 xl:grid-flow-col xl:auto-cols-fr xl:grid-cols-none' : ''}`}
         >
@@ -123,6 +156,13 @@ export function Question({
             </span>
           </CautionNote>
         </div>
+      )}
+      {onNone && !hazard && !none && (
+        <p className="mt-2 text-[14px] text-soft">
+          <button type="button" onClick={() => setNone(true)} className="min-h-8 border-b border-current">
+            0 no answer
+          </button>
+        </p>
       )}
       {onSkip && !hazard && (
         <p className="mt-2 text-[14px] text-soft">

@@ -7,7 +7,12 @@ import { useCommand } from '../kit/useCommand';
 import { shop } from '../live/shop';
 import { asideWords, type LaidAside } from './aside';
 import { Clock } from './Clock';
+import { ENDINGS, type Ending } from '@/core/catalogue';
+import { ENDING_WORDS } from '@/words/names';
 import type { RunningWorkView, UnitHead } from '@/words/unitView';
+
+/** Ends of a repair that say nothing of the fault. */
+const OTHER_ENDINGS = ENDINGS.slice(2);
 
 export interface AlonePreset {
   minutes: number;
@@ -29,8 +34,8 @@ export function RunningWork({ unit, work, preset, keys = true }: Props) {
   const [station, setStation] = useState(preset?.station ?? '');
   const repair = work.kind === 'repair';
   const on = { unitId: unit.id, workId: work.id };
-  const finish = (helped?: boolean) =>
-    void send('finishWork', { ...on, ...(helped === undefined ? {} : { helped }) }, unit.version);
+  const finish = (ended?: Ending) =>
+    void send('finishWork', { ...on, ...(ended && { ended }) }, unit.version);
   const paused = work.status === 'paused';
   const running = work.status === 'running';
   const turn = async () => {
@@ -46,8 +51,10 @@ export function RunningWork({ unit, work, preset, keys = true }: Props) {
     void send('leaveAlone', { ...on, minutes: Number(minutes.replace(',', '.')), station }, unit.version);
   useShortcuts((key) => {
     if (!keys || !unit.mayWrite || busy) return false;
-    if (key === '1') finish(repair ? true : undefined);
-    else if (key === '2' && repair) finish(false);
+    const other = repair ? OTHER_ENDINGS[Number(key) - 5] : undefined;
+    if (key === '1') finish(repair ? 'helped' : undefined);
+    else if (key === '2' && repair) finish('no-change');
+    else if (other) finish(other);
     else if (key === '3' || key === ' ') toggle();
     else if (key === '4' && work.status !== 'alone') leave();
     else return false;
@@ -71,7 +78,7 @@ export function RunningWork({ unit, work, preset, keys = true }: Props) {
               tone="strong"
               shortcut={keys ? '1' : undefined}
               disabled={busy}
-              onClick={() => finish(true)}
+              onClick={() => finish('helped')}
             >
               It helped
             </Button>
@@ -79,7 +86,7 @@ export function RunningWork({ unit, work, preset, keys = true }: Props) {
               tone="strong"
               shortcut={keys ? '2' : undefined}
               disabled={busy}
-              onClick={() => finish(false)}
+              onClick={() => finish('no-change')}
             >
               No change
             </Button>
@@ -93,6 +100,20 @@ export function RunningWork({ unit, work, preset, keys = true }: Props) {
           {work.status === 'alone' ? 'Hands on again' : paused ? 'Go on' : 'Pause'}
         </Button>
       </div>
+      {repair && work.status !== 'alone' && (
+        <div className="mt-2 flex flex-wrap gap-2" role="group" aria-label="It cannot be judged">
+          {OTHER_ENDINGS.map((ended, i) => (
+            <Button
+              key={ended}
+              shortcut={keys ? String(5 + i) : undefined}
+              disabled={busy}
+              onClick={() => finish(ended)}
+            >
+              {ENDING_WORDS[ended]}
+            </Button>
+          ))}
+        </div>
+      )}
       {work.status !== 'alone' && (
         <form
           onSubmit={(event) => {

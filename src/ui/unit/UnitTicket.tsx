@@ -5,7 +5,7 @@ import { useEffect } from 'react';
 import type { BenchState } from '@/core/catalogue';
 import { Money, Sign } from '../kit/theShop';
 import { useShortcuts } from '../kit/keyboard';
-import { Known, Problem } from '../kit/parts';
+import { Known, Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
 import { tellConcern } from '../live/Connection';
 import { tellStage } from '../frame/LineHere';
@@ -106,6 +106,20 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
             </dd>
           </div>
         ))}
+        <dt className="text-soft">System</dt>
+        <dd>
+          {unit.keeps ? 'and data stay' : 'may go'}{' '}
+          {unit.mayWrite && !unit.held && (
+            <Quiet
+              disabled={busy}
+              aria-label={unit.keeps ? 'System and data may go' : 'System and data stay'}
+              onClick={() => void send('setKeeps', { unitId: unit.id, keeps: !unit.keeps }, unit.version)}
+              className="text-[13px]"
+            >
+              {unit.keeps ? 'let them go' : 'keep them'}
+            </Quiet>
+          )}
+        </dd>
         <dt className="text-soft">Paid</dt>
         <dd className="figures text-[13px]">
           <Sign /> <Money minor={unit.costMinor} />

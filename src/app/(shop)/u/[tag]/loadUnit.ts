@@ -17,5 +17,5 @@ export const loadUnit = cache(async (tag: string) => {
 
 export async function unitHead(tag: string): Promise<UnitHead> {
   const { unit, lot, spec, actor } = await loadUnit(tag);
-  return headView(unit, lot.code, spec, actor.role !== 'viewer');
+  return headView(unit, lot, spec, actor.role !== 'viewer');
 }

@@ -7,7 +7,7 @@ import { FindOut } from '@/ui/findout/FindOut';
 import { Empty, Sheet } from '@/ui/kit/parts';
 import { answerViews, runningViews } from '@/words/answers';
 import { shopRules } from '@/shop/rules/queries';
-import { aroundOf, plainQuestion, stepView } from '@/words/steps';
+import { aroundOf, plainQuestion, shutViews, stepView } from '@/words/steps';
 import { loadUnit, unitHead } from './loadUnit';
 import { ROUTE_NAMES } from '@/words/names';
 
@@ -60,7 +60,11 @@ export default async function FindOutPage({ params, searchParams }: Props) {
         ifLeft: causeById(line.cause)?.ifLeft,
         probability: line.probability,
         before: line.before,
+        usual: line.usual,
       }))}
+      shut={shutViews(evaluation.shut ?? [])}
+      covered={evaluation.covered ?? 1}
+      again={(evaluation.again ?? []).map((id) => findingById(id)?.ask ?? id)}
       sound={{ cause: 'Sound, nothing wrong', ...evaluation.sound }}
       worth={{
         valueMinor: evaluation.valueMinor,

@@ -5,7 +5,9 @@ import type { Stage } from '@/db/schema';
 import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { historyOf, recordOf } from '@/shop/units/queries';
 import { LINE, STAGE_NAMES } from '@/shop/line';
+import { Claims } from '@/ui/unit/Claims';
 import { StageMover } from '@/ui/unit/StageMover';
+import { claimViews } from '@/words/claims';
 import { Empty, Heading, Sheet } from '@/ui/kit/parts';
 import { dayAndTime } from '@/words/time';
 import { eventTitle, eventWords, type Names } from '@/words/events';
@@ -27,7 +29,6 @@ export default async function RecordPage({ params }: { params: Promise<{ tag: st
   const [head, history, record] = await Promise.all([unitHead(tag), historyOf(unit.id), recordOf(unit.id)]);
   const { timeZone, currencyDecimals } = await shopRules();
   const names = namesFor(unit.chassis, (await shopHouse()).tables.rubric, currencyDecimals);
-  const claims = record.filter((row) => row.basis === 'claimed');
   return (
     <div className="flex flex-col gap-[18px]">
       <Sheet aria-label="Move">
@@ -43,17 +44,7 @@ export default async function RecordPage({ params }: { params: Promise<{ tag: st
           />
         </div>
       </Sheet>
-      {claims.length > 0 && (
-        <Sheet aria-label="Claims">
-          <Heading>Said by the seller, against what was seen</Heading>
-          <p className="text-[14px] text-soft">
-            “{unit.claim}” counts as weak evidence:{' '}
-            {claims.map((row) => findingById(row.ref)?.ask.replace('Seller says: ', '')).join('; ')}. What is
-            believed now: {unit.probably}{' '}
-            {unit.probability !== null && `${Math.round(unit.probability * 100)} %`}.
-          </p>
-        </Sheet>
-      )}
+      <Claims unit={head} {...claimViews(unit.claim, record, unit.evaluation?.beliefs ?? [])} />
       <Sheet aria-label="History">
         <h2 className="text-[22px]">History</h2>
         <p className="text-[14px] text-soft">

@@ -1,0 +1,68 @@
+import { catalogue, findingById } from '@/catalog';
+import type { BeliefLine } from '@/core/steps/evaluate';
+import { claimLines } from '@/formats/claims';
+
+/** One line of what was said of a machine: what it was taken for, and what has come of it. */
+export interface ClaimView {
+  said: string;
+  understood: string;
+  found: string;
+}
+
+interface Row {
+  ref: string;
+  basis: string;
+  kind: string;
+  voidedBy: number | null;
+}
+
+const percent = (p: number) => `${Math.round(p * 100)} %`;
+
+/** Has what a claim speaks of been found, ruled out, or neither? */
+function foundOf(claim: string, beliefs: ReadonlyMap<string, number>): string {
+  const finding = findingById(claim);
+  const causes = Object.keys(finding?.by ?? {});
+  const likeliest = causes
+    .map((cause) => ({ cause, p: beliefs.get(cause) ?? 0 }))
+    .sort((a, b) => b.p - a.p)[0];
+  if (!likeliest) return '';
+  const name = catalogue.causes.find((cause) => cause.id === likeliest.cause)?.name ?? likeliest.cause;
+  if (likeliest.p >= 0.9) return `holds: ${name.charAt(0).toLowerCase()}${name.slice(1)}`;
+  if (likeliest.p <= 0.03) return 'does not hold';
+  return `open: ${name.charAt(0).toLowerCase()}${name.slice(1)} ${percent(likeliest.p)}`;
+}
+
+/** What a seller or a customer said, line by line; what was not understood is said too. */
+export function claimViews(
+  text: string,
+  rows: readonly Row[],
+  beliefs: readonly BeliefLine[],
+): { lines: ClaimView[]; kinds: { id: string; says: string }[] } {
+  const held = new Map(beliefs.map((line) => [line.cause, line.probability]));
+  const says = (id: string) => findingById(id)?.ask.replace('Seller says: ', '') ?? id;
+  const counted = new Set(
+    rows
+      .filter(
+        (row) => row.kind === 'finding' && row.voidedBy === null && findingById(row.ref)?.stage === 'claim',
+      )
+      .map((row) => row.ref),
+  );
+  const lines = claimLines(text).map(({ words, claims, praise }): ClaimView => ({
+    said: words,
+    understood: claims.length
+      ? claims.map(says).join('; ')
+      : praise
+        ? 'that it is well: no evidence'
+        : 'not understood: tick what it means',
+    found: claims.map((id) => foundOf(id, held)).join('; '),
+  }));
+  const inText = new Set(claimLines(text).flatMap((line) => line.claims));
+  for (const id of counted)
+    if (!inText.has(id)) lines.push({ said: 'ticked', understood: says(id), found: foundOf(id, held) });
+  return {
+    lines,
+    kinds: catalogue.findings
+      .filter((finding) => finding.stage === 'claim' && !counted.has(finding.id))
+      .map(({ id }) => ({ id, says: says(id) })),
+  };
+}
