@@ -40,7 +40,7 @@ export const gates: Catalogue['gates'] = {
       seen: { 'look-smell': ['burnt'] },
       shuts: ['power', 'charge'],
       clearedBy: {
-        looks: { 'supply-tester': ['all-good'], capacitors: ['flat'] },
+        looks: { 'supply-tester': ['all-lamps'], 'board-residue': ['clean'], capacitors: ['flat'] },
         repairs: ['swap-supply', 'swap-supply-aio'],
       },
       source: 'common practice',

@@ -1,5 +1,4 @@
 import { catalogue, findingById } from '@/catalog';
-import type { BeliefLine } from '@/core/steps/evaluate';
 import { claimLines } from '@/formats/claims';
 
 /** One line of what was said of a machine: what it was taken for, and what has come of it. */
@@ -36,9 +35,9 @@ function foundOf(claim: string, beliefs: ReadonlyMap<string, number>): string {
 export function claimViews(
   text: string,
   rows: readonly Row[],
-  beliefs: readonly BeliefLine[],
+  chances: Readonly<Record<string, number>>,
 ): { lines: ClaimView[]; kinds: { id: string; says: string }[] } {
-  const held = new Map(beliefs.map((line) => [line.cause, line.probability]));
+  const held = new Map(Object.entries(chances));
   const says = (id: string) => findingById(id)?.ask.replace('Seller says: ', '') ?? id;
   const counted = new Set(
     rows

@@ -8,43 +8,95 @@ export interface NaiveFinding {
   outcome: number;
 }
 
+/** A repair that was tried, after the first `after` findings. */
+export interface NaiveRepair {
+  cures: Record<string, number>;
+  helped: boolean;
+  after: number;
+}
+
+interface Naive {
+  priors: number[];
+  findings: NaiveFinding[];
+  /** Pairs that are never both there. */
+  excludes?: [number, number][];
+  /** Seen directly: there for certain, and not in the sets. */
+  fixed?: number[];
+  repairs?: NaiveRepair[];
+  /** P(a repair that cures nothing is taken for one that helped). */
+  mistaken?: number;
+}
+
 /**
- * Walks every one of the 2^n fault sets with at most `size` members, and for each finding every combination
- * of the causes' own outcomes whose maximum is the one seen: noisy-MAX by its definition, not by its
- * cumulative formula.
+ * Walks every one of the 2^n fault sets, whatever their size, and for each finding every combination of the
+ * causes' own outcomes whose maximum is the one seen: noisy-MAX by its definition, not by its cumulative
+ * formula. A repair that helped has taken all it aims at away from there on.
  */
-export function naivePosterior(priors: number[], findings: NaiveFinding[], size: number) {
+export function naivePosterior({
+  priors,
+  findings,
+  excludes = [],
+  fixed = [],
+  repairs = [],
+  mistaken = 0,
+}: Naive) {
   const n = priors.length;
   const marginals = new Array<number>(n).fill(0);
   let total = 0;
   let priorTotal = 0;
   let sound = 0;
   for (let mask = 0; mask < 1 << n; mask++) {
-    const set = Array.from({ length: n }, (_, c) => c).filter((c) => mask & (1 << c));
-    if (set.length > size) continue;
+    const came = Array.from({ length: n }, (_, c) => c).filter((c) => mask & (1 << c));
+    if (excludes.some(([a, b]) => came.includes(a) && came.includes(b))) continue;
     let p = 1;
     for (let c = 0; c < n; c++) p *= mask & (1 << c) ? priors[c] : 1 - priors[c];
     priorTotal += p;
-    for (const finding of findings) {
-      const blocked = set.some((c) => finding.blockedBy?.includes(`c${c}`));
+    if (came.some((c) => fixed.includes(c))) continue;
+    if (
+      fixed.some((f) =>
+        excludes.some(([a, b]) => (a === f && came.includes(b)) || (b === f && came.includes(a))),
+      )
+    )
+      continue;
+    let present = [...fixed, ...came].sort((a, b) => a - b);
+    const tryRepairs = (at: number) => {
+      for (const repair of repairs.filter((each) => each.after === at)) {
+        const aimed = present.filter((c) => repair.cures[`c${c}`] !== undefined);
+        const fails = aimed.reduce((product, c) => product * (1 - repair.cures[`c${c}`]), 1 - mistaken);
+        p *= repair.helped ? 1 - fails : fails;
+        if (repair.helped) present = present.filter((c) => !aimed.includes(c));
+      }
+    };
+    tryRepairs(0);
+    findings.forEach((finding, at) => {
+      const blocked = present.some((c) => finding.blockedBy?.includes(`c${c}`));
       const parents = blocked
         ? [finding.leak]
-        : [finding.leak, ...set.flatMap((c) => (finding.by[`c${c}`] ? [finding.by[`c${c}`]] : []))];
+        : [finding.leak, ...present.flatMap((c) => (finding.by[`c${c}`] ? [finding.by[`c${c}`]] : []))];
       p *= maximumIs(parents, finding.outcome);
-    }
+      tryRepairs(at + 1);
+    });
     total += p;
-    if (set.length === 0) sound = p;
-    for (const c of set) marginals[c] += p;
+    if (present.length === 0) sound += p;
+    for (const c of present) marginals[c] += p;
   }
-  return { marginals: marginals.map((m) => m / total), sound: sound / total, evidence: total / priorTotal };
+  return {
+    marginals: marginals.map((m) => m / total),
+    sound: sound / total,
+    total,
+    evidence: total / priorTotal,
+  };
 }
 
+/** P(the largest of what each of them shows is this one), by carrying the largest so far along. */
 function maximumIs(parents: number[][], outcome: number): number {
-  const walk = (i: number, top: number): number => {
-    if (i === parents.length) return top === outcome ? 1 : 0;
-    return parents[i].reduce((sum, p, o) => sum + p * walk(i + 1, Math.max(top, o)), 0);
-  };
-  return walk(0, 0);
+  let largest = parents[0];
+  for (const parent of parents.slice(1)) {
+    const next = parent.map(() => 0);
+    largest.forEach((p, a) => parent.forEach((q, b) => (next[Math.max(a, b)] += p * q)));
+    largest = next;
+  }
+  return largest[outcome];
 }
 
 export interface BinaryNetwork {

@@ -282,7 +282,6 @@ class Splitter {
       if (t === this.leakAt) byLeak(t);
       const node = nodes[n];
       for (const i of this.own[t]) {
-        const cause = factor.causes[i];
         const shows = factor.upTo[i] - factor.below[i];
         if (shows <= 0 || before * after[t + 1] * leak * shows <= least) continue;
         let inside: number;
@@ -367,8 +366,9 @@ export function observe(
   let probability = 0;
   for (const child of children) probability += child.weight;
   const least = probability * FAINT;
-  let chosen = children.filter((child) => child.weight > least);
+  let chosen = children;
   if (chosen.length > limit) {
+    chosen = children.filter((child) => child.weight > least);
     promise(mixture, splitter.factor, chosen, likely);
     chosen = thinned(chosen, limit);
   }

@@ -36,10 +36,14 @@ export interface Stories {
  */
 export class BeliefEngine {
   private readonly priorTotal: number;
+  /** P(cause) in any such machine, before anything is looked at. */
+  readonly usual: Float64Array;
   private erring: { floor: number; engine: BeliefEngine } | null = null;
 
   constructor(readonly model: BeliefModel) {
-    this.priorTotal = eliminate(model.nodes, Float64Array.from(model.logOdds, Math.exp), []).log;
+    const before = eliminate(model.nodes, Float64Array.from(model.logOdds, Math.exp), []);
+    this.priorTotal = before.log;
+    this.usual = before.shares;
   }
 
   /**

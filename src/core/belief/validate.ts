@@ -8,6 +8,7 @@ import {
   type Finding,
 } from '../catalogue';
 import { appliesTo } from './model';
+import { treeOf } from './tree';
 
 const SUM_TOLERANCE = 1e-9;
 
@@ -56,10 +57,59 @@ function findingFaults(finding: Finding, causes: Set<string>, cautions: Set<stri
         faults.push(`${where}: outcome "${outcome.id}" settles "${cause}", which never shows it`);
     }
   });
-  for (const fact of finding.needs ?? [])
+  for (const cause of finding.presumes ?? [])
+    if (!causes.has(cause)) faults.push(`${where}: presumes unknown cause "${cause}"`);
+  for (const fact of [...(finding.needs ?? []), ...(finding.follows ?? [])])
     if (!FACTS.includes(fact)) faults.push(`${where}: needs unknown fact "${fact}"`);
   for (const caution of [...(finding.cautions ?? []), ...(finding.hazard ? [finding.hazard.caution] : [])]) {
     if (!cautions.has(caution)) faults.push(`${where}: unknown caution "${caution}"`);
+  }
+  return faults;
+}
+
+/** States of one thing: known causes, and a choice on every kind of machine. */
+function exclusionFaults({ causes }: Catalogue, known: Set<string>): string[] {
+  const faults: string[] = [];
+  for (const cause of causes) {
+    for (const id of cause.rulesOut ?? [])
+      if (!known.has(id)) faults.push(`cause "${cause.id}": rules out unknown cause "${id}"`);
+    if (
+      cause.harm &&
+      !(cause.harm.chance > 0 && cause.harm.chance <= 1 && cause.harm.share > 0 && cause.harm.share <= 1)
+    )
+      faults.push(`cause "${cause.id}": harm must have a chance and a share in 0..1`);
+  }
+  for (const chassis of CHASSIS) {
+    const own = causes.filter((cause) => cause.prior[chassis]);
+    const excludes = (a: number, b: number) =>
+      own[a].rulesOut?.includes(own[b].id) === true || own[b].rulesOut?.includes(own[a].id) === true;
+    try {
+      treeOf(
+        own.map((_, c) => c),
+        excludes,
+        (c) => own[c].id,
+      );
+    } catch (error) {
+      faults.push(`${chassis}: ${(error as Error).message}`);
+    }
+  }
+  return faults;
+}
+
+/** Gates name looks, outcomes and repairs that are there. */
+function gateFaults({ gates, findings, repairs }: Catalogue): string[] {
+  const faults: string[] = [];
+  const outcomes = new Map(findings.map((finding) => [finding.id, finding.outcomes.map(({ id }) => id)]));
+  for (const id of gates.lookFirst) if (!outcomes.has(id)) faults.push(`gates: no look "${id}"`);
+  for (const gate of gates.dangers) {
+    for (const [id, seen] of [...Object.entries(gate.seen), ...Object.entries(gate.clearedBy.looks)])
+      for (const outcome of seen)
+        if (!outcomes.get(id)?.includes(outcome))
+          faults.push(`gate "${gate.id}": there is no outcome "${outcome}" of "${id}"`);
+    for (const id of gate.clearedBy.repairs)
+      if (!repairs.some((repair) => repair.id === id))
+        faults.push(`gate "${gate.id}": unknown repair "${id}"`);
+    if (!gate.source) faults.push(`gate "${gate.id}": has no source`);
   }
   return faults;
 }
@@ -108,6 +158,10 @@ export function catalogueFaults(catalogue: Catalogue): string[] {
         faults.push(`cause "${cause.id}": no repair cures it on a ${chassis}`);
     }
   }
+  faults.push(...exclusionFaults(catalogue, causes), ...gateFaults(catalogue));
+  for (const [item, own] of Object.entries(catalogue.disturbed))
+    for (const cause of Object.keys(own))
+      if (!causes.has(cause)) faults.push(`disturbed by "${item}": unknown cause "${cause}"`);
   for (const finding of catalogue.findings) faults.push(...findingFaults(finding, causes, cautions));
   for (const repair of catalogue.repairs) {
     for (const [cause, success] of Object.entries(repair.cures)) {

@@ -130,10 +130,10 @@ describe('what a record proves', () => {
   const well: RecordEntry = { kind: 'finding', id: 'whole-look', outcome: 0 };
   it('nothing, unless it ends in a look over the whole machine', () => {
     expect(
-      closedCase(catalogue, laptop, engine, [{ kind: 'repair', id: 'reseat-memory', helped: true }]),
+      closedCase(catalogue, laptop, engine, [{ kind: 'repair', id: 'reseat-memory', ended: 'helped' }]),
     ).toBeNull();
     expect(
-      closedCase(catalogue, laptop, engine, [well, { kind: 'repair', id: 'reseat-memory', helped: true }]),
+      closedCase(catalogue, laptop, engine, [well, { kind: 'repair', id: 'reseat-memory', ended: 'helped' }]),
     ).toBeNull();
     expect(
       closedCase(catalogue, laptop, engine, [{ kind: 'finding', id: 'whole-look', outcome: 1 }]),
@@ -144,7 +144,7 @@ describe('what a record proves', () => {
   it('a cause that was seen, and the likeliest of those a repair cures', () => {
     const done = closedCase(catalogue, laptop, engine, [
       { kind: 'finding', id: 'memory-fitted', outcome: 1 },
-      { kind: 'repair', id: 'fit-memory', helped: true },
+      { kind: 'repair', id: 'fit-memory', ended: 'helped' },
       { kind: 'finding', id: 'button', outcome: 0 },
       well,
     ])!;

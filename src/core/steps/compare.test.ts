@@ -70,7 +70,7 @@ describe('comparing two steps', () => {
     expect(barrier('polish')).toEqual({ kind: 'unknown' });
     expect(
       barrier('reseat-memory', {
-        record: [...input.record, { kind: 'repair', id: 'reseat-memory', helped: false }],
+        record: [...input.record, { kind: 'repair', id: 'reseat-memory', ended: 'no-change' }],
       }),
     ).toEqual({ kind: 'taken' });
   });

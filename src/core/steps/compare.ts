@@ -1,7 +1,7 @@
 import { WHOLE_LOOK, type Catalogue, type Fact, type PartClass } from '../catalogue';
 import { appliesTo } from '../belief/model';
 import type { StepProblem } from './problem';
-import { available, type RankedStep, type StepRanking } from './rank';
+import { available, rankSteps, type RankedStep, type StepRanking } from './rank';
 
 /** Why a step cannot be taken now. */
 export type Barrier =
@@ -43,9 +43,13 @@ export function compareSteps(
   first: string,
   second: string,
 ): Comparison {
-  const [proposed, other] = [first, second].map((id) =>
-    ranking.steps.find((step) => step.id === id || (step.kind === 'stop' && id === 'stop')),
-  );
+  const found = (among: StepRanking) =>
+    [first, second].map((id) =>
+      among.steps.find((step) => step.id === id || (step.kind === 'stop' && id === 'stop')),
+    );
+  let [proposed, other] = found(ranking);
+  // what promised too little to be thought through is, when somebody asks
+  if (!proposed || !other) [proposed, other] = found(rankSteps({ ...problem, also: [first, second] }));
   const missing = !proposed ? first : !other ? second : null;
   if (missing !== null || !proposed || !other)
     return { possible: false, barrier: barrierOf(catalogue, problem, missing!) };

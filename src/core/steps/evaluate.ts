@@ -69,6 +69,8 @@ export interface Movement {
 /** What the screens show; plain data, stored as the unit's snapshot. */
 export interface Evaluation {
   beliefs: BeliefLine[];
+  /** By cause, where it is 1 % or more. */
+  chances: Record<string, number>;
   sound: { probability: number; before: number };
   moved: Movement[];
   conflict: { percentile: number; conflict: boolean };
@@ -210,6 +212,7 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
   const taken: Taken[] = [];
   const noAnswer = new Map<string, NoAnswer | 'look-again'>();
   const known = new Map<string, number>();
+  const implied = impliedBy(input.record, findings);
   input.record.forEach((entry, index) => {
     if (entry.kind === 'repair') {
       const repair = repairs.get(entry.id);
@@ -238,7 +241,7 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
     if (!(entry.outcome >= 0 && entry.outcome < finding.outcomes.length)) return void ignored.push(entry.id);
     noAnswer.delete(entry.id);
     // what follows from what is known already is not counted a second time
-    if (!(entry.outcome === 0 && follows(finding, factsOf(seen))))
+    if (!implied.has(index))
       entries.push({ index, evidence: { kind: 'finding', finding: entry.id, outcome: entry.outcome } });
     taken.push({ kind: 'finding', finding: entry.id, outcome: finding.outcomes[entry.outcome].id });
     seen.push({ finding, outcome: entry.outcome });
@@ -296,6 +299,37 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
   };
 }
 
+/**
+ * Answers that follow from what else was seen until something was mended, whatever their order: indexes into
+ * the record.
+ */
+function impliedBy(record: readonly RecordEntry[], findings: ReadonlyMap<string, Finding>): Set<number> {
+  const implied = new Set<number>();
+  const seen: Parameters<typeof factsOf>[0][number][] = [];
+  let from = 0;
+  const settle = (to: number) => {
+    for (let n = from; n < to; n++) {
+      const entry = record[n];
+      const finding = entry.kind === 'finding' ? findings.get(entry.id) : undefined;
+      if (!finding || entry.kind !== 'finding' || entry.outcome !== 0) continue;
+      const facts = factsOf(seen.filter((each) => each === 'repaired' || each.finding !== finding));
+      if (follows(finding, facts)) implied.add(n);
+    }
+    from = to;
+  };
+  record.forEach((entry, n) => {
+    if (entry.kind === 'finding') {
+      const finding = findings.get(entry.id);
+      if (finding?.outcomes[entry.outcome]) seen.push({ finding, outcome: entry.outcome });
+    } else if (entry.kind === 'repair' && entry.ended === 'helped') {
+      settle(n);
+      seen.push('repaired');
+    }
+  });
+  settle(record.length);
+  return implied;
+}
+
 /** Is the machine built so that this can be done? */
 function builtFor({ needs, unless }: Repair, facts: Facts): boolean {
   return (needs ?? []).every((fact) => facts[fact] === true) && !unless?.some((fact) => facts[fact] === true);
@@ -335,13 +369,18 @@ export function evaluateUnit(catalogue: Catalogue, input: EvaluationInput): Eval
       cause: cause.id,
       probability: posterior.marginals[c],
       before: previous.marginals[c],
-      usual: posterior.marginals[c] < RAISED * model.priors[c],
+      usual: posterior.marginals[c] < RAISED * engine.usual[c],
     }))
     .sort(
       (a, b) => Number(a.usual) - Number(b.usual) || b.probability - a.probability || b.before - a.before,
     );
   return {
     beliefs: beliefs.slice(0, SHOWN_BELIEFS),
+    chances: Object.fromEntries(
+      model.causes.flatMap((cause, c) =>
+        posterior.marginals[c] >= 0.01 ? [[cause.id, Math.round(posterior.marginals[c] * 1000) / 1000]] : [],
+      ),
+    ),
     sound: { probability: posterior.sound, before: previous.sound },
     moved: weights.map((weight) => ({
       entry: entries[weight.index].index,

@@ -17,11 +17,7 @@ function drawn(seed: number): EvaluationInput {
   const chassis: Chassis = CHASSIS[seed % CHASSIS.length];
   const source = LOT_SOURCES[Math.floor(random() * LOT_SOURCES.length)];
   const engine = engineFor(catalogue, { chassis, source });
-  const machine = new SimulatedMachine(
-    engine.model,
-    drawFaults(engine.model, engine.hypotheses, engine.posterior([]).probabilities, random),
-    seed,
-  );
+  const machine = new SimulatedMachine(engine.model, drawFaults(engine.model, random), seed);
   return {
     chassis,
     source,
@@ -57,7 +53,7 @@ function recordOf(machine: SimulatedMachine, chassis: Chassis, random: Random): 
             random,
           )
         ];
-      return { kind: 'repair', id: repair.id, helped: machine.repair(repair) };
+      return { kind: 'repair', id: repair.id, ended: machine.repair(repair) ? 'helped' : 'no-change' };
     }
     const finding =
       findings[
@@ -81,7 +77,7 @@ describe.each(SEEDS)('record %i', (seed) => {
 
   it('belief is a distribution, and its parts agree', () => {
     const { posterior } = problem;
-    expect(posterior.probabilities.reduce((sum, p) => sum + p, 0)).toBeCloseTo(1, 9);
+    expect(problem.stories.mixture.weights.reduce((sum, p) => sum + p, 0)).toBeCloseTo(1, 9);
     for (const p of posterior.marginals) expect(p >= -1e-12 && p <= 1 + 1e-9).toBe(true);
     expect(posterior.sound >= 0 && posterior.sound <= 1 + 1e-9).toBe(true);
     // nothing is left wrong at most as often as any one cause is absent

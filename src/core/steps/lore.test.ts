@@ -1,3 +1,4 @@
+import { chanceOfAny } from '../../../tests/belief/anyOf';
 import { describe, expect, it } from 'vitest';
 import { catalogue, causeById, findingById } from '@/catalog';
 import type { Chassis } from '../catalogue';
@@ -552,13 +553,12 @@ describe('what the bench says of one sign', () => {
       outcome: outcome as number,
     }));
     const posterior = engine.posterior(evidence);
-    const { hypotheses, probabilities } = posterior;
     const [dead, bad] = ['board-dead', 'module-bad'].map((id) => engine.model.causeIndex.get(id)!);
-    let both = 0;
-    for (let h = 0; h < hypotheses.count; h++) {
-      const set = [...hypotheses.members.slice(h * hypotheses.size, (h + 1) * hypotheses.size)];
-      if (set.includes(dead) && set.includes(bad)) both += probabilities[h];
-    }
+    // P(both) = P(one) + P(other) - P(any)
+    const both =
+      posterior.marginals[dead] +
+      posterior.marginals[bad] -
+      chanceOfAny(engine, evidence, ['board-dead', 'module-bad']);
     expect(both).toBeLessThan(1e-4);
     const before = engine.posterior(evidence.slice(0, -1));
     expect(posterior.marginals[bad]).toBeGreaterThan(before.marginals[bad]);

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { optimalValue, type SmallModel } from '../../../tests/oracles/optimal';
 import { compileModel } from '../belief/model';
-import { BeliefEngine } from '../belief/posterior';
-import type { Evidence } from '../belief/likelihood';
+import { BeliefEngine, storiesOf } from '../belief/posterior';
+import type { Evidence } from '../belief/factors';
 import type { BenchMinutes, Cause, Finding, Repair } from '../catalogue';
 import { seededRandom, type Random } from '../random';
 import { CLOSED } from './bench';
@@ -56,6 +56,7 @@ function followed(model: SmallModel): number {
     group: 'power',
     ifLeft: 'nothing',
     prior: { desktop: p / (1 + p) },
+    rulesOut: model.causes.flatMap((_, j) => (j > i ? [`c${j}`] : [])),
     valueLeft: model.stop[i] / SOUND,
     source: 'test',
   }));
@@ -92,13 +93,14 @@ function followed(model: SmallModel): number {
   }));
   const engine = new BeliefEngine(
     compileModel({ causes, findings }, { chassis: 'desktop', source: 'clearout' }),
-    1,
   );
   const walk = (record: Evidence[], seen: Set<string>): number => {
     const posterior = engine.posterior(record);
     const problem: StepProblem = {
       engine,
       posterior,
+      stories: storiesOf(engine.model, posterior, 10_000),
+      usualLeft: 1,
       facts: {},
       bench: CLOSED,
       chassis: 'desktop',

@@ -2,13 +2,15 @@ import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../random';
 import type { BenchMinutes, Cause, Repair } from '../catalogue';
 import { compileModel } from '../belief/model';
-import { BeliefEngine } from '../belief/posterior';
-import { benchMask, prepare } from './context';
+import { BeliefEngine, storiesOf } from '../belief/posterior';
+import { benchMask, prepare, viewOf, type PolicyContext } from './context';
 import { CLOSED } from './bench';
-import { basePolicy, bestBase } from './policy';
+import { basePolicy, bestBase, standpoint } from './policy';
 import type { StepProblem } from './problem';
 import { rankSteps } from './rank';
 
+/** More stories than any of these has. */
+const ALL = 10_000;
 const NO_MOVES: BenchMinutes['desktop'] = {
   plugged: { set: 0, unset: 0 },
   caseOpen: { set: 0, unset: 0 },
@@ -36,6 +38,8 @@ function toy(
     ifLeft: 'nothing',
     prior: { desktop: p },
     valueLeft: 0,
+    // one fault and no more
+    rulesOut: priors.flatMap((_, j) => (j > i ? [`c${j}`] : [])),
     source: 'test',
   }));
   const repairs: Repair[] = minutes.map((m, i) => ({
@@ -61,11 +65,13 @@ function toy(
   };
   const engine = new BeliefEngine(
     compileModel({ causes, findings: [faulty] }, { chassis: 'desktop', source: 'clearout' }),
-    1,
   );
+  const posterior = engine.posterior([{ kind: 'finding', finding: 'faulty', outcome: 1 }]);
   return {
     engine,
-    posterior: engine.posterior([{ kind: 'finding', finding: 'faulty', outcome: 1 }]),
+    posterior,
+    stories: storiesOf(engine.model, posterior, ALL),
+    usualLeft: 1,
     facts: {},
     bench: CLOSED,
     chassis: 'desktop',
@@ -87,6 +93,9 @@ function toy(
     ...extra,
   };
 }
+
+const from = (context: PolicyContext, bench = benchMask(CLOSED)) =>
+  standpoint(context, context.mixture, viewOf(context, {}), bench);
 
 function permutations(n: number): number[][] {
   if (n === 0) return [[]];
@@ -111,11 +120,11 @@ describe('the p/c order (Kalagnanam & Henrion 1988; Heckerman, Breese & Rommelse
     const random = seededRandom(5);
     for (let trial = 0; trial < 60; trial++) {
       const n = 2 + Math.floor(random() * 6);
-      const priors = Array.from({ length: n }, () => 0.02 + random() * 0.3);
+      const priors = Array.from({ length: n }, () => 0.08 + random() * 0.3);
       const minutes = Array.from({ length: n }, () => 1 + Math.floor(random() * 30));
       const problem = toy({ priors, minutes, soundMinor: 10_000_000 });
       const context = prepare(problem);
-      const found = basePolicy(context, context.support.weights, benchMask(CLOSED), false);
+      const found = basePolicy(context, from(context), false);
       const p = Array.from(problem.posterior.marginals);
       const c = minutes.map((m) => m * 100);
       const best = Math.min(...permutations(n).map((order) => costOf(order, p, c)));
@@ -136,7 +145,7 @@ describe('the p/c order (Kalagnanam & Henrion 1988; Heckerman, Breese & Rommelse
     // not pay stops at once; r0 then r1 wins 10000 and costs 4500 + 0.6 * 6800
     const problem = toy({ priors: [0.4 / 1.4, 0.6 / 1.6], minutes: [45, 68], soundMinor: 10_000 });
     const context = prepare(problem);
-    const found = basePolicy(context, context.support.weights, benchMask(CLOSED), false);
+    const found = basePolicy(context, from(context), false);
     expect(found.plan).toEqual(['r0', 'r1']);
     expect(found.value).toBeCloseTo(10_000 - 4500 - 0.6 * 6800, 6);
   });
@@ -153,7 +162,7 @@ describe('the p/c order (Kalagnanam & Henrion 1988; Heckerman, Breese & Rommelse
         asFoundShare: random(),
       });
       const context = prepare(problem);
-      expect(bestBase(context, context.support.weights, 0).value).toBeGreaterThanOrEqual(0);
+      expect(bestBase(context, from(context)).value).toBeGreaterThanOrEqual(0);
     }
   });
 });
@@ -183,12 +192,13 @@ describe('the ranking of steps', () => {
         },
         { chassis: 'desktop', source: 'clearout' },
       ),
-      1,
     );
+    const posterior = engine.posterior([{ kind: 'finding', finding: 'faulty', outcome: 1 }]);
     const ranking = rankSteps({
       ...problem,
       engine,
-      posterior: engine.posterior([{ kind: 'finding', finding: 'faulty', outcome: 1 }]),
+      posterior,
+      stories: storiesOf(engine.model, posterior, ALL),
       findings: [split],
     });
     expect(ranking.steps[0]).toMatchObject({ kind: 'look', id: 'split' });
@@ -212,21 +222,17 @@ describe('the ranking of steps', () => {
       repairs: base.repairs.map((repair) => ({ ...repair, bench: { caseOpen: true } })),
     };
     const context = prepare(inside);
-    const closed = basePolicy(context, context.support.weights, benchMask(CLOSED), false);
+    const closed = basePolicy(context, from(context), false);
     // 10 set up + 10 + half of 10, then 5 to close
     expect(closed.value).toBeCloseTo(50_000 - (10 + 10 + 5 + 5) * 100, 3);
-    const already = basePolicy(
-      context,
-      context.support.weights,
-      benchMask({ ...CLOSED, caseOpen: true }),
-      false,
-    );
+    const already = basePolicy(context, from(context, benchMask({ ...CLOSED, caseOpen: true })), false);
     expect(already.value - closed.value).toBeCloseTo(1000, 3);
   });
 
   it('a machine that was sound all along is known to be only after a look over it', () => {
     const problem = toy({ priors: [0.3], minutes: [60], soundMinor: 20_000 });
-    const unknown = { ...problem, posterior: problem.engine.posterior([]) };
+    const posterior = problem.engine.posterior([]);
+    const unknown = { ...problem, posterior, stories: storiesOf(problem.engine.model, posterior, ALL) };
     const ranking = rankSteps(unknown);
     const repair = ranking.steps.find((step) => step.kind === 'repair')!;
     const verify = ranking.steps.find((step) => step.kind === 'verify')!;

@@ -33,7 +33,7 @@ export interface Standpoint {
 
 /** A cause is suspected from this on, or from so many times its chance in any such machine. */
 const SUSPECTED = 0.02;
-const RAISED = 2;
+const RAISED = 1.3;
 
 /** @param before where one stood before an answer: what one was after then, one still is */
 export function standpoint(
@@ -44,12 +44,12 @@ export function standpoint(
   marginals: Float64Array = marginalsOf(mixture),
   before?: Standpoint,
 ): Standpoint {
-  const { causes, priors } = context.problem.engine.model;
+  const { usual, model } = context.problem.engine;
   const wanted = Uint8Array.from(context.causes, (cause, i) => {
     if (before?.wanted[i]) return 1;
     if (before && marginals[i] < RAISED * before.marginals[i]) return 0;
-    const suspected = marginals[i] >= Math.max(SUSPECTED, Math.min(0.5, RAISED * priors[cause]));
-    return Number(suspected && (view.values.pays[i] === 1 || causes[cause].valueLeft < SALEABLE));
+    const suspected = marginals[i] >= Math.max(SUSPECTED, Math.min(0.5, RAISED * usual[cause]));
+    return Number(suspected && (view.values.pays[i] === 1 || model.causes[cause].valueLeft < SALEABLE));
   });
   return { mixture, marginals, view, bench, wanted };
 }

@@ -66,6 +66,8 @@ export interface StepProblem {
   verifyMinutes: number;
   /** It has been looked over since the last repair that helped: it is not asked for twice. */
   wholeLookTaken?: boolean;
+  /** Steps to be thought through whatever they promise, by id. */
+  also?: readonly string[];
   /** Share of the price the usual faults of such a machine leave. */
   usualLeft: number;
   /** Steps that do any of these are not proposed, and why. */

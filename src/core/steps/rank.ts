@@ -101,16 +101,21 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
   const looks = new Map<RankedStep, Look>();
   const clearing = clearedBy(problem);
   let canWait = -Infinity;
+  for (const finding of problem.findings) {
+    const why = available(finding, problem) ? barrier(problem, finding) : null;
+    if (why) shut.push({ kind: 'look', id: finding.id, why });
+  }
   const glances = problem.findings.flatMap((finding) => {
     if (finding.id === WHOLE_LOOK || !available(finding, problem)) return [];
-    return glance(now, finding, clearing.has(finding.id)) ?? [];
+    return (
+      glance(now, finding, clearing.has(finding.id) || problem.also?.includes(finding.id) === true) ?? []
+    );
   });
   for (const { finding, ...glanced } of worthThinking(glances)) {
     const barred = barrier(problem, finding);
     const look = thinkThrough(now, { finding, ...glanced });
     if (!look) continue;
     if (barred) {
-      shut.push({ kind: 'look', id: finding.id, why: barred });
       clearing.best = Math.max(clearing.best, look.step.valueMinor);
       continue;
     }
@@ -168,13 +173,7 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
       (x.id < y.id ? -1 : 1),
   );
   tellingFirst(problem, steps);
-  // what opens what is shut comes before everything
-  const opening = steps.filter((step) => clearing.has(step.id));
-  if (opening.length) {
-    const top = Math.max(...steps.map((step) => step.valueMinor));
-    steps.splice(0, steps.length, ...opening, ...steps.filter((step) => !opening.includes(step)));
-    opening.forEach((step, i) => (step.valueMinor = Math.max(step.valueMinor, top - i * 1e-6)));
-  }
+  openFirst(steps, clearing, Math.max(clearing.best, base.value) > stop.value + 1);
   for (const step of steps.slice(0, WRITTEN_OUT)) {
     const look = looks.get(step);
     if (look) step.outcomes = writeOut(now, look);
@@ -229,7 +228,7 @@ function worthTrying({ context, from }: Now): { r: number; chance: number }[] {
     })
     .filter(({ ratio }) => ratio > 0)
     .sort((a, b) => b.ratio - a.ratio)
-    .slice(0, TRIED)
+    .filter(({ r }, n) => n < TRIED || context.problem.also?.includes(context.repairs[r].repair.id))
     .map(({ r }) => ({ r, chance: helps(context, from, r, undefined, from.view.visible) }))
     .filter(({ chance }) => chance >= HARDLY);
 }
@@ -243,14 +242,34 @@ export function barrier(problem: Pick<StepProblem, 'shut'>, item: Finding | Repa
   return null;
 }
 
+/**
+ * What opens what is shut comes before everything: the look from outside always, the clearing of a danger when
+ * there is something to be won afterwards.
+ */
+function openFirst(steps: RankedStep[], clearing: Clearing, worthIt: boolean): void {
+  const opening = steps.filter((step) => clearing.first.has(step.id) || (worthIt && clearing.has(step.id)));
+  if (!opening.length) return;
+  const top = Math.max(...steps.map((step) => step.valueMinor));
+  steps.splice(0, steps.length, ...opening, ...steps.filter((step) => !opening.includes(step)));
+  opening.forEach((step, i) => (step.valueMinor = Math.max(step.valueMinor, top - i * 1e-6)));
+}
+
+interface Clearing {
+  has: (id: string) => boolean;
+  /** Looks before the first power. */
+  first: ReadonlySet<string>;
+  best: number;
+}
+
 /** Steps that open what is shut, and the best that could be done if it were open. */
-function clearedBy(problem: StepProblem): { has: (id: string) => boolean; best: number } {
+function clearedBy(problem: StepProblem): Clearing {
   const ids = new Set<string>();
+  const first = new Set<string>();
   for (const why of Object.values(problem.shut ?? {})) {
-    if (why.kind === 'look first') why.findings.forEach((id) => ids.add(id));
+    if (why.kind === 'look first') why.findings.forEach((id) => first.add(id));
     if (why.kind === 'gate') why.opens.forEach((id) => ids.add(id));
   }
-  return { has: (id) => ids.has(id), best: -Infinity };
+  return { has: (id) => ids.has(id) || first.has(id), first, best: -Infinity };
 }
 
 function likely({ context, from, local }: Now, id: string): boolean {

@@ -50,7 +50,7 @@ export const boardFindings: FindingRow[] = [
       'lead-off': { 'a-few-missing': 0.35, 'most-missing': 0.35 },
       'memory-out': { 'a-few-missing': 0.35, 'most-missing': 0.35 },
       'drive-out': { 'a-few-missing': 0.3, 'most-missing': 0.25 },
-      'screen-cable-off': { 'a-few-missing': 0.35, 'most-missing': 0.35 },
+      'screen-cable-off': { 'a-few-missing': 0.37, 'most-missing': 0.4 },
       'metal-short': { 'a-few-missing': 0.4, 'most-missing': 0.4 },
       'card-seat': { 'a-few-missing': 0.35, 'most-missing': 0.25 },
       'sensor-off': { 'a-few-missing': 0.35, 'most-missing': 0.3 },

@@ -184,8 +184,8 @@ export const startFindings: FindingRow[] = [
     },
     shownBy: {
       'setup-locked': { 'stops-at-the-logo': 0.12 },
-      'fan-dead': { 'restarts-over-and-over': 0.1 },
-      'heatsink-blocked': { 'restarts-over-and-over': 0.06 },
+      'fan-dead': { 'restarts-over-and-over': 0.01 },
+      'heatsink-blocked': { 'restarts-over-and-over': 0.003 },
       'drive-out': { 'asks-for-a-drive-or-system': 1 },
       'drive-dead': {
         'asks-for-a-drive-or-system': 0.82,

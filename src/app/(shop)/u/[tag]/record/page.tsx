@@ -44,7 +44,7 @@ export default async function RecordPage({ params }: { params: Promise<{ tag: st
           />
         </div>
       </Sheet>
-      <Claims unit={head} {...claimViews(unit.claim, record, unit.evaluation?.beliefs ?? [])} />
+      <Claims unit={head} {...claimViews(unit.claim, record, unit.evaluation?.chances ?? {})} />
       <Sheet aria-label="History">
         <h2 className="text-[22px]">History</h2>
         <p className="text-[14px] text-soft">
