@@ -42,6 +42,7 @@ function engineOf(
 const names = ['this program', 'fixed lists', 'random order', 'clairvoyant'] as const;
 const outcomes = new Map<(typeof names)[number], Outcome[]>(names.map((name) => [name, []]));
 const forecasts: Forecast[] = [];
+let total = 0;
 let world: Catalogue = catalogue;
 let worldEngines = engines;
 const started = Date.now();
@@ -55,13 +56,16 @@ for (let n = 0; n < machines; n++) {
   const source = SOURCES[Math.floor(random() * SOURCES.length)];
   const truth = engineOf(world, chassis, source, worldEngines);
   const believed = engineOf(catalogue, chassis, source, engines);
-  const priors = truth.posterior([]).probabilities.slice();
-  priors[0] = 0; // faulty machines only
-  const faults = drawFaults(truth.model, truth.hypotheses, priors, random);
+  // as many faults as the priors give; machines with none are left out
+  let faults = drawFaults(truth.model, random);
+  while (faults.length === 0) faults = drawFaults(truth.model, random);
+  total += faults.length;
   names.forEach((name, way) => {
     const own = seededRandom(seed + n * 7919 + way);
     const trial = new Trial(chassis, source, new SimulatedMachine(truth.model, faults, seed + n * 7919));
-    trial.prove();
+    // whoever knows what is wrong, or looks from outside first, does not power what is dangerous
+    if (name === 'this program') trial.lookOutside();
+    if (name !== 'clairvoyant' && !(name === 'this program' && trial.shut.power)) trial.prove();
     const noted = new Set<number>();
     const outcome =
       name === 'this program'
@@ -107,6 +111,14 @@ const program = outcomes.get('this program')!;
 const both = program.map((outcome, i) => [outcome, list[i]] as const).filter(([a, b]) => a.sound && b.sound);
 console.log(
   `machines both the program and the lists end sound: ${both.length}; mean minutes ${mean(both.map(([a]) => a.minutes)).toFixed(1)} against ${mean(both.map(([, b]) => b.minutes)).toFixed(1)} (${(mean(both.map(([a]) => a.minutes)) / mean(both.map(([, b]) => b.minutes))).toFixed(2)})`,
+);
+const net = (name: (typeof names)[number]) => mean(outcomes.get(name)!.map((outcome) => outcome.netMinor));
+const minutes = (name: (typeof names)[number]) => mean(outcomes.get(name)!.map((outcome) => outcome.minutes));
+console.log(
+  `${(total / machines).toFixed(2)} faults a machine. Of the gap between the lists and somebody who knows: net ${((net('this program') - net('fixed lists')) / (net('clairvoyant') - net('fixed lists'))).toFixed(2)}, minutes ${((minutes('fixed lists') - minutes('this program')) / (minutes('fixed lists') - minutes('clairvoyant'))).toFixed(2)}`,
+);
+console.log(
+  `harm by powering, in whole machines lost per 1,000: ${names.map((name) => `${name} ${(1000 * mean(outcomes.get(name)!.map((outcome) => Math.min(1, outcome.harm)))).toFixed(1)}`).join(', ')}`,
 );
 const table = reliability(forecasts);
 console.log(

@@ -1,11 +1,12 @@
 import { catalogue } from '@/catalog';
 import { checklists, type ListStep } from '@/catalog/checklists';
 import { WHOLE_LOOK } from '@/core/catalogue';
-import type { BeliefEngine, Posterior } from '@/core/belief/posterior';
-import { benchMask, prepare } from '@/core/steps/context';
-import { bestBase } from '@/core/steps/policy';
+import { storiesOf, type BeliefEngine, type Posterior, type Stories } from '@/core/belief/posterior';
+import { restricted } from '@/core/belief/tree';
+import { benchMask, prepare, viewOf } from '@/core/steps/context';
+import { bestBase, standpoint } from '@/core/steps/policy';
 import type { StepProblem, StopRoute } from '@/core/steps/problem';
-import { sinceLastHelp } from '@/core/steps/evaluate';
+import { sinceLastHelp, usualLeft } from '@/core/steps/evaluate';
 import { forChassis, rankSteps } from '@/core/steps/rank';
 import type { Random } from '@/core/random';
 import { BIN, lookUp, RATE_PER_HOUR, repairUp, type Outcome, type Trial } from './trial';
@@ -13,12 +14,23 @@ import { BIN, lookUp, RATE_PER_HOUR, repairUp, type Outcome, type Trial } from '
 /** After this many attended minutes any way of working gives a machine up. */
 const PATIENCE = 90;
 
-function problemOf(trial: Trial, engine: BeliefEngine, posterior: Posterior): StepProblem {
+/** Stories a plan is worked out on. */
+const STORIES = 24;
+
+function problemOf(
+  trial: Trial,
+  engine: BeliefEngine,
+  posterior: Posterior,
+  stories: Stories = storiesOf(engine.model, posterior, STORIES),
+): StepProblem {
   const { verifyMinutes, ...worth } = trial.worth;
-  const { failed } = sinceLastHelp(trial.record);
+  const { failed } = sinceLastHelp(trial.taken);
   return {
     engine,
     posterior,
+    stories,
+    usualLeft: usualLeft(engine),
+    shut: trial.shut,
     facts: trial.facts,
     bench: trial.bench,
     chassis: trial.chassis,
@@ -125,6 +137,9 @@ export function followRandom(trial: Trial, random: Random): Outcome {
   });
 }
 
+/** Somebody who knows what is wrong sees whether it has gone. */
+const ALL_SEEN = { power: true, started: true, picture: true, ownPicture: true, drive: true, system: true };
+
 /** Knows what is wrong: only mends, by the same policy on certain belief. */
 export function followClairvoyant(trial: Trial, engine: BeliefEngine): Outcome {
   const empty = engine.posterior([]);
@@ -134,12 +149,28 @@ export function followClairvoyant(trial: Trial, engine: BeliefEngine): Outcome {
       .sort((a, b) => a - b);
     const certain: Posterior = {
       ...empty,
-      probabilities: new Float64Array(empty.probabilities.length),
+      marginals: empty.marginals.map((_, c) => Number(members.includes(c))),
       acting: { fixed: members, cured: new Uint8Array(engine.model.causes.length) },
     };
-    certain.probabilities[0] = 1;
-    const context = prepare(problemOf(trial, engine, certain));
-    const plan = bestBase(context, context.support.weights, benchMask(trial.bench));
+    const numbers = new Map(members.map((cause, i) => [cause, i]));
+    const context = prepare({
+      ...problemOf(trial, engine, certain, {
+        causes: members,
+        covered: 1,
+        mixture: {
+          nodes: restricted(engine.model.nodes, (cause) => numbers.get(cause)),
+          width: members.length,
+          weights: Float64Array.of(1),
+          chances: new Float64Array(members.length).fill(1),
+        },
+      }),
+      // whoever knows what is wrong need not look first
+      shut: {},
+    });
+    const plan = bestBase(
+      context,
+      standpoint(context, context.mixture, viewOf(context, ALL_SEEN), benchMask(trial.bench)),
+    );
     if (members.length === 0 || plan.first === 'stop' || plan.first === 'verify' || trial.minutes > PATIENCE)
       return members.length === 0 ? trial.end('disclose') : trial.end(plan.stopRoute);
     trial.repair(repairUp(plan.first)!);

@@ -13,10 +13,12 @@ import {
   type Repair,
 } from '@/core/catalogue';
 import { factsOf, observable } from '@/core/belief/facts';
-import type { Evidence } from '@/core/belief/likelihood';
+import type { Evidence } from '@/core/belief/factors';
+import { powers, shutBy, type Taken } from '@/core/steps/hazards';
 import { closingMinutes, CLOSED, minutesOf, movesFor, stateAfter } from '@/core/steps/bench';
 import type { StopRoute, UnitWorth } from '@/core/steps/problem';
-import { SALEABLE } from '@/core/steps/routes';
+import { engineFor, usualLeft } from '@/core/steps/evaluate';
+import { asFoundFactor, SALEABLE } from '@/core/steps/routes';
 import type { SimulatedMachine } from '@/core/simulate/machine';
 
 export const RATE_PER_HOUR = 1800;
@@ -59,6 +61,8 @@ export interface Outcome {
   sound: boolean;
   route: StopRoute;
   steps: number;
+  /** Share of the price lost by powering it. */
+  harm: number;
 }
 
 /** One machine on the bench, its clock and its purse. Every policy works through this and nothing else. */
@@ -70,10 +74,21 @@ export class Trial {
   steps = 0;
   bench: BenchState = { ...CLOSED };
   readonly record: Evidence[] = [];
+  /** The same as it was done, for what is shut by it. */
+  readonly taken: Taken[] = [];
+  /** Share of the price lost by powering it with something dangerous in it. */
+  harm = 0;
+  private readonly spoilt = new Set<string>();
   /** Latest outcome of each finding since the last repair that helped. */
   readonly known = new Map<string, number>();
   private readonly seen: Parameters<typeof factsOf>[0][number][] = [];
   readonly worth: ReturnType<typeof worthOf>;
+
+  /** Share of what is left of the price that a buyer pays as found. */
+  private get asFoundFactor(): number {
+    const engine = engineFor(catalogue, { chassis: this.chassis, source: this.source });
+    return asFoundFactor(this.worth, usualLeft(engine), this.facts.system === true);
+  }
 
   constructor(
     readonly chassis: Chassis,
@@ -104,7 +119,9 @@ export class Trial {
       this.minutes += finding.id === WHOLE_LOOK ? this.worth.verifyMinutes : finding.minutes;
       this.steps++;
     }
+    if (powers(finding)) this.power();
     const outcome = this.machine.look(finding.id);
+    this.taken.push({ kind: 'finding', finding: finding.id, outcome: finding.outcomes[outcome].id });
     this.known.set(finding.id, outcome);
     this.record.push({ kind: 'finding', finding: finding.id, outcome });
     this.seen.push({ finding, outcome });
@@ -120,6 +137,7 @@ export class Trial {
     const helped = this.machine.repair(repair);
     if (repair.part && (helped || USED_UP.includes(repair.part.class)))
       this.spentMinor += BIN[repair.part.class] ?? repair.part.costMinor;
+    this.taken.push({ kind: 'repair', repair: repair.id, ended: helped ? 'helped' : 'no-change' });
     this.record.push({ kind: 'repair', repair, helped });
     if (helped) {
       this.mending += this.minutes - before;
@@ -127,6 +145,29 @@ export class Trial {
       this.seen.push('repaired');
     }
     return helped;
+  }
+
+  /** The looks before the first power. */
+  lookOutside(): void {
+    for (const id of catalogue.gates.lookFirst) {
+      const finding = findingById(id);
+      if (this.canLook(finding)) this.look(finding);
+    }
+  }
+
+  /** What may not be done now. */
+  get shut() {
+    return shutBy(catalogue, this.taken, this.chassis, { facts: this.facts, keeps: false });
+  }
+
+  /** Powered with something dangerous in it, a machine may be spoilt: once for each such thing. */
+  private power(): void {
+    for (const id of this.machine.present) {
+      const harm = catalogue.causes.find((cause) => cause.id === id)?.harm;
+      if (harm?.when !== 'power' || this.spoilt.has(id)) continue;
+      this.spoilt.add(id);
+      if (this.machine.chance(`harm/${id}`) < harm.chance) this.harm += harm.share;
+    }
   }
 
   private move(need: Finding['bench']): void {
@@ -165,8 +206,8 @@ export class Trial {
     if (route === 'disclose' || route === 'asFound')
       this.minutes += closingMinutes(this.bench, catalogue.benchMinutes[this.chassis]);
     const keep = 1 - worth.feeShare;
-    const share = left.reduce((product, cause) => product * cause.valueLeft, 1);
-    const asFound = worth.soundMinor * worth.asFoundShare * share * keep - worth.asFoundMinutes * perMinute;
+    const share = left.reduce((product, cause) => product * cause.valueLeft, 1) * Math.max(0, 1 - this.harm);
+    const asFound = worth.soundMinor * this.asFoundFactor * share * keep - worth.asFoundMinutes * perMinute;
     const ruined = new Set(left.flatMap((cause) => cause.ruins ?? []));
     const value = {
       disclose: left.every((cause) => cause.valueLeft >= SALEABLE)
@@ -186,6 +227,7 @@ export class Trial {
       sound: left.length === 0,
       route,
       steps: this.steps,
+      harm: this.harm,
     };
   }
 

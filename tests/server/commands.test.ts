@@ -242,7 +242,7 @@ describe('work', () => {
     const { workId } = await act<{ workId: string }>(benchA, 'startWork', { ...on, ref: 'reseat-memory' });
     expect((await unitRow(unit.unitId)).stage).toBe('hands');
     const before = (await unitRow(unit.unitId)).evaluation!.sound.probability;
-    await act(benchA, 'finishWork', { ...on, workId, helped: true });
+    await act(benchA, 'finishWork', { ...on, workId, ended: 'helped' });
     expect((await unitRow(unit.unitId)).evaluation!.sound.probability).toBeGreaterThan(before + 0.2);
   });
 });

@@ -233,9 +233,9 @@ describe('two machines in hand', () => {
     } = await lotWith(['desktop']);
     const on = { unitId: a.unitId };
     const { workId } = await act<{ workId: string }>(benchA, 'startWork', { ...on, ref: 'reseat-memory' });
-    await act(benchA, 'repairVerdict', { ...on, repair: 'reseat-memory', helped: false });
+    await act(benchA, 'repairVerdict', { ...on, repair: 'reseat-memory', ended: 'no-change' });
     expect((await open(a.unitId)).map((row) => row.status)).toEqual(['done']);
-    expect(await refusal(act(benchA, 'finishWork', { ...on, workId, helped: false }))).toMatchObject({
+    expect(await refusal(act(benchA, 'finishWork', { ...on, workId, ended: 'no-change' }))).toMatchObject({
       code: 'refused',
     });
     expect(
@@ -265,7 +265,7 @@ describe('answers that cannot be true together', () => {
     ],
     [
       'a drive fitted that helped, then an empty bay',
-      [{ repair: 'fit-drive', helped: true }],
+      [{ repair: 'fit-drive', ended: 'helped' }],
       { finding: 'look-bay', outcome: 1 },
     ],
   ] as const;

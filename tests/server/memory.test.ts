@@ -139,7 +139,7 @@ describe('what a board has come to', () => {
     await act(benchA, 'recordMemoryBoard', { unitId, seen: await deadSlot(unitId) });
     const record = async () => recordNow(database(), await unitRow(unitId));
     expect([...(await record()).places]).toEqual([['slot-bad', 'slot 2']]);
-    await act(benchA, 'repairVerdict', { unitId, repair: 'other-slot', helped: true });
+    await act(benchA, 'repairVerdict', { unitId, repair: 'other-slot', ended: 'helped' });
     expect((await record()).flaws).toEqual([
       {
         words: 'Not working: memory slot 2. The modules are in the others.',
@@ -161,7 +161,7 @@ describe('what a board has come to', () => {
     expect(grade).toBe('B');
     expect((await listingOf(tag, RULES)).flaws).toContain('Not working: memory slot 2.');
     // the board swapped afterwards mends it: the flaw and its place are gone
-    await act(benchA, 'repairVerdict', { unitId, repair: 'swap-board', helped: true });
+    await act(benchA, 'repairVerdict', { unitId, repair: 'swap-board', ended: 'helped' });
     expect((await record()).flaws).toEqual([]);
   });
   it('a bad module is named by letter and size; contacts that were it count as mended', async () => {

@@ -58,7 +58,11 @@ const erase = (unitId: string, componentId: string) =>
   });
 async function work(unitId: string, ref: string, helped?: boolean) {
   const { workId } = await act<{ workId: string }>(benchA, 'startWork', { unitId, ref });
-  await act(benchA, 'finishWork', { unitId, workId, ...(helped !== undefined && { helped }) });
+  await act(benchA, 'finishWork', {
+    unitId,
+    workId,
+    ...(helped !== undefined && { ended: helped ? 'helped' : 'no-change' }),
+  });
 }
 
 describe('no machine leaves with a drive nobody has accounted for', () => {
@@ -123,7 +127,7 @@ describe('no machine leaves with a drive nobody has accounted for', () => {
       const { unitId } = await one();
       await act(benchA, 'observe', { unitId, finding: 'look-bay', outcome: 1 });
       if (way === 'work') await work(unitId, 'fit-drive', true);
-      else await act(benchA, 'repairVerdict', { unitId, repair: 'fit-drive', helped: true });
+      else await act(benchA, 'repairVerdict', { unitId, repair: 'fit-drive', ended: 'helped' });
       expect(await gate(unitId)).toEqual([expect.stringContaining('not on its record')]);
       expect((await specOf(unitId)).text('driveKind')).toBeNull();
     }
@@ -404,7 +408,7 @@ describe('taking back', () => {
             const call: Call =
               kind === 'answer'
                 ? ['observe', { finding: ref, outcome: n, despite: true }]
-                : ['repairVerdict', { repair: ref, helped: n === 1, despite: true }];
+                : ['repairVerdict', { repair: ref, ended: n === 1 ? 'helped' : 'no-change', despite: true }];
             await act(benchA, call[0], { unitId: a, ...call[1] });
             const rows = await database()
               .select({ id: observations.id })

@@ -6,7 +6,6 @@ import { database } from '@/db/client';
 import { codeTables, events, jobs, shop } from '@/db/schema';
 import { compareOnUnit } from '@/shop/diagnosis/compare';
 import { diagnose } from '@/shop/diagnosis/case';
-import { caseOfUnit } from '@/shop/diagnosis/unitCase';
 import { reviveSilent } from '@/shop/jobs/start';
 import { runJob } from '@/shop/runJob';
 import { countClosed } from '@/shop/rules/closed';
@@ -17,7 +16,7 @@ openShop('rules');
 
 const rules = async () => (await database().select().from(shop))[0];
 const beliefIn = async (unitId: string, cause: string) =>
-  (await unitRow(unitId)).evaluation!.beliefs.find((line) => line.cause === cause)?.probability ?? 0;
+  (await unitRow(unitId)).evaluation!.chances[cause] ?? 0;
 
 describe('the owner’s own numbers', () => {
   it('move the next evaluation of a unit, and are taken back whole', async () => {
@@ -72,12 +71,12 @@ describe('learning from closed cases', () => {
     const { units } = await lotWith(['small', 'small', 'small', 'small']);
     for (const { unitId } of units) {
       await act(benchA, 'observe', { unitId, finding: 'memory-fitted', outcome: 1 });
-      await act(benchA, 'repairVerdict', { unitId, repair: 'fit-memory', helped: true });
+      await act(benchA, 'repairVerdict', { unitId, repair: 'fit-memory', ended: 'helped' });
     }
     for (const { unitId } of units.slice(1))
       await act(benchA, 'observe', { unitId, finding: 'whole-look', outcome: 0 });
     // one looked over, mended again afterwards: open again
-    await act(benchA, 'repairVerdict', { unitId: units[3].unitId, repair: 'drain-charge', helped: true });
+    await act(benchA, 'repairVerdict', { unitId: units[3].unitId, repair: 'drain-charge', ended: 'helped' });
     expect(await database().transaction((tx) => countClosed(tx))).toBe(2);
     await act(benchA, 'voidObservation', { unitId: units[3].unitId });
     expect(await database().transaction((tx) => countClosed(tx))).toBe(3);
@@ -187,34 +186,6 @@ describe('tables of codes', () => {
     });
     await act(owner, 'dropCodes', { maker: 'Sundrel' });
     expect(await database().select().from(codeTables)).toHaveLength(1);
-  });
-});
-
-describe('a unit as a case file', () => {
-  it('gives the belief command the same belief as the bench has, and takes three faults at once', async () => {
-    const {
-      units: [unit],
-    } = await lotWith(['laptop']);
-    for (const [finding, outcome] of [
-      ['button', 0],
-      ['picture-own', 3],
-      ['lock-key', 0],
-    ] as const)
-      await act(benchA, 'observe', { unitId: unit.unitId, finding, outcome });
-    const { evaluation } = await unitRow(unit.unitId);
-    const two = diagnose(await caseOfUnit(unit.tag, 2));
-    for (const line of evaluation!.beliefs.slice(0, 4))
-      expect(two.beliefs.find((other) => other.cause === line.cause)!.probability).toBeCloseTo(
-        line.probability,
-        5,
-      );
-    const three = diagnose(await caseOfUnit(unit.tag, 3));
-    expect(three.case.faults).toBe(3);
-    // room for a third fault takes little from what explains the black screen
-    const lead = two.beliefs[0];
-    expect(three.beliefs.find((line) => line.cause === lead.cause)!.probability).toBeGreaterThan(
-      0.7 * lead.probability,
-    );
   });
 });
 

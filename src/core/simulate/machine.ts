@@ -58,6 +58,11 @@ export class SimulatedMachine {
     return worst;
   }
 
+  /** A chance of this machine's own, the same whenever it is asked. */
+  chance(of: string): number {
+    return fixedDraw(this.seed, of);
+  }
+
   /** Tries a repair; one that failed fails again. @returns what the bench would say: did it help? */
   repair({ id: repair, cures }: Pick<Repair, 'id' | 'cures'>): boolean {
     let aimed = false;

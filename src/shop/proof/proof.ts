@@ -1,11 +1,12 @@
 import { and, desc, eq, isNull } from 'drizzle-orm';
+import { findingById } from '@/catalog';
 import type { Chassis } from '@/core/catalogue';
 import type { SpecKey } from '@/core/record/keys';
 import type { Specification } from '@/core/record/specification';
 import { gradeUnit, type Rubric } from '@/core/grade/rubric';
 import type { Transaction, Database } from '@/db/client';
 import { defects, functionTests, units, type Stage } from '@/db/schema';
-import { recordNow } from '../record/queries';
+import { recordNow, standingObservations } from '../record/queries';
 import { houseAt } from '../rules/house';
 import { moveStage } from '../line';
 
@@ -14,6 +15,15 @@ function seenOrRead(spec: Specification, key: SpecKey, what: string): string[] {
   const best = spec.best(key);
   if (!best) return [what];
   return best.basis === 'claimed' ? [`${what}: only the seller has said so`] : [];
+}
+
+/** Answers somebody wanted to be looked at again, and nobody has. */
+async function lookedAtAgain(tx: Transaction | Database, unitId: string): Promise<string[]> {
+  return (await standingObservations(tx, unitId)).flatMap((row) =>
+    row.kind === 'unanswered' && row.outcomeId === 'look-again'
+      ? [`to be looked at again: ${findingById(row.ref)?.ask ?? row.ref}`]
+      : [],
+  );
 }
 
 /** Marks and latest tests of a unit, and what grade they come to by a rubric. */
@@ -54,6 +64,7 @@ export async function proofOf(
     unknown: [
       ...seenOrRead(spec, 'processor', 'which processor it has'),
       ...seenOrRead(spec, 'memoryGb', 'how much memory it has'),
+      ...(await lookedAtAgain(tx, unit.id)),
       ...(record.gaugeDoubted && unit.chassis === 'laptop' && spec.text('battery') !== 'none'
         ? ['how its battery holds: it was seen to drop suddenly, whatever its gauge says']
         : []),

@@ -1,0 +1,161 @@
+import { eq } from 'drizzle-orm';
+import { describe, expect, it } from 'vitest';
+import { database } from '@/db/client';
+import { components, observations } from '@/db/schema';
+import { findingById } from '@/catalog';
+import { act, benchA, benchB, lotWith, openShop, owner, refusal, unitRow } from './shop';
+
+process.env.BETTER_AUTH_SECRET = 'a secret of the tests only, long enough';
+openShop('judgement');
+
+const at = (finding: string, outcome: string) => ({
+  finding,
+  outcome: findingById(finding)!.outcomes.findIndex(({ id }) => id === outcome),
+});
+const ids = async (unitId: string) => (await unitRow(unitId)).evaluation!.steps.map((step) => step.id);
+const OUTSIDE = [
+  at('look-swelling', 'flat'),
+  at('look-liquid', 'none'),
+  at('look-rattle', 'silent'),
+  at('look-smell', 'none'),
+];
+
+describe('a question without an answer', () => {
+  it('leaves the proposals, stands on the record, and comes back when it is taken back', async () => {
+    const {
+      units: [{ unitId }],
+    } = await lotWith(['laptop']);
+    const [first] = await ids(unitId);
+    await act(benchA, 'noAnswer', { unitId, finding: first, why: 'cannot-tell' });
+    expect(await ids(unitId)).not.toContain(first);
+    await act(benchA, 'voidObservation', { unitId });
+    expect(await ids(unitId)).toContain(first);
+  });
+  it('an answer replaces it, and “look again” sets the answer aside until there is a new one', async () => {
+    const {
+      units: [{ unitId }],
+    } = await lotWith(['desktop']);
+    await act(benchA, 'noAnswer', { unitId, finding: 'look-dust', why: 'no-tool' });
+    await act(benchA, 'observe', { unitId, ...at('look-dust', 'packed') });
+    const standing = async () =>
+      (await database().select().from(observations).where(eq(observations.unitId, unitId))).filter(
+        (row) => row.voidedBy === null,
+      );
+    expect((await standing()).map((row) => row.kind)).toEqual(['finding']);
+    await act(benchB, 'noAnswer', { unitId, finding: 'look-dust', why: 'look-again' });
+    expect((await standing()).map((row) => [row.kind, row.outcomeId])).toEqual([
+      ['unanswered', 'look-again'],
+    ]);
+    expect((await unitRow(unitId)).evaluation!.again).toEqual(['look-dust']);
+    expect(await refusal(act(benchA, 'giveGrade', { unitId }))).toMatchObject({
+      code: 'refused',
+      message: expect.stringContaining('to be looked at again: How dusty are the air grilles?') as string,
+    });
+    await act(benchA, 'observe', { unitId, ...at('look-dust', 'clean') });
+    expect((await unitRow(unitId)).evaluation!.again).toEqual([]);
+  });
+  it('is refused for what no such machine has', async () => {
+    const {
+      units: [{ unitId }],
+    } = await lotWith(['desktop']);
+    expect(
+      await refusal(act(benchA, 'noAnswer', { unitId, finding: 'look-battery', why: 'has-none' })),
+    ).toMatchObject({
+      code: 'invalid',
+    });
+  });
+});
+
+describe('the end of a repair', () => {
+  it('as a precaution it is done: on the papers, not proposed again, and the fault no lesson', async () => {
+    const {
+      units: [{ unitId }],
+    } = await lotWith(['laptop']);
+    const { workId } = await act<{ workId: string }>(benchA, 'startWork', { unitId, ref: 'repaste' });
+    await act(benchA, 'finishWork', { unitId, workId, ended: 'precaution' });
+    const [row] = await database().select().from(observations).where(eq(observations.unitId, unitId));
+    expect([row.kind, row.ref, row.outcomeId]).toEqual(['repair', 'repaste', 'precaution']);
+    expect(await ids(unitId)).not.toContain('repaste');
+    expect((await unitRow(unitId)).evaluation!.chances['paste-dry'] ?? 0).toBeLessThan(0.02);
+    await act(benchA, 'voidObservation', { unitId });
+    expect((await unitRow(unitId)).evaluation!.chances['paste-dry']).toBeGreaterThan(0.05);
+  });
+  it('an ending nobody knows is refused', async () => {
+    const {
+      units: [{ unitId }],
+    } = await lotWith(['laptop']);
+    expect(
+      await refusal(act(benchA, 'repairVerdict', { unitId, repair: 'repaste', ended: 'somehow' })),
+    ).toMatchObject({ code: 'invalid' });
+  });
+});
+
+describe('danger', () => {
+  it('a rattle takes every step that powers out of the list until the metal is out', async () => {
+    const {
+      units: [{ unitId }],
+    } = await lotWith(['desktop']);
+    for (const answer of OUTSIDE.slice(1, 2)) await act(benchA, 'observe', { unitId, ...answer });
+    await act(benchA, 'observe', {
+      unitId,
+      ...at('look-rattle', 'something-moves'),
+      acknowledged: 'rattle-before-power',
+    });
+    const shut = (await unitRow(unitId)).evaluation!.shut;
+    expect(shut.some(({ id, why }) => id === 'button' && why.kind === 'gate' && why.gate === 'rattle')).toBe(
+      true,
+    );
+    expect(await ids(unitId)).not.toContain('button');
+    await act(benchA, 'repairVerdict', { unitId, repair: 'screw-back', ended: 'helped' });
+    expect((await unitRow(unitId)).evaluation!.shut.filter(({ why }) => why.kind === 'gate')).toEqual([]);
+  });
+});
+
+describe('what is kept', () => {
+  it('an owner’s machine is not installed over and not erased, until the ticket says that it may go', async () => {
+    const {
+      units: [{ unitId }],
+    } = await lotWith(['laptop'], { source: 'owner' });
+    expect(await refusal(act(benchA, 'startWork', { unitId, ref: 'install-system' }))).toMatchObject({
+      code: 'refused',
+      message: expect.stringContaining('stay') as string,
+    });
+    await act(benchA, 'recordPart', { unitId, class: 'drive', name: 'disk', serial: 'KEPT-1' });
+    const [drive] = await database().select().from(components).where(eq(components.unitId, unitId));
+    const erase = {
+      unitId,
+      componentId: drive.id,
+      kind: 'erased',
+      method: 'clear',
+      verified: 'every sector read back',
+    };
+    expect(await refusal(act(benchA, 'recordErasure', erase))).toMatchObject({ code: 'refused' });
+    await act(benchA, 'setKeeps', { unitId, keeps: false });
+    expect(await refusal(act(benchA, 'startWork', { unitId, ref: 'install-system' }))).toBeNull();
+    expect(await refusal(act(benchA, 'recordErasure', erase))).toBeNull();
+  });
+  it('a customer’s wish holds on any machine', async () => {
+    const {
+      units: [{ unitId }],
+    } = await lotWith(['desktop']);
+    expect(await refusal(act(benchA, 'startWork', { unitId, ref: 'erase-drive' }))).toBeNull();
+    await act(benchA, 'setKeeps', { unitId, keeps: true });
+    expect(await refusal(act(benchB, 'startWork', { unitId, ref: 'system-install' }))).toMatchObject({
+      code: 'refused',
+    });
+  });
+});
+
+describe('tools', () => {
+  it('looks that want a multimeter are not proposed in a shop that has none', async () => {
+    await act(owner, 'setTools', { lacks: ['meter'] });
+    const {
+      units: [{ unitId }],
+    } = await lotWith(['laptop']);
+    for (const answer of [...OUTSIDE, at('lamp', 'dark'), at('button', 'nothing')])
+      await act(benchA, 'observe', { unitId, ...answer });
+    expect(await ids(unitId)).not.toContain('charger-volts');
+    await act(owner, 'setTools', { lacks: [] });
+    expect(await refusal(act(benchA, 'setTools', { lacks: [] }))).toMatchObject({ code: 'forbidden' });
+  });
+});
