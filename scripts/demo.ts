@@ -425,7 +425,7 @@ async function furnish(): Promise<void> {
   await act('Bench B', 'repairVerdict', {
     unitId: await unitNamed('FB-0009'),
     repair: 'swap-panel',
-    helped: false,
+    ended: 'no-change',
   });
   await read('TF-0012', 'Bench A', 'processorLevel', '0');
   await see(

@@ -49,7 +49,10 @@ export function answerViews(rows: readonly AnswerRow[], evaluation: Evaluation |
         basis: row.basis,
         voided: row.voidedBy !== null,
         finding: row.kind === 'finding' ? row.ref : null,
-        what: finding?.ask ?? repairById(row.ref)?.name ?? row.ref,
+        what:
+          finding?.ask ??
+          repairById(row.ref)?.name ??
+          (row.ref === 'read-machine' ? 'Read what it is' : row.ref),
         answer:
           row.kind === 'repair'
             ? ENDING_WORDS[endingOf(row)]

@@ -15,7 +15,7 @@ beforeAll(() => {
 afterAll(closeWorkers);
 
 describe('work in threads and processes of its own', () => {
-  it('belief with three faults at once comes back as the command answers it', async () => {
+  it('belief comes back as the command answers it', async () => {
     const file = {
       ...(JSON.parse(readFileSync('samples/cases/turns-on-then-nothing.json', 'utf8')) as Record<
         string,

@@ -241,8 +241,9 @@ describe('work', () => {
       await act(benchA, 'observe', { ...on, finding, outcome });
     const { workId } = await act<{ workId: string }>(benchA, 'startWork', { ...on, ref: 'reseat-memory' });
     expect((await unitRow(unit.unitId)).stage).toBe('hands');
-    const before = (await unitRow(unit.unitId)).evaluation!.sound.probability;
+    expect((await unitRow(unit.unitId)).evaluation!.chances['memory-contact']).toBeGreaterThan(0.2);
     await act(benchA, 'finishWork', { ...on, workId, ended: 'helped' });
-    expect((await unitRow(unit.unitId)).evaluation!.sound.probability).toBeGreaterThan(before + 0.2);
+    const { chances } = (await unitRow(unit.unitId)).evaluation!;
+    expect(chances['memory-contact'] ?? 0).toBe(0);
   });
 });

@@ -20,7 +20,14 @@ import { weighRecord, type Weight } from '../belief/weigh';
 import { prepare, type PolicyContext } from './context';
 import { shutBy, type Taken } from './hazards';
 import type { PriceClass, Route, StepProblem, UnitWorth } from './problem';
-import { forChassis, rankSteps, type RankedStep, type ShutStep, type StepRanking } from './rank';
+import {
+  forChassis,
+  rankSteps,
+  READ_MACHINE,
+  type RankedStep,
+  type ShutStep,
+  type StepRanking,
+} from './rank';
 import { outcomeSpread, type OutcomeSpread } from './outcomes';
 
 /** One entry of a unit's record, voided ones left out, in the order it happened. */
@@ -110,8 +117,10 @@ const NO_FIT = { percentile: 0, conflict: true };
 const STORIES = 24;
 /** From so many times its usual chance on, the record points at a cause. */
 const RAISED = 1.3;
+/** Records drawn for the misfit check. */
+const MISFIT_DRAWS = 250;
 const SHOWN_BELIEFS = 8;
-const SHOWN_STEPS = 10;
+const SHOWN_STEPS = 16;
 
 /** Engines are kept by chassis and source: compiling is done once a process. */
 const engines = new WeakMap<Catalogue, Map<string, BeliefEngine>>();
@@ -232,6 +241,8 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
       return;
     }
     const finding = findings.get(entry.id);
+    if (entry.kind === 'unanswered' && entry.id === READ_MACHINE)
+      return void noAnswer.set(entry.id, entry.why);
     if (!finding || !appliesTo(finding, input.chassis)) return void ignored.push(entry.id);
     if (entry.kind === 'unanswered') {
       noAnswer.set(entry.id, entry.why);
@@ -274,7 +285,7 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
       (repair) => !since.failed.has(repair.id) && builtFor(repair, facts),
     ),
     worth: input.worth,
-    classes: input.classes,
+    classes: noAnswer.has(READ_MACHINE) ? undefined : input.classes,
     ratePerHourMinor: input.ratePerHourMinor,
     verifyMinutes: input.verifyMinutes,
     bin: input.bin,
@@ -399,10 +410,12 @@ export function evaluateUnit(catalogue: Catalogue, input: EvaluationInput): Eval
           engine,
           entries.map((entry) => entry.evidence),
           posterior,
-          400,
+          MISFIT_DRAWS,
           problem.stories,
         ),
-    steps: ranking.steps.slice(0, SHOWN_STEPS),
+    steps: ranking.steps.filter(
+      (step, n) => n < SHOWN_STEPS || catalogue.findings.some(({ id, swap }) => id === step.id && swap),
+    ),
     routes: ranking.routes,
     best: ranking.best,
     valueMinor,

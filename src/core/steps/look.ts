@@ -115,6 +115,29 @@ export function harmOf({ context, from }: Pick<Now, 'context' | 'from'>, item: F
   return again * share * problem.worth.soundMinor * (1 - problem.worth.feeShare);
 }
 
+/** What moves with the causes a look tells of, besides themselves. */
+const ALONG = 1.5;
+
+/**
+ * Could it win its own cost at all? What it tells of a cause moves its chance by at most 2 p (1 - p) on the
+ * average, and the price by as much of it as the cause takes.
+ */
+function mayPay({ context }: Now, finding: Finding, touched: readonly number[]): boolean {
+  const { problem, perMinute } = context;
+  const { causes } = problem.engine.model;
+  let most = 0;
+  let matters = false;
+  for (const cause of touched) {
+    const p = problem.posterior.marginals[cause];
+    const spread = p * (1 - p);
+    if (spread >= IDLE / 2) matters = true;
+    most += 2 * spread * (1 - causes[cause].valueLeft);
+  }
+  const net = problem.worth.soundMinor * (1 - problem.worth.feeShare);
+  const moves = movesFor(finding.bench, problem.bench, problem.benchMinutes);
+  return matters && ALONG * most * net > (minutesOf(moves) + finding.minutes) * perMinute;
+}
+
 /**
  * What a look may show, and how far each would move belief: before any plan is made after it.
  * @param wanted it opens what is shut: it is looked at even where it moves nothing
@@ -126,11 +149,7 @@ export function glance(now: Now, finding: Finding, wanted: boolean): Glance | nu
   if (!compiled) return null;
   // nobody can answer a question about what is not there
   if (compiled.presumes.some((cause) => problem.posterior.marginals[cause] > 0.99)) return null;
-  const matters = compiled.touched.some((cause) => {
-    const p = problem.posterior.marginals[cause];
-    return p * (1 - p) >= IDLE / 2;
-  });
-  if (!matters && !wanted) return null;
+  if (!wanted && !mayPay(now, finding, compiled.touched)) return null;
   const after: After[] = [];
   const changed = new Float64Array(from.marginals.length);
   const bench = benchMask(
@@ -186,7 +205,9 @@ const THOUGHT = 24;
 export function worthThinking(glances: readonly Glance[]): Glance[] {
   return [...glances]
     .sort((a, b) => Number(b.wanted) - Number(a.wanted) || b.promiseMinor - a.promiseMinor)
-    .filter((each, n) => each.wanted || (each.promiseMinor > 0 && n < THOUGHT));
+    .filter(
+      (each, n) => each.wanted || (each.promiseMinor > 0 && (n < THOUGHT || each.finding.swap !== undefined)),
+    );
 }
 
 /** The look with a plan after each of its outcomes, and what it is worth. */

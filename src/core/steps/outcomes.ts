@@ -16,7 +16,7 @@ export interface OutcomeSpread {
   histogram: { fromMinor: number; toMinor: number; counts: number[] };
 }
 
-const DRAWS = 400;
+const DRAWS = 250;
 const BINS = 16;
 /** Chances of the low, the expected and the high price. */
 const PRICE_SHARES = [0.25, 0.5, 0.25] as const;

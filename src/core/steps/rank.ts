@@ -72,6 +72,10 @@ export interface StepRanking {
   readingMinor: number | null;
 }
 
+/** Kinds of machine rarer than this do not make it worth reading which it is. */
+const RARELY = 0.08;
+/** Nor does less than this share of the price. */
+const TRIFLE = 0.01;
 /** Id of the step that reads what the machine is. */
 export const READ_MACHINE = 'read-machine';
 
@@ -151,7 +155,7 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
   }
   if (!problem.wholeLookTaken && !problem.shut?.power) steps.push(wholeLookStep(now));
   const read = readStep(now);
-  if (read) steps.push(read.step);
+  if (read?.step) steps.push(read.step);
   steps.push({
     kind: 'stop',
     id: stop.route,
@@ -297,20 +301,25 @@ function wholeLookStep({ context, from }: Now): RankedStep {
  * What the machine may turn out to be gives each its own best plan; acting without knowing has one plan for
  * all of them.
  */
-function readStep({ context, from, base }: Now): { step: RankedStep; winsMinor: number } | null {
+function readStep({ context, from, base }: Now): { step: RankedStep | false; winsMinor: number } | null {
   const { problem, perMinute } = context;
   const { classes, readMinutes = 1 } = problem;
   if (!classes || classes.length < 2) return null;
   let value = 0;
+  const roads = new Set<boolean>();
   for (const { chance, soundMinor } of classes) {
     const priced = atPrice(context, soundMinor);
-    value +=
-      chance * bestBase(priced, { ...from, view: viewOf(priced, problem.facts), products: undefined }).value;
+    const plan = bestBase(priced, { ...from, view: viewOf(priced, problem.facts), products: undefined });
+    value += chance * plan.value;
+    // worth hands, or only good for parts and scrap?
+    if (chance >= RARELY) roads.add(plan.plan.length > 0 || plan.stopRoute === 'disclose');
   }
   const costMinor = readMinutes * perMinute;
+  const winsMinor = value - base.value;
+  const asked = roads.size > 1 && winsMinor - costMinor > TRIFLE * problem.worth.soundMinor;
   return {
-    winsMinor: value - base.value,
-    step: {
+    winsMinor,
+    step: asked && {
       kind: 'read',
       id: READ_MACHINE,
       moves: [],

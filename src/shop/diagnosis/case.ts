@@ -107,6 +107,8 @@ export const caseShape = Joi.object({
       .pattern(Joi.string().valid(...PART_CLASSES), Joi.number().integer().min(0))
       .default({}),
   }).required(),
+  // files from before there was no limit say how many faults to look for at once
+  faults: Joi.any().strip(),
   keeps: Joi.boolean(),
   lacks: Joi.array()
     .items(Joi.string().valid(...TOOLS))

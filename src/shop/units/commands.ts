@@ -10,6 +10,7 @@ import {
   type NoAnswer,
 } from '@/core/catalogue';
 import { appliesTo } from '@/core/belief/model';
+import { READ_MACHINE } from '@/core/steps/rank';
 import { catalogue } from '@/catalog';
 import { events, observations, STAGES, units, work, type Stage } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type CommandContext } from '../command';
@@ -165,15 +166,15 @@ export const noAnswer = defineCommand<Unanswered, null>({
   async run({ tx, actor, unit }, input) {
     refuseHeld(unit!);
     const finding = findingById(input.finding);
-    if (!finding || !appliesTo(finding, unit!.chassis))
+    if (input.finding !== READ_MACHINE && (!finding || !appliesTo(finding, unit!.chassis)))
       throw new ShopError('invalid', `Not recorded: no finding "${input.finding}" for this kind of machine.`);
-    const replaced = await replaceEarlier(tx, unit!.id, [finding.id]);
+    const replaced = await replaceEarlier(tx, unit!.id, [input.finding]);
     const [row] = await tx
       .insert(observations)
       .values({
         unitId: unit!.id,
         kind: 'unanswered',
-        ref: finding.id,
+        ref: input.finding,
         outcome: 0,
         outcomeId: input.why,
         catalogue: catalogue.version,
@@ -184,7 +185,12 @@ export const noAnswer = defineCommand<Unanswered, null>({
     return {
       event: {
         kind: 'no answer',
-        payload: { observation: row.id, finding: finding.id, why: input.why, replaced: replaced[0] ?? null },
+        payload: {
+          observation: row.id,
+          finding: input.finding,
+          why: input.why,
+          replaced: replaced[0] ?? null,
+        },
       },
       answer: null,
       onSealed: (seq) => seal(tx, row.id, seq, replaced),

@@ -247,6 +247,16 @@ export function FindOut({
                 </Button>
               </div>
             )}
+            {step.kind === 'read' && (
+              <p className="bg-paper px-[22px] pb-4 text-[14.5px]">
+                <Quiet
+                  disabled={disabled || busy}
+                  onClick={() => void act('noAnswer', { finding: step.id, why: 'cannot-tell' })}
+                >
+                  It cannot be read now
+                </Quiet>
+              </p>
+            )}
             {step.kind === 'verify' && (
               <p className="bg-paper px-[22px] pb-4 text-[14.5px]">
                 <Link href={`/u/${unit.tag}/prove`} className="border-b border-current">
