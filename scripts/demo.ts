@@ -87,7 +87,11 @@ async function workDone(
 ): Promise<void> {
   const unitId = await unitNamed(tag);
   const { workId } = await act<{ workId: string }>(who, 'startWork', { unitId, ref });
-  await act(who, 'finishWork', { unitId, workId, ...(helped === undefined ? {} : { helped }) });
+  await act(who, 'finishWork', {
+    unitId,
+    workId,
+    ...(helped !== undefined && { ended: helped ? 'helped' : 'no-change' }),
+  });
   await database().execute(
     sql`update work_segments set started_at = started_at - ${minutes} * interval '1 minute' where work_id = ${workId}`,
   );
