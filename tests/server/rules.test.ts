@@ -5,7 +5,6 @@ import { catalogue } from '@/catalog';
 import { database } from '@/db/client';
 import { codeTables, events, jobs, shop } from '@/db/schema';
 import { compareOnUnit } from '@/shop/diagnosis/compare';
-import { diagnose } from '@/shop/diagnosis/case';
 import { reviveSilent } from '@/shop/jobs/start';
 import { runJob } from '@/shop/runJob';
 import { countClosed } from '@/shop/rules/closed';
