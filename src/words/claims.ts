@@ -1,5 +1,12 @@
 import { catalogue, findingById } from '@/catalog';
-import { claimLines } from '@/formats/claims';
+
+/** One thing that was said, and what it was understood as. */
+interface Said {
+  words: string;
+  claims: readonly string[];
+  /** It says that something is well. */
+  praise: boolean;
+}
 
 /** One line of what was said of a machine: what it was taken for, and what has come of it. */
 export interface ClaimView {
@@ -33,7 +40,7 @@ function foundOf(claim: string, beliefs: ReadonlyMap<string, number>): string {
 
 /** What a seller or a customer said, line by line; what was not understood is said too. */
 export function claimViews(
-  text: string,
+  said: readonly Said[],
   rows: readonly Row[],
   chances: Readonly<Record<string, number>>,
 ): { lines: ClaimView[]; kinds: { id: string; says: string }[] } {
@@ -46,7 +53,7 @@ export function claimViews(
       )
       .map((row) => row.ref),
   );
-  const lines = claimLines(text).map(({ words, claims, praise }): ClaimView => ({
+  const lines = said.map(({ words, claims, praise }): ClaimView => ({
     said: words,
     understood: claims.length
       ? claims.map(says).join('; ')
@@ -55,7 +62,7 @@ export function claimViews(
         : 'not understood: tick what it means',
     found: claims.map((id) => foundOf(id, held)).join('; '),
   }));
-  const inText = new Set(claimLines(text).flatMap((line) => line.claims));
+  const inText = new Set(said.flatMap((line) => line.claims));
   for (const id of counted)
     if (!inText.has(id)) lines.push({ said: 'ticked', understood: says(id), found: foundOf(id, held) });
   return {

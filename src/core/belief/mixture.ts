@@ -168,6 +168,8 @@ interface Child {
   by: number;
   /** How much likelier it is than it looks so far, by what the rest of the record is known to say. */
   promise: number;
+  /** It stands for others that were left out. */
+  stands?: true;
 }
 
 /** Scratch for one factor over one width: which nodes it touches, and what it multiplies causes by. */
@@ -350,7 +352,7 @@ const FAINT = 1e-7;
 /**
  * The mixture after one more entry.
  * @param limit most stories kept, the most probable
- * @returns with weights that sum to `kept`, the chance of the entry within what is kept; `probability` is its
+ * @returns `apart`: share of belief in stories that stand for themselves alone; with weights that sum to `kept`, the chance of the entry within what is kept; `probability` is its
  * chance over all stories
  */
 export function observe(
@@ -359,7 +361,7 @@ export function observe(
   limit: number,
   homes = homesOf(mixture.nodes, mixture.width),
   likely: ArrayLike<number> = marginalsOf(mixture),
-): { mixture: Mixture; probability: number; kept: number } {
+): { mixture: Mixture; probability: number; kept: number; apart: number } {
   const splitter = new Splitter(mixture, factor, homes, likely);
   const children: Child[] = [];
   for (let s = 0; s < mixture.weights.length; s++) if (mixture.weights[s] > 0) splitter.split(s, 0, children);
@@ -367,10 +369,15 @@ export function observe(
   for (const child of children) probability += child.weight;
   const least = probability * FAINT;
   let chosen = children;
+  let apart = 1;
   if (chosen.length > limit) {
     chosen = children.filter((child) => child.weight > least);
     promise(mixture, splitter.factor, chosen, likely);
-    chosen = thinned(chosen, limit);
+    const few = thinned(chosen, limit);
+    let own = 0;
+    for (const child of few) if (!child.stands) own += child.weight;
+    apart = probability > 0 ? Math.min(1, own / probability) : 1;
+    chosen = few;
   }
   const { nodes, width } = mixture;
   const weights = Float64Array.from(chosen, (child) => child.weight);
@@ -379,6 +386,7 @@ export function observe(
   return {
     mixture: { nodes, width, weights, chances },
     probability,
+    apart,
     kept: weights.reduce((sum, weight) => sum + weight, 0),
   };
 }
@@ -441,7 +449,7 @@ function thinned(children: Child[], limit: number): Child[] {
     due -= child.weight * child.promise;
     if (due >= 0) continue;
     due += each;
-    out.push({ ...child, weight: each / child.promise });
+    out.push({ ...child, weight: each / child.promise, stands: true });
   }
   return out;
 }

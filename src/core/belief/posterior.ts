@@ -26,7 +26,7 @@ export interface Stories {
   causes: number[];
   /** Weights sum to 1. */
   mixture: Mixture;
-  /** Share of belief in the stories written out; the rest is taken as independent causes with the right chances. */
+  /** Share of belief the stories make up; where exact work is out of reach, of stories that stand for themselves. */
   covered: number;
 }
 
@@ -162,19 +162,21 @@ function through(
   factors: Folded['factors'],
   limit: number,
   likely?: ArrayLike<number>,
-): { mixture: Mixture; log: number } {
+): { mixture: Mixture; log: number; apart: number } {
   const homes = homesOf(start.nodes, start.width);
   let mixture = start;
   let log = 0;
+  let apart = 1;
   const ordered = [...factors].sort((a, b) => a.causes.length - b.causes.length);
   for (const factor of ordered) {
     const next = observe(mixture, factor, limit, homes, likely);
-    if (!(next.kept > 0)) return { mixture, log: -Infinity };
+    if (!(next.kept > 0)) return { mixture, log: -Infinity, apart: 0 };
+    apart = Math.min(apart, next.apart);
     log += Math.log(next.kept);
     mixture = next.mixture;
     for (let s = 0; s < mixture.weights.length; s++) mixture.weights[s] /= next.kept;
   }
-  return { mixture, log };
+  return { mixture, log, apart };
 }
 
 /** A cause less likely than this plays no part in a decision. */
@@ -211,7 +213,11 @@ export function storiesOf(model: BeliefModel, posterior: Posterior, limit: numbe
   );
   const exact = eliminateOrNot(nodes, odds, factors);
   const covered =
-    told.log === -Infinity ? 0 : exact === null ? 1 : Math.min(1, Math.exp(told.log + start.log - exact));
+    told.log === -Infinity
+      ? 0
+      : exact === null
+        ? told.apart
+        : Math.min(1, Math.exp(told.log + start.log - exact));
   return standingNow(model, posterior, unseen, told.mixture, covered);
 }
 

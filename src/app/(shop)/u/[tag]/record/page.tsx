@@ -7,6 +7,7 @@ import { historyOf, recordOf } from '@/shop/units/queries';
 import { LINE, STAGE_NAMES } from '@/shop/line';
 import { Claims } from '@/ui/unit/Claims';
 import { StageMover } from '@/ui/unit/StageMover';
+import { claimLines } from '@/formats/claims';
 import { claimViews } from '@/words/claims';
 import { Empty, Heading, Sheet } from '@/ui/kit/parts';
 import { dayAndTime } from '@/words/time';
@@ -44,7 +45,7 @@ export default async function RecordPage({ params }: { params: Promise<{ tag: st
           />
         </div>
       </Sheet>
-      <Claims unit={head} {...claimViews(unit.claim, record, unit.evaluation?.chances ?? {})} />
+      <Claims unit={head} {...claimViews(claimLines(unit.claim), record, unit.evaluation?.chances ?? {})} />
       <Sheet aria-label="History">
         <h2 className="text-[22px]">History</h2>
         <p className="text-[14px] text-soft">
