@@ -159,7 +159,12 @@ export function Question({
       )}
       {onNone && !hazard && !none && (
         <p className="mt-2 text-[14px] text-soft">
-          <button type="button" onClick={() => setNone(true)} className="min-h-8 border-b border-current">
+          <button
+            type="button"
+            disabled={disabled || busy}
+            onClick={() => setNone(true)}
+            className="min-h-8 border-b border-current disabled:opacity-60"
+          >
             0 no answer
           </button>
         </p>

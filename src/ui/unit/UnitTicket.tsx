@@ -112,7 +112,6 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
           {unit.mayWrite && !unit.held && (
             <Quiet
               disabled={busy}
-              aria-label={unit.keeps ? 'System and data may go' : 'System and data stay'}
               onClick={() => void send('setKeeps', { unitId: unit.id, keeps: !unit.keeps }, unit.version)}
               className="text-[13px]"
             >
