@@ -59,3 +59,11 @@ export const endingMinutes: Record<Chassis, EndingMinutes> = {
 export const AS_FOUND_SHARE = 0.45;
 /** Scrap value less fees, by chassis. Shop estimate. */
 export const recycleMinor: Record<Chassis, number> = { desktop: 40, small: 10, aio: -150, laptop: -60 };
+
+/** How often a machine nobody has read yet turns out to be of each processor level, 0 to 4. Shop estimate. */
+export const levelChances: Record<Chassis, readonly number[]> = {
+  desktop: [0.1, 0.25, 0.35, 0.2, 0.1],
+  small: [0.05, 0.2, 0.4, 0.25, 0.1],
+  aio: [0.1, 0.25, 0.4, 0.2, 0.05],
+  laptop: [0.1, 0.25, 0.35, 0.2, 0.1],
+};

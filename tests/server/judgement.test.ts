@@ -51,6 +51,11 @@ describe('a question without an answer', () => {
       code: 'refused',
       message: expect.stringContaining('to be looked at again: How dusty are the air grilles?') as string,
     });
+    // taken back, the answer it set aside counts again
+    await act(benchB, 'voidObservation', { unitId });
+    expect((await standing()).map((row) => [row.kind, row.outcomeId])).toEqual([['finding', 'packed']]);
+    expect((await unitRow(unitId)).evaluation!.again).toEqual([]);
+    await act(benchB, 'noAnswer', { unitId, finding: 'look-dust', why: 'look-again' });
     await act(benchA, 'observe', { unitId, ...at('look-dust', 'clean') });
     expect((await unitRow(unitId)).evaluation!.again).toEqual([]);
   });

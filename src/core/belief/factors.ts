@@ -51,7 +51,7 @@ export interface Factor {
   blocked: number;
 }
 
-/** @param actsNow which causes act beside the unseen ones, and which are gone */
+/** @param acting which causes act beside the unseen ones, and which are gone */
 export function findingFactor(finding: CompiledFinding, outcome: number, acting: Acting): Factor {
   const { outcomes, cumulative, leak, touched, blockers } = finding;
   const chance = leak[outcome] - (outcome > 0 ? leak[outcome - 1] : 0);

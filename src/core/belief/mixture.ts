@@ -349,11 +349,13 @@ class Splitter {
 
 /** Stories this much less likely than all together are not followed. */
 const FAINT = 1e-7;
+
 /**
  * The mixture after one more entry.
- * @param limit most stories kept, the most probable
- * @returns `apart`: share of belief in stories that stand for themselves alone; with weights that sum to `kept`, the chance of the entry within what is kept; `probability` is its
- * chance over all stories
+ * @param limit most stories kept (see `thinned`)
+ * @param likely chance each cause is known to end up at
+ * @returns the mixture, with weights that sum to `kept`; `probability` of the entry over all stories; `apart`,
+ * the share of it in stories that stand for themselves alone
  */
 export function observe(
   mixture: Mixture,

@@ -4,10 +4,10 @@ import type { Shut } from './problem';
 
 /** Does this step power the machine, to see something or to mend it? */
 export function powers(item: Finding | Repair): boolean {
+  if (item.bench?.plugged === true) return true;
+  // what a repair needs is how the machine is built; what a look needs has to be seen running
   return (
-    item.bench?.plugged === true ||
-    ('stage' in item && (item.stage === 'power' || item.stage === 'report')) ||
-    Boolean('needs' in item && item.needs?.length)
+    'stage' in item && (item.stage === 'power' || item.stage === 'report' || Boolean(item.needs?.length))
   );
 }
 

@@ -109,6 +109,19 @@ describe('danger has no price', () => {
   });
 });
 
+describe('what powers a machine', () => {
+  it.each([
+    ['button', true],
+    ['gets-to', true],
+    ['install-system', true],
+    ['look-rattle', false],
+    ['paste', false],
+    // how a keyboard or a panel is held is no reason to plug anything in
+    ['melt-rivets', false],
+    ['swap-glued-panel', false],
+  ])('%s: %s', (id, expected) => expect(powering(id)).toBe(expected));
+});
+
 describe('what is there, and what cannot be there together', () => {
   it('without memory its contacts are not dirty and no module is bad, and nobody is asked about them', () => {
     const words = `${OUTSIDE} button=starts-and-stays-on lock-key=dead memory-fitted=none`;

@@ -1,3 +1,4 @@
+import { levelChances } from '@/catalog/prices';
 import type { Chassis, PartClass } from '@/core/catalogue';
 import type { HouseTables } from '@/core/house/tables';
 import type { Grade, TablePrice } from '@/core/price/table';
@@ -33,14 +34,6 @@ export function priceOf(
   });
 }
 
-/** How often a machine nobody has read yet turns out to be of each processor level, 0 to 4. Shop estimate. */
-const LEVEL_CHANCES: Record<Chassis, readonly number[]> = {
-  desktop: [0.1, 0.25, 0.35, 0.2, 0.1],
-  small: [0.05, 0.2, 0.4, 0.25, 0.1],
-  aio: [0.1, 0.25, 0.4, 0.2, 0.05],
-  laptop: [0.1, 0.25, 0.35, 0.2, 0.1],
-};
-
 /** What the machine may turn out to be, while its processor has not been read; nothing once it has. */
 export function classesOf(
   house: HouseTables,
@@ -51,7 +44,7 @@ export function classesOf(
   const level = spec.best('processorLevel');
   if (level && level.basis !== 'claimed') return {};
   return {
-    classes: LEVEL_CHANCES[chassis].map((chance, own) => ({
+    classes: levelChances[chassis].map((chance, own) => ({
       name: `processor level ${own}`,
       chance,
       soundMinor: priceOf(house, chassis, spec, grade, true, own).minor,
