@@ -1,5 +1,5 @@
 import { drawer, drawIndex, seededRandom } from '../random';
-import { findingFactor, markCured, type Acting, type Evidence, type Factor } from './factors';
+import { courseOf, findingFactor, type Evidence, type Factor } from './factors';
 import { drawSet } from './mixture';
 import { storiesOf, type BeliefEngine, type Posterior, type Stories } from './posterior';
 
@@ -40,19 +40,13 @@ export function checkConflict(
   draws = 400,
   stories: Stories = storiesOf(model, posterior, STORIES),
 ): ConflictCheck {
-  const cured = new Uint8Array(model.causes.length);
-  const { fixed } = posterior.acting;
-  const taken: { factors: Factor[]; outcome: number }[] = [];
-  for (const entry of record) {
-    if (entry.kind === 'finding') {
-      const finding = model.findings.get(entry.finding)!;
-      const acting: Acting = { fixed, cured: cured.slice() };
-      taken.push({
-        factors: Array.from({ length: finding.outcomes }, (_, o) => findingFactor(finding, o, acting)),
-        outcome: entry.outcome,
-      });
-    } else if (entry.kind === 'repair' && entry.helped) markCured(model, entry.repair.cures, cured);
-  }
+  const { at } = courseOf(model, record);
+  const taken = record.flatMap((entry, n) => {
+    if (entry.kind !== 'finding') return [];
+    const finding = model.findings.get(entry.finding)!;
+    const factors = Array.from({ length: finding.outcomes }, (_, o) => findingFactor(finding, o, at[n]));
+    return [{ factors, outcome: entry.outcome }];
+  });
   if (taken.length < 2) return { percentile: 1, conflict: false };
   const random = seededRandom(taken.length * 7919 + 17);
   const { causes, mixture } = stories;

@@ -214,49 +214,58 @@ function shows({ outcomes, cumulative, touched }: CompiledFinding, cause: number
   return touched.includes(cause) && cumulative[at] - cumulative[at - 1] > 0.02;
 }
 
+/** What acts when each entry of a record is taken, and at its end. */
+interface Course {
+  at: Acting[];
+  end: Acting;
+  /** Causes hands may have brought about, with the factor on their odds. */
+  arisen: ReadonlyMap<number, { at: number; factor: number }>;
+}
+
+/** Goes through a record: what is cured, what was worked on, and what was not there before hands were. */
+export function courseOf(model: BeliefModel, record: readonly Evidence[]): Course {
+  const fixed = settledBy(model, record);
+  const cured = new Uint8Array(model.causes.length);
+  const still = new Float64Array(model.causes.length).fill(1);
+  const since = arisen(model, record);
+  const at = record.map((entry, n): Acting => {
+    if (entry.kind === 'repair' || entry.kind === 'work')
+      for (const [cause, own] of since) if (own.at === n) cured[cause] = 0;
+    // not there yet, what came later by somebody's hands
+    const now = cured.slice();
+    for (const [cause, own] of since) if (n <= own.at) now[cause] = 1;
+    const acting: Acting = { fixed, cured: now, still: still.slice() };
+    if (entry.kind === 'work')
+      for (const [id, success] of Object.entries(entry.repair.cures)) {
+        const cause = model.causeIndex.get(id);
+        if (cause !== undefined) still[cause] *= 1 - success;
+      }
+    else if (entry.kind === 'repair' && entry.helped) markCured(model, entry.repair.cures, cured);
+    return acting;
+  });
+  return { at, end: { fixed, cured, still }, arisen: since };
+}
+
 /**
  * @param record evidence in the order it happened
  * @throws RangeError on an unknown finding or outcome
  */
 export function foldRecord(model: BeliefModel, record: readonly Evidence[]): Folded {
-  const fixed = settledBy(model, record);
-  const cured = new Uint8Array(model.causes.length);
-  const still = new Float64Array(model.causes.length).fill(1);
+  const course = courseOf(model, record);
+  const { fixed, cured } = course.end;
   const odds = Float64Array.from(model.logOdds, Math.exp);
-  const gone = new Uint8Array(model.causes.length);
-  for (const entry of record)
-    if (entry.kind === 'repair' && entry.helped) markCured(model, entry.repair.cures, gone);
   for (const cause of fixed) {
     odds[cause] = 0;
-    if (!gone[cause]) for (const other of model.excludes[cause]) odds[other] = 0;
+    if (!cured[cause]) for (const other of model.excludes[cause]) odds[other] = 0;
   }
-  const acting: Acting = { fixed, cured, still };
-  const folded: Folded = { logScale: 0, odds, factors: [], acting };
+  for (const [cause, { factor }] of course.arisen) odds[cause] *= factor;
+  const folded: Folded = { logScale: 0, odds, factors: [], acting: course.end };
   const loose: Factor[] = [];
-  const since = arisen(model, record);
-  for (const [cause, { factor }] of since) odds[cause] *= factor;
-  const rarely = (causes: readonly number[]) => {
-    for (const cause of causes) if (!cured[cause]) odds[cause] *= ANSWERED_WITHOUT;
-  };
   record.forEach((entry, n) => {
     if (entry.kind === 'absent') return;
-    if (entry.kind === 'finding') rarely(model.findings.get(entry.finding)?.presumes ?? []);
-    else {
-      rarely((entry.repair.presumes ?? []).flatMap((id) => model.causeIndex.get(id) ?? []));
-      for (const [cause, { at }] of since) if (at === n) cured[cause] = 0;
-    }
-    if (entry.kind === 'work') {
-      for (const [id, success] of Object.entries(entry.repair.cures)) {
-        const cause = model.causeIndex.get(id);
-        if (cause !== undefined) still[cause] *= 1 - success;
-      }
-      return;
-    }
-    // not there yet, what came later by somebody's hands
-    const now = cured.slice();
-    for (const [cause, { at }] of since) if (n <= at) now[cause] = 1;
-    loose.push(factorOf(model, entry, { fixed, cured: now, still: still.slice() }));
-    if (entry.kind === 'repair' && entry.helped) markCured(model, entry.repair.cures, cured);
+    for (const cause of presumedBy(model, entry))
+      if (!course.at[n].cured[cause]) odds[cause] *= ANSWERED_WITHOUT;
+    if (entry.kind !== 'work') loose.push(factorOf(model, entry, course.at[n]));
   });
   // products first: they may rule out what would hold a factor together
   for (const both of [true, false])
@@ -268,6 +277,13 @@ export function foldRecord(model: BeliefModel, record: readonly Evidence[]): Fol
       if (rest) folded.factors.push(rest);
     }
   return folded;
+}
+
+/** Causes that are not there when this could be answered, or done, at all. */
+function presumedBy(model: BeliefModel, entry: Exclude<Evidence, { kind: 'absent' }>): readonly number[] {
+  return entry.kind === 'finding'
+    ? (model.findings.get(entry.finding)?.presumes ?? [])
+    : (entry.repair.presumes ?? []).flatMap((id) => model.causeIndex.get(id) ?? []);
 }
 
 function factorOf(
