@@ -1,5 +1,6 @@
 import type { HouseTables } from '@/core/house/tables';
-import { AS_FOUND_SHARE, endingMinutes, partValues, priceTable, recycleMinor } from './prices';
+import { AS_FOUND_SHARE, endingMinutes, partRates, partValues, priceTable, recycleMinor } from './prices';
+import { processors } from './processors';
 import { rubric } from './rubric';
 import { stations, workSteps } from './work';
 
@@ -8,9 +9,11 @@ export const shippedHouse: HouseTables = {
   prices: priceTable,
   asFoundShare: AS_FOUND_SHARE,
   parts: partValues,
+  partsBy: partRates,
   recycle: recycleMinor,
   minutes: endingMinutes,
   rubric,
+  processors,
   work: workSteps,
   stations,
 };

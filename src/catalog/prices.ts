@@ -1,5 +1,6 @@
 import type { Chassis, PartClass } from '@/core/catalogue';
 import type { EndingMinutes } from '@/core/house/tables';
+import type { PartRates } from '@/core/price/parts';
 import type { PriceTable } from '@/core/price/table';
 
 /** Shop estimates for a small harbour-town workshop, in hundredths of a crown. */
@@ -14,7 +15,9 @@ export const priceTable: PriceTable = {
   },
   memoryPerGb: 160,
   memoryCapGb: 32,
+  memoryByLevel: [0.4, 0.7, 1, 1.2, 1.4],
   drive: { none: 0, disk: 500, solid: 1100, solidPerGb: 5 },
+  driveFactor: { none: 0.9, disk: 0.8, solid: 1 },
   grade: { A: 1, B: 0.86, C: 0.7, D: 0.45 },
   battery: [
     { from: 0.8, factor: 1.06 },
@@ -42,6 +45,14 @@ export const partValues: Record<Chassis, Partial<Record<PartClass, number>>> = {
     fan: 60,
     wireless: 80,
   },
+};
+
+/** What they are worth where it is known what they are. Shop estimate. */
+export const partRates: PartRates = {
+  memoryPerGb: [25, 50, 90, 120, 160],
+  drive: { disk: 100, diskPer100Gb: 40, solid: 350, solidPer100Gb: 220 },
+  processor: [40, 120, 300, 1100, 2200],
+  battery: { from: 0.6, full: 800 },
 };
 
 /**

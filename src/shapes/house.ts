@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { CHASSIS, PART_CLASSES } from '@/core/catalogue';
+import { GRAPHICS_CLASSES } from '@/core/machine/names';
 import { GRADES } from '@/core/price/table';
 
 /** The shape of a house's tables. What contradicts itself inside the shape is found by `houseFaults`. */
@@ -24,7 +25,12 @@ const prices = Joi.object({
   base: byChassis(Joi.array().items(money).length(5)),
   memoryPerGb: money.required(),
   memoryCapGb: Joi.number().min(1).max(4096).required(),
+  // left out by tables from before they were there: then as shipped
+  memoryByLevel: Joi.array().items(factor).length(5),
   drive: each(['none', 'disk', 'solid', 'solidPerGb'], money),
+  driveFactor: Joi.object(
+    Object.fromEntries(['none', 'disk', 'solid'].map((kind) => [kind, factor.required()])),
+  ),
   grade: byGrade(factor),
   battery: Joi.array()
     .items(Joi.object({ from: share.required(), factor: factor.required() }))
@@ -93,6 +99,33 @@ const work = Joi.object({
   cautions: Joi.array().items(id),
 });
 
+const levels = (shape: Joi.Schema) => Joi.array().items(shape).length(5).required();
+const partsBy = Joi.object({
+  memoryPerGb: levels(money),
+  drive: Joi.object({
+    disk: money.required(),
+    diskPer100Gb: money.required(),
+    solid: money.required(),
+    solidPer100Gb: money.required(),
+  }).required(),
+  processor: levels(money),
+  battery: Joi.object({ from: share.required(), full: money.required() }).required(),
+});
+const processor = Joi.object({
+  id: Joi.string()
+    .pattern(/^[a-z0-9-]{1,80}$/)
+    .required(),
+  pattern: text(80).required(),
+  cores: Joi.number().integer().min(1).max(256).required(),
+  threads: Joi.number().integer().min(1).max(512).required(),
+  level: Joi.number().integer().min(0).max(4).required(),
+  year: Joi.number().integer().min(1995).max(2100).required(),
+  watts: Joi.number().min(1).max(1000).required(),
+  graphics: Joi.string()
+    .valid(...GRAPHICS_CLASSES)
+    .required(),
+});
+
 export const houseShape = Joi.object({
   prices: prices.required(),
   asFoundShare: share.required(),
@@ -100,6 +133,8 @@ export const houseShape = Joi.object({
   recycle: byChassis(signedMoney),
   minutes: byChassis(each(['finish', 'asFound', 'harvest', 'verify'], minutes)),
   rubric: rubric.required(),
+  partsBy,
+  processors: Joi.array().items(processor).max(2000),
   work: Joi.array().items(work).min(1).max(60).required(),
   stations: Joi.array().items(text(40)).max(40).required(),
 });

@@ -12,7 +12,7 @@ import * as photos from './photos/commands';
 import * as proof from './proof/commands';
 import * as report from './report/commands';
 import * as rules from './rules/commands';
-import * as house from './rules/houseCommands';
+import * as house from './house/commands';
 import * as sales from './sales/commands';
 import * as units from './units/commands';
 import * as work from './work/commands';

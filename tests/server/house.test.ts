@@ -6,7 +6,8 @@ import type { HouseTables } from '@/core/house/tables';
 import { database } from '@/db/client';
 import { events, houseTables, work } from '@/db/schema';
 import { ask } from '@/shop/ask/kinds';
-import { houseAt, houseNow } from '@/shop/rules/house';
+import { houseAt, houseNow } from '@/shop/house/tables';
+import { recordNow } from '@/shop/record/queries';
 import { passportOf } from '@/shop/sales/papers';
 import { keepCurrent } from '@/shop/units/revalue';
 import { act, benchA, lotWith, openShop, owner, refusal, unitRow } from './shop';
@@ -66,6 +67,62 @@ describe('the house’s tables', () => {
     await change((t) => (t.minutes.laptop.finish = 200));
     await keepCurrent(before);
     expect((await unitRow(unitId)).valueMinor).toBeLessThan(before.valueMinor);
+    await act(owner, 'restoreHouse', { version: 0 });
+  });
+  it('a processor’s name tells its level by the table: price, classes and papers follow; a report comes before it', async () => {
+    const unitId = await laptop();
+    const chassis = 'laptop' as const;
+    const row = await unitRow(unitId);
+    expect(
+      (await recordNow(database(), { id: unitId, chassis })).specification.best('processorLevel'),
+    ).toBeNull();
+    await act(benchA, 'typeSpec', { unitId, key: 'processor', value: 'Corvid M7-712 @ 2.8 GHz' });
+    const { specification } = await recordNow(database(), { id: unitId, chassis });
+    expect(specification.best('processorLevel')).toMatchObject({
+      number: 4,
+      basis: 'typed',
+      origin: 'name table: Corvid M7-7##',
+    });
+    expect(specification.number('processorWatts')).toBe(28);
+    expect((await unitRow(unitId)).priceMinor).toBeGreaterThan(row.priceMinor);
+    // the owner knows better
+    await change((t) => (t.processors.find(({ pattern }) => pattern === 'Corvid M7-7##')!.level = 2));
+    await keepCurrent(await unitRow(unitId));
+    const lower = await unitRow(unitId);
+    expect(
+      (await recordNow(database(), { id: unitId, chassis })).specification.number('processorLevel'),
+    ).toBe(2);
+    // what somebody read off stands above the table
+    await act(benchA, 'typeSpec', { unitId, key: 'processorLevel', value: '3' });
+    expect((await unitRow(unitId)).priceMinor).toBeGreaterThan(lower.priceMinor);
+    await act(owner, 'restoreHouse', { version: 0 });
+  });
+  it('a hard disk costs the machine its buyers, and its parts are worth what they are', async () => {
+    const unitId = await laptop();
+    await act(benchA, 'typeSpec', { unitId, key: 'driveKind', value: 'solid' });
+    await act(benchA, 'typeSpec', { unitId, key: 'driveGb', value: '120 GB' });
+    const solid = await unitRow(unitId);
+    await act(benchA, 'typeSpec', { unitId, key: 'driveKind', value: 'hard disk' });
+    await act(benchA, 'typeSpec', { unitId, key: 'driveGb', value: '500 GB' });
+    expect((await unitRow(unitId)).priceMinor).toBeLessThan(0.85 * solid.priceMinor);
+    const harvest = async () =>
+      (await unitRow(unitId)).evaluation!.routes.find(({ route }) => route === 'harvest')!.valueMinor;
+    const before = await harvest();
+    await act(benchA, 'typeSpec', { unitId, key: 'memoryGb', value: '32 GB' });
+    expect(await harvest()).toBeGreaterThan(before + 1500);
+  });
+  it('tables of an edition before are taken as they were, with what has come in since as shipped', async () => {
+    const { version } = await houseNow(database());
+    const old = structuredClone(shippedHouse) as Partial<HouseTables> & HouseTables;
+    delete (old as Partial<HouseTables>).partsBy;
+    delete (old as Partial<HouseTables>).processors;
+    delete (old.prices as Partial<HouseTables['prices']>).driveFactor;
+    old.asFoundShare = 0.4;
+    await act(owner, 'setHouse', { tables: old, version });
+    const { tables } = await houseNow(database());
+    expect(tables.asFoundShare).toBe(0.4);
+    expect(tables.prices.driveFactor).toEqual(shippedHouse.prices.driveFactor);
+    expect(tables.processors).toEqual(shippedHouse.processors);
     await act(owner, 'restoreHouse', { version: 0 });
   });
   it('own work can be begun, and is called what the house calls it', async () => {

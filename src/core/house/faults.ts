@@ -78,6 +78,10 @@ export function houseFaults(tables: HouseTables, before: HouseTables): string[] 
       if (!after.get(what)!.includes(id)) faults.push(`${what}: "${id}" is gone; records name it`);
   for (const [what, ids] of after)
     for (const id of twice(ids)) faults.push(`${what}: "${id}" stands there twice`);
+  for (const { pattern, cores, threads } of tables.processors)
+    if (threads < cores) faults.push(`processor "${pattern}": threads must not be under cores`);
+  for (const pattern of twice(tables.processors.map((row) => row.pattern.toLowerCase())))
+    faults.push(`processors: "${pattern}" stands there twice`);
   for (const name of twice(stations)) faults.push(`stations: "${name}" stands there twice`);
   for (const step of work) {
     if (step.station && !stations.includes(step.station))

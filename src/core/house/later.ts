@@ -10,6 +10,10 @@ const added = <T extends { id: string }>(own: readonly T[], shipped: readonly T[
 export function withGained(own: HouseTables, shipped: HouseTables): HouseTables {
   return {
     ...own,
+    // numbers an edition before did not have
+    prices: { ...shipped.prices, ...own.prices },
+    partsBy: own.partsBy ?? shipped.partsBy,
+    processors: own.processors ?? shipped.processors,
     work: added(own.work, shipped.work),
     stations: [...new Set([...own.stations, ...shipped.stations])],
     rubric: {

@@ -1,5 +1,7 @@
 import type { Chassis, PartClass } from '../catalogue';
 import type { Rubric } from '../grade/rubric';
+import type { ProcessorName } from '../machine/names';
+import type { PartRates } from '../price/parts';
 import type { PriceTable } from '../price/table';
 
 /** Work that is not a repair, with its usual minutes. */
@@ -36,10 +38,14 @@ export interface HouseTables {
   asFoundShare: number;
   /** What used parts fetch or save the shop. */
   parts: Record<Chassis, Partial<Record<PartClass, number>>>;
+  /** The same by what the part is, where that is known. */
+  partsBy: PartRates;
   /** Scrap value less fees; may be negative. */
   recycle: Record<Chassis, number>;
   minutes: Record<Chassis, EndingMinutes>;
   rubric: Rubric;
+  /** What processors are by their names. */
+  processors: ProcessorName[];
   work: WorkStep[];
   stations: string[];
 }

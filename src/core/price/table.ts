@@ -11,7 +11,11 @@ export interface PriceTable {
   base: Record<Chassis, readonly [number, number, number, number, number]>;
   memoryPerGb: number;
   memoryCapGb: number;
+  /** Factor on memory by processor level: what an old machine can be fitted with adds little to it. */
+  memoryByLevel: readonly [number, number, number, number, number];
   drive: { none: number; disk: number; solid: number; solidPerGb: number };
+  /** Factor on the machine by its drive: one that starts from a disk is slow, and hardly asked for. */
+  driveFactor: Record<'none' | 'disk' | 'solid', number>;
   /** Factor by grade. */
   grade: Record<Grade, number>;
   /** Factor of a laptop by battery health: at least `from` (0..1), best first. */
@@ -70,7 +74,7 @@ export function tablePrice(table: PriceTable, spec: PriceSpec): TablePrice {
   const memory = Math.min(spec.memoryGb ?? USUAL.memoryGb, table.memoryCapGb);
   add(
     'memory',
-    price + (memory - 4) * table.memoryPerGb,
+    price + (memory - 4) * table.memoryPerGb * table.memoryByLevel[level],
     spec.memoryGb !== null,
     spec.memoryGb === null ? `memory not read, taken as ${memory} GB` : `${spec.memoryGb} GB of memory`,
   );
@@ -78,7 +82,8 @@ export function tablePrice(table: PriceTable, spec: PriceSpec): TablePrice {
   const size = spec.driveGb ?? USUAL.driveGb;
   add(
     'drive',
-    price + (kind === 'solid' ? table.drive.solid + size * table.drive.solidPerGb : table.drive[kind]),
+    (price + (kind === 'solid' ? table.drive.solid + size * table.drive.solidPerGb : table.drive[kind])) *
+      table.driveFactor[kind],
     spec.driveKind !== null,
     kind === 'none'
       ? 'no drive'

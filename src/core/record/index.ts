@@ -5,7 +5,7 @@ import type { RecordEntry } from './entries';
 import { faultsTold, type Faults } from './flaws';
 import { gaugeDoubted } from './gauge';
 import { takenOut } from './parts';
-import { specificationOf, type Specification } from './specification';
+import { specificationOf, type Meaning, type Specification } from './specification';
 
 /** Everything the standing record tells of a machine. */
 export interface DerivedRecord extends Faults {
@@ -27,7 +27,7 @@ export interface DerivedRecord extends Faults {
  */
 export function deriveRecord(
   entries: readonly RecordEntry[],
-  meaning: Pick<Catalogue, 'findings' | 'repairs' | 'benchMinutes'>,
+  meaning: Meaning & Pick<Catalogue, 'benchMinutes'>,
   chassis: Chassis,
 ): DerivedRecord {
   const drives = drivesOf(entries, meaning);

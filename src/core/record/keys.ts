@@ -2,6 +2,11 @@
 export const SPEC_KEYS = {
   processor: 'Processor',
   processorLevel: 'Level',
+  processorCores: 'Cores',
+  processorThreads: 'Threads',
+  processorYear: 'Processor of',
+  processorWatts: 'Processor, watts',
+  processorGraphics: 'Own graphics',
   memoryGb: 'Memory',
   memoryModules: 'Modules',
   driveKind: 'Drive',

@@ -1,4 +1,5 @@
 import type { Catalogue, Tells } from '../catalogue';
+import { processorNamed, type ProcessorName } from '../machine/names';
 import type { PartEntry, RecordEntry, RecordPart } from './entries';
 import type { Basis, SpecKey } from './keys';
 import { sizeText } from './values';
@@ -35,7 +36,8 @@ export class Specification {
   }
 }
 
-type Meaning = Pick<Catalogue, 'findings' | 'repairs'>;
+/** What entries mean: outcomes and repairs by the catalogue, names of processors by the house's table. */
+export type Meaning = Pick<Catalogue, 'findings' | 'repairs'> & { processors?: readonly ProcessorName[] };
 type Source = Pick<SpecRow, 'basis' | 'origin' | 'by'> & { at: number };
 
 /** The state while entries are gone through. */
@@ -107,6 +109,36 @@ function memory(state: Determined, gb: number, source: Source): void {
   state.forget('memoryModules');
 }
 
+/** What was known of the processor that is no longer the one in it. */
+function forgetProcessor(state: Determined): void {
+  for (const key of [
+    'processorLevel',
+    'processorCores',
+    'processorThreads',
+    'processorYear',
+    'processorWatts',
+    'processorGraphics',
+  ] as const)
+    state.forget(key);
+}
+
+/** What a processor is by its name, where nothing that was read off says it. */
+function byName(state: Determined, rows: readonly ProcessorName[]): void {
+  const name = state.rows.get('processor');
+  const row = name && processorNamed(rows, name.value);
+  if (!row) return;
+  const source = { basis: name.basis, origin: `name table: ${row.pattern}`, by: name.by, at: +name.at };
+  const put = (key: SpecKey, text: string, number: number | null) => {
+    if (state.open(key)) state.put(key, text, number, source);
+  };
+  put('processorLevel', `x86-64-v${row.level}`, row.level);
+  put('processorCores', String(row.cores), row.cores);
+  put('processorThreads', String(row.threads), row.threads);
+  put('processorYear', String(row.year), row.year);
+  put('processorWatts', `${row.watts} W`, row.watts);
+  put('processorGraphics', row.graphics, null);
+}
+
 /** What hands put in or took out is in or out of the machine, whatever a report said before. */
 function moved(state: Determined, entry: PartEntry): void {
   const { part, way } = entry;
@@ -130,7 +162,7 @@ function moved(state: Determined, entry: PartEntry): void {
       else state.forget('memoryGb');
     } else if (part.class === 'processor') {
       state.forget('processor');
-      state.forget('processorLevel');
+      forgetProcessor(state);
     } else if (part.class === 'card') state.forget('graphics');
     return;
   }
@@ -142,9 +174,9 @@ function moved(state: Determined, entry: PartEntry): void {
     else memory(state, (total ?? 0) + gb, source);
   } else if (part.class === 'processor') {
     state.put('processor', part.name, null, source);
+    forgetProcessor(state);
     const level = figure(part, 'level');
     if (level !== null) state.put('processorLevel', `x86-64-v${level}`, level, source);
-    else state.forget('processorLevel');
   } else if (part.class === 'card') state.put('graphics', part.name, null, source);
 }
 
@@ -202,5 +234,6 @@ export function specificationOf(entries: readonly RecordEntry[], meaning: Meanin
         told(state, repair.tells, { basis: 'typed', origin: repair.name, by: '', at: entry.at });
     }
   }
+  byName(state, meaning.processors ?? []);
   return new Specification([...state.rows.values()]);
 }

@@ -19,6 +19,10 @@ interface Figure {
 /** Figures a person may type, and within which bounds they are believed. Bounds: shop estimate. */
 const FIGURES: Partial<Record<SpecKey, Figure>> = {
   processorLevel: { least: 0, most: 4, what: 'a level 0 to 4', sign: '' },
+  processorCores: { least: 1, most: 256, what: 'a number of cores', sign: '' },
+  processorThreads: { least: 1, most: 512, what: 'a number of threads', sign: '' },
+  processorYear: { least: 1995, most: 2100, what: 'a year', sign: '' },
+  processorWatts: { least: 1, most: 1000, what: 'watts', sign: ' W' },
   batteryHealth: { least: 0, most: 120, what: 'per cent', sign: ' %', scale: 0.01 },
   batteryCycles: { least: 0, most: 10_000, what: 'cycles', sign: '' },
   topCelsius: { least: 0, most: 130, what: 'degrees Celsius', sign: ' °C' },

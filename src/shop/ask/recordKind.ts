@@ -5,6 +5,7 @@ import { appliesTo } from '@/core/belief/model';
 import { BENCH_ITEMS, PART_CLASSES, type BenchState, type Chassis } from '@/core/catalogue';
 import { deriveRecord } from '@/core/record';
 import type { DataEntry, PartEntry, RecordEntry } from '@/core/record/entries';
+import { shippedHouse } from '@/catalog/house';
 import { BASES, SPEC_KEYS, type Basis, type SpecKey } from '@/core/record/keys';
 import { readValue } from '@/core/record/values';
 import { ShopError } from '../errors';
@@ -152,7 +153,7 @@ export function answerRecord({ chassis: kind, entries }: RecordAsked) {
   const standing = entries.flatMap((written, i) => (written.voided ? [] : [entryOf(written, i, kind)]));
   const { specification, drives, dataFaults, bench, gone, flaws, gaugeDoubted } = deriveRecord(
     standing,
-    catalogue,
+    { ...catalogue, processors: shippedHouse.processors },
     kind,
   );
   const facts = factsOf(

@@ -91,7 +91,11 @@ class Valuer {
         chassis,
         source: this.source,
         grade: null,
-        derived: deriveRecord(entries, catalogue, chassis),
+        derived: deriveRecord(
+          entries,
+          { ...catalogue, processors: this.reckoning.house.tables.processors },
+          chassis,
+        ),
         record: outcomes.map(({ finding, outcome }) => ({ kind: 'finding', id: finding, outcome })),
         bin: this.bins.get(chassis)!,
         keeps: null,

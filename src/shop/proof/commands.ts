@@ -7,7 +7,7 @@ import { ShopError } from '../errors';
 import { shortText, unitId, rowId } from '../input';
 import { forward, moveStage } from '../line';
 import { refuseHeld } from '../line';
-import { houseNow } from '../rules/house';
+import { houseNow } from '../house/tables';
 import { proofOf, ungrade } from './proof';
 
 export const recordTest = defineCommand<

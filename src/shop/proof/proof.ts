@@ -7,7 +7,7 @@ import { gradeUnit, type Rubric } from '@/core/grade/rubric';
 import type { Transaction, Database } from '@/db/client';
 import { defects, functionTests, units, type Stage } from '@/db/schema';
 import { recordNow, standingObservations } from '../record/queries';
-import { houseAt } from '../rules/house';
+import { houseAt } from '../house/tables';
 import { moveStage } from '../line';
 
 /** What a grade rests on has been read or seen by somebody here; a seller's word is not enough. */

@@ -8,6 +8,7 @@ import type { RecordEntry as Evidence } from '@/core/steps/evaluate';
 import { carriedOut, endingOf } from '@/core/record/endings';
 import type { Database, Transaction } from '@/db/client';
 import { components, erasures, movements, observations, recordValues, work } from '@/db/schema';
+import { houseNow } from '../house/tables';
 import { wayOf, writesOn } from './entries';
 
 /** Work steps and repairs that write a whole drive. */
@@ -179,5 +180,6 @@ export async function recordNow(
   tx: Transaction | Database,
   unit: { id: string; chassis: Chassis },
 ): Promise<DerivedRecord> {
-  return deriveRecord(await entriesOf(tx, unit.id), catalogue, unit.chassis);
+  const { processors } = (await houseNow(tx)).tables;
+  return deriveRecord(await entriesOf(tx, unit.id), { ...catalogue, processors }, unit.chassis);
 }

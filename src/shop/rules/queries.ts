@@ -1,7 +1,7 @@
 import { cache } from 'react';
 import { database } from '@/db/client';
 import { shop } from '@/db/schema';
-import { houseNow } from './house';
+import { houseNow } from '../house/tables';
 
 /** The shop's own rules, read once a request. @throws Error when the shop has not been set up */
 export const shopRules = cache(async () => {

@@ -12,7 +12,7 @@ import { move } from '../components/move';
 import { moveStage } from '../line';
 import { refuseHeld } from '../line';
 import { proofOf } from '../proof/proof';
-import { houseNow } from '../rules/house';
+import { houseNow } from '../house/tables';
 import { closeOpenWork } from '../work/clock';
 
 /** To the shelf, with a price. Refused while a drive's data is unaccounted for, or it is not graded. */

@@ -7,7 +7,7 @@ import { testsFor } from '@/core/grade/rubric';
 import type { Passport } from '@/formats/print/passport';
 import { ShopError } from '../errors';
 import { proofOf } from '../proof/proof';
-import { houseAt } from '../rules/house';
+import { houseAt } from '../house/tables';
 import { standingObservations } from '../record/queries';
 import { carriedOut, endingOf } from '@/core/record/endings';
 import { erasuresOf, partsFitted, unitByTag, workOf } from '../units/queries';

@@ -12,7 +12,7 @@ import { UNKNOWN_NUMBERS } from '@/workers/numbers';
 import { heavy } from '@/workers/pool';
 import type { NumbersRef } from '@/workers/registry';
 import { effectiveCatalogue, type Known } from '../rules/effective';
-import { houseNow } from '../rules/house';
+import { houseNow } from '../house/tables';
 import { classesOf, priceOf, worthOf } from './worth';
 import type { UnitWorth } from '@/core/steps/problem';
 import { recordEntry, recordNow, standingObservations } from '../record/queries';

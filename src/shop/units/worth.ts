@@ -1,6 +1,7 @@
 import { levelChances } from '@/catalog/prices';
 import type { Chassis, PartClass } from '@/core/catalogue';
 import type { HouseTables } from '@/core/house/tables';
+import { partWorth } from '@/core/price/parts';
 import type { Grade, TablePrice } from '@/core/price/table';
 import { tablePrice } from '@/core/price/table';
 import type { PriceClass, UnitWorth } from '@/core/steps/problem';
@@ -73,7 +74,17 @@ export function worthOf(
     asFoundMinutes: minutes.asFound,
     parts: Object.entries(house.parts[chassis])
       .filter(([part]) => !gone.has(part))
-      .map(([part, minor]) => ({ class: part as PartClass, minor: minor! })),
+      .map(([part, usual]) => ({
+        class: part as PartClass,
+        minor: partWorth(house.partsBy, part as PartClass, usual!, {
+          level: spec.number('processorLevel'),
+          memoryGb: spec.number('memoryGb'),
+          driveKind: spec.text('driveKind'),
+          driveGb: spec.number('driveGb'),
+          driveFailing: spec.text('driveHealth')?.startsWith('failing') ?? false,
+          batteryHealth: spec.number('batteryHealth'),
+        }),
+      })),
     harvestMinutes: minutes.harvest,
     recycleMinor: house.recycle[chassis],
     verifyMinutes: minutes.verify,

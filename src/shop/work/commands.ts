@@ -12,7 +12,7 @@ import { forward, moveStage } from '../line';
 import { refuseHeld } from '../line';
 import { dataStays } from '../record/stays';
 import { putVerdict } from '../record/verdict';
-import { houseNow } from '../rules/house';
+import { houseNow } from '../house/tables';
 import { clockOn, endSegment, freeHands, type LaidAside } from './clock';
 
 const workId = rowId('work').required();

@@ -104,3 +104,30 @@ export function Known({ basis, children, title }: { basis: string; children: Rea
     </span>
   );
 }
+
+/** A file from this computer, as a line of text that can be pressed. The same file can be taken again. */
+export function FileButton({
+  accept,
+  onFile,
+  children,
+}: {
+  accept: string;
+  onFile: (file: File) => void;
+  children: ReactNode;
+}) {
+  return (
+    <label className="cursor-pointer border-b border-current focus-within:outline-3">
+      {children}
+      <input
+        type="file"
+        accept={accept}
+        className="sr-only"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          if (file) onFile(file);
+          event.target.value = '';
+        }}
+      />
+    </label>
+  );
+}

@@ -3,7 +3,7 @@ import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions, Field, Label 
 import { useState } from 'react';
 import type { CatalogueOverrides } from '@/core/belief/overrides';
 import { TextField } from '../kit/fields';
-import { Button, Heading, Problem, Quiet } from '../kit/parts';
+import { Button, FileButton, Heading, Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
 import { valueAt, withValue, type Tree } from './ownValue';
 
@@ -67,8 +67,7 @@ export function OwnNumbers({ items, own, faults, mayWrite }: Props) {
     setSaved('');
     if ((await send('setOverrides', { overrides })).ok) setSaved(note);
   };
-  const take = async (file: File | undefined) => {
-    if (!file) return;
+  const take = async (file: File) => {
     setFileFault('');
     try {
       await keep(JSON.parse(await file.text()) as Tree, `All own numbers are now those of ${file.name}.`);
@@ -174,18 +173,9 @@ export function OwnNumbers({ items, own, faults, mayWrite }: Props) {
             Export as JSON
           </a>
           {mayWrite && (
-            <label className="cursor-pointer border-b border-current focus-within:outline-3">
+            <FileButton accept=".json,application/json" onFile={(file) => void take(file)}>
               Import from a file
-              <input
-                type="file"
-                accept=".json,application/json"
-                className="sr-only"
-                onChange={(event) => {
-                  void take(event.target.files?.[0]);
-                  event.target.value = '';
-                }}
-              />
-            </label>
+            </FileButton>
           )}
           {mayWrite && changed.length > 0 && (
             <Quiet

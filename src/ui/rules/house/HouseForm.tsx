@@ -10,6 +10,7 @@ import { houseShape } from '@/shapes/house';
 import { Button, Problem } from '../../kit/parts';
 import { useCommand } from '../../kit/useCommand';
 import { Grading } from './Grading';
+import { Processors } from './Processors';
 import { Prices } from './Prices';
 import { Work } from './Work';
 
@@ -17,6 +18,7 @@ const PARTS = [
   ['Prices', Prices],
   ['Grading', Grading],
   ['Work and minutes', Work],
+  ['Processors', Processors],
 ] as const;
 
 const many = (count: number, one: string, more: string) => `${count} ${count === 1 ? one : more}`;

@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { dayAndTime } from '@/words/time';
-import { Heading, Problem, Quiet } from '../../kit/parts';
+import { FileButton, Heading, Problem, Quiet } from '../../kit/parts';
 import { useZone } from '../../kit/theShop';
 import { useCommand } from '../../kit/useCommand';
 
@@ -16,8 +16,7 @@ export function HouseVersions({ version, versions, mayWrite }: Props) {
   const { send, problem, busy } = useCommand();
   const [said, setSaid] = useState('');
   const zone = useZone();
-  const take = async (file: File | undefined) => {
-    if (!file) return;
+  const take = async (file: File) => {
     setSaid('');
     let tables: unknown;
     try {
@@ -73,18 +72,9 @@ export function HouseVersions({ version, versions, mayWrite }: Props) {
           Export as JSON
         </a>
         {mayWrite && (
-          <label className="cursor-pointer border-b border-current focus-within:outline-3">
+          <FileButton accept=".json,application/json" onFile={(file) => void take(file)}>
             Import from a file
-            <input
-              type="file"
-              accept=".json,application/json"
-              className="sr-only"
-              onChange={(event) => {
-                void take(event.target.files?.[0]);
-                event.target.value = '';
-              }}
-            />
-          </label>
+          </FileButton>
         )}
       </p>
       {said && (

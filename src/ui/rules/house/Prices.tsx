@@ -7,6 +7,11 @@ import { NumberCell, type Path } from './Cell';
 import { chassisRows } from './chassis';
 import { Grid } from './Grid';
 
+const DRIVES = [
+  ['none', 'no drive'],
+  ['disk', 'a hard disk'],
+  ['solid', 'a solid-state drive'],
+] as const;
 const LEVELS = ['older', 'level 1', 'level 2', 'level 3', 'level 4'];
 
 /** What a machine fetches, and what its parts are worth. */
@@ -48,6 +53,35 @@ export function Prices() {
               <NumberCell key="d" name="prices.drive.disk" label="Hard disk" unit="money" />,
               <NumberCell key="s" name="prices.drive.solid" label="Solid-state drive" unit="money" />,
               <NumberCell key="g" name="prices.drive.solidPerGb" label="A GB of it" unit="money" />,
+            ],
+          },
+        ]}
+      />
+      <Grid
+        title="What they do to the price"
+        note="A machine that starts from a disk is hardly asked for: its price is multiplied. What memory adds is multiplied by the processor’s level."
+        head={['no drive', 'hard disk', 'solid-state', ...LEVELS.map((level) => `memory, ${level}`)]}
+        rows={[
+          {
+            key: 'times',
+            name: 'Times, %',
+            cells: [
+              ...DRIVES.map(([kind, words]) => (
+                <NumberCell
+                  key={kind}
+                  name={`prices.driveFactor.${kind}`}
+                  label={`Price with ${words}, %`}
+                  unit="percent"
+                />
+              )),
+              ...LEVELS.map((level, i) => (
+                <NumberCell
+                  key={level}
+                  name={`prices.memoryByLevel.${i}` as Path}
+                  label={`Memory, ${level}, %`}
+                  unit="percent"
+                />
+              )),
             ],
           },
         ]}
@@ -131,6 +165,54 @@ export function Prices() {
             cells: chassisRows.map(({ chassis, name }) => (
               <NumberCell key={chassis} name={`recycle.${chassis}`} label={`${name}: scrap`} unit="money" />
             )),
+          },
+        ]}
+      />
+      <Grid
+        title="Used parts, where it is known what they are"
+        note="Memory and processors by the x86-64 level of the machine they are in."
+        head={LEVELS}
+        rows={(
+          [
+            ['memoryPerGb', 'A GB of memory'],
+            ['processor', 'A processor'],
+          ] as const
+        ).map(([key, name]) => ({
+          key,
+          name,
+          cells: LEVELS.map((level, i) => (
+            <NumberCell
+              key={level}
+              name={`partsBy.${key}.${i}` as Path}
+              label={`${name}, ${level}`}
+              unit="money"
+            />
+          )),
+        }))}
+      />
+      <Grid
+        title="Used drives and batteries"
+        note="A battery that holds less than this is worth nothing; above it, in proportion to what it holds."
+        head={[
+          'hard disk',
+          'and 100 GB of it',
+          'solid-state',
+          'and 100 GB of it',
+          'battery from, %',
+          'a full one',
+        ]}
+        rows={[
+          {
+            key: 'worth',
+            name: 'Worth',
+            cells: [
+              <NumberCell key="d" name="partsBy.drive.disk" label="Used hard disk" unit="money" />,
+              <NumberCell key="e" name="partsBy.drive.diskPer100Gb" label="100 GB of a disk" unit="money" />,
+              <NumberCell key="s" name="partsBy.drive.solid" label="Used solid-state drive" unit="money" />,
+              <NumberCell key="t" name="partsBy.drive.solidPer100Gb" label="100 GB of it" unit="money" />,
+              <NumberCell key="f" name="partsBy.battery.from" label="Battery from, %" unit="percent" />,
+              <NumberCell key="b" name="partsBy.battery.full" label="A full battery" unit="money" />,
+            ],
           },
         ]}
       />

@@ -1,6 +1,6 @@
 import { database } from '@/db/client';
 import { requireActor } from '@/server/session';
-import { houseVersions } from '@/shop/rules/house';
+import { houseVersions } from '@/shop/house/tables';
 import { shopHouse } from '@/shop/rules/queries';
 import { HouseForm } from '@/ui/rules/house/HouseForm';
 import { HouseVersions } from '@/ui/rules/house/HouseVersions';

@@ -9,7 +9,7 @@ import type { Transaction } from '@/db/client';
 import { houseTables, shop } from '@/db/schema';
 import { defineCommand, type Actor, type CommandResult } from '../command';
 import { ShopError } from '../errors';
-import { houseNow } from './house';
+import { houseNow } from './tables';
 import { houseShape } from '@/shapes/house';
 
 /** One owner at a time changes the tables. */
@@ -60,7 +60,9 @@ export const setHouse = defineCommand<
     tables: houseShape.required().label('tables'),
     version: Joi.number().integer().min(0).required().label('version'),
   }),
-  async run({ tx, actor }, { tables, version }) {
+  async run({ tx, actor }, { tables: given, version }) {
+    // tables kept by an earlier edition lack what has come in since
+    const tables = withGained(given, shippedHouse);
     await holdHouse(tx);
     const before = await houseNow(tx);
     if (version !== before.version)
