@@ -1,7 +1,8 @@
 import { sql } from 'drizzle-orm';
-import { check, customType, index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { bigint, check, customType, index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import { at } from './columns';
 import { units } from './lots.schema';
+import { observations } from './record.schema';
 
 const bytea = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
 
@@ -12,6 +13,8 @@ export const photos = pgTable(
     unitId: uuid('unit_id')
       .notNull()
       .references(() => units.id, { onDelete: 'cascade' }),
+    /** The answer it shows. */
+    observation: bigint('observation', { mode: 'number' }).references(() => observations.id),
     note: text('note').notNull().default(''),
     width: integer('width').notNull(),
     height: integer('height').notNull(),

@@ -25,6 +25,10 @@ export const observations = pgTable(
     outcomeId: text('outcome_id'),
     /** Where on the machine, in words a buyer understands: "slot 2", "module B, 4 GB". */
     place: text('place'),
+    /** What somebody wrote to it, and the figure in it where it is one: 5.02 in "V". */
+    note: text('note'),
+    figure: doublePrecision('figure'),
+    figureUnit: text('figure_unit'),
     catalogue: text('catalogue'),
     basis: text('basis').notNull().default('typed'),
     by: text('by').notNull(),

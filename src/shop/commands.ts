@@ -26,6 +26,7 @@ const all = [
   units.observe,
   units.repairVerdict,
   units.noAnswer,
+  units.noteAnswer,
   units.setKeeps,
   units.voidObservation,
   units.setBench,

@@ -12,6 +12,7 @@ export interface AnswerRow {
   outcome: number;
   outcomeId: string | null;
   place: string | null;
+  note: string | null;
   basis: string;
   byName: string;
   at: Date;
@@ -36,7 +37,11 @@ export interface WorkRow {
 }
 
 /** The record in words, newest first, each standing entry with what it moved. */
-export function answerViews(rows: readonly AnswerRow[], evaluation: Evaluation | null): AnswerView[] {
+export function answerViews(
+  rows: readonly AnswerRow[],
+  evaluation: Evaluation | null,
+  photos: readonly { id: string; observation: number | null }[] = [],
+): AnswerView[] {
   const standing = rows.filter((row) => row.voidedBy === null);
   return rows
     .map((row): AnswerView => {
@@ -48,6 +53,8 @@ export function answerViews(rows: readonly AnswerRow[], evaluation: Evaluation |
         at: row.at.toISOString(),
         basis: row.basis,
         voided: row.voidedBy !== null,
+        note: row.note,
+        photos: photos.filter((photo) => photo.observation === row.id).map(({ id }) => id),
         finding: row.kind === 'finding' ? row.ref : null,
         what:
           finding?.ask ??

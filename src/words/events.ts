@@ -10,6 +10,7 @@ export const EVENT_TITLES: Record<EventKind, string> = {
   quarantined: 'Quarantined',
   repair: 'Tried',
   'no answer': 'No answer',
+  'answer noted': 'Noted',
   keeps: 'System and data',
   tools: 'Tools',
   voided: 'Taken back',
@@ -139,6 +140,8 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
   repair: (p, names) => `${names.repair(text(p, 'repair')) ?? text(p, 'repair')}: ${endedWords(p)}`,
   'no answer': (p, names) =>
     `${names.finding(text(p, 'finding'))?.ask ?? text(p, 'finding')} ${NO_ANSWER_WORDS[text(p, 'why') as keyof typeof NO_ANSWER_WORDS] ?? ''}`,
+  'answer noted': (p, names) =>
+    `${names.finding(text(p, 'ref'))?.ask ?? names.repair(text(p, 'ref')) ?? text(p, 'ref')} ${p.note ? `“${text(p, 'note')}”` : 'note taken away'}`,
   keeps: (p) => (p.keeps ? 'stay as they are' : 'may go'),
   tools: (p) =>
     Array.isArray(p.lacks) && p.lacks.length

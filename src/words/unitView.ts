@@ -68,6 +68,9 @@ export interface AnswerView {
   voided: boolean;
   /** The question, where it can be looked at again. */
   finding: string | null;
+  /** Words or a figure somebody wrote to it, and photographs. */
+  note: string | null;
+  photos: string[];
   /** "memory contact +6.1, wrong port −9.4" in decibans. */
   moved: { cause: string; decibans: number }[];
 }

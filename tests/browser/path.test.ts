@@ -259,7 +259,7 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     const version = await browser.findElement(By.css('section[aria-label="Next"] h2'));
     await press(browser, '1');
     await browser.wait(until.stalenessOf(version), 10_000);
-    expect(await panel()).toMatch(/dB/);
+    expect(await panel()).toMatch(/(strongly|clearly|a little) (for|against) “/);
     expect(await numbers()).not.toEqual(before);
     await press(browser, 'u');
     await browser.wait(async () => (await nextQuestion().catch(() => '')) === question, 10_000);

@@ -3,6 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { database } from '@/db/client';
 import { components, observations } from '@/db/schema';
 import { findingById } from '@/catalog';
+import { addPhoto } from '@/shop/photos/commands';
+import { runCommand } from '@/shop/runner';
 import { act, benchA, benchB, lotWith, openShop, owner, refusal, unitRow } from './shop';
 
 process.env.BETTER_AUTH_SECRET = 'a secret of the tests only, long enough';
@@ -162,5 +164,44 @@ describe('tools', () => {
     expect(await ids(unitId)).not.toContain('charger-volts');
     await act(owner, 'setTools', { lacks: [] });
     expect(await refusal(act(benchA, 'setTools', { lacks: [] }))).toMatchObject({ code: 'forbidden' });
+  });
+});
+
+describe('a note to an answer', () => {
+  const answers = (unitId: string) =>
+    database().select().from(observations).where(eq(observations.unitId, unitId));
+  it('stands with it and changes nothing that is reckoned; a figure is kept as one', async () => {
+    const { unitId } = (await lotWith(['desktop'])).units[0];
+    await act(benchA, 'observe', { unitId, ...at('look-dust', 'clean') });
+    const before = await unitRow(unitId);
+    const [{ id }] = await answers(unitId);
+    await act(benchA, 'noteAnswer', { unitId, observation: id, note: ' 4,98 V ' });
+    expect((await answers(unitId))[0]).toMatchObject({ note: '4,98 V', figure: 4.98, figureUnit: 'V' });
+    const after = await unitRow(unitId);
+    expect(after.valueMinor).toBe(before.valueMinor);
+    expect(after.version).toBe(before.version + 1);
+    await act(benchA, 'noteAnswer', { unitId, observation: id, note: '' });
+    expect((await answers(unitId))[0]).toMatchObject({ note: null, figure: null });
+  });
+  it('not to one taken back, nor to another machine’s; a photograph neither', async () => {
+    const one = (await lotWith(['desktop'])).units[0].unitId;
+    const other = (await lotWith(['desktop'])).units[0].unitId;
+    await act(benchA, 'observe', { unitId: one, ...at('look-dust', 'clean') });
+    const [{ id }] = await answers(one);
+    const note = { observation: id, note: 'x' };
+    expect(await refusal(act(benchA, 'noteAnswer', { unitId: other, ...note }))).toMatchObject({
+      code: 'refused',
+    });
+    const photo = { note: '', width: 1, height: 1, bytes: Buffer.from([1]), observation: id };
+    expect(await refusal(runCommand(addPhoto, benchA, { input: { unitId: other, ...photo } }))).toMatchObject(
+      {
+        code: 'refused',
+      },
+    );
+    await runCommand(addPhoto, benchA, { input: { unitId: one, ...photo } });
+    await act(benchA, 'voidObservation', { unitId: one });
+    expect(await refusal(act(benchA, 'noteAnswer', { unitId: one, ...note }))).toMatchObject({
+      code: 'refused',
+    });
   });
 });

@@ -61,6 +61,7 @@ export interface EventPayloads {
   quarantined: Answered;
   repair: { observation: number; repair: string; helped: boolean; ended?: string; work?: string[] };
   'no answer': { observation: number; finding: string; why: string; replaced: number | null };
+  'answer noted': { observation: number; ref: string; before: string | null; note: string | null };
   keeps: { before: boolean | null; keeps: boolean };
   tools: { before: string[]; lacks: string[] };
   voided: { observation: number; ref: string; outcome: number; refs?: string[] };

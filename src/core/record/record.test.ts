@@ -6,7 +6,7 @@ import type { DataEntry, PartEntry, RecordEntry, RecordPart } from './entries';
 import { deriveRecord } from './index';
 import type { Basis, SpecKey } from './keys';
 import { driveKindIn, gigabytesIn } from './sizes';
-import { readValue } from './values';
+import { figureIn, readValue } from './values';
 
 let clock = 0;
 const at = () => ++clock;
@@ -56,6 +56,18 @@ const spec = (...entries: RecordEntry[]) => derive(...entries).specification;
 
 const solid = part('1', 'drive', { kind: 'solid', gb: 240 });
 const disk = part('2', 'drive', { kind: 'disk', gb: 320, health: 'watch' });
+describe('a note to an answer', () => {
+  it.each([
+    ['5.02 V', 5.02, 'V'],
+    ['-11,9 V', -11.9, 'V'],
+    ['83 %', 83, '%'],
+    ['1 000', null, null],
+    ['4200', 4200, null],
+    ['about 5 V', null, null],
+    ['', null, null],
+    ['1'.repeat(400), null, null],
+  ])('"%s" is the figure %s', (text, figure, unit) => expect(figureIn(text)).toEqual({ figure, unit }));
+});
 
 describe('what the machine is', () => {
   it('4 + 2 + 2 GB put on record read 8', () => {

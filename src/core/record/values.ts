@@ -37,6 +37,13 @@ const rounded = (value: number) => Math.round(value * 100) / 100;
 export const sizeText = (gb: number) =>
   gb >= 1000 && gb % 500 === 0 ? `${rounded(gb / 1000)} TB` : `${rounded(gb)} GB`;
 
+/** A note that is one figure with a unit or none, "5.02 V", "-11,9 V", "2 %", as number and unit; else nothing. */
+export function figureIn(text: string): { figure: number | null; unit: string | null } {
+  const found = /^\s*([+-]?\d{1,9}(?:[.,]\d{1,9})?)\s*([%°\p{L}Ω/]{0,12})\s*$/u.exec(text);
+  if (!found) return { figure: null, unit: null };
+  return { figure: Number(found[1].replace(',', '.')), unit: found[2] || null };
+}
+
 /**
  * A value of the specification from a text, by the same rules whoever wrote it: a person, a manifest, a
  * report.

@@ -1,13 +1,15 @@
-import { and, eq } from 'drizzle-orm';
+import { and, eq, isNull } from 'drizzle-orm';
 import Joi from 'joi';
-import { photos } from '@/db/schema';
+import { observations, photos } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
-import { shortText, unitId, rowId } from '../input';
+import { shortText, unitId, rowId, rowNumber } from '../input';
 
 export interface ReadyPhoto {
   unitId: string;
   note: string;
+  /** The answer it shows. */
+  observation?: number;
   width: number;
   height: number;
   bytes: Buffer;
@@ -21,11 +23,26 @@ export const addPhoto = defineCommand<ReadyPhoto, { photoId: string }>({
   input: Joi.object({
     unitId,
     note: shortText('note', 120).allow('').default(''),
+    observation: rowNumber('answer'),
     width: Joi.number().integer().required(),
     height: Joi.number().integer().required(),
     bytes: Joi.binary().max(409_600).required(),
   }),
   async run({ tx, actor, unit }, { unitId: _, ...photo }) {
+    if (photo.observation !== undefined) {
+      const [answer] = await tx
+        .select({ id: observations.id })
+        .from(observations)
+        .where(
+          and(
+            eq(observations.id, photo.observation),
+            eq(observations.unitId, unit!.id),
+            isNull(observations.voidedBy),
+          ),
+        );
+      if (!answer)
+        throw new ShopError('refused', 'Not taken in: that answer does not stand on this machine.');
+    }
     const [row] = await tx
       .insert(photos)
       .values({ unitId: unit!.id, ...photo, by: actor.name })

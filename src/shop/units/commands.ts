@@ -19,7 +19,7 @@ import { shortText, unitId, rowNumber } from '../input';
 import { release } from '../components/bin';
 import { closeOpenWork, endSegment } from '../work/clock';
 import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
-import { readValue } from '@/core/record/values';
+import { figureIn, readValue } from '@/core/record/values';
 import { assertDataAccounted } from '../record/gate';
 import { recordNow } from '../record/queries';
 import { replaceEarlier } from '../record/replace';
@@ -194,6 +194,44 @@ export const noAnswer = defineCommand<Unanswered, null>({
       },
       answer: null,
       onSealed: (seq) => seal(tx, row.id, seq, replaced),
+    };
+  },
+});
+
+interface Noted {
+  unitId: string;
+  observation: number;
+  note: string;
+}
+
+/** Words or a figure to an answer; empty takes them away. They are told, and change nothing that is reckoned. */
+export const noteAnswer = defineCommand<Noted, null>({
+  name: 'noteAnswer',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    observation: rowNumber('answer').required(),
+    note: shortText('note', 200).allow('').required(),
+  }),
+  async run({ tx, unit }, input) {
+    refuseHeld(unit!);
+    const own = and(
+      eq(observations.unitId, unit!.id),
+      eq(observations.id, input.observation),
+      isNull(observations.voidedBy),
+    );
+    const [row] = await tx.select().from(observations).where(own);
+    if (!row) throw new ShopError('refused', 'Not noted: that answer does not stand on this machine.');
+    const note = input.note.trim() || null;
+    const { figure, unit: figureUnit } = figureIn(note ?? '');
+    await tx.update(observations).set({ note, figure, figureUnit }).where(own);
+    return {
+      event: {
+        kind: 'answer noted',
+        payload: { observation: row.id, ref: row.ref, before: row.note, note },
+      },
+      answer: null,
     };
   },
 });

@@ -223,6 +223,7 @@ export async function photosOf(unitId: string) {
     .select({
       id: photos.id,
       note: photos.note,
+      observation: photos.observation,
       width: photos.width,
       height: photos.height,
       by: photos.by,

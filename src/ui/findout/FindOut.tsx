@@ -367,6 +367,10 @@ export function FindOut({
           onAgain={(finding) =>
             void send('noAnswer', { unitId: unit.id, finding, why: 'look-again' }, unit.version)
           }
+          onNote={async (id, note) =>
+            (await send('noteAnswer', { unitId: unit.id, observation: id, note }, unit.version)).ok
+          }
+          tag={unit.tag}
           onVoid={(id) => void send('voidObservation', { unitId: unit.id, observation: id }, unit.version)}
         />
         {!unit.held && <Worth worth={worth} />}

@@ -1,8 +1,7 @@
 'use client';
-import { useRouter } from 'next/navigation';
-import { useState } from 'react';
 import { Problem, Quiet } from '../kit/parts';
-import { outcomeOf, useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/useCommand';
+import { usePhotoUpload } from '../kit/usePhotoUpload';
 
 export interface PhotoView {
   id: string;
@@ -22,33 +21,8 @@ export function PhotoTray({
   photos: PhotoView[];
   mayWrite: boolean;
 }) {
-  const router = useRouter();
   const { send } = useCommand();
-  const [problem, setProblem] = useState('');
-  const [left, setLeft] = useState(0);
-  async function upload(files: FileList | null) {
-    setProblem('');
-    const chosen = [...(files ?? [])];
-    for (const [i, file] of chosen.entries()) {
-      setLeft(chosen.length - i);
-      try {
-        const outcome = await outcomeOf(
-          await fetch(`/api/units/${tag}/photos`, {
-            method: 'POST',
-            headers: { 'content-type': file.type || 'application/octet-stream' },
-            body: file,
-          }),
-        );
-        if (!outcome.ok) setProblem(`${file.name}: ${outcome.problem.message}`);
-      } catch {
-        setProblem(
-          `${file.name}: the shop’s computer does not answer. The photograph is still on your device.`,
-        );
-      }
-    }
-    setLeft(0);
-    router.refresh();
-  }
+  const { upload, problem, left } = usePhotoUpload(tag);
   return (
     <section aria-label="Photographs" className="bg-paper px-5 py-3">
       <div className="flex flex-wrap items-center gap-3">
@@ -62,7 +36,7 @@ export function PhotoTray({
               multiple
               className="sr-only"
               disabled={left > 0}
-              onChange={(event) => void upload(event.target.files)}
+              onChange={(event) => void upload([...(event.target.files ?? [])])}
             />
           </label>
         )}

@@ -2,7 +2,7 @@ import { causeById, findingById } from '@/catalog';
 import { appliesTo } from '@/core/belief/model';
 import { database } from '@/db/client';
 import { reservedFor } from '@/shop/components/bin';
-import { recordOf, workOf } from '@/shop/units/queries';
+import { photosOf, recordOf, workOf } from '@/shop/units/queries';
 import { FindOut } from '@/ui/findout/FindOut';
 import { Empty, Sheet } from '@/ui/kit/parts';
 import { answerViews, runningViews } from '@/words/answers';
@@ -17,11 +17,12 @@ export default async function FindOutPage({ params, searchParams }: Props) {
   const { tag } = await params;
   const { ask } = await searchParams;
   const { unit } = await loadUnit(tag);
-  const [head, record, work, lent] = await Promise.all([
+  const [head, record, work, lent, photos] = await Promise.all([
     unitHead(tag),
     recordOf(unit.id),
     workOf(unit.id),
     database().transaction((tx) => reservedFor(tx, unit.id)),
+    photosOf(unit.id),
   ]);
   const evaluation = unit.evaluation;
   if (!evaluation)
@@ -52,7 +53,7 @@ export default async function FindOutPage({ params, searchParams }: Props) {
         .map((row) => row.ref)}
       asked={askedView}
       lent={lent}
-      answers={answerViews(record, evaluation)}
+      answers={answerViews(record, evaluation, photos)}
       steps={shown.map((step) => stepView(step, around))}
       misfit={evaluation.conflict.conflict}
       beliefs={evaluation.beliefs.map((line) => ({

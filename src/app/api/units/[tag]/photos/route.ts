@@ -7,7 +7,7 @@ import { addPhoto } from '@/shop/photos/commands';
 import { unitByTag } from '@/shop/units/queries';
 import { heavy } from '@/workers/pool';
 
-/** The body is the picture itself; ?note= says what it shows. */
+/** The body is the picture itself; ?note= says what it shows, ?answer= which answer it belongs to. */
 export async function POST(
   request: Request,
   { params }: { params: Promise<{ tag: string }> },
@@ -19,9 +19,18 @@ export async function POST(
     if (!found) throw new ShopError('missing', 'There is no such unit.');
     const upload = await bodyWithin(request, MAX_UPLOAD, 'the picture');
     const { bytes, width, height } = await heavy('photo', [upload], request.signal, [upload.buffer]);
-    const note = new URL(request.url).searchParams.get('note') ?? '';
+    const asked = new URL(request.url).searchParams;
+    const note = asked.get('note') ?? '';
+    const observation = asked.get('answer');
     return runCommand(addPhoto, actor, {
-      input: { unitId: found.unit.id, note, width, height, bytes: Buffer.from(bytes) },
+      input: {
+        unitId: found.unit.id,
+        note,
+        ...(observation !== null && { observation: Number(observation) }),
+        width,
+        height,
+        bytes: Buffer.from(bytes),
+      },
     });
   });
 }

@@ -1,0 +1,35 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { outcomeOf } from './useCommand';
+
+/** Sends photographs of a unit, one after the other; those that could not be sent are named. */
+export function usePhotoUpload(tag: string) {
+  const router = useRouter();
+  const [problem, setProblem] = useState('');
+  const [left, setLeft] = useState(0);
+  /** @param answer the answer they show */
+  async function upload(files: readonly File[], answer?: number) {
+    setProblem('');
+    for (const [i, file] of files.entries()) {
+      setLeft(files.length - i);
+      try {
+        const outcome = await outcomeOf(
+          await fetch(`/api/units/${tag}/photos${answer === undefined ? '' : `?answer=${answer}`}`, {
+            method: 'POST',
+            headers: { 'content-type': file.type || 'application/octet-stream' },
+            body: file,
+          }),
+        );
+        if (!outcome.ok) setProblem(`${file.name}: ${outcome.problem.message}`);
+      } catch {
+        setProblem(
+          `${file.name}: the shop’s computer does not answer. The photograph is still on your device.`,
+        );
+      }
+    }
+    setLeft(0);
+    router.refresh();
+  }
+  return { upload, problem, left };
+}
