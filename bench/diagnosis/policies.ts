@@ -36,6 +36,7 @@ function problemOf(
     chassis: trial.chassis,
     benchMinutes: catalogue.benchMinutes[trial.chassis],
     bin: BIN,
+    bundles: catalogue.bundles,
     findings: forChassis(catalogue.findings, trial.chassis).filter(
       (finding) => finding.stage !== 'claim' && !trial.known.has(finding.id),
     ),
@@ -67,6 +68,7 @@ export function followEngine(
         ? ranking.steps.find((candidate) => candidate.kind === 'stop')!
         : ranking.steps[0];
     if (step.kind === 'look' || step.kind === 'verify') trial.look(lookUp(step.id)!);
+    else if (step.kind === 'bundle') trial.take(step.id);
     else if (step.kind === 'repair') trial.repair(repairUp(step.id)!);
     else {
       if (step.id === 'disclose' && trial.minutes <= PATIENCE && proveNews(trial)) continue;

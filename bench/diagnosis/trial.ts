@@ -128,6 +128,18 @@ export class Trial {
     return outcome;
   }
 
+  /** One act that answers many questions. */
+  take(id: string): void {
+    const bundle = catalogue.bundles.find((each) => each.id === id)!;
+    this.move(bundle.bench);
+    this.minutes += bundle.minutes;
+    this.steps++;
+    for (const each of bundle.findings) {
+      const finding = findingById(each);
+      if (this.canLook(finding)) this.look(finding, true);
+    }
+  }
+
   repair(repair: Repair): boolean {
     const before = this.minutes;
     this.move(repair.bench);

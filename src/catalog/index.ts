@@ -2,6 +2,7 @@ import { assertCatalogue } from '@/core/belief/validate';
 import { CHASSIS, type Catalogue, type Finding } from '@/core/catalogue';
 import { benchMinutes } from './benchMinutes';
 import { withBlocks } from './blocks';
+import { bundles } from './bundles';
 import { cautions } from './cautions';
 import { disturbed, gates } from './gates';
 import { firstPower, outsideLook } from './rounds';
@@ -40,6 +41,7 @@ export const catalogue: Catalogue = assertCatalogue({
   causes,
   findings: withBlocks(rows.map(compileFinding), rows),
   repairs: repairRows.map(compileRepair),
+  bundles,
   cautions,
   gates,
   benchMinutes,

@@ -216,6 +216,19 @@ export interface Finding {
   source: string;
 }
 
+/** One act that answers many questions at once: the machine's own report. */
+export interface Bundle {
+  id: string;
+  name: string;
+  how: string;
+  /** Questions it answers. */
+  findings: string[];
+  minutes: number;
+  bench?: BenchNeed;
+  needs?: Fact[];
+  source: string;
+}
+
 export interface Repair {
   id: string;
   name: string;
@@ -276,6 +289,7 @@ export interface Catalogue {
   causes: Cause[];
   findings: Finding[];
   repairs: Repair[];
+  bundles: Bundle[];
   cautions: Caution[];
   gates: {
     /** Looks taken before a machine is powered for the first time. */

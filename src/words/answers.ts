@@ -1,4 +1,4 @@
-import { causeById, findingById, repairById } from '@/catalog';
+import { catalogue, causeById, findingById, repairById } from '@/catalog';
 import type { Evaluation } from '@/core/steps/evaluate';
 import { ENDING_WORDS, NO_ANSWER_WORDS } from './names';
 import type { AnswerView, RunningWorkView } from './unitView';
@@ -59,6 +59,7 @@ export function answerViews(
         what:
           finding?.ask ??
           repairById(row.ref)?.name ??
+          catalogue.bundles.find(({ id }) => id === row.ref)?.name ??
           (row.ref === 'read-machine' ? 'Read what it is' : row.ref),
         answer:
           row.kind === 'repair'

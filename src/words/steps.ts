@@ -146,6 +146,15 @@ export function stepView(step: RankedStep, around: Around = { sound: 0, goingOnM
       })),
     };
   }
+  if (step.kind === 'bundle') {
+    const bundle = catalogue.bundles.find(({ id }) => id === step.id)!;
+    return {
+      ...base,
+      title: bundle.name,
+      how: bundle.how,
+      reason: `Answers ${step.answers ?? 0} open questions at once.`,
+    };
+  }
   if (step.kind === 'read')
     return {
       ...base,

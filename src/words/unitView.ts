@@ -16,7 +16,7 @@ export interface OutcomeChoice {
 }
 
 export interface StepView {
-  kind: 'look' | 'repair' | 'verify' | 'read' | 'stop';
+  kind: 'look' | 'bundle' | 'repair' | 'verify' | 'read' | 'stop';
   id: string;
   title: string;
   how: string;

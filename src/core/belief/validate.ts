@@ -163,6 +163,12 @@ export function catalogueFaults(catalogue: Catalogue): string[] {
     for (const cause of Object.keys(own))
       if (!causes.has(cause)) faults.push(`disturbed by "${item}": unknown cause "${cause}"`);
   for (const finding of catalogue.findings) faults.push(...findingFaults(finding, causes, cautions));
+  for (const bundle of catalogue.bundles) {
+    const own = bundle.findings.filter((id) => !catalogue.findings.some((finding) => finding.id === id));
+    if (own.length) faults.push(`bundle "${bundle.id}": unknown findings ${own.join(', ')}`);
+    if (!(bundle.minutes >= 0)) faults.push(`bundle "${bundle.id}": minutes must be 0 or more`);
+    if (!bundle.source) faults.push(`bundle "${bundle.id}": has no source`);
+  }
   for (const repair of catalogue.repairs) {
     for (const [cause, success] of Object.entries(repair.cures)) {
       if (!causes.has(cause)) faults.push(`repair "${repair.id}": unknown cause "${cause}"`);

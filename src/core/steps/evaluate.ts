@@ -222,6 +222,7 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
   const noAnswer = new Map<string, NoAnswer | 'look-again'>();
   const known = new Map<string, number>();
   const implied = impliedBy(input.record, findings);
+  const acts = new Set([READ_MACHINE, ...catalogue.bundles.map(({ id }) => id)]);
   input.record.forEach((entry, index) => {
     if (entry.kind === 'repair') {
       const repair = repairs.get(entry.id);
@@ -241,8 +242,7 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
       return;
     }
     const finding = findings.get(entry.id);
-    if (entry.kind === 'unanswered' && entry.id === READ_MACHINE)
-      return void noAnswer.set(entry.id, entry.why);
+    if (entry.kind === 'unanswered' && acts.has(entry.id)) return void noAnswer.set(entry.id, entry.why);
     if (!finding || !appliesTo(finding, input.chassis)) return void ignored.push(entry.id);
     if (entry.kind === 'unanswered') {
       noAnswer.set(entry.id, entry.why);
@@ -284,6 +284,7 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
     repairs: forChassis(catalogue.repairs, input.chassis).filter(
       (repair) => !since.failed.has(repair.id) && builtFor(repair, facts),
     ),
+    bundles: catalogue.bundles.filter(({ id }) => !noAnswer.has(id)),
     worth: input.worth,
     classes: noAnswer.has(READ_MACHINE) ? undefined : input.classes,
     ratePerHourMinor: input.ratePerHourMinor,

@@ -74,11 +74,16 @@ const keyOf = (facts: Facts) =>
     .sort()
     .join();
 
-/** What can be seen after an outcome. */
-function viewAfter({ context, views }: Now, finding: Finding, outcome: number): View {
+/** What can be seen after outcomes, in their order. */
+export function viewAfter(
+  { context, views }: Now,
+  answered: readonly { finding: Finding; outcome: number }[],
+): View {
   const facts = { ...context.problem.facts };
-  for (const fact of finding.outcomes[outcome].shows ?? []) show(facts, fact);
-  for (const fact of finding.outcomes[outcome].denies ?? []) facts[fact] = false;
+  for (const { finding, outcome } of answered) {
+    for (const fact of finding.outcomes[outcome].shows ?? []) show(facts, fact);
+    for (const fact of finding.outcomes[outcome].denies ?? []) facts[fact] = false;
+  }
   const key = keyOf(facts);
   let view = views.get(key);
   if (!view) views.set(key, (view = viewOf(context, facts)));
@@ -98,7 +103,7 @@ export function localFactor(factor: Factor, local: ReadonlyMap<number, number>):
 }
 
 /** Nothing is cured or fixed among the causes of the stories: what stands, stands in them. */
-const NOTHING = { fixed: [], cured: new Uint8Array(0) };
+export const NOTHING = { fixed: [], cured: new Uint8Array(0) };
 
 /** P-weighted loss of powering it now: what may be wrong with it may ruin more. */
 export function harmOf({ context, from }: Pick<Now, 'context' | 'from'>, item: Finding | Repair): number {
@@ -169,7 +174,7 @@ export function glance(now: Now, finding: Finding, wanted: boolean): Glance | nu
     after.push({
       outcome: o,
       probability,
-      from: standpoint(context, mixture, viewAfter(now, finding, o), bench, marginals, from),
+      from: standpoint(context, mixture, viewAfter(now, [{ finding, outcome: o }]), bench, marginals, from),
       value: 0,
       same: most < STILL || probability < RARE,
     });
@@ -244,11 +249,11 @@ export function thinkThrough(now: Now, { finding, wanted, bench, after, step }: 
 }
 
 /** The same place with other causes one is after. */
-function sameEnds(from: Standpoint, wanted: Uint8Array): Standpoint {
+export function sameEnds(from: Standpoint, wanted: Uint8Array): Standpoint {
   return from.wanted.every((is, i) => is === wanted[i]) ? from : { ...from, wanted, products: undefined };
 }
 
-function idleAt({ context, from, base, idle }: Now, bench: number): PolicyValue {
+export function idleAt({ context, from, base, idle }: Now, bench: number): PolicyValue {
   if (bench === from.bench) return base;
   let value = idle.get(bench);
   if (!value) idle.set(bench, (value = bestBase(context, { ...from, bench })));

@@ -19,7 +19,11 @@ export function tellingFirst(problem: StepProblem, steps: RankedStep[]): void {
   const [top] = steps;
   const least = top.valueMinor - ALIKE * problem.worth.soundMinor;
   const telling = (step: RankedStep) =>
-    step.kind === 'look' ? (step.changes ?? 0) : step.kind === 'repair' ? (step.chance ?? 0) : 0;
+    step.kind === 'look' || step.kind === 'bundle'
+      ? (step.changes ?? 0)
+      : step.kind === 'repair'
+        ? (step.chance ?? 0)
+        : 0;
   const alike = steps
     .filter(
       (step) =>

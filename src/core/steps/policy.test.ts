@@ -240,3 +240,56 @@ describe('the ranking of steps', () => {
     expect(verify.chance).toBeCloseTo(0.7, 6);
   });
 });
+
+describe('a repair of something small on a machine that is done already', () => {
+  /** One small fault, told and sold at `valueLeft` of the price; nothing else can be wrong. */
+  function worn(p: number, costMinor: number): PolicyContext {
+    const problem = toy({ priors: [0.01], minutes: [1], soundMinor: 20_000 });
+    const causes: Cause[] = [
+      {
+        id: 'worn',
+        name: 'worn',
+        group: 'battery',
+        ifLeft: 'nothing',
+        prior: { desktop: p },
+        valueLeft: 0.85,
+        source: 'test',
+      },
+    ];
+    const repairs: Repair[] = [
+      {
+        id: 'swap',
+        name: 'swap',
+        cures: { worn: 1 },
+        minutes: 0,
+        part: { class: 'battery', costMinor },
+        source: 'test',
+      },
+    ];
+    const engine = new BeliefEngine(
+      compileModel({ causes, findings: [] }, { chassis: 'desktop', source: 'clearout' }),
+    );
+    const posterior = engine.posterior([]);
+    return prepare({
+      ...problem,
+      engine,
+      posterior,
+      stories: storiesOf(engine.model, posterior, ALL),
+      findings: [],
+      repairs,
+      usualLeft: 1,
+    });
+  }
+  // worked out by hand: it wins p x 15 % of 20,000 and costs p x its part, whatever else
+  it.each([
+    [0.3, 2800],
+    [0.3, 4000],
+    [0.05, 2800],
+  ])('chance %d, part %d: forced to come first it is worth what it wins, once', (p, part) => {
+    const context = worn(p, part);
+    const from = standpoint(context, context.mixture, viewOf(context, {}), benchMask(CLOSED));
+    from.wanted.fill(0);
+    const { soundNet } = from.view.values;
+    expect(basePolicy(context, from, false, 0).value).toBeCloseTo(soundNet - p * part, 6);
+  });
+});

@@ -121,16 +121,43 @@ class Remainder {
     return this.from.marginals[i] * this.products.left(i);
   }
 
-  /** Does repair r. @returns P(it helped) */
-  repair(r: number): number {
+  /**
+   * Does repair r.
+   * @param unseen what was done all along: curing causes one is not after leaves it worth more
+   * @returns P(it helped)
+   */
+  repair(r: number, unseen: { left: number }): number {
     const { aims, success, homes } = this.context.repairs[r];
     const helped =
       aims.length === 1
         ? this.mass(aims[0]) * success[0]
         : helps(this.context, this.from, r, (cause) => this.products.left(cause));
-    this.products.cure(homes, aims, success);
-    this.products.sums(this.sums);
+    const before = this.sums[this.own + DONE_LEFT];
+    const small = this.cure(homes, aims, success, 0);
+    if (small && before > 0) {
+      // what is done already, out of the game or not known to be, makes nothing newly done
+      const ratio = this.sums[this.own + DONE_LEFT] / before;
+      unseen.left *= ratio;
+      this.goneLeft *= ratio;
+    }
+    this.cure(homes, aims, success, 1);
     return Math.min(helped, this.alive);
+  }
+
+  /** Cures those aims one is after, or the others. @returns whether there were any */
+  private cure(homes: readonly number[], aims: Int16Array, success: Float64Array, wanted: 0 | 1): boolean {
+    const { wanted: after } = this.from;
+    let some = 0;
+    for (let a = 0; a < aims.length; a++) if (after[aims[a]] === wanted) some++;
+    if (some === 0) return false;
+    if (some === aims.length) this.products.cure(homes, aims, success);
+    else {
+      const of = (value: Float64Array | Int16Array) =>
+        Array.from(value).filter((_, a) => after[aims[a]] === wanted);
+      this.products.cure(homes, of(aims), of(success));
+    }
+    this.products.sums(this.sums);
+    return true;
   }
 
   /**
@@ -308,7 +335,7 @@ export function basePolicy(
     minutes += rest.alive * repairs[pick].minutes[state];
     spent += repairs[pick].cost[state];
     state = repairs[pick].next[state];
-    const helped = rest.repair(pick);
+    const helped = rest.repair(pick, unseen);
     gained -= helped * repairs[pick].onHelpMinor;
     missed *= 1 - helped;
     if (restricted && 1 - missed >= RUNS_NOW) {

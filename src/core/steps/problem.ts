@@ -1,4 +1,13 @@
-import type { BenchMinutes, BenchState, Chassis, Finding, Hazard, PartClass, Repair } from '../catalogue';
+import type {
+  BenchMinutes,
+  BenchState,
+  Bundle,
+  Chassis,
+  Finding,
+  Hazard,
+  PartClass,
+  Repair,
+} from '../catalogue';
 import type { Facts } from '../belief/facts';
 import type { BeliefEngine, Posterior, Stories } from '../belief/posterior';
 
@@ -51,6 +60,8 @@ export interface StepProblem {
   benchMinutes: BenchMinutes[Chassis];
   findings: readonly Finding[];
   repairs: readonly Repair[];
+  /** Acts that answer many of the findings at once. */
+  bundles?: readonly Bundle[];
   worth: UnitWorth;
   /** What the machine may turn out to be when it is read; none: it is known, or it does not matter. */
   classes?: readonly PriceClass[];

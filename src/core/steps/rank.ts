@@ -1,6 +1,7 @@
 import { WHOLE_LOOK, type Finding, type Repair } from '../catalogue';
 import { observable } from '../belief/facts';
 import { closingMinutes, minutesOf, movesFor, type BenchMove } from './bench';
+import { bundleStep } from './bundles';
 import { atPrice, benchMask, prepare, viewOf, type PolicyContext } from './context';
 import { actsOf } from './hazards';
 import { glance, standing, thinkThrough, worthThinking, writeOut, type Look, type Now } from './look';
@@ -29,7 +30,7 @@ export interface OutcomeView {
 }
 
 export interface RankedStep {
-  kind: 'look' | 'repair' | 'verify' | 'read' | 'stop';
+  kind: 'look' | 'bundle' | 'repair' | 'verify' | 'read' | 'stop';
   id: string;
   /** Expected net still to win when this is done next and well continued, minor units (rounded). */
   valueMinor: number;
@@ -49,6 +50,8 @@ export interface RankedStep {
   /** P(what is done after this look is not what would be done without it). */
   changes?: number;
   outcomes?: OutcomeView[];
+  /** Questions a bundle answers. */
+  answers?: number;
 }
 
 /** A step that may not be taken, whatever it would be worth. */
@@ -80,7 +83,7 @@ const TRIFLE = 0.01;
 export const READ_MACHINE = 'read-machine';
 
 /** Where values are equal: act before looking, look before giving up. */
-const KINDS: RankedStep['kind'][] = ['repair', 'verify', 'read', 'look', 'stop'];
+const KINDS: RankedStep['kind'][] = ['repair', 'verify', 'read', 'bundle', 'look', 'stop'];
 /** Steps whose outcomes are written out; the rest are known by their value alone. */
 const WRITTEN_OUT = 24;
 
@@ -152,6 +155,14 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
       ),
       chance: Math.min(1, chance),
     });
+  }
+  for (const bundle of problem.bundles ?? []) {
+    if (problem.shut?.power || !(bundle.needs ?? []).every((fact) => problem.facts[fact] === true)) continue;
+    const open = problem.findings.filter(
+      (finding) => bundle.findings.includes(finding.id) && available(finding, problem),
+    );
+    const step = bundleStep(now, bundle, open);
+    if (step) steps.push(step);
   }
   if (!problem.wholeLookTaken && !problem.shut?.power) steps.push(wholeLookStep(now));
   const read = readStep(now);

@@ -141,6 +141,9 @@ interface Verdict {
   despite?: boolean;
 }
 
+/** What is proposed and is no question: it, too, may not be possible. */
+const ACTS = new Set([READ_MACHINE, ...catalogue.bundles.map(({ id }) => id)]);
+
 interface Unanswered {
   unitId: string;
   finding: string;
@@ -166,7 +169,7 @@ export const noAnswer = defineCommand<Unanswered, null>({
   async run({ tx, actor, unit }, input) {
     refuseHeld(unit!);
     const finding = findingById(input.finding);
-    if (input.finding !== READ_MACHINE && (!finding || !appliesTo(finding, unit!.chassis)))
+    if (!ACTS.has(input.finding) && (!finding || !appliesTo(finding, unit!.chassis)))
       throw new ShopError('invalid', `Not recorded: no finding "${input.finding}" for this kind of machine.`);
     const replaced = await replaceEarlier(tx, unit!.id, [input.finding]);
     const [row] = await tx

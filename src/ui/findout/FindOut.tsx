@@ -55,6 +55,8 @@ interface Props {
   asked: StepView | null;
 }
 
+/** Steps that are begun with one key, not answered. */
+const TAKEN: StepView['kind'][] = ['repair', 'stop', 'read', 'bundle'];
 const LETTERS = ['A', 'B', 'C', 'D', 'E'];
 
 /** The bench: one question, what is believed and why, what else could be done, what it is worth. */
@@ -118,7 +120,7 @@ export function FindOut({
         version,
       );
       if (begun.ok) shop.say(asideWords(begun.answer.aside));
-    } else if (step.kind === 'read') router.push(`/u/${unit.tag}/machine`);
+    } else if (step.kind === 'read' || step.kind === 'bundle') router.push(`/u/${unit.tag}/machine`);
     else if (step.kind === 'stop') void send('setStage', { unitId: unit.id, stage: 'decide' }, version);
   };
   const takeBackAndSay = async (observation: number) => {
@@ -143,12 +145,7 @@ export function FindOut({
       return true;
     }
     if (disabled) return false;
-    if (
-      key === 'Enter' &&
-      !running &&
-      step &&
-      (step.kind === 'repair' || step.kind === 'stop' || step.kind === 'read')
-    ) {
+    if (key === 'Enter' && !running && step && TAKEN.includes(step.kind)) {
       void take();
       return true;
     }
@@ -229,7 +226,7 @@ export function FindOut({
                 {stopped}
               </section>
             )}
-            {(step.kind === 'repair' || step.kind === 'stop' || step.kind === 'read') && (
+            {TAKEN.includes(step.kind) && (
               <div className="flex gap-3 bg-paper px-[22px] pb-4">
                 <Button
                   tone="strong"
@@ -237,23 +234,25 @@ export function FindOut({
                   disabled={disabled || busy}
                   onClick={() => void take()}
                 >
-                  {step.kind === 'read'
-                    ? 'To what it is'
-                    : step.kind === 'stop'
-                      ? 'Stop here'
-                      : paused.includes(step.id)
-                        ? 'Go on with it, clock on'
-                        : 'Start it, clock on'}
+                  {step.kind === 'bundle'
+                    ? 'To its report'
+                    : step.kind === 'read'
+                      ? 'To what it is'
+                      : step.kind === 'stop'
+                        ? 'Stop here'
+                        : paused.includes(step.id)
+                          ? 'Go on with it, clock on'
+                          : 'Start it, clock on'}
                 </Button>
               </div>
             )}
-            {step.kind === 'read' && (
+            {(step.kind === 'read' || step.kind === 'bundle') && (
               <p className="bg-paper px-[22px] pb-4 text-[14.5px]">
                 <Quiet
                   disabled={disabled || busy}
                   onClick={() => void act('noAnswer', { finding: step.id, why: 'cannot-tell' })}
                 >
-                  It cannot be read now
+                  It cannot be done now
                 </Quiet>
               </p>
             )}
