@@ -43,6 +43,8 @@ export const workSegments = pgTable(
     by: text('by').notNull(),
     startedAt: at('started_at').notNull().defaultNow(),
     endedAt: at('ended_at'),
+    /** Of finding out, whose clock is opened by answering: the last answer. It counts on only so long after it. */
+    seenAt: at('seen_at'),
     /** Unattended: minutes it should take, and where. */
     expectedMinutes: real('expected_minutes'),
     station: text('station').notNull().default(''),

@@ -37,6 +37,8 @@ const all = [
   work.resumeWork,
   work.leaveAlone,
   work.finishWork,
+  work.handOver,
+  work.logWork,
   memory.noteMemoryStart,
   memory.takeBackMemoryStart,
   memory.lendToMemoryBoard,

@@ -1,6 +1,7 @@
 import { catalogue, causeById, findingById, repairById } from '@/catalog';
 import type { Evaluation } from '@/core/steps/evaluate';
 import { ENDING_WORDS, NO_ANSWER_WORDS } from './names';
+import { stretchMinutes, type Stretch } from '@/core/work/stretch';
 import type { AnswerView, RunningWorkView } from './unitView';
 import { endingOf } from '@/core/record/endings';
 
@@ -19,10 +20,8 @@ export interface AnswerRow {
   voidedBy: number | null;
 }
 
-interface Segment {
+interface Segment extends Stretch {
   attended: boolean;
-  startedAt: Date;
-  endedAt: Date | null;
 }
 
 /** A piece of work with the stretches of its clock. */
@@ -77,8 +76,7 @@ export function answerViews(
     .reverse();
 }
 
-const minutesOf = (segment: Segment) =>
-  ((segment.endedAt ?? new Date()).getTime() - segment.startedAt.getTime()) / 60_000;
+const minutesOf = (segment: Segment) => stretchMinutes(segment, new Date());
 
 /** Minutes of hands and of running alone, ended stretches only when `ended`. */
 export function workMinutes(work: WorkRow): {
@@ -93,21 +91,24 @@ export function workMinutes(work: WorkRow): {
 }
 
 export function runningViews(rows: readonly WorkRow[]): RunningWorkView[] {
-  return rows
-    .filter((row) => ['running', 'alone', 'paused'].includes(row.status))
-    .map((row) => {
-      const open = row.segments.find((segment) => segment.endedAt === null);
-      const closed = row.segments
-        .filter((segment) => segment.attended && segment.endedAt !== null)
-        .reduce((sum, segment) => sum + minutesOf(segment), 0);
-      return {
-        id: row.id,
-        ref: row.ref,
-        title: row.title,
-        kind: row.kind,
-        status: row.status,
-        startedAt: (open?.startedAt ?? row.startedAt).toISOString(),
-        attendedMinutes: closed,
-      };
-    });
+  return (
+    rows
+      // finding out is on the clock by itself: nobody ends it by hand
+      .filter((row) => row.kind !== 'find' && ['running', 'alone', 'paused'].includes(row.status))
+      .map((row) => {
+        const open = row.segments.find((segment) => segment.endedAt === null);
+        const closed = row.segments
+          .filter((segment) => segment.attended && segment.endedAt !== null)
+          .reduce((sum, segment) => sum + minutesOf(segment), 0);
+        return {
+          id: row.id,
+          ref: row.ref,
+          title: row.title,
+          kind: row.kind,
+          status: row.status,
+          startedAt: (open?.startedAt ?? row.startedAt).toISOString(),
+          attendedMinutes: closed,
+        };
+      })
+  );
 }

@@ -23,6 +23,8 @@ export const EVENT_TITLES: Record<EventKind, string> = {
   'work paused': 'Paused',
   'work resumed': 'Went on',
   'left running': 'Left to run',
+  'handed over': 'Handed over',
+  'work logged': 'Done before',
   'work finished': 'Finished',
   'memory start': 'Memory tried',
   'memory start back': 'Start taken back',
@@ -120,7 +122,7 @@ function answered(payload: Payload, names: Names): string {
   const label =
     finding?.outcomes.find(({ id }) => id === outcome)?.label ??
     finding?.outcomes[Number(payload.index)]?.label;
-  return `${finding?.ask ?? text(payload, 'finding')} ${label ?? outcome}${payload.place ? ` (${text(payload, 'place')})` : ''}${payload.acknowledged ? '; caution read and acknowledged' : ''}${payload.replaced ? '; replaces an earlier answer' : ''}`;
+  return `${finding?.ask ?? text(payload, 'finding')} ${label ?? outcome}${payload.place ? ` (${text(payload, 'place')})` : ''}${payload.acknowledged ? '; caution read and acknowledged' : ''}${payload.replaced ? '; replaces an earlier answer' : ''}${aside(payload)}`;
 }
 
 /** How a repair ended; what an earlier version wrote down has only whether it helped. */
@@ -165,6 +167,9 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
   'report asked for': () => 'leave for its own report, one hour',
   'work started': (p) => text(p, 'title') + aside(p),
   'work resumed': (p) => text(p, 'title') + aside(p),
+  'handed over': (p) => `${text(p, 'title')}, to ${text(p, 'toName')}`,
+  'work logged': (p) =>
+    `${text(p, 'title')}, ${text(p, 'minutes')} min of hands${p.ended ? `: ${endedWords(p)}` : ''}${p.note ? `; ${text(p, 'note')}` : ''}`,
   'work finished': (p) =>
     `${text(p, 'title')}${p.ended || typeof p.helped === 'boolean' ? `: ${endedWords(p)}` : ''}${p.note ? `; ${text(p, 'note')}` : ''}`,
   'left running': (p) =>

@@ -199,7 +199,9 @@ describe('the books', () => {
     await act(owner, 'sellUnit', { ...on, priceMinor: 6900, soldOn: '2026-11-25', channel: 'counter' });
     // 69.00 - 14.00 parts - 6.00 hands (20 min at 18.00) - 5.52 fees (8 %) = 43.48; share of the lot 11.40
     const book = await unitBook(database(), unit.unitId);
-    expect(book.attendedMinutes).toBeCloseTo(20, 3);
+    // and the moments of answering, which is finding out
+    expect(book.attendedMinutes).toBeGreaterThanOrEqual(20);
+    expect(book.attendedMinutes).toBeCloseTo(20, 1);
     expect(book.margin).toMatchObject({
       labourMinor: 600,
       contributionMinor: 4348,

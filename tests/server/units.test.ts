@@ -231,6 +231,8 @@ describe('finding and listing', () => {
   it('the list is read from its own index, not by reading every unit', async () => {
     const plan = await database().transaction(async (tx) => {
       await tx.execute(sql`set local enable_seqscan = off`);
+      // so few rows are sorted faster than they are found in order: can the index do it at all?
+      await tx.execute(sql`set local enable_sort = off`);
       return tx.execute<{ 'QUERY PLAN': string }>(
         sql`explain select id from units where stage not in ('shelf', 'sold', 'gone') order by rank_score desc, id limit 40`,
       );

@@ -36,6 +36,8 @@ interface Answered {
   acknowledged: string | null;
   /** Codes of lent parts that went back with the answer. */
   back?: string[];
+  /** What the same hands left for it. */
+  paused?: LaidAside[];
   before: { stage: string };
   after: { stage: string };
 }
@@ -60,7 +62,13 @@ export interface EventPayloads {
   finding: Answered;
   quarantined: Answered;
   repair: { observation: number; repair: string; helped: boolean; ended?: string; work?: string[] };
-  'no answer': { observation: number; finding: string; why: string; replaced: number | null };
+  'no answer': {
+    observation: number;
+    finding: string;
+    why: string;
+    replaced: number | null;
+    paused?: LaidAside[];
+  };
   'answer noted': { observation: number; ref: string; before: string | null; note: string | null };
   keeps: { before: boolean | null; keeps: boolean };
   tools: { before: string[]; lacks: string[] };
@@ -74,6 +82,14 @@ export interface EventPayloads {
   'work paused': WorkNamed;
   'work resumed': WorkNamed & { paused: LaidAside[] };
   'left running': WorkNamed & { minutes: number; station: string };
+  'handed over': WorkNamed & { to: string; toName: string };
+  'work logged': WorkNamed & {
+    ref: string;
+    minutes: number;
+    ended?: string;
+    observation: number | null;
+    note: string;
+  };
   'work finished': WorkNamed & {
     helped: boolean | null;
     ended?: string;

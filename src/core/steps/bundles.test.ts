@@ -39,7 +39,12 @@ const OUTSIDE = [
   at('look-rattle', 'silent'),
   at('look-smell', 'none'),
 ];
-const RUNS = [...OUTSIDE, at('button', 'starts-and-stays-on'), at('picture-own', 'a-good-picture'), at('gets-to', 'a-system-starts')];
+const RUNS = [
+  ...OUTSIDE,
+  at('button', 'starts-and-stays-on'),
+  at('picture-own', 'a-good-picture'),
+  at('gets-to', 'a-system-starts'),
+];
 const report = catalogue.bundles[0];
 
 /** The steps with other bundles in the catalogue. */

@@ -1,6 +1,7 @@
 import { and, desc, eq, inArray, isNotNull, sql, type SQL } from 'drizzle-orm';
 import { jobs } from '@/db/schema';
 import { database, type Database, type Transaction } from '@/db/client';
+import { endOfStretch } from '../work/clock';
 import { marginOf, type Margin } from '@/core/money/margin';
 
 /**
@@ -16,7 +17,7 @@ const bookSql = sql`
   from units u cross join shop sh
   left join sales sa on sa.unit_id = u.id`;
 const handsSql = (units: SQL) => sql`
-  select s.unit_id, sum(extract(epoch from coalesce(s.ended_at, now()) - s.started_at) / 60) as minutes
+  select s.unit_id, sum(extract(epoch from ${endOfStretch} - s.started_at) / 60) as minutes
   from work_segments s where s.attended and s.unit_id in (${units}) group by s.unit_id`;
 const partsSql = (units: SQL) => sql`
   select substr(m.to_place, 6)::uuid as unit_id, sum(c.cost_minor)::bigint as minor

@@ -1,6 +1,8 @@
 import { sql } from 'drizzle-orm';
 import { database } from '@/db/client';
 import type { Stage } from '@/db/schema';
+import { IDLE_MINUTES } from '@/core/work/stretch';
+import { FIND_OUT } from '../work/clock';
 import { LINE, STAGE_NAMES } from '../line';
 
 export interface LineStage {
@@ -64,9 +66,54 @@ export async function runningAlone(): Promise<RunningBlock[]> {
   }));
 }
 
-/** What every screen shows of the floor, and the moment it was true. */
-export async function floorNow() {
-  const [{ line, quarantine }, running] = await Promise.all([lineOf(), runningAlone()]);
-  return { line, quarantine, running, now: Date.now() };
+export interface MineBlock {
+  workId: string;
+  unitId: string;
+  tag: string;
+  title: string;
+  /** `finding`: a unit is being found out. */
+  state: 'running' | 'finding' | 'paused';
+  /** When the stretch that runs began; minutes of hands before it. */
+  startedAt: string;
+  minutes: number;
+}
+
+/** What a person has begun and not ended: what runs first, then what was laid aside last. */
+export async function mineOf(person: string): Promise<MineBlock[]> {
+  const { rows } = await database().execute<{
+    work_id: string;
+    unit_id: string;
+    tag: string;
+    title: string;
+    ref: string;
+    status: string;
+    started_at: Date | null;
+    minutes: number;
+  }>(sql`
+    select w.id as work_id, w.unit_id, u.tag, w.title, w.ref, w.status, open.started_at,
+      coalesce((select sum(extract(epoch from s.ended_at - s.started_at) / 60) from work_segments s
+        where s.work_id = w.id and s.attended and s.ended_at is not null), 0)::float8 as minutes
+    from work w join units u on u.id = w.unit_id
+      left join work_segments open on open.work_id = w.id and open.ended_at is null and open.attended
+    where w.by = ${person} and w.status in ('running', 'paused') and u.stage not in ('sold', 'gone', 'quarantine')
+      and (w.ref <> ${FIND_OUT} or open.seen_at > now() - ${`${IDLE_MINUTES} minutes`}::interval)
+    order by (open.started_at is null), open.started_at desc,
+      (select max(s.ended_at) from work_segments s where s.work_id = w.id) desc nulls last
+    limit 20`);
+  return rows.map((row) => ({
+    workId: row.work_id,
+    unitId: row.unit_id,
+    tag: row.tag,
+    title: row.title,
+    state: !row.started_at ? 'paused' : row.ref === FIND_OUT ? 'finding' : 'running',
+    startedAt: new Date(row.started_at ?? 0).toISOString(),
+    minutes: row.minutes,
+  }));
+}
+
+/** What every screen shows of the floor to a person, and the moment it was true. */
+export async function floorNow(person: string) {
+  const [{ line, quarantine }, running, mine] = await Promise.all([lineOf(), runningAlone(), mineOf(person)]);
+  return { line, quarantine, running, mine, now: Date.now() };
 }
 export type Floor = Awaited<ReturnType<typeof floorNow>>;

@@ -1,6 +1,6 @@
-import { asc, sql } from 'drizzle-orm';
+import { and, asc, eq, ne, sql } from 'drizzle-orm';
 import { database } from '@/db/client';
-import { user } from '@/db/schema';
+import { account, user } from '@/db/schema';
 
 /** People of the shop; those who can sign in no more stay for the history. */
 export async function people() {
@@ -14,4 +14,13 @@ export async function people() {
     })
     .from(user)
     .orderBy(asc(user.role), asc(user.name));
+}
+
+/** Everybody who works at a bench and can sign in. */
+export async function benchHands() {
+  return database()
+    .selectDistinct({ id: user.id, name: user.name })
+    .from(user)
+    .innerJoin(account, and(eq(account.userId, user.id), ne(user.role, 'viewer')))
+    .orderBy(asc(user.name));
 }

@@ -17,7 +17,7 @@ import { BENCH_ROLES, defineCommand, type CommandContext } from '../command';
 import { ShopError } from '../errors';
 import { shortText, unitId, rowNumber } from '../input';
 import { release } from '../components/bin';
-import { closeOpenWork, endSegment } from '../work/clock';
+import { closeOpenWork, endSegment, turnToFinding, type LaidAside } from '../work/clock';
 import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import { figureIn, readValue } from '@/core/record/values';
 import { assertDataAccounted } from '../record/gate';
@@ -41,7 +41,7 @@ interface Observe {
  * An answer to a question. A hazardous answer needs the caution acknowledged; a stopping one quarantines the
  * unit.
  */
-export const observe = defineCommand<Observe, { stage: Stage }>({
+export const observe = defineCommand<Observe, { stage: Stage; aside: LaidAside[] }>({
   name: 'observe',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -69,6 +69,7 @@ export const observe = defineCommand<Observe, { stage: Stage }>({
     if (hazard?.acknowledge && input.acknowledged !== hazard.id) {
       throw new ShopError('refused', `${hazard.title} ${hazard.text}`, { caution: hazard.id });
     }
+    const aside = await turnToFinding(tx, actor, unit!.id);
     const voided = await replaceEarlier(tx, unit!.id, [finding.id]);
     const [row] = await tx
       .insert(observations)
@@ -104,11 +105,13 @@ export const observe = defineCommand<Observe, { stage: Stage }>({
           replaced: voided[0] ?? null,
           acknowledged: hazard?.id ?? null,
           ...(back.length && { back }),
+          ...(aside.length && { paused: aside }),
           before: { stage: unit!.stage },
           after: { stage },
         },
+        alsoUnits: aside.map((other) => other.unit),
       },
-      answer: { stage },
+      answer: { stage, aside },
       onSealed: (seq) => seal(tx, row.id, seq, voided),
     };
   },
@@ -154,7 +157,7 @@ interface Unanswered {
  * A question was put and has no answer: nobody can tell, there is no tool, the machine has no such thing; or
  * what was answered is to be looked at again. The question leaves the proposals, or comes back into them.
  */
-export const noAnswer = defineCommand<Unanswered, null>({
+export const noAnswer = defineCommand<Unanswered, { aside: LaidAside[] }>({
   name: 'noAnswer',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -171,6 +174,7 @@ export const noAnswer = defineCommand<Unanswered, null>({
     const finding = findingById(input.finding);
     if (!ACTS.has(input.finding) && (!finding || !appliesTo(finding, unit!.chassis)))
       throw new ShopError('invalid', `Not recorded: no finding "${input.finding}" for this kind of machine.`);
+    const aside = await turnToFinding(tx, actor, unit!.id);
     const replaced = await replaceEarlier(tx, unit!.id, [input.finding]);
     const [row] = await tx
       .insert(observations)
@@ -193,9 +197,11 @@ export const noAnswer = defineCommand<Unanswered, null>({
           finding: input.finding,
           why: input.why,
           replaced: replaced[0] ?? null,
+          ...(aside.length && { paused: aside }),
         },
+        alsoUnits: aside.map((other) => other.unit),
       },
-      answer: null,
+      answer: { aside },
       onSealed: (seq) => seal(tx, row.id, seq, replaced),
     };
   },

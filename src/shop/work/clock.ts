@@ -1,9 +1,18 @@
-import { and, eq, isNull, sql } from 'drizzle-orm';
+import { and, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { Transaction } from '@/db/client';
+import { IDLE_MINUTES } from '@/core/work/stretch';
 import { units, work, workSegments } from '@/db/schema';
 import type { Actor } from '../command';
 
-const now = sql`greatest(now(), ${workSegments.startedAt})`;
+export const FIND_OUT = 'find-out';
+
+const idle = sql.raw(`interval '${IDLE_MINUTES} minutes'`);
+/** When a stretch ends that ends now. */
+const now = sql`greatest(least(now(), coalesce(${workSegments.seenAt} + ${idle}, now())), ${workSegments.startedAt})`;
+/** When a stretch ended, or up to where it counts by now; `s`: the segments. */
+export const endOfStretch = sql.raw(
+  `coalesce(s.ended_at, least(now(), coalesce(s.seen_at + interval '${IDLE_MINUTES} minutes', now())))`,
+);
 
 /** Ends whatever segment of a piece of work is running. */
 export async function endSegment(tx: Transaction, workId: string): Promise<void> {
@@ -40,7 +49,7 @@ export interface LaidAside {
 export async function freeHands(tx: Transaction, actor: Actor, except?: string): Promise<LaidAside[]> {
   await tx.execute(sql`select pg_advisory_xact_lock(7021412, hashtext(${actor.id}))`);
   const running = await tx
-    .select({ work: work.id, title: work.title, unit: units.id, tag: units.tag })
+    .select({ work: work.id, ref: work.ref, title: work.title, unit: units.id, tag: units.tag })
     .from(workSegments)
     .innerJoin(work, eq(work.id, workSegments.workId))
     .innerJoin(units, eq(units.id, workSegments.unitId))
@@ -49,7 +58,68 @@ export async function freeHands(tx: Transaction, actor: Actor, except?: string):
     await endSegment(tx, other.work);
     if (other.work !== except) await tx.update(work).set({ status: 'paused' }).where(eq(work.id, other.work));
   }
-  return running.filter((other) => other.work !== except);
+  // finding out is not laid aside: it goes on with the next answer
+  return running
+    .filter((other) => other.work !== except && other.ref !== FIND_OUT)
+    .map(({ work: id, title, unit, tag }) => ({ work: id, title, unit, tag }));
+}
+
+/**
+ * Answering a question of a unit is finding out, on the person's clock, unless their hands are on that unit
+ * already.
+ */
+export async function turnToFinding(tx: Transaction, actor: Actor, unitId: string): Promise<LaidAside[]> {
+  await tx.execute(sql`select pg_advisory_xact_lock(7021412, hashtext(${actor.id}))`);
+  const [open] = await tx
+    .select({ id: workSegments.id, unit: workSegments.unitId, seenAt: workSegments.seenAt })
+    .from(workSegments)
+    .where(and(eq(workSegments.by, actor.id), eq(workSegments.attended, true), isNull(workSegments.endedAt)));
+  if (open?.unit === unitId) {
+    if (!open.seenAt) return [];
+    const [went] = await tx
+      .update(workSegments)
+      .set({ seenAt: sql`now()` })
+      .where(and(eq(workSegments.id, open.id), sql`${workSegments.seenAt} + ${idle} > now()`))
+      .returning({ id: workSegments.id });
+    if (went) return [];
+  }
+  const aside = await freeHands(tx, actor);
+  const own = and(eq(work.unitId, unitId), eq(work.ref, FIND_OUT), eq(work.by, actor.id));
+  const [row] =
+    (await tx.update(work).set({ status: 'running' }).where(own).returning({ id: work.id })).length > 0
+      ? await tx.select({ id: work.id }).from(work).where(own)
+      : await tx
+          .insert(work)
+          .values({
+            unitId,
+            kind: 'find',
+            ref: FIND_OUT,
+            title: 'Finding out',
+            by: actor.id,
+            byName: actor.name,
+          })
+          .returning({ id: work.id });
+  await tx
+    .insert(workSegments)
+    .values({ workId: row.id, unitId, attended: true, by: actor.id, seenAt: sql`now()` });
+  return aside;
+}
+
+/** The person has turned away from a unit's page: finding out ends. Nothing else of theirs does. */
+export async function leaveFinding(tx: Transaction, actorId: string, unitId: string): Promise<void> {
+  const left = await tx
+    .update(workSegments)
+    .set({ endedAt: now })
+    .where(
+      and(
+        eq(workSegments.by, actorId),
+        eq(workSegments.unitId, unitId),
+        isNull(workSegments.endedAt),
+        isNotNull(workSegments.seenAt),
+      ),
+    )
+    .returning({ id: workSegments.workId });
+  for (const { id } of left) await tx.update(work).set({ status: 'paused' }).where(eq(work.id, id));
 }
 
 /** The person's clock starts on a piece of work. Their hands must be free (`freeHands`). */

@@ -1,11 +1,11 @@
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, eq, inArray, ne, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import { repairById } from '@/catalog';
 import { ENDINGS, type Ending } from '@/core/catalogue';
 import { appliesTo } from '@/core/belief/model';
 import type { Transaction } from '@/db/client';
-import { observations, work, workSegments, type Stage } from '@/db/schema';
-import { BENCH_ROLES, defineCommand, type Actor, type CommandResult } from '../command';
+import { account, observations, user, work, workSegments, type Stage } from '@/db/schema';
+import { BENCH_ROLES, defineCommand, type Actor, type CommandContext, type CommandResult } from '../command';
 import { ShopError } from '../errors';
 import { shortText, unitId, rowId } from '../input';
 import { forward, moveStage } from '../line';
@@ -31,6 +31,41 @@ async function workOf(tx: Transaction, id: string, unit: string) {
   return row;
 }
 
+type Step = { ref: string; kind: string; title: string; wipes: boolean };
+type Unit = NonNullable<CommandContext['unit']>;
+
+/** A repair of the catalogue or a piece of the house's work. @throws ShopError when this machine has none such */
+async function stepOf(tx: Transaction, unit: Unit, ref: string, what: string): Promise<Step> {
+  const repair = repairById(ref);
+  if (repair && appliesTo(repair, unit.chassis))
+    return { ref, kind: 'repair', title: repair.name, wipes: Boolean(repair.wipes) };
+  const step = (await houseNow(tx)).tables.work.find(({ id }) => id === ref);
+  if (!step) throw new ShopError('invalid', `${what}: no step "${ref}" for this kind of machine.`);
+  return { ref, kind: step.kind, title: step.name, wipes: WIPES.includes(ref) };
+}
+
+async function refuseWiping(tx: Transaction, unit: Unit, step: Step, what: string): Promise<void> {
+  if (step.wipes && (await dataStays(tx, unit)))
+    throw new ShopError(
+      'refused',
+      `${what}: the system and the data on it stay. The ticket says so, and can be changed there.`,
+    );
+}
+
+/** The same step, begun and not ended. */
+async function laidAside(tx: Transaction, unitId: string, ref: string) {
+  const [laid] = await tx
+    .select()
+    .from(work)
+    .where(
+      and(eq(work.unitId, unitId), eq(work.ref, ref), inArray(work.status, ['running', 'paused', 'alone'])),
+    );
+  return laid;
+}
+
+const placeOf = (kind: string): Stage =>
+  kind === 'system' ? 'system' : kind === 'prove' ? 'prove' : 'hands';
+
 interface Start {
   unitId: string;
   ref: string;
@@ -47,37 +82,19 @@ export const startWork = defineCommand<Start, { workId: string; aside: LaidAside
   input: Joi.object({ unitId, ref: shortText('step', 60).required() }),
   async run({ tx, actor, unit }, { ref }) {
     refuseHeld(unit!);
-    const repair = repairById(ref);
-    const step = (await houseNow(tx)).tables.work.find(({ id }) => id === ref);
-    if ((!repair && !step) || (repair && !appliesTo(repair, unit!.chassis)))
-      throw new ShopError('invalid', `Not started: no step "${ref}" for this kind of machine.`);
-    const [laid] = await tx
-      .select()
-      .from(work)
-      .where(
-        and(
-          eq(work.unitId, unit!.id),
-          eq(work.ref, ref),
-          inArray(work.status, ['running', 'paused', 'alone']),
-        ),
-      );
+    const step = await stepOf(tx, unit!, ref, 'Not started');
+    const laid = await laidAside(tx, unit!.id, ref);
     // the same step is never begun twice: what was laid aside goes on
     if (laid) return goOn(tx, actor, unit!, laid);
-    if ((repair?.wipes || WIPES.includes(ref)) && (await dataStays(tx, unit!)))
-      throw new ShopError(
-        'refused',
-        'Not started: the system and the data on it stay. The ticket says so, and can be changed there.',
-      );
+    await refuseWiping(tx, unit!, step, 'Not started');
     const aside = await freeHands(tx, actor);
-    const kind = repair ? 'repair' : step!.kind;
-    const title = repair?.name ?? step!.name;
+    const { kind, title } = step;
     const [row] = await tx
       .insert(work)
       .values({ unitId: unit!.id, kind, ref, title, by: actor.id, byName: actor.name })
       .returning({ id: work.id });
     await clockOn(tx, actor, unit!.id, row.id);
-    const to: Stage = kind === 'system' ? 'system' : kind === 'prove' ? 'prove' : 'hands';
-    await moveStage(tx, unit!, forward(unit!.stage, to));
+    await moveStage(tx, unit!, forward(unit!.stage, placeOf(kind)));
     return {
       event: {
         kind: 'work started',
@@ -229,6 +246,126 @@ export const finishWork = defineCommand<Finish, null>({
         },
       },
       answer: null,
+      onSealed: async (seq) =>
+        void (
+          observation !== null &&
+          (await tx.update(observations).set({ eventSeq: seq }).where(eq(observations.id, observation)))
+        ),
+    };
+  },
+});
+
+interface HandOver {
+  unitId: string;
+  workId: string;
+  to: string;
+}
+
+/** From my hands to somebody else's: it stands paused among theirs until they go on with it. */
+export const handOver = defineCommand<HandOver, { toName: string }>({
+  name: 'handOver',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId, workId, to: Joi.string().max(80).required().label('person') }),
+  async run({ tx, unit }, input) {
+    refuseHeld(unit!);
+    const row = await workOf(tx, input.workId, unit!.id);
+    if (row.by === input.to)
+      throw new ShopError('refused', `"${row.title}" is in ${row.byName}’s hands already.`);
+    const [to] = await tx
+      .select({ id: user.id, name: user.name })
+      .from(user)
+      .innerJoin(account, eq(account.userId, user.id))
+      .where(and(eq(user.id, input.to), ne(user.role, 'viewer')));
+    if (!to) throw new ShopError('missing', 'Not handed over: nobody at a bench is called so.');
+    // what runs by itself goes on running; only whose it is changes
+    if (row.status !== 'alone') await endSegment(tx, row.id);
+    await tx
+      .update(work)
+      .set({ by: to.id, byName: to.name, ...(row.status !== 'alone' && { status: 'paused' }) })
+      .where(eq(work.id, row.id));
+    return {
+      event: {
+        kind: 'handed over',
+        payload: { work: row.id, title: row.title, to: to.id, toName: to.name },
+      },
+      answer: { toName: to.name },
+    };
+  },
+});
+
+interface Logged {
+  unitId: string;
+  ref: string;
+  minutes: number;
+  ended?: Ending;
+  note?: string;
+}
+
+/** Work done out of order and told afterwards, with its time: on record as if its clock had run. */
+export const logWork = defineCommand<Logged, { workId: string }>({
+  name: 'logWork',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    ref: shortText('step', 60).required(),
+    minutes: Joi.number().min(0).max(1440).required().label('minutes'),
+    ended: Joi.string()
+      .valid(...ENDINGS)
+      .label('ended'),
+    note: shortText('note', 400).allow(''),
+  }),
+  async run({ tx, actor, unit }, input) {
+    refuseHeld(unit!);
+    const step = await stepOf(tx, unit!, input.ref, 'Not logged');
+    const laid = await laidAside(tx, unit!.id, input.ref);
+    if (laid)
+      throw new ShopError('refused', `Not logged: "${laid.title}" is open on this machine. End it there.`);
+    await refuseWiping(tx, unit!, step, 'Not logged');
+    const { kind, title } = step;
+    const note = input.note ?? '';
+    const [row] = await tx
+      .insert(work)
+      .values({
+        unitId: unit!.id,
+        kind,
+        ref: step.ref,
+        title,
+        status: 'done',
+        by: actor.id,
+        byName: actor.name,
+        startedAt: sql`now() - ${input.minutes} * interval '1 minute'`,
+        finishedAt: sql`now()`,
+        note,
+      })
+      .returning({ id: work.id });
+    if (input.minutes > 0)
+      await tx.insert(workSegments).values({
+        workId: row.id,
+        unitId: unit!.id,
+        attended: true,
+        by: actor.id,
+        startedAt: sql`now() - ${input.minutes} * interval '1 minute'`,
+        endedAt: sql`now()`,
+      });
+    const ended = kind === 'repair' ? (input.ended ?? 'done') : undefined;
+    const observation = ended ? await putVerdict(tx, actor, unit!.id, step.ref, ended) : null;
+    await moveStage(tx, unit!, forward(unit!.stage, kind === 'system' ? 'prove' : placeOf(kind)));
+    return {
+      event: {
+        kind: 'work logged',
+        payload: {
+          work: row.id,
+          ref: step.ref,
+          title,
+          minutes: input.minutes,
+          ...(ended && { ended }),
+          observation,
+          note,
+        },
+      },
+      answer: { workId: row.id },
       onSealed: async (seq) =>
         void (
           observation !== null &&

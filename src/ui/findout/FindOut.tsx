@@ -100,7 +100,13 @@ export function FindOut({
   const act = async (name: string, input: Record<string, unknown>) => {
     setRefused(null);
     setEarly(false);
-    const sent = await send(name, { unitId: unit.id, ...input }, version, 'next');
+    const sent = await send<{ aside?: LaidAside[] } | null>(
+      name,
+      { unitId: unit.id, ...input },
+      version,
+      'next',
+    );
+    if (sent.ok) shop.say(asideWords(sent.answer?.aside ?? []));
     if (!sent.ok) setRefused({ name, input });
     else if (sent.next && sent.version !== null)
       setAhead({ version: sent.version, step: sent.next as StepView });

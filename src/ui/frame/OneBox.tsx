@@ -39,6 +39,10 @@ const TAG = /^[A-Z]{2,4}-\d{1,5}$/i;
 interface Found {
   units: { id: string; tag: string; maker: string; model: string; probably: string }[];
   findings: { id: string; ask: string }[];
+  work: { id: string; name: string }[];
+  lots: { code: string; name: string }[];
+  parts: { code: string; name: string; class: string; place: string }[];
+  people: { id: string; name: string; role: string }[];
 }
 
 /** `here` = tag of the unit on screen: its questions can be asked out of turn. */
@@ -48,7 +52,7 @@ async function find(text: string, here: string | null): Promise<Target[]> {
   );
   const response = await fetch(`/api/find?text=${encodeURIComponent(text)}${here ? `&unit=${here}` : ''}`);
   if (!response.ok) return places;
-  const { units, findings } = (await response.json()) as Found;
+  const { units, findings, work, lots, parts, people } = (await response.json()) as Found;
   // a place called so comes before questions that only mention the words
   const called = places.filter((place) => place.title.toLowerCase().startsWith(text.toLowerCase()));
   return [
@@ -64,6 +68,30 @@ async function find(text: string, here: string | null): Promise<Target[]> {
       href: `/u/${unit.tag}`,
       title: unit.tag,
       note: `${unit.maker} ${unit.model}; ${unit.probably}`,
+    })),
+    ...work.map((step) => ({
+      id: `w-${step.id}`,
+      href: `/u/${here}/work?log=${step.id}`,
+      title: step.name,
+      note: 'log it as done',
+    })),
+    ...lots.map((lot) => ({
+      id: `l-${lot.code}`,
+      href: `/lots/${lot.code}`,
+      title: lot.name,
+      note: `lot ${lot.code}`,
+    })),
+    ...parts.map((part) => ({
+      id: `c-${part.code}`,
+      href: `/bin?find=${part.code}`,
+      title: `${part.code} ${part.name}`,
+      note: `${part.class}, ${part.place}`,
+    })),
+    ...people.map((person) => ({
+      id: `n-${person.id}`,
+      href: '/rules#people',
+      title: person.name,
+      note: person.role,
     })),
     ...places.filter((place) => !called.includes(place)),
   ];
@@ -173,7 +201,8 @@ export function OneBox() {
             ))}
             {found.length === 0 && (
               <div className="px-3 py-2 text-[14px] text-soft">
-                Nothing yet. A tag, a serial, a model, or a place.
+                Nothing yet. It finds tags, serials, models, lots, parts, people and places; on a unit also
+                questions to ask and work to log.
               </div>
             )}
           </ComboboxOptions>

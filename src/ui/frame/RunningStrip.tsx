@@ -3,16 +3,18 @@ import { Link } from '@/ui/kit/Link';
 import { useEffect, useState } from 'react';
 import { duration } from '../kit/words';
 import { useFloor, type Floor } from '../live/floor';
+import type { MineBlock } from './floorView';
 
 const TICK_MS = 5_000;
 const SHOWN = 5;
+const SHOWN_MINE = 3;
 
 /**
- * What runs alone now and what is left of it; when hands are due it asks for them. On every screen, never
- * covered.
+ * What is in my hands and what runs alone, with what is left of it; when hands are due it asks for them. On
+ * every screen, never covered.
  */
 export function RunningStrip({ floor }: { floor: Floor }) {
-  const { running: blocks, now } = useFloor(floor);
+  const { running: blocks, mine, now } = useFloor(floor);
   const [time, setTime] = useState(now);
   useEffect(() => {
     const drift = now - Date.now();
@@ -31,65 +33,112 @@ export function RunningStrip({ floor }: { floor: Floor }) {
   });
   const due = timed.filter((block) => block.left <= 0).length;
   return (
-    <footer
-      aria-label="Running alone"
-      className="fixed right-0 bottom-0 left-0 z-10 grid h-[62px] grid-cols-[112px_1fr] border-t-2 border-ink bg-paper"
-    >
-      <div className="py-2 pl-5 text-[14px] leading-[1.2] font-semibold">
-        {due ? (
-          <>
-            Hands are
-            <br />
-            needed
-          </>
-        ) : (
-          <>
-            Running
-            <br />
-            alone
-          </>
-        )}
-      </div>
-      <ul className="flex min-w-0 overflow-x-auto">
-        {timed.length === 0 && (
-          <li className="self-center pl-3 text-[14px] text-soft">Nothing runs by itself now.</li>
-        )}
-        {timed.slice(0, SHOWN).map((block) => {
-          const over = block.left <= 0;
+    <footer className="fixed right-0 bottom-0 left-0 z-10 flex h-[62px] overflow-x-auto border-t-2 border-ink bg-paper">
+      <Mine mine={mine} time={time} />
+      <section aria-label="Running alone" className="flex min-w-0 flex-1 border-l-2 border-ink">
+        <div className="w-[92px] shrink-0 py-2 pl-3 text-[14px] leading-[1.2] font-semibold">
+          {due ? (
+            <>
+              Hands are
+              <br />
+              needed
+            </>
+          ) : (
+            <>
+              Running
+              <br />
+              alone
+            </>
+          )}
+        </div>
+        <ul className="flex min-w-0 flex-1">
+          {timed.length === 0 && (
+            <li className="self-center pl-3 text-[14px] whitespace-nowrap text-soft">
+              Nothing runs by itself now.
+            </li>
+          )}
+          {timed.slice(0, SHOWN).map((block) => {
+            const over = block.left <= 0;
+            return (
+              <li
+                key={block.workId}
+                className={`relative min-w-[150px] flex-1 border-l border-rule ${over ? 'bg-hot text-onhot' : ''}`}
+              >
+                <Link
+                  href={`/u/${block.tag}/work`}
+                  className="block h-full px-3 py-1.5 text-[13.5px] whitespace-nowrap"
+                >
+                  <span className="flex justify-between gap-2">
+                    <b className="figures text-[14px] font-semibold">{block.tag}</b>
+                    <b className="figures text-[14px] font-semibold">
+                      {over ? 'now' : duration(Math.ceil(block.left))}
+                    </b>
+                  </span>
+                  <span className="block truncate">
+                    {over ? `done: ${block.title.toLowerCase()}` : block.title}
+                    {block.station && `, ${block.station}`}
+                  </span>
+                  <span
+                    aria-hidden
+                    className={`absolute bottom-0 left-0 h-[5px] ${over ? 'bg-onhot' : 'bg-matdeep'}`}
+                    style={{ width: `${block.share * 100}%` }}
+                  />
+                </Link>
+              </li>
+            );
+          })}
+          {timed.length > SHOWN && (
+            <li className="border-l border-rule px-3 py-2 text-[13.5px] whitespace-nowrap">
+              and {timed.length - SHOWN} more
+            </li>
+          )}
+        </ul>
+      </section>
+    </footer>
+  );
+}
+
+/** What I have begun and not ended: what runs, and what I laid aside. */
+function Mine({ mine, time }: { mine: readonly MineBlock[]; time: number }) {
+  if (mine.length === 0) return null;
+  return (
+    <section aria-label="In my hands" className="flex max-w-[58%] shrink-0">
+      <h2 className="w-[84px] shrink-0 py-2 pl-5 text-[14px] leading-[1.2] font-semibold">
+        In my
+        <br />
+        hands
+      </h2>
+      <ul className="flex min-w-0">
+        {mine.slice(0, SHOWN_MINE).map((block) => {
+          const paused = block.state === 'paused';
+          const minutes =
+            block.minutes + (paused ? 0 : Math.max(0, time - new Date(block.startedAt).getTime()) / 60_000);
           return (
             <li
               key={block.workId}
-              className={`relative min-w-[150px] flex-1 border-l border-rule ${over ? 'bg-hot text-onhot' : ''}`}
+              className={`relative w-[158px] border-l border-rule ${paused ? '' : 'bg-track'}`}
             >
               <Link
-                href={`/u/${block.tag}/work`}
+                href={`/u/${block.tag}${block.state === 'finding' ? '' : '/work'}`}
                 className="block h-full px-3 py-1.5 text-[13.5px] whitespace-nowrap"
               >
                 <span className="flex justify-between gap-2">
                   <b className="figures text-[14px] font-semibold">{block.tag}</b>
-                  <b className="figures text-[14px] font-semibold">
-                    {over ? 'now' : duration(Math.ceil(block.left))}
-                  </b>
+                  <span className="figures text-[13px]">{duration(minutes)}</span>
                 </span>
-                <span className="block truncate">
-                  {over ? `done: ${block.title.toLowerCase()}` : block.title}
-                  {block.station && `, ${block.station}`}
+                <span className={`block truncate ${paused ? 'text-soft' : ''}`}>
+                  {paused ? `paused: ${block.title.toLowerCase()}` : block.title}
                 </span>
-                <span
-                  aria-hidden
-                  className={`absolute bottom-0 left-0 h-[5px] ${over ? 'bg-onhot' : 'bg-matdeep'}`}
-                  style={{ width: `${block.share * 100}%` }}
-                />
               </Link>
             </li>
           );
         })}
-        {timed.length > SHOWN && (
+        {mine.length > SHOWN_MINE && (
           <li className="border-l border-rule px-3 py-2 text-[13.5px] whitespace-nowrap">
-            and {timed.length - SHOWN} more
+            <Link href="/?hands=mine">and {mine.length - SHOWN_MINE} more</Link>
           </li>
         )}
       </ul>
-    </footer>
+    </section>
   );
 }

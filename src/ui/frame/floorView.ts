@@ -18,3 +18,13 @@ export interface RunningBlock {
   startedAt: string;
   expectedMinutes: number;
 }
+
+/** What the person at the screen has begun and not ended. */
+export interface MineBlock {
+  workId: string;
+  tag: string;
+  title: string;
+  state: 'running' | 'finding' | 'paused';
+  startedAt: string;
+  minutes: number;
+}

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useShortcuts } from '../kit/keyboard';
 import { Button, Problem } from '../kit/parts';
 import { TextField } from '../kit/fields';
+import { useOtherHands } from '../kit/theShop';
 import { useCommand } from '../kit/useCommand';
 import { shop } from '../live/shop';
 import { asideWords, type LaidAside } from './aside';
@@ -47,10 +48,27 @@ export function RunningWork({ unit, work, preset, keys = true }: Props) {
     if (ended.ok) shop.say(asideWords(ended.answer?.aside ?? []));
   };
   const toggle = () => void turn();
+  const others = useOtherHands();
+  const [handing, setHanding] = useState(false);
+  const handTo = async (to: string) => {
+    const handed = await send<{ toName: string }>('handOver', { ...on, to }, unit.version);
+    setHanding(false);
+    if (handed.ok) shop.say(`Handed over to ${handed.answer.toName}.`);
+  };
   const leave = () =>
     void send('leaveAlone', { ...on, minutes: Number(minutes.replace(',', '.')), station }, unit.version);
   useShortcuts((key) => {
     if (!keys || !unit.mayWrite || busy) return false;
+    if (handing) {
+      const other = others[Number(key) - 1];
+      if (key === 'Escape' || key === '8') setHanding(false);
+      else if (other) void handTo(other.id);
+      return true;
+    }
+    if (key === '8' && others.length) {
+      setHanding(true);
+      return true;
+    }
     const other = repair ? OTHER_ENDINGS[Number(key) - 5] : undefined;
     if (key === '1') finish(repair ? 'helped' : undefined);
     else if (key === '2' && repair) finish('no-change');
@@ -99,7 +117,27 @@ export function RunningWork({ unit, work, preset, keys = true }: Props) {
         <Button shortcut={keys ? '3' : undefined} disabled={busy} onClick={toggle}>
           {work.status === 'alone' ? 'Hands on again' : paused ? 'Go on' : 'Pause'}
         </Button>
+        {others.length > 0 && (
+          <Button shortcut={keys ? '8' : undefined} disabled={busy} onClick={() => setHanding(!handing)}>
+            Hand over
+          </Button>
+        )}
       </div>
+      {handing && (
+        <div className="mt-2 flex flex-wrap items-center gap-2" role="group" aria-label="Hand over to">
+          <span className="text-[14.5px]">To</span>
+          {others.map((person, i) => (
+            <Button
+              key={person.id}
+              shortcut={keys && i < 7 ? String(i + 1) : undefined}
+              disabled={busy}
+              onClick={() => void handTo(person.id)}
+            >
+              {person.name}
+            </Button>
+          ))}
+        </div>
+      )}
       {repair && work.status !== 'alone' && (
         <div className="mt-2 flex flex-wrap gap-2" role="group" aria-label="It cannot be judged">
           {OTHER_ENDINGS.map((ended, i) => (

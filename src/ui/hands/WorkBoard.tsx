@@ -1,5 +1,5 @@
 'use client';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Button, CautionNote, Heading, Key, Problem, Quiet } from '../kit/parts';
 import { ChoiceField } from '../kit/fields';
 import { useShortcuts } from '../kit/keyboard';
@@ -41,6 +41,8 @@ export interface PartLine {
 
 interface Props {
   unit: UnitHead;
+  /** Where work done already is told. */
+  log: ReactNode;
   open: RunningWorkView[];
   choices: StartChoice[];
   done: DoneLine[];
@@ -57,7 +59,7 @@ const GROUPS = [
 const PROPOSED_KEYS = ['a', 'b', 'c', 'd', 'e'];
 
 /** Work on the unit: what is in hand, what could be started, what was done; parts in it and parts for it. */
-export function WorkBoard({ unit, open, choices, done, parts, bin }: Props) {
+export function WorkBoard({ unit, log, open, choices, done, parts, bin }: Props) {
   const { send, problem, busy } = useCommand();
   const [pick, setPick] = useState('');
   const [shown, setShown] = useState<string | null>(null);
@@ -143,6 +145,7 @@ export function WorkBoard({ unit, open, choices, done, parts, bin }: Props) {
             ))}
           </div>
         </section>
+        {log}
         <section aria-label="Done" className="bg-paper px-5 py-4">
           <Heading>Done so far</Heading>
           {done.length === 0 ? (

@@ -7,13 +7,45 @@ interface TheShop extends Currency {
   zone: string;
 }
 
-const Here = createContext<TheShop>({ sign: '', decimals: 2, zone: 'UTC' });
+/** Somebody who works at a bench. */
+export interface Hand {
+  id: string;
+  name: string;
+}
+interface People {
+  me: string;
+  hands: readonly Hand[];
+}
 
-/** The shop's money and zone, from its rules, for everything inside. */
-export function InShop({ shop, children }: { shop: TheShop; children: ReactNode }) {
+const Here = createContext<TheShop>({ sign: '', decimals: 2, zone: 'UTC' });
+const Around = createContext<People>({ me: '', hands: [] });
+
+/** The shop's money and zone, from its rules, and who works there, for everything inside. */
+export function InShop({
+  shop,
+  me,
+  hands,
+  children,
+}: {
+  shop: TheShop;
+  me: string;
+  hands: readonly Hand[];
+  children: ReactNode;
+}) {
   const { sign, decimals, zone } = shop;
   const value = useMemo(() => ({ sign, decimals, zone }), [sign, decimals, zone]);
-  return <Here value={value}>{children}</Here>;
+  const people = useMemo(() => ({ me, hands }), [me, hands]);
+  return (
+    <Here value={value}>
+      <Around value={people}>{children}</Around>
+    </Here>
+  );
+}
+
+/** Everybody else who works at a bench. */
+export function useOtherHands(): readonly Hand[] {
+  const { me, hands } = useContext(Around);
+  return useMemo(() => hands.filter(({ id }) => id !== me), [me, hands]);
 }
 
 export const useZone = () => useContext(Here).zone;

@@ -1,11 +1,12 @@
 import { useSyncExternalStore } from 'react';
-import type { LineStage, RunningBlock } from '../frame/floorView';
+import type { LineStage, MineBlock, RunningBlock } from '../frame/floorView';
 
 /** What every screen shows of the floor. */
 export interface Floor {
   line: LineStage[];
   quarantine: number;
   running: RunningBlock[];
+  mine: MineBlock[];
   /** When it was true, ms of the shop's clock. */
   now: number;
 }

@@ -8,6 +8,7 @@ import { useShortcuts } from '../kit/keyboard';
 import { Known, Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
 import { tellConcern } from '../live/Connection';
+import { refreshFloor } from '../live/floor';
 import { tellStage } from '../frame/LineHere';
 import type { UnitHead } from '@/words/unitView';
 
@@ -41,6 +42,16 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
       tellConcern(null);
     };
   }, [unit.stage, unit.id]);
+  useEffect(() => {
+    // turning away ends finding out; the page may be going for good, so it is sent without waiting
+    const leave = () => void navigator.sendBeacon(`/api/units/${unit.tag}/leave`);
+    window.addEventListener('pagehide', leave);
+    return () => {
+      window.removeEventListener('pagehide', leave);
+      leave();
+      setTimeout(() => void refreshFloor(), 300);
+    };
+  }, [unit.tag]);
   useShortcuts((key) => {
     const view = VIEWS.find(([letter]) => letter === key.toLowerCase());
     if (!view) return false;

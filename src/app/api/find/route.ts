@@ -1,10 +1,12 @@
 import { answer } from '@/server/answer';
 import { requireActorForApi } from '@/server/session';
 import { findingsMatching } from '@/shop/diagnosis/case';
+import { shopMatching, workMatching } from '@/shop/find/queries';
 import { findUnits, unitByTag } from '@/shop/units/queries';
 
 /**
- * What the one box shows for a few letters; with ?unit=TAG also the questions that can be asked of that unit.
+ * What the one box shows for a few letters; with ?unit=TAG also the questions that can be asked of that unit
+ * and the work that can be logged on it.
  */
 export async function GET(request: Request): Promise<Response> {
   return answer(async () => {
@@ -23,6 +25,11 @@ export async function GET(request: Request): Promise<Response> {
           .slice(0, 6)
           .map((finding) => ({ id: finding.id, ask: finding.ask }))
       : [];
-    return { units: await findUnits(text), findings };
+    const [units, work, rest] = await Promise.all([
+      findUnits(text),
+      unit ? workMatching(text, unit.unit.chassis) : [],
+      shopMatching(text),
+    ]);
+    return { units, findings, work, ...rest };
   });
 }

@@ -5,7 +5,6 @@ import { floorNow } from '@/shop/floor/queries';
 /** The line across the top and what runs alone, for pages that nothing else concerns. */
 export async function GET(): Promise<Response> {
   return answer(async () => {
-    await requireActorForApi();
-    return floorNow();
+    return floorNow((await requireActorForApi()).id);
   });
 }

@@ -1,7 +1,9 @@
-import { repairById } from '@/catalog';
+import { catalogue, repairById } from '@/catalog';
+import { appliesTo } from '@/core/belief/model';
 import { binParts } from '@/shop/components/queries';
 import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { partsIn, workOf } from '@/shop/units/queries';
+import { LogWork } from '@/ui/hands/LogWork';
 import { WorkBoard, type PartLine, type StartChoice } from '@/ui/hands/WorkBoard';
 import { dayAndTime } from '@/words/time';
 import { runningViews, workMinutes } from '@/words/answers';
@@ -17,8 +19,11 @@ const line = (part: Awaited<ReturnType<typeof partsIn>>[number]): PartLine => ({
   costMinor: part.costMinor,
 });
 
-export default async function WorkPage({ params }: { params: Promise<{ tag: string }> }) {
+type Props = { params: Promise<{ tag: string }>; searchParams: Promise<{ log?: string }> };
+
+export default async function WorkPage({ params, searchParams }: Props) {
   const { tag } = await params;
+  const { log } = await searchParams;
   const { unit } = await loadUnit(tag);
   const [head, house, work, parts, bin] = await Promise.all([
     unitHead(tag),
@@ -63,8 +68,20 @@ export default async function WorkPage({ params }: { params: Promise<{ tag: stri
         alone: minutes.alone,
       };
     });
+  const loggable = [
+    ...catalogue.repairs
+      .filter((repair) => appliesTo(repair, unit.chassis))
+      .map(({ id, name, minutes }) => ({ ref: id, name, minutes, repair: true })),
+    ...house.tables.work.map(({ id, name, attendedMinutes }) => ({
+      ref: id,
+      name,
+      minutes: attendedMinutes,
+      repair: false,
+    })),
+  ];
   return (
     <WorkBoard
+      log={<LogWork key={log} unit={head} choices={loggable} first={log ?? null} />}
       unit={head}
       open={runningViews(work)}
       choices={[...proposed, ...usual]}

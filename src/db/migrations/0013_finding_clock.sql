@@ -1,0 +1,1 @@
+ALTER TABLE "work_segments" ADD COLUMN "seen_at" timestamp with time zone;

@@ -1,0 +1,159 @@
+'use client';
+import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react';
+import { useRef, useState, type FormEvent } from 'react';
+import { ENDINGS, type Ending } from '@/core/catalogue';
+import { ENDING_WORDS } from '@/words/names';
+import type { UnitHead } from '@/words/unitView';
+import { ChoiceField, TextField } from '../kit/fields';
+import { useShortcuts } from '../kit/keyboard';
+import { Button, Heading, Key, Problem } from '../kit/parts';
+import { useCommand } from '../kit/useCommand';
+
+/** A repair or a piece of work, with its usual minutes. */
+export interface LogChoice {
+  ref: string;
+  name: string;
+  minutes: number;
+  repair: boolean;
+}
+
+const SHOWN = 12;
+const matches = (name: string, text: string) =>
+  text
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => name.toLowerCase().includes(word));
+
+/** Work that was done out of order is told afterwards, with its time and how it ended. */
+export function LogWork({
+  unit,
+  choices,
+  first,
+}: {
+  unit: UnitHead;
+  choices: readonly LogChoice[];
+  /** Already chosen in the one box. */
+  first: string | null;
+}) {
+  const { send, problem, busy } = useCommand();
+  const named = choices.find(({ ref }) => ref === first) ?? null;
+  const [chosen, setChosen] = useState<LogChoice | null>(named);
+  const [minutes, setMinutes] = useState(named ? String(named.minutes) : '');
+  const [ended, setEnded] = useState<Ending>('helped');
+  const [text, setText] = useState('');
+  const [said, setSaid] = useState('');
+  const box = useRef<HTMLInputElement>(null);
+  const form = useRef<HTMLFormElement>(null);
+  useShortcuts((key) => {
+    if (key.toLowerCase() !== 'k' || unit.held || !unit.mayWrite) return false;
+    box.current?.focus();
+    return true;
+  });
+  if (!unit.mayWrite || unit.held) return null;
+  const choose = (choice: LogChoice | null) => {
+    setChosen(choice);
+    setSaid('');
+    if (!choice) return;
+    setMinutes(String(choice.minutes));
+    form.current?.querySelector<HTMLInputElement>('input[name="minutes"]')?.select();
+  };
+  const log = async (event: FormEvent) => {
+    event.preventDefault();
+    if (!chosen) return;
+    const logged = await send(
+      'logWork',
+      {
+        unitId: unit.id,
+        ref: chosen.ref,
+        minutes: Number(minutes.replace(',', '.')),
+        ...(chosen.repair && { ended }),
+      },
+      unit.version,
+    );
+    if (!logged.ok) return;
+    setSaid(`On record: ${chosen.name}, ${minutes} min.`);
+    setChosen(null);
+    setMinutes('');
+    setText('');
+  };
+  const found = choices.filter(({ name }) => matches(name, text)).slice(0, SHOWN);
+  return (
+    <section aria-label="Done already" className="bg-paper px-5 py-4">
+      <Heading>
+        <Key>K</Key> Done already, in any order
+      </Heading>
+      <form
+        ref={form}
+        onSubmit={(event) => void log(event)}
+        className="mt-2 grid grid-cols-[minmax(0,1fr)_96px] items-end gap-2 sm:grid-cols-[minmax(0,1fr)_96px_170px_auto]"
+      >
+        <Combobox value={chosen} onChange={choose} immediate>
+          <div className="relative">
+            <label htmlFor="log-work" className="block text-[13px] text-soft">
+              Which work
+            </label>
+            <ComboboxInput
+              id="log-work"
+              ref={box}
+              displayValue={(choice: LogChoice | null) => choice?.name ?? text}
+              onChange={(event) => setText(event.target.value)}
+              autoComplete="off"
+              placeholder="reseat, paste, keyboard …"
+              className="h-11 w-full border-2 border-ink bg-sheet px-2.5"
+            />
+            <ComboboxOptions className="absolute z-20 max-h-80 w-full min-w-[300px] overflow-auto border-2 border-ink bg-paper">
+              {found.map((choice) => (
+                <ComboboxOption
+                  key={choice.ref}
+                  value={choice}
+                  className="flex min-h-11 items-center justify-between gap-3 border-b border-rule px-3 data-focus:bg-ink data-focus:text-paper"
+                >
+                  {choice.name}
+                  <span className="figures text-[13px] whitespace-nowrap">{choice.minutes} min</span>
+                </ComboboxOption>
+              ))}
+              {found.length === 0 && (
+                <div className="px-3 py-2 text-[14px] text-soft">No work is called so.</div>
+              )}
+            </ComboboxOptions>
+          </div>
+        </Combobox>
+        <TextField
+          label="Hands"
+          hint="min"
+          name="minutes"
+          inputMode="decimal"
+          value={minutes}
+          onChange={(event) => setMinutes(event.target.value)}
+          required
+        />
+        {chosen?.repair !== false && (
+          <ChoiceField
+            label="It ended"
+            value={ended}
+            onChange={(event) => setEnded(event.target.value as Ending)}
+          >
+            {ENDINGS.map((each) => (
+              <option key={each} value={each}>
+                {ENDING_WORDS[each]}
+              </option>
+            ))}
+          </ChoiceField>
+        )}
+        <Button type="submit" disabled={busy || !chosen}>
+          Log it
+        </Button>
+      </form>
+      {said && (
+        <p role="status" className="mt-1 text-[14.5px]">
+          {said}
+        </p>
+      )}
+      {problem && (
+        <div className="mt-2">
+          <Problem>{problem.message}</Problem>
+        </div>
+      )}
+    </section>
+  );
+}
