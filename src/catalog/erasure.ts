@@ -10,3 +10,11 @@ export const erasureMethods = [
   'Physical destruction',
   'Handed back to its owner',
 ] as const;
+
+/** How an erasure is usually verified: common practice. */
+export const erasureChecks = [
+  'every sector read back, all zero',
+  '10 % of sectors read back, all zero',
+  'the drive reports it done, a sample read back',
+  'destroyed before our eyes',
+] as const;

@@ -23,6 +23,6 @@ export const erasures = pgTable(
   (t) => [
     index('erasures_component').on(t.componentId),
     index('erasures_unit').on(t.unitId),
-    check('erasures_kind', sql`${t.kind} in ('erased', 'returned', 'destroyed', 'never')`),
+    check('erasures_kind', sql`${t.kind} in ('erased', 'returned', 'destroyed', 'never', 'used')`),
   ],
 );

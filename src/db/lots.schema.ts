@@ -15,6 +15,7 @@ import {
 import { at, money } from './columns';
 import type { BenchState, Chassis, LotSource } from '@/core/catalogue';
 import type { Evaluation } from '@/core/steps/evaluate';
+import type { StopRoute } from '@/core/steps/problem';
 
 export const lots = pgTable(
   'lots',
@@ -39,6 +40,10 @@ export const lots = pgTable(
     check('lots_allocation', sql`${t.allocation} in ('value', 'equal')`),
   ],
 );
+
+/** What a machine that leaves without a sale became. */
+export const GONE_AS = ['harvested', 'recycled', 'returned', 'given away', 'lost'] as const;
+export type GoneAs = (typeof GONE_AS)[number];
 
 export const STAGES = [
   'dock',
@@ -102,6 +107,10 @@ export const units = pgTable(
     grade: text('grade'),
     /** Version of the house's tables it was given under; null or 0: as shipped. */
     gradeHouse: integer('grade_house'),
+    /** How it is to end, decided by a person: a stopping route; null: not decided. */
+    ending: text('ending').$type<StopRoute>(),
+    /** What became of it when it went without a sale. */
+    goneAs: text('gone_as').$type<GoneAs>(),
     listed: boolean('listed').notNull().default(false),
     askMinor: money('ask_minor'),
     createdAt: at('created_at').notNull().defaultNow(),

@@ -1,4 +1,5 @@
-import { jsonb, pgTable, real, text, uuid } from 'drizzle-orm/pg-core';
+import { sql } from 'drizzle-orm';
+import { bigint, check, index, jsonb, pgTable, real, text, uuid } from 'drizzle-orm/pg-core';
 import { at, money } from './columns';
 import { units } from './lots.schema';
 
@@ -20,3 +21,30 @@ export const sales = pgTable('sales', {
   by: text('by').notNull(),
   at: at('at').notNull().defaultNow(),
 });
+
+/** A sale as it stood, written down when it is undone. */
+export type SoldAs = Omit<typeof sales.$inferSelect, 'unitId' | 'at'> & { at: string };
+
+/** Sales that were undone: cancelled before the machine was handed over, or taken back from its buyer. */
+export const saleEndings = pgTable(
+  'sale_endings',
+  {
+    id: bigint('id', { mode: 'number' }).primaryKey().generatedAlwaysAsIdentity(),
+    unitId: uuid('unit_id')
+      .notNull()
+      .references(() => units.id, { onDelete: 'restrict' }),
+    kind: text('kind').notNull(),
+    sale: jsonb('sale').$type<SoldAs>().notNull(),
+    /** Given back to the buyer, and what selling had cost and does not come back. */
+    refundMinor: money('refund_minor').notNull(),
+    keptMinor: money('kept_minor').notNull(),
+    feesMinor: money('fees_minor').notNull(),
+    reason: text('reason').notNull(),
+    by: text('by').notNull(),
+    at: at('at').notNull().defaultNow(),
+  },
+  (t) => [
+    index('sale_endings_unit').on(t.unitId),
+    check('sale_endings_kind', sql`${t.kind} in ('cancelled', 'returned')`),
+  ],
+);

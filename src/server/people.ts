@@ -4,7 +4,7 @@ import { checkedInput } from '@/shop/input';
 import { type Actor, type Role } from '@/shop/command';
 import { runCommand } from '@/shop/runner';
 import { ShopError } from '@/shop/errors';
-import { addPersonCommand, putPerson, ROLES } from '@/shop/people/commands';
+import { addPersonCommand, putPerson, ROLES, setPasswordCommand } from '@/shop/people/commands';
 import { LONGEST_PASSWORD, SHORTEST_PASSWORD } from './auth';
 import { hash } from './password';
 
@@ -47,4 +47,21 @@ export async function addPerson(actor: Actor, input: unknown): Promise<{ id: str
   const { password, ...asked } = checkedInput<Asked>(shape, input);
   const passwordHash = await hash(password);
   return (await runCommand(addPersonCommand, actor, { input: { ...asked, passwordHash } })).answer;
+}
+
+const passwordShape = Joi.object({
+  person: Joi.string().max(80).required().label('person'),
+  password: Joi.string().min(SHORTEST_PASSWORD).max(LONGEST_PASSWORD).required().label('password'),
+});
+
+/**
+ * Another password; everybody who was signed in as this person is signed out.
+ * @throws ShopError when the caller may not, or the password is too short
+ */
+export async function setPassword(actor: Actor, input: unknown): Promise<null> {
+  const { person, password } = checkedInput<{ person: string; password: string }>(passwordShape, input);
+  if (actor.role !== 'owner' && actor.id !== person)
+    throw new ShopError('forbidden', 'Only an owner sets another person’s password.');
+  const passwordHash = await hash(password);
+  return (await runCommand(setPasswordCommand, actor, { input: { person, passwordHash } })).answer;
 }

@@ -14,6 +14,7 @@ import * as report from './report/commands';
 import * as rules from './rules/commands';
 import * as house from './house/commands';
 import * as sales from './sales/commands';
+import * as corrections from './sales/corrections';
 import * as units from './units/commands';
 import * as work from './work/commands';
 
@@ -31,6 +32,8 @@ const all = [
   units.voidObservation,
   units.setBench,
   units.setStage,
+  units.decide,
+  units.endUnit,
   units.typeSpec,
   work.startWork,
   work.pauseWork,
@@ -55,6 +58,9 @@ const all = [
   proof.giveGrade,
   sales.listUnit,
   sales.sellUnit,
+  corrections.correctSale,
+  corrections.cancelSale,
+  corrections.returnSale,
   report.makeReportToken,
   report.ingestReport,
   photos.removePhoto,
@@ -72,6 +78,7 @@ const all = [
   people.setRole,
   people.closePerson,
   people.renamePerson,
+  people.signOutPerson,
   reservation.reservePart,
   reservation.releasePart,
   reservation.judgePart,

@@ -2,7 +2,7 @@ import type { EventKind } from '@/core/record/events';
 import { minorText } from '@/core/money/minor';
 import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import { readValue } from '@/core/record/values';
-import { ENDING_WORDS, NO_ANSWER_WORDS, TOOL_NAMES } from './names';
+import { ROUTE_NAMES, ENDING_WORDS, NO_ANSWER_WORDS, TOOL_NAMES } from './names';
 
 /** What each kind of event is called in the history. */
 export const EVENT_TITLES: Record<EventKind, string> = {
@@ -46,6 +46,11 @@ export const EVENT_TITLES: Record<EventKind, string> = {
   'defect removed': 'Mark gone',
   graded: 'Graded',
   listed: 'Listed',
+  'sale corrected': 'Sale corrected',
+  'sale cancelled': 'Sale cancelled',
+  'came back': 'Came back',
+  decided: 'Decided',
+  gone: 'Gone',
   sold: 'Sold',
   photo: 'Photograph',
   'photo removed': 'Photograph gone',
@@ -64,6 +69,8 @@ export const EVENT_TITLES: Record<EventKind, string> = {
   revaluation: 'All units again',
   'job cancelled': 'Stopped',
   'person added': 'Let in',
+  'password set': 'Password set',
+  'signed out': 'Signed out',
   'person closed': 'Account closed',
   'person renamed': 'Renamed',
   role: 'Role',
@@ -107,6 +114,13 @@ const amount = (value: unknown, { decimals }: Names) =>
 const lower = (words: string) => words.charAt(0).toLowerCase() + words.slice(1);
 const many = (count: number, one: string, more: string) => `${count} ${count === 1 ? one : more}`;
 const counted = (value: unknown) => (Array.isArray(value) ? value.length : 0);
+
+const SALE_FIELDS: Record<string, string> = {
+  priceMinor: 'price',
+  feesMinor: 'fees',
+  soldOn: 'day',
+  channel: 'where',
+};
 
 function aside(payload: Payload): string {
   const laid = Array.isArray(payload.paused) ? (payload.paused as { title?: string; tag?: string }[]) : [];
@@ -171,7 +185,7 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
   'work logged': (p) =>
     `${text(p, 'title')}, ${text(p, 'minutes')} min of hands${p.ended ? `: ${endedWords(p)}` : ''}${p.note ? `; ${text(p, 'note')}` : ''}`,
   'work finished': (p) =>
-    `${text(p, 'title')}${p.ended || typeof p.helped === 'boolean' ? `: ${endedWords(p)}` : ''}${p.note ? `; ${text(p, 'note')}` : ''}`,
+    `${text(p, 'title')}${p.ended || typeof p.helped === 'boolean' ? `: ${endedWords(p)}` : ''}${p.note ? `; ${text(p, 'note')}` : ''}${p.erased ? `; ${driveNamed(p.erased as Payload)} erased: ${text(p.erased as Payload, 'method')}` : ''}`,
   'left running': (p) =>
     `${text(p, 'title')}, ${text(p, 'minutes')} min${p.station ? `, ${text(p, 'station')}` : ''}`,
   'memory start': (p) => {
@@ -196,6 +210,24 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
     `${names.surface(text(p, 'surface')) ?? text(p, 'surface')}: ${lower(names.defect(text(p, 'kind')) ?? text(p, 'kind'))}, ${WHY[text(p, 'why')] ?? text(p, 'why')}`,
   graded: (p) => `grade ${text(p, 'grade')}, rubric ${text(p, 'rubric')}`,
   listed: (p, names) => `at ${amount(p.askMinor, names)}, grade ${text(p, 'grade')}`,
+  'sale corrected': (p, names) =>
+    `${Object.entries((p.after ?? {}) as Payload)
+      .map(([key, value]) => {
+        const was = (p.before as Payload | undefined)?.[key];
+        const say = (each: unknown) => (key.endsWith('Minor') ? amount(each, names) : String(each ?? ''));
+        return `${SALE_FIELDS[key] ?? key} ${say(was)} → ${say(value)}`;
+      })
+      .join(', ')}; ${text(p, 'why')}`,
+  'sale cancelled': (p, names) => `${amount(p.priceMinor, names)} of ${text(p, 'soldOn')}; ${text(p, 'why')}`,
+  'came back': (p, names) =>
+    `${amount(p.refundMinor, names)} given back of ${amount(p.priceMinor, names)}; ${text(p, 'why')}${
+      Array.isArray(p.complaints) && p.complaints.length
+        ? `; said: ${p.complaints.map((id) => lower(names.finding(String(id))?.outcomes[1]?.label ?? String(id))).join(', ')}`
+        : ''
+    }`,
+  decided: (p) =>
+    p.route ? (ROUTE_NAMES[text(p, 'route')] ?? text(p, 'route')).toLowerCase() : 'not yet after all',
+  gone: (p) => `${text(p, 'as')}${p.note ? `; ${text(p, 'note')}` : ''}`,
   sold: (p, names) => `for ${amount(p.priceMinor, names)}${p.channel ? `, ${text(p, 'channel')}` : ''}`,
   'unit added': (p) => `${text(p, 'tag')} ${text(p, 'maker')} ${text(p, 'model')}`.replace(/ +/g, ' ').trim(),
   'house tables': (payload) => {

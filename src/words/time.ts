@@ -28,3 +28,7 @@ export function dayAndTime(at: Date | string, zone: string): string {
   const { month, day, hour, minute } = partsOf(at, zone);
   return `${month}-${day} ${hour}:${minute}`;
 }
+
+/** Whole days from one day to another, both as 2026-11-05. */
+export const daysBetween = (from: string, to: string) =>
+  Math.round((Date.parse(`${to}T00:00Z`) - Date.parse(`${from}T00:00Z`)) / 86_400_000);

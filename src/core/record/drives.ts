@@ -27,6 +27,9 @@ export function dataState(entries: readonly Pick<DataEntry, 'what'>[]): { accoun
     if (what === 'cloned') {
       accounted = false;
       why = 'was written with a clone since it was erased: it holds somebody’s data again';
+    } else if (what === 'used') {
+      accounted = false;
+      why = 'came back from a buyer: it holds somebody’s data again';
     } else if (what !== 'installed') {
       accounted = true;
       why = '';

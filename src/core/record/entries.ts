@@ -56,9 +56,9 @@ export interface DataEntry extends Entry<'data'> {
   drive: string;
   /**
    * `never`: new, never held any. `installed`: a fresh system written by the shop. `cloned`: somebody's data
-   * written on it.
+   * written on it. `used`: it came back from somebody who had it.
    */
-  what: 'erased' | 'returned' | 'destroyed' | 'never' | 'installed' | 'cloned';
+  what: 'erased' | 'returned' | 'destroyed' | 'never' | 'installed' | 'cloned' | 'used';
 }
 
 /** What a person says of the bench: mains, case, battery, board. */

@@ -95,6 +95,15 @@ export interface EventPayloads {
     ended?: string;
     observation: number | null;
     note: string;
+    /** What the run did to a drive, as its own entry would say it. */
+    erased?: {
+      erasure: string;
+      component: string;
+      code: string;
+      serial: string;
+      method: string;
+      verified: string;
+    };
   };
   'memory start': { start: number; placed: string[]; cleaned: number[]; gb: number | null };
   'memory start back': { start: number };
@@ -120,6 +129,11 @@ export interface EventPayloads {
   'defect removed': { defect: string; surface: string; kind: string; why: string };
   graded: { grade: string | null; points: number; rubric: string; [more: string]: unknown };
   listed: { askMinor: number; grade: string };
+  'sale corrected': { before: Record<string, unknown>; after: Record<string, unknown>; why: string };
+  'sale cancelled': { priceMinor: number; soldOn: string; why: string };
+  'came back': { priceMinor: number; refundMinor: number; soldOn: string; complaints: string[]; why: string };
+  decided: { route: string | null; before: string | null };
+  gone: { as: string; from: string; note: string; drives: string[] };
   sold: { priceMinor: number; feesMinor: number; soldOn: string; channel: string };
   photo: { photo: string; width: number; height: number; bytes: number; note: string };
   'photo removed': { photo: string };
@@ -141,6 +155,8 @@ export interface EventPayloads {
   'job cancelled': { job: string; done: number; total: number };
   'person added': Person & { role: string };
   'person closed': Person;
+  'password set': Person;
+  'signed out': Person & { sessions: number };
   'person renamed': { person: string; from: string; to: string };
   role: Person & { from: string; to: string };
 }

@@ -13,9 +13,12 @@ const bookSql = sql`
   select u.id, u.tag, u.stage, u.lot_id, u.value_minor, sa.price_minor as sold_minor, sa.fees_minor,
     coalesce(sa.cost_minor, u.cost_minor) as cost_minor, coalesce(sa.parts_minor, parts.minor, 0) as parts_minor,
     coalesce(sa.attended_minutes, hands.minutes, 0)::float8 as attended_minutes,
-    coalesce(sa.rate_per_hour_minor, sh.rate_per_hour_minor) as rate
+    coalesce(sa.rate_per_hour_minor, sh.rate_per_hour_minor) as rate,
+    coalesce(undone.kept, 0) as kept_minor, coalesce(undone.fees, 0) as lost_minor
   from units u cross join shop sh
-  left join sales sa on sa.unit_id = u.id`;
+  left join sales sa on sa.unit_id = u.id
+  left join (select unit_id, sum(kept_minor)::bigint as kept, sum(fees_minor)::bigint as fees
+    from sale_endings group by unit_id) undone on undone.unit_id = u.id`;
 const handsSql = (units: SQL) => sql`
   select s.unit_id, sum(extract(epoch from ${endOfStretch} - s.started_at) / 60) as minutes
   from work_segments s where s.attended and s.unit_id in (${units}) group by s.unit_id`;
@@ -140,10 +143,12 @@ export async function lotBooks(): Promise<LotBook[]> {
     priced as (select *, round(attended_minutes * rate / 60) as labour from unit)
     select l.id, l.code, l.name, l.received_on::text, l.price_minor + l.freight_minor + l.fees_minor as paid,
       count(p.id) as units, count(p.sold_minor) as sold, count(*) filter (where p.stage = 'quarantine') as quarantine,
-      coalesce(sum(p.sold_minor), 0)::float8 as taken, coalesce(sum(p.fees_minor), 0)::float8 as fees,
+      (coalesce(sum(p.sold_minor), 0) + coalesce(sum(p.kept_minor), 0))::float8 as taken,
+      (coalesce(sum(p.fees_minor), 0) + coalesce(sum(p.lost_minor), 0))::float8 as fees,
       coalesce(sum(p.parts_minor), 0)::float8 as parts, coalesce(sum(p.labour), 0)::float8 as labour,
       coalesce(sum(p.attended_minutes), 0)::float8 as minutes,
-      coalesce(sum(p.sold_minor - p.cost_minor - p.parts_minor - p.labour - coalesce(p.fees_minor, 0)), 0)::float8 as profit,
+      coalesce(sum(p.sold_minor - p.cost_minor - p.parts_minor - p.labour - coalesce(p.fees_minor, 0)
+        + p.kept_minor - p.lost_minor), 0)::float8 as profit,
       coalesce(sum(p.value_minor) filter (where p.stage not in ('sold', 'gone', 'quarantine')), 0)::float8 as still
     from lots l left join priced p on p.lot_id = l.id
     group by l.id order by l.received_on desc, l.code`);

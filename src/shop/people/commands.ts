@@ -196,3 +196,51 @@ export const closePerson = defineCommand<{ person: string }, null>({
     };
   },
 });
+
+/**
+ * Another password, by an owner or by the person. Whoever still used the old one is signed out. The caller
+ * (`server/people`) has made its hash.
+ */
+export const setPasswordCommand = defineCommand<{ person: string; passwordHash: string }, null>({
+  name: 'setPassword',
+  roles: ['owner', 'technician'],
+  onUnit: false,
+  input: Joi.object({ person, passwordHash: Joi.string().max(400).required() }),
+  async run({ tx, actor }, input) {
+    if (actor.role !== 'owner' && actor.id !== input.person)
+      throw new ShopError('forbidden', 'Only an owner sets another person’s password.');
+    const row = await known(tx, input.person);
+    const set = await tx
+      .update(account)
+      .set({ password: input.passwordHash })
+      .where(eq(account.userId, row.id))
+      .returning({ id: account.id });
+    if (set.length === 0) throw new ShopError('refused', `${row.name} cannot sign in: let them in again.`);
+    await endEverywhere(tx, row.id);
+    return {
+      event: { person: row.id, kind: 'password set', payload: { person: row.id, name: row.name } },
+      answer: null,
+    };
+  },
+});
+
+/** Ends every session of a person: a phone left behind, a bench left signed in. */
+export const signOutPerson = defineCommand<{ person: string }, { sessions: number }>({
+  name: 'signOutPerson',
+  roles: ['owner'],
+  onUnit: false,
+  input: Joi.object({ person }),
+  async run({ tx }, input) {
+    const row = await known(tx, input.person);
+    const gone = await tx.delete(session).where(eq(session.userId, row.id)).returning({ id: session.id });
+    if (gone.length === 0) throw new ShopError('refused', `${row.name} is signed in nowhere.`);
+    return {
+      event: {
+        person: row.id,
+        kind: 'signed out',
+        payload: { person: row.id, name: row.name, sessions: gone.length },
+      },
+      answer: { sessions: gone.length },
+    };
+  },
+});

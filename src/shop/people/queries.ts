@@ -10,6 +10,11 @@ export async function people() {
       name: user.name,
       email: user.email,
       role: user.role,
+      /** Sessions that stand, and the last time one of them was used. */
+      sessions: sql<number>`(select count(*)::int from "session" s where s.user_id = "user"."id" and s.expires_at > now())`,
+      lastSeen: sql<
+        string | null
+      >`(select max(s.updated_at) from "session" s where s.user_id = "user"."id" and s.expires_at > now())`,
       open: sql<boolean>`exists (select 1 from "account" a where a.user_id = "user"."id")`,
     })
     .from(user)

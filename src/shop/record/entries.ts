@@ -44,6 +44,8 @@ export function wayOf(
   unit: string,
 ): PartEntry['way'] | null {
   const here = `unit:${unit}`;
+  // what was sold with it comes back with it
+  if (move.to === here && move.from === 'sold') return null;
   if (move.to === here)
     return move.from === 'arrived' || move.reason.startsWith('seen here by') ? 'found' : 'in';
   // what is sold goes with the machine

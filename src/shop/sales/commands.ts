@@ -1,6 +1,7 @@
-import { eq, sql } from 'drizzle-orm';
+import { and, eq, inArray, ne, sql } from 'drizzle-orm';
 import Joi from 'joi';
-import { components, sales, shop, units } from '@/db/schema';
+import { components, sales, shop, units, work } from '@/db/schema';
+import type { Transaction } from '@/db/client';
 import { release } from '../components/bin';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
@@ -13,7 +14,26 @@ import { moveStage } from '../line';
 import { refuseHeld } from '../line';
 import { proofOf } from '../proof/proof';
 import { houseNow } from '../house/tables';
-import { closeOpenWork } from '../work/clock';
+import { closeOpenWork, FIND_OUT } from '../work/clock';
+
+/** Nothing goes on the shelf with a clock on it. Finding out is on no list: it ends by itself. */
+async function assertNothingOpen(tx: Transaction, unitId: string): Promise<void> {
+  const open = await tx
+    .select({ title: work.title, status: work.status })
+    .from(work)
+    .where(
+      and(
+        eq(work.unitId, unitId),
+        ne(work.ref, FIND_OUT),
+        inArray(work.status, ['running', 'paused', 'alone']),
+      ),
+    );
+  if (open.length)
+    throw new ShopError(
+      'refused',
+      `Not listed: ${open.map(({ title, status }) => `"${title}" ${status === 'alone' ? 'still runs' : 'is still open'}`).join(', ')}. End it first.`,
+    );
+}
 
 /** To the shelf, with a price. Refused while a drive's data is unaccounted for, or it is not graded. */
 export const listUnit = defineCommand<{ unitId: string; askMinor: number }, { tag: string }>({
@@ -24,6 +44,7 @@ export const listUnit = defineCommand<{ unitId: string; askMinor: number }, { ta
   async run({ tx, unit }, { askMinor }) {
     refuseHeld(unit!);
     await assertDataAccounted(tx, unit!, 'Not listed');
+    await assertNothingOpen(tx, unit!.id);
     if (!unit!.grade) throw new ShopError('refused', 'Not listed: prove and grade it first.');
     const { rubric } = (await houseNow(tx)).tables;
     const { result } = await proofOf(tx, unit!, rubric);

@@ -10,13 +10,27 @@ import {
   type NoAnswer,
 } from '@/core/catalogue';
 import { appliesTo } from '@/core/belief/model';
+import type { StopRoute } from '@/core/steps/problem';
 import { READ_MACHINE } from '@/core/steps/rank';
 import { catalogue } from '@/catalog';
-import { events, observations, STAGES, units, work, type Stage } from '@/db/schema';
+import {
+  components,
+  erasures,
+  events,
+  GONE_AS,
+  movements,
+  observations,
+  STAGES,
+  units,
+  work,
+  type GoneAs,
+  type Stage,
+} from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type CommandContext } from '../command';
 import { ShopError } from '../errors';
 import { shortText, unitId, rowNumber } from '../input';
 import { release } from '../components/bin';
+import { move } from '../components/move';
 import { closeOpenWork, endSegment, turnToFinding, type LaidAside } from '../work/clock';
 import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import { figureIn, readValue } from '@/core/record/values';
@@ -438,7 +452,7 @@ export const setStage = defineCommand<{ unitId: string; stage: Stage }, { stage:
   input: Joi.object({
     unitId,
     stage: Joi.string()
-      .valid(...STAGES.filter((stage) => stage !== 'sold' && stage !== 'shelf'))
+      .valid(...STAGES.filter((stage) => !['sold', 'shelf', 'gone'].includes(stage)))
       .required()
       .label('stage'),
   }),
@@ -446,15 +460,137 @@ export const setStage = defineCommand<{ unitId: string; stage: Stage }, { stage:
     if (unit!.stage === 'sold') throw new ShopError('refused', 'It has been sold: its record is closed.');
     if (unit!.stage === 'quarantine' && actor.role !== 'owner')
       throw new ShopError('forbidden', 'Only the owner lets a unit out of quarantine.');
-    if (stage === 'gone') await assertDataAccounted(tx, unit!, 'It stays');
     if (unit!.listed) await tx.update(units).set({ listed: false }).where(eq(units.id, unit!.id));
-    // nothing runs on, and nothing is held for, a machine that is set apart or gone
-    if (stage === 'quarantine' || stage === 'gone') {
+    if (unit!.stage === 'gone') await bringBack(tx, actor, unit!);
+    if (unit!.ending && (stage === 'find' || stage === 'decide'))
+      await tx.update(units).set({ ending: null }).where(eq(units.id, unit!.id));
+    // nothing runs on, and nothing is held for, a machine that is set apart
+    if (stage === 'quarantine') {
       await closeOpenWork(tx, unit!.id);
       await release(tx, unit!.id);
     }
     await moveStage(tx, unit!, stage);
     return { event: { kind: 'stage', payload: { from: unit!.stage, to: stage } }, answer: { stage } };
+  },
+});
+
+/** A unit that was gone is here again, with what went with it. */
+async function bringBack(
+  tx: CommandContext['tx'],
+  actor: CommandContext['actor'],
+  unit: NonNullable<CommandContext['unit']>,
+): Promise<void> {
+  const went = await tx
+    .select({ part: components })
+    .from(components)
+    .innerJoin(movements, and(eq(movements.componentId, components.id), eq(movements.n, components.lastMove)))
+    .where(
+      and(
+        eq(movements.fromPlace, `unit:${unit.id}`),
+        eq(movements.reason, `${unit.goneAs} with ${unit.tag}`),
+      ),
+    );
+  for (const { part } of went) {
+    await move(tx, actor, part, `unit:${unit.id}`, `came back with ${unit.tag}`);
+    if (part.class === 'drive' && part.place === 'returned')
+      await tx.insert(erasures).values({
+        componentId: part.id,
+        unitId: unit.id,
+        kind: 'used',
+        method: 'came back with the machine',
+        by: actor.id,
+        byName: actor.name,
+      });
+  }
+  await tx.update(units).set({ goneAs: null }).where(eq(units.id, unit.id));
+}
+
+const STOPS: readonly StopRoute[] = ['disclose', 'asFound', 'harvest', 'recycle'];
+
+/**
+ * Enough is known: how the machine is to end, said once. It goes on to where the rest of its work is; null
+ * takes the decision back, to finding out.
+ */
+export const decide = defineCommand<{ unitId: string; route: StopRoute | null }, { stage: Stage }>({
+  name: 'decide',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    route: Joi.string()
+      .valid(...STOPS)
+      .allow(null)
+      .required()
+      .label('route'),
+  }),
+  async run({ tx, unit }, { route }) {
+    refuseHeld(unit!);
+    if (route === unit!.ending) throw new ShopError('refused', 'Nothing was changed: so it is decided.');
+    await tx.update(units).set({ ending: route }).where(eq(units.id, unit!.id));
+    const stage = route === null ? 'find' : forward(unit!.stage, 'hands');
+    await moveStage(tx, unit!, stage);
+    return {
+      event: { kind: 'decided', payload: { route, before: unit!.ending } },
+      answer: { stage },
+    };
+  },
+});
+
+interface Gone {
+  unitId: string;
+  as: GoneAs;
+  note: string;
+}
+
+/**
+ * It leaves without a sale, and what it became is said. No drive goes with it unaccounted for; a machine that
+ * goes back to whose it is takes its drives along, and that is written down for each.
+ */
+export const endUnit = defineCommand<Gone, { as: GoneAs }>({
+  name: 'endUnit',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    as: Joi.string()
+      .valid(...GONE_AS)
+      .required()
+      .label('what it became'),
+    note: shortText('note', 200).allow('').default(''),
+  }),
+  async run({ tx, actor, unit }, { as, note }) {
+    if (unit!.stage === 'quarantine' && actor.role !== 'owner')
+      throw new ShopError('forbidden', 'Only the owner lets a unit out of quarantine.');
+    const inside = await tx.select().from(components).where(eq(components.unitId, unit!.id));
+    const drives = inside.filter((part) => part.class === 'drive');
+    if (as === 'returned') {
+      for (const drive of drives)
+        await tx.insert(erasures).values({
+          componentId: drive.id,
+          unitId: unit!.id,
+          kind: 'returned',
+          method: 'went back with the machine',
+          by: actor.id,
+          byName: actor.name,
+        });
+    } else if (as === 'lost') {
+      if (actor.role !== 'owner')
+        throw new ShopError('forbidden', 'Only the owner writes a unit down as lost.');
+    } else await assertDataAccounted(tx, unit!, 'It stays');
+    await closeOpenWork(tx, unit!.id);
+    await release(tx, unit!.id);
+    // what is left in it goes the way it goes
+    const to = as === 'returned' ? 'returned' : 'scrap';
+    for (const part of inside) await move(tx, actor, part, to, `${as} with ${unit!.tag}`);
+    await tx.update(units).set({ listed: false, goneAs: as }).where(eq(units.id, unit!.id));
+    await moveStage(tx, unit!, 'gone');
+    return {
+      event: {
+        kind: 'gone',
+        payload: { as, from: unit!.stage, note, drives: drives.map(({ code }) => code) },
+      },
+      answer: { as },
+    };
   },
 });
 

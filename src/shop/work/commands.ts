@@ -10,6 +10,7 @@ import { ShopError } from '../errors';
 import { shortText, unitId, rowId } from '../input';
 import { forward, moveStage } from '../line';
 import { refuseHeld } from '../line';
+import { putErasure } from '../erasure/put';
 import { dataStays } from '../record/stays';
 import { putVerdict } from '../record/verdict';
 import { houseNow } from '../house/tables';
@@ -18,7 +19,8 @@ import { clockOn, endSegment, freeHands, type LaidAside } from './clock';
 const workId = rowId('work').required();
 
 /** Work steps that leave nothing of what is on a drive. */
-const WIPES = ['erase-drive', 'system-install'];
+const ERASES = 'erase-drive';
+const WIPES = [ERASES, 'system-install'];
 
 async function workOf(tx: Transaction, id: string, unit: string) {
   const [row] = await tx
@@ -206,6 +208,8 @@ interface Finish {
   workId: string;
   ended?: Ending;
   note?: string;
+  /** Of a run that erases: which drive, and how. */
+  erased?: { componentId: string; method: string; verified: string };
 }
 
 /** Ends it. For a repair, `ended` says how: helped and no change move belief; left out, nothing is claimed. */
@@ -220,9 +224,17 @@ export const finishWork = defineCommand<Finish, null>({
       .valid(...ENDINGS)
       .label('ended'),
     note: shortText('note', 400).allow(''),
+    erased: Joi.object({
+      componentId: rowId('drive').required(),
+      method: shortText('method', 200).required(),
+      verified: shortText('verification', 200).required(),
+    }),
   }),
   async run({ tx, actor, unit }, input) {
     const row = await workOf(tx, input.workId, unit!.id);
+    if (input.erased && row.ref !== ERASES)
+      throw new ShopError('invalid', `Not ended: "${row.title}" erases nothing.`);
+    const erased = input.erased && (await putErasure(tx, actor, unit!, { kind: 'erased', ...input.erased }));
     await endSegment(tx, row.id);
     await tx
       .update(work)
@@ -243,6 +255,7 @@ export const finishWork = defineCommand<Finish, null>({
           ...(input.ended && { ended: input.ended }),
           observation,
           note: input.note ?? '',
+          ...(erased && { erased }),
         },
       },
       answer: null,

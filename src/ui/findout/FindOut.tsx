@@ -12,6 +12,7 @@ import { attended } from '../kit/words';
 import { Answers } from './Answers';
 import { asideWords, type LaidAside } from '../hands/aside';
 import { Belief } from './Belief';
+import { Ending, ToldFaults, type EndingView } from './Ending';
 import { Question } from './Question';
 import type {
   AnswerView,
@@ -51,6 +52,9 @@ interface Props {
   running: RunningWorkView | null;
   /** Repairs laid aside here: they go on, they are not begun again. */
   paused: string[];
+  /** How it ends, once that is decided; what its buyer would be told while stopping is the first step. */
+  ending: EndingView | null;
+  told: EndingView['told'];
   /** A question asked out of turn from the one box. */
   asked: StepView | null;
 }
@@ -74,6 +78,8 @@ export function FindOut({
   answers,
   running,
   paused,
+  ending,
+  told,
   asked,
 }: Props) {
   const router = useRouter();
@@ -127,7 +133,7 @@ export function FindOut({
       );
       if (begun.ok) shop.say(asideWords(begun.answer.aside));
     } else if (step.kind === 'read' || step.kind === 'bundle') router.push(`/u/${unit.tag}/machine`);
-    else if (step.kind === 'stop') void send('setStage', { unitId: unit.id, stage: 'decide' }, version);
+    else if (step.kind === 'stop') void send('decide', { unitId: unit.id, route: step.id }, version);
   };
   const takeBackAndSay = async (observation: number) => {
     const taken = await send('voidObservation', { unitId: unit.id, observation }, unit.version);
@@ -150,7 +156,7 @@ export function FindOut({
       setKeys((open) => !open);
       return true;
     }
-    if (disabled) return false;
+    if (disabled || (ending && !asked && !chosen)) return false;
     if (key === 'Enter' && !running && step && TAKEN.includes(step.kind)) {
       void take();
       return true;
@@ -192,7 +198,8 @@ export function FindOut({
           </section>
         )}
         {running && !unit.held && <RunningWork unit={unit} work={running} />}
-        {!running && !unit.held && step && (
+        {!running && !unit.held && ending && !asked && !chosen && <Ending unit={unit} ending={ending} />}
+        {!running && !unit.held && step && !(ending && !asked && !chosen) && (
           <>
             {step.outcomes.length > 0 ? (
               <Question
@@ -229,6 +236,9 @@ export function FindOut({
                 </p>
                 <h2 className="mt-1 text-[27px] leading-[1.12]">{step.title}</h2>
                 <p className="text-[15px]">{step.how}</p>
+                {step.kind === 'stop' && (step.id === 'disclose' || step.id === 'asFound') && (
+                  <ToldFaults told={told} />
+                )}
                 {stopped}
               </section>
             )}

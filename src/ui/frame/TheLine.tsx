@@ -1,6 +1,7 @@
 import { Link } from '@/ui/kit/Link';
 import { duration } from '../kit/words';
 import { useFloor, type Floor } from '../live/floor';
+import { SignOut } from '../kit/SignOut';
 import { OneBox } from './OneBox';
 
 const ASIDE = [
@@ -27,7 +28,10 @@ export function TheLine({ floor: withPage, here, who }: { floor: Floor; here: st
           <Link href="/" className="text-[21px] leading-6 font-bold">
             Omnitrope
           </Link>
-          <span className="truncate text-[12px] text-onbarsoft">{who}</span>
+          <span className="flex gap-2 text-[12px] text-onbarsoft">
+            <span className="min-w-0 truncate">{who}</span>
+            <SignOut />
+          </span>
         </div>
         <nav aria-label="The line" className="order-3 col-span-2 overflow-x-auto lg:order-none lg:col-span-1">
           <ol className="relative grid min-w-[620px] grid-cols-8 pt-2.5 pb-1.5">

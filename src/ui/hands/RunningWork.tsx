@@ -1,7 +1,8 @@
 'use client';
-import { useState } from 'react';
+import { useState, type FormEvent } from 'react';
 import { useShortcuts } from '../kit/keyboard';
-import { Button, Problem } from '../kit/parts';
+import { DriveChoice, ErasureHow, type DriveView } from '../shelf/ErasureFields';
+import { Button, Problem, Quiet } from '../kit/parts';
 import { TextField } from '../kit/fields';
 import { useOtherHands } from '../kit/theShop';
 import { useCommand } from '../kit/useCommand';
@@ -24,19 +25,35 @@ interface Props {
   unit: UnitHead;
   work: RunningWorkView;
   preset?: AlonePreset;
+  /** Drives in it whose data is not seen to: the run that erases makes their record. */
+  drives?: readonly DriveView[];
   /** The number keys are this panel's. One panel of a page has them, and shows them. */
   keys?: boolean;
 }
 
 /** The piece of work in hand: its clock, pausing, leaving it to run by itself, and its end. */
-export function RunningWork({ unit, work, preset, keys = true }: Props) {
+export function RunningWork({ unit, work, preset, drives = [], keys = true }: Props) {
   const { send, problem, busy } = useCommand();
   const [minutes, setMinutes] = useState(String(preset?.minutes ?? 30));
   const [station, setStation] = useState(preset?.station ?? '');
   const repair = work.kind === 'repair';
   const on = { unitId: unit.id, workId: work.id };
-  const finish = (ended?: Ending) =>
+  const erases = work.ref === 'erase-drive' && drives.length > 0;
+  const [recording, setRecording] = useState(false);
+  const finish = (ended?: Ending) => {
+    if (erases && !recording) return setRecording(true);
     void send('finishWork', { ...on, ...(ended && { ended }) }, unit.version);
+  };
+  const record = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const form = new FormData(event.currentTarget);
+    const erased = {
+      componentId: form.get('drive'),
+      method: form.get('method'),
+      verified: form.get('verified'),
+    };
+    void send('finishWork', { ...on, erased }, unit.version);
+  };
   const paused = work.status === 'paused';
   const running = work.status === 'running';
   const turn = async () => {
@@ -123,6 +140,20 @@ export function RunningWork({ unit, work, preset, keys = true }: Props) {
           </Button>
         )}
       </div>
+      {recording && (
+        <form onSubmit={record} aria-label="What the run did" className="mt-3 grid gap-2.5 sm:grid-cols-3">
+          <DriveChoice drives={drives} />
+          <ErasureHow />
+          <p className="flex flex-wrap gap-4 sm:col-span-3">
+            <Button type="submit" tone="strong" disabled={busy} autoFocus>
+              Finished, put on record
+            </Button>
+            <Quiet disabled={busy} onClick={() => finish()}>
+              It did not erase: only end it
+            </Quiet>
+          </p>
+        </form>
+      )}
       {handing && (
         <div className="mt-2 flex flex-wrap items-center gap-2" role="group" aria-label="Hand over to">
           <span className="text-[14.5px]">To</span>

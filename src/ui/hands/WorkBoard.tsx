@@ -7,6 +7,7 @@ import { useCommand } from '../kit/useCommand';
 import { shop } from '../live/shop';
 import { asideWords, type LaidAside } from './aside';
 import { attended, duration } from '../kit/words';
+import type { DriveView } from '../shelf/ErasureFields';
 import { RunningWork, type AlonePreset } from './RunningWork';
 import type { CautionView, RunningWorkView, UnitHead } from '@/words/unitView';
 import { Money } from '../kit/theShop';
@@ -41,6 +42,8 @@ export interface PartLine {
 
 interface Props {
   unit: UnitHead;
+  /** Drives in it whose data is not seen to. */
+  drives: readonly DriveView[];
   /** Where work done already is told. */
   log: ReactNode;
   open: RunningWorkView[];
@@ -59,7 +62,7 @@ const GROUPS = [
 const PROPOSED_KEYS = ['a', 'b', 'c', 'd', 'e'];
 
 /** Work on the unit: what is in hand, what could be started, what was done; parts in it and parts for it. */
-export function WorkBoard({ unit, log, open, choices, done, parts, bin }: Props) {
+export function WorkBoard({ unit, drives, log, open, choices, done, parts, bin }: Props) {
   const { send, problem, busy } = useCommand();
   const [pick, setPick] = useState('');
   const [shown, setShown] = useState<string | null>(null);
@@ -94,6 +97,7 @@ export function WorkBoard({ unit, log, open, choices, done, parts, bin }: Props)
             unit={unit}
             work={work}
             preset={presets.get(work.ref) ?? undefined}
+            drives={drives}
           />
         ))}
         <section aria-label="Start work" className="bg-paper px-5 py-4">

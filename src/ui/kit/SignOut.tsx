@@ -1,6 +1,5 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { Button } from './parts';
 
 export function SignOut() {
   const router = useRouter();
@@ -13,5 +12,13 @@ export function SignOut() {
     router.replace('/sign-in');
     router.refresh();
   }
-  return <Button onClick={() => void leave()}>Sign out</Button>;
+  return (
+    <button
+      type="button"
+      onClick={() => void leave()}
+      className="border-b border-current whitespace-nowrap hover:text-onbar"
+    >
+      Sign out
+    </button>
+  );
 }

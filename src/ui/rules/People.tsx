@@ -11,6 +11,9 @@ export interface PersonView {
   email: string;
   role: string;
   open: boolean;
+  sessions: number;
+  /** When one of them was last used, in the shop's words. */
+  lastSeen: string | null;
 }
 
 const ROLES = [
@@ -22,8 +25,9 @@ const ROLES = [
 /** Who works here, in which role; owners let people in, change roles and close accounts. */
 export function People({ people, me, mayWrite }: { people: PersonView[]; me: string; mayWrite: boolean }) {
   const { send, problem, busy } = useCommand();
+  const [setting, setPassword] = useState<string | null>(null);
   return (
-    <section aria-label="People">
+    <section aria-label="People" id="people">
       <Heading>People</Heading>
       <table className="w-full border-collapse text-[14.5px]">
         <caption className="sr-only">People and their roles</caption>
@@ -35,6 +39,10 @@ export function People({ people, me, mayWrite }: { people: PersonView[]; me: str
                 {person.id === me && <span className="font-normal text-soft"> (you)</span>}
               </th>
               <td className="text-soft">{person.email}</td>
+              <td className="text-[13.5px] text-soft">
+                {person.sessions > 0 &&
+                  `signed in${person.sessions > 1 ? ` ${person.sessions} times` : ''}, last ${person.lastSeen}`}
+              </td>
               <td>
                 {!person.open ? (
                   'signs in no more'
@@ -73,6 +81,24 @@ export function People({ people, me, mayWrite }: { people: PersonView[]; me: str
                     rename
                   </Quiet>
                 )}
+                {person.open && (mayWrite || person.id === me) && (
+                  <Quiet
+                    disabled={busy}
+                    className="mr-4 text-[13px]"
+                    onClick={() => setPassword(setting === person.id ? null : person.id)}
+                  >
+                    password
+                  </Quiet>
+                )}
+                {mayWrite && person.sessions > 0 && person.id !== me && (
+                  <Quiet
+                    disabled={busy}
+                    className="mr-4 text-[13px]"
+                    onClick={() => void send('signOutPerson', { person: person.id })}
+                  >
+                    sign out
+                  </Quiet>
+                )}
                 {mayWrite && person.open && person.id !== me && (
                   <Quiet
                     disabled={busy}
@@ -94,6 +120,13 @@ export function People({ people, me, mayWrite }: { people: PersonView[]; me: str
           ))}
         </tbody>
       </table>
+      {setting && (
+        <SetPassword
+          key={setting}
+          person={people.find(({ id }) => id === setting)!}
+          onDone={() => setPassword(null)}
+        />
+      )}
       {problem && (
         <div className="mt-2">
           <Problem>{problem.message}</Problem>
@@ -101,6 +134,45 @@ export function People({ people, me, mayWrite }: { people: PersonView[]; me: str
       )}
       {mayWrite && <AddPerson />}
     </section>
+  );
+}
+
+/** Another password; everybody who still uses the old one is signed out. */
+function SetPassword({ person, onDone }: { person: PersonView; onDone: () => void }) {
+  const router = useRouter();
+  const [problem, setProblem] = useState<CommandProblem | null>(null);
+  const [busy, setBusy] = useState(false);
+  async function submit(event: FormEvent<HTMLFormElement>) {
+    event.preventDefault();
+    const password = new FormData(event.currentTarget).get('password');
+    setBusy(true);
+    const outcome = await post('/api/people/password', { person: person.id, password });
+    setBusy(false);
+    if (!outcome.ok) return setProblem(outcome.problem);
+    onDone();
+    router.refresh();
+  }
+  return (
+    <form
+      onSubmit={(event) => void submit(event)}
+      className="mt-3 flex flex-wrap items-end gap-3 border-t-[1.5px] border-ink pt-3"
+    >
+      <TextField
+        label={`New password of ${person.name}`}
+        hint="10 signs or more"
+        name="password"
+        type="password"
+        autoComplete="new-password"
+        autoFocus
+        required
+        fault={problem?.details?.fields?.password}
+        wrap="w-[280px]"
+      />
+      <Button type="submit" disabled={busy}>
+        Set it, sign {person.name} out
+      </Button>
+      {problem && <Problem>{problem.message}</Problem>}
+    </form>
   );
 }
 

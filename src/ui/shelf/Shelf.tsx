@@ -1,20 +1,14 @@
 'use client';
 import { useState, type FormEvent } from 'react';
-import { erasureMethods } from '@/catalog/erasure';
 import type { Margin } from '@/core/money/margin';
 import { Money, Sign, useMoney } from '../kit/theShop';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Button, CautionNote, Heading, Problem } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
+import { GoneForm } from '../unit/GoneForm';
+import { DriveChoice, ErasureHow, type DriveView } from './ErasureFields';
+import { SoldPanel, type SaleView, type UndoneView } from './SoldPanel';
 import type { UnitHead } from '@/words/unitView';
-
-export interface DriveView {
-  id: string;
-  code: string;
-  name: string;
-  serial: string;
-  recorded: boolean;
-}
 
 export interface ErasureView {
   id: string;
@@ -46,7 +40,13 @@ interface Props {
   grade: string | null;
   askMinor: number | null;
   listed: boolean;
-  sale: { priceMinor: number; feesMinor: number; soldOn: string; channel: string } | null;
+  sale: SaleView | null;
+  /** Sales of it that were undone. */
+  undone: UndoneView[];
+  owner: boolean;
+  /** What a buyer may say of it. */
+  complaints: { id: string; says: string }[];
+  goneAs: string | null;
   today: string;
 }
 
@@ -62,6 +62,10 @@ export function Shelf({
   askMinor,
   listed,
   sale,
+  undone,
+  owner,
+  complaints,
+  goneAs,
   today,
 }: Props) {
   return (
@@ -86,6 +90,12 @@ export function Shelf({
           {!unit.held && unit.mayWrite && <Erase unit={unit} drives={drives} />}
           {!unit.held && unit.mayWrite && drives.length === 0 && <RecordDrive unit={unit} />}
         </section>
+        {!sale && unit.stage !== 'gone' && unit.mayWrite && (
+          <section aria-label="Without a sale" className="bg-paper px-5 py-4">
+            <Heading>Without a sale</Heading>
+            <GoneForm unit={unit} />
+          </section>
+        )}
         <section aria-label="Papers" className="bg-paper px-5 py-4 text-[15px]">
           <Heading>Papers</Heading>
           {gate.length || !grade ? (
@@ -146,9 +156,10 @@ export function Shelf({
         </section>
         <section aria-label="Selling" className="bg-paper px-5 py-4">
           {sale ? (
+            <SoldPanel unit={unit} sale={sale} owner={owner} complaints={complaints} />
+          ) : goneAs !== null || unit.stage === 'gone' ? (
             <p className="text-[18px] font-semibold">
-              Sold on {sale.soldOn} for <Money minor={sale.priceMinor} />
-              {sale.channel && `, ${sale.channel}`}.
+              Gone: {goneAs ?? 'what it became was not written down'}.
             </p>
           ) : listed ? (
             <Sell unit={unit} ask={askMinor ?? price.minor} today={today} />
@@ -159,6 +170,11 @@ export function Shelf({
               ready={gate.length === 0 && grade !== null}
             />
           )}
+          {undone.map((row) => (
+            <p key={row.id} className="mt-1 border-t border-rule pt-1 text-[14px] text-soft">
+              {row.words}
+            </p>
+          ))}
         </section>
       </div>
     </div>
@@ -214,35 +230,14 @@ function Erase({ unit, drives }: { unit: UnitHead; drives: DriveView[] }) {
   };
   return (
     <form onSubmit={submit} className="mt-3 grid gap-2.5 border-t border-rule pt-2.5 sm:grid-cols-2">
-      <ChoiceField label="Drive" name="drive">
-        {open.map((drive) => (
-          <option key={drive.id} value={drive.id}>
-            {drive.code} {drive.name}
-            {drive.serial && `, ${drive.serial}`}
-          </option>
-        ))}
-      </ChoiceField>
+      <DriveChoice drives={open} />
       <ChoiceField label="What was done" value={kind} onChange={(event) => setKind(event.target.value)}>
         <option value="erased">Erased, stays in</option>
         <option value="never">New, never held data</option>
         <option value="returned">Returned to its owner</option>
         <option value="destroyed">Destroyed</option>
       </ChoiceField>
-      <TextField label="How" name="method" list="methods" required wrap="sm:col-span-2" />
-      <datalist id="methods">
-        {erasureMethods.map((method) => (
-          <option key={method} value={method} />
-        ))}
-      </datalist>
-      {kind === 'erased' && (
-        <TextField
-          label="How it was verified"
-          name="verified"
-          placeholder="e.g. 10 % of sectors read back, all zero"
-          required
-          wrap="sm:col-span-2"
-        />
-      )}
+      <ErasureHow verified={kind === 'erased'} />
       <div className="sm:col-span-2">
         <Button type="submit" tone="strong" disabled={busy}>
           Put on record

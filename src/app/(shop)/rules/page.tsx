@@ -7,7 +7,7 @@ import { RatesForm } from '@/ui/rules/RatesForm';
 import { Tools } from '@/ui/rules/Tools';
 import { RulesNav } from '@/ui/rules/RulesNav';
 import { Sheet } from '@/ui/kit/parts';
-import { SignOut } from '@/ui/kit/SignOut';
+import { dayAndTime } from '@/words/time';
 
 export const metadata = { title: 'House rules' };
 
@@ -30,14 +30,18 @@ export default async function RulesPage() {
           <Tools lacks={rules.lacks} mayWrite={actor.role === 'owner'} />
         </Sheet>
         <Sheet>
-          <People people={everybody} me={actor.id} mayWrite={actor.role === 'owner'} />
+          <People
+            people={everybody.map((person) => ({
+              ...person,
+              lastSeen: person.lastSeen && dayAndTime(new Date(person.lastSeen), rules.timeZone),
+            }))}
+            me={actor.id}
+            mayWrite={actor.role === 'owner'}
+          />
           <p className="pt-3 text-[14px] text-soft">
             Catalogue {catalogue.version}: {catalogue.causes.length} causes, {catalogue.findings.length}{' '}
             findings, {catalogue.repairs.length} repairs.
           </p>
-          <div className="pt-3">
-            <SignOut />
-          </div>
         </Sheet>
       </div>
     </div>

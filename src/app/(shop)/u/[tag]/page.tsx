@@ -1,7 +1,9 @@
 import { causeById, findingById } from '@/catalog';
 import { appliesTo } from '@/core/belief/model';
+import type { StopRoute } from '@/core/steps/problem';
 import { database } from '@/db/client';
 import { reservedFor } from '@/shop/components/bin';
+import { endingOf } from '@/shop/units/left';
 import { photosOf, recordOf, workOf } from '@/shop/units/queries';
 import { FindOut } from '@/ui/findout/FindOut';
 import { Empty, Sheet } from '@/ui/kit/parts';
@@ -9,6 +11,7 @@ import { answerViews, runningViews } from '@/words/answers';
 import { shopRules } from '@/shop/rules/queries';
 import { aroundOf, plainQuestion, shutViews, stepView } from '@/words/steps';
 import { loadUnit, unitHead } from './loadUnit';
+import { DECIDED_WORDS, leftView } from '@/words/ending';
 import { ROUTE_NAMES } from '@/words/names';
 
 type Props = { params: Promise<{ tag: string }>; searchParams: Promise<{ ask?: string }> };
@@ -44,8 +47,12 @@ export default async function FindOutPage({ params, searchParams }: Props) {
         ? stepView(ranked, around)
         : { ...plainQuestion(finding.id)!, reason: 'Asked out of turn.' }
       : null;
+  const stopRoute = unit.ending ?? (stop?.id as StopRoute | undefined) ?? 'disclose';
+  const { told, left } = await endingOf(unit, stopRoute);
   return (
     <FindOut
+      told={told}
+      ending={unit.ending && { words: DECIDED_WORDS[unit.ending], told, left: left.map(leftView) }}
       unit={head}
       running={running}
       paused={runningViews(work)

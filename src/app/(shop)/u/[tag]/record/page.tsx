@@ -37,11 +37,10 @@ export default async function RecordPage({ params }: { params: Promise<{ tag: st
         <div className="pt-1.5">
           <StageMover
             unit={head}
-            stages={[
-              ...LINE.filter((stage) => stage !== 'shelf'),
-              'quarantine' as const,
-              'gone' as const,
-            ].map((id) => ({ id, name: STAGE_NAMES[id] }))}
+            stages={[...LINE.filter((stage) => stage !== 'shelf'), 'quarantine' as const].map((id) => ({
+              id,
+              name: STAGE_NAMES[id],
+            }))}
           />
         </div>
       </Sheet>

@@ -1,17 +1,21 @@
+import { catalogue } from '@/catalog';
+import { appliesTo } from '@/core/belief/model';
+import { minorText } from '@/core/money/minor';
 import { marginOf } from '@/core/money/margin';
 import type { Grade } from '@/core/price/table';
 import { database } from '@/db/client';
 import { unitBook } from '@/shop/books/queries';
 import { shopHouse, shopRules } from '@/shop/rules/queries';
+import { undoneSales } from '@/shop/sales/corrections';
 import { erasuresOf, partsIn, saleOf } from '@/shop/units/queries';
 import { priceOf } from '@/shop/units/worth';
 import { Shelf } from '@/ui/shelf/Shelf';
-import { dayAndTime, dayOf } from '@/words/time';
+import { dayAndTime, dayOf, daysBetween } from '@/words/time';
 import { loadUnit, unitHead } from '../loadUnit';
 
 export default async function ShelfPage({ params }: { params: Promise<{ tag: string }> }) {
   const { tag } = await params;
-  const { unit, spec, record } = await loadUnit(tag);
+  const { unit, spec, record, actor } = await loadUnit(tag);
   const [head, rules, house, book, seen, parts, sale] = await Promise.all([
     unitHead(tag),
     shopRules(),
@@ -21,6 +25,8 @@ export default async function ShelfPage({ params }: { params: Promise<{ tag: str
     partsIn(unit.id),
     saleOf(unit.id),
   ]);
+  const undone = await undoneSales(database(), unit.id);
+  const today = dayOf(new Date(), rules.timeZone);
   const price = priceOf(house.tables, unit.chassis, spec, unit.grade as Grade | null, true);
   const reference = sale?.priceMinor ?? unit.askMinor ?? price.minor;
   const feesMinor = sale?.feesMinor ?? Math.round((reference * rules.feeBasisPoints) / 10_000);
@@ -38,9 +44,18 @@ export default async function ShelfPage({ params }: { params: Promise<{ tag: str
       grade={unit.grade}
       askMinor={unit.askMinor}
       listed={unit.listed}
-      sale={sale}
+      sale={sale && { ...sale, days: daysBetween(sale.soldOn, today) }}
+      undone={undone.map((row) => ({
+        id: row.id,
+        words: `${row.kind === 'returned' ? 'Came back' : 'Sale cancelled'} ${dayAndTime(row.at, rules.timeZone)}: sold ${row.sale.soldOn} for ${minorText(row.sale.priceMinor, rules.currencyDecimals)}, ${minorText(row.refundMinor, rules.currencyDecimals)} given back. ${row.reason}`,
+      }))}
+      owner={actor.role === 'owner'}
+      complaints={catalogue.findings
+        .filter((finding) => finding.stage === 'claim' && appliesTo(finding, unit.chassis))
+        .map(({ id, outcomes }) => ({ id, says: outcomes[1].label }))}
+      goneAs={unit.goneAs}
       price={price}
-      today={dayOf(new Date(), rules.timeZone)}
+      today={today}
       drives={record.drives.inside.map(({ part, accounted }) => ({
         id: part.id,
         code: part.code,

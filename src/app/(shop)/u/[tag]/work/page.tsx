@@ -24,7 +24,7 @@ type Props = { params: Promise<{ tag: string }>; searchParams: Promise<{ log?: s
 export default async function WorkPage({ params, searchParams }: Props) {
   const { tag } = await params;
   const { log } = await searchParams;
-  const { unit } = await loadUnit(tag);
+  const { unit, record } = await loadUnit(tag);
   const [head, house, work, parts, bin] = await Promise.all([
     unitHead(tag),
     shopHouse(),
@@ -81,6 +81,15 @@ export default async function WorkPage({ params, searchParams }: Props) {
   ];
   return (
     <WorkBoard
+      drives={record.drives.inside
+        .filter(({ accounted }) => !accounted)
+        .map(({ part, accounted }) => ({
+          id: part.id,
+          code: part.code,
+          name: part.name,
+          serial: parts.find((row) => row.id === part.id)?.serial ?? '',
+          recorded: accounted,
+        }))}
       log={<LogWork key={log} unit={head} choices={loggable} first={log ?? null} />}
       unit={head}
       open={runningViews(work)}

@@ -1,0 +1,34 @@
+import { describe, expect, it } from 'vitest';
+import { leftToDo, type LeftInput } from './left';
+
+const fresh: LeftInput = {
+  route: 'disclose',
+  open: ['Soak'],
+  dataFaults: ['P-0001 has no erasure'],
+  cleaned: false,
+  missing: 9,
+  blocked: [],
+  graded: false,
+  listed: false,
+};
+const whats = (input: Partial<LeftInput>) => leftToDo({ ...fresh, ...input }).map(({ what }) => what);
+
+describe('what is left to do', () => {
+  it('to sell it: everything in its order', () =>
+    expect(whats({})).toEqual(['open', 'data', 'clean', 'tests', 'grade', 'list']));
+  it('what is done is not asked for', () =>
+    expect(whats({ open: [], dataFaults: [], cleaned: true, missing: 0, graded: true })).toEqual(['list']));
+  it('on the shelf nothing is left', () =>
+    expect(
+      whats({ open: [], dataFaults: [], cleaned: true, missing: 0, graded: true, listed: true }),
+    ).toEqual([]));
+  it('a test that failed and bars a sale is named', () =>
+    expect(leftToDo({ ...fresh, blocked: ['it starts'] })).toContainEqual({
+      what: 'blocked',
+      tests: ['it starts'],
+    }));
+  it('taken apart: parts and data before it is gone, no grade', () =>
+    expect(whats({ route: 'harvest' })).toEqual(['open', 'parts', 'data', 'gone']));
+  it('scrapped: its data all the same', () =>
+    expect(whats({ route: 'recycle', open: [] })).toEqual(['data', 'gone']));
+});

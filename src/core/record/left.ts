@@ -1,0 +1,44 @@
+/** What is left to do on a machine before it can leave the way it was decided. */
+export type Left =
+  | { what: 'open'; titles: string[] }
+  | { what: 'data'; faults: string[] }
+  | { what: 'clean' }
+  | { what: 'tests'; count: number }
+  | { what: 'blocked'; tests: string[] }
+  | { what: 'grade' }
+  | { what: 'list' }
+  | { what: 'parts' }
+  | { what: 'gone' };
+
+export interface LeftInput {
+  /** How it is to end. */
+  route: 'disclose' | 'asFound' | 'harvest' | 'recycle';
+  /** Work begun and not ended. */
+  open: readonly string[];
+  dataFaults: readonly string[];
+  cleaned: boolean;
+  /** Tests and readings not taken; those that failed and bar a sale as working. */
+  missing: number;
+  blocked: readonly string[];
+  graded: boolean;
+  listed: boolean;
+}
+
+/**
+ * In the order it is done: what is begun is ended, the data is seen to, it is cleaned, proved, graded and listed;
+ * a machine taken apart gives its parts and is gone.
+ */
+export function leftToDo(input: LeftInput): Left[] {
+  const { route, open, dataFaults, cleaned, missing, blocked, graded, listed } = input;
+  const left: Left[] = [];
+  if (open.length) left.push({ what: 'open', titles: [...open] });
+  if (route === 'harvest') left.push({ what: 'parts' });
+  if (dataFaults.length) left.push({ what: 'data', faults: [...dataFaults] });
+  if (route === 'harvest' || route === 'recycle') return [...left, { what: 'gone' }];
+  if (!cleaned) left.push({ what: 'clean' });
+  if (missing) left.push({ what: 'tests', count: missing });
+  if (blocked.length) left.push({ what: 'blocked', tests: [...blocked] });
+  if (!graded) left.push({ what: 'grade' });
+  if (!listed) left.push({ what: 'list' });
+  return left;
+}

@@ -1,0 +1,230 @@
+import { and, desc, eq } from 'drizzle-orm';
+import Joi from 'joi';
+import { catalogue, findingById } from '@/catalog';
+import { appliesTo } from '@/core/belief/model';
+import { WHOLE_LOOK } from '@/core/catalogue';
+import type { Database, Transaction } from '@/db/client';
+import { components, erasures, movements, observations, saleEndings, sales, units } from '@/db/schema';
+import { defineCommand, type Actor, type CommandContext } from '../command';
+import { move } from '../components/move';
+import { ShopError } from '../errors';
+import { isoDate, minor, shortText, unitId } from '../input';
+import { moveStage } from '../line';
+import { replaceEarlier } from '../record/replace';
+
+type Unit = NonNullable<CommandContext['unit']>;
+const why = shortText('why', 200).required();
+
+async function saleOf(tx: Transaction, unit: Unit) {
+  const [sale] = await tx.select().from(sales).where(eq(sales.unitId, unit.id)).for('update');
+  if (!sale) throw new ShopError('refused', 'Nothing was changed: it has not been sold.');
+  return sale;
+}
+
+interface Correct {
+  unitId: string;
+  priceMinor?: number;
+  feesMinor?: number;
+  soldOn?: string;
+  channel?: string;
+  why: string;
+}
+
+/** A sale written down wrongly: price, fees, day or place. What the machine was at the sale stays frozen. */
+export const correctSale = defineCommand<Correct, null>({
+  name: 'correctSale',
+  roles: ['owner'],
+  onUnit: true,
+  onClosed: true,
+  input: Joi.object({
+    unitId,
+    priceMinor: minor('price'),
+    feesMinor: minor('fees'),
+    soldOn: isoDate('date'),
+    channel: shortText('channel', 60).allow(''),
+    why,
+  }),
+  async run({ tx, unit }, { unitId: _, why: reason, ...asked }) {
+    const sale = await saleOf(tx, unit!);
+    const changed = Object.entries(asked).filter(([key, value]) => sale[key as keyof typeof sale] !== value);
+    if (changed.length === 0)
+      throw new ShopError('refused', 'Nothing was changed: that is what the sale says.');
+    await tx.update(sales).set(Object.fromEntries(changed)).where(eq(sales.unitId, unit!.id));
+    return {
+      event: {
+        kind: 'sale corrected',
+        payload: {
+          before: Object.fromEntries(changed.map(([key]) => [key, sale[key as keyof typeof sale]])),
+          after: Object.fromEntries(changed),
+          why: reason,
+        },
+      },
+      answer: null,
+    };
+  },
+});
+
+/** Takes a sale out of the books into the list of undone ones; the parts sold with it are in it again. */
+async function undoSale(
+  tx: Transaction,
+  actor: Actor,
+  unit: Unit,
+  ending: { kind: 'cancelled' | 'returned'; refundMinor: number; feesMinor: number; reason: string },
+) {
+  const sale = await saleOf(tx, unit);
+  if (ending.refundMinor > sale.priceMinor)
+    throw new ShopError('invalid', 'Nothing was changed: more cannot be given back than was paid.', {
+      fields: { refund: 'is more than was paid' },
+    });
+  const { unitId: _, at, ...frozen } = sale;
+  await tx.insert(saleEndings).values({
+    unitId: unit.id,
+    ...ending,
+    keptMinor: sale.priceMinor - ending.refundMinor,
+    sale: { ...frozen, at: at.toISOString() },
+    by: actor.name,
+  });
+  await tx.delete(sales).where(eq(sales.unitId, unit.id));
+  for (const part of await soldWith(tx, unit)) {
+    await move(tx, actor, part, `unit:${unit.id}`, `${ending.kind} with ${unit.tag}`);
+    if (ending.kind === 'returned' && part.class === 'drive')
+      await tx.insert(erasures).values({
+        componentId: part.id,
+        unitId: unit.id,
+        kind: 'used',
+        method: 'came back from a buyer',
+        by: actor.id,
+        byName: actor.name,
+      });
+  }
+  return sale;
+}
+
+/** Parts whose last movement was out of this unit, sold. */
+async function soldWith(tx: Transaction, unit: Unit) {
+  const rows = await tx
+    .select({ part: components })
+    .from(components)
+    .innerJoin(movements, and(eq(movements.componentId, components.id), eq(movements.n, components.lastMove)))
+    .where(and(eq(components.place, 'sold'), eq(movements.fromPlace, `unit:${unit.id}`)));
+  return rows.map(({ part }) => part);
+}
+
+/** It was never handed over: back on the shelf at what was asked, as if nothing had been. */
+export const cancelSale = defineCommand<{ unitId: string; why: string }, null>({
+  name: 'cancelSale',
+  roles: ['owner'],
+  onUnit: true,
+  onClosed: true,
+  input: Joi.object({ unitId, why }),
+  async run({ tx, actor, unit }, input) {
+    const sale = await saleOf(tx, unit!);
+    await undoSale(tx, actor, unit!, {
+      kind: 'cancelled',
+      refundMinor: sale.priceMinor,
+      feesMinor: 0,
+      reason: input.why,
+    });
+    await tx.update(units).set({ listed: true, ending: null }).where(eq(units.id, unit!.id));
+    await moveStage(tx, unit!, 'shelf');
+    return {
+      event: {
+        kind: 'sale cancelled',
+        payload: { priceMinor: sale.priceMinor, soldOn: sale.soldOn, why: input.why },
+      },
+      answer: null,
+    };
+  },
+});
+
+interface Back {
+  unitId: string;
+  refundMinor: number;
+  feesMinor: number;
+  complaints: string[];
+  why: string;
+}
+
+/**
+ * It came back from its buyer. What the buyer says is evidence as any claim is; it is looked over again, its
+ * drives hold somebody's data, and it has to be proved and graded anew.
+ */
+export const returnSale = defineCommand<Back, { refundMinor: number }>({
+  name: 'returnSale',
+  roles: ['owner'],
+  onUnit: true,
+  onClosed: true,
+  input: Joi.object({
+    unitId,
+    refundMinor: minor('refund').required(),
+    feesMinor: minor('fees').default(0),
+    complaints: Joi.array().items(shortText('complaint', 60)).max(12).default([]).label('complaints'),
+    why,
+  }),
+  async run({ tx, actor, unit }, input) {
+    const said = [...new Set(input.complaints)].map((id) => {
+      const finding = findingById(id);
+      if (!finding || finding.stage !== 'claim' || !appliesTo(finding, unit!.chassis))
+        throw new ShopError(
+          'invalid',
+          `Nothing was changed: nobody can say "${id}" of this kind of machine.`,
+        );
+      return finding;
+    });
+    const sale = await undoSale(tx, actor, unit!, {
+      kind: 'returned',
+      refundMinor: input.refundMinor,
+      feesMinor: input.feesMinor,
+      reason: input.why,
+    });
+    const replaced = await replaceEarlier(tx, unit!.id, [...said.map(({ id }) => id), WHOLE_LOOK]);
+    const common = {
+      unitId: unit!.id,
+      catalogue: catalogue.version,
+      by: actor.id,
+      byName: actor.name,
+    };
+    const rows = await tx
+      .insert(observations)
+      .values([
+        ...said.map((finding) => ({
+          ...common,
+          kind: 'finding' as const,
+          ref: finding.id,
+          outcome: 1,
+          outcomeId: finding.outcomes[1].id,
+          basis: 'claimed',
+        })),
+        { ...common, kind: 'unanswered' as const, ref: WHOLE_LOOK, outcome: 0, outcomeId: 'look-again' },
+      ])
+      .returning({ id: observations.id });
+    await tx
+      .update(units)
+      .set({ listed: false, grade: null, gradeHouse: null, ending: null })
+      .where(eq(units.id, unit!.id));
+    await moveStage(tx, unit!, 'find');
+    return {
+      event: {
+        kind: 'came back',
+        payload: {
+          priceMinor: sale.priceMinor,
+          refundMinor: input.refundMinor,
+          soldOn: sale.soldOn,
+          complaints: said.map(({ id }) => id),
+          why: input.why,
+        },
+      },
+      answer: { refundMinor: input.refundMinor },
+      onSealed: async (seq) => {
+        for (const { id } of rows)
+          await tx.update(observations).set({ eventSeq: seq }).where(eq(observations.id, id));
+        for (const id of replaced)
+          await tx.update(observations).set({ voidedBy: seq }).where(eq(observations.id, id));
+      },
+    };
+  },
+});
+
+/** Sales of a unit that were undone, newest first. */
+export const undoneSales = (tx: Transaction | Database, id: string) =>
+  tx.select().from(saleEndings).where(eq(saleEndings.unitId, id)).orderBy(desc(saleEndings.id));

@@ -1,0 +1,68 @@
+import { and, eq, inArray, sql } from 'drizzle-orm';
+import { causeById } from '@/catalog';
+import type { Chassis } from '@/core/catalogue';
+import { leftToDo, type Left } from '@/core/record/left';
+import type { Evaluation } from '@/core/steps/evaluate';
+import type { StopRoute } from '@/core/steps/problem';
+import { database } from '@/db/client';
+import { work } from '@/db/schema';
+import { houseNow } from '../house/tables';
+import { proofOf } from '../proof/proof';
+import { FIND_OUT } from '../work/clock';
+
+/** A fault a buyer is told of. */
+export interface Told {
+  words: string;
+  /** How sure it is; 1: seen, or worked round. */
+  probability: number;
+}
+
+/** From this chance on a fault is told as one the machine has. */
+const TELL = 0.5;
+
+interface Unit {
+  id: string;
+  chassis: Chassis;
+  grade: string | null;
+  listed: boolean;
+  evaluation: Evaluation | null;
+}
+
+/** How the machine can end, what its buyer would be told, and what is left to do till then. */
+export async function endingOf(unit: Unit, route: StopRoute): Promise<{ told: Told[]; left: Left[] }> {
+  const db = database();
+  const { tables } = await houseNow(db);
+  const [{ result, record }, works] = await Promise.all([
+    proofOf(db, unit, tables.rubric),
+    db
+      .select({ title: work.title, kind: work.kind, status: work.status })
+      .from(work)
+      .where(
+        and(
+          eq(work.unitId, unit.id),
+          sql`${work.ref} <> ${FIND_OUT}`,
+          inArray(work.status, ['running', 'paused', 'alone', 'done']),
+        ),
+      ),
+  ]);
+  const chances = unit.evaluation?.chances ?? {};
+  return {
+    told: [
+      ...record.flaws.map(({ words }) => ({ words, probability: 1 })),
+      ...Object.entries(chances)
+        .filter(([, probability]) => probability >= TELL)
+        .sort((a, b) => b[1] - a[1])
+        .map(([id, probability]) => ({ words: causeById(id)?.name ?? id, probability })),
+    ],
+    left: leftToDo({
+      route,
+      open: works.filter(({ status }) => status !== 'done').map(({ title }) => title),
+      dataFaults: record.dataFaults,
+      cleaned: works.some(({ kind, status }) => kind === 'clean' && status === 'done'),
+      missing: result.open.length,
+      blocked: result.blocked.map((id) => tables.rubric.tests.find((test) => test.id === id)?.name ?? id),
+      graded: unit.grade !== null,
+      listed: unit.listed,
+    }),
+  };
+}

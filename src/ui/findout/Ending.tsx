@@ -1,0 +1,90 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { Link } from '@/ui/kit/Link';
+import type { LeftView } from '@/words/ending';
+import type { UnitHead } from '@/words/unitView';
+import { useShortcuts } from '../kit/keyboard';
+import { Button, Key, Problem, Quiet } from '../kit/parts';
+import { useCommand } from '../kit/useCommand';
+import { percent } from '../kit/words';
+
+export interface EndingView {
+  /** What was decided, in words. */
+  words: string;
+  told: { words: string; probability: number }[];
+  left: LeftView[];
+}
+
+/** Faults a buyer would be told of. */
+export function ToldFaults({ told }: { told: EndingView['told'] }) {
+  if (told.length === 0) return <p className="mt-2 text-[15px]">No fault is known that would be told.</p>;
+  return (
+    <>
+      <p className="mt-2 text-[14.5px] text-soft">Its buyer is told</p>
+      <ul aria-label="Faults that are told" className="text-[16px]">
+        {told.map((fault) => (
+          <li key={fault.words} className="border-b border-rule py-1">
+            <b>{fault.words}</b>
+            {fault.probability < 0.995 && (
+              <span className="text-soft"> {percent(fault.probability)} likely</span>
+            )}
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+/** It is decided how the machine ends: what is told, and what is left to do, each one key away. */
+export function Ending({ unit, ending }: { unit: UnitHead; ending: EndingView }) {
+  const router = useRouter();
+  const { send, problem, busy } = useCommand();
+  const go = (view: LeftView) => router.push(`/u/${unit.tag}/${view.side}`);
+  const disabled = busy || !unit.mayWrite || unit.held;
+  const back = () => void send('decide', { unitId: unit.id, route: null }, unit.version);
+  useShortcuts((key) => {
+    const line = ending.left[Number(key) - 1];
+    if (key === 'Enter' && ending.left[0]) go(ending.left[0]);
+    else if (key === '0' && !disabled) back();
+    else if (line) go(line);
+    else return false;
+    return true;
+  });
+  return (
+    <section aria-label="Next" className="border-t-[6px] border-ink bg-paper px-[22px] pt-4 pb-[18px]">
+      <p className="text-[14.5px] text-soft">Decided</p>
+      <h2 className="mt-1 text-[27px] leading-[1.12] tracking-tight">{ending.words}</h2>
+      <ToldFaults told={ending.told} />
+      <p className="mt-3 text-[14.5px] text-soft">
+        {ending.left.length ? 'Left to do, in this order' : 'Nothing is left to do.'}
+      </p>
+      <ol aria-label="Left to do">
+        {ending.left.map((line, i) => (
+          <li key={line.words} className="border-b border-rule">
+            <Link
+              href={`/u/${unit.tag}/${line.side}`}
+              className="flex min-h-11 items-baseline gap-3 py-2 hover:bg-track"
+            >
+              <Key>{i + 1}</Key>
+              <b className="text-[17px]">{line.words}</b>
+              <span className="min-w-0 truncate text-[14px] text-soft">{line.note}</span>
+            </Link>
+          </li>
+        ))}
+      </ol>
+      {ending.left[0] && (
+        <p className="mt-3 flex items-center gap-5">
+          <Button tone="strong" shortcut="Enter" onClick={() => go(ending.left[0])}>
+            {ending.left[0].words}
+          </Button>
+          {unit.mayWrite && (
+            <Quiet disabled={disabled} onClick={back} className="text-[14.5px]">
+              0 not decided after all
+            </Quiet>
+          )}
+        </p>
+      )}
+      {problem && <Problem>{problem.message}</Problem>}
+    </section>
+  );
+}

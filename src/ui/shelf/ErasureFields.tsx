@@ -1,0 +1,44 @@
+import { erasureChecks, erasureMethods } from '@/catalog/erasure';
+import { ChoiceField } from '../kit/fields';
+
+export interface DriveView {
+  id: string;
+  code: string;
+  name: string;
+  serial: string;
+  recorded: boolean;
+}
+
+/** Which drive: the first that is open is offered. */
+export function DriveChoice({ drives }: { drives: readonly DriveView[] }) {
+  return (
+    <ChoiceField label="Drive" name="drive">
+      {drives.map((drive) => (
+        <option key={drive.id} value={drive.id}>
+          {drive.code} {drive.name}
+          {drive.serial && `, ${drive.serial}`}
+        </option>
+      ))}
+    </ChoiceField>
+  );
+}
+
+/** How it was done and how that was verified, from the usual ways. */
+export function ErasureHow({ verified = true }: { verified?: boolean }) {
+  return (
+    <>
+      <ChoiceField label="How" name="method">
+        {erasureMethods.map((method) => (
+          <option key={method}>{method}</option>
+        ))}
+      </ChoiceField>
+      {verified && (
+        <ChoiceField label="How it was verified" name="verified">
+          {erasureChecks.map((check) => (
+            <option key={check}>{check}</option>
+          ))}
+        </ChoiceField>
+      )}
+    </>
+  );
+}
