@@ -3,9 +3,15 @@ import { code128Png } from './barcode';
 import { FIGURES, preparePdf, TEXT } from './fonts';
 
 export interface Label {
+  /** What the bars say. */
   tag: string;
   line: string;
+  /** In the corner: lot, grade, class. */
   lot: string;
+  /** Smaller, under the line: serial, specification. */
+  more?: string;
+  /** In big figures above the bars: a price. */
+  big?: string;
 }
 
 /** A4, three across and eight down: 24 labels of 70 x 37 mm, the common office sheet. */
@@ -20,6 +26,9 @@ const style = StyleSheet.create({
   tag: { fontFamily: FIGURES, fontSize: 17 },
   lot: { fontFamily: TEXT, fontSize: 7 },
   line: { fontFamily: TEXT, fontSize: 8, marginTop: 2 },
+  more: { fontFamily: TEXT, fontSize: 6.5, marginTop: 1 },
+  big: { fontFamily: FIGURES, fontSize: 18, marginTop: 1 },
+  low: { width: mm(50), height: mm(8), marginTop: 2, objectFit: 'contain' },
   code: { width: mm(60), height: mm(13), marginTop: 3, objectFit: 'contain' },
 });
 
@@ -47,7 +56,12 @@ export async function labelSheet(labels: readonly Label[], skip = 0): Promise<Bu
                     <Text style={style.lot}>{cell.label.lot}</Text>
                   </View>
                   <Text style={style.line}>{cell.label.line.slice(0, 44)}</Text>
-                  <Image style={style.code} src={{ data: cell.code, format: 'png' }} />
+                  {cell.label.more && <Text style={style.more}>{cell.label.more.slice(0, 90)}</Text>}
+                  {cell.label.big && <Text style={style.big}>{cell.label.big}</Text>}
+                  <Image
+                    style={cell.label.big ? style.low : style.code}
+                    src={{ data: cell.code, format: 'png' }}
+                  />
                 </>
               )}
             </View>

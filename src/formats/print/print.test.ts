@@ -60,3 +60,22 @@ describe('tags', () => {
     expect(await Promise.all(pages.map(codesIn))).toEqual([['WQ-0001', 'WQ-0002'], ['WQ-0003']]);
   });
 });
+
+describe('labels of one machine and of parts', () => {
+  it('a price, the line under it and the bars stand together; the bars are read back', async () => {
+    const label = {
+      tag: 'WQ-0147',
+      line: 'Ternwick Ridge',
+      lot: 'grade B',
+      more: 'Corvid M5-330, 8 GB, 240 GB solid-state',
+      big: 'CR 112.00',
+    };
+    const pdf = await labelSheet([label, { tag: 'P-0042', line: '4 GB module', lot: 'memory' }], 3);
+    const [page] = pagesOf(pdf);
+    expect(await codesIn(page)).toEqual(['P-0042', 'WQ-0147']);
+    const folder = mkdtempSync(join(tmpdir(), 'omnitrope-label-'));
+    writeFileSync(join(folder, 'a.pdf'), pdf);
+    const text = execFileSync('pdftotext', [join(folder, 'a.pdf'), '-'], { encoding: 'utf8' });
+    for (const words of ['CR 112.00', 'grade B', 'solid-state']) expect(text).toContain(words);
+  });
+});

@@ -29,7 +29,16 @@ export async function lotByCode(code: string) {
 
 export async function tagsOf(lotId: string) {
   return database()
-    .select({ tag: units.tag, maker: units.maker, model: units.model, chassis: units.chassis })
+    .select({
+      tag: units.tag,
+      maker: units.maker,
+      model: units.model,
+      chassis: units.chassis,
+      serial: sql<
+        string | null
+      >`(select v.value from record_values v where v.unit_id = units.id and v.key = 'serial'
+        and v.voided_by is null order by v.basis = 'claimed', v.id desc limit 1)`,
+    })
     .from(units)
     .where(eq(units.lotId, lotId))
     .orderBy(units.tag);

@@ -4,6 +4,7 @@ import type { Margin } from '@/core/money/margin';
 import { Money, Sign, useMoney } from '../kit/theShop';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Button, CautionNote, Heading, Problem } from '../kit/parts';
+import { useShortcuts } from '../kit/keyboard';
 import { useCommand } from '../kit/useCommand';
 import { GoneForm } from '../unit/GoneForm';
 import { DriveChoice, ErasureHow, type DriveView } from './ErasureFields';
@@ -41,6 +42,8 @@ interface Props {
   askMinor: number | null;
   listed: boolean;
   sale: SaleView | null;
+  /** A drive somebody named: the seller, or its own report. */
+  namedDrive: string | null;
   /** Sales of it that were undone. */
   undone: UndoneView[];
   owner: boolean;
@@ -62,6 +65,7 @@ export function Shelf({
   askMinor,
   listed,
   sale,
+  namedDrive,
   undone,
   owner,
   complaints,
@@ -88,7 +92,9 @@ export function Shelf({
             </p>
           ))}
           {!unit.held && unit.mayWrite && <Erase unit={unit} drives={drives} />}
-          {!unit.held && unit.mayWrite && drives.length === 0 && <RecordDrive unit={unit} />}
+          {!unit.held && unit.mayWrite && drives.length === 0 && (
+            <RecordDrive unit={unit} named={namedDrive} />
+          )}
         </section>
         {!sale && unit.stage !== 'gone' && unit.mayWrite && (
           <section aria-label="Without a sale" className="bg-paper px-5 py-4">
@@ -112,6 +118,16 @@ export function Shelf({
               >
                 Passport, PDF
               </a>
+              {askMinor !== null && (
+                <a
+                  className="border-b border-current"
+                  href={`/api/units/${unit.tag}/label?as=price`}
+                  target="_blank"
+                  rel="noreferrer"
+                >
+                  Price label
+                </a>
+              )}
               <a className="border-b border-current" href={`/api/units/${unit.tag}/listing?as=csv`} download>
                 Listing row, CSV
               </a>
@@ -252,20 +268,34 @@ function Erase({ unit, drives }: { unit: UnitHead; drives: DriveView[] }) {
   );
 }
 
-function RecordDrive({ unit }: { unit: UnitHead }) {
+/** What is known of its drive is offered; one key confirms it, or that there is none. */
+function RecordDrive({ unit, named }: { unit: UnitHead; named: string | null }) {
   const { send, problem, busy } = useCommand();
   const [open, setOpen] = useState(false);
+  const record = (name: FormDataEntryValue | null, serial: FormDataEntryValue | null = '') =>
+    void send('recordPart', { unitId: unit.id, class: 'drive', name, serial }, unit.version);
+  const none = () => void send('observe', { unitId: unit.id, finding: 'look-bay', outcome: 1 }, unit.version);
+  useShortcuts((key) => {
+    if (open || busy) return false;
+    if (key === '1' && named) record(named);
+    else if (key === '2') none();
+    else if (key === '3') setOpen(true);
+    else return false;
+    return true;
+  });
   if (!open)
     return (
-      <div className="mt-2 flex flex-wrap gap-2">
-        <Button onClick={() => setOpen(true)}>There is a drive: record it</Button>
-        <Button
-          disabled={busy}
-          onClick={() =>
-            void send('observe', { unitId: unit.id, finding: 'look-bay', outcome: 1 }, unit.version)
-          }
-        >
+      <div className="mt-2 flex flex-wrap gap-2" role="group" aria-label="Its drive">
+        {named && (
+          <Button shortcut="1" disabled={busy} onClick={() => record(named)}>
+            Its {named} is in it
+          </Button>
+        )}
+        <Button shortcut="2" disabled={busy} onClick={none}>
           I looked: no drive in it
+        </Button>
+        <Button shortcut="3" onClick={() => setOpen(true)}>
+          {named ? 'Another drive, or its serial' : 'There is a drive: record it'}
         </Button>
         {problem && <Problem>{problem.message}</Problem>}
       </div>
@@ -273,16 +303,19 @@ function RecordDrive({ unit }: { unit: UnitHead }) {
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
-    void send(
-      'recordPart',
-      { unitId: unit.id, class: 'drive', name: form.get('name'), serial: form.get('serial') },
-      unit.version,
-    );
+    record(form.get('name'), form.get('serial'));
   };
   return (
     <form onSubmit={submit} className="mt-3 flex flex-wrap items-end gap-2 border-t border-rule pt-2.5">
-      <TextField label="Drive" name="name" placeholder="500 GB hard disk" required wrap="w-[200px]" />
-      <TextField label="Serial" name="serial" wrap="w-[160px]" />
+      <TextField
+        label="Drive"
+        name="name"
+        defaultValue={named ?? ''}
+        placeholder="500 GB hard disk"
+        required
+        wrap="w-[200px]"
+      />
+      <TextField label="Serial" name="serial" wrap="w-[160px]" autoFocus />
       <Button type="submit" disabled={busy}>
         Record it
       </Button>

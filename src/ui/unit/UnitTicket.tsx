@@ -135,6 +135,16 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
           <Sign /> <Money minor={unit.costMinor} />
         </dd>
       </dl>
+      <p className="mt-1 hidden text-[13px] md:block">
+        <a
+          href={`/api/units/${unit.tag}/label`}
+          target="_blank"
+          rel="noreferrer"
+          className="border-b border-current"
+        >
+          Print its tag
+        </a>
+      </p>
       <p className="mt-2 hidden text-[12px] text-soft md:block">
         <span className="basis-measured">measured</span> · typed ·{' '}
         <span className="basis-claimed">claimed</span>

@@ -3,6 +3,7 @@ import { binParts, lastMovements } from '@/shop/components/queries';
 import { shopRules } from '@/shop/rules/queries';
 import { PartVerdict } from '@/ui/parts/PartVerdict';
 import { PartForm } from '@/ui/parts/PartForm';
+import { SheetForm } from '@/ui/kit/SheetForm';
 import { Empty, Heading, Sheet } from '@/ui/kit/parts';
 import { dayAndTime } from '@/words/time';
 import { Money } from '@/ui/kit/theShop';
@@ -18,7 +19,10 @@ export default async function BinPage() {
   return (
     <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)] lg:items-start">
       <Sheet>
-        <h1 className="border-b-2 border-ink pb-2.5 text-[26px] leading-8">Bin of parts</h1>
+        <div className="flex items-end justify-between border-b-2 border-ink pb-2.5">
+          <h1 className="text-[26px] leading-8">Bin of parts</h1>
+          {parts.length > 0 && <SheetForm href="/api/parts/labels">Print labels</SheetForm>}
+        </div>
         {actor.role !== 'viewer' && (
           <div className="py-3">
             <PartForm />

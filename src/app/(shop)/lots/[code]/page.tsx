@@ -1,3 +1,4 @@
+import { SheetForm } from '@/ui/kit/SheetForm';
 import { notFound } from 'next/navigation';
 import { requireActor } from '@/server/session';
 import { lotByCode } from '@/shop/lots/queries';
@@ -72,16 +73,7 @@ export default async function LotPage({ params, searchParams }: Props) {
               </p>
             )}
           </div>
-          {total > 0 && (
-            <a
-              href={`/api/lots/${lot.code}/labels`}
-              target="_blank"
-              rel="noreferrer"
-              className="inline-flex min-h-11 items-center border-2 border-ink px-3.5 text-[15px] font-semibold hover:bg-track"
-            >
-              Tags to print, PDF
-            </a>
-          )}
+          {total > 0 && <SheetForm href={`/api/lots/${lot.code}/labels`}>Print tags</SheetForm>}
         </div>
       </Sheet>
       <ManifestImport lotId={lot.id} code={lot.code} mayWrite={mayWrite} />

@@ -3,6 +3,7 @@ import { appliesTo } from '@/core/belief/model';
 import { minorText } from '@/core/money/minor';
 import { marginOf } from '@/core/money/margin';
 import type { Grade } from '@/core/price/table';
+import type { Specification } from '@/core/record/specification';
 import { database } from '@/db/client';
 import { unitBook } from '@/shop/books/queries';
 import { shopHouse, shopRules } from '@/shop/rules/queries';
@@ -12,6 +13,14 @@ import { priceOf } from '@/shop/units/worth';
 import { Shelf } from '@/ui/shelf/Shelf';
 import { dayAndTime, dayOf, daysBetween } from '@/words/time';
 import { loadUnit, unitHead } from '../loadUnit';
+
+const DRIVES: Record<string, string> = { disk: 'hard disk', solid: 'solid-state drive' };
+
+/** A drive somebody named, in words: "250 GB hard disk". */
+function namedDrive(spec: Specification): string | null {
+  const kind = DRIVES[spec.text('driveKind') ?? ''];
+  return kind ? `${spec.text('driveGb') ?? ''} ${kind}`.trim() : null;
+}
 
 export default async function ShelfPage({ params }: { params: Promise<{ tag: string }> }) {
   const { tag } = await params;
@@ -45,6 +54,7 @@ export default async function ShelfPage({ params }: { params: Promise<{ tag: str
       askMinor={unit.askMinor}
       listed={unit.listed}
       sale={sale && { ...sale, days: daysBetween(sale.soldOn, today) }}
+      namedDrive={namedDrive(spec)}
       undone={undone.map((row) => ({
         id: row.id,
         words: `${row.kind === 'returned' ? 'Came back' : 'Sale cancelled'} ${dayAndTime(row.at, rules.timeZone)}: sold ${row.sale.soldOn} for ${minorText(row.sale.priceMinor, rules.currencyDecimals)}, ${minorText(row.refundMinor, rules.currencyDecimals)} given back. ${row.reason}`,

@@ -28,6 +28,7 @@ export async function GET(
       tag: row.tag,
       line: `${row.maker} ${row.model}`.trim(),
       lot: lot.code,
+      more: row.serial ? `serial ${row.serial}` : '',
     }));
     const skip = Math.trunc(Number(query.get('skip') ?? 0)) || 0;
     const pdf = await heavy('labels', [labels, skip], request.signal);
