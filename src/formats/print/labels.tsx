@@ -28,7 +28,7 @@ const style = StyleSheet.create({
   line: { fontFamily: TEXT, fontSize: 8, marginTop: 2 },
   more: { fontFamily: TEXT, fontSize: 6.5, marginTop: 1 },
   big: { fontFamily: FIGURES, fontSize: 18, marginTop: 1 },
-  low: { width: mm(50), height: mm(8), marginTop: 2, objectFit: 'contain' },
+  low: { width: mm(50), height: mm(8), marginTop: 2, objectFit: 'fill' },
   code: { width: mm(60), height: mm(13), marginTop: 3, objectFit: 'contain' },
 });
 
