@@ -99,6 +99,7 @@ export function FindOut({
   const step = drawn?.step ?? chosen ?? asked ?? steps[0];
   const waiting = busy && !(drawn && !sending);
   const version = drawn?.version ?? unit.version;
+  const stopMinor = steps.find(({ kind }) => kind === 'stop')?.valueMinor ?? 0;
   const others = steps.filter((other) => other.id !== step.id).slice(0, 5);
   const disabled = !unit.mayWrite || unit.held;
   const pick = (other: StepView) => setPicked({ version: unit.version, id: `${other.kind}:${other.id}` });
@@ -327,7 +328,9 @@ export function FindOut({
         )}
         {!unit.held && !running && others.length > 0 && (
           <section aria-label="Or" className="px-0.5 pt-3">
-            <h2 className="mb-1 text-[13px] text-soft">Or</h2>
+            <h2 className="mb-1 flex justify-between text-[13px] text-soft">
+              Or <span>hands, and gain over stopping</span>
+            </h2>
             <table className="w-full border-collapse text-[14.5px]">
               <caption className="sr-only">Other steps, minutes of hands and value</caption>
               <tbody>
@@ -352,7 +355,11 @@ export function FindOut({
                     </td>
                     <td className="figures w-20 py-1 text-right text-[13px]">{attended(other.minutes)}</td>
                     <td className="figures w-20 py-1 text-right text-[13px]">
-                      <Money minor={other.valueMinor} plus />
+                      {other.kind === 'stop' ? (
+                        <span className="text-soft">stop</span>
+                      ) : (
+                        <Money minor={other.valueMinor - stopMinor} plus />
+                      )}
                     </td>
                   </tr>
                 ))}

@@ -85,11 +85,11 @@ export function LogWork({
       <form
         ref={form}
         onSubmit={(event) => void log(event)}
-        className="mt-2 grid grid-cols-[minmax(0,1fr)_96px] items-end gap-2 sm:grid-cols-[minmax(0,1fr)_96px_170px_auto]"
+        className="mt-2 grid grid-cols-[96px_minmax(0,1fr)] items-end gap-2"
       >
         <Combobox value={chosen} onChange={choose} immediate>
-          <div className="relative">
-            <label htmlFor="log-work" className="block text-[13px] text-soft">
+          <div className="col-span-2">
+            <label htmlFor="log-work" className="block text-[14px] font-semibold">
               Which work
             </label>
             <ComboboxInput
@@ -101,7 +101,10 @@ export function LogWork({
               placeholder="reseat, paste, keyboard …"
               className="h-11 w-full border-2 border-ink bg-sheet px-2.5"
             />
-            <ComboboxOptions className="absolute z-20 max-h-80 w-full min-w-[300px] overflow-auto border-2 border-ink bg-paper">
+            <ComboboxOptions
+              anchor={{ to: 'bottom start', padding: 66 }}
+              className="z-20 max-h-80 w-(--input-width) overflow-auto border-2 border-ink bg-paper"
+            >
               {found.map((choice) => (
                 <ComboboxOption
                   key={choice.ref}
@@ -140,7 +143,7 @@ export function LogWork({
             ))}
           </ChoiceField>
         )}
-        <Button type="submit" disabled={busy || !chosen}>
+        <Button type="submit" disabled={busy || !chosen} className="col-start-2 justify-self-start">
           Log it
         </Button>
       </form>

@@ -149,7 +149,6 @@ export function WorkBoard({ unit, drives, log, open, choices, done, parts, bin }
             ))}
           </div>
         </section>
-        {log}
         <section aria-label="Done" className="bg-paper px-5 py-4">
           <Heading>Done so far</Heading>
           {done.length === 0 ? (
@@ -186,6 +185,7 @@ export function WorkBoard({ unit, drives, log, open, choices, done, parts, bin }
         </section>
       </div>
       <div className="flex flex-col gap-[18px]">
+        {log}
         <section aria-label="Parts in it" className="bg-paper px-5 py-4">
           <Heading>Parts in it</Heading>
           {parts.length === 0 && (
