@@ -127,3 +127,10 @@ export const units = pgTable(
     check('units_chassis_known', sql`${t.chassis} in ('desktop','small','aio','laptop')`),
   ],
 );
+
+/** What the columns of a file were taken for, by its heading: offered when such a file comes again. */
+export const manifestMaps = pgTable('manifest_maps', {
+  heading: text('heading').primaryKey(),
+  columns: jsonb('columns').$type<Record<string, number>>().notNull(),
+  decimal: text('decimal').$type<'.' | ','>(),
+});

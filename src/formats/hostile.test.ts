@@ -100,6 +100,7 @@ describe('a megabyte of anything', () => {
           {
             header: ['model', 'memory', 'drive', 'note'],
             delimiter: ',',
+            decimal: '.',
             problems: [],
             rows: [
               { line: 2, cells: ['laptop', text, '', ''] },

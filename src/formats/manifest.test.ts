@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { gigabytesIn } from '@/core/record/sizes';
 import { claimsIn } from './claims';
-import { chassisFrom, gigabytes, guessColumns, readManifest, readManifestTable } from './manifest';
+import { chassisFrom, guessColumns, readManifest, readManifestTable } from './manifest';
 
 const read = (text: string) => {
   const table = readManifestTable(text);
@@ -70,8 +71,8 @@ describe('words and sizes', () => {
     ['', null],
     ['n/a', null],
     ['none', 0],
-  ])('"%s" is %s gigabytes', (text, gb) => expect(gigabytes(text)).toBe(gb));
-  it('"plenty" is not a size', () => expect(gigabytes('plenty')).toBeNaN());
+  ])('"%s" is %s gigabytes', (text, gb) => expect(gigabytesIn(text)).toBe(gb));
+  it('"plenty" is not a size', () => expect(gigabytesIn('plenty')).toBeNaN());
   it.each([
     ['Notebook', 'laptop'],
     ['All-in-One', 'aio'],
@@ -88,4 +89,67 @@ describe('words and sizes', () => {
     ['works', []],
     ['', []],
   ])('"%s" says %o', (text, claims) => expect(claimsIn(text)).toEqual(claims));
+});
+
+describe('files as real programs write them', () => {
+  it('what stands between the cells is found from the whole file, not from its first line', () => {
+    const text =
+      'Kind,Model, remarks\nlaptop;Courier 14;works\nlaptop;Courier 15;dead\nsmall;Keep S1;works, clean\n';
+    expect(readManifestTable(text).delimiter).toBe(';');
+    expect(readManifestTable(text, { delimiter: ',' }).delimiter).toBe(',');
+  });
+  it.each([
+    // a comma before decimals anywhere: points before three digits are thousands
+    ['memory;drive\n8,0 GB;1.000 GB', 8, 1000],
+    ['memory;drive\n8.192 MB;1,5 TB', 8, 1500],
+    ['memory;drive\n2,5 GB;500', 2.5, 500],
+    // a point before decimals anywhere: commas before three digits are thousands
+    ['memory;drive\n8,192 MB;1.5 TB', 8, 1500],
+    ['memory;drive\n4;0.5 TB', 4, 500],
+  ])('%s: the mark before decimals is found', (text, memoryGb, driveGb) => {
+    const [head, row] = text.split('\n');
+    const { rows, bad } = read(`kind;model;${head}\nlaptop;A;${row}`);
+    expect(bad).toEqual([]);
+    expect(rows[0]).toMatchObject({ memoryGb, driveGb });
+  });
+  it('what can be read either way is asked about, not swallowed', () => {
+    const text = 'kind;model;memory;drive\nlaptop;A;8.192 MB;1.000 GB\nlaptop;B;8;500';
+    const { rows, bad } = read(text);
+    expect(rows.map(({ model }) => model)).toEqual(['B']);
+    expect(bad).toMatchObject([{ line: 2, reason: expect.stringMatching(/a thousand or one/) }]);
+    const as = (decimal: '.' | ',') => {
+      const table = readManifestTable(text, { decimal });
+      return readManifest(table, guessColumns(table.header)).rows[0];
+    };
+    expect(as(',')).toMatchObject({ memoryGb: 8, driveGb: 1000 });
+    expect(as('.').driveGb).toBe(1);
+  });
+  it('a quotation mark left open is named with its line and spoils that line only', () => {
+    const { rows, bad } = read(
+      'kind,model,notes\nlaptop,A,"two\nlines"\nlaptop,"B,works\nlaptop,C,works\nlaptop,D,"fine"\n',
+    );
+    expect(rows.map(({ model, line }) => [model, line])).toEqual([
+      ['A', 2],
+      ['C', 5],
+      ['D', 6],
+    ]);
+    expect(bad).toMatchObject([{ line: 4, reason: 'a quotation mark is not closed' }]);
+  });
+  it('several of them, and none of the good rows is lost', () => {
+    const lines = Array.from({ length: 12 }, (_, i) => (i % 5 === 4 ? `laptop,"M${i},x` : `laptop,M${i},x`));
+    const { rows, bad } = read(`kind,model,notes\n${lines.join('\n')}`);
+    expect(rows.length + bad.length).toBe(12);
+    expect(rows.length).toBeGreaterThanOrEqual(10);
+  });
+  it('a bad row is mended by hand, by its line', () => {
+    const text = 'kind,model,memory\nhovercraft,X,4\nlaptop,"Y,8\n';
+    const mends = { 2: ['laptop', 'X', '4'], 3: ['laptop', 'Y', '8'] };
+    const table = readManifestTable(text, { mends });
+    const { rows, bad } = readManifest(table, guessColumns(table.header));
+    expect(bad).toEqual([]);
+    expect(rows.map(({ model, memoryGb }) => [model, memoryGb])).toEqual([
+      ['X', 4],
+      ['Y', 8],
+    ]);
+  });
 });

@@ -1,8 +1,9 @@
 import { createHash } from 'node:crypto';
 import { CHASSIS, type Chassis } from '@/core/catalogue';
 import { identifies } from '@/core/machine/serial';
-import { firstOf, followedBy, Reader, startsWithAny } from './matching';
-import { readTable } from './table';
+import { gigabytesIn } from '@/core/record/sizes';
+import { firstOf, followedBy, startsWithAny } from './matching';
+import { readTable, type Delimiter } from './table';
 
 /** Fields a manifest column can feed. */
 export const MANIFEST_FIELDS = [
@@ -40,11 +41,23 @@ export interface BadRow {
   line: number;
   reason: string;
   text: string;
+  /** What stands in it, for whoever mends it. */
+  cells?: string[];
+}
+
+/** How the file is written, where it is not left to be found; and lines a person has mended. */
+export interface Reading {
+  delimiter?: Delimiter;
+  /** The mark before decimals: "1.000" is one or a thousand by it. */
+  decimal?: '.' | ',';
+  mends?: Record<string, string[]>;
 }
 
 export interface ManifestTable {
   header: string[];
-  delimiter: string;
+  delimiter: Delimiter;
+  /** The mark before decimals; null: some sizes could be read either way, and nobody has said. */
+  decimal: '.' | ',' | null;
   rows: { line: number; cells: string[] }[];
   problems: BadRow[];
 }
@@ -61,14 +74,22 @@ const MOST_DRIVE_GB = 1_000_000;
  * Reads CSV text with any of , ; tab | between the cells.
  * @returns header and rows with their line numbers; broken quoting is a problem of its row
  */
-export function readManifestTable(text: string): ManifestTable {
-  const table = readTable(text);
+export function readManifestTable(text: string, reading: Reading = {}): ManifestTable {
+  const table = readTable(text, reading.delimiter);
   const rows: { line: number; cells: string[] }[] = [];
   const problems: BadRow[] = [];
   const refuse = (line: number, reason: string, cells: readonly string[]) =>
-    problems.push({ line, reason, text: cells.join(' | ').slice(0, 120) });
+    problems.push({
+      line,
+      reason,
+      text: cells.join(' | ').slice(0, 120),
+      cells: cells.slice(0, 60).map((cell) => cell.slice(0, 200)),
+    });
   if (table.fault) refuse(table.fault.line ?? 1, `the file ${table.fault.reason}`, []);
-  for (const { line, cells, broken } of table.rows) {
+  for (const { line, cells: written, broken: torn } of table.rows) {
+    const mend = reading.mends?.[line];
+    const cells = mend ?? written;
+    const broken = torn && !mend;
     if (broken) refuse(line, 'a quotation mark is not closed', cells);
     else if (cells.some((cell) => cell.length > LONGEST_CELL))
       refuse(line, `a cell is longer than ${LONGEST_CELL} signs`, cells);
@@ -76,7 +97,41 @@ export function readManifestTable(text: string): ManifestTable {
   }
   const header = rows.shift()?.cells ?? [];
   if (rows.length > MAX_ROWS) refuse(rows[MAX_ROWS].line, `more than ${MAX_ROWS} rows: split the file`, []);
-  return { header, delimiter: table.delimiter, rows: rows.slice(0, MAX_ROWS), problems };
+  return {
+    header,
+    delimiter: table.delimiter,
+    decimal: reading.decimal ?? decimalOf(rows),
+    rows: rows.slice(0, MAX_ROWS),
+    problems,
+  };
+}
+
+/** A number with a mark and three digits after it: one thousand, or one and a bit of nothing. */
+const EITHER_WAY = /^\D{0,3}\d{1,3}[.,]\d{3}(?!\d)/;
+const DECIMALS = /\d([.,])(?:\d{1,2}|\d{4,})(?!\d)/;
+
+/** The mark before decimals, by every size in the file; null: some could be read either way. */
+function decimalOf(rows: readonly { cells: readonly string[] }[]): '.' | ',' | null {
+  const seen = new Set<string>();
+  let unclear = false;
+  for (const { cells } of rows)
+    for (const cell of cells) {
+      if (cell.length > LONGEST_SIZE || !/^[\dx×* .,]+\s*([kmgt]i?b?)?\b/i.test(cell)) continue;
+      const mark = DECIMALS.exec(cell)?.[1];
+      if (mark) seen.add(mark);
+      unclear ||= EITHER_WAY.test(cell);
+    }
+  if (seen.size === 1) return [...seen][0] as '.' | ',';
+  return unclear ? null : '.';
+}
+
+/** A size with its thousands' marks taken out and a point before its decimals; null: nobody can say. */
+function plainSize(text: string, decimal: '.' | ',' | null): string | null {
+  if (decimal === null && EITHER_WAY.test(text.trim())) return null;
+  const other = decimal === ',' ? '.' : ',';
+  // the other mark stands before groups of three, or it is the decimal mark after all
+  const grouped = text.replace(new RegExp(`(\\d)\\${other}(?=\\d{3}(?!\\d))`, 'g'), '$1');
+  return grouped.replace(',', '.');
 }
 
 const DRIVE_NAMES = ['drive', 'disk', 'storage'] as const;
@@ -124,33 +179,6 @@ export function chassisFrom(text: string): Chassis | null {
   return CHASSIS_WORDS.find(([pattern]) => pattern.test(text))?.[1] ?? null;
 }
 
-const NO_SIZE = ['-', 'n/a', 'na', 'unknown', '?'];
-const NONE = ['none', 'no', '0'];
-const SCALES: Record<string, number> = { tb: 1000, t: 1000, gb: 1, g: 1, mb: 1 / 1024 };
-
-/** "8", "8 GB", "2x4GB", "1 TB", "512 MB", "500 GB HDD" -> gigabytes; '' -> null; anything else -> NaN. */
-export function gigabytes(text: string): number | null {
-  const plain = text.trim().toLowerCase().replace(',', '.');
-  if (plain === '' || NO_SIZE.includes(plain)) return null;
-  if (NONE.includes(plain)) return 0;
-  if (plain.length > LONGEST_SIZE) return NaN;
-  const reader = new Reader(plain);
-  let pieces = '1';
-  let size = reader.digits(true);
-  reader.spaces();
-  if (size !== '' && !size.includes('.') && reader.oneOf(['x', '×', '*'])) {
-    reader.spaces();
-    pieces = size;
-    size = reader.digits(true);
-    reader.spaces();
-  }
-  if (size === '') return NaN;
-  const unit = reader.oneOf(['tb', 'gb', 'mb', 'g', 't']);
-  // words may follow, after a space
-  const apart = reader.done || reader.spaces() > 0 || (unit === '' && plain[reader.at - 1] === ' ');
-  return apart ? Number(pieces) * Number(size) * SCALES[unit || 'gb'] : NaN;
-}
-
 function driveKindFrom(kind: string, size: string, gb: number | null): ManifestRow['driveKind'] {
   const text = `${kind} ${size}`;
   if (gb === 0 || /\b(none|no drive|removed|missing)\b/i.test(text)) return 'none';
@@ -174,7 +202,8 @@ export function readManifest(
   for (const { line, cells } of table.rows) {
     const cell = (field: ManifestField) =>
       columns[field] === undefined ? '' : (cells[columns[field]!] ?? '');
-    const refuse = (reason: string) => bad.push({ line, reason, text: cells.join(' | ').slice(0, 120) });
+    const refuse = (reason: string) =>
+      bad.push({ line, reason, text: cells.join(' | ').slice(0, 120), cells });
     if (cells.length > table.header.length) {
       refuse(`has ${cells.length} cells, the heading has ${table.header.length}`);
       continue;
@@ -192,12 +221,19 @@ export function readManifest(
       refuse('neither maker nor model');
       continue;
     }
-    const memoryGb = gigabytes(cell('memoryGb'));
+    const sizes = [plainSize(cell('memoryGb'), table.decimal), plainSize(cell('driveGb'), table.decimal)];
+    const unclear = sizes.findIndex((size) => size === null);
+    if (unclear >= 0) {
+      const text = cell(unclear === 0 ? 'memoryGb' : 'driveGb');
+      refuse(`"${text}" is a thousand or one: say which mark stands before decimals`);
+      continue;
+    }
+    const memoryGb = gigabytesIn(sizes[0]!);
     if (Number.isNaN(memoryGb) || (memoryGb ?? 0) > MOST_MEMORY_GB) {
       refuse(`memory "${cell('memoryGb')}" is not a size`);
       continue;
     }
-    const driveGb = gigabytes(cell('driveGb'));
+    const driveGb = gigabytesIn(sizes[1]!);
     if (Number.isNaN(driveGb) || (driveGb ?? 0) > MOST_DRIVE_GB) {
       refuse(`drive "${cell('driveGb')}" is not a size`);
       continue;

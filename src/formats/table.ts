@@ -4,7 +4,8 @@ import Papa from 'papaparse';
 export const LONGEST_LINE = 20_000;
 /** Most lines of a table, whatever reads it. */
 export const MOST_LINES = 22_000;
-const DELIMITERS = [',', ';', '\t', '|'] as const;
+export const DELIMITERS = [',', ';', '\t', '|'] as const;
+export type Delimiter = (typeof DELIMITERS)[number];
 
 export interface TableFault {
   /** Line counted from 1 as an editor shows it; null = the whole file. */
@@ -20,30 +21,50 @@ export interface TableRow {
 }
 
 export interface Table {
-  delimiter: string;
+  delimiter: Delimiter;
   rows: TableRow[];
   /** Why nothing was read at all; then `rows` is empty. */
   fault: TableFault | null;
 }
 
-/**
- * The mark that stands most often in the first line that says anything, outside quotation marks; a comma when
- * none does.
- */
-function delimiterOf(text: string): string {
-  const counts = new Map<string, number>();
+/** So many lines of a file tell what stands between its cells. */
+const JUDGED = 2_000;
+
+/** How many cells each line has when a mark stands between them, outside quotation marks. */
+function widths(text: string, delimiter: string): number[] {
+  const out: number[] = [];
+  let cells = 1;
   let quoted = false;
   let said = false;
-  for (let i = 0; i < text.length && i < LONGEST_LINE; i++) {
+  for (let i = 0; i < text.length && out.length < JUDGED; i++) {
     const letter = text[i];
     if (letter === '"') quoted = !quoted;
-    else if (letter === '\n' && !quoted && said) break;
-    else if (!quoted && (DELIMITERS as readonly string[]).includes(letter)) {
-      counts.set(letter, (counts.get(letter) ?? 0) + 1);
+    else if (letter === delimiter && !quoted) cells++;
+    else if (letter === '\n' && !quoted) {
+      if (said) out.push(cells);
+      [cells, said] = [1, false];
+      continue;
     }
-    said ||= letter !== '\n' && letter !== '\r';
+    said ||= letter !== '\r' && letter !== ' ';
   }
-  return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? ',';
+  if (said && !quoted) out.push(cells);
+  return out;
+}
+
+/**
+ * The mark between the cells, by the whole file: the one that gives most lines the same number of cells, and of
+ * those the one that gives most cells; a comma when none stands there.
+ */
+export function delimiterOf(text: string): Delimiter {
+  let best: { mark: Delimiter; same: number; cells: number } = { mark: ',', same: 0, cells: 1 };
+  for (const mark of DELIMITERS) {
+    const counts = new Map<number, number>();
+    for (const width of widths(text, mark)) counts.set(width, (counts.get(width) ?? 0) + 1);
+    for (const [cells, same] of counts)
+      if (cells > 1 && (same > best.same || (same === best.same && cells > best.cells)))
+        best = { mark, same, cells };
+  }
+  return best.mark;
 }
 
 /** Refuses what no shop's table looks like before anything costly is done with it: one pass over the text. */
@@ -60,28 +81,59 @@ function shapeFault(text: string): TableFault | null {
   return null;
 }
 
+/** So many quotation marks left open are read over; a file with more is none. */
+const MOST_OPEN = 20;
+
+/** The first line that leaves a quotation mark open, of those a row runs over. */
+function openedAt(lines: readonly string[]): number {
+  const at = lines.findIndex((line) => [...line].filter((letter) => letter === '"').length % 2 === 1);
+  return Math.max(0, at);
+}
+
 /**
  * Reads CSV text with any of , ; tab | between the cells, in time that grows with its length only. Empty
- * lines are left out. Nothing is thrown: a file of no sensible shape is one fault, a quotation mark that is
- * not closed a broken row.
+ * lines are left out. Nothing is thrown: a file of no sensible shape is one fault. A quotation mark that is never
+ * closed spoils the line it stands in, not those after it.
+ * @param between the mark between the cells, when somebody said; else it is found
  */
-export function readTable(text: string): Table {
-  const clean = text.replace(/^\ufeff/, '');
+export function readTable(text: string, between?: Delimiter): Table {
+  let clean = text.replace(/^\ufeff/, '');
   const fault = shapeFault(clean);
-  const delimiter = delimiterOf(clean);
+  const delimiter = between ?? delimiterOf(clean);
   if (fault) return { delimiter, rows: [], fault };
-  const { data, errors } = Papa.parse<string[]>(clean, { skipEmptyLines: false, delimiter });
-  const broken = new Set(errors.filter((error) => error.type === 'Quotes').map((error) => error.row));
   const rows: TableRow[] = [];
   let line = 1;
-  data.forEach((cells, i) => {
-    const at = line;
-    line += 1 + cells.reduce((sum, cell) => sum + linesIn(cell), 0);
-    const trimmed = cells.map((cell) => cell.trim());
-    if (broken.has(i) || trimmed.some((cell) => cell !== '')) {
-      rows.push({ line: at, cells: trimmed, broken: broken.has(i) });
+  for (let opens = 0; clean !== ''; opens++) {
+    const { data, errors } = Papa.parse<string[]>(clean, { skipEmptyLines: false, delimiter });
+    const odd = new Set(errors.filter((error) => error.type === 'Quotes').map((error) => error.row));
+    const start = line;
+    let torn = false;
+    for (const [i, cells] of data.entries()) {
+      const trimmed = cells.map((cell) => cell.trim());
+      const own = 1 + cells.reduce((sum, cell) => sum + linesIn(cell), 0);
+      // a mark left open runs over the lines after it
+      torn = odd.has(i) && (own > 1 || errors.some(({ row, code }) => row === i && code === 'MissingQuotes'));
+      if (torn) break;
+      if (odd.has(i) || trimmed.some((cell) => cell !== ''))
+        rows.push({ line, cells: trimmed, broken: odd.has(i) });
+      line += own;
     }
-  });
+    if (!torn) break;
+    const lines = clean.split('\n');
+    const length = line - start;
+    const at = length + openedAt(lines.slice(length));
+    // what stands before the line of the open mark, in the same row, belongs to it
+    for (let n = length; n <= at; n++)
+      rows.push({
+        line: start + n,
+        cells: (lines[n] ?? '').split(delimiter).map((cell) => cell.trim()),
+        broken: true,
+      });
+    clean = lines.slice(at + 1).join('\n');
+    line = start + at + 1;
+    if (opens === MOST_OPEN)
+      return { delimiter, rows: [], fault: { line, reason: 'leaves quotation marks open all over' } };
+  }
   return { delimiter, rows, fault: null };
 }
 

@@ -16,7 +16,13 @@ import {
 import { verdictOf, type MemorySetup, type Trial } from '@/core/memory/belief';
 import { replay } from '@/core/memory/replay';
 import { readCodeTables } from '@/formats/codes';
-import { guessColumns, readManifest, readManifestTable, type ColumnMap } from '@/formats/manifest';
+import {
+  guessColumns,
+  readManifest,
+  readManifestTable,
+  type ColumnMap,
+  type Reading,
+} from '@/formats/manifest';
 import { labelSheet, type Label } from '@/formats/print/labels';
 import { passportPdf, type Passport } from '@/formats/print/passport';
 import { readReport, type ReportFile } from '@/formats/report/bundle';
@@ -89,20 +95,22 @@ export const registry = {
 
   readReport: (files: readonly ReportFile[]) => readReport(files),
 
-  readManifest(text: string, columns: ColumnMap | undefined) {
-    const table = readManifestTable(text);
+  readManifest(text: string, columns: ColumnMap | undefined, reading: Reading = {}) {
+    const table = readManifestTable(text, reading);
     const map = columns ?? guessColumns(table.header);
     return { header: table.header, columns: map, ...readManifest(table, map) };
   },
 
   /** The same for a look beforehand: only what is shown comes back. */
-  previewManifest(text: string, columns: ColumnMap | undefined) {
-    const table = readManifestTable(text);
+  previewManifest(text: string, columns: ColumnMap | undefined, reading: Reading = {}) {
+    const table = readManifestTable(text, reading);
     const map = columns ?? guessColumns(table.header);
     const { rows, bad } = readManifest(table, map);
     return {
       header: table.header.slice(0, 200),
       columns: map,
+      delimiter: table.delimiter,
+      decimal: table.decimal,
       rows: rows.slice(0, SHOWN_ROWS),
       keys: rows.map((row) => row.key),
       bad: bad.slice(0, SHOWN_BAD),

@@ -25,10 +25,31 @@ describe('a manifest', () => {
   it('is previewed without writing anything, bad rows with line and reason', async () => {
     const { lotId } = await lotWith([]);
     const before = await eventCount();
-    const preview = await database().transaction((tx) => previewManifest(tx, { lotId, text }));
+    const preview = await database().transaction((tx) => previewManifest(tx, { lotId, text, reading: {} }));
     expect(preview).toMatchObject({ total: 40, already: 0, bad: [{ line: 10 }, { line: 21 }] });
     expect(await eventCount()).toBe(before);
     expect(await unitsOf(lotId)).toEqual([]);
+  });
+  it('what the columns were taken for is offered when such a file comes again, whatever the names', async () => {
+    const odd = 'What;Who made it;Called;Holds\nlaptop;Aldermoor;Reach 5;8.192 MB\n';
+    const preview = async (reading = {}) => {
+      const { lotId } = await lotWith([]);
+      return database().transaction((tx) => previewManifest(tx, { lotId, text: odd, reading }));
+    };
+    expect(await preview()).toMatchObject({ total: 0, remembered: false });
+    const columns = { chassis: 0, maker: 1, model: 2, memoryGb: 3 };
+    const { lotId } = await lotWith([]);
+    await act(owner, 'importManifest', { lotId, text: odd, columns, reading: { decimal: ',' } });
+    expect(await preview()).toMatchObject({ total: 1, remembered: true, columns, decimal: ',' });
+    // what somebody says now comes before what was said then
+    expect(await preview({ decimal: '.' })).toMatchObject({ decimal: '.' });
+  });
+  it('a row mended in the preview comes in as mended', async () => {
+    const { lotId } = await lotWith([]);
+    const bad = 'kind,model\nhovercraft,X\n';
+    const mended = { text: bad, columns: { chassis: 0, model: 1 }, reading: { mends: { 2: ['aio', 'X'] } } };
+    expect(await act(owner, 'importManifest', { lotId, ...mended })).toMatchObject({ bad: 0 });
+    expect(await unitsOf(lotId)).toMatchObject([{ chassis: 'aio', model: 'X' }]);
   });
   it('takes the good rows in: tags, claims as weak evidence, the lot’s cost shared out to the last penny', async () => {
     const { lotId } = await lotWith([], { priceMinor: 42_000, freightMinor: 4_501 });

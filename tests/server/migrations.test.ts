@@ -75,6 +75,7 @@ describe('a shop of an earlier version, with rows in it, brought to today', () =
       {
         header: ['kind', 'model'],
         delimiter: ',',
+        decimal: '.',
         problems: [],
         rows: [{ line: 2, cells: ['Laptop', 'Courier 14'] }],
       },

@@ -1,9 +1,10 @@
+import { createHash } from 'node:crypto';
 import { eq, inArray, sql } from 'drizzle-orm';
 import Joi from 'joi';
-import type { ColumnMap, ManifestRow } from '@/formats/manifest';
+import type { ColumnMap, ManifestField, ManifestRow, Reading } from '@/formats/manifest';
 import { heavy } from '@/workers/pool';
 import type { Transaction } from '@/db/client';
-import { units } from '@/db/schema';
+import { manifestMaps, units } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { startJob } from '../jobs/start';
@@ -16,6 +17,39 @@ export interface Manifest {
   lotId: string;
   text: string;
   columns: ColumnMap;
+  reading: Reading;
+}
+
+/** A file by its heading: the same names in the same order. */
+const headingOf = (header: readonly string[]) =>
+  createHash('sha256')
+    .update(header.map((name) => name.trim().toLowerCase()).join('\u001f'))
+    .digest('hex');
+
+/** What the columns of a file with this heading were taken for is offered the next time. */
+async function rememberColumns(
+  tx: Transaction,
+  header: readonly string[],
+  { columns, reading }: Pick<Manifest, 'columns' | 'reading'>,
+): Promise<void> {
+  const row = { columns, decimal: reading.decimal ?? null };
+  await tx
+    .insert(manifestMaps)
+    .values({ heading: headingOf(header), ...row })
+    .onConflictDoUpdate({ target: manifestMaps.heading, set: row });
+}
+
+async function rememberedColumns(tx: Transaction, header: readonly string[]) {
+  const [row] = await tx
+    .select()
+    .from(manifestMaps)
+    .where(eq(manifestMaps.heading, headingOf(header)));
+  if (!row) return null;
+  // a file that lost a column since is not the same heading; a number out of range never was
+  const columns = Object.fromEntries(
+    Object.entries(row.columns).filter(([, at]) => at !== undefined && at < header.length),
+  ) as Partial<Record<ManifestField, number>>;
+  return { columns, decimal: row.decimal };
 }
 
 /** Rows of these that the lot has already are left out. */
@@ -37,8 +71,8 @@ export async function freshRows(
 }
 
 /** @throws ShopError when there is nothing in it to take in */
-export async function readRows({ text, columns }: Pick<Manifest, 'text' | 'columns'>) {
-  const read = await heavy('readManifest', [text, columns]);
+export async function readRows({ text, columns, reading }: Omit<Manifest, 'lotId'>) {
+  const read = await heavy('readManifest', [text, columns, reading]);
   if (read.rows.length === 0)
     throw new ShopError(
       'invalid',
@@ -60,12 +94,13 @@ export const importManifest = defineCommand<Manifest, { added: string[]; already
   input: manifestInput.fork(['columns'], (columns) => columns.required()),
   async run({ tx, actor }, input) {
     const lot = await lotById(tx, input.lotId);
-    const { rows, bad } = await readRows(input);
+    const { rows, bad, header } = await readRows(input);
     if (rows.length > MOST_AT_ONCE)
       throw new ShopError(
         'refused',
         `Nothing imported: ${rows.length} rows are more than ${MOST_AT_ONCE}; they are taken in by a worker.`,
       );
+    await rememberColumns(tx, header, input);
     const fresh = await freshRows(tx, lot.id, rows);
     const made = await putUnits(tx, actor, lot, fresh);
     if (made.length) await shareLotCost(tx, lot.id);
@@ -94,7 +129,8 @@ export const startImport = defineCommand<ImportInput, { job: string; total: numb
     .keys({ whole: Joi.boolean().default(false).label('all or nothing') }),
   async run({ tx, actor }, input) {
     const lot = await lotById(tx, input.lotId);
-    const { rows, bad } = await readRows(input);
+    const { rows, bad, header } = await readRows(input);
+    await rememberColumns(tx, header, input);
     if (input.whole && bad.length)
       throw new ShopError(
         'refused',
@@ -121,9 +157,17 @@ export const startImport = defineCommand<ImportInput, { job: string; total: numb
 /** What an import would do, without doing it. Without columns they are guessed from the heading. */
 export async function previewManifest(
   tx: Transaction,
-  input: { lotId: string; text: string; columns?: ColumnMap },
+  input: { lotId: string; text: string; columns?: ColumnMap; reading: Reading },
 ) {
-  const { keys, ...read } = await heavy('previewManifest', [input.text, input.columns]);
+  const guessed = await heavy('previewManifest', [input.text, input.columns, input.reading]);
+  const remembered = input.columns ? null : await rememberedColumns(tx, guessed.header);
+  const { keys, ...read } = remembered
+    ? await heavy('previewManifest', [
+        input.text,
+        remembered.columns,
+        { ...(remembered.decimal && { decimal: remembered.decimal }), ...input.reading },
+      ])
+    : guessed;
   const known = new Set(
     (await tx.select({ key: units.manifestKey }).from(units).where(eq(units.lotId, input.lotId))).map(
       (row) => row.key,
@@ -135,5 +179,6 @@ export async function previewManifest(
     total: keys.length,
     already: keys.filter((key) => known.has(key)).length,
     mostAtOnce: MOST_AT_ONCE,
+    remembered: remembered !== null,
   };
 }

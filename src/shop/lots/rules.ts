@@ -1,5 +1,6 @@
 import Joi from 'joi';
-import { MANIFEST_FIELDS, type ColumnMap } from '@/formats/manifest';
+import { DELIMITERS } from '@/formats/table';
+import { MANIFEST_FIELDS, type ColumnMap, type Reading } from '@/formats/manifest';
 import { rowId } from '../input';
 
 export const MAX_MANIFEST = 4_000_000;
@@ -10,6 +11,7 @@ export interface ManifestInput {
   lotId: string;
   text: string;
   columns?: ColumnMap;
+  reading: Reading;
 }
 
 /** Without columns a preview guesses them; an import wants them said. */
@@ -23,4 +25,13 @@ export const manifestInput = Joi.object({
   columns: Joi.object(
     Object.fromEntries(MANIFEST_FIELDS.map((field) => [field, Joi.number().integer().min(0).max(200)])),
   ).label('columns'),
+  reading: Joi.object({
+    delimiter: Joi.string().valid(...DELIMITERS),
+    decimal: Joi.string().valid('.', ','),
+    mends: Joi.object()
+      .pattern(/^\d{1,6}$/, Joi.array().items(Joi.string().allow('').max(2000)).max(200))
+      .max(500),
+  })
+    .default({})
+    .label('reading'),
 });

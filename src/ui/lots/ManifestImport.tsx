@@ -1,9 +1,10 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useState, type FormEvent } from 'react';
 import { JobProgress } from '../kit/JobProgress';
-import { Button, Problem } from '../kit/parts';
+import { Button, Problem, Quiet } from '../kit/parts';
 import { outcomeOf, useCommand } from '../kit/useCommand';
+import { ENCODINGS, encodingOf, textOf, type Encoding } from './fileText';
 import { useJob } from '../live/useJob';
 
 interface Preview {
@@ -23,10 +24,28 @@ interface Preview {
   }[];
   total: number;
   already: number;
+  delimiter: string;
+  decimal: '.' | ',' | null;
+  /** The columns are those of the last file with this heading. */
+  remembered: boolean;
   /** More rows than this are taken in by a worker. */
   mostAtOnce: number;
-  bad: { line: number; reason: string; text: string }[];
+  bad: { line: number; reason: string; text: string; cells?: string[] }[];
 }
+
+/** How the file is written, as far as somebody has said; and lines mended here. */
+interface Reading {
+  delimiter?: string;
+  decimal?: '.' | ',';
+  mends?: Record<number, string[]>;
+}
+
+const MARKS = [
+  [',', 'comma'],
+  [';', 'semicolon'],
+  ['\t', 'tab'],
+  ['|', 'bar'],
+] as const;
 
 const FIELDS: [string, string][] = [
   ['chassis', 'Kind of machine'],
@@ -52,20 +71,27 @@ export function ManifestImport({
 }) {
   const router = useRouter();
   const { send, problem, busy } = useCommand();
-  const [file, setFile] = useState<{ name: string; text: string } | null>(null);
+  const [file, setFile] = useState<{
+    name: string;
+    bytes: Uint8Array;
+    encoding: Encoding;
+    text: string;
+  } | null>(null);
+  const [reading, setReading] = useState<Reading>({});
+  const [mending, setMending] = useState<number | null>(null);
   const [preview, setPreview] = useState<Preview | null>(null);
   const [fault, setFault] = useState('');
   const [whole, setWhole] = useState(false);
   const { job, look: lookAtJob } = useJob('import', lotId);
   const [done, setDone] = useState<{ added: string[]; already: number; bad: number } | null>(null);
 
-  async function look(text: string, columns?: Record<string, number>) {
+  async function look(text: string, columns?: Record<string, number>, how: Reading = reading) {
     setFault('');
     try {
       const response = await fetch(`/api/lots/${code}/preview`, {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ text, columns }),
+        body: JSON.stringify({ text, columns, reading: how }),
       });
       if (response.ok) return setPreview((await response.json()) as Preview);
       const refused = await outcomeOf(response);
@@ -78,17 +104,38 @@ export function ManifestImport({
   async function choose(chosen: File | undefined) {
     if (!chosen) return;
     setDone(null);
-    const text = await chosen.text();
-    setFile({ name: chosen.name, text });
-    await look(text);
+    const bytes = new Uint8Array(await chosen.arrayBuffer());
+    const encoding = await encodingOf(bytes);
+    const text = textOf(bytes, encoding);
+    setFile({ name: chosen.name, bytes, encoding, text });
+    setReading({});
+    setMending(null);
+    await look(text, undefined, {});
   }
+  const read = (change: Reading) => {
+    const how = { ...reading, ...change };
+    setReading(how);
+    void look(file!.text, change.delimiter ? undefined : preview?.columns, how);
+  };
+  const decode = (encoding: Encoding) => {
+    const text = textOf(file!.bytes, encoding);
+    setFile({ ...file!, encoding, text });
+    void look(text);
+  };
+  const mend = (line: number, cells: string[]) => {
+    setMending(null);
+    read({ mends: { ...reading.mends, [line]: cells } });
+  };
   async function take() {
     if (!file || !preview) return;
+    // what is taken in is what stood in the preview
+    const said = { ...reading, ...(preview.decimal && { decimal: preview.decimal }) };
     if (preview.total > preview.mostAtOnce) {
       const begun = await send('startImport', {
         lotId,
         text: file.text,
         columns: preview.columns,
+        reading: said,
         whole,
       });
       if (!begun.ok) return;
@@ -100,6 +147,7 @@ export function ManifestImport({
       lotId,
       text: file.text,
       columns: preview.columns,
+      reading: said,
     });
     if (!outcome.ok) return;
     setDone(outcome.answer);
@@ -165,7 +213,36 @@ export function ManifestImport({
       {preview && (
         <>
           <fieldset className="mt-3 border-t border-rule pt-2">
-            <legend className="text-[13px] text-soft">Which column is what</legend>
+            <legend className="text-[13px] text-soft">How the file is written</legend>
+            <div className="flex flex-wrap gap-x-4 gap-y-2">
+              <Pick
+                words="Letters"
+                value={file?.encoding ?? ''}
+                choices={ENCODINGS}
+                onPick={(value) => decode(value as Encoding)}
+              />
+              <Pick
+                words="Between cells"
+                value={preview.delimiter}
+                choices={MARKS}
+                onPick={(value) => read({ delimiter: value })}
+              />
+              <Pick
+                words="Before decimals"
+                value={preview.decimal ?? ''}
+                choices={[
+                  ...(preview.decimal ? [] : ([['', 'say which']] as const)),
+                  ['.', 'point: 1.5 TB'],
+                  [',', 'comma: 1,5 TB'],
+                ]}
+                onPick={(value) => value && read({ decimal: value as '.' | ',' })}
+              />
+            </div>
+          </fieldset>
+          <fieldset className="mt-3 border-t border-rule pt-2">
+            <legend className="text-[13px] text-soft">
+              Which column is what{preview.remembered && ', as the last time with this heading'}
+            </legend>
             <div className="flex flex-wrap gap-x-4 gap-y-2">
               {FIELDS.map(([field, words]) => (
                 <label key={field} className="flex flex-col text-[13px]">
@@ -195,12 +272,32 @@ export function ManifestImport({
                 <caption className="sr-only">Bad rows</caption>
                 <tbody>
                   {preview.bad.slice(0, 50).map((row) => (
-                    <tr key={`${row.line}${row.reason}`} className="border-b border-rule">
+                    <tr key={`${row.line}${row.reason}`} className="border-b border-rule align-top">
                       <th scope="row" className="figures w-16 py-0.5 text-left text-[12.5px] font-semibold">
                         line {row.line}
                       </th>
-                      <td className="w-[45%]">{row.reason}</td>
-                      <td className="truncate text-soft">{row.text}</td>
+                      {mending === row.line && row.cells ? (
+                        <td colSpan={3}>
+                          <Mend
+                            header={preview.header}
+                            cells={row.cells}
+                            onMend={(cells) => mend(row.line, cells)}
+                            onLeave={() => setMending(null)}
+                          />
+                        </td>
+                      ) : (
+                        <>
+                          <td className="w-[45%]">{row.reason}</td>
+                          <td className="max-w-0 truncate text-soft">{row.text}</td>
+                          <td className="w-16 text-right">
+                            {row.cells && (
+                              <Quiet className="text-[13px]!" onClick={() => setMending(row.line)}>
+                                mend
+                              </Quiet>
+                            )}
+                          </td>
+                        </>
+                      )}
                     </tr>
                   ))}
                 </tbody>
@@ -273,5 +370,72 @@ export function ManifestImport({
         </>
       )}
     </section>
+  );
+}
+
+function Pick({
+  words,
+  value,
+  choices,
+  onPick,
+}: {
+  words: string;
+  value: string;
+  choices: readonly (readonly [string, string])[];
+  onPick: (value: string) => void;
+}) {
+  return (
+    <label className="flex flex-col text-[13px]">
+      {words}
+      <select
+        value={value}
+        onChange={(event) => onPick(event.target.value)}
+        className="min-h-9 border-2 border-ink bg-sheet px-1 text-[14px]"
+      >
+        {choices.map(([id, name]) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+/** A row that could not be read, cell by cell, to be put right here. */
+function Mend({
+  header,
+  cells,
+  onMend,
+  onLeave,
+}: {
+  header: readonly string[];
+  cells: readonly string[];
+  onMend: (cells: string[]) => void;
+  onLeave: () => void;
+}) {
+  const submit = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const form = new FormData(event.currentTarget);
+    onMend(header.map((_, i) => String(form.get(`cell-${i}`) ?? '')));
+  };
+  return (
+    <form onSubmit={submit} className="flex flex-wrap items-end gap-2 py-1.5">
+      {header.map((name, i) => (
+        <label key={i} className="flex w-[118px] flex-col text-[12.5px] text-soft">
+          {name || `column ${i + 1}`}
+          <input
+            name={`cell-${i}`}
+            defaultValue={cells[i] ?? ''}
+            autoFocus={i === 0}
+            className="h-9 border-2 border-ink bg-sheet px-1.5 text-[14px] text-ink"
+          />
+        </label>
+      ))}
+      <Button type="submit" className="min-h-9!">
+        Put right
+      </Button>
+      <Quiet onClick={onLeave}>leave it out</Quiet>
+    </form>
   );
 }

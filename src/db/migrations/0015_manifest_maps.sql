@@ -1,0 +1,5 @@
+CREATE TABLE "manifest_maps" (
+	"heading" text PRIMARY KEY NOT NULL,
+	"columns" jsonb NOT NULL,
+	"decimal" text
+);
