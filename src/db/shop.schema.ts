@@ -16,6 +16,7 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
+import { user } from './auth.schema';
 import { at } from './columns';
 
 /** One row: the shop's own rules. */
@@ -35,6 +36,11 @@ export const shop = pgTable(
     feeBasisPoints: integer('fee_basis_points').notNull().default(800),
     /** Tools the shop has not got: looks that want one are not proposed. */
     lacks: jsonb('lacks').$type<Tool[]>().notNull().default([]),
+    /** The least role that sees what was paid, margins and books. */
+    marginsFor: text('margins_for')
+      .$type<'owner' | 'technician' | 'viewer'>()
+      .notNull()
+      .default('technician'),
     /** The owner's own numbers over the catalogue's. */
     overrides: jsonb('overrides').$type<CatalogueOverrides>().notNull().default({}),
     /** What closed cases have taught, and how many closed cases the catalogue itself counts as. */
@@ -46,6 +52,21 @@ export const shop = pgTable(
     check('shop_rate', sql`${t.ratePerHourMinor} >= 0`),
     check('shop_learning', sql`${t.learningStrength} between 10 and 100000`),
   ],
+);
+
+/** Ways of looking at a list that somebody keeps under a name. */
+export const savedViews = pgTable(
+  'saved_views',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    person: text('person')
+      .notNull()
+      .references(() => user.id, { onDelete: 'cascade' }),
+    name: text('name').notNull(),
+    path: text('path').notNull(),
+    at: at('at').notNull().defaultNow(),
+  },
+  (t) => [index('saved_views_person').on(t.person)],
 );
 
 /**

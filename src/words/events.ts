@@ -12,6 +12,7 @@ export const EVENT_TITLES: Record<EventKind, string> = {
   'no answer': 'No answer',
   'answer noted': 'Noted',
   keeps: 'System and data',
+  margins: 'Margins',
   tools: 'Tools',
   voided: 'Taken back',
   bench: 'Bench',
@@ -21,6 +22,7 @@ export const EVENT_TITLES: Record<EventKind, string> = {
   'report taken in': 'Report',
   'work started': 'Started',
   'work paused': 'Paused',
+  'work dropped': 'Dropped',
   'work resumed': 'Went on',
   'left running': 'Left to run',
   'handed over': 'Handed over',
@@ -159,6 +161,7 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
   'answer noted': (p, names) =>
     `${names.finding(text(p, 'ref'))?.ask ?? names.repair(text(p, 'ref')) ?? text(p, 'ref')} ${p.note ? `“${text(p, 'note')}”` : 'note taken away'}`,
   keeps: (p) => (p.keeps ? 'stay as they are' : 'may go'),
+  margins: (p) => `seen from ${text(p, 'marginsFor')} on`,
   tools: (p) =>
     Array.isArray(p.lacks) && p.lacks.length
       ? `none: ${p.lacks.map((tool) => TOOL_NAMES[tool as keyof typeof TOOL_NAMES] ?? String(tool)).join(', ')}`

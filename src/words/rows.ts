@@ -1,52 +1,73 @@
-import { STAGE_NAMES } from './names';
+import { CHASSIS_NAMES, STAGE_NAMES } from './names';
+import type { Chassis } from '@/core/catalogue';
+import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
+
+/** Columns a list shows, by what stands in it. */
+export const COLUMN_SETS = ['work', 'dock', 'shelf', 'sold', 'gone'] as const;
+export type ColumnSet = (typeof COLUMN_SETS)[number];
+
+export const columnSetOf = (stage: string | null): ColumnSet =>
+  COLUMN_SETS.find((set) => set === stage && set !== 'work') ?? 'work';
 
 /** A unit in a list, as the table shows it. */
 export interface UnitTableRow {
   id: string;
   tag: string;
-  maker: string;
-  model: string;
+  version: number;
+  machine: string;
+  kind: string;
   probably: string;
   probability: number | null;
   route: string;
+  /** A person has said how it ends. */
+  decided: boolean;
   valueMinor: number;
   lowMinor: number;
   highMinor: number;
   stopMinor: number;
   handsMinutes: number;
+  stage: string;
   stageName: string;
   waitMinutes: number;
+  grade: string | null;
+  askMinor: number | null;
+  priceMinor: number;
+  soldMinor: number | null;
+  marginMinor: number | null;
+  soldOn: string | null;
+  channel: string | null;
+  goneAs: string | null;
+  claim: string;
+  /** What nobody has read yet, in words. */
+  unread: string;
+  inHand: string | null;
 }
 
-interface ListedUnit extends Omit<UnitTableRow, 'stageName' | 'waitMinutes'> {
+type Listed = Omit<UnitTableRow, 'stageName' | 'waitMinutes' | 'machine' | 'kind' | 'unread' | 'decided'> & {
   stage: keyof typeof STAGE_NAMES;
   stageSince: Date;
-}
+  maker: string;
+  model: string;
+  chassis: Chassis;
+  unread: readonly string[];
+  ending: string | null;
+};
+
+const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 
 /** List rows as the table shows them. */
-export function tableRows(rows: readonly ListedUnit[]): UnitTableRow[] {
+export function tableRows(rows: readonly Listed[]): UnitTableRow[] {
   const now = Date.now();
-  return rows.map((row) => ({
-    id: row.id,
-    tag: row.tag,
-    maker: row.maker,
-    model: row.model,
-    probably: row.probably,
-    probability: row.probability,
-    route: row.route,
-    valueMinor: row.valueMinor,
-    lowMinor: row.lowMinor,
-    highMinor: row.highMinor,
-    stopMinor: row.stopMinor,
-    handsMinutes: row.handsMinutes,
+  return rows.map(({ stageSince, maker, model, chassis, unread, ending, ...row }) => ({
+    ...row,
+    route: ending ?? row.route,
+    decided: ending !== null,
+    machine: `${maker} ${model}`.trim(),
+    kind: CHASSIS_NAMES[chassis],
+    unread: unread.map((key) => lower(SPEC_KEYS[key as SpecKey])).join(', '),
     stageName: STAGE_NAMES[row.stage],
-    waitMinutes: (now - row.stageSince.getTime()) / 60_000,
+    waitMinutes: (now - stageSince.getTime()) / 60_000,
   }));
 }
 
 export const PAGE_ROWS = 40;
-
-export function pageOf(value: string | undefined): number {
-  const page = Number(value ?? 1);
-  return Number.isInteger(page) && page > 0 && page < 100_000 ? page : 1;
-}

@@ -36,6 +36,7 @@ export function headView(
   lot: { code: string; source: LotSource },
   spec: Specification,
   mayWrite: boolean,
+  paidShown = true,
 ): UnitHead {
   return {
     id: unit.id,
@@ -47,7 +48,7 @@ export function headView(
     sub: `${CHASSIS_NAMES[unit.chassis]}, lot ${lot.code}`,
     claim: unit.claim,
     bench: unit.bench,
-    costMinor: unit.costMinor,
+    costMinor: paidShown ? unit.costMinor : null,
     spec: ON_TICKET.flatMap((key) => {
       const row = spec.best(key);
       if (!row) return [];

@@ -105,7 +105,8 @@ export interface UnitHead {
   sub: string;
   claim: string;
   bench: BenchState;
-  costMinor: number;
+  /** What was paid; null: not shown to this role. */
+  costMinor: number | null;
   spec: { name: string; value: string; basis: string; title: string }[];
   mayWrite: boolean;
   held: boolean;

@@ -83,6 +83,7 @@ describe('every main view', () => {
     async (path) => {
       await browser.get(url + path);
       await browser.wait(until.elementLocated(By.css('main')), 10_000);
+      await ready(browser);
       expect(await violations()).toEqual([]);
       const [wide, tall] = await browser.executeScript<number[]>(
         'return [document.documentElement.scrollWidth - document.documentElement.clientWidth, document.documentElement.scrollHeight]',

@@ -249,7 +249,8 @@ describe('two machines in hand', () => {
       } = await lotWith(['desktop']);
       await act(benchA, 'observe', { unitId: a.unitId, finding: 'look-bay', outcome: 1 });
       await act(benchA, 'startWork', { unitId: a.unitId, ref: 'reseat-memory' });
-      await act(benchA, 'setStage', { unitId: a.unitId, stage });
+      if (stage === 'gone') await act(benchA, 'endUnit', { unitId: a.unitId, as: 'recycled' });
+      else await act(benchA, 'setStage', { unitId: a.unitId, stage });
       expect((await open(a.unitId))[0].status).toBe('paused');
       expect(await clocks(benchA.id)).toEqual([]);
     }

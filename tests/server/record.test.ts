@@ -84,12 +84,12 @@ describe('no machine leaves with a drive nobody has accounted for', () => {
       expect(
         await refusal(act(benchA, 'takePart', { unitId, componentId: drive.componentId, to })),
       ).toMatchObject({ code: 'refused' });
-    expect(await refusal(act(owner, 'setStage', { unitId, stage: 'gone' }))).toMatchObject({
+    expect(await refusal(act(owner, 'endUnit', { unitId, as: 'recycled' }))).toMatchObject({
       code: 'refused',
       message: expect.stringContaining(drive.code),
     });
     await erase(unitId, drive.componentId);
-    expect(await refusal(act(owner, 'setStage', { unitId, stage: 'gone' }))).toBeNull();
+    expect(await refusal(act(owner, 'endUnit', { unitId, as: 'recycled' }))).toBeNull();
   });
   it('a drive cloned onto after its erasure holds somebody’s data again, in whatever machine it lies by then; a fresh system does not', async () => {
     const { unitId, drive } = await withDrive();

@@ -5,7 +5,8 @@ import { defects, events, photos, units } from '@/db/schema';
 import { lastMovements, binParts } from '@/shop/components/queries';
 import { lineOf } from '@/shop/floor/queries';
 import { listLots } from '@/shop/lots/queries';
-import { findUnits, historyOf, listUnits, unitByTag } from '@/shop/units/queries';
+import { listUnits } from '@/shop/units/list';
+import { findUnits, historyOf, unitByTag } from '@/shop/units/queries';
 import type { SpecKey } from '@/core/record/keys';
 import { act, benchA, benchB, lotWith, openShop, owner, refusal, specOf, unitRow } from './shop';
 

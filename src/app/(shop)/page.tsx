@@ -1,17 +1,17 @@
 import { Link } from '@/ui/kit/Link';
 import { requireActor } from '@/server/session';
-import { listUnits } from '@/shop/units/queries';
-import { Pages } from '@/ui/lists/Pages';
-import { UnitTable } from '@/ui/lists/UnitTable';
-import { Empty, Sheet } from '@/ui/kit/parts';
-import { PAGE_ROWS, pageOf, tableRows } from '@/words/rows';
+import { Sheet } from '@/ui/kit/parts';
+import { unitsHere, type Asked } from './UnitsHere';
 
 export const metadata = { title: 'What to work on' };
 
-export default async function WorkPage({ searchParams }: { searchParams: Promise<{ page?: string }> }) {
-  await requireActor();
-  const page = pageOf((await searchParams).page);
-  const { rows, total } = await listUnits({ offset: (page - 1) * PAGE_ROWS, limit: PAGE_ROWS });
+export default async function WorkPage({ searchParams }: { searchParams: Asked }) {
+  const { role } = await requireActor();
+  const { total, list } = await unitsHere({
+    path: '/',
+    asked: await searchParams,
+    empty: 'No open units. Receive a lot, and its machines stand here in the order worth working on them.',
+  });
   return (
     <Sheet>
       <div className="flex flex-wrap items-end justify-between gap-3 border-b-2 border-ink pb-2.5">
@@ -22,21 +22,16 @@ export default async function WorkPage({ searchParams }: { searchParams: Promise
             still to win, crowns; band: eight of ten outcomes; tick: stopping now.
           </p>
         </div>
-        <Link
-          href="/lots/new"
-          className="inline-flex min-h-11 items-center border-2 border-ink px-3.5 text-[15px] font-semibold hover:bg-track"
-        >
-          Receive a lot
-        </Link>
+        {role !== 'viewer' && (
+          <Link
+            href="/lots/new"
+            className="inline-flex min-h-11 items-center border-2 border-ink px-3.5 text-[15px] font-semibold hover:bg-track"
+          >
+            Receive a lot
+          </Link>
+        )}
       </div>
-      {rows.length ? (
-        <UnitTable rows={tableRows(rows)} first={(page - 1) * PAGE_ROWS + 1} showStage />
-      ) : (
-        <Empty>
-          No open units. Receive a lot, and its machines stand here in the order worth working on them.
-        </Empty>
-      )}
-      <Pages page={page} rows={PAGE_ROWS} total={total} href="/" />
+      {list}
     </Sheet>
   );
 }

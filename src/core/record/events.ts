@@ -71,6 +71,7 @@ export interface EventPayloads {
   };
   'answer noted': { observation: number; ref: string; before: string | null; note: string | null };
   keeps: { before: boolean | null; keeps: boolean };
+  margins: { before: string; marginsFor: string };
   tools: { before: string[]; lacks: string[] };
   voided: { observation: number; ref: string; outcome: number; refs?: string[] };
   bench: BenchState;
@@ -80,6 +81,7 @@ export interface EventPayloads {
   'report taken in': { files: unknown; spec: unknown; findings: unknown; notRead: unknown };
   'work started': WorkNamed & { ref: string; paused: LaidAside[] };
   'work paused': WorkNamed;
+  'work dropped': WorkNamed;
   'work resumed': WorkNamed & { paused: LaidAside[] };
   'left running': WorkNamed & { minutes: number; station: string };
   'handed over': WorkNamed & { to: string; toName: string };

@@ -1,4 +1,4 @@
-import { desc, eq, sql } from 'drizzle-orm';
+import { desc, eq, inArray, sql } from 'drizzle-orm';
 import { database } from '@/db/client';
 import { lots, units } from '@/db/schema';
 import { isLotCode } from '../input';
@@ -27,19 +27,32 @@ export async function lotByCode(code: string) {
   return lot ?? null;
 }
 
+/** What a label of a unit says. */
+const label = {
+  tag: units.tag,
+  maker: units.maker,
+  model: units.model,
+  lot: lots.code,
+  serial: sql<
+    string | null
+  >`(select v.value from record_values v where v.unit_id = units.id and v.key = 'serial'
+    and v.voided_by is null order by v.basis = 'claimed', v.id desc limit 1)`,
+};
+
 export async function tagsOf(lotId: string) {
   return database()
-    .select({
-      tag: units.tag,
-      maker: units.maker,
-      model: units.model,
-      chassis: units.chassis,
-      serial: sql<
-        string | null
-      >`(select v.value from record_values v where v.unit_id = units.id and v.key = 'serial'
-        and v.voided_by is null order by v.basis = 'claimed', v.id desc limit 1)`,
-    })
+    .select(label)
     .from(units)
+    .innerJoin(lots, eq(lots.id, units.lotId))
     .where(eq(units.lotId, lotId))
+    .orderBy(units.tag);
+}
+
+export async function tagged(tags: readonly string[]) {
+  return database()
+    .select(label)
+    .from(units)
+    .innerJoin(lots, eq(lots.id, units.lotId))
+    .where(inArray(units.tag, [...tags]))
     .orderBy(units.tag);
 }

@@ -4,7 +4,7 @@ import { TOOLS, type Tool } from '@/core/catalogue';
 import { learnFrom, tableStrength } from '@/core/learn/learn';
 import { overrideFaults, type CatalogueOverrides } from '@/core/belief/overrides';
 import { shop } from '@/db/schema';
-import { defineCommand } from '../command';
+import { defineCommand, type Role } from '../command';
 import { ShopError } from '../errors';
 import { closedCases } from './closed';
 import { ratesInput } from '@/shapes/rates';
@@ -62,6 +62,24 @@ export const setTools = defineCommand<{ lacks: Tool[] }, null>({
     const [before] = await tx.select().from(shop);
     await tx.update(shop).set({ lacks });
     return { event: { kind: 'tools', payload: { before: before.lacks, lacks } }, answer: null };
+  },
+});
+
+/** From which role on what was paid, margins and books are shown. */
+export const setMargins = defineCommand<{ marginsFor: Role }, null>({
+  name: 'setMargins',
+  roles: ['owner'],
+  onUnit: false,
+  input: Joi.object({
+    marginsFor: Joi.string().valid('owner', 'technician', 'viewer').required().label('role'),
+  }),
+  async run({ tx }, { marginsFor }) {
+    const [before] = await tx.select().from(shop);
+    await tx.update(shop).set({ marginsFor });
+    return {
+      event: { kind: 'margins', payload: { before: before.marginsFor, marginsFor } },
+      answer: null,
+    };
   },
 });
 

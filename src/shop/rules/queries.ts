@@ -12,3 +12,9 @@ export const shopRules = cache(async () => {
 
 /** The house's tables, read once a request. */
 export const shopHouse = cache(() => houseNow(database()));
+
+const ORDER = ['viewer', 'technician', 'owner'];
+
+/** Does this role see what was paid, margins and books? */
+export const seesMargins = (role: string, { marginsFor }: { marginsFor: string }) =>
+  ORDER.indexOf(role) >= ORDER.indexOf(marginsFor);

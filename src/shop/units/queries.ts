@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, isNull, sql, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, isNull, sql } from 'drizzle-orm';
 import { database } from '@/db/client';
 import {
   components,
@@ -13,95 +13,11 @@ import {
   units,
   work,
   workSegments,
-  OPEN_UNITS,
   type Stage,
 } from '@/db/schema';
 import { keepable } from '@/formats/json';
 import { isTag } from '../input';
 import { recordNow } from '../record/queries';
-
-export interface UnitListRow {
-  id: string;
-  tag: string;
-  chassis: string;
-  maker: string;
-  model: string;
-  stage: Stage;
-  stageSince: Date;
-  probably: string;
-  probability: number | null;
-  route: string;
-  valueMinor: number;
-  lowMinor: number;
-  highMinor: number;
-  handsMinutes: number;
-  stopMinor: number;
-  grade: string | null;
-  claim: string;
-}
-
-export const unitListColumns = {
-  id: units.id,
-  tag: units.tag,
-  chassis: units.chassis,
-  maker: units.maker,
-  model: units.model,
-  stage: units.stage,
-  stageSince: units.stageSince,
-  probably: units.probably,
-  probability: units.probability,
-  route: units.route,
-  valueMinor: units.valueMinor,
-  lowMinor: units.lowMinor,
-  highMinor: units.highMinor,
-  handsMinutes: units.handsMinutes,
-  grade: units.grade,
-  claim: units.claim,
-  stopMinor: units.stopMinor,
-};
-
-export interface ListFilter {
-  stage?: Stage;
-  lotId?: string;
-  /** Rows before these. */
-  offset?: number;
-  limit?: number;
-}
-
-/**
- * What to work on: open units, best return on an hour of hands first, a page at a time. One indexed query and
- * one count.
- */
-export async function listUnits({
-  stage,
-  lotId,
-  offset = 0,
-  limit = 40,
-}: ListFilter): Promise<{ rows: UnitListRow[]; total: number }> {
-  const open: SQL | undefined = and(
-    stage ? eq(units.stage, stage) : OPEN_UNITS,
-    lotId ? eq(units.lotId, lotId) : undefined,
-  );
-  const order = lotId
-    ? [asc(units.tag)]
-    : stage
-      ? [asc(units.stageSince), asc(units.id)]
-      : [desc(units.rankScore), asc(units.id)];
-  const [rows, [{ total }]] = await Promise.all([
-    database()
-      .select(unitListColumns)
-      .from(units)
-      .where(lotId && !stage ? eq(units.lotId, lotId) : open)
-      .orderBy(...order)
-      .limit(limit)
-      .offset(offset),
-    database()
-      .select({ total: sql<number>`count(*)::int` })
-      .from(units)
-      .where(lotId && !stage ? eq(units.lotId, lotId) : open),
-  ]);
-  return { rows, total };
-}
 
 /** Units a typed word finds: a tag (whole or its end), a serial number, a maker or model. */
 export async function findUnits(

@@ -387,3 +387,17 @@ export const logWork = defineCommand<Logged, { workId: string }>({
     };
   },
 });
+
+/** Begun by mistake: it is no work of this unit. The minutes it took stay on the clock. */
+export const dropWork = defineCommand<{ unitId: string; workId: string }, null>({
+  name: 'dropWork',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId, workId }),
+  async run({ tx, unit }, input) {
+    const row = await workOf(tx, input.workId, unit!.id);
+    await endSegment(tx, row.id);
+    await tx.update(work).set({ status: 'dropped', finishedAt: new Date() }).where(eq(work.id, row.id));
+    return { event: { kind: 'work dropped', payload: { work: row.id, title: row.title } }, answer: null };
+  },
+});

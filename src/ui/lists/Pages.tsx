@@ -10,7 +10,8 @@ export function Pages({
   page: number;
   rows: number;
   total: number;
-  href: string;
+  /** Address of a page. */
+  href: (page: number) => string;
 }) {
   const last = Math.max(1, Math.ceil(total / rows));
   if (last === 1) return null;
@@ -18,7 +19,7 @@ export function Pages({
     to < 1 || to > last ? (
       <span className="text-soft">{words}</span>
     ) : (
-      <Link className="border-b border-current" href={`${href}?page=${to}`}>
+      <Link className="border-b border-current" href={href(to)}>
         {words}
       </Link>
     );

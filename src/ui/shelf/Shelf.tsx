@@ -37,7 +37,8 @@ interface Props {
   erasures: ErasureView[];
   gate: string[];
   price: PriceView;
-  margin: MarginView;
+  /** Null: not shown to this role. */
+  margin: MarginView | null;
   grade: string | null;
   askMinor: number | null;
   listed: boolean;
@@ -164,18 +165,30 @@ export function Shelf({
             </tbody>
           </table>
         </section>
-        <section aria-label="Margin" className="bg-paper px-5 py-4 text-[14px]">
-          <Heading>
-            Margin at <Money minor={margin.priceMinor} />
-          </Heading>
-          <MarginLines margin={margin} />
-        </section>
+        {margin && (
+          <section aria-label="Margin" className="bg-paper px-5 py-4 text-[14px]">
+            <Heading>
+              Margin at <Money minor={margin.priceMinor} />
+            </Heading>
+            <MarginLines margin={margin} />
+          </section>
+        )}
         <section aria-label="Selling" className="bg-paper px-5 py-4">
           {sale ? (
             <SoldPanel unit={unit} sale={sale} owner={owner} complaints={complaints} />
           ) : goneAs !== null || unit.stage === 'gone' ? (
             <p className="text-[18px] font-semibold">
               Gone: {goneAs ?? 'what it became was not written down'}.
+            </p>
+          ) : !unit.mayWrite ? (
+            <p className="text-[15px]">
+              {listed ? (
+                <>
+                  <b>On the shelf</b> at <Money minor={askMinor ?? price.minor} />.
+                </>
+              ) : (
+                'Not on the shelf.'
+              )}
             </p>
           ) : listed ? (
             <Sell unit={unit} ask={askMinor ?? price.minor} today={today} />

@@ -130,10 +130,14 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
             </Quiet>
           )}
         </dd>
-        <dt className="text-soft">Paid</dt>
-        <dd className="figures text-[13px]">
-          <Sign /> <Money minor={unit.costMinor} />
-        </dd>
+        {unit.costMinor !== null && (
+          <>
+            <dt className="text-soft">Paid</dt>
+            <dd className="figures text-[13px]">
+              <Sign /> <Money minor={unit.costMinor} />
+            </dd>
+          </>
+        )}
       </dl>
       <p className="mt-1 hidden text-[13px] md:block">
         <a

@@ -3,7 +3,7 @@ import { requireActor } from '@/server/session';
 import { after } from 'next/server';
 import { checkHistory } from '@/shop/books/check';
 import { historyVerdict, lotBooks } from '@/shop/books/queries';
-import { shopRules } from '@/shop/rules/queries';
+import { seesMargins, shopRules } from '@/shop/rules/queries';
 import { Empty, Sheet } from '@/ui/kit/parts';
 import { duration } from '@/ui/kit/words';
 import { dayAndTime } from '@/words/time';
@@ -12,7 +12,14 @@ import { Money } from '@/ui/kit/theShop';
 export const metadata = { title: 'Books' };
 
 export default async function BooksPage() {
-  await requireActor();
+  const actor = await requireActor();
+  if (!seesMargins(actor.role, await shopRules()))
+    return (
+      <Sheet>
+        <h1 className="text-[26px] leading-8">Books</h1>
+        <Empty>The owner shows the books to other roles.</Empty>
+      </Sheet>
+    );
   const [books, verdict, { timeZone }] = await Promise.all([lotBooks(), historyVerdict(), shopRules()]);
   // looked at again behind the page, when the last look is old
   after(() => checkHistory().then(() => undefined));

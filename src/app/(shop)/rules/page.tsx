@@ -4,6 +4,7 @@ import { people } from '@/shop/people/queries';
 import { shopRules } from '@/shop/rules/queries';
 import { People } from '@/ui/rules/People';
 import { RatesForm } from '@/ui/rules/RatesForm';
+import { Margins } from '@/ui/rules/Margins';
 import { Tools } from '@/ui/rules/Tools';
 import { RulesNav } from '@/ui/rules/RulesNav';
 import { Sheet } from '@/ui/kit/parts';
@@ -27,6 +28,7 @@ export default async function RulesPage() {
             timeZone={rules.timeZone}
             mayWrite={actor.role === 'owner'}
           />
+          <Margins marginsFor={rules.marginsFor} mayWrite={actor.role === 'owner'} />
           <Tools lacks={rules.lacks} mayWrite={actor.role === 'owner'} />
         </Sheet>
         <Sheet>

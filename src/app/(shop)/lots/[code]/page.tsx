@@ -1,19 +1,16 @@
 import { SheetForm } from '@/ui/kit/SheetForm';
 import { notFound } from 'next/navigation';
 import { requireActor } from '@/server/session';
+import { unitsHere, type Asked } from '../../UnitsHere';
 import { lotByCode } from '@/shop/lots/queries';
-import { listUnits } from '@/shop/units/queries';
 import { AddUnit } from '@/ui/lots/AddUnit';
 import { LotCorrection } from '@/ui/lots/LotCorrection';
 import { ManifestImport } from '@/ui/lots/ManifestImport';
-import { Pages } from '@/ui/lists/Pages';
 import { SOURCE_WORDS } from '@/ui/lots/sourceWords';
-import { UnitTable } from '@/ui/lists/UnitTable';
 import { Money, Sign } from '@/ui/kit/theShop';
-import { Empty, Sheet } from '@/ui/kit/parts';
-import { PAGE_ROWS, pageOf, tableRows } from '@/words/rows';
+import { Sheet } from '@/ui/kit/parts';
 
-type Props = { params: Promise<{ code: string }>; searchParams: Promise<{ page?: string }> };
+type Props = { params: Promise<{ code: string }>; searchParams: Asked };
 
 export async function generateMetadata({ params }: Props) {
   return { title: `Lot ${(await params).code}` };
@@ -23,11 +20,11 @@ export default async function LotPage({ params, searchParams }: Props) {
   const actor = await requireActor();
   const lot = await lotByCode((await params).code);
   if (!lot) notFound();
-  const page = pageOf((await searchParams).page);
-  const { rows, total } = await listUnits({
+  const { total, list } = await unitsHere({
     lotId: lot.id,
-    offset: (page - 1) * PAGE_ROWS,
-    limit: PAGE_ROWS,
+    path: `/lots/${lot.code}`,
+    asked: await searchParams,
+    empty: 'No units yet: take in its manifest, or add machines by hand.',
   });
   const mayWrite = actor.role !== 'viewer';
   return (
@@ -76,7 +73,7 @@ export default async function LotPage({ params, searchParams }: Props) {
           {total > 0 && <SheetForm href={`/api/lots/${lot.code}/labels`}>Print tags</SheetForm>}
         </div>
       </Sheet>
-      <ManifestImport lotId={lot.id} code={lot.code} mayWrite={mayWrite} />
+      {mayWrite && <ManifestImport lotId={lot.id} code={lot.code} mayWrite={mayWrite} />}
       <Sheet aria-label="Units">
         <div className="flex flex-wrap items-center justify-between gap-3">
           <h2 className="text-[15px]">
@@ -84,12 +81,7 @@ export default async function LotPage({ params, searchParams }: Props) {
           </h2>
           {mayWrite && <AddUnit lotId={lot.id} />}
         </div>
-        {rows.length ? (
-          <UnitTable rows={tableRows(rows)} first={(page - 1) * PAGE_ROWS + 1} showStage />
-        ) : (
-          <Empty>No units yet: take in its manifest, or add machines by hand.</Empty>
-        )}
-        <Pages page={page} rows={PAGE_ROWS} total={total} href={`/lots/${lot.code}`} />
+        {list}
       </Sheet>
     </div>
   );

@@ -1,14 +1,11 @@
 import { notFound } from 'next/navigation';
 import { STAGES, type Stage } from '@/db/schema';
 import { requireActor } from '@/server/session';
-import { listUnits } from '@/shop/units/queries';
 import { STAGE_NAMES } from '@/shop/line';
-import { Pages } from '@/ui/lists/Pages';
-import { UnitTable } from '@/ui/lists/UnitTable';
-import { Empty, Sheet } from '@/ui/kit/parts';
-import { PAGE_ROWS, pageOf, tableRows } from '@/words/rows';
+import { Sheet } from '@/ui/kit/parts';
+import { unitsHere, type Asked } from '../../UnitsHere';
 
-type Props = { params: Promise<{ stage: string }>; searchParams: Promise<{ page?: string }> };
+type Props = { params: Promise<{ stage: string }>; searchParams: Asked };
 
 const WAITS: Record<Stage, string> = {
   dock: 'Received, not looked at yet.',
@@ -32,8 +29,12 @@ export default async function StagePage({ params, searchParams }: Props) {
   await requireActor();
   const stage = (await params).stage as Stage;
   if (!STAGES.includes(stage)) notFound();
-  const page = pageOf((await searchParams).page);
-  const { rows, total } = await listUnits({ stage, offset: (page - 1) * PAGE_ROWS, limit: PAGE_ROWS });
+  const { total, list } = await unitsHere({
+    stage,
+    path: `/stage/${stage}`,
+    asked: await searchParams,
+    empty: 'Nothing stands here.',
+  });
   return (
     <Sheet>
       <div className="border-b-2 border-ink pb-2.5">
@@ -45,12 +46,7 @@ export default async function StagePage({ params, searchParams }: Props) {
           {WAITS[stage]} Longest waiting first.
         </p>
       </div>
-      {rows.length ? (
-        <UnitTable rows={tableRows(rows)} first={(page - 1) * PAGE_ROWS + 1} showStage />
-      ) : (
-        <Empty>Nothing stands here.</Empty>
-      )}
-      <Pages page={page} rows={PAGE_ROWS} total={total} href={`/stage/${stage}`} />
+      {list}
     </Sheet>
   );
 }

@@ -2,6 +2,7 @@ import { notFound } from 'next/navigation';
 import { cache } from 'react';
 import { requireActor } from '@/server/session';
 import { unitByTag } from '@/shop/units/queries';
+import { seesMargins, shopRules } from '@/shop/rules/queries';
 import { keepCurrent } from '@/shop/units/revalue';
 import type { UnitHead } from '@/words/unitView';
 import { headView } from '@/words/unitHead';
@@ -17,5 +18,5 @@ export const loadUnit = cache(async (tag: string) => {
 
 export async function unitHead(tag: string): Promise<UnitHead> {
   const { unit, lot, spec, actor } = await loadUnit(tag);
-  return headView(unit, lot, spec, actor.role !== 'viewer');
+  return headView(unit, lot, spec, actor.role !== 'viewer', seesMargins(actor.role, await shopRules()));
 }

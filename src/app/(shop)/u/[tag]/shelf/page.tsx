@@ -6,7 +6,7 @@ import type { Grade } from '@/core/price/table';
 import type { Specification } from '@/core/record/specification';
 import { database } from '@/db/client';
 import { unitBook } from '@/shop/books/queries';
-import { shopHouse, shopRules } from '@/shop/rules/queries';
+import { seesMargins, shopHouse, shopRules } from '@/shop/rules/queries';
 import { undoneSales } from '@/shop/sales/corrections';
 import { erasuresOf, partsIn, saleOf } from '@/shop/units/queries';
 import { priceOf } from '@/shop/units/worth';
@@ -77,14 +77,18 @@ export default async function ShelfPage({ params }: { params: Promise<{ tag: str
         id: erasure.id,
         words: `${code} ${name}: ${erasure.kind}, ${erasure.method}${erasure.verified ? `; verified: ${erasure.verified}` : ''}. ${erasure.byName}, ${dayAndTime(erasure.at, rules.timeZone)}`,
       }))}
-      margin={{
-        ...margin,
-        priceMinor: reference,
-        sunkMinor: unit.costMinor,
-        partsMinor: book.partsMinor,
-        minutes: book.attendedMinutes,
-        feesMinor,
-      }}
+      margin={
+        seesMargins(actor.role, rules)
+          ? {
+              ...margin,
+              priceMinor: reference,
+              sunkMinor: unit.costMinor,
+              partsMinor: book.partsMinor,
+              minutes: book.attendedMinutes,
+              feesMinor,
+            }
+          : null
+      }
     />
   );
 }

@@ -1,0 +1,130 @@
+'use client';
+import { useState } from 'react';
+import type { UnitTableRow } from '@/words/rows';
+import { Button, Quiet } from '../kit/parts';
+import { useCommand } from '../kit/useCommand';
+
+/** Something that can be done to many units at once, and how it is taken back. */
+export type BulkStep =
+  | { id: string; words: string; kind: 'move'; stage: string }
+  | { id: string; words: string; kind: 'list' }
+  | { id: string; words: string; kind: 'erase'; minutes: number; station: string }
+  | { id: string; words: string; kind: 'labels' };
+
+interface Undo {
+  words: string;
+  run: (() => Promise<{ ok: boolean }>)[];
+}
+
+/** What is marked is done to all of it; what could not be done is named unit by unit; all of it can be undone. */
+export function Bulk({
+  chosen,
+  steps,
+  onClear,
+}: {
+  chosen: readonly UnitTableRow[];
+  steps: readonly BulkStep[];
+  onClear: () => void;
+}) {
+  const { send, busy } = useCommand();
+  const [said, setSaid] = useState<string[]>([]);
+  const [undo, setUndo] = useState<Undo | null>(null);
+  const [working, setWorking] = useState(false);
+  const act = (name: string, input: Record<string, unknown>) => send<{ workId?: string }>(name, input);
+
+  async function one(
+    step: BulkStep,
+    unit: UnitTableRow,
+  ): Promise<{ fault: string } | { back: Undo['run'][number] }> {
+    const on = { unitId: unit.id };
+    if (step.kind === 'move') {
+      if (unit.stage === step.stage) return { fault: 'is there already' };
+      const moved = await act('setStage', { ...on, stage: step.stage });
+      if (!moved.ok) return { fault: moved.problem.message };
+      return { back: () => act('setStage', { ...on, stage: unit.stage }) };
+    }
+    if (step.kind === 'list') {
+      const listed = await act('listUnit', { ...on, askMinor: unit.askMinor ?? unit.priceMinor });
+      if (!listed.ok) return { fault: listed.problem.message };
+      return { back: () => act('setStage', { ...on, stage: unit.stage === 'shelf' ? 'prove' : unit.stage }) };
+    }
+    if (step.kind === 'erase') {
+      const begun = await act('startWork', { ...on, ref: 'erase-drive' });
+      if (!begun.ok) return { fault: begun.problem.message };
+      const workId = begun.answer.workId!;
+      const left = await act('leaveAlone', { ...on, workId, minutes: step.minutes, station: step.station });
+      if (!left.ok) return { fault: left.problem.message };
+      return { back: () => act('dropWork', { ...on, workId }) };
+    }
+    return { fault: 'is not done one by one' };
+  }
+
+  async function run(step: BulkStep) {
+    if (step.kind === 'labels') {
+      window.open(`/api/labels?tags=${chosen.map(({ tag }) => tag).join(',')}`, '_blank', 'noreferrer');
+      return;
+    }
+    setWorking(true);
+    const faults: string[] = [];
+    const back: Undo['run'] = [];
+    for (const unit of chosen) {
+      const outcome = await one(step, unit);
+      if ('fault' in outcome) faults.push(`${unit.tag}: ${outcome.fault}`);
+      else back.push(outcome.back);
+    }
+    setWorking(false);
+    setSaid([
+      `${step.words}: ${back.length} of ${chosen.length} done.`,
+      ...faults.slice(0, 8),
+      ...(faults.length > 8 ? [`and ${faults.length - 8} more that were not`] : []),
+    ]);
+    setUndo(back.length ? { words: step.words, run: back } : null);
+    onClear();
+  }
+  async function takeBack() {
+    if (!undo) return;
+    setWorking(true);
+    let undone = 0;
+    for (const back of [...undo.run].reverse()) if ((await back()).ok) undone++;
+    setWorking(false);
+    setSaid([`${undo.words}: ${undone} of ${undo.run.length} taken back.`]);
+    setUndo(null);
+  }
+  const idle = busy || working;
+  if (chosen.length === 0 && said.length === 0) return null;
+  return (
+    <section
+      aria-label="Marked units"
+      className="paper sticky bottom-[62px] z-10 mt-3 border-t-2 border-ink py-2.5 text-[14.5px]"
+    >
+      {said.length > 0 && (
+        <div role="status" className="mb-1.5 flex flex-wrap items-start gap-x-4">
+          <ul>
+            {said.map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+          {undo && (
+            <Button disabled={idle} className="min-h-9!" onClick={() => void takeBack()}>
+              Undo
+            </Button>
+          )}
+          <Quiet onClick={() => setSaid([])}>close</Quiet>
+        </div>
+      )}
+      {chosen.length > 0 && (
+        <p className="flex flex-wrap items-center gap-2">
+          <b>
+            {chosen.length} {chosen.length === 1 ? 'unit' : 'units'} marked.
+          </b>
+          {steps.map((step) => (
+            <Button key={step.id} disabled={idle} className="min-h-9!" onClick={() => void run(step)}>
+              {step.words}
+            </Button>
+          ))}
+          <Quiet onClick={onClear}>mark none</Quiet>
+        </p>
+      )}
+    </section>
+  );
+}
