@@ -1,9 +1,17 @@
 #!/usr/bin/env bash
 # npm start: sets up whatever is missing, serves the shop, prints where. Run it again at any time.
+#   npm start -- --empty: a shop of one's own (.data-own), asked for at its first page; npm start then opens it
+#   npm start -- --demo: the demo's own shop file (.data) all the same; the two are never mixed
 #   PORT (3000) first port tried; OMNITROPE_HOST (127.0.0.1; 0.0.0.0 for the bench network); DATABASE_URL: use that database, make no cluster
 set -euo pipefail
 ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
-DIR=${OMNITROPE_DATA:-$ROOT/.data}
+case "${1:-}" in
+  --empty) file=.data-own;;
+  --demo) file=.data;;
+  *) file=$([ -d "$ROOT/.data-own" ] && echo .data-own || echo .data);;
+esac
+DIR=${OMNITROPE_DATA:-$ROOT/$file}
+if [ "${1:-}" = --empty ] && [ -e "$DIR/demo.password" ]; then echo "omnitrope: $DIR holds the demo; name another place: OMNITROPE_DATA=... npm start -- --empty" >&2; exit 1; fi
 mkdir -p "$DIR"
 source "$ROOT/scripts/lib.sh"
 HOST=${OMNITROPE_HOST:-127.0.0.1}
@@ -23,10 +31,12 @@ if [ -z "${DATABASE_URL:-}" ]; then
 fi
 export DATABASE_URL NEXT_TELEMETRY_DISABLED=1 NODE_ENV=production
 BETTER_AUTH_SECRET=${BETTER_AUTH_SECRET:-$(need_secret "$DIR/auth.secret")}; export BETTER_AUTH_SECRET
-OMNITROPE_DEMO_PASSWORD=${OMNITROPE_DEMO_PASSWORD:-$(need_secret "$DIR/demo.password" 6)}; export OMNITROPE_DEMO_PASSWORD
+# a shop of one's own stays empty until it is set up, also when it is started again before that
+[ "${1:-}" != --empty ] || : > "$DIR/own"
+if [ ! -e "$DIR/own" ]; then OMNITROPE_DEMO_PASSWORD=${OMNITROPE_DEMO_PASSWORD:-$(need_secret "$DIR/demo.password" 6)}; export OMNITROPE_DEMO_PASSWORD; fi
 cd "$ROOT"
 npx tsx scripts/migrate.ts
-LOG_LEVEL=warn npx tsx scripts/demo.ts
+[ -e "$DIR/own" ] || LOG_LEVEL=warn npx tsx scripts/demo.ts
 need_build
 PORT=$(free_port "${PORT:-3000}"); export PORT
 origins=''
@@ -34,13 +44,15 @@ for address in $(hostname -I 2>/dev/null); do case $address in *:*) ;; *) origin
 [ "$HOST" = 127.0.0.1 ] || export OMNITROPE_ORIGINS="${OMNITROPE_ORIGINS:-}${origins}"
 url="http://127.0.0.1:$PORT"
 echo "{\"pid\":$$,\"url\":\"$url\"}" > "$DIR/server.json"
-cat >&2 <<TXT
-
-  Omnitrope is at   $url$([ "$HOST" = 127.0.0.1 ] || echo "${origins//,/ }")
-  Sign in (demo)    bench-a@saltmarsh.example   technician
+where=$url$([ "$HOST" = 127.0.0.1 ] || echo "${origins//,/ }")
+if [ -e "$DIR/own" ]; then who="  A shop of your own: its first page asks who owns it."; else who="  Sign in (demo)    bench-a@saltmarsh.example   technician
                     buyer@saltmarsh.example     owner
                     trainee@saltmarsh.example   viewer, may only look
-  Password          $OMNITROPE_DEMO_PASSWORD
+  Password          $OMNITROPE_DEMO_PASSWORD"; fi
+cat >&2 <<TXT
+
+  Omnitrope is at   $where
+$who
   Stop it with Ctrl-C; nothing is lost.
 
 TXT

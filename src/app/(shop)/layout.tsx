@@ -3,6 +3,7 @@ import { requireActor } from '@/server/session';
 import { floorNow } from '@/shop/floor/queries';
 import { benchHands } from '@/shop/people/queries';
 import { shopRules } from '@/shop/rules/queries';
+import { Help } from '@/ui/frame/Help';
 import { LineHere } from '@/ui/frame/LineHere';
 import { RunningStrip } from '@/ui/frame/RunningStrip';
 import { InShop } from '@/ui/kit/theShop';
@@ -21,9 +22,18 @@ export default async function ShopLayout({ children }: { children: ReactNode }) 
   const [floor, rules, hands] = await Promise.all([floorNow(actor.id), shopRules(), benchHands()]);
   return (
     <div className="pb-[62px]">
+      <a
+        href="#work"
+        className="sr-only focus:not-sr-only focus:absolute focus:top-2 focus:left-2 focus:z-40 focus:bg-paper focus:px-3 focus:py-2"
+      >
+        Skip to the work
+      </a>
       <LineHere floor={floor} who={`${actor.name}, ${actor.role}`} />
       <InShop shop={shopView(rules)} me={actor.id} hands={hands}>
-        <main className="px-5 pt-4 pb-5">{children}</main>
+        <main id="work" tabIndex={-1} className="px-2.5 pt-2.5 pb-5 outline-none md:px-5 md:pt-4">
+          {children}
+        </main>
+        <Help />
       </InShop>
       <Connection />
       <RunningStrip floor={floor} />

@@ -87,7 +87,6 @@ export function FindOut({
   const [refused, setRefused] = useState<{ name: string; input: Record<string, unknown> } | null>(null);
   const [early, setEarly] = useState(false);
   const [picked, setPicked] = useState<{ version: number; id: string } | null>(null);
-  const [keys, setKeys] = useState(false);
   const [tapping, setTapping] = useState<string | null>(null);
   const chosen =
     picked?.version === unit.version
@@ -153,10 +152,6 @@ export function FindOut({
     </p>
   ) : null;
   useShortcuts((key) => {
-    if (key === '?') {
-      setKeys((open) => !open);
-      return true;
-    }
     if (disabled || (ending && !asked && !chosen)) return false;
     if (key === 'Enter' && !running && step && TAKEN.includes(step.kind)) {
       void take();
@@ -367,18 +362,15 @@ export function FindOut({
             </table>
           </section>
         )}
-        <p className="mt-auto px-0.5 pt-3 text-[13px] text-soft">
-          {keys ? (
-            <>
-              1–9 answer · 0 no answer · Enter take the step · A–E something else, with why not · T tap along
-              · B memory board · U take back the last answer · L F M W P S H sides of the unit · / the one box
-              · ? these keys
-            </>
-          ) : (
-            <Quiet onClick={() => setKeys(true)} className="text-[13px]">
-              ? keys
-            </Quiet>
+        <p className="mt-auto flex flex-wrap items-center gap-3 px-0.5 pt-3 text-[13px] text-soft">
+          {!disabled && answers.some((answer) => !answer.voided) && (
+            <Button shortcut="U" disabled={waiting} onClick={takeBack} className="min-h-9!">
+              Take back the last answer
+            </Button>
           )}
+          <span aria-live="polite" className="sr-only">
+            {step?.title}
+          </span>
         </p>
       </div>
       <section aria-label="Belief" className="flex min-h-0 flex-col gap-3 bg-paper px-[18px] py-4">

@@ -83,7 +83,9 @@ function onKeyDown(event: KeyboardEvent): void {
   if (event.key.length !== 1) {
     if (event.key === 'Shift') return;
     burst = null;
-    if (!field && dispatchShortcut(event.key)) event.preventDefault();
+    // a way out of every field, by the key everybody tries
+    if (field && event.key === 'Escape' && !field.closest('[role="dialog"]')) field.blur();
+    else if (!field && dispatchShortcut(event.key)) event.preventDefault();
     return;
   }
   if (burst && now - burst.last < BURST_MS && burst.field === field) {

@@ -62,21 +62,24 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
   return (
     <section
       aria-label="Ticket"
-      className="paper punched flex flex-col py-4 pr-4 pl-[26px] lg:sticky lg:top-4 lg:h-[calc(100vh-173px)] lg:self-start lg:overflow-y-auto"
+      className="paper punched flex flex-col py-2 pr-4 pl-[26px] md:py-4 lg:sticky lg:top-4 lg:h-[calc(100vh-173px)] lg:self-start lg:overflow-y-auto"
     >
-      <h1 className="figures text-[30px] leading-none font-bold [font-stretch:75%]">{unit.tag}</h1>
-      <div>
+      <div className="flex items-center gap-3 md:block">
+        <h1 className="figures text-[22px] leading-none font-bold [font-stretch:75%] md:text-[30px]">
+          {unit.tag}
+        </h1>
         <span
-          className={`mt-2 inline-block -rotate-1 border-2 border-ink px-2 py-0.5 text-[12px] font-bold tracking-wide uppercase ${unit.stage === 'quarantine' ? 'hatched' : ''}`}
+          className={`inline-block -rotate-1 md:mt-2 border-2 border-ink px-2 py-0.5 text-[12px] font-bold tracking-wide uppercase ${unit.stage === 'quarantine' ? 'hatched' : ''}`}
         >
           {unit.stageName}
         </span>
+        <span className="min-w-0 flex-1 truncate text-right text-[14px] md:hidden">{unit.name}</span>
       </div>
-      <p className="mt-3 text-[18px] leading-[1.2] font-semibold">{unit.name}</p>
-      <p className="text-[14px] text-soft">{unit.sub}</p>
+      <p className="mt-3 hidden text-[18px] leading-[1.2] font-semibold md:block">{unit.name}</p>
+      <p className="hidden text-[14px] text-soft md:block">{unit.sub}</p>
       <nav
         aria-label="Sides of this unit"
-        className="mt-2.5 grid grid-cols-[auto_auto_auto] justify-between gap-x-2 border-t-[1.5px] border-ink pt-1.5 text-[13.5px]"
+        className="mt-1.5 flex justify-between gap-x-1 border-t-[1.5px] border-ink pt-1 text-[13.5px] md:mt-2.5 md:grid md:grid-cols-[auto_auto_auto] md:gap-x-2 md:pt-1.5"
       >
         {VIEWS.map(([letter, slug, name]) => {
           const on = side === slug;
@@ -85,7 +88,7 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
               key={slug}
               href={`/u/${unit.tag}${slug && '/' + slug}`}
               aria-current={on ? 'page' : undefined}
-              className={`flex min-h-[28px] items-center gap-1.5 ${on ? 'font-bold' : 'hover:text-matdeep'}`}
+              className={`flex min-h-11 min-w-9 items-center justify-center gap-1.5 md:min-h-[28px] md:justify-start ${on ? 'font-bold' : 'hover:text-matdeep'}`}
             >
               <span
                 aria-hidden
@@ -93,7 +96,7 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
               >
                 {letter.toUpperCase()}
               </span>
-              {name}
+              <span className="sr-only md:not-sr-only">{name}</span>
             </Link>
           );
         })}

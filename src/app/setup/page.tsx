@@ -1,0 +1,22 @@
+import { redirect } from 'next/navigation';
+import { isUnclaimed } from '@/server/setup';
+import { SetupForm } from '@/ui/kit/SetupForm';
+
+export const dynamic = 'force-dynamic';
+export const metadata = { title: 'A new shop' };
+
+export default async function SetupPage() {
+  if (!(await isUnclaimed())) redirect('/sign-in');
+  return (
+    <main className="grid min-h-screen place-items-center p-5">
+      <section className="paper punched w-full max-w-[640px] py-6 pr-6 pl-9">
+        <h1 className="text-[29px] leading-8">A new shop</h1>
+        <p className="mb-4 max-w-[52ch] text-soft">
+          Who owns it and how it reckons. All of it can be changed later under House rules; nothing leaves
+          this computer.
+        </p>
+        <SetupForm />
+      </section>
+    </main>
+  );
+}

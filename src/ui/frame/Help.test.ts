@@ -1,0 +1,26 @@
+import { existsSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { helpFor } from './Help';
+
+describe('every screen has its page of help', () => {
+  it.each([
+    ['/', 'list'],
+    ['/stage/shelf', 'list'],
+    ['/lots', 'lots'],
+    ['/lots/WQ-3', 'lot'],
+    ['/u/WQ-0007', 'find-out'],
+    ['/u/WQ-0007/look', 'look'],
+    ['/u/WQ-0007/machine', 'machine'],
+    ['/u/WQ-0007/memory', 'memory'],
+    ['/u/WQ-0007/work', 'work'],
+    ['/u/WQ-0007/prove', 'prove'],
+    ['/u/WQ-0007/shelf', 'sell'],
+    ['/u/WQ-0007/record', 'history'],
+    ['/bin', 'bin'],
+    ['/books', 'books'],
+    ['/rules/house', 'rules'],
+  ])('%s: %s', (path, page) => {
+    expect(helpFor(path)).toBe(page);
+    expect(existsSync(`docs/help/${page}.md`)).toBe(true);
+  });
+});

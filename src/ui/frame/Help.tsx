@@ -1,0 +1,71 @@
+'use client';
+import { Dialog, DialogPanel } from '@headlessui/react';
+import { usePathname } from 'next/navigation';
+import { useState } from 'react';
+import { useShortcuts } from '../kit/keyboard';
+import { Button } from '../kit/parts';
+
+/** The page of help a place has. */
+export function helpFor(path: string): string {
+  const [, place, name, side] = path.split('/');
+  if (place === 'u')
+    return (
+      {
+        look: 'look',
+        machine: 'machine',
+        memory: 'memory',
+        work: 'work',
+        prove: 'prove',
+        shelf: 'sell',
+        record: 'history',
+      }[side ?? ''] ?? 'find-out'
+    );
+  if (place === 'lots') return name ? 'lot' : 'lots';
+  if (place === 'bin') return 'bin';
+  if (place === 'books') return 'books';
+  if (place === 'rules') return 'rules';
+  return 'list';
+}
+
+/** "?" on every screen: what it is for and its keys, in its own words. */
+export function Help() {
+  const path = usePathname();
+  const [open, setOpen] = useState(false);
+  const [html, setHtml] = useState('');
+  const show = () => {
+    setOpen(true);
+    setHtml('');
+    fetch(`/api/help/${helpFor(path)}`)
+      .then(async (response) => setHtml(response.ok ? await response.text() : 'There is no help here yet.'))
+      .catch(() => setHtml('The shop’s computer does not answer.'));
+  };
+  useShortcuts((key) => {
+    if (key !== '?') return false;
+    if (open) setOpen(false);
+    else show();
+    return true;
+  });
+  return (
+    <>
+      <button
+        type="button"
+        onClick={show}
+        aria-label="Help with this screen"
+        className="fixed right-2 bottom-[68px] z-10 hidden size-9 border-2 border-ink bg-paper font-bold md:block"
+      >
+        ?
+      </button>
+      <Dialog open={open} onClose={() => setOpen(false)} className="relative z-40">
+        <div className="fixed inset-0 bg-ink/40" aria-hidden />
+        <div className="fixed inset-0 grid place-items-center p-4">
+          <DialogPanel className="paper max-h-[82vh] w-full max-w-[640px] overflow-y-auto border-t-[6px] border-ink px-6 py-4">
+            <article className="help" dangerouslySetInnerHTML={{ __html: html }} />
+            <p className="mt-4">
+              <Button onClick={() => setOpen(false)}>Close</Button>
+            </p>
+          </DialogPanel>
+        </div>
+      </Dialog>
+    </>
+  );
+}
