@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { shippedHouse } from '@/catalog/house';
 import { database } from '@/db/client';
 import { houseTables, shop, user } from '@/db/schema';
-import { setupShape, type SetupInput } from '@/shapes/setup';
+import { setupShape, type SetupInput } from '@/shop/people/setupShape';
 import { ShopError } from '@/shop/errors';
 import { checkedInput } from '@/shop/input';
 import { putPerson } from '@/shop/people/commands';

@@ -1,6 +1,6 @@
 import Joi from 'joi';
-import { minor, shortText } from './fields';
-import { ratesInput } from './rates';
+import { minor, shortText } from '@/shapes/fields';
+import { ratesInput } from '@/shapes/rates';
 
 export interface SetupInput {
   name: string;
