@@ -51,7 +51,7 @@ describe('the history in words', () => {
     [
       'house tables',
       { version: 3, count: 2, changes: [{ path: 'asFoundShare', from: 0.45, to: 0.5 }] },
-      'Version 3: asFoundShare 0.45 → 0.5; and 1 more',
+      'Version 3: as found, share: 0.45 → 0.5; and 1 more',
     ],
     ['typed', { key: 'driveKind', value: 'solid' }, 'Drive: solid-state'],
     [

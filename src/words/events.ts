@@ -2,6 +2,7 @@ import type { EventKind } from '@/core/record/events';
 import { minorText } from '@/core/money/minor';
 import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import { readValue } from '@/core/record/values';
+import { houseChangeWords } from './housePath';
 import { ROUTE_NAMES, ENDING_WORDS, NO_ANSWER_WORDS, TOOL_NAMES } from './names';
 
 /** What each kind of event is called in the history. */
@@ -233,13 +234,11 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
   gone: (p) => `${text(p, 'as')}${p.note ? `; ${text(p, 'note')}` : ''}`,
   sold: (p, names) => `for ${amount(p.priceMinor, names)}${p.channel ? `, ${text(p, 'channel')}` : ''}`,
   'unit added': (p) => `${text(p, 'tag')} ${text(p, 'maker')} ${text(p, 'model')}`.replace(/ +/g, ' ').trim(),
-  'house tables': (payload) => {
+  'house tables': (payload, { decimals }) => {
     const told = Array.isArray(payload.changes)
       ? (payload.changes as { path: string; from: unknown; to: unknown }[]).slice(0, 5)
       : [];
-    const words = told.map(
-      ({ path, from, to }) => `${path} ${String(from ?? 'none')} → ${String(to ?? 'none')}`,
-    );
+    const words = told.map((change) => houseChangeWords(change, decimals));
     const rest = Number(payload.count) - told.length;
     return `Version ${text(payload, 'version')}: ${words.join('; ')}${rest > 0 ? `; and ${rest} more` : ''}`;
   },

@@ -12,6 +12,8 @@ export interface EndingView {
   /** What was decided, in words. */
   words: string;
   told: { words: string; probability: number }[];
+  /** It goes to a buyer, who is told. */
+  sold: boolean;
   left: LeftView[];
 }
 
@@ -54,7 +56,7 @@ export function Ending({ unit, ending }: { unit: UnitHead; ending: EndingView })
     <section aria-label="Next" className="border-t-[6px] border-ink bg-paper px-[22px] pt-4 pb-[18px]">
       <p className="text-[14.5px] text-soft">Decided</p>
       <h2 className="mt-1 text-[27px] leading-[1.12] tracking-tight">{ending.words}</h2>
-      <ToldFaults told={ending.told} />
+      {ending.sold && <ToldFaults told={ending.told} />}
       <p className="mt-3 text-[14.5px] text-soft">
         {ending.left.length ? 'Left to do, in this order' : 'Nothing is left to do.'}
       </p>

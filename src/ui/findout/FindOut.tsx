@@ -4,9 +4,10 @@ import { Link } from '@/ui/kit/Link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useShortcuts } from '../kit/keyboard';
-import { Button, Key, Quiet } from '../kit/parts';
+import { Button, FileButton, Key, Quiet } from '../kit/parts';
 import { Refused } from '../kit/Refused';
 import { useCommand } from '../kit/useCommand';
+import { usePhotoUpload } from '../kit/usePhotoUpload';
 import { shop } from '../live/shop';
 import { attended } from '../kit/words';
 import { Answers } from './Answers';
@@ -84,6 +85,7 @@ export function FindOut({
 }: Props) {
   const router = useRouter();
   const { send, problem, busy, sending } = useCommand();
+  const { upload, left } = usePhotoUpload(unit.tag);
   const [refused, setRefused] = useState<{ name: string; input: Record<string, unknown> } | null>(null);
   const [early, setEarly] = useState(false);
   const [picked, setPicked] = useState<{ version: number; id: string } | null>(null);
@@ -322,7 +324,7 @@ export function FindOut({
           </section>
         )}
         {!unit.held && !running && others.length > 0 && (
-          <section aria-label="Or" className="px-0.5 pt-3">
+          <section aria-label="Or" className="order-2 px-0.5 pt-3">
             <h2 className="mb-1 flex justify-between text-[13px] text-soft">
               Or <span>hands, and gain over stopping</span>
             </h2>
@@ -362,11 +364,16 @@ export function FindOut({
             </table>
           </section>
         )}
-        <p className="mt-auto flex flex-wrap items-center gap-3 px-0.5 pt-3 text-[13px] text-soft">
+        <p className="order-1 flex flex-wrap items-center gap-4 px-0.5 pt-3 text-[14.5px] md:order-3 md:mt-auto">
           {!disabled && answers.some((answer) => !answer.voided) && (
             <Button shortcut="U" disabled={waiting} onClick={takeBack} className="min-h-9!">
               Take back the last answer
             </Button>
+          )}
+          {!disabled && (
+            <FileButton accept="image/*" onFile={(file) => void upload([file])}>
+              {left ? 'Sending …' : 'Photograph'}
+            </FileButton>
           )}
           <span aria-live="polite" className="sr-only">
             {step?.title}

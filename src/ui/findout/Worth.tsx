@@ -81,6 +81,13 @@ export function Worth({ worth }: { worth: WorthView }) {
               className={`absolute h-[12px] w-[2px] ${route.best ? 'bg-worth' : 'bg-ink'} ${above ? 'top-[33px]' : 'top-[44px]'}`}
               style={{ left: `${tick}%` }}
             />
+            {Math.abs(label - tick) > 1 && (
+              // pushed aside: a line leads from the tick to its label
+              <span
+                className={`absolute h-px ${route.best ? 'bg-worth' : 'bg-ink'} ${above ? 'top-[33px]' : 'top-[56px]'}`}
+                style={{ left: `${Math.min(tick, label)}%`, width: `${Math.abs(label - tick)}%` }}
+              />
+            )}
           </span>
         ))}
       </div>

@@ -124,6 +124,16 @@ export function OneBox() {
     if (exact) go(exact);
     else setMissing(`Nothing here is called ${code.trim()}.`);
   };
+  const scanPhoto = async (file: File) => {
+    setMissing('Reading the photograph …');
+    const response = await fetch('/api/scan', { method: 'POST', body: file }).catch(() => null);
+    const { codes = [] } = response?.ok ? ((await response.json()) as { codes?: string[] }) : {};
+    if (codes[0]) await openCode(codes[0]);
+    else
+      setMissing(
+        response ? 'No code could be read in that photograph.' : 'The shop’s computer does not answer.',
+      );
+  };
   useScans((code) => void openCode(code));
   useShortcuts((key) => {
     if (key !== '/') return false;
@@ -178,7 +188,23 @@ export function OneBox() {
             }}
             className="h-10 w-full bg-transparent text-[15px] text-onbar outline-none placeholder:text-onbarsoft"
           />
-          <span className="text-onbarsoft">
+          <label className="cursor-pointer text-[13px] whitespace-nowrap text-onbarsoft focus-within:outline-3 hover:text-onbar">
+            <span className="hidden sm:inline">photo</span>
+            <span className="sm:hidden">scan</span>
+            <input
+              type="file"
+              accept="image/*"
+              capture="environment"
+              aria-label="Scan a label by a photograph"
+              className="sr-only"
+              onChange={(event) => {
+                const file = event.target.files?.[0];
+                if (file) void scanPhoto(file);
+                event.target.value = '';
+              }}
+            />
+          </label>
+          <span className="hidden text-onbarsoft sm:inline">
             <Key>/</Key>
           </span>
         </div>

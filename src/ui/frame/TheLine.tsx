@@ -29,7 +29,7 @@ export function TheLine({ floor: withPage, here, who }: { floor: Floor; here: st
             Omnitrope
           </Link>
           <span className="flex gap-2 text-[12px] text-onbarsoft">
-            <span className="min-w-0 truncate">{who}</span>
+            <span className="hidden min-w-0 truncate sm:inline">{who}</span>
             <SignOut />
           </span>
         </div>

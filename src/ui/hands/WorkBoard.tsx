@@ -100,55 +100,59 @@ export function WorkBoard({ unit, drives, log, open, choices, done, parts, bin }
             drives={drives}
           />
         ))}
-        <section aria-label="Start work" className="bg-paper px-5 py-4">
-          <Heading className="text-[22px]!">{open.length ? 'Or start' : 'Start'}</Heading>
-          <p className="text-[13px] text-soft">Minutes of hands, + what it then runs by itself.</p>
-          {/* room for the longest of them, so that nothing below moves under the pointer */}
-          <div aria-live="polite" className="h-[92px] overflow-y-auto py-1">
-            {cautions.length === 0 && (
-              <p className="text-[14px] text-soft">What to beware of stands here for the step pointed at.</p>
-            )}
-            {cautions.map((caution) => (
-              <CautionNote key={caution.id} title={caution.title} text={caution.text} />
-            ))}
-          </div>
-          {problem && <Problem>{problem.message}</Problem>}
-          <div className="grid gap-x-7 md:grid-cols-2">
-            {GROUPS.map(([group, title]) => (
-              <div key={group} className="pt-2">
-                <h3 className="text-[13px] text-soft">{title}</h3>
-                {choices
-                  .filter((choice) => choice.group === group)
-                  .map((choice, i) => (
-                    <div key={choice.ref} className="border-b border-rule">
-                      <button
-                        type="button"
-                        disabled={disabled}
-                        onClick={() => void start(choice)}
-                        onFocus={() => setShown(choice.ref)}
-                        onPointerEnter={() => setShown(choice.ref)}
-                        className="flex min-h-10 w-full items-center justify-between gap-2 text-left text-[14.5px] hover:bg-track disabled:opacity-60"
-                      >
-                        <span className="flex items-center gap-2">
-                          {group === 'proposed' && PROPOSED_KEYS[i] && (
-                            <Key>{PROPOSED_KEYS[i].toUpperCase()}</Key>
-                          )}
-                          {laid.has(choice.ref) ? `Go on: ${choice.name.toLowerCase()}` : choice.name}
-                        </span>
-                        <span className="figures text-[13px] whitespace-nowrap text-soft">
-                          {attended(choice.minutes)}
-                          {choice.alone && ` + ${duration(choice.alone.minutes)}`}
-                        </span>
-                      </button>
-                    </div>
-                  ))}
-                {group === 'proposed' && proposed.length === 0 && (
-                  <p className="py-2 text-[14px] text-soft">No repair is worth its minutes now.</p>
-                )}
-              </div>
-            ))}
-          </div>
-        </section>
+        {unit.mayWrite && (
+          <section aria-label="Start work" className="bg-paper px-5 py-4">
+            <Heading className="text-[22px]!">{open.length ? 'Or start' : 'Start'}</Heading>
+            <p className="text-[13px] text-soft">Minutes of hands, + what it then runs by itself.</p>
+            {/* room for the longest of them, so that nothing below moves under the pointer */}
+            <div aria-live="polite" className="h-[92px] overflow-y-auto py-1">
+              {cautions.length === 0 && (
+                <p className="text-[14px] text-soft">
+                  What to beware of stands here for the step pointed at.
+                </p>
+              )}
+              {cautions.map((caution) => (
+                <CautionNote key={caution.id} title={caution.title} text={caution.text} />
+              ))}
+            </div>
+            {problem && <Problem>{problem.message}</Problem>}
+            <div className="grid gap-x-7 md:grid-cols-2">
+              {GROUPS.map(([group, title]) => (
+                <div key={group} className="pt-2">
+                  <h3 className="text-[13px] text-soft">{title}</h3>
+                  {choices
+                    .filter((choice) => choice.group === group)
+                    .map((choice, i) => (
+                      <div key={choice.ref} className="border-b border-rule">
+                        <button
+                          type="button"
+                          disabled={disabled}
+                          onClick={() => void start(choice)}
+                          onFocus={() => setShown(choice.ref)}
+                          onPointerEnter={() => setShown(choice.ref)}
+                          className="flex min-h-10 w-full items-center justify-between gap-2 text-left text-[14.5px] hover:bg-track disabled:opacity-60"
+                        >
+                          <span className="flex items-center gap-2">
+                            {group === 'proposed' && PROPOSED_KEYS[i] && (
+                              <Key>{PROPOSED_KEYS[i].toUpperCase()}</Key>
+                            )}
+                            {laid.has(choice.ref) ? `Go on: ${choice.name.toLowerCase()}` : choice.name}
+                          </span>
+                          <span className="figures text-[13px] whitespace-nowrap text-soft">
+                            {attended(choice.minutes)}
+                            {choice.alone && ` + ${duration(choice.alone.minutes)}`}
+                          </span>
+                        </button>
+                      </div>
+                    ))}
+                  {group === 'proposed' && proposed.length === 0 && (
+                    <p className="py-2 text-[14px] text-soft">No repair is worth its minutes now.</p>
+                  )}
+                </div>
+              ))}
+            </div>
+          </section>
+        )}
         <section aria-label="Done" className="bg-paper px-5 py-4">
           <Heading>Done so far</Heading>
           {done.length === 0 ? (
@@ -233,33 +237,38 @@ export function WorkBoard({ unit, drives, log, open, choices, done, parts, bin }
             ))}
           </ul>
         </section>
-        <section aria-label="From the bin" className="bg-paper px-5 py-4">
-          <Heading>From the bin</Heading>
-          {bin.length === 0 ? (
-            <p className="text-[14px] text-soft">The bin has nothing for this machine.</p>
-          ) : (
-            <form
-              onSubmit={async (event) => {
-                event.preventDefault();
-                if (pick && (await send('fitPart', { unitId: unit.id, componentId: pick }, unit.version)).ok)
-                  setPick('');
-              }}
-              className="mt-1 flex flex-col gap-2"
-            >
-              <ChoiceField label="Part" value={pick} onChange={(event) => setPick(event.target.value)}>
-                <option value="">choose …</option>
-                {bin.map((part) => (
-                  <option key={part.id} value={part.id}>
-                    {part.code} {part.name} ({part.class}), <Money minor={part.costMinor} />
-                  </option>
-                ))}
-              </ChoiceField>
-              <Button type="submit" disabled={disabled || !pick}>
-                Fit it
-              </Button>
-            </form>
-          )}
-        </section>
+        {unit.mayWrite && (
+          <section aria-label="From the bin" className="bg-paper px-5 py-4">
+            <Heading>From the bin</Heading>
+            {bin.length === 0 ? (
+              <p className="text-[14px] text-soft">The bin has nothing for this machine.</p>
+            ) : (
+              <form
+                onSubmit={async (event) => {
+                  event.preventDefault();
+                  if (
+                    pick &&
+                    (await send('fitPart', { unitId: unit.id, componentId: pick }, unit.version)).ok
+                  )
+                    setPick('');
+                }}
+                className="mt-1 flex flex-col gap-2"
+              >
+                <ChoiceField label="Part" value={pick} onChange={(event) => setPick(event.target.value)}>
+                  <option value="">choose …</option>
+                  {bin.map((part) => (
+                    <option key={part.id} value={part.id}>
+                      {part.code} {part.name} ({part.class}), <Money minor={part.costMinor} />
+                    </option>
+                  ))}
+                </ChoiceField>
+                <Button type="submit" disabled={disabled || !pick}>
+                  Fit it
+                </Button>
+              </form>
+            )}
+          </section>
+        )}
       </div>
     </div>
   );

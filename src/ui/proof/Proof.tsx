@@ -225,7 +225,8 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
                     ? `Would be ${grade.would}`
                     : 'Not yet gradable'}
               </b>
-              , {grade.points.toFixed(1)} points by rubric {grade.rubric}.
+              , {grade.points === 0 ? 'no marks' : `${grade.points.toFixed(1)} points`} by rubric{' '}
+              {grade.rubric}.
             </p>
             <ul>
               {grade.reasons.map((reason) => (

@@ -1,5 +1,6 @@
 import { Link } from '@/ui/kit/Link';
 import { requireActor } from '@/server/session';
+import { seesMargins, shopRules } from '@/shop/rules/queries';
 import { listLots } from '@/shop/lots/queries';
 import { SOURCE_WORDS } from '@/ui/lots/sourceWords';
 import { Empty, Sheet } from '@/ui/kit/parts';
@@ -8,18 +9,21 @@ import { Money } from '@/ui/kit/theShop';
 export const metadata = { title: 'Lots' };
 
 export default async function LotsPage() {
-  await requireActor();
-  const lots = await listLots();
+  const { role } = await requireActor();
+  const [lots, rules] = await Promise.all([listLots(), shopRules()]);
+  const paid = seesMargins(role, rules);
   return (
     <Sheet>
       <div className="flex flex-wrap items-end justify-between gap-3 border-b-2 border-ink pb-2.5">
         <h1 className="text-[26px] leading-8">Lots</h1>
-        <Link
-          href="/lots/new"
-          className="inline-flex min-h-11 items-center border-2 border-ink px-3.5 text-[15px] font-semibold hover:bg-track"
-        >
-          Receive a lot
-        </Link>
+        {role !== 'viewer' && (
+          <Link
+            href="/lots/new"
+            className="inline-flex min-h-11 items-center border-2 border-ink px-3.5 text-[15px] font-semibold hover:bg-track"
+          >
+            Receive a lot
+          </Link>
+        )}
       </div>
       {lots.length === 0 ? (
         <Empty>No lots yet. Receive the first: what it is, what was paid, where it came from.</Empty>
@@ -31,7 +35,7 @@ export default async function LotsPage() {
               <th className="font-normal">Name</th>
               <th className="font-normal">From</th>
               <th className="font-normal">Received</th>
-              <th className="text-right font-normal">Paid</th>
+              {paid && <th className="text-right font-normal">Paid</th>}
               <th className="text-right font-normal">Units</th>
               <th className="text-right font-normal">Open</th>
               <th className="text-right font-normal">Still to win</th>
@@ -51,9 +55,11 @@ export default async function LotsPage() {
                 <td>{lot.name}</td>
                 <td className="text-soft">{SOURCE_WORDS[lot.source]}</td>
                 <td className="figures text-[13px]">{lot.receivedOn}</td>
-                <td className="figures text-right">
-                  <Money minor={lot.paidMinor} />
-                </td>
+                {paid && (
+                  <td className="figures text-right">
+                    <Money minor={lot.paidMinor} />
+                  </td>
+                )}
                 <td className="figures text-right">{lot.units}</td>
                 <td className="figures text-right">{lot.open}</td>
                 <td className="figures text-right text-worth">

@@ -2,6 +2,7 @@ import { SheetForm } from '@/ui/kit/SheetForm';
 import { notFound } from 'next/navigation';
 import { requireActor } from '@/server/session';
 import { unitsHere, type Asked } from '../../UnitsHere';
+import { seesMargins, shopRules } from '@/shop/rules/queries';
 import { lotByCode } from '@/shop/lots/queries';
 import { AddUnit } from '@/ui/lots/AddUnit';
 import { LotCorrection } from '@/ui/lots/LotCorrection';
@@ -26,6 +27,7 @@ export default async function LotPage({ params, searchParams }: Props) {
     asked: await searchParams,
     empty: 'No units yet: take in its manifest, or add machines by hand.',
   });
+  const paid = seesMargins(actor.role, await shopRules());
   const mayWrite = actor.role !== 'viewer';
   return (
     <div className="flex flex-col gap-[18px]">
@@ -36,23 +38,29 @@ export default async function LotPage({ params, searchParams }: Props) {
               <span className="figures">{lot.code}</span> {lot.name}
             </h1>
             <p className="text-[14.5px] text-soft">
-              {SOURCE_WORDS[lot.source]}, received {lot.receivedOn}. Paid{' '}
-              <span className="figures text-ink">
-                <Money minor={lot.priceMinor} />
-              </span>{' '}
-              + freight{' '}
-              <span className="figures text-ink">
-                <Money minor={lot.freightMinor} />
-              </span>{' '}
-              + fees{' '}
-              <span className="figures text-ink">
-                <Money minor={lot.feesMinor} />
-              </span>{' '}
-              ={' '}
-              <b className="figures text-ink">
-                <Sign /> <Money minor={lot.priceMinor + lot.freightMinor + lot.feesMinor} />
-              </b>
-              .
+              {SOURCE_WORDS[lot.source]}, received {lot.receivedOn}.
+              {paid && (
+                <>
+                  {' '}
+                  Paid{' '}
+                  <span className="figures text-ink">
+                    <Money minor={lot.priceMinor} />
+                  </span>{' '}
+                  + freight{' '}
+                  <span className="figures text-ink">
+                    <Money minor={lot.freightMinor} />
+                  </span>{' '}
+                  + fees{' '}
+                  <span className="figures text-ink">
+                    <Money minor={lot.feesMinor} />
+                  </span>{' '}
+                  ={' '}
+                  <b className="figures text-ink">
+                    <Sign /> <Money minor={lot.priceMinor + lot.freightMinor + lot.feesMinor} />
+                  </b>
+                  .
+                </>
+              )}
             </p>
             {actor.role === 'owner' && (
               <LotCorrection

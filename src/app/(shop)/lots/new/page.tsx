@@ -1,3 +1,4 @@
+import { redirect } from 'next/navigation';
 import { requireActor } from '@/server/session';
 import { shopRules } from '@/shop/rules/queries';
 import { dayOf } from '@/words/time';
@@ -7,7 +8,8 @@ import { Sheet } from '@/ui/kit/parts';
 export const metadata = { title: 'Receive a lot' };
 
 export default async function NewLotPage() {
-  const [, rules] = await Promise.all([requireActor(), shopRules()]);
+  const [{ role }, rules] = await Promise.all([requireActor(), shopRules()]);
+  if (role === 'viewer') redirect('/lots');
   return (
     <Sheet>
       <h1 className="border-b-2 border-ink pb-2.5 text-[26px] leading-8">Receive a lot</h1>

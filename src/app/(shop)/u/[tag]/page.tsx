@@ -52,7 +52,14 @@ export default async function FindOutPage({ params, searchParams }: Props) {
   return (
     <FindOut
       told={told}
-      ending={unit.ending && { words: DECIDED_WORDS[unit.ending], told, left: left.map(leftView) }}
+      ending={
+        unit.ending && {
+          words: DECIDED_WORDS[unit.ending],
+          sold: unit.ending === 'disclose' || unit.ending === 'asFound',
+          told,
+          left: left.map(leftView),
+        }
+      }
       unit={head}
       running={running}
       paused={runningViews(work)
