@@ -25,6 +25,7 @@ const ACTED: Record<string, [path: string, keys: string[]]> = {
   compare: ['/u/WQ-0007', ['c']],
   tapper: ['/u/WQ-0007?ask=code-group', ['t']],
   memory: ['/u/WQ-0002/memory', ['3', Key.ENTER, '2']],
+  ending: ['/u/WQ-0017', [Key.ENTER]],
 };
 
 const browser = await openBrowser();
