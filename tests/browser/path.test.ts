@@ -336,7 +336,12 @@ describe('from the crate to the shelf, one unit, in one go', () => {
 
   it('5c an erasure runs by itself and stands in the strip on every screen', async () => {
     await enterOn('Erase the drive');
-    await see(browser, 'Leave it to run');
+    const leave = await browser.wait(
+      until.elementLocated(By.xpath("//button[contains(., 'Leave it to run')]")),
+      10_000,
+    );
+    // keys are taken once the page has read its unit again
+    await browser.wait(until.elementIsEnabled(leave), 10_000);
     await press(browser, '4');
     const strip = () => browser.findElement(By.css('section[aria-label="Running alone"]')).getText();
     await browser.wait(async () => (await strip()).includes(tag), 10_000);

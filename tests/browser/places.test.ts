@@ -111,6 +111,14 @@ describe('the other places', () => {
   it('an unknown tag, typed or scanned, is said and leads nowhere', async () => {
     await browser.get(url);
     await ready(browser);
+    // the first key a page hears wakes what of it still sleeps: it is to be awake before keys come this fast
+    await browser.wait(
+      () =>
+        browser.executeScript(
+          "const box = document.querySelector('main input'); return Boolean(box && Object.keys(box).some((key) => key.startsWith('__reactProps')))",
+        ),
+      15_000,
+    );
     // all keys of the code in one turn of the page, as fast as any scanner: the driver's own keys come at its pace
     await browser.executeScript(
       `for (const key of [...'XX-9999', 'Enter'])

@@ -101,5 +101,11 @@ export function outcomeSpread(
   const counts = Array.from({ length: BINS }, () => 0);
   for (const value of values)
     counts[Math.min(BINS - 1, Math.floor(((value - fromMinor) / (toMinor - fromMinor)) * BINS))]++;
-  return { lowMinor: at(0.1), highMinor: at(0.9), histogram: { fromMinor, toMinor, counts } };
+  // a few very good or very bad draws can pull the mean out of the middle eight tenths: it always lies inside
+  const mid = Math.round(expectedMinor);
+  return {
+    lowMinor: Math.min(at(0.1), mid),
+    highMinor: Math.max(at(0.9), mid),
+    histogram: { fromMinor, toMinor, counts },
+  };
 }

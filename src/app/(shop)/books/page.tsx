@@ -83,7 +83,8 @@ export default async function BooksPage() {
                   <Money minor={lot.labourMinor} />{' '}
                   <span className="text-[12px] text-soft">{duration(lot.attendedMinutes)}</span>
                 </td>
-                <td className="figures text-right font-semibold">
+                {/* a lot nothing was sold of has spent, not lost */}
+                <td className={`figures text-right ${lot.sold ? 'font-semibold' : 'text-soft'}`}>
                   <Money minor={lot.soFarMinor} plus />
                 </td>
                 <td className="figures text-right">
