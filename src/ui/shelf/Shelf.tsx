@@ -224,7 +224,7 @@ function MarginLines({ margin }: { margin: MarginView }) {
       <tbody>
         {rows.map(([name, minor, tone]) => (
           <tr key={name} className={`border-b border-rule ${tone}`}>
-            <th scope="row" className="py-0.5 text-left font-[inherit]">
+            <th scope="row" className="py-0.5 text-left [font-weight:inherit]">
               {name}
             </th>
             <td className="figures text-right text-[13px]">
