@@ -1,5 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { shippedHouse } from '@/catalog/house';
+import type { HouseTables } from '@/core/house/tables';
 import { ask, describeKinds } from './kinds';
 
 const refused = (kind: string, value: unknown) => {
@@ -14,9 +16,36 @@ const refused = (kind: string, value: unknown) => {
 describe('the plain face of the core', () => {
   it('lists its kinds with the shape of their input', () => {
     const kinds = describeKinds();
-    expect(kinds.map(({ kind }) => kind)).toEqual(['belief', 'record', 'grade', 'price', 'memory', 'codes']);
+    expect(kinds.map(({ kind }) => kind)).toEqual([
+      'belief',
+      'record',
+      'grade',
+      'price',
+      'memory',
+      'fits',
+      'codes',
+    ]);
     for (const { kind, about, input } of kinds)
       expect([kind, about.length > 10, Object.keys(input.keys ?? {}).length > 0]).toEqual([kind, true, true]);
+  });
+  it('fits: answers with every reason, and names what is no part', () => {
+    const machine = { chassis: 'laptop', charger: { volts: 19, amps: 4.74, plug: 'p', tip: 'plus' } };
+    const part = { class: 'charger', volts: 19.5, amps: 4.74, plug: 'p', tip: 'plus' };
+    expect(ask('fits', { part, machine })).toMatchObject({ answer: 'with care', plateWatts: 92 });
+    expect(ask('fits', { part: { ...part, volts: 18 }, machine })).toMatchObject({ answer: 'no' });
+    expect(refused('fits', { part: { class: 'spoon' }, machine })).toMatchObject({ code: 'invalid' });
+    expect(refused('fits', { part: { class: 'memory', contacts: 40 }, machine })).toMatchObject({
+      code: 'invalid',
+      message: expect.stringContaining('contacts'),
+    });
+    expect(refused('fits', { machine })).toMatchObject({ code: 'invalid' });
+  });
+  it('price by tables an earlier edition exported', () => {
+    const old = structuredClone(shippedHouse) as HouseTables;
+    delete (old.prices as Partial<HouseTables['prices']>).driveFactor;
+    delete (old as Partial<HouseTables>).processors;
+    const asked = { chassis: 'laptop', level: 2, memoryGb: 4, driveKind: 'disk', driveGb: 500, grade: 'A' };
+    expect(ask('price', { ...asked, house: old })).toEqual(ask('price', asked));
   });
   it('belief answers a case as the older command does', () => {
     const file = JSON.parse(readFileSync('samples/cases/turns-on-then-nothing.json', 'utf8')) as unknown;

@@ -3,6 +3,7 @@ import { shippedHouse } from '@/catalog/house';
 import { usualMemory } from '@/catalog/memory';
 import { gradeUnit, type GradeInput } from '@/core/grade/rubric';
 import { houseFaults } from '@/core/house/faults';
+import { withGained } from '@/core/house/later';
 import type { HouseTables } from '@/core/house/tables';
 import { sharesOf, verdictOf, type MemorySetup, type Trial } from '@/core/memory/belief';
 import { replay } from '@/core/memory/replay';
@@ -16,6 +17,7 @@ import { caseShape, diagnose } from '../diagnosis/case';
 import { ShopError } from '../errors';
 import { houseShape } from '@/shapes/house';
 import { chassis, gigabytes, share } from './places';
+import { answerFits, fitsShape } from './fitsKind';
 import { answerRecord, recordShape, type RecordAsked } from './recordKind';
 
 /** A question the core answers from plain data alone: no database, no clock. */
@@ -196,7 +198,9 @@ interface WithHouse {
 }
 
 /** @throws RangeError when the house's tables contradict themselves */
-function tablesOf({ house = shippedHouse }: WithHouse): HouseTables {
+function tablesOf({ house: given = shippedHouse }: WithHouse): HouseTables {
+  // what an earlier edition exported lacks what has come in since
+  const house = withGained(given, shippedHouse);
   const faults = houseFaults(house, shippedHouse);
   if (faults.length) throw new RangeError(`house: ${faults.slice(0, 6).join('; ')}`);
   return house;
@@ -238,6 +242,11 @@ export const askKinds: Record<string, AskKind> = {
     about: 'modules, slots and starts -> which is bad, and the next start to make',
     input: memoryShape,
     answer: answerMemory as (input: never) => unknown,
+  },
+  fits: {
+    about: 'a part and a machine -> fits, with care or no, with every reason',
+    input: fitsShape,
+    answer: answerFits as (input: never) => unknown,
   },
   codes: {
     about: 'a blink or beep code, or taps -> its signs and what tables say',
