@@ -212,6 +212,10 @@ describe('a sale that was not the end', () => {
     const said = await database().select().from(observations).where(eq(observations.unitId, unitId));
     expect(said).toContainEqual(expect.objectContaining({ ref: claim, basis: 'claimed', outcome: 1 }));
     expect((await unitRow(unitId)).evaluation!.again).toEqual(['whole-look']);
+    // every test is to be taken again
+    const { left } = await endingOf(await unitRow(unitId), 'disclose');
+    const tests = left.find(({ what }) => what === 'tests') as { count: number };
+    expect(tests.count).toBeGreaterThanOrEqual(testsFor(shippedHouse.rubric, 'desktop').length);
     expect(await database().select().from(saleEndings).where(eq(saleEndings.unitId, unitId))).toMatchObject([
       {
         kind: 'returned',

@@ -1,4 +1,4 @@
-import { and, desc, eq, isNull } from 'drizzle-orm';
+import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import { findingById } from '@/catalog';
 import type { Chassis } from '@/core/catalogue';
 import type { SpecKey } from '@/core/record/keys';
@@ -40,7 +40,14 @@ export async function proofOf(
   const runs = await tx
     .select()
     .from(functionTests)
-    .where(eq(functionTests.unitId, unit.id))
+    // what was proved before it came back from a buyer proves nothing now
+    .where(
+      and(
+        eq(functionTests.unitId, unit.id),
+        sql`${functionTests.at} > coalesce((select max(e.at) from sale_endings e where e.unit_id = ${unit.id}
+          and e.kind = 'returned'), '-infinity')`,
+      ),
+    )
     .orderBy(desc(functionTests.id));
   const latest = new Map<string, (typeof runs)[number]>();
   for (const run of runs) if (!latest.has(run.test)) latest.set(run.test, run);
