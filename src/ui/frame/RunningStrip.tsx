@@ -7,7 +7,8 @@ import type { MineBlock } from './floorView';
 
 const TICK_MS = 5_000;
 const SHOWN = 5;
-const SHOWN_MINE = 3;
+/** Of mine: so few that five runs stand beside them at 1280. */
+const SHOWN_MINE = 2;
 
 /**
  * What is in my hands and what runs alone, with what is left of it; when hands are due it asks for them. On
@@ -62,7 +63,7 @@ export function RunningStrip({ floor }: { floor: Floor }) {
             return (
               <li
                 key={block.workId}
-                className={`relative min-w-[150px] flex-1 border-l border-rule ${over ? 'bg-hot text-onhot' : ''}`}
+                className={`relative min-w-[128px] flex-1 border-l border-rule ${over ? 'bg-hot text-onhot' : ''}`}
               >
                 <Link
                   href={`/u/${block.tag}/work`}
@@ -102,7 +103,7 @@ export function RunningStrip({ floor }: { floor: Floor }) {
 function Mine({ mine, time }: { mine: readonly MineBlock[]; time: number }) {
   if (mine.length === 0) return null;
   return (
-    <section aria-label="In my hands" className="flex max-w-[58%] shrink-0">
+    <section aria-label="In my hands" className="flex shrink-0">
       <h2 className="w-[84px] shrink-0 py-2 pl-5 text-[14px] leading-[1.2] font-semibold">
         In my
         <br />
@@ -116,7 +117,7 @@ function Mine({ mine, time }: { mine: readonly MineBlock[]; time: number }) {
           return (
             <li
               key={block.workId}
-              className={`relative w-[158px] border-l border-rule ${paused ? '' : 'bg-track'}`}
+              className={`relative w-[138px] border-l border-rule ${paused ? '' : 'bg-track'}`}
             >
               <Link
                 href={`/u/${block.tag}${block.state === 'finding' ? '' : '/work'}`}
