@@ -6,14 +6,20 @@ const added = <T extends { id: string }>(own: readonly T[], shipped: readonly T[
   ...shipped.filter(({ id }) => !own.some((mine) => mine.id === id)),
 ];
 
-/** An owner's tables with what a later edition of the program has gained: new work, tests, marks, surfaces. */
-export function withGained(own: HouseTables, shipped: HouseTables): HouseTables {
+/** Tables an earlier edition kept, with the numbers it did not have yet as shipped; nothing else is touched. */
+export function filledUp(own: HouseTables, shipped: HouseTables): HouseTables {
   return {
     ...own,
-    // numbers an edition before did not have
     prices: { ...shipped.prices, ...own.prices },
     partsBy: own.partsBy ?? shipped.partsBy,
     processors: own.processors ?? shipped.processors,
+  };
+}
+
+/** An owner's tables with what a later edition of the program has gained: new work, tests, marks, surfaces. */
+export function withGained(own: HouseTables, shipped: HouseTables): HouseTables {
+  return {
+    ...filledUp(own, shipped),
     work: added(own.work, shipped.work),
     stations: [...new Set([...own.stations, ...shipped.stations])],
     rubric: {

@@ -3,7 +3,7 @@ import { shippedHouse } from '@/catalog/house';
 import { usualMemory } from '@/catalog/memory';
 import { gradeUnit, type GradeInput } from '@/core/grade/rubric';
 import { houseFaults } from '@/core/house/faults';
-import { withGained } from '@/core/house/later';
+import { filledUp } from '@/core/house/later';
 import type { HouseTables } from '@/core/house/tables';
 import { sharesOf, verdictOf, type MemorySetup, type Trial } from '@/core/memory/belief';
 import { replay } from '@/core/memory/replay';
@@ -200,7 +200,7 @@ interface WithHouse {
 /** @throws RangeError when the house's tables contradict themselves */
 function tablesOf({ house: given = shippedHouse }: WithHouse): HouseTables {
   // what an earlier edition exported lacks what has come in since
-  const house = withGained(given, shippedHouse);
+  const house = filledUp(given, shippedHouse);
   const faults = houseFaults(house, shippedHouse);
   if (faults.length) throw new RangeError(`house: ${faults.slice(0, 6).join('; ')}`);
   return house;

@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { shippedHouse } from '@/catalog/house';
 import { houseChanges } from '@/core/house/changes';
 import { houseFaults } from '@/core/house/faults';
-import { withGained } from '@/core/house/later';
+import { filledUp, withGained } from '@/core/house/later';
 import type { HouseTables } from '@/core/house/tables';
 import type { Transaction } from '@/db/client';
 import { houseTables, shop } from '@/db/schema';
@@ -62,7 +62,7 @@ export const setHouse = defineCommand<
   }),
   async run({ tx, actor }, { tables: given, version }) {
     // tables kept by an earlier edition lack what has come in since
-    const tables = withGained(given, shippedHouse);
+    const tables = filledUp(given, shippedHouse);
     await holdHouse(tx);
     const before = await houseNow(tx);
     if (version !== before.version)
