@@ -1,6 +1,7 @@
 import { catalogue, causeById, findingById, repairById } from '@/catalog';
 import type { Evaluation } from '@/core/steps/evaluate';
 import { ENDING_WORDS, NO_ANSWER_WORDS } from './names';
+import { FINDING_IDLE_MINUTES } from '@/catalog/bench';
 import { stretchMinutes, type Stretch } from '@/core/work/stretch';
 import type { AnswerView, RunningWorkView } from './unitView';
 import { endingOf } from '@/core/record/endings';
@@ -76,7 +77,7 @@ export function answerViews(
     .reverse();
 }
 
-const minutesOf = (segment: Segment) => stretchMinutes(segment, new Date());
+const minutesOf = (segment: Segment) => stretchMinutes(segment, new Date(), FINDING_IDLE_MINUTES);
 
 /** Minutes of hands and of running alone, ended stretches only when `ended`. */
 export function workMinutes(work: WorkRow): {

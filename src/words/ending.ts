@@ -1,5 +1,6 @@
 import type { StopRoute } from '@/core/steps/problem';
 import type { Left } from '@/core/record/left';
+import { many } from './plain';
 
 /** A line of what is left to do: where it is done, and what. */
 export interface LeftView {
@@ -16,8 +17,6 @@ export const DECIDED_WORDS: Record<StopRoute, string> = {
   harvest: 'It is taken apart for its parts',
   recycle: 'It is scrapped',
 };
-
-const many = (count: number, one: string, more: string) => `${count} ${count === 1 ? one : more}`;
 
 export function leftView(left: Left): LeftView {
   switch (left.what) {

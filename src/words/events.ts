@@ -4,6 +4,7 @@ import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import { readValue } from '@/core/record/values';
 import { houseChangeWords } from './housePath';
 import { ROUTE_NAMES, ENDING_WORDS, NO_ANSWER_WORDS, TOOL_NAMES } from './names';
+import { lower, many } from './plain';
 
 /** What each kind of event is called in the history. */
 export const EVENT_TITLES: Record<EventKind, string> = {
@@ -114,8 +115,6 @@ const text = (payload: Payload, key: string) => {
 };
 const amount = (value: unknown, { decimals }: Names) =>
   Number.isSafeInteger(value) ? minorText(value as number, decimals) : 'an amount not kept';
-const lower = (words: string) => words.charAt(0).toLowerCase() + words.slice(1);
-const many = (count: number, one: string, more: string) => `${count} ${count === 1 ? one : more}`;
 const counted = (value: unknown) => (Array.isArray(value) ? value.length : 0);
 
 const SALE_FIELDS: Record<string, string> = {

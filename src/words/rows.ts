@@ -1,6 +1,7 @@
 import { CHASSIS_NAMES, STAGE_NAMES } from './names';
 import type { Chassis } from '@/core/catalogue';
 import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
+import { lower } from './plain';
 
 /** Columns a list shows, by what stands in it. */
 export const COLUMN_SETS = ['work', 'dock', 'shelf', 'sold', 'gone'] as const;
@@ -52,8 +53,6 @@ type Listed = Omit<UnitTableRow, 'stageName' | 'waitMinutes' | 'machine' | 'kind
   unread: readonly string[];
   ending: string | null;
 };
-
-const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 
 /** List rows as the table shows them. */
 export function tableRows(rows: readonly Listed[]): UnitTableRow[] {

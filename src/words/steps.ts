@@ -8,6 +8,7 @@ import { ENDING_WORDS } from './names';
 import type { CautionView, ShutView, StepView } from './unitView';
 import { catalogue } from '@/catalog';
 import type { ShutStep } from '@/core/steps/rank';
+import { lower } from './plain';
 
 const MOVE_WORDS: Record<BenchItem, [string, string]> = {
   plugged: ['plug it in', 'unplug it'],
@@ -29,7 +30,6 @@ function movesInWords(moves: readonly BenchMove[]): string {
   return moves.map((move) => MOVE_WORDS[move.item][move.to ? 0 : 1]).join(', ');
 }
 
-const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 const share = (p: number) => `${Math.round(p * 100)} %`;
 
 export function cautionView(id: string): CautionView {
@@ -73,6 +73,8 @@ function lookReason(step: RankedStep): string {
 export interface Around {
   sound: number;
   goingOnMinor: number | null;
+  /** Of stopping now, minor units. */
+  stopMinor?: number;
   /** What reading the machine first would win, minor units. */
   readingMinor?: number | null;
   /** Of the shop's currency. */
@@ -92,6 +94,7 @@ export function stepView(step: RankedStep, around: Around = { sound: 0, goingOnM
     id: step.id,
     minutes: step.minutes,
     valueMinor: step.valueMinor,
+    gainMinor: step.valueMinor - (around.stopMinor ?? 0),
     setUp: movesInWords(step.moves),
     how: '',
     note: '',
@@ -192,6 +195,7 @@ export function plainQuestion(id: string): StepView | null {
 export const aroundOf = (evaluation: Evaluation, decimals: number): Parameters<typeof stepView>[1] => ({
   decimals,
   sound: evaluation.sound.probability,
+  stopMinor: evaluation.stopMinor,
   readingMinor: evaluation.readingMinor,
   goingOnMinor: evaluation.steps.find((step) => step.kind !== 'stop')?.valueMinor ?? null,
 });

@@ -23,6 +23,8 @@ export interface StepView {
   reason: string;
   minutes: number;
   valueMinor: number;
+  /** Over stopping now. */
+  gainMinor: number;
   /** What to do to the bench first, in words. */
   setUp: string;
   note: string;

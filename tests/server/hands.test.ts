@@ -1,7 +1,7 @@
 import { eq, sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { findingById } from '@/catalog';
-import { IDLE_MINUTES } from '@/core/work/stretch';
+import { FINDING_IDLE_MINUTES } from '@/catalog/bench';
 import { database } from '@/db/client';
 import { account, observations, user, work, workSegments } from '@/db/schema';
 import { unitBook } from '@/shop/books/queries';
@@ -44,12 +44,12 @@ describe('finding out is on the clock', () => {
     const unitId = await machine();
     await act(benchA, 'observe', { unitId, ...CLEAN });
     await ago(unitId, 600);
-    expect((await unitBook(database(), unitId)).attendedMinutes).toBeCloseTo(IDLE_MINUTES, 1);
+    expect((await unitBook(database(), unitId)).attendedMinutes).toBeCloseTo(FINDING_IDLE_MINUTES, 1);
     expect(await states(benchA.id)).toEqual([]);
     // and the next answer begins a new stretch
     await act(benchA, 'observe', { unitId, ...at('look-screws', 'all-there') });
     expect((await segments(unitId)).map(({ endedAt }) => endedAt === null)).toEqual([false, true]);
-    expect((await unitBook(database(), unitId)).attendedMinutes).toBeCloseTo(IDLE_MINUTES, 1);
+    expect((await unitBook(database(), unitId)).attendedMinutes).toBeCloseTo(FINDING_IDLE_MINUTES, 1);
     await leave(unitId);
   });
   it('starting work ends it; an answer on the unit one works on leaves that clock alone', async () => {

@@ -1,6 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import type { Machine, TypedPart } from './attributes';
-import { fits, plateWatts } from './fits';
+import { fitRules } from '@/catalog/fits';
+import { fits as judged, plateWatts } from './fits';
+
+const fits = (part: TypedPart, machine: Machine) => judged(part, machine, fitRules);
 
 const answer = (part: TypedPart, machine: Partial<Machine> & Pick<Machine, 'chassis'>) =>
   fits(part, machine).answer;

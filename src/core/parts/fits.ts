@@ -22,14 +22,21 @@ export interface Fit {
   reasons: FitReason[];
 }
 
-/** A charger's volts may be off by this share of the plate's. Common practice. */
-const VOLTS_OFF = 0.05;
-/** A supply is not loaded beyond this share of what it says. Common practice. */
-const LOADED = 0.8;
-/** Watts a slot gives a card (PCI Express CEM, x16 graphics), and each plug adds. From memory; S in the handbook. */
-const SLOT_WATTS = 75;
-const SIX_PIN_WATTS = 75;
-const EIGHT_PIN_WATTS = 150;
+/** Figures parts are judged by; lengths in millimetres, power in watts. */
+export interface FitRules {
+  /** Volts may be off by this share of the plate's. */
+  voltsOff: number;
+  /** A supply is not loaded beyond this share of what it says. */
+  loaded: number;
+  /** What a slot gives a card, and each plug adds. */
+  slotWatts: number;
+  sixPinWatts: number;
+  eightPinWatts: number;
+  /** Diagonals that differ by no more are the same. */
+  diagonalOffInch: number;
+  /** A drive lower than its bay by more wants a spacer. */
+  spacerFromMm: number;
+}
 
 const no = (words: string): FitReason => ({ weighs: 'no', words });
 const care = (words: string): FitReason => ({ weighs: 'care', words });
@@ -82,7 +89,7 @@ function memory(part: MemoryPart, machine: Machine): FitReason[] {
 }
 
 /** Can a drive go into one place? */
-function bayReasons(part: DrivePart, bay: DriveBay): FitReason[] {
+function bayReasons(part: DrivePart, bay: DriveBay, rules: FitRules): FitReason[] {
   const reasons: FitReason[] = [];
   if (part.form !== bay.form) {
     if (part.form === '2.5' && bay.form === '3.5')
@@ -106,27 +113,27 @@ function bayReasons(part: DrivePart, bay: DriveBay): FitReason[] {
   } else if (part.heightMm !== undefined && bay.heightMm !== undefined) {
     if (part.heightMm > bay.heightMm + 0.05)
       reasons.push(no(`it is ${part.heightMm} mm high, the bay ${bay.heightMm} mm`));
-    else if (part.heightMm < bay.heightMm - 0.5 && bay.form === '2.5')
+    else if (part.heightMm < bay.heightMm - rules.spacerFromMm && bay.form === '2.5')
       reasons.push(care(`it is ${part.heightMm} mm high in a bay of ${bay.heightMm} mm: it wants a spacer`));
   }
   return reasons;
 }
 
-function drive(part: DrivePart, { bays }: Machine): FitReason[] {
+function drive(part: DrivePart, { bays }: Machine, rules: FitRules): FitReason[] {
   if (part.form === undefined) return [care('its form is not known')];
   if (!bays?.length) return [care('which drives the machine takes is not known')];
   // the place it suits best
   return bays
-    .map((bay) => bayReasons(part, bay))
+    .map((bay) => bayReasons(part, bay, rules))
     .sort((a, b) => WEIGHT[gradeOf(a)] - WEIGHT[gradeOf(b)] || a.length - b.length)[0];
 }
 
-function panel(part: PanelPart, machine: Machine): FitReason[] {
+function panel(part: PanelPart, machine: Machine, rules: FitRules): FitReason[] {
   const own = machine.panel ?? {};
   const reasons: FitReason[] = [];
   if (part.diagonalInch === undefined || own.diagonalInch === undefined)
     reasons.push(care('the diagonal is not known'));
-  else if (Math.abs(part.diagonalInch - own.diagonalInch) > 0.05)
+  else if (Math.abs(part.diagonalInch - own.diagonalInch) > rules.diagonalOffInch)
     reasons.push(no(`its diagonal is ${part.diagonalInch}", the machine's ${own.diagonalInch}"`));
   reasons.push(...same('the number of contacts', part.contacts, own.contacts));
   // the same number of contacts carries either signal
@@ -141,14 +148,14 @@ function panel(part: PanelPart, machine: Machine): FitReason[] {
   return reasons;
 }
 
-function charger(part: ChargerPart, { chassis, charger: plate = {} }: Machine): FitReason[] {
+function charger(part: ChargerPart, { chassis, charger: plate = {} }: Machine, rules: FitRules): FitReason[] {
   const reasons: FitReason[] = [];
   if (chassis === 'desktop') reasons.push(no('the machine has a supply of its own inside'));
   if (part.volts === undefined || plate.volts === undefined)
     reasons.push(care('the volts are not known on both sides: read both plates'));
   else {
     const off = Math.abs(part.volts - plate.volts) / plate.volts;
-    if (off > VOLTS_OFF) reasons.push(no(`${part.volts} V on a machine of ${plate.volts} V`));
+    if (off > rules.voltsOff) reasons.push(no(`${part.volts} V on a machine of ${plate.volts} V`));
     else if (off > 1e-9) reasons.push(care(`${part.volts} V on a machine of ${plate.volts} V, within 5 %`));
   }
   if (part.amps === undefined || plate.amps === undefined)
@@ -163,27 +170,29 @@ function charger(part: ChargerPart, { chassis, charger: plate = {} }: Machine): 
 }
 
 /** Watts a supply can bring to a card by the slot and its plugs. */
-const cardWatts = ({ sixPin = 0, eightPin = 0 }: Pick<SupplyPart, 'sixPin' | 'eightPin'>) =>
-  SLOT_WATTS + sixPin * SIX_PIN_WATTS + eightPin * EIGHT_PIN_WATTS;
+const cardWatts = ({ sixPin = 0, eightPin = 0 }: Pick<SupplyPart, 'sixPin' | 'eightPin'>, rules: FitRules) =>
+  rules.slotWatts + sixPin * rules.sixPinWatts + eightPin * rules.eightPinWatts;
 
-function card(part: CardPart, machine: Machine): FitReason[] {
+function card(part: CardPart, machine: Machine, rules: FitRules): FitReason[] {
   const { supply, drawsWatts } = machine;
   const place = machine.card;
   if (machine.chassis === 'laptop' || machine.chassis === 'aio')
     return [no('the machine takes no such card')];
   const reasons: FitReason[] = [];
   if (part.watts === undefined) reasons.push(care('what it draws is not known'));
-  else if (part.watts > (place?.watts ?? SLOT_WATTS)) {
+  else if (part.watts > (place?.watts ?? rules.slotWatts)) {
     if (!supply)
       reasons.push(care('it draws more than a slot gives; which plugs the supply has is not known'));
-    else if (part.watts > cardWatts(supply))
-      reasons.push(no(`it draws ${part.watts} W; slot and plugs of the supply bring ${cardWatts(supply)} W`));
+    else if (part.watts > cardWatts(supply, rules))
+      reasons.push(
+        no(`it draws ${part.watts} W; slot and plugs of the supply bring ${cardWatts(supply, rules)} W`),
+      );
     else if ((part.sixPin ?? 0) > (supply.sixPin ?? 0) || (part.eightPin ?? 0) > (supply.eightPin ?? 0))
       reasons.push(no('the supply has not the plugs it wants'));
   }
   if (part.watts !== undefined && supply?.watts !== undefined) {
     if (drawsWatts === undefined) reasons.push(care('what the rest of the machine draws is not known'));
-    else if (drawsWatts + part.watts > LOADED * supply.watts)
+    else if (drawsWatts + part.watts > rules.loaded * supply.watts)
       reasons.push(
         no(`${drawsWatts + part.watts} W together is over 80 % of the supply's ${supply.watts} W`),
       );
@@ -195,12 +204,12 @@ function card(part: CardPart, machine: Machine): FitReason[] {
   return reasons;
 }
 
-function supply(part: SupplyPart, machine: Machine): FitReason[] {
+function supply(part: SupplyPart, machine: Machine, rules: FitRules): FitReason[] {
   if (machine.chassis === 'laptop') return [no('a laptop has no such supply')];
   const reasons = same('the form', part.form, machine.supply?.form);
   if (part.watts === undefined) reasons.push(care('its watts are not known'));
   else if (machine.drawsWatts === undefined) reasons.push(care('what the machine draws is not known'));
-  else if (machine.drawsWatts > LOADED * part.watts)
+  else if (machine.drawsWatts > rules.loaded * part.watts)
     reasons.push(no(`the machine draws ${machine.drawsWatts} W, over 80 % of its ${part.watts} W`));
   return reasons;
 }
@@ -215,12 +224,12 @@ function processor(part: ProcessorPart, { processor: own = {} }: Machine): FitRe
   return reasons;
 }
 
-function battery(part: BatteryPart, { battery: own = {} }: Machine): FitReason[] {
+function battery(part: BatteryPart, { battery: own = {} }: Machine, rules: FitRules): FitReason[] {
   const reasons = same('the pack', part.pack, own.pack);
   if (
     part.volts !== undefined &&
     own.volts !== undefined &&
-    Math.abs(part.volts - own.volts) / own.volts > VOLTS_OFF
+    Math.abs(part.volts - own.volts) / own.volts > rules.voltsOff
   )
     reasons.push(no(`a pack of ${part.volts} V, the machine's is of ${own.volts} V`));
   return reasons;
@@ -230,24 +239,24 @@ const WEIGHT = { fits: 0, 'with care': 1, no: 2 } as const;
 const gradeOf = (reasons: readonly FitReason[]): Fit['answer'] =>
   reasons.some(({ weighs }) => weighs === 'no') ? 'no' : reasons.length ? 'with care' : 'fits';
 
-function reasonsOf(part: TypedPart, machine: Machine): FitReason[] {
+function reasonsOf(part: TypedPart, machine: Machine, rules: FitRules): FitReason[] {
   switch (part.class) {
     case 'memory':
       return memory(part, machine);
     case 'drive':
-      return drive(part, machine);
+      return drive(part, machine, rules);
     case 'panel':
-      return panel(part, machine);
+      return panel(part, machine, rules);
     case 'charger':
-      return charger(part, machine);
+      return charger(part, machine, rules);
     case 'card':
-      return card(part, machine);
+      return card(part, machine, rules);
     case 'supply':
-      return supply(part, machine);
+      return supply(part, machine, rules);
     case 'processor':
       return processor(part, machine);
     case 'battery':
-      return battery(part, machine);
+      return battery(part, machine, rules);
   }
 }
 
@@ -255,8 +264,8 @@ function reasonsOf(part: TypedPart, machine: Machine): FitReason[] {
  * Does a part go into a machine? `no` on any reason that forbids it; `with care` where something is to be
  * watched or not known; `fits` only when everything that decides is known and agrees.
  */
-export function fits(part: TypedPart, machine: Machine): Fit {
-  const reasons = reasonsOf(part, machine);
+export function fits(part: TypedPart, machine: Machine, rules: FitRules): Fit {
+  const reasons = reasonsOf(part, machine, rules);
   // what forbids it is said first
   reasons.sort((a, b) => Number(b.weighs === 'no') - Number(a.weighs === 'no'));
   return { answer: gradeOf(reasons), reasons };

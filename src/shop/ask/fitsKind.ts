@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { fitRules } from '@/catalog/fits';
 import { CHASSIS } from '@/core/catalogue';
 import { MEMORY_KINDS, type Machine, type TypedPart } from '@/core/parts/attributes';
 import { fits, plateWatts } from '@/core/parts/fits';
@@ -117,5 +118,5 @@ export function answerFits({ part: asked, machine: known }: { part: TypedPart; m
     asked.class === 'charger' && asked.volts !== undefined && asked.amps !== undefined
       ? { plateWatts: plateWatts(asked.volts, asked.amps) }
       : {};
-  return { ...fits(asked, known), ...plate };
+  return { ...fits(asked, known, fitRules), ...plate };
 }

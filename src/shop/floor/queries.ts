@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { database } from '@/db/client';
 import type { Stage } from '@/db/schema';
-import { IDLE_MINUTES } from '@/core/work/stretch';
+import { FINDING_IDLE_MINUTES } from '@/catalog/bench';
 import { FIND_OUT } from '../work/clock';
 import { LINE, STAGE_NAMES } from '../line';
 
@@ -96,7 +96,7 @@ export async function mineOf(person: string): Promise<MineBlock[]> {
     from work w join units u on u.id = w.unit_id
       left join work_segments open on open.work_id = w.id and open.ended_at is null and open.attended
     where w.by = ${person} and w.status in ('running', 'paused') and u.stage not in ('sold', 'gone', 'quarantine')
-      and (w.ref <> ${FIND_OUT} or open.seen_at > now() - ${`${IDLE_MINUTES} minutes`}::interval)
+      and (w.ref <> ${FIND_OUT} or open.seen_at > now() - ${`${FINDING_IDLE_MINUTES} minutes`}::interval)
     order by (open.started_at is null), open.started_at desc,
       (select max(s.ended_at) from work_segments s where s.work_id = w.id) desc nulls last
     limit 20`);

@@ -1,5 +1,6 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import { causeById } from '@/catalog';
+import { TOLD_FROM } from '@/catalog/bench';
 import type { Chassis } from '@/core/catalogue';
 import { leftToDo, type Left } from '@/core/record/left';
 import type { Evaluation } from '@/core/steps/evaluate';
@@ -16,9 +17,6 @@ export interface Told {
   /** How sure it is; 1: seen, or worked round. */
   probability: number;
 }
-
-/** From this chance on a fault is told as one the machine has. */
-const TELL = 0.5;
 
 interface Unit {
   id: string;
@@ -50,7 +48,7 @@ export async function endingOf(unit: Unit, route: StopRoute): Promise<{ told: To
     told: [
       ...record.flaws.map(({ words }) => ({ words, probability: 1 })),
       ...Object.entries(chances)
-        .filter(([, probability]) => probability >= TELL)
+        .filter(([, probability]) => probability >= TOLD_FROM)
         .sort((a, b) => b[1] - a[1])
         .map(([id, probability]) => ({ words: causeById(id)?.name ?? id, probability })),
     ],

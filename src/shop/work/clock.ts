@@ -1,17 +1,17 @@
 import { and, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { Transaction } from '@/db/client';
-import { IDLE_MINUTES } from '@/core/work/stretch';
+import { FINDING_IDLE_MINUTES } from '@/catalog/bench';
 import { units, work, workSegments } from '@/db/schema';
 import type { Actor } from '../command';
 
 export const FIND_OUT = 'find-out';
 
-const idle = sql.raw(`interval '${IDLE_MINUTES} minutes'`);
+const idle = sql.raw(`interval '${FINDING_IDLE_MINUTES} minutes'`);
 /** When a stretch ends that ends now. */
 const now = sql`greatest(least(now(), coalesce(${workSegments.seenAt} + ${idle}, now())), ${workSegments.startedAt})`;
 /** When a stretch ended, or up to where it counts by now; `s`: the segments. */
 export const endOfStretch = sql.raw(
-  `coalesce(s.ended_at, least(now(), coalesce(s.seen_at + interval '${IDLE_MINUTES} minutes', now())))`,
+  `coalesce(s.ended_at, least(now(), coalesce(s.seen_at + interval '${FINDING_IDLE_MINUTES} minutes', now())))`,
 );
 
 /** Ends whatever segment of a piece of work is running. */

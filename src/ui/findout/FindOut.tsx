@@ -100,7 +100,6 @@ export function FindOut({
   const step = drawn?.step ?? chosen ?? asked ?? steps[0];
   const waiting = busy && !(drawn && !sending);
   const version = drawn?.version ?? unit.version;
-  const stopMinor = steps.find(({ kind }) => kind === 'stop')?.valueMinor ?? 0;
   const others = steps.filter((other) => other.id !== step.id).slice(0, 5);
   const disabled = !unit.mayWrite || unit.held;
   const pick = (other: StepView) => setPicked({ version: unit.version, id: `${other.kind}:${other.id}` });
@@ -355,7 +354,7 @@ export function FindOut({
                       {other.kind === 'stop' ? (
                         <span className="text-soft">stop</span>
                       ) : (
-                        <Money minor={other.valueMinor - stopMinor} plus />
+                        <Money minor={other.gainMinor} plus />
                       )}
                     </td>
                   </tr>

@@ -8,7 +8,6 @@ export const ENCODINGS = [
   ['windows-1254', 'Turkish'],
   ['utf-16le', 'UTF-16'],
   ['utf-16be', 'UTF-16, big-endian'],
-  ['macintosh', 'Macintosh'],
   ['ibm866', 'Cyrillic, DOS'],
   ['shift_jis', 'Japanese'],
   ['gbk', 'Chinese'],

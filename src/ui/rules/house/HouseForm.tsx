@@ -13,6 +13,7 @@ import { Grading } from './Grading';
 import { Processors } from './Processors';
 import { Prices } from './Prices';
 import { Work } from './Work';
+import { many } from '@/words/plain';
 
 const PARTS = [
   ['Prices', Prices],
@@ -20,8 +21,6 @@ const PARTS = [
   ['Work and minutes', Work],
   ['Processors', Processors],
 ] as const;
-
-const many = (count: number, one: string, more: string) => `${count} ${count === 1 ? one : more}`;
 
 /** A text field left empty means left out: optional words must not arrive as "". */
 function tidy(tables: HouseTables): HouseTables {
