@@ -69,4 +69,31 @@ export function tableRows(rows: readonly Listed[]): UnitTableRow[] {
   }));
 }
 
+/** A list as lines of a file, amounts without their sign. */
+export function listLines(rows: readonly UnitTableRow[], decimals: number, margins: boolean) {
+  const money = (minor: number | null) => (minor === null ? '' : (minor / 10 ** decimals).toFixed(decimals));
+  return rows.map((row) => ({
+    tag: row.tag,
+    kind: row.kind,
+    machine: row.machine,
+    stage: row.stageName,
+    'waits, h': (row.waitMinutes / 60).toFixed(1),
+    probably: row.probably,
+    'chance, %': row.probability === null ? '' : Math.round(row.probability * 100),
+    route: row.route,
+    'to win': money(row.valueMinor),
+    'from (P10)': money(row.lowMinor),
+    'to (P90)': money(row.highMinor),
+    'hands, min': row.handsMinutes.toFixed(1),
+    grade: row.grade ?? '',
+    asked: money(row.askMinor),
+    'by the table': money(row.priceMinor),
+    'sold for': money(row.soldMinor),
+    'sold on': row.soldOn ?? '',
+    where: row.channel ?? '',
+    ...(margins && { 'left over': money(row.marginMinor) }),
+    said: row.claim,
+  }));
+}
+
 export const PAGE_ROWS = 40;

@@ -7,7 +7,7 @@ import { shippedHouse } from '@/catalog/house';
 import { testsFor } from '@/core/grade/rubric';
 import { lotBooks } from '@/shop/books/queries';
 import { recordNow } from '@/shop/record/queries';
-import { endingOf } from '@/shop/units/left';
+import { wayToEnd } from '@/shop/units/left';
 import { act, benchA, lotWith, openShop, owner, refusal, unitRow } from './shop';
 
 openShop('endings');
@@ -68,7 +68,7 @@ describe('deciding', () => {
     await act(benchA, 'decide', { unitId, route: 'disclose' });
     const row = await unitRow(unitId);
     expect(row).toMatchObject({ ending: 'disclose', stage: 'hands' });
-    expect((await endingOf(row, 'disclose')).left.map(({ what }) => what)).toEqual([
+    expect((await wayToEnd(row, 'disclose')).left.map(({ what }) => what)).toEqual([
       'data',
       'clean',
       'tests',
@@ -79,7 +79,7 @@ describe('deciding', () => {
       code: 'refused',
     });
     await act(benchA, 'logWork', { unitId, ref: 'clean-inside', minutes: 12 });
-    expect((await endingOf(await unitRow(unitId), 'disclose')).left.map(({ what }) => what)).not.toContain(
+    expect((await wayToEnd(await unitRow(unitId), 'disclose')).left.map(({ what }) => what)).not.toContain(
       'clean',
     );
     await act(benchA, 'decide', { unitId, route: null });
@@ -88,7 +88,7 @@ describe('deciding', () => {
   it('what is seen is among what its buyer is told', async () => {
     const { unitId } = (await lotWith(['laptop'])).units[0];
     await act(benchA, 'observe', { unitId, ...at('look-glass', 'cracked') });
-    const { told } = await endingOf(await unitRow(unitId), 'disclose');
+    const { told } = await wayToEnd(await unitRow(unitId), 'disclose');
     expect(told[0].probability).toBeGreaterThan(0.9);
     expect(told[0].words).toMatch(/crack|panel|glass/i);
   });
@@ -213,7 +213,7 @@ describe('a sale that was not the end', () => {
     expect(said).toContainEqual(expect.objectContaining({ ref: claim, basis: 'claimed', outcome: 1 }));
     expect((await unitRow(unitId)).evaluation!.again).toEqual(['whole-look']);
     // every test is to be taken again
-    const { left } = await endingOf(await unitRow(unitId), 'disclose');
+    const { left } = await wayToEnd(await unitRow(unitId), 'disclose');
     const tests = left.find(({ what }) => what === 'tests') as { count: number };
     expect(tests.count).toBeGreaterThanOrEqual(testsFor(shippedHouse.rubric, 'desktop').length);
     expect(await database().select().from(saleEndings).where(eq(saleEndings.unitId, unitId))).toMatchObject([

@@ -1,4 +1,4 @@
-import { causeById, repairById } from '@/catalog';
+import { repairById } from '@/catalog';
 import { database } from '@/db/client';
 import { dayOf } from '@/words/time';
 import { minorText } from '@/core/money/minor';
@@ -9,6 +9,7 @@ import { ShopError } from '../errors';
 import { proofOf } from '../proof/proof';
 import { houseAt } from '../house/tables';
 import { standingObservations } from '../record/queries';
+import { onPaper, toldFaults } from '../record/told';
 import { carriedOut, endingOf } from '@/core/record/endings';
 import { erasuresOf, partsFitted, unitByTag, workOf } from '../units/queries';
 import { CHASSIS_NAMES } from '@/words/names';
@@ -24,19 +25,6 @@ async function readyUnit(tag: string) {
   if (!found.unit.grade)
     throw new ShopError('refused', `No paper leaves the shop for ${found.unit.tag}: it is not graded.`);
   return found;
-}
-
-/** Causes still likely, to be disclosed to a buyer. */
-function disclosed(
-  evaluation: { beliefs: { cause: string; probability: number }[] } | null,
-  places: ReadonlyMap<string, string>,
-): string[] {
-  return (evaluation?.beliefs ?? [])
-    .filter((line) => line.probability >= 0.5)
-    .map((line) => {
-      const place = places.get(line.cause);
-      return `Known fault: ${causeById(line.cause)?.name ?? line.cause}${place ? ` (${place})` : ''}.`;
-    });
 }
 
 interface ShopOnPaper {
@@ -87,8 +75,7 @@ export async function passportOf(tag: string, shopRow: ShopOnPaper): Promise<Pas
         (mark, i) =>
           `${i + 1}  ${surfaces.find((s) => s.id === mark.surface)?.name ?? mark.surface}: ${rubric.defects.find((kind) => kind.id === mark.kind)?.name.toLowerCase() ?? mark.kind}, ${SIZES[mark.size]}.`,
       ),
-      ...record.flaws.map((flaw) => flaw.words),
-      ...disclosed(unit.evaluation, record.places),
+      ...toldFaults(unit.evaluation, record).map(onPaper),
     ],
     work: [
       ...done.map((row) => ({ what: row.title, when: day(row.finishedAt ?? row.startedAt) })),
@@ -140,8 +127,7 @@ export async function listingOf(tag: string, shopRow: { currencySign: string; cu
         (mark) =>
           `${surfaces.find((s) => s.id === mark.surface)?.name ?? mark.surface}: ${rubric.defects.find((kind) => kind.id === mark.kind)?.name.toLowerCase() ?? mark.kind} (${SIZES[mark.size]})`,
       ),
-      ...record.flaws.map((flaw) => flaw.words),
-      ...disclosed(unit.evaluation, record.places),
+      ...toldFaults(unit.evaluation, record).map(onPaper),
     ].join('; '),
   };
 }

@@ -1,6 +1,4 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
-import { causeById } from '@/catalog';
-import { TOLD_FROM } from '@/catalog/bench';
 import type { Chassis } from '@/core/catalogue';
 import { leftToDo, type Left } from '@/core/record/left';
 import type { Evaluation } from '@/core/steps/evaluate';
@@ -9,14 +7,8 @@ import { database } from '@/db/client';
 import { work } from '@/db/schema';
 import { houseNow } from '../house/tables';
 import { proofOf } from '../proof/proof';
+import { toldFaults, type Told } from '../record/told';
 import { FIND_OUT } from '../work/clock';
-
-/** A fault a buyer is told of. */
-export interface Told {
-  words: string;
-  /** How sure it is; 1: seen, or worked round. */
-  probability: number;
-}
 
 interface Unit {
   id: string;
@@ -27,7 +19,7 @@ interface Unit {
 }
 
 /** How the machine can end, what its buyer would be told, and what is left to do till then. */
-export async function endingOf(unit: Unit, route: StopRoute): Promise<{ told: Told[]; left: Left[] }> {
+export async function wayToEnd(unit: Unit, route: StopRoute): Promise<{ told: Told[]; left: Left[] }> {
   const db = database();
   const { tables } = await houseNow(db);
   const [{ result, record }, works] = await Promise.all([
@@ -43,15 +35,8 @@ export async function endingOf(unit: Unit, route: StopRoute): Promise<{ told: To
         ),
       ),
   ]);
-  const chances = unit.evaluation?.chances ?? {};
   return {
-    told: [
-      ...record.flaws.map(({ words }) => ({ words, probability: 1 })),
-      ...Object.entries(chances)
-        .filter(([, probability]) => probability >= TOLD_FROM)
-        .sort((a, b) => b[1] - a[1])
-        .map(([id, probability]) => ({ words: causeById(id)?.name ?? id, probability })),
-    ],
+    told: toldFaults(unit.evaluation, record),
     left: leftToDo({
       route,
       open: works.filter(({ status }) => status !== 'done').map(({ title }) => title),

@@ -3,7 +3,7 @@ import { appliesTo } from '@/core/belief/model';
 import type { StopRoute } from '@/core/steps/problem';
 import { database } from '@/db/client';
 import { reservedFor } from '@/shop/components/bin';
-import { endingOf } from '@/shop/units/left';
+import { wayToEnd } from '@/shop/units/left';
 import { photosOf, recordOf, workOf } from '@/shop/units/queries';
 import { FindOut } from '@/ui/findout/FindOut';
 import { Empty, Sheet } from '@/ui/kit/parts';
@@ -48,7 +48,7 @@ export default async function FindOutPage({ params, searchParams }: Props) {
         : { ...plainQuestion(finding.id)!, reason: 'Asked out of turn.' }
       : null;
   const stopRoute = unit.ending ?? (stop?.id as StopRoute | undefined) ?? 'disclose';
-  const { told, left } = await endingOf(unit, stopRoute);
+  const { told, left } = await wayToEnd(unit, stopRoute);
   return (
     <FindOut
       told={told}
