@@ -21,6 +21,8 @@ export const work = pgTable(
     startedAt: at('started_at').notNull().defaultNow(),
     finishedAt: at('finished_at'),
     note: text('note').notNull().default(''),
+    /** Told afterwards: no clock ran, and all of it can be taken back. */
+    logged: boolean('logged').notNull().default(false),
   },
   (t) => [
     index('work_unit').on(t.unitId),

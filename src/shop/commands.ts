@@ -43,6 +43,7 @@ const all = [
   work.handOver,
   work.logWork,
   work.dropWork,
+  work.takeBackWork,
   memory.noteMemoryStart,
   memory.takeBackMemoryStart,
   memory.lendToMemoryBoard,

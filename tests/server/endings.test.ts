@@ -83,7 +83,8 @@ describe('deciding', () => {
       'clean',
     );
     await act(benchA, 'decide', { unitId, route: null });
-    expect(await unitRow(unitId)).toMatchObject({ ending: null, stage: 'find' });
+    // where it stood before
+    expect(await unitRow(unitId)).toMatchObject({ ending: null, stage: 'look' });
   });
   it('what is seen is among what its buyer is told', async () => {
     const { unitId } = (await lotWith(['laptop'])).units[0];
@@ -91,6 +92,28 @@ describe('deciding', () => {
     const { told } = await wayToEnd(await unitRow(unitId), 'disclose');
     expect(told[0].probability).toBeGreaterThan(0.9);
     expect(told[0].words).toMatch(/crack|panel|glass/i);
+  });
+});
+
+describe('decided, and then otherwise', () => {
+  it('undecided it stands where it stood, unless it was moved since', async () => {
+    const { unitId } = (await lotWith(['desktop'])).units[0];
+    await act(owner, 'setStage', { unitId, stage: 'prove' });
+    await act(benchA, 'decide', { unitId, route: 'harvest' });
+    expect((await unitRow(unitId)).stage).toBe('prove');
+    await act(benchA, 'decide', { unitId, route: null });
+    expect((await unitRow(unitId)).stage).toBe('prove');
+    await act(owner, 'setStage', { unitId, stage: 'look' });
+    await act(benchA, 'decide', { unitId, route: 'disclose' });
+    await act(owner, 'setStage', { unitId, stage: 'system' });
+    await act(benchA, 'decide', { unitId, route: null });
+    expect((await unitRow(unitId)).stage).toBe('system');
+  });
+  it('what is put on the shelf is not to be taken apart any more', async () => {
+    const unitId = await proved();
+    await act(benchA, 'decide', { unitId, route: 'harvest' });
+    await list(unitId);
+    expect(await unitRow(unitId)).toMatchObject({ ending: null, listed: true });
   });
 });
 

@@ -152,4 +152,30 @@ describe('work told afterwards', () => {
     });
     expect((await recordNow(database(), { id: unitId, chassis: 'desktop' })).gone).toEqual([]);
   });
+  it('told by mistake, it is taken back whole: minutes, verdict, belief, place', async () => {
+    const unitId = await machine();
+    await act(benchA, 'observe', { unitId, ...at('look-dust', 'packed') });
+    await leave(unitId);
+    const before = await unitRow(unitId);
+    const minutes = (await unitBook(database(), unitId)).attendedMinutes;
+    const { workId } = await act<{ workId: string }>(benchA, 'logWork', {
+      unitId,
+      ref: 'repaste',
+      minutes: 220,
+      ended: 'helped',
+    });
+    expect((await unitRow(unitId)).stage).toBe('hands');
+    await act(benchA, 'takeBackWork', { unitId, workId });
+    const after = await unitRow(unitId);
+    expect(after).toMatchObject({ stage: before.stage, valueMinor: before.valueMinor });
+    expect(after.evaluation!.chances).toEqual(before.evaluation!.chances);
+    expect((await unitBook(database(), unitId)).attendedMinutes).toBeCloseTo(minutes, 2);
+    expect(await refusal(act(benchA, 'takeBackWork', { unitId, workId }))).toMatchObject({ code: 'refused' });
+    // work whose clock ran is ended, not taken back
+    const begun = await act<{ workId: string }>(benchA, 'startWork', { unitId, ref: 'clean-inside' });
+    await act(benchA, 'finishWork', { unitId, workId: begun.workId });
+    expect(await refusal(act(benchA, 'takeBackWork', { unitId, workId: begun.workId }))).toMatchObject({
+      code: 'refused',
+    });
+  });
 });

@@ -91,6 +91,8 @@ export interface EventPayloads {
     ended?: string;
     observation: number | null;
     note: string;
+    before?: { stage: string };
+    after?: { stage: string };
   };
   'work finished': WorkNamed & {
     helped: boolean | null;
@@ -134,7 +136,7 @@ export interface EventPayloads {
   'sale corrected': { before: Record<string, unknown>; after: Record<string, unknown>; why: string };
   'sale cancelled': { priceMinor: number; soldOn: string; why: string };
   'came back': { priceMinor: number; refundMinor: number; soldOn: string; complaints: string[]; why: string };
-  decided: { route: string | null; before: string | null };
+  decided: { route: string | null; before: string | null; from?: string; to?: string };
   gone: { as: string; from: string; note: string; drives: string[] };
   sold: { priceMinor: number; feesMinor: number; soldOn: string; channel: string };
   photo: { photo: string; width: number; height: number; bytes: number; note: string };

@@ -54,7 +54,9 @@ export const listUnit = defineCommand<{ unitId: string; askMinor: number }, { ta
         'refused',
         `Not listed: its grade ${unit!.grade} was given by an earlier rubric; by today’s it ${result.grade ? `comes to ${result.grade}` : 'has no grade yet'}. Grade it again.`,
       );
-    await tx.update(units).set({ listed: true, askMinor }).where(eq(units.id, unit!.id));
+    // what is for sale is not to be taken apart or scrapped any more
+    const ending = unit!.ending === 'harvest' || unit!.ending === 'recycle' ? null : unit!.ending;
+    await tx.update(units).set({ listed: true, askMinor, ending }).where(eq(units.id, unit!.id));
     await moveStage(tx, unit!, 'shelf');
     return {
       event: { kind: 'listed', payload: { askMinor, grade: unit!.grade } },

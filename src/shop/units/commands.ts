@@ -505,11 +505,26 @@ async function bringBack(
   await tx.update(units).set({ goneAs: null }).where(eq(units.id, unit.id));
 }
 
+/** Where it stood before it was decided, as long as nothing has moved it since; else it stays. */
+async function placeBefore(
+  tx: CommandContext['tx'],
+  unit: NonNullable<CommandContext['unit']>,
+): Promise<Stage> {
+  const [last] = await tx
+    .select({ payload: events.payload })
+    .from(events)
+    .where(and(eq(events.unitId, unit.id), eq(events.kind, 'decided')))
+    .orderBy(desc(events.seq))
+    .limit(1);
+  const { from, to } = (last?.payload ?? {}) as { from?: Stage; to?: Stage };
+  return from && to === unit.stage ? from : unit.stage;
+}
+
 const STOPS: readonly StopRoute[] = ['disclose', 'asFound', 'harvest', 'recycle'];
 
 /**
  * Enough is known: how the machine is to end, said once. It goes on to where the rest of its work is; null
- * takes the decision back, to finding out.
+ * takes the decision back, and the machine to where it stood.
  */
 export const decide = defineCommand<{ unitId: string; route: StopRoute | null }, { stage: Stage }>({
   name: 'decide',
@@ -527,10 +542,13 @@ export const decide = defineCommand<{ unitId: string; route: StopRoute | null },
     refuseHeld(unit!);
     if (route === unit!.ending) throw new ShopError('refused', 'Nothing was changed: so it is decided.');
     await tx.update(units).set({ ending: route }).where(eq(units.id, unit!.id));
-    const stage = route === null ? 'find' : forward(unit!.stage, 'hands');
+    const stage = route === null ? await placeBefore(tx, unit!) : forward(unit!.stage, 'hands');
     await moveStage(tx, unit!, stage);
     return {
-      event: { kind: 'decided', payload: { route, before: unit!.ending } },
+      event: {
+        kind: 'decided',
+        payload: { route, before: unit!.ending, from: unit!.stage, to: stage },
+      },
       answer: { stage },
     };
   },

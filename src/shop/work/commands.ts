@@ -3,8 +3,9 @@ import Joi from 'joi';
 import { repairById } from '@/catalog';
 import { ENDINGS, type Ending } from '@/core/catalogue';
 import { appliesTo } from '@/core/belief/model';
+import type { EventPayloads } from '@/core/record/events';
 import type { Transaction } from '@/db/client';
-import { account, observations, user, work, workSegments, type Stage } from '@/db/schema';
+import { account, events, observations, user, work, workSegments, type Stage } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type Actor, type CommandContext, type CommandResult } from '../command';
 import { ShopError } from '../errors';
 import { shortText, unitId, rowId } from '../input';
@@ -351,6 +352,7 @@ export const logWork = defineCommand<Logged, { workId: string }>({
         startedAt: sql`now() - ${input.minutes} * interval '1 minute'`,
         finishedAt: sql`now()`,
         note,
+        logged: true,
       })
       .returning({ id: work.id });
     if (input.minutes > 0)
@@ -364,7 +366,8 @@ export const logWork = defineCommand<Logged, { workId: string }>({
       });
     const ended = kind === 'repair' ? (input.ended ?? 'done') : undefined;
     const observation = ended ? await putVerdict(tx, actor, unit!.id, step.ref, ended) : null;
-    await moveStage(tx, unit!, forward(unit!.stage, kind === 'system' ? 'prove' : placeOf(kind)));
+    const stage = forward(unit!.stage, kind === 'system' ? 'prove' : placeOf(kind));
+    await moveStage(tx, unit!, stage);
     return {
       event: {
         kind: 'work logged',
@@ -376,6 +379,8 @@ export const logWork = defineCommand<Logged, { workId: string }>({
           ...(ended && { ended }),
           observation,
           note,
+          before: { stage: unit!.stage },
+          after: { stage },
         },
       },
       answer: { workId: row.id },
@@ -399,5 +404,53 @@ export const dropWork = defineCommand<{ unitId: string; workId: string }, null>(
     await endSegment(tx, row.id);
     await tx.update(work).set({ status: 'dropped', finishedAt: new Date() }).where(eq(work.id, row.id));
     return { event: { kind: 'work dropped', payload: { work: row.id, title: row.title } }, answer: null };
+  },
+});
+
+/**
+ * Work that was told by mistake: its minutes, its verdict and where it moved the unit go with it. The history
+ * keeps both lines.
+ */
+export const takeBackWork = defineCommand<{ unitId: string; workId: string }, null>({
+  name: 'takeBackWork',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId, workId }),
+  async run({ tx, unit }, input) {
+    refuseHeld(unit!);
+    const [row] = await tx
+      .select()
+      .from(work)
+      .where(and(eq(work.id, input.workId), eq(work.unitId, unit!.id), eq(work.logged, true)));
+    if (!row || row.status === 'dropped')
+      throw new ShopError(
+        'refused',
+        'Nothing was taken back: that was not told afterwards, or is back already.',
+      );
+    const [told] = await tx
+      .select({ seq: events.seq, payload: events.payload })
+      .from(events)
+      .where(
+        and(
+          eq(events.unitId, unit!.id),
+          eq(events.kind, 'work logged'),
+          sql`${events.payload} ->> 'work' = ${row.id}`,
+        ),
+      );
+    const { observation, before, after } = told.payload as EventPayloads['work logged'];
+    await tx.delete(workSegments).where(eq(workSegments.workId, row.id));
+    await tx.update(work).set({ status: 'dropped' }).where(eq(work.id, row.id));
+    if (observation !== null)
+      await tx.update(observations).set({ voidedBy: 0 }).where(eq(observations.id, observation));
+    if (before && after && after.stage === unit!.stage) await moveStage(tx, unit!, before.stage as Stage);
+    return {
+      event: { kind: 'work dropped', voids: told.seq, payload: { work: row.id, title: row.title } },
+      answer: null,
+      onSealed: async (seq) =>
+        void (
+          observation !== null &&
+          (await tx.update(observations).set({ voidedBy: seq }).where(eq(observations.id, observation)))
+        ),
+    };
   },
 });

@@ -29,6 +29,8 @@ export interface DoneLine {
   when: string;
   attended: number;
   alone: number;
+  /** Told afterwards, and not taken back. */
+  logged: boolean;
 }
 
 export interface PartLine {
@@ -174,6 +176,18 @@ export function WorkBoard({ unit, drives, log, open, choices, done, parts, bin }
                     <td className="py-1">
                       {line.title}
                       {line.status !== 'done' && <span className="text-soft"> ({line.status})</span>}
+                      {line.logged && unit.mayWrite && !unit.held && (
+                        <Quiet
+                          aria-label={`Take back: ${line.title}`}
+                          disabled={busy}
+                          className="ml-2 text-[13px]!"
+                          onClick={() =>
+                            void send('takeBackWork', { unitId: unit.id, workId: line.id }, unit.version)
+                          }
+                        >
+                          take back
+                        </Quiet>
+                      )}
                     </td>
                     <td>{line.by}</td>
                     <td className="figures text-[13px]">{line.when}</td>

@@ -64,6 +64,7 @@ export default async function WorkPage({ params, searchParams }: Props) {
         by: row.byName,
         status: row.status,
         when: dayAndTime(row.finishedAt ?? row.startedAt, timeZone),
+        logged: row.logged && row.status === 'done',
         attended: minutes.attended,
         alone: minutes.alone,
       };

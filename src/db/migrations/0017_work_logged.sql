@@ -1,0 +1,1 @@
+ALTER TABLE "work" ADD COLUMN "logged" boolean DEFAULT false NOT NULL;
