@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { named, namesFrom, processorNamed, type ProcessorName } from './names';
+import { named, namesFrom, processorNamed, withNames, type ProcessorName } from './names';
 
 const row = (pattern: string, level = 2): ProcessorName => ({
   id: pattern,
@@ -76,4 +76,21 @@ describe('a table of names from a file', () => {
       'line 1: no column for threads, level, year, watts, graphics',
     ]));
   it('an empty file has no columns', () => expect(namesFrom([]).rows).toEqual([]));
+});
+
+describe('names of a file over those that stand', () => {
+  it('the same is replaced and keeps its id, another is added', () => {
+    const { id: _, ...own } = row('Corvid C4-6##', 3);
+    const { id: __, ...other } = row('Ternwick Q4*', 2);
+    const { rows, added } = withNames(
+      [row('corvid  C4-6##', 1)],
+      [own, other],
+      (taken) => `own-${taken.length}`,
+    );
+    expect(added).toBe(1);
+    expect(rows).toMatchObject([
+      { id: 'corvid  C4-6##', level: 3 },
+      { id: 'own-1', pattern: 'Ternwick Q4*' },
+    ]);
+  });
 });

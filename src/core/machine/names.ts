@@ -114,3 +114,22 @@ export function namesFrom(lines: readonly (readonly string[])[]): {
   });
   return { rows, faults };
 }
+
+/** Rows of a file over those that stand: the same name is replaced, another is added with an id of its own. */
+export function withNames(
+  stand: readonly ProcessorName[],
+  read: readonly Omit<ProcessorName, 'id'>[],
+  newId: (taken: readonly string[]) => string,
+): { rows: ProcessorName[]; added: number } {
+  const rows = [...stand];
+  let added = 0;
+  for (const row of read) {
+    const at = rows.findIndex(({ pattern }) => squeezed(pattern) === squeezed(row.pattern));
+    if (at >= 0) rows[at] = { ...row, id: rows[at].id };
+    else {
+      added++;
+      rows.push({ ...row, id: newId(rows.map(({ id }) => id)) });
+    }
+  }
+  return { rows, added };
+}

@@ -5,7 +5,7 @@ import { dataState } from './drives';
 import type { DataEntry, PartEntry, RecordEntry, RecordPart } from './entries';
 import { deriveRecord } from './index';
 import type { Basis, SpecKey } from './keys';
-import { driveKindIn, gigabytesIn } from './sizes';
+import { attributesIn, driveKindIn, gigabytesIn } from './sizes';
 import { figureIn, readValue } from './values';
 
 let clock = 0;
@@ -311,4 +311,44 @@ describe('one reader of sizes and kinds, for people, manifests and reports', () 
   ])('%s "%s" is refused with what it must be', (key, text) =>
     expect(readValue(key, text)).toMatchObject({ ok: false, fault: expect.stringContaining('must be') }),
   );
+});
+
+describe('a drive that was named and is found', () => {
+  it.each([
+    ['drive', '250 GB hard disk', { gb: 250, kind: 'disk' }],
+    ['drive', 'Flint S240, 240 GB solid-state', { gb: 240, kind: 'solid' }],
+    ['drive', 'disk of the kitchen', { kind: 'disk' }],
+    ['memory', '4 GB module', { gb: 4 }],
+    ['panel', '14 inch', {}],
+  ])('%s "%s" says %o of itself', (partClass, name, attributes) =>
+    expect(attributesIn(partClass, name)).toEqual(attributes),
+  );
+  it('what a seller named stays where the part does not say it, and what the part says counts before it', () => {
+    const said = (key: SpecKey, text: string, number: number | null): RecordEntry => ({
+      kind: 'value',
+      at: at(),
+      key,
+      basis: 'claimed',
+      text,
+      number,
+      origin: 'manifest',
+      by: '',
+    });
+    const found = (attributes: Record<string, string | number>): RecordEntry => ({
+      kind: 'part',
+      at: at(),
+      way: 'found',
+      by: '',
+      part: { id: 'd', code: 'P-1', class: 'drive', name: 'x', attributes },
+    });
+    const spec = (...entries: RecordEntry[]) => deriveRecord(entries, catalogue, 'laptop').specification;
+    const claims = () => [said('driveKind', 'disk', null), said('driveGb', '250 GB', 250)];
+    expect(spec(...claims(), found({})).text('driveKind')).toBe('disk');
+    expect(spec(...claims(), found({})).number('driveGb')).toBe(250);
+    expect(spec(...claims(), found({ kind: 'solid', gb: 240 })).best('driveKind')).toMatchObject({
+      value: 'solid',
+      basis: 'typed',
+    });
+    expect(spec(said('driveKind', 'none', null), found({})).text('driveKind')).toBeNull();
+  });
 });

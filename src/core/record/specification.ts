@@ -71,14 +71,19 @@ const figure = (part: RecordPart, name: string): number | null => {
   return part.attributes[name] !== undefined && Number.isFinite(value) ? value : null;
 };
 
-function drive(state: Determined, part: RecordPart, source: Source): void {
+/** @param claims what a seller named stays where the part itself does not say it */
+function drive(state: Determined, part: RecordPart, source: Source, claims = false): void {
+  const forget = (key: SpecKey) => {
+    const row = state.rows.get(key);
+    if (!claims || row?.basis !== 'claimed' || row.value === 'none') state.forget(key);
+  };
   const kind =
     part.attributes.kind === 'disk' || part.attributes.kind === 'solid' ? part.attributes.kind : null;
   const gb = figure(part, 'gb');
   if (kind) state.put('driveKind', kind, null, source);
-  else state.forget('driveKind');
+  else forget('driveKind');
   if (gb !== null) state.put('driveGb', sizeText(gb), gb, source);
-  else state.forget('driveGb');
+  else forget('driveGb');
   const health = part.attributes.health;
   if (typeof health === 'string' && health !== 'unknown') state.put('driveHealth', health, null, source);
   else state.forget('driveHealth');
@@ -185,7 +190,8 @@ function found(state: Determined, { part, at, by }: PartEntry): void {
   state.inside.set(part.id, part);
   const source: Source = { basis: 'typed', origin: `part ${part.code}`, by, at };
   const none = (key: SpecKey) => state.rows.get(key)?.value === 'none';
-  if (part.class === 'drive' && (state.open('driveKind') || none('driveKind'))) drive(state, part, source);
+  if (part.class === 'drive' && (state.open('driveKind') || none('driveKind')))
+    drive(state, part, source, true);
   if (part.class === 'battery' && (state.open('battery') || none('battery'))) {
     state.put('battery', part.name, null, source);
   }

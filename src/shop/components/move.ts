@@ -1,4 +1,5 @@
 import { eq } from 'drizzle-orm';
+import { attributesIn } from '@/core/record/sizes';
 import type { Transaction } from '@/db/client';
 import { components, movements, units } from '@/db/schema';
 import type { Actor } from '../command';
@@ -42,7 +43,8 @@ export async function arrive(
       class: part.class,
       name: part.name,
       serial: part.serial ?? '',
-      attributes: part.attributes ?? {},
+      // what its name says, and what was said outright over it
+      attributes: { ...attributesIn(part.class, part.name), ...part.attributes },
       costMinor: part.costMinor ?? 0,
       knownGood: part.knownGood ?? false,
       fromLotId: part.fromLotId ?? null,

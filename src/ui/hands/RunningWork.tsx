@@ -1,7 +1,8 @@
 'use client';
 import { useState, type FormEvent } from 'react';
 import { useShortcuts } from '../kit/keyboard';
-import { DriveChoice, ErasureHow, type DriveView } from '../shelf/ErasureFields';
+import type { DriveView } from '@/words/drives';
+import { DriveChoice, ErasureHow } from '../shelf/ErasureFields';
 import { Button, Problem, Quiet } from '../kit/parts';
 import { TextField } from '../kit/fields';
 import { useOtherHands } from '../kit/theShop';

@@ -7,7 +7,7 @@ import { useCommand } from '../kit/useCommand';
 import { shop } from '../live/shop';
 import { asideWords, type LaidAside } from './aside';
 import { attended, duration } from '../kit/words';
-import type { DriveView } from '../shelf/ErasureFields';
+import type { DriveView } from '@/words/drives';
 import { RunningWork, type AlonePreset } from './RunningWork';
 import type { CautionView, RunningWorkView, UnitHead } from '@/words/unitView';
 import { Money } from '../kit/theShop';

@@ -4,7 +4,7 @@ import { useState, type FormEvent } from 'react';
 import { JobProgress } from '../kit/JobProgress';
 import { Button, Problem, Quiet } from '../kit/parts';
 import { outcomeOf, useCommand } from '../kit/useCommand';
-import { ENCODINGS, encodingOf, textOf, type Encoding } from './fileText';
+import { ENCODINGS, encodingOf, textOf, type Encoding } from '@/core/text/encoding';
 import { useJob } from '../live/useJob';
 
 interface Preview {
@@ -105,7 +105,11 @@ export function ManifestImport({
     if (!chosen) return;
     setDone(null);
     const bytes = new Uint8Array(await chosen.arrayBuffer());
-    const encoding = await encodingOf(bytes);
+    const encoding = await encodingOf(bytes, async (sample) => {
+      // the detector is fetched for the file that wants it
+      const { default: chardet } = await import('chardet');
+      return chardet.analyse(sample).map(({ name }) => name);
+    });
     const text = textOf(bytes, encoding);
     setFile({ name: chosen.name, bytes, encoding, text });
     setReading({});

@@ -1,13 +1,6 @@
 import { erasureChecks, erasureMethods } from '@/catalog/erasure';
+import type { DriveView } from '@/words/drives';
 import { ChoiceField } from '../kit/fields';
-
-export interface DriveView {
-  id: string;
-  code: string;
-  name: string;
-  serial: string;
-  recorded: boolean;
-}
 
 /** Which drive: the first that is open is offered. */
 export function DriveChoice({ drives }: { drives: readonly DriveView[] }) {

@@ -5,9 +5,11 @@ import { Money, Sign, useMoney } from '../kit/theShop';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Button, CautionNote, Heading, Problem } from '../kit/parts';
 import { useShortcuts } from '../kit/keyboard';
+import { MoneyField } from '../kit/MoneyField';
 import { useCommand } from '../kit/useCommand';
 import { GoneForm } from '../unit/GoneForm';
-import { DriveChoice, ErasureHow, type DriveView } from './ErasureFields';
+import type { DriveView } from '@/words/drives';
+import { DriveChoice, ErasureHow } from './ErasureFields';
 import { SoldPanel, type SaleView, type UndoneView } from './SoldPanel';
 import type { UnitHead } from '@/words/unitView';
 
@@ -350,15 +352,7 @@ function List({ unit, suggested, ready }: { unit: UnitHead; suggested: number; r
       }}
       className="flex flex-wrap items-end gap-2"
     >
-      <TextField
-        label="Asking price"
-        hint={money.sign}
-        inputMode="decimal"
-        value={text}
-        onChange={(event) => setText(event.target.value)}
-        fault={minor === null ? 'is not an amount' : undefined}
-        wrap="w-[150px]"
-      />
+      <MoneyField label="Asking price" text={text} onText={setText} wrap="w-[150px]" />
       <Button type="submit" tone="strong" disabled={busy || !unit.mayWrite || unit.held || minor === null}>
         To the shelf
       </Button>
@@ -401,15 +395,7 @@ function Sell({ unit, ask, today }: { unit: UnitHead; ask: number; today: string
       <p className="w-full text-[15px]">
         <b>On the shelf</b> at <Money minor={ask} />.
       </p>
-      <TextField
-        label="Sold for"
-        hint={money.sign}
-        inputMode="decimal"
-        value={text}
-        onChange={(event) => setText(event.target.value)}
-        fault={minor === null ? 'is not an amount' : undefined}
-        wrap="w-[130px]"
-      />
+      <MoneyField label="Sold for" text={text} onText={setText} wrap="w-[130px]" />
       <TextField label="On" name="soldOn" type="date" defaultValue={today} required wrap="w-[160px]" />
       <TextField label="Where" name="channel" defaultValue="shop counter" wrap="w-[160px]" />
       <Button type="submit" tone="strong" disabled={busy || !unit.mayWrite || minor === null}>

@@ -4,6 +4,7 @@ import type { UnitHead } from '@/words/unitView';
 import { TextField } from '../kit/fields';
 import { Button, Problem, Quiet } from '../kit/parts';
 import { Money, useMoney } from '../kit/theShop';
+import { MoneyField } from '../kit/MoneyField';
 import { useCommand } from '../kit/useCommand';
 
 export interface SaleView {
@@ -83,24 +84,8 @@ function Correct({ unit, sale }: { unit: UnitHead; sale: SaleView }) {
   };
   return (
     <form onSubmit={submit} className={FORM}>
-      <TextField
-        label="Price"
-        hint={money.sign}
-        inputMode="decimal"
-        value={price}
-        onChange={(event) => setPrice(event.target.value)}
-        fault={priceMinor === null ? 'is not an amount' : undefined}
-        wrap="w-[120px]"
-      />
-      <TextField
-        label="Fees"
-        hint={money.sign}
-        inputMode="decimal"
-        value={fees}
-        onChange={(event) => setFees(event.target.value)}
-        fault={feesMinor === null ? 'is not an amount' : undefined}
-        wrap="w-[110px]"
-      />
+      <MoneyField label="Price" text={price} onText={setPrice} wrap="w-[120px]" />
+      <MoneyField label="Fees" text={fees} onText={setFees} wrap="w-[110px]" />
       <TextField label="On" name="soldOn" type="date" defaultValue={sale.soldOn} required wrap="w-[160px]" />
       <TextField label="Where" name="channel" defaultValue={sale.channel} wrap="w-[150px]" />
       <TextField label="Why it is corrected" name="why" required wrap="w-[240px]" />
@@ -156,24 +141,8 @@ function CameBack({
   };
   return (
     <form onSubmit={submit} className={FORM}>
-      <TextField
-        label="Given back"
-        hint={money.sign}
-        inputMode="decimal"
-        value={refund}
-        onChange={(event) => setRefund(event.target.value)}
-        fault={refundMinor === null ? 'is not an amount' : undefined}
-        wrap="w-[120px]"
-      />
-      <TextField
-        label="Fees lost"
-        hint={money.sign}
-        inputMode="decimal"
-        value={fees}
-        onChange={(event) => setFees(event.target.value)}
-        fault={feesMinor === null ? 'is not an amount' : undefined}
-        wrap="w-[110px]"
-      />
+      <MoneyField label="Given back" text={refund} onText={setRefund} wrap="w-[120px]" />
+      <MoneyField label="Fees lost" text={fees} onText={setFees} wrap="w-[110px]" />
       <TextField label="What the buyer says" name="why" required wrap="w-[280px]" />
       <fieldset className="w-full">
         <legend className="text-[13px] text-soft">

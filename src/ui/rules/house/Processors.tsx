@@ -3,7 +3,7 @@ import Papa from 'papaparse';
 import { useState } from 'react';
 import { useFieldArray, useFormContext } from 'react-hook-form';
 import type { HouseTables } from '@/core/house/tables';
-import { GRAPHICS_CLASSES, namesFrom } from '@/core/machine/names';
+import { GRAPHICS_CLASSES, namesFrom, withNames } from '@/core/machine/names';
 import { FileButton, Quiet } from '../../kit/parts';
 import { ChoiceCell, NumberCell, WordCell } from './Cell';
 import { Grid } from './Grid';
@@ -22,17 +22,7 @@ export function Processors() {
   const take = async (file: File) => {
     const { data } = Papa.parse<string[]>((await file.text()).replace(/^\ufeff/, ''));
     const { rows: read, faults } = namesFrom(data);
-    const now = getValues('processors');
-    const kept = [...now];
-    let added = 0;
-    for (const row of read) {
-      const at = kept.findIndex(({ pattern }) => pattern.toLowerCase() === row.pattern.toLowerCase());
-      if (at >= 0) kept[at] = { ...row, id: kept[at].id };
-      else {
-        added++;
-        kept.push({ ...row, id: idFor(kept.map(({ id }) => id)) });
-      }
-    }
+    const { rows: kept, added } = withNames(getValues('processors'), read, idFor);
     rows.replace(kept);
     setSaid([
       `${file.name}: ${added} added, ${read.length - added} replaced. Nothing is kept until you keep the version.`,

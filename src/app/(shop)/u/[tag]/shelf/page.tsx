@@ -3,7 +3,6 @@ import { appliesTo } from '@/core/belief/model';
 import { minorText } from '@/core/money/minor';
 import { marginOf } from '@/core/money/margin';
 import type { Grade } from '@/core/price/table';
-import type { Specification } from '@/core/record/specification';
 import { database } from '@/db/client';
 import { unitBook } from '@/shop/books/queries';
 import { seesMargins, shopHouse, shopRules } from '@/shop/rules/queries';
@@ -11,16 +10,9 @@ import { undoneSales } from '@/shop/sales/corrections';
 import { erasuresOf, partsIn, saleOf } from '@/shop/units/queries';
 import { priceOf } from '@/shop/units/worth';
 import { Shelf } from '@/ui/shelf/Shelf';
+import { driveViews, namedDrive } from '@/words/drives';
 import { dayAndTime, dayOf, daysBetween } from '@/words/time';
 import { loadUnit, unitHead } from '../loadUnit';
-
-const DRIVES: Record<string, string> = { disk: 'hard disk', solid: 'solid-state drive' };
-
-/** A drive somebody named, in words: "250 GB hard disk". */
-function namedDrive(spec: Specification): string | null {
-  const kind = DRIVES[spec.text('driveKind') ?? ''];
-  return kind ? `${spec.text('driveGb') ?? ''} ${kind}`.trim() : null;
-}
 
 export default async function ShelfPage({ params }: { params: Promise<{ tag: string }> }) {
   const { tag } = await params;
@@ -66,13 +58,7 @@ export default async function ShelfPage({ params }: { params: Promise<{ tag: str
       goneAs={unit.goneAs}
       price={price}
       today={today}
-      drives={record.drives.inside.map(({ part, accounted }) => ({
-        id: part.id,
-        code: part.code,
-        name: part.name,
-        serial: parts.find((row) => row.id === part.id)?.serial ?? '',
-        recorded: accounted,
-      }))}
+      drives={driveViews(record.drives.inside, parts)}
       erasures={seen.map(({ erasure, code, name }) => ({
         id: erasure.id,
         words: `${code} ${name}: ${erasure.kind}, ${erasure.method}${erasure.verified ? `; verified: ${erasure.verified}` : ''}. ${erasure.byName}, ${dayAndTime(erasure.at, rules.timeZone)}`,

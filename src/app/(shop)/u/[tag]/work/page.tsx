@@ -5,6 +5,7 @@ import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { partsIn, workOf } from '@/shop/units/queries';
 import { LogWork } from '@/ui/hands/LogWork';
 import { WorkBoard, type PartLine, type StartChoice } from '@/ui/hands/WorkBoard';
+import { driveViews } from '@/words/drives';
 import { dayAndTime } from '@/words/time';
 import { runningViews, workMinutes } from '@/words/answers';
 import { cautionView } from '@/words/steps';
@@ -82,15 +83,7 @@ export default async function WorkPage({ params, searchParams }: Props) {
   ];
   return (
     <WorkBoard
-      drives={record.drives.inside
-        .filter(({ accounted }) => !accounted)
-        .map(({ part, accounted }) => ({
-          id: part.id,
-          code: part.code,
-          name: part.name,
-          serial: parts.find((row) => row.id === part.id)?.serial ?? '',
-          recorded: accounted,
-        }))}
+      drives={driveViews(record.drives.inside, parts).filter(({ recorded }) => !recorded)}
       log={<LogWork key={log} unit={head} choices={loggable} first={log ?? null} />}
       unit={head}
       open={runningViews(work)}

@@ -14,6 +14,8 @@ export const ENCODINGS = [
 ] as const;
 export type Encoding = (typeof ENCODINGS)[number][0];
 
+/** Bytes a guess is made from. */
+const SAMPLE = 200_000;
 const KNOWN = new Set<string>(ENCODINGS.map(([id]) => id));
 const MARKS: readonly [Encoding, readonly number[]][] = [
   ['utf-8', [0xef, 0xbb, 0xbf]],
@@ -32,16 +34,21 @@ const WIDER: Record<string, Encoding> = {
   gb18030: 'gbk',
 };
 
-/** How the letters of a file are most likely written: by its mark, as UTF-8 where that works out, else by guess. */
-export async function encodingOf(bytes: Uint8Array): Promise<Encoding> {
+/**
+ * How the letters of a file are most likely written: by its mark, as UTF-8 where that works out, else by guess.
+ * @param guess names of one-byte and other sets a detector thinks of, likeliest first
+ */
+export async function encodingOf(
+  bytes: Uint8Array,
+  guess: (sample: Uint8Array) => Promise<readonly string[]>,
+): Promise<Encoding> {
   const marked = MARKS.find(([, mark]) => mark.every((byte, i) => bytes[i] === byte));
   if (marked) return marked[0];
   try {
     new TextDecoder('utf-8', { fatal: true }).decode(bytes);
     return 'utf-8';
   } catch {
-    const { default: chardet } = await import('chardet');
-    for (const { name } of chardet.analyse(bytes.subarray(0, 200_000))) {
+    for (const name of await guess(bytes.subarray(0, SAMPLE))) {
       const low = name.toLowerCase();
       const found = WIDER[low] ?? low;
       if (KNOWN.has(found) && found !== 'utf-8') return found as Encoding;

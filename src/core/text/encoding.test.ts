@@ -1,5 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { encodingOf, textOf } from './fileText';
+import chardet from 'chardet';
+import { encodingOf as encodingBy, textOf } from './encoding';
+
+const encodingOf = (bytes: Uint8Array) =>
+  encodingBy(bytes, async (sample) => chardet.analyse(sample).map(({ name }) => name));
 
 const bytes = (...values: number[]) => Uint8Array.from(values);
 const latin = (text: string) => Uint8Array.from(text, (letter) => letter.charCodeAt(0));

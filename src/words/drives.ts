@@ -1,0 +1,32 @@
+import type { DriveState } from '@/core/record/drives';
+import type { Specification } from '@/core/record/specification';
+
+/** A drive in a unit, as screens show it. */
+export interface DriveView {
+  id: string;
+  code: string;
+  name: string;
+  serial: string;
+  /** Its data is seen to. */
+  recorded: boolean;
+}
+
+export const driveViews = (
+  inside: readonly DriveState[],
+  parts: readonly { id: string; serial: string }[],
+): DriveView[] =>
+  inside.map(({ part, accounted }) => ({
+    id: part.id,
+    code: part.code,
+    name: part.name,
+    serial: parts.find(({ id }) => id === part.id)?.serial ?? '',
+    recorded: accounted,
+  }));
+
+const KINDS: Record<string, string> = { disk: 'hard disk', solid: 'solid-state drive' };
+
+/** The drive somebody named, in words: "250 GB hard disk"; null: nobody did. */
+export function namedDrive(spec: Specification): string | null {
+  const kind = KINDS[spec.text('driveKind') ?? ''];
+  return kind ? `${spec.text('driveGb') ?? ''} ${kind}`.trim() : null;
+}
