@@ -1,4 +1,6 @@
 import { catalogue, findingById } from '@/catalog';
+import { appliesTo } from '@/core/belief/model';
+import type { Chassis } from '@/core/catalogue';
 
 /** One thing that was said, and what it was understood as. */
 interface Said {
@@ -38,6 +40,15 @@ function foundOf(claim: string, beliefs: ReadonlyMap<string, number>): string {
   return `open: ${name.charAt(0).toLowerCase()}${name.slice(1)} ${percent(likeliest.p)}`;
 }
 
+/** What a claim says, without who said it: "no picture". */
+export const claimSays = (id: string) => findingById(id)?.ask.replace('Seller says: ', '') ?? id;
+
+/** Everything that can be said of such a machine. */
+export const sayable = (chassis: Chassis) =>
+  catalogue.findings
+    .filter((finding) => finding.stage === 'claim' && appliesTo(finding, chassis))
+    .map(({ id }) => ({ id, says: claimSays(id) }));
+
 /** What a seller or a customer said, line by line; what was not understood is said too. */
 export function claimViews(
   said: readonly Said[],
@@ -45,7 +56,6 @@ export function claimViews(
   chances: Readonly<Record<string, number>>,
 ): { lines: ClaimView[]; kinds: { id: string; says: string }[] } {
   const held = new Map(Object.entries(chances));
-  const says = (id: string) => findingById(id)?.ask.replace('Seller says: ', '') ?? id;
   const counted = new Set(
     rows
       .filter(
@@ -56,7 +66,7 @@ export function claimViews(
   const lines = said.map(({ words, claims, praise }): ClaimView => ({
     said: words,
     understood: claims.length
-      ? claims.map(says).join('; ')
+      ? claims.map(claimSays).join('; ')
       : praise
         ? 'that it is well: no evidence'
         : 'not understood: tick what it means',
@@ -64,11 +74,11 @@ export function claimViews(
   }));
   const inText = new Set(said.flatMap((line) => line.claims));
   for (const id of counted)
-    if (!inText.has(id)) lines.push({ said: 'ticked', understood: says(id), found: foundOf(id, held) });
+    if (!inText.has(id)) lines.push({ said: 'ticked', understood: claimSays(id), found: foundOf(id, held) });
   return {
     lines,
     kinds: catalogue.findings
       .filter((finding) => finding.stage === 'claim' && !counted.has(finding.id))
-      .map(({ id }) => ({ id, says: says(id) })),
+      .map(({ id }) => ({ id, says: claimSays(id) })),
   };
 }

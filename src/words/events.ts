@@ -2,6 +2,7 @@ import type { EventKind } from '@/core/record/events';
 import { minorText } from '@/core/money/minor';
 import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import { readValue } from '@/core/record/values';
+import { claimSays } from './claims';
 import { houseChangeWords } from './housePath';
 import { ROUTE_NAMES, ENDING_WORDS, NO_ANSWER_WORDS, TOOL_NAMES } from './names';
 import { lower, many } from './plain';
@@ -225,7 +226,7 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
   'came back': (p, names) =>
     `${amount(p.refundMinor, names)} given back of ${amount(p.priceMinor, names)}; ${text(p, 'why')}${
       Array.isArray(p.complaints) && p.complaints.length
-        ? `; said: ${p.complaints.map((id) => lower(names.finding(String(id))?.outcomes[1]?.label ?? String(id))).join(', ')}`
+        ? `; said: ${p.complaints.map((id) => claimSays(String(id))).join(', ')}`
         : ''
     }`,
   decided: (p) =>

@@ -122,7 +122,11 @@ export async function listUnits(filter: ListFilter) {
     : lotId
       ? [asc(units.tag)]
       : stage
-        ? [asc(units.stageSince), asc(units.id)]
+        ? // what has left is looked at from its end
+          [
+            stage === 'sold' || stage === 'gone' ? desc(units.stageSince) : asc(units.stageSince),
+            asc(units.id),
+          ]
         : [desc(units.rankScore), asc(units.id)];
   const db = database();
   const [rows, [{ total }]] = await Promise.all([

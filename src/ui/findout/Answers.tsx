@@ -24,7 +24,9 @@ export function Answers({ tag, answers, disabled, onVoid, onAgain, onNote }: Pro
       </p>
     );
   return (
-    <div className="min-h-[92px] flex-1 overflow-hidden border-t-[1.5px] border-ink pt-2 text-[14px] lg:basis-0">
+    <div
+      className={`${noting === null ? 'min-h-[92px]' : 'min-h-[176px]'} flex-1 overflow-hidden border-t-[1.5px] border-ink pt-2 text-[14px] lg:basis-0`}
+    >
       <h2 className="sr-only">What moved it</h2>
       <ol
         tabIndex={0}

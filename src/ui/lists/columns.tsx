@@ -136,7 +136,7 @@ const soldOn = helper.display({
   id: 'soldOn',
   header: 'On',
   cell: ({ row: { original: row } }) => row.soldOn ?? none,
-  meta: { sort: 'soldOn', width: 'w-[110px]' } satisfies Laid,
+  meta: { sort: 'soldOn', width: 'w-[122px] pl-4' } satisfies Laid,
 });
 const channel = helper.display({
   id: 'channel',

@@ -37,8 +37,10 @@ export function People({ people, me, mayWrite }: { people: PersonView[]; me: str
               <th scope="row" className="text-left font-semibold">
                 {person.name}
                 {person.id === me && <span className="font-normal text-soft"> (you)</span>}
+                <span className="block text-[13px] font-normal whitespace-nowrap text-soft">
+                  {person.email}
+                </span>
               </th>
-              <td className="text-soft">{person.email}</td>
               <td className="text-[13.5px] text-soft">
                 {person.sessions > 0 &&
                   `signed in${person.sessions > 1 ? ` ${person.sessions} times` : ''}, last ${person.lastSeen}`}
@@ -64,11 +66,11 @@ export function People({ people, me, mayWrite }: { people: PersonView[]; me: str
                   person.role
                 )}
               </td>
-              <td className="text-right">
+              <td className="text-right whitespace-nowrap">
                 {mayWrite && (
                   <Quiet
                     disabled={busy}
-                    className="mr-4 text-[13px]"
+                    className="mr-2.5 text-[13px]"
                     onClick={() => {
                       const name = prompt(
                         `Another name for ${person.name}. The history keeps the old one.`,
@@ -84,7 +86,7 @@ export function People({ people, me, mayWrite }: { people: PersonView[]; me: str
                 {person.open && (mayWrite || person.id === me) && (
                   <Quiet
                     disabled={busy}
-                    className="mr-4 text-[13px]"
+                    className="mr-2.5 text-[13px]"
                     onClick={() => setPassword(setting === person.id ? null : person.id)}
                   >
                     password
@@ -93,7 +95,7 @@ export function People({ people, me, mayWrite }: { people: PersonView[]; me: str
                 {mayWrite && person.sessions > 0 && person.id !== me && (
                   <Quiet
                     disabled={busy}
-                    className="mr-4 text-[13px]"
+                    className="mr-2.5 text-[13px]"
                     onClick={() => void send('signOutPerson', { person: person.id })}
                   >
                     sign out

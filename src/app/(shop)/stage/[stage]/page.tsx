@@ -43,7 +43,7 @@ export default async function StagePage({ params, searchParams }: Props) {
           <b className="text-ink">
             {total} {total === 1 ? 'unit' : 'units'}.
           </b>{' '}
-          {WAITS[stage]} Longest waiting first.
+          {WAITS[stage]} {stage === 'sold' || stage === 'gone' ? 'The last first.' : 'Longest waiting first.'}
         </p>
       </div>
       {list}

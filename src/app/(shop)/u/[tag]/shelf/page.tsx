@@ -1,5 +1,3 @@
-import { catalogue } from '@/catalog';
-import { appliesTo } from '@/core/belief/model';
 import { minorText } from '@/core/money/minor';
 import { marginOf } from '@/core/money/margin';
 import type { Grade } from '@/core/price/table';
@@ -10,6 +8,7 @@ import { undoneSales } from '@/shop/sales/corrections';
 import { erasuresOf, partsIn, saleOf } from '@/shop/units/queries';
 import { priceOf } from '@/shop/units/worth';
 import { Shelf } from '@/ui/shelf/Shelf';
+import { sayable } from '@/words/claims';
 import { driveViews, namedDrive } from '@/words/drives';
 import { dayAndTime, dayOf, daysBetween } from '@/words/time';
 import { loadUnit, unitHead } from '../loadUnit';
@@ -52,9 +51,7 @@ export default async function ShelfPage({ params }: { params: Promise<{ tag: str
         words: `${row.kind === 'returned' ? 'Came back' : 'Sale cancelled'} ${dayAndTime(row.at, rules.timeZone)}: sold ${row.sale.soldOn} for ${minorText(row.sale.priceMinor, rules.currencyDecimals)}, ${minorText(row.refundMinor, rules.currencyDecimals)} given back. ${row.reason}`,
       }))}
       owner={actor.role === 'owner'}
-      complaints={catalogue.findings
-        .filter((finding) => finding.stage === 'claim' && appliesTo(finding, unit.chassis))
-        .map(({ id, outcomes }) => ({ id, says: outcomes[1].label }))}
+      complaints={sayable(unit.chassis)}
       goneAs={unit.goneAs}
       price={price}
       today={today}
