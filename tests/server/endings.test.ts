@@ -189,6 +189,25 @@ describe('the run that erases', () => {
     const rows = await database().select().from(work).where(eq(work.id, workId));
     expect(rows[0].status).toBe('done');
   });
+  it('puts a drive on record that was not there yet, with what its name says of it', async () => {
+    const { unitId } = (await lotWith(['desktop'])).units[0];
+    await act(benchA, 'observe', { unitId, finding: 'look-bay', outcome: 0 });
+    expect(await faults(unitId)).toHaveLength(1);
+    const { workId } = await act<{ workId: string }>(benchA, 'startWork', { unitId, ref: 'erase-drive' });
+    const how = { method: 'One overwrite pass (clear)', verified: 'read back' };
+    expect(await refusal(act(benchA, 'finishWork', { unitId, workId, erased: how }))).toMatchObject({
+      code: 'invalid',
+    });
+    await act(benchA, 'finishWork', {
+      unitId,
+      workId,
+      erased: { ...how, drive: { name: '500 GB hard disk', serial: 'NEW-1' } },
+    });
+    expect(await inside(unitId)).toMatchObject([
+      { class: 'drive', serial: 'NEW-1', attributes: { gb: 500, kind: 'disk' } },
+    ]);
+    expect(await faults(unitId)).toEqual([]);
+  });
 });
 
 describe('a sale that was not the end', () => {

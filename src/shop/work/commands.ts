@@ -11,6 +11,7 @@ import { ShopError } from '../errors';
 import { shortText, unitId, rowId } from '../input';
 import { forward, moveStage } from '../line';
 import { refuseHeld } from '../line';
+import { arrive } from '../components/move';
 import { putErasure } from '../erasure/put';
 import { dataStays } from '../record/stays';
 import { putVerdict } from '../record/verdict';
@@ -204,13 +205,39 @@ export const leaveAlone = defineCommand<Leave, null>({
   },
 });
 
+/** Puts what a run did to a drive on record, and first the drive itself where it was not there yet. */
+async function eraseNow(
+  tx: Transaction,
+  actor: Actor,
+  unit: Unit,
+  { componentId, drive, method, verified }: NonNullable<Finish['erased']>,
+) {
+  const id =
+    componentId ??
+    (
+      await arrive(
+        tx,
+        actor,
+        { class: 'drive', ...drive!, fromLotId: unit.lotId },
+        `unit:${unit.id}`,
+        'came with the unit',
+      )
+    ).id;
+  return putErasure(tx, actor, unit, { kind: 'erased', componentId: id, method, verified });
+}
+
 interface Finish {
   unitId: string;
   workId: string;
   ended?: Ending;
   note?: string;
-  /** Of a run that erases: which drive, and how. */
-  erased?: { componentId: string; method: string; verified: string };
+  /** Of a run that erases: which drive, or what the one is that was not on record yet, and how. */
+  erased?: {
+    componentId?: string;
+    drive?: { name: string; serial: string };
+    method: string;
+    verified: string;
+  };
 }
 
 /** Ends it. For a repair, `ended` says how: helped and no change move belief; left out, nothing is claimed. */
@@ -226,16 +253,20 @@ export const finishWork = defineCommand<Finish, null>({
       .label('ended'),
     note: shortText('note', 400).allow(''),
     erased: Joi.object({
-      componentId: rowId('drive').required(),
+      componentId: rowId('drive'),
+      drive: Joi.object({
+        name: shortText('drive', 80).required(),
+        serial: shortText('serial', 60).allow('').default(''),
+      }),
       method: shortText('method', 200).required(),
       verified: shortText('verification', 200).required(),
-    }),
+    }).xor('componentId', 'drive'),
   }),
   async run({ tx, actor, unit }, input) {
     const row = await workOf(tx, input.workId, unit!.id);
     if (input.erased && row.ref !== ERASES)
       throw new ShopError('invalid', `Not ended: "${row.title}" erases nothing.`);
-    const erased = input.erased && (await putErasure(tx, actor, unit!, { kind: 'erased', ...input.erased }));
+    const erased = input.erased && (await eraseNow(tx, actor, unit!, input.erased));
     await endSegment(tx, row.id);
     await tx
       .update(work)

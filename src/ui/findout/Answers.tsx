@@ -25,7 +25,7 @@ export function Answers({ tag, answers, disabled, onVoid, onAgain, onNote }: Pro
     );
   return (
     <div
-      className={`${noting === null ? 'min-h-[92px]' : 'min-h-[176px]'} flex-1 overflow-hidden border-t-[1.5px] border-ink pt-2 text-[14px] lg:basis-0`}
+      className={`${noting === null ? 'min-h-[92px]' : 'min-h-[128px]'} flex-1 overflow-hidden border-t-[1.5px] border-ink pt-2 text-[14px] lg:basis-0`}
     >
       <h2 className="sr-only">What moved it</h2>
       <ol
@@ -116,9 +116,11 @@ function NoteForm({
         maxLength={200}
         placeholder="5.02 V, or words"
         onChange={(event) => setNote(event.target.value)}
-        className="h-9 w-full min-w-0 border-2 border-ink bg-sheet px-2 text-[14px]"
+        className="h-9 min-w-0 flex-1 border-2 border-ink bg-sheet px-2 text-[14px]"
       />
-      <Button type="submit">Note it</Button>
+      <Button type="submit" className="min-h-9! px-2!">
+        Note it
+      </Button>
       <FileButton accept="image/*" onFile={(file) => void upload([file], answer.id)}>
         {left ? 'Sending …' : 'Photograph'}
       </FileButton>

@@ -25,6 +25,7 @@ import type {
   UnitHead,
   WorthView,
 } from '@/words/unitView';
+import type { DriveView } from '@/words/drives';
 import { Worth } from './Worth';
 import { Money } from '../kit/theShop';
 import { ENDINGS } from '@/core/catalogue';
@@ -51,6 +52,9 @@ interface Props {
   worth: WorthView;
   answers: AnswerView[];
   running: RunningWorkView | null;
+  /** Drives in it, and one somebody named. */
+  drives: readonly DriveView[];
+  named: string | null;
   /** Repairs laid aside here: they go on, they are not begun again. */
   paused: string[];
   /** How it ends, once that is decided; what its buyer would be told while stopping is the first step. */
@@ -78,6 +82,8 @@ export function FindOut({
   worth,
   answers,
   running,
+  drives,
+  named,
   paused,
   ending,
   told,
@@ -194,7 +200,7 @@ export function FindOut({
             </p>
           </section>
         )}
-        {running && !unit.held && <RunningWork unit={unit} work={running} />}
+        {running && !unit.held && <RunningWork unit={unit} work={running} drives={drives} named={named} />}
         {!running && !unit.held && ending && !asked && !chosen && <Ending unit={unit} ending={ending} />}
         {!running && !unit.held && step && !(ending && !asked && !chosen) && (
           <>

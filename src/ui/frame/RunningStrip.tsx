@@ -63,7 +63,7 @@ export function RunningStrip({ floor }: { floor: Floor }) {
             return (
               <li
                 key={block.workId}
-                className={`relative min-w-[128px] flex-1 border-l border-rule ${over ? 'bg-hot text-onhot' : ''}`}
+                className={`relative min-w-[152px] flex-1 md:min-w-[128px] border-l border-rule ${over ? 'bg-hot text-onhot' : ''}`}
               >
                 <Link
                   href={`/u/${block.tag}/work`}

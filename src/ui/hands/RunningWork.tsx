@@ -2,7 +2,7 @@
 import { useState, type FormEvent } from 'react';
 import { useShortcuts } from '../kit/keyboard';
 import type { DriveView } from '@/words/drives';
-import { DriveChoice, ErasureHow } from '../shelf/ErasureFields';
+import { DriveChoice, DriveNamed, ErasureHow } from '../shelf/ErasureFields';
 import { Button, Problem, Quiet } from '../kit/parts';
 import { TextField } from '../kit/fields';
 import { useOtherHands } from '../kit/theShop';
@@ -27,19 +27,23 @@ interface Props {
   work: RunningWorkView;
   preset?: AlonePreset;
   /** Drives in it whose data is not seen to: the run that erases makes their record. */
-  drives?: readonly DriveView[];
+  drives: readonly DriveView[];
+  /** A drive somebody named, for one that is not on record yet. */
+  named: string | null;
   /** The number keys are this panel's. One panel of a page has them, and shows them. */
   keys?: boolean;
 }
 
 /** The piece of work in hand: its clock, pausing, leaving it to run by itself, and its end. */
-export function RunningWork({ unit, work, preset, drives = [], keys = true }: Props) {
+export function RunningWork({ unit, work, preset, drives, named, keys = true }: Props) {
+  const open = drives.filter(({ recorded }) => !recorded);
   const { send, problem, busy } = useCommand();
   const [minutes, setMinutes] = useState(String(preset?.minutes ?? 30));
   const [station, setStation] = useState(preset?.station ?? '');
   const repair = work.kind === 'repair';
   const on = { unitId: unit.id, workId: work.id };
-  const erases = work.ref === 'erase-drive' && drives.length > 0;
+  // every drive on record is seen to already: nothing is left to write down
+  const erases = work.ref === 'erase-drive' && (open.length > 0 || drives.length === 0);
   const [recording, setRecording] = useState(false);
   const finish = (ended?: Ending) => {
     if (erases && !recording) return setRecording(true);
@@ -49,7 +53,9 @@ export function RunningWork({ unit, work, preset, drives = [], keys = true }: Pr
     event.preventDefault();
     const form = new FormData(event.currentTarget);
     const erased = {
-      componentId: form.get('drive'),
+      ...(open.length
+        ? { componentId: form.get('drive') }
+        : { drive: { name: form.get('name'), serial: form.get('serial') } }),
       method: form.get('method'),
       verified: form.get('verified'),
     };
@@ -143,7 +149,7 @@ export function RunningWork({ unit, work, preset, drives = [], keys = true }: Pr
       </div>
       {recording && (
         <form onSubmit={record} aria-label="What the run did" className="mt-3 grid gap-2.5 sm:grid-cols-3">
-          <DriveChoice drives={drives} />
+          {open.length ? <DriveChoice drives={open} /> : <DriveNamed named={named} />}
           <ErasureHow />
           <p className="flex flex-wrap gap-4 sm:col-span-3">
             <Button type="submit" tone="strong" disabled={busy} autoFocus>

@@ -44,8 +44,9 @@ export interface PartLine {
 
 interface Props {
   unit: UnitHead;
-  /** Drives in it whose data is not seen to. */
   drives: readonly DriveView[];
+  /** A drive somebody named. */
+  named: string | null;
   /** Where work done already is told. */
   log: ReactNode;
   open: RunningWorkView[];
@@ -64,7 +65,7 @@ const GROUPS = [
 const PROPOSED_KEYS = ['a', 'b', 'c', 'd', 'e'];
 
 /** Work on the unit: what is in hand, what could be started, what was done; parts in it and parts for it. */
-export function WorkBoard({ unit, drives, log, open, choices, done, parts, bin }: Props) {
+export function WorkBoard({ unit, named, drives, log, open, choices, done, parts, bin }: Props) {
   const { send, problem, busy } = useCommand();
   const [pick, setPick] = useState('');
   const [shown, setShown] = useState<string | null>(null);
@@ -100,6 +101,7 @@ export function WorkBoard({ unit, drives, log, open, choices, done, parts, bin }
             work={work}
             preset={presets.get(work.ref) ?? undefined}
             drives={drives}
+            named={named}
           />
         ))}
         {unit.mayWrite && (

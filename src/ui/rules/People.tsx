@@ -66,7 +66,7 @@ export function People({ people, me, mayWrite }: { people: PersonView[]; me: str
                   person.role
                 )}
               </td>
-              <td className="text-right whitespace-nowrap">
+              <td className="pl-3 text-right whitespace-nowrap">
                 {mayWrite && (
                   <Quiet
                     disabled={busy}

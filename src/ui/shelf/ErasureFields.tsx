@@ -1,6 +1,6 @@
 import { erasureChecks, erasureMethods } from '@/catalog/erasure';
 import type { DriveView } from '@/words/drives';
-import { ChoiceField } from '../kit/fields';
+import { ChoiceField, TextField } from '../kit/fields';
 
 /** Which drive: the first that is open is offered. */
 export function DriveChoice({ drives }: { drives: readonly DriveView[] }) {
@@ -13,6 +13,22 @@ export function DriveChoice({ drives }: { drives: readonly DriveView[] }) {
         </option>
       ))}
     </ChoiceField>
+  );
+}
+
+/** A drive that is not on record yet: what was named is offered. */
+export function DriveNamed({ named }: { named: string | null }) {
+  return (
+    <>
+      <TextField
+        label="Drive"
+        name="name"
+        defaultValue={named ?? ''}
+        placeholder="500 GB hard disk"
+        required
+      />
+      <TextField label="Its serial" name="serial" />
+    </>
   );
 }
 

@@ -148,7 +148,7 @@ function CameBack({
         <legend className="text-[13px] text-soft">
           Which is that? It counts as something said, not seen.
         </legend>
-        <div className="max-h-40 columns-2 overflow-y-auto border border-rule p-2 text-[14px]">
+        <div className="grid max-h-44 grid-cols-2 gap-x-3 overflow-y-auto border border-rule p-2 text-[14px]">
           {complaints.map((each) => (
             <label key={each.id} className="flex min-h-8 items-center gap-2">
               <input

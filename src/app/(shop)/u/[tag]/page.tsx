@@ -4,13 +4,14 @@ import type { StopRoute } from '@/core/steps/problem';
 import { database } from '@/db/client';
 import { reservedFor } from '@/shop/components/bin';
 import { wayToEnd } from '@/shop/units/left';
-import { photosOf, recordOf, workOf } from '@/shop/units/queries';
+import { partsIn, photosOf, recordOf, workOf } from '@/shop/units/queries';
 import { FindOut } from '@/ui/findout/FindOut';
 import { Empty, Sheet } from '@/ui/kit/parts';
 import { answerViews, runningViews } from '@/words/answers';
 import { shopRules } from '@/shop/rules/queries';
 import { aroundOf, plainQuestion, shutViews, stepView } from '@/words/steps';
 import { loadUnit, unitHead } from './loadUnit';
+import { driveViews, namedDrive } from '@/words/drives';
 import { DECIDED_WORDS, leftView } from '@/words/ending';
 import { ROUTE_NAMES } from '@/words/names';
 
@@ -19,13 +20,14 @@ type Props = { params: Promise<{ tag: string }>; searchParams: Promise<{ ask?: s
 export default async function FindOutPage({ params, searchParams }: Props) {
   const { tag } = await params;
   const { ask } = await searchParams;
-  const { unit } = await loadUnit(tag);
-  const [head, record, work, lent, photos] = await Promise.all([
+  const { unit, spec, record: derived } = await loadUnit(tag);
+  const [head, record, work, lent, photos, parts] = await Promise.all([
     unitHead(tag),
     recordOf(unit.id),
     workOf(unit.id),
     database().transaction((tx) => reservedFor(tx, unit.id)),
     photosOf(unit.id),
+    partsIn(unit.id),
   ]);
   const evaluation = unit.evaluation;
   if (!evaluation)
@@ -62,6 +64,8 @@ export default async function FindOutPage({ params, searchParams }: Props) {
       }
       unit={head}
       running={running}
+      drives={driveViews(derived.drives.inside, parts)}
+      named={namedDrive(spec)}
       paused={runningViews(work)
         .filter((row) => row.status === 'paused')
         .map((row) => row.ref)}

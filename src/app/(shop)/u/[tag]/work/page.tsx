@@ -5,7 +5,7 @@ import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { partsIn, workOf } from '@/shop/units/queries';
 import { LogWork } from '@/ui/hands/LogWork';
 import { WorkBoard, type PartLine, type StartChoice } from '@/ui/hands/WorkBoard';
-import { driveViews } from '@/words/drives';
+import { driveViews, namedDrive } from '@/words/drives';
 import { dayAndTime } from '@/words/time';
 import { runningViews, workMinutes } from '@/words/answers';
 import { cautionView } from '@/words/steps';
@@ -25,7 +25,7 @@ type Props = { params: Promise<{ tag: string }>; searchParams: Promise<{ log?: s
 export default async function WorkPage({ params, searchParams }: Props) {
   const { tag } = await params;
   const { log } = await searchParams;
-  const { unit, record } = await loadUnit(tag);
+  const { unit, spec, record } = await loadUnit(tag);
   const [head, house, work, parts, bin] = await Promise.all([
     unitHead(tag),
     shopHouse(),
@@ -83,7 +83,8 @@ export default async function WorkPage({ params, searchParams }: Props) {
   ];
   return (
     <WorkBoard
-      drives={driveViews(record.drives.inside, parts).filter(({ recorded }) => !recorded)}
+      drives={driveViews(record.drives.inside, parts)}
+      named={namedDrive(spec)}
       log={<LogWork key={log} unit={head} choices={loggable} first={log ?? null} />}
       unit={head}
       open={runningViews(work)}
