@@ -1,4 +1,4 @@
-import { Link } from '@/ui/kit/Link';
+import { ReceiveLink } from '@/ui/lots/ReceiveLink';
 import { requireActor } from '@/server/session';
 import { Sheet } from '@/ui/kit/parts';
 import { unitsHere, type Asked } from './UnitsHere';
@@ -19,17 +19,10 @@ export default async function WorkPage({ searchParams }: { searchParams: Asked }
           <h1 className="text-[26px] leading-8">What to work on</h1>
           <p className="text-[14.5px] text-soft">
             <b className="text-ink">{total} units</b> open, best return on a minute of hands first. Bar: net
-            still to win, crowns; band: eight of ten outcomes; tick: stopping now.
+            still to win; band: eight of ten outcomes; tick: stopping now.
           </p>
         </div>
-        {role !== 'viewer' && (
-          <Link
-            href="/lots/new"
-            className="inline-flex min-h-11 items-center border-2 border-ink px-3.5 text-[15px] font-semibold hover:bg-track"
-          >
-            Receive a lot
-          </Link>
-        )}
+        {role !== 'viewer' && <ReceiveLink />}
       </div>
       {list}
     </Sheet>

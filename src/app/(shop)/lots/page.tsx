@@ -2,6 +2,7 @@ import { Link } from '@/ui/kit/Link';
 import { requireActor } from '@/server/session';
 import { seesMargins, shopRules } from '@/shop/rules/queries';
 import { listLots } from '@/shop/lots/queries';
+import { ReceiveLink } from '@/ui/lots/ReceiveLink';
 import { SOURCE_WORDS } from '@/ui/lots/sourceWords';
 import { Empty, Sheet } from '@/ui/kit/parts';
 import { Money } from '@/ui/kit/theShop';
@@ -16,14 +17,7 @@ export default async function LotsPage() {
     <Sheet>
       <div className="flex flex-wrap items-end justify-between gap-3 border-b-2 border-ink pb-2.5">
         <h1 className="text-[26px] leading-8">Lots</h1>
-        {role !== 'viewer' && (
-          <Link
-            href="/lots/new"
-            className="inline-flex min-h-11 items-center border-2 border-ink px-3.5 text-[15px] font-semibold hover:bg-track"
-          >
-            Receive a lot
-          </Link>
-        )}
+        {role !== 'viewer' && <ReceiveLink />}
       </div>
       {lots.length === 0 ? (
         <Empty>No lots yet. Receive the first: what it is, what was paid, where it came from.</Empty>
