@@ -76,7 +76,7 @@ for (let n = 0; n < machines + WARM; n++) {
   const posterior = engine.posterior(
     record.map((entry) => ({
       kind: 'finding',
-      finding: entry.id,
+      finding: (entry as { id: string }).id,
       outcome: (entry as { outcome: number }).outcome,
     })),
   );

@@ -1,7 +1,16 @@
 import type { HouseTables } from '@/core/house/tables';
-import { AS_FOUND_SHARE, endingMinutes, partRates, partValues, priceTable, recycleMinor } from './prices';
+import {
+  AS_FOUND_SHARE,
+  endingMinutes,
+  partRates,
+  outwardMinor,
+  partValues,
+  priceTable,
+  recycleMinor,
+} from './prices';
 import { processors } from './processors';
 import { rubric } from './rubric';
+import { systemRows, useRules } from './uses';
 import { stations, workSteps } from './work';
 
 /** The tables the program ships with: shop estimates for a small workshop, until the owner's own stand. */
@@ -14,6 +23,9 @@ export const shippedHouse: HouseTables = {
   minutes: endingMinutes,
   rubric,
   processors,
+  uses: useRules,
+  systems: systemRows,
+  outward: outwardMinor,
   work: workSteps,
   stations,
 };

@@ -4,6 +4,7 @@ import { benchMinutes } from './benchMinutes';
 import { withBlocks } from './blocks';
 import { bundles } from './bundles';
 import { cautions } from './cautions';
+import { fitting } from './fitting';
 import { disturbed, gates } from './gates';
 import { firstPower, outsideLook } from './rounds';
 import { compileCause } from './rows/cause';
@@ -46,6 +47,7 @@ export const catalogue: Catalogue = assertCatalogue({
   gates,
   benchMinutes,
   disturbed,
+  fitting,
 });
 
 const findingIndex = new Map(catalogue.findings.map((finding) => [finding.id, finding]));

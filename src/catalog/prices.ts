@@ -18,6 +18,7 @@ export const priceTable: PriceTable = {
   memoryByLevel: [0.4, 0.7, 1, 1.2, 1.4],
   drive: { none: 0, disk: 500, solid: 1100, solidPerGb: 5 },
   driveFactor: { none: 0.9, disk: 0.8, solid: 1 },
+  card: { none: 0, office: 100, films: 500, 'light games': 1800 },
   grade: { A: 1, B: 0.86, C: 0.7, D: 0.45 },
   battery: [
     { from: 0.8, factor: 1.06 },
@@ -70,6 +71,12 @@ export const endingMinutes: Record<Chassis, EndingMinutes> = {
 export const AS_FOUND_SHARE = 0.45;
 /** Scrap value less fees, by chassis. Shop estimate. */
 export const recycleMinor: Record<Chassis, number> = { desktop: 40, small: 10, aio: -150, laptop: -60 };
+
+/**
+ * Packing a machine and sending it out. None where machines are fetched at the shop, as in the demo's. Shop
+ * estimate.
+ */
+export const outwardMinor: Record<Chassis, number> = { desktop: 0, small: 0, aio: 0, laptop: 0 };
 
 /** How often a machine nobody has read yet turns out to be of each processor level, 0 to 4. Shop estimate. */
 export const levelChances: Record<Chassis, readonly number[]> = {

@@ -258,6 +258,14 @@ export interface Repair {
   source: string;
 }
 
+/** What a part of a class does that is put in, in the words of the repairs that put such a part in. */
+export interface Fitting {
+  /** Ids of repairs, the first that applies to the machine counts. */
+  like: string[];
+  /** Causes it does away with, where the repair does more than the part. */
+  only?: string[];
+}
+
 /** A sign of danger: what it shuts until it is cleared. What can hurt a person has no price. */
 export interface Gate {
   id: string;
@@ -299,4 +307,6 @@ export interface Catalogue {
   benchMinutes: BenchMinutes;
   /** What hands leave behind that had a machine open so far: factor on the odds of a cause, by bench item. */
   disturbed: Partial<Record<BenchItem, Record<string, number>>>;
+  /** What a part put in does, whatever it was put in for. */
+  fitting: Partial<Record<PartClass, Fitting>>;
 }

@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { CHASSIS, PART_CLASSES } from '@/core/catalogue';
 import { GRAPHICS_CLASSES } from '@/core/machine/names';
 import { GRADES } from '@/core/price/table';
+import { USE_NEEDS } from '@/core/uses/uses';
 
 /** The shape of a house's tables. What contradicts itself inside the shape is found by `houseFaults`. */
 
@@ -31,6 +32,7 @@ const prices = Joi.object({
   driveFactor: Joi.object(
     Object.fromEntries(['none', 'disk', 'solid'].map((kind) => [kind, factor.required()])),
   ),
+  card: Joi.object(Object.fromEntries(GRAPHICS_CLASSES.map((name) => [name, money.required()]))),
   grade: byGrade(factor),
   battery: Joi.array()
     .items(Joi.object({ from: share.required(), factor: factor.required() }))
@@ -99,6 +101,36 @@ const work = Joi.object({
   cautions: Joi.array().items(id),
 });
 
+const use = Joi.object({
+  id: id.required(),
+  name: text(60).required(),
+  needs: Joi.array()
+    .items(
+      Joi.object({
+        what: Joi.string()
+          .valid(...USE_NEEDS)
+          .required(),
+        least: Joi.number().min(0).max(100_000).required(),
+      }),
+    )
+    .max(USE_NEEDS.length)
+    .required(),
+});
+const system = Joi.object({
+  id: id.required(),
+  name: text(80).required(),
+  licence: Joi.string().valid('commercial', 'free').required(),
+  level: Joi.number().integer().min(0).max(4).required(),
+  memoryGb: Joi.number().min(0).max(1024).required(),
+  driveGb: Joi.number().min(0).max(100_000).required(),
+  firmware: Joi.string().valid('legacy', 'uefi', 'secure').required(),
+  chip: Joi.number().valid(0, 1.2, 2).required(),
+  until: Joi.string()
+    .pattern(/^(\d{4}-(0[1-9]|1[0-2]))?$/, 'a month like 2027-10')
+    .allow('')
+    .required(),
+});
+
 const levels = (shape: Joi.Schema) => Joi.array().items(shape).length(5).required();
 const partsBy = Joi.object({
   memoryPerGb: levels(money),
@@ -135,6 +167,10 @@ export const houseShape = Joi.object({
   rubric: rubric.required(),
   partsBy,
   processors: Joi.array().items(processor).max(2000),
+  // left out by tables from before they were there: then as shipped
+  uses: Joi.array().items(use).max(40),
+  systems: Joi.array().items(system).max(40),
+  outward: byChassis(money).optional(),
   work: Joi.array().items(work).min(1).max(60).required(),
   stations: Joi.array().items(text(40)).max(40).required(),
 });

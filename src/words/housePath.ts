@@ -43,10 +43,19 @@ const WORDS: Record<string, string> = {
   failCaps: 'a failure allows at best',
   processors: 'processor',
   name: 'name',
+  card: 'graphics card',
+  uses: 'use',
+  needs: 'wants',
+  what: 'what',
+  least: 'least',
+  systems: 'system',
+  outward: 'packing and sending',
+  until: 'updates until',
+  chip: 'security chip',
 };
 /** Tables whose numbers are money. */
 const MONEY =
-  /^(prices\.(base|memoryPerGb|drive)\b|parts\.|recycle\.|partsBy\.(memoryPerGb|drive|processor|battery\.full))/;
+  /^(prices\.(base|memoryPerGb|drive|card)\b|parts\.|recycle\.|outward\.|partsBy\.(memoryPerGb|drive|processor|battery\.full))/;
 const LEVELS = /^(prices\.(base\.\w+|memoryByLevel)|partsBy\.(memoryPerGb|processor))\.\d$/;
 
 /** "base price, laptop, level 3: 95.00 → 100.00". */

@@ -13,6 +13,9 @@ export function filledUp(own: HouseTables, shipped: HouseTables): HouseTables {
     prices: { ...shipped.prices, ...own.prices },
     partsBy: own.partsBy ?? shipped.partsBy,
     processors: own.processors ?? shipped.processors,
+    uses: own.uses ?? shipped.uses,
+    systems: own.systems ?? shipped.systems,
+    outward: own.outward ?? shipped.outward,
   };
 }
 

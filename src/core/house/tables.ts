@@ -3,6 +3,7 @@ import type { Rubric } from '../grade/rubric';
 import type { ProcessorName } from '../machine/names';
 import type { PartRates } from '../price/parts';
 import type { PriceTable } from '../price/table';
+import type { SystemRow, UseRule } from '../uses/uses';
 
 /** Work that is not a repair, with its usual minutes. */
 export interface WorkStep {
@@ -46,6 +47,11 @@ export interface HouseTables {
   rubric: Rubric;
   /** What processors are by their names. */
   processors: ProcessorName[];
+  /** What buyers want machines for, and which kinds of system run on them. */
+  uses: UseRule[];
+  systems: SystemRow[];
+  /** Packing a machine and sending it out, minor units: stands in every value and margin. */
+  outward: Record<Chassis, number>;
   work: WorkStep[];
   stations: string[];
 }

@@ -15,6 +15,7 @@ const table: PriceTable = {
   memoryByLevel: [1, 1, 1, 1, 0.5],
   drive: { none: 0, disk: 500, solid: 1000, solidPerGb: 5 },
   driveFactor: { none: 0.9, disk: 0.75, solid: 1 },
+  card: { none: 0, office: 0, films: 500, 'light games': 1500 },
   grade: { A: 1, B: 0.8, C: 0.6, D: 0.4 },
   battery: [
     { from: 0.8, factor: 1.1 },

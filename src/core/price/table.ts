@@ -1,4 +1,5 @@
 import type { Chassis } from '../catalogue';
+import type { GraphicsClass } from '../machine/names';
 
 export const GRADES = ['A', 'B', 'C', 'D'] as const;
 export type Grade = (typeof GRADES)[number];
@@ -16,6 +17,8 @@ export interface PriceTable {
   drive: { none: number; disk: number; solid: number; solidPerGb: number };
   /** Factor on the machine by its drive: one that starts from a disk is slow, and hardly asked for. */
   driveFactor: Record<'none' | 'disk' | 'solid', number>;
+  /** Added by a graphics card, by what it is good for. */
+  card: Record<GraphicsClass, number>;
   /** Factor by grade. */
   grade: Record<Grade, number>;
   /** Factor of a laptop by battery health: at least `from` (0..1), best first. */
@@ -34,11 +37,13 @@ export interface PriceSpec {
   /** Full charge / design, 0..1. */
   batteryHealth: number | null;
   batteryMissing?: boolean;
+  /** What a card in it is good for; nothing: it has none. */
+  card?: GraphicsClass | null;
   grade: Grade | null;
 }
 
 export interface PriceLine {
-  what: 'base' | 'memory' | 'drive' | 'battery' | 'grade';
+  what: 'base' | 'memory' | 'drive' | 'card' | 'battery' | 'grade';
   /** Minor units added (may be negative). */
   minor: number;
   /** False when a usual value stood in for one not known. */
@@ -89,6 +94,7 @@ export function tablePrice(table: PriceTable, spec: PriceSpec): TablePrice {
       ? 'no drive'
       : `${size} GB ${kind === 'solid' ? 'solid-state drive' : 'hard disk'}${spec.driveKind === null ? ' assumed' : ''}`,
   );
+  if (spec.card) add('card', price + table.card[spec.card], true, `a card for ${spec.card}`);
   if (spec.chassis === 'laptop') {
     const health = spec.batteryHealth ?? USUAL.batteryHealth;
     const factor = spec.batteryMissing

@@ -1,4 +1,5 @@
-import type { BenchMinutes, BenchState, Catalogue, Chassis } from '../catalogue';
+import { appliesTo } from '../belief/model';
+import type { BenchMinutes, BenchState, Catalogue, Chassis, PartClass } from '../catalogue';
 import { CLOSED, movesFor, stateAfter } from '../steps/bench';
 import type { RecordEntry } from './entries';
 
@@ -8,12 +9,18 @@ import type { RecordEntry } from './entries';
  */
 export function benchOf(
   entries: readonly RecordEntry[],
-  meaning: Pick<Catalogue, 'findings' | 'repairs'> & { benchMinutes: BenchMinutes },
+  meaning: Pick<Catalogue, 'findings' | 'repairs'> &
+    Partial<Pick<Catalogue, 'fitting'>> & { benchMinutes: BenchMinutes },
   chassis: Chassis,
 ): BenchState {
   const findings = new Map(meaning.findings.map((finding) => [finding.id, finding]));
   const repairs = new Map(meaning.repairs.map((repair) => [repair.id, repair]));
   const minutes = meaning.benchMinutes[chassis];
+  // a part is put in as the repair does it that puts such a part in
+  const likeOf = (partClass: string) =>
+    (meaning.fitting?.[partClass as PartClass]?.like ?? [])
+      .map((id) => repairs.get(id))
+      .find((repair) => repair && appliesTo(repair, chassis));
   let state = CLOSED;
   for (const entry of entries) {
     if (entry.kind === 'bench') {
@@ -22,11 +29,13 @@ export function benchOf(
       if (entry.state.caseOpen === false) state.boardOut = false;
     } else {
       const need =
-        entry.kind === 'answer' && entry.basis !== 'measured'
-          ? findings.get(entry.finding)?.bench
-          : entry.kind === 'verdict'
-            ? repairs.get(entry.repair)?.bench
-            : undefined;
+        entry.kind === 'part' && entry.way !== 'found' && !entry.repair
+          ? likeOf(entry.part.class)?.bench
+          : entry.kind === 'answer' && entry.basis !== 'measured'
+            ? findings.get(entry.finding)?.bench
+            : entry.kind === 'verdict'
+              ? repairs.get(entry.repair)?.bench
+              : undefined;
       state = stateAfter(state, movesFor(need, state, minutes));
     }
   }

@@ -1,4 +1,5 @@
 import type { BenchState, PartClass } from '../catalogue';
+import type { PlaceState } from '../parts/donor';
 import type { Basis, SpecKey } from './keys';
 
 /** A removable part as far as the record needs it. */
@@ -49,6 +50,8 @@ export interface PartEntry extends Entry<'part'> {
   way: 'found' | 'in' | 'out';
   part: RecordPart;
   by: string;
+  /** It ended a repair, whose verdict tells the rest. */
+  repair?: boolean;
 }
 
 /** What became of the data on a drive, wherever the drive was. */
@@ -66,5 +69,18 @@ export interface BenchEntry extends Entry<'bench'> {
   state: Partial<BenchState>;
 }
 
+/** How a place of the machine was seen: what could be taken from it. */
+export interface PlaceEntry extends Entry<'place'> {
+  place: string;
+  class: string;
+  state: PlaceState;
+}
+
+/** What the machine takes, as somebody read it off: facts by their keys, null takes one back. */
+export interface TakesEntry extends Entry<'takes'> {
+  facts: Readonly<Record<string, string | number | null>>;
+}
+
 /** Anything that stands on the record of one machine. What was taken back is not among them. */
-export type RecordEntry = AnswerEntry | VerdictEntry | ValueEntry | PartEntry | DataEntry | BenchEntry;
+export type RecordEntry =
+  AnswerEntry | VerdictEntry | ValueEntry | PartEntry | DataEntry | BenchEntry | PlaceEntry | TakesEntry;

@@ -1,10 +1,13 @@
 import type { Catalogue, Chassis, BenchState } from '../catalogue';
 import { benchOf } from './benchState';
 import { dataFaults, drivesOf, type DriveRecord } from './drives';
-import type { RecordEntry } from './entries';
+import type { PlaceState } from '../parts/donor';
+import type { Facts } from '../parts/fields';
+import type { RecordEntry, RecordPart } from './entries';
 import { faultsTold, type Faults } from './flaws';
 import { gaugeDoubted } from './gauge';
-import { takenOut } from './parts';
+import { insideNow, takenOut } from './parts';
+import { placesOf, takesOf } from './places';
 import { specificationOf, type Meaning, type Specification } from './specification';
 
 /** Everything the standing record tells of a machine. */
@@ -16,6 +19,11 @@ export interface DerivedRecord extends Faults {
   bench: BenchState;
   /** Classes of parts taken out and not replaced. */
   gone: string[];
+  /** How the places of the machine were seen, and what it takes as far as it was told. */
+  seenPlaces: Record<string, PlaceState>;
+  takes: Facts;
+  /** Parts on record inside, in the order they came. */
+  inside: RecordPart[];
   /** The battery was seen to hold otherwise than its gauge says. */
   gaugeDoubted: boolean;
 }
@@ -37,6 +45,9 @@ export function deriveRecord(
     dataFaults: dataFaults(drives),
     bench: benchOf(entries, meaning, chassis),
     gone: takenOut(entries),
+    seenPlaces: placesOf(entries),
+    takes: takesOf(entries),
+    inside: insideNow(entries),
     ...faultsTold(entries, meaning),
     gaugeDoubted: gaugeDoubted(entries, meaning),
   };

@@ -1,4 +1,4 @@
-import type { RecordEntry } from './entries';
+import type { RecordEntry, RecordPart } from './entries';
 
 /**
  * Classes of parts that hands took out and none of which is known to be in the machine now: nothing more of
@@ -21,4 +21,14 @@ export function takenOut(entries: readonly RecordEntry[]): string[] {
     }
   }
   return [...out].sort();
+}
+
+/** Parts on record inside the machine, in the order they came. */
+export function insideNow(entries: readonly RecordEntry[]): RecordPart[] {
+  const inside = new Map<string, RecordPart>();
+  for (const entry of entries)
+    if (entry.kind === 'part')
+      if (entry.way === 'out') inside.delete(entry.part.id);
+      else inside.set(entry.part.id, entry.part);
+  return [...inside.values()];
 }

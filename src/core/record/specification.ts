@@ -89,6 +89,11 @@ function drive(state: Determined, part: RecordPart, source: Source, claims = fal
   else state.forget('driveHealth');
 }
 
+/** What was installed on a drive that is not in it any more, or was written over. */
+function forgetSystem(state: Determined): void {
+  for (const key of ['system', 'systemLicence', 'systemActivated', 'deviceList'] as const) state.forget(key);
+}
+
 function noDrive(state: Determined, source: Source): void {
   state.put('driveKind', 'none', null, source);
   state.forget('driveGb');
@@ -159,6 +164,7 @@ function moved(state: Determined, entry: PartEntry): void {
     state.inside.delete(part.id);
     const left = state.of(part.class);
     if (part.class === 'drive') {
+      forgetSystem(state);
       if (left.length) drive(state, left.at(-1)!, source);
       else noDrive(state, source);
     } else if (part.class === 'battery') noBattery(state, source);
@@ -168,12 +174,18 @@ function moved(state: Determined, entry: PartEntry): void {
     } else if (part.class === 'processor') {
       state.forget('processor');
       forgetProcessor(state);
-    } else if (part.class === 'card') state.forget('graphics');
+    } else if (part.class === 'card') {
+      state.forget('graphics');
+      state.forget('cardFor');
+    } else if (part.class === 'panel') state.forget('screen');
+    else if (part.class === 'charger') state.put('charger', 'none', null, source);
     return;
   }
   state.inside.set(part.id, part);
-  if (part.class === 'drive') drive(state, part, source);
-  else if (part.class === 'battery') battery(state, part, source);
+  if (part.class === 'drive') {
+    forgetSystem(state);
+    drive(state, part, source);
+  } else if (part.class === 'battery') battery(state, part, source);
   else if (part.class === 'memory') {
     if (gb === null) state.forget('memoryGb');
     else memory(state, (total ?? 0) + gb, source);
@@ -182,7 +194,16 @@ function moved(state: Determined, entry: PartEntry): void {
     forgetProcessor(state);
     const level = figure(part, 'level');
     if (level !== null) state.put('processorLevel', `x86-64-v${level}`, level, source);
-  } else if (part.class === 'card') state.put('graphics', part.name, null, source);
+  } else if (part.class === 'card') card(state, part, source);
+  else if (part.class === 'panel') state.put('screen', part.name, null, source);
+  else if (part.class === 'charger') state.put('charger', part.name, null, source);
+}
+
+function card(state: Determined, part: RecordPart, source: Source): void {
+  state.put('graphics', part.name, null, source);
+  const good = part.attributes.graphics;
+  if (typeof good === 'string') state.put('cardFor', good, null, source);
+  else state.forget('cardFor');
 }
 
 /** A part that was in the machine all along tells what it is, where nothing that was read off says it. */
@@ -194,6 +215,19 @@ function found(state: Determined, { part, at, by }: PartEntry): void {
     drive(state, part, source, true);
   if (part.class === 'battery' && (state.open('battery') || none('battery'))) {
     state.put('battery', part.name, null, source);
+    const health = figure(part, 'health');
+    if (health !== null && state.open('batteryHealth'))
+      state.put('batteryHealth', `${Math.round(health * 100)} %`, health, source);
+  }
+  if (part.class === 'card' && state.open('graphics')) card(state, part, source);
+  if (part.class === 'panel' && state.open('screen')) state.put('screen', part.name, null, source);
+  if (part.class === 'charger' && (state.open('charger') || none('charger')))
+    state.put('charger', part.name, null, source);
+  if (part.class === 'processor' && state.open('processor')) {
+    state.put('processor', part.name, null, source);
+    const level = figure(part, 'level');
+    if (level !== null && state.open('processorLevel'))
+      state.put('processorLevel', `x86-64-v${level}`, level, source);
   }
   if (
     part.class === 'memory' &&
@@ -229,6 +263,8 @@ export function specificationOf(entries: readonly RecordEntry[], meaning: Meanin
       if (entry.basis === 'claimed' && !state.open(entry.key)) continue;
       const { basis, origin, by, at } = entry;
       state.put(entry.key, entry.text, entry.number, { basis, origin, by, at });
+    } else if (entry.kind === 'data') {
+      if (entry.what === 'erased' && state.inside.has(entry.drive)) forgetSystem(state);
     } else if (entry.kind === 'part') (entry.way === 'found' ? found : moved)(state, entry);
     else if (entry.kind === 'answer' && entry.basis !== 'claimed') {
       const finding = findings.get(entry.finding);

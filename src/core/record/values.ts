@@ -1,3 +1,4 @@
+import { GRAPHICS_CLASSES } from '../machine/names';
 import { BASES, SPEC_KEYS, type SpecKey } from './keys';
 import { driveKindIn, gigabytesIn } from './sizes';
 
@@ -29,6 +30,13 @@ const FIGURES: Partial<Record<SpecKey, Figure>> = {
   idleCelsius: { least: 0, most: 130, what: 'degrees Celsius', sign: ' °C' },
 };
 const SIZES: Partial<Record<SpecKey, number>> = { memoryGb: 1_024, driveGb: 100_000 };
+/** Properties that are one of a few. */
+const WORDS: Partial<Record<SpecKey, readonly string[]>> = {
+  firmwareMode: ['legacy', 'uefi', 'secure'],
+  securityChip: ['none', '1.2', '2.0'],
+  cardFor: GRAPHICS_CLASSES,
+  systemActivated: ['yes', 'no', 'not needed'],
+};
 const KIND_TEXT = { none: 'none', disk: 'disk', solid: 'solid' } as const;
 
 const rounded = (value: number) => Math.round(value * 100) / 100;
@@ -67,6 +75,17 @@ export function readValue(key: SpecKey, text: string): ReadValue {
     return kind
       ? { ok: true, text: KIND_TEXT[kind], number: null }
       : refuse('a hard disk, a solid-state drive or none');
+  }
+  const choices = WORDS[key];
+  if (choices) {
+    const plain = text.trim().toLowerCase();
+    // a version is told by its number, whatever stands around it
+    const found = choices.find(
+      (choice) => choice === plain || (/^\d/.test(choice) && plain.startsWith(choice)),
+    );
+    if (!found) return refuse(`one of ${choices.join(', ')}`);
+    const version = key === 'securityChip' ? (found === 'none' ? 0 : Number(found)) : null;
+    return { ok: true, text: found, number: version };
   }
   const figure = FIGURES[key];
   if (!figure) return { ok: true, text: text.trim(), number: null };

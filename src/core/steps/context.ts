@@ -74,6 +74,15 @@ export function viewOf(context: PolicyContext, facts: Facts): View {
   };
 }
 
+/** What the part of a repair costs, and the chance that it is the right one: the cheapest to be had. */
+function partFor({ part }: Repair, { bin, quotes }: StepProblem): { partMinor: number; fits: number } {
+  if (!part) return { partMinor: 0, fits: 1 };
+  const quote = quotes?.[part.class];
+  const own = bin?.[part.class];
+  if (quote && (own === undefined || quote.minor < own)) return { partMinor: quote.minor, fits: quote.fits };
+  return { partMinor: own ?? part.costMinor, fits: 1 };
+}
+
 export function prepare(problem: StepProblem): PolicyContext {
   const { causes, mixture } = problem.stories;
   const perMinute = problem.ratePerHourMinor / 60;
@@ -99,7 +108,7 @@ export function prepare(problem: StepProblem): PolicyContext {
     if (aims.length === 0 || actsOf(repair).some((act) => problem.shut?.[act])) return [];
     const table = tableOf(repair.bench);
     const minutes = Float64Array.from(table.minutes, (set) => set + repair.minutes);
-    const partMinor = repair.part ? (problem.bin?.[repair.part.class] ?? repair.part.costMinor) : 0;
+    const { partMinor, fits } = partFor(repair, problem);
     const onHelpMinor = repair.part && !USED_UP.includes(repair.part.class) ? partMinor : 0;
     return [
       {
@@ -107,7 +116,7 @@ export function prepare(problem: StepProblem): PolicyContext {
         minutes,
         aims: Int16Array.from(aims, (id) => local.get(id)!),
         homes: [...new Set(aims.map((id) => homes[local.get(id)!]))],
-        success: Float64Array.from(aims, (id) => repair.cures[id]),
+        success: Float64Array.from(aims, (id) => repair.cures[id] * fits),
         cost: minutes.map((value) => value * perMinute + partMinor - onHelpMinor),
         next: table.next,
         sharing: new Int16Array(0),

@@ -7,12 +7,13 @@ import {
   type Fact,
   type Finding,
   type NoAnswer,
+  type PartClass,
   type Repair,
   type Tool,
 } from '../catalogue';
 import { checkConflict } from '../belief/conflict';
 import { factsOf, follows, type Facts } from '../belief/facts';
-import type { Evidence } from '../belief/factors';
+import type { Evidence, RepairDone } from '../belief/factors';
 import { eliminate } from '../belief/knots';
 import { appliesTo, compileModel, type ModelContext } from '../belief/model';
 import { BeliefEngine, ImpossibleEvidence, storiesOf, type Posterior } from '../belief/posterior';
@@ -34,6 +35,8 @@ import { outcomeSpread, type OutcomeSpread } from './outcomes';
 export type RecordEntry =
   | { kind: 'finding'; id: string; outcome: number }
   | { kind: 'repair'; id: string; ended: Ending }
+  /** A part put in or taken out that ended no repair. */
+  | { kind: 'part'; class: PartClass; way: 'in' | 'out' }
   /** The question was put and there is no answer, or it is to be looked at again. */
   | { kind: 'unanswered'; id: string; why: NoAnswer | 'look-again' };
 
@@ -48,6 +51,8 @@ export interface EvaluationInput extends ModelContext {
   verifyMinutes: number;
   /** Known-good parts to hand, by class: minor units of the cheapest. */
   bin?: StepProblem['bin'];
+  /** Offers of parts for this machine. */
+  quotes?: StepProblem['quotes'];
   /** What the machine may turn out to be once it is read. */
   classes?: readonly PriceClass[];
   /** The system and the data on it stay. */
@@ -241,6 +246,11 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
       if (helped) seen.push('repaired');
       return;
     }
+    if (entry.kind === 'part') {
+      const done = fittedAs(catalogue, entry, input.chassis);
+      if (done) entries.push({ index, evidence: { kind: 'work', repair: done } });
+      return;
+    }
     const finding = findings.get(entry.id);
     if (entry.kind === 'unanswered' && acts.has(entry.id)) return void noAnswer.set(entry.id, entry.why);
     if (!finding || !appliesTo(finding, input.chassis)) return void ignored.push(entry.id);
@@ -290,6 +300,7 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
     ratePerHourMinor: input.ratePerHourMinor,
     verifyMinutes: input.verifyMinutes,
     bin: input.bin,
+    quotes: input.quotes,
     wholeLookTaken: since.taken.has(WHOLE_LOOK),
     usualLeft: usualLeft(engine),
     shut: shutBy(catalogue, taken, input.chassis, { facts, keeps: input.keeps ?? input.source === 'owner' }),
@@ -356,6 +367,26 @@ function disturbed(catalogue: Pick<Catalogue, 'disturbed'>, repair: Repair): Rec
   for (const item of BENCH_ITEMS) if (repair.bench?.[item]) add(catalogue.disturbed[item]);
   add(repair.disturbs);
   return all;
+}
+
+/** Hands on a part, as work: what went in does what such a repair does, what came out leaves it touched. */
+function fittedAs(
+  catalogue: Pick<Catalogue, 'fitting' | 'repairs' | 'disturbed'>,
+  part: Extract<RecordEntry, { kind: 'part' }>,
+  chassis: ModelContext['chassis'],
+): RepairDone | null {
+  const own = catalogue.fitting[part.class];
+  const like = own?.like
+    .map((id) => catalogue.repairs.find((repair) => repair.id === id))
+    .find((repair) => repair && appliesTo(repair, chassis));
+  if (!own || !like) return null;
+  const cures =
+    part.way === 'out' ? [] : Object.entries(like.cures).filter(([id]) => own.only?.includes(id) ?? true);
+  return {
+    id: `${part.way}:${part.class}`,
+    cures: Object.fromEntries(cures),
+    disturbs: disturbed(catalogue, like),
+  };
 }
 
 /**

@@ -30,6 +30,8 @@ export interface UnitWorth {
   harvestMinutes: number;
   /** Scrap value less fees; may be negative. */
   recycleMinor: number;
+  /** Packing it and sending it out once it is sold, minor units. */
+  outwardMinor?: number;
 }
 
 /** Something not read yet decides the price: one machine it may turn out to be. */
@@ -38,6 +40,12 @@ export interface PriceClass {
   /** Chances sum to 1 over the classes. */
   chance: number;
   soundMinor: number;
+}
+
+/** An offer of a part, minor units delivered, and the chance that it fits and is as said. */
+export interface Quoted {
+  minor: number;
+  fits: number;
 }
 
 /** Why a step may not be taken now, whatever it would be worth. */
@@ -73,6 +81,8 @@ export interface StepProblem {
    * are not offered.
    */
   bin?: Partial<Record<PartClass, number>>;
+  /** What a part of a class was offered at for this machine: it stands in place of the catalogue's price. */
+  quotes?: Partial<Record<PartClass, Quoted>>;
   /** Minutes of one look over the whole machine that tells whether anything is left wrong. */
   verifyMinutes: number;
   /** It has been looked over since the last repair that helped: it is not asked for twice. */

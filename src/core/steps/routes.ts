@@ -81,8 +81,8 @@ export class RouteValues {
     this.keep = 1 - worth.feeShare;
     this.net = worth.soundMinor * this.keep;
     this.cost = {
-      finish: worth.finishMinutes * perMinute,
-      asFound: worth.asFoundMinutes * perMinute,
+      finish: worth.finishMinutes * perMinute + (worth.outwardMinor ?? 0),
+      asFound: worth.asFoundMinutes * perMinute + (worth.outwardMinor ?? 0),
       harvest: worth.harvestMinutes * perMinute - Math.min(0, worth.recycleMinor),
       verify: verifyMinutes * perMinute,
     };

@@ -39,6 +39,7 @@ export interface CaseFile {
     | { finding: string; why: NoAnswer | 'look-again' }
     | { repair: string; helped: boolean }
     | { repair: string; ended: Ending }
+    | { part: PartClass; way: 'in' | 'out' }
   )[];
   bench: Partial<BenchState>;
   rates: { perHourMinor: number; feeShare: number };
@@ -57,6 +58,8 @@ export interface CaseFile {
   classes?: PriceClass[];
   /** Known-good parts to hand: minor units each is worth. */
   bin: Partial<Record<PartClass, number>>;
+  /** Offers of parts for it: minor units delivered, and the chance that one fits and is as said. */
+  quotes?: Partial<Record<PartClass, { minor: number; fits: number }>>;
   /** The owner's numbers over the catalogue's, as House rules export them. */
   overrides?: CatalogueOverrides;
   /** Two steps to weigh against each other. */
@@ -92,6 +95,12 @@ export const caseShape = Joi.object({
           .valid(...ENDINGS)
           .required(),
       }),
+      Joi.object({
+        part: Joi.string()
+          .valid(...PART_CLASSES)
+          .required(),
+        way: Joi.string().valid('in', 'out').default('in'),
+      }),
     ),
   bench: Joi.object(Object.fromEntries(BENCH_ITEMS.map((item) => [item, Joi.boolean()]))).default({}),
   rates: Joi.object({
@@ -125,6 +134,13 @@ export const caseShape = Joi.object({
   bin: Joi.object()
     .pattern(Joi.string().valid(...PART_CLASSES), Joi.number().integer().min(0))
     .default({}),
+  quotes: Joi.object().pattern(
+    Joi.string().valid(...PART_CLASSES),
+    Joi.object({
+      minor: Joi.number().integer().min(0).required(),
+      fits: Joi.number().min(0).max(1).default(1),
+    }),
+  ),
   overrides: overridesShape,
   compare: Joi.array().items(Joi.string().max(100)).length(2),
 });
@@ -207,6 +223,10 @@ export function readCase(value: unknown): CaseFile & { record: RecordEntry[] } {
   }
   for (const [i, entry] of file.findings.entries()) {
     const where = `findings.${i}`;
+    if ('part' in entry) {
+      record.push({ kind: 'part', class: entry.part, way: entry.way });
+      continue;
+    }
     if ('repair' in entry) {
       const repair =
         repairById(entry.repair) ??
@@ -264,11 +284,13 @@ export function diagnose(value: unknown) {
     ratePerHourMinor: file.rates.perHourMinor,
     verifyMinutes: minutes.verify,
     bin: file.bin,
+    quotes: file.quotes,
   });
   const { posterior } = problem;
   const named = (index: number) => {
     const entry = file.record[index];
     if (entry.kind === 'unanswered') return { finding: entry.id, why: entry.why };
+    if (entry.kind === 'part') return { part: entry.class, way: entry.way };
     return entry.kind === 'finding'
       ? { finding: entry.id, outcome: findingById(entry.id)!.outcomes[entry.outcome].label }
       : { repair: entry.id, ended: entry.ended };

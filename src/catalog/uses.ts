@@ -1,0 +1,135 @@
+import type { Comfort, SystemRow, UseRule } from '@/core/uses/uses';
+
+/**
+ * What buyers want a machine for. Graphics: 1 office, 2 films of 1080 lines, 3 light games. Memory 4 light, 8
+ * ordinary, 16 comfortable: common practice; the rest shop estimate.
+ */
+export const useRules: UseRule[] = [
+  {
+    id: 'browsing',
+    name: 'browsing and mail',
+    needs: [
+      { what: 'level', least: 1 },
+      { what: 'memoryGb', least: 4 },
+      { what: 'solid', least: 1 },
+    ],
+  },
+  {
+    id: 'school',
+    name: 'school work',
+    needs: [
+      { what: 'level', least: 2 },
+      { what: 'memoryGb', least: 4 },
+      { what: 'solid', least: 1 },
+      { what: 'battery', least: 0.6 },
+    ],
+  },
+  {
+    id: 'office',
+    name: 'office',
+    needs: [
+      { what: 'level', least: 2 },
+      { what: 'threads', least: 4 },
+      { what: 'memoryGb', least: 8 },
+      { what: 'solid', least: 1 },
+    ],
+  },
+  {
+    id: 'films',
+    name: 'films of 1080 lines',
+    needs: [
+      { what: 'graphics', least: 2 },
+      { what: 'memoryGb', least: 4 },
+    ],
+  },
+  {
+    id: 'games',
+    name: 'light older games',
+    needs: [
+      { what: 'graphics', least: 3 },
+      { what: 'threads', least: 4 },
+      { what: 'memoryGb', least: 8 },
+    ],
+  },
+  {
+    id: 'server',
+    name: 'small server',
+    needs: [
+      { what: 'level', least: 1 },
+      { what: 'memoryGb', least: 4 },
+      { what: 'driveGb', least: 200 },
+    ],
+  },
+  { id: 'tinkering', name: 'tinkering', needs: [] },
+];
+
+/** What is comfortable, and what drives usually read a second. Common practice. */
+export const comfort: Comfort = {
+  memoryGb: 8,
+  level: 3,
+  batteryHealth: 0.8,
+  driveMbs: 500,
+  usualMbs: { disk: 120, solid: 500 },
+};
+
+/**
+ * Kinds of system and what they want; no product is named, and the rows are the shop's to change. Shop estimate,
+ * to be checked against the makers' own pages; the first row's date is from memory.
+ */
+export const systemRows: SystemRow[] = [
+  {
+    id: 'commercial-before',
+    name: 'the commercial system before this one',
+    licence: 'commercial',
+    level: 1,
+    memoryGb: 2,
+    driveGb: 32,
+    firmware: 'legacy',
+    chip: 0,
+    until: '2025-10',
+  },
+  {
+    id: 'commercial-now',
+    name: 'the current commercial system',
+    licence: 'commercial',
+    level: 2,
+    memoryGb: 4,
+    driveGb: 64,
+    firmware: 'secure',
+    chip: 2,
+    until: '',
+  },
+  {
+    id: 'free-full',
+    name: 'a full free system',
+    licence: 'free',
+    level: 2,
+    memoryGb: 4,
+    driveGb: 25,
+    firmware: 'legacy',
+    chip: 0,
+    until: '2029-04',
+  },
+  {
+    id: 'free-light',
+    name: 'a light free system',
+    licence: 'free',
+    level: 1,
+    memoryGb: 1,
+    driveGb: 10,
+    firmware: 'legacy',
+    chip: 0,
+    until: '2029-04',
+  },
+  {
+    id: 'free-old',
+    name: 'a light free system for processors without 64 bits',
+    licence: 'free',
+    level: 0,
+    memoryGb: 0.5,
+    driveGb: 8,
+    firmware: 'legacy',
+    chip: 0,
+    until: '2028-06',
+  },
+];

@@ -1,0 +1,288 @@
+import type { PartClass } from '../catalogue';
+import type { Machine, TypedPart } from './attributes';
+import type { FitReason, FitRules } from './fits';
+import { fits } from './fits';
+
+/** Most changes of one set. */
+export const MOST_CHANGES = 3;
+
+/** What decides about the price of a machine and changes with its parts. */
+export interface UpgradeState {
+  /** Sizes of the modules in it; empty with a total: modules nobody has told apart. */
+  modules: readonly { id: string; gb: number; worthMinor: number }[];
+  memoryGb: number | null;
+  driveKind: 'none' | 'disk' | 'solid' | null;
+  driveGb: number | null;
+  /** Worth of the drive that would come out, minor units. */
+  driveWorthMinor: number;
+  batteryHealth: number | null;
+  batteryWorthMinor: number;
+  level: number | null;
+  processorWorthMinor: number;
+  threads: number | null;
+  /** What its graphics is good for, place in GRAPHICS_CLASSES. */
+  graphics: number | null;
+}
+
+/** A part that could go in. */
+export interface Candidate {
+  id: string;
+  from: 'bin' | 'quote';
+  part: TypedPart & {
+    gb?: number;
+    kind?: string;
+    health?: number;
+    level?: number;
+    /** Of a card: what it is good for. */
+    graphics?: number;
+  };
+  /** What it costs the shop to use it: what a bin part would fetch, what a quote asks delivered. */
+  costMinor: number;
+}
+
+export interface UpgradeProblem {
+  machine: Machine;
+  state: UpgradeState;
+  candidates: readonly Candidate[];
+  rules: FitRules;
+  /** Price of the machine sound, by what it is then, minor units net of selling. */
+  priceOf: (state: UpgradeState) => number;
+  perMinute: number;
+  /** Attended minutes of putting one in, by class; opening the machine once. */
+  minutes: Partial<Record<PartClass, number>>;
+  openMinutes: number;
+  /** What a machine must have for a card of each graphics class to be of any use. */
+  cardNeeds: Readonly<Record<number, { threads: number; level: number }>>;
+}
+
+export interface UpgradeSet {
+  /** Candidates that go in, and modules that come out. */
+  put: string[];
+  out: string[];
+  partsMinor: number;
+  minutes: number;
+  beforeMinor: number;
+  afterMinor: number;
+  /** After - before - parts - minutes. */
+  netMinor: number;
+  /** Most the parts of this set may cost together for it to pay. */
+  mostMinor: number;
+  care: string[];
+  /** Two like modules: two channels. */
+  channels: boolean;
+  after: UpgradeState;
+}
+
+export interface Upgrades {
+  /** Best first; every one brings something. */
+  sets: UpgradeSet[];
+  /** Parts that cannot go in, and why; parts that could and do not pay alone. */
+  refused: { id: string; why: string[] }[];
+  unpaid: { id: string; netMinor: number; mostMinor: number }[];
+  /** How many feasible sets were weighed. */
+  weighed: number;
+}
+
+/** A candidate that may go in, and what is to be watched. */
+interface Open {
+  candidate: Candidate;
+  care: string[];
+}
+
+const words = (reasons: readonly FitReason[]) => reasons.map((reason) => reason.words);
+const sum = (all: readonly number[]) => all.reduce((total, each) => total + each, 0);
+
+/** Why a card would be of no use, whatever the slot. */
+function idleCard({ part }: Candidate, { state, cardNeeds }: UpgradeProblem): string[] {
+  if (part.class !== 'card' || part.graphics === undefined) return [];
+  const needs = cardNeeds[part.graphics];
+  if (!needs) return [];
+  const reasons: string[] = [];
+  if (state.threads !== null && state.threads < needs.threads)
+    reasons.push(`the processor cannot use it: ${state.threads} threads, it wants ${needs.threads}`);
+  if (state.level !== null && state.level < needs.level)
+    reasons.push(`the processor cannot use it: level ${state.level}, it wants ${needs.level}`);
+  return reasons;
+}
+
+/** May this part go in at all, as far as its place goes? Slots and sums of memory are looked at set by set. */
+function opened(candidate: Candidate, problem: UpgradeProblem): Open | { why: string[] } {
+  const { machine, rules } = problem;
+  const alone =
+    candidate.part.class === 'memory' && machine.memory
+      ? { ...machine, memory: { ...machine.memory, fitted: [], slots: undefined, boardGb: undefined } }
+      : machine;
+  const { answer, reasons } = fits(candidate.part, alone, rules);
+  const idle = idleCard(candidate, problem);
+  if (answer === 'no') return { why: words(reasons.filter(({ weighs }) => weighs === 'no')) };
+  if (idle.length) return { why: idle };
+  const { slotGb, provenSlotGb } = machine.memory ?? {};
+  if (
+    candidate.part.class === 'memory' &&
+    slotGb !== undefined &&
+    (candidate.part.gb ?? 0) > Math.max(slotGb, provenSlotGb ?? 0)
+  )
+    return { why: words(reasons) };
+  return { candidate, care: words(reasons) };
+}
+
+/** All sets of at most `most` of a list, the empty one first. */
+function* choices<T>(list: readonly T[], most: number, from = 0): Generator<T[]> {
+  yield [];
+  if (most === 0) return;
+  for (let i = from; i < list.length; i++)
+    for (const rest of choices(list, most - 1, i + 1)) yield [list[i], ...rest];
+}
+
+/** What decides about what a part does to the machine; of parts that do the same the cheaper are enough. */
+function effectOf({ candidate, care }: Open): string {
+  const { part } = candidate;
+  const size = [part.gb, part.kind, part.health, part.level, part.graphics].map((each) => each ?? '').join();
+  return `${part.class}|${size}|${part.class === 'memory' && part.kind}|${care.length > 0}`;
+}
+
+/** Of parts with the same effect only so many of the cheapest can be in a best set. */
+function cheapest(list: readonly Open[], most: number): Open[] {
+  const groups = new Map<string, Open[]>();
+  for (const open of list) {
+    const key = effectOf(open);
+    groups.set(key, [...(groups.get(key) ?? []), open]);
+  }
+  return [...groups.values()].flatMap((group) =>
+    [...group].sort((a, b) => a.candidate.costMinor - b.candidate.costMinor).slice(0, most),
+  );
+}
+
+/** What the machine's memory would be, or why this is no set. */
+function memoryAfter(
+  { machine, state }: UpgradeProblem,
+  put: readonly Open[],
+  out: readonly { id: string; gb: number }[],
+): { gb: number | null; sizes: number[] } | null {
+  if (put.length === 0 && out.length === 0)
+    return { gb: state.memoryGb, sizes: state.modules.map(({ gb }) => gb) };
+  const stay = state.modules.filter(({ id }) => !out.some((each) => each.id === id));
+  const { slots, boardGb, slotGb, provenSlotGb } = machine.memory ?? {};
+  // where nobody counted the slots, what is in it is all that surely goes in
+  const room = slots ?? Math.max(state.modules.length, 1);
+  if (stay.length + put.length > room || stay.length + put.length === 0) return null;
+  // modules of different generations never work together
+  const kinds = new Set(put.flatMap(({ candidate }) => candidate.part.kind ?? []));
+  if (kinds.size > 1) return null;
+  if (put.some(({ candidate }) => candidate.part.gb === undefined)) return null;
+  const inside = state.modules.length ? sum(stay.map(({ gb }) => gb)) : (state.memoryGb ?? 0);
+  const gb = inside + sum(put.map(({ candidate }) => candidate.part.gb!));
+  const proven = provenSlotGb !== undefined && slotGb !== undefined && provenSlotGb > slotGb;
+  if (boardGb !== undefined && gb > boardGb && !(proven && slots && gb <= provenSlotGb * slots)) return null;
+  return { gb, sizes: [...stay.map((each) => each.gb), ...put.map(({ candidate }) => candidate.part.gb!)] };
+}
+
+/**
+ * What is worth putting into a machine: every set of at most three changes (parts in, modules out) that fits,
+ * weighed by price after - before - parts - minutes. Exact: parts that do the same are only left out where a
+ * cheaper one is in.
+ */
+export function upgradesOf(problem: UpgradeProblem): Upgrades {
+  const { state, priceOf, perMinute, minutes, openMinutes } = problem;
+  const refused: Upgrades['refused'] = [];
+  const open: Open[] = [];
+  for (const candidate of problem.candidates) {
+    const own = opened(candidate, problem);
+    if ('why' in own) refused.push({ id: candidate.id, why: own.why });
+    else open.push(own);
+  }
+  const of = (partClass: PartClass) => open.filter(({ candidate }) => candidate.part.class === partClass);
+  const single = (partClass: PartClass): (Open | null)[] => [null, ...cheapest(of(partClass), 1)];
+  const beforeMinor = priceOf(state);
+  const sets: UpgradeSet[] = [];
+  /** What one part alone brings before its own cost, by what it does. */
+  const alone = new Map<string, number>();
+  let weighed = 0;
+  const prices = new Map<string, number>();
+  const priced = (after: UpgradeState): number => {
+    const key = `${after.memoryGb}|${after.driveKind}|${after.driveGb}|${after.batteryHealth}|${after.level}|${after.graphics}`;
+    const found = prices.get(key);
+    if (found !== undefined) return found;
+    const made = priceOf(after);
+    prices.set(key, made);
+    return made;
+  };
+  const memorySets: {
+    put: Open[];
+    out: UpgradeState['modules'][number][];
+    gb: number | null;
+    sizes: number[];
+  }[] = [];
+  for (const out of choices(state.modules, MOST_CHANGES))
+    for (const put of choices(cheapest(of('memory'), MOST_CHANGES), MOST_CHANGES - out.length)) {
+      const memory = memoryAfter(problem, put, out);
+      if (memory) memorySets.push({ put, out, ...memory });
+    }
+  const rest = [single('drive'), single('battery'), single('processor'), single('card')] as const;
+  for (const drive of rest[0])
+    for (const battery of rest[1])
+      for (const processor of rest[2])
+        for (const card of rest[3]) {
+          const others = [drive, battery, processor, card].filter((each) => each !== null);
+          if (others.length > MOST_CHANGES) continue;
+          for (const memory of memorySets) {
+            const changes = others.length + memory.put.length + memory.out.length;
+            if (changes === 0 || changes > MOST_CHANGES) continue;
+            // a processor that is put in decides what a card can do
+            const level = processor?.candidate.part.level ?? (processor ? null : state.level);
+            const after: UpgradeState = {
+              ...state,
+              memoryGb: memory.gb,
+              level,
+              ...(drive && {
+                driveKind: (drive.candidate.part.kind as 'disk' | 'solid' | undefined) ?? null,
+                driveGb: drive.candidate.part.gb ?? null,
+              }),
+              ...(battery && { batteryHealth: battery.candidate.part.health ?? null }),
+              ...(card && { graphics: card.candidate.part.graphics ?? null }),
+            };
+            weighed++;
+            const put = [...memory.put, ...others];
+            const back =
+              sum(memory.out.map(({ worthMinor }) => worthMinor)) +
+              (drive ? state.driveWorthMinor : 0) +
+              (battery ? state.batteryWorthMinor : 0) +
+              (processor ? state.processorWorthMinor : 0);
+            const cost = sum(put.map(({ candidate }) => candidate.costMinor));
+            const hands =
+              openMinutes +
+              sum(put.map(({ candidate }) => minutes[candidate.part.class] ?? 0)) +
+              memory.out.length * ((minutes.memory ?? 0) / 2);
+            const gain = priced(after) - beforeMinor + back - hands * perMinute;
+            if (changes === 1 && put.length === 1) alone.set(effectOf(put[0]), gain);
+            if (!(gain - cost > 0)) continue;
+            sets.push({
+              put: put.map(({ candidate }) => candidate.id),
+              out: memory.out.map(({ id }) => id),
+              partsMinor: cost - back,
+              minutes: hands,
+              beforeMinor,
+              afterMinor: priced(after),
+              netMinor: gain - cost,
+              mostMinor: gain,
+              care: [...new Set(put.flatMap(({ care }) => care))],
+              channels:
+                memory.put.length > 0 && memory.sizes.length === 2 && memory.sizes[0] === memory.sizes[1],
+              after,
+            });
+          }
+        }
+  sets.sort((a, b) => b.netMinor - a.netMinor || a.put.length + a.out.length - b.put.length - b.out.length);
+  return {
+    sets,
+    refused,
+    unpaid: open.flatMap((own) => {
+      const { id, costMinor } = own.candidate;
+      const mostMinor = alone.get(effectOf(own));
+      return mostMinor === undefined || mostMinor > costMinor
+        ? []
+        : [{ id, netMinor: mostMinor - costMinor, mostMinor }];
+    }),
+    weighed,
+  };
+}
