@@ -26,6 +26,17 @@ export const components = pgTable(
     serial: text('serial').notNull().default(''),
     attributes: jsonb('attributes').$type<Record<string, string | number>>().notNull().default({}),
     costMinor: money('cost_minor').notNull().default(0),
+    /** What it would fetch, as somebody put it; 0: nobody has. */
+    worthMinor: money('worth_minor').notNull().default(0),
+    /** How and from whom it came when it was bought. */
+    condition: text('condition').$type<'new' | 'used' | ''>().notNull().default(''),
+    supplier: text('supplier').notNull().default(''),
+    /** It came loose in its lot: its cost is a share of the lot's. */
+    sharesLot: boolean('shares_lot').notNull().default(false),
+    /** For tests at the bench alone: it never leaves with a machine, and is never sold. */
+    benchOnly: boolean('bench_only').notNull().default(false),
+    /** Ordered for this unit: no other gets it. */
+    keptFor: uuid('kept_for').references(() => units.id, { onDelete: 'set null' }),
     fromLotId: uuid('from_lot_id').references(() => lots.id, { onDelete: 'set null' }),
     place: text('place').notNull(),
     unitId: uuid('unit_id').references(() => units.id, { onDelete: 'restrict' }),
@@ -65,6 +76,12 @@ export const movements = pgTable(
     by: text('by').notNull(),
     byName: text('by_name').notNull(),
     reason: text('reason').notNull().default(''),
+    /** What it counted for when it moved: charged to the unit it went into, credited to the one it came out of. */
+    valueMinor: money('value_minor'),
+    /** The movement this one takes back: neither happened. */
+    takesBack: integer('takes_back'),
+    /** It belongs to a repair, whose verdict tells the rest. */
+    byRepair: boolean('by_repair').notNull().default(false),
     at: moment('at'),
   },
   (t) => [
@@ -84,3 +101,84 @@ export const movements = pgTable(
     }),
   ],
 );
+
+/** How far a part that is wanted has come. */
+export const WANT_STATES = [
+  'wanted',
+  'quoted',
+  'ordered',
+  'arrived',
+  'accepted',
+  'fitted',
+  'sent back',
+  'dropped',
+] as const;
+export type WantState = (typeof WANT_STATES)[number];
+
+/** Parts wanted for a unit: what was offered, ordered, came and was looked at. */
+export const wants = pgTable(
+  'wants',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    unitId: uuid('unit_id')
+      .notNull()
+      .references(() => units.id, { onDelete: 'cascade' }),
+    class: text('class').notNull(),
+    name: text('name').notNull(),
+    attributes: jsonb('attributes').$type<Record<string, string | number>>().notNull().default({}),
+    state: text('state').$type<WantState>().notNull().default('wanted'),
+    /** Delivered, of one part; null: nobody has asked. */
+    priceMinor: money('price_minor'),
+    days: integer('days'),
+    condition: text('condition').$type<'new' | 'used' | ''>().notNull().default(''),
+    source: text('source').notNull().default(''),
+    orderedAt: at('ordered_at'),
+    dueOn: text('due_on'),
+    /** Where the unit stood before it waited for it. */
+    stageBefore: text('stage_before'),
+    componentId: uuid('component_id').references(() => components.id, { onDelete: 'set null' }),
+    /** What was seen when it came: as said or not. */
+    fits: boolean('fits'),
+    note: text('note').notNull().default(''),
+    byName: text('by_name').notNull(),
+    at: at('at').notNull().defaultNow(),
+  },
+  (t) => [
+    index('wants_unit').on(t.unitId),
+    index('wants_open')
+      .on(t.state)
+      .where(sql`state in ('wanted', 'quoted', 'ordered', 'arrived', 'accepted')`),
+    check(
+      'wants_state_known',
+      sql`${t.state} in ('wanted', 'quoted', 'ordered', 'arrived', 'accepted', 'fitted', 'sent back', 'dropped')`,
+    ),
+    check('wants_priced', sql`${t.state} not in ('quoted', 'ordered') or ${t.priceMinor} is not null`),
+  ],
+);
+
+/** A loose part that was sold: the books never change afterwards. */
+export const partSales = pgTable('part_sales', {
+  componentId: uuid('component_id')
+    .primaryKey()
+    .references(() => components.id, { onDelete: 'restrict' }),
+  priceMinor: money('price_minor').notNull(),
+  feesMinor: money('fees_minor').notNull().default(0),
+  outwardMinor: money('outward_minor').notNull().default(0),
+  soldOn: text('sold_on').notNull(),
+  channel: text('channel').notNull().default(''),
+  /** What it stood at, and where it came from. */
+  costMinor: money('cost_minor').notNull(),
+  donorId: uuid('donor_id').references(() => units.id, { onDelete: 'restrict' }),
+  lotId: uuid('lot_id').references(() => lots.id, { onDelete: 'restrict' }),
+  byName: text('by_name').notNull(),
+  at: at('at').notNull().defaultNow(),
+});
+
+/** What machines of a model take, as somebody told it of one of them. */
+export const modelSheets = pgTable('model_sheets', {
+  /** Maker and model, lower case, with a bar between. */
+  model: text('model').primaryKey(),
+  takes: jsonb('takes').$type<Record<string, string | number>>().notNull(),
+  byName: text('by_name').notNull(),
+  at: at('at').notNull().defaultNow(),
+});

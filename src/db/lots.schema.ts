@@ -45,6 +45,10 @@ export const lots = pgTable(
 export const GONE_AS = ['harvested', 'recycled', 'returned', 'given away', 'lost'] as const;
 export type GoneAs = (typeof GONE_AS)[number];
 
+/** As what a machine is offered: proved and graded, with its faults told, untested, for its parts. */
+export const LISTED_AS = ['graded', 'told', 'as found', 'for parts'] as const;
+export type ListedAs = (typeof LISTED_AS)[number];
+
 export const STAGES = [
   'dock',
   'look',
@@ -57,6 +61,7 @@ export const STAGES = [
   'quarantine',
   'sold',
   'gone',
+  'waiting',
 ] as const;
 export type Stage = (typeof STAGES)[number];
 
@@ -111,6 +116,13 @@ export const units = pgTable(
     ending: text('ending').$type<StopRoute>(),
     /** What became of it when it went without a sale. */
     goneAs: text('gone_as').$type<GoneAs>(),
+    /** Money that came in when it went so, and what it weighed. */
+    goneMinor: money('gone_minor').notNull().default(0),
+    goneGrams: integer('gone_grams'),
+    /** Put together here out of others: what it cost is what its parts stood at. */
+    built: boolean('built').notNull().default(false),
+    /** As what it is for sale. */
+    listedAs: text('listed_as').$type<ListedAs>().notNull().default('graded'),
     listed: boolean('listed').notNull().default(false),
     askMinor: money('ask_minor'),
     createdAt: at('created_at').notNull().defaultNow(),
@@ -122,7 +134,7 @@ export const units = pgTable(
     index('units_lot').on(t.lotId, t.tag),
     check(
       'units_stage_known',
-      sql`${t.stage} in ('dock','look','find','decide','hands','system','prove','shelf','quarantine','sold','gone')`,
+      sql`${t.stage} in ('dock','look','find','decide','hands','system','prove','shelf','quarantine','sold','gone','waiting')`,
     ),
     check('units_chassis_known', sql`${t.chassis} in ('desktop','small','aio','laptop')`),
   ],

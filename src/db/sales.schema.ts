@@ -9,6 +9,9 @@ export const sales = pgTable('sales', {
     .references(() => units.id, { onDelete: 'restrict' }),
   priceMinor: money('price_minor').notNull(),
   feesMinor: money('fees_minor').notNull().default(0),
+  /** Packing and sending it. */
+  outwardMinor: money('outward_minor').notNull().default(0),
+  listedAs: text('listed_as').notNull().default('graded'),
   soldOn: text('sold_on').notNull(),
   /** The machine and the reckoning as they were at the sale; the books never change afterwards. */
   ratePerHourMinor: money('rate_per_hour_minor').notNull(),

@@ -46,3 +46,38 @@ export const addUnitInput = Joi.object({
   serial: shortText('serial', 60).allow('').default(''),
   condition: shortText('claim', 400).allow('').default(''),
 });
+
+const one = {
+  chassis: Joi.string()
+    .valid(...CHASSIS)
+    .required()
+    .label('kind'),
+  source: Joi.string()
+    .valid(...LOT_SOURCES)
+    .required()
+    .label('source'),
+  words: shortText('what the listing says', 400).allow('').default(''),
+  postageMinor: minor('postage').default(0),
+  plateVolts: Joi.number().min(0).max(60).label('volts of its plate'),
+  plateAmps: Joi.number().min(0).max(20).label('amperes of its plate'),
+};
+
+/** One machine that was bought. */
+export const buyOneInput = Joi.object({
+  ...one,
+  maker: shortText('maker', 60).allow('').default(''),
+  model: shortText('model', 80).required(),
+  serial: shortText('serial', 60).allow('').default(''),
+  paidMinor: minor('paid').required(),
+  from: shortText('from whom', 80).allow('').default(''),
+  boughtOn: isoDate('bought on').required(),
+});
+
+/** One machine that is offered: what is it worth to the shop? */
+export const offeredInput = Joi.object({
+  ...one,
+  level: Joi.number().integer().min(0).max(4).label('level'),
+  memoryGb: Joi.number().min(0).max(1024).label('memory'),
+  driveKind: Joi.string().valid('none', 'disk', 'solid').label('drive'),
+  driveGb: Joi.number().min(0).max(100_000).label('drive size'),
+});

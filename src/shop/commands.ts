@@ -1,7 +1,7 @@
 import type { Command } from './command';
 import * as codes from './codes/commands';
-import * as components from './components/commands';
-import * as reservation from './components/reservation';
+import * as parts from './parts/commands';
+import * as reservation from './parts/reservation';
 import * as erasure from './erasure/commands';
 import * as jobs from './jobs/commands';
 import * as lots from './lots/commands';
@@ -15,7 +15,14 @@ import * as rules from './rules/commands';
 import * as house from './house/commands';
 import * as sales from './sales/commands';
 import * as corrections from './sales/corrections';
+import * as build from './parts/build';
+import * as places from './parts/places';
+import * as takes from './parts/takes';
+import * as wants from './parts/wants';
+import * as one from './lots/one';
 import * as units from './units/commands';
+import * as ending from './units/ending';
+import * as system from './units/system';
 import * as work from './work/commands';
 
 const all = [
@@ -24,6 +31,7 @@ const all = [
   imports.startImport,
   lots.addUnit,
   lots.correctLot,
+  one.buyOne,
   units.observe,
   units.repairVerdict,
   units.noAnswer,
@@ -32,8 +40,9 @@ const all = [
   units.voidObservation,
   units.setBench,
   units.setStage,
-  units.decide,
-  units.endUnit,
+  ending.decide,
+  ending.endUnit,
+  system.recordSystem,
   units.typeSpec,
   work.startWork,
   work.pauseWork,
@@ -49,10 +58,26 @@ const all = [
   memory.lendToMemoryBoard,
   memory.recordMemoryBoard,
   memory.dropMemoryBoard,
-  components.receivePart,
-  components.recordPart,
-  components.fitPart,
-  components.takePart,
+  parts.receivePart,
+  parts.recordPart,
+  parts.fitPart,
+  parts.takePart,
+  parts.changeParts,
+  parts.takeBackParts,
+  parts.describePart,
+  parts.receiveLoose,
+  parts.sellPart,
+  parts.unsellPart,
+  places.markPlaces,
+  places.harvestParts,
+  takes.noteTakes,
+  build.buildUnit,
+  wants.wantPart,
+  wants.quotePart,
+  wants.orderPart,
+  wants.partArrived,
+  wants.lookedAtPart,
+  wants.dropWant,
   erasure.recordErasure,
   proof.recordTest,
   proof.markDefect,

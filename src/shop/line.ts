@@ -6,7 +6,7 @@ import { ShopError } from './errors';
 
 export const STAGE_NAMES: Record<Stage, string> = NAMES;
 
-/** The line: stages of the work in order. Quarantine, sold and gone lie beside it. */
+/** The line: stages of the work in order. Waiting, quarantine, sold and gone lie beside it. */
 export const LINE: readonly Stage[] = STAGES.slice(0, 8);
 
 /** A step carries the unit forward along the line, never back: going back is a person's decision. */

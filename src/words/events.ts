@@ -1,4 +1,6 @@
 import type { EventKind } from '@/core/record/events';
+import { bayKinds } from '@/catalog/bays';
+import { machineField } from '@/core/parts/fields';
 import { minorText } from '@/core/money/minor';
 import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import { readValue } from '@/core/record/values';
@@ -42,6 +44,23 @@ export const EVENT_TITLES: Record<EventKind, string> = {
   'part lent': 'Part lent',
   'part back': 'Part back',
   'part judged': 'Part judged',
+  'parts moved': 'Parts changed',
+  'parts moved back': 'Parts back',
+  'part sold': 'Part sold',
+  'part returned': 'Part sale undone',
+  'part described': 'Part described',
+  'loose parts': 'Loose parts',
+  place: 'Donor sheet',
+  takes: 'What it takes',
+  wanted: 'Part wanted',
+  quoted: 'Offer',
+  ordered: 'Ordered',
+  'part arrived': 'Part arrived',
+  'looked at': 'Part looked at',
+  'not wanted': 'Not wanted',
+  'system recorded': 'System',
+  built: 'Built',
+  'bought one': 'Bought',
   'drive erased': 'Erased',
   'drive returned': 'Returned',
   'drive destroyed': 'Destroyed',
@@ -148,6 +167,20 @@ function endedWords(p: Payload): string {
   return words ? lower(words).replace(/^it /, '') : p.helped ? 'helped' : 'no change';
 }
 
+/** "in: P-0003 4 GB module; out: P-0001 2 GB module to the bin". */
+function exchanged(p: Payload): string {
+  const parts = Array.isArray(p.parts) ? (p.parts as Payload[]) : [];
+  const named = (part: Payload) => `${text(part, 'code')} ${text(part, 'name')}`;
+  const into = parts.filter((part) => text(part, 'to').startsWith('unit:')).map(named);
+  const out = parts
+    .filter((part) => !text(part, 'to').startsWith('unit:'))
+    .map((part) => `${named(part)} ${PLACES[text(part, 'to')] ?? ''}`.trim());
+  return [into.length ? `in: ${into.join(', ')}` : '', out.length ? `out: ${out.join(', ')}` : '']
+    .filter(Boolean)
+    .join('; ');
+}
+const withParts = (p: Payload) => (Array.isArray(p.parts) && p.parts.length ? `; ${exchanged(p)}` : '');
+
 type Describe = (payload: Payload, names: Names) => string;
 
 /**
@@ -156,7 +189,8 @@ type Describe = (payload: Payload, names: Names) => string;
 const SAYS: Partial<Record<EventKind, Describe>> = {
   finding: answered,
   quarantined: answered,
-  repair: (p, names) => `${names.repair(text(p, 'repair')) ?? text(p, 'repair')}: ${endedWords(p)}`,
+  repair: (p, names) =>
+    `${names.repair(text(p, 'repair')) ?? text(p, 'repair')}: ${endedWords(p)}${withParts(p)}`,
   'no answer': (p, names) =>
     `${names.finding(text(p, 'finding'))?.ask ?? text(p, 'finding')} ${NO_ANSWER_WORDS[text(p, 'why') as keyof typeof NO_ANSWER_WORDS] ?? ''}`,
   'answer noted': (p, names) =>
@@ -187,9 +221,9 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
   'work resumed': (p) => text(p, 'title') + aside(p),
   'handed over': (p) => `${text(p, 'title')}, to ${text(p, 'toName')}`,
   'work logged': (p) =>
-    `${text(p, 'title')}, ${text(p, 'minutes')} min of hands${p.ended ? `: ${endedWords(p)}` : ''}${p.note ? `; ${text(p, 'note')}` : ''}`,
+    `${text(p, 'title')}, ${text(p, 'minutes')} min of hands${p.ended ? `: ${endedWords(p)}` : ''}${p.note ? `; ${text(p, 'note')}` : ''}${withParts(p)}`,
   'work finished': (p) =>
-    `${text(p, 'title')}${p.ended || typeof p.helped === 'boolean' ? `: ${endedWords(p)}` : ''}${p.note ? `; ${text(p, 'note')}` : ''}${p.erased ? `; ${driveNamed(p.erased as Payload)} erased: ${text(p.erased as Payload, 'method')}` : ''}`,
+    `${text(p, 'title')}${p.ended || typeof p.helped === 'boolean' ? `: ${endedWords(p)}` : ''}${p.note ? `; ${text(p, 'note')}` : ''}${p.erased ? `; ${driveNamed(p.erased as Payload)} erased: ${text(p.erased as Payload, 'method')}` : ''}${withParts(p)}`,
   'left running': (p) =>
     `${text(p, 'title')}, ${text(p, 'minutes')} min${p.station ? `, ${text(p, 'station')}` : ''}`,
   'memory start': (p) => {
@@ -205,6 +239,35 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
   },
   'memory board dropped': (p) => `after ${many(Number(p.starts), 'start', 'starts')}, nothing recorded`,
   'part taken': (p) => `${text(p, 'code')} ${text(p, 'name')} ${PLACES[text(p, 'to')] ?? ''}`.trim(),
+  'parts moved': (p) => `${exchanged(p)}${p.note ? `; ${text(p, 'note')}` : ''}`,
+  'parts moved back': exchanged,
+  'part sold': (p, names) =>
+    `${text(p, 'code')} ${text(p, 'name')} for ${amount(p.priceMinor, names)}${p.channel ? `, ${text(p, 'channel')}` : ''}`,
+  'part returned': (p, names) =>
+    `${text(p, 'code')} ${text(p, 'name')}, ${amount(p.priceMinor, names)}; ${text(p, 'why')}`,
+  'loose parts': (p) =>
+    (Array.isArray(p.parts) ? (p.parts as Payload[]) : []).map((part) => text(part, 'name')).join(', '),
+  place: (p) =>
+    (Array.isArray(p.places) ? (p.places as Payload[]) : [])
+      .map((each) => `${text(each, 'place').replaceAll('-', ' ')}: ${text(each, 'state')}`)
+      .join(', '),
+  takes: (p) =>
+    `${Object.entries((p.facts ?? {}) as Payload)
+      .map(([key, value]) => `${machineField(key, bayKinds)?.name ?? key}: ${value ?? 'not known'}`)
+      .join(', ')}${p.model ? `; every ${text(p, 'model')}` : ''}`,
+  quoted: (p, names) =>
+    `${text(p, 'name')}, ${text(p, 'condition')}, ${amount(p.priceMinor, names)} delivered${p.days === null ? '' : `, ${text(p, 'days')} days`}${p.source ? `; ${text(p, 'source')}` : ''}`,
+  ordered: (p, names) =>
+    `${text(p, 'name')}, ${amount(p.priceMinor, names)}${p.dueOn ? `, due ${text(p, 'dueOn')}` : ''}`,
+  'part arrived': (p) => `${text(p, 'code')} ${text(p, 'name')}`,
+  'looked at': (p) =>
+    `${text(p, 'name')}: ${p.good ? 'as said' : 'not as said, sent back'}${p.note ? `; ${text(p, 'note')}` : ''}`,
+  'system recorded': (p) =>
+    `${text(p, 'system')}; licence: ${text(p, 'licence')}; activated: ${text(p, 'activated')}; devices: ${text(p, 'devices')}`,
+  built: (p) =>
+    `${text(p, 'tag')}${Array.isArray(p.from) && p.from.length ? ` out of ${(p.from as string[]).join(', ')}` : ''}: ${exchanged(p)}`,
+  'bought one': (p, names) =>
+    `${text(p, 'tag')}, ${amount(p.paidMinor, names)}${p.postageMinor ? ` and ${amount(p.postageMinor, names)} postage` : ''}${p.words ? `; “${text(p, 'words')}”` : ''}`,
   'part judged': (p) => `${text(p, 'code')} ${p.knownGood ? 'tested good' : 'not known good any more'}`,
   test: (p, names) =>
     `${names.test(text(p, 'test')) ?? text(p, 'test')}: ${RESULTS[text(p, 'result')] ?? text(p, 'result')}`,
@@ -213,7 +276,8 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
   'defect removed': (p, names) =>
     `${names.surface(text(p, 'surface')) ?? text(p, 'surface')}: ${lower(names.defect(text(p, 'kind')) ?? text(p, 'kind'))}, ${WHY[text(p, 'why')] ?? text(p, 'why')}`,
   graded: (p) => `grade ${text(p, 'grade')}, rubric ${text(p, 'rubric')}`,
-  listed: (p, names) => `at ${amount(p.askMinor, names)}, grade ${text(p, 'grade')}`,
+  listed: (p, names) =>
+    `at ${amount(p.askMinor, names)}, ${p.as && p.as !== 'graded' ? text(p, 'as') : `grade ${text(p, 'grade')}`}`,
   'sale corrected': (p, names) =>
     `${Object.entries((p.after ?? {}) as Payload)
       .map(([key, value]) => {
@@ -231,7 +295,8 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
     }`,
   decided: (p) =>
     p.route ? (ROUTE_NAMES[text(p, 'route')] ?? text(p, 'route')).toLowerCase() : 'not yet after all',
-  gone: (p) => `${text(p, 'as')}${p.note ? `; ${text(p, 'note')}` : ''}`,
+  gone: (p, names) =>
+    `${text(p, 'as')}${p.receivedMinor ? `, ${amount(p.receivedMinor, names)} received` : ''}${p.grams ? `, ${(Number(p.grams) / 1000).toFixed(1)} kg` : ''}${p.note ? `; ${text(p, 'note')}` : ''}`,
   sold: (p, names) => `for ${amount(p.priceMinor, names)}${p.channel ? `, ${text(p, 'channel')}` : ''}`,
   'unit added': (p) => `${text(p, 'tag')} ${text(p, 'maker')} ${text(p, 'model')}`.replace(/ +/g, ' ').trim(),
   'house tables': (payload, { decimals }) => {

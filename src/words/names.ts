@@ -46,6 +46,7 @@ export const STAGE_NAMES = {
   quarantine: 'Quarantine',
   sold: 'Sold',
   gone: 'Gone',
+  waiting: 'Waiting for a part',
 };
 
 /** What becomes of a machine; by any text, for what an earlier version wrote down. */

@@ -2,7 +2,7 @@ import { eq, sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { database } from '@/db/client';
 import { defects, events, photos, units } from '@/db/schema';
-import { lastMovements, binParts } from '@/shop/components/queries';
+import { lastMovements, binParts } from '@/shop/parts/queries';
 import { lineOf } from '@/shop/floor/queries';
 import { listLots } from '@/shop/lots/queries';
 import { listUnits } from '@/shop/units/list';

@@ -6,11 +6,13 @@ export interface UnitCosts {
   attendedMinutes: number;
   ratePerHourMinor: number;
   sellingFeesMinor: number;
+  /** Packing it and sending it out. */
+  outwardMinor?: number;
 }
 
 export interface Margin {
   labourMinor: number;
-  /** Parts, labour and selling fees: what going on costs. */
+  /** Parts, labour, selling fees and postage: what going on costs. */
   incrementalMinor: number;
   /** Price less incremental cost: what decisions look at. */
   contributionMinor: number;
@@ -26,7 +28,7 @@ export function labourMinor(attendedMinutes: number, ratePerHourMinor: number): 
 
 export function marginOf(priceMinor: number, costs: UnitCosts): Margin {
   const labour = labourMinor(costs.attendedMinutes, costs.ratePerHourMinor);
-  const incremental = costs.partsMinor + labour + costs.sellingFeesMinor;
+  const incremental = costs.partsMinor + labour + costs.sellingFeesMinor + (costs.outwardMinor ?? 0);
   const contribution = priceMinor - incremental;
   return {
     labourMinor: labour,

@@ -15,6 +15,22 @@ interface PartIn {
   costMinor?: number;
   attributes?: Record<string, string | number>;
 }
+/** A part that went into a unit or came out of it, with what is needed to take that back. */
+export interface PartExchanged extends PartNamed {
+  class: string;
+  from: string;
+  to: string;
+  /** What it was charged or credited at, minor units. */
+  valueMinor: number;
+  /** Number of the movement, and what the part stood at before. */
+  n: number;
+  costBefore: number;
+}
+interface WantNamed {
+  want: string;
+  class: string;
+  name: string;
+}
 interface WorkNamed {
   work: string;
   title: string;
@@ -61,7 +77,14 @@ interface Person {
 export interface EventPayloads {
   finding: Answered;
   quarantined: Answered;
-  repair: { observation: number; repair: string; helped: boolean; ended?: string; work?: string[] };
+  repair: {
+    observation: number;
+    repair: string;
+    helped: boolean;
+    ended?: string;
+    work?: string[];
+    parts?: PartExchanged[];
+  };
   'no answer': {
     observation: number;
     finding: string;
@@ -91,6 +114,7 @@ export interface EventPayloads {
     ended?: string;
     observation: number | null;
     note: string;
+    parts?: PartExchanged[];
     before?: { stage: string };
     after?: { stage: string };
   };
@@ -99,6 +123,7 @@ export interface EventPayloads {
     ended?: string;
     observation: number | null;
     note: string;
+    parts?: PartExchanged[];
     /** What the run did to a drive, as its own entry would say it. */
     erased?: {
       erasure: string;
@@ -119,8 +144,35 @@ export interface EventPayloads {
   'memory board dropped': { starts: number; back?: string[] };
   'part received': PartIn;
   'part recorded': PartIn;
-  'part fitted': PartNamed & { costMinor: number };
-  'part taken': PartNamed & { to: string };
+  'part fitted': PartNamed & { costMinor: number; parts?: PartExchanged[] };
+  'part taken': PartNamed & { to: string; parts?: PartExchanged[] };
+  'parts moved': { parts: PartExchanged[]; note: string };
+  'parts moved back': { parts: PartExchanged[] };
+  'part sold': PartNamed & {
+    priceMinor: number;
+    feesMinor: number;
+    outwardMinor: number;
+    soldOn: string;
+    channel: string;
+  };
+  'part returned': PartNamed & { priceMinor: number; refundMinor: number; why: string };
+  'part described': PartNamed & {
+    attributes: Record<string, string | number | null>;
+    benchOnly?: boolean;
+    worthMinor?: number;
+  };
+  'loose parts': { parts: PartNamed[] };
+  place: { places: { place: string; class: string; state: string }[] };
+  takes: { facts: Record<string, string | number | null>; model: string | null };
+  wanted: WantNamed;
+  quoted: WantNamed & { priceMinor: number; days: number | null; condition: string; source: string };
+  ordered: WantNamed & { priceMinor: number; dueOn: string | null; from?: string; to?: string };
+  'part arrived': WantNamed & { component: string; code: string; from?: string; to?: string };
+  'looked at': WantNamed & { good: boolean; note: string };
+  'not wanted': WantNamed;
+  'system recorded': { system: string; licence: string; activated: string; devices: string };
+  built: { tag: string; from: string[]; parts: PartExchanged[] };
+  'bought one': { tag: string; paidMinor: number; postageMinor: number; source: string; words: string };
   'part lent': PartNamed & { finding: string };
   'part back': PartNamed;
   'part judged': { component: string; code: string; knownGood: boolean };
@@ -132,13 +184,20 @@ export interface EventPayloads {
   'defect marked': { defect: string; surface: string; kind: string; size: number; x: number; y: number };
   'defect removed': { defect: string; surface: string; kind: string; why: string };
   graded: { grade: string | null; points: number; rubric: string; [more: string]: unknown };
-  listed: { askMinor: number; grade: string };
+  listed: { askMinor: number; grade: string; as?: string };
   'sale corrected': { before: Record<string, unknown>; after: Record<string, unknown>; why: string };
   'sale cancelled': { priceMinor: number; soldOn: string; why: string };
   'came back': { priceMinor: number; refundMinor: number; soldOn: string; complaints: string[]; why: string };
   decided: { route: string | null; before: string | null; from?: string; to?: string };
-  gone: { as: string; from: string; note: string; drives: string[] };
-  sold: { priceMinor: number; feesMinor: number; soldOn: string; channel: string };
+  gone: {
+    as: string;
+    from: string;
+    note: string;
+    drives: string[];
+    receivedMinor?: number;
+    grams?: number | null;
+  };
+  sold: { priceMinor: number; feesMinor: number; soldOn: string; channel: string; outwardMinor?: number };
   photo: { photo: string; width: number; height: number; bytes: number; note: string };
   'photo removed': { photo: string };
   'unit added': { tag: string; maker: string; model: string; [more: string]: unknown };

@@ -5,7 +5,8 @@ import { dataState } from './drives';
 import type { DataEntry, PartEntry, RecordEntry, RecordPart } from './entries';
 import { deriveRecord } from './index';
 import type { Basis, SpecKey } from './keys';
-import { attributesIn, driveKindIn, gigabytesIn } from './sizes';
+import { readLabel } from '../parts/label';
+import { driveKindIn, gigabytesIn } from './sizes';
 import { figureIn, readValue } from './values';
 
 let clock = 0;
@@ -319,9 +320,9 @@ describe('a drive that was named and is found', () => {
     ['drive', 'Flint S240, 240 GB solid-state', { gb: 240, kind: 'solid' }],
     ['drive', 'disk of the kitchen', { kind: 'disk' }],
     ['memory', '4 GB module', { gb: 4 }],
-    ['panel', '14 inch', {}],
+    ['panel', '14 inch', { diagonalInch: 14 }],
   ])('%s "%s" says %o of itself', (partClass, name, attributes) =>
-    expect(attributesIn(partClass, name)).toEqual(attributes),
+    expect(readLabel(partClass, name)).toEqual(attributes),
   );
   it('what a seller named stays where the part does not say it, and what the part says counts before it', () => {
     const said = (key: SpecKey, text: string, number: number | null): RecordEntry => ({

@@ -98,14 +98,3 @@ export function driveKindIn(text: string): DriveKind | null {
   if (SOLID.some((word) => plain.includes(word))) return 'solid';
   return DISK.some((word) => plain.includes(word)) ? 'disk' : null;
 }
-
-/** What the name of a drive or a module says of it: "250 GB hard disk" is a disk of 250. */
-export function attributesIn(partClass: string, name: string): Record<string, string | number> {
-  if (partClass !== 'drive' && partClass !== 'memory') return {};
-  const gb = gigabytesIn(name);
-  const kind = partClass === 'drive' ? driveKindIn(name) : null;
-  return {
-    ...(gb !== null && gb > 0 && { gb }),
-    ...(kind && kind !== 'none' && { kind }),
-  };
-}

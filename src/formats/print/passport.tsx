@@ -7,7 +7,12 @@ export interface Passport {
   shop: string;
   title: string;
   kind: string;
+  /** Empty: it is sold as something else than graded. */
   grade: string;
+  as: string;
+  uses: { name: string; good: string; why: string }[];
+  /** Kinds of system that run on it and get updates. */
+  systems: string;
   rubric: string;
   price: string;
   printedOn: string;
@@ -64,8 +69,14 @@ export async function passportPdf(pass: Passport): Promise<Buffer> {
             </Text>
           </View>
           <View>
-            <Text style={style.grade}>{pass.grade}</Text>
-            <Text style={style.soft}>grade by rubric {pass.rubric}</Text>
+            {pass.as ? (
+              <Text style={{ ...style.title, textAlign: 'right' }}>{pass.as}</Text>
+            ) : (
+              <>
+                <Text style={style.grade}>{pass.grade}</Text>
+                <Text style={style.soft}>grade by rubric {pass.rubric}</Text>
+              </>
+            )}
             <Text>{pass.price}</Text>
             <Image
               src={{ data: code, format: 'png' }}
@@ -83,6 +94,20 @@ export async function passportPdf(pass: Passport): Promise<Buffer> {
                 <Text style={style.basis}>{line.basis}</Text>
               </View>
             ))}
+            <Text style={style.h2}>Good for</Text>
+            {pass.uses.map((use, i) => (
+              <View key={i} style={style.row} wrap={false}>
+                <Text style={style.name}>{use.name}</Text>
+                <Text style={{ flex: 1 }}>
+                  {use.good}
+                  {use.why ? `: ${use.why}` : ''}
+                </Text>
+              </View>
+            ))}
+            <View style={style.row}>
+              <Text style={style.name}>systems</Text>
+              <Text style={{ flex: 1 }}>{pass.systems}</Text>
+            </View>
             <Text style={style.h2}>Tested</Text>
             {pass.tests.map((line, i) => (
               <View key={i} style={style.row}>

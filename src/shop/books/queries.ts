@@ -6,11 +6,11 @@ import { marginOf, type Margin } from '@/core/money/margin';
 
 /**
  * What each unit cost and brought, one pass over each ledger. A sold unit stands as it was frozen with its
- * sale; an open one is counted from the clocks and the parts that came from the bin and have not gone back to
- * it.
+ * sale; an open one is counted from the clocks and the parts that moved: charged for what went in, credited with
+ * what came out of it.
  */
 const bookSql = sql`
-  select u.id, u.tag, u.stage, u.lot_id, u.value_minor, sa.price_minor as sold_minor, sa.fees_minor,
+  select u.id, u.tag, u.stage, u.lot_id, u.value_minor, sa.price_minor as sold_minor, sa.fees_minor, coalesce(sa.outward_minor, 0) as outward_minor, u.gone_minor,
     coalesce(sa.cost_minor, u.cost_minor) as cost_minor, coalesce(sa.parts_minor, parts.minor, 0) as parts_minor,
     coalesce(sa.attended_minutes, hands.minutes, 0)::float8 as attended_minutes,
     coalesce(sa.rate_per_hour_minor, sh.rate_per_hour_minor) as rate,
@@ -23,12 +23,13 @@ const handsSql = (units: SQL) => sql`
   select s.unit_id, sum(extract(epoch from ${endOfStretch} - s.started_at) / 60) as minutes
   from work_segments s where s.attended and s.unit_id in (${units}) group by s.unit_id`;
 const partsSql = (units: SQL) => sql`
-  select substr(m.to_place, 6)::uuid as unit_id, sum(c.cost_minor)::bigint as minor
-  from movements m join components c on c.id = m.component_id
-  where m.from_place = 'bin' and m.to_place in (select 'unit:' || id from (${units}) as these(id))
-    and not exists (select 1 from movements b where b.component_id = m.component_id and b.n > m.n
-      and b.from_place = m.to_place and b.to_place in ('bin', 'returned'))
-  group by m.to_place`;
+  select unit_id, sum(minor)::bigint as minor from (
+    select substr(m.to_place, 6)::uuid as unit_id, m.value_minor as minor from movements m
+    where m.value_minor is not null and m.to_place in (select 'unit:' || id from (${units}) as these(id))
+    union all
+    select substr(m.from_place, 6)::uuid, -m.value_minor from movements m
+    where m.value_minor is not null and m.from_place in (select 'unit:' || id from (${units}) as those(id))
+  ) as moved group by unit_id`;
 
 export interface UnitBook {
   id: string;
@@ -39,6 +40,7 @@ export interface UnitBook {
   attendedMinutes: number;
   soldMinor: number | null;
   feesMinor: number | null;
+  outwardMinor: number;
   valueMinor: number;
   margin: Margin | null;
 }
@@ -52,6 +54,7 @@ interface Row extends Record<string, unknown> {
   attended_minutes: number;
   sold_minor: number | null;
   fees_minor: number | null;
+  outward_minor: number;
   value_minor: number;
   rate: number;
   lot_id: string;
@@ -67,6 +70,7 @@ function bookOf(row: Row): UnitBook {
           attendedMinutes: row.attended_minutes,
           ratePerHourMinor: row.rate,
           sellingFeesMinor: row.fees_minor ?? 0,
+          outwardMinor: row.outward_minor,
         });
   return {
     id: row.id,
@@ -77,6 +81,7 @@ function bookOf(row: Row): UnitBook {
     attendedMinutes: row.attended_minutes,
     soldMinor: row.sold_minor,
     feesMinor: row.fees_minor,
+    outwardMinor: row.outward_minor,
     valueMinor: row.value_minor,
     margin,
   };
@@ -140,17 +145,28 @@ export async function lotBooks(): Promise<LotBook[]> {
     with unit as materialized (${bookSql}
       left join (${handsSql(open)}) hands on hands.unit_id = u.id
       left join (${partsSql(open)}) parts on parts.unit_id = u.id),
-    priced as (select *, round(attended_minutes * rate / 60) as labour from unit)
+    priced as (select *, round(attended_minutes * rate / 60) as labour from unit),
+    -- loose parts sold: what they brought; those a donor was credited with cost it that much again
+    loose as (select s.lot_id, sum(s.price_minor) as price, sum(s.fees_minor + s.outward_minor) as fees,
+        sum(case when c.shares_lot then 0 else s.cost_minor end) as cost
+      from part_sales s join components c on c.id = s.component_id where s.lot_id is not null group by s.lot_id),
+    -- loose parts of a lot that went into machines stand there with a share of what was paid for the lot already
+    used as (select c.from_lot_id as lot_id, sum(case when m.to_place like 'unit:%' then m.value_minor else -m.value_minor end) as minor
+      from movements m join components c on c.id = m.component_id
+      where c.shares_lot and m.value_minor is not null
+        and (m.to_place like 'unit:%' or m.from_place like 'unit:%') and m.to_place <> 'sold' group by c.from_lot_id)
     select l.id, l.code, l.name, l.received_on::text, l.price_minor + l.freight_minor + l.fees_minor as paid,
       count(p.id) as units, count(p.sold_minor) as sold, count(*) filter (where p.stage = 'quarantine') as quarantine,
-      (coalesce(sum(p.sold_minor), 0) + coalesce(sum(p.kept_minor), 0))::float8 as taken,
-      (coalesce(sum(p.fees_minor), 0) + coalesce(sum(p.lost_minor), 0))::float8 as fees,
-      coalesce(sum(p.parts_minor), 0)::float8 as parts, coalesce(sum(p.labour), 0)::float8 as labour,
+      (coalesce(sum(p.sold_minor), 0) + coalesce(sum(p.kept_minor), 0) + coalesce(sum(p.gone_minor), 0)
+        + coalesce(max(loose.price), 0))::float8 as taken,
+      (coalesce(sum(p.fees_minor), 0) + coalesce(sum(p.lost_minor), 0) + coalesce(sum(p.outward_minor), 0)
+        + coalesce(max(loose.fees), 0))::float8 as fees,
+      (coalesce(sum(p.parts_minor), 0) + coalesce(max(loose.cost), 0) - coalesce(max(used.minor), 0))::float8 as parts, coalesce(sum(p.labour), 0)::float8 as labour,
       coalesce(sum(p.attended_minutes), 0)::float8 as minutes,
-      coalesce(sum(p.sold_minor - p.cost_minor - p.parts_minor - p.labour - coalesce(p.fees_minor, 0)
+      coalesce(sum(p.sold_minor - p.cost_minor - p.parts_minor - p.labour - coalesce(p.fees_minor, 0) - p.outward_minor
         + p.kept_minor - p.lost_minor), 0)::float8 as profit,
       coalesce(sum(p.value_minor) filter (where p.stage not in ('sold', 'gone', 'quarantine')), 0)::float8 as still
-    from lots l left join priced p on p.lot_id = l.id
+    from lots l left join priced p on p.lot_id = l.id left join loose on loose.lot_id = l.id left join used on used.lot_id = l.id
     group by l.id order by l.received_on desc, l.code`);
   return rows.map((row) => ({
     id: row.id,

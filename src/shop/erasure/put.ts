@@ -1,7 +1,7 @@
 import { erasures } from '@/db/schema';
 import type { Transaction } from '@/db/client';
 import type { Actor } from '../command';
-import { componentById, move } from '../components/move';
+import { componentById, move } from '../parts/move';
 import { ShopError } from '../errors';
 import { dataStays } from '../record/stays';
 

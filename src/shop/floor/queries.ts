@@ -11,6 +11,16 @@ export interface LineStage {
   count: number;
   /** When the unit that waits longest came to this stage. */
   oldest: string | null;
+  /** Of what waits for a part: the day the next one is due. */
+  due?: string | null;
+}
+
+/** The day the next part is due that a unit waits for; null: no day was said. */
+async function nextDue(): Promise<string | null> {
+  const { rows } = await database().execute<{ due: string | null }>(
+    sql`select min(due_on) as due from wants where state = 'ordered'`,
+  );
+  return rows[0].due;
 }
 
 /** The line: each stage's count and what waits longest; quarantine comes along. */
@@ -19,12 +29,16 @@ export async function lineOf(): Promise<{ line: LineStage[]; quarantine: number 
     sql`select stage, count(*) as count, min(stage_since) as oldest from units where stage not in ('sold', 'gone') group by stage`,
   );
   const by = new Map(rows.map((row) => [row.stage, row]));
+  // what waits for parts lies beside the line, and is seen in it while there is any
+  const shown: readonly Stage[] = by.has('waiting') ? [...LINE, 'waiting'] : LINE;
+  const due = by.has('waiting') ? await nextDue() : null;
   return {
-    line: LINE.map((stage) => ({
+    line: shown.map((stage) => ({
       stage,
       name: STAGE_NAMES[stage],
       count: Number(by.get(stage)?.count ?? 0),
       oldest: by.has(stage) ? new Date(by.get(stage)!.oldest).toISOString() : null,
+      ...(stage === 'waiting' && { due }),
     })),
     quarantine: Number(by.get('quarantine')?.count ?? 0),
   };

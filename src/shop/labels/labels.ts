@@ -1,6 +1,6 @@
 import type { Label } from '@/formats/print/labels';
 import { minorText } from '@/core/money/minor';
-import { binParts } from '../components/queries';
+import { binParts } from '../parts/queries';
 import { ShopError } from '../errors';
 import { isTag } from '../input';
 import { tagged, tagsOf } from '../lots/queries';

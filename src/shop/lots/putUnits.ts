@@ -1,6 +1,7 @@
 import { catalogue, findingById } from '@/catalog';
 import type { Chassis, LotSource } from '@/core/catalogue';
 import { deriveRecord } from '@/core/record';
+import { Specification } from '@/core/record/specification';
 import type { RecordEntry as Entry } from '@/core/record/entries';
 import { sizeText } from '@/core/record/values';
 import { claimsIn } from '@/formats/claims';
@@ -8,7 +9,7 @@ import type { ManifestRow } from '@/formats/manifest';
 import type { Transaction } from '@/db/client';
 import { observations, recordValues, units } from '@/db/schema';
 import type { Actor } from '../command';
-import { swapBin } from '../components/bin';
+import { swapBin } from '../parts/bin';
 import { takeNumbers } from '../counters';
 import type { NewValue } from '../record/values';
 import { columnsFor, reckoningRules, type ReckoningRules } from '../units/revalue';
@@ -46,6 +47,7 @@ function claimedOf(row: NewUnit): NewValue[] {
 const SAID = 'said';
 /** Nobody's unit: what lies in the bin for any machine. */
 const NOBODY = '00000000-0000-0000-0000-000000000000';
+const UNKNOWN = { inside: [], takes: {}, specification: new Specification([]) };
 
 /** Evaluates machines that come in, each kind of them once. */
 class Valuer {
@@ -123,7 +125,7 @@ export async function putUnits(
   // one after the other: a transaction has one connection
   const bins = new Map<Chassis, Awaited<ReturnType<typeof swapBin>>>();
   for (const chassis of new Set(rows.map((row) => row.chassis)))
-    bins.set(chassis, await swapBin(tx, NOBODY, chassis));
+    bins.set(chassis, await swapBin(tx, { id: NOBODY, chassis, maker: '', model: '' }, UNKNOWN));
   const valuer = new Valuer(await reckoningRules(tx), lot.source, bins);
   const made = await Promise.all(
     rows.map(async (row, i) => {

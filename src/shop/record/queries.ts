@@ -1,8 +1,8 @@
 import { and, asc, eq, inArray, isNull, or, sql } from 'drizzle-orm';
 import { catalogue, findingById } from '@/catalog';
-import type { BenchState, Chassis } from '@/core/catalogue';
+import type { BenchState, Chassis, PartClass } from '@/core/catalogue';
 import { deriveRecord, type DerivedRecord } from '@/core/record';
-import type { DataEntry, PartEntry, RecordEntry } from '@/core/record/entries';
+import type { DataEntry, PartEntry, PlaceEntry, RecordEntry, TakesEntry } from '@/core/record/entries';
 import type { Basis, SpecKey } from '@/core/record/keys';
 import type { RecordEntry as Evidence } from '@/core/steps/evaluate';
 import { carriedOut, endingOf } from '@/core/record/endings';
@@ -91,9 +91,47 @@ function observed(row: Observation): RecordEntry[] {
 
 function valued(row: typeof recordValues.$inferSelect): RecordEntry {
   const at = row.at.getTime();
+  if (row.key === 'place') {
+    const { place, class: partClass, state } = JSON.parse(row.value) as Omit<PlaceEntry, 'kind' | 'at'>;
+    return { kind: 'place', at, place, class: partClass, state };
+  }
+  if (row.key === 'takes') return { kind: 'takes', at, facts: JSON.parse(row.value) as TakesEntry['facts'] };
   if (row.key === 'bench') return { kind: 'bench', at, state: JSON.parse(row.value) as Partial<BenchState> };
   const { basis, value: text, number, origin, by } = row;
   return { kind: 'value', at, key: row.key as SpecKey, basis: basis as Basis, text, number, origin, by };
+}
+
+/** Movements that happened: neither taken back, nor taking one back. */
+const standingMoves = and(
+  isNull(movements.takesBack),
+  sql`not exists (select 1 from movements back where back.component_id = ${movements.componentId} and back.takes_back = ${movements.n})`,
+);
+
+/**
+ * What the engine is told of a machine, in the order it happened: what was observed and tried, and parts that went
+ * in or came out and ended no repair.
+ */
+export async function evidenceOf(
+  tx: Transaction | Database,
+  unitId: string,
+): Promise<{ entry: Evidence; row: Observation | null }[]> {
+  const looked = (await standingObservations(tx, unitId)).map((row) => ({
+    at: row.at.getTime(),
+    row,
+    entry: recordEntry(row),
+  }));
+  const handled = (await partEntries(tx, unitId)).flatMap((entry) =>
+    entry.kind === 'part' && entry.way !== 'found' && !entry.repair
+      ? [
+          {
+            at: entry.at,
+            row: null,
+            entry: { kind: 'part' as const, class: entry.part.class as PartClass, way: entry.way },
+          },
+        ]
+      : [],
+  );
+  return [...looked, ...handled].sort((a, b) => a.at - b.at).map(({ entry, row }) => ({ entry, row }));
 }
 
 /**
@@ -106,7 +144,7 @@ async function partEntries(tx: Transaction | Database, unitId: string): Promise<
     .select({ move: movements, part: components })
     .from(movements)
     .innerJoin(components, eq(components.id, movements.componentId))
-    .where(or(eq(movements.toPlace, here), eq(movements.fromPlace, here)))
+    .where(and(or(eq(movements.toPlace, here), eq(movements.fromPlace, here)), standingMoves))
     .orderBy(asc(movements.at), asc(movements.n));
   const entries: (PartEntry | DataEntry)[] = rows.flatMap(({ move, part }): PartEntry[] => {
     const way = wayOf({ from: move.fromPlace, to: move.toPlace, reason: move.reason }, unitId);
@@ -118,6 +156,7 @@ async function partEntries(tx: Transaction | Database, unitId: string): Promise<
             at: move.at.getTime(),
             way,
             by: move.byName,
+            ...(move.byRepair && { repair: true }),
             part: { id, code, class: part.class, name, attributes },
           },
         ]

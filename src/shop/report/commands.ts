@@ -7,7 +7,7 @@ import { database, type Transaction } from '@/db/client';
 import { components, observations, reports, reportTokens, units } from '@/db/schema';
 import type { ReportFile } from '@/formats/report/bundle';
 import { BENCH_ROLES, defineCommand, type Actor, type CommandContext } from '../command';
-import { arrive, move, type NewComponent } from '../components/move';
+import { arrive, move, type NewComponent } from '../parts/move';
 import { heavy } from '@/workers/pool';
 import { ShopError } from '../errors';
 import { shortText, unitId } from '../input';

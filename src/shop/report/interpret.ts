@@ -2,7 +2,7 @@ import { processorLevel } from '@/core/machine/levels';
 import { driveVerdict } from '@/core/storage/health';
 import type { Chassis } from '@/core/catalogue';
 import type { ReportBundle } from '@/formats/report/bundle';
-import type { NewComponent } from '../components/move';
+import type { NewComponent } from '../parts/move';
 import type { NewValue } from '../record/values';
 
 export interface Interpretation {

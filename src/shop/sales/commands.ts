@@ -1,15 +1,16 @@
 import { and, eq, inArray, ne, sql } from 'drizzle-orm';
 import Joi from 'joi';
-import { components, sales, shop, units, work } from '@/db/schema';
+import { components, LISTED_AS, sales, shop, units, work, type ListedAs } from '@/db/schema';
 import type { Transaction } from '@/db/client';
-import { release } from '../components/bin';
+import { freeKept, release } from '../parts/bin';
+import { dropWants } from '../parts/wants';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { unitBook } from '../books/queries';
 import { assertDataAccounted } from '../record/gate';
 import { recordNow } from '../record/queries';
 import { isoDate, minor, shortText, unitId } from '../input';
-import { move } from '../components/move';
+import { move } from '../parts/move';
 import { moveStage } from '../line';
 import { refuseHeld } from '../line';
 import { proofOf } from '../proof/proof';
@@ -35,31 +36,59 @@ async function assertNothingOpen(tx: Transaction, unitId: string): Promise<void>
     );
 }
 
-/** To the shelf, with a price. Refused while a drive's data is unaccounted for, or it is not graded. */
-export const listUnit = defineCommand<{ unitId: string; askMinor: number }, { tag: string }>({
+/** What is for tests at the bench alone never leaves with a machine. */
+async function assertNoBenchPart(tx: Transaction, unitId: string, done: string): Promise<void> {
+  const inside = await tx
+    .select({ code: components.code, name: components.name })
+    .from(components)
+    .where(and(eq(components.unitId, unitId), eq(components.benchOnly, true)));
+  if (inside.length)
+    throw new ShopError(
+      'refused',
+      `${done}: ${inside.map(({ code, name }) => `${code} ${name}`).join(', ')} is for tests at the bench alone. Take it out.`,
+    );
+}
+
+/**
+ * To the shelf, with a price, as what it is: proved and graded; with its faults told; untested, as found; or for
+ * its parts. Refused while a drive's data is unaccounted for; one that is graded must have its grade.
+ */
+export const listUnit = defineCommand<{ unitId: string; askMinor: number; as: ListedAs }, { tag: string }>({
   name: 'listUnit',
   roles: BENCH_ROLES,
   onUnit: true,
-  input: Joi.object({ unitId, askMinor: minor('price').greater(0).required() }),
-  async run({ tx, unit }, { askMinor }) {
+  input: Joi.object({
+    unitId,
+    askMinor: minor('price').greater(0).required(),
+    as: Joi.string()
+      .valid(...LISTED_AS)
+      .default('graded')
+      .label('as'),
+  }),
+  async run({ tx, unit }, { askMinor, as }) {
     refuseHeld(unit!);
     await assertDataAccounted(tx, unit!, 'Not listed');
     await assertNothingOpen(tx, unit!.id);
-    if (!unit!.grade) throw new ShopError('refused', 'Not listed: prove and grade it first.');
+    await assertNoBenchPart(tx, unit!.id, 'Not listed');
     const { rubric } = (await houseNow(tx)).tables;
     const { result } = await proofOf(tx, unit!, rubric);
+    if (as === 'graded' && !unit!.grade)
+      throw new ShopError('refused', 'Not listed: prove and grade it first.');
     // a grade of an earlier rubric sells nothing new
-    if (result.grade !== unit!.grade)
+    if (as === 'graded' && result.grade !== unit!.grade)
       throw new ShopError(
         'refused',
         `Not listed: its grade ${unit!.grade} was given by an earlier rubric; by today’s it ${result.grade ? `comes to ${result.grade}` : 'has no grade yet'}. Grade it again.`,
       );
     // what is for sale is not to be taken apart or scrapped any more
     const ending = unit!.ending === 'harvest' || unit!.ending === 'recycle' ? null : unit!.ending;
-    await tx.update(units).set({ listed: true, askMinor, ending }).where(eq(units.id, unit!.id));
+    await tx
+      .update(units)
+      .set({ listed: true, listedAs: as, askMinor, ending })
+      .where(eq(units.id, unit!.id));
     await moveStage(tx, unit!, 'shelf');
     return {
-      event: { kind: 'listed', payload: { askMinor, grade: unit!.grade } },
+      event: { kind: 'listed', payload: { askMinor, grade: unit!.grade ?? '', as } },
       answer: { tag: unit!.tag },
     };
   },
@@ -69,6 +98,8 @@ interface Sell {
   unitId: string;
   priceMinor: number;
   feesMinor?: number;
+  /** Packing and sending it. */
+  outwardMinor?: number;
   soldOn: string;
   channel: string;
 }
@@ -81,6 +112,7 @@ export const sellUnit = defineCommand<Sell, { priceMinor: number }>({
     unitId,
     priceMinor: minor('price').required(),
     feesMinor: minor('fees'),
+    outwardMinor: minor('packing and postage'),
     soldOn: isoDate('date').required(),
     channel: shortText('channel', 60).allow('').default(''),
   }),
@@ -92,6 +124,8 @@ export const sellUnit = defineCommand<Sell, { priceMinor: number }>({
         'Not sold: it is not on the shelf. List it first; that checks its drives.',
       );
     await assertDataAccounted(tx, unit!, 'Not sold');
+    await assertNoBenchPart(tx, unit!.id, 'Not sold');
+    const outward = input.outwardMinor ?? (await houseNow(tx)).tables.outward[unit!.chassis];
     const [rules] = await tx.select().from(shop);
     const fees = input.feesMinor ?? Math.round((input.priceMinor * rules.feeBasisPoints) / 10_000);
     // what the sale rests on stays as it is today
@@ -102,6 +136,8 @@ export const sellUnit = defineCommand<Sell, { priceMinor: number }>({
       unitId: unit!.id,
       priceMinor: input.priceMinor,
       feesMinor: fees,
+      outwardMinor: outward,
+      listedAs: unit!.listedAs,
       soldOn: input.soldOn,
       channel: input.channel,
       by: actor.name,
@@ -119,9 +155,11 @@ export const sellUnit = defineCommand<Sell, { priceMinor: number }>({
       await move(tx, actor, part, 'sold', `sold in ${unit!.tag}`);
     await tx.update(units).set({ listed: false }).where(eq(units.id, unit!.id));
     await release(tx, unit!.id);
+    await freeKept(tx, unit!.id);
+    await dropWants(tx, unit!.id);
     await moveStage(tx, unit!, 'sold');
     return {
-      event: { kind: 'sold', payload: { ...input, feesMinor: fees } },
+      event: { kind: 'sold', payload: { ...input, feesMinor: fees, outwardMinor: outward } },
       answer: { priceMinor: input.priceMinor },
     };
   },

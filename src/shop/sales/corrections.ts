@@ -6,7 +6,7 @@ import { WHOLE_LOOK } from '@/core/catalogue';
 import type { Database, Transaction } from '@/db/client';
 import { components, erasures, movements, observations, saleEndings, sales, units } from '@/db/schema';
 import { defineCommand, type Actor, type CommandContext } from '../command';
-import { move } from '../components/move';
+import { move } from '../parts/move';
 import { ShopError } from '../errors';
 import { isoDate, minor, shortText, unitId } from '../input';
 import { moveStage } from '../line';

@@ -7,13 +7,24 @@ import { testsFor } from '@/core/grade/rubric';
 import type { Passport } from '@/formats/print/passport';
 import { ShopError } from '../errors';
 import { proofOf } from '../proof/proof';
-import { houseAt } from '../house/tables';
+import { houseAt, houseNow } from '../house/tables';
 import { standingObservations } from '../record/queries';
 import { onPaper, toldFaults } from '../record/told';
 import { carriedOut, endingOf } from '@/core/record/endings';
 import { erasuresOf, partsFitted, unitByTag, workOf } from '../units/queries';
+import { goodFor, runsWords, usesNow } from '../units/uses';
+import { donorPlaces } from '@/catalog/donor';
+import type { ListedAs } from '@/db/schema';
 import { CHASSIS_NAMES } from '@/words/names';
+import { lower } from '@/words/plain';
 
+/** As what a machine is sold, in words a buyer understands. */
+const AS_WORDS: Record<ListedAs, string> = {
+  graded: '',
+  told: 'Sold with its faults told',
+  'as found': 'Sold as found: what is not tested is named',
+  'for parts': 'Sold for its parts',
+};
 const SIZES = ['small', 'medium', 'large'];
 
 async function readyUnit(tag: string) {
@@ -22,7 +33,8 @@ async function readyUnit(tag: string) {
   const faults = found.record.dataFaults;
   if (faults.length && found.unit.stage !== 'sold')
     throw new ShopError('refused', `No paper leaves the shop for ${found.unit.tag}: ${faults.join('; ')}.`);
-  if (!found.unit.grade)
+  // what is sold as told, as found or for parts says so in place of a grade
+  if (!found.unit.grade && found.unit.listedAs === 'graded')
     throw new ShopError('refused', `No paper leaves the shop for ${found.unit.tag}: it is not graded.`);
   return found;
 }
@@ -48,12 +60,17 @@ export async function passportOf(tag: string, shopRow: ShopOnPaper): Promise<Pas
     (row) => row.kind === 'repair' && carriedOut(endingOf(row)),
   );
   const fitted = await partsFitted(unit.id);
+  const { tables } = await houseNow(database());
+  const uses = usesNow(tables, unit.chassis, spec, day(new Date()));
   return {
     tag: unit.tag,
     shop: shopRow.name,
     title: `${unit.maker} ${unit.model}`.trim(),
     kind: CHASSIS_NAMES[unit.chassis],
-    grade: unit.grade!,
+    grade: unit.listedAs === 'graded' ? unit.grade! : '',
+    as: AS_WORDS[unit.listedAs],
+    uses: uses.uses.map(({ name, good, reasons }) => ({ name, good, why: reasons.join('; ') })),
+    systems: runsWords(uses) || 'none that gets updates',
     rubric: rubric.version,
     price:
       unit.askMinor === null
@@ -96,18 +113,22 @@ export async function passportOf(tag: string, shopRow: ShopOnPaper): Promise<Pas
 }
 
 /** The row of a listing, the same for CSV and JSON. */
-export async function listingOf(tag: string, shopRow: { currencySign: string; currencyDecimals: number }) {
+export async function listingOf(tag: string, shopRow: Omit<ShopOnPaper, 'name'>) {
   const { unit, spec, record } = await readyUnit(tag);
   const { rubric } = (await houseAt(database(), unit.gradeHouse)).tables;
   const proof = await proofOf(database(), unit, rubric);
   const surfaces = rubric.surfaces[unit.chassis];
   const best = (key: SpecKey) => spec.best(key)?.value ?? '';
+  const tests = testsFor(rubric, unit.chassis);
+  const { tables } = await houseNow(database());
+  const uses = usesNow(tables, unit.chassis, spec, dayOf(new Date(), shopRow.timeZone));
   return {
     tag: unit.tag,
     kind: CHASSIS_NAMES[unit.chassis],
     maker: unit.maker,
     model: unit.model,
-    grade: unit.grade!,
+    as: unit.listedAs,
+    grade: unit.listedAs === 'graded' ? unit.grade! : '',
     rubric: rubric.version,
     price:
       unit.askMinor === null
@@ -121,7 +142,23 @@ export async function listingOf(tag: string, shopRow: { currencySign: string; cu
     memory: best('memoryGb'),
     drive: [best('driveKind'), best('driveGb')].filter(Boolean).join(' '),
     battery: best('batteryHealth'),
+    graphics: best('graphics'),
+    charger: best('charger'),
+    system: best('system'),
+    goodFor: goodFor(uses),
+    systems: runsWords(uses),
     serial: best('serial'),
+    untested: tests
+      .filter(({ id }) => !proof.tests.has(id))
+      .map(({ name }) => lower(name))
+      .join('; '),
+    parts:
+      unit.listedAs === 'for parts'
+        ? donorPlaces[unit.chassis]
+            .filter(({ id }) => ['there', 'proven'].includes(record.seenPlaces[id]))
+            .map(({ id, name }) => `${lower(name)}${record.seenPlaces[id] === 'proven' ? ' (proven)' : ''}`)
+            .join('; ')
+        : '',
     flaws: [
       ...proof.marks.map(
         (mark) =>

@@ -10,6 +10,7 @@ import {
   type NoAnswer,
 } from '@/core/catalogue';
 import { appliesTo } from '@/core/belief/model';
+import type { PartExchanged } from '@/core/record/events';
 import type { StopRoute } from '@/core/steps/problem';
 import { READ_MACHINE } from '@/core/steps/rank';
 import { catalogue } from '@/catalog';
@@ -29,8 +30,8 @@ import {
 import { BENCH_ROLES, defineCommand, type CommandContext } from '../command';
 import { ShopError } from '../errors';
 import { shortText, unitId, rowNumber } from '../input';
-import { release } from '../components/bin';
-import { move } from '../components/move';
+import { release } from '../parts/bin';
+import { exchange, exchangeBack, exchangeInput, type Exchange } from '../parts/exchange';
 import { closeOpenWork, endSegment, turnToFinding, type LaidAside } from '../work/clock';
 import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import { figureIn, readValue } from '@/core/record/values';
@@ -39,6 +40,7 @@ import { recordNow } from '../record/queries';
 import { replaceEarlier } from '../record/replace';
 import { writeBench, writeValues } from '../record/values';
 import { putVerdict } from '../record/verdict';
+import { bringBack } from './ending';
 import { refuseClash } from './clash';
 import { forward, moveStage, refuseHeld } from '../line';
 
@@ -155,6 +157,7 @@ interface Verdict {
   unitId: string;
   repair: string;
   ended: Ending;
+  parts?: Exchange;
   despite?: boolean;
 }
 
@@ -284,6 +287,7 @@ export const repairVerdict = defineCommand<Verdict, { ended: Ending }>({
       .valid(...ENDINGS)
       .required()
       .label('ended'),
+    parts: exchangeInput,
     despite: Joi.boolean().label('all the same'),
   }),
   impossible: refuseClash,
@@ -294,6 +298,7 @@ export const repairVerdict = defineCommand<Verdict, { ended: Ending }>({
     refuseHeld(unit!);
     const verdict = await putVerdict(tx, actor, unit!.id, repair.id, input.ended);
     const closed = await closeWorkOf(tx, unit!.id, repair.id);
+    const moved = input.parts ? await exchange(tx, actor, unit!, input.parts, true) : [];
     return {
       event: {
         kind: 'repair',
@@ -303,6 +308,7 @@ export const repairVerdict = defineCommand<Verdict, { ended: Ending }>({
           helped: input.ended === 'helped',
           ended: input.ended,
           ...(closed.length && { work: closed }),
+          ...(moved.length && { parts: moved }),
         },
       },
       answer: { ended: input.ended },
@@ -343,7 +349,7 @@ export const voidObservation = defineCommand<VoidInput, { voided: string }>({
   roles: BENCH_ROLES,
   onUnit: true,
   input: Joi.object({ unitId, observation: rowNumber('answer') }),
-  async run({ tx, unit }, input) {
+  async run({ tx, actor, unit }, input) {
     const standing = and(eq(observations.unitId, unit!.id), isNull(observations.voidedBy));
     const [row] = await tx
       .select()
@@ -363,7 +369,7 @@ export const voidObservation = defineCommand<VoidInput, { voided: string }>({
     refuseHeld(unit!);
     // a memory board is one act, taken back as one; a report's answers are each looked at for themselves
     const [act] = await tx
-      .select({ kind: events.kind })
+      .select({ kind: events.kind, payload: events.payload })
       .from(events)
       .where(eq(events.seq, row.eventSeq ?? -1));
     const whole =
@@ -374,6 +380,9 @@ export const voidObservation = defineCommand<VoidInput, { voided: string }>({
             .where(and(standing, eq(observations.eventSeq, row.eventSeq!)))
         : [row];
     const ids = whole.map(({ id }) => id);
+    // parts that went in or came out with it are back where they were
+    const { parts } = (act?.payload ?? {}) as { parts?: PartExchanged[] };
+    if (parts) await exchangeBack(tx, actor, unit!, parts);
     await tx.update(observations).set({ voidedBy: 0 }).where(inArray(observations.id, ids));
     // an answer that had replaced an earlier one gives that one back
     if (row.eventSeq !== null)
@@ -471,144 +480,6 @@ export const setStage = defineCommand<{ unitId: string; stage: Stage }, { stage:
     }
     await moveStage(tx, unit!, stage);
     return { event: { kind: 'stage', payload: { from: unit!.stage, to: stage } }, answer: { stage } };
-  },
-});
-
-/** A unit that was gone is here again, with what went with it. */
-async function bringBack(
-  tx: CommandContext['tx'],
-  actor: CommandContext['actor'],
-  unit: NonNullable<CommandContext['unit']>,
-): Promise<void> {
-  const went = await tx
-    .select({ part: components })
-    .from(components)
-    .innerJoin(movements, and(eq(movements.componentId, components.id), eq(movements.n, components.lastMove)))
-    .where(
-      and(
-        eq(movements.fromPlace, `unit:${unit.id}`),
-        eq(movements.reason, `${unit.goneAs} with ${unit.tag}`),
-      ),
-    );
-  for (const { part } of went) {
-    await move(tx, actor, part, `unit:${unit.id}`, `came back with ${unit.tag}`);
-    if (part.class === 'drive' && part.place === 'returned')
-      await tx.insert(erasures).values({
-        componentId: part.id,
-        unitId: unit.id,
-        kind: 'used',
-        method: 'came back with the machine',
-        by: actor.id,
-        byName: actor.name,
-      });
-  }
-  await tx.update(units).set({ goneAs: null }).where(eq(units.id, unit.id));
-}
-
-/** Where it stood before it was decided, as long as nothing has moved it since; else it stays. */
-async function placeBefore(
-  tx: CommandContext['tx'],
-  unit: NonNullable<CommandContext['unit']>,
-): Promise<Stage> {
-  const [last] = await tx
-    .select({ payload: events.payload })
-    .from(events)
-    .where(and(eq(events.unitId, unit.id), eq(events.kind, 'decided')))
-    .orderBy(desc(events.seq))
-    .limit(1);
-  const { from, to } = (last?.payload ?? {}) as { from?: Stage; to?: Stage };
-  return from && to === unit.stage ? from : unit.stage;
-}
-
-const STOPS: readonly StopRoute[] = ['disclose', 'asFound', 'harvest', 'recycle'];
-
-/**
- * Enough is known: how the machine is to end, said once. It goes on to where the rest of its work is; null
- * takes the decision back, and the machine to where it stood.
- */
-export const decide = defineCommand<{ unitId: string; route: StopRoute | null }, { stage: Stage }>({
-  name: 'decide',
-  roles: BENCH_ROLES,
-  onUnit: true,
-  input: Joi.object({
-    unitId,
-    route: Joi.string()
-      .valid(...STOPS)
-      .allow(null)
-      .required()
-      .label('route'),
-  }),
-  async run({ tx, unit }, { route }) {
-    refuseHeld(unit!);
-    if (route === unit!.ending) throw new ShopError('refused', 'Nothing was changed: so it is decided.');
-    await tx.update(units).set({ ending: route }).where(eq(units.id, unit!.id));
-    const stage = route === null ? await placeBefore(tx, unit!) : forward(unit!.stage, 'hands');
-    await moveStage(tx, unit!, stage);
-    return {
-      event: {
-        kind: 'decided',
-        payload: { route, before: unit!.ending, from: unit!.stage, to: stage },
-      },
-      answer: { stage },
-    };
-  },
-});
-
-interface Gone {
-  unitId: string;
-  as: GoneAs;
-  note: string;
-}
-
-/**
- * It leaves without a sale, and what it became is said. No drive goes with it unaccounted for; a machine that
- * goes back to whose it is takes its drives along, and that is written down for each.
- */
-export const endUnit = defineCommand<Gone, { as: GoneAs }>({
-  name: 'endUnit',
-  roles: BENCH_ROLES,
-  onUnit: true,
-  input: Joi.object({
-    unitId,
-    as: Joi.string()
-      .valid(...GONE_AS)
-      .required()
-      .label('what it became'),
-    note: shortText('note', 200).allow('').default(''),
-  }),
-  async run({ tx, actor, unit }, { as, note }) {
-    if (unit!.stage === 'quarantine' && actor.role !== 'owner')
-      throw new ShopError('forbidden', 'Only the owner lets a unit out of quarantine.');
-    const inside = await tx.select().from(components).where(eq(components.unitId, unit!.id));
-    const drives = inside.filter((part) => part.class === 'drive');
-    if (as === 'returned') {
-      for (const drive of drives)
-        await tx.insert(erasures).values({
-          componentId: drive.id,
-          unitId: unit!.id,
-          kind: 'returned',
-          method: 'went back with the machine',
-          by: actor.id,
-          byName: actor.name,
-        });
-    } else if (as === 'lost') {
-      if (actor.role !== 'owner')
-        throw new ShopError('forbidden', 'Only the owner writes a unit down as lost.');
-    } else await assertDataAccounted(tx, unit!, 'It stays');
-    await closeOpenWork(tx, unit!.id);
-    await release(tx, unit!.id);
-    // what is left in it goes the way it goes
-    const to = as === 'returned' ? 'returned' : 'scrap';
-    for (const part of inside) await move(tx, actor, part, to, `${as} with ${unit!.tag}`);
-    await tx.update(units).set({ listed: false, goneAs: as }).where(eq(units.id, unit!.id));
-    await moveStage(tx, unit!, 'gone');
-    return {
-      event: {
-        kind: 'gone',
-        payload: { as, from: unit!.stage, note, drives: drives.map(({ code }) => code) },
-      },
-      answer: { as },
-    };
   },
 });
 

@@ -7,7 +7,8 @@ import type { Evaluation, EvaluationInput, RecordEntry } from '@/core/steps/eval
 import type { Grade } from '@/core/price/table';
 import { database, type Transaction } from '@/db/client';
 import { lots, shop, units } from '@/db/schema';
-import { swapBin } from '../components/bin';
+import { swapBin } from '../parts/bin';
+import { quotesFor } from '../parts/quotes';
 import { UNKNOWN_NUMBERS } from '@/workers/numbers';
 import { heavy } from '@/workers/pool';
 import type { NumbersRef } from '@/workers/registry';
@@ -15,7 +16,7 @@ import { effectiveCatalogue, type Known } from '../rules/effective';
 import { houseNow } from '../house/tables';
 import { classesOf, priceOf, worthOf } from './worth';
 import type { UnitWorth } from '@/core/steps/problem';
-import { recordEntry, recordNow, standingObservations } from '../record/queries';
+import { evidenceOf, recordNow } from '../record/queries';
 
 /** The evaluation is a pure function, and a lot's like machines ask for the same one over and over. */
 const KEPT = 2000;
@@ -45,8 +46,13 @@ export async function withNumbers<T>(known: Known, ask: (numbers: NumbersRef) =>
   }
 }
 
-/** Same rules, same tables, same bin: same mark. */
-function markOf(rules: typeof shop.$inferSelect, house: number, bin: EvaluationInput['bin']): string {
+/** Same rules, same tables, same bin, same offers: same mark. */
+function markOf(
+  rules: typeof shop.$inferSelect,
+  house: number,
+  bin: EvaluationInput['bin'],
+  quotes: EvaluationInput['quotes'],
+): string {
   return createHash('sha1')
     .update(
       JSON.stringify([
@@ -57,6 +63,7 @@ function markOf(rules: typeof shop.$inferSelect, house: number, bin: EvaluationI
         rules.lacks,
         house,
         bin,
+        quotes && Object.keys(quotes).length ? quotes : null,
       ]),
     )
     .digest('hex')
@@ -75,26 +82,21 @@ export interface Appraised {
   chassis: Chassis;
   source: LotSource;
   grade: Grade | null;
-  derived: Pick<DerivedRecord, 'specification' | 'bench' | 'gone'>;
+  derived: Pick<DerivedRecord, 'specification' | 'bench' | 'gone' | 'seenPlaces'>;
   record: RecordEntry[];
   bin: EvaluationInput['bin'];
+  /** Offers of parts for it. */
+  quotes?: EvaluationInput['quotes'];
   /** The system and the data on it stay; null: as such a lot has it. */
   keeps: boolean | null;
 }
 
 /** What the engine is asked about a machine, and what it would fetch. Pure. */
 export function appraise({ rules, house }: ReckoningRules, machine: Appraised) {
-  const { chassis, source, grade, derived, record, bin, keeps } = machine;
-  const { specification, bench, gone } = derived;
+  const { chassis, source, grade, derived, record, bin, keeps, quotes } = machine;
+  const { specification, bench } = derived;
   const price = priceOf(house.tables, chassis, specification, grade, true);
-  const { verifyMinutes, ...worth } = worthOf(
-    house.tables,
-    chassis,
-    specification,
-    price,
-    rules.feeBasisPoints,
-    gone,
-  );
+  const { verifyMinutes, ...worth } = worthOf(house.tables, chassis, specification, price, rules, derived);
   const input: EvaluationInput = {
     chassis,
     source,
@@ -103,6 +105,7 @@ export function appraise({ rules, house }: ReckoningRules, machine: Appraised) {
     worth,
     verifyMinutes,
     bin,
+    ...(quotes && Object.keys(quotes).length > 0 && { quotes }),
     priceLowMinor: price.lowMinor,
     priceHighMinor: price.highMinor,
     ratePerHourMinor: rules.ratePerHourMinor,
@@ -114,7 +117,7 @@ export function appraise({ rules, house }: ReckoningRules, machine: Appraised) {
     price,
     input,
     known: effectiveCatalogue(rules),
-    reckonedWith: markOf(rules, house.version, input.bin),
+    reckonedWith: markOf(rules, house.version, input.bin, input.quotes),
   };
 }
 
@@ -129,13 +132,15 @@ export async function appraisalOf(tx: Transaction, unitId: string) {
     .innerJoin(lots, eq(lots.id, units.lotId))
     .where(eq(units.id, unitId));
   const reckoning = await reckoningRules(tx);
+  const derived = await recordNow(tx, unit);
   const appraised = appraise(reckoning, {
     chassis: unit.chassis,
     source,
     grade: unit.grade as Grade | null,
-    derived: await recordNow(tx, unit),
-    record: (await standingObservations(tx, unitId)).map(recordEntry),
-    bin: await swapBin(tx, unitId, unit.chassis),
+    derived,
+    record: (await evidenceOf(tx, unitId)).map(({ entry }) => entry),
+    bin: await swapBin(tx, unit, derived),
+    quotes: await quotesFor(tx, unitId),
     keeps: unit.keeps,
   });
   return { unit, rules: reckoning.rules, ...appraised };
@@ -153,9 +158,27 @@ export async function columnsFor(reckoning: ReckoningRules, machine: Appraised, 
   };
 }
 
+/** What moved belief, numbered by answers and verdicts alone: parts are on no list of answers. */
+function answersOnly(evaluation: Evaluation, record: readonly RecordEntry[]): Evaluation {
+  const place = new Map<number, number>();
+  record.forEach((entry, i) => {
+    if (entry.kind !== 'part') place.set(i, place.size);
+  });
+  return {
+    ...evaluation,
+    moved: evaluation.moved.flatMap((moved) => {
+      const entry = place.get(moved.entry);
+      return entry === undefined ? [] : [{ ...moved, entry }];
+    }),
+  };
+}
+
 async function columnsOf(tx: Transaction, unitId: string) {
   const { unit, price, input, known, reckonedWith } = await appraisalOf(tx, unitId);
-  const evaluation: Evaluation = { valueBeforeMinor: unit.valueMinor, ...(await evaluateOnce(known, input)) };
+  const evaluation: Evaluation = {
+    valueBeforeMinor: unit.valueMinor,
+    ...answersOnly(await evaluateOnce(known, input), input.record),
+  };
   return {
     columns: {
       ...snapshotColumns(evaluation, input.worth, unit.stage),
@@ -192,8 +215,8 @@ export async function revalueUnit(
 export async function clashesOf(tx: Transaction, unitId: string) {
   const { input, known } = await appraisalOf(tx, unitId);
   const at = await withNumbers(known, (numbers) => heavy('clashing', [numbers, input]));
-  const rows = await standingObservations(tx, unitId);
-  return at.map((index) => rows[index]);
+  const rows = await evidenceOf(tx, unitId);
+  return at.flatMap((index) => rows[index].row ?? []);
 }
 
 /**
@@ -209,7 +232,12 @@ export async function refreshUnit(tx: Transaction, unitId: string): Promise<void
     .where(eq(units.id, unitId));
 }
 
-type Seen = Pick<typeof units.$inferSelect, 'id' | 'chassis' | 'stage' | 'reckonedWith'>;
+type Seen = Pick<
+  typeof units.$inferSelect,
+  'id' | 'chassis' | 'maker' | 'model' | 'stage' | 'reckonedWith'
+> & {
+  record?: Pick<DerivedRecord, 'inside' | 'takes' | 'specification'>;
+};
 
 /**
  * Brings a unit's snapshot up to date when the rules, the own numbers or the parts for swap-tests have
@@ -219,12 +247,13 @@ type Seen = Pick<typeof units.$inferSelect, 'id' | 'chassis' | 'stage' | 'reckon
 export async function keepCurrent(seen: Seen): Promise<boolean> {
   if (seen.stage === 'sold' || seen.stage === 'gone') return false;
   const db = database();
-  const [[rules], house, bin] = await Promise.all([
+  const [[rules], house, bin, quotes] = await Promise.all([
     db.select().from(shop),
     houseNow(db),
-    swapBin(db, seen.id, seen.chassis),
+    swapBin(db, seen, seen.record ?? (await recordNow(db, seen))),
+    quotesFor(db, seen.id),
   ]);
-  if (seen.reckonedWith === markOf(rules, house.version, bin)) return false;
+  if (seen.reckonedWith === markOf(rules, house.version, bin, quotes)) return false;
   await db.transaction((tx) => refreshUnit(tx, seen.id));
   return true;
 }

@@ -34,9 +34,10 @@ describe('what a unit is worth', () => {
       priceOf(shippedHouse, 'small', whole, 'B', false).minor,
     );
     const parts = (spec: Specification) =>
-      worthOf(shippedHouse, 'small', spec, priceOf(shippedHouse, 'small', spec, null, true), 800).parts.map(
-        (part) => part.class,
-      );
+      worthOf(shippedHouse, 'small', spec, priceOf(shippedHouse, 'small', spec, null, true), {
+        feeBasisPoints: 800,
+        ratePerHourMinor: 1800,
+      }).parts.map((part) => part.class);
     expect(parts(whole)).toContain('drive');
     expect(parts(bare)).not.toContain('drive');
   });

@@ -1,10 +1,14 @@
+import { donorPlaces, donorShares, OTHER_MINUTES } from '@/catalog/donor';
 import { levelChances } from '@/catalog/prices';
 import type { Chassis, PartClass } from '@/core/catalogue';
 import type { HouseTables } from '@/core/house/tables';
+import type { GraphicsClass } from '@/core/machine/names';
+import { donorSheet, type DonorSheet } from '@/core/parts/donor';
 import { partWorth } from '@/core/price/parts';
 import type { Grade, TablePrice } from '@/core/price/table';
 import { tablePrice } from '@/core/price/table';
 import type { PriceClass, UnitWorth } from '@/core/steps/problem';
+import type { DerivedRecord } from '@/core/record';
 import type { Specification } from '@/core/record/specification';
 
 /**
@@ -31,6 +35,7 @@ export function priceOf(
     driveGb: sound && kind === 'none' ? 120 : spec.number('driveGb'),
     batteryHealth: battery,
     batteryMissing: noBattery && !sound,
+    card: spec.text('cardFor') as GraphicsClass | null,
     grade,
   });
 }
@@ -53,39 +58,77 @@ export function classesOf(
   };
 }
 
+/** What each part of the machine is worth by the house, minor units. */
+export function partWorths(
+  house: HouseTables,
+  chassis: Chassis,
+  spec: Specification,
+): Partial<Record<PartClass, number>> {
+  return Object.fromEntries(
+    Object.entries(house.parts[chassis]).map(([part, usual]) => [
+      part,
+      partWorth(house.partsBy, part as PartClass, usual!, {
+        level: spec.number('processorLevel'),
+        memoryGb: spec.number('memoryGb'),
+        driveKind: spec.text('driveKind'),
+        driveGb: spec.number('driveGb'),
+        driveFailing: spec.text('driveHealth')?.startsWith('failing') ?? false,
+        batteryHealth: spec.number('batteryHealth'),
+      }),
+    ]),
+  );
+}
+
+/** Taking the machine apart, place by place, in the order of what a minute of it brings. */
+export function harvestOf(
+  house: HouseTables,
+  chassis: Chassis,
+  spec: Specification,
+  { feeBasisPoints, ratePerHourMinor }: { feeBasisPoints: number; ratePerHourMinor: number },
+  { gone = [], seenPlaces = {} }: Partial<Pick<DerivedRecord, 'gone' | 'seenPlaces'>>,
+  good?: (partClass: PartClass) => number,
+): DonorSheet {
+  const without = [...gone];
+  if (spec.text('driveKind') === 'none') without.push('drive');
+  if (spec.text('battery') === 'none') without.push('battery');
+  return donorSheet({
+    places: donorPlaces[chassis],
+    states: seenPlaces,
+    gone: without,
+    worthOf: partWorths(house, chassis, spec),
+    shares: donorShares,
+    minutes: house.minutes[chassis].harvest,
+    otherMinutes: OTHER_MINUTES,
+    keep: 1 - feeBasisPoints / 10_000,
+    perMinute: ratePerHourMinor / 60,
+    good,
+  });
+}
+
 export function worthOf(
   house: HouseTables,
   chassis: Chassis,
   spec: Specification,
   price: TablePrice,
-  feeBasisPoints: number,
-  /** Classes of parts that were taken out and not replaced. */
-  taken: readonly string[] = [],
+  { feeBasisPoints, ratePerHourMinor }: { feeBasisPoints: number; ratePerHourMinor: number },
+  /** Classes of parts taken out and not replaced, and how its places were seen. */
+  seen: Partial<Pick<DerivedRecord, 'gone' | 'seenPlaces'>> = {},
 ): UnitWorth & { verifyMinutes: number } {
   const minutes = house.minutes[chassis];
-  const gone = new Set<string>(taken);
-  if (spec.text('driveKind') === 'none') gone.add('drive');
-  if (spec.text('battery') === 'none') gone.add('battery');
+  const harvest = harvestOf(house, chassis, spec, { feeBasisPoints, ratePerHourMinor }, seen);
+  const taken = new Set(harvest.picks.slice(0, harvest.worth).flatMap(({ places }) => places));
   return {
     soundMinor: price.minor,
     feeShare: feeBasisPoints / 10_000,
     finishMinutes: minutes.finish,
     asFoundShare: house.asFoundShare,
     asFoundMinutes: minutes.asFound,
-    parts: Object.entries(house.parts[chassis])
-      .filter(([part]) => !gone.has(part))
-      .map(([part, usual]) => ({
-        class: part as PartClass,
-        minor: partWorth(house.partsBy, part as PartClass, usual!, {
-          level: spec.number('processorLevel'),
-          memoryGb: spec.number('memoryGb'),
-          driveKind: spec.text('driveKind'),
-          driveGb: spec.number('driveGb'),
-          driveFailing: spec.text('driveHealth')?.startsWith('failing') ?? false,
-          batteryHealth: spec.number('batteryHealth'),
-        }),
-      })),
-    harvestMinutes: minutes.harvest,
+    // what is worth its minutes is taken, and the rest left
+    parts: harvest.lines.flatMap(({ id, class: part, worthMinor }) =>
+      part !== null && worthMinor > 0 && taken.has(id) ? [{ class: part, minor: worthMinor }] : [],
+    ),
+    harvestMinutes: harvest.minutes,
+    outwardMinor: house.outward[chassis],
     recycleMinor: house.recycle[chassis],
     verifyMinutes: minutes.verify,
   };

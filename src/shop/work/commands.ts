@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { repairById } from '@/catalog';
 import { ENDINGS, type Ending } from '@/core/catalogue';
 import { appliesTo } from '@/core/belief/model';
-import type { EventPayloads } from '@/core/record/events';
+import type { EventPayloads, PartExchanged } from '@/core/record/events';
 import type { Transaction } from '@/db/client';
 import { account, events, observations, user, work, workSegments, type Stage } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type Actor, type CommandContext, type CommandResult } from '../command';
@@ -11,7 +11,8 @@ import { ShopError } from '../errors';
 import { shortText, unitId, rowId } from '../input';
 import { forward, moveStage } from '../line';
 import { refuseHeld } from '../line';
-import { arrive } from '../components/move';
+import { exchange, exchangeBack, exchangeInput, type Exchange } from '../parts/exchange';
+import { arrive } from '../parts/move';
 import { putErasure } from '../erasure/put';
 import { dataStays } from '../record/stays';
 import { putVerdict } from '../record/verdict';
@@ -226,11 +227,26 @@ async function eraseNow(
   return putErasure(tx, actor, unit, { kind: 'erased', componentId: id, method, verified });
 }
 
+/** Parts that went in or came out with a piece of work. */
+async function exchangeWith(
+  tx: Transaction,
+  actor: Actor,
+  unit: Unit,
+  parts: Exchange | undefined,
+  byRepair: boolean,
+): Promise<PartExchanged[]> {
+  if (!parts || parts.put.length + parts.out.length === 0) return [];
+  refuseHeld(unit);
+  return exchange(tx, actor, unit, parts, byRepair);
+}
+
 interface Finish {
   unitId: string;
   workId: string;
   ended?: Ending;
   note?: string;
+  /** What went in and came out with it. */
+  parts?: Exchange;
   /** Of a run that erases: which drive, or what the one is that was not on record yet, and how. */
   erased?: {
     componentId?: string;
@@ -252,6 +268,7 @@ export const finishWork = defineCommand<Finish, null>({
       .valid(...ENDINGS)
       .label('ended'),
     note: shortText('note', 400).allow(''),
+    parts: exchangeInput,
     erased: Joi.object({
       componentId: rowId('drive'),
       drive: Joi.object({
@@ -267,6 +284,14 @@ export const finishWork = defineCommand<Finish, null>({
     if (input.erased && row.ref !== ERASES)
       throw new ShopError('invalid', `Not ended: "${row.title}" erases nothing.`);
     const erased = input.erased && (await eraseNow(tx, actor, unit!, input.erased));
+    // of a repair its verdict tells what the part did
+    const moved = await exchangeWith(
+      tx,
+      actor,
+      unit!,
+      input.parts,
+      row.kind === 'repair' && Boolean(input.ended),
+    );
     await endSegment(tx, row.id);
     await tx
       .update(work)
@@ -287,6 +312,7 @@ export const finishWork = defineCommand<Finish, null>({
           ...(input.ended && { ended: input.ended }),
           observation,
           note: input.note ?? '',
+          ...(moved.length && { parts: moved }),
           ...(erased && { erased }),
         },
       },
@@ -345,6 +371,7 @@ interface Logged {
   minutes: number;
   ended?: Ending;
   note?: string;
+  parts?: Exchange;
 }
 
 /** Work done out of order and told afterwards, with its time: on record as if its clock had run. */
@@ -360,6 +387,7 @@ export const logWork = defineCommand<Logged, { workId: string }>({
       .valid(...ENDINGS)
       .label('ended'),
     note: shortText('note', 400).allow(''),
+    parts: exchangeInput,
   }),
   async run({ tx, actor, unit }, input) {
     refuseHeld(unit!);
@@ -396,6 +424,7 @@ export const logWork = defineCommand<Logged, { workId: string }>({
         endedAt: sql`now()`,
       });
     const ended = kind === 'repair' ? (input.ended ?? 'done') : undefined;
+    const moved = await exchangeWith(tx, actor, unit!, input.parts, kind === 'repair');
     const observation = ended ? await putVerdict(tx, actor, unit!.id, step.ref, ended) : null;
     const stage = forward(unit!.stage, kind === 'system' ? 'prove' : placeOf(kind));
     await moveStage(tx, unit!, stage);
@@ -410,6 +439,7 @@ export const logWork = defineCommand<Logged, { workId: string }>({
           ...(ended && { ended }),
           observation,
           note,
+          ...(moved.length && { parts: moved }),
           before: { stage: unit!.stage },
           after: { stage },
         },
@@ -447,7 +477,7 @@ export const takeBackWork = defineCommand<{ unitId: string; workId: string }, nu
   roles: BENCH_ROLES,
   onUnit: true,
   input: Joi.object({ unitId, workId }),
-  async run({ tx, unit }, input) {
+  async run({ tx, actor, unit }, input) {
     refuseHeld(unit!);
     const [row] = await tx
       .select()
@@ -468,7 +498,8 @@ export const takeBackWork = defineCommand<{ unitId: string; workId: string }, nu
           sql`${events.payload} ->> 'work' = ${row.id}`,
         ),
       );
-    const { observation, before, after } = told.payload as EventPayloads['work logged'];
+    const { observation, before, after, parts } = told.payload as EventPayloads['work logged'];
+    if (parts) await exchangeBack(tx, actor, unit!, parts);
     await tx.delete(workSegments).where(eq(workSegments.workId, row.id));
     await tx.update(work).set({ status: 'dropped' }).where(eq(work.id, row.id));
     if (observation !== null)

@@ -34,7 +34,9 @@ export function TheLine({ floor: withPage, here, who }: { floor: Floor; here: st
           </span>
         </div>
         <nav aria-label="The line" className="order-3 col-span-2 overflow-x-auto lg:order-none lg:col-span-1">
-          <ol className="relative grid min-w-[620px] grid-cols-8 pt-2.5 pb-1.5">
+          <ol
+            className={`relative grid min-w-[620px] pt-2.5 pb-1.5 ${entries.length > 8 ? 'grid-cols-9' : 'grid-cols-8'}`}
+          >
             <li aria-hidden className="absolute top-[37px] right-0 left-0 h-[2px] bg-onbarsoft/60" />
             {entries.map((entry) => {
               const on = entry.stage === here;
@@ -48,12 +50,12 @@ export function TheLine({ floor: withPage, here, who }: { floor: Floor; here: st
                   >
                     <span className="flex h-[25px] items-start gap-1.5 text-[13.5px] leading-[22px] whitespace-nowrap">
                       <b className="figures text-[16px] font-semibold">{entry.count}</b>
-                      {entry.name}
+                      {entry.stage === 'waiting' ? 'Waiting' : entry.name}
                     </span>
                     <span className="block h-[20px] pt-1.5 text-[12px] leading-4 text-onbarsoft">
                       {entry.oldestMinutes === null
                         ? '\u00a0'
-                        : `${entry.stage === 'dock' ? 'oldest ' : ''}${duration(entry.oldestMinutes)}`}
+                        : `${entry.stage === 'dock' ? 'oldest ' : ''}${duration(entry.oldestMinutes)}${entry.due ? `, due ${entry.due.slice(8)}.${entry.due.slice(5, 7)}.` : ''}`}
                     </span>
                   </Link>
                 </li>

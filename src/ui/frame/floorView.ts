@@ -7,6 +7,8 @@ export interface LineStage {
   name: string;
   count: number;
   oldest: string | null;
+  /** Of what waits for a part: the day the next one is due. */
+  due?: string | null;
 }
 
 /** An unattended block running now. */

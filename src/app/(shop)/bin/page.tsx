@@ -1,5 +1,5 @@
 import { requireActor } from '@/server/session';
-import { binParts, lastMovements } from '@/shop/components/queries';
+import { binParts, lastMovements } from '@/shop/parts/queries';
 import { shopRules } from '@/shop/rules/queries';
 import { PartVerdict } from '@/ui/parts/PartVerdict';
 import { PartForm } from '@/ui/parts/PartForm';

@@ -18,6 +18,7 @@ const WAITS: Record<Stage, string> = {
   shelf: 'Listed, waiting for a buyer.',
   quarantine: 'Set apart. Only the owner lets these go.',
   sold: 'Gone to a buyer.',
+  waiting: 'A part is ordered and has not come.',
   gone: 'Harvested, recycled or returned.',
 };
 

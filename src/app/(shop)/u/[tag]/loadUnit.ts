@@ -12,7 +12,9 @@ export const loadUnit = cache(async (tag: string) => {
   const actor = await requireActor();
   const found = await unitByTag(tag);
   if (!found) notFound();
-  const current = (await keepCurrent(found.unit)) ? (await unitByTag(tag))! : found;
+  const current = (await keepCurrent({ ...found.unit, record: found.record }))
+    ? (await unitByTag(tag))!
+    : found;
   return { ...current, actor };
 });
 

@@ -2,7 +2,7 @@ import { causeById, findingById } from '@/catalog';
 import { appliesTo } from '@/core/belief/model';
 import type { StopRoute } from '@/core/steps/problem';
 import { database } from '@/db/client';
-import { reservedFor } from '@/shop/components/bin';
+import { reservedFor } from '@/shop/parts/bin';
 import { wayToEnd } from '@/shop/units/left';
 import { partsIn, photosOf, recordOf, workOf } from '@/shop/units/queries';
 import { FindOut } from '@/ui/findout/FindOut';

@@ -1,6 +1,6 @@
 import { answer } from '@/server/answer';
 import { requireActorForApi } from '@/server/session';
-import { binParts } from '@/shop/components/queries';
+import { binParts } from '@/shop/parts/queries';
 
 /** Memory modules in the bin, for the memory board. */
 export async function GET(): Promise<Response> {

@@ -36,6 +36,7 @@ export default async function ShelfPage({ params }: { params: Promise<{ tag: str
     attendedMinutes: book.attendedMinutes,
     ratePerHourMinor: rules.ratePerHourMinor,
     sellingFeesMinor: feesMinor,
+    outwardMinor: sale?.outwardMinor ?? house.tables.outward[unit.chassis],
   });
   return (
     <Shelf

@@ -1,6 +1,6 @@
 import { catalogue, repairById } from '@/catalog';
 import { appliesTo } from '@/core/belief/model';
-import { binParts } from '@/shop/components/queries';
+import { binParts } from '@/shop/parts/queries';
 import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { partsIn, workOf } from '@/shop/units/queries';
 import { LogWork } from '@/ui/hands/LogWork';

@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm';
-import { attributesIn } from '@/core/record/sizes';
+import { readLabel } from '@/core/parts/label';
 import type { Transaction } from '@/db/client';
 import { components, movements, units } from '@/db/schema';
 import type { Actor } from '../command';
@@ -25,6 +25,20 @@ export interface NewComponent {
   costMinor?: number;
   knownGood?: boolean;
   fromLotId?: string | null;
+  worthMinor?: number;
+  condition?: 'new' | 'used' | '';
+  supplier?: string;
+  sharesLot?: boolean;
+  benchOnly?: boolean;
+  keptFor?: string;
+}
+
+/** What its name and its label say, and what was said outright over it. */
+export function toldOf(
+  part: Pick<NewComponent, 'class' | 'name' | 'attributes'>,
+): Record<string, string | number> {
+  const label = part.attributes?.type ? `${part.name} ${part.attributes.type}` : part.name;
+  return { ...readLabel(part.class, label), ...part.attributes };
 }
 
 /** A part enters the shop: the component and its movement 0. */
@@ -43,11 +57,16 @@ export async function arrive(
       class: part.class,
       name: part.name,
       serial: part.serial ?? '',
-      // what its name says, and what was said outright over it
-      attributes: { ...attributesIn(part.class, part.name), ...part.attributes },
+      attributes: toldOf(part),
       costMinor: part.costMinor ?? 0,
       knownGood: part.knownGood ?? false,
       fromLotId: part.fromLotId ?? null,
+      worthMinor: part.worthMinor ?? 0,
+      condition: part.condition ?? '',
+      supplier: part.supplier ?? '',
+      sharesLot: part.sharesLot ?? false,
+      benchOnly: part.benchOnly ?? false,
+      keptFor: part.keptFor ?? null,
       place: to.startsWith('unit:') ? 'unit' : to,
       unitId: to.startsWith('unit:') ? to.slice(5) : null,
     })
@@ -65,6 +84,16 @@ export async function arrive(
   return { id: made.id, code };
 }
 
+/** More of a movement than where from and where to. */
+export interface MoveMore {
+  /** What it counts for, minor units: charged to the unit it goes into, credited to the one it comes out of. */
+  valueMinor?: number | null;
+  /** It belongs to a repair, whose verdict tells the rest. */
+  byRepair?: boolean;
+  /** The movement this one takes back. */
+  takesBack?: number;
+}
+
 /**
  * Moves a part from where the caller saw it. The database refuses it when somebody else moved it first; that
  * becomes a plain conflict.
@@ -75,10 +104,13 @@ export async function move(
   component: typeof components.$inferSelect,
   to: Place,
   reason: string,
+  more: MoveMore = {},
 ): Promise<void> {
   const from = placeOf(component);
   if (component.reservedFor && to !== `unit:${component.reservedFor}`)
     throw new ShopError('conflict', await heldWords(tx, component));
+  if (component.keptFor && to.startsWith('unit:') && to !== `unit:${component.keptFor}`)
+    throw new ShopError('conflict', await keptWords(tx, component));
   // a part leaves the bin unreserved
   if (component.reservedFor)
     await tx.update(components).set({ reservedFor: null }).where(eq(components.id, component.id));
@@ -94,6 +126,7 @@ export async function move(
         by: actor.id,
         byName: actor.name,
         reason,
+        ...more,
       });
     });
   } catch (error) {
@@ -119,6 +152,15 @@ export async function heldWords(
     .from(units)
     .where(eq(units.id, component.reservedFor!));
   return `${component.code} ${component.name} lies at ${holder?.tag ?? 'another unit'} for a swap-test: it is free again once that is answered.`;
+}
+
+/** "P-0007 panel was ordered for WQ-0012." */
+export async function keptWords(
+  tx: Transaction,
+  component: Pick<typeof components.$inferSelect, 'code' | 'name' | 'keptFor'>,
+): Promise<string> {
+  const [holder] = await tx.select({ tag: units.tag }).from(units).where(eq(units.id, component.keptFor!));
+  return `${component.code} ${component.name} was ordered for ${holder?.tag ?? 'another unit'} and is kept for it.`;
 }
 
 export async function componentById(tx: Transaction, id: string) {

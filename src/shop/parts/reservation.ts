@@ -1,4 +1,4 @@
-import { and, asc, eq, isNotNull, isNull } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
 import Joi from 'joi';
 import { findingById } from '@/catalog';
 import type { Chassis, PartClass } from '@/core/catalogue';
@@ -8,7 +8,8 @@ import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { shortText, unitId, rowId } from '../input';
 import { refuseHeld } from '../line';
-import { fitsOn, goodInBin } from './bin';
+import { recordNow } from '../record/queries';
+import { goodInBin, goodParts } from './bin';
 import { componentById, heldWords } from './move';
 
 /**
@@ -17,29 +18,36 @@ import { componentById, heldWords } from './move';
  */
 export async function lendPart(
   tx: Transaction,
-  unit: { id: string; chassis: Chassis },
+  unit: { id: string; chassis: Chassis; maker: string; model: string },
   partClass: PartClass,
 ): Promise<typeof components.$inferSelect> {
-  const wanted = and(goodInBin, eq(components.class, partClass), fitsOn(unit.chassis));
-  const [mine] = await tx
-    .select()
-    .from(components)
-    .where(and(wanted, eq(components.reservedFor, unit.id)))
-    .limit(1);
+  const fitting = await goodParts(tx, unit, await recordNow(tx, unit), partClass);
+  const mine = fitting.find((each) => each.reservedFor === unit.id);
   const [part] = mine
     ? [mine]
-    : await tx
-        .select()
-        .from(components)
-        .where(and(wanted, isNull(components.reservedFor)))
-        .orderBy(asc(components.costMinor), asc(components.code))
-        .limit(1)
-        .for('update', { skipLocked: true });
+    : fitting.length
+      ? await tx
+          .select()
+          .from(components)
+          .where(
+            and(
+              goodInBin,
+              isNull(components.reservedFor),
+              inArray(
+                components.id,
+                fitting.map(({ id }) => id),
+              ),
+            ),
+          )
+          .orderBy(asc(components.costMinor), asc(components.code))
+          .limit(1)
+          .for('update', { skipLocked: true })
+      : [];
   if (!part) {
     const [held] = await tx
       .select()
       .from(components)
-      .where(and(wanted, isNotNull(components.reservedFor)))
+      .where(and(goodInBin, eq(components.class, partClass), isNotNull(components.reservedFor)))
       .limit(1);
     throw new ShopError(
       'conflict',

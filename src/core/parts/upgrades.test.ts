@@ -1,0 +1,216 @@
+import { describe, expect, it } from 'vitest';
+import { fitRules } from '@/catalog/fits';
+import { priceTable } from '@/catalog/prices';
+import { cardNeeds, fittingMinutes } from '@/catalog/takes';
+import { GRAPHICS_CLASSES } from '../machine/names';
+import { tablePrice } from '../price/table';
+import { seededRandom } from '../random';
+import type { Machine } from './attributes';
+import { fits } from './fits';
+import { MOST_CHANGES, upgradesOf, type Candidate, type UpgradeProblem, type UpgradeState } from './upgrades';
+
+const machine: Machine = {
+  chassis: 'desktop',
+  memory: { kind: 'DDR3', form: 'DIMM', slots: 2, slotGb: 8, boardGb: 16 },
+  bays: [{ form: '3.5', buses: ['SATA'] }],
+  card: { watts: 75, height: 'full' },
+  supply: { watts: 180, sixPin: 0 },
+  drawsWatts: 100,
+};
+/** A machine of about 100: level 2 of the shop's table, with 4 GB and a disk. */
+const state: UpgradeState = {
+  modules: [{ id: 'm1', gb: 4, worthMinor: 300 }],
+  memoryGb: 4,
+  driveKind: 'disk',
+  driveGb: 500,
+  driveWorthMinor: 300,
+  batteryHealth: null,
+  batteryWorthMinor: 0,
+  level: 3,
+  processorWorthMinor: 300,
+  threads: 4,
+  graphics: null,
+};
+const priceOf = (of: UpgradeState) =>
+  0.92 *
+  tablePrice(priceTable, {
+    chassis: 'desktop',
+    level: of.level,
+    memoryGb: of.memoryGb,
+    driveKind: of.driveKind,
+    driveGb: of.driveGb,
+    batteryHealth: of.batteryHealth,
+    card: of.graphics === null ? null : GRAPHICS_CLASSES[of.graphics],
+    grade: 'A',
+  }).minor;
+const problem = (candidates: Candidate[], more: Partial<UpgradeProblem> = {}): UpgradeProblem => ({
+  machine,
+  state,
+  candidates,
+  rules: fitRules,
+  priceOf,
+  perMinute: 30,
+  minutes: fittingMinutes,
+  openMinutes: 3,
+  cardNeeds,
+  ...more,
+});
+const module = (id: string, gb: number, costMinor: number, kind = 'DDR3'): Candidate => ({
+  id,
+  from: 'quote',
+  part: { class: 'memory', kind: kind as 'DDR3', form: 'DIMM', gb },
+  costMinor,
+});
+
+describe('what practitioners say of upgrades', () => {
+  it('2 GB at 50 or 4 GB at 120 into a machine of about 100: no, and no more than so much', () => {
+    const { sets, unpaid } = upgradesOf(problem([module('two', 2, 5000), module('four', 4, 12_000)]));
+    expect(priceOf(state)).toBeGreaterThan(6500);
+    expect(sets).toEqual([]);
+    expect(unpaid.map(({ id }) => id)).toEqual(['two', 'four']);
+    for (const { mostMinor } of unpaid) expect(mostMinor).toBeLessThan(1500);
+  });
+  it.each([2800, 3500])('a drive at %i instead of a hard disk: yes', (costMinor) => {
+    const drive: Candidate = {
+      id: 'ssd',
+      from: 'quote',
+      part: { class: 'drive', kind: 'solid', gb: 240, form: '2.5', bus: 'SATA' },
+      costMinor,
+    };
+    // with 8 GB it fetches about 90 with its disk, and about 130 without
+    const own = { ...state, modules: [...state.modules, { id: 'm2', gb: 4, worthMinor: 300 }], memoryGb: 8 };
+    expect(upgradesOf(problem([drive], { state: own })).sets[0]?.put).toEqual(['ssd']);
+  });
+  it('a card the supply cannot feed, or the processor cannot use: no, with the reason', () => {
+    const card = (watts: number, graphics: number): Candidate => ({
+      id: 'card',
+      from: 'bin',
+      part: { class: 'card', watts, graphics },
+      costMinor: 100,
+    });
+    expect(upgradesOf(problem([card(120, 3)])).refused[0].why.join()).toMatch(/75 W/);
+    expect(upgradesOf(problem([card(35, 3)])).sets[0]?.put).toEqual(['card']);
+    const slow = { ...state, threads: 2 };
+    expect(upgradesOf(problem([card(35, 3)], { state: slow })).refused[0].why.join()).toMatch(
+      /processor cannot use it/,
+    );
+  });
+  it('a second like module for two channels: yes when it is free', () => {
+    const { sets } = upgradesOf(problem([module('free', 4, 0)]));
+    expect(sets[0]).toMatchObject({ put: ['free'], channels: true });
+  });
+  it('more than the slots hold takes one out first; another generation never goes in', () => {
+    const full = { ...state, modules: [...state.modules, { id: 'm2', gb: 4, worthMinor: 300 }], memoryGb: 8 };
+    const { sets, refused } = upgradesOf(
+      problem([module('big', 8, 100), module('wrong', 8, 0, 'DDR4')], { state: full }),
+    );
+    expect(sets[0]).toMatchObject({ put: ['big'], out: [expect.any(String)] });
+    expect(refused.map(({ id }) => id)).toEqual(['wrong']);
+    expect(upgradesOf(problem([module('huge', 16, 0)])).refused[0].why.join()).toMatch(/over the maker/);
+  });
+});
+
+/** Every subset of at most three changes, each looked at for itself: the best net there is. */
+function best(own: UpgradeProblem): number {
+  const { candidates, state: now } = own;
+  const changes = [
+    ...candidates.map((candidate) => ({ candidate, out: null })),
+    ...now.modules.map((out) => ({ candidate: null, out })),
+  ];
+  let most = 0;
+  const look = (set: typeof changes) => {
+    const put = set.flatMap(({ candidate }) => candidate ?? []);
+    const out = set.flatMap((change) => change.out ?? []);
+    for (const partClass of ['drive', 'battery', 'processor', 'card'])
+      if (put.filter(({ part }) => part.class === partClass).length > 1) return;
+    const modules = put.filter(({ part }) => part.class === 'memory');
+    const stay = now.modules.filter((each) => !out.includes(each));
+    const touched = modules.length + out.length > 0;
+    if (
+      touched &&
+      (stay.length + modules.length > own.machine.memory!.slots! || stay.length + modules.length === 0)
+    )
+      return;
+    if (new Set(modules.map(({ part }) => part.kind)).size > 1) return;
+    if (modules.some(({ part }) => part.gb! > own.machine.memory!.slotGb!)) return;
+    if (put.some(({ part }) => part.class !== 'memory' && fits(part, own.machine, own.rules).answer === 'no'))
+      return;
+    if (modules.some(({ part }) => part.kind !== 'DDR3')) return;
+    const gb = [...stay.map((each) => each.gb), ...modules.map(({ part }) => part.gb!)].reduce(
+      (a, b) => a + b,
+      0,
+    );
+    if (touched && gb > own.machine.memory!.boardGb!) return;
+    const drive = put.find(({ part }) => part.class === 'drive')?.part;
+    const card = put.find(({ part }) => part.class === 'card')?.part;
+    const after = {
+      ...now,
+      memoryGb: gb,
+      ...(drive && { driveKind: drive.kind as 'solid', driveGb: drive.gb! }),
+      ...(card && { graphics: card.graphics! }),
+    };
+    const minutes =
+      own.openMinutes +
+      put.reduce((sum, { part }) => sum + own.minutes[part.class]!, 0) +
+      out.length * (own.minutes.memory! / 2);
+    const cost = put.reduce((sum, { costMinor }) => sum + costMinor, 0);
+    const back = out.reduce((sum, { worthMinor }) => sum + worthMinor, 0) + (drive ? now.driveWorthMinor : 0);
+    most = Math.max(most, own.priceOf(after) - own.priceOf(now) - cost + back - minutes * own.perMinute);
+  };
+  const walk = (from: number, set: typeof changes) => {
+    if (set.length) look(set);
+    if (set.length < MOST_CHANGES)
+      for (let i = from; i < changes.length; i++) walk(i + 1, [...set, changes[i]]);
+  };
+  walk(0, []);
+  return most;
+}
+
+it('60 machines: the best set is the best of all subsets, each tried by itself', () => {
+  const random = seededRandom(11);
+  const of = <T>(list: readonly T[]) => list[Math.floor(random() * list.length)];
+  for (let round = 0; round < 60; round++) {
+    const modules = Array.from({ length: 1 + Math.floor(random() * 2) }, (_, i) => ({
+      id: `m${i}`,
+      gb: of([1, 2, 4]),
+      worthMinor: of([50, 200, 900]),
+    }));
+    const own = problem(
+      Array.from({ length: 2 + Math.floor(random() * 12) }, (_, i): Candidate => {
+        const costMinor = Math.floor(random() * 3000);
+        const drawn = random();
+        if (drawn < 0.5)
+          return { ...module(`c${i}`, of([1, 2, 4, 8, 16]), costMinor, of(['DDR3', 'DDR3', 'DDR4'])) };
+        if (drawn < 0.85)
+          return {
+            id: `c${i}`,
+            from: 'bin',
+            part: {
+              class: 'drive',
+              kind: of(['disk', 'solid']),
+              gb: of([120, 240, 500]),
+              form: of(['2.5', '3.5', 'M.2']),
+              bus: 'SATA',
+            },
+            costMinor,
+          };
+        return {
+          id: `c${i}`,
+          from: 'bin',
+          part: { class: 'card', watts: of([30, 120]), graphics: of([2, 3]) },
+          costMinor,
+        };
+      }),
+      {
+        state: {
+          ...state,
+          modules,
+          memoryGb: modules.reduce((sum, { gb }) => sum + gb, 0),
+          driveWorthMinor: of([0, 300, 900]),
+        },
+        perMinute: of([0, 15, 60]),
+      },
+    );
+    expect(upgradesOf(own).sets[0]?.netMinor ?? 0).toBeCloseTo(best(own), 6);
+  }
+});

@@ -1,0 +1,86 @@
+import { describe, expect, it } from 'vitest';
+import { comfort, systemRows, useRules } from '@/catalog/uses';
+import { systemsFor, usesOf, weakestPart, type UseFacts } from './uses';
+
+const facts: UseFacts = {
+  chassis: 'laptop',
+  level: 2,
+  threads: 4,
+  memoryGb: 8,
+  driveKind: 'solid',
+  driveGb: 240,
+  graphics: 1,
+  batteryHealth: 0.8,
+  batteryMissing: false,
+  firmwareMode: 'uefi',
+  securityChip: 1.2,
+};
+const good = (of: Partial<UseFacts>) =>
+  Object.fromEntries(usesOf(useRules, { ...facts, ...of }).map(({ id, good: is }) => [id, is]));
+const why = (id: string, of: Partial<UseFacts>) =>
+  usesOf(useRules, { ...facts, ...of }).find((use) => use.id === id)!.reasons;
+const runs = (of: Partial<UseFacts>, today = '2026-11-26') =>
+  Object.fromEntries(systemsFor(systemRows, { ...facts, ...of }, today).map((row) => [row.id, row]));
+
+describe('uses', () => {
+  it('an ordinary laptop: office yes, films and games no with what it lacks', () => {
+    expect(good({})).toEqual({
+      browsing: 'yes',
+      school: 'yes',
+      office: 'yes',
+      films: 'no',
+      games: 'no',
+      server: 'yes',
+      tinkering: 'yes',
+    });
+    expect(why('films', {})[0]).toMatch(/graphics is good for an office picture, it wants one for films/);
+  });
+  it('4 GB is light: browsing yes, office no', () => {
+    expect(good({ memoryGb: 4 })).toMatchObject({ browsing: 'yes', office: 'no' });
+    expect(why('office', { memoryGb: 4 })).toEqual(['4 GB of memory, it wants 8']);
+  });
+  it('a disk, a missing battery, no drive: no, and why', () => {
+    expect(why('browsing', { driveKind: 'disk' })[0]).toMatch(/hard disk/);
+    expect(why('school', { batteryMissing: true, batteryHealth: null })).toEqual(['it has no battery']);
+    expect(why('server', { driveKind: 'none', driveGb: null })).toEqual(['it has no drive']);
+  });
+  it('a desktop has no battery to be judged by; what is not known is said, and is no "no"', () => {
+    expect(good({ chassis: 'desktop', batteryHealth: null }).school).toBe('yes');
+    expect(good({ memoryGb: null }).office).toBe('not known');
+    expect(why('office', { memoryGb: null })).toEqual(['not known: its memory']);
+    expect(good({ memoryGb: null, level: 0 }).office).toBe('no');
+  });
+});
+
+describe('systems', () => {
+  it('the current commercial one wants secure firmware and a chip 2.0; a light free one runs on nearly anything', () => {
+    expect(runs({})['commercial-now']).toMatchObject({ runs: 'no' });
+    expect(runs({})['commercial-now'].reasons.join()).toMatch(/security chip 1.2, it wants 2.0/);
+    expect(runs({ firmwareMode: 'secure', securityChip: 2 })['commercial-now'].runs).toBe('yes');
+    expect(runs({ level: 0, memoryGb: 1 })['free-light'].runs).toBe('no');
+    expect(runs({ level: 0, memoryGb: 1 })['free-old'].runs).toBe('yes');
+  });
+  it('one that runs may get no updates any more: by the month, not by the clock', () => {
+    expect(runs({}, '2025-10-31')['commercial-before']).toMatchObject({ runs: 'yes', ended: false });
+    expect(runs({}, '2025-11-01')['commercial-before']).toMatchObject({ runs: 'yes', ended: true });
+    expect(runs({})['commercial-now'].ended).toBe(false);
+  });
+  it('what is not known is asked for', () =>
+    expect(runs({ securityChip: null, firmwareMode: 'secure' })['commercial-now']).toMatchObject({
+      runs: 'not known',
+      reasons: ['not known: its security chip'],
+    }));
+});
+
+describe('the weakest part', () => {
+  it('a disk before 4 GB before an old processor', () => {
+    expect(weakestPart({ ...facts, driveKind: 'disk', memoryGb: 4 }, comfort, null)?.what).toBe('drive');
+    expect(weakestPart({ ...facts, memoryGb: 4 }, comfort, null)?.what).toBe('memory');
+    expect(weakestPart({ ...facts, level: 1, batteryHealth: null }, comfort, null)?.what).toBe('processor');
+  });
+  it('a measured figure counts before the usual one', () => {
+    const slow = weakestPart({ ...facts, level: 3 }, comfort, 90);
+    expect(slow).toMatchObject({ what: 'drive', words: expect.stringMatching(/90 MB\/s, measured/) });
+    expect(weakestPart({ ...facts, level: 3 }, comfort, null)).toBeNull();
+  });
+});

@@ -1,0 +1,353 @@
+import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
+import Joi from 'joi';
+import { partFaults } from '@/core/parts/fields';
+import type { PartExchanged } from '@/core/record/events';
+import { components, events, movements, partSales, shop, units } from '@/db/schema';
+import { partFields, receivePartInput } from '@/shapes/parts';
+import { BENCH_ROLES, defineCommand } from '../command';
+import { ShopError } from '../errors';
+import { isoDate, minor, rowId, rowNumber, shortText, unitId } from '../input';
+import { refuseHeld } from '../line';
+import { lotById } from '../lots/commands';
+import { shareLotCost } from '../lots/shareCost';
+import { assertDriveAccounted } from '../record/gate';
+import { revalueUnit } from '../units/revalue';
+import { exchange, exchangeBack, exchangeInput, putIn, takeOut, type Exchange } from './exchange';
+import { arrive, componentById, keptWords, move, type NewComponent } from './move';
+
+const componentId = rowId('part').required();
+/** A part bought or found goes into the bin. */
+export const receivePart = defineCommand<NewComponent, { componentId: string; code: string }>({
+  name: 'receivePart',
+  roles: BENCH_ROLES,
+  onUnit: false,
+  input: receivePartInput,
+  async run({ tx, actor }, input) {
+    const made = await arrive(tx, actor, input, 'bin', 'received');
+    return {
+      event: { kind: 'part received', payload: { component: made.id, code: made.code, ...input } },
+      answer: { componentId: made.id, code: made.code },
+    };
+  },
+});
+
+/** A part seen in a unit is put on its record: a drive must be, before it can be erased. */
+export const recordPart = defineCommand<
+  NewComponent & { unitId: string },
+  { componentId: string; code: string }
+>({
+  name: 'recordPart',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId, ...partFields }),
+  async run({ tx, actor, unit }, { unitId: id, ...input }) {
+    refuseHeld(unit!);
+    const made = await arrive(
+      tx,
+      actor,
+      { ...input, fromLotId: unit!.lotId },
+      `unit:${id}`,
+      'came with the unit',
+    );
+    return {
+      event: { kind: 'part recorded', payload: { component: made.id, code: made.code, ...input } },
+      answer: { componentId: made.id, code: made.code },
+    };
+  },
+});
+
+interface Fit {
+  unitId: string;
+  componentId: string;
+  /** Although the rules say that it does not fit. */
+  despite?: boolean;
+}
+
+/** Bin -> unit. Its cost goes with it. */
+export const fitPart = defineCommand<Fit, { code: string; costMinor: number }>({
+  name: 'fitPart',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId, componentId, despite: Joi.boolean() }),
+  async run({ tx, actor, unit }, input) {
+    refuseHeld(unit!);
+    const told = await putIn(tx, actor, unit!, input);
+    const { component, code, name, valueMinor } = told;
+    return {
+      event: {
+        kind: 'part fitted',
+        payload: { component, code, name, costMinor: valueMinor, parts: [told] },
+      },
+      answer: { code, costMinor: valueMinor },
+    };
+  },
+});
+
+interface Take {
+  unitId: string;
+  componentId: string;
+  to: 'bin' | 'scrap' | 'returned';
+  /** What it is worth: the unit is credited with it. */
+  costMinor?: number;
+}
+
+/** Unit -> bin, scrap, or back to its owner. */
+export const takePart = defineCommand<Take, { code: string }>({
+  name: 'takePart',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    componentId,
+    to: Joi.string().valid('bin', 'scrap', 'returned').required().label('to'),
+    costMinor: minor('value'),
+  }),
+  async run({ tx, actor, unit }, { costMinor: worthMinor, ...input }) {
+    refuseHeld(unit!);
+    const told = await takeOut(tx, actor, unit!, { ...input, worthMinor });
+    const { component, code, name } = told;
+    return {
+      event: { kind: 'part taken', payload: { component, code, name, to: input.to, parts: [told] } },
+      answer: { code },
+    };
+  },
+});
+
+/** Parts in and out that belong to no repair: an upgrade, a change of mind. One act, taken back as one. */
+export const changeParts = defineCommand<Exchange & { unitId: string; note: string }, { codes: string[] }>({
+  name: 'changeParts',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: exchangeInput.keys({ unitId, note: shortText('note', 200).allow('').default('') }),
+  async run({ tx, actor, unit }, { note, ...parts }) {
+    refuseHeld(unit!);
+    if (parts.put.length + parts.out.length === 0)
+      throw new ShopError('invalid', 'Nothing was changed: say what goes in or what comes out.');
+    const told = await exchange(tx, actor, unit!, parts, false);
+    return {
+      event: { kind: 'parts moved', payload: { parts: told, note } },
+      answer: { codes: told.map(({ code }) => code) },
+    };
+  },
+});
+
+/** Acts on parts that can be taken back as one. */
+const ACTS = ['parts moved', 'part fitted', 'part taken'];
+
+/** The last change of parts of a unit as if it had not been done. */
+export const takeBackParts = defineCommand<{ unitId: string; seq?: number }, { codes: string[] }>({
+  name: 'takeBackParts',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId, seq: rowNumber('entry') }),
+  async run({ tx, actor, unit }, { seq }) {
+    refuseHeld(unit!);
+    const [act] = await tx
+      .select({ seq: events.seq, payload: events.payload })
+      .from(events)
+      .where(
+        and(
+          eq(events.unitId, unit!.id),
+          inArray(events.kind, ACTS),
+          seq === undefined ? undefined : eq(events.seq, seq),
+          sql`not exists (select 1 from events back where back.voids = ${events.seq})`,
+        ),
+      )
+      .orderBy(desc(events.seq))
+      .limit(1);
+    const { parts } = (act?.payload ?? {}) as { parts?: PartExchanged[] };
+    if (!act || !parts) throw new ShopError('refused', 'There is no change of parts to take back.');
+    await exchangeBack(tx, actor, unit!, parts);
+    return {
+      event: { kind: 'parts moved back', voids: act.seq, payload: { parts } },
+      answer: { codes: parts.map(({ code }) => code) },
+    };
+  },
+});
+
+interface Describe {
+  componentId: string;
+  attributes: Record<string, string | number | null>;
+  name?: string;
+  serial?: string;
+  worthMinor?: number;
+  benchOnly?: boolean;
+}
+
+/** What a part is, read off its label afterwards. A part in a machine tells what the machine is. */
+export const describePart = defineCommand<Describe, { code: string }>({
+  name: 'describePart',
+  roles: BENCH_ROLES,
+  onUnit: false,
+  input: Joi.object({
+    componentId,
+    name: shortText('name', 80),
+    serial: shortText('serial', 60).allow(''),
+    attributes: Joi.object()
+      .pattern(/^[a-zA-Z]{1,20}$/, Joi.alternatives(Joi.string().max(120), Joi.number()).allow(null))
+      .default({}),
+    worthMinor: minor('worth'),
+    benchOnly: Joi.boolean().label('for the bench only'),
+  }),
+  async run({ tx }, { componentId: id, attributes, ...more }) {
+    const part = await componentById(tx, id);
+    if (part.place === 'sold' || part.place === 'returned')
+      throw new ShopError('refused', `Not noted: ${part.code} ${part.name} is not here any more.`);
+    const merged = Object.fromEntries(
+      Object.entries({ ...part.attributes, ...attributes }).filter(([, value]) => value !== null),
+    ) as Record<string, string | number>;
+    const faults = partFaults(part.class, merged);
+    if (faults.length) throw new ShopError('invalid', `Not noted: ${faults.join('; ')}.`);
+    await tx
+      .update(components)
+      .set({ ...more, attributes: merged })
+      .where(eq(components.id, part.id));
+    // the machine it is in is another one now: its price and its papers follow
+    if (part.unitId) {
+      await tx.select({ id: units.id }).from(units).where(eq(units.id, part.unitId)).for('no key update');
+      await revalueUnit(tx, part.unitId);
+    }
+    return {
+      event: {
+        kind: 'part described',
+        ...(part.unitId && { unitId: part.unitId }),
+        payload: { component: part.id, code: part.code, name: more.name ?? part.name, attributes, ...more },
+      },
+      answer: { code: part.code },
+    };
+  },
+});
+
+interface Loose {
+  lotId: string;
+  parts: NewComponent[];
+}
+
+/** Parts and chargers that came loose in a lot: they take a share of what it cost by what they are worth. */
+export const receiveLoose = defineCommand<Loose, { codes: string[] }>({
+  name: 'receiveLoose',
+  roles: BENCH_ROLES,
+  onUnit: false,
+  input: Joi.object({
+    lotId: rowId('lot').required(),
+    parts: Joi.array().min(1).max(200).items(Joi.object(partFields)).required(),
+  }),
+  async run({ tx, actor }, input) {
+    const lot = await lotById(tx, input.lotId);
+    const made = [];
+    for (const part of input.parts)
+      made.push({
+        name: part.name,
+        ...(await arrive(
+          tx,
+          actor,
+          { ...part, costMinor: 0, fromLotId: lot.id, sharesLot: true },
+          'bin',
+          `came loose in lot ${lot.code}`,
+        )),
+      });
+    await shareLotCost(tx, lot.id);
+    return {
+      event: {
+        kind: 'loose parts',
+        lotId: lot.id,
+        payload: { parts: made.map(({ id, code, name }) => ({ component: id, code, name })) },
+      },
+      answer: { codes: made.map(({ code }) => code) },
+    };
+  },
+});
+
+interface SellPart {
+  componentId: string;
+  priceMinor: number;
+  feesMinor?: number;
+  outwardMinor: number;
+  soldOn: string;
+  channel: string;
+}
+
+/** A loose part is sold: into the books of the lot and the donor it came from. */
+export const sellPart = defineCommand<SellPart, { code: string; profitMinor: number }>({
+  name: 'sellPart',
+  roles: BENCH_ROLES,
+  onUnit: false,
+  input: Joi.object({
+    componentId,
+    priceMinor: minor('price').required(),
+    feesMinor: minor('fees'),
+    outwardMinor: minor('postage').default(0),
+    soldOn: isoDate('date').required(),
+    channel: shortText('channel', 60).allow('').default(''),
+  }),
+  async run({ tx, actor }, { componentId: id, ...sale }) {
+    const part = await componentById(tx, id);
+    if (part.place !== 'bin')
+      throw new ShopError('conflict', `Not sold: ${part.code} ${part.name} is not in the bin any more.`);
+    if (part.benchOnly)
+      throw new ShopError(
+        'refused',
+        `Not sold: ${part.code} ${part.name} is for tests at the bench alone and never leaves it.`,
+      );
+    if (part.keptFor) throw new ShopError('conflict', `Not sold: ${await keptWords(tx, part)}`);
+    if (part.class === 'drive') await assertDriveAccounted(tx, part, 'Not sold');
+    const [rules] = await tx.select().from(shop);
+    const feesMinor = sale.feesMinor ?? Math.round((sale.priceMinor * rules.feeBasisPoints) / 10_000);
+    const [came] = await tx
+      .select({ from: movements.fromPlace })
+      .from(movements)
+      .where(and(eq(movements.componentId, part.id), sql`${movements.fromPlace} like 'unit:%'`))
+      .orderBy(asc(movements.n))
+      .limit(1);
+    await move(tx, actor, part, 'sold', 'sold loose', { valueMinor: part.costMinor });
+    await tx.insert(partSales).values({
+      componentId: part.id,
+      ...sale,
+      feesMinor,
+      costMinor: part.costMinor,
+      donorId: came ? came.from.slice(5) : null,
+      lotId: part.fromLotId,
+      byName: actor.name,
+    });
+    return {
+      event: {
+        kind: 'part sold',
+        ...(part.fromLotId && { lotId: part.fromLotId }),
+        payload: { component: part.id, code: part.code, name: part.name, ...sale, feesMinor },
+      },
+      answer: {
+        code: part.code,
+        profitMinor: sale.priceMinor - feesMinor - sale.outwardMinor - part.costMinor,
+      },
+    };
+  },
+});
+
+/** A sale of a loose part undone: it is in the bin again, and the books know nothing of it. */
+export const unsellPart = defineCommand<{ componentId: string; why: string }, { code: string }>({
+  name: 'unsellPart',
+  roles: ['owner'],
+  onUnit: false,
+  input: Joi.object({ componentId, why: shortText('why', 200).required() }),
+  async run({ tx, actor }, { componentId: id, why }) {
+    const part = await componentById(tx, id);
+    const [sale] = await tx.delete(partSales).where(eq(partSales.componentId, part.id)).returning();
+    if (!sale) throw new ShopError('refused', `Nothing was undone: ${part.code} was not sold loose.`);
+    await move(tx, actor, part, 'bin', 'sale undone', { valueMinor: part.costMinor });
+    return {
+      event: {
+        kind: 'part returned',
+        ...(sale.lotId && { lotId: sale.lotId }),
+        payload: {
+          component: part.id,
+          code: part.code,
+          name: part.name,
+          priceMinor: sale.priceMinor,
+          refundMinor: sale.priceMinor,
+          why,
+        },
+      },
+      answer: { code: part.code },
+    };
+  },
+});

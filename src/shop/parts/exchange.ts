@@ -1,0 +1,220 @@
+import { and, desc, eq } from 'drizzle-orm';
+import Joi from 'joi';
+import type { PartExchanged } from '@/core/record/events';
+import type { Transaction } from '@/db/client';
+import { components, movements, wants } from '@/db/schema';
+import { partFields } from '@/shapes/parts';
+import type { Actor, CommandContext } from '../command';
+import { ShopError } from '../errors';
+import { minor, rowId, shortText } from '../input';
+import { assertDriveAccounted } from '../record/gate';
+import { recordNow } from '../record/queries';
+import { fitOf, fitWords, machineNow } from './machine';
+import { arrive, componentById, move, placeOf, type NewComponent, type Place } from './move';
+
+/** One part that goes in: out of the bin, or just bought. */
+export interface PartIn {
+  componentId?: string;
+  bought?: NewComponent & { supplier: string };
+  /** It goes in although the rules say that it does not fit. */
+  despite?: boolean;
+}
+
+/** One part that comes out: on record, or seen only now. */
+export interface PartOut {
+  componentId?: string;
+  seen?: NewComponent;
+  to: 'bin' | 'scrap' | 'returned';
+  /** What it is worth: the unit it comes out of is credited with it. */
+  worthMinor?: number;
+}
+
+export interface Exchange {
+  put: PartIn[];
+  out: PartOut[];
+}
+
+const bought = Joi.object({
+  ...partFields,
+  condition: Joi.string().valid('new', 'used').required().label('new or used'),
+  supplier: shortText('supplier', 80).allow('').default(''),
+});
+const seen = Joi.object(partFields);
+
+/** What went in and what came out, as a command takes it. */
+export const exchangeInput = Joi.object({
+  put: Joi.array()
+    .max(12)
+    .items(
+      Joi.object({ componentId: rowId('part'), bought, despite: Joi.boolean() }).xor('componentId', 'bought'),
+    )
+    .default([]),
+  out: Joi.array()
+    .max(12)
+    .items(
+      Joi.object({
+        componentId: rowId('part'),
+        seen,
+        to: Joi.string().valid('bin', 'scrap', 'returned').required().label('where it goes'),
+        worthMinor: minor('worth'),
+      }).xor('componentId', 'seen'),
+    )
+    .default([]),
+});
+
+type Unit = NonNullable<CommandContext['unit']>;
+type Part = typeof components.$inferSelect;
+
+/** What a part was charged to the machine it is in; nothing when it came with it. */
+async function chargedFor(tx: Transaction, part: Part): Promise<number | null> {
+  const [last] = await tx
+    .select({ value: movements.valueMinor, from: movements.fromPlace })
+    .from(movements)
+    .where(and(eq(movements.componentId, part.id), eq(movements.toPlace, placeOf(part))))
+    .orderBy(desc(movements.n))
+    .limit(1);
+  return last?.value ?? null;
+}
+
+/** Out of a unit. What it counts for is credited to the unit, and is what the part stands at from now on. */
+export async function takeOut(
+  tx: Transaction,
+  actor: Actor,
+  unit: Unit,
+  input: PartOut,
+  byRepair = false,
+): Promise<PartExchanged> {
+  const id =
+    input.componentId ??
+    (
+      await arrive(
+        tx,
+        actor,
+        { ...input.seen!, costMinor: 0, fromLotId: unit.lotId },
+        `unit:${unit.id}`,
+        'came with the unit',
+      )
+    ).id;
+  const part = await componentById(tx, id);
+  if (part.unitId !== unit.id)
+    throw new ShopError('conflict', `Not taken: ${part.code} ${part.name} is not in this unit.`);
+  // a drive that leaves the shop leaves with its data accounted for
+  if (part.class === 'drive' && input.to !== 'bin') await assertDriveAccounted(tx, part, 'Not taken');
+  const charged = await chargedFor(tx, part);
+  // sent back to whom it came from: what was paid for it comes back
+  const worth =
+    input.to === 'bin'
+      ? (input.worthMinor ?? charged ?? part.worthMinor)
+      : input.to === 'returned' && charged !== null
+        ? charged
+        : null;
+  await move(tx, actor, part, input.to as Place, 'taken out', { valueMinor: worth, byRepair });
+  if (input.to === 'bin')
+    await tx
+      .update(components)
+      .set({ costMinor: worth ?? 0, ...(input.worthMinor !== undefined && { worthMinor: input.worthMinor }) })
+      .where(eq(components.id, part.id));
+  return {
+    component: part.id,
+    code: part.code,
+    name: part.name,
+    class: part.class,
+    from: `unit:${unit.id}`,
+    to: input.to,
+    valueMinor: worth ?? 0,
+    n: part.lastMove + 1,
+    costBefore: part.costMinor,
+  };
+}
+
+/** Into a unit. Its cost goes with it; what was ordered for the unit is no longer wanted. */
+export async function putIn(
+  tx: Transaction,
+  actor: Actor,
+  unit: Unit,
+  input: PartIn,
+  byRepair = false,
+): Promise<PartExchanged> {
+  const id =
+    input.componentId ?? (await arrive(tx, actor, input.bought!, 'bin', `bought for ${unit.tag}`)).id;
+  const part = await componentById(tx, id);
+  if (part.place !== 'bin')
+    throw new ShopError('conflict', `Not fitted: ${part.code} ${part.name} is not in the bin any more.`);
+  if (!input.despite) {
+    const fit = fitOf(
+      part as Part & { attributes: Record<string, string | number> },
+      (await machineNow(tx, unit, await recordNow(tx, unit))).machine,
+    );
+    if (fit.answer === 'no')
+      throw new ShopError('refused', `Not fitted: ${part.code} ${part.name}: ${fitWords(fit)}.`, {
+        doesNotFit: part.id,
+      });
+  }
+  await move(tx, actor, part, `unit:${unit.id}`, input.bought ? 'bought and fitted' : 'fitted', {
+    valueMinor: part.costMinor,
+    byRepair,
+  });
+  if (part.keptFor) await tx.update(components).set({ keptFor: null }).where(eq(components.id, part.id));
+  await tx
+    .update(wants)
+    .set({ state: 'fitted' })
+    .where(and(eq(wants.componentId, part.id), eq(wants.unitId, unit.id)));
+  return {
+    component: part.id,
+    code: part.code,
+    name: part.name,
+    class: part.class,
+    from: input.bought ? 'bought' : 'bin',
+    to: `unit:${unit.id}`,
+    valueMinor: part.costMinor,
+    n: part.lastMove + 1,
+    costBefore: part.costMinor,
+  };
+}
+
+/** Everything that came out, then everything that went in: one act with the work it belongs to. */
+export async function exchange(
+  tx: Transaction,
+  actor: Actor,
+  unit: Unit,
+  { put, out }: Exchange,
+  byRepair: boolean,
+): Promise<PartExchanged[]> {
+  const told: PartExchanged[] = [];
+  for (const part of out) told.push(await takeOut(tx, actor, unit, part, byRepair));
+  for (const part of put) told.push(await putIn(tx, actor, unit, part, byRepair));
+  return told;
+}
+
+/**
+ * As if it had not been done: what went in is out again and what came out is in. Bought parts stay in the bin.
+ * @throws ShopError when one of them has been moved since
+ */
+export async function exchangeBack(
+  tx: Transaction,
+  actor: Actor,
+  unit: Unit,
+  told: readonly PartExchanged[],
+): Promise<void> {
+  for (const each of [...told].reverse()) {
+    const part = await componentById(tx, each.component);
+    const [done] = await tx
+      .select({ n: movements.n })
+      .from(movements)
+      .where(and(eq(movements.componentId, part.id), eq(movements.takesBack, each.n)));
+    if (done) continue;
+    if (part.lastMove !== each.n || placeOf(part) !== each.to)
+      throw new ShopError(
+        'refused',
+        `Not taken back: ${part.code} ${part.name} has been moved since. Put it back by hand first.`,
+      );
+    const back = each.to.startsWith('unit:') ? 'bin' : (`unit:${unit.id}` as const);
+    await move(tx, actor, part, back, 'taken back', { valueMinor: each.valueMinor, takesBack: each.n });
+    await tx.update(components).set({ costMinor: each.costBefore }).where(eq(components.id, part.id));
+    if (each.to.startsWith('unit:'))
+      await tx
+        .update(wants)
+        .set({ state: 'accepted' })
+        .where(and(eq(wants.componentId, part.id), eq(wants.state, 'fitted')));
+  }
+}

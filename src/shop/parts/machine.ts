@@ -1,0 +1,160 @@
+import { and, eq, ne, sql } from 'drizzle-orm';
+import { bayKinds } from '@/catalog/bays';
+import { fitRules } from '@/catalog/fits';
+import { usualTakes } from '@/catalog/takes';
+import type { Chassis } from '@/core/catalogue';
+import type { Machine } from '@/core/parts/attributes';
+import { machineOf, toldByPart, typedPart, type Facts } from '@/core/parts/fields';
+import { fits, type Fit } from '@/core/parts/fits';
+import { readLabel } from '@/core/parts/label';
+import type { DerivedRecord } from '@/core/record';
+import type { RecordPart } from '@/core/record/entries';
+import type { Database, Transaction } from '@/db/client';
+import { components, modelSheets, units } from '@/db/schema';
+
+/** What the rest of a machine draws besides its processor, watts. Shop estimate. */
+const REST_WATTS = 45;
+
+interface Unit {
+  id: string;
+  chassis: Chassis;
+  maker: string;
+  model: string;
+}
+
+/** Machines of one make are told of together; those nobody named are not. */
+export const modelKey = ({ maker, model }: Pick<Unit, 'maker' | 'model'>): string | null =>
+  maker.trim() && model.trim() ? `${maker.trim().toLowerCase()}|${model.trim().toLowerCase()}` : null;
+
+/** How a fact of what a machine takes is known. */
+export type TakesBasis = 'usual' | 'model' | 'inside' | 'typed';
+export interface TakesNow {
+  facts: Facts;
+  basis: Readonly<Record<string, TakesBasis>>;
+}
+
+/** What a part says of itself: what its label says, and what was told outright over it. */
+export const factsOfPart = (part: Pick<RecordPart, 'class' | 'name' | 'attributes'>): Facts => ({
+  ...readLabel(part.class, part.attributes.type ? `${part.name} ${part.attributes.type}` : part.name),
+  ...part.attributes,
+});
+
+/** What a machine takes: by its kind, its model, what is in it, its report, and what was told of this one. */
+export function takesNow(
+  chassis: Chassis,
+  sheet: Facts,
+  { inside, takes, specification }: Pick<DerivedRecord, 'inside' | 'takes' | 'specification'>,
+): TakesNow {
+  const slots = /of (\d+) slots/.exec(specification.text('memoryModules') ?? '')?.[1];
+  const watts = specification.number('processorWatts');
+  const seen = {
+    ...Object.assign({}, ...inside.map((part) => toldByPart(part.class, factsOfPart(part)))),
+    ...(slots && { memorySlots: Number(slots) }),
+    ...(watts !== null && { drawsWatts: watts + REST_WATTS }),
+  } as Facts;
+  const layers: [TakesBasis, Facts][] = [
+    ['usual', usualTakes[chassis]],
+    ['model', sheet],
+    ['inside', seen],
+    ['typed', takes],
+  ];
+  return {
+    facts: Object.assign({}, ...layers.map(([, facts]) => facts)),
+    basis: Object.fromEntries(
+      layers.flatMap(([basis, facts]) => Object.keys(facts).map((key) => [key, basis])),
+    ),
+  };
+}
+
+/** The sheet of a model, empty where there is none. */
+export async function sheetOf(
+  tx: Transaction | Database,
+  unit: Pick<Unit, 'maker' | 'model'>,
+): Promise<Facts> {
+  const key = modelKey(unit);
+  if (!key) return {};
+  const [row] = await tx
+    .select({ takes: modelSheets.takes })
+    .from(modelSheets)
+    .where(eq(modelSheets.model, key));
+  return row?.takes ?? {};
+}
+
+/** Largest module that was read by a report in another machine of this model: proven by us. */
+async function provenGb(tx: Transaction | Database, unit: Unit): Promise<number | undefined> {
+  if (!modelKey(unit)) return undefined;
+  const [row] = await tx
+    .select({ gb: sql<number | null>`max((${components.attributes}->>'gb')::float8)` })
+    .from(components)
+    .innerJoin(units, eq(units.id, components.unitId))
+    .where(
+      and(
+        eq(components.class, 'memory'),
+        ne(units.id, unit.id),
+        sql`lower(${units.maker}) = lower(${unit.maker}) and lower(${units.model}) = lower(${unit.model})`,
+        sql`jsonb_typeof(${components.attributes}->'gb') = 'number'`,
+        sql`exists (select 1 from record_values v where v.unit_id = ${units.id} and v.key = 'memoryGb' and v.basis = 'measured' and v.voided_by is null)`,
+      ),
+    );
+  return row?.gb ?? undefined;
+}
+
+export interface MachineNow extends TakesNow {
+  machine: Machine;
+  provenGb: number | undefined;
+}
+
+/** A unit as the rules of fit see it. */
+export async function machineNow(
+  tx: Transaction | Database,
+  unit: Unit,
+  record: Pick<DerivedRecord, 'inside' | 'takes' | 'specification'>,
+): Promise<MachineNow> {
+  const takes = takesNow(unit.chassis, await sheetOf(tx, unit), record);
+  const proven = await provenGb(tx, unit);
+  const sizes = record.inside.flatMap((part) => {
+    const gb = part.class === 'memory' ? factsOfPart(part).gb : undefined;
+    return typeof gb === 'number' ? [gb] : [];
+  });
+  const machine = machineOf(unit.chassis, takes.facts, bayKinds, { fitted: sizes, provenGb: proven });
+  return { ...takes, machine, provenGb: proven };
+}
+
+/** What the bin's older mark says: kinds of machine a part was put down for. */
+function markedFor({ attributes }: Pick<RecordPart, 'attributes'>, chassis: Chassis): Fit | null {
+  const marked = typeof attributes.fits === 'string' ? attributes.fits.split(',') : null;
+  return marked && !marked.includes(chassis)
+    ? {
+        answer: 'no',
+        reasons: [{ weighs: 'no', words: 'it was put down as being for other kinds of machine' }],
+      }
+    : null;
+}
+
+/** Where parts of a class belong at all: a laptop takes no tower's supply, a tower no laptop's panel. */
+const NEVER: Partial<Record<string, readonly Chassis[]>> = {
+  supply: ['laptop'],
+  optical: [],
+  battery: ['desktop', 'small', 'aio'],
+  panel: ['desktop', 'small'],
+  card: ['laptop', 'aio'],
+  charger: ['desktop'],
+};
+
+/** Does a part go into a machine, with every reason. Of a class without rules of its own: with care, try it. */
+export function fitOf(part: Pick<RecordPart, 'class' | 'name' | 'attributes'>, machine: Machine): Fit {
+  const marked = markedFor(part, machine.chassis);
+  if (marked) return marked;
+  if (NEVER[part.class]?.includes(machine.chassis))
+    return { answer: 'no', reasons: [{ weighs: 'no', words: 'such a machine takes no such part' }] };
+  const typed = typedPart(part.class, factsOfPart(part));
+  if (!typed)
+    return {
+      answer: 'with care',
+      reasons: [{ weighs: 'care', words: 'compare it with the one that comes out' }],
+    };
+  return fits(typed, machine, fitRules);
+}
+
+/** "it is 9.5 mm high, the bay 7 mm; ..." */
+export const fitWords = ({ reasons }: Fit): string => reasons.map(({ words }) => words).join('; ');

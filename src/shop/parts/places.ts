@@ -1,0 +1,163 @@
+import { and, eq } from 'drizzle-orm';
+import Joi from 'joi';
+import { donorPlaces } from '@/catalog/donor';
+import type { Chassis } from '@/core/catalogue';
+import { PLACE_STATES, type DonorPlace, type PlaceState } from '@/core/parts/donor';
+import type { PartExchanged } from '@/core/record/events';
+import type { Transaction } from '@/db/client';
+import { components, recordValues } from '@/db/schema';
+import { BENCH_ROLES, defineCommand } from '../command';
+import { ShopError } from '../errors';
+import { minor, rowId, shortText, unitId } from '../input';
+import { refuseHeld } from '../line';
+import { takeOut } from './exchange';
+
+/** A place of the drawing of such a machine a part can be taken from. @throws ShopError */
+function placeOf(chassis: Chassis, id: string): DonorPlace & { class: NonNullable<DonorPlace['class']> } {
+  const place = donorPlaces[chassis].find((each) => each.id === id);
+  if (!place || place.class === null)
+    throw new ShopError('invalid', `Not noted: such a machine has no place "${id}".`);
+  return { ...place, class: place.class };
+}
+
+async function writePlaces(
+  tx: Transaction,
+  unit: string,
+  seen: readonly { place: string; class: string; state: PlaceState }[],
+  by: string,
+): Promise<void> {
+  await tx.insert(recordValues).values(
+    seen.map((each) => ({
+      unitId: unit,
+      key: 'place',
+      basis: 'typed',
+      value: JSON.stringify(each),
+      origin: 'donor sheet',
+      by,
+    })),
+  );
+}
+
+interface Mark {
+  unitId: string;
+  places: { place: string; state: PlaceState }[];
+}
+
+/** The donor sheet: what is there, gone, broken or proven good; what taking it apart is worth follows. */
+export const markPlaces = defineCommand<Mark, null>({
+  name: 'markPlaces',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    places: Joi.array()
+      .min(1)
+      .max(40)
+      .items(
+        Joi.object({
+          place: shortText('place', 40).required(),
+          state: Joi.string()
+            .valid(...PLACE_STATES)
+            .required()
+            .label('state'),
+        }),
+      )
+      .required(),
+  }),
+  async run({ tx, actor, unit }, input) {
+    refuseHeld(unit!);
+    const places = input.places.map(({ place, state }) => ({
+      place,
+      class: placeOf(unit!.chassis, place).class,
+      state,
+    }));
+    await writePlaces(tx, unit!.id, places, actor.name);
+    return { event: { kind: 'place', payload: { places } }, answer: null };
+  },
+});
+
+interface Taken {
+  place: string;
+  /** On record already, or what it is. */
+  componentId?: string;
+  name?: string;
+  serial?: string;
+  worthMinor?: number;
+  to: 'bin' | 'scrap';
+}
+
+/**
+ * Taking apart as one act: what came out, with what it is worth, into the bin; the machine is credited with it, and
+ * the places are empty.
+ */
+export const harvestParts = defineCommand<
+  { unitId: string; taken: Taken[] },
+  { codes: string[]; creditMinor: number }
+>({
+  name: 'harvestParts',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    taken: Joi.array()
+      .min(1)
+      .max(40)
+      .unique('place')
+      .items(
+        Joi.object({
+          place: shortText('place', 40).required(),
+          componentId: rowId('part'),
+          name: shortText('what it is', 80),
+          serial: shortText('serial', 60).allow(''),
+          worthMinor: minor('worth'),
+          to: Joi.string().valid('bin', 'scrap').default('bin').label('where it goes'),
+        }),
+      )
+      .required(),
+  }),
+  async run({ tx, actor, unit }, { taken }) {
+    refuseHeld(unit!);
+    const told: PartExchanged[] = [];
+    const seen = taken.map(({ place }) => placeOf(unit!.chassis, place));
+    for (const [i, each] of taken.entries()) {
+      const place = seen[i];
+      // the one on record of this class, where nobody says which and there is no doubt
+      const inside = each.componentId
+        ? []
+        : await tx
+            .select({ id: components.id })
+            .from(components)
+            .where(and(eq(components.unitId, unit!.id), eq(components.class, place.class)));
+      const known = each.componentId ?? (inside.length === 1 && !each.name ? inside[0].id : undefined);
+      told.push(
+        await takeOut(tx, actor, unit!, {
+          ...(known
+            ? { componentId: known }
+            : {
+                seen: {
+                  class: place.class,
+                  name:
+                    each.name ?? `${place.name} of ${`${unit!.maker} ${unit!.model}`.trim() || unit!.tag}`,
+                  serial: each.serial ?? '',
+                },
+              }),
+          to: each.to,
+          worthMinor: each.worthMinor ?? place.minor ?? 0,
+        }),
+      );
+    }
+    await writePlaces(
+      tx,
+      unit!.id,
+      seen.map((place) => ({ place: place.id, class: place.class, state: 'gone' as const })),
+      actor.name,
+    );
+    return {
+      event: { kind: 'parts moved', payload: { parts: told, note: 'taken apart' } },
+      answer: {
+        codes: told.map(({ code }) => code),
+        creditMinor: told.reduce((sum, { valueMinor, to }) => sum + (to === 'bin' ? valueMinor : 0), 0),
+      },
+    };
+  },
+});

@@ -1,0 +1,178 @@
+import { and, desc, eq } from 'drizzle-orm';
+import Joi from 'joi';
+import type { StopRoute } from '@/core/steps/problem';
+import {
+  components,
+  erasures,
+  events,
+  GONE_AS,
+  movements,
+  units,
+  type GoneAs,
+  type Stage,
+} from '@/db/schema';
+import { BENCH_ROLES, defineCommand, type CommandContext } from '../command';
+import { ShopError } from '../errors';
+import { minor, shortText, unitId } from '../input';
+import { forward, moveStage, refuseHeld } from '../line';
+import { freeKept, release } from '../parts/bin';
+import { move } from '../parts/move';
+import { dropWants } from '../parts/wants';
+import { assertDataAccounted } from '../record/gate';
+import { closeOpenWork } from '../work/clock';
+
+/** A unit that was gone is here again, with what went with it. */
+export async function bringBack(
+  tx: CommandContext['tx'],
+  actor: CommandContext['actor'],
+  unit: NonNullable<CommandContext['unit']>,
+): Promise<void> {
+  const went = await tx
+    .select({ part: components })
+    .from(components)
+    .innerJoin(movements, and(eq(movements.componentId, components.id), eq(movements.n, components.lastMove)))
+    .where(
+      and(
+        eq(movements.fromPlace, `unit:${unit.id}`),
+        eq(movements.reason, `${unit.goneAs} with ${unit.tag}`),
+      ),
+    );
+  for (const { part } of went) {
+    await move(tx, actor, part, `unit:${unit.id}`, `came back with ${unit.tag}`);
+    if (part.class === 'drive' && part.place === 'returned')
+      await tx.insert(erasures).values({
+        componentId: part.id,
+        unitId: unit.id,
+        kind: 'used',
+        method: 'came back with the machine',
+        by: actor.id,
+        byName: actor.name,
+      });
+  }
+  await tx.update(units).set({ goneAs: null, goneMinor: 0, goneGrams: null }).where(eq(units.id, unit.id));
+}
+
+/** Where it stood before it was decided, as long as nothing has moved it since; else it stays. */
+async function placeBefore(
+  tx: CommandContext['tx'],
+  unit: NonNullable<CommandContext['unit']>,
+): Promise<Stage> {
+  const [last] = await tx
+    .select({ payload: events.payload })
+    .from(events)
+    .where(and(eq(events.unitId, unit.id), eq(events.kind, 'decided')))
+    .orderBy(desc(events.seq))
+    .limit(1);
+  const { from, to } = (last?.payload ?? {}) as { from?: Stage; to?: Stage };
+  return from && to === unit.stage ? from : unit.stage;
+}
+
+const STOPS: readonly StopRoute[] = ['disclose', 'asFound', 'harvest', 'recycle'];
+
+/**
+ * Enough is known: how the machine is to end, said once. It goes on to where the rest of its work is; null
+ * takes the decision back, and the machine to where it stood.
+ */
+export const decide = defineCommand<{ unitId: string; route: StopRoute | null }, { stage: Stage }>({
+  name: 'decide',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    route: Joi.string()
+      .valid(...STOPS)
+      .allow(null)
+      .required()
+      .label('route'),
+  }),
+  async run({ tx, unit }, { route }) {
+    refuseHeld(unit!);
+    if (route === unit!.ending) throw new ShopError('refused', 'Nothing was changed: so it is decided.');
+    await tx.update(units).set({ ending: route }).where(eq(units.id, unit!.id));
+    const stage = route === null ? await placeBefore(tx, unit!) : forward(unit!.stage, 'hands');
+    await moveStage(tx, unit!, stage);
+    return {
+      event: {
+        kind: 'decided',
+        payload: { route, before: unit!.ending, from: unit!.stage, to: stage },
+      },
+      answer: { stage },
+    };
+  },
+});
+
+interface Gone {
+  unitId: string;
+  as: GoneAs;
+  note: string;
+  /** Money that came in for it: scrap, what its seller gave back. */
+  receivedMinor: number;
+  /** What it weighed, for the recycler's note. */
+  grams?: number;
+}
+
+/**
+ * It leaves without a sale, and what it became is said. No drive goes with it unaccounted for; a machine that
+ * goes back to whose it is takes its drives along, and that is written down for each.
+ */
+export const endUnit = defineCommand<Gone, { as: GoneAs }>({
+  name: 'endUnit',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    as: Joi.string()
+      .valid(...GONE_AS)
+      .required()
+      .label('what it became'),
+    note: shortText('note', 200).allow('').default(''),
+    receivedMinor: minor('money received').default(0),
+    grams: Joi.number().integer().min(1).max(200_000).label('weight'),
+  }),
+  async run({ tx, actor, unit }, { as, note, receivedMinor, grams }) {
+    if (unit!.stage === 'quarantine' && actor.role !== 'owner')
+      throw new ShopError('forbidden', 'Only the owner lets a unit out of quarantine.');
+    const inside = await tx.select().from(components).where(eq(components.unitId, unit!.id));
+    const drives = inside.filter((part) => part.class === 'drive');
+    if (as === 'returned') {
+      for (const drive of drives)
+        await tx.insert(erasures).values({
+          componentId: drive.id,
+          unitId: unit!.id,
+          kind: 'returned',
+          method: 'went back with the machine',
+          by: actor.id,
+          byName: actor.name,
+        });
+    } else if (as === 'lost') {
+      if (actor.role !== 'owner')
+        throw new ShopError('forbidden', 'Only the owner writes a unit down as lost.');
+    } else await assertDataAccounted(tx, unit!, 'It stays');
+    await closeOpenWork(tx, unit!.id);
+    await release(tx, unit!.id);
+    // what is left in it goes the way it goes
+    const to = as === 'returned' ? 'returned' : 'scrap';
+    for (const part of inside) await move(tx, actor, part, to, `${as} with ${unit!.tag}`);
+    await freeKept(tx, unit!.id);
+    await dropWants(tx, unit!.id);
+    await tx
+      .update(units)
+      .set({ listed: false, goneAs: as, goneMinor: receivedMinor, goneGrams: grams ?? null })
+      .where(eq(units.id, unit!.id));
+    await moveStage(tx, unit!, 'gone');
+    return {
+      event: {
+        kind: 'gone',
+        payload: {
+          as,
+          from: unit!.stage,
+          note,
+          drives: drives.map(({ code }) => code),
+          receivedMinor,
+          grams: grams ?? null,
+        },
+      },
+      answer: { as },
+    };
+  },
+});

@@ -1,0 +1,68 @@
+import Joi from 'joi';
+import { BENCH_ROLES, defineCommand } from '../command';
+import { ShopError } from '../errors';
+import { shortText, unitId } from '../input';
+import { forward, moveStage, refuseHeld } from '../line';
+import { recordNow } from '../record/queries';
+import { writeValues, type NewValue } from '../record/values';
+
+/** On what the licence of a system rests. */
+export const LICENCES = [
+  'key of the machine’s own',
+  'sticker on the machine',
+  'bought for it',
+  'refurbisher’s licence',
+  'free',
+  'none yet',
+] as const;
+
+interface Installed {
+  unitId: string;
+  system: string;
+  edition: string;
+  licence: (typeof LICENCES)[number];
+  activated: 'yes' | 'no' | 'not needed';
+  /** Devices without a driver; 0: the list is clean. */
+  unknownDevices: number;
+}
+
+/** Which system is on it, by what licence, activated or not, and whether the list of devices is clean. */
+export const recordSystem = defineCommand<Installed, null>({
+  name: 'recordSystem',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    system: shortText('system', 60).required(),
+    edition: shortText('edition', 60).allow('').default(''),
+    licence: Joi.string()
+      .valid(...LICENCES)
+      .required()
+      .label('licence'),
+    activated: Joi.string().valid('yes', 'no', 'not needed').required().label('activated'),
+    unknownDevices: Joi.number().integer().min(0).max(99).default(0).label('devices without a driver'),
+  }),
+  async run({ tx, actor, unit }, input) {
+    refuseHeld(unit!);
+    const { specification } = await recordNow(tx, unit!);
+    if (specification.text('driveKind') === 'none')
+      throw new ShopError('refused', 'Not noted: there is no drive in it for a system to be on.');
+    const system = [input.system, input.edition].filter(Boolean).join(', ');
+    const devices = input.unknownDevices === 0 ? 'clean' : `${input.unknownDevices} without a driver`;
+    const values: NewValue[] = [
+      { key: 'system', value: system },
+      { key: 'systemLicence', value: input.licence },
+      { key: 'systemActivated', value: input.activated },
+      { key: 'deviceList', value: devices, number: input.unknownDevices },
+    ];
+    await writeValues(tx, unit!.id, 'typed', values, 'install record', actor.name);
+    await moveStage(tx, unit!, forward(unit!.stage, 'system'));
+    return {
+      event: {
+        kind: 'system recorded',
+        payload: { system, licence: input.licence, activated: input.activated, devices },
+      },
+      answer: null,
+    };
+  },
+});

@@ -1,0 +1,74 @@
+import { comfort } from '@/catalog/uses';
+import type { Chassis } from '@/core/catalogue';
+import type { HouseTables } from '@/core/house/tables';
+import { GRAPHICS_CLASSES } from '@/core/machine/names';
+import type { Specification } from '@/core/record/specification';
+import {
+  systemsFor,
+  usesOf,
+  weakestPart,
+  type SystemVerdict,
+  type UseFacts,
+  type UseVerdict,
+  type Weakest,
+} from '@/core/uses/uses';
+
+const graphicsAt = (name: string | null): number | null => {
+  const at = GRAPHICS_CLASSES.findIndex((each) => each === name);
+  return at < 0 ? null : at;
+};
+
+/** What decides about uses and systems of a machine, from what it is now. */
+export function useFacts(chassis: Chassis, spec: Specification): UseFacts {
+  const own = graphicsAt(spec.text('processorGraphics'));
+  const card = graphicsAt(spec.text('cardFor'));
+  const kind = spec.text('driveKind');
+  return {
+    chassis,
+    level: spec.number('processorLevel'),
+    threads: spec.number('processorThreads'),
+    memoryGb: spec.number('memoryGb'),
+    driveKind: kind === 'none' || kind === 'disk' || kind === 'solid' ? kind : null,
+    driveGb: spec.number('driveGb'),
+    graphics: own === null && card === null ? null : Math.max(own ?? 0, card ?? 0),
+    batteryHealth: spec.number('batteryHealth'),
+    batteryMissing: spec.text('battery') === 'none',
+    firmwareMode: spec.text('firmwareMode') as UseFacts['firmwareMode'],
+    securityChip: spec.number('securityChip'),
+  };
+}
+
+export interface UsesNow {
+  uses: UseVerdict[];
+  systems: SystemVerdict[];
+  weakest: Weakest | null;
+}
+
+/** What a machine is good for and which kinds of system run on it, by the house's tables. @param today "2026-11-26" */
+export function usesNow(
+  tables: Pick<HouseTables, 'uses' | 'systems'>,
+  chassis: Chassis,
+  spec: Specification,
+  today: string,
+): UsesNow {
+  const facts = useFacts(chassis, spec);
+  return {
+    uses: usesOf(tables.uses, facts),
+    systems: systemsFor(tables.systems, facts, today),
+    weakest: weakestPart(facts, comfort, null),
+  };
+}
+
+/** Good for, in words: "browsing and mail, school work". */
+export const goodFor = ({ uses }: UsesNow): string =>
+  uses
+    .filter(({ good }) => good === 'yes')
+    .map(({ name }) => name)
+    .join(', ');
+
+/** Kinds of system that run and get updates: "a light free system until 2029-04". A light free one where no other does. */
+export const runsWords = ({ systems }: UsesNow): string =>
+  systems
+    .filter(({ runs, ended }) => runs === 'yes' && !ended)
+    .map(({ name, until }) => (until ? `${name} until ${until}` : name))
+    .join(', ');
