@@ -1,0 +1,230 @@
+import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
+import { catalogue, repairById } from '@/catalog';
+import { wayEnds } from '@/catalog/ways';
+import { appliesTo } from '@/core/belief/model';
+import type { PartClass } from '@/core/catalogue';
+import { compareWays, type WayCost } from '@/core/parts/ways';
+import type { Fit } from '@/core/parts/fits';
+import type { Grade } from '@/core/price/table';
+import type { DerivedRecord } from '@/core/record';
+import { database } from '@/db/client';
+import { components, units, wants, type shop } from '@/db/schema';
+import type { houseNow } from '../house/tables';
+import { harvestOf } from '../units/worth';
+import { freeFor } from './bin';
+import { fitOf, machineNow, type MachineNow } from './machine';
+import { fitRecord, OPEN_WANTS } from './quotes';
+import { upgradeState, upgradesFor, type Offered } from './upgrades';
+
+type Unit = typeof units.$inferSelect;
+type Rules = Pick<typeof shop.$inferSelect, 'ratePerHourMinor' | 'feeBasisPoints'>;
+type House = Awaited<ReturnType<typeof houseNow>>['tables'];
+
+/** Most parts of the bin a screen lists at once. */
+const LISTED = 60;
+
+export interface BinFit {
+  part: typeof components.$inferSelect;
+  fit: Fit;
+}
+const WEIGHT = { fits: 0, 'with care': 1, no: 2 } as const;
+
+/** The bin from the machine's side: every part with whether it goes in, what goes in first. */
+export async function binFor(
+  unit: Pick<Unit, 'id'>,
+  machine: MachineNow,
+  partClass?: string,
+): Promise<BinFit[]> {
+  const rows = await database()
+    .select()
+    .from(components)
+    .where(
+      and(
+        eq(components.place, 'bin'),
+        freeFor(unit.id),
+        partClass ? eq(components.class, partClass) : undefined,
+      ),
+    )
+    .orderBy(asc(components.class), asc(components.costMinor), asc(components.code));
+  return rows
+    .map((part) => ({ part, fit: fitOf(part, machine.machine) }))
+    .sort((a, b) => WEIGHT[a.fit.answer] - WEIGHT[b.fit.answer]);
+}
+
+/** Parts wanted for a unit, newest first; what is done with comes last. */
+export async function wantsOf(unitId: string) {
+  return database()
+    .select()
+    .from(wants)
+    .where(eq(wants.unitId, unitId))
+    .orderBy(sql`${wants.state} in ('fitted', 'sent back', 'dropped')`, desc(wants.at));
+}
+
+/** Parts wanted over all units, what was ordered longest ago first. */
+export async function wantedEverywhere() {
+  return database()
+    .select({
+      want: wants,
+      tag: units.tag,
+      name: sql<string>`trim(${units.maker} || ' ' || ${units.model})`,
+      stage: units.stage,
+      waitsSince: units.stageSince,
+      partCode: components.code,
+    })
+    .from(wants)
+    .innerJoin(units, eq(units.id, wants.unitId))
+    .leftJoin(components, eq(components.id, wants.componentId))
+    .where(inArray(wants.state, [...OPEN_WANTS]))
+    .orderBy(
+      sql`array_position(array['arrived', 'accepted', 'ordered', 'quoted', 'wanted'], ${wants.state})`,
+      asc(wants.dueOn),
+      asc(wants.at),
+    )
+    .limit(500);
+}
+
+/** Open machines a part goes into, those it surely fits first. */
+export async function servedBy(
+  part: typeof components.$inferSelect,
+  recordOf: (unit: Unit) => Promise<DerivedRecord>,
+  limit = 40,
+): Promise<{ unit: Unit; fit: Fit }[]> {
+  const open = await database()
+    .select()
+    .from(units)
+    .where(sql`${units.stage} not in ('sold', 'gone', 'quarantine', 'shelf')`)
+    .orderBy(sql`${units.rankScore} desc`)
+    .limit(200);
+  const all: { unit: Unit; fit: Fit }[] = [];
+  for (const unit of open) {
+    const { machine } = await machineNow(database(), unit, await recordOf(unit));
+    const fit = fitOf(part, machine);
+    if (fit.answer !== 'no') all.push({ unit, fit });
+  }
+  return all.sort((a, b) => WEIGHT[a.fit.answer] - WEIGHT[b.fit.answer]).slice(0, limit);
+}
+
+/** What is worth putting in, and what stays out with the reason. */
+export function upgradesOfUnit(
+  unit: Pick<Unit, 'chassis' | 'grade'>,
+  record: Pick<DerivedRecord, 'specification' | 'inside'>,
+  { machine }: Pick<MachineNow, 'machine'>,
+  house: House,
+  rules: Rules,
+  offered: readonly Offered[],
+) {
+  const keep = 1 - rules.feeBasisPoints / 10_000;
+  const { specification, inside } = record;
+  return upgradesFor({
+    house,
+    feeBasisPoints: rules.feeBasisPoints,
+    ratePerHourMinor: rules.ratePerHourMinor,
+    chassis: unit.chassis,
+    grade: unit.grade as Grade | null,
+    state: upgradeState(house, unit.chassis, specification, inside, keep),
+    batteryMissing: specification.text('battery') === 'none',
+    machine,
+    openMinutes:
+      catalogue.benchMinutes[unit.chassis].caseOpen.set + catalogue.benchMinutes[unit.chassis].caseOpen.unset,
+    offered,
+  });
+}
+
+/** What lies in the bin and what was offered for a unit, as the adviser weighs it. */
+export function offeredFor(bin: readonly BinFit[], wanted: Awaited<ReturnType<typeof wantsOf>>): Offered[] {
+  return [
+    ...bin
+      .filter(({ part }) => !part.benchOnly)
+      .map(({ part }): Offered => ({
+        id: part.id,
+        from: 'bin',
+        class: part.class,
+        name: part.name,
+        attributes: part.attributes,
+        // used here it cannot be sold or used elsewhere
+        costMinor: Math.max(part.worthMinor, part.costMinor),
+      })),
+    ...wanted
+      .filter((want) => want.priceMinor !== null && (want.state === 'quoted' || want.state === 'ordered'))
+      .map((want): Offered => ({
+        id: want.id,
+        from: 'quote',
+        class: want.class,
+        name: want.name,
+        attributes: want.attributes,
+        costMinor: want.priceMinor!,
+      })),
+  ];
+}
+
+/** Taking a unit apart, with what belief says of each part. */
+export function harvestOfUnit(
+  unit: Pick<Unit, 'chassis' | 'evaluation'>,
+  record: Pick<DerivedRecord, 'specification' | 'gone' | 'seenPlaces'>,
+  house: House,
+  rules: Rules,
+) {
+  const chances = unit.evaluation?.chances ?? {};
+  const good = (partClass: PartClass) =>
+    catalogue.causes.reduce(
+      (left, cause) => (cause.ruins?.includes(partClass) ? left * (1 - (chances[cause.id] ?? 0)) : left),
+      1,
+    );
+  return harvestOf(house, unit.chassis, record.specification, rules, record, good);
+}
+
+export interface EndView {
+  id: string;
+  name: string;
+  ways: WayCost[];
+}
+
+/** Ends a unit is likely to need that are reached in more than one way, each at the shop's rates. */
+export async function waysFor(
+  unit: Pick<Unit, 'chassis' | 'evaluation' | 'priceMinor'>,
+  rules: Rules,
+  wanted: Awaited<ReturnType<typeof wantsOf>>,
+): Promise<EndView[]> {
+  const chances = unit.evaluation?.chances ?? {};
+  const chance = await fitRecord(database());
+  const price = Math.round(unit.priceMinor * (1 - rules.feeBasisPoints / 10_000));
+  return wayEnds
+    .filter(({ causes }) => causes.some((cause) => (chances[cause] ?? 0) >= 0.2))
+    .map(({ id, name, ways }) => ({
+      id,
+      name,
+      ways: compareWays(
+        ways.flatMap((way) => {
+          const repair = repairById(way.repair);
+          if (!repair || !appliesTo(repair, unit.chassis)) return [];
+          const offers = wanted
+            .filter(
+              (want) =>
+                want.class === way.part?.class &&
+                want.condition === way.part.condition &&
+                want.priceMinor !== null &&
+                OPEN_WANTS.some((state) => state === want.state),
+            )
+            .map(({ priceMinor }) => priceMinor!);
+          const used = way.part?.condition === 'used';
+          return [
+            {
+              id: `${way.repair}-${way.part?.condition ?? 'none'}`,
+              name: way.name,
+              minutes: repair.minutes,
+              partMinor: way.part ? Math.min(...(offers.length ? offers : [way.part.usualMinor])) : 0,
+              poorChance: way.poorChance,
+              poorShare: way.poorShare,
+              wrongChance: used ? 1 - chance(way.part!.class, 'used') : 0,
+              wrongMinutes: way.wrongMinutes,
+            },
+          ];
+        }),
+        price,
+        rules.ratePerHourMinor,
+      ),
+    }))
+    .filter(({ ways }) => ways.length > 1);
+}
+
+export const shownFits = (fits: readonly BinFit[]) => fits.slice(0, LISTED);

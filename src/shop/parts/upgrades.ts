@@ -1,0 +1,123 @@
+import { fitRules } from '@/catalog/fits';
+import { cardNeeds, fittingMinutes } from '@/catalog/takes';
+import type { Chassis } from '@/core/catalogue';
+import type { HouseTables } from '@/core/house/tables';
+import { GRAPHICS_CLASSES } from '@/core/machine/names';
+import type { Machine } from '@/core/parts/attributes';
+import { typedPart, type Facts } from '@/core/parts/fields';
+import { upgradesOf, type Candidate, type Upgrades, type UpgradeState } from '@/core/parts/upgrades';
+import { partWorth } from '@/core/price/parts';
+import { tablePrice, type Grade } from '@/core/price/table';
+import type { RecordPart } from '@/core/record/entries';
+import type { Specification } from '@/core/record/specification';
+import { useFacts } from '../units/uses';
+import { factsOfPart } from './machine';
+
+/** A part that lies in the bin or was offered. */
+export interface Offered {
+  id: string;
+  from: 'bin' | 'quote';
+  class: string;
+  name: string;
+  attributes: Facts;
+  /** What using it costs the shop, minor units. */
+  costMinor: number;
+}
+
+export interface UpgradeCase {
+  house: Pick<HouseTables, 'prices' | 'partsBy'>;
+  feeBasisPoints: number;
+  ratePerHourMinor: number;
+  chassis: Chassis;
+  grade: Grade | null;
+  state: UpgradeState;
+  batteryMissing: boolean;
+  machine: Machine;
+  openMinutes: number;
+  offered: readonly Offered[];
+}
+
+/** What the machine is now, as far as its parts decide about its price. */
+export function upgradeState(
+  house: Pick<HouseTables, 'partsBy'>,
+  chassis: Chassis,
+  spec: Specification,
+  inside: readonly RecordPart[],
+  keep: number,
+): UpgradeState {
+  const facts = useFacts(chassis, spec);
+  const worth = (of: 'memory' | 'drive' | 'battery' | 'processor', memoryGb = facts.memoryGb) =>
+    Math.round(
+      partWorth(house.partsBy, of, 0, {
+        level: facts.level,
+        memoryGb,
+        driveKind: facts.driveKind,
+        driveGb: facts.driveGb,
+        driveFailing: spec.text('driveHealth')?.startsWith('failing') ?? false,
+        batteryHealth: facts.batteryHealth,
+      }) * keep,
+    );
+  const modules = inside.flatMap((part) => {
+    const gb = part.class === 'memory' ? factsOfPart(part).gb : undefined;
+    return typeof gb === 'number' ? [{ id: part.id, gb, worthMinor: worth('memory', gb) }] : [];
+  });
+  // what was counted and is not on record part by part cannot be taken out one by one
+  const whole = modules.reduce((sum, { gb }) => sum + gb, 0) === facts.memoryGb;
+  return {
+    modules: whole ? modules : [],
+    memoryGb: facts.memoryGb,
+    driveKind: facts.driveKind,
+    driveGb: facts.driveGb,
+    driveWorthMinor: worth('drive'),
+    batteryHealth: facts.batteryHealth,
+    batteryWorthMinor: worth('battery'),
+    level: facts.level,
+    processorWorthMinor: worth('processor'),
+    threads: facts.threads,
+    graphics:
+      spec.text('cardFor') === null
+        ? null
+        : GRAPHICS_CLASSES.findIndex((each) => each === spec.text('cardFor')),
+  };
+}
+
+function candidateOf(part: Offered): Candidate | null {
+  const facts = factsOfPart(part);
+  const typed = typedPart(part.class, facts);
+  if (!typed) return null;
+  const own = { ...typed } as Candidate['part'];
+  if (part.class === 'drive' && typeof facts.kind === 'string') own.kind = facts.kind;
+  if (typeof facts.graphics === 'string')
+    own.graphics = GRAPHICS_CLASSES.findIndex((each) => each === facts.graphics);
+  return { id: part.id, from: part.from, part: own, costMinor: part.costMinor };
+}
+
+/** What is worth putting into a machine out of the bin and of what was offered. */
+export function upgradesFor(problem: UpgradeCase): Upgrades {
+  const { house, chassis, grade, batteryMissing } = problem;
+  const keep = 1 - problem.feeBasisPoints / 10_000;
+  return upgradesOf({
+    machine: problem.machine,
+    state: problem.state,
+    candidates: problem.offered.flatMap((part) => candidateOf(part) ?? []),
+    rules: fitRules,
+    priceOf: (state) =>
+      keep *
+      tablePrice(house.prices, {
+        chassis,
+        level: state.level,
+        memoryGb: state.memoryGb,
+        // sold without a drive it is priced with the one it needs, as everywhere
+        driveKind: state.driveKind,
+        driveGb: state.driveGb,
+        batteryHealth: state.batteryHealth,
+        batteryMissing: batteryMissing && state.batteryHealth === null,
+        card: state.graphics === null ? null : GRAPHICS_CLASSES[state.graphics],
+        grade,
+      }).minor,
+    perMinute: problem.ratePerHourMinor / 60,
+    minutes: fittingMinutes,
+    openMinutes: problem.openMinutes,
+    cardNeeds,
+  });
+}
