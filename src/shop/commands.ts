@@ -15,7 +15,8 @@ import * as rules from './rules/commands';
 import * as house from './house/commands';
 import * as sales from './sales/commands';
 import * as corrections from './sales/corrections';
-import * as build from './parts/build';
+import * as build from './stock/build';
+import * as stock from './stock/commands';
 import * as places from './parts/places';
 import * as takes from './parts/takes';
 import * as wants from './parts/wants';
@@ -64,8 +65,8 @@ const all = [
   parts.takePart,
   parts.changeParts,
   parts.takeBackParts,
-  parts.describePart,
-  parts.receiveLoose,
+  stock.describePart,
+  stock.receiveLoose,
   parts.sellPart,
   parts.unsellPart,
   places.markPlaces,

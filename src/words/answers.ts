@@ -1,4 +1,5 @@
 import { catalogue, causeById, findingById, repairById } from '@/catalog';
+import { USED_UP } from '@/core/catalogue';
 import type { Evaluation } from '@/core/steps/evaluate';
 import { ENDING_WORDS, NO_ANSWER_WORDS } from './names';
 import { FINDING_IDLE_MINUTES } from '@/catalog/bench';
@@ -77,6 +78,12 @@ export function answerViews(
     .reverse();
 }
 
+/** Class of the part a repair takes and that has a place of its own in a machine; paste and coin cells have not. */
+export function partTaken(repair: string): string | null {
+  const part = repairById(repair)?.part;
+  return part && !USED_UP.includes(part.class) ? part.class : null;
+}
+
 const minutesOf = (segment: Segment) => stretchMinutes(segment, new Date(), FINDING_IDLE_MINUTES);
 
 /** Minutes of hands and of running alone, ended stretches only when `ended`. */
@@ -109,6 +116,7 @@ export function runningViews(rows: readonly WorkRow[]): RunningWorkView[] {
           status: row.status,
           startedAt: (open?.startedAt ?? row.startedAt).toISOString(),
           attendedMinutes: closed,
+          takes: row.kind === 'repair' ? partTaken(row.ref) : null,
         };
       })
   );

@@ -5,6 +5,7 @@ import type { Evaluation } from '@/core/steps/evaluate';
 import type { RankedStep } from '@/core/steps/rank';
 import { minorText } from '@/core/money/minor';
 import { ENDING_WORDS } from './names';
+import { partTaken } from './answers';
 import type { CautionView, ShutView, StepView } from './unitView';
 import { catalogue } from '@/catalog';
 import type { ShutStep } from '@/core/steps/rank';
@@ -101,6 +102,7 @@ export function stepView(step: RankedStep, around: Around = { sound: 0, goingOnM
     outcomes: [],
     cautions: [],
     swap: null,
+    takes: null,
     instrument: null,
   };
   if (step.kind === 'look') {
@@ -131,6 +133,7 @@ export function stepView(step: RankedStep, around: Around = { sound: 0, goingOnM
       how: repair.how ?? '',
       reason: `Helps with chance ${share(step.chance ?? 0)}.`,
       note: repair.part ? repair.part.class : '',
+      takes: partTaken(step.id),
       cautions: (repair.cautions ?? []).map(cautionView),
       outcomes: ENDINGS.map((ending) => ({ label: ENDING_WORDS[ending], leaves: '', hazard: null })),
     };

@@ -30,6 +30,8 @@ export interface StepView {
   note: string;
   outcomes: OutcomeChoice[];
   cautions: CautionView[];
+  /** Class of the part a repair takes, which is asked for when it ends. */
+  takes: string | null;
   /** Class of the known-good part it needs from the bin. */
   swap: string | null;
   /** What can fill it in. */
@@ -95,6 +97,8 @@ export interface RunningWorkView {
   status: string;
   startedAt: string;
   attendedMinutes: number;
+  /** Class of the part it takes, which is asked for when it ends. */
+  takes: string | null;
 }
 
 export interface UnitHead {

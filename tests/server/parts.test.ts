@@ -13,7 +13,7 @@ import {
   upgradesOfUnit,
   wantsOf,
   waysFor,
-} from '@/shop/parts/side';
+} from '@/shop/advice/side';
 import { recordNow } from '@/shop/record/queries';
 import { listingOf, passportOf } from '@/shop/sales/papers';
 import { shippedHouse } from '@/catalog/house';
@@ -254,8 +254,8 @@ describe('offers and orders', () => {
   it('an offer replaces the catalogue’s price for that unit alone; ordered, arrived, looked at, fitted', async () => {
     const [a, b] = (await lotWith(['laptop', 'laptop'])).units;
     for (const { unitId } of [a, b]) {
-      await act(benchA, 'observe', { unitId, finding: 'picture-own', outcome: 1 });
-      await act(benchA, 'observe', { unitId, finding: 'external-monitor', outcome: 0 });
+      await act(benchA, 'observe', { unitId, finding: 'picture-own', outcome: 2 });
+      await act(benchA, 'observe', { unitId, finding: 'external', outcome: 0 });
     }
     const partOf = async (id: string) =>
       (await unitRow(id)).evaluation!.steps.find((step) => step.id === 'swap-panel')?.partMinor;

@@ -1,17 +1,13 @@
 import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import Joi from 'joi';
-import { partFaults } from '@/core/parts/fields';
 import type { PartExchanged } from '@/core/record/events';
-import { components, events, movements, partSales, shop, units } from '@/db/schema';
+import { events, movements, partSales, shop } from '@/db/schema';
 import { partFields, receivePartInput } from '@/shapes/parts';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { isoDate, minor, rowId, rowNumber, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
-import { lotById } from '../lots/commands';
-import { shareLotCost } from '../lots/shareCost';
 import { assertDriveAccounted } from '../record/gate';
-import { revalueUnit } from '../units/revalue';
 import { exchange, exchangeBack, exchangeInput, putIn, takeOut, type Exchange } from './exchange';
 import { arrive, componentById, keptWords, move, type NewComponent } from './move';
 
@@ -161,99 +157,6 @@ export const takeBackParts = defineCommand<{ unitId: string; seq?: number }, { c
     return {
       event: { kind: 'parts moved back', voids: act.seq, payload: { parts } },
       answer: { codes: parts.map(({ code }) => code) },
-    };
-  },
-});
-
-interface Describe {
-  componentId: string;
-  attributes: Record<string, string | number | null>;
-  name?: string;
-  serial?: string;
-  worthMinor?: number;
-  benchOnly?: boolean;
-}
-
-/** What a part is, read off its label afterwards. A part in a machine tells what the machine is. */
-export const describePart = defineCommand<Describe, { code: string }>({
-  name: 'describePart',
-  roles: BENCH_ROLES,
-  onUnit: false,
-  input: Joi.object({
-    componentId,
-    name: shortText('name', 80),
-    serial: shortText('serial', 60).allow(''),
-    attributes: Joi.object()
-      .pattern(/^[a-zA-Z]{1,20}$/, Joi.alternatives(Joi.string().max(120), Joi.number()).allow(null))
-      .default({}),
-    worthMinor: minor('worth'),
-    benchOnly: Joi.boolean().label('for the bench only'),
-  }),
-  async run({ tx }, { componentId: id, attributes, ...more }) {
-    const part = await componentById(tx, id);
-    if (part.place === 'sold' || part.place === 'returned')
-      throw new ShopError('refused', `Not noted: ${part.code} ${part.name} is not here any more.`);
-    const merged = Object.fromEntries(
-      Object.entries({ ...part.attributes, ...attributes }).filter(([, value]) => value !== null),
-    ) as Record<string, string | number>;
-    const faults = partFaults(part.class, merged);
-    if (faults.length) throw new ShopError('invalid', `Not noted: ${faults.join('; ')}.`);
-    await tx
-      .update(components)
-      .set({ ...more, attributes: merged })
-      .where(eq(components.id, part.id));
-    // the machine it is in is another one now: its price and its papers follow
-    if (part.unitId) {
-      await tx.select({ id: units.id }).from(units).where(eq(units.id, part.unitId)).for('no key update');
-      await revalueUnit(tx, part.unitId);
-    }
-    return {
-      event: {
-        kind: 'part described',
-        ...(part.unitId && { unitId: part.unitId }),
-        payload: { component: part.id, code: part.code, name: more.name ?? part.name, attributes, ...more },
-      },
-      answer: { code: part.code },
-    };
-  },
-});
-
-interface Loose {
-  lotId: string;
-  parts: NewComponent[];
-}
-
-/** Parts and chargers that came loose in a lot: they take a share of what it cost by what they are worth. */
-export const receiveLoose = defineCommand<Loose, { codes: string[] }>({
-  name: 'receiveLoose',
-  roles: BENCH_ROLES,
-  onUnit: false,
-  input: Joi.object({
-    lotId: rowId('lot').required(),
-    parts: Joi.array().min(1).max(200).items(Joi.object(partFields)).required(),
-  }),
-  async run({ tx, actor }, input) {
-    const lot = await lotById(tx, input.lotId);
-    const made = [];
-    for (const part of input.parts)
-      made.push({
-        name: part.name,
-        ...(await arrive(
-          tx,
-          actor,
-          { ...part, costMinor: 0, fromLotId: lot.id, sharesLot: true },
-          'bin',
-          `came loose in lot ${lot.code}`,
-        )),
-      });
-    await shareLotCost(tx, lot.id);
-    return {
-      event: {
-        kind: 'loose parts',
-        lotId: lot.id,
-        payload: { parts: made.map(({ id, code, name }) => ({ component: id, code, name })) },
-      },
-      answer: { codes: made.map(({ code }) => code) },
     };
   },
 });

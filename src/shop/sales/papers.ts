@@ -12,7 +12,7 @@ import { standingObservations } from '../record/queries';
 import { onPaper, toldFaults } from '../record/told';
 import { carriedOut, endingOf } from '@/core/record/endings';
 import { erasuresOf, partsFitted, unitByTag, workOf } from '../units/queries';
-import { goodFor, runsWords, usesNow } from '../units/uses';
+import { goodFor, runsWords, usesNow } from '../advice/uses';
 import { donorPlaces } from '@/catalog/donor';
 import type { ListedAs } from '@/db/schema';
 import { CHASSIS_NAMES } from '@/words/names';

@@ -11,22 +11,9 @@ import {
 } from '@/core/catalogue';
 import { appliesTo } from '@/core/belief/model';
 import type { PartExchanged } from '@/core/record/events';
-import type { StopRoute } from '@/core/steps/problem';
 import { READ_MACHINE } from '@/core/steps/rank';
 import { catalogue } from '@/catalog';
-import {
-  components,
-  erasures,
-  events,
-  GONE_AS,
-  movements,
-  observations,
-  STAGES,
-  units,
-  work,
-  type GoneAs,
-  type Stage,
-} from '@/db/schema';
+import { events, observations, STAGES, units, work, type Stage } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type CommandContext } from '../command';
 import { ShopError } from '../errors';
 import { shortText, unitId, rowNumber } from '../input';
@@ -35,7 +22,6 @@ import { exchange, exchangeBack, exchangeInput, type Exchange } from '../parts/e
 import { closeOpenWork, endSegment, turnToFinding, type LaidAside } from '../work/clock';
 import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import { figureIn, readValue } from '@/core/record/values';
-import { assertDataAccounted } from '../record/gate';
 import { recordNow } from '../record/queries';
 import { replaceEarlier } from '../record/replace';
 import { writeBench, writeValues } from '../record/values';

@@ -146,6 +146,12 @@ export async function appraisalOf(tx: Transaction, unitId: string) {
   return { unit, rules: reckoning.rules, ...appraised };
 }
 
+/** What a machine would be worth that is not on record: offered, or thought of. */
+export async function evaluationFor(reckoning: ReckoningRules, machine: Appraised) {
+  const { price, input, known } = appraise(reckoning, machine);
+  return { price, input, evaluation: await evaluateOnce(known, input) };
+}
+
 /** The columns of a machine that is being put on record: like machines are worked out once. */
 export async function columnsFor(reckoning: ReckoningRules, machine: Appraised, stage: string) {
   const { price, input, known, reckonedWith } = appraise(reckoning, machine);

@@ -28,10 +28,13 @@ import type {
 import type { DriveView } from '@/words/drives';
 import { Worth } from './Worth';
 import { Money } from '../kit/theShop';
-import { ENDINGS } from '@/core/catalogue';
+import { ENDINGS, type Ending as RepairEnding } from '@/core/catalogue';
+import { carriedOut } from '@/core/record/endings';
+import { ENDING_WORDS } from '@/words/names';
 
 // loaded when they are wanted
 const RunningWork = dynamic(() => import('../hands/RunningWork').then((module) => module.RunningWork));
+const Exchange = dynamic(() => import('../parts/Exchange').then((module) => module.Exchange));
 const SwapPart = dynamic(() => import('./SwapPart').then((module) => module.SwapPart));
 const Compare = dynamic(() => import('./Compare').then((module) => module.Compare), { ssr: false });
 const Tapper = dynamic(() => import('../instruments/Tapper').then((module) => module.Tapper), { ssr: false });
@@ -95,6 +98,7 @@ export function FindOut({
   const [refused, setRefused] = useState<{ name: string; input: Record<string, unknown> } | null>(null);
   const [early, setEarly] = useState(false);
   const [picked, setPicked] = useState<{ version: number; id: string } | null>(null);
+  const [taking, setTaking] = useState<{ version: number; step: StepView; ended: RepairEnding } | null>(null);
   const [tapping, setTapping] = useState<string | null>(null);
   const chosen =
     picked?.version === unit.version
@@ -128,7 +132,12 @@ export function FindOut({
   const answer = (outcome: number, acknowledged?: string) => {
     if (step.kind === 'look' || step.kind === 'verify')
       void act('observe', { finding: step.id, outcome, acknowledged });
-    else if (step.kind === 'repair') void act('repairVerdict', { repair: step.id, ended: ENDINGS[outcome] });
+    else if (step.kind === 'repair') {
+      const ended = ENDINGS[outcome];
+      // what took a part says which, once
+      if (step.takes && carriedOut(ended)) setTaking({ version, step, ended });
+      else void act('repairVerdict', { repair: step.id, ended });
+    }
   };
   const take = async () => {
     if (waiting) return setEarly(true);
@@ -158,8 +167,9 @@ export function FindOut({
       That key came before this question was there: it was not taken. Answer it now.
     </p>
   ) : null;
+  const asks = taking && taking.version === version ? taking : null;
   useShortcuts((key) => {
-    if (disabled || (ending && !asked && !chosen)) return false;
+    if (disabled || asks || (ending && !asked && !chosen)) return false;
     if (key === 'Enter' && !running && step && TAKEN.includes(step.kind)) {
       void take();
       return true;
@@ -204,7 +214,18 @@ export function FindOut({
         {!running && !unit.held && ending && !asked && !chosen && <Ending unit={unit} ending={ending} />}
         {!running && !unit.held && step && !(ending && !asked && !chosen) && (
           <>
-            {step.outcomes.length > 0 ? (
+            {asks ? (
+              <Exchange
+                tag={unit.tag}
+                partClass={asks.step.takes!}
+                title={`${asks.step.title}: ${ENDING_WORDS[asks.ended].toLowerCase()}.${problem ? ` ${problem.message}` : ''}`}
+                busy={waiting}
+                onDone={(parts) =>
+                  void act('repairVerdict', { repair: asks.step.id, ended: asks.ended, parts })
+                }
+                onCancel={() => setTaking(null)}
+              />
+            ) : step.outcomes.length > 0 ? (
               <Question
                 key={`${version}:${step.id}`}
                 step={step}
@@ -245,7 +266,7 @@ export function FindOut({
                 {stopped}
               </section>
             )}
-            {TAKEN.includes(step.kind) && (
+            {!asks && TAKEN.includes(step.kind) && (
               <div className="flex gap-3 bg-paper px-[22px] pb-4">
                 <Button
                   tone="strong"

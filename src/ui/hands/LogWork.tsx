@@ -4,6 +4,8 @@ import { useRef, useState, type FormEvent } from 'react';
 import { ENDINGS, type Ending } from '@/core/catalogue';
 import { ENDING_WORDS } from '@/words/names';
 import type { UnitHead } from '@/words/unitView';
+import { carriedOut } from '@/core/record/endings';
+import { Exchange, type ExchangeInput } from '../parts/Exchange';
 import { ChoiceField, TextField } from '../kit/fields';
 import { useShortcuts } from '../kit/keyboard';
 import { Button, Heading, Key, Problem } from '../kit/parts';
@@ -15,6 +17,8 @@ export interface LogChoice {
   name: string;
   minutes: number;
   repair: boolean;
+  /** Class of the part it takes. */
+  takes: string | null;
 }
 
 const SHOWN = 12;
@@ -42,6 +46,7 @@ export function LogWork({
   const [ended, setEnded] = useState<Ending>('helped');
   const [text, setText] = useState('');
   const [said, setSaid] = useState('');
+  const [asking, setAsking] = useState(false);
   const box = useRef<HTMLInputElement>(null);
   const form = useRef<HTMLFormElement>(null);
   useShortcuts((key) => {
@@ -57,9 +62,10 @@ export function LogWork({
     setMinutes(String(choice.minutes));
     form.current?.querySelector<HTMLInputElement>('input[name="minutes"]')?.select();
   };
-  const log = async (event: FormEvent) => {
-    event.preventDefault();
+  const log = async (event?: FormEvent, parts?: ExchangeInput) => {
+    event?.preventDefault();
     if (!chosen) return;
+    if (chosen.takes && carriedOut(ended) && !parts) return setAsking(true);
     const logged = await send(
       'logWork',
       {
@@ -67,15 +73,29 @@ export function LogWork({
         ref: chosen.ref,
         minutes: Number(minutes.replace(',', '.')),
         ...(chosen.repair && { ended }),
+        ...(parts && { parts }),
       },
       unit.version,
     );
+    if (logged.ok) setAsking(false);
     if (!logged.ok) return;
     setSaid(`On record: ${chosen.name}, ${minutes} min.`);
     setChosen(null);
     setMinutes('');
     setText('');
   };
+  if (asking && chosen?.takes)
+    return (
+      <Exchange
+        tag={unit.tag}
+        partClass={chosen.takes}
+        title={`${chosen.name}, ${minutes} min.${problem ? ` ${problem.message}` : ''}`}
+        busy={busy}
+        narrow
+        onDone={(parts) => void log(undefined, parts)}
+        onCancel={() => setAsking(false)}
+      />
+    );
   const found = choices.filter(({ name }) => matches(name, text)).slice(0, SHOWN);
   return (
     <section aria-label="Done already" className="bg-paper px-5 py-4">

@@ -11,6 +11,8 @@ import { shop } from '../live/shop';
 import { asideWords, type LaidAside } from './aside';
 import { Clock } from './Clock';
 import { ENDINGS, type Ending } from '@/core/catalogue';
+import { carriedOut } from '@/core/record/endings';
+import { Exchange, type ExchangeInput } from '../parts/Exchange';
 import { ENDING_WORDS } from '@/words/names';
 import type { RunningWorkView, UnitHead } from '@/words/unitView';
 
@@ -45,9 +47,12 @@ export function RunningWork({ unit, work, preset, drives, named, keys = true }: 
   // every drive on record is seen to already: nothing is left to write down
   const erases = work.ref === 'erase-drive' && (open.length > 0 || drives.length === 0);
   const [recording, setRecording] = useState(false);
-  const finish = (ended?: Ending) => {
+  const [ending, setEnding] = useState<Ending | null>(null);
+  const finish = (ended?: Ending, parts?: ExchangeInput) => {
     if (erases && !recording) return setRecording(true);
-    void send('finishWork', { ...on, ...(ended && { ended }) }, unit.version);
+    // what took a part says which, once
+    if (ended && work.takes && !parts && carriedOut(ended)) return setEnding(ended);
+    void send('finishWork', { ...on, ...(ended && { ended }), ...(parts && { parts }) }, unit.version);
   };
   const record = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
@@ -82,7 +87,7 @@ export function RunningWork({ unit, work, preset, drives, named, keys = true }: 
   const leave = () =>
     void send('leaveAlone', { ...on, minutes: Number(minutes.replace(',', '.')), station }, unit.version);
   useShortcuts((key) => {
-    if (!keys || !unit.mayWrite || busy) return false;
+    if (!keys || !unit.mayWrite || busy || ending) return false;
     if (handing) {
       const other = others[Number(key) - 1];
       if (key === 'Escape' || key === '8') setHanding(false);
@@ -102,6 +107,17 @@ export function RunningWork({ unit, work, preset, drives, named, keys = true }: 
     else return false;
     return true;
   });
+  if (ending)
+    return (
+      <Exchange
+        tag={unit.tag}
+        partClass={work.takes!}
+        title={`${work.title}: ${ENDING_WORDS[ending].toLowerCase()}.${problem ? ` ${problem.message}` : ''}`}
+        busy={busy}
+        onDone={(parts) => finish(ending, parts)}
+        onCancel={() => setEnding(null)}
+      />
+    );
   return (
     <section
       aria-label="Work in hand"

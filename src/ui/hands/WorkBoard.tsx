@@ -1,8 +1,8 @@
 'use client';
 import { useState, type ReactNode } from 'react';
-import { Button, CautionNote, Heading, Key, Problem, Quiet } from '../kit/parts';
-import { ChoiceField } from '../kit/fields';
+import { CautionNote, Heading, Key, Problem, Quiet } from '../kit/parts';
 import { useShortcuts } from '../kit/keyboard';
+import { Link } from '../kit/Link';
 import { useCommand } from '../kit/useCommand';
 import { shop } from '../live/shop';
 import { asideWords, type LaidAside } from './aside';
@@ -10,7 +10,6 @@ import { attended, duration } from '../kit/words';
 import type { DriveView } from '@/words/drives';
 import { RunningWork, type AlonePreset } from './RunningWork';
 import type { CautionView, RunningWorkView, UnitHead } from '@/words/unitView';
-import { Money } from '../kit/theShop';
 
 export interface StartChoice {
   ref: string;
@@ -33,15 +32,6 @@ export interface DoneLine {
   logged: boolean;
 }
 
-export interface PartLine {
-  id: string;
-  code: string;
-  class: string;
-  name: string;
-  serial: string;
-  costMinor: number;
-}
-
 interface Props {
   unit: UnitHead;
   drives: readonly DriveView[];
@@ -52,8 +42,6 @@ interface Props {
   open: RunningWorkView[];
   choices: StartChoice[];
   done: DoneLine[];
-  parts: PartLine[];
-  bin: PartLine[];
 }
 
 const GROUPS = [
@@ -65,9 +53,8 @@ const GROUPS = [
 const PROPOSED_KEYS = ['a', 'b', 'c', 'd', 'e'];
 
 /** Work on the unit: what is in hand, what could be started, what was done; parts in it and parts for it. */
-export function WorkBoard({ unit, named, drives, log, open, choices, done, parts, bin }: Props) {
+export function WorkBoard({ unit, named, drives, log, open, choices, done }: Props) {
   const { send, problem, busy } = useCommand();
-  const [pick, setPick] = useState('');
   const [shown, setShown] = useState<string | null>(null);
   const disabled = busy || !unit.mayWrite || unit.held;
   const start = async (choice: StartChoice) => {
@@ -206,85 +193,12 @@ export function WorkBoard({ unit, named, drives, log, open, choices, done, parts
       </div>
       <div className="flex flex-col gap-[18px]">
         {log}
-        <section aria-label="Parts in it" className="bg-paper px-5 py-4">
-          <Heading>Parts in it</Heading>
-          {parts.length === 0 && (
-            <p className="text-[14px] text-soft">
-              None on record. Its own report puts them there, or fit one from the bin.
-            </p>
-          )}
-          <ul>
-            {parts.map((part) => (
-              <li key={part.id} className="border-b border-rule py-1.5 text-[14px]">
-                <b className="figures text-[13px]">{part.code}</b> {part.name}{' '}
-                <span className="text-soft">
-                  {part.class}
-                  {part.serial && `, ${part.serial}`}
-                </span>
-                {unit.mayWrite && !unit.held && (
-                  <span className="ml-2 inline-flex gap-3">
-                    <Quiet
-                      disabled={busy}
-                      onClick={() =>
-                        void send(
-                          'takePart',
-                          { unitId: unit.id, componentId: part.id, to: 'bin' },
-                          unit.version,
-                        )
-                      }
-                    >
-                      to the bin
-                    </Quiet>
-                    <Quiet
-                      disabled={busy}
-                      onClick={() =>
-                        void send(
-                          'takePart',
-                          { unitId: unit.id, componentId: part.id, to: 'scrap' },
-                          unit.version,
-                        )
-                      }
-                    >
-                      scrap
-                    </Quiet>
-                  </span>
-                )}
-              </li>
-            ))}
-          </ul>
-        </section>
-        {unit.mayWrite && (
-          <section aria-label="From the bin" className="bg-paper px-5 py-4">
-            <Heading>From the bin</Heading>
-            {bin.length === 0 ? (
-              <p className="text-[14px] text-soft">The bin has nothing for this machine.</p>
-            ) : (
-              <form
-                onSubmit={async (event) => {
-                  event.preventDefault();
-                  if (
-                    pick &&
-                    (await send('fitPart', { unitId: unit.id, componentId: pick }, unit.version)).ok
-                  )
-                    setPick('');
-                }}
-                className="mt-1 flex flex-col gap-2"
-              >
-                <ChoiceField label="Part" value={pick} onChange={(event) => setPick(event.target.value)}>
-                  <option value="">choose …</option>
-                  {bin.map((part) => (
-                    <option key={part.id} value={part.id}>
-                      {part.code} {part.name} ({part.class}), <Money minor={part.costMinor} />
-                    </option>
-                  ))}
-                </ChoiceField>
-                <Button type="submit" disabled={disabled || !pick}>
-                  Fit it
-                </Button>
-              </form>
-            )}
-          </section>
-        )}
+        <p className="bg-paper px-5 py-3 text-[14.5px]">
+          <Link href={`/u/${unit.tag}/parts`} className="border-b border-current">
+            Parts in it, for it and wanted
+          </Link>{' '}
+          <Key>X</Key>
+        </p>
       </div>
     </div>
   );

@@ -7,8 +7,9 @@ import { useMoney } from './theShop';
 export function MoneyField({
   text,
   onText,
+  optional = false,
   ...rest
-}: { text: string; onText: (text: string) => void } & Omit<
+}: { text: string; onText: (text: string) => void; optional?: boolean } & Omit<
   ComponentProps<typeof TextField>,
   'value' | 'onChange' | 'fault' | 'hint' | 'inputMode'
 >) {
@@ -20,7 +21,7 @@ export function MoneyField({
       inputMode="decimal"
       value={text}
       onChange={(event) => onText(event.target.value)}
-      fault={money.parse(text) === null ? 'is not an amount' : undefined}
+      fault={!(optional && text.trim() === '') && money.parse(text) === null ? 'is not an amount' : undefined}
     />
   );
 }

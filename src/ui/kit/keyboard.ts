@@ -10,7 +10,7 @@ const BURST_MS = 36;
 const SHORTEST_SCAN = 4;
 
 type ShortcutHandler = (key: string) => boolean | void;
-type ScanHandler = (code: string) => void;
+type ScanHandler = (code: string) => boolean | void;
 
 const shortcuts = new Set<ShortcutHandler>();
 const scans = new Set<ScanHandler>();
@@ -66,7 +66,7 @@ function onKeyDown(event: KeyboardEvent): void {
       event.preventDefault();
       event.stopImmediatePropagation();
       if (into) restore(into, ended.before);
-      scans.forEach((handler) => handler(text));
+      for (const handler of [...scans].reverse()) if (handler(text)) break;
       return;
     }
     if (

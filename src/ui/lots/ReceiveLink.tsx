@@ -1,13 +1,18 @@
 import { Link } from '../kit/Link';
 
-/** The way to a new lot. */
+/** The ways to a new lot, and to one machine bought by itself. */
 export function ReceiveLink() {
   return (
-    <Link
-      href="/lots/new"
-      className="inline-flex min-h-11 items-center border-2 border-ink px-3.5 text-[15px] font-semibold hover:bg-track"
-    >
-      Receive a lot
-    </Link>
+    <span className="flex items-center gap-5">
+      <Link href="/lots/one" className="border-b border-current text-[14.5px]">
+        One machine, offered or bought
+      </Link>
+      <Link
+        href="/lots/new"
+        className="inline-flex min-h-11 items-center border-2 border-ink px-3.5 text-[15px] font-semibold hover:bg-track"
+      >
+        Receive a lot
+      </Link>
+    </span>
   );
 }

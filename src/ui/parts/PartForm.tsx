@@ -1,50 +1,55 @@
 'use client';
 import { useState } from 'react';
 import { PART_CLASSES } from '@/core/catalogue';
+import { isTyped, PART_FIELDS, readFact } from '@/core/parts/fields';
+import { readLabel } from '@/core/parts/label';
+import { factsWords } from '@/words/partsView';
 import { useMoney } from '../kit/theShop';
 import { ChoiceField, TextField } from '../kit/fields';
-import { Button, Problem } from '../kit/parts';
+import { Button, Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
 import { useShapedForm } from '../kit/useShapedForm';
-
-const FITS = [
-  ['', 'any machine'],
-  ['desktop,small', 'desktops'],
-  ['desktop', 'full desktops'],
-  ['small', 'small desktops'],
-  ['laptop,aio', 'laptops, all-in-ones'],
-  ['laptop', 'laptops'],
-  ['aio', 'all-in-ones'],
-] as const;
+import { PartFacts } from './PartFacts';
 
 const EMPTY = {
   class: 'memory',
   name: '',
-  gb: '',
   serial: '',
   costMinor: '',
-  type: '',
-  rate: '',
-  fits: '',
+  worthMinor: '',
+  condition: '',
+  supplier: '',
   knownGood: false,
+  benchOnly: false,
 };
 
-/** A part into the bin. */
+/** A part into the bin. Its label says what it is; what it does not say can be added. */
 export function PartForm() {
   const { send, problem, busy } = useCommand();
   const money = useMoney();
   const [made, setMade] = useState('');
+  const [partClass, setPartClass] = useState('memory');
+  const [name, setName] = useState('');
+  const [facts, setFacts] = useState<Record<string, string>>({});
+  const [more, setMore] = useState(false);
+  const said = readLabel(partClass, name);
+  const told = isTyped(partClass)
+    ? Object.fromEntries(
+        PART_FIELDS[partClass].flatMap((field) => {
+          const typed = facts[field.key]?.trim();
+          if (!typed) return [];
+          const read = readFact(field, typed);
+          return [[field.key, 'value' in read ? read.value : typed] as const];
+        }),
+      )
+    : {};
   const { field, sending, reset } = useShapedForm({
     defaults: EMPTY,
-    toInput: ({ costMinor, gb, rate, type, fits, ...typed }) => ({
+    toInput: ({ costMinor, worthMinor, ...typed }) => ({
       ...typed,
       costMinor: money.parse(costMinor.trim() || '0') ?? NaN,
-      attributes: {
-        ...(Number(gb) > 0 && { gb: Number(gb) }),
-        ...(type.trim() && { type: type.trim() }),
-        ...(Number(rate) > 0 && { rate: Number(rate) }),
-        ...(fits && { fits }),
-      },
+      worthMinor: money.parse(worthMinor.trim() || '0') ?? NaN,
+      attributes: told,
     }),
     shape: async () => (await import('@/shapes/parts')).receivePartInput,
   });
@@ -52,49 +57,75 @@ export function PartForm() {
     const outcome = await send<{ code: string }>('receivePart', input);
     if (!outcome.ok) return;
     setMade(outcome.answer.code);
+    setName('');
+    setFacts({});
     reset({ ...EMPTY, class: String(input.class) });
   });
   const { fault: _, ...tested } = field('knownGood');
+  const { fault: __, ...bench } = field('benchOnly');
+  const classField = field('class');
+  const nameField = field('name');
+  const words = factsWords(partClass, { ...said, ...told });
   return (
-    <form onSubmit={(event) => void submit(event)} className="flex flex-wrap items-end gap-2" noValidate>
-      <ChoiceField label="Class" {...field('class')} wrap="w-[140px]">
-        {PART_CLASSES.map((name) => (
-          <option key={name}>{name}</option>
+    <form onSubmit={(event) => void submit(event)} className="grid grid-cols-2 gap-2 pt-1" noValidate>
+      <ChoiceField
+        label="Class"
+        {...classField}
+        onChange={(event) => {
+          setPartClass(event.target.value);
+          void classField.onChange(event);
+        }}
+      >
+        {PART_CLASSES.map((each) => (
+          <option key={each}>{each}</option>
         ))}
       </ChoiceField>
-      <TextField label="What it is" {...field('name')} wrap="w-[220px]" />
-      <TextField label="Size" hint="GB" {...field('gb')} inputMode="decimal" wrap="w-[90px]" />
-      <TextField label="Serial" {...field('serial')} wrap="w-[140px]" />
+      <TextField label="Serial" {...field('serial')} />
       <TextField
-        label="Cost"
-        hint={money.sign}
-        {...field('costMinor')}
-        inputMode="decimal"
-        wrap="w-[110px]"
+        label="What it is"
+        hint="as on its label"
+        {...nameField}
+        onChange={(event) => {
+          setName(event.target.value);
+          void nameField.onChange(event);
+        }}
+        wrap="col-span-2"
       />
-      <TextField label="Kind" hint="as on the label" {...field('type')} wrap="w-[170px]" />
-      <TextField label="Speed" hint="MT/s" {...field('rate')} inputMode="numeric" wrap="w-[100px]" />
-      <ChoiceField label="Fits" {...field('fits')} wrap="w-[150px]">
-        {FITS.map(([value, words]) => (
-          <option key={value} value={value}>
-            {words}
-          </option>
-        ))}
-      </ChoiceField>
-      <label className="flex min-h-11 items-center gap-2 text-[14px] font-semibold">
+      <p aria-live="polite" className="col-span-2 min-h-5 text-[13.5px] text-soft">
+        {words && `That says: ${words}`}
+      </p>
+      <TextField label="Cost" hint={money.sign} {...field('costMinor')} inputMode="decimal" />
+      <TextField label="Worth" hint={money.sign} {...field('worthMinor')} inputMode="decimal" />
+      {more && (
+        <>
+          <PartFacts partClass={partClass} said={said} facts={facts} onFacts={setFacts} />
+          <ChoiceField label="It is" {...field('condition')}>
+            <option value="">not said</option>
+            <option value="new">new</option>
+            <option value="used">used</option>
+          </ChoiceField>
+          <TextField label="From whom" {...field('supplier')} />
+          <label className="col-span-2 flex min-h-9 items-center gap-2 text-[14px]">
+            <input type="checkbox" {...bench} className="size-5 accent-ink" />
+            For tests at the bench only: it is never sold and leaves with no machine
+          </label>
+        </>
+      )}
+      <label className="flex min-h-9 items-center gap-2 text-[14px] font-semibold">
         <input type="checkbox" {...tested} className="size-5 accent-ink" />
         Tested good
       </label>
+      <Quiet onClick={() => setMore(!more)}>{more ? 'less' : 'more of it'}</Quiet>
       <Button type="submit" disabled={busy}>
         Into the bin
       </Button>
       {made && (
-        <p role="status" className="figures font-semibold">
+        <p role="status" className="figures self-center font-semibold">
           {made}
         </p>
       )}
       {problem && (
-        <div className="w-full">
+        <div className="col-span-2">
           <Problem>{problem.message}</Problem>
         </div>
       )}

@@ -31,6 +31,7 @@ export interface MarginView extends Margin {
   partsMinor: number;
   minutes: number;
   feesMinor: number;
+  outwardMinor: number;
 }
 
 interface Props {
@@ -54,6 +55,9 @@ interface Props {
   complaints: { id: string; says: string }[];
   goneAs: string | null;
   today: string;
+  /** As what it is for sale, and what sending it usually costs. */
+  listedAs: string;
+  outwardMinor: number;
 }
 
 /** Data, price, listing, sale: in the order they have to happen. */
@@ -74,6 +78,8 @@ export function Shelf({
   complaints,
   goneAs,
   today,
+  listedAs,
+  outwardMinor,
 }: Props) {
   return (
     <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)] lg:items-start">
@@ -107,9 +113,10 @@ export function Shelf({
         )}
         <section aria-label="Papers" className="bg-paper px-5 py-4 text-[15px]">
           <Heading>Papers</Heading>
-          {gate.length || !grade ? (
+          {gate.length || (!grade && !listed) ? (
             <p className="text-soft">
-              The passport and the listing come when its data is accounted for and it is graded.
+              The passport and the listing come when its data is accounted for, and it is graded or listed as
+              something else than graded.
             </p>
           ) : (
             <p className="flex flex-wrap gap-5 pt-1">
@@ -193,12 +200,19 @@ export function Shelf({
               )}
             </p>
           ) : listed ? (
-            <Sell unit={unit} ask={askMinor ?? price.minor} today={today} />
+            <Sell
+              unit={unit}
+              ask={askMinor ?? price.minor}
+              today={today}
+              as={listedAs}
+              outwardMinor={outwardMinor}
+            />
           ) : (
             <List
               unit={unit}
               suggested={askMinor ?? price.minor}
-              ready={gate.length === 0 && grade !== null}
+              graded={grade !== null}
+              ready={gate.length === 0}
             />
           )}
           {undone.map((row) => (
@@ -217,6 +231,9 @@ function MarginLines({ margin }: { margin: MarginView }) {
     ['Parts', -margin.partsMinor, ''],
     [`Hands, ${Math.round(margin.minutes)} min`, -margin.labourMinor, ''],
     ['Selling fees', -margin.feesMinor, ''],
+    ...(margin.outwardMinor
+      ? [['Packing and sending', -margin.outwardMinor, ''] as [string, number, string]]
+      : []),
     ['Left over what going on costs', margin.contributionMinor, 'font-bold border-ink'],
     ['Share of the lot, spent already', -margin.sunkMinor, 'text-soft'],
     ['In the books', margin.profitMinor, 'font-bold border-ink'],
@@ -339,7 +356,25 @@ function RecordDrive({ unit, named }: { unit: UnitHead; named: string | null }) 
   );
 }
 
-function List({ unit, suggested, ready }: { unit: UnitHead; suggested: number; ready: boolean }) {
+const AS = [
+  ['graded', 'proved and graded'],
+  ['told', 'with its faults told'],
+  ['as found', 'as found, untested parts named'],
+  ['for parts', 'for its parts'],
+] as const;
+
+function List({
+  unit,
+  suggested,
+  ready,
+  graded,
+}: {
+  unit: UnitHead;
+  suggested: number;
+  ready: boolean;
+  graded: boolean;
+}) {
+  const [as, setAs] = useState<string>(graded ? 'graded' : 'told');
   const { send, problem, busy } = useCommand();
   const money = useMoney();
   const [text, setText] = useState(money.field(suggested));
@@ -348,17 +383,24 @@ function List({ unit, suggested, ready }: { unit: UnitHead; suggested: number; r
     <form
       onSubmit={(event) => {
         event.preventDefault();
-        if (minor !== null) void send('listUnit', { unitId: unit.id, askMinor: minor }, unit.version);
+        if (minor !== null) void send('listUnit', { unitId: unit.id, askMinor: minor, as }, unit.version);
       }}
       className="flex flex-wrap items-end gap-2"
     >
       <MoneyField label="Asking price" text={text} onText={setText} wrap="w-[150px]" />
+      <ChoiceField label="As" value={as} onChange={(event) => setAs(event.target.value)} wrap="w-[240px]">
+        {AS.map(([id, words]) => (
+          <option key={id} value={id}>
+            {words}
+          </option>
+        ))}
+      </ChoiceField>
       <Button type="submit" tone="strong" disabled={busy || !unit.mayWrite || unit.held || minor === null}>
         To the shelf
       </Button>
-      {!ready && (
+      {(!ready || (as === 'graded' && !graded)) && (
         <p className="w-full text-[13.5px] text-soft">
-          It is refused until its data is accounted for and it is graded.
+          It is refused until its data is accounted for{as === 'graded' && ' and it is graded'}.
         </p>
       )}
       {problem && (
@@ -370,7 +412,20 @@ function List({ unit, suggested, ready }: { unit: UnitHead; suggested: number; r
   );
 }
 
-function Sell({ unit, ask, today }: { unit: UnitHead; ask: number; today: string }) {
+function Sell({
+  unit,
+  ask,
+  today,
+  as,
+  outwardMinor,
+}: {
+  unit: UnitHead;
+  ask: number;
+  today: string;
+  as: string;
+  outwardMinor: number;
+}) {
+  const [outward, setOutward] = useState('');
   const { send, problem, busy } = useCommand();
   const money = useMoney();
   const [text, setText] = useState(money.field(ask));
@@ -378,7 +433,8 @@ function Sell({ unit, ask, today }: { unit: UnitHead; ask: number; today: string
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
-    if (minor !== null)
+    const outwardTyped = outward.trim() ? money.parse(outward) : undefined;
+    if (minor !== null && outwardTyped !== null)
       void send(
         'sellUnit',
         {
@@ -386,6 +442,7 @@ function Sell({ unit, ask, today }: { unit: UnitHead; ask: number; today: string
           priceMinor: minor,
           soldOn: form.get('soldOn'),
           channel: form.get('channel') ?? '',
+          ...(outwardTyped !== undefined && { outwardMinor: outwardTyped }),
         },
         unit.version,
       );
@@ -393,11 +450,19 @@ function Sell({ unit, ask, today }: { unit: UnitHead; ask: number; today: string
   return (
     <form onSubmit={submit} className="flex flex-wrap items-end gap-2">
       <p className="w-full text-[15px]">
-        <b>On the shelf</b> at <Money minor={ask} />.
+        <b>On the shelf</b> at <Money minor={ask} />, {AS.find(([id]) => id === as)?.[1]}.
       </p>
       <MoneyField label="Sold for" text={text} onText={setText} wrap="w-[130px]" />
       <TextField label="On" name="soldOn" type="date" defaultValue={today} required wrap="w-[160px]" />
       <TextField label="Where" name="channel" defaultValue="shop counter" wrap="w-[160px]" />
+      <MoneyField
+        optional
+        label="Sending it"
+        text={outward}
+        onText={setOutward}
+        placeholder={money.field(outwardMinor)}
+        wrap="w-[120px]"
+      />
       <Button type="submit" tone="strong" disabled={busy || !unit.mayWrite || minor === null}>
         Sold
       </Button>

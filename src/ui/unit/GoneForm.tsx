@@ -2,13 +2,15 @@
 import { useState } from 'react';
 import type { UnitHead } from '@/words/unitView';
 import { ChoiceField, TextField } from '../kit/fields';
+import { MoneyField } from '../kit/MoneyField';
 import { Button, Problem } from '../kit/parts';
+import { useMoney } from '../kit/theShop';
 import { useCommand } from '../kit/useCommand';
 
 const BECAME = [
   ['harvested', 'taken apart for its parts'],
   ['recycled', 'scrapped'],
-  ['returned', 'back to whose it is, its drives with it'],
+  ['returned', 'back to its seller or owner, its drives with it'],
   ['given away', 'given away'],
   ['lost', 'lost'],
 ] as const;
@@ -18,11 +20,21 @@ export function GoneForm({ unit, first = 'harvested' }: { unit: UnitHead; first?
   const { send, problem, busy } = useCommand();
   const [as, setAs] = useState(first);
   const [note, setNote] = useState('');
+  const [received, setReceived] = useState('');
+  const [kilos, setKilos] = useState('');
+  const money = useMoney();
   return (
     <form
       onSubmit={(event) => {
         event.preventDefault();
-        void send('endUnit', { unitId: unit.id, as, note }, unit.version);
+        const receivedMinor = money.parse(received.trim() || '0');
+        const grams = Math.round(Number(kilos.trim().replace(',', '.')) * 1000);
+        if (receivedMinor === null || Number.isNaN(grams)) return;
+        void send(
+          'endUnit',
+          { unitId: unit.id, as, note, receivedMinor, ...(grams > 0 && { grams }) },
+          unit.version,
+        );
       }}
       className="flex flex-wrap items-end gap-2"
     >
@@ -44,6 +56,25 @@ export function GoneForm({ unit, first = 'harvested' }: { unit: UnitHead; first?
         onChange={(event) => setNote(event.target.value)}
         wrap="w-[220px]"
       />
+      {as !== 'lost' && (
+        <MoneyField
+          optional
+          label={as === 'returned' ? 'Given back to us' : 'Received'}
+          text={received}
+          onText={setReceived}
+          wrap="w-[150px]"
+        />
+      )}
+      {as === 'recycled' && (
+        <TextField
+          label="Weight"
+          hint="kg"
+          inputMode="decimal"
+          value={kilos}
+          onChange={(event) => setKilos(event.target.value)}
+          wrap="w-[100px]"
+        />
+      )}
       <Button type="submit" disabled={busy || !unit.mayWrite}>
         It is gone
       </Button>

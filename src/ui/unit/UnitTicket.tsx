@@ -17,6 +17,7 @@ const VIEWS = [
   ['f', '', 'Find out'],
   ['m', 'machine', 'Machine'],
   ['w', 'work', 'Work'],
+  ['x', 'parts', 'Parts'],
   ['p', 'prove', 'Prove'],
   ['s', 'shelf', 'Sell'],
   ['h', 'record', 'History'],

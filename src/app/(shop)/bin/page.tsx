@@ -1,55 +1,93 @@
+import { PART_CLASSES } from '@/core/catalogue';
 import { requireActor } from '@/server/session';
-import { binParts, lastMovements } from '@/shop/parts/queries';
+import { factsOfPart } from '@/shop/parts/machine';
+import { BIN_PAGE, binPage, lastMovements } from '@/shop/parts/queries';
 import { shopRules } from '@/shop/rules/queries';
-import { PartVerdict } from '@/ui/parts/PartVerdict';
+import { BinSearch } from '@/ui/parts/BinSearch';
 import { PartForm } from '@/ui/parts/PartForm';
+import { PartVerdict } from '@/ui/parts/PartVerdict';
+import { Link } from '@/ui/kit/Link';
 import { SheetForm } from '@/ui/kit/SheetForm';
 import { Empty, Heading, Sheet } from '@/ui/kit/parts';
-import { dayAndTime } from '@/words/time';
 import { Money } from '@/ui/kit/theShop';
+import { facets, factsWords } from '@/words/partsView';
+import { placeWords } from '@/words/places';
+import { dayAndTime } from '@/words/time';
 
 export const metadata = { title: 'Bin' };
 
-const place = (text: string, tag: string | null) =>
-  tag ?? (text.startsWith('unit:') ? 'a unit' : text === 'arrived' ? 'outside' : text);
+type Props = { searchParams: Promise<{ class?: string; q?: string; page?: string }> };
 
-export default async function BinPage() {
+export default async function BinPage({ searchParams }: Props) {
   const actor = await requireActor();
-  const [parts, moves, { timeZone }] = await Promise.all([binParts(), lastMovements(), shopRules()]);
+  const { class: asked, q = '', page: at } = await searchParams;
+  const partClass = PART_CLASSES.find((name) => name === asked);
+  const page = Math.max(1, Math.min(10_000, Number(at) || 1));
+  const [{ rows, counts }, moves, { timeZone }] = await Promise.all([
+    binPage({ class: partClass, text: q, page }),
+    lastMovements(),
+    shopRules(),
+  ]);
+  const all = Object.values(counts).reduce((sum, count) => sum + count, 0);
+  const here = partClass ? (counts[partClass] ?? 0) : all;
   return (
-    <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)] lg:items-start">
+    <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_330px] lg:items-start">
       <Sheet>
-        <div className="flex items-end justify-between border-b-2 border-ink pb-2.5">
+        <div className="flex flex-wrap items-end justify-between gap-3 border-b-2 border-ink pb-2.5">
           <h1 className="text-[26px] leading-8">Bin of parts</h1>
-          {parts.length > 0 && <SheetForm href="/api/parts/labels">Print labels</SheetForm>}
+          <span className="flex gap-5 text-[14.5px]">
+            <Link href="/wanted" className="border-b border-current">
+              Parts wanted
+            </Link>
+            <Link href="/build" className="border-b border-current">
+              Build a machine
+            </Link>
+            {rows.length > 0 && <SheetForm href="/api/parts/labels">Print labels</SheetForm>}
+          </span>
         </div>
-        {actor.role !== 'viewer' && (
-          <div className="py-3">
-            <PartForm />
-          </div>
-        )}
-        {parts.length === 0 ? (
-          <Empty>The bin is empty. Parts come from outside, or out of units.</Empty>
+        <BinSearch text={q} chosen={partClass ?? null} facets={facets(counts)} all={all} />
+        {rows.length === 0 ? (
+          <Empty>
+            {q || partClass
+              ? 'Nothing in the bin is called so.'
+              : 'The bin is empty. Parts come from outside, or out of units.'}
+          </Empty>
         ) : (
           <table className="w-full border-collapse text-[14.5px]">
             <thead>
               <tr className="border-b border-rule text-left text-[13px] text-soft">
                 <th className="py-1 font-normal">Code</th>
-                <th className="font-normal">Class</th>
                 <th className="font-normal">What it is</th>
-                <th className="font-normal">Serial</th>
                 <th className="font-normal">For swap-tests</th>
-                <th className="text-right font-normal">Cost</th>
+                <th className="text-right font-normal">Stands at</th>
               </tr>
             </thead>
             <tbody>
-              {parts.map((part) => (
-                <tr key={part.id} className="h-9 border-b border-rule">
-                  <td className="figures font-semibold">{part.code}</td>
-                  <td className="text-soft">{part.class}</td>
-                  <td>{part.name}</td>
-                  <td className="figures text-[13px]">{part.serial}</td>
-                  <td className="text-[13.5px]">
+              {rows.map((part) => (
+                <tr key={part.id} className="border-b border-rule align-top">
+                  <td className="py-1.5">
+                    <Link
+                      href={`/bin/${part.code}`}
+                      className="figures border-b border-current font-semibold"
+                    >
+                      {part.code}
+                    </Link>
+                    <span className="block text-[13px] text-soft">{part.class}</span>
+                  </td>
+                  <td className="py-1.5">
+                    {part.name}
+                    {part.benchOnly && <b className="ml-2 text-[13px]">bench only</b>}
+                    <span className="block text-[13px] text-soft">
+                      {[
+                        factsWords(part.class, factsOfPart(part)),
+                        part.serial,
+                        part.keptForTag && `kept for ${part.keptForTag}`,
+                      ]
+                        .filter(Boolean)
+                        .join('; ')}
+                    </span>
+                  </td>
+                  <td className="py-1.5 text-[13.5px]">
                     <PartVerdict
                       id={part.id}
                       knownGood={part.knownGood}
@@ -57,7 +95,7 @@ export default async function BinPage() {
                       mayWrite={actor.role !== 'viewer'}
                     />
                   </td>
-                  <td className="figures text-right">
+                  <td className="figures py-1.5 text-right">
                     <Money minor={part.costMinor} />
                   </td>
                 </tr>
@@ -65,26 +103,53 @@ export default async function BinPage() {
             </tbody>
           </table>
         )}
+        {here > BIN_PAGE && (
+          <p className="flex gap-5 pt-3 text-[14.5px]">
+            <span className="text-soft">
+              {(page - 1) * BIN_PAGE + 1} to {Math.min(here, page * BIN_PAGE)} of {here}
+            </span>
+            {page > 1 && (
+              <Link
+                href={`/bin?${new URLSearchParams({ q, ...(partClass && { class: partClass }), page: String(page - 1) })}`}
+                className="border-b border-current"
+              >
+                before
+              </Link>
+            )}
+            {page * BIN_PAGE < here && (
+              <Link
+                href={`/bin?${new URLSearchParams({ q, ...(partClass && { class: partClass }), page: String(page + 1) })}`}
+                className="border-b border-current"
+              >
+                next
+              </Link>
+            )}
+          </p>
+        )}
       </Sheet>
-      <Sheet>
-        <Heading>Last movements</Heading>
-        <table className="w-full border-collapse text-[13.5px]">
-          <caption className="sr-only">Last movements of parts</caption>
-          <tbody>
+      <div className="flex flex-col gap-[18px]">
+        {actor.role !== 'viewer' && (
+          <Sheet>
+            <Heading>A part comes in</Heading>
+            <PartForm />
+          </Sheet>
+        )}
+        <Sheet>
+          <Heading>Last movements</Heading>
+          <ul aria-label="Last movements of parts" className="text-[13.5px]">
             {moves.map((move, i) => (
-              <tr key={i} className="border-b border-rule">
-                <td className="figures py-1 text-[12.5px] text-soft">{dayAndTime(move.at, timeZone)}</td>
-                <td className="figures text-[12.5px]">{move.code}</td>
-                <td className="max-w-[160px] truncate">{move.name}</td>
-                <td className="whitespace-nowrap">
-                  {place(move.from, move.fromTag)} → <b>{place(move.to, move.toTag)}</b>
-                </td>
-                <td className="text-soft">{move.byName}</td>
-              </tr>
+              <li key={i} className="border-b border-rule py-1">
+                <span className="figures text-[12.5px] text-soft">{dayAndTime(move.at, timeZone)}</span>{' '}
+                <Link href={`/bin/${move.code}`} className="figures text-[12.5px]">
+                  {move.code}
+                </Link>{' '}
+                {move.name}: {placeWords(move.from, move.fromTag)} → <b>{placeWords(move.to, move.toTag)}</b>{' '}
+                <span className="text-soft">{move.byName}</span>
+              </li>
             ))}
-          </tbody>
-        </table>
-      </Sheet>
+          </ul>
+        </Sheet>
+      </div>
     </div>
   );
 }

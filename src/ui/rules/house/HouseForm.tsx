@@ -12,6 +12,7 @@ import { useCommand } from '../../kit/useCommand';
 import { Grading } from './Grading';
 import { Processors } from './Processors';
 import { Prices } from './Prices';
+import { Uses } from './Uses';
 import { Work } from './Work';
 import { many } from '@/words/plain';
 
@@ -20,6 +21,7 @@ const PARTS = [
   ['Grading', Grading],
   ['Work and minutes', Work],
   ['Processors', Processors],
+  ['Uses and systems', Uses],
 ] as const;
 
 /** A text field left empty means left out: optional words must not arrive as "". */

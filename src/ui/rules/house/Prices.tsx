@@ -87,6 +87,35 @@ export function Prices() {
         ]}
       />
       <Grid
+        title="Graphics card, and sending out"
+        note="What a card adds by what it is good for. Packing and sending a sold machine stands in every value and margin."
+        head={['office card', 'films', 'light games', ...chassisRows.map(({ name }) => `sending a ${name}`)]}
+        rows={[
+          {
+            key: 'card',
+            name: 'Adds, costs',
+            cells: [
+              ...(['office', 'films', 'light games'] as const).map((good) => (
+                <NumberCell
+                  key={good}
+                  name={`prices.card.${good}` as Path}
+                  label={`A card for ${good}`}
+                  unit="money"
+                />
+              )),
+              ...chassisRows.map(({ chassis, name }) => (
+                <NumberCell
+                  key={chassis}
+                  name={`outward.${chassis}`}
+                  label={`Packing and sending a ${name}`}
+                  unit="money"
+                />
+              )),
+            ],
+          },
+        ]}
+      />
+      <Grid
         title="By grade and as found"
         note="Per cent of the price at grade A. As found: of the sound price, for a machine nobody has tested."
         head={[...GRADES, 'as found']}

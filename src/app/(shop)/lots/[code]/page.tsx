@@ -5,6 +5,7 @@ import { unitsHere, type Asked } from '../../UnitsHere';
 import { seesMargins, shopRules } from '@/shop/rules/queries';
 import { lotByCode } from '@/shop/lots/queries';
 import { AddUnit } from '@/ui/lots/AddUnit';
+import { LooseParts } from '@/ui/lots/LooseParts';
 import { LotCorrection } from '@/ui/lots/LotCorrection';
 import { ManifestImport } from '@/ui/lots/ManifestImport';
 import { SOURCE_WORDS } from '@/ui/lots/sourceWords';
@@ -88,6 +89,7 @@ export default async function LotPage({ params, searchParams }: Props) {
             {total} {total === 1 ? 'unit' : 'units'}
           </h2>
           {mayWrite && <AddUnit lotId={lot.id} />}
+          {mayWrite && <LooseParts lotId={lot.id} />}
         </div>
         {list}
       </Sheet>

@@ -1,16 +1,21 @@
 import { BASES, SPEC_KEYS, type SpecKey } from '@/core/record/keys';
-import { shopRules } from '@/shop/rules/queries';
+import { shopHouse, shopRules } from '@/shop/rules/queries';
+import { LICENCES } from '@/shop/units/system';
+import { usesNow } from '@/shop/advice/uses';
 import { photosOf, reportsOf, valuesOf } from '@/shop/units/queries';
 import { PhotoTray } from '@/ui/unit/PhotoTray';
 import { ReportPanel } from '@/ui/machine/ReportPanel';
 import { SpecSheet } from '@/ui/machine/SpecSheet';
-import { dayAndTime } from '@/words/time';
+import { UsesPanel } from '@/ui/machine/UsesPanel';
+import { dayAndTime, dayOf } from '@/words/time';
 import { loadUnit, unitHead } from '../loadUnit';
 
 export default async function MachinePage({ params }: { params: Promise<{ tag: string }> }) {
   const { tag } = await params;
   const { unit, spec } = await loadUnit(tag);
   const { timeZone } = await shopRules();
+  const { tables } = await shopHouse();
+  const now = usesNow(tables, unit.chassis, spec, dayOf(new Date(), timeZone));
   const [head, photos, reports, values] = await Promise.all([
     unitHead(tag),
     photosOf(unit.id),
@@ -66,7 +71,22 @@ export default async function MachinePage({ params }: { params: Promise<{ tag: s
           mayWrite={head.mayWrite}
         />
       </div>
-      <SpecSheet unit={head} lines={lines} keys={keys} />
+      <div className="flex flex-col gap-[18px]">
+        <UsesPanel
+          unit={head}
+          uses={now.uses}
+          systems={now.systems}
+          weakest={now.weakest?.words ?? ''}
+          installed={(['system', 'systemLicence', 'systemActivated', 'deviceList'] as const)
+            .flatMap((key) => {
+              const value = spec.text(key);
+              return value ? [key === 'system' ? value : `${SPEC_KEYS[key].toLowerCase()}: ${value}`] : [];
+            })
+            .join('; ')}
+          licences={LICENCES}
+        />
+        <SpecSheet unit={head} lines={lines} keys={keys} />
+      </div>
     </div>
   );
 }

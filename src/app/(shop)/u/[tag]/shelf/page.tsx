@@ -45,6 +45,8 @@ export default async function ShelfPage({ params }: { params: Promise<{ tag: str
       grade={unit.grade}
       askMinor={unit.askMinor}
       listed={unit.listed}
+      listedAs={unit.listedAs}
+      outwardMinor={house.tables.outward[unit.chassis]}
       sale={sale && { ...sale, days: daysBetween(sale.soldOn, today) }}
       namedDrive={namedDrive(spec)}
       undone={undone.map((row) => ({
@@ -70,6 +72,7 @@ export default async function ShelfPage({ params }: { params: Promise<{ tag: str
               partsMinor: book.partsMinor,
               minutes: book.attendedMinutes,
               feesMinor,
+              outwardMinor: sale?.outwardMinor ?? house.tables.outward[unit.chassis],
             }
           : null
       }

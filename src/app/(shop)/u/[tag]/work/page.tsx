@@ -1,24 +1,14 @@
 import { catalogue, repairById } from '@/catalog';
 import { appliesTo } from '@/core/belief/model';
-import { binParts } from '@/shop/parts/queries';
 import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { partsIn, workOf } from '@/shop/units/queries';
 import { LogWork } from '@/ui/hands/LogWork';
-import { WorkBoard, type PartLine, type StartChoice } from '@/ui/hands/WorkBoard';
+import { WorkBoard, type StartChoice } from '@/ui/hands/WorkBoard';
 import { driveViews, namedDrive } from '@/words/drives';
 import { dayAndTime } from '@/words/time';
-import { runningViews, workMinutes } from '@/words/answers';
+import { partTaken, runningViews, workMinutes } from '@/words/answers';
 import { cautionView } from '@/words/steps';
 import { loadUnit, unitHead } from '../loadUnit';
-
-const line = (part: Awaited<ReturnType<typeof partsIn>>[number]): PartLine => ({
-  id: part.id,
-  code: part.code,
-  class: part.class,
-  name: part.name,
-  serial: part.serial,
-  costMinor: part.costMinor,
-});
 
 type Props = { params: Promise<{ tag: string }>; searchParams: Promise<{ log?: string }> };
 
@@ -26,12 +16,11 @@ export default async function WorkPage({ params, searchParams }: Props) {
   const { tag } = await params;
   const { log } = await searchParams;
   const { unit, spec, record } = await loadUnit(tag);
-  const [head, house, work, parts, bin] = await Promise.all([
+  const [head, house, work, parts] = await Promise.all([
     unitHead(tag),
     shopHouse(),
     workOf(unit.id),
     partsIn(unit.id),
-    binParts(),
   ]);
   const { timeZone } = await shopRules();
   const best = (unit.evaluation?.steps ?? []).filter((step) => step.kind === 'repair').slice(0, 5);
@@ -73,12 +62,13 @@ export default async function WorkPage({ params, searchParams }: Props) {
   const loggable = [
     ...catalogue.repairs
       .filter((repair) => appliesTo(repair, unit.chassis))
-      .map(({ id, name, minutes }) => ({ ref: id, name, minutes, repair: true })),
+      .map(({ id, name, minutes }) => ({ ref: id, name, minutes, repair: true, takes: partTaken(id) })),
     ...house.tables.work.map(({ id, name, attendedMinutes }) => ({
       ref: id,
       name,
       minutes: attendedMinutes,
       repair: false,
+      takes: null,
     })),
   ];
   return (
@@ -90,8 +80,6 @@ export default async function WorkPage({ params, searchParams }: Props) {
       open={runningViews(work)}
       choices={[...proposed, ...usual]}
       done={done}
-      parts={parts.map(line)}
-      bin={bin.map(line)}
     />
   );
 }

@@ -19,7 +19,7 @@ const graphicsAt = (name: string | null): number | null => {
 };
 
 /** What decides about uses and systems of a machine, from what it is now. */
-export function useFacts(chassis: Chassis, spec: Specification): UseFacts {
+export function factsForUses(chassis: Chassis, spec: Specification): UseFacts {
   const own = graphicsAt(spec.text('processorGraphics'));
   const card = graphicsAt(spec.text('cardFor'));
   const kind = spec.text('driveKind');
@@ -51,7 +51,7 @@ export function usesNow(
   spec: Specification,
   today: string,
 ): UsesNow {
-  const facts = useFacts(chassis, spec);
+  const facts = factsForUses(chassis, spec);
   return {
     uses: usesOf(tables.uses, facts),
     systems: systemsFor(tables.systems, facts, today),

@@ -10,8 +10,8 @@ import { partWorth } from '@/core/price/parts';
 import { tablePrice, type Grade } from '@/core/price/table';
 import type { RecordPart } from '@/core/record/entries';
 import type { Specification } from '@/core/record/specification';
-import { useFacts } from '../units/uses';
-import { factsOfPart } from './machine';
+import { factsForUses } from './uses';
+import { factsOfPart } from '../parts/machine';
 
 /** A part that lies in the bin or was offered. */
 export interface Offered {
@@ -45,7 +45,7 @@ export function upgradeState(
   inside: readonly RecordPart[],
   keep: number,
 ): UpgradeState {
-  const facts = useFacts(chassis, spec);
+  const facts = factsForUses(chassis, spec);
   const worth = (of: 'memory' | 'drive' | 'battery' | 'processor', memoryGb = facts.memoryGb) =>
     Math.round(
       partWorth(house.partsBy, of, 0, {

@@ -11,8 +11,8 @@ import { lotById } from '../lots/commands';
 import { putUnits } from '../lots/putUnits';
 import { recordNow } from '../record/queries';
 import { revalueUnit } from '../units/revalue';
-import { fitOf, fitWords, machineNow } from './machine';
-import { move } from './move';
+import { fitOf, fitWords, machineNow } from '../parts/machine';
+import { move } from '../parts/move';
 
 interface Build {
   lotId: string;

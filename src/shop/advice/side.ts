@@ -11,17 +11,17 @@ import { database } from '@/db/client';
 import { components, units, wants, type shop } from '@/db/schema';
 import type { houseNow } from '../house/tables';
 import { harvestOf } from '../units/worth';
-import { freeFor } from './bin';
-import { fitOf, machineNow, type MachineNow } from './machine';
-import { fitRecord, OPEN_WANTS } from './quotes';
+import { freeFor } from '../parts/bin';
+import { fitOf, machineNow, type MachineNow } from '../parts/machine';
+import { fitRecord, OPEN_WANTS } from '../parts/quotes';
 import { upgradeState, upgradesFor, type Offered } from './upgrades';
 
 type Unit = typeof units.$inferSelect;
 type Rules = Pick<typeof shop.$inferSelect, 'ratePerHourMinor' | 'feeBasisPoints'>;
 type House = Awaited<ReturnType<typeof houseNow>>['tables'];
 
-/** Most parts of the bin a screen lists at once. */
-const LISTED = 60;
+/** Open machines a part is held against: those most worth working on. */
+const MOST_SERVED = 60;
 
 export interface BinFit {
   part: typeof components.$inferSelect;
@@ -94,7 +94,7 @@ export async function servedBy(
     .from(units)
     .where(sql`${units.stage} not in ('sold', 'gone', 'quarantine', 'shelf')`)
     .orderBy(sql`${units.rankScore} desc`)
-    .limit(200);
+    .limit(MOST_SERVED);
   const all: { unit: Unit; fit: Fit }[] = [];
   for (const unit of open) {
     const { machine } = await machineNow(database(), unit, await recordOf(unit));
@@ -226,5 +226,3 @@ export async function waysFor(
     }))
     .filter(({ ways }) => ways.length > 1);
 }
-
-export const shownFits = (fits: readonly BinFit[]) => fits.slice(0, LISTED);

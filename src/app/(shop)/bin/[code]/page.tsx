@@ -1,0 +1,98 @@
+import { notFound } from 'next/navigation';
+import { database } from '@/db/client';
+import { requireActor } from '@/server/session';
+import { factsOfPart } from '@/shop/parts/machine';
+import { partByCode } from '@/shop/parts/queries';
+import { servedBy } from '@/shop/advice/side';
+import { recordNow } from '@/shop/record/queries';
+import { shopRules } from '@/shop/rules/queries';
+import { FitMark } from '@/ui/parts/FitMark';
+import { PartSheet } from '@/ui/parts/PartSheet';
+import { Link } from '@/ui/kit/Link';
+import { Empty, Heading, Sheet } from '@/ui/kit/parts';
+import { Money } from '@/ui/kit/theShop';
+import { partView, whyWords } from '@/words/partsView';
+import { placeWords } from '@/words/places';
+import { dayAndTime, dayOf } from '@/words/time';
+
+type Props = { params: Promise<{ code: string }> };
+
+export async function generateMetadata({ params }: Props) {
+  return { title: (await params).code.toUpperCase() };
+}
+
+export default async function PartPage({ params }: Props) {
+  const actor = await requireActor();
+  const found = await partByCode((await params).code);
+  if (!found) notFound();
+  const { part, tag, lot, sale, moves } = found;
+  const { timeZone } = await shopRules();
+  const serves = part.place === 'bin' ? await servedBy(part, (unit) => recordNow(database(), unit)) : [];
+  return (
+    <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_420px] lg:items-start">
+      <div className="flex flex-col gap-[18px]">
+        <PartSheet
+          part={partView(part, factsOfPart(part))}
+          facts={factsOfPart(part)}
+          place={placeWords(part.unitId ? `unit:${part.unitId}` : part.place, tag)}
+          inBin={part.place === 'bin'}
+          gone={part.place === 'sold' || part.place === 'returned'}
+          sold={sale !== null}
+          today={dayOf(new Date(), timeZone)}
+          owner={actor.role === 'owner'}
+          mayWrite={actor.role !== 'viewer'}
+          more={[part.condition, part.supplier, lot && `came with lot ${lot}`].filter(Boolean).join(', ')}
+        />
+        <Sheet>
+          <Heading>Where it has been</Heading>
+          <table className="w-full border-collapse text-[13.5px]">
+            <caption className="sr-only">Movements of this part</caption>
+            <tbody>
+              {moves.map((move) => (
+                <tr key={move.n} className="border-b border-rule">
+                  <td className="figures py-1 text-[12.5px] text-soft">{dayAndTime(move.at, timeZone)}</td>
+                  <td>
+                    {placeWords(move.from, move.fromTag)} → <b>{placeWords(move.to, move.toTag)}</b>
+                  </td>
+                  <td className="text-soft">{move.reason}</td>
+                  <td className="figures text-right">
+                    {move.valueMinor !== null && <Money minor={move.valueMinor} />}
+                  </td>
+                  <td className="pl-3 text-soft">{move.byName}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </Sheet>
+      </div>
+      <Sheet>
+        <Heading>Which machines it serves</Heading>
+        {serves.length === 0 ? (
+          <Empty>{part.place === 'bin' ? 'No open machine takes it.' : 'It is not in the bin.'}</Empty>
+        ) : (
+          <ul className="text-[14px]">
+            {serves.map(({ unit, fit }) => (
+              <li key={unit.id} className="border-b border-rule py-1.5">
+                <span className="flex items-baseline justify-between gap-3">
+                  <span>
+                    <Link
+                      href={`/u/${unit.tag}/parts?class=${encodeURIComponent(part.class)}`}
+                      className="figures border-b border-current font-semibold"
+                    >
+                      {unit.tag}
+                    </Link>{' '}
+                    {`${unit.maker} ${unit.model}`.trim()}
+                  </span>
+                  <FitMark answer={fit.answer} />
+                </span>
+                {fit.reasons.length > 0 && (
+                  <span className="block text-[13px] text-soft">{whyWords(fit.reasons)}</span>
+                )}
+              </li>
+            ))}
+          </ul>
+        )}
+      </Sheet>
+    </div>
+  );
+}

@@ -1,0 +1,34 @@
+import { redirect } from 'next/navigation';
+import { requireActor } from '@/server/session';
+import { lotBooks } from '@/shop/books/queries';
+import { ShopError } from '@/shop/errors';
+import { oneOrTwo } from '@/shop/advice/oneOrTwo';
+import type { TwoRoute } from '@/words/offerView';
+import { BuildForm } from '@/ui/parts/BuildForm';
+import { OneOrTwo } from '@/ui/parts/OneOrTwo';
+
+export const metadata = { title: 'Build a machine' };
+
+type Props = { searchParams: Promise<{ a?: string; b?: string }> };
+
+export default async function BuildPage({ searchParams }: Props) {
+  const actor = await requireActor();
+  if (actor.role === 'viewer') redirect('/bin');
+  const { a, b } = await searchParams;
+  const lots = await lotBooks();
+  let routes: TwoRoute[] = [];
+  let fault = '';
+  if (a && b)
+    try {
+      routes = await oneOrTwo([a, b]);
+    } catch (error) {
+      if (!(error instanceof ShopError)) throw error;
+      fault = error.message;
+    }
+  return (
+    <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_400px] lg:items-start">
+      <BuildForm lots={lots.map(({ id, code, name }) => ({ id, words: `${code}, ${name}` }))} />
+      <OneOrTwo a={a ?? ''} b={b ?? ''} routes={routes} fault={fault} />
+    </div>
+  );
+}

@@ -1,0 +1,79 @@
+import { PART_CLASSES } from '@/core/catalogue';
+import { database } from '@/db/client';
+import { factsOfPart, machineNow } from '@/shop/parts/machine';
+import { binFor, offeredFor, upgradesOfUnit, wantsOf, waysFor } from '@/shop/advice/side';
+import { fitView, unitWants } from '@/shop/advice/views';
+import { shopHouse, shopRules } from '@/shop/rules/queries';
+import { partsIn } from '@/shop/units/queries';
+import { usesNow } from '@/shop/advice/uses';
+import { BinFor } from '@/ui/parts/BinFor';
+import { PartsInside } from '@/ui/parts/PartsInside';
+import { PartsTabs } from '@/ui/parts/PartsTabs';
+import { UpgradeList } from '@/ui/parts/UpgradeList';
+import { Wants } from '@/ui/parts/Wants';
+import { WaysTable } from '@/ui/parts/WaysTable';
+import { facets, partView } from '@/words/partsView';
+import { upgradeViews } from '@/words/upgradeView';
+import { dayOf } from '@/words/time';
+import { loadUnit, unitHead } from '../loadUnit';
+
+type Props = { params: Promise<{ tag: string }>; searchParams: Promise<{ class?: string }> };
+
+/** Most parts of the bin shown beside a unit at once. */
+const SHOWN = 40;
+
+export default async function PartsPage({ params, searchParams }: Props) {
+  const { tag } = await params;
+  const { class: asked } = await searchParams;
+  const partClass = PART_CLASSES.find((name) => name === asked);
+  const { unit, spec, record } = await loadUnit(tag);
+  const [head, rules, house] = await Promise.all([unitHead(tag), shopRules(), shopHouse()]);
+  const today = dayOf(new Date(), rules.timeZone);
+  const machine = await machineNow(database(), unit, record);
+  const [all, wanted, wants, inside] = await Promise.all([
+    binFor(unit, machine),
+    wantsOf(unit.id),
+    unitWants(unit, today),
+    partsIn(unit.id),
+  ]);
+  const advice = upgradesOfUnit(unit, record, machine, house.tables, rules, offeredFor(all, wanted));
+  const ways = await waysFor(unit, rules, wanted);
+  const possible = all.filter(({ fit }) => fit.answer !== 'no');
+  const counts: Record<string, number> = {};
+  for (const { part } of possible) counts[part.class] = (counts[part.class] ?? 0) + 1;
+  const shown = all.filter(({ part, fit }) => (partClass ? part.class === partClass : fit.answer !== 'no'));
+  const names = new Map<string, string>([
+    ...all.map(({ part }): [string, string] => [part.id, `${part.code} ${part.name}`]),
+    ...wanted.map((want): [string, string] => [want.id, want.name]),
+    ...inside.map((part): [string, string] => [part.id, `${part.code} ${part.name}`]),
+  ]);
+  return (
+    <div>
+      <PartsTabs tag={unit.tag} at="" />
+      <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_360px] lg:items-start">
+        <div className="flex min-w-0 flex-col gap-[18px]">
+          <UpgradeList
+            unit={head}
+            view={upgradeViews(advice, usesNow(house.tables, unit.chassis, spec, today), names, {
+              chassis: unit.chassis,
+              spec,
+              tables: house.tables,
+            })}
+          />
+          {ways.length > 0 && <WaysTable ends={ways} />}
+          <BinFor
+            unit={head}
+            parts={shown.slice(0, SHOWN).map(fitView)}
+            more={Math.max(0, shown.length - SHOWN)}
+            facets={facets(counts)}
+            chosen={partClass ?? null}
+          />
+        </div>
+        <div className="flex flex-col gap-[18px]">
+          <PartsInside unit={head} parts={inside.map((part) => partView(part, factsOfPart(part)))} />
+          <Wants unit={head} wants={wants} />
+        </div>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,124 @@
+'use client';
+import { useState, type FormEvent } from 'react';
+import type { SystemVerdict, UseVerdict } from '@/core/uses/uses';
+import type { UnitHead } from '@/words/unitView';
+import { ChoiceField, TextField } from '../kit/fields';
+import { Button, Heading, Problem, Quiet } from '../kit/parts';
+import { useCommand } from '../kit/useCommand';
+
+interface Props {
+  unit: UnitHead;
+  uses: readonly UseVerdict[];
+  systems: readonly SystemVerdict[];
+  weakest: string;
+  /** What is installed, by its record. */
+  installed: string;
+  licences: readonly string[];
+}
+
+const GOOD: Record<UseVerdict['good'], string> = { yes: 'good', no: 'no', 'not known': 'not known' };
+
+/** What the machine is good for and which systems run on it, each with its reason; and what was installed. */
+export function UsesPanel({ unit, uses, systems, weakest, installed, licences }: Props) {
+  const { send, problem, busy } = useCommand();
+  const [open, setOpen] = useState(false);
+  const running = systems.filter((row) => row.runs === 'yes' && !row.ended);
+  const save = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const said = new FormData(event.currentTarget);
+    const sent = await send(
+      'recordSystem',
+      {
+        unitId: unit.id,
+        system: said.get('system'),
+        edition: said.get('edition'),
+        licence: said.get('licence'),
+        activated: said.get('activated'),
+        unknownDevices: Number(said.get('devices') || 0),
+      },
+      unit.version,
+    );
+    if (sent.ok) setOpen(false);
+  };
+  return (
+    <section aria-label="Good for" className="bg-paper px-5 py-4">
+      <Heading>What it is good for</Heading>
+      <table className="mt-1 w-full border-collapse text-[14px]">
+        <caption className="sr-only">Uses with their reasons</caption>
+        <tbody>
+          {uses.map((use) => (
+            <tr key={use.id} className="border-b border-rule align-top">
+              <th scope="row" className="py-1 pr-2 text-left font-normal">
+                {use.name}
+              </th>
+              <td className="py-1 font-semibold whitespace-nowrap">{GOOD[use.good]}</td>
+              <td className="py-1 pl-3 text-[13.5px] text-soft">{use.reasons.join('; ')}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {weakest && <p className="pt-1.5 text-[14px]">Weakest: {weakest}.</p>}
+      <Heading className="mt-3">Which systems run</Heading>
+      <table className="mt-1 w-full border-collapse text-[14px]">
+        <caption className="sr-only">Kinds of system with their reasons</caption>
+        <tbody>
+          {systems.map((row) => (
+            <tr key={row.id} className={`border-b border-rule align-top ${row.ended ? 'text-soft' : ''}`}>
+              <th scope="row" className="py-1 pr-2 text-left font-normal">
+                {row.name}
+              </th>
+              <td className="py-1 font-semibold whitespace-nowrap">
+                {row.runs === 'yes' ? (row.ended ? 'runs, no updates' : 'runs') : row.runs}
+              </td>
+              <td className="py-1 pl-3 text-[13.5px] text-soft">
+                {[row.until && `updates until ${row.until}`, ...row.reasons].filter(Boolean).join('; ')}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {running.length === 0 && (
+        <p className="pt-1 text-[14px]">No kind of system is known to run on it and get updates.</p>
+      )}
+      <Heading className="mt-3">Installed</Heading>
+      <p className="text-[14.5px]">{installed || 'No system is on record.'}</p>
+      {unit.mayWrite && !unit.held && !open && (
+        <Quiet onClick={() => setOpen(true)}>Write down what was installed</Quiet>
+      )}
+      {open && (
+        <form
+          onSubmit={(event) => void save(event)}
+          className="grid grid-cols-2 gap-2 pt-1"
+          aria-label="Installed"
+        >
+          <TextField
+            label="System"
+            name="system"
+            required
+            autoFocus
+            defaultValue={running.find(({ licence }) => licence === 'free')?.name ?? ''}
+          />
+          <TextField label="Edition" name="edition" />
+          <ChoiceField label="Licence" name="licence" defaultValue="free">
+            {licences.map((licence) => (
+              <option key={licence}>{licence}</option>
+            ))}
+          </ChoiceField>
+          <ChoiceField label="Activated" name="activated" defaultValue="not needed">
+            <option>yes</option>
+            <option>no</option>
+            <option>not needed</option>
+          </ChoiceField>
+          <TextField label="Devices without a driver" name="devices" inputMode="numeric" defaultValue="0" />
+          <p className="col-span-2 flex items-center gap-5">
+            <Button type="submit" disabled={busy}>
+              It is on it
+            </Button>
+            <Quiet onClick={() => setOpen(false)}>not now</Quiet>
+          </p>
+        </form>
+      )}
+      {problem && <Problem>{problem.message}</Problem>}
+    </section>
+  );
+}

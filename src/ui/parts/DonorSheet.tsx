@@ -1,0 +1,213 @@
+'use client';
+import { useState } from 'react';
+import type { PlaceState } from '@/core/parts/donor';
+import type { UnitHead } from '@/words/unitView';
+import { useShortcuts } from '../kit/keyboard';
+import { Button, Heading, Key, Problem } from '../kit/parts';
+import { Money, useMoney } from '../kit/theShop';
+import { useCommand } from '../kit/useCommand';
+import { attended } from '../kit/words';
+import { DonorMap } from './DonorMap';
+
+export interface DonorLineView {
+  id: string;
+  name: string;
+  class: string | null;
+  state: PlaceState | null;
+  minutes: number;
+  worthMinor: number;
+  /** Net of selling, with the chance that it is still good. */
+  expectedMinor: number;
+  /** Which of the picks it belongs to, best first. */
+  pick: number;
+  /** The part on record, when there is one of the class. */
+  part: string;
+  box: { x: number; y: number; width: number; height: number } | null;
+}
+
+interface Props {
+  unit: UnitHead;
+  lines: readonly DonorLineView[];
+  netMinor: number;
+  minutes: number;
+  stopAfter: number;
+}
+
+const STATES: [string, PlaceState, string][] = [
+  ['t', 'there', 'There'],
+  ['g', 'gone', 'Gone'],
+  ['b', 'broken', 'Broken'],
+  ['v', 'proven', 'Proven'],
+];
+
+/** Taking a machine apart: what is where and how it was seen, and in which order it is worth taking out. */
+export function DonorSheet({ unit, lines, netMinor, minutes, stopAfter }: Props) {
+  const { send, problem, busy } = useCommand();
+  const money = useMoney();
+  const places = lines.filter((line) => line.box !== null);
+  const [at, setAt] = useState(places[0]?.id ?? '');
+  const order = [...lines].sort((a, b) => a.pick - b.pick);
+  const worthIt = new Set(
+    order
+      .filter((line) => line.pick < stopAfter && line.class !== null && line.worthMinor > 0)
+      .map(({ id }) => id),
+  );
+  const [changed, setChanged] = useState<{ version: number; ids: ReadonlySet<string> } | null>(null);
+  const chosen = changed?.version === unit.version ? changed.ids : worthIt;
+  const [worths, setWorths] = useState<Record<string, string>>({});
+  const disabled = busy || !unit.mayWrite || unit.held;
+  const here = lines.find((line) => line.id === at);
+  const mark = (state: PlaceState, id = at) => {
+    if (!disabled && id)
+      void send('markPlaces', { unitId: unit.id, places: [{ place: id, state }] }, unit.version);
+  };
+  const step = (by: number) => {
+    const now = places.findIndex((line) => line.id === at);
+    setAt(places[(now + by + places.length) % places.length].id);
+  };
+  const toggle = (id: string) => {
+    const next = new Set(chosen);
+    if (!next.delete(id)) next.add(id);
+    setChanged({ version: unit.version, ids: next });
+  };
+  const takeOut = () => {
+    const taken = order
+      .filter((line) => chosen.has(line.id))
+      .map((line) => {
+        const typed = worths[line.id];
+        const worthMinor = typed === undefined ? line.worthMinor : money.parse(typed);
+        return { place: line.id, worthMinor: worthMinor ?? line.worthMinor };
+      });
+    if (taken.length) void send('harvestParts', { unitId: unit.id, taken }, unit.version);
+  };
+  useShortcuts((key) => {
+    const state = STATES.find(([letter]) => letter === key.toLowerCase());
+    if (key === 'ArrowRight' || key === 'ArrowDown') step(1);
+    else if (key === 'ArrowLeft' || key === 'ArrowUp') step(-1);
+    else if (state) mark(state[1]);
+    else return false;
+    return true;
+  });
+  return (
+    <div className="grid gap-[18px] lg:grid-cols-[430px_minmax(0,1fr)] lg:items-start">
+      <section aria-label="Donor sheet" className="bg-paper px-5 py-4">
+        <Heading>What is where</Heading>
+        <DonorMap places={places} at={at} onPlace={setAt} />
+        <p className="mt-2 text-[16px]">
+          <b>{here?.name}</b>{' '}
+          <span className="text-soft">
+            {here?.state ?? 'not looked at'}
+            {here?.part && `; ${here.part}`}
+          </span>
+        </p>
+        <div
+          className="mt-1 flex flex-wrap gap-2"
+          role="group"
+          aria-label={`How ${here?.name ?? 'it'} was seen`}
+        >
+          {STATES.map(([letter, state, words]) => (
+            <Button
+              key={state}
+              shortcut={letter.toUpperCase()}
+              disabled={disabled}
+              aria-pressed={here?.state === state}
+              tone={here?.state === state ? 'strong' : 'plain'}
+              onClick={() => mark(state)}
+            >
+              {words}
+            </Button>
+          ))}
+        </div>
+        <p className="mt-2 text-[13px] text-soft">
+          <Key>←</Key> <Key>→</Key> go from place to place. Solid: there or proven (double edge); ring: not
+          looked at; crossed: gone; hatched: broken.
+        </p>
+      </section>
+      <section aria-label="In order of worth" className="bg-paper px-5 py-4">
+        <div className="flex items-baseline justify-between gap-3">
+          <Heading>What to take, best first</Heading>
+          <p className="text-[14px]">
+            <b className="figures text-worth">
+              <Money minor={netMinor} plus />
+            </b>{' '}
+            in {attended(minutes)}
+          </p>
+        </div>
+        <table className="mt-1 w-full border-collapse text-[14px]">
+          <thead>
+            <tr className="border-b border-rule text-left text-[13px] text-soft">
+              <th className="py-1 font-normal">Take</th>
+              <th className="text-right font-normal">Hands</th>
+              <th className="text-right font-normal">Net of selling</th>
+              <th className="text-right font-normal">Worth</th>
+            </tr>
+          </thead>
+          <tbody>
+            {order.flatMap((line, i) => {
+              const stop = line.pick >= stopAfter && (i === 0 || order[i - 1].pick < stopAfter);
+              return [
+                ...(stop
+                  ? [
+                      <tr key="stop">
+                        <td colSpan={4} className="border-y-2 border-ink py-1.5 font-semibold">
+                          Stop here: what follows brings less than its minutes cost.
+                        </td>
+                      </tr>,
+                    ]
+                  : []),
+                <tr key={line.id} className={`border-b border-rule ${line.id === at ? 'bg-track' : ''}`}>
+                  <td className="py-1">
+                    {line.class === null ? (
+                      <span className="text-soft">{line.name} first</span>
+                    ) : (
+                      <label className="flex min-h-8 items-center gap-2">
+                        <input
+                          type="checkbox"
+                          className="size-5 accent-ink"
+                          checked={chosen.has(line.id)}
+                          disabled={disabled || line.state === 'gone'}
+                          onChange={() => toggle(line.id)}
+                        />
+                        {line.name}
+                        <span className="text-[13px] text-soft">{line.state ?? ''}</span>
+                      </label>
+                    )}
+                  </td>
+                  <td className="figures text-right text-[13px] whitespace-nowrap">
+                    {attended(line.minutes)}
+                  </td>
+                  <td className="figures text-right text-[13px]">
+                    <Money minor={line.expectedMinor} />
+                  </td>
+                  <td className="text-right">
+                    {line.class !== null && chosen.has(line.id) ? (
+                      <input
+                        aria-label={`Worth of ${line.name}`}
+                        inputMode="decimal"
+                        className="figures h-9 w-20 border border-ink bg-sheet px-1 text-right text-[13px]"
+                        value={worths[line.id] ?? money.field(line.worthMinor)}
+                        onChange={(event) => setWorths({ ...worths, [line.id]: event.target.value })}
+                      />
+                    ) : (
+                      <span className="figures text-[13px] text-soft">
+                        <Money minor={line.worthMinor} />
+                      </span>
+                    )}
+                  </td>
+                </tr>,
+              ];
+            })}
+          </tbody>
+        </table>
+        {unit.mayWrite && !unit.held && (
+          <p className="pt-3">
+            <Button tone="strong" disabled={disabled || chosen.size === 0} onClick={takeOut}>
+              {chosen.size} out, into the bin
+            </Button>
+          </p>
+        )}
+        {problem && <Problem>{problem.message}</Problem>}
+      </section>
+    </div>
+  );
+}

@@ -1,0 +1,132 @@
+'use client';
+import type { UnitHead } from '@/words/unitView';
+import type { UpgradeSetView, UpgradesView } from '@/words/upgradeView';
+import { useShortcuts } from '../kit/keyboard';
+import { Button, Heading, Key, Problem } from '../kit/parts';
+import { Money } from '../kit/theShop';
+import { useCommand } from '../kit/useCommand';
+import { attended } from '../kit/words';
+
+/** What would pay to put in or take out, each set one key away; and what does not, with the most it may cost. */
+export function UpgradeList({ unit, view }: { unit: UnitHead; view: UpgradesView }) {
+  const { send, problem, busy } = useCommand();
+  const disabled = busy || !unit.mayWrite || unit.held;
+  const accept = (set: UpgradeSetView) =>
+    void send(
+      'changeParts',
+      {
+        unitId: unit.id,
+        put: set.put.map((componentId) => ({ componentId })),
+        out: set.out.map((componentId) => ({ componentId, to: 'bin' })),
+        note: 'upgrade',
+      },
+      unit.version,
+    );
+  useShortcuts((key) => {
+    const set = view.sets[Number(key) - 1];
+    if (!set || disabled || set.toOrder) return false;
+    accept(set);
+    return true;
+  });
+  return (
+    <section
+      aria-label="What would pay"
+      className="border-t-[6px] border-ink bg-paper px-[22px] pt-4 pb-[18px]"
+    >
+      <Heading className="text-[22px]!">What would pay</Heading>
+      {view.weakest && (
+        <p className="text-[15px]">
+          Weakest: <b>{view.weakest}</b>. Doubling that is felt; a little more of another is not.
+        </p>
+      )}
+      {view.sets.length === 0 && (
+        <p className="py-2 text-[15px]">
+          Nothing that lies in the bin or was offered pays for itself in this machine.
+        </p>
+      )}
+      <ol aria-label="Changes that pay">
+        {view.sets.map((set, i) => (
+          <li key={[...set.put, ...set.out].join()} className="border-b border-rule py-2.5">
+            <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
+              <b className="min-w-0 flex-1 text-[16.5px] leading-[1.25]">{set.words}</b>
+              <span className="figures text-[18px] font-semibold text-worth">
+                <Money minor={set.netMinor} plus />
+              </span>
+            </div>
+            <p className="text-[14px] text-soft">
+              <span className="figures text-[13px]">
+                <Money minor={set.beforeMinor} /> → <Money minor={set.afterMinor} />
+              </span>{' '}
+              net of selling; parts <Money minor={set.partsMinor} />, {attended(set.minutes)} of hands. No
+              more than <Money minor={set.mostMinor} /> for the parts.
+            </p>
+            {set.gains && <p className="text-[14px]">{set.gains}</p>}
+            {set.care.length > 0 && <p className="text-[14px]">With care: {set.care.join('; ')}</p>}
+            {set.toOrder ? (
+              <p className="text-[14px] text-soft">It has to be ordered first: see the parts wanted.</p>
+            ) : (
+              <Button
+                className="mt-1.5"
+                shortcut={String(i + 1)}
+                disabled={disabled}
+                onClick={() => accept(set)}
+              >
+                It is done: put it on record
+              </Button>
+            )}
+          </li>
+        ))}
+      </ol>
+      {view.unpaid.length > 0 && (
+        <table className="mt-3 w-full border-collapse text-[14px]">
+          <caption className="text-left text-[13px] text-soft">Does not pay</caption>
+          <thead className="sr-only">
+            <tr>
+              <th>Part</th>
+              <th>Most it may cost</th>
+              <th>Loss</th>
+            </tr>
+          </thead>
+          <tbody>
+            {view.unpaid.map((line) => (
+              <tr key={line.words} className="border-b border-rule">
+                <td className="py-1">{line.words}</td>
+                <td className="text-right whitespace-nowrap">
+                  {line.mostMinor > 0 ? (
+                    <>
+                      no more than <Money minor={line.mostMinor} />
+                    </>
+                  ) : (
+                    'not even for nothing'
+                  )}
+                </td>
+                <td className="figures pl-4 text-right">
+                  <Money minor={line.netMinor} plus />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {view.refused.length > 0 && (
+        <ul className="mt-3 text-[13.5px] text-soft" aria-label="Does not go in">
+          {view.refused.map((line) => (
+            <li key={line.words}>
+              {line.words}: {line.why}
+            </li>
+          ))}
+        </ul>
+      )}
+      <p className="mt-2 text-[13px] text-soft">
+        {view.weighed} {view.weighed === 1 ? 'set' : 'sets'} that fit were weighed: at most three changes.
+        {view.sets.length > 0 && (
+          <>
+            {' '}
+            <Key>1</Key> takes the first.
+          </>
+        )}
+      </p>
+      {problem && <Problem>{problem.message}</Problem>}
+    </section>
+  );
+}

@@ -1,0 +1,109 @@
+import type { Chassis } from '@/core/catalogue';
+import type { HouseTables } from '@/core/house/tables';
+import { GRAPHICS_CLASSES } from '@/core/machine/names';
+import type { Upgrades, UpgradeState } from '@/core/parts/upgrades';
+import type { Specification } from '@/core/record/specification';
+import type { UseFacts, UseVerdict, Weakest } from '@/core/uses/uses';
+import { usesOf } from '@/core/uses/uses';
+
+export interface UpgradeSetView {
+  put: string[];
+  out: string[];
+  /** In words. */
+  words: string;
+  partsMinor: number;
+  minutes: number;
+  afterMinor: number;
+  beforeMinor: number;
+  netMinor: number;
+  mostMinor: number;
+  care: string[];
+  /** "two channels; good for office then" */
+  gains: string;
+  /** An offer is among what goes in: it has to come first. */
+  toOrder: boolean;
+}
+
+export interface UpgradesView {
+  weakest: string;
+  sets: UpgradeSetView[];
+  unpaid: { words: string; mostMinor: number; netMinor: number }[];
+  refused: { words: string; why: string }[];
+  weighed: number;
+}
+
+/** Sets shown at once. */
+const SETS = 4;
+const LINES = 4;
+
+interface Now {
+  chassis: Chassis;
+  spec: Specification;
+  tables: Pick<HouseTables, 'uses'>;
+}
+
+function factsAfter(chassis: Chassis, spec: Specification, state: UpgradeState): UseFacts {
+  const own = GRAPHICS_CLASSES.findIndex((each) => each === spec.text('processorGraphics'));
+  const graphics = Math.max(own, state.graphics ?? -1);
+  return {
+    chassis,
+    level: state.level,
+    threads: state.threads,
+    memoryGb: state.memoryGb,
+    driveKind: state.driveKind,
+    driveGb: state.driveGb,
+    graphics: graphics < 0 ? null : graphics,
+    batteryHealth: state.batteryHealth,
+    batteryMissing: spec.text('battery') === 'none' && state.batteryHealth === null,
+    firmwareMode: null,
+    securityChip: null,
+  };
+}
+
+/** What would pay, in words. @param names of parts and offers by their ids */
+export function upgradeViews(
+  advice: Upgrades,
+  now: { uses: readonly UseVerdict[]; weakest: Weakest | null },
+  names: ReadonlyMap<string, string>,
+  { chassis, spec, tables }: Now,
+): UpgradesView {
+  const name = (id: string) => names.get(id) ?? id;
+  const isOffer = (id: string) => !/^P-\d+ /.test(name(id));
+  const good = new Set(now.uses.filter((use) => use.good === 'yes').map(({ id }) => id));
+  const sets = advice.sets.slice(0, SETS).map((set): UpgradeSetView => {
+    const after = usesOf(tables.uses, factsAfter(chassis, spec, set.after));
+    const won = after.filter((use) => use.good === 'yes' && !good.has(use.id)).map((use) => use.name);
+    const lost = after.filter((use) => use.good === 'no' && good.has(use.id)).map((use) => use.name);
+    return {
+      put: set.put,
+      out: set.out,
+      words: [
+        ...set.put.map((id) => `${name(id)}${isOffer(id) ? ' (offered)' : ''}`),
+        ...set.out.map((id) => `${name(id)} out`),
+      ].join(' + '),
+      partsMinor: set.partsMinor,
+      minutes: set.minutes,
+      afterMinor: set.afterMinor,
+      beforeMinor: set.beforeMinor,
+      netMinor: set.netMinor,
+      mostMinor: set.mostMinor,
+      care: set.care,
+      gains: [
+        ...(set.channels ? ['two like modules: two channels'] : []),
+        ...(won.length ? [`good for ${won.join(', ')} then`] : []),
+        ...(lost.length ? [`no longer for ${lost.join(', ')}`] : []),
+      ].join('; '),
+      toOrder: set.put.some(isOffer),
+    };
+  });
+  return {
+    weakest: now.weakest?.words ?? '',
+    sets,
+    unpaid: advice.unpaid
+      .sort((a, b) => b.netMinor - a.netMinor)
+      .slice(0, LINES)
+      .map(({ id, mostMinor, netMinor }) => ({ words: name(id), mostMinor, netMinor })),
+    refused: advice.refused.slice(0, LINES).map(({ id, why }) => ({ words: name(id), why: why.join('; ') })),
+    weighed: advice.weighed,
+  };
+}
