@@ -119,6 +119,87 @@ async function part(
   ).componentId;
 }
 
+/** What lies in the bin besides, what is wanted, and a donor half taken apart. */
+async function stock(): Promise<void> {
+  await part('memory', '4GB PC3L-12800S', 350, {}, true);
+  await part('memory', '8GB PC3L-12800S', 800);
+  await part('memory', '4GB PC3-12800U', 300);
+  await part('memory', '8GB PC4-19200S', 1100);
+  await part('memory', '2GB PC2-6400S', 60);
+  await part('drive', 'Flint S240 SSD 240 GB, 2.5 inch SATA 7mm', 1700);
+  await part('drive', 'Gannet 500 GB hard disk, 3.5 inch SATA', 300);
+  await part('drive', 'Flint N256 NVMe M.2 2280 M key 256 GB', 2100);
+  await part('charger', '19 V 4.74 A, 5.5 x 2.5', 450, { tip: 'plus' }, true);
+  await part('charger', '19.5 V 3.34 A, 4.5 x 3.0', 400, { tip: 'plus' });
+  await part('charger', '18 V 3.5 A, 5.5 x 2.5', 150);
+  await part('panel', '14 inch 30 pin eDP, brackets, left', 900);
+  await part('panel', '15.6" 40 pin LVDS, brackets, left', 500);
+  await part('battery', 'Pack of a Courier 14, 11.1 V', 700, { health: 0.81 });
+  await part('card', 'Petrel G2, 35 W, low', 900, { graphics: 'films', height: 'low' });
+  await part('supply', 'Supply 300 W, one 6-pin', 600);
+  await part('keyboard', 'Keyboard of a Courier 15', 350);
+  for (const tag of ['WQ-0001', 'WQ-0003'])
+    await act('Bench A', 'noteTakes', {
+      unitId: await unitNamed(tag),
+      facts: {
+        memoryKind: 'DDR3',
+        memorySlots: 2,
+        memorySlotGb: 8,
+        memoryBoardGb: 16,
+        bay1: '3.5-sata',
+        supplyWatts: 240,
+      },
+    });
+  const courier = await unitNamed('TF-0004');
+  await act('Bench A', 'noteTakes', {
+    unitId: courier,
+    facts: {
+      plateVolts: 19,
+      plateAmps: 3.42,
+      platePlug: '5.5 x 2.5',
+      panelInch: 14,
+      panelContacts: 30,
+      panelSignal: 'eDP',
+      memoryKind: 'DDR3',
+      memorySlots: 2,
+      bay1: '2.5-sata-7',
+    },
+    model: true,
+  });
+  const panel = await act<{ wantId: string }>('Bench A', 'quotePart', {
+    unitId: courier,
+    class: 'panel',
+    name: '14 inch, 30 contacts, eDP',
+    priceMinor: 1450,
+    days: 6,
+    condition: 'used',
+    source: 'a breaker across the sound',
+  });
+  await act('Bench A', 'orderPart', { unitId: courier, wantId: panel.wantId, dueOn: ahead(5) });
+  await act('Bench B', 'wantPart', {
+    unitId: await unitNamed('TF-0006'),
+    class: 'keyboard',
+    name: 'Keyboard of a Courier 15',
+  });
+  await act('Bench A', 'markPlaces', {
+    unitId: await unitNamed('TF-0012'),
+    places: [
+      { place: 'panel', state: 'proven' },
+      { place: 'keyboard', state: 'there' },
+      { place: 'battery', state: 'there' },
+      { place: 'memory', state: 'gone' },
+      { place: 'drive', state: 'there' },
+      { place: 'board', state: 'broken' },
+      { place: 'palm', state: 'there' },
+      { place: 'lid', state: 'broken' },
+      { place: 'charger', state: 'gone' },
+    ],
+  });
+}
+
+/** A day so many days from now. */
+const ahead = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10);
+
 const LAPTOP_TESTS = [
   'surfaces',
   'starts',
@@ -486,6 +567,8 @@ async function furnish(): Promise<void> {
   }
   const waiting = await unitNamed('WQ-0003');
   await act('Bench B', 'fitPart', { unitId: waiting, componentId: memory });
+
+  await stock();
 
   // what runs alone now
   await leave('WQ-0020', 'Bench A', 'erase-drive', 90, 'dock 1', 91);

@@ -84,6 +84,7 @@ export const workSteps: WorkStep[] = [
     aloneMinutes: 60,
     station: 'soak shelf',
   },
+  { id: 'fit-parts', name: 'Fit parts', kind: 'other', attendedMinutes: 10 },
   { id: 'other', name: 'Other work', kind: 'other', attendedMinutes: 5 },
 ];
 

@@ -63,7 +63,6 @@ const all = [
   parts.recordPart,
   parts.fitPart,
   parts.takePart,
-  parts.changeParts,
   parts.takeBackParts,
   stock.describePart,
   stock.receiveLoose,

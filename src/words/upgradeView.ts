@@ -8,7 +8,8 @@ import { usesOf } from '@/core/uses/uses';
 
 export interface UpgradeSetView {
   put: string[];
-  out: string[];
+  /** What comes out with it: on record, or only seen now. */
+  out: { componentId?: string; seen?: { class: string; name: string }; worthMinor: number }[];
   /** In words. */
   words: string;
   partsMinor: number;
@@ -39,6 +40,9 @@ const LINES = 4;
 interface Now {
   chassis: Chassis;
   spec: Specification;
+  /** What is on record inside. */
+  inside: readonly { id: string; class: string }[];
+  state: UpgradeState;
   tables: Pick<HouseTables, 'uses'>;
 }
 
@@ -60,23 +64,65 @@ function factsAfter(chassis: Chassis, spec: Specification, state: UpgradeState):
   };
 }
 
+/** What has to come out for a part of a class to go in. */
+function comesOut(
+  partClass: string,
+  spec: Specification,
+  inside: Now['inside'],
+  state: UpgradeState,
+): UpgradeSetView['out'] {
+  const worth: Record<string, number> = {
+    drive: state.driveWorthMinor,
+    battery: state.batteryWorthMinor,
+    processor: state.processorWorthMinor,
+  };
+  if (!(partClass in worth)) return [];
+  const known = inside.filter((part) => part.class === partClass);
+  if (known.length)
+    return known.slice(0, 1).map(({ id }) => ({ componentId: id, worthMinor: worth[partClass] }));
+  const there = {
+    drive: state.driveKind === 'disk' || state.driveKind === 'solid',
+    battery: spec.text('battery') !== null && spec.text('battery') !== 'none',
+    processor: spec.text('processor') !== null,
+  }[partClass];
+  const name = {
+    drive:
+      `${spec.text('driveGb') ?? ''} ${state.driveKind === 'disk' ? 'hard disk' : 'solid-state drive'}`.trim(),
+    battery: 'its battery',
+    processor: spec.text('processor') ?? 'its processor',
+  }[partClass]!;
+  return there ? [{ seen: { class: partClass, name }, worthMinor: worth[partClass] }] : [];
+}
+
 /** What would pay, in words. @param names of parts and offers by their ids */
 export function upgradeViews(
   advice: Upgrades,
   now: { uses: readonly UseVerdict[]; weakest: Weakest | null },
   names: ReadonlyMap<string, string>,
-  { chassis, spec, tables }: Now,
+  { chassis, spec, tables, inside, state }: Now,
 ): UpgradesView {
   const name = (id: string) => names.get(id) ?? id;
   const isOffer = (id: string) => !/^P-\d+ /.test(name(id));
   const good = new Set(now.uses.filter((use) => use.good === 'yes').map(({ id }) => id));
-  const sets = advice.sets.slice(0, SETS).map((set): UpgradeSetView => {
+  // of sets that change the same things the best is enough
+  const kinds = new Set<string>();
+  const apart = advice.sets.filter((set) => {
+    const kind = [...new Set(set.classes)].sort().join() + (set.out.length > 0 ? ' out' : '');
+    return kinds.has(kind) ? false : kinds.add(kind);
+  });
+  const sets = apart.slice(0, SETS).map((set): UpgradeSetView => {
     const after = usesOf(tables.uses, factsAfter(chassis, spec, set.after));
     const won = after.filter((use) => use.good === 'yes' && !good.has(use.id)).map((use) => use.name);
     const lost = after.filter((use) => use.good === 'no' && good.has(use.id)).map((use) => use.name);
     return {
       put: set.put,
-      out: set.out,
+      out: [
+        ...set.out.map((id) => ({
+          componentId: id,
+          worthMinor: state.modules.find((module) => module.id === id)?.worthMinor ?? 0,
+        })),
+        ...set.classes.flatMap((partClass) => comesOut(partClass, spec, inside, state)),
+      ],
       words: [
         ...set.put.map((id) => `${name(id)}${isOffer(id) ? ' (offered)' : ''}`),
         ...set.out.map((id) => `${name(id)} out`),

@@ -59,6 +59,8 @@ export interface UpgradeSet {
   /** Candidates that go in, and modules that come out. */
   put: string[];
   out: string[];
+  /** Classes of what goes in. */
+  classes: PartClass[];
   partsMinor: number;
   minutes: number;
   beforeMinor: number;
@@ -163,9 +165,11 @@ function memoryAfter(
     return { gb: state.memoryGb, sizes: state.modules.map(({ gb }) => gb) };
   const stay = state.modules.filter(({ id }) => !out.some((each) => each.id === id));
   const { slots, boardGb, slotGb, provenSlotGb } = machine.memory ?? {};
-  // where nobody counted the slots, what is in it is all that surely goes in
-  const room = slots ?? Math.max(state.modules.length, 1);
-  if (stay.length + put.length > room || stay.length + put.length === 0) return null;
+  // modules nobody has told apart take at least one slot; where nobody counted the slots, one more may be there
+  const unseen = state.modules.length === 0 && (state.memoryGb ?? 0) > 0 ? 1 : 0;
+  const room = slots ?? state.modules.length + unseen + 1;
+  const filled = stay.length + unseen + put.length;
+  if (filled > room || filled === 0) return null;
   // modules of different generations never work together
   const kinds = new Set(put.flatMap(({ candidate }) => candidate.part.kind ?? []));
   if (kinds.size > 1) return null;
@@ -207,6 +211,10 @@ export function upgradesOf(problem: UpgradeProblem): Upgrades {
     prices.set(key, made);
     return made;
   };
+  const unsure =
+    problem.machine.memory?.slots === undefined || (state.modules.length === 0 && (state.memoryGb ?? 0) > 0)
+      ? ['whether a slot is free is not known: look before it is opened for this']
+      : [];
   const memorySets: {
     put: Open[];
     out: UpgradeState['modules'][number][];
@@ -259,13 +267,14 @@ export function upgradesOf(problem: UpgradeProblem): Upgrades {
             sets.push({
               put: put.map(({ candidate }) => candidate.id),
               out: memory.out.map(({ id }) => id),
+              classes: put.map(({ candidate }) => candidate.part.class),
               partsMinor: cost - back,
               minutes: hands,
               beforeMinor,
               afterMinor: priced(after),
               netMinor: gain - cost,
               mostMinor: gain,
-              care: [...new Set(put.flatMap(({ care }) => care))],
+              care: [...new Set([...put.flatMap(({ care }) => care), ...(memory.put.length ? unsure : [])])],
               channels:
                 memory.put.length > 0 && memory.sizes.length === 2 && memory.sizes[0] === memory.sizes[1],
               after,

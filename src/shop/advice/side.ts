@@ -115,19 +115,21 @@ export function upgradesOfUnit(
 ) {
   const keep = 1 - rules.feeBasisPoints / 10_000;
   const { specification, inside } = record;
-  return upgradesFor({
+  const state = upgradeState(house, unit.chassis, specification, inside, keep);
+  const advice = upgradesFor({
     house,
     feeBasisPoints: rules.feeBasisPoints,
     ratePerHourMinor: rules.ratePerHourMinor,
     chassis: unit.chassis,
     grade: unit.grade as Grade | null,
-    state: upgradeState(house, unit.chassis, specification, inside, keep),
+    state,
     batteryMissing: specification.text('battery') === 'none',
     machine,
     openMinutes:
       catalogue.benchMinutes[unit.chassis].caseOpen.set + catalogue.benchMinutes[unit.chassis].caseOpen.unset,
     offered,
   });
+  return { ...advice, state };
 }
 
 /** What lies in the bin and what was offered for a unit, as the adviser weighs it. */

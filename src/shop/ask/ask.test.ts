@@ -23,10 +23,76 @@ describe('the plain face of the core', () => {
       'price',
       'memory',
       'fits',
+      'upgrades',
+      'uses',
+      'harvest',
       'codes',
     ]);
     for (const { kind, about, input } of kinds)
       expect([kind, about.length > 10, Object.keys(input.keys ?? {}).length > 0]).toEqual([kind, true, true]);
+  });
+  it('upgrades: what pays, what does not go in, and the most to pay', () => {
+    const machine = {
+      chassis: 'laptop',
+      memory: { kind: 'DDR3', form: 'SO-DIMM', slots: 2 },
+      bays: [{ form: '2.5', buses: ['SATA'], heightMm: 9.5 }],
+    };
+    const asked = {
+      machine,
+      modules: [{ id: 'own', gb: 4 }],
+      driveKind: 'disk',
+      driveGb: 320,
+      level: 3,
+      threads: 4,
+      batteryHealth: 0.7,
+    };
+    const told = ask('upgrades', {
+      ...asked,
+      bin: [{ id: 'ssd', class: 'drive', label: '240 GB SSD 2.5 inch SATA 7mm', costMinor: 1500 }],
+      quotes: [
+        { id: 'dear', class: 'memory', label: '4GB PC3L-12800S', costMinor: 12_000 },
+        { id: 'wrong', class: 'memory', label: '8GB PC4-19200S', costMinor: 0 },
+      ],
+    }) as {
+      sets: { put: string[] }[];
+      refused: { id: string }[];
+      unpaid: { id: string; mostMinor: number }[];
+    };
+    expect(told.sets[0].put).toEqual(['ssd']);
+    expect(told.refused.map(({ id }) => id)).toEqual(['wrong']);
+    expect(told.unpaid[0]).toMatchObject({ id: 'dear' });
+    expect(told.unpaid[0].mostMinor).toBeLessThan(2000);
+    expect(refused('upgrades', { machine, bin: [{ id: 'x', class: 'cable', costMinor: 1 }] })).toMatchObject({
+      code: 'refused',
+    });
+  });
+  it('uses: good for, systems until when, weakest part', () => {
+    const told = ask('uses', {
+      chassis: 'laptop',
+      level: 2,
+      threads: 4,
+      memoryGb: 4,
+      driveKind: 'disk',
+      driveGb: 320,
+      batteryHealth: 0.9,
+      today: '2026-11-26',
+    }) as { uses: { id: string; good: string }[]; weakest: { what: string } };
+    expect(told.uses.find(({ id }) => id === 'browsing')?.good).toBe('no');
+    expect(told.weakest.what).toBe('drive');
+    expect(refused('uses', { chassis: 'laptop' })).toMatchObject({
+      message: expect.stringContaining('today'),
+    });
+  });
+  it('harvest: in order, with where to stop; a place the drawing has not is named', () => {
+    const told = ask('harvest', { chassis: 'laptop', places: { panel: 'proven', memory: 'gone' } }) as {
+      take: { places: string[] }[];
+      netMinor: number;
+    };
+    expect(told.take.flatMap(({ places }) => places)).toContain('panel');
+    expect(told.take.flatMap(({ places }) => places)).not.toContain('memory');
+    expect(refused('harvest', { chassis: 'desktop', places: { panel: 'there' } })).toMatchObject({
+      message: expect.stringContaining('panel'),
+    });
   });
   it('fits: answers with every reason, and names what is no part', () => {
     const machine = { chassis: 'laptop', charger: { volts: 19, amps: 4.74, plug: 'p', tip: 'plus' } };

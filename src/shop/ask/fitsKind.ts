@@ -66,7 +66,7 @@ const part = Joi.object({
   .required()
   .description('the part: its class and what is known of it');
 
-const machine = Joi.object({
+export const machineShape = Joi.object({
   chassis: Joi.string()
     .valid(...CHASSIS)
     .required(),
@@ -110,7 +110,7 @@ const machine = Joi.object({
   .required()
   .description('what the machine takes, as far as it is known');
 
-export const fitsShape = Joi.object({ part, machine });
+export const fitsShape = Joi.object({ part, machine: machineShape });
 
 /** Fits, with care, or no, with every reason; a charger's plate in watts as adapters are called. */
 export function answerFits({ part: asked, machine: known }: { part: TypedPart; machine: Machine }) {

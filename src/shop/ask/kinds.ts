@@ -18,6 +18,14 @@ import { ShopError } from '../errors';
 import { houseShape } from '@/shapes/house';
 import { chassis, gigabytes, share } from './places';
 import { answerFits, fitsShape } from './fitsKind';
+import {
+  answerHarvest,
+  answerUpgrades,
+  answerUses,
+  harvestShape,
+  upgradesShape,
+  usesShape,
+} from './partsKinds';
 import { answerRecord, recordShape, type RecordAsked } from './recordKind';
 
 /** A question the core answers from plain data alone: no database, no clock. */
@@ -247,6 +255,24 @@ export const askKinds: Record<string, AskKind> = {
     about: 'a part and a machine -> fits, with care or no, with every reason',
     input: fitsShape,
     answer: answerFits as (input: never) => unknown,
+  },
+  upgrades: {
+    about: 'a machine, the bin, offers -> sets of changes that pay, and the most a part may cost',
+    input: upgradesShape.keys({ house }),
+    answer: (({ house: given, ...asked }: WithHouse) =>
+      answerUpgrades(asked as never, tablesOf({ house: given }))) as (input: never) => unknown,
+  },
+  uses: {
+    about: 'what a machine is -> what it is good for, which systems run on it until when, its weakest part',
+    input: usesShape.keys({ house }),
+    answer: (({ house: given, ...asked }: WithHouse) =>
+      answerUses(asked as never, tablesOf({ house: given }))) as (input: never) => unknown,
+  },
+  harvest: {
+    about: 'how the places of a machine were seen -> what to take out in which order, and where to stop',
+    input: harvestShape.keys({ house }),
+    answer: (({ house: given, ...asked }: WithHouse) =>
+      answerHarvest(asked as never, tablesOf({ house: given }))) as (input: never) => unknown,
   },
   codes: {
     about: 'a blink or beep code, or taps -> its signs and what tables say',

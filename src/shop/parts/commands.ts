@@ -8,7 +8,7 @@ import { ShopError } from '../errors';
 import { isoDate, minor, rowId, rowNumber, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
 import { assertDriveAccounted } from '../record/gate';
-import { exchange, exchangeBack, exchangeInput, putIn, takeOut, type Exchange } from './exchange';
+import { exchangeBack, putIn, takeOut } from './exchange';
 import { arrive, componentById, keptWords, move, type NewComponent } from './move';
 
 const componentId = rowId('part').required();
@@ -105,24 +105,6 @@ export const takePart = defineCommand<Take, { code: string }>({
     return {
       event: { kind: 'part taken', payload: { component, code, name, to: input.to, parts: [told] } },
       answer: { code },
-    };
-  },
-});
-
-/** Parts in and out that belong to no repair: an upgrade, a change of mind. One act, taken back as one. */
-export const changeParts = defineCommand<Exchange & { unitId: string; note: string }, { codes: string[] }>({
-  name: 'changeParts',
-  roles: BENCH_ROLES,
-  onUnit: true,
-  input: exchangeInput.keys({ unitId, note: shortText('note', 200).allow('').default('') }),
-  async run({ tx, actor, unit }, { note, ...parts }) {
-    refuseHeld(unit!);
-    if (parts.put.length + parts.out.length === 0)
-      throw new ShopError('invalid', 'Nothing was changed: say what goes in or what comes out.');
-    const told = await exchange(tx, actor, unit!, parts, false);
-    return {
-      event: { kind: 'parts moved', payload: { parts: told, note } },
-      answer: { codes: told.map(({ code }) => code) },
     };
   },
 });

@@ -1,4 +1,5 @@
 'use client';
+import { useState } from 'react';
 import type { UnitHead } from '@/words/unitView';
 import type { UpgradeSetView, UpgradesView } from '@/words/upgradeView';
 import { useShortcuts } from '../kit/keyboard';
@@ -10,15 +11,19 @@ import { attended } from '../kit/words';
 /** What would pay to put in or take out, each set one key away; and what does not, with the most it may cost. */
 export function UpgradeList({ unit, view }: { unit: UnitHead; view: UpgradesView }) {
   const { send, problem, busy } = useCommand();
+  const [minutes, setMinutes] = useState<Record<string, string>>({});
   const disabled = busy || !unit.mayWrite || unit.held;
   const accept = (set: UpgradeSetView) =>
     void send(
-      'changeParts',
+      'logWork',
       {
         unitId: unit.id,
-        put: set.put.map((componentId) => ({ componentId })),
-        out: set.out.map((componentId) => ({ componentId, to: 'bin' })),
-        note: 'upgrade',
+        ref: 'fit-parts',
+        minutes: Number((minutes[set.words] ?? String(Math.round(set.minutes))).replace(',', '.')),
+        parts: {
+          put: set.put.map((componentId) => ({ componentId })),
+          out: set.out.map((part) => ({ ...part, to: 'bin' })),
+        },
       },
       unit.version,
     );
@@ -46,7 +51,7 @@ export function UpgradeList({ unit, view }: { unit: UnitHead; view: UpgradesView
       )}
       <ol aria-label="Changes that pay">
         {view.sets.map((set, i) => (
-          <li key={[...set.put, ...set.out].join()} className="border-b border-rule py-2.5">
+          <li key={set.words} className="border-b border-rule py-2.5">
             <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
               <b className="min-w-0 flex-1 text-[16.5px] leading-[1.25]">{set.words}</b>
               <span className="figures text-[18px] font-semibold text-worth">
@@ -65,14 +70,21 @@ export function UpgradeList({ unit, view }: { unit: UnitHead; view: UpgradesView
             {set.toOrder ? (
               <p className="text-[14px] text-soft">It has to be ordered first: see the parts wanted.</p>
             ) : (
-              <Button
-                className="mt-1.5"
-                shortcut={String(i + 1)}
-                disabled={disabled}
-                onClick={() => accept(set)}
-              >
-                It is done: put it on record
-              </Button>
+              <p className="mt-1.5 flex flex-wrap items-center gap-3">
+                <Button shortcut={String(i + 1)} disabled={disabled} onClick={() => accept(set)}>
+                  It is done, in
+                </Button>
+                <label className="flex items-center gap-2 text-[14.5px]">
+                  <input
+                    aria-label={`Minutes of ${set.words}`}
+                    inputMode="decimal"
+                    className="figures h-11 w-16 border-2 border-ink bg-sheet px-2 text-right text-[14px]"
+                    value={minutes[set.words] ?? String(Math.round(set.minutes))}
+                    onChange={(event) => setMinutes({ ...minutes, [set.words]: event.target.value })}
+                  />
+                  min of hands
+                </label>
+              </p>
             )}
           </li>
         ))}

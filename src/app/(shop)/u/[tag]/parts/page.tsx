@@ -57,6 +57,8 @@ export default async function PartsPage({ params, searchParams }: Props) {
             view={upgradeViews(advice, usesNow(house.tables, unit.chassis, spec, today), names, {
               chassis: unit.chassis,
               spec,
+              inside: record.inside,
+              state: advice.state,
               tables: house.tables,
             })}
           />
