@@ -37,6 +37,7 @@ export function headView(
   spec: Specification,
   mayWrite: boolean,
   paidShown = true,
+  good: { uses: string; system: string } = { uses: '', system: '' },
 ): UnitHead {
   return {
     id: unit.id,
@@ -47,6 +48,8 @@ export function headView(
     name: `${unit.maker} ${unit.model}`.trim() || 'Unnamed machine',
     sub: `${CHASSIS_NAMES[unit.chassis]}, lot ${lot.code}`,
     claim: unit.claim,
+    goodFor: good.uses,
+    system: spec.text('system') ?? good.system,
     bench: unit.bench,
     costMinor: paidShown ? unit.costMinor : null,
     spec: ON_TICKET.flatMap((key) => {

@@ -107,6 +107,9 @@ export interface UnitHead {
   version: number;
   stage: string;
   stageName: string;
+  /** What it is good for, and which system is on it or would run. */
+  goodFor: string;
+  system: string;
   name: string;
   sub: string;
   claim: string;

@@ -321,13 +321,14 @@ describe('from the crate to the shelf, one unit, in one go', () => {
   });
 
   it('5b a part goes from the bin into the unit, with its cost', async () => {
-    await press(browser, 'w');
-    const option = await browser.wait(
-      until.elementLocated(By.xpath("//option[contains(., 'Flint S240')]")),
+    await press(browser, 'x');
+    const fit = await browser.wait(
+      until.elementLocated(
+        By.xpath("//section[@aria-label='From the bin']//tr[contains(., 'Flint S240')]//button"),
+      ),
       10_000,
     );
-    await option.click();
-    await enterOn('Fit it');
+    await fit.click();
     await browser.wait(
       until.elementLocated(By.xpath("//section[@aria-label='Parts in it']//li[contains(., 'Flint S240')]")),
       10_000,
@@ -335,6 +336,7 @@ describe('from the crate to the shelf, one unit, in one go', () => {
   });
 
   it('5c an erasure runs by itself and stands in the strip on every screen', async () => {
+    await press(browser, 'w');
     await enterOn('Erase the drive');
     const leave = await browser.wait(
       until.elementLocated(By.xpath("//button[contains(., 'Leave it to run')]")),

@@ -574,7 +574,7 @@ describe('single buys, builds, systems, advice', () => {
       machine,
       shippedHouse,
       RATES,
-      offeredFor(await binFor(unit, machine), wanted),
+      offeredFor(unit.chassis, await binFor(unit, machine), wanted),
     );
     expect(sets[0].classes).toContain('drive');
     expect(unpaid.map(({ id }) => id)).toContain(wanted[0].id);

@@ -12,7 +12,7 @@ import { components, units, wants, type shop } from '@/db/schema';
 import type { houseNow } from '../house/tables';
 import { harvestOf } from '../units/worth';
 import { freeFor } from '../parts/bin';
-import { fitOf, machineNow, type MachineNow } from '../parts/machine';
+import { fitOf, machineNow, neverTakes, type MachineNow } from '../parts/machine';
 import { fitRecord, OPEN_WANTS } from '../parts/quotes';
 import { upgradeState, upgradesFor, type Offered } from './upgrades';
 
@@ -28,6 +28,9 @@ export interface BinFit {
   fit: Fit;
 }
 const WEIGHT = { fits: 0, 'with care': 1, no: 2 } as const;
+/** What surely goes in first, then what has least to be watched. */
+const surerFirst = (a: { fit: Fit }, b: { fit: Fit }) =>
+  WEIGHT[a.fit.answer] - WEIGHT[b.fit.answer] || a.fit.reasons.length - b.fit.reasons.length;
 
 /** The bin from the machine's side: every part with whether it goes in, what goes in first. */
 export async function binFor(
@@ -46,9 +49,7 @@ export async function binFor(
       ),
     )
     .orderBy(asc(components.class), asc(components.costMinor), asc(components.code));
-  return rows
-    .map((part) => ({ part, fit: fitOf(part, machine.machine) }))
-    .sort((a, b) => WEIGHT[a.fit.answer] - WEIGHT[b.fit.answer]);
+  return rows.map((part) => ({ part, fit: fitOf(part, machine.machine) })).sort(surerFirst);
 }
 
 /** Parts wanted for a unit, newest first; what is done with comes last. */
@@ -101,7 +102,7 @@ export async function servedBy(
     const fit = fitOf(part, machine);
     if (fit.answer !== 'no') all.push({ unit, fit });
   }
-  return all.sort((a, b) => WEIGHT[a.fit.answer] - WEIGHT[b.fit.answer]).slice(0, limit);
+  return all.sort(surerFirst).slice(0, limit);
 }
 
 /** What is worth putting in, and what stays out with the reason. */
@@ -133,10 +134,14 @@ export function upgradesOfUnit(
 }
 
 /** What lies in the bin and what was offered for a unit, as the adviser weighs it. */
-export function offeredFor(bin: readonly BinFit[], wanted: Awaited<ReturnType<typeof wantsOf>>): Offered[] {
+export function offeredFor(
+  chassis: Unit['chassis'],
+  bin: readonly BinFit[],
+  wanted: Awaited<ReturnType<typeof wantsOf>>,
+): Offered[] {
   return [
     ...bin
-      .filter(({ part }) => !part.benchOnly)
+      .filter(({ part }) => !part.benchOnly && !neverTakes(part.class, chassis))
       .map(({ part }): Offered => ({
         id: part.id,
         from: 'bin',

@@ -141,11 +141,15 @@ const NEVER: Partial<Record<string, readonly Chassis[]>> = {
   charger: ['desktop'],
 };
 
+/** Such a machine takes no such part, whatever it is. */
+export const neverTakes = (partClass: string, chassis: Chassis) =>
+  NEVER[partClass]?.includes(chassis) ?? false;
+
 /** Does a part go into a machine, with every reason. Of a class without rules of its own: with care, try it. */
 export function fitOf(part: Pick<RecordPart, 'class' | 'name' | 'attributes'>, machine: Machine): Fit {
   const marked = markedFor(part, machine.chassis);
   if (marked) return marked;
-  if (NEVER[part.class]?.includes(machine.chassis))
+  if (neverTakes(part.class, machine.chassis))
     return { answer: 'no', reasons: [{ weighs: 'no', words: 'such a machine takes no such part' }] };
   const typed = typedPart(part.class, factsOfPart(part));
   if (!typed)

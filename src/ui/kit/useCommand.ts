@@ -41,6 +41,26 @@ export async function outcomeOf<T>(response: Response): Promise<CommandOutcome<T
   };
 }
 
+/** What one of our own endpoints knows; `body`: asked with it. A refusal, or no answer at all, as a problem in words. */
+export async function learn<T>(path: string, body?: unknown): Promise<CommandOutcome<T>> {
+  try {
+    const response = await fetch(
+      path,
+      body === undefined
+        ? undefined
+        : {
+            method: 'POST',
+            headers: { 'content-type': 'application/json' },
+            body: JSON.stringify(body),
+          },
+    );
+    if (!response.ok) return await outcomeOf<T>(response);
+    return { ok: true, answer: (await response.json()) as T, version: null };
+  } catch {
+    return { ok: false, problem: OFFLINE };
+  }
+}
+
 /**
  * Acts of a panel: they go out in order, each once (see `Outbox`), and the page is read again when the last
  * has been answered. `busy`: something is on its way, or the page is being read; `problem`: what became of

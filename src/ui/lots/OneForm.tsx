@@ -7,7 +7,7 @@ import { ROUTE_NAMES } from '@/words/names';
 import { AreaField, ChoiceField, TextField } from '../kit/fields';
 import { Button, Problem } from '../kit/parts';
 import { Money, useMoney } from '../kit/theShop';
-import { post, useCommand, type CommandProblem } from '../kit/useCommand';
+import { learn, useCommand, type CommandProblem } from '../kit/useCommand';
 import { useShapedForm } from '../kit/useShapedForm';
 import { SOURCE_WORDS } from './sourceWords';
 
@@ -66,7 +66,7 @@ export function OneForm({ today }: { today: string }) {
   const value = async (form: HTMLFormElement) => {
     const said = Object.fromEntries([...new FormData(form)].map(([key, text]) => [key, String(text)]));
     setAsking(true);
-    const outcome = await post<OfferWorth>('/api/offered', {
+    const outcome = await learn<OfferWorth>('/api/offered', {
       chassis: said.chassis,
       source: said.source,
       words: said.words,

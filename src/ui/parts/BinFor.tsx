@@ -94,7 +94,7 @@ export function BinFor({ unit, parts, more, facets, chosen }: Props) {
                 <td className="figures py-1.5 text-right">
                   <Money minor={part.costMinor} />
                 </td>
-                <td className="py-1 text-right">
+                <td className="py-1 pl-2 text-right whitespace-nowrap">
                   {part.answer !== 'no' && unit.mayWrite && (
                     <Quiet
                       aria-label={`Fit ${part.code}`}

@@ -6,7 +6,7 @@ import { ChoiceField, TextField } from '../kit/fields';
 import { useScans } from '../kit/keyboard';
 import { Button, Problem, Quiet, Sheet } from '../kit/parts';
 import { useMoney } from '../kit/theShop';
-import { outcomeOf, useCommand } from '../kit/useCommand';
+import { learn, useCommand } from '../kit/useCommand';
 
 type Found = PartView & { place: string; here: boolean; fromUnit: boolean };
 
@@ -21,10 +21,7 @@ export function BuildForm({ lots }: { lots: readonly { id: string; words: string
   const add = async (text: string) => {
     const wanted = text.trim().toUpperCase();
     if (!wanted || parts.some((part) => part.code === wanted)) return;
-    const outcome = await fetch(`/api/parts/${encodeURIComponent(wanted)}`)
-      .then((response) => outcomeOf<Found>(response))
-      .catch(() => null);
-    if (!outcome) return setProblem({ code: 'offline', message: 'The shop’s computer does not answer.' });
+    const outcome = await learn<Found>(`/api/parts/${encodeURIComponent(wanted)}`);
     if (!outcome.ok) return setProblem(outcome.problem);
     const part = outcome.answer;
     if (!part.here)

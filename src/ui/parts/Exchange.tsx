@@ -6,7 +6,7 @@ import { ChoiceField, TextField } from '../kit/fields';
 import { useScans, useShortcuts } from '../kit/keyboard';
 import { Button, Key, Problem, Quiet } from '../kit/parts';
 import { Money, useMoney } from '../kit/theShop';
-import { outcomeOf } from '../kit/useCommand';
+import { learn } from '../kit/useCommand';
 
 /** What went in and what came out, as the command takes it. */
 export interface ExchangeInput {
@@ -50,17 +50,16 @@ export function Exchange({ tag, partClass, title, busy, narrow = false, onDone, 
   const [condition, setCondition] = useState('new');
   useEffect(() => {
     let here = true;
-    void fetch(`/api/units/${tag}/parts?class=${encodeURIComponent(partClass)}`)
-      .then((response) => outcomeOf<{ inside: PartView[]; bin: FitView[] }>(response))
-      .then((outcome) => {
-        if (!here) return;
-        if (!outcome.ok) return setFault(outcome.problem.message);
-        setOffered(outcome.answer);
-        const first = outcome.answer.bin.find(({ answer }) => answer !== 'no');
-        setInto(first?.id ?? 'bought');
-        setOut(outcome.answer.inside[0]?.id ?? 'seen');
-      })
-      .catch(() => here && setFault('The shop’s computer does not answer.'));
+    void learn<{ inside: PartView[]; bin: FitView[] }>(
+      `/api/units/${tag}/parts?class=${encodeURIComponent(partClass)}`,
+    ).then((outcome) => {
+      if (!here) return;
+      if (!outcome.ok) return setFault(outcome.problem.message);
+      setOffered(outcome.answer);
+      const first = outcome.answer.bin.find(({ answer }) => answer !== 'no');
+      setInto(first?.id ?? 'bought');
+      setOut(outcome.answer.inside[0]?.id ?? 'seen');
+    });
     return () => {
       here = false;
     };

@@ -121,6 +121,12 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
             </dd>
           </div>
         ))}
+        {unit.goodFor && (
+          <>
+            <dt className="text-soft">Good for</dt>
+            <dd title={unit.system && `Runs ${unit.system}`}>{unit.goodFor}</dd>
+          </>
+        )}
         <dt className="text-soft">System</dt>
         <dd>
           {unit.keeps ? 'and data stay' : 'may go'}{' '}

@@ -2,7 +2,9 @@ import { notFound } from 'next/navigation';
 import { cache } from 'react';
 import { requireActor } from '@/server/session';
 import { unitByTag } from '@/shop/units/queries';
-import { seesMargins, shopRules } from '@/shop/rules/queries';
+import { goodFor, runsWords, usesNow } from '@/shop/advice/uses';
+import { seesMargins, shopHouse, shopRules } from '@/shop/rules/queries';
+import { dayOf } from '@/words/time';
 import { keepCurrent } from '@/shop/units/revalue';
 import type { UnitHead } from '@/words/unitView';
 import { headView } from '@/words/unitHead';
@@ -20,5 +22,10 @@ export const loadUnit = cache(async (tag: string) => {
 
 export async function unitHead(tag: string): Promise<UnitHead> {
   const { unit, lot, spec, actor } = await loadUnit(tag);
-  return headView(unit, lot, spec, actor.role !== 'viewer', seesMargins(actor.role, await shopRules()));
+  const [rules, { tables }] = await Promise.all([shopRules(), shopHouse()]);
+  const uses = usesNow(tables, unit.chassis, spec, dayOf(new Date(), rules.timeZone));
+  return headView(unit, lot, spec, actor.role !== 'viewer', seesMargins(actor.role, rules), {
+    uses: goodFor(uses),
+    system: runsWords(uses),
+  });
 }

@@ -36,7 +36,14 @@ export default async function PartsPage({ params, searchParams }: Props) {
     unitWants(unit, today),
     partsIn(unit.id),
   ]);
-  const advice = upgradesOfUnit(unit, record, machine, house.tables, rules, offeredFor(all, wanted));
+  const advice = upgradesOfUnit(
+    unit,
+    record,
+    machine,
+    house.tables,
+    rules,
+    offeredFor(unit.chassis, all, wanted),
+  );
   const ways = await waysFor(unit, rules, wanted);
   const possible = all.filter(({ fit }) => fit.answer !== 'no');
   const counts: Record<string, number> = {};
