@@ -324,10 +324,11 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     await press(browser, 'x');
     const fit = await browser.wait(
       until.elementLocated(
-        By.xpath("//section[@aria-label='From the bin']//tr[contains(., 'Flint S240')]//button"),
+        By.xpath("//section[@aria-label='From the bin']//tr[contains(., 'Flint S240, 240 GB')]//button"),
       ),
       10_000,
     );
+    await browser.executeScript('arguments[0].scrollIntoView({ block: "center" })', fit);
     await fit.click();
     await browser.wait(
       until.elementLocated(By.xpath("//section[@aria-label='Parts in it']//li[contains(., 'Flint S240')]")),

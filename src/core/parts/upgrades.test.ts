@@ -95,6 +95,17 @@ describe('what practitioners say of upgrades', () => {
       /processor cannot use it/,
     );
   });
+  it('a drive nobody has read is weighed by no guess', () => {
+    const unknown: Candidate = {
+      id: 'x',
+      from: 'bin',
+      part: { class: 'drive', form: '3.5', bus: 'SATA' },
+      costMinor: 0,
+    };
+    const { sets, refused } = upgradesOf(problem([unknown]));
+    expect(sets).toEqual([]);
+    expect(refused[0].why.join()).toMatch(/disk or solid-state is not known/);
+  });
   it('a second like module for two channels: yes when it is free', () => {
     const { sets } = upgradesOf(problem([module('free', 4, 0)]));
     expect(sets[0]).toMatchObject({ put: ['free'], channels: true });

@@ -107,6 +107,23 @@ function idleCard({ part }: Candidate, { state, cardNeeds }: UpgradeProblem): st
   return reasons;
 }
 
+/** What decides about the price and nobody has read: a part nobody knows is worth no guess. */
+function unread({ part }: Candidate): string[] {
+  const open: Partial<Record<string, [string, unknown][]>> = {
+    memory: [['its size', part.gb]],
+    drive: [
+      ['whether it is a disk or solid-state', part.kind],
+      ['its size', part.gb],
+    ],
+    battery: [['what it still holds', part.health]],
+    processor: [['its level', part.level]],
+    card: [['what it is good for', part.graphics]],
+  };
+  return (open[part.class] ?? []).flatMap(([what, told]) =>
+    told === undefined ? [`${what} is not known: read its label`] : [],
+  );
+}
+
 /** May this part go in at all, as far as its place goes? Slots and sums of memory are looked at set by set. */
 function opened(candidate: Candidate, problem: UpgradeProblem): Open | { why: string[] } {
   const { machine, rules } = problem;
@@ -117,7 +134,8 @@ function opened(candidate: Candidate, problem: UpgradeProblem): Open | { why: st
   const { answer, reasons } = fits(candidate.part, alone, rules);
   const idle = idleCard(candidate, problem);
   if (answer === 'no') return { why: words(reasons.filter(({ weighs }) => weighs === 'no')) };
-  if (idle.length) return { why: idle };
+  const missing = unread(candidate);
+  if (idle.length + missing.length) return { why: [...idle, ...missing] };
   const { slotGb, provenSlotGb } = machine.memory ?? {};
   if (
     candidate.part.class === 'memory' &&

@@ -147,6 +147,7 @@ export function offeredFor(
         from: 'bin',
         class: part.class,
         name: part.name,
+        isNew: part.condition === 'new',
         attributes: part.attributes,
         // used here it cannot be sold or used elsewhere
         costMinor: Math.max(part.worthMinor, part.costMinor),
@@ -158,6 +159,7 @@ export function offeredFor(
         from: 'quote',
         class: want.class,
         name: want.name,
+        isNew: want.condition === 'new',
         attributes: want.attributes,
         costMinor: want.priceMinor!,
       })),

@@ -20,6 +20,8 @@ export interface Offered {
   class: string;
   name: string;
   attributes: Facts;
+  /** Bought new: it is as its maker made it. */
+  isNew?: boolean;
   /** What using it costs the shop, minor units. */
   costMinor: number;
 }
@@ -87,6 +89,7 @@ function candidateOf(part: Offered): Candidate | null {
   if (!typed) return null;
   const own = { ...typed } as Candidate['part'];
   if (part.class === 'drive' && typeof facts.kind === 'string') own.kind = facts.kind;
+  if (part.class === 'battery' && part.isNew) own.health ??= 1;
   if (typeof facts.graphics === 'string')
     own.graphics = GRAPHICS_CLASSES.findIndex((each) => each === facts.graphics);
   return { id: part.id, from: part.from, part: own, costMinor: part.costMinor };

@@ -4,12 +4,14 @@ import { donorPlaces } from '@/catalog/donor';
 import type { Chassis } from '@/core/catalogue';
 import { PLACE_STATES, type DonorPlace, type PlaceState } from '@/core/parts/donor';
 import type { PartExchanged } from '@/core/record/events';
+import type { Specification } from '@/core/record/specification';
 import type { Transaction } from '@/db/client';
 import { components, recordValues } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { minor, rowId, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
+import { recordNow } from '../record/queries';
 import { takeOut } from './exchange';
 
 /** A place of the drawing of such a machine a part can be taken from. @throws ShopError */
@@ -76,6 +78,20 @@ export const markPlaces = defineCommand<Mark, null>({
   },
 });
 
+/** What comes out, as far as it is known: "500 GB hard disk", not "Drive". */
+function nameOf(place: DonorPlace, spec: Specification): string {
+  const kind = spec.text('driveKind');
+  const told: Partial<Record<string, string | null>> = {
+    memory: spec.text('memoryGb') && `${spec.text('memoryGb')} memory`,
+    drive:
+      kind === 'disk' || kind === 'solid'
+        ? `${spec.text('driveGb') ?? ''} ${kind === 'disk' ? 'hard disk' : 'solid-state drive'}`.trim()
+        : null,
+    processor: spec.text('processor'),
+  };
+  return (place.minor === undefined && place.class !== null && told[place.class]) || place.name;
+}
+
 interface Taken {
   place: string;
   /** On record already, or what it is. */
@@ -118,6 +134,8 @@ export const harvestParts = defineCommand<
   async run({ tx, actor, unit }, { taken }) {
     refuseHeld(unit!);
     const told: PartExchanged[] = [];
+    const { specification } = await recordNow(tx, unit!);
+    const health = specification.number('batteryHealth');
     const seen = taken.map(({ place }) => placeOf(unit!.chassis, place));
     for (const [i, each] of taken.entries()) {
       const place = seen[i];
@@ -137,7 +155,9 @@ export const harvestParts = defineCommand<
                 seen: {
                   class: place.class,
                   name:
-                    each.name ?? `${place.name} of ${`${unit!.maker} ${unit!.model}`.trim() || unit!.tag}`,
+                    each.name ??
+                    `${nameOf(place, specification)} of ${`${unit!.maker} ${unit!.model}`.trim() || unit!.tag}`,
+                  attributes: place.class === 'battery' && health !== null ? { health } : {},
                   serial: each.serial ?? '',
                 },
               }),

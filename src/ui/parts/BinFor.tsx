@@ -97,7 +97,7 @@ export function BinFor({ unit, parts, more, facets, chosen }: Props) {
                 <td className="py-1 pl-2 text-right whitespace-nowrap">
                   {part.answer !== 'no' && unit.mayWrite && (
                     <Quiet
-                      aria-label={`Fit ${part.code}`}
+                      aria-label={`fit it: ${part.code}`}
                       disabled={disabled}
                       onClick={() => void fit(part.id)}
                     >

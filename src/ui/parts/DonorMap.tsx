@@ -22,8 +22,8 @@ export function DonorMap({
   return (
     <svg
       viewBox="0 0 322 200"
-      role="group"
-      aria-label="Places of the machine"
+      role="img"
+      aria-label={`Places of the machine: ${places.map(({ name, state }) => `${name} ${state ?? 'not looked at'}`).join(', ')}`}
       className="mt-2 w-full bg-track"
     >
       <defs>
@@ -35,15 +35,7 @@ export function DonorMap({
         const { x, y, width, height } = place.box!;
         const solid = place.state === 'there' || place.state === 'proven';
         return (
-          <g
-            key={place.id}
-            role="button"
-            tabIndex={-1}
-            aria-label={`${place.name}: ${place.state ?? 'not looked at'}`}
-            aria-pressed={place.id === at}
-            onClick={() => onPlace(place.id)}
-            className="cursor-pointer"
-          >
+          <g key={place.id} onClick={() => onPlace(place.id)} className="cursor-pointer">
             <rect
               x={x}
               y={y}

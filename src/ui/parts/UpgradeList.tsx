@@ -10,9 +10,10 @@ import { attended } from '../kit/words';
 
 /** What would pay to put in or take out, each set one key away; and what does not, with the most it may cost. */
 export function UpgradeList({ unit, view }: { unit: UnitHead; view: UpgradesView }) {
-  const { send, problem, busy } = useCommand();
+  const { send, problem } = useCommand();
   const [minutes, setMinutes] = useState<Record<string, string>>({});
-  const disabled = busy || !unit.mayWrite || unit.held;
+  // a key that comes early is sent all the same: what has changed meanwhile is refused in words, never lost
+  const disabled = !unit.mayWrite || unit.held;
   const accept = (set: UpgradeSetView) =>
     void send(
       'logWork',
