@@ -193,6 +193,10 @@ export function readFact(
   field: Field,
   typed: string | number,
 ): { value: string | number } | { fault: string } {
+  // as it was stored
+  if (typeof typed === 'string' && field.choices?.includes(typed)) return { value: typed };
+  if (typeof typed === 'number' && field.kind === 'number' && typed >= 0 && typed <= (field.most ?? Infinity))
+    return { value: typed };
   const plain = String(typed).trim();
   if (field.kind === 'choice') {
     const found = field.choices!.find((each) => each.toLowerCase() === plain.toLowerCase());

@@ -86,3 +86,47 @@ describe('finding findings', () => {
     expect(findingsMatching('bulging', 'desktop')).toEqual([]);
   });
 });
+
+describe('offers', () => {
+  /** A laptop with its glass broken, a panel of 32.00 by the catalogue, offered used or new at 4.69. */
+  const at = (soundMinor: number, quotes?: object) =>
+    diagnose({
+      chassis: 'laptop',
+      findings: [{ finding: 'look-glass', outcome: 2 }],
+      values: { soundMinor },
+      ...(quotes && { quotes }),
+    });
+  const step = (told: ReturnType<typeof diagnose>) => told.steps.find(({ id }) => id === 'swap-panel')!;
+  /** What mending is worth over taking it apart. */
+  const mending = ({ routes }: ReturnType<typeof diagnose>) =>
+    routes.find(({ route }) => route === 'refurbish')!.valueMinor -
+    routes.find(({ route }) => route === 'harvest')!.valueMinor;
+  it.each([5000, 9000, 12_000])(
+    'a panel at 4.69 in place of 32.00, sound price %i: the difference is won',
+    (price) => {
+      const dear = step(at(price));
+      const cheap = step(at(price, { panel: { minor: 469, fits: 1 } }));
+      expect([dear.partMinor, cheap.partMinor]).toEqual([3200, 469]);
+      // the part is paid for where it helps: 0.97 of 27.31, and what else may follow
+      expect(cheap.netValueMinor - dear.netValueMinor).toBeGreaterThan(0.9 * 2731);
+      expect(cheap.netValueMinor - dear.netValueMinor).toBeLessThanOrEqual(2731);
+    },
+  );
+  it('turns taking apart into mending at 90; a part that is only as said three times in five is worth less', () => {
+    const sure = { panel: { minor: 469, fits: 1 } };
+    expect(mending(at(9000))).toBe(0);
+    expect(mending(at(9000, sure))).toBeGreaterThan(1000);
+    const unsure = step(at(9000, { panel: { minor: 469, fits: 0.6 } }));
+    expect(unsure.netValueMinor).toBeLessThan(step(at(9000, sure)).netValueMinor);
+  });
+  it('a part put in by hand is told as one, and does what such a repair does', () => {
+    const told = diagnose({
+      chassis: 'laptop',
+      findings: [{ finding: 'battery-health', outcome: 2 }, { part: 'battery' }],
+      values: { soundMinor: 9000 },
+    });
+    const worn = told.beliefs.find(({ cause }) => cause === 'battery-worn');
+    expect(worn?.probability ?? 0).toBeLessThan(0.1);
+    expect(told.case.record[1]).toEqual({ part: 'battery', way: 'in' });
+  });
+});
