@@ -15,8 +15,9 @@ const VIEWS = {
   prove: '/u/WQ-0015/prove',
   sell: '/u/WQ-0015/shelf',
   history: '/u/WQ-0015/record',
-  quarantine: '/u/TF-0005',
   lot: '/lots/WQ-3',
+  parts: '/u/WQ-0001/parts',
+  apart: '/u/TF-0012/parts/apart',
   bin: '/bin',
   books: '/books',
 };

@@ -16,7 +16,12 @@ describe('every screen has its page of help', () => {
     ['/u/WQ-0007/prove', 'prove'],
     ['/u/WQ-0007/shelf', 'sell'],
     ['/u/WQ-0007/record', 'history'],
+    ['/u/WQ-0007/parts/apart', 'parts'],
+    ['/lots/one', 'one'],
     ['/bin', 'bin'],
+    ['/bin/P-0001', 'bin'],
+    ['/wanted', 'wanted'],
+    ['/build', 'build'],
     ['/books', 'books'],
     ['/rules/house', 'rules'],
   ])('%s: %s', (path, page) => {

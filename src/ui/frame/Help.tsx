@@ -15,13 +15,16 @@ export function helpFor(path: string): string {
         machine: 'machine',
         memory: 'memory',
         work: 'work',
+        parts: 'parts',
         prove: 'prove',
         shelf: 'sell',
         record: 'history',
       }[side ?? ''] ?? 'find-out'
     );
-  if (place === 'lots') return name ? 'lot' : 'lots';
+  if (place === 'lots') return name === 'one' ? 'one' : name ? 'lot' : 'lots';
   if (place === 'bin') return 'bin';
+  if (place === 'wanted') return 'wanted';
+  if (place === 'build') return 'build';
   if (place === 'books') return 'books';
   if (place === 'rules') return 'rules';
   return 'list';
