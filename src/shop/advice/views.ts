@@ -19,7 +19,7 @@ const OFFERED = 24;
 export async function partsOffered(
   tag: string,
   partClass: string,
-): Promise<{ inside: PartView[]; bin: FitView[] }> {
+): Promise<{ inside: PartView[]; bin: FitView[]; empty: boolean }> {
   if (!PART_CLASSES.some((name) => name === partClass))
     throw new ShopError('invalid', `There is no class of parts "${partClass.slice(0, 40)}".`);
   const found = await unitByTag(tag);
@@ -28,7 +28,13 @@ export async function partsOffered(
   const machine = await machineNow(database(), unit, record);
   const [bin, inside] = await Promise.all([binFor(unit, machine, partClass), partsIn(unit.id)]);
   const kept = bin.filter(({ part }) => part.keptFor === unit.id);
+  const { specification } = record;
   return {
+    // seen that there is none: nothing can come out
+    empty:
+      (partClass === 'drive' && specification.text('driveKind') === 'none') ||
+      (partClass === 'battery' && specification.text('battery') === 'none') ||
+      (partClass === 'memory' && specification.number('memoryGb') === 0),
     inside: inside
       .filter((part) => part.class === partClass)
       .map((part) => partView(part, factsOfPart(part))),

@@ -35,7 +35,7 @@ export function TheLine({ floor: withPage, here, who }: { floor: Floor; here: st
         </div>
         <nav aria-label="The line" className="order-3 col-span-2 overflow-x-auto lg:order-none lg:col-span-1">
           <ol
-            className={`relative grid min-w-[620px] pt-2.5 pb-1.5 ${entries.length > 8 ? 'grid-cols-[repeat(8,minmax(0,1fr))_minmax(108px,1fr)]' : 'grid-cols-8'}`}
+            className={`relative grid pt-2.5 pb-1.5 ${entries.length > 8 ? 'min-w-[744px] grid-cols-[repeat(8,minmax(0,1fr))_minmax(108px,1fr)]' : 'min-w-[620px] grid-cols-8'}`}
           >
             <li aria-hidden className="absolute top-[37px] right-0 left-0 h-[2px] bg-onbarsoft/60" />
             {entries.map((entry) => {
