@@ -7,7 +7,7 @@ export interface LeftView {
   words: string;
   note: string;
   /** Side of the unit it is done on. */
-  side: 'work' | 'prove' | 'shelf';
+  side: 'work' | 'parts/apart' | 'prove' | 'shelf';
 }
 
 /** How a machine ends, once a person has said so. */
@@ -23,7 +23,11 @@ export function leftView(left: Left): LeftView {
     case 'open':
       return { words: 'End what is begun', note: left.titles.join(', '), side: 'work' };
     case 'parts':
-      return { words: 'Take the parts out', note: 'each to the bin, with its class', side: 'work' };
+      return {
+        words: 'Take the parts out',
+        note: 'best first, into the bin at their worth',
+        side: 'parts/apart',
+      };
     case 'data':
       return { words: 'See to its data', note: left.faults.join('; '), side: 'shelf' };
     case 'clean':

@@ -47,6 +47,15 @@ async function furnish(): Promise<void> {
       ('00000000-0000-4000-8000-0000000000f1', '00000000-0000-4000-8000-000000000001', true, now() - interval '2 hours', null),
       ('00000000-0000-4000-8000-0000000000f2', '00000000-0000-4000-8000-000000000001', true, now() - interval '1 hour', null),
       ('00000000-0000-4000-8000-0000000000f3', '00000000-0000-4000-8000-000000000002', true, now() - interval '90 minutes', now() - interval '60 minutes');
+    insert into components (id, code, class, name, cost_minor, place, unit_id) values
+      ('00000000-0000-4000-8000-0000000000c1', 'P-0001', 'memory', '4 GB module', 350, 'bin', null),
+      ('00000000-0000-4000-8000-0000000000c2', 'P-0002', 'drive', 'Flint S120', 1400, 'bin', null);
+    insert into movements (component_id, n, previous, from_place, to_place, by, by_name) values
+      ('00000000-0000-4000-8000-0000000000c1', 0, null, 'arrived', 'bin', 'a', 'Bench'),
+      ('00000000-0000-4000-8000-0000000000c1', 1, 0, 'bin', 'unit:00000000-0000-4000-8000-000000000001', 'a', 'Bench'),
+      ('00000000-0000-4000-8000-0000000000c2', 0, null, 'arrived', 'bin', 'a', 'Bench'),
+      ('00000000-0000-4000-8000-0000000000c2', 1, 0, 'bin', 'unit:00000000-0000-4000-8000-000000000001', 'a', 'Bench'),
+      ('00000000-0000-4000-8000-0000000000c2', 2, 1, 'unit:00000000-0000-4000-8000-000000000001', 'bin', 'a', 'Bench');
     insert into sales (unit_id, price_minor, fees_minor, sold_on, by) values ('00000000-0000-4000-8000-000000000002', 9000, 720, '2026-11-24', 'Bench');
     insert into command_keys (key, command, actor, answer) values ('k', 'makeReportToken', 'a', '{"answer":{"token":"in clear"}}');
     insert into events (seq, at, previous_hash, hash, actor, actor_name, kind, payload) values (0, now(), '', '', 'a', 'Bench', 'finding', '{}');
@@ -120,6 +129,21 @@ describe('a shop of an earlier version, with rows in it, brought to today', () =
       grade: 'B',
       specification: { processor: 'Corvid' },
     });
+  });
+  it('charges a machine what went into it and stayed, and nothing for what came back', async () => {
+    expect(
+      await one(
+        'select c.code, m.n, m.value_minor::int as value from movements m join components c on c.id = m.component_id order by c.code, m.n',
+      ),
+    ).toEqual([
+      { code: 'P-0001', n: 0, value: null },
+      { code: 'P-0001', n: 1, value: 350 },
+      { code: 'P-0002', n: 0, value: null },
+      { code: 'P-0002', n: 1, value: null },
+      { code: 'P-0002', n: 2, value: null },
+    ]);
+    // and the ledger stands as it was: nothing in it can be changed
+    await expect(client.query('update movements set value_minor = 1')).rejects.toThrow();
   });
   it('gives people names that are their own, forgets tokens, and the history is whole', async () => {
     expect(

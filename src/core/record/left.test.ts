@@ -27,6 +27,13 @@ describe('what is left to do', () => {
       what: 'blocked',
       tests: ['it starts'],
     }));
+  it('as found: its data, then the shelf; what fails bars a grade and not a sale with faults told', () => {
+    expect(whats({ route: 'asFound' })).toEqual(['open', 'data', 'list']);
+    expect(whats({ open: [], dataFaults: [], cleaned: true, missing: 0, blocked: ['keys'] })).toEqual([
+      'blocked',
+      'list',
+    ]);
+  });
   it('taken apart: parts and data before it is gone, no grade', () =>
     expect(whats({ route: 'harvest' })).toEqual(['open', 'parts', 'data', 'gone']));
   it('scrapped: its data all the same', () =>

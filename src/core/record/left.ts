@@ -26,7 +26,7 @@ export interface LeftInput {
 
 /**
  * In the order it is done: what is begun is ended, the data is seen to, it is cleaned, proved, graded and listed;
- * a machine taken apart gives its parts and is gone.
+ * a machine taken apart gives its parts and is gone; one sold as found only waits for its data.
  */
 export function leftToDo(input: LeftInput): Left[] {
   const { route, open, dataFaults, cleaned, missing, blocked, graded, listed } = input;
@@ -35,10 +35,13 @@ export function leftToDo(input: LeftInput): Left[] {
   if (route === 'harvest') left.push({ what: 'parts' });
   if (dataFaults.length) left.push({ what: 'data', faults: [...dataFaults] });
   if (route === 'harvest' || route === 'recycle') return [...left, { what: 'gone' }];
+  // sold as found it is neither cleaned nor proved: what is not tested is named
+  if (route === 'asFound') return listed ? left : [...left, { what: 'list' }];
   if (!cleaned) left.push({ what: 'clean' });
   if (missing) left.push({ what: 'tests', count: missing });
   if (blocked.length) left.push({ what: 'blocked', tests: [...blocked] });
-  if (!graded) left.push({ what: 'grade' });
+  // what fails bars a grade, and is sold with its faults told all the same
+  if (!graded && blocked.length === 0) left.push({ what: 'grade' });
   if (!listed) left.push({ what: 'list' });
   return left;
 }

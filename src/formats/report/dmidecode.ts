@@ -18,6 +18,8 @@ export interface MemoryModule {
   speed: string | null;
   serial: string | null;
   part: string | null;
+  /** SO-DIMM, DIMM. */
+  form: string | null;
 }
 
 export interface Dmidecode {
@@ -29,6 +31,10 @@ export interface Dmidecode {
   chassis: string | null;
   modules: MemoryModule[];
   slots: number;
+  /** UEFI as the firmware's own characteristics say it; null: they do not. */
+  uefi: boolean | null;
+  /** Version of the security chip. */
+  securityChip: string | null;
 }
 
 /** `dmidecode` text (SMBIOS structures as indented blocks). */
@@ -63,6 +69,7 @@ export function parseDmidecode(text: string): Parsed<Dmidecode> {
         speed: meaningful(fields.get('configured memory speed') ?? fields.get('speed')),
         serial: meaningful(fields.get('serial number')),
         part: meaningful(fields.get('part number')),
+        form: { sodimm: 'SO-DIMM', dimm: 'DIMM' }[(fields.get('form factor') ?? '').toLowerCase()] ?? null,
       },
     ];
   });
@@ -78,6 +85,8 @@ export function parseDmidecode(text: string): Parsed<Dmidecode> {
       chassis: meaningful(of('Chassis Information')?.get('type')),
       modules,
       slots: devices.length,
+      uefi: bios ? /^\s*UEFI is supported/m.test(text) || null : null,
+      securityChip: /\b(1\.2|2\.0)\b/.exec(of('TPM Device')?.get('specification version') ?? '')?.[1] ?? null,
     },
     problems,
   };

@@ -53,6 +53,26 @@ describe('instruments’ formats', () => {
       ],
     });
   });
+  it('dmidecode: the form of modules, UEFI and the security chip, where it says them', () => {
+    expect(parseDmidecode(sample('dmidecode.txt')).value).toMatchObject({
+      modules: [{ form: 'SO-DIMM' }, { form: 'SO-DIMM' }],
+      uefi: null,
+      securityChip: null,
+    });
+    const text = `Handle 0x0000, DMI type 0, 26 bytes
+BIOS Information
+\tVersion: 1.4
+\tCharacteristics:
+\t\tPCI is supported
+\t\tUEFI is supported
+
+Handle 0x0030, DMI type 43, 31 bytes
+TPM Device
+\tVendor ID: QQQ
+\tSpecification Version: 2.0
+`;
+    expect(parseDmidecode(text).value).toMatchObject({ uefi: true, securityChip: '2.0' });
+  });
   it('smartctl: ATA and NVMe', () => {
     expect(parseSmartctl(sample('smartctl-sda.json')).value).toMatchObject({
       serial: 'BSL320-5521',

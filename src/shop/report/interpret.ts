@@ -42,6 +42,9 @@ export function interpretReport(bundle: ReportBundle, chassis: Chassis): Interpr
   put('serial', dmidecode?.serial ?? lshw?.serial);
   put('boardSerial', dmidecode?.boardSerial ?? lshw?.boardSerial);
   put('firmware', dmidecode?.firmware ?? lshw?.firmware);
+  // whether it starts securely is read in its set-up; that it is UEFI it says itself
+  put('firmwareMode', dmidecode?.uefi ? 'uefi' : null);
+  if (dmidecode?.securityChip) put('securityChip', dmidecode.securityChip, Number(dmidecode.securityChip));
   put('graphics', lshw?.graphics);
   processor(bundle, put, out);
   memory(bundle, put, out);
@@ -92,7 +95,12 @@ function memory({ lshw, dmidecode }: ReportBundle, put: Put, out: Interpretation
       class: 'memory',
       name: `${gb(stick.gb)} ${stick.kind ?? 'memory'}${stick.speed ? ', ' + stick.speed : ''}`,
       serial: stick.serial ?? '',
-      attributes: { gb: stick.gb, ...(stick.kind && { type: stick.kind }), slot: stick.slot },
+      attributes: {
+        gb: stick.gb,
+        ...(stick.kind && { type: stick.kind }),
+        ...(stick.form && { form: stick.form }),
+        slot: stick.slot,
+      },
     });
   }
 }

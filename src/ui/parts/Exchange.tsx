@@ -25,6 +25,13 @@ interface Props {
   onCancel: () => void;
 }
 
+interface Offered {
+  inside: PartView[];
+  bin: FitView[];
+  /** It was seen that none is in it. */
+  empty: boolean;
+}
+
 const FEW = 6;
 const WHERE = [
   ['bin', 'into the bin'],
@@ -37,7 +44,7 @@ const WHERE = [
  */
 export function Exchange({ tag, partClass, title, busy, narrow = false, onDone, onCancel }: Props) {
   const money = useMoney();
-  const [offered, setOffered] = useState<{ inside: PartView[]; bin: FitView[] } | null>(null);
+  const [offered, setOffered] = useState<Offered | null>(null);
   const [fault, setFault] = useState('');
   const [into, setInto] = useState('none');
   const [out, setOut] = useState('none');
@@ -50,15 +57,13 @@ export function Exchange({ tag, partClass, title, busy, narrow = false, onDone, 
   const [condition, setCondition] = useState('new');
   useEffect(() => {
     let here = true;
-    void learn<{ inside: PartView[]; bin: FitView[] }>(
-      `/api/units/${tag}/parts?class=${encodeURIComponent(partClass)}`,
-    ).then((outcome) => {
+    void learn<Offered>(`/api/units/${tag}/parts?class=${encodeURIComponent(partClass)}`).then((outcome) => {
       if (!here) return;
       if (!outcome.ok) return setFault(outcome.problem.message);
       setOffered(outcome.answer);
       const first = outcome.answer.bin.find(({ answer }) => answer !== 'no');
       setInto(first?.id ?? 'bought');
-      setOut(outcome.answer.inside[0]?.id ?? 'seen');
+      setOut(outcome.answer.inside[0]?.id ?? (outcome.answer.empty ? 'none' : 'seen'));
     });
     return () => {
       here = false;
