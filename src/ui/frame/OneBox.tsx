@@ -18,6 +18,10 @@ const PLACES: Target[] = [
   { id: 'p-lots', href: '/lots', title: 'Lots', note: 'place' },
   { id: 'p-new', href: '/lots/new', title: 'Receive a lot', note: 'act' },
   { id: 'p-bin', href: '/bin', title: 'Bin of parts', note: 'place' },
+  { id: 'p-one', href: '/lots/one', title: 'One machine, offered or bought', note: 'act' },
+  { id: 'p-wanted', href: '/wanted', title: 'Parts wanted', note: 'list' },
+  { id: 'p-build', href: '/build', title: 'Build a machine', note: 'act' },
+  { id: 'p-waiting', href: '/stage/waiting', title: 'Waiting for a part', note: 'place' },
   { id: 'p-books', href: '/books', title: 'Books', note: 'place' },
   { id: 'p-rules', href: '/rules', title: 'House rules', note: 'place' },
   { id: 'p-numbers', href: '/rules/numbers', title: 'Own numbers, learning', note: 'place' },
@@ -31,6 +35,8 @@ const onUnit = (tag: string): Target[] => [
   { id: 'u-memory', href: `/u/${tag}/memory`, title: 'Memory board: which module, which slot', note: tag },
   { id: 'u-less', href: `/u/${tag}/memory?view=less`, title: 'Memory: why less than fitted', note: tag },
   { id: 'u-fit', href: `/u/${tag}/memory?view=fit`, title: 'Memory: best fit from the bin', note: tag },
+  { id: 'u-takes', href: `/u/${tag}/parts/takes`, title: 'Parts: what it takes', note: tag },
+  { id: 'u-apart', href: `/u/${tag}/parts/apart`, title: 'Parts: taking it apart', note: tag },
   { id: 'u-tap', href: `/u/${tag}?ask=code-group`, title: 'Tap along with a lamp or a beep', note: tag },
 ];
 
@@ -83,7 +89,7 @@ async function find(text: string, here: string | null): Promise<Target[]> {
     })),
     ...parts.map((part) => ({
       id: `c-${part.code}`,
-      href: `/bin?find=${part.code}`,
+      href: `/bin/${part.code}`,
       title: `${part.code} ${part.name}`,
       note: `${part.class}, ${part.place}`,
     })),
