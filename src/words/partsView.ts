@@ -48,6 +48,8 @@ export interface WantView {
   partId: string | null;
   partCode: string | null;
   note: string;
+  /** Would it go in, as far as it is described? Told beside the unit it is wanted for. */
+  fit: { answer: FitAnswer; why: string } | null;
 }
 
 interface PartRow {

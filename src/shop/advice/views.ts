@@ -3,7 +3,7 @@ import { database } from '@/db/client';
 import { partView, whyWords, type FitView, type PartView, type WantView } from '@/words/partsView';
 import { ShopError } from '../errors';
 import { partsIn, unitByTag } from '../units/queries';
-import { factsOfPart, machineNow } from '../parts/machine';
+import { factsOfPart, fitOf, machineNow, type MachineNow } from '../parts/machine';
 import { binFor, wantedEverywhere, wantsOf, type BinFit } from './side';
 
 export const fitView = ({ part, fit }: BinFit): FitView => ({
@@ -68,6 +68,7 @@ const wantView = (
   partId: want.componentId,
   partCode: of.partCode,
   note: want.note,
+  fit: null,
 });
 
 /** Parts wanted over all units. @param today "2026-11-26" */
@@ -80,13 +81,18 @@ export async function wantedViews(today: string): Promise<WantView[]> {
 /** Parts wanted for one unit. */
 export async function unitWants(
   unit: { id: string; tag: string; maker: string; model: string; version: number },
+  { machine }: Pick<MachineNow, 'machine'>,
   today: string,
 ): Promise<WantView[]> {
-  return (await wantsOf(unit.id)).map((want) =>
-    wantView(
-      want,
-      { tag: unit.tag, name: `${unit.maker} ${unit.model}`.trim(), version: unit.version, partCode: null },
-      today,
-    ),
-  );
+  return (await wantsOf(unit.id)).map((want) => {
+    const { answer, reasons } = fitOf(want, machine);
+    return {
+      ...wantView(
+        want,
+        { tag: unit.tag, name: `${unit.maker} ${unit.model}`.trim(), version: unit.version, partCode: null },
+        today,
+      ),
+      fit: { answer, why: whyWords(reasons) },
+    };
+  });
 }

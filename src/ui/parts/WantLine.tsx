@@ -1,6 +1,7 @@
 'use client';
 import { useState } from 'react';
 import type { WantView } from '@/words/partsView';
+import { FitMark } from './FitMark';
 import { TextField } from '../kit/fields';
 import { Button, Problem, Quiet } from '../kit/parts';
 import { Money, useMoney } from '../kit/theShop';
@@ -70,6 +71,11 @@ export function WantLine({ want, mayWrite }: { want: WantView; mayWrite: boolean
           {want.note && `; ${want.note}`}
         </span>
       </p>
+      {want.fit && !over && (
+        <p className="text-[13.5px]">
+          <FitMark answer={want.fit.answer} /> <span className="text-soft">{want.fit.why}</span>
+        </p>
+      )}
       {mayWrite && !over && form === null && (
         <p className="mt-1 flex flex-wrap gap-4">
           {want.state === 'wanted' && <Quiet onClick={() => setForm('offer')}>it was offered</Quiet>}

@@ -33,7 +33,7 @@ export default async function PartsPage({ params, searchParams }: Props) {
   const [all, wanted, wants, inside] = await Promise.all([
     binFor(unit, machine),
     wantsOf(unit.id),
-    unitWants(unit, today),
+    unitWants(unit, machine, today),
     partsIn(unit.id),
   ]);
   const advice = upgradesOfUnit(
