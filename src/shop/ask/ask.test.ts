@@ -26,6 +26,9 @@ describe('the plain face of the core', () => {
       'upgrades',
       'uses',
       'harvest',
+      'closing',
+      'tighten',
+      'dilute',
       'codes',
     ]);
     for (const { kind, about, input } of kinds)
@@ -93,6 +96,24 @@ describe('the plain face of the core', () => {
     expect(refused('harvest', { chassis: 'desktop', places: { panel: 'there' } })).toMatchObject({
       message: expect.stringContaining('panel'),
     });
+  });
+  it('closing, tighten, dilute: what is not back, the star, and 97.3 mL', () => {
+    const items = [{ id: 'plate', name: 'plate', kind: 'fastener', count: 8 }];
+    const entries = [
+      { item: 'plate', move: 'out', count: 8 },
+      { item: 'plate', move: 'in', count: 6 },
+    ];
+    expect(ask('closing', { items, entries })).toMatchObject({
+      clear: false,
+      words: ['2 of 8 not back (plate)'],
+    });
+    expect(refused('closing', { items, entries: [{ item: 'plate', move: 'in' }] })).toMatchObject({
+      code: 'refused',
+    });
+    const screws = ['a', 'b', 'c', 'd'].map((id, i) => ({ id, x: i % 3 ? 1 : 0, y: i < 2 ? 0 : 1 }));
+    expect(ask('tighten', { screws })).toMatchObject({ passes: [{ order: ['a', 'c', 'b', 'd'] }, {}, {}] });
+    expect(ask('dilute', { stock: 1, stockMl: 70, waterMl: 30 })).toMatchObject({ ml: 97.3 });
+    expect(refused('dilute', { stock: 0.7, want: 0.9, ml: 100 })).toMatchObject({ code: 'refused' });
   });
   it('fits: answers with every reason, and names what is no part', () => {
     const machine = { chassis: 'laptop', charger: { volts: 19, amps: 4.74, plug: 'p', tip: 'plus' } };

@@ -26,6 +26,14 @@ import {
   upgradesShape,
   usesShape,
 } from './partsKinds';
+import {
+  answerClosing,
+  answerDilute,
+  answerTighten,
+  closingShape,
+  diluteShape,
+  tightenShape,
+} from './handsKinds';
 import { answerRecord, recordShape, type RecordAsked } from './recordKind';
 
 /** A question the core answers from plain data alone: no database, no clock. */
@@ -273,6 +281,22 @@ export const askKinds: Record<string, AskKind> = {
     input: harvestShape.keys({ house }),
     answer: (({ house: given, ...asked }: WithHouse) =>
       answerHarvest(asked as never, tablesOf({ house: given }))) as (input: never) => unknown,
+  },
+  closing: {
+    about:
+      'what was undone and what is back -> what is not back, what may not be done, what it makes likelier',
+    input: closingShape,
+    answer: answerClosing as (input: never) => unknown,
+  },
+  tighten: {
+    about: 'where screws sit -> the order and the passes they are tightened in',
+    input: tightenShape,
+    answer: answerTighten as (input: never) => unknown,
+  },
+  dilute: {
+    about: 'a bottle of alcohol and a strength -> what to measure out; or measures -> what they come to',
+    input: diluteShape,
+    answer: answerDilute as (input: never) => unknown,
   },
   codes: {
     about: 'a blink or beep code, or taps -> its signs and what tables say',
