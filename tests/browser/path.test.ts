@@ -314,6 +314,12 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     await see(browser, 'What would help');
     await enterOn('Reseat the memory, wipe its contacts');
     await see(browser, 'Did it help?');
+    // the space bar pauses, and goes on
+    await browser.executeScript('document.activeElement.blur()');
+    await press(browser, ' ');
+    await see(browser, 'Paused; hands so far');
+    await press(browser, ' ');
+    await see(browser, 'In hand; hands so far');
     await press(browser, 'f');
     await see(browser, 'Did it help?');
     await press(browser, '1');

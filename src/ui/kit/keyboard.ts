@@ -98,8 +98,12 @@ function onKeyDown(event: KeyboardEvent): void {
   clearTimeout(pending);
   if (field || event.target instanceof HTMLSelectElement) return;
   if (event.key === '/' || event.key === ' ') {
-    // these have a meaning of their own to browsers
-    if (event.key === '/' && dispatchShortcut('/')) event.preventDefault();
+    // these have a meaning of their own to browsers, and a space to what can be pressed
+    const pressable =
+      event.key === ' ' &&
+      event.target instanceof HTMLElement &&
+      event.target.closest('button, a, summary, input, [role="option"], [role="tab"]') !== null;
+    if (!pressable && dispatchShortcut(event.key)) event.preventDefault();
     return;
   }
   const key = event.key;
