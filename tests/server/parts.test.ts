@@ -371,9 +371,24 @@ describe('a door for every ending', () => {
     expect(creditMinor).toBe(1400);
     expect((await money(unitId)).partsMinor).toBe(-1400);
     expect((await record(unitId)).seenPlaces).toMatchObject({ panel: 'gone', memory: 'gone', palm: 'there' });
+    // taken back, the places are what they were, and so is the worth of taking it apart
+    await act(benchA, 'takeBackParts', { unitId });
+    expect((await record(unitId)).seenPlaces).toEqual({ panel: 'proven', drive: 'gone', palm: 'there' });
+    expect((await money(unitId)).partsMinor).toBe(0);
+    expect((await unitRow(unitId)).evaluation!.routes.find(({ route }) => route === 'harvest')).toEqual(
+      value,
+    );
+    const again = await act<{ codes: string[] }>(benchA, 'harvestParts', {
+      unitId,
+      taken: [
+        { place: 'panel', name: '14 inch panel', worthMinor: 1100 },
+        { place: 'memory', name: '4 GB module', worthMinor: 300 },
+      ],
+    });
     const less = (await unitRow(unitId)).evaluation!.routes.find(({ route }) => route === 'harvest')!;
     expect(less.valueMinor).toBeLessThan(value.valueMinor);
-    const panel = (await database().select().from(components).where(eq(components.code, codes[0])))[0];
+    expect(again.codes).not.toEqual(codes);
+    const panel = (await database().select().from(components).where(eq(components.code, again.codes[0])))[0];
     await act(benchA, 'sellPart', {
       componentId: panel.id,
       priceMinor: 1500,

@@ -146,7 +146,12 @@ export interface EventPayloads {
   'part recorded': PartIn;
   'part fitted': PartNamed & { costMinor: number; parts?: PartExchanged[] };
   'part taken': PartNamed & { to: string; parts?: PartExchanged[] };
-  'parts moved': { parts: PartExchanged[]; note: string };
+  'parts moved': {
+    parts: PartExchanged[];
+    note: string;
+    /** Rows of the donor sheet written with it. */
+    values?: number[];
+  };
   'parts moved back': { parts: PartExchanged[] };
   'part sold': PartNamed & {
     priceMinor: number;

@@ -1,7 +1,7 @@
 import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import type { PartExchanged } from '@/core/record/events';
-import { events, movements, partSales, shop } from '@/db/schema';
+import { events, movements, partSales, recordValues, shop } from '@/db/schema';
 import { partFields, receivePartInput } from '@/shapes/parts';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
@@ -133,12 +133,17 @@ export const takeBackParts = defineCommand<{ unitId: string; seq?: number }, { c
       )
       .orderBy(desc(events.seq))
       .limit(1);
-    const { parts } = (act?.payload ?? {}) as { parts?: PartExchanged[] };
+    const { parts, values = [] } = (act?.payload ?? {}) as { parts?: PartExchanged[]; values?: number[] };
     if (!act || !parts) throw new ShopError('refused', 'There is no change of parts to take back.');
     await exchangeBack(tx, actor, unit!, parts);
+    // what the donor sheet was told with it was never so
+    const marks = inArray(recordValues.id, values);
+    if (values.length) await tx.update(recordValues).set({ voidedBy: 0 }).where(marks);
     return {
       event: { kind: 'parts moved back', voids: act.seq, payload: { parts } },
       answer: { codes: parts.map(({ code }) => code) },
+      onSealed: async (sealed) =>
+        void (values.length && (await tx.update(recordValues).set({ voidedBy: sealed }).where(marks))),
     };
   },
 });

@@ -27,17 +27,21 @@ async function writePlaces(
   unit: string,
   seen: readonly { place: string; class: string; state: PlaceState }[],
   by: string,
-): Promise<void> {
-  await tx.insert(recordValues).values(
-    seen.map((each) => ({
-      unitId: unit,
-      key: 'place',
-      basis: 'typed',
-      value: JSON.stringify(each),
-      origin: 'donor sheet',
-      by,
-    })),
-  );
+): Promise<number[]> {
+  const rows = await tx
+    .insert(recordValues)
+    .values(
+      seen.map((each) => ({
+        unitId: unit,
+        key: 'place',
+        basis: 'typed',
+        value: JSON.stringify(each),
+        origin: 'donor sheet',
+        by,
+      })),
+    )
+    .returning({ id: recordValues.id });
+  return rows.map(({ id }) => id);
 }
 
 interface Mark {
@@ -166,14 +170,14 @@ export const harvestParts = defineCommand<
         }),
       );
     }
-    await writePlaces(
+    const values = await writePlaces(
       tx,
       unit!.id,
       seen.map((place) => ({ place: place.id, class: place.class, state: 'gone' as const })),
       actor.name,
     );
     return {
-      event: { kind: 'parts moved', payload: { parts: told, note: 'taken apart' } },
+      event: { kind: 'parts moved', payload: { parts: told, note: 'taken apart', values } },
       answer: {
         codes: told.map(({ code }) => code),
         creditMinor: told.reduce((sum, { valueMinor, to }) => sum + (to === 'bin' ? valueMinor : 0), 0),
