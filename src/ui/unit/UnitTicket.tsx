@@ -149,19 +149,19 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
           </>
         )}
       </dl>
-      <p className="mt-1 hidden text-[13px] md:block">
+      <p className="mt-1 hidden flex-wrap items-baseline justify-between gap-x-3 text-[12px] text-soft md:flex">
         <a
           href={`/api/units/${unit.tag}/label`}
           target="_blank"
           rel="noreferrer"
-          className="border-b border-current"
+          className="border-b border-current text-[13px] text-ink"
         >
           Print its tag
         </a>
-      </p>
-      <p className="mt-2 hidden text-[12px] text-soft md:block">
-        <span className="basis-measured">measured</span> · typed ·{' '}
-        <span className="basis-claimed">claimed</span>
+        <span>
+          <span className="basis-measured">measured</span> · typed ·{' '}
+          <span className="basis-claimed">claimed</span>
+        </span>
       </p>
       <div className="mt-auto hidden border-t-[1.5px] border-ink pt-2 md:block">
         <h2 className="mb-1.5 text-[13px] text-soft">On the bench now</h2>
