@@ -57,14 +57,14 @@ describe('a swap-test', () => {
     await see(browser, 'lies here for it');
     const code = /(P-\d{4}) 4 GB/.exec(await pageText(browser))![1];
     await open('/bin');
-    expect(await browser.findElement(By.xpath(`//tr[td[1][.='${code}']]`)).getText()).toContain(
+    expect(await browser.findElement(By.xpath(`//tr[td[1][contains(., '${code}')]]`)).getText()).toContain(
       'lies at WQ-0007',
     );
     await open('/u/WQ-0007?ask=memory-swap');
     await press(browser, '1');
     await browser.wait(async () => !(await pageText(browser)).includes('lies here for it'), 10_000);
     await open('/bin');
-    expect(await browser.findElement(By.xpath(`//tr[td[1][.='${code}']]`)).getText()).toContain(
+    expect(await browser.findElement(By.xpath(`//tr[td[1][contains(., '${code}')]]`)).getText()).toContain(
       'tested good',
     );
     await open('/u/WQ-0007');

@@ -155,7 +155,10 @@ describe('a shop of an earlier version, with rows in it, brought to today', () =
     expect(await one('select * from events_first_fault()')).toEqual([]);
   });
   it('counts tags on from the newest there is', async () => {
-    expect(await one('select name, last from counters')).toEqual([{ name: 'tag:LB', last: 2 }]);
+    expect(await one('select name, last from counters order by name')).toEqual([
+      { name: 'part', last: 2 },
+      { name: 'tag:LB', last: 2 },
+    ]);
   });
   it('has the queue for long work, and no house’s tables but the shipped ones', async () => {
     expect(await one("select name from pgboss.queue where name not like '\\_%'")).toEqual([

@@ -58,7 +58,6 @@ export function BestFit({ unit, slots, type }: { unit: UnitHead; slots: number; 
       const answer = await send<{ code: string }>('fitPart', {
         unitId: unit.id,
         componentId: part.id,
-        reason: 'memory, best fit',
       });
       if (!answer.ok) break;
       codes.push(answer.answer.code);

@@ -50,6 +50,19 @@ export default async function MachinePage({ params }: { params: Promise<{ tag: s
     <div className="grid gap-[18px] lg:grid-cols-2 lg:items-start">
       <div className="flex flex-col gap-[18px]">
         <ReportPanel unit={head} />
+        <UsesPanel
+          unit={head}
+          uses={now.uses}
+          systems={now.systems}
+          weakest={now.weakest?.words ?? ''}
+          installed={(['system', 'systemLicence', 'systemActivated', 'deviceList'] as const)
+            .flatMap((key) => {
+              const value = spec.text(key);
+              return value ? [key === 'system' ? value : `${SPEC_KEYS[key].toLowerCase()}: ${value}`] : [];
+            })
+            .join('; ')}
+          licences={LICENCES}
+        />
         {reports.length > 0 && (
           <section aria-label="Report files" className="bg-paper px-5 py-3 text-[14px]">
             <h2 className="text-[15px]">Files taken in</h2>
@@ -71,22 +84,7 @@ export default async function MachinePage({ params }: { params: Promise<{ tag: s
           mayWrite={head.mayWrite}
         />
       </div>
-      <div className="flex flex-col gap-[18px]">
-        <UsesPanel
-          unit={head}
-          uses={now.uses}
-          systems={now.systems}
-          weakest={now.weakest?.words ?? ''}
-          installed={(['system', 'systemLicence', 'systemActivated', 'deviceList'] as const)
-            .flatMap((key) => {
-              const value = spec.text(key);
-              return value ? [key === 'system' ? value : `${SPEC_KEYS[key].toLowerCase()}: ${value}`] : [];
-            })
-            .join('; ')}
-          licences={LICENCES}
-        />
-        <SpecSheet unit={head} lines={lines} keys={keys} />
-      </div>
+      <SpecSheet unit={head} lines={lines} keys={keys} />
     </div>
   );
 }
