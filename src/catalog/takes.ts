@@ -9,6 +9,21 @@ export const usualTakes: Record<Chassis, Facts> = {
   laptop: { memoryForm: 'SO-DIMM' },
 };
 
+/** What a machine draws besides its processor and a card, watts. Shop estimate. */
+export const REST_WATTS = 45;
+
+/** Kinds of machine that take no part of a class, whatever it is. Common practice. */
+export const neverIn: Partial<Record<PartClass, readonly Chassis[]>> = {
+  supply: ['laptop'],
+  battery: ['desktop', 'small', 'aio'],
+  panel: ['desktop', 'small'],
+  card: ['laptop', 'aio'],
+  charger: ['desktop'],
+};
+
+/** Taking a part out takes this share of putting one in. Shop estimate. */
+export const OUT_SHARE = 0.5;
+
 /** Attended minutes of putting a part in, the machine open. Shop estimate. */
 export const fittingMinutes: Partial<Record<PartClass, number>> = {
   memory: 2,
@@ -24,7 +39,10 @@ export const fittingMinutes: Partial<Record<PartClass, number>> = {
   charger: 0.5,
 };
 
-/** A card is of use from these figures of the processor on, by what it is good for: 2 films, 3 light games. Shop estimate. */
+/**
+ * A card is of use from these figures of the processor on, by what it is good for: 2 films, 3 light games. Shop
+ * estimate.
+ */
 export const cardNeeds: Readonly<Record<number, { threads: number; level: number }>> = {
   2: { threads: 2, level: 1 },
   3: { threads: 4, level: 2 },

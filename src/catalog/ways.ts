@@ -1,7 +1,7 @@
 import type { PartClass } from '@/core/catalogue';
 
 /** One way to an end: a repair of the catalogue with a part new, used, or none. */
-export interface WayRow {
+interface WayRow {
   repair: string;
   name: string;
   part?: { class: PartClass; condition: 'new' | 'used'; usualMinor: number };
@@ -11,7 +11,7 @@ export interface WayRow {
   wrongMinutes: number;
 }
 
-export interface WayEnd {
+interface WayEnd {
   id: string;
   name: string;
   /** Any of these is what it is about. */
@@ -148,5 +148,11 @@ export const wayEnds: WayEnd[] = [
   },
 ];
 
-/** Somewhat over half of used parts arrive as said; it counts as so many parts of the shop's own record. Common practice. */
+/** An end is weighed from this chance of one of its causes on. Shop estimate. */
+export const WEIGHED_FROM = 0.2;
+
+/**
+ * Somewhat over half of used parts arrive as said (common practice); new ones nearly all, and either counts as so
+ * many parts of the shop's own record (shop estimate).
+ */
 export const usualFit = { used: 0.6, new: 0.97, weight: 4 } as const;

@@ -135,6 +135,15 @@ const text = (payload: Payload, key: string) => {
 };
 const amount = (value: unknown, { decimals }: Names) =>
   Number.isSafeInteger(value) ? minorText(value as number, decimals) : 'an amount not kept';
+/** What there is to say, one after the other. */
+const told = (...said: (string | false)[]) => said.filter(Boolean).join('; ');
+const quoted = (payload: Payload, key: string) => (text(payload, key) ? `“${text(payload, key)}”` : '');
+const asked = (payload: Payload, names: Names, key = 'finding') =>
+  names.finding(text(payload, key))?.ask ?? text(payload, key);
+const markOf = (payload: Payload, names: Names) => {
+  const surface = names.surface(text(payload, 'surface')) ?? text(payload, 'surface');
+  return `${surface}: ${lower(names.defect(text(payload, 'kind')) ?? text(payload, 'kind'))}`;
+};
 const counted = (value: unknown) => (Array.isArray(value) ? value.length : 0);
 
 const SALE_FIELDS: Record<string, string> = {
@@ -158,7 +167,12 @@ function answered(payload: Payload, names: Names): string {
   const label =
     finding?.outcomes.find(({ id }) => id === outcome)?.label ??
     finding?.outcomes[Number(payload.index)]?.label;
-  return `${finding?.ask ?? text(payload, 'finding')} ${label ?? outcome}${payload.place ? ` (${text(payload, 'place')})` : ''}${payload.acknowledged ? '; caution read and acknowledged' : ''}${payload.replaced ? '; replaces an earlier answer' : ''}${aside(payload)}`;
+  const said = told(
+    `${asked(payload, names)} ${label ?? outcome}${payload.place ? ` (${text(payload, 'place')})` : ''}`,
+    !!payload.acknowledged && 'caution read and acknowledged',
+    !!payload.replaced && 'replaces an earlier answer',
+  );
+  return said + aside(payload);
 }
 
 /** How a repair ended; what an earlier version wrote down has only whether it helped. */
@@ -179,7 +193,15 @@ function exchanged(p: Payload): string {
     .filter(Boolean)
     .join('; ');
 }
-const withParts = (p: Payload) => (Array.isArray(p.parts) && p.parts.length ? `; ${exchanged(p)}` : '');
+/** A piece of work by its title and how it ended. */
+const workEnded = (p: Payload, before = '') =>
+  `${text(p, 'title')}${before}${p.ended || typeof p.helped === 'boolean' ? `: ${endedWords(p)}` : ''}`;
+
+const driveNamed = (payload: Payload) => `${text(payload, 'code')} ${text(payload, 'serial')}`.trim();
+const erasedWords = (payload: Payload) => `${driveNamed(payload)} erased: ${text(payload, 'method')}`;
+
+const soldFor = (p: Payload, names: Names) =>
+  `for ${amount(p.priceMinor, names)}${p.channel ? `, ${text(p, 'channel')}` : ''}`;
 
 type Describe = (payload: Payload, names: Names) => string;
 
@@ -190,11 +212,11 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
   finding: answered,
   quarantined: answered,
   repair: (p, names) =>
-    `${names.repair(text(p, 'repair')) ?? text(p, 'repair')}: ${endedWords(p)}${withParts(p)}`,
+    told(`${names.repair(text(p, 'repair')) ?? text(p, 'repair')}: ${endedWords(p)}`, exchanged(p)),
   'no answer': (p, names) =>
-    `${names.finding(text(p, 'finding'))?.ask ?? text(p, 'finding')} ${NO_ANSWER_WORDS[text(p, 'why') as keyof typeof NO_ANSWER_WORDS] ?? ''}`,
+    `${asked(p, names)} ${NO_ANSWER_WORDS[text(p, 'why') as keyof typeof NO_ANSWER_WORDS] ?? ''}`,
   'answer noted': (p, names) =>
-    `${names.finding(text(p, 'ref'))?.ask ?? names.repair(text(p, 'ref')) ?? text(p, 'ref')} ${p.note ? `“${text(p, 'note')}”` : 'note taken away'}`,
+    `${names.repair(text(p, 'ref')) ?? asked(p, names, 'ref')} ${quoted(p, 'note') || 'note taken away'}`,
   keeps: (p) => (p.keeps ? 'stay as they are' : 'may go'),
   margins: (p) => `seen from ${text(p, 'marginsFor')} on`,
   tools: (p) =>
@@ -215,66 +237,89 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
     return `${SPEC_KEYS[key] ?? key}: ${(key === 'driveKind' && DRIVES[value]) || (read?.ok ? read.text : value)}`;
   },
   'report taken in': (p) =>
-    `${many(counted(p.files), 'file', 'files')}, ${many(counted(p.spec), 'value', 'values')}, ${many(counted(p.findings), 'answer', 'answers')}`,
+    [
+      many(counted(p.files), 'file', 'files'),
+      many(counted(p.spec), 'value', 'values'),
+      many(counted(p.findings), 'answer', 'answers'),
+    ].join(', '),
   'report asked for': () => 'leave for its own report, one hour',
   'work started': (p) => text(p, 'title') + aside(p),
   'work resumed': (p) => text(p, 'title') + aside(p),
   'handed over': (p) => `${text(p, 'title')}, to ${text(p, 'toName')}`,
   'work logged': (p) =>
-    `${text(p, 'title')}, ${text(p, 'minutes')} min of hands${p.ended ? `: ${endedWords(p)}` : ''}${p.note ? `; ${text(p, 'note')}` : ''}${withParts(p)}`,
+    told(workEnded(p, `, ${text(p, 'minutes')} min of hands`), text(p, 'note'), exchanged(p)),
   'work finished': (p) =>
-    `${text(p, 'title')}${p.ended || typeof p.helped === 'boolean' ? `: ${endedWords(p)}` : ''}${p.note ? `; ${text(p, 'note')}` : ''}${p.erased ? `; ${driveNamed(p.erased as Payload)} erased: ${text(p.erased as Payload, 'method')}` : ''}${withParts(p)}`,
+    told(workEnded(p), text(p, 'note'), !!p.erased && erasedWords(p.erased as Payload), exchanged(p)),
   'left running': (p) =>
     `${text(p, 'title')}, ${text(p, 'minutes')} min${p.station ? `, ${text(p, 'station')}` : ''}`,
   'memory start': (p) => {
     const placed = Array.isArray(p.placed) ? (p.placed as string[]).join(', ') : '';
     const cleaned = counted(p.cleaned) ? `, slot ${(p.cleaned as number[]).join(', ')} cleaned` : '';
-    return `start ${text(p, 'start')}: ${placed}${cleaned}: ${p.gb === null ? 'no start' : `counted ${text(p, 'gb')} GB`}`;
+    const counts = p.gb === null ? 'no start' : `counted ${text(p, 'gb')} GB`;
+    return `start ${text(p, 'start')}: ${placed}${cleaned}: ${counts}`;
   },
   'memory start back': (p) => `start ${text(p, 'start')}`,
   'memory board': (p, names) => {
-    const told = Array.isArray(p.told) ? (p.told as Payload[]) : [];
-    const ends = told.flatMap((answer) => (answer.place ? [answered(answer, names)] : []));
-    return `${ends.join('; ') || 'every module and every slot works'}; after ${many(Number(p.starts), 'start', 'starts')}`;
+    const answers = Array.isArray(p.told) ? (p.told as Payload[]) : [];
+    const ends = answers.flatMap((answer) => (answer.place ? [answered(answer, names)] : []));
+    const after = `after ${many(Number(p.starts), 'start', 'starts')}`;
+    return told(ends.join('; ') || 'every module and every slot works', after);
   },
   'memory board dropped': (p) => `after ${many(Number(p.starts), 'start', 'starts')}, nothing recorded`,
   'part taken': (p) => `${text(p, 'code')} ${text(p, 'name')} ${PLACES[text(p, 'to')] ?? ''}`.trim(),
-  'parts moved': (p) => `${exchanged(p)}${p.note ? `; ${text(p, 'note')}` : ''}`,
+  'parts moved': (p) => told(exchanged(p), text(p, 'note')),
   'parts moved back': exchanged,
-  'part sold': (p, names) =>
-    `${text(p, 'code')} ${text(p, 'name')} for ${amount(p.priceMinor, names)}${p.channel ? `, ${text(p, 'channel')}` : ''}`,
+  'part sold': (p, names) => `${text(p, 'code')} ${text(p, 'name')} ${soldFor(p, names)}`,
   'part returned': (p, names) =>
     `${text(p, 'code')} ${text(p, 'name')}, ${amount(p.priceMinor, names)}; ${text(p, 'why')}`,
   'loose parts': (p) =>
     (Array.isArray(p.parts) ? (p.parts as Payload[]) : []).map((part) => text(part, 'name')).join(', '),
   place: (p) =>
     (Array.isArray(p.places) ? (p.places as Payload[]) : [])
-      .map((each) => `${text(each, 'place').replaceAll('-', ' ')}: ${text(each, 'state')}`)
+      .map((each) => {
+        const state = text(each, 'state');
+        return `${text(each, 'place').replaceAll('-', ' ')}: ${state === 'unseen' ? 'not looked at' : state}`;
+      })
       .join(', '),
   takes: (p) =>
     `${Object.entries((p.facts ?? {}) as Payload)
       .map(([key, value]) => `${machineField(key, bayKinds)?.name ?? key}: ${value ?? 'not known'}`)
       .join(', ')}${p.model ? `; every ${text(p, 'model')}` : ''}`,
   quoted: (p, names) =>
-    `${text(p, 'name')}, ${text(p, 'condition')}, ${amount(p.priceMinor, names)} delivered${p.days === null ? '' : `, ${text(p, 'days')} days`}${p.source ? `; ${text(p, 'source')}` : ''}`,
+    told(
+      `${text(p, 'name')}, ${text(p, 'condition')}, ${amount(p.priceMinor, names)} delivered${
+        p.days === null ? '' : `, ${text(p, 'days')} days`
+      }`,
+      text(p, 'source'),
+    ),
   ordered: (p, names) =>
     `${text(p, 'name')}, ${amount(p.priceMinor, names)}${p.dueOn ? `, due ${text(p, 'dueOn')}` : ''}`,
   'part arrived': (p) => `${text(p, 'code')} ${text(p, 'name')}`,
   'looked at': (p) =>
-    `${text(p, 'name')}: ${p.good ? 'as said' : 'not as said, sent back'}${p.note ? `; ${text(p, 'note')}` : ''}`,
+    told(`${text(p, 'name')}: ${p.good ? 'as said' : 'not as said, sent back'}`, text(p, 'note')),
   'system recorded': (p) =>
-    `${text(p, 'system')}; licence: ${text(p, 'licence')}; activated: ${text(p, 'activated')}; devices: ${text(p, 'devices')}`,
-  built: (p) =>
-    `${text(p, 'tag')}${Array.isArray(p.from) && p.from.length ? ` out of ${(p.from as string[]).join(', ')}` : ''}: ${exchanged(p)}`,
+    told(
+      text(p, 'system'),
+      `licence: ${text(p, 'licence')}`,
+      `activated: ${text(p, 'activated')}`,
+      `devices: ${text(p, 'devices')}`,
+    ),
+  built: (p) => {
+    const donors = counted(p.from) ? ` out of ${(p.from as string[]).join(', ')}` : '';
+    return `${text(p, 'tag')}${donors}: ${exchanged(p)}`;
+  },
   'bought one': (p, names) =>
-    `${text(p, 'tag')}, ${amount(p.paidMinor, names)}${p.postageMinor ? ` and ${amount(p.postageMinor, names)} postage` : ''}${p.words ? `; “${text(p, 'words')}”` : ''}`,
+    told(
+      `${text(p, 'tag')}, ${amount(p.paidMinor, names)}${
+        p.postageMinor ? ` and ${amount(p.postageMinor, names)} postage` : ''
+      }`,
+      quoted(p, 'words'),
+    ),
   'part judged': (p) => `${text(p, 'code')} ${p.knownGood ? 'tested good' : 'not known good any more'}`,
   test: (p, names) =>
     `${names.test(text(p, 'test')) ?? text(p, 'test')}: ${RESULTS[text(p, 'result')] ?? text(p, 'result')}`,
-  'defect marked': (p, names) =>
-    `${names.surface(text(p, 'surface')) ?? text(p, 'surface')}: ${lower(names.defect(text(p, 'kind')) ?? text(p, 'kind'))}, ${SIZES[Number(p.size)] ?? ''}`,
-  'defect removed': (p, names) =>
-    `${names.surface(text(p, 'surface')) ?? text(p, 'surface')}: ${lower(names.defect(text(p, 'kind')) ?? text(p, 'kind'))}, ${WHY[text(p, 'why')] ?? text(p, 'why')}`,
+  'defect marked': (p, names) => `${markOf(p, names)}, ${SIZES[Number(p.size)] ?? ''}`,
+  'defect removed': (p, names) => `${markOf(p, names)}, ${WHY[text(p, 'why')] ?? text(p, 'why')}`,
   graded: (p) => `grade ${text(p, 'grade')}, rubric ${text(p, 'rubric')}`,
   listed: (p, names) =>
     `at ${amount(p.askMinor, names)}, ${p.as && p.as !== 'graded' ? text(p, 'as') : `grade ${text(p, 'grade')}`}`,
@@ -296,27 +341,32 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
   decided: (p) =>
     p.route ? (ROUTE_NAMES[text(p, 'route')] ?? text(p, 'route')).toLowerCase() : 'not yet after all',
   gone: (p, names) =>
-    `${text(p, 'as')}${p.receivedMinor ? `, ${amount(p.receivedMinor, names)} received` : ''}${p.grams ? `, ${(Number(p.grams) / 1000).toFixed(1)} kg` : ''}${p.note ? `; ${text(p, 'note')}` : ''}`,
-  sold: (p, names) => `for ${amount(p.priceMinor, names)}${p.channel ? `, ${text(p, 'channel')}` : ''}`,
+    told(
+      [
+        text(p, 'as'),
+        ...(p.receivedMinor ? [`${amount(p.receivedMinor, names)} received`] : []),
+        ...(p.grams ? [`${(Number(p.grams) / 1000).toFixed(1)} kg`] : []),
+      ].join(', '),
+      text(p, 'note'),
+    ),
+  sold: soldFor,
   'unit added': (p) => `${text(p, 'tag')} ${text(p, 'maker')} ${text(p, 'model')}`.replace(/ +/g, ' ').trim(),
   'house tables': (payload, { decimals }) => {
-    const told = Array.isArray(payload.changes)
+    const first = Array.isArray(payload.changes)
       ? (payload.changes as { path: string; from: unknown; to: unknown }[]).slice(0, 5)
       : [];
-    const words = told.map((change) => houseChangeWords(change, decimals));
-    const rest = Number(payload.count) - told.length;
-    return `Version ${text(payload, 'version')}: ${words.join('; ')}${rest > 0 ? `; and ${rest} more` : ''}`;
+    const words = first.map((change) => houseChangeWords(change, decimals));
+    const rest = Number(payload.count) - first.length;
+    return `Version ${text(payload, 'version')}: ${told(...words, rest > 0 && `and ${rest} more`)}`;
   },
   'lot corrected': (p) => text(p, 'why'),
 };
-
-const driveNamed = (payload: Payload) => `${text(payload, 'code')} ${text(payload, 'serial')}`.trim();
 
 /** An event in words, for people. @param payload as it was sealed; shapes of earlier versions included */
 export function eventWords(kind: string, payload: Payload, names: Names): string {
   const words = ownWords(kind, payload, names);
   if (!payload.ungraded) return words;
-  return `${words}${words && '; '}its grade no longer stands and must be given again`;
+  return told(words, 'its grade no longer stands and must be given again');
 }
 
 function ownWords(kind: string, payload: Payload, names: Names): string {
@@ -324,7 +374,10 @@ function ownWords(kind: string, payload: Payload, names: Names): string {
   if (says) return says(payload, names);
   if (kind.startsWith('part ')) return `${text(payload, 'code')} ${text(payload, 'name')}`.trim();
   if (kind.startsWith('drive '))
-    return `${driveNamed(payload)}: ${text(payload, 'method')}${payload.verified ? `; verified: ${text(payload, 'verified')}` : ''}`;
+    return told(
+      `${driveNamed(payload)}: ${text(payload, 'method')}`,
+      !!payload.verified && `verified: ${text(payload, 'verified')}`,
+    );
   return text(payload, 'title') || text(payload, 'note');
 }
 

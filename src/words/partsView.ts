@@ -27,6 +27,16 @@ export interface FitView extends PartView {
   why: string;
 }
 
+/** What is asked at the end of work that takes a part: what could come out, and what could go in. */
+export interface PartsOffered {
+  inside: PartView[];
+  bin: FitView[];
+  /** It was seen that none is in it. */
+  empty: boolean;
+  /** What one that is not on record would be worth, minor units. */
+  seenMinor: number;
+}
+
 /** One line of the list of parts wanted. */
 export interface WantView {
   id: string;

@@ -1,10 +1,7 @@
-import type { Chassis } from '@/core/catalogue';
 import type { HouseTables } from '@/core/house/tables';
-import { GRAPHICS_CLASSES } from '@/core/machine/names';
 import type { Upgrades, UpgradeState } from '@/core/parts/upgrades';
 import type { Specification } from '@/core/record/specification';
-import type { UseFacts, UseVerdict, Weakest } from '@/core/uses/uses';
-import { usesOf } from '@/core/uses/uses';
+import { usesOf, type UseFacts, type UseVerdict, type Weakest } from '@/core/uses/uses';
 
 export interface UpgradeSetView {
   put: string[];
@@ -38,7 +35,8 @@ const SETS = 4;
 const LINES = 4;
 
 interface Now {
-  chassis: Chassis;
+  /** What decides about its uses now. */
+  facts: UseFacts;
   spec: Specification;
   /** What is on record inside. */
   inside: readonly { id: string; class: string }[];
@@ -46,21 +44,19 @@ interface Now {
   tables: Pick<HouseTables, 'uses'>;
 }
 
-function factsAfter(chassis: Chassis, spec: Specification, state: UpgradeState): UseFacts {
-  const own = GRAPHICS_CLASSES.findIndex((each) => each === spec.text('processorGraphics'));
-  const graphics = Math.max(own, state.graphics ?? -1);
+/** What the machine would be, as far as it decides about uses. */
+function factsAfter(facts: UseFacts, { graphics: card, ...state }: UpgradeState): UseFacts {
+  const { level, threads, memoryGb, driveKind, driveGb, batteryHealth } = state;
   return {
-    chassis,
-    level: state.level,
-    threads: state.threads,
-    memoryGb: state.memoryGb,
-    driveKind: state.driveKind,
-    driveGb: state.driveGb,
-    graphics: graphics < 0 ? null : graphics,
-    batteryHealth: state.batteryHealth,
-    batteryMissing: spec.text('battery') === 'none' && state.batteryHealth === null,
-    firmwareMode: null,
-    securityChip: null,
+    ...facts,
+    level,
+    threads,
+    memoryGb,
+    driveKind,
+    driveGb,
+    batteryHealth,
+    batteryMissing: facts.batteryMissing && batteryHealth === null,
+    graphics: card === null ? facts.graphics : Math.max(card, facts.graphics ?? 0),
   };
 }
 
@@ -99,7 +95,7 @@ export function upgradeViews(
   advice: Upgrades,
   now: { uses: readonly UseVerdict[]; weakest: Weakest | null },
   names: ReadonlyMap<string, string>,
-  { chassis, spec, tables, inside, state }: Now,
+  { facts, spec, tables, inside, state }: Now,
 ): UpgradesView {
   const name = (id: string) => names.get(id) ?? id;
   const isOffer = (id: string) => !/^P-\d+ /.test(name(id));
@@ -111,7 +107,7 @@ export function upgradeViews(
     return kinds.has(kind) ? false : kinds.add(kind);
   });
   const sets = apart.slice(0, SETS).map((set): UpgradeSetView => {
-    const after = usesOf(tables.uses, factsAfter(chassis, spec, set.after));
+    const after = usesOf(tables.uses, factsAfter(facts, set.after));
     const won = after.filter((use) => use.good === 'yes' && !good.has(use.id)).map((use) => use.name);
     const lost = after.filter((use) => use.good === 'no' && good.has(use.id)).map((use) => use.name);
     return {

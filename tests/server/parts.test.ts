@@ -14,7 +14,10 @@ import {
   wantsOf,
   waysFor,
 } from '@/shop/advice/side';
+import { partsOffered } from '@/shop/advice/views';
 import { recordNow } from '@/shop/record/queries';
+import { rubric } from '@/catalog/rubric';
+import { testsFor } from '@/core/grade/rubric';
 import { listingOf, passportOf } from '@/shop/sales/papers';
 import { shippedHouse } from '@/catalog/house';
 import { act, benchA, benchB, lotWith, openShop, owner, refusal, specOf, unitRow } from './shop';
@@ -596,5 +599,147 @@ describe('single buys, builds, systems, advice', () => {
     await act(benchA, 'observe', { unitId, finding: 'battery-health', outcome: 2 });
     const ways = await waysFor(await unitRow(unitId), RATES, wanted);
     expect(ways.find(({ id }) => id === 'battery')?.ways.map(({ name }) => name)).toHaveLength(2);
+  });
+});
+
+describe('what an act leaves, and what comes back', () => {
+  const quoted = async (unitId: string, name = 'Pack', partClass = 'battery') =>
+    (
+      await act<{ wantId: string }>(benchA, 'quotePart', {
+        unitId,
+        class: partClass,
+        name,
+        priceMinor: 900,
+        condition: 'new',
+      })
+    ).wantId;
+  const noDrive = (unitId: string) => act(benchA, 'typeSpec', { unitId, key: 'driveKind', value: 'none' });
+  const asFound = async (unitId: string) => {
+    await noDrive(unitId);
+    await act(benchA, 'listUnit', { unitId, askMinor: 2000, as: 'as found' });
+  };
+
+  it('a second order gives the unit back to where it stood then, not before the first', async () => {
+    const { unitId } = await one();
+    const first = await quoted(unitId);
+    await act(benchA, 'orderPart', { unitId, wantId: first });
+    await act(benchA, 'partArrived', { unitId, wantId: first });
+    expect((await unitRow(unitId)).stage).toBe('dock');
+    await act(benchA, 'setStage', { unitId, stage: 'hands' });
+    const second = await quoted(unitId, 'Panel', 'panel');
+    await act(benchA, 'orderPart', { unitId, wantId: second });
+    await act(benchA, 'partArrived', { unitId, wantId: second });
+    expect((await unitRow(unitId)).stage).toBe('hands');
+  });
+
+  it('what was ordered for it is kept for it again when its fitting is taken back', async () => {
+    const [a, b] = (await lotWith(['laptop', 'laptop'])).units;
+    const wantId = await quoted(a.unitId);
+    await act(benchA, 'orderPart', { unitId: a.unitId, wantId });
+    const { componentId } = await act<{ componentId: string }>(benchA, 'partArrived', {
+      unitId: a.unitId,
+      wantId,
+    });
+    await act(benchA, 'fitPart', { unitId: a.unitId, componentId });
+    await act(benchA, 'takeBackParts', { unitId: a.unitId });
+    expect((await partRow(componentId)).keptFor).toBe(a.unitId);
+    expect(await refusal(act(benchB, 'fitPart', { unitId: b.unitId, componentId }))).toMatchObject({
+      code: 'conflict',
+    });
+  });
+
+  it('a part that comes for a unit that has left is anybody’s, and one that never comes leaves the list', async () => {
+    const { unitId } = await one();
+    const [here, never] = [await quoted(unitId), await quoted(unitId, 'Panel', 'panel')];
+    for (const wantId of [here, never]) await act(benchA, 'orderPart', { unitId, wantId });
+    await asFound(unitId);
+    await act(benchA, 'sellUnit', { unitId, priceMinor: 1500, soldOn: '2026-11-26' });
+    const { componentId } = await act<{ componentId: string }>(benchA, 'partArrived', {
+      unitId,
+      wantId: here,
+    });
+    expect(await partRow(componentId)).toMatchObject({ place: 'bin', keptFor: null });
+    await act(benchA, 'dropWant', { unitId, wantId: never });
+    expect((await wantsOf(unitId)).map(({ state }) => state)).toEqual(['dropped', 'dropped']);
+  });
+
+  it('what sending cost does not come back with a machine; a sale that never was costs nothing', async () => {
+    const { lotId, units: made } = await lotWith(['laptop', 'laptop']);
+    for (const { unitId } of made) {
+      await asFound(unitId);
+      await act(benchA, 'sellUnit', { unitId, priceMinor: 1800, outwardMinor: 350, soldOn: '2026-11-26' });
+    }
+    await act(owner, 'cancelSale', { unitId: made[0].unitId, why: 'never fetched' });
+    await act(owner, 'returnSale', { unitId: made[1].unitId, refundMinor: 1800, why: 'did not start' });
+    expect((await lotBooks()).find(({ id }) => id === lotId)).toMatchObject({
+      takenMinor: 0,
+      feesMinor: 350,
+    });
+  });
+
+  it('no paper for a machine that came back ungraded, whatever it was sold as', async () => {
+    const { unitId, tag } = await one();
+    await asFound(unitId);
+    await act(benchA, 'sellUnit', { unitId, priceMinor: 1800, soldOn: '2026-11-26' });
+    expect((await passportOf(tag, ON_PAPER)).as).toMatch(/as found/);
+    await act(owner, 'returnSale', { unitId, refundMinor: 1800, why: 'did not start' });
+    await expect(passportOf(tag, ON_PAPER)).rejects.toThrow(/not graded/);
+  });
+
+  it('a mark on a machine offered as found is told, and takes it off no shelf', async () => {
+    const { unitId, tag } = await one();
+    await asFound(unitId);
+    await act(benchA, 'markDefect', { unitId, surface: 'lid', kind: 'dent', size: 1, x: 20, y: 20 });
+    expect(await unitRow(unitId)).toMatchObject({ listed: true, stage: 'shelf' });
+    expect((await listingOf(tag, ON_PAPER)).flaws).toMatch(/Lid: dent/);
+  });
+
+  it('a part described anew changes the machine it is in: price, and a grade that stood on it', async () => {
+    const { unitId } = await one();
+    const battery = await bin({ class: 'battery', name: 'Pack', attributes: { health: 0.95 } });
+    await act(benchA, 'fitPart', { unitId, componentId: battery.componentId });
+    await noDrive(unitId);
+    for (const [key, value] of [
+      ['processor', 'Corvid M5'],
+      ['memoryGb', '8 GB'],
+      ['topCelsius', '70'],
+    ])
+      await act(benchA, 'typeSpec', { unitId, key, value });
+    for (const { id } of testsFor(rubric, 'laptop'))
+      await act(benchA, 'recordTest', { unitId, test: id, result: 'pass' });
+    await act(benchA, 'giveGrade', { unitId });
+    const graded = await unitRow(unitId);
+    expect(graded.grade).toBe('A');
+    await act(benchA, 'describePart', { componentId: battery.componentId, attributes: { health: 0.5 } });
+    const now = await unitRow(unitId);
+    expect(now.grade).toBeNull();
+    expect(now.priceMinor).toBeLessThan(graded.priceMinor);
+  });
+
+  it('a place marked by mistake is not looked at again', async () => {
+    const { unitId } = await one();
+    const harvest = async () =>
+      (await unitRow(unitId)).evaluation!.routes.find(({ route }) => route === 'harvest')!.valueMinor;
+    const before = await harvest();
+    await act(benchA, 'markPlaces', { unitId, places: [{ place: 'panel', state: 'gone' }] });
+    expect(await harvest()).toBeLessThan(before);
+    await act(benchA, 'markPlaces', { unitId, places: [{ place: 'panel', state: 'unseen' }] });
+    expect((await record(unitId)).seenPlaces).toEqual({});
+    expect(await harvest()).toBe(before);
+  });
+
+  it('what comes out is offered at what the house reckons it is worth, or at what was charged for it', async () => {
+    const { unitId, tag } = await one();
+    await act(benchA, 'recordPart', { unitId, class: 'panel', name: '14 inch' });
+    const bought = await bin({ class: 'panel', name: '14 inch eDP', costMinor: 1450 });
+    await act(benchA, 'fitPart', { unitId, componentId: bought.componentId });
+    const { inside, seenMinor } = await partsOffered(tag, 'panel');
+    expect(new Map(inside.map((part) => [part.name, part.worthMinor]))).toEqual(
+      new Map([
+        ['14 inch', shippedHouse.parts.laptop.panel],
+        ['14 inch eDP', 1450],
+      ]),
+    );
+    expect(seenMinor).toBe(shippedHouse.parts.laptop.panel);
   });
 });

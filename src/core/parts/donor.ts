@@ -4,6 +4,9 @@ import { harvestPlan, type HarvestPlan, type PickPlace } from './harvest';
 /** How a place of a machine was seen. */
 export const PLACE_STATES = ['there', 'gone', 'broken', 'proven'] as const;
 export type PlaceState = (typeof PLACE_STATES)[number];
+/** What is said of a place: how it was seen, or that it was not after all. */
+export const PLACE_MARKS = [...PLACE_STATES, 'unseen'] as const;
+export type PlaceMark = (typeof PLACE_MARKS)[number];
 
 /** A place of a donor; `class` null: nothing comes out, it only has to be opened. */
 export interface DonorPlace {

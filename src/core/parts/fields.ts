@@ -1,13 +1,6 @@
 import type { Chassis } from '../catalogue';
 import { GRAPHICS_CLASSES } from '../machine/names';
-import {
-  MEMORY_KINDS,
-  type DriveBay,
-  type DriveForm,
-  type Machine,
-  type MemoryPart,
-  type TypedPart,
-} from './attributes';
+import { MEMORY_KINDS, type DriveBay, type Machine, type MemoryPart, type TypedPart } from './attributes';
 
 /** One thing a part says of itself, or a machine of what it takes. */
 export interface Field {
@@ -250,7 +243,7 @@ function known<T extends object>(all: T): T | undefined {
 }
 
 /** Largest module this shop saw working, and the sizes of those in it now. */
-export interface MemoryNow {
+interface MemoryNow {
   fitted: readonly number[];
   provenGb?: number;
 }
@@ -343,6 +336,3 @@ export function toldByPart(partClass: string, facts: Facts): Facts {
     ),
   );
 }
-
-/** Form of drives a place is for, in words. */
-export const formWords = (form: DriveForm) => (form === 'M.2' || form === 'mSATA' ? form : `${form}-inch`);

@@ -38,6 +38,7 @@ export interface FitRules {
   spacerFromMm: number;
 }
 
+const percent = (share: number) => `${Math.round(share * 100)} %`;
 const no = (words: string): FitReason => ({ weighs: 'no', words });
 const care = (words: string): FitReason => ({ weighs: 'care', words });
 
@@ -156,7 +157,10 @@ function charger(part: ChargerPart, { chassis, charger: plate = {} }: Machine, r
   else {
     const off = Math.abs(part.volts - plate.volts) / plate.volts;
     if (off > rules.voltsOff) reasons.push(no(`${part.volts} V on a machine of ${plate.volts} V`));
-    else if (off > 1e-9) reasons.push(care(`${part.volts} V on a machine of ${plate.volts} V, within 5 %`));
+    else if (off > 1e-9)
+      reasons.push(
+        care(`${part.volts} V on a machine of ${plate.volts} V, within ${percent(rules.voltsOff)}`),
+      );
   }
   if (part.amps === undefined || plate.amps === undefined)
     reasons.push(care('the amperes are not known on both sides'));
@@ -194,7 +198,9 @@ function card(part: CardPart, machine: Machine, rules: FitRules): FitReason[] {
     if (drawsWatts === undefined) reasons.push(care('what the rest of the machine draws is not known'));
     else if (drawsWatts + part.watts > rules.loaded * supply.watts)
       reasons.push(
-        no(`${drawsWatts + part.watts} W together is over 80 % of the supply's ${supply.watts} W`),
+        no(
+          `${drawsWatts + part.watts} W together is over ${percent(rules.loaded)} of the supply's ${supply.watts} W`,
+        ),
       );
   }
   if (place?.height === 'low' && part.height === 'full')
@@ -210,7 +216,9 @@ function supply(part: SupplyPart, machine: Machine, rules: FitRules): FitReason[
   if (part.watts === undefined) reasons.push(care('its watts are not known'));
   else if (machine.drawsWatts === undefined) reasons.push(care('what the machine draws is not known'));
   else if (machine.drawsWatts > rules.loaded * part.watts)
-    reasons.push(no(`the machine draws ${machine.drawsWatts} W, over 80 % of its ${part.watts} W`));
+    reasons.push(
+      no(`the machine draws ${machine.drawsWatts} W, over ${percent(rules.loaded)} of its ${part.watts} W`),
+    );
   return reasons;
 }
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { fitRules } from '@/catalog/fits';
 import { priceTable } from '@/catalog/prices';
-import { cardNeeds, fittingMinutes } from '@/catalog/takes';
+import { cardNeeds, fittingMinutes, OUT_SHARE } from '@/catalog/takes';
 import { GRAPHICS_CLASSES } from '../machine/names';
 import { tablePrice } from '../price/table';
 import { seededRandom } from '../random';
@@ -51,6 +51,7 @@ const problem = (candidates: Candidate[], more: Partial<UpgradeProblem> = {}): U
   priceOf,
   perMinute: 30,
   minutes: fittingMinutes,
+  outShare: OUT_SHARE,
   openMinutes: 3,
   cardNeeds,
   ...more,

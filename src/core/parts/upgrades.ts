@@ -1,7 +1,9 @@
-import type { PartClass } from '../catalogue';
+import type { Chassis, PartClass } from '../catalogue';
+import { GRAPHICS_CLASSES } from '../machine/names';
+import type { Grade, PriceSpec } from '../price/table';
 import type { Machine, TypedPart } from './attributes';
-import type { FitReason, FitRules } from './fits';
-import { fits } from './fits';
+import { typedPart, type Facts } from './fields';
+import { fits, type FitReason, type FitRules } from './fits';
 
 /** Most changes of one set. */
 export const MOST_CHANGES = 3;
@@ -40,6 +42,46 @@ export interface Candidate {
   costMinor: number;
 }
 
+/** A part that could go in, from the facts known of it. null: no rules are known for its class. */
+export function candidateOf(
+  { id, from, costMinor, isNew }: Pick<Candidate, 'id' | 'from' | 'costMinor'> & { isNew?: boolean },
+  partClass: string,
+  facts: Facts,
+): Candidate | null {
+  const typed = typedPart(partClass, facts);
+  if (!typed) return null;
+  const part = { ...typed } as Candidate['part'];
+  if (partClass === 'drive' && typeof facts.kind === 'string') part.kind = facts.kind;
+  // a new pack holds what its maker made it for
+  if (partClass === 'battery' && isNew) part.health ??= 1;
+  if (typeof facts.graphics === 'string') part.graphics = graphicsAt(facts.graphics) ?? undefined;
+  return { id, from, part, costMinor };
+}
+
+/** Place of a class of graphics among them; null: it is none of them. */
+export function graphicsAt(name: string | null): number | null {
+  const at = GRAPHICS_CLASSES.findIndex((each) => each === name);
+  return at < 0 ? null : at;
+}
+
+/** What decides about the price of a machine in such a state. A drive it lacks is lacking in its price, too. */
+export const priceSpecOf = (
+  chassis: Chassis,
+  state: UpgradeState,
+  grade: Grade | null,
+  batteryMissing = false,
+): PriceSpec => ({
+  chassis,
+  level: state.level,
+  memoryGb: state.memoryGb,
+  driveKind: state.driveKind,
+  driveGb: state.driveGb,
+  batteryHealth: state.batteryHealth,
+  batteryMissing: batteryMissing && state.batteryHealth === null,
+  card: state.graphics === null ? null : GRAPHICS_CLASSES[state.graphics],
+  grade,
+});
+
 export interface UpgradeProblem {
   machine: Machine;
   state: UpgradeState;
@@ -50,6 +92,8 @@ export interface UpgradeProblem {
   perMinute: number;
   /** Attended minutes of putting one in, by class; opening the machine once. */
   minutes: Partial<Record<PartClass, number>>;
+  /** Taking one out takes this share of putting one in. */
+  outShare: number;
   openMinutes: number;
   /** What a machine must have for a card of each graphics class to be of any use. */
   cardNeeds: Readonly<Record<number, { threads: number; level: number }>>;
@@ -158,7 +202,7 @@ function* choices<T>(list: readonly T[], most: number, from = 0): Generator<T[]>
 function effectOf({ candidate, care }: Open): string {
   const { part } = candidate;
   const size = [part.gb, part.kind, part.health, part.level, part.graphics].map((each) => each ?? '').join();
-  return `${part.class}|${size}|${part.class === 'memory' && part.kind}|${care.length > 0}`;
+  return `${part.class}|${size}|${care.length > 0}`;
 }
 
 /** Of parts with the same effect only so many of the cheapest can be in a best set. */
@@ -205,7 +249,7 @@ function memoryAfter(
  * cheaper one is in.
  */
 export function upgradesOf(problem: UpgradeProblem): Upgrades {
-  const { state, priceOf, perMinute, minutes, openMinutes } = problem;
+  const { state, priceOf, perMinute, minutes, outShare, openMinutes } = problem;
   const refused: Upgrades['refused'] = [];
   const open: Open[] = [];
   for (const candidate of problem.candidates) {
@@ -222,7 +266,8 @@ export function upgradesOf(problem: UpgradeProblem): Upgrades {
   let weighed = 0;
   const prices = new Map<string, number>();
   const priced = (after: UpgradeState): number => {
-    const key = `${after.memoryGb}|${after.driveKind}|${after.driveGb}|${after.batteryHealth}|${after.level}|${after.graphics}`;
+    const { memoryGb, driveKind, driveGb, batteryHealth, level, graphics } = after;
+    const key = [memoryGb, driveKind, driveGb, batteryHealth, level, graphics].join();
     const found = prices.get(key);
     if (found !== undefined) return found;
     const made = priceOf(after);
@@ -278,7 +323,7 @@ export function upgradesOf(problem: UpgradeProblem): Upgrades {
             const hands =
               openMinutes +
               sum(put.map(({ candidate }) => minutes[candidate.part.class] ?? 0)) +
-              memory.out.length * ((minutes.memory ?? 0) / 2);
+              memory.out.length * (minutes.memory ?? 0) * outShare;
             const gain = priced(after) - beforeMinor + back - hands * perMinute;
             if (changes === 1 && put.length === 1) alone.set(effectOf(put[0]), gain);
             if (!(gain - cost > 0)) continue;

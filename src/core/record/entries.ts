@@ -1,5 +1,5 @@
 import type { BenchState, PartClass } from '../catalogue';
-import type { PlaceState } from '../parts/donor';
+import type { PlaceMark } from '../parts/donor';
 import type { Basis, SpecKey } from './keys';
 
 /** A removable part as far as the record needs it. */
@@ -73,7 +73,7 @@ export interface BenchEntry extends Entry<'bench'> {
 export interface PlaceEntry extends Entry<'place'> {
   place: string;
   class: string;
-  state: PlaceState;
+  state: PlaceMark;
 }
 
 /** What the machine takes, as somebody read it off: facts by their keys, null takes one back. */

@@ -165,7 +165,7 @@ export interface EventPayloads {
     attributes: Record<string, string | number | null>;
     benchOnly?: boolean;
     worthMinor?: number;
-  };
+  } & Ungraded;
   'loose parts': { parts: PartNamed[] };
   place: { places: { place: string; class: string; state: string }[] };
   takes: { facts: Record<string, string | number | null>; model: string | null };

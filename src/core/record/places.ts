@@ -10,8 +10,10 @@ export function placesOf(entries: readonly RecordEntry[]): Record<string, PlaceS
   const states = new Map<string, { class: string; state: PlaceState }>();
   const inside = new Map<string, Set<string>>();
   for (const entry of entries) {
-    if (entry.kind === 'place') states.set(entry.place, { class: entry.class, state: entry.state });
-    else if (entry.kind === 'part') {
+    if (entry.kind === 'place') {
+      if (entry.state === 'unseen') states.delete(entry.place);
+      else states.set(entry.place, { class: entry.class, state: entry.state });
+    } else if (entry.kind === 'part') {
       const { part, way } = entry;
       const here = inside.get(part.class) ?? new Set();
       inside.set(part.class, here);

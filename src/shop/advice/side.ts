@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import { catalogue, repairById } from '@/catalog';
-import { wayEnds } from '@/catalog/ways';
+import { wayEnds, WEIGHED_FROM } from '@/catalog/ways';
 import { appliesTo } from '@/core/belief/model';
 import type { PartClass } from '@/core/catalogue';
 import { compareWays, type WayCost } from '@/core/parts/ways';
@@ -198,7 +198,7 @@ export async function waysFor(
   const chance = await fitRecord(database());
   const price = Math.round(unit.priceMinor * (1 - rules.feeBasisPoints / 10_000));
   return wayEnds
-    .filter(({ causes }) => causes.some((cause) => (chances[cause] ?? 0) >= 0.2))
+    .filter(({ causes }) => causes.some((cause) => (chances[cause] ?? 0) >= WEIGHED_FROM))
     .map(({ id, name, ways }) => ({
       id,
       name,

@@ -1,11 +1,17 @@
 import { fitRules } from '@/catalog/fits';
-import { cardNeeds, fittingMinutes } from '@/catalog/takes';
+import { cardNeeds, fittingMinutes, OUT_SHARE } from '@/catalog/takes';
 import type { Chassis } from '@/core/catalogue';
 import type { HouseTables } from '@/core/house/tables';
-import { GRAPHICS_CLASSES } from '@/core/machine/names';
 import type { Machine } from '@/core/parts/attributes';
-import { typedPart, type Facts } from '@/core/parts/fields';
-import { upgradesOf, type Candidate, type Upgrades, type UpgradeState } from '@/core/parts/upgrades';
+import type { Facts } from '@/core/parts/fields';
+import {
+  candidateOf,
+  graphicsAt,
+  priceSpecOf,
+  upgradesOf,
+  type Upgrades,
+  type UpgradeState,
+} from '@/core/parts/upgrades';
 import { partWorth } from '@/core/price/parts';
 import { tablePrice, type Grade } from '@/core/price/table';
 import type { RecordPart } from '@/core/record/entries';
@@ -26,7 +32,7 @@ export interface Offered {
   costMinor: number;
 }
 
-export interface UpgradeCase {
+interface UpgradeCase {
   house: Pick<HouseTables, 'prices' | 'partsBy'>;
   feeBasisPoints: number;
   ratePerHourMinor: number;
@@ -76,23 +82,8 @@ export function upgradeState(
     level: facts.level,
     processorWorthMinor: worth('processor'),
     threads: facts.threads,
-    graphics:
-      spec.text('cardFor') === null
-        ? null
-        : GRAPHICS_CLASSES.findIndex((each) => each === spec.text('cardFor')),
+    graphics: graphicsAt(spec.text('cardFor')),
   };
-}
-
-function candidateOf(part: Offered): Candidate | null {
-  const facts = factsOfPart(part);
-  const typed = typedPart(part.class, facts);
-  if (!typed) return null;
-  const own = { ...typed } as Candidate['part'];
-  if (part.class === 'drive' && typeof facts.kind === 'string') own.kind = facts.kind;
-  if (part.class === 'battery' && part.isNew) own.health ??= 1;
-  if (typeof facts.graphics === 'string')
-    own.graphics = GRAPHICS_CLASSES.findIndex((each) => each === facts.graphics);
-  return { id: part.id, from: part.from, part: own, costMinor: part.costMinor };
 }
 
 /** What is worth putting into a machine out of the bin and of what was offered. */
@@ -102,24 +93,13 @@ export function upgradesFor(problem: UpgradeCase): Upgrades {
   return upgradesOf({
     machine: problem.machine,
     state: problem.state,
-    candidates: problem.offered.flatMap((part) => candidateOf(part) ?? []),
+    candidates: problem.offered.flatMap((part) => candidateOf(part, part.class, factsOfPart(part)) ?? []),
     rules: fitRules,
     priceOf: (state) =>
-      keep *
-      tablePrice(house.prices, {
-        chassis,
-        level: state.level,
-        memoryGb: state.memoryGb,
-        // sold without a drive it is priced with the one it needs, as everywhere
-        driveKind: state.driveKind,
-        driveGb: state.driveGb,
-        batteryHealth: state.batteryHealth,
-        batteryMissing: batteryMissing && state.batteryHealth === null,
-        card: state.graphics === null ? null : GRAPHICS_CLASSES[state.graphics],
-        grade,
-      }).minor,
+      keep * tablePrice(house.prices, priceSpecOf(chassis, state, grade, batteryMissing)).minor,
     perMinute: problem.ratePerHourMinor / 60,
     minutes: fittingMinutes,
+    outShare: OUT_SHARE,
     openMinutes: problem.openMinutes,
     cardNeeds,
   });

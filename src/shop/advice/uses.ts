@@ -1,7 +1,7 @@
 import { comfort } from '@/catalog/uses';
 import type { Chassis } from '@/core/catalogue';
 import type { HouseTables } from '@/core/house/tables';
-import { GRAPHICS_CLASSES } from '@/core/machine/names';
+import { graphicsAt } from '@/core/parts/upgrades';
 import type { Specification } from '@/core/record/specification';
 import {
   systemsFor,
@@ -12,11 +12,6 @@ import {
   type UseVerdict,
   type Weakest,
 } from '@/core/uses/uses';
-
-const graphicsAt = (name: string | null): number | null => {
-  const at = GRAPHICS_CLASSES.findIndex((each) => each === name);
-  return at < 0 ? null : at;
-};
 
 /** What decides about uses and systems of a machine, from what it is now. */
 export function factsForUses(chassis: Chassis, spec: Specification): UseFacts {
@@ -66,7 +61,7 @@ export const goodFor = ({ uses }: UsesNow): string =>
     .map(({ name }) => name)
     .join(', ');
 
-/** Kinds of system that run and get updates: "a light free system until 2029-04". A light free one where no other does. */
+/** Kinds of system that run and get updates: "a light free system until 2029-04". */
 export const runsWords = ({ systems }: UsesNow): string =>
   systems
     .filter(({ runs, ended }) => runs === 'yes' && !ended)

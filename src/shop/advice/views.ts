@@ -1,8 +1,19 @@
-import { PART_CLASSES } from '@/core/catalogue';
+import { PART_CLASSES, type Chassis, type PartClass } from '@/core/catalogue';
+import type { HouseTables } from '@/core/house/tables';
+import type { Specification } from '@/core/record/specification';
 import { database } from '@/db/client';
-import { partView, whyWords, type FitView, type PartView, type WantView } from '@/words/partsView';
+import {
+  partView,
+  whyWords,
+  type FitView,
+  type PartsOffered,
+  type PartView,
+  type WantView,
+} from '@/words/partsView';
 import { ShopError } from '../errors';
+import { houseNow } from '../house/tables';
 import { partsIn, unitByTag } from '../units/queries';
+import { partWorths } from '../units/worth';
 import { factsOfPart, fitOf, machineNow, type MachineNow } from '../parts/machine';
 import { binFor, wantedEverywhere, wantsOf, type BinFit } from './side';
 
@@ -15,18 +26,39 @@ export const fitView = ({ part, fit }: BinFit): FitView => ({
 /** Most parts offered at the end of a repair. */
 const OFFERED = 24;
 
+/**
+ * Parts in a unit, each at what would be credited for it: what was charged for it, else what it was put down at,
+ * else what the house reckons; memory by the gigabytes of its own module.
+ */
+export function insideViews(
+  parts: Awaited<ReturnType<typeof partsIn>>,
+  tables: HouseTables,
+  chassis: Chassis,
+  spec: Specification,
+): PartView[] {
+  const usual = partWorths(tables, chassis, spec);
+  const all = spec.number('memoryGb');
+  return parts.map((part) => {
+    const facts = factsOfPart(part);
+    const share = part.class === 'memory' && typeof facts.gb === 'number' && all ? facts.gb / all : 1;
+    const reckoned = Math.round((usual[part.class as PartClass] ?? 0) * share);
+    return { ...partView(part, facts), worthMinor: part.costMinor || part.worthMinor || reckoned };
+  });
+}
+
 /** Parts of a class that could come out of a unit, and those that could go in. */
-export async function partsOffered(
-  tag: string,
-  partClass: string,
-): Promise<{ inside: PartView[]; bin: FitView[]; empty: boolean }> {
+export async function partsOffered(tag: string, partClass: string): Promise<PartsOffered> {
   if (!PART_CLASSES.some((name) => name === partClass))
     throw new ShopError('invalid', `There is no class of parts "${partClass.slice(0, 40)}".`);
   const found = await unitByTag(tag);
   if (!found) throw new ShopError('missing', `There is no unit ${tag.slice(0, 20)}.`);
   const { unit, record } = found;
   const machine = await machineNow(database(), unit, record);
-  const [bin, inside] = await Promise.all([binFor(unit, machine, partClass), partsIn(unit.id)]);
+  const [bin, inside, { tables }] = await Promise.all([
+    binFor(unit, machine, partClass),
+    partsIn(unit.id),
+    houseNow(database()),
+  ]);
   const kept = bin.filter(({ part }) => part.keptFor === unit.id);
   const { specification } = record;
   return {
@@ -35,9 +67,13 @@ export async function partsOffered(
       (partClass === 'drive' && specification.text('driveKind') === 'none') ||
       (partClass === 'battery' && specification.text('battery') === 'none') ||
       (partClass === 'memory' && specification.number('memoryGb') === 0),
-    inside: inside
-      .filter((part) => part.class === partClass)
-      .map((part) => partView(part, factsOfPart(part))),
+    inside: insideViews(
+      inside.filter((part) => part.class === partClass),
+      tables,
+      unit.chassis,
+      specification,
+    ),
+    seenMinor: partWorths(tables, unit.chassis, specification)[partClass as PartClass] ?? 0,
     // what was ordered for it comes first
     bin: [...kept, ...bin.filter((each) => !kept.includes(each))].slice(0, OFFERED).map(fitView),
   };

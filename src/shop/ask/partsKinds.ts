@@ -1,16 +1,23 @@
 import Joi from 'joi';
 import { donorPlaces, donorShares, OTHER_MINUTES } from '@/catalog/donor';
 import { fitRules } from '@/catalog/fits';
-import { cardNeeds, fittingMinutes } from '@/catalog/takes';
+import { cardNeeds, fittingMinutes, OUT_SHARE } from '@/catalog/takes';
 import { comfort } from '@/catalog/uses';
 import { PART_CLASSES, type Chassis, type PartClass } from '@/core/catalogue';
 import type { HouseTables } from '@/core/house/tables';
 import { GRAPHICS_CLASSES } from '@/core/machine/names';
 import type { Machine } from '@/core/parts/attributes';
 import { donorSheet, PLACE_STATES, type PlaceState } from '@/core/parts/donor';
-import { typedPart, type Facts } from '@/core/parts/fields';
+import type { Facts } from '@/core/parts/fields';
 import { readLabel } from '@/core/parts/label';
-import { upgradesOf, type Candidate, type UpgradeState } from '@/core/parts/upgrades';
+import {
+  candidateOf,
+  graphicsAt,
+  priceSpecOf,
+  upgradesOf,
+  type Candidate,
+  type UpgradeState,
+} from '@/core/parts/upgrades';
 import { GRADES, tablePrice, type Grade } from '@/core/price/table';
 import { systemsFor, usesOf, weakestPart, type UseFacts } from '@/core/uses/uses';
 import { machineShape } from './fitsKind';
@@ -83,48 +90,32 @@ interface UpgradesAsked extends Omit<UpgradeState, 'graphics'> {
   openMinutes: number;
 }
 
-const gradedGraphics = (name: unknown) => GRAPHICS_CLASSES.findIndex((each) => each === name);
-
-function candidateOf({ id, class: partClass, label, facts, costMinor }: AskedPart, from: Candidate['from']) {
-  const all = { ...readLabel(partClass, label), ...facts };
-  const typed = typedPart(partClass, all);
-  if (!typed) throw new RangeError(`${id}: no rules are known for the class "${partClass}"`);
-  const part = { ...typed } as Candidate['part'];
-  if (partClass === 'drive' && typeof all.kind === 'string') part.kind = all.kind;
-  if (typeof all.graphics === 'string') part.graphics = gradedGraphics(all.graphics);
-  return { id, from, part, costMinor };
+function asked(part: AskedPart, from: Candidate['from']): Candidate {
+  const made = candidateOf({ ...part, from }, part.class, {
+    ...readLabel(part.class, part.label),
+    ...part.facts,
+  });
+  if (!made) throw new RangeError(`${part.id}: no rules are known for the class "${part.class}"`);
+  return made;
 }
 
 /** Sets of at most three changes that pay, best first; what does not go in, and the most each part may cost. */
-export function answerUpgrades(asked: UpgradesAsked, { prices }: Pick<HouseTables, 'prices'>) {
-  const { machine, grade, bin, quotes, perHourMinor, feeShare, openMinutes, ...state } = asked;
+export function answerUpgrades(input: UpgradesAsked, { prices }: Pick<HouseTables, 'prices'>) {
+  const { machine, grade, bin, quotes, perHourMinor, feeShare, openMinutes, ...state } = input;
   const { sets, refused, unpaid, weighed } = upgradesOf({
     machine,
     state: {
       ...state,
       memoryGb:
         state.memoryGb ?? (state.modules.length ? state.modules.reduce((sum, { gb }) => sum + gb, 0) : null),
-      graphics: state.graphics === null ? null : gradedGraphics(state.graphics),
+      graphics: graphicsAt(state.graphics),
     },
-    candidates: [
-      ...bin.map((part) => candidateOf(part, 'bin')),
-      ...quotes.map((part) => candidateOf(part, 'quote')),
-    ],
+    candidates: [...bin.map((part) => asked(part, 'bin')), ...quotes.map((part) => asked(part, 'quote'))],
     rules: fitRules,
-    priceOf: (now) =>
-      (1 - feeShare) *
-      tablePrice(prices, {
-        chassis: machine.chassis,
-        level: now.level,
-        memoryGb: now.memoryGb,
-        driveKind: now.driveKind,
-        driveGb: now.driveGb,
-        batteryHealth: now.batteryHealth,
-        card: now.graphics === null ? null : GRAPHICS_CLASSES[now.graphics],
-        grade,
-      }).minor,
+    priceOf: (now) => (1 - feeShare) * tablePrice(prices, priceSpecOf(machine.chassis, now, grade)).minor,
     perMinute: perHourMinor / 60,
     minutes: fittingMinutes,
+    outShare: OUT_SHARE,
     openMinutes,
     cardNeeds,
   });
@@ -166,7 +157,7 @@ export function answerUses(asked: UsesAsked, { uses, systems }: Pick<HouseTables
   const { readMbs, today, ...told } = asked;
   const facts: UseFacts = {
     ...told,
-    graphics: told.graphics === null ? null : gradedGraphics(told.graphics),
+    graphics: graphicsAt(told.graphics),
   };
   return {
     uses: usesOf(uses, facts),

@@ -10,7 +10,8 @@ import { marginOf, type Margin } from '@/core/money/margin';
  * what came out of it.
  */
 const bookSql = sql`
-  select u.id, u.tag, u.stage, u.lot_id, u.value_minor, sa.price_minor as sold_minor, sa.fees_minor, coalesce(sa.outward_minor, 0) as outward_minor, u.gone_minor,
+  select u.id, u.tag, u.stage, u.lot_id, u.value_minor, u.gone_minor, sa.price_minor as sold_minor, sa.fees_minor,
+    coalesce(sa.outward_minor, 0) as outward_minor,
     coalesce(sa.cost_minor, u.cost_minor) as cost_minor, coalesce(sa.parts_minor, parts.minor, 0) as parts_minor,
     coalesce(sa.attended_minutes, hands.minutes, 0)::float8 as attended_minutes,
     coalesce(sa.rate_per_hour_minor, sh.rate_per_hour_minor) as rate,
@@ -151,7 +152,8 @@ export async function lotBooks(): Promise<LotBook[]> {
         sum(case when c.shares_lot then 0 else s.cost_minor end) as cost
       from part_sales s join components c on c.id = s.component_id where s.lot_id is not null group by s.lot_id),
     -- loose parts of a lot that went into machines stand there with a share of what was paid for the lot already
-    used as (select c.from_lot_id as lot_id, sum(case when m.to_place like 'unit:%' then m.value_minor else -m.value_minor end) as minor
+    used as (select c.from_lot_id as lot_id,
+        sum(case when m.to_place like 'unit:%' then m.value_minor else -m.value_minor end) as minor
       from movements m join components c on c.id = m.component_id
       where c.shares_lot and m.value_minor is not null
         and (m.to_place like 'unit:%' or m.from_place like 'unit:%') and m.to_place <> 'sold' group by c.from_lot_id)
@@ -161,12 +163,14 @@ export async function lotBooks(): Promise<LotBook[]> {
         + coalesce(max(loose.price), 0))::float8 as taken,
       (coalesce(sum(p.fees_minor), 0) + coalesce(sum(p.lost_minor), 0) + coalesce(sum(p.outward_minor), 0)
         + coalesce(max(loose.fees), 0))::float8 as fees,
-      (coalesce(sum(p.parts_minor), 0) + coalesce(max(loose.cost), 0) - coalesce(max(used.minor), 0))::float8 as parts, coalesce(sum(p.labour), 0)::float8 as labour,
+      (coalesce(sum(p.parts_minor), 0) + coalesce(max(loose.cost), 0) - coalesce(max(used.minor), 0))::float8 as parts,
+      coalesce(sum(p.labour), 0)::float8 as labour,
       coalesce(sum(p.attended_minutes), 0)::float8 as minutes,
       coalesce(sum(p.sold_minor - p.cost_minor - p.parts_minor - p.labour - coalesce(p.fees_minor, 0) - p.outward_minor
         + p.kept_minor - p.lost_minor), 0)::float8 as profit,
       coalesce(sum(p.value_minor) filter (where p.stage not in ('sold', 'gone', 'quarantine')), 0)::float8 as still
-    from lots l left join priced p on p.lot_id = l.id left join loose on loose.lot_id = l.id left join used on used.lot_id = l.id
+    from lots l left join priced p on p.lot_id = l.id left join loose on loose.lot_id = l.id
+      left join used on used.lot_id = l.id
     group by l.id order by l.received_on desc, l.code`);
   return rows.map((row) => ({
     id: row.id,

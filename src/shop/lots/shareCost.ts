@@ -3,6 +3,9 @@ import { allocateMinor } from '@/core/money/allocate';
 import type { Transaction } from '@/db/client';
 import { components, lots, units } from '@/db/schema';
 
+const costs = (rows: readonly { id: string }[], minor: readonly number[]) =>
+  sql`select unnest(${sql.param(rows.map(({ id }) => id))}::uuid[]) as id, unnest(${sql.param(minor)}::bigint[]) as cost`;
+
 /**
  * Splits what the lot cost over its units and the parts that came loose with it; to be called whenever either
  * changes. A machine put together here cost what its parts stood at, and takes no share. A loose part that has
@@ -45,10 +48,11 @@ export async function shareLotCost(tx: Transaction, lotId: string): Promise<void
       : machines;
   if (rows.length)
     await tx.execute(
-      sql`update units set cost_minor = v.cost from (select unnest(${sql.param(rows.map((row) => row.id))}::uuid[]) as id, unnest(${sql.param(alike)}::bigint[]) as cost) v where units.id = v.id`,
+      sql`update units set cost_minor = v.cost from (${costs(rows, alike)}) v where units.id = v.id`,
     );
   if (here.length)
     await tx.execute(
-      sql`update components set cost_minor = v.cost from (select unnest(${sql.param(here.map((part) => part.id))}::uuid[]) as id, unnest(${sql.param(shares.slice(rows.length))}::bigint[]) as cost) v where components.id = v.id`,
+      sql`update components set cost_minor = v.cost from (${costs(here, shares.slice(rows.length))}) v
+        where components.id = v.id`,
     );
 }

@@ -141,10 +141,8 @@ export async function putIn(
   if (part.place !== 'bin')
     throw new ShopError('conflict', `Not fitted: ${part.code} ${part.name} is not in the bin any more.`);
   if (!input.despite) {
-    const fit = fitOf(
-      part as Part & { attributes: Record<string, string | number> },
-      (await machineNow(tx, unit, await recordNow(tx, unit))).machine,
-    );
+    const { machine } = await machineNow(tx, unit, await recordNow(tx, unit));
+    const fit = fitOf(part, machine);
     if (fit.answer === 'no')
       throw new ShopError('refused', `Not fitted: ${part.code} ${part.name}: ${fitWords(fit)}.`, {
         doesNotFit: part.id,
@@ -211,10 +209,13 @@ export async function exchangeBack(
     const back = each.to.startsWith('unit:') ? 'bin' : (`unit:${unit.id}` as const);
     await move(tx, actor, part, back, 'taken back', { valueMinor: each.valueMinor, takesBack: each.n });
     await tx.update(components).set({ costMinor: each.costBefore }).where(eq(components.id, part.id));
-    if (each.to.startsWith('unit:'))
-      await tx
-        .update(wants)
-        .set({ state: 'accepted' })
-        .where(and(eq(wants.componentId, part.id), eq(wants.state, 'fitted')));
+    if (!each.to.startsWith('unit:')) continue;
+    // what was ordered for it lies in the bin for it again
+    const again = await tx
+      .update(wants)
+      .set({ state: 'accepted' })
+      .where(and(eq(wants.componentId, part.id), eq(wants.unitId, unit.id), eq(wants.state, 'fitted')))
+      .returning({ id: wants.id });
+    if (again.length) await tx.update(components).set({ keptFor: unit.id }).where(eq(components.id, part.id));
   }
 }

@@ -1,8 +1,8 @@
 import { and, eq, ne, sql } from 'drizzle-orm';
 import { bayKinds } from '@/catalog/bays';
 import { fitRules } from '@/catalog/fits';
-import { usualTakes } from '@/catalog/takes';
-import type { Chassis } from '@/core/catalogue';
+import { neverIn, REST_WATTS, usualTakes } from '@/catalog/takes';
+import type { Chassis, PartClass } from '@/core/catalogue';
 import type { Machine } from '@/core/parts/attributes';
 import { machineOf, toldByPart, typedPart, type Facts } from '@/core/parts/fields';
 import { fits, type Fit } from '@/core/parts/fits';
@@ -11,9 +11,6 @@ import type { DerivedRecord } from '@/core/record';
 import type { RecordPart } from '@/core/record/entries';
 import type { Database, Transaction } from '@/db/client';
 import { components, modelSheets, units } from '@/db/schema';
-
-/** What the rest of a machine draws besides its processor, watts. Shop estimate. */
-const REST_WATTS = 45;
 
 interface Unit {
   id: string;
@@ -27,8 +24,8 @@ export const modelKey = ({ maker, model }: Pick<Unit, 'maker' | 'model'>): strin
   maker.trim() && model.trim() ? `${maker.trim().toLowerCase()}|${model.trim().toLowerCase()}` : null;
 
 /** How a fact of what a machine takes is known. */
-export type TakesBasis = 'usual' | 'model' | 'inside' | 'typed';
-export interface TakesNow {
+type TakesBasis = 'usual' | 'model' | 'inside' | 'typed';
+interface TakesNow {
   facts: Facts;
   basis: Readonly<Record<string, TakesBasis>>;
 }
@@ -55,7 +52,7 @@ export const factsOfPart = (part: Pick<RecordPart, 'class' | 'name' | 'attribute
 });
 
 /** What a machine takes: by its kind, its model, what is in it, its report, and what was told of this one. */
-export function takesNow(
+function takesNow(
   chassis: Chassis,
   sheet: Facts,
   { inside, takes, specification }: Pick<DerivedRecord, 'inside' | 'takes' | 'specification'>,
@@ -108,7 +105,8 @@ async function provenGb(tx: Transaction | Database, unit: Unit): Promise<number 
         ne(units.id, unit.id),
         sql`lower(${units.maker}) = lower(${unit.maker}) and lower(${units.model}) = lower(${unit.model})`,
         sql`jsonb_typeof(${components.attributes}->'gb') = 'number'`,
-        sql`exists (select 1 from record_values v where v.unit_id = ${units.id} and v.key = 'memoryGb' and v.basis = 'measured' and v.voided_by is null)`,
+        sql`exists (select 1 from record_values v where v.unit_id = ${units.id} and v.key = 'memoryGb'
+          and v.basis = 'measured' and v.voided_by is null)`,
       ),
     );
   return row?.gb ?? undefined;
@@ -146,19 +144,9 @@ function markedFor({ attributes }: Pick<RecordPart, 'attributes'>, chassis: Chas
     : null;
 }
 
-/** Where parts of a class belong at all: a laptop takes no tower's supply, a tower no laptop's panel. */
-const NEVER: Partial<Record<string, readonly Chassis[]>> = {
-  supply: ['laptop'],
-  optical: [],
-  battery: ['desktop', 'small', 'aio'],
-  panel: ['desktop', 'small'],
-  card: ['laptop', 'aio'],
-  charger: ['desktop'],
-};
-
 /** Such a machine takes no such part, whatever it is. */
 export const neverTakes = (partClass: string, chassis: Chassis) =>
-  NEVER[partClass]?.includes(chassis) ?? false;
+  neverIn[partClass as PartClass]?.includes(chassis) ?? false;
 
 /** Does a part go into a machine, with every reason. Of a class without rules of its own: with care, try it. */
 export function fitOf(part: Pick<RecordPart, 'class' | 'name' | 'attributes'>, machine: Machine): Fit {

@@ -1,10 +1,10 @@
 import { eq } from 'drizzle-orm';
-import { readLabel } from '@/core/parts/label';
 import type { Transaction } from '@/db/client';
 import { components, movements, units } from '@/db/schema';
 import type { Actor } from '../command';
 import { takeNumbers } from '../counters';
 import { ShopError } from '../errors';
+import { factsOfPart } from './machine';
 
 export type Place = 'bin' | 'sold' | 'scrap' | 'returned' | `unit:${string}`;
 
@@ -33,14 +33,6 @@ export interface NewComponent {
   keptFor?: string;
 }
 
-/** What its name and its label say, and what was said outright over it. */
-export function toldOf(
-  part: Pick<NewComponent, 'class' | 'name' | 'attributes'>,
-): Record<string, string | number> {
-  const label = part.attributes?.type ? `${part.name} ${part.attributes.type}` : part.name;
-  return { ...readLabel(part.class, label), ...part.attributes };
-}
-
 /** A part enters the shop: the component and its movement 0. */
 export async function arrive(
   tx: Transaction,
@@ -57,7 +49,7 @@ export async function arrive(
       class: part.class,
       name: part.name,
       serial: part.serial ?? '',
-      attributes: toldOf(part),
+      attributes: factsOfPart({ ...part, attributes: part.attributes ?? {} }),
       costMinor: part.costMinor ?? 0,
       knownGood: part.knownGood ?? false,
       fromLotId: part.fromLotId ?? null,

@@ -2,7 +2,7 @@ import { and, eq } from 'drizzle-orm';
 import Joi from 'joi';
 import { donorPlaces } from '@/catalog/donor';
 import type { Chassis } from '@/core/catalogue';
-import { PLACE_STATES, type DonorPlace, type PlaceState } from '@/core/parts/donor';
+import { PLACE_MARKS, type DonorPlace, type PlaceMark } from '@/core/parts/donor';
 import type { PartExchanged } from '@/core/record/events';
 import type { Specification } from '@/core/record/specification';
 import type { Transaction } from '@/db/client';
@@ -25,7 +25,7 @@ function placeOf(chassis: Chassis, id: string): DonorPlace & { class: NonNullabl
 async function writePlaces(
   tx: Transaction,
   unit: string,
-  seen: readonly { place: string; class: string; state: PlaceState }[],
+  seen: readonly { place: string; class: string; state: PlaceMark }[],
   by: string,
 ): Promise<number[]> {
   const rows = await tx
@@ -46,7 +46,7 @@ async function writePlaces(
 
 interface Mark {
   unitId: string;
-  places: { place: string; state: PlaceState }[];
+  places: { place: string; state: PlaceMark }[];
 }
 
 /** The donor sheet: what is there, gone, broken or proven good; what taking it apart is worth follows. */
@@ -63,7 +63,7 @@ export const markPlaces = defineCommand<Mark, null>({
         Joi.object({
           place: shortText('place', 40).required(),
           state: Joi.string()
-            .valid(...PLACE_STATES)
+            .valid(...PLACE_MARKS)
             .required()
             .label('state'),
         }),
@@ -102,7 +102,8 @@ interface Taken {
   componentId?: string;
   name?: string;
   serial?: string;
-  worthMinor?: number;
+  /** What it is worth: the machine is credited with it. */
+  worthMinor: number;
   to: 'bin' | 'scrap';
 }
 
@@ -129,7 +130,7 @@ export const harvestParts = defineCommand<
           componentId: rowId('part'),
           name: shortText('what it is', 80),
           serial: shortText('serial', 60).allow(''),
-          worthMinor: minor('worth'),
+          worthMinor: minor('worth').required(),
           to: Joi.string().valid('bin', 'scrap').default('bin').label('where it goes'),
         }),
       )
@@ -166,7 +167,7 @@ export const harvestParts = defineCommand<
                 },
               }),
           to: each.to,
-          worthMinor: each.worthMinor ?? place.minor ?? 0,
+          worthMinor: each.worthMinor,
         }),
       );
     }

@@ -1,4 +1,4 @@
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNotNull } from 'drizzle-orm';
 import Joi from 'joi';
 import { PART_CLASSES } from '@/core/catalogue';
 import type { Transaction } from '@/db/client';
@@ -8,7 +8,8 @@ import { ShopError } from '../errors';
 import { isoDate, minor, rowId, shortText, unitId } from '../input';
 import { moveStage, refuseHeld } from '../line';
 import { attributesShape } from '@/shapes/parts';
-import { arrive, componentById, move, toldOf } from './move';
+import { factsOfPart } from './machine';
+import { arrive, componentById, move } from './move';
 import { OPEN_WANTS } from './quotes';
 
 type Want = typeof wants.$inferSelect;
@@ -68,7 +69,7 @@ export const wantPart = defineCommand<Wanted, { wantId: string }>({
         unitId: unit!.id,
         class: input.class,
         name: input.name,
-        attributes: toldOf(input),
+        attributes: factsOfPart(input),
         byName: actor.name,
       })
       .returning();
@@ -104,7 +105,7 @@ export const quotePart = defineCommand<Quote, { wantId: string }>({
     refuseHeld(unit!);
     const values = {
       ...offer,
-      attributes: toldOf(offer),
+      attributes: factsOfPart(offer),
       days: offer.days ?? null,
       state: 'quoted' as const,
       byName: actor.name,
@@ -182,9 +183,14 @@ export const orderPart = defineCommand<Order, { stage: Stage }>({
 /** A unit nothing more is ordered for goes on where it stood. */
 async function goOn(tx: Transaction, unit: NonNullable<CommandContext['unit']>): Promise<Stage> {
   if (unit.stage !== 'waiting') return unit.stage;
-  const rows = await tx.select().from(wants).where(eq(wants.unitId, unit.id));
+  const rows = await tx
+    .select()
+    .from(wants)
+    .where(and(eq(wants.unitId, unit.id), isNotNull(wants.orderedAt)))
+    .orderBy(desc(wants.orderedAt));
   if (rows.some(({ state }) => state === 'ordered')) return unit.stage;
-  const before = rows.find((row) => row.stageBefore !== null && row.orderedAt !== null)?.stageBefore;
+  // the order it began to wait for
+  const before = rows.find((row) => row.stageBefore !== null)?.stageBefore;
   const stage = (before ?? 'hands') as Stage;
   await moveStage(tx, unit, stage);
   return stage;
@@ -222,7 +228,7 @@ export const partArrived = defineCommand<
     );
     await tx
       .update(wants)
-      .set({ state: closed ? 'accepted' : 'arrived', componentId: made.id })
+      .set({ state: closed ? 'dropped' : 'arrived', componentId: made.id })
       .where(eq(wants.id, want.id));
     const stage = closed ? unit!.stage : await goOn(tx, unit!);
     return {
@@ -271,14 +277,14 @@ export const lookedAtPart = defineCommand<Looked, { state: Want['state'] }>({
   },
 });
 
-/** Not wanted after all; what was ordered and has not come is written off the list. */
+/** Not wanted after all; what was ordered and has not come is written off the list, wherever the unit is by then. */
 export const dropWant = defineCommand<{ unitId: string; wantId: string }, { stage: Stage }>({
   name: 'dropWant',
   roles: BENCH_ROLES,
   onUnit: true,
+  onClosed: true,
   input: Joi.object({ unitId, wantId }),
   async run({ tx, unit }, { wantId: id }) {
-    refuseHeld(unit!);
     const want = await wantOf(tx, id, unit!.id);
     mustBe(want, OPEN_WANTS, 'Not dropped');
     await tx.update(wants).set({ state: 'dropped' }).where(eq(wants.id, want.id));

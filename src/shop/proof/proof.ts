@@ -5,7 +5,7 @@ import type { SpecKey } from '@/core/record/keys';
 import type { Specification } from '@/core/record/specification';
 import { gradeUnit, type Rubric } from '@/core/grade/rubric';
 import type { Transaction, Database } from '@/db/client';
-import { defects, functionTests, units, type Stage } from '@/db/schema';
+import { defects, functionTests, units, type ListedAs, type Stage } from '@/db/schema';
 import { recordNow, standingObservations } from '../record/queries';
 import { houseAt } from '../house/tables';
 import { moveStage } from '../line';
@@ -81,16 +81,18 @@ export async function proofOf(
 }
 
 /**
- * A new mark or test makes the old grade doubtful: it must be given again, and what was on the shelf comes
- * off it, back to proving.
+ * A new mark or test makes the old grade doubtful: it must be given again, and what was on the shelf by its grade
+ * comes off it, back to proving. What is offered with its faults told, as found or for its parts stays: its papers
+ * say the new mark.
  */
 export async function ungrade(
   tx: Transaction,
-  unit: { id: string; grade: string | null; listed: boolean; stage: Stage },
+  unit: { id: string; grade: string | null; listed: boolean; listedAs: ListedAs; stage: Stage },
 ): Promise<void> {
+  const stays = unit.listed && unit.listedAs !== 'graded';
   if (unit.grade || unit.listed)
-    await tx.update(units).set({ grade: null, listed: false }).where(eq(units.id, unit.id));
-  if (unit.stage === 'shelf') await moveStage(tx, unit, 'prove');
+    await tx.update(units).set({ grade: null, listed: stays }).where(eq(units.id, unit.id));
+  if (unit.stage === 'shelf' && !stays) await moveStage(tx, unit, 'prove');
 }
 
 /**
@@ -105,7 +107,13 @@ export async function keepGrade(
 ): Promise<boolean> {
   if (!before.grade) return false;
   const [now] = await tx
-    .select({ id: units.id, grade: units.grade, listed: units.listed, stage: units.stage })
+    .select({
+      id: units.id,
+      grade: units.grade,
+      listed: units.listed,
+      listedAs: units.listedAs,
+      stage: units.stage,
+    })
     .from(units)
     .where(eq(units.id, before.id));
   if (!now.grade) return true;

@@ -104,7 +104,8 @@ function valued(row: typeof recordValues.$inferSelect): RecordEntry {
 /** Movements that happened: neither taken back, nor taking one back. */
 const standingMoves = and(
   isNull(movements.takesBack),
-  sql`not exists (select 1 from movements back where back.component_id = ${movements.componentId} and back.takes_back = ${movements.n})`,
+  sql`not exists (select 1 from movements back
+    where back.component_id = ${movements.componentId} and back.takes_back = ${movements.n})`,
 );
 
 /**
@@ -187,7 +188,8 @@ export async function dataEntries(tx: Transaction | Database, drives: string[]):
         and(
           inArray(work.ref, Object.keys(WRITES)),
           eq(work.status, 'done'),
-          sql`${work.unitId} in (select substr(m.to_place, 6)::uuid from movements m where m.to_place like 'unit:%' and ${inArray(sql`m.component_id`, drives)})`,
+          sql`${work.unitId} in (select substr(m.to_place, 6)::uuid from movements m
+            where m.to_place like 'unit:%' and ${inArray(sql`m.component_id`, drives)})`,
         ),
       ),
   ];

@@ -80,6 +80,8 @@ async function undoSale(
   await tx.insert(saleEndings).values({
     unitId: unit.id,
     ...ending,
+    // what sending it cost does not come back with it
+    feesMinor: ending.feesMinor + (ending.kind === 'returned' ? sale.outwardMinor : 0),
     keptMinor: sale.priceMinor - ending.refundMinor,
     sale: { ...frozen, at: at.toISOString() },
     by: actor.name,

@@ -33,10 +33,11 @@ async function readyUnit(tag: string) {
   const faults = found.record.dataFaults;
   if (faults.length && found.unit.stage !== 'sold')
     throw new ShopError('refused', `No paper leaves the shop for ${found.unit.tag}: ${faults.join('; ')}.`);
-  // what is sold as told, as found or for parts says so in place of a grade
-  if (!found.unit.grade && found.unit.listedAs === 'graded')
+  // what is offered or sold as told, as found or for parts says so in place of a grade
+  const as: ListedAs = found.unit.listed || found.unit.stage === 'sold' ? found.unit.listedAs : 'graded';
+  if (!found.unit.grade && as === 'graded')
     throw new ShopError('refused', `No paper leaves the shop for ${found.unit.tag}: it is not graded.`);
-  return found;
+  return { ...found, as };
 }
 
 interface ShopOnPaper {
@@ -48,7 +49,7 @@ interface ShopOnPaper {
 
 export async function passportOf(tag: string, shopRow: ShopOnPaper): Promise<Passport> {
   const day = (at: Date) => dayOf(at, shopRow.timeZone);
-  const { unit, spec, record } = await readyUnit(tag);
+  const { unit, spec, record, as } = await readyUnit(tag);
   const { rubric } = (await houseAt(database(), unit.gradeHouse)).tables;
   const proof = await proofOf(database(), unit, rubric);
   const surfaces = rubric.surfaces[unit.chassis];
@@ -67,8 +68,8 @@ export async function passportOf(tag: string, shopRow: ShopOnPaper): Promise<Pas
     shop: shopRow.name,
     title: `${unit.maker} ${unit.model}`.trim(),
     kind: CHASSIS_NAMES[unit.chassis],
-    grade: unit.listedAs === 'graded' ? unit.grade! : '',
-    as: AS_WORDS[unit.listedAs],
+    grade: as === 'graded' ? unit.grade! : '',
+    as: AS_WORDS[as],
     uses: uses.uses.map(({ name, good, reasons }) => ({ name, good, why: reasons.join('; ') })),
     systems: runsWords(uses) || 'none that gets updates',
     rubric: rubric.version,
@@ -114,7 +115,7 @@ export async function passportOf(tag: string, shopRow: ShopOnPaper): Promise<Pas
 
 /** The row of a listing, the same for CSV and JSON. */
 export async function listingOf(tag: string, shopRow: Omit<ShopOnPaper, 'name'>) {
-  const { unit, spec, record } = await readyUnit(tag);
+  const { unit, spec, record, as } = await readyUnit(tag);
   const { rubric } = (await houseAt(database(), unit.gradeHouse)).tables;
   const proof = await proofOf(database(), unit, rubric);
   const surfaces = rubric.surfaces[unit.chassis];
@@ -127,8 +128,8 @@ export async function listingOf(tag: string, shopRow: Omit<ShopOnPaper, 'name'>)
     kind: CHASSIS_NAMES[unit.chassis],
     maker: unit.maker,
     model: unit.model,
-    as: unit.listedAs,
-    grade: unit.listedAs === 'graded' ? unit.grade! : '',
+    as,
+    grade: as === 'graded' ? unit.grade! : '',
     rubric: rubric.version,
     price:
       unit.askMinor === null
@@ -153,7 +154,7 @@ export async function listingOf(tag: string, shopRow: Omit<ShopOnPaper, 'name'>)
       .map(({ name }) => lower(name))
       .join('; '),
     parts:
-      unit.listedAs === 'for parts'
+      as === 'for parts'
         ? donorPlaces[unit.chassis]
             .filter(({ id }) => ['there', 'proven'].includes(record.seenPlaces[id]))
             .map(({ id, name }) => `${lower(name)}${record.seenPlaces[id] === 'proven' ? ' (proven)' : ''}`)

@@ -13,6 +13,7 @@ import { recordNow } from '../record/queries';
 import { revalueUnit } from '../units/revalue';
 import { fitOf, fitWords, machineNow } from '../parts/machine';
 import { move } from '../parts/move';
+import { lockDonor, settleUnit } from './settle';
 
 interface Build {
   lotId: string;
@@ -69,7 +70,7 @@ export const buildUnit = defineCommand<Build, { tag: string; unitId: string }>({
     const donorIds = [...new Set(rows.flatMap(({ unitId }) => unitId ?? []))].sort();
     const donors = new Map<string, typeof units.$inferSelect>();
     for (const id of donorIds) {
-      const [donor] = await tx.select().from(units).where(eq(units.id, id)).for('no key update');
+      const donor = await lockDonor(tx, id);
       refuseHeld(donor);
       if (donor.stage === 'gone' || donor.listed)
         throw new ShopError('refused', `Not built: ${donor.tag} is ${donor.listed ? 'for sale' : 'gone'}.`);
@@ -118,7 +119,7 @@ export const buildUnit = defineCommand<Build, { tag: string; unitId: string }>({
       });
     }
     await revalueUnit(tx, id);
-    for (const donor of donorIds) await revalueUnit(tx, donor);
+    for (const donor of donors.values()) await settleUnit(tx, donor);
     return {
       event: {
         kind: 'built',

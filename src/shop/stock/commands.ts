@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import Joi from 'joi';
 import { partFaults } from '@/core/parts/fields';
-import { components, units } from '@/db/schema';
+import { components } from '@/db/schema';
 import { partFields } from '@/shapes/parts';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
@@ -9,7 +9,7 @@ import { minor, rowId, shortText } from '../input';
 import { lotById } from '../lots/commands';
 import { shareLotCost } from '../lots/shareCost';
 import { arrive, componentById, type NewComponent } from '../parts/move';
-import { revalueUnit } from '../units/revalue';
+import { lockDonor, settleUnit } from './settle';
 
 const componentId = rowId('part').required();
 
@@ -39,6 +39,7 @@ export const describePart = defineCommand<Describe, { code: string }>({
   }),
   async run({ tx }, { componentId: id, attributes, ...more }) {
     const part = await componentById(tx, id);
+    const unit = part.unitId ? await lockDonor(tx, part.unitId) : null;
     if (part.place === 'sold' || part.place === 'returned')
       throw new ShopError('refused', `Not noted: ${part.code} ${part.name} is not here any more.`);
     const merged = Object.fromEntries(
@@ -51,15 +52,19 @@ export const describePart = defineCommand<Describe, { code: string }>({
       .set({ ...more, attributes: merged })
       .where(eq(components.id, part.id));
     // the machine it is in is another one now: its price and its papers follow
-    if (part.unitId) {
-      await tx.select({ id: units.id }).from(units).where(eq(units.id, part.unitId)).for('no key update');
-      await revalueUnit(tx, part.unitId);
-    }
+    const ungraded = unit ? await settleUnit(tx, unit) : false;
     return {
       event: {
         kind: 'part described',
-        ...(part.unitId && { unitId: part.unitId }),
-        payload: { component: part.id, code: part.code, name: more.name ?? part.name, attributes, ...more },
+        ...(unit && { unitId: unit.id }),
+        payload: {
+          component: part.id,
+          code: part.code,
+          name: more.name ?? part.name,
+          attributes,
+          ...more,
+          ...(ungraded && { ungraded }),
+        },
       },
       answer: { code: part.code },
     };

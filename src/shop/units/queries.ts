@@ -113,8 +113,10 @@ export async function partsIn(unitId: string) {
 export async function partsFitted(unitId: string) {
   const { rows } = await database().execute<{ name: string; at: Date }>(sql`
     select c.name, m.at from movements m join components c on c.id = m.component_id
-    where m.to_place = ${`unit:${unitId}`} and (m.from_place = 'bin' or m.from_place like 'unit:%') and m.takes_back is null
-      and not exists (select 1 from movements b where b.component_id = m.component_id and b.n > m.n and b.from_place = m.to_place and b.to_place <> 'sold')
+    where m.to_place = ${`unit:${unitId}`} and (m.from_place = 'bin' or m.from_place like 'unit:%')
+      and m.takes_back is null
+      and not exists (select 1 from movements b where b.component_id = m.component_id and b.n > m.n
+        and b.from_place = m.to_place and b.to_place <> 'sold')
     order by m.at`);
   return rows.map((row) => ({ name: row.name, at: new Date(row.at) }));
 }

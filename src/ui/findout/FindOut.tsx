@@ -218,7 +218,9 @@ export function FindOut({
               <Exchange
                 tag={unit.tag}
                 partClass={asks.step.takes!}
-                title={`${asks.step.title}: ${ENDING_WORDS[asks.ended].toLowerCase()}.${problem ? ` ${problem.message}` : ''}`}
+                title={`${asks.step.title}: ${ENDING_WORDS[asks.ended].toLowerCase()}.`}
+                problem={problem}
+                cured={asks.ended === 'helped'}
                 busy={waiting}
                 onDone={(parts) =>
                   void act('repairVerdict', { repair: asks.step.id, ended: asks.ended, parts })

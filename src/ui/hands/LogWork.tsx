@@ -89,7 +89,9 @@ export function LogWork({
       <Exchange
         tag={unit.tag}
         partClass={chosen.takes}
-        title={`${chosen.name}, ${minutes} min.${problem ? ` ${problem.message}` : ''}`}
+        title={`${chosen.name}, ${minutes} min.`}
+        problem={problem}
+        cured={chosen.repair && ended === 'helped'}
         busy={busy}
         narrow
         onDone={(parts) => void log(undefined, parts)}

@@ -112,7 +112,9 @@ export function RunningWork({ unit, work, preset, drives, named, keys = true }: 
       <Exchange
         tag={unit.tag}
         partClass={work.takes!}
-        title={`${work.title}: ${ENDING_WORDS[ending].toLowerCase()}.${problem ? ` ${problem.message}` : ''}`}
+        title={`${work.title}: ${ENDING_WORDS[ending].toLowerCase()}.`}
+        problem={problem}
+        cured={ending === 'helped'}
         busy={busy}
         onDone={(parts) => finish(ending, parts)}
         onCancel={() => setEnding(null)}

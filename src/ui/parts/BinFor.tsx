@@ -7,6 +7,7 @@ import { Heading, Problem, Quiet } from '../kit/parts';
 import { Link } from '../kit/Link';
 import { Money } from '../kit/theShop';
 import { useCommand } from '../kit/useCommand';
+import { ClassFacets } from './ClassFacets';
 import { FitMark } from './FitMark';
 
 interface Props {
@@ -41,25 +42,12 @@ export function BinFor({ unit, parts, more, facets, chosen }: Props) {
   return (
     <section aria-label="From the bin" className="bg-paper px-5 py-4">
       <Heading>From the bin</Heading>
-      <nav aria-label="Classes" className="flex flex-wrap gap-x-4 py-1 text-[14px]">
-        <Link
-          href={base}
-          aria-current={chosen === null ? 'page' : undefined}
-          className={chosen === null ? 'font-bold' : ''}
-        >
-          All that goes in
-        </Link>
-        {facets.map((facet) => (
-          <Link
-            key={facet.class}
-            href={`${base}?class=${encodeURIComponent(facet.class)}`}
-            aria-current={chosen === facet.class ? 'page' : undefined}
-            className={chosen === facet.class ? 'font-bold' : ''}
-          >
-            {facet.class} <span className="figures text-[12.5px] text-soft">{facet.count}</span>
-          </Link>
-        ))}
-      </nav>
+      <ClassFacets
+        chosen={chosen}
+        facets={facets}
+        all={{ words: 'All that goes in' }}
+        to={(partClass) => (partClass ? `${base}?class=${encodeURIComponent(partClass)}` : base)}
+      />
       {parts.length === 0 ? (
         <p className="text-[14px] text-soft">The bin has nothing for this machine.</p>
       ) : (
@@ -95,13 +83,13 @@ export function BinFor({ unit, parts, more, facets, chosen }: Props) {
                   <Money minor={part.costMinor} />
                 </td>
                 <td className="py-1 pl-2 text-right whitespace-nowrap">
-                  {part.answer !== 'no' && unit.mayWrite && (
+                  {unit.mayWrite && (
                     <Quiet
-                      aria-label={`fit it: ${part.code}`}
+                      aria-label={`${part.answer === 'no' ? 'it went in' : 'fit it'}: ${part.code}`}
                       disabled={disabled}
                       onClick={() => void fit(part.id)}
                     >
-                      fit it
+                      {part.answer === 'no' ? 'it went in' : 'fit it'}
                     </Quiet>
                   )}
                 </td>

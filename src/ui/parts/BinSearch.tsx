@@ -3,8 +3,8 @@ import { useRouter } from 'next/navigation';
 import { useRef } from 'react';
 import { TextField } from '../kit/fields';
 import { useScans, useShortcuts } from '../kit/keyboard';
-import { Link } from '../kit/Link';
 import { Button } from '../kit/parts';
+import { ClassFacets } from './ClassFacets';
 
 interface Props {
   text: string;
@@ -54,25 +54,12 @@ export function BinSearch({ text, chosen, facets, all }: Props) {
         />
         <Button type="submit">Find</Button>
       </div>
-      <nav aria-label="Classes" className="flex flex-wrap gap-x-4 py-2 text-[14px]">
-        <Link
-          href={to(text, null)}
-          aria-current={chosen === null ? 'page' : undefined}
-          className={chosen === null ? 'font-bold' : ''}
-        >
-          All <span className="figures text-[12.5px] text-soft">{all}</span>
-        </Link>
-        {facets.map((facet) => (
-          <Link
-            key={facet.class}
-            href={to(text, facet.class)}
-            aria-current={chosen === facet.class ? 'page' : undefined}
-            className={chosen === facet.class ? 'font-bold' : ''}
-          >
-            {facet.class} <span className="figures text-[12.5px] text-soft">{facet.count}</span>
-          </Link>
-        ))}
-      </nav>
+      <ClassFacets
+        chosen={chosen}
+        facets={facets}
+        all={{ words: 'All', count: all }}
+        to={(partClass) => to(text, partClass)}
+      />
     </form>
   );
 }

@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import type { PlaceState } from '@/core/parts/donor';
+import type { PlaceMark, PlaceState } from '@/core/parts/donor';
 import type { UnitHead } from '@/words/unitView';
 import { useShortcuts } from '../kit/keyboard';
 import { Button, Heading, Key, Problem } from '../kit/parts';
@@ -57,11 +57,13 @@ export function DonorSheet({ unit, lines, netMinor, minutes, stopAfter }: Props)
   const [worths, setWorths] = useState<Record<string, string>>({});
   const disabled = busy || !unit.mayWrite || unit.held;
   const here = lines.find((line) => line.id === at);
-  const mark = (state: PlaceState, id = at) => {
+  const mark = (state: PlaceMark, id = at) => {
     // marks come faster than the page is read again; each is of its own place, and none waits for another
     if (unit.mayWrite && !unit.held && id)
       void send('markPlaces', { unitId: unit.id, places: [{ place: id, state }] });
   };
+  // the same again takes it back
+  const said = (state: PlaceState): PlaceMark => (here?.state === state ? 'unseen' : state);
   const step = (by: number) => {
     const now = places.findIndex((line) => line.id === at);
     setAt(places[(now + by + places.length) % places.length].id);
@@ -85,7 +87,7 @@ export function DonorSheet({ unit, lines, netMinor, minutes, stopAfter }: Props)
     const state = STATES.find(([letter]) => letter === key.toLowerCase());
     if (key === 'ArrowRight' || key === 'ArrowDown') step(1);
     else if (key === 'ArrowLeft' || key === 'ArrowUp') step(-1);
-    else if (state) mark(state[1]);
+    else if (state) mark(said(state[1]));
     else return false;
     return true;
   });
@@ -113,15 +115,15 @@ export function DonorSheet({ unit, lines, netMinor, minutes, stopAfter }: Props)
               disabled={!unit.mayWrite || unit.held}
               aria-pressed={here?.state === state}
               tone={here?.state === state ? 'strong' : 'plain'}
-              onClick={() => mark(state)}
+              onClick={() => mark(said(state))}
             >
               {words}
             </Button>
           ))}
         </div>
         <p className="mt-2 text-[13px] text-soft">
-          <Key>←</Key> <Key>→</Key> go from place to place. Solid: there or proven (double edge); ring: not
-          looked at; crossed: gone; hatched: broken.
+          <Key>←</Key> <Key>→</Key> go from place to place; the same key again takes a mark back. Solid: there
+          or proven (double edge); ring: not looked at; crossed: gone; hatched: broken.
         </p>
       </section>
       <section aria-label="In order of worth" className="bg-paper px-5 py-4">

@@ -1,12 +1,12 @@
 'use client';
 import { useEffect, useState } from 'react';
-import type { FitView, PartView } from '@/words/partsView';
+import type { PartsOffered } from '@/words/partsView';
 import { MoneyField } from '../kit/MoneyField';
 import { ChoiceField, TextField } from '../kit/fields';
 import { useScans, useShortcuts } from '../kit/keyboard';
 import { Button, Key, Problem, Quiet } from '../kit/parts';
 import { Money, useMoney } from '../kit/theShop';
-import { learn } from '../kit/useCommand';
+import { learn, type CommandProblem } from '../kit/useCommand';
 
 /** What went in and what came out, as the command takes it. */
 export interface ExchangeInput {
@@ -18,18 +18,15 @@ interface Props {
   tag: string;
   partClass: string;
   title: string;
+  /** The act it ends was refused. */
+  problem: CommandProblem | null;
+  /** It cured the fault: what came out was what was wrong, and is not put down at the price of a good one. */
+  cured?: boolean;
   busy: boolean;
   /** It stands in a narrow column. */
   narrow?: boolean;
   onDone: (parts: ExchangeInput) => void;
   onCancel: () => void;
-}
-
-interface Offered {
-  inside: PartView[];
-  bin: FitView[];
-  /** It was seen that none is in it. */
-  empty: boolean;
 }
 
 const FEW = 6;
@@ -42,14 +39,25 @@ const WHERE = [
 /**
  * The end of a repair that takes a part: what went in and what came out, once, by keys or by scanning the codes.
  */
-export function Exchange({ tag, partClass, title, busy, narrow = false, onDone, onCancel }: Props) {
+export function Exchange({
+  tag,
+  partClass,
+  title,
+  problem,
+  cured = false,
+  busy,
+  narrow = false,
+  onDone,
+  onCancel,
+}: Props) {
   const money = useMoney();
-  const [offered, setOffered] = useState<Offered | null>(null);
+  const [offered, setOffered] = useState<PartsOffered | null>(null);
   const [fault, setFault] = useState('');
   const [into, setInto] = useState('none');
   const [out, setOut] = useState('none');
   const [to, setTo] = useState<string>('bin');
-  const [worth, setWorth] = useState('');
+  /** null: what is suggested. */
+  const [typed, setTyped] = useState<string | null>(null);
   const [name, setName] = useState('');
   const [old, setOld] = useState('');
   const [paid, setPaid] = useState('');
@@ -57,21 +65,29 @@ export function Exchange({ tag, partClass, title, busy, narrow = false, onDone, 
   const [condition, setCondition] = useState('new');
   useEffect(() => {
     let here = true;
-    void learn<Offered>(`/api/units/${tag}/parts?class=${encodeURIComponent(partClass)}`).then((outcome) => {
-      if (!here) return;
-      if (!outcome.ok) return setFault(outcome.problem.message);
-      setOffered(outcome.answer);
-      const first = outcome.answer.bin.find(({ answer }) => answer !== 'no');
-      setInto(first?.id ?? 'bought');
-      setOut(outcome.answer.inside[0]?.id ?? (outcome.answer.empty ? 'none' : 'seen'));
-    });
+    void learn<PartsOffered>(`/api/units/${tag}/parts?class=${encodeURIComponent(partClass)}`).then(
+      (outcome) => {
+        if (!here) return;
+        if (!outcome.ok) return setFault(outcome.problem.message);
+        setOffered(outcome.answer);
+        const first = outcome.answer.bin.find(({ answer }) => answer !== 'no');
+        setInto(first?.id ?? 'bought');
+        setOut(outcome.answer.inside[0]?.id ?? (outcome.answer.empty ? 'none' : 'seen'));
+      },
+    );
     return () => {
       here = false;
     };
   }, [tag, partClass]);
-  const bin = (offered?.bin ?? []).filter(({ answer }) => answer !== 'no').slice(0, FEW);
+  const fitting = (offered?.bin ?? []).filter(({ answer }) => answer !== 'no').slice(0, FEW);
+  // one that was scanned is shown, whatever it is
+  const scanned = offered?.bin.find(({ id }) => id === into && !fitting.some((each) => each.id === id));
+  const bin = scanned ? [...fitting, scanned] : fitting;
   const outs = [...(offered?.inside.map(({ id }) => id) ?? []), 'seen', 'none'];
-  const send = () => {
+  const suggested = offered?.inside.find(({ id }) => id === out)?.worthMinor ?? offered?.seenMinor ?? 0;
+  const worth = typed ?? (cured || suggested === 0 ? '' : money.field(suggested));
+  const despite = problem?.details?.doesNotFit !== undefined;
+  const send = (all = false) => {
     if (into === 'bought' && !name.trim()) return setFault('Say what was bought: its name or its label.');
     const paidMinor = money.parse(paid.trim() || '0');
     const worthMinor = worth.trim() ? money.parse(worth) : undefined;
@@ -81,9 +97,14 @@ export function Exchange({ tag, partClass, title, busy, narrow = false, onDone, 
       put:
         into === 'none'
           ? []
-          : into === 'bought'
-            ? [{ bought: { class: partClass, name, costMinor: paidMinor, condition, supplier } }]
-            : [{ componentId: into }],
+          : [
+              {
+                ...(into === 'bought'
+                  ? { bought: { class: partClass, name, costMinor: paidMinor, condition, supplier } }
+                  : { componentId: into }),
+                ...(all && { despite: true }),
+              },
+            ],
       out:
         out === 'none'
           ? []
@@ -114,6 +135,7 @@ export function Exchange({ tag, partClass, title, busy, narrow = false, onDone, 
     const cycle = (list: readonly string[], now: string) => list[(list.indexOf(now) + 1) % list.length];
     if (key === 'Enter') send();
     else if (key === 'Escape') onCancel();
+    else if (key.toLowerCase() === 'a' && despite) send(true);
     else if (bin[at]) setInto(bin[at].id);
     else if (key.toLowerCase() === 'b') setInto('bought');
     else if (key === '0') setInto('none');
@@ -151,8 +173,10 @@ export function Exchange({ tag, partClass, title, busy, narrow = false, onDone, 
               <Key>{i + 1}</Key>
               <span className="min-w-0 flex-1">
                 <b className="figures text-[13px]">{part.code}</b> {part.name}
-                {part.answer === 'with care' && (
-                  <span className="block text-[13px] opacity-80">With care: {part.why}</span>
+                {part.answer !== 'fits' && (
+                  <span className="block text-[13px] opacity-80">
+                    {part.answer === 'no' ? 'Does not fit' : 'With care'}: {part.why}
+                  </span>
                 )}
               </span>
               <span className="figures text-[13px]">
@@ -260,19 +284,26 @@ export function Exchange({ tag, partClass, title, busy, narrow = false, onDone, 
                 </button>
               ))}
               {to === 'bin' && (
-                <MoneyField optional label="Worth" text={worth} onText={setWorth} wrap="w-[130px]" />
+                <MoneyField optional label="Worth" text={worth} onText={setTyped} wrap="w-[130px]" />
               )}
             </div>
           )}
         </div>
       </div>
-      {fault && (
+      {(fault || problem) && (
         <div className="mt-3">
-          <Problem>{fault}</Problem>
+          <Problem>
+            {fault || problem?.message}{' '}
+            {despite && (
+              <Quiet disabled={busy} onClick={() => send(true)}>
+                <Key>A</Key> It went in all the same
+              </Quiet>
+            )}
+          </Problem>
         </div>
       )}
       <p className="mt-4 flex items-center gap-5">
-        <Button tone="strong" shortcut="Enter" disabled={busy || !offered} onClick={send}>
+        <Button tone="strong" shortcut="Enter" disabled={busy || !offered} onClick={() => send()}>
           Put it on record
         </Button>
         <Quiet disabled={busy} onClick={onCancel}>

@@ -15,6 +15,10 @@ export function PartsInside({ unit, parts }: { unit: UnitHead; parts: readonly P
   const money = useMoney();
   const [out, setOut] = useState<string | null>(null);
   const [worth, setWorth] = useState('');
+  const choose = (part: PartView) => {
+    setOut(part.id);
+    setWorth(money.field(part.worthMinor));
+  };
   const disabled = busy || !unit.mayWrite || unit.held;
   const take = async (componentId: string, to: string) => {
     const costMinor = worth.trim() ? money.parse(worth) : undefined;
@@ -48,7 +52,7 @@ export function PartsInside({ unit, parts }: { unit: UnitHead; parts: readonly P
               {part.benchOnly && ', for the bench only'}
             </span>
             {unit.mayWrite && !unit.held && out !== part.id && (
-              <Quiet className="ml-2" disabled={busy} onClick={() => setOut(part.id)}>
+              <Quiet className="ml-2" disabled={busy} onClick={() => choose(part)}>
                 take out
               </Quiet>
             )}

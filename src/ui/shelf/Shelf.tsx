@@ -113,7 +113,7 @@ export function Shelf({
         )}
         <section aria-label="Papers" className="bg-paper px-5 py-4 text-[15px]">
           <Heading>Papers</Heading>
-          {gate.length || (!grade && !listed) ? (
+          {gate.length || !(grade || listed || sale) ? (
             <p className="text-soft">
               The passport and the listing come when its data is accounted for, and it is graded or listed as
               something else than graded.

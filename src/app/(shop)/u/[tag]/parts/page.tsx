@@ -1,18 +1,18 @@
 import { PART_CLASSES } from '@/core/catalogue';
 import { database } from '@/db/client';
-import { factsOfPart, machineNow } from '@/shop/parts/machine';
+import { machineNow } from '@/shop/parts/machine';
 import { binFor, offeredFor, upgradesOfUnit, wantsOf, waysFor } from '@/shop/advice/side';
-import { fitView, unitWants } from '@/shop/advice/views';
+import { fitView, insideViews, unitWants } from '@/shop/advice/views';
 import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { partsIn } from '@/shop/units/queries';
-import { usesNow } from '@/shop/advice/uses';
+import { factsForUses, usesNow } from '@/shop/advice/uses';
 import { BinFor } from '@/ui/parts/BinFor';
 import { PartsInside } from '@/ui/parts/PartsInside';
 import { PartsTabs } from '@/ui/parts/PartsTabs';
 import { UpgradeList } from '@/ui/parts/UpgradeList';
 import { Wants } from '@/ui/parts/Wants';
 import { WaysTable } from '@/ui/parts/WaysTable';
-import { facets, partView } from '@/words/partsView';
+import { facets } from '@/words/partsView';
 import { upgradeViews } from '@/words/upgradeView';
 import { dayOf } from '@/words/time';
 import { loadUnit, unitHead } from '../loadUnit';
@@ -62,7 +62,7 @@ export default async function PartsPage({ params, searchParams }: Props) {
           <UpgradeList
             unit={head}
             view={upgradeViews(advice, usesNow(house.tables, unit.chassis, spec, today), names, {
-              chassis: unit.chassis,
+              facts: factsForUses(unit.chassis, spec),
               spec,
               inside: record.inside,
               state: advice.state,
@@ -79,7 +79,7 @@ export default async function PartsPage({ params, searchParams }: Props) {
           />
         </div>
         <div className="flex flex-col gap-[18px]">
-          <PartsInside unit={head} parts={inside.map((part) => partView(part, factsOfPart(part)))} />
+          <PartsInside unit={head} parts={insideViews(inside, house.tables, unit.chassis, spec)} />
           <Wants unit={head} wants={wants} />
         </div>
       </div>
