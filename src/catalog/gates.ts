@@ -57,6 +57,12 @@ export const gates: Catalogue['gates'] = {
 };
 
 /**
+ * Factor on the odds that a lead is off which was taken out on the mat and not ticked back when the machine was
+ * closed or powered: some forget the lead, some only the tick. Shop estimate.
+ */
+export const leftOff = 120;
+
+/**
  * What hands leave behind that had it open: factor on the odds until it is seen good. Shop estimate; a lead
  * not put back is many times likelier than before.
  */

@@ -5,7 +5,7 @@ import { withBlocks } from './blocks';
 import { bundles } from './bundles';
 import { cautions } from './cautions';
 import { fitting } from './fitting';
-import { disturbed, gates } from './gates';
+import { disturbed, gates, leftOff } from './gates';
 import { firstPower, outsideLook } from './rounds';
 import { compileCause } from './rows/cause';
 import { compileFinding, type FindingRow } from './rows/finding';
@@ -47,6 +47,7 @@ export const catalogue: Catalogue = assertCatalogue({
   gates,
   benchMinutes,
   disturbed,
+  leftOff,
   fitting,
 });
 

@@ -307,6 +307,8 @@ export interface Catalogue {
   benchMinutes: BenchMinutes;
   /** What hands leave behind that had a machine open so far: factor on the odds of a cause, by bench item. */
   disturbed: Partial<Record<BenchItem, Record<string, number>>>;
+  /** Factor on the odds of a lead’s cause when a machine was closed or powered over it. */
+  leftOff: number;
   /** What a part put in does, whatever it was put in for. */
   fitting: Partial<Record<PartClass, Fitting>>;
 }

@@ -1,7 +1,8 @@
 import { sql } from 'drizzle-orm';
-import { bigint, check, customType, index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { bigint, boolean, check, customType, index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import { at } from './columns';
 import { units } from './lots.schema';
+import type { PhotoRole } from '@/core/record/photos';
 import { observations } from './record.schema';
 
 const bytea = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
@@ -16,6 +17,12 @@ export const photos = pgTable(
     /** The answer it shows. */
     observation: bigint('observation', { mode: 'number' }).references(() => observations.id),
     note: text('note').notNull().default(''),
+    /** What it is taken for: before, after, defect, connector, screen, label; empty: nothing said. */
+    role: text('role').$type<PhotoRole | ''>().notNull().default(''),
+    /** What it is of: "zone:keys", "layer:2", "work:<id>", "part:<id>"; empty: the machine. */
+    about: text('about').notNull().default(''),
+    /** Chosen for passport and listing. */
+    onPapers: boolean('on_papers').notNull().default(false),
     width: integer('width').notNull(),
     height: integer('height').notNull(),
     bytes: bytea('bytes').notNull(),

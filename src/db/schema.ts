@@ -4,6 +4,7 @@ export * from './lots.schema';
 export * from './components.schema';
 export * from './record.schema';
 export * from './work.schema';
+export * from './models.schema';
 export * from './memory.schema';
 export * from './photos.schema';
 export * from './report.schema';

@@ -1,5 +1,7 @@
 import { sql } from 'drizzle-orm';
 import type { Tool } from '@/core/catalogue';
+import type { Schools } from '@/core/clean/zones';
+import type { HandMinutes } from '@/core/work/estimate';
 import type { Learned } from '@/core/learn/learn';
 import type { CatalogueOverrides } from '@/core/belief/overrides';
 import type { HouseTables } from '@/core/house/tables';
@@ -45,6 +47,10 @@ export const shop = pgTable(
     overrides: jsonb('overrides').$type<CatalogueOverrides>().notNull().default({}),
     /** What closed cases have taught, and how many closed cases the catalogue itself counts as. */
     learned: jsonb('learned').$type<Learned>(),
+    /** How the house cleans, over what is shipped. */
+    schools: jsonb('schools').$type<Partial<Schools>>().notNull().default({}),
+    /** What steps have taken here, by their ids. */
+    handMinutes: jsonb('hand_minutes').$type<HandMinutes>().notNull().default({}),
     learningStrength: integer('learning_strength').notNull().default(200),
   },
   (t) => [

@@ -1,6 +1,19 @@
 import { sql } from 'drizzle-orm';
-import { bigint, boolean, check, index, pgTable, real, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import {
+  bigint,
+  boolean,
+  check,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  real,
+  text,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import { at } from './columns';
+import type { MaterialUsed } from '@/core/hands/materials';
 import { units } from './lots.schema';
 
 /** A piece of work on a unit; its clock is the segments. */
@@ -21,6 +34,11 @@ export const work = pgTable(
     startedAt: at('started_at').notNull().defaultNow(),
     finishedAt: at('finished_at'),
     note: text('note').notNull().default(''),
+    /** Attended minutes it was reckoned at when it was begun. */
+    plannedMinutes: real('planned_minutes'),
+    /** What was used up with it. */
+    materials: jsonb('materials').$type<MaterialUsed[]>().notNull().default([]),
+    materialMinor: integer('material_minor').notNull().default(0),
     /** Told afterwards: no clock ran, and all of it can be taken back. */
     logged: boolean('logged').notNull().default(false),
   },

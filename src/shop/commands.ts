@@ -25,6 +25,8 @@ import * as units from './units/commands';
 import * as ending from './units/ending';
 import * as system from './units/system';
 import * as work from './work/commands';
+import * as mat from './hands/mat';
+import * as clean from './hands/clean';
 
 const all = [
   lots.receiveLot,
@@ -45,6 +47,16 @@ const all = [
   ending.endUnit,
   system.recordSystem,
   units.typeSpec,
+  mat.openMat,
+  mat.setMatItem,
+  mat.moveOnMat,
+  mat.passOverMat,
+  mat.takeBackMat,
+  clean.markSoil,
+  clean.cleanStep,
+  clean.stainStays,
+  clean.takeBackClean,
+  rules.setSchools,
   work.startWork,
   work.pauseWork,
   work.resumeWork,
@@ -90,6 +102,7 @@ const all = [
   corrections.returnSale,
   report.makeReportToken,
   report.ingestReport,
+  photos.setPhoto,
   photos.removePhoto,
   rules.setRules,
   rules.setTools,

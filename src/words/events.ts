@@ -50,6 +50,16 @@ export const EVENT_TITLES: Record<EventKind, string> = {
   'part returned': 'Part sale undone',
   'part described': 'Part described',
   'loose parts': 'Loose parts',
+  'mat opened': 'Mat laid out',
+  'mat item': 'On the mat',
+  mat: 'Mat',
+  'mat passed': 'Closed or powered',
+  'mat back': 'Mat, taken back',
+  soil: 'Dirt',
+  'clean step': 'Cleaned',
+  stain: 'Stays',
+  'clean back': 'Cleaning, taken back',
+  schools: 'How we clean',
   place: 'Donor sheet',
   takes: 'What it takes',
   wanted: 'Part wanted',
@@ -77,6 +87,7 @@ export const EVENT_TITLES: Record<EventKind, string> = {
   gone: 'Gone',
   sold: 'Sold',
   photo: 'Photograph',
+  'photo told': 'Photograph told',
   'photo removed': 'Photograph gone',
   'unit added': 'Added',
   'lot received': 'Lot received',
@@ -274,6 +285,40 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
     `${text(p, 'code')} ${text(p, 'name')}, ${amount(p.priceMinor, names)}; ${text(p, 'why')}`,
   'loose parts': (p) =>
     (Array.isArray(p.parts) ? (p.parts as Payload[]) : []).map((part) => text(part, 'name')).join(', '),
+  'mat opened': (p) =>
+    Number(p.seen) > 0
+      ? `${text(p, 'items')} things, as ${many(Number(p.seen), 'machine', 'machines')} of the model had them`
+      : `${text(p, 'items')} things, as the kind of machine has them`,
+  'mat item': (p) => `${text(p, 'name')}, ${text(p, 'count')}`,
+  mat: (p) =>
+    told(
+      ...((p.moves as { name: string; move: string; count: number }[] | undefined) ?? []).map(
+        ({ name, move, count }) => `${name}: ${count} ${move}`,
+      ),
+    ),
+  'mat passed': (p) =>
+    told(
+      text(p, 'act') === 'close' ? 'closed' : 'powered',
+      counted(p.notBack) > 0 && `all the same, with ${(p.notBack as string[]).join('; ')}`,
+    ),
+  'mat back': (p) =>
+    text(p, 'move') ? `${text(p, 'item')}: ${text(p, 'count')} ${text(p, 'move')}` : text(p, 'op'),
+  soil: (p) =>
+    Number(p.degree) > 0
+      ? `${text(p, 'zone')}: ${text(p, 'soil')}, ${text(p, 'degree')} of 3`
+      : `${text(p, 'zone')}: ${text(p, 'soil') ? `no ${text(p, 'soil')}` : 'looked at, clean'}`,
+  'clean step': (p) =>
+    told(
+      text(p, 'does'),
+      ((p.zones as string[] | undefined) ?? []).join(', '),
+      counted(p.cleaned) > 0 && `clean now: ${(p.cleaned as string[]).join(', ')}`,
+    ),
+  stain: (p) => `${text(p, 'zone')}: ${p.stays ? 'does not come off' : 'has come off after all'}`,
+  'clean back': () => 'the last entry of it',
+  schools: (p) =>
+    Object.entries((p.schools as Record<string, string> | undefined) ?? {})
+      .map(([key, own]) => `${key}: ${own}`)
+      .join('; '),
   place: (p) =>
     (Array.isArray(p.places) ? (p.places as Payload[]) : [])
       .map((each) => {

@@ -214,7 +214,9 @@ export function shutViews(shut: readonly ShutStep[]): ShutView[] {
           ? `Not powered before it has been looked at from outside: ${why.findings
               .map((id) => lower(findingById(id)?.ask ?? id).replace(/[?.]$/, ''))
               .join('; ')}.`
-          : 'The system and the data on it stay: nothing is installed over them, nothing erased.';
+          : why.kind === 'dirt'
+            ? `Not powered: ${why.what} comes off first (Work, Clean).`
+            : 'The system and the data on it stay: nothing is installed over them, nothing erased.';
     counts.set(words, (counts.get(words) ?? 0) + 1);
   }
   return [...counts].map(([why, count]) => ({ why, count }));

@@ -1,6 +1,26 @@
+import type { BenchState } from '../catalogue';
+
 /** What is undone when a machine is opened, and has to be done up again. */
 export const ITEM_KINDS = ['fastener', 'lead', 'sensor', 'tape', 'clip'] as const;
 export type ItemKind = (typeof ITEM_KINDS)[number];
+
+/** How it comes undone; a fastener by its head. */
+export const WAYS_OPEN = [
+  'cross',
+  'star',
+  'hex',
+  'slot',
+  'nut',
+  'pull',
+  'slide',
+  'flip-lock',
+  'peel',
+  'unclip',
+] as const;
+export type WayOpen = (typeof WAYS_OPEN)[number];
+
+/** Where one of it sits on the drawing of the machine, 320 by 200. */
+export type Spot = readonly [x: number, y: number];
 
 /** A group of like fasteners, or one lead, sensor, tape or clip. */
 export interface LedgerItem {
@@ -14,6 +34,13 @@ export interface LedgerItem {
   layer: number;
   /** Causes that are likelier while it is not back. */
   raises?: readonly string[];
+  way?: WayOpen;
+  /** Length of a fastener, millimetres. */
+  lengthMm?: number;
+  /** Where each sits; those without a place are told by number only. */
+  spots?: readonly Spot[];
+  /** How the machine lies once it is out. */
+  bench?: Partial<BenchState>;
 }
 
 export const MOVES = ['out', 'in', 'missing', 'rounded', 'replaced', 'improvised', 'left over'] as const;
@@ -24,11 +51,22 @@ export interface LedgerEntry {
   item: string;
   move: Move;
   count: number;
+  /** Which of them, by their number from 0; left out: the first it can be said of. */
+  spots?: readonly number[];
+}
+
+/** One fastener, lead, sensor, tape or clip. */
+export interface SpotState {
+  at: 'in' | 'out' | 'missing';
+  rounded: boolean;
+  /** Something else is in its place: a like one, or what was to hand. */
+  by: 'replaced' | 'improvised' | null;
 }
 
 /** How an item stands. */
 export interface Balance {
   item: LedgerItem;
+  spots: SpotState[];
   /** Out of its place now. */
   open: number;
   /** Was not there when it was opened: somebody was inside before. */
@@ -39,44 +77,94 @@ export interface Balance {
   leftOver: number;
 }
 
+/** Of which spots a move can be said. */
+const CAN: Record<Exclude<Move, 'left over'>, (spot: SpotState) => boolean> = {
+  out: ({ at }) => at === 'in',
+  in: ({ at }) => at === 'out',
+  missing: ({ at }) => at === 'in',
+  rounded: ({ at, rounded }) => at !== 'missing' && !rounded,
+  replaced: ({ at }) => at !== 'in',
+  improvised: ({ at }) => at !== 'in',
+};
+
+/** Where a spot was the move changes it to. */
+function moved(spot: SpotState, move: Exclude<Move, 'left over'>): SpotState {
+  if (move === 'rounded') return { ...spot, rounded: true };
+  if (move === 'replaced' || move === 'improvised') return { at: 'in', rounded: false, by: move };
+  return { ...spot, at: move };
+}
+
+/** What of an item a move can still be said of. */
+const CANNOT: Record<Exclude<Move, 'left over'>, string> = {
+  out: 'are in',
+  in: 'are out',
+  missing: 'were in',
+  rounded: 'can be',
+  replaced: 'are out or missing',
+  improvised: 'are out or missing',
+};
+
+/** Which spots a move is of: those named, or the first it can be said of, out of the mat before what is missing. */
+function chosen(
+  spots: readonly SpotState[],
+  move: Exclude<Move, 'left over'>,
+  { count, spots: named }: LedgerEntry,
+) {
+  const can = CAN[move];
+  if (named) return named.every((n) => spots[n] && can(spots[n])) ? named : null;
+  const free = spots.flatMap((spot, n) => (can(spot) ? [n] : []));
+  const order =
+    move === 'replaced' || move === 'improvised'
+      ? [...free].sort((a, b) => Number(spots[a].at === 'missing') - Number(spots[b].at === 'missing'))
+      : free;
+  return order.length >= count ? order.slice(0, count) : null;
+}
+
 /**
  * How every item stands after its entries.
- * @throws RangeError when more come out than are there, or more go in than are out
+ * @throws RangeError when more come out than are there, more go in than are out, or what is named twice or not here
  */
 export function balances(items: readonly LedgerItem[], entries: readonly LedgerEntry[]): Balance[] {
   const all = new Map(
     items.map((item) => [
       item.id,
-      { item, open: 0, missing: 0, rounded: 0, replaced: 0, improvised: 0, leftOver: 0 } as Balance,
+      {
+        item,
+        spots: Array.from({ length: item.count }, (): SpotState => ({ at: 'in', rounded: false, by: null })),
+        leftOver: 0,
+      },
     ]),
   );
-  for (const { item: id, move, count } of entries) {
+  for (const entry of entries) {
+    const { item: id, move, count, spots: named } = entry;
     const own = all.get(id);
     if (!own) throw new RangeError(`ledger: nothing here is called "${id}"`);
-    if (!Number.isInteger(count) || count < 1)
-      throw new RangeError(`ledger: ${own.item.name}: a whole number`);
-    const there = own.item.count - own.missing;
     const refuse = (words: string) => new RangeError(`ledger: ${own.item.name}: ${words}`);
-    if (move === 'out') {
-      if (own.open + count > there) throw refuse(`${count} more out, but only ${there - own.open} are in`);
-      own.open += count;
-    } else if (move === 'in') {
-      if (count > own.open) throw refuse(`${count} in, but only ${own.open} are out`);
-      own.open -= count;
-    } else if (move === 'missing') {
-      if (own.open + count > there) throw refuse(`${count} missing, but only ${there - own.open} were in`);
-      own.missing += count;
-    } else if (move === 'replaced' || move === 'improvised') {
-      // something goes where one was missing or is out
-      const out = Math.min(count, own.open);
-      if (count - out > own.missing) throw refuse(`${count} in place of ${own.open + own.missing}`);
-      own.open -= out;
-      own.missing -= count - out;
-      own[move] += count;
-    } else if (move === 'rounded') own.rounded += count;
-    else own.leftOver += count;
+    if (!Number.isInteger(count) || count < 1) throw refuse('a whole number');
+    if (named && (named.length !== count || new Set(named).size !== count))
+      throw refuse(`${count} are told, and ${new Set(named).size} named`);
+    if (move === 'left over') {
+      own.leftOver += count;
+      continue;
+    }
+    const picked = chosen(own.spots, move, entry);
+    if (!picked)
+      throw refuse(`${count} ${move}, but only ${own.spots.filter(CAN[move]).length} ${CANNOT[move]}`);
+    for (const n of picked) own.spots[n] = moved(own.spots[n], move);
   }
-  return [...all.values()];
+  return [...all.values()].map(({ item, spots, leftOver }) => {
+    const number = (is: (spot: SpotState) => boolean) => spots.filter(is).length;
+    return {
+      item,
+      spots,
+      open: number(({ at }) => at === 'out'),
+      missing: number(({ at }) => at === 'missing'),
+      rounded: number(({ rounded }) => rounded),
+      replaced: number(({ by }) => by === 'replaced'),
+      improvised: number(({ by }) => by === 'improvised'),
+      leftOver,
+    };
+  });
 }
 
 /** What one wants to do with the machine. */
@@ -101,16 +189,19 @@ export function closingCheck(
   entries: readonly LedgerEntry[],
   act: Closing,
 ): ClosingCheck {
-  const open = balances(items, entries).filter(({ open: count }) => count > 0);
-  const stands = open.filter(({ item }) => act === 'close' || (item.kind !== 'tape' && item.kind !== 'clip'));
-  const left = balances(items, entries).filter(({ leftOver }) => leftOver > 0);
+  const all = balances(items, entries);
+  const stands = all.filter(
+    ({ item, open }) => open > 0 && (act === 'close' || (item.kind !== 'tape' && item.kind !== 'clip')),
+  );
   const words = [
     ...stands.map(({ item, open: count }) =>
       item.kind === 'fastener' || item.count > 1
         ? `${count} of ${item.count} not back (${item.name})`
         : `${item.name} not back`,
     ),
-    ...left.map(({ item, leftOver }) => `${leftOver} left over (${item.name}): where do they belong?`),
+    ...all
+      .filter(({ leftOver }) => leftOver > 0)
+      .map(({ item, leftOver }) => `${leftOver} left over (${item.name}): where do they belong?`),
   ];
   return {
     clear: words.length === 0,
@@ -127,8 +218,9 @@ function middle(values: readonly number[]): number {
 }
 
 /**
- * The strip-down of a model from those seen of it: what most of them had, with the middle count and layer.
- * @param seen items of each strip-down of the model, matched by id
+ * The strip-down of a model from those seen of it: what most of them had, with the middle count and layer; where
+ * things sit is as the newest with that count had it.
+ * @param seen items of each strip-down of the model, oldest first, matched by id
  */
 export function templateOf(seen: readonly (readonly LedgerItem[])[]): LedgerItem[] {
   const ids = [...new Set(seen.flatMap((items) => items.map(({ id }) => id)))];
@@ -137,14 +229,9 @@ export function templateOf(seen: readonly (readonly LedgerItem[])[]): LedgerItem
       const own = seen.flatMap((items) => items.filter((item) => item.id === id));
       // what only the fewer had is one machine's own
       if (own.length * 2 < seen.length) return [];
-      const last = own[own.length - 1];
-      return [
-        {
-          ...last,
-          count: middle(own.map(({ count }) => count)),
-          layer: middle(own.map(({ layer }) => layer)),
-        },
-      ];
+      const count = middle(own.map((item) => item.count));
+      const like = own.findLast((item) => item.count === count)!;
+      return [{ ...like, count, layer: middle(own.map(({ layer }) => layer)) }];
     })
     .sort((a, b) => a.layer - b.layer || a.id.localeCompare(b.id));
 }

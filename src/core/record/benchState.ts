@@ -1,6 +1,7 @@
 import { appliesTo } from '../belief/model';
 import type { BenchMinutes, BenchState, Catalogue, Chassis, PartClass } from '../catalogue';
 import { CLOSED, movesFor, stateAfter } from '../steps/bench';
+import { benchOfMat, matOf, type MatAct } from '../hands/mat';
 import type { RecordEntry } from './entries';
 
 /**
@@ -22,11 +23,16 @@ export function benchOf(
       .map((id) => repairs.get(id))
       .find((repair) => repair && appliesTo(repair, chassis));
   let state = CLOSED;
+  const laid: MatAct[] = [];
   for (const entry of entries) {
     if (entry.kind === 'bench') {
       state = { ...state, ...entry.state };
       if (entry.state.boardOut) state.caseOpen = true;
       if (entry.state.caseOpen === false) state.boardOut = false;
+    } else if (entry.kind === 'mat') {
+      laid.push(entry.act);
+      if (entry.act.op === 'move' || entry.act.op === 'closed')
+        state = { ...state, ...benchOfMat(matOf(laid)) };
     } else {
       const need =
         entry.kind === 'part' && entry.way !== 'found' && !entry.repair

@@ -1,4 +1,6 @@
 import type { BenchState, PartClass } from '../catalogue';
+import type { CleanAct } from '../clean/state';
+import type { MatAct } from '../hands/mat';
 import type { PlaceMark } from '../parts/donor';
 import type { Basis, SpecKey } from './keys';
 
@@ -81,6 +83,25 @@ export interface TakesEntry extends Entry<'takes'> {
   facts: Readonly<Record<string, string | number | null>>;
 }
 
+/** What was undone and done up again. */
+export interface MatEntry extends Entry<'mat'> {
+  act: MatAct;
+}
+
+/** What is dirty and what was cleaned. */
+export interface CleanEntry extends Entry<'clean'> {
+  act: CleanAct;
+}
+
 /** Anything that stands on the record of one machine. What was taken back is not among them. */
 export type RecordEntry =
-  AnswerEntry | VerdictEntry | ValueEntry | PartEntry | DataEntry | BenchEntry | PlaceEntry | TakesEntry;
+  | AnswerEntry
+  | VerdictEntry
+  | ValueEntry
+  | PartEntry
+  | DataEntry
+  | BenchEntry
+  | PlaceEntry
+  | TakesEntry
+  | MatEntry
+  | CleanEntry;

@@ -167,6 +167,16 @@ export interface EventPayloads {
     worthMinor?: number;
   } & Ungraded;
   'loose parts': { parts: PartNamed[] };
+  'mat opened': { items: number; seen: number };
+  'mat item': { item: string; name: string; count: number };
+  mat: { moves: { item: string; name: string; move: string; count: number }[]; answers?: number[] };
+  'mat passed': { act: 'close' | 'power'; notBack: string[] };
+  'mat back': { op: string; item?: string; move?: string; count?: number };
+  soil: { zone: string; soil: string | null; degree: number };
+  'clean step': { does: string; zones: string[]; cleaned: string[] };
+  stain: { zone: string; stays: boolean };
+  'clean back': { op: string };
+  schools: { before: Record<string, string>; schools: Record<string, string> };
   place: { places: { place: string; class: string; state: string }[] };
   takes: { facts: Record<string, string | number | null>; model: string | null };
   wanted: WantNamed;
@@ -203,7 +213,16 @@ export interface EventPayloads {
     grams?: number | null;
   };
   sold: { priceMinor: number; feesMinor: number; soldOn: string; channel: string; outwardMinor?: number };
-  photo: { photo: string; width: number; height: number; bytes: number; note: string };
+  photo: {
+    photo: string;
+    width: number;
+    height: number;
+    bytes: number;
+    note: string;
+    role?: string;
+    about?: string;
+  };
+  'photo told': { photo: string; role?: string; onPapers?: boolean; note?: string };
   'photo removed': { photo: string };
   'unit added': { tag: string; maker: string; model: string; [more: string]: unknown };
   'lot received': { code: string; name: string; [more: string]: unknown };

@@ -6,6 +6,8 @@ import type { Facts } from '../parts/fields';
 import type { RecordEntry, RecordPart } from './entries';
 import { faultsTold, type Faults } from './flaws';
 import { gaugeDoubted } from './gauge';
+import { cleanStateOf, type CleanState } from '../clean/state';
+import { matOf, type Mat } from '../hands/mat';
 import { insideNow, takenOut } from './parts';
 import { placesOf, takesOf } from './places';
 import { specificationOf, type Meaning, type Specification } from './specification';
@@ -24,6 +26,10 @@ export interface DerivedRecord extends Faults {
   takes: Facts;
   /** Parts on record inside, in the order they came. */
   inside: RecordPart[];
+  /** What lies on its mat; null: it was never opened with one. */
+  mat: Mat | null;
+  /** What is dirty, and what was cleaned. */
+  clean: CleanState;
   /** The battery was seen to hold otherwise than its gauge says. */
   gaugeDoubted: boolean;
 }
@@ -48,6 +54,8 @@ export function deriveRecord(
     seenPlaces: placesOf(entries),
     takes: takesOf(entries),
     inside: insideNow(entries),
+    mat: matOf(entries.flatMap((entry) => (entry.kind === 'mat' ? [entry.act] : []))),
+    clean: cleanStateOf(entries.flatMap((entry) => (entry.kind === 'clean' ? [entry.act] : []))),
     ...faultsTold(entries, meaning),
     gaugeDoubted: gaugeDoubted(entries, meaning),
   };

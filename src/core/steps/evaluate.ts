@@ -37,6 +37,8 @@ export type RecordEntry =
   | { kind: 'repair'; id: string; ended: Ending }
   /** A part put in or taken out that ended no repair. */
   | { kind: 'part'; class: PartClass; way: 'in' | 'out' }
+  /** Leads the strip-down mat tells of: closed or powered over while out, and ticked back in. */
+  | { kind: 'mat'; off: readonly string[]; back: readonly string[] }
   /** The question was put and there is no answer, or it is to be looked at again. */
   | { kind: 'unanswered'; id: string; why: NoAnswer | 'look-again' };
 
@@ -57,6 +59,8 @@ export interface EvaluationInput extends ModelContext {
   classes?: readonly PriceClass[];
   /** The system and the data on it stay. */
   keeps?: boolean;
+  /** What is on it and has to come off before it is powered. */
+  dirt?: string;
   /** What the shop has not got. */
   lacks?: readonly Tool[];
 }
@@ -251,6 +255,16 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
       if (done) entries.push({ index, evidence: { kind: 'work', repair: done } });
       return;
     }
+    if (entry.kind === 'mat') {
+      // what was ticked back in is not one of those that hands may have left
+      entries.forEach((earlier, n) => {
+        if (earlier.evidence.kind === 'work' || earlier.evidence.kind === 'repair')
+          entries[n] = { ...earlier, evidence: seated(earlier.evidence, entry.back) };
+      });
+      if (entry.off.length)
+        entries.push({ index, evidence: { kind: 'work', repair: leftOff(catalogue, entry.off) } });
+      return;
+    }
     const finding = findings.get(entry.id);
     if (entry.kind === 'unanswered' && acts.has(entry.id)) return void noAnswer.set(entry.id, entry.why);
     if (!finding || !appliesTo(finding, input.chassis)) return void ignored.push(entry.id);
@@ -303,7 +317,11 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
     quotes: input.quotes,
     wholeLookTaken: since.taken.has(WHOLE_LOOK),
     usualLeft: usualLeft(engine),
-    shut: shutBy(catalogue, taken, input.chassis, { facts, keeps: input.keeps ?? input.source === 'owner' }),
+    shut: shutBy(catalogue, taken, input.chassis, {
+      facts,
+      keeps: input.keeps ?? input.source === 'owner',
+      dirt: input.dirt,
+    }),
   };
   const context = prepare(problem);
   return {
@@ -368,6 +386,24 @@ function disturbed(catalogue: Pick<Catalogue, 'disturbed'>, repair: Repair): Rec
   add(repair.disturbs);
   return all;
 }
+
+/** Work less what it may have left: those causes were ticked back in since. */
+function seated<E extends Extract<Evidence, { kind: 'work' | 'repair' }>>(
+  evidence: E,
+  back: readonly string[],
+): E {
+  const disturbs = Object.fromEntries(
+    Object.entries(evidence.repair.disturbs ?? {}).filter(([cause]) => !back.includes(cause)),
+  );
+  return { ...evidence, repair: { ...evidence.repair, disturbs } };
+}
+
+/** Closed or powered over what was not back: each of these, and nothing else, is much likelier. */
+const leftOff = (catalogue: Pick<Catalogue, 'leftOff'>, causes: readonly string[]): RepairDone => ({
+  id: 'left off',
+  cures: {},
+  disturbs: Object.fromEntries(causes.map((cause) => [cause, catalogue.leftOff])),
+});
 
 /** Hands on a part, as work: what went in does what such a repair does, what came out leaves it touched. */
 function fittedAs(

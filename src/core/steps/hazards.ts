@@ -33,7 +33,7 @@ export function shutBy(
   catalogue: Pick<Catalogue, 'findings' | 'gates'>,
   entries: readonly Taken[],
   chassis: Chassis,
-  { facts, keeps }: { facts: Facts; keeps: boolean },
+  { facts, keeps, dirt }: { facts: Facts; keeps: boolean; dirt?: string },
 ): Partial<Record<Hazard | 'wipe', Shut>> {
   const shut: Partial<Record<Hazard | 'wipe', Shut>> = {};
   if (keeps) shut.wipe = { kind: 'data stays' };
@@ -49,6 +49,7 @@ export function shutBy(
     const finding = byId.get(id);
     return finding && !taken.has(id) && (!finding.chassis || finding.chassis.includes(chassis));
   });
+  if (dirt) shut.power = { kind: 'dirt', what: dirt };
   if (!powered && missing.length) shut.power = { kind: 'look first', findings: missing };
   for (const gate of catalogue.gates.dangers) {
     let standing = false;

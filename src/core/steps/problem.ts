@@ -54,6 +54,8 @@ export type Shut =
   | { kind: 'gate'; gate: string; opens: string[] }
   /** Nothing powers it before these looks have been taken. */
   | { kind: 'look first'; findings: string[] }
+  /** Dirt that ruins it when it is powered: it comes off first. */
+  | { kind: 'dirt'; what: string }
   /** The system and the data stay as they are. */
   | { kind: 'data stays' };
 

@@ -1,5 +1,6 @@
 import { and, eq, isNull } from 'drizzle-orm';
 import Joi from 'joi';
+import { PHOTO_ROLES, type PhotoRole } from '@/core/record/photos';
 import { observations, photos } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
@@ -8,6 +9,9 @@ import { shortText, unitId, rowId, rowNumber } from '../input';
 export interface ReadyPhoto {
   unitId: string;
   note: string;
+  /** What it is taken for, and what it is of. */
+  role?: PhotoRole | '';
+  about?: string;
   /** The answer it shows. */
   observation?: number;
   width: number;
@@ -23,6 +27,14 @@ export const addPhoto = defineCommand<ReadyPhoto, { photoId: string }>({
   input: Joi.object({
     unitId,
     note: shortText('note', 120).allow('').default(''),
+    role: Joi.string()
+      .valid('', ...PHOTO_ROLES)
+      .default('')
+      .label('role'),
+    about: shortText('of what', 60)
+      .pattern(/^(layer|zone|step|part|work|mark):[\w .-]{1,50}$/)
+      .allow('')
+      .default(''),
     observation: rowNumber('answer'),
     width: Joi.number().integer().required(),
     height: Joi.number().integer().required(),
@@ -56,10 +68,40 @@ export const addPhoto = defineCommand<ReadyPhoto, { photoId: string }>({
           height: photo.height,
           bytes: photo.bytes.length,
           note: photo.note,
+          ...(photo.role && { role: photo.role }),
+          ...(photo.about && { about: photo.about }),
         },
       },
       answer: { photoId: row.id },
     };
+  },
+});
+
+/** What a photograph is taken for, and whether it stands on passport and listing. */
+export const setPhoto = defineCommand<
+  { unitId: string; photoId: string; role?: PhotoRole | ''; onPapers?: boolean; note?: string },
+  null
+>({
+  name: 'setPhoto',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    photoId: rowId('photograph').required(),
+    role: Joi.string()
+      .valid('', ...PHOTO_ROLES)
+      .label('role'),
+    onPapers: Joi.boolean().label('on papers'),
+    note: shortText('note', 120).allow(''),
+  }).or('role', 'onPapers', 'note'),
+  async run({ tx, unit }, { unitId: _, photoId, ...said }) {
+    const [row] = await tx
+      .update(photos)
+      .set(said)
+      .where(and(eq(photos.id, photoId), eq(photos.unitId, unit!.id)))
+      .returning({ id: photos.id });
+    if (!row) throw new ShopError('missing', 'That photograph is gone already.');
+    return { event: { kind: 'photo told', payload: { photo: photoId, ...said } }, answer: null };
   },
 });
 

@@ -5,6 +5,8 @@ import { deriveRecord, type DerivedRecord } from '@/core/record';
 import type { DataEntry, PartEntry, PlaceEntry, RecordEntry, TakesEntry } from '@/core/record/entries';
 import type { Basis, SpecKey } from '@/core/record/keys';
 import type { RecordEntry as Evidence } from '@/core/steps/evaluate';
+import type { CleanAct } from '@/core/clean/state';
+import { leadsTold, matOf, type MatAct } from '@/core/hands/mat';
 import { carriedOut, endingOf } from '@/core/record/endings';
 import type { Database, Transaction } from '@/db/client';
 import { components, erasures, movements, observations, recordValues, work } from '@/db/schema';
@@ -95,6 +97,8 @@ function valued(row: typeof recordValues.$inferSelect): RecordEntry {
     const { place, class: partClass, state } = JSON.parse(row.value) as Omit<PlaceEntry, 'kind' | 'at'>;
     return { kind: 'place', at, place, class: partClass, state };
   }
+  if (row.key === 'mat') return { kind: 'mat', at, act: JSON.parse(row.value) as MatAct };
+  if (row.key === 'clean') return { kind: 'clean', at, act: JSON.parse(row.value) as CleanAct };
   if (row.key === 'takes') return { kind: 'takes', at, facts: JSON.parse(row.value) as TakesEntry['facts'] };
   if (row.key === 'bench') return { kind: 'bench', at, state: JSON.parse(row.value) as Partial<BenchState> };
   const { basis, value: text, number, origin, by } = row;
@@ -132,7 +136,21 @@ export async function evidenceOf(
         ]
       : [],
   );
-  return [...looked, ...handled].sort((a, b) => a.at - b.at).map(({ entry, row }) => ({ entry, row }));
+  return [...looked, ...handled, ...(await matEvidence(tx, unitId))]
+    .sort((a, b) => a.at - b.at)
+    .map(({ entry, row }) => ({ entry, row }));
+}
+
+/** What the strip-down mat tells, at the moment of its newest entry. */
+async function matEvidence(tx: Transaction | Database, unitId: string) {
+  const rows = await tx
+    .select({ value: recordValues.value, at: recordValues.at })
+    .from(recordValues)
+    .where(and(eq(recordValues.unitId, unitId), eq(recordValues.key, 'mat'), isNull(recordValues.voidedBy)))
+    .orderBy(asc(recordValues.id));
+  const told = leadsTold(matOf(rows.map(({ value }) => JSON.parse(value) as MatAct)));
+  if (told.off.length + told.back.length === 0) return [];
+  return [{ at: rows[rows.length - 1].at.getTime(), row: null, entry: { kind: 'mat' as const, ...told } }];
 }
 
 /**

@@ -1,5 +1,7 @@
 import Joi from 'joi';
 import { catalogue } from '@/catalog';
+import { SCHOOL_WORDS } from '@/catalog/cleaning';
+import type { Schools } from '@/core/clean/zones';
 import { TOOLS, type Tool } from '@/core/catalogue';
 import { learnFrom, tableStrength } from '@/core/learn/learn';
 import { overrideFaults, type CatalogueOverrides } from '@/core/belief/overrides';
@@ -62,6 +64,34 @@ export const setTools = defineCommand<{ lacks: Tool[] }, null>({
     const [before] = await tx.select().from(shop);
     await tx.update(shop).set({ lacks });
     return { event: { kind: 'tools', payload: { before: before.lacks, lacks } }, answer: null };
+  },
+});
+
+/** How the house cleans, where practitioners disagree; plans and minutes follow. */
+export const setSchools = defineCommand<{ schools: Partial<Schools> }, null>({
+  name: 'setSchools',
+  roles: ['owner'],
+  onUnit: false,
+  input: Joi.object({
+    schools: Joi.object(
+      Object.fromEntries(
+        Object.entries(SCHOOL_WORDS).map(([key, { choices }]) => [
+          key,
+          Joi.string().valid(...choices.map(({ id }) => id)),
+        ]),
+      ),
+    )
+      .required()
+      .label('schools'),
+  }),
+  async run({ tx }, { schools }) {
+    const [before] = await tx.select().from(shop);
+    const next = { ...before.schools, ...schools };
+    await tx.update(shop).set({ schools: next });
+    return {
+      event: { kind: 'schools', payload: { before: { ...before.schools }, schools: { ...next } } },
+      answer: null,
+    };
   },
 });
 

@@ -17,6 +17,8 @@ import { events, observations, STAGES, units, work, type Stage } from '@/db/sche
 import { BENCH_ROLES, defineCommand, type CommandContext } from '../command';
 import { ShopError } from '../errors';
 import { shortText, unitId, rowNumber } from '../input';
+import { passMat } from '../hands/matRows';
+import { powers } from '@/core/steps/hazards';
 import { release } from '../parts/bin';
 import { exchange, exchangeBack, exchangeInput, type Exchange } from '../parts/exchange';
 import { closeOpenWork, endSegment, turnToFinding, type LaidAside } from '../work/clock';
@@ -37,6 +39,8 @@ interface Observe {
   acknowledged?: string;
   /** It is so, although no fault known could show it beside the other answers. */
   despite?: boolean;
+  /** It was powered with things of it on the mat. */
+  powered?: boolean;
 }
 
 /**
@@ -53,6 +57,7 @@ export const observe = defineCommand<Observe, { stage: Stage; aside: LaidAside[]
     outcome: Joi.number().integer().min(0).max(9).required().label('outcome'),
     acknowledged: shortText('acknowledged', 60),
     despite: Joi.boolean().label('all the same'),
+    powered: Joi.boolean().label('powered all the same'),
   }),
   impossible: refuseClash,
   async run({ tx, actor, unit }, input) {
@@ -71,6 +76,9 @@ export const observe = defineCommand<Observe, { stage: Stage; aside: LaidAside[]
     if (hazard?.acknowledge && input.acknowledged !== hazard.id) {
       throw new ShopError('refused', `${hazard.title} ${hazard.text}`, { caution: hazard.id });
     }
+    // to see it the machine was powered: what was not back then is said, and stands on the record
+    if (powers(finding) && finding.stage !== 'claim')
+      await passMat(tx, actor, unit!.id, 'power', input.powered);
     const aside = await turnToFinding(tx, actor, unit!.id);
     const voided = await replaceEarlier(tx, unit!.id, [finding.id]);
     const [row] = await tx
@@ -421,7 +429,10 @@ interface Place {
 }
 
 /** What stands on the bench now: mains, case, battery, board. */
-export const setBench = defineCommand<{ unitId: string; bench: Partial<BenchState> }, BenchState>({
+export const setBench = defineCommand<
+  { unitId: string; bench: Partial<BenchState>; despite?: boolean },
+  BenchState
+>({
   name: 'setBench',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -430,9 +441,13 @@ export const setBench = defineCommand<{ unitId: string; bench: Partial<BenchStat
     bench: Joi.object(Object.fromEntries(BENCH_ITEMS.map((item) => [item, Joi.boolean()])))
       .min(1)
       .required(),
+    despite: Joi.boolean().label('all the same'),
   }),
   async run({ tx, actor, unit }, input) {
     refuseHeld(unit!);
+    // what is not back is said before the cover goes on and before mains
+    if (input.bench.caseOpen === false) await passMat(tx, actor, unit!.id, 'close', input.despite);
+    if (input.bench.plugged === true) await passMat(tx, actor, unit!.id, 'power', input.despite);
     await writeBench(tx, unit!.id, input.bench, actor.name);
     const { bench } = await recordNow(tx, unit!);
     return { event: { kind: 'bench', payload: { ...bench } }, answer: bench };

@@ -14,6 +14,8 @@ import { heavy } from '@/workers/pool';
 import type { NumbersRef } from '@/workers/registry';
 import { effectiveCatalogue, type Known } from '../rules/effective';
 import { houseNow } from '../house/tables';
+import { schoolsOf } from '../rules/schools';
+import { dirtOf, dirtShuts, dirtyPrice, withCleaning } from './dirt';
 import { classesOf, priceOf, worthOf } from './worth';
 import type { UnitWorth } from '@/core/steps/problem';
 import { evidenceOf, recordNow } from '../record/queries';
@@ -61,6 +63,7 @@ function markOf(
         rules.ratePerHourMinor,
         rules.feeBasisPoints,
         rules.lacks,
+        ...(Object.keys(rules.schools).length ? [rules.schools] : []),
         house,
         bin,
         quotes && Object.keys(quotes).length ? quotes : null,
@@ -82,7 +85,8 @@ export interface Appraised {
   chassis: Chassis;
   source: LotSource;
   grade: Grade | null;
-  derived: Pick<DerivedRecord, 'specification' | 'bench' | 'gone' | 'seenPlaces'>;
+  derived: Pick<DerivedRecord, 'specification' | 'bench' | 'gone' | 'seenPlaces'> &
+    Partial<Pick<DerivedRecord, 'clean'>>;
   record: RecordEntry[];
   bin: EvaluationInput['bin'];
   /** Offers of parts for it. */
@@ -95,8 +99,18 @@ export interface Appraised {
 export function appraise({ rules, house }: ReckoningRules, machine: Appraised) {
   const { chassis, source, grade, derived, record, bin, keeps, quotes } = machine;
   const { specification, bench } = derived;
-  const price = priceOf(house.tables, chassis, specification, grade, true);
-  const { verifyMinutes, ...worth } = worthOf(house.tables, chassis, specification, price, rules, derived);
+  const clean = derived.clean ?? {};
+  const schools = schoolsOf(rules);
+  const whole = priceOf(house.tables, chassis, specification, grade, true);
+  const dirt = dirtOf(chassis, clean, schools, whole.minor, rules);
+  const price = dirtyPrice(whole, dirt);
+  const { verifyMinutes, ...worth } = withCleaning(
+    worthOf(house.tables, chassis, specification, price, rules, derived),
+    chassis,
+    dirt,
+  );
+  const { classes } = classesOf(house.tables, chassis, specification, grade);
+  const shuts = dirtShuts(chassis, clean, schools);
   const input: EvaluationInput = {
     chassis,
     source,
@@ -111,7 +125,13 @@ export function appraise({ rules, house }: ReckoningRules, machine: Appraised) {
     ratePerHourMinor: rules.ratePerHourMinor,
     ...(keeps !== null && { keeps }),
     ...(rules.lacks.length && { lacks: rules.lacks }),
-    ...classesOf(house.tables, chassis, specification, grade),
+    ...(classes && {
+      classes: classes.map((own) => ({
+        ...own,
+        soundMinor: Math.round(own.soundMinor * (1 - dirt.lossShare)),
+      })),
+    }),
+    ...(shuts && { dirt: shuts }),
   };
   return {
     price,
@@ -168,7 +188,7 @@ export async function columnsFor(reckoning: ReckoningRules, machine: Appraised, 
 function answersOnly(evaluation: Evaluation, record: readonly RecordEntry[]): Evaluation {
   const place = new Map<number, number>();
   record.forEach((entry, i) => {
-    if (entry.kind !== 'part') place.set(i, place.size);
+    if (entry.kind !== 'part' && entry.kind !== 'mat') place.set(i, place.size);
   });
   return {
     ...evaluation,

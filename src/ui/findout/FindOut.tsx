@@ -159,7 +159,7 @@ export function FindOut({
     <Refused
       problem={problem}
       busy={busy}
-      onDespite={() => refused && void act(refused.name, { ...refused.input, despite: true })}
+      onDespite={(as) => refused && void act(refused.name, { ...refused.input, [as]: true })}
       onTakeBack={(observation) => void takeBackAndSay(observation)}
     />
   ) : early ? (

@@ -5,8 +5,8 @@ interface Props {
   problem: CommandProblem;
   /** What was refused, when it is not the question on screen. */
   of?: string;
-  /** Record it all the same. */
-  onDespite: () => void;
+  /** Record it all the same: also what no fault shows, or also with things on the mat. */
+  onDespite: (as: 'despite' | 'powered') => void;
   onTakeBack: (observation: number) => void;
   busy: boolean;
 }
@@ -16,11 +16,18 @@ interface Props {
  * out.
  */
 export function Refused({ problem, of, onDespite, onTakeBack, busy }: Props) {
-  const { impossible, against = [] } = problem.details ?? {};
+  const { impossible, against = [], notBack } = problem.details ?? {};
   return (
     <Problem>
       {of && <b>{of} </b>}
       {problem.message}
+      {notBack && (
+        <span className="mt-2 flex flex-wrap gap-2">
+          <Button disabled={busy} onClick={() => onDespite('powered')}>
+            It was powered all the same
+          </Button>
+        </span>
+      )}
       {impossible && (
         <span className="mt-2 flex flex-wrap gap-2">
           {against.slice(0, 4).map((line) => (
@@ -28,7 +35,7 @@ export function Refused({ problem, of, onDespite, onTakeBack, busy }: Props) {
               Take back: {line.words}
             </Button>
           ))}
-          <Button disabled={busy} onClick={onDespite}>
+          <Button disabled={busy} onClick={() => onDespite('despite')}>
             It is so all the same
           </Button>
         </span>

@@ -8,14 +8,15 @@ export function usePhotoUpload(tag: string) {
   const router = useRouter();
   const [problem, setProblem] = useState('');
   const [left, setLeft] = useState(0);
-  /** @param answer the answer they show */
-  async function upload(files: readonly File[], answer?: number) {
+  /** @param of the answer they show, or what they are taken for and of */
+  async function upload(files: readonly File[], of: number | { role?: string; about?: string } = {}) {
+    const said = typeof of === 'number' ? { answer: String(of) } : of;
     setProblem('');
     for (const [i, file] of files.entries()) {
       setLeft(files.length - i);
       try {
         const outcome = await outcomeOf(
-          await fetch(`/api/units/${tag}/photos${answer === undefined ? '' : `?answer=${answer}`}`, {
+          await fetch(`/api/units/${tag}/photos?${new URLSearchParams(said as Record<string, string>)}`, {
             method: 'POST',
             headers: { 'content-type': file.type || 'application/octet-stream' },
             body: file,

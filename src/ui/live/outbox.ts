@@ -17,6 +17,8 @@ export interface CommandProblem {
     version?: number;
     /** No fault known shows this together with these. */
     impossible?: boolean;
+    /** What is not back on the mat. */
+    notBack?: string[];
     /** The part that does not fit. */
     doesNotFit?: string;
     against?: { observation: number; words: string }[];

@@ -1,11 +1,11 @@
 'use client';
 import { Link } from '@/ui/kit/Link';
 import { usePathname, useRouter } from 'next/navigation';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import type { BenchState } from '@/core/catalogue';
 import { Money, Sign } from '../kit/theShop';
 import { useShortcuts } from '../kit/keyboard';
-import { Known, Problem, Quiet } from '../kit/parts';
+import { Button, Known, Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
 import { tellConcern } from '../live/Connection';
 import { refreshFloor } from '../live/floor';
@@ -35,6 +35,11 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
   const path = usePathname();
   const router = useRouter();
   const { send, problem, busy } = useCommand();
+  const [asked, setAsked] = useState<Partial<BenchState>>({});
+  const setBench = (bench: Partial<BenchState>, despite?: true) => {
+    setAsked(bench);
+    void send('setBench', { unitId: unit.id, bench, ...(despite && { despite }) }, unit.version);
+  };
   useEffect(() => {
     tellStage(unit.stage);
     tellConcern({ page: 'unit', unit: unit.id });
@@ -172,16 +177,25 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
               type="button"
               aria-pressed={unit.bench[item]}
               disabled={busy || !unit.mayWrite || unit.held}
-              onClick={() =>
-                void send('setBench', { unitId: unit.id, bench: { [item]: !unit.bench[item] } }, unit.version)
-              }
+              onClick={() => setBench({ [item]: !unit.bench[item] })}
               className={`min-h-9 border-[1.5px] border-ink px-2 text-[13.5px] ${unit.bench[item] ? 'bg-ink text-paper' : ''} disabled:opacity-60`}
             >
               {words}
             </button>
           ))}
         </div>
-        {problem && <Problem>{problem.message}</Problem>}
+        {problem && (
+          <Problem>
+            {problem.message}
+            {problem.details?.notBack && (
+              <span className="mt-2 block">
+                <Button disabled={busy} onClick={() => setBench(asked, true)}>
+                  All the same
+                </Button>
+              </span>
+            )}
+          </Problem>
+        )}
       </div>
     </section>
   );

@@ -3,6 +3,7 @@ import { appliesTo } from '@/core/belief/model';
 import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { partsIn, workOf } from '@/shop/units/queries';
 import { LogWork } from '@/ui/hands/LogWork';
+import { WorkTabs } from '@/ui/hands/WorkTabs';
 import { WorkBoard, type StartChoice } from '@/ui/hands/WorkBoard';
 import { driveViews, namedDrive } from '@/words/drives';
 import { dayAndTime } from '@/words/time';
@@ -72,14 +73,17 @@ export default async function WorkPage({ params, searchParams }: Props) {
     })),
   ];
   return (
-    <WorkBoard
-      drives={driveViews(record.drives.inside, parts)}
-      named={namedDrive(spec)}
-      log={<LogWork key={log} unit={head} choices={loggable} first={log ?? null} />}
-      unit={head}
-      open={runningViews(work)}
-      choices={[...proposed, ...usual]}
-      done={done}
-    />
+    <div>
+      <WorkTabs tag={unit.tag} at="" />
+      <WorkBoard
+        drives={driveViews(record.drives.inside, parts)}
+        named={namedDrive(spec)}
+        log={<LogWork key={log} unit={head} choices={loggable} first={log ?? null} />}
+        unit={head}
+        open={runningViews(work)}
+        choices={[...proposed, ...usual]}
+        done={done}
+      />
+    </div>
   );
 }

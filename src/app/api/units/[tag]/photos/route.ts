@@ -7,7 +7,8 @@ import { addPhoto } from '@/shop/photos/commands';
 import { unitByTag } from '@/shop/units/queries';
 import { heavy } from '@/workers/pool';
 
-/** The body is the picture itself; ?note= says what it shows, ?answer= which answer it belongs to. */
+/** The body is the picture itself; ?note= says what it shows, ?answer= which answer it belongs to, ?role= what it is taken for,
+ * ?about= what it is of. */
 export async function POST(
   request: Request,
   { params }: { params: Promise<{ tag: string }> },
@@ -22,10 +23,14 @@ export async function POST(
     const asked = new URL(request.url).searchParams;
     const note = asked.get('note') ?? '';
     const observation = asked.get('answer');
+    const role = asked.get('role');
+    const about = asked.get('about');
     return runCommand(addPhoto, actor, {
       input: {
         unitId: found.unit.id,
         note,
+        ...(role && { role }),
+        ...(about && { about }),
         ...(observation !== null && { observation: Number(observation) }),
         width,
         height,

@@ -1,0 +1,48 @@
+import { SCHOOL_WORDS } from '@/catalog/cleaning';
+import type { Schools } from '@/core/clean/zones';
+import type { Grade } from '@/core/price/table';
+import { photosOf } from '@/shop/photos/queries';
+import { shopHouse, shopRules } from '@/shop/rules/queries';
+import { schoolsOf } from '@/shop/rules/schools';
+import { dirtOf } from '@/shop/units/dirt';
+import { priceOf } from '@/shop/units/worth';
+import { CleanBoard } from '@/ui/hands/clean/CleanBoard';
+import { WorkTabs } from '@/ui/hands/WorkTabs';
+import { cleanView } from '@/words/cleanView';
+import { loadUnit, unitHead } from '../../loadUnit';
+
+/** "Blower and brush; by soil ..." */
+const inWords = (schools: Schools) =>
+  (Object.keys(SCHOOL_WORDS) as (keyof Schools)[])
+    .filter((key) => key !== 'first')
+    .map((key) => SCHOOL_WORDS[key].choices.find(({ id }) => id === schools[key])?.name ?? '')
+    .join('; ');
+
+export default async function CleanPage({ params }: { params: Promise<{ tag: string }> }) {
+  const { tag } = await params;
+  const { unit, spec, record } = await loadUnit(tag);
+  const [head, rules, { tables }, photos] = await Promise.all([
+    unitHead(tag),
+    shopRules(),
+    shopHouse(),
+    photosOf(unit.id, 'zone:'),
+  ]);
+  const schools = schoolsOf(rules);
+  const price = priceOf(tables, unit.chassis, spec, unit.grade as Grade | null, true);
+  return (
+    <div>
+      <WorkTabs tag={unit.tag} at="/clean" />
+      <CleanBoard
+        unit={head}
+        photos={photos}
+        view={cleanView(
+          unit.chassis,
+          record.clean,
+          schools,
+          dirtOf(unit.chassis, record.clean, schools, price.minor, rules),
+          `Here: ${inWords(schools)}. House rules change it.`,
+        )}
+      />
+    </div>
+  );
+}

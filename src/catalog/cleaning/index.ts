@@ -1,0 +1,116 @@
+import type { CleanTables, Schools, Soil } from '@/core/clean/zones';
+import { cleanRules } from './rules';
+import { cleanZones } from './zones';
+
+/** What the trade knows of cleaning. Shares and minutes: shop estimate; the rest: common practice. */
+export const cleaning: CleanTables = {
+  zones: cleanZones,
+  rules: cleanRules,
+  outFirst: [
+    {
+      id: 'battery',
+      does: 'Battery out',
+      minutes: { laptop: 1, desktop: 0, small: 0, aio: 0 },
+    },
+    {
+      id: 'coin cell',
+      does: 'Coin cell out',
+      minutes: { laptop: 1, desktop: 0.5, small: 0.5, aio: 1 },
+    },
+    {
+      id: 'electronics',
+      does: 'Board, supply, drives and fans out',
+      minutes: { laptop: 20, desktop: 16, small: 18, aio: 24 },
+    },
+  ],
+  depthMinutes: {
+    laptop: { outside: 0, case: 8, fan: 4, keys: 16, board: 27 },
+    desktop: { outside: 0, case: 2, fan: 3, keys: 0, board: 19 },
+    small: { outside: 0, case: 3, fan: 3, keys: 0, board: 22 },
+    aio: { outside: 0, case: 13, fan: 4, keys: 0, board: 26 },
+  },
+  left: { shows: [0.01, 0.03, 0.07], hidden: [0, 0.01, 0.04], smell: [0.04, 0.1, 0.2] },
+  staysShare: 0.03,
+  mostShare: 0.5,
+};
+
+/** As shipped: a blower, the strength the soil wants, bare parts washed, harmful dirt off before power. */
+export const schools: Schools = { air: 'blower', alcohol: 'by soil', bare: 'wash', first: 'by soil' };
+
+/** Names of soils, with the letter that sets each. */
+export const SOIL_WORDS: Record<Soil, { name: string; letter: string }> = {
+  dust: { name: 'dust', letter: 'd' },
+  felt: { name: 'felt', letter: 'f' },
+  tar: { name: 'tar, grease', letter: 't' },
+  sugar: { name: 'sugar', letter: 's' },
+  food: { name: 'food, hair', letter: 'h' },
+  glue: { name: 'glue', letter: 'g' },
+  metal: { name: 'metal, rust', letter: 'm' },
+  mould: { name: 'mould', letter: 'o' },
+  liquid: { name: 'dried liquid', letter: 'l' },
+  smell: { name: 'smell', letter: 'n' },
+};
+
+/** What each school risks, in words. Common practice. */
+export const SCHOOL_WORDS: Record<
+  keyof Schools,
+  { ask: string; choices: { id: string; name: string; risk: string }[] }
+> = {
+  air: {
+    ask: 'Air',
+    choices: [
+      { id: 'blower', name: 'Blower and brush', risk: 'Slower on heavy dirt; cans are dear.' },
+      {
+        id: 'compressor',
+        name: 'Compressor, with limits',
+        risk: 'Can spit water and overspin fans: dry, about 2 bar at most, fans held.',
+      },
+      {
+        id: 'vacuum',
+        name: 'Antistatic vacuum',
+        risk: 'A household vacuum builds up static; only the antistatic one near boards.',
+      },
+    ],
+  },
+  alcohol: {
+    ask: 'Alcohol',
+    choices: [
+      {
+        id: 'by soil',
+        name: 'By soil: water or 70 % on sugar, 96 to 99 % on boards',
+        risk: 'Two bottles to mix and label.',
+      },
+      {
+        id: 'one',
+        name: 'One strong bottle for all',
+        risk: 'Leaves sugar; more rounds on screens and keys.',
+      },
+    ],
+  },
+  bare: {
+    ask: 'Bare parts',
+    choices: [
+      {
+        id: 'wash',
+        name: 'Wash, electronics out',
+        risk: 'Half a day to two days to dry; wet parts kill boards.',
+      },
+      { id: 'wipe', name: 'Wipe only', risk: 'Slower on tar, and corners keep it.' },
+    ],
+  },
+  first: {
+    ask: 'Power first or clean first',
+    choices: [
+      {
+        id: 'by soil',
+        name: 'By soil: metal, liquid and heavy tar come off before power',
+        risk: 'Hours of cleaning can go into a dead machine.',
+      },
+      {
+        id: 'power',
+        name: 'Power first, always',
+        risk: 'Metal dust or wet dirt can ruin it at the first start.',
+      },
+    ],
+  },
+};

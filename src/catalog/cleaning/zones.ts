@@ -1,0 +1,299 @@
+import type { Chassis } from '@/core/catalogue';
+import type { Depth, Material, Zone } from '@/core/clean/zones';
+
+type Box = readonly [x: number, y: number, width: number, height: number];
+interface Row {
+  name: string;
+  material: Material;
+  depth: Depth;
+  shows: boolean;
+  usual: number;
+  box: Box;
+  renews?: readonly string[];
+  tells?: Zone['tells'];
+}
+const zone = (id: string, { name, material, depth, shows, usual, box, renews, tells }: Row): Zone => ({
+  id,
+  name,
+  material,
+  depth,
+  shows,
+  usualMinutes: usual,
+  box: { x: box[0], y: box[1], width: box[2], height: box[3] },
+  ...(renews && { renews }),
+  ...(tells && { tells }),
+});
+
+const FINS: Zone['tells'] = {
+  finding: 'fins',
+  soils: ['dust', 'felt', 'food'],
+  outcomes: ['clear', 'some-felt', 'some-felt', 'packed'],
+};
+const GRILLE: Zone['tells'] = {
+  finding: 'look-dust',
+  soils: ['dust', 'felt', 'food'],
+  outcomes: ['clean', 'dusty', 'dusty', 'packed'],
+};
+const PORTS: Zone['tells'] = {
+  finding: 'look-ports',
+  soils: ['dust', 'sugar', 'food', 'glue', 'liquid'],
+  outcomes: ['clean', 'clean', 'gummed', 'gummed'],
+};
+const BOARD: Zone['tells'] = {
+  finding: 'board-residue',
+  soils: ['liquid', 'mould'],
+  outcomes: ['clean', 'some', 'some', 'plenty'],
+};
+const SMELL: Zone['tells'] = {
+  finding: 'look-smell',
+  soils: ['smell'],
+  outcomes: ['none', 'smoke-or-must', 'smoke-or-must', 'smoke-or-must'],
+};
+
+const smell = (box: Box) =>
+  zone('smell', {
+    name: 'smell of it',
+    material: 'air',
+    depth: 'outside',
+    shows: true,
+    usual: 0,
+    box,
+    tells: SMELL,
+  });
+/** Zones most machines have inside. */
+const fan = (box: Box) =>
+  zone('fan', { name: 'fan', material: 'fan', depth: 'fan', shows: false, usual: 1, box });
+const fins = (box: Box) =>
+  zone('fins', {
+    name: 'fins',
+    material: 'fins',
+    depth: 'fan',
+    shows: false,
+    usual: 2,
+    box,
+    renews: ['clean-heatsink'],
+    tells: FINS,
+  });
+const board = (box: Box) =>
+  zone('board', {
+    name: 'board',
+    material: 'board',
+    depth: 'case',
+    shows: false,
+    usual: 1,
+    box,
+    tells: BOARD,
+  });
+const slots = (name: string, box: Box) =>
+  zone('slots', { name, material: 'contacts', depth: 'case', shows: false, usual: 1, box });
+const ports = (box: Box) =>
+  zone('ports', {
+    name: 'ports',
+    material: 'contacts',
+    depth: 'outside',
+    shows: true,
+    usual: 1,
+    box,
+    renews: ['clean-ports'],
+    tells: PORTS,
+  });
+
+/** What of a machine is cleaned by itself, with the minutes it usually takes. Minutes: shop estimate. */
+export const cleanZones: Record<Chassis, readonly Zone[]> = {
+  laptop: [
+    zone('lid', {
+      name: 'lid',
+      material: 'painted',
+      depth: 'outside',
+      shows: true,
+      usual: 2,
+      box: [8, 8, 98, 52],
+    }),
+    zone('screen', {
+      name: 'screen and rim',
+      material: 'glass',
+      depth: 'outside',
+      shows: true,
+      usual: 3,
+      box: [111, 8, 98, 52],
+    }),
+    zone('palm', {
+      name: 'palm rest, pad',
+      material: 'plastic',
+      depth: 'outside',
+      shows: true,
+      usual: 1,
+      box: [214, 8, 98, 52],
+    }),
+    zone('keys', {
+      name: 'keys and wells',
+      material: 'keys',
+      depth: 'keys',
+      shows: true,
+      usual: 2,
+      box: [8, 65, 201, 46],
+      renews: ['clean-keys'],
+    }),
+    ports([214, 65, 98, 46]),
+    zone('base', {
+      name: 'base, feet',
+      material: 'plastic',
+      depth: 'outside',
+      shows: true,
+      usual: 2,
+      box: [8, 116, 98, 28],
+    }),
+    zone('gap', {
+      name: 'hinge gap',
+      material: 'gap',
+      depth: 'outside',
+      shows: true,
+      usual: 1,
+      box: [111, 116, 98, 28],
+    }),
+    fan([214, 116, 98, 28]),
+    fins([8, 149, 98, 28]),
+    board([111, 149, 98, 28]),
+    slots('drive bay, slots', [214, 149, 98, 28]),
+    smell([8, 181, 304, 15]),
+  ],
+  desktop: [
+    zone('case', {
+      name: 'case outside',
+      material: 'painted',
+      depth: 'outside',
+      shows: true,
+      usual: 4,
+      box: [8, 8, 98, 60],
+    }),
+    zone('front', {
+      name: 'front, buttons',
+      material: 'plastic',
+      depth: 'outside',
+      shows: true,
+      usual: 2,
+      box: [111, 8, 98, 60],
+    }),
+    ports([214, 8, 98, 60]),
+    zone('grille', {
+      name: 'grilles',
+      material: 'gap',
+      depth: 'outside',
+      shows: true,
+      usual: 1,
+      box: [8, 73, 98, 34],
+      tells: GRILLE,
+    }),
+    zone('supply', {
+      name: 'supply’s grille',
+      material: 'supply',
+      depth: 'case',
+      shows: false,
+      usual: 1,
+      box: [111, 73, 98, 34],
+    }),
+    zone('floor', {
+      name: 'floor, drive bays',
+      material: 'bare metal',
+      depth: 'case',
+      shows: false,
+      usual: 1,
+      box: [214, 73, 98, 34],
+    }),
+    fan([8, 112, 98, 32]),
+    fins([111, 112, 98, 32]),
+    zone('case-fan', {
+      name: 'case fan',
+      material: 'fan',
+      depth: 'case',
+      shows: false,
+      usual: 1,
+      box: [214, 112, 98, 32],
+    }),
+    board([8, 149, 150, 28]),
+    slots('slots, cards', [163, 149, 149, 28]),
+    smell([8, 181, 304, 15]),
+  ],
+  small: [
+    zone('case', {
+      name: 'case outside',
+      material: 'painted',
+      depth: 'outside',
+      shows: true,
+      usual: 3,
+      box: [8, 8, 98, 60],
+    }),
+    zone('front', {
+      name: 'front, buttons',
+      material: 'plastic',
+      depth: 'outside',
+      shows: true,
+      usual: 2,
+      box: [111, 8, 98, 60],
+    }),
+    ports([214, 8, 98, 60]),
+    zone('grille', {
+      name: 'grilles',
+      material: 'gap',
+      depth: 'outside',
+      shows: true,
+      usual: 1,
+      box: [8, 73, 150, 34],
+      tells: GRILLE,
+    }),
+    zone('supply', {
+      name: 'supply’s grille',
+      material: 'supply',
+      depth: 'case',
+      shows: false,
+      usual: 1,
+      box: [163, 73, 149, 34],
+    }),
+    fan([8, 112, 150, 32]),
+    fins([163, 112, 149, 32]),
+    board([8, 149, 150, 28]),
+    slots('slots, drive bay', [163, 149, 149, 28]),
+    smell([8, 181, 304, 15]),
+  ],
+  aio: [
+    zone('screen', {
+      name: 'screen and rim',
+      material: 'glass',
+      depth: 'outside',
+      shows: true,
+      usual: 4,
+      box: [8, 8, 150, 60],
+    }),
+    zone('case', {
+      name: 'back and foot',
+      material: 'plastic',
+      depth: 'outside',
+      shows: true,
+      usual: 4,
+      box: [163, 8, 149, 60],
+    }),
+    ports([8, 73, 98, 34]),
+    zone('grille', {
+      name: 'grilles',
+      material: 'gap',
+      depth: 'outside',
+      shows: true,
+      usual: 1,
+      box: [111, 73, 98, 34],
+      tells: GRILLE,
+    }),
+    zone('behind', {
+      name: 'behind the glass',
+      material: 'gap',
+      depth: 'case',
+      shows: true,
+      usual: 1,
+      box: [214, 73, 98, 34],
+    }),
+    fan([8, 112, 150, 32]),
+    fins([163, 112, 149, 32]),
+    board([8, 149, 150, 28]),
+    slots('slots, drive bay', [163, 149, 149, 28]),
+    smell([8, 181, 304, 15]),
+  ],
+};

@@ -1,0 +1,225 @@
+import { eq } from 'drizzle-orm';
+import Joi from 'joi';
+import { ITEM_KINDS, MOVES, WAYS_OPEN, balances, type LedgerItem, type Move } from '@/core/hands/ledger';
+import { matOf, missingAtOpening, type MatAct } from '@/core/hands/mat';
+import { catalogue, findingById } from '@/catalog';
+import { appliesTo } from '@/core/belief/model';
+import type { Transaction } from '@/db/client';
+import { recordValues } from '@/db/schema';
+import { BENCH_ROLES, defineCommand, type Actor, type CommandContext } from '../command';
+import { ShopError } from '../errors';
+import { shortText, unitId } from '../input';
+import { forward, moveStage, refuseHeld } from '../line';
+import { answersBack, putAnswer, sealAnswers, sealBack, type PutAnswer } from '../record/answer';
+import { lastMatRow, matActs, passMat, templateFor, writeMat } from './matRows';
+
+const unopened = () => new ShopError('refused', 'Nothing was noted: no mat lies open for this machine.');
+
+/** Lays the mat out: as machines of the model were stripped, or as the catalogue knows the kind. */
+export const openMat = defineCommand<{ unitId: string }, { items: number; seen: number }>({
+  name: 'openMat',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId }),
+  async run({ tx, actor, unit }) {
+    refuseHeld(unit!);
+    const mat = matOf(await matActs(tx, unit!.id));
+    if (mat && !mat.shut)
+      throw new ShopError('refused', 'A mat lies open for this machine already; nothing was changed.');
+    const { items, seen } = mat ? { items: mat.items, seen: mat.seen } : await templateFor(tx, unit!);
+    await writeMat(tx, unit!.id, { op: 'open', items, seen }, actor.name);
+    await moveStage(tx, unit!, forward(unit!.stage, 'hands'));
+    return {
+      event: { kind: 'mat opened', payload: { items: items.length, seen } },
+      answer: { items: items.length, seen },
+    };
+  },
+});
+
+const itemShape = Joi.object({
+  id: shortText('what', 60),
+  name: shortText('name', 60).required(),
+  kind: Joi.string()
+    .valid(...ITEM_KINDS)
+    .required()
+    .label('kind'),
+  count: Joi.number().integer().min(1).max(200).default(1).label('how many'),
+  layer: Joi.number().integer().min(0).max(20).required().label('layer'),
+  way: Joi.string()
+    .valid(...WAYS_OPEN)
+    .label('how it opens'),
+  lengthMm: Joi.number().min(0.5).max(80).label('length'),
+  raises: Joi.array().items(Joi.string().max(60)).max(8),
+  spots: Joi.array()
+    .max(200)
+    .items(Joi.array().ordered(Joi.number().min(0).max(320), Joi.number().min(0).max(200)).length(2)),
+});
+
+/** A group, lead, tape or clip besides those that lie there, or one of them otherwise than it stood. */
+export const setMatItem = defineCommand<
+  { unitId: string; item: Omit<LedgerItem, 'id'> & { id?: string } },
+  { id: string }
+>({
+  name: 'setMatItem',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId, item: itemShape.required() }),
+  async run({ tx, actor, unit }, { item }) {
+    refuseHeld(unit!);
+    const acts = await matActs(tx, unit!.id);
+    const mat = matOf(acts);
+    if (!mat) throw unopened();
+    const was = mat.items.find(({ id }) => id === (item.id ?? item.name.toLowerCase()));
+    if (!item.id && was)
+      throw new ShopError('refused', `Not laid down: "${was.name}" lies there already.`, {
+        fields: { name: 'lies there already' },
+      });
+    const unknown = item.raises?.find((cause) => !catalogue.causes.some(({ id }) => id === cause));
+    if (unknown) throw new ShopError('invalid', `Not laid down: no fault is called "${unknown}".`);
+    const laid: LedgerItem = { ...was, ...item, id: was?.id ?? item.id ?? item.name.toLowerCase() };
+    if (laid.spots && laid.spots.length !== laid.count) delete laid.spots;
+    const items = was ? mat.items.map((own) => (own.id === laid.id ? laid : own)) : [...mat.items, laid];
+    try {
+      balances(items, mat.moves);
+    } catch (error) {
+      throw new ShopError('refused', `Not changed: ${(error as Error).message.replace(/^ledger: /, '')}.`);
+    }
+    await writeMat(tx, unit!.id, { op: 'item', item: laid }, actor.name);
+    return {
+      event: { kind: 'mat item', payload: { item: laid.id, name: laid.name, count: laid.count } },
+      answer: { id: laid.id },
+    };
+  },
+});
+
+/** Somebody was inside: how many outer screws are missing answers the question about them. */
+async function tellMissing(
+  tx: Transaction,
+  actor: Actor,
+  unit: NonNullable<CommandContext['unit']>,
+  acts: MatAct[],
+) {
+  const { missing, of } = missingAtOpening(matOf(acts)!);
+  const finding = findingById('look-screws');
+  if (missing === 0 || of === 0 || !finding || !appliesTo(finding, unit.chassis)) return null;
+  return putAnswer(tx, actor, unit.id, 'look-screws', missing * 2 > of ? 'most-missing' : 'a-few-missing');
+}
+
+/** Causes a rounded screw settles, and where it is asked. */
+const ROUNDED = { finding: 'screws-turn', outcome: 'one-is-rounded' };
+
+interface Moved {
+  unitId: string;
+  moves: { item: string; move: Move; count: number; spots?: number[] }[];
+}
+
+/** Out, back, missing, rounded, replaced, improvised, left over: of a group, of so many, or of some by their place. */
+export const moveOnMat = defineCommand<Moved, null>({
+  name: 'moveOnMat',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    moves: Joi.array()
+      .min(1)
+      .max(40)
+      .items(
+        Joi.object({
+          item: shortText('what', 60).required(),
+          move: Joi.string()
+            .valid(...MOVES)
+            .required()
+            .label('what became of it'),
+          count: Joi.number().integer().min(1).max(500).default(1).label('how many'),
+          spots: Joi.array().items(Joi.number().integer().min(0).max(499)).max(200),
+        }),
+      )
+      .required(),
+  }),
+  async run({ tx, actor, unit }, { moves }) {
+    refuseHeld(unit!);
+    const acts = await matActs(tx, unit!.id);
+    const mat = matOf(acts);
+    if (!mat) throw unopened();
+    const next = moves.map((move): MatAct => ({ op: 'move', ...move }));
+    try {
+      balances(mat.items, [...mat.moves, ...moves]);
+    } catch (error) {
+      throw new ShopError('refused', `Not noted: ${(error as Error).message.replace(/^ledger: /, '')}.`);
+    }
+    const put: PutAnswer[] = [];
+    if (moves.some(({ move }) => move === 'missing')) {
+      const told = await tellMissing(tx, actor, unit!, [...acts, ...next]);
+      if (told) put.push(told);
+    }
+    if (moves.some(({ move }) => move === 'rounded'))
+      put.push(await putAnswer(tx, actor, unit!.id, ROUNDED.finding, ROUNDED.outcome));
+    const answers = put.map(({ id }) => id);
+    for (const [n, act] of next.entries())
+      // what the act told goes back with its last line
+      await writeMat(tx, unit!.id, n === next.length - 1 ? { ...act, answers } : act, actor.name);
+    const name = (id: string) => mat.items.find((item) => item.id === id)?.name ?? id;
+    return {
+      event: {
+        kind: 'mat',
+        payload: {
+          moves: moves.map(({ item, move, count }) => ({ item, name: name(item), move, count })),
+          ...(answers.length && { answers }),
+        },
+      },
+      answer: null,
+      onSealed: (seq) => sealAnswers(tx, seq, put),
+    };
+  },
+});
+
+/** The cover goes on, or the machine is powered with it off: what is not back is said first. */
+export const passOverMat = defineCommand<
+  { unitId: string; act: 'close' | 'power'; despite?: boolean },
+  { notBack: string[] }
+>({
+  name: 'passOverMat',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    act: Joi.string().valid('close', 'power').required().label('closed or powered'),
+    despite: Joi.boolean().label('all the same'),
+  }),
+  async run({ tx, actor, unit }, { act, despite }) {
+    refuseHeld(unit!);
+    if (!matOf(await matActs(tx, unit!.id))) throw unopened();
+    const notBack = await passMat(tx, actor, unit!.id, act, despite);
+    return { event: { kind: 'mat passed', payload: { act, notBack } }, answer: { notBack } };
+  },
+});
+
+/** The last thing noted on the mat, as if it had not been. */
+export const takeBackMat = defineCommand<{ unitId: string }, null>({
+  name: 'takeBackMat',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId }),
+  async run({ tx, unit }) {
+    refuseHeld(unit!);
+    const last = await lastMatRow(tx, unit!.id);
+    if (!last) throw unopened();
+    await tx.update(recordValues).set({ voidedBy: 0 }).where(eq(recordValues.id, last.id));
+    await answersBack(tx, last.answers);
+    const { act } = last;
+    return {
+      event: {
+        kind: 'mat back',
+        payload: {
+          op: act.op,
+          ...(act.op === 'move' && { item: act.item, move: act.move, count: act.count }),
+        },
+      },
+      answer: null,
+      onSealed: async (seq) => {
+        await tx.update(recordValues).set({ voidedBy: seq }).where(eq(recordValues.id, last.id));
+        await sealBack(tx, seq, last.answers);
+      },
+    };
+  },
+});

@@ -1,0 +1,79 @@
+import { and, eq, inArray } from 'drizzle-orm';
+import { catalogue, findingById } from '@/catalog';
+import type { Transaction } from '@/db/client';
+import { observations } from '@/db/schema';
+import type { Actor } from '../command';
+import { replaceEarlier } from './replace';
+
+/** An answer that came with another act, and what it put aside. */
+export interface PutAnswer {
+  id: number;
+  replaced: number[];
+}
+
+/**
+ * Puts an answer on the record that some other act gave: a mat, a cleaned zone, a closing check.
+ * @throws RangeError when the catalogue has no such question or outcome
+ */
+export async function putAnswer(
+  tx: Transaction,
+  actor: Actor,
+  unitId: string,
+  finding: string,
+  outcome: string,
+): Promise<PutAnswer> {
+  const at = findingById(finding)?.outcomes.findIndex(({ id }) => id === outcome) ?? -1;
+  if (at < 0) throw new RangeError(`record: there is no outcome "${outcome}" of "${finding}"`);
+  const replaced = await replaceEarlier(tx, unitId, [finding]);
+  const [row] = await tx
+    .insert(observations)
+    .values({
+      unitId,
+      kind: 'finding',
+      ref: finding,
+      outcome: at,
+      outcomeId: outcome,
+      catalogue: catalogue.version,
+      by: actor.id,
+      byName: actor.name,
+    })
+    .returning({ id: observations.id });
+  return { id: row.id, replaced };
+}
+
+/** Ties them to the event they came with: taking one back gives back what it had put aside. */
+export async function sealAnswers(tx: Transaction, seq: number, put: readonly PutAnswer[]): Promise<void> {
+  if (put.length === 0) return;
+  await tx
+    .update(observations)
+    .set({ eventSeq: seq })
+    .where(
+      inArray(
+        observations.id,
+        put.map(({ id }) => id),
+      ),
+    );
+  for (const { replaced } of put)
+    if (replaced.length)
+      await tx.update(observations).set({ voidedBy: seq }).where(inArray(observations.id, replaced));
+}
+
+/** The answers and verdicts an act gave are taken back with it; what they had put aside stands again. */
+export async function answersBack(tx: Transaction, ids: readonly number[]): Promise<void> {
+  for (const id of ids) {
+    const [row] = await tx.select().from(observations).where(eq(observations.id, id));
+    if (!row || row.voidedBy !== null) continue;
+    await tx.update(observations).set({ voidedBy: 0 }).where(eq(observations.id, id));
+    if (row.eventSeq !== null)
+      await tx.update(observations).set({ voidedBy: null }).where(eq(observations.voidedBy, row.eventSeq));
+  }
+}
+
+/** The event that took them back is known by now. */
+export async function sealBack(tx: Transaction, seq: number, ids: readonly number[]): Promise<void> {
+  if (ids.length)
+    await tx
+      .update(observations)
+      .set({ voidedBy: seq })
+      .where(and(inArray(observations.id, [...ids]), eq(observations.voidedBy, 0)));
+}

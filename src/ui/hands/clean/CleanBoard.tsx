@@ -1,0 +1,281 @@
+'use client';
+import { useState } from 'react';
+import { PHASES, type Soil } from '@/core/clean/zones';
+import type { PhotoLine } from '@/shop/photos/queries';
+import type { CleanView, StepView } from '@/words/cleanView';
+import type { UnitHead } from '@/words/unitView';
+import { useShortcuts } from '../../kit/keyboard';
+import { Button, CautionNote, Heading, Key, Problem, Quiet } from '../../kit/parts';
+import { Money } from '../../kit/theShop';
+import { useCommand } from '../../kit/useCommand';
+import { attended, duration } from '../../kit/words';
+import { PhotoStrip } from '../PhotoStrip';
+import { ZoneMap } from './ZoneMap';
+
+interface Props {
+  unit: UnitHead;
+  view: CleanView;
+  photos: readonly PhotoLine[];
+}
+
+/** What is dirty, drawn where it is, and the way to get it clean. */
+export function CleanBoard({ unit, view, photos }: Props) {
+  const { send, problem, busy } = useCommand();
+  const [at, setAt] = useState(view.zones[0].id);
+  const [chosen, setSoil] = useState<Soil>('dust');
+  const disabled = !unit.mayWrite || unit.held;
+  const zone = view.zones.find(({ id }) => id === at)!;
+  const soils = view.soils.filter(({ id }) => (id === 'smell') === zone.whole);
+  const soil = soils.some(({ id }) => id === chosen) ? chosen : soils[0].id;
+  const nameOf = (id: Soil) => view.soils.find((own) => own.id === id)?.name ?? id;
+  const next = view.steps.find((step) => step.zones.length > 0);
+  const mark = (degree: number) => {
+    if (disabled) return;
+    // none of it where nothing of it was: the zone was looked at and is clean
+    const none = degree === 0 && !zone.soils.some((own) => own.soil === soil);
+    void send('markSoil', { unitId: unit.id, zone: at, degree, ...(!none && { soil }) });
+  };
+  const looked = () => void send('markSoil', { unitId: unit.id, zone: at, degree: 0 });
+  const done = (step: StepView) =>
+    void send('cleanStep', { unitId: unit.id, rule: step.id, zones: step.zones }, unit.version);
+  const walk = (dx: number, dy: number) => {
+    const middle = ({ box }: (typeof view.zones)[number]) => [box.x + box.width / 2, box.y + box.height / 2];
+    const [x, y] = middle(zone);
+    const ahead = view.zones
+      .map((own) => {
+        const [ox, oy] = middle(own);
+        const along = (ox - x) * dx + (oy - y) * dy;
+        return { own, along, far: along + 2 * (Math.abs((ox - x) * dy) + Math.abs((oy - y) * dx)) };
+      })
+      .filter(({ along }) => along > 1)
+      .sort((a, b) => a.far - b.far)[0];
+    if (ahead) setAt(ahead.own.id);
+  };
+  useShortcuts((key) => {
+    const letter = soils.find((own) => own.letter === key.toLowerCase());
+    if (key === 'ArrowRight') walk(1, 0);
+    else if (key === 'ArrowLeft') walk(-1, 0);
+    else if (key === 'ArrowDown') walk(0, 1);
+    else if (key === 'ArrowUp') walk(0, -1);
+    else if (disabled) return false;
+    else if (/^[0-3]$/.test(key)) mark(Number(key));
+    else if (letter) setSoil(letter.id);
+    else if (key.toLowerCase() === 'c') looked();
+    else if (key.toLowerCase() === 'u') void send('takeBackClean', { unitId: unit.id });
+    else if (key === 'Enter' && next) done(next);
+    else return false;
+    return true;
+  });
+  const nothing = view.steps.length === 0;
+  return (
+    <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_360px] lg:items-start">
+      <div className="min-w-0">
+        <section aria-label="Zones" className="border-2 border-ink bg-paper p-3">
+          <ZoneMap zones={view.zones} at={at} onZone={setAt} nameOf={nameOf} />
+          <p className="mt-1.5 text-[14px]" aria-live="polite">
+            <b>{zone.name}:</b>{' '}
+            {zone.soils.length
+              ? zone.soils.map((own) => `${nameOf(own.soil)} ${own.degree} of 3`).join(', ')
+              : zone.cleaned
+                ? 'cleaned'
+                : zone.seen
+                  ? 'looked at, clean'
+                  : 'not looked at'}
+            {zone.stays && '; something on it stays for good'}
+          </p>
+        </section>
+        <div className="mt-2 flex flex-wrap gap-1.5" role="group" aria-label={`What is on the ${zone.name}`}>
+          {soils.map((own) => (
+            <button
+              key={own.id}
+              type="button"
+              aria-pressed={own.id === soil}
+              disabled={disabled}
+              onClick={() => setSoil(own.id)}
+              className={`flex min-h-11 items-center gap-1.5 border-[1.5px] border-ink px-2 text-[14.5px] ${own.id === soil ? 'bg-ink text-paper' : 'bg-paper'} disabled:opacity-60`}
+            >
+              <Key>{own.letter.toUpperCase()}</Key>
+              {own.name}
+            </button>
+          ))}
+        </div>
+        <div className="mt-2 flex flex-wrap gap-1.5" role="group" aria-label={`How much ${nameOf(soil)}`}>
+          {['none', 'a trace', 'plenty', 'packed'].map((words, degree) => (
+            <Button
+              key={words}
+              shortcut={String(degree)}
+              disabled={disabled}
+              aria-pressed={zone.soils.some((own) => own.soil === soil && own.degree === degree)}
+              tone={zone.soils.some((own) => own.soil === soil && own.degree === degree) ? 'strong' : 'plain'}
+              onClick={() => mark(degree)}
+            >
+              {words}
+            </Button>
+          ))}
+          <Button shortcut="C" disabled={disabled} onClick={looked}>
+            Looked at, clean
+          </Button>
+          {zone.shows && (
+            <Button
+              disabled={disabled}
+              aria-pressed={zone.stays}
+              tone={zone.stays ? 'strong' : 'plain'}
+              onClick={() =>
+                void send('stainStays', { unitId: unit.id, zone: at, stays: !zone.stays }, unit.version)
+              }
+            >
+              Does not come off
+            </Button>
+          )}
+        </div>
+        <p className="mt-2 text-[13.5px] text-soft">
+          Arrows walk the zones; a letter names the soil, <Key>0</Key> to <Key>3</Key> how much.{' '}
+          <Key>Enter</Key> next step done, <Key>U</Key> take back. Broken edge: not looked at.
+        </p>
+        {problem && <Problem>{problem.message}</Problem>}
+        <PhotoStrip
+          key={at}
+          tag={unit.tag}
+          title={`Photographs: ${zone.name}`}
+          about={`zone:${at}`}
+          role={zone.cleaned ? 'after' : 'before'}
+          photos={photos.filter(({ about }) => about === `zone:${at}`)}
+          mayWrite={!disabled}
+        />
+      </div>
+      <section aria-label="The way" className="bg-paper px-5 py-4">
+        <Heading>The way, dry before wet before dry</Heading>
+        {nothing ? (
+          <p className="py-3 text-[15px] text-soft">
+            {view.zones.some(({ seen }) => seen)
+              ? 'Nothing on record is dirty.'
+              : 'Say what is dirty, and the steps stand here. Until then it is reckoned with what such a machine usually takes.'}
+          </p>
+        ) : (
+          <p className="flex items-baseline gap-2">
+            <b className="text-[34px] leading-tight">{duration(Math.max(1, Math.round(view.minutes)))}</b>
+            <span className="text-[15px] text-soft">
+              of hands{view.aloneMinutes > 0 && `, ${duration(view.aloneMinutes)} on the rack`}
+            </span>
+          </p>
+        )}
+        {PHASES.map((phase) => {
+          const own = view.steps.filter((step) => step.phase === phase);
+          if (own.length === 0) return null;
+          return (
+            <div key={phase}>
+              <h3 className="mt-2 text-[13.5px] font-semibold">{phase}</h3>
+              {own.map((step) => (
+                <StepLine
+                  key={`${step.id} ${step.zones.join()}`}
+                  step={step}
+                  next={step === next}
+                  disabled={disabled || busy}
+                  onDone={() => done(step)}
+                />
+              ))}
+            </div>
+          );
+        })}
+        {view.openMinutes > 0 && (
+          <p className="flex justify-between border-b border-rule py-1.5 text-[14px] text-soft">
+            to open it so far and close it{' '}
+            <span className="figures text-[13px]">{attended(view.openMinutes)}</span>
+          </p>
+        )}
+        {view.without.length > 0 && (
+          <p className="pt-2 text-[14px]">No way is known for {view.without.join(', ')}.</p>
+        )}
+        {!nothing && <WorthIt view={view} />}
+        <p className="mt-3 border-t border-rule pt-2 text-[13px] text-soft">{view.school}</p>
+      </section>
+    </div>
+  );
+}
+
+function StepLine({
+  step,
+  next,
+  disabled,
+  onDone,
+}: {
+  step: StepView;
+  next: boolean;
+  disabled: boolean;
+  onDone: () => void;
+}) {
+  const [shown, setShown] = useState(false);
+  const open = next || shown;
+  return (
+    <div className="border-b border-rule py-1.5 text-[14.5px]">
+      <div className="flex items-start gap-2">
+        <span className="min-w-0 flex-1">
+          {step.does}
+          {step.where && <span className="text-soft">: {step.where}</span>}
+        </span>
+        <span className="figures text-[13px] whitespace-nowrap">
+          {attended(step.minutes)}
+          {step.alone && ` + ${duration(step.alone.minutes)}`}
+        </span>
+      </div>
+      {step.zones.length > 0 && (
+        <div className="flex items-center gap-3 pt-0.5">
+          <Button
+            tone={next ? 'strong' : 'plain'}
+            shortcut={next ? 'Enter' : undefined}
+            disabled={disabled}
+            onClick={onDone}
+          >
+            Done
+          </Button>
+          {!next && <Quiet onClick={() => setShown(!shown)}>{shown ? 'less' : 'how'}</Quiet>}
+        </div>
+      )}
+      {open && (step.agent || step.tool) && (
+        <p className="pt-1 text-[13.5px] text-soft">
+          {[step.agent !== 'none' && step.agent, step.tool].filter(Boolean).join('; ')}
+          {step.beware && (
+            <>
+              . <b className="text-ink">{step.beware}</b>
+            </>
+          )}
+          . {step.source}
+        </p>
+      )}
+      {open &&
+        step.cautions.map((caution) => (
+          <CautionNote key={caution.title} title={caution.title} text={caution.text} />
+        ))}
+    </div>
+  );
+}
+
+/** Which of it pays, and what all of it would. */
+function WorthIt({ view }: { view: CleanView }) {
+  const { worth } = view;
+  const names = worth.clean.map((id) => view.zones.find((zone) => zone.id === id)?.name ?? id);
+  const all = worth.leave.length === 0;
+  return (
+    <div className="mt-3 border-t-[1.5px] border-ink pt-2 text-[14.5px]">
+      {worth.clean.length > 0 ? (
+        <p>
+          <b>{all ? 'All of it pays' : `Worth it: ${names.join(', ')}`}</b>, {attended(worth.minutes)},{' '}
+          <b className="figures text-worth">
+            <Money minor={worth.gainMinor} plus />
+          </b>{' '}
+          after hands.
+        </p>
+      ) : (
+        <p>
+          <b>None of it pays its minutes</b>: the price bears it as it is.
+        </p>
+      )}
+      {!all && (
+        <p className="text-soft">
+          All of it takes {attended(worth.allMinutes)} and {worth.allGainMinor < 0 ? 'loses' : 'brings'}{' '}
+          <Money minor={Math.abs(worth.allGainMinor)} />.
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,148 @@
+'use client';
+import type { Balance, ClosingCheck, LedgerEntry, LedgerItem } from '@/core/hands/ledger';
+import type { ClosingView, MatView } from '@/words/matView';
+import type { UnitHead } from '@/words/unitView';
+import { Button, CautionNote, Heading, Problem } from '../../kit/parts';
+import type { CommandProblem, useCommand } from '../../kit/useCommand';
+
+interface Props {
+  unit: UnitHead;
+  mat: MatView;
+  stands: readonly Balance[];
+  moves: readonly LedgerEntry[];
+  check: ClosingCheck;
+  closing: readonly ClosingView[];
+  problem: CommandProblem | null;
+  busy: boolean;
+  send: ReturnType<typeof useCommand>['send'];
+  due: (item: LedgerItem) => boolean;
+}
+
+function layerWords(stands: readonly Balance[], moves: readonly LedgerEntry[]): string {
+  const sum = (of: (balance: Balance) => number) => stands.reduce((total, own) => total + of(own), 0);
+  const open = sum((own) => own.open);
+  const missing = sum((own) => own.missing);
+  const touched = stands.some(({ item }) => moves.some((move) => move.item === item.id));
+  const said = open > 0 ? `${open} out` : touched ? 'back' : 'not opened';
+  return missing ? `${said}, ${missing} missing` : said;
+}
+
+/** What is not back, what may not be done, and what closing it asks. */
+export function ClosingPanel({ unit, mat, stands, moves, check, closing, problem, busy, send, due }: Props) {
+  const disabled = busy || !unit.mayWrite || unit.held;
+  const open = stands.filter((own) => own.open > 0);
+  const count = open.reduce((sum, own) => sum + own.open, 0);
+  const late = open.some(({ item }) => due(item));
+  const things = stands
+    .filter(({ item }) => moves.some((move) => move.item === item.id))
+    .reduce((sum, { item }) => sum + item.count, 0);
+  const pass = (act: 'close' | 'power', despite?: true) =>
+    void send('passOverMat', { unitId: unit.id, act, ...(despite && { despite }) }, unit.version);
+  const asked = problem?.details?.notBack;
+  const act = problem?.message.startsWith('Not closed') ? 'close' : 'power';
+  const leads = open.some(({ item }) => item.kind === 'lead' || item.kind === 'sensor');
+  const layers = [...new Set(stands.map(({ item }) => item.layer))].sort((a, b) => a - b);
+  return (
+    <section aria-label="Not back yet" className="bg-paper px-5 py-4">
+      <Heading>Not back yet</Heading>
+      <p className="flex items-baseline gap-3">
+        <b className={`text-[40px] leading-tight ${late && count ? 'text-hot' : ''}`}>{count}</b>
+        <span className="text-[15px] text-soft">of {things} things that were undone</span>
+      </p>
+      <ul className="text-[14.5px]">
+        {check.words.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+      {count > 0 && (
+        <div className="mt-2">
+          <CautionNote
+            title="Not to be closed, not to be powered."
+            text={
+              leads
+                ? 'What a lead feeds stays dark or runs flat out; a loose screw under the board shorts it.'
+                : 'A loose screw under the board shorts it.'
+            }
+          />
+        </div>
+      )}
+      <table className="mt-3 w-full border-collapse border-t-[1.5px] border-ink text-[14px]">
+        <caption className="sr-only">Layers, how many things each has, and how they stand</caption>
+        <tbody>
+          {layers.map((layer) => {
+            const own = stands.filter(({ item }) => item.layer === layer);
+            return (
+              <tr key={layer} className="border-b border-rule">
+                <td className="py-1.5">
+                  {layer + 1} {mat.layers[layer] ?? 'deeper'}
+                </td>
+                <td className="figures text-right text-[13px]">
+                  {own.reduce((sum, { item }) => sum + item.count, 0)}
+                </td>
+                <td className="figures text-right text-[13px]">{layerWords(own, moves)}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <p className="mt-2 text-[13.5px] text-soft">
+        {mat.seen > 0
+          ? `Laid out as ${mat.seen === 1 ? 'the one machine' : `${mat.seen} machines`} of this model had it.`
+          : 'Laid out as this kind of machine usually has it.'}
+      </p>
+      {closing.length > 0 && (
+        <div className="mt-3 border-t-[1.5px] border-ink pt-2">
+          <Heading>Before the cover goes on</Heading>
+          <ul>
+            {closing.map((line) => (
+              <li key={line.id} className="border-b border-rule py-1.5 text-[14.5px]">
+                <span className="flex items-center justify-between gap-2">
+                  {line.ask}
+                  <span className="flex gap-1.5" role="group" aria-label={line.ask}>
+                    {(['good', 'bad'] as const).map((answer) => (
+                      <button
+                        key={answer}
+                        type="button"
+                        disabled={disabled}
+                        aria-pressed={line.answer === answer}
+                        onClick={() =>
+                          void send(
+                            'observe',
+                            { unitId: unit.id, finding: line.finding, outcome: line[answer] },
+                            unit.version,
+                          )
+                        }
+                        className={`min-h-9 min-w-11 border-[1.5px] border-ink px-2 ${line.answer === answer ? 'bg-ink text-paper' : ''} disabled:opacity-60`}
+                      >
+                        {answer === 'good' ? 'yes' : 'no'}
+                      </button>
+                    ))}
+                  </span>
+                </span>
+                <span className="text-[13px] text-soft">{line.why}</span>
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+      <div className="mt-3 flex flex-wrap gap-2">
+        <Button tone={count ? 'plain' : 'strong'} disabled={disabled} onClick={() => pass('close')}>
+          Close it
+        </Button>
+        <Button disabled={disabled} onClick={() => pass('power')}>
+          Power it with the cover off
+        </Button>
+      </div>
+      {asked && (
+        <Problem>
+          {problem.message}
+          <span className="mt-2 block">
+            <Button tone="hazard" disabled={disabled} onClick={() => pass(act, true)}>
+              {act === 'close' ? 'Close it all the same' : 'Power it all the same'}
+            </Button>
+          </span>
+        </Problem>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,66 @@
+'use client';
+import { useState, type FormEvent } from 'react';
+import { ITEM_KINDS, WAYS_OPEN, type ItemKind } from '@/core/hands/ledger';
+import type { UnitHead } from '@/words/unitView';
+import { ChoiceField, TextField } from '../../kit/fields';
+import { Button, Problem } from '../../kit/parts';
+import type { useCommand } from '../../kit/useCommand';
+
+interface Props {
+  unit: UnitHead;
+  layer: number;
+  send: ReturnType<typeof useCommand>['send'];
+  onDone: () => void;
+}
+
+/** A group, lead, tape or clip this machine has besides. */
+export function MatItemForm({ unit, layer, send, onDone }: Props) {
+  const [kind, setKind] = useState<ItemKind>('fastener');
+  const [refused, setRefused] = useState('');
+  const put = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const form = new FormData(event.currentTarget);
+    const length = Number(form.get('length'));
+    const sent = await send(
+      'setMatItem',
+      {
+        unitId: unit.id,
+        item: {
+          name: String(form.get('name')).trim(),
+          kind,
+          count: Number(form.get('count')) || 1,
+          layer,
+          way: String(form.get('way')),
+          ...(length > 0 && { lengthMm: length }),
+        },
+      },
+      unit.version,
+    );
+    if (sent.ok) onDone();
+    else setRefused(sent.problem.message);
+  };
+  return (
+    <form
+      onSubmit={(event) => void put(event)}
+      className="mt-2 flex flex-wrap items-end gap-3 bg-paper px-4 py-3"
+    >
+      <TextField label="What" name="name" required maxLength={60} />
+      <ChoiceField label="Kind" value={kind} onChange={(event) => setKind(event.target.value as ItemKind)}>
+        {ITEM_KINDS.map((own) => (
+          <option key={own}>{own}</option>
+        ))}
+      </ChoiceField>
+      <ChoiceField label="Opens" name="way">
+        {WAYS_OPEN.map((own) => (
+          <option key={own}>{own}</option>
+        ))}
+      </ChoiceField>
+      <TextField label="How many" name="count" inputMode="numeric" defaultValue="1" />
+      {kind === 'fastener' && <TextField label="Length, mm" name="length" inputMode="decimal" />}
+      <Button type="submit" tone="strong">
+        Lay it down
+      </Button>
+      {refused && <Problem>{refused}</Problem>}
+    </form>
+  );
+}

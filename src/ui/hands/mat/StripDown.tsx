@@ -1,0 +1,304 @@
+'use client';
+import { useMemo, useState } from 'react';
+import {
+  closingCheck,
+  type Balance,
+  type LedgerEntry,
+  type LedgerItem,
+  type Move,
+} from '@/core/hands/ledger';
+import { tightening } from '@/core/hands/tighten';
+import type { PhotoLine } from '@/shop/photos/queries';
+import type { ClosingView, MatView } from '@/words/matView';
+import type { UnitHead } from '@/words/unitView';
+import { useShortcuts } from '../../kit/keyboard';
+import { Button, Heading, Key, Problem } from '../../kit/parts';
+import { PhotoStrip } from '../PhotoStrip';
+import { ClosingPanel } from './ClosingPanel';
+import { MatDrawing, type SpotAt } from './MatDrawing';
+import { MatItemForm } from './MatItemForm';
+import { useMat } from './useMat';
+
+interface Props {
+  unit: UnitHead;
+  mat: MatView | null;
+  template: { things: number; seen: number };
+  photos: readonly PhotoLine[];
+  closing: readonly ClosingView[];
+}
+
+/** Letters of groups: none that goes to a side of the unit or means something on the mat. */
+const LETTERS = 'ABCDEGIJKNOQRVYZ';
+const TROUBLE: [string, Move, string][] = [
+  ['1', 'missing', 'missing'],
+  ['2', 'rounded', 'rounded'],
+  ['3', 'replaced', 'a like one in'],
+  ['4', 'improvised', 'something else in'],
+  ['5', 'left over', 'left over'],
+];
+
+/** "cross, 6 mm", "flip-lock". */
+const howWords = ({ way, lengthMm }: LedgerItem) =>
+  [way, lengthMm && `${lengthMm} mm`].filter(Boolean).join(', ');
+
+function stateWords({ item, open, missing, rounded }: Balance, moves: readonly LedgerEntry[]): string {
+  const touched = moves.some((move) => move.item === item.id);
+  const there = item.count - missing;
+  const said =
+    open === there && open > 0
+      ? `${open} out`
+      : open > 0
+        ? `${there - open} of ${there} back`
+        : touched
+          ? 'back'
+          : `${item.count} in`;
+  return [said, missing && `${missing} missing`, rounded && `${rounded} rounded`].filter(Boolean).join(', ');
+}
+
+/** The mat: what is undone layer by layer, by one key a group, and what is not back. */
+export function StripDown({ unit, mat, template, photos, closing }: Props) {
+  const { stands, moves, act, back, send, problem, busy } = useMat(unit, mat);
+  const [picked, setLayer] = useState<number | null>(null);
+  const [number, setNumber] = useState('');
+  const [at, setAt] = useState<SpotAt | null>(null);
+  const [trouble, setTrouble] = useState(false);
+  const [ordered, setOrdered] = useState<string | null>(null);
+  const [adding, setAdding] = useState(false);
+  const disabled = !unit.mayWrite || unit.held;
+  const depth = Math.max(0, ...stands.map(({ item }) => item.layer));
+  const deepest = Math.max(0, ...stands.filter(({ open }) => open > 0).map(({ item }) => item.layer));
+  const layer = Math.min(picked ?? deepest, depth);
+  const here = stands.filter(({ item }) => item.layer === layer);
+  const letterOf = new Map(here.map(({ item }, n) => [item.id, LETTERS[n] ?? '']));
+  const last = moves.findLast(({ move }) => move !== 'left over' && move !== 'rounded' && move !== 'missing');
+  const lastLayer = stands.find(({ item }) => item.id === last?.item)?.item.layer ?? 0;
+  const closingUp = last !== undefined && last.move !== 'out';
+  // once things go back, whatever lies as deep or deeper should be back too
+  const due = (item: LedgerItem) => mat?.passed !== null || (closingUp && item.layer >= lastLayer);
+  const order = useMemo(() => {
+    const item = stands.find((own) => own.item.id === ordered)?.item;
+    if (!item?.spots) return null;
+    const [pass] = tightening(item.spots.map(([x, y], n) => ({ id: String(n), x, y })));
+    return new Map(pass.order.map((id, n) => [Number(id), n + 1]));
+  }, [stands, ordered]);
+  if (!mat || mat.shut)
+    return (
+      <section className="bg-paper px-5 py-4">
+        <Heading className="text-[22px]!">
+          {mat ? 'Closed: everything on the mat was put back.' : 'No mat lies open for this machine.'}
+        </Heading>
+        {mat?.passed && mat.passed.asked.length > 0 && (
+          <p className="hatched py-2 pr-3">It was closed all the same with {mat.passed.asked.join('; ')}.</p>
+        )}
+        <p className="mt-1 text-[15px]">
+          {mat
+            ? 'Open it again and the same things lie where they lay.'
+            : template.seen > 0
+              ? `${template.things} things as ${template.seen === 1 ? 'the one machine' : `${template.seen} machines`} of this model had them.`
+              : `${template.things} things as this kind of machine usually has them. From the second of the model on it is the model’s own.`}
+        </p>
+        <p className="mt-3 flex gap-3">
+          <Button
+            tone="strong"
+            disabled={disabled || busy}
+            onClick={() => void send('openMat', { unitId: unit.id }, unit.version)}
+          >
+            {mat ? 'Open it again' : 'Lay the mat out'}
+          </Button>
+          {mat && (
+            <Button disabled={disabled || busy} onClick={back}>
+              Not closed after all
+            </Button>
+          )}
+        </p>
+        {problem && <Problem>{problem.message}</Problem>}
+      </section>
+    );
+  const take = (item: LedgerItem, inward: boolean) => {
+    const own = stands.find((balance) => balance.item.id === item.id)!;
+    const most = inward ? own.open : item.count - own.missing - own.open;
+    const count = number ? Math.min(Number(number), 500) : most;
+    setNumber('');
+    setOrdered(inward && item.kind === 'fastener' && item.count > 2 ? item.id : null);
+    if (count > 0) act([{ item: item.id, move: inward ? 'in' : 'out', count }]);
+  };
+  const turn = (spot: SpotAt, as?: Move) => {
+    const own = stands.find((balance) => balance.item.id === spot.item);
+    const state = own?.spots[spot.n];
+    if (!own || !state || disabled) return;
+    setAt(spot);
+    const move = as ?? (state.at === 'out' ? 'in' : state.at === 'in' ? 'out' : 'replaced');
+    act([{ item: spot.item, move, count: 1, spots: [spot.n] }]);
+  };
+  const trip = (move: Move) => {
+    setTrouble(false);
+    const count = Number(number) || 1;
+    setNumber('');
+    if (!at) return;
+    if (move === 'left over' || count > 1) act([{ item: at.item, move, count }]);
+    else turn(at, move);
+  };
+  const spotsHere: (SpotAt & { x: number; y: number })[] = here.flatMap(({ item }) =>
+    (item.spots ?? []).map(([x, y], n) => ({ item: item.id, n, x, y })),
+  );
+  const walk = (dx: number, dy: number) => {
+    const from = spotsHere.find((spot) => spot.item === at?.item && spot.n === at.n);
+    if (!from) return setAt(spotsHere[0] ?? null);
+    // the nearest in that direction, what lies straight ahead before what lies aside
+    const ahead = spotsHere
+      .map((spot) => {
+        const along = (spot.x - from.x) * dx + (spot.y - from.y) * dy;
+        const aside = Math.abs((spot.x - from.x) * dy) + Math.abs((spot.y - from.y) * dx);
+        return { spot, along, far: along + 3 * aside };
+      })
+      .filter(({ along }) => along > 0.5)
+      .sort((a, b) => a.far - b.far)[0];
+    if (ahead) setAt({ item: ahead.spot.item, n: ahead.spot.n });
+  };
+  // the newest listener is asked first: on the mat letters are groups
+  return (
+    <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_320px] lg:items-start">
+      <MatKeys
+        disabled={disabled || adding}
+        onKey={(key) => {
+          if (trouble) {
+            const kind = TROUBLE.find(([digit]) => digit === key);
+            if (kind) trip(kind[1]);
+            else setTrouble(false);
+            return true;
+          }
+          const group = here.find(({ item }) => letterOf.get(item.id) === key.toUpperCase());
+          if (/^\d$/.test(key)) setNumber((number + key).slice(-3));
+          else if (group) {
+            setAt(group.item.spots ? { item: group.item.id, n: 0 } : { item: group.item.id, n: -1 });
+            take(group.item, key !== key.toLowerCase());
+          } else if (key === 'l') setLayer(Math.min(depth, layer + 1));
+          else if (key === 'L') setLayer(Math.max(0, layer - 1));
+          else if (key.toLowerCase() === 'u') back();
+          else if (key.toLowerCase() === 'x' && at) setTrouble(true);
+          else if (key.toLowerCase() === 't' && at) setOrdered(ordered ? null : at.item);
+          else if (key === ' ' && at) turn(at);
+          else if (key === 'ArrowRight') walk(1, 0);
+          else if (key === 'ArrowLeft') walk(-1, 0);
+          else if (key === 'ArrowDown') walk(0, 1);
+          else if (key === 'ArrowUp') walk(0, -1);
+          else if (key === 'Escape') setNumber('');
+          else return false;
+          return true;
+        }}
+      />
+      <div className="min-w-0">
+        <section aria-label="The mat" className="border-2 border-ink bg-paper p-3">
+          <MatDrawing
+            view={mat}
+            layer={layer}
+            balances={stands}
+            at={at}
+            due={due}
+            order={order}
+            ordered={ordered}
+            onSpot={turn}
+          />
+          <p className="mt-1.5 text-[14px]">
+            <b>
+              Layer {layer + 1} of {depth + 1}: {mat.layers[layer] ?? 'deeper'}.
+            </b>{' '}
+            Solid: in its place. Ring, gap: out, on the mat. Orange: should be back by now. Broken ring:
+            missing.
+          </p>
+        </section>
+        <div className="mt-2 grid gap-x-5 md:grid-cols-2" role="group" aria-label="Groups of this layer">
+          {here.map((balance) => {
+            const { item, open } = balance;
+            return (
+              <div
+                key={item.id}
+                className={`flex min-h-9 items-center gap-2 border-b border-soft/40 text-[14.5px] ${at?.item === item.id ? 'bg-paper' : ''}`}
+              >
+                <button
+                  type="button"
+                  disabled={disabled}
+                  aria-label={`${open > 0 ? 'Back in' : 'Out'}: ${item.name}`}
+                  onClick={() => {
+                    setAt({ item: item.id, n: item.spots ? 0 : -1 });
+                    take(item, open > 0);
+                  }}
+                  className="flex min-h-9 min-w-0 flex-1 items-center gap-2 text-left hover:bg-paper disabled:opacity-60"
+                >
+                  <Key>{letterOf.get(item.id)}</Key>
+                  <span className="min-w-0 truncate">
+                    {item.name} <span className="text-[13px] text-soft">{howWords(item)}</span>
+                  </span>
+                </button>
+                <span
+                  className={`figures text-[13px] whitespace-nowrap ${open > 0 && due(item) ? 'font-bold text-hot' : ''}`}
+                >
+                  {stateWords(balance, moves)}
+                </span>
+              </div>
+            );
+          })}
+        </div>
+        <p aria-live="polite" className="mt-2 min-h-6 text-[13.5px] text-soft">
+          {trouble ? (
+            <b className="text-ink">
+              {TROUBLE.map(([digit, , words]) => `${digit} ${words}`).join(' · ')}: of {at?.item}
+            </b>
+          ) : number ? (
+            <b className="text-ink">{number} of …</b>
+          ) : (
+            <>
+              A letter takes the group out, with Shift puts it back; a number first means so many. Arrows
+              walk, <Key>Space</Key> turns one. <Key>X</Key> trouble <Key>T</Key> order of tightening{' '}
+              <Key>L</Key> next layer <Key>U</Key> take back
+            </>
+          )}
+        </p>
+        {problem && !problem.details?.notBack && <Problem>{problem.message}</Problem>}
+        {!disabled && (
+          <div className="mt-2 flex flex-wrap gap-2">
+            {Array.from({ length: depth + 1 }, (_, n) => (
+              <Button
+                key={n}
+                aria-pressed={n === layer}
+                tone={n === layer ? 'strong' : 'plain'}
+                onClick={() => setLayer(n)}
+              >
+                {n + 1} {mat.layers[n] ?? 'deeper'}
+              </Button>
+            ))}
+            <Button aria-expanded={adding} onClick={() => setAdding(!adding)}>
+              Something else is undone here
+            </Button>
+          </div>
+        )}
+        {adding && <MatItemForm unit={unit} layer={layer} onDone={() => setAdding(false)} send={send} />}
+        <PhotoStrip
+          tag={unit.tag}
+          title={`Photographs of layer ${layer + 1}`}
+          about={`layer:${layer}`}
+          photos={photos.filter(({ about }) => about === `layer:${layer}`)}
+          mayWrite={!disabled}
+        />
+      </div>
+      <ClosingPanel
+        unit={unit}
+        mat={mat}
+        stands={stands}
+        check={closingCheck(mat.items, moves, 'close')}
+        moves={moves}
+        closing={closing}
+        problem={problem}
+        busy={busy}
+        send={send}
+        due={due}
+      />
+    </div>
+  );
+}
+
+/** Its listener is mounted with the mat, so that it is asked before those of the ticket. */
+function MatKeys({ disabled, onKey }: { disabled: boolean; onKey: (key: string) => boolean }) {
+  useShortcuts((key) => (disabled ? false : onKey(key)));
+  return null;
+}
