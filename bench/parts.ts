@@ -1,4 +1,5 @@
 import { bayKinds } from '@/catalog/bays';
+import { fittingMinutes } from '@/catalog/takes';
 import { shippedHouse } from '@/catalog/house';
 import { machineOf } from '@/core/parts/fields';
 import { seededRandom } from '@/core/random';
@@ -78,6 +79,7 @@ for (let n = 0; n < ROUNDS; n++) {
     ratePerHourMinor: 1800,
     chassis: 'laptop',
     grade: 'B',
+    minutes: fittingMinutes,
     state: {
       modules: [{ id: 'own', gb: 4, worthMinor: 300 }],
       memoryGb: 4,

@@ -27,6 +27,15 @@ export const gates: Catalogue['gates'] = {
       source: 'common practice',
     },
     {
+      id: 'drilled',
+      words: 'A screw was drilled: not powered until every shaving is out and the board was looked over.',
+      seen: {},
+      after: ['drill-screw'],
+      shuts: ['power', 'charge'],
+      clearedBy: { looks: { shavings: ['none'] }, repairs: ['clear-metal'] },
+      source: 'common practice',
+    },
+    {
       id: 'liquid',
       words: 'Liquid: not powered until the board has been seen dry and clean.',
       seen: { 'look-liquid': ['wet-or-sticky'] },

@@ -55,7 +55,7 @@ export const openings: Record<Chassis, readonly LedgerItem[]> = {
       bench: { caseOpen: true },
     }),
     lead('battery lead', { layer: 1, way: 'pull', spots: [[96, 132]], bench: { batteryOut: true } }),
-    lead('screen lead', { layer: 1, way: 'pull', spots: [[150, 180]], raises: ['screen-cable-off'] }),
+    lead('screen lead', { layer: 1, way: 'pull', spots: [[190, 187]], raises: ['screen-cable-off'] }),
     lead('fan lead', { layer: 1, way: 'pull', spots: [[222, 106]], raises: ['fan-lead'] }),
     item('sensor lead', {
       kind: 'sensor',
@@ -91,9 +91,17 @@ export const openings: Record<Chassis, readonly LedgerItem[]> = {
       spots: field(2, 1, [52, 174], [84, 174]),
     }),
     lead('keyboard lead', { layer: 1, way: 'flip-lock', spots: [[284, 166]], raises: ['keyboard-lead'] }),
-    lead('touchpad lead', { layer: 1, way: 'flip-lock', spots: [[120, 184]], raises: ['touchpad-lead'] }),
+    lead('touchpad lead', { layer: 1, way: 'flip-lock', spots: [[128, 190]], raises: ['touchpad-lead'] }),
     lead('speaker lead', { layer: 1, way: 'pull', spots: [[250, 180]], raises: ['speaker-lead'] }),
-    item('tape', { kind: 'tape', layer: 1, way: 'peel', spots: field(2, 1, [140, 104], [240, 150]) }),
+    item('tape', {
+      kind: 'tape',
+      layer: 1,
+      way: 'peel',
+      spots: [
+        [140, 104],
+        [292, 104],
+      ],
+    }),
     item('board', {
       layer: 2,
       way: 'cross',
@@ -111,7 +119,7 @@ export const openings: Record<Chassis, readonly LedgerItem[]> = {
       layer: 3,
       way: 'cross',
       lengthMm: 3,
-      spots: [...field(6, 1, [30, 22], [290, 22]), ...field(6, 1, [30, 196], [290, 196])],
+      spots: [...field(6, 1, [30, 22], [290, 22]), ...field(6, 1, [30, 190], [290, 190])],
     }),
   ],
   desktop: [

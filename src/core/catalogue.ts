@@ -273,6 +273,8 @@ export interface Gate {
   words: string;
   /** Outcomes of looks that raise it; another outcome of the same look lowers it. */
   seen: Record<string, string[]>;
+  /** Repairs after which it stands, until it is cleared. */
+  after?: string[];
   shuts: Hazard[];
   clearedBy: { looks: Record<string, string[]>; repairs: string[] };
   source: string;

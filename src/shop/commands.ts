@@ -27,6 +27,7 @@ import * as system from './units/system';
 import * as work from './work/commands';
 import * as mat from './hands/mat';
 import * as clean from './hands/clean';
+import * as damage from './hands/damage';
 
 const all = [
   lots.receiveLot,
@@ -57,6 +58,9 @@ const all = [
   clean.stainStays,
   clean.takeBackClean,
   rules.setSchools,
+  damage.noteDamage,
+  damage.takeBackDamage,
+  work.trimClock,
   work.startWork,
   work.pauseWork,
   work.resumeWork,

@@ -33,6 +33,9 @@ export const EVENT_TITLES: Record<EventKind, string> = {
   'handed over': 'Handed over',
   'work logged': 'Done before',
   'work finished': 'Finished',
+  'clock set back': 'Clock set back',
+  damage: 'Our damage',
+  'damage back': 'Damage taken back',
   'memory start': 'Memory tried',
   'memory start back': 'Start taken back',
   'memory board': 'Memory',
@@ -285,6 +288,14 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
     `${text(p, 'code')} ${text(p, 'name')}, ${amount(p.priceMinor, names)}; ${text(p, 'why')}`,
   'loose parts': (p) =>
     (Array.isArray(p.parts) ? (p.parts as Payload[]) : []).map((part) => text(part, 'name')).join(', '),
+  'clock set back': (p) => `${text(p, 'title')}: ${text(p, 'minutes')} minutes, not ${text(p, 'ran')}`,
+  damage: (p, names) =>
+    told(
+      text(p, 'kind'),
+      Number(p.costMinor) > 0 && amount(p.costMinor, names),
+      Boolean(text(p, 'note')) && quoted(p, 'note'),
+    ),
+  'damage back': (p) => text(p, 'kind'),
   'mat opened': (p) =>
     Number(p.seen) > 0
       ? `${text(p, 'items')} things, as ${many(Number(p.seen), 'machine', 'machines')} of the model had them`

@@ -57,6 +57,7 @@ describe('the owner’s own numbers', () => {
   it('that no longer fit the catalogue are left out, and said so', () => {
     const known = effectiveCatalogue({
       learned: null,
+      handMinutes: {},
       overrides: { causes: { 'a-cause-of-last-year': { valueLeft: 0.5 } } },
     });
     expect(known.catalogue).toBe(catalogue);

@@ -106,7 +106,7 @@ function gateFaults({ gates, findings, repairs }: Catalogue): string[] {
       for (const outcome of seen)
         if (!outcomes.get(id)?.includes(outcome))
           faults.push(`gate "${gate.id}": there is no outcome "${outcome}" of "${id}"`);
-    for (const id of gate.clearedBy.repairs)
+    for (const id of [...gate.clearedBy.repairs, ...(gate.after ?? [])])
       if (!repairs.some((repair) => repair.id === id))
         faults.push(`gate "${gate.id}": unknown repair "${id}"`);
     if (!gate.source) faults.push(`gate "${gate.id}": has no source`);

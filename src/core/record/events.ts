@@ -1,4 +1,5 @@
 import type { BenchState } from '../catalogue';
+import type { MaterialUsed } from '../hands/materials';
 import type { HouseChange } from '../house/changes';
 
 interface PartNamed {
@@ -115,10 +116,15 @@ export interface EventPayloads {
     observation: number | null;
     note: string;
     parts?: PartExchanged[];
+    materials?: MaterialUsed[];
     before?: { stage: string };
     after?: { stage: string };
   };
+  'clock set back': WorkNamed & { minutes: number; ran: number };
+  damage: { step: string; kind: string; costMinor: number; note: string };
+  'damage back': { step: string; kind: string };
   'work finished': WorkNamed & {
+    materials?: MaterialUsed[];
     helped: boolean | null;
     ended?: string;
     observation: number | null;

@@ -58,8 +58,8 @@ export function shutBy(
         if (gate.seen[entry.finding]?.includes(entry.outcome)) standing = true;
         else if (gate.seen[entry.finding] || gate.clearedBy.looks[entry.finding]?.includes(entry.outcome))
           standing = false;
-      } else if (entry.ended !== 'no-change' && gate.clearedBy.repairs.includes(entry.repair))
-        standing = false;
+      } else if (gate.after?.includes(entry.repair)) standing = true;
+      else if (entry.ended !== 'no-change' && gate.clearedBy.repairs.includes(entry.repair)) standing = false;
     }
     if (standing)
       for (const act of gate.shuts)

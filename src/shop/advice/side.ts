@@ -11,13 +11,15 @@ import { database } from '@/db/client';
 import { components, units, wants, type shop } from '@/db/schema';
 import type { houseNow } from '../house/tables';
 import { harvestOf } from '../units/worth';
+import { fittingTimes } from '../work/times';
 import { freeFor } from '../parts/bin';
 import { fitOf, machineNow, neverTakes, type MachineNow } from '../parts/machine';
 import { fitRecord, OPEN_WANTS } from '../parts/quotes';
 import { upgradeState, upgradesFor, type Offered } from './upgrades';
 
 type Unit = typeof units.$inferSelect;
-type Rules = Pick<typeof shop.$inferSelect, 'ratePerHourMinor' | 'feeBasisPoints'>;
+type Rules = Pick<typeof shop.$inferSelect, 'ratePerHourMinor' | 'feeBasisPoints'> &
+  Partial<Pick<typeof shop.$inferSelect, 'handMinutes'>>;
 type House = Awaited<ReturnType<typeof houseNow>>['tables'];
 
 /** Open machines a part is held against: those most worth working on. */
@@ -126,6 +128,7 @@ export function upgradesOfUnit(
     state,
     batteryMissing: specification.text('battery') === 'none',
     machine,
+    minutes: fittingTimes(rules.handMinutes ?? {}),
     openMinutes:
       catalogue.benchMinutes[unit.chassis].caseOpen.set + catalogue.benchMinutes[unit.chassis].caseOpen.unset,
     offered,

@@ -1,6 +1,6 @@
 import { fitRules } from '@/catalog/fits';
-import { cardNeeds, fittingMinutes, OUT_SHARE } from '@/catalog/takes';
-import type { Chassis } from '@/core/catalogue';
+import { cardNeeds, OUT_SHARE } from '@/catalog/takes';
+import type { Chassis, PartClass } from '@/core/catalogue';
 import type { HouseTables } from '@/core/house/tables';
 import type { Machine } from '@/core/parts/attributes';
 import type { Facts } from '@/core/parts/fields';
@@ -41,6 +41,8 @@ interface UpgradeCase {
   state: UpgradeState;
   batteryMissing: boolean;
   machine: Machine;
+  /** Minutes of putting a part in, as the shop takes them. */
+  minutes: Partial<Record<PartClass, number>>;
   openMinutes: number;
   offered: readonly Offered[];
 }
@@ -98,7 +100,7 @@ export function upgradesFor(problem: UpgradeCase): Upgrades {
     priceOf: (state) =>
       keep * tablePrice(house.prices, priceSpecOf(chassis, state, grade, batteryMissing)).minor,
     perMinute: problem.ratePerHourMinor / 60,
-    minutes: fittingMinutes,
+    minutes: problem.minutes,
     outShare: OUT_SHARE,
     openMinutes: problem.openMinutes,
     cardNeeds,

@@ -26,6 +26,7 @@ describe('the plain face of the core', () => {
       'upgrades',
       'uses',
       'harvest',
+      'cleaning',
       'closing',
       'tighten',
       'dilute',
@@ -114,6 +115,23 @@ describe('the plain face of the core', () => {
     expect(ask('tighten', { screws })).toMatchObject({ passes: [{ order: ['a', 'c', 'b', 'd'] }, {}, {}] });
     expect(ask('dilute', { stock: 1, stockMl: 70, waterMl: 30 })).toMatchObject({ ml: 97.3 });
     expect(refused('dilute', { stock: 0.7, want: 0.9, ml: 100 })).toMatchObject({ code: 'refused' });
+  });
+  it('cleaning: steps in their order with minutes; what pays at a price; what a machine has not is named', () => {
+    const told = ask('cleaning', {
+      chassis: 'laptop',
+      zones: [
+        { zone: 'fins', soil: 'felt', degree: 3 },
+        { zone: 'lid', soil: 'sugar', degree: 2 },
+        { zone: 'board', degree: 0 },
+      ],
+      priceMinor: 12_000,
+    }) as { steps: { phase: string; id: string }[]; minutes: number; worth: { clean: string[] } };
+    expect(told.steps.map(({ phase }) => phase)).toEqual(['dry', 'dry', 'wet', 'dry again']);
+    expect(told.minutes).toBeCloseTo(6 + 4 + 4 + 1.5 + 12, 9);
+    expect(told.worth.clean).toContain('lid');
+    expect(refused('cleaning', { chassis: 'desktop', zones: [{ zone: 'lid', degree: 0 }] })).toMatchObject({
+      code: 'invalid',
+    });
   });
   it('fits: answers with every reason, and names what is no part', () => {
     const machine = { chassis: 'laptop', charger: { volts: 19, amps: 4.74, plug: 'p', tip: 'plus' } };

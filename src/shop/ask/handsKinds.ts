@@ -40,6 +40,10 @@ export const closingShape = Joi.object({
           .valid(...MOVES)
           .required(),
         count: Joi.number().integer().min(1).max(500).default(1),
+        spots: Joi.array()
+          .items(Joi.number().integer().min(0).max(499))
+          .max(500)
+          .description('which of them, from 0'),
       }),
     )
     .default([]),

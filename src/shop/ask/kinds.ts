@@ -17,6 +17,7 @@ import { caseShape, diagnose } from '../diagnosis/case';
 import { ShopError } from '../errors';
 import { houseShape } from '@/shapes/house';
 import { chassis, gigabytes, share } from './places';
+import { answerCleaning, cleaningShape } from './cleaningKind';
 import { answerFits, fitsShape } from './fitsKind';
 import {
   answerHarvest,
@@ -281,6 +282,11 @@ export const askKinds: Record<string, AskKind> = {
     input: harvestShape.keys({ house }),
     answer: (({ house: given, ...asked }: WithHouse) =>
       answerHarvest(asked as never, tablesOf({ house: given }))) as (input: never) => unknown,
+  },
+  cleaning: {
+    about: 'zones, soils and the house’s school -> steps in their order, minutes, and what pays',
+    input: cleaningShape,
+    answer: answerCleaning as (input: never) => unknown,
   },
   closing: {
     about:

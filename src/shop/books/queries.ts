@@ -30,6 +30,11 @@ const partsSql = (units: SQL) => sql`
     union all
     select substr(m.from_place, 6)::uuid, -m.value_minor from movements m
     where m.value_minor is not null and m.from_place in (select 'unit:' || id from (${units}) as those(id))
+    union all
+    select w.unit_id, w.material_minor from work w where w.material_minor > 0 and w.unit_id in (${units})
+    union all
+    select v.unit_id, v.number::bigint from record_values v where v.key in ('clean', 'damage')
+      and v.voided_by is null and v.number is not null and v.unit_id in (${units})
   ) as moved group by unit_id`;
 
 export interface UnitBook {

@@ -33,6 +33,8 @@ async function writeClean(
   acts: readonly CleanAct[],
   told: readonly number[],
   by: string,
+  /** What it used up, minor units. */
+  usedMinor = 0,
 ): Promise<void> {
   const origin = `clean ${randomUUID()}`;
   await tx.insert(recordValues).values(
@@ -41,6 +43,7 @@ async function writeClean(
       key: 'clean',
       basis: 'typed',
       value: JSON.stringify(n === 0 && told.length ? { ...act, told } : act),
+      ...(n === 0 && usedMinor > 0 && { number: usedMinor }),
       origin,
       by,
     })),
@@ -165,7 +168,7 @@ export const cleanStep = defineCommand<
         put.push(await putAnswer(tx, actor, unit!.id, finding.id, zone.tells.outcomes[0]));
     }
     const all = [...told, ...put.map(({ id }) => id)];
-    await writeClean(tx, unit!.id, acts, all, actor.name);
+    await writeClean(tx, unit!.id, acts, all, actor.name, step.costMinor);
     await moveStage(tx, unit!, forward(unit!.stage, 'hands'));
     const name = (id: string) => zoneOf(unit!, id).name;
     return {

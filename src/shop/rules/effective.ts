@@ -3,6 +3,7 @@ import { catalogue } from '@/catalog';
 import type { Catalogue } from '@/core/catalogue';
 import { learnedAsOverrides } from '@/core/learn/learn';
 import { layered, overrideFaults, withOverrides, type CatalogueOverrides } from '@/core/belief/overrides';
+import { timesAsOverrides } from '../work/times';
 import type { shop } from '@/db/schema';
 
 export interface Known {
@@ -18,12 +19,16 @@ export interface Known {
 const KEPT = 4;
 const kept = new Map<string, Known>();
 
-/** What closed cases taught, with the owner's own numbers over it. */
+/** What closed cases taught and clocks showed, with the owner's own numbers over it. */
 export const numbersOf = ({
   learned,
   overrides,
-}: Pick<typeof shop.$inferSelect, 'learned' | 'overrides'>): CatalogueOverrides =>
-  learned ? layered(learnedAsOverrides(learned), overrides) : overrides;
+  handMinutes,
+}: Pick<typeof shop.$inferSelect, 'learned' | 'overrides' | 'handMinutes'>): CatalogueOverrides => {
+  const taken = timesAsOverrides(handMinutes);
+  const told = learned ? layered(learnedAsOverrides(learned), taken) : taken;
+  return Object.keys(told).length ? layered(told, overrides) : overrides;
+};
 
 /**
  * The catalogue this shop reckons with: its own, moved by closed cases, with the owner's numbers over both.
@@ -31,16 +36,20 @@ export const numbersOf = ({
 export function effectiveCatalogue({
   learned,
   overrides,
-}: Pick<typeof shop.$inferSelect, 'learned' | 'overrides'>): Known {
+  handMinutes,
+}: Pick<typeof shop.$inferSelect, 'learned' | 'overrides' | 'handMinutes'>): Known {
+  const taken = timesAsOverrides(handMinutes);
   const mark =
-    learned || Object.keys(overrides).length
+    learned || Object.keys(overrides).length || taken.repairs
       ? createHash('sha1')
-          .update(JSON.stringify([learned?.priors, learned?.tables, overrides]))
+          .update(
+            JSON.stringify([learned?.priors, learned?.tables, overrides, ...(taken.repairs ? [taken] : [])]),
+          )
           .digest('hex')
       : '';
   let known = kept.get(mark);
   if (!known) {
-    const numbers = numbersOf({ learned, overrides });
+    const numbers = numbersOf({ learned, overrides, handMinutes });
     const faults = mark ? overrideFaults(catalogue, numbers) : [];
     known = {
       catalogue: mark === '' || faults.length ? catalogue : withOverrides(catalogue, numbers),

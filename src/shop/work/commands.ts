@@ -17,6 +17,9 @@ import { putErasure } from '../erasure/put';
 import { dataStays } from '../record/stays';
 import { putVerdict } from '../record/verdict';
 import { houseNow } from '../house/tables';
+import { materialsInput, usedUp } from './materials';
+import { attendedMinutes, noteTime, plannedFor, sampleOf } from './times';
+import type { MaterialUsed } from '@/core/hands/materials';
 import { clockOn, endSegment, freeHands, type LaidAside } from './clock';
 
 const workId = rowId('work').required();
@@ -36,17 +39,23 @@ async function workOf(tx: Transaction, id: string, unit: string) {
   return row;
 }
 
-type Step = { ref: string; kind: string; title: string; wipes: boolean };
+type Step = { ref: string; kind: string; title: string; wipes: boolean; minutes: number };
 type Unit = NonNullable<CommandContext['unit']>;
 
 /** A repair of the catalogue or a piece of the house's work. @throws ShopError when this machine has none such */
 async function stepOf(tx: Transaction, unit: Unit, ref: string, what: string): Promise<Step> {
   const repair = repairById(ref);
   if (repair && appliesTo(repair, unit.chassis))
-    return { ref, kind: 'repair', title: repair.name, wipes: Boolean(repair.wipes) };
+    return { ref, kind: 'repair', title: repair.name, wipes: Boolean(repair.wipes), minutes: repair.minutes };
   const step = (await houseNow(tx)).tables.work.find(({ id }) => id === ref);
   if (!step) throw new ShopError('invalid', `${what}: no step "${ref}" for this kind of machine.`);
-  return { ref, kind: step.kind, title: step.name, wipes: WIPES.includes(ref) };
+  return {
+    ref,
+    kind: step.kind,
+    title: step.name,
+    wipes: WIPES.includes(ref),
+    minutes: step.attendedMinutes,
+  };
 }
 
 async function refuseWiping(tx: Transaction, unit: Unit, step: Step, what: string): Promise<void> {
@@ -96,7 +105,15 @@ export const startWork = defineCommand<Start, { workId: string; aside: LaidAside
     const { kind, title } = step;
     const [row] = await tx
       .insert(work)
-      .values({ unitId: unit!.id, kind, ref, title, by: actor.id, byName: actor.name })
+      .values({
+        unitId: unit!.id,
+        kind,
+        ref,
+        title,
+        by: actor.id,
+        byName: actor.name,
+        plannedMinutes: plannedFor(unit!, ref, step.minutes),
+      })
       .returning({ id: work.id });
     await clockOn(tx, actor, unit!.id, row.id);
     await moveStage(tx, unit!, forward(unit!.stage, placeOf(kind)));
@@ -247,6 +264,8 @@ interface Finish {
   note?: string;
   /** What went in and came out with it. */
   parts?: Exchange;
+  /** What was used up with it. */
+  materials?: MaterialUsed[];
   /** Of a run that erases: which drive, or what the one is that was not on record yet, and how. */
   erased?: {
     componentId?: string;
@@ -269,6 +288,7 @@ export const finishWork = defineCommand<Finish, null>({
       .label('ended'),
     note: shortText('note', 400).allow(''),
     parts: exchangeInput,
+    materials: materialsInput,
     erased: Joi.object({
       componentId: rowId('drive'),
       drive: Joi.object({
@@ -295,8 +315,10 @@ export const finishWork = defineCommand<Finish, null>({
     await endSegment(tx, row.id);
     await tx
       .update(work)
-      .set({ status: 'done', finishedAt: new Date(), note: input.note ?? '' })
+      .set({ status: 'done', finishedAt: new Date(), note: input.note ?? '', ...usedUp(input.materials) })
       .where(eq(work.id, row.id));
+    const sample = sampleOf(row, await attendedMinutes(tx, row.id));
+    if (sample !== null) await noteTime(tx, row.ref, sample, 'done');
     let observation: number | null = null;
     if (row.kind === 'repair' && input.ended !== undefined) {
       observation = await putVerdict(tx, actor, unit!.id, row.ref, input.ended);
@@ -313,6 +335,7 @@ export const finishWork = defineCommand<Finish, null>({
           observation,
           note: input.note ?? '',
           ...(moved.length && { parts: moved }),
+          ...(input.materials?.length && { materials: input.materials }),
           ...(erased && { erased }),
         },
       },
@@ -372,6 +395,7 @@ interface Logged {
   ended?: Ending;
   note?: string;
   parts?: Exchange;
+  materials?: MaterialUsed[];
 }
 
 /** Work done out of order and told afterwards, with its time: on record as if its clock had run. */
@@ -388,6 +412,7 @@ export const logWork = defineCommand<Logged, { workId: string }>({
       .label('ended'),
     note: shortText('note', 400).allow(''),
     parts: exchangeInput,
+    materials: materialsInput,
   }),
   async run({ tx, actor, unit }, input) {
     refuseHeld(unit!);
@@ -412,6 +437,8 @@ export const logWork = defineCommand<Logged, { workId: string }>({
         finishedAt: sql`now()`,
         note,
         logged: true,
+        plannedMinutes: step.minutes,
+        ...usedUp(input.materials),
       })
       .returning({ id: work.id });
     if (input.minutes > 0)
@@ -423,6 +450,8 @@ export const logWork = defineCommand<Logged, { workId: string }>({
         startedAt: sql`now() - ${input.minutes} * interval '1 minute'`,
         endedAt: sql`now()`,
       });
+    const sample = sampleOf({ ref: step.ref, plannedMinutes: step.minutes }, input.minutes);
+    if (sample !== null) await noteTime(tx, step.ref, sample, 'done');
     const ended = kind === 'repair' ? (input.ended ?? 'done') : undefined;
     const moved = await exchangeWith(tx, actor, unit!, input.parts, kind === 'repair');
     const observation = ended ? await putVerdict(tx, actor, unit!.id, step.ref, ended) : null;
@@ -440,6 +469,7 @@ export const logWork = defineCommand<Logged, { workId: string }>({
           observation,
           note,
           ...(moved.length && { parts: moved }),
+          ...(input.materials?.length && { materials: input.materials }),
           before: { stage: unit!.stage },
           after: { stage },
         },
@@ -450,6 +480,54 @@ export const logWork = defineCommand<Logged, { workId: string }>({
           observation !== null &&
           (await tx.update(observations).set({ eventSeq: seq }).where(eq(observations.id, observation)))
         ),
+    };
+  },
+});
+
+/**
+ * A clock that ran on while the hands were elsewhere: it counts only so long, and stands paused.
+ */
+export const trimClock = defineCommand<{ unitId: string; workId: string; minutes: number }, null>({
+  name: 'trimClock',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    workId,
+    minutes: Joi.number().min(0).max(1440).required().label('minutes'),
+  }),
+  async run({ tx, unit }, { workId: id, minutes }) {
+    refuseHeld(unit!);
+    const row = await workOf(tx, id, unit!.id);
+    const open = and(
+      eq(workSegments.workId, row.id),
+      eq(workSegments.attended, true),
+      sql`${workSegments.endedAt} is null`,
+    );
+    const [segment] = await tx
+      .select({ ran: sql<number>`(extract(epoch from now() - ${workSegments.startedAt}) / 60)::float8` })
+      .from(workSegments)
+      .where(open);
+    if (!segment) throw new ShopError('refused', `"${row.title}" is in nobody’s hands: no clock runs.`);
+    if (minutes > segment.ran)
+      throw new ShopError(
+        'invalid',
+        `Not set: the clock has run ${Math.floor(segment.ran)} minutes so far.`,
+        {
+          fields: { minutes: 'more than the clock has run' },
+        },
+      );
+    await tx
+      .update(workSegments)
+      .set({ endedAt: sql`${workSegments.startedAt} + ${minutes} * interval '1 minute'` })
+      .where(open);
+    await tx.update(work).set({ status: 'paused' }).where(eq(work.id, row.id));
+    return {
+      event: {
+        kind: 'clock set back',
+        payload: { work: row.id, title: row.title, minutes, ran: Math.round(segment.ran) },
+      },
+      answer: null,
     };
   },
 });
@@ -500,8 +578,10 @@ export const takeBackWork = defineCommand<{ unitId: string; workId: string }, nu
       );
     const { observation, before, after, parts } = told.payload as EventPayloads['work logged'];
     if (parts) await exchangeBack(tx, actor, unit!, parts);
+    const sample = sampleOf(row, await attendedMinutes(tx, row.id));
+    if (sample !== null) await noteTime(tx, row.ref, sample, 'back');
     await tx.delete(workSegments).where(eq(workSegments.workId, row.id));
-    await tx.update(work).set({ status: 'dropped' }).where(eq(work.id, row.id));
+    await tx.update(work).set({ status: 'dropped', materialMinor: 0 }).where(eq(work.id, row.id));
     if (observation !== null)
       await tx.update(observations).set({ voidedBy: 0 }).where(eq(observations.id, observation));
     if (before && after && after.stage === unit!.stage) await moveStage(tx, unit!, before.stage as Stage);

@@ -6,6 +6,10 @@ import { People } from '@/ui/rules/People';
 import { RatesForm } from '@/ui/rules/RatesForm';
 import { Margins } from '@/ui/rules/Margins';
 import { Tools } from '@/ui/rules/Tools';
+import { HowWeClean } from '@/ui/rules/HowWeClean';
+import { SCHOOL_WORDS } from '@/catalog/cleaning';
+import type { Schools } from '@/core/clean/zones';
+import { schoolsOf } from '@/shop/rules/schools';
 import { RulesNav } from '@/ui/rules/RulesNav';
 import { Sheet } from '@/ui/kit/parts';
 import { dayAndTime } from '@/words/time';
@@ -30,6 +34,14 @@ export default async function RulesPage() {
           />
           <Margins marginsFor={rules.marginsFor} mayWrite={actor.role === 'owner'} />
           <Tools lacks={rules.lacks} mayWrite={actor.role === 'owner'} />
+          <HowWeClean
+            schools={(Object.keys(SCHOOL_WORDS) as (keyof Schools)[]).map((key) => ({
+              key,
+              ...SCHOOL_WORDS[key],
+              chosen: schoolsOf(rules)[key],
+            }))}
+            mayWrite={actor.role === 'owner'}
+          />
         </Sheet>
         <Sheet>
           <People

@@ -219,16 +219,21 @@ function StepLine({
         </span>
       </div>
       {step.zones.length > 0 && (
-        <div className="flex items-center gap-3 pt-0.5">
-          <Button
-            tone={next ? 'strong' : 'plain'}
-            shortcut={next ? 'Enter' : undefined}
-            disabled={disabled}
-            onClick={onDone}
-          >
-            Done
-          </Button>
-          {!next && <Quiet onClick={() => setShown(!shown)}>{shown ? 'less' : 'how'}</Quiet>}
+        <div className="flex items-center gap-4">
+          {next ? (
+            <Button tone="strong" shortcut="Enter" disabled={disabled} onClick={onDone}>
+              Done
+            </Button>
+          ) : (
+            <>
+              <Quiet disabled={disabled} aria-label={`Done: ${step.does}`} onClick={onDone}>
+                done
+              </Quiet>
+              <Quiet aria-expanded={shown} aria-label={`How: ${step.does}`} onClick={() => setShown(!shown)}>
+                {shown ? 'less' : 'how'}
+              </Quiet>
+            </>
+          )}
         </div>
       )}
       {open && (step.agent || step.tool) && (

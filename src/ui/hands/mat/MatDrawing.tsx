@@ -116,7 +116,7 @@ export const MatDrawing = memo(function MatDrawing({
       viewBox="0 0 320 200"
       role="img"
       aria-label={`What is undone in this layer. ${words}`}
-      className="w-full bg-track"
+      className="mx-auto max-h-[312px] w-full bg-track"
     >
       <rect
         x="3"

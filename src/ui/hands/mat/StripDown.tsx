@@ -12,7 +12,7 @@ import type { PhotoLine } from '@/shop/photos/queries';
 import type { ClosingView, MatView } from '@/words/matView';
 import type { UnitHead } from '@/words/unitView';
 import { useShortcuts } from '../../kit/keyboard';
-import { Button, Heading, Key, Problem } from '../../kit/parts';
+import { Button, CautionNote, Heading, Key, Problem } from '../../kit/parts';
 import { PhotoStrip } from '../PhotoStrip';
 import { ClosingPanel } from './ClosingPanel';
 import { MatDrawing, type SpotAt } from './MatDrawing';
@@ -188,6 +188,14 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
         }}
       />
       <div className="min-w-0">
+        {unit.bench.plugged && (
+          <div className="mb-2">
+            <CautionNote
+              title="Mains is on."
+              text="Pull the plug and take the battery off before anything else comes out; hold the button ten seconds."
+            />
+          </div>
+        )}
         <section aria-label="The mat" className="border-2 border-ink bg-paper p-3">
           <MatDrawing
             view={mat}

@@ -1,0 +1,341 @@
+import { eq, sql } from 'drizzle-orm';
+import { describe, expect, it } from 'vitest';
+import { findingById } from '@/catalog';
+import { openings } from '@/catalog/openings';
+import { database } from '@/db/client';
+import { events, observations, shop, units, work, workSegments } from '@/db/schema';
+import { unitBook } from '@/shop/books/queries';
+import { templateFor } from '@/shop/hands/matRows';
+import { recordNow } from '@/shop/record/queries';
+import { act, benchA, benchB, owner, lotWith, openShop, refusal, unitRow } from './shop';
+
+openShop('strip');
+
+const outcome = (finding: string, id: string) =>
+  findingById(finding)!.outcomes.findIndex((own) => own.id === id);
+const laptop = async () => (await lotWith(['laptop'])).units[0].unitId;
+const record = (unitId: string) => recordNow(database(), { id: unitId, chassis: 'laptop' });
+const out = (unitId: string, item: string, count = 1) =>
+  act(benchA, 'moveOnMat', { unitId, moves: [{ item, move: 'out', count }] });
+const back = (unitId: string, item: string, count = 1) =>
+  act(benchA, 'moveOnMat', { unitId, moves: [{ item, move: 'in', count }] });
+const chances = async (unitId: string) => (await unitRow(unitId)).evaluation!.chances;
+
+describe('the strip-down mat', () => {
+  it('closing with the count open is refused in words, by whichever way it is closed or powered', async () => {
+    const unitId = await laptop();
+    await act(benchA, 'openMat', { unitId });
+    await out(unitId, 'base plate', 8);
+    await out(unitId, 'screen lead');
+    expect((await record(unitId)).bench.caseOpen).toBe(true);
+    for (const again of [
+      () => act(benchA, 'passOverMat', { unitId, act: 'close' }),
+      () => act(benchA, 'setBench', { unitId, bench: { caseOpen: false } }),
+      () => act(benchA, 'setBench', { unitId, bench: { plugged: true } }),
+      () => act(benchA, 'observe', { unitId, finding: 'lock-key', outcome: 0 }),
+    ])
+      expect(await refusal(again())).toMatchObject({
+        code: 'refused',
+        message: expect.stringMatching(/8 of 8 not back \(base plate\); screen lead not back/),
+      });
+    expect(await database().select().from(observations).where(eq(observations.unitId, unitId))).toEqual([]);
+    await back(unitId, 'screen lead');
+    await back(unitId, 'base plate', 8);
+    await act(benchA, 'passOverMat', { unitId, act: 'close' });
+    expect((await record(unitId)).bench.caseOpen).toBe(false);
+  });
+  it('powered all the same, it raises exactly that fault; the lead back, it is gone again', async () => {
+    const unitId = await laptop();
+    const before = await chances(unitId);
+    await act(benchA, 'openMat', { unitId });
+    await out(unitId, 'base plate', 8);
+    await out(unitId, 'fan lead');
+    expect(await chances(unitId)).toEqual(before);
+    await act(benchA, 'passOverMat', { unitId, act: 'power', despite: true });
+    const after = await chances(unitId);
+    expect(after['fan-lead']).toBeGreaterThan(10 * (before['fan-lead'] ?? 0.005));
+    for (const id of Object.keys(after))
+      if (id !== 'fan-lead') expect(after[id], id).toBeCloseTo(before[id] ?? 0, 1);
+    // said once of just this: powered again it is not asked again
+    await act(benchA, 'passOverMat', { unitId, act: 'power' });
+    await back(unitId, 'fan lead');
+    expect((await chances(unitId))['fan-lead'] ?? 0).toBeCloseTo(before['fan-lead'] ?? 0, 2);
+    // the tick taken back, it is off again only when it is powered over again
+    await act(benchA, 'takeBackMat', { unitId });
+    expect((await chances(unitId))['fan-lead']).toBeCloseTo(after['fan-lead'], 6);
+  });
+  it('5 of 8 screws there: somebody was inside, and belief hears it; taken back, it does not', async () => {
+    const unitId = await laptop();
+    const before = await unitRow(unitId);
+    await act(benchA, 'openMat', { unitId });
+    await act(benchA, 'moveOnMat', { unitId, moves: [{ item: 'base plate', move: 'missing', count: 6 }] });
+    const [row] = await database().select().from(observations).where(eq(observations.unitId, unitId));
+    expect(row).toMatchObject({ ref: 'look-screws', outcomeId: 'most-missing' });
+    expect((await chances(unitId))['screen-cable-off'] ?? 0).toBeGreaterThan(
+      before.evaluation!.chances['screen-cable-off'] ?? 0,
+    );
+    await act(benchA, 'takeBackMat', { unitId });
+    expect(await chances(unitId)).toEqual(before.evaluation!.chances);
+    expect((await unitRow(unitId)).valueMinor).toBe(before.valueMinor);
+  });
+  it('a second answer of the mat gives the first back when it is taken back', async () => {
+    const unitId = await laptop();
+    await act(benchA, 'observe', {
+      unitId,
+      finding: 'look-screws',
+      outcome: outcome('look-screws', 'all-there'),
+    });
+    await act(benchA, 'openMat', { unitId });
+    await act(benchA, 'moveOnMat', { unitId, moves: [{ item: 'base plate', move: 'missing', count: 1 }] });
+    await act(benchA, 'takeBackMat', { unitId });
+    const standing = (
+      await database().select().from(observations).where(eq(observations.unitId, unitId))
+    ).filter(({ voidedBy }) => voidedBy === null);
+    expect(standing.map(({ outcomeId }) => outcomeId)).toEqual(['all-there']);
+  });
+  it('more out than there are, what is not there, a mat that is not open: refused, nothing half-written', async () => {
+    const unitId = await laptop();
+    expect(await refusal(out(unitId, 'base plate'))).toMatchObject({ code: 'refused' });
+    await act(benchA, 'openMat', { unitId });
+    expect(await refusal(act(benchA, 'openMat', { unitId }))).toMatchObject({ code: 'refused' });
+    expect(await refusal(out(unitId, 'base plate', 9))).toMatchObject({ code: 'refused' });
+    expect(await refusal(out(unitId, 'hood'))).toMatchObject({ code: 'refused' });
+    expect(
+      await refusal(
+        act(benchA, 'moveOnMat', {
+          unitId,
+          moves: [
+            { item: 'fan lead', move: 'out' },
+            { item: 'hood', move: 'out' },
+          ],
+        }),
+      ),
+    ).toMatchObject({ code: 'refused' });
+    expect((await record(unitId)).mat!.moves).toEqual([]);
+    const spots = { item: 'base plate', move: 'out', count: 2, spots: [0, 0] };
+    expect(await refusal(act(benchA, 'moveOnMat', { unitId, moves: [spots] }))).toMatchObject({
+      code: 'refused',
+    });
+  });
+  it('from the second of a model on its own strip-down is laid out, the median of those seen', async () => {
+    const made = await lotWith(['laptop', 'laptop', 'laptop', 'laptop']);
+    const ids = made.units.map(({ unitId }) => unitId);
+    for (const unitId of ids)
+      await database().update(units).set({ maker: 'Pellmark', model: 'Test 9' }).where(eq(units.id, unitId));
+    for (const [n, count] of [9, 9, 8].entries()) {
+      const unitId = ids[n];
+      await act(benchA, 'openMat', { unitId });
+      const plate = openings.laptop[0];
+      await act(benchA, 'setMatItem', {
+        unitId,
+        item: { id: plate.id, name: plate.name, kind: plate.kind, count, layer: 0, way: 'star', lengthMm: 5 },
+      });
+      await out(unitId, 'base plate', count);
+      if (n < 2) {
+        if (n === 0)
+          await act(benchA, 'setMatItem', {
+            unitId,
+            item: { name: 'hidden under the foot', kind: 'fastener', count: 2, layer: 0, way: 'star' },
+          });
+        await out(unitId, 'hidden under the foot', 2);
+      }
+    }
+    const row = await unitRow(ids[3]);
+    const template = await templateFor(database(), row);
+    expect(template.seen).toBe(3);
+    expect(template.items.find(({ id }) => id === 'base plate')).toMatchObject({ count: 9, way: 'star' });
+    expect(template.items.find(({ id }) => id === 'hidden under the foot')).toMatchObject({ count: 2 });
+    // another model is laid out as its kind
+    await database().update(units).set({ model: 'Other' }).where(eq(units.id, ids[3]));
+    expect((await templateFor(database(), await unitRow(ids[3]))).seen).toBe(0);
+  });
+});
+
+describe('cleaning', () => {
+  const soil = (unitId: string, zone: string, what: string, degree: number) =>
+    act(benchA, 'markSoil', { unitId, zone, soil: what, degree });
+  it('dirt lengthens the hands and lowers the value; taken back, all is as it was', async () => {
+    const unitId = await laptop();
+    const before = await unitRow(unitId);
+    for (const zone of ['lid', 'palm', 'keys', 'base']) await soil(unitId, zone, 'tar', 3);
+    await soil(unitId, 'smell', 'smell', 3);
+    const dirty = await unitRow(unitId);
+    expect(dirty.valueMinor).toBeLessThan(before.valueMinor);
+    for (let n = 0; n < 5; n++) await act(benchA, 'takeBackClean', { unitId });
+    const after = await unitRow(unitId);
+    expect(after).toMatchObject({ valueMinor: before.valueMinor, handsMinutes: before.handsMinutes });
+    expect(after.evaluation!.chances).toEqual(before.evaluation!.chances);
+    expect(await refusal(act(benchA, 'takeBackClean', { unitId }))).toMatchObject({ code: 'refused' });
+  });
+  it('fins packed with felt answer the question about them; cleaned, they are clear and the repair is done', async () => {
+    const unitId = await laptop();
+    await soil(unitId, 'fins', 'felt', 3);
+    const packed = (await chances(unitId))['heatsink-blocked'];
+    expect(packed).toBeGreaterThan(0.3);
+    let guard = 0;
+    while (Object.keys((await record(unitId)).clean.fins?.soils ?? {}).length && guard++ < 6) {
+      const [next] = await nextSteps(unitId);
+      await act(benchA, 'cleanStep', { unitId, rule: next.id, zones: next.zones });
+    }
+    expect((await record(unitId)).clean.fins).toMatchObject({ cleaned: true });
+    expect((await chances(unitId))['heatsink-blocked'] ?? 0).toBeLessThan(packed / 5);
+    const { evaluation } = await unitRow(unitId);
+    expect(evaluation!.steps.map(({ id }) => id)).not.toContain('clean-heatsink');
+    expect(evaluation!.steps.map(({ id }) => id)).not.toContain('fins');
+    // the last step taken back takes the verdict and the answer with it, and gives the former answer back
+    await act(benchA, 'takeBackClean', { unitId });
+    expect((await chances(unitId))['heatsink-blocked']).toBeCloseTo(packed, 6);
+  });
+  async function nextSteps(unitId: string) {
+    const { cleaningPlan } = await import('@/core/clean/plan');
+    const { cleaning, schools } = await import('@/catalog/cleaning');
+    return cleaningPlan(cleaning, 'laptop', (await record(unitId)).clean, schools).steps.filter(
+      ({ zones }) => zones.length,
+    );
+  }
+  it('metal dust shuts power until it is off, unless the house powers first', async () => {
+    const unitId = await laptop();
+    // looked at from outside already: nothing else shuts it
+    for (const [finding, id] of [
+      ['look-swelling', 'flat'],
+      ['look-liquid', 'none'],
+      ['look-rattle', 'silent'],
+      ['look-smell', 'none'],
+    ])
+      await act(benchA, 'observe', { unitId, finding, outcome: Math.max(0, outcome(finding, id)) });
+    await soil(unitId, 'board', 'metal', 1);
+    const shut = async () => (await unitRow(unitId)).evaluation!.shut.some(({ why }) => why.kind === 'dirt');
+    expect(await shut()).toBe(true);
+    await act(benchA, 'cleanStep', { unitId, rule: 'metal-vacuum', zones: ['board'] });
+    expect(await shut()).toBe(false);
+    await soil(unitId, 'board', 'metal', 1);
+    await act(owner, 'setSchools', { schools: { first: 'power' } });
+    await soil(unitId, 'slots', 'dust', 1);
+    expect(await shut()).toBe(false);
+    await act(owner, 'setSchools', { schools: { first: 'by soil' } });
+  });
+  it('a stain that stays lowers the price until it has gone; agents used are the unit’s cost', async () => {
+    const unitId = await laptop();
+    const clean = (await unitRow(unitId)).priceMinor;
+    await act(benchA, 'stainStays', { unitId, zone: 'lid', stays: true });
+    expect((await unitRow(unitId)).priceMinor).toBe(Math.round(clean * 0.97));
+    await act(benchA, 'stainStays', { unitId, zone: 'lid', stays: false });
+    expect((await unitRow(unitId)).priceMinor).toBe(clean);
+    const parts = (await unitBook(database(), unitId)).partsMinor;
+    await soil(unitId, 'lid', 'glue', 1);
+    await act(benchA, 'cleanStep', { unitId, rule: 'glue-alcohol', zones: ['lid'] });
+    expect((await unitBook(database(), unitId)).partsMinor - parts).toBe(5);
+    await act(benchA, 'takeBackClean', { unitId });
+    expect((await unitBook(database(), unitId)).partsMinor).toBe(parts);
+  });
+  it('what a machine has not, a soil without a name, a step not of the plan: refused', async () => {
+    const unitId = await laptop();
+    expect(await refusal(soil(unitId, 'supply', 'dust', 1))).toMatchObject({ code: 'invalid' });
+    expect(await refusal(soil(unitId, 'lid', 'smell', 1))).toMatchObject({ code: 'invalid' });
+    expect(await refusal(act(benchA, 'markSoil', { unitId, zone: 'lid', degree: 2 }))).toMatchObject({
+      code: 'invalid',
+    });
+    expect(
+      await refusal(act(benchA, 'cleanStep', { unitId, rule: 'air-blower', zones: ['fins'] })),
+    ).toMatchObject({ code: 'refused' });
+  });
+});
+
+describe('clocks teach minutes', () => {
+  const times = async () => (await database().select({ times: shop.handMinutes }).from(shop))[0].times;
+  const ago = (unitId: string, minutes: number) =>
+    database().execute(sql`update work_segments set started_at = started_at - ${minutes} * interval '1 minute'
+      where unit_id = ${unitId} and ended_at is null`);
+  it('a repair that takes longer here is reckoned longer, and what was told by mistake is not', async () => {
+    await database().update(shop).set({ handMinutes: {} });
+    const unitId = await laptop();
+    const begun = await act<{ workId: string }>(benchB, 'startWork', { unitId, ref: 'repaste' });
+    const [row] = await database().select().from(work).where(eq(work.id, begun.workId));
+    const planned = row.plannedMinutes!;
+    await ago(unitId, planned + 24);
+    await act(benchB, 'finishWork', { unitId, workId: begun.workId, ended: 'precaution' });
+    // 12 minutes in the catalogue, 36 taken once: (3 x 12 + 36) / 4
+    expect((await times()).repaste).toMatchObject({ n: 1, sum: expect.closeTo(36, 0) });
+    const told = await act<{ workId: string }>(benchB, 'logWork', { unitId, ref: 'repaste', minutes: 50 });
+    expect((await times()).repaste.n).toBe(2);
+    await act(benchB, 'takeBackWork', { unitId, workId: told.workId });
+    expect((await times()).repaste).toMatchObject({ n: 1, sum: expect.closeTo(36, 0) });
+    const { effectiveCatalogue } = await import('@/shop/rules/effective');
+    const [rules] = await database().select().from(shop);
+    const minutes = (id: string) =>
+      effectiveCatalogue(rules).catalogue.repairs.find((own) => own.id === id)!.minutes;
+    expect(minutes('repaste')).toBe(18);
+    // the owner's own number stands above it
+    await act(owner, 'setOverrides', { overrides: { repairs: { repaste: { minutes: 7 } } } });
+    const [own] = await database().select().from(shop);
+    expect(effectiveCatalogue(own).catalogue.repairs.find(({ id }) => id === 'repaste')!.minutes).toBe(7);
+    await act(owner, 'setOverrides', { overrides: {} });
+    await database().update(shop).set({ handMinutes: {} });
+  });
+  it('a clock that was forgotten is set back, counts so long, and teaches nothing it did not see', async () => {
+    const unitId = await laptop();
+    const begun = await act<{ workId: string }>(benchB, 'startWork', { unitId, ref: 'clean-keys' });
+    await ago(unitId, 300);
+    expect(
+      await refusal(act(benchB, 'trimClock', { unitId, workId: begun.workId, minutes: 900 })),
+    ).toMatchObject({ code: 'invalid' });
+    await act(benchB, 'trimClock', { unitId, workId: begun.workId, minutes: 15 });
+    expect((await unitBook(database(), unitId)).attendedMinutes).toBeCloseTo(15, 1);
+    expect(
+      await refusal(act(benchB, 'trimClock', { unitId, workId: begun.workId, minutes: 1 })),
+    ).toMatchObject({ code: 'refused' });
+    await act(benchB, 'finishWork', { unitId, workId: begun.workId, ended: 'precaution' });
+    expect((await times())['clean-keys'].sum).toBeLessThanOrEqual(15.1);
+    const other = await laptop();
+    const left = await act<{ workId: string }>(benchB, 'startWork', { unitId: other, ref: 'clean-keys' });
+    await ago(other, 700);
+    await act(benchB, 'finishWork', { unitId: other, workId: left.workId, ended: 'precaution' });
+    expect((await times())['clean-keys'].n).toBe(1);
+    expect(await database().select().from(workSegments).where(eq(workSegments.unitId, other))).toHaveLength(
+      1,
+    );
+  });
+});
+
+describe('what work uses up and breaks', () => {
+  it('compound and pads are the unit’s cost, and go with the work that is taken back', async () => {
+    const unitId = await laptop();
+    const before = (await unitBook(database(), unitId)).partsMinor;
+    const { workId } = await act<{ workId: string }>(benchA, 'logWork', {
+      unitId,
+      ref: 'repaste',
+      minutes: 14,
+      materials: [
+        { name: 'paste', amount: '0.2 g', costMinor: 40 },
+        { name: 'pad 1.0 mm', amount: '2', costMinor: 60 },
+      ],
+    });
+    expect((await unitBook(database(), unitId)).partsMinor - before).toBe(100);
+    await act(benchA, 'takeBackWork', { unitId, workId });
+    expect((await unitBook(database(), unitId)).partsMinor).toBe(before);
+  });
+  it('damage of our own costs the unit; a rounded screw is on record; taken back, neither', async () => {
+    const unitId = await laptop();
+    const before = (await unitBook(database(), unitId)).partsMinor;
+    await act(benchA, 'noteDamage', { unitId, step: 'repaste', kind: 'screw', costMinor: 150, note: 'M2' });
+    expect((await unitBook(database(), unitId)).partsMinor - before).toBe(150);
+    expect((await unitRow(unitId)).evaluation!.chances['screw-rounded']).toBeGreaterThan(0.9);
+    await act(benchA, 'takeBackDamage', { unitId });
+    expect((await unitBook(database(), unitId)).partsMinor).toBe(before);
+    expect((await unitRow(unitId)).evaluation!.chances['screw-rounded'] ?? 0).toBeLessThan(0.2);
+    const rows = await database().select({ kind: events.kind }).from(events).where(eq(events.unitId, unitId));
+    const kinds = rows.map(({ kind }) => kind);
+    expect(kinds).toEqual(expect.arrayContaining(['damage', 'damage back']));
+  });
+  it('a screw that was drilled shuts power until the shavings are seen to be gone', async () => {
+    const unitId = await laptop();
+    const shut = async () =>
+      (await unitRow(unitId)).evaluation!.shut.some(
+        ({ why }) => why.kind === 'gate' && why.gate === 'drilled',
+      );
+    await act(benchA, 'repairVerdict', { unitId, repair: 'drill-screw', ended: 'done' });
+    expect(await shut()).toBe(true);
+    await act(benchA, 'observe', { unitId, finding: 'shavings', outcome: outcome('shavings', 'none') });
+    expect(await shut()).toBe(false);
+  });
+});
