@@ -129,6 +129,7 @@ export const units = pgTable(
   },
   (t) => [
     unique('units_manifest_row').on(t.lotId, t.manifestKey),
+    index('units_model').on(sql`lower(${t.maker})`, sql`lower(${t.model})`),
     index('units_stage').on(t.stage, t.stageSince),
     index('units_work_order').on(t.rankScore.desc().nullsFirst(), t.id).where(OPEN_UNITS),
     index('units_lot').on(t.lotId, t.tag),

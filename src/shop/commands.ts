@@ -26,6 +26,7 @@ import * as ending from './units/ending';
 import * as system from './units/system';
 import * as work from './work/commands';
 import * as mat from './hands/mat';
+import * as models from './models/commands';
 import * as clean from './hands/clean';
 import * as damage from './hands/damage';
 
@@ -58,6 +59,8 @@ const all = [
   clean.stainStays,
   clean.takeBackClean,
   rules.setSchools,
+  models.noteModel,
+  models.dropModelNote,
   damage.noteDamage,
   damage.takeBackDamage,
   work.trimClock,

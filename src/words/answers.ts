@@ -34,6 +34,7 @@ export interface WorkRow {
   kind: string;
   status: string;
   startedAt: Date;
+  plannedMinutes?: number | null;
   segments: readonly Segment[];
 }
 
@@ -117,6 +118,7 @@ export function runningViews(rows: readonly WorkRow[]): RunningWorkView[] {
           startedAt: (open?.startedAt ?? row.startedAt).toISOString(),
           attendedMinutes: closed,
           takes: row.kind === 'repair' ? partTaken(row.ref) : null,
+          planned: row.plannedMinutes ?? null,
         };
       })
   );

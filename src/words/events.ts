@@ -63,6 +63,8 @@ export const EVENT_TITLES: Record<EventKind, string> = {
   stain: 'Stays',
   'clean back': 'Cleaning, taken back',
   schools: 'How we clean',
+  'model note': 'Notebook',
+  'model note gone': 'Out of the notebook',
   place: 'Donor sheet',
   takes: 'What it takes',
   wanted: 'Part wanted',
@@ -324,6 +326,8 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
       ((p.zones as string[] | undefined) ?? []).join(', '),
       counted(p.cleaned) > 0 && `clean now: ${(p.cleaned as string[]).join(', ')}`,
     ),
+  'model note': (p) => `${text(p, 'maker')} ${text(p, 'model')}, ${text(p, 'kind')}: ${text(p, 'text')}`,
+  'model note gone': (p) => `${text(p, 'maker')} ${text(p, 'model')}, ${text(p, 'kind')}: ${text(p, 'text')}`,
   stain: (p) => `${text(p, 'zone')}: ${p.stays ? 'does not come off' : 'has come off after all'}`,
   'clean back': () => 'the last entry of it',
   schools: (p) =>

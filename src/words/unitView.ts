@@ -99,6 +99,8 @@ export interface RunningWorkView {
   attendedMinutes: number;
   /** Class of the part it takes, which is asked for when it ends. */
   takes: string | null;
+  /** Minutes it was reckoned at when it was begun; null: not kept. */
+  planned: number | null;
 }
 
 export interface UnitHead {

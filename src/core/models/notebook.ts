@@ -1,3 +1,6 @@
+import type { Catalogue, Chassis } from '../catalogue';
+import type { RecordEntry } from '../steps/evaluate';
+
 /** What can be written down of a model. */
 export const MODEL_NOTE_KINDS = ['opens', 'construction', 'weak spot', 'limit', 'charger', 'quirk'] as const;
 export type ModelNoteKind = (typeof MODEL_NOTE_KINDS)[number];
@@ -39,4 +42,51 @@ export function modelFaults(
       strength,
     }))
     .sort((a, b) => b.seen - a.seen || b.chance - a.chance || a.cause.localeCompare(b.cause));
+}
+
+/**
+ * Causes a closed machine's record proves: what was seen directly, and for each repair that helped the likeliest of
+ * what it cures, by how common that is and how surely it cures it. Cheaper than reading the whole record through
+ * belief, and coarser.
+ */
+export function provedCauses(
+  record: readonly RecordEntry[],
+  catalogue: Pick<Catalogue, 'causes' | 'findings' | 'repairs'>,
+  chassis: Chassis,
+): string[] {
+  const prior = (id: string) => catalogue.causes.find((cause) => cause.id === id)?.prior[chassis] ?? 0;
+  const proved = new Set<string>();
+  for (const entry of record) {
+    if (entry.kind === 'finding') {
+      const outcome = catalogue.findings.find(({ id }) => id === entry.id)?.outcomes[entry.outcome];
+      for (const cause of outcome?.settles ?? []) proved.add(cause);
+    } else if (entry.kind === 'repair' && entry.ended === 'helped') {
+      const cures = catalogue.repairs.find(({ id }) => id === entry.id)?.cures ?? {};
+      const [likeliest] = Object.entries(cures).sort(
+        ([a, chanceA], [b, chanceB]) => prior(b) * chanceB - prior(a) * chanceA,
+      );
+      if (likeliest && ![...proved].some((cause) => cause in cures)) proved.add(likeliest[0]);
+    }
+  }
+  return [...proved];
+}
+
+/** From so many machines of the model on with a fault, it moves belief. */
+const SEEN_FROM = 2;
+
+/** What the model's own machines say before anything is seen of the next: factor on the odds of each cause. */
+export function modelOdds(
+  faults: readonly ModelFault[],
+  prior: (cause: string) => number,
+): Record<string, number> {
+  const odds = (chance: number) => chance / (1 - Math.min(0.999, chance));
+  return Object.fromEntries(
+    faults
+      .filter(({ seen, cause }) => seen >= SEEN_FROM && prior(cause) > 0)
+      .map(({ cause, chance }): [string, number] => [
+        cause,
+        Math.round((odds(chance) / odds(prior(cause))) * 100) / 100,
+      ])
+      .filter(([, factor]) => factor > 1.1),
+  );
 }

@@ -182,6 +182,16 @@ export interface EventPayloads {
   'clean step': { does: string; zones: string[]; cleaned: string[] };
   stain: { zone: string; stays: boolean };
   'clean back': { op: string };
+  'model note': {
+    note: number;
+    maker: string;
+    model: string;
+    board: string;
+    kind: string;
+    text: string;
+    finding: string;
+  };
+  'model note gone': { note: number; maker: string; model: string; kind: string; text: string };
   schools: { before: Record<string, string>; schools: Record<string, string> };
   place: { places: { place: string; class: string; state: string }[] };
   takes: { facts: Record<string, string | number | null>; model: string | null };

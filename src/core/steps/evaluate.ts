@@ -37,6 +37,8 @@ export type RecordEntry =
   | { kind: 'repair'; id: string; ended: Ending }
   /** A part put in or taken out that ended no repair. */
   | { kind: 'part'; class: PartClass; way: 'in' | 'out' }
+  /** What closed machines of its model had: factor on the odds of causes, before anything is seen of this one. */
+  | { kind: 'model'; odds: Readonly<Record<string, number>> }
   /** Leads the strip-down mat tells of: closed or powered over while out, and ticked back in. */
   | { kind: 'mat'; off: readonly string[]; back: readonly string[] }
   /** The question was put and there is no answer, or it is to be looked at again. */
@@ -253,6 +255,13 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
     if (entry.kind === 'part') {
       const done = fittedAs(catalogue, entry, input.chassis);
       if (done) entries.push({ index, evidence: { kind: 'work', repair: done } });
+      return;
+    }
+    if (entry.kind === 'model') {
+      entries.push({
+        index,
+        evidence: { kind: 'work', repair: { id: 'model', cures: {}, disturbs: { ...entry.odds } } },
+      });
       return;
     }
     if (entry.kind === 'mat') {

@@ -21,4 +21,5 @@ ALTER TABLE "shop" ADD COLUMN "hand_minutes" jsonb DEFAULT '{}'::jsonb NOT NULL;
 ALTER TABLE "work" ADD COLUMN "planned_minutes" real;--> statement-breakpoint
 ALTER TABLE "work" ADD COLUMN "materials" jsonb DEFAULT '[]'::jsonb NOT NULL;--> statement-breakpoint
 ALTER TABLE "work" ADD COLUMN "material_minor" integer DEFAULT 0 NOT NULL;--> statement-breakpoint
-CREATE INDEX "model_notes_model" ON "model_notes" USING btree (lower("maker"),lower("model"));
+CREATE INDEX "model_notes_model" ON "model_notes" USING btree (lower("maker"),lower("model"));--> statement-breakpoint
+CREATE INDEX "units_model" ON "units" USING btree (lower("maker"),lower("model"));

@@ -1,20 +1,10 @@
 import { and, asc, eq, like } from 'drizzle-orm';
 import { database } from '@/db/client';
 import { photos } from '@/db/schema';
-
-/** A photograph without its bytes. */
-export interface PhotoLine {
-  id: string;
-  note: string;
-  role: string;
-  about: string;
-  by: string;
-  at: string;
-  onPapers: boolean;
-}
+import type { PhotoLine } from '@/words/photoView';
 
 /** Photographs of a unit, oldest first; `about`: of what begins so. */
-export async function photosOf(unitId: string, about?: string): Promise<PhotoLine[]> {
+export async function photosAbout(unitId: string, about?: string): Promise<PhotoLine[]> {
   const rows = await database()
     .select({
       id: photos.id,

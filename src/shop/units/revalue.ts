@@ -14,6 +14,7 @@ import { heavy } from '@/workers/pool';
 import type { NumbersRef } from '@/workers/registry';
 import { effectiveCatalogue, type Known } from '../rules/effective';
 import { houseNow } from '../house/tables';
+import { modelOddsFor } from '../models/faults';
 import { schoolsOf } from '../rules/schools';
 import { dirtOf, dirtShuts, dirtyPrice, withCleaning } from './dirt';
 import { classesOf, priceOf, worthOf } from './worth';
@@ -91,13 +92,18 @@ export interface Appraised {
   bin: EvaluationInput['bin'];
   /** Offers of parts for it. */
   quotes?: EvaluationInput['quotes'];
+  /** What closed machines of its model had. */
+  model?: Readonly<Record<string, number>>;
   /** The system and the data on it stay; null: as such a lot has it. */
   keeps: boolean | null;
 }
 
 /** What the engine is asked about a machine, and what it would fetch. Pure. */
 export function appraise({ rules, house }: ReckoningRules, machine: Appraised) {
-  const { chassis, source, grade, derived, record, bin, keeps, quotes } = machine;
+  const { chassis, source, grade, derived, bin, keeps, quotes, model = {} } = machine;
+  const record: RecordEntry[] = Object.keys(model).length
+    ? [{ kind: 'model', odds: model }, ...machine.record]
+    : machine.record;
   const { specification, bench } = derived;
   const clean = derived.clean ?? {};
   const schools = schoolsOf(rules);
@@ -159,6 +165,7 @@ export async function appraisalOf(tx: Transaction, unitId: string) {
     grade: unit.grade as Grade | null,
     derived,
     record: (await evidenceOf(tx, unitId)).map(({ entry }) => entry),
+    model: await modelOddsFor(tx, unit),
     bin: await swapBin(tx, unit, derived),
     quotes: await quotesFor(tx, unitId),
     keeps: unit.keeps,
@@ -188,7 +195,7 @@ export async function columnsFor(reckoning: ReckoningRules, machine: Appraised, 
 function answersOnly(evaluation: Evaluation, record: readonly RecordEntry[]): Evaluation {
   const place = new Map<number, number>();
   record.forEach((entry, i) => {
-    if (entry.kind !== 'part' && entry.kind !== 'mat') place.set(i, place.size);
+    if (entry.kind !== 'part' && entry.kind !== 'mat' && entry.kind !== 'model') place.set(i, place.size);
   });
   return {
     ...evaluation,
@@ -242,7 +249,9 @@ export async function clashesOf(tx: Transaction, unitId: string) {
   const { input, known } = await appraisalOf(tx, unitId);
   const at = await withNumbers(known, (numbers) => heavy('clashing', [numbers, input]));
   const rows = await evidenceOf(tx, unitId);
-  return at.flatMap((index) => rows[index].row ?? []);
+  // what the model's machines had stands before the machine's own record
+  const before = input.record[0]?.kind === 'model' ? 1 : 0;
+  return at.flatMap((index) => rows[index - before]?.row ?? []);
 }
 
 /**

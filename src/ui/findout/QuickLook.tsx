@@ -54,11 +54,16 @@ export function QuickLook({ unit, questions, photos }: Props) {
     question.observable && answerTo(question) === null && !skipped.has(question.step.id);
   const current = questions.find((question) => question.step.id === picked) ?? questions.find(open) ?? null;
   const disabled = !unit.mayWrite || unit.held;
-  const observe = async (step: StepView, outcome: number, acknowledged?: string, despite?: boolean) => {
+  const observe = async (
+    step: StepView,
+    outcome: number,
+    acknowledged?: string,
+    as?: 'despite' | 'powered',
+  ) => {
     const { id } = step;
     setGiven((before) => new Map(before).set(id, { outcome, version: null }));
     setPicked(null);
-    const input = { unitId: unit.id, finding: id, outcome, acknowledged, ...(despite && { despite }) };
+    const input = { unitId: unit.id, finding: id, outcome, acknowledged, ...(as && { [as]: true }) };
     const sent = await send('observe', input, unit.version);
     if (sent.ok) {
       setGiven((before) => new Map(before).set(id, { outcome, version: sent.version }));
@@ -79,9 +84,9 @@ export function QuickLook({ unit, questions, photos }: Props) {
       problem={problem}
       of={refused && refused.step.id !== current?.step.id ? refused.step.title : undefined}
       busy={busy}
-      onDespite={() => {
+      onDespite={(as) => {
         setProblem(null);
-        if (refused) void observe(refused.step, refused.outcome, refused.acknowledged, true);
+        if (refused) void observe(refused.step, refused.outcome, refused.acknowledged, as);
       }}
       onTakeBack={(observation) => void takeBack(observation)}
     />

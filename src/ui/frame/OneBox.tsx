@@ -79,7 +79,7 @@ async function find(text: string, here: string | null): Promise<Target[]> {
       id: `w-${step.id}`,
       href: `/u/${here}/work?log=${step.id}`,
       title: step.name,
-      note: 'log it as done',
+      note: 'start it or log it as done',
     })),
     ...lots.map((lot) => ({
       id: `l-${lot.code}`,

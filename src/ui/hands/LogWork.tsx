@@ -10,6 +10,9 @@ import { ChoiceField, TextField } from '../kit/fields';
 import { useShortcuts } from '../kit/keyboard';
 import { Button, Heading, Key, Problem } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
+import { shop } from '../live/shop';
+import { asideWords, type LaidAside } from './aside';
+import { Materials, useMaterials } from './Materials';
 
 /** A repair or a piece of work, with its usual minutes. */
 export interface LogChoice {
@@ -47,6 +50,7 @@ export function LogWork({
   const [text, setText] = useState('');
   const [said, setSaid] = useState('');
   const [asking, setAsking] = useState(false);
+  const materials = useMaterials();
   const box = useRef<HTMLInputElement>(null);
   const form = useRef<HTMLFormElement>(null);
   useShortcuts((key) => {
@@ -74,6 +78,7 @@ export function LogWork({
         minutes: Number(minutes.replace(',', '.')),
         ...(chosen.repair && { ended }),
         ...(parts && { parts }),
+        ...(materials.used.length && { materials: materials.used }),
       },
       unit.version,
     );
@@ -82,6 +87,19 @@ export function LogWork({
     setSaid(`On record: ${chosen.name}, ${minutes} min.`);
     setChosen(null);
     setMinutes('');
+    setText('');
+    materials.clear();
+  };
+  const start = async () => {
+    if (!chosen) return;
+    const begun = await send<{ aside: LaidAside[] }>(
+      'startWork',
+      { unitId: unit.id, ref: chosen.ref },
+      unit.version,
+    );
+    if (!begun.ok) return;
+    shop.say(asideWords(begun.answer.aside));
+    choose(null);
     setText('');
   };
   if (asking && chosen?.takes)
@@ -100,9 +118,9 @@ export function LogWork({
     );
   const found = choices.filter(({ name }) => matches(name, text)).slice(0, SHOWN);
   return (
-    <section aria-label="Done already" className="bg-paper px-5 py-4">
+    <section aria-label="Any work" className="bg-paper px-5 py-4">
       <Heading>
-        <Key>K</Key> Done already, in any order
+        <Key>K</Key> Any work: start it, or tell it as done
       </Heading>
       <form
         ref={form}
@@ -165,9 +183,19 @@ export function LogWork({
             ))}
           </ChoiceField>
         )}
-        <Button type="submit" disabled={busy || !chosen} className="col-start-2 justify-self-start">
-          Log it
-        </Button>
+        {chosen && (
+          <div className="col-span-2">
+            <Materials workRef={chosen.ref} lines={materials.lines} setLines={materials.setLines} />
+          </div>
+        )}
+        <p className="col-span-2 flex flex-wrap gap-2">
+          <Button tone="strong" disabled={busy || !chosen} onClick={() => void start()}>
+            Start it, clock on
+          </Button>
+          <Button type="submit" disabled={busy || !chosen}>
+            Log it
+          </Button>
+        </p>
       </form>
       {said && (
         <p role="status" className="mt-1 text-[14.5px]">

@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { PHOTO_ROLES, type PhotoRole } from '@/core/record/photos';
-import type { PhotoLine } from '@/shop/photos/queries';
+import type { PhotoLine } from '@/words/photoView';
 import { Heading, Problem } from '../kit/parts';
 import { usePhotoUpload } from '../kit/usePhotoUpload';
 

@@ -7,9 +7,12 @@ import { Button, Problem, Quiet } from '../kit/parts';
 import { TextField } from '../kit/fields';
 import { useOtherHands } from '../kit/theShop';
 import { useCommand } from '../kit/useCommand';
+import { attended } from '../kit/words';
 import { shop } from '../live/shop';
 import { asideWords, type LaidAside } from './aside';
 import { Clock } from './Clock';
+import { Forgotten } from './Forgotten';
+import { Materials, useMaterials } from './Materials';
 import { ENDINGS, type Ending } from '@/core/catalogue';
 import { carriedOut } from '@/core/record/endings';
 import { Exchange, type ExchangeInput } from '../parts/Exchange';
@@ -43,6 +46,7 @@ export function RunningWork({ unit, work, preset, drives, named, keys = true }: 
   const [minutes, setMinutes] = useState(String(preset?.minutes ?? 30));
   const [station, setStation] = useState(preset?.station ?? '');
   const repair = work.kind === 'repair';
+  const materials = useMaterials();
   const on = { unitId: unit.id, workId: work.id };
   // every drive on record is seen to already: nothing is left to write down
   const erases = work.ref === 'erase-drive' && (open.length > 0 || drives.length === 0);
@@ -52,7 +56,16 @@ export function RunningWork({ unit, work, preset, drives, named, keys = true }: 
     if (erases && !recording) return setRecording(true);
     // what took a part says which, once
     if (ended && work.takes && !parts && carriedOut(ended)) return setEnding(ended);
-    void send('finishWork', { ...on, ...(ended && { ended }), ...(parts && { parts }) }, unit.version);
+    void send(
+      'finishWork',
+      {
+        ...on,
+        ...(ended && { ended }),
+        ...(parts && { parts }),
+        ...(materials.used.length && { materials: materials.used }),
+      },
+      unit.version,
+    );
   };
   const record = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
@@ -128,8 +141,10 @@ export function RunningWork({ unit, work, preset, drives, named, keys = true }: 
       <p className="text-[14.5px] text-soft">
         {work.status === 'alone' ? 'Runs by itself' : paused ? 'Paused' : 'In hand'}; hands so far{' '}
         <Clock since={work.startedAt} before={work.attendedMinutes} running={work.status === 'running'} />
+        {work.planned !== null && <>, reckoned at {attended(work.planned)}</>}
       </p>
       <h2 className="mt-1 mb-3 text-[27px] leading-[1.12]">{work.title}</h2>
+      <Forgotten unit={unit} work={work} />
       {repair && work.status !== 'alone' && <p className="mb-2 text-[15px]">Try the machine. Did it help?</p>}
       <div className="flex flex-wrap gap-2">
         {repair ? (
@@ -207,6 +222,9 @@ export function RunningWork({ unit, work, preset, drives, named, keys = true }: 
             </Button>
           ))}
         </div>
+      )}
+      {work.status !== 'alone' && (
+        <Materials workRef={work.ref} lines={materials.lines} setLines={materials.setLines} />
       )}
       {work.status !== 'alone' && (
         <form

@@ -15,6 +15,9 @@ export interface StartChoice {
   ref: string;
   name: string;
   minutes: number;
+  /** How much it varies here, and how often it was done. */
+  spread?: number | null;
+  times?: number;
   group: 'proposed' | 'clean' | 'system' | 'other';
   alone: AlonePreset | null;
   cautions: CautionView[];
@@ -27,6 +30,8 @@ export interface DoneLine {
   status: string;
   when: string;
   attended: number;
+  /** What it was reckoned at. */
+  planned: number | null;
   alone: number;
   /** Told afterwards, and not taken back. */
   logged: boolean;
@@ -131,6 +136,9 @@ export function WorkBoard({ unit, named, drives, log, open, choices, done }: Pro
                           </span>
                           <span className="figures text-[13px] whitespace-nowrap text-soft">
                             {attended(choice.minutes)}
+                            {choice.spread ? (
+                              <span title={`${choice.times} times here`}> ± {Math.round(choice.spread)}</span>
+                            ) : null}
                             {choice.alone && ` + ${duration(choice.alone.minutes)}`}
                           </span>
                         </button>
@@ -180,7 +188,12 @@ export function WorkBoard({ unit, named, drives, log, open, choices, done }: Pro
                     </td>
                     <td>{line.by}</td>
                     <td className="figures text-[13px]">{line.when}</td>
-                    <td className="figures text-right text-[13px]">{attended(line.attended)}</td>
+                    <td className="figures text-right text-[13px]">
+                      {attended(line.attended)}
+                      {line.planned !== null && (
+                        <span className="text-soft"> of {attended(line.planned)}</span>
+                      )}
+                    </td>
                     <td className="figures text-right text-[13px]">
                       {line.alone > 0 ? duration(line.alone) : '–'}
                     </td>

@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { PHASES, type Soil } from '@/core/clean/zones';
-import type { PhotoLine } from '@/shop/photos/queries';
+import type { PhotoLine } from '@/words/photoView';
 import type { CleanView, StepView } from '@/words/cleanView';
 import type { UnitHead } from '@/words/unitView';
 import { useShortcuts } from '../../kit/keyboard';

@@ -8,7 +8,7 @@ import {
   type Move,
 } from '@/core/hands/ledger';
 import { tightening } from '@/core/hands/tighten';
-import type { PhotoLine } from '@/shop/photos/queries';
+import type { PhotoLine } from '@/words/photoView';
 import type { ClosingView, MatView } from '@/words/matView';
 import type { UnitHead } from '@/words/unitView';
 import { useShortcuts } from '../../kit/keyboard';

@@ -1,6 +1,7 @@
 import { catalogue } from '@/catalog';
 import { observable } from '@/core/belief/facts';
 import { appliesTo } from '@/core/belief/model';
+import { weakSpots } from '@/shop/models/queries';
 import { photosOf, recordOf } from '@/shop/units/queries';
 import { QuickLook, type LookQuestion } from '@/ui/findout/QuickLook';
 import { plainQuestion } from '@/words/steps';
@@ -9,7 +10,13 @@ import { loadUnit, unitHead } from '../loadUnit';
 export default async function LookPage({ params }: { params: Promise<{ tag: string }> }) {
   const { tag } = await params;
   const { unit } = await loadUnit(tag);
-  const [head, record, photos] = await Promise.all([unitHead(tag), recordOf(unit.id), photosOf(unit.id)]);
+  const [head, record, photos, weak] = await Promise.all([
+    unitHead(tag),
+    recordOf(unit.id),
+    photosOf(unit.id),
+    weakSpots(unit),
+  ]);
+  const spots = new Map(weak.map(({ finding, words }) => [finding, words]));
   const taken = new Map(
     record
       .filter((row) => row.voidedBy === null && row.kind === 'finding')
@@ -22,11 +29,16 @@ export default async function LookPage({ params }: { params: Promise<{ tag: stri
         (finding.stage === 'look' || finding.stage === 'power') && appliesTo(finding, unit.chassis),
     )
     .map((finding): LookQuestion => ({
-      step: { ...plainQuestion(finding.id)!, reason: '' },
+      step: {
+        ...plainQuestion(finding.id)!,
+        reason: spots.has(finding.id) ? `Weak spot of this model: ${spots.get(finding.id)}` : '',
+      },
       group: finding.stage === 'look' ? 'outside' : 'power',
       answer: taken.get(finding.id) ?? null,
       observable: observable(finding, facts),
-    }));
+    }))
+    // what this model is known for is looked at first
+    .sort((a, b) => Number(spots.has(b.step.id)) - Number(spots.has(a.step.id)));
   return (
     <QuickLook
       unit={head}

@@ -1,7 +1,10 @@
 import { catalogue, repairById } from '@/catalog';
 import { appliesTo } from '@/core/belief/model';
+import { estimateOf } from '@/shop/work/times';
 import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { partsIn, workOf } from '@/shop/units/queries';
+import { damageOn, risksOf } from '@/shop/hands/damageQueries';
+import { OwnDamage } from '@/ui/hands/OwnDamage';
 import { LogWork } from '@/ui/hands/LogWork';
 import { WorkTabs } from '@/ui/hands/WorkTabs';
 import { WorkBoard, type StartChoice } from '@/ui/hands/WorkBoard';
@@ -23,7 +26,8 @@ export default async function WorkPage({ params, searchParams }: Props) {
     workOf(unit.id),
     partsIn(unit.id),
   ]);
-  const { timeZone } = await shopRules();
+  const { timeZone, handMinutes } = await shopRules();
+  const here = (ref: string, minutes: number) => estimateOf(handMinutes, ref, minutes);
   const best = (unit.evaluation?.steps ?? []).filter((step) => step.kind === 'repair').slice(0, 5);
   const proposed = best.map((step): StartChoice => {
     const repair = repairById(step.id)!;
@@ -31,6 +35,8 @@ export default async function WorkPage({ params, searchParams }: Props) {
       ref: step.id,
       name: repair.name,
       minutes: step.minutes,
+      spread: here(step.id, repair.minutes).spread,
+      times: here(step.id, repair.minutes).n,
       group: 'proposed',
       alone: null,
       cautions: (repair.cautions ?? []).map(cautionView),
@@ -39,7 +45,9 @@ export default async function WorkPage({ params, searchParams }: Props) {
   const usual = house.tables.work.map((step): StartChoice => ({
     ref: step.id,
     name: step.name,
-    minutes: step.attendedMinutes,
+    minutes: here(step.id, step.attendedMinutes).minutes,
+    spread: here(step.id, step.attendedMinutes).spread,
+    times: here(step.id, step.attendedMinutes).n,
     group:
       step.kind === 'clean' ? 'clean' : step.kind === 'system' || step.kind === 'erase' ? 'system' : 'other',
     alone: step.aloneMinutes ? { minutes: step.aloneMinutes, station: step.station ?? '' } : null,
@@ -57,13 +65,20 @@ export default async function WorkPage({ params, searchParams }: Props) {
         when: dayAndTime(row.finishedAt ?? row.startedAt, timeZone),
         logged: row.logged && row.status === 'done',
         attended: minutes.attended,
+        planned: row.plannedMinutes,
         alone: minutes.alone,
       };
     });
   const loggable = [
     ...catalogue.repairs
       .filter((repair) => appliesTo(repair, unit.chassis))
-      .map(({ id, name, minutes }) => ({ ref: id, name, minutes, repair: true, takes: partTaken(id) })),
+      .map(({ id, name, minutes }) => ({
+        ref: id,
+        name,
+        minutes: Math.round(here(id, minutes).minutes),
+        repair: true,
+        takes: partTaken(id),
+      })),
     ...house.tables.work.map(({ id, name, attendedMinutes }) => ({
       ref: id,
       name,
@@ -72,13 +87,20 @@ export default async function WorkPage({ params, searchParams }: Props) {
       takes: null,
     })),
   ];
+  const steps = [...new Map(work.map((row) => [row.ref, { ref: row.ref, name: row.title }])).values()];
+  const [damage, risks] = await Promise.all([damageOn(unit.id), risksOf(steps.map(({ ref }) => ref))]);
   return (
     <div>
       <WorkTabs tag={unit.tag} at="" />
       <WorkBoard
         drives={driveViews(record.drives.inside, parts)}
         named={namedDrive(spec)}
-        log={<LogWork key={log} unit={head} choices={loggable} first={log ?? null} />}
+        log={
+          <>
+            <LogWork key={log} unit={head} choices={loggable} first={log ?? null} />
+            <OwnDamage unit={head} steps={steps} done={damage} risks={risks} />
+          </>
+        }
         unit={head}
         open={runningViews(work)}
         choices={[...proposed, ...usual]}

@@ -1,7 +1,7 @@
 import { SCHOOL_WORDS } from '@/catalog/cleaning';
 import type { Schools } from '@/core/clean/zones';
 import type { Grade } from '@/core/price/table';
-import { photosOf } from '@/shop/photos/queries';
+import { photosAbout } from '@/shop/photos/queries';
 import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { schoolsOf } from '@/shop/rules/schools';
 import { dirtOf } from '@/shop/units/dirt';
@@ -25,7 +25,7 @@ export default async function CleanPage({ params }: { params: Promise<{ tag: str
     unitHead(tag),
     shopRules(),
     shopHouse(),
-    photosOf(unit.id, 'zone:'),
+    photosAbout(unit.id, 'zone:'),
   ]);
   const schools = schoolsOf(rules);
   const price = priceOf(tables, unit.chassis, spec, unit.grade as Grade | null, true);

@@ -4,7 +4,7 @@ import { closingLines } from '@/core/hands/closing';
 import { database } from '@/db/client';
 import { templateFor } from '@/shop/hands/matRows';
 import { entriesOf } from '@/shop/record/queries';
-import { photosOf } from '@/shop/photos/queries';
+import { photosAbout } from '@/shop/photos/queries';
 import { StripDown } from '@/ui/hands/mat/StripDown';
 import { WorkTabs } from '@/ui/hands/WorkTabs';
 import { closingViews, matView } from '@/words/matView';
@@ -17,7 +17,7 @@ export default async function StripPage({ params }: { params: Promise<{ tag: str
     unitHead(tag),
     entriesOf(database(), unit.id),
     templateFor(database(), unit),
-    photosOf(unit.id, 'layer:'),
+    photosAbout(unit.id, 'layer:'),
   ]);
   const lines = closingLines(
     closingRows,

@@ -1,0 +1,57 @@
+import { and, asc, desc, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
+import { catalogue } from '@/catalog';
+import { modelFaults, modelOdds, provedCauses, type ModelFault } from '@/core/models/notebook';
+import type { Database, Transaction } from '@/db/client';
+import { observations, units } from '@/db/schema';
+import { recordEntry } from '../record/queries';
+
+type Model = Pick<typeof units.$inferSelect, 'id' | 'maker' | 'model' | 'chassis'>;
+
+/** Newest closed machines of a model that are read. */
+const READ = 60;
+
+/** Machines of the same maker and model. */
+export const sameModel = ({ maker, model, chassis }: Omit<Model, 'id'>) =>
+  and(
+    sql`lower(${units.maker}) = lower(${maker}) and lower(${units.model}) = lower(${model})`,
+    eq(units.chassis, chassis),
+  );
+
+/** What was wrong with the machines of its model the shop has done with, but this one. */
+export async function modelFaultsFor(tx: Transaction | Database, unit: Model): Promise<ModelFault[]> {
+  if (!unit.model.trim()) return [];
+  const closed = await tx
+    .select({ id: units.id })
+    .from(units)
+    .where(and(ne(units.id, unit.id), sameModel(unit), inArray(units.stage, ['shelf', 'sold', 'gone'])))
+    .orderBy(desc(units.stageSince))
+    .limit(READ);
+  if (closed.length === 0) return [];
+  const rows = await tx
+    .select()
+    .from(observations)
+    .where(
+      and(
+        inArray(
+          observations.unitId,
+          closed.map(({ id }) => id),
+        ),
+        isNull(observations.voidedBy),
+      ),
+    )
+    .orderBy(asc(observations.id));
+  const records = new Map(closed.map(({ id }) => [id, [] as ReturnType<typeof recordEntry>[]]));
+  for (const row of rows) records.get(row.unitId)!.push(recordEntry(row));
+  return modelFaults(
+    [...records.values()].map((record) => provedCauses(record, catalogue, unit.chassis)),
+    priorOf(unit.chassis),
+  );
+}
+
+export const priorOf = (chassis: Model['chassis']) => (cause: string) =>
+  catalogue.causes.find(({ id }) => id === cause)?.prior[chassis] ?? 0;
+
+/** The same as factors on the odds of causes: what belief begins with on the next machine. */
+export async function modelOddsFor(tx: Transaction | Database, unit: Model): Promise<Record<string, number>> {
+  return modelOdds(await modelFaultsFor(tx, unit), priorOf(unit.chassis));
+}

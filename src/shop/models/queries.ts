@@ -1,0 +1,98 @@
+import { and, asc, count, desc, eq, isNull, ne, sql } from 'drizzle-orm';
+import { causeById, findingById, repairById } from '@/catalog';
+import { database } from '@/db/client';
+import { modelNotes, modelSheets, units } from '@/db/schema';
+import { templateFor } from '../hands/matRows';
+import { modelKey } from '../parts/machine';
+import type { Notebook, NoteLine } from '@/words/modelView';
+import { modelFaultsFor, sameModel } from './faults';
+
+type Model = Pick<typeof units.$inferSelect, 'id' | 'maker' | 'model' | 'chassis'>;
+
+/** What was written down of a model, oldest first. */
+export async function notesOf({ maker, model }: Pick<Model, 'maker' | 'model'>): Promise<NoteLine[]> {
+  if (!model.trim()) return [];
+  const rows = await database()
+    .select()
+    .from(modelNotes)
+    .where(
+      and(
+        isNull(modelNotes.removedAt),
+        sql`lower(${modelNotes.maker}) = lower(${maker}) and lower(${modelNotes.model}) = lower(${model})`,
+      ),
+    )
+    .orderBy(asc(modelNotes.id));
+  return rows.map(({ id, kind, text, board, finding, byName }) => ({
+    id,
+    kind,
+    text,
+    board,
+    finding,
+    by: byName,
+  }));
+}
+
+/** Everything the shop has learnt of a model: from what was written, and from the records of its machines. */
+export async function notebookOf(unit: Model): Promise<Notebook> {
+  const db = database();
+  const same = and(ne(units.id, unit.id), sameModel(unit));
+  const ids = sql`select id from units u where lower(u.maker) = lower(${unit.maker})
+    and lower(u.model) = lower(${unit.model}) and u.chassis = ${unit.chassis} and u.id <> ${unit.id}`;
+  const [[{ seen }], notes, faults, template, trouble, times, others, sheets] = await Promise.all([
+    db.select({ seen: count() }).from(units).where(same),
+    notesOf(unit),
+    modelFaultsFor(db, unit),
+    templateFor(db, unit),
+    db.execute<{ item: string; move: string; machines: string; of: string }>(sql`
+      with acts as (select unit_id, value::json as act from record_values
+        where key = 'mat' and voided_by is null and unit_id in (${ids}))
+      select act ->> 'item' as item, act ->> 'move' as move, count(distinct unit_id) as machines,
+        (select count(distinct unit_id) from acts) as of
+      from acts where act ->> 'op' = 'move' and act ->> 'move' in ('missing', 'rounded', 'improvised', 'left over')
+      group by 1, 2 order by 3 desc limit 12`),
+    db.execute<{ ref: string; title: string; n: string; mean: number; spread: number | null }>(sql`
+      select ref, max(title) as title, count(*) as n, avg(minutes)::float8 as mean, stddev_samp(minutes)::float8 as spread
+      from (select w.ref, w.title, sum(extract(epoch from s.ended_at - s.started_at)) / 60 as minutes
+        from work w join work_segments s on s.work_id = w.id and s.attended and s.ended_at is not null
+        where w.status = 'done' and w.unit_id in (${ids}) group by w.id, w.ref, w.title) as done
+      group by ref order by n desc, mean desc limit 12`),
+    db
+      .select({ tag: units.tag, stage: units.stage, probably: units.probably })
+      .from(units)
+      .where(same)
+      .orderBy(desc(units.stageSince))
+      .limit(8),
+    db
+      .select({ facts: modelSheets.takes })
+      .from(modelSheets)
+      .where(eq(modelSheets.model, modelKey(unit) ?? '')),
+  ]);
+  return {
+    seen,
+    closed: faults[0]?.of ?? 0,
+    notes,
+    faults: faults.map((fault) => ({ ...fault, name: causeById(fault.cause)?.name ?? fault.cause })),
+    template,
+    trouble: trouble.rows.map(({ item, move, machines, of }) => ({
+      name: item,
+      what: move,
+      machines: Number(machines),
+      of: Number(of),
+    })),
+    times: times.rows.map(({ ref, title, n, mean, spread }) => ({
+      ref,
+      name: repairById(ref)?.name ?? title,
+      n: Number(n),
+      mean,
+      spread,
+    })),
+    others,
+    facts: Object.entries(sheets[0]?.facts ?? {}).map(([key, value]) => ({ key, value })),
+  };
+}
+
+/** Weak spots of the model that are questions: the first look begins with them. */
+export const weakSpots = async (unit: Model): Promise<{ finding: string; words: string }[]> =>
+  (await notesOf(unit))
+    .filter(({ kind, finding }) => kind === 'weak spot' && finding && findingById(finding))
+    .map(({ finding, text }) => ({ finding, words: text }));

@@ -1,0 +1,235 @@
+'use client';
+import { useState, type FormEvent } from 'react';
+import { MODEL_NOTE_KINDS, type ModelNoteKind } from '@/core/models/notebook';
+import type { Notebook } from '@/words/modelView';
+import type { UnitHead } from '@/words/unitView';
+import { ChoiceField, TextField } from '../kit/fields';
+import { Link } from '../kit/Link';
+import { Button, Heading, Problem, Quiet } from '../kit/parts';
+import { useCommand } from '../kit/useCommand';
+import { attended, percent } from '../kit/words';
+
+interface Props {
+  unit: UnitHead;
+  maker: string;
+  model: string;
+  book: Omit<Notebook, 'facts'> & { facts: { name: string; value: string }[] };
+  looks: readonly { id: string; ask: string }[];
+}
+
+const KIND_WORDS: Record<ModelNoteKind, { title: string; none: string }> = {
+  opens: { title: 'How it opens', none: 'which side first, what is hidden under feet or labels' },
+  construction: { title: 'Built', none: 'screwed, riveted or glued' },
+  'weak spot': {
+    title: 'Weak spots',
+    none: 'what to look at first; a question makes the first look begin with it',
+  },
+  limit: { title: 'Limits', none: 'official, and what was proven to work' },
+  charger: { title: 'Charger', none: 'volts, amperes, plug and polarity' },
+  quirk: { title: 'Quirks', none: 'what is no fault, and looks like one' },
+};
+
+/** What the shop has learnt of a model: written down, and read from the records of its machines. */
+export function NotebookPage({ unit, maker, model, book, looks }: Props) {
+  const { send, problem, busy } = useCommand();
+  const [kind, setKind] = useState<ModelNoteKind>('opens');
+  const disabled = busy || !unit.mayWrite;
+  const write = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const target = event.currentTarget;
+    const form = new FormData(target);
+    const sent = await send('noteModel', {
+      maker,
+      model,
+      board: String(form.get('board') ?? ''),
+      kind,
+      text: String(form.get('text')),
+      finding: kind === 'weak spot' ? String(form.get('finding') ?? '') : '',
+    });
+    if (sent.ok) target.reset();
+  };
+  if (!model.trim())
+    return (
+      <section className="bg-paper px-5 py-4 text-[15px]">
+        Nobody has said which model this is. Read it off (side Machine), and what the shop knows of it stands
+        here.
+      </section>
+    );
+  const machines = (count: number) => `${count} ${count === 1 ? 'machine' : 'machines'}`;
+  const layers = [...new Set(book.template.items.map(({ layer }) => layer))].sort((a, b) => a - b);
+  return (
+    <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_360px] lg:items-start">
+      <div className="flex min-w-0 flex-col gap-[18px]">
+        <section aria-label="Notebook" className="bg-paper px-5 py-4">
+          <Heading className="text-[22px]!">
+            {maker} {model}
+          </Heading>
+          <p className="text-[14.5px] text-soft">
+            {book.seen === 0
+              ? 'This is the first of its model here.'
+              : `${machines(book.seen)} of it besides this one, ${book.closed} done with.`}
+          </p>
+          {MODEL_NOTE_KINDS.map((each) => {
+            const notes = book.notes.filter((note) => note.kind === each);
+            return (
+              <div key={each} className="border-b border-rule py-2">
+                <h3 className="text-[14px] font-semibold">{KIND_WORDS[each].title}</h3>
+                {each === 'limit' &&
+                  book.facts.map(({ name, value }) => (
+                    <p key={name} className="text-[14.5px]">
+                      {name} <span className="figures text-[13px]">{value}</span>
+                    </p>
+                  ))}
+                {notes.map((note) => (
+                  <p key={note.id} className="flex flex-wrap items-baseline gap-x-2 text-[15px]">
+                    {note.text}
+                    {note.board && <span className="text-[13.5px] text-soft">board {note.board}</span>}
+                    {note.finding && (
+                      <span className="text-[13.5px] text-soft">
+                        asked first: {looks.find(({ id }) => id === note.finding)?.ask ?? note.finding}
+                      </span>
+                    )}
+                    <span className="text-[13px] text-soft">{note.by}</span>
+                    {unit.mayWrite && (
+                      <Quiet
+                        disabled={disabled}
+                        aria-label={`Take out: ${note.text}`}
+                        className="text-[13px]"
+                        onClick={() => void send('dropModelNote', { note: note.id })}
+                      >
+                        take out
+                      </Quiet>
+                    )}
+                  </p>
+                ))}
+                {notes.length === 0 && !(each === 'limit' && book.facts.length > 0) && (
+                  <p className="text-[14px] text-soft">Nothing yet: {KIND_WORDS[each].none}.</p>
+                )}
+              </div>
+            );
+          })}
+          {unit.mayWrite && (
+            <form
+              onSubmit={(event) => void write(event)}
+              className="mt-3 grid grid-cols-[150px_minmax(0,1fr)_110px] items-end gap-2"
+            >
+              <ChoiceField
+                label="Write down"
+                value={kind}
+                onChange={(event) => setKind(event.target.value as ModelNoteKind)}
+              >
+                {MODEL_NOTE_KINDS.map((each) => (
+                  <option key={each} value={each}>
+                    {KIND_WORDS[each].title}
+                  </option>
+                ))}
+              </ChoiceField>
+              <TextField label="In words" name="text" maxLength={300} required />
+              <TextField label="Board only" name="board" maxLength={60} />
+              {kind === 'weak spot' && (
+                <ChoiceField label="Looked at by" name="finding" wrap="col-span-2">
+                  <option value="">no question</option>
+                  {looks.map(({ id, ask }) => (
+                    <option key={id} value={id}>
+                      {ask}
+                    </option>
+                  ))}
+                </ChoiceField>
+              )}
+              <Button type="submit" tone="strong" disabled={disabled} className="justify-self-start">
+                Write it
+              </Button>
+            </form>
+          )}
+          {problem && <Problem>{problem.message}</Problem>}
+        </section>
+        <section aria-label="How it comes apart" className="bg-paper px-5 py-4">
+          <Heading>How it comes apart</Heading>
+          <p className="text-[14px] text-soft">
+            {book.template.seen > 0
+              ? `Median of ${book.template.seen === 1 ? 'one strip-down' : `${book.template.seen} strip-downs`} of it.`
+              : 'As this kind of machine usually does; nobody has stripped one of this model on the mat yet.'}
+          </p>
+          {layers.map((layer) => (
+            <p key={layer} className="border-b border-rule py-1.5 text-[14.5px]">
+              <b className="figures text-[13px]">{layer + 1}</b>{' '}
+              {book.template.items
+                .filter((item) => item.layer === layer)
+                .map(
+                  (item) =>
+                    `${item.count > 1 ? `${item.count} ` : ''}${item.name}${item.way ? ` (${item.way}${item.lengthMm ? `, ${item.lengthMm} mm` : ''})` : ''}`,
+                )
+                .join(', ')}
+            </p>
+          ))}
+          {book.trouble.map(({ name, what, machines: count, of }) => (
+            <p key={`${name}${what}`} className="pt-1 text-[14px]">
+              {name}: {what} in {count} of {machines(of)}
+            </p>
+          ))}
+        </section>
+      </div>
+      <div className="flex flex-col gap-[18px]">
+        <section aria-label="What was wrong" className="bg-paper px-5 py-4">
+          <Heading>What was wrong with them</Heading>
+          {book.faults.length === 0 ? (
+            <p className="text-[14px] text-soft">
+              {book.closed ? 'Nothing that was proved.' : 'None of the model is done with yet.'}
+            </p>
+          ) : (
+            <table className="w-full border-collapse text-[14.5px]">
+              <caption className="sr-only">
+                Faults met in machines of the model, and the chance reckoned with
+              </caption>
+              <tbody>
+                {book.faults.slice(0, 10).map((fault) => (
+                  <tr key={fault.cause} className="border-b border-rule">
+                    <td className="py-1">{fault.name}</td>
+                    <td className="figures text-right text-[13px] whitespace-nowrap">
+                      {fault.seen} of {fault.of}
+                    </td>
+                    <td className="figures text-right text-[13px]">{percent(fault.chance)}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
+          {book.faults.length > 0 && (
+            <p className="pt-1 text-[13.5px] text-soft">
+              The catalogue’s own number counts as {book.faults[0].strength} machines beside them. What was
+              met twice or more is what belief begins with on the next one.
+            </p>
+          )}
+        </section>
+        <section aria-label="Minutes" className="bg-paper px-5 py-4">
+          <Heading>Minutes it took</Heading>
+          {book.times.length === 0 && <p className="text-[14px] text-soft">No clock has run on one yet.</p>}
+          {book.times.map(({ ref, name, n, mean, spread }) => (
+            <p key={ref} className="flex justify-between gap-2 border-b border-rule py-1 text-[14.5px]">
+              {name}
+              <span className="figures text-[13px] whitespace-nowrap">
+                {attended(mean)}
+                {spread !== null && ` ± ${Math.round(spread)}`}, {n}×
+              </span>
+            </p>
+          ))}
+        </section>
+        {book.others.length > 0 && (
+          <section aria-label="Others of it" className="bg-paper px-5 py-4">
+            <Heading>Others of it</Heading>
+            {book.others.map(({ tag, stage, probably }) => (
+              <p key={tag} className="text-[14.5px]">
+                <Link href={`/u/${tag}`} className="figures border-b border-current text-[13px]">
+                  {tag}
+                </Link>{' '}
+                <span className="text-soft">
+                  {stage}; {probably}
+                </span>
+              </p>
+            ))}
+          </section>
+        )}
+      </div>
+    </div>
+  );
+}

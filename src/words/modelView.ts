@@ -1,0 +1,28 @@
+import type { LedgerItem } from '@/core/hands/ledger';
+import type { ModelFault, ModelNoteKind } from '@/core/models/notebook';
+
+/** Something written down of a model. */
+export interface NoteLine {
+  id: number;
+  kind: ModelNoteKind;
+  text: string;
+  board: string;
+  finding: string;
+  by: string;
+}
+
+/** What the shop has learnt of a model. */
+export interface Notebook {
+  seen: number;
+  closed: number;
+  notes: NoteLine[];
+  faults: (ModelFault & { name: string })[];
+  template: { items: readonly LedgerItem[]; seen: number };
+  /** Things that were missing, lost or rounded in strip-downs of it: in how many of how many machines. */
+  trouble: { name: string; what: string; machines: number; of: number }[];
+  /** What steps took on this model. */
+  times: { ref: string; name: string; n: number; mean: number; spread: number | null }[];
+  others: { tag: string; stage: string; probably: string }[];
+  /** What such a machine takes and was told of it: limits, official and proven, its charger. */
+  facts: { key: string; value: string | number }[];
+}
