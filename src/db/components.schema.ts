@@ -37,6 +37,8 @@ export const components = pgTable(
     benchOnly: boolean('bench_only').notNull().default(false),
     /** Ordered for this unit: no other gets it. */
     keptFor: uuid('kept_for').references(() => units.id, { onDelete: 'set null' }),
+    /** It belongs to the owner of this machine: it goes back to them or into their machine, nowhere else. */
+    ownerUnit: uuid('owner_unit').references(() => units.id, { onDelete: 'set null' }),
     fromLotId: uuid('from_lot_id').references(() => lots.id, { onDelete: 'set null' }),
     place: text('place').notNull(),
     unitId: uuid('unit_id').references(() => units.id, { onDelete: 'restrict' }),
@@ -49,6 +51,9 @@ export const components = pgTable(
   },
   (t) => [
     index('components_unit').on(t.unitId),
+    index('components_owner')
+      .on(t.ownerUnit)
+      .where(sql`owner_unit is not null`),
     index('components_serial').on(t.class, t.serial),
     index('components_place').on(t.place, t.class),
     check('components_place_known', sql`${t.place} in ('unit', 'bin', 'sold', 'scrap', 'returned')`),

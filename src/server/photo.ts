@@ -70,3 +70,20 @@ async function smallEnough(
   }
   throw new ShopError('too-large', 'No photograph taken in: it cannot be made smaller than 400 KB.');
 }
+
+/** Kept photographs as a printer takes them: JPEG, at most 900 px. */
+export async function asJpeg(
+  photos: readonly { words: string; jpeg: Uint8Array }[],
+): Promise<{ words: string; jpeg: Uint8Array }[]> {
+  return Promise.all(
+    photos.map(async ({ words, jpeg }) => ({
+      words,
+      jpeg: new Uint8Array(
+        await sharp(jpeg)
+          .resize({ width: 900, height: 900, fit: 'inside', withoutEnlargement: true })
+          .jpeg({ quality: 82 })
+          .toBuffer(),
+      ),
+    })),
+  );
+}

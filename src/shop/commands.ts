@@ -29,6 +29,7 @@ import * as mat from './hands/mat';
 import * as models from './models/commands';
 import * as clean from './hands/clean';
 import * as damage from './hands/damage';
+import * as owners from './hands/owner';
 
 const all = [
   lots.receiveLot,
@@ -61,6 +62,10 @@ const all = [
   rules.setSchools,
   models.noteModel,
   models.dropModelNote,
+  owners.tellOwner,
+  owners.takeBackOwner,
+  owners.ownerSupplies,
+  owners.ownerLeaves,
   damage.noteDamage,
   damage.takeBackDamage,
   work.trimClock,

@@ -90,6 +90,9 @@ export const EVENT_TITLES: Record<EventKind, string> = {
   'came back': 'Came back',
   decided: 'Decided',
   gone: 'Gone',
+  'with its owner': 'With its owner',
+  'owner back': 'With its owner, taken back',
+  'owner leaves it': 'Left to the shop',
   sold: 'Sold',
   photo: 'Photograph',
   'photo told': 'Photograph told',
@@ -326,6 +329,16 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
       ((p.zones as string[] | undefined) ?? []).join(', '),
       counted(p.cleaned) > 0 && `clean now: ${(p.cleaned as string[]).join(', ')}`,
     ),
+  'with its owner': (p, names) => {
+    const says: Record<string, () => string> = {
+      wishes: () => `wishes: ${quoted(p, 'text')}`,
+      quote: () => `quote of ${amount(p.totalMinor, names)}`,
+      answer: () => told(p.yes ? 'they agreed' : 'they declined', Boolean(text(p, 'how')) && text(p, 'how')),
+      found: () => told(`found besides: ${text(p, 'text')}`, Number(p.minor) > 0 && amount(p.minor, names)),
+    };
+    return says[text(p, 'op')]?.() ?? '';
+  },
+  'owner back': (p) => text(p, 'op'),
   'model note': (p) => `${text(p, 'maker')} ${text(p, 'model')}, ${text(p, 'kind')}: ${text(p, 'text')}`,
   'model note gone': (p) => `${text(p, 'maker')} ${text(p, 'model')}, ${text(p, 'kind')}: ${text(p, 'text')}`,
   stain: (p) => `${text(p, 'zone')}: ${p.stays ? 'does not come off' : 'has come off after all'}`,

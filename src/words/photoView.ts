@@ -1,3 +1,15 @@
+import type { PhotoRole } from '@/core/record/photos';
+
+/** What photographs are taken for, in words. */
+export const ROLE_WORDS: Record<PhotoRole, string> = {
+  before: 'before',
+  after: 'after',
+  defect: 'defect',
+  connector: 'connector',
+  screen: 'screen message',
+  label: 'serial label',
+};
+
 /** A photograph without its bytes. */
 export interface PhotoLine {
   id: string;

@@ -26,6 +26,7 @@ import {
 import { labelSheet, type Label } from '@/formats/print/labels';
 import { passportPdf, type Passport } from '@/formats/print/passport';
 import { readReport, type ReportFile } from '@/formats/report/bundle';
+import { asJpeg } from '@/server/photo';
 import { codesInPhoto } from '@/server/barcode';
 import { readyPhoto } from '@/server/photo';
 import { ask } from '@/shop/ask/kinds';
@@ -135,7 +136,8 @@ export const registry = {
   },
 
   labels: (labels: readonly Label[], skip: number): Promise<Uint8Array> => labelSheet(labels, skip),
-  passport: (passport: Passport): Promise<Uint8Array> => passportPdf(passport),
+  passport: async (passport: Passport): Promise<Uint8Array> =>
+    passportPdf({ ...passport, photos: await asJpeg(passport.photos) }),
   photo: (upload: Uint8Array) => readyPhoto(upload),
   codes: (upload: Uint8Array) => codesInPhoto(upload),
 };

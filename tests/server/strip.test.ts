@@ -3,9 +3,13 @@ import { describe, expect, it } from 'vitest';
 import { findingById } from '@/catalog';
 import { openings } from '@/catalog/openings';
 import { database } from '@/db/client';
-import { events, observations, shop, units, work, workSegments } from '@/db/schema';
+import { components, events, observations, shop, units, work, workSegments } from '@/db/schema';
 import { unitBook } from '@/shop/books/queries';
 import { templateFor } from '@/shop/hands/matRows';
+import { ownersPartsOf } from '@/shop/hands/owner';
+import { modelFaultsFor } from '@/shop/models/faults';
+import { notebookOf, weakSpots } from '@/shop/models/queries';
+import { passportOf } from '@/shop/sales/papers';
 import { recordNow } from '@/shop/record/queries';
 import { act, benchA, benchB, owner, lotWith, openShop, refusal, unitRow } from './shop';
 
@@ -337,5 +341,145 @@ describe('what work uses up and breaks', () => {
     expect(await shut()).toBe(true);
     await act(benchA, 'observe', { unitId, finding: 'shavings', outcome: outcome('shavings', 'none') });
     expect(await shut()).toBe(false);
+  });
+});
+
+describe('somebody else’s machine', () => {
+  const theirs = async () => (await lotWith(['laptop'], { source: 'owner' })).units[0].unitId;
+  const tell = (unitId: string, told: Record<string, unknown>) =>
+    act<{ state: string }>(benchA, 'tellOwner', { unitId, act: told });
+  const quote = { op: 'quote', lines: [{ what: 'new paste', minor: 1_200 }] };
+  it('is not worked on before a quote is agreed; a new quote waits anew; finding out is free', async () => {
+    const unitId = await theirs();
+    const start = () => act(benchA, 'startWork', { unitId, ref: 'repaste' });
+    expect(await refusal(start())).toMatchObject({
+      message: expect.stringMatching(/no quote has been agreed/),
+    });
+    await act(benchA, 'observe', { unitId, finding: 'look-screws', outcome: 0 });
+    expect(await refusal(tell(unitId, { op: 'answer', yes: true }))).toMatchObject({ code: 'refused' });
+    await tell(unitId, quote);
+    expect(await refusal(start())).toMatchObject({ message: expect.stringMatching(/not answered/) });
+    expect(await tell(unitId, { op: 'answer', yes: true, how: 'by telephone' })).toEqual({ state: 'agreed' });
+    await start();
+    await act(benchA, 'takeBackOwner', { unitId });
+    expect(await refusal(act(benchA, 'startWork', { unitId, ref: 'clean-keys' }))).toMatchObject({
+      code: 'refused',
+    });
+    expect(await refusal(tell(await laptop(), quote))).toMatchObject({ code: 'refused' });
+  });
+  it('its parts are never the shop’s: not sold, not scrapped, not put elsewhere; they go back with it', async () => {
+    const unitId = await theirs();
+    const other = await laptop();
+    const { code } = await act<{ code: string }>(benchA, 'ownerSupplies', {
+      unitId,
+      class: 'drive',
+      name: '240 GB solid-state drive',
+    });
+    const [brought] = await database().select().from(components).where(eq(components.code, code));
+    const taken = await act<{ codes: string[] }>(benchA, 'harvestParts', {
+      unitId,
+      taken: [{ place: 'battery', worthMinor: 900, to: 'bin' }],
+    });
+    const [battery] = await database().select().from(components).where(eq(components.code, taken.codes[0]));
+    expect(battery).toMatchObject({ ownerUnit: unitId, costMinor: 0 });
+    expect((await unitBook(database(), unitId)).partsMinor).toBe(0);
+    for (const part of [brought, battery]) {
+      expect(
+        await refusal(act(benchA, 'fitPart', { unitId: other, componentId: part.id, despite: true })),
+      ).toMatchObject({ code: expect.stringMatching(/refused|conflict/) });
+      expect(
+        await refusal(
+          act(owner, 'sellPart', {
+            componentId: part.id,
+            priceMinor: 500,
+            feesMinor: 0,
+            soldOn: '2026-11-01',
+          }),
+        ),
+      ).toBeTruthy();
+    }
+    expect((await ownersPartsOf(unitId)).map((part) => part.code).sort()).toEqual(
+      [brought.code, battery.code].sort(),
+    );
+    expect(await refusal(act(benchA, 'listUnit', { unitId, askMinor: 5_000, as: 'as found' }))).toMatchObject(
+      {
+        message: expect.stringMatching(/belongs to its owner/),
+      },
+    );
+    expect(await refusal(act(benchA, 'endUnit', { unitId, as: 'recycled' }))).toMatchObject({
+      code: 'refused',
+    });
+    // one of them they leave to the shop; the rest goes back with the machine
+    await act(benchA, 'ownerLeaves', { unitId, componentId: battery.id });
+    await act(benchA, 'endUnit', { unitId, as: 'returned' });
+    const [back] = await database().select().from(components).where(eq(components.id, brought.id));
+    const [left] = await database().select().from(components).where(eq(components.id, battery.id));
+    expect([back.place, left.place]).toEqual(['returned', 'bin']);
+    expect(await ownersPartsOf(unitId)).toEqual([]);
+  });
+  it('its papers say what was asked, agreed and found, and need no grade', async () => {
+    const unitId = await theirs();
+    await tell(unitId, { op: 'wishes', text: 'quieter, please' });
+    await tell(unitId, quote);
+    await tell(unitId, { op: 'answer', yes: true, how: '' });
+    await tell(unitId, { op: 'found', text: 'hinge loose', minor: 300 });
+    const { tag } = await unitRow(unitId);
+    const [rules] = await database().select().from(shop);
+    const pass = await passportOf(tag, rules);
+    expect(pass).toMatchObject({
+      as: 'Goes back to its owner',
+      owner: { wishes: 'quieter, please', agreed: expect.stringMatching(/12\.00: new paste/) },
+    });
+    expect(pass.owner!.found[0]).toMatch(/hinge loose \(.*3\.00\)/);
+  });
+});
+
+describe('what hands leave is told', () => {
+  it('missing screws, a stain that stays, a smell: on screens and papers, until they have gone', async () => {
+    const unitId = await laptop();
+    const words = async () => (await record(unitId)).flaws.map((flaw) => flaw.words);
+    await act(benchA, 'openMat', { unitId });
+    await act(benchA, 'moveOnMat', { unitId, moves: [{ item: 'base plate', move: 'missing', count: 3 }] });
+    await act(benchA, 'stainStays', { unitId, zone: 'lid', stays: true });
+    await act(benchA, 'markSoil', { unitId, zone: 'smell', soil: 'smell', degree: 2 });
+    expect(await words()).toEqual([
+      '3 of 8 screws missing: base plate',
+      'lid: a stain that does not come off',
+      'it smells, plainly',
+    ]);
+    await act(benchA, 'moveOnMat', { unitId, moves: [{ item: 'base plate', move: 'replaced', count: 3 }] });
+    await act(benchA, 'stainStays', { unitId, zone: 'lid', stays: false });
+    await act(benchA, 'markSoil', { unitId, zone: 'smell', degree: 0 });
+    expect(await words()).toEqual([]);
+  });
+});
+
+describe('the notebook of a model', () => {
+  it('what two closed machines had is what belief begins with; a weak spot is looked at first', async () => {
+    const { units: made } = await lotWith(['laptop', 'laptop', 'laptop', 'laptop']);
+    for (const { unitId } of made)
+      await database().update(units).set({ maker: 'Pellmark', model: 'Weak 3' }).where(eq(units.id, unitId));
+    const next = made[3].unitId;
+    await act(benchA, 'observe', { unitId: next, finding: 'look-screws', outcome: 0 });
+    const before = (await chances(next))['screw-rounded'] ?? 0;
+    for (const { unitId } of made.slice(0, 3)) {
+      await act(benchA, 'observe', { unitId, finding: 'screws-turn', outcome: 1 });
+      await act(benchA, 'endUnit', { unitId, as: 'returned' });
+    }
+    await act(benchA, 'observe', { unitId: next, finding: 'look-rattle', outcome: 0 });
+    const faults = await modelFaultsFor(database(), await unitRow(next));
+    expect(faults[0]).toMatchObject({ cause: 'screw-rounded', seen: 3, of: 3 });
+    expect((await chances(next))['screw-rounded']).toBeGreaterThan(before + 0.1);
+    const told = { maker: 'Pellmark', model: 'Weak 3', kind: 'weak spot', text: 'hinge' };
+    expect(await refusal(act(benchA, 'noteModel', { ...told, finding: 'no-such' }))).toMatchObject({
+      code: 'invalid',
+    });
+    const { note } = await act<{ note: number }>(benchA, 'noteModel', { ...told, finding: 'look-gap' });
+    expect(await weakSpots(await unitRow(next))).toEqual([{ finding: 'look-gap', words: 'hinge' }]);
+    await act(benchB, 'dropModelNote', { note });
+    expect(await weakSpots(await unitRow(next))).toEqual([]);
+    expect(await refusal(act(benchB, 'dropModelNote', { note }))).toMatchObject({ code: 'missing' });
+    const book = await notebookOf(await unitRow(next));
+    expect(book).toMatchObject({ seen: 3, closed: 3, notes: [] });
   });
 });

@@ -1,5 +1,6 @@
 import type { BenchState } from '../catalogue';
 import type { MaterialUsed } from '../hands/materials';
+import type { OwnerAct } from '../owner/agreement';
 import type { HouseChange } from '../house/changes';
 
 interface PartNamed {
@@ -227,7 +228,12 @@ export interface EventPayloads {
     drives: string[];
     receivedMinor?: number;
     grams?: number | null;
+    /** Parts of its owner's that lay here and went along. */
+    theirs?: string[];
   };
+  'with its owner': OwnerAct & { totalMinor: number };
+  'owner back': { op: string };
+  'owner leaves it': PartNamed;
   sold: { priceMinor: number; feesMinor: number; soldOn: string; channel: string; outwardMinor?: number };
   photo: {
     photo: string;

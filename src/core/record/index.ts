@@ -8,6 +8,7 @@ import { faultsTold, type Faults } from './flaws';
 import { gaugeDoubted } from './gauge';
 import { cleanStateOf, type CleanState } from '../clean/state';
 import { matOf, type Mat } from '../hands/mat';
+import { handFlaws } from './handFlaws';
 import { insideNow, takenOut } from './parts';
 import { placesOf, takesOf } from './places';
 import { specificationOf, type Meaning, type Specification } from './specification';
@@ -41,10 +42,13 @@ export interface DerivedRecord extends Faults {
  */
 export function deriveRecord(
   entries: readonly RecordEntry[],
-  meaning: Meaning & Pick<Catalogue, 'benchMinutes'>,
+  meaning: Meaning & Pick<Catalogue, 'benchMinutes'> & { zoneName?: (zone: string) => string },
   chassis: Chassis,
 ): DerivedRecord {
   const drives = drivesOf(entries, meaning);
+  const mat = matOf(entries.flatMap((entry) => (entry.kind === 'mat' ? [entry.act] : [])));
+  const clean = cleanStateOf(entries.flatMap((entry) => (entry.kind === 'clean' ? [entry.act] : [])));
+  const { flaws, places } = faultsTold(entries, meaning);
   return {
     specification: specificationOf(entries, meaning),
     drives,
@@ -54,9 +58,10 @@ export function deriveRecord(
     seenPlaces: placesOf(entries),
     takes: takesOf(entries),
     inside: insideNow(entries),
-    mat: matOf(entries.flatMap((entry) => (entry.kind === 'mat' ? [entry.act] : []))),
-    clean: cleanStateOf(entries.flatMap((entry) => (entry.kind === 'clean' ? [entry.act] : []))),
-    ...faultsTold(entries, meaning),
+    mat,
+    clean,
+    flaws: [...flaws, ...handFlaws(mat, clean, meaning.zoneName ?? ((zone) => zone))],
+    places,
     gaugeDoubted: gaugeDoubted(entries, meaning),
   };
 }

@@ -24,6 +24,10 @@ export interface Passport {
   data: { drive: string; what: string; method: string; verified: string; by: string; when: string }[];
   surfaces: { name: string; x: number; y: number; width: number; height: number }[];
   marks: { number: number; x: number; y: number }[];
+  /** Photographs chosen for it, JPEG. */
+  photos: { words: string; jpeg: Uint8Array }[];
+  /** Of somebody else's machine that goes back: what was asked, agreed and found besides. */
+  owner?: { wishes: string; agreed: string; found: string[]; parts: string[] };
 }
 
 const style = StyleSheet.create({
@@ -61,7 +65,9 @@ export async function passportPdf(pass: Passport): Promise<Buffer> {
       <Page size="A4" style={style.page}>
         <View style={style.head}>
           <View>
-            <Text style={style.soft}>{pass.shop}: passport of a refurbished machine</Text>
+            <Text style={style.soft}>
+              {pass.shop}: {pass.owner ? 'papers of your machine' : 'passport of a refurbished machine'}
+            </Text>
             <Text style={style.tag}>{pass.tag}</Text>
             <Text style={style.title}>{pass.title}</Text>
             <Text style={style.soft}>
@@ -174,6 +180,40 @@ export async function passportPdf(pass: Passport): Promise<Buffer> {
             )}
           </View>
         </View>
+        {pass.owner && (
+          <View>
+            <Text style={style.h2}>Handed back</Text>
+            {[
+              ['asked', pass.owner.wishes],
+              ['agreed', pass.owner.agreed],
+              ['found besides', pass.owner.found.join('; ')],
+              ['your parts', pass.owner.parts.join('; ')],
+            ]
+              .filter(([, said]) => said)
+              .map(([name, said]) => (
+                <View key={name} style={style.row} wrap={false}>
+                  <Text style={style.name}>{name}</Text>
+                  <Text style={{ flex: 1 }}>{said}</Text>
+                </View>
+              ))}
+          </View>
+        )}
+        {pass.photos.length > 0 && (
+          <View wrap={false}>
+            <Text style={style.h2}>Photographs</Text>
+            <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
+              {pass.photos.map((photo, i) => (
+                <View key={i}>
+                  <Image
+                    src={{ data: Buffer.from(photo.jpeg), format: 'jpg' }}
+                    style={{ height: 110, objectFit: 'contain' }}
+                  />
+                  <Text style={style.soft}>{photo.words}</Text>
+                </View>
+              ))}
+            </View>
+          </View>
+        )}
         <Text style={style.h2}>Data</Text>
         {pass.data.length ? (
           pass.data.map((line, i) => (

@@ -13,6 +13,7 @@ export const freeFor = (unit: string) =>
   and(
     or(isNull(components.reservedFor), eq(components.reservedFor, unit)),
     or(isNull(components.keptFor), eq(components.keptFor, unit)),
+    or(isNull(components.ownerUnit), eq(components.ownerUnit, unit)),
   );
 
 interface Unit {

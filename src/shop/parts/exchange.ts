@@ -1,3 +1,4 @@
+import { ownersMachine } from '../record/whose';
 import { and, desc, eq } from 'drizzle-orm';
 import Joi from 'joi';
 import type { PartExchanged } from '@/core/record/events';
@@ -101,9 +102,17 @@ export async function takeOut(
   // a drive that leaves the shop leaves with its data accounted for
   if (part.class === 'drive' && input.to !== 'bin') await assertDriveAccounted(tx, part, 'Not taken');
   const charged = await chargedFor(tx, part);
+  // what came in somebody else's machine stays theirs
+  const theirs = part.ownerUnit !== null || (charged === null && (await ownersMachine(tx, unit)));
   // sent back to whom it came from: what was paid for it comes back
-  const worth =
-    input.to === 'bin'
+  if (theirs && input.to === 'scrap')
+    throw new ShopError(
+      'refused',
+      `Not taken: ${part.code} ${part.name} belongs to the owner of ${unit.tag}. It goes back to them, or lies here for them.`,
+    );
+  const worth = theirs
+    ? null
+    : input.to === 'bin'
       ? (input.worthMinor ?? charged ?? part.worthMinor)
       : input.to === 'returned' && charged !== null
         ? charged
@@ -112,7 +121,11 @@ export async function takeOut(
   if (input.to === 'bin')
     await tx
       .update(components)
-      .set({ costMinor: worth ?? 0, ...(input.worthMinor !== undefined && { worthMinor: input.worthMinor }) })
+      .set({
+        costMinor: worth ?? 0,
+        ...(theirs && { ownerUnit: part.ownerUnit ?? unit.id }),
+        ...(input.worthMinor !== undefined && { worthMinor: input.worthMinor }),
+      })
       .where(eq(components.id, part.id));
   return {
     component: part.id,

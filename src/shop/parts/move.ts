@@ -31,6 +31,7 @@ export interface NewComponent {
   sharesLot?: boolean;
   benchOnly?: boolean;
   keptFor?: string;
+  ownerUnit?: string;
 }
 
 /** A part enters the shop: the component and its movement 0. */
@@ -59,6 +60,7 @@ export async function arrive(
       sharesLot: part.sharesLot ?? false,
       benchOnly: part.benchOnly ?? false,
       keptFor: part.keptFor ?? null,
+      ownerUnit: part.ownerUnit ?? null,
       place: to.startsWith('unit:') ? 'unit' : to,
       unitId: to.startsWith('unit:') ? to.slice(5) : null,
     })
@@ -103,6 +105,8 @@ export async function move(
     throw new ShopError('conflict', await heldWords(tx, component));
   if (component.keptFor && to.startsWith('unit:') && to !== `unit:${component.keptFor}`)
     throw new ShopError('conflict', await keptWords(tx, component));
+  if (component.ownerUnit && !['bin', 'returned', `unit:${component.ownerUnit}`].includes(to))
+    throw new ShopError('refused', await ownedWords(tx, component));
   // a part leaves the bin unreserved
   if (component.reservedFor)
     await tx.update(components).set({ reservedFor: null }).where(eq(components.id, component.id));
@@ -144,6 +148,15 @@ export async function heldWords(
     .from(units)
     .where(eq(units.id, component.reservedFor!));
   return `${component.code} ${component.name} lies at ${holder?.tag ?? 'another unit'} for a swap-test: it is free again once that is answered.`;
+}
+
+/** "P-0007 drive belongs to the owner of LK-0001: ..." */
+async function ownedWords(
+  tx: Transaction,
+  component: Pick<typeof components.$inferSelect, 'code' | 'name' | 'ownerUnit'>,
+): Promise<string> {
+  const [own] = await tx.select({ tag: units.tag }).from(units).where(eq(units.id, component.ownerUnit!));
+  return `${component.code} ${component.name} belongs to the owner of ${own?.tag ?? 'another machine'}: it goes back to them or into their machine, unless they leave it to the shop.`;
 }
 
 /** "P-0007 panel was ordered for WQ-0012." */

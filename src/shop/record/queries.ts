@@ -10,6 +10,7 @@ import { leadsTold, matOf, type MatAct } from '@/core/hands/mat';
 import { carriedOut, endingOf } from '@/core/record/endings';
 import type { Database, Transaction } from '@/db/client';
 import { components, erasures, movements, observations, recordValues, work } from '@/db/schema';
+import { ZONE_NAMES } from '@/words/cleanView';
 import { houseNow } from '../house/tables';
 import { wayOf, writesOn } from './entries';
 
@@ -234,11 +235,13 @@ export async function entriesOf(tx: Transaction | Database, unitId: string): Pro
   return [...values.map(valued), ...parts, ...looked.flatMap(observed)].sort((a, b) => a.at - b.at);
 }
 
+const zoneName = (zone: string) => ZONE_NAMES[zone] ?? zone;
+
 /** What the standing record tells of a machine. */
 export async function recordNow(
   tx: Transaction | Database,
   unit: { id: string; chassis: Chassis },
 ): Promise<DerivedRecord> {
   const { processors } = (await houseNow(tx)).tables;
-  return deriveRecord(await entriesOf(tx, unit.id), { ...catalogue, processors }, unit.chassis);
+  return deriveRecord(await entriesOf(tx, unit.id), { ...catalogue, processors, zoneName }, unit.chassis);
 }

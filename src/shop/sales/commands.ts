@@ -1,3 +1,4 @@
+import { assertOurs } from '../record/whose';
 import { and, eq, inArray, ne, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import { components, LISTED_AS, sales, shop, units, work, type ListedAs } from '@/db/schema';
@@ -67,6 +68,7 @@ export const listUnit = defineCommand<{ unitId: string; askMinor: number; as: Li
   }),
   async run({ tx, unit }, { askMinor, as }) {
     refuseHeld(unit!);
+    await assertOurs(tx, unit!, 'Not listed');
     await assertDataAccounted(tx, unit!, 'Not listed');
     await assertNothingOpen(tx, unit!.id);
     await assertNoBenchPart(tx, unit!.id, 'Not listed');
@@ -123,6 +125,7 @@ export const sellUnit = defineCommand<Sell, { priceMinor: number }>({
         'refused',
         'Not sold: it is not on the shelf. List it first; that checks its drives.',
       );
+    await assertOurs(tx, unit!, 'Not sold');
     await assertDataAccounted(tx, unit!, 'Not sold');
     await assertNoBenchPart(tx, unit!.id, 'Not sold');
     const outward = input.outwardMinor ?? (await houseNow(tx)).tables.outward[unit!.chassis];

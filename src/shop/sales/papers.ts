@@ -1,4 +1,9 @@
+import { and, asc, eq, isNull } from 'drizzle-orm';
 import { repairById } from '@/catalog';
+import type { CleanAct } from '@/core/clean/state';
+import { photos, recordValues } from '@/db/schema';
+import { ZONE_NAMES } from '@/words/cleanView';
+import { agreementNow, ownersPartsOf } from '../hands/owner';
 import { database } from '@/db/client';
 import { dayOf } from '@/words/time';
 import { minorText } from '@/core/money/minor';
@@ -27,17 +32,71 @@ const AS_WORDS: Record<ListedAs, string> = {
 };
 const SIZES = ['small', 'medium', 'large'];
 
+/** Zones that were cleaned, and when. */
+async function cleanedOn(unitId: string) {
+  const rows = await database()
+    .select({ value: recordValues.value, at: recordValues.at })
+    .from(recordValues)
+    .where(
+      and(eq(recordValues.unitId, unitId), eq(recordValues.key, 'clean'), isNull(recordValues.voidedBy)),
+    );
+  return rows.flatMap(({ value, at }) => {
+    const act = JSON.parse(value) as CleanAct;
+    return act.op === 'cleaned' ? [{ zones: act.zones.map((zone) => ZONE_NAMES[zone] ?? zone), at }] : [];
+  });
+}
+
+/** Photographs somebody chose for the papers, as a printer takes them. */
+async function chosenPhotos(unitId: string) {
+  const rows = await database()
+    .select({ bytes: photos.bytes, role: photos.role, note: photos.note })
+    .from(photos)
+    .where(and(eq(photos.unitId, unitId), eq(photos.onPapers, true)))
+    .orderBy(asc(photos.at))
+    .limit(6);
+  return rows.map(({ bytes, role, note }) => ({
+    words: [role, note].filter(Boolean).join(': '),
+    jpeg: new Uint8Array(bytes),
+  }));
+}
+
+const chosenIds = async (unitId: string) =>
+  (
+    await database()
+      .select({ id: photos.id })
+      .from(photos)
+      .where(and(eq(photos.unitId, unitId), eq(photos.onPapers, true)))
+      .orderBy(asc(photos.at))
+  ).map(({ id }) => `/api/photos/${id}`);
+
+/** What stands on the papers of a machine that goes back to its owner. */
+async function ownersPaper(unitId: string, shopRow: ShopOnPaper): Promise<NonNullable<Passport['owner']>> {
+  const [agreed, parts] = [await agreementNow(database(), unitId), await ownersPartsOf(unitId)];
+  const money = (minor: number) => `${shopRow.currencySign} ${minorText(minor, shopRow.currencyDecimals)}`;
+  return {
+    wishes: agreed.wishes,
+    agreed:
+      agreed.state === 'agreed'
+        ? `${money(agreed.totalMinor)}: ${(agreed.quote ?? []).map(({ what }) => what).join(', ')}`
+        : '',
+    found: agreed.found.map(({ text, minor }) => (minor ? `${text} (${money(minor)})` : text)),
+    parts: parts.map(({ code, name }) => `${code} ${name}`),
+  };
+}
+
 async function readyUnit(tag: string) {
   const found = await unitByTag(tag);
   if (!found) throw new ShopError('missing', `There is no unit ${tag}.`);
+  // somebody else's machine goes back as it is, with what is on its drives
+  const theirs = found.lot.source === 'owner';
   const faults = found.record.dataFaults;
-  if (faults.length && found.unit.stage !== 'sold')
+  if (faults.length && found.unit.stage !== 'sold' && !theirs)
     throw new ShopError('refused', `No paper leaves the shop for ${found.unit.tag}: ${faults.join('; ')}.`);
   // what is offered or sold as told, as found or for parts says so in place of a grade
   const as: ListedAs = found.unit.listed || found.unit.stage === 'sold' ? found.unit.listedAs : 'graded';
-  if (!found.unit.grade && as === 'graded')
+  if (!found.unit.grade && as === 'graded' && !theirs)
     throw new ShopError('refused', `No paper leaves the shop for ${found.unit.tag}: it is not graded.`);
-  return { ...found, as };
+  return { ...found, as, theirs };
 }
 
 interface ShopOnPaper {
@@ -49,7 +108,7 @@ interface ShopOnPaper {
 
 export async function passportOf(tag: string, shopRow: ShopOnPaper): Promise<Passport> {
   const day = (at: Date) => dayOf(at, shopRow.timeZone);
-  const { unit, spec, record, as } = await readyUnit(tag);
+  const { unit, spec, record, as, theirs } = await readyUnit(tag);
   const { rubric } = (await houseAt(database(), unit.gradeHouse)).tables;
   const proof = await proofOf(database(), unit, rubric);
   const surfaces = rubric.surfaces[unit.chassis];
@@ -68,8 +127,8 @@ export async function passportOf(tag: string, shopRow: ShopOnPaper): Promise<Pas
     shop: shopRow.name,
     title: `${unit.maker} ${unit.model}`.trim(),
     kind: CHASSIS_NAMES[unit.chassis],
-    grade: as === 'graded' ? unit.grade! : '',
-    as: AS_WORDS[as],
+    grade: as === 'graded' ? (unit.grade ?? '') : '',
+    as: theirs ? 'Goes back to its owner' : AS_WORDS[as],
     uses: uses.uses.map(({ name, good, reasons }) => ({ name, good, why: reasons.join('; ') })),
     systems: runsWords(uses) || 'none that gets updates',
     rubric: rubric.version,
@@ -99,6 +158,10 @@ export async function passportOf(tag: string, shopRow: ShopOnPaper): Promise<Pas
       ...done.map((row) => ({ what: row.title, when: day(row.finishedAt ?? row.startedAt) })),
       ...helped.map((row) => ({ what: repairById(row.ref)?.name ?? row.ref, when: day(row.at) })),
       ...fitted.map((row) => ({ what: `Fitted: ${row.name}`, when: day(row.at) })),
+      ...(await cleanedOn(unit.id)).map(({ zones, at }) => ({
+        what: `Cleaned: ${zones.join(', ')}`,
+        when: day(at),
+      })),
     ].sort((a, b) => a.when.localeCompare(b.when)),
     data: seen.map(({ erasure, code, name, serial }) => ({
       drive: `${code} ${name}${serial ? `, serial ${serial}` : ''}`,
@@ -108,6 +171,8 @@ export async function passportOf(tag: string, shopRow: ShopOnPaper): Promise<Pas
       by: erasure.byName,
       when: day(erasure.at),
     })),
+    photos: await chosenPhotos(unit.id),
+    ...(theirs && { owner: await ownersPaper(unit.id, shopRow) }),
     surfaces,
     marks: proof.marks.map((mark, i) => ({ number: i + 1, x: mark.x, y: mark.y })),
   };
@@ -129,7 +194,7 @@ export async function listingOf(tag: string, shopRow: Omit<ShopOnPaper, 'name'>)
     maker: unit.maker,
     model: unit.model,
     as,
-    grade: as === 'graded' ? unit.grade! : '',
+    grade: as === 'graded' ? (unit.grade ?? '') : '',
     rubric: rubric.version,
     price:
       unit.askMinor === null
@@ -149,6 +214,7 @@ export async function listingOf(tag: string, shopRow: Omit<ShopOnPaper, 'name'>)
     goodFor: goodFor(uses),
     systems: runsWords(uses),
     serial: best('serial'),
+    photos: (await chosenIds(unit.id)).join('; '),
     untested: tests
       .filter(({ id }) => !proof.tests.has(id))
       .map(({ name }) => lower(name))

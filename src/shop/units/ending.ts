@@ -19,6 +19,8 @@ import { freeKept, release } from '../parts/bin';
 import { move } from '../parts/move';
 import { dropWants } from '../parts/wants';
 import { assertDataAccounted } from '../record/gate';
+import { ownersParts } from '../hands/owner';
+import { assertOurs } from '../record/whose';
 import { closeOpenWork } from '../work/clock';
 
 /** A unit that was gone is here again, with what went with it. */
@@ -147,12 +149,18 @@ export const endUnit = defineCommand<Gone, { as: GoneAs }>({
     } else if (as === 'lost') {
       if (actor.role !== 'owner')
         throw new ShopError('forbidden', 'Only the owner writes a unit down as lost.');
-    } else await assertDataAccounted(tx, unit!, 'It stays');
+    } else {
+      if (actor.role !== 'owner') await assertOurs(tx, unit!, 'It stays');
+      await assertDataAccounted(tx, unit!, 'It stays');
+    }
     await closeOpenWork(tx, unit!.id);
     await release(tx, unit!.id);
     // what is left in it goes the way it goes
     const to = as === 'returned' ? 'returned' : 'scrap';
     for (const part of inside) await move(tx, actor, part, to, `${as} with ${unit!.tag}`);
+    // what else of theirs lies here goes back with it
+    const theirs = as === 'returned' ? await ownersParts(tx, unit!.id) : [];
+    for (const part of theirs) await move(tx, actor, part, 'returned', `${as} with ${unit!.tag}`);
     await freeKept(tx, unit!.id);
     await dropWants(tx, unit!.id);
     await tx
@@ -170,6 +178,7 @@ export const endUnit = defineCommand<Gone, { as: GoneAs }>({
           drives: drives.map(({ code }) => code),
           receivedMinor,
           grams: grams ?? null,
+          ...(theirs.length && { theirs: theirs.map(({ code, name }) => `${code} ${name}`) }),
         },
       },
       answer: { as },

@@ -18,6 +18,7 @@ import { dataStays } from '../record/stays';
 import { putVerdict } from '../record/verdict';
 import { houseNow } from '../house/tables';
 import { materialsInput, usedUp } from './materials';
+import { assertAgreed } from '../hands/owner';
 import { attendedMinutes, noteTime, plannedFor, sampleOf } from './times';
 import type { MaterialUsed } from '@/core/hands/materials';
 import { clockOn, endSegment, freeHands, type LaidAside } from './clock';
@@ -101,6 +102,8 @@ export const startWork = defineCommand<Start, { workId: string; aside: LaidAside
     // the same step is never begun twice: what was laid aside goes on
     if (laid) return goOn(tx, actor, unit!, laid);
     await refuseWiping(tx, unit!, step, 'Not started');
+    // finding out needs no leave, work does
+    await assertAgreed(tx, unit!, 'Not started');
     const aside = await freeHands(tx, actor);
     const { kind, title } = step;
     const [row] = await tx

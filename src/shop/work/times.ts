@@ -1,10 +1,6 @@
 import { and, eq, sql } from 'drizzle-orm';
 import { repairById } from '@/catalog';
-import { fittingMinutes } from '@/catalog/takes';
-import { fitting } from '@/catalog/fitting';
-import type { PartClass } from '@/core/catalogue';
-import type { CatalogueOverrides } from '@/core/belief/overrides';
-import { estimate, taken, untaken, type Estimate, type HandMinutes } from '@/core/work/estimate';
+import { taken, untaken, type HandMinutes } from '@/core/work/estimate';
 import type { Transaction } from '@/db/client';
 import { shop, workSegments, type units, type work } from '@/db/schema';
 
@@ -59,32 +55,3 @@ export async function noteTime(
   else delete times[ref];
   await tx.update(shop).set({ handMinutes: times });
 }
-
-/** In halves of a minute: what a plan is reckoned with does not change with every clock. */
-const halves = (minutes: number) => Math.max(0.5, Math.round(minutes * 2) / 2);
-
-/** What repairs take here, where it differs from the catalogue by half a minute or more. */
-export function timesAsOverrides(times: HandMinutes): CatalogueOverrides {
-  const repairs: NonNullable<CatalogueOverrides['repairs']> = {};
-  for (const [id, own] of Object.entries(times)) {
-    const repair = repairById(id);
-    if (!repair) continue;
-    const minutes = halves(estimate(repair.minutes, own).minutes);
-    if (Math.abs(minutes - repair.minutes) >= 0.5) repairs[id] = { minutes };
-  }
-  return Object.keys(repairs).length ? { repairs } : {};
-}
-
-/** Minutes of putting a part in, as this shop takes them: the repair that does it tells. */
-export function fittingTimes(times: HandMinutes): Partial<Record<PartClass, number>> {
-  return Object.fromEntries(
-    Object.entries(fittingMinutes).map(([partClass, minutes]) => {
-      const like = fitting[partClass as PartClass]?.like.find((id) => times[id]);
-      return [partClass, like ? halves(estimate(minutes!, times[like]).minutes) : minutes];
-    }),
-  );
-}
-
-/** What a step takes here, with its spread; `shop`: the catalogue's or the house's minutes. */
-export const estimateOf = (times: HandMinutes, ref: string, shopMinutes: number): Estimate =>
-  estimate(shopMinutes, times[ref]);

@@ -5,7 +5,8 @@ import { useShortcuts } from '../kit/keyboard';
 import { Quiet } from '../kit/parts';
 import { Refused } from '../kit/Refused';
 import { useCommand } from '../kit/useCommand';
-import { PhotoTray, type PhotoView } from '../unit/PhotoTray';
+import { PhotoTray } from '../unit/PhotoTray';
+import type { PhotoLine } from '@/words/photoView';
 import { Question } from './Question';
 import type { StepView, UnitHead } from '@/words/unitView';
 
@@ -21,7 +22,7 @@ export interface LookQuestion {
 interface Props {
   unit: UnitHead;
   questions: LookQuestion[];
-  photos: PhotoView[];
+  photos: readonly PhotoLine[];
 }
 
 /** An answer sent from here, and the version of the unit it made; null while it is on its way. */

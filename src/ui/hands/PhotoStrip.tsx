@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { PHOTO_ROLES, type PhotoRole } from '@/core/record/photos';
-import type { PhotoLine } from '@/words/photoView';
+import { ROLE_WORDS, type PhotoLine } from '@/words/photoView';
 import { Heading, Problem } from '../kit/parts';
 import { usePhotoUpload } from '../kit/usePhotoUpload';
 
@@ -14,15 +14,6 @@ interface Props {
   /** What they are taken for when nobody says. */
   role?: PhotoRole;
 }
-
-const ROLE_WORDS: Record<PhotoRole, string> = {
-  before: 'before',
-  after: 'after',
-  defect: 'defect',
-  connector: 'connector',
-  screen: 'screen message',
-  label: 'serial label',
-};
 
 /** Photographs of one thing, each with what it is taken for; before and after stand side by side. */
 export function PhotoStrip({ tag, title, about, photos, mayWrite, role = 'before' }: Props) {

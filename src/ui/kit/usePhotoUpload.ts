@@ -8,6 +8,8 @@ export function usePhotoUpload(tag: string) {
   const router = useRouter();
   const [problem, setProblem] = useState('');
   const [left, setLeft] = useState(0);
+  // bars read off a label, until somebody has said what they are
+  const [codes, setCodes] = useState<string[]>([]);
   /** @param of the answer they show, or what they are taken for and of */
   async function upload(files: readonly File[], of: number | { role?: string; about?: string } = {}) {
     const said = typeof of === 'number' ? { answer: String(of) } : of;
@@ -15,14 +17,15 @@ export function usePhotoUpload(tag: string) {
     for (const [i, file] of files.entries()) {
       setLeft(files.length - i);
       try {
-        const outcome = await outcomeOf(
+        const outcome = await outcomeOf<{ codes?: string[] }>(
           await fetch(`/api/units/${tag}/photos?${new URLSearchParams(said as Record<string, string>)}`, {
             method: 'POST',
             headers: { 'content-type': file.type || 'application/octet-stream' },
             body: file,
           }),
         );
-        if (!outcome.ok) setProblem(`${file.name}: ${outcome.problem.message}`);
+        if (outcome.ok) setCodes(outcome.answer?.codes ?? []);
+        else setProblem(`${file.name}: ${outcome.problem.message}`);
       } catch {
         setProblem(
           `${file.name}: the shop’s computer does not answer. The photograph is still on your device.`,
@@ -32,5 +35,5 @@ export function usePhotoUpload(tag: string) {
     setLeft(0);
     router.refresh();
   }
-  return { upload, problem, left };
+  return { upload, problem, left, codes, dropCodes: () => setCodes([]) };
 }

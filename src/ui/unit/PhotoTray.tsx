@@ -1,51 +1,83 @@
 'use client';
+import { useState } from 'react';
+import { PHOTO_ROLES, type PhotoRole } from '@/core/record/photos';
+import { ROLE_WORDS, type PhotoLine } from '@/words/photoView';
 import { Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
 import { usePhotoUpload } from '../kit/usePhotoUpload';
 
-export interface PhotoView {
-  id: string;
-  note: string;
-  by: string;
-}
-
-/** Photographs of the unit: from a file or straight from a phone's camera. */
-export function PhotoTray({
-  tag,
-  unitId,
-  photos,
-  mayWrite,
-}: {
+interface Props {
   tag: string;
   unitId: string;
-  photos: PhotoView[];
+  photos: readonly PhotoLine[];
   mayWrite: boolean;
-}) {
-  const { send } = useCommand();
-  const { upload, problem, left } = usePhotoUpload(tag);
+}
+
+/**
+ * Photographs of the unit, each with what it is taken for; those chosen stand on passport and listing. Of a label its
+ * bars are read, and offered as the serial number.
+ */
+export function PhotoTray({ tag, unitId, photos, mayWrite }: Props) {
+  const { send, problem: refused } = useCommand();
+  const { upload, problem, left, codes, dropCodes } = usePhotoUpload(tag);
+  const [role, setRole] = useState<PhotoRole | ''>('');
   return (
     <section aria-label="Photographs" className="bg-paper px-5 py-3">
       <div className="flex flex-wrap items-center gap-3">
         <h2 className="text-[15px]">Photographs</h2>
         {mayWrite && (
-          <label className="inline-flex min-h-11 cursor-pointer items-center border-2 border-ink px-3 text-[14px] font-semibold focus-within:outline-3 focus-within:outline-matdeep hover:bg-track">
-            {left ? `Sending, ${left} left …` : 'Add from file or camera'}
-            <input
-              type="file"
-              accept="image/*"
-              multiple
-              className="sr-only"
-              disabled={left > 0}
-              onChange={(event) => void upload([...(event.target.files ?? [])])}
-            />
-          </label>
+          <>
+            <select
+              aria-label="Taken as"
+              value={role}
+              onChange={(event) => setRole(event.target.value as PhotoRole | '')}
+              className="min-h-11 border-2 border-ink bg-sheet px-2 text-[14px]"
+            >
+              <option value="">of the machine</option>
+              {PHOTO_ROLES.map((each) => (
+                <option key={each} value={each}>
+                  {ROLE_WORDS[each]}
+                </option>
+              ))}
+            </select>
+            <label className="inline-flex min-h-11 cursor-pointer items-center border-2 border-ink px-3 text-[14px] font-semibold focus-within:outline-3 focus-within:outline-matdeep hover:bg-track">
+              {left ? `Sending, ${left} left …` : 'Add from file or camera'}
+              <input
+                type="file"
+                accept="image/*"
+                multiple
+                className="sr-only"
+                disabled={left > 0}
+                onChange={(event) => void upload([...(event.target.files ?? [])], { role })}
+              />
+            </label>
+          </>
         )}
         {photos.length === 0 && <span className="text-[14px] text-soft">None yet.</span>}
       </div>
+      {codes.length > 0 && mayWrite && (
+        <p role="status" className="mt-2 flex flex-wrap items-center gap-3 text-[14.5px]">
+          Read from the label:
+          {codes.map((code) => (
+            <Quiet
+              key={code}
+              onClick={() =>
+                void send('typeSpec', { unitId, key: 'serial', value: code }).then(
+                  (sent) => sent.ok && dropCodes(),
+                )
+              }
+            >
+              {code} is its serial number
+            </Quiet>
+          ))}
+          <Quiet onClick={dropCodes}>none of them</Quiet>
+        </p>
+      )}
       {problem && <Problem>{problem}</Problem>}
+      {refused && <Problem>{refused.message}</Problem>}
       <ul className="mt-2 flex flex-wrap gap-2">
         {photos.map((photo) => (
-          <li key={photo.id} className="text-[12px]">
+          <li key={photo.id} className="text-[12.5px]">
             <a href={`/api/photos/${photo.id}`}>
               {/* eslint-disable-next-line @next/next/no-img-element -- already resized, behind sign-in */}
               <img
@@ -54,13 +86,31 @@ export function PhotoTray({
                 className="h-24 border-2 border-ink"
               />
             </a>
+            <p>
+              {[photo.role && ROLE_WORDS[photo.role as PhotoRole], photo.about.replace(':', ' ')]
+                .filter(Boolean)
+                .join(', ')}
+            </p>
             {mayWrite && (
-              <Quiet
-                className="text-[12px]"
-                onClick={() => void send('removePhoto', { unitId, photoId: photo.id })}
-              >
-                remove
-              </Quiet>
+              <p className="flex gap-2">
+                <label className="flex min-h-8 items-center gap-1">
+                  <input
+                    type="checkbox"
+                    className="size-4 accent-ink"
+                    checked={photo.onPapers}
+                    onChange={() =>
+                      void send('setPhoto', { unitId, photoId: photo.id, onPapers: !photo.onPapers })
+                    }
+                  />
+                  on papers
+                </label>
+                <Quiet
+                  className="text-[12.5px]"
+                  onClick={() => void send('removePhoto', { unitId, photoId: photo.id })}
+                >
+                  remove
+                </Quiet>
+              </p>
             )}
           </li>
         ))}

@@ -2,7 +2,8 @@ import { catalogue } from '@/catalog';
 import { observable } from '@/core/belief/facts';
 import { appliesTo } from '@/core/belief/model';
 import { weakSpots } from '@/shop/models/queries';
-import { photosOf, recordOf } from '@/shop/units/queries';
+import { photosAbout } from '@/shop/photos/queries';
+import { recordOf } from '@/shop/units/queries';
 import { QuickLook, type LookQuestion } from '@/ui/findout/QuickLook';
 import { plainQuestion } from '@/words/steps';
 import { loadUnit, unitHead } from '../loadUnit';
@@ -13,7 +14,7 @@ export default async function LookPage({ params }: { params: Promise<{ tag: stri
   const [head, record, photos, weak] = await Promise.all([
     unitHead(tag),
     recordOf(unit.id),
-    photosOf(unit.id),
+    photosAbout(unit.id),
     weakSpots(unit),
   ]);
   const spots = new Map(weak.map(({ finding, words }) => [finding, words]));
@@ -39,11 +40,5 @@ export default async function LookPage({ params }: { params: Promise<{ tag: stri
     }))
     // what this model is known for is looked at first
     .sort((a, b) => Number(spots.has(b.step.id)) - Number(spots.has(a.step.id)));
-  return (
-    <QuickLook
-      unit={head}
-      questions={questions}
-      photos={photos.map(({ id, note, by }) => ({ id, note, by }))}
-    />
-  );
+  return <QuickLook unit={head} questions={questions} photos={photos} />;
 }

@@ -1,8 +1,9 @@
+import { photosAbout } from '@/shop/photos/queries';
 import { BASES, SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { LICENCES } from '@/shop/units/system';
 import { usesNow } from '@/shop/advice/uses';
-import { photosOf, reportsOf, valuesOf } from '@/shop/units/queries';
+import { reportsOf, valuesOf } from '@/shop/units/queries';
 import { PhotoTray } from '@/ui/unit/PhotoTray';
 import { ReportPanel } from '@/ui/machine/ReportPanel';
 import { SpecSheet } from '@/ui/machine/SpecSheet';
@@ -18,7 +19,7 @@ export default async function MachinePage({ params }: { params: Promise<{ tag: s
   const now = usesNow(tables, unit.chassis, spec, dayOf(new Date(), timeZone));
   const [head, photos, reports, values] = await Promise.all([
     unitHead(tag),
-    photosOf(unit.id),
+    photosAbout(unit.id),
     reportsOf(unit.id),
     valuesOf(unit.id),
   ]);
@@ -77,12 +78,7 @@ export default async function MachinePage({ params }: { params: Promise<{ tag: s
             ))}
           </section>
         )}
-        <PhotoTray
-          tag={unit.tag}
-          unitId={unit.id}
-          photos={photos.map(({ id, note, by }) => ({ id, note, by }))}
-          mayWrite={head.mayWrite}
-        />
+        <PhotoTray tag={unit.tag} unitId={unit.id} photos={photos} mayWrite={head.mayWrite} />
       </div>
       <SpecSheet unit={head} lines={lines} keys={keys} />
     </div>

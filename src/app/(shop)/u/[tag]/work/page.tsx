@@ -1,9 +1,12 @@
 import { catalogue, repairById } from '@/catalog';
 import { appliesTo } from '@/core/belief/model';
-import { estimateOf } from '@/shop/work/times';
+import { estimateOf } from '@/shop/rules/times';
 import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { partsIn, workOf } from '@/shop/units/queries';
 import { damageOn, risksOf } from '@/shop/hands/damageQueries';
+import { database } from '@/db/client';
+import { agreementNow, ownersPartsOf } from '@/shop/hands/owner';
+import { OwnersMachine } from '@/ui/hands/OwnersMachine';
 import { OwnDamage } from '@/ui/hands/OwnDamage';
 import { LogWork } from '@/ui/hands/LogWork';
 import { WorkTabs } from '@/ui/hands/WorkTabs';
@@ -19,14 +22,14 @@ type Props = { params: Promise<{ tag: string }>; searchParams: Promise<{ log?: s
 export default async function WorkPage({ params, searchParams }: Props) {
   const { tag } = await params;
   const { log } = await searchParams;
-  const { unit, spec, record } = await loadUnit(tag);
+  const { unit, lot, spec, record } = await loadUnit(tag);
   const [head, house, work, parts] = await Promise.all([
     unitHead(tag),
     shopHouse(),
     workOf(unit.id),
     partsIn(unit.id),
   ]);
-  const { timeZone, handMinutes } = await shopRules();
+  const { timeZone, handMinutes, ratePerHourMinor } = await shopRules();
   const here = (ref: string, minutes: number) => estimateOf(handMinutes, ref, minutes);
   const best = (unit.evaluation?.steps ?? []).filter((step) => step.kind === 'repair').slice(0, 5);
   const proposed = best.map((step): StartChoice => {
@@ -89,6 +92,10 @@ export default async function WorkPage({ params, searchParams }: Props) {
   ];
   const steps = [...new Map(work.map((row) => [row.ref, { ref: row.ref, name: row.title }])).values()];
   const [damage, risks] = await Promise.all([damageOn(unit.id), risksOf(steps.map(({ ref }) => ref))]);
+  const theirs =
+    lot.source === 'owner'
+      ? { agreement: await agreementNow(database(), unit.id), parts: await ownersPartsOf(unit.id) }
+      : null;
   return (
     <div>
       <WorkTabs tag={unit.tag} at="" />
@@ -98,6 +105,19 @@ export default async function WorkPage({ params, searchParams }: Props) {
         log={
           <>
             <LogWork key={log} unit={head} choices={loggable} first={log ?? null} />
+            {theirs && (
+              <OwnersMachine
+                key={unit.version}
+                unit={head}
+                agreement={theirs.agreement}
+                parts={theirs.parts.map(({ id, code, name }) => ({ id, code, name }))}
+                proposed={proposed.map(({ name, ref, minutes }) => ({
+                  what: name,
+                  minor:
+                    Math.round((minutes * ratePerHourMinor) / 60) + (repairById(ref)?.part?.costMinor ?? 0),
+                }))}
+              />
+            )}
             <OwnDamage unit={head} steps={steps} done={damage} risks={risks} />
           </>
         }

@@ -19,13 +19,16 @@ export async function POST(
     const found = await unitByTag((await params).tag);
     if (!found) throw new ShopError('missing', 'There is no such unit.');
     const upload = await bodyWithin(request, MAX_UPLOAD, 'the picture');
+    const role = new URL(request.url).searchParams.get('role');
+    // of a label its bars are read too
+    const codes =
+      role === 'label' ? await heavy('codes', [upload.slice()], request.signal).catch(() => []) : [];
     const { bytes, width, height } = await heavy('photo', [upload], request.signal, [upload.buffer]);
     const asked = new URL(request.url).searchParams;
     const note = asked.get('note') ?? '';
     const observation = asked.get('answer');
-    const role = asked.get('role');
     const about = asked.get('about');
-    return runCommand(addPhoto, actor, {
+    const taken = await runCommand(addPhoto, actor, {
       input: {
         unitId: found.unit.id,
         note,
@@ -37,5 +40,6 @@ export async function POST(
         bytes: Buffer.from(bytes),
       },
     });
+    return codes.length ? { ...taken, answer: { ...taken.answer, codes } } : taken;
   });
 }

@@ -1,0 +1,43 @@
+/** A line of what work would cost, minor units. */
+export interface QuoteLine {
+  what: string;
+  minor: number;
+}
+
+/** One entry of what was agreed about somebody else's machine. */
+export type OwnerAct =
+  | { op: 'wishes'; text: string }
+  | { op: 'quote'; lines: readonly QuoteLine[] }
+  /** They said yes or no to the newest quote; how: "by telephone, 14:10". */
+  | { op: 'answer'; yes: boolean; how: string }
+  /** Found besides what was asked: told before it is worked on. */
+  | { op: 'found'; text: string; minor: number };
+
+export interface Agreement {
+  wishes: string;
+  quote: readonly QuoteLine[] | null;
+  totalMinor: number;
+  state: 'nothing' | 'quoted' | 'agreed' | 'declined';
+  how: string;
+  found: { text: string; minor: number }[];
+}
+
+/** What stands between the shop and the owner of a machine. @param acts in the order they happened */
+export function agreementOf(acts: readonly OwnerAct[]): Agreement {
+  const stands: Agreement = { wishes: '', quote: null, totalMinor: 0, state: 'nothing', how: '', found: [] };
+  for (const act of acts) {
+    if (act.op === 'wishes') stands.wishes = act.text;
+    else if (act.op === 'found') stands.found = [...stands.found, { text: act.text, minor: act.minor }];
+    else if (act.op === 'quote') {
+      // a new quote has to be agreed anew
+      stands.quote = act.lines;
+      stands.totalMinor = act.lines.reduce((sum, { minor }) => sum + minor, 0);
+      stands.state = 'quoted';
+      stands.how = '';
+    } else if (stands.quote) {
+      stands.state = act.yes ? 'agreed' : 'declined';
+      stands.how = act.how;
+    }
+  }
+  return stands;
+}

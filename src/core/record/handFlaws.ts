@@ -1,0 +1,43 @@
+import type { CleanState } from '../clean/state';
+import type { Mat } from '../hands/mat';
+import type { ToldFlaw } from './flaws';
+
+/**
+ * What hands leave behind that a buyer is told of: fasteners missing or of another kind, what does not come off, and a
+ * smell. Gone when the screw is replaced, the stain has come off, the smell is aired.
+ * @param zoneName what a zone is called
+ */
+export function handFlaws(
+  mat: Mat | null,
+  clean: CleanState,
+  zoneName: (zone: string) => string,
+): ToldFlaw[] {
+  const flaws: ToldFlaw[] = [];
+  for (const { item, missing, improvised, open } of mat?.balances ?? []) {
+    // what is out on the mat of a machine that was closed all the same is not in it
+    const absent = missing + (mat!.shut ? open : 0);
+    if (item.kind === 'fastener' && absent > 0)
+      flaws.push({
+        words: `${absent} of ${item.count} screws missing: ${item.name}`,
+        cap: 'B',
+        repair: 'mat',
+      });
+    if (improvised > 0)
+      flaws.push({
+        words: `${item.name}: ${improvised} of ${item.count} held by something else`,
+        cap: 'B',
+        repair: 'mat',
+      });
+  }
+  for (const [zone, { stays, soils }] of Object.entries(clean)) {
+    if (stays)
+      flaws.push({ words: `${zoneName(zone)}: a stain that does not come off`, cap: 'B', repair: 'clean' });
+    if (soils.smell)
+      flaws.push({
+        words: `it smells, ${['faintly', 'plainly', 'strongly'][soils.smell - 1]}`,
+        cap: soils.smell === 3 ? 'D' : soils.smell === 2 ? 'C' : 'B',
+        repair: 'clean',
+      });
+  }
+  return flaws;
+}

@@ -1,0 +1,191 @@
+import { and, asc, desc, eq, isNull } from 'drizzle-orm';
+import Joi from 'joi';
+import { PART_CLASSES } from '@/core/catalogue';
+import { agreementOf, type Agreement, type OwnerAct } from '@/core/owner/agreement';
+import { database, type Database, type Transaction } from '@/db/client';
+import { components, recordValues } from '@/db/schema';
+import { BENCH_ROLES, defineCommand, type CommandContext } from '../command';
+import { ShopError } from '../errors';
+import { minor, rowId, shortText, unitId } from '../input';
+import { refuseHeld } from '../line';
+import { arrive } from '../parts/move';
+import { ownersMachine } from '../record/whose';
+
+const standing = (unit: string) =>
+  and(eq(recordValues.unitId, unit), eq(recordValues.key, 'owner'), isNull(recordValues.voidedBy));
+
+export async function agreementNow(tx: Transaction | Database, unit: string): Promise<Agreement> {
+  const rows = await tx
+    .select({ value: recordValues.value })
+    .from(recordValues)
+    .where(standing(unit))
+    .orderBy(asc(recordValues.id));
+  return agreementOf(rows.map(({ value }) => JSON.parse(value) as OwnerAct));
+}
+
+/** Parts of the owner's that are not in their machine: they go back to them. */
+export const ownersParts = (tx: Transaction | Database, unit: string) =>
+  tx
+    .select()
+    .from(components)
+    .where(and(eq(components.ownerUnit, unit), eq(components.place, 'bin')))
+    .orderBy(asc(components.code));
+
+/** @throws ShopError when it is somebody else's and they have not said yes */
+export async function assertAgreed(
+  tx: Transaction,
+  unit: NonNullable<CommandContext['unit']>,
+  what: string,
+): Promise<void> {
+  if (!(await ownersMachine(tx, unit))) return;
+  const { state } = await agreementNow(tx, unit.id);
+  if (state !== 'agreed')
+    throw new ShopError(
+      'refused',
+      `${what}: it is somebody else’s machine, and ${state === 'declined' ? 'they said no to the quote' : state === 'quoted' ? 'they have not answered the quote' : 'no quote has been agreed'}.`,
+    );
+}
+
+/** Wishes, a quote, what they answered, what was found besides. */
+export const tellOwner = defineCommand<{ unitId: string; act: OwnerAct }, { state: Agreement['state'] }>({
+  name: 'tellOwner',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    act: Joi.alternatives(
+      Joi.object({ op: Joi.valid('wishes').required(), text: shortText('wishes', 600).allow('').required() }),
+      Joi.object({
+        op: Joi.valid('quote').required(),
+        lines: Joi.array()
+          .min(1)
+          .max(20)
+          .items(Joi.object({ what: shortText('what', 120).required(), minor: minor('amount').required() }))
+          .required(),
+      }),
+      Joi.object({
+        op: Joi.valid('answer').required(),
+        yes: Joi.boolean().required(),
+        how: shortText('how', 120).allow('').default(''),
+      }),
+      Joi.object({
+        op: Joi.valid('found').required(),
+        text: shortText('what was found', 200).required(),
+        minor: minor('amount').default(0),
+      }),
+    )
+      .required()
+      .label('what'),
+  }),
+  async run({ tx, actor, unit }, { act }) {
+    refuseHeld(unit!);
+    if (!(await ownersMachine(tx, unit!)))
+      throw new ShopError('refused', 'Not written: this machine is the shop’s own.');
+    const before = await agreementNow(tx, unit!.id);
+    if (act.op === 'answer' && before.quote === null)
+      throw new ShopError('refused', 'Not written: there is no quote to answer.');
+    await tx.insert(recordValues).values({
+      unitId: unit!.id,
+      key: 'owner',
+      basis: 'typed',
+      value: JSON.stringify(act),
+      origin: 'with its owner',
+      by: actor.name,
+    });
+    const after = await agreementNow(tx, unit!.id);
+    return {
+      event: { kind: 'with its owner', payload: { ...act, totalMinor: after.totalMinor } },
+      answer: { state: after.state },
+    };
+  },
+});
+
+/** The last thing written about the owner, as if it had not been. */
+export const takeBackOwner = defineCommand<{ unitId: string }, null>({
+  name: 'takeBackOwner',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId }),
+  async run({ tx, unit }) {
+    refuseHeld(unit!);
+    const [last] = await tx
+      .select()
+      .from(recordValues)
+      .where(standing(unit!.id))
+      .orderBy(desc(recordValues.id))
+      .limit(1);
+    if (!last) throw new ShopError('refused', 'There is nothing to take back.');
+    await tx.update(recordValues).set({ voidedBy: 0 }).where(eq(recordValues.id, last.id));
+    return {
+      event: { kind: 'owner back', payload: { op: (JSON.parse(last.value) as OwnerAct).op } },
+      answer: null,
+      onSealed: async (seq) =>
+        void (await tx.update(recordValues).set({ voidedBy: seq }).where(eq(recordValues.id, last.id))),
+    };
+  },
+});
+
+/** A part the owner brought along: it lies here for their machine, and is never the shop's. */
+export const ownerSupplies = defineCommand<
+  { unitId: string; class: string; name: string; serial: string },
+  { code: string }
+>({
+  name: 'ownerSupplies',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    class: Joi.string()
+      .valid(...PART_CLASSES)
+      .required()
+      .label('class'),
+    name: shortText('name', 80).required(),
+    serial: shortText('serial', 60).allow('').default(''),
+  }),
+  async run({ tx, actor, unit }, { unitId: _, ...part }) {
+    refuseHeld(unit!);
+    if (!(await ownersMachine(tx, unit!)))
+      throw new ShopError('refused', 'Not written: this machine is the shop’s own.');
+    const made = await arrive(
+      tx,
+      actor,
+      { ...part, keptFor: unit!.id, ownerUnit: unit!.id },
+      'bin',
+      `brought by the owner of ${unit!.tag}`,
+    );
+    return {
+      event: {
+        kind: 'part received',
+        payload: { component: made.id, code: made.code, class: part.class, name: part.name },
+      },
+      answer: { code: made.code },
+    };
+  },
+});
+
+/** The owner does not want it back: from here on it is the shop's. */
+export const ownerLeaves = defineCommand<{ unitId: string; componentId: string }, { code: string }>({
+  name: 'ownerLeaves',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId, componentId: rowId('part').required() }),
+  async run({ tx, unit }, { componentId }) {
+    const [part] = await tx
+      .update(components)
+      .set({ ownerUnit: null, keptFor: null })
+      .where(
+        and(eq(components.id, componentId), eq(components.ownerUnit, unit!.id), eq(components.place, 'bin')),
+      )
+      .returning();
+    if (!part) throw new ShopError('missing', 'No such part of its owner lies here.');
+    return {
+      event: {
+        kind: 'owner leaves it',
+        payload: { component: part.id, code: part.code, name: part.name },
+      },
+      answer: { code: part.code },
+    };
+  },
+});
+
+export const ownersPartsOf = (unit: string) => ownersParts(database(), unit);

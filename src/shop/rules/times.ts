@@ -1,0 +1,35 @@
+import { repairById } from '@/catalog';
+import { fitting } from '@/catalog/fitting';
+import { fittingMinutes } from '@/catalog/takes';
+import type { CatalogueOverrides } from '@/core/belief/overrides';
+import type { PartClass } from '@/core/catalogue';
+import { estimate, type Estimate, type HandMinutes } from '@/core/work/estimate';
+
+/** In halves of a minute: what a plan is reckoned with does not change with every clock. */
+const halves = (minutes: number) => Math.max(0.5, Math.round(minutes * 2) / 2);
+
+/** What repairs take here, where it differs from the catalogue by half a minute or more. */
+export function timesAsOverrides(times: HandMinutes): CatalogueOverrides {
+  const repairs: NonNullable<CatalogueOverrides['repairs']> = {};
+  for (const [id, own] of Object.entries(times)) {
+    const repair = repairById(id);
+    if (!repair) continue;
+    const minutes = halves(estimate(repair.minutes, own).minutes);
+    if (Math.abs(minutes - repair.minutes) >= 0.5) repairs[id] = { minutes };
+  }
+  return Object.keys(repairs).length ? { repairs } : {};
+}
+
+/** Minutes of putting a part in, as this shop takes them: the repair that does it tells. */
+export function fittingTimes(times: HandMinutes): Partial<Record<PartClass, number>> {
+  return Object.fromEntries(
+    Object.entries(fittingMinutes).map(([partClass, minutes]) => {
+      const like = fitting[partClass as PartClass]?.like.find((id) => times[id]);
+      return [partClass, like ? halves(estimate(minutes!, times[like]).minutes) : minutes];
+    }),
+  );
+}
+
+/** What a step takes here, with its spread; `shop`: the catalogue's or the house's minutes. */
+export const estimateOf = (times: HandMinutes, ref: string, shopMinutes: number): Estimate =>
+  estimate(shopMinutes, times[ref]);

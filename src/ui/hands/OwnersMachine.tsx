@@ -1,0 +1,199 @@
+'use client';
+import { useState, type FormEvent } from 'react';
+import { PART_CLASSES } from '@/core/catalogue';
+import type { Agreement, OwnerAct } from '@/core/owner/agreement';
+import type { UnitHead } from '@/words/unitView';
+import { AreaField, ChoiceField, TextField } from '../kit/fields';
+import { MoneyField } from '../kit/MoneyField';
+import { Button, Heading, Problem, Quiet } from '../kit/parts';
+import { Money, useMoney } from '../kit/theShop';
+import { useCommand } from '../kit/useCommand';
+
+interface Props {
+  unit: UnitHead;
+  agreement: Agreement;
+  /** What would help, at the shop's rate: what a quote begins with. */
+  proposed: readonly { what: string; minor: number }[];
+  parts: readonly { id: string; code: string; name: string }[];
+}
+
+/** Somebody else's machine: what they wish, what was agreed, what was found besides, what of theirs lies here. */
+export function OwnersMachine({ unit, agreement, proposed, parts }: Props) {
+  const { send, problem, busy } = useCommand();
+  const money = useMoney();
+  const [lines, setLines] = useState(
+    (agreement.quote ?? proposed).map(({ what, minor }) => ({ what, minor: money.field(minor) })),
+  );
+  const [found, setFound] = useState('');
+  const disabled = busy || !unit.mayWrite || unit.held;
+  const tell = (act: OwnerAct) => send('tellOwner', { unitId: unit.id, act }, unit.version);
+  const quote = () => {
+    const told = lines
+      .filter(({ what }) => what.trim())
+      .map(({ what, minor }) => ({ what: what.trim(), minor: money.parse(minor) ?? 0 }));
+    if (told.length) void tell({ op: 'quote', lines: told });
+  };
+  const supply = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const target = event.currentTarget;
+    const form = new FormData(target);
+    const sent = await send('ownerSupplies', {
+      unitId: unit.id,
+      class: form.get('class'),
+      name: String(form.get('name')).trim(),
+      serial: String(form.get('serial')).trim(),
+    });
+    if (sent.ok) target.reset();
+  };
+  const STATES = {
+    nothing: 'No quote yet: finding out is free, work waits.',
+    quoted: 'They have not answered yet: work waits.',
+    agreed: `Agreed${agreement.how ? ` ${agreement.how}` : ''}.`,
+    declined: `They said no${agreement.how ? ` ${agreement.how}` : ''}: it goes back as it is.`,
+  };
+  return (
+    <section aria-label="Somebody else’s machine" className="bg-paper px-5 py-4">
+      <div className="flex items-baseline justify-between gap-3">
+        <Heading className="text-[19px]!">Somebody else’s machine</Heading>
+        {unit.mayWrite && (
+          <Quiet
+            disabled={disabled}
+            onClick={() => void send('takeBackOwner', { unitId: unit.id }, unit.version)}
+          >
+            take the last back
+          </Quiet>
+        )}
+      </div>
+      <p className="text-[15px]">
+        <b>{STATES[agreement.state]}</b>{' '}
+        {agreement.quote && (
+          <span className="figures text-[13px]">
+            <Money minor={agreement.totalMinor} />
+          </span>
+        )}
+      </p>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void tell({ op: 'wishes', text: String(new FormData(event.currentTarget).get('wishes')).trim() });
+        }}
+        className="mt-2 grid grid-cols-[minmax(0,1fr)_auto] items-end gap-2"
+      >
+        <AreaField
+          label="What they wish"
+          name="wishes"
+          rows={2}
+          defaultValue={agreement.wishes}
+          maxLength={600}
+        />
+        <Button type="submit" disabled={disabled}>
+          Keep
+        </Button>
+      </form>
+      <h3 className="mt-3 text-[14px] font-semibold">The quote</h3>
+      {lines.map((line, n) => (
+        <div key={n} className="mt-1 grid grid-cols-[minmax(0,1fr)_110px] items-end gap-2">
+          <TextField
+            label="Work or part"
+            value={line.what}
+            onChange={(event) =>
+              setLines(lines.map((own, i) => (i === n ? { ...own, what: event.target.value } : own)))
+            }
+          />
+          <MoneyField
+            label="Costs"
+            text={line.minor}
+            onText={(minor) => setLines(lines.map((own, i) => (i === n ? { ...own, minor } : own)))}
+          />
+        </div>
+      ))}
+      <p className="mt-2 flex flex-wrap items-center gap-3">
+        <Quiet onClick={() => setLines([...lines, { what: '', minor: money.field(0) }])}>one more line</Quiet>
+        <Button disabled={disabled || lines.length === 0} onClick={quote}>
+          This is the quote
+        </Button>
+        {agreement.state === 'quoted' && (
+          <>
+            <Button
+              tone="strong"
+              disabled={disabled}
+              onClick={() => void tell({ op: 'answer', yes: true, how: '' })}
+            >
+              They agreed
+            </Button>
+            <Button disabled={disabled} onClick={() => void tell({ op: 'answer', yes: false, how: '' })}>
+              They said no
+            </Button>
+          </>
+        )}
+      </p>
+      <h3 className="mt-3 text-[14px] font-semibold">Found besides</h3>
+      {agreement.found.map((line, n) => (
+        <p key={n} className="text-[14.5px]">
+          {line.text}{' '}
+          {line.minor > 0 && (
+            <span className="figures text-[13px]">
+              <Money minor={line.minor} />
+            </span>
+          )}
+        </p>
+      ))}
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          const target = event.currentTarget;
+          const text = String(new FormData(target).get('text')).trim();
+          void tell({ op: 'found', text, minor: money.parse(found) ?? 0 }).then((sent) => {
+            if (sent.ok) target.reset();
+          });
+        }}
+        className="mt-1 grid grid-cols-[minmax(0,1fr)_110px_auto] items-end gap-2"
+      >
+        <TextField label="What" name="text" required maxLength={200} />
+        <MoneyField label="Would cost" optional text={found} onText={setFound} />
+        <Button type="submit" disabled={disabled}>
+          Tell
+        </Button>
+      </form>
+      <h3 className="mt-3 text-[14px] font-semibold">Theirs, and not in it</h3>
+      {parts.length === 0 && (
+        <p className="text-[14px] text-soft">Nothing: all that is theirs is in the machine.</p>
+      )}
+      {parts.map((part) => (
+        <p key={part.id} className="flex flex-wrap items-baseline gap-2 text-[14.5px]">
+          <span className="figures text-[13px]">{part.code}</span> {part.name}
+          <Quiet
+            disabled={disabled}
+            onClick={() => void send('ownerLeaves', { unitId: unit.id, componentId: part.id }, unit.version)}
+          >
+            they leave it to us
+          </Quiet>
+        </p>
+      ))}
+      <form onSubmit={(event) => void supply(event)} className="mt-1 grid grid-cols-2 items-end gap-2">
+        <ChoiceField label="They brought a" name="class">
+          {PART_CLASSES.map((each) => (
+            <option key={each}>{each}</option>
+          ))}
+        </ChoiceField>
+        <TextField label="Which" name="name" required maxLength={80} />
+        <TextField label="Serial" name="serial" maxLength={60} />
+        <Button type="submit" disabled={disabled} className="justify-self-start">
+          It lies here
+        </Button>
+      </form>
+      <p className="mt-3 text-[14px]">
+        <a
+          href={`/api/units/${unit.tag}/passport`}
+          target="_blank"
+          rel="noreferrer"
+          className="border-b border-current"
+        >
+          Print its papers
+        </a>{' '}
+        <span className="text-soft">when it goes back: what was asked, agreed, found and done.</span>
+      </p>
+      {problem && <Problem>{problem.message}</Problem>}
+    </section>
+  );
+}
