@@ -27,6 +27,13 @@ export const workSteps: WorkStep[] = [
     station: 'drying rack',
   },
   {
+    id: 'clean-plan',
+    name: 'Clean by zones',
+    kind: 'clean',
+    attendedMinutes: 15,
+    cautions: ['dust', 'solvent'],
+  },
+  {
     id: 'erase-drive',
     name: 'Erase the drive',
     kind: 'erase',
@@ -83,6 +90,13 @@ export const workSteps: WorkStep[] = [
     attendedMinutes: 3,
     aloneMinutes: 60,
     station: 'soak shelf',
+  },
+  {
+    id: 'strip-down',
+    name: 'Strip down and put back',
+    kind: 'other',
+    attendedMinutes: 15,
+    cautions: ['static'],
   },
   { id: 'fit-parts', name: 'Fit parts', kind: 'other', attendedMinutes: 10 },
   { id: 'other', name: 'Other work', kind: 'other', attendedMinutes: 5 },

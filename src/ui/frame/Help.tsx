@@ -7,7 +7,8 @@ import { Button } from '../kit/parts';
 
 /** The page of help a place has. */
 export function helpFor(path: string): string {
-  const [, place, name, side] = path.split('/');
+  const [, place, name, side, page] = path.split('/');
+  if (place === 'u' && side === 'work' && page) return page;
   if (place === 'u')
     return (
       {

@@ -115,7 +115,14 @@ export function WorkBoard({ unit, named, drives, log, open, choices, done }: Pro
             <div className="grid gap-x-7 md:grid-cols-2">
               {GROUPS.map(([group, title]) => (
                 <div key={group} className="pt-2">
-                  <h3 className="text-[13px] text-soft">{title}</h3>
+                  <h3 className="flex justify-between text-[13px] text-soft">
+                    {title}
+                    {group === 'clean' && (
+                      <Link href={`/u/${unit.tag}/work/clean`} className="border-b border-current text-ink">
+                        by zone
+                      </Link>
+                    )}
+                  </h3>
                   {choices
                     .filter((choice) => choice.group === group)
                     .map((choice, i) => (

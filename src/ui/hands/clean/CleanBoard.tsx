@@ -33,9 +33,9 @@ export function CleanBoard({ unit, view, photos }: Props) {
     if (disabled) return;
     // none of it where nothing of it was: the zone was looked at and is clean
     const none = degree === 0 && !zone.soils.some((own) => own.soil === soil);
-    void send('markSoil', { unitId: unit.id, zone: at, degree, ...(!none && { soil }) });
+    void send('markSoil', { unitId: unit.id, zone: at, degree, ...(!none && { soil }) }, unit.version);
   };
-  const looked = () => void send('markSoil', { unitId: unit.id, zone: at, degree: 0 });
+  const looked = () => void send('markSoil', { unitId: unit.id, zone: at, degree: 0 }, unit.version);
   const done = (step: StepView) =>
     void send('cleanStep', { unitId: unit.id, rule: step.id, zones: step.zones }, unit.version);
   const walk = (dx: number, dy: number) => {
@@ -61,7 +61,7 @@ export function CleanBoard({ unit, view, photos }: Props) {
     else if (/^[0-3]$/.test(key)) mark(Number(key));
     else if (letter) setSoil(letter.id);
     else if (key.toLowerCase() === 'c') looked();
-    else if (key.toLowerCase() === 'u') void send('takeBackClean', { unitId: unit.id });
+    else if (key.toLowerCase() === 'u') void send('takeBackClean', { unitId: unit.id }, unit.version);
     else if (key === 'Enter' && next) done(next);
     else return false;
     return true;

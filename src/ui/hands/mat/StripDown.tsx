@@ -1,6 +1,7 @@
 'use client';
 import { useMemo, useState } from 'react';
 import {
+  balances,
   closingCheck,
   type Balance,
   type LedgerEntry,
@@ -22,7 +23,8 @@ import { useMat } from './useMat';
 interface Props {
   unit: UnitHead;
   mat: MatView | null;
-  template: { things: number; seen: number };
+  /** How such a machine is laid out, while no mat lies open. */
+  template: MatView;
   photos: readonly PhotoLine[];
   closing: readonly ClosingView[];
 }
@@ -81,6 +83,9 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
     const [pass] = tightening(item.spots.map(([x, y], n) => ({ id: String(n), x, y })));
     return new Map(pass.order.map((id, n) => [Number(id), n + 1]));
   }, [stands, ordered]);
+  const laid = useMemo(() => balances(template.items, []), [template.items]);
+  const things = template.items.reduce((sum, { count }) => sum + count, 0);
+  const layOut = () => void send('openMat', { unitId: unit.id }, unit.version);
   if (!mat || mat.shut)
     return (
       <section className="bg-paper px-5 py-4">
@@ -94,15 +99,11 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
           {mat
             ? 'Open it again and the same things lie where they lay.'
             : template.seen > 0
-              ? `${template.things} things as ${template.seen === 1 ? 'the one machine' : `${template.seen} machines`} of this model had them.`
-              : `${template.things} things as this kind of machine usually has them. From the second of the model on it is the model’s own.`}
+              ? `${things} things as ${template.seen === 1 ? 'the one machine' : `${template.seen} machines`} of this model had them.`
+              : `${things} things as this kind of machine usually has them. From the second of the model on it is the model’s own.`}
         </p>
         <p className="mt-3 flex gap-3">
-          <Button
-            tone="strong"
-            disabled={disabled || busy}
-            onClick={() => void send('openMat', { unitId: unit.id }, unit.version)}
-          >
+          <Button tone="strong" shortcut="Enter" disabled={disabled || busy} onClick={layOut}>
             {mat ? 'Open it again' : 'Lay the mat out'}
           </Button>
           {mat && (
@@ -112,6 +113,42 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
           )}
         </p>
         {problem && <Problem>{problem.message}</Problem>}
+        <MatKeys
+          disabled={disabled || busy}
+          onKey={(key) => {
+            if (key !== 'Enter') return false;
+            layOut();
+            return true;
+          }}
+        />
+        {!mat && (
+          <div className="mt-4 grid gap-4 md:grid-cols-2">
+            {template.layers.map((name, n) => (
+              <figure key={name}>
+                <figcaption className="text-[14px]">
+                  <b>
+                    {n + 1} {name}
+                  </b>
+                  :{' '}
+                  {template.items
+                    .filter((item) => item.layer === n)
+                    .map((item) => `${item.count > 1 ? `${item.count} ` : ''}${item.name}`)
+                    .join(', ')}
+                </figcaption>
+                <MatDrawing
+                  view={template}
+                  layer={n}
+                  balances={laid}
+                  at={null}
+                  due={() => false}
+                  order={null}
+                  ordered={null}
+                  onSpot={() => undefined}
+                />
+              </figure>
+            ))}
+          </div>
+        )}
       </section>
     );
   const take = (item: LedgerItem, inward: boolean) => {

@@ -43,13 +43,13 @@ export function useMat(unit: UnitHead, mat: MatView | null) {
     }
     setProblem(null);
     setAhead({ from: known.length, moves: [...still, ...next] });
-    void send('moveOnMat', { unitId: unit.id, moves: next }).then((sent) => {
+    void send('moveOnMat', { unitId: unit.id, moves: next }, unit.version).then((sent) => {
       if (!sent.ok) setAhead(NONE);
     });
   };
   const back = () => {
     setAhead(NONE);
-    void send('takeBackMat', { unitId: unit.id });
+    void send('takeBackMat', { unitId: unit.id }, unit.version);
   };
   return { stands, moves, act, back, send, problem, busy };
 }

@@ -7,8 +7,11 @@ import { schoolsOf } from '@/shop/rules/schools';
 import { dirtOf } from '@/shop/units/dirt';
 import { priceOf } from '@/shop/units/worth';
 import { CleanBoard } from '@/ui/hands/clean/CleanBoard';
+import { ClockOn } from '@/ui/hands/ClockOn';
 import { WorkTabs } from '@/ui/hands/WorkTabs';
 import { cleanView } from '@/words/cleanView';
+import { runningViews } from '@/words/answers';
+import { workOf } from '@/shop/units/queries';
 import { loadUnit, unitHead } from '../../loadUnit';
 
 /** "Blower and brush; by soil ..." */
@@ -21,17 +24,26 @@ const inWords = (schools: Schools) =>
 export default async function CleanPage({ params }: { params: Promise<{ tag: string }> }) {
   const { tag } = await params;
   const { unit, spec, record } = await loadUnit(tag);
-  const [head, rules, { tables }, photos] = await Promise.all([
+  const [head, rules, { tables }, photos, work] = await Promise.all([
     unitHead(tag),
     shopRules(),
     shopHouse(),
     photosAbout(unit.id, 'zone:'),
+    workOf(unit.id),
   ]);
   const schools = schoolsOf(rules);
   const price = priceOf(tables, unit.chassis, spec, unit.grade as Grade | null, true);
+  const open = runningViews(work);
   return (
     <div>
       <WorkTabs tag={unit.tag} at="/clean" />
+      <ClockOn
+        unit={head}
+        workRef="clean-plan"
+        name="Cleaning"
+        work={open.find((row) => row.ref === 'clean-plan') ?? null}
+        other={open.find((row) => row.status === 'running')?.title ?? null}
+      />
       <CleanBoard
         unit={head}
         photos={photos}

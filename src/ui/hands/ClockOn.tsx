@@ -1,0 +1,64 @@
+'use client';
+import type { RunningWorkView, UnitHead } from '@/words/unitView';
+import { Button, Problem } from '../kit/parts';
+import { useCommand } from '../kit/useCommand';
+import { shop } from '../live/shop';
+import { asideWords, type LaidAside } from './aside';
+import { Clock } from './Clock';
+import { Forgotten } from './Forgotten';
+
+interface Props {
+  unit: UnitHead;
+  /** The piece of work this page is for. */
+  workRef: string;
+  name: string;
+  /** It, when it is begun and not ended. */
+  work: RunningWorkView | null;
+  /** What is in hand here instead. */
+  other: string | null;
+}
+
+/** The clock of what this page is for: on, paused, ended. */
+export function ClockOn({ unit, workRef, name, work, other }: Props) {
+  const { send, problem, busy } = useCommand();
+  if (!unit.mayWrite || unit.held) return null;
+  const act = async (command: string, more: Record<string, unknown>) => {
+    const sent = await send<{ aside?: LaidAside[] } | null>(
+      command,
+      { unitId: unit.id, ...more },
+      unit.version,
+    );
+    if (sent.ok) shop.say(asideWords(sent.answer?.aside ?? []));
+  };
+  const running = work?.status === 'running';
+  return (
+    <section aria-label="Clock" className="mb-2 bg-paper px-4 py-2">
+      {work && <Forgotten unit={unit} work={work} />}
+      <div className="flex flex-wrap items-center gap-3 text-[14.5px]">
+        {work ? (
+          <>
+            <b>{name}</b> {running ? 'in hand' : 'paused'}
+            <Clock since={work.startedAt} before={work.attendedMinutes} running={running} />
+            <Button
+              disabled={busy}
+              onClick={() => void act(running ? 'pauseWork' : 'resumeWork', { workId: work.id })}
+            >
+              {running ? 'Pause' : 'Go on'}
+            </Button>
+            <Button disabled={busy} onClick={() => void act('finishWork', { workId: work.id })}>
+              Finished
+            </Button>
+          </>
+        ) : (
+          <>
+            <span className="text-soft">{other ? `In hand here: ${other}.` : 'No clock runs for this.'}</span>
+            <Button disabled={busy} onClick={() => void act('startWork', { ref: workRef })}>
+              {name}, clock on
+            </Button>
+          </>
+        )}
+      </div>
+      {problem && <Problem>{problem.message}</Problem>}
+    </section>
+  );
+}

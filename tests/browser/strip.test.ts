@@ -1,0 +1,170 @@
+import { By, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { beforeAll, describe, expect, inject, it } from 'vitest';
+import { press, ready, see } from './driver';
+import { signedInBrowser } from './signedIn';
+
+const url = inject('url');
+let browser: WebDriver;
+const opened = signedInBrowser('bench-b@saltmarsh.example');
+beforeAll(() => void (browser = opened()));
+
+const find = (path: string): Promise<WebElement> =>
+  browser.wait(until.elementLocated(By.xpath(path)), 15_000);
+const within = (label: string, text: string) =>
+  find(`//section[@aria-label='${label}']//*[contains(normalize-space(.), '${text}')]`);
+const click = async (text: string) => {
+  const button = await find(`//button[contains(normalize-space(.), '${text}') and not(@disabled)]`);
+  await browser.executeScript('arguments[0].scrollIntoView({ block: "center" })', button);
+  await button.click();
+};
+const group = (name: string) => find(`//div[@role='group']//button[contains(@aria-label, ': ${name}')]/..`);
+const stands = (name: string, words: string) =>
+  browser.wait(async () => (await (await group(name)).getText()).includes(words), 10_000);
+
+const TAG = 'WQ-0028';
+
+describe('a whole strip-down by keys', () => {
+  it('the mat is laid out and groups come out by their letters, some by number, one by its place', async () => {
+    await browser.get(`${url}/u/${TAG}/work/strip`);
+    await ready(browser);
+    await see(browser, 'No mat lies open');
+    await press(browser, Key.ENTER);
+    await within('The mat', 'Layer 1 of 4');
+    await press(browser, 'a');
+    await stands('base plate', '8 out');
+    await press(browser, 'l');
+    await within('The mat', 'Layer 2 of 4');
+    // letters are of the layer: the group is read off the screen
+    for (const name of ['screen lead', 'fan lead']) {
+      const letter = await (await group(name)).findElement(By.css('kbd')).getText();
+      await press(browser, letter.toLowerCase());
+      await stands(name, '1 out');
+    }
+    const sink = await (await group('heatsink')).findElement(By.css('kbd')).getText();
+    await press(browser, '2');
+    await press(browser, sink.toLowerCase());
+    await stands('heatsink', '2 of 4 back');
+    await press(browser, Key.ARROW_RIGHT);
+    await press(browser, 'u');
+    await stands('heatsink', '4 in');
+    await within('Not back yet', '8 of 8 not back (base plate)');
+  });
+
+  it('a rounded screw is told with its ladder’s end on record; missing ones are said of the place', async () => {
+    await press(browser, 'L');
+    await press(browser, 'A');
+    await stands('base plate', 'back');
+    await press(browser, 'a');
+    await stands('base plate', '8 out');
+    await press(browser, 'x');
+    await see(browser, '2 rounded');
+    await press(browser, '2');
+    await stands('base plate', '1 rounded');
+    await find("//*[contains(., 'No shavings on the board?')]");
+  });
+
+  it('powering over what is out asks in words, and again as a second act', async () => {
+    await click('Power it with the cover off');
+    await find("//*[@role='alert'][contains(., 'screen lead not back')]");
+    await click('Power it all the same');
+    await browser.wait(
+      async () =>
+        (await browser.findElements(By.xpath("//button[contains(., 'all the same')]"))).length === 0,
+      10_000,
+    );
+    await browser.get(`${url}/u/${TAG}/record`);
+    await see(browser, 'powered; all the same');
+  });
+
+  it('put back crosswise, looked over, closed', async () => {
+    await browser.get(`${url}/u/${TAG}/work/strip`);
+    await ready(browser);
+    await within('Not back yet', 'fan lead not back');
+    await press(browser, 'L');
+    await press(browser, 'l');
+    for (const name of ['screen lead', 'fan lead']) {
+      const letter = await (await group(name)).findElement(By.css('kbd')).getText();
+      await press(browser, letter.toUpperCase());
+      await stands(name, 'back');
+    }
+    await press(browser, 'L');
+    await press(browser, 'A');
+    await stands('base plate', 'back');
+    const yes = await find("//*[@role='group' and @aria-label='No shavings on the board?']/button[1]");
+    await yes.click();
+    await find("//*[@role='group' and @aria-label='No shavings on the board?']/button[@aria-pressed='true']");
+    await click('Close it');
+    await see(browser, 'Closed: everything on the mat was put back.');
+  });
+
+  it('opened again, a layer of 67 goes out and back by one key each', async () => {
+    await browser.get(`${url}/u/${TAG}/work/strip`);
+    await ready(browser);
+    await press(browser, Key.ENTER);
+    await within('The mat', 'Layer 1 of 4');
+    for (let n = 0; n < 3; n++) await press(browser, 'l');
+    await within('The mat', 'Layer 4 of 4');
+    await press(browser, 'a');
+    await stands('key layer', '67 out');
+    await press(browser, 'A');
+    await stands('key layer', 'back');
+  });
+});
+
+describe('cleaning by zones', () => {
+  it('soil by letters and figures; the way is followed by Enter until the zone is clean', async () => {
+    await browser.get(`${url}/u/${TAG}/work/clean`);
+    await ready(browser);
+    await see(browser, 'Say what is dirty');
+    for (const key of [Key.ARROW_RIGHT, 's', '2']) await press(browser, key);
+    await see(browser, 'screen and rim:');
+    await see(browser, 'sugar 2 of 3');
+    await within('The way', 'Damp cloth, water first');
+    await within('The way', 'of hands');
+    for (let n = 0; n < 4; n++) {
+      const left = await browser.findElements(
+        By.xpath("//section[@aria-label='The way']//button[contains(., 'Done')]"),
+      );
+      if (left.length === 0) break;
+      const before = await (await find("//section[@aria-label='The way']")).getText();
+      await press(browser, Key.ENTER);
+      await browser.wait(
+        async () => (await (await find("//section[@aria-label='The way']")).getText()) !== before,
+        10_000,
+      );
+    }
+    await see(browser, 'Nothing on record is dirty.');
+    await find("//*[local-name()='svg']//*[local-name()='text'][contains(., 'screen and rim, cleaned')]");
+  });
+
+  it('a zone is marked with the mouse and on a phone by touch, and what is dirty waits in the value', async () => {
+    await (await find("//*[local-name()='svg']//*[local-name()='text'][contains(., 'lid')]")).click();
+    await click('tar, grease');
+    await click('packed');
+    await see(browser, 'tar, grease 3 of 3');
+    await press(browser, 'u');
+    await see(browser, 'not looked at');
+  });
+});
+
+describe('the notebook', () => {
+  it('takes a weak spot, and the first look begins with it', async () => {
+    await browser.get(`${url}/u/${TAG}/work/model`);
+    await ready(browser);
+    const select = async (label: string, option: string) =>
+      (
+        await find(
+          `//label[starts-with(normalize-space(.), '${label}')]/following-sibling::select/option[normalize-space(.)='${option}']`,
+        )
+      ).click();
+    await select('Write down', 'Weak spots');
+    await (await browser.findElement(By.name('text'))).sendKeys('the right hinge lifts the rim');
+    await select('Looked at by', 'How are the ports?');
+    await click('Write it');
+    await see(browser, 'the right hinge lifts the rim');
+    await browser.get(`${url}/u/WQ-0034/look`);
+    await ready(browser);
+    await see(browser, 'Weak spot of this model');
+    expect(await (await browser.findElement(By.css('main'))).getText()).toMatch(/How are the ports\?/);
+  });
+});
