@@ -274,6 +274,48 @@ const OUTSIDE: [string, number][] = [
   ['look-smell', 0],
 ];
 
+/** A laptop on the mat: some of it back, some not, dirt seen, part of it cleaned, and what is known of its model. */
+async function opened(tag: string): Promise<void> {
+  const unitId = await unitNamed(tag);
+  const out = (item: string, count = 1) => ({ item, move: 'out', count });
+  const back = (item: string, count = 1) => ({ item, move: 'in', count });
+  await act('Bench A', 'openMat', { unitId });
+  await act('Bench A', 'moveOnMat', {
+    unitId,
+    moves: [{ item: 'base plate', move: 'missing', count: 1 }, out('base plate', 7)],
+  });
+  await act('Bench A', 'moveOnMat', {
+    unitId,
+    moves: ['battery lead', 'screen lead', 'fan lead', 'sensor lead', 'keyboard lead', 'tape'].map((item) =>
+      out(item),
+    ),
+  });
+  await act('Bench A', 'moveOnMat', { unitId, moves: [out('key layer', 67), back('key layer', 64)] });
+  await act('Bench A', 'moveOnMat', {
+    unitId,
+    moves: [back('fan lead'), back('keyboard lead'), back('battery lead')],
+  });
+  for (const [zone, soil, degree] of [
+    ['lid', 'tar', 1],
+    ['screen', 'dust', 1],
+    ['palm', 'tar', 2],
+    ['keys', 'food', 3],
+    ['ports', 'food', 2],
+    ['gap', 'dust', 2],
+    ['fan', 'felt', 3],
+    ['fins', 'felt', 3],
+  ] as const)
+    await act('Bench A', 'markSoil', { unitId, zone, soil, degree });
+  await act('Bench A', 'markSoil', { unitId, zone: 'board', degree: 0 });
+  await act('Bench A', 'cleanStep', { unitId, rule: 'air-blower', zones: ['gap'] });
+  for (const [kind, text, finding] of [
+    ['opens', 'Battery first; two screws under the rear feet, then slide the plate forward', ''],
+    ['construction', 'Keys screwed from below, 67 of them; palm rest riveted', ''],
+    ['weak spot', 'The charging socket loosens', 'look-socket'],
+  ])
+    await act('Bench B', 'noteModel', { maker: 'Pellmark', model: 'Courier 15', kind, text, finding });
+}
+
 async function furnish(): Promise<void> {
   await lot(
     {
@@ -577,6 +619,7 @@ async function furnish(): Promise<void> {
   await leave('WQ-0030', 'Bench A', 'charge', 120, 'charging shelf', 11);
   await leave('TF-0002', 'Bench A', 'wash-parts', 960, 'drying rack', 120);
   await workDone('WQ-0002', 'Bench A', 'clean-inside', 7);
+  await opened('TF-0002');
   // stages as old as a shop's are
   await database().execute(
     sql`update units set stage_since = stage_since - (abs(hashtext(tag)) % 4000) * interval '1 minute'`,

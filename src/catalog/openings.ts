@@ -113,7 +113,7 @@ export const openings: Record<Chassis, readonly LedgerItem[]> = {
       layer: 3,
       way: 'cross',
       lengthMm: 2,
-      spots: [...field(13, 5, [40, 32], [280, 88]), [36, 96], [284, 96]],
+      spots: [...field(13, 5, [40, 32], [280, 88]), [34, 98], [284, 96]],
     }),
     item('bezel', {
       layer: 3,

@@ -66,10 +66,13 @@ export function matOf(acts: readonly MatAct[]): Mat | null {
   return items && { items, moves, balances: balances(items, moves), seen, passed, shut };
 }
 
-/** What has to be said before it is closed or powered; nothing that was said already of just this. */
-export function askedBefore(mat: Mat | null, act: Closing): string[] {
-  if (!mat) return [];
-  const { words } = closingCheck(mat.items, mat.moves, act);
+/**
+ * What has to be said before it is closed or powered; nothing that was said already of just this.
+ * @param looks what else is to be looked at first, in words
+ */
+export function askedBefore(mat: Mat | null, act: Closing, looks: readonly string[] = []): string[] {
+  if (!mat || mat.shut) return [];
+  const words = [...closingCheck(mat.items, mat.moves, act).words, ...looks];
   const told = new Set(mat.passed?.asked ?? []);
   return words.every((line) => told.has(line)) ? [] : words;
 }

@@ -5,6 +5,10 @@ import { templateOf, type Closing, type LedgerItem } from '@/core/hands/ledger';
 import { askedBefore, matOf, type Mat, type MatAct } from '@/core/hands/mat';
 import type { Database, Transaction } from '@/db/client';
 import { recordValues, units } from '@/db/schema';
+import { closingLines } from '@/core/hands/closing';
+import { closingRows } from '@/catalog/closing';
+import { findingById } from '@/catalog';
+import { entriesOf } from '../record/queries';
 import type { Actor } from '../command';
 import { ShopError } from '../errors';
 
@@ -91,6 +95,8 @@ export async function templateFor(
   return { items: [...known, ...usual.items.filter(({ id }) => !ids.has(id))], seen: seen.length };
 }
 
+const outcomeId = (finding: string, index: number) => findingById(finding)?.outcomes[index]?.id;
+
 /**
  * Before a machine is closed or powered: what is out on its mat is said, once of just this. `despite`: said already,
  * and done all the same; that goes on the record.
@@ -105,7 +111,11 @@ export async function passMat(
 ): Promise<string[]> {
   const mat = await matNow(tx, unitId);
   if (!mat) return [];
-  const asked = askedBefore(mat, act);
+  // what its work makes worth a look, and nobody has looked at since
+  const looks = closingLines(closingRows, await entriesOf(tx, unitId), outcomeId)
+    .filter(({ answer }) => answer !== 'good')
+    .map(({ row, answer }) => (answer === 'bad' ? `${row.ask} No` : `${row.ask} Not looked`));
+  const asked = askedBefore(mat, act, looks);
   if (asked.length && !despite)
     throw new ShopError(
       'refused',

@@ -1,6 +1,6 @@
 'use client';
 import type { RunningWorkView, UnitHead } from '@/words/unitView';
-import { Button, Problem } from '../kit/parts';
+import { Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
 import { shop } from '../live/shop';
 import { asideWords, type LaidAside } from './aside';
@@ -32,29 +32,29 @@ export function ClockOn({ unit, workRef, name, work, other }: Props) {
   };
   const running = work?.status === 'running';
   return (
-    <section aria-label="Clock" className="mb-2 bg-paper px-4 py-2">
+    <section aria-label="Clock" className="-mt-2 mb-2 px-1">
       {work && <Forgotten unit={unit} work={work} />}
       <div className="flex flex-wrap items-center gap-3 text-[14.5px]">
         {work ? (
           <>
             <b>{name}</b> {running ? 'in hand' : 'paused'}
             <Clock since={work.startedAt} before={work.attendedMinutes} running={running} />
-            <Button
+            <Quiet
               disabled={busy}
               onClick={() => void act(running ? 'pauseWork' : 'resumeWork', { workId: work.id })}
             >
               {running ? 'Pause' : 'Go on'}
-            </Button>
-            <Button disabled={busy} onClick={() => void act('finishWork', { workId: work.id })}>
+            </Quiet>
+            <Quiet disabled={busy} onClick={() => void act('finishWork', { workId: work.id })}>
               Finished
-            </Button>
+            </Quiet>
           </>
         ) : (
           <>
             <span className="text-soft">{other ? `In hand here: ${other}.` : 'No clock runs for this.'}</span>
-            <Button disabled={busy} onClick={() => void act('startWork', { ref: workRef })}>
+            <Quiet disabled={busy} onClick={() => void act('startWork', { ref: workRef })}>
               {name}, clock on
-            </Button>
+            </Quiet>
           </>
         )}
       </div>

@@ -10,16 +10,19 @@ import { Money } from '../../kit/theShop';
 import { useCommand } from '../../kit/useCommand';
 import { attended, duration } from '../../kit/words';
 import { PhotoStrip } from '../PhotoStrip';
+import { Mixing } from './Mixing';
 import { ZoneMap } from './ZoneMap';
 
 interface Props {
   unit: UnitHead;
   view: CleanView;
   photos: readonly PhotoLine[];
+  /** The cleaning that is begun here: what dries is left to run with it. */
+  cleaning: { id: string; status: string } | null;
 }
 
 /** What is dirty, drawn where it is, and the way to get it clean. */
-export function CleanBoard({ unit, view, photos }: Props) {
+export function CleanBoard({ unit, view, photos, cleaning }: Props) {
   const { send, problem, busy } = useCommand();
   const [at, setAt] = useState(view.zones[0].id);
   const [chosen, setSoil] = useState<Soil>('dust');
@@ -36,8 +39,25 @@ export function CleanBoard({ unit, view, photos }: Props) {
     void send('markSoil', { unitId: unit.id, zone: at, degree, ...(!none && { soil }) }, unit.version);
   };
   const looked = () => void send('markSoil', { unitId: unit.id, zone: at, degree: 0 }, unit.version);
-  const done = (step: StepView) =>
-    void send('cleanStep', { unitId: unit.id, rule: step.id, zones: step.zones }, unit.version);
+  // what was just done and now dries or airs by itself
+  const [drying, setDrying] = useState<{ does: string; minutes: number; station: string } | null>(null);
+  const done = async (step: StepView) => {
+    const sent = await send('cleanStep', { unitId: unit.id, rule: step.id, zones: step.zones }, unit.version);
+    if (sent.ok && step.alone) setDrying({ does: step.does, ...step.alone });
+  };
+  const leave = async (rack: NonNullable<typeof drying>) => {
+    const { minutes, station } = rack;
+    const begun = cleaning
+      ? { ok: true as const, answer: { workId: cleaning.id } }
+      : await send<{ workId: string }>('startWork', { unitId: unit.id, ref: 'clean-plan' }, unit.version);
+    if (!begun.ok) return;
+    const left = await send(
+      'leaveAlone',
+      { unitId: unit.id, workId: begun.answer.workId, minutes, station },
+      unit.version,
+    );
+    if (left.ok) setDrying(null);
+  };
   const walk = (dx: number, dy: number) => {
     const middle = ({ box }: (typeof view.zones)[number]) => [box.x + box.width / 2, box.y + box.height / 2];
     const [x, y] = middle(zone);
@@ -62,7 +82,7 @@ export function CleanBoard({ unit, view, photos }: Props) {
     else if (letter) setSoil(letter.id);
     else if (key.toLowerCase() === 'c') looked();
     else if (key.toLowerCase() === 'u') void send('takeBackClean', { unitId: unit.id }, unit.version);
-    else if (key === 'Enter' && next) done(next);
+    else if (key === 'Enter' && next) void done(next);
     else return false;
     return true;
   });
@@ -133,6 +153,20 @@ export function CleanBoard({ unit, view, photos }: Props) {
           <Key>Enter</Key> next step done, <Key>U</Key> take back. Broken edge: not looked at.
         </p>
         {problem && <Problem>{problem.message}</Problem>}
+        {drying && (
+          <div
+            role="status"
+            className="mt-2 flex flex-wrap items-center gap-3 bg-paper px-4 py-2 text-[14.5px]"
+          >
+            <span>
+              It now dries or airs by itself, <b className="figures">{duration(drying.minutes)}</b>.
+            </span>
+            <Button tone="strong" disabled={busy} onClick={() => void leave(drying)}>
+              On the {drying.station}, into the strip
+            </Button>
+            <Quiet onClick={() => setDrying(null)}>not now</Quiet>
+          </div>
+        )}
         <PhotoStrip
           key={at}
           tag={unit.tag}
@@ -143,52 +177,55 @@ export function CleanBoard({ unit, view, photos }: Props) {
           mayWrite={!disabled}
         />
       </div>
-      <section aria-label="The way" className="bg-paper px-5 py-4">
-        <Heading>The way, dry before wet before dry</Heading>
-        {nothing ? (
-          <p className="py-3 text-[15px] text-soft">
-            {view.zones.some(({ seen }) => seen)
-              ? 'Nothing on record is dirty.'
-              : 'Say what is dirty, and the steps stand here. Until then it is reckoned with what such a machine usually takes.'}
-          </p>
-        ) : (
-          <p className="flex items-baseline gap-2">
-            <b className="text-[34px] leading-tight">{duration(Math.max(1, Math.round(view.minutes)))}</b>
-            <span className="text-[15px] text-soft">
-              of hands{view.aloneMinutes > 0 && `, ${duration(view.aloneMinutes)} on the rack`}
-            </span>
-          </p>
-        )}
-        {PHASES.map((phase) => {
-          const own = view.steps.filter((step) => step.phase === phase);
-          if (own.length === 0) return null;
-          return (
-            <div key={phase}>
-              <h3 className="mt-2 text-[13.5px] font-semibold">{phase}</h3>
-              {own.map((step) => (
-                <StepLine
-                  key={`${step.id} ${step.zones.join()}`}
-                  step={step}
-                  next={step === next}
-                  disabled={disabled || busy}
-                  onDone={() => done(step)}
-                />
-              ))}
-            </div>
-          );
-        })}
-        {view.openMinutes > 0 && (
-          <p className="flex justify-between border-b border-rule py-1.5 text-[14px] text-soft">
-            to open it so far and close it{' '}
-            <span className="figures text-[13px]">{attended(view.openMinutes)}</span>
-          </p>
-        )}
-        {view.without.length > 0 && (
-          <p className="pt-2 text-[14px]">No way is known for {view.without.join(', ')}.</p>
-        )}
-        {!nothing && <WorthIt view={view} />}
-        <p className="mt-3 border-t border-rule pt-2 text-[13px] text-soft">{view.school}</p>
-      </section>
+      <div>
+        <section aria-label="The way" className="bg-paper px-5 py-4">
+          <Heading>The way, dry before wet before dry</Heading>
+          {nothing ? (
+            <p className="py-3 text-[15px] text-soft">
+              {view.zones.some(({ seen }) => seen)
+                ? 'Nothing on record is dirty.'
+                : 'Say what is dirty, and the steps stand here. Until then it is reckoned with what such a machine usually takes.'}
+            </p>
+          ) : (
+            <p className="flex items-baseline gap-2">
+              <b className="text-[34px] leading-tight">{duration(Math.max(1, Math.round(view.minutes)))}</b>
+              <span className="text-[15px] text-soft">
+                of hands{view.aloneMinutes > 0 && `, ${duration(view.aloneMinutes)} on the rack`}
+              </span>
+            </p>
+          )}
+          {PHASES.map((phase) => {
+            const own = view.steps.filter((step) => step.phase === phase);
+            if (own.length === 0) return null;
+            return (
+              <div key={phase}>
+                <h3 className="mt-2 text-[13.5px] font-semibold">{phase}</h3>
+                {own.map((step) => (
+                  <StepLine
+                    key={`${step.id} ${step.zones.join()}`}
+                    step={step}
+                    next={step === next}
+                    disabled={disabled || busy}
+                    onDone={() => void done(step)}
+                  />
+                ))}
+              </div>
+            );
+          })}
+          {view.openMinutes > 0 && (
+            <p className="flex justify-between border-b border-rule py-1.5 text-[14px] text-soft">
+              to open it so far and close it{' '}
+              <span className="figures text-[13px]">{attended(view.openMinutes)}</span>
+            </p>
+          )}
+          {view.without.length > 0 && (
+            <p className="pt-2 text-[14px]">No way is known for {view.without.join(', ')}.</p>
+          )}
+          {!nothing && <WorthIt view={view} />}
+          <p className="mt-3 border-t border-rule pt-2 text-[13px] text-soft">{view.school}</p>
+        </section>
+        <Mixing />
+      </div>
     </div>
   );
 }

@@ -47,6 +47,7 @@ export default async function CleanPage({ params }: { params: Promise<{ tag: str
       <CleanBoard
         unit={head}
         photos={photos}
+        cleaning={open.find((row) => row.ref === 'clean-plan') ?? null}
         view={cleanView(
           unit.chassis,
           record.clean,
