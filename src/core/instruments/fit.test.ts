@@ -1,0 +1,68 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { seededRandom } from '../random';
+import { fitCurve, type Curve } from './fit';
+import { stagesOf, TWO_STAGES } from './stages';
+
+interface Nist {
+  starts: [number, number][];
+  data: [number, number][];
+  certified: { estimate: string; sd: string }[];
+  certified_rss: string;
+}
+const misra = JSON.parse(readFileSync('tests/oracles/misra1a.json', 'utf8')) as Nist;
+
+/** NIST StRD Misra1a: y = b1 (1 - exp(-b2 x)), from both certified starts. */
+describe('Misra1a', () => {
+  const rise: Curve = {
+    at: ([b1, b2], x) => b1 * (1 - Math.exp(-b2 * x)),
+    by: ([b1, b2], x) => [1 - Math.exp(-b2 * x), b1 * x * Math.exp(-b2 * x)],
+  };
+  it.each(misra.starts)('from %f, %f: ten digits of every estimate, nine of every deviation', (...start) => {
+    const fitted = fitCurve(
+      misra.data.map(([, x]) => x),
+      misra.data.map(([y]) => y),
+      rise,
+      [start],
+    );
+    misra.certified.forEach(({ estimate, sd }, i) => {
+      expect(Math.abs(fitted.params[i] / Number(estimate) - 1)).toBeLessThan(1e-10);
+      expect(Math.abs(fitted.errors[i] / Number(sd) - 1)).toBeLessThan(1e-9);
+    });
+    expect(Math.abs(fitted.rss / Number(misra.certified_rss) - 1)).toBeLessThan(1e-9);
+  });
+  it('no more points than parameters is refused', () =>
+    expect(() => fitCurve([1, 2], [1, 2], rise, [[1, 1]])).toThrow(/2 points for 2/));
+});
+
+/** A response that is known: 65 W and 15 W, two stages. */
+const analytic = (watts: number, n: number, noise: () => number) =>
+  Array.from({ length: n }, (_, t) => ({
+    t,
+    temp: noise() + TWO_STAGES.at([30, watts * 0.4, Math.log(5), watts * 0.5, Math.log(160)], t),
+  }));
+
+describe('two stages', () => {
+  it.each([65, 15])('%i W without noise: within 2 %%', (watts) => {
+    const found = stagesOf(analytic(watts, 600, () => 0))!;
+    for (const [seen, truth] of [
+      [found.chip.kelvin, watts * 0.4],
+      [found.sink.kelvin, watts * 0.5],
+      [found.chip.tau, 5],
+      [found.sink.tau, 160],
+    ])
+      expect(Math.abs(seen / truth - 1)).toBeLessThan(0.02);
+  });
+  it('intervals of 95 % hold the truth 90 to 98 times in 100, over 500 runs', () => {
+    const random = seededRandom(20);
+    const gauss = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+    let held = 0;
+    for (let run = 0; run < 500; run++) {
+      const found = stagesOf(analytic(65, 600, gauss))!;
+      held += Number(Math.abs(found.chip.kelvin - 26) <= 1.96 * found.chip.kelvinError);
+    }
+    expect(held).toBeGreaterThanOrEqual(450);
+    expect(held).toBeLessThanOrEqual(490);
+  });
+  it('too short a run says nothing', () => expect(stagesOf(analytic(65, 20, () => 0))).toBeNull());
+});

@@ -1,0 +1,100 @@
+/** One moment of a heat run. Celsius, revolutions a minute, watts, megahertz, share of full load. */
+export interface HeatSample {
+  /** Seconds from the start of the run. */
+  t: number;
+  temp: number;
+  fan?: number;
+  power?: number;
+  clock?: number;
+  load?: number;
+}
+
+/** Where a run goes from rest to load, and what of it a fit may use. */
+export interface HeatParts {
+  /** Rest before the load; may be empty. */
+  idle: HeatSample[];
+  /** From the load on, seconds counted from it, until the chip held itself back. */
+  load: HeatSample[];
+  /** It held itself back (limit reached, clock fell) so many seconds after the load began; null: it did not. */
+  heldBack: number | null;
+}
+
+/** Rest is reached when the slope is under this, kelvin a minute, for this long: common practice. */
+export const IDLE_SLOPE = 0.2;
+export const IDLE_MINUTES = 3;
+/** A rise of so many kelvin in so many seconds is a load that began. */
+const JUMP = { kelvin: 4, seconds: 8 };
+/** The chip holds itself back when its clock falls under this share of what it had. */
+const CLOCK_HELD = 0.9;
+
+/** Samples in the order of time, each moment once: a clock that jumps back or stands is told. */
+export function ordered(samples: readonly HeatSample[]): { samples: HeatSample[]; jumped: boolean } {
+  const kept: HeatSample[] = [];
+  let jumped = false;
+  for (const sample of samples) {
+    const last = kept[kept.length - 1];
+    if (last && sample.t <= last.t) jumped = true;
+    else kept.push(sample);
+  }
+  return { samples: kept, jumped };
+}
+
+const mean = (values: readonly number[]) => values.reduce((sum, own) => sum + own, 0) / values.length;
+
+/** Slope by least squares, units a second. */
+export function slopeOf(points: readonly { t: number; value: number }[]): number {
+  const t = mean(points.map((own) => own.t));
+  const value = mean(points.map((own) => own.value));
+  const over = points.reduce((sum, own) => sum + (own.t - t) ** 2, 0);
+  return over > 0 ? points.reduce((sum, own) => sum + (own.t - t) * (own.value - value), 0) / over : 0;
+}
+
+/** Has the machine come to rest? Slope under 0.2 K a minute over the last three minutes. */
+export function atRest(samples: readonly HeatSample[]): boolean {
+  const end = samples[samples.length - 1]?.t ?? 0;
+  const last = samples.filter(({ t }) => t >= end - IDLE_MINUTES * 60);
+  if (last.length < 20 || end - last[0].t < IDLE_MINUTES * 60 * 0.9) return false;
+  return Math.abs(slopeOf(last.map(({ t, temp }) => ({ t, value: temp }))) * 60) < IDLE_SLOPE;
+}
+
+/** When the load began: by what the samples say of load or power, else by the jump of the temperature. */
+function loadFrom(samples: readonly HeatSample[]): number {
+  if (samples.some(({ load }) => load !== undefined)) {
+    const at = samples.findIndex(({ load }) => (load ?? 0) >= 0.5);
+    return at < 0 ? samples.length : at;
+  }
+  const watts = samples.flatMap(({ power }) => (power === undefined ? [] : [power]));
+  if (watts.length > samples.length / 2) {
+    const low = Math.min(...watts);
+    const high = Math.max(...watts);
+    if (high > 2 * low + 2) return samples.findIndex(({ power }) => (power ?? 0) > (low + high) / 2);
+  }
+  for (let i = 0; i < samples.length; i++) {
+    const ahead = samples.findIndex((own, n) => n > i && own.t >= samples[i].t + JUMP.seconds);
+    if (ahead > 0 && samples[ahead].temp - samples[i].temp >= JUMP.kelvin) return i;
+  }
+  return 0;
+}
+
+/**
+ * A run in its parts. What comes after the chip held itself back is no answer to a constant load and is left out.
+ * @param limit the sensor's own limit, Celsius; null: not known
+ */
+export function partsOf(samples: readonly HeatSample[], limit: number | null): HeatParts {
+  const from = loadFrom(samples);
+  const start = samples[from]?.t ?? 0;
+  const load = samples.slice(from).map((own) => ({ ...own, t: own.t - start }));
+  const clocks = load.slice(2, 12).flatMap(({ clock }) => (clock === undefined ? [] : [clock]));
+  const full = clocks.length ? Math.max(...clocks) : null;
+  const held = load.findIndex(
+    (own, n) =>
+      n > 3 &&
+      ((limit !== null && own.temp >= limit - 1) ||
+        (full !== null && own.clock !== undefined && own.clock < full * CLOCK_HELD)),
+  );
+  return {
+    idle: samples.slice(0, from),
+    load: held < 0 ? load : load.slice(0, held),
+    heldBack: held < 0 ? null : load[held].t,
+  };
+}
