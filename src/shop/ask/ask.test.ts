@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { shippedHouse } from '@/catalog/house';
 import type { HouseTables } from '@/core/house/tables';
-import { ask, describeKinds } from './kinds';
+import { ask, askKinds, describeKinds } from './kinds';
 
 const refused = (kind: string, value: unknown) => {
   try {
@@ -30,6 +30,11 @@ describe('the plain face of the core', () => {
       'closing',
       'tighten',
       'dilute',
+      'heat',
+      'rails',
+      'battery',
+      'speed',
+      'charger',
       'codes',
     ]);
     for (const { kind, about, input } of kinds)
@@ -132,6 +137,34 @@ describe('the plain face of the core', () => {
     expect(refused('cleaning', { chassis: 'desktop', zones: [{ zone: 'lid', degree: 0 }] })).toMatchObject({
       code: 'invalid',
     });
+  });
+  it('heat and battery: read from a CSV log, its comment line too; a bad line is named', () => {
+    const log = ['# room=22 limit=95', 't_s,temp_c,load'];
+    for (let t = 0; t < 300; t++)
+      log.push(
+        `${t},${t < 60 ? 35 : Math.round(35 + 12 * (1 - Math.exp(-(t - 60) / 4)) + 20 * (1 - Math.exp(-(t - 60) / 120)))},${t < 60 ? 0 : 1}`,
+      );
+    const run = askKinds.heat.fromCsv!(log.join('\n')) as { room: number; limit: number };
+    expect(run).toMatchObject({ room: 22, limit: 95 });
+    expect(ask('heat', run)).toMatchObject({ stages: { settles: expect.closeTo(67, 0) }, without: '' });
+    expect(() => askKinds.heat.fromCsv!('t_s,temp_c\n1,40\n2,hot')).toThrow(/line 3: temp_c is "hot"/);
+    expect(() => askKinds.heat.fromCsv!('seconds,celsius\n1,40')).toThrow(/no t_s, temp_c/);
+    const drained = askKinds.battery.fromCsv!(
+      '# ended=1 health=0.83\nt_s;percent\n0;100\n1800;70,5\n1860;40',
+    );
+    expect(ask('battery', drained)).toMatchObject({ behaviour: 'weak' });
+    expect(ask('rails', { readings: [{ rail: '+5V', volts: 4.9, loaded: true }] })).toMatchObject({
+      supply: 'good',
+    });
+    expect(ask('speed', { mbPerSecond: 270, interface: 'sata3' })).toMatchObject({
+      drive: { slowPort: true },
+    });
+    // common practice: 19.5 V on a plate of 19 V with care, 18 V never
+    const plate = { volts: 19, amps: 3.42 };
+    expect(ask('charger', { plate, offered: [{ volts: 19.5, amps: 4.62 }] })).toMatchObject({
+      answer: 'with care',
+    });
+    expect(ask('charger', { plate, offered: [{ volts: 18, amps: 9 }] })).toMatchObject({ answer: 'no' });
   });
   it('fits: answers with every reason, and names what is no part', () => {
     const machine = { chassis: 'laptop', charger: { volts: 19, amps: 4.74, plug: 'p', tip: 'plus' } };

@@ -35,6 +35,19 @@ import {
   diluteShape,
   tightenShape,
 } from './handsKinds';
+import {
+  answerBattery,
+  answerCharger,
+  answerHeat,
+  answerRails,
+  answerSpeed,
+  batteryShape,
+  chargerShape,
+  heatShape,
+  railsShape,
+  speedShape,
+} from './readingsKinds';
+import { LogFault, readBatteryCsv, readHeatCsv } from '@/formats/readingsCsv';
 import { answerRecord, recordShape, type RecordAsked } from './recordKind';
 
 /** A question the core answers from plain data alone: no database, no clock. */
@@ -304,6 +317,33 @@ export const askKinds: Record<string, AskKind> = {
     input: diluteShape,
     answer: answerDilute as (input: never) => unknown,
   },
+  heat: {
+    about: 'a heat run -> both stages, where it settles, when it trips, what it is with chances, a hot day',
+    input: heatShape,
+    answer: answerHeat as (input: never) => unknown,
+    fromCsv: logOf(readHeatCsv),
+  },
+  rails: {
+    about: 'readings of a supply’s rails -> within the published limits or not; unloaded: nothing said',
+    input: railsShape,
+    answer: answerRails as (input: never) => unknown,
+  },
+  battery: {
+    about: 'a discharge run and a gauge -> what it does: minutes, drops, cut-off, good, fair or weak',
+    input: batteryShape,
+    answer: answerBattery as (input: never) => unknown,
+    fromCsv: logOf(readBatteryCsv),
+  },
+  speed: {
+    about: 'a drive’s sequential read, or memory’s transfers -> class of interface, peak',
+    input: speedShape,
+    answer: answerSpeed as (input: never) => unknown,
+  },
+  charger: {
+    about: 'a machine’s plate and what a charger gives -> fits, with care or no, and from which profile',
+    input: chargerShape,
+    answer: answerCharger as (input: never) => unknown,
+  },
   codes: {
     about: 'a blink or beep code, or taps -> its signs and what tables say',
     input: codesShape,
@@ -311,6 +351,18 @@ export const askKinds: Record<string, AskKind> = {
     fromCsv: tapsFromCsv,
   },
 };
+
+/** A log read, its faults as the caller's. */
+function logOf<T>(read: (text: string) => T) {
+  return (text: string): T => {
+    try {
+      return read(text);
+    } catch (error) {
+      if (error instanceof LogFault) throw new ShopError('invalid', `csv: ${error.message}.`);
+      throw error;
+    }
+  };
+}
 
 /** CSV with the columns down and up, milliseconds. */
 function tapsFromCsv(text: string): unknown {
