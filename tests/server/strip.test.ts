@@ -483,3 +483,28 @@ describe('the notebook of a model', () => {
     expect(book).toMatchObject({ seen: 3, closed: 3, notes: [] });
   });
 });
+
+describe('what its model had', () => {
+  it('is reckoned with from the moment a machine comes in, not from its first answer on', async () => {
+    const { units: made } = await lotWith(['laptop', 'laptop', 'laptop']);
+    for (const { unitId } of made) {
+      await database().update(units).set({ maker: 'Sundrel', model: 'Known 5' }).where(eq(units.id, unitId));
+      await act(benchA, 'observe', { unitId, finding: 'screws-turn', outcome: 1 });
+      await act(benchA, 'endUnit', { unitId, as: 'returned' });
+    }
+    const [{ lotId }] = await database()
+      .select({ lotId: units.lotId })
+      .from(units)
+      .where(eq(units.id, made[0].unitId));
+    const { unitId } = await act<{ unitId: string }>(benchA, 'addUnit', {
+      lotId,
+      chassis: 'laptop',
+      maker: 'Sundrel',
+      model: 'Known 5',
+    });
+    const came = (await chances(unitId))['screw-rounded'];
+    expect(came).toBeGreaterThan(0.15);
+    await act(benchA, 'observe', { unitId, finding: 'look-rattle', outcome: 0 });
+    expect((await chances(unitId))['screw-rounded']).toBeCloseTo(came, 3);
+  });
+});

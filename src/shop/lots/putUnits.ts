@@ -12,6 +12,7 @@ import type { Actor } from '../command';
 import { swapBin } from '../parts/bin';
 import { takeNumbers } from '../counters';
 import type { NewValue } from '../record/values';
+import { modelOddsFor } from '../models/faults';
 import { columnsFor, reckoningRules, type ReckoningRules } from '../units/revalue';
 
 export type NewUnit = Pick<
@@ -59,19 +60,29 @@ class Valuer {
     private readonly bins: ReadonlyMap<Chassis, Awaited<ReturnType<typeof swapBin>>>,
   ) {}
 
-  columns(chassis: Chassis, claimed: readonly NewValue[], said: readonly string[]) {
+  columns(
+    chassis: Chassis,
+    claimed: readonly NewValue[],
+    said: readonly string[],
+    model: Readonly<Record<string, number>>,
+  ) {
     // a serial number makes no machine another one
     const like = claimed.filter(({ key }) => key !== 'serial');
-    const key = JSON.stringify([chassis, like, said]);
+    const key = JSON.stringify([chassis, like, said, model]);
     let columns = this.seen.get(key);
     if (!columns) {
-      columns = this.work(chassis, like, said);
+      columns = this.work(chassis, like, said, model);
       this.seen.set(key, columns);
     }
     return columns;
   }
 
-  private work(chassis: Chassis, claimed: readonly NewValue[], said: readonly string[]) {
+  private work(
+    chassis: Chassis,
+    claimed: readonly NewValue[],
+    said: readonly string[],
+    model: Readonly<Record<string, number>>,
+  ) {
     const at = Date.now();
     const outcomes = said.map((finding) => ({ finding, outcome: saidIndex(finding) }));
     const entries: Entry[] = [
@@ -100,6 +111,7 @@ class Valuer {
         ),
         record: outcomes.map(({ finding, outcome }) => ({ kind: 'finding', id: finding, outcome })),
         bin: this.bins.get(chassis)!,
+        model,
         keeps: null,
       },
       'dock',
@@ -127,11 +139,24 @@ export async function putUnits(
   for (const chassis of new Set(rows.map((row) => row.chassis)))
     bins.set(chassis, await swapBin(tx, { id: NOBODY, chassis, maker: '', model: '' }, UNKNOWN));
   const valuer = new Valuer(await reckoningRules(tx), lot.source, bins);
+  // what machines of each model had that the shop is done with
+  const odds = new Map<string, Record<string, number>>();
+  const modelOf = ({ maker, model, chassis }: NewUnit) =>
+    JSON.stringify([chassis, maker, model].map((own) => own.toLowerCase()));
+  for (const row of rows)
+    if (row.model.trim() && !odds.has(modelOf(row)))
+      odds.set(modelOf(row), await modelOddsFor(tx, { ...row, id: NOBODY }));
   const made = await Promise.all(
     rows.map(async (row, i) => {
       const claimed = claimedOf(row);
       const said = claimsIn(row.condition);
-      return { row, tag: tags[i], claimed, said, columns: await valuer.columns(row.chassis, claimed, said) };
+      return {
+        row,
+        tag: tags[i],
+        claimed,
+        said,
+        columns: await valuer.columns(row.chassis, claimed, said, odds.get(modelOf(row)) ?? {}),
+      };
     }),
   );
   const stored = await tx
