@@ -11,6 +11,7 @@ export const heatTables: HeatTables = {
   rows: [
     {
       id: 'sound',
+      causes: [],
       prior: 0.45,
       chip: { middle: 0.22, logSpread: 0.28 },
       sink: { middle: 0.44, logSpread: 0.24 },
@@ -19,6 +20,7 @@ export const heatTables: HeatTables = {
     },
     {
       id: 'paste',
+      causes: ['paste-dry', 'sink-loose'],
       prior: 0.2,
       chip: { middle: 0.82, logSpread: 0.28 },
       sink: { middle: 0.44, logSpread: 0.24 },
@@ -27,6 +29,7 @@ export const heatTables: HeatTables = {
     },
     {
       id: 'dust or fan',
+      causes: ['heatsink-blocked', 'vents-blocked', 'fan-worn'],
       prior: 0.22,
       chip: { middle: 0.22, logSpread: 0.28 },
       sink: { middle: 1.3, logSpread: 0.26 },
@@ -35,6 +38,7 @@ export const heatTables: HeatTables = {
     },
     {
       id: 'fan stalled',
+      causes: ['fan-dead', 'fan-lead', 'fan-header'],
       prior: 0.06,
       chip: { middle: 0.22, logSpread: 0.28 },
       sink: { middle: 1.9, logSpread: 0.28 },
@@ -43,6 +47,7 @@ export const heatTables: HeatTables = {
     },
     {
       id: 'fan control',
+      causes: ['fan-control'],
       prior: 0.04,
       chip: { middle: 0.22, logSpread: 0.28 },
       sink: { middle: 1.35, logSpread: 0.26 },
@@ -51,6 +56,7 @@ export const heatTables: HeatTables = {
     },
     {
       id: 'sensor lost',
+      causes: ['sensor-off'],
       prior: 0.03,
       chip: { middle: 0.22, logSpread: 1 },
       sink: { middle: 0.44, logSpread: 1 },

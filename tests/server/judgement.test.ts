@@ -138,6 +138,10 @@ describe('what is kept', () => {
     };
     expect(await refusal(act(benchA, 'recordErasure', erase))).toMatchObject({ code: 'refused' });
     await act(benchA, 'setKeeps', { unitId, keeps: false });
+    // somebody else's machine is worked on once they have said yes to what it costs
+    const told = (own: Record<string, unknown>) => act(benchA, 'tellOwner', { unitId, act: own });
+    await told({ op: 'quote', lines: [{ what: 'a fresh system', minor: 900 }] });
+    await told({ op: 'answer', yes: true });
     expect(await refusal(act(benchA, 'startWork', { unitId, ref: 'install-system' }))).toBeNull();
     expect(await refusal(act(benchA, 'recordErasure', erase))).toBeNull();
   });

@@ -8,6 +8,8 @@ export type Evidence =
   | { kind: 'repair'; repair: RepairDone; helped: boolean }
   /** Work done with nothing to judge it by: what it renews is likelier to be well, and that is all. */
   | { kind: 'work'; repair: RepairDone }
+  /** An instrument’s verdict with its chances: factor on the odds of each cause it speaks of. */
+  | { kind: 'soft'; odds: Readonly<Record<string, number>> }
   /** A question that cannot be answered, because what it asks about is not in the machine. */
   | { kind: 'absent'; finding: string };
 
@@ -281,16 +283,39 @@ export function foldRecord(model: BeliefModel, record: readonly Evidence[]): Fol
 
 /** Causes that are not there when this could be answered, or done, at all. */
 function presumedBy(model: BeliefModel, entry: Exclude<Evidence, { kind: 'absent' }>): readonly number[] {
+  if (entry.kind === 'soft') return [];
   return entry.kind === 'finding'
     ? (model.findings.get(entry.finding)?.presumes ?? [])
     : (entry.repair.presumes ?? []).flatMap((id) => model.causeIndex.get(id) ?? []);
 }
 
+/** Chances of an instrument: a product over the causes it speaks of, as it is of a finding that shows outcome 0. */
+function softFactor(
+  model: BeliefModel,
+  odds: Readonly<Record<string, number>>,
+  { fixed, cured }: Acting,
+): Factor {
+  const spoken = Object.entries(odds).flatMap(([id, factor]) => {
+    const cause = model.causeIndex.get(id);
+    return cause === undefined || cured[cause] || fixed.includes(cause) ? [] : [{ cause, factor }];
+  });
+  return {
+    leakUpTo: 1,
+    leakBelow: 0,
+    causes: spoken.map(({ cause }) => cause),
+    upTo: spoken.map(({ factor }) => factor),
+    below: spoken.map(() => 0),
+    blockers: [],
+    blocked: 0,
+  };
+}
+
 function factorOf(
   model: BeliefModel,
-  entry: Extract<Evidence, { kind: 'finding' | 'repair' }>,
+  entry: Extract<Evidence, { kind: 'finding' | 'repair' | 'soft' }>,
   acting: Acting,
 ): Factor {
+  if (entry.kind === 'soft') return softFactor(model, entry.odds, acting);
   if (entry.kind === 'repair') return repairFactor(model, entry.repair.cures, entry.helped, acting);
   const finding = model.findings.get(entry.finding);
   if (!finding) throw new RangeError(`no finding "${entry.finding}" for this chassis`);

@@ -2,7 +2,10 @@ import { describe, expect, it } from 'vitest';
 import { heatTables } from '@/catalog/heat';
 import { seededRandom } from '../random';
 import { HEAT_CONDITIONS, heatMachine, heatRunOf, type HeatCondition } from '../simulate/heat';
-import { onAnotherDay, readHeat, type HeatVerdict } from './heat';
+import { catalogue } from '@/catalog';
+import { compileModel } from '../belief/model';
+import { BeliefEngine } from '../belief/posterior';
+import { heatOdds, onAnotherDay, readHeat, type HeatVerdict } from './heat';
 import { atRest, ordered, partsOf } from './heatRun';
 
 const SAYS: Record<HeatCondition, HeatVerdict> = {
@@ -96,6 +99,40 @@ describe('a heat run', () => {
     expect(hot.settles - reading.stages!.settles).toBeCloseTo(13, 9);
     expect(hot.trip).not.toBeNull();
     expect(reading.trip).toBeNull();
+  });
+});
+
+describe('what belief hears of a run', () => {
+  const random = seededRandom(31);
+  it.each([
+    ['paste', 'paste-dry'],
+    ['fan control', 'fan-control'],
+    ['sensor lost', 'sensor-off'],
+  ] as const)('%s raises %s most of what it speaks of, a sound run lowers all of it', (condition, cause) => {
+    const machine = heatMachine(condition, 45, random);
+    const { verdict } = readHeat(
+      { samples: heatRunOf(machine, random), room: machine.room, limit: 100 },
+      heatTables,
+    );
+    const odds = heatOdds(verdict, heatTables);
+    expect(odds[cause]).toBe(Math.max(...Object.values(odds)));
+    expect(odds[cause]).toBeGreaterThan(5);
+    const sound = heatMachine('sound', 45, random);
+    const fine = readHeat({ samples: heatRunOf(sound, random), room: sound.room, limit: 100 }, heatTables);
+    for (const factor of Object.values(heatOdds(fine.verdict, heatTables))) expect(factor).toBeLessThan(1);
+  });
+  it('its causes are causes of the catalogue; belief is moved by just those odds', () => {
+    const known = new Set(catalogue.causes.map(({ id }) => id));
+    for (const { causes } of heatTables.rows)
+      for (const cause of causes) expect(known.has(cause), cause).toBe(true);
+    const engine = new BeliefEngine(compileModel(catalogue, { chassis: 'laptop', source: 'clearout' }));
+    const before = engine.posterior([]);
+    const after = engine.posterior([{ kind: 'soft', odds: { 'paste-dry': 9 } }]);
+    const at = engine.model.causeIndex.get('paste-dry')!;
+    const odds = (p: number) => p / (1 - p);
+    expect(odds(after.marginals[at]) / odds(before.marginals[at])).toBeCloseTo(9, 6);
+    const other = engine.model.causeIndex.get('fan-control')!;
+    expect(after.marginals[other]).toBeCloseTo(before.marginals[other], 9);
   });
 });
 

@@ -23,6 +23,8 @@ export interface Spread {
 }
 export interface HeatRow {
   id: HeatVerdict;
+  /** Causes of the catalogue it is. */
+  causes: readonly string[];
   prior: number;
   chip: Spread;
   sink: Spread;
@@ -148,6 +150,27 @@ function verdictOf(
   const weights = logs.map((log) => Math.exp(log - most));
   const sum = weights.reduce((total, own) => total + own, 0);
   return rows.map(({ id }, i) => ({ id, chance: weights[i] / sum })).sort((a, b) => b.chance - a.chance);
+}
+
+/** The most one run moves a cause, as a factor on its odds either way: a run can be made wrongly. */
+const MOST_MOVED = 60;
+
+/**
+ * The verdict with its chances as belief takes it: for each cause how much likelier the run is with it than with a
+ * sound machine. Nothing is lost by taking the winner alone.
+ */
+export function heatOdds(verdict: HeatReading['verdict'], { rows }: HeatTables): Record<string, number> {
+  const per = (id: HeatVerdict) => {
+    const row = rows.find((own) => own.id === id)!;
+    return (verdict.find((own) => own.id === id)?.chance ?? 0) / row.prior;
+  };
+  const sound = Math.max(1e-12, per('sound'));
+  return Object.fromEntries(
+    rows.flatMap(({ id, causes }) => {
+      const factor = Math.min(MOST_MOVED, Math.max(1 / MOST_MOVED, per(id) / sound));
+      return causes.map((cause): [string, number] => [cause, Math.round(factor * 1000) / 1000]);
+    }),
+  );
 }
 
 /** Seconds of load until a temperature is reached; null: it never is. */

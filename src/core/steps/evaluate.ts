@@ -39,6 +39,8 @@ export type RecordEntry =
   | { kind: 'part'; class: PartClass; way: 'in' | 'out' }
   /** What closed machines of its model had: factor on the odds of causes, before anything is seen of this one. */
   | { kind: 'model'; odds: Readonly<Record<string, number>> }
+  /** What an instrument says with chances: factor on the odds of each cause it speaks of. */
+  | { kind: 'measured'; odds: Readonly<Record<string, number>> }
   /** Leads the strip-down mat tells of: closed or powered over while out, and ticked back in. */
   | { kind: 'mat'; off: readonly string[]; back: readonly string[] }
   /** The question was put and there is no answer, or it is to be looked at again. */
@@ -257,6 +259,8 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
       if (done) entries.push({ index, evidence: { kind: 'work', repair: done } });
       return;
     }
+    if (entry.kind === 'measured')
+      return void entries.push({ index, evidence: { kind: 'soft', odds: entry.odds } });
     if (entry.kind === 'model') {
       entries.push({
         index,

@@ -291,6 +291,7 @@ export function diagnose(value: unknown) {
     const entry = file.record[index];
     if (entry.kind === 'unanswered') return { finding: entry.id, why: entry.why };
     if (entry.kind === 'part') return { part: entry.class, way: entry.way };
+    if (entry.kind === 'measured') return { measured: entry.odds };
     if (entry.kind === 'model') return { model: entry.odds };
     if (entry.kind === 'mat') return { leftOff: entry.off };
     return entry.kind === 'finding'

@@ -1,12 +1,14 @@
-import { and, asc, eq, inArray, isNull, or, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, or, sql } from 'drizzle-orm';
 import { catalogue, findingById } from '@/catalog';
 import type { BenchState, Chassis, PartClass } from '@/core/catalogue';
 import { deriveRecord, type DerivedRecord } from '@/core/record';
 import type { DataEntry, PartEntry, PlaceEntry, RecordEntry, TakesEntry } from '@/core/record/entries';
-import type { Basis, SpecKey } from '@/core/record/keys';
+import { SPEC_KEYS, type Basis, type SpecKey } from '@/core/record/keys';
 import type { RecordEntry as Evidence } from '@/core/steps/evaluate';
 import type { CleanAct } from '@/core/clean/state';
 import { leadsTold, matOf, type MatAct } from '@/core/hands/mat';
+import { heatTables } from '@/catalog/heat';
+import { heatOdds, type HeatReading } from '@/core/instruments/heat';
 import { carriedOut, endingOf } from '@/core/record/endings';
 import type { Database, Transaction } from '@/db/client';
 import { components, erasures, movements, observations, recordValues, work } from '@/db/schema';
@@ -92,7 +94,8 @@ function observed(row: Observation): RecordEntry[] {
   return [answered];
 }
 
-function valued(row: typeof recordValues.$inferSelect): RecordEntry {
+/** Null: it says nothing of what the machine is (what was agreed with its owner, what we broke, a run). */
+function valued(row: typeof recordValues.$inferSelect): RecordEntry | null {
   const at = row.at.getTime();
   if (row.key === 'place') {
     const { place, class: partClass, state } = JSON.parse(row.value) as Omit<PlaceEntry, 'kind' | 'at'>;
@@ -102,6 +105,7 @@ function valued(row: typeof recordValues.$inferSelect): RecordEntry {
   if (row.key === 'clean') return { kind: 'clean', at, act: JSON.parse(row.value) as CleanAct };
   if (row.key === 'takes') return { kind: 'takes', at, facts: JSON.parse(row.value) as TakesEntry['facts'] };
   if (row.key === 'bench') return { kind: 'bench', at, state: JSON.parse(row.value) as Partial<BenchState> };
+  if (!Object.hasOwn(SPEC_KEYS, row.key)) return null;
   const { basis, value: text, number, origin, by } = row;
   return { kind: 'value', at, key: row.key as SpecKey, basis: basis as Basis, text, number, origin, by };
 }
@@ -137,9 +141,25 @@ export async function evidenceOf(
         ]
       : [],
   );
-  return [...looked, ...handled, ...(await matEvidence(tx, unitId))]
+  return [...looked, ...handled, ...(await matEvidence(tx, unitId)), ...(await runEvidence(tx, unitId))]
     .sort((a, b) => a.at - b.at)
     .map(({ entry, row }) => ({ entry, row }));
+}
+
+/** What the last heat run told: chances, not the likeliest alone. */
+async function runEvidence(tx: Transaction | Database, unitId: string) {
+  const [last] = await tx
+    .select({ value: recordValues.value, at: recordValues.at })
+    .from(recordValues)
+    .where(
+      and(eq(recordValues.unitId, unitId), eq(recordValues.key, 'heat run'), isNull(recordValues.voidedBy)),
+    )
+    .orderBy(desc(recordValues.id))
+    .limit(1);
+  if (!last) return [];
+  const { verdict } = JSON.parse(last.value) as { verdict: HeatReading['verdict'] };
+  const entry = { kind: 'measured' as const, odds: heatOdds(verdict, heatTables) };
+  return [{ at: last.at.getTime(), row: null, entry }];
 }
 
 /** What the strip-down mat tells, at the moment of its newest entry. */
@@ -232,7 +252,9 @@ export async function entriesOf(tx: Transaction | Database, unitId: string): Pro
     .orderBy(asc(recordValues.id));
   const parts = await partEntries(tx, unitId);
   const looked = await standingObservations(tx, unitId);
-  return [...values.map(valued), ...parts, ...looked.flatMap(observed)].sort((a, b) => a.at - b.at);
+  return [...values.flatMap((row) => valued(row) ?? []), ...parts, ...looked.flatMap(observed)].sort(
+    (a, b) => a.at - b.at,
+  );
 }
 
 const zoneName = (zone: string) => ZONE_NAMES[zone] ?? zone;

@@ -195,7 +195,7 @@ export async function columnsFor(reckoning: ReckoningRules, machine: Appraised, 
 function answersOnly(evaluation: Evaluation, record: readonly RecordEntry[]): Evaluation {
   const place = new Map<number, number>();
   record.forEach((entry, i) => {
-    if (entry.kind !== 'part' && entry.kind !== 'mat' && entry.kind !== 'model') place.set(i, place.size);
+    if (!['part', 'mat', 'model', 'measured'].includes(entry.kind)) place.set(i, place.size);
   });
   return {
     ...evaluation,
