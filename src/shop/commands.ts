@@ -26,6 +26,7 @@ import * as ending from './units/ending';
 import * as system from './units/system';
 import * as work from './work/commands';
 import * as mat from './hands/mat';
+import * as heat from './readings/heat';
 import * as models from './models/commands';
 import * as clean from './hands/clean';
 import * as damage from './hands/damage';
@@ -66,6 +67,8 @@ const all = [
   owners.takeBackOwner,
   owners.ownerSupplies,
   owners.ownerLeaves,
+  heat.recordHeatRun,
+  heat.takeBackHeatRun,
   damage.noteDamage,
   damage.takeBackDamage,
   work.trimClock,

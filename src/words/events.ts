@@ -4,6 +4,8 @@ import { machineField } from '@/core/parts/fields';
 import { minorText } from '@/core/money/minor';
 import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import { readValue } from '@/core/record/values';
+import type { HeatVerdict } from '@/core/instruments/heat';
+import { VERDICT_WORDS } from './heatView';
 import { claimSays } from './claims';
 import { houseChangeWords } from './housePath';
 import { ROUTE_NAMES, ENDING_WORDS, NO_ANSWER_WORDS, TOOL_NAMES } from './names';
@@ -63,6 +65,8 @@ export const EVENT_TITLES: Record<EventKind, string> = {
   stain: 'Stays',
   'clean back': 'Cleaning, taken back',
   schools: 'How we clean',
+  'heat run': 'Heat run',
+  'heat run back': 'Heat run, taken back',
   'model note': 'Notebook',
   'model note gone': 'Out of the notebook',
   place: 'Donor sheet',
@@ -339,6 +343,14 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
     return says[text(p, 'op')]?.() ?? '';
   },
   'owner back': (p) => text(p, 'op'),
+  'heat run': (p) => {
+    const verdict = (p.verdict as { id: HeatVerdict; chance: number }[] | undefined) ?? [];
+    return told(
+      `settles at ${text(p, 'settles')} °C`,
+      verdict.length > 0 && `${lower(VERDICT_WORDS[verdict[0].id])} ${Math.round(verdict[0].chance * 100)} %`,
+    );
+  },
+  'heat run back': (p) => text(p, 'name'),
   'model note': (p) => `${text(p, 'maker')} ${text(p, 'model')}, ${text(p, 'kind')}: ${text(p, 'text')}`,
   'model note gone': (p) => `${text(p, 'maker')} ${text(p, 'model')}, ${text(p, 'kind')}: ${text(p, 'text')}`,
   stain: (p) => `${text(p, 'zone')}: ${p.stays ? 'does not come off' : 'has come off after all'}`,

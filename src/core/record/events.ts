@@ -193,6 +193,8 @@ export interface EventPayloads {
     finding: string;
   };
   'model note gone': { note: number; maker: string; model: string; kind: string; text: string };
+  'heat run': { name: string; settles: number; verdict: { id: string; chance: number }[] };
+  'heat run back': { name: string };
   schools: { before: Record<string, string>; schools: Record<string, string> };
   place: { places: { place: string; class: string; state: string }[] };
   takes: { facts: Record<string, string | number | null>; model: string | null };

@@ -8,7 +8,7 @@ import { Button } from '../kit/parts';
 /** The page of help a place has. */
 export function helpFor(path: string): string {
   const [, place, name, side, page] = path.split('/');
-  if (place === 'u' && side === 'work' && page) return page;
+  if (place === 'u' && (side === 'work' || side === 'machine') && page) return page;
   if (place === 'u')
     return (
       {

@@ -6,6 +6,7 @@ import { usesNow } from '@/shop/advice/uses';
 import { reportsOf, valuesOf } from '@/shop/units/queries';
 import { PhotoTray } from '@/ui/unit/PhotoTray';
 import { ReportPanel } from '@/ui/machine/ReportPanel';
+import { MachineTabs } from '@/ui/machine/MachineTabs';
 import { SpecSheet } from '@/ui/machine/SpecSheet';
 import { UsesPanel } from '@/ui/machine/UsesPanel';
 import { dayAndTime, dayOf } from '@/words/time';
@@ -48,39 +49,42 @@ export default async function MachinePage({ params }: { params: Promise<{ tag: s
       : [];
   });
   return (
-    <div className="grid gap-[18px] lg:grid-cols-2 lg:items-start">
-      <div className="flex flex-col gap-[18px]">
-        <ReportPanel unit={head} />
-        <UsesPanel
-          unit={head}
-          uses={now.uses}
-          systems={now.systems}
-          weakest={now.weakest?.words ?? ''}
-          installed={(['system', 'systemLicence', 'systemActivated', 'deviceList'] as const)
-            .flatMap((key) => {
-              const value = spec.text(key);
-              return value ? [key === 'system' ? value : `${SPEC_KEYS[key].toLowerCase()}: ${value}`] : [];
-            })
-            .join('; ')}
-          licences={LICENCES}
-        />
-        {reports.length > 0 && (
-          <section aria-label="Report files" className="bg-paper px-5 py-3 text-[14px]">
-            <h2 className="text-[15px]">Files taken in</h2>
-            {reports.map((report) => (
-              <p key={report.id}>
-                <span className="figures text-[13px]">{dayAndTime(report.at, timeZone)}</span> {report.name},{' '}
-                {report.kind}
-                {report.problems.length > 0 && (
-                  <span className="text-soft">: {report.problems.join('; ')}</span>
-                )}
-              </p>
-            ))}
-          </section>
-        )}
-        <PhotoTray tag={unit.tag} unitId={unit.id} photos={photos} mayWrite={head.mayWrite} />
+    <div>
+      <MachineTabs tag={unit.tag} at="" />
+      <div className="grid gap-[18px] lg:grid-cols-2 lg:items-start">
+        <div className="flex flex-col gap-[18px]">
+          <ReportPanel unit={head} />
+          <UsesPanel
+            unit={head}
+            uses={now.uses}
+            systems={now.systems}
+            weakest={now.weakest?.words ?? ''}
+            installed={(['system', 'systemLicence', 'systemActivated', 'deviceList'] as const)
+              .flatMap((key) => {
+                const value = spec.text(key);
+                return value ? [key === 'system' ? value : `${SPEC_KEYS[key].toLowerCase()}: ${value}`] : [];
+              })
+              .join('; ')}
+            licences={LICENCES}
+          />
+          {reports.length > 0 && (
+            <section aria-label="Report files" className="bg-paper px-5 py-3 text-[14px]">
+              <h2 className="text-[15px]">Files taken in</h2>
+              {reports.map((report) => (
+                <p key={report.id}>
+                  <span className="figures text-[13px]">{dayAndTime(report.at, timeZone)}</span> {report.name}
+                  , {report.kind}
+                  {report.problems.length > 0 && (
+                    <span className="text-soft">: {report.problems.join('; ')}</span>
+                  )}
+                </p>
+              ))}
+            </section>
+          )}
+          <PhotoTray tag={unit.tag} unitId={unit.id} photos={photos} mayWrite={head.mayWrite} />
+        </div>
+        <SpecSheet unit={head} lines={lines} keys={keys} />
       </div>
-      <SpecSheet unit={head} lines={lines} keys={keys} />
     </div>
   );
 }

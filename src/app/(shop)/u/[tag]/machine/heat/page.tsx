@@ -1,0 +1,21 @@
+import { heatRunsOf } from '@/shop/readings/heat';
+import { shopRules } from '@/shop/rules/queries';
+import { HeatBoard } from '@/ui/instruments/heat/HeatBoard';
+import { MachineTabs } from '@/ui/machine/MachineTabs';
+import { dayAndTime } from '@/words/time';
+import { loadUnit, unitHead } from '../../loadUnit';
+
+export default async function HeatPage({ params }: { params: Promise<{ tag: string }> }) {
+  const { tag } = await params;
+  const { unit } = await loadUnit(tag);
+  const [head, runs, { timeZone }] = await Promise.all([unitHead(tag), heatRunsOf(unit.id), shopRules()]);
+  return (
+    <div>
+      <MachineTabs tag={unit.tag} at="/heat" />
+      <HeatBoard
+        unit={head}
+        runs={runs.map(({ at, ...run }) => ({ ...run, when: dayAndTime(at, timeZone) }))}
+      />
+    </div>
+  );
+}

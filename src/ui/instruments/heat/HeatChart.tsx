@@ -1,0 +1,99 @@
+'use client';
+import {
+  Area,
+  CartesianGrid,
+  ComposedChart,
+  Line,
+  ReferenceLine,
+  ResponsiveContainer,
+  XAxis,
+  YAxis,
+} from 'recharts';
+import type { HeatRunView } from '@/words/heatView';
+
+/** Points of the fitted curve. */
+const POINTS = 120;
+
+/** A run with both fitted stages shaded, where it will settle, and its limit. */
+export function HeatChart({ run }: { run: HeatRunView }) {
+  const { stages } = run.reading;
+  const last = run.curve[run.curve.length - 1]?.t ?? 0;
+  const end = Math.max(last, run.loadFrom + (stages ? Math.min(4 * stages.sink.tau, 900) : 0));
+  const fitted = stages
+    ? Array.from({ length: POINTS + 1 }, (_, i) => {
+        const t = run.loadFrom + ((end - run.loadFrom) * i) / POINTS;
+        const s = t - run.loadFrom;
+        const chip = stages.from + stages.chip.kelvin * (1 - Math.exp(-s / stages.chip.tau));
+        const whole = chip + stages.sink.kelvin * (1 - Math.exp(-s / stages.sink.tau));
+        return { t, chip: [stages.from, chip], sink: [chip, whole], whole };
+      })
+    : [];
+  const temps = run.curve.map(({ temp }) => temp);
+  const low = Math.floor((Math.min(...temps, stages?.from ?? Infinity) - 4) / 10) * 10;
+  const high = Math.ceil((Math.max(...temps, stages?.settles ?? 0, run.limit ?? 0) + 3) / 10) * 10;
+  const axis = { fontSize: 12, fill: 'var(--color-ink)' };
+  return (
+    <div role="img" aria-label="Temperature over time, with both fitted stages" className="h-[320px] w-full">
+      <ResponsiveContainer width="100%" height="100%">
+        <ComposedChart margin={{ top: 12, right: 18, bottom: 4, left: -12 }}>
+          <CartesianGrid stroke="var(--color-matline)" vertical={false} />
+          <XAxis
+            dataKey="t"
+            type="number"
+            domain={[0, end]}
+            allowDuplicatedCategory={false}
+            tick={axis}
+            tickFormatter={(t: number) => `${Math.round(t / 60)} min`}
+          />
+          <YAxis domain={[low, high]} tick={axis} unit=" °C" width={64} allowDataOverflow />
+          <Area
+            data={fitted}
+            dataKey="chip"
+            stroke="none"
+            fill="var(--color-ink)"
+            fillOpacity={0.2}
+            isAnimationActive={false}
+          />
+          <Area
+            data={fitted}
+            dataKey="sink"
+            stroke="none"
+            fill="var(--color-worth)"
+            fillOpacity={0.22}
+            isAnimationActive={false}
+          />
+          <Line
+            data={run.curve}
+            dataKey="temp"
+            stroke="var(--color-ink)"
+            dot={false}
+            strokeWidth={1.6}
+            isAnimationActive={false}
+          />
+          <Line
+            data={fitted}
+            dataKey="whole"
+            stroke="var(--color-ink)"
+            dot={false}
+            strokeDasharray="3 3"
+            isAnimationActive={false}
+          />
+          {run.limit !== null && (
+            <ReferenceLine
+              y={run.limit}
+              stroke="var(--color-ink)"
+              label={{ value: `its own limit, ${run.limit}`, position: 'insideBottomLeft', ...axis }}
+            />
+          )}
+          {stages && (
+            <ReferenceLine
+              x={run.loadFrom}
+              stroke="var(--color-soft)"
+              label={{ value: 'load', position: 'insideTopLeft', ...axis }}
+            />
+          )}
+        </ComposedChart>
+      </ResponsiveContainer>
+    </div>
+  );
+}

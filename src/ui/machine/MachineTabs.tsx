@@ -1,0 +1,16 @@
+import { PageTabs } from '../kit/PageTabs';
+
+/** The pages of a unit's side Machine. */
+export function MachineTabs({ tag, at }: { tag: string; at: '' | '/heat' }) {
+  const base = `/u/${tag}/machine`;
+  return (
+    <PageTabs
+      label="What the machine is"
+      at={`${base}${at}`}
+      pages={[
+        [base, 'What it is'],
+        [`${base}/heat`, 'Heat'],
+      ]}
+    />
+  );
+}

@@ -1,0 +1,32 @@
+import type { HeatReading, HeatVerdict } from '@/core/instruments/heat';
+import type { HeatSample } from '@/core/instruments/heatRun';
+
+export const VERDICT_WORDS: Record<HeatVerdict, string> = {
+  sound: 'As built',
+  paste: 'Paste or mounting',
+  'dust or fan': 'Dust, or a weak fan',
+  'fan stalled': 'The fan stands',
+  'fan control': 'The control leaves the fan at idle',
+  'sensor lost': 'A sensor’s lead is off',
+};
+
+export const FAN_WORDS = {
+  follows: 'follows the heat',
+  idle: 'stays at idle while it is hot',
+  full: 'runs flat out while it is cool',
+  stands: 'stands',
+} as const;
+
+export interface HeatRunView {
+  name: string;
+  when: string;
+  by: string;
+  room: number | null;
+  limit: number | null;
+  watts: number | null;
+  loadFrom: number;
+  reading: Omit<HeatReading, 'verdict'>;
+  verdict: HeatReading['verdict'];
+  curve: HeatSample[];
+  since: string[];
+}
