@@ -1,3 +1,5 @@
+import { seededRandom } from '@/core/random';
+import { heatMachine, heatRunOf, type HeatCondition } from '@/core/simulate/heat';
 import { readFileSync } from 'node:fs';
 import { and, eq, sql } from 'drizzle-orm';
 import { closeDatabase, database } from '@/db/client';
@@ -273,6 +275,22 @@ const OUTSIDE: [string, number][] = [
   ['look-ports', 0],
   ['look-smell', 0],
 ];
+
+/** A heat run of a simulated machine, as its log would come in; new paste lies between two of them. */
+async function heated(tag: string, condition: HeatCondition, seed: number): Promise<void> {
+  const random = seededRandom(seed);
+  const machine = heatMachine(condition, 45, random);
+  const lines = heatRunOf(machine, random, { idleSeconds: 90, loadSeconds: 330 }).map(
+    ({ t, temp, fan, power, clock, load }) => [t, temp, fan, power?.toFixed(1), clock, load].join(','),
+  );
+  const log = [
+    `# room=${machine.room.toFixed(1)} limit=100`,
+    't_s,temp_c,fan_rpm,power_w,clock_mhz,load',
+    ...lines,
+  ].join('\n');
+  await act('Bench A', 'recordHeatRun', { unitId: await unitNamed(tag), name: 'bench log', log });
+  if (condition === 'paste') await workDone(tag, 'Bench A', 'repaste', 15, true);
+}
 
 /** A laptop on the mat: some of it back, some not, dirt seen, part of it cleaned, and what is known of its model. */
 async function opened(tag: string): Promise<void> {
@@ -620,6 +638,11 @@ async function furnish(): Promise<void> {
   await leave('TF-0002', 'Bench A', 'wash-parts', 960, 'drying rack', 120);
   await workDone('WQ-0002', 'Bench A', 'clean-inside', 7);
   await opened('TF-0002');
+  for (const [condition, seed] of [
+    ['paste', 4],
+    ['sound', 12],
+  ] as const)
+    await heated('WQ-0030', condition, seed);
   // stages as old as a shop's are
   await database().execute(
     sql`update units set stage_since = stage_since - (abs(hashtext(tag)) % 4000) * interval '1 minute'`,

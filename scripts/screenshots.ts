@@ -14,10 +14,9 @@ const VIEWS = {
   hands: '/u/WQ-0002/work',
   strip: '/u/TF-0002/work/strip',
   clean: '/u/TF-0002/work/clean',
-  notebook: '/u/TF-0002/work/model',
   prove: '/u/WQ-0015/prove',
   sell: '/u/WQ-0015/shelf',
-  history: '/u/WQ-0015/record',
+  heat: '/u/WQ-0030/machine/heat',
   lot: '/lots/WQ-3',
   parts: '/u/WQ-0001/parts',
   apart: '/u/TF-0012/parts/apart',
@@ -26,7 +25,6 @@ const VIEWS = {
 };
 /** Views that show something only after keys. */
 const ACTED: Record<string, [path: string, keys: string[]]> = {
-  compare: ['/u/WQ-0007', ['c']],
   tapper: ['/u/WQ-0007?ask=code-group', ['t']],
   memory: ['/u/WQ-0002/memory', ['3', Key.ENTER, '2']],
   ending: ['/u/WQ-0017', [Key.ENTER]],
@@ -36,7 +34,7 @@ const browser = await openBrowser();
 await signIn(browser, url, 'bench-a@saltmarsh.example', password);
 for (const [name, path] of Object.entries(VIEWS)) {
   await browser.get(url + path);
-  await browser.sleep(700);
+  await browser.sleep(1200);
   writeFileSync(`docs/screenshots/${name}.png`, await browser.takeScreenshot(), 'base64');
 }
 for (const [name, [path, keys]] of Object.entries(ACTED)) {
@@ -75,15 +73,4 @@ await owner.get(`${url}/rules/house`);
 await ready(owner);
 await owner.sleep(700);
 writeFileSync('docs/screenshots/house.png', await owner.takeScreenshot(), 'base64');
-await owner.get(`${url}/rules/numbers`);
-await ready(owner);
-const find = await owner.findElement(By.css('section[aria-label="Own numbers"] input'));
-for (const letter of 'torch') {
-  await find.sendKeys(letter);
-  await owner.sleep(70);
-}
-await owner.sleep(400);
-await find.sendKeys(Key.ENTER);
-await owner.sleep(600);
-writeFileSync('docs/screenshots/numbers.png', await owner.takeScreenshot(), 'base64');
 await owner.quit();

@@ -17,7 +17,8 @@ const click = async (text: string) => {
   await browser.executeScript('arguments[0].scrollIntoView({ block: "center" })', button);
   await button.click();
 };
-const group = (name: string) => find(`//div[@role='group']//button[contains(@aria-label, ': ${name}')]/..`);
+const group = (name: string) =>
+  find(`//div[@aria-label='Groups of this layer']//button[contains(normalize-space(.), ': ${name}')]/..`);
 const stands = (name: string, words: string) =>
   browser.wait(async () => (await (await group(name)).getText()).includes(words), 10_000);
 

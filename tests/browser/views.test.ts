@@ -69,6 +69,8 @@ const VIEWS = [
   '/u/WQ-0007/machine',
   '/u/WQ-0002/work',
   '/u/WQ-0020/work',
+  '/u/TF-0002/machine/heat',
+  '/u/WQ-0030/machine/heat',
   '/u/TF-0002/work/strip',
   '/u/WQ-0032/work/strip',
   '/u/TF-0002/work/clean',

@@ -182,7 +182,7 @@ export async function evaluationFor(reckoning: ReckoningRules, machine: Appraise
 /** The columns of a machine that is being put on record: like machines are worked out once. */
 export async function columnsFor(reckoning: ReckoningRules, machine: Appraised, stage: string) {
   const { price, input, known, reckonedWith } = appraise(reckoning, machine);
-  const evaluation = await evaluateOnce(known, input);
+  const evaluation = answersOnly(await evaluateOnce(known, input), input.record);
   return {
     ...snapshotColumns(evaluation, input.worth, stage),
     priceMinor: price.minor,

@@ -263,7 +263,6 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
                 <button
                   type="button"
                   disabled={disabled}
-                  aria-label={`${open > 0 ? 'Back in' : 'Out'}: ${item.name}`}
                   onClick={() => {
                     setAt({ item: item.id, n: item.spots ? 0 : -1 });
                     take(item, open > 0);
@@ -271,6 +270,7 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
                   className="flex min-h-9 min-w-0 flex-1 items-center gap-2 text-left hover:bg-paper disabled:opacity-60"
                 >
                   <Key>{letterOf.get(item.id)}</Key>
+                  <span className="sr-only">{open > 0 ? 'Back in:' : 'Out:'} </span>
                   <span className="min-w-0 truncate">
                     {item.name} <span className="text-[13px] text-soft">{howWords(item)}</span>
                   </span>

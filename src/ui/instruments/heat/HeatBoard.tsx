@@ -58,6 +58,7 @@ export function HeatBoard({ unit, runs }: { unit: UnitHead; runs: readonly HeatR
             </p>
           </section>
         )}
+        {run && before && <BeforeAfter before={before} after={run} />}
         {unit.mayWrite && !unit.held && (
           <section aria-label="Take a run in" className="bg-paper px-5 py-4">
             <Heading>{run ? 'Another run' : 'No heat run yet'}</Heading>
@@ -103,7 +104,6 @@ export function HeatBoard({ unit, runs }: { unit: UnitHead; runs: readonly HeatR
             {problem && <Problem>{problem.message}</Problem>}
           </section>
         )}
-        {run && before && <BeforeAfter before={before} after={run} />}
       </div>
       {run && (
         <section aria-label="So it is" className="bg-paper px-5 py-4">
