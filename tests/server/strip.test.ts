@@ -484,6 +484,33 @@ describe('the notebook of a model', () => {
   });
 });
 
+describe('what is for sale', () => {
+  it('does not lie open on the mat, unless it is sold for its parts', async () => {
+    const unitId = await laptop();
+    await act(benchA, 'observe', { unitId, finding: 'look-bay', outcome: outcome('look-bay', 'bay-empty') });
+    await act(benchA, 'openMat', { unitId });
+    await out(unitId, 'base plate', 8);
+    const list = (as: string) => act(benchA, 'listUnit', { unitId, askMinor: 4_000, as });
+    expect(await refusal(list('as found'))).toMatchObject({
+      message: expect.stringMatching(/open on the mat: 8 of 8 not back/),
+    });
+    await list('for parts');
+    expect((await unitRow(unitId)).listed).toBe(true);
+    const other = await laptop();
+    await act(benchA, 'observe', {
+      unitId: other,
+      finding: 'look-bay',
+      outcome: outcome('look-bay', 'bay-empty'),
+    });
+    await act(benchA, 'openMat', { unitId: other });
+    await out(other, 'base plate', 8);
+    await back(other, 'base plate', 8);
+    await act(benchA, 'passOverMat', { unitId: other, act: 'close' });
+    await act(benchA, 'listUnit', { unitId: other, askMinor: 4_000, as: 'as found' });
+    expect((await unitRow(other)).listed).toBe(true);
+  });
+});
+
 describe('what its model had', () => {
   it('is reckoned with from the moment a machine comes in, not from its first answer on', async () => {
     const { units: made } = await lotWith(['laptop', 'laptop', 'laptop']);

@@ -1,3 +1,5 @@
+import { closingCheck } from '@/core/hands/ledger';
+import { matNow } from '../hands/matRows';
 import { assertOurs } from '../record/whose';
 import { and, eq, inArray, ne, sql } from 'drizzle-orm';
 import Joi from 'joi';
@@ -19,7 +21,7 @@ import { houseNow } from '../house/tables';
 import { closeOpenWork, FIND_OUT } from '../work/clock';
 
 /** Nothing goes on the shelf with a clock on it. Finding out is on no list: it ends by itself. */
-async function assertNothingOpen(tx: Transaction, unitId: string): Promise<void> {
+async function assertNothingOpen(tx: Transaction, unitId: string, as: ListedAs): Promise<void> {
   const open = await tx
     .select({ title: work.title, status: work.status })
     .from(work)
@@ -34,6 +36,14 @@ async function assertNothingOpen(tx: Transaction, unitId: string): Promise<void>
     throw new ShopError(
       'refused',
       `Not listed: ${open.map(({ title, status }) => `"${title}" ${status === 'alone' ? 'still runs' : 'is still open'}`).join(', ')}. End it first.`,
+    );
+  // nothing is for sale with its screws on the mat; what is sold for its parts need not be put together
+  const mat = as === 'for parts' ? null : await matNow(tx, unitId);
+  const { words } = mat && !mat.shut ? closingCheck(mat.items, mat.moves, 'close') : { words: [] };
+  if (words.length)
+    throw new ShopError(
+      'refused',
+      `Not listed: it lies open on the mat: ${words.join('; ')}. Close it first.`,
     );
 }
 
@@ -70,7 +80,7 @@ export const listUnit = defineCommand<{ unitId: string; askMinor: number; as: Li
     refuseHeld(unit!);
     await assertOurs(tx, unit!, 'Not listed');
     await assertDataAccounted(tx, unit!, 'Not listed');
-    await assertNothingOpen(tx, unit!.id);
+    await assertNothingOpen(tx, unit!.id, as);
     await assertNoBenchPart(tx, unit!.id, 'Not listed');
     const { rubric } = (await houseNow(tx)).tables;
     const { result } = await proofOf(tx, unit!, rubric);
