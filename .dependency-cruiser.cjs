@@ -25,7 +25,10 @@ module.exports = {
       severity: 'error',
       // but for libraries of plain arithmetic
       from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
-      to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/(simple-statistics|ml-matrix|ml-levenberg-marquardt)/' },
+      to: {
+        dependencyTypes: ['npm', 'npm-dev', 'core'],
+        pathNot: 'node_modules/(simple-statistics|ml-matrix|ml-levenberg-marquardt)/',
+      },
     },
     {
       name: 'catalog-is-plain-data',
