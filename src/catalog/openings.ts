@@ -29,6 +29,12 @@ const item = (id: string, { name, kind, layer, way, spots, lengthMm, raises, ben
 });
 const lead = (id: string, row: Omit<Row, 'kind'>) => item(id, { ...row, kind: 'lead' });
 
+/** What the mat answers by the way: how many outer screws are missing, and that a screw is rounded. Common practice. */
+export const matTells = {
+  missing: { finding: 'look-screws', few: 'a-few-missing', most: 'most-missing' },
+  rounded: { finding: 'screws-turn', yes: 'one-is-rounded', no: 'all-turn' },
+} as const;
+
 /** Rows of like fasteners. @returns across by down places, evenly between two corners */
 const field = (across: number, down: number, [x0, y0]: Spot, [x1, y1]: Spot): Spot[] =>
   Array.from({ length: across * down }, (_, n): Spot => [

@@ -67,6 +67,7 @@ const all = [
   owners.takeBackOwner,
   owners.ownerSupplies,
   owners.ownerLeaves,
+  owners.ownerWants,
   heat.recordHeatRun,
   heat.takeBackHeatRun,
   damage.noteDamage,

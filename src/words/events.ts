@@ -97,6 +97,7 @@ export const EVENT_TITLES: Record<EventKind, string> = {
   'with its owner': 'With its owner',
   'owner back': 'With its owner, taken back',
   'owner leaves it': 'Left to the shop',
+  'owner wants it': 'Theirs again',
   sold: 'Sold',
   photo: 'Photograph',
   'photo told': 'Photograph told',

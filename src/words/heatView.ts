@@ -24,7 +24,6 @@ export interface HeatRunView {
   room: number | null;
   limit: number | null;
   watts: number | null;
-  loadFrom: number;
   reading: Omit<HeatReading, 'verdict'>;
   verdict: HeatReading['verdict'];
   curve: HeatSample[];

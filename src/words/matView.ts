@@ -17,7 +17,10 @@ export interface MatView {
   layers: readonly string[];
 }
 
-export const matView = (mat: Mat | null, chassis: Chassis): MatView | null =>
+export const matView = (
+  mat: Pick<Mat, 'items' | 'moves' | 'seen' | 'shut' | 'passed'> | null,
+  chassis: Chassis,
+): MatView | null =>
   mat && {
     items: mat.items,
     moves: mat.moves,

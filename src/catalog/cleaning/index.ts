@@ -31,6 +31,12 @@ export const cleaning: CleanTables = {
   },
   left: { shows: [0.01, 0.03, 0.07], hidden: [0, 0.01, 0.04], smell: [0.04, 0.1, 0.2] },
   staysShare: 0.03,
+  // common practice: metal dust, liquid and heavy tar come off before power
+  ruins: [
+    { soil: 'metal', from: 1, inside: false, words: 'metal dust' },
+    { soil: 'liquid', from: 1, inside: true, words: 'dried liquid inside' },
+    { soil: 'tar', from: 3, inside: true, words: 'heavy tar inside' },
+  ],
   mostShare: 0.5,
 };
 

@@ -30,37 +30,40 @@ export type CleanState = Readonly<Record<string, ZoneState>>;
 
 const SEEN: ZoneState = { soils: {}, done: [], cleaned: false, stays: false };
 
-/** How every zone that was looked at is now. @param acts in the order they happened */
-export function cleanStateOf(acts: readonly CleanAct[]): CleanState {
-  const zones = new Map<string, ZoneState>();
-  const of = (zone: string) => zones.get(zone) ?? SEEN;
-  for (const act of acts) {
-    if (act.op === 'unseen') zones.delete(act.zone);
-    else if (act.op === 'looked') zones.set(act.zone, { ...SEEN, stays: of(act.zone).stays });
-    else if (act.op === 'soil') {
+/** A state after one more entry. */
+export function afterClean(state: CleanState, act: CleanAct): CleanState {
+  const of = (zone: string) => state[zone] ?? SEEN;
+  switch (act.op) {
+    case 'unseen': {
+      const { [act.zone]: _, ...rest } = state;
+      return rest;
+    }
+    case 'looked':
+      return { ...state, [act.zone]: { ...SEEN, stays: of(act.zone).stays } };
+    case 'soil': {
       const was = of(act.zone);
-      zones.set(act.zone, {
-        ...was,
-        soils: { ...was.soils, [act.soil]: act.degree },
-        // what was done to it before is not done to what came since
-        done: was.cleaned ? [] : was.done,
-        cleaned: false,
-      });
-    } else if (act.op === 'less') {
-      const soils = { ...of(act.zone).soils };
-      delete soils[act.soil];
-      zones.set(act.zone, { ...of(act.zone), soils });
-    } else if (act.op === 'stays') zones.set(act.zone, { ...of(act.zone), stays: act.stays });
-    else
-      for (const zone of act.zones) {
-        const was = of(zone);
-        zones.set(
-          zone,
-          act.op === 'cleaned'
-            ? { ...was, soils: {}, done: [], cleaned: true }
-            : { ...was, done: [...was.done, act.rule] },
-        );
-      }
+      // what was done to it before is not done to what came since
+      const fresh = was.cleaned ? { done: [], cleaned: false } : {};
+      return {
+        ...state,
+        [act.zone]: { ...was, ...fresh, soils: { ...was.soils, [act.soil]: act.degree } },
+      };
+    }
+    case 'less': {
+      const { [act.soil]: _, ...soils } = of(act.zone).soils;
+      return { ...state, [act.zone]: { ...of(act.zone), soils } };
+    }
+    case 'stays':
+      return { ...state, [act.zone]: { ...of(act.zone), stays: act.stays } };
+    default: {
+      const own = (was: ZoneState): ZoneState =>
+        act.op === 'cleaned'
+          ? { ...was, soils: {}, done: [], cleaned: true }
+          : { ...was, done: [...was.done, act.rule] };
+      return { ...state, ...Object.fromEntries(act.zones.map((zone) => [zone, own(of(zone))])) };
+    }
   }
-  return Object.fromEntries(zones);
 }
+
+/** How every zone that was looked at is now. @param acts in the order they happened */
+export const cleanStateOf = (acts: readonly CleanAct[]): CleanState => acts.reduce(afterClean, {});

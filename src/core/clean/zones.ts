@@ -115,6 +115,8 @@ export interface CleanTables {
   left: { shows: Shares; hidden: Shares; smell: Shares };
   /** Share of the price that what stays for good on a zone that shows costs; and the most all of it can cost. */
   staysShare: number;
+  /** Dirt that ruins a machine when it is powered: from which degree on, anywhere or only inside. */
+  ruins: readonly { soil: Soil; from: Degree; inside: boolean; words: string }[];
   mostShare: number;
 }
 type Shares = readonly [number, number, number];

@@ -25,27 +25,31 @@ export interface Mat {
   balances: Balance[];
   /** How many strip-downs of the model it began with; 0: of the kind of machine. */
   seen: number;
-  /** Everything is out or back that was on it, and the last word was that it is closed. */
+  /** The last word was that it is closed. */
   shut: boolean;
-  /** What was not back when it was closed or powered last, and has not been moved since. */
+  /** What was not back when it was closed or powered last, and was said so; nothing has been moved since. */
   passed: { act: Closing; asked: readonly string[] } | null;
+  /** Items it was closed or powered over, not all back since. */
+  over: string[];
 }
 
 /**
- * The mat after its entries, newest last. Null: it was never opened.
+ * The mat after its entries, newest last. Null: it was never opened. Opened again, everything lies where it lay.
  * @throws RangeError as `balances`
  */
 export function matOf(acts: readonly MatAct[]): Mat | null {
   let items: LedgerItem[] | null = null;
-  let moves: LedgerEntry[] = [];
+  const moves: LedgerEntry[] = [];
+  const over = new Set<string>();
   let seen = 0;
   let passed: Mat['passed'] = null;
   let shut = false;
   for (const act of acts) {
     if (act.op === 'open') {
-      items = [...act.items];
-      moves = [];
-      seen = act.seen;
+      if (items === null) {
+        items = [...act.items];
+        seen = act.seen;
+      }
       passed = null;
       shut = false;
     } else if (items === null) continue;
@@ -56,15 +60,21 @@ export function matOf(acts: readonly MatAct[]): Mat | null {
     } else if (act.op === 'closed') {
       passed = { act: act.act, asked: act.asked };
       shut = act.act === 'close';
+      for (const { item } of closingCheck(items, moves, act.act).open) over.add(item);
     } else {
       const { item, move, count, spots } = act;
       moves.push({ item, move, count, ...(spots && { spots }) });
       passed = null;
       shut = false;
+      // what is all back is not what it was powered over any more, also when it comes out again
+      if (over.has(item) && openOf(items, moves, item) === 0) over.delete(item);
     }
   }
-  return items && { items, moves, balances: balances(items, moves), seen, passed, shut };
+  return items && { items, moves, balances: balances(items, moves), seen, passed, shut, over: [...over] };
 }
+
+const openOf = (items: readonly LedgerItem[], moves: readonly LedgerEntry[], id: string) =>
+  balances(items, moves).find(({ item }) => item.id === id)?.open ?? 0;
 
 /**
  * What has to be said before it is closed or powered; nothing that was said already of just this.
@@ -79,7 +89,7 @@ export function askedBefore(mat: Mat | null, act: Closing, looks: readonly strin
 
 /** Leads and sensors as a mat leaves them to belief. */
 export interface LeadsTold {
-  /** Causes of what was closed or powered over while it was out. */
+  /** Causes of what was closed or powered over while it was out, and is out still. */
   off: string[];
   /** Causes of what was taken out and ticked back in. */
   back: string[];
@@ -88,23 +98,43 @@ export interface LeadsTold {
 /** What a mat tells belief: what is out counts once somebody closed or powered the machine over it. */
 export function leadsTold(mat: Mat | null): LeadsTold {
   if (!mat) return { off: [], back: [] };
-  const off = mat.passed ? closingCheck(mat.items, mat.moves, mat.passed.act).raises : [];
+  const over = new Set(mat.over);
   const touched = new Set(mat.moves.filter(({ move }) => move === 'in').map(({ item }) => item));
+  const off = new Set(mat.items.flatMap(({ id, raises }) => (over.has(id) ? (raises ?? []) : [])));
   const back = mat.balances.flatMap(({ item, open, missing }) =>
     touched.has(item.id) && open === 0 && missing === 0 ? (item.raises ?? []) : [],
   );
-  return { off, back: [...new Set(back)].filter((cause) => !off.includes(cause)) };
+  return { off: [...off], back: [...new Set(back)].filter((cause) => !off.has(cause)) };
 }
 
-/** How the mat says the machine lies: what is out makes it so, what is closed makes it not so. */
+/**
+ * Should it be back by now? Once things go back, whatever lies as deep or deeper; and all that was out when the machine
+ * was closed or powered.
+ */
+export function shouldBeBack(
+  stands: readonly Balance[],
+  moves: readonly LedgerEntry[],
+  passed: Mat['passed'],
+): (item: LedgerItem) => boolean {
+  const last = moves.findLast(({ move }) => ['out', 'in', 'replaced', 'improvised'].includes(move));
+  const layer = stands.find(({ item }) => item.id === last?.item)?.item.layer ?? 0;
+  return (item) => passed !== null || (last !== undefined && last.move !== 'out' && item.layer >= layer);
+}
+
+/** How the mat says the machine lies: what is out makes it so, what is back or closed makes it not so. */
 export function benchOfMat(mat: Mat | null): Partial<BenchState> {
   if (!mat) return {};
-  if (mat.shut) return { caseOpen: false, boardOut: false, batteryOut: false };
-  const state: Partial<BenchState> = {};
+  const touched = new Set(mat.moves.map(({ item }) => item));
+  const state: Partial<BenchState> = mat.shut ? { caseOpen: false, boardOut: false } : {};
   for (const { item, open } of mat.balances)
-    for (const [key, value] of Object.entries(item.bench ?? {}) as [keyof BenchState, boolean][])
-      if (open > 0 && (item.kind !== 'fastener' || open === item.count || key === 'caseOpen'))
-        state[key] = value;
+    for (const key of Object.keys(item.bench ?? {}) as (keyof BenchState)[]) {
+      if (!touched.has(item.id)) continue;
+      // a case is open until it is closed, whatever goes back; a board is out when all that holds it is
+      if (key === 'caseOpen') {
+        if (open > 0 && !mat.shut) state.caseOpen = true;
+      } else if (key !== 'boardOut' || !mat.shut)
+        state[key] = Boolean(state[key]) || (item.kind === 'fastener' ? open === item.count : open > 0);
+    }
   return state;
 }
 

@@ -54,6 +54,8 @@ export interface HeatRun {
 
 export interface HeatReading {
   stages: Stages | null;
+  /** When the load began, seconds of the run. */
+  loadAt: number;
   /** Seconds of load the fit stands on. */
   seconds: number;
   /** It has seen enough: where it settles is known to 1.5 K. */
@@ -206,7 +208,7 @@ export function readHeat(run: HeatRun, tables: HeatTables): HeatReading {
   const { samples, jumped } = ordered(
     run.samples.filter(({ t, temp }) => Number.isFinite(t) && Number.isFinite(temp)),
   );
-  const { idle, load, heldBack } = partsOf(samples, run.limit);
+  const { idle, load, loadAt, heldBack } = partsOf(samples, run.limit);
   const restTemp = mean(idle.slice(-20).map(({ temp }) => temp));
   const drawn = mean(load.flatMap(({ power }) => (power === undefined ? [] : [power])));
   const restDrawn = mean(idle.flatMap(({ power }) => (power === undefined ? [] : [power]))) ?? 0;
@@ -234,6 +236,7 @@ export function readHeat(run: HeatRun, tables: HeatTables): HeatReading {
         : `only ${load.length} s of load: ${LEAST} at least`;
   return {
     stages,
+    loadAt,
     seconds: load.length ? load[load.length - 1].t : 0,
     enough: stages !== null && (stages.settlesError <= KNOWN || heldBack !== null),
     rest:

@@ -15,6 +15,8 @@ export interface HeatParts {
   idle: HeatSample[];
   /** From the load on, seconds counted from it, until the chip held itself back. */
   load: HeatSample[];
+  /** When the load began, seconds of the run. */
+  loadAt: number;
   /** It held itself back (limit reached, clock fell) so many seconds after the load began; null: it did not. */
   heldBack: number | null;
 }
@@ -94,6 +96,7 @@ export function partsOf(samples: readonly HeatSample[], limit: number | null): H
   );
   return {
     idle: samples.slice(0, from),
+    loadAt: start,
     load: held < 0 ? load : load.slice(0, held),
     heldBack: held < 0 ? null : load[held].t,
   };

@@ -52,6 +52,8 @@ interface Answered {
   index: number;
   replaced: number | null;
   acknowledged: string | null;
+  /** It was powered over an open mat: the act that keeps it. */
+  passed?: string;
   /** Codes of lent parts that went back with the answer. */
   back?: string[];
   /** What the same hands left for it. */
@@ -236,6 +238,7 @@ export interface EventPayloads {
   'with its owner': OwnerAct & { totalMinor: number };
   'owner back': { op: string };
   'owner leaves it': PartNamed;
+  'owner wants it': PartNamed;
   sold: { priceMinor: number; feesMinor: number; soldOn: string; channel: string; outwardMinor?: number };
   photo: {
     photo: string;

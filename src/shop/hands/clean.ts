@@ -1,19 +1,18 @@
-import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
-import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
-import { findingById, repairById } from '@/catalog';
+import { catalogue, findingById, repairById } from '@/catalog';
 import { cleaning, SOIL_WORDS } from '@/catalog/cleaning';
 import { appliesTo } from '@/core/belief/model';
 import { cleaningPlan, finishedBy } from '@/core/clean/plan';
-import { cleanStateOf, type CleanAct } from '@/core/clean/state';
+import { afterClean, type CleanAct, type CleanState } from '@/core/clean/state';
 import { SOILS, type Degree, type Soil, type Zone } from '@/core/clean/zones';
 import type { Transaction } from '@/db/client';
-import { recordValues, shop } from '@/db/schema';
+import { shop } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type Actor, type CommandContext } from '../command';
 import { ShopError } from '../errors';
 import { shortText, unitId } from '../input';
 import { forward, moveStage, refuseHeld } from '../line';
-import { answersBack, putAnswer, sealAnswers, sealBack, type PutAnswer } from '../record/answer';
+import { lastActBack, writeActs } from '../record/acts';
+import { putAgain, putAnswer, sealAnswers, standingOutcome, type PutAnswer } from '../record/answer';
 import { recordNow } from '../record/queries';
 import { putVerdict } from '../record/verdict';
 import { schoolsOf } from '../rules/schools';
@@ -26,43 +25,41 @@ function zoneOf(unit: Unit, id: string): Zone {
   return zone;
 }
 
-/** Entries of one act: they are taken back together, with what they told. */
-async function writeClean(
-  tx: Transaction,
-  unit: string,
-  acts: readonly CleanAct[],
-  told: readonly number[],
-  by: string,
-  /** What it used up, minor units. */
-  usedMinor = 0,
-): Promise<void> {
-  const origin = `clean ${randomUUID()}`;
-  await tx.insert(recordValues).values(
-    acts.map((act, n) => ({
-      unitId: unit,
-      key: 'clean',
-      basis: 'typed',
-      value: JSON.stringify(n === 0 && told.length ? { ...act, told } : act),
-      ...(n === 0 && usedMinor > 0 && { number: usedMinor }),
-      origin,
-      by,
-    })),
-  );
-}
+/** Looks by which a danger is seen, and by which one is cleared: nobody's hands answer those by the way. */
+const dangers = catalogue.gates.dangers;
+const raises = (finding: string) => dangers.find(({ seen }) => seen[finding])?.seen[finding] ?? [];
+const clears = (finding: string) => dangers.some(({ clearedBy }) => clearedBy.looks[finding]);
 
-/** What how dirty a zone is says to the question about it. */
-async function tellDirt(
+/**
+ * What a zone says to the question about it, by the degree of the soils the question is about. A danger that was seen
+ * is not answered away; a look that clears a danger is taken for itself, or asked again once the zone was cleaned.
+ * @param how `looked`: somebody looked just now and says so of the whole zone
+ */
+async function tellZone(
   tx: Transaction,
   actor: Actor,
   unit: Unit,
   zone: Zone,
-  state: ReturnType<typeof cleanStateOf>,
-) {
+  degree: 0 | Degree,
+  how: 'looked' | 'marked' | 'cleaned',
+): Promise<PutAnswer | null> {
   const finding = zone.tells && findingById(zone.tells.finding);
   if (!zone.tells || !finding || !appliesTo(finding, unit.chassis)) return null;
-  const degree = Math.max(0, ...zone.tells.soils.map((soil): number => state[zone.id]?.soils[soil] ?? 0));
+  const danger = raises(finding.id);
+  if (danger.length) {
+    const now = await standingOutcome(tx, unit.id, finding.id);
+    if (now !== null && danger.includes(now)) return null;
+  }
+  if (how === 'cleaned' && clears(finding.id)) return putAgain(tx, actor, unit.id, finding.id);
   return putAnswer(tx, actor, unit.id, finding.id, zone.tells.outcomes[degree]);
 }
+
+/** How much of the soils a zone's question is about. */
+const degreeTold = (zone: Zone, state: CleanState): 0 | Degree =>
+  (zone.tells?.soils ?? []).reduce<0 | Degree>((most, soil) => {
+    const own = state[zone.id]?.soils[soil] ?? 0;
+    return own > most ? own : most;
+  }, 0);
 
 interface Marked {
   unitId: string;
@@ -97,9 +94,20 @@ export const markSoil = defineCommand<Marked, null>({
           ? { op: 'less', zone: id, soil }
           : { op: 'looked', zone: id };
     const { clean } = await recordNow(tx, unit!);
-    const after = { ...clean, ...cleanStateOf([...asActs(clean, id), act]) };
-    const put = await tellDirt(tx, actor, unit!, zone, after);
-    await writeClean(tx, unit!.id, [act], put ? [put.id] : [], actor.name);
+    const after = afterClean(clean, act);
+    // other dirt than the question is about says nothing of it
+    const told = act.op === 'looked' || (soil && zone.tells?.soils.includes(soil));
+    const put = told
+      ? await tellZone(
+          tx,
+          actor,
+          unit!,
+          zone,
+          degreeTold(zone, after),
+          act.op === 'looked' ? 'looked' : 'marked',
+        )
+      : null;
+    await writeActs(tx, unit!.id, 'clean', [act], actor.name, { told: put ? [put.id] : [] });
     return {
       event: {
         kind: 'soil',
@@ -110,18 +118,6 @@ export const markSoil = defineCommand<Marked, null>({
     };
   },
 });
-
-/** A zone as it is, as the acts that make it so. */
-function asActs(state: ReturnType<typeof cleanStateOf>, zone: string): CleanAct[] {
-  const own = state[zone];
-  if (!own) return [];
-  return Object.entries(own.soils).map(([soil, degree]): CleanAct => ({
-    op: 'soil',
-    zone,
-    soil: soil as Soil,
-    degree: degree!,
-  }));
-}
 
 /** A step of the plan is done: what it finished is clean, and belief hears it. */
 export const cleanStep = defineCommand<
@@ -142,9 +138,9 @@ export const cleanStep = defineCommand<
     const schools = schoolsOf(rules);
     const { clean } = await recordNow(tx, unit!);
     const step = cleaningPlan(cleaning, unit!.chassis, clean, schools).steps.find(
-      (each) => each.id === rule && zones.every((id) => each.zones.includes(id)),
+      (each) => each.id === rule && [...each.zones].sort().join() === [...zones].sort().join(),
     );
-    if (!step || step.zones.length === 0 || zones.length === 0)
+    if (!step || step.zones.length === 0)
       throw new ShopError(
         'refused',
         'Not noted: that step is not to be done, or is done already. Look again.',
@@ -163,13 +159,17 @@ export const cleanStep = defineCommand<
       for (const repair of zone.renews ?? [])
         if (appliesTo(repairById(repair)!, unit!.chassis))
           told.push(await putVerdict(tx, actor, unit!.id, repair, 'done'));
-      const finding = zone.tells && findingById(zone.tells.finding);
-      if (zone.tells && finding && appliesTo(finding, unit!.chassis))
-        put.push(await putAnswer(tx, actor, unit!.id, finding.id, zone.tells.outcomes[0]));
+      // only of the dirt the question is about: dust that was blown off says nothing of liquid
+      const answer = degreeTold(zone, clean) > 0 && (await tellZone(tx, actor, unit!, zone, 0, 'cleaned'));
+      if (answer) put.push(answer);
     }
-    const all = [...told, ...put.map(({ id }) => id)];
-    await writeClean(tx, unit!.id, acts, all, actor.name, step.costMinor);
-    await moveStage(tx, unit!, forward(unit!.stage, 'hands'));
+    const stage = { from: unit!.stage, to: forward(unit!.stage, 'hands') };
+    await writeActs(tx, unit!.id, 'clean', acts, actor.name, {
+      told: [...told, ...put.map(({ id }) => id)],
+      stage,
+      ...(step.costMinor > 0 && { number: step.costMinor }),
+    });
+    await moveStage(tx, unit!, stage.to);
     const name = (id: string) => zoneOf(unit!, id).name;
     return {
       event: {
@@ -195,7 +195,8 @@ export const stainStays = defineCommand<{ unitId: string; zone: string; stays: b
   async run({ tx, actor, unit }, { zone: id, stays }) {
     refuseHeld(unit!);
     const zone = zoneOf(unit!, id);
-    await writeClean(tx, unit!.id, [{ op: 'stays', zone: id, stays }], [], actor.name);
+    const act: CleanAct = { op: 'stays', zone: id, stays };
+    await writeActs(tx, unit!.id, 'clean', [act], actor.name);
     return { event: { kind: 'stain', payload: { zone: zone.name, stays } }, answer: null };
   },
 });
@@ -208,28 +209,12 @@ export const takeBackClean = defineCommand<{ unitId: string }, null>({
   input: Joi.object({ unitId }),
   async run({ tx, unit }) {
     refuseHeld(unit!);
-    const own = and(
-      eq(recordValues.unitId, unit!.id),
-      eq(recordValues.key, 'clean'),
-      isNull(recordValues.voidedBy),
+    const { acts, onSealed } = await lastActBack<CleanAct>(
+      tx,
+      unit!,
+      'clean',
+      'There is nothing to take back.',
     );
-    const [last] = await tx.select().from(recordValues).where(own).orderBy(desc(recordValues.id)).limit(1);
-    if (!last) throw new ShopError('refused', 'There is nothing to take back.');
-    const rows = await tx
-      .select()
-      .from(recordValues)
-      .where(and(own, eq(recordValues.origin, last.origin)));
-    const ids = rows.map(({ id }) => id);
-    const told = rows.flatMap(({ value }) => (JSON.parse(value) as { told?: number[] }).told ?? []);
-    await tx.update(recordValues).set({ voidedBy: 0 }).where(inArray(recordValues.id, ids));
-    await answersBack(tx, told);
-    return {
-      event: { kind: 'clean back', payload: { op: (JSON.parse(rows[0].value) as CleanAct).op } },
-      answer: null,
-      onSealed: async (seq) => {
-        await tx.update(recordValues).set({ voidedBy: seq }).where(inArray(recordValues.id, ids));
-        await sealBack(tx, seq, told);
-      },
-    };
+    return { event: { kind: 'clean back', payload: { op: acts[0].op } }, answer: null, onSealed };
   },
 });

@@ -1,13 +1,11 @@
-import { and, desc, eq, isNull } from 'drizzle-orm';
 import Joi from 'joi';
-import { repairById } from '@/catalog';
 import { OWN_DAMAGE, type OwnDamage } from '@/catalog/damage';
-import { recordValues } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { minor, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
-import { answersBack, putAnswer, sealAnswers, sealBack } from '../record/answer';
+import { lastActBack, writeActs } from '../record/acts';
+import { putAnswer, sealAnswers } from '../record/answer';
 
 interface Damaged {
   unitId: string;
@@ -37,14 +35,9 @@ export const noteDamage = defineCommand<Damaged, null>({
     refuseHeld(unit!);
     const row = OWN_DAMAGE.find(({ id }) => id === told.kind)!;
     const put = row.shows ? await putAnswer(tx, actor, unit!.id, row.shows.finding, row.shows.outcome) : null;
-    await tx.insert(recordValues).values({
-      unitId: unit!.id,
-      key: 'damage',
-      basis: 'typed',
-      value: JSON.stringify({ ...told, told: put ? [put.id] : [] }),
+    await writeActs(tx, unit!.id, 'damage', [told], actor.name, {
+      told: put ? [put.id] : [],
       number: told.costMinor,
-      origin: told.step && (repairById(told.step)?.name ?? told.step),
-      by: actor.name,
     });
     return {
       event: { kind: 'damage', payload: { ...told, kind: row.name } },
@@ -61,28 +54,20 @@ export const takeBackDamage = defineCommand<{ unitId: string }, null>({
   input: Joi.object({ unitId }),
   async run({ tx, unit }) {
     refuseHeld(unit!);
-    const [last] = await tx
-      .select()
-      .from(recordValues)
-      .where(
-        and(eq(recordValues.unitId, unit!.id), eq(recordValues.key, 'damage'), isNull(recordValues.voidedBy)),
-      )
-      .orderBy(desc(recordValues.id))
-      .limit(1);
-    if (!last) throw new ShopError('refused', 'No damage of ours stands on this machine.');
-    const { kind, step, told = [] } = JSON.parse(last.value) as Damaged & { told?: number[] };
-    await tx.update(recordValues).set({ voidedBy: 0 }).where(eq(recordValues.id, last.id));
-    await answersBack(tx, told);
+    const { acts, onSealed } = await lastActBack<Damaged>(
+      tx,
+      unit!,
+      'damage',
+      'No damage of ours stands on this machine.',
+    );
+    const { kind, step } = acts[0];
     return {
       event: {
         kind: 'damage back',
         payload: { step, kind: OWN_DAMAGE.find(({ id }) => id === kind)?.name ?? kind },
       },
       answer: null,
-      onSealed: async (seq) => {
-        await tx.update(recordValues).set({ voidedBy: seq }).where(eq(recordValues.id, last.id));
-        await sealBack(tx, seq, told);
-      },
+      onSealed,
     };
   },
 });

@@ -13,11 +13,11 @@ export async function damageOn(unitId: string) {
       and(eq(recordValues.unitId, unitId), eq(recordValues.key, 'damage'), isNull(recordValues.voidedBy)),
     )
     .orderBy(desc(recordValues.id));
-  return rows.map(({ value, number, origin, by }) => {
-    const { kind, note } = JSON.parse(value) as { kind: string; note: string };
+  return rows.map(({ value, number, by }) => {
+    const { kind, note, step } = JSON.parse(value) as { kind: string; note: string; step: string };
     return {
       name: OWN_DAMAGE.find(({ id }) => id === kind)?.name ?? kind,
-      step: origin,
+      step: step && (repairById(step)?.name ?? step),
       costMinor: number ?? 0,
       note,
       by,

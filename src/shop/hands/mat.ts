@@ -1,19 +1,20 @@
-import { eq } from 'drizzle-orm';
 import Joi from 'joi';
 import { ITEM_KINDS, MOVES, WAYS_OPEN, balances, type LedgerItem, type Move } from '@/core/hands/ledger';
-import { matOf, missingAtOpening, type MatAct } from '@/core/hands/mat';
+import { matTells } from '@/catalog/openings';
+import { matOf, missingAtOpening, type Mat, type MatAct } from '@/core/hands/mat';
 import { catalogue, findingById } from '@/catalog';
 import { appliesTo } from '@/core/belief/model';
 import type { Transaction } from '@/db/client';
-import { recordValues } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type Actor, type CommandContext } from '../command';
 import { ShopError } from '../errors';
 import { shortText, unitId } from '../input';
 import { forward, moveStage, refuseHeld } from '../line';
-import { answersBack, putAnswer, sealAnswers, sealBack, type PutAnswer } from '../record/answer';
-import { lastMatRow, matActs, passMat, templateFor, writeMat } from './matRows';
+import { lastActBack, writeActs } from '../record/acts';
+import { putAnswer, sealAnswers, type PutAnswer } from '../record/answer';
+import { matActs, passMat, templateFor } from './matRows';
 
-const unopened = () => new ShopError('refused', 'Nothing was noted: no mat lies open for this machine.');
+const UNOPENED = 'Nothing was noted: no mat lies open for this machine.';
+const unopened = () => new ShopError('refused', UNOPENED);
 
 /** Lays the mat out: as machines of the model were stripped, or as the catalogue knows the kind. */
 export const openMat = defineCommand<{ unitId: string }, { items: number; seen: number }>({
@@ -27,8 +28,10 @@ export const openMat = defineCommand<{ unitId: string }, { items: number; seen: 
     if (mat && !mat.shut)
       throw new ShopError('refused', 'A mat lies open for this machine already; nothing was changed.');
     const { items, seen } = mat ? { items: mat.items, seen: mat.seen } : await templateFor(tx, unit!);
-    await writeMat(tx, unit!.id, { op: 'open', items, seen }, actor.name);
-    await moveStage(tx, unit!, forward(unit!.stage, 'hands'));
+    const stage = { from: unit!.stage, to: forward(unit!.stage, 'hands') };
+    const opened: MatAct = { op: 'open', items, seen };
+    await writeActs(tx, unit!.id, 'mat', [opened], actor.name, { stage });
+    await moveStage(tx, unit!, stage.to);
     return {
       event: { kind: 'mat opened', payload: { items: items.length, seen } },
       answer: { items: items.length, seen },
@@ -84,7 +87,8 @@ export const setMatItem = defineCommand<
     } catch (error) {
       throw new ShopError('refused', `Not changed: ${(error as Error).message.replace(/^ledger: /, '')}.`);
     }
-    await writeMat(tx, unit!.id, { op: 'item', item: laid }, actor.name);
+    const act: MatAct = { op: 'item', item: laid };
+    await writeActs(tx, unit!.id, 'mat', [act], actor.name);
     return {
       event: { kind: 'mat item', payload: { item: laid.id, name: laid.name, count: laid.count } },
       answer: { id: laid.id },
@@ -92,21 +96,27 @@ export const setMatItem = defineCommand<
   },
 });
 
-/** Somebody was inside: how many outer screws are missing answers the question about them. */
-async function tellMissing(
+/** What moves of a mat answer by the way: somebody was inside, a screw is rounded, or turns again. */
+async function tellMoves(
   tx: Transaction,
   actor: Actor,
   unit: NonNullable<CommandContext['unit']>,
-  acts: MatAct[],
-) {
-  const { missing, of } = missingAtOpening(matOf(acts)!);
-  const finding = findingById('look-screws');
-  if (missing === 0 || of === 0 || !finding || !appliesTo(finding, unit.chassis)) return null;
-  return putAnswer(tx, actor, unit.id, 'look-screws', missing * 2 > of ? 'most-missing' : 'a-few-missing');
+  before: Mat,
+  after: Mat,
+): Promise<PutAnswer[]> {
+  const put: PutAnswer[] = [];
+  const tell = async (finding: string, outcome: string) => {
+    if (appliesTo(findingById(finding)!, unit.chassis))
+      put.push(await putAnswer(tx, actor, unit.id, finding, outcome));
+  };
+  const rounded = (mat: Mat) => mat.balances.reduce((sum, own) => sum + own.rounded, 0);
+  const { missing, of } = missingAtOpening(after);
+  if (missing > missingAtOpening(before).missing)
+    await tell(matTells.missing.finding, missing * 2 > of ? matTells.missing.most : matTells.missing.few);
+  if (rounded(after) > rounded(before)) await tell(matTells.rounded.finding, matTells.rounded.yes);
+  if (rounded(before) > 0 && rounded(after) === 0) await tell(matTells.rounded.finding, matTells.rounded.no);
+  return put;
 }
-
-/** Causes a rounded screw settles, and where it is asked. */
-const ROUNDED = { finding: 'screws-turn', outcome: 'one-is-rounded' };
 
 interface Moved {
   unitId: string;
@@ -142,29 +152,22 @@ export const moveOnMat = defineCommand<Moved, null>({
     const mat = matOf(acts);
     if (!mat) throw unopened();
     const next = moves.map((move): MatAct => ({ op: 'move', ...move }));
+    let after: Mat;
     try {
-      balances(mat.items, [...mat.moves, ...moves]);
+      after = matOf([...acts, ...next])!;
     } catch (error) {
       throw new ShopError('refused', `Not noted: ${(error as Error).message.replace(/^ledger: /, '')}.`);
     }
-    const put: PutAnswer[] = [];
-    if (moves.some(({ move }) => move === 'missing')) {
-      const told = await tellMissing(tx, actor, unit!, [...acts, ...next]);
-      if (told) put.push(told);
-    }
-    if (moves.some(({ move }) => move === 'rounded'))
-      put.push(await putAnswer(tx, actor, unit!.id, ROUNDED.finding, ROUNDED.outcome));
-    const answers = put.map(({ id }) => id);
-    for (const [n, act] of next.entries())
-      // what the act told goes back with its last line
-      await writeMat(tx, unit!.id, n === next.length - 1 ? { ...act, answers } : act, actor.name);
+    const put = await tellMoves(tx, actor, unit!, mat, after);
+    const told = put.map(({ id }) => id);
+    await writeActs(tx, unit!.id, 'mat', next, actor.name, { told });
     const name = (id: string) => mat.items.find((item) => item.id === id)?.name ?? id;
     return {
       event: {
         kind: 'mat',
         payload: {
           moves: moves.map(({ item, move, count }) => ({ item, name: name(item), move, count })),
-          ...(answers.length && { answers }),
+          ...(told.length && { answers: told }),
         },
       },
       answer: null,
@@ -189,7 +192,7 @@ export const passOverMat = defineCommand<
   async run({ tx, actor, unit }, { act, despite }) {
     refuseHeld(unit!);
     if (!matOf(await matActs(tx, unit!.id))) throw unopened();
-    const notBack = await passMat(tx, actor, unit!.id, act, despite);
+    const { asked: notBack } = await passMat(tx, actor, unit!.id, act, despite);
     return { event: { kind: 'mat passed', payload: { act, notBack } }, answer: { notBack } };
   },
 });
@@ -202,11 +205,8 @@ export const takeBackMat = defineCommand<{ unitId: string }, null>({
   input: Joi.object({ unitId }),
   async run({ tx, unit }) {
     refuseHeld(unit!);
-    const last = await lastMatRow(tx, unit!.id);
-    if (!last) throw unopened();
-    await tx.update(recordValues).set({ voidedBy: 0 }).where(eq(recordValues.id, last.id));
-    await answersBack(tx, last.answers);
-    const { act } = last;
+    const { acts, onSealed } = await lastActBack<MatAct>(tx, unit!, 'mat', UNOPENED);
+    const [act] = acts;
     return {
       event: {
         kind: 'mat back',
@@ -216,10 +216,7 @@ export const takeBackMat = defineCommand<{ unitId: string }, null>({
         },
       },
       answer: null,
-      onSealed: async (seq) => {
-        await tx.update(recordValues).set({ voidedBy: seq }).where(eq(recordValues.id, last.id));
-        await sealBack(tx, seq, last.answers);
-      },
+      onSealed,
     };
   },
 });

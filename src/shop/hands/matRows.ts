@@ -1,59 +1,25 @@
-import { and, asc, desc, eq, isNull, ne, sql } from 'drizzle-orm';
+import { and, desc, ne, sql } from 'drizzle-orm';
 import { openings } from '@/catalog/openings';
 import type { Chassis } from '@/core/catalogue';
 import { templateOf, type Closing, type LedgerItem } from '@/core/hands/ledger';
 import { askedBefore, matOf, type Mat, type MatAct } from '@/core/hands/mat';
 import type { Database, Transaction } from '@/db/client';
-import { recordValues, units } from '@/db/schema';
+import { units } from '@/db/schema';
 import { closingLines } from '@/core/hands/closing';
 import { closingRows } from '@/catalog/closing';
 import { findingById } from '@/catalog';
+import { standingActs, writeActs } from '../record/acts';
+import { sameModel } from '../record/model';
 import { entriesOf } from '../record/queries';
 import type { Actor } from '../command';
 import { ShopError } from '../errors';
 
-const standing = (unitId: string) =>
-  and(eq(recordValues.unitId, unitId), eq(recordValues.key, 'mat'), isNull(recordValues.voidedBy));
-
 /** Standing entries of a machine's mat, oldest first. */
-export async function matActs(tx: Transaction | Database, unitId: string): Promise<MatAct[]> {
-  const rows = await tx
-    .select({ value: recordValues.value })
-    .from(recordValues)
-    .where(standing(unitId))
-    .orderBy(asc(recordValues.id));
-  return rows.map(({ value }) => JSON.parse(value) as MatAct);
-}
+export const matActs = (tx: Transaction | Database, unitId: string) =>
+  standingActs<MatAct>(tx, unitId, 'mat');
 
-export async function matNow(tx: Transaction | Database, unitId: string): Promise<Mat | null> {
-  return matOf(await matActs(tx, unitId));
-}
-
-export async function lastMatRow(tx: Transaction, unitId: string) {
-  const [row] = await tx
-    .select({ id: recordValues.id, value: recordValues.value })
-    .from(recordValues)
-    .where(standing(unitId))
-    .orderBy(desc(recordValues.id))
-    .limit(1);
-  if (!row) return null;
-  const act = JSON.parse(row.value) as MatAct & { answers?: number[] };
-  return { id: row.id, act, answers: act.answers ?? [] };
-}
-
-/** Writes one entry; `answers`: what it told besides, which goes back with it. */
-export async function writeMat(
-  tx: Transaction,
-  unitId: string,
-  act: MatAct & { answers?: number[] },
-  by: string,
-): Promise<number> {
-  const [row] = await tx
-    .insert(recordValues)
-    .values({ unitId, key: 'mat', basis: 'typed', value: JSON.stringify(act), origin: 'strip-down mat', by })
-    .returning({ id: recordValues.id });
-  return row.id;
-}
+export const matNow = async (tx: Transaction | Database, unitId: string): Promise<Mat | null> =>
+  matOf(await matActs(tx, unitId));
 
 /** Newest strip-downs of a model looked at for its template. */
 const LOOKED_AT = 12;
@@ -74,8 +40,7 @@ export async function templateFor(
     .where(
       and(
         ne(units.id, unit.id),
-        eq(units.chassis, unit.chassis),
-        sql`lower(${units.maker}) = lower(${unit.maker}) and lower(${units.model}) = lower(${unit.model})`,
+        sameModel(unit),
         sql`exists (select 1 from record_values v
           where v.unit_id = ${units.id} and v.key = 'mat' and v.voided_by is null)`,
       ),
@@ -97,6 +62,12 @@ export async function templateFor(
 
 const outcomeId = (finding: string, index: number) => findingById(finding)?.outcomes[index]?.id;
 
+/** What was said before a machine was closed or powered, and the act that keeps it; null: nothing had to be kept. */
+interface Passed {
+  asked: string[];
+  act: string | null;
+}
+
 /**
  * Before a machine is closed or powered: what is out on its mat is said, once of just this. `despite`: said already,
  * and done all the same; that goes on the record.
@@ -108,9 +79,9 @@ export async function passMat(
   unitId: string,
   act: Closing,
   despite: boolean | undefined,
-): Promise<string[]> {
+): Promise<Passed> {
   const mat = await matNow(tx, unitId);
-  if (!mat) return [];
+  if (!mat) return { asked: [], act: null };
   // what its work makes worth a look, and nobody has looked at since
   const looks = closingLines(closingRows, await entriesOf(tx, unitId), outcomeId)
     .filter(({ answer }) => answer !== 'good')
@@ -122,7 +93,7 @@ export async function passMat(
       `${act === 'close' ? 'Not closed' : 'Not powered'}: ${asked.join('; ')}.`,
       { notBack: asked },
     );
-  if (asked.length || (act === 'close' && !mat.shut))
-    await writeMat(tx, unitId, { op: 'closed', act, asked }, actor.name);
-  return asked;
+  if (asked.length === 0 && (act === 'power' || mat.shut)) return { asked, act: null };
+  const passed: MatAct = { op: 'closed', act, asked };
+  return { asked, act: await writeActs(tx, unitId, 'mat', [passed], actor.name) };
 }

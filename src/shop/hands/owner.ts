@@ -1,27 +1,19 @@
-import { and, asc, desc, eq, isNull } from 'drizzle-orm';
+import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import { PART_CLASSES } from '@/core/catalogue';
 import { agreementOf, type Agreement, type OwnerAct } from '@/core/owner/agreement';
 import { database, type Database, type Transaction } from '@/db/client';
-import { components, recordValues } from '@/db/schema';
+import { components } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type CommandContext } from '../command';
 import { ShopError } from '../errors';
 import { minor, rowId, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
 import { arrive } from '../parts/move';
+import { lastActBack, standingActs, writeActs } from '../record/acts';
 import { ownersMachine } from '../record/whose';
 
-const standing = (unit: string) =>
-  and(eq(recordValues.unitId, unit), eq(recordValues.key, 'owner'), isNull(recordValues.voidedBy));
-
-export async function agreementNow(tx: Transaction | Database, unit: string): Promise<Agreement> {
-  const rows = await tx
-    .select({ value: recordValues.value })
-    .from(recordValues)
-    .where(standing(unit))
-    .orderBy(asc(recordValues.id));
-  return agreementOf(rows.map(({ value }) => JSON.parse(value) as OwnerAct));
-}
+export const agreementNow = async (tx: Transaction | Database, unit: string): Promise<Agreement> =>
+  agreementOf(await standingActs<OwnerAct>(tx, unit, 'owner'));
 
 /** Parts of the owner's that are not in their machine: they go back to them. */
 export const ownersParts = (tx: Transaction | Database, unit: string) =>
@@ -30,6 +22,12 @@ export const ownersParts = (tx: Transaction | Database, unit: string) =>
     .from(components)
     .where(and(eq(components.ownerUnit, unit), eq(components.place, 'bin')))
     .orderBy(asc(components.code));
+
+const NOT_AGREED = {
+  nothing: 'no quote has been agreed',
+  quoted: 'they have not answered the quote',
+  declined: 'they said no to the quote',
+};
 
 /** @throws ShopError when it is somebody else's and they have not said yes */
 export async function assertAgreed(
@@ -40,10 +38,7 @@ export async function assertAgreed(
   if (!(await ownersMachine(tx, unit))) return;
   const { state } = await agreementNow(tx, unit.id);
   if (state !== 'agreed')
-    throw new ShopError(
-      'refused',
-      `${what}: it is somebody else’s machine, and ${state === 'declined' ? 'they said no to the quote' : state === 'quoted' ? 'they have not answered the quote' : 'no quote has been agreed'}.`,
-    );
+    throw new ShopError('refused', `${what}: it is somebody else’s machine, and ${NOT_AGREED[state]}.`);
 }
 
 /** Wishes, a quote, what they answered, what was found besides. */
@@ -84,14 +79,7 @@ export const tellOwner = defineCommand<{ unitId: string; act: OwnerAct }, { stat
     const before = await agreementNow(tx, unit!.id);
     if (act.op === 'answer' && before.quote === null)
       throw new ShopError('refused', 'Not written: there is no quote to answer.');
-    await tx.insert(recordValues).values({
-      unitId: unit!.id,
-      key: 'owner',
-      basis: 'typed',
-      value: JSON.stringify(act),
-      origin: 'with its owner',
-      by: actor.name,
-    });
+    await writeActs(tx, unit!.id, 'owner', [act], actor.name);
     const after = await agreementNow(tx, unit!.id);
     return {
       event: { kind: 'with its owner', payload: { ...act, totalMinor: after.totalMinor } },
@@ -108,20 +96,13 @@ export const takeBackOwner = defineCommand<{ unitId: string }, null>({
   input: Joi.object({ unitId }),
   async run({ tx, unit }) {
     refuseHeld(unit!);
-    const [last] = await tx
-      .select()
-      .from(recordValues)
-      .where(standing(unit!.id))
-      .orderBy(desc(recordValues.id))
-      .limit(1);
-    if (!last) throw new ShopError('refused', 'There is nothing to take back.');
-    await tx.update(recordValues).set({ voidedBy: 0 }).where(eq(recordValues.id, last.id));
-    return {
-      event: { kind: 'owner back', payload: { op: (JSON.parse(last.value) as OwnerAct).op } },
-      answer: null,
-      onSealed: async (seq) =>
-        void (await tx.update(recordValues).set({ voidedBy: seq }).where(eq(recordValues.id, last.id))),
-    };
+    const { acts, onSealed } = await lastActBack<OwnerAct>(
+      tx,
+      unit!,
+      'owner',
+      'There is nothing to take back.',
+    );
+    return { event: { kind: 'owner back', payload: { op: acts[0].op } }, answer: null, onSealed };
   },
 });
 
@@ -183,6 +164,46 @@ export const ownerLeaves = defineCommand<{ unitId: string; componentId: string }
         kind: 'owner leaves it',
         payload: { component: part.id, code: part.code, name: part.name },
       },
+      answer: { code: part.code },
+    };
+  },
+});
+
+/** Parts of a machine's owner that were left to the shop, and lie in its bin still. */
+export const leftToUs = (tx: Transaction | Database, unit: string) =>
+  tx
+    .select()
+    .from(components)
+    .where(
+      and(
+        isNull(components.ownerUnit),
+        eq(components.place, 'bin'),
+        sql`exists (select 1 from events e where e.unit_id = ${unit} and e.kind = 'owner leaves it'
+          and e.payload ->> 'component' = ${components.id}::text)`,
+      ),
+    )
+    .orderBy(asc(components.code));
+
+/** Left to the shop by mistake: it is theirs again, and lies here for their machine. */
+export const ownerWants = defineCommand<{ unitId: string; componentId: string }, { code: string }>({
+  name: 'ownerWants',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId, componentId: rowId('part').required() }),
+  async run({ tx, unit }, { componentId }) {
+    refuseHeld(unit!);
+    const part = (await leftToUs(tx, unit!.id)).find(({ id }) => id === componentId);
+    if (!part)
+      throw new ShopError(
+        'refused',
+        'Nothing was changed: its owner left no such part that lies here still.',
+      );
+    await tx
+      .update(components)
+      .set({ ownerUnit: unit!.id, keptFor: unit!.id })
+      .where(eq(components.id, part.id));
+    return {
+      event: { kind: 'owner wants it', payload: { component: part.id, code: part.code, name: part.name } },
       answer: { code: part.code },
     };
   },

@@ -1,21 +1,15 @@
-import { and, asc, desc, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
+import { and, asc, desc, inArray, isNull, ne } from 'drizzle-orm';
 import { catalogue } from '@/catalog';
 import { modelFaults, modelOdds, provedCauses, type ModelFault } from '@/core/models/notebook';
 import type { Database, Transaction } from '@/db/client';
 import { observations, units } from '@/db/schema';
+import { sameModel } from '../record/model';
 import { recordEntry } from '../record/queries';
 
 type Model = Pick<typeof units.$inferSelect, 'id' | 'maker' | 'model' | 'chassis'>;
 
 /** Newest closed machines of a model that are read. */
 const READ = 60;
-
-/** Machines of the same maker and model. */
-export const sameModel = ({ maker, model, chassis }: Omit<Model, 'id'>) =>
-  and(
-    sql`lower(${units.maker}) = lower(${maker}) and lower(${units.model}) = lower(${model})`,
-    eq(units.chassis, chassis),
-  );
 
 /** What was wrong with the machines of its model the shop has done with, but this one. */
 export async function modelFaultsFor(tx: Transaction | Database, unit: Model): Promise<ModelFault[]> {

@@ -5,7 +5,8 @@ import { modelNotes, modelSheets, units } from '@/db/schema';
 import { templateFor } from '../hands/matRows';
 import { modelKey } from '../parts/machine';
 import type { Notebook, NoteLine } from '@/words/modelView';
-import { modelFaultsFor, sameModel } from './faults';
+import { sameModel } from '../record/model';
+import { modelFaultsFor } from './faults';
 
 type Model = Pick<typeof units.$inferSelect, 'id' | 'maker' | 'model' | 'chassis'>;
 

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gt, isNull, lte, sql } from 'drizzle-orm';
+import { and, asc, eq, gt, isNull, lte, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import { heatTables } from '@/catalog/heat';
 import { readHeat, type HeatReading } from '@/core/instruments/heat';
@@ -8,6 +8,7 @@ import { observations, recordValues, work } from '@/db/schema';
 import { LogFault, readHeatCsv } from '@/formats/readingsCsv';
 import { repairById } from '@/catalog';
 import { carriedOut, endingOf } from '@/core/record/endings';
+import { lastActBack, writeActs } from '../record/acts';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { shortText, unitId } from '../input';
@@ -22,8 +23,6 @@ export interface KeptRun {
   reading: Omit<HeatReading, 'verdict'>;
   verdict: HeatReading['verdict'];
   curve: HeatSample[];
-  /** Seconds from the first sample to the load. */
-  loadFrom: number;
 }
 
 /** Points of a curve that are kept for its drawing, and samples that are read. */
@@ -89,16 +88,10 @@ export const recordHeatRun = defineCommand<Recorded, { verdict: HeatReading['ver
       reading,
       verdict,
       curve: thinned(read.samples),
-      loadFrom: read.samples.length ? read.samples[read.samples.length - 1].t - reading.seconds : 0,
     };
-    await tx.insert(recordValues).values({
-      unitId: unit!.id,
-      key: 'heat run',
+    await writeActs(tx, unit!.id, 'heat run', [kept], actor.name, {
       basis: 'measured',
-      value: JSON.stringify(kept),
-      number: reading.stages?.settles ?? null,
-      origin: name,
-      by: actor.name,
+      number: reading.stages!.settles,
     });
     return {
       event: {
@@ -124,20 +117,13 @@ export const takeBackHeatRun = defineCommand<{ unitId: string }, null>({
   input: Joi.object({ unitId }),
   async run({ tx, unit }) {
     refuseHeld(unit!);
-    const [last] = await tx
-      .select({ id: recordValues.id, origin: recordValues.origin })
-      .from(recordValues)
-      .where(ofUnit(unit!.id))
-      .orderBy(desc(recordValues.id))
-      .limit(1);
-    if (!last) throw new ShopError('refused', 'No heat run stands on this machine.');
-    await tx.update(recordValues).set({ voidedBy: 0 }).where(eq(recordValues.id, last.id));
-    return {
-      event: { kind: 'heat run back', payload: { name: last.origin } },
-      answer: null,
-      onSealed: async (seq) =>
-        void (await tx.update(recordValues).set({ voidedBy: seq }).where(eq(recordValues.id, last.id))),
-    };
+    const { acts, onSealed } = await lastActBack<KeptRun>(
+      tx,
+      unit!,
+      'heat run',
+      'No heat run stands on this machine.',
+    );
+    return { event: { kind: 'heat run back', payload: { name: acts[0].name } }, answer: null, onSealed };
   },
 });
 

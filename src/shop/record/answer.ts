@@ -1,4 +1,4 @@
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
 import { catalogue, findingById } from '@/catalog';
 import type { Transaction } from '@/db/client';
 import { observations } from '@/db/schema';
@@ -24,21 +24,52 @@ export async function putAnswer(
 ): Promise<PutAnswer> {
   const at = findingById(finding)?.outcomes.findIndex(({ id }) => id === outcome) ?? -1;
   if (at < 0) throw new RangeError(`record: there is no outcome "${outcome}" of "${finding}"`);
-  const replaced = await replaceEarlier(tx, unitId, [finding]);
+  return put(tx, actor, unitId, { kind: 'finding', ref: finding, outcome: at, outcomeId: outcome });
+}
+
+/** The question is open again: what was answered is to be looked at anew. */
+export const putAgain = (
+  tx: Transaction,
+  actor: Actor,
+  unitId: string,
+  finding: string,
+): Promise<PutAnswer> =>
+  put(tx, actor, unitId, { kind: 'unanswered', ref: finding, outcome: 0, outcomeId: 'look-again' });
+
+async function put(
+  tx: Transaction,
+  actor: Actor,
+  unitId: string,
+  said: { kind: 'finding' | 'unanswered'; ref: string; outcome: number; outcomeId: string },
+): Promise<PutAnswer> {
+  const replaced = await replaceEarlier(tx, unitId, [said.ref]);
   const [row] = await tx
     .insert(observations)
-    .values({
-      unitId,
-      kind: 'finding',
-      ref: finding,
-      outcome: at,
-      outcomeId: outcome,
-      catalogue: catalogue.version,
-      by: actor.id,
-      byName: actor.name,
-    })
+    .values({ unitId, ...said, catalogue: catalogue.version, by: actor.id, byName: actor.name })
     .returning({ id: observations.id });
   return { id: row.id, replaced };
+}
+
+/** How a question stands answered; null: it is not. */
+export async function standingOutcome(
+  tx: Transaction,
+  unitId: string,
+  finding: string,
+): Promise<string | null> {
+  const [row] = await tx
+    .select({ outcome: observations.outcomeId })
+    .from(observations)
+    .where(
+      and(
+        eq(observations.unitId, unitId),
+        eq(observations.kind, 'finding'),
+        eq(observations.ref, finding),
+        isNull(observations.voidedBy),
+      ),
+    )
+    .orderBy(desc(observations.id))
+    .limit(1);
+  return row?.outcome ?? null;
 }
 
 /** Ties them to the event they came with: taking one back gives back what it had put aside. */

@@ -1,9 +1,9 @@
-import { and, asc, desc, eq, inArray, isNull, or, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, notInArray, or, sql } from 'drizzle-orm';
 import { catalogue, findingById } from '@/catalog';
 import type { BenchState, Chassis, PartClass } from '@/core/catalogue';
 import { deriveRecord, type DerivedRecord } from '@/core/record';
 import type { DataEntry, PartEntry, PlaceEntry, RecordEntry, TakesEntry } from '@/core/record/entries';
-import { SPEC_KEYS, type Basis, type SpecKey } from '@/core/record/keys';
+import type { Basis, SpecKey } from '@/core/record/keys';
 import type { RecordEntry as Evidence } from '@/core/steps/evaluate';
 import type { CleanAct } from '@/core/clean/state';
 import { leadsTold, matOf, type MatAct } from '@/core/hands/mat';
@@ -14,6 +14,7 @@ import type { Database, Transaction } from '@/db/client';
 import { components, erasures, movements, observations, recordValues, work } from '@/db/schema';
 import { ZONE_NAMES } from '@/words/cleanView';
 import { houseNow } from '../house/tables';
+import type { ActKey } from './acts';
 import { wayOf, writesOn } from './entries';
 
 /** Work steps and repairs that write a whole drive. */
@@ -94,8 +95,10 @@ function observed(row: Observation): RecordEntry[] {
   return [answered];
 }
 
-/** Null: it says nothing of what the machine is (what was agreed with its owner, what we broke, a run). */
-function valued(row: typeof recordValues.$inferSelect): RecordEntry | null {
+/** Rows that say nothing of what the machine is: what was agreed with its owner, what we broke, a run. */
+const ASIDE: ActKey[] = ['owner', 'damage', 'heat run'];
+
+function valued(row: typeof recordValues.$inferSelect): RecordEntry {
   const at = row.at.getTime();
   if (row.key === 'place') {
     const { place, class: partClass, state } = JSON.parse(row.value) as Omit<PlaceEntry, 'kind' | 'at'>;
@@ -105,7 +108,6 @@ function valued(row: typeof recordValues.$inferSelect): RecordEntry | null {
   if (row.key === 'clean') return { kind: 'clean', at, act: JSON.parse(row.value) as CleanAct };
   if (row.key === 'takes') return { kind: 'takes', at, facts: JSON.parse(row.value) as TakesEntry['facts'] };
   if (row.key === 'bench') return { kind: 'bench', at, state: JSON.parse(row.value) as Partial<BenchState> };
-  if (!Object.hasOwn(SPEC_KEYS, row.key)) return null;
   const { basis, value: text, number, origin, by } = row;
   return { kind: 'value', at, key: row.key as SpecKey, basis: basis as Basis, text, number, origin, by };
 }
@@ -248,13 +250,17 @@ export async function entriesOf(tx: Transaction | Database, unitId: string): Pro
   const values = await tx
     .select()
     .from(recordValues)
-    .where(and(eq(recordValues.unitId, unitId), isNull(recordValues.voidedBy)))
+    .where(
+      and(
+        eq(recordValues.unitId, unitId),
+        notInArray(recordValues.key, ASIDE),
+        isNull(recordValues.voidedBy),
+      ),
+    )
     .orderBy(asc(recordValues.id));
   const parts = await partEntries(tx, unitId);
   const looked = await standingObservations(tx, unitId);
-  return [...values.flatMap((row) => valued(row) ?? []), ...parts, ...looked.flatMap(observed)].sort(
-    (a, b) => a.at - b.at,
-  );
+  return [...values.map(valued), ...parts, ...looked.flatMap(observed)].sort((a, b) => a.at - b.at);
 }
 
 const zoneName = (zone: string) => ZONE_NAMES[zone] ?? zone;

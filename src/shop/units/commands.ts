@@ -18,6 +18,7 @@ import { BENCH_ROLES, defineCommand, type CommandContext } from '../command';
 import { ShopError } from '../errors';
 import { shortText, unitId, rowNumber } from '../input';
 import { passMat } from '../hands/matRows';
+import { actBack } from '../record/acts';
 import { powers } from '@/core/steps/hazards';
 import { release } from '../parts/bin';
 import { exchange, exchangeBack, exchangeInput, type Exchange } from '../parts/exchange';
@@ -77,8 +78,10 @@ export const observe = defineCommand<Observe, { stage: Stage; aside: LaidAside[]
       throw new ShopError('refused', `${hazard.title} ${hazard.text}`, { caution: hazard.id });
     }
     // to see it the machine was powered: what was not back then is said, and stands on the record
-    if (powers(finding) && finding.stage !== 'claim')
-      await passMat(tx, actor, unit!.id, 'power', input.powered);
+    const passed =
+      powers(finding) && finding.stage !== 'claim'
+        ? (await passMat(tx, actor, unit!.id, 'power', input.powered)).act
+        : null;
     const aside = await turnToFinding(tx, actor, unit!.id);
     const voided = await replaceEarlier(tx, unit!.id, [finding.id]);
     const [row] = await tx
@@ -114,6 +117,7 @@ export const observe = defineCommand<Observe, { stage: Stage; aside: LaidAside[]
           index: input.outcome,
           replaced: voided[0] ?? null,
           acknowledged: hazard?.id ?? null,
+          ...(passed && { passed }),
           ...(back.length && { back }),
           ...(aside.length && { paused: aside }),
           before: { stage: unit!.stage },
@@ -375,8 +379,10 @@ export const voidObservation = defineCommand<VoidInput, { voided: string }>({
         : [row];
     const ids = whole.map(({ id }) => id);
     // parts that went in or came out with it are back where they were
-    const { parts } = (act?.payload ?? {}) as { parts?: PartExchanged[] };
+    const { parts, passed } = (act?.payload ?? {}) as { parts?: PartExchanged[]; passed?: string };
     if (parts) await exchangeBack(tx, actor, unit!, parts);
+    // it was powered over an open mat for it: that goes with it
+    const unpassed = passed ? await actBack(tx, unit!, passed) : null;
     await tx.update(observations).set({ voidedBy: 0 }).where(inArray(observations.id, ids));
     // an answer that had replaced an earlier one gives that one back
     if (row.eventSeq !== null)
@@ -406,8 +412,10 @@ export const voidObservation = defineCommand<VoidInput, { voided: string }>({
         },
       },
       answer: { voided: row.ref },
-      onSealed: async (seq) =>
-        void (await tx.update(observations).set({ voidedBy: seq }).where(inArray(observations.id, ids))),
+      onSealed: async (seq) => {
+        await tx.update(observations).set({ voidedBy: seq }).where(inArray(observations.id, ids));
+        await unpassed?.onSealed(seq);
+      },
     };
   },
 });

@@ -59,10 +59,10 @@ export function withCleaning<W extends UnitWorth>(worth: W, chassis: Chassis, di
 export function dirtShuts(chassis: Chassis, clean: CleanState, { first }: Schools): string | null {
   if (first === 'power') return null;
   const inside = new Set(cleaning.zones[chassis].filter(({ shows }) => !shows).map(({ id }) => id));
-  for (const [zone, { soils }] of Object.entries(clean)) {
-    if (soils.metal) return 'metal dust';
-    if (inside.has(zone) && (soils.liquid ?? 0) >= 1) return 'dried liquid inside';
-    if (inside.has(zone) && (soils.tar ?? 0) >= 3) return 'heavy tar inside';
-  }
-  return null;
+  const found = cleaning.ruins.find(({ soil, from, inside: only }) =>
+    Object.entries(clean).some(
+      ([zone, { soils }]) => (soils[soil] ?? 0) >= from && (!only || inside.has(zone)),
+    ),
+  );
+  return found?.words ?? null;
 }

@@ -51,6 +51,22 @@ export async function bringBack(
         byName: actor.name,
       });
   }
+  // what lay here of its owner's and went along lies here for it again
+  const along = await tx
+    .select({ part: components })
+    .from(components)
+    .innerJoin(movements, and(eq(movements.componentId, components.id), eq(movements.n, components.lastMove)))
+    .where(
+      and(
+        eq(components.ownerUnit, unit.id),
+        eq(movements.fromPlace, 'bin'),
+        eq(movements.reason, `${unit.goneAs} with ${unit.tag}`),
+      ),
+    );
+  for (const { part } of along) {
+    await move(tx, actor, part, 'bin', `came back with ${unit.tag}`);
+    await tx.update(components).set({ keptFor: unit.id }).where(eq(components.id, part.id));
+  }
   await tx.update(units).set({ goneAs: null, goneMinor: 0, goneGrams: null }).where(eq(units.id, unit.id));
 }
 

@@ -18,11 +18,11 @@ const POINTS = 120;
 export function HeatChart({ run }: { run: HeatRunView }) {
   const { stages } = run.reading;
   const last = run.curve[run.curve.length - 1]?.t ?? 0;
-  const end = Math.max(last, run.loadFrom + (stages ? Math.min(4 * stages.sink.tau, 900) : 0));
+  const end = Math.max(last, run.reading.loadAt + (stages ? Math.min(4 * stages.sink.tau, 900) : 0));
   const fitted = stages
     ? Array.from({ length: POINTS + 1 }, (_, i) => {
-        const t = run.loadFrom + ((end - run.loadFrom) * i) / POINTS;
-        const s = t - run.loadFrom;
+        const t = run.reading.loadAt + ((end - run.reading.loadAt) * i) / POINTS;
+        const s = t - run.reading.loadAt;
         const chip = stages.from + stages.chip.kelvin * (1 - Math.exp(-s / stages.chip.tau));
         const whole = chip + stages.sink.kelvin * (1 - Math.exp(-s / stages.sink.tau));
         return { t, chip: [stages.from, chip], sink: [chip, whole], whole };
@@ -87,7 +87,7 @@ export function HeatChart({ run }: { run: HeatRunView }) {
           )}
           {stages && (
             <ReferenceLine
-              x={run.loadFrom}
+              x={run.reading.loadAt}
               stroke="var(--color-soft)"
               label={{ value: 'load', position: 'insideTopLeft', ...axis }}
             />

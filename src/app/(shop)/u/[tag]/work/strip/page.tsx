@@ -14,7 +14,7 @@ import { workOf } from '@/shop/units/queries';
 import { loadUnit, unitHead } from '../../loadUnit';
 
 /** A mat nobody has laid out yet: nothing is out. */
-const EMPTY = { moves: [], balances: [], shut: false, passed: null };
+const EMPTY = { moves: [], shut: false, passed: null };
 
 export default async function StripPage({ params }: { params: Promise<{ tag: string }> }) {
   const { tag } = await params;

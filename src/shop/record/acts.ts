@@ -1,0 +1,110 @@
+import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm';
+import { randomUUID } from 'node:crypto';
+import type { Database, Transaction } from '@/db/client';
+import { recordValues, type Stage } from '@/db/schema';
+import { ShopError } from '../errors';
+import { moveStage } from '../line';
+import { answersBack, sealBack } from './answer';
+
+/** What hands and instruments put on the record besides answers: each an act, taken back as one. */
+export type ActKey = 'mat' | 'clean' | 'owner' | 'damage' | 'heat run';
+
+/** What came with an act, and goes back with it. */
+interface Along {
+  /** Answers and verdicts it gave. */
+  told?: readonly number[];
+  /** Where it moved the unit. */
+  stage?: { from: Stage; to: Stage };
+}
+
+const standing = (unitId: string, key: ActKey) =>
+  and(eq(recordValues.unitId, unitId), eq(recordValues.key, key), isNull(recordValues.voidedBy));
+
+/**
+ * Writes the entries of one act.
+ * @param more `number`: what it cost or reads, with its first entry @returns the name of the act
+ */
+export async function writeActs(
+  tx: Transaction,
+  unitId: string,
+  key: ActKey,
+  acts: readonly object[],
+  by: string,
+  { number, basis = 'typed', ...along }: Along & { number?: number; basis?: 'typed' | 'measured' } = {},
+): Promise<string> {
+  const origin = `${key} ${randomUUID()}`;
+  const moved = along.stage && along.stage.from !== along.stage.to ? along.stage : undefined;
+  await tx.insert(recordValues).values(
+    acts.map((act, n) => ({
+      unitId,
+      key,
+      basis,
+      value: JSON.stringify(n === 0 ? { ...act, along: { told: along.told, stage: moved } } : act),
+      ...(n === 0 && number !== undefined && { number }),
+      origin,
+      by,
+    })),
+  );
+  return origin;
+}
+
+/** Standing entries of a kind, oldest first. */
+export async function standingActs<T>(tx: Transaction | Database, unitId: string, key: ActKey): Promise<T[]> {
+  const rows = await tx
+    .select({ value: recordValues.value })
+    .from(recordValues)
+    .where(standing(unitId, key))
+    .orderBy(asc(recordValues.id));
+  return rows.map(({ value }) => JSON.parse(value) as T);
+}
+
+interface TakenBack<T> {
+  acts: T[];
+  onSealed: (seq: number) => Promise<void>;
+}
+
+/** One act as if it had not been: its entries, what it told, where it moved the unit as long as nothing has since. */
+export async function actBack<T>(
+  tx: Transaction,
+  unit: { id: string; stage: Stage },
+  origin: string,
+): Promise<TakenBack<T>> {
+  const rows = await tx
+    .select()
+    .from(recordValues)
+    .where(
+      and(eq(recordValues.unitId, unit.id), eq(recordValues.origin, origin), isNull(recordValues.voidedBy)),
+    )
+    .orderBy(asc(recordValues.id));
+  const ids = rows.map(({ id }) => id);
+  const acts = rows.map(({ value }) => JSON.parse(value) as T & { along?: Along });
+  const { told = [], stage } = acts[0]?.along ?? {};
+  if (ids.length) await tx.update(recordValues).set({ voidedBy: 0 }).where(inArray(recordValues.id, ids));
+  await answersBack(tx, told);
+  if (stage && unit.stage === stage.to) await moveStage(tx, unit, stage.from);
+  return {
+    acts,
+    async onSealed(seq) {
+      if (ids.length)
+        await tx.update(recordValues).set({ voidedBy: seq }).where(inArray(recordValues.id, ids));
+      await sealBack(tx, seq, told);
+    },
+  };
+}
+
+/** The last act of a kind. @throws ShopError in the words given when there is none */
+export async function lastActBack<T>(
+  tx: Transaction,
+  unit: { id: string; stage: Stage },
+  key: ActKey,
+  none: string,
+): Promise<TakenBack<T>> {
+  const [last] = await tx
+    .select({ origin: recordValues.origin })
+    .from(recordValues)
+    .where(standing(unit.id, key))
+    .orderBy(desc(recordValues.id))
+    .limit(1);
+  if (!last) throw new ShopError('refused', none);
+  return actBack<T>(tx, unit, last.origin);
+}
