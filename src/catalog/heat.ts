@@ -8,6 +8,19 @@ export const heatTables: HeatTables = {
   builtFor: 45,
   usualWatts: 35,
   wattsSpread: 0.4,
+  // rest and the clock: common practice; the rest: shop estimate
+  run: {
+    rest: { slope: 0.2, minutes: 3 },
+    jump: { kelvin: 4, seconds: 8 },
+    clockHeld: 0.9,
+  },
+  fanStands: 150,
+  fanFull: 2_500,
+  fanAnswers: 1.2,
+  hot: 62,
+  flatUnder: 5,
+  known: 1.5,
+  mostMoved: 60,
   rows: [
     {
       id: 'sound',

@@ -1,5 +1,7 @@
 import type { Rail } from '@/core/instruments/rails';
-import type { SpeedClass } from '@/core/instruments/speed';
+import type { BatteryRules } from '@/core/instruments/batteryRun';
+import type { SpeedTable } from '@/core/instruments/speed';
+import type { TouchLimits } from '@/core/instruments/touch';
 
 const ATX = 'ATX12V Power Supply Design Guide 2.x, DC outputs (from memory)';
 
@@ -13,11 +15,32 @@ export const atxRails: Rail[] = [
   { id: '-5V', volts: -5, tolerance: 0.1, source: `${ATX}; dropped from ATX12V 1.3 on` },
 ];
 
-/** Sequential read by interface, megabytes a second. Common practice. */
-export const speedClasses: SpeedClass[] = [
-  { id: 'disk', name: 'hard disk', low: 80, high: 200 },
-  { id: 'sata2', name: 'SATA II', low: 250, high: 280 },
-  { id: 'sata3', name: 'SATA III', low: 500, high: 560 },
-  { id: 'nvme2', name: 'NVMe, two lanes', low: 1_400, high: 1_700 },
-  { id: 'nvme4', name: 'NVMe, four lanes of gen 3', low: 2_900, high: 3_500 },
-];
+/** Sequential read by interface, megabytes a second, and from which share of it on it is whole. Common practice. */
+export const speeds: SpeedTable = {
+  full: 0.62,
+  classes: [
+    { id: 'disk', name: 'hard disk', low: 80, high: 200 },
+    { id: 'sata2', name: 'SATA II', low: 250, high: 280 },
+    { id: 'sata3', name: 'SATA III', low: 500, high: 560 },
+    { id: 'nvme2', name: 'NVMe, two lanes', low: 1_400, high: 1_700 },
+    { id: 'nvme4', name: 'NVMe, four lanes of gen 3', low: 2_900, high: 3_500 },
+  ],
+};
+
+/** Common practice: a gauge that falls from 40 % to off in ten minutes belongs to a weak cell. */
+export const batteryRules: BatteryRules = {
+  drop: { points: 15, minutes: 10, times: 3 },
+  early: 7,
+  leastFall: 10,
+  good: 0.7,
+  weak: 0.4,
+};
+
+/** IEC 62368-1 Table 38, TS1, from memory: defer to the current edition and to local codes. */
+export const touchLimits: TouchLimits = {
+  worn: [43, 43, 43, 43],
+  held: [48, 48, 48, 48],
+  short: [51, 56, 60, 60],
+  brief: [60, 71, 77, 107],
+  'not needed': [70, 85, 94, 140],
+};

@@ -25,18 +25,28 @@ export interface BatteryReading {
   fullMinutes: number | null;
 }
 
-/** A fall of so many points in so few minutes, at several times the rate before, is a sudden drop. Common practice. */
-const DROP = { points: 15, minutes: 10, times: 3 };
-/** Off with more than this on the gauge is an early cut-off. */
-const EARLY = 7;
-/** Fewer points fallen than this say nothing of a whole charge. */
-const LEAST_FALL = 10;
+/** What a run of a battery is judged by. */
+export interface BatteryRules {
+  /** A fall of so many points in so few minutes, at so many times the rate before, is a sudden drop. */
+  drop: { points: number; minutes: number; times: number };
+  /** Off with more than this on the gauge is an early cut-off. */
+  early: number;
+  /** Fewer points fallen than this say nothing of a whole charge. */
+  leastFall: number;
+  /** Health from which a pack that behaves is good, and under which it is weak. */
+  good: number;
+  weak: number;
+}
 
 /**
  * What a discharge run says. @param ended it went off by itself at the end of the samples
  * @returns null when there are not two samples in order
  */
-export function readDischarge(samples: readonly BatterySample[], ended: boolean): BatteryReading | null {
+export function readDischarge(
+  samples: readonly BatterySample[],
+  ended: boolean,
+  rules: BatteryRules,
+): BatteryReading | null {
   const kept = samples.filter(
     (own, i) =>
       Number.isFinite(own.t) &&
@@ -57,21 +67,25 @@ export function readDischarge(samples: readonly BatterySample[], ended: boolean)
     timed += (kept[i].t - kept[i - 1].t) / 3600;
   }
   const watts = timed > 0 ? energy / timed : null;
-  const drop = suddenDrop(kept, ended);
+  const drop = suddenDrop(kept, ended, rules.drop);
   return {
     minutes,
     fell,
     watts,
     gaveWh: watts === null ? null : energy,
     drop,
-    cutOff: ended && last.percent > EARLY ? last.percent : null,
+    cutOff: ended && last.percent > rules.early ? last.percent : null,
     // what it does after a drop is not what it does at the rate before
     fullMinutes:
-      fell >= LEAST_FALL ? (ended ? (minutes * 100) / first.percent : (minutes * 100) / fell) : null,
+      fell >= rules.leastFall ? (ended ? (minutes * 100) / first.percent : (minutes * 100) / fell) : null,
   };
 }
 
-function suddenDrop(samples: readonly BatterySample[], ended: boolean): BatteryReading['drop'] {
+function suddenDrop(
+  samples: readonly BatterySample[],
+  ended: boolean,
+  drop: BatteryRules['drop'],
+): BatteryReading['drop'] {
   for (let i = 1; i < samples.length; i++) {
     const before = (samples[i].t - samples[0].t) / 60;
     const slow = before > 0 ? (samples[0].percent - samples[i].percent) / before : 0;
@@ -79,16 +93,16 @@ function suddenDrop(samples: readonly BatterySample[], ended: boolean): BatteryR
     const at = samples.findIndex(
       (own, n) =>
         n > i &&
-        own.t - samples[i].t <= DROP.minutes * 60 &&
-        samples[i].percent - own.percent >= DROP.points &&
+        own.t - samples[i].t <= drop.minutes * 60 &&
+        samples[i].percent - own.percent >= drop.points &&
         before >= 5 &&
         (samples[i].percent - own.percent) / ((own.t - samples[i].t) / 60) >=
-          DROP.times * Math.max(slow, 0.2),
+          drop.times * Math.max(slow, 0.2),
     );
     const last = samples[samples.length - 1];
     if (at > 0) return { from: samples[i].percent, minutes: (last.t - samples[i].t) / 60 };
     // off from high up, all at once
-    if (ended && i === samples.length - 1 && samples[i].percent >= DROP.points && before >= 5)
+    if (ended && i === samples.length - 1 && samples[i].percent >= drop.points && before >= 5)
       return { from: samples[i].percent, minutes: 0 };
   }
   return null;
@@ -96,16 +110,16 @@ function suddenDrop(samples: readonly BatterySample[], ended: boolean): BatteryR
 
 export type BatteryBehaviour = 'good' | 'fair' | 'weak' | 'unknown';
 
-/** Health from which a pack that behaves is good, and under which it is weak. Common practice. */
-const GOOD = 0.7;
-const WEAK = 0.4;
-
 /** How a battery is graded: by what it does, and by its gauge only as long as that was not seen. @param health 0..1 */
-export function behaviourOf(health: number | null, run: BatteryReading | null): BatteryBehaviour {
+export function behaviourOf(
+  health: number | null,
+  run: BatteryReading | null,
+  { good, weak }: BatteryRules,
+): BatteryBehaviour {
   if (run && (run.drop || run.cutOff !== null)) return 'weak';
   if (health === null) return run ? 'fair' : 'unknown';
-  if (health < WEAK) return 'weak';
-  return health >= GOOD && run ? 'good' : 'fair';
+  if (health < weak) return 'weak';
+  return health >= good && run ? 'good' : 'fair';
 }
 
 /** Watt-hours of a pack by its plate. @param milliampHours as printed */

@@ -12,6 +12,8 @@ export interface Fitted {
   params: number[];
   /** Standard errors of the parameters, from the curvature at the minimum; Infinity where the data say nothing. */
   errors: number[];
+  /** Standard error of a sum of parameters, each times its weight. */
+  errorOf: (weights: readonly number[]) => number;
   /** Sum of squared residuals, and their standard deviation on n - p degrees of freedom. */
   rss: number;
   sd: number;
@@ -147,18 +149,37 @@ export function fitCurve(
   const params = polished(x, y, curve, best ?? [...starts[0]], bounds);
   const rss = rssOf(x, y, curve, params);
   const sd = Math.sqrt(rss / (x.length - count));
-  return { params, errors: errorsOf(x, curve, params, sd), rss, sd };
+  const covariance = covarianceOf(x, curve, params, sd);
+  const errorOf = (weights: readonly number[]) =>
+    covariance
+      ? Math.sqrt(
+          Math.max(
+            0,
+            weights.reduce(
+              (sum, a, j) => sum + weights.reduce((row, b, k) => row + a * b * covariance[j][k], 0),
+              0,
+            ),
+          ),
+        )
+      : Infinity;
+  const errors = params.map((_, j) => errorOf(params.map((__, k) => Number(j === k))));
+  return { params, errors, errorOf, rss, sd };
 }
 
-/** sd times the root of the diagonal of (J'J)^-1, with the columns scaled to one. */
-function errorsOf(x: readonly number[], { by }: Curve, params: readonly number[], sd: number): number[] {
+/** sd squared times (J'J)^-1, worked out with the columns scaled to one; null where the data say nothing. */
+function covarianceOf(
+  x: readonly number[],
+  { by }: Curve,
+  params: readonly number[],
+  sd: number,
+): number[][] | null {
   const rows = x.map((own) => by(params, own));
   const scale = params.map((_, j) => Math.sqrt(rows.reduce((sum, row) => sum + row[j] ** 2, 0)));
-  if (scale.some((own) => !(own > 0))) return params.map(() => Infinity);
+  if (scale.some((own) => !(own > 0))) return null;
   try {
-    const covariance = inverse(normalOf(rows, scale).normal);
-    return params.map((_, j) => (sd * Math.sqrt(Math.max(0, covariance.get(j, j)))) / scale[j]);
+    const scaled = inverse(normalOf(rows, scale).normal);
+    return params.map((_, j) => params.map((__, k) => (sd * sd * scaled.get(j, k)) / (scale[j] * scale[k])));
   } catch {
-    return params.map(() => Infinity);
+    return null;
   }
 }

@@ -5,7 +5,8 @@ import { HEAT_CONDITIONS, heatMachine, heatRunOf, type HeatCondition } from '../
 import { catalogue } from '@/catalog';
 import { compileModel } from '../belief/model';
 import { BeliefEngine } from '../belief/posterior';
-import { heatOdds, onAnotherDay, readHeat, type HeatVerdict } from './heat';
+import { heatOdds, readHeat, type HeatVerdict } from './heat';
+import { onAnotherDay } from './rise';
 import { atRest, ordered, partsOf } from './heatRun';
 
 const SAYS: Record<HeatCondition, HeatVerdict> = {
@@ -95,7 +96,7 @@ describe('a heat run', () => {
     const machine = { ...heatMachine('blocked sink', 45, seededRandom(9)), chip: 0.22, sink: 1.3, room: 22 };
     const run = { samples: heatRunOf(machine, seededRandom(10), { drift: 0 }), room: 22, limit: 100 };
     const reading = readHeat(run, heatTables);
-    const hot = onAnotherDay(reading, run, 35)!;
+    const hot = onAnotherDay({ ...run, stages: reading.stages }, 35)!;
     expect(hot.settles - reading.stages!.settles).toBeCloseTo(13, 9);
     expect(hot.trip).not.toBeNull();
     expect(reading.trip).toBeNull();
@@ -155,14 +156,19 @@ describe('runs that say less', () => {
   });
   it('rest is found by its slope: under 0.2 K a minute for three minutes', () => {
     const still = Array.from({ length: 240 }, (_, t) => ({ t, temp: 40 }));
-    expect(atRest(still)).toBe(true);
-    expect(atRest(still.map(({ t }) => ({ t, temp: 40 + t * 0.01 })))).toBe(false);
-    expect(atRest(still.slice(0, 60))).toBe(false);
+    expect(atRest(still, heatTables.run.rest)).toBe(true);
+    expect(
+      atRest(
+        still.map(({ t }) => ({ t, temp: 40 + t * 0.01 })),
+        heatTables.run.rest,
+      ),
+    ).toBe(false);
+    expect(atRest(still.slice(0, 60), heatTables.run.rest)).toBe(false);
   });
   it('the load is found without being told; what comes after the limit is left out', () => {
     const blind = sound.map(({ t, temp }) => ({ t, temp }));
-    expect(Math.abs(partsOf(blind, 100).idle.length - 60)).toBeLessThan(12);
+    expect(Math.abs(partsOf(blind, 100, heatTables.run).idle.length - 60)).toBeLessThan(12);
     const hot = heatRunOf({ ...heatMachine('fan stalled', 65, seededRandom(4)), sink: 1.6 }, seededRandom(5));
-    expect(partsOf(hot, 100).heldBack).not.toBeNull();
+    expect(partsOf(hot, 100, heatTables.run).heldBack).not.toBeNull();
   });
 });

@@ -1,5 +1,6 @@
-import { atRest, ordered, partsOf, type HeatSample } from './heatRun';
-import { LEAST, stagesOf, type Stages } from './stages';
+import { atRest, ordered, partsOf, type HeatSample, type RunSigns } from './heatRun';
+import { reaches, type Stages } from './rise';
+import { LEAST, stagesOf } from './stages';
 
 /** What a heat run tells apart. */
 export const HEAT_VERDICTS = [
@@ -40,6 +41,19 @@ export interface HeatTables {
   /** Watts taken where none were read, and how uncertain that is (spread of the logarithm). */
   usualWatts: number;
   wattsSpread: number;
+  run: RunSigns;
+  /** Under so many revolutions a minute a fan stands; from so many on it runs flat out. */
+  fanStands: number;
+  fanFull: number;
+  /** A fan has answered the heat at so many times its speed at rest, and has to from this temperature on, Celsius. */
+  fanAnswers: number;
+  hot: number;
+  /** Kelvin of rise under which a loaded chip was not seen to warm. */
+  flatUnder: number;
+  /** Standard error of where it settles at which enough was seen, kelvin. */
+  known: number;
+  /** The most one run moves a cause, as a factor on its odds either way: a run can be made wrongly. */
+  mostMoved: number;
 }
 
 export interface HeatRun {
@@ -87,17 +101,12 @@ const normalLog = (value: number, { middle, logSpread }: Spread, more: number) =
   return -0.5 * z * z - Math.log(spread);
 };
 
-/** Under so many revolutions a minute a fan stands; so much over rest it has answered the heat. */
-const STANDS = 150;
-const ANSWERS = 1.2;
-/** Celsius from which a fan that follows has to answer. */
-const HOT = 62;
-/** Kelvin of rise under which a loaded chip was not seen to warm. */
-const FLAT = 5;
-/** Standard error of where it settles at which enough was seen, kelvin. */
-const KNOWN = 1.5;
-
-function fanOf(rest: readonly HeatSample[], load: readonly HeatSample[], flat: boolean): HeatReading['fan'] {
+function fanOf(
+  { fanStands, fanFull, fanAnswers, hot }: HeatTables,
+  rest: readonly HeatSample[],
+  load: readonly HeatSample[],
+  flat: boolean,
+): HeatReading['fan'] {
   const speed = (samples: readonly HeatSample[]) =>
     samples.flatMap(({ fan }) => (fan === undefined ? [] : [fan]));
   const [before, under] = [speed(rest.length ? rest.slice(-30) : load.slice(0, 5)), speed(load.slice(-30))];
@@ -105,15 +114,15 @@ function fanOf(rest: readonly HeatSample[], load: readonly HeatSample[], flat: b
   const [still, loaded] = [mean(before), mean(under)!];
   const hottest = Math.max(...load.map(({ temp }) => temp));
   const way: FanWay =
-    loaded < STANDS
+    loaded < fanStands
       ? 'stands'
-      : flat && still !== null && still > 2_500
+      : flat && still !== null && still > fanFull
         ? 'full'
-        : still !== null && hottest >= HOT && loaded < still * ANSWERS
+        : still !== null && hottest >= hot && loaded < still * fanAnswers
           ? 'idle'
           : 'follows';
   const ramp =
-    still === null ? undefined : load.find(({ fan }) => fan !== undefined && fan > still * ANSWERS);
+    still === null ? undefined : load.find(({ fan }) => fan !== undefined && fan > still * fanAnswers);
   return { way, rest: still, load: loaded, rampsAt: ramp?.temp ?? null };
 }
 
@@ -154,14 +163,14 @@ function verdictOf(
   return rows.map(({ id }, i) => ({ id, chance: weights[i] / sum })).sort((a, b) => b.chance - a.chance);
 }
 
-/** The most one run moves a cause, as a factor on its odds either way: a run can be made wrongly. */
-const MOST_MOVED = 60;
-
 /**
  * The verdict with its chances as belief takes it: for each cause how much likelier the run is with it than with a
- * sound machine. Nothing is lost by taking the winner alone.
+ * sound machine. The winner alone would say less.
  */
-export function heatOdds(verdict: HeatReading['verdict'], { rows }: HeatTables): Record<string, number> {
+export function heatOdds(
+  verdict: HeatReading['verdict'],
+  { rows, mostMoved }: HeatTables,
+): Record<string, number> {
   const per = (id: HeatVerdict) => {
     const row = rows.find((own) => own.id === id)!;
     return (verdict.find((own) => own.id === id)?.chance ?? 0) / row.prior;
@@ -169,34 +178,10 @@ export function heatOdds(verdict: HeatReading['verdict'], { rows }: HeatTables):
   const sound = Math.max(1e-12, per('sound'));
   return Object.fromEntries(
     rows.flatMap(({ id, causes }) => {
-      const factor = Math.min(MOST_MOVED, Math.max(1 / MOST_MOVED, per(id) / sound));
+      const factor = Math.min(mostMoved, Math.max(1 / mostMoved, per(id) / sound));
       return causes.map((cause): [string, number] => [cause, Math.round(factor * 1000) / 1000]);
     }),
   );
-}
-
-/** Seconds of load until a temperature is reached; null: it never is. */
-function reaches({ from, chip, sink }: Stages, limit: number, shift = 0): number | null {
-  const at = (t: number) =>
-    from + shift + chip.kelvin * (1 - Math.exp(-t / chip.tau)) + sink.kelvin * (1 - Math.exp(-t / sink.tau));
-  if (from + shift + chip.kelvin + sink.kelvin <= limit) return null;
-  let [low, high] = [0, 20 * sink.tau];
-  for (let n = 0; n < 60; n++) {
-    const middle = (low + high) / 2;
-    if (at(middle) < limit) low = middle;
-    else high = middle;
-  }
-  return high;
-}
-
-/** The same machine with another room: every temperature moves by as much as the room does. */
-export function onAnotherDay(reading: HeatReading, run: Pick<HeatRun, 'room' | 'limit'>, room: number) {
-  if (!reading.stages || run.room === null) return null;
-  const shift = room - run.room;
-  return {
-    settles: reading.stages.settles + shift,
-    trip: run.limit === null ? null : reaches(reading.stages, run.limit, shift),
-  };
 }
 
 /**
@@ -208,7 +193,7 @@ export function readHeat(run: HeatRun, tables: HeatTables): HeatReading {
   const { samples, jumped } = ordered(
     run.samples.filter(({ t, temp }) => Number.isFinite(t) && Number.isFinite(temp)),
   );
-  const { idle, load, loadAt, heldBack } = partsOf(samples, run.limit);
+  const { idle, load, loadAt, heldBack } = partsOf(samples, run.limit, tables.run);
   const restTemp = mean(idle.slice(-20).map(({ temp }) => temp));
   const drawn = mean(load.flatMap(({ power }) => (power === undefined ? [] : [power])));
   const restDrawn = mean(idle.flatMap(({ power }) => (power === undefined ? [] : [power]))) ?? 0;
@@ -223,9 +208,10 @@ export function readHeat(run: HeatRun, tables: HeatTables): HeatReading {
   const flat =
     stages !== null &&
     load.length >= LEAST &&
-    (rise < FLAT ||
-      Math.abs((mean(load.slice(-20).map(({ temp }) => temp)) ?? 0) - (restTemp ?? load[0].temp)) < FLAT);
-  const fan = load.length ? fanOf(idle, load, flat) : null;
+    (rise < tables.flatUnder ||
+      Math.abs((mean(load.slice(-20).map(({ temp }) => temp)) ?? 0) - (restTemp ?? load[0].temp)) <
+        tables.flatUnder);
+  const fan = load.length ? fanOf(tables, idle, load, flat) : null;
   const early = heldBack !== null && load.length < LEAST;
   const without = stages
     ? ''
@@ -238,11 +224,15 @@ export function readHeat(run: HeatRun, tables: HeatTables): HeatReading {
     stages,
     loadAt,
     seconds: load.length ? load[load.length - 1].t : 0,
-    enough: stages !== null && (stages.settlesError <= KNOWN || heldBack !== null),
+    enough: stages !== null && (stages.settlesError <= tables.known || heldBack !== null),
     rest:
       restTemp === null
         ? null
-        : { temp: restTemp, reached: atRest(idle), overRoom: run.room === null ? null : restTemp - run.room },
+        : {
+            temp: restTemp,
+            reached: atRest(idle, tables.run.rest),
+            overRoom: run.room === null ? null : restTemp - run.room,
+          },
     watts,
     chipPerWatt: stages && watts !== null ? stages.chip.kelvin / watts : null,
     sinkPerWatt: stages && watts !== null ? stages.sink.kelvin / watts : null,

@@ -21,13 +21,15 @@ export interface HeatParts {
   heldBack: number | null;
 }
 
-/** Rest is reached when the slope is under this, kelvin a minute, for this long: common practice. */
-export const IDLE_SLOPE = 0.2;
-export const IDLE_MINUTES = 3;
-/** A rise of so many kelvin in so many seconds is a load that began. */
-const JUMP = { kelvin: 4, seconds: 8 };
-/** The chip holds itself back when its clock falls under this share of what it had. */
-const CLOCK_HELD = 0.9;
+/** What tells rest, load and a chip that holds itself back. */
+export interface RunSigns {
+  /** Rest is reached when the slope is under so many kelvin a minute for so many minutes. */
+  rest: { slope: number; minutes: number };
+  /** A rise of so many kelvin in so many seconds is a load that began. */
+  jump: { kelvin: number; seconds: number };
+  /** The chip holds itself back when its clock falls under this share of what it had. */
+  clockHeld: number;
+}
 
 /** Samples in the order of time, each moment once: a clock that jumps back or stands is told. */
 export function ordered(samples: readonly HeatSample[]): { samples: HeatSample[]; jumped: boolean } {
@@ -51,16 +53,16 @@ export function slopeOf(points: readonly { t: number; value: number }[]): number
   return over > 0 ? points.reduce((sum, own) => sum + (own.t - t) * (own.value - value), 0) / over : 0;
 }
 
-/** Has the machine come to rest? Slope under 0.2 K a minute over the last three minutes. */
-export function atRest(samples: readonly HeatSample[]): boolean {
+/** Has the machine come to rest, at the end of these? */
+export function atRest(samples: readonly HeatSample[], { slope, minutes }: RunSigns['rest']): boolean {
   const end = samples[samples.length - 1]?.t ?? 0;
-  const last = samples.filter(({ t }) => t >= end - IDLE_MINUTES * 60);
-  if (last.length < 20 || end - last[0].t < IDLE_MINUTES * 60 * 0.9) return false;
-  return Math.abs(slopeOf(last.map(({ t, temp }) => ({ t, value: temp }))) * 60) < IDLE_SLOPE;
+  const last = samples.filter(({ t }) => t >= end - minutes * 60);
+  if (last.length < 20 || end - last[0].t < minutes * 60 * 0.9) return false;
+  return Math.abs(slopeOf(last.map(({ t, temp }) => ({ t, value: temp }))) * 60) < slope;
 }
 
 /** When the load began: by what the samples say of load or power, else by the jump of the temperature. */
-function loadFrom(samples: readonly HeatSample[]): number {
+function loadFrom(samples: readonly HeatSample[], jump: RunSigns['jump']): number {
   if (samples.some(({ load }) => load !== undefined)) {
     const at = samples.findIndex(({ load }) => (load ?? 0) >= 0.5);
     return at < 0 ? samples.length : at;
@@ -72,8 +74,8 @@ function loadFrom(samples: readonly HeatSample[]): number {
     if (high > 2 * low + 2) return samples.findIndex(({ power }) => (power ?? 0) > (low + high) / 2);
   }
   for (let i = 0; i < samples.length; i++) {
-    const ahead = samples.findIndex((own, n) => n > i && own.t >= samples[i].t + JUMP.seconds);
-    if (ahead > 0 && samples[ahead].temp - samples[i].temp >= JUMP.kelvin) return i;
+    const ahead = samples.findIndex((own, n) => n > i && own.t >= samples[i].t + jump.seconds);
+    if (ahead > 0 && samples[ahead].temp - samples[i].temp >= jump.kelvin) return i;
   }
   return 0;
 }
@@ -82,8 +84,8 @@ function loadFrom(samples: readonly HeatSample[]): number {
  * A run in its parts. What comes after the chip held itself back is no answer to a constant load and is left out.
  * @param limit the sensor's own limit, Celsius; null: not known
  */
-export function partsOf(samples: readonly HeatSample[], limit: number | null): HeatParts {
-  const from = loadFrom(samples);
+export function partsOf(samples: readonly HeatSample[], limit: number | null, signs: RunSigns): HeatParts {
+  const from = loadFrom(samples, signs.jump);
   const start = samples[from]?.t ?? 0;
   const load = samples.slice(from).map((own) => ({ ...own, t: own.t - start }));
   const clocks = load.slice(2, 12).flatMap(({ clock }) => (clock === undefined ? [] : [clock]));
@@ -92,7 +94,7 @@ export function partsOf(samples: readonly HeatSample[], limit: number | null): H
     (own, n) =>
       n > 3 &&
       ((limit !== null && own.temp >= limit - 1) ||
-        (full !== null && own.clock !== undefined && own.clock < full * CLOCK_HELD)),
+        (full !== null && own.clock !== undefined && own.clock < full * signs.clockHeld)),
   );
   return {
     idle: samples.slice(0, from),

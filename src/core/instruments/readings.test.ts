@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { atxRails, speedClasses } from '@/catalog/readings';
+import { atxRails, batteryRules, speeds, touchLimits } from '@/catalog/readings';
 import { behaviourOf, batteryChoice, readDischarge, runMinutes, wattHours } from './batteryRun';
 import { pdProfileFor, readRails, supplyOf } from './rails';
 import { changeOf, framesOf, memoryPeak, readSpeed } from './speed';
@@ -57,7 +57,7 @@ describe('a battery', () => {
     expect(runMinutes(48.84, 12)).toBeCloseTo(244.2, 9);
   });
   it('a steady run: two hours, 60 points, 24 Wh, 200 minutes from full', () => {
-    expect(readDischarge(steady, false)).toMatchObject({
+    expect(readDischarge(steady, false, batteryRules)).toMatchObject({
       minutes: 120,
       fell: 60,
       watts: expect.closeTo(12, 9),
@@ -73,19 +73,19 @@ describe('a battery', () => {
       ...Array.from({ length: 61 }, (_, n) => ({ t: n * 60, percent: 100 - n })),
       ...Array.from({ length: 10 }, (_, n) => ({ t: (61 + n) * 60, percent: 40 - (n + 1) * 3.8 })),
     ];
-    const reading = readDischarge(run, true)!;
+    const reading = readDischarge(run, true, batteryRules)!;
     expect(reading.drop!.from).toBeGreaterThanOrEqual(38);
     expect(reading.drop!.minutes).toBeLessThanOrEqual(12);
-    expect(behaviourOf(0.83, reading)).toBe('weak');
-    expect(behaviourOf(0.83, readDischarge(steady, false))).toBe('good');
-    expect(behaviourOf(0.83, null)).toBe('fair');
+    expect(behaviourOf(0.83, reading, batteryRules)).toBe('weak');
+    expect(behaviourOf(0.83, readDischarge(steady, false, batteryRules), batteryRules)).toBe('good');
+    expect(behaviourOf(0.83, null, batteryRules)).toBe('fair');
   });
   it('off at 22 % is an early cut-off; off at 3 % is not', () => {
     const to = (end: number) =>
       Array.from({ length: 61 }, (_, n) => ({ t: n * 60, percent: 100 - ((100 - end) * n) / 60 }));
-    expect(readDischarge(to(22), true)).toMatchObject({ cutOff: 22 });
-    expect(readDischarge(to(3), true)).toMatchObject({ cutOff: null, drop: null });
-    expect(readDischarge([], true)).toBeNull();
+    expect(readDischarge(to(22), true, batteryRules)).toMatchObject({ cutOff: 22 });
+    expect(readDischarge(to(3), true, batteryRules)).toMatchObject({ cutOff: null, drop: null });
+    expect(readDischarge([], true, batteryRules)).toBeNull();
   });
   // common practice: a battery of 40 to 80 on a machine of 25 to 30 is left and told
   it('a pack of 45.00 in a machine of 30.00 is told; one of 6.00 in one of 160.00 replaced', () => {
@@ -106,12 +106,12 @@ describe('speed', () => {
     [1_610, 'nvme2'],
     [3_390, 'nvme4'],
   ])('%i MB/s is %s', (speed, id) =>
-    expect(readSpeed(speedClasses, speed, id)).toMatchObject({ class: { id }, slowPort: false }),
+    expect(readSpeed(speeds, speed, id)).toMatchObject({ class: { id }, slowPort: false }),
   );
   it('half of what it could: wrong port or mode', () => {
-    expect(readSpeed(speedClasses, 270, 'sata3').slowPort).toBe(true);
-    expect(readSpeed(speedClasses, 1_600, 'nvme4').slowPort).toBe(true);
-    expect(readSpeed(speedClasses, 12, 'disk')).toMatchObject({ class: null, slowPort: true });
+    expect(readSpeed(speeds, 270, 'sata3').slowPort).toBe(true);
+    expect(readSpeed(speeds, 1_600, 'nvme4').slowPort).toBe(true);
+    expect(readSpeed(speeds, 12, 'disk')).toMatchObject({ class: null, slowPort: true });
   });
   it('JEDEC: 2400 MT/s on two channels is 38,400 MB/s; changes as practitioners tell them', () => {
     expect(memoryPeak(2400, 2)).toBe(38_400);
@@ -132,8 +132,8 @@ describe('touch', () => {
     expect([39.1, 42, 50].map((own) => Math.round(inRoom(own, 25.3, 35) * 10) / 10)).toEqual([
       48.8, 51.7, 59.7,
     ]);
-    expect(touchLimit('held', 'plastic')).toBe(48);
-    expect(touchLimit('short', 'metal')).toBe(51);
-    expect(touchLimit('brief', 'wood')).toBe(107);
+    expect(touchLimit(touchLimits, 'held', 'plastic')).toBe(48);
+    expect(touchLimit(touchLimits, 'short', 'metal')).toBe(51);
+    expect(touchLimit(touchLimits, 'brief', 'wood')).toBe(107);
   });
 });

@@ -14,21 +14,24 @@ export interface SpeedReading {
   slowPort: boolean;
 }
 
-/** From this share of the least its interface reaches on, it is as fast as it should be. */
-const FULL = 0.62;
+/** Classes slowest first; from `full` of the least its interface reaches on, a drive is as fast as it should be. */
+export interface SpeedTable {
+  classes: readonly SpeedClass[];
+  full: number;
+}
 
 /**
  * Which class a speed is of, and whether the drive could do more where it is.
- * @param classes slowest first @param mbPerSecond sequential read, above 0 @param could id of the interface it has
+ * @param mbPerSecond sequential read, above 0 @param could id of the interface it has
  */
 export function readSpeed(
-  classes: readonly SpeedClass[],
+  { classes, full }: SpeedTable,
   mbPerSecond: number,
   could: string | null,
 ): SpeedReading {
-  const reached = classes.findLast(({ low }) => mbPerSecond >= low * FULL) ?? null;
+  const reached = classes.findLast(({ low }) => mbPerSecond >= low * full) ?? null;
   const own = classes.find(({ id }) => id === could) ?? null;
-  return { class: reached, could: own, slowPort: own !== null && mbPerSecond < own.low * FULL };
+  return { class: reached, could: own, slowPort: own !== null && mbPerSecond < own.low * full };
 }
 
 /** Peak of memory, megabytes a second: transfers x 8 bytes x channels (JEDEC naming). @param megaTransfers MT/s */

@@ -1,28 +1,6 @@
-import { fitCurve, type Curve, type Fitted } from './fit';
+import { fitCurve, type Curve } from './fit';
 import type { HeatSample } from './heatRun';
-
-/** One stage of a response: how far it rises in the end, and how fast. */
-export interface Stage {
-  kelvin: number;
-  kelvinError: number;
-  /** Seconds to 63 % of it. */
-  tau: number;
-  /** Factor either way that holds it 68 times in 100. */
-  tauFactor: number;
-}
-
-export interface Stages {
-  /** Celsius at the moment of the load. */
-  from: number;
-  /** Chip to sink: paste and mount, seconds. Sink to air: dust and fan, minutes. */
-  chip: Stage;
-  sink: Stage;
-  /** Where it settles, Celsius, and its standard error. */
-  settles: number;
-  settlesError: number;
-  /** Standard deviation of the residuals, kelvin. */
-  noise: number;
-}
+import type { Stage, Stages } from './rise';
 
 /** Bounds of the two time constants, seconds. */
 const CHIP = [0.6, 25] as const;
@@ -103,34 +81,20 @@ export function stagesOf(load: readonly HeatSample[]): Stages | null {
       iterations: 3,
     },
   );
-  return told(load, fitted);
-}
-
-function told(load: readonly HeatSample[], { params, errors, sd }: Fitted): Stages {
+  const { params, errors, errorOf, sd } = fitted;
   const [from, k1, u1, k2, u2] = params;
-  const span = load[load.length - 1].t;
-  // what has not been seen of the slow stage is known the worse for it
-  const seen = 1 - Math.exp(-span / Math.exp(u2));
-  const settlesError = Math.hypot(errors[0], errors[1], errors[3]);
+  const stage = (kelvin: number, kelvinError: number, logTau: number, logError: number): Stage => ({
+    kelvin,
+    kelvinError,
+    tau: Math.exp(logTau),
+    tauFactor: Math.exp(Math.min(5, logError)),
+  });
   return {
     from,
-    chip: {
-      kelvin: k1,
-      kelvinError: errors[1],
-      tau: Math.exp(u1),
-      tauFactor: Math.exp(Math.min(5, errors[2])),
-    },
-    sink: {
-      kelvin: k2,
-      kelvinError: errors[3],
-      tau: Math.exp(u2),
-      tauFactor: Math.exp(Math.min(5, errors[4])),
-    },
+    chip: stage(k1, errors[1], u1, errors[2]),
+    sink: stage(k2, errors[3], u2, errors[4]),
     settles: from + k1 + k2,
-    settlesError:
-      seen > 0.95
-        ? Math.min(settlesError, (3 * sd) / Math.sqrt(load.length) + (1 - seen) * k2)
-        : settlesError,
+    settlesError: errorOf([1, 1, 0, 1, 0]),
     noise: sd,
   };
 }

@@ -159,6 +159,13 @@ describe('the plain face of the core', () => {
     expect(ask('speed', { mbPerSecond: 270, interface: 'sata3' })).toMatchObject({
       drive: { slowPort: true },
     });
+    expect(ask('speed', { frameMs: [10, 10, 20] })).toMatchObject({ frames: { low1: 50 } });
+    const surface = { celsius: 39.1, touch: 'held', material: 'plastic' };
+    expect(ask('heat', { samples: [], room: 25.3, surfaces: [surface] })).toMatchObject({
+      surfaces: [{ limit: 48, then: expect.closeTo(48.8, 6), within: false }],
+    });
+    const money = { keptMinor: 2_400, replacedMinor: 3_000, packMinor: 4_500 };
+    expect(ask('battery', { health: 0.3, money })).toMatchObject({ choice: { choice: 'tell' } });
     // common practice: 19.5 V on a plate of 19 V with care, 18 V never
     const plate = { volts: 19, amps: 3.42 };
     expect(ask('charger', { plate, offered: [{ volts: 19.5, amps: 4.62 }] })).toMatchObject({

@@ -1,8 +1,15 @@
 import Joi from 'joi';
 import { heatTables } from '@/catalog/heat';
-import { atxRails, speedClasses } from '@/catalog/readings';
-import { behaviourOf, readDischarge, runMinutes, type BatterySample } from '@/core/instruments/batteryRun';
-import { onAnotherDay, readHeat, type HeatRun } from '@/core/instruments/heat';
+import { atxRails, batteryRules, speeds, touchLimits } from '@/catalog/readings';
+import {
+  batteryChoice,
+  behaviourOf,
+  readDischarge,
+  runMinutes,
+  type BatterySample,
+} from '@/core/instruments/batteryRun';
+import { readHeat, type HeatRun } from '@/core/instruments/heat';
+import { onAnotherDay } from '@/core/instruments/rise';
 import {
   pdProfileFor,
   readRails,
@@ -10,7 +17,15 @@ import {
   type PdProfile,
   type RailReading,
 } from '@/core/instruments/rails';
-import { memoryPeak, readSpeed } from '@/core/instruments/speed';
+import { framesOf, memoryPeak, readSpeed } from '@/core/instruments/speed';
+import {
+  inRoom,
+  TOUCH,
+  TOUCH_MATERIALS,
+  touchLimit,
+  type Touch,
+  type TouchMaterial,
+} from '@/core/instruments/touch';
 
 const seconds = Joi.number().min(-1e7).max(1e7).required();
 const maybe = (low: number, high: number) => Joi.number().min(low).max(high);
@@ -36,12 +51,41 @@ export const heatShape = Joi.object({
     .default(null)
     .description('drawn under load, where the samples do not say'),
   hotDay: maybe(-40, 60).default(35).description('the same machine in a room of so many degrees'),
+  surfaces: Joi.array()
+    .max(40)
+    .items(
+      Joi.object({
+        celsius: maybe(-60, 250).required(),
+        touch: Joi.string()
+          .valid(...TOUCH)
+          .required(),
+        material: Joi.string()
+          .valid(...TOUCH_MATERIALS)
+          .required(),
+      }),
+    )
+    .default([])
+    .description('what is touched, measured in that room'),
 });
 
-/** Stages, constants with intervals, verdict with chances, where it settles, when it trips, a hot day. */
-export function answerHeat({ hotDay, ...run }: HeatRun & { hotDay: number }) {
+interface Surface {
+  celsius: number;
+  touch: Touch;
+  material: TouchMaterial;
+}
+
+/** Stages with errors, verdict with chances, where it settles, when it trips, a hot day; surfaces against their limits. */
+export function answerHeat({ hotDay, surfaces, ...run }: HeatRun & { hotDay: number; surfaces: Surface[] }) {
   const reading = readHeat(run, heatTables);
-  return { ...reading, hotDay: onAnotherDay(reading, run, hotDay) };
+  return {
+    ...reading,
+    hotDay: onAnotherDay({ ...run, stages: reading.stages }, hotDay),
+    surfaces: surfaces.map((surface) => {
+      const limit = touchLimit(touchLimits, surface.touch, surface.material);
+      const then = run.room === null ? null : inRoom(surface.celsius, run.room, hotDay);
+      return { ...surface, limit, then, within: (then ?? surface.celsius) <= limit };
+    }),
+  };
 }
 
 export const railsShape = Joi.object({
@@ -82,6 +126,13 @@ export const batteryShape = Joi.object({
   health: maybe(0, 1.5).allow(null).default(null).description('full charge by design'),
   fullWh: maybe(0, 1_000).description('what it holds when full'),
   useWatts: maybe(0.1, 1_000).description('what a use draws: its minutes are told'),
+  money: Joi.object({
+    keptMinor: Joi.number().integer().min(0).required().description('price with it told'),
+    replacedMinor: Joi.number().integer().min(0).required(),
+    packMinor: Joi.number().integer().min(0).required(),
+    handsMinor: Joi.number().integer().min(0).default(0),
+    feeShare: maybe(0, 1).default(0.08),
+  }).description('keep it and tell, or replace it'),
 });
 
 interface BatteryAsked {
@@ -90,39 +141,57 @@ interface BatteryAsked {
   health: number | null;
   fullWh?: number;
   useWatts?: number;
+  money?: {
+    keptMinor: number;
+    replacedMinor: number;
+    packMinor: number;
+    handsMinor: number;
+    feeShare: number;
+  };
 }
 
-export function answerBattery({ samples, ended, health, fullWh, useWatts }: BatteryAsked) {
-  const run = readDischarge(samples, ended);
+export function answerBattery({ samples, ended, health, fullWh, useWatts, money }: BatteryAsked) {
+  const run = readDischarge(samples, ended, batteryRules);
   const watts = useWatts ?? run?.watts ?? undefined;
   return {
     run,
-    behaviour: behaviourOf(health, run),
+    behaviour: behaviourOf(health, run, batteryRules),
     minutes: fullWh !== undefined && watts ? Math.round(runMinutes(fullWh, watts)) : null,
+    ...(money && {
+      choice: batteryChoice(
+        { kept: money.keptMinor, replaced: money.replacedMinor },
+        money.packMinor,
+        money.handsMinor,
+        1 - money.feeShare,
+      ),
+    }),
   };
 }
 
 export const speedShape = Joi.object({
   mbPerSecond: maybe(0.01, 100_000).description('sequential read'),
-  interface: Joi.string().valid(...speedClasses.map(({ id }) => id)),
+  interface: Joi.string().valid(...speeds.classes.map(({ id }) => id)),
   megaTransfers: maybe(1, 20_000).description('memory, MT/s'),
   channels: Joi.number().integer().min(1).max(16).default(1),
-}).or('mbPerSecond', 'megaTransfers');
+  frameMs: Joi.array().min(1).max(200_000).items(maybe(0.01, 60_000)).description('time of each frame'),
+}).or('mbPerSecond', 'megaTransfers', 'frameMs');
 
 interface SpeedAsked {
   mbPerSecond?: number;
   interface?: string;
   megaTransfers?: number;
   channels: number;
+  frameMs?: number[];
 }
 
 export const answerSpeed = (asked: SpeedAsked) => ({
   ...(asked.mbPerSecond !== undefined && {
-    drive: readSpeed(speedClasses, asked.mbPerSecond, asked.interface ?? null),
+    drive: readSpeed(speeds, asked.mbPerSecond, asked.interface ?? null),
   }),
   ...(asked.megaTransfers !== undefined && {
     memoryPeakMbPerSecond: memoryPeak(asked.megaTransfers, asked.channels),
   }),
+  ...(asked.frameMs && { frames: framesOf(asked.frameMs) }),
 });
 
 const profile = Joi.object({

@@ -137,7 +137,9 @@ export const cleanStep = defineCommand<
     const [rules] = await tx.select({ schools: shop.schools }).from(shop);
     const schools = schoolsOf(rules);
     const { clean } = await recordNow(tx, unit!);
-    const step = cleaningPlan(cleaning, unit!.chassis, clean, schools).steps.find(
+    // a step may be done to some of its zones: its cost is theirs
+    const only = new Set(zones);
+    const step = cleaningPlan(cleaning, unit!.chassis, clean, schools, only).steps.find(
       (each) => each.id === rule && [...each.zones].sort().join() === [...zones].sort().join(),
     );
     if (!step || step.zones.length === 0)

@@ -1,7 +1,6 @@
 import Joi from 'joi';
 import { OWN_DAMAGE, type OwnDamage } from '@/catalog/damage';
 import { BENCH_ROLES, defineCommand } from '../command';
-import { ShopError } from '../errors';
 import { minor, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
 import { lastActBack, writeActs } from '../record/acts';

@@ -1,7 +1,8 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
-import { onAnotherDay } from '@/core/instruments/heat';
+import { onAnotherDay } from '@/core/instruments/rise';
+import { changeOf } from '@/core/instruments/speed';
 import { FAN_WORDS, VERDICT_WORDS, type HeatRunView } from '@/words/heatView';
 import type { UnitHead } from '@/words/unitView';
 import { TextField } from '../../kit/fields';
@@ -12,6 +13,7 @@ import { duration, percent } from '../../kit/words';
 // the chart is loaded where there is something to draw
 const HeatChart = dynamic(() => import('./HeatChart').then((module) => module.HeatChart), { ssr: false });
 
+const signedPercent = (share: number) => `${share < 0 ? '−' : '+'}${Math.abs(share * 100).toFixed(0)} %`;
 const degrees = (value: number) => `${value.toFixed(0)} °C`;
 const perWatt = (value: number | null) => (value === null ? '–' : value.toFixed(2));
 
@@ -38,7 +40,7 @@ export function HeatBoard({ unit, runs }: { unit: UnitHead; runs: readonly HeatR
       unit.version,
     );
   };
-  const day = run ? onAnotherDay({ ...run.reading, verdict: run.verdict }, run, hot) : null;
+  const day = run ? onAnotherDay({ ...run, stages: run.reading.stages }, hot) : null;
   const stages = run?.reading.stages;
   return (
     <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_340px] lg:items-start">
@@ -219,9 +221,7 @@ function BeforeAfter({ before, after }: { before: HeatRunView; after: HeatRunVie
               <td className="figures text-right text-[13px]">{was?.toFixed(digits) ?? '–'}</td>
               <td className="figures text-right text-[13px]">{is?.toFixed(digits) ?? '–'}</td>
               <td className="figures text-right text-[13px]">
-                {was && is !== null
-                  ? `${is < was ? '−' : '+'}${Math.abs((is / was - 1) * 100).toFixed(0)} %`
-                  : '–'}
+                {was && is !== null ? signedPercent(changeOf(was, is)) : '–'}
               </td>
             </tr>
           ))}

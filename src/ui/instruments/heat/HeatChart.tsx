@@ -9,6 +9,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
+import { riseAt } from '@/core/instruments/rise';
 import type { HeatRunView } from '@/words/heatView';
 
 /** Points of the fitted curve. */
@@ -22,9 +23,7 @@ export function HeatChart({ run }: { run: HeatRunView }) {
   const fitted = stages
     ? Array.from({ length: POINTS + 1 }, (_, i) => {
         const t = run.reading.loadAt + ((end - run.reading.loadAt) * i) / POINTS;
-        const s = t - run.reading.loadAt;
-        const chip = stages.from + stages.chip.kelvin * (1 - Math.exp(-s / stages.chip.tau));
-        const whole = chip + stages.sink.kelvin * (1 - Math.exp(-s / stages.sink.tau));
+        const { chip, whole } = riseAt(stages, t - run.reading.loadAt);
         return { t, chip: [stages.from, chip], sink: [chip, whole], whole };
       })
     : [];
