@@ -1,5 +1,6 @@
 import { assertCatalogue } from '@/core/belief/validate';
 import { CHASSIS, type Catalogue, type Finding } from '@/core/catalogue';
+import { handCaps } from './bench';
 import { benchMinutes } from './benchMinutes';
 import { withBlocks } from './blocks';
 import { bundles } from './bundles';
@@ -46,6 +47,7 @@ export const catalogue: Catalogue = assertCatalogue({
   cautions,
   gates,
   benchMinutes,
+  handCaps,
   disturbed,
   leftOff,
   fitting,

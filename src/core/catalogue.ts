@@ -294,6 +294,15 @@ export interface Caution {
 /** Minutes to set up and to put back each bench item, by chassis. */
 export type BenchMinutes = Record<Chassis, Record<BenchItem, { set: number; unset: number }>>;
 
+/** The best grade a machine may have with what hands left on it. */
+export interface HandCaps {
+  missing: StandingFlaw['cap'];
+  improvised: StandingFlaw['cap'];
+  stain: StandingFlaw['cap'];
+  /** By how strongly it smells: faintly, plainly, strongly. */
+  smell: readonly [StandingFlaw['cap'], StandingFlaw['cap'], StandingFlaw['cap']];
+}
+
 export interface Catalogue {
   version: string;
   causes: Cause[];
@@ -307,6 +316,7 @@ export interface Catalogue {
     dangers: Gate[];
   };
   benchMinutes: BenchMinutes;
+  handCaps: HandCaps;
   /** What hands leave behind that had a machine open so far: factor on the odds of a cause, by bench item. */
   disturbed: Partial<Record<BenchItem, Record<string, number>>>;
   /** Factor on the odds of a lead’s cause when a machine was closed or powered over it. */

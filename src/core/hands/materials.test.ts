@@ -1,16 +1,17 @@
 import { describe, expect, it } from 'vitest';
+import { paste } from '@/catalog/bench';
 import { paidAfter, pasteDot } from './materials';
 
 describe('paste', () => {
   it('a mark of 20 by 20 at 0.08 mm and a quarter over is 40 mm3: a half ball of 5.3 mm', () => {
-    const { volumeMm3, dotMm } = pasteDot(20, 20, 0.08);
+    const { volumeMm3, dotMm } = pasteDot(20, 20, { bondMm: 0.08, squeeze: 0.25 });
     expect(volumeMm3).toBeCloseTo(40, 9);
     expect((2 / 3) * Math.PI * (dotMm / 2) ** 3).toBeCloseTo(40, 9);
     expect(dotMm).toBeCloseTo(5.35, 1);
   });
   it('a bare small die takes less, and no mark is no dot', () => {
-    expect(pasteDot(8, 10).dotMm).toBeLessThan(pasteDot(30, 30).dotMm);
-    expect(() => pasteDot(0, 10)).toThrow(/no area/);
+    expect(pasteDot(8, 10, paste).dotMm).toBeLessThan(pasteDot(30, 30, paste).dotMm);
+    expect(() => pasteDot(0, 10, paste)).toThrow(/no area/);
   });
 });
 

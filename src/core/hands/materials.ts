@@ -7,6 +7,12 @@ export interface MaterialUsed {
   costMinor: number;
 }
 
+/** How paste is put on. */
+export interface PasteUse {
+  bondMm: number;
+  squeeze: number;
+}
+
 /** Paste between two faces. */
 export interface PasteDot {
   /** Volume between the faces, cubic millimetres. */
@@ -15,20 +21,16 @@ export interface PasteDot {
   dotMm: number;
 }
 
-/** Thickness of paste between two faces that are drawn together, millimetres: common practice. */
-export const BOND_MM = 0.08;
-/** What squeezes out besides, as a share. Shop estimate. */
-export const SQUEEZE = 0.25;
-
 /**
  * How much paste a chip wants: contact area times bond line, and what squeezes out, as a half-round dot.
- * @param widthMm @param heightMm of the mark the chip leaves @param bondMm 0.05 to 0.1
+ * @param widthMm @param heightMm of the mark the chip leaves
+ * @param how thickness of the paste when drawn together, 0.05 to 0.1, and what squeezes out besides, as a share
  * @throws RangeError when a side is not above 0
  */
-export function pasteDot(widthMm: number, heightMm: number, bondMm = BOND_MM): PasteDot {
+export function pasteDot(widthMm: number, heightMm: number, { bondMm, squeeze }: PasteUse): PasteDot {
   if (!(widthMm > 0 && heightMm > 0 && bondMm > 0))
     throw new RangeError(`paste: a mark of ${widthMm} by ${heightMm} mm has no area`);
-  const volumeMm3 = widthMm * heightMm * bondMm * (1 + SQUEEZE);
+  const volumeMm3 = widthMm * heightMm * bondMm * (1 + squeeze);
   // half a ball: volume = 2/3 pi r^3
   return { volumeMm3, dotMm: 2 * Math.cbrt((3 * volumeMm3) / (2 * Math.PI)) };
 }

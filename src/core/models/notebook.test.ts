@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { catalogue, findingById } from '@/catalog';
+import { modelMemory } from '@/catalog/bench';
 import { evaluateUnit, type EvaluationInput, type RecordEntry } from '../steps/evaluate';
 import { CLOSED } from '../steps/bench';
 import { modelFaults, modelOdds, provedCauses } from './notebook';
@@ -22,14 +23,18 @@ describe('what was usually wrong with a model', () => {
     expect(provedCauses(record, catalogue, 'laptop').sort()).toEqual(['heatsink-blocked', 'screw-rounded']);
   });
   it('(12 x prior + seen) / (12 + machines), by hand', () => {
-    const faults = modelFaults([['fan-worn'], ['fan-worn', 'fan-worn'], [], ['paste-dry']], () => 0.1);
+    const faults = modelFaults(
+      [['fan-worn'], ['fan-worn', 'fan-worn'], [], ['paste-dry']],
+      () => 0.1,
+      modelMemory,
+    );
     expect(faults[0]).toMatchObject({ cause: 'fan-worn', seen: 2, of: 4, chance: (12 * 0.1 + 2) / 16 });
     expect(faults[1]).toMatchObject({ cause: 'paste-dry', seen: 1, chance: (12 * 0.1 + 1) / 16 });
   });
   it('moves belief before anything is seen, to just that chance; one machine alone moves nothing', () => {
     const cases = Array.from({ length: 8 }, (_, n) => (n < 6 ? ['screen-cable-off'] : []));
-    const faults = modelFaults(cases, prior);
-    const odds = modelOdds(faults, prior);
+    const faults = modelFaults(cases, prior, modelMemory);
+    const odds = modelOdds(faults, prior, modelMemory);
     const input = (record: RecordEntry[]): EvaluationInput => ({
       chassis: 'laptop',
       source: 'clearout',
@@ -52,6 +57,8 @@ describe('what was usually wrong with a model', () => {
     });
     const { chances } = evaluateUnit(catalogue, input([{ kind: 'model', odds }]));
     expect(chances['screen-cable-off']).toBeCloseTo(faults[0].chance, 2);
-    expect(modelOdds(modelFaults([['screen-cable-off']], prior), prior)).toEqual({});
+    expect(modelOdds(modelFaults([['screen-cable-off']], prior, modelMemory), prior, modelMemory)).toEqual(
+      {},
+    );
   });
 });

@@ -17,8 +17,15 @@ export interface ModelFault {
   strength: number;
 }
 
-/** How many machines of a model the catalogue's number counts as. Shop estimate. */
-export const MODEL_STRENGTH = 12;
+/** How a shop's own machines of a model speak of the next one. */
+export interface ModelMemory {
+  /** As how many machines the catalogue's number counts. */
+  strength: number;
+  /** From so many machines with a fault on, it moves belief. */
+  from: number;
+  /** The least factor on the odds that is told. */
+  tells: number;
+}
 
 /**
  * What was usually wrong with a model: the catalogue's numbers, moved by the closed machines of it.
@@ -28,7 +35,7 @@ export const MODEL_STRENGTH = 12;
 export function modelFaults(
   cases: readonly (readonly string[])[],
   prior: (cause: string) => number,
-  strength = MODEL_STRENGTH,
+  { strength }: Pick<ModelMemory, 'strength'>,
 ): ModelFault[] {
   const seen = new Map<string, number>();
   for (const causes of cases)
@@ -71,22 +78,20 @@ export function provedCauses(
   return [...proved];
 }
 
-/** From so many machines of the model on with a fault, it moves belief. */
-const SEEN_FROM = 2;
-
 /** What the model's own machines say before anything is seen of the next: factor on the odds of each cause. */
 export function modelOdds(
   faults: readonly ModelFault[],
   prior: (cause: string) => number,
+  { from, tells }: Omit<ModelMemory, 'strength'>,
 ): Record<string, number> {
   const odds = (chance: number) => chance / (1 - Math.min(0.999, chance));
   return Object.fromEntries(
     faults
-      .filter(({ seen, cause }) => seen >= SEEN_FROM && prior(cause) > 0)
+      .filter(({ seen, cause }) => seen >= from && prior(cause) > 0)
       .map(({ cause, chance }): [string, number] => [
         cause,
         Math.round((odds(chance) / odds(prior(cause))) * 100) / 100,
       ])
-      .filter(([, factor]) => factor > 1.1),
+      .filter(([, factor]) => factor > tells),
   );
 }

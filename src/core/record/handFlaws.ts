@@ -1,3 +1,4 @@
+import type { HandCaps } from '../catalogue';
 import type { CleanState } from '../clean/state';
 import type { Mat } from '../hands/mat';
 import type { ToldFlaw } from './flaws';
@@ -11,6 +12,7 @@ export function handFlaws(
   mat: Mat | null,
   clean: CleanState,
   zoneName: (zone: string) => string,
+  caps: HandCaps,
 ): ToldFlaw[] {
   const flaws: ToldFlaw[] = [];
   for (const { item, missing, improvised, open } of mat?.balances ?? []) {
@@ -19,23 +21,27 @@ export function handFlaws(
     if (item.kind === 'fastener' && absent > 0)
       flaws.push({
         words: `${absent} of ${item.count} screws missing: ${item.name}`,
-        cap: 'B',
+        cap: caps.missing,
         repair: 'mat',
       });
     if (improvised > 0)
       flaws.push({
         words: `${item.name}: ${improvised} of ${item.count} held by something else`,
-        cap: 'B',
+        cap: caps.improvised,
         repair: 'mat',
       });
   }
   for (const [zone, { stays, soils }] of Object.entries(clean)) {
     if (stays)
-      flaws.push({ words: `${zoneName(zone)}: a stain that does not come off`, cap: 'B', repair: 'clean' });
+      flaws.push({
+        words: `${zoneName(zone)}: a stain that does not come off`,
+        cap: caps.stain,
+        repair: 'clean',
+      });
     if (soils.smell)
       flaws.push({
         words: `it smells, ${['faintly', 'plainly', 'strongly'][soils.smell - 1]}`,
-        cap: soils.smell === 3 ? 'D' : soils.smell === 2 ? 'C' : 'B',
+        cap: caps.smell[soils.smell - 1],
         repair: 'clean',
       });
   }

@@ -42,7 +42,7 @@ export interface DerivedRecord extends Faults {
  */
 export function deriveRecord(
   entries: readonly RecordEntry[],
-  meaning: Meaning & Pick<Catalogue, 'benchMinutes'> & { zoneName?: (zone: string) => string },
+  meaning: Meaning & Pick<Catalogue, 'benchMinutes' | 'handCaps'> & { zoneName?: (zone: string) => string },
   chassis: Chassis,
 ): DerivedRecord {
   const drives = drivesOf(entries, meaning);
@@ -60,7 +60,7 @@ export function deriveRecord(
     inside: insideNow(entries),
     mat,
     clean,
-    flaws: [...flaws, ...handFlaws(mat, clean, meaning.zoneName ?? ((zone) => zone))],
+    flaws: [...flaws, ...handFlaws(mat, clean, meaning.zoneName ?? ((zone) => zone), meaning.handCaps)],
     places,
     gaugeDoubted: gaugeDoubted(entries, meaning),
   };

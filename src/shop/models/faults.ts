@@ -1,5 +1,6 @@
 import { and, asc, desc, inArray, isNull, ne } from 'drizzle-orm';
 import { catalogue } from '@/catalog';
+import { modelMemory } from '@/catalog/bench';
 import { modelFaults, modelOdds, provedCauses, type ModelFault } from '@/core/models/notebook';
 import type { Database, Transaction } from '@/db/client';
 import { observations, units } from '@/db/schema';
@@ -39,6 +40,7 @@ export async function modelFaultsFor(tx: Transaction | Database, unit: Model): P
   return modelFaults(
     [...records.values()].map((record) => provedCauses(record, catalogue, unit.chassis)),
     priorOf(unit.chassis),
+    modelMemory,
   );
 }
 
@@ -47,5 +49,5 @@ export const priorOf = (chassis: Model['chassis']) => (cause: string) =>
 
 /** The same as factors on the odds of causes: what belief begins with on the next machine. */
 export async function modelOddsFor(tx: Transaction | Database, unit: Model): Promise<Record<string, number>> {
-  return modelOdds(await modelFaultsFor(tx, unit), priorOf(unit.chassis));
+  return modelOdds(await modelFaultsFor(tx, unit), priorOf(unit.chassis), modelMemory);
 }

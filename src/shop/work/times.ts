@@ -1,13 +1,9 @@
 import { and, eq, sql } from 'drizzle-orm';
 import { repairById } from '@/catalog';
+import { clockForgotten, LEAST_STEP_MINUTES } from '@/catalog/bench';
 import { taken, untaken, type HandMinutes } from '@/core/work/estimate';
 import type { Transaction } from '@/db/client';
 import { shop, workSegments, type units, type work } from '@/db/schema';
-
-/** The least a step takes, minutes: what a clock shows under this is a slip of the hand. */
-const LEAST = 0.3;
-/** A clock that shows more than so many times what was reckoned, and over an hour, was forgotten. */
-const FORGOTTEN = { times: 8, minutes: 60 };
 
 /** Attended minutes of a piece of work whose clocks have all ended. */
 export async function attendedMinutes(tx: Transaction, workId: string): Promise<number> {
@@ -37,8 +33,9 @@ export function sampleOf(
   const own = repairById(row.ref)?.minutes;
   const planned = row.plannedMinutes ?? own ?? null;
   const around = own !== undefined && planned !== null ? Math.max(0, planned - own) : 0;
-  if (planned !== null && minutes > FORGOTTEN.minutes && minutes > planned * FORGOTTEN.times) return null;
-  return minutes < LEAST ? null : Math.max(LEAST, minutes - around);
+  if (planned !== null && minutes > clockForgotten.minutes && minutes > planned * clockForgotten.times)
+    return null;
+  return minutes < LEAST_STEP_MINUTES ? null : Math.max(LEAST_STEP_MINUTES, minutes - around);
 }
 
 /** One more time a step was done here, or one less. */

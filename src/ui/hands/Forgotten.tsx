@@ -1,13 +1,12 @@
 'use client';
 import { useEffect, useState, type FormEvent } from 'react';
+import { clockAsked } from '@/catalog/bench';
 import type { RunningWorkView, UnitHead } from '@/words/unitView';
 import { TextField } from '../kit/fields';
 import { Button, Problem } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
 import { attended } from '../kit/words';
 
-/** A clock is asked about from so many times what was reckoned on, and never before this many minutes. */
-const ASKED = { times: 3, minutes: 60 };
 const LOOK_MS = 30_000;
 
 /** A clock that has run far longer than such work takes is asked about: was it in hand all that time? */
@@ -23,7 +22,7 @@ export function Forgotten({ unit, work }: { unit: UnitHead; work: RunningWorkVie
   }, []);
   if (work.status !== 'running' || now === null || fine || !unit.mayWrite) return null;
   const ran = (now - new Date(work.startedAt).getTime()) / 60_000;
-  if (ran < Math.max(ASKED.minutes, ASKED.times * (work.planned ?? 0))) return null;
+  if (ran < Math.max(clockAsked.minutes, clockAsked.times * (work.planned ?? 0))) return null;
   const setBack = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const minutes = Number(String(new FormData(event.currentTarget).get('minutes')).replace(',', '.'));

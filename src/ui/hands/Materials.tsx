@@ -1,5 +1,6 @@
 'use client';
 import { useState } from 'react';
+import { paste } from '@/catalog/bench';
 import { pasteDot, type MaterialUsed } from '@/core/hands/materials';
 import { TextField } from '../kit/fields';
 import { MoneyField } from '../kit/MoneyField';
@@ -12,9 +13,6 @@ interface Line {
   cost: string;
 }
 const EMPTY: Line = { name: '', amount: '', cost: '' };
-
-/** Work that puts paste or a sheet between two faces. */
-const THERMAL = ['repaste', 'cooling-service', 'swap-heatsink', 'swap-processor', 'refit-heatsink'];
 
 /** Lines being typed, and what of them can be sent. */
 export function useMaterials() {
@@ -59,7 +57,7 @@ export function Materials({
       <Quiet onClick={() => setLines([...lines, EMPTY])}>
         {lines.length ? 'and something else' : 'Something was used up with it'}
       </Quiet>
-      {THERMAL.includes(workRef) && <PasteSize />}
+      {paste.works.includes(workRef) && <PasteSize />}
     </div>
   );
 }
@@ -70,7 +68,7 @@ function PasteSize() {
   const [height, setHeight] = useState('');
   const [w, h] = [width, height].map((text) => Number(text.replace(',', '.')));
   const known = w > 0 && h > 0 && w <= 120 && h <= 120;
-  const dot = known ? pasteDot(w, h) : null;
+  const dot = known ? pasteDot(w, h, paste) : null;
   const scale = known ? 72 / Math.max(w, h) : 1;
   return (
     <div className="mt-2 flex items-end gap-3">

@@ -9,16 +9,24 @@ import { Button, Heading, Problem, Quiet } from '../kit/parts';
 import { Money, useMoney } from '../kit/theShop';
 import { useCommand } from '../kit/useCommand';
 
+interface Theirs {
+  id: string;
+  code: string;
+  name: string;
+}
+
 interface Props {
   unit: UnitHead;
   agreement: Agreement;
   /** What would help, at the shop's rate: what a quote begins with. */
   proposed: readonly { what: string; minor: number }[];
-  parts: readonly { id: string; code: string; name: string }[];
+  parts: readonly Theirs[];
+  /** What of theirs they left to the shop. */
+  left: readonly Theirs[];
 }
 
 /** Somebody else's machine: what they wish, what was agreed, what was found besides, what of theirs lies here. */
-export function OwnersMachine({ unit, agreement, proposed, parts }: Props) {
+export function OwnersMachine({ unit, agreement, proposed, parts, left }: Props) {
   const { send, problem, busy } = useCommand();
   const money = useMoney();
   const [lines, setLines] = useState(
@@ -167,6 +175,17 @@ export function OwnersMachine({ unit, agreement, proposed, parts }: Props) {
             onClick={() => void send('ownerLeaves', { unitId: unit.id, componentId: part.id }, unit.version)}
           >
             they leave it to us
+          </Quiet>
+        </p>
+      ))}
+      {left.map((part) => (
+        <p key={part.id} className="flex flex-wrap items-baseline gap-2 text-[14.5px] text-soft">
+          <span className="figures text-[13px]">{part.code}</span> {part.name}, left to us
+          <Quiet
+            disabled={disabled}
+            onClick={() => void send('ownerWants', { unitId: unit.id, componentId: part.id }, unit.version)}
+          >
+            they want it back
           </Quiet>
         </p>
       ))}

@@ -1,9 +1,10 @@
 'use client';
 import { useState } from 'react';
-import { PHOTO_ROLES, type PhotoRole } from '@/core/record/photos';
+import type { PhotoRole } from '@/core/record/photos';
 import { ROLE_WORDS, type PhotoLine } from '@/words/photoView';
 import { Heading, Problem } from '../kit/parts';
 import { usePhotoUpload } from '../kit/usePhotoUpload';
+import { PhotoAdd } from './PhotoAdd';
 
 interface Props {
   tag: string;
@@ -18,7 +19,7 @@ interface Props {
 /** Photographs of one thing, each with what it is taken for; before and after stand side by side. */
 export function PhotoStrip({ tag, title, about, photos, mayWrite, role = 'before' }: Props) {
   const { upload, problem, left } = usePhotoUpload(tag);
-  const [as, setAs] = useState<PhotoRole>(role);
+  const [as, setAs] = useState<PhotoRole | ''>(role);
   const before = photos.find((photo) => photo.role === 'before');
   const after = photos.findLast((photo) => photo.role === 'after');
   const pair = before && after ? [before, after] : [];
@@ -42,31 +43,12 @@ export function PhotoStrip({ tag, title, about, photos, mayWrite, role = 'before
       <div className="flex flex-wrap items-center gap-3">
         <Heading>{title}</Heading>
         {mayWrite && (
-          <>
-            <select
-              aria-label="Taken as"
-              value={as}
-              onChange={(event) => setAs(event.target.value as PhotoRole)}
-              className="min-h-11 border-2 border-ink bg-sheet px-2 text-[14px]"
-            >
-              {PHOTO_ROLES.map((each) => (
-                <option key={each} value={each}>
-                  {ROLE_WORDS[each]}
-                </option>
-              ))}
-            </select>
-            <label className="inline-flex min-h-11 cursor-pointer items-center border-2 border-ink px-3 text-[14px] font-semibold focus-within:outline-3 focus-within:outline-matdeep hover:bg-track">
-              {left ? `Sending, ${left} left …` : 'Add from file or camera'}
-              <input
-                type="file"
-                accept="image/*"
-                multiple
-                className="sr-only"
-                disabled={left > 0}
-                onChange={(event) => void upload([...(event.target.files ?? [])], { role: as, about })}
-              />
-            </label>
-          </>
+          <PhotoAdd
+            role={as}
+            onRole={setAs}
+            left={left}
+            onFiles={(files) => void upload(files, { role: as, about })}
+          />
         )}
       </div>
       {problem && <Problem>{problem}</Problem>}

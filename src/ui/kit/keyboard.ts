@@ -147,3 +147,28 @@ export function useScans(handler: ScanHandler): void {
     return () => void scans.delete(stable);
   }, []);
 }
+
+/** The arrow keys as directions on a drawing, y downwards. */
+export const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowRight: [1, 0],
+  ArrowLeft: [-1, 0],
+  ArrowDown: [0, 1],
+  ArrowUp: [0, -1],
+};
+
+/** The nearest in a direction: what lies straight ahead before what lies aside. Undefined: nothing lies there. */
+export function nearestAhead<T>(
+  places: readonly T[],
+  at: (place: T) => readonly [number, number],
+  [fromX, fromY]: readonly [number, number],
+  [dx, dy]: readonly [number, number],
+): T | undefined {
+  let best: { place: T; far: number } | undefined;
+  for (const place of places) {
+    const [x, y] = at(place);
+    const along = (x - fromX) * dx + (y - fromY) * dy;
+    const far = along + 3 * (Math.abs((x - fromX) * dy) + Math.abs((y - fromY) * dx));
+    if (along > 0.5 && (!best || far < best.far)) best = { place, far };
+  }
+  return best?.place;
+}

@@ -1,7 +1,8 @@
 'use client';
 import { useState } from 'react';
-import { PHOTO_ROLES, type PhotoRole } from '@/core/record/photos';
+import type { PhotoRole } from '@/core/record/photos';
 import { ROLE_WORDS, type PhotoLine } from '@/words/photoView';
+import { PhotoAdd } from '../hands/PhotoAdd';
 import { Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
 import { usePhotoUpload } from '../kit/usePhotoUpload';
@@ -26,32 +27,13 @@ export function PhotoTray({ tag, unitId, photos, mayWrite }: Props) {
       <div className="flex flex-wrap items-center gap-3">
         <h2 className="text-[15px]">Photographs</h2>
         {mayWrite && (
-          <>
-            <select
-              aria-label="Taken as"
-              value={role}
-              onChange={(event) => setRole(event.target.value as PhotoRole | '')}
-              className="min-h-11 border-2 border-ink bg-sheet px-2 text-[14px]"
-            >
-              <option value="">of the machine</option>
-              {PHOTO_ROLES.map((each) => (
-                <option key={each} value={each}>
-                  {ROLE_WORDS[each]}
-                </option>
-              ))}
-            </select>
-            <label className="inline-flex min-h-11 cursor-pointer items-center border-2 border-ink px-3 text-[14px] font-semibold focus-within:outline-3 focus-within:outline-matdeep hover:bg-track">
-              {left ? `Sending, ${left} left …` : 'Add from file or camera'}
-              <input
-                type="file"
-                accept="image/*"
-                multiple
-                className="sr-only"
-                disabled={left > 0}
-                onChange={(event) => void upload([...(event.target.files ?? [])], { role })}
-              />
-            </label>
-          </>
+          <PhotoAdd
+            role={role}
+            onRole={setRole}
+            plain
+            left={left}
+            onFiles={(files) => void upload(files, { role })}
+          />
         )}
         {photos.length === 0 && <span className="text-[14px] text-soft">None yet.</span>}
       </div>

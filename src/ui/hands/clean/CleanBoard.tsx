@@ -4,7 +4,7 @@ import { PHASES, type Soil } from '@/core/clean/zones';
 import type { PhotoLine } from '@/words/photoView';
 import type { CleanView, StepView } from '@/words/cleanView';
 import type { UnitHead } from '@/words/unitView';
-import { useShortcuts } from '../../kit/keyboard';
+import { ARROWS, nearestAhead, useShortcuts } from '../../kit/keyboard';
 import { Button, CautionNote, Heading, Key, Problem, Quiet } from '../../kit/parts';
 import { Money } from '../../kit/theShop';
 import { useCommand } from '../../kit/useCommand';
@@ -12,6 +12,9 @@ import { attended, duration } from '../../kit/words';
 import { PhotoStrip } from '../PhotoStrip';
 import { Mixing } from './Mixing';
 import { ZoneMap } from './ZoneMap';
+
+const middleOf = ({ box }: CleanView['zones'][number]) =>
+  [box.x + box.width / 2, box.y + box.height / 2] as const;
 
 interface Props {
   unit: UnitHead;
@@ -58,26 +61,12 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
     );
     if (left.ok) setDrying(null);
   };
-  const walk = (dx: number, dy: number) => {
-    const middle = ({ box }: (typeof view.zones)[number]) => [box.x + box.width / 2, box.y + box.height / 2];
-    const [x, y] = middle(zone);
-    const ahead = view.zones
-      .map((own) => {
-        const [ox, oy] = middle(own);
-        const along = (ox - x) * dx + (oy - y) * dy;
-        return { own, along, far: along + 2 * (Math.abs((ox - x) * dy) + Math.abs((oy - y) * dx)) };
-      })
-      .filter(({ along }) => along > 1)
-      .sort((a, b) => a.far - b.far)[0];
-    if (ahead) setAt(ahead.own.id);
-  };
   useShortcuts((key) => {
     const letter = soils.find((own) => own.letter === key.toLowerCase());
-    if (key === 'ArrowRight') walk(1, 0);
-    else if (key === 'ArrowLeft') walk(-1, 0);
-    else if (key === 'ArrowDown') walk(0, 1);
-    else if (key === 'ArrowUp') walk(0, -1);
-    else if (disabled) return false;
+    if (ARROWS[key]) {
+      const ahead = nearestAhead(view.zones, middleOf, middleOf(zone), ARROWS[key]);
+      if (ahead) setAt(ahead.id);
+    } else if (disabled) return false;
     else if (/^[0-3]$/.test(key)) mark(Number(key));
     else if (letter) setSoil(letter.id);
     else if (key.toLowerCase() === 'c') looked();

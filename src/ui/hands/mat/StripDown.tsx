@@ -8,11 +8,12 @@ import {
   type LedgerItem,
   type Move,
 } from '@/core/hands/ledger';
+import { shouldBeBack } from '@/core/hands/mat';
 import { tightening } from '@/core/hands/tighten';
 import type { PhotoLine } from '@/words/photoView';
 import type { ClosingView, MatView } from '@/words/matView';
 import type { UnitHead } from '@/words/unitView';
-import { useShortcuts } from '../../kit/keyboard';
+import { ARROWS, nearestAhead, useShortcuts } from '../../kit/keyboard';
 import { Button, CautionNote, Heading, Key, Problem } from '../../kit/parts';
 import { PhotoStrip } from '../PhotoStrip';
 import { ClosingPanel } from './ClosingPanel';
@@ -72,11 +73,7 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
   const layer = Math.min(picked ?? deepest, depth);
   const here = stands.filter(({ item }) => item.layer === layer);
   const letterOf = new Map(here.map(({ item }, n) => [item.id, LETTERS[n] ?? '']));
-  const last = moves.findLast(({ move }) => move !== 'left over' && move !== 'rounded' && move !== 'missing');
-  const lastLayer = stands.find(({ item }) => item.id === last?.item)?.item.layer ?? 0;
-  const closingUp = last !== undefined && last.move !== 'out';
-  // once things go back, whatever lies as deep or deeper should be back too
-  const due = (item: LedgerItem) => mat?.passed !== null || (closingUp && item.layer >= lastLayer);
+  const due = shouldBeBack(stands, moves, mat?.passed ?? null);
   const order = useMemo(() => {
     const item = stands.find((own) => own.item.id === ordered)?.item;
     if (!item?.spots) return null;
@@ -85,16 +82,19 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
   }, [stands, ordered]);
   const laid = useMemo(() => balances(template.items, []), [template.items]);
   const things = template.items.reduce((sum, { count }) => sum + count, 0);
+  const stillAsked = mat?.passed?.asked ?? [];
   const layOut = () => void send('openMat', { unitId: unit.id }, unit.version);
   if (!mat || mat.shut)
     return (
       <section className="bg-paper px-5 py-4">
         <Heading className="text-[22px]!">
-          {mat ? 'Closed: everything on the mat was put back.' : 'No mat lies open for this machine.'}
+          {!mat
+            ? 'No mat lies open for this machine.'
+            : stillAsked.length
+              ? 'Closed all the same.'
+              : 'Closed: everything on the mat was put back.'}
         </Heading>
-        {mat?.passed && mat.passed.asked.length > 0 && (
-          <p className="hatched py-2 pr-3">It was closed all the same with {mat.passed.asked.join('; ')}.</p>
-        )}
+        {stillAsked.length > 0 && <p className="hatched py-2 pr-3">With {stillAsked.join('; ')}.</p>}
         <p className="mt-1 text-[15px]">
           {mat
             ? 'Open it again and the same things lie where they lay.'
@@ -178,26 +178,23 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
   const spotsHere: (SpotAt & { x: number; y: number })[] = here.flatMap(({ item }) =>
     (item.spots ?? []).map(([x, y], n) => ({ item: item.id, n, x, y })),
   );
-  const walk = (dx: number, dy: number) => {
+  const walk = (way: readonly [number, number]) => {
     const from = spotsHere.find((spot) => spot.item === at?.item && spot.n === at.n);
     if (!from) return setAt(spotsHere[0] ?? null);
-    // the nearest in that direction, what lies straight ahead before what lies aside
-    const ahead = spotsHere
-      .map((spot) => {
-        const along = (spot.x - from.x) * dx + (spot.y - from.y) * dy;
-        const aside = Math.abs((spot.x - from.x) * dy) + Math.abs((spot.y - from.y) * dx);
-        return { spot, along, far: along + 3 * aside };
-      })
-      .filter(({ along }) => along > 0.5)
-      .sort((a, b) => a.far - b.far)[0];
-    if (ahead) setAt({ item: ahead.spot.item, n: ahead.spot.n });
+    const ahead = nearestAhead(spotsHere, ({ x, y }) => [x, y], [from.x, from.y], way);
+    if (ahead) setAt({ item: ahead.item, n: ahead.n });
   };
   // the newest listener is asked first: on the mat letters are groups
   return (
     <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_320px] lg:items-start">
       <MatKeys
-        disabled={disabled || adding}
+        disabled={disabled}
         onKey={(key) => {
+          // while something is being written down no key turns a screw, nor leaves for another side
+          if (adding) {
+            if (key === 'Escape') setAdding(false);
+            return true;
+          }
           if (trouble) {
             const kind = TROUBLE.find(([digit]) => digit === key);
             if (kind) trip(kind[1]);
@@ -215,10 +212,7 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
           else if (key.toLowerCase() === 'x' && at) setTrouble(true);
           else if (key.toLowerCase() === 't' && at) setOrdered(ordered ? null : at.item);
           else if (key === ' ' && at) turn(at);
-          else if (key === 'ArrowRight') walk(1, 0);
-          else if (key === 'ArrowLeft') walk(-1, 0);
-          else if (key === 'ArrowDown') walk(0, 1);
-          else if (key === 'ArrowUp') walk(0, -1);
+          else if (ARROWS[key]) walk(ARROWS[key]);
           else if (key === 'Escape') setNumber('');
           else return false;
           return true;

@@ -5,7 +5,7 @@ import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { partsIn, workOf } from '@/shop/units/queries';
 import { damageOn, risksOf } from '@/shop/hands/damageQueries';
 import { database } from '@/db/client';
-import { agreementNow, ownersPartsOf } from '@/shop/hands/owner';
+import { agreementNow, leftToUs, ownersPartsOf } from '@/shop/hands/owner';
 import { OwnersMachine } from '@/ui/hands/OwnersMachine';
 import { OwnDamage } from '@/ui/hands/OwnDamage';
 import { LogWork } from '@/ui/hands/LogWork';
@@ -16,6 +16,8 @@ import { dayAndTime } from '@/words/time';
 import { partTaken, runningViews, workMinutes } from '@/words/answers';
 import { cautionView } from '@/words/steps';
 import { loadUnit, unitHead } from '../loadUnit';
+
+const named = ({ id, code, name }: { id: string; code: string; name: string }) => ({ id, code, name });
 
 type Props = { params: Promise<{ tag: string }>; searchParams: Promise<{ log?: string }> };
 
@@ -94,7 +96,11 @@ export default async function WorkPage({ params, searchParams }: Props) {
   const [damage, risks] = await Promise.all([damageOn(unit.id), risksOf(steps.map(({ ref }) => ref))]);
   const theirs =
     lot.source === 'owner'
-      ? { agreement: await agreementNow(database(), unit.id), parts: await ownersPartsOf(unit.id) }
+      ? {
+          agreement: await agreementNow(database(), unit.id),
+          parts: (await ownersPartsOf(unit.id)).map(named),
+          left: (await leftToUs(database(), unit.id)).map(named),
+        }
       : null;
   return (
     <div>
@@ -110,7 +116,8 @@ export default async function WorkPage({ params, searchParams }: Props) {
                 key={unit.version}
                 unit={head}
                 agreement={theirs.agreement}
-                parts={theirs.parts.map(({ id, code, name }) => ({ id, code, name }))}
+                parts={theirs.parts}
+                left={theirs.left}
                 proposed={proposed.map(({ name, ref, minutes }) => ({
                   what: name,
                   minor:
