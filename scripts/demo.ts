@@ -334,6 +334,48 @@ async function opened(tag: string): Promise<void> {
     await act('Bench B', 'noteModel', { maker: 'Pellmark', model: 'Courier 15', kind, text, finding });
 }
 
+/** A laptop that stays its owner's: what they wish, what was agreed, what they brought, what was found besides. */
+async function somebodyElses(): Promise<void> {
+  const { lotId } = await act<{ lotId: string }>('Buyer', 'receiveLot', {
+    code: 'HM-1',
+    name: 'Harbour master’s own laptop',
+    source: 'owner',
+    tagPrefix: 'HM',
+    priceMinor: 0,
+    freightMinor: 0,
+    feesMinor: 0,
+    receivedOn: '2026-11-25',
+    claims: 'gets hot and switches itself off',
+  });
+  const { unitId, tag } = await act<{ unitId: string; tag: string }>('Buyer', 'addUnit', {
+    lotId,
+    chassis: 'laptop',
+    maker: 'Pellmark',
+    model: 'Courier 15',
+  });
+  const tell = (told: object) => act('Bench B', 'tellOwner', { unitId, act: told });
+  await tell({ op: 'wishes', text: 'Quieter, and must not lose the tide tables. Nothing over 40.' });
+  await see(
+    tag,
+    'Bench B',
+    ['look-swelling', 0],
+    ...OUTSIDE,
+    ['look-glass', 0],
+    ['button', 0],
+    ['picture-own', 0],
+  );
+  await tell({
+    op: 'quote',
+    lines: [
+      { what: 'Clean the cooling, new paste', minor: 2400 },
+      { what: 'Fit the memory they brought', minor: 400 },
+    ],
+  });
+  await tell({ op: 'answer', yes: true, how: 'by telephone' });
+  await act('Bench B', 'ownerSupplies', { unitId, class: 'memory', name: '8 GB DDR4 SO-DIMM', serial: '' });
+  await tell({ op: 'found', text: 'The left hinge is loose at the base', minor: 1500 });
+}
+
 async function furnish(): Promise<void> {
   await lot(
     {
@@ -643,6 +685,7 @@ async function furnish(): Promise<void> {
     ['sound', 12],
   ] as const)
     await heated('WQ-0030', condition, seed);
+  await somebodyElses();
   // stages as old as a shop's are
   await database().execute(
     sql`update units set stage_since = stage_since - (abs(hashtext(tag)) % 4000) * interval '1 minute'`,
