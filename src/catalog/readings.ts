@@ -1,5 +1,6 @@
 import type { Rail } from '@/core/instruments/rails';
 import type { BatteryRules } from '@/core/instruments/batteryRun';
+import type { RailSigns } from '@/core/instruments/told';
 import type { SpeedTable } from '@/core/instruments/speed';
 import type { TouchLimits } from '@/core/instruments/touch';
 
@@ -34,7 +35,11 @@ export const batteryRules: BatteryRules = {
   leastFall: 10,
   good: 0.7,
   weak: 0.4,
+  fastMinutes: 75,
 };
+
+/** From four fifths of what is allowed a rail is at the edge; one that moves by more than 4 % wanders. Shop estimate. */
+export const railSigns: RailSigns = { edge: 0.8, wanders: 0.04 };
 
 /** IEC 62368-1 Table 38, TS1, from memory: defer to the current edition and to local codes. */
 export const touchLimits: TouchLimits = {

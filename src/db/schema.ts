@@ -8,6 +8,7 @@ export * from './models.schema';
 export * from './memory.schema';
 export * from './photos.schema';
 export * from './report.schema';
+export * from './readings.schema';
 export * from './erasure.schema';
 export * from './proof.schema';
 export * from './sales.schema';

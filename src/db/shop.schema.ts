@@ -51,6 +51,8 @@ export const shop = pgTable(
     schools: jsonb('schools').$type<Partial<Schools>>().notNull().default({}),
     /** What steps have taken here, by their ids. */
     handMinutes: jsonb('hand_minutes').$type<HandMinutes>().notNull().default({}),
+    /** The room as it was measured last: Celsius, and when. */
+    room: jsonb('room').$type<{ celsius: number; at: string }>(),
     learningStrength: integer('learning_strength').notNull().default(200),
   },
   (t) => [

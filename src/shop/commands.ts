@@ -26,7 +26,7 @@ import * as ending from './units/ending';
 import * as system from './units/system';
 import * as work from './work/commands';
 import * as mat from './hands/mat';
-import * as heat from './readings/heat';
+import * as readings from './readings/commands';
 import * as models from './models/commands';
 import * as clean from './hands/clean';
 import * as damage from './hands/damage';
@@ -68,8 +68,15 @@ const all = [
   owners.ownerSupplies,
   owners.ownerLeaves,
   owners.ownerWants,
-  heat.recordHeatRun,
-  heat.takeBackHeatRun,
+  readings.tellRoom,
+  readings.recordHeatRun,
+  readings.recordBattery,
+  readings.recordRails,
+  readings.recordSpeed,
+  readings.takeBackReading,
+  readings.startRun,
+  readings.finishRun,
+  readings.dropRun,
   damage.noteDamage,
   damage.takeBackDamage,
   work.trimClock,

@@ -4,6 +4,7 @@ import { machineField } from '@/core/parts/fields';
 import { minorText } from '@/core/money/minor';
 import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import { readValue } from '@/core/record/values';
+import type { Figure } from '@/core/instruments/told';
 import type { HeatVerdict } from '@/core/instruments/heat';
 import { VERDICT_WORDS } from './heatView';
 import { claimSays } from './claims';
@@ -67,6 +68,11 @@ export const EVENT_TITLES: Record<EventKind, string> = {
   schools: 'How we clean',
   'heat run': 'Heat run',
   'heat run back': 'Heat run, taken back',
+  reading: 'Reading',
+  'reading back': 'Reading, taken back',
+  'run begun': 'Run begun',
+  'run dropped': 'Run dropped',
+  room: 'The room',
   'model note': 'Notebook',
   'model note gone': 'Out of the notebook',
   place: 'Donor sheet',
@@ -352,6 +358,18 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
     );
   },
   'heat run back': (p) => text(p, 'name'),
+  reading: (p) =>
+    told(
+      text(p, 'kind'),
+      ((p.figures as Figure[] | undefined) ?? [])
+        .map((own) => `${own.id} ${own.value} ${own.unit}`)
+        .join(', '),
+      text(p, 'says'),
+    ),
+  'reading back': (p) => text(p, 'kind'),
+  'run begun': (p) => text(p, 'kind'),
+  'run dropped': (p) => text(p, 'kind'),
+  room: (p) => `${text(p, 'celsius')} °C`,
   'model note': (p) => `${text(p, 'maker')} ${text(p, 'model')}, ${text(p, 'kind')}: ${text(p, 'text')}`,
   'model note gone': (p) => `${text(p, 'maker')} ${text(p, 'model')}, ${text(p, 'kind')}: ${text(p, 'text')}`,
   stain: (p) => `${text(p, 'zone')}: ${p.stays ? 'does not come off' : 'has come off after all'}`,

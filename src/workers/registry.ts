@@ -1,4 +1,8 @@
 import { catalogue } from '@/catalog';
+import { heatTables } from '@/catalog/heat';
+import { batteryRules } from '@/catalog/readings';
+import { conduct, type SoFar } from '@/core/instruments/conduct';
+import type { RunKind, Sample } from '@/core/instruments/run';
 import { closedCase, type ClosedCase } from '@/core/learn/learn';
 import { withOverrides, type CatalogueOverrides } from '@/core/belief/overrides';
 import type { Catalogue } from '@/core/catalogue';
@@ -71,6 +75,10 @@ interface Weighed {
  * others.
  */
 export const registry = {
+  /** A run of an instrument as it goes. */
+  conduct: (kind: RunKind, samples: readonly Sample[], about: Parameters<typeof conduct>[2]): SoFar =>
+    conduct(kind, samples, about, { heat: heatTables, battery: batteryRules }),
+
   evaluate: (numbers: NumbersRef, input: EvaluationInput): Evaluation =>
     evaluateUnit(catalogueWith(numbers), input),
 

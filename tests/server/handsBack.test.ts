@@ -5,7 +5,7 @@ import { database } from '@/db/client';
 import { components, observations } from '@/db/schema';
 import { unitBook } from '@/shop/books/queries';
 import { ownersPartsOf } from '@/shop/hands/owner';
-import { heatRunsOf } from '@/shop/readings/heat';
+import { heatRunsOf } from '@/shop/readings/queries';
 import { recordNow } from '@/shop/record/queries';
 import { seededRandom } from '@/core/random';
 import { heatMachine, heatRunOf } from '@/core/simulate/heat';

@@ -4,7 +4,7 @@ import { seededRandom } from '@/core/random';
 import { heatMachine, heatRunOf, type HeatCondition } from '@/core/simulate/heat';
 import { database } from '@/db/client';
 import { recordValues } from '@/db/schema';
-import { heatRunsOf } from '@/shop/readings/heat';
+import { heatRunsOf } from '@/shop/readings/queries';
 import { recordNow } from '@/shop/record/queries';
 import { act, benchA, lotWith, openShop, refusal, unitRow } from './shop';
 
@@ -41,10 +41,12 @@ describe('a heat run', () => {
     expect(after['paste-dry']).toBeGreaterThan(5 * (before.evaluation!.chances['paste-dry'] ?? 0.01));
     expect(after['fan-control'] ?? 0).toBeLessThan(before.evaluation!.chances['fan-control'] ?? 1);
     expect((await unitRow(unitId)).valueMinor).not.toBe(before.valueMinor);
-    await act(benchA, 'takeBackHeatRun', { unitId });
+    await act(benchA, 'takeBackReading', { unitId, kind: 'heat' });
     expect(await chances(unitId)).toEqual(before.evaluation!.chances);
     expect((await unitRow(unitId)).valueMinor).toBe(before.valueMinor);
-    expect(await refusal(act(benchA, 'takeBackHeatRun', { unitId }))).toMatchObject({ code: 'refused' });
+    expect(await refusal(act(benchA, 'takeBackReading', { unitId, kind: 'heat' }))).toMatchObject({
+      code: 'refused',
+    });
   });
   it('the second counts, not both; the work between them stands beside it', async () => {
     const unitId = await laptop();

@@ -36,6 +36,8 @@ export interface BatteryRules {
   /** Health from which a pack that behaves is good, and under which it is weak. */
   good: number;
   weak: number;
+  /** From full in less than this, minutes, is fast. */
+  fastMinutes: number;
 }
 
 /**

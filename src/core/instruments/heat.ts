@@ -17,6 +17,14 @@ export type HeatVerdict = (typeof HEAT_VERDICTS)[number];
 export type FanWay = 'follows' | 'idle' | 'full' | 'stands';
 export const FAN_WAYS: readonly FanWay[] = ['follows', 'idle', 'full', 'stands'];
 
+/** How long rest and load may last, seconds. */
+export interface HeatConduct {
+  mostRest: number;
+  leastLoad: number;
+  usualLoad: number;
+  mostLoad: number;
+}
+
 /** Middle and spread (of the logarithm) of a resistance, kelvin a watt for a cooler built for so many watts. */
 export interface Spread {
   middle: number;
@@ -42,6 +50,7 @@ export interface HeatTables {
   usualWatts: number;
   wattsSpread: number;
   run: RunSigns;
+  conduct: HeatConduct;
   /** Under so many revolutions a minute a fan stands; from so many on it runs flat out. */
   fanStands: number;
   fanFull: number;

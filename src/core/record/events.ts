@@ -197,6 +197,11 @@ export interface EventPayloads {
   'model note gone': { note: number; maker: string; model: string; kind: string; text: string };
   'heat run': { name: string; settles: number; verdict: { id: string; chance: number }[] };
   'heat run back': { name: string };
+  reading: { kind: string; name: string; figures: { id: string; value: number; unit: string }[]; says?: string };
+  'reading back': { kind: string; name: string };
+  'run begun': { kind: string; run: string };
+  'run dropped': { kind: string; run: string };
+  room: { celsius: number };
   schools: { before: Record<string, string>; schools: Record<string, string> };
   place: { places: { place: string; class: string; state: string }[] };
   takes: { facts: Record<string, string | number | null>; model: string | null };

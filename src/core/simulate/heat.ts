@@ -59,36 +59,36 @@ export function heatMachine(condition: HeatCondition, watts: number, random: () 
 const follows = (temp: number) => 1_100 + Math.max(0, Math.min(1, (temp - 45) / 40)) * 2_900;
 
 /**
- * A run of it: rest, then load, a sample a second, whole degrees, noise, a room that drifts. Throttled at its limit.
- * @param idleSeconds, loadSeconds at least 1 @param noise kelvin, standard deviation before rounding
+ * The machine with a sensor on it, a second a step: whole degrees, noise, a room that drifts, throttled at its limit.
+ * @param noise kelvin, standard deviation before rounding @param drift kelvin a second
  */
-export function heatRunOf(
+export function heatMeter(
   machine: HeatMachine,
   random: () => number,
-  { idleSeconds = 60, loadSeconds = 540, noise = 1, drift = 1, whole = true } = {},
-): HeatSample[] {
+  { noise = 1, drift = 0, whole = true } = {},
+): (loaded: boolean) => HeatSample {
   const { watts, chip, sink, chipTau, sinkTau, limit, condition } = machine;
   const rest = watts * 0.12;
   // how far chip and sink are over what lies under them
   let overSink = rest * chip;
   let overAir = rest * sink;
-  const total = idleSeconds + loadSeconds;
   let power = rest;
-  const samples: HeatSample[] = [];
-  for (let t = 0; t < total; t++) {
-    const loaded = t >= idleSeconds;
-    const room = machine.room + (drift * t) / total;
-    const truth = room + overSink + overAir;
+  let t = -1;
+  let under = 0;
+  return (loaded) => {
+    t++;
+    const truth = machine.room + drift * t + overSink + overAir;
     const throttled = loaded && truth >= limit - 0.5;
     power = !loaded
       ? rest
       : throttled
         ? Math.max(rest, power * 0.97)
         : Math.min(watts, power * 1.02 || watts);
-    if (loaded && !throttled && t - idleSeconds < 2) power = watts;
+    if (loaded && !throttled && under < 2) power = watts;
+    under = loaded ? under + 1 : 0;
     const lost = condition === 'sensor lost';
     const seen = (lost ? 30 : truth) + noise * gauss(random);
-    samples.push({
+    const sample: HeatSample = {
       t,
       temp: whole ? Math.round(seen) : seen,
       fan: Math.round(
@@ -103,9 +103,20 @@ export function heatRunOf(
       power: power + 0.01 * watts * gauss(random),
       clock: throttled ? 1_900 : 3_100,
       load: loaded ? 1 : 0,
-    });
+    };
     overSink += (power * chip - overSink) * (1 - Math.exp(-1 / chipTau));
     overAir += (power * sink - overAir) * (1 - Math.exp(-1 / sinkTau));
-  }
-  return samples;
+    return sample;
+  };
+}
+
+/** A run of it: rest, then load, a sample a second. @param idleSeconds, loadSeconds at least 1 @param drift kelvin over the run */
+export function heatRunOf(
+  machine: HeatMachine,
+  random: () => number,
+  { idleSeconds = 60, loadSeconds = 540, noise = 1, drift = 1, whole = true } = {},
+): HeatSample[] {
+  const total = idleSeconds + loadSeconds;
+  const meter = heatMeter(machine, random, { noise, drift: drift / total, whole });
+  return Array.from({ length: total }, (_, t) => meter(t >= idleSeconds));
 }

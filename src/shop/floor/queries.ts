@@ -3,7 +3,13 @@ import { database } from '@/db/client';
 import type { Stage } from '@/db/schema';
 import { FINDING_IDLE_MINUTES } from '@/catalog/bench';
 import { FIND_OUT } from '../work/clock';
+import type { SoFar } from '@/core/instruments/conduct';
+import type { RunKind } from '@/core/instruments/run';
+import { RUN_WORDS } from '@/words/readingView';
 import { LINE, STAGE_NAMES } from '../line';
+
+/** What is reckoned on while nothing is known of a run. */
+const UNKNOWN_MINUTES: Record<RunKind, number> = { heat: 10, battery: 90, rails: 3, speed: 4 };
 
 export interface LineStage {
   stage: Stage;
@@ -52,6 +58,42 @@ export interface RunningBlock {
   station: string;
   startedAt: string;
   expectedMinutes: number;
+  /** Of a run that samples: which, and for how many seconds nothing has come; null: nothing came yet. */
+  run?: { kind: RunKind; silent: number | null };
+}
+
+/** Runs that sample now: how long they still take, and whether anything comes. */
+async function runsNow(): Promise<RunningBlock[]> {
+  const { rows } = await database().execute<{
+    id: string;
+    unit_id: string;
+    tag: string;
+    kind: RunKind;
+    started_at: Date;
+    so_far: SoFar | null;
+    so_far_at: Date | null;
+    silent: number | null;
+  }>(sql`
+    select r.id, r.unit_id, u.tag, r.kind, r.started_at, r.so_far, r.so_far_at,
+      extract(epoch from clock_timestamp() - (select max(b.at) from reading_batches b where b.run_id = r.id))::float8 as silent
+    from reading_runs r join units u on u.id = r.unit_id
+    where r.ended_at is null and (r.expires_at > now() or exists (select 1 from reading_batches b where b.run_id = r.id))
+    order by r.started_at limit 60`);
+  return rows.map((row) => {
+    const started = new Date(row.started_at);
+    const left = row.so_far?.left ?? null;
+    const gone = row.so_far_at ? (new Date(row.so_far_at).getTime() - started.getTime()) / 60_000 : 0;
+    return {
+      workId: row.id,
+      unitId: row.unit_id,
+      tag: row.tag,
+      title: RUN_WORDS[row.kind],
+      station: row.so_far?.words ?? '',
+      startedAt: started.toISOString(),
+      expectedMinutes: Math.max(0.1, left === null ? UNKNOWN_MINUTES[row.kind] : gone + left / 60),
+      run: { kind: row.kind, silent: row.silent },
+    };
+  });
 }
 
 /** Unattended blocks running now, due first. */
@@ -127,7 +169,12 @@ export async function mineOf(person: string): Promise<MineBlock[]> {
 
 /** What every screen shows of the floor to a person, and the moment it was true. */
 export async function floorNow(person: string) {
-  const [{ line, quarantine }, running, mine] = await Promise.all([lineOf(), runningAlone(), mineOf(person)]);
-  return { line, quarantine, running, mine, now: Date.now() };
+  const [{ line, quarantine }, alone, runs, mine] = await Promise.all([
+    lineOf(),
+    runningAlone(),
+    runsNow(),
+    mineOf(person),
+  ]);
+  return { line, quarantine, running: [...runs, ...alone], mine, now: Date.now() };
 }
 export type Floor = Awaited<ReturnType<typeof floorNow>>;

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { and, eq, isNull, ne, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import { constraintOf } from '@/db/failure';
-import { account, reportTokens, session, user } from '@/db/schema';
+import { account, readingRuns, reportTokens, session, user } from '@/db/schema';
 import type { Transaction } from '@/db/client';
 import { defineCommand, type Role } from '../command';
 import { ShopError } from '../errors';
@@ -143,10 +143,15 @@ export const renamePerson = defineCommand<{ person: string; name: string }, null
   },
 });
 
-/** What a person could still do somewhere else ends: sessions, and leave given to machines to report. */
+/** What a person could still do somewhere else ends: sessions, and leave given to machines to report or to sample. */
 async function endEverywhere(tx: Transaction, id: string): Promise<void> {
   await tx.delete(session).where(eq(session.userId, id));
   await tx.delete(reportTokens).where(and(eq(reportTokens.by, id), isNull(reportTokens.usedAt)));
+  // what was sampled stays; nothing is added to it any more
+  await tx
+    .update(readingRuns)
+    .set({ expiresAt: new Date() })
+    .where(and(eq(readingRuns.by, id), isNull(readingRuns.endedAt)));
 }
 
 /** Another role; it counts from the person's next sign-in, which is now. */

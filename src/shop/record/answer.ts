@@ -21,10 +21,11 @@ export async function putAnswer(
   unitId: string,
   finding: string,
   outcome: string,
+  basis: 'typed' | 'measured' = 'typed',
 ): Promise<PutAnswer> {
   const at = findingById(finding)?.outcomes.findIndex(({ id }) => id === outcome) ?? -1;
   if (at < 0) throw new RangeError(`record: there is no outcome "${outcome}" of "${finding}"`);
-  return put(tx, actor, unitId, { kind: 'finding', ref: finding, outcome: at, outcomeId: outcome });
+  return put(tx, actor, unitId, { kind: 'finding', ref: finding, outcome: at, outcomeId: outcome, basis });
 }
 
 /** The question is open again: what was answered is to be looked at anew. */
@@ -40,7 +41,13 @@ async function put(
   tx: Transaction,
   actor: Actor,
   unitId: string,
-  said: { kind: 'finding' | 'unanswered'; ref: string; outcome: number; outcomeId: string },
+  said: {
+    kind: 'finding' | 'unanswered';
+    ref: string;
+    outcome: number;
+    outcomeId: string;
+    basis?: 'typed' | 'measured';
+  },
 ): Promise<PutAnswer> {
   const replaced = await replaceEarlier(tx, unitId, [said.ref]);
   const [row] = await tx

@@ -1,4 +1,5 @@
 import { bodyWithin, plainly } from '@/server/answer';
+import { hostOf, plain } from '@/server/device/host';
 import { reportFiles } from '@/server/reportFiles';
 import { reportScript } from '@/server/device/script';
 import { runCommand } from '@/shop/runner';
@@ -19,12 +20,6 @@ const REFUSED: Record<Exclude<TokenState['state'], 'good'>, string> = {
   expired: 'This token has run out. Ask for a new one on the unit’s page.',
 };
 
-const plain = (text: string, status = 200) =>
-  new Response(text + '\n', {
-    status,
-    headers: { 'content-type': 'text/plain; charset=utf-8', 'cache-control': 'no-store' },
-  });
-
 /**
  * The script for one unit. Fetching it uses nothing up. A refused token gets a script that says so, so that
  * "| sh" prints it.
@@ -33,17 +28,9 @@ export async function GET(request: Request, { params }: Params): Promise<Respons
   const { token } = await params;
   const found = await lookAtToken(token);
   if (found.state !== 'good') return plain(`echo '${REFUSED[found.state].replace(/'/g, '’')}'; exit 1`, 403);
-  // the server has put its own, or a trusted proxy's, in these; what is no host never reaches a shell
-  const host = request.headers.get('x-forwarded-host') ?? request.headers.get('host') ?? '';
-  if (!/^[A-Za-z0-9.:[\]-]{1,255}$/.test(host))
-    return plain("echo 'This address cannot be used.'; exit 1", 400);
-  return plain(
-    reportScript(
-      `${request.headers.get('x-forwarded-proto') === 'https' ? 'https' : 'http'}://${host}`,
-      token,
-      found.tag,
-    ),
-  );
+  const origin = hostOf(request);
+  if (!origin) return plain("echo 'This address cannot be used.'; exit 1", 400);
+  return plain(reportScript(origin, token, found.tag));
 }
 
 /**

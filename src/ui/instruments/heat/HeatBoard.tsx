@@ -97,7 +97,9 @@ export function HeatBoard({ unit, runs }: { unit: UnitHead; runs: readonly HeatR
               {run && (
                 <Quiet
                   disabled={disabled}
-                  onClick={() => void send('takeBackHeatRun', { unitId: unit.id }, unit.version)}
+                  onClick={() =>
+                    void send('takeBackReading', { unitId: unit.id, kind: 'heat' }, unit.version)
+                  }
                 >
                   take the last run back
                 </Quiet>

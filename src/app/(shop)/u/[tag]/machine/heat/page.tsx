@@ -1,4 +1,4 @@
-import { heatRunsOf } from '@/shop/readings/heat';
+import { heatRunsOf } from '@/shop/readings/queries';
 import { shopRules } from '@/shop/rules/queries';
 import { HeatBoard } from '@/ui/instruments/heat/HeatBoard';
 import { MachineTabs } from '@/ui/machine/MachineTabs';

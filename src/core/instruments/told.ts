@@ -1,0 +1,237 @@
+import {
+  behaviourOf,
+  readDischarge,
+  type BatteryBehaviour,
+  type BatteryReading,
+  type BatteryRules,
+  type BatterySample,
+} from './batteryRun';
+import { readRails, supplyOf, type Rail, type RailVerdict, type SupplyVerdict } from './rails';
+import type { Sample } from './run';
+import { changeOf, readSpeed, type SpeedReading, type SpeedTable } from './speed';
+
+/** One figure of a reading, as it is compared with the same figure of another. */
+export interface Figure {
+  /** "read", "start", "index: garden". */
+  id: string;
+  value: number;
+  /** "MB/s", "s", "%", "K/W". */
+  unit: string;
+}
+
+/** What a reading tells: figures to compare, and questions it answers. */
+export interface Told {
+  figures: Figure[];
+  /** Outcomes by the question they answer. */
+  answers: Record<string, string>;
+}
+
+const middle = (values: readonly number[]): number => {
+  const sorted = [...values].sort((a, b) => a - b);
+  return (sorted[(sorted.length - 1) >> 1] + sorted[sorted.length >> 1]) / 2;
+};
+
+export interface BatteryTold extends Told {
+  run: BatteryReading | null;
+  behaviour: BatteryBehaviour;
+}
+
+/**
+ * What a discharge run tells. @param ended it went off by itself @param health full charge by design, 0..1
+ * @throws RangeError when neither a run nor a health was read
+ */
+export function batteryTold(
+  samples: readonly Sample[],
+  { ended, health }: { ended: boolean; health: number | null },
+  rules: BatteryRules,
+): BatteryTold {
+  const run = readDischarge(samples as unknown as BatterySample[], ended, rules);
+  if (!run && health === null) throw new RangeError('battery: neither a run nor its health was read');
+  const answers: Record<string, string> = {};
+  if (run && (run.drop || run.cutOff !== null)) answers['battery-run'] = 'drops-suddenly';
+  else if (run && run.fullMinutes !== null)
+    answers['battery-run'] = run.fullMinutes < rules.fastMinutes ? 'fast' : 'evenly';
+  if (health !== null)
+    answers['battery-health'] = health >= 0.8 ? '80-or-more' : health >= 0.6 ? '60-to-79' : 'under-60';
+  return {
+    run,
+    behaviour: behaviourOf(health, run, rules),
+    figures: [
+      ...(health === null ? [] : [{ id: 'health', value: Math.round(health * 1000) / 10, unit: '%' }]),
+      ...(run?.fullMinutes
+        ? [{ id: 'minutes from full', value: Math.round(run.fullMinutes), unit: 'min' }]
+        : []),
+      ...(run?.watts ? [{ id: 'draw', value: Math.round(run.watts * 10) / 10, unit: 'W' }] : []),
+    ],
+    answers,
+  };
+}
+
+export interface RailsTold extends Told {
+  rails: (RailVerdict & { wanders: boolean })[];
+  supply: SupplyVerdict;
+}
+
+/** From this share of its tolerance on a rail is at the edge; one that moves by more than this share wanders. */
+export interface RailSigns {
+  edge: number;
+  wanders: number;
+}
+
+/**
+ * What a meter on the rails tells: of each the middle of what was read under load, or without load when it never was.
+ * @throws RangeError when no rail was read
+ */
+export function railsTold(samples: readonly Sample[], table: readonly Rail[], signs: RailSigns): RailsTold {
+  const rails = table.flatMap(({ id, volts: nominal }) => {
+    const read = samples.filter((own) => own[id] !== undefined);
+    if (read.length === 0) return [];
+    const loaded = read.some((own) => own.loaded === 1);
+    const volts = read.filter((own) => (own.loaded === 1) === loaded).map((own) => own[id]);
+    const wanders = (Math.max(...volts) - Math.min(...volts)) / Math.abs(nominal) > signs.wanders;
+    const [verdict] = readRails(table, [{ rail: id, volts: middle(volts), loaded }]);
+    return [{ ...verdict, wanders }];
+  });
+  if (rails.length === 0) throw new RangeError('rails: no rail was read');
+  const answers: Record<string, string> = {};
+  const of = (ids: readonly string[]) =>
+    rails.filter(({ rail, within }) => ids.includes(rail) && within !== null);
+  const plus = of(['+12V', '+5V', '+3.3V']);
+  const tolerance = (id: string) => table.find((own) => own.id === id)!.tolerance;
+  if (plus.some(({ within, wanders }) => within === false || wanders)) answers.rails = 'one-out';
+  else if (plus.length === 3)
+    answers.rails = plus.some(({ rail, off }) => Math.abs(off) > tolerance(rail) * signs.edge)
+      ? 'one-at-the-edge'
+      : 'all-within-5';
+  const minus = of(['-12V', '-5V']);
+  if (minus.length) answers['minus-rails'] = minus.every(({ within }) => within) ? 'within-a-tenth' : 'off';
+  return {
+    rails,
+    supply: supplyOf(rails),
+    figures: rails.map(({ rail, volts }) => ({
+      id: rail,
+      value: Math.round(volts * 1000) / 1000,
+      unit: 'V',
+    })),
+    answers,
+  };
+}
+
+/** What was measured or timed of a machine's speed; what was not is left out. */
+export interface Timed {
+  /** Drive in sequence and in small blocks, memory; megabytes a second. */
+  read?: number;
+  small?: number;
+  memory?: number;
+  /** Seconds from the button to a quiet desk, and to an open browser. */
+  start?: number;
+  browser?: number;
+  /** Frames a second: mean, slowest 1 % and 0.1 %. */
+  frames?: number;
+  frames1?: number;
+  frames01?: number;
+  /** Share of frames of a film that were dropped, percent, by its lines. */
+  dropped480?: number;
+  dropped720?: number;
+  dropped1080?: number;
+}
+
+export const TIMED_UNITS: Record<keyof Timed, string> = {
+  read: 'MB/s',
+  small: 'MB/s',
+  memory: 'MB/s',
+  start: 's',
+  browser: 's',
+  frames: '1/s',
+  frames1: '1/s',
+  frames01: '1/s',
+  dropped480: '%',
+  dropped720: '%',
+  dropped1080: '%',
+};
+
+export interface SpeedTold extends Told {
+  drive: SpeedReading | null;
+  /** Reads under a fifth of the middle one: where a drive stalls. */
+  stalls: number;
+  of: number;
+}
+
+/**
+ * What speeds tell. @param samples reads along the drive; may be empty @param could interface the drive has
+ * @param indices any other figure by its name
+ */
+export function speedTold(
+  samples: readonly Sample[],
+  timed: Timed,
+  indices: readonly { name: string; value: number }[],
+  could: string | null,
+  table: SpeedTable,
+): SpeedTold {
+  const reads = samples.flatMap(({ read }) => (read > 0 ? [read] : []));
+  const smalls = samples.flatMap(({ small }) => (small > 0 ? [small] : []));
+  const all: Timed = {
+    ...(reads.length && { read: middle(reads) }),
+    ...(smalls.length && { small: middle(smalls) }),
+    ...timed,
+  };
+  if (Object.keys(all).length + indices.length === 0) throw new RangeError('speed: nothing was measured');
+  const drive = all.read === undefined ? null : readSpeed(table, all.read, could);
+  const answers: Record<string, string> = {};
+  // only what reads as fast as a slower interface allows is a slow port; what reads slower than any is a slow drive
+  if (drive?.could && !drive.slowPort) answers['link-speed'] = 'as-it-can';
+  else if (drive?.slowPort && drive.class && all.read! >= drive.class.low * table.full)
+    answers['link-speed'] = 'slower';
+  if (all.start !== undefined)
+    answers['start-seconds'] = all.start < 60 ? 'under-60' : all.start <= 120 ? '60-to-120' : 'over-120';
+  return {
+    drive,
+    stalls: reads.length ? reads.filter((own) => own < all.read! / 5).length : 0,
+    of: reads.length,
+    figures: [
+      ...(Object.entries(all) as [keyof Timed, number][]).map(([id, value]) => ({
+        id,
+        value: Math.round(value * 10) / 10,
+        unit: TIMED_UNITS[id],
+      })),
+      ...indices.map(({ name, value }) => ({ id: `index: ${name}`, value, unit: '' })),
+    ],
+    answers,
+  };
+}
+
+/** The same figure before and after. */
+export interface Pair {
+  id: string;
+  unit: string;
+  before: number;
+  after: number;
+  /** Share of the first; -0.42 for 60 -> 35. */
+  change: number;
+  /** What was done between them, in words. */
+  between: readonly string[];
+}
+
+/** Each figure's newest value beside the one before it, and what lies between. @param readings oldest first */
+export function pairsOf(
+  readings: readonly { figures: readonly Figure[]; since: readonly string[] }[],
+): Pair[] {
+  const last = new Map<string, { figure: Figure; at: number }>();
+  const pairs = new Map<string, Pair>();
+  readings.forEach(({ figures }, at) => {
+    for (const figure of figures) {
+      const was = last.get(figure.id);
+      if (was)
+        pairs.set(figure.id, {
+          id: figure.id,
+          unit: figure.unit,
+          before: was.figure.value,
+          after: figure.value,
+          change: changeOf(was.figure.value, figure.value),
+          between: [...new Set(readings.slice(was.at + 1, at + 1).flatMap(({ since }) => since))],
+        });
+      last.set(figure.id, { figure, at });
+    }
+  });
+  return [...pairs.values()];
+}

@@ -1,0 +1,14 @@
+/** Text for a shell: never kept by anything on the way. */
+export const plain = (text: string, status = 200) =>
+  new Response(text + '\n', {
+    status,
+    headers: { 'content-type': 'text/plain; charset=utf-8', 'cache-control': 'no-store' },
+  });
+
+/** Where a machine reached this server, as it may be put into a script; empty: it is no address. */
+export function hostOf(request: Request): string {
+  // the server has put its own, or a trusted proxy's, in these; what is no host never reaches a shell
+  const host = request.headers.get('x-forwarded-host') ?? request.headers.get('host') ?? '';
+  if (!/^[A-Za-z0-9.:[\]-]{1,255}$/.test(host)) return '';
+  return `${request.headers.get('x-forwarded-proto') === 'https' ? 'https' : 'http'}://${host}`;
+}

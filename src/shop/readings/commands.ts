@@ -1,0 +1,384 @@
+import { and, eq, isNull, sql } from 'drizzle-orm';
+import { createHash, createHmac, randomBytes } from 'node:crypto';
+import Joi from 'joi';
+import { speeds } from '@/catalog/readings';
+import type { HeatReading } from '@/core/instruments/heat';
+import type { HeatSample } from '@/core/instruments/heatRun';
+import { RUN_COLUMNS, RUN_KINDS, samplesOf, type RunKind, type Sample } from '@/core/instruments/run';
+import { TIMED_UNITS, type Timed } from '@/core/instruments/told';
+import type { Transaction } from '@/db/client';
+import { readingBatches, readingRuns, shop, type units } from '@/db/schema';
+import { LogFault, readBatteryCsv, readHeatCsv } from '@/formats/readingsCsv';
+import { BENCH_ROLES, defineCommand } from '../command';
+import { ShopError } from '../errors';
+import { rowId, shortText, unitId } from '../input';
+import { refuseHeld } from '../line';
+import { lastActBack } from '../record/acts';
+import { KEY_OF, keepHeat, keepOther, type OtherAsked, type OtherKind } from './keep';
+import { roomToday } from './queries';
+
+type Unit = typeof units.$inferSelect;
+
+const MOST_SAMPLES = 14_400;
+const MOST_TEXT = 2_000_000;
+const room = Joi.number().min(-30).max(60).label('room');
+const limit = Joi.number().min(40).max(150).label('limit');
+const watts = Joi.number().min(1).max(1_000).label('watts');
+const health = Joi.number().min(0).max(1.5).label('health');
+const drivesInterface = Joi.string().valid(...speeds.classes.map(({ id }) => id));
+
+/** What a log says, or why it cannot be read. */
+function readLog<T extends { samples: readonly unknown[] }>(read: (text: string) => T, log: string): T {
+  let found: T;
+  try {
+    found = read(log);
+  } catch (error) {
+    if (!(error instanceof LogFault)) throw error;
+    throw new ShopError('invalid', `Not taken in: ${error.message}.`, { fields: { log: error.message } });
+  }
+  if (found.samples.length > MOST_SAMPLES)
+    throw new ShopError('invalid', `Not taken in: ${found.samples.length} samples; ${MOST_SAMPLES} at most.`);
+  return found;
+}
+
+/** The room as somebody says it is holds for the day. */
+async function putRoom(tx: Transaction, celsius: number): Promise<void> {
+  await tx.update(shop).set({ room: { celsius, at: new Date().toISOString() } });
+}
+
+/** How warm the shop is today: asked once a day. */
+export const tellRoom = defineCommand<{ celsius: number }, null>({
+  name: 'tellRoom',
+  roles: BENCH_ROLES,
+  onUnit: false,
+  input: Joi.object({ celsius: room.required() }),
+  async run({ tx }, { celsius }) {
+    await putRoom(tx, celsius);
+    return { event: { kind: 'room', payload: { celsius } }, answer: null };
+  },
+});
+
+interface HeatRecorded {
+  unitId: string;
+  name: string;
+  log: string;
+  room?: number;
+  limit?: number;
+  watts?: number;
+}
+
+/** A log of a run, read and put on record; its verdict enters belief with its chances. */
+export const recordHeatRun = defineCommand<HeatRecorded, { verdict: HeatReading['verdict'] }>({
+  name: 'recordHeatRun',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    name: shortText('name', 80).allow('').default('log'),
+    log: Joi.string().max(MOST_TEXT).required().label('log'),
+    room,
+    limit,
+    watts,
+  }),
+  async run({ tx, actor, unit }, { name, log, ...said }) {
+    refuseHeld(unit!);
+    const read = readLog(readHeatCsv, log);
+    if (said.room !== undefined) await putRoom(tx, said.room);
+    return keepHeat(tx, actor, unit!, {
+      name,
+      samples: read.samples,
+      room: said.room ?? read.room ?? (await roomToday(tx)),
+      limit: said.limit ?? read.limit ?? null,
+      watts: said.watts ?? read.watts ?? null,
+    });
+  },
+});
+
+const NOTHING: Omit<OtherAsked, 'name' | 'measured'> = {
+  samples: [],
+  ended: false,
+  health: null,
+  system: '',
+  timed: {},
+  indices: [],
+  interface: null,
+};
+const recorded = {
+  roles: BENCH_ROLES,
+  onUnit: true,
+} as const;
+type Answer = { figures: { id: string; value: number; unit: string }[]; answers: Record<string, string> };
+
+/** A discharge run as a log, its health, or both. */
+export const recordBattery = defineCommand<
+  { unitId: string; name: string; log: string; ended: boolean; health: number | null; system: string },
+  Answer
+>({
+  ...recorded,
+  name: 'recordBattery',
+  input: Joi.object({
+    unitId,
+    name: shortText('name', 80).allow('').default('typed'),
+    log: Joi.string().allow('').max(MOST_TEXT).default('').label('log'),
+    ended: Joi.boolean().default(false),
+    health: health.allow(null).default(null),
+    system: shortText('system', 60).allow('').default(''),
+  }),
+  async run({ tx, actor, unit }, { name, log, ...said }) {
+    refuseHeld(unit!);
+    const read = log.trim() ? readLog(readBatteryCsv, log) : { samples: [], ended: false };
+    return keepOther(tx, actor, unit!, 'battery', {
+      ...NOTHING,
+      ...said,
+      name,
+      samples: read.samples as unknown as Sample[],
+      ended: said.ended || read.ended,
+      health: said.health ?? ('health' in read ? (read.health ?? null) : null),
+      measured: read.samples.length > 0,
+    });
+  },
+});
+
+const RAILS = RUN_COLUMNS.rails.known.filter((name) => name !== 'loaded');
+
+/** What a meter showed on the rails, typed. */
+export const recordRails = defineCommand<
+  { unitId: string; rails: { rail: string; volts: number; loaded: boolean }[] },
+  Answer
+>({
+  ...recorded,
+  name: 'recordRails',
+  input: Joi.object({
+    unitId,
+    rails: Joi.array()
+      .min(1)
+      .max(20)
+      .items(
+        Joi.object({
+          rail: Joi.string()
+            .valid(...RAILS)
+            .required(),
+          volts: Joi.number().min(-30).max(30).required().label('volts'),
+          loaded: Joi.boolean().required(),
+        }),
+      )
+      .required(),
+  }),
+  async run({ tx, actor, unit }, { rails }) {
+    refuseHeld(unit!);
+    const samples = rails.map(({ rail, volts, loaded }, t) => ({ t, [rail]: volts, loaded: Number(loaded) }));
+    return keepOther(tx, actor, unit!, 'rails', { ...NOTHING, name: 'meter', samples, measured: true });
+  },
+});
+
+const figure = Joi.number().min(0).max(1e7);
+
+/** Speeds that were measured or timed by hand. */
+export const recordSpeed = defineCommand<
+  {
+    unitId: string;
+    timed: Timed;
+    indices: { name: string; value: number }[];
+    interface: string | null;
+  },
+  Answer
+>({
+  ...recorded,
+  name: 'recordSpeed',
+  input: Joi.object({
+    unitId,
+    timed: Joi.object(
+      Object.fromEntries(Object.keys(TIMED_UNITS).map((id) => [id, figure.label(id)])),
+    ).default({}),
+    indices: Joi.array()
+      .max(10)
+      .items(Joi.object({ name: shortText('index', 40).required(), value: figure.required().label('value') }))
+      .default([]),
+    interface: drivesInterface.allow(null).default(null),
+  }),
+  async run({ tx, actor, unit }, { unitId: _, ...said }) {
+    refuseHeld(unit!);
+    return keepOther(tx, actor, unit!, 'speed', { ...NOTHING, ...said, name: 'by hand', measured: false });
+  },
+});
+
+/** The last reading of a kind as if it had not been made. */
+export const takeBackReading = defineCommand<{ unitId: string; kind: RunKind }, null>({
+  name: 'takeBackReading',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    kind: Joi.string()
+      .valid(...RUN_KINDS)
+      .required(),
+  }),
+  async run({ tx, unit }, { kind }) {
+    refuseHeld(unit!);
+    const none =
+      kind === 'heat' ? 'No heat run stands on this machine.' : 'No such reading stands on this machine.';
+    const { acts, onSealed } = await lastActBack<{ name: string }>(tx, unit!, KEY_OF[kind], none);
+    const { name } = acts[0];
+    return {
+      event:
+        kind === 'heat'
+          ? { kind: 'heat run back', payload: { name } }
+          : { kind: 'reading back', payload: { kind, name } },
+      answer: null,
+      onSealed,
+    };
+  },
+});
+
+/** Hours a run's token is good for. */
+const TOKEN_HOURS: Record<RunKind, number> = { heat: 3, battery: 24, rails: 3, speed: 3 };
+
+export const runTokenHash = (token: string) => createHash('sha256').update(`run ${token}`).digest('hex');
+
+function tokenFor(key: string | undefined): string {
+  const secret = process.env.BETTER_AUTH_SECRET;
+  if (!key || !secret) return randomBytes(15).toString('base64url');
+  return createHmac('sha256', secret).update(`run token ${key}`).digest('base64url').slice(0, 20);
+}
+
+interface Started {
+  run: string;
+  token: string;
+}
+
+/**
+ * Opens a run: its token lets whatever samples append batches, and ends with the run. An open one that has no sample
+ * yet gives way; one that has is finished or dropped first, so that nothing is lost by a second press.
+ */
+export const startRun = defineCommand<
+  { unitId: string; kind: RunKind; room?: number; limit?: number; watts?: number; interface?: string },
+  Started
+>({
+  name: 'startRun',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    kind: Joi.string()
+      .valid(...RUN_KINDS)
+      .required(),
+    room,
+    limit,
+    watts,
+    interface: drivesInterface,
+  }),
+  secret: {
+    hide: ({ run }) => ({ run }),
+    show: (stored, key) => ({ ...(stored as { run: string }), token: tokenFor(key) }),
+  },
+  async run({ tx, actor, unit, key }, { kind, unitId: _, ...about }) {
+    refuseHeld(unit!);
+    const open = await tx
+      .select({
+        id: readingRuns.id,
+        batches: sql<number>`(select count(*)::int from ${readingBatches} where ${readingBatches.runId} = ${readingRuns.id})`,
+      })
+      .from(readingRuns)
+      .where(and(eq(readingRuns.unitId, unit!.id), eq(readingRuns.kind, kind), isNull(readingRuns.endedAt)));
+    if (open.some(({ batches }) => batches > 0))
+      throw new ShopError(
+        'refused',
+        'Not begun: a run of this kind is open here. Finish it or drop it first.',
+      );
+    for (const { id } of open)
+      await tx
+        .update(readingRuns)
+        .set({ endedAt: new Date(), ending: 'dropped' })
+        .where(eq(readingRuns.id, id));
+    if (about.room !== undefined) await putRoom(tx, about.room);
+    const token = tokenFor(key);
+    const [row] = await tx
+      .insert(readingRuns)
+      .values({
+        unitId: unit!.id,
+        kind,
+        tokenHash: runTokenHash(token),
+        by: actor.id,
+        byName: actor.name,
+        expiresAt: new Date(Date.now() + TOKEN_HOURS[kind] * 3_600_000),
+        about: { ...about, room: about.room ?? (await roomToday(tx)) },
+      })
+      .returning({ id: readingRuns.id });
+    return {
+      event: { kind: 'run begun', payload: { kind, run: row.id } },
+      answer: { run: row.id, token },
+    };
+  },
+});
+
+/** An open run of a unit, locked. @throws ShopError when it is not open */
+async function openRun(tx: Transaction, unit: Unit, id: string) {
+  const [row] = await tx
+    .select()
+    .from(readingRuns)
+    .where(and(eq(readingRuns.id, id), eq(readingRuns.unitId, unit.id)))
+    .for('update');
+  if (!row) throw new ShopError('missing', 'There is no such run of this machine.');
+  if (row.endedAt) throw new ShopError('refused', `This run was ${row.ending} already.`);
+  return row;
+}
+
+/** Ends a run: all that was sampled is read, its verdict and its answers are stored. */
+export const finishRun = defineCommand<{ unitId: string; run: string; wentOff: boolean }, unknown>({
+  name: 'finishRun',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    run: rowId('run').required(),
+    wentOff: Joi.boolean().default(false).description('of a battery: it went off by itself'),
+  }),
+  async run({ tx, actor, unit }, { run: id, wentOff }) {
+    refuseHeld(unit!);
+    const run = await openRun(tx, unit!, id);
+    const batches = await tx
+      .select({ seq: readingBatches.seq, columns: readingBatches.columns })
+      .from(readingBatches)
+      .where(eq(readingBatches.runId, id));
+    const samples = samplesOf(batches);
+    await tx
+      .update(readingRuns)
+      .set({ endedAt: new Date(), ending: 'finished' })
+      .where(eq(readingRuns.id, id));
+    const { about, kind } = run;
+    const name = about.by || 'sampled';
+    if (kind === 'heat')
+      return keepHeat(tx, actor, unit!, {
+        name,
+        samples: samples as unknown as HeatSample[],
+        room: about.room ?? null,
+        limit: about.limit ?? null,
+        watts: about.watts ?? null,
+      });
+    return keepOther(tx, actor, unit!, kind as OtherKind, {
+      ...NOTHING,
+      name,
+      samples,
+      measured: true,
+      ended: wentOff,
+      health: about.health ?? null,
+      interface: about.interface ?? null,
+    });
+  },
+});
+
+/** Ends a run with nothing of it kept on record; its samples stay where they are. */
+export const dropRun = defineCommand<{ unitId: string; run: string }, null>({
+  name: 'dropRun',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId, run: rowId('run').required() }),
+  async run({ tx, unit }, { run: id }) {
+    const { kind } = await openRun(tx, unit!, id);
+    await tx
+      .update(readingRuns)
+      .set({ endedAt: new Date(), ending: 'dropped' })
+      .where(eq(readingRuns.id, id));
+    return { event: { kind: 'run dropped', payload: { kind, run: id } }, answer: null };
+  },
+});

@@ -1,0 +1,168 @@
+import { findingById } from '@/catalog';
+import { heatTables } from '@/catalog/heat';
+import { atxRails, batteryRules, railSigns, speeds } from '@/catalog/readings';
+import { appliesTo } from '@/core/belief/model';
+import { readHeat, type HeatReading } from '@/core/instruments/heat';
+import type { HeatSample } from '@/core/instruments/heatRun';
+import type { RunKind, Sample } from '@/core/instruments/run';
+import {
+  batteryTold,
+  railsTold,
+  speedTold,
+  type BatteryTold,
+  type RailsTold,
+  type SpeedTold,
+  type Timed,
+} from '@/core/instruments/told';
+import type { Transaction } from '@/db/client';
+import type { units } from '@/db/schema';
+import type { Actor, CommandResult } from '../command';
+import { ShopError } from '../errors';
+import { writeActs, type ActKey } from '../record/acts';
+import { putAnswer, sealAnswers, type PutAnswer } from '../record/answer';
+
+type Unit = typeof units.$inferSelect;
+
+/** A heat run as it is kept: what it said, what it was said in, and enough of the curve to draw it. */
+export interface KeptHeat {
+  name: string;
+  room: number | null;
+  limit: number | null;
+  watts: number | null;
+  reading: Omit<HeatReading, 'verdict'>;
+  verdict: HeatReading['verdict'];
+  curve: HeatSample[];
+}
+
+export type OtherKind = Exclude<RunKind, 'heat'>;
+interface Common {
+  name: string;
+  curve: Sample[];
+}
+export type KeptOther =
+  | (Common & BatteryTold & { kind: 'battery'; ended: boolean; health: number | null; system: string })
+  | (Common & RailsTold & { kind: 'rails' })
+  | (Common & SpeedTold & { kind: 'speed'; interface: string | null });
+
+export const KEY_OF: Record<RunKind, ActKey> = {
+  heat: 'heat run',
+  battery: 'battery run',
+  rails: 'rails',
+  speed: 'speed',
+};
+
+/** Points of a curve that are kept for its drawing. */
+const DRAWN = 400;
+
+function thinned<S>(samples: readonly S[]): S[] {
+  const every = Math.max(1, Math.ceil(samples.length / DRAWN));
+  return samples.filter((_, i) => i % every === 0);
+}
+
+interface HeatAsked {
+  name: string;
+  samples: readonly HeatSample[];
+  room: number | null;
+  limit: number | null;
+  watts: number | null;
+}
+
+/** Puts a heat run on record. @throws ShopError when it says nothing */
+export async function keepHeat(
+  tx: Transaction,
+  actor: Actor,
+  unit: Unit,
+  { name, samples, ...run }: HeatAsked,
+): Promise<CommandResult<{ verdict: HeatReading['verdict'] }>> {
+  const { verdict, ...reading } = readHeat({ ...run, samples }, heatTables);
+  if (reading.without)
+    throw new ShopError('refused', `Not taken in: ${reading.without}. Nothing was changed.`);
+  const kept: KeptHeat = { name, ...run, reading, verdict, curve: thinned(samples) };
+  await writeActs(tx, unit.id, 'heat run', [kept], actor.name, {
+    basis: 'measured',
+    number: reading.stages!.settles,
+  });
+  return {
+    event: {
+      kind: 'heat run',
+      payload: {
+        name,
+        settles: Math.round(reading.stages!.settles),
+        verdict: verdict
+          .slice(0, 3)
+          .map(({ id, chance }) => ({ id, chance: Math.round(chance * 1000) / 1000 })),
+      },
+    },
+    answer: { verdict },
+  };
+}
+
+/** What is read besides the samples, and typed. */
+export interface OtherAsked {
+  name: string;
+  samples: readonly Sample[];
+  measured: boolean;
+  /** Of a battery: it went off by itself; full charge by design, and in which system that was read. */
+  ended: boolean;
+  health: number | null;
+  system: string;
+  /** Of speed. */
+  timed: Timed;
+  indices: readonly { name: string; value: number }[];
+  interface: string | null;
+}
+
+const SAYS = {
+  battery: (told: BatteryTold) => `battery ${told.behaviour}`,
+  rails: (told: RailsTold) => told.supply,
+  speed: (told: SpeedTold) => (told.drive?.class ? `as fast as ${told.drive.class.name}` : ''),
+};
+
+function toldBy(kind: OtherKind, asked: OtherAsked): KeptOther {
+  const common = { name: asked.name, curve: thinned(asked.samples) };
+  if (kind === 'battery') {
+    const { ended, health, system } = asked;
+    return { ...common, kind, ended, health, system, ...batteryTold(asked.samples, asked, batteryRules) };
+  }
+  if (kind === 'rails') return { ...common, kind, ...railsTold(asked.samples, atxRails, railSigns) };
+  const { interface: could, timed, indices } = asked;
+  return { ...common, kind, interface: could, ...speedTold(asked.samples, timed, indices, could, speeds) };
+}
+
+/** Puts another reading on record, and the answers it gives. @throws ShopError when it says nothing */
+export async function keepOther(
+  tx: Transaction,
+  actor: Actor,
+  unit: Unit,
+  kind: OtherKind,
+  asked: OtherAsked,
+): Promise<CommandResult<{ figures: KeptOther['figures']; answers: Record<string, string> }>> {
+  let kept: KeptOther;
+  try {
+    kept = toldBy(kind, asked);
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error;
+    throw new ShopError('refused', `Not taken in: ${error.message}. Nothing was changed.`);
+  }
+  const answers: Record<string, string> = {};
+  const put: PutAnswer[] = [];
+  for (const [id, outcome] of Object.entries(kept.answers)) {
+    const finding = findingById(id);
+    if (!finding || !appliesTo(finding, unit.chassis)) continue;
+    answers[id] = outcome;
+    put.push(await putAnswer(tx, actor, unit.id, id, outcome, asked.measured ? 'measured' : 'typed'));
+  }
+  await writeActs(tx, unit.id, KEY_OF[kind], [kept], actor.name, {
+    basis: asked.measured ? 'measured' : 'typed',
+    told: put.map(({ id }) => id),
+  });
+  const says = SAYS[kind](kept as never);
+  return {
+    event: {
+      kind: 'reading',
+      payload: { kind, name: asked.name, figures: kept.figures.slice(0, 12), ...(says && { says }) },
+    },
+    answer: { figures: kept.figures, answers },
+    onSealed: (seq) => sealAnswers(tx, seq, put),
+  };
+}

@@ -1,0 +1,101 @@
+import { and, asc, desc, eq, gt, inArray, isNull, lte, sql } from 'drizzle-orm';
+import { repairById } from '@/catalog';
+import { carriedOut, endingOf } from '@/core/record/endings';
+import { database, type Database, type Transaction } from '@/db/client';
+import { observations, readingRuns, recordValues, shop, work } from '@/db/schema';
+import type { ActKey } from '../record/acts';
+import type { KeptHeat, KeptOther, OtherKind } from './keep';
+
+/** Work that was ended between two moments: what may have changed a reading. */
+async function workBetween(
+  tx: Transaction | Database,
+  unit: string,
+  from: Date,
+  to: Date,
+): Promise<string[]> {
+  const done = await tx
+    .select({ title: work.title })
+    .from(work)
+    .where(
+      and(
+        eq(work.unitId, unit),
+        eq(work.status, 'done'),
+        sql`${work.kind} <> 'repair'`,
+        gt(work.finishedAt, from),
+        lte(work.finishedAt, to),
+      ),
+    );
+  const tried = (
+    await tx
+      .select()
+      .from(observations)
+      .where(
+        and(
+          eq(observations.unitId, unit),
+          eq(observations.kind, 'repair'),
+          isNull(observations.voidedBy),
+          gt(observations.at, from),
+          lte(observations.at, to),
+        ),
+      )
+  ).filter((row) => carriedOut(endingOf(row)));
+  return [
+    ...new Set([...done.map(({ title }) => title), ...tried.map(({ ref }) => repairById(ref)?.name ?? ref)]),
+  ];
+}
+
+/** A reading on record. */
+export type ReadingLine<K> = K & {
+  at: Date;
+  by: string;
+  /** Work between the reading before and this one. */
+  since: string[];
+};
+
+async function linesOf<K>(unit: string, key: ActKey): Promise<ReadingLine<K>[]> {
+  const db = database();
+  const rows = await db
+    .select()
+    .from(recordValues)
+    .where(and(eq(recordValues.unitId, unit), eq(recordValues.key, key), isNull(recordValues.voidedBy)))
+    .orderBy(asc(recordValues.id));
+  const lines: ReadingLine<K>[] = [];
+  for (const [n, row] of rows.entries())
+    lines.push({
+      ...(JSON.parse(row.value) as K),
+      at: row.at,
+      by: row.by,
+      since: await workBetween(db, unit, n ? rows[n - 1].at : new Date(0), row.at),
+    });
+  return lines;
+}
+
+/** Heat runs of a unit, oldest first. */
+export const heatRunsOf = (unit: string) => linesOf<KeptHeat>(unit, 'heat run');
+
+/** Other readings of a unit of a kind, oldest first. */
+export const readingsOf = <K extends OtherKind>(unit: string, kind: K) =>
+  linesOf<Extract<KeptOther, { kind: K }>>(unit, kind === 'battery' ? 'battery run' : (kind as ActKey));
+
+/** The run of a kind that is open on a unit now; null: none. */
+export async function openRunOf(unit: string, kinds: readonly (typeof readingRuns.$inferSelect)['kind'][]) {
+  const [row] = await database()
+    .select()
+    .from(readingRuns)
+    .where(
+      and(eq(readingRuns.unitId, unit), inArray(readingRuns.kind, [...kinds]), isNull(readingRuns.endedAt)),
+    )
+    .orderBy(desc(readingRuns.startedAt))
+    .limit(1);
+  return row ?? null;
+}
+
+/** A room is taken to be as it was measured for so many hours. */
+const ROOM_HOURS = 16;
+
+/** The room as it was measured today, Celsius; null: nobody has today. */
+export async function roomToday(tx: Transaction | Database): Promise<number | null> {
+  const [row] = await tx.select({ room: shop.room }).from(shop);
+  if (!row?.room || Date.now() - new Date(row.room.at).getTime() > ROOM_HOURS * 3_600_000) return null;
+  return row.room.celsius;
+}

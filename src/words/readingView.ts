@@ -1,0 +1,39 @@
+import type { RunKind } from '@/core/instruments/run';
+
+export const RUN_WORDS: Record<RunKind, string> = {
+  heat: 'Heat run',
+  battery: 'Battery run',
+  rails: 'Rails',
+  speed: 'Drive speed',
+};
+
+/** A run from which nothing has come for so many seconds is silent. */
+export const SILENT_SECONDS = 30;
+
+/** Where a run of a kind is followed. */
+export const RUN_PLACE: Record<RunKind, string> = {
+  heat: 'heat',
+  battery: 'power',
+  rails: 'power',
+  speed: 'speed',
+};
+
+const FIGURES: Record<string, string> = {
+  read: 'drive, in sequence',
+  small: 'drive, small blocks',
+  memory: 'memory',
+  start: 'button to a quiet desk',
+  browser: 'to an open browser',
+  frames: 'frames, mean',
+  frames1: 'slowest 1 % of frames',
+  frames01: 'slowest 0.1 % of frames',
+  dropped480: 'film of 480 lines, dropped',
+  dropped720: 'film of 720 lines, dropped',
+  dropped1080: 'film of 1080 lines, dropped',
+  health: 'battery, full by design',
+  'minutes from full': 'battery, from full',
+  draw: 'drawn meanwhile',
+};
+
+/** What a figure is called. */
+export const figureWords = (id: string): string => FIGURES[id] ?? id.replace(/^index: /, '');
