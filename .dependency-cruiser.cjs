@@ -1,4 +1,4 @@
-/** Imports run downwards only: app -> ui, shop; shop -> core, catalog, formats, db, server; ui -> core, catalog; catalog, formats -> core; core -> nothing. */
+/** Imports run downwards only: app -> ui, shop; shop -> core, catalog, formats, db, server; ui -> core, catalog, device; device -> core; catalog, formats -> core; core -> nothing. */
 const only = (from, to) => ({
   name: `${from}-imports-only-what-lies-below`,
   severity: 'error',
@@ -54,7 +54,8 @@ module.exports = {
     only('words', ['core', 'catalog']),
     only('shapes', ['core']),
     only('db', ['core', 'log']),
-    only('ui', ['core', 'catalog', 'words', 'shapes']),
+    only('device', ['core']),
+    only('ui', ['core', 'catalog', 'words', 'shapes', 'device']),
     only('shop', ['core', 'catalog', 'formats', 'shapes', 'words', 'db', 'workers', 'log']),
     only('server', ['core', 'catalog', 'formats', 'db', 'shop', 'workers', 'log']),
   ],

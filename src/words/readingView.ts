@@ -1,4 +1,6 @@
-import type { RunKind } from '@/core/instruments/run';
+import type { SoFar } from '@/core/instruments/conduct';
+import type { Batch, RunKind, Sample } from '@/core/instruments/run';
+import type { BatteryTold, RailsTold, SpeedTold } from '@/core/instruments/told';
 
 export const RUN_WORDS: Record<RunKind, string> = {
   heat: 'Heat run',
@@ -6,6 +8,37 @@ export const RUN_WORDS: Record<RunKind, string> = {
   rails: 'Rails',
   speed: 'Drive speed',
 };
+
+/** How a reading stands on a page. */
+interface Line {
+  name: string;
+  when: string;
+  by: string;
+  since: readonly string[];
+  curve: Sample[];
+}
+export type BatteryLine = Line & BatteryTold & { health: number | null; system: string };
+export type RailsLine = Line & RailsTold;
+export type SpeedLine = Line & SpeedTold;
+
+/** A run that is open, as a page begins with it. */
+export interface OpenRunView {
+  id: string;
+  kind: RunKind;
+}
+
+/** A run as it is followed. */
+export interface FollowedView {
+  id: string;
+  kind: RunKind;
+  /** Empty while it is open. */
+  ending: string;
+  about: { room?: number | null; limit?: number | null; by?: string };
+  startedAt: string;
+  silent: number | null;
+  soFar: SoFar | null;
+  batches: Batch[];
+}
 
 /** A run from which nothing has come for so many seconds is silent. */
 export const SILENT_SECONDS = 30;

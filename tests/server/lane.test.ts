@@ -18,6 +18,7 @@ import { makePerson } from '@/server/people';
 import { floorNow } from '@/shop/floor/queries';
 import { append, followRun, laneState } from '@/shop/readings/lane';
 import { heatRunsOf, readingsOf } from '@/shop/readings/queries';
+import { recordNow } from '@/shop/record/queries';
 import { GET as script, POST as batch } from '@/app/s/[token]/route';
 import { GET as state } from '@/app/s/[token]/at/route';
 import { POST as end } from '@/app/s/[token]/end/route';
@@ -294,6 +295,12 @@ describe('typed by hand', () => {
       [0.83, 'its own system'],
       [0.61, 'live Linux'],
     ]);
+    // the newest is what the machine is sold by; taken back, the one before
+    const health = async () =>
+      (await recordNow(database(), await unitRow(unitId))).specification.number('batteryHealth');
+    expect(await health()).toBe(0.61);
+    await act(benchA, 'takeBackReading', { unitId, kind: 'battery' });
+    expect(await health()).toBe(0.83);
   });
 });
 

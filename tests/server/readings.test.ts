@@ -41,7 +41,16 @@ describe('a heat run', () => {
     expect(after['paste-dry']).toBeGreaterThan(5 * (before.evaluation!.chances['paste-dry'] ?? 0.01));
     expect(after['fan-control'] ?? 0).toBeLessThan(before.evaluation!.chances['fan-control'] ?? 1);
     expect((await unitRow(unitId)).valueMinor).not.toBe(before.valueMinor);
+    const [{ reading }] = await heatRunsOf(unitId);
+    const top = async () =>
+      (await recordNow(database(), await unitRow(unitId))).specification.best('topCelsius');
+    expect(await top()).toMatchObject({
+      basis: 'measured',
+      number: Math.round(Math.min(100, reading.stages!.settles)),
+      origin: 'heat run',
+    });
     await act(benchA, 'takeBackReading', { unitId, kind: 'heat' });
+    expect(await top()).toBeNull();
     expect(await chances(unitId)).toEqual(before.evaluation!.chances);
     expect((await unitRow(unitId)).valueMinor).toBe(before.valueMinor);
     expect(await refusal(act(benchA, 'takeBackReading', { unitId, kind: 'heat' }))).toMatchObject({
@@ -78,7 +87,7 @@ describe('a heat run', () => {
     const after = await unitRow(unitId);
     expect([after.version, after.valueMinor]).toEqual([before.version, before.valueMinor]);
   });
-  it('what was agreed, broken or run is no part of the specification', async () => {
+  it('of what was agreed, broken or run nothing but where it settles is part of the specification', async () => {
     const unitId = await laptop();
     await run(unitId, 'sound');
     await act(benchA, 'noteDamage', { unitId, kind: 'clip', costMinor: 20 });
@@ -88,6 +97,6 @@ describe('a heat run', () => {
       .where(and(eq(recordValues.unitId, unitId), eq(recordValues.key, 'heat run')));
     expect(rows).toHaveLength(1);
     const { specification } = await recordNow(database(), { id: unitId, chassis: 'laptop' });
-    expect(specification.rows.map(({ key }) => key)).toEqual([]);
+    expect(specification.rows.map(({ key }) => key)).toEqual(['topCelsius']);
   });
 });

@@ -28,6 +28,10 @@ describe('batches', () => {
     expect(missingOf([0, 1, 4])).toEqual([2, 3]);
     expect(missingOf([])).toEqual([]);
   });
+  it('every rail of the table is a column', () => {
+    for (const { id } of atxRails)
+      expect(batchFault('rails', { columns: { t: [0], loaded: [1], [id]: [1] } }), id).toBe('');
+  });
   it.each([
     [{ temp: [1] }, 'it has no t'],
     [{ t: [1], temp: [1], volts: [1] }, 'heat has no volts'],

@@ -6,7 +6,7 @@ export type RunKind = (typeof RUN_KINDS)[number];
 export const RUN_COLUMNS: Record<RunKind, { needed: readonly string[]; known: readonly string[] }> = {
   heat: { needed: ['t', 'temp'], known: ['fan', 'power', 'clock', 'load'] },
   battery: { needed: ['t', 'percent'], known: ['wh', 'volts', 'watts'] },
-  rails: { needed: ['t'], known: ['loaded', '+3.3V', '+5V', '+12V', '-12V', '+5Vsb', '-5V'] },
+  rails: { needed: ['t'], known: ['loaded', '+3.3V', '+5V', '+12V', '-12V', '+5VSB', '-5V'] },
   speed: { needed: ['t', 'read'], known: ['small'] },
 };
 

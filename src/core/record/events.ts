@@ -197,7 +197,12 @@ export interface EventPayloads {
   'model note gone': { note: number; maker: string; model: string; kind: string; text: string };
   'heat run': { name: string; settles: number; verdict: { id: string; chance: number }[] };
   'heat run back': { name: string };
-  reading: { kind: string; name: string; figures: { id: string; value: number; unit: string }[]; says?: string };
+  reading: {
+    kind: string;
+    name: string;
+    figures: { id: string; value: number; unit: string }[];
+    says?: string;
+  };
   'reading back': { kind: string; name: string };
   'run begun': { kind: string; run: string };
   'run dropped': { kind: string; run: string };

@@ -20,6 +20,7 @@ import type { Actor, CommandResult } from '../command';
 import { ShopError } from '../errors';
 import { writeActs, type ActKey } from '../record/acts';
 import { putAnswer, sealAnswers, type PutAnswer } from '../record/answer';
+import { writeValues } from '../record/values';
 
 type Unit = typeof units.$inferSelect;
 
@@ -78,10 +79,14 @@ export async function keepHeat(
   if (reading.without)
     throw new ShopError('refused', `Not taken in: ${reading.without}. Nothing was changed.`);
   const kept: KeptHeat = { name, ...run, reading, verdict, curve: thinned(samples) };
-  await writeActs(tx, unit.id, 'heat run', [kept], actor.name, {
+  const origin = await writeActs(tx, unit.id, 'heat run', [kept], actor.name, {
     basis: 'measured',
     number: reading.stages!.settles,
   });
+  // the grade goes by it: where it settles, or its limit when it came to that
+  const top = Math.round(Math.min(reading.stages!.settles, run.limit ?? Infinity));
+  const value = { key: 'topCelsius' as const, value: `${top} °C`, number: top };
+  await writeValues(tx, unit.id, 'measured', [value], origin, actor.name);
   return {
     event: {
       kind: 'heat run',
@@ -152,10 +157,16 @@ export async function keepOther(
     answers[id] = outcome;
     put.push(await putAnswer(tx, actor, unit.id, id, outcome, asked.measured ? 'measured' : 'typed'));
   }
-  await writeActs(tx, unit.id, KEY_OF[kind], [kept], actor.name, {
-    basis: asked.measured ? 'measured' : 'typed',
+  const basis = asked.measured ? 'measured' : 'typed';
+  const origin = await writeActs(tx, unit.id, KEY_OF[kind], [kept], actor.name, {
+    basis,
     told: put.map(({ id }) => id),
   });
+  if (kept.kind === 'battery' && kept.health !== null) {
+    const value = `${Math.round(kept.health * 100)} %`;
+    const health = { key: 'batteryHealth' as const, value, number: kept.health };
+    await writeValues(tx, unit.id, basis, [health], origin, actor.name);
+  }
   const says = SAYS[kind](kept as never);
   return {
     event: {

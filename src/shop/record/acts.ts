@@ -1,5 +1,6 @@
 import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
+import { SPEC_KEYS } from '@/core/record/keys';
 import type { Database, Transaction } from '@/db/client';
 import { recordValues, type Stage } from '@/db/schema';
 import { ShopError } from '../errors';
@@ -77,7 +78,10 @@ export async function actBack<T>(
     )
     .orderBy(asc(recordValues.id));
   const ids = rows.map(({ id }) => id);
-  const acts = rows.map(({ value }) => JSON.parse(value) as T & { along?: Along });
+  // values of the specification that came with it go back with it
+  const acts = rows
+    .filter(({ key }) => !Object.hasOwn(SPEC_KEYS, key))
+    .map(({ value }) => JSON.parse(value) as T & { along?: Along });
   const { told = [], stage } = acts[0]?.along ?? {};
   if (ids.length) await tx.update(recordValues).set({ voidedBy: 0 }).where(inArray(recordValues.id, ids));
   await answersBack(tx, told);

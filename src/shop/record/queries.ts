@@ -108,7 +108,9 @@ function valued(row: typeof recordValues.$inferSelect): RecordEntry {
   if (row.key === 'clean') return { kind: 'clean', at, act: JSON.parse(row.value) as CleanAct };
   if (row.key === 'takes') return { kind: 'takes', at, facts: JSON.parse(row.value) as TakesEntry['facts'] };
   if (row.key === 'bench') return { kind: 'bench', at, state: JSON.parse(row.value) as Partial<BenchState> };
-  const { basis, value: text, number, origin, by } = row;
+  const { basis, value: text, number, by } = row;
+  // the name of the act it came with is for taking it back
+  const origin = row.origin.replace(/ [0-9a-f]{8}-[0-9a-f-]{27}$/, '');
   return { kind: 'value', at, key: row.key as SpecKey, basis: basis as Basis, text, number, origin, by };
 }
 

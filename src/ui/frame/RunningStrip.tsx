@@ -2,7 +2,8 @@
 import { Link } from '@/ui/kit/Link';
 import { useEffect, useState } from 'react';
 import { duration } from '../kit/words';
-import { useFloor, type Floor } from '../live/floor';
+import { RUN_PLACE, SILENT_SECONDS } from '@/words/readingView';
+import { refreshFloor, useFloor, type Floor } from '../live/floor';
 import type { MineBlock } from './floorView';
 
 const TICK_MS = 5_000;
@@ -32,7 +33,13 @@ export function RunningStrip({ floor }: { floor: Floor }) {
       share: Math.min(1, Math.max(0, gone / block.expectedMinutes)),
     };
   });
-  const due = timed.filter((block) => block.left <= 0).length;
+  const due = timed.filter((block) => !block.run && block.left <= 0).length;
+  const samples = blocks.some(({ run }) => run);
+  useEffect(() => {
+    if (!samples) return;
+    const timer = setInterval(() => void refreshFloor(), TICK_MS);
+    return () => clearInterval(timer);
+  }, [samples]);
   return (
     <footer className="fixed right-0 bottom-0 left-0 z-10 flex h-[62px] overflow-x-auto border-t-2 border-ink bg-paper">
       <Mine mine={mine} time={time} />
@@ -59,24 +66,40 @@ export function RunningStrip({ floor }: { floor: Floor }) {
             </li>
           )}
           {timed.slice(0, SHOWN).map((block) => {
-            const over = block.left <= 0;
+            const silent = (block.run?.silent ?? 0) > SILENT_SECONDS ? block.run!.silent : null;
+            // a run ends by itself: hands are wanted when nothing comes from it any more
+            const over = block.run ? silent !== null : block.left <= 0;
             return (
               <li
                 key={block.workId}
                 className={`relative min-w-[152px] flex-1 md:min-w-[128px] border-l border-rule ${over ? 'bg-hot text-onhot' : ''}`}
               >
                 <Link
-                  href={`/u/${block.tag}/work`}
+                  href={
+                    block.run
+                      ? `/u/${block.tag}/machine/${RUN_PLACE[block.run.kind]}`
+                      : `/u/${block.tag}/work`
+                  }
                   className="block h-full px-3 py-1.5 text-[13.5px] whitespace-nowrap"
                 >
                   <span className="flex justify-between gap-2">
                     <b className="figures text-[14px] font-semibold">{block.tag}</b>
                     <b className="figures text-[14px] font-semibold">
-                      {over ? 'now' : duration(Math.ceil(block.left))}
+                      {silent !== null
+                        ? duration(silent / 60)
+                        : over
+                          ? 'now'
+                          : block.left <= 0
+                            ? 'soon'
+                            : duration(Math.ceil(block.left))}
                     </b>
                   </span>
                   <span className="block truncate">
-                    {over ? `done: ${block.title.toLowerCase()}` : block.title}
+                    {silent !== null
+                      ? `silent: ${block.title.toLowerCase()}`
+                      : over
+                        ? `done: ${block.title.toLowerCase()}`
+                        : block.title}
                     {block.station && `, ${block.station}`}
                   </span>
                   <span

@@ -1,7 +1,7 @@
 import { PageTabs } from '../kit/PageTabs';
 
 /** The pages of a unit's side Machine. */
-export function MachineTabs({ tag, at }: { tag: string; at: '' | '/heat' }) {
+export function MachineTabs({ tag, at }: { tag: string; at: '' | '/heat' | '/power' | '/speed' }) {
   const base = `/u/${tag}/machine`;
   return (
     <PageTabs
@@ -10,6 +10,8 @@ export function MachineTabs({ tag, at }: { tag: string; at: '' | '/heat' }) {
       pages={[
         [base, 'What it is'],
         [`${base}/heat`, 'Heat'],
+        [`${base}/power`, 'Power'],
+        [`${base}/speed`, 'Speed'],
       ]}
     />
   );

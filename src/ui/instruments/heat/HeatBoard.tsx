@@ -2,39 +2,64 @@
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { onAnotherDay } from '@/core/instruments/rise';
+import type { Sample } from '@/core/instruments/run';
 import { changeOf } from '@/core/instruments/speed';
+import type { HeatSample } from '@/core/instruments/heatRun';
+import { lower } from '@/words/plain';
+import type { OpenRunView } from '@/words/readingView';
 import { FAN_WORDS, VERDICT_WORDS, type HeatRunView } from '@/words/heatView';
 import type { UnitHead } from '@/words/unitView';
 import { TextField } from '../../kit/fields';
 import { FileButton, Heading, Problem, Quiet } from '../../kit/parts';
 import { useCommand } from '../../kit/useCommand';
 import { duration, percent } from '../../kit/words';
+import { changeWords } from '../run/Pairs';
+import { RunPanel } from '../run/RunPanel';
+import { endOf } from './end';
 
 // the chart is loaded where there is something to draw
 const HeatChart = dynamic(() => import('./HeatChart').then((module) => module.HeatChart), { ssr: false });
 
-const signedPercent = (share: number) => `${share < 0 ? '−' : '+'}${Math.abs(share * 100).toFixed(0)} %`;
+const LinesChart = dynamic(() => import('../run/LinesChart').then((module) => module.LinesChart), {
+  ssr: false,
+});
+
 const degrees = (value: number) => `${value.toFixed(0)} °C`;
 const perWatt = (value: number | null) => (value === null ? '–' : value.toFixed(2));
 
+interface Props {
+  unit: UnitHead;
+  runs: readonly HeatRunView[];
+  open: OpenRunView | null;
+  /** As it was measured today; null: it is asked. */
+  room: number | null;
+}
+
 /** Heat runs of the machine: what they say it is, how it would do on a hot day, before and after work. */
-export function HeatBoard({ unit, runs }: { unit: UnitHead; runs: readonly HeatRunView[] }) {
+export function HeatBoard({ unit, runs, open, room }: Props) {
   const { send, problem, busy } = useCommand();
-  const [room, setRoom] = useState('');
+  const [celsius, setCelsius] = useState('');
+  const [askRoom, setAskRoom] = useState(false);
+  const [watts, setWatts] = useState('');
   const [limit, setLimit] = useState('');
   const [hot, setHot] = useState(35);
   const run = runs[runs.length - 1];
   const before = runs[runs.length - 2];
   const disabled = busy || !unit.mayWrite || unit.held;
+  const known = askRoom ? null : room;
+  const number = (text: string) => (text.trim() ? Number(text.replace(',', '.')) : undefined);
+  const said = () => ({
+    ...(number(celsius) !== undefined && { room: number(celsius) }),
+    ...(number(watts) !== undefined && { watts: number(watts) }),
+  });
   const take = async (file: File) => {
-    const number = (text: string) => (text.trim() ? Number(text.replace(',', '.')) : undefined);
     await send(
       'recordHeatRun',
       {
         unitId: unit.id,
         name: file.name.slice(0, 80),
         log: await file.text(),
-        ...(number(room) !== undefined && { room: number(room) }),
+        ...said(),
         ...(number(limit) !== undefined && { limit: number(limit) }),
       },
       unit.version,
@@ -47,7 +72,29 @@ export function HeatBoard({ unit, runs }: { unit: UnitHead; runs: readonly HeatR
       <div className="flex min-w-0 flex-col gap-[18px]">
         {run && stages && (
           <section aria-label="Heat run" className="border-2 border-ink bg-mat p-3">
-            <HeatChart run={run} />
+            <HeatChart curve={run.curve} stages={stages} loadAt={run.reading.loadAt} limit={run.limit} />
+            {run.curve.some(({ fan }) => fan !== undefined) && (
+              <LinesChart
+                label="Fan over time"
+                samples={run.curve as unknown as Sample[]}
+                columns={['fan']}
+                unit="rpm"
+                along="minutes"
+                height={110}
+                until={endOf(run.curve, stages, run.reading.loadAt) / 60}
+              />
+            )}
+            {run.reading.clockKept !== null && run.reading.clockKept <= 0.97 && (
+              <LinesChart
+                label="Clock over time"
+                samples={run.curve as unknown as Sample[]}
+                columns={['clock']}
+                unit="MHz"
+                along="minutes"
+                height={110}
+                until={endOf(run.curve, stages, run.reading.loadAt) / 60}
+              />
+            )}
             <p className="mt-1 text-[14.5px]">
               What jumps at once sits between chip and sink: <b>{stages.chip.kelvin.toFixed(0)} K</b> in{' '}
               {stages.chip.tau.toFixed(0)} s (dark). What creeps sits between sink and air:{' '}
@@ -61,53 +108,101 @@ export function HeatBoard({ unit, runs }: { unit: UnitHead; runs: readonly HeatR
           </section>
         )}
         {run && before && <BeforeAfter before={before} after={run} />}
-        {unit.mayWrite && !unit.held && (
-          <section aria-label="Take a run in" className="bg-paper px-5 py-4">
-            <Heading>{run ? 'Another run' : 'No heat run yet'}</Heading>
-            <p className="text-[14.5px]">
-              A log with the columns t_s, temp_c and, where known, fan_rpm, power_w, clock_mhz, load: a minute
-              of rest, then full load. Room and limit may stand in a line “# room=22 limit=95”.
-            </p>
-            <div className="mt-2 flex flex-wrap items-end gap-3">
-              <TextField
-                label="Room"
-                hint="°C"
-                inputMode="decimal"
-                value={room}
-                onChange={(event) => setRoom(event.target.value)}
-                wrap="w-[110px]"
-              />
-              <TextField
-                label="Its own limit"
-                hint="°C"
-                inputMode="decimal"
-                value={limit}
-                onChange={(event) => setLimit(event.target.value)}
-                wrap="w-[130px]"
-              />
-              <span className="pb-2.5 text-[15px]">
-                {disabled ? (
-                  'Reading …'
-                ) : (
-                  <FileButton accept=".csv,.txt,text/csv,text/plain" onFile={(file) => void take(file)}>
-                    Take a log in
-                  </FileButton>
-                )}
-              </span>
-              {run && (
-                <Quiet
-                  disabled={disabled}
-                  onClick={() =>
-                    void send('takeBackReading', { unitId: unit.id, kind: 'heat' }, unit.version)
-                  }
-                >
-                  take the last run back
-                </Quiet>
+        <RunPanel
+          unit={unit}
+          kind="heat"
+          title={run ? 'Another heat run' : 'Heat run'}
+          open={open}
+          how={
+            <>
+              The line samples temperature, fan, clock and power once a second: rest until it is at rest, then
+              full load until where it settles is known. The load goes at once when its own limit is reached.
+            </>
+          }
+          fields={
+            <>
+              {known === null ? (
+                <TextField
+                  label="Room today"
+                  hint="°C"
+                  inputMode="decimal"
+                  value={celsius}
+                  onChange={(event) => setCelsius(event.target.value)}
+                  wrap="w-[120px]"
+                />
+              ) : (
+                <p className="pb-2.5 text-[14.5px]">
+                  Room today <b className="figures text-[13px]">{known} °C</b>{' '}
+                  <Quiet onClick={() => setAskRoom(true)}>it has changed</Quiet>
+                </p>
               )}
+              <TextField
+                label="Draws under load"
+                hint="W, if known"
+                inputMode="decimal"
+                value={watts}
+                onChange={(event) => setWatts(event.target.value)}
+                wrap="w-[160px]"
+              />
+            </>
+          }
+          about={said}
+          draw={(samples, followed) => (
+            <>
+              <HeatChart
+                curve={samples as unknown as HeatSample[]}
+                stages={followed.soFar?.heat?.stages ?? null}
+                loadAt={followed.soFar?.heat?.loadAt ?? 0}
+                limit={followed.about.limit ?? null}
+              />
+              {followed.soFar?.heat?.verdict[0] && (
+                <p className="text-[14.5px]">
+                  So far: <b>{lower(VERDICT_WORDS[followed.soFar.heat.verdict[0].id])}</b>,{' '}
+                  {percent(followed.soFar.heat.verdict[0].chance)}.
+                </p>
+              )}
+            </>
+          )}
+        >
+          {!open && unit.mayWrite && !unit.held && (
+            <div className="mt-3 border-t border-rule pt-2 text-[14.5px]">
+              <p>
+                Or a log with the columns t_s, temp_c and, where known, fan_rpm, power_w, clock_mhz, load: a
+                minute of rest, then full load. Room and limit may stand in a line “# room=22 limit=95”.
+              </p>
+              <div className="mt-1 flex flex-wrap items-end gap-4">
+                <TextField
+                  label="Its own limit"
+                  hint="°C"
+                  inputMode="decimal"
+                  value={limit}
+                  onChange={(event) => setLimit(event.target.value)}
+                  wrap="w-[130px]"
+                />
+                <span className="pb-2.5">
+                  {busy ? (
+                    'Reading …'
+                  ) : (
+                    <FileButton accept=".csv,.txt,text/csv,text/plain" onFile={(file) => void take(file)}>
+                      Take a log in
+                    </FileButton>
+                  )}
+                </span>
+                {run && (
+                  <Quiet
+                    disabled={disabled}
+                    onClick={() =>
+                      void send('takeBackReading', { unitId: unit.id, kind: 'heat' }, unit.version)
+                    }
+                  >
+                    take the last run back
+                  </Quiet>
+                )}
+              </div>
             </div>
-            {problem && <Problem>{problem.message}</Problem>}
-          </section>
-        )}
+          )}
+          {problem && <Problem>{problem.message}</Problem>}
+        </RunPanel>
       </div>
       {run && (
         <section aria-label="So it is" className="bg-paper px-5 py-4">
@@ -223,7 +318,7 @@ function BeforeAfter({ before, after }: { before: HeatRunView; after: HeatRunVie
               <td className="figures text-right text-[13px]">{was?.toFixed(digits) ?? '–'}</td>
               <td className="figures text-right text-[13px]">{is?.toFixed(digits) ?? '–'}</td>
               <td className="figures text-right text-[13px]">
-                {was && is !== null ? signedPercent(changeOf(was, is)) : '–'}
+                {was && is !== null ? changeWords(changeOf(was, is)) : '–'}
               </td>
             </tr>
           ))}

@@ -9,27 +9,35 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import { riseAt } from '@/core/instruments/rise';
-import type { HeatRunView } from '@/words/heatView';
+import { endOf } from './end';
+import { wholeMinutes } from '../run/axis';
+import { riseAt, type Stages } from '@/core/instruments/rise';
+import type { HeatSample } from '@/core/instruments/heatRun';
 
 /** Points of the fitted curve. */
 const POINTS = 120;
 
+interface Props {
+  curve: readonly HeatSample[];
+  stages: Stages | null;
+  /** When the load began, seconds of the run. */
+  loadAt: number;
+  limit: number | null;
+}
+
 /** A run with both fitted stages shaded, where it will settle, and its limit. */
-export function HeatChart({ run }: { run: HeatRunView }) {
-  const { stages } = run.reading;
-  const last = run.curve[run.curve.length - 1]?.t ?? 0;
-  const end = Math.max(last, run.reading.loadAt + (stages ? Math.min(4 * stages.sink.tau, 900) : 0));
+export function HeatChart({ curve, stages, loadAt, limit }: Props) {
+  const end = endOf(curve, stages, loadAt);
   const fitted = stages
     ? Array.from({ length: POINTS + 1 }, (_, i) => {
-        const t = run.reading.loadAt + ((end - run.reading.loadAt) * i) / POINTS;
-        const { chip, whole } = riseAt(stages, t - run.reading.loadAt);
+        const t = loadAt + ((end - loadAt) * i) / POINTS;
+        const { chip, whole } = riseAt(stages, t - loadAt);
         return { t, chip: [stages.from, chip], sink: [chip, whole], whole };
       })
     : [];
-  const temps = run.curve.map(({ temp }) => temp);
+  const temps = curve.map(({ temp }) => temp);
   const low = Math.floor((Math.min(...temps, stages?.from ?? Infinity) - 4) / 10) * 10;
-  const high = Math.ceil((Math.max(...temps, stages?.settles ?? 0, run.limit ?? 0) + 3) / 10) * 10;
+  const high = Math.ceil((Math.max(...temps, stages?.settles ?? 0, limit ?? 0) + 3) / 10) * 10;
   const axis = { fontSize: 12, fill: 'var(--color-ink)' };
   return (
     <div role="img" aria-label="Temperature over time, with both fitted stages" className="h-[320px] w-full">
@@ -42,9 +50,10 @@ export function HeatChart({ run }: { run: HeatRunView }) {
             domain={[0, end]}
             allowDuplicatedCategory={false}
             tick={axis}
+            ticks={wholeMinutes(end / 60).map((minute) => minute * 60)}
             tickFormatter={(t: number) => `${Math.round(t / 60)} min`}
           />
-          <YAxis domain={[low, high]} tick={axis} unit=" °C" width={64} allowDataOverflow />
+          <YAxis domain={[low, high]} tick={axis} unit=" °C" width={74} allowDataOverflow />
           <Area
             data={fitted}
             dataKey="chip"
@@ -62,7 +71,7 @@ export function HeatChart({ run }: { run: HeatRunView }) {
             isAnimationActive={false}
           />
           <Line
-            data={run.curve}
+            data={curve}
             dataKey="temp"
             stroke="var(--color-ink)"
             dot={false}
@@ -77,16 +86,16 @@ export function HeatChart({ run }: { run: HeatRunView }) {
             strokeDasharray="3 3"
             isAnimationActive={false}
           />
-          {run.limit !== null && (
+          {limit !== null && (
             <ReferenceLine
-              y={run.limit}
+              y={limit}
               stroke="var(--color-ink)"
-              label={{ value: `its own limit, ${run.limit}`, position: 'insideBottomLeft', ...axis }}
+              label={{ value: `its own limit, ${limit}`, position: 'insideBottomRight', ...axis }}
             />
           )}
           {stages && (
             <ReferenceLine
-              x={run.reading.loadAt}
+              x={loadAt}
               stroke="var(--color-soft)"
               label={{ value: 'load', position: 'insideTopLeft', ...axis }}
             />

@@ -1,4 +1,5 @@
-import { heatRunsOf } from '@/shop/readings/queries';
+import { heatRunsOf, openRunOf, roomToday } from '@/shop/readings/queries';
+import { database } from '@/db/client';
 import { shopRules } from '@/shop/rules/queries';
 import { HeatBoard } from '@/ui/instruments/heat/HeatBoard';
 import { MachineTabs } from '@/ui/machine/MachineTabs';
@@ -8,12 +9,20 @@ import { loadUnit, unitHead } from '../../loadUnit';
 export default async function HeatPage({ params }: { params: Promise<{ tag: string }> }) {
   const { tag } = await params;
   const { unit } = await loadUnit(tag);
-  const [head, runs, { timeZone }] = await Promise.all([unitHead(tag), heatRunsOf(unit.id), shopRules()]);
+  const [head, runs, open, room, { timeZone }] = await Promise.all([
+    unitHead(tag),
+    heatRunsOf(unit.id),
+    openRunOf(unit.id, ['heat']),
+    roomToday(database()),
+    shopRules(),
+  ]);
   return (
     <div>
       <MachineTabs tag={unit.tag} at="/heat" />
       <HeatBoard
         unit={head}
+        open={open && { id: open.id, kind: open.kind }}
+        room={room}
         runs={runs.map(({ at, ...run }) => ({ ...run, when: dayAndTime(at, timeZone) }))}
       />
     </div>

@@ -1,0 +1,30 @@
+import { openRunOf, readingsOf } from '@/shop/readings/queries';
+import { shopRules } from '@/shop/rules/queries';
+import { BatteryBoard } from '@/ui/instruments/power/BatteryBoard';
+import { RailsBoard } from '@/ui/instruments/power/RailsBoard';
+import { MachineTabs } from '@/ui/machine/MachineTabs';
+import { dayAndTime } from '@/words/time';
+import { loadUnit, unitHead } from '../../loadUnit';
+
+export default async function PowerPage({ params }: { params: Promise<{ tag: string }> }) {
+  const { tag } = await params;
+  const { unit } = await loadUnit(tag);
+  const laptop = unit.chassis === 'laptop';
+  const [head, open, { timeZone }] = await Promise.all([
+    unitHead(tag),
+    openRunOf(unit.id, [laptop ? 'battery' : 'rails']),
+    shopRules(),
+  ]);
+  const dated = <T extends { at: Date }>({ at, ...line }: T) => ({ ...line, when: dayAndTime(at, timeZone) });
+  const run = open && { id: open.id, kind: open.kind };
+  return (
+    <div>
+      <MachineTabs tag={unit.tag} at="/power" />
+      {laptop ? (
+        <BatteryBoard unit={head} lines={(await readingsOf(unit.id, 'battery')).map(dated)} open={run} />
+      ) : (
+        <RailsBoard unit={head} lines={(await readingsOf(unit.id, 'rails')).map(dated)} open={run} />
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,27 @@
+import { openRunOf, readingsOf } from '@/shop/readings/queries';
+import { shopRules } from '@/shop/rules/queries';
+import { SpeedBoard } from '@/ui/instruments/speed/SpeedBoard';
+import { MachineTabs } from '@/ui/machine/MachineTabs';
+import { dayAndTime } from '@/words/time';
+import { loadUnit, unitHead } from '../../loadUnit';
+
+export default async function SpeedPage({ params }: { params: Promise<{ tag: string }> }) {
+  const { tag } = await params;
+  const { unit } = await loadUnit(tag);
+  const [head, open, lines, { timeZone }] = await Promise.all([
+    unitHead(tag),
+    openRunOf(unit.id, ['speed']),
+    readingsOf(unit.id, 'speed'),
+    shopRules(),
+  ]);
+  return (
+    <div>
+      <MachineTabs tag={unit.tag} at="/speed" />
+      <SpeedBoard
+        unit={head}
+        lines={lines.map(({ at, ...line }) => ({ ...line, when: dayAndTime(at, timeZone) }))}
+        open={open && { id: open.id, kind: open.kind }}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,208 @@
+'use client';
+import dynamic from 'next/dynamic';
+import { useState, type FormEvent } from 'react';
+import { runMinutes } from '@/core/instruments/batteryRun';
+import { pairsOf } from '@/core/instruments/told';
+import type { BatteryLine, OpenRunView } from '@/words/readingView';
+import type { UnitHead } from '@/words/unitView';
+import { ChoiceField, TextField } from '../../kit/fields';
+import { Button, FileButton, Heading, Problem, Quiet } from '../../kit/parts';
+import { useCommand } from '../../kit/useCommand';
+import { duration, percent } from '../../kit/words';
+import { Pairs } from '../run/Pairs';
+import { RunPanel } from '../run/RunPanel';
+
+const LinesChart = dynamic(() => import('../run/LinesChart').then((module) => module.LinesChart), {
+  ssr: false,
+});
+
+const BEHAVIOUR = {
+  good: 'Behaves as its gauge says',
+  fair: 'Fair: only its gauge was seen, or it is half worn',
+  weak: 'Weak, whatever its gauge says',
+  unknown: 'Not known',
+};
+const SYSTEMS = ['its own system', 'live Linux', 'firmware'];
+/** What uses draw, watts: common practice. */
+const USES = [
+  ['a quiet desk', 7],
+  ['pages and mail', 11],
+  ['a film', 14],
+] as const;
+
+interface Props {
+  unit: UnitHead;
+  lines: readonly BatteryLine[];
+  open: OpenRunView | null;
+}
+
+/** The battery by what it does: how it falls, where it gives way, what its gauges say beside each other. */
+export function BatteryBoard({ unit, lines, open }: Props) {
+  const { send, problem, busy } = useCommand();
+  const [ended, setEnded] = useState(false);
+  const disabled = busy || !unit.mayWrite || unit.held;
+  const last = lines[lines.length - 1];
+  const run = lines.findLast((line) => line.run);
+  // what it gave on its run, held up to full; else what its gauge says it holds
+  const first = run?.curve[0];
+  const fullWh =
+    run?.run?.fullMinutes && run.run.watts !== null
+      ? (run.run.watts * run.run.fullMinutes) / 60
+      : first?.wh && first.percent
+        ? (first.wh * 100) / first.percent
+        : null;
+  const gauges = lines.filter((line) => line.health !== null);
+  const differ = gauges.length > 1 && new Set(gauges.map(({ health }) => Math.round(health! * 100))).size > 1;
+  const typed = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const target = event.currentTarget;
+    const form = new FormData(target);
+    const sent = await send(
+      'recordBattery',
+      {
+        unitId: unit.id,
+        health: Number(String(form.get('health')).replace(',', '.')) / 100,
+        system: String(form.get('system')),
+      },
+      unit.version,
+    );
+    if (sent.ok) target.reset();
+  };
+  return (
+    <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_340px] lg:items-start">
+      <div className="flex min-w-0 flex-col gap-[18px]">
+        {run && run.curve.length > 1 && (
+          <section aria-label="Battery run" className="border-2 border-ink bg-mat p-3">
+            <LinesChart
+              label="Charge over time"
+              samples={run.curve}
+              columns={['percent']}
+              unit="%"
+              along="minutes"
+              height={240}
+            />
+            <p className="mt-1 text-[14.5px]">
+              {run.run!.fell.toFixed(0)} points in {duration(run.run!.minutes)}
+              {run.run!.watts !== null && <> at {run.run!.watts.toFixed(1)} W</>}
+              {run.run!.fullMinutes !== null && (
+                <>
+                  ; from full <b>{duration(run.run!.fullMinutes)}</b>
+                </>
+              )}
+              .{' '}
+              {run.run!.drop && (
+                <b>
+                  From {run.run!.drop.from} % it was gone in {duration(run.run!.drop.minutes)}.{' '}
+                </b>
+              )}
+              {run.run!.cutOff !== null && <b>It went off with {run.run!.cutOff} % on the gauge.</b>}
+            </p>
+          </section>
+        )}
+        <RunPanel
+          unit={unit}
+          kind="battery"
+          title={run ? 'Another battery run' : 'Battery run'}
+          open={open}
+          how="Full charge, charger pulled, the same work all the time, screen at half. The line samples its gauge until it is down, or until it goes off."
+          draw={(samples) => (
+            <LinesChart
+              label="Charge so far"
+              samples={samples}
+              columns={['percent']}
+              unit="%"
+              along="minutes"
+            />
+          )}
+        >
+          {!open && unit.mayWrite && !unit.held && (
+            <div className="mt-3 border-t border-rule pt-2 text-[14.5px]">
+              <p>Or a log with the columns t_s, percent and, where known, wh, v, w.</p>
+              <div className="mt-1 flex flex-wrap items-center gap-4">
+                <label className="flex min-h-11 items-center gap-2">
+                  <input
+                    type="checkbox"
+                    className="size-5 accent-ink"
+                    checked={ended}
+                    onChange={() => setEnded(!ended)}
+                  />
+                  it went off by itself at the end
+                </label>
+                <FileButton
+                  accept=".csv,.txt,text/csv,text/plain"
+                  onFile={(file) =>
+                    void file
+                      .text()
+                      .then((log) =>
+                        send(
+                          'recordBattery',
+                          { unitId: unit.id, name: file.name.slice(0, 80), log, ended },
+                          unit.version,
+                        ),
+                      )
+                  }
+                >
+                  Take a log in
+                </FileButton>
+              </div>
+            </div>
+          )}
+          {problem && <Problem>{problem.message}</Problem>}
+        </RunPanel>
+        <Pairs pairs={pairsOf(lines)} />
+      </div>
+      <section aria-label="So it is" className="bg-paper px-5 py-4">
+        <Heading>{last ? BEHAVIOUR[last.behaviour] : 'Nothing is known of it yet'}</Heading>
+        {gauges.map((line, n) => (
+          <p key={n} className="flex justify-between gap-3 border-b border-rule py-1 text-[14.5px]">
+            <span>
+              {line.system || line.name}
+              <span className="block text-[13px] text-soft">{line.when}</span>
+            </span>
+            <b className="figures text-[13px]">{percent(line.health!)}</b>
+          </p>
+        ))}
+        {differ && (
+          <p className="hatched mt-2 py-2 pr-3 text-[14px]">
+            They do not agree. What it does on a run counts.
+          </p>
+        )}
+        {fullWh !== null && (
+          <div className="mt-3">
+            <Heading>How long it lasts</Heading>
+            {USES.map(([words, watts]) => (
+              <p key={words} className="flex justify-between text-[14.5px]">
+                {words}, {watts} W{' '}
+                <span className="figures text-[13px]">{duration(runMinutes(fullWh, watts))}</span>
+              </p>
+            ))}
+            <p className="text-[13px] text-soft">{fullWh.toFixed(1)} Wh when full.</p>
+          </div>
+        )}
+        {unit.mayWrite && !unit.held && (
+          <form onSubmit={(event) => void typed(event)} className="mt-3 grid grid-cols-2 items-end gap-2">
+            <TextField label="Full by design" hint="%" name="health" inputMode="decimal" required />
+            <ChoiceField label="Read in" name="system">
+              {SYSTEMS.map((each) => (
+                <option key={each}>{each}</option>
+              ))}
+            </ChoiceField>
+            <Button type="submit" disabled={disabled} className="justify-self-start">
+              Note it
+            </Button>
+            {last && (
+              <Quiet
+                disabled={disabled}
+                onClick={() =>
+                  void send('takeBackReading', { unitId: unit.id, kind: 'battery' }, unit.version)
+                }
+              >
+                take the last back
+              </Quiet>
+            )}
+          </form>
+        )}
+      </section>
+    </div>
+  );
+}

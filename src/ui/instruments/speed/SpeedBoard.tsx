@@ -1,0 +1,295 @@
+'use client';
+import dynamic from 'next/dynamic';
+import { useEffect, useState } from 'react';
+import { speeds } from '@/catalog/readings';
+import { memoryPeak } from '@/core/instruments/speed';
+import { pairsOf, TIMED_UNITS, type Timed } from '@/core/instruments/told';
+import { figureWords, type OpenRunView, type SpeedLine } from '@/words/readingView';
+import type { UnitHead } from '@/words/unitView';
+import { useShortcuts } from '../../kit/keyboard';
+import { ChoiceField, TextField } from '../../kit/fields';
+import { Button, Heading, Key, Problem, Quiet } from '../../kit/parts';
+import { useCommand } from '../../kit/useCommand';
+import { percent } from '../../kit/words';
+import { Pairs } from '../run/Pairs';
+import { RunPanel } from '../run/RunPanel';
+
+const LinesChart = dynamic(() => import('../run/LinesChart').then((module) => module.LinesChart), {
+  ssr: false,
+});
+
+type TimedKey = keyof Timed;
+/** Seconds that are taken by the stopwatch, each by its key. */
+const WATCHES: [TimedKey, string][] = [
+  ['start', 'q'],
+  ['browser', 'b'],
+];
+const TYPED: TimedKey[] = ['read', 'small', 'memory'];
+const SEEN: TimedKey[] = ['frames', 'frames1', 'frames01', 'dropped480', 'dropped720', 'dropped1080'];
+
+interface Props {
+  unit: UnitHead;
+  lines: readonly SpeedLine[];
+  open: OpenRunView | null;
+}
+
+/** How fast the machine is: its drive by reading it, the rest by the stopwatch and by hand; what a change made of it. */
+export function SpeedBoard({ unit, lines, open }: Props) {
+  const { send, problem, busy } = useCommand();
+  const [could, setCould] = useState('');
+  const [values, setValues] = useState<Partial<Record<TimedKey, string>>>({});
+  const [index, setIndex] = useState({ name: '', value: '' });
+  const [memory, setMemory] = useState({ rate: '', channels: '1' });
+  const disabled = busy || !unit.mayWrite || unit.held;
+  const last = lines[lines.length - 1];
+  const drive = lines.findLast((line) => line.drive);
+  const number = (text: string | undefined) => {
+    const plain = (text ?? '').trim().replace(',', '.');
+    return plain !== '' && Number.isFinite(Number(plain)) ? Number(plain) : undefined;
+  };
+  const timed = Object.fromEntries(
+    (Object.keys(TIMED_UNITS) as TimedKey[]).flatMap((id) => {
+      const value = number(values[id]);
+      return value === undefined ? [] : [[id, value]];
+    }),
+  );
+  const indexValue = number(index.value);
+  const indices =
+    index.name.trim() && indexValue !== undefined ? [{ name: index.name.trim(), value: indexValue }] : [];
+  const nothing = Object.keys(timed).length + indices.length === 0;
+  const note = async () => {
+    const sent = await send(
+      'recordSpeed',
+      { unitId: unit.id, timed, indices, interface: could || null },
+      unit.version,
+    );
+    if (!sent.ok) return;
+    setValues({});
+    setIndex({ name: '', value: '' });
+  };
+  const peak = number(memory.rate) ? memoryPeak(number(memory.rate)!, Number(memory.channels)) : null;
+  const share = peak && number(values.memory) ? number(values.memory)! / peak : null;
+  const field = (id: TimedKey) => (
+    <TextField
+      key={id}
+      label={figureWords(id)}
+      hint={TIMED_UNITS[id]}
+      inputMode="decimal"
+      value={values[id] ?? ''}
+      onChange={(event) => setValues({ ...values, [id]: event.target.value })}
+      wrap="self-end"
+    />
+  );
+  const asInterface = (
+    <ChoiceField label="The drive can" value={could} onChange={(event) => setCould(event.target.value)}>
+      <option value="">not known</option>
+      {speeds.classes.map(({ id, name }) => (
+        <option key={id} value={id}>
+          {name}
+        </option>
+      ))}
+    </ChoiceField>
+  );
+  return (
+    <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_360px] lg:items-start">
+      <div className="flex min-w-0 flex-col gap-[18px]">
+        {drive && (
+          <section aria-label="Drive" className="border-2 border-ink bg-mat p-3">
+            {drive.curve.length > 1 && (
+              <LinesChart
+                label="Reads along the drive"
+                samples={drive.curve}
+                columns={['read']}
+                unit="MB/s"
+                along="places"
+                against={
+                  drive.drive!.could
+                    ? { value: drive.drive!.could.low, words: drive.drive!.could.name }
+                    : undefined
+                }
+                height={220}
+              />
+            )}
+            <p className="mt-1 text-[14.5px]">
+              It reads as fast as{' '}
+              <b>{drive.drive!.class?.name ?? 'no interface does: slower than a hard disk'}</b>.{' '}
+              {drive.drive!.slowPort && drive.answers['link-speed'] === 'slower' && (
+                <b>About half of what it could: wrong port or mode. </b>
+              )}
+              {drive.drive!.slowPort && !drive.answers['link-speed'] && <b>The drive itself is slow. </b>}
+              {drive.stalls > 0 && (
+                <b>
+                  It stalled at {drive.stalls} of {drive.of} places.
+                </b>
+              )}
+            </p>
+          </section>
+        )}
+        <RunPanel
+          unit={unit}
+          kind="speed"
+          title={drive ? 'Read the drive again' : 'Read the drive'}
+          open={open}
+          how="The line reads the drive in two dozen places, past every cache, and in small blocks. It never writes."
+          fields={asInterface}
+          about={() => (could ? { interface: could } : {})}
+          draw={(samples) => (
+            <LinesChart
+              label="Reads so far"
+              samples={samples}
+              columns={['read']}
+              unit="MB/s"
+              along="places"
+            />
+          )}
+        />
+        <Pairs pairs={pairsOf(lines)} />
+      </div>
+      <div className="flex flex-col gap-[18px]">
+        {unit.mayWrite && !unit.held && (
+          <section aria-label="By hand" className="bg-paper px-5 py-4">
+            <Heading>By stopwatch and by hand</Heading>
+            {WATCHES.map(([id, key]) => (
+              <Stopwatch
+                key={id}
+                letter={key}
+                label={figureWords(id)}
+                value={values[id] ?? ''}
+                onValue={(value) => setValues((own) => ({ ...own, [id]: value }))}
+              />
+            ))}
+            <div className="mt-2 grid grid-cols-2 gap-2">
+              {TYPED.map(field)}
+              <TextField
+                label="Memory runs at"
+                hint="MT/s"
+                inputMode="decimal"
+                value={memory.rate}
+                onChange={(event) => setMemory({ ...memory, rate: event.target.value })}
+                wrap="self-end"
+              />
+              <TextField
+                label="Any index, its name"
+                value={index.name}
+                maxLength={40}
+                onChange={(event) => setIndex({ ...index, name: event.target.value })}
+                wrap="self-end"
+              />
+              <TextField
+                label="its figure"
+                inputMode="decimal"
+                value={index.value}
+                onChange={(event) => setIndex({ ...index, value: event.target.value })}
+                wrap="self-end"
+              />
+            </div>
+            <details>
+              <summary className="min-h-11 cursor-pointer py-2.5 text-[14.5px] font-semibold">
+                Frames and films
+              </summary>
+              <div className="grid grid-cols-2 gap-2">{SEEN.map(field)}</div>
+            </details>
+            {peak !== null && (
+              <p className="mt-1 flex flex-wrap items-center gap-2 text-[14px]">
+                On
+                <select
+                  aria-label="Channels"
+                  value={memory.channels}
+                  onChange={(event) => setMemory({ ...memory, channels: event.target.value })}
+                  className="min-h-11 border-2 border-ink bg-sheet px-2"
+                >
+                  <option value="1">one channel</option>
+                  <option value="2">two channels</option>
+                </select>
+                at most <b className="figures text-[13px]">{peak.toLocaleString('en')} MB/s</b>
+                {share !== null && <>, of which {percent(share)} was measured</>}
+              </p>
+            )}
+            <p className="mt-2">
+              <Button tone="strong" disabled={disabled || nothing} onClick={() => void note()}>
+                Note them
+              </Button>
+            </p>
+            {problem && <Problem>{problem.message}</Problem>}
+          </section>
+        )}
+        {last && (
+          <section aria-label="So it is" className="bg-paper px-5 py-4">
+            <Heading>As read last</Heading>
+            {last.figures.map(({ id, value, unit: of }) => (
+              <p key={id} className="flex justify-between border-b border-rule py-1 text-[14.5px]">
+                {figureWords(id)}
+                <span className="figures text-[13px]">
+                  {value} {of}
+                </span>
+              </p>
+            ))}
+            <p className="mt-2 flex flex-wrap items-baseline justify-between gap-2 text-[13px] text-soft">
+              {last.name}, {last.when}, {last.by}
+              {unit.mayWrite && !unit.held && (
+                <Quiet
+                  disabled={disabled}
+                  onClick={() =>
+                    void send('takeBackReading', { unitId: unit.id, kind: 'speed' }, unit.version)
+                  }
+                >
+                  take the last back
+                </Quiet>
+              )}
+            </p>
+          </section>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** Seconds between two presses of a key. */
+function Stopwatch({
+  letter,
+  label,
+  value,
+  onValue,
+}: {
+  letter: string;
+  label: string;
+  value: string;
+  onValue: (value: string) => void;
+}) {
+  const [since, setSince] = useState<number | null>(null);
+  const [shown, setShown] = useState(0);
+  useEffect(() => {
+    if (since === null) return;
+    const timer = setInterval(() => setShown((performance.now() - since) / 1000), 100);
+    return () => clearInterval(timer);
+  }, [since]);
+  const press = () => {
+    if (since === null) {
+      setShown(0);
+      setSince(performance.now());
+    } else {
+      onValue(((performance.now() - since) / 1000).toFixed(1));
+      setSince(null);
+    }
+  };
+  useShortcuts((key) => {
+    if (key.toLowerCase() !== letter) return false;
+    press();
+    return true;
+  });
+  return (
+    <div className="mt-1 flex items-end gap-2">
+      <TextField
+        label={label}
+        hint="s"
+        inputMode="decimal"
+        value={since === null ? value : shown.toFixed(1)}
+        onChange={(event) => onValue(event.target.value)}
+        wrap="flex-1"
+      />
+      <Button tone={since === null ? 'plain' : 'strong'} onClick={press}>
+        <Key>{letter.toUpperCase()}</Key> {since === null ? 'Start' : 'Stop'}
+      </Button>
+    </div>
+  );
+}
