@@ -74,6 +74,7 @@ const all = [
   readings.recordRails,
   readings.recordSpeed,
   readings.takeBackReading,
+  readings.readingOnPapers,
   readings.startRun,
   readings.finishRun,
   readings.dropRun,

@@ -18,6 +18,7 @@ import { makePerson } from '@/server/people';
 import { floorNow } from '@/shop/floor/queries';
 import { append, followRun, laneState } from '@/shop/readings/lane';
 import { heatRunsOf, readingsOf } from '@/shop/readings/queries';
+import { readingsOnPaper } from '@/shop/readings/papers';
 import { recordNow } from '@/shop/record/queries';
 import { GET as script, POST as batch } from '@/app/s/[token]/route';
 import { GET as state } from '@/app/s/[token]/at/route';
@@ -301,6 +302,28 @@ describe('typed by hand', () => {
     expect(await health()).toBe(0.61);
     await act(benchA, 'takeBackReading', { unitId, kind: 'battery' });
     expect(await health()).toBe(0.83);
+  });
+});
+
+describe('on papers', () => {
+  it('the newest of each kind, and what was measured before and after; kept off when somebody says so', async () => {
+    const unitId = await laptop();
+    await act(benchA, 'recordSpeed', { unitId, timed: { start: 60 } });
+    await act(benchA, 'logWork', { unitId, ref: 'repaste', minutes: 14, ended: 'done' });
+    await act(benchA, 'recordSpeed', { unitId, timed: { start: 35, read: 530 } });
+    await act(benchA, 'recordBattery', { unitId, health: 0.83 });
+    const told = async () => (await readingsOnPaper(unitId)).map(({ what }) => what);
+    expect(await told()).toEqual([
+      'Battery fair, 83 % of its design by its gauge.',
+      'drive, in sequence 530 MB/s.',
+      'button to a quiet desk 60 → 35 s, −42 % (New paste).',
+    ]);
+    await act(benchA, 'readingOnPapers', { unitId, kind: 'speed', on: false });
+    expect(await told()).toEqual(['Battery fair, 83 % of its design by its gauge.']);
+    await act(benchA, 'readingOnPapers', { unitId, kind: 'speed', on: true });
+    expect(await told()).toHaveLength(3);
+    await act(benchA, 'takeBackReading', { unitId, kind: 'speed' });
+    expect(await told()).toContain('button to a quiet desk 60 s.');
   });
 });
 

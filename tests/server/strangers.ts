@@ -315,6 +315,9 @@ function otherCalls(known: Known): fc.Arbitrary<Sent> {
     fc.tuple(lot, query).map(([code, from]) => `/api/lots/${code}/labels?from=${from}&skip=${from}`),
     segment(known.parts).map((id) => `/api/photos/${id}`),
     segment(['abc']).map((token) => `/r/${token}`),
+    segment(['abc']).map((token) => `/s/${token}`),
+    segment(['abc']).map((token) => `/s/${token}/at`),
+    fc.tuple(segment(known.works), query).map(([id, from]) => `/api/runs/${id}?from=${from}`),
     fc.constantFrom(
       '/api/codes',
       '/api/jobs',
@@ -338,6 +341,8 @@ function otherCalls(known: Known): fc.Arbitrary<Sent> {
     unit.map((tag) => `/api/units/${tag}/photos?note=%00`),
     lot.map((code) => `/api/lots/${code}/preview`),
     segment(['abc']).map((token) => `/r/${token}`),
+    segment(['abc']).map((token) => `/s/${token}`),
+    segment(['abc']).map((token) => `/s/${token}/end`),
     segment(['observe', 'none']).map((name) => `/api/commands/${name}`),
     fc
       .constantFrom('belief', 'record', 'grade', 'price', 'memory', 'codes', 'none')

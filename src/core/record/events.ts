@@ -207,6 +207,7 @@ export interface EventPayloads {
   'run begun': { kind: string; run: string };
   'run dropped': { kind: string; run: string };
   room: { celsius: number };
+  'on papers': { kind: string; on: boolean };
   schools: { before: Record<string, string>; schools: Record<string, string> };
   place: { places: { place: string; class: string; state: string }[] };
   takes: { facts: Record<string, string | number | null>; model: string | null };

@@ -20,6 +20,8 @@ export interface Passport {
   specification: { name: string; value: string; basis: string }[];
   tests: { name: string; result: string }[];
   flaws: string[];
+  /** What instruments said, and when. */
+  readings: { what: string; when: string }[];
   work: { what: string; when: string }[];
   data: { drive: string; what: string; method: string; verified: string; by: string; when: string }[];
   surfaces: { name: string; x: number; y: number; width: number; height: number }[];
@@ -166,6 +168,17 @@ export async function passportPdf(pass: Passport): Promise<Buffer> {
               ))
             ) : (
               <Text style={{ marginTop: 3 }}>None found.</Text>
+            )}
+            {pass.readings.length > 0 && (
+              <>
+                <Text style={style.h2}>Measured under way</Text>
+                {pass.readings.map((line, i) => (
+                  <View key={i} style={style.row} wrap={false}>
+                    <Text style={{ flex: 1 }}>{line.what}</Text>
+                    <Text style={style.soft}>{line.when}</Text>
+                  </View>
+                ))}
+              </>
             )}
             <Text style={style.h2}>Done</Text>
             {pass.work.length ? (

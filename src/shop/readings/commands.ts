@@ -13,7 +13,7 @@ import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { rowId, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
-import { lastActBack } from '../record/acts';
+import { lastActBack, writeActs } from '../record/acts';
 import { KEY_OF, keepHeat, keepOther, type OtherAsked, type OtherKind } from './keep';
 import { roomToday } from './queries';
 
@@ -380,5 +380,23 @@ export const dropRun = defineCommand<{ unitId: string; run: string }, null>({
       .set({ endedAt: new Date(), ending: 'dropped' })
       .where(eq(readingRuns.id, id));
     return { event: { kind: 'run dropped', payload: { kind, run: id } }, answer: null };
+  },
+});
+
+/** Whether readings of a kind stand on the machine's papers; they do until somebody says otherwise. */
+export const readingOnPapers = defineCommand<{ unitId: string; kind: RunKind; on: boolean }, null>({
+  name: 'readingOnPapers',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    kind: Joi.string()
+      .valid(...RUN_KINDS)
+      .required(),
+    on: Joi.boolean().required(),
+  }),
+  async run({ tx, actor, unit }, { kind, on }) {
+    await writeActs(tx, unit!.id, 'on papers', [{ kind, on }], actor.name);
+    return { event: { kind: 'on papers', payload: { kind, on } }, answer: null };
   },
 });

@@ -8,7 +8,8 @@ import { moveStage } from '../line';
 import { answersBack, sealBack } from './answer';
 
 /** What hands and instruments put on the record besides answers: each an act, taken back as one. */
-export type ActKey = 'mat' | 'clean' | 'owner' | 'damage' | 'heat run' | 'battery run' | 'rails' | 'speed';
+export type ActKey =
+  'mat' | 'clean' | 'owner' | 'damage' | 'heat run' | 'battery run' | 'rails' | 'speed' | 'on papers';
 
 /** What came with an act, and goes back with it. */
 interface Along {

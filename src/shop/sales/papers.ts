@@ -3,6 +3,7 @@ import { repairById } from '@/catalog';
 import type { CleanAct } from '@/core/clean/state';
 import { photos, recordValues } from '@/db/schema';
 import { ZONE_NAMES } from '@/words/cleanView';
+import { readingsOnPaper } from '../readings/papers';
 import { agreementNow, ownersPartsOf } from '../hands/owner';
 import { database } from '@/db/client';
 import { dayOf } from '@/words/time';
@@ -171,6 +172,7 @@ export async function passportOf(tag: string, shopRow: ShopOnPaper): Promise<Pas
       by: erasure.byName,
       when: day(erasure.at),
     })),
+    readings: (await readingsOnPaper(unit.id)).map(({ what, at }) => ({ what, when: day(at) })),
     photos: await chosenPhotos(unit.id),
     ...(theirs && { owner: await ownersPaper(unit.id, shopRow) }),
     surfaces,
@@ -214,6 +216,7 @@ export async function listingOf(tag: string, shopRow: Omit<ShopOnPaper, 'name'>)
     goodFor: goodFor(uses),
     systems: runsWords(uses),
     serial: best('serial'),
+    readings: (await readingsOnPaper(unit.id)).map(({ what }) => what).join(' '),
     photos: (await chosenIds(unit.id)).join('; '),
     untested: tests
       .filter(({ id }) => !proof.tests.has(id))

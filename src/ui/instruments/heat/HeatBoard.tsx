@@ -6,6 +6,7 @@ import type { Sample } from '@/core/instruments/run';
 import { changeOf } from '@/core/instruments/speed';
 import type { HeatSample } from '@/core/instruments/heatRun';
 import { lower } from '@/words/plain';
+import { changeWords } from '@/words/readingPaper';
 import type { OpenRunView } from '@/words/readingView';
 import { FAN_WORDS, VERDICT_WORDS, type HeatRunView } from '@/words/heatView';
 import type { UnitHead } from '@/words/unitView';
@@ -13,7 +14,7 @@ import { TextField } from '../../kit/fields';
 import { FileButton, Heading, Problem, Quiet } from '../../kit/parts';
 import { useCommand } from '../../kit/useCommand';
 import { duration, percent } from '../../kit/words';
-import { changeWords } from '../run/Pairs';
+import { OnPapers } from '../run/OnPapers';
 import { RunPanel } from '../run/RunPanel';
 import { endOf } from './end';
 
@@ -33,10 +34,11 @@ interface Props {
   open: OpenRunView | null;
   /** As it was measured today; null: it is asked. */
   room: number | null;
+  onPapers: boolean;
 }
 
 /** Heat runs of the machine: what they say it is, how it would do on a hot day, before and after work. */
-export function HeatBoard({ unit, runs, open, room }: Props) {
+export function HeatBoard({ unit, runs, open, room, onPapers }: Props) {
   const { send, problem, busy } = useCommand();
   const [celsius, setCelsius] = useState('');
   const [askRoom, setAskRoom] = useState(false);
@@ -261,6 +263,7 @@ export function HeatBoard({ unit, runs, open, room }: Props) {
               </label>
             </div>
           )}
+          <OnPapers unit={unit} kind="heat" on={onPapers} />
           <p className="mt-2 text-[13px] text-soft">
             {run.name}, {run.when}, {run.by}
             {run.room !== null && `, room ${run.room} °C`}

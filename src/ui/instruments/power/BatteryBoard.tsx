@@ -10,6 +10,7 @@ import { Button, FileButton, Heading, Problem, Quiet } from '../../kit/parts';
 import { useCommand } from '../../kit/useCommand';
 import { duration, percent } from '../../kit/words';
 import { Pairs } from '../run/Pairs';
+import { OnPapers } from '../run/OnPapers';
 import { RunPanel } from '../run/RunPanel';
 
 const LinesChart = dynamic(() => import('../run/LinesChart').then((module) => module.LinesChart), {
@@ -34,10 +35,11 @@ interface Props {
   unit: UnitHead;
   lines: readonly BatteryLine[];
   open: OpenRunView | null;
+  onPapers: boolean;
 }
 
 /** The battery by what it does: how it falls, where it gives way, what its gauges say beside each other. */
-export function BatteryBoard({ unit, lines, open }: Props) {
+export function BatteryBoard({ unit, lines, open, onPapers }: Props) {
   const { send, problem, busy } = useCommand();
   const [ended, setEnded] = useState(false);
   const disabled = busy || !unit.mayWrite || unit.held;
@@ -179,6 +181,7 @@ export function BatteryBoard({ unit, lines, open }: Props) {
             <p className="text-[13px] text-soft">{fullWh.toFixed(1)} Wh when full.</p>
           </div>
         )}
+        {last && <OnPapers unit={unit} kind="battery" on={onPapers} />}
         {unit.mayWrite && !unit.held && (
           <form onSubmit={(event) => void typed(event)} className="mt-3 grid grid-cols-2 items-end gap-2">
             <TextField label="Full by design" hint="%" name="health" inputMode="decimal" required />

@@ -7,6 +7,7 @@ import type { UnitHead } from '@/words/unitView';
 import { TextField } from '../../kit/fields';
 import { Button, CautionNote, Heading, Problem, Quiet } from '../../kit/parts';
 import { useCommand } from '../../kit/useCommand';
+import { OnPapers } from '../run/OnPapers';
 import { RunPanel } from '../run/RunPanel';
 
 const LinesChart = dynamic(() => import('../run/LinesChart').then((module) => module.LinesChart), {
@@ -26,10 +27,12 @@ export function RailsBoard({
   unit,
   lines,
   open,
+  onPapers,
 }: {
   unit: UnitHead;
   lines: readonly RailsLine[];
   open: OpenRunView | null;
+  onPapers: boolean;
 }) {
   const { send, problem, busy } = useCommand();
   const [loaded, setLoaded] = useState(true);
@@ -122,6 +125,7 @@ export function RailsBoard({
             </p>
           </div>
         ))}
+        {last && <OnPapers unit={unit} kind="rails" on={onPapers} />}
         {last && (
           <p className="mt-2 flex flex-wrap items-baseline justify-between gap-2 text-[13px] text-soft">
             {last.name}, {last.when}, {last.by}

@@ -1,12 +1,7 @@
 import type { Pair } from '@/core/instruments/told';
+import { changeWords } from '@/words/readingPaper';
 import { figureWords } from '@/words/readingView';
 import { Heading } from '../../kit/parts';
-
-/** "−42 %", "+5.5 %": a tenth only where it matters. */
-export const changeWords = (share: number): string => {
-  const percent = Math.abs(share * 100);
-  return `${share < 0 ? '−' : '+'}${percent < 10 ? percent.toFixed(1) : percent.toFixed(0)} %`;
-};
 
 /** Figures before and after, with what was done between them. */
 export function Pairs({ pairs }: { pairs: readonly Pair[] }) {

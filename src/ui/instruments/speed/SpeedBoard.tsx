@@ -12,6 +12,7 @@ import { Button, Heading, Key, Problem, Quiet } from '../../kit/parts';
 import { useCommand } from '../../kit/useCommand';
 import { percent } from '../../kit/words';
 import { Pairs } from '../run/Pairs';
+import { OnPapers } from '../run/OnPapers';
 import { RunPanel } from '../run/RunPanel';
 
 const LinesChart = dynamic(() => import('../run/LinesChart').then((module) => module.LinesChart), {
@@ -31,10 +32,11 @@ interface Props {
   unit: UnitHead;
   lines: readonly SpeedLine[];
   open: OpenRunView | null;
+  onPapers: boolean;
 }
 
 /** How fast the machine is: its drive by reading it, the rest by the stopwatch and by hand; what a change made of it. */
-export function SpeedBoard({ unit, lines, open }: Props) {
+export function SpeedBoard({ unit, lines, open, onPapers }: Props) {
   const { send, problem, busy } = useCommand();
   const [could, setCould] = useState('');
   const [values, setValues] = useState<Partial<Record<TimedKey, string>>>({});
@@ -224,6 +226,7 @@ export function SpeedBoard({ unit, lines, open }: Props) {
                 </span>
               </p>
             ))}
+            <OnPapers unit={unit} kind="speed" on={onPapers} />
             <p className="mt-2 flex flex-wrap items-baseline justify-between gap-2 text-[13px] text-soft">
               {last.name}, {last.when}, {last.by}
               {unit.mayWrite && !unit.held && (

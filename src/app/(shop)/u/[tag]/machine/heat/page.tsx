@@ -1,3 +1,4 @@
+import { keptOff } from '@/shop/readings/papers';
 import { heatRunsOf, openRunOf, roomToday } from '@/shop/readings/queries';
 import { database } from '@/db/client';
 import { shopRules } from '@/shop/rules/queries';
@@ -9,11 +10,12 @@ import { loadUnit, unitHead } from '../../loadUnit';
 export default async function HeatPage({ params }: { params: Promise<{ tag: string }> }) {
   const { tag } = await params;
   const { unit } = await loadUnit(tag);
-  const [head, runs, open, room, { timeZone }] = await Promise.all([
+  const [head, runs, open, room, off, { timeZone }] = await Promise.all([
     unitHead(tag),
     heatRunsOf(unit.id),
     openRunOf(unit.id, ['heat']),
     roomToday(database()),
+    keptOff(unit.id),
     shopRules(),
   ]);
   return (
@@ -23,6 +25,7 @@ export default async function HeatPage({ params }: { params: Promise<{ tag: stri
         unit={head}
         open={open && { id: open.id, kind: open.kind }}
         room={room}
+        onPapers={!off.has('heat')}
         runs={runs.map(({ at, ...run }) => ({ ...run, when: dayAndTime(at, timeZone) }))}
       />
     </div>

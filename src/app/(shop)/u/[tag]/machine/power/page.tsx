@@ -1,3 +1,4 @@
+import { keptOff } from '@/shop/readings/papers';
 import { openRunOf, readingsOf } from '@/shop/readings/queries';
 import { shopRules } from '@/shop/rules/queries';
 import { BatteryBoard } from '@/ui/instruments/power/BatteryBoard';
@@ -10,9 +11,10 @@ export default async function PowerPage({ params }: { params: Promise<{ tag: str
   const { tag } = await params;
   const { unit } = await loadUnit(tag);
   const laptop = unit.chassis === 'laptop';
-  const [head, open, { timeZone }] = await Promise.all([
+  const [head, open, off, { timeZone }] = await Promise.all([
     unitHead(tag),
     openRunOf(unit.id, [laptop ? 'battery' : 'rails']),
+    keptOff(unit.id),
     shopRules(),
   ]);
   const dated = <T extends { at: Date }>({ at, ...line }: T) => ({ ...line, when: dayAndTime(at, timeZone) });
@@ -21,9 +23,19 @@ export default async function PowerPage({ params }: { params: Promise<{ tag: str
     <div>
       <MachineTabs tag={unit.tag} at="/power" />
       {laptop ? (
-        <BatteryBoard unit={head} lines={(await readingsOf(unit.id, 'battery')).map(dated)} open={run} />
+        <BatteryBoard
+          unit={head}
+          lines={(await readingsOf(unit.id, 'battery')).map(dated)}
+          open={run}
+          onPapers={!off.has('battery')}
+        />
       ) : (
-        <RailsBoard unit={head} lines={(await readingsOf(unit.id, 'rails')).map(dated)} open={run} />
+        <RailsBoard
+          unit={head}
+          lines={(await readingsOf(unit.id, 'rails')).map(dated)}
+          open={run}
+          onPapers={!off.has('rails')}
+        />
       )}
     </div>
   );

@@ -1,3 +1,4 @@
+import { keptOff } from '@/shop/readings/papers';
 import { openRunOf, readingsOf } from '@/shop/readings/queries';
 import { shopRules } from '@/shop/rules/queries';
 import { SpeedBoard } from '@/ui/instruments/speed/SpeedBoard';
@@ -8,10 +9,11 @@ import { loadUnit, unitHead } from '../../loadUnit';
 export default async function SpeedPage({ params }: { params: Promise<{ tag: string }> }) {
   const { tag } = await params;
   const { unit } = await loadUnit(tag);
-  const [head, open, lines, { timeZone }] = await Promise.all([
+  const [head, open, lines, off, { timeZone }] = await Promise.all([
     unitHead(tag),
     openRunOf(unit.id, ['speed']),
     readingsOf(unit.id, 'speed'),
+    keptOff(unit.id),
     shopRules(),
   ]);
   return (
@@ -20,6 +22,7 @@ export default async function SpeedPage({ params }: { params: Promise<{ tag: str
       <SpeedBoard
         unit={head}
         lines={lines.map(({ at, ...line }) => ({ ...line, when: dayAndTime(at, timeZone) }))}
+        onPapers={!off.has('speed')}
         open={open && { id: open.id, kind: open.kind }}
       />
     </div>

@@ -1,0 +1,65 @@
+import { pairsOf, type Pair } from '@/core/instruments/told';
+import { RUN_KINDS, type RunKind } from '@/core/instruments/run';
+import { database } from '@/db/client';
+import { batteryPaper, heatPaper, pairWords, railsPaper, speedPaper } from '@/words/readingPaper';
+import { standingActs } from '../record/acts';
+import { heatRunsOf, readingsOf } from './queries';
+
+/** Which kinds of reading somebody keeps off the papers of a unit. */
+export async function keptOff(unit: string): Promise<Set<RunKind>> {
+  const off = new Set<RunKind>();
+  for (const { kind, on } of await standingActs<{ kind: RunKind; on: boolean }>(
+    database(),
+    unit,
+    'on papers',
+  ))
+    if (on) off.delete(kind);
+    else off.add(kind);
+  return off;
+}
+
+export interface ReadingOnPaper {
+  what: string;
+  at: Date;
+}
+
+/** What papers say of a unit's readings: of each kind the newest, and what was measured before and after work. */
+export async function readingsOnPaper(unit: string): Promise<ReadingOnPaper[]> {
+  const off = await keptOff(unit);
+  const shown = RUN_KINDS.filter((kind) => !off.has(kind));
+  const lines: ReadingOnPaper[] = [];
+  const add = (what: string, at: Date) => what && lines.push({ what, at });
+  const pairs = (own: readonly Pair[], at: Date) => own.forEach((pair) => add(`${pairWords(pair)}.`, at));
+  for (const kind of shown) {
+    if (kind === 'heat') {
+      const runs = await heatRunsOf(unit);
+      const last = runs.at(-1);
+      if (!last) continue;
+      add(heatPaper(last.reading, last.room, last.limit), last.at);
+      const figures = runs.map(({ reading, since }) => ({
+        since,
+        figures: [
+          { id: 'chip to sink', value: reading.chipPerWatt, unit: 'K/W' },
+          { id: 'sink to air', value: reading.sinkPerWatt, unit: 'K/W' },
+        ].flatMap(({ value, ...own }) =>
+          value === null ? [] : [{ ...own, value: Math.round(value * 100) / 100 }],
+        ),
+      }));
+      pairs(pairsOf(figures), last.at);
+    } else if (kind === 'battery') {
+      const own = await readingsOf(unit, kind);
+      if (own.length) add(batteryPaper(own.findLast(({ run }) => run) ?? own.at(-1)!), own.at(-1)!.at);
+    } else if (kind === 'rails') {
+      const last = (await readingsOf(unit, kind)).at(-1);
+      if (last) add(railsPaper(last), last.at);
+    } else {
+      const own = await readingsOf(unit, kind);
+      if (own.length === 0) continue;
+      const twice = pairsOf(own);
+      const once = own.at(-1)!.figures.filter(({ id }) => !twice.some((pair) => pair.id === id));
+      add(speedPaper({ figures: once }), own.at(-1)!.at);
+      pairs(twice, own.at(-1)!.at);
+    }
+  }
+  return lines;
+}
