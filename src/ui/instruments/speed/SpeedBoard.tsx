@@ -216,7 +216,7 @@ export function SpeedBoard({ unit, lines, open, onPapers }: Props) {
           </section>
         )}
         {last && (
-          <section aria-label="So it is" className="bg-paper px-5 py-4">
+          <section aria-label="As read last" className="bg-paper px-5 py-4">
             <Heading>As read last</Heading>
             {last.figures.map(({ id, value, unit: of }) => (
               <p key={id} className="flex justify-between border-b border-rule py-1 text-[14.5px]">
