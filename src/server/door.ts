@@ -51,3 +51,38 @@ export async function welcome(account: string): Promise<void> {
 
 /** Where a request comes from, as the server itself saw it. A header of the caller's never gets here. */
 export const PEER_HEADER = 'x-omnitrope-peer';
+
+/** Wrong tokens from one address, and from all of them together, in WINDOW seconds. */
+const WRONG_TOKENS = 30;
+const WRONG_TOKENS_IN_ALL = 600;
+let wrong: { address: RateLimiterPostgres; all: RateLimiterPostgres } | null = null;
+const wrongCounters = () =>
+  (wrong ??= { address: limiter('token', WRONG_TOKENS), all: limiter('tokens', WRONG_TOKENS_IN_ALL) });
+
+/**
+ * Before a short token is looked at: who has tried too many wrong ones is not told whether this one is right.
+ * @throws ShopError 'too-many' with the seconds to wait
+ */
+export async function beforeToken(address: string): Promise<void> {
+  if (process.env.OMNITROPE_RATE_LIMIT === 'off') return;
+  const { address: own, all } = wrongCounters();
+  for (const [counter, name] of [
+    [own, known(address)],
+    [all, 'all'],
+  ] as const) {
+    const now = await counter.get(name);
+    if (now && now.remainingPoints <= 0) {
+      const seconds = Math.ceil(now.msBeforeNext / 1000);
+      throw new ShopError('too-many', `Too many wrong tokens. Wait ${seconds} s, then try again.`, {
+        seconds,
+      });
+    }
+  }
+}
+
+/** A token was wrong: counted, by address and in all. */
+export async function wrongToken(address: string): Promise<void> {
+  if (process.env.OMNITROPE_RATE_LIMIT === 'off') return;
+  const { address: own, all } = wrongCounters();
+  await Promise.all([own.consume(known(address)), all.consume('all')]).catch(() => undefined);
+}

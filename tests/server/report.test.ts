@@ -2,6 +2,9 @@ import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
+import { GET, POST } from '@/app/r/[token]/route';
+import { GET as GET_OWN } from '@/app/r/[token]/own/route';
+import { PEER_HEADER } from '@/server/door';
 import { database } from '@/db/client';
 import { components, observations, reportTokens } from '@/db/schema';
 import { lookAtToken, MAX_REPORT_FILE, type IngestAnswer } from '@/shop/report/commands';
@@ -182,5 +185,65 @@ describe('what is refused, with nothing changed', () => {
     expect(await eventCount()).toBe(before);
     expect((await specOf(unit.unitId)).rows).toEqual([]);
     expect(await lookAtToken(token)).toMatchObject({ state: 'good' });
+  });
+});
+
+describe('the short token', () => {
+  const params = (token: string) => ({ params: Promise.resolve({ token }) });
+  const post = (token: string, body: string) =>
+    POST(
+      new Request('http://shop/r', {
+        method: 'POST',
+        body,
+        headers: { 'content-type': 'application/json; charset=utf-8' },
+      }),
+      params(token),
+    );
+  it('is six letters; an installed system’s report comes in by it once, however it is typed', async () => {
+    const {
+      units: [unit],
+    } = await lotWith(['laptop']);
+    const { token } = await tokenFor(unit.unitId);
+    expect(token).toMatch(/^[A-HJKMNP-Z]{6}$/);
+    const request = new Request('http://shop/r', { headers: { host: 'shop.saltmarsh.example:3000' } });
+    const script = await (await GET_OWN(request, params(token.toLowerCase()))).text();
+    expect(script).toContain(`http://shop.saltmarsh.example:3000/r/${token}`);
+    const { text } = sample('cim.json');
+    const answer = await post(token.toLowerCase(), text);
+    expect(answer.status).toBe(200);
+    expect(await answer.text()).toContain('1 files read');
+    expect((await specOf(unit.unitId)).best('system')).toMatchObject({ basis: 'measured' });
+    expect((await post(token, text)).status).toBe(403);
+  });
+  it('what is no report uses it not up, and changes nothing', async () => {
+    const {
+      units: [unit],
+    } = await lotWith(['laptop']);
+    const { token } = await tokenFor(unit.unitId);
+    const before = await unitRow(unit.unitId);
+    for (const body of ['', '{', '{"cim":2}', '[]', '{"cim":1,"modules":"\u0000"}'])
+      expect((await post(token, body)).status, body).toBeLessThan(500);
+    expect((await unitRow(unit.unitId)).version).toBeLessThanOrEqual(before.version + 1);
+    expect((await lookAtToken(token)).state).not.toBe('wrong');
+  });
+  it('who guesses is stopped after thirty, and is not told whether the next one would have been right', async () => {
+    const limit = process.env.OMNITROPE_RATE_LIMIT;
+    delete process.env.OMNITROPE_RATE_LIMIT;
+    try {
+      const {
+        units: [unit],
+      } = await lotWith(['laptop']);
+      const { token } = await tokenFor(unit.unitId);
+      const from = (peer: string, text: string) =>
+        GET(new Request('http://shop/r', { headers: { host: 'shop', [PEER_HEADER]: peer } }), params(text));
+      const statuses = [];
+      for (let n = 0; n < 32; n++) statuses.push((await from('10.0.0.9', 'AAAAAA')).status);
+      expect(statuses.slice(0, 30).every((status) => status === 403)).toBe(true);
+      expect(statuses.slice(30)).toEqual([429, 429]);
+      expect((await from('10.0.0.9', token)).status).toBe(429);
+      expect((await from('10.0.0.10', token)).status).toBe(200);
+    } finally {
+      if (limit !== undefined) process.env.OMNITROPE_RATE_LIMIT = limit;
+    }
   });
 });

@@ -1,3 +1,4 @@
+import { parseCim, type Cim } from './cim';
 import { parseDmidecode, type Dmidecode } from './dmidecode';
 import { parseLscpu, type Lscpu } from './lscpu';
 import { parseLshw, type Lshw } from './lshw';
@@ -6,7 +7,7 @@ import { parseSensors, type Sensors } from './sensors';
 import { parseSmartctl, type Smartctl } from './smartctl';
 import { parseUpower, type Upower } from './upower';
 
-export const REPORT_KINDS = ['lshw', 'lscpu', 'dmidecode', 'smartctl', 'sensors', 'upower'] as const;
+export const REPORT_KINDS = ['lshw', 'lscpu', 'dmidecode', 'smartctl', 'sensors', 'upower', 'cim'] as const;
 export type ReportKind = (typeof REPORT_KINDS)[number];
 
 export interface ReportFile {
@@ -26,6 +27,7 @@ export interface ReportBundle {
   smartctl: Smartctl[];
   sensors: Sensors | null;
   upower: Upower | null;
+  cim: Cim | null;
   files: ReadFile[];
 }
 
@@ -36,6 +38,7 @@ export function reportKindOf(file: ReportFile): ReportKind | null {
   if (/^Handle 0x/m.test(file.text)) return 'dmidecode';
   if (/^Device: \/org\/freedesktop\/UPower/m.test(file.text)) return 'upower';
   const head = file.text.slice(0, 4000);
+  if (/"cim"\s*:\s*1\b/.test(head)) return 'cim';
   if (/"lscpu"\s*:/.test(head)) return 'lscpu';
   if (/"smartctl"\s*:/.test(head)) return 'smartctl';
   if (/"class"\s*:\s*"system"/.test(head)) return 'lshw';
@@ -51,6 +54,7 @@ export function readReport(files: readonly ReportFile[]): ReportBundle {
     smartctl: [],
     sensors: null,
     upower: null,
+    cim: null,
     files: [],
   };
   for (const file of files) {
@@ -64,6 +68,7 @@ export function readReport(files: readonly ReportFile[]): ReportBundle {
     else if (kind === 'dmidecode') bundle.dmidecode = note(parseDmidecode(file.text)) ?? bundle.dmidecode;
     else if (kind === 'sensors') bundle.sensors = note(parseSensors(file.text)) ?? bundle.sensors;
     else if (kind === 'upower') bundle.upower = note(parseUpower(file.text)) ?? bundle.upower;
+    else if (kind === 'cim') bundle.cim = note(parseCim(file.text)) ?? bundle.cim;
     else if (kind === 'smartctl') {
       const drive = note(parseSmartctl(file.text));
       if (drive) bundle.smartctl.push(drive);
@@ -71,7 +76,9 @@ export function readReport(files: readonly ReportFile[]): ReportBundle {
       bundle.files.push({
         ...file,
         kind: null,
-        problems: ['not one of lshw, lscpu, dmidecode, smartctl, sensors, upower'],
+        problems: [
+          'not one of lshw, lscpu, dmidecode, smartctl, sensors, upower, nor an installed system’s report',
+        ],
       });
   }
   return bundle;

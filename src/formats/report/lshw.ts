@@ -31,6 +31,8 @@ export interface Lshw {
   foreign: string[];
   optical: boolean;
   wireless: boolean;
+  /** A sound device is listed. */
+  sound: boolean;
 }
 
 type Node = Record<string, unknown>;
@@ -95,6 +97,7 @@ export function parseLshw(text: string): Parsed<Lshw> {
     foreign: [],
     optical: false,
     wireless: false,
+    sound: false,
   };
   let banks = 0;
   walk(root, (node) => {
@@ -112,6 +115,8 @@ export function parseLshw(text: string): Parsed<Lshw> {
       if (isForeign(node)) out.foreign.push(...[device, serial ?? ''].filter(Boolean));
       else out.disks.push({ device, name: meaningful(node.product) ?? 'drive', serial, size });
     } else if (/^cdrom/.test(id)) out.optical = true;
+    else if (node.class === 'multimedia' || node.class === 'sound')
+      out.sound ||= /audio|sound/i.test(`${textOf(node.description)} ${id}`);
     else if (node.class === 'network' && /wireless/i.test(textOf(node.description))) out.wireless = true;
   });
   if (banks) out.memory = within(banks, 0, MOST_BYTES);

@@ -141,7 +141,9 @@ describe('a whole report', () => {
     expect(found.findings).toEqual([
       { finding: 'drive-seen', outcome: 0 },
       { finding: 'drive-health', outcome: 1 },
+      { finding: 'wireless-listed', outcome: 0 },
       { finding: 'idle-rise', outcome: 1 },
+      { finding: 'battery-cycles', outcome: 1 },
       { finding: 'battery-health', outcome: 2 },
     ]));
   it('one bad file hinders no other, and what was not read is said', () => {

@@ -12,11 +12,24 @@ export interface Smartctl {
   kind: 'disk' | 'solid' | null;
   hours: number | null;
   celsius: number | null;
+  /** Link as it runs against what it can, gigabits a second; null: not said. */
+  link: { now: number; most: number } | null;
   log: DriveLog;
 }
 
 /** Counters of six bytes, and whatever else a drive may honestly say. */
 const number = (value: unknown): number | null => within(value, -1e15, 1e15);
+
+/** ATA: `interface_speed: {max, current}`, each units a second times bits a unit. */
+function linkOf(speed: Record<string, unknown>): Smartctl['link'] {
+  const gigabits = (value: unknown) => {
+    if (!isRecord(value)) return null;
+    const bits = (number(value.units_per_second) ?? 0) * (number(value.bits_per_unit) ?? 0);
+    return bits > 0 ? bits / 1e9 : null;
+  };
+  const [now, most] = [gigabits(speed.current), gigabits(speed.max)];
+  return now !== null && most !== null ? { now, most } : null;
+}
 
 /** `smartctl --json -a /dev/...`, ATA or NVMe. */
 export function parseSmartctl(text: string): Parsed<Smartctl> {
@@ -51,6 +64,7 @@ export function parseSmartctl(text: string): Parsed<Smartctl> {
       kind: nvme || rotation === 0 ? 'solid' : rotation !== null ? 'disk' : null,
       hours: number(nested('power_on_time').hours),
       celsius: number(nested('temperature').current),
+      link: linkOf(nested('interface_speed')),
       log: {
         passed: typeof passed === 'boolean' ? passed : null,
         attributes: table.flatMap((row) => {

@@ -1,5 +1,4 @@
-import { createHash, createHmac, randomBytes } from 'node:crypto';
-import { and, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
+import { and, eq, gt, inArray, isNull, lt, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import { catalogue, findingById } from '@/catalog';
 import { identifies } from '@/core/machine/serial';
@@ -15,23 +14,12 @@ import { refuseHeld } from '../line';
 import { writeValues } from '../record/values';
 import { replaceEarlier } from '../record/replace';
 import { interpretReport } from './interpret';
+import { isToken, tokenFor, tokenHash } from './token';
 
 export const TOKEN_MINUTES = 60;
 export const MAX_REPORT_FILE = 1_500_000;
 export const MAX_REPORT = 4_000_000;
 const MAX_FILES = 24;
-
-export const tokenHash = (token: string) => createHash('sha256').update(token).digest('hex');
-
-/**
- * Never kept: with a key of the caller's, the same token can be made again for a lost answer; only this
- * server can make it.
- */
-function tokenFor(key: string | undefined): string {
-  const secret = process.env.BETTER_AUTH_SECRET;
-  if (!key || !secret) return randomBytes(15).toString('base64url');
-  return createHmac('sha256', secret).update(`report token ${key}`).digest('base64url').slice(0, 20);
-}
 
 /**
  * A one-time leave for the unit to post its own report. Only its hash is kept; an earlier unused one of the
@@ -51,6 +39,10 @@ export const makeReportToken = defineCommand<{ unitId: string }, { token: string
     const token = tokenFor(key);
     const expiresAt = new Date(Date.now() + TOKEN_MINUTES * 60_000);
     await tx.delete(reportTokens).where(and(eq(reportTokens.unitId, unit!.id), isNull(reportTokens.usedAt)));
+    // so short a token comes again after many: what ran out gives way
+    await tx
+      .delete(reportTokens)
+      .where(and(eq(reportTokens.tokenHash, tokenHash(token)), lt(reportTokens.expiresAt, new Date())));
     await tx
       .insert(reportTokens)
       .values({ tokenHash: tokenHash(token), unitId: unit!.id, by: actor.id, byName: actor.name, expiresAt });
@@ -66,6 +58,7 @@ export type TokenState =
 
 /** What a token is worth now; changes nothing. */
 export async function lookAtToken(token: string): Promise<TokenState> {
+  if (!isToken(token)) return { state: 'wrong' };
   const [row] = await database()
     .select({ token: reportTokens, tag: units.tag })
     .from(reportTokens)

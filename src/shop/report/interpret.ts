@@ -2,6 +2,7 @@ import { processorLevel } from '@/core/machine/levels';
 import { driveVerdict } from '@/core/storage/health';
 import type { Chassis } from '@/core/catalogue';
 import type { ReportBundle } from '@/formats/report/bundle';
+import type { Cim } from '@/formats/report/cim';
 import type { NewComponent } from '../parts/move';
 import type { NewValue } from '../record/values';
 
@@ -25,7 +26,10 @@ const gb = (value: number) => `${Math.round(value * 100) / 100} GB`;
 
 /** From what the instruments said to specification, parts and findings. Pure. */
 export function interpretReport(bundle: ReportBundle, chassis: Chassis): Interpretation {
-  const { lshw, lscpu, dmidecode, sensors, upower } = bundle;
+  const { lshw, lscpu, sensors, cim } = bundle;
+  // what the installed system says stands where nothing nearer to the machine does
+  const dmidecode = bundle.dmidecode ?? cim?.tables ?? null;
+  const upower = bundle.upower ?? cim?.battery ?? null;
   const out: Interpretation = {
     spec: [],
     parts: [],
@@ -45,10 +49,12 @@ export function interpretReport(bundle: ReportBundle, chassis: Chassis): Interpr
   // whether it starts securely is read in its set-up; that it is UEFI it says itself
   put('firmwareMode', dmidecode?.uefi ? 'uefi' : null);
   if (dmidecode?.securityChip) put('securityChip', dmidecode.securityChip, Number(dmidecode.securityChip));
-  put('graphics', lshw?.graphics);
+  put('graphics', lshw?.graphics ?? cim?.graphics[0]?.name);
   processor(bundle, put, out);
-  memory(bundle, put, out);
+  memory({ ...bundle, dmidecode }, put, out);
   drives(bundle, put, out);
+  listed(bundle, chassis, out);
+  if (cim) installed(cim, put, out);
   for (const many of ['memory', 'drive']) {
     const found = out.parts.filter((part) => part.class === many);
     if (found.length <= MOST_OF_A_KIND) continue;
@@ -61,17 +67,27 @@ export function interpretReport(bundle: ReportBundle, chassis: Chassis): Interpr
     const rise = celsius - USUAL_ROOM;
     out.findings.push({ finding: 'idle-rise', outcome: rise < 25 ? 0 : rise <= 40 ? 1 : 2 });
   } else out.notRead.push('temperature');
-  if (chassis === 'laptop') battery(bundle, put, out);
+  if (chassis === 'laptop') battery({ ...bundle, upower }, put, out);
   if (!upower && chassis === 'laptop') out.notRead.push('battery');
+  // one answer a question: of several drives the one that is worse off
+  out.findings = worstOf(out.findings);
   if (!lshw && !dmidecode) out.notRead.push('maker, model, serial');
-  if (!lscpu) out.notRead.push('processor level');
+  if (!lscpu && !cim) out.notRead.push('processor level');
   return out;
 }
 
+const worstOf = (findings: Interpretation['findings']): Interpretation['findings'] => {
+  const worst = new Map<string, number>();
+  for (const { finding, outcome } of findings) worst.set(finding, Math.max(worst.get(finding) ?? 0, outcome));
+  return [...worst].map(([finding, outcome]) => ({ finding, outcome }));
+};
+
 type Put = (key: NewValue['key'], value: string | null | undefined, number?: number | null) => void;
 
-function processor({ lscpu, lshw }: ReportBundle, put: Put, out: Interpretation): void {
-  put('processor', lscpu?.processor ?? lshw?.processor);
+function processor({ lscpu, lshw, cim }: ReportBundle, put: Put, out: Interpretation): void {
+  put('processor', lscpu?.processor ?? lshw?.processor ?? cim?.processor);
+  if (!lscpu && cim?.cores) put('processorCores', `${cim.cores}`, cim.cores);
+  if (!lscpu && cim?.threads) put('processorThreads', `${cim.threads}`, cim.threads);
   if (!lscpu || lscpu.flags.length === 0) return;
   const { level } = processorLevel(lscpu.flags);
   put('processorLevel', level === 0 ? 'below x86-64-v1' : `x86-64-v${level}`, level);
@@ -105,7 +121,45 @@ function memory({ lshw, dmidecode }: ReportBundle, put: Put, out: Interpretation
   }
 }
 
-function drives({ lshw, smartctl: all }: ReportBundle, put: Put, out: Interpretation): void {
+/** What the machine lists of itself: sound and wireless. */
+function listed({ lshw, cim }: ReportBundle, chassis: Chassis, out: Interpretation): void {
+  // a live system brings its own drivers: of the installed one’s it says nothing, only that the chip is not there,
+  // and that only where it listed the others
+  if (lshw && lshw.graphics && !lshw.sound) out.findings.push({ finding: 'sound-listed', outcome: 2 });
+  else if (cim?.sound)
+    out.findings.push({
+      finding: 'sound-listed',
+      outcome: { 'with driver': 0, 'no driver': 1, none: 2 }[cim.sound],
+    });
+  const wireless = lshw?.graphics ? lshw.wireless : (cim?.wireless ?? null);
+  if (wireless !== null && (chassis === 'laptop' || chassis === 'aio'))
+    out.findings.push({ finding: 'wireless-listed', outcome: wireless ? 0 : 1 });
+}
+
+/** From this share of what is fitted on the system can use "all but a little". Common practice. */
+const USABLE = 0.85;
+
+/** What only the system that is installed can say. */
+function installed(cim: Cim, put: Put, out: Interpretation): void {
+  put('system', cim.system);
+  if (cim.activated !== null) put('systemActivated', cim.activated ? 'yes' : 'no');
+  const troubled = cim.troubled.length;
+  put(
+    'deviceList',
+    troubled ? `${troubled} with trouble: ${cim.troubled.slice(0, 4).join(', ')}` : 'clean',
+    troubled,
+  );
+  if (cim.bits) out.findings.push({ finding: 'system-bits', outcome: cim.bits === 64 ? 0 : 1 });
+  const fitted = cim.tables.modules.reduce((sum, own) => sum + own.gb, 0);
+  if (cim.usableGb !== null && fitted > 0)
+    out.findings.push({ finding: 'system-memory', outcome: cim.usableGb >= fitted * USABLE ? 0 : 1 });
+  const [start] = [...cim.starts].sort((a, b) => a - b).slice((cim.starts.length - 1) >> 1);
+  if (start !== undefined)
+    out.findings.push({ finding: 'start-seconds', outcome: start < 60 ? 0 : start <= 120 ? 1 : 2 });
+  if (cim.virtual) out.notRead.push('the machine itself: this system runs inside another');
+}
+
+function drives({ lshw, smartctl: all, cim }: ReportBundle, put: Put, out: Interpretation): void {
   // sticks, cards and the medium the live system was started from are not the machine's
   const foreign = new Set(lshw?.foreign ?? []);
   const smartctl = all.filter(
@@ -136,9 +190,24 @@ function drives({ lshw, smartctl: all }: ReportBundle, put: Put, out: Interpreta
       attributes: size ? { gb: size } : {},
     });
   }
+  if (smartctl.length === 0 && !lshw)
+    for (const disk of cim?.drives.filter(({ foreign }) => !foreign) ?? []) {
+      const size = Math.round(disk.size! / 1e9);
+      out.parts.push({
+        class: 'drive',
+        name: `${disk.name}, ${size} GB`,
+        serial: disk.serial ?? '',
+        attributes: { gb: size, ...(disk.kind && { kind: disk.kind }) },
+      });
+    }
+  for (const { link } of smartctl)
+    if (link) out.findings.push({ finding: 'link-speed', outcome: link.now < link.most * 0.75 ? 1 : 0 });
+  const worn = smartctl.flatMap(({ log }) => log.nvme?.percentageUsed ?? []);
+  if (worn.length) out.findings.push({ finding: 'wear-level', outcome: Math.max(...worn) >= 80 ? 1 : 0 });
   const found = out.parts.filter((part) => part.class === 'drive');
   const main = smartctl[0];
-  if (main?.kind) put('driveKind', main.kind);
+  const kind = main?.kind ?? (found[0]?.attributes?.kind as string | undefined);
+  if (kind) put('driveKind', kind);
   const size = main?.gb ?? (found[0]?.attributes?.gb as number | undefined);
   if (size) put('driveGb', `${size} GB`, size);
   if (found.length) out.findings.push({ finding: 'drive-seen', outcome: 0 });
@@ -167,6 +236,11 @@ function battery({ upower }: ReportBundle, put: Put, out: Interpretation): void 
       'fitted',
   );
   if (upower.cycles !== null) put('batteryCycles', `${upower.cycles}`, upower.cycles);
+  if (upower.cycles !== null)
+    out.findings.push({
+      finding: 'battery-cycles',
+      outcome: upower.cycles < 300 ? 0 : upower.cycles <= 800 ? 1 : 2,
+    });
   if (upower.health !== null) {
     put('batteryHealth', `${Math.round(upower.health * 100)} %`, upower.health);
     out.findings.push({

@@ -18,7 +18,7 @@ const LOOPBACK = /^(localhost|127\.|\[::1\])/;
 export function ReportPanel({ unit }: { unit: UnitHead }) {
   const router = useRouter();
   const { send, problem, busy } = useCommand();
-  const [command, setCommand] = useState<{ line: string; until: string } | null>(null);
+  const [command, setCommand] = useState<{ token: string; until: string } | null>(null);
   const [taken, setTaken] = useState<Answer | null>(null);
   const [fault, setFault] = useState('');
   const [over, setOver] = useState(false);
@@ -31,7 +31,7 @@ export function ReportPanel({ unit }: { unit: UnitHead }) {
     );
     if (outcome.ok)
       setCommand({
-        line: `curl -s ${window.location.origin}/r/${outcome.answer.token} | sudo sh`,
+        token: outcome.answer.token,
         until: outcome.answer.expiresAt.slice(11, 16),
       });
   };
@@ -66,8 +66,8 @@ export function ReportPanel({ unit }: { unit: UnitHead }) {
     <section aria-label="Machine’s own report" className="bg-paper px-5 py-4">
       <h2 className="text-[22px] leading-7">Its own report</h2>
       <p className="mb-3 max-w-[66ch] text-[15px]">
-        Start any live Linux on the unit, with a network, and run one line. It reads hardware only, posts
-        once, and fills in the specification, serials, drive health and processor level.
+        One line to type on the unit, under any live Linux or in the shell of the system installed on it. It
+        reads only, posts once, and fills in the specification, serials, drives and what it finds of trouble.
       </p>
       <Button tone="strong" shortcut="G" disabled={busy || disabled} onClick={() => void ask()}>
         Get its report
@@ -79,8 +79,15 @@ export function ReportPanel({ unit }: { unit: UnitHead }) {
       )}
       {command && (
         <div className="mt-3 border-2 border-ink bg-sheet p-3">
+          <p className="text-[13px] text-soft">under any live Linux</p>
           <code data-testid="report-command" className="figures block text-[14px] break-all select-all">
-            {command.line}
+            curl -s {window.location.origin}/r/{command.token} | sudo sh
+          </code>
+          <p className="mt-1.5 text-[13px] text-soft">
+            in the installed commercial system’s own shell (not tried on a real one yet)
+          </p>
+          <code className="figures block text-[14px] break-all select-all">
+            irm {window.location.origin}/r/{command.token}/own | iex
           </code>
           <p className="mt-1.5 text-[13px] text-soft">
             Works once, until {command.until} UTC. Without root, leave “sudo” out: serials and drive health

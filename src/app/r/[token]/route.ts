@@ -1,53 +1,47 @@
 import { bodyWithin, plainly } from '@/server/answer';
 import { hostOf, plain } from '@/server/device/host';
-import { reportFiles } from '@/server/reportFiles';
+import { heldToken, refusedToken } from '@/server/device/token';
 import { reportScript } from '@/server/device/script';
+import { reportFiles } from '@/server/reportFiles';
+import { ingestReport, MAX_REPORT, type IngestAnswer } from '@/shop/report/commands';
+import { tokenTyped } from '@/shop/report/token';
 import { runCommand } from '@/shop/runner';
-import { ShopError } from '@/shop/errors';
-import {
-  ingestReport,
-  lookAtToken,
-  MAX_REPORT,
-  type IngestAnswer,
-  type TokenState,
-} from '@/shop/report/commands';
 
 type Params = { params: Promise<{ token: string }> };
 
-const REFUSED: Record<Exclude<TokenState['state'], 'good'>, string> = {
-  wrong: 'This token is not one of ours. Copy the command again from the unit’s page.',
-  used: 'This token has been used. Ask for a new one on the unit’s page.',
-  expired: 'This token has run out. Ask for a new one on the unit’s page.',
-};
-
 /**
- * The script for one unit. Fetching it uses nothing up. A refused token gets a script that says so, so that
- * "| sh" prints it.
+ * The script for one unit under a live system. Fetching it uses nothing up. A refused token gets a script that says so,
+ * so that "| sh" prints it.
  */
 export async function GET(request: Request, { params }: Params): Promise<Response> {
   const { token } = await params;
-  const found = await lookAtToken(token);
-  if (found.state !== 'good') return plain(`echo '${REFUSED[found.state].replace(/'/g, '’')}'; exit 1`, 403);
-  const origin = hostOf(request);
-  if (!origin) return plain("echo 'This address cannot be used.'; exit 1", 400);
-  return plain(reportScript(origin, token, found.tag));
+  try {
+    const found = await heldToken(request, token);
+    const origin = hostOf(request);
+    if (!origin) return plain("echo 'This address cannot be used.'; exit 1", 400);
+    return plain(reportScript(origin, tokenTyped(token), found.tag));
+  } catch (error) {
+    return refusedToken(error, (words) => `echo '${words.replace(/'/g, '’')}'; exit 1`);
+  }
 }
 
 /**
- * The report itself, as multipart files. The token is used up by a report that is taken in, and by nothing
- * else.
+ * The report itself: multipart files of a live system, or the one JSON object of an installed one. The token is used up
+ * by a report that is taken in, and by nothing else.
  */
 export async function POST(request: Request, { params }: Params): Promise<Response> {
-  const { token } = await params;
+  const token = tokenTyped((await params).token);
   try {
-    const found = await lookAtToken(token);
-    if (found.state !== 'good') throw new ShopError('forbidden', REFUSED[found.state]);
+    const found = await heldToken(request, token);
     const bytes = await bodyWithin(request, MAX_REPORT, 'the report');
-    const files = await reportFiles(
-      bytes,
-      request.headers.get('content-type') ?? '',
-      'Nothing taken in: the report is broken or cut off. Run the command again.',
-    );
+    const type = request.headers.get('content-type') ?? '';
+    const files = type.startsWith('application/json')
+      ? [{ name: 'cim.json', text: new TextDecoder().decode(bytes) }]
+      : await reportFiles(
+          bytes,
+          type,
+          'Nothing taken in: the report is broken or cut off. Run the command again.',
+        );
     const { answer } = await runCommand(ingestReport, found.actor, {
       input: { unitId: found.unitId, token, files },
     });
