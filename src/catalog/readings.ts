@@ -2,7 +2,7 @@ import type { Rail } from '@/core/instruments/rails';
 import type { BatteryRules } from '@/core/instruments/batteryRun';
 import type { RailSigns } from '@/core/instruments/told';
 import type { SpeedTable } from '@/core/instruments/speed';
-import type { TouchLimits } from '@/core/instruments/touch';
+import type { TouchLimits, TouchPlace } from '@/core/instruments/touch';
 
 const ATX = 'ATX12V Power Supply Design Guide 2.x, DC outputs (from memory)';
 
@@ -49,3 +49,15 @@ export const touchLimits: TouchLimits = {
   brief: [60, 71, 77, 107],
   'not needed': [70, 85, 94, 140],
 };
+
+/** What is touched, and how: common practice after the standard's own examples. */
+export const touchPlaces: TouchPlace[] = [
+  { id: 'palm', name: 'palm rest', touch: 'held', chassis: ['laptop'] },
+  { id: 'keys', name: 'keys', touch: 'short', chassis: ['laptop'] },
+  { id: 'base', name: 'base', touch: 'held', chassis: ['laptop'] },
+  { id: 'vent', name: 'beside the vent', touch: 'brief', chassis: ['laptop', 'desktop', 'small', 'aio'] },
+  { id: 'charger', name: 'charger', touch: 'short', chassis: ['laptop'] },
+  { id: 'top', name: 'top', touch: 'short', chassis: ['desktop', 'small', 'aio'] },
+  { id: 'front', name: 'front', touch: 'short', chassis: ['desktop', 'small', 'aio'] },
+  { id: 'back', name: 'back', touch: 'brief', chassis: ['aio'] },
+];

@@ -73,6 +73,7 @@ const all = [
   readings.recordBattery,
   readings.recordRails,
   readings.recordSpeed,
+  readings.recordTouch,
   readings.takeBackReading,
   readings.readingOnPapers,
   readings.startRun,

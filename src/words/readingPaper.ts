@@ -1,4 +1,5 @@
 import type { HeatReading } from '@/core/instruments/heat';
+import type { TouchTold } from '@/core/instruments/touch';
 import type { Pair } from '@/core/instruments/told';
 import { figureWords, type BatteryLine, type RailsLine, type SpeedLine } from './readingView';
 
@@ -59,3 +60,9 @@ export const speedPaper = ({ figures }: Pick<SpeedLine, 'figures'>): string =>
   figures.length
     ? `${figures.map(({ id, value, unit }) => `${figureWords(id)} ${value}${unit && ` ${unit}`}`).join('; ')}.`
     : '';
+
+/** Where hands lie, under load, as read and as it would be in a hot room. */
+export const touchPaper = ({ room, hotRoom, surfaces }: TouchTold): string =>
+  `To the touch under load in a room of ${Math.round(room)} °C: ${surfaces
+    .map(({ name, celsius, then }) => `${name} ${celsius} °C (${Math.round(then)} in ${hotRoom})`)
+    .join(', ')}.`;

@@ -1,5 +1,6 @@
 import type { SoFar } from '@/core/instruments/conduct';
 import type { Batch, RunKind, Sample } from '@/core/instruments/run';
+import type { TouchTold } from '@/core/instruments/touch';
 import type { BatteryTold, RailsTold, SpeedTold } from '@/core/instruments/told';
 
 export const RUN_WORDS: Record<RunKind, string> = {
@@ -20,6 +21,7 @@ interface Line {
 export type BatteryLine = Line & BatteryTold & { health: number | null; system: string };
 export type RailsLine = Line & RailsTold;
 export type SpeedLine = Line & SpeedTold;
+export type TouchLine = Line & TouchTold;
 
 /** A run that is open, as a page begins with it. */
 export interface OpenRunView {

@@ -11,7 +11,7 @@ import { seededRandom } from '@/core/random';
 import { heatMachine, heatMeter } from '@/core/simulate/heat';
 import { standInOf } from '@/core/simulate/standIn';
 import { database } from '@/db/client';
-import { events, readingBatches, readingRuns, units } from '@/db/schema';
+import { events, readingBatches, readingRuns, shop, units } from '@/db/schema';
 import { Sampler } from '@/device/sampler';
 import { runStandIn } from '@/device/standInRun';
 import { makePerson } from '@/server/people';
@@ -286,6 +286,28 @@ describe('typed by hand', () => {
     expect(await refusal(act(benchA, 'recordRails', { unitId, rails: [] }))).toMatchObject({
       code: 'invalid',
     });
+  });
+  it('surfaces want the room they were read in; the standing ones are told for a hot room', async () => {
+    const unitId = await laptop();
+    await database().update(shop).set({ room: null });
+    const surfaces = [{ place: 'palm', material: 'plastic', celsius: 39.1 }];
+    expect(await refusal(act(benchA, 'recordTouch', { unitId, surfaces }))).toMatchObject({
+      code: 'refused',
+    });
+    await act(benchA, 'recordTouch', { unitId, surfaces, room: 25.3 });
+    expect((await readingsOf(unitId, 'touch'))[0].surfaces[0]).toMatchObject({
+      limit: 48,
+      then: 48.8,
+      withinThen: false,
+    });
+    expect((await readingsOnPaper(unitId)).map(({ what }) => what)).toEqual([
+      'To the touch under load in a room of 25 °C: palm rest 39.1 °C (49 in 35).',
+    ]);
+    expect(
+      await refusal(act(benchA, 'recordTouch', { unitId, surfaces: [...surfaces, ...surfaces] })),
+    ).toMatchObject({ code: 'invalid' });
+    await act(benchA, 'takeBackReading', { unitId, kind: 'touch' });
+    expect(await readingsOf(unitId, 'touch')).toEqual([]);
   });
   it('two systems that disagree on a battery stand side by side', async () => {
     const unitId = await laptop();

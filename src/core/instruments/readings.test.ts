@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { atxRails, batteryRules, speeds, touchLimits } from '@/catalog/readings';
+import { atxRails, batteryRules, speeds, touchLimits, touchPlaces } from '@/catalog/readings';
 import { behaviourOf, batteryChoice, readDischarge, runMinutes, wattHours } from './batteryRun';
 import { pdProfileFor, readRails, supplyOf } from './rails';
 import { changeOf, framesOf, memoryPeak, readSpeed } from './speed';
-import { inRoom, touchLimit } from './touch';
+import { inRoom, touchLimit, touchTold } from './touch';
 
 const one = (rail: string, volts: number, loaded = true) => readRails(atxRails, [{ rail, volts, loaded }])[0];
 
@@ -135,5 +135,27 @@ describe('touch', () => {
     expect(touchLimit(touchLimits, 'held', 'plastic')).toBe(48);
     expect(touchLimit(touchLimits, 'short', 'metal')).toBe(51);
     expect(touchLimit(touchLimits, 'brief', 'wood')).toBe(107);
+  });
+  it('read in 25.3 and told for 35: 39.1, 42.0 and 50 become 48.8, 51.7 and 59.7', () => {
+    const told = touchTold(
+      [
+        { place: 'palm', material: 'plastic', celsius: 39.1 },
+        { place: 'keys', material: 'plastic', celsius: 42 },
+        { place: 'base', material: 'metal', celsius: 50 },
+      ],
+      25.3,
+      touchPlaces,
+      touchLimits,
+    );
+    expect(told.surfaces.map(({ then }) => then)).toEqual([48.8, 51.7, 59.7]);
+    expect(told.surfaces.map(({ within, withinThen }) => [within, withinThen])).toEqual([
+      [true, false],
+      [true, true],
+      [false, false],
+    ]);
+    expect(() => touchTold([], 22, touchPlaces, touchLimits)).toThrow(/nothing/);
+    expect(() =>
+      touchTold([{ place: 'roof', material: 'wood', celsius: 40 }], 22, touchPlaces, touchLimits),
+    ).toThrow(/"roof"/);
   });
 });

@@ -5,6 +5,7 @@ import { speeds } from '@/catalog/readings';
 import type { HeatReading } from '@/core/instruments/heat';
 import type { HeatSample } from '@/core/instruments/heatRun';
 import { RUN_COLUMNS, RUN_KINDS, samplesOf, type RunKind, type Sample } from '@/core/instruments/run';
+import { TOUCH_MATERIALS, type TouchRead } from '@/core/instruments/touch';
 import { TIMED_UNITS, type Timed } from '@/core/instruments/told';
 import type { Transaction } from '@/db/client';
 import { readingBatches, readingRuns, shop, type units } from '@/db/schema';
@@ -14,7 +15,15 @@ import { ShopError } from '../errors';
 import { rowId, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
 import { lastActBack, writeActs } from '../record/acts';
-import { KEY_OF, keepHeat, keepOther, type OtherAsked, type OtherKind } from './keep';
+import {
+  KEY_OF,
+  keepHeat,
+  keepOther,
+  READING_KINDS,
+  type OtherAsked,
+  type OtherKind,
+  type ReadingKind,
+} from './keep';
 import { roomToday } from './queries';
 
 type Unit = typeof units.$inferSelect;
@@ -102,6 +111,8 @@ const NOTHING: Omit<OtherAsked, 'name' | 'measured'> = {
   timed: {},
   indices: [],
   interface: null,
+  touched: [],
+  room: null,
 };
 const recorded = {
   roles: BENCH_ROLES,
@@ -202,15 +213,51 @@ export const recordSpeed = defineCommand<
   },
 });
 
+/** What a probe shows on surfaces somebody touches, at the end of a heat run. */
+export const recordTouch = defineCommand<{ unitId: string; surfaces: TouchRead[]; room?: number }, Answer>({
+  ...recorded,
+  name: 'recordTouch',
+  input: Joi.object({
+    unitId,
+    room,
+    surfaces: Joi.array()
+      .min(1)
+      .max(12)
+      .unique('place')
+      .items(
+        Joi.object({
+          place: shortText('place', 20).required(),
+          material: Joi.string()
+            .valid(...TOUCH_MATERIALS)
+            .required()
+            .label('material'),
+          celsius: Joi.number().min(-20).max(150).required().label('temperature'),
+        }),
+      )
+      .required(),
+  }),
+  async run({ tx, actor, unit }, { surfaces, room: said }) {
+    refuseHeld(unit!);
+    if (said !== undefined) await putRoom(tx, said);
+    return keepOther(tx, actor, unit!, 'touch', {
+      ...NOTHING,
+      name: 'probe',
+      touched: surfaces,
+      room: said ?? (await roomToday(tx)),
+      measured: true,
+    });
+  },
+});
+
 /** The last reading of a kind as if it had not been made. */
-export const takeBackReading = defineCommand<{ unitId: string; kind: RunKind }, null>({
+export const takeBackReading = defineCommand<{ unitId: string; kind: ReadingKind }, null>({
   name: 'takeBackReading',
   roles: BENCH_ROLES,
   onUnit: true,
   input: Joi.object({
     unitId,
     kind: Joi.string()
-      .valid(...RUN_KINDS)
+      .valid(...READING_KINDS)
       .required(),
   }),
   async run({ tx, unit }, { kind }) {
@@ -384,14 +431,14 @@ export const dropRun = defineCommand<{ unitId: string; run: string }, null>({
 });
 
 /** Whether readings of a kind stand on the machine's papers; they do until somebody says otherwise. */
-export const readingOnPapers = defineCommand<{ unitId: string; kind: RunKind; on: boolean }, null>({
+export const readingOnPapers = defineCommand<{ unitId: string; kind: ReadingKind; on: boolean }, null>({
   name: 'readingOnPapers',
   roles: BENCH_ROLES,
   onUnit: true,
   input: Joi.object({
     unitId,
     kind: Joi.string()
-      .valid(...RUN_KINDS)
+      .valid(...READING_KINDS)
       .required(),
     on: Joi.boolean().required(),
   }),

@@ -1,10 +1,11 @@
 import { findingById } from '@/catalog';
 import { heatTables } from '@/catalog/heat';
-import { atxRails, batteryRules, railSigns, speeds } from '@/catalog/readings';
+import { atxRails, batteryRules, railSigns, speeds, touchLimits, touchPlaces } from '@/catalog/readings';
 import { appliesTo } from '@/core/belief/model';
 import { readHeat, type HeatReading } from '@/core/instruments/heat';
 import type { HeatSample } from '@/core/instruments/heatRun';
-import type { RunKind, Sample } from '@/core/instruments/run';
+import { RUN_KINDS, type Sample } from '@/core/instruments/run';
+import { touchTold, type TouchRead, type TouchTold } from '@/core/instruments/touch';
 import {
   batteryTold,
   railsTold,
@@ -35,7 +36,10 @@ export interface KeptHeat {
   curve: HeatSample[];
 }
 
-export type OtherKind = Exclude<RunKind, 'heat'>;
+/** Kinds of reading: those that are sampled, and what a probe on a surface shows. */
+export const READING_KINDS = [...RUN_KINDS, 'touch'] as const;
+export type ReadingKind = (typeof READING_KINDS)[number];
+export type OtherKind = Exclude<ReadingKind, 'heat'>;
 interface Common {
   name: string;
   curve: Sample[];
@@ -43,13 +47,15 @@ interface Common {
 export type KeptOther =
   | (Common & BatteryTold & { kind: 'battery'; ended: boolean; health: number | null; system: string })
   | (Common & RailsTold & { kind: 'rails' })
-  | (Common & SpeedTold & { kind: 'speed'; interface: string | null });
+  | (Common & SpeedTold & { kind: 'speed'; interface: string | null })
+  | (Common & TouchTold & { kind: 'touch' });
 
-export const KEY_OF: Record<RunKind, ActKey> = {
+export const KEY_OF: Record<ReadingKind, ActKey> = {
   heat: 'heat run',
   battery: 'battery run',
   rails: 'rails',
   speed: 'speed',
+  touch: 'touch',
 };
 
 /** Points of a curve that are kept for its drawing. */
@@ -115,12 +121,17 @@ export interface OtherAsked {
   timed: Timed;
   indices: readonly { name: string; value: number }[];
   interface: string | null;
+  /** Of surfaces; the room they were read in. */
+  touched: readonly TouchRead[];
+  room: number | null;
 }
 
 const SAYS = {
   battery: (told: BatteryTold) => `battery ${told.behaviour}`,
   rails: (told: RailsTold) => told.supply,
   speed: (told: SpeedTold) => (told.drive?.class ? `as fast as ${told.drive.class.name}` : ''),
+  touch: (told: TouchTold) =>
+    told.surfaces.some(({ withinThen }) => !withinThen) ? 'hotter than allowed in a hot room' : '',
 };
 
 function toldBy(kind: OtherKind, asked: OtherAsked): KeptOther {
@@ -130,6 +141,10 @@ function toldBy(kind: OtherKind, asked: OtherAsked): KeptOther {
     return { ...common, kind, ended, health, system, ...batteryTold(asked.samples, asked, batteryRules) };
   }
   if (kind === 'rails') return { ...common, kind, ...railsTold(asked.samples, atxRails, railSigns) };
+  if (kind === 'touch') {
+    if (asked.room === null) throw new RangeError('touch: how warm the room was is not known');
+    return { ...common, kind, ...touchTold(asked.touched, asked.room, touchPlaces, touchLimits) };
+  }
   const { interface: could, timed, indices } = asked;
   return { ...common, kind, interface: could, ...speedTold(asked.samples, timed, indices, could, speeds) };
 }

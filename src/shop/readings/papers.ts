@@ -1,14 +1,14 @@
 import { pairsOf, type Pair } from '@/core/instruments/told';
-import { RUN_KINDS, type RunKind } from '@/core/instruments/run';
 import { database } from '@/db/client';
-import { batteryPaper, heatPaper, pairWords, railsPaper, speedPaper } from '@/words/readingPaper';
+import { batteryPaper, heatPaper, pairWords, railsPaper, speedPaper, touchPaper } from '@/words/readingPaper';
 import { standingActs } from '../record/acts';
+import { READING_KINDS, type ReadingKind } from './keep';
 import { heatRunsOf, readingsOf } from './queries';
 
 /** Which kinds of reading somebody keeps off the papers of a unit. */
-export async function keptOff(unit: string): Promise<Set<RunKind>> {
-  const off = new Set<RunKind>();
-  for (const { kind, on } of await standingActs<{ kind: RunKind; on: boolean }>(
+export async function keptOff(unit: string): Promise<Set<ReadingKind>> {
+  const off = new Set<ReadingKind>();
+  for (const { kind, on } of await standingActs<{ kind: ReadingKind; on: boolean }>(
     database(),
     unit,
     'on papers',
@@ -26,7 +26,7 @@ export interface ReadingOnPaper {
 /** What papers say of a unit's readings: of each kind the newest, and what was measured before and after work. */
 export async function readingsOnPaper(unit: string): Promise<ReadingOnPaper[]> {
   const off = await keptOff(unit);
-  const shown = RUN_KINDS.filter((kind) => !off.has(kind));
+  const shown = READING_KINDS.filter((kind) => !off.has(kind));
   const lines: ReadingOnPaper[] = [];
   const add = (what: string, at: Date) => what && lines.push({ what, at });
   const pairs = (own: readonly Pair[], at: Date) => own.forEach((pair) => add(`${pairWords(pair)}.`, at));
@@ -49,6 +49,9 @@ export async function readingsOnPaper(unit: string): Promise<ReadingOnPaper[]> {
     } else if (kind === 'battery') {
       const own = await readingsOf(unit, kind);
       if (own.length) add(batteryPaper(own.findLast(({ run }) => run) ?? own.at(-1)!), own.at(-1)!.at);
+    } else if (kind === 'touch') {
+      const last = (await readingsOf(unit, kind)).at(-1);
+      if (last) add(touchPaper(last), last.at);
     } else if (kind === 'rails') {
       const last = (await readingsOf(unit, kind)).at(-1);
       if (last) add(railsPaper(last), last.at);

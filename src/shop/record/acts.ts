@@ -9,7 +9,16 @@ import { answersBack, sealBack } from './answer';
 
 /** What hands and instruments put on the record besides answers: each an act, taken back as one. */
 export type ActKey =
-  'mat' | 'clean' | 'owner' | 'damage' | 'heat run' | 'battery run' | 'rails' | 'speed' | 'on papers';
+  | 'mat'
+  | 'clean'
+  | 'owner'
+  | 'damage'
+  | 'heat run'
+  | 'battery run'
+  | 'rails'
+  | 'speed'
+  | 'touch'
+  | 'on papers';
 
 /** What came with an act, and goes back with it. */
 interface Along {

@@ -96,7 +96,16 @@ function observed(row: Observation): RecordEntry[] {
 }
 
 /** Rows that say nothing of what the machine is: what was agreed with its owner, what we broke, a run. */
-const ASIDE: ActKey[] = ['owner', 'damage', 'heat run', 'battery run', 'rails', 'speed', 'on papers'];
+const ASIDE: ActKey[] = [
+  'owner',
+  'damage',
+  'heat run',
+  'battery run',
+  'rails',
+  'speed',
+  'touch',
+  'on papers',
+];
 
 function valued(row: typeof recordValues.$inferSelect): RecordEntry {
   const at = row.at.getTime();

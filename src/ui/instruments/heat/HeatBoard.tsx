@@ -4,10 +4,11 @@ import { useState } from 'react';
 import { onAnotherDay } from '@/core/instruments/rise';
 import type { Sample } from '@/core/instruments/run';
 import { changeOf } from '@/core/instruments/speed';
+import type { Chassis } from '@/core/catalogue';
 import type { HeatSample } from '@/core/instruments/heatRun';
 import { lower } from '@/words/plain';
 import { changeWords } from '@/words/readingPaper';
-import type { OpenRunView } from '@/words/readingView';
+import type { OpenRunView, TouchLine } from '@/words/readingView';
 import { FAN_WORDS, VERDICT_WORDS, type HeatRunView } from '@/words/heatView';
 import type { UnitHead } from '@/words/unitView';
 import { TextField } from '../../kit/fields';
@@ -17,6 +18,7 @@ import { duration, percent } from '../../kit/words';
 import { OnPapers } from '../run/OnPapers';
 import { RunPanel } from '../run/RunPanel';
 import { endOf } from './end';
+import { TouchBoard } from './TouchBoard';
 
 // the chart is loaded where there is something to draw
 const HeatChart = dynamic(() => import('./HeatChart').then((module) => module.HeatChart), { ssr: false });
@@ -35,10 +37,12 @@ interface Props {
   /** As it was measured today; null: it is asked. */
   room: number | null;
   onPapers: boolean;
+  chassis: Chassis;
+  touched: TouchLine | null;
 }
 
 /** Heat runs of the machine: what they say it is, how it would do on a hot day, before and after work. */
-export function HeatBoard({ unit, runs, open, room, onPapers }: Props) {
+export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }: Props) {
   const { send, problem, busy } = useCommand();
   const [celsius, setCelsius] = useState('');
   const [askRoom, setAskRoom] = useState(false);
@@ -109,6 +113,7 @@ export function HeatBoard({ unit, runs, open, room, onPapers }: Props) {
             </p>
           </section>
         )}
+        {run && <TouchBoard unit={unit} chassis={chassis} last={touched} room={room} />}
         {run && before && <BeforeAfter before={before} after={run} />}
         <RunPanel
           unit={unit}
