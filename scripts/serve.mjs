@@ -64,6 +64,9 @@ function peerOf(request) {
   return hops.reverse().find((hop) => hop && !proxies.has(hop)) ?? socket;
 }
 
+/** An address is sent back in the headers of a redirect, twice: longer ones would be more than a caller reads. */
+const MOST_ADDRESS = 7_000;
+
 function refuse(response, status, message) {
   response.writeHead(status, {
     ...HEADERS,
@@ -107,6 +110,7 @@ const server = createServer((request, response) => {
   // the one address the application believes; whatever a caller wrote there is gone
   request.headers['x-omnitrope-peer'] = peer;
   request.headers['x-forwarded-for'] = peer;
+  if ((request.url ?? '').length > MOST_ADDRESS) return refuse(response, 414, 'That address is too long.');
   if (!readable(request.url ?? '/')) return refuse(response, 400, 'That address cannot be read.');
   if (Number(request.headers['content-length'] ?? 0) > MAX_BODY)
     return refuse(response, 413, 'Nothing taken in: it is too large.');

@@ -174,6 +174,10 @@ describe('what may come in', () => {
       expect(await raw(path, 0, 'GET')).toBe(400);
     },
   );
+  it('an address longer than a redirect of it could be read is refused', async () => {
+    expect(await raw(`/u/?ask=${'x'.repeat(10_800)}`, 0, 'GET')).toBe(414);
+    expect(await raw(`/u/?ask=${'x'.repeat(6_900)}`, 0, 'GET')).toBe(308);
+  });
   it('a request of another site, or of none, changes nothing', async () => {
     const { caller } = await person('owner');
     for (const headers of [

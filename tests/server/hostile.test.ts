@@ -89,7 +89,9 @@ function send({ method, path, body, headers, as }: Sent): Promise<{ status: numb
       },
     );
     outgoing.on('error', (error) =>
-      'code' in error && error.code === 'ECONNRESET' ? resolve({ status: 0, text: 'reset' }) : reject(error),
+      'code' in error && error.code === 'ECONNRESET'
+        ? resolve({ status: 0, text: 'reset' })
+        : reject(new Error(`${method} ${path.slice(0, 200)} (${path.length}): ${error.message}`)),
     );
     outgoing.setTimeout(30_000, () => outgoing.destroy(new Error(`no answer in 30 s: ${method} ${path}`)));
     outgoing.end(bytes);
