@@ -337,10 +337,10 @@ async function opened(tag: string): Promise<void> {
 /** A laptop that stays its owner's: what they wish, what was agreed, what they brought, what was found besides. */
 async function somebodyElses(): Promise<void> {
   const { lotId } = await act<{ lotId: string }>('Buyer', 'receiveLot', {
-    code: 'HM-1',
+    code: 'CU-1',
     name: 'Harbour master’s own laptop',
     source: 'owner',
-    tagPrefix: 'HM',
+    tagPrefix: 'CU',
     priceMinor: 0,
     freightMinor: 0,
     feesMinor: 0,

@@ -74,7 +74,7 @@ const VIEWS = [
   '/u/WQ-0030/machine/power',
   '/u/WQ-0002/machine/power',
   '/u/WQ-0030/machine/speed',
-  '/u/HM-0001/work',
+  '/u/CU-0001/work',
   '/u/TF-0002/work/strip',
   '/u/WQ-0032/work/strip',
   '/u/TF-0002/work/clean',

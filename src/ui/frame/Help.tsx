@@ -1,9 +1,10 @@
 'use client';
-import { Dialog, DialogPanel } from '@headlessui/react';
+import dynamic from 'next/dynamic';
 import { usePathname } from 'next/navigation';
 import { useState } from 'react';
 import { useShortcuts } from '../kit/keyboard';
-import { Button } from '../kit/parts';
+
+const HelpDialog = dynamic(() => import('./HelpDialog').then((module) => module.HelpDialog), { ssr: false });
 
 /** The page of help a place has. */
 export function helpFor(path: string): string {
@@ -59,17 +60,7 @@ export function Help() {
       >
         ?
       </button>
-      <Dialog open={open} onClose={() => setOpen(false)} className="relative z-40">
-        <div className="fixed inset-0 bg-ink/40" aria-hidden />
-        <div className="fixed inset-0 grid place-items-center p-4">
-          <DialogPanel className="paper max-h-[82vh] w-full max-w-[640px] overflow-y-auto border-t-[6px] border-ink px-6 py-4">
-            <article className="help" dangerouslySetInnerHTML={{ __html: html }} />
-            <p className="mt-4">
-              <Button onClick={() => setOpen(false)}>Close</Button>
-            </p>
-          </DialogPanel>
-        </div>
-      </Dialog>
+      {open && <HelpDialog html={html} onClose={() => setOpen(false)} />}
     </>
   );
 }

@@ -1,51 +1,56 @@
-import { Field, Input, Label, Select, Textarea } from '@headlessui/react';
-import type { ComponentProps, ReactNode } from 'react';
+import { useId, type ComponentProps, type ReactNode } from 'react';
 
-const BOX = 'min-h-11 w-full border-2 border-ink bg-sheet px-3 text-[15px] data-invalid:border-dashed';
+const BOX = 'min-h-11 w-full border-2 border-ink bg-sheet px-3 text-[15px] aria-invalid:border-dashed';
 
-function Wrap({
-  label,
-  fault,
-  hint,
-  children,
-  className = '',
-}: {
+interface Wrapped {
+  id: string;
   label: string;
   fault?: string;
   hint?: string;
   children: ReactNode;
   className?: string;
-}) {
+}
+
+/** A label with its field, and what is wrong with it. Native elements: every page has some of them. */
+function Wrap({ id, label, fault, hint, children, className = '' }: Wrapped) {
   return (
-    <Field className={`flex flex-col gap-1 ${className}`}>
-      <Label className="text-[14px] font-semibold">
+    <div className={`flex flex-col gap-1 ${className}`}>
+      <label htmlFor={id} className="text-[14px] font-semibold">
         {label}
         {hint && <span className="font-normal text-soft"> {hint}</span>}
-      </Label>
+      </label>
       {children}
       {fault && (
-        <span role="alert" className="text-[13px] font-semibold">
+        <span id={`${id}-fault`} role="alert" className="text-[13px] font-semibold">
           {fault}
         </span>
       )}
-    </Field>
+    </div>
   );
 }
 
 type Shared = { label: string; fault?: string; hint?: string; wrap?: string };
 
+/** What ties a field to its label and to what is wrong with it. */
+const tied = (id: string, fault: string | undefined) => ({
+  id,
+  ...(fault && { 'aria-invalid': true, 'aria-describedby': `${id}-fault` }),
+});
+
 export function TextField({ label, fault, hint, wrap, ...rest }: Shared & ComponentProps<'input'>) {
+  const id = useId();
   return (
-    <Wrap {...{ label, fault, hint }} className={wrap}>
-      <Input {...rest} invalid={Boolean(fault)} className={BOX} />
+    <Wrap {...{ id, label, fault, hint }} className={wrap}>
+      <input {...rest} {...tied(id, fault)} className={BOX} />
     </Wrap>
   );
 }
 
 export function AreaField({ label, fault, hint, wrap, ...rest }: Shared & ComponentProps<'textarea'>) {
+  const id = useId();
   return (
-    <Wrap {...{ label, fault, hint }} className={wrap}>
-      <Textarea {...rest} invalid={Boolean(fault)} className={`${BOX} py-2`} />
+    <Wrap {...{ id, label, fault, hint }} className={wrap}>
+      <textarea {...rest} {...tied(id, fault)} className={`${BOX} py-2`} />
     </Wrap>
   );
 }
@@ -58,11 +63,12 @@ export function ChoiceField({
   children,
   ...rest
 }: Shared & ComponentProps<'select'>) {
+  const id = useId();
   return (
-    <Wrap {...{ label, fault, hint }} className={wrap}>
-      <Select {...rest} invalid={Boolean(fault)} className={BOX}>
+    <Wrap {...{ id, label, fault, hint }} className={wrap}>
+      <select {...rest} {...tied(id, fault)} className={BOX}>
         {children}
-      </Select>
+      </select>
     </Wrap>
   );
 }

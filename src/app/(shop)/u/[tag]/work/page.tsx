@@ -8,7 +8,7 @@ import { database } from '@/db/client';
 import { agreementNow, leftToUs, ownersPartsOf } from '@/shop/hands/owner';
 import { OwnersMachine } from '@/ui/hands/OwnersMachine';
 import { OwnDamage } from '@/ui/hands/OwnDamage';
-import { LogWork } from '@/ui/hands/LogWork';
+import { LogWorkLater } from '@/ui/hands/LogWorkLater';
 import { WorkTabs } from '@/ui/hands/WorkTabs';
 import { WorkBoard, type StartChoice } from '@/ui/hands/WorkBoard';
 import { driveViews, namedDrive } from '@/words/drives';
@@ -110,7 +110,7 @@ export default async function WorkPage({ params, searchParams }: Props) {
         named={namedDrive(spec)}
         log={
           <>
-            <LogWork key={log} unit={head} choices={loggable} first={log ?? null} />
+            <LogWorkLater key={log} unit={head} choices={loggable} first={log ?? null} />
             {theirs && (
               <OwnersMachine
                 key={unit.version}
