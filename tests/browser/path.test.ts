@@ -203,7 +203,7 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     const line = await (
       await browser.wait(until.elementLocated(By.css('[data-testid="report-command"]')), 10_000)
     ).getText();
-    expect(line).toMatch(/^curl -s http:\/\/127\.0\.0\.1:\d+\/r\/[\w-]{20} \| sudo sh$/);
+    expect(line).toMatch(/^curl -s http:\/\/127\.0\.0\.1:\d+\/r\/[A-HJKMNP-Z]{6} \| sudo sh$/);
     const out = execFileSync('sh', ['-c', line.replace('sudo sh', 'sh')], { encoding: 'utf8' });
     expect(out).toContain('lshw.json: read');
     expect(out).toContain('lscpu.json: read');

@@ -49,7 +49,7 @@ export function Help() {
     if (open) setOpen(false);
     else show();
     return true;
-  });
+  }, 'frame');
   return (
     <>
       <button

@@ -71,7 +71,7 @@ export function OneBox() {
     if (key !== '/') return false;
     input.current?.focus();
     return true;
-  });
+  }, 'frame');
   useEffect(() => {
     let stale = false;
     const timer = setTimeout(() => {

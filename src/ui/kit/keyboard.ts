@@ -12,7 +12,7 @@ const SHORTEST_SCAN = 4;
 type ShortcutHandler = (key: string) => boolean | void;
 type ScanHandler = (code: string) => boolean | void;
 
-const shortcuts = new Set<ShortcutHandler>();
+const shortcuts = { page: new Set<ShortcutHandler>(), frame: new Set<ShortcutHandler>() };
 const scans = new Set<ScanHandler>();
 
 interface Burst {
@@ -45,7 +45,8 @@ function restore(field: HTMLInputElement | HTMLTextAreaElement, value: string): 
 }
 
 function dispatchShortcut(key: string): boolean {
-  for (const handler of [...shortcuts].reverse()) if (handler(key)) return true;
+  for (const rank of [shortcuts.page, shortcuts.frame])
+    for (const handler of [...rank].reverse()) if (handler(key)) return true;
   return false;
 }
 
@@ -118,10 +119,10 @@ function start(): void {
 }
 
 /**
- * Single keys pressed while no text field has focus. Return true to say it was yours; the newest handler is
- * asked first.
+ * Single keys pressed while no text field has focus. Return true to say it was yours; what stands on the page is asked
+ * before the frame around it, whichever came to life first, and of the same rank the newest.
  */
-export function useShortcuts(handler: ShortcutHandler): void {
+export function useShortcuts(handler: ShortcutHandler, rank: keyof typeof shortcuts = 'page'): void {
   const latest = useRef(handler);
   useEffect(() => {
     latest.current = handler;
@@ -129,9 +130,10 @@ export function useShortcuts(handler: ShortcutHandler): void {
   useEffect(() => {
     start();
     const stable: ShortcutHandler = (key) => latest.current(key);
-    shortcuts.add(stable);
-    return () => void shortcuts.delete(stable);
-  }, []);
+    const own = shortcuts[rank];
+    own.add(stable);
+    return () => void own.delete(stable);
+  }, [rank]);
 }
 
 /** Codes read by a scanner, whatever had focus. */

@@ -63,7 +63,7 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
     if (!view) return false;
     router.push(`/u/${unit.tag}${view[1] && '/' + view[1]}`);
     return true;
-  });
+  }, 'frame');
   const side = path.split('/')[3] ?? '';
   return (
     <section
