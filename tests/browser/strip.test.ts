@@ -177,3 +177,22 @@ describe('the notebook', () => {
     expect(await (await browser.findElement(By.css('main'))).getText()).toMatch(/How are the ports\?/);
   });
 });
+
+describe('a machine that was worked on without a mat', () => {
+  it('is asked before its cover goes on too, by what was done', async () => {
+    await browser.get(`${url}/u/WQ-0031/work?log=repaste`);
+    await ready(browser);
+    await click('Log it');
+    const fan = await find(
+      "//section[@aria-label='Before the cover goes on']//*[@role='group' and @aria-label='Fan turns free?']",
+    );
+    await (await fan.findElement(By.xpath("./button[normalize-space(.)='yes']"))).click();
+    await browser.wait(
+      async () =>
+        (await (
+          await find("//*[@role='group' and @aria-label='Fan turns free?']/button[normalize-space(.)='yes']")
+        ).getAttribute('aria-pressed')) === 'true',
+      10_000,
+    );
+  });
+});

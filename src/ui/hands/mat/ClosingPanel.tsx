@@ -1,6 +1,7 @@
 'use client';
 import type { Balance, ClosingCheck, LedgerEntry, LedgerItem } from '@/core/hands/ledger';
 import type { ClosingView, MatView } from '@/words/matView';
+import { ClosingLooks } from '../ClosingLooks';
 import type { UnitHead } from '@/words/unitView';
 import { Button, CautionNote, Heading, Problem } from '../../kit/parts';
 import type { CommandProblem, useCommand } from '../../kit/useCommand';
@@ -92,37 +93,7 @@ export function ClosingPanel({ unit, mat, stands, moves, check, closing, problem
       </p>
       {closing.length > 0 && (
         <div className="mt-3 border-t-[1.5px] border-ink pt-2">
-          <Heading>Before the cover goes on</Heading>
-          <ul>
-            {closing.map((line) => (
-              <li key={line.id} className="border-b border-rule py-1.5 text-[14.5px]">
-                <span className="flex items-center justify-between gap-2">
-                  {line.ask}
-                  <span className="flex gap-1.5" role="group" aria-label={line.ask}>
-                    {(['good', 'bad'] as const).map((answer) => (
-                      <button
-                        key={answer}
-                        type="button"
-                        disabled={disabled}
-                        aria-pressed={line.answer === answer}
-                        onClick={() =>
-                          void send(
-                            'observe',
-                            { unitId: unit.id, finding: line.finding, outcome: line[answer] },
-                            unit.version,
-                          )
-                        }
-                        className={`min-h-9 min-w-11 border-[1.5px] border-ink px-2 ${line.answer === answer ? 'bg-ink text-paper' : ''} disabled:opacity-60`}
-                      >
-                        {answer === 'good' ? 'yes' : 'no'}
-                      </button>
-                    ))}
-                  </span>
-                </span>
-                <span className="text-[13px] text-soft">{line.why}</span>
-              </li>
-            ))}
-          </ul>
+          <ClosingLooks unit={unit} closing={closing} busy={busy} send={send} />
         </div>
       )}
       <div className="mt-3 flex flex-wrap gap-2">

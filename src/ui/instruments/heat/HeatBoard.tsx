@@ -233,7 +233,15 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
                 sink to air at {run.reading.watts!.toFixed(0)} W.{' '}
               </>
             )}
-            {run.reading.fan && <>The fan {FAN_WORDS[run.reading.fan.way]}. </>}
+            {run.reading.fan && (
+              <>
+                The fan {FAN_WORDS[run.reading.fan.way]}
+                {run.reading.fan.way === 'follows' &&
+                  run.reading.fan.rampsAt !== null &&
+                  `, from ${degrees(run.reading.fan.rampsAt)} on`}
+                .{' '}
+              </>
+            )}
             {run.reading.clockKept !== null &&
               (run.reading.clockKept > 0.9
                 ? 'The clock held. '

@@ -6,6 +6,9 @@ import { partsIn, workOf } from '@/shop/units/queries';
 import { damageOn, risksOf } from '@/shop/hands/damageQueries';
 import { database } from '@/db/client';
 import { agreementNow, leftToUs, ownersPartsOf } from '@/shop/hands/owner';
+import { entriesOf } from '@/shop/record/queries';
+import { closingLooks } from '@/words/closingLooks';
+import { BeforeClosing } from '@/ui/hands/BeforeClosing';
 import { OwnersMachine } from '@/ui/hands/OwnersMachine';
 import { OwnDamage } from '@/ui/hands/OwnDamage';
 import { LogWorkLater } from '@/ui/hands/LogWorkLater';
@@ -94,6 +97,7 @@ export default async function WorkPage({ params, searchParams }: Props) {
   ];
   const steps = [...new Map(work.map((row) => [row.ref, { ref: row.ref, name: row.title }])).values()];
   const [damage, risks] = await Promise.all([damageOn(unit.id), risksOf(steps.map(({ ref }) => ref))]);
+  const looks = closingLooks(await entriesOf(database(), unit.id));
   const theirs =
     lot.source === 'owner'
       ? {
@@ -125,6 +129,7 @@ export default async function WorkPage({ params, searchParams }: Props) {
                 }))}
               />
             )}
+            {looks.some(({ answer }) => answer !== 'good') && <BeforeClosing unit={head} closing={looks} />}
             <OwnDamage unit={head} steps={steps} done={damage} risks={risks} />
           </>
         }

@@ -1,6 +1,3 @@
-import { findingById, repairById } from '@/catalog';
-import { closingRows } from '@/catalog/closing';
-import { closingLines } from '@/core/hands/closing';
 import { database } from '@/db/client';
 import { templateFor } from '@/shop/hands/matRows';
 import { entriesOf } from '@/shop/record/queries';
@@ -8,7 +5,8 @@ import { photosAbout } from '@/shop/photos/queries';
 import { StripDown } from '@/ui/hands/mat/StripDown';
 import { ClockOn } from '@/ui/hands/ClockOn';
 import { WorkTabs } from '@/ui/hands/WorkTabs';
-import { closingViews, matView } from '@/words/matView';
+import { closingLooks } from '@/words/closingLooks';
+import { matView } from '@/words/matView';
 import { runningViews } from '@/words/answers';
 import { workOf } from '@/shop/units/queries';
 import { loadUnit, unitHead } from '../../loadUnit';
@@ -26,11 +24,6 @@ export default async function StripPage({ params }: { params: Promise<{ tag: str
     photosAbout(unit.id, 'layer:'),
     workOf(unit.id),
   ]);
-  const lines = closingLines(
-    closingRows,
-    entries,
-    (finding, index) => findingById(finding)?.outcomes[index]?.id,
-  );
   const open = runningViews(work);
   return (
     <div>
@@ -47,10 +40,7 @@ export default async function StripPage({ params }: { params: Promise<{ tag: str
         mat={matView(record.mat, unit.chassis)}
         template={matView({ ...EMPTY, items: [...template.items], seen: template.seen }, unit.chassis)!}
         photos={photos}
-        closing={closingViews(lines, {
-          repair: (id) => repairById(id)?.name,
-          outcome: (finding, id) => findingById(finding)!.outcomes.findIndex((own) => own.id === id),
-        })}
+        closing={closingLooks(entries)}
       />
     </div>
   );
