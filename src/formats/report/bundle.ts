@@ -1,5 +1,6 @@
 import { parseCim, type Cim } from './cim';
 import { parseDmidecode, type Dmidecode } from './dmidecode';
+import { parseEdid, type Edid } from './edid';
 import { parseLscpu, type Lscpu } from './lscpu';
 import { parseLshw, type Lshw } from './lshw';
 import type { Parsed } from './problem';
@@ -7,7 +8,16 @@ import { parseSensors, type Sensors } from './sensors';
 import { parseSmartctl, type Smartctl } from './smartctl';
 import { parseUpower, type Upower } from './upower';
 
-export const REPORT_KINDS = ['lshw', 'lscpu', 'dmidecode', 'smartctl', 'sensors', 'upower', 'cim'] as const;
+export const REPORT_KINDS = [
+  'lshw',
+  'lscpu',
+  'dmidecode',
+  'smartctl',
+  'sensors',
+  'upower',
+  'cim',
+  'edid',
+] as const;
 export type ReportKind = (typeof REPORT_KINDS)[number];
 
 export interface ReportFile {
@@ -28,6 +38,8 @@ export interface ReportBundle {
   sensors: Sensors | null;
   upower: Upower | null;
   cim: Cim | null;
+  /** Of the panel that is built in. */
+  edid: Edid | null;
   files: ReadFile[];
 }
 
@@ -37,6 +49,7 @@ export function reportKindOf(file: ReportFile): ReportKind | null {
   if (named) return named;
   if (/^Handle 0x/m.test(file.text)) return 'dmidecode';
   if (/^Device: \/org\/freedesktop\/UPower/m.test(file.text)) return 'upower';
+  if (/^\s*00 ff ff ff ff ff ff 00\b/i.test(file.text)) return 'edid';
   const head = file.text.slice(0, 4000);
   if (/"cim"\s*:\s*1\b/.test(head)) return 'cim';
   if (/"lscpu"\s*:/.test(head)) return 'lscpu';
@@ -55,6 +68,7 @@ export function readReport(files: readonly ReportFile[]): ReportBundle {
     sensors: null,
     upower: null,
     cim: null,
+    edid: null,
     files: [],
   };
   for (const file of files) {
@@ -68,6 +82,7 @@ export function readReport(files: readonly ReportFile[]): ReportBundle {
     else if (kind === 'dmidecode') bundle.dmidecode = note(parseDmidecode(file.text)) ?? bundle.dmidecode;
     else if (kind === 'sensors') bundle.sensors = note(parseSensors(file.text)) ?? bundle.sensors;
     else if (kind === 'upower') bundle.upower = note(parseUpower(file.text)) ?? bundle.upower;
+    else if (kind === 'edid') bundle.edid = note(parseEdid(file.text)) ?? bundle.edid;
     else if (kind === 'cim') bundle.cim = note(parseCim(file.text)) ?? bundle.cim;
     else if (kind === 'smartctl') {
       const drive = note(parseSmartctl(file.text));
@@ -77,7 +92,7 @@ export function readReport(files: readonly ReportFile[]): ReportBundle {
         ...file,
         kind: null,
         problems: [
-          'not one of lshw, lscpu, dmidecode, smartctl, sensors, upower, nor an installed system’s report',
+          'not one of lshw, lscpu, dmidecode, smartctl, sensors, upower, a panel’s own description, nor an installed system’s report',
         ],
       });
   }

@@ -33,6 +33,9 @@ take lscpu.json lscpu -J
 take dmidecode.txt dmidecode
 take sensors.json sensors -j
 take upower.txt upower -d
+for panel in /sys/class/drm/*eDP*/edid /sys/class/drm/*LVDS*/edid /sys/class/drm/*DSI*/edid; do
+  [ -r "$panel" ] && have od && od -An -tx1 "$panel" > "$dir/edid" 2>/dev/null && [ -s "$dir/edid" ] && add "edid-$(basename "$(dirname "$panel")").txt" "$dir/edid"
+done
 if have smartctl; then
   for drive in /dev/sd? /dev/nvme?n1 /dev/hd?; do
     [ -b "$drive" ] && take "smartctl-$(basename "$drive").json" smartctl --json -a "$drive"

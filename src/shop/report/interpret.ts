@@ -2,6 +2,7 @@ import { processorLevel } from '@/core/machine/levels';
 import { driveVerdict } from '@/core/storage/health';
 import type { Chassis } from '@/core/catalogue';
 import type { ReportBundle } from '@/formats/report/bundle';
+import { screenWords } from '@/formats/report/edid';
 import type { Cim } from '@/formats/report/cim';
 import type { NewComponent } from '../parts/move';
 import type { NewValue } from '../record/values';
@@ -50,6 +51,8 @@ export function interpretReport(bundle: ReportBundle, chassis: Chassis): Interpr
   put('firmwareMode', dmidecode?.uefi ? 'uefi' : null);
   if (dmidecode?.securityChip) put('securityChip', dmidecode.securityChip, Number(dmidecode.securityChip));
   put('graphics', lshw?.graphics ?? cim?.graphics[0]?.name);
+  const own = chassis === 'laptop' || chassis === 'aio' ? bundle.edid : null;
+  if (own) put('screen', screenWords(own), own.inches);
   processor(bundle, put, out);
   memory({ ...bundle, dmidecode }, put, out);
   drives(bundle, put, out);
