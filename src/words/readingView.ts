@@ -23,6 +23,18 @@ export type RailsLine = Line & RailsTold;
 export type SpeedLine = Line & SpeedTold;
 export type TouchLine = Line & TouchTold;
 
+/** Keep the battery and tell, or replace it: what each leaves, minor units. */
+export interface BatteryMoneyView {
+  keptMinor: number;
+  replacedMinor: number;
+  packMinor: number;
+  quoted: boolean;
+  handsMinor: number;
+  choice: 'tell' | 'replace';
+  gainMinor: number;
+  mostMinor: number;
+}
+
 /** A run that is open, as a page begins with it. */
 export interface OpenRunView {
   id: string;

@@ -18,6 +18,7 @@ import { makePerson } from '@/server/people';
 import { floorNow } from '@/shop/floor/queries';
 import { append, followRun, laneState } from '@/shop/readings/lane';
 import { heatRunsOf, readingsOf } from '@/shop/readings/queries';
+import { batteryMoney } from '@/shop/readings/batteryMoney';
 import { readingsOnPaper } from '@/shop/readings/papers';
 import { recordNow } from '@/shop/record/queries';
 import { GET as script, POST as batch } from '@/app/s/[token]/route';
@@ -286,6 +287,30 @@ describe('typed by hand', () => {
     expect(await refusal(act(benchA, 'recordRails', { unitId, rails: [] }))).toMatchObject({
       code: 'invalid',
     });
+  });
+  it('keep and tell, or replace: by what the machine fetches, and by the offer there is', async () => {
+    const unitId = await laptop();
+    const money = async () =>
+      batteryMoney(await unitRow(unitId), (await recordNow(database(), await unitRow(unitId))).specification);
+    expect(await money()).toBeNull();
+    await act(benchA, 'recordBattery', { unitId, health: 0.3 });
+    const usual = (await money())!;
+    expect(usual.replacedMinor).toBeGreaterThan(usual.keptMinor);
+    // by hand: what it fetches more, less fees of 8 %, pack and hands
+    expect(usual.gainMinor).toBe(
+      Math.round((usual.replacedMinor - usual.keptMinor) * 0.92 - usual.packMinor - usual.handsMinor),
+    );
+    await act(benchA, 'quotePart', {
+      unitId,
+      class: 'battery',
+      name: 'PM-41',
+      priceMinor: 100,
+      condition: 'used',
+      source: 'a dealer',
+    });
+    expect(await money()).toMatchObject({ packMinor: 100, quoted: true, choice: 'replace' });
+    await act(benchA, 'recordBattery', { unitId, health: 0.95 });
+    expect(await money()).toMatchObject({ choice: 'tell' });
   });
   it('surfaces want the room they were read in; the standing ones are told for a hot room', async () => {
     const unitId = await laptop();

@@ -23,8 +23,9 @@ export function priceOf(
   sound: boolean,
   /** Processor level taken in place of what is known. */
   level: number | null = spec.number('processorLevel'),
+  /** Health of the battery taken in place of what is known, 0..1. */
+  battery: number | null = spec.number('batteryHealth'),
 ): TablePrice {
-  const battery = spec.number('batteryHealth');
   const noBattery = spec.text('battery') === 'none';
   const kind = spec.text('driveKind') as 'none' | 'disk' | 'solid' | null;
   return tablePrice(house.prices, {

@@ -3,10 +3,11 @@ import dynamic from 'next/dynamic';
 import { useState, type FormEvent } from 'react';
 import { runMinutes } from '@/core/instruments/batteryRun';
 import { pairsOf } from '@/core/instruments/told';
-import type { BatteryLine, OpenRunView } from '@/words/readingView';
+import type { BatteryLine, BatteryMoneyView, OpenRunView } from '@/words/readingView';
 import type { UnitHead } from '@/words/unitView';
 import { ChoiceField, TextField } from '../../kit/fields';
 import { Button, FileButton, Heading, Problem, Quiet } from '../../kit/parts';
+import { Money } from '../../kit/theShop';
 import { useCommand } from '../../kit/useCommand';
 import { duration, percent } from '../../kit/words';
 import { Pairs } from '../run/Pairs';
@@ -36,10 +37,12 @@ interface Props {
   lines: readonly BatteryLine[];
   open: OpenRunView | null;
   onPapers: boolean;
+  /** What keeping and replacing it leave; null: nobody knows how it holds. */
+  money: BatteryMoneyView | null;
 }
 
 /** The battery by what it does: how it falls, where it gives way, what its gauges say beside each other. */
-export function BatteryBoard({ unit, lines, open, onPapers }: Props) {
+export function BatteryBoard({ unit, lines, open, onPapers, money }: Props) {
   const { send, problem, busy } = useCommand();
   const [ended, setEnded] = useState(false);
   const disabled = busy || !unit.mayWrite || unit.held;
@@ -179,6 +182,24 @@ export function BatteryBoard({ unit, lines, open, onPapers }: Props) {
               </p>
             ))}
             <p className="text-[13px] text-soft">{fullWh.toFixed(1)} Wh when full.</p>
+          </div>
+        )}
+        {money && (
+          <div className="mt-3 border-t border-rule pt-2 text-[14.5px]">
+            <Heading>{money.choice === 'replace' ? 'Replace it' : 'Keep it, and tell'}</Heading>
+            <p>
+              <Money minor={money.keptMinor} /> with it told, <Money minor={money.replacedMinor} /> with a
+              fresh one at <Money minor={money.packMinor} /> {money.quoted ? '(the offer)' : '(usual price)'}{' '}
+              and <Money minor={money.handsMinor} /> of hands:{' '}
+              <b>
+                {money.gainMinor > 0 ? 'replacing leaves ' : 'replacing loses '}
+                <Money minor={Math.abs(money.gainMinor)} />
+              </b>
+              .
+            </p>
+            <p className="text-[13px] text-soft">
+              It pays up to <Money minor={money.mostMinor} /> for the pack.
+            </p>
           </div>
         )}
         {last && <OnPapers unit={unit} kind="battery" on={onPapers} />}

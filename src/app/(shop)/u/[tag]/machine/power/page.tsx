@@ -1,3 +1,4 @@
+import { batteryMoney } from '@/shop/readings/batteryMoney';
 import { keptOff } from '@/shop/readings/papers';
 import { openRunOf, readingsOf } from '@/shop/readings/queries';
 import { shopRules } from '@/shop/rules/queries';
@@ -9,7 +10,7 @@ import { loadUnit, unitHead } from '../../loadUnit';
 
 export default async function PowerPage({ params }: { params: Promise<{ tag: string }> }) {
   const { tag } = await params;
-  const { unit } = await loadUnit(tag);
+  const { unit, spec } = await loadUnit(tag);
   const laptop = unit.chassis === 'laptop';
   const [head, open, off, { timeZone }] = await Promise.all([
     unitHead(tag),
@@ -28,6 +29,7 @@ export default async function PowerPage({ params }: { params: Promise<{ tag: str
           lines={(await readingsOf(unit.id, 'battery')).map(dated)}
           open={run}
           onPapers={!off.has('battery')}
+          money={await batteryMoney(unit, spec)}
         />
       ) : (
         <RailsBoard
