@@ -39,7 +39,7 @@ describe('batches', () => {
     [{ t: [1, 2], temp: [1] }, 'temp has 1 values, t has 2'],
     [{ t: [1], temp: [null] }, 'temp is missing at some moment'],
     [{ t: [1], temp: [40], fan: [null] }, ''],
-    [{ t: Array(601).fill(1), temp: Array(601).fill(1) }, '601 samples; 600 at most'],
+    [{ t: Array(121).fill(1), temp: Array(121).fill(1) }, '121 samples; 120 at most'],
   ])('%j: %s', (columns, words) => expect(batchFault('heat', { columns })).toBe(words));
 });
 

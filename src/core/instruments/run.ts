@@ -23,8 +23,8 @@ export interface Batch {
 export type Sample = { t: number } & Record<string, number>;
 
 /** Most samples a batch, and most batches a run, can have. */
-export const MOST_IN_BATCH = 600;
-export const MOST_BATCHES = 20_000;
+export const MOST_IN_BATCH = 120;
+export const MOST_BATCHES = 5_000;
 
 /** What is wrong with a batch of a kind, in words; empty: nothing. */
 export function batchFault(kind: RunKind, { columns }: Pick<Batch, 'columns'>): string {

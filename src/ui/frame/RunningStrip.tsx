@@ -33,7 +33,9 @@ export function RunningStrip({ floor }: { floor: Floor }) {
       share: Math.min(1, Math.max(0, gone / block.expectedMinutes)),
     };
   });
-  const due = timed.filter((block) => !block.run && block.left <= 0).length;
+  const due = timed.filter((block) =>
+    block.run ? (block.run.silent ?? 0) > SILENT_SECONDS : block.left <= 0,
+  ).length;
   const samples = blocks.some(({ run }) => run);
   useEffect(() => {
     if (!samples) return;
