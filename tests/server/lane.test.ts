@@ -255,9 +255,19 @@ describe('stand-ins stream as a machine would', () => {
     expect(line).toMatchObject({ behaviour: 'weak', ended: true });
     expect(line.run!.cutOff).toBeGreaterThan(10);
   }, 60_000);
-  it('a drive on a slow port', async () => {
+  it('a drive on a slow port: what it reads is on record until another drive is in', async () => {
     const unitId = await laptop();
     await stream(unitId, 'speed', 'slow port', 5);
+    const reads = async () =>
+      (await recordNow(database(), await unitRow(unitId))).specification.number('driveMbs');
+    expect(await reads()).toBeGreaterThan(200);
+    const { componentId } = await act<{ componentId: string }>(benchA, 'receivePart', {
+      class: 'drive',
+      name: 'Flint S240',
+      attributes: { gb: 240, kind: 'solid' },
+    });
+    await act(benchA, 'fitPart', { unitId, componentId });
+    expect(await reads()).toBeNull();
     expect((await readingsOf(unitId, 'speed'))[0]).toMatchObject({ answers: { 'link-speed': 'slower' } });
   }, 60_000);
 });

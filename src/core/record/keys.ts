@@ -12,6 +12,7 @@ export const SPEC_KEYS = {
   driveKind: 'Drive',
   driveGb: 'Drive size',
   driveHealth: 'Drive health',
+  driveMbs: 'Drive reads',
   screen: 'Screen',
   graphics: 'Graphics',
   cardFor: 'Card good for',

@@ -87,6 +87,8 @@ function drive(state: Determined, part: RecordPart, source: Source, claims = fal
   const health = part.attributes.health;
   if (typeof health === 'string' && health !== 'unknown') state.put('driveHealth', health, null, source);
   else state.forget('driveHealth');
+  // another drive reads as fast as it does
+  state.forget('driveMbs');
 }
 
 /** What was installed on a drive that is not in it any more, or was written over. */
@@ -98,6 +100,7 @@ function noDrive(state: Determined, source: Source): void {
   state.put('driveKind', 'none', null, source);
   state.forget('driveGb');
   state.forget('driveHealth');
+  state.forget('driveMbs');
 }
 
 function battery(state: Determined, part: RecordPart, source: Source): void {

@@ -27,6 +27,7 @@ const FIGURES: Partial<Record<SpecKey, Figure>> = {
   batteryHealth: { least: 0, most: 120, what: 'per cent', sign: ' %', scale: 0.01 },
   batteryCycles: { least: 0, most: 10_000, what: 'cycles', sign: '' },
   topCelsius: { least: 0, most: 130, what: 'degrees Celsius', sign: ' °C' },
+  driveMbs: { least: 0.1, most: 50_000, what: 'megabytes a second', sign: ' MB/s' },
   idleCelsius: { least: 0, most: 130, what: 'degrees Celsius', sign: ' °C' },
 };
 const SIZES: Partial<Record<SpecKey, number>> = { memoryGb: 1_024, driveGb: 100_000 };

@@ -50,7 +50,7 @@ export function usesNow(
   return {
     uses: usesOf(tables.uses, facts),
     systems: systemsFor(tables.systems, facts, today),
-    weakest: weakestPart(facts, comfort, null),
+    weakest: weakestPart(facts, comfort, spec.number('driveMbs')),
   };
 }
 

@@ -182,6 +182,11 @@ export async function keepOther(
     const health = { key: 'batteryHealth' as const, value, number: kept.health };
     await writeValues(tx, unit.id, basis, [health], origin, actor.name);
   }
+  const read = kept.kind === 'speed' ? kept.figures.find(({ id }) => id === 'read') : undefined;
+  if (read) {
+    const speed = { key: 'driveMbs' as const, value: `${Math.round(read.value)} MB/s`, number: read.value };
+    await writeValues(tx, unit.id, basis, [speed], origin, actor.name);
+  }
   const says = SAYS[kind](kept as never);
   return {
     event: {
