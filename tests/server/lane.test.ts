@@ -185,6 +185,10 @@ describe('the lane of samples', () => {
     );
     expect((await mine()).run!.silent).toBeGreaterThan(290);
     expect((await followRun(run, 0)).silent).toBeGreaterThan(290);
+    await database().update(units).set({ stage: 'gone' }).where(eq(units.id, unitId));
+    expect(await mine()).toBeUndefined();
+    await database().update(units).set({ stage: 'dock' }).where(eq(units.id, unitId));
+    expect(await mine()).toBeDefined();
     await act(benchA, 'dropRun', { unitId, run });
     expect(await mine()).toBeUndefined();
   });
