@@ -14,7 +14,7 @@ export const heatTables: HeatTables = {
     jump: { kelvin: 4, seconds: 8 },
     clockHeld: 0.9,
   },
-  conduct: { mostRest: 420, leastLoad: 120, usualLoad: 420, mostLoad: 1_200 },
+  conduct: { mostRest: 420, leastLoad: 120, usualLoad: 420, usualTaus: 1.6, mostLoad: 1_200 },
   fanStands: 150,
   fanFull: 2_500,
   fanAnswers: 1.2,

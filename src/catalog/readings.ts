@@ -38,8 +38,15 @@ export const batteryRules: BatteryRules = {
   fastMinutes: 75,
 };
 
+/** What uses draw of a laptop, watts. Common practice. */
+export const batteryUses = [
+  { words: 'a quiet desk', watts: 7 },
+  { words: 'pages and mail', watts: 11 },
+  { words: 'a film', watts: 14 },
+];
+
 /** From four fifths of what is allowed a rail is at the edge; one that moves by more than 4 % wanders. Shop estimate. */
-export const railSigns: RailSigns = { edge: 0.8, wanders: 0.04 };
+export const railSigns: RailSigns = { edge: 0.8, wanders: 0.04, enough: 8 };
 
 /** IEC 62368-1 Table 38, TS1, from memory: defer to the current edition and to local codes. */
 export const touchLimits: TouchLimits = {

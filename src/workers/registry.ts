@@ -1,6 +1,6 @@
 import { catalogue } from '@/catalog';
 import { heatTables } from '@/catalog/heat';
-import { batteryRules } from '@/catalog/readings';
+import { batteryRules, railSigns } from '@/catalog/readings';
 import { conduct, type SoFar } from '@/core/instruments/conduct';
 import type { RunKind, Sample } from '@/core/instruments/run';
 import { closedCase, type ClosedCase } from '@/core/learn/learn';
@@ -77,7 +77,7 @@ interface Weighed {
 export const registry = {
   /** A run of an instrument as it goes. */
   conduct: (kind: RunKind, samples: readonly Sample[], about: Parameters<typeof conduct>[2]): SoFar =>
-    conduct(kind, samples, about, { heat: heatTables, battery: batteryRules }),
+    conduct(kind, samples, about, { heat: heatTables, battery: batteryRules, rails: railSigns }),
 
   evaluate: (numbers: NumbersRef, input: EvaluationInput): Evaluation =>
     evaluateUnit(catalogueWith(numbers), input),

@@ -2,6 +2,7 @@ import { readDischarge, type BatteryRules, type BatterySample } from './batteryR
 import { readHeat, type HeatReading, type HeatRun, type HeatTables } from './heat';
 import { atRest, ordered } from './heatRun';
 import type { RunKind, Sample } from './run';
+import type { RailSigns } from './told';
 
 /** What the one that samples is told to do next. */
 export type Say = 'rest' | 'load' | 'go on' | 'end';
@@ -39,7 +40,9 @@ export function conductHeat(run: HeatRun, tables: HeatTables): SoFar {
   if (heldBack) return { say: 'end', left: 0, words: 'at its limit', heat };
   if (enough && seconds >= leastLoad) return { say: 'end', left: 0, words: 'enough was seen', heat };
   if (seconds >= mostLoad) return { say: 'end', left: 0, words: 'long enough', heat };
-  const whole = stages ? Math.min(mostLoad, Math.max(leastLoad, 1.6 * stages.sink.tau)) : usualLoad;
+  const whole = stages
+    ? Math.min(mostLoad, Math.max(leastLoad, tables.conduct.usualTaus * stages.sink.tau))
+    : usualLoad;
   return {
     say: 'load',
     left: Math.max(10, whole - seconds),
@@ -48,15 +51,12 @@ export function conductHeat(run: HeatRun, tables: HeatTables): SoFar {
   };
 }
 
-/** Samples of a meter that settle a rail. */
-const RAIL_SAMPLES = 8;
-
 /** Any run as it goes. @param done the one that samples says it is through */
 export function conduct(
   kind: RunKind,
   samples: readonly Sample[],
   about: { room: number | null; limit: number | null; watts: number | null; done: boolean },
-  tables: { heat: HeatTables; battery: BatteryRules },
+  tables: { heat: HeatTables; battery: BatteryRules; rails: Pick<RailSigns, 'enough'> },
 ): SoFar {
   const last = samples[samples.length - 1];
   if (about.done && kind !== 'heat') return { say: 'end', left: 0, words: 'through' };
@@ -73,7 +73,7 @@ export function conduct(
   }
   if (kind === 'rails') {
     const loaded = samples.filter((own) => own.loaded === 1).length;
-    return loaded >= RAIL_SAMPLES
+    return loaded >= tables.rails.enough
       ? { say: 'end', left: 0, words: 'read under load' }
       : {
           say: 'go on',

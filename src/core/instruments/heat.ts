@@ -22,6 +22,8 @@ export interface HeatConduct {
   mostRest: number;
   leastLoad: number;
   usualLoad: number;
+  /** After so many time constants of the sink it usually has been seen enough. */
+  usualTaus: number;
   mostLoad: number;
 }
 

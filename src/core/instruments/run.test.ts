@@ -54,7 +54,11 @@ function through(kind: keyof typeof STAND_INS, condition: string, seed: number) 
     samples.push(sample);
     if (n % 10 !== 9) continue;
     const about = { room: 22, limit: 100, watts: null, done: false };
-    const { say } = conduct(kind, samples, about, { heat: heatTables, battery: batteryRules });
+    const { say } = conduct(kind, samples, about, {
+      heat: heatTables,
+      battery: batteryRules,
+      rails: railSigns,
+    });
     loaded ||= say === 'load';
     if (say === 'end') return { samples, say, loaded };
   }

@@ -31,9 +31,26 @@ const middle = (values: readonly number[]): number => {
   return (sorted[(sorted.length - 1) >> 1] + sorted[sorted.length >> 1]) / 2;
 };
 
+/** The outcomes of "Battery: full charge against design?" are its bounds. @param health 0..1 */
+export const healthOutcome = (health: number): string =>
+  health >= 0.8 ? '80-or-more' : health >= 0.6 ? '60-to-79' : 'under-60';
+
+/** Those of "Seconds from the button to a quiet desk?". */
+export const startOutcome = (seconds: number): string =>
+  seconds < 60 ? 'under-60' : seconds <= 120 ? '60-to-120' : 'over-120';
+
+const fullOf = (run: BatteryReading | null, first: Sample | undefined): number | null =>
+  run?.fullMinutes && run.watts !== null
+    ? (run.watts * run.fullMinutes) / 60
+    : first?.wh && first.percent
+      ? (first.wh * 100) / first.percent
+      : null;
+
 export interface BatteryTold extends Told {
   run: BatteryReading | null;
   behaviour: BatteryBehaviour;
+  /** Watt-hours it holds when full: as it gave on its run, else as its gauge says; null: not known. */
+  fullWh: number | null;
 }
 
 /**
@@ -51,11 +68,11 @@ export function batteryTold(
   if (run && (run.drop || run.cutOff !== null)) answers['battery-run'] = 'drops-suddenly';
   else if (run && run.fullMinutes !== null)
     answers['battery-run'] = run.fullMinutes < rules.fastMinutes ? 'fast' : 'evenly';
-  if (health !== null)
-    answers['battery-health'] = health >= 0.8 ? '80-or-more' : health >= 0.6 ? '60-to-79' : 'under-60';
+  if (health !== null) answers['battery-health'] = healthOutcome(health);
   return {
     run,
     behaviour: behaviourOf(health, run, rules),
+    fullWh: fullOf(run, samples[0]),
     figures: [
       ...(health === null ? [] : [{ id: 'health', value: Math.round(health * 1000) / 10, unit: '%' }]),
       ...(run?.fullMinutes
@@ -76,6 +93,8 @@ export interface RailsTold extends Told {
 export interface RailSigns {
   edge: number;
   wanders: number;
+  /** Samples under load that settle a rail. */
+  enough: number;
 }
 
 /**
@@ -182,8 +201,7 @@ export function speedTold(
   if (drive?.could && !drive.slowPort) answers['link-speed'] = 'as-it-can';
   else if (drive?.slowPort && drive.class && all.read! >= drive.class.low * table.full)
     answers['link-speed'] = 'slower';
-  if (all.start !== undefined)
-    answers['start-seconds'] = all.start < 60 ? 'under-60' : all.start <= 120 ? '60-to-120' : 'over-120';
+  if (all.start !== undefined) answers['start-seconds'] = startOutcome(all.start);
   return {
     drive,
     stalls: reads.length ? reads.filter((own) => own < all.read! / 5).length : 0,

@@ -48,7 +48,8 @@ export async function readingsOnPaper(unit: string): Promise<ReadingOnPaper[]> {
       pairs(pairsOf(figures), last.at);
     } else if (kind === 'battery') {
       const own = await readingsOf(unit, kind);
-      if (own.length) add(batteryPaper(own.findLast(({ run }) => run) ?? own.at(-1)!), own.at(-1)!.at);
+      const told = own.findLast(({ run }) => run) ?? own.at(-1);
+      if (told) add(batteryPaper(told), told.at);
     } else if (kind === 'touch') {
       const last = (await readingsOf(unit, kind)).at(-1);
       if (last) add(touchPaper(last), last.at);

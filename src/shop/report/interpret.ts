@@ -1,3 +1,5 @@
+import { findingById } from '@/catalog';
+import { healthOutcome, startOutcome } from '@/core/instruments/told';
 import { processorLevel } from '@/core/machine/levels';
 import { driveVerdict } from '@/core/storage/health';
 import type { Chassis } from '@/core/catalogue';
@@ -85,6 +87,9 @@ const worstOf = (findings: Interpretation['findings']): Interpretation['findings
   return [...worst].map(([finding, outcome]) => ({ finding, outcome }));
 };
 
+const outcomeAt = (finding: string, id: string): number =>
+  findingById(finding)!.outcomes.findIndex((own) => own.id === id);
+
 type Put = (key: NewValue['key'], value: string | null | undefined, number?: number | null) => void;
 
 function processor({ lscpu, lshw, cim }: ReportBundle, put: Put, out: Interpretation): void {
@@ -158,7 +163,7 @@ function installed(cim: Cim, put: Put, out: Interpretation): void {
     out.findings.push({ finding: 'system-memory', outcome: cim.usableGb >= fitted * USABLE ? 0 : 1 });
   const [start] = [...cim.starts].sort((a, b) => a - b).slice((cim.starts.length - 1) >> 1);
   if (start !== undefined)
-    out.findings.push({ finding: 'start-seconds', outcome: start < 60 ? 0 : start <= 120 ? 1 : 2 });
+    out.findings.push({ finding: 'start-seconds', outcome: outcomeAt('start-seconds', startOutcome(start)) });
   if (cim.virtual) out.notRead.push('the machine itself: this system runs inside another');
 }
 
@@ -248,7 +253,7 @@ function battery({ upower }: ReportBundle, put: Put, out: Interpretation): void 
     put('batteryHealth', `${Math.round(upower.health * 100)} %`, upower.health);
     out.findings.push({
       finding: 'battery-health',
-      outcome: upower.health >= 0.8 ? 0 : upower.health >= 0.6 ? 1 : 2,
+      outcome: outcomeAt('battery-health', healthOutcome(upower.health)),
     });
   } else out.notRead.push('battery health');
   out.parts.push({

@@ -20,3 +20,9 @@ export function percent(p: number): string {
   if (p < 1 && p > 0.995) return 'over 99 %';
   return `${Math.round(p * 100)} %`;
 }
+
+/** A figure as people type it, with a point or their comma; undefined: none was. */
+export function figureTyped(text: string | undefined): number | undefined {
+  const plain = (text ?? '').trim().replace('\u2212', '-').replace(',', '.');
+  return plain !== '' && Number.isFinite(Number(plain)) ? Number(plain) : undefined;
+}

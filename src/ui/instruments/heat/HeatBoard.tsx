@@ -14,7 +14,7 @@ import type { UnitHead } from '@/words/unitView';
 import { TextField } from '../../kit/fields';
 import { FileButton, Heading, Problem, Quiet } from '../../kit/parts';
 import { useCommand } from '../../kit/useCommand';
-import { duration, percent } from '../../kit/words';
+import { duration, figureTyped, percent } from '../../kit/words';
 import { OnPapers } from '../run/OnPapers';
 import { RunPanel } from '../run/RunPanel';
 import { endOf } from './end';
@@ -53,10 +53,9 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
   const before = runs[runs.length - 2];
   const disabled = busy || !unit.mayWrite || unit.held;
   const known = askRoom ? null : room;
-  const number = (text: string) => (text.trim() ? Number(text.replace(',', '.')) : undefined);
   const said = () => ({
-    ...(number(celsius) !== undefined && { room: number(celsius) }),
-    ...(number(watts) !== undefined && { watts: number(watts) }),
+    ...(figureTyped(celsius) !== undefined && { room: figureTyped(celsius) }),
+    ...(figureTyped(watts) !== undefined && { watts: figureTyped(watts) }),
   });
   const take = async (file: File) => {
     await send(
@@ -66,7 +65,7 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
         name: file.name.slice(0, 80),
         log: await file.text(),
         ...said(),
-        ...(number(limit) !== undefined && { limit: number(limit) }),
+        ...(figureTyped(limit) !== undefined && { limit: figureTyped(limit) }),
       },
       unit.version,
     );

@@ -8,6 +8,7 @@ import type { UnitHead } from '@/words/unitView';
 import { TextField } from '../../kit/fields';
 import { Button, Heading, Problem, Quiet } from '../../kit/parts';
 import { useCommand } from '../../kit/useCommand';
+import { figureTyped } from '../../kit/words';
 
 interface Props {
   unit: UnitHead;
@@ -24,15 +25,11 @@ export function TouchBoard({ unit, chassis, last, room }: Props) {
   const [material, setMaterial] = useState<TouchMaterial>('plastic');
   const [celsius, setCelsius] = useState('');
   const places = touchPlaces.filter((place) => place.chassis.includes(chassis));
-  const number = (text: string | undefined) => {
-    const plain = (text ?? '').trim().replace(',', '.');
-    return plain !== '' && Number.isFinite(Number(plain)) ? Number(plain) : undefined;
-  };
   const surfaces = places.flatMap(({ id }) => {
-    const value = number(read[id]);
+    const value = figureTyped(read[id]);
     return value === undefined ? [] : [{ place: id, material, celsius: value }];
   });
-  const asked = number(celsius);
+  const asked = figureTyped(celsius);
   const note = async () => {
     const sent = await send(
       'recordTouch',

@@ -1,6 +1,7 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useState, type FormEvent } from 'react';
+import { batteryUses } from '@/catalog/readings';
 import { runMinutes } from '@/core/instruments/batteryRun';
 import { pairsOf } from '@/core/instruments/told';
 import type { BatteryLine, BatteryMoneyView, OpenRunView } from '@/words/readingView';
@@ -9,7 +10,7 @@ import { ChoiceField, TextField } from '../../kit/fields';
 import { Button, FileButton, Heading, Problem, Quiet } from '../../kit/parts';
 import { Money } from '../../kit/theShop';
 import { useCommand } from '../../kit/useCommand';
-import { duration, percent } from '../../kit/words';
+import { duration, figureTyped, percent } from '../../kit/words';
 import { Pairs } from '../run/Pairs';
 import { OnPapers } from '../run/OnPapers';
 import { RunPanel } from '../run/RunPanel';
@@ -25,13 +26,6 @@ const BEHAVIOUR = {
   unknown: 'Not known',
 };
 const SYSTEMS = ['its own system', 'live Linux', 'firmware'];
-/** What uses draw, watts: common practice. */
-const USES = [
-  ['a quiet desk', 7],
-  ['pages and mail', 11],
-  ['a film', 14],
-] as const;
-
 interface Props {
   unit: UnitHead;
   lines: readonly BatteryLine[];
@@ -48,14 +42,7 @@ export function BatteryBoard({ unit, lines, open, onPapers, money }: Props) {
   const disabled = busy || !unit.mayWrite || unit.held;
   const last = lines[lines.length - 1];
   const run = lines.findLast((line) => line.run);
-  // what it gave on its run, held up to full; else what its gauge says it holds
-  const first = run?.curve[0];
-  const fullWh =
-    run?.run?.fullMinutes && run.run.watts !== null
-      ? (run.run.watts * run.run.fullMinutes) / 60
-      : first?.wh && first.percent
-        ? (first.wh * 100) / first.percent
-        : null;
+  const fullWh = run?.fullWh ?? null;
   const gauges = lines.filter((line) => line.health !== null);
   const differ = gauges.length > 1 && new Set(gauges.map(({ health }) => Math.round(health! * 100))).size > 1;
   const typed = async (event: FormEvent<HTMLFormElement>) => {
@@ -66,7 +53,7 @@ export function BatteryBoard({ unit, lines, open, onPapers, money }: Props) {
       'recordBattery',
       {
         unitId: unit.id,
-        health: Number(String(form.get('health')).replace(',', '.')) / 100,
+        health: (figureTyped(String(form.get('health'))) ?? NaN) / 100,
         system: String(form.get('system')),
       },
       unit.version,
@@ -175,7 +162,7 @@ export function BatteryBoard({ unit, lines, open, onPapers, money }: Props) {
         {fullWh !== null && (
           <div className="mt-3">
             <Heading>How long it lasts</Heading>
-            {USES.map(([words, watts]) => (
+            {batteryUses.map(({ words, watts }) => (
               <p key={words} className="flex justify-between text-[14.5px]">
                 {words}, {watts} W{' '}
                 <span className="figures text-[13px]">{duration(runMinutes(fullWh, watts))}</span>

@@ -5,9 +5,10 @@ import { atxRails } from '@/catalog/readings';
 import type { OpenRunView, RailsLine } from '@/words/readingView';
 import type { UnitHead } from '@/words/unitView';
 import { TextField } from '../../kit/fields';
-import { Button, CautionNote, Heading, Problem, Quiet } from '../../kit/parts';
+import { Button, CautionNote, Heading, Problem } from '../../kit/parts';
 import { useCommand } from '../../kit/useCommand';
-import { OnPapers } from '../run/OnPapers';
+import { figureTyped } from '../../kit/words';
+import { ReadingFoot } from '../run/ReadingFoot';
 import { RunPanel } from '../run/RunPanel';
 
 const LinesChart = dynamic(() => import('../run/LinesChart').then((module) => module.LinesChart), {
@@ -39,11 +40,10 @@ export function RailsBoard({
   const [read, setRead] = useState<Record<string, string>>({});
   const disabled = busy || !unit.mayWrite || unit.held;
   const last = lines[lines.length - 1];
-  const number = (text: string) => Number(text.replace(',', '.').replace('−', '-'));
-  const said = atxRails
-    .map(({ id }) => ({ rail: id, text: (read[id] ?? '').trim() }))
-    .filter(({ text }) => text !== '' && Number.isFinite(number(text)))
-    .map(({ rail, text }) => ({ rail, volts: number(text), loaded }));
+  const said = atxRails.flatMap(({ id }) => {
+    const value = figureTyped(read[id]);
+    return value === undefined ? [] : [{ rail: id, volts: value, loaded }];
+  });
   const note = async () => {
     const sent = await send('recordRails', { unitId: unit.id, rails: said }, unit.version);
     if (sent.ok) setRead({});
@@ -125,20 +125,7 @@ export function RailsBoard({
             </p>
           </div>
         ))}
-        {last && <OnPapers unit={unit} kind="rails" on={onPapers} />}
-        {last && (
-          <p className="mt-2 flex flex-wrap items-baseline justify-between gap-2 text-[13px] text-soft">
-            {last.name}, {last.when}, {last.by}
-            {unit.mayWrite && !unit.held && (
-              <Quiet
-                disabled={disabled}
-                onClick={() => void send('takeBackReading', { unitId: unit.id, kind: 'rails' }, unit.version)}
-              >
-                take the last back
-              </Quiet>
-            )}
-          </p>
-        )}
+        {last && <ReadingFoot unit={unit} kind="rails" onPapers={onPapers} line={last} />}
       </section>
     </div>
   );

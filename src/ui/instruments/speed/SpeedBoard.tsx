@@ -8,11 +8,11 @@ import { figureWords, type OpenRunView, type SpeedLine } from '@/words/readingVi
 import type { UnitHead } from '@/words/unitView';
 import { useShortcuts } from '../../kit/keyboard';
 import { ChoiceField, TextField } from '../../kit/fields';
-import { Button, Heading, Key, Problem, Quiet } from '../../kit/parts';
+import { Button, Heading, Key, Problem } from '../../kit/parts';
 import { useCommand } from '../../kit/useCommand';
-import { percent } from '../../kit/words';
+import { figureTyped, percent } from '../../kit/words';
 import { Pairs } from '../run/Pairs';
-import { OnPapers } from '../run/OnPapers';
+import { ReadingFoot } from '../run/ReadingFoot';
 import { RunPanel } from '../run/RunPanel';
 
 const LinesChart = dynamic(() => import('../run/LinesChart').then((module) => module.LinesChart), {
@@ -45,17 +45,13 @@ export function SpeedBoard({ unit, lines, open, onPapers }: Props) {
   const disabled = busy || !unit.mayWrite || unit.held;
   const last = lines[lines.length - 1];
   const drive = lines.findLast((line) => line.drive);
-  const number = (text: string | undefined) => {
-    const plain = (text ?? '').trim().replace(',', '.');
-    return plain !== '' && Number.isFinite(Number(plain)) ? Number(plain) : undefined;
-  };
   const timed = Object.fromEntries(
     (Object.keys(TIMED_UNITS) as TimedKey[]).flatMap((id) => {
-      const value = number(values[id]);
+      const value = figureTyped(values[id]);
       return value === undefined ? [] : [[id, value]];
     }),
   );
-  const indexValue = number(index.value);
+  const indexValue = figureTyped(index.value);
   const indices =
     index.name.trim() && indexValue !== undefined ? [{ name: index.name.trim(), value: indexValue }] : [];
   const nothing = Object.keys(timed).length + indices.length === 0;
@@ -69,8 +65,10 @@ export function SpeedBoard({ unit, lines, open, onPapers }: Props) {
     setValues({});
     setIndex({ name: '', value: '' });
   };
-  const peak = number(memory.rate) ? memoryPeak(number(memory.rate)!, Number(memory.channels)) : null;
-  const share = peak && number(values.memory) ? number(values.memory)! / peak : null;
+  const peak = figureTyped(memory.rate)
+    ? memoryPeak(figureTyped(memory.rate)!, Number(memory.channels))
+    : null;
+  const share = peak && figureTyped(values.memory) ? figureTyped(values.memory)! / peak : null;
   const field = (id: TimedKey) => (
     <TextField
       key={id}
@@ -226,20 +224,7 @@ export function SpeedBoard({ unit, lines, open, onPapers }: Props) {
                 </span>
               </p>
             ))}
-            <OnPapers unit={unit} kind="speed" on={onPapers} />
-            <p className="mt-2 flex flex-wrap items-baseline justify-between gap-2 text-[13px] text-soft">
-              {last.name}, {last.when}, {last.by}
-              {unit.mayWrite && !unit.held && (
-                <Quiet
-                  disabled={disabled}
-                  onClick={() =>
-                    void send('takeBackReading', { unitId: unit.id, kind: 'speed' }, unit.version)
-                  }
-                >
-                  take the last back
-                </Quiet>
-              )}
-            </p>
+            <ReadingFoot unit={unit} kind="speed" onPapers={onPapers} line={last} />
           </section>
         )}
       </div>

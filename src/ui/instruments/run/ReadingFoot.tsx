@@ -1,0 +1,33 @@
+import type { RunKind } from '@/core/instruments/run';
+import type { UnitHead } from '@/words/unitView';
+import { Quiet } from '../../kit/parts';
+import { useCommand } from '../../kit/useCommand';
+import { OnPapers } from './OnPapers';
+
+interface Props {
+  unit: UnitHead;
+  kind: RunKind;
+  onPapers: boolean;
+  line: { name: string; when: string; by: string };
+}
+
+/** Under what was read last: whether it stands on papers, who read it and when, and the way back. */
+export function ReadingFoot({ unit, kind, onPapers, line }: Props) {
+  const { send, busy } = useCommand();
+  return (
+    <>
+      <OnPapers unit={unit} kind={kind} on={onPapers} />
+      <p className="mt-2 flex flex-wrap items-baseline justify-between gap-2 text-[13px] text-soft">
+        {line.name}, {line.when}, {line.by}
+        {unit.mayWrite && !unit.held && (
+          <Quiet
+            disabled={busy}
+            onClick={() => void send('takeBackReading', { unitId: unit.id, kind }, unit.version)}
+          >
+            take the last back
+          </Quiet>
+        )}
+      </p>
+    </>
+  );
+}
