@@ -1,6 +1,7 @@
 import type { Rail } from '@/core/instruments/rails';
 import type { BatteryRules } from '@/core/instruments/batteryRun';
 import type { RailSigns } from '@/core/instruments/told';
+import type { SoakRules } from '@/core/instruments/soak';
 import type { SpeedTable } from '@/core/instruments/speed';
 import type { TouchLimits, TouchPlace } from '@/core/instruments/touch';
 
@@ -44,6 +45,9 @@ export const batteryUses = [
   { words: 'pages and mail', watts: 11 },
   { words: 'a film', watts: 14 },
 ];
+
+/** A soak by the machine's own browser. Common practice: ten minutes of load, an hour of soak. */
+export const soakRules: SoakRules = { gap: 10, kept: 0.85, load: 10, soak: 60 };
 
 /** From four fifths of what is allowed a rail is at the edge; one that moves by more than 4 % wanders. Shop estimate. */
 export const railSigns: RailSigns = { edge: 0.8, wanders: 0.04, enough: 8 };

@@ -13,7 +13,7 @@ const surface = (
 
 /** Shop rubric; limits are the shop's own. Drawn on a 320 x 200 sheet. */
 export const rubric: Rubric = {
-  version: '2026.1',
+  version: '2026.2',
   source: 'shop rubric',
   surfaces: {
     laptop: [
@@ -70,16 +70,82 @@ export const rubric: Rubric = {
       failCaps: null,
       how: 'White, black, red, green, blue, full screen.',
     },
-    { id: 'usb', name: 'Every outside port', failCaps: 'C' },
+    { id: 'usb', name: 'Every USB port', failCaps: 'C', how: 'Something in each: it must appear.' },
+    { id: 'video', name: 'Every video socket', failCaps: 'C', how: 'A screen on each, one after another.' },
     { id: 'sound', name: 'Sound, left and right', failCaps: 'C' },
-    { id: 'network', name: 'Network', failCaps: 'C' },
-    { id: 'load', name: 'Ten minutes of load', failCaps: null, how: 'Note the top temperature.' },
+    { id: 'network', name: 'Wired network', failCaps: 'C' },
+    { id: 'wireless', name: 'Wireless network', failCaps: 'C' },
+    {
+      id: 'short-radio',
+      name: 'Short-range radio',
+      failCaps: 'B',
+      how: 'It lists something near it; apart from the wireless network.',
+    },
+    {
+      id: 'load',
+      name: 'Ten minutes of load',
+      failCaps: null,
+      how: 'Note the top temperature; a soak by the machine itself counts.',
+    },
+    { id: 'drivers', name: 'Device list complete', failCaps: 'C', how: 'No device without its driver.' },
+    {
+      id: 'activation',
+      name: 'System activated, or free',
+      failCaps: 'C',
+      how: 'Not fitted: it goes without a system.',
+    },
+    { id: 'reader', name: 'Card reader', failCaps: 'B', how: 'A card is read and written.' },
     { id: 'keys', name: 'Every key', chassis: ['laptop'], failCaps: null },
     { id: 'touchpad', name: 'Touchpad and click', chassis: ['laptop'], failCaps: 'C' },
-    { id: 'camera', name: 'Camera and microphone', chassis: ['laptop', 'aio'], failCaps: 'C' },
+    {
+      id: 'touch',
+      name: 'Touch screen',
+      chassis: ['laptop', 'aio'],
+      failCaps: 'C',
+      how: 'Every part of it is reached.',
+    },
+    {
+      id: 'charging',
+      name: 'Charges with its charger',
+      chassis: ['laptop'],
+      failCaps: null,
+      how: 'With the charger it leaves with, at every socket that charges.',
+    },
+    {
+      id: 'hinge',
+      name: 'Hinges hold, picture stays',
+      chassis: ['laptop'],
+      failCaps: 'C',
+      how: 'Open and close it slowly; it stands at every angle, the picture does not flicker.',
+    },
+    { id: 'camera', name: 'Camera', chassis: ['laptop', 'aio'], failCaps: 'C' },
+    { id: 'microphone', name: 'Microphone', chassis: ['laptop', 'aio'], failCaps: 'C' },
     { id: 'optical', name: 'Optical drive', chassis: ['desktop', 'laptop', 'aio'], failCaps: 'B' },
   ],
   limits: { A: 4, B: 12, C: 26, D: 1000 },
   battery: { A: 0.8, B: 0.6, C: 0.4, D: 0 },
   topCelsius: { A: 80, B: 88, C: 95, D: 1000 },
+  heatMargin: { A: 15, B: 8, C: 3, D: -1000 },
+  behaviour: { good: 'A', fair: 'B', weak: 'D', unknown: 'A' },
+  clockLost: 'C',
+  // common practice, as a heat run has it
+  clockHeld: 0.9,
 };
+
+/**
+ * Tests of the rubric before 2026.2. What was graded then, before a rubric was kept with its grade, was graded by these
+ * and by whatever its house had added.
+ */
+export const earlierTests = [
+  'surfaces',
+  'starts',
+  'display',
+  'usb',
+  'sound',
+  'network',
+  'load',
+  'keys',
+  'touchpad',
+  'camera',
+  'optical',
+];

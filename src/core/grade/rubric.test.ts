@@ -1,6 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { rubric } from '@/catalog/rubric';
-import { gradeUnit, testsFor, type GradeInput } from './rubric';
+import { seededRandom } from '../random';
+import { gradeUnit } from './grade';
+import { cheapestLifts } from './lift';
+import { testsFor, type GradeInput } from './rubric';
 
 const passed = (chassis: GradeInput['chassis']) =>
   Object.fromEntries(testsFor(rubric, chassis).map((test) => [test.id, 'pass' as const]));
@@ -55,7 +58,8 @@ describe('grading', () => {
       defects: [mark('a', 'lid', 'scratch', 1), mark('b', 'lid', 'dent', 0), mark('c', 'keys', 'stain', 0)],
     });
     expect(result.grade).toBe('B');
-    expect(result.lift).toEqual({ to: 'A', defects: ['c', 'a'], minutes: 8 });
+    // the stain is the most points for a minute, and not needed: the scratch alone does it
+    expect(result.lift).toEqual({ to: 'A', defects: ['a'], battery: false, minutes: 6, costMinor: 6 });
   });
   it('offers no lift that polishing cannot give', () =>
     expect(
@@ -63,4 +67,99 @@ describe('grading', () => {
     ).toBeNull());
   it('refuses an unknown kind', () =>
     expect(() => gradeUnit(rubric, { ...good, defects: [mark('a', 'lid', 'aura', 0)] })).toThrow(RangeError));
+  it('heat by the margin to its own limit, where a run told it; and a clock that did not hold', () => {
+    const at = (margin: number | null, clockKept: number | null = 1) =>
+      gradeUnit(rubric, { ...good, topCelsius: 92, heat: { margin, clockKept } }).grade;
+    expect(at(20)).toBe('A');
+    expect(at(10)).toBe('B');
+    expect(at(4)).toBe('C');
+    expect(at(0)).toBe('D');
+    expect(at(null)).toBe('C');
+    expect(at(20, 0.8)).toBe('C');
+  });
+  it('a battery by what it did in its run, not by its gauge alone', () => {
+    const does = (behaviour: GradeInput['behaviour']) => gradeUnit(rubric, { ...good, behaviour }).grade;
+    expect([does('good'), does('fair'), does('weak'), does(null)]).toEqual(['A', 'B', 'D', 'A']);
+    expect(gradeUnit(rubric, { ...good, batteryHealth: 0.5, behaviour: 'good' }).grade).toBe('C');
+  });
+  it('what is asked by chassis: charging and hinges of a laptop, sockets and radios apart', () => {
+    const asked = (chassis: GradeInput['chassis']) => testsFor(rubric, chassis).map(({ id }) => id);
+    for (const id of ['charging', 'hinge', 'keys', 'touchpad']) {
+      expect(asked('laptop')).toContain(id);
+      expect(asked('desktop')).not.toContain(id);
+    }
+    for (const id of ['video', 'network', 'wireless', 'short-radio', 'reader', 'drivers', 'activation'])
+      expect(asked('desktop')).toContain(id);
+  });
+});
+
+describe('the cheapest lift', () => {
+  const kinds = rubric.defects.map(({ id }) => id);
+  /** All subsets of what can be mended, one by one. */
+  function bySearch(input: GradeInput, perMinuteMinor: number, battery: { minutes: number; minor: number }) {
+    const mendable = input.defects.filter(
+      ({ kind }) => rubric.defects.find(({ id }) => id === kind)!.minutes,
+    );
+    const now = gradeUnit(rubric, input).grade!;
+    const best = new Map<string, number>();
+    for (let set = 0; set < 1 << mendable.length; set++)
+      for (const put of [false, true]) {
+        const gone = mendable.filter((_, i) => set & (1 << i));
+        const after = gradeUnit(rubric, {
+          ...input,
+          defects: input.defects.filter((own) => !gone.includes(own)),
+          ...(put && { batteryHealth: 1, behaviour: 'good' as const }),
+        }).grade!;
+        const minutes =
+          gone.reduce(
+            (sum, own) => sum + rubric.defects.find(({ id }) => id === own.kind)!.minutes![own.size],
+            0,
+          ) + (put ? battery.minutes : 0);
+        const cost = Math.round(minutes * perMinuteMinor + (put ? battery.minor : 0));
+        for (const to of ['A', 'B', 'C'].filter((grade) => grade < now && grade >= after))
+          if (cost < (best.get(to) ?? Infinity)) best.set(to, cost);
+      }
+    return best;
+  }
+  it('is what trying every set comes to, on 150 drawn machines', () => {
+    const random = seededRandom(14);
+    const some = <T>(list: readonly T[]) => list[Math.floor(random() * list.length)];
+    for (let n = 0; n < 150; n++) {
+      const input: GradeInput = {
+        ...good,
+        batteryHealth: some([0.9, 0.9, 0.65, 0.5]),
+        behaviour: some([null, 'fair', 'weak'] as const),
+        topCelsius: some([70, 70, 85, 93]),
+        defects: Array.from({ length: Math.floor(random() * 11) }, (_, i) =>
+          mark(`m${i}`, some(rubric.surfaces.laptop).id, some(kinds), Math.floor(random() * 3) as 0 | 1 | 2),
+        ),
+      };
+      const battery = { minutes: 12, minor: some([500, 4000]) };
+      const rate = some([0, 30, 80]);
+      const found = cheapestLifts(rubric, input, { perMinuteMinor: rate, battery });
+      const want = bySearch(input, rate, battery);
+      expect(Object.fromEntries(found.map(({ to, costMinor }) => [to, costMinor]))).toEqual(
+        Object.fromEntries(want),
+      );
+      for (const lift of found) {
+        const after = gradeUnit(rubric, {
+          ...input,
+          defects: input.defects.filter(({ id }) => !lift.defects.includes(id)),
+          ...(lift.battery && { batteryHealth: 1, behaviour: 'good' as const }),
+        }).grade!;
+        expect(after <= lift.to).toBe(true);
+      }
+    }
+  });
+  it('sixty marks are no more work than they are surfaces', () => {
+    const defects = Array.from({ length: 60 }, (_, i) =>
+      mark(`m${i}`, rubric.surfaces.laptop[i % 6].id, kinds[i % 7], (i % 3) as 0 | 1 | 2),
+    );
+    const input = { ...good, defects };
+    expect(gradeUnit(rubric, input).grade).toBe('D');
+    // what cannot be mended keeps it there
+    expect(
+      cheapestLifts(rubric, input, { perMinuteMinor: 30, battery: null }).every(({ to }) => to !== 'A'),
+    ).toBe(true);
+  });
 });

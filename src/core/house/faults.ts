@@ -61,6 +61,11 @@ export function houseFaults(tables: HouseTables, before: HouseTables): string[] 
       'down',
     ),
     ...steps(
+      'margin to its own limit',
+      GRADES.map((grade) => rubric.heatMargin[grade]),
+      'down',
+    ),
+    ...steps(
       'top temperature',
       GRADES.map((grade) => rubric.topCelsius[grade]),
       'up',

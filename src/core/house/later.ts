@@ -11,6 +11,13 @@ export function filledUp(own: HouseTables, shipped: HouseTables): HouseTables {
   return {
     ...own,
     prices: { ...shipped.prices, ...own.prices },
+    rubric: {
+      ...own.rubric,
+      heatMargin: own.rubric.heatMargin ?? shipped.rubric.heatMargin,
+      behaviour: own.rubric.behaviour ?? shipped.rubric.behaviour,
+      clockLost: own.rubric.clockLost ?? shipped.rubric.clockLost,
+      clockHeld: own.rubric.clockHeld ?? shipped.rubric.clockHeld,
+    },
     partsBy: own.partsBy ?? shipped.partsBy,
     processors: own.processors ?? shipped.processors,
     uses: own.uses ?? shipped.uses,
@@ -26,7 +33,7 @@ export function withGained(own: HouseTables, shipped: HouseTables): HouseTables 
     work: added(own.work, shipped.work),
     stations: [...new Set([...own.stations, ...shipped.stations])],
     rubric: {
-      ...own.rubric,
+      ...filledUp(own, shipped).rubric,
       defects: added(own.rubric.defects, shipped.rubric.defects),
       tests: added(own.rubric.tests, shipped.rubric.tests),
       surfaces: Object.fromEntries(

@@ -2,6 +2,7 @@ import { readDischarge, type BatteryRules, type BatterySample } from './batteryR
 import { readHeat, type HeatReading, type HeatRun, type HeatTables } from './heat';
 import { atRest, ordered } from './heatRun';
 import type { RunKind, Sample } from './run';
+import { readSoak, type SoakRules } from './soak';
 import type { RailSigns } from './told';
 
 /** What the one that samples is told to do next. */
@@ -56,7 +57,7 @@ export function conduct(
   kind: RunKind,
   samples: readonly Sample[],
   about: { room: number | null; limit: number | null; watts: number | null; done: boolean },
-  tables: { heat: HeatTables; battery: BatteryRules; rails: Pick<RailSigns, 'enough'> },
+  tables: { heat: HeatTables; battery: BatteryRules; rails: Pick<RailSigns, 'enough'>; soak: SoakRules },
 ): SoFar {
   const last = samples[samples.length - 1];
   if (about.done && kind !== 'heat') return { say: 'end', left: 0, words: 'through' };
@@ -70,6 +71,20 @@ export function conduct(
     return percent <= tables.battery.early
       ? { say: 'end', left: 0, words: `down to ${Math.round(percent)} %` }
       : { say: 'go on', left, words: `at ${Math.round(percent)} %` };
+  }
+  if (kind === 'soak') {
+    const { minutes, gaps, restarts } = readSoak(samples, tables.soak);
+    const marks = [
+      gaps.length ? `${gaps.length} ${gaps.length === 1 ? 'gap' : 'gaps'}` : '',
+      restarts ? `began anew ${restarts} times` : '',
+    ].filter(Boolean);
+    return minutes >= tables.soak.soak
+      ? { say: 'end', left: 0, words: 'soaked' }
+      : {
+          say: 'go on',
+          left: (tables.soak.soak - minutes) * 60,
+          words: [`${Math.floor(minutes)} min at work`, ...marks].join(', '),
+        };
   }
   if (kind === 'rails') {
     const loaded = samples.filter((own) => own.loaded === 1).length;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { heatTables } from '@/catalog/heat';
-import { batteryRules, atxRails, railSigns, speeds } from '@/catalog/readings';
+import { batteryRules, atxRails, railSigns, soakRules, speeds } from '@/catalog/readings';
 import { STAND_INS, standInOf } from '../simulate/standIn';
 import { conduct, conductHeat } from './conduct';
 import { batchFault, columnsOf, missingOf, samplesOf, type Sample } from './run';
@@ -58,6 +58,7 @@ function through(kind: keyof typeof STAND_INS, condition: string, seed: number) 
       heat: heatTables,
       battery: batteryRules,
       rails: railSigns,
+      soak: soakRules,
     });
     loaded ||= say === 'load';
     if (say === 'end') return { samples, say, loaded };

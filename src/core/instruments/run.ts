@@ -1,13 +1,14 @@
 /** What can be sampled into a run. */
-export const RUN_KINDS = ['heat', 'battery', 'rails', 'speed'] as const;
+export const RUN_KINDS = ['heat', 'battery', 'rails', 'speed', 'soak'] as const;
 export type RunKind = (typeof RUN_KINDS)[number];
 
-/** Columns of each kind: those every batch has, and those it may have. Seconds, Celsius, rpm, W, MHz, V, Wh, MB/s. */
+/** Columns of each kind: those every batch has, and those it may have. Seconds, Celsius, rpm, W, MHz, V, Wh, MB/s, rounds/s. */
 export const RUN_COLUMNS: Record<RunKind, { needed: readonly string[]; known: readonly string[] }> = {
   heat: { needed: ['t', 'temp'], known: ['fan', 'power', 'clock', 'load'] },
   battery: { needed: ['t', 'percent'], known: ['wh', 'volts', 'watts'] },
   rails: { needed: ['t'], known: ['loaded', '+3.3V', '+5V', '+12V', '-12V', '+5VSB', '-5V'] },
   speed: { needed: ['t', 'read'], known: ['small'] },
+  soak: { needed: ['t', 'rate'], known: ['boot'] },
 };
 
 /** Arrays of one length, a column each; null: not read at that moment. */

@@ -8,6 +8,7 @@ import {
 } from './batteryRun';
 import { readRails, supplyOf, type Rail, type RailVerdict, type SupplyVerdict } from './rails';
 import type { Sample } from './run';
+import { readSoak, soakAnswers, type SoakRead, type SoakRules } from './soak';
 import { changeOf, readSpeed, type SpeedReading, type SpeedTable } from './speed';
 
 /** One figure of a reading, as it is compared with the same figure of another. */
@@ -81,6 +82,24 @@ export function batteryTold(
       ...(run?.watts ? [{ id: 'draw', value: Math.round(run.watts * 10) / 10, unit: 'W' }] : []),
     ],
     answers,
+  };
+}
+
+export interface SoakTold extends Told {
+  soak: SoakRead;
+}
+
+/** What a soak tells. @param wentOff it went off by itself @throws RangeError when it was never at work */
+export function soakTold(samples: readonly Sample[], wentOff: boolean, rules: SoakRules): SoakTold {
+  const soak = readSoak(samples, rules);
+  if (soak.minutes < 1 && !wentOff) throw new RangeError('soak: under a minute of work');
+  return {
+    soak,
+    answers: soakAnswers(soak, wentOff, rules),
+    figures: [
+      { id: 'soaked', value: Math.round(soak.minutes), unit: 'min' },
+      ...(soak.kept === null ? [] : [{ id: 'rate kept', value: Math.round(soak.kept * 100), unit: '%' }]),
+    ],
   };
 }
 

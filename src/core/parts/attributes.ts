@@ -15,7 +15,7 @@ export interface MemoryPart {
   registered?: boolean;
 }
 
-export type DriveBus = 'IDE' | 'SATA' | 'NVMe';
+export type DriveBus = 'IDE' | 'SATA' | 'NVMe' | 'SAS' | 'card';
 export type DriveForm = '3.5' | '2.5' | 'M.2' | 'mSATA';
 /** Notches of an M.2 edge. */
 export type M2Key = 'B' | 'M' | 'B+M';

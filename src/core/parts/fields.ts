@@ -59,7 +59,9 @@ export const PART_FIELDS: Record<TypedPart['class'], readonly Field[]> = {
   drive: [
     number('gb', 'Size', 'GB', 200_000),
     choice('kind', 'Kind', ['disk', 'solid']),
-    choice('bus', 'Bus', ['IDE', 'SATA', 'NVMe']),
+    choice('bus', 'Bus', ['IDE', 'SATA', 'NVMe', 'SAS', 'card']),
+    choice('writes', 'Tracks', ['plain', 'shingled', 'hybrid']),
+    number('usedGb', 'Used', 'GB', 200_000),
     choice('form', 'Form', DRIVE_FORMS),
     number('heightMm', 'Height', 'mm', 50),
     number('lengthMm', 'Length', 'mm', 200),

@@ -18,25 +18,27 @@ export interface DriveRecord {
 
 /**
  * What the entries about one drive come to, in their order. A drive comes with somebody's data on it until
- * something says otherwise.
+ * something says otherwise. What was on it and what was cloned onto it are kept apart: an image of the shop's own
+ * says nothing of what lay under it.
  */
 export function dataState(entries: readonly Pick<DataEntry, 'what'>[]): { accounted: boolean; why: string } {
-  let accounted = false;
-  let why = 'has neither an erasure nor an owner-return record';
+  let under = 'has neither an erasure nor an owner-return record';
+  let cloned = false;
   for (const { what } of entries) {
-    if (what === 'cloned') {
-      accounted = false;
-      why = 'was written with a clone since it was erased: it holds somebody’s data again';
-    } else if (what === 'used') {
-      accounted = false;
-      why = 'came back from a buyer: it holds somebody’s data again';
-    } else if (what !== 'installed') {
-      accounted = true;
-      why = '';
+    if (what === 'cloned') cloned = true;
+    else if (what === 'image') cloned = false;
+    else if (what === 'used') under = 'came back from a buyer: it holds somebody’s data again';
+    else if (what === 'begun') under = 'was being erased and that has not ended: it may hold data still';
+    else if (what === 'failed') under = 'could not be erased: it is erased another way, or destroyed';
+    else if (what !== 'installed') {
+      under = '';
+      cloned = false;
     }
     // a system installed by the shop adds nobody's data, and takes away none that was there
   }
-  return { accounted, why };
+  const why =
+    under || (cloned ? 'was written with a clone since it was erased: it holds somebody’s data again' : '');
+  return { accounted: why === '', why };
 }
 
 /**

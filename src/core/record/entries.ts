@@ -61,9 +61,20 @@ export interface DataEntry extends Entry<'data'> {
   drive: string;
   /**
    * `never`: new, never held any. `installed`: a fresh system written by the shop. `cloned`: somebody's data
-   * written on it. `used`: it came back from somebody who had it.
+   * written on it. `image`: what was cloned was the shop's own and holds nobody's. `used`: it came back from somebody
+   * who had it. `begun`, `failed`: an erasure was begun, or ended without having done it.
    */
-  what: 'erased' | 'returned' | 'destroyed' | 'never' | 'installed' | 'cloned' | 'used';
+  what:
+    | 'erased'
+    | 'returned'
+    | 'destroyed'
+    | 'never'
+    | 'installed'
+    | 'cloned'
+    | 'image'
+    | 'used'
+    | 'begun'
+    | 'failed';
 }
 
 /** What a person says of the bench: mains, case, battery, board. */

@@ -68,6 +68,15 @@ interface DriveSeen {
   serial: string;
   method: string;
   verified: string;
+  level?: string;
+  clause?: string;
+  /** What the unit's own script counted. */
+  machine?: unknown;
+}
+interface EraseNamed {
+  run: string;
+  component: string;
+  code: string;
 }
 interface Person {
   person: string;
@@ -227,7 +236,22 @@ export interface EventPayloads {
   'drive returned': DriveSeen;
   'drive destroyed': DriveSeen;
   'drive never': DriveSeen;
+  'drive failed': DriveSeen;
+  'drive image': DriveSeen;
+  'erasure asked': EraseNamed & { method: string };
+  'erasure confirmed': EraseNamed & { serial: string; method: string };
+  'erasure dropped': EraseNamed & { begun: boolean; erased?: DriveSeen };
+  'erasure back': { erasure: string; code: string; what: string; number: number | null; why: string };
   test: { test: string; result: string };
+  'self-test opened': { expiresAt: string };
+  'self-test': {
+    test: string;
+    result: string;
+    words: string;
+    byHand?: boolean;
+    answers?: Record<string, string>;
+  };
+  'self-test back': { test: string };
   'defect marked': { defect: string; surface: string; kind: string; size: number; x: number; y: number };
   'defect removed': { defect: string; surface: string; kind: string; why: string };
   graded: { grade: string | null; points: number; rubric: string; [more: string]: unknown };

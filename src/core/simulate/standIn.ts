@@ -8,6 +8,7 @@ export const STAND_INS = {
   battery: ['sound', 'weak cell', 'worn', 'early cut-off'],
   rails: ['sound', 'sagging rail', 'unloaded'],
   speed: ['sound', 'slow port', 'slow drive', 'failing drive'],
+  soak: ['sound', 'slows', 'lid closed', 'goes off'],
 } as const satisfies Record<RunKind, readonly string[]>;
 
 /** A machine that is not there, with an instrument on it. */
@@ -116,6 +117,24 @@ function speedStandIn(condition: string, random: () => number): Omit<StandIn, 'k
   };
 }
 
+function soakStandIn(condition: string, random: () => number): Omit<StandIn, 'kind' | 'condition'> {
+  const rate = between(random, 300, 900);
+  let t = -2;
+  return {
+    every: 2,
+    batch: 15,
+    about: {},
+    step: () => {
+      t += 2;
+      if (t > 65 * 60 || (condition === 'goes off' && t > 14 * 60)) return null;
+      // somebody shuts the lid for ten minutes
+      if (condition === 'lid closed' && t === 20 * 60) t += 600;
+      const slow = condition === 'slows' && t > 6 * 60 ? 0.7 : 1;
+      return { t, rate: Math.round(rate * slow * (1 + 0.01 * gauss(random))) };
+    },
+  };
+}
+
 /** A stand-in of a kind and a condition, from a seed: the same again gives the same. @throws RangeError when there is none */
 export function standInOf(kind: RunKind, condition: string, seed: number, watts = 45): StandIn {
   if (!(STAND_INS[kind] as readonly string[]).includes(condition))
@@ -133,7 +152,10 @@ export function standInOf(kind: RunKind, condition: string, seed: number, watts 
       step: (loaded) => meter(loaded) as unknown as Sample,
     };
   }
-  const made = { battery: batteryStandIn, rails: railsStandIn, speed: speedStandIn }[kind](condition, random);
+  const made = { battery: batteryStandIn, rails: railsStandIn, speed: speedStandIn, soak: soakStandIn }[kind](
+    condition,
+    random,
+  );
   return { kind, condition, ...made };
 }
 

@@ -1,0 +1,39 @@
+import { GRADES, type Grade } from '../price/table';
+import { testsFor, type GradeInput, type Rubric } from './rubric';
+
+export const worse = (a: Grade, b: Grade): Grade => (GRADES.indexOf(a) > GRADES.indexOf(b) ? a : b);
+
+/** Best grade whose limit holds; D when none does. */
+export function band(limits: Record<Grade, number>, holds: (limit: number) => boolean): Grade {
+  return GRADES.find((grade) => holds(limits[grade])) ?? 'D';
+}
+
+/** What the battery alone allows: its health, and how it behaved, the worse of the two. Not a laptop: A. */
+export function batteryAllows(rubric: Rubric, input: GradeInput): Grade | null {
+  if (input.chassis !== 'laptop') return 'A';
+  if (input.batteryMissing) return 'D';
+  if (input.batteryHealth === null) return null;
+  const byHealth = band(rubric.battery, (limit) => input.batteryHealth! >= limit);
+  return input.behaviour ? worse(byHealth, rubric.behaviour[input.behaviour]) : byHealth;
+}
+
+/** What heat alone allows: by the margin to its own limit where a run told it, else by the top temperature. */
+export function heatAllows(rubric: Rubric, input: GradeInput): Grade | null {
+  if (input.topCelsius === null) return null;
+  const margin = input.heat?.margin ?? null;
+  const byHeat =
+    margin === null
+      ? band(rubric.topCelsius, (limit) => input.topCelsius! <= limit)
+      : band(rubric.heatMargin, (limit) => margin >= limit);
+  const kept = input.heat?.clockKept ?? null;
+  return kept !== null && kept < rubric.clockHeld ? worse(byHeat, rubric.clockLost) : byHeat;
+}
+
+/** What everything but marks and the battery allows: failed tests, heat, flaws that stay. */
+export function restAllows(rubric: Rubric, input: GradeInput): Grade {
+  let grade = heatAllows(rubric, input) ?? 'A';
+  for (const test of testsFor(rubric, input.chassis))
+    if (input.tests[test.id] === 'fail' && test.failCaps) grade = worse(grade, test.failCaps);
+  for (const { cap } of input.flaws ?? []) grade = worse(grade, cap);
+  return grade;
+}
