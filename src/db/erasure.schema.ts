@@ -1,8 +1,45 @@
 import { sql } from 'drizzle-orm';
-import { check, index, pgTable, text, uuid } from 'drizzle-orm/pg-core';
-import { moment } from './columns';
+import {
+  bigint,
+  boolean,
+  check,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  text,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
+import type { EraseResult } from '@/core/erasure/judge';
+import type { Level, Medium } from '@/core/erasure/media';
+import { at, moment } from './columns';
 import { components } from './components.schema';
 import { units } from './lots.schema';
+
+/** An erasure as data: what it was done to, by which rule, and what was read back. */
+export interface ErasureTold {
+  methodId?: string;
+  level?: Level;
+  medium?: Medium | null;
+  clause?: string;
+  /** By the unit's own script. */
+  machine?: {
+    device: string;
+    serial: string;
+    model: string;
+    sectors: number;
+    tool: string;
+    minutes: number;
+    whole: boolean;
+    seed: number;
+    expected: number;
+    result: EraseResult;
+    faults: string[];
+  };
+  /** Of an image: which system it is. */
+  system?: string;
+}
 
 /** What was done about the data on a drive. */
 export const erasures = pgTable(
@@ -16,13 +53,76 @@ export const erasures = pgTable(
     kind: text('kind').notNull(),
     method: text('method').notNull(),
     verified: text('verified').notNull().default(''),
+    told: jsonb('told').$type<ErasureTold>().notNull().default({}),
     by: text('by').notNull(),
     byName: text('by_name').notNull(),
     at: moment('at'),
+    /** Number of its entry in the history: what a certificate is known by. */
+    eventSeq: bigint('event_seq', { mode: 'number' }),
+    /** The entry that took it back. */
+    voidedBy: bigint('voided_by', { mode: 'number' }),
   },
   (t) => [
     index('erasures_component').on(t.componentId),
     index('erasures_unit').on(t.unitId),
-    check('erasures_kind', sql`${t.kind} in ('erased', 'returned', 'destroyed', 'never', 'used')`),
+    index('erasures_event').on(t.eventSeq),
+    check(
+      'erasures_kind',
+      sql`${t.kind} in ('erased', 'returned', 'destroyed', 'never', 'used', 'begun', 'failed', 'image')`,
+    ),
+  ],
+);
+
+/** How far an erasure by the unit's own script has come. */
+export const ERASE_STATES = ['asked', 'typed', 'confirmed', 'ended'] as const;
+export type EraseState = (typeof ERASE_STATES)[number];
+
+/** What the script saw of the drive whose serial was typed. */
+export interface EraseSeen {
+  device: string;
+  serial: string;
+  model: string;
+  sectors: number;
+}
+export interface EraseProgress {
+  phase: 'writing' | 'reading';
+  done: number;
+  total: number;
+  unwritten: number;
+}
+
+/** Erasures by a unit's own script. Only the SHA-256 of the token is kept; it is good for this drive's erasure alone. */
+export const erasureRuns = pgTable(
+  'erasure_runs',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    unitId: uuid('unit_id')
+      .notNull()
+      .references(() => units.id, { onDelete: 'cascade' }),
+    componentId: uuid('component_id')
+      .notNull()
+      .references(() => components.id, { onDelete: 'cascade' }),
+    methodId: text('method_id').notNull(),
+    whole: boolean('whole').notNull(),
+    seed: integer('seed').notNull(),
+    tokenHash: text('token_hash').notNull().unique(),
+    state: text('state').$type<EraseState>().notNull().default('asked'),
+    seen: jsonb('seen').$type<EraseSeen>(),
+    progress: jsonb('progress').$type<EraseProgress>(),
+    by: text('by').notNull(),
+    byName: text('by_name').notNull(),
+    startedAt: moment('started_at'),
+    confirmedAt: at('confirmed_at'),
+    heardAt: at('heard_at'),
+    expiresAt: at('expires_at').notNull(),
+    /** `done`, `failed` or `dropped`; empty while it is open. */
+    ending: text('ending').notNull().default(''),
+  },
+  (t) => [
+    index('erasure_runs_unit').on(t.unitId, t.startedAt),
+    uniqueIndex('erasure_runs_open')
+      .on(t.componentId)
+      .where(sql`ending = ''`),
+    check('erasure_runs_state', sql`${t.state} in ('asked', 'typed', 'confirmed', 'ended')`),
   ],
 );

@@ -112,6 +112,8 @@ export const units = pgTable(
     grade: text('grade'),
     /** Version of the house's tables it was given under; null or 0: as shipped. */
     gradeHouse: integer('grade_house'),
+    /** The rubric it was graded by, as it was; null: graded before they were kept. */
+    gradeRubric: text('grade_rubric'),
     /** How it is to end, decided by a person: a stopping route; null: not decided. */
     ending: text('ending').$type<StopRoute>(),
     /** What became of it when it went without a sale. */

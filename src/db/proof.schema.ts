@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
-import { bigint, check, index, pgTable, real, smallint, text, uuid } from 'drizzle-orm/pg-core';
+import { bigint, check, index, jsonb, pgTable, real, smallint, text, uuid } from 'drizzle-orm/pg-core';
+import type { Rubric } from '@/core/grade/rubric';
 import { at } from './columns';
 import { units } from './lots.schema';
 
@@ -22,6 +23,14 @@ export const defects = pgTable(
   (t) => [index('defects_unit').on(t.unitId), check('defects_size', sql`${t.size} between 0 and 2`)],
 );
 
+/** What a self-test of the machine told besides its result: figures by name, and words. */
+export interface TestTold {
+  words: string;
+  figures?: Record<string, number>;
+  /** The person answered by hand what the browser could not tell. */
+  byHand?: boolean;
+}
+
 export const functionTests = pgTable(
   'function_tests',
   {
@@ -31,6 +40,10 @@ export const functionTests = pgTable(
       .references(() => units.id, { onDelete: 'cascade' }),
     test: text('test').notNull(),
     result: text('result').notNull(),
+    /** What a self-test of the machine counted; null: a person said it. */
+    told: jsonb('told').$type<TestTold>(),
+    /** The reading it came with: taken back with it. */
+    act: text('act'),
     by: text('by').notNull(),
     byName: text('by_name').notNull(),
     at: at('at').notNull().defaultNow(),
@@ -40,3 +53,11 @@ export const functionTests = pgTable(
     check('function_tests_result', sql`${t.result} in ('pass', 'fail', 'absent')`),
   ],
 );
+
+/** Rubrics as they were when something was graded by them: a later one changes no grade that was given. */
+export const rubrics = pgTable('rubrics', {
+  /** SHA-256 of the rubric as JSON. */
+  id: text('id').primaryKey(),
+  rubric: jsonb('rubric').$type<Rubric>().notNull(),
+  at: at('at').notNull().defaultNow(),
+});

@@ -89,6 +89,16 @@ const rubric = Joi.object({
   limits: byGrade(Joi.number().min(0).max(1000)),
   battery: byGrade(share),
   topCelsius: byGrade(Joi.number().min(20).max(1000)),
+  // left out by tables from before they were there: then as shipped
+  heatMargin: byGrade(Joi.number().min(-1000).max(200)).optional(),
+  behaviour: Joi.object({
+    good: Joi.string().valid(...GRADES),
+    fair: Joi.string().valid(...GRADES),
+    weak: Joi.string().valid(...GRADES),
+    unknown: Joi.string().valid(...GRADES),
+  }),
+  clockLost: Joi.string().valid(...GRADES),
+  clockHeld: share,
 });
 
 const work = Joi.object({

@@ -1,3 +1,4 @@
+import { mediumOfPart, type Medium } from '@/core/erasure/media';
 import type { DriveState } from '@/core/record/drives';
 import type { Specification } from '@/core/record/specification';
 
@@ -9,6 +10,8 @@ export interface DriveView {
   serial: string;
   /** Its data is seen to. */
   recorded: boolean;
+  /** What data is kept on; null: not known well enough. */
+  medium: Medium | null;
 }
 
 export const driveViews = (
@@ -21,6 +24,7 @@ export const driveViews = (
     name: part.name,
     serial: parts.find(({ id }) => id === part.id)?.serial ?? '',
     recorded: accounted,
+    medium: mediumOfPart(part.attributes),
   }));
 
 const KINDS: Record<string, string> = { disk: 'hard disk', solid: 'solid-state drive' };

@@ -1,5 +1,6 @@
 import type { EventKind } from '@/core/record/events';
 import { bayKinds } from '@/catalog/bays';
+import { selfTestById } from '@/catalog/selfTests';
 import { machineField } from '@/core/parts/fields';
 import { minorText } from '@/core/money/minor';
 import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
@@ -91,7 +92,16 @@ export const EVENT_TITLES: Record<EventKind, string> = {
   'drive returned': 'Returned',
   'drive destroyed': 'Destroyed',
   'drive never': 'Never held data',
+  'drive failed': 'Not erased',
+  'drive image': 'Our image',
+  'erasure asked': 'Erasure asked for',
+  'erasure confirmed': 'Erasure confirmed',
+  'erasure dropped': 'Erasure stopped',
+  'erasure back': 'Record of data taken back',
   test: 'Test',
+  'self-test opened': 'Test page opened',
+  'self-test': 'Tested itself',
+  'self-test back': 'Own test, taken back',
   'defect marked': 'Mark',
   'defect removed': 'Mark gone',
   graded: 'Graded',
@@ -424,6 +434,17 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
   'part judged': (p) => `${text(p, 'code')} ${p.knownGood ? 'tested good' : 'not known good any more'}`,
   test: (p, names) =>
     `${names.test(text(p, 'test')) ?? text(p, 'test')}: ${RESULTS[text(p, 'result')] ?? text(p, 'result')}`,
+  'self-test opened': () => 'the machine may test itself',
+  'self-test': (p) => {
+    const name = selfTestById(text(p, 'test'))?.name ?? text(p, 'test');
+    const how = p.byHand ? ', by hand' : '';
+    return `${name}: ${RESULTS[text(p, 'result')] ?? text(p, 'result')}${how}${text(p, 'words') && `; ${text(p, 'words')}`}`;
+  },
+  'self-test back': (p) => selfTestById(text(p, 'test'))?.name ?? text(p, 'test'),
+  'erasure asked': (p) => `${text(p, 'code')}: ${text(p, 'method')}, by its own script`,
+  'erasure confirmed': (p) => `${text(p, 'code')}, serial ${text(p, 'serial')}: ${text(p, 'method')}`,
+  'erasure dropped': (p) => `${text(p, 'code')}${p.begun ? ', begun: not erased' : ', before it was begun'}`,
+  'erasure back': (p) => `${text(p, 'code')}: ${text(p, 'what')} was not so. ${text(p, 'why')}`,
   'defect marked': (p, names) => `${markOf(p, names)}, ${SIZES[Number(p.size)] ?? ''}`,
   'defect removed': (p, names) => `${markOf(p, names)}, ${WHY[text(p, 'why')] ?? text(p, 'why')}`,
   graded: (p) => `grade ${text(p, 'grade')}, rubric ${text(p, 'rubric')}`,

@@ -1,6 +1,7 @@
 import type { HeatReading } from '@/core/instruments/heat';
 import type { TouchTold } from '@/core/instruments/touch';
-import type { Pair } from '@/core/instruments/told';
+import { soakRules } from '@/catalog/readings';
+import type { Pair, SoakTold } from '@/core/instruments/told';
 import { figureWords, type BatteryLine, type RailsLine, type SpeedLine } from './readingView';
 
 /** "−42 %", "+5.5 %": a tenth only where it matters. */
@@ -60,6 +61,22 @@ export const speedPaper = ({ figures }: Pick<SpeedLine, 'figures'>): string =>
   figures.length
     ? `${figures.map(({ id, value, unit }) => `${figureWords(id)} ${value}${unit && ` ${unit}`}`).join('; ')}.`
     : '';
+
+/** How long it worked by itself, with what came between. */
+export function soakPaper({ soak, ended }: Pick<SoakTold, 'soak'> & { ended: boolean }): string {
+  const minutes = Math.round(soak.minutes);
+  if (ended) return `At work by itself it went off after ${minutes} min.`;
+  const away = Math.round(soak.gaps.reduce((sum, own) => sum + own.seconds, 0) / 60);
+  const marks = [
+    soak.restarts > 0 && `began anew ${soak.restarts} times`,
+    soak.gaps.length > 0 &&
+      `${soak.gaps.length} ${soak.gaps.length === 1 ? 'gap' : 'gaps'} of ${away} min in all`,
+    soak.kept !== null &&
+      soak.kept < soakRules.kept &&
+      `slowed to ${Math.round(soak.kept * 100)} % of its first rate`,
+  ].filter(Boolean);
+  return `${minutes} min at full work by itself${marks.length ? `: ${marks.join(', ')}` : ' without a fault'}.`;
+}
 
 /** Where hands lie, under load, as read and as it would be in a hot room. */
 export const touchPaper = ({ room, hotRoom, surfaces }: TouchTold): string =>

@@ -8,6 +8,7 @@ export const RUN_WORDS: Record<RunKind, string> = {
   battery: 'Battery run',
   rails: 'Rails',
   speed: 'Drive speed',
+  soak: 'Soak by itself',
 };
 
 /** How a reading stands on a page. */
@@ -63,6 +64,7 @@ export const RUN_PLACE: Record<RunKind, string> = {
   battery: 'power',
   rails: 'power',
   speed: 'speed',
+  soak: 'tests',
 };
 
 const FIGURES: Record<string, string> = {

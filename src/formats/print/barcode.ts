@@ -16,3 +16,17 @@ export async function code128Png(text: string, scale = 3): Promise<Buffer> {
     backgroundcolor: 'FFFFFF',
   });
 }
+
+/** A QR code (ISO/IEC 18004, level M) as PNG bytes, with its quiet zone of four modules. */
+export async function qrPng(text: string, scale = 4): Promise<Buffer> {
+  const options = {
+    bcid: 'qrcode',
+    text,
+    scale,
+    eclevel: 'M',
+    paddingwidth: 4,
+    paddingheight: 4,
+    backgroundcolor: 'FFFFFF',
+  };
+  return bwipjs.toBuffer(options);
+}

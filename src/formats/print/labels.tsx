@@ -1,5 +1,5 @@
 import { Document, Image, Page, renderToBuffer, StyleSheet, Text, View } from '@react-pdf/renderer';
-import { code128Png } from './barcode';
+import { code128Png, qrPng } from './barcode';
 import { FIGURES, preparePdf, TEXT } from './fonts';
 
 export interface Label {
@@ -12,6 +12,8 @@ export interface Label {
   more?: string;
   /** In big figures above the bars: a price. */
   big?: string;
+  /** What a telephone reads off it without any network: what the machine is, in lines. */
+  qr?: string;
 }
 
 /** A4, three across and eight down: 24 labels of 70 x 37 mm, the common office sheet. */
@@ -22,21 +24,27 @@ const mm = (value: number) => (value * 72) / 25.4;
 const style = StyleSheet.create({
   page: { paddingTop: mm(0.5), flexDirection: 'row', flexWrap: 'wrap', alignContent: 'flex-start' },
   label: { width: mm(70), height: mm(37), paddingHorizontal: mm(5), paddingTop: mm(4), overflow: 'hidden' },
+  square: { position: 'absolute', right: mm(4), top: mm(10.9), width: mm(16.5), height: mm(16.5) },
   head: { flexDirection: 'row', justifyContent: 'space-between', alignItems: 'flex-end' },
   tag: { fontFamily: FIGURES, fontSize: 17 },
   lot: { fontFamily: TEXT, fontSize: 7 },
   line: { fontFamily: TEXT, fontSize: 8, marginTop: 2 },
   more: { fontFamily: TEXT, fontSize: 6.5, marginTop: 1 },
   big: { fontFamily: FIGURES, fontSize: 18, marginTop: 1 },
-  low: { width: mm(50), height: mm(8), marginTop: 2, objectFit: 'fill' },
+  low: { width: mm(60), height: mm(8), marginTop: 4, objectFit: 'fill' },
   code: { width: mm(60), height: mm(13), marginTop: 3, objectFit: 'contain' },
 });
 
 /** A sheet of tags. @param skip labels already used up on the first sheet, 0..23 */
 export async function labelSheet(labels: readonly Label[], skip = 0): Promise<Buffer> {
   preparePdf();
-  const codes = await Promise.all(labels.map((label) => code128Png(label.tag)));
-  const cells: ({ label: Label; code: Buffer } | null)[] = [
+  const codes = await Promise.all(
+    labels.map(async (label) => ({
+      bars: await code128Png(label.tag),
+      square: label.qr ? await qrPng(label.qr, 3) : null,
+    })),
+  );
+  const cells: ({ label: Label; code: (typeof codes)[number] } | null)[] = [
     ...Array.from({ length: Math.min(23, Math.max(0, skip)) }, () => null),
     ...labels.map((label, i) => ({ label, code: codes[i] })),
   ];
@@ -51,16 +59,21 @@ export async function labelSheet(labels: readonly Label[], skip = 0): Promise<Bu
             <View key={c} style={style.label} wrap={false}>
               {cell && (
                 <>
+                  {cell.code.square && (
+                    <Image style={style.square} src={{ data: cell.code.square, format: 'png' }} />
+                  )}
                   <View style={style.head}>
                     <Text style={style.tag}>{cell.label.tag}</Text>
                     <Text style={style.lot}>{cell.label.lot}</Text>
                   </View>
                   <Text style={style.line}>{cell.label.line.slice(0, 44)}</Text>
-                  {cell.label.more && <Text style={style.more}>{cell.label.more.slice(0, 90)}</Text>}
+                  {cell.label.more && (
+                    <Text style={style.more}>{cell.label.more.slice(0, cell.label.qr ? 62 : 90)}</Text>
+                  )}
                   {cell.label.big && <Text style={style.big}>{cell.label.big}</Text>}
                   <Image
                     style={cell.label.big ? style.low : style.code}
-                    src={{ data: cell.code, format: 'png' }}
+                    src={{ data: cell.code.bars, format: 'png' }}
                   />
                 </>
               )}

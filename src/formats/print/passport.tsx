@@ -1,5 +1,5 @@
 import { Document, Image, Page, renderToBuffer, StyleSheet, Text, View } from '@react-pdf/renderer';
-import { code128Png } from './barcode';
+import { code128Png, qrPng } from './barcode';
 import { FIGURES, preparePdf, TEXT } from './fonts';
 
 export interface Passport {
@@ -18,7 +18,10 @@ export interface Passport {
   printedOn: string;
   /** Name, value, and how it is known: measured, typed, claimed. */
   specification: { name: string; value: string; basis: string }[];
-  tests: { name: string; result: string }[];
+  tests: { name: string; result: string; more: string }[];
+  cautions: string[];
+  /** A check of what was erased, where there is a certificate; empty: none. */
+  checkUrl: string;
   flaws: string[];
   /** What instruments said, and when. */
   readings: { what: string; when: string }[];
@@ -29,7 +32,7 @@ export interface Passport {
   /** Photographs chosen for it, JPEG. */
   photos: { words: string; jpeg: Uint8Array }[];
   /** Of somebody else's machine that goes back: what was asked, agreed and found besides. */
-  owner?: { wishes: string; agreed: string; found: string[]; parts: string[] };
+  owner?: { wishes: string; agreed: string; found: string[]; parts: string[]; custody: string[] };
 }
 
 const style = StyleSheet.create({
@@ -50,6 +53,9 @@ const style = StyleSheet.create({
   },
   row: { flexDirection: 'row', paddingVertical: 1.5 },
   name: { width: 95, color: '#5c635b' },
+  test: { flexDirection: 'row', paddingVertical: 1, alignItems: 'baseline', gap: 6 },
+  result: { width: 48, textAlign: 'right' },
+  small: { fontSize: 7, color: '#5c635b' },
   basis: { width: 60, color: '#5c635b' },
   two: { flexDirection: 'row', gap: 18 },
   column: { flex: 1 },
@@ -57,11 +63,14 @@ const style = StyleSheet.create({
 });
 
 const MAP = 0.75;
+/** By whom and when a test was made stands beside it; what an instrument told besides goes under it. */
+const ONE_LINE = 30;
 
 /** The unit's record for its buyer: what it is, how each thing is known, what was done, every flaw. A4. */
 export async function passportPdf(pass: Passport): Promise<Buffer> {
   preparePdf();
   const code = await code128Png(pass.tag);
+  const check = pass.checkUrl ? await qrPng(pass.checkUrl) : null;
   return renderToBuffer(
     <Document title={`Passport ${pass.tag}`} author={pass.shop}>
       <Page size="A4" style={style.page}>
@@ -118,9 +127,15 @@ export async function passportPdf(pass: Passport): Promise<Buffer> {
             </View>
             <Text style={style.h2}>Tested</Text>
             {pass.tests.map((line, i) => (
-              <View key={i} style={style.row}>
-                <Text style={{ flex: 1 }}>{line.name}</Text>
-                <Text>{line.result}</Text>
+              <View key={i} style={style.test} wrap={false}>
+                <View style={{ flex: 1 }}>
+                  <Text>{line.name}</Text>
+                  {line.more.length > ONE_LINE && <Text style={style.small}>{line.more}</Text>}
+                </View>
+                {line.more !== '' && line.more.length <= ONE_LINE && (
+                  <Text style={style.small}>{line.more}</Text>
+                )}
+                <Text style={style.result}>{line.result}</Text>
               </View>
             ))}
           </View>
@@ -201,6 +216,7 @@ export async function passportPdf(pass: Passport): Promise<Buffer> {
               ['agreed', pass.owner.agreed],
               ['found besides', pass.owner.found.join('; ')],
               ['your parts', pass.owner.parts.join('; ')],
+              ['your drives', pass.owner.custody.join('; ')],
             ]
               .filter(([, said]) => said)
               .map(([name, said]) => (
@@ -238,10 +254,23 @@ export async function passportPdf(pass: Passport): Promise<Buffer> {
         ) : (
           <Text>It came without a drive.</Text>
         )}
-        <Text style={{ ...style.soft, marginTop: 14 }}>
+        {check && (
+          <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8, marginTop: 4 }} wrap={false}>
+            <Image src={{ data: check, format: 'png' }} style={{ width: 56, height: 56 }} />
+            <Text style={style.soft}>
+              Whether the record of its erasure still agrees with the shop’s history: {pass.checkUrl}
+            </Text>
+          </View>
+        )}
+        <Text style={style.h2}>Mind</Text>
+        {pass.cautions.map((caution) => (
+          <Text key={caution} style={{ marginBottom: 2 }}>
+            {caution}
+          </Text>
+        ))}
+        <Text style={{ ...style.soft, marginTop: 10 }}>
           Measured = read by an instrument from the machine itself; typed = read off by a person; claimed =
-          said by the seller, not checked. Prepared for re-use; keep the charger and cord it was tested with,
-          and stop using it if they are damaged.
+          said by the seller, not checked. Prepared for re-use.
         </Text>
       </Page>
     </Document>,

@@ -14,7 +14,7 @@ prepareZXingModule({
   },
 });
 
-async function codesIn(image: Buffer): Promise<string[]> {
+async function codesIn(image: Buffer, formats: ('Code128' | 'QRCode')[] = ['Code128']): Promise<string[]> {
   const { data, info } = await sharp(image).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
   const found = await readBarcodes(
     {
@@ -23,7 +23,7 @@ async function codesIn(image: Buffer): Promise<string[]> {
       height: info.height,
       colorSpace: 'srgb',
     } as unknown as ImageData,
-    { formats: ['Code128'], tryHarder: true, maxNumberOfSymbols: 40 },
+    { formats, tryHarder: true, maxNumberOfSymbols: 40 },
   );
   return found.map((code) => code.text).sort();
 }
@@ -57,7 +57,10 @@ describe('tags', () => {
   });
   it('labels already used up are skipped', async () => {
     const pages = pagesOf(await labelSheet(labels(3), 22));
-    expect(await Promise.all(pages.map(codesIn))).toEqual([['WQ-0001', 'WQ-0002'], ['WQ-0003']]);
+    expect(await Promise.all(pages.map((page) => codesIn(page)))).toEqual([
+      ['WQ-0001', 'WQ-0002'],
+      ['WQ-0003'],
+    ]);
   });
 });
 
@@ -69,10 +72,13 @@ describe('labels of one machine and of parts', () => {
       lot: 'grade B',
       more: 'Corvid M5-330, 8 GB, 240 GB solid-state',
       big: 'CR 112.00',
+      qr: 'WQ-0147, grade B\nTernwick Ridge\nCorvid M5-330, 8 GB, 240 GB solid-state\nserial AK1298',
     };
     const pdf = await labelSheet([label, { tag: 'P-0042', line: '4 GB module', lot: 'memory' }], 3);
     const [page] = pagesOf(pdf);
     expect(await codesIn(page)).toEqual(['P-0042', 'WQ-0147']);
+    // a telephone reads what it is without any network
+    expect(await codesIn(page, ['QRCode'])).toEqual([label.qr]);
     const folder = mkdtempSync(join(tmpdir(), 'omnitrope-label-'));
     writeFileSync(join(folder, 'a.pdf'), pdf);
     const text = execFileSync('pdftotext', [join(folder, 'a.pdf'), '-'], { encoding: 'utf8' });

@@ -1,6 +1,7 @@
 import { parseCim, type Cim } from './cim';
 import { parseDmidecode, type Dmidecode } from './dmidecode';
 import { parseEdid, type Edid } from './edid';
+import { parseLsblk, type Block } from './lsblk';
 import { parseLscpu, type Lscpu } from './lscpu';
 import { parseLshw, type Lshw } from './lshw';
 import type { Parsed } from './problem';
@@ -17,6 +18,7 @@ export const REPORT_KINDS = [
   'upower',
   'cim',
   'edid',
+  'lsblk',
 ] as const;
 export type ReportKind = (typeof REPORT_KINDS)[number];
 
@@ -40,6 +42,8 @@ export interface ReportBundle {
   cim: Cim | null;
   /** Of the panel that is built in. */
   edid: Edid | null;
+  /** Whole drives with what is used of each. */
+  blocks: Block[] | null;
   files: ReadFile[];
 }
 
@@ -54,6 +58,7 @@ export function reportKindOf(file: ReportFile): ReportKind | null {
   if (/"cim"\s*:\s*1\b/.test(head)) return 'cim';
   if (/"lscpu"\s*:/.test(head)) return 'lscpu';
   if (/"smartctl"\s*:/.test(head)) return 'smartctl';
+  if (/"blockdevices"\s*:/.test(head)) return 'lsblk';
   if (/"class"\s*:\s*"system"/.test(head)) return 'lshw';
   return /_input"\s*:/.test(file.text) ? 'sensors' : null;
 }
@@ -69,6 +74,7 @@ export function readReport(files: readonly ReportFile[]): ReportBundle {
     upower: null,
     cim: null,
     edid: null,
+    blocks: null,
     files: [],
   };
   for (const file of files) {
@@ -83,6 +89,7 @@ export function readReport(files: readonly ReportFile[]): ReportBundle {
     else if (kind === 'sensors') bundle.sensors = note(parseSensors(file.text)) ?? bundle.sensors;
     else if (kind === 'upower') bundle.upower = note(parseUpower(file.text)) ?? bundle.upower;
     else if (kind === 'edid') bundle.edid = note(parseEdid(file.text)) ?? bundle.edid;
+    else if (kind === 'lsblk') bundle.blocks = note(parseLsblk(file.text)) ?? bundle.blocks;
     else if (kind === 'cim') bundle.cim = note(parseCim(file.text)) ?? bundle.cim;
     else if (kind === 'smartctl') {
       const drive = note(parseSmartctl(file.text));
@@ -92,7 +99,7 @@ export function readReport(files: readonly ReportFile[]): ReportBundle {
         ...file,
         kind: null,
         problems: [
-          'not one of lshw, lscpu, dmidecode, smartctl, sensors, upower, a panel’s own description, nor an installed system’s report',
+          'not one of lshw, lscpu, lsblk, dmidecode, smartctl, sensors, upower, a panel’s own description, nor an installed system’s report',
         ],
       });
   }

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { interpretReport } from '@/shop/report/interpret';
 import { readReport, reportKindOf } from './bundle';
 import { parseDmidecode } from './dmidecode';
+import { parseLsblk } from './lsblk';
 import { parseLscpu } from './lscpu';
 import { parseLshw } from './lshw';
 import { parseSensors } from './sensors';
@@ -100,8 +101,58 @@ TPM Device
       parseUpower('Device: /org/freedesktop/UPower/devices/DisplayDevice\n  power supply: no\n').value,
     ).toMatchObject({ present: false });
   });
+  it('lsblk: what is used, when every file system of a drive says so', () => {
+    const text = sample('lsblk.json');
+    expect(parseLsblk(text).value).toEqual([
+      { device: '/dev/sda', serial: 'BSL320-5521', bytes: 320072933376, used: 61241556992 },
+    ]);
+    // one of its file systems is not mounted and says nothing
+    const silent = text.replace('"61203283968"', 'null');
+    expect(parseLsblk(silent).value![0].used).toBeNull();
+    const deep = JSON.parse(text) as { blockdevices: { children: unknown[] }[] };
+    const nest = (n: number): unknown =>
+      n ? { name: 'x', type: 'crypt', children: [nest(n - 1)] } : { fstype: 'ext4', fsused: 5 };
+    deep.blockdevices[0].children = [nest(3)];
+    expect(parseLsblk(JSON.stringify(deep)).value![0].used).toBe(5);
+  });
+  it('smartctl: SAS and USB bridges are said plainly, and a self-test that failed', () => {
+    const sas = parseSmartctl(
+      JSON.stringify({
+        device: { name: '/dev/sdb', type: 'scsi', protocol: 'SCSI' },
+        serial_number: 'SAS-1',
+        smart_status: { passed: true },
+        scsi_grown_defect_list: 4,
+        scsi_error_counter_log: {
+          read: { total_uncorrected_errors: 0 },
+          write: { total_uncorrected_errors: 2 },
+        },
+      }),
+    );
+    expect(sas.value).toMatchObject({
+      protocol: 'SAS',
+      log: { scsi: { grown: 4, uncorrected: 2, percentUsed: null } },
+    });
+    expect(sas.problems).toEqual([]);
+    const bridge = parseSmartctl(
+      JSON.stringify({ device: { name: '/dev/sdc', info_name: '/dev/sdc [USB bridge]', protocol: 'SCSI' } }),
+    );
+    expect(bridge.value?.usb).toBe(true);
+    expect(bridge.problems[0]).toContain('USB bridge');
+    const test = (value: number, passed?: boolean) =>
+      parseSmartctl(
+        JSON.stringify({
+          device: { name: '/dev/sda', protocol: 'ATA' },
+          ata_smart_self_test_log: { standard: { table: [{ status: { value, passed } }] } },
+        }),
+      ).value?.log.selfTest;
+    expect(test(0, true)).toBe(true);
+    expect(test(0x70, false)).toBe(false);
+    // stopped by the host: nothing of the drive
+    expect(test(0x10)).toBeNull();
+  });
   it.each([
     ['lshw', parseLshw],
+    ['lsblk', parseLsblk],
     ['lscpu', parseLscpu],
     ['dmidecode', parseDmidecode],
     ['smartctl', parseSmartctl],
