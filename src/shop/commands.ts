@@ -2,7 +2,9 @@ import type { Command } from './command';
 import * as codes from './codes/commands';
 import * as parts from './parts/commands';
 import * as reservation from './parts/reservation';
+import * as selftest from './selftest/commands';
 import * as erasure from './erasure/commands';
+import * as erasing from './erasure/run';
 import * as jobs from './jobs/commands';
 import * as lots from './lots/commands';
 import * as imports from './lots/importManifest';
@@ -116,6 +118,12 @@ const all = [
   wants.lookedAtPart,
   wants.dropWant,
   erasure.recordErasure,
+  erasure.takeBackErasure,
+  erasing.startErasure,
+  erasing.confirmErasure,
+  erasing.dropErasure,
+  selftest.makeSelfTest,
+  selftest.takeBackSelfTest,
   proof.recordTest,
   proof.markDefect,
   proof.removeDefect,

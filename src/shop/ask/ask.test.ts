@@ -20,6 +20,7 @@ describe('the plain face of the core', () => {
       'belief',
       'record',
       'grade',
+      'passport',
       'price',
       'memory',
       'fits',
@@ -34,11 +35,104 @@ describe('the plain face of the core', () => {
       'rails',
       'battery',
       'speed',
+      'drive',
+      'erasure',
+      'copy',
       'charger',
       'codes',
     ]);
     for (const { kind, about, input } of kinds)
       expect([kind, about.length > 10, Object.keys(input.keys ?? {}).length > 0]).toEqual([kind, true, true]);
+  });
+  it('passport: what the papers say of a record, and why none may leave', () => {
+    const entries = [
+      { value: 'processor', text: 'Corvid M5-330', basis: 'measured' },
+      { value: 'memoryGb', text: '8 GB', basis: 'typed' },
+      { value: 'batteryHealth', text: '80 %', basis: 'measured' },
+      {
+        part: { id: 'p1', class: 'drive', name: 'Flint', attributes: { kind: 'solid', gb: 240 } },
+        way: 'found',
+      },
+    ];
+    const asked = {
+      chassis: 'laptop',
+      today: '2026-11-26',
+      marks: [{ id: 'm', surface: 'lid', kind: 'scratch', size: 1 }],
+      tests: { keys: { result: 'pass', by: 'Bench B', when: '2026-11-26' } },
+    };
+    type Said = {
+      refused: string[];
+      flaws: string[];
+      untested: string[];
+      tests: { id: string; more: string }[];
+    };
+    const shut = ask('passport', { ...asked, entries }) as Said;
+    expect(shut.refused).toEqual([expect.stringContaining('neither an erasure')]);
+    const open = ask('passport', { ...asked, entries: [...entries, { data: 'p1', what: 'erased' }] }) as Said;
+    expect(open).toMatchObject({ refused: [], flaws: ['Lid: scratch, medium'] });
+    expect(open.tests.find(({ id }) => id === 'keys')!.more).toBe('Bench B, 2026-11-26');
+    // an erasure that failed shuts it, a system put on it opens nothing
+    for (const what of ['begun', 'failed'])
+      expect(
+        (
+          ask('passport', {
+            ...asked,
+            entries: [
+              ...entries,
+              { data: 'p1', what: 'erased' },
+              { data: 'p1', what },
+              { data: 'p1', what: 'installed' },
+            ],
+          }) as Said
+        ).refused,
+      ).toHaveLength(1);
+    const unknown = ask('passport', {
+      ...asked,
+      entries: [{ value: 'driveKind', text: 'none', basis: 'typed' }],
+    }) as Said;
+    expect(unknown.refused).toEqual([
+      'nobody has said which processor it has',
+      'nobody has said how much memory it has',
+      'nobody has said how its battery holds, or that it has none',
+    ]);
+    expect(refused('passport', { ...asked, entries, today: 'tomorrow' })).toMatchObject({ code: 'invalid' });
+  });
+  it('drive: a report, a page, and what is neither', () => {
+    const text = readFileSync('samples/report/smartctl-nvme-failing.json', 'utf8');
+    const told = ask('drive', { smartctl: JSON.parse(text) }) as { verdict: string; medium: string };
+    expect(told).toMatchObject({ verdict: 'failing', medium: 'nvme' });
+    expect(ask('drive', { smartctl: text })).toEqual(told);
+    const page = '00'.repeat(160) + '02' + '00'.repeat(351);
+    expect(ask('drive', { page })).toMatchObject({ verdict: 'failing', reasons: ['2 media errors'] });
+    for (const smartctl of ['', '{', '[]', 'null', '\u0000', '{"device":1}', `${'['.repeat(50_000)}`])
+      expect(refused('drive', { smartctl }), smartctl.slice(0, 20)).toMatchObject({
+        message: expect.stringMatching(/smartctl/),
+      });
+    expect(refused('drive', { page: 'abc' })).toMatchObject({ code: 'invalid' });
+    expect(refused('drive', { page: 'ab' })).toMatchObject({ message: expect.stringContaining('512') });
+  });
+  it('erasure: the way, its minutes and its sample', () => {
+    const told = ask('erasure', { kind: 'disk', bus: 'SATA', gb: 500, readMbs: 120, writeMbs: 100 }) as {
+      ways: { id: string; minutes: number[]; verifyMinutes: number }[];
+      sample: { sectors: number };
+    };
+    expect(told.ways[0].id).toBe('disk-overwrite');
+    expect(told.ways[0].minutes[0]).toBeCloseTo(111.1, 1);
+    expect(told.sample.sectors).toBe(299);
+    expect(refused('erasure', { kind: 'disk', bus: 'SAS', gb: 0 })).toMatchObject({ code: 'invalid' });
+    expect(refused('erasure', { gb: 10 })).toMatchObject({ message: expect.stringContaining('medium') });
+  });
+  it('copy: 90 GB of a 500 GB disk onto 240 GB', () => {
+    const told = ask('copy', {
+      source: { gb: 500, kind: 'disk', mbs: 100, usedGb: 90 },
+      target: { gb: 240, kind: 'solid' },
+    }) as { ways: { id: string; possible: boolean; shrinkBytes: number }[] };
+    expect(told.ways.map(({ id, possible }) => [id, possible])).toEqual([
+      ['clone', true],
+      ['clone-used', true],
+      ['fresh', true],
+    ]);
+    expect(told.ways[0].shrinkBytes).toBe(260e9);
   });
   it('upgrades: what pays, what does not go in, and the most to pay', () => {
     const machine = {

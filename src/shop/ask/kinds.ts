@@ -1,7 +1,8 @@
 import Joi from 'joi';
 import { shippedHouse } from '@/catalog/house';
 import { usualMemory } from '@/catalog/memory';
-import { gradeUnit, type GradeInput } from '@/core/grade/rubric';
+import { gradeUnit } from '@/core/grade/grade';
+import type { GradeInput } from '@/core/grade/rubric';
 import { houseFaults } from '@/core/house/faults';
 import { filledUp } from '@/core/house/later';
 import type { HouseTables } from '@/core/house/tables';
@@ -18,6 +19,7 @@ import { ShopError } from '../errors';
 import { houseShape } from '@/shapes/house';
 import { chassis, gigabytes, share } from './places';
 import { answerCleaning, cleaningShape } from './cleaningKind';
+import { answerCopy, answerDrive, answerErasure, copyShape, driveShape, erasureShape } from './drivesKinds';
 import { answerFits, fitsShape } from './fitsKind';
 import {
   answerHarvest,
@@ -48,6 +50,7 @@ import {
   speedShape,
 } from './readingsKinds';
 import { LogFault, readBatteryCsv, readHeatCsv } from '@/formats/readingsCsv';
+import { answerPassport, passportShape } from './passportKind';
 import { answerRecord, recordShape, type RecordAsked } from './recordKind';
 
 /** A question the core answers from plain data alone: no database, no clock. */
@@ -263,6 +266,12 @@ export const askKinds: Record<string, AskKind> = {
     input: gradeShape,
     answer: answerGrade as (input: never) => unknown,
   },
+  passport: {
+    about: 'a record, tests and marks -> what the papers say, as data, and why none may leave',
+    input: passportShape.keys({ house }),
+    answer: (({ house: given, ...asked }: WithHouse) =>
+      answerPassport(asked as never, tablesOf({ house: given }))) as (input: never) => unknown,
+  },
   price: {
     about: 'what the machine is -> price with its range and what it is made of, minor units',
     input: priceShape,
@@ -338,6 +347,23 @@ export const askKinds: Record<string, AskKind> = {
     about: 'a drive’s sequential read, or memory’s transfers -> class of interface, peak',
     input: speedShape,
     answer: answerSpeed as (input: never) => unknown,
+  },
+  drive: {
+    about:
+      'what a drive says of itself (smartctl JSON, or NVMe log page 02h) -> verdict, what decides, how far trusted',
+    input: driveShape,
+    answer: answerDrive as (input: never) => unknown,
+  },
+  erasure: {
+    about: 'medium, size, speed -> ways to erase it, minutes, what verifies it, the sample for a confidence',
+    input: erasureShape,
+    answer: answerErasure as (input: never) => unknown,
+  },
+  copy: {
+    about:
+      'one drive onto another -> clone or fresh, shrinking, minutes, what the first start may founder on',
+    input: copyShape,
+    answer: answerCopy as (input: never) => unknown,
   },
   charger: {
     about: 'a machine’s plate and what a charger gives -> fits, with care or no, and from which profile',

@@ -29,7 +29,17 @@ export interface RecordAsked {
 }
 
 const voided = Joi.boolean().description('taken back: it does not stand');
-const DATA = ['erased', 'returned', 'destroyed', 'never', 'installed', 'cloned'] as const;
+const DATA = [
+  'erased',
+  'returned',
+  'destroyed',
+  'never',
+  'installed',
+  'cloned',
+  'image',
+  'begun',
+  'failed',
+] as const;
 
 export const recordShape = Joi.object({
   chassis,
@@ -145,17 +155,20 @@ function entryOf(written: Written, at: number, kind: Chassis): RecordEntry {
   return { kind: 'bench', at, state: written.bench };
 }
 
+const standingOf = ({ chassis: kind, entries }: RecordAsked): RecordEntry[] =>
+  entries.flatMap((written, i) => (written.voided ? [] : [entryOf(written, i, kind)]));
+
+/** What the standing entries come to, by the catalogue and the house as shipped. */
+export const derivedOf = (asked: RecordAsked) =>
+  deriveRecord(standingOf(asked), { ...catalogue, processors: shippedHouse.processors }, asked.chassis);
+
 /**
  * What the standing entries tell: specification, drives, facts, the gate, the bench, and the flaws papers
  * must name.
  */
-export function answerRecord({ chassis: kind, entries }: RecordAsked) {
-  const standing = entries.flatMap((written, i) => (written.voided ? [] : [entryOf(written, i, kind)]));
-  const { specification, drives, dataFaults, bench, gone, flaws, gaugeDoubted } = deriveRecord(
-    standing,
-    { ...catalogue, processors: shippedHouse.processors },
-    kind,
-  );
+export function answerRecord(asked: RecordAsked) {
+  const standing = standingOf(asked);
+  const { specification, drives, dataFaults, bench, gone, flaws, gaugeDoubted } = derivedOf(asked);
   const facts = factsOf(
     standing.flatMap((entry): Parameters<typeof factsOf>[0][number][] => {
       if (entry.kind === 'verdict') return entry.helped ? ['repaired'] : [];

@@ -1,9 +1,13 @@
+import { and, eq, isNull } from 'drizzle-orm';
 import Joi from 'joi';
+import { erasures } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
+import { ShopError } from '../errors';
 import { shortText, unitId, rowId } from '../input';
-import { putErasure, type Erasure } from './put';
+import { componentById } from '../parts/move';
+import { ERASURE_KINDS, putErasure, sealErasure, type Erasure } from './put';
 
-interface Record extends Erasure {
+interface Record extends Omit<Erasure, 'told'> {
   unitId: string;
 }
 
@@ -18,12 +22,68 @@ export const recordErasure = defineCommand<Record, { erasureId: string }>({
   input: Joi.object({
     unitId,
     componentId: rowId('drive').required(),
-    kind: Joi.string().valid('erased', 'returned', 'destroyed', 'never').required().label('what'),
-    method: shortText('method', 200).required(),
+    kind: Joi.string()
+      .valid(...ERASURE_KINDS)
+      .required()
+      .label('what'),
+    methodId: shortText('way', 40),
+    method: Joi.when('methodId', {
+      is: Joi.exist(),
+      then: shortText('method', 200).allow('').default(''),
+      otherwise: shortText('method', 200).required(),
+    }),
     verified: shortText('verification', 200).allow('').default(''),
   }),
   async run({ tx, actor, unit }, input) {
-    const told = await putErasure(tx, actor, unit!, input);
-    return { event: { kind: `drive ${input.kind}`, payload: told }, answer: { erasureId: told.erasure } };
+    const told = input.kind === 'image' ? { system: input.method } : undefined;
+    const put = await putErasure(tx, actor, unit!, { ...input, told });
+    return {
+      event: { kind: `drive ${input.kind}`, payload: put },
+      answer: { erasureId: put.erasure },
+      onSealed: (seq) => sealErasure(tx, seq, put.erasure),
+    };
+  },
+});
+
+/** Records that are taken back by themselves: with the others the drive has left, or they only say that it was begun. */
+export const goesBack = (kind: string): boolean => ['erased', 'never', 'failed', 'image'].includes(kind);
+
+/** A record about a drive's data that was not so: it counts no more, and the gate is as it was without it. */
+export const takeBackErasure = defineCommand<{ unitId: string; erasureId: string; why: string }, null>({
+  name: 'takeBackErasure',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    erasureId: rowId('record').required(),
+    why: shortText('why', 200).required(),
+  }),
+  async run({ tx, unit }, { erasureId, why }) {
+    const [row] = await tx
+      .select()
+      .from(erasures)
+      .where(and(eq(erasures.id, erasureId), isNull(erasures.voidedBy)));
+    if (!row || row.unitId !== unit!.id)
+      throw new ShopError('missing', 'Not taken back: it is not on the record of this unit any more.');
+    if (!goesBack(row.kind))
+      throw new ShopError(
+        'refused',
+        row.kind === 'begun'
+          ? 'Not taken back: that it was begun is so, whatever came of it.'
+          : 'Not taken back: the drive has left with it. Put the drive back in the machine if it is here.',
+      );
+    const drive = await componentById(tx, row.componentId);
+    await tx.update(erasures).set({ voidedBy: 0 }).where(eq(erasures.id, row.id));
+    return {
+      event: {
+        kind: 'erasure back',
+        payload: { erasure: row.id, code: drive.code, what: row.kind, number: row.eventSeq, why },
+        ...(row.eventSeq && { voids: row.eventSeq }),
+      },
+      answer: null,
+      onSealed: async (seq) => {
+        await tx.update(erasures).set({ voidedBy: seq }).where(eq(erasures.id, row.id));
+      },
+    };
   },
 });

@@ -1,15 +1,15 @@
-import { sql } from 'drizzle-orm';
+import { and, asc, eq, sql } from 'drizzle-orm';
 import { database } from '@/db/client';
-import type { Stage } from '@/db/schema';
+import { erasureRuns, units, type Stage } from '@/db/schema';
 import { FINDING_IDLE_MINUTES } from '@/catalog/bench';
 import { FIND_OUT } from '../work/clock';
 import type { SoFar } from '@/core/instruments/conduct';
 import type { RunKind } from '@/core/instruments/run';
-import { RUN_WORDS } from '@/words/readingView';
+import { RUN_PLACE, RUN_WORDS } from '@/words/readingView';
 import { LINE, STAGE_NAMES } from '../line';
 
 /** What is reckoned on while nothing is known of a run. */
-const UNKNOWN_MINUTES: Record<RunKind, number> = { heat: 10, battery: 90, rails: 3, speed: 4 };
+const UNKNOWN_MINUTES: Record<RunKind, number> = { heat: 10, battery: 90, rails: 3, speed: 4, soak: 60 };
 
 export interface LineStage {
   stage: Stage;
@@ -58,8 +58,8 @@ export interface RunningBlock {
   station: string;
   startedAt: string;
   expectedMinutes: number;
-  /** Of a run that samples: which, and for how many seconds nothing has come; null: nothing came yet. */
-  run?: { kind: RunKind; silent: number | null };
+  /** Of what the machine does and tells by itself: where it is followed, seconds of silence; null: nothing came yet. */
+  run?: { place: string; silent: number | null };
 }
 
 /** Runs that sample now: how long they still take, and whether anything comes. */
@@ -91,7 +91,40 @@ async function runsNow(): Promise<RunningBlock[]> {
       station: row.so_far?.words ?? '',
       startedAt: started.toISOString(),
       expectedMinutes: Math.max(0.1, left === null ? UNKNOWN_MINUTES[row.kind] : gone + left / 60),
-      run: { kind: row.kind, silent: row.silent },
+      run: { place: RUN_PLACE[row.kind], silent: row.silent },
+    };
+  });
+}
+
+/** What is reckoned on while an erasure has told nothing yet. Shop estimate. */
+const ERASE_MINUTES = 90;
+
+/** Erasures by a machine's own script that were confirmed and have not ended. */
+async function erasingNow(): Promise<RunningBlock[]> {
+  const rows = await database()
+    .select({ run: erasureRuns, tag: units.tag })
+    .from(erasureRuns)
+    .innerJoin(units, eq(units.id, erasureRuns.unitId))
+    .where(and(eq(erasureRuns.ending, ''), eq(erasureRuns.state, 'confirmed')))
+    .orderBy(asc(erasureRuns.confirmedAt))
+    .limit(40);
+  return rows.map(({ run, tag }) => {
+    const started = run.confirmedAt ?? run.startedAt;
+    const heard = run.heardAt ?? started;
+    const gone = (heard.getTime() - started.getTime()) / 60_000;
+    // written once and read once: two ways of the same length
+    const share = run.progress
+      ? (run.progress.done / run.progress.total + (run.progress.phase === 'reading' ? 1 : 0)) / 2
+      : 0;
+    return {
+      workId: run.id,
+      unitId: run.unitId,
+      tag,
+      title: 'Erasing',
+      station: run.progress ? (run.progress.phase === 'writing' ? 'writing' : 'reading back') : '',
+      startedAt: started.toISOString(),
+      expectedMinutes: share > 0.01 ? Math.max(0.1, gone / share) : ERASE_MINUTES,
+      run: { place: 'drives', silent: Math.max(0, (Date.now() - heard.getTime()) / 1000) },
     };
   });
 }
@@ -169,12 +202,13 @@ export async function mineOf(person: string): Promise<MineBlock[]> {
 
 /** What every screen shows of the floor to a person, and the moment it was true. */
 export async function floorNow(person: string) {
-  const [{ line, quarantine }, alone, runs, mine] = await Promise.all([
+  const [{ line, quarantine }, alone, runs, erasing, mine] = await Promise.all([
     lineOf(),
     runningAlone(),
     runsNow(),
+    erasingNow(),
     mineOf(person),
   ]);
-  return { line, quarantine, running: [...runs, ...alone], mine, now: Date.now() };
+  return { line, quarantine, running: [...runs, ...erasing, ...alone], mine, now: Date.now() };
 }
 export type Floor = Awaited<ReturnType<typeof floorNow>>;

@@ -71,5 +71,14 @@ export async function priceLabel(
     lot: `grade ${unit.grade}`,
     more: [spec.text('processor'), spec.text('memoryGb'), drive].filter(Boolean).join(', '),
     big: `${currency.currencySign} ${minorText(unit.askMinor, currency.currencyDecimals)}`,
+    qr: [
+      `${unit.tag}, grade ${unit.grade}`,
+      `${unit.maker} ${unit.model}`.trim(),
+      [spec.text('processor'), spec.text('memoryGb'), drive].filter(Boolean).join(', '),
+      withSerial(spec.text('serial')),
+    ]
+      .filter(Boolean)
+      .join('\n')
+      .slice(0, 240),
   };
 }

@@ -8,7 +8,7 @@ import { shortText, unitId, rowId } from '../input';
 import { forward, moveStage } from '../line';
 import { refuseHeld } from '../line';
 import { houseNow } from '../house/tables';
-import { proofOf, ungrade } from './proof';
+import { keepRubric, proofOf, ungrade } from './proof';
 
 export const recordTest = defineCommand<
   { unitId: string; test: string; result: 'pass' | 'fail' | 'absent' },
@@ -125,7 +125,11 @@ export const giveGrade = defineCommand<{ unitId: string }, GradeResult>({
       });
     await tx
       .update(units)
-      .set({ grade: result.grade, gradeHouse: house.version })
+      .set({
+        grade: result.grade,
+        gradeHouse: house.version,
+        gradeRubric: await keepRubric(tx, house.tables.rubric),
+      })
       .where(eq(units.id, unit!.id));
     return { event: { kind: 'graded', payload: { ...result } }, answer: result };
   },

@@ -1,14 +1,46 @@
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
+import { createHash } from 'node:crypto';
 import { findingById } from '@/catalog';
+import { shippedHouse } from '@/catalog/house';
 import type { Chassis } from '@/core/catalogue';
 import type { SpecKey } from '@/core/record/keys';
 import type { Specification } from '@/core/record/specification';
-import { gradeUnit, type Rubric } from '@/core/grade/rubric';
+import { earlierTests } from '@/catalog/rubric';
+import { gradeUnit } from '@/core/grade/grade';
+import type { GradeInput, Rubric } from '@/core/grade/rubric';
 import type { Transaction, Database } from '@/db/client';
-import { defects, functionTests, units, type ListedAs, type Stage } from '@/db/schema';
+import { defects, functionTests, rubrics, units, type ListedAs, type Stage } from '@/db/schema';
 import { recordNow, standingObservations } from '../record/queries';
-import { houseAt } from '../house/tables';
+import { houseAt, houseNow } from '../house/tables';
+import { testStands } from './standing';
+import { heatOfGrade, batteryBehaviour } from './behaviour';
 import { moveStage } from '../line';
+
+/** The rubric as it is now, kept for as long as there is a grade that was given by it. @returns its name */
+export async function keepRubric(tx: Transaction, rubric: Rubric): Promise<string> {
+  const id = createHash('sha256').update(JSON.stringify(rubric)).digest('hex');
+  await tx.insert(rubrics).values({ id, rubric }).onConflictDoNothing();
+  return id;
+}
+
+/** The rubric a unit was graded by, as it was then; not graded: the one that holds now. */
+export async function rubricOf(
+  tx: Transaction | Database,
+  unit: { grade: string | null; gradeHouse: number | null; gradeRubric: string | null },
+): Promise<Rubric> {
+  if (!unit.grade) return (await houseNow(tx)).tables.rubric;
+  if (unit.gradeRubric) {
+    const [kept] = await tx.select().from(rubrics).where(eq(rubrics.id, unit.gradeRubric));
+    if (kept) return kept.rubric;
+  }
+  const { rubric } = (await houseAt(tx, unit.gradeHouse)).tables;
+  const shipped = new Set(shippedHouse.rubric.tests.map(({ id }) => id));
+  // of what the program gained since nothing was asked then
+  return {
+    ...rubric,
+    tests: rubric.tests.filter(({ id }) => earlierTests.includes(id) || !shipped.has(id)),
+  };
+}
 
 /** What a grade rests on has been read or seen by somebody here; a seller's word is not enough. */
 function seenOrRead(spec: Specification, key: SpecKey, what: string): string[] {
@@ -46,6 +78,7 @@ export async function proofOf(
         eq(functionTests.unitId, unit.id),
         sql`${functionTests.at} > coalesce((select max(e.at) from sale_endings e where e.unit_id = ${unit.id}
           and e.kind = 'returned'), '-infinity')`,
+        testStands,
       ),
     )
     .orderBy(desc(functionTests.id));
@@ -53,7 +86,7 @@ export async function proofOf(
   for (const run of runs) if (!latest.has(run.test)) latest.set(run.test, run);
   const record = await recordNow(tx, unit);
   const spec = record.specification;
-  const result = gradeUnit(rubric, {
+  const input: GradeInput = {
     chassis: unit.chassis,
     defects: marks.map((mark) => ({
       id: mark.id,
@@ -67,6 +100,8 @@ export async function proofOf(
     batteryHealth: spec.number('batteryHealth'),
     batteryMissing: spec.text('battery') === 'none',
     topCelsius: spec.number('topCelsius'),
+    heat: spec.best('topCelsius')?.origin === 'heat run' ? await heatOfGrade(tx, unit.id) : null,
+    behaviour: await batteryBehaviour(tx, unit.id),
     flaws: record.flaws,
     unknown: [
       ...seenOrRead(spec, 'processor', 'which processor it has'),
@@ -76,8 +111,8 @@ export async function proofOf(
         ? ['how its battery holds: it was seen to drop suddenly, whatever its gauge says']
         : []),
     ],
-  });
-  return { marks, tests: latest, result, spec, record };
+  };
+  return { marks, tests: latest, result: gradeUnit(rubric, input), input, spec, record };
 }
 
 /**
@@ -103,7 +138,13 @@ export async function ungrade(
  */
 export async function keepGrade(
   tx: Transaction,
-  before: { id: string; chassis: Chassis; grade: string | null; gradeHouse: number | null },
+  before: {
+    id: string;
+    chassis: Chassis;
+    grade: string | null;
+    gradeHouse: number | null;
+    gradeRubric: string | null;
+  },
 ): Promise<boolean> {
   if (!before.grade) return false;
   const [now] = await tx
@@ -119,8 +160,7 @@ export async function keepGrade(
   if (!now.grade) return true;
   // given anew by this very act, or gone with it
   if (now.grade !== before.grade || now.stage === 'sold' || now.stage === 'gone') return false;
-  const { tables } = await houseAt(tx, before.gradeHouse);
-  const { result } = await proofOf(tx, before, tables.rubric);
+  const { result } = await proofOf(tx, before, await rubricOf(tx, before));
   if (result.grade === now.grade) return false;
   await ungrade(tx, now);
   return true;

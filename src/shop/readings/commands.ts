@@ -1,5 +1,4 @@
 import { and, eq, isNull, sql } from 'drizzle-orm';
-import { createHash, createHmac, randomBytes } from 'node:crypto';
 import Joi from 'joi';
 import { speeds } from '@/catalog/readings';
 import type { HeatReading } from '@/core/instruments/heat';
@@ -14,6 +13,7 @@ import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { rowId, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
+import { longToken, longTokenHash } from '../longToken';
 import { lastActBack, writeActs } from '../record/acts';
 import {
   KEY_OF,
@@ -278,15 +278,9 @@ export const takeBackReading = defineCommand<{ unitId: string; kind: ReadingKind
 });
 
 /** Hours a run's token is good for. */
-const TOKEN_HOURS: Record<RunKind, number> = { heat: 3, battery: 24, rails: 3, speed: 3 };
+const TOKEN_HOURS: Record<RunKind, number> = { heat: 3, battery: 24, rails: 3, speed: 3, soak: 24 };
 
-export const runTokenHash = (token: string) => createHash('sha256').update(`run ${token}`).digest('hex');
-
-function tokenFor(key: string | undefined): string {
-  const secret = process.env.BETTER_AUTH_SECRET;
-  if (!key || !secret) return randomBytes(15).toString('base64url');
-  return createHmac('sha256', secret).update(`run token ${key}`).digest('base64url').slice(0, 20);
-}
+export const runTokenHash = (token: string) => longTokenHash('run', token);
 
 interface Started {
   run: string;
@@ -316,7 +310,7 @@ export const startRun = defineCommand<
   }),
   secret: {
     hide: ({ run }) => ({ run }),
-    show: (stored, key) => ({ ...(stored as { run: string }), token: tokenFor(key) }),
+    show: (stored, key) => ({ ...(stored as { run: string }), token: longToken('run', key) }),
   },
   async run({ tx, actor, unit, key }, { kind, unitId: _, ...about }) {
     refuseHeld(unit!);
@@ -338,7 +332,7 @@ export const startRun = defineCommand<
         .set({ endedAt: new Date(), ending: 'dropped' })
         .where(eq(readingRuns.id, id));
     if (about.room !== undefined) await putRoom(tx, about.room);
-    const token = tokenFor(key);
+    const token = longToken('run', key);
     const [row] = await tx
       .insert(readingRuns)
       .values({

@@ -1,6 +1,14 @@
 import { findingById } from '@/catalog';
 import { heatTables } from '@/catalog/heat';
-import { atxRails, batteryRules, railSigns, speeds, touchLimits, touchPlaces } from '@/catalog/readings';
+import {
+  atxRails,
+  batteryRules,
+  railSigns,
+  soakRules,
+  speeds,
+  touchLimits,
+  touchPlaces,
+} from '@/catalog/readings';
 import { appliesTo } from '@/core/belief/model';
 import { readHeat, type HeatReading } from '@/core/instruments/heat';
 import type { HeatSample } from '@/core/instruments/heatRun';
@@ -9,14 +17,16 @@ import { touchTold, type TouchRead, type TouchTold } from '@/core/instruments/to
 import {
   batteryTold,
   railsTold,
+  soakTold,
   speedTold,
   type BatteryTold,
   type RailsTold,
+  type SoakTold,
   type SpeedTold,
   type Timed,
 } from '@/core/instruments/told';
 import type { Transaction } from '@/db/client';
-import type { units } from '@/db/schema';
+import { functionTests, type units } from '@/db/schema';
 import type { Actor, CommandResult } from '../command';
 import { ShopError } from '../errors';
 import { writeActs, type ActKey } from '../record/acts';
@@ -48,7 +58,8 @@ export type KeptOther =
   | (Common & BatteryTold & { kind: 'battery'; ended: boolean; health: number | null; system: string })
   | (Common & RailsTold & { kind: 'rails' })
   | (Common & SpeedTold & { kind: 'speed'; interface: string | null })
-  | (Common & TouchTold & { kind: 'touch' });
+  | (Common & TouchTold & { kind: 'touch' })
+  | (Common & SoakTold & { kind: 'soak'; ended: boolean });
 
 export const KEY_OF: Record<ReadingKind, ActKey> = {
   heat: 'heat run',
@@ -56,6 +67,7 @@ export const KEY_OF: Record<ReadingKind, ActKey> = {
   rails: 'rails',
   speed: 'speed',
   touch: 'touch',
+  soak: 'soak',
 };
 
 /** Points of a curve that are kept for its drawing. */
@@ -130,6 +142,13 @@ const SAYS = {
   battery: (told: BatteryTold) => `battery ${told.behaviour}`,
   rails: (told: RailsTold) => told.supply,
   speed: (told: SpeedTold) => (told.drive?.class ? `as fast as ${told.drive.class.name}` : ''),
+  soak: ({ soak }: SoakTold) =>
+    [
+      soak.gaps.length ? `${soak.gaps.length} gaps` : '',
+      soak.restarts ? `began anew ${soak.restarts} times` : '',
+    ]
+      .filter(Boolean)
+      .join(', '),
   touch: (told: TouchTold) =>
     told.surfaces.some(({ withinThen }) => !withinThen) ? 'hotter than allowed in a hot room' : '',
 };
@@ -141,12 +160,46 @@ function toldBy(kind: OtherKind, asked: OtherAsked): KeptOther {
     return { ...common, kind, ended, health, system, ...batteryTold(asked.samples, asked, batteryRules) };
   }
   if (kind === 'rails') return { ...common, kind, ...railsTold(asked.samples, atxRails, railSigns) };
+  if (kind === 'soak')
+    return {
+      ...common,
+      kind,
+      ended: asked.ended,
+      ...soakTold(asked.samples, asked.ended, soakRules),
+    };
   if (kind === 'touch') {
     if (asked.room === null) throw new RangeError('touch: how warm the room was is not known');
     return { ...common, kind, ...touchTold(asked.touched, asked.room, touchPlaces, touchLimits) };
   }
   const { interface: could, timed, indices } = asked;
   return { ...common, kind, interface: could, ...speedTold(asked.samples, timed, indices, could, speeds) };
+}
+
+/** Ten minutes of work under load are that test: it holds, or it went off or began anew. */
+async function putLoad(
+  tx: Transaction,
+  actor: Actor,
+  unit: Unit,
+  { soak, ended }: SoakTold & { ended: boolean },
+  act: string,
+): Promise<void> {
+  const failed = ended || soak.restarts > 0;
+  if (!failed && soak.minutes < soakRules.load) return;
+  const gaps = soak.gaps.length ? `, ${soak.gaps.length} gaps` : '';
+  await tx.insert(functionTests).values({
+    unitId: unit.id,
+    test: 'load',
+    result: failed ? 'fail' : 'pass',
+    act,
+    told: {
+      words: ended
+        ? `went off after ${Math.round(soak.minutes)} min`
+        : `${Math.round(soak.minutes)} min in its own browser${gaps}${soak.restarts ? `, began anew ${soak.restarts} times` : ''}`,
+      figures: { minutes: Math.round(soak.minutes), ...(soak.kept !== null && { kept: soak.kept }) },
+    },
+    by: actor.id,
+    byName: actor.name,
+  });
 }
 
 /** Puts another reading on record, and the answers it gives. @throws ShopError when it says nothing */
@@ -187,6 +240,7 @@ export async function keepOther(
     const speed = { key: 'driveMbs' as const, value: `${Math.round(read.value)} MB/s`, number: read.value };
     await writeValues(tx, unit.id, basis, [speed], origin, actor.name);
   }
+  if (kept.kind === 'soak') await putLoad(tx, actor, unit, kept, origin);
   const says = SAYS[kind](kept as never);
   return {
     event: {

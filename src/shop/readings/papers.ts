@@ -1,6 +1,14 @@
 import { pairsOf, type Pair } from '@/core/instruments/told';
 import { database } from '@/db/client';
-import { batteryPaper, heatPaper, pairWords, railsPaper, speedPaper, touchPaper } from '@/words/readingPaper';
+import {
+  batteryPaper,
+  heatPaper,
+  pairWords,
+  railsPaper,
+  soakPaper,
+  speedPaper,
+  touchPaper,
+} from '@/words/readingPaper';
 import { standingActs } from '../record/acts';
 import { READING_KINDS, type ReadingKind } from './keep';
 import { heatRunsOf, readingsOf } from './queries';
@@ -56,6 +64,9 @@ export async function readingsOnPaper(unit: string): Promise<ReadingOnPaper[]> {
     } else if (kind === 'rails') {
       const last = (await readingsOf(unit, kind)).at(-1);
       if (last) add(railsPaper(last), last.at);
+    } else if (kind === 'soak') {
+      const last = (await readingsOf(unit, kind)).at(-1);
+      if (last) add(soakPaper(last), last.at);
     } else {
       const own = await readingsOf(unit, kind);
       if (own.length === 0) continue;

@@ -18,6 +18,8 @@ export type ActKey =
   | 'rails'
   | 'speed'
   | 'touch'
+  | 'soak'
+  | 'self-test'
   | 'on papers';
 
 /** What came with an act, and goes back with it. */

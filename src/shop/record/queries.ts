@@ -104,6 +104,8 @@ const ASIDE: ActKey[] = [
   'rails',
   'speed',
   'touch',
+  'soak',
+  'self-test',
   'on papers',
 ];
 
@@ -222,7 +224,10 @@ async function partEntries(tx: Transaction | Database, unitId: string): Promise<
 /** Everything on record about the data of some drives, in its order. */
 export async function dataEntries(tx: Transaction | Database, drives: string[]): Promise<DataEntry[]> {
   const [told, moves, done] = [
-    await tx.select().from(erasures).where(inArray(erasures.componentId, drives)),
+    await tx
+      .select()
+      .from(erasures)
+      .where(and(inArray(erasures.componentId, drives), isNull(erasures.voidedBy))),
     await tx
       .select({
         part: movements.componentId,

@@ -1,11 +1,14 @@
 import { findingById } from '@/catalog';
 import { healthOutcome, startOutcome } from '@/core/instruments/told';
 import { processorLevel } from '@/core/machine/levels';
+import { healthRules } from '@/catalog/drives';
 import { driveVerdict } from '@/core/storage/health';
 import type { Chassis } from '@/core/catalogue';
 import type { ReportBundle } from '@/formats/report/bundle';
 import { screenWords } from '@/formats/report/edid';
 import type { Cim } from '@/formats/report/cim';
+import type { Block } from '@/formats/report/lsblk';
+import type { Smartctl } from '@/formats/report/smartctl';
 import type { NewComponent } from '../parts/move';
 import type { NewValue } from '../record/values';
 
@@ -167,14 +170,24 @@ function installed(cim: Cim, put: Put, out: Interpretation): void {
   if (cim.virtual) out.notRead.push('the machine itself: this system runs inside another');
 }
 
-function drives({ lshw, smartctl: all, cim }: ReportBundle, put: Put, out: Interpretation): void {
+/** The bus as the drive says it; of an ATA drive whether its lead is parallel or serial is not told. */
+const busOf = ({ protocol }: Smartctl): { bus?: 'NVMe' | 'SAS' } =>
+  protocol === 'NVMe' || protocol === 'SAS' ? { bus: protocol } : {};
+
+/** How much of it is used, where its file systems said so. */
+function usedOf({ serial, device }: Smartctl, blocks: readonly Block[] | null): { usedGb?: number } {
+  const own = blocks?.find((block) => (serial ? block.serial === serial : block.device === device));
+  return own?.used == null ? {} : { usedGb: Math.round(own.used / 1e8) / 10 };
+}
+
+function drives({ lshw, smartctl: all, cim, blocks }: ReportBundle, put: Put, out: Interpretation): void {
   // sticks, cards and the medium the live system was started from are not the machine's
   const foreign = new Set(lshw?.foreign ?? []);
   const smartctl = all.filter(
     (drive) => !drive.usb && !foreign.has(drive.device) && !foreign.has(drive.serial ?? ''),
   );
   const known = smartctl.map((drive) => drive.serial).filter(Boolean);
-  const verdicts = smartctl.map((drive) => driveVerdict(drive.log));
+  const verdicts = smartctl.map((drive) => driveVerdict(drive.log, healthRules));
   smartctl.forEach((drive, i) => {
     out.parts.push({
       class: 'drive',
@@ -183,7 +196,10 @@ function drives({ lshw, smartctl: all, cim }: ReportBundle, put: Put, out: Inter
       attributes: {
         ...(drive.gb && { gb: drive.gb }),
         ...(drive.kind && { kind: drive.kind }),
+        ...busOf(drive),
+        ...(drive.trim && { writes: 'shingled' }),
         health: verdicts[i].verdict,
+        ...usedOf(drive, blocks),
         ...(drive.hours !== null && { hours: drive.hours }),
       },
     });

@@ -202,7 +202,7 @@ export const returnSale = defineCommand<Back, { refundMinor: number }>({
       .returning({ id: observations.id });
     await tx
       .update(units)
-      .set({ listed: false, grade: null, gradeHouse: null, ending: null })
+      .set({ listed: false, grade: null, gradeHouse: null, gradeRubric: null, ending: null })
       .where(eq(units.id, unit!.id));
     await moveStage(tx, unit!, 'find');
     return {

@@ -1,19 +1,26 @@
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import { repairById } from '@/catalog';
 import type { CleanAct } from '@/core/clean/state';
-import { photos, recordValues } from '@/db/schema';
+import { photos, recordValues, units } from '@/db/schema';
 import { ZONE_NAMES } from '@/words/cleanView';
 import { readingsOnPaper } from '../readings/papers';
 import { agreementNow, ownersPartsOf } from '../hands/owner';
 import { database } from '@/db/client';
 import { dayOf } from '@/words/time';
 import { minorText } from '@/core/money/minor';
-import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
-import { testsFor } from '@/core/grade/rubric';
+import type { SpecKey } from '@/core/record/keys';
+import { paperCautions } from '@/catalog/paperCautions';
+import { paperOf, type Paper, type PaperKind } from '@/core/papers/paper';
+import type { Rubric } from '@/core/grade/rubric';
+import type { Listing } from '@/shapes/listing';
+import { ERASURE_WORDS } from '@/words/erasure';
+import { SEAL_SIGNS } from '../erasure/certificate';
+import { driveSheets } from '../erasure/queries';
+import { recordNow } from '../record/queries';
 import type { Passport } from '@/formats/print/passport';
 import { ShopError } from '../errors';
-import { proofOf } from '../proof/proof';
-import { houseAt, houseNow } from '../house/tables';
+import { proofOf, rubricOf } from '../proof/proof';
+import { houseNow } from '../house/tables';
 import { standingObservations } from '../record/queries';
 import { onPaper, toldFaults } from '../record/told';
 import { carriedOut, endingOf } from '@/core/record/endings';
@@ -31,7 +38,6 @@ const AS_WORDS: Record<ListedAs, string> = {
   'as found': 'Sold as found: what is not tested is named',
   'for parts': 'Sold for its parts',
 };
-const SIZES = ['small', 'medium', 'large'];
 
 /** Zones that were cleaned, and when. */
 async function cleanedOn(unitId: string) {
@@ -70,6 +76,18 @@ const chosenIds = async (unitId: string) =>
       .orderBy(asc(photos.at))
   ).map(({ id }) => `/api/photos/${id}`);
 
+/** Where each of its drives was while it was here: from arrival to hand-back. */
+async function custodyWords(unitId: string, shopRow: Pick<ShopOnPaper, 'timeZone'>): Promise<string[]> {
+  const [unit] = await database().select().from(units).where(eq(units.id, unitId));
+  const sheets = await driveSheets(unitId, await recordNow(database(), unit), true);
+  return sheets.map(
+    ({ code, name, serial, custody }) =>
+      `${code} ${name}${serial && `, serial ${serial}`}: ${custody
+        .map(({ at, to, by }) => `${dayOf(at, shopRow.timeZone)} ${to} (${by})`)
+        .join(', ')}`,
+  );
+}
+
 /** What stands on the papers of a machine that goes back to its owner. */
 async function ownersPaper(unitId: string, shopRow: ShopOnPaper): Promise<NonNullable<Passport['owner']>> {
   const [agreed, parts] = [await agreementNow(database(), unitId), await ownersPartsOf(unitId)];
@@ -82,6 +100,7 @@ async function ownersPaper(unitId: string, shopRow: ShopOnPaper): Promise<NonNul
         : '',
     found: agreed.found.map(({ text, minor }) => (minor ? `${text} (${money(minor)})` : text)),
     parts: parts.map(({ code, name }) => `${code} ${name}`),
+    custody: await custodyWords(unitId, shopRow),
   };
 }
 
@@ -107,13 +126,74 @@ interface ShopOnPaper {
   timeZone: string;
 }
 
-export async function passportOf(tag: string, shopRow: ShopOnPaper): Promise<Passport> {
+type Proof = Awaited<ReturnType<typeof proofOf>>;
+
+/**
+ * What stands on the papers, the same for every kind of them.
+ * @throws ShopError naming what nobody knows of it and its buyer must
+ */
+function paperFor(
+  unit: Parameters<typeof proofOf>[1] & {
+    tag: string;
+    evaluation: Parameters<typeof toldFaults>[0];
+    stage: string;
+  },
+  as: PaperKind,
+  rubric: Rubric,
+  proof: Proof,
+  shopRow: Pick<ShopOnPaper, 'timeZone'>,
+): Paper {
+  const { record, input } = proof;
+  const paper = paperOf({
+    chassis: unit.chassis,
+    as,
+    specification: record.specification,
+    rubric,
+    tests: new Map(
+      [...proof.tests].map(([id, run]) => [
+        id,
+        {
+          result: run.result as 'pass' | 'fail' | 'absent',
+          by: run.byName,
+          when: dayOf(run.at, shopRow.timeZone),
+          words: run.told?.words ?? '',
+        },
+      ]),
+    ),
+    marks: proof.marks.map((mark) => ({ ...mark, size: mark.size as 0 | 1 | 2 })),
+    faults: toldFaults(unit.evaluation, record).map(onPaper),
+    cautions: paperCautions,
+    weakBattery: record.gaugeDoubted || input.behaviour === 'weak',
+    hot: (input.heat?.margin ?? 1) <= 0,
+  });
+  // what was sold keeps the papers it left with
+  if (paper.missing.length && unit.stage !== 'sold')
+    throw new ShopError(
+      'refused',
+      `No paper leaves the shop for ${unit.tag}: nobody has said ${paper.missing.join('; nor ')}.`,
+      { missing: paper.missing },
+    );
+  return paper;
+}
+
+/** What was done about the data of its drives, without what was taken back. */
+const recordedOn = async (unitId: string) =>
+  (await erasuresOf(unitId)).filter(({ erasure }) => erasure.voidedBy === null && erasure.kind !== 'begun');
+
+/** Where the newest erasure can be checked; empty: it has no number. */
+function checkUrlOf(seen: Awaited<ReturnType<typeof recordedOn>>, origin: string): string {
+  const found = seen.find(({ erasure, hash }) => hash && erasure.kind === 'erased');
+  return found && origin ? `${origin}/c/${found.erasure.eventSeq}/${found.hash!.slice(0, SEAL_SIGNS)}` : '';
+}
+
+export async function passportOf(tag: string, shopRow: ShopOnPaper, origin = ''): Promise<Passport> {
   const day = (at: Date) => dayOf(at, shopRow.timeZone);
-  const { unit, spec, record, as, theirs } = await readyUnit(tag);
-  const { rubric } = (await houseAt(database(), unit.gradeHouse)).tables;
+  const { unit, spec, as, theirs } = await readyUnit(tag);
+  const rubric = await rubricOf(database(), unit);
   const proof = await proofOf(database(), unit, rubric);
   const surfaces = rubric.surfaces[unit.chassis];
-  const seen = await erasuresOf(unit.id);
+  const seen = await recordedOn(unit.id);
+  const paper = paperFor(unit, theirs ? 'owner' : as, rubric, proof, shopRow);
   // what was tried in vain is no work done for the buyer; a repair stands here by its verdict, other work by
   // its end
   const done = (await workOf(unit.id)).filter((row) => row.status === 'done' && row.kind !== 'repair');
@@ -138,23 +218,11 @@ export async function passportOf(tag: string, shopRow: ShopOnPaper): Promise<Pas
         ? ''
         : `${shopRow.currencySign} ${minorText(unit.askMinor, shopRow.currencyDecimals)}`,
     printedOn: day(new Date()),
-    specification: (Object.keys(SPEC_KEYS) as SpecKey[]).flatMap((key) => {
-      const row = spec.best(key);
-      return row ? [{ name: SPEC_KEYS[key], value: row.value, basis: row.basis }] : [];
-    }),
-    tests: testsFor(rubric, unit.chassis).map((test) => ({
-      name: test.name,
-      result:
-        { pass: 'passed', fail: 'failed', absent: 'not fitted' }[proof.tests.get(test.id)?.result ?? ''] ??
-        'not tested',
-    })),
-    flaws: [
-      ...proof.marks.map(
-        (mark, i) =>
-          `${i + 1}  ${surfaces.find((s) => s.id === mark.surface)?.name ?? mark.surface}: ${rubric.defects.find((kind) => kind.id === mark.kind)?.name.toLowerCase() ?? mark.kind}, ${SIZES[mark.size]}.`,
-      ),
-      ...toldFaults(unit.evaluation, record).map(onPaper),
-    ],
+    specification: paper.specification,
+    tests: paper.tests,
+    cautions: paper.cautions,
+    checkUrl: checkUrlOf(seen, origin),
+    flaws: paper.flaws.map((flaw, i) => (i < proof.marks.length ? `${i + 1}  ${flaw}.` : flaw)),
     work: [
       ...done.map((row) => ({ what: row.title, when: day(row.finishedAt ?? row.startedAt) })),
       ...helped.map((row) => ({ what: repairById(row.ref)?.name ?? row.ref, when: day(row.at) })),
@@ -166,9 +234,11 @@ export async function passportOf(tag: string, shopRow: ShopOnPaper): Promise<Pas
     ].sort((a, b) => a.when.localeCompare(b.when)),
     data: seen.map(({ erasure, code, name, serial }) => ({
       drive: `${code} ${name}${serial ? `, serial ${serial}` : ''}`,
-      what: erasure.kind,
+      what: ERASURE_WORDS[erasure.kind] ?? erasure.kind,
       method: erasure.method,
-      verified: erasure.verified,
+      verified: [erasure.verified, erasure.eventSeq && `certificate ${erasure.eventSeq}`]
+        .filter(Boolean)
+        .join('; '),
       by: erasure.byName,
       when: day(erasure.at),
     })),
@@ -181,13 +251,13 @@ export async function passportOf(tag: string, shopRow: ShopOnPaper): Promise<Pas
 }
 
 /** The row of a listing, the same for CSV and JSON. */
-export async function listingOf(tag: string, shopRow: Omit<ShopOnPaper, 'name'>) {
+export async function listingOf(tag: string, shopRow: Omit<ShopOnPaper, 'name'>): Promise<Listing> {
   const { unit, spec, record, as } = await readyUnit(tag);
-  const { rubric } = (await houseAt(database(), unit.gradeHouse)).tables;
+  const rubric = await rubricOf(database(), unit);
   const proof = await proofOf(database(), unit, rubric);
-  const surfaces = rubric.surfaces[unit.chassis];
+  const paper = paperFor(unit, as, rubric, proof, shopRow);
+  const seen = await recordedOn(unit.id);
   const best = (key: SpecKey) => spec.best(key)?.value ?? '';
-  const tests = testsFor(rubric, unit.chassis);
   const { tables } = await houseNow(database());
   const uses = usesNow(tables, unit.chassis, spec, dayOf(new Date(), shopRow.timeZone));
   return {
@@ -218,9 +288,12 @@ export async function listingOf(tag: string, shopRow: Omit<ShopOnPaper, 'name'>)
     serial: best('serial'),
     readings: (await readingsOnPaper(unit.id)).map(({ what }) => what).join(' '),
     photos: (await chosenIds(unit.id)).join('; '),
-    untested: tests
-      .filter(({ id }) => !proof.tests.has(id))
-      .map(({ name }) => lower(name))
+    untested: paper.untested.join('; '),
+    tests: paper.tests.map(({ name, result }) => `${lower(name)}: ${result}`).join('; '),
+    data: seen
+      .map(
+        ({ erasure, name }) => `${name}: ${ERASURE_WORDS[erasure.kind] ?? erasure.kind}, ${erasure.method}`,
+      )
       .join('; '),
     parts:
       as === 'for parts'
@@ -229,12 +302,7 @@ export async function listingOf(tag: string, shopRow: Omit<ShopOnPaper, 'name'>)
             .map(({ id, name }) => `${lower(name)}${record.seenPlaces[id] === 'proven' ? ' (proven)' : ''}`)
             .join('; ')
         : '',
-    flaws: [
-      ...proof.marks.map(
-        (mark) =>
-          `${surfaces.find((s) => s.id === mark.surface)?.name ?? mark.surface}: ${rubric.defects.find((kind) => kind.id === mark.kind)?.name.toLowerCase() ?? mark.kind} (${SIZES[mark.size]})`,
-      ),
-      ...toldFaults(unit.evaluation, record).map(onPaper),
-    ].join('; '),
+    flaws: paper.flaws.join('; '),
+    cautions: paper.cautions.join(' '),
   };
 }

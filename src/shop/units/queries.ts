@@ -129,9 +129,11 @@ export async function erasuresOf(unitId: string) {
       name: components.name,
       serial: components.serial,
       inUnit: components.unitId,
+      hash: events.hash,
     })
     .from(erasures)
     .innerJoin(components, eq(components.id, erasures.componentId))
+    .leftJoin(events, eq(events.seq, erasures.eventSeq))
     .where(sql`${erasures.unitId} = ${unitId} or ${components.unitId} = ${unitId}`)
     .orderBy(desc(erasures.at));
 }

@@ -13,7 +13,7 @@ import { forward, moveStage } from '../line';
 import { refuseHeld } from '../line';
 import { exchange, exchangeBack, exchangeInput, type Exchange } from '../parts/exchange';
 import { arrive } from '../parts/move';
-import { putErasure } from '../erasure/put';
+import { putErasure, sealErasure } from '../erasure/put';
 import { dataStays } from '../record/stays';
 import { putVerdict } from '../record/verdict';
 import { houseNow } from '../house/tables';
@@ -231,7 +231,7 @@ async function eraseNow(
   tx: Transaction,
   actor: Actor,
   unit: Unit,
-  { componentId, drive, method, verified }: NonNullable<Finish['erased']>,
+  { componentId, drive, ...how }: NonNullable<Finish['erased']>,
 ) {
   const id =
     componentId ??
@@ -244,7 +244,7 @@ async function eraseNow(
         'came with the unit',
       )
     ).id;
-  return putErasure(tx, actor, unit, { kind: 'erased', componentId: id, method, verified });
+  return putErasure(tx, actor, unit, { kind: 'erased', componentId: id, ...how });
 }
 
 /** Parts that went in or came out with a piece of work. */
@@ -275,6 +275,7 @@ interface Finish {
     drive?: { name: string; serial: string };
     method: string;
     verified: string;
+    methodId?: string;
   };
 }
 
@@ -298,9 +299,14 @@ export const finishWork = defineCommand<Finish, null>({
         name: shortText('drive', 80).required(),
         serial: shortText('serial', 60).allow('').default(''),
       }),
-      method: shortText('method', 200).required(),
+      methodId: shortText('way', 40),
+      method: shortText('method', 200).allow('').default(''),
       verified: shortText('verification', 200).required(),
-    }).xor('componentId', 'drive'),
+    })
+      .xor('componentId', 'drive')
+      .custom((value, helpers) =>
+        value.methodId || value.method ? value : helpers.message({ custom: 'how it was erased is missing' }),
+      ),
   }),
   async run({ tx, actor, unit }, input) {
     const row = await workOf(tx, input.workId, unit!.id);
@@ -343,11 +349,11 @@ export const finishWork = defineCommand<Finish, null>({
         },
       },
       answer: null,
-      onSealed: async (seq) =>
-        void (
-          observation !== null &&
-          (await tx.update(observations).set({ eventSeq: seq }).where(eq(observations.id, observation)))
-        ),
+      onSealed: async (seq) => {
+        if (observation !== null)
+          await tx.update(observations).set({ eventSeq: seq }).where(eq(observations.id, observation));
+        if (erased) await sealErasure(tx, seq, erased.erasure);
+      },
     };
   },
 });

@@ -1,0 +1,153 @@
+import { and, desc, eq } from 'drizzle-orm';
+import Joi from 'joi';
+import { eraseMethods } from '@/catalog/erasure';
+import { database } from '@/db/client';
+import { components, erasureRuns, units, type EraseProgress, type EraseSeen } from '@/db/schema';
+import type { Actor } from '../command';
+import { ShopError } from '../errors';
+import { checkedInput } from '../input';
+import { eraseResultShape, eraseTokenHash, placesToRead } from './run';
+import type { EraseResult } from '@/core/erasure/judge';
+
+/** What a token opens: one drive's erasure and nothing else. @throws ShopError when it opens nothing */
+export async function eraseRun(token: string) {
+  const [row] = await database()
+    .select({
+      run: erasureRuns,
+      tag: units.tag,
+      stage: units.stage,
+      serial: components.serial,
+      code: components.code,
+    })
+    .from(erasureRuns)
+    .innerJoin(units, eq(units.id, erasureRuns.unitId))
+    .innerJoin(components, eq(components.id, erasureRuns.componentId))
+    .where(eq(erasureRuns.tokenHash, eraseTokenHash(token)));
+  if (!row)
+    throw new ShopError('forbidden', 'This token is not one of ours. Begin again on the unit’s page.');
+  if (!row.run.ending && row.run.expiresAt.getTime() < Date.now())
+    throw new ShopError('forbidden', 'This token has run out. Begin again on the unit’s page.');
+  const { run, ...about } = row;
+  const actor: Actor = {
+    id: run.by,
+    name: run.byName,
+    role: 'technician',
+    via: 'by the machine’s own script',
+  };
+  return { run, ...about, method: eraseMethods.find(({ id }) => id === run.methodId)!, actor };
+}
+export type OpenErase = Awaited<ReturnType<typeof eraseRun>>;
+
+const alive = ({ run }: OpenErase) => {
+  if (run.ending) throw new ShopError('forbidden', 'This erasure is over.');
+};
+
+const seenShape = Joi.object<EraseSeen>({
+  device: Joi.string().max(60).required().label('device'),
+  serial: Joi.string().max(120).required().label('serial'),
+  model: Joi.string().max(120).allow('').default('').label('model'),
+  sectors: Joi.number().integer().min(1).max(1e12).required().label('sectors'),
+});
+
+/**
+ * Somebody typed a serial on the unit. It must be that of the drive this erasure was asked for: any other drive of the
+ * machine is refused, and so is one that is not on record.
+ */
+export async function serialTyped(token: string, body: unknown): Promise<{ say: 'wait' }> {
+  const open = await eraseRun(token);
+  alive(open);
+  const seen = checkedInput<EraseSeen>(seenShape, body);
+  if (open.run.state === 'confirmed')
+    throw new ShopError('conflict', 'It has been confirmed: it cannot be named anew.');
+  if (seen.serial !== open.serial)
+    throw new ShopError(
+      'refused',
+      `Not this one: the erasure was asked for ${open.code}, whose serial is another. Nothing is written.`,
+    );
+  await database()
+    .update(erasureRuns)
+    .set({ state: 'typed', seen, heardAt: new Date() })
+    .where(and(eq(erasureRuns.id, open.run.id), eq(erasureRuns.ending, '')));
+  return { say: 'wait' };
+}
+
+export interface EraseWord {
+  say: 'name it' | 'wait' | 'go' | 'stop';
+  /** With "go": what to do. */
+  method?: string;
+  command?: string;
+  whole?: boolean;
+}
+
+/** What the script is to do now. */
+export async function eraseWord(token: string): Promise<EraseWord> {
+  const { run, method } = await eraseRun(token);
+  if (run.ending) return { say: 'stop' };
+  await database().update(erasureRuns).set({ heardAt: new Date() }).where(eq(erasureRuns.id, run.id));
+  if (run.state === 'asked') return { say: 'name it' };
+  if (run.state === 'typed') return { say: 'wait' };
+  return { say: 'go', method: method.id, command: method.command, whole: run.whole };
+}
+
+const progressShape = Joi.object<EraseProgress>({
+  phase: Joi.string().valid('writing', 'reading').required(),
+  done: Joi.number().integer().min(0).max(1e12).required(),
+  total: Joi.number().integer().min(1).max(1e12).required(),
+  unwritten: Joi.number().integer().min(0).max(1e12).default(0),
+});
+
+/** How far it has come: no lock, no event. @returns "stop" when it was given up at the bench */
+export async function eraseProgress(token: string, body: unknown): Promise<{ say: 'go' | 'stop' }> {
+  const open = await eraseRun(token);
+  if (open.run.ending) return { say: 'stop' };
+  if (open.run.state !== 'confirmed')
+    throw new ShopError('refused', 'It has not been confirmed at the bench.');
+  const progress = checkedInput<EraseProgress>(progressShape, body);
+  await database()
+    .update(erasureRuns)
+    .set({ progress, heardAt: new Date() })
+    .where(and(eq(erasureRuns.id, open.run.id), eq(erasureRuns.ending, '')));
+  return { say: 'go' };
+}
+
+const endShape = Joi.object<{ tool: string; result: EraseResult }>({
+  tool: Joi.string().max(80).allow('').default(''),
+  result: eraseResultShape.required(),
+});
+export const checkedEnd = (body: unknown) =>
+  checkedInput<{ tool: string; result: EraseResult }>(endShape, body);
+
+/** Places to read back, for the script; only once it may write. */
+export async function erasePlaces(token: string): Promise<string> {
+  const open = await eraseRun(token);
+  alive(open);
+  if (open.run.state !== 'confirmed' || !open.run.seen)
+    throw new ShopError('refused', 'It has not been confirmed at the bench.');
+  return placesToRead(open.run, open.run.seen.sectors);
+}
+
+/** The newest erasure by script of each drive of a unit, as a page shows it. */
+export async function eraseRunsOf(unitId: string) {
+  const rows = await database()
+    .select()
+    .from(erasureRuns)
+    .where(eq(erasureRuns.unitId, unitId))
+    .orderBy(desc(erasureRuns.startedAt))
+    .limit(40);
+  const newest = new Map<string, (typeof rows)[number]>();
+  for (const row of rows) if (!newest.has(row.componentId)) newest.set(row.componentId, row);
+  return [...newest.values()].map((row) => ({
+    id: row.id,
+    componentId: row.componentId,
+    methodId: row.methodId,
+    whole: row.whole,
+    state: row.state,
+    ending: row.ending,
+    seen: row.seen,
+    progress: row.progress,
+    heardSeconds: row.heardAt ? Math.max(0, (Date.now() - row.heardAt.getTime()) / 1000) : null,
+    confirmedAt: row.confirmedAt?.toISOString() ?? null,
+    expired: row.expiresAt.getTime() < Date.now(),
+  }));
+}
+export type EraseRunView = Awaited<ReturnType<typeof eraseRunsOf>>[number];

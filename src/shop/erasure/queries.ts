@@ -1,0 +1,181 @@
+import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm';
+import { eraseTables, usualLevel } from '@/catalog/erasure';
+import { healthRules } from '@/catalog/drives';
+import { erasePlan } from '@/core/erasure/plan';
+import { mediumOfPart } from '@/core/erasure/media';
+import { driveVerdict, type DriveJudged } from '@/core/storage/health';
+import type { DerivedRecord } from '@/core/record';
+import { database } from '@/db/client';
+import { components, erasures, movements, reports, units } from '@/db/schema';
+import { parseSmartctl } from '@/formats/report/smartctl';
+import type { DriveFacts } from '@/words/driveView';
+
+interface DriveLogRead {
+  judged: DriveJudged;
+  at: Date;
+  bridge: boolean;
+  protocol: string | null;
+  frozen: boolean;
+}
+
+/** What each drive last said of itself, by its serial; what hangs on a bridge is among it. */
+async function logsOf(unitId: string, serials: readonly string[]) {
+  const rows = await database()
+    .select({ content: reports.content, at: reports.at })
+    .from(reports)
+    .where(and(eq(reports.unitId, unitId), eq(reports.kind, 'smartctl')))
+    .orderBy(desc(reports.at))
+    .limit(24);
+  const found = new Map<string, DriveLogRead>();
+  for (const { content, at } of rows) {
+    const { value } = parseSmartctl(content);
+    if (!value?.serial || found.has(value.serial) || !serials.includes(value.serial)) continue;
+    const judged = driveVerdict(value.log, healthRules);
+    found.set(value.serial, {
+      judged,
+      at,
+      bridge: value.usb,
+      protocol: value.protocol,
+      frozen: value.frozen === true,
+    });
+  }
+  return found;
+}
+
+/** Where somebody's drive has been in this shop, from its arrival on. */
+export async function custodyOf(ids: readonly string[]) {
+  const rows = await database()
+    .select()
+    .from(movements)
+    .where(inArray(movements.componentId, [...ids]))
+    .orderBy(asc(movements.at), asc(movements.n));
+  const tags = new Map(
+    (
+      await database()
+        .select({ id: units.id, tag: units.tag })
+        .from(units)
+        .where(
+          inArray(
+            units.id,
+            rows.flatMap(({ fromPlace, toPlace }) =>
+              [fromPlace, toPlace]
+                .filter((place) => place.startsWith('unit:'))
+                .map((place) => place.slice(5)),
+            ),
+          ),
+        )
+    ).map(({ id, tag }) => [id, tag]),
+  );
+  const place = (name: string) => (name.startsWith('unit:') ? (tags.get(name.slice(5)) ?? 'a unit') : name);
+  return rows.map((row) => ({
+    componentId: row.componentId,
+    from: place(row.fromPlace),
+    to: place(row.toPlace),
+    by: row.byName,
+    reason: row.reason,
+    at: row.at,
+  }));
+}
+
+export interface DriveSheet extends DriveFacts {
+  health: DriveLogRead | null;
+  records: (typeof erasures.$inferSelect)[];
+  custody: Awaited<ReturnType<typeof custodyOf>>;
+}
+
+/**
+ * Every drive a unit has or had a record of: health, data, and how it can be erased.
+ * @param theirs it is somebody else's machine: every drive it came with, wherever it is now
+ */
+export async function driveSheets(
+  unitId: string,
+  record: Pick<DerivedRecord, 'drives' | 'specification'>,
+  theirs = false,
+): Promise<DriveSheet[]> {
+  const db = database();
+  const told = await db
+    .select()
+    .from(erasures)
+    .where(and(eq(erasures.unitId, unitId)))
+    .orderBy(desc(erasures.at));
+  const inside = new Map(record.drives.inside.map((state) => [state.part.id, state]));
+  const came = theirs
+    ? await db
+        .select({ componentId: movements.componentId })
+        .from(movements)
+        .innerJoin(components, eq(components.id, movements.componentId))
+        .where(
+          and(eq(components.class, 'drive'), eq(movements.n, 0), eq(movements.toPlace, `unit:${unitId}`)),
+        )
+    : [];
+  const ids = [...new Set([...inside.keys(), ...[...told, ...came].map(({ componentId }) => componentId)])];
+  if (ids.length === 0) return [];
+  const parts = await db
+    .select()
+    .from(components)
+    .where(inArray(components.id, ids))
+    .orderBy(asc(components.code));
+  const all = await db
+    .select()
+    .from(erasures)
+    .where(and(inArray(erasures.componentId, ids)))
+    .orderBy(desc(erasures.at));
+  const logs = await logsOf(
+    unitId,
+    parts.map(({ serial }) => serial),
+  );
+  const custody = await custodyOf(ids);
+  const mbs = inside.size === 1 ? record.specification.number('driveMbs') : null;
+  return parts.map((part) => {
+    const state = inside.get(part.id);
+    const medium = mediumOfPart(part.attributes);
+    const gb = Number(part.attributes.gb) || null;
+    const health = logs.get(part.serial) ?? null;
+    return {
+      id: part.id,
+      code: part.code,
+      name: part.name,
+      serial: part.serial,
+      inside: state !== undefined,
+      accounted: state?.accounted ?? false,
+      why: state?.why ?? '',
+      medium,
+      gb,
+      usedGb: Number(part.attributes.usedGb) || null,
+      kind: (part.attributes.kind as 'disk' | 'solid' | undefined) ?? null,
+      bus: (part.attributes.bus as string | undefined) ?? null,
+      health,
+      plan:
+        medium && gb
+          ? erasePlan(
+              {
+                medium,
+                bytes: gb * 1e9,
+                readMbs: mbs,
+                level: usualLevel,
+                badSectors: health?.judged.badSectors ?? 0,
+                frozen: health?.frozen ?? false,
+                whole: true,
+              },
+              eraseTables,
+            )
+          : null,
+      records: all.filter(({ componentId }) => componentId === part.id),
+      custody: custody.filter(({ componentId }) => componentId === part.id),
+    };
+  });
+}
+
+/** Drives in the bin that something could be copied onto. */
+export const spareDrives = () =>
+  database()
+    .select({
+      id: components.id,
+      code: components.code,
+      name: components.name,
+      attributes: components.attributes,
+    })
+    .from(components)
+    .where(and(eq(components.class, 'drive'), eq(components.place, 'bin'), isNull(components.ownerUnit)))
+    .orderBy(asc(components.code))
+    .limit(60);
