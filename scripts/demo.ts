@@ -1,3 +1,5 @@
+import { rubric } from '@/catalog/rubric';
+import { testsFor } from '@/core/grade/rubric';
 import { seededRandom } from '@/core/random';
 import { heatMachine, heatRunOf, type HeatCondition } from '@/core/simulate/heat';
 import { readFileSync } from 'node:fs';
@@ -8,6 +10,7 @@ import { guessColumns, readManifestTable } from '@/formats/manifest';
 import { makePerson } from '@/server/people';
 import { type Actor, type Command, type Role } from '@/shop/command';
 import { runCommand } from '@/shop/runner';
+import { recordSelfTest, type SelfTold } from '@/shop/selftest/commands';
 import { commandByName } from '@/shop/commands';
 import { workHere } from '@/workers/pool';
 import run from '@/workers/worker';
@@ -202,19 +205,8 @@ async function stock(): Promise<void> {
 /** A day so many days from now. */
 const ahead = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10);
 
-const LAPTOP_TESTS = [
-  'surfaces',
-  'starts',
-  'display',
-  'usb',
-  'sound',
-  'network',
-  'load',
-  'keys',
-  'touchpad',
-  'camera',
-];
-const DESKTOP_TESTS = ['surfaces', 'starts', 'display', 'usb', 'sound', 'network', 'load'];
+/** What small machines and those without a reader or a disc drive do not have. */
+const NOT_FITTED = new Set(['optical', 'reader', 'touch', 'short-radio', 'activation']);
 
 async function prove(
   tag: string,
@@ -223,11 +215,13 @@ async function prove(
   top: number,
 ): Promise<string> {
   const unitId = await unitNamed(tag);
-  for (const test of laptop ? LAPTOP_TESTS : DESKTOP_TESTS)
-    await act('Bench B', 'recordTest', { unitId, test, result: 'pass' });
   const [unit] = await database().select().from(units).where(eq(units.id, unitId));
-  if (unit.chassis !== 'small')
-    await act('Bench B', 'recordTest', { unitId, test: 'optical', result: 'absent' });
+  for (const { id: test } of testsFor(rubric, unit.chassis))
+    await act('Bench B', 'recordTest', {
+      unitId,
+      test,
+      result: NOT_FITTED.has(test) || (test === 'wireless' && !laptop) ? 'absent' : 'pass',
+    });
   for (const [surface, kind, size, x, y] of marks)
     await act('Bench B', 'markDefect', { unitId, surface, kind, size, x, y });
   await act('Bench B', 'typeSpec', { unitId, key: 'topCelsius', value: `${top}` });
@@ -242,6 +236,56 @@ async function prove(
   }
   await act('Bench B', 'giveGrade', { unitId });
   return unitId;
+}
+
+/** What an all-in-one found in its own browser. */
+async function testedItself(tag: string): Promise<void> {
+  const unitId = await unitNamed(tag);
+  const told: Omit<SelfTold, 'unitId' | 'figures' | 'byHand'>[] = [
+    {
+      test: 'screen',
+      result: 'pass',
+      detail: 'pixels',
+      words: 'even, brightness answers; 1920 x 1080',
+      pixels: 2_073_600,
+      faults: [
+        { kind: 'dark', x: 0.31, y: 0.62 },
+        { kind: 'sub-bright', x: 0.74, y: 0.2 },
+      ],
+    },
+    { test: 'touch', result: 'absent', words: 'reports no touch' },
+    { test: 'camera', result: 'pass', words: '1280 x 720' },
+    { test: 'microphone', result: 'pass', words: 'level rose by 31 dB' },
+    {
+      test: 'sound',
+      result: 'fail',
+      words: 'rattles or one side only; by its own microphone: left heard, +24 dB, right not heard',
+    },
+    { test: 'ports', result: 'pass', words: '6 of 6 ports' },
+    {
+      test: 'wired',
+      result: 'pass',
+      words: '94 Mb/s from the bench, 92 to it, 1.8 ms, jitter 0.4 ms',
+    },
+    { test: 'film', result: 'pass', words: '1 of 149 frames dropped, 720 lines' },
+  ];
+  for (const own of told)
+    await runCommand(recordSelfTest, actors.get('Bench B')!, {
+      input: {
+        unitId,
+        figures: {},
+        byHand: false,
+        ...own,
+      },
+    });
+}
+
+/** What a machine said of itself, from the samples that ship with the program. */
+async function reported(tag: string, names: readonly string[]): Promise<void> {
+  await act('Bench A', 'ingestReport', {
+    unitId: await unitNamed(tag),
+    files: names.map((name) => ({ name, text: readFileSync(`samples/report/${name}`, 'utf8') })),
+  });
 }
 
 async function shelf(
@@ -672,6 +716,8 @@ async function furnish(): Promise<void> {
 
   await stock();
 
+  await reported('WQ-0020', ['smartctl-sda.json', 'lsblk.json']);
+  await testedItself('FB-0003');
   // what runs alone now
   await leave('WQ-0020', 'Bench A', 'erase-drive', 90, 'dock 1', 91);
   await leave('WQ-0003', 'Bench B', 'system-install', 40, 'dock 2', 29);

@@ -10,6 +10,6 @@ PORT=$(free_port "${PORT:-3000}")
 export DATABASE_URL BETTER_AUTH_SECRET OMNITROPE_DEMO_PASSWORD PORT NEXT_TELEMETRY_DISABLED=1
 cd "$ROOT"
 npx tsx scripts/migrate.ts && npx tsx scripts/demo.ts
-node scripts/bundled.mjs --only src/workers/worker.ts
+node scripts/bundled.mjs --only src/workers/worker.ts && node scripts/selftest.mjs
 OMNITROPE_PARENT=$$ node scripts/bundled.mjs scripts/worker.ts &
 exec node scripts/serve.mjs --dev

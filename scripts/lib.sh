@@ -29,8 +29,17 @@ need_secret() { # $1: file, $2: bytes; a random secret made once, readable by it
   cat "$1"
 }
 
+need_certificate() { # $1: folder; a key and a certificate made once, their pin and fingerprint as OMNITROPE_PIN and OMNITROPE_FINGERPRINT
+  local names='DNS:localhost,IP:127.0.0.1' address
+  for address in $(hostname -I 2>/dev/null); do names="$names,IP:$address"; done
+  [ -s "$1/bench.crt" ] || (umask 077; openssl req -x509 -newkey ec -pkeyopt ec_paramgen_curve:prime256v1 -nodes -days 3650 \
+    -keyout "$1/bench.key" -out "$1/bench.crt" -subj '/CN=the shop at this bench' -addext "subjectAltName=$names" 2>/dev/null) || exit 1
+  OMNITROPE_PIN=$(openssl x509 -in "$1/bench.crt" -pubkey -noout | openssl pkey -pubin -outform der | openssl dgst -sha256 -binary | openssl base64)
+  OMNITROPE_FINGERPRINT=$(openssl x509 -in "$1/bench.crt" -noout -fingerprint -sha256 | cut -d= -f2)
+}
+
 need_build() { # a production build when anything it is made of has changed; the worker threads' file looks after itself
-  (cd "$ROOT" && node scripts/bundled.mjs --only src/workers/worker.ts) || exit 1
+  (cd "$ROOT" && node scripts/bundled.mjs --only src/workers/worker.ts && node scripts/selftest.mjs) || exit 1
   local stamp="$ROOT/.next/omnitrope-build" sum
   sum=$(cd "$ROOT" && find src next.config.ts postcss.config.mjs tsconfig.json package-lock.json -type f ! -name '*.test.ts' -print0 | sort -z | xargs -0 sha256sum | sha256sum | cut -d' ' -f1)
   [ -s "$stamp" ] && [ "$(cat "$stamp")" = "$sum" ] && return 0

@@ -1,8 +1,10 @@
 // The server process: Next behind a door of our own, which knows the socket, limits what may come in, and
 // gives every page its nonce.
-//   HOST, PORT; OMNITROPE_TRUSTED_PROXIES: addresses (comma) whose x-forwarded-* headers count; OMNITROPE_URL: https://... when a proxy ends TLS
+//   HOST, PORT; OMNITROPE_TLS (a folder with bench.key and bench.crt) and TLS_PORT: https beside it; OMNITROPE_TRUSTED_PROXIES: addresses (comma) whose x-forwarded-* headers count; OMNITROPE_URL: https://... when a proxy ends TLS
 import { randomBytes } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
+import { createServer as createSecure } from 'node:https';
 import next from 'next';
 
 const dev = process.argv.includes('--dev');
@@ -34,6 +36,7 @@ const policy = (nonce) =>
     `style-src 'self' 'nonce-${nonce}'`,
     "style-src-attr 'unsafe-inline'",
     "img-src 'self' blob: data:",
+    "media-src 'self' blob:",
     "connect-src 'self'",
     "worker-src 'self' blob:",
     "object-src 'none'",
@@ -103,7 +106,23 @@ const app = next({ dev, hostname: host, port });
 const handle = app.getRequestHandler();
 await app.prepare();
 
-const server = createServer((request, response) => {
+const tls = process.env.OMNITROPE_TLS ?? '';
+const tlsPort = Number(process.env.TLS_PORT ?? 0);
+/** What a script under a live system asks for: a shell that knows no certificate of ours may come by plain http. */
+const SCRIPTS = /^\/[rse]\//;
+const LOOPBACK = /^(127\.|::1$)/;
+
+/** On the bench network everything but those scripts goes over https, where there is one. */
+function elsewhere(request) {
+  if (!tls || request.socket.encrypted || https) return null;
+  if (proxies.has(plainAddress(request.socket.remoteAddress))) return null;
+  if (LOOPBACK.test(plainAddress(request.socket.localAddress)) || SCRIPTS.test(request.url ?? ''))
+    return null;
+  const host = String(request.headers.host ?? '').replace(/:\d+$/, '');
+  return /^[A-Za-z0-9.:[\]-]{1,255}$/.test(host) ? `https://${host}:${tlsPort}${request.url}` : null;
+}
+
+const answer = (request, response) => {
   const peer = peerOf(request);
   if (!proxies.has(plainAddress(request.socket.remoteAddress)))
     for (const name of FORWARDED) delete request.headers[name];
@@ -114,6 +133,12 @@ const server = createServer((request, response) => {
   if (!readable(request.url ?? '/')) return refuse(response, 400, 'That address cannot be read.');
   if (Number(request.headers['content-length'] ?? 0) > MAX_BODY)
     return refuse(response, 413, 'Nothing taken in: it is too large.');
+  const there = elsewhere(request);
+  if (there) {
+    response.writeHead(308, { ...HEADERS, location: there, 'cache-control': 'no-store' });
+    return response.end();
+  }
+  if (request.socket.encrypted) request.headers['x-forwarded-proto'] = 'https';
   const nonce = randomBytes(16).toString('base64');
   const csp = policy(nonce);
   request.headers['content-security-policy'] = csp;
@@ -125,21 +150,41 @@ const server = createServer((request, response) => {
     if (!response.headersSent) refuse(response, 400, 'That request cannot be read.');
     else response.destroy();
   });
-});
-server.headersTimeout = 15_000;
-server.requestTimeout = 120_000;
-server.keepAliveTimeout = 65_000;
-server.maxConnections = 2_000;
-server.on(
-  'clientError',
-  (_, socket) => socket.writable && socket.end('HTTP/1.1 400 Bad Request\r\nconnection: close\r\n\r\n'),
-);
-server.listen(port, host, () => console.error(`omnitrope: serving on ${host}:${port}`));
+};
+
+function served(server, at) {
+  server.headersTimeout = 15_000;
+  server.requestTimeout = 120_000;
+  server.keepAliveTimeout = 65_000;
+  server.maxConnections = 2_000;
+  server.on(
+    'clientError',
+    (_, socket) => socket.writable && socket.end('HTTP/1.1 400 Bad Request\r\nconnection: close\r\n\r\n'),
+  );
+  server.listen(at, host, () => console.error(`omnitrope: serving on ${host}:${at}`));
+  return server;
+}
+const servers = [served(createServer(answer), port)];
+if (tls)
+  servers.push(
+    served(
+      createSecure(
+        {
+          key: readFileSync(`${tls}/bench.key`),
+          cert: readFileSync(`${tls}/bench.crt`),
+          minVersion: 'TLSv1.2',
+        },
+        answer,
+      ),
+      tlsPort,
+    ),
+  );
 
 /** What is under way gets this long; browsers that hold on to a connection do not keep a stopping server. */
 const GRACE_MS = 3_000;
 for (const signal of ['SIGTERM', 'SIGINT'])
   process.once(signal, () => {
-    server.close(() => process.exit(0));
+    let open = servers.length;
+    for (const server of servers) server.close(() => --open === 0 && process.exit(0));
     setTimeout(() => process.exit(0), GRACE_MS).unref();
   });

@@ -39,12 +39,21 @@ npx tsx scripts/migrate.ts
 [ -e "$DIR/own" ] || LOG_LEVEL=warn npx tsx scripts/demo.ts
 need_build
 PORT=$(free_port "${PORT:-3000}"); export PORT
-origins=''
-for address in $(hostname -I 2>/dev/null); do case $address in *:*) ;; *) origins="$origins,http://$address:$PORT";; esac; done
-[ "$HOST" = 127.0.0.1 ] || export OMNITROPE_ORIGINS="${OMNITROPE_ORIGINS:-}${origins}"
+# https beside it, with a certificate the shop makes once: a browser gives camera and microphone to nothing else
+TLS_PORT=$(free_port "$((PORT + 443))"); export TLS_PORT
+need_certificate "$DIR"
+export OMNITROPE_TLS=$DIR OMNITROPE_PIN OMNITROPE_FINGERPRINT
+origins='' secure=''
+for address in $(hostname -I 2>/dev/null); do case $address in *:*) ;; *) origins="$origins,http://$address:$PORT"; secure="$secure,https://$address:$TLS_PORT";; esac; done
+OMNITROPE_ORIGINS="${OMNITROPE_ORIGINS:-},https://127.0.0.1:$TLS_PORT,https://localhost:$TLS_PORT"
+if [ "$HOST" != 127.0.0.1 ]; then
+  OMNITROPE_ORIGINS="$OMNITROPE_ORIGINS$origins$secure"; OMNITROPE_BENCH=${secure#,}; OMNITROPE_BENCH_PLAIN=${origins#,}
+  export OMNITROPE_BENCH OMNITROPE_BENCH_PLAIN
+fi
+export OMNITROPE_ORIGINS
 url="http://127.0.0.1:$PORT"
-echo "{\"pid\":$$,\"url\":\"$url\"}" > "$DIR/server.json"
-where=$url$([ "$HOST" = 127.0.0.1 ] || echo "${origins//,/ }")
+echo "{\"pid\":$$,\"url\":\"$url\",\"secure\":\"https://127.0.0.1:$TLS_PORT\"}" > "$DIR/server.json"
+where=$url$([ "$HOST" = 127.0.0.1 ] || echo "${secure//,/ }")
 if [ -e "$DIR/own" ]; then who="  A shop of your own: its first page asks who owns it."; else who="  Sign in (demo)    bench-a@saltmarsh.example   technician
                     buyer@saltmarsh.example     owner
                     trainee@saltmarsh.example   viewer, may only look
@@ -53,6 +62,8 @@ cat >&2 <<TXT
 
   Omnitrope is at   $where
 $who
+  Certificate       $OMNITROPE_FINGERPRINT
+                    (SHA-256; a browser asks about it once: these signs must be the same)
   Stop it with Ctrl-C; nothing is lost.
 
 TXT

@@ -1,6 +1,6 @@
 import { catalogue } from '@/catalog';
 import { heatTables } from '@/catalog/heat';
-import { batteryRules, railSigns } from '@/catalog/readings';
+import { batteryRules, railSigns, soakRules } from '@/catalog/readings';
 import { conduct, type SoFar } from '@/core/instruments/conduct';
 import type { RunKind, Sample } from '@/core/instruments/run';
 import { closedCase, type ClosedCase } from '@/core/learn/learn';
@@ -27,6 +27,7 @@ import {
   type ColumnMap,
   type Reading,
 } from '@/formats/manifest';
+import { certificatePdf, type Certificate } from '@/formats/print/certificate';
 import { labelSheet, type Label } from '@/formats/print/labels';
 import { passportPdf, type Passport } from '@/formats/print/passport';
 import { readReport, type ReportFile } from '@/formats/report/bundle';
@@ -77,7 +78,12 @@ interface Weighed {
 export const registry = {
   /** A run of an instrument as it goes. */
   conduct: (kind: RunKind, samples: readonly Sample[], about: Parameters<typeof conduct>[2]): SoFar =>
-    conduct(kind, samples, about, { heat: heatTables, battery: batteryRules, rails: railSigns }),
+    conduct(kind, samples, about, {
+      heat: heatTables,
+      battery: batteryRules,
+      rails: railSigns,
+      soak: soakRules,
+    }),
 
   evaluate: (numbers: NumbersRef, input: EvaluationInput): Evaluation =>
     evaluateUnit(catalogueWith(numbers), input),
@@ -146,6 +152,7 @@ export const registry = {
   labels: (labels: readonly Label[], skip: number): Promise<Uint8Array> => labelSheet(labels, skip),
   passport: async (passport: Passport): Promise<Uint8Array> =>
     passportPdf({ ...passport, photos: await asJpeg(passport.photos) }),
+  certificate: (paper: Certificate): Promise<Uint8Array> => certificatePdf(paper),
   photo: (upload: Uint8Array) => readyPhoto(upload),
   codes: (upload: Uint8Array) => codesInPhoto(upload),
 };

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { benchAddress } from '@/server/bench';
 import { requireActor } from '@/server/session';
 import { floorNow } from '@/shop/floor/queries';
 import { benchHands } from '@/shop/people/queries';
@@ -13,6 +14,7 @@ const shopView = (rules: Awaited<ReturnType<typeof shopRules>>) => ({
   sign: rules.currencySign,
   decimals: rules.currencyDecimals,
   zone: rules.timeZone,
+  bench: benchAddress(),
 });
 
 export const dynamic = 'force-dynamic';

@@ -1,3 +1,4 @@
+import { pinned } from './host';
 import type { RunKind } from '@/core/instruments/run';
 
 /** What all runs share: batches in numbered files, a sender that keeps each until it was taken. */
@@ -5,6 +6,7 @@ const HEAD = (origin: string, token: string, tag: string, kind: RunKind) => `#!/
 # Omnitrope: a ${kind} run of ${tag}. Reads only; ends by itself; Ctrl-C stops it and sends what was read.
 set -u
 url='${origin}/s/${token}'
+${pinned(origin)}
 sys="\${OMNI_SYS:-/sys}"
 step="\${OMNI_STEP:-1}"
 dir=$(mktemp -d) || exit 1
@@ -12,8 +14,8 @@ PATH="$PATH:/usr/sbin:/sbin"; export PATH
 have() { command -v "$1" >/dev/null 2>&1; }
 have curl || have wget || { echo 'Neither curl nor wget is here: nothing can be sent.'; exit 1; }
 post() { # path, file: prints the answer; fails when the shop does not answer
-  if have curl; then curl -sS --max-time 5 -X POST -H 'Content-Type: application/json' --data-binary "@$2" "$url$1" 2>/dev/null
-  else wget -q -T 5 -O - --content-on-error --header='Content-Type: application/json' --post-file="$2" "$url$1" 2>/dev/null; fi
+  if have curl; then curl $pin -sS --max-time 5 -X POST -H 'Content-Type: application/json' --data-binary "@$2" "$url$1" 2>/dev/null
+  else wget $nopin -q -T 5 -O - --content-on-error --header='Content-Type: application/json' --post-file="$2" "$url$1" 2>/dev/null; fi
 }
 # seconds since the start of the machine: no clock that is set jumps in it
 now() { cut -d ' ' -f 1 "\${OMNI_UPTIME:-/proc/uptime}"; }
@@ -209,7 +211,17 @@ const RAILS = `
 echo 'Rails are read with a meter: type them on the unit’s page.'; exit 1
 `;
 
-const BODY: Record<RunKind, string> = { heat: HEAT, battery: BATTERY, rails: RAILS, speed: SPEED };
+const SOAK = `
+echo 'A soak runs in the machine’s own browser: open its test page.'; exit 1
+`;
+
+const BODY: Record<RunKind, string> = {
+  heat: HEAT,
+  battery: BATTERY,
+  rails: RAILS,
+  speed: SPEED,
+  soak: SOAK,
+};
 
 /**
  * The script a unit runs under any live Linux: plain sh, asks only for curl or wget. Temperatures, fans and energy are

@@ -1,3 +1,4 @@
+import { pinned } from './host';
 /**
  * The script a unit runs under any live Linux: plain sh, asks only for curl or wget. Collects what is
  * installed, says what is not, posts once, prints the shop's answer. Nothing is written outside a temporary
@@ -8,6 +9,7 @@ export function reportScript(origin: string, token: string, tag: string): string
 # Omnitrope: this machine's own report, for ${tag}. Reads hardware only; changes nothing.
 set -u
 url='${origin}/r/${token}'
+${pinned(origin)}
 dir=$(mktemp -d) || exit 1
 trap 'rm -rf "$dir"' EXIT INT TERM
 edge="omnitrope$$edge"
@@ -31,6 +33,7 @@ echo 'Reading this machine ...'
 take lshw.json lshw -json -quiet
 take lscpu.json lscpu -J
 take dmidecode.txt dmidecode
+take lsblk.json lsblk -J -b -o NAME,PATH,TYPE,SIZE,SERIAL,FSTYPE,FSUSED
 take sensors.json sensors -j
 take upower.txt upower -d
 for panel in /sys/class/drm/*eDP*/edid /sys/class/drm/*LVDS*/edid /sys/class/drm/*DSI*/edid; do
@@ -44,8 +47,8 @@ else echo '  smartctl: not installed'; fi
 printf -- '--%s--\\r\\n' "$edge" >> "$body"
 type="Content-Type: multipart/form-data; boundary=$edge"
 echo 'Sending ...'
-if have curl; then curl -sS -X POST -H "$type" -H 'Accept: text/plain' --data-binary "@$body" "$url"
-elif have wget; then wget -q -O - --content-on-error --header="$type" --header='Accept: text/plain' --post-file="$body" "$url"
+if have curl; then curl $pin -sS -X POST -H "$type" -H 'Accept: text/plain' --data-binary "@$body" "$url"
+elif have wget; then wget $nopin -q -O - --content-on-error --header="$type" --header='Accept: text/plain' --post-file="$body" "$url"
 else echo 'Neither curl nor wget is here: copy the files by hand and drop them onto the page.'; exit 1; fi
 `;
 }

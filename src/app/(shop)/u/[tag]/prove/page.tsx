@@ -1,5 +1,6 @@
 import { testsFor, type GradeReason } from '@/core/grade/rubric';
 import { database } from '@/db/client';
+import { liftsFor } from '@/shop/advice/lifts';
 import { proofOf } from '@/shop/proof/proof';
 import { Proof } from '@/ui/proof/Proof';
 import { shopHouse } from '@/shop/rules/queries';
@@ -12,7 +13,8 @@ export default async function ProvePage({ params }: { params: Promise<{ tag: str
   const { unit } = await loadUnit(tag);
   const head = await unitHead(tag);
   const { rubric } = (await shopHouse()).tables;
-  const { marks, tests, result, spec } = await proofOf(database(), unit, rubric);
+  const { marks, tests, result, input, spec } = await proofOf(database(), unit, rubric);
+  const lifts = result.grade ? await liftsFor(unit, rubric, input, result.grade, spec) : [];
   const surfaces = rubric.surfaces[unit.chassis];
   const surfaceName = (id: string) => surfaces.find((surface) => surface.id === id)?.name ?? id;
   const testName = (id: string) =>
@@ -43,6 +45,7 @@ export default async function ProvePage({ params }: { params: Promise<{ tag: str
           how: test.how ?? '',
           result: (run?.result as 'pass' | 'fail' | 'absent' | undefined) ?? null,
           by: run?.byName ?? '',
+          told: run?.told?.words ?? '',
         };
       })}
       marks={numbered.map((mark) => ({
@@ -61,11 +64,20 @@ export default async function ProvePage({ params }: { params: Promise<{ tag: str
         reasons: result.reasons.map(reason),
         open: result.open.map(testName),
         blocked: result.blocked.map(testName),
-        lift: result.lift && {
-          to: result.lift.to,
-          minutes: result.lift.minutes,
-          words: `Put right ${result.lift.defects.map((id) => `mark ${numbered.find((mark) => mark.id === id)?.number}`).join(', ')}`,
-        },
+        lifts: lifts.map((lift) => ({
+          to: lift.to,
+          minutes: lift.minutes,
+          gainMinor: lift.gainMinor,
+          netMinor: lift.netMinor,
+          words: [
+            ...(lift.defects.length
+              ? [
+                  `mark ${lift.defects.map((id) => numbered.find((mark) => mark.id === id)?.number).join(', ')}`,
+                ]
+              : []),
+            ...(lift.battery ? ['a new battery'] : []),
+          ].join(' and '),
+        })),
       }}
     />
   );

@@ -10,6 +10,7 @@ import { priceOf } from '@/shop/units/worth';
 import { Shelf } from '@/ui/shelf/Shelf';
 import { sayable } from '@/words/claims';
 import { driveViews, namedDrive } from '@/words/drives';
+import { ERASURE_WORDS } from '@/words/erasure';
 import { dayAndTime, dayOf, daysBetween } from '@/words/time';
 import { loadUnit, unitHead } from '../loadUnit';
 
@@ -59,10 +60,13 @@ export default async function ShelfPage({ params }: { params: Promise<{ tag: str
       price={price}
       today={today}
       drives={driveViews(record.drives.inside, parts)}
-      erasures={seen.map(({ erasure, code, name }) => ({
-        id: erasure.id,
-        words: `${code} ${name}: ${erasure.kind}, ${erasure.method}${erasure.verified ? `; verified: ${erasure.verified}` : ''}. ${erasure.byName}, ${dayAndTime(erasure.at, rules.timeZone)}`,
-      }))}
+      erasures={seen
+        .filter(({ erasure }) => erasure.kind !== 'begun')
+        .map(({ erasure, code, name }) => ({
+          id: erasure.id,
+          back: erasure.voidedBy !== null,
+          words: `${code} ${name}: ${ERASURE_WORDS[erasure.kind] ?? erasure.kind}, ${erasure.method}${erasure.verified ? `; verified: ${erasure.verified}` : ''}. ${erasure.byName}, ${dayAndTime(erasure.at, rules.timeZone)}`,
+        }))}
       margin={
         seesMargins(actor.role, rules)
           ? {

@@ -4,9 +4,10 @@ import { refusal } from '@/server/answer';
 import { download } from '@/server/download';
 import { requireActorForApi } from '@/server/session';
 import { shopRules } from '@/shop/rules/queries';
+import { listingText } from '@/words/listingText';
 import { listingOf } from '@/shop/sales/papers';
 
-/** ?as=csv or ?as=json. A cell that a spreadsheet would take for a formula gets an apostrophe. */
+/** ?as=csv, ?as=json or ?as=text. A cell that a spreadsheet would take for a formula gets an apostrophe. */
 export async function GET(
   request: Request,
   { params }: { params: Promise<{ tag: string }> },
@@ -14,8 +15,10 @@ export async function GET(
   try {
     await requireActorForApi();
     const listing = await listingOf((await params).tag, await shopRules());
-    if (new URL(request.url).searchParams.get('as') === 'json')
-      return download(JSON.stringify(listing), 'application/json', `${listing.tag}.json`);
+    const as = new URL(request.url).searchParams.get('as');
+    if (as === 'text')
+      return download(listingText(listing), 'text/plain; charset=utf-8', `${listing.tag}.txt`);
+    if (as === 'json') return download(JSON.stringify(listing), 'application/json', `${listing.tag}.json`);
     const cells = Object.fromEntries(
       Object.entries(listing).map(([name, value]) => [name, plainCell(value)]),
     );

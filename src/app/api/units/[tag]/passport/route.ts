@@ -1,4 +1,5 @@
 import { refusal } from '@/server/answer';
+import { hostOf } from '@/server/device/host';
 import { download } from '@/server/download';
 import { requireActorForApi } from '@/server/session';
 import { shopRules } from '@/shop/rules/queries';
@@ -11,7 +12,7 @@ export async function GET(
 ): Promise<Response> {
   try {
     await requireActorForApi();
-    const pass = await passportOf((await params).tag, await shopRules());
+    const pass = await passportOf((await params).tag, await shopRules(), hostOf(request));
     const pdf = await heavy('passport', [pass], request.signal);
     return download(pdf, 'application/pdf', `passport-${pass.tag}.pdf`, 'inline');
   } catch (error) {

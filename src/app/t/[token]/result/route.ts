@@ -1,0 +1,28 @@
+import Joi from 'joi';
+import { answer, jsonWithin } from '@/server/answer';
+import { heldSelfToken } from '@/server/device/selfToken';
+import { checkedInput, commandKey } from '@/shop/input';
+import { tokenTyped } from '@/shop/report/token';
+import { recordSelfTest, toldShape, type SelfTold } from '@/shop/selftest/commands';
+import { runCommand } from '@/shop/runner';
+
+interface Sent extends Omit<SelfTold, 'unitId'> {
+  key?: string;
+}
+const shape = Joi.object({ ...toldShape, key: Joi.string().max(80) });
+const MOST = 60_000;
+
+/** One result. Sent again with its key it is on record once. */
+export const POST = (
+  request: Request,
+  { params }: { params: Promise<{ token: string }> },
+): Promise<Response> =>
+  answer(async () => {
+    const state = await heldSelfToken(request, tokenTyped((await params).token));
+    const { key, ...told } = checkedInput<Sent>(shape, await jsonWithin(request, MOST, 'the result'));
+    await runCommand(recordSelfTest, state.actor, {
+      input: { ...told, unitId: state.unitId },
+      key: commandKey(key),
+    });
+    return { taken: true };
+  });
