@@ -14,6 +14,8 @@ describe('every screen has its page of help', () => {
     ['/u/WQ-0007/machine/heat', 'heat'],
     ['/u/WQ-0007/machine/power', 'power'],
     ['/u/WQ-0007/machine/speed', 'speed'],
+    ['/u/WQ-0007/machine/drives', 'drives'],
+    ['/u/WQ-0007/machine/tests', 'tests'],
     ['/u/WQ-0007/memory', 'memory'],
     ['/u/WQ-0007/work', 'work'],
     ['/u/WQ-0007/prove', 'prove'],

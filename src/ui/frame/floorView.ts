@@ -19,8 +19,8 @@ export interface RunningBlock {
   station: string;
   startedAt: string;
   expectedMinutes: number;
-  /** Of a run that samples: which, and for how many seconds nothing has come; null: nothing came yet. */
-  run?: { kind: 'heat' | 'battery' | 'rails' | 'speed'; silent: number | null };
+  /** Of what the machine does by itself: where it is followed, seconds of silence; null: nothing came yet. */
+  run?: { place: string; silent: number | null };
 }
 
 /** What the person at the screen has begun and not ended. */

@@ -2,7 +2,7 @@
 import { useState, type FormEvent } from 'react';
 import { useShortcuts } from '../kit/keyboard';
 import type { DriveView } from '@/words/drives';
-import { DriveChoice, DriveNamed, ErasureHow } from '../shelf/ErasureFields';
+import { DriveChoice, DriveNamed, ErasureHow, erasureInput } from '../shelf/ErasureFields';
 import { Button, Problem, Quiet } from '../kit/parts';
 import { TextField } from '../kit/fields';
 import { useOtherHands } from '../kit/theShop';
@@ -74,8 +74,7 @@ export function RunningWork({ unit, work, preset, drives, named, keys = true }: 
       ...(open.length
         ? { componentId: form.get('drive') }
         : { drive: { name: form.get('name'), serial: form.get('serial') } }),
-      method: form.get('method'),
-      verified: form.get('verified'),
+      ...erasureInput(form),
     };
     void send('finishWork', { ...on, erased }, unit.version);
   };
@@ -183,7 +182,7 @@ export function RunningWork({ unit, work, preset, drives, named, keys = true }: 
       {recording && (
         <form onSubmit={record} aria-label="What the run did" className="mt-3 grid gap-2.5 sm:grid-cols-3">
           {open.length ? <DriveChoice drives={open} /> : <DriveNamed named={named} />}
-          <ErasureHow />
+          <ErasureHow medium={open.length === 1 ? open[0].medium : null} />
           <p className="flex flex-wrap gap-4 sm:col-span-3">
             <Button type="submit" tone="strong" disabled={busy} autoFocus>
               Finished, put on record

@@ -5,6 +5,8 @@ import { minorText, parseMinor, type Currency } from '@/core/money/minor';
 interface TheShop extends Currency {
   /** IANA name of its zone. */
   zone: string;
+  /** How machines at the benches reach it over https; no addresses: they do not. */
+  bench: { origins: string[]; plain: string[]; pin: string; fingerprint: string };
 }
 
 /** Somebody who works at a bench. */
@@ -17,7 +19,12 @@ interface People {
   hands: readonly Hand[];
 }
 
-const Here = createContext<TheShop>({ sign: '', decimals: 2, zone: 'UTC' });
+export const Here = createContext<TheShop>({
+  sign: '',
+  decimals: 2,
+  zone: 'UTC',
+  bench: { origins: [], plain: [], pin: '', fingerprint: '' },
+});
 const Around = createContext<People>({ me: '', hands: [] });
 
 /** The shop's money and zone, from its rules, and who works there, for everything inside. */
@@ -32,8 +39,24 @@ export function InShop({
   hands: readonly Hand[];
   children: ReactNode;
 }) {
-  const { sign, decimals, zone } = shop;
-  const value = useMemo(() => ({ sign, decimals, zone }), [sign, decimals, zone]);
+  const { sign, decimals, zone, bench } = shop;
+  const { pin } = bench;
+  const origins = bench.origins.join(',');
+  const plain = bench.plain.join(',');
+  const value = useMemo(
+    () => ({
+      sign,
+      decimals,
+      zone,
+      bench: {
+        pin,
+        fingerprint: bench.fingerprint,
+        origins: origins ? origins.split(',') : [],
+        plain: plain ? plain.split(',') : [],
+      },
+    }),
+    [sign, decimals, zone, pin, origins, plain, bench.fingerprint],
+  );
   const people = useMemo(() => ({ me, hands }), [me, hands]);
   return (
     <Here value={value}>

@@ -1,7 +1,13 @@
 import { PageTabs } from '../kit/PageTabs';
 
 /** The pages of a unit's side Machine. */
-export function MachineTabs({ tag, at }: { tag: string; at: '' | '/heat' | '/power' | '/speed' }) {
+export function MachineTabs({
+  tag,
+  at,
+}: {
+  tag: string;
+  at: '' | '/heat' | '/power' | '/speed' | '/drives' | '/tests';
+}) {
   const base = `/u/${tag}/machine`;
   return (
     <PageTabs
@@ -12,6 +18,8 @@ export function MachineTabs({ tag, at }: { tag: string; at: '' | '/heat' | '/pow
         [`${base}/heat`, 'Heat'],
         [`${base}/power`, 'Power'],
         [`${base}/speed`, 'Speed'],
+        [`${base}/drives`, 'Drives'],
+        [`${base}/tests`, 'Tests itself'],
       ]}
     />
   );

@@ -3,6 +3,7 @@ import { useRouter } from 'next/navigation';
 import { useState, type DragEvent } from 'react';
 import { useShortcuts } from '../kit/keyboard';
 import { Button, Problem } from '../kit/parts';
+import { useBenchLine, useBenchOrigin, usePlainOrigin } from '../kit/useBenchLine';
 import { outcomeOf, useCommand } from '../kit/useCommand';
 import type { UnitHead } from '@/words/unitView';
 
@@ -12,11 +13,14 @@ interface Answer {
   notRead: string[];
 }
 
-const LOOPBACK = /^(localhost|127\.|\[::1\])/;
+const LOOPBACK = /^https?:\/\/(localhost|127\.|\[::1\])/;
 
 /** Getting the machine's own report: a command to run on it, or its files dropped here. */
 export function ReportPanel({ unit }: { unit: UnitHead }) {
   const router = useRouter();
+  const benchLine = useBenchLine();
+  const benchOrigin = useBenchOrigin();
+  const plainOrigin = usePlainOrigin();
   const { send, problem, busy } = useCommand();
   const [command, setCommand] = useState<{ token: string; until: string } | null>(null);
   const [taken, setTaken] = useState<Answer | null>(null);
@@ -81,19 +85,19 @@ export function ReportPanel({ unit }: { unit: UnitHead }) {
         <div className="mt-3 border-2 border-ink bg-sheet p-3">
           <p className="text-[13px] text-soft">under any live Linux</p>
           <code data-testid="report-command" className="figures block text-[14px] break-all select-all">
-            curl -s {window.location.origin}/r/{command.token} | sudo sh
+            {benchLine(`/r/${command.token}`, '| sudo sh')}
           </code>
           <p className="mt-1.5 text-[13px] text-soft">
             in the installed commercial system’s own shell (not tried on a real one yet)
           </p>
           <code className="figures block text-[14px] break-all select-all">
-            irm {window.location.origin}/r/{command.token}/own | iex
+            irm {plainOrigin()}/r/{command.token}/own | iex
           </code>
           <p className="mt-1.5 text-[13px] text-soft">
             Works once, until {command.until} UTC. Without root, leave “sudo” out: serials and drive health
             may stay unread.
           </p>
-          {LOOPBACK.test(window.location.host) && (
+          {LOOPBACK.test(benchOrigin()) && (
             <p className="text-[13px]">
               <b>This address is this computer only.</b> For units on the bench network start the shop with
               OMNITROPE_HOST=0.0.0.0 and open it by its network address.

@@ -4,6 +4,7 @@ import { Button, Heading, Key, Problem, Quiet } from '../kit/parts';
 import { TextField } from '../kit/fields';
 import { useShortcuts } from '../kit/keyboard';
 import { useCommand } from '../kit/useCommand';
+import { Money } from '../kit/theShop';
 import { attended } from '../kit/words';
 import { SurfaceMap, type MarkView, type SurfaceView } from './SurfaceMap';
 import type { UnitHead } from '@/words/unitView';
@@ -14,6 +15,8 @@ export interface TestView {
   how: string;
   result: 'pass' | 'fail' | 'absent' | null;
   by: string;
+  /** What the machine’s own test told; empty: a person said it. */
+  told: string;
 }
 
 export interface GradeView {
@@ -23,7 +26,7 @@ export interface GradeView {
   reasons: string[];
   open: string[];
   blocked: string[];
-  lift: { to: string; minutes: number; words: string } | null;
+  lifts: { to: string; minutes: number; gainMinor: number; netMinor: number; words: string }[];
   rubric: string;
 }
 
@@ -103,6 +106,9 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
                         {test.name}
                       </button>
                       {on && test.how && <span className="block text-[13px]">{test.how}</span>}
+                      {test.told && (
+                        <span className={`block text-[12.5px] ${on ? '' : 'text-soft'}`}>{test.told}</span>
+                      )}
                     </th>
                     <td className="py-1 pr-1 text-right whitespace-nowrap">
                       {RESULTS.map(([result, word]) => (
@@ -239,10 +245,26 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
                 <b>Cannot be sold as working:</b> {grade.blocked.join(', ')}.
               </p>
             )}
-            {grade.lift && (
-              <p className="text-worth">
-                {grade.lift.words}: grade {grade.lift.to}, {attended(grade.lift.minutes)}.
-              </p>
+            {grade.lifts.length > 0 && (
+              <table className="mt-1 w-full border-collapse text-[13.5px]">
+                <caption className="sr-only">What would lift it, at the least cost</caption>
+                <tbody>
+                  {grade.lifts.map((lift) => (
+                    <tr key={lift.to} className="border-b border-rule">
+                      <th scope="row" className="py-0.5 pr-2 text-left font-normal">
+                        <b>{lift.to}</b> with {lift.words} put right
+                      </th>
+                      <td className="figures text-right text-[13px]">{attended(lift.minutes)}</td>
+                      <td
+                        className={`figures pl-2 text-right text-[13px] whitespace-nowrap ${lift.netMinor > 0 ? 'text-worth' : 'text-soft'}`}
+                        title="What it fetches more, less hands, parts and fees"
+                      >
+                        <Money minor={lift.netMinor} plus />
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
             )}
             {!grade.given && (
               <Button

@@ -1,6 +1,7 @@
 'use client';
 import { useState, type FormEvent } from 'react';
 import type { Margin } from '@/core/money/margin';
+import { Link } from '../kit/Link';
 import { Money, Sign, useMoney } from '../kit/theShop';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Button, CautionNote, Heading, Problem } from '../kit/parts';
@@ -9,12 +10,14 @@ import { MoneyField } from '../kit/MoneyField';
 import { useCommand } from '../kit/useCommand';
 import { GoneForm } from '../unit/GoneForm';
 import type { DriveView } from '@/words/drives';
-import { DriveChoice, ErasureHow } from './ErasureFields';
+import { DriveChoice, ErasureHow, erasureInput } from './ErasureFields';
 import { SoldPanel, type SaleView, type UndoneView } from './SoldPanel';
 import type { UnitHead } from '@/words/unitView';
 
 export interface ErasureView {
   id: string;
+  /** It was taken back. */
+  back: boolean;
   words: string;
 }
 
@@ -97,9 +100,17 @@ export function Shelf({
           )}
           {erasures.map((entry) => (
             <p key={entry.id} className="border-b border-rule py-1 text-[14px]">
-              {entry.words}
+              <span className={entry.back ? 'line-through' : ''}>{entry.words}</span>
+              {entry.back && <b> taken back</b>}
             </p>
           ))}
+          {drives.length > 0 && (
+            <p className="pt-1.5 text-[14px]">
+              <Link className="border-b border-current" href={`/u/${unit.tag}/machine/drives`}>
+                How each can be erased, its health, certificates
+              </Link>
+            </p>
+          )}
           {!unit.held && unit.mayWrite && <Erase unit={unit} drives={drives} />}
           {!unit.held && unit.mayWrite && drives.length === 0 && (
             <RecordDrive unit={unit} named={namedDrive} />
@@ -143,6 +154,9 @@ export function Shelf({
               </a>
               <a className="border-b border-current" href={`/api/units/${unit.tag}/listing?as=json`} download>
                 Listing row, JSON
+              </a>
+              <a className="border-b border-current" href={`/api/units/${unit.tag}/listing?as=text`} download>
+                Listing, text
               </a>
             </p>
           )}
@@ -270,8 +284,7 @@ function Erase({ unit, drives }: { unit: UnitHead; drives: DriveView[] }) {
         unitId: unit.id,
         componentId: form.get('drive'),
         kind,
-        method: form.get('method'),
-        verified: form.get('verified') ?? '',
+        ...erasureInput(form),
       },
       unit.version,
     );
@@ -284,8 +297,10 @@ function Erase({ unit, drives }: { unit: UnitHead; drives: DriveView[] }) {
         <option value="never">New, never held data</option>
         <option value="returned">Returned to its owner</option>
         <option value="destroyed">Destroyed</option>
+        <option value="failed">Tried, could not be erased</option>
+        <option value="image">Cloned: our own image, nobody’s data</option>
       </ChoiceField>
-      <ErasureHow verified={kind === 'erased'} />
+      <ErasureHow kind={kind} medium={open.length === 1 ? open[0].medium : null} />
       <div className="sm:col-span-2">
         <Button type="submit" tone="strong" disabled={busy}>
           Put on record

@@ -4,6 +4,7 @@ import type { Sample } from '@/core/instruments/run';
 import { SILENT_SECONDS, type FollowedView, type OpenRunView } from '@/words/readingView';
 import type { UnitHead } from '@/words/unitView';
 import { Button, Heading, Problem } from '../../kit/parts';
+import { useBenchLine } from '../../kit/useBenchLine';
 import { useCommand } from '../../kit/useCommand';
 import { duration } from '../../kit/words';
 import { BenchDrawer } from './BenchDrawer';
@@ -31,6 +32,7 @@ export function RunPanel(props: Props) {
   const { unit, kind, title, how, open, fields, about, served = true, draw, children } = props;
   const { send, problem, busy } = useCommand();
   const [line, setLine] = useState<{ run: string; text: string } | null>(null);
+  const benchLine = useBenchLine();
   const followed = useRun(open?.id ?? null);
   const disabled = busy || !unit.mayWrite || unit.held;
   const begin = async () => {
@@ -42,7 +44,7 @@ export function RunPanel(props: Props) {
     if (begun.ok)
       setLine({
         run: begun.answer.run,
-        text: `curl -s ${window.location.origin}/s/${begun.answer.token} | sudo sh`,
+        text: benchLine(`/s/${begun.answer.token}`, '| sudo sh'),
       });
   };
   const silent = followed?.silent ?? null;

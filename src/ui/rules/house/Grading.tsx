@@ -7,6 +7,7 @@ import { ChoiceCell, NumberCell, WordCell, type Path } from './Cell';
 import { chassisName, chassisRows } from './chassis';
 import { Grid } from './Grid';
 import { newId } from './newId';
+import { WhatIf } from './WhatIf';
 
 const SIZES = ['small', 'medium', 'large'];
 
@@ -28,7 +29,7 @@ export function Grading() {
     <>
       <Grid
         title="What each grade takes"
-        note="The worst of the three decides."
+        note="The worst of them decides. A heat run tells the margin; without one the top temperature counts."
         head={[...GRADES]}
         rows={[
           {
@@ -51,8 +52,19 @@ export function Grading() {
             )),
           },
           {
+            key: 'margin',
+            name: 'Under its own limit at least, K',
+            cells: GRADES.map((grade) => (
+              <NumberCell
+                key={grade}
+                name={`rubric.heatMargin.${grade}`}
+                label={`Under its own limit at least, ${grade}, K`}
+              />
+            )),
+          },
+          {
             key: 'heat',
-            name: 'Top under load at most, °C',
+            name: 'Top under load at most, °C, where no run told its limit',
             cells: GRADES.map((grade) => (
               <NumberCell
                 key={grade}
@@ -197,6 +209,7 @@ export function Grading() {
           }))}
         />
       ))}
+      {!off && <WhatIf />}
     </>
   );
 }

@@ -13,6 +13,7 @@ import { Grading } from './Grading';
 import { Processors } from './Processors';
 import { Prices } from './Prices';
 import { Uses } from './Uses';
+import { tidy } from './tidy';
 import { Work } from './Work';
 import { many } from '@/words/plain';
 
@@ -23,17 +24,6 @@ const PARTS = [
   ['Processors', Processors],
   ['Uses and systems', Uses],
 ] as const;
-
-/** A text field left empty means left out: optional words must not arrive as "". */
-function tidy(tables: HouseTables): HouseTables {
-  return {
-    ...tables,
-    rubric: {
-      ...tables.rubric,
-      tests: tables.rubric.tests.map(({ how, ...test }) => (how ? { ...test, how } : test)),
-    },
-  };
-}
 
 interface Tables {
   tables: HouseTables;

@@ -1,0 +1,234 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useEffect, useState } from 'react';
+import type { EraseWay } from '@/core/erasure/plan';
+import { duration } from '../../kit/words';
+import { spanWords, type DrivePageView, type EraseRunShown } from '@/words/driveView';
+import { SILENT_SECONDS } from '@/words/readingView';
+import type { UnitHead } from '@/words/unitView';
+import { Button, CautionNote, Heading, Problem, Quiet } from '../../kit/parts';
+import { useBenchLine } from '../../kit/useBenchLine';
+import { useCommand } from '../../kit/useCommand';
+
+const LOOK_MS = 2_000;
+const LEVEL_WORDS = {
+  clear: 'Clear: nobody reads it with ordinary means',
+  purge: 'Purge: not in a laboratory either',
+  destroy: 'Destroy: nor used again',
+};
+
+/** How a drive can be erased, and an erasure by the machine's own script from its start to its end. */
+export function ErasePanel({ unit, drive }: { unit: UnitHead; drive: DrivePageView }) {
+  const { send, problem, busy } = useCommand();
+  const [line, setLine] = useState<{ run: string; text: string } | null>(null);
+  const benchLine = useBenchLine();
+  const [all, setAll] = useState(false);
+  const disabled = busy || !unit.mayWrite || unit.held;
+  const { plan, run } = drive;
+  const open = run && !run.ending ? run : null;
+  const router = useRouter();
+  useEffect(() => {
+    if (!open) return;
+    const timer = setInterval(() => router.refresh(), LOOK_MS);
+    return () => clearInterval(timer);
+  }, [open?.id, router]); // eslint-disable-line react-hooks/exhaustive-deps
+  const begin = async (methodId: string) => {
+    const begun = await send<{ run: string; token: string }>(
+      'startErasure',
+      { unitId: unit.id, componentId: drive.id, methodId, whole: true },
+      unit.version,
+    );
+    if (begun.ok)
+      setLine({
+        run: begun.answer.run,
+        text: benchLine(`/e/${begun.answer.token}`, '> e; sudo sh e'),
+      });
+  };
+  return (
+    <section aria-label="Erase it" className="border-t-[6px] border-ink bg-paper px-5 py-4">
+      <Heading className="text-[20px]!">How it is erased</Heading>
+      {unit.keeps ? (
+        <p className="text-[15px]">
+          <b>The system and the data on it stay.</b> Nothing here erases it.
+        </p>
+      ) : open ? (
+        <Running
+          unit={unit}
+          run={open}
+          line={line?.run === open.id ? line.text : null}
+          disabled={disabled}
+          send={send}
+        />
+      ) : !plan ? (
+        <p className="text-[15px]">
+          What kind of drive it is, or its size, is not known: let the machine report, or say it on the part’s
+          own page.
+        </p>
+      ) : (
+        <>
+          {plan.cautions.map((words) => (
+            <div key={words} className="mt-1">
+              <CautionNote title="Mind:" text={`${words}.`} />
+            </div>
+          ))}
+          {!drive.serial && (
+            <p className="mt-1 text-[14px]">
+              Not by the machine itself: it has no serial on record, so nothing tells it from another. Let the
+              machine report first.
+            </p>
+          )}
+          <table className="mt-2 w-full border-collapse text-[14px]">
+            <caption className="sr-only">Ways to erase it</caption>
+            <tbody>
+              {(all ? plan.ways : plan.ways.slice(0, 4)).map((way) => (
+                <Way
+                  key={way.id}
+                  way={way}
+                  serial={drive.serial}
+                  disabled={disabled}
+                  begin={() => void begin(way.id)}
+                />
+              ))}
+            </tbody>
+          </table>
+          {plan.ways.length > 4 && (
+            <Quiet onClick={() => setAll(!all)}>{all ? 'fewer' : `${plan.ways.length - 4} more ways`}</Quiet>
+          )}
+          <p className="mt-2 text-[13.5px] text-soft">
+            A random sample of {plan.sample.sectors} sectors, all empty, says with{' '}
+            {Math.round(plan.sample.confidence * 100)} % confidence that no more than{' '}
+            {Math.round(plan.sample.leftBehind * 100)} % is left. The usual rule reads two places in each
+            thousandth, {Math.round(plan.sample.representativeMbs / 100) / 10} GB of it.
+          </p>
+        </>
+      )}
+      {problem && <Problem>{problem.message}</Problem>}
+    </section>
+  );
+}
+
+function Way({
+  way,
+  serial,
+  disabled,
+  begin,
+}: {
+  way: EraseWay;
+  serial: string;
+  disabled: boolean;
+  begin: () => void;
+}) {
+  return (
+    <tr className="border-b border-rule align-top">
+      <th scope="row" className="py-1.5 pr-3 text-left font-normal">
+        <b>{way.name}</b>
+        <span className="block text-[13px] text-soft">{LEVEL_WORDS[way.level]}.</span>
+        {way.command && (
+          <code className="figures block text-[12px] break-all">
+            {way.command.replaceAll('{device}', '/dev/…')}
+          </code>
+        )}
+        {way.note && <span className="block text-[13px]">{way.note}</span>}
+        <span className="block text-[12.5px] text-soft">{way.clause}</span>
+      </th>
+      <td className="py-1.5 text-right whitespace-nowrap">
+        <span className="figures text-[13px]">{spanWords(way.minutes)}</span>
+        {way.verifyMinutes > 0 && (
+          <span className="block text-[12.5px] text-soft">
+            + {spanWords([way.verifyMinutes, way.verifyMinutes])} reading back
+          </span>
+        )}
+        {way.possible === 'ask' && <span className="block text-[12.5px] text-soft">if the drive can</span>}
+        {way.byScript && (
+          <Button className="mt-1" disabled={disabled || !serial} onClick={begin}>
+            By the machine itself
+          </Button>
+        )}
+      </td>
+    </tr>
+  );
+}
+
+interface Going {
+  unit: UnitHead;
+  run: EraseRunShown;
+  line: string | null;
+  disabled: boolean;
+  send: ReturnType<typeof useCommand>['send'];
+}
+
+/** Asked for, named on the unit, confirmed here, writing, reading back. */
+function Running({ unit, run, line, disabled, send }: Going) {
+  const silent = run.heardSeconds !== null && run.heardSeconds > SILENT_SECONDS ? run.heardSeconds : null;
+  const share = run.progress ? run.progress.done / run.progress.total : 0;
+  return (
+    <div className="mt-1 text-[15px]">
+      <p className="text-soft">
+        {run.method}, {run.whole ? 'every sector read back' : 'a sample read back'}
+      </p>
+      {line && (
+        <code
+          data-testid="erase-command"
+          className="figures my-2 block border-2 border-ink bg-sheet p-3 text-[14px] break-all select-all"
+        >
+          {line}
+        </code>
+      )}
+      {run.state === 'asked' && (
+        <p role="status">
+          Run the line on the machine under a live system. It lists its drives and asks for the serial of the
+          one to be erased; nothing is written by it yet.
+        </p>
+      )}
+      {run.state === 'typed' && run.seen && (
+        <div role="status" className="mt-1">
+          <CautionNote
+            title="Named on the machine:"
+            text={`${run.seen.device}, serial ${run.seen.serial}, ${run.seen.model || 'no model'}, ${Math.round((run.seen.sectors * 512) / 1e9)} GB. Everything on it will be gone for good.`}
+          />
+          <Button
+            tone="hazard"
+            className="mt-2"
+            disabled={disabled}
+            onClick={() =>
+              void send('confirmErasure', { unitId: unit.id, run: run.id, serial: run.seen!.serial })
+            }
+          >
+            Erase {run.seen.serial}
+          </Button>
+        </div>
+      )}
+      {run.state === 'confirmed' && (
+        <div role="status">
+          <p>
+            <b>
+              {!run.progress
+                ? 'Confirmed: the machine begins.'
+                : `${run.progress.phase === 'writing' ? 'Writing' : 'Reading back'}: ${Math.floor(share * 100)} %`}
+            </b>
+            {run.progress && run.progress.unwritten > 0 && (
+              <>, {run.progress.unwritten} sectors could not be written</>
+            )}
+          </p>
+          <div className="mt-1 h-3 border-2 border-ink bg-track" aria-hidden>
+            <div className="h-full bg-ink" style={{ width: `${share * 100}%` }} />
+          </div>
+          {silent !== null && (
+            <p className="mt-1 font-semibold text-hot">
+              Silent for {duration(silent / 60)}: look at the machine. The gate stays shut until it has ended
+              well.
+            </p>
+          )}
+        </div>
+      )}
+      <p className="mt-2">
+        <Button
+          disabled={disabled}
+          onClick={() => void send('dropErasure', { unitId: unit.id, run: run.id })}
+        >
+          {run.state === 'confirmed' ? 'Stop it: it counts as not erased' : 'Give it up'}
+        </Button>
+      </p>
+    </div>
+  );
+}
