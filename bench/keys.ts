@@ -2,31 +2,17 @@
  * From a key to the next question drawn, in the browser: three benches answering at once on Find out, and one
  * alone on the quick look (where the next question does not wait). `npm run bench:keys`. Wants a build.
  */
-import { execFileSync } from 'node:child_process';
 import pg from 'pg';
 import { By, type WebDriver } from 'selenium-webdriver';
-import { migrateDatabase } from '../src/db/migrate';
 import { openBrowser, ready, signIn } from '../tests/browser/driver';
-import { PASSWORD, SECRET, startServer } from '../tests/browser/shop.setup';
-import { freshDatabase, throwAwayCluster } from '../tests/server/database.setup';
+import { demoDatabase, PASSWORD, startServer } from '../tests/browser/shop.setup';
 import { figures, ms } from './figures';
 
 const PEOPLE = ['bench-a', 'bench-b', 'buyer'];
 const UNITS_EACH = 4;
 const KEYS_EACH = 6;
 
-const databaseUrl = await freshDatabase(throwAwayCluster(), 'omnitrope_keys');
-await migrateDatabase(databaseUrl);
-execFileSync('npx', ['tsx', 'scripts/demo.ts'], {
-  stdio: ['ignore', 'ignore', 'inherit'],
-  env: {
-    ...process.env,
-    DATABASE_URL: databaseUrl,
-    BETTER_AUTH_SECRET: SECRET,
-    OMNITROPE_DEMO_PASSWORD: PASSWORD,
-    LOG_LEVEL: 'warn',
-  },
-});
+const databaseUrl = await demoDatabase('omnitrope_keys');
 const server = await startServer(databaseUrl);
 const client = new pg.Client({ connectionString: databaseUrl });
 await client.connect();

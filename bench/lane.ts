@@ -2,33 +2,19 @@
  * Forty units that sample once a second into one application process: `npm run bench:lane`. Wants a build. Nothing may
  * be lost or doubled; p95 of a post beside a plain INSERT in the same run, while three technicians answer questions.
  */
-import { execFileSync } from 'node:child_process';
 import pg from 'pg';
 import { seededRandom } from '@/core/random';
 import { heatMachine, heatMeter, HEAT_CONDITIONS } from '@/core/simulate/heat';
 import { Sampler } from '@/device/sampler';
-import { migrateDatabase } from '../src/db/migrate';
 import { signedIn } from '../tests/browser/http';
-import { PASSWORD, SECRET, startServer } from '../tests/browser/shop.setup';
-import { freshDatabase, throwAwayCluster } from '../tests/server/database.setup';
+import { demoDatabase, PASSWORD, startServer } from '../tests/browser/shop.setup';
 import { figures } from './figures';
 
 const SECONDS = Number(process.env.SECONDS ?? 300);
 const RUNS = Number(process.env.RUNS ?? 40);
 const REST = 60;
 
-const databaseUrl = await freshDatabase(throwAwayCluster(), 'omnitrope_lane');
-await migrateDatabase(databaseUrl);
-execFileSync('npx', ['tsx', 'scripts/demo.ts'], {
-  stdio: ['ignore', 'ignore', 'inherit'],
-  env: {
-    ...process.env,
-    DATABASE_URL: databaseUrl,
-    BETTER_AUTH_SECRET: SECRET,
-    OMNITROPE_DEMO_PASSWORD: PASSWORD,
-    LOG_LEVEL: 'warn',
-  },
-});
+const databaseUrl = await demoDatabase('omnitrope_lane');
 const server = await startServer(databaseUrl, { OMNITROPE_LOOP: 'tell' });
 const pool = new pg.Pool({ connectionString: databaseUrl, max: 8 });
 const people = await Promise.all(

@@ -3,31 +3,18 @@
  * the list of what to work on, by 1, 8 and 32 clients, one and two application processes, beside plain SQL of
  * the same rows in the same run; then how long the event loop is held while heavy work is asked for.
  */
-import { execFileSync, type ChildProcess } from 'node:child_process';
+import { type ChildProcess } from 'node:child_process';
 import pg from 'pg';
 import sharp from 'sharp';
-import { migrateDatabase } from '../src/db/migrate';
 import { signedIn } from '../tests/browser/http';
-import { PASSWORD, SECRET, startServer } from '../tests/browser/shop.setup';
-import { freshDatabase, throwAwayCluster } from '../tests/server/database.setup';
+import { demoDatabase, PASSWORD, startServer } from '../tests/browser/shop.setup';
 import { figures } from './figures';
 
 const SECONDS = Number(process.env.SECONDS ?? 12);
 const UNITS = Number(process.env.UNITS ?? 300);
 type Caller = Awaited<ReturnType<typeof signedIn>>;
 
-const databaseUrl = await freshDatabase(throwAwayCluster(), 'omnitrope_load');
-await migrateDatabase(databaseUrl);
-execFileSync('npx', ['tsx', 'scripts/demo.ts'], {
-  stdio: ['ignore', 'ignore', 'inherit'],
-  env: {
-    ...process.env,
-    DATABASE_URL: databaseUrl,
-    BETTER_AUTH_SECRET: SECRET,
-    OMNITROPE_DEMO_PASSWORD: PASSWORD,
-    LOG_LEVEL: 'warn',
-  },
-});
+const databaseUrl = await demoDatabase('omnitrope_load');
 const servers = [await startServer(databaseUrl, { OMNITROPE_LOOP: 'tell' }), await startServer(databaseUrl)];
 const pool = new pg.Pool({ connectionString: databaseUrl, max: 32 });
 const callers = await Promise.all(

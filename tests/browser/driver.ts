@@ -7,7 +7,11 @@ import { Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
 process.env.SE_OFFLINE = 'true';
 
 /** A fresh headless browser of exactly `width` x `height` that reaches this machine only. */
-export async function openBrowser(width = 1280, height = 800): Promise<WebDriver> {
+export async function openBrowser(
+  width = 1280,
+  height = 800,
+  more: { flags?: string[]; reaches?: string[] } = {},
+): Promise<WebDriver> {
   const options = new Options();
   options.setChromeBinaryPath('/usr/bin/chromium');
   options.addArguments(
@@ -19,7 +23,8 @@ export async function openBrowser(width = 1280, height = 800): Promise<WebDriver
     '--disable-background-networking',
     '--disable-component-update',
     '--disable-sync',
-    '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost',
+    `--host-resolver-rules=MAP * ~NOTFOUND, ${['127.0.0.1', 'localhost', ...(more.reaches ?? [])].map((host) => `EXCLUDE ${host}`).join(', ')}`,
+    ...(more.flags ?? []),
     `--user-data-dir=${mkdtempSync(join(tmpdir(), 'omnitrope-browser-'))}`,
   );
   const driver = await new Builder()

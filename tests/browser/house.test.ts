@@ -130,4 +130,18 @@ describe('forms', () => {
     await click('Into the bin');
     await see(browser, '2 GB DDR2');
   });
+  it('what another rubric would make of the stock is seen before it is kept', async () => {
+    await open('/rules/house');
+    await browser.findElement(By.xpath("//button[@role='tab'][.='Grading']")).click();
+    await click('Try it on the stock');
+    await see(browser, 'No grade would change.');
+    await put('Points at most, A', '0');
+    await click('Try it on the stock');
+    await see(browser, 'A → B');
+    expect(await browser.findElement(By.css('[aria-label="What it would change"]')).getText()).toContain(
+      'Grades that were given stand as they are',
+    );
+    await open('/u/WQ-0015/prove');
+    await see(browser, 'Grade A');
+  });
 });

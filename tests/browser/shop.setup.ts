@@ -69,10 +69,9 @@ export async function startServer(
   throw new Error(`the server did not start:\n${output}`);
 }
 
-/** The demo shop on a fresh database, served by two processes. */
-export default async function setup(project: TestProject): Promise<() => Promise<void>> {
-  if (!existsSync('.next/BUILD_ID')) throw new Error('no build: run "npm test", or "npx next build" first');
-  const databaseUrl = await freshDatabase(throwAwayCluster(), 'omnitrope_browser');
+/** A database of that name with the demo shop in it. @returns its address */
+export async function demoDatabase(name: string): Promise<string> {
+  const databaseUrl = await freshDatabase(throwAwayCluster(), name);
   await migrateDatabase(databaseUrl);
   execFileSync('npx', ['tsx', 'scripts/demo.ts'], {
     stdio: ['ignore', 'ignore', 'inherit'],
@@ -84,6 +83,13 @@ export default async function setup(project: TestProject): Promise<() => Promise
       LOG_LEVEL: 'warn',
     },
   });
+  return databaseUrl;
+}
+
+/** The demo shop on a fresh database, served by two processes. */
+export default async function setup(project: TestProject): Promise<() => Promise<void>> {
+  if (!existsSync('.next/BUILD_ID')) throw new Error('no build: run "npm test", or "npx next build" first');
+  const databaseUrl = await demoDatabase('omnitrope_browser');
   const worker = spawn('node', ['scripts/bundled.mjs', 'scripts/worker.ts'], {
     stdio: ['ignore', 'ignore', 'inherit'],
     env: { ...process.env, DATABASE_URL: databaseUrl, LOG_LEVEL: 'warn' },

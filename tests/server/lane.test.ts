@@ -1,11 +1,9 @@
 import { spawn } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
-import { createServer, type Server } from 'node:http';
-import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { columnsOf, samplesOf, type RunKind, type Sample } from '@/core/instruments/run';
 import { seededRandom } from '@/core/random';
 import { heatMachine, heatMeter } from '@/core/simulate/heat';
@@ -25,6 +23,7 @@ import { GET as script, POST as batch } from '@/app/s/[token]/route';
 import { GET as state } from '@/app/s/[token]/at/route';
 import { POST as end } from '@/app/s/[token]/end/route';
 import { act, benchA, benchB, lotWith, openShop, owner, refusal, trainee, unitRow } from './shop';
+import { served } from './served';
 
 openShop('lane');
 
@@ -50,34 +49,7 @@ const kept = async (run: string) =>
       .where(eq(readingBatches.runId, run)),
   );
 
-let server: Server;
-let origin = '';
-/** Requests that are answered by nothing: a connection that is lost. */
-let away = 0;
-beforeAll(async () => {
-  server = createServer(async (incoming, outgoing) => {
-    const chunks: Buffer[] = [];
-    for await (const chunk of incoming) chunks.push(chunk as Buffer);
-    if (away > 0 && incoming.method === 'POST') {
-      away--;
-      return void incoming.socket.destroy();
-    }
-    const [, , token, way = ''] = incoming.url!.split('/');
-    const request = new Request(`${origin}${incoming.url}`, {
-      method: incoming.method,
-      headers: { host: incoming.headers.host!, 'content-type': incoming.headers['content-type'] ?? '' },
-      ...(incoming.method === 'POST' && { body: Buffer.concat(chunks) }),
-    });
-    const handler = { GET: { '': script, at: state }, POST: { '': batch, end } }[incoming.method!]?.[
-      way as ''
-    ];
-    const answer = await handler!(request, { params: Promise.resolve({ token }) });
-    outgoing.writeHead(answer.status, Object.fromEntries(answer.headers)).end(await answer.text());
-  }).listen(0, '127.0.0.1');
-  await new Promise((resolve) => server.once('listening', resolve));
-  origin = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
-});
-afterAll(() => void server.close());
+const shopFront = served({ GET: { '': script, at: state }, POST: { '': batch, end } });
 
 describe('the lane of samples', () => {
   it('takes a batch once, in whatever order; no event, no lock of the unit, no new value', async () => {
@@ -178,7 +150,7 @@ describe('the lane of samples', () => {
     const { run, token } = await begin(unitId);
     await send(token, 0);
     const mine = async () => (await floorNow('bench-a')).running.find(({ workId }) => workId === run)!;
-    expect(await mine()).toMatchObject({ title: 'Heat run', run: { kind: 'heat' } });
+    expect(await mine()).toMatchObject({ title: 'Heat run', run: { place: 'heat' } });
     expect((await mine()).expectedMinutes).toBeGreaterThan(5);
     await database().execute(
       `update reading_batches set at = at - interval '5 minutes' where run_id = '${run}'`,
@@ -208,7 +180,7 @@ describe('stand-ins stream as a machine would', () => {
     const { run, token } = await begin(unitId, kind);
     const standIn = standInOf(kind, condition, seed);
     const sampler = new Sampler({
-      url: `${origin}/s/${token}`,
+      url: `${shopFront.origin}/s/${token}`,
       batch: standIn.batch,
       about: { ...standIn.about, by: 'stand-in' },
       retryMs: [5],
@@ -217,7 +189,7 @@ describe('stand-ins stream as a machine would', () => {
     const ended = await runStandIn(standIn, sampler, {
       faster: kind === 'battery' ? 3_000 : 300,
       onSample: (t) => {
-        if (breaks && t % 97 === 0) away = breaks;
+        if (breaks && t % 97 === 0) shopFront.away = breaks;
       },
     });
     return { run, ended };
@@ -425,7 +397,7 @@ describe('the served script', () => {
     child.stdin.end(text);
     return { said: () => said, ended: new Promise<number | null>((resolve) => child.on('close', resolve)) };
   };
-  const served = async (token: string) => (await fetch(`${origin}/s/${token}`)).text();
+  const served = async (token: string) => (await fetch(`${shopFront.origin}/s/${token}`)).text();
 
   it('samples a heat run to its end by what the shop says, over a connection that breaks', async () => {
     const unitId = await laptop();
@@ -439,7 +411,7 @@ describe('the served script', () => {
       OMNI_OWN_LOAD: 'yes',
     });
     const ticks = setInterval(() => machine.step(sh.said().includes('Under load now')), 35);
-    const cut = setTimeout(() => (away = 4), 4_000);
+    const cut = setTimeout(() => (shopFront.away = 4), 4_000);
     await sh.ended;
     clearInterval(ticks);
     clearTimeout(cut);
@@ -507,7 +479,7 @@ describe('the served script', () => {
     expect((await followRun(run, 0)).about).toMatchObject({ health: 0.8 });
   }, 60_000);
   it('a token that is none gets a script that says so', async () => {
-    const response = await fetch(`${origin}/s/nonsense`);
+    const response = await fetch(`${shopFront.origin}/s/nonsense`);
     expect(response.status).toBe(403);
     const sh = shell(await response.text(), {});
     expect(await sh.ended).toBe(1);

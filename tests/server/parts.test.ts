@@ -48,6 +48,9 @@ describe('parts and work as one act', () => {
       ['memoryGb', '8 GB'],
       ['driveKind', 'hard disk'],
       ['driveGb', '500 GB'],
+      // what else a buyer must know
+      ['processor', 'Corvid M5-330'],
+      ['batteryHealth', '70 %'],
     ])
       await act(benchA, 'typeSpec', { unitId, key, value });
     const before = await unitRow(unitId);

@@ -1,0 +1,525 @@
+import { execFile } from 'node:child_process';
+import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { and, eq } from 'drizzle-orm';
+import { afterEach, describe, expect, it } from 'vitest';
+import { database } from '@/db/client';
+import { erasureRuns, erasures, units } from '@/db/schema';
+import { certificateOf, checkCertificate } from '@/shop/erasure/certificate';
+import { eraseRunsOf } from '@/shop/erasure/lane';
+import { recordNow } from '@/shop/record/queries';
+import { GET as script } from '@/app/e/[token]/route';
+import { GET as word, POST as progress } from '@/app/e/[token]/at/route';
+import { POST as serial } from '@/app/e/[token]/serial/route';
+import { GET as places } from '@/app/e/[token]/places/route';
+import { POST as end } from '@/app/e/[token]/end/route';
+import { act, benchA, benchB, lotWith, openShop, refusal, trainee, unitRow } from './shop';
+import { served } from './served';
+
+openShop('erase');
+const front = served({ GET: { '': script, at: word, places }, POST: { at: progress, serial, end } });
+
+const MB = 1024 * 1024;
+
+/** A machine with a drive on record. */
+async function machine(more: Record<string, string | number> = {}) {
+  const { unitId } = (await lotWith(['desktop'])).units[0];
+  await act(benchA, 'recordPart', { unitId, class: 'drive', name: 'Basalt disk', serial: 'BSL-77', ...more });
+  const { inside } = (await recordNow(database(), await unitRow(unitId))).drives;
+  return { unitId, componentId: inside[0].part.id };
+}
+const gate = async (unitId: string) => (await recordNow(database(), await unitRow(unitId))).dataFaults;
+const ask = (unitId: string, componentId: string, more: Record<string, unknown> = {}) =>
+  act<{ run: string; token: string }>(benchA, 'startErasure', {
+    unitId,
+    componentId,
+    methodId: 'disk-overwrite',
+    ...more,
+  });
+
+/** Folders as a live system shows them, with drives that are files. */
+const made: string[] = [];
+afterEach(() => made.splice(0).forEach((dir) => rmSync(dir, { recursive: true, force: true })));
+function bench(
+  drives: { name: string; serial: string; size: number; removable?: boolean; parts?: string[] }[],
+  more: { mounts?: string; swaps?: string; cmdline?: string; holders?: string } = {},
+) {
+  const root = mkdtempSync(join(tmpdir(), 'omni-erase-'));
+  made.push(root);
+  for (const folder of ['dev', 'proc', 'bin', 'sys/block'])
+    mkdirSync(join(root, folder), { recursive: true });
+  const dev = join(root, 'dev');
+  for (const { name, serial: own, size, removable, parts = [] } of drives) {
+    const sys = join(root, 'sys/block', name);
+    mkdirSync(join(sys, 'device'), { recursive: true });
+    writeFileSync(join(sys, 'size'), `${size / 512}\n`);
+    writeFileSync(join(sys, 'removable'), removable ? '1\n' : '0\n');
+    writeFileSync(join(sys, 'device/serial'), `${own}\n`);
+    writeFileSync(join(sys, 'device/model'), 'Basalt 320\n');
+    for (const part of parts) mkdirSync(join(sys, part), { recursive: true });
+    if (more.holders) mkdirSync(join(sys, parts[0], 'holders', more.holders), { recursive: true });
+    // nothing of it is empty to begin with
+    writeFileSync(join(dev, name), Buffer.alloc(size, 0xa5));
+  }
+  const placed = (text = '') => text.replaceAll('DEV', dev);
+  writeFileSync(join(root, 'proc/mounts'), placed(more.mounts));
+  writeFileSync(join(root, 'proc/swaps'), placed(more.swaps));
+  writeFileSync(join(root, 'proc/cmdline'), placed(more.cmdline));
+  return { root, dev, drive: (name: string) => readFileSync(join(dev, name)) };
+}
+
+/** A dd that fails where a range was planted: bad sectors, for writing, reading, or both. */
+function plant(root: string, from: number, to: number, ways: 'write' | 'read' | 'lies') {
+  writeFileSync(
+    join(root, 'bin/dd'),
+    `#!/bin/sh
+bs=512; at=0; count=1; of=; for word in "$@"; do case "$word" in
+  bs=1M) bs=1048576 ;; bs=*) bs=\${word#bs=} ;; seek=*) at=\${word#seek=}; of=1 ;; skip=*) at=\${word#skip=} ;; count=*) count=\${word#count=} ;; esac; done
+low=$((at * bs / 512)); high=$(((at + count) * bs / 512))
+if [ "$low" -lt ${to} ] && [ "$high" -gt ${from} ]; then
+  case ${ways} in write) [ -n "$of" ] && exit 1 ;; read) [ -z "$of" ] && exit 1 ;; lies) [ -n "$of" ] && exit 0 ;; esac
+fi
+exec /bin/dd "$@"
+`,
+  );
+  chmodSync(join(root, 'bin/dd'), 0o755);
+}
+
+function run(token: string, place: ReturnType<typeof bench>, typed: string) {
+  const tty = join(place.root, 'tty');
+  writeFileSync(tty, typed + '\n');
+  return fetch(`${front.origin}/e/${token}`)
+    .then((answer) => answer.text())
+    .then((text) => {
+      const file = join(place.root, 'erase.sh');
+      writeFileSync(file, text);
+      return new Promise<{ code: number; out: string }>((resolve) => {
+        execFile(
+          'sh',
+          [file],
+          {
+            env: {
+              ...process.env,
+              PATH: `${join(place.root, 'bin')}:${process.env.PATH}`,
+              OMNI_SYS: join(place.root, 'sys'),
+              OMNI_DEV: place.dev,
+              OMNI_PROC: join(place.root, 'proc'),
+              OMNI_TTY: tty,
+              OMNI_EVERY: '0.1',
+              OMNI_CHUNK: '2',
+            },
+            timeout: 50_000,
+          },
+          (error, out, err) => resolve({ code: error ? Number(error.code ?? 1) : 0, out: out + err }),
+        );
+      });
+    });
+}
+const untilTyped = async (id: string) => {
+  for (let n = 0; n < 200; n++) {
+    const [row] = await database().select().from(erasureRuns).where(eq(erasureRuns.id, id));
+    if (row.state === 'typed') return;
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
+  throw new Error('nobody typed it');
+};
+/** Asked for, typed on the unit, confirmed at the bench, through. */
+async function whole(
+  place: ReturnType<typeof bench>,
+  more: Record<string, unknown> = {},
+  at?: { unitId: string; componentId: string },
+) {
+  const { unitId, componentId } = at ?? (await machine());
+  const { run: id, token } = await ask(unitId, componentId, more);
+  const going = run(token, place, 'BSL-77');
+  await untilTyped(id);
+  await act(benchB, 'confirmErasure', { unitId, run: id, serial: 'BSL-77' });
+  return { unitId, componentId, id, ...(await going) };
+}
+
+describe('an erasure by the unit’s own script', () => {
+  it('every sector is written and read back, the other drive is not touched, and the gate opens', async () => {
+    const place = bench([
+      { name: 'sda', serial: 'BSL-77', size: 5 * MB + 512 * 7 },
+      { name: 'sdb', serial: 'OTHER-1', size: 2 * MB },
+    ]);
+    const { unitId, out, code } = await whole(place);
+    expect(out).toContain('Erased: every sector that was read back is empty');
+    expect(code).toBe(0);
+    expect(place.drive('sda').every((byte) => byte === 0)).toBe(true);
+    expect(place.drive('sda')).toHaveLength(5 * MB + 512 * 7);
+    expect(place.drive('sdb').every((byte) => byte === 0xa5)).toBe(true);
+    expect(await gate(unitId)).toEqual([]);
+    const rows = await database()
+      .select()
+      .from(erasures)
+      .where(eq(erasures.unitId, unitId))
+      .orderBy(erasures.at);
+    expect(rows.map(({ kind }) => kind)).toEqual(['begun', 'erased']);
+    const sectors = (5 * MB) / 512 + 7;
+    expect(rows[1]).toMatchObject({
+      method: 'One overwrite pass (clear)',
+      told: {
+        methodId: 'disk-overwrite',
+        level: 'clear',
+        machine: {
+          serial: 'BSL-77',
+          tool: 'dd',
+          expected: sectors,
+          result: { through: true, sectors, read: sectors, unwritten: 0, left: 0, unread: 0 },
+        },
+      },
+    });
+    expect(rows[1].eventSeq).toBeGreaterThan(0);
+  });
+  it('a sample is read where it was asked for, a tenth of it', async () => {
+    const place = bench([{ name: 'sda', serial: 'BSL-77', size: MB }]);
+    const { unitId, code } = await whole(place, { whole: false });
+    expect(code).toBe(0);
+    const [row] = await database()
+      .select()
+      .from(erasures)
+      .where(eq(erasures.kind, 'erased'))
+      .orderBy(erasures.at)
+      .then((all) => all.filter((own) => own.unitId === unitId));
+    const { result, expected } = row.told.machine!;
+    expect(result.read).toBe(expected);
+    expect(result.read).toBeGreaterThanOrEqual(MB / 512 / 10);
+    expect(result.read).toBeLessThan(MB / 512 / 4);
+    expect(place.drive('sda').every((byte) => byte === 0)).toBe(true);
+  });
+  it.each([
+    ['write', 'could not be written', 3],
+    // the tool said it had written the two megabytes around them
+    ['lies', 'still hold data', 4096],
+    ['read', 'could not be read back', 3],
+  ] as const)(
+    'bad sectors planted (%s): counted one by one, and the gate stays shut',
+    async (way, words, many) => {
+      const place = bench([{ name: 'sda', serial: 'BSL-77', size: 4 * MB }]);
+      plant(place.root, 5_001, 5_004, way);
+      const { unitId, out, code } = await whole(place);
+      expect(code).toBe(1);
+      expect(out).toContain(`NOT erased: ${many} sectors ${words}`);
+      expect(await gate(unitId)).toEqual([expect.stringContaining('could not be erased')]);
+      // nor does a system put on it open it
+      await act(benchA, 'recordSystem', {
+        unitId,
+        system: 'a light free system',
+        licence: 'free',
+        activated: 'not needed',
+      });
+      expect(await gate(unitId)).toHaveLength(1);
+      expect(
+        await refusal(act(benchA, 'listUnit', { unitId, askMinor: 1000, as: 'as found' })),
+      ).toMatchObject({ code: 'refused' });
+      const data = place.drive('sda');
+      const bad = new Set<number>();
+      data.forEach((byte, n) => byte !== 0 && bad.add(Math.floor(n / 512)));
+      // whatever could be written was written
+      if (way === 'write') expect([...bad]).toEqual([5_001, 5_002, 5_003]);
+    },
+  );
+  it('half a drive with data left is found by the sample too', async () => {
+    const place = bench([{ name: 'sda', serial: 'BSL-77', size: 2 * MB }]);
+    plant(place.root, 2_100, 4_000, 'lies');
+    const { out, unitId } = await whole(place, { whole: false });
+    expect(out).toContain('still hold data');
+    expect(await gate(unitId)).toHaveLength(1);
+  });
+  it('a drive that shows less than it holds is not called erased', async () => {
+    const place = bench([{ name: 'sda', serial: 'BSL-77', size: 2 * MB }]);
+    const at = await machine({ name: 'Basalt 320, 320 GB disk' });
+    const { out } = await whole(place, {}, at);
+    expect(out).toContain('part of it may be hidden');
+    expect(await gate(at.unitId)).toHaveLength(1);
+  });
+});
+
+describe('what the drive does by itself', () => {
+  /** A tool that notes what it was called with, and does what it says, or refuses. */
+  function tool(root: string, name: string, does: string) {
+    writeFileSync(join(root, 'bin', name), `#!/bin/sh\necho "$@" >> ${join(root, 'called')}\n${does}\n`);
+    chmodSync(join(root, 'bin', name), 0o755);
+  }
+  const called = (root: string) => readFileSync(join(root, 'called'), 'utf8').trim().split('\n');
+  const solid = async (attributes: Record<string, string>) => {
+    const at = await machine();
+    await act(benchA, 'describePart', { componentId: at.componentId, attributes });
+    return at;
+  };
+  it('NVMe: formatted with user data erase, then read back', async () => {
+    const place = bench([{ name: 'nvme0n1', serial: 'BSL-77', size: 2 * MB }]);
+    const drive = join(place.dev, 'nvme0n1');
+    tool(place.root, 'nvme', `/bin/dd if=/dev/zero of=${drive} bs=1M count=2 conv=notrunc 2>/dev/null`);
+    const at = await solid({ kind: 'solid', bus: 'NVMe' });
+    const { out, unitId } = await whole(place, { methodId: 'nvme-format' }, at);
+    expect(out).toContain('Erased:');
+    expect(called(place.root)).toEqual([`format ${drive} --ses=1 --force`]);
+    const rows = await database().select().from(erasures).where(eq(erasures.unitId, unitId));
+    expect(rows.find(({ kind }) => kind === 'erased')).toMatchObject({
+      method: 'Format NVM, user data erase (SES 1) (purge)',
+      told: { level: 'purge', medium: 'nvme', machine: { tool: 'nvme' } },
+    });
+  });
+  it('a drive that says it did and did not is found out by reading back', async () => {
+    const place = bench([{ name: 'nvme0n1', serial: 'BSL-77', size: 2 * MB }]);
+    tool(place.root, 'nvme', 'exit 0');
+    const at = await solid({ kind: 'solid', bus: 'NVMe' });
+    const { out } = await whole(place, { methodId: 'nvme-format' }, at);
+    expect(out).toContain('NOT erased');
+    expect(await gate(at.unitId)).toHaveLength(1);
+  });
+  it('a drive that refuses is not erased', async () => {
+    const place = bench([{ name: 'sda', serial: 'BSL-77', size: MB }]);
+    tool(place.root, 'hdparm', 'exit 1');
+    const at = await solid({ kind: 'solid', bus: 'SATA' });
+    const { out } = await whole(place, { methodId: 'solid-sanitize' }, at);
+    expect(out).toContain('The drive refused it.');
+    expect(called(place.root)[0]).toBe(
+      `--yes-i-know-what-i-am-doing --sanitize-block-erase ${join(place.dev, 'sda')}`,
+    );
+    expect(await gate(at.unitId)).toEqual([expect.stringContaining('could not be erased')]);
+  });
+  it('SATA: sanitized, waited for, then read back', async () => {
+    const place = bench([{ name: 'sda', serial: 'BSL-77', size: MB }]);
+    const drive = join(place.dev, 'sda');
+    tool(
+      place.root,
+      'hdparm',
+      `case "$1" in --sanitize-status)
+  if [ -e ${place.root}/twice ]; then echo 'State: SD0 Sanitize Idle'; else : > ${place.root}/twice; echo 'Sanitize in process'; fi ;;
+  *) /bin/dd if=/dev/zero of=${drive} bs=1M count=1 conv=notrunc 2>/dev/null ;; esac`,
+    );
+    const at = await solid({ kind: 'solid', bus: 'SATA' });
+    const { out } = await whole(place, { methodId: 'solid-sanitize' }, at);
+    expect(out).toContain('Erased:');
+    expect(called(place.root).filter((line) => line.startsWith('--sanitize-status'))).toHaveLength(2);
+    expect(await gate(at.unitId)).toEqual([]);
+  });
+});
+
+describe('before anything is written', () => {
+  const untouched = (place: ReturnType<typeof bench>, name = 'sda') =>
+    place.drive(name).every((byte) => byte === 0xa5);
+  const drive = { name: 'sda', serial: 'BSL-77', size: MB, parts: ['sda1'] };
+  it.each([
+    ['mounted', { mounts: 'DEV/sda1 /media/x ext4 rw 0 0\n' }, 'is mounted'],
+    ['swapped on', { swaps: 'Filename Type\nDEV/sda1 partition 1 0 -2\n' }, 'is swap'],
+    ['booted from', { cmdline: 'quiet root=/dev/sda1' }, 'was started from'],
+    ['held by a volume', { holders: 'dm-0' }, 'is held by dm-0'],
+  ])('a drive that is %s is refused', async (_, more, words) => {
+    const place = bench([drive], more);
+    const { unitId, componentId } = await machine();
+    const { run: id, token } = await ask(unitId, componentId);
+    const { out, code } = await run(token, place, 'BSL-77');
+    expect(out).toContain(words);
+    expect(code).toBe(1);
+    expect(untouched(place)).toBe(true);
+    expect((await eraseRunsOf(unitId))[0]).toMatchObject({ id, state: 'asked' });
+  });
+  it('a drive the system was started from by its name alone, as one that runs from memory, is refused', async () => {
+    const place = bench([drive], { cmdline: 'quiet root=UUID=1b2c-77 toram' });
+    writeFileSync(
+      join(place.root, 'bin/lsblk'),
+      '#!/bin/sh\ncase "$*" in *UUID*sda1) echo 1b2c-77 ;; esac\n',
+    );
+    chmodSync(join(place.root, 'bin/lsblk'), 0o755);
+    const { unitId, componentId } = await machine();
+    const { out } = await run((await ask(unitId, componentId)).token, place, 'BSL-77');
+    expect(out).toContain('this system was started from sda1');
+    expect(untouched(place)).toBe(true);
+  });
+  it('so is a removable one', async () => {
+    const place = bench([{ ...drive, removable: true }]);
+    const { unitId, componentId } = await machine();
+    const { out } = await run((await ask(unitId, componentId)).token, place, 'BSL-77');
+    expect(out).toContain('it is removable');
+    expect(untouched(place)).toBe(true);
+  });
+  it.each([
+    ['', 'Nothing was typed'],
+    ['BSL-7', 'No drive of this machine has that serial'],
+    ['bsl-77', 'No drive of this machine has that serial'],
+  ])('typed "%s": %s', async (typed, words) => {
+    const place = bench([drive]);
+    const { unitId, componentId } = await machine();
+    const { out } = await run((await ask(unitId, componentId)).token, place, typed);
+    expect(out).toContain(words);
+    expect(untouched(place)).toBe(true);
+  });
+  it('another drive of the machine, not the one it was asked for, is refused by the shop', async () => {
+    const place = bench([drive, { name: 'sdb', serial: 'UNLISTED-9', size: MB }]);
+    const { unitId, componentId } = await machine();
+    const { out } = await run((await ask(unitId, componentId)).token, place, 'UNLISTED-9');
+    expect(out).toContain('Refused: Not this one');
+    expect(untouched(place)).toBe(true);
+    expect(untouched(place, 'sdb')).toBe(true);
+  });
+  it('two drives that show one serial are refused', async () => {
+    const place = bench([drive, { name: 'sdb', serial: 'BSL-77', size: MB }]);
+    const { unitId, componentId } = await machine();
+    const { out } = await run((await ask(unitId, componentId)).token, place, 'BSL-77');
+    expect(out).toContain('Two drives show that serial');
+    expect(untouched(place) && untouched(place, 'sdb')).toBe(true);
+  });
+  it('given up at the bench before it was confirmed: nothing is written, and the gate is as it was', async () => {
+    const place = bench([drive]);
+    const { unitId, componentId } = await machine();
+    const before = await gate(unitId);
+    const { run: id, token } = await ask(unitId, componentId);
+    const going = run(token, place, 'BSL-77');
+    await untilTyped(id);
+    await act(benchA, 'dropErasure', { unitId, run: id });
+    expect((await going).out).toContain('Given up at the bench: nothing was written.');
+    expect(untouched(place)).toBe(true);
+    expect(await gate(unitId)).toEqual(before);
+  });
+  it('only the typed serial can be confirmed, by somebody who may', async () => {
+    const { unitId, componentId } = await machine();
+    const { run: id, token } = await ask(unitId, componentId);
+    const confirm = (own: string, who = benchA) =>
+      refusal(act(who, 'confirmErasure', { unitId, run: id, serial: own }));
+    expect(await confirm('BSL-77')).toMatchObject({ message: expect.stringContaining('nobody has typed') });
+    const say = (own: string) =>
+      fetch(`${front.origin}/e/${token}/serial`, {
+        method: 'POST',
+        body: JSON.stringify({ device: '/dev/sda', serial: own, model: '', sectors: 2048 }),
+      });
+    expect((await say('OTHER')).status).toBe(422);
+    expect((await say('BSL-77')).status).toBe(200);
+    expect(await confirm('BSL-78')).toMatchObject({ code: 'refused' });
+    expect(await confirm('BSL-77', trainee)).toMatchObject({ code: 'forbidden' });
+    // a script that says it is through before anybody confirmed it
+    const early = await fetch(`${front.origin}/e/${token}/end`, {
+      method: 'POST',
+      body: JSON.stringify({
+        result: { through: true, sectors: 1, unwritten: 0, read: 1, unread: 0, left: 0 },
+      }),
+    });
+    expect(early.status).toBe(422);
+    expect(await gate(unitId)).toHaveLength(1);
+    expect(await confirm('BSL-77')).toBeNull();
+    expect(await confirm('BSL-77')).toMatchObject({ code: 'conflict' });
+  });
+  it('a drive without a serial, one whose data stays, and a way the script does not know are refused', async () => {
+    const { unitId, componentId } = await machine();
+    expect(await refusal(ask(unitId, componentId, { methodId: 'disk-magnet' }))).toMatchObject({
+      code: 'refused',
+    });
+    expect(await refusal(ask(unitId, componentId, { methodId: 'constructor' }))).toMatchObject({
+      code: 'refused',
+    });
+    await database().update(units).set({ keeps: true }).where(eq(units.id, unitId));
+    expect(await refusal(ask(unitId, componentId))).toMatchObject({
+      message: expect.stringContaining('stay'),
+    });
+    const bare = (await lotWith(['desktop'])).units[0].unitId;
+    await act(benchA, 'recordPart', { unitId: bare, class: 'drive', name: 'no name', serial: '' });
+    const part = (await recordNow(database(), await unitRow(bare))).drives.inside[0].part.id;
+    expect(await refusal(ask(bare, part))).toMatchObject({ message: expect.stringContaining('no serial') });
+  });
+});
+
+describe('interrupted', () => {
+  it('from the moment it is confirmed the gate is shut, whatever stood before, until one ends well', async () => {
+    const place = bench([{ name: 'sda', serial: 'BSL-77', size: MB }]);
+    const { unitId, componentId } = await machine();
+    await act(benchA, 'recordErasure', {
+      unitId,
+      componentId,
+      kind: 'erased',
+      method: 'overwrite',
+      verified: 'read back',
+    });
+    expect(await gate(unitId)).toEqual([]);
+    const { run: id, token } = await ask(unitId, componentId);
+    await fetch(`${front.origin}/e/${token}/serial`, {
+      method: 'POST',
+      body: JSON.stringify({ device: '/dev/sda', serial: 'BSL-77', model: '', sectors: 2048 }),
+    });
+    expect(await gate(unitId)).toEqual([]);
+    await act(benchA, 'confirmErasure', { unitId, run: id, serial: 'BSL-77' });
+    expect(await gate(unitId)).toEqual([expect.stringContaining('was being erased')]);
+    await act(benchA, 'dropErasure', { unitId, run: id });
+    expect(await gate(unitId)).toEqual([expect.stringContaining('could not be erased')]);
+    // the record of a failed erasure can be checked like any other
+    const [failed] = await database()
+      .select()
+      .from(erasures)
+      .where(and(eq(erasures.unitId, unitId), eq(erasures.kind, 'failed')));
+    const shop = { name: 'Saltmarsh Reuse', timeZone: 'UTC' };
+    const paper = await certificateOf(failed.id, shop, 'http://shop.test');
+    expect(await checkCertificate(paper.number, paper.hash.slice(0, 32))).toMatchObject({
+      agrees: true,
+      title: 'Record of a failed erasure',
+    });
+    const again = await fetch(`${front.origin}/e/${token}/at`).then((answer) => answer.json());
+    expect(again).toEqual({ say: 'stop' });
+    await whole(place, {}, { unitId, componentId });
+    expect(await gate(unitId)).toEqual([]);
+  });
+  it('the end told twice is on record once', async () => {
+    const place = bench([{ name: 'sda', serial: 'BSL-77', size: MB }]);
+    const { unitId, componentId } = await machine();
+    const { run: id, token } = await ask(unitId, componentId);
+    const going = run(token, place, 'BSL-77');
+    await untilTyped(id);
+    await act(benchB, 'confirmErasure', { unitId, run: id, serial: 'BSL-77' });
+    await going;
+    const count = () => database().$count(erasures, eq(erasures.unitId, unitId));
+    expect(await count()).toBe(2);
+    const again = await fetch(`${front.origin}/e/${token}/end`, {
+      method: 'POST',
+      body: JSON.stringify({
+        result: { through: true, sectors: 1, unwritten: 9, read: 1, unread: 0, left: 0 },
+      }),
+    });
+    expect(await again.json()).toMatchObject({ erased: true });
+    expect(await count()).toBe(2);
+  });
+});
+
+describe('what was put on record by hand', () => {
+  it('is taken back as if it had not been, and the gate with it', async () => {
+    const { unitId, componentId } = await machine();
+    const { erasureId } = await act<{ erasureId: string }>(benchA, 'recordErasure', {
+      unitId,
+      componentId,
+      kind: 'erased',
+      methodId: 'disk-overwrite',
+      verified: 'read back',
+    });
+    expect(await gate(unitId)).toEqual([]);
+    await act(benchA, 'takeBackErasure', { unitId, erasureId, why: 'it was the drive beside it' });
+    expect(await gate(unitId)).toHaveLength(1);
+    expect(await refusal(act(benchA, 'takeBackErasure', { unitId, erasureId, why: 'again' }))).toMatchObject({
+      code: 'missing',
+    });
+  });
+  it('a way for another medium is refused', async () => {
+    const { unitId, componentId } = await machine();
+    await act(benchA, 'describePart', { componentId, attributes: { kind: 'solid', bus: 'SATA' } });
+    expect(
+      await refusal(
+        act(benchA, 'recordErasure', {
+          unitId,
+          componentId,
+          kind: 'erased',
+          methodId: 'disk-magnet',
+          verified: 'seen',
+        }),
+      ),
+    ).toMatchObject({ code: 'refused' });
+  });
+  it('a clone shuts the gate, our own image opens it', async () => {
+    const { unitId, componentId } = await machine();
+    await act(benchA, 'recordErasure', { unitId, componentId, kind: 'never', method: 'new' });
+    const { workId } = await act<{ workId: string }>(benchA, 'startWork', { unitId, ref: 'clone-drive' });
+    await act(benchA, 'finishWork', { unitId, workId });
+    expect(await gate(unitId)).toEqual([expect.stringContaining('written with a clone')]);
+    await act(benchA, 'recordErasure', { unitId, componentId, kind: 'image', method: 'house image 4' });
+    expect(await gate(unitId)).toEqual([]);
+  });
+});
