@@ -1,7 +1,7 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { Builder, By, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { Builder, By, Condition, error, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
 
 process.env.SE_OFFLINE = 'true';
@@ -32,8 +32,40 @@ export async function openBrowser(
     .setChromeOptions(options)
     .setChromeService(new ServiceBuilder('/usr/bin/chromedriver'))
     .build();
+  waitPatiently(driver);
   await resize(driver, width, height);
   return driver;
+}
+
+/**
+ * A page is drawn again while it is looked at: what is not there, or not there any more, is not yet what is
+ * waited for. It is looked at often, so that a test takes no longer than the page.
+ */
+function waitPatiently(driver: WebDriver): void {
+  const wait = driver.wait.bind(driver) as (...given: unknown[]) => unknown;
+  const patient =
+    (fn: (driver: WebDriver) => unknown) =>
+    async (given: WebDriver): Promise<unknown> => {
+      try {
+        return await fn(given);
+      } catch (problem) {
+        if (
+          problem instanceof error.StaleElementReferenceError ||
+          problem instanceof error.NoSuchElementError
+        )
+          return null;
+        throw problem;
+      }
+    };
+  const waiting = (condition: unknown, timeout = 0, message?: unknown, poll = 40): unknown => {
+    if (typeof condition === 'function')
+      return wait(patient(condition as (driver: WebDriver) => unknown), timeout, message, poll);
+    if (!(condition instanceof Condition)) return wait(condition, timeout, message, poll);
+    const same = Object.create(condition) as { fn: (driver: WebDriver) => unknown };
+    same.fn = patient(same.fn.bind(condition));
+    return wait(same, timeout, message, poll);
+  };
+  driver.wait = waiting as typeof driver.wait;
 }
 
 export async function resize(driver: WebDriver, width: number, height: number): Promise<void> {
