@@ -9,7 +9,15 @@ export default defineConfig({
     projects: [
       {
         resolve: { alias },
-        test: { name: 'unit', include: ['src/**/*.test.ts'], environment: 'node', testTimeout: 60_000 },
+        test: {
+          name: 'unit',
+          include: ['src/**/*.test.ts'],
+          environment: 'node',
+          testTimeout: 60_000,
+          // nothing else runs beside them: every processor is theirs, and nothing of the core keeps a state
+          maxWorkers: '100%',
+          isolate: false,
+        },
       },
       {
         resolve: { alias },
@@ -19,7 +27,9 @@ export default defineConfig({
           environment: 'node',
           testTimeout: 60_000,
           hookTimeout: 120_000,
-          fileParallelism: false,
+          // a file has a database of its own: two at a time stand in nobody's way
+          maxWorkers: 2,
+          isolate: false,
           globalSetup: ['tests/server/database.setup.ts'],
         },
       },

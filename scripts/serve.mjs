@@ -122,6 +122,24 @@ function elsewhere(request) {
   return /^[A-Za-z0-9.:[\]-]{1,255}$/.test(host) ? `https://${host}:${tlsPort}${request.url}` : null;
 }
 
+/**
+ * A cookie given over https on the bench network never goes out over plain http. Loopback keeps both doors to the same
+ * session: a browser would not let plain http renew a cookie marked so.
+ */
+function keepCookiesSecure(request, response) {
+  if (!request.socket.encrypted || LOOPBACK.test(plainAddress(request.socket.localAddress))) return;
+  const writeHead = response.writeHead;
+  response.writeHead = function (...given) {
+    const cookies = [response.getHeader('set-cookie') ?? []].flat();
+    if (cookies.length)
+      response.setHeader(
+        'set-cookie',
+        cookies.map((cookie) => (/;\s*secure/i.test(cookie) ? cookie : `${cookie}; Secure`)),
+      );
+    return writeHead.apply(this, given);
+  };
+}
+
 const answer = (request, response) => {
   const peer = peerOf(request);
   if (!proxies.has(plainAddress(request.socket.remoteAddress)))
@@ -138,6 +156,7 @@ const answer = (request, response) => {
     response.writeHead(308, { ...HEADERS, location: there, 'cache-control': 'no-store' });
     return response.end();
   }
+  keepCookiesSecure(request, response);
   if (request.socket.encrypted) request.headers['x-forwarded-proto'] = 'https';
   const nonce = randomBytes(16).toString('base64');
   const csp = policy(nonce);

@@ -96,9 +96,8 @@ export const erasureRuns = pgTable(
   'erasure_runs',
   {
     id: uuid('id').primaryKey().defaultRandom(),
-    unitId: uuid('unit_id')
-      .notNull()
-      .references(() => units.id, { onDelete: 'cascade' }),
+    /** The machine whose drive it is; nothing: a loose drive, on a dock. */
+    unitId: uuid('unit_id').references(() => units.id, { onDelete: 'cascade' }),
     componentId: uuid('component_id')
       .notNull()
       .references(() => components.id, { onDelete: 'cascade' }),
@@ -120,6 +119,7 @@ export const erasureRuns = pgTable(
   },
   (t) => [
     index('erasure_runs_unit').on(t.unitId, t.startedAt),
+    index('erasure_runs_component').on(t.componentId, t.startedAt),
     uniqueIndex('erasure_runs_open')
       .on(t.componentId)
       .where(sql`ending = ''`),

@@ -52,9 +52,9 @@ export interface Command<I = never, O = unknown> {
   input: Joi.ObjectSchema;
   /**
    * True: the input names a unit; its row is locked, its version checked and bumped, its belief and value
-   * worked out again.
+   * worked out again. "named": so when it names one; it may be about a loose part as well.
    */
-  onUnit: boolean;
+  onUnit: boolean | 'named';
   /** May be done to a unit that is sold or gone: a correction that says so. */
   onClosed?: boolean;
   run: (context: CommandContext, input: I) => Promise<CommandResult<O>>;

@@ -52,7 +52,9 @@ async function runInside<I, O>(
     const earlier = await claimKey(tx, key, command, actor, input);
     if (earlier) return earlier;
   }
-  const unit = command.onUnit ? await lockUnit(tx, (input as { unitId: string }).unitId, seen) : null;
+  const named = (input as { unitId?: string }).unitId;
+  const onUnit = command.onUnit === 'named' ? named !== undefined : command.onUnit;
+  const unit = onUnit ? await lockUnit(tx, named!, seen) : null;
   if (unit && (unit.stage === 'sold' || unit.stage === 'gone') && !command.onClosed)
     throw new ShopError(
       'refused',

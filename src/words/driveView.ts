@@ -1,6 +1,7 @@
 import type { ErasePlan } from '@/core/erasure/plan';
 import type { Medium } from '@/core/erasure/media';
 import type { Deciding, DriveVerdict } from '@/core/storage/health';
+import type { UnitHead } from './unitView';
 
 /** What a record about a drive's data says, and what can be done with it. */
 export interface DataRecordView {
@@ -55,6 +56,27 @@ export interface DrivePageView extends DriveFacts {
   custody: string[];
   run: EraseRunShown | null;
 }
+
+/** Where a drive is, as far as acts on its data go: in a machine, or loose in the bin. */
+export interface DriveAt {
+  /** Null: loose, erased on a dock. */
+  unitId: string | null;
+  version?: number;
+  mayWrite: boolean;
+  held: boolean;
+  /** The data on it stays. */
+  keeps: boolean;
+}
+export const atUnit = ({ id, version, mayWrite, held, keeps }: UnitHead): DriveAt => ({
+  unitId: id,
+  version,
+  mayWrite,
+  held,
+  keeps,
+});
+
+/** The machine an act on a drive is about, as commands take it. */
+export const namedUnit = ({ unitId }: DriveAt) => (unitId === null ? {} : { unitId });
 
 export interface SpareView {
   id: string;

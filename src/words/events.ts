@@ -441,7 +441,7 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
     return `${name}: ${RESULTS[text(p, 'result')] ?? text(p, 'result')}${how}${text(p, 'words') && `; ${text(p, 'words')}`}`;
   },
   'self-test back': (p) => selfTestById(text(p, 'test'))?.name ?? text(p, 'test'),
-  'erasure asked': (p) => `${text(p, 'code')}: ${text(p, 'method')}, by its own script`,
+  'erasure asked': (p) => `${text(p, 'code')}: ${text(p, 'method')}, by script`,
   'erasure confirmed': (p) => `${text(p, 'code')}, serial ${text(p, 'serial')}: ${text(p, 'method')}`,
   'erasure dropped': (p) => `${text(p, 'code')}${p.begun ? ', begun: not erased' : ', before it was begun'}`,
   'erasure back': (p) => `${text(p, 'code')}: ${text(p, 'what')} was not so. ${text(p, 'why')}`,

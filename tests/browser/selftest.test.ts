@@ -7,7 +7,7 @@ import { By, type WebDriver } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { KEY_ROWS } from '@/core/selftest/keys';
 import { violations } from './axe';
-import { openBrowser, pageText, press, see } from './driver';
+import { openBrowser, pageText, press, see, signIn } from './driver';
 import { freePort, startServer } from './shop.setup';
 import { signedInBrowser } from './signedIn';
 
@@ -18,7 +18,8 @@ const ADDRESS =
     .find((own) => own && own.family === 'IPv4' && !own.internal)?.address ?? '127.0.0.2';
 const TAG = 'WQ-0033';
 
-const bench = signedInBrowser('bench-a@saltmarsh.example');
+const PERSON = 'bench-a@saltmarsh.example';
+const bench = signedInBrowser(PERSON);
 let unit: WebDriver;
 let server: Awaited<ReturnType<typeof startServer>>;
 let secure = '';
@@ -91,6 +92,7 @@ beforeAll(async () => {
     PORT: String(port),
     TLS_PORT: String(tlsPort),
     OMNITROPE_TLS: folder,
+    OMNITROPE_ORIGINS: `https://${ADDRESS}:${tlsPort}`,
     OMNITROPE_PIN: pin,
     OMNITROPE_RATE_LIMIT: 'off',
   });
@@ -145,6 +147,13 @@ describe('the machine’s own test page', () => {
       });
     expect(line(pin)).toContain('not one of ours');
     expect(() => line(`${'A'.repeat(43)}=`)).toThrow();
+    // who signs in there has a cookie that plain http never gets
+    await signIn(unit, secure, PERSON, inject('password'));
+    const cookies = await unit.manage().getCookies();
+    expect(cookies.length).toBeGreaterThan(0);
+    expect(cookies.filter((cookie) => !cookie.secure)).toEqual([]);
+    expect((await bench().manage().getCookies()).some((cookie) => cookie.secure)).toBe(false);
+    await unit.manage().deleteAllCookies();
     await unit.get(`${secure}/t`);
     await unit.findElement(By.name('token')).sendKeys('nopeno\n');
     await unit.sleep(500);

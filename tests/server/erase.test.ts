@@ -1,11 +1,8 @@
-import { execFile } from 'node:child_process';
-import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { and, eq } from 'drizzle-orm';
-import { afterEach, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { database } from '@/db/client';
-import { erasureRuns, erasures, units } from '@/db/schema';
+import { erasures, units } from '@/db/schema';
 import { certificateOf, checkCertificate } from '@/shop/erasure/certificate';
 import { eraseRunsOf } from '@/shop/erasure/lane';
 import { recordNow } from '@/shop/record/queries';
@@ -15,12 +12,13 @@ import { POST as serial } from '@/app/e/[token]/serial/route';
 import { GET as places } from '@/app/e/[token]/places/route';
 import { POST as end } from '@/app/e/[token]/end/route';
 import { act, benchA, benchB, lotWith, openShop, refusal, trainee, unitRow } from './shop';
+import { bench, called, MB, plant, runScript, tool, untilTyped, type LiveSystem } from './liveSystem';
 import { served } from './served';
 
 openShop('erase');
 const front = served({ GET: { '': script, at: word, places }, POST: { at: progress, serial, end } });
 
-const MB = 1024 * 1024;
+const run = (token: string, place: LiveSystem, typed: string) => runScript(front.origin, token, place, typed);
 
 /** A machine with a drive on record. */
 async function machine(more: Record<string, string | number> = {}) {
@@ -38,95 +36,9 @@ const ask = (unitId: string, componentId: string, more: Record<string, unknown> 
     ...more,
   });
 
-/** Folders as a live system shows them, with drives that are files. */
-const made: string[] = [];
-afterEach(() => made.splice(0).forEach((dir) => rmSync(dir, { recursive: true, force: true })));
-function bench(
-  drives: { name: string; serial: string; size: number; removable?: boolean; parts?: string[] }[],
-  more: { mounts?: string; swaps?: string; cmdline?: string; holders?: string } = {},
-) {
-  const root = mkdtempSync(join(tmpdir(), 'omni-erase-'));
-  made.push(root);
-  for (const folder of ['dev', 'proc', 'bin', 'sys/block'])
-    mkdirSync(join(root, folder), { recursive: true });
-  const dev = join(root, 'dev');
-  for (const { name, serial: own, size, removable, parts = [] } of drives) {
-    const sys = join(root, 'sys/block', name);
-    mkdirSync(join(sys, 'device'), { recursive: true });
-    writeFileSync(join(sys, 'size'), `${size / 512}\n`);
-    writeFileSync(join(sys, 'removable'), removable ? '1\n' : '0\n');
-    writeFileSync(join(sys, 'device/serial'), `${own}\n`);
-    writeFileSync(join(sys, 'device/model'), 'Basalt 320\n');
-    for (const part of parts) mkdirSync(join(sys, part), { recursive: true });
-    if (more.holders) mkdirSync(join(sys, parts[0], 'holders', more.holders), { recursive: true });
-    // nothing of it is empty to begin with
-    writeFileSync(join(dev, name), Buffer.alloc(size, 0xa5));
-  }
-  const placed = (text = '') => text.replaceAll('DEV', dev);
-  writeFileSync(join(root, 'proc/mounts'), placed(more.mounts));
-  writeFileSync(join(root, 'proc/swaps'), placed(more.swaps));
-  writeFileSync(join(root, 'proc/cmdline'), placed(more.cmdline));
-  return { root, dev, drive: (name: string) => readFileSync(join(dev, name)) };
-}
-
-/** A dd that fails where a range was planted: bad sectors, for writing, reading, or both. */
-function plant(root: string, from: number, to: number, ways: 'write' | 'read' | 'lies') {
-  writeFileSync(
-    join(root, 'bin/dd'),
-    `#!/bin/sh
-bs=512; at=0; count=1; of=; for word in "$@"; do case "$word" in
-  bs=1M) bs=1048576 ;; bs=*) bs=\${word#bs=} ;; seek=*) at=\${word#seek=}; of=1 ;; skip=*) at=\${word#skip=} ;; count=*) count=\${word#count=} ;; esac; done
-low=$((at * bs / 512)); high=$(((at + count) * bs / 512))
-if [ "$low" -lt ${to} ] && [ "$high" -gt ${from} ]; then
-  case ${ways} in write) [ -n "$of" ] && exit 1 ;; read) [ -z "$of" ] && exit 1 ;; lies) [ -n "$of" ] && exit 0 ;; esac
-fi
-exec /bin/dd "$@"
-`,
-  );
-  chmodSync(join(root, 'bin/dd'), 0o755);
-}
-
-function run(token: string, place: ReturnType<typeof bench>, typed: string) {
-  const tty = join(place.root, 'tty');
-  writeFileSync(tty, typed + '\n');
-  return fetch(`${front.origin}/e/${token}`)
-    .then((answer) => answer.text())
-    .then((text) => {
-      const file = join(place.root, 'erase.sh');
-      writeFileSync(file, text);
-      return new Promise<{ code: number; out: string }>((resolve) => {
-        execFile(
-          'sh',
-          [file],
-          {
-            env: {
-              ...process.env,
-              PATH: `${join(place.root, 'bin')}:${process.env.PATH}`,
-              OMNI_SYS: join(place.root, 'sys'),
-              OMNI_DEV: place.dev,
-              OMNI_PROC: join(place.root, 'proc'),
-              OMNI_TTY: tty,
-              OMNI_EVERY: '0.1',
-              OMNI_CHUNK: '2',
-            },
-            timeout: 50_000,
-          },
-          (error, out, err) => resolve({ code: error ? Number(error.code ?? 1) : 0, out: out + err }),
-        );
-      });
-    });
-}
-const untilTyped = async (id: string) => {
-  for (let n = 0; n < 200; n++) {
-    const [row] = await database().select().from(erasureRuns).where(eq(erasureRuns.id, id));
-    if (row.state === 'typed') return;
-    await new Promise((resolve) => setTimeout(resolve, 50));
-  }
-  throw new Error('nobody typed it');
-};
 /** Asked for, typed on the unit, confirmed at the bench, through. */
 async function whole(
-  place: ReturnType<typeof bench>,
+  place: LiveSystem,
   more: Record<string, unknown> = {},
   at?: { unitId: string; componentId: string },
 ) {
@@ -238,12 +150,6 @@ describe('an erasure by the unit’s own script', () => {
 });
 
 describe('what the drive does by itself', () => {
-  /** A tool that notes what it was called with, and does what it says, or refuses. */
-  function tool(root: string, name: string, does: string) {
-    writeFileSync(join(root, 'bin', name), `#!/bin/sh\necho "$@" >> ${join(root, 'called')}\n${does}\n`);
-    chmodSync(join(root, 'bin', name), 0o755);
-  }
-  const called = (root: string) => readFileSync(join(root, 'called'), 'utf8').trim().split('\n');
   const solid = async (attributes: Record<string, string>) => {
     const at = await machine();
     await act(benchA, 'describePart', { componentId: at.componentId, attributes });
@@ -301,8 +207,7 @@ describe('what the drive does by itself', () => {
 });
 
 describe('before anything is written', () => {
-  const untouched = (place: ReturnType<typeof bench>, name = 'sda') =>
-    place.drive(name).every((byte) => byte === 0xa5);
+  const untouched = (place: LiveSystem, name = 'sda') => place.drive(name).every((byte) => byte === 0xa5);
   const drive = { name: 'sda', serial: 'BSL-77', size: MB, parts: ['sda1'] };
   it.each([
     ['mounted', { mounts: 'DEV/sda1 /media/x ext4 rw 0 0\n' }, 'is mounted'],
@@ -317,15 +222,11 @@ describe('before anything is written', () => {
     expect(out).toContain(words);
     expect(code).toBe(1);
     expect(untouched(place)).toBe(true);
-    expect((await eraseRunsOf(unitId))[0]).toMatchObject({ id, state: 'asked' });
+    expect((await eraseRunsOf({ unitId }))[0]).toMatchObject({ id, state: 'asked' });
   });
   it('a drive the system was started from by its name alone, as one that runs from memory, is refused', async () => {
     const place = bench([drive], { cmdline: 'quiet root=UUID=1b2c-77 toram' });
-    writeFileSync(
-      join(place.root, 'bin/lsblk'),
-      '#!/bin/sh\ncase "$*" in *UUID*sda1) echo 1b2c-77 ;; esac\n',
-    );
-    chmodSync(join(place.root, 'bin/lsblk'), 0o755);
+    tool(place.root, 'lsblk', 'case "$*" in *UUID*sda1) echo 1b2c-77 ;; esac');
     const { unitId, componentId } = await machine();
     const { out } = await run((await ask(unitId, componentId)).token, place, 'BSL-77');
     expect(out).toContain('this system was started from sda1');

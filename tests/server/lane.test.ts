@@ -150,7 +150,10 @@ describe('the lane of samples', () => {
     const { run, token } = await begin(unitId);
     await send(token, 0);
     const mine = async () => (await floorNow('bench-a')).running.find(({ workId }) => workId === run)!;
-    expect(await mine()).toMatchObject({ title: 'Heat run', run: { place: 'heat' } });
+    expect(await mine()).toMatchObject({
+      title: 'Heat run',
+      run: { page: expect.stringMatching(/\/machine\/heat$/) },
+    });
     expect((await mine()).expectedMinutes).toBeGreaterThan(5);
     await database().execute(
       `update reading_batches set at = at - interval '5 minutes' where run_id = '${run}'`,

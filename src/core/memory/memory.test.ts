@@ -186,7 +186,7 @@ describe('the next start', () => {
     [3, 4],
     [4, 4, 4.4307],
   ])(
-    '%i modules in %i slots, at most two faults: within 10 %% of the exact optimum',
+    '%i modules in %i slots, at most two faults: within a tenth of the exact optimum',
     (modules, slots, known?: number) => {
       const belief = startMemory(
         setup(modules, slots, {

@@ -2,10 +2,11 @@ import { pinned } from './host';
 /**
  * The script that erases one drive of a unit under a live Linux. It writes nothing until a person has typed the drive's
  * serial here and another word was given at the bench; it refuses what is mounted, swapped on, held by another volume,
- * removable, or not this unit's by record. Every sector that cannot be written is counted, and what is read back too.
+ * removable, or not the one on record. Every sector that cannot be written is counted, and what is read back too.
+ * A loose drive is erased by the same script on the computer of a dock.
  */
-export const eraseScript = (origin: string, token: string, tag: string): string => `#!/bin/sh
-# Omnitrope: erases ONE drive of ${tag}, after its serial was typed here and confirmed at the bench. Ctrl-C stops it.
+export const eraseScript = (origin: string, token: string, of: string): string => `#!/bin/sh
+# Omnitrope: erases ONE drive of ${of}, after its serial was typed here and confirmed at the bench. Ctrl-C stops it.
 set -u
 url='${origin}/e/${token}'
 ${pinned(origin)}
@@ -29,6 +30,10 @@ trap 'over=stopped' INT TERM HUP
 # --- which drives there are, and which must not be touched
 is_drive() { [ -b "$1" ] || { [ "$dev" != /dev ] && [ -f "$1" ]; }; }
 serial_of() { # name
+  # a dock's bridge may show a serial of its own: what the drive says counts there
+  case "$(readlink -f "$sys/block/$1" 2>/dev/null)" in */usb*)
+    one=$(smartctl -i "$dev/$1" 2>/dev/null | sed -n 's/^Serial [Nn]umber: *//p' | tr -d ' '); [ -n "$one" ] && { echo "$one"; return; } ;;
+  esac
   one=$(cat "$sys/block/$1/device/serial" 2>/dev/null | tr -d ' \\000'); [ -n "$one" ] && { echo "$one"; return; }
   one=$(lsblk -dno SERIAL "$dev/$1" 2>/dev/null | tr -d ' '); [ -n "$one" ] && { echo "$one"; return; }
   smartctl -i "$dev/$1" 2>/dev/null | sed -n 's/^Serial [Nn]umber: *//p' | tr -d ' '
@@ -78,7 +83,7 @@ drive="$dev/$found"
 model=$(cat "$sys/block/$found/device/model" 2>/dev/null | tr -d '"\\\\\\000' | sed 's/ *$//')
 got=$(post /serial "{\\"device\\":\\"$drive\\",\\"serial\\":\\"$typed\\",\\"model\\":\\"$model\\",\\"sectors\\":$sectors}")
 [ "$(say_of "$got")" = wait ] || { echo "Refused: $(field "$got" message)"; echo 'Nothing is done.'; exit 1; }
-echo "Named: $found, $typed. Nothing is written yet: confirm it on the unit’s page."
+echo "Named: $found, $typed. Nothing is written yet: confirm it at the bench."
 waited=0
 while :; do
   [ -z "$over" ] || { echo 'Stopped: nothing was written.'; exit 1; }

@@ -80,7 +80,7 @@ export async function certificateOf(id: string, shop: ShopOnPaper, origin: strin
           ...line('Model as it says', machine?.model),
           ...line('Medium', told.medium ? MEDIUM_WORDS[told.medium] : ''),
           ...line('Sectors', machine ? `${machine.sectors} of 512 bytes` : ''),
-          ...line('Machine', tag ? `${tag} ${maker ?? ''} ${model ?? ''}`.trim() : ''),
+          ...line('Machine', tag ? `${tag} ${maker ?? ''} ${model ?? ''}`.trim() : 'none: a loose drive'),
         ],
       },
       {

@@ -8,7 +8,8 @@ import { componentById } from '../parts/move';
 import { ERASURE_KINDS, putErasure, sealErasure, type Erasure } from './put';
 
 interface Record extends Omit<Erasure, 'told'> {
-  unitId: string;
+  /** Nothing: of a loose drive in the bin. */
+  unitId?: string;
 }
 
 /**
@@ -18,9 +19,9 @@ interface Record extends Omit<Erasure, 'told'> {
 export const recordErasure = defineCommand<Record, { erasureId: string }>({
   name: 'recordErasure',
   roles: BENCH_ROLES,
-  onUnit: true,
+  onUnit: 'named',
   input: Joi.object({
-    unitId,
+    unitId: unitId.optional(),
     componentId: rowId('drive').required(),
     kind: Joi.string()
       .valid(...ERASURE_KINDS)
@@ -36,7 +37,7 @@ export const recordErasure = defineCommand<Record, { erasureId: string }>({
   }),
   async run({ tx, actor, unit }, input) {
     const told = input.kind === 'image' ? { system: input.method } : undefined;
-    const put = await putErasure(tx, actor, unit!, { ...input, told });
+    const put = await putErasure(tx, actor, unit, { ...input, told });
     return {
       event: { kind: `drive ${input.kind}`, payload: put },
       answer: { erasureId: put.erasure },
@@ -49,12 +50,12 @@ export const recordErasure = defineCommand<Record, { erasureId: string }>({
 export const goesBack = (kind: string): boolean => ['erased', 'never', 'failed', 'image'].includes(kind);
 
 /** A record about a drive's data that was not so: it counts no more, and the gate is as it was without it. */
-export const takeBackErasure = defineCommand<{ unitId: string; erasureId: string; why: string }, null>({
+export const takeBackErasure = defineCommand<{ unitId?: string; erasureId: string; why: string }, null>({
   name: 'takeBackErasure',
   roles: BENCH_ROLES,
-  onUnit: true,
+  onUnit: 'named',
   input: Joi.object({
-    unitId,
+    unitId: unitId.optional(),
     erasureId: rowId('record').required(),
     why: shortText('why', 200).required(),
   }),
@@ -63,8 +64,8 @@ export const takeBackErasure = defineCommand<{ unitId: string; erasureId: string
       .select()
       .from(erasures)
       .where(and(eq(erasures.id, erasureId), isNull(erasures.voidedBy)));
-    if (!row || row.unitId !== unit!.id)
-      throw new ShopError('missing', 'Not taken back: it is not on the record of this unit any more.');
+    if (!row || row.unitId !== (unit?.id ?? null))
+      throw new ShopError('missing', 'Not taken back: it is not on record here any more.');
     if (!goesBack(row.kind))
       throw new ShopError(
         'refused',

@@ -1,4 +1,4 @@
-import { and, desc, eq } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
 import Joi from 'joi';
 import { eraseMethods } from '@/catalog/erasure';
 import { database } from '@/db/client';
@@ -15,24 +15,23 @@ export async function eraseRun(token: string) {
     .select({
       run: erasureRuns,
       tag: units.tag,
-      stage: units.stage,
       serial: components.serial,
       code: components.code,
     })
     .from(erasureRuns)
-    .innerJoin(units, eq(units.id, erasureRuns.unitId))
+    .leftJoin(units, eq(units.id, erasureRuns.unitId))
     .innerJoin(components, eq(components.id, erasureRuns.componentId))
     .where(eq(erasureRuns.tokenHash, eraseTokenHash(token)));
   if (!row)
-    throw new ShopError('forbidden', 'This token is not one of ours. Begin again on the unit’s page.');
+    throw new ShopError('forbidden', 'This token is not one of ours. Begin again on the drive’s page.');
   if (!row.run.ending && row.run.expiresAt.getTime() < Date.now())
-    throw new ShopError('forbidden', 'This token has run out. Begin again on the unit’s page.');
+    throw new ShopError('forbidden', 'This token has run out. Begin again on the drive’s page.');
   const { run, ...about } = row;
   const actor: Actor = {
     id: run.by,
     name: run.byName,
     role: 'technician',
-    via: 'by the machine’s own script',
+    via: run.unitId ? 'by the machine’s own script' : 'by the script of the dock',
   };
   return { run, ...about, method: eraseMethods.find(({ id }) => id === run.methodId)!, actor };
 }
@@ -67,7 +66,14 @@ export async function serialTyped(token: string, body: unknown): Promise<{ say: 
   await database()
     .update(erasureRuns)
     .set({ state: 'typed', seen, heardAt: new Date() })
-    .where(and(eq(erasureRuns.id, open.run.id), eq(erasureRuns.ending, '')));
+    .where(
+      // a word from the bench may have come meanwhile: what was confirmed is not named anew
+      and(
+        eq(erasureRuns.id, open.run.id),
+        eq(erasureRuns.ending, ''),
+        inArray(erasureRuns.state, ['asked', 'typed']),
+      ),
+    );
   return { say: 'wait' };
 }
 
@@ -126,12 +132,16 @@ export async function erasePlaces(token: string): Promise<string> {
   return placesToRead(open.run, open.run.seen.sectors);
 }
 
-/** The newest erasure by script of each drive of a unit, as a page shows it. */
-export async function eraseRunsOf(unitId: string) {
+/** The newest erasure by script of each drive of a unit, or of a drive while it was loose, as a page shows it. */
+export async function eraseRunsOf(of: { unitId: string } | { loose: string }) {
   const rows = await database()
     .select()
     .from(erasureRuns)
-    .where(eq(erasureRuns.unitId, unitId))
+    .where(
+      'unitId' in of
+        ? eq(erasureRuns.unitId, of.unitId)
+        : and(eq(erasureRuns.componentId, of.loose), isNull(erasureRuns.unitId)),
+    )
     .orderBy(desc(erasureRuns.startedAt))
     .limit(40);
   const newest = new Map<string, (typeof rows)[number]>();

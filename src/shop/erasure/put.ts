@@ -1,12 +1,12 @@
 import { eq } from 'drizzle-orm';
 import { eraseMethods } from '@/catalog/erasure';
 import { mediumOfPart, type EraseMethod, type Medium } from '@/core/erasure/media';
-import { erasures, type ErasureTold } from '@/db/schema';
+import { components, erasures, type ErasureTold, type units } from '@/db/schema';
 import type { Transaction } from '@/db/client';
 import type { Actor } from '../command';
 import { componentById, move } from '../parts/move';
 import { ShopError } from '../errors';
-import { dataStays } from '../record/stays';
+import { dataStays, keptByOwner } from '../record/stays';
 
 export const ERASURE_KINDS = ['erased', 'returned', 'destroyed', 'never', 'failed', 'image'] as const;
 export type ErasureKind = (typeof ERASURE_KINDS)[number];
@@ -21,15 +21,45 @@ export interface Erasure {
   told?: ErasureTold;
 }
 
-type Unit = Parameters<typeof dataStays>[1] & { id: string };
+type Drive = Awaited<ReturnType<typeof componentById>>;
 
-/** A drive that is in this unit. @throws ShopError when it is no drive, or is elsewhere */
-export async function driveIn(tx: Transaction, unitId: string, componentId: string, refused: string) {
+/** The machine a drive is in; null: it lies in the bin, and is erased on a dock. */
+export type DriveHolder = Pick<typeof units.$inferSelect, 'id' | 'keeps' | 'lotId' | 'stage'> | null;
+
+/**
+ * A drive that is in this unit, or loose in the bin where none is named.
+ * @throws ShopError when it is no drive, or is elsewhere
+ */
+export async function driveIn(tx: Transaction, unit: DriveHolder, componentId: string, refused: string) {
+  // a loose drive has no unit that is held for it: the drive itself is, so that it is not fitted meanwhile
+  if (!unit)
+    await tx
+      .select({ id: components.id })
+      .from(components)
+      .where(eq(components.id, componentId))
+      .for('update');
   const drive = await componentById(tx, componentId);
   if (drive.class !== 'drive') throw new ShopError('invalid', `${refused}: ${drive.code} is not a drive.`);
-  if (drive.unitId !== unitId)
-    throw new ShopError('conflict', `${refused}: ${drive.code} is not in this unit.`);
+  if (unit ? drive.unitId !== unit.id : drive.place !== 'bin')
+    throw new ShopError('conflict', `${refused}: ${drive.code} is not in ${unit ? 'this unit' : 'the bin'}.`);
   return drive;
+}
+
+/** @throws ShopError when what is on the drive is somebody's who wants it kept */
+export async function refuseKept(
+  tx: Transaction,
+  unit: DriveHolder,
+  drive: Pick<Drive, 'code' | 'ownerUnit'>,
+  refused: string,
+): Promise<void> {
+  if (unit && (await dataStays(tx, unit)))
+    throw new ShopError('refused', `${refused}: the system and the data on it stay.`);
+  const tag = unit ? null : await keptByOwner(tx, drive);
+  if (tag)
+    throw new ShopError(
+      'refused',
+      `${refused}: ${drive.code} belongs to the owner of ${tag}, and the data on it stays.`,
+    );
 }
 
 const saidBy = (row: EraseMethod, medium: Medium | null): ErasureTold => ({
@@ -52,33 +82,34 @@ function rowOf(input: Erasure, medium: Medium | null): ErasureTold {
 }
 
 /**
- * Puts on record what was done about the data of a drive in this unit. One returned or destroyed leaves the unit.
+ * Puts on record what was done about the data of a drive in this unit, or of a loose one. One returned or destroyed
+ * leaves the unit.
  * @throws ShopError when it is no drive of this unit, its data stays, or nobody says how it was verified
  */
-export async function putErasure(tx: Transaction, actor: Actor, unit: Unit, input: Erasure) {
-  const drive = await driveIn(tx, unit.id, input.componentId, 'Not recorded');
+export async function putErasure(tx: Transaction, actor: Actor, unit: DriveHolder, input: Erasure) {
+  const drive = await driveIn(tx, unit, input.componentId, 'Not recorded');
   if (input.kind === 'erased' && !input.verified)
     throw new ShopError('invalid', 'Not recorded: say how the erasure was verified.', {
       fields: { verified: 'is missing' },
     });
-  if ((input.kind === 'erased' || input.kind === 'destroyed') && (await dataStays(tx, unit)))
-    throw new ShopError('refused', 'Not recorded: the system and the data on it stay.');
+  if (!unit && input.kind === 'returned')
+    throw new ShopError('refused', 'Not recorded: a loose drive is returned from its owner’s machine.');
+  if (input.kind === 'erased' || input.kind === 'destroyed')
+    await refuseKept(tx, unit, drive, 'Not recorded');
   const told = { ...rowOf(input, mediumOfPart(drive.attributes)), ...input.told };
   const row = eraseMethods.find(({ id }) => id === told.methodId);
   const method = input.method || (row ? methodWords(row) : input.kind);
-  const made = await writeErasure(tx, actor, unit.id, drive, { ...input, method, told });
+  const made = await writeErasure(tx, actor, unit?.id ?? null, drive, { ...input, method, told });
   if (input.kind === 'returned' || input.kind === 'destroyed')
     await move(tx, actor, drive, input.kind === 'returned' ? 'returned' : 'scrap', input.kind);
   return made.told;
 }
 
-type Drive = Awaited<ReturnType<typeof componentById>>;
-
 /** Writes a row about a drive's data. @returns its id, and what the history says of it */
 async function writeErasure(
   tx: Transaction,
   actor: Actor,
-  unitId: string,
+  unitId: string | null,
   drive: Drive,
   {
     kind,
@@ -120,7 +151,7 @@ async function writeErasure(
 export const insertErasure = (
   tx: Transaction,
   actor: Actor,
-  unitId: string,
+  unitId: string | null,
   drive: Drive,
   {
     kind,

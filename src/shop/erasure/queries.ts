@@ -9,6 +9,7 @@ import { database } from '@/db/client';
 import { components, erasures, movements, reports, units } from '@/db/schema';
 import { parseSmartctl } from '@/formats/report/smartctl';
 import type { DriveFacts } from '@/words/driveView';
+import { dataOf } from '../record/gate';
 
 interface DriveLogRead {
   judged: DriveJudged;
@@ -18,12 +19,12 @@ interface DriveLogRead {
   frozen: boolean;
 }
 
-/** What each drive last said of itself, by its serial; what hangs on a bridge is among it. */
-async function logsOf(unitId: string, serials: readonly string[]) {
+/** What each drive last said of itself in these machines, by its serial; what hangs on a bridge is among it. */
+async function logsOf(unitIds: readonly string[], serials: readonly string[]) {
   const rows = await database()
     .select({ content: reports.content, at: reports.at })
     .from(reports)
-    .where(and(eq(reports.unitId, unitId), eq(reports.kind, 'smartctl')))
+    .where(and(inArray(reports.unitId, [...unitIds]), eq(reports.kind, 'smartctl')))
     .orderBy(desc(reports.at))
     .limit(24);
   const found = new Map<string, DriveLogRead>();
@@ -42,13 +43,18 @@ async function logsOf(unitId: string, serials: readonly string[]) {
   return found;
 }
 
-/** Where somebody's drive has been in this shop, from its arrival on. */
-export async function custodyOf(ids: readonly string[]) {
-  const rows = await database()
+type Part = typeof components.$inferSelect;
+
+const custodyRows = (ids: readonly string[]) =>
+  database()
     .select()
     .from(movements)
     .where(inArray(movements.componentId, [...ids]))
     .orderBy(asc(movements.at), asc(movements.n));
+
+/** Where somebody's drive has been in this shop, from its arrival on. */
+export async function custodyOf(ids: readonly string[]) {
+  const rows = await custodyRows(ids);
   const tags = new Map(
     (
       await database()
@@ -93,11 +99,7 @@ export async function driveSheets(
   theirs = false,
 ): Promise<DriveSheet[]> {
   const db = database();
-  const told = await db
-    .select()
-    .from(erasures)
-    .where(and(eq(erasures.unitId, unitId)))
-    .orderBy(desc(erasures.at));
+  const told = await db.select().from(erasures).where(eq(erasures.unitId, unitId)).orderBy(desc(erasures.at));
   const inside = new Map(record.drives.inside.map((state) => [state.part.id, state]));
   const came = theirs
     ? await db
@@ -115,19 +117,41 @@ export async function driveSheets(
     .from(components)
     .where(inArray(components.id, ids))
     .orderBy(asc(components.code));
-  const all = await db
+  const mbs = inside.size === 1 ? record.specification.number('driveMbs') : null;
+  return sheetsOf(parts, [unitId], mbs, (id) => inside.get(id));
+}
+
+/** A loose drive: what it said of itself in the machines it was in, its data, and how a dock erases it. */
+export async function looseSheet(part: Part): Promise<DriveSheet> {
+  const moves = await custodyRows([part.id]);
+  const been = moves
+    .flatMap(({ fromPlace, toPlace }) => [fromPlace, toPlace])
+    .filter((place) => place.startsWith('unit:'))
+    .map((place) => place.slice(5));
+  const state = (await dataOf(database(), [part.id])).get(part.id);
+  const [sheet] = await sheetsOf([part], [...new Set(been)], null, () => state);
+  return { ...sheet, inside: false };
+}
+
+async function sheetsOf(
+  parts: readonly Part[],
+  unitIds: readonly string[],
+  mbs: number | null,
+  stateOf: (id: string) => { accounted: boolean; why: string } | undefined,
+): Promise<DriveSheet[]> {
+  const ids = parts.map(({ id }) => id);
+  const all = await database()
     .select()
     .from(erasures)
-    .where(and(inArray(erasures.componentId, ids)))
+    .where(inArray(erasures.componentId, ids))
     .orderBy(desc(erasures.at));
   const logs = await logsOf(
-    unitId,
+    unitIds,
     parts.map(({ serial }) => serial),
   );
   const custody = await custodyOf(ids);
-  const mbs = inside.size === 1 ? record.specification.number('driveMbs') : null;
   return parts.map((part) => {
-    const state = inside.get(part.id);
+    const state = stateOf(part.id);
     const medium = mediumOfPart(part.attributes);
     const gb = Number(part.attributes.gb) || null;
     const health = logs.get(part.serial) ?? null;

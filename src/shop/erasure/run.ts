@@ -1,4 +1,4 @@
-import { and, eq } from 'drizzle-orm';
+import { and, eq, isNull } from 'drizzle-orm';
 import Joi from 'joi';
 import { randomInt } from 'node:crypto';
 import { eraseMethods, eraseTables } from '@/catalog/erasure';
@@ -14,8 +14,7 @@ import { rowId, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
 import { longToken, longTokenHash } from '../longToken';
 import { componentById } from '../parts/move';
-import { dataStays } from '../record/stays';
-import { driveIn, insertErasure, sealErasure } from './put';
+import { driveIn, insertErasure, refuseKept, sealErasure, type DriveHolder } from './put';
 
 /** A token is good for so long; an erasure of the largest disks takes a day. */
 const HOURS = 36;
@@ -33,7 +32,8 @@ export const toReadBack = (run: { whole: boolean; seed: number }, sectors: numbe
       );
 
 interface Asked {
-  unitId: string;
+  /** Nothing: a loose drive, on a dock. */
+  unitId?: string;
   componentId: string;
   methodId: string;
   whole: boolean;
@@ -46,9 +46,9 @@ interface Asked {
 export const startErasure = defineCommand<Asked, { run: string; token: string }>({
   name: 'startErasure',
   roles: BENCH_ROLES,
-  onUnit: true,
+  onUnit: 'named',
   input: Joi.object({
-    unitId,
+    unitId: unitId.optional(),
     componentId: rowId('drive').required(),
     methodId: shortText('way', 40).required(),
     whole: Joi.boolean().default(true).label('every sector'),
@@ -58,10 +58,9 @@ export const startErasure = defineCommand<Asked, { run: string; token: string }>
     show: (stored, key) => ({ ...(stored as { run: string }), token: longToken('erase', key) }),
   },
   async run({ tx, actor, unit, key }, { componentId, methodId, whole }) {
-    refuseHeld(unit!);
-    const drive = await driveIn(tx, unit!.id, componentId, 'Not begun');
-    if (await dataStays(tx, unit!))
-      throw new ShopError('refused', 'Not begun: the system and the data on it stay.');
+    if (unit) refuseHeld(unit);
+    const drive = await driveIn(tx, unit, componentId, 'Not begun');
+    await refuseKept(tx, unit, drive, 'Not begun');
     if (!identifies(drive.serial))
       throw new ShopError(
         'refused',
@@ -88,7 +87,7 @@ export const startErasure = defineCommand<Asked, { run: string; token: string }>
     const [row] = await tx
       .insert(erasureRuns)
       .values({
-        unitId: unit!.id,
+        unitId: unit?.id ?? null,
         componentId: drive.id,
         methodId,
         whole,
@@ -109,11 +108,11 @@ export const startErasure = defineCommand<Asked, { run: string; token: string }>
   },
 });
 
-async function openRun(tx: Transaction, unit: string, id: string) {
+async function openRun(tx: Transaction, unit: DriveHolder, id: string) {
   const [run] = await tx
     .select()
     .from(erasureRuns)
-    .where(and(eq(erasureRuns.id, id), eq(erasureRuns.unitId, unit)))
+    .where(and(eq(erasureRuns.id, id), unit ? eq(erasureRuns.unitId, unit.id) : isNull(erasureRuns.unitId)))
     .for('update');
   if (!run) throw new ShopError('missing', 'There is no such erasure.');
   if (run.ending) throw new ShopError('conflict', 'That erasure is over.');
@@ -121,33 +120,32 @@ async function openRun(tx: Transaction, unit: string, id: string) {
 }
 
 /** The second word: the person at the bench has seen which drive was named on the unit, and wants it erased. */
-export const confirmErasure = defineCommand<{ unitId: string; run: string; serial: string }, null>({
+export const confirmErasure = defineCommand<{ unitId?: string; run: string; serial: string }, null>({
   name: 'confirmErasure',
   roles: BENCH_ROLES,
-  onUnit: true,
+  onUnit: 'named',
   input: Joi.object({
-    unitId,
+    unitId: unitId.optional(),
     run: rowId('erasure').required(),
     serial: shortText('serial', 120).required(),
   }),
   async run({ tx, actor, unit }, { run: id, serial }) {
-    refuseHeld(unit!);
-    const run = await openRun(tx, unit!.id, id);
+    if (unit) refuseHeld(unit);
+    const run = await openRun(tx, unit, id);
     if (run.state === 'confirmed') throw new ShopError('conflict', 'It has been confirmed already.');
     if (run.state !== 'typed' || !run.seen)
       throw new ShopError('refused', 'Not confirmed: nobody has typed its serial on the unit yet.');
-    const drive = await driveIn(tx, unit!.id, run.componentId, 'Not confirmed');
+    const drive = await driveIn(tx, unit, run.componentId, 'Not confirmed');
     if (serial !== run.seen.serial || serial !== drive.serial)
       throw new ShopError('refused', 'Not confirmed: that is not the serial that was typed on the unit.');
-    if (await dataStays(tx, unit!))
-      throw new ShopError('refused', 'Not confirmed: the system and the data on it stay.');
+    await refuseKept(tx, unit, drive, 'Not confirmed');
     await tx
       .update(erasureRuns)
       .set({ state: 'confirmed', confirmedAt: new Date() })
       .where(eq(erasureRuns.id, run.id));
     const method = methodOf(run.methodId);
     // from here on it may hold half of what it held: the gate is shut until it has ended well
-    const row = await insertErasure(tx, actor, unit!.id, drive, { kind: 'begun', method });
+    const row = await insertErasure(tx, actor, unit?.id ?? null, drive, { kind: 'begun', method });
     return {
       event: {
         kind: 'erasure confirmed',
@@ -160,19 +158,19 @@ export const confirmErasure = defineCommand<{ unitId: string; run: string; seria
 });
 
 /** Given up from the bench: the script stops when it next asks. What was begun stays begun. */
-export const dropErasure = defineCommand<{ unitId: string; run: string }, null>({
+export const dropErasure = defineCommand<{ unitId?: string; run: string }, null>({
   name: 'dropErasure',
   roles: BENCH_ROLES,
-  onUnit: true,
-  input: Joi.object({ unitId, run: rowId('erasure').required() }),
+  onUnit: 'named',
+  input: Joi.object({ unitId: unitId.optional(), run: rowId('erasure').required() }),
   async run({ tx, actor, unit }, { run: id }) {
-    const run = await openRun(tx, unit!.id, id);
+    const run = await openRun(tx, unit, id);
     const drive = await componentById(tx, run.componentId);
     await tx.update(erasureRuns).set({ state: 'ended', ending: 'dropped' }).where(eq(erasureRuns.id, run.id));
     const failed = run.state === 'confirmed';
     let row: Awaited<ReturnType<typeof insertErasure>> | null = null;
     if (failed)
-      row = await insertErasure(tx, actor, unit!.id, drive, {
+      row = await insertErasure(tx, actor, unit?.id ?? null, drive, {
         kind: 'failed',
         method: methodOf(run.methodId),
         verified: 'stopped from the bench',
@@ -197,7 +195,7 @@ export const dropErasure = defineCommand<{ unitId: string; run: string }, null>(
 });
 
 interface Ended {
-  unitId: string;
+  unitId?: string;
   run: string;
   tool: string;
   result: EraseResult;
@@ -217,16 +215,16 @@ export const eraseResultShape = Joi.object({
 export const endErasure = defineCommand<Ended, { erased: boolean; faults: string[] }>({
   name: 'endErasure',
   roles: BENCH_ROLES,
-  onUnit: true,
+  onUnit: 'named',
   onClosed: true,
   input: Joi.object({
-    unitId,
+    unitId: unitId.optional(),
     run: rowId('erasure').required(),
     tool: shortText('tool', 80).allow('').default(''),
     result: eraseResultShape.required(),
   }),
   async run({ tx, actor, unit }, { run: id, tool, result }) {
-    const run = await openRun(tx, unit!.id, id);
+    const run = await openRun(tx, unit, id);
     if (run.state !== 'confirmed' || !run.seen)
       throw new ShopError('refused', 'Not taken in: this erasure was never confirmed at the bench.');
     const drive = await componentById(tx, run.componentId);
@@ -240,7 +238,7 @@ export const endErasure = defineCommand<Ended, { erased: boolean; faults: string
     );
     const erased = faults.length === 0;
     const verified = erased
-      ? `${result.read} sectors read back by the machine itself (${run.whole ? 'every one' : 'two places in each thousandth'}), all empty`
+      ? `${result.read} sectors read back by ${run.unitId ? 'the machine itself' : 'the dock'} (${run.whole ? 'every one' : 'two places in each thousandth'}), all empty`
       : faults.join('; ');
     const machine = {
       ...run.seen,
@@ -252,7 +250,7 @@ export const endErasure = defineCommand<Ended, { erased: boolean; faults: string
       result,
       faults,
     };
-    const row = await insertErasure(tx, actor, unit!.id, drive, {
+    const row = await insertErasure(tx, actor, unit?.id ?? null, drive, {
       kind: erased ? 'erased' : 'failed',
       method,
       verified,
@@ -265,6 +263,8 @@ export const endErasure = defineCommand<Ended, { erased: boolean; faults: string
     return {
       event: {
         kind: erased ? 'drive erased' : 'drive failed',
+        // a loose one may have been fitted meanwhile: that machine's history tells it too
+        ...(!unit && drive.unitId && { unitId: drive.unitId }),
         payload: row.told,
       },
       answer: { erased, faults },

@@ -1,6 +1,6 @@
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { database } from '@/db/client';
-import { erasureRuns, units, type Stage } from '@/db/schema';
+import { components, erasureRuns, units, type Stage } from '@/db/schema';
 import { FINDING_IDLE_MINUTES } from '@/catalog/bench';
 import { FIND_OUT } from '../work/clock';
 import type { SoFar } from '@/core/instruments/conduct';
@@ -52,14 +52,15 @@ export async function lineOf(): Promise<{ line: LineStage[]; quarantine: number 
 
 export interface RunningBlock {
   workId: string;
-  unitId: string;
+  /** Nothing: a loose part is worked on, and `tag` is its code. */
+  unitId: string | null;
   tag: string;
   title: string;
   station: string;
   startedAt: string;
   expectedMinutes: number;
-  /** Of what the machine does and tells by itself: where it is followed, seconds of silence; null: nothing came yet. */
-  run?: { place: string; silent: number | null };
+  /** Of what goes on and tells by itself: its page, seconds of silence; null: nothing came yet. */
+  run?: { page: string; silent: number | null };
 }
 
 /** Runs that sample now: how long they still take, and whether anything comes. */
@@ -91,7 +92,7 @@ async function runsNow(): Promise<RunningBlock[]> {
       station: row.so_far?.words ?? '',
       startedAt: started.toISOString(),
       expectedMinutes: Math.max(0.1, left === null ? UNKNOWN_MINUTES[row.kind] : gone + left / 60),
-      run: { place: RUN_PLACE[row.kind], silent: row.silent },
+      run: { page: `/u/${row.tag}/machine/${RUN_PLACE[row.kind]}`, silent: row.silent },
     };
   });
 }
@@ -99,16 +100,17 @@ async function runsNow(): Promise<RunningBlock[]> {
 /** What is reckoned on while an erasure has told nothing yet. Shop estimate. */
 const ERASE_MINUTES = 90;
 
-/** Erasures by a machine's own script that were confirmed and have not ended. */
+/** Erasures by a machine's own script or a dock's that were confirmed and have not ended. */
 async function erasingNow(): Promise<RunningBlock[]> {
   const rows = await database()
-    .select({ run: erasureRuns, tag: units.tag })
+    .select({ run: erasureRuns, tag: units.tag, code: components.code })
     .from(erasureRuns)
-    .innerJoin(units, eq(units.id, erasureRuns.unitId))
+    .innerJoin(components, eq(components.id, erasureRuns.componentId))
+    .leftJoin(units, eq(units.id, erasureRuns.unitId))
     .where(and(eq(erasureRuns.ending, ''), eq(erasureRuns.state, 'confirmed')))
     .orderBy(asc(erasureRuns.confirmedAt))
     .limit(40);
-  return rows.map(({ run, tag }) => {
+  return rows.map(({ run, tag, code }) => {
     const started = run.confirmedAt ?? run.startedAt;
     const heard = run.heardAt ?? started;
     const gone = (heard.getTime() - started.getTime()) / 60_000;
@@ -119,12 +121,15 @@ async function erasingNow(): Promise<RunningBlock[]> {
     return {
       workId: run.id,
       unitId: run.unitId,
-      tag,
+      tag: tag ?? code,
       title: 'Erasing',
       station: run.progress ? (run.progress.phase === 'writing' ? 'writing' : 'reading back') : '',
       startedAt: started.toISOString(),
       expectedMinutes: share > 0.01 ? Math.max(0.1, gone / share) : ERASE_MINUTES,
-      run: { place: 'drives', silent: Math.max(0, (Date.now() - heard.getTime()) / 1000) },
+      run: {
+        page: tag ? `/u/${tag}/machine/drives` : `/bin/${code}`,
+        silent: Math.max(0, (Date.now() - heard.getTime()) / 1000),
+      },
     };
   });
 }

@@ -2,6 +2,7 @@ import { and, asc, desc, eq, getTableColumns, ilike, inArray, or, sql } from 'dr
 import { database } from '@/db/client';
 import { components, lots, movements, partSales, units } from '@/db/schema';
 import { keepable } from '@/formats/json';
+import { dataOf } from '../record/gate';
 
 /** Parts in the bin, of some classes or all. */
 export async function binParts(classes?: string[]) {
@@ -34,7 +35,10 @@ const containing = (text: string) => {
   );
 };
 
-/** A page of the bin by class and words, with how many there are of each class. */
+/**
+ * A page of the bin by class and words, with how many there are of each class; of drives, why what is on them keeps
+ * them here.
+ */
 export async function binPage({ class: partClass, text = '', page = 1 }: BinAsked) {
   const words = keepable(text) ? text.trim().split(/\s+/).filter(Boolean).slice(0, 6) : [];
   const found = and(eq(components.place, 'bin'), ...words.map(containing));
@@ -60,7 +64,12 @@ export async function binPage({ class: partClass, text = '', page = 1 }: BinAske
       .where(found)
       .groupBy(components.class),
   ]);
-  return { rows, counts: Object.fromEntries(counts.map((row) => [row.class, row.count])) };
+  const drives = rows.filter((row) => row.class === 'drive').map(({ id }) => id);
+  const data = await dataOf(database(), drives);
+  return {
+    rows: rows.map((row) => ({ ...row, data: data.get(row.id)?.why ?? '' })),
+    counts: Object.fromEntries(counts.map((row) => [row.class, row.count])),
+  };
 }
 
 /** One part with where it is, where it came from and where it has been. */

@@ -1,6 +1,6 @@
 import type { Chassis } from '@/core/catalogue';
 import { dataState } from '@/core/record/drives';
-import type { Transaction } from '@/db/client';
+import type { Database, Transaction } from '@/db/client';
 import { ShopError } from '../errors';
 import { dataEntries, recordNow } from './queries';
 
@@ -18,12 +18,18 @@ export async function assertDataAccounted(
     throw new ShopError('refused', `${done}: ${dataFaults.join('; ')}.`, { faults: dataFaults });
 }
 
+/** Where the data on some drives stands, by their ids. */
+export async function dataOf(tx: Transaction | Database, ids: string[]) {
+  const entries = ids.length ? await dataEntries(tx, ids) : [];
+  return new Map(ids.map((id) => [id, dataState(entries.filter(({ drive }) => drive === id))]));
+}
+
 /** A loose drive may leave the shop. @throws ShopError */
 export async function assertDriveAccounted(
   tx: Transaction,
   drive: { id: string; code: string; name: string },
   done: string,
 ): Promise<void> {
-  const { accounted, why } = dataState(await dataEntries(tx, [drive.id]));
+  const { accounted, why } = (await dataOf(tx, [drive.id])).get(drive.id)!;
   if (!accounted) throw new ShopError('refused', `${done}: ${drive.code} ${drive.name} ${why}.`);
 }

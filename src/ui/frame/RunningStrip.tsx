@@ -77,7 +77,7 @@ export function RunningStrip({ floor }: { floor: Floor }) {
                 className={`relative min-w-[152px] flex-1 md:min-w-[128px] border-l border-rule ${over ? 'bg-hot text-onhot' : ''}`}
               >
                 <Link
-                  href={block.run ? `/u/${block.tag}/machine/${block.run.place}` : `/u/${block.tag}/work`}
+                  href={block.run?.page ?? `/u/${block.tag}/work`}
                   className="block h-full px-3 py-1.5 text-[13.5px] whitespace-nowrap"
                 >
                   <span className="flex justify-between gap-2">

@@ -19,8 +19,8 @@ export interface RunningBlock {
   station: string;
   startedAt: string;
   expectedMinutes: number;
-  /** Of what the machine does by itself: where it is followed, seconds of silence; null: nothing came yet. */
-  run?: { place: string; silent: number | null };
+  /** Of what goes on by itself: its page, seconds of silence; null: nothing came yet. */
+  run?: { page: string; silent: number | null };
 }
 
 /** What the person at the screen has begun and not ended. */

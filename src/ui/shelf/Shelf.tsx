@@ -10,7 +10,8 @@ import { MoneyField } from '../kit/MoneyField';
 import { useCommand } from '../kit/useCommand';
 import { GoneForm } from '../unit/GoneForm';
 import type { DriveView } from '@/words/drives';
-import { DriveChoice, ErasureHow, erasureInput } from './ErasureFields';
+import { atUnit } from '@/words/driveView';
+import { RecordErasure } from './RecordErasure';
 import { SoldPanel, type SaleView, type UndoneView } from './SoldPanel';
 import type { UnitHead } from '@/words/unitView';
 
@@ -111,7 +112,7 @@ export function Shelf({
               </Link>
             </p>
           )}
-          {!unit.held && unit.mayWrite && <Erase unit={unit} drives={drives} />}
+          {!unit.held && unit.mayWrite && <RecordErasure at={atUnit(unit)} drives={drives} />}
           {!unit.held && unit.mayWrite && drives.length === 0 && (
             <RecordDrive unit={unit} named={namedDrive} />
           )}
@@ -267,51 +268,6 @@ function MarginLines({ margin }: { margin: MarginView }) {
         ))}
       </tbody>
     </table>
-  );
-}
-
-function Erase({ unit, drives }: { unit: UnitHead; drives: DriveView[] }) {
-  const { send, problem, busy } = useCommand();
-  const open = drives.filter((drive) => !drive.recorded);
-  const [kind, setKind] = useState('erased');
-  if (open.length === 0) return null;
-  const submit = (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const form = new FormData(event.currentTarget);
-    void send(
-      'recordErasure',
-      {
-        unitId: unit.id,
-        componentId: form.get('drive'),
-        kind,
-        ...erasureInput(form),
-      },
-      unit.version,
-    );
-  };
-  return (
-    <form onSubmit={submit} className="mt-3 grid gap-2.5 border-t border-rule pt-2.5 sm:grid-cols-2">
-      <DriveChoice drives={open} />
-      <ChoiceField label="What was done" value={kind} onChange={(event) => setKind(event.target.value)}>
-        <option value="erased">Erased, stays in</option>
-        <option value="never">New, never held data</option>
-        <option value="returned">Returned to its owner</option>
-        <option value="destroyed">Destroyed</option>
-        <option value="failed">Tried, could not be erased</option>
-        <option value="image">Cloned: our own image, nobody’s data</option>
-      </ChoiceField>
-      <ErasureHow kind={kind} medium={open.length === 1 ? open[0].medium : null} />
-      <div className="sm:col-span-2">
-        <Button type="submit" tone="strong" disabled={busy}>
-          Put on record
-        </Button>
-      </div>
-      {problem && (
-        <div className="sm:col-span-2">
-          <Problem>{problem.message}</Problem>
-        </div>
-      )}
-    </form>
   );
 }
 

@@ -82,6 +82,7 @@ export default async function BinPage({ searchParams }: Props) {
                         factsWords(part.class, factsOfPart(part)),
                         part.serial,
                         part.keptForTag && `kept for ${part.keptForTag}`,
+                        part.data,
                       ]
                         .filter(Boolean)
                         .join('; ')}

@@ -10,12 +10,12 @@ export async function GET(
 ): Promise<Response> {
   const { token } = await params;
   try {
-    const { run, tag } = await eraseRun(token);
+    const { run, tag, code } = await eraseRun(token);
     if (run.ending)
-      throw new ShopError('forbidden', 'This erasure is over. Begin another on the unit’s page.');
+      throw new ShopError('forbidden', 'This erasure is over. Begin another on the drive’s page.');
     const origin = hostOf(request);
     if (!origin) return plain("echo 'This address cannot be used.'; exit 1", 400);
-    return plain(eraseScript(origin, token, tag));
+    return plain(eraseScript(origin, token, tag ?? `${code}, loose`));
   } catch (error) {
     if (!(error instanceof ShopError)) throw error;
     return plain(`echo '${error.message.replace(/'/g, '’')}'; exit 1`, error.status);

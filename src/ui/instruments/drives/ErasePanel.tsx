@@ -3,9 +3,14 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import type { EraseWay } from '@/core/erasure/plan';
 import { duration } from '../../kit/words';
-import { spanWords, type DrivePageView, type EraseRunShown } from '@/words/driveView';
+import {
+  namedUnit,
+  spanWords,
+  type DriveAt,
+  type DrivePageView,
+  type EraseRunShown,
+} from '@/words/driveView';
 import { SILENT_SECONDS } from '@/words/readingView';
-import type { UnitHead } from '@/words/unitView';
 import { Button, CautionNote, Heading, Problem, Quiet } from '../../kit/parts';
 import { useBenchLine } from '../../kit/useBenchLine';
 import { useCommand } from '../../kit/useCommand';
@@ -17,13 +22,13 @@ const LEVEL_WORDS = {
   destroy: 'Destroy: nor used again',
 };
 
-/** How a drive can be erased, and an erasure by the machine's own script from its start to its end. */
-export function ErasePanel({ unit, drive }: { unit: UnitHead; drive: DrivePageView }) {
+/** How a drive can be erased, and an erasure by script, in its machine or on a dock, from its start to its end. */
+export function ErasePanel({ at, drive }: { at: DriveAt; drive: DrivePageView }) {
   const { send, problem, busy } = useCommand();
   const [line, setLine] = useState<{ run: string; text: string } | null>(null);
   const benchLine = useBenchLine();
   const [all, setAll] = useState(false);
-  const disabled = busy || !unit.mayWrite || unit.held;
+  const disabled = busy || !at.mayWrite || at.held;
   const { plan, run } = drive;
   const open = run && !run.ending ? run : null;
   const router = useRouter();
@@ -35,8 +40,8 @@ export function ErasePanel({ unit, drive }: { unit: UnitHead; drive: DrivePageVi
   const begin = async (methodId: string) => {
     const begun = await send<{ run: string; token: string }>(
       'startErasure',
-      { unitId: unit.id, componentId: drive.id, methodId, whole: true },
-      unit.version,
+      { ...namedUnit(at), componentId: drive.id, methodId, whole: true },
+      at.version,
     );
     if (begun.ok)
       setLine({
@@ -47,13 +52,13 @@ export function ErasePanel({ unit, drive }: { unit: UnitHead; drive: DrivePageVi
   return (
     <section aria-label="Erase it" className="border-t-[6px] border-ink bg-paper px-5 py-4">
       <Heading className="text-[20px]!">How it is erased</Heading>
-      {unit.keeps ? (
+      {at.keeps ? (
         <p className="text-[15px]">
           <b>The system and the data on it stay.</b> Nothing here erases it.
         </p>
       ) : open ? (
         <Running
-          unit={unit}
+          at={at}
           run={open}
           line={line?.run === open.id ? line.text : null}
           disabled={disabled}
@@ -61,8 +66,10 @@ export function ErasePanel({ unit, drive }: { unit: UnitHead; drive: DrivePageVi
         />
       ) : !plan ? (
         <p className="text-[15px]">
-          What kind of drive it is, or its size, is not known: let the machine report, or say it on the part’s
-          own page.
+          What kind of drive it is, or its size, is not known:{' '}
+          {at.unitId
+            ? 'let the machine report, or say it on the part’s own page.'
+            : '“Say more of it” above takes both.'}
         </p>
       ) : (
         <>
@@ -73,8 +80,10 @@ export function ErasePanel({ unit, drive }: { unit: UnitHead; drive: DrivePageVi
           ))}
           {!drive.serial && (
             <p className="mt-1 text-[14px]">
-              Not by the machine itself: it has no serial on record, so nothing tells it from another. Let the
-              machine report first.
+              Not by script: it has no serial on record, so nothing tells it from another.{' '}
+              {at.unitId
+                ? 'Let the machine report first.'
+                : 'Type what its label says under “Say more of it”.'}
             </p>
           )}
           <table className="mt-2 w-full border-collapse text-[14px]">
@@ -84,8 +93,8 @@ export function ErasePanel({ unit, drive }: { unit: UnitHead; drive: DrivePageVi
                 <Way
                   key={way.id}
                   way={way}
-                  serial={drive.serial}
-                  disabled={disabled}
+                  by={at.unitId ? 'By the machine itself' : 'On a dock'}
+                  disabled={disabled || !drive.serial}
                   begin={() => void begin(way.id)}
                 />
               ))}
@@ -109,12 +118,12 @@ export function ErasePanel({ unit, drive }: { unit: UnitHead; drive: DrivePageVi
 
 function Way({
   way,
-  serial,
+  by,
   disabled,
   begin,
 }: {
   way: EraseWay;
-  serial: string;
+  by: string;
   disabled: boolean;
   begin: () => void;
 }) {
@@ -140,8 +149,8 @@ function Way({
         )}
         {way.possible === 'ask' && <span className="block text-[12.5px] text-soft">if the drive can</span>}
         {way.byScript && (
-          <Button className="mt-1" disabled={disabled || !serial} onClick={begin}>
-            By the machine itself
+          <Button className="mt-1" disabled={disabled} onClick={begin}>
+            {by}
           </Button>
         )}
       </td>
@@ -150,7 +159,7 @@ function Way({
 }
 
 interface Going {
-  unit: UnitHead;
+  at: DriveAt;
   run: EraseRunShown;
   line: string | null;
   disabled: boolean;
@@ -158,7 +167,8 @@ interface Going {
 }
 
 /** Asked for, named on the unit, confirmed here, writing, reading back. */
-function Running({ unit, run, line, disabled, send }: Going) {
+function Running({ at, run, line, disabled, send }: Going) {
+  const there = at.unitId ? 'the machine' : 'the dock’s computer';
   const silent = run.heardSeconds !== null && run.heardSeconds > SILENT_SECONDS ? run.heardSeconds : null;
   const share = run.progress ? run.progress.done / run.progress.total : 0;
   return (
@@ -176,14 +186,14 @@ function Running({ unit, run, line, disabled, send }: Going) {
       )}
       {run.state === 'asked' && (
         <p role="status">
-          Run the line on the machine under a live system. It lists its drives and asks for the serial of the
-          one to be erased; nothing is written by it yet.
+          Run the line on {there} under a live system{!at.unitId && ', with the drive in the dock'}. It lists
+          its drives and asks for the serial of the one to be erased; nothing is written by it yet.
         </p>
       )}
       {run.state === 'typed' && run.seen && (
         <div role="status" className="mt-1">
           <CautionNote
-            title="Named on the machine:"
+            title={`Named on ${there}:`}
             text={`${run.seen.device}, serial ${run.seen.serial}, ${run.seen.model || 'no model'}, ${Math.round((run.seen.sectors * 512) / 1e9)} GB. Everything on it will be gone for good.`}
           />
           <Button
@@ -191,7 +201,7 @@ function Running({ unit, run, line, disabled, send }: Going) {
             className="mt-2"
             disabled={disabled}
             onClick={() =>
-              void send('confirmErasure', { unitId: unit.id, run: run.id, serial: run.seen!.serial })
+              void send('confirmErasure', { ...namedUnit(at), run: run.id, serial: run.seen!.serial })
             }
           >
             Erase {run.seen.serial}
@@ -203,7 +213,7 @@ function Running({ unit, run, line, disabled, send }: Going) {
           <p>
             <b>
               {!run.progress
-                ? 'Confirmed: the machine begins.'
+                ? `Confirmed: ${there} begins.`
                 : `${run.progress.phase === 'writing' ? 'Writing' : 'Reading back'}: ${Math.floor(share * 100)} %`}
             </b>
             {run.progress && run.progress.unwritten > 0 && (
@@ -215,8 +225,8 @@ function Running({ unit, run, line, disabled, send }: Going) {
           </div>
           {silent !== null && (
             <p className="mt-1 font-semibold text-hot">
-              Silent for {duration(silent / 60)}: look at the machine. The gate stays shut until it has ended
-              well.
+              Silent for {duration(silent / 60)}: look at {there}.{' '}
+              {at.unitId ? 'The gate stays shut' : 'It cannot leave'} until it has ended well.
             </p>
           )}
         </div>
@@ -224,7 +234,7 @@ function Running({ unit, run, line, disabled, send }: Going) {
       <p className="mt-2">
         <Button
           disabled={disabled}
-          onClick={() => void send('dropErasure', { unitId: unit.id, run: run.id })}
+          onClick={() => void send('dropErasure', { ...namedUnit(at), run: run.id })}
         >
           {run.state === 'confirmed' ? 'Stop it: it counts as not erased' : 'Give it up'}
         </Button>

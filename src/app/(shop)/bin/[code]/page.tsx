@@ -1,11 +1,15 @@
 import { notFound } from 'next/navigation';
 import { database } from '@/db/client';
 import { requireActor } from '@/server/session';
+import { eraseRunsOf } from '@/shop/erasure/lane';
+import { looseSheet } from '@/shop/erasure/queries';
 import { factsOfPart } from '@/shop/parts/machine';
 import { partByCode } from '@/shop/parts/queries';
 import { servedBy } from '@/shop/advice/side';
 import { recordNow } from '@/shop/record/queries';
+import { keptByOwner } from '@/shop/record/stays';
 import { shopRules } from '@/shop/rules/queries';
+import { LooseDrive } from '@/ui/instruments/drives/LooseDrive';
 import { FitMark } from '@/ui/parts/FitMark';
 import { PartSheet } from '@/ui/parts/PartSheet';
 import { Link } from '@/ui/kit/Link';
@@ -14,6 +18,21 @@ import { Money } from '@/ui/kit/theShop';
 import { partView, whyWords } from '@/words/partsView';
 import { placeWords } from '@/words/places';
 import { dayAndTime, dayOf } from '@/words/time';
+import { driveOnPage } from '../../driveOnPage';
+
+/** A drive outside a machine, with its erasure while it is loose. */
+async function looseDrive(part: Parameters<typeof looseSheet>[0], timeZone: string) {
+  const [sheet, [run], keeps] = await Promise.all([
+    looseSheet(part),
+    eraseRunsOf({ loose: part.id }),
+    keptByOwner(database(), part),
+  ]);
+  const here = part.place === 'bin';
+  return {
+    keeps: keeps !== null,
+    drive: driveOnPage(sheet, run, timeZone, (row) => here && row.unitId === null),
+  };
+}
 
 type Props = { params: Promise<{ code: string }> };
 
@@ -27,6 +46,8 @@ export default async function PartPage({ params }: Props) {
   if (!found) notFound();
   const { part, tag, lot, sale, moves } = found;
   const { timeZone } = await shopRules();
+  const loose = part.class === 'drive' && part.place !== 'unit' ? await looseDrive(part, timeZone) : null;
+  const mayWrite = actor.role !== 'viewer';
   const serves = part.place === 'bin' ? await servedBy(part, (unit) => recordNow(database(), unit)) : [];
   return (
     <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_420px] lg:items-start">
@@ -40,9 +61,16 @@ export default async function PartPage({ params }: Props) {
           sold={sale !== null}
           today={dayOf(new Date(), timeZone)}
           owner={actor.role === 'owner'}
-          mayWrite={actor.role !== 'viewer'}
+          mayWrite={mayWrite}
           more={[part.condition, part.supplier, lot && `came with lot ${lot}`].filter(Boolean).join(', ')}
         />
+        {loose && (
+          <LooseDrive
+            at={{ unitId: null, mayWrite, held: false, keeps: loose.keeps }}
+            drive={loose.drive}
+            inBin={part.place === 'bin'}
+          />
+        )}
         <Sheet>
           <Heading>Where it has been</Heading>
           <table className="w-full border-collapse text-[13.5px]">

@@ -13,7 +13,7 @@ export const POST = (
     const { tool, result } = checkedEnd(await jsonWithin(request, 4_000, 'the result'));
     if (run.ending) return { erased: run.ending === 'done', words: 'it is over' };
     const { answer: judged } = await runCommand(endErasure, actor, {
-      input: { unitId: run.unitId, run: run.id, tool, result },
+      input: { ...(run.unitId && { unitId: run.unitId }), run: run.id, tool, result },
     });
     return { erased: judged.erased, words: judged.faults.join('; ') };
   });

@@ -1,0 +1,81 @@
+'use client';
+import { useState, type FormEvent, type ReactNode } from 'react';
+import { namedUnit, type DataRecordView, type DriveAt, type DrivePageView } from '@/words/driveView';
+import { TextField } from '../../kit/fields';
+import { Button, Heading, Problem, Quiet } from '../../kit/parts';
+import { useCommand } from '../../kit/useCommand';
+
+/** What became of the data on a drive: where it stands, and every record of it. */
+export function DriveData({
+  at,
+  drive,
+  children,
+}: {
+  at: DriveAt;
+  drive: DrivePageView;
+  children?: ReactNode;
+}) {
+  const here = drive.inside || at.unitId === null;
+  return (
+    <section aria-label="Its data" className="bg-paper px-5 py-4">
+      <Heading>Its data</Heading>
+      <p className={drive.accounted ? 'text-worth' : 'font-semibold'}>
+        {!here
+          ? 'It is not in this machine any more.'
+          : drive.accounted
+            ? 'Accounted for.'
+            : `It ${drive.why}.`}
+      </p>
+      {drive.records.length > 0 && (
+        <ul className="mt-1">
+          {drive.records.map((record) => (
+            <RecordLine key={record.id} at={at} record={record} />
+          ))}
+        </ul>
+      )}
+      {children}
+    </section>
+  );
+}
+
+function RecordLine({ at, record }: { at: DriveAt; record: DataRecordView }) {
+  const { send, problem, busy } = useCommand();
+  const [asking, setAsking] = useState(false);
+  const back = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const why = new FormData(event.currentTarget).get('why');
+    void send('takeBackErasure', { ...namedUnit(at), erasureId: record.id, why }, at.version);
+  };
+  return (
+    <li className="border-b border-rule py-1.5 text-[14px]">
+      <span className={record.back ? 'line-through' : ''}>{record.words}</span>{' '}
+      <span className="text-soft">{record.when}</span>
+      {record.back && <b> taken back</b>}
+      {record.number !== null && !record.back && (
+        <a
+          className="ml-2 border-b border-current whitespace-nowrap"
+          href={`/api/erasures/${record.id}/certificate`}
+          target="_blank"
+          rel="noreferrer"
+        >
+          Certificate {record.number}
+        </a>
+      )}
+      {record.mayGoBack && at.mayWrite && !at.held && !asking && (
+        <Quiet className="ml-2" onClick={() => setAsking(true)}>
+          was not so
+        </Quiet>
+      )}
+      {asking && (
+        <form onSubmit={back} className="mt-1 flex flex-wrap items-end gap-2">
+          <TextField label="Why it was not so" name="why" required autoFocus wrap="w-[240px]" />
+          <Button type="submit" disabled={busy}>
+            Take it back
+          </Button>
+          <Button onClick={() => setAsking(false)}>It was so</Button>
+        </form>
+      )}
+      {problem && <Problem>{problem.message}</Problem>}
+    </li>
+  );
+}

@@ -1,0 +1,53 @@
+import { TRUST_WORDS, VERDICT_NAMES, type DrivePageView } from '@/words/driveView';
+import { MEDIUM_WORDS } from '@/words/erasure';
+
+/** What a drive says of itself, and what of it decides. */
+export function DriveHealth({ drive }: { drive: DrivePageView }) {
+  const facts = [
+    drive.medium ? MEDIUM_WORDS[drive.medium] : 'what kind of drive it is, nobody has said',
+    drive.gb ? `${drive.gb} GB` : '',
+    drive.usedGb ? `${drive.usedGb} GB used` : '',
+    drive.wear === null ? '' : `${Math.round(drive.wear * 100)} % of its life used`,
+  ].filter(Boolean);
+  return (
+    <section aria-label="What it says of itself" className="bg-paper px-5 py-4">
+      <p className="figures text-[13px]">
+        {drive.code} {drive.serial && <span className="text-soft">{drive.serial}</span>}
+      </p>
+      <h2 className="text-[22px] leading-7 font-bold">{drive.name}</h2>
+      <p className="text-[14.5px] text-soft">{facts.join(', ')}</p>
+      <p className="mt-2 text-[19px] font-bold">
+        {drive.verdict ? `Health: ${VERDICT_NAMES[drive.verdict]}` : 'Its health has not been read'}
+      </p>
+      <p className="text-[13.5px] text-soft">{drive.read}</p>
+      {drive.deciding.length > 0 && (
+        <table className="mt-1 w-full border-collapse text-[14px]">
+          <caption className="sr-only">What decided</caption>
+          <tbody>
+            {drive.deciding.map((row) => (
+              <tr key={row.what} className="border-b border-rule">
+                <th scope="row" className="py-1 pr-2 text-left font-normal">
+                  {row.what}
+                </th>
+                <td className={row.says === 'failing' ? 'font-bold' : ''}>
+                  {row.says === 'failing' ? 'failing' : 'watch'}
+                </td>
+                <td className="pl-2 text-right text-soft">{TRUST_WORDS[row.trust]}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {drive.cable && (
+        <p className="mt-1 text-[14px]">
+          Errors on its lead or port are on record; they never go away. A rising count means the lead.
+        </p>
+      )}
+      {drive.notJudged.map((row) => (
+        <p key={row.what} className="mt-1 text-[13.5px] text-soft">
+          Not judged: {row.what} ({row.why}).
+        </p>
+      ))}
+    </section>
+  );
+}

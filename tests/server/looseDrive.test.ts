@@ -1,0 +1,306 @@
+import { eq } from 'drizzle-orm';
+import { describe, expect, it } from 'vitest';
+import { database } from '@/db/client';
+import { components, erasureRuns, erasures, events } from '@/db/schema';
+import { certificateOf, checkCertificate } from '@/shop/erasure/certificate';
+import { eraseRunsOf } from '@/shop/erasure/lane';
+import { looseSheet } from '@/shop/erasure/queries';
+import { floorNow } from '@/shop/floor/queries';
+import { binPage } from '@/shop/parts/queries';
+import { recordNow } from '@/shop/record/queries';
+import { GET as script } from '@/app/e/[token]/route';
+import { GET as word, POST as progress } from '@/app/e/[token]/at/route';
+import { POST as serial } from '@/app/e/[token]/serial/route';
+import { GET as places } from '@/app/e/[token]/places/route';
+import { POST as end } from '@/app/e/[token]/end/route';
+import { act, benchA, benchB, lotWith, openShop, owner, refusal, trainee, unitRow } from './shop';
+import { bench, MB, plant, runScript, tool, untilTyped, type LiveSystem } from './liveSystem';
+import { served } from './served';
+
+openShop('loose');
+const front = served({ GET: { '': script, at: word, places }, POST: { at: progress, serial, end } });
+const SERIAL = 'BSL-77';
+
+/** A drive that was taken out of a machine into the bin, with whatever is on it. */
+async function pulled(more: Record<string, unknown> = {}) {
+  const { unitId } = (await lotWith(['desktop'])).units[0];
+  const { componentId, code } = await act<{ componentId: string; code: string }>(benchA, 'recordPart', {
+    unitId,
+    class: 'drive',
+    name: 'Basalt disk',
+    serial: SERIAL,
+    ...more,
+  });
+  await act(benchA, 'takePart', { unitId, componentId, to: 'bin' });
+  return { from: unitId, componentId, code };
+}
+const drive = async (id: string) =>
+  (await database().select().from(components).where(eq(components.id, id)))[0];
+const state = async (id: string) => {
+  const { accounted, why } = await looseSheet(await drive(id));
+  return { accounted, why };
+};
+const sell = (componentId: string) =>
+  act(benchA, 'sellPart', { componentId, priceMinor: 1500, soldOn: '2026-11-26' });
+const ask = (componentId: string, more: Record<string, unknown> = {}) =>
+  act<{ run: string; token: string }>(benchA, 'startErasure', {
+    componentId,
+    methodId: 'disk-overwrite',
+    ...more,
+  });
+const say = (token: string, own = SERIAL) =>
+  fetch(`${front.origin}/e/${token}/serial`, {
+    method: 'POST',
+    body: JSON.stringify({ device: '/dev/sdb', serial: own, model: 'Basalt 320', sectors: 2048 }),
+  });
+const through = (token: string) =>
+  fetch(`${front.origin}/e/${token}/end`, {
+    method: 'POST',
+    body: JSON.stringify({
+      tool: 'dd',
+      result: { through: true, sectors: 2048, unwritten: 0, read: 2048, unread: 0, left: 0 },
+    }),
+  });
+async function onDock(place: LiveSystem, componentId: string) {
+  const { run, token } = await ask(componentId);
+  const going = runScript(front.origin, token, place, SERIAL);
+  await untilTyped(run);
+  await act(benchB, 'confirmErasure', { run, serial: SERIAL });
+  return going;
+}
+const another = async () => (await lotWith(['desktop'])).units[0].unitId;
+const gate = async (unitId: string) => (await recordNow(database(), await unitRow(unitId))).dataFaults;
+
+describe('a drive that was pulled lies in the bin with its data', () => {
+  it('the bin says so, and it is not sold', async () => {
+    const { componentId, code } = await pulled();
+    const { rows } = await binPage({ class: 'drive' });
+    expect(rows.find((row) => row.code === code)?.data).toContain('neither an erasure');
+    expect(await refusal(sell(componentId))).toMatchObject({
+      message: expect.stringContaining('neither an erasure'),
+    });
+  });
+  it('erased on a dock, whose bridge shows a serial of its own, it may go; its certificate names no machine', async () => {
+    const { componentId, code } = await pulled();
+    const place = bench([
+      { name: 'sda', serial: 'DOCKS-OWN', size: MB },
+      { name: 'sdb', serial: 'BRIDGE-1', size: 2 * MB, usb: true },
+    ]);
+    tool(place.root, 'smartctl', `case "$2" in */sdb) echo 'Serial Number:    ${SERIAL}' ;; esac`);
+    const { out } = await onDock(place, componentId);
+    expect(out).toContain(`sdb  serial ${SERIAL}`);
+    expect(out).toContain('Erased: every sector');
+    expect(place.drive('sdb').every((byte) => byte === 0)).toBe(true);
+    expect(place.drive('sda').every((byte) => byte === 0xa5)).toBe(true);
+    expect(await state(componentId)).toEqual({ accounted: true, why: '' });
+    const rows = await database().select().from(erasures).where(eq(erasures.componentId, componentId));
+    expect(rows.map(({ kind, unitId }) => [kind, unitId])).toEqual([
+      ['begun', null],
+      ['erased', null],
+    ]);
+    expect(rows[1].verified).toContain('read back by the dock');
+    const paper = await certificateOf(
+      rows[1].id,
+      { name: 'Saltmarsh Reuse', timeZone: 'UTC' },
+      'http://shop.test',
+    );
+    const lines = paper.blocks.flatMap((block) => block.lines.map(({ name, value }) => `${name}: ${value}`));
+    expect(lines).toContain('Machine: none: a loose drive');
+    expect(lines).toContain(`Drive: ${code} Basalt disk`);
+    expect(await checkCertificate(paper.number, paper.hash.slice(0, 32))).toMatchObject({
+      agrees: true,
+      serial: SERIAL,
+    });
+    await sell(componentId);
+    expect((await drive(componentId)).place).toBe('sold');
+  });
+  it('the bridge’s own serial opens nothing', async () => {
+    const { componentId } = await pulled();
+    const place = bench([{ name: 'sdb', serial: 'BRIDGE-1', size: MB, usb: true }]);
+    tool(place.root, 'smartctl', `echo 'Serial Number: ${SERIAL}'`);
+    const { out } = await runScript(front.origin, (await ask(componentId)).token, place, 'BRIDGE-1');
+    expect(out).toContain('No drive of this machine has that serial');
+  });
+  it('with sectors that cannot be written it stays, until it is destroyed', async () => {
+    const { componentId } = await pulled();
+    const place = bench([{ name: 'sda', serial: SERIAL, size: 2 * MB }]);
+    plant(place.root, 700, 702, 'write');
+    expect((await onDock(place, componentId)).out).toContain('NOT erased: 2 sectors could not be written');
+    expect(await refusal(sell(componentId))).toMatchObject({
+      message: expect.stringContaining('could not be erased'),
+    });
+    await act(benchA, 'recordErasure', { componentId, kind: 'destroyed', methodId: 'destroy' });
+    expect((await drive(componentId)).place).toBe('scrap');
+  });
+});
+
+describe('an erasure on a dock', () => {
+  it('shows in the running strip by the part’s code, from when it was confirmed until it ends', async () => {
+    const { componentId, code } = await pulled();
+    const { run, token } = await ask(componentId);
+    const blocks = async () => (await floorNow('bench-a')).running.filter(({ tag }) => tag === code);
+    expect((await say(token)).status).toBe(200);
+    expect(await blocks()).toEqual([]);
+    await act(benchA, 'confirmErasure', { run, serial: SERIAL });
+    expect(await blocks()).toMatchObject([{ unitId: null, title: 'Erasing', run: { page: `/bin/${code}` } }]);
+    expect(await eraseRunsOf({ loose: componentId })).toMatchObject([{ id: run, state: 'confirmed' }]);
+    expect((await through(token)).status).toBe(200);
+    expect(await blocks()).toEqual([]);
+  });
+  it('stopped from the bench it counts as not erased; a second one may be begun, but not beside the first', async () => {
+    const { componentId } = await pulled();
+    const { run, token } = await ask(componentId);
+    await say(token);
+    await act(benchA, 'confirmErasure', { run, serial: SERIAL });
+    expect(await refusal(ask(componentId))).toMatchObject({ code: 'conflict' });
+    await act(benchB, 'dropErasure', { run });
+    expect((await state(componentId)).why).toContain('could not be erased');
+    expect((await through(token)).status).toBe(200);
+    expect((await state(componentId)).accounted).toBe(false);
+    const next = await ask(componentId);
+    await say(next.token);
+    await act(benchA, 'confirmErasure', { run: next.run, serial: SERIAL });
+    await through(next.token);
+    expect((await state(componentId)).accounted).toBe(true);
+  });
+  it('named anew after it was confirmed it stays confirmed', async () => {
+    const { componentId } = await pulled();
+    const { run, token } = await ask(componentId);
+    await say(token);
+    await act(benchA, 'confirmErasure', { run, serial: SERIAL });
+    expect((await say(token)).status).toBe(409);
+    expect(await eraseRunsOf({ loose: componentId })).toMatchObject([{ state: 'confirmed' }]);
+  });
+  it('fitted before it was confirmed, it is not erased', async () => {
+    const { componentId } = await pulled();
+    const { run, token } = await ask(componentId);
+    await say(token);
+    const unitId = await another();
+    await act(benchA, 'fitPart', { unitId, componentId, despite: true });
+    expect(await refusal(act(benchA, 'confirmErasure', { run, serial: SERIAL }))).toMatchObject({
+      message: expect.stringContaining('is not in the bin'),
+    });
+    // nor by naming the machine it is in now: that erasure is another
+    expect(await refusal(act(benchA, 'confirmErasure', { unitId, run, serial: SERIAL }))).toMatchObject({
+      code: 'missing',
+    });
+    await act(benchA, 'dropErasure', { run });
+    expect(await gate(unitId)).toEqual([expect.stringContaining('neither an erasure')]);
+  });
+  it('fitted while it is written, it shuts the gate of that machine, which hears how it ended', async () => {
+    const { componentId } = await pulled();
+    const { run, token } = await ask(componentId);
+    await say(token);
+    await act(benchA, 'confirmErasure', { run, serial: SERIAL });
+    const unitId = await another();
+    await act(benchA, 'fitPart', { unitId, componentId, despite: true });
+    expect(await gate(unitId)).toEqual([expect.stringContaining('was being erased')]);
+    await through(token);
+    expect(await gate(unitId)).toEqual([]);
+    const told = await database().select({ kind: events.kind }).from(events).where(eq(events.unitId, unitId));
+    expect(told.map(({ kind }) => kind)).toContain('drive erased');
+  });
+  it('wants a serial on record, a drive, one that is loose, and somebody who may', async () => {
+    const { componentId } = await pulled({ serial: '' });
+    expect(await refusal(ask(componentId))).toMatchObject({ message: expect.stringContaining('no serial') });
+    await act(benchA, 'describePart', { componentId, name: 'Basalt disk', serial: SERIAL });
+    expect(await refusal(ask(componentId))).toBeNull();
+    const { componentId: fan } = await act<{ componentId: string }>(benchA, 'receivePart', {
+      class: 'heatsink',
+      name: 'a heatsink',
+    });
+    expect(await refusal(ask(fan))).toMatchObject({ message: expect.stringContaining('is not a drive') });
+    const unitId = await another();
+    const inside = await act<{ componentId: string }>(benchA, 'recordPart', {
+      unitId,
+      class: 'drive',
+      name: 'Basalt disk',
+      serial: 'BSL-78',
+    });
+    expect(await refusal(ask(inside.componentId))).toMatchObject({ code: 'conflict' });
+    expect(
+      await refusal(act(trainee, 'startErasure', { componentId, methodId: 'disk-overwrite' })),
+    ).toMatchObject({ code: 'forbidden' });
+    expect(await database().$count(erasureRuns, eq(erasureRuns.componentId, inside.componentId))).toBe(0);
+  });
+});
+
+describe('what is put on record of a loose drive by hand', () => {
+  it('new, it may go; taken back it may not', async () => {
+    const { componentId } = await act<{ componentId: string }>(benchA, 'receivePart', {
+      class: 'drive',
+      name: 'Basalt solid 240',
+      condition: 'new',
+    });
+    const { erasureId } = await act<{ erasureId: string }>(benchA, 'recordErasure', {
+      componentId,
+      kind: 'never',
+      method: 'new in its bag',
+    });
+    expect((await state(componentId)).accounted).toBe(true);
+    await act(benchA, 'takeBackErasure', { erasureId, why: 'the bag was open' });
+    expect((await state(componentId)).accounted).toBe(false);
+    expect(await refusal(act(benchA, 'takeBackErasure', { erasureId, why: 'again' }))).toMatchObject({
+      code: 'missing',
+    });
+  });
+  it('what was recorded on a machine is not taken back from the bin, nor the other way', async () => {
+    const unitId = await another();
+    const { componentId } = await act<{ componentId: string }>(benchA, 'recordPart', {
+      unitId,
+      class: 'drive',
+      name: 'Basalt disk',
+    });
+    const { erasureId } = await act<{ erasureId: string }>(benchA, 'recordErasure', {
+      unitId,
+      componentId,
+      kind: 'erased',
+      methodId: 'disk-overwrite',
+      verified: 'read back',
+    });
+    expect(await refusal(act(benchA, 'takeBackErasure', { erasureId, why: 'x' }))).toMatchObject({
+      code: 'missing',
+    });
+    await act(benchA, 'takePart', { unitId, componentId, to: 'bin' });
+    expect((await state(componentId)).accounted).toBe(true);
+    expect(
+      await refusal(act(benchA, 'recordErasure', { unitId, componentId, kind: 'never', method: 'new' })),
+    ).toMatchObject({ code: 'conflict' });
+  });
+  it('it is not returned from the bin, and not erased by a way for other media', async () => {
+    const { componentId } = await pulled();
+    await act(benchA, 'describePart', { componentId, attributes: { kind: 'solid', bus: 'SATA' } });
+    const record = (more: Record<string, unknown>) =>
+      refusal(act(benchA, 'recordErasure', { componentId, ...more }));
+    expect(await record({ kind: 'returned', method: 'handed over' })).toMatchObject({ code: 'refused' });
+    expect(await record({ kind: 'erased', methodId: 'disk-magnet', verified: 'seen' })).toMatchObject({
+      code: 'refused',
+    });
+    expect(await record({ kind: 'erased', method: 'wiped' })).toMatchObject({ code: 'invalid' });
+    expect((await state(componentId)).accounted).toBe(false);
+  });
+  it('somebody else’s drive whose data stays is neither erased nor destroyed; what they leave to us is', async () => {
+    const { unitId } = (await lotWith(['desktop'], { source: 'owner', priceMinor: 0 })).units[0];
+    const { componentId } = await act<{ componentId: string }>(owner, 'recordPart', {
+      unitId,
+      class: 'drive',
+      name: 'Basalt disk',
+      serial: SERIAL,
+    });
+    await act(benchA, 'takePart', { unitId, componentId, to: 'bin' });
+    for (const attempt of [
+      () => ask(componentId),
+      () =>
+        act(benchA, 'recordErasure', { componentId, kind: 'erased', method: 'wiped', verified: 'read back' }),
+      () => act(benchA, 'recordErasure', { componentId, kind: 'destroyed', method: 'crushed' }),
+    ])
+      expect(await refusal(attempt())).toMatchObject({
+        message: expect.stringContaining('the data on it stays'),
+      });
+    await act(owner, 'setKeeps', { unitId, keeps: false });
+    expect(await refusal(ask(componentId))).toBeNull();
+    expect(
+      await refusal(act(benchA, 'recordErasure', { componentId, kind: 'destroyed', method: 'crushed' })),
+    ).toMatchObject({ message: expect.stringContaining('belongs to the owner') });
+  });
+});
