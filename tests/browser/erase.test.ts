@@ -16,8 +16,12 @@ beforeAll(async () => {
 });
 afterAll(async () => stranger?.quit());
 
-const press = async (words: string) =>
-  (await bench().findElement(By.xpath(`//button[contains(normalize-space(.), "${words}")]`))).click();
+const press = async (words: string) => {
+  const button = await bench().findElement(By.xpath(`//button[contains(normalize-space(.), "${words}")]`));
+  // the running strip lies over the end of the page
+  await bench().executeScript('arguments[0].scrollIntoView({ block: "center" })', button);
+  await button.click();
+};
 /** What the script on the unit would send. */
 const script = (path: string, body?: object) =>
   fetch(`${url}/e/${token}/${path}`, body && { method: 'POST', body: JSON.stringify(body) }).then(
@@ -109,5 +113,62 @@ describe('an erasure by the machine itself, as the bench sees it', () => {
     await stranger.navigate().back();
     await stranger.navigate().refresh();
     await see(stranger, 'It was taken back.');
+  });
+});
+
+describe('a loose drive', () => {
+  const CODE = 'P-0020';
+  it('lies in the bin with its data, and wants a serial before a dock may erase it', async () => {
+    await bench().get(`${url}/bin?class=drive`);
+    await see(bench(), CODE);
+    const row = await bench().findElement(By.xpath(`//tr[contains(., '${CODE}')]`));
+    expect(await row.getText()).toContain('neither an erasure');
+    await bench().get(`${url}/bin/${CODE}`);
+    await see(bench(), 'Not by script: it has no serial on record');
+    const dock = await bench().findElement(By.xpath('//button[normalize-space(.)="On a dock"]'));
+    expect(await dock.isEnabled()).toBe(false);
+    expect(await violations(bench())).toEqual([]);
+    await press('Say more of it');
+    await bench().findElement(By.css('[aria-label="Say more of it"] [name=serial]')).sendKeys('GNT500-31');
+    await press('Note it');
+    await see(bench(), 'serial GNT500-31');
+  });
+  it('is erased on a dock, followed in the running strip by its code', async () => {
+    await press('On a dock');
+    await see(bench(), 'with the drive in the dock');
+    line = await bench().findElement(By.css('[data-testid=erase-command]')).getText();
+    token = /\/e\/([\w-]+)/.exec(line)![1];
+    const many = 976_773_168;
+    await script('serial', { device: '/dev/sdc', serial: 'GNT500-31', model: 'Gannet 500', sectors: many });
+    await see(bench(), 'Named on the dock’s computer');
+    await press('Erase GNT500-31');
+    await see(bench(), 'the dock’s computer begins');
+    await script('at', { phase: 'reading', done: many / 4, total: many, unwritten: 0 });
+    await see(bench(), 'Reading back: 25 %');
+    const block = await bench().findElement(By.css(`footer a[href="/bin/${CODE}"]`));
+    expect(await block.getText()).toContain('reading back');
+    await script('end', {
+      tool: 'dd',
+      result: { through: true, sectors: many, unwritten: 0, read: many, unread: 0, left: 0 },
+    });
+    await see(bench(), 'Accounted for.');
+    expect(await pageText(bench())).toContain('read back by the dock');
+    expect((await bench().findElements(By.partialLinkText('Certificate'))).length).toBe(1);
+    await bench().get(`${url}/bin?class=drive`);
+    const row = await bench().findElement(By.xpath(`//tr[contains(., '${CODE}')]`));
+    expect(await row.getText()).not.toContain('neither');
+  });
+  it('taken back by hand it keeps the drive here again', async () => {
+    await bench().get(`${url}/bin/${CODE}`);
+    await press('was not so');
+    await bench().findElement(By.name('why')).sendKeys('it was the drive beside it');
+    await press('Take it back');
+    await see(bench(), 'taken back');
+    await press('It was done by hand');
+    await see(bench(), 'What was done');
+    await press('Sell it');
+    await bench().findElement(By.name('price')).sendKeys('9');
+    await press('Sold');
+    await see(bench(), 'Not sold: P-0020');
   });
 });
