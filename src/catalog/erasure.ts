@@ -10,6 +10,10 @@ const SCSI_SOLID = `${RULE}, Table A-8 (SCSI solid-state)`;
 const NVME = `${RULE}, Table A-8 (NVM Express)`;
 const CARD = `${RULE}, Table A-8 (USB stick, memory card)`;
 
+/** Common practice. */
+const LOCKED =
+  'A frozen drive refuses: let the machine sleep once, or plug the drive in late. Not over a USB bridge. Cut short, it stays locked with the password "omni" until that is given to it again.';
+
 const turning: Medium[] = ['disk', 'shingled', 'hybrid'];
 
 /** Ways to erase, a row each; what is left out of a row is not asked of the drive. */
@@ -81,8 +85,9 @@ export const eraseMethods: EraseMethod[] = [
     takes: { by: 'writing', passes: 1 },
     needs: ['security-enhanced'],
     verify: 'read',
-    note: 'A frozen drive refuses: let the machine sleep once, or plug the drive in late.',
+    note: LOCKED,
     clause: DISK,
+    byScript: true,
   },
   {
     id: 'disk-magnet',
@@ -116,8 +121,9 @@ export const eraseMethods: EraseMethod[] = [
     takes: { by: 'drive', minutes: [1, 6] },
     needs: ['security'],
     verify: 'read',
-    note: 'A frozen drive refuses: let the machine sleep once, or plug the drive in late.',
+    note: LOCKED,
     clause: ATA_SOLID,
+    byScript: true,
   },
   {
     id: 'solid-sanitize',
@@ -177,6 +183,7 @@ export const eraseMethods: EraseMethod[] = [
     verify: 'read',
     note: 'Came with NVMe 1.3, after Rev. 1 was written.',
     clause: 'NVM Express base specification 1.3 and later, Sanitize; SP 800-88 Rev. 1 does not name it',
+    byScript: true,
   },
   {
     id: 'sas-sanitize',

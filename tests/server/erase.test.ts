@@ -1,3 +1,4 @@
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { and, eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
@@ -203,6 +204,127 @@ describe('what the drive does by itself', () => {
     expect(out).toContain('Erased:');
     expect(called(place.root).filter((line) => line.startsWith('--sanitize-status'))).toHaveLength(2);
     expect(await gate(at.unitId)).toEqual([]);
+  });
+});
+
+describe('by a password of the drive’s own, or its sanitize', () => {
+  const state = (frozen: string, enabled: string) =>
+    `Security:\n\tMaster password revision code = 65534\n\t\tsupported\n\t${enabled}enabled\n\tnot\tlocked\n\t${frozen}frozen\n`;
+  /** A drive that erases itself to this byte throughout. */
+  const filled = (root: string, drive: string, byte: string) =>
+    `head -c $(wc -c < ${drive}) /dev/zero | tr '\\000' '\\${byte}' > ${root}/fill; cp ${root}/fill ${drive}`;
+  const hdparm = (place: LiveSystem, says: string, does: string) => {
+    writeFileSync(join(place.root, 'says'), says);
+    tool(
+      place.root,
+      'hdparm',
+      `case "$*" in *-I*) cat ${place.root}/says ;; *security-erase*) ${does} ;; esac`,
+    );
+  };
+  const solid = async () => {
+    const at = await machine();
+    await act(benchA, 'describePart', {
+      componentId: at.componentId,
+      attributes: { kind: 'solid', bus: 'SATA' },
+    });
+    return at;
+  };
+  const untouched = (place: LiveSystem) => place.drive('sda').every((byte) => byte === 0xa5);
+
+  it.each([
+    ['nothing', '000'],
+    ['ones', '377'],
+  ])(
+    'security erase: the password is set, the drive blanks itself to %s, and that is read back',
+    async (_, byte) => {
+      const place = bench([{ name: 'sda', serial: 'BSL-77', size: 2 * MB }]);
+      const drive = join(place.dev, 'sda');
+      hdparm(place, state('not\t', 'not\t'), filled(place.root, drive, byte));
+      const at = await solid();
+      const { out } = await whole(place, { methodId: 'solid-security' }, at);
+      expect(out).toContain('Erased:');
+      expect(called(place.root)).toEqual([
+        `-I ${drive}`,
+        `--user-master u --security-set-pass omni ${drive}`,
+        `--user-master u --security-erase omni ${drive}`,
+      ]);
+      expect(await gate(at.unitId)).toEqual([]);
+    },
+  );
+  it('a disk is asked for the enhanced one', async () => {
+    const place = bench([{ name: 'sda', serial: 'BSL-77', size: MB }]);
+    hdparm(place, state('not\t', 'not\t'), filled(place.root, join(place.dev, 'sda'), '000'));
+    expect((await whole(place, { methodId: 'disk-security' })).out).toContain('Erased:');
+    expect(called(place.root).at(-1)).toContain('--security-erase-enhanced omni');
+  });
+  it('half ones and half nothing is not called empty', async () => {
+    const place = bench([{ name: 'sda', serial: 'BSL-77', size: 2 * MB }]);
+    const drive = join(place.dev, 'sda');
+    const half = `; /bin/dd if=/dev/zero of=${drive} bs=1M seek=1 count=1 conv=notrunc 2>/dev/null`;
+    hdparm(place, state('not\t', 'not\t'), filled(place.root, drive, '377') + half);
+    const at = await solid();
+    expect((await whole(place, { methodId: 'solid-security' }, at)).out).toContain('still hold data');
+    expect(await gate(at.unitId)).toHaveLength(1);
+  });
+  it('ones that an overwrite left behind are data', async () => {
+    const place = bench([{ name: 'sda', serial: 'BSL-77', size: 2 * MB }]);
+    writeFileSync(join(place.dev, 'sda'), Buffer.alloc(2 * MB, 0xff));
+    plant(place.root, 0, 4_096, 'lies');
+    expect((await whole(place)).out).toContain('still hold data');
+  });
+  it.each([
+    ['frozen', state('', 'not\t'), 'The drive is frozen'],
+    ['locked by a password of somebody else', state('not\t', ''), 'A password of somebody else'],
+    ['silent about itself', '', 'The drive is frozen'],
+  ])('one that is %s is left as it is', async (_, says, words) => {
+    const place = bench([{ name: 'sda', serial: 'BSL-77', size: MB }]);
+    hdparm(place, says, 'exit 0');
+    const at = await solid();
+    const { out } = await whole(place, { methodId: 'solid-security' }, at);
+    expect(out).toContain(words);
+    expect(out).toContain('NOT erased');
+    expect(called(place.root).filter((line) => line.includes('set-pass'))).toEqual([]);
+    expect(untouched(place)).toBe(true);
+    expect(await gate(at.unitId)).toHaveLength(1);
+  });
+  it('one that refuses has its password taken away again', async () => {
+    const place = bench([{ name: 'sda', serial: 'BSL-77', size: MB }]);
+    hdparm(place, state('not\t', 'not\t'), 'exit 5');
+    const at = await solid();
+    expect((await whole(place, { methodId: 'solid-security' }, at)).out).toContain('The drive refused it.');
+    expect(called(place.root).at(-1)).toContain('--security-disable omni');
+    expect(await gate(at.unitId)).toHaveLength(1);
+  });
+  it('behind a USB bridge no password is set', async () => {
+    const place = bench([{ name: 'sda', serial: 'BSL-77', size: MB, usb: true }]);
+    hdparm(place, state('not\t', 'not\t'), 'exit 0');
+    const at = await solid();
+    expect((await whole(place, { methodId: 'solid-security' }, at)).out).toContain('Not over a USB bridge');
+    expect(untouched(place)).toBe(true);
+  });
+  it.each([
+    ['0x101', 'Erased:', 0],
+    ['0x103', 'The drive refused it.', 1],
+  ])('NVMe sanitize is waited for; it ends with %s', async (status, words, shut) => {
+    const place = bench([{ name: 'nvme0n1', serial: 'BSL-77', size: MB }]);
+    const drive = join(place.dev, 'nvme0n1');
+    tool(
+      place.root,
+      'nvme',
+      `case "$1" in sanitize) ${filled(place.root, drive, '000')} ;;
+  sanitize-log) if [ -e ${place.root}/twice ]; then now=${status}; else now=0x102; : > ${place.root}/twice; fi
+    echo "Sanitize Progress                      (SPROG) :  65535"; echo "Sanitize Status                        (SSTAT) :  $now" ;; esac`,
+    );
+    const at = await machine();
+    await act(benchA, 'describePart', {
+      componentId: at.componentId,
+      attributes: { kind: 'solid', bus: 'NVMe' },
+    });
+    const { out } = await whole(place, { methodId: 'nvme-sanitize' }, at);
+    expect(out).toContain(words);
+    expect(called(place.root)[0]).toBe(`sanitize ${drive} --sanact=2`);
+    expect(called(place.root).filter((line) => line.startsWith('sanitize-log'))).toHaveLength(2);
+    expect(await gate(at.unitId)).toHaveLength(shut);
   });
 });
 

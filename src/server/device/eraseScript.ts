@@ -28,12 +28,11 @@ begun=; over=; through=false; unwritten=0; read=0; unread=0; left=0; sectors=0; 
 trap 'rm -rf "$dir"' EXIT
 trap 'over=stopped' INT TERM HUP
 # --- which drives there are, and which must not be touched
+on_usb() { case "$(readlink -f "$sys/block/$1" 2>/dev/null)" in */usb*) return 0 ;; esac; return 1; }
 is_drive() { [ -b "$1" ] || { [ "$dev" != /dev ] && [ -f "$1" ]; }; }
 serial_of() { # name
   # a dock's bridge may show a serial of its own: what the drive says counts there
-  case "$(readlink -f "$sys/block/$1" 2>/dev/null)" in */usb*)
-    one=$(smartctl -i "$dev/$1" 2>/dev/null | sed -n 's/^Serial [Nn]umber: *//p' | tr -d ' '); [ -n "$one" ] && { echo "$one"; return; } ;;
-  esac
+  on_usb "$1" && { one=$(smartctl -i "$dev/$1" 2>/dev/null | sed -n 's/^Serial [Nn]umber: *//p' | tr -d ' '); [ -n "$one" ] && { echo "$one"; return; }; }
   one=$(cat "$sys/block/$1/device/serial" 2>/dev/null | tr -d ' \\000'); [ -n "$one" ] && { echo "$one"; return; }
   one=$(lsblk -dno SERIAL "$dev/$1" 2>/dev/null | tr -d ' '); [ -n "$one" ] && { echo "$one"; return; }
   smartctl -i "$dev/$1" 2>/dev/null | sed -n 's/^Serial [Nn]umber: *//p' | tr -d ' '
@@ -126,7 +125,7 @@ empty_at() { # first sector, how many: is all of it nothing? prints unread or fu
     dd if="$drive" bs=1M skip=$(($1 / 2048)) count=$(($2 / 2048)) $rdirect 2>/dev/null > "$dir/pipe.ok" || { rm -f "$dir/pipe.ok"; echo unread; return; }
   else dd if="$drive" bs=512 skip="$1" count="$2" 2>/dev/null > "$dir/pipe.ok" || { echo unread; return; }; fi
   [ "$(wc -c < "$dir/pipe.ok")" -eq "$want" ] || { echo unread; return; }
-  [ "$(tr -d '\\000' < "$dir/pipe.ok" | head -c 1 | wc -c)" -eq 0 ] || echo full
+  [ "$(tr -d "$blank" < "$dir/pipe.ok" | head -c 1 | wc -c)" -eq 0 ] || echo full
 }
 check_at() { # first sector, how many: counts what was read, what not, and what is left
   state=$(empty_at "$1" "$2")
@@ -142,13 +141,39 @@ check_at() { # first sector, how many: counts what was read, what not, and what 
   check_at "$1" "$3"
   check_at "$(($1 + $3))" "$4"
 }
+blank='\\000'
+by_drive() { # command: it runs to its end, whoever wants it stopped; meanwhile the shop hears that it does
+  "$@" >/dev/null 2>&1 &
+  going=$!
+  while kill -0 "$going" 2>/dev/null; do sleep "$every"; tell writing 0 "$sectors"; done
+  wait "$going" || { [ -n "$over" ] || over=refused; return 1; }
+}
+security() { # how: by a password of the drive's own, which the erasure takes away again
+  tool=hdparm; have hdparm || { echo 'The tool hdparm is not here.'; over=stopped; return; }
+  on_usb "$found" && { echo 'Not over a USB bridge: it may cut it short, and the drive stays locked.'; over=stopped; return; }
+  says=$(hdparm -I "$drive" 2>/dev/null)
+  printf '%s\\n' "$says" | grep -qE '^[[:space:]]*not[[:space:]]+frozen' || { echo 'The drive is frozen: let the machine sleep once and wake it.'; over=stopped; return; }
+  printf '%s\\n' "$says" | grep -qE '^[[:space:]]*not[[:space:]]+enabled' || { echo 'A password of somebody else is set on it.'; over=stopped; return; }
+  hdparm --user-master u --security-set-pass omni "$drive" >/dev/null 2>&1 || { over=refused; return; }
+  by_drive hdparm --user-master u "$1" omni "$drive" || hdparm --user-master u --security-disable omni "$drive" >/dev/null 2>&1
+}
 step=$((chunk * 2048))
 if [ -z "$over" ]; then
   begun=yes
   echo "Erasing $found now."
   case "$method" in
     nvme-format) tool=nvme; have nvme || { echo 'The tool nvme is not here.'; over=stopped; }
-      [ -z "$over" ] && { tell writing 0 "$sectors"; nvme format "$drive" --ses=1 --force >/dev/null 2>&1 || over=refused; } ;;
+      [ -z "$over" ] && by_drive nvme format "$drive" --ses=1 --force ;;
+    nvme-sanitize) tool=nvme; have nvme || { echo 'The tool nvme is not here.'; over=stopped; }
+      if [ -z "$over" ] && by_drive nvme sanitize "$drive" --sanact=2; then
+        while :; do # the low three bits: 1 done, 2 under way, 3 failed
+          stat=$(nvme sanitize-log "$drive" 2>/dev/null | sed -n 's/.*(SSTAT) *: *\\(0x[0-9a-fA-F]*\\|[0-9]*\\).*/\\1/p')
+          case "$stat" in ''|*[!0-9a-fA-Fx]*) stat=0 ;; esac
+          case $((stat & 7)) in 2) sleep "$every"; tell writing 0 "$sectors" ;; 1|4) break ;; *) over=refused; break ;; esac
+        done
+      fi ;;
+    solid-security) security --security-erase ;;
+    disk-security) security --security-erase-enhanced ;;
     solid-sanitize) tool=hdparm; have hdparm || { echo 'The tool hdparm is not here.'; over=stopped; }
       if [ -z "$over" ]; then
         tell writing 0 "$sectors"
@@ -167,6 +192,8 @@ if [ -z "$over" ]; then
       sync ;;
   esac
   [ "$over" = refused ] && echo 'The drive refused it.'
+  # what a drive blanks by itself may read as ones throughout; the first sector says which it is
+  [ "$tool" = dd ] || [ "$(dd if="$drive" bs=512 count=1 2>/dev/null | tr -d '\\377' | wc -c)" -ne 0 ] || blank='\\377'
   have blockdev && [ -b "$drive" ] && blockdev --flushbufs "$drive" 2>/dev/null
 fi
 if [ -z "$over" ]; then
