@@ -1,3 +1,4 @@
+import { otherWays } from '@/catalog/erasure';
 import { rubric } from '@/catalog/rubric';
 import { testsFor } from '@/core/grade/rubric';
 import { seededRandom } from '@/core/random';
@@ -131,7 +132,12 @@ async function stock(): Promise<void> {
   await part('memory', '4GB PC3-12800U', 300);
   await part('memory', '8GB PC4-19200S', 1100);
   await part('memory', '2GB PC2-6400S', 60);
-  await part('drive', 'Flint S240 SSD 240 GB, 2.5 inch SATA 7mm', 1700);
+  const bought = await part('drive', 'Flint S240 SSD 240 GB, 2.5 inch SATA 7mm', 1700);
+  await act('Bench A', 'recordErasure', {
+    componentId: bought,
+    kind: 'never',
+    method: otherWays.never,
+  });
   await part('drive', 'Gannet 500 GB hard disk, 3.5 inch SATA', 300);
   await part('drive', 'Flint N256 NVMe M.2 2280 M key 256 GB', 2100);
   await part('charger', '19 V 4.74 A, 5.5 x 2.5', 450, { tip: 'plus' }, true);

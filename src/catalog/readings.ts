@@ -1,5 +1,6 @@
 import type { Rail } from '@/core/instruments/rails';
 import type { BatteryRules } from '@/core/instruments/batteryRun';
+import type { RunKind } from '@/core/instruments/run';
 import type { RailSigns } from '@/core/instruments/told';
 import type { SoakRules } from '@/core/instruments/soak';
 import type { SpeedTable } from '@/core/instruments/speed';
@@ -72,3 +73,12 @@ export const touchPlaces: TouchPlace[] = [
   { id: 'front', name: 'front', touch: 'short', chassis: ['desktop', 'small', 'aio'] },
   { id: 'back', name: 'back', touch: 'brief', chassis: ['aio'] },
 ];
+
+/** What is reckoned on while nothing is known of a run, minutes; shop estimate. */
+export const runMinutesUnheard: Record<RunKind, number> = {
+  heat: 10,
+  battery: 90,
+  rails: 3,
+  speed: 4,
+  soak: 60,
+};

@@ -2,14 +2,13 @@ import { and, asc, eq, sql } from 'drizzle-orm';
 import { database } from '@/db/client';
 import { components, erasureRuns, units, type Stage } from '@/db/schema';
 import { FINDING_IDLE_MINUTES } from '@/catalog/bench';
+import { eraseMinutesUnheard } from '@/catalog/erasure';
+import { runMinutesUnheard } from '@/catalog/readings';
 import { FIND_OUT } from '../work/clock';
 import type { SoFar } from '@/core/instruments/conduct';
 import type { RunKind } from '@/core/instruments/run';
 import { RUN_PLACE, RUN_WORDS } from '@/words/readingView';
 import { LINE, STAGE_NAMES } from '../line';
-
-/** What is reckoned on while nothing is known of a run. */
-const UNKNOWN_MINUTES: Record<RunKind, number> = { heat: 10, battery: 90, rails: 3, speed: 4, soak: 60 };
 
 export interface LineStage {
   stage: Stage;
@@ -91,14 +90,11 @@ async function runsNow(): Promise<RunningBlock[]> {
       title: RUN_WORDS[row.kind],
       station: row.so_far?.words ?? '',
       startedAt: started.toISOString(),
-      expectedMinutes: Math.max(0.1, left === null ? UNKNOWN_MINUTES[row.kind] : gone + left / 60),
+      expectedMinutes: Math.max(0.1, left === null ? runMinutesUnheard[row.kind] : gone + left / 60),
       run: { page: `/u/${row.tag}/machine/${RUN_PLACE[row.kind]}`, silent: row.silent },
     };
   });
 }
-
-/** What is reckoned on while an erasure has told nothing yet. Shop estimate. */
-const ERASE_MINUTES = 90;
 
 /** Erasures by a machine's own script or a dock's that were confirmed and have not ended. */
 async function erasingNow(): Promise<RunningBlock[]> {
@@ -125,7 +121,7 @@ async function erasingNow(): Promise<RunningBlock[]> {
       title: 'Erasing',
       station: run.progress ? (run.progress.phase === 'writing' ? 'writing' : 'reading back') : '',
       startedAt: started.toISOString(),
-      expectedMinutes: share > 0.01 ? Math.max(0.1, gone / share) : ERASE_MINUTES,
+      expectedMinutes: share > 0.01 ? Math.max(0.1, gone / share) : eraseMinutesUnheard,
       run: {
         page: tag ? `/u/${tag}/machine/drives` : `/bin/${code}`,
         silent: Math.max(0, (Date.now() - heard.getTime()) / 1000),

@@ -48,7 +48,10 @@ export default async function PartPage({ params }: Props) {
   const { timeZone } = await shopRules();
   const loose = part.class === 'drive' && part.place !== 'unit' ? await looseDrive(part, timeZone) : null;
   const mayWrite = actor.role !== 'viewer';
-  const serves = part.place === 'bin' ? await servedBy(part, (unit) => recordNow(database(), unit)) : [];
+  // its page is looked at every few seconds meanwhile: what it could go into is asked again when it is over
+  const erasing = loose?.drive.run != null && !loose.drive.run.ending;
+  const serves =
+    part.place === 'bin' && !erasing ? await servedBy(part, (unit) => recordNow(database(), unit)) : [];
   return (
     <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_420px] lg:items-start">
       <div className="flex flex-col gap-[18px]">
@@ -96,7 +99,13 @@ export default async function PartPage({ params }: Props) {
       <Sheet>
         <Heading>Which machines it serves</Heading>
         {serves.length === 0 ? (
-          <Empty>{part.place === 'bin' ? 'No open machine takes it.' : 'It is not in the bin.'}</Empty>
+          <Empty>
+            {part.place !== 'bin'
+              ? 'It is not in the bin.'
+              : erasing
+                ? 'Asked again when its erasure is over.'
+                : 'No open machine takes it.'}
+          </Empty>
         ) : (
           <ul className="text-[14px]">
             {serves.map(({ unit, fit }) => (
