@@ -73,3 +73,9 @@ export const copyTables: CopyTables = {
   // 2^32 sectors of 512 bytes: the most an MBR partition table can tell of
   mbrBytes: 2 ** 32 * 512,
 };
+
+/**
+ * Bytes up to which a file system that says nothing counts as full when a drive's used bytes are added up: starting and
+ * recovery partitions. Common practice.
+ */
+export const smallFileSystem = 1.2e9;

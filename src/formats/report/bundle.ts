@@ -8,6 +8,7 @@ import type { Parsed } from './problem';
 import { parseSensors, type Sensors } from './sensors';
 import { parseSmartctl, type Smartctl } from './smartctl';
 import { parseUpower, type Upower } from './upower';
+import { parseUsed } from './used';
 
 export const REPORT_KINDS = [
   'lshw',
@@ -19,6 +20,7 @@ export const REPORT_KINDS = [
   'cim',
   'edid',
   'lsblk',
+  'used',
 ] as const;
 export type ReportKind = (typeof REPORT_KINDS)[number];
 
@@ -44,12 +46,14 @@ export interface ReportBundle {
   edid: Edid | null;
   /** Whole drives with what is used of each. */
   blocks: Block[] | null;
+  /** Bytes used of file systems that were not mounted, by their paths. */
+  used: Map<string, number> | null;
   files: ReadFile[];
 }
 
 /** What a file is: by its name when that says so, else by its content. */
 export function reportKindOf(file: ReportFile): ReportKind | null {
-  const named = REPORT_KINDS.find((kind) => file.name.toLowerCase().includes(kind));
+  const named = REPORT_KINDS.find((kind) => new RegExp(`(^|[^a-z])${kind}([^a-z]|$)`, 'i').test(file.name));
   if (named) return named;
   if (/^Handle 0x/m.test(file.text)) return 'dmidecode';
   if (/^Device: \/org\/freedesktop\/UPower/m.test(file.text)) return 'upower';
@@ -75,6 +79,7 @@ export function readReport(files: readonly ReportFile[]): ReportBundle {
     cim: null,
     edid: null,
     blocks: null,
+    used: null,
     files: [],
   };
   for (const file of files) {
@@ -90,6 +95,7 @@ export function readReport(files: readonly ReportFile[]): ReportBundle {
     else if (kind === 'upower') bundle.upower = note(parseUpower(file.text)) ?? bundle.upower;
     else if (kind === 'edid') bundle.edid = note(parseEdid(file.text)) ?? bundle.edid;
     else if (kind === 'lsblk') bundle.blocks = note(parseLsblk(file.text)) ?? bundle.blocks;
+    else if (kind === 'used') bundle.used = note(parseUsed(file.text)) ?? bundle.used;
     else if (kind === 'cim') bundle.cim = note(parseCim(file.text)) ?? bundle.cim;
     else if (kind === 'smartctl') {
       const drive = note(parseSmartctl(file.text));

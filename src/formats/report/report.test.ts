@@ -9,6 +9,7 @@ import { parseLshw } from './lshw';
 import { parseSensors } from './sensors';
 import { parseSmartctl } from './smartctl';
 import { parseUpower } from './upower';
+import { parseUsed } from './used';
 
 const sample = (name: string) => readFileSync(`samples/report/${name}`, 'utf8');
 const files = [
@@ -104,16 +105,50 @@ TPM Device
   it('lsblk: what is used, when every file system of a drive says so', () => {
     const text = sample('lsblk.json');
     expect(parseLsblk(text).value).toEqual([
-      { device: '/dev/sda', serial: 'BSL320-5521', bytes: 320072933376, used: 61241556992 },
+      {
+        device: '/dev/sda',
+        serial: 'BSL320-5521',
+        bytes: 320072933376,
+        fileSystems: [
+          { path: '/dev/sda1', bytes: 104857600, used: 38273024 },
+          { path: '/dev/sda2', bytes: 319966674944, used: 61203283968 },
+        ],
+      },
     ]);
-    // one of its file systems is not mounted and says nothing
-    const silent = text.replace('"61203283968"', 'null');
-    expect(parseLsblk(silent).value![0].used).toBeNull();
     const deep = JSON.parse(text) as { blockdevices: { children: unknown[] }[] };
     const nest = (n: number): unknown =>
       n ? { name: 'x', type: 'crypt', children: [nest(n - 1)] } : { fstype: 'ext4', fsused: 5 };
     deep.blockdevices[0].children = [nest(3)];
-    expect(parseLsblk(JSON.stringify(deep)).value![0].used).toBe(5);
+    expect(parseLsblk(JSON.stringify(deep)).value![0].fileSystems).toMatchObject([{ used: 5 }]);
+  });
+  describe('what is used of a drive', () => {
+    const smart = { name: 'smartctl-sda.json', text: sample('smartctl-sda.json') };
+    const lsblk = (change: (text: string) => string = (text) => text) => ({
+      name: 'lsblk.json',
+      text: change(sample('lsblk.json')),
+    });
+    const usedGb = (...more: { name: string; text: string }[]) =>
+      interpretReport(readReport([smart, ...more]), 'laptop').parts[0].attributes?.usedGb;
+    const silent = lsblk((text) => text.replace('"61203283968"', 'null'));
+    const allSilent = lsblk((text) => text.replace('"61203283968"', 'null').replace('"38273024"', 'null'));
+    it('is what its mounted file systems say, together', () => expect(usedGb(lsblk())).toBe(61.2));
+    it('is not known when a large one says nothing', () => expect(usedGb(silent)).toBeUndefined());
+    it('is known when its own table was read instead, whichever file comes first', () => {
+      const used = { name: 'used.txt', text: '/dev/sda2 61203283968\n' };
+      expect(usedGb(silent, used)).toBe(61.2);
+      expect(usedGb(used, silent)).toBe(61.2);
+    });
+    it('counts a small one that says nothing as full', () =>
+      // 61.203 GB, and 0.105 of the starting partition
+      expect(usedGb(allSilent, { name: 'used.txt', text: '/dev/sda2 61203283968' })).toBe(61.3));
+    it.each([
+      ['of another partition', '/dev/sdb2 61203283968'],
+      ['more than it holds', '/dev/sda2 999999999999'],
+      ['less than nothing', '/dev/sda2 -5'],
+      ['no figure', '/dev/sda2 many\n\u0000'],
+    ])('told %s it is not known', (_, text) =>
+      expect(usedGb(silent, { name: 'used.txt', text })).toBeUndefined(),
+    );
   });
   it('smartctl: SAS and USB bridges are said plainly, and a self-test that failed', () => {
     const sas = parseSmartctl(
@@ -153,6 +188,7 @@ TPM Device
   it.each([
     ['lshw', parseLshw],
     ['lsblk', parseLsblk],
+    ['used', parseUsed],
     ['lscpu', parseLscpu],
     ['dmidecode', parseDmidecode],
     ['smartctl', parseSmartctl],

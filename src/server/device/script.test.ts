@@ -69,6 +69,33 @@ function run(tools: Record<string, string>, real: string[]): Promise<string> {
 const LSCPU = `cat <<'X'\n{"lscpu":[{"field":"Model name:","data":"Corvid C4"}]}\nX`;
 
 describe('the script a unit runs', () => {
+  // lines as dumpe2fs 1.47, ntfsinfo 2022.10 and fsck.fat 4.2 print them
+  const EXT = `printf 'Block count:              65536\\nReserved block count:     3276\\nFree blocks:              56023\\nBlock size:               1024\\n'`;
+  const NTFS = `printf '\\tSector Size: 512\\n\\tCluster Size: 4096\\n\\tVolume Size in Clusters: 16383\\n\\tFree Clusters: 15758 (96.2%%)\\n'`;
+  const FAT = `printf '      2048 bytes per cluster\\n         4 reserved sectors\\n/dev/sda1: 3 files, 12/32695 clusters\\n'`;
+  const lsblk = (lines: string) =>
+    `case "$1" in -rno) printf '${lines}' ;; *) echo '{"blockdevices":[]}' ;; esac`;
+  it('says what is used of file systems that are not mounted, and mounts none', async () => {
+    const tools = {
+      lsblk: lsblk(
+        '/dev/sda  \\n/dev/sda1 vfat \\n/dev/sda2 ntfs \\n/dev/sda3 ext4 \\n/dev/sda4 ext4 /home\\n/dev/sda5 BitLocker \\n/dev/sda6 swap [SWAP]\\n',
+      ),
+      dumpe2fs: EXT,
+      ntfsinfo: NTFS,
+      'fsck.fat': FAT,
+    };
+    await run(tools, ['curl', 'sed']);
+    // 12 x 2,048; (16,383 - 15,758) x 4,096; (65,536 - 56,023) x 1,024
+    expect(posted[0].files['used.txt']).toBe('/dev/sda1 24576\n/dev/sda2 2560000\n/dev/sda3 9741312\n');
+  });
+  it('says nothing of them where a tool is missing, fails, or prints something else', async () => {
+    const lines = '/dev/sda1 vfat \\n/dev/sda2 ntfs \\n/dev/sda3 ext4 \\n';
+    await run({ lsblk: lsblk(lines), ntfsinfo: 'exit 1', 'fsck.fat': 'echo nothing to see' }, [
+      'curl',
+      'sed',
+    ]);
+    expect(posted[0].names).toEqual(['lsblk.json']);
+  });
   it('posts what is installed, says what is not', async () => {
     const out = await run({ lscpu: LSCPU, upower: 'echo "Device: /org/x"' }, ['curl']);
     expect(out).toContain('lshw: not installed');

@@ -34,6 +34,25 @@ take lshw.json lshw -json -quiet
 take lscpu.json lscpu -J
 take dmidecode.txt dmidecode
 take lsblk.json lsblk -J -b -o NAME,PATH,TYPE,SIZE,SERIAL,FSTYPE,FSUSED
+# what is used of file systems that are not mounted, from their own tables; nothing is mounted or mended for it
+figure() { sed -n "s/^[[:space:]]*$1: *\\([0-9][0-9]*\\).*/\\1/p" "$dir/fs" | head -n 1; }
+ask() { tool=$1; have "$tool" && LC_ALL=C timeout 60 "$@" > "$dir/fs" 2>/dev/null </dev/null; }
+used() { # all, free, bytes of each
+  case "$1$2$3" in ''|*[!0-9]*) return ;; esac
+  [ -n "$1" ] && [ -n "$2" ] && [ -n "$3" ] && echo "$path $((($1 - $2) * $3))" >> "$dir/used.txt"
+}
+if have lsblk; then
+  lsblk -rno PATH,FSTYPE,MOUNTPOINT 2>/dev/null > "$dir/volumes"
+  while read -r path type mounted; do
+    [ -z "$mounted" ] || continue
+    case "$type" in
+      ext2|ext3|ext4) ask dumpe2fs -h "$path" && used "$(figure 'Block count')" "$(figure 'Free blocks')" "$(figure 'Block size')" ;;
+      ntfs) ask ntfsinfo -m -f "$path" && used "$(figure 'Volume Size in Clusters')" "$(figure 'Free Clusters')" "$(figure 'Cluster Size')" ;;
+      vfat) ask fsck.fat -n -v "$path" && used "$(sed -n 's/^.* \\([0-9]*\\)\\/[0-9]* clusters$/\\1/p' "$dir/fs")" 0 "$(sed -n 's/^ *\\([0-9]*\\) bytes per cluster.*/\\1/p' "$dir/fs")" ;;
+    esac
+  done < "$dir/volumes"
+  [ -s "$dir/used.txt" ] && add used.txt "$dir/used.txt"
+fi
 take sensors.json sensors -j
 take upower.txt upower -d
 for panel in /sys/class/drm/*eDP*/edid /sys/class/drm/*LVDS*/edid /sys/class/drm/*DSI*/edid; do

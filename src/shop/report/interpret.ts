@@ -1,13 +1,12 @@
 import { findingById } from '@/catalog';
 import { healthOutcome, startOutcome } from '@/core/instruments/told';
 import { processorLevel } from '@/core/machine/levels';
-import { healthRules } from '@/catalog/drives';
+import { healthRules, smallFileSystem } from '@/catalog/drives';
 import { driveVerdict } from '@/core/storage/health';
 import type { Chassis } from '@/core/catalogue';
 import type { ReportBundle } from '@/formats/report/bundle';
 import { screenWords } from '@/formats/report/edid';
 import type { Cim } from '@/formats/report/cim';
-import type { Block } from '@/formats/report/lsblk';
 import type { Smartctl } from '@/formats/report/smartctl';
 import type { NewComponent } from '../parts/move';
 import type { NewValue } from '../record/values';
@@ -174,13 +173,21 @@ function installed(cim: Cim, put: Put, out: Interpretation): void {
 const busOf = ({ protocol }: Smartctl): { bus?: 'NVMe' | 'SAS' } =>
   protocol === 'NVMe' || protocol === 'SAS' ? { bus: protocol } : {};
 
-/** How much of it is used, where its file systems said so. */
-function usedOf({ serial, device }: Smartctl, blocks: readonly Block[] | null): { usedGb?: number } {
+/** How much of it is used, where its file systems said so; small ones that say nothing count as full. */
+function usedOf({ serial, device }: Smartctl, { blocks, used }: ReportBundle): { usedGb?: number } {
   const own = blocks?.find((block) => (serial ? block.serial === serial : block.device === device));
-  return own?.used == null ? {} : { usedGb: Math.round(own.used / 1e8) / 10 };
+  if (!own) return {};
+  let sum = 0;
+  for (const { path, bytes, used: mounted } of own.fileSystems) {
+    const told = mounted ?? used?.get(path) ?? (bytes <= smallFileSystem ? bytes : null);
+    if (told === null || told > bytes) return {};
+    sum += told;
+  }
+  return sum <= own.bytes ? { usedGb: Math.round(sum / 1e8) / 10 } : {};
 }
 
-function drives({ lshw, smartctl: all, cim, blocks }: ReportBundle, put: Put, out: Interpretation): void {
+function drives(bundle: ReportBundle, put: Put, out: Interpretation): void {
+  const { lshw, smartctl: all, cim } = bundle;
   // sticks, cards and the medium the live system was started from are not the machine's
   const foreign = new Set(lshw?.foreign ?? []);
   const smartctl = all.filter(
@@ -199,7 +206,7 @@ function drives({ lshw, smartctl: all, cim, blocks }: ReportBundle, put: Put, ou
         ...busOf(drive),
         ...(drive.trim && { writes: 'shingled' }),
         health: verdicts[i].verdict,
-        ...usedOf(drive, blocks),
+        ...usedOf(drive, bundle),
         ...(drive.hours !== null && { hours: drive.hours }),
       },
     });
