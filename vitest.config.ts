@@ -27,7 +27,7 @@ export default defineConfig({
           environment: 'node',
           testTimeout: 60_000,
           hookTimeout: 120_000,
-          // a file has a database of its own: two at a time stand in nobody's way
+          // a file has a database of its own: two at a time stand in nobody's way, and modules are read once
           maxWorkers: 2,
           isolate: false,
           globalSetup: ['tests/server/database.setup.ts'],

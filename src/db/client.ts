@@ -53,6 +53,19 @@ export function databasePool(): pg.Pool {
   return (holder.omnitropeDatabase ??= open()).pool;
 }
 
+/** What is made of the connection once; made anew when another database is open. */
+export function ofDatabase<T>(make: () => T): () => T {
+  let pool: pg.Pool | undefined;
+  let made: T;
+  return () => {
+    if (pool !== databasePool()) {
+      made = make();
+      pool = databasePool();
+    }
+    return made;
+  };
+}
+
 export async function closeDatabase(): Promise<void> {
   const held = holder.omnitropeDatabase;
   holder.omnitropeDatabase = undefined;

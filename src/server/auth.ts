@@ -1,7 +1,7 @@
 import { betterAuth } from 'better-auth';
 import { drizzleAdapter } from 'better-auth/adapters/drizzle';
 import { nextCookies } from 'better-auth/next-js';
-import { database } from '@/db/client';
+import { database, ofDatabase } from '@/db/client';
 import { account, session, user, verification } from '@/db/schema';
 import { hash, verify } from './password';
 
@@ -42,9 +42,5 @@ function createAuth() {
 }
 
 export type Auth = ReturnType<typeof createAuth>;
-let auth: Auth | undefined;
-
 /** Made at first use: a build needs no secret. */
-export function getAuth(): Auth {
-  return (auth ??= createAuth());
-}
+export const getAuth: () => Auth = ofDatabase(createAuth);

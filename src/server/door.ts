@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { RateLimiterPostgres, type RateLimiterRes } from 'rate-limiter-flexible';
-import { databasePool } from '@/db/client';
+import { databasePool, ofDatabase } from '@/db/client';
 import { ShopError } from '@/shop/errors';
 
 /**
@@ -12,14 +12,10 @@ const WINDOW = 10 * 60;
 
 const TABLE = { tableName: 'sign_in_tries', tableCreated: true, clearExpiredByTimeout: false };
 
-let limiters: { account: RateLimiterPostgres; address: RateLimiterPostgres } | null = null;
-
-function counters() {
-  return (limiters ??= {
-    account: limiter('account', ACCOUNT_TRIES),
-    address: limiter('address', ADDRESS_TRIES),
-  });
-}
+const counters = ofDatabase(() => ({
+  account: limiter('account', ACCOUNT_TRIES),
+  address: limiter('address', ADDRESS_TRIES),
+}));
 
 const limiter = (keyPrefix: string, points: number) =>
   new RateLimiterPostgres({ storeClient: databasePool(), ...TABLE, keyPrefix, points, duration: WINDOW });
@@ -55,9 +51,10 @@ export const PEER_HEADER = 'x-omnitrope-peer';
 /** Wrong tokens from one address, and from all of them together, in WINDOW seconds. */
 const WRONG_TOKENS = 30;
 const WRONG_TOKENS_IN_ALL = 600;
-let wrong: { address: RateLimiterPostgres; all: RateLimiterPostgres } | null = null;
-const wrongCounters = () =>
-  (wrong ??= { address: limiter('token', WRONG_TOKENS), all: limiter('tokens', WRONG_TOKENS_IN_ALL) });
+const wrongCounters = ofDatabase(() => ({
+  address: limiter('token', WRONG_TOKENS),
+  all: limiter('tokens', WRONG_TOKENS_IN_ALL),
+}));
 
 /**
  * Before a short token is looked at: who has tried too many wrong ones is not told whether this one is right.

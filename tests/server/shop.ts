@@ -10,8 +10,6 @@ import { workHere } from '@/workers/pool';
 import run from '@/workers/worker';
 import { freshDatabase } from './database.setup';
 
-workHere(run);
-
 export const owner: Actor = { id: 'owner', name: 'Buyer', role: 'owner' };
 export const benchA: Actor = { id: 'bench-a', name: 'Bench A', role: 'technician' };
 export const benchB: Actor = { id: 'bench-b', name: 'Bench B', role: 'technician' };
@@ -20,6 +18,7 @@ export const trainee: Actor = { id: 'trainee', name: 'Trainee', role: 'viewer' }
 /** A database of the test file's own with an empty shop in it. */
 export function openShop(name: string): void {
   beforeAll(async () => {
+    workHere(run);
     process.env.DATABASE_URL = await freshDatabase(
       inject('cluster'),
       `omnitrope_${name}`,
