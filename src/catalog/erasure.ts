@@ -12,7 +12,7 @@ const CARD = `${RULE}, Table A-8 (USB stick, memory card)`;
 
 /** Common practice. */
 const LOCKED =
-  'A frozen drive refuses: let the machine sleep once, or plug the drive in late. Not over a USB bridge. Cut short, it stays locked with the password "omni" until that is given to it again.';
+  'A frozen drive refuses: let the machine sleep once, or plug the drive in late. Not over a USB bridge. Cut short, it stays locked with the password “omni” until that is given to it again.';
 
 const turning: Medium[] = ['disk', 'shingled', 'hybrid'];
 

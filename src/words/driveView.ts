@@ -32,6 +32,7 @@ export interface DriveFacts {
   code: string;
   name: string;
   serial: string;
+  /** It is in this machine; of a loose one: in the bin. */
   inside: boolean;
   accounted: boolean;
   why: string;

@@ -114,6 +114,15 @@ describe('an erasure by the machine itself, as the bench sees it', () => {
     await stranger.navigate().refresh();
     await see(stranger, 'It was taken back.');
   });
+  it('what was done by hand goes on record on the same page', async () => {
+    await press('It was done by hand');
+    await bench().findElement(By.css('option[value=destroyed]')).click();
+    await see(bench(), 'Shredded');
+    await bench().findElement(By.css('option[value=erased]')).click();
+    await press('Put on record');
+    await see(bench(), 'Accounted for.');
+    expect(await pageText(bench())).toContain('every sector read back, all zero');
+  });
 });
 
 describe('a loose drive', () => {

@@ -130,7 +130,7 @@ export async function looseSheet(part: Part): Promise<DriveSheet> {
     .map((place) => place.slice(5));
   const state = (await dataOf(database(), [part.id])).get(part.id);
   const [sheet] = await sheetsOf([part], [...new Set(been)], null, () => state);
-  return { ...sheet, inside: false };
+  return { ...sheet, inside: part.place === 'bin' };
 }
 
 async function sheetsOf(

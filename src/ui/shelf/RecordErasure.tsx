@@ -24,7 +24,7 @@ export function RecordErasure({ at, drives }: { at: DriveAt; drives: DriveView[]
   };
   return (
     <form onSubmit={submit} className="mt-3 grid gap-2.5 border-t border-rule pt-2.5 sm:grid-cols-2">
-      {at.unitId !== null && <DriveChoice drives={open} />}
+      {open.length > 1 && <DriveChoice drives={open} />}
       <ChoiceField label="What was done" value={kind} onChange={(event) => setKind(event.target.value)}>
         <option value="erased">{at.unitId === null ? 'Erased' : 'Erased, stays in'}</option>
         <option value="never">New, never held data</option>

@@ -65,7 +65,7 @@ export default async function BinPage({ searchParams }: Props) {
             <tbody>
               {rows.map((part) => (
                 <tr key={part.id} className="border-b border-rule align-top">
-                  <td className="py-1.5">
+                  <td className="py-1.5 pr-3 whitespace-nowrap">
                     <Link
                       href={`/bin/${part.code}`}
                       className="figures border-b border-current font-semibold"

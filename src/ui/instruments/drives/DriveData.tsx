@@ -1,28 +1,24 @@
 'use client';
-import { useState, type FormEvent, type ReactNode } from 'react';
+import { useState, type FormEvent } from 'react';
 import { namedUnit, type DataRecordView, type DriveAt, type DrivePageView } from '@/words/driveView';
 import { TextField } from '../../kit/fields';
 import { Button, Heading, Problem, Quiet } from '../../kit/parts';
 import { useCommand } from '../../kit/useCommand';
+import { RecordErasure } from '../../shelf/RecordErasure';
 
 /** What became of the data on a drive: where it stands, and every record of it. */
-export function DriveData({
-  at,
-  drive,
-  children,
-}: {
-  at: DriveAt;
-  drive: DrivePageView;
-  children?: ReactNode;
-}) {
-  const here = drive.inside || at.unitId === null;
+export function DriveData({ at, drive }: { at: DriveAt; drive: DrivePageView }) {
+  const [byHand, setByHand] = useState(false);
+  const { id, code, name, serial, medium, accounted, inside } = drive;
+  const loose = at.unitId === null;
+  const mayRecord = inside && !accounted && at.mayWrite && !at.held && !(loose && at.keeps);
   return (
     <section aria-label="Its data" className="bg-paper px-5 py-4">
       <Heading>Its data</Heading>
-      <p className={drive.accounted ? 'text-worth' : 'font-semibold'}>
-        {!here
-          ? 'It is not in this machine any more.'
-          : drive.accounted
+      <p className={accounted ? 'text-worth' : 'font-semibold'}>
+        {!inside
+          ? `It is not in ${loose ? 'the bin' : 'this machine'} any more.`
+          : accounted
             ? 'Accounted for.'
             : `It ${drive.why}.`}
       </p>
@@ -33,7 +29,16 @@ export function DriveData({
           ))}
         </ul>
       )}
-      {children}
+      {mayRecord && (
+        <>
+          <Quiet className="mt-2" aria-expanded={byHand} onClick={() => setByHand(!byHand)}>
+            It was done by hand, or the drive is new
+          </Quiet>
+          {byHand && (
+            <RecordErasure at={at} drives={[{ id, code, name, serial, medium, recorded: accounted }]} />
+          )}
+        </>
+      )}
     </section>
   );
 }

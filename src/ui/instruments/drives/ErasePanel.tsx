@@ -188,6 +188,8 @@ function Running({ at, run, line, disabled, send }: Going) {
         <p role="status">
           Run the line on {there} under a live system{!at.unitId && ', with the drive in the dock'}. It lists
           its drives and asks for the serial of the one to be erased; nothing is written by it yet.
+          {!line &&
+            ' The line was shown where this was begun, and only there: give it up and begin again for another.'}
         </p>
       )}
       {run.state === 'typed' && run.seen && (

@@ -68,11 +68,7 @@ export default async function PartPage({ params }: Props) {
           more={[part.condition, part.supplier, lot && `came with lot ${lot}`].filter(Boolean).join(', ')}
         />
         {loose && (
-          <LooseDrive
-            at={{ unitId: null, mayWrite, held: false, keeps: loose.keeps }}
-            drive={loose.drive}
-            inBin={part.place === 'bin'}
-          />
+          <LooseDrive at={{ unitId: null, mayWrite, held: false, keeps: loose.keeps }} drive={loose.drive} />
         )}
         <Sheet>
           <Heading>Where it has been</Heading>
