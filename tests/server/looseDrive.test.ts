@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { database } from '@/db/client';
-import { components, erasureRuns, erasures, events } from '@/db/schema';
+import { components, erasureRuns, erasures, events, units } from '@/db/schema';
 import { certificateOf, checkCertificate } from '@/shop/erasure/certificate';
 import { eraseRunsOf } from '@/shop/erasure/lane';
 import { looseSheet } from '@/shop/erasure/queries';
@@ -200,6 +200,28 @@ describe('an erasure on a dock', () => {
     const told = await database().select({ kind: events.kind }).from(events).where(eq(events.unitId, unitId));
     expect(told.map(({ kind }) => kind)).toContain('drive erased');
   });
+  it('confirmed and sold in the same moment, it never leaves while it is being written', async () => {
+    for (let n = 0; n < 12; n++) {
+      const { componentId } = await pulled();
+      await act(benchA, 'recordErasure', {
+        componentId,
+        kind: 'erased',
+        methodId: 'disk-overwrite',
+        verified: 'read back',
+      });
+      const { run, token } = await ask(componentId);
+      await say(token);
+      const outcomes = await Promise.all([
+        refusal(act(benchA, 'confirmErasure', { run, serial: SERIAL })),
+        refusal(sell(componentId)),
+      ]);
+      expect(outcomes.filter((refused) => refused === null)).toHaveLength(1);
+      const { place } = await drive(componentId);
+      if (place === 'sold')
+        expect(await eraseRunsOf({ loose: componentId })).toMatchObject([{ state: 'typed' }]);
+      else expect((await state(componentId)).accounted).toBe(false);
+    }
+  });
   it('wants a serial on record, a drive, one that is loose, and somebody who may', async () => {
     const { componentId } = await pulled({ serial: '' });
     expect(await refusal(ask(componentId))).toMatchObject({ message: expect.stringContaining('no serial') });
@@ -244,7 +266,7 @@ describe('what is put on record of a loose drive by hand', () => {
       code: 'missing',
     });
   });
-  it('what was recorded on a machine is not taken back from the bin, nor the other way', async () => {
+  it('is taken back where the drive is, whatever it was recorded on, and nowhere else', async () => {
     const unitId = await another();
     const { componentId } = await act<{ componentId: string }>(benchA, 'recordPart', {
       unitId,
@@ -266,6 +288,29 @@ describe('what is put on record of a loose drive by hand', () => {
     expect(
       await refusal(act(benchA, 'recordErasure', { unitId, componentId, kind: 'never', method: 'new' })),
     ).toMatchObject({ code: 'conflict' });
+    // the machine it was made on may be long gone
+    await database().update(units).set({ stage: 'gone' }).where(eq(units.id, unitId));
+    expect(await refusal(act(benchA, 'takeBackErasure', { unitId, erasureId, why: 'x' }))).toMatchObject({
+      code: 'refused',
+    });
+    await act(benchA, 'takeBackErasure', { erasureId, why: 'it was another drive' });
+    expect((await state(componentId)).accounted).toBe(false);
+    // one made loose, of a drive that was fitted since
+    const { erasureId: loose } = await act<{ erasureId: string }>(benchA, 'recordErasure', {
+      componentId,
+      kind: 'never',
+      method: 'new',
+    });
+    const next = await another();
+    const other = await another();
+    await act(benchA, 'fitPart', { unitId: next, componentId, despite: true });
+    expect(await gate(next)).toEqual([]);
+    for (const from of [{}, { unitId: other }])
+      expect(
+        await refusal(act(benchA, 'takeBackErasure', { ...from, erasureId: loose, why: 'x' })),
+      ).toMatchObject({ code: 'missing' });
+    await act(benchA, 'takeBackErasure', { unitId: next, erasureId: loose, why: 'the bag was open' });
+    expect(await gate(next)).toHaveLength(1);
   });
   it('it is not returned from the bin, and not erased by a way for other media', async () => {
     const { componentId } = await pulled();

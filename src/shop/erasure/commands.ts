@@ -4,7 +4,7 @@ import { erasures } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { shortText, unitId, rowId } from '../input';
-import { componentById } from '../parts/move';
+import { componentById, heldComponent } from '../parts/move';
 import { ERASURE_KINDS, putErasure, sealErasure, type Erasure } from './put';
 
 interface Record extends Omit<Erasure, 'told'> {
@@ -49,7 +49,10 @@ export const recordErasure = defineCommand<Record, { erasureId: string }>({
 /** Records that are taken back by themselves: with the others the drive has left, or they only say that it was begun. */
 export const goesBack = (kind: string): boolean => ['erased', 'never', 'failed', 'image'].includes(kind);
 
-/** A record about a drive's data that was not so: it counts no more, and the gate is as it was without it. */
+/**
+ * A record about a drive's data that was not so: it counts no more, and the gate is as it was without it. It is taken
+ * back on the machine it was made on, or wherever the drive is now.
+ */
 export const takeBackErasure = defineCommand<{ unitId?: string; erasureId: string; why: string }, null>({
   name: 'takeBackErasure',
   roles: BENCH_ROLES,
@@ -64,8 +67,9 @@ export const takeBackErasure = defineCommand<{ unitId?: string; erasureId: strin
       .select()
       .from(erasures)
       .where(and(eq(erasures.id, erasureId), isNull(erasures.voidedBy)));
-    if (!row || row.unitId !== (unit?.id ?? null))
-      throw new ShopError('missing', 'Not taken back: it is not on record here any more.');
+    const drive = row && (await (unit ? componentById : heldComponent)(tx, row.componentId));
+    const here = unit ? row?.unitId === unit.id || drive?.unitId === unit.id : drive?.place === 'bin';
+    if (!row || !here) throw new ShopError('missing', 'Not taken back: it is not on record here any more.');
     if (!goesBack(row.kind))
       throw new ShopError(
         'refused',
@@ -73,13 +77,14 @@ export const takeBackErasure = defineCommand<{ unitId?: string; erasureId: strin
           ? 'Not taken back: that it was begun is so, whatever came of it.'
           : 'Not taken back: the drive has left with it. Put the drive back in the machine if it is here.',
       );
-    const drive = await componentById(tx, row.componentId);
     await tx.update(erasures).set({ voidedBy: 0 }).where(eq(erasures.id, row.id));
     return {
       event: {
         kind: 'erasure back',
         payload: { erasure: row.id, code: drive.code, what: row.kind, number: row.eventSeq, why },
         ...(row.eventSeq && { voids: row.eventSeq }),
+        // its screens show another gate now
+        ...(drive.unitId && drive.unitId !== unit?.id && { alsoUnits: [drive.unitId] }),
       },
       answer: null,
       onSealed: async (seq) => {

@@ -1,10 +1,10 @@
 import { eq } from 'drizzle-orm';
 import { eraseMethods } from '@/catalog/erasure';
 import { mediumOfPart, type EraseMethod, type Medium } from '@/core/erasure/media';
-import { components, erasures, type ErasureTold, type units } from '@/db/schema';
+import { erasures, type ErasureTold, type units } from '@/db/schema';
 import type { Transaction } from '@/db/client';
 import type { Actor } from '../command';
-import { componentById, move } from '../parts/move';
+import { componentById, heldComponent, move } from '../parts/move';
 import { ShopError } from '../errors';
 import { dataStays, keptByOwner } from '../record/stays';
 
@@ -31,14 +31,7 @@ export type DriveHolder = Pick<typeof units.$inferSelect, 'id' | 'keeps' | 'lotI
  * @throws ShopError when it is no drive, or is elsewhere
  */
 export async function driveIn(tx: Transaction, unit: DriveHolder, componentId: string, refused: string) {
-  // a loose drive has no unit that is held for it: the drive itself is, so that it is not fitted meanwhile
-  if (!unit)
-    await tx
-      .select({ id: components.id })
-      .from(components)
-      .where(eq(components.id, componentId))
-      .for('update');
-  const drive = await componentById(tx, componentId);
+  const drive = await (unit ? componentById(tx, componentId) : heldComponent(tx, componentId));
   if (drive.class !== 'drive') throw new ShopError('invalid', `${refused}: ${drive.code} is not a drive.`);
   if (unit ? drive.unitId !== unit.id : drive.place !== 'bin')
     throw new ShopError('conflict', `${refused}: ${drive.code} is not in ${unit ? 'this unit' : 'the bin'}.`);

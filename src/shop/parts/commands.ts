@@ -9,7 +9,7 @@ import { isoDate, minor, rowId, rowNumber, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
 import { assertDriveAccounted } from '../record/gate';
 import { exchangeBack, putIn, takeOut } from './exchange';
-import { arrive, componentById, keptWords, move, type NewComponent } from './move';
+import { arrive, componentById, heldComponent, keptWords, move, type NewComponent } from './move';
 
 const componentId = rowId('part').required();
 /** A part bought or found goes into the bin. */
@@ -171,7 +171,7 @@ export const sellPart = defineCommand<SellPart, { code: string; profitMinor: num
     channel: shortText('channel', 60).allow('').default(''),
   }),
   async run({ tx, actor }, { componentId: id, ...sale }) {
-    const part = await componentById(tx, id);
+    const part = await heldComponent(tx, id);
     if (part.place !== 'bin')
       throw new ShopError('conflict', `Not sold: ${part.code} ${part.name} is not in the bin any more.`);
     if (part.benchOnly)

@@ -30,7 +30,7 @@ async function looseDrive(part: Parameters<typeof looseSheet>[0], timeZone: stri
   const here = part.place === 'bin';
   return {
     keeps: keeps !== null,
-    drive: driveOnPage(sheet, run, timeZone, (row) => here && row.unitId === null),
+    drive: driveOnPage(sheet, run, timeZone, () => here),
   };
 }
 

@@ -43,7 +43,7 @@ export default async function DrivesPage({ params }: { params: Promise<{ tag: st
             sheet,
             runs.find(({ componentId }) => componentId === sheet.id),
             timeZone,
-            (row) => !closed && row.unitId === unit.id,
+            (row) => !closed && (sheet.inside || row.unitId === unit.id),
           ),
         )}
       />
