@@ -17,7 +17,7 @@ import { readCodeTables } from '@/formats/codes';
 import { caseShape, diagnose } from '../diagnosis/case';
 import { ShopError } from '../errors';
 import { houseShape } from '@/shapes/house';
-import { chassis, gigabytes, share } from './places';
+import { chassis, gigabytes, marks, share } from './places';
 import { answerCleaning, cleaningShape } from './cleaningKind';
 import { answerCopy, answerDrive, answerErasure, copyShape, driveShape, erasureShape } from './drivesKinds';
 import { answerFits, fitsShape } from './fitsKind';
@@ -69,17 +69,7 @@ const house = houseShape.description(
 const gradeShape = Joi.object({
   chassis,
   house,
-  defects: Joi.array()
-    .max(200)
-    .default([])
-    .items(
-      Joi.object({
-        id: Joi.string().max(60).required(),
-        surface: Joi.string().max(40).required(),
-        kind: Joi.string().max(40).required(),
-        size: Joi.number().valid(0, 1, 2).required().description('small, medium, large'),
-      }),
-    ),
+  defects: marks,
   tests: Joi.object()
     .pattern(Joi.string().max(40), Joi.string().valid('pass', 'fail', 'absent'))
     .default({}),

@@ -4,6 +4,7 @@ import { paperOf, type PaperKind, type TestDone } from '@/core/papers/paper';
 import type { HouseTables } from '@/core/house/tables';
 import type { MarkedDefect } from '@/core/grade/rubric';
 import { goodFor, runsWords, usesNow } from '../advice/uses';
+import { marks } from './places';
 import { derivedOf, recordShape, type RecordAsked } from './recordKind';
 
 interface PassportAsked extends RecordAsked {
@@ -20,17 +21,7 @@ export const passportShape = recordShape.keys({
     .pattern(/^\d{4}-\d{2}-\d{2}$/)
     .required()
     .description('the day of the papers: systems end'),
-  marks: Joi.array()
-    .max(200)
-    .default([])
-    .items(
-      Joi.object({
-        id: Joi.string().max(60).required(),
-        surface: Joi.string().max(40).required(),
-        kind: Joi.string().max(40).required(),
-        size: Joi.number().valid(0, 1, 2).required().description('small, medium, large'),
-      }),
-    ),
+  marks,
   tests: Joi.object()
     .pattern(
       Joi.string().max(40),
