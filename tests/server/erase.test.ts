@@ -218,7 +218,7 @@ describe('by a password of the drive’s own, or its sanitize', () => {
     tool(
       place.root,
       'hdparm',
-      `case "$*" in *-I*) cat ${place.root}/says ;; *security-erase*) ${does} ;; esac`,
+      `case "$1 $3" in "-I "*) cat ${place.root}/says ;; *security-erase*) ${does} ;; esac`,
     );
   };
   const solid = async () => {

@@ -30,12 +30,13 @@ trap 'over=stopped' INT TERM HUP
 # --- which drives there are, and which must not be touched
 on_usb() { case "$(readlink -f "$sys/block/$1" 2>/dev/null)" in */usb*) return 0 ;; esac; return 1; }
 is_drive() { [ -b "$1" ] || { [ "$dev" != /dev ] && [ -f "$1" ]; }; }
+told_serial() { smartctl -i "$dev/$1" 2>/dev/null | sed -n 's/^Serial [Nn]umber: *//p' | tr -d ' '; }
 serial_of() { # name
   # a dock's bridge may show a serial of its own: what the drive says counts there
-  on_usb "$1" && { one=$(smartctl -i "$dev/$1" 2>/dev/null | sed -n 's/^Serial [Nn]umber: *//p' | tr -d ' '); [ -n "$one" ] && { echo "$one"; return; }; }
+  on_usb "$1" && one=$(told_serial "$1") && [ -n "$one" ] && { echo "$one"; return; }
   one=$(cat "$sys/block/$1/device/serial" 2>/dev/null | tr -d ' \\000'); [ -n "$one" ] && { echo "$one"; return; }
   one=$(lsblk -dno SERIAL "$dev/$1" 2>/dev/null | tr -d ' '); [ -n "$one" ] && { echo "$one"; return; }
-  smartctl -i "$dev/$1" 2>/dev/null | sed -n 's/^Serial [Nn]umber: *//p' | tr -d ' '
+  told_serial "$1"
 }
 used_by() { # name: says why it may not be touched
   for part in "$sys/block/$1" "$sys/block/$1"/"$1"*; do
@@ -148,33 +149,45 @@ by_drive() { # command: it runs to its end, whoever wants it stopped; meanwhile 
   while kill -0 "$going" 2>/dev/null; do sleep "$every"; tell writing 0 "$sectors"; done
   wait "$going" || { [ -n "$over" ] || over=refused; return 1; }
 }
+leave() { echo "$1"; over=stopped; } # why nothing is done
+is_not() { printf '%s\\n' "$says" | grep -qE "^[[:space:]]*not[[:space:]]+$1"; }
 security() { # how: by a password of the drive's own, which the erasure takes away again
-  tool=hdparm; have hdparm || { echo 'The tool hdparm is not here.'; over=stopped; return; }
-  on_usb "$found" && { echo 'Not over a USB bridge: it may cut it short, and the drive stays locked.'; over=stopped; return; }
+  tool=hdparm
+  have hdparm || { leave 'The tool hdparm is not here.'; return; }
+  on_usb "$found" && { leave 'Not over a USB bridge: it may cut it short, and the drive stays locked.'; return; }
   says=$(hdparm -I "$drive" 2>/dev/null)
-  printf '%s\\n' "$says" | grep -qE '^[[:space:]]*not[[:space:]]+frozen' || { echo 'The drive is frozen: let the machine sleep once and wake it.'; over=stopped; return; }
-  printf '%s\\n' "$says" | grep -qE '^[[:space:]]*not[[:space:]]+enabled' || { echo 'A password of somebody else is set on it.'; over=stopped; return; }
+  is_not frozen || { leave 'The drive is frozen: let the machine sleep once and wake it.'; return; }
+  is_not enabled || { leave 'A password of somebody else is set on it.'; return; }
   hdparm --user-master u --security-set-pass omni "$drive" >/dev/null 2>&1 || { over=refused; return; }
-  by_drive hdparm --user-master u "$1" omni "$drive" || hdparm --user-master u --security-disable omni "$drive" >/dev/null 2>&1
+  by_drive hdparm --user-master u "$1" omni "$drive" && return
+  hdparm --user-master u --security-disable omni "$drive" >/dev/null 2>&1
+}
+sanitized() { # what the drive says of its own sanitize, in three bits: 1 done, 2 under way, 3 failed
+  stat=$(nvme sanitize-log "$drive" 2>/dev/null |
+    sed -n 's/.*(SSTAT) *: *\\(0x[0-9a-fA-F]*\\|[0-9]*\\).*/\\1/p')
+  case "$stat" in ''|*[!0-9a-fA-Fx]*) stat=0 ;; esac
+  echo $((stat & 7))
 }
 step=$((chunk * 2048))
 if [ -z "$over" ]; then
   begun=yes
   echo "Erasing $found now."
   case "$method" in
-    nvme-format) tool=nvme; have nvme || { echo 'The tool nvme is not here.'; over=stopped; }
+    nvme-format) tool=nvme; have nvme || leave 'The tool nvme is not here.'
       [ -z "$over" ] && by_drive nvme format "$drive" --ses=1 --force ;;
-    nvme-sanitize) tool=nvme; have nvme || { echo 'The tool nvme is not here.'; over=stopped; }
+    nvme-sanitize) tool=nvme; have nvme || leave 'The tool nvme is not here.'
       if [ -z "$over" ] && by_drive nvme sanitize "$drive" --sanact=2; then
-        while :; do # the low three bits: 1 done, 2 under way, 3 failed
-          stat=$(nvme sanitize-log "$drive" 2>/dev/null | sed -n 's/.*(SSTAT) *: *\\(0x[0-9a-fA-F]*\\|[0-9]*\\).*/\\1/p')
-          case "$stat" in ''|*[!0-9a-fA-Fx]*) stat=0 ;; esac
-          case $((stat & 7)) in 2) sleep "$every"; tell writing 0 "$sectors" ;; 1|4) break ;; *) over=refused; break ;; esac
+        while :; do
+          case $(sanitized) in
+            2) sleep "$every"; tell writing 0 "$sectors" ;;
+            1|4) break ;;
+            *) over=refused; break ;;
+          esac
         done
       fi ;;
     solid-security) security --security-erase ;;
     disk-security) security --security-erase-enhanced ;;
-    solid-sanitize) tool=hdparm; have hdparm || { echo 'The tool hdparm is not here.'; over=stopped; }
+    solid-sanitize) tool=hdparm; have hdparm || leave 'The tool hdparm is not here.'
       if [ -z "$over" ]; then
         tell writing 0 "$sectors"
         hdparm --yes-i-know-what-i-am-doing --sanitize-block-erase "$drive" >/dev/null 2>&1 || over=refused

@@ -46,9 +46,13 @@ if have lsblk; then
   while read -r path type mounted; do
     [ -z "$mounted" ] || continue
     case "$type" in
-      ext2|ext3|ext4) ask dumpe2fs -h "$path" && used "$(figure 'Block count')" "$(figure 'Free blocks')" "$(figure 'Block size')" ;;
-      ntfs) ask ntfsinfo -m -f "$path" && used "$(figure 'Volume Size in Clusters')" "$(figure 'Free Clusters')" "$(figure 'Cluster Size')" ;;
-      vfat) ask fsck.fat -n -v "$path" && used "$(sed -n 's/^.* \\([0-9]*\\)\\/[0-9]* clusters$/\\1/p' "$dir/fs")" 0 "$(sed -n 's/^ *\\([0-9]*\\) bytes per cluster.*/\\1/p' "$dir/fs")" ;;
+      ext2|ext3|ext4) ask dumpe2fs -h "$path" &&
+        used "$(figure 'Block count')" "$(figure 'Free blocks')" "$(figure 'Block size')" ;;
+      ntfs) ask ntfsinfo -m -f "$path" &&
+        used "$(figure 'Volume Size in Clusters')" "$(figure 'Free Clusters')" "$(figure 'Cluster Size')" ;;
+      vfat) ask fsck.fat -n -v "$path" &&
+        used "$(sed -n 's/^.* \\([0-9]*\\)\\/[0-9]* clusters$/\\1/p' "$dir/fs")" 0 \\
+          "$(sed -n 's/^ *\\([0-9]*\\) bytes per cluster.*/\\1/p' "$dir/fs")" ;;
     esac
   done < "$dir/volumes"
   [ -s "$dir/used.txt" ] && add used.txt "$dir/used.txt"
