@@ -58,6 +58,10 @@ export interface DrivePageView extends DriveFacts {
   run: EraseRunShown | null;
 }
 
+/** Its erasure by script that is not over: it is followed and given up wherever the drive is meanwhile. */
+export const underWay = ({ run }: Pick<DrivePageView, 'run'>): EraseRunShown | null =>
+  run && !run.ending ? run : null;
+
 /** Where a drive is, as far as acts on its data go: in a machine, or loose in the bin. */
 export interface DriveAt {
   /** Null: loose, erased on a dock. */

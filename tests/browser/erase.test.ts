@@ -2,6 +2,7 @@ import { By, type WebDriver } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { violations } from './axe';
 import { openBrowser, pageText, see } from './driver';
+import { signedIn } from './http';
 import { signedInBrowser } from './signedIn';
 
 const url = inject('url');
@@ -179,5 +180,63 @@ describe('a loose drive', () => {
     await bench().findElement(By.name('price')).sendKeys('9');
     await press('Sold');
     await see(bench(), 'Not sold: P-0020');
+  });
+});
+
+describe('a drive that is moved while it is written', () => {
+  const idOf = async (table: 'components' | 'units', column: 'code' | 'tag', name: string) => {
+    const { default: pg } = await import('pg');
+    const db = new pg.Client({ connectionString: inject('databaseUrl') });
+    await db.connect();
+    const { rows } = await db.query<{ id: string }>(`select id from ${table} where ${column} = $1`, [name]);
+    await db.end();
+    return rows[0].id;
+  };
+  const begin = async (words: string, own: string) => {
+    await press(words);
+    await see(bench(), 'asks for the serial');
+    line = await bench().findElement(By.css('[data-testid=erase-command]')).getText();
+    token = /\/e\/([\w-]+)/.exec(line)![1];
+    await script('serial', { device: '/dev/sda', serial: own, model: 'x', sectors: SECTORS });
+    await see(bench(), `Erase ${own}`);
+    await press(`Erase ${own}`);
+    await see(bench(), 'Confirmed:');
+  };
+  const command = async (name: string, input: object) => {
+    const caller = await signedIn(url, 'bench-b@saltmarsh.example', inject('password'));
+    expect(await caller.command(name, { input }).then((answer) => answer.status)).toBe(200);
+  };
+  it('taken out, its erasure is still stopped from the machine it was begun on', async () => {
+    await bench().get(`${url}/u/WQ-0020/machine/drives`);
+    await see(bench(), 'How it is erased');
+    await begin('By the machine itself', 'BSL320-5521');
+    await command('takePart', {
+      unitId: await idOf('units', 'tag', 'WQ-0020'),
+      componentId: await idOf('components', 'code', 'P-0031'),
+      to: 'bin',
+    });
+    await bench().navigate().refresh();
+    await see(bench(), 'It is not in this machine any more.');
+    await press('Stop it');
+    await bench().wait(async () => !(await pageText(bench())).includes('How it is erased'), 10_000);
+    await bench().get(`${url}/bin/P-0031`);
+    await see(bench(), 'could not be erased');
+    await see(bench(), 'On a dock');
+  });
+  it('fitted, the one begun on a dock is still stopped from the part’s page', async () => {
+    await bench().get(`${url}/bin/P-0020`);
+    await see(bench(), 'How it is erased');
+    await begin('On a dock', 'GNT500-31');
+    await command('fitPart', {
+      unitId: await idOf('units', 'tag', 'WQ-0019'),
+      componentId: await idOf('components', 'code', 'P-0020'),
+      despite: true,
+    });
+    await bench().navigate().refresh();
+    await see(bench(), 'It is not in the bin any more.');
+    await press('Stop it');
+    await bench().wait(async () => !(await pageText(bench())).includes('How it is erased'), 10_000);
+    await bench().get(`${url}/u/WQ-0019/machine/drives`);
+    await see(bench(), 'could not be erased');
   });
 });

@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { atUnit, type DrivePageView, type SpareView } from '@/words/driveView';
+import { atUnit, underWay, type DrivePageView, type SpareView } from '@/words/driveView';
 import type { UnitHead } from '@/words/unitView';
 import { Empty, Heading } from '../../kit/parts';
 import { CopyPanel } from './CopyPanel';
@@ -65,7 +65,7 @@ export function DrivesBoard({ unit, drives, spares, firmware, driveMbs, theirs }
         )}
       </div>
       <div className="flex flex-col gap-[18px]">
-        {drive.inside && <ErasePanel key={drive.id} at={atUnit(unit)} drive={drive} />}
+        {(drive.inside || underWay(drive)) && <ErasePanel key={drive.id} at={atUnit(unit)} drive={drive} />}
         {drive.inside && (
           <CopyPanel
             key={`copy ${drive.id}`}

@@ -6,6 +6,7 @@ import { duration } from '../../kit/words';
 import {
   namedUnit,
   spanWords,
+  underWay,
   type DriveAt,
   type DrivePageView,
   type EraseRunShown,
@@ -29,8 +30,8 @@ export function ErasePanel({ at, drive }: { at: DriveAt; drive: DrivePageView })
   const benchLine = useBenchLine();
   const [all, setAll] = useState(false);
   const disabled = busy || !at.mayWrite || at.held;
-  const { plan, run } = drive;
-  const open = run && !run.ending ? run : null;
+  const { plan } = drive;
+  const open = underWay(drive);
   const router = useRouter();
   useEffect(() => {
     if (!open) return;

@@ -1,16 +1,15 @@
-import type { DriveAt, DrivePageView } from '@/words/driveView';
+import { underWay, type DriveAt, type DrivePageView } from '@/words/driveView';
 import { DriveData } from './DriveData';
 import { DriveHealth } from './DriveHealth';
 import { ErasePanel } from './ErasePanel';
 
 /** A drive outside a machine: its health as one read it, its data, and its erasure on a dock or by hand. */
 export function LooseDrive({ at, drive }: { at: DriveAt; drive: DrivePageView }) {
-  const running = drive.run !== null && !drive.run.ending;
   return (
     <>
       {drive.verdict && <DriveHealth drive={drive} />}
       <DriveData at={at} drive={drive} />
-      {(drive.inside || running) && <ErasePanel at={at} drive={drive} />}
+      {(drive.inside || underWay(drive)) && <ErasePanel at={at} drive={drive} />}
     </>
   );
 }

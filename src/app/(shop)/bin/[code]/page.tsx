@@ -16,22 +16,20 @@ import { Link } from '@/ui/kit/Link';
 import { Empty, Heading, Sheet } from '@/ui/kit/parts';
 import { Money } from '@/ui/kit/theShop';
 import { partView, whyWords } from '@/words/partsView';
+import { underWay } from '@/words/driveView';
 import { placeWords } from '@/words/places';
 import { dayAndTime, dayOf } from '@/words/time';
 import { driveOnPage } from '../../driveOnPage';
 
-/** A drive outside a machine, with its erasure while it is loose. */
+/** A drive outside a machine; inside one only while an erasure that was begun on a dock is not over. */
 async function looseDrive(part: Parameters<typeof looseSheet>[0], timeZone: string) {
   const [sheet, [run], keeps] = await Promise.all([
     looseSheet(part),
     eraseRunsOf({ loose: part.id }),
     keptByOwner(database(), part),
   ]);
-  const here = part.place === 'bin';
-  return {
-    keeps: keeps !== null,
-    drive: driveOnPage(sheet, run, timeZone, () => here),
-  };
+  const drive = driveOnPage(sheet, run, timeZone, () => sheet.inside);
+  return part.place === 'unit' && !underWay(drive) ? null : { keeps: keeps !== null, drive };
 }
 
 type Props = { params: Promise<{ code: string }> };
@@ -46,10 +44,10 @@ export default async function PartPage({ params }: Props) {
   if (!found) notFound();
   const { part, tag, lot, sale, moves } = found;
   const { timeZone } = await shopRules();
-  const loose = part.class === 'drive' && part.place !== 'unit' ? await looseDrive(part, timeZone) : null;
+  const loose = part.class === 'drive' ? await looseDrive(part, timeZone) : null;
   const mayWrite = actor.role !== 'viewer';
   // its page is looked at every few seconds meanwhile: what it could go into is asked again when it is over
-  const erasing = loose?.drive.run != null && !loose.drive.run.ending;
+  const erasing = loose !== null && underWay(loose.drive) !== null;
   const serves =
     part.place === 'bin' && !erasing ? await servedBy(part, (unit) => recordNow(database(), unit)) : [];
   return (
