@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import {
+  bigint,
   boolean,
   check,
   foreignKey,
@@ -24,6 +25,10 @@ export const components = pgTable(
     class: text('class').notNull(),
     name: text('name').notNull(),
     serial: text('serial').notNull().default(''),
+    /** The same in its one normal form: what is compared (`core/machine/serial`, `serialKey`). */
+    serialKey: text('serial_key')
+      .notNull()
+      .generatedAlwaysAs(sql`upper(regexp_replace(normalize(serial, NFKC), '[^!-~]', '', 'g'))`),
     attributes: jsonb('attributes').$type<Record<string, string | number>>().notNull().default({}),
     costMinor: money('cost_minor').notNull().default(0),
     /** What it would fetch, as somebody put it; 0: nobody has. */
@@ -54,7 +59,7 @@ export const components = pgTable(
     index('components_owner')
       .on(t.ownerUnit)
       .where(sql`owner_unit is not null`),
-    index('components_serial').on(t.class, t.serial),
+    index('components_serial').on(t.class, t.serialKey),
     index('components_place').on(t.place, t.class),
     check('components_place_known', sql`${t.place} in ('unit', 'bin', 'sold', 'scrap', 'returned')`),
     index('components_reserved').on(t.reservedFor),
@@ -88,11 +93,16 @@ export const movements = pgTable(
     /** It belongs to a repair, whose verdict tells the rest. */
     byRepair: boolean('by_repair').notNull().default(false),
     at: moment('at'),
+    /** Number of the entry it was sealed with: what comes after what. */
+    eventSeq: bigint('event_seq', { mode: 'number' }),
   },
   (t) => [
     primaryKey({ columns: [t.componentId, t.n] }),
     index('movements_to').on(t.toPlace),
     index('movements_from').on(t.fromPlace),
+    index('movements_unsealed')
+      .on(t.componentId)
+      .where(sql`event_seq is null`),
     unique('movements_end').on(t.componentId, t.n, t.toPlace),
     check(
       'movements_chain',
@@ -104,6 +114,42 @@ export const movements = pgTable(
       columns: [t.componentId, t.previous, t.fromPlace],
       foreignColumns: [t.componentId, t.n, t.toPlace],
     }),
+  ],
+);
+
+/**
+ * A part that a machine's report showed and whose serial stands elsewhere on record, or may be that of one recorded
+ * here without a serial. It is a question to both: a report moves nothing and names nothing.
+ */
+export const sightings = pgTable(
+  'sightings',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    /** The machine whose report showed it. */
+    unitId: uuid('unit_id')
+      .notNull()
+      .references(() => units.id, { onDelete: 'cascade' }),
+    /** The part on record that it may be. */
+    componentId: uuid('component_id')
+      .notNull()
+      .references(() => components.id, { onDelete: 'cascade' }),
+    name: text('name').notNull(),
+    serial: text('serial').notNull().default(''),
+    attributes: jsonb('attributes').$type<Record<string, string | number>>().notNull().default({}),
+    byName: text('by_name').notNull(),
+    at: moment('at'),
+    eventSeq: bigint('event_seq', { mode: 'number' }),
+    /** It is that part, or another one; nothing: nobody has said. */
+    answer: text('answer').$type<'same' | 'another'>(),
+  },
+  (t) => [
+    index('sightings_unit')
+      .on(t.unitId)
+      .where(sql`answer is null`),
+    index('sightings_component')
+      .on(t.componentId)
+      .where(sql`answer is null`),
+    check('sightings_answer', sql`${t.answer} is null or ${t.answer} in ('same', 'another')`),
   ],
 );
 

@@ -36,7 +36,20 @@ export interface ErasureTold {
     expected: number;
     result: EraseResult;
     faults: string[];
+    /** Who asked for it and who confirmed it at the bench. */
+    askedBy?: string;
+    confirmedBy?: string;
+    /** What was found besides: areas it hides, locks, places it could not be asked about. */
+    notes?: string[];
   };
+  /** By hands, and nobody but the one who says so has seen it. */
+  byWord?: boolean;
+  /** The owner of the shop vouched for it although something speaks against it; why. */
+  vouched?: string;
+  /** Whom it was handed to. */
+  handedTo?: string;
+  /** Why it took so much less than it should have. */
+  quick?: string;
   /** Of an image: which system it is. */
   system?: string;
 }
@@ -66,6 +79,9 @@ export const erasures = pgTable(
     index('erasures_component').on(t.componentId),
     index('erasures_unit').on(t.unitId),
     index('erasures_event').on(t.eventSeq),
+    index('erasures_unsealed')
+      .on(t.id)
+      .where(sql`event_seq is null`),
     check(
       'erasures_kind',
       sql`${t.kind} in ('erased', 'returned', 'destroyed', 'never', 'used', 'begun', 'failed', 'image')`,
@@ -114,7 +130,7 @@ export const erasureRuns = pgTable(
     confirmedAt: at('confirmed_at'),
     heardAt: at('heard_at'),
     expiresAt: at('expires_at').notNull(),
-    /** `done`, `failed` or `dropped`; empty while it is open. */
+      /** `done`, `failed`, `dropped` or `overtaken` by a movement or another entry of the drive; empty while it is open. */
     ending: text('ending').notNull().default(''),
   },
   (t) => [

@@ -39,6 +39,9 @@ export const observations = pgTable(
   },
   (t) => [
     index('observations_unit').on(t.unitId, t.id),
+    index('observations_unsealed')
+      .on(t.id)
+      .where(sql`event_seq is null`),
     check('observations_kind', sql`${t.kind} in ('finding', 'repair', 'unanswered')`),
   ],
 );
@@ -62,9 +65,13 @@ export const recordValues = pgTable(
     origin: text('origin').notNull(),
     by: text('by').notNull(),
     at: moment('at'),
+    eventSeq: bigint('event_seq', { mode: 'number' }),
     voidedBy: bigint('voided_by', { mode: 'number' }),
   },
   (t) => [
+    index('record_values_unsealed')
+      .on(t.id)
+      .where(sql`event_seq is null`),
     index('record_values_unit').on(t.unitId, t.id),
     index('record_values_serial')
       .on(sql`lower(${t.value})`)

@@ -41,8 +41,13 @@ export const work = pgTable(
     materialMinor: integer('material_minor').notNull().default(0),
     /** Told afterwards: no clock ran, and all of it can be taken back. */
     logged: boolean('logged').notNull().default(false),
+    /** Number of the entry it was ended with. */
+    eventSeq: bigint('event_seq', { mode: 'number' }),
   },
   (t) => [
+    index('work_unsealed')
+      .on(t.id)
+      .where(sql`event_seq is null and status = 'done'`),
     index('work_unit').on(t.unitId),
     check('work_status', sql`${t.status} in ('running', 'paused', 'alone', 'done', 'dropped')`),
   ],

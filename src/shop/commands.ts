@@ -4,6 +4,7 @@ import * as parts from './parts/commands';
 import * as reservation from './parts/reservation';
 import * as selftest from './selftest/commands';
 import * as erasure from './erasure/commands';
+import * as counting from './erasure/count';
 import * as erasing from './erasure/run';
 import * as jobs from './jobs/commands';
 import * as lots from './lots/commands';
@@ -13,6 +14,7 @@ import * as people from './people/commands';
 import * as photos from './photos/commands';
 import * as proof from './proof/commands';
 import * as report from './report/commands';
+import * as sighting from './report/sighting';
 import * as rules from './rules/commands';
 import * as house from './house/commands';
 import * as sales from './sales/commands';
@@ -107,6 +109,7 @@ const all = [
   stock.receiveLoose,
   parts.sellPart,
   parts.unsellPart,
+  parts.partCameBack,
   places.markPlaces,
   places.harvestParts,
   takes.noteTakes,
@@ -119,6 +122,7 @@ const all = [
   wants.dropWant,
   erasure.recordErasure,
   erasure.takeBackErasure,
+  counting.countDrives,
   erasing.startErasure,
   erasing.confirmErasure,
   erasing.dropErasure,
@@ -135,6 +139,7 @@ const all = [
   corrections.returnSale,
   report.makeReportToken,
   report.ingestReport,
+  sighting.answerSighting,
   photos.setPhoto,
   photos.removePhoto,
   rules.setRules,

@@ -16,11 +16,25 @@ export function forward(from: Stage, to: Stage): Stage {
   return a >= 0 && b > a ? to : from;
 }
 
+/**
+ * Moves a machine along, or aside, within the shop.
+ * @throws RangeError for a stage it leaves the shop by: that is `exit/unit` alone
+ */
 export async function moveStage(
   tx: Transaction,
   unit: { id: string; stage: Stage },
   to: Stage,
 ): Promise<void> {
+  if (to !== unit.stage && (to === 'sold' || to === 'gone'))
+    throw new RangeError(`stage: expected one in the shop, got "${to}"`);
+  await writeStage(tx, unit, to);
+}
+
+/** It has left. For `exit/unit` alone. */
+export const closeStage = (tx: Transaction, unit: { id: string; stage: Stage }, to: 'sold' | 'gone') =>
+  writeStage(tx, unit, to);
+
+async function writeStage(tx: Transaction, unit: { id: string; stage: Stage }, to: Stage): Promise<void> {
   if (to !== unit.stage)
     await tx.update(units).set({ stage: to, stageSince: new Date() }).where(eq(units.id, unit.id));
 }

@@ -98,6 +98,8 @@ export const EVENT_TITLES: Record<EventKind, string> = {
   'erasure confirmed': 'Erasure confirmed',
   'erasure dropped': 'Erasure stopped',
   'erasure back': 'Record of data taken back',
+  'drives counted': 'Drives counted',
+  'part seen': 'Seen elsewhere',
   test: 'Test',
   'self-test opened': 'Test page opened',
   'self-test': 'Tested itself',
@@ -444,6 +446,10 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
   'erasure asked': (p) => `${text(p, 'code')}: ${text(p, 'method')}, by script`,
   'erasure confirmed': (p) => `${text(p, 'code')}, serial ${text(p, 'serial')}: ${text(p, 'method')}`,
   'erasure dropped': (p) => `${text(p, 'code')}${p.begun ? ', begun: not erased' : ', before it was begun'}`,
+  'drives counted': (p) =>
+    `${Number(p.drives) === 0 ? 'none in it' : `${text(p, 'drives')} in it`}${p.labelled ? ', each bears its code' : ''}`,
+  'part seen': (p) =>
+    `${text(p, 'code')} ${text(p, 'name')}: ${p.answer === 'same' ? 'it is the one' : `another one, now ${text(p, 'made')}`}`,
   'erasure back': (p) => `${text(p, 'code')}: ${text(p, 'what')} was not so. ${text(p, 'why')}`,
   'defect marked': (p, names) => `${markOf(p, names)}, ${SIZES[Number(p.size)] ?? ''}`,
   'defect removed': (p, names) => `${markOf(p, names)}, ${WHY[text(p, 'why')] ?? text(p, 'why')}`,

@@ -29,6 +29,10 @@ export function dayAndTime(at: Date | string, zone: string): string {
   return `${month}-${day} ${hour}:${minute}`;
 }
 
+/** "2026-11-25 08:05" on the shop's clock, for papers that outlive their year. @throws RangeError on an unknown zone */
+export const momentOf = (at: Date | string, zone: string): string =>
+  `${partsOf(at, zone).year}-${dayAndTime(at, zone)}`;
+
 /** Whole days from one day to another, both as 2026-11-05. */
 export const daysBetween = (from: string, to: string) =>
   Math.round((Date.parse(`${to}T00:00Z`) - Date.parse(`${from}T00:00Z`)) / 86_400_000);

@@ -2,7 +2,7 @@ import { eq, sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { database } from '@/db/client';
 import { components, movements } from '@/db/schema';
-import { act, benchA, benchB, lotWith, refusal, openShop } from './shop';
+import { act, benchA, benchB, ERASED, lotWith, openShop, refusal } from './shop';
 
 openShop('components');
 
@@ -89,7 +89,7 @@ describe('a part is in exactly one place', () => {
       code: 'refused',
       message: expect.stringContaining('neither an erasure'),
     });
-    await act(benchB, 'recordErasure', { ...at, kind: 'erased', method: 'overwrite', verified: 'read back' });
+    await act(benchB, 'recordErasure', { ...at, ...ERASED });
     await act(benchB, 'takePart', { ...at, to: 'scrap' });
     expect(await whereIs(componentId)).toMatchObject({ place: 'scrap', unitId: null, lastMove: 4 });
     expect(await refusal(act(benchA, 'fitPart', at))).toMatchObject({ code: 'conflict' });

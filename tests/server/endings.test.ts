@@ -8,7 +8,7 @@ import { testsFor } from '@/core/grade/rubric';
 import { lotBooks } from '@/shop/books/queries';
 import { recordNow } from '@/shop/record/queries';
 import { wayToEnd } from '@/shop/units/left';
-import { act, benchA, lotWith, openShop, owner, refusal, unitRow } from './shop';
+import { act, benchA, counted, ERASED, lotWith, openShop, owner, refusal, unitRow } from './shop';
 
 openShop('endings');
 
@@ -32,10 +32,9 @@ async function proved(): Promise<string> {
   await act(benchA, 'recordErasure', {
     unitId,
     componentId: drive.id,
-    kind: 'erased',
-    method: 'clear',
-    verified: 'read back',
+    ...ERASED,
   });
+  await counted(unitId);
   for (const test of testsFor(shippedHouse.rubric, 'desktop'))
     await act(benchA, 'recordTest', {
       unitId,
@@ -130,6 +129,7 @@ describe('going without a sale', () => {
     expect(await refusal(act(benchA, 'endUnit', { unitId, as: 'lost' }))).toMatchObject({
       code: 'forbidden',
     });
+    await counted(unitId);
     const [drive] = await inside(unitId);
     await act(benchA, 'takePart', { unitId, componentId: drive.id, to: 'bin' });
     await act(benchA, 'observe', { unitId, finding: 'look-bay', outcome: 1 });
@@ -140,7 +140,11 @@ describe('going without a sale', () => {
     const { unitId } = (await lotWith(['desktop'])).units[0];
     await act(benchA, 'recordPart', { unitId, class: 'drive', name: '120 GB', serial: 'GO-2' });
     await act(benchA, 'recordPart', { unitId, class: 'memory', name: '4 GB', attributes: { gb: 4 } });
-    await act(benchA, 'endUnit', { unitId, as: 'returned' });
+    expect(await refusal(act(benchA, 'endUnit', { unitId, as: 'returned' }))).toMatchObject({
+      code: 'refused',
+      message: expect.stringContaining('handed back to'),
+    });
+    await act(benchA, 'endUnit', { unitId, as: 'returned', note: 'the seller, at the gate' });
     const parts = await database().select().from(components).where(eq(components.serial, 'GO-2'));
     expect(parts[0].place).toBe('returned');
     expect(
@@ -148,7 +152,10 @@ describe('going without a sale', () => {
     ).toMatchObject([{ kind: 'returned' }]);
     await act(owner, 'setStage', { unitId, stage: 'find' });
     expect(await inside(unitId)).toHaveLength(2);
-    expect(await faults(unitId)).toHaveLength(1);
+    expect(await faults(unitId)).toEqual([
+      expect.stringContaining('came back'),
+      expect.stringContaining('nobody has counted'),
+    ]);
     expect((await unitRow(unitId)).goneAs).toBeNull();
     const { specification } = await recordNow(database(), { id: unitId, chassis: 'desktop' });
     expect(specification.number('memoryGb')).toBe(4);
@@ -175,7 +182,8 @@ describe('the run that erases', () => {
     await act(benchA, 'recordPart', { unitId, class: 'drive', name: '500 GB', serial: 'ER-1' });
     const [drive] = await inside(unitId);
     const { workId } = await act<{ workId: string }>(benchA, 'startWork', { unitId, ref: 'erase-drive' });
-    const erased = { componentId: drive.id, method: 'One overwrite pass (clear)', verified: 'read back' };
+    const { kind: _, ...how } = ERASED;
+    const erased = { componentId: drive.id, ...how };
     const other = await act<{ workId: string }>(benchA, 'startWork', { unitId, ref: 'clean-outside' });
     expect(await refusal(act(benchA, 'finishWork', { unitId, workId: other.workId, erased }))).toMatchObject({
       code: 'invalid',
@@ -183,8 +191,19 @@ describe('the run that erases', () => {
     expect(
       await refusal(act(benchA, 'finishWork', { unitId, workId, erased: { ...erased, verified: '' } })),
     ).toMatchObject({ code: 'invalid' });
+    await counted(unitId);
     expect(await faults(unitId)).toHaveLength(1);
-    await act(benchA, 'finishWork', { unitId, workId, erased });
+    // eighteen seconds are no erasure of a disk, unless somebody says why
+    expect(await refusal(act(benchA, 'finishWork', { unitId, workId, erased }))).toMatchObject({
+      code: 'refused',
+      message: expect.stringContaining('so quick'),
+    });
+    expect(await faults(unitId)).toHaveLength(1);
+    await act(benchA, 'finishWork', {
+      unitId,
+      workId,
+      erased: { ...erased, quick: 'it ran on the dock since noon' },
+    });
     expect(await faults(unitId)).toEqual([]);
     const rows = await database().select().from(work).where(eq(work.id, workId));
     expect(rows[0].status).toBe('done');
@@ -194,7 +213,8 @@ describe('the run that erases', () => {
     await act(benchA, 'observe', { unitId, finding: 'look-bay', outcome: 0 });
     expect(await faults(unitId)).toHaveLength(1);
     const { workId } = await act<{ workId: string }>(benchA, 'startWork', { unitId, ref: 'erase-drive' });
-    const how = { method: 'One overwrite pass (clear)', verified: 'read back' };
+    const { kind: _, medium: __, ...named } = ERASED;
+    const how = { ...named, quick: 'it ran on the dock since noon' };
     expect(await refusal(act(benchA, 'finishWork', { unitId, workId, erased: how }))).toMatchObject({
       code: 'invalid',
     });
@@ -206,6 +226,8 @@ describe('the run that erases', () => {
     expect(await inside(unitId)).toMatchObject([
       { class: 'drive', serial: 'NEW-1', attributes: { gb: 500, kind: 'disk' } },
     ]);
+    expect(await faults(unitId)).toEqual([expect.stringContaining('nobody has counted')]);
+    await counted(unitId);
     expect(await faults(unitId)).toEqual([]);
   });
 });

@@ -12,7 +12,7 @@ import { GET as word, POST as progress } from '@/app/e/[token]/at/route';
 import { POST as serial } from '@/app/e/[token]/serial/route';
 import { GET as places } from '@/app/e/[token]/places/route';
 import { POST as end } from '@/app/e/[token]/end/route';
-import { act, benchA, benchB, lotWith, openShop, refusal, trainee, unitRow } from './shop';
+import { act, benchA, benchB, counted, ERASED, lotWith, openShop, refusal, trainee, unitRow } from './shop';
 import { bench, called, MB, plant, runScript, tool, untilTyped, type LiveSystem } from './liveSystem';
 import { served } from './served';
 
@@ -452,9 +452,7 @@ describe('interrupted', () => {
     await act(benchA, 'recordErasure', {
       unitId,
       componentId,
-      kind: 'erased',
-      method: 'overwrite',
-      verified: 'read back',
+      ...ERASED,
     });
     expect(await gate(unitId)).toEqual([]);
     const { run: id, token } = await ask(unitId, componentId);

@@ -5,7 +5,7 @@ import { components, observations } from '@/db/schema';
 import { findingById } from '@/catalog';
 import { addPhoto } from '@/shop/photos/commands';
 import { runCommand } from '@/shop/runner';
-import { act, benchA, benchB, lotWith, openShop, owner, refusal, unitRow } from './shop';
+import { act, benchA, benchB, ERASED, lotWith, openShop, owner, refusal, unitRow } from './shop';
 
 process.env.BETTER_AUTH_SECRET = 'a secret of the tests only, long enough';
 openShop('judgement');
@@ -132,12 +132,11 @@ describe('what is kept', () => {
     const erase = {
       unitId,
       componentId: drive.id,
-      kind: 'erased',
-      method: 'clear',
-      verified: 'every sector read back',
+      ...ERASED,
     };
     expect(await refusal(act(benchA, 'recordErasure', erase))).toMatchObject({ code: 'refused' });
-    await act(benchA, 'setKeeps', { unitId, keeps: false });
+    expect(await refusal(act(benchA, 'setKeeps', { unitId, keeps: false }))).toMatchObject({ code: 'refused' });
+    await act(benchA, 'setKeeps', { unitId, keeps: false, how: 'by telephone' });
     // somebody else's machine is worked on once they have said yes to what it costs
     const told = (own: Record<string, unknown>) => act(benchA, 'tellOwner', { unitId, act: own });
     await told({ op: 'quote', lines: [{ what: 'a fresh system', minor: 900 }] });

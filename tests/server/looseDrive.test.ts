@@ -13,7 +13,7 @@ import { GET as word, POST as progress } from '@/app/e/[token]/at/route';
 import { POST as serial } from '@/app/e/[token]/serial/route';
 import { GET as places } from '@/app/e/[token]/places/route';
 import { POST as end } from '@/app/e/[token]/end/route';
-import { act, benchA, benchB, lotWith, openShop, owner, refusal, trainee, unitRow } from './shop';
+import { act, benchA, benchB, counted, lotWith, openShop, owner, refusal, trainee, unitRow } from './shop';
 import { bench, MB, plant, runScript, tool, untilTyped, type LiveSystem } from './liveSystem';
 import { served } from './served';
 
@@ -303,6 +303,7 @@ describe('what is put on record of a loose drive by hand', () => {
     });
     const next = await another();
     const other = await another();
+    await counted(next, 0);
     await act(benchA, 'fitPart', { unitId: next, componentId, despite: true });
     expect(await gate(next)).toEqual([]);
     for (const from of [{}, { unitId: other }])
@@ -342,7 +343,7 @@ describe('what is put on record of a loose drive by hand', () => {
       expect(await refusal(attempt())).toMatchObject({
         message: expect.stringContaining('the data on it stays'),
       });
-    await act(owner, 'setKeeps', { unitId, keeps: false });
+    await act(owner, 'setKeeps', { unitId, keeps: false, how: 'by letter' });
     expect(await refusal(ask(componentId))).toBeNull();
     expect(
       await refusal(act(benchA, 'recordErasure', { componentId, kind: 'destroyed', method: 'crushed' })),

@@ -21,7 +21,7 @@ import { whatIf } from '@/shop/proof/whatIf';
 import { recordNow } from '@/shop/record/queries';
 import { listingOf, passportOf } from '@/shop/sales/papers';
 import { listingText } from '@/words/listingText';
-import { act, benchA, benchB, lotWith, openShop, refusal, unitRow } from './shop';
+import { act, benchA, benchB, counted, lotWith, openShop, refusal, unitRow } from './shop';
 
 openShop('papers');
 const SHOP = { name: 'Saltmarsh Reuse', currencySign: 'CR', currencyDecimals: 2, timeZone: 'UTC' };
@@ -56,6 +56,7 @@ async function ready({ skip = [] as string[] } = {}) {
   await type('driveGb', '240');
   await type('batteryHealth', '82 %');
   await type('topCelsius', '76');
+  await counted(unitId);
   const { inside } = (await recordNow(database(), await unitRow(unitId))).drives;
   const { erasureId } = await act<{ erasureId: string }>(benchA, 'recordErasure', {
     unitId,

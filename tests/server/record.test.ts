@@ -9,7 +9,7 @@ import { observations, sales } from '@/db/schema';
 import { lotBooks, unitBook } from '@/shop/books/queries';
 import { recordNow } from '@/shop/record/queries';
 import { listingOf, passportOf } from '@/shop/sales/papers';
-import { act, benchA, benchB, lotWith, openShop, owner, refusal, specOf, unitRow } from './shop';
+import { act, benchA, benchB, counted, ERASED, lotWith, openShop, owner, refusal, specOf, unitRow } from './shop';
 
 openShop('record');
 
@@ -52,9 +52,7 @@ const erase = (unitId: string, componentId: string) =>
   act(benchA, 'recordErasure', {
     unitId,
     componentId,
-    kind: 'erased',
-    method: 'overwrite',
-    verified: 'read back',
+    ...ERASED,
   });
 async function work(unitId: string, ref: string, helped?: boolean) {
   const { workId } = await act<{ workId: string }>(benchA, 'startWork', { unitId, ref });
@@ -89,16 +87,23 @@ describe('no machine leaves with a drive nobody has accounted for', () => {
       message: expect.stringContaining(drive.code),
     });
     await erase(unitId, drive.componentId);
+    expect(await refusal(act(owner, 'endUnit', { unitId, as: 'recycled' }))).toMatchObject({
+      code: 'refused',
+      message: expect.stringContaining('nobody has counted'),
+    });
+    await counted(unitId);
     expect(await refusal(act(owner, 'endUnit', { unitId, as: 'recycled' }))).toBeNull();
   });
   it('a drive cloned onto after its erasure holds somebody’s data again, in whatever machine it lies by then; a fresh system does not', async () => {
     const { unitId, drive } = await withDrive();
+    await counted(unitId);
     await erase(unitId, drive.componentId);
     await work(unitId, 'system-install');
     expect(await gate(unitId)).toEqual([]);
     await work(unitId, 'clone-drive');
     expect(await gate(unitId)).toEqual([expect.stringContaining('clone')]);
     const other = await one();
+    await counted(other.unitId, 0);
     await act(benchA, 'takePart', { unitId, componentId: drive.componentId, to: 'bin' });
     await act(benchA, 'fitPart', { unitId: other.unitId, componentId: drive.componentId });
     expect(await gate(other.unitId)).toEqual([expect.stringContaining('clone')]);
@@ -112,6 +117,7 @@ describe('no machine leaves with a drive nobody has accounted for', () => {
       name: 'Flint S120',
       attributes: { kind: 'solid', gb: 120 },
     });
+    await act(benchA, 'observe', { unitId, finding: 'look-bay', outcome: 1 });
     await act(benchA, 'fitPart', { unitId, componentId });
     expect(await gate(unitId)).toHaveLength(1);
     await act(benchA, 'recordErasure', {
@@ -169,7 +175,7 @@ describe('no machine leaves with a drive nobody has accounted for', () => {
       ],
     });
     const now = await recordNow(database(), await unitRow(unitId));
-    expect(now.drives).toEqual({ inside: [], seen: null });
+    expect(now.drives).toMatchObject({ inside: [], seen: null, counted: null });
     expect(now.specification.text('driveGb')).toBeNull();
   });
 });

@@ -7,7 +7,7 @@ import { components, workSegments } from '@/db/schema';
 import { lotBooks, unitBook } from '@/shop/books/queries';
 import { listingOf, passportOf } from '@/shop/sales/papers';
 import { passportPdf } from '@/formats/print/passport';
-import { act, benchA, benchB, lotWith, owner, refusal, unitRow, openShop } from './shop';
+import { act, benchA, benchB, counted, ERASED, lotWith, openShop, owner, refusal, unitRow } from './shop';
 
 openShop('sales');
 
@@ -66,6 +66,7 @@ describe('the gate', () => {
         name: 'Basalt 320',
         serial: `S-${kind}`,
       });
+      await counted(unit.unitId);
       expect(await refusal(act(owner, 'listUnit', { unitId: unit.unitId, askMinor: 6000 }))).toMatchObject({
         code: 'refused',
         message: expect.stringContaining(code),
@@ -79,17 +80,20 @@ describe('the gate', () => {
               unitId: unit.unitId,
               componentId,
               kind,
-              method: 'One overwrite pass (clear)',
+              methodId: 'disk-overwrite',
             }),
           ),
         ).toMatchObject({ code: 'invalid', message: expect.stringContaining('verified') });
       await act(benchA, 'recordErasure', {
         unitId: unit.unitId,
         componentId,
-        kind,
-        method: 'as written',
-        verified: 'read back',
+        ...{
+          erased: ERASED,
+          returned: { kind, handedTo: 'the library' },
+          destroyed: { kind, methodId: 'destroy' },
+        }[kind]!,
       });
+      await counted(unit.unitId, kind === 'erased' ? 1 : 0);
       await act(owner, 'listUnit', { unitId: unit.unitId, askMinor: 6000 });
       expect(
         (await database().select().from(components).where(eq(components.id, componentId)))[0].place,
@@ -109,10 +113,9 @@ describe('the gate', () => {
     await act(benchA, 'recordErasure', {
       unitId: unit.unitId,
       componentId: first.componentId,
-      kind: 'erased',
-      method: 'm',
-      verified: 'v',
+      ...ERASED,
     });
+    await counted(unit.unitId);
     await act(owner, 'listUnit', { unitId: unit.unitId, askMinor: 6000 });
     await act(benchA, 'recordPart', { unitId: unit.unitId, class: 'drive', name: 'Basalt 500' });
     expect(
@@ -181,9 +184,8 @@ describe('the books', () => {
     await act(benchA, 'recordErasure', {
       ...on,
       componentId: drive.componentId,
-      kind: 'erased',
-      method: 'new drive, one pass',
-      verified: 'read back',
+      ...ERASED,
+      methodId: 'solid-overwrite',
     });
     await act(owner, 'listUnit', { ...on, askMinor: 6900 });
     const listing = await listingOf(unit.tag, RULES);

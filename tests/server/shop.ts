@@ -49,6 +49,18 @@ export async function act<T = unknown>(
   return (await runCommand(commandByName.get(name) as Command<unknown, T>, actor, { input, ...call })).answer;
 }
 
+/** Somebody looked into every bay: so many drives are in it. */
+export const counted = (unitId: string, drives = 1, labelled = false) =>
+  act(benchA, 'countDrives', { unitId, drives, labelled });
+
+/** By hand, as a technician says it of a hard disk: one overwrite pass, read back. */
+export const ERASED = {
+  kind: 'erased',
+  methodId: 'disk-overwrite',
+  medium: 'disk',
+  verified: 'read back',
+} as const;
+
 export const refusal = (work: Promise<unknown>) =>
   work.then(
     () => null,

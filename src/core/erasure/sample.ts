@@ -28,6 +28,18 @@ export function sampleSize(confidence: number, share: number, population = Infin
   return population - left + 1;
 }
 
+/**
+ * Largest share that can be left behind when none of so many random places held anything: 1 - (1 - C)^(1 / n), the
+ * success-run theorem read the other way.
+ * @param confidence 0..1, exclusive @param places drawn, 1 or more @returns a share, 0..1
+ * @throws RangeError outside those
+ */
+export function leftAtMost(confidence: number, places: number): number {
+  if (!(confidence > 0 && confidence < 1)) throw new RangeError('confidence: between 0 and 1');
+  if (!Number.isInteger(places) || places < 1) throw new RangeError('places: a whole number, 1 or more');
+  return 1 - (1 - confidence) ** (1 / places);
+}
+
 export interface Stretch {
   /** First sector, and how many. */
   at: number;

@@ -20,6 +20,19 @@ const FILLERS = [
   'invalid',
 ];
 
+/** Fillers with a number behind: "SerNum0", "Serial2", "SN1". Common practice. */
+const NUMBERED = /^(ser(ial)?(num(ber)?)?|sn|asset(tag)?(num)?|module)[ _#.-]*\d{1,2}$/;
+
+/**
+ * The one form in which serials are compared: signs of ASCII without blanks, capitals. The printed form is kept beside
+ * it. The database makes the same of what it holds (`components.serial_key`).
+ */
+export const serialKey = (serial: string): string =>
+  serial
+    .normalize('NFKC')
+    .replace(/[^!-~]/g, '')
+    .toUpperCase();
+
 /** Letters and digits that go up or down by one all along: "12345678", "0123456789", "abcdef", "987654". */
 function counting(text: string): boolean {
   for (const step of [1, -1]) {
@@ -41,7 +54,7 @@ function counting(text: string): boolean {
  */
 export function identifies(serial: string): boolean {
   const plain = serial.trim().toLowerCase().slice(0, 80);
-  if (FILLERS.some((filler) => plain.startsWith(filler))) return false;
+  if (FILLERS.some((filler) => plain.startsWith(filler)) || NUMBERED.test(plain)) return false;
   let signs = '';
   for (const letter of plain) if (/[\p{L}\p{N}]/u.test(letter)) signs += letter;
   if (signs.length < SHORTEST) return false;

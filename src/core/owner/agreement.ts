@@ -11,7 +11,9 @@ export type OwnerAct =
   /** They said yes or no to the newest quote; how: "by telephone, 14:10". */
   | { op: 'answer'; yes: boolean; how: string }
   /** Found besides what was asked: told before it is worked on. */
-  | { op: 'found'; text: string; minor: number };
+  | { op: 'found'; text: string; minor: number }
+  /** What they said of the data on it: it stays, or it may go; how: "by letter, 12 June". */
+  | { op: 'data'; stays: boolean; how: string };
 
 export interface Agreement {
   wishes: string;
@@ -20,13 +22,24 @@ export interface Agreement {
   state: 'nothing' | 'quoted' | 'agreed' | 'declined';
   how: string;
   found: { text: string; minor: number }[];
+  /** The last that was said of the data on it. */
+  data: { stays: boolean; how: string } | null;
 }
 
 /** What stands between the shop and the owner of a machine. @param acts in the order they happened */
 export function agreementOf(acts: readonly OwnerAct[]): Agreement {
-  const stands: Agreement = { wishes: '', quote: null, totalMinor: 0, state: 'nothing', how: '', found: [] };
+  const stands: Agreement = {
+    wishes: '',
+    quote: null,
+    totalMinor: 0,
+    state: 'nothing',
+    how: '',
+    found: [],
+    data: null,
+  };
   for (const act of acts) {
     if (act.op === 'wishes') stands.wishes = act.text;
+    else if (act.op === 'data') stands.data = { stays: act.stays, how: act.how };
     else if (act.op === 'found') stands.found = [...stands.found, { text: act.text, minor: act.minor }];
     else if (act.op === 'quote') {
       // a new quote has to be agreed anew

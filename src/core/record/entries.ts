@@ -10,6 +10,8 @@ export interface RecordPart {
   code: string;
   class: PartClass | string;
   name: string;
+  /** As printed on it; empty or left out: nobody could read one. */
+  serial?: string;
   attributes: Readonly<Record<string, string | number>>;
 }
 
@@ -75,6 +77,28 @@ export interface DataEntry extends Entry<'data'> {
     | 'used'
     | 'begun'
     | 'failed';
+  /** `never` of a drive with something against it: the owner of the shop vouched for it. */
+  vouched?: boolean;
+}
+
+/**
+ * How many drives are in the machine: counted by hands over every bay and socket, or as many as its own report lists.
+ */
+export interface CountEntry extends Entry<'count'> {
+  /** null: it was in other hands meanwhile, and nobody has counted since. */
+  drives: number | null;
+  by: 'hands' | 'report';
+  /** By hands: each drive nobody could read a serial of bears the code of its record. */
+  labelled?: boolean;
+}
+
+/** A report showed a drive that stands on record elsewhere, or may be one recorded here: nobody has said which. */
+export interface SightingEntry extends Entry<'sighting'> {
+  /** The drive on record it may be, and where that is: "WQ-0012", "the bin". */
+  code: string;
+  where: string;
+  /** It was seen here; false: it is on record here and was seen there. */
+  here: boolean;
 }
 
 /** What a person says of the bench: mains, case, battery, board. */
@@ -115,4 +139,6 @@ export type RecordEntry =
   | PlaceEntry
   | TakesEntry
   | MatEntry
-  | CleanEntry;
+  | CleanEntry
+  | CountEntry
+  | SightingEntry;

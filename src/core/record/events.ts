@@ -61,15 +61,27 @@ interface Answered {
   before: { stage: string };
   after: { stage: string };
 }
-interface DriveSeen {
+/** What is sealed of a drive's data: all that a certificate says of it. */
+export interface DriveSeen {
   erasure: string;
+  /** What kind of record it is; older entries say it by their own kind. */
+  kind?: string;
   component: string;
   code: string;
+  name?: string;
   serial: string;
   method: string;
   verified: string;
+  /** The machine it was in, as it was called then. */
+  machineOf?: string | null;
   level?: string;
+  medium?: string | null;
   clause?: string;
+  byWord?: boolean;
+  vouched?: string;
+  handedTo?: string;
+  quick?: string;
+  system?: string;
   /** What the unit's own script counted. */
   machine?: unknown;
 }
@@ -106,7 +118,7 @@ export interface EventPayloads {
     paused?: LaidAside[];
   };
   'answer noted': { observation: number; ref: string; before: string | null; note: string | null };
-  keeps: { before: boolean | null; keeps: boolean };
+  keeps: { before: boolean | null; keeps: boolean; how?: string };
   margins: { before: string; marginsFor: string };
   tools: { before: string[]; lacks: string[] };
   voided: { observation: number; ref: string; outcome: number; refs?: string[] };
@@ -143,14 +155,7 @@ export interface EventPayloads {
     note: string;
     parts?: PartExchanged[];
     /** What the run did to a drive, as its own entry would say it. */
-    erased?: {
-      erasure: string;
-      component: string;
-      code: string;
-      serial: string;
-      method: string;
-      verified: string;
-    };
+    erased?: DriveSeen;
   };
   'memory start': { start: number; placed: string[]; cleaned: number[]; gb: number | null };
   'memory start back': { start: number };
@@ -178,7 +183,9 @@ export interface EventPayloads {
     soldOn: string;
     channel: string;
   };
-  'part returned': PartNamed & { priceMinor: number; refundMinor: number; why: string };
+  'part returned': PartNamed & { priceMinor: number; refundMinor: number; why: string; wasAway?: boolean };
+  'drives counted': { drives: number; labelled: boolean };
+  'part seen': PartNamed & { serial: string; answer: 'same' | 'another'; made?: string };
   'part described': PartNamed & {
     attributes: Record<string, string | number | null>;
     benchOnly?: boolean;

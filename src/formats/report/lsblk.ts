@@ -5,6 +5,8 @@ export interface Block {
   device: string;
   serial: string | null;
   bytes: number;
+  /** It is no stick, card or drive in a dock; null: the list does not say. */
+  own: boolean | null;
   fileSystems: FileSystem[];
 }
 
@@ -37,7 +39,16 @@ function gather(node: Record<string, unknown>, depth: number, found: FileSystem[
 
 const pathOf = (node: Record<string, unknown>) => textOf(node.path) || `/dev/${textOf(node.name)}`;
 
-/** `lsblk -J -b -o NAME,PATH,TYPE,SIZE,SERIAL,FSTYPE,FSUSED`. */
+/** Kinds of disks that are memory, or areas of one that holds its firmware: no drive of their own. */
+const NO_DRIVE = /^(zram|ram|loop|nbd)\d|^mmcblk\d+(boot\d+|rpmb)$/;
+
+function ownOf({ rm, tran, name }: Record<string, unknown>): boolean | null {
+  if (NO_DRIVE.test(textOf(name) ?? '')) return false;
+  if (rm === undefined && tran === undefined) return null;
+  return !(rm === true || rm === '1' || tran === 'usb');
+}
+
+/** `lsblk -J -b -o NAME,PATH,TYPE,SIZE,SERIAL,RM,TRAN,FSTYPE,FSUSED`. */
 export function parseLsblk(text: string): Parsed<Block[]> {
   const { value, problems } = parseJson(text, 'lsblk');
   if (value === null) return { value: null, problems };
@@ -54,6 +65,7 @@ export function parseLsblk(text: string): Parsed<Block[]> {
         device: pathOf(node),
         serial: meaningful(node.serial),
         bytes,
+        own: ownOf(node),
         fileSystems: gather(node, 0, []),
       },
     ];

@@ -175,7 +175,7 @@ const SPEED = `
 # read only: nothing is ever written to a drive
 drive="\${1:-\${OMNI_DRIVE:-}}"
 if [ -z "$drive" ]; then
-  for one in /dev/nvme?n1 /dev/sd? /dev/hd?; do
+  for one in /dev/nvme?n1 /dev/nvme??n1 /dev/sd? /dev/sd?? /dev/hd? /dev/mmcblk?; do
     [ -r "$one" ] || continue
     [ "$(cat "$sys/block/$(basename "$one")/removable" 2>/dev/null)" = 1 ] && continue
     drive=$one; break

@@ -33,7 +33,7 @@ echo 'Reading this machine ...'
 take lshw.json lshw -json -quiet
 take lscpu.json lscpu -J
 take dmidecode.txt dmidecode
-take lsblk.json lsblk -J -b -o NAME,PATH,TYPE,SIZE,SERIAL,FSTYPE,FSUSED
+take lsblk.json lsblk -J -b -o NAME,PATH,TYPE,SIZE,SERIAL,RM,TRAN,FSTYPE,FSUSED
 # what is used of file systems that are not mounted, from their own tables; nothing is mounted or mended for it
 figure() { sed -n "s/^[[:space:]]*$1: *\\([0-9][0-9]*\\).*/\\1/p" "$dir/fs" | head -n 1; }
 ask() { tool=$1; have "$tool" && LC_ALL=C timeout 60 "$@" > "$dir/fs" 2>/dev/null </dev/null; }
@@ -63,14 +63,17 @@ for panel in /sys/class/drm/*eDP*/edid /sys/class/drm/*LVDS*/edid /sys/class/drm
   [ -r "$panel" ] && have od && od -An -tx1 "$panel" > "$dir/edid" 2>/dev/null && [ -s "$dir/edid" ] && add "edid-$(basename "$(dirname "$panel")").txt" "$dir/edid"
 done
 if have smartctl; then
-  for drive in /dev/sd? /dev/nvme?n1 /dev/hd?; do
+  for drive in /dev/sd? /dev/sd?? /dev/nvme?n? /dev/nvme??n? /dev/hd? /dev/mmcblk?; do
     [ -b "$drive" ] && take "smartctl-$(basename "$drive").json" smartctl --json -a "$drive"
   done
 else echo '  smartctl: not installed'; fi
 printf -- '--%s--\\r\\n' "$edge" >> "$body"
 type="Content-Type: multipart/form-data; boundary=$edge"
 echo 'Sending ...'
-if have curl; then curl $pin -sS -X POST -H "$type" -H 'Accept: text/plain' --data-binary "@$body" "$url"
+if have curl; then
+  code=$(curl $pin -sS -X POST -H "$type" -H 'Accept: text/plain' --data-binary "@$body" -o "$dir/answer" -w '%{http_code}' "$url") || exit 1
+  cat "$dir/answer" 2>/dev/null
+  [ "$code" -lt 400 ] || exit 1
 elif have wget; then wget $nopin -q -O - --content-on-error --header="$type" --header='Accept: text/plain' --post-file="$body" "$url"
 else echo 'Neither curl nor wget is here: copy the files by hand and drop them onto the page.'; exit 1; fi
 `;

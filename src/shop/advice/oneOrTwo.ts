@@ -5,7 +5,8 @@ import { houseNow } from '../house/tables';
 import { shopRules } from '../rules/queries';
 import { unitByTag } from '../units/queries';
 import { partWorths } from '../units/worth';
-import { factsOfPart, machineNow } from '../parts/machine';
+import { factsOfPart } from '@/core/parts/facts';
+import { machineNow } from '../parts/machine';
 import { harvestOfUnit, upgradesOfUnit } from './side';
 import type { Offered } from './upgrades';
 

@@ -17,7 +17,7 @@ import { tablePrice, type Grade } from '@/core/price/table';
 import type { RecordPart } from '@/core/record/entries';
 import type { Specification } from '@/core/record/specification';
 import { factsForUses } from './uses';
-import { factsOfPart } from '../parts/machine';
+import { factsOfPart } from '@/core/parts/facts';
 
 /** A part that lies in the bin or was offered. */
 export interface Offered {

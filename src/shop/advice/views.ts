@@ -14,7 +14,8 @@ import { ShopError } from '../errors';
 import { houseNow } from '../house/tables';
 import { partsIn, unitByTag } from '../units/queries';
 import { partWorths } from '../units/worth';
-import { factsOfPart, fitOf, machineNow, type MachineNow } from '../parts/machine';
+import { factsOfPart } from '@/core/parts/facts';
+import { fitOf, machineNow, type MachineNow } from '../parts/machine';
 import { binFor, wantedEverywhere, wantsOf, type BinFit } from './side';
 
 export const fitView = ({ part, fit }: BinFit): FitView => ({

@@ -1,15 +1,19 @@
 import { and, eq, isNull } from 'drizzle-orm';
 import Joi from 'joi';
+import { MEDIA } from '@/core/erasure/media';
 import { erasures } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { shortText, unitId, rowId } from '../input';
-import { componentById, heldComponent } from '../parts/move';
-import { ERASURE_KINDS, putErasure, sealErasure, type Erasure } from './put';
+import { refuseHeld } from '../line';
+import { componentById, heldComponent } from '../moves/component';
+import { ERASURE_KINDS, putErasure, type Erasure } from './put';
 
 interface Record extends Omit<Erasure, 'told'> {
   /** Nothing: of a loose drive in the bin. */
   unitId?: string;
+  /** Of the shop's own that goes back with its data: whom it is handed to. */
+  handedTo?: string;
 }
 
 /**
@@ -28,20 +32,23 @@ export const recordErasure = defineCommand<Record, { erasureId: string }>({
       .required()
       .label('what'),
     methodId: shortText('way', 40),
-    method: Joi.when('methodId', {
-      is: Joi.exist(),
-      then: shortText('method', 200).allow('').default(''),
-      otherwise: shortText('method', 200).required(),
-    }),
+    method: shortText('method', 200).allow('').default(''),
     verified: shortText('verification', 200).allow('').default(''),
+    medium: Joi.string()
+      .valid(...MEDIA)
+      .label('kind of drive'),
+    why: shortText('why', 200),
+    handedTo: shortText('handed to', 120),
   }),
-  async run({ tx, actor, unit }, input) {
-    const told = input.kind === 'image' ? { system: input.method } : undefined;
+  async run({ tx, actor, unit }, { handedTo, ...input }) {
+    const told = {
+      ...(input.kind === 'image' && { system: input.method }),
+      ...(handedTo && { handedTo }),
+    };
     const put = await putErasure(tx, actor, unit, { ...input, told });
     return {
       event: { kind: `drive ${input.kind}`, payload: put },
       answer: { erasureId: put.erasure },
-      onSealed: (seq) => sealErasure(tx, seq, put.erasure),
     };
   },
 });
@@ -63,6 +70,7 @@ export const takeBackErasure = defineCommand<{ unitId?: string; erasureId: strin
     why: shortText('why', 200).required(),
   }),
   async run({ tx, unit }, { erasureId, why }) {
+    if (unit) refuseHeld(unit);
     const [row] = await tx
       .select()
       .from(erasures)

@@ -1,6 +1,7 @@
 import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
 import Joi from 'joi';
 import { eraseMethods } from '@/catalog/erasure';
+import { serialKey } from '@/core/machine/serial';
 import { database } from '@/db/client';
 import { components, erasureRuns, units, type EraseProgress, type EraseSeen } from '@/db/schema';
 import type { Actor } from '../command';
@@ -58,7 +59,7 @@ export async function serialTyped(token: string, body: unknown): Promise<{ say: 
   const seen = checkedInput<EraseSeen>(seenShape, body);
   if (open.run.state === 'confirmed')
     throw new ShopError('conflict', 'It has been confirmed: it cannot be named anew.');
-  if (seen.serial !== open.serial)
+  if (serialKey(seen.serial) !== serialKey(open.serial))
     throw new ShopError(
       'refused',
       `Not this one: the erasure was asked for ${open.code}, whose serial is another. Nothing is written.`,

@@ -1,12 +1,18 @@
 import { eq } from 'drizzle-orm';
 import { eraseMethods } from '@/catalog/erasure';
-import { mediumOfPart, type EraseMethod, type Medium } from '@/core/erasure/media';
-import { erasures, type ErasureTold, type units } from '@/db/schema';
+import { MEDIA, mediumOfPart, type EraseMethod, type Medium } from '@/core/erasure/media';
+import type { DataEntry } from '@/core/record/entries';
+import { units, type ErasureTold } from '@/db/schema';
 import type { Transaction } from '@/db/client';
 import type { Actor } from '../command';
-import { componentById, heldComponent, move } from '../parts/move';
+import { componentById, heldComponent } from '../moves/component';
+import { leave } from '../moves/leave';
 import { ShopError } from '../errors';
+import { refuseHeld } from '../line';
+import { writeData } from '../record/data';
+import { dataEntries } from '../record/queries';
 import { dataStays, keptByOwner } from '../record/stays';
+import { ownersMachine } from '../record/whose';
 
 export const ERASURE_KINDS = ['erased', 'returned', 'destroyed', 'never', 'failed', 'image'] as const;
 export type ErasureKind = (typeof ERASURE_KINDS)[number];
@@ -19,12 +25,16 @@ export interface Erasure {
   method: string;
   verified: string;
   told?: ErasureTold;
+  /** What kind of drive it is, where its record does not say. */
+  medium?: Medium;
+  /** Why the owner vouches for a drive that something speaks against. */
+  why?: string;
 }
 
 type Drive = Awaited<ReturnType<typeof componentById>>;
 
 /** The machine a drive is in; null: it lies in the bin, and is erased on a dock. */
-export type DriveHolder = Pick<typeof units.$inferSelect, 'id' | 'keeps' | 'lotId' | 'stage'> | null;
+export type DriveHolder = Pick<typeof units.$inferSelect, 'id' | 'tag' | 'keeps' | 'lotId' | 'stage'> | null;
 
 /**
  * A drive that is in this unit, or loose in the bin where none is named.
@@ -63,39 +73,116 @@ const saidBy = (row: EraseMethod, medium: Medium | null): ErasureTold => ({
 });
 const methodWords = ({ name, level }: EraseMethod) => `${name} (${level})`;
 
-/** The catalogue's row, where it is one for this drive. @throws ShopError when it is for other media */
-function rowOf(input: Erasure, medium: Medium | null): ErasureTold {
-  const row = eraseMethods.find(({ id }) => id === input.methodId);
-  if (input.methodId && !row)
-    throw new ShopError('invalid', `Not recorded: there is no way of erasing "${input.methodId}".`);
-  if (!row) return medium ? { medium } : {};
-  if (medium && !row.media.includes(medium))
-    throw new ShopError('refused', `Not recorded: "${row.name}" is not for such a drive.`);
-  return saidBy(row, medium);
+/** What a way of the catalogue makes of a drive: what hands do to it leaves nothing that could be used again. */
+const kindOf = (row: EraseMethod): ErasureKind => (row.takes.by === 'hands' ? 'destroyed' : 'erased');
+
+/**
+ * The catalogue's row of what is said to have been done. What was erased or destroyed was so by a way that is known;
+ * what kind of record it makes follows from the way.
+ * @throws ShopError when there is none, it is for other media, or it makes another kind of record
+ */
+function rowOf({ kind, methodId }: Erasure, medium: Medium | null): EraseMethod | null {
+  const row = eraseMethods.find(({ id }) => id === methodId) ?? null;
+  if (methodId && !row)
+    throw new ShopError('invalid', `Not recorded: there is no way of erasing "${methodId}".`);
+  if (!row && (kind === 'erased' || kind === 'destroyed'))
+    throw new ShopError('invalid', 'Not recorded: say by which way of the list it was done.', {
+      fields: { methodId: 'is missing' },
+    });
+  if (!row) return null;
+  const ends = kind === 'failed' ? 'failed' : kindOf(row);
+  if (kind !== ends)
+    throw new ShopError('refused', `Not recorded: "${methodWords(row)}" leaves a drive ${ends}, not ${kind}.`);
+  // of a drive nobody knows the kind of, only what works on every kind
+  if (medium ? !row.media.includes(medium) : !MEDIA.every((each) => row.media.includes(each)))
+    throw new ShopError(
+      'refused',
+      medium
+        ? `Not recorded: "${row.name}" is not for such a drive.`
+        : `Not recorded: say first what kind of drive it is; "${row.name}" does not do for every kind.`,
+      medium ? {} : { fields: { medium: 'is missing' } },
+    );
+  return row;
+}
+
+/** A drive that has run for longer was in use. Common practice: makers and shops test new ones for some hours. */
+const NEW_HOURS = 24;
+
+/** What speaks against "never held data", in words; empty: nothing does. */
+export function againstNever(
+  attributes: Readonly<Record<string, string | number>>,
+  earlier: readonly Pick<DataEntry, 'what'>[],
+): string[] {
+  const hours = Number(attributes.hours ?? 0);
+  const used = Number(attributes.usedGb ?? 0);
+  const said: Partial<Record<DataEntry['what'], string>> = {
+    used: 'it was sold and came back',
+    begun: 'an erasure of it was begun',
+    failed: 'an erasure of it failed',
+    cloned: 'it was written with a clone',
+    installed: 'a system was installed on it',
+  };
+  return [
+    ...(hours > NEW_HOURS ? [`it has run ${hours} hours`] : []),
+    ...(used > 0 ? [`${used} GB on it are used`] : []),
+    ...new Set(earlier.map(({ what }) => said[what] ?? 'something else is on record about its data')),
+  ];
 }
 
 /**
- * Puts on record what was done about the data of a drive in this unit, or of a loose one. One returned or destroyed
- * leaves the unit.
- * @throws ShopError when it is no drive of this unit, its data stays, or nobody says how it was verified
+ * Puts on record what was done about the data of a drive in this unit, or of a loose one, by word of whoever says it.
+ * One returned or destroyed leaves the shop.
+ * @throws ShopError when it is no drive of this unit, its data stays, or what is said cannot be
  */
 export async function putErasure(tx: Transaction, actor: Actor, unit: DriveHolder, input: Erasure) {
+  if (unit) refuseHeld(unit);
+  const { kind } = input;
   const drive = await driveIn(tx, unit, input.componentId, 'Not recorded');
-  if (input.kind === 'erased' && !input.verified)
+  if (kind === 'erased' && !input.verified)
     throw new ShopError('invalid', 'Not recorded: say how the erasure was verified.', {
       fields: { verified: 'is missing' },
     });
-  if (!unit && input.kind === 'returned')
-    throw new ShopError('refused', 'Not recorded: a loose drive is returned from its owner’s machine.');
-  if (input.kind === 'erased' || input.kind === 'destroyed')
-    await refuseKept(tx, unit, drive, 'Not recorded');
-  const told = { ...rowOf(input, mediumOfPart(drive.attributes)), ...input.told };
-  const row = eraseMethods.find(({ id }) => id === told.methodId);
-  const method = input.method || (row ? methodWords(row) : input.kind);
+  if (kind === 'returned') await assertHandedBack(tx, actor, unit, input);
+  if (kind === 'erased' || kind === 'destroyed') await refuseKept(tx, unit, drive, 'Not recorded');
+  const medium = mediumOfPart(drive.attributes) ?? input.medium ?? null;
+  const row = rowOf(input, medium);
+  const byWord = kind === 'erased' || kind === 'destroyed' || kind === 'never' || kind === 'image';
+  const told: ErasureTold = {
+    ...(row ? saidBy(row, medium) : medium && { medium }),
+    ...(byWord && { byWord }),
+    ...input.told,
+  };
+  if (kind === 'never') {
+    const against = againstNever(drive.attributes, (await dataEntries(tx, [drive.id])).map(({ entry }) => entry));
+    if (against.length && (actor.role !== 'owner' || !input.why))
+      throw new ShopError(
+        'refused',
+        `Not recorded: ${drive.code} is not new: ${against.join('; ')}. Erase it; or the owner vouches for it and says why.`,
+        { fields: { why: 'is missing' } },
+      );
+    if (against.length) told.vouched = input.why;
+  }
+  const method = input.method || (row ? methodWords(row) : kind);
   const made = await writeErasure(tx, actor, unit?.id ?? null, drive, { ...input, method, told });
-  if (input.kind === 'returned' || input.kind === 'destroyed')
-    await move(tx, actor, drive, input.kind === 'returned' ? 'returned' : 'scrap', input.kind);
+  if (kind === 'returned' || kind === 'destroyed')
+    await leave(tx, actor, drive, {
+      to: kind === 'returned' ? 'returned' : 'scrap',
+      reason: kind,
+      done: 'Not recorded',
+    });
   return made.told;
+}
+
+/** A drive goes back with its data: to whom it belongs; of the shop's own the owner says so, or whom it goes to. */
+async function assertHandedBack(tx: Transaction, actor: Actor, unit: DriveHolder, input: Erasure): Promise<void> {
+  if (!unit)
+    throw new ShopError('refused', 'Not recorded: a loose drive is returned from its owner’s machine.');
+  if ((await ownersMachine(tx, unit)) || actor.role === 'owner' || input.told?.handedTo) return;
+  throw new ShopError(
+    'refused',
+    'Not recorded: it is the shop’s own and goes with its data. Say whom it is handed to, or ask the owner.',
+    { fields: { handedTo: 'is missing' } },
+  );
 }
 
 /** Writes a row about a drive's data. @returns its id, and what the history says of it */
@@ -104,43 +191,30 @@ async function writeErasure(
   actor: Actor,
   unitId: string | null,
   drive: Drive,
-  {
-    kind,
-    method,
-    verified,
-    told,
-  }: { kind: ErasureKind | 'begun'; method: string; verified: string; told: ErasureTold },
+  row: { kind: ErasureKind | 'begun'; method: string; verified: string; told: ErasureTold; run?: string },
 ) {
-  const [{ id }] = await tx
-    .insert(erasures)
-    .values({
-      componentId: drive.id,
-      unitId,
-      kind,
-      method,
-      verified,
-      told,
-      by: actor.id,
-      byName: actor.name,
-    })
-    .returning({ id: erasures.id });
+  const { kind, method, verified, told } = row;
+  const id = await writeData(tx, actor, drive.id, unitId, row);
+  const [at] = unitId ? await tx.select().from(units).where(eq(units.id, unitId)) : [];
+  // everything a certificate says stands in the sealed entry: nothing that is changed later changes it
   return {
     id,
     told: {
       erasure: id,
+      kind,
       component: drive.id,
       code: drive.code,
+      name: drive.name,
       serial: drive.serial,
       method,
       verified,
-      ...(told.level && { level: told.level }),
-      ...(told.clause && { clause: told.clause }),
-      ...(told.machine && { machine: told.machine }),
+      machineOf: at ? `${at.tag} ${at.maker} ${at.model}`.trim() : null,
+      ...told,
     },
   };
 }
 
-/** What the unit's own script did to a drive, wherever the drive is by then. */
+/** What the unit's own script did to a drive. */
 export const insertErasure = (
   tx: Transaction,
   actor: Actor,
@@ -151,21 +225,18 @@ export const insertErasure = (
     method,
     verified = '',
     machine,
+    run,
   }: {
     kind: 'begun' | 'erased' | 'failed';
     method: EraseMethod;
     verified?: string;
     machine?: ErasureTold['machine'];
+    run: string;
   },
 ) => {
   const told: ErasureTold = {
     ...saidBy(method, mediumOfPart(drive.attributes)),
     ...(machine && { machine }),
   };
-  return writeErasure(tx, actor, unitId, drive, { kind, method: methodWords(method), verified, told });
-};
-
-/** The number of its entry is what a certificate is known by. */
-export const sealErasure = async (tx: Transaction, seq: number, id: string): Promise<void> => {
-  await tx.update(erasures).set({ eventSeq: seq }).where(eq(erasures.id, id));
+  return writeErasure(tx, actor, unitId, drive, { kind, method: methodWords(method), verified, told, run });
 };

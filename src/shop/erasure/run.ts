@@ -5,7 +5,7 @@ import { eraseMethods, eraseTables } from '@/catalog/erasure';
 import { eraseFaults, type EraseResult } from '@/core/erasure/judge';
 import { mediumOfPart } from '@/core/erasure/media';
 import { representative } from '@/core/erasure/sample';
-import { identifies } from '@/core/machine/serial';
+import { identifies, serialKey } from '@/core/machine/serial';
 import type { Transaction } from '@/db/client';
 import { erasureRuns } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
@@ -13,8 +13,8 @@ import { ShopError } from '../errors';
 import { rowId, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
 import { longToken, longTokenHash } from '../longToken';
-import { componentById } from '../parts/move';
-import { driveIn, insertErasure, refuseKept, sealErasure, type DriveHolder } from './put';
+import { componentById } from '../moves/component';
+import { driveIn, insertErasure, refuseKept, type DriveHolder } from './put';
 
 /** A token is good for so long; an erasure of the largest disks takes a day. */
 const HOURS = 36;
@@ -70,8 +70,15 @@ export const startErasure = defineCommand<Asked, { run: string; token: string }>
     if (!method?.byScript)
       throw new ShopError('refused', 'Not begun: the script cannot do that. Do it by hand and record it.');
     const medium = mediumOfPart(drive.attributes);
-    if (medium && !method.media.includes(medium))
+    if (!medium)
+      throw new ShopError('refused', `Not begun: say first what kind of drive ${drive.code} is.`);
+    if (!method.media.includes(medium))
       throw new ShopError('refused', `Not begun: "${method.name}" is not for such a drive.`);
+    if (!(Number(drive.attributes.gb) > 0))
+      throw new ShopError(
+        'refused',
+        `Not begun: say first how much ${drive.code} holds, off its label: what it shows must be all of it.`,
+      );
     const [open] = await tx
       .select()
       .from(erasureRuns)
@@ -115,6 +122,11 @@ async function openRun(tx: Transaction, unit: DriveHolder, id: string) {
     .where(and(eq(erasureRuns.id, id), unit ? eq(erasureRuns.unitId, unit.id) : isNull(erasureRuns.unitId)))
     .for('update');
   if (!run) throw new ShopError('missing', 'There is no such erasure.');
+  if (run.ending === 'overtaken')
+    throw new ShopError(
+      'conflict',
+      'That erasure was ended: the drive was moved, or something else was written down about it. Erase it again.',
+    );
   if (run.ending) throw new ShopError('conflict', 'That erasure is over.');
   return run;
 }
@@ -136,7 +148,8 @@ export const confirmErasure = defineCommand<{ unitId?: string; run: string; seri
     if (run.state !== 'typed' || !run.seen)
       throw new ShopError('refused', 'Not confirmed: nobody has typed its serial on the unit yet.');
     const drive = await driveIn(tx, unit, run.componentId, 'Not confirmed');
-    if (serial !== run.seen.serial || serial !== drive.serial)
+    const key = serialKey(serial);
+    if (key !== serialKey(run.seen.serial) || key !== serialKey(drive.serial))
       throw new ShopError('refused', 'Not confirmed: that is not the serial that was typed on the unit.');
     await refuseKept(tx, unit, drive, 'Not confirmed');
     await tx
@@ -145,14 +158,13 @@ export const confirmErasure = defineCommand<{ unitId?: string; run: string; seri
       .where(eq(erasureRuns.id, run.id));
     const method = methodOf(run.methodId);
     // from here on it may hold half of what it held: the gate is shut until it has ended well
-    const row = await insertErasure(tx, actor, unit?.id ?? null, drive, { kind: 'begun', method });
+    await insertErasure(tx, actor, unit?.id ?? null, drive, { kind: 'begun', method, run: run.id });
     return {
       event: {
         kind: 'erasure confirmed',
         payload: { run: run.id, component: drive.id, code: drive.code, serial, method: method.name },
       },
       answer: null,
-      onSealed: (seq) => sealErasure(tx, seq, row.id),
     };
   },
 });
@@ -174,6 +186,7 @@ export const dropErasure = defineCommand<{ unitId?: string; run: string }, null>
         kind: 'failed',
         method: methodOf(run.methodId),
         verified: 'stopped from the bench',
+        run: run.id,
       });
     return {
       event: {
@@ -187,9 +200,6 @@ export const dropErasure = defineCommand<{ unitId?: string; run: string }, null>
         },
       },
       answer: null,
-      onSealed: async (seq) => {
-        if (row) await sealErasure(tx, seq, row.id);
-      },
     };
   },
 });
@@ -255,6 +265,7 @@ export const endErasure = defineCommand<Ended, { erased: boolean; faults: string
       method,
       verified,
       machine,
+      run: run.id,
     });
     await tx
       .update(erasureRuns)
@@ -263,12 +274,9 @@ export const endErasure = defineCommand<Ended, { erased: boolean; faults: string
     return {
       event: {
         kind: erased ? 'drive erased' : 'drive failed',
-        // a loose one may have been fitted meanwhile: that machine's history tells it too
-        ...(!unit && drive.unitId && { unitId: drive.unitId }),
         payload: row.told,
       },
       answer: { erased, faults },
-      onSealed: (seq) => sealErasure(tx, seq, row.id),
     };
   },
 });

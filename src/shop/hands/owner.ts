@@ -8,7 +8,7 @@ import { BENCH_ROLES, defineCommand, type CommandContext } from '../command';
 import { ShopError } from '../errors';
 import { minor, rowId, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
-import { arrive } from '../parts/move';
+import { arrive } from '../moves/arrive';
 import { lastActBack, standingActs, writeActs } from '../record/acts';
 import { ownersMachine } from '../record/whose';
 

@@ -3,13 +3,16 @@ import Joi from 'joi';
 import type { PartExchanged } from '@/core/record/events';
 import { events, movements, partSales, recordValues, shop } from '@/db/schema';
 import { partFields, receivePartInput } from '@/shapes/parts';
-import { BENCH_ROLES, defineCommand } from '../command';
+import type { Transaction } from '@/db/client';
+import { BENCH_ROLES, defineCommand, type Actor } from '../command';
 import { ShopError } from '../errors';
 import { isoDate, minor, rowId, rowNumber, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
-import { assertDriveAccounted } from '../record/gate';
 import { exchangeBack, putIn, takeOut } from './exchange';
-import { arrive, componentById, heldComponent, keptWords, move, type NewComponent } from './move';
+import { arrive, type NewComponent } from '../moves/arrive';
+import { componentById, heldComponent } from '../moves/component';
+import { move } from '../moves/move';
+import { leave } from '../moves/leave';
 
 const componentId = rowId('part').required();
 /** A part bought or found goes into the bin. */
@@ -179,8 +182,6 @@ export const sellPart = defineCommand<SellPart, { code: string; profitMinor: num
         'refused',
         `Not sold: ${part.code} ${part.name} is for tests at the bench alone and never leaves it.`,
       );
-    if (part.keptFor) throw new ShopError('conflict', `Not sold: ${await keptWords(tx, part)}`);
-    if (part.class === 'drive') await assertDriveAccounted(tx, part, 'Not sold');
     const [rules] = await tx.select().from(shop);
     const feesMinor = sale.feesMinor ?? Math.round((sale.priceMinor * rules.feeBasisPoints) / 10_000);
     const [came] = await tx
@@ -189,7 +190,12 @@ export const sellPart = defineCommand<SellPart, { code: string; profitMinor: num
       .where(and(eq(movements.componentId, part.id), sql`${movements.fromPlace} like 'unit:%'`))
       .orderBy(asc(movements.n))
       .limit(1);
-    await move(tx, actor, part, 'sold', 'sold loose', { valueMinor: part.costMinor });
+    await leave(tx, actor, part, {
+      to: 'sold',
+      reason: 'sold loose',
+      done: 'Not sold',
+      valueMinor: part.costMinor,
+    });
     await tx.insert(partSales).values({
       componentId: part.id,
       ...sale,
@@ -213,31 +219,62 @@ export const sellPart = defineCommand<SellPart, { code: string; profitMinor: num
   },
 });
 
-/** A sale of a loose part undone: it is in the bin again, and the books know nothing of it. */
+/** The sale of a loose part leaves the books; the part lies in the bin again. */
+async function partSaleBack(
+  tx: Transaction,
+  actor: Actor,
+  id: string,
+  { reason, neverLeft, refundMinor, why }: { reason: string; neverLeft: boolean; refundMinor?: number; why: string },
+) {
+  const part = await heldComponent(tx, id);
+  const [sale] = await tx.delete(partSales).where(eq(partSales.componentId, part.id)).returning();
+  if (!sale) throw new ShopError('refused', `Nothing was undone: ${part.code} was not sold loose.`);
+  if ((refundMinor ?? 0) > sale.priceMinor)
+    throw new ShopError('invalid', 'Nothing was undone: more cannot be given back than was paid.', {
+      fields: { refund: 'is more than was paid' },
+    });
+  await move(tx, actor, part, 'bin', reason, { valueMinor: part.costMinor, neverLeft });
+  return {
+    event: {
+      kind: 'part returned' as const,
+      ...(sale.lotId && { lotId: sale.lotId }),
+      payload: {
+        component: part.id,
+        code: part.code,
+        name: part.name,
+        priceMinor: sale.priceMinor,
+        refundMinor: refundMinor ?? sale.priceMinor,
+        why,
+        ...(!neverLeft && { wasAway: true }),
+      },
+    },
+    answer: { code: part.code },
+  };
+}
+
+/** A loose part was never handed over: it is in the bin as it was, and the books know nothing of its sale. */
 export const unsellPart = defineCommand<{ componentId: string; why: string }, { code: string }>({
   name: 'unsellPart',
   roles: ['owner'],
   onUnit: false,
   input: Joi.object({ componentId, why: shortText('why', 200).required() }),
-  async run({ tx, actor }, { componentId: id, why }) {
-    const part = await componentById(tx, id);
-    const [sale] = await tx.delete(partSales).where(eq(partSales.componentId, part.id)).returning();
-    if (!sale) throw new ShopError('refused', `Nothing was undone: ${part.code} was not sold loose.`);
-    await move(tx, actor, part, 'bin', 'sale undone', { valueMinor: part.costMinor });
-    return {
-      event: {
-        kind: 'part returned',
-        ...(sale.lotId && { lotId: sale.lotId }),
-        payload: {
-          component: part.id,
-          code: part.code,
-          name: part.name,
-          priceMinor: sale.priceMinor,
-          refundMinor: sale.priceMinor,
-          why,
-        },
-      },
-      answer: { code: part.code },
-    };
-  },
+  run: ({ tx, actor }, { componentId: id, why }) =>
+    partSaleBack(tx, actor, id, { reason: 'sale undone', neverLeft: true, why }),
+});
+
+/** A loose part came back from its buyer. A drive among them holds somebody's data again. */
+export const partCameBack = defineCommand<
+  { componentId: string; refundMinor?: number; why: string },
+  { code: string }
+>({
+  name: 'partCameBack',
+  roles: ['owner'],
+  onUnit: false,
+  input: Joi.object({
+    componentId,
+    refundMinor: minor('refund'),
+    why: shortText('why', 200).required(),
+  }),
+  run: ({ tx, actor }, { componentId: id, refundMinor, why }) =>
+    partSaleBack(tx, actor, id, { reason: 'came back from its buyer', neverLeft: false, refundMinor, why }),
 });

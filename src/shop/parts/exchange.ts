@@ -1,4 +1,3 @@
-import { ownersMachine } from '../record/whose';
 import { and, desc, eq } from 'drizzle-orm';
 import Joi from 'joi';
 import type { PartExchanged } from '@/core/record/events';
@@ -8,10 +7,13 @@ import { partFields } from '@/shapes/parts';
 import type { Actor, CommandContext } from '../command';
 import { ShopError } from '../errors';
 import { minor, rowId, shortText } from '../input';
-import { assertDriveAccounted } from '../record/gate';
 import { recordNow } from '../record/queries';
 import { fitOf, fitWords, machineNow } from './machine';
-import { arrive, componentById, move, placeOf, type NewComponent, type Place } from './move';
+import { arrive, type NewComponent } from '../moves/arrive';
+import { componentById } from '../moves/component';
+import { leave } from '../moves/leave';
+import { move } from '../moves/move';
+import { placeOf } from '../moves/movement';
 
 /** One part that goes in: out of the bin, or just bought. */
 export interface PartIn {
@@ -99,17 +101,9 @@ export async function takeOut(
   const part = await componentById(tx, id);
   if (part.unitId !== unit.id)
     throw new ShopError('conflict', `Not taken: ${part.code} ${part.name} is not in this unit.`);
-  // a drive that leaves the shop leaves with its data accounted for
-  if (part.class === 'drive' && input.to !== 'bin') await assertDriveAccounted(tx, part, 'Not taken');
   const charged = await chargedFor(tx, part);
-  // what came in somebody else's machine stays theirs
-  const theirs = part.ownerUnit !== null || (charged === null && (await ownersMachine(tx, unit)));
-  // sent back to whom it came from: what was paid for it comes back
-  if (theirs && input.to === 'scrap')
-    throw new ShopError(
-      'refused',
-      `Not taken: ${part.code} ${part.name} belongs to the owner of ${unit.tag}. It goes back to them, or lies here for them.`,
-    );
+  // what is somebody else's stays theirs
+  const theirs = part.ownerUnit !== null;
   const worth = theirs
     ? null
     : input.to === 'bin'
@@ -117,13 +111,15 @@ export async function takeOut(
       : input.to === 'returned' && charged !== null
         ? charged
         : null;
-  await move(tx, actor, part, input.to as Place, 'taken out', { valueMinor: worth, byRepair });
+  // sent back to whom it came from: what was paid for it comes back
+  const counts = { valueMinor: worth, byRepair };
+  if (input.to === 'bin') await move(tx, actor, part, 'bin', 'taken out', counts);
+  else await leave(tx, actor, part, { to: input.to, reason: 'taken out', done: 'Not taken', ...counts });
   if (input.to === 'bin')
     await tx
       .update(components)
       .set({
         costMinor: worth ?? 0,
-        ...(theirs && { ownerUnit: part.ownerUnit ?? unit.id }),
         ...(input.worthMinor !== undefined && { worthMinor: input.worthMinor }),
       })
       .where(eq(components.id, part.id));
@@ -220,7 +216,11 @@ export async function exchangeBack(
         `Not taken back: ${part.code} ${part.name} has been moved since. Put it back by hand first.`,
       );
     const back = each.to.startsWith('unit:') ? 'bin' : (`unit:${unit.id}` as const);
-    await move(tx, actor, part, back, 'taken back', { valueMinor: each.valueMinor, takesBack: each.n });
+    await move(tx, actor, part, back, 'taken back', {
+      valueMinor: each.valueMinor,
+      takesBack: each.n,
+      neverLeft: true,
+    });
     await tx.update(components).set({ costMinor: each.costBefore }).where(eq(components.id, part.id));
     if (!each.to.startsWith('unit:')) continue;
     // what was ordered for it lies in the bin for it again

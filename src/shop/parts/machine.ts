@@ -6,7 +6,7 @@ import type { Chassis, PartClass } from '@/core/catalogue';
 import type { Machine } from '@/core/parts/attributes';
 import { machineOf, toldByPart, typedPart, type Facts } from '@/core/parts/fields';
 import { fits, type Fit } from '@/core/parts/fits';
-import { readLabel } from '@/core/parts/label';
+import { factsOfPart } from '@/core/parts/facts';
 import type { DerivedRecord } from '@/core/record';
 import type { RecordPart } from '@/core/record/entries';
 import type { Database, Transaction } from '@/db/client';
@@ -29,27 +29,6 @@ interface TakesNow {
   facts: Facts;
   basis: Readonly<Record<string, TakesBasis>>;
 }
-
-/** Labels read before: a bin holds the same ones many times, and is looked through at every part chosen. */
-const read = new Map<string, Facts>();
-const MOST_READ = 20_000;
-
-function labelSays(partClass: string, label: string): Facts {
-  const key = `${partClass}|${label}`;
-  let said = read.get(key);
-  if (!said) {
-    said = readLabel(partClass, label);
-    if (read.size >= MOST_READ) read.delete(read.keys().next().value!);
-    read.set(key, said);
-  }
-  return said;
-}
-
-/** What a part says of itself: what its label says, and what was told outright over it. */
-export const factsOfPart = (part: Pick<RecordPart, 'class' | 'name' | 'attributes'>): Facts => ({
-  ...labelSays(part.class, part.attributes.type ? `${part.name} ${part.attributes.type}` : part.name),
-  ...part.attributes,
-});
 
 /** What a machine takes: by its kind, its model, what is in it, its report, and what was told of this one. */
 function takesNow(

@@ -10,7 +10,8 @@ import { shortText, unitId, rowId } from '../input';
 import { refuseHeld } from '../line';
 import { recordNow } from '../record/queries';
 import { goodInBin, goodParts } from './bin';
-import { componentById, heldWords } from './move';
+import { componentById } from '../moves/component';
+import { heldWords } from '../moves/words';
 
 /**
  * The cheapest known-good part of a class out of the bin to a unit, or the one that lies there already.

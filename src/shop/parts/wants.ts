@@ -8,8 +8,10 @@ import { ShopError } from '../errors';
 import { isoDate, minor, rowId, shortText, unitId } from '../input';
 import { moveStage, refuseHeld } from '../line';
 import { attributesShape } from '@/shapes/parts';
-import { factsOfPart } from './machine';
-import { arrive, componentById, move } from './move';
+import { factsOfPart } from '@/core/parts/facts';
+import { arrive } from '../moves/arrive';
+import { componentById } from '../moves/component';
+import { leave } from '../moves/leave';
 import { OPEN_WANTS } from './quotes';
 
 type Want = typeof wants.$inferSelect;
@@ -271,7 +273,12 @@ export const lookedAtPart = defineCommand<Looked, { state: Want['state'] }>({
     if (!good) {
       const part = await componentById(tx, want.componentId!);
       await tx.update(components).set({ keptFor: null }).where(eq(components.id, part.id));
-      await move(tx, actor, { ...part, keptFor: null }, 'returned', note || 'not as said');
+      await leave(tx, actor, { ...part, keptFor: null }, {
+        to: 'returned',
+        reason: note || 'not as said',
+        done: 'Not sent back',
+        notAsSaid: true,
+      });
     }
     return { event: { kind: 'looked at', payload: { ...told(want), good, note } }, answer: { state } };
   },

@@ -5,7 +5,8 @@ export interface Moved {
   part: string;
   from: string;
   to: string;
-  at: number;
+  /** Number of the entry it was sealed with. */
+  seq: number;
 }
 
 /** Work that writes on the drives of a machine. */
@@ -13,28 +14,30 @@ export interface Wrote {
   unit: string;
   what: 'installed' | 'cloned';
   at: number;
+  seq: number;
 }
 
-/** In which machine, or other place, a part was at a moment. */
-function placeAt(moves: readonly Moved[], part: string, at: number): string | null {
+/** In which machine, or other place, a part was after an entry. */
+function placeAfter(moves: readonly Moved[], part: string, seq: number): string | null {
   let place: string | null = null;
-  for (const move of moves) if (move.part === part && move.at <= at) place = move.to;
+  for (const move of moves) if (move.part === part && move.seq <= seq) place = move.to;
   return place;
 }
 
 /**
  * What was written on drives, by the machine each lay in when it was done: a clone made elsewhere comes along
  * with the drive.
+ * @param moves of each drive in their own order
  */
 export function writesOn(
   drives: readonly string[],
   moves: readonly Moved[],
   writes: readonly Wrote[],
-): DataEntry[] {
-  return writes.flatMap(({ unit, what, at }) =>
+): { seq: number; entry: DataEntry }[] {
+  return writes.flatMap(({ unit, what, at, seq }) =>
     drives
-      .filter((drive) => placeAt(moves, drive, at) === `unit:${unit}`)
-      .map((drive): DataEntry => ({ kind: 'data', drive, what, at })),
+      .filter((drive) => placeAfter(moves, drive, seq) === `unit:${unit}`)
+      .map((drive) => ({ seq, entry: { kind: 'data', drive, what, at } satisfies DataEntry })),
   );
 }
 

@@ -20,7 +20,7 @@ export async function assertDataAccounted(
 
 /** Where the data on some drives stands, by their ids. */
 export async function dataOf(tx: Transaction | Database, ids: string[]) {
-  const entries = ids.length ? await dataEntries(tx, ids) : [];
+  const entries = ids.length ? (await dataEntries(tx, ids)).map(({ entry }) => entry) : [];
   return new Map(ids.map((id) => [id, dataState(entries.filter(({ drive }) => drive === id))]));
 }
 

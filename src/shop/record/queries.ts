@@ -2,7 +2,15 @@ import { and, asc, desc, eq, inArray, isNull, notInArray, or, sql } from 'drizzl
 import { catalogue, findingById } from '@/catalog';
 import type { BenchState, Chassis, PartClass } from '@/core/catalogue';
 import { deriveRecord, type DerivedRecord } from '@/core/record';
-import type { DataEntry, PartEntry, PlaceEntry, RecordEntry, TakesEntry } from '@/core/record/entries';
+import type {
+  CountEntry,
+  DataEntry,
+  PartEntry,
+  PlaceEntry,
+  RecordEntry,
+  SightingEntry,
+  TakesEntry,
+} from '@/core/record/entries';
 import type { Basis, SpecKey } from '@/core/record/keys';
 import type { RecordEntry as Evidence } from '@/core/steps/evaluate';
 import type { CleanAct } from '@/core/clean/state';
@@ -11,7 +19,16 @@ import { heatTables } from '@/catalog/heat';
 import { heatOdds, type HeatReading } from '@/core/instruments/heat';
 import { carriedOut, endingOf } from '@/core/record/endings';
 import type { Database, Transaction } from '@/db/client';
-import { components, erasures, movements, observations, recordValues, work } from '@/db/schema';
+import {
+  components,
+  erasures,
+  movements,
+  observations,
+  recordValues,
+  sightings,
+  units,
+  work,
+} from '@/db/schema';
 import { ZONE_NAMES } from '@/words/cleanView';
 import { houseNow } from '../house/tables';
 import type { ActKey } from './acts';
@@ -109,6 +126,12 @@ const ASIDE: ActKey[] = [
   'on papers',
 ];
 
+/** What is not sealed yet belongs to the act under way: it comes last. */
+const sealed = ({ eventSeq }: { eventSeq: number | null }): number => eventSeq ?? Number.MAX_SAFE_INTEGER;
+
+/** In the order they were sealed; of one act in the order they stand. No clock is asked: it may have been wrong. */
+const inOrder = <T extends { seq: number }>(rows: readonly T[]): T[] => [...rows].sort((a, b) => a.seq - b.seq);
+
 function valued(row: typeof recordValues.$inferSelect): RecordEntry {
   const at = row.at.getTime();
   if (row.key === 'place') {
@@ -118,6 +141,10 @@ function valued(row: typeof recordValues.$inferSelect): RecordEntry {
   if (row.key === 'mat') return { kind: 'mat', at, act: JSON.parse(row.value) as MatAct };
   if (row.key === 'clean') return { kind: 'clean', at, act: JSON.parse(row.value) as CleanAct };
   if (row.key === 'takes') return { kind: 'takes', at, facts: JSON.parse(row.value) as TakesEntry['facts'] };
+  if (row.key === 'drive count') {
+    const { drives, by, labelled } = JSON.parse(row.value) as Omit<CountEntry, 'kind' | 'at'>;
+    return { kind: 'count', at, drives, by, labelled };
+  }
   if (row.key === 'bench') return { kind: 'bench', at, state: JSON.parse(row.value) as Partial<BenchState> };
   const { basis, value: text, number, by } = row;
   // the name of the act it came with is for taking it back
@@ -141,30 +168,33 @@ export async function evidenceOf(
   unitId: string,
 ): Promise<{ entry: Evidence; row: Observation | null }[]> {
   const looked = (await standingObservations(tx, unitId)).map((row) => ({
-    at: row.at.getTime(),
+    seq: sealed(row),
     row,
     entry: recordEntry(row),
   }));
-  const handled = (await partEntries(tx, unitId)).flatMap((entry) =>
+  const handled = (await partEntries(tx, unitId)).flatMap(({ seq, entry }) =>
     entry.kind === 'part' && entry.way !== 'found' && !entry.repair
       ? [
           {
-            at: entry.at,
+            seq,
             row: null,
             entry: { kind: 'part' as const, class: entry.part.class as PartClass, way: entry.way },
           },
         ]
       : [],
   );
-  return [...looked, ...handled, ...(await matEvidence(tx, unitId)), ...(await runEvidence(tx, unitId))]
-    .sort((a, b) => a.at - b.at)
-    .map(({ entry, row }) => ({ entry, row }));
+  return inOrder([
+    ...looked,
+    ...handled,
+    ...(await matEvidence(tx, unitId)),
+    ...(await runEvidence(tx, unitId)),
+  ]).map(({ entry, row }) => ({ entry, row }));
 }
 
 /** What the last heat run told: chances, not the likeliest alone. */
 async function runEvidence(tx: Transaction | Database, unitId: string) {
   const [last] = await tx
-    .select({ value: recordValues.value, at: recordValues.at })
+    .select({ value: recordValues.value, eventSeq: recordValues.eventSeq })
     .from(recordValues)
     .where(
       and(eq(recordValues.unitId, unitId), eq(recordValues.key, 'heat run'), isNull(recordValues.voidedBy)),
@@ -174,72 +204,82 @@ async function runEvidence(tx: Transaction | Database, unitId: string) {
   if (!last) return [];
   const { verdict } = JSON.parse(last.value) as { verdict: HeatReading['verdict'] };
   const entry = { kind: 'measured' as const, odds: heatOdds(verdict, heatTables) };
-  return [{ at: last.at.getTime(), row: null, entry }];
+  return [{ seq: sealed(last), row: null, entry }];
 }
 
 /** What the strip-down mat tells, at the moment of its newest entry. */
 async function matEvidence(tx: Transaction | Database, unitId: string) {
   const rows = await tx
-    .select({ value: recordValues.value, at: recordValues.at })
+    .select({ value: recordValues.value, eventSeq: recordValues.eventSeq })
     .from(recordValues)
     .where(and(eq(recordValues.unitId, unitId), eq(recordValues.key, 'mat'), isNull(recordValues.voidedBy)))
     .orderBy(asc(recordValues.id));
   const told = leadsTold(matOf(rows.map(({ value }) => JSON.parse(value) as MatAct)));
   if (told.off.length + told.back.length === 0) return [];
-  return [{ at: rows[rows.length - 1].at.getTime(), row: null, entry: { kind: 'mat' as const, ...told } }];
+  return [{ seq: sealed(rows[rows.length - 1]), row: null, entry: { kind: 'mat' as const, ...told } }];
+}
+
+/** An entry and the number it was sealed with. */
+interface Sealed<T> {
+  seq: number;
+  entry: T;
 }
 
 /**
  * Parts that came into the machine or left it, and, for its drives, what became of their data wherever they
  * were.
  */
-async function partEntries(tx: Transaction | Database, unitId: string): Promise<(PartEntry | DataEntry)[]> {
+async function partEntries(
+  tx: Transaction | Database,
+  unitId: string,
+): Promise<Sealed<PartEntry | DataEntry>[]> {
   const here = `unit:${unitId}`;
   const rows = await tx
     .select({ move: movements, part: components })
     .from(movements)
     .innerJoin(components, eq(components.id, movements.componentId))
     .where(and(or(eq(movements.toPlace, here), eq(movements.fromPlace, here)), standingMoves))
-    .orderBy(asc(movements.at), asc(movements.n));
-  const entries: (PartEntry | DataEntry)[] = rows.flatMap(({ move, part }): PartEntry[] => {
+    .orderBy(sql`${movements.eventSeq} asc nulls last`, asc(movements.n));
+  const entries = rows.flatMap(({ move, part }): Sealed<PartEntry>[] => {
     const way = wayOf({ from: move.fromPlace, to: move.toPlace, reason: move.reason }, unitId);
-    const { id, code, name, attributes } = part;
-    return way
-      ? [
-          {
-            kind: 'part',
-            at: move.at.getTime(),
-            way,
-            by: move.byName,
-            ...(move.byRepair && { repair: true }),
-            part: { id, code, class: part.class, name, attributes },
-          },
-        ]
-      : [];
+    const { id, code, name, serial, attributes } = part;
+    const entry: PartEntry | null = way && {
+      kind: 'part',
+      at: move.at.getTime(),
+      way,
+      by: move.byName,
+      ...(move.byRepair && { repair: true }),
+      part: { id, code, class: part.class, name, serial, attributes },
+    };
+    return entry ? [{ seq: sealed(move), entry }] : [];
   });
   const drives = [...new Set(rows.filter(({ part }) => part.class === 'drive').map(({ part }) => part.id))];
   return drives.length ? [...entries, ...(await dataEntries(tx, drives))] : entries;
 }
 
-/** Everything on record about the data of some drives, in its order. */
-export async function dataEntries(tx: Transaction | Database, drives: string[]): Promise<DataEntry[]> {
+/** Everything on record about the data of some drives, in the order it was sealed. */
+export async function dataEntries(
+  tx: Transaction | Database,
+  drives: string[],
+): Promise<Sealed<DataEntry>[]> {
   const [told, moves, done] = [
     await tx
       .select()
       .from(erasures)
-      .where(and(inArray(erasures.componentId, drives), isNull(erasures.voidedBy))),
+      .where(and(inArray(erasures.componentId, drives), isNull(erasures.voidedBy)))
+      .orderBy(asc(erasures.at)),
     await tx
       .select({
         part: movements.componentId,
         from: movements.fromPlace,
         to: movements.toPlace,
-        at: movements.at,
+        eventSeq: movements.eventSeq,
       })
       .from(movements)
       .where(inArray(movements.componentId, drives))
-      .orderBy(asc(movements.at), asc(movements.n)),
+      .orderBy(asc(movements.componentId), asc(movements.n)),
     await tx
-      .select({ unit: work.unitId, ref: work.ref, at: work.finishedAt })
+      .select({ unit: work.unitId, ref: work.ref, at: work.finishedAt, eventSeq: work.eventSeq })
       .from(work)
       .where(
         and(
@@ -250,18 +290,58 @@ export async function dataEntries(tx: Transaction | Database, drives: string[]):
         ),
       ),
   ];
-  const writes = done.map(({ unit, ref, at }) => ({ unit, what: WRITES[ref], at: at?.getTime() ?? 0 }));
-  const recorded = told.map((row): DataEntry => ({
-    kind: 'data',
-    at: row.at.getTime(),
-    drive: row.componentId,
-    what: row.kind as DataEntry['what'],
+  const writes = done.map((row) => ({
+    unit: row.unit,
+    what: WRITES[row.ref],
+    at: row.at?.getTime() ?? 0,
+    seq: sealed(row),
   }));
-  const ledger = moves.map((move) => ({ ...move, at: move.at.getTime() }));
-  return [...recorded, ...writesOn(drives, ledger, writes)].sort((a, b) => a.at - b.at);
+  const recorded = told.map((row) => ({
+    seq: sealed(row),
+    entry: {
+      kind: 'data',
+      at: row.at.getTime(),
+      drive: row.componentId,
+      what: row.kind as DataEntry['what'],
+      ...(row.told.vouched && { vouched: true }),
+    } satisfies DataEntry,
+  }));
+  const ledger = moves.map((move) => ({ ...move, seq: sealed(move) }));
+  return inOrder([...recorded, ...writesOn(drives, ledger, writes)]);
 }
 
-/** Everything that stands on a machine's record, in the order it happened. */
+/** What reports showed that nobody has said yes or no to: here, and of what is on record here elsewhere. */
+async function sightingEntries(tx: Transaction | Database, unitId: string): Promise<Sealed<SightingEntry>[]> {
+  const rows = await tx
+    .select({ row: sightings, code: components.code, holder: components.unitId, tag: units.tag })
+    .from(sightings)
+    .innerJoin(components, eq(components.id, sightings.componentId))
+    // of what was seen here: where it is on record; of what is on record here: where it was seen
+    .leftJoin(
+      units,
+      eq(units.id, sql`case when ${sightings.unitId} = ${unitId} then ${components.unitId} else ${sightings.unitId} end`),
+    )
+    .where(
+      and(
+        isNull(sightings.answer),
+        eq(components.class, 'drive'),
+        or(eq(sightings.unitId, unitId), eq(components.unitId, unitId)),
+      ),
+    )
+    .orderBy(asc(sightings.at));
+  return rows.map(({ row, code, tag }) => ({
+    seq: sealed(row),
+    entry: {
+      kind: 'sighting',
+      at: row.at.getTime(),
+      code,
+      where: tag ?? 'the bin',
+      here: row.unitId === unitId,
+    },
+  }));
+}
+
+/** Everything that stands on a machine's record, in the order it was sealed. */
 export async function entriesOf(tx: Transaction | Database, unitId: string): Promise<RecordEntry[]> {
   const values = await tx
     .select()
@@ -274,9 +354,13 @@ export async function entriesOf(tx: Transaction | Database, unitId: string): Pro
       ),
     )
     .orderBy(asc(recordValues.id));
-  const parts = await partEntries(tx, unitId);
   const looked = await standingObservations(tx, unitId);
-  return [...values.map(valued), ...parts, ...looked.flatMap(observed)].sort((a, b) => a.at - b.at);
+  return inOrder<Sealed<RecordEntry>>([
+    ...values.map((row) => ({ seq: sealed(row), entry: valued(row) })),
+    ...(await partEntries(tx, unitId)),
+    ...looked.flatMap((row) => observed(row).map((entry) => ({ seq: sealed(row), entry }))),
+    ...(await sightingEntries(tx, unitId)),
+  ]).map(({ entry }) => entry);
 }
 
 const zoneName = (zone: string) => ZONE_NAMES[zone] ?? zone;

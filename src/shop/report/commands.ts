@@ -1,19 +1,19 @@
 import { and, eq, gt, inArray, isNull, lt, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import { catalogue, findingById } from '@/catalog';
-import { identifies } from '@/core/machine/serial';
 import { database, type Transaction } from '@/db/client';
-import { components, observations, reports, reportTokens, units } from '@/db/schema';
+import { observations, reports, reportTokens, units } from '@/db/schema';
 import type { ReportFile } from '@/formats/report/bundle';
-import { BENCH_ROLES, defineCommand, type Actor, type CommandContext } from '../command';
-import { arrive, move, type NewComponent } from '../parts/move';
+import { BENCH_ROLES, defineCommand, type Actor } from '../command';
 import { heavy } from '@/workers/pool';
 import { ShopError } from '../errors';
 import { shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
+import { writeCount } from '../record/count';
 import { writeValues } from '../record/values';
 import { replaceEarlier } from '../record/replace';
 import { interpretReport } from './interpret';
+import { assertOfThisMachine, noteParts } from './parts';
 import { isToken, tokenFor, tokenHash } from './token';
 
 export const TOKEN_MINUTES = 60;
@@ -79,6 +79,8 @@ interface Ingest {
   unitId: string;
   files: ReportFile[];
   token?: string;
+  /** It is of this machine although its serial is another: its board was changed. */
+  despite?: boolean;
 }
 export interface IngestAnswer {
   read: { name: string; kind: string | null; problems: string[] }[];
@@ -97,6 +99,7 @@ export const ingestReport = defineCommand<Ingest, IngestAnswer>({
   input: Joi.object({
     unitId,
     token: shortText('token', 60),
+    despite: Joi.boolean().label('of this machine all the same'),
     files: Joi.array()
       .items(
         Joi.object({
@@ -122,6 +125,7 @@ export const ingestReport = defineCommand<Ingest, IngestAnswer>({
       });
     }
     const found = interpretReport(bundle, unit!.chassis);
+    if (!input.despite) await assertOfThisMachine(tx, unit!, found.spec);
     await writeValues(tx, unit!.id, 'measured', found.spec, 'machine’s report', actor.name);
     const named = { ...(found.maker && { maker: found.maker }), ...(found.model && { model: found.model }) };
     if (Object.keys(named).length) await tx.update(units).set(named).where(eq(units.id, unit!.id));
@@ -135,13 +139,15 @@ export const ingestReport = defineCommand<Ingest, IngestAnswer>({
         by: actor.name,
       })),
     );
-    for (const part of found.parts) await notePart(tx, actor, unit!, part);
+    const also = await noteParts(tx, actor, unit!, found.parts);
+    if (found.drives !== null) await writeCount(tx, unit!.id, { drives: found.drives, by: 'report' }, actor.name);
     const { made, replaced } = await noteFindings(tx, actor, unit!.id, found.findings);
     const read = bundle.files.map(({ name, kind, problems }) => ({ name, kind, problems }));
     return {
       event: {
         kind: 'report taken in',
         payload: { files: read, spec: found.spec, findings: found.findings, notRead: found.notRead },
+        ...(also.length && { alsoUnits: also }),
       },
       answer: { read, filled: found.spec.map((entry) => entry.key), notRead: found.notRead },
       onSealed: async (seq) => {
@@ -171,66 +177,6 @@ async function spendToken(tx: Transaction, token: string): Promise<void> {
       'forbidden',
       'Nothing taken in: this token has been used or has run out. Ask for a new one on the unit’s page.',
     );
-}
-
-/**
- * A part the machine reports: on its record once. The same serial found in the bin or in another unit has
- * moved here.
- */
-async function notePart(
-  tx: Transaction,
-  actor: Actor,
-  unit: NonNullable<CommandContext['unit']>,
-  seen: NewComponent,
-): Promise<void> {
-  // a filler for a serial tells no part from another
-  const part = { ...seen, serial: identifies(seen.serial ?? '') ? seen.serial : '' };
-  const same = part.serial
-    ? await tx
-        .select()
-        .from(components)
-        .where(
-          and(
-            eq(components.class, part.class),
-            eq(components.serial, part.serial),
-            inArray(components.place, ['unit', 'bin']),
-          ),
-        )
-    : await tx
-        .select()
-        .from(components)
-        .where(
-          and(
-            eq(components.unitId, unit.id),
-            eq(components.class, part.class),
-            eq(components.name, part.name),
-          ),
-        );
-  const [known] = same;
-  if (!known) {
-    const unnamed = await tx
-      .select()
-      .from(components)
-      .where(
-        and(eq(components.unitId, unit.id), eq(components.class, part.class), eq(components.serial, '')),
-      );
-    if (part.serial && unnamed.length === 1) {
-      // the one recorded by hand without a serial is this one
-      await tx
-        .update(components)
-        .set({ serial: part.serial, name: part.name, attributes: part.attributes ?? {} })
-        .where(eq(components.id, unnamed[0].id));
-      return;
-    }
-    await arrive(tx, actor, { ...part, fromLotId: unit.lotId }, `unit:${unit.id}`, 'came with the unit');
-    return;
-  }
-  await tx
-    .update(components)
-    .set({ attributes: { ...known.attributes, ...part.attributes } })
-    .where(eq(components.id, known.id));
-  if (known.unitId !== unit.id)
-    await move(tx, actor, known, `unit:${unit.id}`, 'seen here by the machine’s report');
 }
 
 /**

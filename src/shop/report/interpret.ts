@@ -1,6 +1,7 @@
 import { findingById } from '@/catalog';
 import { healthOutcome, startOutcome } from '@/core/instruments/told';
 import { processorLevel } from '@/core/machine/levels';
+import { serialKey } from '@/core/machine/serial';
 import { healthRules, smallFileSystem } from '@/catalog/drives';
 import { driveVerdict } from '@/core/storage/health';
 import type { Chassis } from '@/core/catalogue';
@@ -8,7 +9,7 @@ import type { ReportBundle } from '@/formats/report/bundle';
 import { screenWords } from '@/formats/report/edid';
 import type { Cim } from '@/formats/report/cim';
 import type { Smartctl } from '@/formats/report/smartctl';
-import type { NewComponent } from '../parts/move';
+import type { NewComponent } from '../moves/arrive';
 import type { NewValue } from '../record/values';
 
 export interface Interpretation {
@@ -17,6 +18,8 @@ export interface Interpretation {
   findings: { finding: string; outcome: number }[];
   maker: string | null;
   model: string | null;
+  /** How many drives of the machine’s own it shows; null: it lists none of its drives at all. */
+  drives: number | null;
   /** What the report leaves open, in words. */
   notRead: string[];
 }
@@ -38,6 +41,7 @@ export function interpretReport(bundle: ReportBundle, chassis: Chassis): Interpr
   const out: Interpretation = {
     spec: [],
     parts: [],
+    drives: null,
     findings: [],
     maker: dmidecode?.maker ?? lshw?.maker ?? null,
     model: dmidecode?.model ?? lshw?.model ?? null,
@@ -231,6 +235,10 @@ function drives(bundle: ReportBundle, put: Put, out: Interpretation): void {
         attributes: { gb: size, ...(disk.kind && { kind: disk.kind }) },
       });
     }
+  unread(bundle, foreign, out);
+  const listed = bundle.blocks?.some(({ own }) => own !== null) || lshw || smartctl.length || cim;
+  // that it sees none is no proof that there is none
+  out.drives = (listed && out.parts.filter((part) => part.class === 'drive').length) || null;
   for (const { link } of smartctl)
     if (link) out.findings.push({ finding: 'link-speed', outcome: link.now < link.most * 0.75 ? 1 : 0 });
   const worn = smartctl.flatMap(({ log }) => log.nvme?.percentageUsed ?? []);
@@ -256,6 +264,39 @@ function drives(bundle: ReportBundle, put: Put, out: Interpretation): void {
     );
     out.findings.push({ finding: 'drive-health', outcome: worst - 1 });
   } else out.notRead.push('drive health');
+}
+
+/** Sizes that are told as whole gigabytes and as bytes differ by so much at most. Common practice. */
+const SAME_SIZE = 0.01;
+
+/** Drives the kernel lists that none of the others told of: they are in the machine, whoever could read them. */
+function unread({ blocks, smartctl }: ReportBundle, foreign: ReadonlySet<string>, out: Interpretation): void {
+  const left = out.parts.filter((part) => part.class === 'drive');
+  const take = (is: (part: NewComponent) => boolean) => {
+    const at = left.findIndex(is);
+    if (at >= 0) left.splice(at, 1);
+    return at >= 0;
+  };
+  const own = (blocks ?? []).filter(
+    (block) => block.own && !foreign.has(block.device) && !foreign.has(block.serial ?? ''),
+  );
+  const nameless = own.filter((block) => {
+    const key = serialKey(block.serial ?? smartctl.find(({ device }) => device === block.device)?.serial ?? '');
+    return key === '' || !take((part) => serialKey(part.serial ?? '') === key);
+  });
+  for (const { bytes, serial } of nameless) {
+    const size = Math.round(bytes / 1e9);
+    const like = (part: NewComponent) =>
+      Math.abs(Number(part.attributes?.gb ?? 0) * 1e9 - bytes) <= SAME_SIZE * bytes || !part.attributes?.gb;
+    if (take((part) => !(serial && part.serial) && like(part))) continue;
+    out.parts.push({
+      class: 'drive',
+      name: `Drive, ${size} GB`,
+      serial: serial ?? '',
+      attributes: size ? { gb: size } : {},
+    });
+    out.notRead.push(`what the drive of ${size} GB says of itself`);
+  }
 }
 
 function battery({ upower }: ReportBundle, put: Put, out: Interpretation): void {

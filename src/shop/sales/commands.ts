@@ -1,19 +1,17 @@
 import { closingCheck } from '@/core/hands/ledger';
 import { matNow } from '../hands/matRows';
 import { assertOurs } from '../record/whose';
-import { and, eq, inArray, ne, sql } from 'drizzle-orm';
+import { and, eq, inArray, ne } from 'drizzle-orm';
 import Joi from 'joi';
 import { components, LISTED_AS, sales, shop, units, work, type ListedAs } from '@/db/schema';
 import type { Transaction } from '@/db/client';
-import { freeKept, release } from '../parts/bin';
-import { dropWants } from '../parts/wants';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
+import { leaveUnit } from '../exit/unit';
 import { unitBook } from '../books/queries';
 import { assertDataAccounted } from '../record/gate';
 import { recordNow } from '../record/queries';
 import { isoDate, minor, shortText, unitId } from '../input';
-import { move } from '../parts/move';
 import { moveStage } from '../line';
 import { refuseHeld } from '../line';
 import { proofOf } from '../proof/proof';
@@ -136,7 +134,6 @@ export const sellUnit = defineCommand<Sell, { priceMinor: number }>({
         'Not sold: it is not on the shelf. List it first; that checks its drives.',
       );
     await assertOurs(tx, unit!, 'Not sold');
-    await assertDataAccounted(tx, unit!, 'Not sold');
     await assertNoBenchPart(tx, unit!.id, 'Not sold');
     const outward = input.outwardMinor ?? (await houseNow(tx)).tables.outward[unit!.chassis];
     const [rules] = await tx.select().from(shop);
@@ -161,16 +158,7 @@ export const sellUnit = defineCommand<Sell, { priceMinor: number }>({
       grade: unit!.grade,
       specification: Object.fromEntries(specification.rows.map((row) => [row.key, row.value])),
     });
-    for (const part of await tx
-      .select()
-      .from(components)
-      .where(sql`${components.unitId} = ${unit!.id}`))
-      await move(tx, actor, part, 'sold', `sold in ${unit!.tag}`);
-    await tx.update(units).set({ listed: false }).where(eq(units.id, unit!.id));
-    await release(tx, unit!.id);
-    await freeKept(tx, unit!.id);
-    await dropWants(tx, unit!.id);
-    await moveStage(tx, unit!, 'sold');
+    await leaveUnit(tx, actor, unit!, { as: 'sold', done: 'Not sold' });
     return {
       event: { kind: 'sold', payload: { ...input, feesMinor: fees, outwardMinor: outward } },
       answer: { priceMinor: input.priceMinor },

@@ -4,12 +4,13 @@ import { catalogue, findingById } from '@/catalog';
 import { appliesTo } from '@/core/belief/model';
 import { WHOLE_LOOK } from '@/core/catalogue';
 import type { Database, Transaction } from '@/db/client';
-import { components, erasures, movements, observations, saleEndings, sales, units } from '@/db/schema';
+import { components, movements, observations, saleEndings, sales, units } from '@/db/schema';
 import { defineCommand, type Actor, type CommandContext } from '../command';
-import { move } from '../parts/move';
+import { move } from '../moves/move';
 import { ShopError } from '../errors';
 import { isoDate, minor, shortText, unitId } from '../input';
 import { moveStage } from '../line';
+import { writeCount } from '../record/count';
 import { replaceEarlier } from '../record/replace';
 
 type Unit = NonNullable<CommandContext['unit']>;
@@ -88,16 +89,9 @@ async function undoSale(
   });
   await tx.delete(sales).where(eq(sales.unitId, unit.id));
   for (const part of await soldWith(tx, unit)) {
-    await move(tx, actor, part, `unit:${unit.id}`, `${ending.kind} with ${unit.tag}`);
-    if (ending.kind === 'returned' && part.class === 'drive')
-      await tx.insert(erasures).values({
-        componentId: part.id,
-        unitId: unit.id,
-        kind: 'used',
-        method: 'came back from a buyer',
-        by: actor.id,
-        byName: actor.name,
-      });
+    await move(tx, actor, part, `unit:${unit.id}`, `${ending.kind} with ${unit.tag}`, {
+      neverLeft: ending.kind === 'cancelled',
+    });
   }
   return sale;
 }
@@ -179,6 +173,8 @@ export const returnSale = defineCommand<Back, { refundMinor: number }>({
       feesMinor: input.feesMinor,
       reason: input.why,
     });
+    // what a buyer had in hands may hold other drives than it left with
+    await writeCount(tx, unit!.id, { drives: null, by: 'hands' }, actor.name);
     const replaced = await replaceEarlier(tx, unit!.id, [...said.map(({ id }) => id), WHOLE_LOOK]);
     const common = {
       unitId: unit!.id,

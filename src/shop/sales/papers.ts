@@ -14,7 +14,7 @@ import { paperOf, type Paper, type PaperKind } from '@/core/papers/paper';
 import type { Rubric } from '@/core/grade/rubric';
 import type { Listing } from '@/shapes/listing';
 import { ERASURE_WORDS } from '@/words/erasure';
-import { SEAL_SIGNS } from '../erasure/certificate';
+import { byWordOf, SEAL_SIGNS } from '../erasure/certificate';
 import { driveSheets } from '../erasure/queries';
 import { recordNow } from '../record/queries';
 import type { Passport } from '@/formats/print/passport';
@@ -236,7 +236,12 @@ export async function passportOf(tag: string, shopRow: ShopOnPaper, origin = '')
       drive: `${code} ${name}${serial ? `, serial ${serial}` : ''}`,
       what: ERASURE_WORDS[erasure.kind] ?? erasure.kind,
       method: erasure.method,
-      verified: [erasure.verified, erasure.eventSeq && `certificate ${erasure.eventSeq}`]
+      verified: [
+        erasure.verified,
+        erasure.told.clause,
+        erasure.told.byWord && byWordOf(erasure.byName),
+        erasure.eventSeq && `certificate ${erasure.eventSeq}`,
+      ]
         .filter(Boolean)
         .join('; '),
       by: erasure.byName,

@@ -9,10 +9,11 @@ import { rowId, shortText } from '../input';
 import { refuseHeld } from '../line';
 import { lotById } from '../lots/commands';
 import { putUnits } from '../lots/putUnits';
+import { writeCount } from '../record/count';
 import { recordNow } from '../record/queries';
 import { revalueUnit } from '../units/revalue';
 import { fitOf, fitWords, machineNow } from '../parts/machine';
-import { move } from '../parts/move';
+import { move } from '../moves/move';
 import { lockDonor, settleUnit } from './settle';
 
 interface Build {
@@ -90,6 +91,8 @@ export const buildUnit = defineCommand<Build, { tag: string; unitId: string }>({
     ]);
     await tx.update(units).set({ built: true, costMinor: 0, stage: 'hands' }).where(eq(units.id, id));
     const [unit] = await tx.select().from(units).where(eq(units.id, id));
+    // nothing is in it but what is put in here
+    await writeCount(tx, id, { drives: 0, by: 'hands' }, actor.name);
     const told: PartExchanged[] = [];
     // the board first: what the others must fit is known by what is in it
     const order = ['case', 'board', 'processor'];

@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm';
 import Joi from 'joi';
+import { serialKey } from '@/core/machine/serial';
 import { partFaults } from '@/core/parts/fields';
 import { components } from '@/db/schema';
 import { partFields } from '@/shapes/parts';
@@ -8,7 +9,9 @@ import { ShopError } from '../errors';
 import { minor, rowId, shortText } from '../input';
 import { lotById } from '../lots/commands';
 import { shareLotCost } from '../lots/shareCost';
-import { arrive, componentById, type NewComponent } from '../parts/move';
+import { arrive, type NewComponent } from '../moves/arrive';
+import { componentById } from '../moves/component';
+import { dataEntries } from '../record/queries';
 import { lockDonor, settleUnit } from './settle';
 
 const componentId = rowId('part').required();
@@ -42,6 +45,17 @@ export const describePart = defineCommand<Describe, { code: string }>({
     const unit = part.unitId ? await lockDonor(tx, part.unitId) : null;
     if (part.place === 'sold' || part.place === 'returned')
       throw new ShopError('refused', `Not noted: ${part.code} ${part.name} is not here any more.`);
+    // what stands on record about its data was said of the drive with this serial, and of no other
+    if (
+      part.class === 'drive' &&
+      more.serial !== undefined &&
+      serialKey(more.serial) !== part.serialKey &&
+      (await dataEntries(tx, [part.id])).length
+    )
+      throw new ShopError(
+        'refused',
+        `Not noted: something stands on record about the data of ${part.code} under ${part.serial ? `the serial ${part.serial}` : 'no serial'}. Take that back first; then the serial can be changed.`,
+      );
     const merged = Object.fromEntries(
       Object.entries({ ...part.attributes, ...attributes }).filter(([, value]) => value !== null),
     ) as Record<string, string | number>;

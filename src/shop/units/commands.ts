@@ -18,7 +18,8 @@ import { BENCH_ROLES, defineCommand, type CommandContext } from '../command';
 import { ShopError } from '../errors';
 import { shortText, unitId, rowNumber } from '../input';
 import { passMat } from '../hands/matRows';
-import { actBack } from '../record/acts';
+import { actBack, writeActs } from '../record/acts';
+import { ownersMachine } from '../record/whose';
 import { powers } from '@/core/steps/hazards';
 import { release } from '../parts/bin';
 import { exchange, exchangeBack, exchangeInput, type Exchange } from '../parts/exchange';
@@ -261,15 +262,29 @@ export const noteAnswer = defineCommand<Noted, null>({
 });
 
 /** Whether the system and the data on it stay: the owner's machine, or a customer's wish. */
-export const setKeeps = defineCommand<{ unitId: string; keeps: boolean }, { keeps: boolean }>({
+export const setKeeps = defineCommand<{ unitId: string; keeps: boolean; how?: string }, { keeps: boolean }>({
   name: 'setKeeps',
   roles: BENCH_ROLES,
   onUnit: true,
-  input: Joi.object({ unitId, keeps: Joi.boolean().required().label('stays') }),
-  async run({ tx, unit }, { keeps }) {
+  input: Joi.object({
+    unitId,
+    keeps: Joi.boolean().required().label('stays'),
+    how: shortText('how they said so', 120),
+  }),
+  async run({ tx, actor, unit }, { keeps, how }) {
     refuseHeld(unit!);
+    // somebody else's data goes by their word, and that stands with what was agreed
+    if (!keeps && (await ownersMachine(tx, unit!))) {
+      if (!how)
+        throw new ShopError(
+          'refused',
+          'Not changed: the data on it is its owner’s. Write down how they said that it may go.',
+          { fields: { how: 'is missing' } },
+        );
+      await writeActs(tx, unit!.id, 'owner', [{ op: 'data', stays: false, how }], actor.name);
+    }
     await tx.update(units).set({ keeps }).where(eq(units.id, unit!.id));
-    return { event: { kind: 'keeps', payload: { before: unit!.keeps, keeps } }, answer: { keeps } };
+    return { event: { kind: 'keeps', payload: { before: unit!.keeps, keeps, ...(how && { how }) } }, answer: { keeps } };
   },
 });
 

@@ -3,7 +3,6 @@ import Joi from 'joi';
 import type { StopRoute } from '@/core/steps/problem';
 import {
   components,
-  erasures,
   events,
   GONE_AS,
   movements,
@@ -13,15 +12,10 @@ import {
 } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type CommandContext } from '../command';
 import { ShopError } from '../errors';
+import { leaveUnit } from '../exit/unit';
 import { minor, shortText, unitId } from '../input';
 import { forward, moveStage, refuseHeld } from '../line';
-import { freeKept, release } from '../parts/bin';
-import { move } from '../parts/move';
-import { dropWants } from '../parts/wants';
-import { assertDataAccounted } from '../record/gate';
-import { ownersParts } from '../hands/owner';
-import { assertOurs } from '../record/whose';
-import { closeOpenWork } from '../work/clock';
+import { move } from '../moves/move';
 
 /** A unit that was gone is here again, with what went with it. */
 export async function bringBack(
@@ -39,18 +33,7 @@ export async function bringBack(
         eq(movements.reason, `${unit.goneAs} with ${unit.tag}`),
       ),
     );
-  for (const { part } of went) {
-    await move(tx, actor, part, `unit:${unit.id}`, `came back with ${unit.tag}`);
-    if (part.class === 'drive' && part.place === 'returned')
-      await tx.insert(erasures).values({
-        componentId: part.id,
-        unitId: unit.id,
-        kind: 'used',
-        method: 'came back with the machine',
-        by: actor.id,
-        byName: actor.name,
-      });
-  }
+  for (const { part } of went) await move(tx, actor, part, `unit:${unit.id}`, `came back with ${unit.tag}`);
   // what lay here of its owner's and went along lies here for it again
   const along = await tx
     .select({ part: components })
@@ -131,7 +114,8 @@ interface Gone {
 
 /**
  * It leaves without a sale, and what it became is said. No drive goes with it unaccounted for; a machine that
- * goes back to whose it is takes its drives along, and that is written down for each.
+ * goes back to whose it is takes its drives along, and that is written down for each. The note of one of the shop's
+ * own says whom it went back to.
  */
 export const endUnit = defineCommand<Gone, { as: GoneAs }>({
   name: 'endUnit',
@@ -148,42 +132,11 @@ export const endUnit = defineCommand<Gone, { as: GoneAs }>({
     grams: Joi.number().integer().min(1).max(200_000).label('weight'),
   }),
   async run({ tx, actor, unit }, { as, note, receivedMinor, grams }) {
-    if (unit!.stage === 'quarantine' && actor.role !== 'owner')
-      throw new ShopError('forbidden', 'Only the owner lets a unit out of quarantine.');
-    const inside = await tx.select().from(components).where(eq(components.unitId, unit!.id));
-    const drives = inside.filter((part) => part.class === 'drive');
-    if (as === 'returned') {
-      for (const drive of drives)
-        await tx.insert(erasures).values({
-          componentId: drive.id,
-          unitId: unit!.id,
-          kind: 'returned',
-          method: 'went back with the machine',
-          by: actor.id,
-          byName: actor.name,
-        });
-    } else if (as === 'lost') {
-      if (actor.role !== 'owner')
-        throw new ShopError('forbidden', 'Only the owner writes a unit down as lost.');
-    } else {
-      if (actor.role !== 'owner') await assertOurs(tx, unit!, 'It stays');
-      await assertDataAccounted(tx, unit!, 'It stays');
-    }
-    await closeOpenWork(tx, unit!.id);
-    await release(tx, unit!.id);
-    // what is left in it goes the way it goes
-    const to = as === 'returned' ? 'returned' : 'scrap';
-    for (const part of inside) await move(tx, actor, part, to, `${as} with ${unit!.tag}`);
-    // what else of theirs lies here goes back with it
-    const theirs = as === 'returned' ? await ownersParts(tx, unit!.id) : [];
-    for (const part of theirs) await move(tx, actor, part, 'returned', `${as} with ${unit!.tag}`);
-    await freeKept(tx, unit!.id);
-    await dropWants(tx, unit!.id);
+    const { drives, theirs } = await leaveUnit(tx, actor, unit!, { as, done: 'It stays', handedTo: note });
     await tx
       .update(units)
-      .set({ listed: false, goneAs: as, goneMinor: receivedMinor, goneGrams: grams ?? null })
+      .set({ goneAs: as, goneMinor: receivedMinor, goneGrams: grams ?? null })
       .where(eq(units.id, unit!.id));
-    await moveStage(tx, unit!, 'gone');
     return {
       event: {
         kind: 'gone',

@@ -1,6 +1,6 @@
 import { PART_CLASSES } from '@/core/catalogue';
 import { requireActor } from '@/server/session';
-import { factsOfPart } from '@/shop/parts/machine';
+import { factsOfPart } from '@/core/parts/facts';
 import { BIN_PAGE, binPage, lastMovements } from '@/shop/parts/queries';
 import { shopRules } from '@/shop/rules/queries';
 import { BinSearch } from '@/ui/parts/BinSearch';

@@ -3,7 +3,7 @@ import { database } from '@/db/client';
 import { requireActor } from '@/server/session';
 import { eraseRunsOf } from '@/shop/erasure/lane';
 import { looseSheet } from '@/shop/erasure/queries';
-import { factsOfPart } from '@/shop/parts/machine';
+import { factsOfPart } from '@/core/parts/facts';
 import { partByCode } from '@/shop/parts/queries';
 import { servedBy } from '@/shop/advice/side';
 import { recordNow } from '@/shop/record/queries';

@@ -1,7 +1,7 @@
 import { answer } from '@/server/answer';
 import { requireActorForApi } from '@/server/session';
 import { ShopError } from '@/shop/errors';
-import { factsOfPart } from '@/shop/parts/machine';
+import { factsOfPart } from '@/core/parts/facts';
 import { partByCode } from '@/shop/parts/queries';
 import { partView } from '@/words/partsView';
 import { placeWords } from '@/words/places';

@@ -1,6 +1,6 @@
-import { checkCertificate } from '@/shop/erasure/certificate';
+import { byWordOf, checkCertificate } from '@/shop/erasure/certificate';
 import { shopRules } from '@/shop/rules/queries';
-import { dayAndTime } from '@/words/time';
+import { momentOf } from '@/words/time';
 
 export const dynamic = 'force-dynamic';
 export const metadata = { title: 'Certificate' };
@@ -14,7 +14,7 @@ export default async function CertificatePage({
   const { number, seal } = await params;
   const found = await checkCertificate(Number(number), seal.toLowerCase());
   const rules = await shopRules();
-  const when = (at: Date) => dayAndTime(at, rules.timeZone);
+  const when = (at: Date) => momentOf(at, rules.timeZone);
   const verdict = !found
     ? 'There is no such certificate.'
     : !found.agrees
@@ -42,6 +42,7 @@ export default async function CertificatePage({
                   ['Method', found.method],
                   ['By', found.by],
                   ['When', when(found.at)],
+                  ...(found.byWord ? [['Standing', byWordOf(found.by)]] : []),
                 ].map(([name, value]) => (
                   <tr key={name} className="border-b border-rule">
                     <th scope="row" className="py-1 pr-4 text-left font-normal text-soft">

@@ -1,0 +1,46 @@
+import { and, eq } from 'drizzle-orm';
+import Joi from 'joi';
+import { components } from '@/db/schema';
+import { BENCH_ROLES, defineCommand } from '../command';
+import { ShopError } from '../errors';
+import { unitId } from '../input';
+import { refuseHeld } from '../line';
+import { writeCount } from '../record/count';
+
+interface Counted {
+  unitId: string;
+  drives: number;
+  /** Each drive without a serial bears the code of its record. */
+  labelled: boolean;
+}
+
+/**
+ * Somebody looked into every bay and socket and counted the drives. The machine leaves only when as many are on its
+ * record; where nobody could read a serial, each must bear its code, so that none is taken for the other.
+ */
+export const countDrives = defineCommand<Counted, { drives: number }>({
+  name: 'countDrives',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    drives: Joi.number().integer().min(0).max(24).required().label('how many drives'),
+    labelled: Joi.boolean().default(false).label('each bears its code'),
+  }),
+  async run({ tx, actor, unit }, { drives, labelled }) {
+    refuseHeld(unit!);
+    const nameless = await tx
+      .select({ code: components.code })
+      .from(components)
+      .where(
+        and(eq(components.unitId, unit!.id), eq(components.class, 'drive'), eq(components.serialKey, '')),
+      );
+    if (labelled && nameless.length > drives)
+      throw new ShopError(
+        'refused',
+        `Not counted: ${nameless.map(({ code }) => code).join(', ')} are on record without a serial, and you count ${drives}. Take out what is not in it first.`,
+      );
+    await writeCount(tx, unit!.id, { drives, by: 'hands', labelled }, actor.name);
+    return { event: { kind: 'drives counted', payload: { drives, labelled } }, answer: { drives } };
+  },
+});

@@ -1,0 +1,20 @@
+import type { CountEntry } from '@/core/record/entries';
+import type { Transaction } from '@/db/client';
+import { recordValues } from '@/db/schema';
+
+/** How many drives are in a machine, as it was counted. */
+export async function writeCount(
+  tx: Transaction,
+  unitId: string,
+  count: Omit<CountEntry, 'kind' | 'at'>,
+  by: string,
+): Promise<void> {
+  await tx.insert(recordValues).values({
+    unitId,
+    key: 'drive count',
+    basis: count.by === 'report' ? 'measured' : 'typed',
+    value: JSON.stringify(count),
+    origin: count.by === 'report' ? 'machine’s report' : 'by hand',
+    by,
+  });
+}
