@@ -1,13 +1,17 @@
 import type { EraseMethod, Level, Medium } from '@/core/erasure/media';
 import type { EraseTables } from '@/core/erasure/plan';
 
-/** Where a method stands. All from memory: the current edition, and local law, decide. */
+/**
+ * Where a method stands. All from memory: the current edition, and local law, decide. Rev. 2 of SP 800-88 (2025) leaves
+ * the techniques to IEEE 2883, which names the same acts by other clauses.
+ */
 const RULE = 'NIST SP 800-88 Rev. 1, Appendix A';
 const DISK = `${RULE}, Table A-5 (ATA hard disk)`;
 const SCSI = `${RULE}, Table A-5 (SCSI hard disk)`;
 const ATA_SOLID = `${RULE}, Table A-8 (ATA solid-state)`;
 const SCSI_SOLID = `${RULE}, Table A-8 (SCSI solid-state)`;
 const NVME = `${RULE}, Table A-8 (NVM Express)`;
+const EMMC = `${RULE}, Table A-8 (embedded flash on boards)`;
 const CARD = `${RULE}, Table A-8 (USB stick, memory card)`;
 
 /** Common practice. */
@@ -21,10 +25,10 @@ export const eraseMethods: EraseMethod[] = [
   {
     id: 'disk-overwrite',
     level: 'clear',
-    name: 'One overwrite pass',
+    name: 'Overwrite',
     media: ['disk', 'shingled'],
     command: 'dd if=/dev/zero of={device} bs=1M oflag=direct',
-    takes: { by: 'writing', passes: 1 },
+    takes: { by: 'writing', passes: 2 },
     verify: 'read',
     clause: DISK,
     byScript: true,
@@ -32,10 +36,10 @@ export const eraseMethods: EraseMethod[] = [
   {
     id: 'hybrid-overwrite',
     level: 'clear',
-    name: 'One overwrite pass',
+    name: 'Overwrite',
     media: ['hybrid'],
     command: 'dd if=/dev/zero of={device} bs=1M oflag=direct',
-    takes: { by: 'writing', passes: 1 },
+    takes: { by: 'writing', passes: 2 },
     verify: 'read',
     note: 'The flash beside the disk may keep copies: purge where the data asks for it.',
     clause: DISK,
@@ -44,10 +48,10 @@ export const eraseMethods: EraseMethod[] = [
   {
     id: 'sas-overwrite',
     level: 'clear',
-    name: 'One overwrite pass',
+    name: 'Overwrite',
     media: ['sas-disk', 'sas-solid'],
     command: 'dd if=/dev/zero of={device} bs=1M oflag=direct',
-    takes: { by: 'writing', passes: 1 },
+    takes: { by: 'writing', passes: 2 },
     verify: 'read',
     clause: SCSI,
     byScript: true,
@@ -103,10 +107,10 @@ export const eraseMethods: EraseMethod[] = [
   {
     id: 'solid-overwrite',
     level: 'clear',
-    name: 'One overwrite pass',
+    name: 'Overwrite',
     media: ['solid'],
     command: 'dd if=/dev/zero of={device} bs=1M oflag=direct',
-    takes: { by: 'writing', passes: 1 },
+    takes: { by: 'writing', passes: 2 },
     verify: 'read',
     clause: ATA_SOLID,
     byScript: true,
@@ -140,10 +144,10 @@ export const eraseMethods: EraseMethod[] = [
   {
     id: 'nvme-overwrite',
     level: 'clear',
-    name: 'One overwrite pass',
+    name: 'Overwrite',
     media: ['nvme'],
     command: 'dd if=/dev/zero of={device} bs=1M oflag=direct',
-    takes: { by: 'writing', passes: 1 },
+    takes: { by: 'writing', passes: 2 },
     verify: 'read',
     clause: NVME,
     byScript: true,
@@ -188,11 +192,22 @@ export const eraseMethods: EraseMethod[] = [
   {
     id: 'sas-sanitize',
     level: 'purge',
-    name: 'SCSI sanitize',
-    media: ['sas-disk', 'sas-solid'],
-    command: 'sg_sanitize --block --quick --wait {device}',
+    name: 'SCSI sanitize, overwrite',
+    media: ['sas-disk'],
+    command: 'sg_sanitize --overwrite --zero --quick --wait {device}',
     takes: { by: 'writing', passes: 1 },
-    needs: ['sanitize-block', 'sanitize-overwrite'],
+    needs: ['sanitize-overwrite'],
+    verify: 'read',
+    clause: SCSI,
+  },
+  {
+    id: 'sas-sanitize-block',
+    level: 'purge',
+    name: 'SCSI sanitize, block erase',
+    media: ['sas-solid'],
+    command: 'sg_sanitize --block --quick --wait {device}',
+    takes: { by: 'drive', minutes: [1, 10] },
+    needs: ['sanitize-block'],
     verify: 'read',
     clause: SCSI_SOLID,
   },
@@ -207,10 +222,35 @@ export const eraseMethods: EraseMethod[] = [
     clause: CARD,
   },
   {
+    id: 'emmc-overwrite',
+    level: 'clear',
+    name: 'Overwrite',
+    media: ['emmc'],
+    command: 'dd if=/dev/zero of={device} bs=1M oflag=direct',
+    takes: { by: 'writing', passes: 2 },
+    verify: 'read',
+    note: 'Flash soldered to the board: cells held in reserve keep what is in them.',
+    clause: EMMC,
+    byScript: true,
+  },
+  {
+    id: 'emmc-secure',
+    level: 'purge',
+    name: 'Secure discard',
+    media: ['emmc'],
+    command: 'blkdiscard -s {device}',
+    takes: { by: 'drive', minutes: [1, 10] },
+    needs: ['secure-discard'],
+    verify: 'read',
+    note: 'Secure trim of the chip’s own, where it has one.',
+    clause: 'JEDEC JESD84 (secure trim), from memory; SP 800-88 Rev. 1 has no purge for such flash',
+    byScript: true,
+  },
+  {
     id: 'destroy',
     level: 'destroy',
     name: 'Shredded, disintegrated, pulverised or burnt',
-    media: ['disk', 'shingled', 'hybrid', 'solid', 'nvme', 'card', 'sas-disk', 'sas-solid'],
+    media: ['disk', 'shingled', 'hybrid', 'solid', 'nvme', 'card', 'emmc', 'sas-disk', 'sas-solid'],
     command: '',
     takes: { by: 'hands', minutes: 10 },
     verify: 'seen',
@@ -229,6 +269,7 @@ export const eraseTables: EraseTables = {
     solid: 350,
     nvme: 900,
     card: 12,
+    emmc: 60,
     'sas-disk': 120,
     'sas-solid': 400,
   },
@@ -236,8 +277,22 @@ export const eraseTables: EraseTables = {
   diskMean: 0.75,
   // 4.7.2 of SP 800-88 Rev. 1: two twentieths of each of a thousand parts (from memory)
   sampling: { subsections: 1_000, each: 0.05 },
-  // sizes on labels are rounded; shop estimate
-  shown: 0.97,
+  // sizes on labels are rounded down (IDEMA LBA1-03 counts at least what is printed, from memory); ours to whole gigabytes
+  shown: 0.995,
+  roundedBytes: 0.6e9,
+  // bytes a second: link rates less their line code (SATA 600 MB/s, SAS-4 2.4 GB/s, PCIe 5 x4 15.8 GB/s, eMMC HS400 400 MB/s,
+  // UHS-II 312 MB/s), of disks what their outermost tracks reach (from memory)
+  fastest: {
+    disk: 320e6,
+    shingled: 320e6,
+    hybrid: 320e6,
+    solid: 600e6,
+    nvme: 15.8e9,
+    card: 400e6,
+    emmc: 400e6,
+    'sas-disk': 600e6,
+    'sas-solid': 2.4e9,
+  },
   confidence: 0.95,
   leftBehind: 0.01,
 };

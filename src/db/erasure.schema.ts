@@ -128,6 +128,8 @@ export const erasureRuns = pgTable(
     byName: text('by_name').notNull(),
     startedAt: moment('started_at'),
     confirmedAt: at('confirmed_at'),
+    /** Who said the second word. */
+    confirmedBy: text('confirmed_by').notNull().default(''),
     heardAt: at('heard_at'),
     expiresAt: at('expires_at').notNull(),
       /** `done`, `failed`, `dropped` or `overtaken` by a movement or another entry of the drive; empty while it is open. */

@@ -7,6 +7,7 @@ export const MEDIUM_WORDS: Record<Medium, string> = {
   solid: 'solid-state drive, SATA',
   nvme: 'solid-state drive, NVMe',
   card: 'card or stick',
+  emmc: 'flash on the board, eMMC',
   'sas-disk': 'hard disk, SAS',
   'sas-solid': 'solid-state drive, SAS',
 };

@@ -89,7 +89,7 @@ describe('a part is in exactly one place', () => {
       code: 'refused',
       message: expect.stringContaining('neither an erasure'),
     });
-    await act(benchB, 'recordErasure', { ...at, ...ERASED });
+    await act(benchB, 'recordErasure', { ...at, ...ERASED, methodId: 'solid-overwrite' });
     await act(benchB, 'takePart', { ...at, to: 'scrap' });
     expect(await whereIs(componentId)).toMatchObject({ place: 'scrap', unitId: null, lastMove: 4 });
     expect(await refusal(act(benchA, 'fitPart', at))).toMatchObject({ code: 'conflict' });

@@ -272,7 +272,10 @@ describe('a sale that was not the end', () => {
     });
     await act(owner, 'returnSale', { ...back, complaints: [claim] });
     expect(await unitRow(unitId)).toMatchObject({ stage: 'find', grade: null, listed: false });
-    expect(await faults(unitId)).toHaveLength(1);
+    expect(await faults(unitId)).toEqual([
+      expect.stringContaining('came back'),
+      expect.stringContaining('nobody has counted'),
+    ]);
     const said = await database().select().from(observations).where(eq(observations.unitId, unitId));
     expect(said).toContainEqual(expect.objectContaining({ ref: claim, basis: 'claimed', outcome: 1 }));
     expect((await unitRow(unitId)).evaluation!.again).toEqual(['whole-look']);

@@ -135,7 +135,9 @@ describe('what is kept', () => {
       ...ERASED,
     };
     expect(await refusal(act(benchA, 'recordErasure', erase))).toMatchObject({ code: 'refused' });
-    expect(await refusal(act(benchA, 'setKeeps', { unitId, keeps: false }))).toMatchObject({ code: 'refused' });
+    expect(await refusal(act(benchA, 'setKeeps', { unitId, keeps: false }))).toMatchObject({
+      code: 'refused',
+    });
     await act(benchA, 'setKeeps', { unitId, keeps: false, how: 'by telephone' });
     // somebody else's machine is worked on once they have said yes to what it costs
     const told = (own: Record<string, unknown>) => act(benchA, 'tellOwner', { unitId, act: own });

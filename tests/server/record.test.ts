@@ -9,7 +9,19 @@ import { observations, sales } from '@/db/schema';
 import { lotBooks, unitBook } from '@/shop/books/queries';
 import { recordNow } from '@/shop/record/queries';
 import { listingOf, passportOf } from '@/shop/sales/papers';
-import { act, benchA, benchB, counted, ERASED, lotWith, openShop, owner, refusal, specOf, unitRow } from './shop';
+import {
+  act,
+  benchA,
+  benchB,
+  counted,
+  ERASED,
+  lotWith,
+  openShop,
+  owner,
+  refusal,
+  specOf,
+  unitRow,
+} from './shop';
 
 openShop('record');
 
@@ -48,12 +60,8 @@ async function withDrive(chassis: 'laptop' | 'small' = 'small') {
   });
   return { ...unit, drive };
 }
-const erase = (unitId: string, componentId: string) =>
-  act(benchA, 'recordErasure', {
-    unitId,
-    componentId,
-    ...ERASED,
-  });
+const erase = (unitId: string, componentId: string, methodId = 'disk-overwrite') =>
+  act(benchA, 'recordErasure', { unitId, componentId, ...ERASED, methodId });
 async function work(unitId: string, ref: string, helped?: boolean) {
   const { workId } = await act<{ workId: string }>(benchA, 'startWork', { unitId, ref });
   await act(benchA, 'finishWork', {
@@ -197,7 +205,8 @@ describe('what hands change, changes what the machine is', () => {
       240,
     ]);
     expect((await unitRow(unitId)).priceMinor).toBeGreaterThan(before.priceMinor);
-    await erase(unitId, drive.componentId);
+    await erase(unitId, drive.componentId, 'solid-overwrite');
+    await counted(unitId);
     for (const test of testsFor(rubric, 'laptop'))
       await act(benchB, 'recordTest', { unitId, test: test.id, result: 'pass' });
     for (const [key, value] of [

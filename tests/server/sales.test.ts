@@ -115,7 +115,7 @@ describe('the gate', () => {
       componentId: first.componentId,
       ...ERASED,
     });
-    await counted(unit.unitId);
+    await counted(unit.unitId, 1, true);
     await act(owner, 'listUnit', { unitId: unit.unitId, askMinor: 6000 });
     await act(benchA, 'recordPart', { unitId: unit.unitId, class: 'drive', name: 'Basalt 500' });
     expect(

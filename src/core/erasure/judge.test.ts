@@ -1,49 +1,69 @@
 import { describe, expect, it } from 'vitest';
 import { eraseTables } from '@/catalog/erasure';
-import { dataState } from '../record/drives';
-import { eraseFaults, type EraseResult } from './judge';
+import { eraseFaults, type EraseExpected, type EraseResult } from './judge';
 
-const good: EraseResult = { through: true, sectors: 1_000, unwritten: 0, read: 1_000, unread: 0, left: 0 };
-const faults = (more: Partial<EraseResult>, bytes: number | null = 512_000, read = 1_000) =>
-  eraseFaults({ ...good, ...more }, { read, bytes }, eraseTables);
+const SECTORS = 976_773_168; // 500 GB as drives of that label have it (IDEMA LBA1-03, from memory)
+const good: EraseResult = {
+  through: true,
+  sectors: SECTORS,
+  unwritten: 0,
+  checked: SECTORS,
+  wrong: 0,
+  hidden: 0,
+  read: 97_000_000,
+  unread: 0,
+  left: 0,
+};
+const asked: EraseExpected = {
+  checked: SECTORS,
+  read: 97_000_000,
+  bytes: 500e9,
+  proven: true,
+  medium: 'disk',
+  seconds: 20_000,
+  takes: { by: 'writing', passes: 2 },
+};
+const faults = (result: Partial<EraseResult> = {}, expected: Partial<EraseExpected> = {}) =>
+  eraseFaults({ ...good, ...result }, { ...asked, ...expected }, eraseTables);
 
 describe('was it erased', () => {
-  it('everything written, everything read back, all empty', () => expect(faults({})).toEqual([]));
+  it('only when all was written, found, read back and empty', () => {
+    expect(faults()).toEqual([]);
+  });
   it.each([
-    [{ through: false }, 'stopped'],
-    [{ unwritten: 1 }, 'could not be written'],
-    [{ left: 1 }, 'still hold data'],
-    [{ unread: 2 }, 'could not be read back'],
-    [{ read: 999 }, '999 of 1000'],
-    [{ sectors: 900 }, 'hidden'],
-  ])('%o is a fault', (more, words) => expect(faults(more).join('; ')).toContain(words));
-  it('a size nobody has said hides nothing', () => expect(faults({ sectors: 900 }, null)).toEqual([]));
-});
-
-describe('the gate of a drive', () => {
-  const open = (...what: Parameters<typeof dataState>[0][number]['what'][]) =>
-    dataState(what.map((own) => ({ what: own }))).accounted;
-  it('stays shut from the moment an erasure is begun until one has ended well', () => {
-    expect(open('begun')).toBe(false);
-    expect(open('erased', 'begun')).toBe(false);
-    expect(open('begun', 'failed')).toBe(false);
-    expect(open('begun', 'failed', 'begun', 'erased')).toBe(true);
-    expect(open('failed', 'destroyed')).toBe(true);
+    [{ through: false }, 'stopped before its end'],
+    [{ unwritten: 1 }, '1 sectors could not be written'],
+    [{ wrong: 2 }, '2 sectors did not hold what was written'],
+    [{ left: 3 }, '3 sectors still hold data'],
+    [{ unread: 4 }, '4 sectors could not be read back'],
+    [{ hidden: 5 }, '5 sectors are hidden'],
+    [{ checked: SECTORS - 1 }, 'the pattern was looked for in'],
+    [{ read: 96_999_999 }, 'sectors were read back'],
+  ] as const)('not with %o', (result, words) => {
+    expect(faults(result)).toEqual([expect.stringContaining(words)]);
   });
-  it('a system put on a drive that could not be erased opens nothing', () => {
-    expect(open('failed', 'installed')).toBe(false);
-    expect(open('failed', 'cloned', 'image')).toBe(false);
-    expect(open('image')).toBe(false);
+  it('not when the places the shop drew do not hold its pattern', () => {
+    expect(faults({}, { proven: false })).toEqual([expect.stringContaining('not what the shop’s key makes')]);
   });
-  it('a clone shuts it, and the shop’s own image opens it again', () => {
-    expect(open('erased', 'cloned')).toBe(false);
-    expect(open('erased', 'cloned', 'image')).toBe(true);
-    expect(open('erased', 'cloned', 'image', 'cloned')).toBe(false);
-    expect(open('never', 'installed')).toBe(true);
+  it('not faster than physics: 500 GB in 2.6 s, or in an hour what two passes and a reading take a disk', () => {
+    expect(faults({}, { seconds: 2.6 })).toEqual([expect.stringContaining('no drive of its kind')]);
+    // 2 x 500 GB written and 550 GB read at 320 MB/s take 4,841 s
+    expect(faults({}, { seconds: 4_700 })).toHaveLength(1);
+    expect(faults({}, { seconds: 4_900 })).toEqual([]);
   });
-  it('what came back from a buyer is erased anew', () => {
-    expect(open('erased', 'used')).toBe(false);
-    expect(open('erased', 'used', 'cloned', 'image')).toBe(false);
-    expect(open('erased', 'used', 'erased')).toBe(true);
+  it('what the drive does by itself takes no passes, its reading back does', () => {
+    const takes = { by: 'drive', minutes: [1, 6] } as const;
+    expect(faults({ checked: 500 }, { checked: 500, takes, medium: 'solid', seconds: 100 })).toEqual([]);
+    expect(faults({ checked: 500 }, { checked: 500, takes, medium: 'solid', seconds: 60 })).toHaveLength(1);
+  });
+  it('not when it shows less than its label says: 12 GB hidden of 500; rounding is no hiding', () => {
+    expect(faults({ sectors: SECTORS - 24_000_000 })).toEqual([
+      expect.stringContaining('part of it may be hidden'),
+    ]);
+    // 62.5 GB of flash that a report rounded up to 63
+    expect(faults({ sectors: 122_142_720 }, { bytes: 63e9 })).toEqual([]);
+  });
+  it('not when nobody but the drive has said how much it holds', () => {
+    expect(faults({}, { bytes: null })).toEqual([expect.stringContaining('nobody has said')]);
   });
 });

@@ -6,6 +6,7 @@ export const MEDIA = [
   'solid',
   'nvme',
   'card',
+  'emmc',
   'sas-disk',
   'sas-solid',
 ] as const;
@@ -25,6 +26,7 @@ export const ABILITIES = [
   'format',
   'format-crypto',
   'encrypts',
+  'secure-discard',
 ] as const;
 export type Ability = (typeof ABILITIES)[number];
 
@@ -68,6 +70,7 @@ export interface MediumFacts {
 export function mediumOf({ kind, bus, writes, trim, usb }: MediumFacts): Medium | null {
   if (bus === 'NVMe') return 'nvme';
   if (bus === 'card') return 'card';
+  if (bus === 'eMMC') return 'emmc';
   if (bus === 'SAS') return kind === 'solid' ? 'sas-solid' : kind === 'disk' ? 'sas-disk' : null;
   if (kind === 'solid') return usb ? 'card' : 'solid';
   if (kind !== 'disk') return null;

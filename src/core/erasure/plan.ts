@@ -10,8 +10,11 @@ export interface EraseTables {
   diskMean: number;
   /** How representative sampling reads a medium. */
   sampling: Sampling;
-  /** A drive that shows less than this share of what it is said to hold keeps some of it hidden. */
+  /** A drive that shows less than this share of what it is said to hold keeps some of it hidden; or by so much that sizes are rounded, bytes. */
   shown: number;
+  roundedBytes: number;
+  /** Bytes a second no drive of the medium goes beyond. */
+  fastest: Record<Medium, number>;
   confidence: number;
   /** Largest share left behind that the confidence is about. */
   leftBehind: number;
@@ -104,7 +107,9 @@ export function erasePlan(asked: EraseAsked, tables: EraseTables): ErasePlan {
           : takes.by === 'drive'
             ? takes.minutes
             : ([takes.minutes, takes.minutes] as const);
-      const reads = method.verify === 'read' ? read * (asked.whole ? 1 : sampled) : 0;
+      // the script looks for its pattern before the last pass, and reads a sample after it
+      const after = method.byScript && takes.by === 'writing' ? sampled : 0;
+      const reads = method.verify === 'read' ? read * ((asked.whole ? 1 : sampled) + after) : 0;
       return {
         id: method.id,
         level: method.level,

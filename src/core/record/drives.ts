@@ -37,20 +37,22 @@ export function dataState(entries: readonly Pick<DataEntry, 'what' | 'vouched'>[
   const never = 'has neither an erasure nor an owner-return record';
   let under = never;
   let cloned = false;
-  entries.forEach(({ what, vouched }, n) => {
+  let told = 0;
+  for (const { what, vouched } of entries) {
+    // a system installed by the shop adds nobody's data, and takes away none that was there
+    if (what === 'installed') continue;
+    told++;
     if (what === 'cloned') cloned = true;
     else if (what === 'image') cloned = false;
     else if (what === 'used') under = 'came back from somebody who had it: it holds data again';
     else if (what === 'begun') under = 'was being erased and that has not ended: it may hold data still';
     else if (what === 'failed') under = 'could not be erased: it is erased another way, or destroyed';
     // that it never held any is the first thing said of a drive, or the owner vouches for it
-    else if (what === 'never' && n > 0 && !vouched) return;
-    else if (what !== 'installed') {
+    else if (what !== 'never' || told === 1 || vouched) {
       under = '';
       cloned = false;
     }
-    // a system installed by the shop adds nobody's data, and takes away none that was there
-  });
+  }
   const why =
     under || (cloned ? 'was written with a clone since it was erased: it holds somebody’s data again' : '');
   return { accounted: why === '', why };
@@ -117,7 +119,7 @@ export function drivesOf(
     seen,
     counted,
     doubted,
-    unlabelled: [...inside.values()].filter((part) => !part.serial && !labelled.has(part.id)),
+    unlabelled: [...inside.values()].filter((part) => part.serial === '' && !labelled.has(part.id)),
     inside: [...inside.values()].map((part) => ({ part, ...dataState(data.get(part.id) ?? []) })),
   };
 }

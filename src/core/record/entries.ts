@@ -10,7 +10,7 @@ export interface RecordPart {
   code: string;
   class: PartClass | string;
   name: string;
-  /** As printed on it; empty or left out: nobody could read one. */
+  /** As printed on it; empty: nobody could read one; left out: not told. */
   serial?: string;
   attributes: Readonly<Record<string, string | number>>;
 }

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { catalogue } from '@/catalog';
 import { dataState } from './drives';
-import type { DataEntry, PartEntry, RecordEntry, RecordPart } from './entries';
+import type { CountEntry, DataEntry, PartEntry, RecordEntry, RecordPart } from './entries';
 import { deriveRecord } from './index';
 import type { Basis, SpecKey } from './keys';
 import { readLabel } from '../parts/label';
@@ -51,6 +51,13 @@ const data = (drive: string, what: DataEntry['what']): RecordEntry => ({
   at: at(),
   drive,
   what,
+});
+const count = (drives: number | null, by: CountEntry['by'] = 'hands', labelled = false): RecordEntry => ({
+  kind: 'count',
+  at: at(),
+  drives,
+  by,
+  labelled,
 });
 const derive = (...entries: RecordEntry[]) => deriveRecord(entries, catalogue, 'laptop');
 const spec = (...entries: RecordEntry[]) => derive(...entries).specification;
@@ -152,11 +159,48 @@ describe('the gate', () => {
   it('"bay empty", taken back, shuts it again: nothing else remembers the answer', () =>
     expect(shut()).toEqual(shut(...[answer('look-bay', 1)].slice(1))));
   it('names each drive without a record, and opens when each has one', () => {
-    expect(shut(move('found', solid), move('found', disk), data('2', 'erased'))).toEqual([
+    expect(shut(move('found', solid), move('found', disk), data('2', 'erased'), count(2))).toEqual([
       expect.stringContaining('P-1'),
     ]);
-    expect(shut(move('found', solid), data('1', 'erased'))).toEqual([]);
-    expect(shut(move('in', solid), data('1', 'never'))).toEqual([]);
+    expect(shut(move('found', solid), data('1', 'erased'), count(1))).toEqual([]);
+    expect(shut(answer('look-bay', 1), move('in', solid), data('1', 'never'))).toEqual([]);
+  });
+  it('as many drives as were counted must be on record: one more or one less shuts it, and so does silence', () => {
+    const one = [move('found', solid), data('1', 'erased')];
+    expect(shut(...one)).toEqual([expect.stringContaining('nobody has counted')]);
+    expect(shut(...one, count(2))).toEqual([expect.stringContaining('2 drives were counted')]);
+    expect(shut(...one, count(2), move('found', disk), data('2', 'erased'))).toEqual([]);
+    expect(shut(...one, move('found', disk), data('2', 'erased'), count(1))).toHaveLength(1);
+    expect(shut(...one, count(0))).toHaveLength(1);
+    expect(shut(...one, count(null))).toHaveLength(1);
+  });
+  it('taking one out leaves its place unknown, not empty', () => {
+    const two = [answer('look-bay', 0), move('found', solid), count(1)];
+    expect(shut(...two, move('out', solid))).toEqual([expect.stringContaining('nobody has said')]);
+    expect(shut(...two, move('out', solid), count(0))).toEqual([]);
+    expect(shut(...two, move('out', solid), answer('look-bay', 1))).toEqual([]);
+    // what hands put in since is counted with it
+    expect(shut(...two, move('out', solid), count(0), move('in', disk), data('2', 'never'))).toEqual([]);
+  });
+  it('a drive whose serial nobody could read is labelled by hand after the last report that showed it', () => {
+    const nameless = { ...solid, serial: '' };
+    const one = [move('found', nameless), data('1', 'erased')];
+    expect(shut(...one, count(1, 'report'))).toEqual([expect.stringContaining('put its code on it')]);
+    expect(shut(...one, count(1))).toEqual([expect.stringContaining('put its code on it')]);
+    expect(shut(...one, count(1, 'hands', true))).toEqual([]);
+    expect(shut(...one, count(1, 'hands', true), count(1, 'report'))).toHaveLength(1);
+  });
+  it('what a report showed that may be another record’s drive shuts both', () => {
+    const seen = (here: boolean): RecordEntry => ({
+      kind: 'sighting',
+      at: at(),
+      code: 'P-9',
+      where: 'WQ-0012',
+      here,
+    });
+    const one = [move('found', solid), data('1', 'erased'), count(1)];
+    expect(shut(...one, seen(true))).toEqual([expect.stringContaining('on record in WQ-0012')]);
+    expect(shut(...one, seen(false))).toEqual([expect.stringContaining('say whether it moved')]);
   });
   it('a drive fitted as part of a repair that helped must be put on record', () => {
     expect(shut(answer('look-bay', 1), verdict('fit-drive', true))).toEqual([
@@ -169,7 +213,7 @@ describe('the gate', () => {
       expect(shut(answer(finding, 0))).toHaveLength(1);
   });
   it('"bay empty" beside a drive on record is no way round it', () => {
-    expect(shut(move('found', solid), data('1', 'erased'), answer('look-bay', 1))).toEqual([
+    expect(shut(move('found', solid), data('1', 'erased'), count(1), answer('look-bay', 1))).toEqual([
       expect.stringContaining('said to have no drive'),
     ]);
     expect(shut(move('found', solid), answer('look-bay', 1)).length).toBeGreaterThan(0);
@@ -183,6 +227,11 @@ describe('the gate', () => {
     expect(state('erased', 'cloned')).toBe(false);
     expect(state('erased', 'cloned', 'erased')).toBe(true);
     expect(state('never', 'cloned')).toBe(false);
+    // that it never held any is the first thing said of it, or somebody vouches for it
+    expect(state('never')).toBe(true);
+    expect(state('failed', 'never')).toBe(false);
+    expect(state('used', 'never')).toBe(false);
+    expect(dataState([{ what: 'failed' }, { what: 'never', vouched: true }]).accounted).toBe(true);
   });
 });
 

@@ -7,7 +7,8 @@ import { components, erasureRuns, units, type EraseProgress, type EraseSeen } fr
 import type { Actor } from '../command';
 import { ShopError } from '../errors';
 import { checkedInput } from '../input';
-import { eraseResultShape, eraseTokenHash, placesToRead } from './run';
+import { patternOf, proofPlaces, type Pattern } from './pattern';
+import { eraseEndShape, eraseTokenHash, placesToRead } from './run';
 import type { EraseResult } from '@/core/erasure/judge';
 
 /** What a token opens: one drive's erasure and nothing else. @throws ShopError when it opens nothing */
@@ -78,7 +79,7 @@ export async function serialTyped(token: string, body: unknown): Promise<{ say: 
   return { say: 'wait' };
 }
 
-export interface EraseWord {
+export interface EraseWord extends Partial<Pattern> {
   say: 'name it' | 'wait' | 'go' | 'stop';
   /** With "go": what to do. */
   method?: string;
@@ -93,7 +94,7 @@ export async function eraseWord(token: string): Promise<EraseWord> {
   await database().update(erasureRuns).set({ heardAt: new Date() }).where(eq(erasureRuns.id, run.id));
   if (run.state === 'asked') return { say: 'name it' };
   if (run.state === 'typed') return { say: 'wait' };
-  return { say: 'go', method: method.id, command: method.command, whole: run.whole };
+  return { say: 'go', method: method.id, command: method.command, whole: run.whole, ...patternOf(run.id) };
 }
 
 const progressShape = Joi.object<EraseProgress>({
@@ -117,12 +118,25 @@ export async function eraseProgress(token: string, body: unknown): Promise<{ say
   return { say: 'go' };
 }
 
-const endShape = Joi.object<{ tool: string; result: EraseResult }>({
-  tool: Joi.string().max(80).allow('').default(''),
-  result: eraseResultShape.required(),
-});
-export const checkedEnd = (body: unknown) =>
-  checkedInput<{ tool: string; result: EraseResult }>(endShape, body);
+interface End {
+  tool: string;
+  proof: string;
+  notes: string[];
+  result: EraseResult;
+}
+const endShape = Joi.object<End>(eraseEndShape);
+export const checkedEnd = (body: unknown) => checkedInput<End>(endShape, body);
+
+/** Where the shop looks for its pattern, a line a place; only once it may write. */
+export async function eraseProof(token: string): Promise<string> {
+  const open = await eraseRun(token);
+  alive(open);
+  if (open.run.state !== 'confirmed' || !open.run.seen)
+    throw new ShopError('refused', 'It has not been confirmed at the bench.');
+  return proofPlaces(open.run.id, open.run.seen.sectors)
+    .map(({ at, sectors }) => `${at} ${sectors}`)
+    .join('\n');
+}
 
 /** Places to read back, for the script; only once it may write. */
 export async function erasePlaces(token: string): Promise<string> {

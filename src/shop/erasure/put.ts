@@ -92,7 +92,10 @@ function rowOf({ kind, methodId }: Erasure, medium: Medium | null): EraseMethod 
   if (!row) return null;
   const ends = kind === 'failed' ? 'failed' : kindOf(row);
   if (kind !== ends)
-    throw new ShopError('refused', `Not recorded: "${methodWords(row)}" leaves a drive ${ends}, not ${kind}.`);
+    throw new ShopError(
+      'refused',
+      `Not recorded: "${methodWords(row)}" leaves a drive ${ends}, not ${kind}.`,
+    );
   // of a drive nobody knows the kind of, only what works on every kind
   if (medium ? !row.media.includes(medium) : !MEDIA.every((each) => row.media.includes(each)))
     throw new ShopError(
@@ -120,12 +123,16 @@ export function againstNever(
     begun: 'an erasure of it was begun',
     failed: 'an erasure of it failed',
     cloned: 'it was written with a clone',
-    installed: 'a system was installed on it',
   };
   return [
     ...(hours > NEW_HOURS ? [`it has run ${hours} hours`] : []),
-    ...(used > 0 ? [`${used} GB on it are used`] : []),
-    ...new Set(earlier.map(({ what }) => said[what] ?? 'something else is on record about its data')),
+    // what the shop itself installed is used, and nobody's
+    ...(used > 0 && !earlier.some(({ what }) => what === 'installed') ? [`${used} GB on it are used`] : []),
+    ...new Set(
+      earlier
+        .filter(({ what }) => what !== 'installed')
+        .map(({ what }) => said[what] ?? 'something else is on record about its data'),
+    ),
   ];
 }
 
@@ -153,7 +160,10 @@ export async function putErasure(tx: Transaction, actor: Actor, unit: DriveHolde
     ...input.told,
   };
   if (kind === 'never') {
-    const against = againstNever(drive.attributes, (await dataEntries(tx, [drive.id])).map(({ entry }) => entry));
+    const against = againstNever(
+      drive.attributes,
+      (await dataEntries(tx, [drive.id])).map(({ entry }) => entry),
+    );
     if (against.length && (actor.role !== 'owner' || !input.why))
       throw new ShopError(
         'refused',
@@ -174,7 +184,12 @@ export async function putErasure(tx: Transaction, actor: Actor, unit: DriveHolde
 }
 
 /** A drive goes back with its data: to whom it belongs; of the shop's own the owner says so, or whom it goes to. */
-async function assertHandedBack(tx: Transaction, actor: Actor, unit: DriveHolder, input: Erasure): Promise<void> {
+async function assertHandedBack(
+  tx: Transaction,
+  actor: Actor,
+  unit: DriveHolder,
+  input: Erasure,
+): Promise<void> {
   if (!unit)
     throw new ShopError('refused', 'Not recorded: a loose drive is returned from its owner’s machine.');
   if ((await ownersMachine(tx, unit)) || actor.role === 'owner' || input.told?.handedTo) return;

@@ -13,6 +13,7 @@ import { ShopError } from '../errors';
 import { rowId, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
 import { longToken, longTokenHash } from '../longToken';
+import { proofDigest, proofPlaces } from './pattern';
 import { componentById } from '../moves/component';
 import { driveIn, insertErasure, refuseKept, type DriveHolder } from './put';
 
@@ -22,14 +23,27 @@ const HOURS = 36;
 export const eraseTokenHash = (token: string): string => longTokenHash('erase', token);
 const methodOf = (id: string) => eraseMethods.find((row) => row.id === id)!;
 
-/** Sectors that have to be read back. */
-export const toReadBack = (run: { whole: boolean; seed: number }, sectors: number): number =>
-  run.whole
-    ? sectors
-    : representative(sectors, run.seed, eraseTables.sampling).reduce(
-        (sum, { sectors: many }) => sum + many,
-        0,
-      );
+type RunRow = typeof erasureRuns.$inferSelect;
+
+/** Sectors in the sample of a drive. */
+const sampled = (run: Pick<RunRow, 'seed'>, sectors: number): number =>
+  representative(sectors, run.seed, eraseTables.sampling).reduce((sum, { sectors: many }) => sum + many, 0);
+
+/**
+ * Sectors in which the pattern has to be found before the last pass, and that have to be read back after it. What was
+ * overwritten is proven by the pattern, of every sector where all are asked for; what the drive does by itself is
+ * proven by what it leaves.
+ */
+export function toReadBack(
+  run: Pick<RunRow, 'id' | 'whole' | 'seed' | 'methodId'>,
+  sectors: number,
+): { checked: number; read: number } {
+  const sample = sampled(run, sectors);
+  if (methodOf(run.methodId).takes.by === 'writing' && run.methodId.endsWith('-overwrite'))
+    return { checked: run.whole ? sectors : sample, read: sample };
+  const places = proofPlaces(run.id, sectors).reduce((sum, { sectors: many }) => sum + many, 0);
+  return { checked: places, read: run.whole ? sectors : sample };
+}
 
 interface Asked {
   /** Nothing: a loose drive, on a dock. */
@@ -70,8 +84,7 @@ export const startErasure = defineCommand<Asked, { run: string; token: string }>
     if (!method?.byScript)
       throw new ShopError('refused', 'Not begun: the script cannot do that. Do it by hand and record it.');
     const medium = mediumOfPart(drive.attributes);
-    if (!medium)
-      throw new ShopError('refused', `Not begun: say first what kind of drive ${drive.code} is.`);
+    if (!medium) throw new ShopError('refused', `Not begun: say first what kind of drive ${drive.code} is.`);
     if (!method.media.includes(medium))
       throw new ShopError('refused', `Not begun: "${method.name}" is not for such a drive.`);
     if (!(Number(drive.attributes.gb) > 0))
@@ -154,7 +167,7 @@ export const confirmErasure = defineCommand<{ unitId?: string; run: string; seri
     await refuseKept(tx, unit, drive, 'Not confirmed');
     await tx
       .update(erasureRuns)
-      .set({ state: 'confirmed', confirmedAt: new Date() })
+      .set({ state: 'confirmed', confirmedAt: new Date(), confirmedBy: actor.name })
       .where(eq(erasureRuns.id, run.id));
     const method = methodOf(run.methodId);
     // from here on it may hold half of what it held: the gate is shut until it has ended well
@@ -208,18 +221,39 @@ interface Ended {
   unitId?: string;
   run: string;
   tool: string;
+  /** SHA-256 of what the drive held at the places the shop drew, before the last pass. */
+  proof: string;
+  /** What the script found besides, for the certificate. */
+  notes: string[];
   result: EraseResult;
 }
 
-const sectors = Joi.number().integer().min(0).max(1e12).required();
-export const eraseResultShape = Joi.object({
-  through: Joi.boolean().required(),
-  sectors,
-  unwritten: sectors,
-  read: sectors,
-  unread: sectors,
-  left: sectors,
-});
+const sectors = Joi.number().integer().min(0).max(1e12);
+export const eraseEndShape = {
+  tool: Joi.string().max(120).allow('').default('').label('tool'),
+  proof: Joi.string().max(80).allow('').default('').label('proof'),
+  notes: Joi.array().items(Joi.string().max(200).allow('')).max(12).default([]).label('notes'),
+  result: Joi.object({
+    through: Joi.boolean().required(),
+    sectors: sectors.required(),
+    unwritten: sectors.required(),
+    checked: sectors.required(),
+    wrong: sectors.required(),
+    hidden: sectors.required(),
+    read: sectors.required(),
+    unread: sectors.required(),
+    left: sectors.required(),
+  }).required(),
+};
+
+/** How it was verified, in words, of one that was erased. */
+function verifiedWords(run: RunRow, { checked, read }: EraseResult): string {
+  const by = run.unitId ? 'the machine itself' : 'the dock';
+  const many = run.whole ? 'every one' : 'two places in each thousandth';
+  return run.methodId.endsWith('-overwrite')
+    ? `${checked} sectors (${many}) read back by ${by} with a pattern of the shop’s on them, ${read} after the last pass, all empty`
+    : `${read} sectors (${many}) read back by ${by}, all empty; ${checked} held a pattern of the shop’s before`;
+}
 
 /** The script is through. Whether the drive is erased is judged here, from what it counted. */
 export const endErasure = defineCommand<Ended, { erased: boolean; faults: string[] }>({
@@ -230,35 +264,44 @@ export const endErasure = defineCommand<Ended, { erased: boolean; faults: string
   input: Joi.object({
     unitId: unitId.optional(),
     run: rowId('erasure').required(),
-    tool: shortText('tool', 80).allow('').default(''),
-    result: eraseResultShape.required(),
+    ...eraseEndShape,
   }),
-  async run({ tx, actor, unit }, { run: id, tool, result }) {
+  async run({ tx, actor, unit }, { run: id, tool, proof, notes, result }) {
     const run = await openRun(tx, unit, id);
-    if (run.state !== 'confirmed' || !run.seen)
+    if (run.state !== 'confirmed' || !run.seen || !run.confirmedAt)
       throw new ShopError('refused', 'Not taken in: this erasure was never confirmed at the bench.');
     const drive = await componentById(tx, run.componentId);
     const method = methodOf(run.methodId);
+    const medium = mediumOfPart(drive.attributes) ?? method.media[0];
     const expected = toReadBack(run, run.seen.sectors);
     const gb = Number(drive.attributes.gb);
+    const seconds = (Date.now() - run.confirmedAt.getTime()) / 1000;
     const faults = eraseFaults(
       { ...result, sectors: Math.min(result.sectors, run.seen.sectors) },
-      { read: expected, bytes: gb > 0 ? gb * 1e9 : null },
+      {
+        ...expected,
+        bytes: gb > 0 ? gb * 1e9 : null,
+        proven: proof === proofDigest(run.id, proofPlaces(run.id, run.seen.sectors)),
+        medium,
+        seconds,
+        takes: method.takes,
+      },
       eraseTables,
     );
     const erased = faults.length === 0;
-    const verified = erased
-      ? `${result.read} sectors read back by ${run.unitId ? 'the machine itself' : 'the dock'} (${run.whole ? 'every one' : 'two places in each thousandth'}), all empty`
-      : faults.join('; ');
+    const verified = erased ? verifiedWords(run, result) : faults.join('; ');
     const machine = {
       ...run.seen,
       tool,
-      minutes: Math.round((Date.now() - (run.confirmedAt ?? run.startedAt).getTime()) / 6_000) / 10,
+      minutes: Math.round(seconds / 6) / 10,
       whole: run.whole,
       seed: run.seed,
-      expected,
+      expected: expected.read,
       result,
       faults,
+      askedBy: run.byName,
+      ...(run.confirmedBy && { confirmedBy: run.confirmedBy }),
+      ...(notes.length && { notes }),
     };
     const row = await insertErasure(tx, actor, unit?.id ?? null, drive, {
       kind: erased ? 'erased' : 'failed',
@@ -272,10 +315,7 @@ export const endErasure = defineCommand<Ended, { erased: boolean; faults: string
       .set({ state: 'ended', ending: erased ? 'done' : 'failed' })
       .where(eq(erasureRuns.id, run.id));
     return {
-      event: {
-        kind: erased ? 'drive erased' : 'drive failed',
-        payload: row.told,
-      },
+      event: { kind: erased ? 'drive erased' : 'drive failed', payload: row.told },
       answer: { erased, faults },
     };
   },

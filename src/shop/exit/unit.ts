@@ -29,7 +29,12 @@ export interface UnitLeaving {
  * @returns the parts that were in it, and what else of its owner's went along
  * @throws ShopError beginning with `done`
  */
-export async function leaveUnit(tx: Transaction, actor: Actor, unit: Unit, { as, done, handedTo }: UnitLeaving) {
+export async function leaveUnit(
+  tx: Transaction,
+  actor: Actor,
+  unit: Unit,
+  { as, done, handedTo }: UnitLeaving,
+) {
   const isOwner = actor.role === 'owner';
   if (unit.stage === 'quarantine' && !isOwner)
     throw new ShopError('forbidden', 'Only the owner lets a unit out of quarantine.');
@@ -45,7 +50,10 @@ export async function leaveUnit(tx: Transaction, actor: Actor, unit: Unit, { as,
         `${done}: it is the shop’s own and its drives go with their data. Say whom it is handed back to, or ask the owner.`,
         { fields: { note: 'whom it is handed back to' } },
       );
-    for (const drive of [...drives, ...(await ownersParts(tx, unit.id)).filter((part) => part.class === 'drive')])
+    for (const drive of [
+      ...drives,
+      ...(await ownersParts(tx, unit.id)).filter((part) => part.class === 'drive'),
+    ])
       await writeData(tx, actor, drive.id, unit.id, {
         kind: 'returned',
         method: 'went back with the machine',

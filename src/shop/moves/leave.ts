@@ -70,7 +70,10 @@ export async function leave(
     throw new ShopError('refused', `${done}: ${await ownedWords(tx, part)}`);
   if (part.class === 'drive' && !lost) {
     if (notAsSaid && (await neverUsedHere(tx, part.id)))
-      await writeData(tx, actor, part.id, null, { kind: 'returned', method: 'never used here: back to its seller' });
+      await writeData(tx, actor, part.id, null, {
+        kind: 'returned',
+        method: 'never used here: back to its seller',
+      });
     await assertDriveAccounted(tx, part, done);
     await assertNotDoubted(tx, part, done);
   }

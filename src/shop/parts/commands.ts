@@ -224,7 +224,12 @@ async function partSaleBack(
   tx: Transaction,
   actor: Actor,
   id: string,
-  { reason, neverLeft, refundMinor, why }: { reason: string; neverLeft: boolean; refundMinor?: number; why: string },
+  {
+    reason,
+    neverLeft,
+    refundMinor,
+    why,
+  }: { reason: string; neverLeft: boolean; refundMinor?: number; why: string },
 ) {
   const part = await heldComponent(tx, id);
   const [sale] = await tx.delete(partSales).where(eq(partSales.componentId, part.id)).returning();

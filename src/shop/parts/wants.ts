@@ -273,12 +273,17 @@ export const lookedAtPart = defineCommand<Looked, { state: Want['state'] }>({
     if (!good) {
       const part = await componentById(tx, want.componentId!);
       await tx.update(components).set({ keptFor: null }).where(eq(components.id, part.id));
-      await leave(tx, actor, { ...part, keptFor: null }, {
-        to: 'returned',
-        reason: note || 'not as said',
-        done: 'Not sent back',
-        notAsSaid: true,
-      });
+      await leave(
+        tx,
+        actor,
+        { ...part, keptFor: null },
+        {
+          to: 'returned',
+          reason: note || 'not as said',
+          done: 'Not sent back',
+          notAsSaid: true,
+        },
+      );
     }
     return { event: { kind: 'looked at', payload: { ...told(want), good, note } }, answer: { state } };
   },

@@ -130,7 +130,8 @@ const ASIDE: ActKey[] = [
 const sealed = ({ eventSeq }: { eventSeq: number | null }): number => eventSeq ?? Number.MAX_SAFE_INTEGER;
 
 /** In the order they were sealed; of one act in the order they stand. No clock is asked: it may have been wrong. */
-const inOrder = <T extends { seq: number }>(rows: readonly T[]): T[] => [...rows].sort((a, b) => a.seq - b.seq);
+const inOrder = <T extends { seq: number }>(rows: readonly T[]): T[] =>
+  [...rows].sort((a, b) => a.seq - b.seq);
 
 function valued(row: typeof recordValues.$inferSelect): RecordEntry {
   const at = row.at.getTime();
@@ -319,7 +320,10 @@ async function sightingEntries(tx: Transaction | Database, unitId: string): Prom
     // of what was seen here: where it is on record; of what is on record here: where it was seen
     .leftJoin(
       units,
-      eq(units.id, sql`case when ${sightings.unitId} = ${unitId} then ${components.unitId} else ${sightings.unitId} end`),
+      eq(
+        units.id,
+        sql`case when ${sightings.unitId} = ${unitId} then ${components.unitId} else ${sightings.unitId} end`,
+      ),
     )
     .where(
       and(

@@ -140,7 +140,8 @@ export const ingestReport = defineCommand<Ingest, IngestAnswer>({
       })),
     );
     const also = await noteParts(tx, actor, unit!, found.parts);
-    if (found.drives !== null) await writeCount(tx, unit!.id, { drives: found.drives, by: 'report' }, actor.name);
+    if (found.drives !== null)
+      await writeCount(tx, unit!.id, { drives: found.drives, by: 'report' }, actor.name);
     const { made, replaced } = await noteFindings(tx, actor, unit!.id, found.findings);
     const read = bundle.files.map(({ name, kind, problems }) => ({ name, kind, problems }));
     return {

@@ -281,7 +281,9 @@ function unread({ blocks, smartctl }: ReportBundle, foreign: ReadonlySet<string>
     (block) => block.own && !foreign.has(block.device) && !foreign.has(block.serial ?? ''),
   );
   const nameless = own.filter((block) => {
-    const key = serialKey(block.serial ?? smartctl.find(({ device }) => device === block.device)?.serial ?? '');
+    const key = serialKey(
+      block.serial ?? smartctl.find(({ device }) => device === block.device)?.serial ?? '',
+    );
     return key === '' || !take((part) => serialKey(part.serial ?? '') === key);
   });
   for (const { bytes, serial } of nameless) {

@@ -16,7 +16,11 @@ type Part = typeof components.$inferSelect;
  * one machine what is in the other.
  * @throws ShopError naming the machine it is of, or that its serial is another
  */
-export async function assertOfThisMachine(tx: Transaction, unit: Unit, spec: readonly NewValue[]): Promise<void> {
+export async function assertOfThisMachine(
+  tx: Transaction,
+  unit: Unit,
+  spec: readonly NewValue[],
+): Promise<void> {
   const said = spec.find(({ key }) => key === 'serial')?.value ?? '';
   if (!identifies(said)) return;
   const row = (await recordNow(tx, unit)).specification.rows.find(({ key }) => key === 'serial');
@@ -115,7 +119,9 @@ export async function noteParts(
     await refresh(tx, own, part);
   }
   for (const part of late) {
-    const nameless = here.filter((one) => one.class === part.class && one.serialKey === '' && !taken.has(one.id));
+    const nameless = here.filter(
+      (one) => one.class === part.class && one.serialKey === '' && !taken.has(one.id),
+    );
     if (part.serial) {
       const elsewhere = await tx
         .select()
@@ -144,7 +150,11 @@ export async function noteParts(
         taken.add(one.id);
         await tx
           .update(components)
-          .set({ serial: part.serial, name: part.name, attributes: { ...one.attributes, ...part.attributes } })
+          .set({
+            serial: part.serial,
+            name: part.name,
+            attributes: { ...one.attributes, ...part.attributes },
+          })
           .where(eq(components.id, one.id));
         continue;
       }

@@ -284,7 +284,10 @@ export const setKeeps = defineCommand<{ unitId: string; keeps: boolean; how?: st
       await writeActs(tx, unit!.id, 'owner', [{ op: 'data', stays: false, how }], actor.name);
     }
     await tx.update(units).set({ keeps }).where(eq(units.id, unit!.id));
-    return { event: { kind: 'keeps', payload: { before: unit!.keeps, keeps, ...(how && { how }) } }, answer: { keeps } };
+    return {
+      event: { kind: 'keeps', payload: { before: unit!.keeps, keeps, ...(how && { how }) } },
+      answer: { keeps },
+    };
   },
 });
 

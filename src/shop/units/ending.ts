@@ -1,15 +1,7 @@
 import { and, desc, eq } from 'drizzle-orm';
 import Joi from 'joi';
 import type { StopRoute } from '@/core/steps/problem';
-import {
-  components,
-  events,
-  GONE_AS,
-  movements,
-  units,
-  type GoneAs,
-  type Stage,
-} from '@/db/schema';
+import { components, events, GONE_AS, movements, units, type GoneAs, type Stage } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type CommandContext } from '../command';
 import { ShopError } from '../errors';
 import { leaveUnit } from '../exit/unit';

@@ -10,10 +10,10 @@ export const POST = (
 ): Promise<Response> =>
   answer(async () => {
     const { run, actor } = await eraseRun((await params).token);
-    const { tool, result } = checkedEnd(await jsonWithin(request, 4_000, 'the result'));
+    const told = checkedEnd(await jsonWithin(request, 4_000, 'the result'));
     if (run.ending) return { erased: run.ending === 'done', words: 'it is over' };
     const { answer: judged } = await runCommand(endErasure, actor, {
-      input: { ...(run.unitId && { unitId: run.unitId }), run: run.id, tool, result },
+      input: { ...(run.unitId && { unitId: run.unitId }), run: run.id, ...told },
     });
     return { erased: judged.erased, words: judged.faults.join('; ') };
   });

@@ -1,13 +1,6 @@
-import { plain } from '@/server/device/host';
+import { erasePlain } from '@/server/device/erasePlain';
 import { erasePlaces } from '@/shop/erasure/lane';
-import { ShopError } from '@/shop/errors';
 
 /** Places to read back, a line each. */
-export async function GET(_: Request, { params }: { params: Promise<{ token: string }> }): Promise<Response> {
-  try {
-    return plain(await erasePlaces((await params).token));
-  } catch (error) {
-    if (!(error instanceof ShopError)) throw error;
-    return plain(error.message, error.status);
-  }
-}
+export const GET = (_: Request, { params }: { params: Promise<{ token: string }> }): Promise<Response> =>
+  erasePlain(async () => erasePlaces((await params).token));
