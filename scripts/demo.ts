@@ -301,14 +301,20 @@ async function shelf(
   soldMinor?: number,
 ): Promise<void> {
   const unitId = await unitNamed(tag);
+  const [drive] = driveId
+    ? await database().select().from(components).where(eq(components.id, driveId))
+    : [];
   if (driveId)
     await act('Bench A', 'recordErasure', {
       unitId,
       componentId: driveId,
       kind: 'erased',
-      method: 'One overwrite pass (clear)',
-      verified: '10 % of sectors read back, all zero',
+      ...(drive.attributes.kind === 'solid'
+        ? { methodId: 'solid-overwrite' }
+        : { methodId: 'disk-overwrite', medium: 'disk' }),
+      verified: 'two places in each thousandth read back, all zero',
     });
+  if (driveId) await act('Bench A', 'countDrives', { unitId, drives: 1, labelled: true });
   await act('Buyer', 'listUnit', { unitId, askMinor });
   if (soldMinor)
     await act('Buyer', 'sellUnit', {

@@ -1,6 +1,6 @@
-import { and, eq, isNull } from 'drizzle-orm';
+import { and, asc, eq, isNull } from 'drizzle-orm';
 import Joi from 'joi';
-import type { Transaction } from '@/db/client';
+import { database, type Transaction } from '@/db/client';
 import { components, sightings, units } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
@@ -87,18 +87,28 @@ export const answerSighting = defineCommand<Answer, { code: string }>({
   },
 });
 
-/** What reports showed of or in these machines that nobody has said yes or no to. */
-export const openSightings = (tx: Transaction, unit: string) =>
-  tx
+/** What the report of a machine showed that nobody has said yes or no to, newest last. */
+export async function openSightings(unit: string) {
+  const rows = await database()
     .select({
-      id: sightings.id,
+      row: sightings,
       code: components.code,
-      name: sightings.name,
-      serial: sightings.serial,
-      holder: units.tag,
-      place: components.place,
+      class: components.class,
+      in: components.unitId,
+      tag: units.tag,
     })
     .from(sightings)
     .innerJoin(components, eq(components.id, sightings.componentId))
     .leftJoin(units, eq(units.id, components.unitId))
-    .where(and(eq(sightings.unitId, unit), isNull(sightings.answer)));
+    .where(and(eq(sightings.unitId, unit), isNull(sightings.answer)))
+    .orderBy(asc(sightings.at));
+  return rows.map(({ row, code, class: partClass, in: holder, tag }) => ({
+    id: row.id,
+    name: row.name,
+    serial: row.serial,
+    class: partClass,
+    code,
+    holder: tag,
+    here: holder === unit,
+  }));
+}

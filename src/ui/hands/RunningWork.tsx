@@ -182,9 +182,12 @@ export function RunningWork({ unit, work, preset, drives, named, keys = true }: 
       {recording && (
         <form onSubmit={record} aria-label="What the run did" className="mt-3 grid gap-2.5 sm:grid-cols-3">
           {open.length ? <DriveChoice drives={open} /> : <DriveNamed named={named} />}
-          <ErasureHow medium={open.length === 1 ? open[0].medium : null} />
+          <ErasureHow
+            medium={open.length === 1 ? open[0].medium : null}
+            why={problem?.details?.fields?.quick ? 'quick' : false}
+          />
           <p className="flex flex-wrap gap-4 sm:col-span-3">
-            <Button type="submit" tone="strong" disabled={busy} autoFocus>
+            <Button type="submit" tone="strong" disabled={busy}>
               Finished, put on record
             </Button>
             <Quiet disabled={busy} onClick={() => finish()}>

@@ -19,6 +19,8 @@ export interface CommandProblem {
     impossible?: boolean;
     /** What is not back on the mat. */
     notBack?: string[];
+    /** A report is of another machine, by its serial. */
+    otherMachine?: string;
     /** The part that does not fit. */
     doesNotFit?: string;
     against?: { observation: number; words: string }[];

@@ -25,6 +25,8 @@ export function ReportPanel({ unit }: { unit: UnitHead }) {
   const [command, setCommand] = useState<{ token: string; until: string } | null>(null);
   const [taken, setTaken] = useState<Answer | null>(null);
   const [fault, setFault] = useState('');
+  /** Files of what seems to be another machine: taken in when somebody says that they are of this one. */
+  const [held, setHeld] = useState<File[]>([]);
   const [over, setOver] = useState(false);
   const disabled = !unit.mayWrite || unit.held;
   const ask = async () => {
@@ -39,18 +41,25 @@ export function ReportPanel({ unit }: { unit: UnitHead }) {
         until: outcome.answer.expiresAt.slice(11, 16),
       });
   };
-  async function drop(files: FileList | null) {
-    if (!files?.length) return;
+  async function drop(files: readonly File[], despite = false) {
+    if (!files.length) return;
     setFault('');
+    setHeld([]);
     setTaken(null);
     const form = new FormData();
     for (const file of files) form.append('file', file);
     try {
       const outcome = await outcomeOf<Answer>(
-        await fetch(`/api/units/${unit.tag}/report`, { method: 'POST', body: form }),
+        await fetch(`/api/units/${unit.tag}/report${despite ? '?despite=1' : ''}`, {
+          method: 'POST',
+          body: form,
+        }),
       );
       if (outcome.ok) setTaken(outcome.answer);
-      else setFault(outcome.problem.message);
+      else {
+        setFault(outcome.problem.message);
+        if (outcome.problem.details?.otherMachine) setHeld([...files]);
+      }
     } catch {
       setFault('The shop’s computer does not answer. Nothing was taken in.');
     }
@@ -64,7 +73,7 @@ export function ReportPanel({ unit }: { unit: UnitHead }) {
   const onDrop = (event: DragEvent) => {
     event.preventDefault();
     setOver(false);
-    void drop(event.dataTransfer.files);
+    void drop([...event.dataTransfer.files]);
   };
   return (
     <section aria-label="Machine’s own report" className="bg-paper px-5 py-4">
@@ -123,12 +132,17 @@ export function ReportPanel({ unit }: { unit: UnitHead }) {
           className="sr-only"
           aria-label="Report files"
           disabled={disabled}
-          onChange={(event) => void drop(event.target.files)}
+          onChange={(event) => void drop([...(event.target.files ?? [])])}
         />
       </label>
       {fault && (
         <div className="mt-2">
           <Problem>{fault}</Problem>
+          {held.length > 0 && (
+            <Button className="mt-2" onClick={() => void drop(held, true)}>
+              It is this machine, its board was changed
+            </Button>
+          )}
         </div>
       )}
       {taken && (

@@ -170,16 +170,22 @@ export function PartSheet({ part, facts, place, inBin, gone, sold, today, owner,
       )}
       {open === 'undo' && (
         <form
-          className="flex items-end gap-2 pt-3"
+          className="flex flex-wrap items-end gap-2 pt-3"
           onSubmit={(event) => {
             event.preventDefault();
+            const back = (event.nativeEvent as SubmitEvent).submitter?.getAttribute('value') === 'back';
             const why = String(new FormData(event.currentTarget).get('why') ?? '');
-            void send('unsellPart', { componentId: part.id, why }).then((sent) => sent.ok && setOpen(null));
+            void send(back ? 'partCameBack' : 'unsellPart', { componentId: part.id, why }).then(
+              (sent) => sent.ok && setOpen(null),
+            );
           }}
         >
           <TextField label="Why" name="why" required wrap="flex-1" />
           <Button type="submit" disabled={busy}>
-            It was not sold
+            Never handed over
+          </Button>
+          <Button type="submit" value="back" disabled={busy}>
+            Came back{part.class === 'drive' && ', with data on it'}
           </Button>
         </form>
       )}

@@ -11,7 +11,7 @@ import { DriveChoice, ErasureHow, erasureInput } from './ErasureFields';
 export function RecordErasure({ at, drives }: { at: DriveAt; drives: DriveView[] }) {
   const { send, problem, busy } = useCommand();
   const open = drives.filter((drive) => !drive.recorded);
-  const [kind, setKind] = useState('erased');
+  const [kind, setKind] = useState('');
   if (open.length === 0) return null;
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
@@ -25,7 +25,13 @@ export function RecordErasure({ at, drives }: { at: DriveAt; drives: DriveView[]
   return (
     <form onSubmit={submit} className="mt-3 grid gap-2.5 border-t border-rule pt-2.5 sm:grid-cols-2">
       {open.length > 1 && <DriveChoice drives={open} />}
-      <ChoiceField label="What was done" value={kind} onChange={(event) => setKind(event.target.value)}>
+      <ChoiceField
+        label="What was done"
+        required
+        value={kind}
+        onChange={(event) => setKind(event.target.value)}
+      >
+        <option value="">choose</option>
         <option value="erased">{at.unitId === null ? 'Erased' : 'Erased, stays in'}</option>
         <option value="never">New, never held data</option>
         {at.unitId !== null && <option value="returned">Returned to its owner</option>}
@@ -33,11 +39,22 @@ export function RecordErasure({ at, drives }: { at: DriveAt; drives: DriveView[]
         <option value="failed">Tried, could not be erased</option>
         <option value="image">Cloned: our own image, nobody’s data</option>
       </ChoiceField>
-      <ErasureHow kind={kind} medium={open.length === 1 ? open[0].medium : null} />
+      {kind !== '' && (
+        <ErasureHow
+          kind={kind}
+          medium={open.length === 1 ? open[0].medium : null}
+          why={problem?.details?.fields?.why ? 'why' : false}
+        />
+      )}
       <div className="sm:col-span-2">
         <Button type="submit" tone="strong" disabled={busy}>
           Put on record
         </Button>
+        {['erased', 'destroyed', 'never', 'image'].includes(kind) && (
+          <p className="pt-1 text-[14px] text-soft">
+            Stands on every paper as by your word, not verified by the shop.
+          </p>
+        )}
       </div>
       {problem && (
         <div className="sm:col-span-2">

@@ -9,8 +9,9 @@ import { useShortcuts } from '../kit/keyboard';
 import { MoneyField } from '../kit/MoneyField';
 import { useCommand } from '../kit/useCommand';
 import { GoneForm } from '../unit/GoneForm';
-import type { DriveView } from '@/words/drives';
+import type { CountView, DriveView } from '@/words/drives';
 import { atUnit } from '@/words/driveView';
+import { DriveCount } from './DriveCount';
 import { RecordErasure } from './RecordErasure';
 import { SoldPanel, type SaleView, type UndoneView } from './SoldPanel';
 import type { UnitHead } from '@/words/unitView';
@@ -41,6 +42,8 @@ export interface MarginView extends Margin {
 interface Props {
   unit: UnitHead;
   drives: DriveView[];
+  /** How many are in it; null: it has left. */
+  count: CountView | null;
   erasures: ErasureView[];
   gate: string[];
   price: PriceView;
@@ -68,6 +71,7 @@ interface Props {
 export function Shelf({
   unit,
   drives,
+  count,
   erasures,
   gate,
   price,
@@ -113,9 +117,13 @@ export function Shelf({
             </p>
           )}
           {!unit.held && unit.mayWrite && <RecordErasure at={atUnit(unit)} drives={drives} />}
-          {!unit.held && unit.mayWrite && drives.length === 0 && (
-            <RecordDrive unit={unit} named={namedDrive} />
-          )}
+          {count && !unit.held && unit.mayWrite && <DriveCount unit={unit} count={count} />}
+          {count &&
+            !unit.held &&
+            unit.mayWrite &&
+            (drives.length === 0 || (count.counted ?? 0) > drives.length) && (
+              <RecordDrive unit={unit} named={drives.length ? null : namedDrive} />
+            )}
         </section>
         {!sale && unit.stage !== 'gone' && unit.mayWrite && (
           <section aria-label="Without a sale" className="bg-paper px-5 py-4">

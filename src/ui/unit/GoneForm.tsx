@@ -16,7 +16,7 @@ const BECAME = [
 ] as const;
 
 /** It leaves without a sale: what it became. What is left in it goes along; drives are accounted for first. */
-export function GoneForm({ unit, first = 'harvested' }: { unit: UnitHead; first?: string }) {
+export function GoneForm({ unit, first = '' }: { unit: UnitHead; first?: string }) {
   const { send, problem, busy } = useCommand();
   const [as, setAs] = useState(first);
   const [note, setNote] = useState('');
@@ -43,7 +43,9 @@ export function GoneForm({ unit, first = 'harvested' }: { unit: UnitHead; first?
         value={as}
         onChange={(event) => setAs(event.target.value)}
         wrap="w-[290px]"
+        required
       >
+        <option value="">choose what it became</option>
         {BECAME.map(([id, words]) => (
           <option key={id} value={id}>
             {words}
@@ -51,7 +53,7 @@ export function GoneForm({ unit, first = 'harvested' }: { unit: UnitHead; first?
         ))}
       </ChoiceField>
       <TextField
-        label="Note"
+        label={as === 'returned' ? 'Whom it goes back to' : 'Note'}
         value={note}
         onChange={(event) => setNote(event.target.value)}
         wrap="w-[220px]"

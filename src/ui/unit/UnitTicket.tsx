@@ -5,6 +5,7 @@ import { useEffect, useState } from 'react';
 import type { BenchState } from '@/core/catalogue';
 import { Money, Sign } from '../kit/theShop';
 import { useShortcuts } from '../kit/keyboard';
+import { TextField } from '../kit/fields';
 import { Button, Known, Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
 import { tellConcern } from '../live/Connection';
@@ -187,6 +188,21 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
         {problem && (
           <Problem>
             {problem.message}
+            {problem.details?.fields?.how && (
+              <form
+                className="mt-1.5 flex flex-wrap items-end gap-2"
+                onSubmit={(event) => {
+                  event.preventDefault();
+                  const how = new FormData(event.currentTarget).get('how');
+                  void send('setKeeps', { unitId: unit.id, keeps: false, how }, unit.version);
+                }}
+              >
+                <TextField label="How they said so" name="how" required placeholder="by telephone, 14:10" />
+                <Button type="submit" disabled={busy}>
+                  Their data may go
+                </Button>
+              </form>
+            )}
             {problem.details?.notBack && (
               <span className="mt-2 block">
                 <Button disabled={busy} onClick={() => setBench(asked, true)}>

@@ -1,8 +1,10 @@
 'use client';
 import { useState } from 'react';
 import { atUnit, underWay, type DrivePageView, type SpareView } from '@/words/driveView';
+import type { CountView } from '@/words/drives';
 import type { UnitHead } from '@/words/unitView';
 import { Empty, Heading } from '../../kit/parts';
+import { DriveCount } from '../../shelf/DriveCount';
 import { CopyPanel } from './CopyPanel';
 import { DriveData } from './DriveData';
 import { DriveHealth } from './DriveHealth';
@@ -11,6 +13,8 @@ import { ErasePanel } from './ErasePanel';
 interface Props {
   unit: UnitHead;
   drives: DrivePageView[];
+  /** Null: it has left. */
+  count: CountView | null;
   spares: SpareView[];
   firmware: string | null;
   driveMbs: number | null;
@@ -19,15 +23,16 @@ interface Props {
 }
 
 /** Drives of a machine: what each says of itself, what became of its data, how it is erased, copied and handed back. */
-export function DrivesBoard({ unit, drives, spares, firmware, driveMbs, theirs }: Props) {
+export function DrivesBoard({ unit, drives, count, spares, firmware, driveMbs, theirs }: Props) {
   const [picked, setPicked] = useState(drives.find(({ inside }) => inside)?.id ?? drives[0]?.id ?? null);
   const drive = drives.find(({ id }) => id === picked) ?? drives[0];
   if (!drive)
     return (
       <section className="bg-paper px-5 py-4">
         <Empty>
-          No drive is on its record. Let the machine report, or record the drive on the Shelf side.
+          No drive is on its record. Let the machine report, or record the drive on the side Sell.
         </Empty>
+        {count && unit.mayWrite && !unit.held && <DriveCount unit={unit} count={count} />}
       </section>
     );
   return (
@@ -48,6 +53,11 @@ export function DrivesBoard({ unit, drives, spares, firmware, driveMbs, theirs }
               </button>
             ))}
           </div>
+        )}
+        {count && unit.mayWrite && !unit.held && (
+          <section aria-label="How many drives" className="bg-paper px-5 pt-2 pb-4">
+            <DriveCount unit={unit} count={count} />
+          </section>
         )}
         <DriveHealth drive={drive} />
         <DriveData at={atUnit(unit)} drive={drive} />

@@ -4,12 +4,13 @@ import type { Grade } from '@/core/price/table';
 import { database } from '@/db/client';
 import { unitBook } from '@/shop/books/queries';
 import { seesMargins, shopHouse, shopRules } from '@/shop/rules/queries';
+import { openSightings } from '@/shop/report/sighting';
 import { undoneSales } from '@/shop/sales/corrections';
 import { erasuresOf, partsIn, saleOf } from '@/shop/units/queries';
 import { priceOf } from '@/shop/units/worth';
 import { Shelf } from '@/ui/shelf/Shelf';
 import { sayable } from '@/words/claims';
-import { driveViews, namedDrive } from '@/words/drives';
+import { countView, driveViews, namedDrive } from '@/words/drives';
 import { ERASURE_WORDS } from '@/words/erasure';
 import { dayAndTime, dayOf, daysBetween } from '@/words/time';
 import { loadUnit, unitHead } from '../loadUnit';
@@ -60,6 +61,7 @@ export default async function ShelfPage({ params }: { params: Promise<{ tag: str
       price={price}
       today={today}
       drives={driveViews(record.drives.inside, parts)}
+      count={sale ? null : countView(record.drives, await openSightings(unit.id))}
       erasures={seen
         .filter(({ erasure }) => erasure.kind !== 'begun')
         .map(({ erasure, code, name }) => ({

@@ -22,6 +22,10 @@ export async function POST(
       request.headers.get('content-type') ?? '',
       'Nothing taken in: the files did not arrive whole. Drop them again.',
     );
-    return runCommand(ingestReport, actor, { input: { unitId: found.unit.id, files } });
+    // somebody has looked: it is of this machine although its serial is another
+    const despite = new URL(request.url).searchParams.get('despite') === '1';
+    return runCommand(ingestReport, actor, {
+      input: { unitId: found.unit.id, files, ...(despite && { despite }) },
+    });
   });
 }

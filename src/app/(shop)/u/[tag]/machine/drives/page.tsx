@@ -1,7 +1,9 @@
 import { eraseRunsOf } from '@/shop/erasure/lane';
 import { driveSheets, spareDrives } from '@/shop/erasure/queries';
+import { openSightings } from '@/shop/report/sighting';
 import { shopRules } from '@/shop/rules/queries';
 import { DrivesBoard } from '@/ui/instruments/drives/DrivesBoard';
+import { countView } from '@/words/drives';
 import { MachineTabs } from '@/ui/machine/MachineTabs';
 import { driveOnPage } from '../../../../driveOnPage';
 import { loadUnit, unitHead } from '../../loadUnit';
@@ -22,6 +24,7 @@ export default async function DrivesPage({ params }: { params: Promise<{ tag: st
       <MachineTabs tag={unit.tag} at="/drives" />
       <DrivesBoard
         unit={head}
+        count={closed ? null : countView(record.drives, await openSightings(unit.id))}
         firmware={spec.text('firmwareMode')}
         driveMbs={sheets.filter(({ inside }) => inside).length === 1 ? spec.number('driveMbs') : null}
         theirs={lot.source === 'owner'}
