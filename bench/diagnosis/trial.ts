@@ -14,7 +14,8 @@ import {
 } from '@/core/catalogue';
 import { factsOf, observable } from '@/core/belief/facts';
 import type { Evidence } from '@/core/belief/factors';
-import { powers, shutBy, type Taken } from '@/core/steps/hazards';
+import type { Sign } from '@/core/safety/power';
+import { powers, shutBy } from '@/core/steps/hazards';
 import { closingMinutes, CLOSED, minutesOf, movesFor, stateAfter } from '@/core/steps/bench';
 import type { StopRoute, UnitWorth } from '@/core/steps/problem';
 import { engineFor, usualLeft } from '@/core/steps/evaluate';
@@ -75,7 +76,7 @@ export class Trial {
   bench: BenchState = { ...CLOSED };
   readonly record: Evidence[] = [];
   /** The same as it was done, for what is shut by it. */
-  readonly taken: Taken[] = [];
+  readonly taken: Sign[] = [];
   /** Share of the price lost by powering it with something dangerous in it. */
   harm = 0;
   private readonly spoilt = new Set<string>();

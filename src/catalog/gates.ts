@@ -59,10 +59,20 @@ export const gates: Catalogue['gates'] = {
       words: 'Swollen cell: neither powered nor charged, isolated, for trained hands only.',
       seen: { 'look-swelling': ['bulging-or-lifting'] },
       shuts: ['power', 'charge'],
-      clearedBy: { looks: {}, repairs: ['swap-battery'] },
+      clearedBy: { looks: {}, repairs: ['swap-battery'], out: ['battery'] },
       source: 'common practice',
     },
   ],
+};
+
+/** Tests that are made of a machine that is off: all others power it. Common practice. */
+export const coldTests: readonly string[] = ['surfaces', 'hinge'];
+
+/** Pieces of the house's work, beside its kinds "system" and "prove", that power a machine or charge it. */
+export const powering: Readonly<Record<string, 'power' | 'charge'>> = {
+  'erase-drive': 'power',
+  updates: 'power',
+  charge: 'charge',
 };
 
 /**

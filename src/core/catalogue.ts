@@ -276,7 +276,8 @@ export interface Gate {
   /** Repairs after which it stands, until it is cleared. */
   after?: string[];
   shuts: Hazard[];
-  clearedBy: { looks: Record<string, string[]>; repairs: string[] };
+  /** `out`: classes of parts that clear it by being taken out. */
+  clearedBy: { looks: Record<string, string[]>; repairs: string[]; out?: string[] };
   source: string;
 }
 

@@ -19,7 +19,8 @@ import { appliesTo, compileModel, type ModelContext } from '../belief/model';
 import { BeliefEngine, ImpossibleEvidence, storiesOf, type Posterior } from '../belief/posterior';
 import { weighRecord, type Weight } from '../belief/weigh';
 import { prepare, type PolicyContext } from './context';
-import { shutBy, type Taken } from './hazards';
+import type { Sign } from '../safety/power';
+import { shutBy } from './hazards';
 import type { PriceClass, Route, StepProblem, UnitWorth } from './problem';
 import {
   forChassis,
@@ -231,7 +232,7 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
   const entries: Inspection['entries'] = [];
   const ignored: string[] = [];
   const seen: Parameters<typeof factsOf>[0][number][] = [];
-  const taken: Taken[] = [];
+  const taken: Sign[] = [];
   const noAnswer = new Map<string, NoAnswer | 'look-again'>();
   const known = new Map<string, number>();
   const implied = impliedBy(input.record, findings);
@@ -255,6 +256,7 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
       return;
     }
     if (entry.kind === 'part') {
+      taken.push({ kind: 'part', class: entry.class, way: entry.way });
       const done = fittedAs(catalogue, entry, input.chassis);
       if (done) entries.push({ index, evidence: { kind: 'work', repair: done } });
       return;
@@ -521,10 +523,11 @@ export function evaluateUnit(catalogue: Catalogue, input: EvaluationInput): Eval
  * Findings taken, and repairs done or tried in vain, since the last repair that helped: what was before it may
  * be asked and tried again.
  */
-export function sinceLastHelp(entries: readonly Taken[]): { taken: Set<string>; failed: Set<string> } {
+export function sinceLastHelp(entries: readonly Sign[]): { taken: Set<string>; failed: Set<string> } {
   const taken = new Set<string>();
   const failed = new Set<string>();
   for (const entry of entries) {
+    if (entry.kind === 'part') continue;
     if (entry.kind === 'finding') taken.add(entry.finding);
     else if (entry.ended !== 'helped') failed.add(entry.repair);
     else {

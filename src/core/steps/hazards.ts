@@ -1,4 +1,5 @@
-import type { Catalogue, Chassis, Ending, Finding, Hazard, Repair } from '../catalogue';
+import type { Catalogue, Chassis, Finding, Hazard, Repair } from '../catalogue';
+import { dangersOf, type Sign } from '../safety/power';
 import type { Facts } from '../belief/facts';
 import type { Shut } from './problem';
 
@@ -20,18 +21,14 @@ export function actsOf(item: Finding | Repair): (Hazard | 'wipe')[] {
   ];
 }
 
-export type Taken =
-  { kind: 'finding'; finding: string; outcome: string } | { kind: 'repair'; repair: string; ended: Ending };
-
 /**
- * What may not be done now. A sign of danger shuts power until the same look comes back well, or one of the
- * looks or repairs that clear it was taken after it; and before a machine is powered for the first time it is
- * looked at from outside.
- * @param entries the record in the order it happened
+ * What may not be done now: what a standing danger shuts (`core/safety`), and power before a machine was looked at
+ * from outside for the first time.
+ * @param entries the record in the order it was sealed
  */
 export function shutBy(
   catalogue: Pick<Catalogue, 'findings' | 'gates'>,
-  entries: readonly Taken[],
+  entries: readonly Sign[],
   chassis: Chassis,
   { facts, keeps, dirt }: { facts: Facts; keeps: boolean; dirt?: string },
 ): Partial<Record<Hazard | 'wipe', Shut>> {
@@ -51,23 +48,12 @@ export function shutBy(
   });
   if (dirt) shut.power = { kind: 'dirt', what: dirt };
   if (!powered && missing.length) shut.power = { kind: 'look first', findings: missing };
-  for (const gate of catalogue.gates.dangers) {
-    let standing = false;
-    for (const entry of entries) {
-      if (entry.kind === 'finding') {
-        if (gate.seen[entry.finding]?.includes(entry.outcome)) standing = true;
-        else if (gate.seen[entry.finding] || gate.clearedBy.looks[entry.finding]?.includes(entry.outcome))
-          standing = false;
-      } else if (gate.after?.includes(entry.repair)) standing = true;
-      else if (entry.ended !== 'no-change' && gate.clearedBy.repairs.includes(entry.repair)) standing = false;
-    }
-    if (standing)
-      for (const act of gate.shuts)
-        shut[act] = {
-          kind: 'gate',
-          gate: gate.id,
-          opens: [...Object.keys(gate.clearedBy.looks), ...gate.clearedBy.repairs],
-        };
-  }
+  for (const gate of dangersOf(catalogue, entries))
+    for (const act of gate.shuts)
+      shut[act] = {
+        kind: 'gate',
+        gate: gate.id,
+        opens: [...Object.keys(gate.clearedBy.looks), ...gate.clearedBy.repairs],
+      };
   return shut;
 }

@@ -34,7 +34,10 @@ export interface Erasure {
 type Drive = Awaited<ReturnType<typeof componentById>>;
 
 /** The machine a drive is in; null: it lies in the bin, and is erased on a dock. */
-export type DriveHolder = Pick<typeof units.$inferSelect, 'id' | 'tag' | 'keeps' | 'lotId' | 'stage'> | null;
+export type DriveHolder = Pick<
+  typeof units.$inferSelect,
+  'id' | 'tag' | 'chassis' | 'keeps' | 'lotId' | 'stage'
+> | null;
 
 /**
  * A drive that is in this unit, or loose in the bin where none is named.

@@ -10,6 +10,7 @@ import type { Transaction } from '@/db/client';
 import { erasureRuns } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
+import { assertPower } from '../safety/power';
 import { rowId, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
 import { longToken, longTokenHash } from '../longToken';
@@ -74,6 +75,7 @@ export const startErasure = defineCommand<Asked, { run: string; token: string }>
   async run({ tx, actor, unit, key }, { componentId, methodId, whole }) {
     if (unit) refuseHeld(unit);
     const drive = await driveIn(tx, unit, componentId, 'Not begun');
+    if (unit) await assertPower(tx, unit, 'Not begun');
     await refuseKept(tx, unit, drive, 'Not begun');
     if (!identifies(drive.serial))
       throw new ShopError(
@@ -156,6 +158,7 @@ export const confirmErasure = defineCommand<{ unitId?: string; run: string; seri
   }),
   async run({ tx, actor, unit }, { run: id, serial }) {
     if (unit) refuseHeld(unit);
+    if (unit) await assertPower(tx, unit, 'Not confirmed');
     const run = await openRun(tx, unit, id);
     if (run.state === 'confirmed') throw new ShopError('conflict', 'It has been confirmed already.');
     if (run.state !== 'typed' || !run.seen)

@@ -1,9 +1,11 @@
+import { coldTests } from '@/catalog/gates';
 import { and, eq, isNull } from 'drizzle-orm';
 import Joi from 'joi';
 import { testsFor, type GradeResult } from '@/core/grade/rubric';
 import { defects, functionTests, units } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
+import { assertPower } from '../safety/power';
 import { shortText, unitId, rowId } from '../input';
 import { forward, moveStage } from '../line';
 import { refuseHeld } from '../line';
@@ -27,6 +29,7 @@ export const recordTest = defineCommand<
     const { rubric } = (await houseNow(tx)).tables;
     const known = testsFor(rubric, unit!.chassis).find((candidate) => candidate.id === test);
     if (!known) throw new ShopError('invalid', `Not recorded: no test "${test}" for this kind of machine.`);
+    if (result !== 'absent' && !coldTests.includes(test)) await assertPower(tx, unit!, 'Not recorded');
     await tx
       .insert(functionTests)
       .values({ unitId: unit!.id, test, result, by: actor.id, byName: actor.name });

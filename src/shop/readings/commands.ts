@@ -11,6 +11,7 @@ import { readingBatches, readingRuns, shop, type units } from '@/db/schema';
 import { LogFault, readBatteryCsv, readHeatCsv } from '@/formats/readingsCsv';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
+import { assertPower } from '../safety/power';
 import { rowId, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
 import { longToken, longTokenHash } from '../longToken';
@@ -314,6 +315,8 @@ export const startRun = defineCommand<
   },
   async run({ tx, actor, unit, key }, { kind, unitId: _, ...about }) {
     refuseHeld(unit!);
+    await assertPower(tx, unit!, 'Not begun');
+    if (kind === 'battery') await assertPower(tx, unit!, 'Not begun', 'charge');
     const open = await tx
       .select({
         id: readingRuns.id,

@@ -7,6 +7,7 @@ import type { ReportFile } from '@/formats/report/bundle';
 import { BENCH_ROLES, defineCommand, type Actor } from '../command';
 import { heavy } from '@/workers/pool';
 import { ShopError } from '../errors';
+import { assertPower } from '../safety/power';
 import { shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
 import { writeCount } from '../record/count';
@@ -36,6 +37,7 @@ export const makeReportToken = defineCommand<{ unitId: string }, { token: string
   },
   async run({ tx, actor, unit, key }) {
     refuseHeld(unit!);
+    await assertPower(tx, unit!, 'No report asked for');
     const token = tokenFor(key);
     const expiresAt = new Date(Date.now() + TOKEN_MINUTES * 60_000);
     await tx.delete(reportTokens).where(and(eq(reportTokens.unitId, unit!.id), isNull(reportTokens.usedAt)));

@@ -14,6 +14,7 @@ import { shortText, unitId } from '../input';
 import { forward, moveStage, refuseHeld } from '../line';
 import { ungrade } from '../proof/proof';
 import { actBack, writeActs } from '../record/acts';
+import { assertPower } from '../safety/power';
 import { putAnswer, sealAnswers, type PutAnswer } from '../record/answer';
 import { tokenFor, tokenHash } from '../report/token';
 
@@ -33,6 +34,7 @@ export const makeSelfTest = defineCommand<{ unitId: string }, { token: string; e
   },
   async run({ tx, actor, unit, key }) {
     refuseHeld(unit!);
+    await assertPower(tx, unit!, 'Not opened');
     const token = tokenFor(key && `self ${key}`);
     const expiresAt = new Date(Date.now() + HOURS * 3_600_000);
     await tx.delete(selfTestTokens).where(eq(selfTestTokens.unitId, unit!.id));

@@ -16,6 +16,7 @@ import { catalogue } from '@/catalog';
 import { events, observations, STAGES, units, work, type Stage } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type CommandContext } from '../command';
 import { ShopError } from '../errors';
+import { assertPower } from '../safety/power';
 import { shortText, unitId, rowNumber } from '../input';
 import { passMat } from '../hands/matRows';
 import { actBack, writeActs } from '../record/acts';
@@ -474,6 +475,7 @@ export const setBench = defineCommand<
     // what is not back is said before the cover goes on and before mains
     if (input.bench.caseOpen === false) await passMat(tx, actor, unit!.id, 'close', input.despite);
     if (input.bench.plugged === true) await passMat(tx, actor, unit!.id, 'power', input.despite);
+    if (input.bench.plugged === true) await assertPower(tx, unit!, 'Not noted');
     await writeBench(tx, unit!.id, input.bench, actor.name);
     const { bench } = await recordNow(tx, unit!);
     return { event: { kind: 'bench', payload: { ...bench } }, answer: bench };

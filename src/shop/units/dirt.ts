@@ -54,15 +54,3 @@ export function withCleaning<W extends UnitWorth>(worth: W, chassis: Chassis, di
     asFoundShare: worth.asFoundShare * asFound,
   };
 }
-
-/** Dirt that ruins a machine at its first start: what it is, in words; null: none, or this house powers first. */
-export function dirtShuts(chassis: Chassis, clean: CleanState, { first }: Schools): string | null {
-  if (first === 'power') return null;
-  const inside = new Set(cleaning.zones[chassis].filter(({ shows }) => !shows).map(({ id }) => id));
-  const found = cleaning.ruins.find(({ soil, from, inside: only }) =>
-    Object.entries(clean).some(
-      ([zone, { soils }]) => (soils[soil] ?? 0) >= from && (!only || inside.has(zone)),
-    ),
-  );
-  return found?.words ?? null;
-}

@@ -1,7 +1,9 @@
 import { and, eq, inArray, ne, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import { repairById } from '@/catalog';
-import { ENDINGS, type Ending } from '@/core/catalogue';
+import { powering } from '@/catalog/gates';
+import { ENDINGS, type Ending, type Hazard } from '@/core/catalogue';
+import { powers } from '@/core/steps/hazards';
 import { MEDIA, type Medium } from '@/core/erasure/media';
 import { appliesTo } from '@/core/belief/model';
 import type { EventPayloads, PartExchanged } from '@/core/record/events';
@@ -9,6 +11,7 @@ import type { Transaction } from '@/db/client';
 import { account, events, observations, user, work, workSegments, type Stage } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type Actor, type CommandContext, type CommandResult } from '../command';
 import { ShopError } from '../errors';
+import { assertPower } from '../safety/power';
 import { shortText, unitId, rowId } from '../input';
 import { forward, moveStage } from '../line';
 import { refuseHeld } from '../line';
@@ -22,7 +25,7 @@ import { materialsInput, usedUp } from './materials';
 import { assertAgreed } from '../hands/owner';
 import { attendedMinutes, noteTime, plannedFor, sampleOf } from './times';
 import type { MaterialUsed } from '@/core/hands/materials';
-import { clockOn, endSegment, freeHands, type LaidAside } from './clock';
+import { clockOn, endSegment, FIND_OUT, freeHands, type LaidAside } from './clock';
 
 const workId = rowId('work').required();
 
@@ -41,14 +44,29 @@ async function workOf(tx: Transaction, id: string, unit: string) {
   return row;
 }
 
-type Step = { ref: string; kind: string; title: string; wipes: boolean; minutes: number };
+type Step = {
+  ref: string;
+  kind: string;
+  title: string;
+  wipes: boolean;
+  minutes: number;
+  /** It powers the machine, or charges it. */
+  powers: Hazard | null;
+};
 type Unit = NonNullable<CommandContext['unit']>;
 
 /** A repair of the catalogue or a piece of the house's work. @throws ShopError when this machine has none such */
 async function stepOf(tx: Transaction, unit: Unit, ref: string, what: string): Promise<Step> {
   const repair = repairById(ref);
   if (repair && appliesTo(repair, unit.chassis))
-    return { ref, kind: 'repair', title: repair.name, wipes: Boolean(repair.wipes), minutes: repair.minutes };
+    return {
+      ref,
+      kind: 'repair',
+      title: repair.name,
+      wipes: Boolean(repair.wipes),
+      minutes: repair.minutes,
+      powers: powers(repair) ? 'power' : repair.charges ? 'charge' : null,
+    };
   const step = (await houseNow(tx)).tables.work.find(({ id }) => id === ref);
   if (!step) throw new ShopError('invalid', `${what}: no step "${ref}" for this kind of machine.`);
   return {
@@ -57,6 +75,7 @@ async function stepOf(tx: Transaction, unit: Unit, ref: string, what: string): P
     title: step.name,
     wipes: WIPES.includes(ref),
     minutes: step.attendedMinutes,
+    powers: powering[ref] ?? (step.kind === 'system' || step.kind === 'prove' ? 'power' : null),
   };
 }
 
@@ -103,6 +122,7 @@ export const startWork = defineCommand<Start, { workId: string; aside: LaidAside
     // the same step is never begun twice: what was laid aside goes on
     if (laid) return goOn(tx, actor, unit!, laid);
     await refuseWiping(tx, unit!, step, 'Not started');
+    if (step.powers) await assertPower(tx, unit!, 'Not started', step.powers);
     // finding out needs no leave, work does
     await assertAgreed(tx, unit!, 'Not started');
     const aside = await freeHands(tx, actor);
@@ -136,11 +156,15 @@ export const startWork = defineCommand<Start, { workId: string; aside: LaidAside
 async function goOn(
   tx: Transaction,
   actor: Actor,
-  unit: { id: string },
+  unit: Unit,
   row: typeof work.$inferSelect,
 ): Promise<CommandResult<{ workId: string; aside: LaidAside[] }>> {
   if (row.status === 'running' && row.by === actor.id)
     throw new ShopError('refused', `"${row.title}" is in your hands already.`);
+  if (row.ref !== FIND_OUT) {
+    const step = await stepOf(tx, unit, row.ref, 'Not gone on with');
+    if (step.powers) await assertPower(tx, unit, 'Not gone on with', step.powers);
+  }
   const aside = await freeHands(tx, actor, row.id);
   await endSegment(tx, row.id);
   await clockOn(tx, actor, unit.id, row.id);

@@ -1,0 +1,58 @@
+import { catalogue, findingById } from '@/catalog';
+import { cleaning } from '@/catalog/cleaning';
+import type { Chassis, Hazard } from '@/core/catalogue';
+import type { CleanState } from '@/core/clean/state';
+import type { Schools } from '@/core/clean/zones';
+import { mayBePowered, type PowerAnswer, type Sign } from '@/core/safety/power';
+import type { Database, Transaction } from '@/db/client';
+import { shop, type units } from '@/db/schema';
+import { ShopError } from '../errors';
+import { schoolsOf } from '../rules/schools';
+import { evidenceOf, recordNow } from '../record/queries';
+
+type Unit = Pick<typeof units.$inferSelect, 'id' | 'chassis'>;
+
+/** Dirt that ruins a machine at its first start: what it is, in words; null: none, or this house powers first. */
+export function dirtShuts(chassis: Chassis, clean: CleanState, { first }: Schools): string | null {
+  if (first === 'power') return null;
+  const inside = new Set(cleaning.zones[chassis].filter(({ shows }) => !shows).map(({ id }) => id));
+  const found = cleaning.ruins.find(({ soil, from, inside: only }) =>
+    Object.entries(clean).some(
+      ([zone, { soils }]) => (soils[soil] ?? 0) >= from && (!only || inside.has(zone)),
+    ),
+  );
+  return found?.words ?? null;
+}
+/** What the record of a machine says of danger, in the order it was sealed. */
+async function signsOf(tx: Transaction | Database, unitId: string): Promise<Sign[]> {
+  return (await evidenceOf(tx, unitId)).flatMap(({ entry }): Sign[] => {
+    if (entry.kind === 'repair') return [{ kind: 'repair', repair: entry.id, ended: entry.ended }];
+    if (entry.kind === 'part') return [{ kind: 'part', class: entry.class, way: entry.way }];
+    if (entry.kind !== 'finding') return [];
+    const outcome = findingById(entry.id)?.outcomes[entry.outcome];
+    return outcome ? [{ kind: 'finding', finding: entry.id, outcome: outcome.id }] : [];
+  });
+}
+
+/** May this machine be powered, or charged, as its record stands? */
+export async function powerNow(
+  tx: Transaction | Database,
+  unit: Unit,
+  act: Hazard = 'power',
+): Promise<PowerAnswer> {
+  const { clean } = await recordNow(tx, unit);
+  const [rules] = await tx.select({ schools: shop.schools }).from(shop);
+  const dirt = dirtShuts(unit.chassis, clean, schoolsOf(rules));
+  return mayBePowered(catalogue, await signsOf(tx, unit.id), { act, dirt });
+}
+
+/** @throws ShopError naming each danger and what clears it, when it may not */
+export async function assertPower(
+  tx: Transaction | Database,
+  unit: Unit,
+  done: string,
+  act: Hazard = 'power',
+): Promise<void> {
+  const { yes, why, opens } = await powerNow(tx, unit, act);
+  if (!yes) throw new ShopError('refused', `${done}: ${why.join(' ')}`, { notPowered: true, opens });
+}
