@@ -31,12 +31,15 @@ if [ -z "${DATABASE_URL:-}" ]; then
 fi
 export DATABASE_URL NEXT_TELEMETRY_DISABLED=1 NODE_ENV=production
 BETTER_AUTH_SECRET=${BETTER_AUTH_SECRET:-$(need_secret "$DIR/auth.secret")}; export BETTER_AUTH_SECRET
+# the seals of the history are made under a key that is not in the database; the newest of them stand in a file beside it
+OMNITROPE_SEAL_KEY=${OMNITROPE_SEAL_KEY:-$(need_secret "$DIR/seal.key" 32)}; export OMNITROPE_SEAL_KEY OMNITROPE_ANCHORS="$DIR/history.anchors"
 # a shop of one's own stays empty until it is set up, also when it is started again before that
 [ "${1:-}" != --empty ] || : > "$DIR/own"
 if [ ! -e "$DIR/own" ]; then OMNITROPE_DEMO_PASSWORD=${OMNITROPE_DEMO_PASSWORD:-$(need_secret "$DIR/demo.password" 6)}; export OMNITROPE_DEMO_PASSWORD; fi
 cd "$ROOT"
 npx tsx scripts/migrate.ts
 [ -e "$DIR/own" ] || LOG_LEVEL=warn npx tsx scripts/demo.ts
+npx tsx scripts/anchors.ts
 need_build
 PORT=$(free_port "${PORT:-3000}"); export PORT
 # https beside it, with a certificate the shop makes once: a browser gives camera and microphone to nothing else

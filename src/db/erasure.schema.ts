@@ -132,7 +132,7 @@ export const erasureRuns = pgTable(
     confirmedBy: text('confirmed_by').notNull().default(''),
     heardAt: at('heard_at'),
     expiresAt: at('expires_at').notNull(),
-      /** `done`, `failed`, `dropped` or `overtaken` by a movement or another entry of the drive; empty while it is open. */
+    /** `done`, `failed`, `dropped` or `overtaken` by a movement or another entry of the drive; empty while it is open. */
     ending: text('ending').notNull().default(''),
   },
   (t) => [

@@ -99,6 +99,16 @@ export const events = pgTable(
   (t) => [index('events_unit').on(t.unitId, t.seq), index('events_lot').on(t.lotId, t.seq)],
 );
 
+/**
+ * The seal of each entry under a key that is not in the database: whoever holds the database alone can make hashes anew,
+ * and no seal.
+ */
+export const eventSeals = pgTable('event_seals', {
+  seq: bigint('seq', { mode: 'number' }).primaryKey(),
+  /** HMAC-SHA-256 of number and hash, as hex. */
+  seal: text('seal').notNull(),
+});
+
 /** Answers already given to commands, by the caller's key: the same command sent twice acts once. */
 export const commandKeys = pgTable('command_keys', {
   key: text('key').primaryKey(),

@@ -5,6 +5,7 @@ import { sqlState, tooBusy, worthRetrying } from '@/db/failure';
 import { commandKeys, events, units } from '@/db/schema';
 import type { Actor, Command, CommandAnswer, CommandCall } from './command';
 import { ShopError } from './errors';
+import { sealEntry } from './history/seal';
 import { checkedInput } from './input';
 import { keepGrade } from './proof/proof';
 import { notYours, standing } from './standing';
@@ -81,7 +82,8 @@ async function runInside<I, O>(
       voids: event.voids,
       payload: ungraded ? { ...event.payload, ungraded } : event.payload,
     })
-    .returning({ seq: events.seq });
+    .returning({ seq: events.seq, hash: events.hash });
+  await sealEntry(tx, sealed.seq, sealed.hash);
   await onSealed?.(sealed.seq);
   const result: CommandAnswer<O> = { answer, version, seq: sealed.seq };
   if (key) {

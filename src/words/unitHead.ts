@@ -37,7 +37,7 @@ export function headView(
   spec: Specification,
   mayWrite: boolean,
   paidShown = true,
-  good: { uses: string; system: string } = { uses: '', system: '' },
+  good: { uses: string; system: string; notPowered?: string[] } = { uses: '', system: '' },
 ): UnitHead {
   return {
     id: unit.id,
@@ -49,6 +49,7 @@ export function headView(
     sub: `${CHASSIS_NAMES[unit.chassis]}, lot ${lot.code}`,
     claim: unit.claim,
     goodFor: good.uses,
+    notPowered: good.notPowered ?? [],
     system: spec.text('system') ?? good.system,
     bench: unit.bench,
     costMinor: paidShown ? unit.costMinor : null,

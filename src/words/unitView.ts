@@ -121,6 +121,8 @@ export interface UnitHead {
   spec: { name: string; value: string; basis: string; title: string }[];
   mayWrite: boolean;
   held: boolean;
+  /** Why it may not be powered, in words; empty: nothing on record speaks against it. */
+  notPowered: string[];
   /** The system and the data on it stay. */
   keeps: boolean;
 }

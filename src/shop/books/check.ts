@@ -1,6 +1,8 @@
 import { and, eq, gt, lt, or, sql } from 'drizzle-orm';
 import { database } from '@/db/client';
 import { jobs } from '@/db/schema';
+import { dropAnchor } from '../history/anchors';
+import { firstFault } from '../history/check';
 
 /** A verdict older than this is looked at again when somebody opens the books. */
 const FRESH = '10 minutes';
@@ -44,10 +46,9 @@ export async function checkHistory(): Promise<boolean> {
   const fault = await db.transaction(async (tx) => {
     // as long as it takes: nothing is locked by reading
     await tx.execute(sql`set local statement_timeout = 0`);
-    const { rows } = await tx.execute<{ seq: number; fault: string }>(
-      sql`select seq, fault from events_first_fault()`,
-    );
-    return rows[0] ? `entry ${rows[0].seq}: ${rows[0].fault}` : null;
+    const found = await firstFault(tx);
+    if (!found) await dropAnchor(tx);
+    return found ? `entry ${found.seq}: ${found.fault}` : null;
   });
   await db
     .update(jobs)

@@ -1,3 +1,4 @@
+import { firstFault } from '../history/check';
 import { and, desc, eq, inArray, isNotNull, sql, type SQL } from 'drizzle-orm';
 import { jobs } from '@/db/schema';
 import { database, type Database, type Transaction } from '@/db/client';
@@ -198,12 +199,7 @@ export async function lotBooks(): Promise<LotBook[]> {
 }
 
 /** First fault of the sealed history, or null when it is whole. */
-export async function historyFault(): Promise<{ seq: number; fault: string } | null> {
-  const { rows } = await database().execute<{ seq: string; fault: string }>(
-    sql`select seq, fault from events_first_fault()`,
-  );
-  return rows[0] ? { seq: Number(rows[0].seq), fault: rows[0].fault } : null;
-}
+export const historyFault = () => firstFault(database());
 
 export interface HistoryVerdict {
   at: Date;

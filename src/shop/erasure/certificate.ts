@@ -3,12 +3,13 @@ import { eraseTables } from '@/catalog/erasure';
 import { leftAtMost } from '@/core/erasure/sample';
 import type { DriveSeen } from '@/core/record/events';
 import { database } from '@/db/client';
-import { erasures, events, jobs, type ErasureTold } from '@/db/schema';
+import { erasures, events, eventSeals, jobs, type ErasureTold } from '@/db/schema';
 import type { Certificate } from '@/formats/print/certificate';
 import { MEDIUM_WORDS, ERASURE_WORDS } from '@/words/erasure';
 import { momentOf, dayOf } from '@/words/time';
 import type { Medium } from '@/core/erasure/media';
 import { ShopError } from '../errors';
+import { sealFits } from '../history/seal';
 import { isRowId } from '../input';
 
 /** So much of the seal stands in the address: nobody guesses it. */
@@ -188,6 +189,9 @@ export async function checkCertificate(number: number, seal: string): Promise<Ch
     row.componentId === told.component &&
     row.eventSeq === number &&
     (row.voidedBy !== null) === (back !== null);
+  const [keyed] = await db.select().from(eventSeals).where(eq(eventSeals.seq, number));
+  // an entry older than seals has none
+  const fits = !keyed || sealFits(number, event.hash, keyed.seal);
   const [last] = await db
     .select({ at: jobs.endedAt, note: jobs.note })
     .from(jobs)
@@ -195,7 +199,7 @@ export async function checkCertificate(number: number, seal: string): Promise<Ch
     .orderBy(sql`ended_at desc`)
     .limit(1);
   return {
-    agrees: rows[0].own && rows[0].linked && same,
+    agrees: rows[0].own && rows[0].linked && same && fits,
     title: TITLES[kind]!,
     number,
     at: event.at,

@@ -82,6 +82,11 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
         </span>
         <span className="min-w-0 flex-1 truncate text-right text-[14px] md:hidden">{unit.name}</span>
       </div>
+      {unit.notPowered.map((why) => (
+        <p key={why} role="note" className="hatched mt-2 py-1.5 pr-2 text-[13.5px] font-semibold">
+          {why}
+        </p>
+      ))}
       <p className="mt-3 hidden text-[18px] leading-[1.2] font-semibold md:block">{unit.name}</p>
       <p className="hidden text-[14px] text-soft md:block">{unit.sub}</p>
       <nav

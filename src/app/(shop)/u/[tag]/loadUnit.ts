@@ -1,6 +1,8 @@
 import { notFound } from 'next/navigation';
 import { cache } from 'react';
+import { database } from '@/db/client';
 import { requireActor } from '@/server/session';
+import { powerNow } from '@/shop/safety/power';
 import { unitByTag } from '@/shop/units/queries';
 import { goodFor, runsWords, usesNow } from '@/shop/advice/uses';
 import { seesMargins, shopHouse, shopRules } from '@/shop/rules/queries';
@@ -23,9 +25,11 @@ export const loadUnit = cache(async (tag: string) => {
 export async function unitHead(tag: string): Promise<UnitHead> {
   const { unit, lot, spec, actor } = await loadUnit(tag);
   const [rules, { tables }] = await Promise.all([shopRules(), shopHouse()]);
+  const power = await powerNow(database(), unit);
   const uses = usesNow(tables, unit.chassis, spec, dayOf(new Date(), rules.timeZone));
   return headView(unit, lot, spec, actor.role !== 'viewer', seesMargins(actor.role, rules), {
     uses: goodFor(uses),
     system: runsWords(uses),
+    notPowered: power.why,
   });
 }
