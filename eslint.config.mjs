@@ -29,6 +29,34 @@ export default tseslint.config(
       'no-console': ['error', { allow: ['error', 'warn'] }],
     },
   },
+  {
+    // pictures from outside are opened in one place, which looks at them first
+    files: ['src/**'],
+    ignores: ['src/server/picture.ts', 'src/**/*.test.ts'],
+    rules: {
+      'no-restricted-imports': ['error', { paths: [{ name: 'sharp', message: 'Use server/picture.' }] }],
+    },
+  },
+  {
+    // what leaves the shop, and what is said of a drive's data, is written in one place each
+    files: ['src/**'],
+    ignores: ['src/shop/moves/movement.ts', 'src/shop/record/data.ts', 'src/**/*.test.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector:
+            "CallExpression[callee.property.name='insert'] > Identifier[name=/^(movements|erasures)$/]",
+          message: 'Movements are written by shop/moves, what is said of data by shop/record/data.',
+        },
+        {
+          selector:
+            "CallExpression[callee.property.name='set'] Property[key.name='stage'] > Literal[value=/^(sold|gone)$/]",
+          message: 'A machine leaves by shop/exit.',
+        },
+      ],
+    },
+  },
   { files: ['scripts/**', 'bench/**', 'tests/**'], rules: { 'no-console': 'off' } },
   { files: ['src/formats/print/**'], rules: { 'jsx-a11y/alt-text': 'off' } }, // PDF images, not HTML
   { files: ['.dependency-cruiser.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },

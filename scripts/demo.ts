@@ -301,9 +301,7 @@ async function shelf(
   soldMinor?: number,
 ): Promise<void> {
   const unitId = await unitNamed(tag);
-  const [drive] = driveId
-    ? await database().select().from(components).where(eq(components.id, driveId))
-    : [];
+  const [drive] = driveId ? await database().select().from(components).where(eq(components.id, driveId)) : [];
   if (driveId)
     await act('Bench A', 'recordErasure', {
       unitId,

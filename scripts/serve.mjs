@@ -116,8 +116,11 @@ const LOOPBACK = /^(127\.|::1$)/;
 function elsewhere(request) {
   if (!tls || request.socket.encrypted || https) return null;
   if (proxies.has(plainAddress(request.socket.remoteAddress))) return null;
-  if (LOOPBACK.test(plainAddress(request.socket.localAddress)) || SCRIPTS.test(request.url ?? ''))
-    return null;
+  // as a browser and the application read it: "/r/../sign-in" is the sign-in page
+  const path = URL.canParse(request.url ?? '', 'http://shop')
+    ? new URL(request.url, 'http://shop').pathname
+    : '';
+  if (LOOPBACK.test(plainAddress(request.socket.localAddress)) || SCRIPTS.test(path)) return null;
   const host = String(request.headers.host ?? '').replace(/:\d+$/, '');
   return /^[A-Za-z0-9.:[\]-]{1,255}$/.test(host) ? `https://${host}:${tlsPort}${request.url}` : null;
 }

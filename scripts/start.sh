@@ -33,6 +33,8 @@ export DATABASE_URL NEXT_TELEMETRY_DISABLED=1 NODE_ENV=production
 BETTER_AUTH_SECRET=${BETTER_AUTH_SECRET:-$(need_secret "$DIR/auth.secret")}; export BETTER_AUTH_SECRET
 # the seals of the history are made under a key that is not in the database; the newest of them stand in a file beside it
 OMNITROPE_SEAL_KEY=${OMNITROPE_SEAL_KEY:-$(need_secret "$DIR/seal.key" 32)}; export OMNITROPE_SEAL_KEY OMNITROPE_ANCHORS="$DIR/history.anchors"
+# a backup every night, kept there; tried by putting it back once a week
+export OMNITROPE_BACKUPS=${OMNITROPE_BACKUPS:-$DIR/backups}
 # a shop of one's own stays empty until it is set up, also when it is started again before that
 [ "${1:-}" != --empty ] || : > "$DIR/own"
 if [ ! -e "$DIR/own" ]; then OMNITROPE_DEMO_PASSWORD=${OMNITROPE_DEMO_PASSWORD:-$(need_secret "$DIR/demo.password" 6)}; export OMNITROPE_DEMO_PASSWORD; fi
@@ -70,11 +72,26 @@ $who
   Stop it with Ctrl-C; nothing is lost.
 
 TXT
-# the server and one worker for long jobs; whichever signal ends this ends both
+# the server and one worker for long jobs; whichever signal ends this ends both. A worker that died is started again, a little later
+# each time it dies at once
+keep_working() {
+  local wait=1 began
+  trap 'kill -TERM "$one" 2>/dev/null; wait "$one" 2>/dev/null; exit 0' TERM INT
+  while kill -0 "$serve" 2>/dev/null; do
+    began=$(date +%s)
+    LOG_LEVEL=${LOG_LEVEL:-warn} OMNITROPE_PARENT=$serve node scripts/bundled.mjs scripts/worker.ts & one=$!
+    wait "$one"
+    kill -0 "$serve" 2>/dev/null || break
+    [ $(($(date +%s) - began)) -gt 60 ] && wait=1
+    say "the worker ended; it is started again in $wait s"
+    sleep "$wait" & wait $!
+    [ "$wait" -ge 60 ] || wait=$((wait * 2))
+  done
+}
 stop() { trap - TERM INT; kill -TERM "$serve" "$worker" 2>/dev/null; wait "$serve" "$worker" 2>/dev/null; exit 0; }
 trap stop TERM INT
 HOST=$HOST node scripts/serve.mjs & serve=$!
-LOG_LEVEL=${LOG_LEVEL:-warn} OMNITROPE_PARENT=$serve node scripts/bundled.mjs scripts/worker.ts & worker=$!
+keep_working & worker=$!
 wait "$serve"; ended=$?
 kill -TERM "$worker" 2>/dev/null
 exit "$ended"

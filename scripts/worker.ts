@@ -1,13 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { hostname } from 'node:os';
 import PgBoss from 'pg-boss';
+import { lt, sql } from 'drizzle-orm';
 import { closeDatabase, database } from '@/db/client';
+import { workerBeats } from '@/db/schema';
 import { QUEUE, readyQueue, type QueuedJob } from '@/db/queue';
 import { log } from '@/log';
 import { runJob } from '@/shop/runJob';
 import { reviveSilent } from '@/shop/jobs/start';
 import { workHere } from '@/workers/pool';
 import run from '@/workers/worker';
+import { nightly } from './nightly';
 
 /**
  * npm run worker: takes long jobs out of the shop's queue, one at a time, until it is told to stop. Any
@@ -19,6 +22,8 @@ const name = `${hostname()}/${process.pid}/${randomUUID().slice(0, 4)}`;
 const POLL_SECONDS = 0.5;
 const REVIVE_MS = 30_000;
 const PARENT_MS = 2_000;
+const BEAT_MS = 20_000;
+const CHORES_MS = 10 * 60_000;
 /** What is under way gets this long when it is told to stop; then another worker begins it anew. */
 const GRACE_MS = 5_000;
 
@@ -39,6 +44,22 @@ const revive = () =>
     .catch((error: unknown) => log.warn({ error }, 'worker: silent jobs not looked for'));
 void revive();
 setInterval(() => void revive(), REVIVE_MS).unref();
+const beat = () =>
+  database()
+    .insert(workerBeats)
+    .values({ name, at: new Date() })
+    .onConflictDoUpdate({ target: workerBeats.name, set: { at: new Date() } })
+    .then(() =>
+      database()
+        .delete(workerBeats)
+        .where(lt(workerBeats.at, sql`now() - interval '1 day'`)),
+    )
+    .catch((error: unknown) => log.warn({ error }, 'worker: not heard of'));
+void beat();
+setInterval(() => void beat(), BEAT_MS).unref();
+// every night a backup, once a week one is put back to see whether it can be
+if (process.env.OMNITROPE_BACKUPS)
+  setInterval(() => void nightly(process.env.OMNITROPE_BACKUPS!), CHORES_MS).unref();
 log.info({ worker: name }, 'worker: ready');
 
 let stopping = false;

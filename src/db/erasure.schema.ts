@@ -130,6 +130,7 @@ export const erasureRuns = pgTable(
     confirmedAt: at('confirmed_at'),
     /** Who said the second word. */
     confirmedBy: text('confirmed_by').notNull().default(''),
+    confirmer: text('confirmer'),
     heardAt: at('heard_at'),
     expiresAt: at('expires_at').notNull(),
     /** `done`, `failed`, `dropped` or `overtaken` by a movement or another entry of the drive; empty while it is open. */

@@ -109,6 +109,22 @@ export const eventSeals = pgTable('event_seals', {
   seal: text('seal').notNull(),
 });
 
+/** Workers that take long jobs, and when each was last heard of. */
+export const workerBeats = pgTable('worker_beats', {
+  name: text('name').primaryKey(),
+  at: at('at').notNull().defaultNow(),
+});
+
+/** Backups that were made by the shop itself, and whether one could be put back. */
+export const backups = pgTable('backups', {
+  file: text('file').primaryKey(),
+  at: at('at').notNull().defaultNow(),
+  bytes: bigint('bytes', { mode: 'number' }).notNull(),
+  /** When it was put back into a scratch database, and what came of it: empty: it went well. */
+  triedAt: at('tried_at'),
+  fault: text('fault').notNull().default(''),
+});
+
 /** Answers already given to commands, by the caller's key: the same command sent twice acts once. */
 export const commandKeys = pgTable('command_keys', {
   key: text('key').primaryKey(),

@@ -40,10 +40,23 @@ export function plainly(error: unknown): {
   if (tooBusy(state))
     return new ShopError('busy', 'Too much is going on at once. Nothing was saved; try again.');
   log.error({ failure: failureOf(error) }, 'a request failed');
+  const away = awayWords(state, error);
+  if (away) return new ShopError('away', away);
   // a value the checks let through and the database did not: the caller's to change, ours to look at
   if (state?.startsWith('22'))
     return new ShopError('invalid', 'Not done: a value is not one that can be kept.');
   return { ...broken, message: 'Something went wrong here. Nothing was saved; try again.' };
+}
+
+/** A full disk, or a database that does not answer, in words; null: it is neither. */
+function awayWords(state: string | null | undefined, error: unknown): string | null {
+  if (state === '53100')
+    return 'The disk of the shop’s computer is full. Nothing was saved; make room on it, then try again.';
+  const cause = (error as { cause?: { code?: string } })?.cause?.code ?? (error as { code?: string })?.code;
+  const gone = state?.startsWith('08') || ['57P01', '57P02', '57P03'].includes(state ?? '');
+  return gone || ['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT'].includes(cause ?? '')
+    ? 'The shop’s database does not answer. Nothing was saved; what you typed is still here. Try again in a moment.'
+    : null;
 }
 
 /**
@@ -133,5 +146,24 @@ export async function jsonWithin(
   if (problem !== null) throw new ShopError('invalid', `Not done: ${what} ${problem}.`);
   if (typeof value !== 'object' || value === null || Array.isArray(value))
     throw new ShopError('invalid', `Not done: ${what} is no JSON object.`);
+  // counted before any shape looks at it: each item of a list is looked at by itself there
+  if (longestList(value) > MOST_ITEMS)
+    throw new ShopError('too-large', `Not done: a list in ${what} has more than ${MOST_ITEMS} items.`);
   return value as Record<string, unknown>;
+}
+
+/** Items of a list that somebody can mean. */
+const MOST_ITEMS = 20_000;
+
+/** Items of the longest list anywhere in a value. */
+function longestList(value: unknown): number {
+  let longest = 0;
+  const open = [value];
+  while (open.length) {
+    const next = open.pop();
+    if (Array.isArray(next)) longest = Math.max(longest, next.length);
+    if (longest > MOST_ITEMS) return longest;
+    if (typeof next === 'object' && next !== null) for (const inner of Object.values(next)) open.push(inner);
+  }
+  return longest;
 }

@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import sharp from 'sharp';
 import { prepareZXingModule, readBarcodes } from 'zxing-wasm/reader';
 import { ShopError } from '@/shop/errors';
+import { openPicture } from './picture';
 
 let ready = false;
 /** Bars are found in a picture of this many pixels across as well as in a bigger one, and sooner. */
@@ -18,12 +18,15 @@ export async function codesInPhoto(upload: Uint8Array): Promise<string[]> {
     prepareZXingModule({ overrides: { wasmBinary: readFileSync(wasm).buffer as ArrayBuffer } });
     ready = true;
   }
-  const picture = await sharp(upload, { limitInputPixels: 60_000_000, failOn: 'error' })
-    .rotate()
-    .resize({ width: ACROSS, height: ACROSS, fit: 'inside', withoutEnlargement: true })
-    .ensureAlpha()
-    .raw()
-    .toBuffer({ resolveWithObject: true })
+  const picture = await Promise.resolve()
+    .then(() => openPicture(upload))
+    .then((opened) =>
+      opened
+        .resize({ width: ACROSS, height: ACROSS, fit: 'inside', withoutEnlargement: true })
+        .ensureAlpha()
+        .raw()
+        .toBuffer({ resolveWithObject: true }),
+    )
     .catch(() => {
       throw new ShopError('invalid', 'Nothing read: that is no picture.');
     });

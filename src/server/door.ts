@@ -22,9 +22,34 @@ const limiter = (keyPrefix: string, points: number) =>
 
 const known = (text: string) => createHash('sha256').update(text).digest('hex').slice(0, 32);
 
+/** After too many wrong ones, tries at the same door go through one by one, so far apart. */
+const APART_MS = Number(process.env.OMNITROPE_SLOW_MS ?? 1_500);
+/** So many may stand in such a row; whoever comes after is told to wait. */
+const MOST_IN_A_ROW = 12;
+const rows = new Map<string, { waits: number; last: Promise<void> }>();
+
+/**
+ * Slows a door down instead of locking it: whoever knows the right word gets in after their turn, whoever guesses gets
+ * few guesses.
+ * @throws ShopError 'too-many' with the seconds to wait, when too many stand there already
+ */
+async function inARow(door: string): Promise<void> {
+  const row = rows.get(door) ?? { waits: 0, last: Promise.resolve() };
+  if (row.waits >= MOST_IN_A_ROW) {
+    const seconds = Math.ceil((MOST_IN_A_ROW * APART_MS) / 1000);
+    throw new ShopError('too-many', `Too many tries. Wait ${seconds} s, then try again.`, { seconds });
+  }
+  row.waits++;
+  rows.set(door, row);
+  row.last = row.last.then(() => new Promise((resolve) => setTimeout(resolve, APART_MS)));
+  await row.last;
+  if (--row.waits === 0) rows.delete(door);
+}
+
 /**
  * Counts a try before the password is looked at, by account and by the address the socket has; every process
- * counts in the same place.
+ * counts in the same place. An account that was tried too often is slowed, wherever its own person comes from; an
+ * address that tries many accounts has to wait.
  * @throws ShopError 'too-many' with the seconds to wait
  */
 export async function knock(account: string, address: string): Promise<void> {
@@ -32,11 +57,16 @@ export async function knock(account: string, address: string): Promise<void> {
   const { account: accounts, address: addresses } = counters();
   try {
     await addresses.consume(known(address));
-    await accounts.consume(known(account));
   } catch (error) {
     if (error instanceof Error) throw error;
     const seconds = Math.ceil((error as RateLimiterRes).msBeforeNext / 1000);
     throw new ShopError('too-many', `Too many tries. Wait ${seconds} s, then try again.`, { seconds });
+  }
+  try {
+    await accounts.consume(known(account));
+  } catch (error) {
+    if (error instanceof Error) throw error;
+    await inARow(`account ${known(account)}`);
   }
 }
 
@@ -57,8 +87,9 @@ const wrongCounters = ofDatabase(() => ({
 }));
 
 /**
- * Before a short token is looked at: who has tried too many wrong ones is not told whether this one is right.
- * @throws ShopError 'too-many' with the seconds to wait
+ * Before a short token is looked at: from where too many wrong ones came, they are looked at one by one. A right one
+ * always passes, after its turn.
+ * @throws ShopError 'too-many' when too many stand in that row
  */
 export async function beforeToken(address: string): Promise<void> {
   if (process.env.OMNITROPE_RATE_LIMIT === 'off') return;
@@ -68,12 +99,7 @@ export async function beforeToken(address: string): Promise<void> {
     [all, 'all'],
   ] as const) {
     const now = await counter.get(name);
-    if (now && now.remainingPoints <= 0) {
-      const seconds = Math.ceil(now.msBeforeNext / 1000);
-      throw new ShopError('too-many', `Too many wrong tokens. Wait ${seconds} s, then try again.`, {
-        seconds,
-      });
-    }
+    if (now && now.remainingPoints <= 0) return inARow(`token ${known(address)}`);
   }
 }
 

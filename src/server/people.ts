@@ -1,12 +1,14 @@
+import { and, eq } from 'drizzle-orm';
 import Joi from 'joi';
 import { database } from '@/db/client';
+import { account, user } from '@/db/schema';
 import { checkedInput } from '@/shop/input';
 import { type Actor, type Role } from '@/shop/command';
 import { runCommand } from '@/shop/runner';
 import { ShopError } from '@/shop/errors';
 import { addPersonCommand, putPerson, ROLES, setPasswordCommand } from '@/shop/people/commands';
 import { LONGEST_PASSWORD, SHORTEST_PASSWORD } from './auth';
-import { hash } from './password';
+import { hash, verify } from './password';
 
 interface Asked {
   name: string;
@@ -52,16 +54,47 @@ export async function addPerson(actor: Actor, input: unknown): Promise<{ id: str
 const passwordShape = Joi.object({
   person: Joi.string().max(80).required().label('person'),
   password: Joi.string().min(SHORTEST_PASSWORD).max(LONGEST_PASSWORD).required().label('password'),
+  present: Joi.string().max(LONGEST_PASSWORD).label('present password'),
 });
 
+/** Guessed first by whoever guesses. Common practice; a longer list is no better against ten tries and a slowed door. */
+const PLAINEST =
+  /^(.)\1+$|^(password|passwort|qwertz?uiop?|letmein|welcome|omnitrope|saltmarsh)\W*\d*\W*$|^(0?123456789\d*|9876543210?)$/i;
+
+/** @throws ShopError for one that is guessed first */
+function refusePlain(password: string, name: string): void {
+  const plain = password.trim().toLowerCase();
+  if (PLAINEST.test(plain) || (name.length > 2 && plain.replace(/\W*\d*$/, '') === name.toLowerCase()))
+    throw new ShopError('invalid', 'Not set: that password is among the first anybody would guess.', {
+      fields: { password: 'is too plain' },
+    });
+}
+
 /**
- * Another password; everybody who was signed in as this person is signed out.
- * @throws ShopError when the caller may not, or the password is too short
+ * Another password; everybody who was signed in as this person is signed out. One's own, whatever the role, with the
+ * present one: a bench stays signed in for days.
+ * @throws ShopError when the caller may not, the present one is wrong, or the new one is too short or too plain
  */
 export async function setPassword(actor: Actor, input: unknown): Promise<null> {
-  const { person, password } = checkedInput<{ person: string; password: string }>(passwordShape, input);
-  if (actor.role !== 'owner' && actor.id !== person)
+  const { person, password, present } = checkedInput<{ person: string; password: string; present?: string }>(
+    passwordShape,
+    input,
+  );
+  const own = actor.id === person;
+  if (actor.role !== 'owner' && !own)
     throw new ShopError('forbidden', 'Only an owner sets another person’s password.');
+  if (own) {
+    const [row] = await database()
+      .select({ hash: account.password })
+      .from(account)
+      .where(and(eq(account.userId, person), eq(account.providerId, 'credential')));
+    if (!row?.hash || !present || !(await verify({ hash: row.hash, password: present })))
+      throw new ShopError('refused', 'Not set: that is not your present password.', {
+        fields: { present: present ? 'is not right' : 'is missing' },
+      });
+  }
+  const [named] = await database().select({ name: user.name }).from(user).where(eq(user.id, person));
+  refusePlain(password, named?.name ?? '');
   const passwordHash = await hash(password);
   return (await runCommand(setPasswordCommand, actor, { input: { person, passwordHash } })).answer;
 }

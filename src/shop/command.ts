@@ -49,6 +49,8 @@ export interface Command<I = never, O = unknown> {
   name: string;
   /** Roles that may; viewers never may. */
   roles: readonly Exclude<Role, 'viewer'>[];
+  /** Those who may only look may do it too: to what is their own. The command asks. */
+  anybody?: boolean;
   input: Joi.ObjectSchema;
   /**
    * True: the input names a unit; its row is locked, its version checked and bumped, its belief and value

@@ -9,6 +9,7 @@ export const SHOP_ERROR_CODES = [
   'too-large',
   'too-many',
   'busy',
+  'away',
 ] as const;
 export type ShopErrorCode = (typeof SHOP_ERROR_CODES)[number];
 
@@ -22,6 +23,7 @@ const STATUS: Record<ShopErrorCode, number> = {
   'too-large': 413,
   'too-many': 429,
   busy: 503,
+  away: 503,
 };
 
 export class ShopError extends Error {

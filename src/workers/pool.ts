@@ -8,56 +8,75 @@ import type { Outcome, Task } from './worker';
 type Name = keyof Registry;
 type Result<N extends Name> = Awaited<ReturnType<Registry[N]>>;
 
-/** Short work the benches wait for; it never stands behind a sheet of a thousand labels. */
-const QUICK: ReadonlySet<Name> = new Set([
-  'evaluate',
-  'compare',
-  'clashing',
-  'readReport',
-  'readManifest',
-  'previewManifest',
-  'readCodes',
-]);
-
-/** Threads and places in the queue of each kind. A full queue says "busy" at once. */
-const KINDS = {
-  quick: { maxThreads: 2, maxQueue: 200, idleTimeout: Infinity },
-  slow: { maxThreads: 1, maxQueue: 12, idleTimeout: 60_000 },
+/**
+ * Lanes, each with threads, places in its queue and a deadline of its own: none stands behind another. A full queue says
+ * "busy" at once. `quick`: short work the benches wait for. `live`: runs under way, which want to hear what to do next.
+ */
+const LANES = {
+  quick: { maxThreads: 2, maxQueue: 200, idleTimeout: Infinity, seconds: 120 },
+  live: { maxThreads: 1, maxQueue: 60, idleTimeout: 60_000, seconds: 30 },
+  pictures: { maxThreads: 1, maxQueue: 24, idleTimeout: 60_000, seconds: 45 },
+  paper: { maxThreads: 1, maxQueue: 24, idleTimeout: 60_000, seconds: 90 },
+  questions: { maxThreads: 1, maxQueue: 12, idleTimeout: 60_000, seconds: 60 },
+  slow: { maxThreads: 1, maxQueue: 12, idleTimeout: 60_000, seconds: 30 * 60 },
 } as const;
-type Kind = keyof typeof KINDS;
+type Lane = keyof typeof LANES;
+
+const LANE_OF: Record<Name, Lane> = {
+  evaluate: 'quick',
+  compare: 'quick',
+  clashing: 'quick',
+  readReport: 'quick',
+  readManifest: 'quick',
+  previewManifest: 'quick',
+  readCodes: 'quick',
+  memoryVerdict: 'slow',
+  closedCases: 'slow',
+  conduct: 'live',
+  photo: 'pictures',
+  codes: 'pictures',
+  labels: 'paper',
+  passport: 'paper',
+  certificate: 'paper',
+  ask: 'questions',
+  diagnose: 'questions',
+};
 
 const BUNDLE = () => join(/* turbopackIgnore: true */ process.cwd(), '.bundles/src-workers-worker.mjs');
 /** A thread that needs more than this is given something hostile. */
 const MOST_MEGABYTES = 700;
 
 interface Held {
-  pools: Partial<Record<Kind, Piscina>>;
+  pools: Partial<Record<Lane, Piscina>>;
+  /** Whose question is being worked out. */
+  asking: Set<string>;
   /** Set where there is no server to keep free: tests, scripts. */
   here?: (task: Task) => Promise<Outcome>;
 }
 const holder = globalThis as typeof globalThis & { omnitropeWorkers?: Held };
-const held = (): Held => (holder.omnitropeWorkers ??= { pools: {} });
+const held = (): Held => (holder.omnitropeWorkers ??= { pools: {}, asking: new Set() });
 
 /** Runs the registry in this thread from now on: for tests and scripts. */
 export function workHere(run: ((task: Task) => Promise<Outcome>) | undefined): void {
   held().here = run;
 }
 
-function poolOf(kind: Kind): Piscina {
+function poolOf(lane: Lane): Piscina {
   const { pools } = held();
-  if (!pools[kind]) {
+  if (!pools[lane]) {
     const filename = BUNDLE();
     if (!existsSync(filename))
       throw new Error(`no worker at ${filename}: start with "npm start", which makes it`);
-    pools[kind] = new Piscina({
+    const { seconds: _, ...size } = LANES[lane];
+    pools[lane] = new Piscina({
       filename,
-      minThreads: kind === 'quick' ? KINDS.quick.maxThreads : 0,
-      ...KINDS[kind],
+      minThreads: lane === 'quick' ? size.maxThreads : 0,
+      ...size,
       resourceLimits: { maxOldGenerationSizeMb: MOST_MEGABYTES },
-      env: { ...process.env, OMNITROPE_WARM: kind === 'quick' ? 'on' : 'off' },
+      env: { ...process.env, OMNITROPE_WARM: lane === 'quick' ? 'on' : 'off' },
     });
   }
-  return pools[kind];
+  return pools[lane];
 }
 
 /**
@@ -92,18 +111,49 @@ export async function heavy<N extends Name>(
   throw new ShopError(outcome.code, outcome.message, outcome.details);
 }
 
+/**
+ * The same for a person's own question: one at a time, so that nobody's questions keep others from theirs.
+ * @throws ShopError 'busy' while the last is being worked out
+ */
+export async function heavyFor<N extends Name>(
+  person: string,
+  name: N,
+  args: Parameters<Registry[N]>,
+  signal?: AbortSignal,
+): Promise<Result<N>> {
+  const { asking } = held();
+  if (asking.has(person))
+    throw new ShopError('busy', 'Your last question is still being worked out. Wait for it, then ask again.');
+  asking.add(person);
+  try {
+    return await heavy(name, args, signal);
+  } finally {
+    asking.delete(person);
+  }
+}
+
 async function inThread(
   task: Task,
   signal: AbortSignal | undefined,
   transferList: ArrayBuffer[],
 ): Promise<Outcome> {
+  const lane = LANE_OF[task.name];
+  const { seconds } = LANES[lane];
+  const deadline = AbortSignal.timeout(seconds * 1000);
   try {
-    const pool = poolOf(QUICK.has(task.name) ? 'quick' : 'slow');
-    return (await pool.run(task, { ...(signal && { signal }), transferList })) as Outcome;
+    return (await poolOf(lane).run(task, {
+      signal: signal ? AbortSignal.any([signal, deadline]) : deadline,
+      transferList,
+    })) as Outcome;
   } catch (error) {
     const { message, name } = error as Error;
     if (message.includes('queue is at limit'))
       throw new ShopError('busy', 'Too much is being worked out at once. Try again in a moment.');
+    if (deadline.aborted && !signal?.aborted)
+      throw new ShopError(
+        'too-large',
+        `Not worked out: it takes longer than the ${seconds} s there are for it.`,
+      );
     if (name === 'AbortError') throw new ShopError('refused', 'Stopped: nobody waits for it any more.');
     if (message.includes('memory limit'))
       throw new ShopError('too-large', 'Not worked out: it takes more memory than there is for it.');

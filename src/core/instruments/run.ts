@@ -27,6 +27,28 @@ export type Sample = { t: number } & Record<string, number>;
 export const MOST_IN_BATCH = 120;
 export const MOST_BATCHES = 5_000;
 
+/** Seconds after which no run goes on: a week of soak. Shop estimate. */
+const LONGEST_RUN = 7 * 86_400;
+/** What no sensor of a machine goes beyond, either way; a lost one reads a sentinel within it. Shop estimate. */
+const BOUNDS: Readonly<Record<string, number>> = {
+  temp: 1_000,
+  fan: 100_000,
+  power: 5_000,
+  watts: 5_000,
+  clock: 20_000,
+  load: 200,
+  percent: 200,
+  wh: 5_000,
+  volts: 500,
+  '+3.3V': 50,
+  '+5V': 50,
+  '+12V': 50,
+  '-12V': 50,
+  '+5VSB': 50,
+  '-5V': 50,
+};
+const MOST = 1e9;
+
 /** What is wrong with a batch of a kind, in words; empty: nothing. */
 export function batchFault(kind: RunKind, { columns }: Pick<Batch, 'columns'>): string {
   const { needed, known } = RUN_COLUMNS[kind];
@@ -40,7 +62,14 @@ export function batchFault(kind: RunKind, { columns }: Pick<Batch, 'columns'>): 
   const short = Object.keys(columns).find((name) => columns[name].length !== count);
   if (short) return `${short} has ${columns[short].length} values, t has ${count}`;
   const empty = needed.find((name) => columns[name].some((value) => value === null));
-  return empty ? `${empty} is missing at some moment` : '';
+  if (empty) return `${empty} is missing at some moment`;
+  const { t } = columns;
+  if (t.some((at) => at! < 0 || at! > LONGEST_RUN)) return `t is not between 0 and ${LONGEST_RUN} s`;
+  if (t.some((at, n) => n > 0 && at! < t[n - 1]!)) return 't goes backwards';
+  const wild = Object.keys(columns).find((name) =>
+    columns[name].some((value) => value !== null && Math.abs(value) > (BOUNDS[name] ?? MOST)),
+  );
+  return wild ? `${wild} is beyond what any machine shows` : '';
 }
 
 /** Samples of a run in the order their batches were made, whatever the order they came in; each batch once. */

@@ -16,6 +16,7 @@ DROP INDEX "components_serial";--> statement-breakpoint
 ALTER TABLE "components" ADD COLUMN "serial_key" text GENERATED ALWAYS AS (upper(regexp_replace(normalize(serial, NFKC), '[^!-~]', '', 'g'))) STORED NOT NULL;--> statement-breakpoint
 ALTER TABLE "movements" ADD COLUMN "event_seq" bigint;--> statement-breakpoint
 ALTER TABLE "erasure_runs" ADD COLUMN "confirmed_by" text DEFAULT '' NOT NULL;--> statement-breakpoint
+ALTER TABLE "erasure_runs" ADD COLUMN "confirmer" text;--> statement-breakpoint
 ALTER TABLE "record_values" ADD COLUMN "event_seq" bigint;--> statement-breakpoint
 ALTER TABLE "work" ADD COLUMN "event_seq" bigint;--> statement-breakpoint
 ALTER TABLE "sightings" ADD CONSTRAINT "sightings_unit_id_units_id_fk" FOREIGN KEY ("unit_id") REFERENCES "public"."units"("id") ON DELETE cascade ON UPDATE no action;--> statement-breakpoint

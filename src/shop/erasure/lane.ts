@@ -29,9 +29,10 @@ export async function eraseRun(token: string) {
   if (!row.run.ending && row.run.expiresAt.getTime() < Date.now())
     throw new ShopError('forbidden', 'This token has run out. Begin again on the drive’s page.');
   const { run, ...about } = row;
+  // it is whoever's who confirmed it: that it ended is written down whatever became of who asked for it
   const actor: Actor = {
-    id: run.by,
-    name: run.byName,
+    id: run.confirmer ?? run.by,
+    name: run.confirmedBy || run.byName,
     role: 'technician',
     via: run.unitId ? 'by the machine’s own script' : 'by the script of the dock',
   };

@@ -170,7 +170,7 @@ export const confirmErasure = defineCommand<{ unitId?: string; run: string; seri
     await refuseKept(tx, unit, drive, 'Not confirmed');
     await tx
       .update(erasureRuns)
-      .set({ state: 'confirmed', confirmedAt: new Date(), confirmedBy: actor.name })
+      .set({ state: 'confirmed', confirmedAt: new Date(), confirmedBy: actor.name, confirmer: actor.id })
       .where(eq(erasureRuns.id, run.id));
     const method = methodOf(run.methodId);
     // from here on it may hold half of what it held: the gate is shut until it has ended well

@@ -10,7 +10,6 @@ import { isoDate, minor, rowId, rowNumber, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
 import { exchangeBack, putIn, takeOut } from './exchange';
 import { arrive, type NewComponent } from '../moves/arrive';
-import { componentById, heldComponent } from '../moves/component';
 import { move } from '../moves/move';
 import { leave } from '../moves/leave';
 

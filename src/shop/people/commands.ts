@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { and, eq, isNull, ne, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import { constraintOf } from '@/db/failure';
-import { account, readingRuns, reportTokens, session, user } from '@/db/schema';
+import { account, erasureRuns, readingRuns, reportTokens, selfTestTokens, session, user } from '@/db/schema';
 import type { Transaction } from '@/db/client';
 import { defineCommand, type Role } from '../command';
 import { ShopError } from '../errors';
@@ -143,10 +143,16 @@ export const renamePerson = defineCommand<{ person: string; name: string }, null
   },
 });
 
-/** What a person could still do somewhere else ends: sessions, and leave given to machines to report or to sample. */
+/** What a person could still do somewhere else ends: sessions, and leave given to machines to report, test themselves, sample or erase. */
 async function endEverywhere(tx: Transaction, id: string): Promise<void> {
   await tx.delete(session).where(eq(session.userId, id));
   await tx.delete(reportTokens).where(and(eq(reportTokens.by, id), isNull(reportTokens.usedAt)));
+  await tx.delete(selfTestTokens).where(eq(selfTestTokens.by, id));
+  // one that nobody has confirmed writes nothing any more; one that is confirmed is whoever's who confirmed it
+  await tx
+    .update(erasureRuns)
+    .set({ state: 'ended', ending: 'dropped' })
+    .where(and(eq(erasureRuns.by, id), eq(erasureRuns.ending, ''), ne(erasureRuns.state, 'confirmed')));
   // what was sampled stays; nothing is added to it any more
   await tx
     .update(readingRuns)
@@ -208,7 +214,9 @@ export const closePerson = defineCommand<{ person: string }, null>({
  */
 export const setPasswordCommand = defineCommand<{ person: string; passwordHash: string }, null>({
   name: 'setPassword',
+  // one's own is anybody's to set; another's only an owner's
   roles: ['owner', 'technician'],
+  anybody: true,
   onUnit: false,
   input: Joi.object({ person, passwordHash: Joi.string().max(400).required() }),
   async run({ tx, actor }, input) {

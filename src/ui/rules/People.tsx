@@ -146,9 +146,14 @@ function SetPassword({ person, onDone }: { person: PersonView; onDone: () => voi
   const [busy, setBusy] = useState(false);
   async function submit(event: FormEvent<HTMLFormElement>) {
     event.preventDefault();
-    const password = new FormData(event.currentTarget).get('password');
+    const form = new FormData(event.currentTarget);
+    const [password, present] = [form.get('password'), form.get('present')];
     setBusy(true);
-    const outcome = await post('/api/people/password', { person: person.id, password });
+    const outcome = await post('/api/people/password', {
+      person: person.id,
+      password,
+      ...(present && { present }),
+    });
     setBusy(false);
     if (!outcome.ok) return setProblem(outcome.problem);
     onDone();
@@ -170,6 +175,17 @@ function SetPassword({ person, onDone }: { person: PersonView; onDone: () => voi
         fault={problem?.details?.fields?.password}
         wrap="w-[280px]"
       />
+      {problem?.details?.fields?.present && (
+        <TextField
+          label="Your present password"
+          name="present"
+          type="password"
+          autoComplete="current-password"
+          required
+          fault={problem.details.fields.present}
+          wrap="w-[240px]"
+        />
+      )}
       <Button type="submit" disabled={busy}>
         Set it, sign {person.name} out
       </Button>

@@ -1,6 +1,6 @@
 import { answer, assertOwnOrigin, jsonWithin } from '@/server/answer';
 import { requireActorForApi } from '@/server/session';
-import { heavy } from '@/workers/pool';
+import { heavyFor } from '@/workers/pool';
 
 /** The same as `npm run ask`: plain data in, the core's answer out; see docs/ask.md. Nothing is written. */
 export async function POST(
@@ -9,8 +9,8 @@ export async function POST(
 ): Promise<Response> {
   return answer(async () => {
     assertOwnOrigin(request);
-    await requireActorForApi();
+    const { id } = await requireActorForApi();
     const input = await jsonWithin(request, 1_200_000, 'the input');
-    return heavy('ask', [(await params).kind, input], request.signal);
+    return heavyFor(id, 'ask', [(await params).kind, input], request.signal);
   });
 }
