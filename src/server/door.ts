@@ -23,7 +23,7 @@ const limiter = (keyPrefix: string, points: number) =>
 const known = (text: string) => createHash('sha256').update(text).digest('hex').slice(0, 32);
 
 /** After too many wrong ones, tries at the same door go through one by one, so far apart. */
-const APART_MS = Number(process.env.OMNITROPE_SLOW_MS ?? 1_500);
+const apart = () => Number(process.env.OMNITROPE_SLOW_MS ?? 1_500);
 /** So many may stand in such a row; whoever comes after is told to wait. */
 const MOST_IN_A_ROW = 12;
 const rows = new Map<string, { waits: number; last: Promise<void> }>();
@@ -36,12 +36,12 @@ const rows = new Map<string, { waits: number; last: Promise<void> }>();
 async function inARow(door: string): Promise<void> {
   const row = rows.get(door) ?? { waits: 0, last: Promise.resolve() };
   if (row.waits >= MOST_IN_A_ROW) {
-    const seconds = Math.ceil((MOST_IN_A_ROW * APART_MS) / 1000);
+    const seconds = Math.ceil((MOST_IN_A_ROW * apart()) / 1000);
     throw new ShopError('too-many', `Too many tries. Wait ${seconds} s, then try again.`, { seconds });
   }
   row.waits++;
   rows.set(door, row);
-  row.last = row.last.then(() => new Promise((resolve) => setTimeout(resolve, APART_MS)));
+  row.last = row.last.then(() => new Promise((resolve) => setTimeout(resolve, apart())));
   await row.last;
   if (--row.waits === 0) rows.delete(door);
 }

@@ -116,7 +116,7 @@ const NEW_HOURS = 24;
 
 /** What speaks against "never held data", in words; empty: nothing does. */
 export function againstNever(
-  attributes: Readonly<Record<string, string | number>>,
+  { attributes, condition }: Pick<Drive, 'attributes' | 'condition'>,
   earlier: readonly Pick<DataEntry, 'what'>[],
 ): string[] {
   const hours = Number(attributes.hours ?? 0);
@@ -128,6 +128,7 @@ export function againstNever(
     cloned: 'it was written with a clone',
   };
   return [
+    ...(condition === 'used' ? ['it was bought used'] : []),
     ...(hours > NEW_HOURS ? [`it has run ${hours} hours`] : []),
     // what the shop itself installed is used, and nobody's
     ...(used > 0 && !earlier.some(({ what }) => what === 'installed') ? [`${used} GB on it are used`] : []),
@@ -164,7 +165,7 @@ export async function putErasure(tx: Transaction, actor: Actor, unit: DriveHolde
   };
   if (kind === 'never') {
     const against = againstNever(
-      drive.attributes,
+      drive,
       (await dataEntries(tx, [drive.id])).map(({ entry }) => entry),
     );
     if (against.length && (actor.role !== 'owner' || !input.why))

@@ -10,6 +10,7 @@ import { isoDate, minor, rowId, rowNumber, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
 import { exchangeBack, putIn, takeOut } from './exchange';
 import { arrive, type NewComponent } from '../moves/arrive';
+import { heldComponent } from '../moves/component';
 import { move } from '../moves/move';
 import { leave } from '../moves/leave';
 

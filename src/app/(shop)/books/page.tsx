@@ -2,6 +2,7 @@ import { Link } from '@/ui/kit/Link';
 import { requireActor } from '@/server/session';
 import { after } from 'next/server';
 import { checkHistory } from '@/shop/books/check';
+import { health, healthWords } from '@/shop/jobs/health';
 import { historyVerdict, lotBooks } from '@/shop/books/queries';
 import { seesMargins, shopRules } from '@/shop/rules/queries';
 import { Empty, Sheet } from '@/ui/kit/parts';
@@ -20,7 +21,12 @@ export default async function BooksPage() {
         <Empty>The owner shows the books to other roles.</Empty>
       </Sheet>
     );
-  const [books, verdict, { timeZone }] = await Promise.all([lotBooks(), historyVerdict(), shopRules()]);
+  const [books, verdict, { timeZone }, well] = await Promise.all([
+    lotBooks(),
+    historyVerdict(),
+    shopRules(),
+    health(),
+  ]);
   // looked at again behind the page, when the last look is old
   after(() => checkHistory().then(() => undefined));
   return (
@@ -112,6 +118,9 @@ export default async function BooksPage() {
         ) : (
           <span className="text-soft">The history is being gone through for the first time.</span>
         )}
+      </p>
+      <p className={`pt-1 text-[14px] ${well.well ? 'text-soft' : 'font-semibold'}`}>
+        {healthWords(well).join(' ')}
       </p>
     </Sheet>
   );
