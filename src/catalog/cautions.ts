@@ -6,11 +6,54 @@ export const cautions: Caution[] = [
   {
     id: 'swollen-cell',
     title: 'Swollen cell: stop.',
-    text: 'Do not charge, press, bend or pierce. Unplug. Set it apart in a fireproof place, away from people, and hand it to somebody trained; local hazardous-waste rules apply.',
+    text: 'Do not charge, press, bend or pierce. Unplug. Set it apart in a fireproof place, away from people, and hand it to somebody trained; local hazardous-waste rules apply. If it smokes or burns: leave, take everybody along, shut the door, call the fire brigade.',
     acknowledge: true,
     stops: true,
     source:
       'common practice; transport of damaged cells: UN special provision 376 (from memory), defer to the current edition',
+  },
+  {
+    id: 'unplugged',
+    title: 'Unplugged, battery out.',
+    text: 'Pull the plug at the wall and take the battery out before any air, brush or liquid.',
+    source: PRACTICE,
+  },
+  {
+    id: 'cell-fire',
+    title: 'A cell that smokes or burns.',
+    text: 'Leave, take everybody along, shut the door, call the fire brigade. Do not breathe the smoke. Only a small start, and only if you are trained: sand or much water, never a closed lid.',
+    source: PRACTICE,
+  },
+  {
+    id: 'cell-charge',
+    title: 'About a third full.',
+    text: 'Packs are stored and sent at about 30 % charge, contacts taped; by air no fuller than that. Damaged ones go by no post.',
+    source:
+      'IATA DGR, state of charge of cells alone (from memory); defer to the current edition and the carrier',
+  },
+  {
+    id: 'open-mains',
+    title: 'Mains parts without a case.',
+    text: 'In an all-in-one the supply may lie open: its capacitors hold a charge that kills, long after it is unplugged. It comes out whole, by licensed hands; nobody measures or touches it.',
+    source: PRACTICE,
+  },
+  {
+    id: 'tubes',
+    title: 'Backlight tubes: mercury, high voltage.',
+    text: 'Older panels are lit by tubes run at a kilovolt or more; broken ones give off mercury. Do not open such a panel; air the room when one breaks; hazardous waste.',
+    source: PRACTICE,
+  },
+  {
+    id: 'coats',
+    title: 'Try it where it does not show.',
+    text: 'Coated screens, soft-touch and rubbery coats, and clear styrene cloud, go sticky or crack with alcohol, ammonia and eucalyptus oil: damp cloth with a drop of soap first.',
+    source: PRACTICE,
+  },
+  {
+    id: 'mains-test',
+    title: 'Test before it is plugged in.',
+    text: 'After work on the mains side: earth and insulation are tested by a competent person, as local codes ask, and written down before the machine is used or sold.',
+    source: PRACTICE,
   },
   {
     id: 'wet-machine',

@@ -130,3 +130,40 @@ export const donorShares = { proven: 1.25, there: 1, unseen: 1 } as const;
 
 /** A class the house prices that no place of the drawing is for: minutes to take it out. Shop estimate. */
 export const OTHER_MINUTES = 2;
+
+/**
+ * What leaves a machine first, before anything else is taken, and what last, before the rest goes to recycling, whatever
+ * it is worth: packs, coin cells, tubes, large capacitors (WEEE directive, Annex VII, from memory; local rules decide).
+ * By the places of the drawing, with the caution for each.
+ */
+export const depollution: Record<Chassis, { first: [string, string][]; last: [string, string][] }> = {
+  laptop: {
+    first: [['battery', 'cells']],
+    last: [
+      ['coin', 'cells'],
+      ['panel', 'tubes'],
+    ],
+  },
+  desktop: {
+    first: [],
+    last: [
+      ['coin', 'cells'],
+      ['supply', 'supply-closed'],
+    ],
+  },
+  small: {
+    first: [],
+    last: [
+      ['coin', 'cells'],
+      ['supply', 'supply-closed'],
+    ],
+  },
+  aio: {
+    first: [['supply', 'open-mains']],
+    last: [
+      ['coin', 'cells'],
+      ['panel', 'tubes'],
+      ['inverter', 'tubes'],
+    ],
+  },
+};

@@ -422,9 +422,12 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     await see(browser, 'Erase the drive');
     await press(browser, '1');
     await see(browser, 'Finished, put on record');
-    await browser
-      .findElement(By.xpath("//option[contains(., 'two places in each thousandth read back, all zero')]"))
-      .click();
+    for (const choice of ['Overwrite (clear)', 'two places in each thousandth read back, all zero'])
+      await browser.findElement(By.xpath(`//option[contains(., '${choice}')]`)).click();
+    await enterOn('Finished, put on record');
+    // it was begun a minute ago: why so quick is asked, and stands on the paper
+    await see(browser, 'Why it was so quick');
+    await fill('Why it was so quick', 'it ran on the dock since noon');
     await enterOn('Finished, put on record');
     const strip = () => browser.findElement(By.css('section[aria-label="Running alone"]')).getText();
     await browser.wait(async () => !(await strip()).includes(tag), 10_000, 'it still runs in the strip');

@@ -173,4 +173,11 @@ describe('a shop of an earlier version, with rows in it, brought to today', () =
     await migrateDatabase(url.toString());
     expect(await one('select count(*)::int as n from record_values')).toEqual([{ n: 4 }]);
   });
+  it('is not opened by an older version afterwards', async () => {
+    const url = new URL(inject('cluster'));
+    url.pathname = '/omnitrope_earlier';
+    await expect(migrateDatabase(url.toString(), folderUpTo('0024_loose_drives'))).rejects.toThrow(
+      /newer version/,
+    );
+  });
 });

@@ -64,6 +64,27 @@ describe('the way a machine is cleaned', () => {
       expect(steps.some(({ cautions }) => cautions.includes('supply-closed'))).toBe(true);
     }
   });
+  // common practice: nobody brushes in a mains supply, and nobody holds its fan
+  it('a supply is blown from outside only, unplugged; no brush, no school of its own', () => {
+    for (const air of ['blower', 'compressor', 'vacuum'] as const)
+      for (const soil of ['dust', 'felt', 'food', 'metal'] as const) {
+        const { steps } = cleaningPlan(cleaning, 'desktop', soiled([['supply', soil, 3]]), {
+          ...schools,
+          air,
+        });
+        const dry = steps.filter(({ phase }) => phase === 'dry');
+        expect(dry.map(({ id }) => id)).toEqual([soil === 'metal' ? 'supply-metal' : 'supply-air']);
+        expect(dry[0].tool).toBe('none');
+        expect(dry[0].cautions).toEqual(expect.arrayContaining(['unplugged', 'supply-closed']));
+        expect(dry[0].does).not.toMatch(/brush what|held still/);
+      }
+  });
+  it('before any air over electronics it is unplugged and its battery out', () => {
+    for (const rule of cleaning.rules.filter(({ id }) => id.startsWith('air-') || id === 'metal-vacuum')) {
+      expect(rule.cautions).toContain('unplugged');
+      expect(rule.out).toContain('battery');
+    }
+  });
   it('each school does it its own way, and no plan holds two of them', () => {
     for (const air of ['blower', 'compressor', 'vacuum'] as const) {
       const { steps } = cleaningPlan(cleaning, 'desktop', soiled([['fins', 'felt', 3]]), { ...schools, air });

@@ -15,8 +15,8 @@ export interface DriveRecord {
   /** true: a drive was seen or put in; false: seen that there is none; null: nobody has looked since one came out. */
   seen: boolean | null;
   /**
-   * How many are in it, as somebody or its report counted them, moved on by what hands put in since; null: nobody has
-   * counted, or one came out since: its place is not empty before it is looked at.
+   * How many are in it: as somebody or its report counted them, or as many as were seen and put on record, moved on by
+   * what hands put in; null: a place is unknown, because one came out and nobody has looked since.
    */
   counted: number | null;
   /** Drives inside whose serial nobody could read and whose code no hand has put on them since they were reported. */
@@ -74,9 +74,12 @@ export function drivesOf(
   const doubted: string[] = [];
   let seen: boolean | null = null;
   let counted: number | null = null;
+  /** Places a drive came out of that nobody has looked into since: unknown, not empty. */
+  let unknown = 0;
   const told = (drive: 'there' | 'none' | undefined) => {
     if (!drive) return;
     seen = drive === 'there';
+    unknown = 0;
     if (!seen) counted = 0;
     else if (counted === 0) counted = null;
   };
@@ -88,17 +91,21 @@ export function drivesOf(
         labelled.delete(entry.part.id);
         seen = inside.size > 0 ? true : null;
         counted = null;
+        unknown++;
         continue;
       }
       inside.set(entry.part.id, entry.part);
       seen = true;
       if (entry.way === 'in') {
         if (counted !== null) counted++;
+        // it went where one came out
+        if (unknown > 0) unknown--;
         // hands that fit a part hold it and its code
         labelled.add(entry.part.id);
       }
     } else if (entry.kind === 'count') {
       counted = entry.drives;
+      unknown = entry.drives === null ? 1 : 0;
       seen = counted === null ? null : counted > 0;
       if (entry.labelled) for (const id of inside.keys()) labelled.add(id);
       // what a report shows without a serial may be another drive than the one that was labelled
@@ -117,7 +124,7 @@ export function drivesOf(
   }
   return {
     seen,
-    counted,
+    counted: counted ?? (unknown > 0 || (inside.size === 0 && seen !== false) ? null : inside.size),
     doubted,
     unlabelled: [...inside.values()].filter((part) => part.serial === '' && !labelled.has(part.id)),
     inside: [...inside.values()].map((part) => ({ part, ...dataState(data.get(part.id) ?? []) })),
@@ -147,7 +154,9 @@ export function dataFaults({ inside, seen, counted, unlabelled, doubted }: Drive
       `it was said to have no drive in it, but ${codes(parts)} is on its record: take the answer back, or take the part out`,
     );
   else if (counted === null)
-    faults.push(`nobody has counted its drives: look into every bay and socket, ${parts.length} on record`);
+    faults.push(
+      `nobody has counted its drives since one came out, or it was in other hands: look into every bay and socket, ${parts.length} on record`,
+    );
   else if (counted !== inside.length)
     faults.push(
       counted > inside.length

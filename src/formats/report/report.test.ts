@@ -109,6 +109,7 @@ TPM Device
         device: '/dev/sda',
         serial: 'BSL320-5521',
         bytes: 320072933376,
+        own: null,
         fileSystems: [
           { path: '/dev/sda1', bytes: 104857600, used: 38273024 },
           { path: '/dev/sda2', bytes: 319966674944, used: 61203283968 },

@@ -117,7 +117,7 @@ describe('the plain face of the core', () => {
       sample: { sectors: number };
     };
     expect(told.ways[0].id).toBe('disk-overwrite');
-    expect(told.ways[0].minutes[0]).toBeCloseTo(111.1, 1);
+    expect(told.ways[0].minutes[0]).toBeCloseTo(222.2, 1);
     expect(told.sample.sectors).toBe(299);
     expect(refused('erasure', { kind: 'disk', bus: 'SAS', gb: 0 })).toMatchObject({ code: 'invalid' });
     expect(refused('erasure', { gb: 10 })).toMatchObject({ message: expect.stringContaining('medium') });
@@ -225,8 +225,9 @@ describe('the plain face of the core', () => {
       ],
       priceMinor: 12_000,
     }) as { steps: { phase: string; id: string }[]; minutes: number; worth: { clean: string[] } };
-    expect(told.steps.map(({ phase }) => phase)).toEqual(['dry', 'dry', 'wet', 'dry again']);
-    expect(told.minutes).toBeCloseTo(6 + 4 + 4 + 1.5 + 12, 9);
+    expect(told.steps.map(({ phase }) => phase)).toEqual(['out first', 'dry', 'dry', 'wet', 'dry again']);
+    // the battery comes out before any air: a minute
+    expect(told.minutes).toBeCloseTo(1 + 6 + 4 + 4 + 1.5 + 12, 9);
     expect(told.worth.clean).toContain('lid');
     expect(refused('cleaning', { chassis: 'desktop', zones: [{ zone: 'lid', degree: 0 }] })).toMatchObject({
       code: 'invalid',

@@ -21,6 +21,7 @@ type Written = { voided?: boolean } & (
     }
   | { data: string; what: DataEntry['what'] }
   | { bench: Partial<BenchState> }
+  | { drives: number; by?: 'hands' | 'report' }
 );
 
 export interface RecordAsked {
@@ -98,6 +99,11 @@ export const recordShape = Joi.object({
         voided,
       }),
       Joi.object({
+        drives: Joi.number().integer().min(0).max(24).required().description('drives counted in it'),
+        by: Joi.string().valid('hands', 'report'),
+        voided,
+      }),
+      Joi.object({
         bench: Joi.object(Object.fromEntries(BENCH_ITEMS.map((item) => [item, Joi.boolean()])))
           .min(1)
           .required(),
@@ -151,6 +157,7 @@ function entryOf(written: Written, at: number, kind: Chassis): RecordEntry {
   }
   if ('part' in written)
     return { kind: 'part', at, way: written.way, by: '', part: { ...written.part, code: written.part.id } };
+  if ('drives' in written) return { kind: 'count', at, drives: written.drives, by: written.by ?? 'hands' };
   if ('data' in written) return { kind: 'data', at, drive: written.data, what: written.what };
   return { kind: 'bench', at, state: written.bench };
 }

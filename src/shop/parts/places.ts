@@ -142,6 +142,13 @@ export const harvestParts = defineCommand<
     const { specification } = await recordNow(tx, unit!);
     const health = specification.number('batteryHealth');
     const seen = taken.map(({ place }) => placeOf(unit!.chassis, place));
+    // a broken pack leaves first, whatever it is worth: nothing is taken out beside it
+    const states = (await recordNow(tx, unit!)).seenPlaces;
+    if (states.battery === 'broken' && !taken.some(({ place }) => place === 'battery'))
+      throw new ShopError(
+        'refused',
+        'Not taken: its pack is broken, and comes out before anything else. Take it first: gloves, contacts taped, into the fireproof place.',
+      );
     for (const [i, each] of taken.entries()) {
       const place = seen[i];
       // the one on record of this class, where nobody says which and there is no doubt

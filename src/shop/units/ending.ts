@@ -7,6 +7,7 @@ import { ShopError } from '../errors';
 import { leaveUnit } from '../exit/unit';
 import { minor, shortText, unitId } from '../input';
 import { forward, moveStage, refuseHeld } from '../line';
+import { writeCount } from '../record/count';
 import { move } from '../moves/move';
 
 /** A unit that was gone is here again, with what went with it. */
@@ -42,6 +43,8 @@ export async function bringBack(
     await move(tx, actor, part, 'bin', `came back with ${unit.tag}`);
     await tx.update(components).set({ keptFor: unit.id }).where(eq(components.id, part.id));
   }
+  // it was in other hands: what is in it now is looked at
+  await writeCount(tx, unit.id, { drives: null, by: 'hands' }, actor.name);
   await tx.update(units).set({ goneAs: null, goneMinor: 0, goneGrams: null }).where(eq(units.id, unit.id));
 }
 

@@ -31,6 +31,15 @@ interface Props {
   netMinor: number;
   minutes: number;
   stopAfter: number;
+  /** What harms: out before anything else, and out before the rest is recycled, whatever it is worth. */
+  first: readonly Harmful[];
+  last: readonly Harmful[];
+}
+
+interface Harmful {
+  name: string;
+  title: string;
+  text: string;
 }
 
 const STATES: [string, PlaceState, string][] = [
@@ -40,8 +49,25 @@ const STATES: [string, PlaceState, string][] = [
   ['v', 'proven', 'Proven'],
 ];
 
+/** What has to leave a machine whatever it is worth, with its caution. */
+function Harm({ when, parts }: { when: string; parts: readonly Harmful[] }) {
+  if (parts.length === 0) return null;
+  return (
+    <div className="hatched mt-2 py-1.5 pr-2 text-[13.5px]" role="note">
+      <b>{when}:</b>
+      <ul>
+        {parts.map(({ name, title, text }) => (
+          <li key={name}>
+            <b>{name}.</b> {title} {text}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
 /** Taking a machine apart: what is where and how it was seen, and in which order it is worth taking out. */
-export function DonorSheet({ unit, lines, netMinor, minutes, stopAfter }: Props) {
+export function DonorSheet({ unit, lines, netMinor, minutes, stopAfter, first, last }: Props) {
   const { send, problem, busy } = useCommand();
   const money = useMoney();
   const places = lines.filter((line) => line.box !== null);
@@ -136,6 +162,7 @@ export function DonorSheet({ unit, lines, netMinor, minutes, stopAfter }: Props)
             in {attended(minutes)}
           </p>
         </div>
+        <Harm when="First, before anything else" parts={first} />
         <table className="mt-1 w-full border-collapse text-[14px]">
           <thead>
             <tr className="border-b border-rule text-left text-[13px] text-soft">
@@ -202,6 +229,7 @@ export function DonorSheet({ unit, lines, netMinor, minutes, stopAfter }: Props)
             })}
           </tbody>
         </table>
+        <Harm when="Last, before the rest is recycled" parts={last} />
         {unit.mayWrite && !unit.held && (
           <p className="pt-3">
             <Button tone="strong" disabled={disabled || chosen.size === 0} onClick={takeOut}>

@@ -1,4 +1,5 @@
-import { donorPlaces } from '@/catalog/donor';
+import { cautionById } from '@/catalog';
+import { depollution, donorPlaces } from '@/catalog/donor';
 import { harvestOfUnit } from '@/shop/advice/side';
 import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { partsIn } from '@/shop/units/queries';
@@ -18,6 +19,12 @@ export default async function ApartPage({ params }: { params: Promise<{ tag: str
   const sheet = harvestOfUnit(unit, record, house.tables, rules);
   const order = new Map(sheet.picks.flatMap(({ places }, n) => places.map((id) => [id, n] as const)));
   const boxes = new Map(donorPlaces[unit.chassis].map((place) => [place.id, place]));
+  const harmful = (rows: readonly [string, string][]) =>
+    rows.flatMap(([place, caution]) => {
+      const line = sheet.lines.find(({ id }) => id === place);
+      const words = cautionById(caution)!;
+      return line && line.state !== 'gone' ? [{ name: line.name, title: words.title, text: words.text }] : [];
+    });
   return (
     <div>
       <PartsTabs tag={unit.tag} at="/apart" />
@@ -26,6 +33,8 @@ export default async function ApartPage({ params }: { params: Promise<{ tag: str
         netMinor={sheet.netMinor}
         minutes={sheet.minutes}
         stopAfter={sheet.worth}
+        first={harmful(depollution[unit.chassis].first)}
+        last={harmful(depollution[unit.chassis].last)}
         lines={sheet.lines.map((line) => {
           const box = boxes.get(line.id);
           const known = inside.filter((part) => part.class === line.class);
