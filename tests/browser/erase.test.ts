@@ -273,7 +273,7 @@ describe('a drive that is moved while it is written', () => {
       despite: true,
     });
     await bench().navigate().refresh();
-    await see(bench(), 'It is not in the bin any more.');
+    await see(bench(), 'It is not in the bin.');
     expect((await script('at')).said).toEqual({ say: 'stop' });
     await bench().get(`${url}/u/WQ-0019/machine/drives`);
     await see(bench(), 'could not be erased');

@@ -74,13 +74,13 @@ export function drivesOf(
   const doubted: string[] = [];
   let seen: boolean | null = null;
   let counted: number | null = null;
-  /** Places a drive came out of that nobody has looked into since: unknown, not empty. */
+  /** Places a drive came out of that nobody has looked into since: unknown, not empty. Any number: other hands had it. */
   let unknown = 0;
   const told = (drive: 'there' | 'none' | undefined) => {
     if (!drive) return;
     seen = drive === 'there';
-    unknown = 0;
-    if (!seen) counted = 0;
+    // a drive that is seen says nothing of the place another came out of
+    if (!seen) counted = unknown = 0;
     else if (counted === 0) counted = null;
   };
   for (const entry of entries) {
@@ -105,7 +105,7 @@ export function drivesOf(
       }
     } else if (entry.kind === 'count') {
       counted = entry.drives;
-      unknown = entry.drives === null ? 1 : 0;
+      unknown = entry.drives === null ? Number.POSITIVE_INFINITY : 0;
       seen = counted === null ? null : counted > 0;
       if (entry.labelled) for (const id of inside.keys()) labelled.add(id);
       // what a report shows without a serial may be another drive than the one that was labelled
