@@ -261,7 +261,11 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     await press(browser, '2');
     await browser.wait(until.stalenessOf(version), 10_000);
     expect(await panel()).toMatch(/(strongly|clearly|a little) (for|against) “/);
-    expect(await numbers()).not.toEqual(before);
+    await browser.wait(
+      async () => JSON.stringify(await numbers()) !== JSON.stringify(before),
+      5_000,
+      `"${question}" moved no belief: ${before.join('; ')}`,
+    );
     await press(browser, 'u');
     await browser.wait(async () => (await nextQuestion().catch(() => '')) === question, 10_000);
     await browser.wait(

@@ -10,7 +10,7 @@ import { served } from './served';
 openShop('leaving');
 const front = served(eraseRoutes);
 
-/** Sequences in a usual run, and acts in each; `npm run bench:leaving` plays many more. */
+/** Sequences in a usual run, and acts in each. */
 const SEQUENCES = 60;
 const ACTS = 40;
 
