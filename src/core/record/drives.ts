@@ -90,7 +90,7 @@ export function drivesOf(
         inside.delete(entry.part.id);
         labelled.delete(entry.part.id);
         seen = inside.size > 0 ? true : null;
-        counted = null;
+        if (counted !== null) counted = Math.max(0, counted - 1);
         unknown++;
         continue;
       }
@@ -124,7 +124,7 @@ export function drivesOf(
   }
   return {
     seen,
-    counted: counted ?? (unknown > 0 || (inside.size === 0 && seen !== false) ? null : inside.size),
+    counted: unknown > 0 ? null : (counted ?? (inside.size === 0 && seen !== false ? null : inside.size)),
     doubted,
     unlabelled: [...inside.values()].filter((part) => part.serial === '' && !labelled.has(part.id)),
     inside: [...inside.values()].map((part) => ({ part, ...dataState(data.get(part.id) ?? []) })),
