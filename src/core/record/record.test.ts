@@ -184,7 +184,13 @@ describe('the gate', () => {
     // one put where one came out: its place is known again
     expect(shut(...two, move('out', solid), move('in', disk), data('2', 'never'))).toEqual([]);
     // one that was counted and never put on record is not forgotten when the other comes out and goes back in
-    const known = [move('found', solid), data('1', 'erased'), count(2), move('out', solid), move('in', solid)];
+    const known = [
+      move('found', solid),
+      data('1', 'erased'),
+      count(2),
+      move('out', solid),
+      move('in', solid),
+    ];
     expect(shut(...known)).toEqual([expect.stringContaining('2 drives were counted')]);
     // of two one came out: the other place is known, that one is not
     const both = [move('found', solid), move('found', disk), data('2', 'erased'), move('out', solid)];
