@@ -59,6 +59,11 @@ export interface Command<I = never, O = unknown> {
   onUnit: boolean | 'named';
   /** May be done to a unit that is sold or gone: a correction that says so. */
   onClosed?: boolean;
+  /**
+   * The unit changed since the caller saw it: does the act still mean the same? True for what depends on nothing that
+   * may have changed, as an answer to a question nobody answered. Left out: never, and that is a conflict.
+   */
+  still?: (tx: Transaction, unit: typeof units.$inferSelect, input: I) => Promise<boolean>;
   run: (context: CommandContext, input: I) => Promise<CommandResult<O>>;
   /**
    * Called when no fault known could have given all the unit's answers with the newest. Throws to refuse it.

@@ -57,7 +57,9 @@ async function runInside<I, O>(
   }
   const named = (input as { unitId?: string }).unitId;
   const onUnit = command.onUnit === 'named' ? named !== undefined : command.onUnit;
-  const unit = onUnit ? await lockUnit(tx, named!, seen) : null;
+  const unit = onUnit ? await lockUnit(tx, named!) : null;
+  const stale = unit !== null && seen !== undefined && seen !== unit.version;
+  if (stale && !(await command.still?.(tx, unit, input))) throw await changedMeanwhile(tx, unit);
   if (unit && (unit.stage === 'sold' || unit.stage === 'gone') && !command.onClosed)
     throw new ShopError(
       'refused',
@@ -134,22 +136,23 @@ async function claimKey<I, O>(
   return command.secret ? { ...stored, answer: command.secret.show(stored.answer, key) } : stored;
 }
 
-async function lockUnit(tx: Transaction, unitId: string, version: number | undefined) {
+async function lockUnit(tx: Transaction, unitId: string) {
   const [unit] = await tx.select().from(units).where(eq(units.id, unitId)).for('no key update');
   if (!unit) throw new ShopError('missing', 'There is no such unit.');
-  if (version !== undefined && version !== unit.version) {
-    const last = await tx.execute<{ actor_name: string; kind: string; ago: number }>(
-      sql`select actor_name, kind, extract(epoch from clock_timestamp() - at)::int as ago from events where unit_id = ${unitId} order by seq desc limit 1`,
-    );
-    const row = last.rows[0];
-    const who = row
-      ? `${row.actor_name} changed this unit ${row.ago} s ago (${row.kind})`
-      : 'Somebody changed this unit meanwhile';
-    throw new ShopError(
-      'conflict',
-      `${who}. Nothing of yours was saved or lost: look at the new state and answer again.`,
-      { version: unit.version },
-    );
-  }
   return unit;
+}
+
+async function changedMeanwhile(tx: Transaction, unit: typeof units.$inferSelect): Promise<ShopError> {
+  const last = await tx.execute<{ actor_name: string; kind: string; ago: number }>(
+    sql`select actor_name, kind, extract(epoch from clock_timestamp() - at)::int as ago from events where unit_id = ${unit.id} order by seq desc limit 1`,
+  );
+  const row = last.rows[0];
+  const who = row
+    ? `${row.actor_name} changed this unit ${row.ago} s ago (${row.kind})`
+    : 'Somebody changed this unit meanwhile';
+  return new ShopError(
+    'conflict',
+    `${who}. Nothing of yours was saved or lost: look at the new state and answer again.`,
+    { version: unit.version },
+  );
 }

@@ -89,6 +89,22 @@ export interface WorthView {
   breakEvenMinutes: number | null;
 }
 
+/** What is believed of a unit, and what it is worth. */
+export interface BelievedView {
+  beliefs: BeliefView[];
+  sound: BeliefView;
+  misfit: boolean;
+  /** Share of belief that was followed. */
+  covered: number;
+  worth: WorthView;
+}
+
+/** What an answer leads to: the question that follows, drawn together with what is believed then. */
+export interface NextView {
+  step: StepView;
+  believed: BelievedView;
+}
+
 export interface RunningWorkView {
   id: string;
   ref: string;

@@ -113,6 +113,65 @@ export async function press(driver: WebDriver, key: string): Promise<void> {
   await driver.sleep(90);
 }
 
+/**
+ * Keys as a page hears them: each with the time it was pressed at, so that how fast this machine is says nothing of
+ * how fast they were typed. What a field gets goes into it.
+ */
+const PRESS = `const pressAt = (key, at) => {
+  const on = document.activeElement ?? document.body;
+  const event = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true });
+  Object.defineProperty(event, 'timeStamp', { value: at });
+  const goes = on.dispatchEvent(event);
+  if (goes && key.length === 1 && /^(INPUT|TEXTAREA)$/.test(on.tagName)) document.execCommand('insertText', false, key);
+};
+const scanAt = (code, at) => [...code, 'Enter'].forEach((key, n) => pressAt(key, at + 8 * n));`;
+
+/** A scanner: a whole code, a sign every 8 ms and Enter, into whatever has focus. */
+export async function scan(driver: WebDriver, code: string): Promise<void> {
+  await driver.executeScript(`${PRESS} scanAt(arguments[0], performance.now());`, code);
+}
+
+/** A scan, and keys after it, each so many ms after the scan's Enter by the page's own clock. */
+export async function scanThen(driver: WebDriver, code: string, keys: [string, number][]): Promise<void> {
+  await driver.executeScript(
+    `${PRESS} scanAt(arguments[0], performance.now());
+     for (const [key, ms] of arguments[1]) setTimeout(() => pressAt(key, performance.now()), ms);`,
+    code,
+    keys,
+  );
+}
+
+/** Keys one after the other, so many ms apart by the page's own clock. */
+export async function pressFast(driver: WebDriver, keys: readonly string[], ms: number): Promise<void> {
+  await driver.executeScript(
+    `${PRESS} arguments[0].forEach((key, n) => setTimeout(() => pressAt(key, performance.now()), n * arguments[1]));`,
+    keys,
+    ms,
+  );
+  await driver.sleep(keys.length * ms);
+}
+
+/** A key held on an element: when it went down and came up, ms, by the times its events carry. */
+export async function hold(
+  driver: WebDriver,
+  on: WebElement,
+  key: string,
+  held: readonly (readonly [number, number])[],
+): Promise<void> {
+  await driver.executeScript(
+    `const [on, key, held] = arguments;
+     for (const times of held)
+       for (const [n, kind] of [[0, 'keydown'], [1, 'keyup']]) {
+         const event = new KeyboardEvent(kind, { key, bubbles: true, cancelable: true });
+         Object.defineProperty(event, 'timeStamp', { value: times[n] });
+         on.dispatchEvent(event);
+       }`,
+    on,
+    key,
+    held,
+  );
+}
+
 export async function see(driver: WebDriver, text: string, wait = 15_000): Promise<WebElement> {
   const quoted = text.includes("'") ? `"${text}"` : `'${text}'`;
   return driver.wait(

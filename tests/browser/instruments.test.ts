@@ -3,7 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
-import { pageText, press, ready, see } from './driver';
+import { hold, pageText, press, ready, see } from './driver';
 import { signedIn } from './http';
 import { signedInBrowser } from './signedIn';
 
@@ -83,13 +83,18 @@ describe('the tapper', () => {
       10_000,
     );
     await browser.executeScript('arguments[0].focus()', pad);
-    for (let round = 0; round < 3; round++) {
-      for (const length of [600, 150, 150]) {
-        await browser.actions().keyDown(' ').pause(length).keyUp(' ').pause(200).perform();
-        await browser.actions().clear();
-      }
-      await browser.sleep(1100);
-    }
+    const round = [
+      [0, 600],
+      [800, 950],
+      [1150, 1300],
+    ] as const;
+    for (const from of [0, 2600, 5200])
+      await hold(
+        browser,
+        pad,
+        ' ',
+        round.map(([down, up]) => [1_000 + from + down, 1_000 + from + up] as const),
+      );
     await see(browser, '1 long, 2 short');
     await see(browser, 'No picture card answers');
     await see(browser, 'It points to graphics');

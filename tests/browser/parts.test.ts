@@ -164,7 +164,11 @@ describe('the bin', () => {
     await ready(browser);
     // keys are taken once the page has read its unit
     await find("//button[contains(., 'It is done, in') and not(@disabled)]");
+    // a digit chooses and does nothing; Enter says that it is in
     await press(browser, '1');
+    await find("//li[@aria-current='true']//button[contains(., 'It is done, in')]");
+    expect(await (await section('Parts in it')).getText()).not.toMatch(/Flint S240/);
+    await press(browser, Key.ENTER);
     await within('Parts in it', 'Flint');
     await press(browser, 'w');
     await see(browser, 'Fit parts');

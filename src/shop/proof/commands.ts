@@ -24,6 +24,9 @@ export const recordTest = defineCommand<
     test: shortText('test', 40).required(),
     result: Joi.string().valid('pass', 'fail', 'absent').required().label('result'),
   }),
+  still: async (tx, unit, { test }) =>
+    (await tx.$count(functionTests, and(eq(functionTests.unitId, unit.id), eq(functionTests.test, test)))) ===
+    0,
   async run({ tx, actor, unit }, { test, result }) {
     refuseHeld(unit!);
     const { rubric } = (await houseNow(tx)).tables;
@@ -60,6 +63,7 @@ export const markDefect = defineCommand<Mark, { defectId: string }>({
     x: Joi.number().min(0).max(320).required(),
     y: Joi.number().min(0).max(200).required(),
   }),
+  still: () => Promise.resolve(true),
   async run({ tx, actor, unit }, { unitId: _, ...mark }) {
     refuseHeld(unit!);
     const { rubric } = (await houseNow(tx)).tables;

@@ -32,3 +32,15 @@ export async function replaceEarlier(
   if (ids.length) await tx.update(observations).set({ voidedBy: 0 }).where(inArray(observations.id, ids));
   return ids;
 }
+
+/** Whether a question has an answer that stands. */
+export const answered = async (tx: Transaction, unitId: string, finding: string): Promise<boolean> =>
+  (await tx.$count(
+    observations,
+    and(
+      eq(observations.unitId, unitId),
+      eq(observations.kind, 'finding'),
+      eq(observations.ref, finding),
+      isNull(observations.voidedBy),
+    ),
+  )) > 0;

@@ -28,7 +28,7 @@ import { closeOpenWork, endSegment, turnToFinding, type LaidAside } from '../wor
 import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import { figureIn, readValue } from '@/core/record/values';
 import { recordNow } from '../record/queries';
-import { replaceEarlier } from '../record/replace';
+import { answered, replaceEarlier } from '../record/replace';
 import { writeBench, writeValues } from '../record/values';
 import { putVerdict } from '../record/verdict';
 import { bringBack } from './ending';
@@ -63,6 +63,9 @@ export const observe = defineCommand<Observe, { stage: Stage; aside: LaidAside[]
     powered: Joi.boolean().label('powered all the same'),
   }),
   impossible: refuseClash,
+  // a question nobody answered meanwhile is answered as it was asked; a second act is about what was seen
+  still: async (tx, unit, { finding, despite, powered }) =>
+    !despite && !powered && !(await answered(tx, unit.id, finding)),
   async run({ tx, actor, unit }, input) {
     refuseHeld(unit!);
     const finding = findingById(input.finding);

@@ -1,12 +1,14 @@
 import { shopRules } from '@/shop/rules/queries';
 import { snapshotOf } from '@/shop/units/queries';
-import type { StepView } from '@/words/unitView';
+import { believedView } from '@/words/believed';
 import { aroundOf, stepView } from '@/words/steps';
+import type { NextView } from '@/words/unitView';
 
-/** What a unit's bench asks or proposes first now, in words; null when nothing is done to it. */
-export async function nextStep(unitId: string): Promise<StepView | null> {
+/** What a unit's bench asks or proposes first now, and what is believed; null when nothing is done to it. */
+export async function nextStep(unitId: string): Promise<NextView | null> {
   const found = await snapshotOf(unitId);
   const first = found?.evaluation?.steps[0];
   if (!first || found.stage === 'quarantine' || found.stage === 'sold') return null;
-  return stepView(first, aroundOf(found.evaluation!, (await shopRules()).currencyDecimals));
+  const around = aroundOf(found.evaluation!, (await shopRules()).currencyDecimals);
+  return { step: stepView(first, around), believed: believedView(found.evaluation!, true) };
 }

@@ -1,9 +1,9 @@
 'use client';
-import { useRouter } from 'next/navigation';
 import { Link } from '@/ui/kit/Link';
 import type { LeftView } from '@/words/ending';
 import type { UnitHead } from '@/words/unitView';
-import { useShortcuts } from '../kit/keyboard';
+import { acted, useShortcuts } from '../kit/keys/keyboard';
+import { go } from '../kit/keys/ways';
 import { Button, Key, Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
 import { percent } from '../kit/words';
@@ -39,16 +39,15 @@ export function ToldFaults({ told }: { told: EndingView['told'] }) {
 
 /** It is decided how the machine ends: what is told, and what is left to do, each one key away. */
 export function Ending({ unit, ending }: { unit: UnitHead; ending: EndingView }) {
-  const router = useRouter();
   const { send, problem, busy } = useCommand();
-  const go = (view: LeftView) => router.push(`/u/${unit.tag}/${view.side}`);
+  const turnTo = (view: LeftView) => go(`/u/${unit.tag}/${view.side}`);
   const disabled = busy || !unit.mayWrite || unit.held;
   const back = () => void send('decide', { unitId: unit.id, route: null }, unit.version);
   useShortcuts((key) => {
     const line = ending.left[Number(key) - 1];
-    if (key === 'Enter' && ending.left[0]) go(ending.left[0]);
-    else if (key === '0' && !disabled) back();
-    else if (line) go(line);
+    if (key === 'Enter' && ending.left[0]) turnTo(ending.left[0]);
+    else if (key === '0' && unit.mayWrite && !unit.held) return acted(back, busy);
+    else if (line) turnTo(line);
     else return false;
     return true;
   });
@@ -76,7 +75,7 @@ export function Ending({ unit, ending }: { unit: UnitHead; ending: EndingView })
       </ol>
       {ending.left[0] && (
         <p className="mt-3 flex items-center gap-5">
-          <Button tone="strong" shortcut="Enter" onClick={() => go(ending.left[0])}>
+          <Button tone="strong" shortcut="Enter" onClick={() => turnTo(ending.left[0])}>
             {ending.left[0].words}
           </Button>
           {unit.mayWrite && (

@@ -1,9 +1,9 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { Link } from '@/ui/kit/Link';
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { useShortcuts } from '../kit/keyboard';
+import { useShortcuts } from '../kit/keys/keyboard';
+import { go } from '../kit/keys/ways';
 import { Button, FileButton, Key, Quiet } from '../kit/parts';
 import { Refused } from '../kit/Refused';
 import { useCommand } from '../kit/useCommand';
@@ -17,13 +17,13 @@ import { Ending, ToldFaults, type EndingView } from './Ending';
 import { Question } from './Question';
 import type {
   AnswerView,
-  BeliefView,
+  BelievedView,
   LentView,
+  NextView,
   RunningWorkView,
   ShutView,
   StepView,
   UnitHead,
-  WorthView,
 } from '@/words/unitView';
 import type { DriveView } from '@/words/drives';
 import { Worth } from './Worth';
@@ -43,16 +43,11 @@ interface Props {
   unit: UnitHead;
   lent: LentView[];
   steps: StepView[];
-  beliefs: BeliefView[];
-  sound: BeliefView;
-  misfit: boolean;
+  believed: BelievedView;
   /** Why steps may not be taken now. */
   shut: ShutView[];
-  /** Share of belief that was followed. */
-  covered: number;
   /** Questions to be looked at again before it is graded. */
   again: string[];
-  worth: WorthView;
   answers: AnswerView[];
   running: RunningWorkView | null;
   /** Drives in it, and one somebody named. */
@@ -76,13 +71,9 @@ export function FindOut({
   unit,
   lent,
   steps,
-  beliefs,
-  sound,
-  misfit,
+  believed,
   shut,
-  covered,
   again,
-  worth,
   answers,
   running,
   drives,
@@ -92,7 +83,6 @@ export function FindOut({
   told,
   asked,
 }: Props) {
-  const router = useRouter();
   const { send, problem, busy, sending } = useCommand();
   const { upload, left } = usePhotoUpload(unit.tag);
   const [refused, setRefused] = useState<{ name: string; input: Record<string, unknown> } | null>(null);
@@ -104,34 +94,37 @@ export function FindOut({
     picked?.version === unit.version
       ? steps.find((step) => `${step.kind}:${step.id}` === picked.id)
       : undefined;
-  // the question that came with the last answer, until the page has been read again
-  const [ahead, setAhead] = useState<{ version: number; step: StepView } | null>(null);
+  // the question that came with the last answer, and what is believed since, until the page has been read again
+  const [ahead, setAhead] = useState<(NextView & { version: number }) | null>(null);
   const drawn = ahead && ahead.version > unit.version && !asked ? ahead : null;
   const step = drawn?.step ?? chosen ?? asked ?? steps[0];
   const waiting = busy && !(drawn && !sending);
+  const { beliefs, sound, misfit, covered, worth } = drawn?.believed ?? believed;
   const version = drawn?.version ?? unit.version;
   const others = steps.filter((other) => other.id !== step.id).slice(0, 5);
   const disabled = !unit.mayWrite || unit.held;
   const pick = (other: StepView) => setPicked({ version: unit.version, id: `${other.kind}:${other.id}` });
   const takeBack = () => void send('voidObservation', { unitId: unit.id }, unit.version);
-  const act = async (name: string, input: Record<string, unknown>) => {
+  const act = async (name: string, input: Record<string, unknown>, words?: string) => {
     setRefused(null);
     setEarly(false);
-    const sent = await send<{ aside?: LaidAside[] } | null>(
-      name,
-      { unitId: unit.id, ...input },
-      version,
-      'next',
-    );
+    const sent = await send<{ aside?: LaidAside[] } | null>(name, { unitId: unit.id, ...input }, version, {
+      want: 'next',
+      words,
+    });
     if (sent.ok) shop.say(asideWords(sent.answer?.aside ?? []));
     if (!sent.ok) setRefused({ name, input });
     else if (sent.next && sent.version !== null)
-      setAhead({ version: sent.version, step: sent.next as StepView });
-    if (sent.ok && asked) router.replace(`/u/${unit.tag}`);
+      setAhead({ version: sent.version, ...(sent.next as NextView) });
+    if (sent.ok && asked) go(`/u/${unit.tag}`, { replace: true });
   };
   const answer = (outcome: number, acknowledged?: string) => {
     if (step.kind === 'look' || step.kind === 'verify')
-      void act('observe', { finding: step.id, outcome, acknowledged });
+      void act(
+        'observe',
+        { finding: step.id, outcome, acknowledged },
+        `${step.title} ${step.outcomes[outcome].label}`,
+      );
     else if (step.kind === 'repair') {
       const ended = ENDINGS[outcome];
       // what took a part says which, once
@@ -148,7 +141,7 @@ export function FindOut({
         version,
       );
       if (begun.ok) shop.say(asideWords(begun.answer.aside));
-    } else if (step.kind === 'read' || step.kind === 'bundle') router.push(`/u/${unit.tag}/machine`);
+    } else if (step.kind === 'read' || step.kind === 'bundle') go(`/u/${unit.tag}/machine`);
     else if (step.kind === 'stop') void send('decide', { unitId: unit.id, route: step.id }, version);
   };
   const takeBackAndSay = async (observation: number) => {
@@ -179,7 +172,7 @@ export function FindOut({
       return true;
     }
     if (key.toLowerCase() === 'b' && step?.instrument === 'memory') {
-      router.push(`/u/${unit.tag}/memory`);
+      go(`/u/${unit.tag}/memory`);
       return true;
     }
     if (key.toLowerCase() === 'u') {

@@ -1,6 +1,6 @@
 'use client';
 import { useRef, useState, type ReactNode } from 'react';
-import { useShortcuts } from '../kit/keyboard';
+import { useShortcuts } from '../kit/keys/keyboard';
 import { Button, CautionNote } from '../kit/parts';
 import { attended } from '../kit/words';
 import { NO_ANSWERS, type NoAnswer } from '@/core/catalogue';

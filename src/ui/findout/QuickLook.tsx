@@ -1,10 +1,11 @@
 'use client';
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { useShortcuts } from '../kit/keyboard';
+import { acted, useShortcuts } from '../kit/keys/keyboard';
+import { go } from '../kit/keys/ways';
 import { Quiet } from '../kit/parts';
 import { Refused } from '../kit/Refused';
 import { useCommand } from '../kit/useCommand';
+import { useGiven } from '../kit/useGiven';
 import { PhotoTray } from '../unit/PhotoTray';
 import type { PhotoLine } from '@/words/photoView';
 import { Question } from './Question';
@@ -25,32 +26,20 @@ interface Props {
   photos: readonly PhotoLine[];
 }
 
-/** An answer sent from here, and the version of the unit it made; null while it is on its way. */
-export interface Given {
-  outcome: number;
-  version: number | null;
-}
-
-/** What was sent counts until the page shows the machine as it was after it; from then on the page does. */
-export const standing = (given: Given | undefined, shown: number): number | null =>
-  given && (given.version === null || given.version > shown) ? given.outcome : null;
-
 /**
  * The outside look and the first power-on: one question after the other, answered by keys, about a minute in
  * all.
  */
 export function QuickLook({ unit, questions, photos }: Props) {
-  const router = useRouter();
   const { send, problem, setProblem, busy } = useCommand();
   const [skipped, setSkipped] = useState<ReadonlySet<string>>(new Set());
   const [picked, setPicked] = useState<string | null>(null);
   // answers on their way: the next question does not wait for them
-  const [given, setGiven] = useState<ReadonlyMap<string, Given>>(new Map());
+  const given = useGiven<number>(unit.version);
   const [refused, setRefused] = useState<{ step: StepView; outcome: number; acknowledged?: string } | null>(
     null,
   );
-  const answerTo = (question: LookQuestion) =>
-    standing(given.get(question.step.id), unit.version) ?? question.answer;
+  const answerTo = (question: LookQuestion) => given.of(question.step.id) ?? question.answer;
   const open = (question: LookQuestion) =>
     question.observable && answerTo(question) === null && !skipped.has(question.step.id);
   const current = questions.find((question) => question.step.id === picked) ?? questions.find(open) ?? null;
@@ -62,17 +51,12 @@ export function QuickLook({ unit, questions, photos }: Props) {
     as?: 'despite' | 'powered',
   ) => {
     const { id } = step;
-    setGiven((before) => new Map(before).set(id, { outcome, version: null }));
     setPicked(null);
     const input = { unitId: unit.id, finding: id, outcome, acknowledged, ...(as && { [as]: true }) };
-    const sent = await send('observe', input, unit.version);
-    if (sent.ok) {
-      setGiven((before) => new Map(before).set(id, { outcome, version: sent.version }));
-      setRefused((before) => (before?.step.id === id ? null : before));
-    } else {
-      setRefused({ step, outcome, acknowledged });
-      setGiven((before) => new Map([...before].filter(([given]) => given !== id)));
-    }
+    const words = `${step.title} ${step.outcomes[outcome].label}`;
+    const sent = await given.give(id, outcome, send('observe', input, unit.version, { words }));
+    if (sent.ok) setRefused((before) => (before?.step.id === id ? null : before));
+    else setRefused({ step, outcome, acknowledged });
   };
   const answer = (outcome: number, acknowledged?: string) =>
     void observe(current!.step, outcome, acknowledged);
@@ -103,13 +87,9 @@ export function QuickLook({ unit, questions, photos }: Props) {
       void send('voidObservation', { unitId: unit.id }, unit.version);
       return true;
     }
-    if (key === 'Enter' && !current && !busy) {
-      router.push(`/u/${unit.tag}`);
-      return true;
-    }
-    return false;
+    return acted(key === 'Enter' && !current && (() => go(`/u/${unit.tag}`)), busy);
   });
-  const done = questions.filter((question) => answerTo(question) !== null).length;
+  const answered = questions.filter((question) => answerTo(question) !== null).length;
   const list = (group: LookQuestion['group'], title: string) => (
     <div className="min-w-0">
       <h2 className="mb-1 text-[15px]">{title}</h2>
@@ -118,6 +98,7 @@ export function QuickLook({ unit, questions, photos }: Props) {
           .filter((question) => question.group === group)
           .map((question) => {
             const on = question === current;
+            const taken = answerTo(question);
             return (
               <li
                 key={question.step.id}
@@ -133,8 +114,8 @@ export function QuickLook({ unit, questions, photos }: Props) {
                   {question.step.title}
                 </button>
                 <span className="whitespace-nowrap font-semibold">
-                  {question.answer !== null ? (
-                    question.step.outcomes[question.answer].label
+                  {taken !== null ? (
+                    question.step.outcomes[taken].label
                   ) : question.observable ? (
                     skipped.has(question.step.id) ? (
                       'cannot tell'
@@ -180,8 +161,8 @@ export function QuickLook({ unit, questions, photos }: Props) {
           <h2 className="text-[27px] leading-8">
             {busy ? 'Saving: what can be seen next comes with it.' : 'That is all that can be seen so far.'}
           </h2>
-          <p className="mb-2">{done} answers. Enter goes on to what to find out next.</p>
-          <Quiet onClick={() => router.push(`/u/${unit.tag}`)}>Find out</Quiet>
+          <p className="mb-2">{answered} answers. Enter goes on to what to find out next.</p>
+          <Quiet onClick={() => go(`/u/${unit.tag}`)}>Find out</Quiet>
           {stopped}
         </section>
       )}

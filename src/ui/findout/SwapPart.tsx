@@ -1,5 +1,5 @@
 'use client';
-import { useShortcuts } from '../kit/keyboard';
+import { acted, useShortcuts } from '../kit/keys/keyboard';
 import { Button, Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
 import type { LentView, UnitHead } from '@/words/unitView';
@@ -18,9 +18,7 @@ export function SwapPart({ unit, test, partClass, lent, disabled }: Props) {
   const here = lent.find((part) => part.class === partClass);
   const take = () => void send('reservePart', { unitId: unit.id, finding: test }, unit.version);
   useShortcuts((key) => {
-    if (key !== 'Enter' || disabled || here) return false;
-    take();
-    return true;
+    return acted(key === 'Enter' && !disabled && !here && take, busy);
   });
   return (
     <div className="bg-paper px-[22px] pb-4 text-[15px]">

@@ -29,6 +29,7 @@ describe('every screen has its page of help', () => {
     ['/build', 'build'],
     ['/books', 'books'],
     ['/rules/house', 'rules'],
+    ['/scanner', 'scanner'],
   ])('%s: %s', (path, page) => {
     expect(helpFor(path)).toBe(page);
     expect(existsSync(`docs/help/${page}.md`)).toBe(true);

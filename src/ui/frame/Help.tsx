@@ -2,7 +2,7 @@
 import dynamic from 'next/dynamic';
 import { usePathname } from 'next/navigation';
 import { useState } from 'react';
-import { useShortcuts } from '../kit/keyboard';
+import { useShortcuts } from '../kit/keys/keyboard';
 
 const HelpDialog = dynamic(() => import('./HelpDialog').then((module) => module.HelpDialog), { ssr: false });
 
@@ -29,6 +29,7 @@ export function helpFor(path: string): string {
   if (place === 'build') return 'build';
   if (place === 'books') return 'books';
   if (place === 'rules') return 'rules';
+  if (place === 'scanner') return 'scanner';
   return 'list';
 }
 

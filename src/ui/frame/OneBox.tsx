@@ -1,9 +1,13 @@
 'use client';
-import { usePathname, useRouter } from 'next/navigation';
-import { useEffect, useRef, useState, type ComponentType } from 'react';
-import { useScans, useShortcuts } from '../kit/keyboard';
+import { usePathname } from 'next/navigation';
+import { useEffect, useRef, useState, useSyncExternalStore, type ComponentType } from 'react';
+import { desk, useScans, useShortcuts } from '../kit/keys/keyboard';
+import { go as turnTo } from '../kit/keys/ways';
 import { Key } from '../kit/parts';
 import { BOX_INPUT, find, TAG, type BoxProps, type Target } from './oneBoxTargets';
+
+/** While the shop’s computer is away, a scanned code is looked up again so often, ms. */
+const ASK_AGAIN_MS = 1_000;
 
 /** The box before what it finds can be drawn. */
 function PlainBox({ input, text, onChange, onKeyDown, aside }: BoxProps) {
@@ -20,8 +24,9 @@ function PlainBox({ input, text, onChange, onKeyDown, aside }: BoxProps) {
  * screen, units and places.
  */
 export function OneBox() {
-  const router = useRouter();
-  const here = /^\/u\/([^/]+)/.exec(usePathname())?.[1] ?? null;
+  const path = usePathname();
+  const here = /^\/u\/([^/]+)/.exec(path)?.[1] ?? null;
+  const asked = useRef(0);
   const input = useRef<HTMLInputElement>(null);
   const [text, setText] = useState('');
   const [found, setFound] = useState<Target[]>([]);
@@ -33,14 +38,30 @@ export function OneBox() {
     setText('');
     setMissing('');
     input.current?.blur();
-    router.push(target.href);
+    turnTo(target.href, { sooner: desk.read().to !== null });
   };
+  // from its Enter on, keys belong to what was scanned
   const openCode = async (code: string, asking: string | null = null) => {
-    const results = await find(code.trim(), asking).catch(() => []);
+    const turn = ++asked.current;
+    desk.leave(code);
+    let results: Target[] | null = null;
+    while (!results) {
+      results = await find(code.trim(), asking).catch(() => null);
+      // another was scanned meanwhile, or one stays after all
+      if (turn !== asked.current || desk.read().to === null) return;
+      if (results) break;
+      setMissing(
+        `The shop’s computer is not reached. ${code.trim()} is kept and opens when it answers. Esc: stay here.`,
+      );
+      await new Promise((resolve) => setTimeout(resolve, ASK_AGAIN_MS));
+    }
     const exact =
       results.find((target) => target.title.toUpperCase() === code.trim().toUpperCase()) ?? results[0];
     if (exact) go(exact);
-    else setMissing(`Nothing here is called ${code.trim()}.`);
+    else {
+      desk.stay();
+      setMissing(`Nothing here is called ${code.trim()}.`);
+    }
   };
   const scanPhoto = async (file: File) => {
     setMissing('Reading the photograph …');
@@ -67,6 +88,12 @@ export function OneBox() {
     };
   }, []);
   useScans((code) => void openCode(code));
+  // a message is about the page it came on
+  useEffect(() => setMissing(''), [path]);
+  const { to } = useSyncExternalStore(desk.watch, desk.read, desk.read);
+  useEffect(() => {
+    if (to === null) setMissing((now) => (now.startsWith('The shop’s computer is not reached') ? '' : now));
+  }, [to]);
   useShortcuts((key) => {
     if (key !== '/') return false;
     input.current?.focus();

@@ -41,6 +41,7 @@ const PLACES: Target[] = [
   { id: 'p-rules', href: '/rules', title: 'House rules', note: 'place' },
   { id: 'p-numbers', href: '/rules/numbers', title: 'Own numbers, learning', note: 'place' },
   { id: 'p-codes', href: '/rules/codes', title: 'Blink and beep codes', note: 'place' },
+  { id: 'p-scanner', href: '/scanner', title: 'Scanner of this bench', note: 'set it up' },
   { id: 'p-quarantine', href: '/stage/quarantine', title: 'Quarantine', note: 'place' },
   { id: 'p-sold', href: '/stage/sold', title: 'Sold', note: 'place' },
 ];
@@ -72,6 +73,8 @@ export async function find(text: string, here: string | null): Promise<Target[]>
     place.title.toLowerCase().includes(text.toLowerCase()),
   );
   const response = await fetch(`/api/find?text=${encodeURIComponent(text)}${here ? `&unit=${here}` : ''}`);
+  // nobody there is not the same as nothing found
+  if (response.status >= 500) throw new Error('away');
   if (!response.ok) return places;
   const { units, findings, work, lots, parts, people } = (await response.json()) as Found;
   // a place called so comes before questions that only mention the words

@@ -7,7 +7,7 @@ import type { UnitHead } from '@/words/unitView';
 import { carriedOut } from '@/core/record/endings';
 import { Exchange, type ExchangeInput } from '../parts/Exchange';
 import { ChoiceField, TextField } from '../kit/fields';
-import { useShortcuts } from '../kit/keyboard';
+import { useShortcuts } from '../kit/keys/keyboard';
 import { Button, Heading, Key, Problem } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
 import { shop } from '../live/shop';

@@ -1,6 +1,6 @@
 'use client';
 import { useState, type FormEvent } from 'react';
-import { useShortcuts } from '../kit/keyboard';
+import { acted, useShortcuts } from '../kit/keys/keyboard';
 import type { DriveView } from '@/words/drives';
 import { DriveChoice, DriveNamed, ErasureHow, erasureInput } from '../shelf/ErasureFields';
 import { Button, Problem, Quiet } from '../kit/parts';
@@ -99,25 +99,19 @@ export function RunningWork({ unit, work, preset, drives, named, keys = true }: 
   const leave = () =>
     void send('leaveAlone', { ...on, minutes: Number(minutes.replace(',', '.')), station }, unit.version);
   useShortcuts((key) => {
-    if (!keys || !unit.mayWrite || busy || ending) return false;
+    if (!keys || !unit.mayWrite || ending) return false;
     if (handing) {
       const other = others[Number(key) - 1];
-      if (key === 'Escape' || key === '8') setHanding(false);
-      else if (other) void handTo(other.id);
-      return true;
+      if (key === 'Escape' || key === '8') return acted(() => setHanding(false));
+      return other ? acted(() => handTo(other.id), busy) : true;
     }
-    if (key === '8' && others.length) {
-      setHanding(true);
-      return true;
-    }
+    if (key === '8') return acted(others.length > 0 && (() => setHanding(true)));
     const other = repair ? OTHER_ENDINGS[Number(key) - 5] : undefined;
-    if (key === '1') finish(repair ? 'helped' : undefined);
-    else if (key === '2' && repair) finish('no-change');
-    else if (other) finish(other);
-    else if (key === '3' || key === ' ') toggle();
-    else if (key === '4' && work.status !== 'alone') leave();
-    else return false;
-    return true;
+    if (key === '1') return acted(() => finish(repair ? 'helped' : undefined), busy);
+    if (key === '2' && repair) return acted(() => finish('no-change'), busy);
+    if (other) return acted(() => finish(other), busy);
+    if (key === '3' || key === ' ') return acted(toggle, busy);
+    return acted(key === '4' && work.status !== 'alone' && leave, busy);
   });
   if (ending)
     return (

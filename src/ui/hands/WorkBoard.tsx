@@ -1,7 +1,7 @@
 'use client';
 import { useState, type ReactNode } from 'react';
 import { CautionNote, Heading, Key, Problem, Quiet } from '../kit/parts';
-import { useShortcuts } from '../kit/keyboard';
+import { acted, useShortcuts } from '../kit/keys/keyboard';
 import { Link } from '../kit/Link';
 import { useCommand } from '../kit/useCommand';
 import { shop } from '../live/shop';
@@ -75,9 +75,9 @@ export function WorkBoard({ unit, named, drives, log, open, choices, done }: Pro
   const proposed = choices.filter((choice) => choice.group === 'proposed');
   useShortcuts((key) => {
     const choice = proposed[PROPOSED_KEYS.indexOf(key.toLowerCase())];
-    if (!choice || disabled || open.some((work) => work.status === 'running')) return false;
-    void start(choice);
-    return true;
+    if (!choice || !unit.mayWrite || unit.held) return false;
+    if (!busy && open.some((work) => work.status === 'running')) return false;
+    return acted(() => start(choice), busy);
   });
   // what runs comes first, and the first alone takes the number keys
   const inHand = [...open].sort((a, b) => Number(b.status === 'running') - Number(a.status === 'running'));

@@ -2,7 +2,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { CODE_POINTS, codeInWords, codeOf, decode, type CodeTable } from '@/core/tapper/decode';
 import { readRhythm, type Sign, type Tap } from '@/core/tapper/rhythm';
-import { useShortcuts } from '../kit/keyboard';
+import { useShortcuts } from '../kit/keys/keyboard';
 import { Button, Heading, Problem, Quiet } from '../kit/parts';
 
 interface Props {
@@ -39,7 +39,7 @@ function Marks({ signs }: { signs: readonly Sign[] }) {
  */
 export function Tapper({ maker, mayAnswer, onAnswer, onClose }: Props) {
   const [taps, setTaps] = useState<Tap[]>([]);
-  const [down, setDown] = useState<number | null>(null);
+  const [down, setDown] = useState(false);
   const [tables, setTables] = useState<CodeTable[] | 'failed' | null>(null);
   const pad = useRef<HTMLButtonElement>(null);
   useEffect(() => {
@@ -50,11 +50,17 @@ export function Tapper({ maker, mayAnswer, onAnswer, onClose }: Props) {
       )
       .catch(() => setTables('failed'));
   }, []);
-  const press = () => setDown((before) => before ?? performance.now());
-  const release = () => {
-    if (down === null) return;
-    const tap = { down, up: performance.now() };
-    setDown(null);
+  // times are those of the hand's own events: when they are heard of hangs on how busy the page is
+  const since = useRef<number | null>(null);
+  const press = (at: number) => {
+    since.current ??= at;
+    setDown(true);
+  };
+  const release = (at: number) => {
+    if (since.current === null) return;
+    const tap = { down: since.current, up: at };
+    since.current = null;
+    setDown(false);
     setTaps((all) => [...all, tap]);
   };
   const rhythm = readRhythm(taps);
@@ -93,14 +99,14 @@ export function Tapper({ maker, mayAnswer, onAnswer, onClose }: Props) {
           aria-label="Hold while the lamp is lit or the beep sounds"
           onPointerDown={(event) => {
             event.currentTarget.setPointerCapture(event.pointerId);
-            press();
+            press(event.timeStamp);
           }}
-          onPointerUp={release}
-          onPointerCancel={release}
+          onPointerUp={(event) => release(event.timeStamp)}
+          onPointerCancel={(event) => release(event.timeStamp)}
           onKeyDown={(event) => {
             if (event.key === ' ') {
               event.preventDefault();
-              if (!event.repeat) press();
+              if (!event.repeat) press(event.timeStamp);
             }
             if (event.key === 'Enter') {
               event.preventDefault();
@@ -110,14 +116,14 @@ export function Tapper({ maker, mayAnswer, onAnswer, onClose }: Props) {
           onKeyUp={(event) => {
             if (event.key === ' ') {
               event.preventDefault();
-              release();
+              release(event.timeStamp);
             }
           }}
           onContextMenu={(event) => event.preventDefault()}
-          className={`mat grid min-h-[150px] touch-none self-start place-items-center border-2 border-ink px-3 text-center text-[15px] font-semibold select-none ${down !== null ? 'bg-ink text-paper' : ''}`}
+          className={`mat grid min-h-[150px] touch-none self-start place-items-center border-2 border-ink px-3 text-center text-[15px] font-semibold select-none ${down ? 'bg-ink text-paper' : ''}`}
         >
-          <span className={down !== null ? '' : 'bg-paper px-2 py-1 text-ink'}>
-            {down !== null ? (
+          <span className={down ? '' : 'bg-paper px-2 py-1 text-ink'}>
+            {down ? (
               'lit'
             ) : (
               <>

@@ -1,7 +1,8 @@
 'use client';
-import { useCallback, useState, useSyncExternalStore } from 'react';
+import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import type { CommandOutcome, CommandProblem } from '../live/outbox';
 import { outbox, shop } from '../live/shop';
+import { tray } from '../live/tray';
 
 export type { CommandOutcome, CommandProblem } from '../live/outbox';
 
@@ -64,7 +65,7 @@ export async function learn<T>(path: string, body?: unknown): Promise<CommandOut
 /**
  * Acts of a panel: they go out in order, each once (see `Outbox`), and the page is read again when the last
  * has been answered. `busy`: something is on its way, or the page is being read; `problem`: what became of
- * the last act of this panel that was refused.
+ * the last act of this panel, if it was refused. What is refused where nobody would read it lies in the tray.
  */
 export function useCommand() {
   const [problem, setProblem] = useState<CommandProblem | null>(null);
@@ -74,10 +75,26 @@ export function useCommand() {
     () => false,
   );
   const refreshing = useSyncExternalStore(shop.watch, shop.isRefreshing, () => false);
+  const shown = useRef({ here: true, newest: 0 });
+  useEffect(() => {
+    const panel = shown.current;
+    panel.here = true;
+    return () => void (panel.here = false);
+  }, []);
   const send = useCallback(
-    async <T>(name: string, input: unknown, version?: number, want?: 'next'): Promise<CommandOutcome<T>> => {
-      const outcome = await outbox.add<T>({ name, input, version, want });
-      setProblem(outcome.ok ? null : outcome.problem);
+    async <T>(
+      name: string,
+      input: unknown,
+      version?: number,
+      more?: { want?: 'next'; words?: string },
+    ): Promise<CommandOutcome<T>> => {
+      const act = { name, input, version, ...more };
+      const mine = ++shown.current.newest;
+      const outcome = await outbox.add<T>(act);
+      const read = shown.current.here && shown.current.newest === mine;
+      if (!outcome.ok && (!read || outcome.problem.code === 'signed-out' || outcome.problem.code === 'held'))
+        tray.put(act, outcome.problem.message);
+      if (read) setProblem(outcome.ok ? null : outcome.problem);
       return outcome;
     },
     [],

@@ -1,12 +1,13 @@
 'use client';
 import { flexRender, getCoreRowModel, useReactTable, type RowSelectionState } from '@tanstack/react-table';
-import { usePathname, useRouter } from 'next/navigation';
+import { usePathname } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { Link } from '@/ui/kit/Link';
 import { listQuery, type ListView } from '@/words/listView';
 import { ROUTE_NAMES } from '@/words/names';
 import type { ColumnSet, UnitTableRow } from '@/words/rows';
-import { useShortcuts } from '../kit/keyboard';
+import { useShortcuts } from '../kit/keys/keyboard';
+import { go } from '../kit/keys/ways';
 import { Key } from '../kit/parts';
 import { Money, useMoney } from '../kit/theShop';
 import { percent } from '../kit/words';
@@ -35,7 +36,6 @@ interface Props {
  * done to all of it at once.
  */
 export function UnitList({ rows, set, view, first, margins, mayWrite, steps }: Props) {
-  const router = useRouter();
   const path = usePathname();
   const money = useMoney();
   const [marked, setMarked] = useState<RowSelectionState>({});
@@ -59,18 +59,18 @@ export function UnitList({ rows, set, view, first, margins, mayWrite, steps }: P
     manualSorting: true,
   });
   const chosen = rows.filter((row) => marked[row.id]);
-  const go = (to: number) => {
+  const goTo = (to: number) => {
     const next = Math.max(0, Math.min(rows.length - 1, to));
     setCursor(next);
     document.getElementById(`row-${rows[next].id}`)?.scrollIntoView({ block: 'nearest' });
   };
   useShortcuts((key) => {
     const here = rows[cursor];
-    if (key === 'j' || key === 'ArrowDown') go(cursor + 1);
-    else if (key === 'k' || key === 'ArrowUp') go(cursor - 1);
+    if (key === 'j' || key === 'ArrowDown') goTo(cursor + 1);
+    else if (key === 'k' || key === 'ArrowUp') goTo(cursor - 1);
     else if (key === 'x' && here && mayWrite) table.getRow(here.id).toggleSelected();
     else if (key === 'X' && mayWrite) table.toggleAllRowsSelected();
-    else if (key === 'Enter' && here) router.push(`/u/${here.tag}`);
+    else if (key === 'Enter' && here) go(`/u/${here.tag}`);
     else if (key === 'Escape' && chosen.length) setMarked({});
     else return false;
     return true;

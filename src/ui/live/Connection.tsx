@@ -3,6 +3,8 @@ import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useRef, useSyncExternalStore, useTransition } from 'react';
 import { concerns, gatherMs, type Concern, type Notice } from './concern';
 import { refreshFloor } from './floor';
+import { TrayHere } from '../frame/TrayHere';
+import { Turning } from '../frame/Turning';
 import { guardReading, outbox, shop } from './shop';
 
 /** The unit or lot on screen, told by its page. */
@@ -44,6 +46,10 @@ export function Connection() {
 
   useEffect(() => {
     guardReading();
+    const stay = (event: BeforeUnloadEvent) => {
+      if (outbox.read().waiting > 0) event.preventDefault();
+    };
+    window.addEventListener('beforeunload', stay);
     const read = () => router.refresh();
     const readAfterOwn = () => startReading(read);
     let before = outbox.read();
@@ -100,6 +106,7 @@ export function Connection() {
     listen();
     return () => {
       leave();
+      window.removeEventListener('beforeunload', stay);
       clearTimeout(pageTimer);
       clearTimeout(floorTimer);
       clearTimeout(reopen);
@@ -109,6 +116,8 @@ export function Connection() {
 
   return (
     <div role="status" className="fixed bottom-16 left-5 z-20 max-w-[min(560px,90vw)] text-[14px]">
+      <Turning />
+      <TrayHere />
       {said && <p className="border-2 border-ink bg-paper px-3 py-2">{said}</p>}
       {away && (
         <p className="hatched py-2 pr-4">

@@ -66,8 +66,8 @@ describe('acts on their way', () => {
     await outbox.add(act('a', 2));
     expect(sent.map(({ key }) => key)).toEqual(['key-1', 'key-2']);
   });
-  it('somebody else’s change stops what waits for the same unit, and says so; other units go on', async () => {
-    const { outbox, sent } = outboxTo([refused('conflict'), done(8)]);
+  it('one that is refused stops none behind it: whether they still hold is asked of each', async () => {
+    const { outbox, sent } = outboxTo([refused('conflict'), done(9), done(8)]);
     const other: Act = { name: 'observe', input: { unitId: 'w', finding: 'z' }, version: 7 };
     const [first, second, third] = await Promise.all([
       outbox.add(act('a')),
@@ -75,9 +75,22 @@ describe('acts on their way', () => {
       outbox.add(other),
     ]);
     expect(first).toMatchObject({ ok: false, problem: { code: 'conflict' } });
-    expect(second).toMatchObject({ ok: false, problem: { code: 'held' } });
-    expect(third).toMatchObject({ ok: true });
-    expect(sent.map(({ finding }) => finding)).toEqual(['a', 'z']);
+    expect([second.ok, third.ok]).toEqual([true, true]);
+    // on the version that was seen, not on one that another made
+    expect(sent.map(({ finding, version }) => [finding, version])).toEqual([
+      ['a', 1],
+      ['b', 1],
+      ['z', 7],
+    ]);
+  });
+  it('nobody is signed in any more: none is sent, each is told so', async () => {
+    const { outbox, sent } = outboxTo([refused('signed-out')]);
+    const [first, second] = await Promise.all([outbox.add(act('a')), outbox.add(act('b'))]);
+    expect([first, second]).toMatchObject([
+      { ok: false, problem: { code: 'signed-out' } },
+      { ok: false, problem: { code: 'held' } },
+    ]);
+    expect(sent).toHaveLength(1);
   });
   it('an answer that was not well formed stops only itself', async () => {
     const { outbox } = outboxTo([refused('invalid'), done(2)]);

@@ -6,6 +6,8 @@ export interface Act {
   version?: number;
   /** Ask for the unit's next step along with the answer. */
   want?: 'next';
+  /** What it was, for whoever has to do it again. */
+  words?: string;
 }
 
 export interface CommandProblem {
@@ -60,13 +62,13 @@ const unitOf = (act: Act) => (act.input as { unitId?: string } | null)?.unitId ?
 
 const STOPPED: CommandProblem = {
   code: 'held',
-  message: 'Not sent: an answer before it was stopped. Look at the new state and answer again.',
+  message: 'Not sent: nobody is signed in here any more.',
 };
 
 /**
  * Acts leave one at a time, in the order they were done. Each has one key until it is answered: sent again
- * after a lost answer, or pressed twice, it is done once. While nobody answers they wait here. An answer that
- * was refused because the unit changed meanwhile stops the ones for the same unit behind it.
+ * after a lost answer, or pressed twice, it is done once. While nobody answers they wait here. One that is refused
+ * stops none of the others: whether they still hold is for the shop to say of each.
  */
 export class Outbox {
   private readonly queue: Waiting[] = [];
@@ -130,7 +132,7 @@ export class Outbox {
       tries = 0;
       this.queue.shift();
       if (reply.kind === 'done') this.note(first.act, reply);
-      const stopped = reply.kind === 'refused' ? this.stopBehind(first.act, reply.problem.code) : [];
+      const stopped = reply.kind === 'refused' ? this.stopBehind(reply.problem.code) : [];
       first.resolve(
         reply.kind === 'done'
           ? { ok: true, answer: reply.answer, version: reply.version, next: reply.next }
@@ -161,13 +163,8 @@ export class Outbox {
     if (this.moved.size > 200) this.moved.delete(this.moved.keys().next().value!);
   }
 
-  private stopBehind(act: Act, code: string): Waiting[] {
-    const all = code === 'signed-out';
-    if (!all && code !== 'conflict') return [];
-    const unit = unitOf(act);
-    const stopped = this.queue.filter((waiting) => all || (unit !== null && unitOf(waiting.act) === unit));
-    for (const waiting of stopped) this.queue.splice(this.queue.indexOf(waiting), 1);
-    return stopped;
+  private stopBehind(code: string): Waiting[] {
+    return code === 'signed-out' ? this.queue.splice(0) : [];
   }
 
   private tell(away = this.state.away): void {

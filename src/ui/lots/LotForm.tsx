@@ -1,6 +1,6 @@
 'use client';
-import { useRouter } from 'next/navigation';
 import { LOT_SOURCES } from '@/core/catalogue';
+import { go } from '../kit/keys/ways';
 import { useMoney } from '../kit/theShop';
 import { AreaField, ChoiceField, TextField } from '../kit/fields';
 import { Button, Problem } from '../kit/parts';
@@ -10,7 +10,6 @@ import { SOURCE_WORDS } from './sourceWords';
 
 /** Receiving a lot: what it is, what it cost in all, what was said of it. */
 export function LotForm({ today }: { today: string }) {
-  const router = useRouter();
   const { send, problem, busy } = useCommand();
   const money = useMoney();
   const { field, sending } = useShapedForm({
@@ -40,7 +39,7 @@ export function LotForm({ today }: { today: string }) {
   const refused = problem?.details?.fields;
   const submit = sending(async (input) => {
     const outcome = await send<{ code: string }>('receiveLot', input);
-    if (outcome.ok) router.push(`/lots/${outcome.answer.code}`);
+    if (outcome.ok) go(`/lots/${outcome.answer.code}`);
   });
   return (
     <form

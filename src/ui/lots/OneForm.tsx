@@ -1,9 +1,9 @@
 'use client';
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { LOT_SOURCES } from '@/core/catalogue';
 import type { OfferWorth } from '@/words/offerView';
 import { ROUTE_NAMES } from '@/words/names';
+import { go } from '../kit/keys/ways';
 import { AreaField, ChoiceField, TextField } from '../kit/fields';
 import { Button, Problem } from '../kit/parts';
 import { Money, useMoney } from '../kit/theShop';
@@ -15,7 +15,6 @@ const number = (text: string) => (text.trim() ? Number(text.trim().replace(',', 
 
 /** One form for a single machine: what it is worth to the shop while it is offered, and lot and unit once it is bought. */
 export function OneForm({ today }: { today: string }) {
-  const router = useRouter();
   const money = useMoney();
   const { send, problem, busy } = useCommand();
   const [worth, setWorth] = useState<OfferWorth | null>(null);
@@ -61,7 +60,7 @@ export function OneForm({ today }: { today: string }) {
   });
   const bought = sending(async (input) => {
     const outcome = await send<{ tag: string }>('buyOne', input);
-    if (outcome.ok) router.push(`/u/${outcome.answer.tag}/look`);
+    if (outcome.ok) go(`/u/${outcome.answer.tag}/look`);
   });
   const value = async (form: HTMLFormElement) => {
     const said = Object.fromEntries([...new FormData(form)].map(([key, text]) => [key, String(text)]));

@@ -1,7 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useState, type DragEvent } from 'react';
-import { useShortcuts } from '../kit/keyboard';
+import { useShortcuts } from '../kit/keys/keyboard';
 import { Button, Problem } from '../kit/parts';
 import { useBenchLine, useBenchOrigin, usePlainOrigin } from '../kit/useBenchLine';
 import { outcomeOf, useCommand } from '../kit/useCommand';

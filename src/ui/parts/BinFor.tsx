@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import type { FitView } from '@/words/partsView';
 import type { UnitHead } from '@/words/unitView';
-import { useScans } from '../kit/keyboard';
+import { useScans } from '../kit/keys/keyboard';
 import { Heading, Problem, Quiet } from '../kit/parts';
 import { Link } from '../kit/Link';
 import { Money } from '../kit/theShop';

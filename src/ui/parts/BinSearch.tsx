@@ -1,8 +1,8 @@
 'use client';
-import { useRouter } from 'next/navigation';
 import { useRef } from 'react';
 import { TextField } from '../kit/fields';
-import { useScans, useShortcuts } from '../kit/keyboard';
+import { useScans, useShortcuts } from '../kit/keys/keyboard';
+import { go } from '../kit/keys/ways';
 import { Button } from '../kit/parts';
 import { ClassFacets } from './ClassFacets';
 
@@ -20,11 +20,10 @@ const to = (text: string, partClass: string | null) => {
 
 /** The bin by words and by class; a scanned code opens its part. */
 export function BinSearch({ text, chosen, facets, all }: Props) {
-  const router = useRouter();
   const form = useRef<HTMLFormElement>(null);
   useScans((code) => {
     if (!/^P-\d{4,9}$/i.test(code)) return false;
-    router.push(`/bin/${code.toUpperCase()}`);
+    go(`/bin/${code.toUpperCase()}`);
     return true;
   });
   useShortcuts((key) => {
@@ -39,7 +38,7 @@ export function BinSearch({ text, chosen, facets, all }: Props) {
       className="pt-2.5"
       onSubmit={(event) => {
         event.preventDefault();
-        router.push(to(String(new FormData(event.currentTarget).get('q') ?? '').trim(), chosen));
+        go(to(String(new FormData(event.currentTarget).get('q') ?? '').trim(), chosen));
       }}
     >
       <div className="flex items-end gap-2">

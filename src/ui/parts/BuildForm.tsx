@@ -1,9 +1,9 @@
 'use client';
-import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import type { PartView } from '@/words/partsView';
 import { ChoiceField, TextField } from '../kit/fields';
-import { useScans } from '../kit/keyboard';
+import { useScans } from '../kit/keys/keyboard';
+import { go } from '../kit/keys/ways';
 import { Button, Problem, Quiet, Sheet } from '../kit/parts';
 import { useMoney } from '../kit/theShop';
 import { learn, useCommand } from '../kit/useCommand';
@@ -12,7 +12,6 @@ type Found = PartView & { place: string; here: boolean; fromUnit: boolean };
 
 /** A machine out of others: its parts are scanned or typed one after the other, out of the bin and out of donors. */
 export function BuildForm({ lots }: { lots: readonly { id: string; words: string }[] }) {
-  const router = useRouter();
   const money = useMoney();
   const { send, problem, setProblem, busy } = useCommand();
   const [parts, setParts] = useState<Found[]>([]);
@@ -50,7 +49,7 @@ export function BuildForm({ lots }: { lots: readonly { id: string; words: string
       despite: form.get('despite') === 'on',
       parts: parts.map(({ id }) => ({ componentId: id, worthMinor: money.parse(worths[id] || '0') ?? 0 })),
     });
-    if (sent.ok) router.push(`/u/${sent.answer.tag}/parts`);
+    if (sent.ok) go(`/u/${sent.answer.tag}/parts`);
   };
   return (
     <Sheet>

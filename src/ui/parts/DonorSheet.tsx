@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import type { PlaceMark, PlaceState } from '@/core/parts/donor';
 import type { UnitHead } from '@/words/unitView';
-import { useShortcuts } from '../kit/keyboard';
+import { useShortcuts } from '../kit/keys/keyboard';
 import { Button, Heading, Key, Problem } from '../kit/parts';
 import { Money, useMoney } from '../kit/theShop';
 import { useCommand } from '../kit/useCommand';

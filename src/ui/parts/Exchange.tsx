@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import type { PartsOffered } from '@/words/partsView';
 import { MoneyField } from '../kit/MoneyField';
 import { ChoiceField, TextField } from '../kit/fields';
-import { useScans, useShortcuts } from '../kit/keyboard';
+import { acted, useScans, useShortcuts } from '../kit/keys/keyboard';
 import { Button, Key, Problem, Quiet } from '../kit/parts';
 import { Money, useMoney } from '../kit/theShop';
 import { learn, type CommandProblem } from '../kit/useCommand';
@@ -130,12 +130,12 @@ export function Exchange({
     return true;
   });
   useShortcuts((key) => {
-    if (busy || !offered) return false;
+    if (!offered) return false;
     const at = Number(key) - 1;
     const cycle = (list: readonly string[], now: string) => list[(list.indexOf(now) + 1) % list.length];
-    if (key === 'Enter') send();
+    if (key === 'Enter') return acted(() => send(), busy);
     else if (key === 'Escape') onCancel();
-    else if (key.toLowerCase() === 'a' && despite) send(true);
+    else if (key.toLowerCase() === 'a' && despite) return acted(() => send(true), busy);
     else if (bin[at]) setInto(bin[at].id);
     else if (key.toLowerCase() === 'b') setInto('bought');
     else if (key === '0') setInto('none');

@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import type { UnitHead } from '@/words/unitView';
 import type { UpgradeSetView, UpgradesView } from '@/words/upgradeView';
-import { useShortcuts } from '../kit/keyboard';
+import { acted, useShortcuts } from '../kit/keys/keyboard';
 import { Button, Heading, Key, Problem } from '../kit/parts';
 import { Money } from '../kit/theShop';
 import { useCommand } from '../kit/useCommand';
@@ -10,11 +10,13 @@ import { attended } from '../kit/words';
 
 /** What would pay to put in or take out, each set one key away; and what does not, with the most it may cost. */
 export function UpgradeList({ unit, view }: { unit: UnitHead; view: UpgradesView }) {
-  const { send, problem } = useCommand();
+  const { send, problem, busy } = useCommand();
+  // chosen by its digit: nothing is done before Enter, and not to what slides under the key
+  const [chosen, setChosen] = useState<string | null>(null);
   const [minutes, setMinutes] = useState<Record<string, string>>({});
-  // a key that comes early is sent all the same: what has changed meanwhile is refused in words, never lost
   const disabled = !unit.mayWrite || unit.held;
-  const accept = (set: UpgradeSetView) =>
+  const accept = (set: UpgradeSetView) => {
+    setChosen(null);
     void send(
       'logWork',
       {
@@ -28,11 +30,14 @@ export function UpgradeList({ unit, view }: { unit: UnitHead; view: UpgradesView
       },
       unit.version,
     );
+  };
   useShortcuts((key) => {
+    if (disabled) return false;
     const set = view.sets[Number(key) - 1];
-    if (!set || disabled || set.toOrder) return false;
-    accept(set);
-    return true;
+    if (set) return acted(!set.toOrder && (() => setChosen(set.words)), busy);
+    const ready = view.sets.find(({ words }) => words === chosen);
+    if (key === 'Escape') return acted(ready && (() => setChosen(null)));
+    return acted(key === 'Enter' && ready && (() => accept(ready)), busy);
   });
   return (
     <section
@@ -52,7 +57,11 @@ export function UpgradeList({ unit, view }: { unit: UnitHead; view: UpgradesView
       )}
       <ol aria-label="Changes that pay">
         {view.sets.map((set, i) => (
-          <li key={set.words} className="border-b border-rule py-2.5">
+          <li
+            key={set.words}
+            aria-current={chosen === set.words || undefined}
+            className={`border-b border-rule py-2.5 ${chosen === set.words ? 'border-l-[6px] border-l-ink pl-3' : ''}`}
+          >
             <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
               <b className="min-w-0 flex-1 text-[16.5px] leading-[1.25]">{set.words}</b>
               <span className="figures text-[18px] font-semibold text-worth">
@@ -72,8 +81,14 @@ export function UpgradeList({ unit, view }: { unit: UnitHead; view: UpgradesView
               <p className="text-[14px] text-soft">It has to be ordered first: see the parts wanted.</p>
             ) : (
               <p className="mt-1.5 flex flex-wrap items-center gap-3">
-                <Button shortcut={String(i + 1)} disabled={disabled} onClick={() => accept(set)}>
-                  It is done, in
+                <Key>{i + 1}</Key>
+                <Button
+                  tone={chosen === set.words ? 'strong' : 'plain'}
+                  shortcut={chosen === set.words ? 'Enter' : undefined}
+                  disabled={disabled || busy}
+                  onClick={() => accept(set)}
+                >
+                  It is acted, in
                 </Button>
                 <label className="flex items-center gap-2 text-[14.5px]">
                   <input
@@ -135,7 +150,7 @@ export function UpgradeList({ unit, view }: { unit: UnitHead; view: UpgradesView
         {view.sets.length > 0 && (
           <>
             {' '}
-            <Key>1</Key> takes the first.
+            <Key>1</Key> chooses the first, <Key>Enter</Key> says it is in.
           </>
         )}
       </p>

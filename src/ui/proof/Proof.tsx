@@ -2,8 +2,9 @@
 import { useState } from 'react';
 import { Button, Heading, Key, Problem, Quiet } from '../kit/parts';
 import { TextField } from '../kit/fields';
-import { useShortcuts } from '../kit/keyboard';
+import { acted, useShortcuts } from '../kit/keys/keyboard';
 import { useCommand } from '../kit/useCommand';
+import { useGiven } from '../kit/useGiven';
 import { Money } from '../kit/theShop';
 import { attended } from '../kit/words';
 import { SurfaceMap, type MarkView, type SurfaceView } from './SurfaceMap';
@@ -58,26 +59,24 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
   const [picked, setPicked] = useState<string | null>(null);
   const [kind, setKind] = useState(kinds[0].id);
   const [size, setSize] = useState(0);
-  const disabled = busy || !unit.mayWrite || unit.held;
+  const disabled = !unit.mayWrite || unit.held;
+  // results on their way: the next test does not wait for them
+  const given = useGiven<TestView['result']>(unit.version);
+  const resultOf = (test: TestView) => given.of(test.id) ?? test.result;
   const current =
-    tests.find((test) => test.id === picked) ?? tests.find((test) => test.result === null) ?? null;
-  const record = async (id: string, result: string) => {
-    await send('recordTest', { unitId: unit.id, test: id, result }, unit.version);
+    tests.find((test) => test.id === picked) ?? tests.find((test) => resultOf(test) === null) ?? null;
+  const record = (test: TestView, result: (typeof RESULTS)[number]) => {
     setPicked(null);
+    const input = { unitId: unit.id, test: test.id, result: result[0] };
+    const words = `${test.name}: ${result[1]}`;
+    void given.give(test.id, result[0], send('recordTest', input, unit.version, { words }));
   };
   const give = () => void send('giveGrade', { unitId: unit.id }, unit.version);
   useShortcuts((key) => {
     if (disabled) return false;
     const result = RESULTS[Number(key) - 1];
-    if (result && current) {
-      void record(current.id, result[0]);
-      return true;
-    }
-    if (key.toLowerCase() === 'g') {
-      give();
-      return true;
-    }
-    return false;
+    if (result) return acted(current && (() => record(current, result)));
+    return acted(key.toLowerCase() === 'g' && give, busy);
   });
   return (
     <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)] lg:items-start">
@@ -116,9 +115,9 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
                           key={result}
                           type="button"
                           disabled={disabled}
-                          aria-pressed={test.result === result}
-                          onClick={() => void record(test.id, result)}
-                          className={`ml-1 min-h-8 border-[1.5px] px-1.5 text-[13px] ${test.result === result ? (on ? 'border-paper bg-paper text-ink font-bold' : 'border-ink bg-ink font-bold text-paper') : 'border-current opacity-80'}`}
+                          aria-pressed={resultOf(test) === result}
+                          onClick={() => record(test, [result, word] as (typeof RESULTS)[number])}
+                          className={`ml-1 min-h-8 border-[1.5px] px-1.5 text-[13px] ${resultOf(test) === result ? (on ? 'border-paper bg-paper text-ink font-bold' : 'border-ink bg-ink font-bold text-paper') : 'border-current opacity-80'}`}
                         >
                           {word}
                         </button>
@@ -271,7 +270,7 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
                 tone="strong"
                 shortcut="G"
                 className="mt-2"
-                disabled={disabled || !grade.would}
+                disabled={disabled || busy || !grade.would}
                 onClick={give}
               >
                 Give the grade

@@ -5,7 +5,7 @@ import { Link } from '../kit/Link';
 import { Money, Sign, useMoney } from '../kit/theShop';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Button, CautionNote, Heading, Problem } from '../kit/parts';
-import { useShortcuts } from '../kit/keyboard';
+import { acted, useShortcuts } from '../kit/keys/keyboard';
 import { MoneyField } from '../kit/MoneyField';
 import { useCommand } from '../kit/useCommand';
 import { GoneForm } from '../unit/GoneForm';
@@ -287,12 +287,10 @@ function RecordDrive({ unit, named }: { unit: UnitHead; named: string | null }) 
     void send('recordPart', { unitId: unit.id, class: 'drive', name, serial }, unit.version);
   const none = () => void send('observe', { unitId: unit.id, finding: 'look-bay', outcome: 1 }, unit.version);
   useShortcuts((key) => {
-    if (open || busy) return false;
-    if (key === '1' && named) record(named);
-    else if (key === '2') none();
-    else if (key === '3') setOpen(true);
-    else return false;
-    return true;
+    if (open) return false;
+    if (key === '1') return acted(named ? () => record(named) : null, busy);
+    if (key === '2') return acted(none, busy);
+    return acted(key === '3' && (() => setOpen(true)));
   });
   if (!open)
     return (

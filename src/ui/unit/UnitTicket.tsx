@@ -1,10 +1,11 @@
 'use client';
 import { Link } from '@/ui/kit/Link';
-import { usePathname, useRouter } from 'next/navigation';
+import { usePathname } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import type { BenchState } from '@/core/catalogue';
 import { Money, Sign } from '../kit/theShop';
-import { useShortcuts } from '../kit/keyboard';
+import { useShortcuts } from '../kit/keys/keyboard';
+import { go } from '../kit/keys/ways';
 import { TextField } from '../kit/fields';
 import { Button, Known, Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
@@ -34,7 +35,6 @@ const BENCH_WORDS: [keyof BenchState, string][] = [
 /** The unit's ticket: what it is, where it stands, the way to its other sides, what is on the bench now. */
 export function UnitTicket({ unit }: { unit: UnitHead }) {
   const path = usePathname();
-  const router = useRouter();
   const { send, problem, busy } = useCommand();
   const [asked, setAsked] = useState<Partial<BenchState>>({});
   const setBench = (bench: Partial<BenchState>, despite?: true) => {
@@ -62,7 +62,7 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
   useShortcuts((key) => {
     const view = VIEWS.find(([letter]) => letter === key.toLowerCase());
     if (!view) return false;
-    router.push(`/u/${unit.tag}${view[1] && '/' + view[1]}`);
+    go(`/u/${unit.tag}${view[1] && '/' + view[1]}`);
     return true;
   }, 'frame');
   const side = path.split('/')[3] ?? '';

@@ -4,7 +4,7 @@ import { PHASES, type Soil } from '@/core/clean/zones';
 import type { PhotoLine } from '@/words/photoView';
 import type { CleanView, StepView } from '@/words/cleanView';
 import type { UnitHead } from '@/words/unitView';
-import { ARROWS, nearestAhead, useShortcuts } from '../../kit/keyboard';
+import { ARROWS, acted, nearestAhead, useShortcuts } from '../../kit/keys/keyboard';
 import { Button, CautionNote, Heading, Key, Problem, Quiet } from '../../kit/parts';
 import { Money } from '../../kit/theShop';
 import { useCommand } from '../../kit/useCommand';
@@ -44,7 +44,7 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
   const looked = () => void send('markSoil', { unitId: unit.id, zone: at, degree: 0 }, unit.version);
   // what was just done and now dries or airs by itself
   const [drying, setDrying] = useState<{ does: string; minutes: number; station: string } | null>(null);
-  const done = async (step: StepView) => {
+  const carryOut = async (step: StepView) => {
     const sent = await send('cleanStep', { unitId: unit.id, rule: step.id, zones: step.zones }, unit.version);
     if (sent.ok && step.alone) setDrying({ does: step.does, ...step.alone });
   };
@@ -71,7 +71,8 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
     else if (letter) setSoil(letter.id);
     else if (key.toLowerCase() === 'c') looked();
     else if (key.toLowerCase() === 'u') void send('takeBackClean', { unitId: unit.id }, unit.version);
-    else if (key === 'Enter' && next) void done(next);
+    // what comes next is known when what was done last is on record
+    else if (key === 'Enter') return busy ? 'later' : acted(next && (() => carryOut(next)));
     else return false;
     return true;
   });
@@ -139,7 +140,7 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
         </div>
         <p className="mt-2 text-[13.5px] text-soft">
           Arrows walk the zones; a letter names the soil, <Key>0</Key> to <Key>3</Key> how much.{' '}
-          <Key>Enter</Key> next step done, <Key>U</Key> take back. Broken edge: not looked at.
+          <Key>Enter</Key> next step acted, <Key>U</Key> take back. Broken edge: not looked at.
         </p>
         {problem && <Problem>{problem.message}</Problem>}
         {drying && (
@@ -195,7 +196,7 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
                     step={step}
                     next={step === next}
                     disabled={disabled || busy}
-                    onDone={() => void done(step)}
+                    onDone={() => void carryOut(step)}
                   />
                 ))}
               </div>

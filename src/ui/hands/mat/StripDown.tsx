@@ -13,7 +13,8 @@ import { tightening } from '@/core/hands/tighten';
 import type { PhotoLine } from '@/words/photoView';
 import type { ClosingView, MatView } from '@/words/matView';
 import type { UnitHead } from '@/words/unitView';
-import { ARROWS, nearestAhead, useShortcuts } from '../../kit/keyboard';
+import type { KeyHandler } from '../../kit/keys/desk';
+import { ARROWS, acted, nearestAhead, useShortcuts } from '../../kit/keys/keyboard';
 import { Button, CautionNote, Heading, Key, Problem } from '../../kit/parts';
 import { PhotoStrip } from '../PhotoStrip';
 import { ClosingPanel } from './ClosingPanel';
@@ -113,14 +114,7 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
           )}
         </p>
         {problem && <Problem>{problem.message}</Problem>}
-        <MatKeys
-          disabled={disabled || busy}
-          onKey={(key) => {
-            if (key !== 'Enter') return false;
-            layOut();
-            return true;
-          }}
-        />
+        <MatKeys disabled={disabled} onKey={(key) => acted(key === 'Enter' && layOut, busy)} />
         {!mat && (
           <div className="mt-4 grid gap-4 md:grid-cols-2">
             {template.layers.map((name, n) => (
@@ -337,7 +331,7 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
 }
 
 /** Its listener is mounted with the mat, so that it is asked before those of the ticket. */
-function MatKeys({ disabled, onKey }: { disabled: boolean; onKey: (key: string) => boolean }) {
+function MatKeys({ disabled, onKey }: { disabled: boolean; onKey: KeyHandler }) {
   useShortcuts((key) => (disabled ? false : onKey(key)));
   return null;
 }

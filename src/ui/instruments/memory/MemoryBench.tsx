@@ -1,11 +1,11 @@
 'use client';
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { countsOf, EMPTY, MOST, SLOT_RULES, legal, type SlotRule } from '@/core/memory/board';
 import { usualMemory } from '@/catalog/memory';
 import type { BoardSetup, MemorySetup, Trial } from '@/core/memory/belief';
 import { ChoiceField, TextField } from '../../kit/fields';
-import { useShortcuts } from '../../kit/keyboard';
+import { useShortcuts } from '../../kit/keys/keyboard';
+import { go } from '../../kit/keys/ways';
 import { Button, CautionNote, Heading, Problem, Quiet } from '../../kit/parts';
 import { useCommand } from '../../kit/useCommand';
 import { attended } from '../../kit/words';
@@ -59,7 +59,6 @@ const without = (last: Trial | undefined): Laid | null =>
  * when it is known.
  */
 export function MemoryBench({ unit, fitted, slots, board, caution }: Props) {
-  const router = useRouter();
   const { send, problem, busy } = useCommand();
   // until the first start only this screen knows what is meant to lie there
   const [meant, setMeant] = useState<Kept>(() => fresh(fitted, slots));
@@ -143,7 +142,7 @@ export function MemoryBench({ unit, fitted, slots, board, caution }: Props) {
       seen: trials.length,
       ...(despite && { despite }),
     });
-    if (sent.ok) router.push(`/u/${unit.tag}`);
+    if (sent.ok) go(`/u/${unit.tag}`);
   };
   const lend = () => void send('lendToMemoryBoard', { unitId: unit.id, seen: trials.length });
   useShortcuts((key) => {

@@ -6,7 +6,7 @@ import { memoryPeak } from '@/core/instruments/speed';
 import { pairsOf, TIMED_UNITS, type Timed } from '@/core/instruments/told';
 import { figureWords, type OpenRunView, type SpeedLine } from '@/words/readingView';
 import type { UnitHead } from '@/words/unitView';
-import { useShortcuts } from '../../kit/keyboard';
+import { useShortcuts } from '../../kit/keys/keyboard';
 import { ChoiceField, TextField } from '../../kit/fields';
 import { Button, Heading, Key, Problem } from '../../kit/parts';
 import { useCommand } from '../../kit/useCommand';

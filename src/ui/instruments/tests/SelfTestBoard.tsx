@@ -3,7 +3,7 @@ import { useContext, useState } from 'react';
 import type { OpenRunView } from '@/words/readingView';
 import { SILENT_SECONDS } from '@/words/readingView';
 import type { UnitHead } from '@/words/unitView';
-import { useShortcuts } from '../../kit/keyboard';
+import { acted, useShortcuts } from '../../kit/keys/keyboard';
 import { Button, CautionNote, Empty, Heading, Problem, Quiet } from '../../kit/parts';
 import { Here } from '../../kit/theShop';
 import { useBenchOrigin } from '../../kit/useBenchLine';
@@ -50,9 +50,7 @@ export function SelfTestBoard({ unit, told, heard, soak, soaks }: Props) {
     if (made.ok) setPage({ token: made.answer.token, until: made.answer.expiresAt });
   };
   useShortcuts((key) => {
-    if (key.toLowerCase() !== 'o' || disabled) return false;
-    void open();
-    return true;
+    return acted(key.toLowerCase() === 'o' && unit.mayWrite && !unit.held && open, busy);
   });
   const address = page ? `${origin()}/t/${page.token}` : '';
   return (

@@ -1,4 +1,4 @@
-import { causeById, findingById } from '@/catalog';
+import { findingById } from '@/catalog';
 import { appliesTo } from '@/core/belief/model';
 import type { StopRoute } from '@/core/steps/problem';
 import { database } from '@/db/client';
@@ -8,12 +8,12 @@ import { partsIn, photosOf, recordOf, workOf } from '@/shop/units/queries';
 import { FindOut } from '@/ui/findout/FindOut';
 import { Empty, Sheet } from '@/ui/kit/parts';
 import { answerViews, runningViews } from '@/words/answers';
+import { believedView } from '@/words/believed';
 import { shopRules } from '@/shop/rules/queries';
 import { aroundOf, plainQuestion, shutViews, stepView } from '@/words/steps';
 import { loadUnit, unitHead } from './loadUnit';
 import { driveViews, namedDrive } from '@/words/drives';
 import { DECIDED_WORDS, leftView } from '@/words/ending';
-import { ROUTE_NAMES } from '@/words/names';
 
 type Props = { params: Promise<{ tag: string }>; searchParams: Promise<{ ask?: string }> };
 
@@ -73,30 +73,9 @@ export default async function FindOutPage({ params, searchParams }: Props) {
       lent={lent}
       answers={answerViews(record, evaluation, photos)}
       steps={shown.map((step) => stepView(step, around))}
-      misfit={evaluation.conflict.conflict}
-      beliefs={evaluation.beliefs.map((line) => ({
-        cause: causeById(line.cause)?.name ?? line.cause,
-        ifLeft: causeById(line.cause)?.ifLeft,
-        probability: line.probability,
-        before: line.before,
-        usual: line.usual,
-      }))}
+      believed={believedView(evaluation, record.length > 0)}
       shut={shutViews(evaluation.shut ?? [])}
-      covered={evaluation.covered ?? 1}
       again={(evaluation.again ?? []).map((id) => findingById(id)?.ask ?? id)}
-      sound={{ cause: 'Sound, nothing wrong', ...evaluation.sound }}
-      worth={{
-        valueMinor: evaluation.valueMinor,
-        beforeMinor: record.length ? (evaluation.valueBeforeMinor ?? null) : null,
-        lowMinor: evaluation.lowMinor,
-        highMinor: evaluation.highMinor,
-        breakEvenMinutes: evaluation.breakEvenMinutes,
-        routes: evaluation.routes.map((route) => ({
-          name: ROUTE_NAMES[route.route].toLowerCase(),
-          minor: route.valueMinor,
-          best: route.route === evaluation.best,
-        })),
-      }}
     />
   );
 }

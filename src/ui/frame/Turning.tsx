@@ -1,0 +1,69 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useEffect, useRef, useState, useSyncExternalStore, useTransition } from 'react';
+import { bench, desk } from '../kit/keys/keyboard';
+import type { DeskState } from '../kit/keys/desk';
+import { turnBy } from '../kit/keys/ways';
+
+const NONE: DeskState = { to: null, waiting: [], lost: [] };
+/** A page that comes at once needs no words, ms. */
+const SLOW_MS = 250;
+const NAMES: Readonly<Record<string, string>> = { ' ': 'Space' };
+const named = (keys: readonly string[]) => keys.map((key) => NAMES[key] ?? key.toUpperCase()).join(' ');
+
+/** Turns to other pages, tells the keys' desk when they have come, and says what waits for them. */
+export function Turning() {
+  const router = useRouter();
+  const [turning, start] = useTransition();
+  const went = useRef(false);
+  const { to, waiting, lost } = useSyncExternalStore(desk.watch, desk.read, () => NONE);
+  const [slow, setSlow] = useState(false);
+  const [learnt, setLearnt] = useState(0);
+  useEffect(
+    () =>
+      turnBy((href, replace) => {
+        went.current = true;
+        start(() => router[replace ? 'replace' : 'push'](href));
+      }),
+    [router],
+  );
+  useEffect(() => {
+    if (turning || !went.current) return;
+    went.current = false;
+    desk.arrive();
+  }, [turning]);
+  useEffect(() => {
+    if (to === null) return setSlow(false);
+    const timer = setTimeout(() => setSlow(true), SLOW_MS);
+    return () => clearTimeout(timer);
+  }, [to]);
+  useEffect(() => bench.onLearnt(({ gapMs }) => setLearnt(gapMs)), []);
+  const tag = to && /^\/u\/([^/?]+)/.exec(to)?.[1];
+  return (
+    <>
+      {to !== null && (slow || waiting.length > 0) && (
+        <p className="border-2 border-ink bg-paper px-3 py-2">
+          <b className="figures">{tag ?? 'The page'}</b> is being opened.{' '}
+          {waiting.length > 0 && (
+            <>
+              {waiting.length === 1 ? 'A key waits' : `${waiting.length} keys wait`} for it: {named(waiting)}.
+              Esc: stay here.
+            </>
+          )}
+        </p>
+      )}
+      {lost.length > 0 && (
+        <p className="border-2 border-ink bg-paper px-3 py-2">
+          <b>Not taken: {named(lost)}.</b> What {lost.length === 1 ? 'it was' : 'they were'} pressed for is
+          not here.
+        </p>
+      )}
+      {learnt > 0 && (
+        <p className="border-2 border-ink bg-paper px-3 py-2">
+          This scanner types slowly, and its signs were taken for keys: look whether they did something here.
+          From now on {learnt} ms are waited between them.
+        </p>
+      )}
+    </>
+  );
+}

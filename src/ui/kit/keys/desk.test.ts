@@ -1,0 +1,158 @@
+import { describe, expect, it } from 'vitest';
+import { KeyDesk } from './desk';
+
+/** A desk whose clock and timers are turned by hand. */
+function deskAt() {
+  let now = 0;
+  let timers: { at: number; run: () => void }[] = [];
+  const desk = new KeyDesk(
+    () => now,
+    (run, ms) => timers.push({ at: now + ms, run }),
+  );
+  const pass = (ms: number) => {
+    const end = now + ms;
+    for (;;) {
+      const next = timers.filter(({ at }) => at <= end).sort((a, b) => a.at - b.at)[0];
+      if (!next) break;
+      timers = timers.filter((timer) => timer !== next);
+      now = next.at;
+      next.run();
+    }
+    now = end;
+  };
+  return { desk, pass };
+}
+
+/** A page that takes digits and writes them down. */
+function page(desk: KeyDesk, busy: () => boolean = () => false) {
+  const got: string[] = [];
+  const drop = desk.add('page', (key) => {
+    if (!/^\d$/.test(key)) return false;
+    if (busy()) return 'later';
+    got.push(key);
+    return true;
+  });
+  return { got, drop };
+}
+
+describe('a key belongs to the machine on the screen', () => {
+  it('from a scan’s Enter on the old page hears nothing; keys wait, in order, for the page that comes', () => {
+    const { desk, pass } = deskAt();
+    const old = page(desk);
+    desk.press('1');
+    desk.leave('WQ-0002');
+    desk.press('2');
+    pass(50);
+    desk.press('3');
+    expect(desk.read()).toEqual({ to: 'WQ-0002', waiting: ['2', '3'], lost: [] });
+    pass(3_000);
+    old.drop();
+    const next = page(desk);
+    desk.arrive();
+    pass(100);
+    expect(old.got).toEqual(['1']);
+    expect(next.got).toEqual(['2', '3']);
+    expect(desk.read()).toEqual({ to: null, waiting: [], lost: [] });
+  });
+  it('a part of the page that comes to life late still gets its key; what nobody wants is said', () => {
+    const { desk, pass } = deskAt();
+    desk.leave('/u/WQ-0002');
+    desk.press('4');
+    desk.press('q');
+    desk.arrive();
+    pass(400);
+    const late = page(desk);
+    pass(100);
+    expect(late.got).toEqual(['4']);
+    expect(desk.read().lost).toEqual([]);
+    pass(2_000);
+    expect(desk.read()).toEqual({ to: null, waiting: [], lost: ['q'] });
+    // and the word goes with the next key
+    desk.press('5');
+    expect(desk.read().lost).toEqual([]);
+  });
+  it('nothing is called so: one stays, and what was pressed for it is said to be for nothing', () => {
+    const { desk, pass } = deskAt();
+    const here = page(desk);
+    desk.leave('WQ-9999');
+    desk.press('1');
+    desk.stay();
+    pass(2_000);
+    expect(here.got).toEqual([]);
+    expect(desk.read()).toEqual({ to: null, waiting: [], lost: ['1'] });
+    desk.press('2');
+    expect(here.got).toEqual(['2']);
+  });
+  it('another scan before the page came: what waited for the first machine is not the second’s', () => {
+    const { desk, pass } = deskAt();
+    desk.leave('WQ-0002');
+    desk.press('1');
+    // looked up, and on its way: still the same
+    desk.leave('/u/WQ-0002', true);
+    expect(desk.read().waiting).toEqual(['1']);
+    desk.leave('WQ-0003');
+    desk.press('2');
+    const next = page(desk);
+    desk.arrive();
+    pass(100);
+    expect(next.got).toEqual(['2']);
+  });
+  it('Escape stays here', () => {
+    const { desk } = deskAt();
+    desk.leave('WQ-0002');
+    desk.press('1');
+    expect(desk.press('Escape')).toBe(true);
+    expect(desk.read()).toEqual({ to: null, waiting: [], lost: ['1'] });
+  });
+  it('a key that leads to another side takes what waits behind it along', () => {
+    const { desk, pass } = deskAt();
+    desk.add('frame', (key) => key === 'w' && (desk.leave('/u/WQ-0002/work'), true));
+    const find = page(desk);
+    desk.press('w');
+    desk.press('3');
+    find.drop();
+    const work = page(desk);
+    pass(500);
+    expect([find.got, work.got]).toEqual([[], []]);
+    desk.arrive();
+    pass(100);
+    expect(work.got).toEqual(['3']);
+  });
+});
+
+describe('a page that is busy', () => {
+  it('takes its keys one by one when it is free', () => {
+    const { desk, pass } = deskAt();
+    let busy = true;
+    const work = page(desk, () => busy);
+    desk.press('1');
+    desk.press('2');
+    expect(work.got).toEqual([]);
+    expect(desk.read().waiting).toEqual(['1', '2']);
+    busy = false;
+    desk.drawn();
+    pass(100);
+    expect(work.got).toEqual(['1', '2']);
+  });
+  it('is gone when the key’s turn comes: another panel does not get what it never asked for', () => {
+    const { desk, pass } = deskAt();
+    const work = page(desk, () => true);
+    desk.press('1');
+    desk.press('2');
+    work.drop();
+    const question = page(desk);
+    desk.drawn();
+    pass(2_000);
+    expect(question.got).toEqual([]);
+    expect(desk.read()).toEqual({ to: null, waiting: [], lost: ['1', '2'] });
+  });
+  it('is asked before the frame, the newest first', () => {
+    const { desk } = deskAt();
+    const heard: string[] = [];
+    desk.add('frame', () => void heard.push('frame'));
+    desk.add('page', () => void heard.push('older'));
+    desk.add('page', () => void heard.push('newer'));
+    expect(desk.press('x')).toBe(false);
+    expect(heard).toEqual(['newer', 'older', 'frame']);
+  });
+});
