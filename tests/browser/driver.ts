@@ -6,6 +6,14 @@ import { Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
 
 process.env.SE_OFFLINE = 'true';
 
+/** How many times slower the browser's processor is made. */
+const SLOWED = Number(process.env.OMNITROPE_SLOWED ?? 1);
+
+const devTools = (driver: WebDriver, name: string, params: object): Promise<void> =>
+  (
+    driver as WebDriver & { sendDevToolsCommand: (name: string, params: object) => Promise<void> }
+  ).sendDevToolsCommand(name, params);
+
 /** A fresh headless browser of exactly `width` x `height` that reaches this machine only. */
 export async function openBrowser(
   width = 1280,
@@ -34,6 +42,8 @@ export async function openBrowser(
     .build();
   waitPatiently(driver);
   await resize(driver, width, height);
+  // a slow bench computer: `bench/slow.sh`
+  if (SLOWED > 1) await devTools(driver, 'Emulation.setCPUThrottlingRate', { rate: SLOWED });
   return driver;
 }
 
@@ -69,9 +79,7 @@ function waitPatiently(driver: WebDriver): void {
 }
 
 export async function resize(driver: WebDriver, width: number, height: number): Promise<void> {
-  await (
-    driver as WebDriver & { sendDevToolsCommand: (name: string, params: object) => Promise<void> }
-  ).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+  await devTools(driver, 'Emulation.setDeviceMetricsOverride', {
     width,
     height,
     deviceScaleFactor: 1,

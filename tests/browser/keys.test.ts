@@ -221,7 +221,7 @@ describe('what cannot be put on record', () => {
     await see(browser, 'One act is not on record');
     await see(browser, 'Bench B changed this unit');
     // the other answer was to a question nobody else had answered: it stands
-    expect(await answersOf(unit)).toBe(2);
+    await until(async () => (await answersOf(unit)) === 2, 'the other answer was held up');
     await browser.navigate().refresh();
     await ready(browser);
     await see(browser, 'One act is not on record');

@@ -88,7 +88,7 @@ export function UpgradeList({ unit, view }: { unit: UnitHead; view: UpgradesView
                   disabled={disabled || busy}
                   onClick={() => accept(set)}
                 >
-                  It is acted, in
+                  It is done, in
                 </Button>
                 <label className="flex items-center gap-2 text-[14.5px]">
                   <input

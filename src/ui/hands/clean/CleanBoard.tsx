@@ -140,7 +140,7 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
         </div>
         <p className="mt-2 text-[13.5px] text-soft">
           Arrows walk the zones; a letter names the soil, <Key>0</Key> to <Key>3</Key> how much.{' '}
-          <Key>Enter</Key> next step acted, <Key>U</Key> take back. Broken edge: not looked at.
+          <Key>Enter</Key> next step done, <Key>U</Key> take back. Broken edge: not looked at.
         </p>
         {problem && <Problem>{problem.message}</Problem>}
         {drying && (
