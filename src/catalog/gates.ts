@@ -55,6 +55,22 @@ export const gates: Catalogue['gates'] = {
       source: 'common practice',
     },
     {
+      id: 'cord',
+      words: 'Bare or joined lead: not plugged in until it is out of the way and a whole one is here.',
+      seen: { 'look-cord': ['bare-or-joined'], 'look-lead': ['bare-or-joined'] },
+      shuts: ['power', 'charge'],
+      clearedBy: { looks: {}, repairs: ['right-charger', 'swap-mains-lead'], out: ['charger', 'cable'] },
+      source: 'common practice; local codes decide',
+    },
+    {
+      id: 'open-mains',
+      words: 'Mains supply opened or lying open: not plugged in until it was swapped whole.',
+      seen: { 'supply-case': ['opened-or-open'] },
+      shuts: ['power', 'charge'],
+      clearedBy: { looks: {}, repairs: ['swap-supply', 'swap-supply-aio'], out: ['supply'] },
+      source: 'common practice; local codes and licensed people decide',
+    },
+    {
       id: 'swelling',
       words: 'Swollen cell: neither powered nor charged, isolated, for trained hands only.',
       seen: { 'look-swelling': ['bulging-or-lifting'] },

@@ -16,6 +16,7 @@ export const outsideLook = [
   'look-socket',
   'look-charger',
   'look-cord',
+  'look-lead',
   'look-smell',
 ];
 

@@ -72,7 +72,7 @@ export const workSteps: WorkStep[] = [
     attendedMinutes: 1,
     aloneMinutes: 120,
     station: 'charging shelf',
-    cautions: ['cells'],
+    cautions: ['cells', 'cell-charge', 'cell-fire'],
   },
   {
     id: 'glue-cure',

@@ -63,6 +63,7 @@ const all = [
   clean.markSoil,
   clean.cleanStep,
   clean.stainStays,
+  clean.saySurface,
   clean.takeBackClean,
   rules.setSchools,
   models.noteModel,

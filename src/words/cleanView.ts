@@ -4,7 +4,16 @@ import type { Chassis } from '@/core/catalogue';
 import { cleaningPlan, type CleanStep } from '@/core/clean/plan';
 import type { CleanState } from '@/core/clean/state';
 import type { CleaningWorth } from '@/core/clean/worth';
-import { DEGREES, SOILS, type Degree, type Phase, type Schools, type Soil } from '@/core/clean/zones';
+import {
+  DEGREES,
+  SOILS,
+  SURFACE_KINDS,
+  type Degree,
+  type Phase,
+  type Schools,
+  type Soil,
+  type SurfaceKind,
+} from '@/core/clean/zones';
 
 /** Names of all zones, by id. */
 export const ZONE_NAMES: Record<string, string> = Object.fromEntries(
@@ -23,6 +32,8 @@ export interface ZoneView {
   seen: boolean;
   cleaned: boolean;
   stays: boolean;
+  /** What it is made of, and whether that was said of this machine. Null: no outer surface. */
+  surface: { of: SurfaceKind; said: boolean } | null;
   soils: { soil: Soil; degree: Degree }[];
 }
 
@@ -94,6 +105,10 @@ export function cleanView(
         seen: own !== undefined,
         cleaned: own?.cleaned ?? false,
         stays: own?.stays ?? false,
+        surface:
+          own && shows && (SURFACE_KINDS as readonly string[]).includes(own.surface ?? material)
+            ? { of: (own.surface ?? material) as SurfaceKind, said: own.surface !== undefined }
+            : null,
         soils: SOILS.flatMap((soil) => {
           const degree = own?.soils[soil];
           return degree && DEGREES.includes(degree) ? [{ soil, degree }] : [];

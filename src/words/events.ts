@@ -1,3 +1,4 @@
+import type { SurfaceKind } from '@/core/clean/zones';
 import type { EventKind } from '@/core/record/events';
 import { bayKinds } from '@/catalog/bays';
 import { selfTestById } from '@/catalog/selfTests';
@@ -10,7 +11,7 @@ import type { HeatVerdict } from '@/core/instruments/heat';
 import { VERDICT_WORDS } from './heatView';
 import { claimSays } from './claims';
 import { houseChangeWords } from './housePath';
-import { ROUTE_NAMES, ENDING_WORDS, NO_ANSWER_WORDS, TOOL_NAMES } from './names';
+import { ROUTE_NAMES, ENDING_WORDS, NO_ANSWER_WORDS, SURFACE_WORDS, TOOL_NAMES } from './names';
 import { lower, many } from './plain';
 
 /** What each kind of event is called in the history. */
@@ -64,6 +65,7 @@ export const EVENT_TITLES: Record<EventKind, string> = {
   'mat back': 'Mat, taken back',
   soil: 'Dirt',
   'clean step': 'Cleaned',
+  surface: 'Made of',
   stain: 'Stays',
   'clean back': 'Cleaning, taken back',
   schools: 'How we clean',
@@ -386,6 +388,8 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
   room: (p) => `${text(p, 'celsius')} °C`,
   'model note': (p) => `${text(p, 'maker')} ${text(p, 'model')}, ${text(p, 'kind')}: ${text(p, 'text')}`,
   'model note gone': (p) => `${text(p, 'maker')} ${text(p, 'model')}, ${text(p, 'kind')}: ${text(p, 'text')}`,
+  surface: (p) =>
+    `${text(p, 'zone')}: ${p.of ? SURFACE_WORDS[p.of as SurfaceKind] : 'as its kind usually is'}`,
   stain: (p) => `${text(p, 'zone')}: ${p.stays ? 'does not come off' : 'has come off after all'}`,
   'clean back': () => 'the last entry of it',
   schools: (p) =>

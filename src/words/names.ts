@@ -1,3 +1,4 @@
+import type { SurfaceKind } from '@/core/clean/zones';
 import type { Chassis, Ending, NoAnswer, Tool } from '@/core/catalogue';
 import type { Route } from '@/core/steps/problem';
 
@@ -58,3 +59,13 @@ export const ROUTE_NAMES: Record<string, string> = {
   recycle: 'Recycle',
   quarantine: 'Quarantine',
 } satisfies Record<Route | 'quarantine', string>;
+
+/** What an outer surface is made of. */
+export const SURFACE_WORDS: Record<SurfaceKind, string> = {
+  painted: 'painted',
+  plastic: 'bare plastic',
+  glass: 'bare glass',
+  coat: 'coated (most screens)',
+  rubber: 'rubbery, soft to the touch',
+  styrene: 'clear or brittle plastic',
+};

@@ -5,6 +5,8 @@ const SMOOTH: Material[] = ['painted', 'plastic'];
 const OUTSIDE: Material[] = ['painted', 'plastic', 'glass', 'keys', 'gap'];
 // a mains supply is none of them: nobody brushes in it, and nobody holds its fan
 const DUSTY: Material[] = ['fins', 'fan', 'board', 'contacts', 'bare metal', 'gap', 'keys'];
+// alcohol, ammonia and oils cloud, soften or crack these: water and a drop of soap, nothing else
+const DELICATE: Material[] = ['coat', 'rubber', 'styrene'];
 const PRACTICE = 'way: common practice; minutes: shop estimate';
 
 /**
@@ -118,7 +120,7 @@ export const cleanRules: CleanRule[] = [
     phase: 'dry',
     does: 'Brush and wipe the dust off, dry',
     soils: ['dust', 'felt', 'food', 'mould', 'metal'],
-    materials: ['painted', 'plastic', 'glass'],
+    materials: ['painted', 'plastic', 'glass', ...DELICATE],
     agent: 'none',
     tool: 'fine cloth, brush',
     minutes: [0.5, 1, 2],
@@ -164,6 +166,34 @@ export const cleanRules: CleanRule[] = [
   },
   // wet
   {
+    id: 'coat-soap',
+    phase: 'wet',
+    does: 'Damp cloth, water first, then a drop of dish soap; water again',
+    soils: ['sugar', 'liquid', 'food', 'tar', 'mould'],
+    materials: DELICATE,
+    agent: 'water, dish soap',
+    tool: 'damp cloth, buds',
+    minutes: [2, 5, 10],
+    cautions: ['coats'],
+    beware: 'no alcohol, ammonia or oil, no pressure; what does not come off so stays',
+    costMinor: 2,
+    source: PRACTICE,
+  },
+  {
+    id: 'coat-glue',
+    phase: 'wet',
+    does: 'Warm the glue with breath or a warm cloth and roll it off with a finger; soapy water for what stays',
+    soils: ['glue'],
+    materials: DELICATE,
+    agent: 'water, dish soap',
+    tool: 'warm cloth',
+    minutes: [3, 7, 14],
+    cautions: ['coats'],
+    beware: 'no alcohol, no oil, no scraper',
+    costMinor: 2,
+    source: PRACTICE,
+  },
+  {
     id: 'sugar-water',
     phase: 'wet',
     does: 'Damp cloth, water first; 70 % where it stays',
@@ -173,7 +203,7 @@ export const cleanRules: CleanRule[] = [
     tool: 'damp cloth, buds',
     minutes: [2, 4, 8],
     schools: { alcohol: 'by soil' },
-    cautions: ['solvent'],
+    cautions: ['solvent', 'coats'],
     beware: 'strong alcohol leaves sugar where it is',
     costMinor: 3,
     source: PRACTICE,
@@ -188,7 +218,7 @@ export const cleanRules: CleanRule[] = [
     tool: 'damp cloth, buds',
     minutes: [3, 6, 11],
     schools: { alcohol: 'one' },
-    cautions: ['solvent'],
+    cautions: ['solvent', 'coats'],
     beware: '99 % alone leaves sugar where it is',
     costMinor: 5,
     source: PRACTICE,
@@ -218,7 +248,7 @@ export const cleanRules: CleanRule[] = [
     agent: 'dish soap, isopropyl 91-99 %',
     tool: 'cloth, buds',
     minutes: [3, 6, 12],
-    cautions: ['solvent'],
+    cautions: ['solvent', 'coats'],
     costMinor: 6,
     source: PRACTICE,
   },
@@ -302,7 +332,7 @@ export const cleanRules: CleanRule[] = [
     agent: 'isopropyl 70 %',
     tool: 'cloth, gloves',
     minutes: [3, 6, 10],
-    cautions: ['solvent'],
+    cautions: ['solvent', 'coats'],
     costMinor: 4,
     source: PRACTICE,
   },
@@ -341,8 +371,8 @@ export const cleanRules: CleanRule[] = [
     phase: 'dry again',
     does: 'Screen: fine cloth hardly damp, then dry with its clean side; rim with a bud',
     soils: ['dust', 'sugar', 'tar', 'food', 'mould', 'liquid', 'glue'],
-    materials: ['glass'],
-    agent: 'water or screen cleaner',
+    materials: ['glass', 'coat'],
+    agent: 'water',
     tool: 'fine cloth, bud',
     minutes: [2, 3, 5],
     beware: 'no pressure; 99 % leaves sugar stains',
@@ -353,8 +383,9 @@ export const cleanRules: CleanRule[] = [
     phase: 'dry again',
     does: 'Wipe down, dry, against the light',
     soils: ['tar', 'sugar', 'glue', 'mould', 'liquid', 'food'],
-    materials: SMOOTH,
-    agent: 'glass cleaner',
+    materials: [...SMOOTH, 'rubber', 'styrene'],
+    // no ammonia: it clouds clear plastics
+    agent: 'water',
     tool: 'fine cloth',
     minutes: [1, 1.5, 2],
     source: PRACTICE,

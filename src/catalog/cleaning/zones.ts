@@ -111,7 +111,8 @@ export const cleanZones: Record<Chassis, readonly Zone[]> = {
     }),
     zone('screen', {
       name: 'screen and rim',
-      material: 'glass',
+      // nearly every panel is coated: what agrees with bare glass is said of one that was seen to be glass
+      material: 'coat',
       depth: 'outside',
       shows: true,
       usual: 3,
@@ -258,7 +259,8 @@ export const cleanZones: Record<Chassis, readonly Zone[]> = {
   aio: [
     zone('screen', {
       name: 'screen and rim',
-      material: 'glass',
+      // nearly every panel is coated: what agrees with bare glass is said of one that was seen to be glass
+      material: 'coat',
       depth: 'outside',
       shows: true,
       usual: 4,

@@ -1,12 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { cleaning, schools } from '@/catalog/cleaning';
 import { catalogue, cautionById, repairById } from '@/catalog';
+import { depollution } from '@/catalog/donor';
+import { workSteps } from '@/catalog/work';
 import { CHASSIS, type Chassis } from '../catalogue';
 import { seededRandom } from '../random';
 import { cleaningPlan, finishedBy, openMinutesOf } from './plan';
-import { cleanStateOf, type CleanAct, type CleanState } from './state';
+import { cleanStateOf, materialOf, type CleanAct, type CleanState } from './state';
 import { cleaningWorth, usualCleaning } from './worth';
-import { DEPTHS, PHASES, SOILS, type Degree, type Schools, type Soil } from './zones';
+import { DEPTHS, PHASES, SOILS, type Degree, type Schools, type Soil, type SurfaceKind } from './zones';
 
 const soiled = (marks: readonly [string, Soil, Degree][]): CleanState =>
   cleanStateOf(marks.map(([zone, soil, degree]): CleanAct => ({ op: 'soil', zone, soil, degree })));
@@ -54,8 +56,10 @@ describe('the way a machine is cleaned', () => {
   it('sugar wants water or 70 %, a board 96 to 99 %', () => {
     const agents = (zone: string, soil: Soil) =>
       cleaningPlan(cleaning, 'laptop', soiled([[zone, soil, 2]]), schools).steps.map(({ agent }) => agent);
-    expect(agents('screen', 'sugar').some((agent) => agent.includes('70 %'))).toBe(true);
-    expect(agents('screen', 'sugar').some((agent) => agent.includes('99 %'))).toBe(false);
+    expect(agents('palm', 'sugar').some((agent) => agent.includes('70 %'))).toBe(true);
+    expect(agents('palm', 'sugar').some((agent) => agent.includes('99 %'))).toBe(false);
+    // a panel's coat takes none
+    expect(agents('screen', 'sugar').some((agent) => agent.includes('%'))).toBe(false);
     expect(agents('board', 'sugar')).toContain('isopropyl 96-99 %');
   });
   it('the supply is never opened: whatever is on it, the caution stands beside a wet cloth', () => {
@@ -269,5 +273,61 @@ describe('the tables', () => {
     expect([...new Set(none)].filter((line) => !/(fins|fan|board|supply|slots) glue$/.test(line))).toEqual(
       [],
     );
+  });
+});
+
+describe('what may touch an outer surface', () => {
+  const house = { air: 'blower', alcohol: 'by soil', bare: 'wash', first: 'by soil' } as const;
+  const wayFor = (surface: SurfaceKind | null, soil: Soil) =>
+    cleaningPlan(
+      cleaning,
+      'laptop',
+      cleanStateOf([
+        { op: 'soil', zone: 'lid', soil, degree: 3 },
+        ...(surface ? [{ op: 'surface' as const, zone: 'lid', of: surface }] : []),
+      ]),
+      house,
+    );
+  it.each(['coat', 'rubber', 'styrene'] as const)('%s: no alcohol, ammonia or oil on any soil', (surface) => {
+    for (const soil of SOILS.filter((each) => each !== 'smell')) {
+      const { steps } = wayFor(surface, soil);
+      for (const { agent } of steps)
+        expect(`${soil}: ${agent}`).not.toMatch(/alcohol|isopropyl|ammonia|glass cleaner|oil/i);
+    }
+    expect(wayFor(surface, 'sugar').steps.flatMap(({ cautions }) => cautions)).toContain('coats');
+  });
+  it('painted metal takes what it takes; every step with alcohol that may meet a coat says so', () => {
+    expect(wayFor(null, 'tar').steps.some(({ agent }) => /isopropyl/.test(agent))).toBe(true);
+    for (const rule of cleaning.rules)
+      if (/isopropyl|oil/.test(rule.agent) && rule.materials.includes('plastic'))
+        expect(rule.cautions, rule.id).toContain('coats');
+  });
+  it('a screen counts as coated until it was seen to be bare glass; what was said stays when it is looked at again', () => {
+    const screen = cleaning.zones.laptop.find(({ id }) => id === 'screen')!;
+    expect(materialOf(screen, undefined)).toBe('coat');
+    const said = cleanStateOf([
+      { op: 'looked', zone: 'screen' },
+      { op: 'surface', zone: 'screen', of: 'glass' },
+      { op: 'looked', zone: 'screen' },
+    ]);
+    expect(materialOf(screen, said.screen)).toBe('glass');
+    expect(materialOf(screen, cleanStateOf([{ op: 'surface', zone: 'screen', of: null }]).screen)).toBe(
+      'coat',
+    );
+  });
+});
+
+describe('every caution is said somewhere', () => {
+  it('at a step, a place of the donor plan, a look or a repair', () => {
+    const bound = new Set([
+      ...cleaning.rules.flatMap(({ cautions }) => cautions ?? []),
+      ...catalogue.findings.flatMap(({ cautions, hazard }) => [...(cautions ?? []), hazard?.caution ?? '']),
+      ...catalogue.repairs.flatMap(({ cautions }) => cautions ?? []),
+      ...workSteps.flatMap(({ cautions }) => cautions ?? []),
+      ...Object.values(depollution).flatMap(({ first, last }) =>
+        [...first, ...last].map(([, caution]) => caution),
+      ),
+    ]);
+    expect(catalogue.cautions.map(({ id }) => id).filter((id) => !bound.has(id))).toEqual([]);
   });
 });

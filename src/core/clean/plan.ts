@@ -1,5 +1,5 @@
 import type { Chassis } from '../catalogue';
-import type { CleanState, ZoneState } from './state';
+import { materialOf, type CleanState, type ZoneState } from './state';
 import {
   DEPTHS,
   PHASES,
@@ -55,7 +55,7 @@ const inSchool = ({ schools }: CleanRule, house: Schools) =>
 /** Rules that are for a zone as it is, those done already left out, with the degree each is for. */
 function rulesFor(zone: Zone, state: ZoneState, tables: CleanTables, schools: Schools) {
   return tables.rules.flatMap((rule) => {
-    if (!rule.materials.includes(zone.material) || !inSchool(rule, schools)) return [];
+    if (!rule.materials.includes(materialOf(zone, state)) || !inSchool(rule, schools)) return [];
     const degree = Math.max(
       0,
       ...soilsOf(state).flatMap(([soil, own]) =>
@@ -119,7 +119,9 @@ export function cleaningPlan(
       if (
         !tables.rules.some(
           (rule) =>
-            rule.materials.includes(zone.material) && rule.soils.includes(soil) && inSchool(rule, schools),
+            rule.materials.includes(materialOf(zone, state[zone.id])) &&
+            rule.soils.includes(soil) &&
+            inSchool(rule, schools),
         )
       )
         without.push({ zone: zone.id, soil });

@@ -1,4 +1,4 @@
-import type { Degree, Soil } from './zones';
+import type { Degree, Material, Soil, SurfaceKind, Zone } from './zones';
 
 /** One entry of what is dirty and what was cleaned. */
 export type CleanAct =
@@ -14,7 +14,9 @@ export type CleanAct =
   /** Nothing is left to do on these. */
   | { op: 'cleaned'; zones: readonly string[] }
   /** It does not come off; or did after all. */
-  | { op: 'stays'; zone: string; stays: boolean };
+  | { op: 'stays'; zone: string; stays: boolean }
+  /** What its surface is made of; null: what its kind usually is. */
+  | { op: 'surface'; zone: string; of: SurfaceKind | null };
 
 export interface ZoneState {
   soils: Partial<Record<Soil, Degree>>;
@@ -23,6 +25,8 @@ export interface ZoneState {
   /** Cleaned, and not seen dirty since. */
   cleaned: boolean;
   stays: boolean;
+  /** What its surface was seen to be, if not the usual. */
+  surface?: SurfaceKind;
 }
 
 /** By zone; a zone that is not in it was not looked at. */
@@ -39,7 +43,10 @@ export function afterClean(state: CleanState, act: CleanAct): CleanState {
       return rest;
     }
     case 'looked':
-      return { ...state, [act.zone]: { ...SEEN, stays: of(act.zone).stays } };
+      return {
+        ...state,
+        [act.zone]: { ...SEEN, stays: of(act.zone).stays, surface: of(act.zone).surface },
+      };
     case 'soil': {
       const was = of(act.zone);
       // what was done to it before is not done to what came since
@@ -53,6 +60,8 @@ export function afterClean(state: CleanState, act: CleanAct): CleanState {
       const { [act.soil]: _, ...soils } = of(act.zone).soils;
       return { ...state, [act.zone]: { ...of(act.zone), soils } };
     }
+    case 'surface':
+      return { ...state, [act.zone]: { ...of(act.zone), surface: act.of ?? undefined } };
     case 'stays':
       return { ...state, [act.zone]: { ...of(act.zone), stays: act.stays } };
     default: {
@@ -67,3 +76,7 @@ export function afterClean(state: CleanState, act: CleanAct): CleanState {
 
 /** How every zone that was looked at is now. @param acts in the order they happened */
 export const cleanStateOf = (acts: readonly CleanAct[]): CleanState => acts.reduce(afterClean, {});
+
+/** What a zone is made of in this machine. */
+export const materialOf = (zone: Zone, state: ZoneState | undefined): Material =>
+  state?.surface ?? zone.material;

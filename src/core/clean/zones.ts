@@ -35,9 +35,16 @@ export const MATERIALS = [
   'bare metal',
   'supply',
   'gap',
+  'coat',
+  'rubber',
+  'styrene',
   'air',
 ] as const;
 export type Material = (typeof MATERIALS)[number];
+
+/** What an outer surface may be instead of what its kind usually is: what agrees with each is a question of its coat. */
+export const SURFACE_KINDS = ['painted', 'plastic', 'glass', 'coat', 'rubber', 'styrene'] as const;
+export type SurfaceKind = (typeof SURFACE_KINDS)[number];
 
 /** A part of a machine that is dirty or clean by itself. */
 export interface Zone {

@@ -199,6 +199,7 @@ export interface EventPayloads {
   'mat back': { op: string; item?: string; move?: string; count?: number };
   soil: { zone: string; soil: string | null; degree: number };
   'clean step': { does: string; zones: string[]; cleaned: string[] };
+  surface: { zone: string; of: string | null };
   stain: { zone: string; stays: boolean };
   'clean back': { op: string };
   'model note': {

@@ -40,6 +40,26 @@ describe('may it be powered', () => {
   });
   it('a screw was drilled: not before every shaving is out', () =>
     expect(ids({ kind: 'repair', repair: 'drill-screw', ended: 'helped' })).toEqual(['drilled']));
+  it.each([
+    ['look-cord', 'charger', 'right-charger'],
+    ['look-lead', 'cable', 'swap-mains-lead'],
+  ])(
+    'a bare or joined lead (%s): not plugged in until it is out, or a whole one was given',
+    (look, part, repair) => {
+      const bare = saw(look, 'bare-or-joined');
+      expect(mayBePowered(catalogue, [bare])).toMatchObject({ yes: false });
+      expect(mayBePowered(catalogue, [bare], { act: 'charge' })).toMatchObject({ yes: false });
+      expect(ids(bare, { kind: 'part', class: part, way: 'out' })).toEqual([]);
+      expect(ids(bare, { kind: 'repair', repair, ended: 'done' })).toEqual([]);
+      expect(ids(bare, { kind: 'repair', repair, ended: 'no-change' })).toEqual(['cord']);
+    },
+  );
+  it('mains parts that were opened or lie open: only a whole supply clears it', () => {
+    const open = saw('supply-case', 'opened-or-open');
+    expect(mayBePowered(catalogue, [open]).why[0]).toContain('swapped whole');
+    expect(ids(open, { kind: 'part', class: 'drive', way: 'out' })).toEqual(['open-mains']);
+    expect(ids(open, { kind: 'repair', repair: 'swap-supply-aio', ended: 'done' })).toEqual([]);
+  });
   it('dirt that ruins it at its first start shuts power, and does not shut charging', () => {
     expect(mayBePowered(catalogue, [], { dirt: 'Metal dust' })).toMatchObject({ yes: false });
     expect(mayBePowered(catalogue, [], { dirt: 'Metal dust', act: 'charge' })).toMatchObject({ yes: true });

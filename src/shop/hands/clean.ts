@@ -4,7 +4,14 @@ import { cleaning, SOIL_WORDS } from '@/catalog/cleaning';
 import { appliesTo } from '@/core/belief/model';
 import { cleaningPlan, finishedBy } from '@/core/clean/plan';
 import { afterClean, type CleanAct, type CleanState } from '@/core/clean/state';
-import { SOILS, type Degree, type Soil, type Zone } from '@/core/clean/zones';
+import {
+  SOILS,
+  SURFACE_KINDS,
+  type Degree,
+  type Soil,
+  type SurfaceKind,
+  type Zone,
+} from '@/core/clean/zones';
 import type { Transaction } from '@/db/client';
 import { shop } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type Actor, type CommandContext } from '../command';
@@ -200,6 +207,30 @@ export const stainStays = defineCommand<{ unitId: string; zone: string; stays: b
     const act: CleanAct = { op: 'stays', zone: id, stays };
     await writeActs(tx, unit!.id, 'clean', [act], actor.name);
     return { event: { kind: 'stain', payload: { zone: zone.name, stays } }, answer: null };
+  },
+});
+
+/** What an outer surface is made of, where that is not the usual: what may touch it follows. */
+export const saySurface = defineCommand<{ unitId: string; zone: string; of: SurfaceKind | null }, null>({
+  name: 'saySurface',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    zone: shortText('zone', 40).required(),
+    of: Joi.string()
+      .valid(...SURFACE_KINDS, null)
+      .required()
+      .label('surface'),
+  }),
+  async run({ tx, actor, unit }, { zone: id, of }) {
+    refuseHeld(unit!);
+    const zone = zoneOf(unit!, id);
+    if (!zone.shows) throw new ShopError('invalid', `Not noted: the ${zone.name} is no outer surface.`);
+    if (!(await recordNow(tx, unit!)).clean[id])
+      throw new ShopError('refused', `Not noted: look at the ${zone.name} first.`);
+    await writeActs(tx, unit!.id, 'clean', [{ op: 'surface', zone: id, of }], actor.name);
+    return { event: { kind: 'surface', payload: { zone: zone.name, of } }, answer: null };
   },
 });
 

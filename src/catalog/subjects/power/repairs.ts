@@ -20,7 +20,7 @@ export const powerRepairs: RepairRow[] = [
     chassis: ['desktop', 'small'],
     part: { class: 'supply', costs: 1200 },
     bench: OPEN,
-    cautions: ['supply-closed'],
+    cautions: ['supply-closed', 'mains-test'],
     cures: {
       'supply-dead': 0.97,
       'supply-weak': 0.97,
@@ -41,7 +41,7 @@ export const powerRepairs: RepairRow[] = [
     chassis: ['aio'],
     part: { class: 'supply', costs: 2200 },
     bench: OPEN,
-    cautions: ['supply-closed', 'lifting'],
+    cautions: ['supply-closed', 'open-mains', 'mains-test', 'lifting'],
     cures: {
       'supply-dead': 0.95,
       'supply-weak': 0.95,

@@ -1,8 +1,9 @@
 'use client';
 import { useState } from 'react';
-import { PHASES, type Soil } from '@/core/clean/zones';
+import { PHASES, SURFACE_KINDS, type Soil } from '@/core/clean/zones';
 import type { PhotoLine } from '@/words/photoView';
 import type { CleanView, StepView } from '@/words/cleanView';
+import { SURFACE_WORDS } from '@/words/names';
 import type { UnitHead } from '@/words/unitView';
 import { ARROWS, acted, nearestAhead, useShortcuts } from '../../kit/keys/keyboard';
 import { Button, CautionNote, Heading, Key, Problem, Quiet } from '../../kit/parts';
@@ -136,6 +137,26 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
             >
               Does not come off
             </Button>
+          )}
+          {zone.surface && (
+            <label className="flex items-center gap-2 text-[14px]">
+              made of
+              <select
+                aria-label={`What the ${zone.name} is made of`}
+                className="h-11 border-2 border-ink bg-sheet px-2 text-[14px]"
+                disabled={disabled}
+                value={zone.surface.of}
+                onChange={(event) =>
+                  void send('saySurface', { unitId: unit.id, zone: at, of: event.target.value }, unit.version)
+                }
+              >
+                {SURFACE_KINDS.map((of) => (
+                  <option key={of} value={of}>
+                    {SURFACE_WORDS[of]}
+                  </option>
+                ))}
+              </select>
+            </label>
           )}
         </div>
         <p className="mt-2 text-[13.5px] text-soft">
