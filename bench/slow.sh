@@ -8,5 +8,5 @@ for _ in 1 2; do (while :; do :; done) & done
 trap 'kill $(jobs -p) 2>/dev/null' EXIT
 for ((run = 1; run <= times; run++)); do
   OMNITROPE_SLOWED=4 SE_OFFLINE=true npx vitest run --project browser "$@" --reporter=default 2>&1 |
-    grep -E '×|Tests |Error' | sed "s/^/run $run: /"
+    grep --line-buffered -E '×|Tests |Error' | sed "s/^/run $run: /"
 done

@@ -10,7 +10,7 @@ umask 077
 FILE=${1:-$DIR/backup-$(date -u +%Y%m%d-%H%M%S).dump}
 BIN=$(ls -d /usr/lib/postgresql/*/bin | sort -V | tail -1)
 # what waits for a worker stands in the table of jobs; the queue is made anew from it
-"$BIN/pg_dump" --exclude-schema=pgboss --format=custom --no-owner --file="$FILE.part"
+"$BIN/pg_dump" --exclude-schema=pgboss --format=custom --no-owner --no-acl --file="$FILE.part"
 "$BIN/pg_restore" --file=/dev/null "$FILE.part"   # read to its end: a cut-off dump is none
 chmod 600 "$FILE.part"; mv "$FILE.part" "$FILE"      # a half-written backup is never taken for a whole one
 "$BIN/psql" -XqAt -c "select 'history ' || seq || ' ' || hash from events order by seq desc limit 1" > "$FILE.anchor"

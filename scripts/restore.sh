@@ -10,7 +10,7 @@ umask 077
 BIN=$(ls -d /usr/lib/postgresql/*/bin | sort -V | tail -1)
 WORK=$(mktemp -d); trap 'rm -rf "$WORK"' EXIT
 refuse() { say "$1; nothing was changed"; exit 1; }
-"$BIN/pg_restore" --no-owner --file="$WORK/all.sql" "$FILE" 2>"$WORK/why" || refuse "$FILE is not a whole backup of ours ($(head -1 "$WORK/why"))"
+"$BIN/pg_restore" --no-owner --no-acl --file="$WORK/all.sql" "$FILE" 2>"$WORK/why" || refuse "$FILE is not a whole backup of ours ($(head -1 "$WORK/why"))"
 grep -q 'CREATE TABLE public.events ' "$WORK/all.sql" || refuse "$FILE is a backup of something else"
 if [ -z "${DATABASE_URL:-}" ]; then OMNITROPE_DATA=$DIR bash "$ROOT/scripts/pg.sh" start; DATABASE_URL=$(sed -n 's/^DATABASE_URL=//p' "$DIR/pg.env"); fi
 export DATABASE_URL; pg_env
@@ -44,4 +44,6 @@ if [ -s "$DIR/history.anchors" ]; then
   newest=$("$BIN/psql" -XqAt -c 'select coalesce(max(seq), 0) from events')
   awk -v n="$newest" '$2 <= n' "$DIR/history.anchors" > "$DIR/history.anchors.new" && mv "$DIR/history.anchors.new" "$DIR/history.anchors"
 fi
+# made up to date where it is older, and who may do what granted anew
+(cd "$ROOT" && npx tsx scripts/migrate.ts) || say 'it is there, and could not be brought up to date: see above'
 say "restored from $FILE; everybody signs in again; restart the shop"

@@ -28,6 +28,7 @@ need_modules
 if [ -z "${DATABASE_URL:-}" ]; then
   OMNITROPE_DATA=$DIR bash "$ROOT/scripts/pg.sh" start
   DATABASE_URL=$(sed -n 's/^DATABASE_URL=//p' "$DIR/pg.env")
+  SERVING_URL=$(sed -n 's/^SERVING_URL=//p' "$DIR/pg.env")
 fi
 export DATABASE_URL NEXT_TELEMETRY_DISABLED=1 NODE_ENV=production
 BETTER_AUTH_SECRET=${BETTER_AUTH_SECRET:-$(need_secret "$DIR/auth.secret")}; export BETTER_AUTH_SECRET
@@ -79,7 +80,7 @@ keep_working() {
   trap 'kill -TERM "$one" 2>/dev/null; wait "$one" 2>/dev/null; exit 0' TERM INT
   while kill -0 "$serve" 2>/dev/null; do
     began=$(date +%s)
-    LOG_LEVEL=${LOG_LEVEL:-warn} OMNITROPE_PARENT=$serve node scripts/bundled.mjs scripts/worker.ts & one=$!
+    LOG_LEVEL=${LOG_LEVEL:-warn} OMNITROPE_PARENT=$serve OMNITROPE_OWNER_URL=$owner_url node scripts/bundled.mjs scripts/worker.ts & one=$!
     wait "$one"
     kill -0 "$serve" 2>/dev/null || break
     [ $(($(date +%s) - began)) -gt 60 ] && wait=1
@@ -90,6 +91,8 @@ keep_working() {
 }
 stop() { trap - TERM INT; kill -TERM "$serve" "$worker" 2>/dev/null; wait "$serve" "$worker" 2>/dev/null; exit 0; }
 trap stop TERM INT
+# from here on with the role that owns nothing; only backups and their trial, by the worker, know the owner
+owner_url=$DATABASE_URL; export DATABASE_URL=${SERVING_URL:-$DATABASE_URL}
 HOST=$HOST node scripts/serve.mjs & serve=$!
 keep_working & worker=$!
 wait "$serve"; ended=$?

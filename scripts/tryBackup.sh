@@ -11,7 +11,7 @@ BIN=$(ls -d /usr/lib/postgresql/*/bin | sort -V | tail -1)
 SCRATCH="omnitrope_try_$$"
 trap '"$BIN/dropdb" --if-exists --force "$SCRATCH" >/dev/null 2>&1' EXIT
 "$BIN/createdb" "$SCRATCH"
-"$BIN/pg_restore" --no-owner --exit-on-error --single-transaction --dbname="$SCRATCH" "$FILE"
+"$BIN/pg_restore" --no-owner --no-acl --exit-on-error --single-transaction --dbname="$SCRATCH" "$FILE"
 [ "$("$BIN/psql" -XqAt -d "$SCRATCH" -c 'select count(*) from shop')" = 1 ] || { echo 'it holds no shop' >&2; exit 1; }
 fault=$("$BIN/psql" -XqAt -d "$SCRATCH" -c "select seq || ': ' || fault from events_first_fault()")
 [ -z "$fault" ] || { echo "its history does not hold: entry $fault" >&2; exit 1; }

@@ -14,7 +14,7 @@ import { nightly } from './nightly';
 
 /**
  * npm run worker: takes long jobs out of the shop's queue, one at a time, until it is told to stop. Any
- * number of them may run, on any machine that reaches the database. OMNITROPE_PARENT: stops with that process.
+ * number of them may run, on any machine that reaches the database. OMNITROPE_OWNER_URL: the database as its owner. OMNITROPE_PARENT: stops with that process.
  */
 const connectionString = process.env.DATABASE_URL;
 if (!connectionString) throw new Error('worker: DATABASE_URL is not set');
@@ -28,8 +28,9 @@ const CHORES_MS = 10 * 60_000;
 const GRACE_MS = 5_000;
 
 workHere(run);
-await readyQueue(connectionString);
-const boss = new PgBoss({ connectionString, max: 3, schedule: false });
+// the queue's tables are their owner's to make
+await readyQueue(process.env.OMNITROPE_OWNER_URL ?? connectionString);
+const boss = new PgBoss({ connectionString, max: 3, schedule: false, migrate: false });
 boss.on('error', (error) => log.warn({ error: error.message }, 'worker: the queue does not answer'));
 await boss.start();
 await boss.work<QueuedJob>(QUEUE, { pollingIntervalSeconds: POLL_SECONDS }, async (queued) => {

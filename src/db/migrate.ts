@@ -4,6 +4,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import pg from 'pg';
 import { readyQueue } from './queue';
+import { grantServing } from './roles';
 
 /** Brings a database up to date. An advisory lock keeps two processes from doing it at once. */
 export async function migrateDatabase(url: string, folder = 'src/db/migrations'): Promise<void> {
@@ -14,6 +15,7 @@ export async function migrateDatabase(url: string, folder = 'src/db/migrations')
     await refuseNewer(client, folder);
     await migrate(drizzle(client), { migrationsFolder: folder });
     await readyQueue(url);
+    await grantServing(client);
   } finally {
     await client.end();
   }

@@ -93,11 +93,13 @@ describe('a scan, and keys after it', () => {
     await browser.executeScript(
       `const plain = window.fetch;
        window.fetch = async (path, options) => {
-         if (String(path).includes('/api/find')) await new Promise((go) => setTimeout(go, 800));
+         if (String(path).includes('/api/find')) await new Promise((go) => (window.letFind = go));
          return plain(path, options);
        };`,
     );
     await scanThen(browser, 'XX-9999', [['1', 200]]);
+    await see(browser, 'A key waits for it');
+    await browser.executeScript('window.letFind()');
     await see(browser, 'Nothing here is called XX-9999');
     await see(browser, 'Not taken: 1');
     // and from here on keys are this machine's again, and the message goes with the next side

@@ -3,7 +3,7 @@ import { existsSync } from 'node:fs';
 import { createServer } from 'node:net';
 import type { TestProject } from 'vitest/node';
 import { migrateDatabase } from '../../src/db/migrate';
-import { freshDatabase, throwAwayCluster } from '../server/database.setup';
+import { asServing, freshDatabase, throwAwayCluster } from '../server/database.setup';
 
 declare module 'vitest' {
   interface ProvidedContext {
@@ -41,7 +41,7 @@ export async function startServer(
     env: {
       ...process.env,
       NODE_ENV: 'production',
-      DATABASE_URL: databaseUrl,
+      DATABASE_URL: asServing(databaseUrl),
       BETTER_AUTH_SECRET: SECRET,
       PORT: String(port),
       HOST: '127.0.0.1',
@@ -92,7 +92,12 @@ export default async function setup(project: TestProject): Promise<() => Promise
   const databaseUrl = await demoDatabase('omnitrope_browser');
   const worker = spawn('node', ['scripts/bundled.mjs', 'scripts/worker.ts'], {
     stdio: ['ignore', 'ignore', 'inherit'],
-    env: { ...process.env, DATABASE_URL: databaseUrl, LOG_LEVEL: 'warn' },
+    env: {
+      ...process.env,
+      DATABASE_URL: asServing(databaseUrl),
+      OMNITROPE_OWNER_URL: databaseUrl,
+      LOG_LEVEL: 'warn',
+    },
   });
   const servers = [await startServer(databaseUrl), await startServer(databaseUrl)];
   project.provide('url', servers[0].url);

@@ -7,14 +7,14 @@ import { describe, expect, it } from 'vitest';
 import { closeDatabase, database } from '@/db/client';
 import { lots, photos } from '@/db/schema';
 import { historyFault } from '@/shop/books/queries';
-import { act, benchA, lotWith, openShop, unitRow } from './shop';
+import { act, benchA, byOwner, lotWith, openShop, ownersUrl, unitRow } from './shop';
 
 openShop('backup');
 
 const folder = mkdtempSync(join(tmpdir(), 'omnitrope-backup-'));
 const script = (name: string, ...args: string[]) =>
   execFileSync('bash', [`scripts/${name}.sh`, ...args], {
-    env: { ...process.env, OMNITROPE_DATA: folder },
+    env: { ...process.env, DATABASE_URL: ownersUrl(), OMNITROPE_DATA: folder },
     stdio: 'pipe',
   });
 
@@ -59,11 +59,11 @@ describe('backup and restore', () => {
     writeFileSync(cut, bytes.subarray(0, Math.floor(bytes.length * 0.7)));
     expect(() => script('restore', cut)).toThrow(/nothing was changed/);
     const forged = join(folder, 'forged.dump');
-    await database().execute(sql`alter table events disable trigger events_append_only`);
-    await database().execute(sql`update events set actor_name = 'Somebody' where seq = 1`);
+    await byOwner((db) => db.execute(sql`alter table events disable trigger events_append_only`));
+    await byOwner((db) => db.execute(sql`update events set actor_name = 'Somebody' where seq = 1`));
     script('backup', forged);
-    await database().execute(sql`update events set actor_name = 'Buyer' where seq = 1`);
-    await database().execute(sql`alter table events enable trigger events_append_only`);
+    await byOwner((db) => db.execute(sql`update events set actor_name = 'Buyer' where seq = 1`));
+    await byOwner((db) => db.execute(sql`alter table events enable trigger events_append_only`));
     await closeDatabase();
     expect(() => script('restore', forged)).toThrow(/history does not hold: entry 1.*nothing was changed/s);
     expect(await historyFault()).toBeNull();

@@ -47,13 +47,42 @@ describe('a command', () => {
     const before = await eventCount();
     expect(
       await refusal(
-        act(benchA, 'observe', { unitId: unit.unitId, finding: 'look-ports', outcome: 1 }, { version }),
+        act(benchA, 'observe', { unitId: unit.unitId, finding: 'look-dust', outcome: 2 }, { version }),
       ),
     ).toEqual({
       code: 'conflict',
       message: expect.stringMatching(/^Bench B changed this unit \d s ago \(finding\)/),
     });
     expect(await eventCount()).toBe(before);
+    // a second act is about what was seen, whatever it answers
+    expect(
+      await refusal(
+        act(
+          benchA,
+          'observe',
+          { unitId: unit.unitId, finding: 'look-ports', outcome: 1, despite: true },
+          { version },
+        ),
+      ),
+    ).toMatchObject({ code: 'conflict' });
+    expect(
+      await refusal(act(benchA, 'setBench', { unitId: unit.unitId, bench: { plugged: true } }, { version })),
+    ).toMatchObject({
+      code: 'conflict',
+    });
+  });
+  it('on a stale version an answer to a question nobody answered meanwhile stands; so does a test nobody made', async () => {
+    const {
+      units: [unit],
+    } = await lotWith(['small']);
+    const { version } = await unitRow(unit.unitId);
+    const on = { unitId: unit.unitId };
+    await act(benchB, 'observe', { ...on, finding: 'look-dust', outcome: 1 }, { version });
+    await act(benchA, 'observe', { ...on, finding: 'look-ports', outcome: 0 }, { version });
+    await act(benchA, 'recordTest', { ...on, test: 'surfaces', result: 'pass' }, { version });
+    expect(
+      await refusal(act(benchB, 'recordTest', { ...on, test: 'surfaces', result: 'fail' }, { version })),
+    ).toMatchObject({ code: 'conflict' });
   });
   it('with bad input names the field and writes nothing, its key stays free', async () => {
     const {

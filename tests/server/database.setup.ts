@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import pg from 'pg';
 import type { TestProject } from 'vitest/node';
@@ -28,6 +28,17 @@ export function throwAwayCluster(): string {
     },
   });
   return /^DATABASE_URL=(.*)$/m.exec(readFileSync(`${DIR}/pg.env`, 'utf8'))![1];
+}
+
+/** The same database by the role the shop serves with; where there is none, unchanged. */
+export function asServing(url: string): string {
+  const serving = existsSync(`${DIR}/pg.env`)
+    ? /^SERVING_URL=(.*)$/m.exec(readFileSync(`${DIR}/pg.env`, 'utf8'))?.[1]
+    : undefined;
+  if (process.env.TEST_DATABASE_URL || !serving) return url;
+  const own = new URL(serving);
+  own.pathname = new URL(url).pathname;
+  return own.toString();
 }
 
 export async function freshDatabase(cluster: string, name: string, template?: string): Promise<string> {

@@ -21,7 +21,7 @@ import { whatIf } from '@/shop/proof/whatIf';
 import { recordNow } from '@/shop/record/queries';
 import { listingOf, passportOf } from '@/shop/sales/papers';
 import { listingText } from '@/words/listingText';
-import { act, benchA, benchB, counted, lotWith, openShop, refusal, unitRow } from './shop';
+import { act, benchA, benchB, byOwner, counted, lotWith, openShop, refusal, unitRow } from './shop';
 
 openShop('papers');
 const SHOP = { name: 'Saltmarsh Reuse', currencySign: 'CR', currencyDecimals: 2, timeZone: 'UTC' };
@@ -208,11 +208,11 @@ describe('certificate', () => {
   it('shows an entry that was changed behind the shop’s back', async () => {
     const { erasureId } = await ready();
     const [number, hash] = await seal(erasureId);
-    await database().execute(sql`alter table events disable trigger events_append_only`);
-    await database().execute(sql`update events set actor_name = 'Nobody' where seq = ${number}`);
+    await byOwner((db) => db.execute(sql`alter table events disable trigger events_append_only`));
+    await byOwner((db) => db.execute(sql`update events set actor_name = 'Nobody' where seq = ${number}`));
     expect(await checkCertificate(number, hash)).toMatchObject({ agrees: false });
-    await database().execute(sql`update events set actor_name = 'Bench A' where seq = ${number}`);
-    await database().execute(sql`alter table events enable trigger events_append_only`);
+    await byOwner((db) => db.execute(sql`update events set actor_name = 'Bench A' where seq = ${number}`));
+    await byOwner((db) => db.execute(sql`alter table events enable trigger events_append_only`));
     expect(await checkCertificate(number, hash)).toMatchObject({ agrees: true });
   });
 });

@@ -1,6 +1,8 @@
 import { afterAll, beforeAll, inject } from 'vitest';
 import { eq } from 'drizzle-orm';
-import { closeDatabase, database } from '@/db/client';
+import { drizzle } from 'drizzle-orm/node-postgres';
+import { closeDatabase, database, type Database } from '@/db/client';
+import * as schema from '@/db/schema';
 import { account, events, shop, units, user } from '@/db/schema';
 import { type Actor, type Command, type CommandCall } from '@/shop/command';
 import { runCommand } from '@/shop/runner';
@@ -8,22 +10,37 @@ import { commandByName } from '@/shop/commands';
 import { recordNow } from '@/shop/record/queries';
 import { workHere } from '@/workers/pool';
 import run from '@/workers/worker';
-import { freshDatabase } from './database.setup';
+import pg from 'pg';
+import { asServing, freshDatabase } from './database.setup';
 
 export const owner: Actor = { id: 'owner', name: 'Buyer', role: 'owner' };
 export const benchA: Actor = { id: 'bench-a', name: 'Bench A', role: 'technician' };
 export const benchB: Actor = { id: 'bench-b', name: 'Bench B', role: 'technician' };
 export const trainee: Actor = { id: 'trainee', name: 'Trainee', role: 'viewer' };
 
+let ownerUrl = '';
+
+/** Where its owner reaches the database. */
+export const ownersUrl = () => ownerUrl;
+
+/** Something done to the database by whoever owns it, which the shop does not. */
+export async function byOwner<T>(what: (db: Database) => Promise<T>): Promise<T> {
+  const client = new pg.Client({ connectionString: ownerUrl });
+  await client.connect();
+  try {
+    return await what(drizzle(client, { schema }) as unknown as Database);
+  } finally {
+    await client.end();
+  }
+}
+
 /** A database of the test file's own with an empty shop in it. */
 export function openShop(name: string): void {
   beforeAll(async () => {
     workHere(run);
-    process.env.DATABASE_URL = await freshDatabase(
-      inject('cluster'),
-      `omnitrope_${name}`,
-      'omnitrope_template',
-    );
+    ownerUrl = await freshDatabase(inject('cluster'), `omnitrope_${name}`, 'omnitrope_template');
+    // as the shop is served: by the role that owns nothing
+    process.env.DATABASE_URL = asServing(ownerUrl);
     await database()
       .insert(shop)
       .values({ name: 'Saltmarsh Reuse', currencySign: 'CR', ratePerHourMinor: 1800 });

@@ -1,3 +1,4 @@
+import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { benchAddress } from '@/server/bench';
 import { requireActor } from '@/server/session';
@@ -8,6 +9,7 @@ import { Help } from '@/ui/frame/Help';
 import { LineHere } from '@/ui/frame/LineHere';
 import { RunningStrip } from '@/ui/frame/RunningStrip';
 import { InShop } from '@/ui/kit/theShop';
+import { EARLY_KEYS } from '@/ui/kit/keys/early';
 import { Connection } from '@/ui/live/Connection';
 
 const shopView = (rules: Awaited<ReturnType<typeof shopRules>>) => ({
@@ -21,9 +23,12 @@ export const dynamic = 'force-dynamic';
 
 export default async function ShopLayout({ children }: { children: ReactNode }) {
   const actor = await requireActor();
+  const nonce = (await headers()).get('x-nonce') ?? undefined;
   const [floor, rules, hands] = await Promise.all([floorNow(actor.id), shopRules(), benchHands()]);
   return (
     <div className="pb-[62px]">
+      {/* a browser keeps its nonce to itself, so that the page never finds it again */}
+      <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: EARLY_KEYS }} />
       <a
         href="#work"
         className="sr-only focus:not-sr-only focus:absolute focus:top-2 focus:left-2 focus:z-40 focus:bg-paper focus:px-3 focus:py-2"

@@ -27,6 +27,8 @@ export function Turning() {
       }),
     [router],
   );
+  // the page that was loaded whole has come to life, and all of it before its frame
+  useEffect(() => desk.arrive(), []);
   useEffect(() => {
     if (turning || !went.current) return;
     went.current = false;

@@ -65,7 +65,7 @@ describe('a key belongs to the machine on the screen', () => {
     pass(100);
     expect(late.got).toEqual(['4']);
     expect(desk.read().lost).toEqual([]);
-    pass(2_000);
+    pass(3_000);
     expect(desk.read()).toEqual({ to: null, waiting: [], lost: ['q'] });
     // and the word goes with the next key
     desk.press('5');

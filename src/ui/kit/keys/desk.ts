@@ -20,7 +20,7 @@ export interface DeskState {
 /** Between two keys that waited: what the first did is drawn before the second is asked, ms. */
 const APART_MS = 20;
 /** After a page has come its parts may still come to life: so long a key of its own is kept for them, ms. */
-const GRACE_MS = 1_200;
+const GRACE_MS = 2_000;
 
 /**
  * Who gets a key. From the moment one turns to another page (a tag scanned, a side chosen, a row opened) the page

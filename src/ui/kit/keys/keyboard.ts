@@ -131,6 +131,9 @@ function start(): void {
   listening = true;
   reader.scanner = keptScanner();
   window.addEventListener('keydown', onKeyDown, { capture: true });
+  // what was pressed while the page came to life waits until the frame says that all of it is there
+  desk.leave(window.location.pathname);
+  for (const event of window.earlyKeys?.() ?? []) if (!typingField(event.target)) onKeyDown(event);
 }
 
 /**

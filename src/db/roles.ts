@@ -1,0 +1,24 @@
+import type pg from 'pg';
+
+/** The role the shop serves with: it owns nothing, so that its password switches off no guard. */
+export const SERVING_ROLE = 'omnitrope_app';
+
+/** What is only ever added to. */
+const APPEND_ONLY = ['events', 'event_seals'];
+
+/**
+ * Lets the serving role read and write what the shop reads and writes, and add to the history, but neither change it nor
+ * make, alter or drop anything. Nothing is done where there is no such role: a database somebody brought along.
+ */
+export async function grantServing(client: pg.Client): Promise<void> {
+  const { rowCount } = await client.query('select from pg_roles where rolname = $1', [SERVING_ROLE]);
+  if (!rowCount) return;
+  await client.query(`
+    grant usage on schema public, pgboss to ${SERVING_ROLE};
+    grant select, insert, update, delete on all tables in schema public, pgboss to ${SERVING_ROLE};
+    revoke update, delete, truncate on ${APPEND_ONLY.join(', ')} from ${SERVING_ROLE};
+    grant usage, select on all sequences in schema public, pgboss to ${SERVING_ROLE};
+    grant execute on all functions in schema public, pgboss to ${SERVING_ROLE};
+    revoke create on schema public from public;
+  `);
+}
