@@ -53,7 +53,7 @@ function awayWords(state: string | null | undefined, error: unknown): string | n
   if (state === '53100')
     return 'The disk of the shop’s computer is full. Nothing was saved; make room on it, then try again.';
   const cause = (error as { cause?: { code?: string } })?.cause?.code ?? (error as { code?: string })?.code;
-  const gone = state?.startsWith('08') || ['57P01', '57P02', '57P03'].includes(state ?? '');
+  const gone = state?.startsWith('08') || ['55000', '57P01', '57P02', '57P03'].includes(state ?? '');
   return gone || ['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT'].includes(cause ?? '')
     ? 'The shop’s database does not answer. Nothing was saved; what you typed is still here. Try again in a moment.'
     : null;

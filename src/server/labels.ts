@@ -1,4 +1,6 @@
 import type { Label } from '@/formats/print/labels';
+import { database } from '@/db/client';
+import { newestEntry } from '@/shop/history/anchors';
 import { heavy } from '@/workers/pool';
 import { refusal } from './answer';
 import { download } from './download';
@@ -15,7 +17,9 @@ export async function labelFile(
     const query = new URL(request.url).searchParams;
     const labels = await labelsOf(query);
     const skip = Math.trunc(Number(query.get('skip') ?? 0)) || 0;
-    const pdf = await heavy('labels', [labels, skip], request.signal);
+    const newest = await newestEntry(database());
+    const seal = newest ? `history ${newest.seq} ${newest.hash.slice(0, 24)}` : '';
+    const pdf = await heavy('labels', [labels, skip, seal], request.signal);
     return download(pdf, 'application/pdf', `${name}.pdf`, 'inline');
   } catch (error) {
     return refusal(error);

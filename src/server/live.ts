@@ -1,3 +1,4 @@
+import { statfs } from 'node:fs/promises';
 import pg from 'pg';
 import { databaseUrl } from '@/db/client';
 import { log } from '@/log';
@@ -17,16 +18,48 @@ export type LiveNotice =
       /** Whose account it changes. */
       person?: string;
     }
-  | { reread: true };
+  | { reread: true }
+  /** What is wrong with the shop's computer, in words; "": nothing any more. */
+  | { trouble: string };
 type Listener = (notice: LiveNotice) => void;
 
 interface Hub {
   listeners: Set<Listener>;
+  /** By kind: a full disk, a database that is away. */
+  troubles: Map<string, string>;
   started: boolean;
 }
 
 const holder = globalThis as typeof globalThis & { omnitropeLive?: Hub };
-const hub = (): Hub => (holder.omnitropeLive ??= { listeners: new Set(), started: false });
+const hub = (): Hub =>
+  (holder.omnitropeLive ??= { listeners: new Set(), troubles: new Map(), started: false });
+
+const troubleNow = () => [...hub().troubles.values()].join(' ');
+
+/** Says on every open screen what is wrong with the shop's computer; "": that is over. */
+export function sayTrouble(kind: 'disk' | 'database', words: string): void {
+  if ((hub().troubles.get(kind) ?? '') === words) return;
+  if (words) hub().troubles.set(kind, words);
+  else hub().troubles.delete(kind);
+  tell({ trouble: troubleNow() });
+}
+
+/** Less room than this on its disk, and the shop says so, bytes. */
+const LEAST_ROOM = 200_000_000;
+const ROOM_MS = 20_000;
+
+async function lookForRoom(): Promise<void> {
+  const { bavail, bsize } = await statfs(process.env.OMNITROPE_BACKUPS ?? process.cwd()).catch(() =>
+    statfs(process.cwd()),
+  );
+  const room = bavail * bsize;
+  sayTrouble(
+    'disk',
+    room < LEAST_ROOM
+      ? `The disk of the shop’s computer is nearly full: ${Math.floor(room / 1e6)} MB are left. Make room on it before nothing can be saved.`
+      : '',
+  );
+}
 
 const RETRY_MS = [250, 500, 1000, 2000, 5000];
 
@@ -38,6 +71,7 @@ async function listen(attempt: number): Promise<void> {
     over = true;
     if (error) log.warn({ error: error.message }, 'the live connection broke, trying again');
     client.end().catch(() => undefined);
+    sayTrouble('database', 'The shop’s database does not answer. Nothing can be saved until it does.');
     setTimeout(() => void listen(Math.min(attempt + 1, RETRY_MS.length - 1)), RETRY_MS[attempt]).unref();
   };
   client.on('error', again);
@@ -46,6 +80,7 @@ async function listen(attempt: number): Promise<void> {
   try {
     await client.connect();
     await client.query('listen omnitrope');
+    sayTrouble('database', '');
     // whatever was said while nobody listened is made up for by reading again
     tell({ reread: true });
     attempt = 0;
@@ -65,6 +100,9 @@ export function subscribe(listener: Listener): () => void {
   if (!hub().started) {
     hub().started = true;
     void listen(0);
+    void lookForRoom();
+    setInterval(() => void lookForRoom(), ROOM_MS).unref();
   }
+  if (hub().troubles.size) listener({ trouble: troubleNow() });
   return () => void listeners.delete(listener);
 }

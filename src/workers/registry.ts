@@ -149,7 +149,8 @@ export const registry = {
     });
   },
 
-  labels: (labels: readonly Label[], skip: number): Promise<Uint8Array> => labelSheet(labels, skip),
+  labels: (labels: readonly Label[], skip: number, seal: string): Promise<Uint8Array> =>
+    labelSheet(labels, skip, seal),
   passport: async (passport: Passport): Promise<Uint8Array> =>
     passportPdf({ ...passport, photos: await asJpeg(passport.photos) }),
   certificate: (paper: Certificate): Promise<Uint8Array> => certificatePdf(paper),

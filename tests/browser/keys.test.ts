@@ -235,4 +235,46 @@ describe('what cannot be put on record', () => {
     expect(await answersOf(unit)).toBe(2);
     await until(async () => !(await pageText(browser)).includes('not on record'), 'it still lies there');
   });
+  it('a database that is away is said on every screen; what is pressed meanwhile goes out once, when it is back', async () => {
+    const unit = await machine();
+    const {
+      rows: [{ name, mine }],
+    } = await client.query<{ name: string; mine: number }>(
+      'select current_database() as name, pg_backend_pid() as mine',
+    );
+    const elsewhere = new URL(databaseUrl);
+    elsewhere.pathname = '/omnitrope';
+    const cluster = new pg.Client({ connectionString: elsewhere.toString() });
+    await cluster.connect();
+    const shut = async (meanwhile: () => Promise<void>) => {
+      await cluster.query(`alter database ${name} allow_connections false`);
+      try {
+        await cluster.query(
+          'select pg_terminate_backend(pid) from pg_stat_activity where datname = $1 and pid <> $2',
+          [name, mine],
+        );
+        await meanwhile();
+      } finally {
+        await cluster.query(`alter database ${name} allow_connections true`);
+      }
+    };
+    try {
+      await open('/bin');
+      await shut(async () => void (await see(browser, 'The shop’s database does not answer.')));
+      await until(
+        async () => !(await pageText(browser)).includes('does not answer'),
+        'still said to be away',
+      );
+      await open(`/u/${unit.tag}/look`);
+      await shut(async () => {
+        await press(browser, '1');
+        await see(browser, 'One answer is kept here');
+      });
+      await until(async () => (await answersOf(unit)) === 1, 'the answer was lost');
+      await browser.sleep(1_500);
+      expect(await answersOf(unit)).toBe(1);
+    } finally {
+      await cluster.end();
+    }
+  });
 });

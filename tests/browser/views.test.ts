@@ -27,6 +27,8 @@ const VIEWS = [
   '/bin?q=ddr3&class=memory',
   '/bin/P-0001',
   '/wanted',
+  '/scanner',
+  '/me',
   '/build',
   '/lots/one',
   '/u/WQ-0001/parts',

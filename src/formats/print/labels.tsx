@@ -32,11 +32,15 @@ const style = StyleSheet.create({
   more: { fontFamily: TEXT, fontSize: 6.5, marginTop: 1 },
   big: { fontFamily: FIGURES, fontSize: 18, marginTop: 1 },
   low: { width: mm(60), height: mm(8), marginTop: 4, objectFit: 'fill' },
+  seal: { position: 'absolute', left: mm(5), bottom: mm(1.2), fontFamily: FIGURES, fontSize: 4.5 },
   code: { width: mm(60), height: mm(13), marginTop: 3, objectFit: 'contain' },
 });
 
-/** A sheet of tags. @param skip labels already used up on the first sheet, 0..23 */
-export async function labelSheet(labels: readonly Label[], skip = 0): Promise<Buffer> {
+/**
+ * A sheet of tags. @param skip labels already used up on the first sheet, 0..23
+ * @param seal newest entry of the history and its seal: on paper where nobody can change it, on the first label of a sheet
+ */
+export async function labelSheet(labels: readonly Label[], skip = 0, seal = ''): Promise<Buffer> {
   preparePdf();
   const codes = await Promise.all(
     labels.map(async (label) => ({
@@ -71,6 +75,7 @@ export async function labelSheet(labels: readonly Label[], skip = 0): Promise<Bu
                     <Text style={style.more}>{cell.label.more.slice(0, cell.label.qr ? 62 : 90)}</Text>
                   )}
                   {cell.label.big && <Text style={style.big}>{cell.label.big}</Text>}
+                  {seal && cell === page.find(Boolean) && <Text style={style.seal}>{seal}</Text>}
                   <Image
                     style={cell.label.big ? style.low : style.code}
                     src={{ data: cell.code.bars, format: 'png' }}

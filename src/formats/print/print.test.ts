@@ -74,7 +74,11 @@ describe('labels of one machine and of parts', () => {
       big: 'CR 112.00',
       qr: 'WQ-0147, grade B\nTernwick Ridge\nCorvid M5-330, 8 GB, 240 GB solid-state\nserial AK1298',
     };
-    const pdf = await labelSheet([label, { tag: 'P-0042', line: '4 GB module', lot: 'memory' }], 3);
+    const pdf = await labelSheet(
+      [label, { tag: 'P-0042', line: '4 GB module', lot: 'memory' }],
+      3,
+      'history 4711 0123456789abcdef01234567',
+    );
     const [page] = pagesOf(pdf);
     expect(await codesIn(page)).toEqual(['P-0042', 'WQ-0147']);
     // a telephone reads what it is without any network
@@ -82,6 +86,8 @@ describe('labels of one machine and of parts', () => {
     const folder = mkdtempSync(join(tmpdir(), 'omnitrope-label-'));
     writeFileSync(join(folder, 'a.pdf'), pdf);
     const text = execFileSync('pdftotext', [join(folder, 'a.pdf'), '-'], { encoding: 'utf8' });
+    // the newest seal stands once on the sheet, where nobody can change it
+    expect(text.match(/history 4711 0123456789abcdef01234567/g)).toHaveLength(1);
     for (const words of ['CR 112.00', 'grade B', 'solid-state']) expect(text).toContain(words);
   });
 });

@@ -29,7 +29,9 @@ export function TheLine({ floor: withPage, here, who }: { floor: Floor; here: st
             Omnitrope
           </Link>
           <span className="flex gap-2 text-[12px] text-onbarsoft">
-            <span className="hidden min-w-0 truncate sm:inline">{who}</span>
+            <Link href="/me" className="hidden min-w-0 truncate hover:text-onbar sm:inline">
+              {who}
+            </Link>
             <SignOut />
           </span>
         </div>

@@ -1,7 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState, useSyncExternalStore, useTransition } from 'react';
-import { bench, desk } from '../kit/keys/keyboard';
+import { alive, bench, desk } from '../kit/keys/keyboard';
 import type { DeskState } from '../kit/keys/desk';
 import { turnBy } from '../kit/keys/ways';
 
@@ -28,7 +28,7 @@ export function Turning() {
     [router],
   );
   // the page that was loaded whole has come to life, and all of it before its frame
-  useEffect(() => desk.arrive(), []);
+  useEffect(alive, []);
   useEffect(() => {
     if (turning || !went.current) return;
     went.current = false;

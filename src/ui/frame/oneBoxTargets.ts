@@ -41,6 +41,7 @@ const PLACES: Target[] = [
   { id: 'p-rules', href: '/rules', title: 'House rules', note: 'place' },
   { id: 'p-numbers', href: '/rules/numbers', title: 'Own numbers, learning', note: 'place' },
   { id: 'p-codes', href: '/rules/codes', title: 'Blink and beep codes', note: 'place' },
+  { id: 'p-me', href: '/me', title: 'Your password', note: 'set another' },
   { id: 'p-scanner', href: '/scanner', title: 'Scanner of this bench', note: 'set it up' },
   { id: 'p-quarantine', href: '/stage/quarantine', title: 'Quarantine', note: 'place' },
   { id: 'p-sold', href: '/stage/sold', title: 'Sold', note: 'place' },

@@ -34,6 +34,7 @@ export function Connection() {
   const [reading, startReading] = useTransition();
   const away = useSyncExternalStore(shop.watch, shop.isAway, () => false);
   const waiting = useSyncExternalStore(shop.watch, shop.waiting, () => 0);
+  const trouble = useSyncExternalStore(shop.watch, shop.trouble, () => '');
   const said = useSyncExternalStore(shop.watch, shop.said, () => '');
   const here = useRef(path);
   useEffect(() => {
@@ -95,6 +96,7 @@ export function Connection() {
       };
       source.onmessage = (event: MessageEvent<string>) => {
         const notice = JSON.parse(event.data) as Notice;
+        if ('trouble' in notice) return shop.setTrouble(notice.trouble);
         const concern = concernOf(here.current);
         if (concerns(concern, notice)) {
           news.push(notice);
@@ -119,9 +121,14 @@ export function Connection() {
       <Turning />
       <TrayHere />
       {said && <p className="border-2 border-ink bg-paper px-3 py-2">{said}</p>}
+      {trouble && !away && (
+        <p role="alert" className="hatched py-2 pr-4">
+          <b>{trouble}</b>
+        </p>
+      )}
       {away && (
         <p className="hatched py-2 pr-4">
-          <b>The shop’s computer does not answer.</b> What you see may be old.{' '}
+          <b>{trouble || 'The shop’s computer does not answer.'}</b> What you see may be old.{' '}
           {waiting > 0
             ? `${waiting === 1 ? 'One answer is' : `${waiting} answers are`} kept here and will go out once, when it is back. Leave this page open.`
             : 'What you type is kept on this page.'}

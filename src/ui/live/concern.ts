@@ -9,7 +9,9 @@ export type Concern =
   | { page: 'shop' };
 
 export type Notice =
-  { seq: number; kind: string; unit: string | null; lot: string | null; also?: string[] } | { reread: true };
+  | { seq: number; kind: string; unit: string | null; lot: string | null; also?: string[] }
+  | { reread: true }
+  | { trouble: string };
 
 /** Kinds that change what every unit is reckoned with. */
 const RECKONING = [
@@ -28,6 +30,7 @@ const PARTS = (kind: string) => kind.startsWith('part ') || kind.startsWith('dri
 /** Does what happened touch what the page shows? */
 export function concerns(concern: Concern, notice: Notice): boolean {
   if ('reread' in notice) return true;
+  if ('trouble' in notice) return false;
   switch (concern.page) {
     case 'unit':
       return (

@@ -42,7 +42,7 @@ describe('acts on their way', () => {
       ['e', 5],
       ['f', 6],
     ]);
-    expect(outbox.read()).toEqual({ waiting: 0, away: false });
+    expect(outbox.read()).toEqual({ waiting: 0, away: false, why: '' });
   });
   it('a lost answer is asked for again with the same key, and the rest waits behind it', async () => {
     const { outbox, sent } = outboxTo(['lost', 'lost', done(2), done(3)]);
@@ -57,6 +57,16 @@ describe('acts on their way', () => {
     ]);
     expect(states).toContain(true);
     expect(outbox.read().away).toBe(false);
+  });
+  it('a full disk, or a database that is away, keeps an act too, and says why until it is done', async () => {
+    const why = 'The disk of the shop’s computer is full.';
+    const { outbox, sent } = outboxTo([{ kind: 'away', why }, done(2)]);
+    const said: string[] = [];
+    outbox.watch(() => said.push(outbox.read().why));
+    expect((await outbox.add(act('a'))).ok).toBe(true);
+    expect(sent.map(({ key }) => key)).toEqual(['key-1', 'key-1']);
+    expect(said).toContain(why);
+    expect(outbox.read().why).toBe('');
   });
   it('the same act pressed again before it is answered is the same act; after that it is a new one', async () => {
     const { outbox, sent } = outboxTo([done(2), done(3)]);

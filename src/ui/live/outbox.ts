@@ -36,7 +36,7 @@ export type CommandOutcome<T> =
 export type Reply =
   | { kind: 'done'; answer: unknown; version: number | null; seq: number; next?: unknown }
   | { kind: 'refused'; problem: CommandProblem }
-  | { kind: 'away' };
+  | { kind: 'away'; why?: string };
 
 export type Transport = (act: Act, key: string) => Promise<Reply>;
 
@@ -53,6 +53,8 @@ export interface OutboxState {
   waiting: number;
   /** The last try came to nothing: the shop's computer does not answer. */
   away: boolean;
+  /** Why, if that is known. */
+  why: string;
 }
 
 /** First and longest pause between tries while the shop's computer does not answer, ms. */
@@ -78,7 +80,7 @@ export class Outbox {
   private readonly seqs = new Set<number>();
   private working = false;
   private wakeUp: (() => void) | null = null;
-  private state: OutboxState = { waiting: 0, away: false };
+  private state: OutboxState = { waiting: 0, away: false, why: '' };
 
   constructor(
     private readonly transport: Transport,
@@ -123,7 +125,7 @@ export class Outbox {
         first.key,
       ).catch((): Reply => ({ kind: 'away' }));
       if (reply.kind === 'away') {
-        this.tell(true);
+        this.tell(true, reply.why);
         const woken = new Promise<void>((done) => (this.wakeUp = done));
         await this.pause(RETRY_MS[Math.min(tries++, RETRY_MS.length - 1)], woken);
         this.wakeUp = null;
@@ -167,8 +169,8 @@ export class Outbox {
     return code === 'signed-out' ? this.queue.splice(0) : [];
   }
 
-  private tell(away = this.state.away): void {
-    this.state = { waiting: this.queue.length, away };
+  private tell(away = this.state.away, why = away ? this.state.why : ''): void {
+    this.state = { waiting: this.queue.length, away, why };
     this.watchers.forEach((watcher) => watcher());
   }
 }

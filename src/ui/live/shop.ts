@@ -39,6 +39,8 @@ async function transport(act: Act, key: string): Promise<Reply> {
       };
     }
     const problem = (body?.error as CommandProblem | undefined) ?? BROKEN;
+    // the disk is full, or the database away: it will be done when that is over
+    if (problem.code === 'away') return { kind: 'away', why: problem.message };
     if (problem.code !== 'busy' || tries >= BUSY_TRIES) return { kind: 'refused', problem };
     await new Promise((resolve) => setTimeout(resolve, 200 * tries));
   }
@@ -58,6 +60,7 @@ export const outbox = new Outbox(transport, newKey);
 let refreshing = false;
 let streamAway = false;
 let saidNow = '';
+let troubleNow = '';
 const watchers = new Set<() => void>();
 
 const changed = () => watchers.forEach((watcher) => watcher());
@@ -77,6 +80,9 @@ export const shop = {
   /** Nobody answers: known from the stream of changes, or from an act that got no answer. */
   isAway: () => streamAway || outbox.read().away,
   setStreamAway: (value: boolean) => value !== streamAway && set(() => (streamAway = value)),
+  /** What is wrong with the shop's computer, in its words: from its stream, or from an act it could not do. */
+  trouble: () => troubleNow || outbox.read().why,
+  setTrouble: (words: string) => words !== troubleNow && set(() => (troubleNow = words)),
   waiting: () => outbox.read().waiting,
   /** One line for everybody who looks: what happened besides what was asked for. */
   said: () => saidNow,

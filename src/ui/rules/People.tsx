@@ -3,6 +3,7 @@ import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Button, Heading, Problem, Quiet } from '../kit/parts';
+import { SetPassword } from './SetPassword';
 import { post, useCommand, type CommandProblem } from '../kit/useCommand';
 
 export interface PersonView {
@@ -126,6 +127,7 @@ export function People({ people, me, mayWrite }: { people: PersonView[]; me: str
         <SetPassword
           key={setting}
           person={people.find(({ id }) => id === setting)!}
+          own={setting === me}
           onDone={() => setPassword(null)}
         />
       )}
@@ -136,61 +138,6 @@ export function People({ people, me, mayWrite }: { people: PersonView[]; me: str
       )}
       {mayWrite && <AddPerson />}
     </section>
-  );
-}
-
-/** Another password; everybody who still uses the old one is signed out. */
-function SetPassword({ person, onDone }: { person: PersonView; onDone: () => void }) {
-  const router = useRouter();
-  const [problem, setProblem] = useState<CommandProblem | null>(null);
-  const [busy, setBusy] = useState(false);
-  async function submit(event: FormEvent<HTMLFormElement>) {
-    event.preventDefault();
-    const form = new FormData(event.currentTarget);
-    const [password, present] = [form.get('password'), form.get('present')];
-    setBusy(true);
-    const outcome = await post('/api/people/password', {
-      person: person.id,
-      password,
-      ...(present && { present }),
-    });
-    setBusy(false);
-    if (!outcome.ok) return setProblem(outcome.problem);
-    onDone();
-    router.refresh();
-  }
-  return (
-    <form
-      onSubmit={(event) => void submit(event)}
-      className="mt-3 flex flex-wrap items-end gap-3 border-t-[1.5px] border-ink pt-3"
-    >
-      <TextField
-        label={`New password of ${person.name}`}
-        hint="10 signs or more"
-        name="password"
-        type="password"
-        autoComplete="new-password"
-        autoFocus
-        required
-        fault={problem?.details?.fields?.password}
-        wrap="w-[280px]"
-      />
-      {problem?.details?.fields?.present && (
-        <TextField
-          label="Your present password"
-          name="present"
-          type="password"
-          autoComplete="current-password"
-          required
-          fault={problem.details.fields.present}
-          wrap="w-[240px]"
-        />
-      )}
-      <Button type="submit" disabled={busy}>
-        Set it, sign {person.name} out
-      </Button>
-      {problem && <Problem>{problem.message}</Problem>}
-    </form>
   );
 }
 

@@ -126,6 +126,7 @@ function onKeyDown(event: KeyboardEvent): void {
 }
 
 let listening = false;
+let early: KeyboardEvent[] = [];
 function start(): void {
   if (listening || typeof window === 'undefined') return;
   listening = true;
@@ -133,7 +134,14 @@ function start(): void {
   window.addEventListener('keydown', onKeyDown, { capture: true });
   // what was pressed while the page came to life waits until the frame says that all of it is there
   desk.leave(window.location.pathname);
-  for (const event of window.earlyKeys?.() ?? []) if (!typingField(event.target)) onKeyDown(event);
+  early = window.earlyKeys?.() ?? [];
+}
+
+/** The whole page has come to life: what was pressed before is heard now. */
+export function alive(): void {
+  start();
+  for (const event of early.splice(0)) if (!typingField(event.target)) onKeyDown(event);
+  desk.arrive();
 }
 
 /**
