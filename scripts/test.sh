@@ -18,8 +18,10 @@ step() { # name, command...: a check that counts as one
   if "$@" > "$DIR/$name.log" 2>&1; then say "$name: passed"; passed=$((passed + 1)); else say "$name: FAILED"; tail -60 "$DIR/$name.log"; failed=$((failed + 1)); fi
 }
 
-suite() { # vitest project: its own counts
-  npx vitest run --project "$1" --reporter=default --reporter=json --outputFile.json="$DIR/$1.json" 2>&1 | grep -v '^npm warn' || true
+suite() { # vitest project [shard]: its own counts
+  npx vitest run --project "$1" ${2:+--shard="$2"} --reporter=default --reporter=json --outputFile.json="$DIR/$1${2:+-${2%/*}}.json" 2>&1 | grep -v '^npm warn' || true
+}
+tally() { # what a suite wrote down
   local counts
   counts=$(node -e 'try { const r = require(process.argv[1]); const broken = r.testResults.filter((f) => f.status === "failed" && f.assertionResults.length === 0).length; console.log(r.numPassedTests, r.numFailedTests + broken) } catch { console.log(0, 1) }' "$DIR/$1.json")
   passed=$((passed + ${counts% *})); failed=$((failed + ${counts#* }))
@@ -35,8 +37,15 @@ step lint lint_done
 step imports npx depcruise --config .dependency-cruiser.cjs src scripts bench tests
 step circles node scripts/circles.mjs
 OMNITROPE_DATA=$DIR OMNITROPE_PGPORT=54429 OMNITROPE_PG_OPTIONS='-c fsync=off -c synchronous_commit=off -c full_page_writes=off' bash scripts/pg.sh start || failed=$((failed + 1))
-suite unit
-if need_build; then suite server; suite browser; else say 'the build FAILED'; failed=$((failed + 1)); fi
+suite unit; tally unit
+if need_build; then
+  suite server; tally server
+  # two browsers at a time, each with a shop of its own
+  OMNITROPE_SHARD=1 suite browser 1/2 > "$DIR/browser-1.log" 2>&1 & half=$!
+  OMNITROPE_SHARD=2 suite browser 2/2
+  wait "$half"; cat "$DIR/browser-1.log"
+  tally browser-1; tally browser-2
+else say 'the build FAILED'; failed=$((failed + 1)); fi
 OMNITROPE_DATA=$DIR bash scripts/pg.sh stop
 echo "$passed passed, $failed failed"
 [ "$failed" -eq 0 ]

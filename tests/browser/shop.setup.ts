@@ -89,7 +89,7 @@ export async function demoDatabase(name: string): Promise<string> {
 /** The demo shop on a fresh database, served by two processes. */
 export default async function setup(project: TestProject): Promise<() => Promise<void>> {
   if (!existsSync('.next/BUILD_ID')) throw new Error('no build: run "npm test", or "npx next build" first');
-  const databaseUrl = await demoDatabase('omnitrope_browser');
+  const databaseUrl = await demoDatabase(`omnitrope_browser_${process.env.OMNITROPE_SHARD ?? 1}`);
   const worker = spawn('node', ['scripts/bundled.mjs', 'scripts/worker.ts'], {
     stdio: ['ignore', 'ignore', 'inherit'],
     env: {

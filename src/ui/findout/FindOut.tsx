@@ -123,7 +123,7 @@ export function FindOut({
       void act(
         'observe',
         { finding: step.id, outcome, acknowledged },
-        `${step.title} ${step.outcomes[outcome].label}`,
+        `${unit.tag}: ${step.title} ${step.outcomes[outcome].label}`,
       );
     else if (step.kind === 'repair') {
       const ended = ENDINGS[outcome];

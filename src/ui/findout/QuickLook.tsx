@@ -53,7 +53,7 @@ export function QuickLook({ unit, questions, photos }: Props) {
     const { id } = step;
     setPicked(null);
     const input = { unitId: unit.id, finding: id, outcome, acknowledged, ...(as && { [as]: true }) };
-    const words = `${step.title} ${step.outcomes[outcome].label}`;
+    const words = `${unit.tag}: ${step.title} ${step.outcomes[outcome].label}`;
     const sent = await given.give(id, outcome, send('observe', input, unit.version, { words }));
     if (sent.ok) setRefused((before) => (before?.step.id === id ? null : before));
     else setRefused({ step, outcome, acknowledged });

@@ -68,7 +68,7 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
   const record = (test: TestView, result: (typeof RESULTS)[number]) => {
     setPicked(null);
     const input = { unitId: unit.id, test: test.id, result: result[0] };
-    const words = `${test.name}: ${result[1]}`;
+    const words = `${unit.tag}: ${test.name}: ${result[1]}`;
     void given.give(test.id, result[0], send('recordTest', input, unit.version, { words }));
   };
   const give = () => void send('giveGrade', { unitId: unit.id }, unit.version);
