@@ -63,3 +63,20 @@ pg_env() { # DATABASE_URL as PG* variables: a password on a command line is seen
     say("PGPASSWORD", decodeURIComponent(url.password)); say("PGDATABASE", decodeURIComponent(url.pathname.slice(1)));
     say("PGSSLMODE", url.searchParams.get("sslmode"));')
 }
+
+keep_alive() { # $1: a process; the rest: a command that is started again whenever it ends while that process lives, later each time
+  # it ends at once
+  local parent=$1 wait=1 began one=
+  shift
+  trap 'kill -TERM "$one" 2>/dev/null; wait "$one" 2>/dev/null; exit 0' TERM INT
+  while kill -0 "$parent" 2>/dev/null; do
+    began=$(date +%s)
+    "$@" & one=$!
+    wait "$one"
+    kill -0 "$parent" 2>/dev/null || break
+    [ $(($(date +%s) - began)) -gt 60 ] && wait=1
+    say "the worker ended; it is started again in $wait s"
+    sleep "$wait" & wait $!
+    [ "$wait" -ge 60 ] || wait=$((wait * 2))
+  done
+}

@@ -12,10 +12,10 @@ const KEEP = Number(process.env.OMNITROPE_BACKUPS_KEPT ?? 14);
 const EVERY_HOURS = 20;
 const TRY_DAYS = 7;
 /** Whole backups, and scratch databases, are the owner's. */
-const owner = {
+const asOwner = () => ({
   ...process.env,
   DATABASE_URL: process.env.OMNITROPE_OWNER_URL ?? process.env.DATABASE_URL,
-};
+});
 
 /**
  * A backup when the last is from yesterday, in the small hours or when it is overdue; those beyond the newest KEEP go. Once
@@ -42,7 +42,7 @@ export async function nightly(folder: string, now = new Date()): Promise<'made' 
           .replace(/[^0-9]/g, '')}.dump`,
       );
       try {
-        await exec('bash', ['scripts/backup.sh', file], { env: owner });
+        await exec('bash', ['scripts/backup.sh', file], { env: asOwner() });
       } catch (error) {
         log.error(
           { error: String((error as { stderr?: string }).stderr ?? error).slice(0, 300) },
@@ -57,7 +57,7 @@ export async function nightly(folder: string, now = new Date()): Promise<'made' 
     const tried = await tx.select({ at: sql<Date | null>`max(${backups.triedAt})` }).from(backups);
     const days = tried[0]?.at ? (now.getTime() - new Date(tried[0].at).getTime()) / 86_400_000 : Infinity;
     if (!last || days <= TRY_DAYS) return 'nothing';
-    const fault = await exec('bash', ['scripts/tryBackup.sh', last.file], { env: owner }).then(
+    const fault = await exec('bash', ['scripts/tryBackup.sh', last.file], { env: asOwner() }).then(
       () => '',
       (error: { stderr?: string }) =>
         String(error.stderr ?? 'it could not be put back')

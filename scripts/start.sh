@@ -73,28 +73,14 @@ $who
   Stop it with Ctrl-C; nothing is lost.
 
 TXT
-# the server and one worker for long jobs; whichever signal ends this ends both. A worker that died is started again, a little later
-# each time it dies at once
-keep_working() {
-  local wait=1 began
-  trap 'kill -TERM "$one" 2>/dev/null; wait "$one" 2>/dev/null; exit 0' TERM INT
-  while kill -0 "$serve" 2>/dev/null; do
-    began=$(date +%s)
-    LOG_LEVEL=${LOG_LEVEL:-warn} OMNITROPE_PARENT=$serve OMNITROPE_OWNER_URL=$owner_url node scripts/bundled.mjs scripts/worker.ts & one=$!
-    wait "$one"
-    kill -0 "$serve" 2>/dev/null || break
-    [ $(($(date +%s) - began)) -gt 60 ] && wait=1
-    say "the worker ended; it is started again in $wait s"
-    sleep "$wait" & wait $!
-    [ "$wait" -ge 60 ] || wait=$((wait * 2))
-  done
-}
+# the server and one worker for long jobs; whichever signal ends this ends both
 stop() { trap - TERM INT; kill -TERM "$serve" "$worker" 2>/dev/null; wait "$serve" "$worker" 2>/dev/null; exit 0; }
 trap stop TERM INT
 # from here on with the role that owns nothing; only backups and their trial, by the worker, know the owner
 owner_url=$DATABASE_URL; export DATABASE_URL=${SERVING_URL:-$DATABASE_URL}
 HOST=$HOST node scripts/serve.mjs & serve=$!
-keep_working & worker=$!
+export LOG_LEVEL=${LOG_LEVEL:-warn}
+OMNITROPE_PARENT=$serve OMNITROPE_OWNER_URL=$owner_url keep_alive "$serve" node scripts/bundled.mjs scripts/worker.ts & worker=$!
 wait "$serve"; ended=$?
 kill -TERM "$worker" 2>/dev/null
 exit "$ended"
