@@ -31,7 +31,9 @@ export function OneBox() {
   const [text, setText] = useState('');
   const [found, setFound] = useState<Target[]>([]);
   const [foundFor, setFoundFor] = useState('');
-  const [missing, setMissing] = useState('');
+  // a message is about the page it came on; one of a way that is still open goes with it
+  const [said, setSaid] = useState({ words: '', path: '', onTheWay: false });
+  const setMissing = (words: string, onTheWay = false) => setSaid({ words, path, onTheWay });
 
   const go = (target: Target | null) => {
     if (!target) return;
@@ -52,6 +54,7 @@ export function OneBox() {
       if (results) break;
       setMissing(
         `The shop’s computer is not reached. ${code.trim()} is kept and opens when it answers. Esc: stay here.`,
+        true,
       );
       await new Promise((resolve) => setTimeout(resolve, ASK_AGAIN_MS));
     }
@@ -88,12 +91,8 @@ export function OneBox() {
     };
   }, []);
   useScans((code) => void openCode(code));
-  // a message is about the page it came on
-  useEffect(() => setMissing(''), [path]);
   const { to } = useSyncExternalStore(desk.watch, desk.read, desk.read);
-  useEffect(() => {
-    if (to === null) setMissing((now) => (now.startsWith('The shop’s computer is not reached') ? '' : now));
-  }, [to]);
+  const missing = said.path === path && !(said.onTheWay && to === null) ? said.words : '';
   useShortcuts((key) => {
     if (key !== '/') return false;
     input.current?.focus();

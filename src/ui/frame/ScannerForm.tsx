@@ -1,5 +1,5 @@
 'use client';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { bench } from '../kit/keys/keyboard';
 import { LONGEST_GAP_MS, SCANNER_CODE, USUAL_SCANNER, learnScanner, type Scanner } from '../kit/keys/scanner';
 import { Button, Quiet } from '../kit/parts';
@@ -7,17 +7,17 @@ import { Button, Quiet } from '../kit/parts';
 /** Nothing was pressed for so long: what came is the whole code, ms. */
 const QUIET_MS = 700;
 const SHORTEST_GAP_MS = 10;
+/** It changes by this page alone. */
+const never = () => () => undefined;
 
 /** Every key goes to this page while it listens; what came is compared with the code that was to be scanned. */
 export function ScannerForm() {
-  const [scanner, setScanner] = useState<Scanner>(USUAL_SCANNER);
+  const scanner = useSyncExternalStore(never, bench.scanner, () => USUAL_SCANNER);
   const [listening, setListening] = useState(false);
   const [said, setSaid] = useState('');
   const heard = useRef<{ key: string; at: number }[]>([]);
-  useEffect(() => setScanner(bench.scanner()), []);
   const keep = (next: Scanner, words: string) => {
     bench.set(next);
-    setScanner(next);
     setSaid(words);
   };
   useEffect(() => {

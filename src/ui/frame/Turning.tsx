@@ -17,7 +17,7 @@ export function Turning() {
   const [turning, start] = useTransition();
   const went = useRef(false);
   const { to, waiting, lost } = useSyncExternalStore(desk.watch, desk.read, () => NONE);
-  const [slow, setSlow] = useState(false);
+  const [slowTo, setSlowTo] = useState<string | null>(null);
   const [learnt, setLearnt] = useState(0);
   useEffect(
     () =>
@@ -35,15 +35,15 @@ export function Turning() {
     desk.arrive();
   }, [turning]);
   useEffect(() => {
-    if (to === null) return setSlow(false);
-    const timer = setTimeout(() => setSlow(true), SLOW_MS);
+    if (to === null) return;
+    const timer = setTimeout(() => setSlowTo(to), SLOW_MS);
     return () => clearTimeout(timer);
   }, [to]);
   useEffect(() => bench.onLearnt(({ gapMs }) => setLearnt(gapMs)), []);
   const tag = to && /^\/u\/([^/?]+)/.exec(to)?.[1];
   return (
     <>
-      {to !== null && (slow || waiting.length > 0) && (
+      {to !== null && (slowTo === to || waiting.length > 0) && (
         <p className="border-2 border-ink bg-paper px-3 py-2">
           <b className="figures">{tag ?? 'The page'}</b> is being opened.{' '}
           {waiting.length > 0 && (
