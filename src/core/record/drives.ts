@@ -76,9 +76,13 @@ export function drivesOf(
   let counted: number | null = null;
   /** Places a drive came out of that nobody has looked into since: unknown, not empty. Any number: other hands had it. */
   let unknown = 0;
-  const told = (drive: 'there' | 'none' | undefined) => {
+  /** A drive was seen that is not on record: one that hands then fit is not the one that was seen. */
+  let unrecorded = false;
+  const told = (drive: 'there' | 'none' | undefined, byRepair = false) => {
     if (!drive) return;
     seen = drive === 'there';
+    // what a repair put in is the one that is fitted
+    unrecorded = seen && inside.size === 0 && !byRepair;
     // a drive that is seen says nothing of the place another came out of
     if (!seen) counted = unknown = 0;
     else if (counted === 0) counted = null;
@@ -102,8 +106,9 @@ export function drivesOf(
         if (unknown > 0) unknown--;
         // hands that fit a part hold it and its code
         labelled.add(entry.part.id);
-      }
+      } else unrecorded = false;
     } else if (entry.kind === 'count') {
+      unrecorded = false;
       counted = entry.drives;
       unknown = entry.drives === null ? Number.POSITIVE_INFINITY : 0;
       seen = counted === null ? null : counted > 0;
@@ -120,8 +125,10 @@ export function drivesOf(
       told(entry.text === 'none' ? 'none' : 'there');
     } else if (entry.kind === 'answer' && entry.basis !== 'claimed') {
       told(findings.get(entry.finding)?.outcomes[entry.outcome]?.tells?.drive);
-    } else if (entry.kind === 'verdict' && entry.helped) told(repairs.get(entry.repair)?.tells?.drive);
+    } else if (entry.kind === 'verdict' && entry.helped) told(repairs.get(entry.repair)?.tells?.drive, true);
   }
+  if (unrecorded && inside.size > 0)
+    doubted.push('a drive was seen in it before another was fitted, and is not on record: count its drives');
   return {
     seen,
     counted: unknown > 0 ? null : (counted ?? (inside.size === 0 && seen !== false ? null : inside.size)),

@@ -203,6 +203,20 @@ describe('the gate', () => {
       shut(move('found', solid), data('1', 'erased'), count(null), move('in', disk), data('2', 'never')),
     ).toHaveLength(1);
   });
+  it('a drive that was seen and never recorded is not the one that hands fit later', () => {
+    const seen = [answer('look-bay', 0), move('in', disk), data('2', 'never')];
+    expect(shut(...seen)).toEqual([expect.stringContaining('seen in it before another was fitted')]);
+    expect(shut(...seen, count(1))).toEqual([]);
+    expect(shut(...seen, count(2))).toEqual([expect.stringContaining('2 drives were counted')]);
+    expect(shut(...seen, move('found', solid), data('1', 'erased'))).toEqual([]);
+    expect(shut(answer('look-bay', 0), answer('look-bay', 1), move('in', disk), data('2', 'never'))).toEqual(
+      [],
+    );
+    // what a repair put in is the drive it tells of
+    expect(
+      shut(answer('look-bay', 1), verdict('fit-drive', true), move('in', disk), data('2', 'never')),
+    ).toEqual([]);
+  });
   it('a drive whose serial nobody could read is labelled by hand after the last report that showed it', () => {
     const nameless = { ...solid, serial: '' };
     const one = [move('found', nameless), data('1', 'erased')];
