@@ -11,11 +11,11 @@ need_packages curl openssl postgresql chromium chromium-driver lshw poppler-util
 need_modules
 export NEXT_TELEMETRY_DISABLED=1 SE_OFFLINE=true
 unset DATABASE_URL
-passed=0; failed=0
+passed=0; failed=0; names=
 
 step() { # name, command...: a check that counts as one
   local name=$1; shift
-  if "$@" > "$DIR/$name.log" 2>&1; then say "$name: passed"; passed=$((passed + 1)); else say "$name: FAILED"; tail -60 "$DIR/$name.log"; failed=$((failed + 1)); fi
+  if "$@" > "$DIR/$name.log" 2>&1; then say "$name: passed"; passed=$((passed + 1)); else say "$name: FAILED"; tail -60 "$DIR/$name.log"; names+="FAILED $name"$'\n'; failed=$((failed + 1)); fi
 }
 
 suite() { # vitest project [shard]: its own counts
@@ -25,6 +25,9 @@ tally() { # what a suite wrote down
   local counts
   counts=$(node -e 'try { const r = require(process.argv[1]); const broken = r.testResults.filter((f) => f.status === "failed" && f.assertionResults.length === 0).length; console.log(r.numPassedTests, r.numFailedTests + broken) } catch { console.log(0, 1) }' "$DIR/$1.json")
   passed=$((passed + ${counts% *})); failed=$((failed + ${counts#* }))
+  local more
+  more=$(node -e 'try { for (const f of require(process.argv[1]).testResults) { if (f.status === "failed" && !f.assertionResults.length) console.log("FAILED", f.name, String(f.message).split("\n")[0]); for (const t of f.assertionResults) if (t.status === "failed") console.log("FAILED", f.name.split("/").pop(), t.fullName, "|", String(t.failureMessages[0]).split("\n")[0]) } } catch { console.log("FAILED", process.argv[1], "was not written") }' "$DIR/$1.json")
+  [ -z "$more" ] || names+=$more$'\n'
 }
 
 rm -f "$DIR"/*.json
@@ -47,5 +50,7 @@ if need_build; then
   tally browser-1; tally browser-2
 else say 'the build FAILED'; failed=$((failed + 1)); fi
 OMNITROPE_DATA=$DIR bash scripts/pg.sh stop
+# named once more at the end, where whoever reads a long log looks
+[ -z "$names" ] || echo "$names"
 echo "$passed passed, $failed failed"
 [ "$failed" -eq 0 ]
