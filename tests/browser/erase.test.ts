@@ -119,7 +119,7 @@ describe('an erasure by the machine itself, as the bench sees it', () => {
   });
   it('ended well it is on record, with a certificate anybody can check', async () => {
     await endsWell();
-    await see(bench(), 'Accounted for.');
+    await see(bench(), 'Accounted for.', 40_000);
     const link = await bench().findElement(By.partialLinkText('Certificate'));
     const href = (await link.getAttribute('href'))!;
     const cookies = (await bench().manage().getCookies())
@@ -165,7 +165,7 @@ describe('an erasure by the machine itself, as the bench sees it', () => {
     await bench().findElement(By.css('option[value=disk-overwrite]')).click();
     await bench().findElement(By.xpath("//option[contains(., 'every sector read back, all zero')]")).click();
     await press('Put on record');
-    await see(bench(), 'Accounted for.');
+    await see(bench(), 'Accounted for.', 40_000);
     expect(await pageText(bench())).toContain('every sector read back, all zero');
   });
 });
@@ -202,7 +202,7 @@ describe('a loose drive', () => {
     const block = await bench().findElement(By.css(`footer a[href="/bin/${CODE}"]`));
     expect(await block.getText()).toContain('reading back');
     await endsWell();
-    await see(bench(), 'Accounted for.');
+    await see(bench(), 'Accounted for.', 40_000);
     expect(await pageText(bench())).toContain('read back by the dock');
     expect((await bench().findElements(By.partialLinkText('Certificate'))).length).toBe(1);
     await bench().get(`${url}/bin?class=drive`);

@@ -88,6 +88,8 @@ export const markSoil = defineCommand<Marked, null>({
       .label('soil'),
     degree: Joi.number().integer().min(0).max(3).required().label('how much'),
   }),
+  // what is seen on a zone is seen, whatever else was done to the machine meanwhile
+  still: () => Promise.resolve(true),
   async run({ tx, actor, unit }, { zone: id, soil, degree }) {
     refuseHeld(unit!);
     const zone = zoneOf(unit!, id);
@@ -201,6 +203,8 @@ export const stainStays = defineCommand<{ unitId: string; zone: string; stays: b
     zone: shortText('zone', 40).required(),
     stays: Joi.boolean().required().label('stays'),
   }),
+  // what is seen on a zone is seen, whatever else was done to the machine meanwhile
+  still: () => Promise.resolve(true),
   async run({ tx, actor, unit }, { zone: id, stays }) {
     refuseHeld(unit!);
     const zone = zoneOf(unit!, id);
@@ -223,6 +227,8 @@ export const saySurface = defineCommand<{ unitId: string; zone: string; of: Surf
       .required()
       .label('surface'),
   }),
+  // what is seen on a zone is seen, whatever else was done to the machine meanwhile
+  still: () => Promise.resolve(true),
   async run({ tx, actor, unit }, { zone: id, of }) {
     refuseHeld(unit!);
     const zone = zoneOf(unit!, id);

@@ -21,6 +21,8 @@ function concernOf(path: string): Concern {
   return { page: first === 'bin' ? 'parts' : 'shop' };
 }
 
+const NO_DATABASE = 'The shop’s database does not answer. Nothing can be saved until it does.';
+
 /** A page is read again at most this often because of other people, ms after the last time. */
 const FLOOR_GATHER_MS = 1_000;
 
@@ -80,19 +82,24 @@ export function Connection() {
       source = new EventSource('/api/live');
       source.onopen = () => {
         shop.setStreamAway(false);
+        // what is still wrong is said anew by the stream
+        shop.setTrouble('');
         outbox.wake();
       };
       source.onerror = async () => {
         // while it is trying again by itself the server is away; refused for good may also mean signed out:
         // the page will say so
         if (source.readyState !== EventSource.CLOSED) return shop.setStreamAway(true);
-        const alive = await fetch('/api/alive').then(
-          (response) => response.ok,
-          () => false,
+        const health = await fetch('/health').then(
+          async (response) => (await response.json()) as { database: boolean },
+          () => null,
         );
+        const alive = health !== null;
         shop.setStreamAway(!alive);
-        if (alive) read();
-        reopen = setTimeout(listen, alive ? 5_000 : 1_500);
+        // a page that is opened without the database has no stream to say so
+        if (health && !health.database) shop.setTrouble(NO_DATABASE);
+        if (health?.database) read();
+        reopen = setTimeout(listen, health?.database ? 5_000 : 1_500);
       };
       source.onmessage = (event: MessageEvent<string>) => {
         const notice = JSON.parse(event.data) as Notice;
