@@ -71,6 +71,14 @@ export async function world(seed: number, front: string) {
   const inside = async (id: string) => (await where(id)).unitId;
 
   /** One act: its name and what it does; what the drive really is afterwards is told beside it. */
+  /** Written down by hand of a drive, wherever it is. @returns which */
+  const wroteDown = async (kind: string, methodId: string) => {
+    const componentId = drive();
+    if (!componentId) return null;
+    const unitId = await inside(componentId);
+    await act(someone(), 'recordErasure', { ...(unitId && { unitId }), componentId, kind, methodId });
+    return componentId;
+  };
   const acts: Record<string, () => Promise<unknown>> = {
     async record() {
       const unitId = unit();
@@ -159,28 +167,10 @@ export async function world(seed: number, front: string) {
       );
       if (refused === null && own.data) throw new Error(`"never held data" was taken of ${id}, which does`);
     },
-    async failed() {
-      const id = drive();
-      if (!id) return;
-      const unitId = await inside(id);
-      await act(someone(), 'recordErasure', {
-        ...(unitId && { unitId }),
-        componentId: id,
-        kind: 'failed',
-        methodId: 'disk-overwrite',
-      });
-    },
+    failed: async () => void (await wroteDown('failed', 'disk-overwrite')),
     async destroy() {
-      const id = drive();
-      if (!id) return;
-      const unitId = await inside(id);
-      await act(someone(), 'recordErasure', {
-        ...(unitId && { unitId }),
-        componentId: id,
-        kind: 'destroyed',
-        methodId: 'destroy',
-      });
-      drives.get(id)!.data = false;
+      const id = await wroteDown('destroyed', 'destroy');
+      if (id) drives.get(id)!.data = false;
     },
     async script() {
       const id = drive();
