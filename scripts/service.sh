@@ -19,7 +19,7 @@ fi
 command -v systemctl >/dev/null || [ -n "${OMNITROPE_UNIT_DIR:-}" ] || { say 'there is no systemd on this computer'; exit 1; }
 umask 077
 : > "$ENVIRONMENT"
-for name in OMNITROPE_HOST PORT OMNITROPE_DATA DATABASE_URL OMNITROPE_URL OMNITROPE_TRUSTED_PROXIES OMNITROPE_POOL OMNITROPE_BACKUPS_KEPT; do
+for name in OMNITROPE_HOST PORT OMNITROPE_DATA DATABASE_URL SERVING_URL OMNITROPE_URL OMNITROPE_TRUSTED_PROXIES OMNITROPE_POOL OMNITROPE_BACKUPS_KEPT; do
   [ -z "${!name:-}" ] || printf '%s=%s\n' "$name" "${!name}" >> "$ENVIRONMENT"
 done
 cat > "$UNIT" <<TXT
