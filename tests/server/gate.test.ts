@@ -81,6 +81,24 @@ describe('as many drives as were seen leave, each accounted for', () => {
     await counted(unitId, 0);
     expect(await list(unitId)).toBeNull();
   });
+  it('one that was counted and is not on record keeps the whole machine, sold, recycled or given away', async () => {
+    const unitId = await desktop();
+    const { componentId } = await record(unitId);
+    await erase(unitId, componentId);
+    await act(benchA, 'listUnit', { unitId, askMinor: 900, as: 'as found' });
+    await counted(unitId, 2);
+    for (const [who, name, input] of [
+      [benchA, 'sellUnit', { priceMinor: 900, soldOn: '2026-11-26' }],
+      [benchA, 'endUnit', { as: 'recycled' }],
+      [owner, 'endUnit', { as: 'given away' }],
+    ] as const)
+      expect(await refusal(act(who, name, { unitId, ...input }))).toMatchObject({
+        code: 'refused',
+        message: expect.stringContaining('2 drives were counted'),
+      });
+    await counted(unitId, 1);
+    await act(benchA, 'sellUnit', { unitId, priceMinor: 900, soldOn: '2026-11-26' });
+  });
   it('a report that lists more drives than are on record shuts the gate, a whole disk without a name among them', async () => {
     const unitId = await desktop();
     const disk = (name: string, more = {}) => ({
@@ -146,6 +164,22 @@ describe('a report moves nothing and names nothing', () => {
     await record(other, { serial: '' });
     await report(other, [smart('sda', 'TWO-1'), smart('sdb', 'TWO-2')]);
     expect((await inside(other)).map(({ serial }) => serial).sort()).toEqual(['', 'TWO-1', 'TWO-2']);
+  });
+  it('a loose drive that a report saw in a machine is not sold before somebody says whether it is that one', async () => {
+    const [a, b] = [await desktop(), await desktop()];
+    const { componentId } = await record(b, { serial: 'LOOSE-1' });
+    await erase(b, componentId);
+    await act(benchA, 'takePart', { unitId: b, componentId, to: 'bin' });
+    await report(a, [smart('sda', 'LOOSE-1')]);
+    const sell = () =>
+      refusal(act(benchA, 'sellPart', { componentId, priceMinor: 900, soldOn: '2026-11-26' }));
+    expect(await sell()).toMatchObject({
+      code: 'refused',
+      message: expect.stringContaining('showed what may be'),
+    });
+    const [asked] = await database().select().from(sightings).where(eq(sightings.unitId, a));
+    await act(benchA, 'answerSighting', { unitId: a, sightingId: asked.id, answer: 'another' });
+    expect(await sell()).toBeNull();
   });
   it('dropped onto another machine it moves no drive: both ask, and neither leaves', async () => {
     const [a, b] = [await desktop(), await desktop()];

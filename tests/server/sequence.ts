@@ -42,6 +42,9 @@ export async function world(seed: number, front: string) {
   const theirs = await lotWith(['desktop'], { source: 'owner', priceMinor: 0 });
   const all = [...lot.units, ...theirs.units].map(({ unitId }) => unitId);
   const done: string[] = [];
+  /** Machines with a drive that was counted and is not on record: what is really in them, and the record, differ. */
+  const hidden = new Set(chance(0.7) ? [lot.units[0].unitId] : []);
+  for (const unitId of hidden) await act(benchA, 'countDrives', { unitId, drives: 1, labelled: true });
   let made = 0;
   /** Drives of other worlds in the same shop. */
   const foreign = new Set(
@@ -90,6 +93,8 @@ export async function world(seed: number, front: string) {
         serial,
         attributes: { kind: 'disk', gb: 0.001, hours: 900 },
       });
+      // hands that put one on record there have found it
+      hidden.delete(unitId);
       await learnOf(unitId, true);
     },
     async buyNew() {
@@ -106,6 +111,7 @@ export async function world(seed: number, front: string) {
       const unitId = unit();
       // what it shows: some of the drives that are really in it, or, by a slip, those of another machine
       const from = chance(0.25) ? unit() : unitId;
+      if (hidden.has(unitId) || hidden.has(from)) return;
       const rows = await database()
         .select()
         .from(components)
@@ -136,13 +142,17 @@ export async function world(seed: number, front: string) {
       await learnOf(row.unitId, true);
     },
     async count() {
-      // an honest count: as many as the record has, for in this world each drive has its record
+      // an honest count: as many as are really in it
       const unitId = unit();
       const rows = await database()
         .select()
         .from(components)
         .where(and(eq(components.unitId, unitId), eq(components.class, 'drive')));
-      await act(someone(), 'countDrives', { unitId, drives: rows.length, labelled: true });
+      await act(someone(), 'countDrives', {
+        unitId,
+        drives: rows.length + Number(hidden.has(unitId)),
+        labelled: true,
+      });
     },
     async eraseByHand() {
       const id = drive();
@@ -247,7 +257,9 @@ export async function world(seed: number, front: string) {
       all.push(unitId);
     },
     async look() {
-      await act(someone(), 'observe', { unitId: unit(), finding: 'look-bay', outcome: chance(0.6) ? 1 : 0 });
+      const unitId = unit();
+      const empty = chance(0.6) && !hidden.has(unitId);
+      await act(someone(), 'observe', { unitId, finding: 'look-bay', outcome: empty ? 1 : 0 });
     },
     async list() {
       await act(someone(), 'listUnit', { unitId: unit(), askMinor: 900, as: 'as found' });
@@ -413,6 +425,12 @@ export async function world(seed: number, front: string) {
       const left = (LEFT as readonly string[]).includes(row.place) && was?.place !== row.place;
       if (own && left && own.data && !own.owners)
         return { code: row.code, place: row.place, after: done.slice(-12).join(', ') };
+    }
+    for (const unitId of hidden) {
+      const [{ tag, stage, goneAs }] = await database().select().from(units).where(eq(units.id, unitId));
+      const away = stage === 'sold' || (stage === 'gone' && goneAs !== 'returned' && goneAs !== 'lost');
+      if (away)
+        return { code: `a drive in ${tag}`, place: goneAs ?? stage, after: done.slice(-12).join(', ') };
     }
     return null;
   }
