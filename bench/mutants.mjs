@@ -110,6 +110,7 @@ const MUTANTS = [
 const OWN = ['gate', 'record', 'looseDrive', 'endings', 'sales', 'parts'].map(
   (name) => `tests/server/${name}.test.ts`,
 );
+const CORE = 'src/core/record/record.test.ts';
 
 const root = resolve('.');
 const copy = resolve('/tmp/omnitrope-mutants');
@@ -121,7 +122,7 @@ const wanted = process.argv.slice(2).map(Number);
 const run = (...files) => {
   const { stdout, status } = spawnSync(
     'npx',
-    ['vitest', 'run', '--project', 'server', '--bail', '1', ...files],
+    ['vitest', 'run', '--project', files[0] === CORE ? 'unit' : 'server', '--bail', '1', ...files],
     { cwd: copy, encoding: 'utf8' },
   );
   return {
@@ -145,9 +146,11 @@ for (const [n, [words, file, from, to]] of MUTANTS.entries()) {
   const leaving = run('tests/server/leaving.test.ts');
   const by = leaving.found
     ? `random sequences${leaving.where && `, seed ${leaving.where}`}`
-    : run(...OWN).found
-      ? 'the gate’s own tests only'
-      : 'NOBODY';
+    : run(CORE).found
+      ? 'the core’s own tests only'
+      : run(...OWN).found
+        ? 'the gate’s own tests only'
+        : 'NOBODY';
   if (by === 'NOBODY') missed++;
   console.log(`${n + 1} ${words}: found by ${by}`);
   writeFileSync(path, whole);
