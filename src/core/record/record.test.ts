@@ -262,6 +262,11 @@ describe('the gate', () => {
     expect(state('erased', 'cloned')).toBe(false);
     expect(state('erased', 'cloned', 'erased')).toBe(true);
     expect(state('never', 'cloned')).toBe(false);
+    // whatever was erased before: what came back, failed or has begun since holds data
+    for (const since of ['used', 'failed', 'begun'] as const) {
+      expect(state('erased', since)).toBe(false);
+      expect(state('erased', since, 'erased')).toBe(true);
+    }
     // that it never held any is the first thing said of it, or somebody vouches for it
     expect(state('never')).toBe(true);
     expect(state('failed', 'never')).toBe(false);
