@@ -107,7 +107,7 @@ const MUTANTS = [
     'if (false as boolean) {',
   ],
 ];
-const OWN = ['gate', 'record', 'looseDrive', 'endings', 'sales', 'parts'].map(
+const OWN = ['gate', 'record', 'looseDrive', 'endings', 'sales', 'parts', 'erase'].map(
   (name) => `tests/server/${name}.test.ts`,
 );
 const CORE = 'src/core/record/record.test.ts';

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { and, eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { database } from '@/db/client';
-import { erasures, units } from '@/db/schema';
+import { erasureRuns, erasures, units } from '@/db/schema';
 import { certificateOf, checkCertificate } from '@/shop/erasure/certificate';
 import { eraseRunsOf } from '@/shop/erasure/lane';
 import { recordNow } from '@/shop/record/queries';
@@ -656,6 +656,22 @@ describe('what the script says is held against what can be', () => {
         message: expect.stringContaining('say first'),
       });
     }
+  });
+  it('what is written down of a drive by hand ends what a script is doing to it; what the script says then opens nothing', async () => {
+    const open = await confirmed(2_048, { kind: 'disk', gb: 0.001 });
+    await act(benchA, 'recordErasure', {
+      unitId: open.unitId,
+      componentId: open.componentId,
+      kind: 'failed',
+      methodId: 'disk-overwrite',
+    });
+    const [run] = await database()
+      .select({ ending: erasureRuns.ending })
+      .from(erasureRuns)
+      .where(eq(erasureRuns.componentId, open.componentId));
+    expect(run.ending).toBe('overtaken');
+    expect(await ends(open)).toMatchObject({ erased: false });
+    expect(await gate(open.unitId)).toEqual([expect.stringContaining('could not be erased')]);
   });
   it('erased by hand, sold and back meanwhile: the old erasure opens nothing', async () => {
     const open = await confirmed(2_048, { kind: 'disk', gb: 0.001 });
