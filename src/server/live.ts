@@ -2,6 +2,7 @@ import { statfs } from 'node:fs/promises';
 import pg from 'pg';
 import { databaseUrl } from '@/db/client';
 import { log } from '@/log';
+import { NO_DATABASE } from '@/words/trouble';
 
 /**
  * A change somewhere in the shop, from whatever process made it. `reread` after a gap: anything may have
@@ -71,7 +72,7 @@ async function listen(attempt: number): Promise<void> {
     over = true;
     if (error) log.warn({ error: error.message }, 'the live connection broke, trying again');
     client.end().catch(() => undefined);
-    sayTrouble('database', 'The shop’s database does not answer. Nothing can be saved until it does.');
+    sayTrouble('database', NO_DATABASE);
     setTimeout(() => void listen(Math.min(attempt + 1, RETRY_MS.length - 1)), RETRY_MS[attempt]).unref();
   };
   client.on('error', again);

@@ -218,6 +218,21 @@ describe('cleaning', () => {
     expect(await shut()).toBe(false);
     await act(owner, 'setSchools', { schools: { first: 'by soil' } });
   });
+  it('a rubbery lid takes no alcohol; taken back it takes what it took before', async () => {
+    const unitId = await laptop();
+    const say = (zone: string) => act(benchA, 'saySurface', { unitId, zone, of: 'rubber' });
+    // not before it was looked at, and nothing inside has a coat
+    expect(await refusal(say('lid'))).toMatchObject({
+      message: expect.stringContaining('look at the lid first'),
+    });
+    expect(await refusal(say('fan'))).toMatchObject({ code: 'invalid' });
+    await soil(unitId, 'lid', 'glue', 1);
+    await say('lid');
+    const alcohol = () => refusal(act(benchA, 'cleanStep', { unitId, rule: 'glue-alcohol', zones: ['lid'] }));
+    expect(await alcohol()).toMatchObject({ code: 'refused' });
+    await act(benchA, 'takeBackClean', { unitId });
+    expect(await alcohol()).toBeNull();
+  });
   it('a stain that stays lowers the price until it has gone; agents used are the unit’s cost', async () => {
     const unitId = await laptop();
     const clean = (await unitRow(unitId)).priceMinor;

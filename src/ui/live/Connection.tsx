@@ -3,6 +3,7 @@ import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useRef, useSyncExternalStore, useTransition } from 'react';
 import { concerns, gatherMs, type Concern, type Notice } from './concern';
 import { refreshFloor } from './floor';
+import { NO_DATABASE } from '@/words/trouble';
 import { TrayHere } from '../frame/TrayHere';
 import { Turning } from '../frame/Turning';
 import { guardReading, outbox, shop } from './shop';
@@ -20,8 +21,6 @@ function concernOf(path: string): Concern {
   if (first === '' || first === 'stage' || first === 'lots') return { page: 'list' };
   return { page: first === 'bin' ? 'parts' : 'shop' };
 }
-
-const NO_DATABASE = 'The shop’s database does not answer. Nothing can be saved until it does.';
 
 /** A page is read again at most this often because of other people, ms after the last time. */
 const FLOOR_GATHER_MS = 1_000;
