@@ -2,7 +2,7 @@ import { statfs } from 'node:fs/promises';
 import pg from 'pg';
 import { databaseUrl } from '@/db/client';
 import { log } from '@/log';
-import { NO_DATABASE } from '@/words/trouble';
+import { NO_DATABASE } from '@/shop/jobs/health';
 
 /**
  * A change somewhere in the shop, from whatever process made it. `reread` after a gap: anything may have

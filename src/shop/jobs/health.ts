@@ -6,6 +6,9 @@ import { backups, workerBeats } from '@/db/schema';
 const SILENT_SECONDS = 90;
 const OLD_HOURS = 50;
 
+/** Said on every screen while the database is away. */
+export const NO_DATABASE = 'The shop’s database does not answer. Nothing can be saved until it does.';
+
 export interface Health {
   well: boolean;
   database: boolean;

@@ -3,7 +3,6 @@ import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useRef, useSyncExternalStore, useTransition } from 'react';
 import { concerns, gatherMs, type Concern, type Notice } from './concern';
 import { refreshFloor } from './floor';
-import { NO_DATABASE } from '@/words/trouble';
 import { TrayHere } from '../frame/TrayHere';
 import { Turning } from '../frame/Turning';
 import { guardReading, outbox, shop } from './shop';
@@ -90,13 +89,13 @@ export function Connection() {
         // the page will say so
         if (source.readyState !== EventSource.CLOSED) return shop.setStreamAway(true);
         const health = await fetch('/health').then(
-          async (response) => (await response.json()) as { database: boolean },
+          async (response) => (await response.json()) as { database: boolean; trouble?: string },
           () => null,
         );
         const alive = health !== null;
         shop.setStreamAway(!alive);
         // a page that is opened without the database has no stream to say so
-        if (health && !health.database) shop.setTrouble(NO_DATABASE);
+        if (health?.trouble) shop.setTrouble(health.trouble);
         if (health?.database) read();
         reopen = setTimeout(listen, health?.database ? 5_000 : 1_500);
       };
