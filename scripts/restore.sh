@@ -32,7 +32,11 @@ $(anchored "$FILE.anchor"; anchored "$DIR/history.anchors")
   perform 1 from public.shop; if not found then raise exception 'it holds no shop'; end if;
 end \$\$;
 -- who was signed out, and what was ended, since the backup was made stays so
-delete from public.session; delete from public.report_tokens; delete from public.self_test_tokens;
+do \$\$ declare had text; begin
+  foreach had in array array['session', 'tokens', 'report_tokens', 'self_test_tokens'] loop
+    if to_regclass('public.' || had) is not null then execute 'delete from public.' || had; end if;
+  end loop;
+end \$\$;
 update public.reading_runs set ended_at = now(), ending = 'dropped' where ended_at is null;
 update public.erasure_runs set state = 'ended', ending = 'dropped' where ending = '';
 commit;

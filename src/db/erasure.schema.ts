@@ -107,7 +107,7 @@ export interface EraseProgress {
   unwritten: number;
 }
 
-/** Erasures by a unit's own script. Only the SHA-256 of the token is kept; it is good for this drive's erasure alone. */
+/** Erasures by a unit's own script; its token is good for this drive's erasure alone. */
 export const erasureRuns = pgTable(
   'erasure_runs',
   {
@@ -120,7 +120,6 @@ export const erasureRuns = pgTable(
     methodId: text('method_id').notNull(),
     whole: boolean('whole').notNull(),
     seed: integer('seed').notNull(),
-    tokenHash: text('token_hash').notNull().unique(),
     state: text('state').$type<EraseState>().notNull().default('asked'),
     seen: jsonb('seen').$type<EraseSeen>(),
     progress: jsonb('progress').$type<EraseProgress>(),
@@ -132,7 +131,6 @@ export const erasureRuns = pgTable(
     confirmedBy: text('confirmed_by').notNull().default(''),
     confirmer: text('confirmer'),
     heardAt: at('heard_at'),
-    expiresAt: at('expires_at').notNull(),
     /** `done`, `failed`, `dropped` or `overtaken` by a movement or another entry of the drive; empty while it is open. */
     ending: text('ending').notNull().default(''),
   },

@@ -20,7 +20,7 @@ export interface RunAbout {
   by?: string;
 }
 
-/** Runs of instruments. Only the SHA-256 of a run's token is kept; it is good for appending, and ends with the run. */
+/** Runs of instruments; a run's token is good for appending, and ends with the run. */
 export const readingRuns = pgTable(
   'reading_runs',
   {
@@ -29,11 +29,9 @@ export const readingRuns = pgTable(
       .notNull()
       .references(() => units.id, { onDelete: 'cascade' }),
     kind: text('kind').$type<RunKind>().notNull(),
-    tokenHash: text('token_hash').notNull().unique(),
     by: text('by').notNull(),
     byName: text('by_name').notNull(),
     startedAt: moment('started_at'),
-    expiresAt: at('expires_at').notNull(),
     endedAt: at('ended_at'),
     /** `finished` or `dropped`; empty while it is open. */
     ending: text('ending').notNull().default(''),

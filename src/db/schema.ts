@@ -7,6 +7,7 @@ export * from './work.schema';
 export * from './models.schema';
 export * from './memory.schema';
 export * from './photos.schema';
+export * from './tokens.schema';
 export * from './report.schema';
 export * from './readings.schema';
 export * from './erasure.schema';

@@ -3,7 +3,7 @@ import { eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { batchFault } from '@/core/instruments/run';
 import { database } from '@/db/client';
-import { account, erasureRuns, selfTestTokens } from '@/db/schema';
+import { account, tokens } from '@/db/schema';
 import { plainly } from '@/server/answer';
 import { codesInPhoto } from '@/server/barcode';
 import { jsonWithin } from '@/server/answer';
@@ -93,9 +93,10 @@ describe('what a person could still do elsewhere ends in one place', () => {
     const [open, confirmed] = [await ask('E-1'), await ask('E-2')];
     await act(benchB, 'confirmErasure', { unitId, run: confirmed.run, serial: 'E-2' });
     await act(owner, 'closePerson', { person: clerk.id });
-    expect(await database().select().from(selfTestTokens).where(eq(selfTestTokens.by, clerk.id))).toEqual([]);
-    const [dropped] = await database().select().from(erasureRuns).where(eq(erasureRuns.id, open.run));
-    expect(dropped.ending).toBe('dropped');
+    expect(await database().select().from(tokens).where(eq(tokens.by, clerk.id))).toEqual([]);
+    // nobody has confirmed it, so it writes nothing any more: its script hears so and stops
+    expect(await (await fetch(`${front.origin}/e/${open.token}/at`)).json()).toMatchObject({ say: 'stop' });
+    expect((await refusal(eraseRun(open.token)))?.code).toBe('forbidden');
     // hours of work are not lost with an account: it is its confirmer's
     expect((await eraseRun(confirmed.token)).actor.id).toBe(benchB.id);
     const answer = await saysThrough(front.origin, confirmed.token, confirmed.run);

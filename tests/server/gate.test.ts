@@ -165,6 +165,14 @@ describe('a report moves nothing and names nothing', () => {
     await report(other, [smart('sda', 'TWO-1'), smart('sdb', 'TWO-2')]);
     expect((await inside(other)).map(({ serial }) => serial).sort()).toEqual(['', 'TWO-1', 'TWO-2']);
   });
+  it('two drives of one report that give the same serial are two, also when one of them is on record', async () => {
+    const unitId = await desktop();
+    const { componentId } = await record(unitId, { serial: 'TWIN-1' });
+    await erase(unitId, componentId);
+    await report(unitId, [smart('sda', 'TWIN-1'), smart('sdb', 'TWIN-1')]);
+    expect(await inside(unitId)).toHaveLength(2);
+    expect(await list(unitId)).toEqual(shut);
+  });
   it('a loose drive that a report saw in a machine is not sold before somebody says whether it is that one', async () => {
     const [a, b] = [await desktop(), await desktop()];
     const { componentId } = await record(b, { serial: 'LOOSE-1' });

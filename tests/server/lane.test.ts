@@ -9,7 +9,7 @@ import { seededRandom } from '@/core/random';
 import { heatMachine, heatMeter } from '@/core/simulate/heat';
 import { standInOf } from '@/core/simulate/standIn';
 import { database } from '@/db/client';
-import { events, readingBatches, readingRuns, shop, units } from '@/db/schema';
+import { events, readingBatches, readingRuns, shop, tokens, units } from '@/db/schema';
 import { Sampler } from '@/device/sampler';
 import { runStandIn } from '@/device/standInRun';
 import { makePerson } from '@/server/people';
@@ -128,8 +128,8 @@ describe('the lane of samples', () => {
       { unitId, kind: 'heat' },
     );
     await send(token, 0);
-    const [row] = await database().select().from(readingRuns).where(eq(readingRuns.id, run));
-    expect(row.tokenHash).not.toContain(token);
+    const [row] = await database().select().from(tokens).where(eq(tokens.runId, run));
+    expect(row.hash).not.toContain(token);
     await act(owner, 'closePerson', { person: id });
     expect(await refusal(append(token, { seq: 1, columns: columnsOf(samples(5, 5)) }))).toMatchObject({
       code: 'forbidden',

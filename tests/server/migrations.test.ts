@@ -62,12 +62,24 @@ async function furnish(): Promise<void> {
   `);
 }
 
+/** Leave given to machines when each kind of it was kept in a table of its own. */
+const giveLeave = () =>
+  client.query(`
+    insert into report_tokens (token_hash, unit_id, by, by_name, expires_at, used_at) values ('r', '00000000-0000-4000-8000-000000000001', 'a', 'Bench', now() + interval '1 hour', null), ('u', '00000000-0000-4000-8000-000000000001', 'a', 'Bench', now() + interval '1 hour', now());
+    insert into self_test_tokens (token_hash, unit_id, by, by_name, expires_at, opened) values ('r', '00000000-0000-4000-8000-000000000001', 'a', 'Bench', now() + interval '1 hour', 3);
+    insert into reading_runs (id, unit_id, kind, token_hash, by, by_name, expires_at) values ('00000000-0000-4000-8000-0000000000d1', '00000000-0000-4000-8000-000000000001', 'heat', 'h', 'a', 'Bench', now() + interval '1 hour');
+    insert into erasure_runs (id, component_id, method_id, whole, seed, token_hash, state, by, by_name, expires_at) values
+      ('00000000-0000-4000-8000-0000000000e1', '00000000-0000-4000-8000-0000000000c2', 'disk-overwrite', true, 1, 'e', 'confirmed', 'a', 'Bench', now() + interval '1 hour');
+  `);
+
 beforeAll(async () => {
   const url = await freshDatabase(inject('cluster'), 'omnitrope_earlier');
   await migrateDatabase(url, folderUpTo('0004_reckoned'));
   client = new pg.Client({ connectionString: url });
   await client.connect();
   await furnish();
+  await migrateDatabase(url, folderUpTo('0027_by_itself'));
+  await giveLeave();
   await migrateDatabase(url);
 });
 afterAll(() => client.end());
@@ -153,6 +165,20 @@ describe('a shop of an earlier version, with rows in it, brought to today', () =
       { answer: null },
     ]);
     expect(await one('select * from events_first_fault()')).toEqual([]);
+  });
+  it('keeps all leave that was given to machines, in one table', async () => {
+    expect(
+      await one(
+        `select purpose, hash, right(run_id::text, 2) as run, "by", used_at is not null as used, opened from tokens order by purpose, hash`,
+      ),
+    ).toEqual([
+      // what is confirmed is nobody's: it ends with its run
+      { purpose: 'erase', hash: 'e', run: 'e1', by: null, used: false, opened: 0 },
+      { purpose: 'report', hash: 'r', run: null, by: 'a', used: false, opened: 0 },
+      { purpose: 'report', hash: 'u', run: null, by: 'a', used: true, opened: 0 },
+      { purpose: 'run', hash: 'h', run: 'd1', by: 'a', used: false, opened: 0 },
+      { purpose: 'self-test', hash: 'r', run: null, by: 'a', used: false, opened: 3 },
+    ]);
   });
   it('counts tags on from the newest there is', async () => {
     expect(await one('select name, last from counters order by name')).toEqual([

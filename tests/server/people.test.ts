@@ -5,7 +5,7 @@ import { account, events, session, user } from '@/db/schema';
 import { addPerson, makePerson } from '@/server/people';
 import type { Actor } from '@/shop/command';
 import { people } from '@/shop/people/queries';
-import { lookAtToken } from '@/shop/report/commands';
+import { tokenState } from '@/shop/tokens/keep';
 import { act, benchA, lotWith, openShop, owner, refusal } from './shop';
 
 process.env.BETTER_AUTH_SECRET = 'a secret of the tests only, long enough';
@@ -103,9 +103,9 @@ describe('who may come in', () => {
       'makeReportToken',
       asked,
     );
-    expect((await lookAtToken(token)).state).toBe('good');
+    expect((await tokenState('report', token)).state).toBe('good');
     await act(owner, 'closePerson', { person: id });
-    expect((await lookAtToken(token)).state).toBe('wrong');
+    expect((await tokenState('report', token)).state).toBe('wrong');
   });
   it('no two people have the same name, whatever letters and spaces; a new name is an entry of its own', async () => {
     const id = await makePerson('Bench G', 'bench-g@saltmarsh.example', 'harbour lights', 'technician');

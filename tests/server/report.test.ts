@@ -6,8 +6,9 @@ import { GET, POST } from '@/app/r/[token]/route';
 import { GET as GET_OWN } from '@/app/r/[token]/own/route';
 import { PEER_HEADER } from '@/server/door';
 import { database } from '@/db/client';
-import { components, observations, reportTokens } from '@/db/schema';
-import { lookAtToken, MAX_REPORT_FILE, type IngestAnswer } from '@/shop/report/commands';
+import { components, observations, tokens } from '@/db/schema';
+import { MAX_REPORT_FILE, type IngestAnswer } from '@/shop/report/commands';
+import { lettersState } from '@/shop/tokens/keep';
 import { specOf } from './shop';
 import { act, benchA, eventCount, lotWith, refusal, unitRow, openShop } from './shop';
 
@@ -22,6 +23,7 @@ const laptopFiles = [
   'sensors.json',
   'upower.txt',
 ].map(sample);
+const look = (token: string) => lettersState('report', token, 'by the machine’s report');
 const tokenFor = (unitId: string) => act<{ token: string }>(benchA, 'makeReportToken', { unitId });
 const send = (unitId: string, files: { name: string; text: string }[], token?: string) =>
   act<IngestAnswer>(benchA, 'ingestReport', { unitId, files, ...(token && { token }) });
@@ -123,20 +125,20 @@ describe('what is refused, with nothing changed', () => {
     const {
       units: [unit],
     } = await lotWith(['laptop']);
-    expect(await lookAtToken('no-such-token')).toEqual({ state: 'wrong' });
+    expect(await look('no-such-token')).toEqual({ state: 'wrong' });
     const { token } = await tokenFor(unit.unitId);
-    expect(await lookAtToken(token)).toMatchObject({ state: 'good', tag: unit.tag });
+    expect(await look(token)).toMatchObject({ state: 'good', tag: unit.tag });
     await send(unit.unitId, [laptopFiles[1]], token);
-    expect(await lookAtToken(token)).toEqual({ state: 'used' });
+    expect(await look(token)).toEqual({ state: 'used' });
     const before = await eventCount();
     expect(await refusal(send(unit.unitId, laptopFiles, token))).toMatchObject({ code: 'forbidden' });
     expect(await eventCount()).toBe(before);
     const late = await tokenFor(unit.unitId);
     await database()
-      .update(reportTokens)
+      .update(tokens)
       .set({ expiresAt: new Date(Date.now() - 1000) })
       .where(sql`used_at is null`);
-    expect(await lookAtToken(late.token)).toEqual({ state: 'expired' });
+    expect(await look(late.token)).toEqual({ state: 'expired' });
     expect(await refusal(send(unit.unitId, laptopFiles, late.token))).toMatchObject({ code: 'forbidden' });
   });
   it('only the newest token of a unit is good, and the token itself is kept nowhere', async () => {
@@ -145,9 +147,9 @@ describe('what is refused, with nothing changed', () => {
     } = await lotWith(['laptop']);
     const first = await tokenFor(unit.unitId);
     const second = await tokenFor(unit.unitId);
-    expect(await lookAtToken(first.token)).toEqual({ state: 'wrong' });
+    expect(await look(first.token)).toEqual({ state: 'wrong' });
     const { rows } = await database().execute<{ all: string }>(
-      sql`select coalesce(string_agg(t::text, ' '), '') || (select string_agg(e::text, ' ') from events e) as all from report_tokens t`,
+      sql`select coalesce(string_agg(t::text, ' '), '') || (select string_agg(e::text, ' ') from events e) as all from tokens t`,
     );
     expect(rows[0].all).not.toContain(second.token);
   });
@@ -186,7 +188,7 @@ describe('what is refused, with nothing changed', () => {
     ).toMatchObject({ code: 'invalid', message: expect.stringMatching(/lshw.*is no JSON.*poem\.txt/s) });
     expect(await eventCount()).toBe(before);
     expect((await specOf(unit.unitId)).rows).toEqual([]);
-    expect(await lookAtToken(token)).toMatchObject({ state: 'good' });
+    expect(await look(token)).toMatchObject({ state: 'good' });
   });
 });
 
@@ -226,7 +228,7 @@ describe('the short token', () => {
     for (const body of ['', '{', '{"cim":2}', '[]', '{"cim":1,"modules":"\u0000"}'])
       expect((await post(token, body)).status, body).toBeLessThan(500);
     expect((await unitRow(unit.unitId)).version).toBeLessThanOrEqual(before.version + 1);
-    expect((await lookAtToken(token)).state).not.toBe('wrong');
+    expect((await look(token)).state).not.toBe('wrong');
   });
   it('who guesses is slowed after thirty, and few get a turn at once; a right token always passes', async () => {
     const limit = process.env.OMNITROPE_RATE_LIMIT;

@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { columnsOf } from '@/core/instruments/run';
 import { database } from '@/db/client';
-import { events, functionTests, observations, selfTestTokens, units } from '@/db/schema';
+import { events, functionTests, observations, tokens, units } from '@/db/schema';
 import { standInOf } from '@/core/simulate/standIn';
 import { rubric } from '@/catalog/rubric';
 import { selfTests } from '@/catalog/selfTests';
@@ -10,12 +10,14 @@ import { findingById } from '@/catalog';
 import { proofOf } from '@/shop/proof/proof';
 import { append } from '@/shop/readings/lane';
 import { recordSelfTest, type SelfTold } from '@/shop/selftest/commands';
-import { lookAtSelfToken, selfTestPlan } from '@/shop/selftest/lane';
+import { selfTestPlan } from '@/shop/selftest/lane';
 import { runCommand } from '@/shop/runner';
+import { lettersState } from '@/shop/tokens/keep';
 import { act, benchA, lotWith, openShop, refusal, trainee, unitRow } from './shop';
 
 openShop('selftest');
 
+const look = (letters: string) => lettersState('self-test', letters, 'by the machine’s own test');
 const laptop = async () => (await lotWith(['laptop'])).units[0].unitId;
 const tell = (unitId: string, told: Partial<SelfTold>, key?: string) =>
   runCommand(recordSelfTest, benchA, {
@@ -42,26 +44,26 @@ describe('six letters', () => {
   it('open one unit for some hours; new ones end the old', async () => {
     const unitId = await laptop();
     const first = await act<{ token: string }>(benchA, 'makeSelfTest', { unitId });
-    expect(await lookAtSelfToken(first.token)).toMatchObject({ state: 'good', unitId });
+    expect(await look(first.token)).toMatchObject({ state: 'good', unitId });
     const second = await act<{ token: string }>(benchA, 'makeSelfTest', { unitId });
-    expect(await lookAtSelfToken(first.token)).toEqual({ state: 'wrong' });
-    expect(await lookAtSelfToken(second.token)).toMatchObject({ state: 'good' });
+    expect(await look(first.token)).toEqual({ state: 'wrong' });
+    expect(await look(second.token)).toMatchObject({ state: 'good' });
     // in clear they stand nowhere
-    const rows = await database().select().from(selfTestTokens);
+    const rows = await database().select().from(tokens);
     expect(JSON.stringify(rows)).not.toContain(second.token);
     const told = await database().select().from(events).where(eq(events.unitId, unitId));
     expect(JSON.stringify(told)).not.toContain(second.token);
     await database()
-      .update(selfTestTokens)
+      .update(tokens)
       .set({ expiresAt: new Date(0) });
-    expect(await lookAtSelfToken(second.token)).toEqual({ state: 'expired' });
+    expect(await look(second.token)).toEqual({ state: 'expired' });
     expect(await refusal(act(trainee, 'makeSelfTest', { unitId }))).toMatchObject({ code: 'forbidden' });
   });
   it('of a machine that has left open nothing', async () => {
     const unitId = await laptop();
     const { token } = await act<{ token: string }>(benchA, 'makeSelfTest', { unitId });
     await database().update(units).set({ stage: 'gone' }).where(eq(units.id, unitId));
-    expect(await lookAtSelfToken(token)).toEqual({ state: 'expired' });
+    expect(await look(token)).toEqual({ state: 'expired' });
   });
 });
 
@@ -160,7 +162,7 @@ describe('what a machine tells of itself', () => {
     for (const [n, unitId] of ids.slice(0, 3).entries())
       await tell(unitId, { test: 'processor', figures: { score: 100 * (n + 1) } });
     const { token } = await act<{ token: string }>(benchA, 'makeSelfTest', { unitId: ids[3] });
-    const state = await lookAtSelfToken(token);
+    const state = await look(token);
     if (state.state !== 'good') throw new Error(state.state);
     const plan = await selfTestPlan(token, state);
     expect([...plan.beside.scores].sort((a, b) => a - b)).toEqual([100, 200, 300]);

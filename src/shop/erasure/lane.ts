@@ -1,14 +1,15 @@
-import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
+import { and, desc, eq, getTableColumns, inArray, isNull } from 'drizzle-orm';
 import Joi from 'joi';
 import { eraseMethods } from '@/catalog/erasure';
 import { serialKey } from '@/core/machine/serial';
 import { database } from '@/db/client';
-import { components, erasureRuns, units, type EraseProgress, type EraseSeen } from '@/db/schema';
+import { components, erasureRuns, tokens, units, type EraseProgress, type EraseSeen } from '@/db/schema';
 import type { Actor } from '../command';
 import { ShopError } from '../errors';
 import { checkedInput } from '../input';
 import { patternOf, proofPlaces, type Pattern } from './pattern';
-import { eraseEndShape, eraseTokenHash, placesToRead } from './run';
+import { its } from '../tokens/keep';
+import { eraseEndShape, placesToRead } from './run';
 import type { EraseResult } from '@/core/erasure/judge';
 
 /** What a token opens: one drive's erasure and nothing else. @throws ShopError when it opens nothing */
@@ -19,14 +20,16 @@ export async function eraseRun(token: string) {
       tag: units.tag,
       serial: components.serial,
       code: components.code,
+      until: tokens.expiresAt,
     })
     .from(erasureRuns)
     .leftJoin(units, eq(units.id, erasureRuns.unitId))
     .innerJoin(components, eq(components.id, erasureRuns.componentId))
-    .where(eq(erasureRuns.tokenHash, eraseTokenHash(token)));
+    .innerJoin(tokens, its('erase', token))
+    .where(eq(erasureRuns.id, tokens.runId));
   if (!row)
     throw new ShopError('forbidden', 'This token is not one of ours. Begin again on the drive’s page.');
-  if (!row.run.ending && row.run.expiresAt.getTime() < Date.now())
+  if (!row.run.ending && row.until.getTime() < Date.now())
     throw new ShopError('forbidden', 'This token has run out. Begin again on the drive’s page.');
   const { run, ...about } = row;
   // it is whoever's who confirmed it: that it ended is written down whatever became of who asked for it
@@ -39,6 +42,13 @@ export async function eraseRun(token: string) {
   return { run, ...about, method: eraseMethods.find(({ id }) => id === run.methodId)!, actor };
 }
 export type OpenErase = Awaited<ReturnType<typeof eraseRun>>;
+
+/** Nothing: the leave has ended, so whatever waits or goes on under it stops. */
+const openOrEnded = (token: string): Promise<OpenErase | null> =>
+  eraseRun(token).catch((error: unknown) => {
+    if (error instanceof ShopError && error.code === 'forbidden') return null;
+    throw error;
+  });
 
 const alive = ({ run }: OpenErase) => {
   if (run.ending) throw new ShopError('forbidden', 'This erasure is over.');
@@ -90,8 +100,9 @@ export interface EraseWord extends Partial<Pattern> {
 
 /** What the script is to do now. */
 export async function eraseWord(token: string): Promise<EraseWord> {
-  const { run, method } = await eraseRun(token);
-  if (run.ending) return { say: 'stop' };
+  const open = await openOrEnded(token);
+  if (!open || open.run.ending) return { say: 'stop' };
+  const { run, method } = open;
   await database().update(erasureRuns).set({ heardAt: new Date() }).where(eq(erasureRuns.id, run.id));
   if (run.state === 'asked') return { say: 'name it' };
   if (run.state === 'typed') return { say: 'wait' };
@@ -107,8 +118,8 @@ const progressShape = Joi.object<EraseProgress>({
 
 /** How far it has come: no lock, no event. @returns "stop" when it was given up at the bench */
 export async function eraseProgress(token: string, body: unknown): Promise<{ say: 'go' | 'stop' }> {
-  const open = await eraseRun(token);
-  if (open.run.ending) return { say: 'stop' };
+  const open = await openOrEnded(token);
+  if (!open || open.run.ending) return { say: 'stop' };
   if (open.run.state !== 'confirmed')
     throw new ShopError('refused', 'It has not been confirmed at the bench.');
   const progress = checkedInput<EraseProgress>(progressShape, body);
@@ -151,8 +162,9 @@ export async function erasePlaces(token: string): Promise<string> {
 /** The newest erasure by script of each drive of a unit, or of a drive while it was loose, as a page shows it. */
 export async function eraseRunsOf(of: { unitId: string } | { loose: string }) {
   const rows = await database()
-    .select()
+    .select({ ...getTableColumns(erasureRuns), until: tokens.expiresAt })
     .from(erasureRuns)
+    .leftJoin(tokens, eq(tokens.runId, erasureRuns.id))
     .where(
       'unitId' in of
         ? eq(erasureRuns.unitId, of.unitId)
@@ -173,7 +185,7 @@ export async function eraseRunsOf(of: { unitId: string } | { loose: string }) {
     progress: row.progress,
     heardSeconds: row.heardAt ? Math.max(0, (Date.now() - row.heardAt.getTime()) / 1000) : null,
     confirmedAt: row.confirmedAt?.toISOString() ?? null,
-    expired: row.expiresAt.getTime() < Date.now(),
+    expired: !row.until || row.until.getTime() < Date.now(),
   }));
 }
 export type EraseRunView = Awaited<ReturnType<typeof eraseRunsOf>>[number];

@@ -13,7 +13,8 @@ import { ShopError } from '../errors';
 import { assertPower } from '../safety/power';
 import { rowId, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
-import { longToken, longTokenHash } from '../longToken';
+import { giveToken, leaveToItsRun } from '../tokens/keep';
+import { newToken } from '../tokens/signs';
 import { proofDigest, proofPlaces } from './pattern';
 import { componentById } from '../moves/component';
 import { driveIn, insertErasure, refuseKept, type DriveHolder } from './put';
@@ -21,7 +22,6 @@ import { driveIn, insertErasure, refuseKept, type DriveHolder } from './put';
 /** A token is good for so long; an erasure of the largest disks takes a day. */
 const HOURS = 36;
 
-export const eraseTokenHash = (token: string): string => longTokenHash('erase', token);
 const methodOf = (id: string) => eraseMethods.find((row) => row.id === id)!;
 
 type RunRow = typeof erasureRuns.$inferSelect;
@@ -70,7 +70,7 @@ export const startErasure = defineCommand<Asked, { run: string; token: string }>
   }),
   secret: {
     hide: ({ run }) => ({ run }),
-    show: (stored, key) => ({ ...(stored as { run: string }), token: longToken('erase', key) }),
+    show: (stored, key) => ({ ...(stored as { run: string }), token: newToken('erase', key) }),
   },
   async run({ tx, actor, unit, key }, { componentId, methodId, whole }) {
     if (unit) refuseHeld(unit);
@@ -105,7 +105,6 @@ export const startErasure = defineCommand<Asked, { run: string; token: string }>
         .update(erasureRuns)
         .set({ state: 'ended', ending: 'dropped' })
         .where(eq(erasureRuns.id, open.id));
-    const token = longToken('erase', key);
     const [row] = await tx
       .insert(erasureRuns)
       .values({
@@ -114,12 +113,17 @@ export const startErasure = defineCommand<Asked, { run: string; token: string }>
         methodId,
         whole,
         seed: randomInt(2 ** 31),
-        tokenHash: eraseTokenHash(token),
         by: actor.id,
         byName: actor.name,
-        expiresAt: new Date(Date.now() + HOURS * 3_600_000),
       })
       .returning({ id: erasureRuns.id });
+    const { token } = await giveToken(tx, actor, {
+      purpose: 'erase',
+      unitId: unit?.id ?? null,
+      runId: row.id,
+      minutes: HOURS * 60,
+      key,
+    });
     return {
       event: {
         kind: 'erasure asked',
@@ -172,6 +176,7 @@ export const confirmErasure = defineCommand<{ unitId?: string; run: string; seri
       .update(erasureRuns)
       .set({ state: 'confirmed', confirmedAt: new Date(), confirmedBy: actor.name, confirmer: actor.id })
       .where(eq(erasureRuns.id, run.id));
+    await leaveToItsRun(tx, run.id);
     const method = methodOf(run.methodId);
     // from here on it may hold half of what it held: the gate is shut until it has ended well
     await insertErasure(tx, actor, unit?.id ?? null, drive, { kind: 'begun', method, run: run.id });

@@ -77,7 +77,7 @@ async function runsNow(): Promise<RunningBlock[]> {
     select r.id, r.unit_id, u.tag, r.kind, r.started_at, r.so_far, r.so_far_at,
       extract(epoch from clock_timestamp() - (select max(b.at) from reading_batches b where b.run_id = r.id))::float8 as silent
     from reading_runs r join units u on u.id = r.unit_id
-    where r.ended_at is null and u.stage not in ('sold', 'gone') and (r.expires_at > now() or exists (select 1 from reading_batches b where b.run_id = r.id))
+    where r.ended_at is null and u.stage not in ('sold', 'gone') and (exists (select 1 from tokens t where t.run_id = r.id and t.expires_at > now()) or exists (select 1 from reading_batches b where b.run_id = r.id))
     order by r.started_at limit 60`);
   return rows.map((row) => {
     const started = new Date(row.started_at);

@@ -1,11 +1,12 @@
 import { randomUUID } from 'node:crypto';
-import { and, eq, isNull, ne, sql } from 'drizzle-orm';
+import { and, eq, ne, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import { constraintOf } from '@/db/failure';
-import { account, erasureRuns, readingRuns, reportTokens, selfTestTokens, session, user } from '@/db/schema';
+import { account, session, user } from '@/db/schema';
 import type { Transaction } from '@/db/client';
 import { defineCommand, type Role } from '../command';
 import { ShopError } from '../errors';
+import { endTokensOf } from '../tokens/keep';
 
 export const ROLES = ['owner', 'technician', 'viewer'] as const satisfies readonly Role[];
 const person = Joi.string().max(80).required().label('person');
@@ -143,21 +144,10 @@ export const renamePerson = defineCommand<{ person: string; name: string }, null
   },
 });
 
-/** What a person could still do somewhere else ends: sessions, and leave given to machines to report, test themselves, sample or erase. */
+/** What a person could still do somewhere else ends: sessions, and the leave given to machines. */
 async function endEverywhere(tx: Transaction, id: string): Promise<void> {
   await tx.delete(session).where(eq(session.userId, id));
-  await tx.delete(reportTokens).where(and(eq(reportTokens.by, id), isNull(reportTokens.usedAt)));
-  await tx.delete(selfTestTokens).where(eq(selfTestTokens.by, id));
-  // one that nobody has confirmed writes nothing any more; one that is confirmed is whoever's who confirmed it
-  await tx
-    .update(erasureRuns)
-    .set({ state: 'ended', ending: 'dropped' })
-    .where(and(eq(erasureRuns.by, id), eq(erasureRuns.ending, ''), ne(erasureRuns.state, 'confirmed')));
-  // what was sampled stays; nothing is added to it any more
-  await tx
-    .update(readingRuns)
-    .set({ expiresAt: new Date() })
-    .where(and(eq(readingRuns.by, id), isNull(readingRuns.endedAt)));
+  await endTokensOf(tx, id);
 }
 
 /** Another role; it counts from the person's next sign-in, which is now. */

@@ -14,7 +14,8 @@ import { ShopError } from '../errors';
 import { assertPower } from '../safety/power';
 import { rowId, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
-import { longToken, longTokenHash } from '../longToken';
+import { giveToken } from '../tokens/keep';
+import { newToken } from '../tokens/signs';
 import { lastActBack, writeActs } from '../record/acts';
 import {
   KEY_OF,
@@ -281,8 +282,6 @@ export const takeBackReading = defineCommand<{ unitId: string; kind: ReadingKind
 /** Hours a run's token is good for. */
 const TOKEN_HOURS: Record<RunKind, number> = { heat: 3, battery: 24, rails: 3, speed: 3, soak: 24 };
 
-export const runTokenHash = (token: string) => longTokenHash('run', token);
-
 interface Started {
   run: string;
   token: string;
@@ -311,7 +310,7 @@ export const startRun = defineCommand<
   }),
   secret: {
     hide: ({ run }) => ({ run }),
-    show: (stored, key) => ({ ...(stored as { run: string }), token: longToken('run', key) }),
+    show: (stored, key) => ({ ...(stored as { run: string }), token: newToken('run', key) }),
   },
   async run({ tx, actor, unit, key }, { kind, unitId: _, ...about }) {
     refuseHeld(unit!);
@@ -335,19 +334,23 @@ export const startRun = defineCommand<
         .set({ endedAt: new Date(), ending: 'dropped' })
         .where(eq(readingRuns.id, id));
     if (about.room !== undefined) await putRoom(tx, about.room);
-    const token = longToken('run', key);
     const [row] = await tx
       .insert(readingRuns)
       .values({
         unitId: unit!.id,
         kind,
-        tokenHash: runTokenHash(token),
         by: actor.id,
         byName: actor.name,
-        expiresAt: new Date(Date.now() + TOKEN_HOURS[kind] * 3_600_000),
         about: { ...about, room: about.room ?? (await roomToday(tx)) },
       })
       .returning({ id: readingRuns.id });
+    const { token } = await giveToken(tx, actor, {
+      purpose: 'run',
+      unitId: unit!.id,
+      runId: row.id,
+      minutes: TOKEN_HOURS[kind] * 60,
+      key,
+    });
     return {
       event: { kind: 'run begun', payload: { kind, run: row.id } },
       answer: { run: row.id, token },

@@ -10,13 +10,13 @@ import {
 } from '@/core/instruments/run';
 import type { SoFar } from '@/core/instruments/conduct';
 import { database } from '@/db/client';
-import { readingBatches, readingRuns, units, type RunAbout } from '@/db/schema';
+import { readingBatches, readingRuns, tokens, units, type RunAbout } from '@/db/schema';
 import { log } from '@/log';
 import { heavy } from '@/workers/pool';
 import type { Actor } from '../command';
 import { ShopError } from '../errors';
 import { checkedInput } from '../input';
-import { runTokenHash } from './commands';
+import { its } from '../tokens/keep';
 
 /**
  * The lane of samples: batches are appended under a run's token, without a unit's lock, an event or a new evaluation.
@@ -69,12 +69,13 @@ export interface LaneRun {
 /** What a token opens. @throws ShopError when it is none, or its run is over */
 export async function laneRun(token: string): Promise<LaneRun> {
   const [row] = await database()
-    .select({ run: readingRuns, tag: units.tag })
+    .select({ run: readingRuns, tag: units.tag, until: tokens.expiresAt })
     .from(readingRuns)
     .innerJoin(units, eq(units.id, readingRuns.unitId))
-    .where(eq(readingRuns.tokenHash, runTokenHash(token)));
+    .innerJoin(tokens, its('run', token))
+    .where(eq(readingRuns.id, tokens.runId));
   if (!row) throw new ShopError('forbidden', 'This token is not one of ours. Begin the run again.');
-  if (!row.run.endedAt && row.run.expiresAt.getTime() < Date.now())
+  if (!row.run.endedAt && row.until.getTime() < Date.now())
     throw new ShopError('forbidden', 'This token has run out. Finish the run on the unit’s page.');
   return {
     id: row.run.id,

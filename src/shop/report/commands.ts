@@ -1,8 +1,8 @@
-import { and, eq, gt, inArray, isNull, lt, sql } from 'drizzle-orm';
+import { eq, inArray } from 'drizzle-orm';
 import Joi from 'joi';
 import { catalogue, findingById } from '@/catalog';
-import { database, type Transaction } from '@/db/client';
-import { observations, reports, reportTokens, units } from '@/db/schema';
+import type { Transaction } from '@/db/client';
+import { observations, reports, units } from '@/db/schema';
 import type { ReportFile } from '@/formats/report/bundle';
 import { BENCH_ROLES, defineCommand, type Actor } from '../command';
 import { heavy } from '@/workers/pool';
@@ -15,7 +15,8 @@ import { writeValues } from '../record/values';
 import { replaceEarlier } from '../record/replace';
 import { interpretReport } from './interpret';
 import { assertOfThisMachine, noteParts } from './parts';
-import { isToken, tokenFor, tokenHash } from './token';
+import { giveToken, spendToken } from '../tokens/keep';
+import { newToken } from '../tokens/signs';
 
 export const TOKEN_MINUTES = 60;
 export const MAX_REPORT_FILE = 1_500_000;
@@ -33,49 +34,23 @@ export const makeReportToken = defineCommand<{ unitId: string }, { token: string
   input: Joi.object({ unitId }),
   secret: {
     hide: ({ expiresAt }) => ({ expiresAt }),
-    show: (stored, key) => ({ ...(stored as { expiresAt: string }), token: tokenFor(key) }),
+    show: (stored, key) => ({ ...(stored as { expiresAt: string }), token: newToken('report', key) }),
   },
   async run({ tx, actor, unit, key }) {
     refuseHeld(unit!);
     await assertPower(tx, unit!, 'No report asked for');
-    const token = tokenFor(key);
-    const expiresAt = new Date(Date.now() + TOKEN_MINUTES * 60_000);
-    await tx.delete(reportTokens).where(and(eq(reportTokens.unitId, unit!.id), isNull(reportTokens.usedAt)));
-    // so short a token comes again after many: what ran out gives way
-    await tx
-      .delete(reportTokens)
-      .where(and(eq(reportTokens.tokenHash, tokenHash(token)), lt(reportTokens.expiresAt, new Date())));
-    await tx
-      .insert(reportTokens)
-      .values({ tokenHash: tokenHash(token), unitId: unit!.id, by: actor.id, byName: actor.name, expiresAt });
+    const { token, expiresAt } = await giveToken(tx, actor, {
+      purpose: 'report',
+      unitId: unit!.id,
+      minutes: TOKEN_MINUTES,
+      key,
+    });
     return {
       event: { kind: 'report asked for', payload: { expiresAt } },
       answer: { token, expiresAt: expiresAt.toISOString() },
     };
   },
 });
-
-export type TokenState =
-  { state: 'good'; unitId: string; tag: string; actor: Actor } | { state: 'wrong' | 'used' | 'expired' };
-
-/** What a token is worth now; changes nothing. */
-export async function lookAtToken(token: string): Promise<TokenState> {
-  if (!isToken(token)) return { state: 'wrong' };
-  const [row] = await database()
-    .select({ token: reportTokens, tag: units.tag })
-    .from(reportTokens)
-    .innerJoin(units, eq(units.id, reportTokens.unitId))
-    .where(eq(reportTokens.tokenHash, tokenHash(token)));
-  if (!row) return { state: 'wrong' };
-  if (row.token.usedAt) return { state: 'used' };
-  if (row.token.expiresAt.getTime() < Date.now()) return { state: 'expired' };
-  return {
-    state: 'good',
-    unitId: row.token.unitId,
-    tag: row.tag,
-    actor: { id: row.token.by, name: row.token.byName, role: 'technician', via: 'by the machine’s report' },
-  };
-}
 
 interface Ingest {
   unitId: string;
@@ -116,7 +91,11 @@ export const ingestReport = defineCommand<Ingest, IngestAnswer>({
   }),
   async run({ tx, actor, unit }, input) {
     refuseHeld(unit!);
-    if (input.token) await spendToken(tx, input.token);
+    if (input.token && !(await spendToken(tx, 'report', input.token)))
+      throw new ShopError(
+        'forbidden',
+        'Nothing taken in: this token has been used or has run out. Ask for a new one on the unit’s page.',
+      );
     const bundle = await heavy('readReport', [input.files.filter((file) => file.text.trim() !== '')]);
     if (!bundle.files.some((file) => file.kind)) {
       const why =
@@ -162,25 +141,6 @@ export const ingestReport = defineCommand<Ingest, IngestAnswer>({
     };
   },
 });
-
-async function spendToken(tx: Transaction, token: string): Promise<void> {
-  const used = await tx
-    .update(reportTokens)
-    .set({ usedAt: new Date() })
-    .where(
-      and(
-        eq(reportTokens.tokenHash, tokenHash(token)),
-        isNull(reportTokens.usedAt),
-        gt(reportTokens.expiresAt, sql`now()`),
-      ),
-    )
-    .returning({ unitId: reportTokens.unitId });
-  if (used.length === 0)
-    throw new ShopError(
-      'forbidden',
-      'Nothing taken in: this token has been used or has run out. Ask for a new one on the unit’s page.',
-    );
-}
 
 /**
  * Findings the report answers; what was answered before, typed or measured, is replaced.

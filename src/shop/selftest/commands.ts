@@ -1,4 +1,4 @@
-import { and, desc, eq, inArray, isNull, like, lt, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull, like, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import { findingById } from '@/catalog';
 import { selfTestById, selfTestRules, type SelfTest } from '@/catalog/selfTests';
@@ -6,7 +6,7 @@ import { appliesTo } from '@/core/belief/model';
 import { PIXEL_FAULTS, pixelClass, pixelMarkSize, type PixelCounts } from '@/core/selftest/pixels';
 import { testsFor } from '@/core/grade/rubric';
 import type { Transaction } from '@/db/client';
-import { defects, functionTests, recordValues, selfTestTokens, type units } from '@/db/schema';
+import { defects, functionTests, recordValues, type units } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type Actor } from '../command';
 import { ShopError } from '../errors';
 import { houseNow } from '../house/tables';
@@ -16,7 +16,8 @@ import { ungrade } from '../proof/proof';
 import { actBack, writeActs } from '../record/acts';
 import { assertPower } from '../safety/power';
 import { putAnswer, sealAnswers, type PutAnswer } from '../record/answer';
-import { tokenFor, tokenHash } from '../report/token';
+import { giveToken } from '../tokens/keep';
+import { newToken } from '../tokens/signs';
 
 /** Hours the page of a unit may be used. */
 const HOURS = 10;
@@ -30,21 +31,17 @@ export const makeSelfTest = defineCommand<{ unitId: string }, { token: string; e
   input: Joi.object({ unitId }),
   secret: {
     hide: ({ expiresAt }) => ({ expiresAt }),
-    show: (stored, key) => ({ ...(stored as { expiresAt: string }), token: tokenFor(key && `self ${key}`) }),
+    show: (stored, key) => ({ ...(stored as { expiresAt: string }), token: newToken('self-test', key) }),
   },
   async run({ tx, actor, unit, key }) {
     refuseHeld(unit!);
     await assertPower(tx, unit!, 'Not opened');
-    const token = tokenFor(key && `self ${key}`);
-    const expiresAt = new Date(Date.now() + HOURS * 3_600_000);
-    await tx.delete(selfTestTokens).where(eq(selfTestTokens.unitId, unit!.id));
-    // so short a token comes again after many: what ran out gives way
-    await tx
-      .delete(selfTestTokens)
-      .where(and(eq(selfTestTokens.tokenHash, tokenHash(token)), lt(selfTestTokens.expiresAt, new Date())));
-    await tx
-      .insert(selfTestTokens)
-      .values({ tokenHash: tokenHash(token), unitId: unit!.id, by: actor.id, byName: actor.name, expiresAt });
+    const { token, expiresAt } = await giveToken(tx, actor, {
+      purpose: 'self-test',
+      unitId: unit!.id,
+      minutes: HOURS * 60,
+      key,
+    });
     return {
       event: { kind: 'self-test opened', payload: { expiresAt: expiresAt.toISOString() } },
       answer: { token, expiresAt: expiresAt.toISOString() },

@@ -2,53 +2,9 @@ import { and, desc, eq, ne, sql } from 'drizzle-orm';
 import { selfTests } from '@/catalog/selfTests';
 import { appliesTo } from '@/core/belief/model';
 import { database } from '@/db/client';
-import { functionTests, recordValues, selfTestTokens, units } from '@/db/schema';
-import type { Actor } from '../command';
-import { ShopError } from '../errors';
+import { functionTests, recordValues, tokens } from '@/db/schema';
 import { testStands } from '../proof/standing';
-import { isToken, tokenHash } from '../report/token';
-
-export type SelfTokenState =
-  | {
-      state: 'good';
-      unitId: string;
-      tag: string;
-      chassis: (typeof units.$inferSelect)['chassis'];
-      actor: Actor;
-    }
-  | { state: 'wrong' | 'expired' };
-
-/** What six letters open: the tests of one unit. Changes nothing. */
-export async function lookAtSelfToken(token: string): Promise<SelfTokenState> {
-  if (!isToken(token)) return { state: 'wrong' };
-  const [row] = await database()
-    .select({ token: selfTestTokens, tag: units.tag, chassis: units.chassis, stage: units.stage })
-    .from(selfTestTokens)
-    .innerJoin(units, eq(units.id, selfTestTokens.unitId))
-    .where(eq(selfTestTokens.tokenHash, tokenHash(token)));
-  if (!row) return { state: 'wrong' };
-  if (row.token.expiresAt.getTime() < Date.now() || row.stage === 'sold' || row.stage === 'gone')
-    return { state: 'expired' };
-  return {
-    state: 'good',
-    unitId: row.token.unitId,
-    tag: row.tag,
-    chassis: row.chassis,
-    actor: {
-      id: row.token.by,
-      name: row.token.byName,
-      role: 'technician',
-      via: 'by the machine’s own test',
-    },
-  };
-}
-
-/** The page was opened. */
-export const heardFrom = (token: string) =>
-  database()
-    .update(selfTestTokens)
-    .set({ heardAt: new Date(), opened: sql`${selfTestTokens.opened} + 1` })
-    .where(eq(selfTestTokens.tokenHash, tokenHash(token)));
+import type { LettersState } from '../tokens/keep';
 
 /** Scores of other units with the same processor, or of all when there are few. */
 async function scoresBeside(unitId: string): Promise<{ scores: number[]; of: string }> {
@@ -90,7 +46,7 @@ async function scoresBeside(unitId: string): Promise<{ scores: number[]; of: str
 }
 
 /** What the page is given: which tests this machine makes, what it told already, and scores beside it. */
-export async function selfTestPlan(token: string, state: Extract<SelfTokenState, { state: 'good' }>) {
+export async function selfTestPlan(token: string, state: Extract<LettersState, { state: 'good' }>) {
   const tests = selfTests.filter((test) => appliesTo(test, state.chassis));
   const rows = await database()
     .select()
@@ -119,19 +75,12 @@ export async function selfTestPlan(token: string, state: Extract<SelfTokenState,
 }
 export type SelfTestPlan = Awaited<ReturnType<typeof selfTestPlan>>;
 
-const REFUSED = {
-  wrong: 'These letters open nothing. Look at them again on the unit’s page.',
-  expired: 'These letters have run out. Ask for new ones on the unit’s page.',
-};
-
-/** @throws ShopError in words when the letters open nothing */
-export function refuseSelfToken(state: 'wrong' | 'expired'): never {
-  throw new ShopError('forbidden', REFUSED[state]);
-}
-
 /** What a unit has told of itself so far, and when its page was last heard of. */
 export async function selfTestOf(unitId: string) {
-  const [token] = await database().select().from(selfTestTokens).where(eq(selfTestTokens.unitId, unitId));
+  const [token] = await database()
+    .select()
+    .from(tokens)
+    .where(and(eq(tokens.purpose, 'self-test'), eq(tokens.unitId, unitId)));
   const rows = await database()
     .select()
     .from(functionTests)

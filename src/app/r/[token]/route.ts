@@ -1,10 +1,10 @@
 import { bodyWithin, plainly } from '@/server/answer';
 import { hostOf, plain } from '@/server/device/host';
-import { heldToken, refusedToken } from '@/server/device/token';
+import { heldLetters, refusedToken } from '@/server/device/token';
 import { reportScript } from '@/server/device/script';
 import { reportFiles } from '@/server/reportFiles';
 import { ingestReport, MAX_REPORT, type IngestAnswer } from '@/shop/report/commands';
-import { tokenTyped } from '@/shop/report/token';
+import { tokenTyped } from '@/shop/tokens/signs';
 import { runCommand } from '@/shop/runner';
 
 type Params = { params: Promise<{ token: string }> };
@@ -16,7 +16,7 @@ type Params = { params: Promise<{ token: string }> };
 export async function GET(request: Request, { params }: Params): Promise<Response> {
   const { token } = await params;
   try {
-    const found = await heldToken(request, token);
+    const found = await heldLetters(request, 'report', token);
     const origin = hostOf(request);
     if (!origin) return plain("echo 'This address cannot be used.'; exit 1", 400);
     return plain(reportScript(origin, tokenTyped(token), found.tag));
@@ -32,7 +32,7 @@ export async function GET(request: Request, { params }: Params): Promise<Respons
 export async function POST(request: Request, { params }: Params): Promise<Response> {
   const token = tokenTyped((await params).token);
   try {
-    const found = await heldToken(request, token);
+    const found = await heldLetters(request, 'report', token);
     const bytes = await bodyWithin(request, MAX_REPORT, 'the report');
     const type = request.headers.get('content-type') ?? '';
     const files = type.startsWith('application/json')

@@ -1,8 +1,9 @@
 import { plainly } from '@/server/answer';
 import { selfTestPage, typeLetters } from '@/server/device/selfTestPage';
-import { heldSelfToken } from '@/server/device/selfToken';
-import { heardFrom, selfTestPlan } from '@/shop/selftest/lane';
-import { tokenTyped } from '@/shop/report/token';
+import { heldLetters } from '@/server/device/token';
+import { selfTestPlan } from '@/shop/selftest/lane';
+import { heardFrom } from '@/shop/tokens/keep';
+import { tokenTyped } from '@/shop/tokens/signs';
 
 /** The page a unit tests itself by. Letters that open nothing get the page they are typed on, with the reason. */
 export async function GET(
@@ -11,8 +12,8 @@ export async function GET(
 ): Promise<Response> {
   const token = tokenTyped((await params).token);
   try {
-    const state = await heldSelfToken(request, token);
-    await heardFrom(token);
+    const state = await heldLetters(request, 'self-test', token);
+    await heardFrom('self-test', token);
     return selfTestPage(request, await selfTestPlan(token, state));
   } catch (error) {
     const { message, status } = plainly(error);

@@ -1,7 +1,7 @@
 import { cimScript } from '@/server/device/cimScript';
 import { hostOf, plain } from '@/server/device/host';
-import { heldToken, refusedToken } from '@/server/device/token';
-import { tokenTyped } from '@/shop/report/token';
+import { heldLetters, refusedToken } from '@/server/device/token';
+import { tokenTyped } from '@/shop/tokens/signs';
 
 /** The script for the system that is installed on the unit, in that system’s own shell. */
 export async function GET(
@@ -10,7 +10,7 @@ export async function GET(
 ): Promise<Response> {
   const { token } = await params;
   try {
-    const found = await heldToken(request, token);
+    const found = await heldLetters(request, 'report', token);
     const origin = hostOf(request);
     if (!origin) return plain("Write-Host 'This address cannot be used.'", 400);
     return plain(cimScript(origin, tokenTyped(token), found.tag));

@@ -1,6 +1,6 @@
 import { answer, bodyWithin } from '@/server/answer';
-import { heldSelfToken } from '@/server/device/selfToken';
-import { tokenTyped } from '@/shop/report/token';
+import { heldLetters } from '@/server/device/token';
+import { tokenTyped } from '@/shop/tokens/signs';
 
 type Params = { params: Promise<{ token: string }> };
 
@@ -11,7 +11,7 @@ const piece = crypto.getRandomValues(new Uint8Array(65_536));
 
 /** ?n=: so many bytes. */
 export async function GET(request: Request, { params }: Params): Promise<Response> {
-  const refused = await answer(async () => heldSelfToken(request, tokenTyped((await params).token)));
+  const refused = await answer(async () => heldLetters(request, 'self-test', tokenTyped((await params).token)));
   if (!refused.ok) return refused;
   const asked = Math.trunc(Number(new URL(request.url).searchParams.get('n')));
   const n = Math.min(MOST, Math.max(0, Number.isFinite(asked) ? asked : 0));
@@ -30,6 +30,6 @@ export async function GET(request: Request, { params }: Params): Promise<Respons
 /** A piece is taken and thrown away. */
 export const POST = (request: Request, { params }: Params): Promise<Response> =>
   answer(async () => {
-    await heldSelfToken(request, tokenTyped((await params).token));
+    await heldLetters(request, 'self-test', tokenTyped((await params).token));
     return { bytes: (await bodyWithin(request, MOST, 'the piece')).length };
   });

@@ -1,8 +1,8 @@
 import Joi from 'joi';
 import { answer, jsonWithin } from '@/server/answer';
-import { heldSelfToken } from '@/server/device/selfToken';
+import { heldLetters } from '@/server/device/token';
 import { checkedInput, commandKey } from '@/shop/input';
-import { tokenTyped } from '@/shop/report/token';
+import { tokenTyped } from '@/shop/tokens/signs';
 import { recordSelfTest, toldShape, type SelfTold } from '@/shop/selftest/commands';
 import { runCommand } from '@/shop/runner';
 
@@ -18,7 +18,7 @@ export const POST = (
   { params }: { params: Promise<{ token: string }> },
 ): Promise<Response> =>
   answer(async () => {
-    const state = await heldSelfToken(request, tokenTyped((await params).token));
+    const state = await heldLetters(request, 'self-test', tokenTyped((await params).token));
     const { key, ...told } = checkedInput<Sent>(shape, await jsonWithin(request, MOST, 'the result'));
     await runCommand(recordSelfTest, state.actor, {
       input: { ...told, unitId: state.unitId },

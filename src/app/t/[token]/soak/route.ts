@@ -1,8 +1,8 @@
 import { answer, jsonWithin } from '@/server/answer';
-import { heldSelfToken } from '@/server/device/selfToken';
+import { heldLetters } from '@/server/device/token';
 import { startRun } from '@/shop/readings/commands';
 import { commandKey } from '@/shop/input';
-import { tokenTyped } from '@/shop/report/token';
+import { tokenTyped } from '@/shop/tokens/signs';
 import { runCommand } from '@/shop/runner';
 
 /** Opens a soak: its own token appends to it and nothing else. */
@@ -11,7 +11,7 @@ export const POST = (
   { params }: { params: Promise<{ token: string }> },
 ): Promise<Response> =>
   answer(async () => {
-    const state = await heldSelfToken(request, tokenTyped((await params).token));
+    const state = await heldLetters(request, 'self-test', tokenTyped((await params).token));
     const { key } = (await jsonWithin(request, 1_000, 'the soak')) as { key?: unknown };
     const { answer: begun } = await runCommand(startRun, state.actor, {
       input: { unitId: state.unitId, kind: 'soak' },
