@@ -11,7 +11,9 @@ const piece = crypto.getRandomValues(new Uint8Array(65_536));
 
 /** ?n=: so many bytes. */
 export async function GET(request: Request, { params }: Params): Promise<Response> {
-  const refused = await answer(async () => heldLetters(request, 'self-test', tokenTyped((await params).token)));
+  const refused = await answer(async () =>
+    heldLetters(request, 'self-test', tokenTyped((await params).token)),
+  );
   if (!refused.ok) return refused;
   const asked = Math.trunc(Number(new URL(request.url).searchParams.get('n')));
   const n = Math.min(MOST, Math.max(0, Number.isFinite(asked) ? asked : 0));
