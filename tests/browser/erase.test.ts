@@ -1,8 +1,7 @@
 import { By, type WebDriver } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { violations } from './axe';
-import { proofDigest, proofPlaces } from '@/shop/erasure/pattern';
-import { toReadBack } from '@/shop/erasure/run';
+import { goodEnd } from '../server/goodEnd';
 import { openBrowser, pageText, see } from './driver';
 import { SECRET } from './shop.setup';
 import { signedIn } from './http';
@@ -51,23 +50,7 @@ async function endsWell(): Promise<void> {
   await db.end();
   const [{ id, whole, seed, method_id: methodId, seen }] = rows;
   process.env.BETTER_AUTH_SECRET = SECRET;
-  const { checked, read } = toReadBack({ id, whole, seed, methodId }, seen.sectors);
-  const ended = await script('end', {
-    tool: 'dd',
-    proof: proofDigest(id, proofPlaces(id, seen.sectors)),
-    notes: [],
-    result: {
-      through: true,
-      sectors: seen.sectors,
-      unwritten: 0,
-      checked,
-      wrong: 0,
-      hidden: 0,
-      read,
-      unread: 0,
-      left: 0,
-    },
-  });
+  const ended = await script('end', goodEnd({ id, whole, seed, methodId }, seen.sectors));
   expect(ended.said).toMatchObject({ erased: true });
 }
 

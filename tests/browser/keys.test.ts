@@ -1,53 +1,29 @@
 import pg from 'pg';
-import { By, Key, until as located, type WebDriver } from 'selenium-webdriver';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { openBrowser, pageText, press, pressFast, ready, scan, scanThen, see, signIn } from './driver';
-import { signedIn } from './http';
-import { startServer } from './shop.setup';
+import { By, Key, until as located } from 'selenium-webdriver';
+import { describe, expect, it } from 'vitest';
+import { pageText, press, pressFast, ready, scan, scanThen, see } from './driver';
+import {
+  browser,
+  caller,
+  client,
+  databaseUrl,
+  killServer,
+  machine,
+  open as openPage,
+  openOwnShop,
+  until,
+  type Made,
+} from './ownShop';
 
-const databaseUrl = inject('databaseUrl');
-const password = inject('password');
-const client = new pg.Client({ connectionString: databaseUrl });
-let server: Awaited<ReturnType<typeof startServer>>;
-let browser: WebDriver;
-let caller: Awaited<ReturnType<typeof signedIn>>;
-let lotId = '';
+openOwnShop('bench-a@saltmarsh.example');
 
-beforeAll(async () => {
-  await client.connect();
-  server = await startServer(databaseUrl);
-  caller = await signedIn(server.url, 'bench-b@saltmarsh.example', password);
-  browser = await openBrowser();
-  await signIn(browser, server.url, 'bench-a@saltmarsh.example', password);
-  lotId = (await client.query<{ id: string }>("select id from lots where code = 'WQ-3'")).rows[0].id;
-});
-afterAll(async () => {
-  await browser?.quit();
-  server?.process.kill('SIGTERM');
-  await client.end();
-});
-
-interface Made {
-  tag: string;
-  id: string;
-}
-
-/** A machine nobody has looked at. */
-async function machine(chassis = 'laptop'): Promise<Made> {
-  const made = (await (
-    await caller.command('addUnit', { input: { lotId, chassis, maker: 'Pellmark', model: 'Courier 14' } })
-  ).json()) as { answer: { tag: string; unitId: string } };
-  return { tag: made.answer.tag, id: made.answer.unitId };
-}
 const count = async (sql: string, id: string) =>
   (await client.query<{ n: number }>(`select count(*)::int as n from ${sql}`, [id])).rows[0].n;
 const answersOf = ({ id }: Made) => count('observations where unit_id = $1 and voided_by is null', id);
 const open = async (path: string) => {
-  await browser.get(server.url + path);
-  await ready(browser);
+  await openPage(path);
   await browser.wait(located.elementLocated(By.css('main section')), 20_000);
 };
-const until = async (what: () => Promise<boolean>, words: string) => browser.wait(what, 30_000, words);
 const at = async (end: string) =>
   until(async () => (await browser.getCurrentUrl()).endsWith(end), `not at ${end}`);
 
@@ -112,14 +88,13 @@ describe('a scan, and keys after it', () => {
   it('with the shop’s computer away it is kept with its keys, and opens when that is back', async () => {
     const [old, next] = [await machine('desktop'), await machine('desktop')];
     await open(`/u/${old.tag}/look`);
-    const { port } = new URL(server.url);
-    server.process.kill('SIGKILL');
+    const back = killServer();
     await see(browser, 'does not answer');
     await scan(browser, next.tag);
     await see(browser, `${next.tag} is kept and opens when it answers`);
     await press(browser, '1');
     await see(browser, 'A key waits for it');
-    server = await startServer(databaseUrl, { PORT: port });
+    await back();
     await at(`/u/${next.tag}`);
     await until(async () => (await answersOf(next)) === 1, 'the key was lost');
     expect(await answersOf(old)).toBe(0);

@@ -1,39 +1,10 @@
-import pg from 'pg';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { By, type WebDriver } from 'selenium-webdriver';
-import { openBrowser, pageText, press, ready, scan, see, signIn } from './driver';
-import { signedIn } from './http';
-import { startServer } from './shop.setup';
+import { describe, expect, it } from 'vitest';
+import { By } from 'selenium-webdriver';
+import { pageText, press, scan, see } from './driver';
+import { address, browser, client, killServer, machine, open, openOwnShop, until } from './ownShop';
 
-const databaseUrl = inject('databaseUrl');
-const password = inject('password');
-const client = new pg.Client({ connectionString: databaseUrl });
-let server: Awaited<ReturnType<typeof startServer>>;
-let browser: WebDriver;
-let caller: Awaited<ReturnType<typeof signedIn>>;
-let lotId = '';
+openOwnShop('bench-b@saltmarsh.example');
 
-beforeAll(async () => {
-  await client.connect();
-  server = await startServer(databaseUrl);
-  caller = await signedIn(server.url, 'bench-b@saltmarsh.example', password);
-  browser = await openBrowser();
-  await signIn(browser, server.url, 'bench-b@saltmarsh.example', password);
-  lotId = (await client.query<{ id: string }>("select id from lots where code = 'WQ-3'")).rows[0].id;
-});
-afterAll(async () => {
-  await browser?.quit();
-  server?.process.kill('SIGTERM');
-  await client.end();
-});
-
-/** A machine nobody has looked at. */
-async function machine(chassis = 'laptop'): Promise<{ tag: string; id: string }> {
-  const made = (await (
-    await caller.command('addUnit', { input: { lotId, chassis, maker: 'Pellmark', model: 'Courier 14' } })
-  ).json()) as { answer: { tag: string; unitId: string } };
-  return { tag: made.answer.tag, id: made.answer.unitId };
-}
 const answersOf = async (id: string) =>
   (
     await client.query<{ ref: string; outcome: number }>(
@@ -41,12 +12,6 @@ const answersOf = async (id: string) =>
       [id],
     )
   ).rows;
-const open = async (path: string) => {
-  await browser.get(server.url + path);
-  await ready(browser);
-};
-const until = async (what: () => Promise<boolean>, words: string) => browser.wait(what, 20_000, words);
-
 describe('answers given fast', () => {
   it('six keys 180 ms apart are six answers, in order', async () => {
     const { tag, id } = await machine();
@@ -98,9 +63,8 @@ describe('the shop’s computer away', () => {
     await open(`/u/${tag}/machine`);
     const field = await browser.findElement(By.css('main input:not([type="file"])'));
     await field.sendKeys('half a val');
-    const { port } = new URL(server.url);
     await open(`/u/${tag}/look`);
-    server.process.kill('SIGKILL');
+    const back = killServer();
     await see(browser, 'does not answer');
     for (const key of ['1', '1', '1']) await press(browser, key);
     await see(browser, '3 answers are kept here');
@@ -108,9 +72,9 @@ describe('the shop’s computer away', () => {
     for (const key of ['w', 'f', 'h']) await press(browser, key);
     await browser.findElement(By.css('header nav a')).click();
     await browser.sleep(1_500);
-    expect(await browser.getCurrentUrl()).toContain(`${server.url}/u/${tag}`);
+    expect(await browser.getCurrentUrl()).toContain(`${address()}/u/${tag}`);
     expect(await pageText(browser)).toContain('3 answers are kept here');
-    server = await startServer(databaseUrl, { PORT: port });
+    await back();
     await until(async () => (await answersOf(id)).length === 3, 'the answers did not go out');
     await browser.sleep(1_500);
     expect(await answersOf(id)).toHaveLength(3);
@@ -138,10 +102,9 @@ describe('the shop’s computer away', () => {
     await open(`/u/${tag}/machine`);
     const field = await browser.findElement(By.css('main input:not([type="file"])'));
     await field.sendKeys('half a val');
-    const { port } = new URL(server.url);
-    server.process.kill('SIGKILL');
+    const back = killServer();
     await see(browser, 'What you type is kept on this page');
-    server = await startServer(databaseUrl, { PORT: port });
+    await back();
     await until(async () => !(await pageText(browser)).includes('does not answer'), 'still said to be away');
     expect(await field.getAttribute('value')).toBe('half a val');
   });

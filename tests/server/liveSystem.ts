@@ -7,14 +7,13 @@ import { eq } from 'drizzle-orm';
 import { afterEach } from 'vitest';
 import { database } from '@/db/client';
 import { erasureRuns } from '@/db/schema';
-import { proofDigest, proofPlaces } from '@/shop/erasure/pattern';
-import { toReadBack } from '@/shop/erasure/run';
 import { GET as script } from '@/app/e/[token]/route';
 import { GET as word, POST as progress } from '@/app/e/[token]/at/route';
 import { POST as serial } from '@/app/e/[token]/serial/route';
 import { GET as places } from '@/app/e/[token]/places/route';
 import { GET as proof } from '@/app/e/[token]/proof/route';
 import { POST as end } from '@/app/e/[token]/end/route';
+import { goodEnd } from './goodEnd';
 import { oddDisk, type Odd } from './oddDisk';
 
 const exec = promisify(execFile);
@@ -194,25 +193,8 @@ export async function saysThrough(
 ) {
   const [run] = await database().select().from(erasureRuns).where(eq(erasureRuns.id, id));
   const sectors = run.seen?.sectors ?? 2048;
-  const { checked, read } = toReadBack(run, sectors);
   return fetch(`${origin}/e/${token}/end`, {
     method: 'POST',
-    body: JSON.stringify({
-      tool: 'dd',
-      proof: more.proof ?? proofDigest(id, proofPlaces(id, sectors)),
-      notes: [],
-      result: {
-        through: true,
-        sectors,
-        unwritten: 0,
-        checked,
-        wrong: 0,
-        hidden: 0,
-        read,
-        unread: 0,
-        left: 0,
-        ...more.result,
-      },
-    }),
+    body: JSON.stringify(goodEnd(run, sectors, more)),
   });
 }
