@@ -5,7 +5,11 @@ import { toReadBack } from '@/shop/erasure/run';
 type Run = Parameters<typeof toReadBack>[0];
 
 /** What the erasing script says of a drive of which everything was written and read back. */
-export function goodEnd(run: Run, sectors: number, more: { proof?: string; result?: Partial<EraseResult> } = {}) {
+export function goodEnd(
+  run: Run,
+  sectors: number,
+  more: { proof?: string; result?: Partial<EraseResult> } = {},
+) {
   const { checked, read } = toReadBack(run, sectors);
   return {
     tool: 'dd',
