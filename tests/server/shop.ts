@@ -85,7 +85,9 @@ export const refusal = (work: Promise<unknown>) =>
   );
 
 let lots = 0;
-const PREFIXES = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
+/** A, B ... Z, AA, AB ... as columns of a sheet are named. */
+const letters = (n: number): string =>
+  (n < 26 ? '' : letters(Math.floor(n / 26) - 1)) + String.fromCharCode(65 + (n % 26));
 
 /** A lot with some machines. @returns its id and its units, by tag */
 export async function lotWith(
@@ -97,7 +99,7 @@ export async function lotWith(
     code: `L-${n}`,
     name: 'Library',
     source: 'clearout',
-    tagPrefix: `Q${n < 26 ? '' : PREFIXES[Math.floor(n / 26) - 1]}${PREFIXES[n % 26]}`,
+    tagPrefix: `Q${letters(n)}`,
     priceMinor: 10_000,
     freightMinor: 500,
     feesMinor: 0,
