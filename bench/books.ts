@@ -15,7 +15,7 @@ await client.query(`
   insert into shop (name, currency_sign, rate_per_hour_minor) values ('Saltmarsh Reuse', 'CR', 1800);
   insert into lots (code, name, source, tag_prefix, price_minor, received_on)
     select 'B-' || n, 'generated', 'clearout', 'BB', 500000, '2026-11-20' from generate_series(1, 100) n;`);
-const { lotBooks } = await import('@/shop/books/queries');
+const { lotBooks } = await import('@/shop/ledger/lot');
 const { closeDatabase } = await import('@/db/client');
 let made = 0;
 let least = 0;

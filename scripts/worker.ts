@@ -8,6 +8,7 @@ import { QUEUE, readyQueue, type QueuedJob } from '@/db/queue';
 import { log } from '@/log';
 import { runJob } from '@/shop/runJob';
 import { reviveSilent } from '@/shop/jobs/start';
+import { publishMinutes } from '@/shop/minutes/publish';
 import { workHere } from '@/workers/pool';
 import run from '@/workers/worker';
 import { nightly } from './nightly';
@@ -61,6 +62,12 @@ setInterval(() => void beat(), BEAT_MS).unref();
 // every night a backup, once a week one is put back to see whether it can be
 if (process.env.OMNITROPE_BACKUPS)
   setInterval(() => void nightly(process.env.OMNITROPE_BACKUPS!), CHORES_MS).unref();
+// once a day what clocks have taught is reckoned with
+setInterval(
+  () =>
+    void publishMinutes().catch((error: unknown) => log.warn({ error }, 'worker: minutes not taken over')),
+  CHORES_MS,
+).unref();
 log.info({ worker: name }, 'worker: ready');
 
 let stopping = false;

@@ -16,8 +16,13 @@ export const sales = pgTable('sales', {
   /** The machine and the reckoning as they were at the sale; the books never change afterwards. */
   ratePerHourMinor: money('rate_per_hour_minor').notNull(),
   attendedMinutes: real('attended_minutes').notNull(),
+  /** What those minutes cost. */
+  labourMinor: money('labour_minor').notNull(),
   partsMinor: money('parts_minor').notNull(),
+  /** Its share of the lot; it stands from here on, whatever comes late. */
   costMinor: money('cost_minor').notNull(),
+  /** What it all comes to in the books (`core/ledger`), for lists to be sorted by. */
+  profitMinor: money('profit_minor').notNull(),
   grade: text('grade'),
   specification: jsonb('specification').$type<Record<string, string>>().notNull(),
   channel: text('channel').notNull().default(''),

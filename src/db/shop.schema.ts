@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import type { Tool } from '@/core/catalogue';
 import type { Schools } from '@/core/clean/zones';
-import type { HandMinutes } from '@/core/work/estimate';
+import type { HandMinutes } from '@/core/minutes/estimate';
 import type { Learned } from '@/core/learn/learn';
 import type { CatalogueOverrides } from '@/core/belief/overrides';
 import type { HouseTables } from '@/core/house/tables';
@@ -49,8 +49,10 @@ export const shop = pgTable(
     learned: jsonb('learned').$type<Learned>(),
     /** How the house cleans, over what is shipped. */
     schools: jsonb('schools').$type<Partial<Schools>>().notNull().default({}),
-    /** What steps have taken here, by their ids. */
+    /** What steps have taken here, by their ids: as it was taken over on a day, the how manieth time. */
     handMinutes: jsonb('hand_minutes').$type<HandMinutes>().notNull().default({}),
+    handMinutesOn: text('hand_minutes_on'),
+    handMinutesVersion: integer('hand_minutes_version').notNull().default(0),
     /** The room as it was measured last: Celsius, and when. */
     room: jsonb('room').$type<{ celsius: number; at: string }>(),
     learningStrength: integer('learning_strength').notNull().default(200),

@@ -3,6 +3,7 @@ import {
   bigint,
   boolean,
   check,
+  doublePrecision,
   index,
   integer,
   jsonb,
@@ -12,7 +13,7 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import { at } from './columns';
+import { at, moment } from './columns';
 import type { MaterialUsed } from '@/core/hands/materials';
 import { units } from './lots.schema';
 
@@ -36,6 +37,8 @@ export const work = pgTable(
     note: text('note').notNull().default(''),
     /** Attended minutes it was reckoned at when it was begun. */
     plannedMinutes: real('planned_minutes'),
+    /** Those of the step alone, without opening and closing for it, in the same reckoning. */
+    ownMinutes: real('own_minutes'),
     /** What was used up with it. */
     materials: jsonb('materials').$type<MaterialUsed[]>().notNull().default([]),
     materialMinor: integer('material_minor').notNull().default(0),
@@ -87,4 +90,22 @@ export const workSegments = pgTable(
       .where(sql`ended_at is null and not attended`),
     check('work_segment_order', sql`${t.endedAt} is null or ${t.endedAt} >= ${t.startedAt}`),
   ],
+);
+
+/**
+ * What a step took, a row each time it was done: appended, never a lock. The minutes the shop reckons with are made of
+ * them once a day. What was counted before rows were kept stands as one row of several.
+ */
+export const minuteSamples = pgTable(
+  'minute_samples',
+  {
+    id: bigint('id', { mode: 'number' }).primaryKey().generatedAlwaysAsIdentity(),
+    ref: text('ref').notNull(),
+    workId: uuid('work_id').references(() => work.id, { onDelete: 'cascade' }),
+    n: integer('n').notNull().default(1),
+    sum: doublePrecision('sum').notNull(),
+    squares: doublePrecision('squares').notNull(),
+    at: moment('at'),
+  },
+  (t) => [index('minute_samples_work').on(t.workId)],
 );

@@ -3,7 +3,7 @@ import { USED_UP } from '@/core/catalogue';
 import type { Evaluation } from '@/core/steps/evaluate';
 import { ENDING_WORDS, NO_ANSWER_WORDS } from './names';
 import { FINDING_IDLE_MINUTES } from '@/catalog/bench';
-import { stretchMinutes, type Stretch } from '@/core/work/stretch';
+import { stretchMinutes, type Stretch } from '@/core/minutes/stretch';
 import type { AnswerView, RunningWorkView } from './unitView';
 import { endingOf } from '@/core/record/endings';
 

@@ -6,7 +6,7 @@ import { eq, sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { closeDatabase, database } from '@/db/client';
 import { lots, photos } from '@/db/schema';
-import { historyFault } from '@/shop/books/queries';
+import { historyFault } from '@/shop/history/verdict';
 import { act, benchA, byOwner, lotWith, openShop, ownersUrl, unitRow } from './shop';
 
 openShop('backup');

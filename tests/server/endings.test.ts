@@ -5,7 +5,7 @@ import { database } from '@/db/client';
 import { components, erasures, observations, saleEndings, sales, work } from '@/db/schema';
 import { shippedHouse } from '@/catalog/house';
 import { testsFor } from '@/core/grade/rubric';
-import { lotBooks } from '@/shop/books/queries';
+import { lotBooks } from '@/shop/ledger/lot';
 import { recordNow } from '@/shop/record/queries';
 import { wayToEnd } from '@/shop/units/left';
 import { act, benchA, counted, ERASED, lotWith, openShop, owner, refusal, unitRow } from './shop';
@@ -239,7 +239,11 @@ describe('a sale that was not the end', () => {
     ).toMatchObject({ code: 'forbidden' });
     await act(owner, 'correctSale', { unitId, priceMinor: 6500, why: 'typed wrong' });
     const [after] = await database().select().from(sales).where(eq(sales.unitId, unitId));
-    expect(after).toEqual({ ...before, priceMinor: 6500 });
+    expect(after).toEqual({
+      ...before,
+      priceMinor: 6500,
+      profitMinor: before.profitMinor + 6500 - before.priceMinor,
+    });
     expect(
       await refusal(act(owner, 'correctSale', { unitId, priceMinor: 6500, why: 'again' })),
     ).toMatchObject({ code: 'refused' });

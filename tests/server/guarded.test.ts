@@ -3,7 +3,7 @@ import { and, eq, isNull, sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { database } from '@/db/client';
 import { commandKeys, components, observations, units, work, workSegments } from '@/db/schema';
-import { lotBooks } from '@/shop/books/queries';
+import { lotBooks } from '@/shop/ledger/lot';
 import { forgetKeys } from '@/shop/keys';
 import { listLots } from '@/shop/lots/queries';
 import { act, benchA, benchB, lotWith, openShop, owner, refusal, unitRow } from './shop';

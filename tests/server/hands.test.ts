@@ -4,7 +4,7 @@ import { findingById } from '@/catalog';
 import { FINDING_IDLE_MINUTES } from '@/catalog/bench';
 import { database } from '@/db/client';
 import { account, observations, user, work, workSegments } from '@/db/schema';
-import { unitBook } from '@/shop/books/queries';
+import { bookOf } from './shop';
 import { mineOf } from '@/shop/floor/queries';
 import { recordNow } from '@/shop/record/queries';
 import { leaveFinding } from '@/shop/work/clock';
@@ -38,18 +38,18 @@ describe('finding out is on the clock', () => {
     expect(await segments(unitId)).toHaveLength(1);
     await leave(unitId);
     expect(await states(benchA.id)).toEqual([]);
-    expect((await unitBook(database(), unitId)).attendedMinutes).toBeCloseTo(3, 1);
+    expect((await bookOf(unitId)).minutes).toBeCloseTo(3, 1);
   });
   it('left open over night it counts a few minutes after the last answer, closed or not', async () => {
     const unitId = await machine();
     await act(benchA, 'observe', { unitId, ...CLEAN });
     await ago(unitId, 600);
-    expect((await unitBook(database(), unitId)).attendedMinutes).toBeCloseTo(FINDING_IDLE_MINUTES, 1);
+    expect((await bookOf(unitId)).minutes).toBeCloseTo(FINDING_IDLE_MINUTES, 1);
     expect(await states(benchA.id)).toEqual([]);
     // and the next answer begins a new stretch
     await act(benchA, 'observe', { unitId, ...at('look-screws', 'all-there') });
     expect((await segments(unitId)).map(({ endedAt }) => endedAt === null)).toEqual([false, true]);
-    expect((await unitBook(database(), unitId)).attendedMinutes).toBeCloseTo(FINDING_IDLE_MINUTES, 1);
+    expect((await bookOf(unitId)).minutes).toBeCloseTo(FINDING_IDLE_MINUTES, 1);
     await leave(unitId);
   });
   it('starting work ends it; an answer on the unit one works on leaves that clock alone', async () => {
@@ -122,9 +122,9 @@ describe('work told afterwards', () => {
     const unitId = await machine();
     await act(benchA, 'observe', { unitId, ...at('look-dust', 'packed') });
     await leave(unitId);
-    const before = (await unitBook(database(), unitId)).attendedMinutes;
+    const before = (await bookOf(unitId)).minutes;
     await act(benchA, 'logWork', { unitId, ref: 'repaste', minutes: 22, ended: 'helped' });
-    expect((await unitBook(database(), unitId)).attendedMinutes - before).toBeCloseTo(22, 1);
+    expect((await bookOf(unitId)).minutes - before).toBeCloseTo(22, 1);
     const [row] = await database().select().from(work).where(eq(work.unitId, unitId)).orderBy(work.startedAt);
     expect(row).toMatchObject({ ref: 'repaste', status: 'done', kind: 'repair' });
     expect((await unitRow(unitId)).evaluation!.chances['paste-dry']).toBeUndefined();
@@ -157,7 +157,7 @@ describe('work told afterwards', () => {
     await act(benchA, 'observe', { unitId, ...at('look-dust', 'packed') });
     await leave(unitId);
     const before = await unitRow(unitId);
-    const minutes = (await unitBook(database(), unitId)).attendedMinutes;
+    const minutes = (await bookOf(unitId)).minutes;
     const { workId } = await act<{ workId: string }>(benchA, 'logWork', {
       unitId,
       ref: 'repaste',
@@ -169,7 +169,7 @@ describe('work told afterwards', () => {
     const after = await unitRow(unitId);
     expect(after).toMatchObject({ stage: before.stage, valueMinor: before.valueMinor });
     expect(after.evaluation!.chances).toEqual(before.evaluation!.chances);
-    expect((await unitBook(database(), unitId)).attendedMinutes).toBeCloseTo(minutes, 2);
+    expect((await bookOf(unitId)).minutes).toBeCloseTo(minutes, 2);
     expect(await refusal(act(benchA, 'takeBackWork', { unitId, workId }))).toMatchObject({ code: 'refused' });
     // work whose clock ran is ended, not taken back
     const begun = await act<{ workId: string }>(benchA, 'startWork', { unitId, ref: 'clean-inside' });

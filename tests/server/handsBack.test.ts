@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { findingById } from '@/catalog';
 import { database } from '@/db/client';
 import { components, observations } from '@/db/schema';
-import { unitBook } from '@/shop/books/queries';
+import { bookOf } from './shop';
 import { ownersPartsOf } from '@/shop/hands/owner';
 import { heatRunsOf } from '@/shop/readings/queries';
 import { recordNow } from '@/shop/record/queries';
@@ -223,6 +223,6 @@ describe('a heat run', () => {
     const [run] = await heatRunsOf(unitId);
     expect(run.reading.heldBack).toBe(true);
     expect(run.reading.loadAt).toBe(75);
-    expect((await unitBook(database(), unitId)).partsMinor).toBe(0);
+    expect((await bookOf(unitId)).partsMinor).toBe(0);
   });
 });

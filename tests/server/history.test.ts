@@ -5,11 +5,11 @@ import { sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { database, type Database } from '@/db/client';
 import { eventSeals, jobs } from '@/db/schema';
-import { checkHistory } from '@/shop/books/check';
+import { checkHistory } from '@/shop/history/lookOver';
 import { dropAnchor, newestEntry } from '@/shop/history/anchors';
 import { firstFault, type HistoryFault } from '@/shop/history/check';
 import { sealOf } from '@/shop/history/seal';
-import { historyFault, historyVerdict } from '@/shop/books/queries';
+import { historyFault, historyVerdict } from '@/shop/history/verdict';
 import { act, benchA, byOwner, lotWith, openShop } from './shop';
 
 openShop('history');

@@ -5,7 +5,7 @@ import { database } from '@/db/client';
 import { components, defects, lots, units, work } from '@/db/schema';
 import { catalogue } from '@/catalog';
 import { makePerson } from '@/server/people';
-import { historyFault } from '@/shop/books/queries';
+import { historyFault } from '@/shop/history/verdict';
 import { signedIn } from '../browser/http';
 import { SECRET, startServer } from '../browser/shop.setup';
 import { act, benchA, lotWith, openShop, owner } from './shop';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { database } from '@/db/client';
 import { erasures } from '@/db/schema';
-import { historyFault } from '@/shop/books/queries';
+import { historyFault } from '@/shop/history/verdict';
 import { openShop } from './shop';
 import { world } from './sequence';
 import { eraseRoutes } from './liveSystem';

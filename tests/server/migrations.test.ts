@@ -65,6 +65,7 @@ async function furnish(): Promise<void> {
 /** Leave given to machines when each kind of it was kept in a table of its own. */
 const giveLeave = () =>
   client.query(`
+    update shop set hand_minutes = '{"repaste":{"n":3,"sum":60,"squares":1210}}';
     insert into report_tokens (token_hash, unit_id, by, by_name, expires_at, used_at) values ('r', '00000000-0000-4000-8000-000000000001', 'a', 'Bench', now() + interval '1 hour', null), ('u', '00000000-0000-4000-8000-000000000001', 'a', 'Bench', now() + interval '1 hour', now());
     insert into self_test_tokens (token_hash, unit_id, by, by_name, expires_at, opened) values ('r', '00000000-0000-4000-8000-000000000001', 'a', 'Bench', now() + interval '1 hour', 3);
     insert into reading_runs (id, unit_id, kind, token_hash, by, by_name, expires_at) values ('00000000-0000-4000-8000-0000000000d1', '00000000-0000-4000-8000-000000000001', 'heat', 'h', 'a', 'Bench', now() + interval '1 hour');
@@ -129,15 +130,18 @@ describe('a shop of an earlier version, with rows in it, brought to today', () =
       await one('select count(*)::int as n from work_segments where ended_at is null and attended'),
     ).toEqual([{ n: 1 }]);
   });
-  it('freezes what earlier sales rest on', async () => {
+  it('freezes what earlier sales rest on, and what they came to', async () => {
     const [sale] = await one<Record<string, unknown>>(
-      'select rate_per_hour_minor::int as rate, round(attended_minutes)::int as minutes, parts_minor::int as parts, cost_minor::int as cost, grade, specification from sales',
+      'select rate_per_hour_minor::int as rate, round(attended_minutes)::int as minutes, parts_minor::int as parts, cost_minor::int as cost, labour_minor::int as labour, profit_minor::int as profit, grade, specification from sales',
     );
     expect(sale).toEqual({
       rate: 1800,
       minutes: 30,
       parts: 0,
       cost: 800,
+      labour: 900,
+      // 90.00 less 7.20 fees, 9.00 of hands and its share of 8.00
+      profit: 6580,
       grade: 'B',
       specification: { processor: 'Corvid' },
     });
@@ -178,6 +182,11 @@ describe('a shop of an earlier version, with rows in it, brought to today', () =
       { purpose: 'report', hash: 'u', run: null, by: 'a', used: true, opened: 0 },
       { purpose: 'run', hash: 'h', run: 'd1', by: 'a', used: false, opened: 0 },
       { purpose: 'self-test', hash: 'r', run: null, by: 'a', used: false, opened: 3 },
+    ]);
+  });
+  it('keeps what clocks have taught, as one row a step', async () => {
+    expect(await one('select ref, n, sum, squares from minute_samples')).toEqual([
+      { ref: 'repaste', n: 3, sum: 60, squares: 1210 },
     ]);
   });
   it('counts tags on from the newest there is', async () => {

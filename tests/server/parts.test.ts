@@ -2,7 +2,8 @@ import { eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { database } from '@/db/client';
 import { components, lots, units, wants } from '@/db/schema';
-import { lotBooks, unitBook } from '@/shop/books/queries';
+import { lotBooks } from '@/shop/ledger/lot';
+import { bookOf } from './shop';
 import { quotesFor } from '@/shop/parts/quotes';
 import { machineNow } from '@/shop/parts/machine';
 import {
@@ -37,7 +38,7 @@ const bin = (of: Record<string, unknown>) =>
 const partRow = async (id: string) =>
   (await database().select().from(components).where(eq(components.id, id)))[0];
 const record = async (id: string) => recordNow(database(), await unitRow(id));
-const money = (id: string) => unitBook(database(), id);
+const money = (id: string) => bookOf(id);
 const done = (unitId: string, ref: string, parts: unknown, ended = 'helped') =>
   act<{ workId: string }>(benchA, 'logWork', { unitId, ref, minutes: 10, ended, parts });
 
@@ -433,10 +434,10 @@ describe('a door for every ending', () => {
     expect(await tried('for parts')).toBeNull();
     expect((await listingOf(tag, ON_PAPER)).parts).toBe('keyboard (proven)');
     await act(benchA, 'sellUnit', { unitId, priceMinor: 1800, outwardMinor: 350, soldOn: '2026-11-26' });
-    expect(await money(unitId)).toMatchObject({ soldMinor: 1800, outwardMinor: 350 });
+    const book = await money(unitId);
+    expect(book).toMatchObject({ takenMinor: 1800, postageMinor: 350 });
     // fees 8 % of 1800, postage 350
-    const { margin } = await money(unitId);
-    expect(margin!.contributionMinor).toBe(1800 - 144 - 350 - margin!.labourMinor);
+    expect(book.contributionMinor).toBe(1800 - 144 - 350 - book.labourMinor);
   });
 
   it('what is for the bench alone leaves with no machine and is never sold', async () => {

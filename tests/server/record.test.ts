@@ -6,7 +6,8 @@ import { rubric } from '@/catalog/rubric';
 import { testsFor } from '@/core/grade/rubric';
 import { database } from '@/db/client';
 import { observations, sales } from '@/db/schema';
-import { lotBooks, unitBook } from '@/shop/books/queries';
+import { lotBooks } from '@/shop/ledger/lot';
+import { bookOf } from './shop';
 import { recordNow } from '@/shop/record/queries';
 import { listingOf, passportOf } from '@/shop/sales/papers';
 import {
@@ -337,10 +338,7 @@ describe('papers, grades and books', () => {
     await act(benchB, 'sellUnit', { unitId, priceMinor: 9_000, soldOn: '2026-11-25' });
     // of its own lot: what is still open elsewhere is priced at today's rate
     const { lotId } = await unitRow(unitId);
-    const books = async () => [
-      await unitBook(database(), unitId),
-      (await lotBooks()).filter((lot) => lot.id === lotId),
-    ];
+    const books = async () => [await bookOf(unitId), (await lotBooks()).filter((lot) => lot.id === lotId)];
     const before = await books();
     await act(owner, 'setRules', { ratePerHourMinor: 9_900 });
     expect(await books()).toEqual(before);

@@ -4,7 +4,8 @@ import { rubric } from '@/catalog/rubric';
 import { testsFor } from '@/core/grade/rubric';
 import { database } from '@/db/client';
 import { components, workSegments } from '@/db/schema';
-import { lotBooks, unitBook } from '@/shop/books/queries';
+import { lotBooks } from '@/shop/ledger/lot';
+import { bookOf } from './shop';
 import { listingOf, passportOf } from '@/shop/sales/papers';
 import { passportPdf } from '@/formats/print/passport';
 import { act, benchA, benchB, counted, ERASED, lotWith, openShop, owner, refusal, unitRow } from './shop';
@@ -200,11 +201,11 @@ describe('the books', () => {
     expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
     await act(owner, 'sellUnit', { ...on, priceMinor: 6900, soldOn: '2026-11-25', channel: 'counter' });
     // 69.00 - 14.00 parts - 6.00 hands (20 min at 18.00) - 5.52 fees (8 %) = 43.48; share of the lot 11.40
-    const book = await unitBook(database(), unit.unitId);
+    const book = await bookOf(unit.unitId);
     // and the moments of answering, which is finding out
-    expect(book.attendedMinutes).toBeGreaterThanOrEqual(20);
-    expect(book.attendedMinutes).toBeCloseTo(20, 1);
-    expect(book.margin).toMatchObject({
+    expect(book.minutes).toBeGreaterThanOrEqual(20);
+    expect(book.minutes).toBeCloseTo(20, 1);
+    expect(book).toMatchObject({
       labourMinor: 600,
       contributionMinor: 4348,
       profitMinor: 4348 - 1140,

@@ -5,6 +5,8 @@ import { closeDatabase, database, type Database } from '@/db/client';
 import * as schema from '@/db/schema';
 import { account, events, shop, units, user } from '@/db/schema';
 import { type Actor, type Command, type CommandCall } from '@/shop/command';
+import { resultOf } from '@/core/ledger/result';
+import { unitLedger } from '@/shop/ledger/unit';
 import { runCommand } from '@/shop/runner';
 import { commandByName } from '@/shop/commands';
 import { recordNow } from '@/shop/record/queries';
@@ -132,3 +134,6 @@ export async function eventCount(): Promise<number> {
 export async function specOf(id: string) {
   return (await recordNow(database(), await unitRow(id))).specification;
 }
+
+/** What a unit cost and brought so far. */
+export const bookOf = async (unitId: string) => resultOf(await unitLedger(database(), unitId));

@@ -3,8 +3,19 @@ import { describe, expect, it } from 'vitest';
 import { findingById } from '@/catalog';
 import { openings } from '@/catalog/openings';
 import { database } from '@/db/client';
-import { components, events, observations, shop, units, work, workSegments } from '@/db/schema';
-import { unitBook } from '@/shop/books/queries';
+import {
+  components,
+  events,
+  jobs,
+  minuteSamples,
+  observations,
+  shop,
+  units,
+  work,
+  workSegments,
+} from '@/db/schema';
+import { publishMinutes } from '@/shop/minutes/publish';
+import { bookOf } from './shop';
 import { templateFor } from '@/shop/hands/matRows';
 import { ownersPartsOf } from '@/shop/hands/owner';
 import { modelFaultsFor } from '@/shop/models/faults';
@@ -240,12 +251,12 @@ describe('cleaning', () => {
     expect((await unitRow(unitId)).priceMinor).toBe(Math.round(clean * 0.97));
     await act(benchA, 'stainStays', { unitId, zone: 'lid', stays: false });
     expect((await unitRow(unitId)).priceMinor).toBe(clean);
-    const parts = (await unitBook(database(), unitId)).partsMinor;
+    const parts = (await bookOf(unitId)).partsMinor;
     await soil(unitId, 'lid', 'glue', 1);
     await act(benchA, 'cleanStep', { unitId, rule: 'glue-alcohol', zones: ['lid'] });
-    expect((await unitBook(database(), unitId)).partsMinor - parts).toBe(5);
+    expect((await bookOf(unitId)).partsMinor - parts).toBe(5);
     await act(benchA, 'takeBackClean', { unitId });
-    expect((await unitBook(database(), unitId)).partsMinor).toBe(parts);
+    expect((await bookOf(unitId)).partsMinor).toBe(parts);
   });
   it('what a machine has not, a soil without a name, a step not of the plan: refused', async () => {
     const unitId = await laptop();
@@ -261,18 +272,34 @@ describe('cleaning', () => {
 });
 
 describe('clocks teach minutes', () => {
-  const times = async () => (await database().select({ times: shop.handMinutes }).from(shop))[0].times;
+  let day = 0;
+  /** The minutes as they are taken over on the next day. */
+  const times = async () => {
+    await publishMinutes(`2030-01-${String(++day).padStart(2, '0')}`);
+    await database()
+      .update(jobs)
+      .set({ status: 'done', endedAt: new Date() })
+      .where(eq(jobs.kind, 'revalue'));
+    return (await database().select({ times: shop.handMinutes }).from(shop))[0].times;
+  };
+  const nothingLearnt = async () => {
+    await database().delete(minuteSamples);
+    await times();
+  };
   const ago = (unitId: string, minutes: number) =>
     database().execute(sql`update work_segments set started_at = started_at - ${minutes} * interval '1 minute'
       where unit_id = ${unitId} and ended_at is null`);
   it('a repair that takes longer here is reckoned longer, and what was told by mistake is not', async () => {
-    await database().update(shop).set({ handMinutes: {} });
+    await nothingLearnt();
     const unitId = await laptop();
     const begun = await act<{ workId: string }>(benchB, 'startWork', { unitId, ref: 'repaste' });
     const [row] = await database().select().from(work).where(eq(work.id, begun.workId));
     const planned = row.plannedMinutes!;
     await ago(unitId, planned + 24);
     await act(benchB, 'finishWork', { unitId, workId: begun.workId, ended: 'precaution' });
+    // no other machine is put behind by it before the day is over
+    const [now] = await database().select().from(shop);
+    expect(now.handMinutes.repaste).toBeUndefined();
     // 12 minutes in the catalogue, 36 taken once: (3 x 12 + 36) / 4
     expect((await times()).repaste).toMatchObject({ n: 1, sum: expect.closeTo(36, 0) });
     const told = await act<{ workId: string }>(benchB, 'logWork', { unitId, ref: 'repaste', minutes: 50 });
@@ -289,7 +316,7 @@ describe('clocks teach minutes', () => {
     const [own] = await database().select().from(shop);
     expect(effectiveCatalogue(own).catalogue.repairs.find(({ id }) => id === 'repaste')!.minutes).toBe(7);
     await act(owner, 'setOverrides', { overrides: {} });
-    await database().update(shop).set({ handMinutes: {} });
+    await nothingLearnt();
   });
   it('a clock that was forgotten is set back, counts so long, and teaches nothing it did not see', async () => {
     const unitId = await laptop();
@@ -299,7 +326,7 @@ describe('clocks teach minutes', () => {
       await refusal(act(benchB, 'trimClock', { unitId, workId: begun.workId, minutes: 900 })),
     ).toMatchObject({ code: 'invalid' });
     await act(benchB, 'trimClock', { unitId, workId: begun.workId, minutes: 15 });
-    expect((await unitBook(database(), unitId)).attendedMinutes).toBeCloseTo(15, 1);
+    expect((await bookOf(unitId)).minutes).toBeCloseTo(15, 1);
     expect(
       await refusal(act(benchB, 'trimClock', { unitId, workId: begun.workId, minutes: 1 })),
     ).toMatchObject({ code: 'refused' });
@@ -319,7 +346,7 @@ describe('clocks teach minutes', () => {
 describe('what work uses up and breaks', () => {
   it('compound and pads are the unit’s cost, and go with the work that is taken back', async () => {
     const unitId = await laptop();
-    const before = (await unitBook(database(), unitId)).partsMinor;
+    const before = (await bookOf(unitId)).partsMinor;
     const { workId } = await act<{ workId: string }>(benchA, 'logWork', {
       unitId,
       ref: 'repaste',
@@ -329,18 +356,18 @@ describe('what work uses up and breaks', () => {
         { name: 'pad 1.0 mm', amount: '2', costMinor: 60 },
       ],
     });
-    expect((await unitBook(database(), unitId)).partsMinor - before).toBe(100);
+    expect((await bookOf(unitId)).partsMinor - before).toBe(100);
     await act(benchA, 'takeBackWork', { unitId, workId });
-    expect((await unitBook(database(), unitId)).partsMinor).toBe(before);
+    expect((await bookOf(unitId)).partsMinor).toBe(before);
   });
   it('damage of our own costs the unit; a rounded screw is on record; taken back, neither', async () => {
     const unitId = await laptop();
-    const before = (await unitBook(database(), unitId)).partsMinor;
+    const before = (await bookOf(unitId)).partsMinor;
     await act(benchA, 'noteDamage', { unitId, step: 'repaste', kind: 'screw', costMinor: 150, note: 'M2' });
-    expect((await unitBook(database(), unitId)).partsMinor - before).toBe(150);
+    expect((await bookOf(unitId)).partsMinor - before).toBe(150);
     expect((await unitRow(unitId)).evaluation!.chances['screw-rounded']).toBeGreaterThan(0.9);
     await act(benchA, 'takeBackDamage', { unitId });
-    expect((await unitBook(database(), unitId)).partsMinor).toBe(before);
+    expect((await bookOf(unitId)).partsMinor).toBe(before);
     expect((await unitRow(unitId)).evaluation!.chances['screw-rounded'] ?? 0).toBeLessThan(0.2);
     const rows = await database().select({ kind: events.kind }).from(events).where(eq(events.unitId, unitId));
     const kinds = rows.map(({ kind }) => kind);
@@ -397,7 +424,7 @@ describe('somebody else’s machine', () => {
     });
     const [battery] = await database().select().from(components).where(eq(components.code, taken.codes[0]));
     expect(battery).toMatchObject({ ownerUnit: unitId, costMinor: 0 });
-    expect((await unitBook(database(), unitId)).partsMinor).toBe(0);
+    expect((await bookOf(unitId)).partsMinor).toBe(0);
     for (const part of [brought, battery]) {
       expect(
         await refusal(act(benchA, 'fitPart', { unitId: other, componentId: part.id, despite: true })),

@@ -1,3 +1,5 @@
+import { labourMinor } from '../ledger/entry';
+
 /** One way to an end: a repair, with the part it takes and how it may turn out. */
 export interface Way {
   id: string;
@@ -32,10 +34,10 @@ export function compareWays(ways: readonly Way[], priceMinor: number, ratePerHou
       // tried until one is right: each wrong one costs its minutes
       const tries = way.wrongChance < 1 ? way.wrongChance / (1 - way.wrongChance) : Infinity;
       const minutes = way.minutes + tries * way.wrongMinutes;
-      const labourMinor = Math.round((minutes * ratePerHourMinor) / 60);
+      const hands = labourMinor(minutes, ratePerHourMinor);
       const riskMinor = Math.round(way.poorChance * way.poorShare * priceMinor);
-      const costMinor = labourMinor + way.partMinor + riskMinor;
-      return { ...way, minutes, labourMinor, riskMinor, costMinor, netMinor: priceMinor - costMinor };
+      const costMinor = hands + way.partMinor + riskMinor;
+      return { ...way, minutes, labourMinor: hands, riskMinor, costMinor, netMinor: priceMinor - costMinor };
     })
     .sort((a, b) => a.costMinor - b.costMinor || a.minutes - b.minutes);
 }

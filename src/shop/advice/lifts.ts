@@ -3,12 +3,13 @@ import { cheapestLifts } from '@/core/grade/lift';
 import type { GradeInput, GradeLift, Rubric } from '@/core/grade/rubric';
 import type { Grade } from '@/core/price/table';
 import type { Specification } from '@/core/record/specification';
+import { keptOf } from '@/core/ledger/entry';
 import { database } from '@/db/client';
 import type { units } from '@/db/schema';
 import { houseNow } from '../house/tables';
 import { quotesFor } from '../parts/quotes';
 import { shopRules } from '../rules/queries';
-import { estimateOf } from '../rules/times';
+import { estimateOf } from '../minutes/estimates';
 import { priceOf } from '../units/worth';
 
 export interface PricedLift extends GradeLift {
@@ -40,7 +41,7 @@ export async function liftsFor(
       : null;
   const priceAt = (grade: Grade, health?: number) =>
     priceOf(tables, unit.chassis, spec, grade, true, undefined, health).minor;
-  const kept = 1 - rules.feeBasisPoints / 10_000;
+  const kept = keptOf(rules.feeBasisPoints);
   return cheapestLifts(rubric, input, { perMinuteMinor: rules.ratePerHourMinor / 60, battery })
     .map((lift) => {
       const gainMinor = priceAt(lift.to, lift.battery ? 1 : undefined) - priceAt(now);

@@ -6,6 +6,7 @@ import { shopRules } from '../rules/queries';
 import { unitByTag } from '../units/queries';
 import { partWorths } from '../units/worth';
 import { factsOfPart } from '@/core/parts/facts';
+import { keptOf } from '@/core/ledger/entry';
 import { machineNow } from '../parts/machine';
 import { harvestOfUnit, upgradesOfUnit } from './side';
 import type { Offered } from './upgrades';
@@ -33,7 +34,7 @@ export async function oneOrTwo(tags: readonly [string, string]): Promise<TwoRout
     [a, b],
     [b, a],
   ]) {
-    const keep = 1 - rules.feeBasisPoints / 10_000;
+    const keep = keptOf(rules.feeBasisPoints);
     const usual = partWorths(tables, donor.unit.chassis, donor.spec);
     const offered = donor.record.inside.map((part): Offered => ({
       id: part.id,

@@ -7,11 +7,12 @@ import { compareWays, type WayCost } from '@/core/parts/ways';
 import type { Fit } from '@/core/parts/fits';
 import type { Grade } from '@/core/price/table';
 import type { DerivedRecord } from '@/core/record';
+import { keptOf } from '@/core/ledger/entry';
 import { database } from '@/db/client';
 import { components, units, wants, type shop } from '@/db/schema';
 import type { houseNow } from '../house/tables';
 import { harvestOf } from '../units/worth';
-import { fittingTimes } from '../rules/times';
+import { fittingTimes } from '../minutes/estimates';
 import { freeFor } from '../parts/bin';
 import { fitOf, machineNow, neverTakes, type MachineNow } from '../parts/machine';
 import { fitRecord, OPEN_WANTS } from '../parts/quotes';
@@ -116,7 +117,7 @@ export function upgradesOfUnit(
   rules: Rules,
   offered: readonly Offered[],
 ) {
-  const keep = 1 - rules.feeBasisPoints / 10_000;
+  const keep = keptOf(rules.feeBasisPoints);
   const { specification, inside } = record;
   const state = upgradeState(house, unit.chassis, specification, inside, keep);
   const advice = upgradesFor({
@@ -199,7 +200,7 @@ export async function waysFor(
 ): Promise<EndView[]> {
   const chances = unit.evaluation?.chances ?? {};
   const chance = await fitRecord(database());
-  const price = Math.round(unit.priceMinor * (1 - rules.feeBasisPoints / 10_000));
+  const price = Math.round(unit.priceMinor * keptOf(rules.feeBasisPoints));
   return wayEnds
     .filter(({ causes }) => causes.some((cause) => (chances[cause] ?? 0) >= WEIGHED_FROM))
     .map(({ id, name, ways }) => ({

@@ -18,6 +18,7 @@ import type { RecordPart } from '@/core/record/entries';
 import type { Specification } from '@/core/record/specification';
 import { factsForUses } from './uses';
 import { factsOfPart } from '@/core/parts/facts';
+import { keptOf } from '@/core/ledger/entry';
 
 /** A part that lies in the bin or was offered. */
 export interface Offered {
@@ -91,7 +92,7 @@ export function upgradeState(
 /** What is worth putting into a machine out of the bin and of what was offered. */
 export function upgradesFor(problem: UpgradeCase): Upgrades {
   const { house, chassis, grade, batteryMissing } = problem;
-  const keep = 1 - problem.feeBasisPoints / 10_000;
+  const keep = keptOf(problem.feeBasisPoints);
   return upgradesOf({
     machine: problem.machine,
     state: problem.state,

@@ -1,6 +1,8 @@
 import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import type { PartExchanged } from '@/core/record/events';
+import { feeOf, saleEntries } from '@/core/ledger/entry';
+import { resultOf } from '@/core/ledger/result';
 import { events, movements, partSales, recordValues, shop } from '@/db/schema';
 import { partFields, receivePartInput } from '@/shapes/parts';
 import type { Transaction } from '@/db/client';
@@ -183,7 +185,7 @@ export const sellPart = defineCommand<SellPart, { code: string; profitMinor: num
         `Not sold: ${part.code} ${part.name} is for tests at the bench alone and never leaves it.`,
       );
     const [rules] = await tx.select().from(shop);
-    const feesMinor = sale.feesMinor ?? Math.round((sale.priceMinor * rules.feeBasisPoints) / 10_000);
+    const feesMinor = sale.feesMinor ?? feeOf(sale.priceMinor, rules.feeBasisPoints);
     const [came] = await tx
       .select({ from: movements.fromPlace })
       .from(movements)
@@ -213,7 +215,10 @@ export const sellPart = defineCommand<SellPart, { code: string; profitMinor: num
       },
       answer: {
         code: part.code,
-        profitMinor: sale.priceMinor - feesMinor - sale.outwardMinor - part.costMinor,
+        profitMinor: resultOf([
+          ...saleEntries({ ...sale, feesMinor }),
+          { kind: 'share', minor: part.costMinor },
+        ]).profitMinor,
       },
     };
   },

@@ -4,11 +4,12 @@ import { batteryChoice } from '@/core/instruments/batteryRun';
 import { database } from '@/db/client';
 import type { units } from '@/db/schema';
 import type { Specification } from '@/core/record/specification';
+import { keptOf, labourMinor } from '@/core/ledger/entry';
 import type { BatteryMoneyView } from '@/words/readingView';
 import { houseNow } from '../house/tables';
 import { quotesFor } from '../parts/quotes';
 import { shopRules } from '../rules/queries';
-import { estimateOf } from '../rules/times';
+import { estimateOf } from '../minutes/estimates';
 import { priceOf } from '../units/worth';
 
 /**
@@ -30,7 +31,7 @@ export async function batteryMoney(
   const { minutes } = estimateOf(rules.handMinutes, 'swap-battery', repair.minutes);
   const at = (own: number) =>
     priceOf(tables, unit.chassis, spec, unit.grade as Grade | null, true, undefined, own).minor;
-  const handsMinor = Math.round((minutes * rules.ratePerHourMinor) / 60);
+  const handsMinor = labourMinor(minutes, rules.ratePerHourMinor);
   const packMinor = quotes.battery?.minor ?? repair.part.costMinor;
   const prices = { kept: at(health), replaced: at(1) };
   return {
@@ -39,6 +40,6 @@ export async function batteryMoney(
     packMinor,
     quoted: quotes.battery !== undefined,
     handsMinor,
-    ...batteryChoice(prices, packMinor, handsMinor, 1 - rules.feeBasisPoints / 10_000),
+    ...batteryChoice(prices, packMinor, handsMinor, keptOf(rules.feeBasisPoints)),
   };
 }

@@ -1,4 +1,6 @@
 import { closingCheck } from '@/core/hands/ledger';
+import { feeOf } from '@/core/ledger/entry';
+import { resultOf } from '@/core/ledger/result';
 import { matNow } from '../hands/matRows';
 import { assertOurs } from '../record/whose';
 import { and, eq, inArray, ne } from 'drizzle-orm';
@@ -8,7 +10,7 @@ import type { Transaction } from '@/db/client';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { leaveUnit } from '../exit/unit';
-import { unitBook } from '../books/queries';
+import { unitLedger, keepResult } from '../ledger/unit';
 import { assertDataAccounted } from '../record/gate';
 import { recordNow } from '../record/queries';
 import { isoDate, minor, shortText, unitId } from '../input';
@@ -137,11 +139,11 @@ export const sellUnit = defineCommand<Sell, { priceMinor: number }>({
     await assertNoBenchPart(tx, unit!.id, 'Not sold');
     const outward = input.outwardMinor ?? (await houseNow(tx)).tables.outward[unit!.chassis];
     const [rules] = await tx.select().from(shop);
-    const fees = input.feesMinor ?? Math.round((input.priceMinor * rules.feeBasisPoints) / 10_000);
+    const fees = input.feesMinor ?? feeOf(input.priceMinor, rules.feeBasisPoints);
     // what the sale rests on stays as it is today
     await closeOpenWork(tx, unit!.id);
     const { specification } = await recordNow(tx, unit!);
-    const book = await unitBook(tx, unit!.id);
+    const { minutes, labourMinor, partsMinor } = resultOf(await unitLedger(tx, unit!.id));
     await tx.insert(sales).values({
       unitId: unit!.id,
       priceMinor: input.priceMinor,
@@ -152,12 +154,15 @@ export const sellUnit = defineCommand<Sell, { priceMinor: number }>({
       channel: input.channel,
       by: actor.name,
       ratePerHourMinor: rules.ratePerHourMinor,
-      attendedMinutes: book.attendedMinutes,
-      partsMinor: book.partsMinor,
+      attendedMinutes: minutes,
+      labourMinor,
+      partsMinor,
       costMinor: unit!.costMinor,
+      profitMinor: 0,
       grade: unit!.grade,
       specification: Object.fromEntries(specification.rows.map((row) => [row.key, row.value])),
     });
+    await keepResult(tx, unit!.id);
     await leaveUnit(tx, actor, unit!, { as: 'sold', done: 'Not sold' });
     return {
       event: { kind: 'sold', payload: { ...input, feesMinor: fees, outwardMinor: outward } },

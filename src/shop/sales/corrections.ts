@@ -9,7 +9,9 @@ import { defineCommand, type Actor, type CommandContext } from '../command';
 import { move } from '../moves/move';
 import { ShopError } from '../errors';
 import { isoDate, minor, shortText, unitId } from '../input';
+import { keepResult } from '../ledger/unit';
 import { moveStage } from '../line';
+import { shareLotCost } from '../lots/shareCost';
 import { writeCount } from '../record/count';
 import { replaceEarlier } from '../record/replace';
 
@@ -51,6 +53,7 @@ export const correctSale = defineCommand<Correct, null>({
     if (changed.length === 0)
       throw new ShopError('refused', 'Nothing was changed: that is what the sale says.');
     await tx.update(sales).set(Object.fromEntries(changed)).where(eq(sales.unitId, unit!.id));
+    await keepResult(tx, unit!.id);
     return {
       event: {
         kind: 'sale corrected',
@@ -88,6 +91,8 @@ async function undoSale(
     by: actor.name,
   });
   await tx.delete(sales).where(eq(sales.unitId, unit.id));
+  // its share of the lot stands no longer
+  await shareLotCost(tx, unit.lotId);
   for (const part of await soldWith(tx, unit)) {
     await move(tx, actor, part, `unit:${unit.id}`, `${ending.kind} with ${unit.tag}`, {
       neverLeft: ending.kind === 'cancelled',

@@ -5,6 +5,7 @@ import { cleaningWorth, usualCleaning, type CleaningWorth } from '@/core/clean/w
 import type { Schools } from '@/core/clean/zones';
 import type { TablePrice } from '@/core/price/table';
 import type { UnitWorth } from '@/core/steps/problem';
+import { keptOf } from '@/core/ledger/entry';
 
 interface Rates {
   feeBasisPoints: number;
@@ -21,7 +22,7 @@ export const dirtOf = (
 ): CleaningWorth =>
   cleaningWorth(cleaning, chassis, clean, schools, {
     priceMinor,
-    keep: 1 - feeBasisPoints / 10_000,
+    keep: keptOf(feeBasisPoints),
     perMinute: ratePerHourMinor / 60,
   });
 

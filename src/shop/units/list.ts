@@ -18,12 +18,6 @@ export interface ListFilter {
   limit?: number;
 }
 
-/** What a sale made over its own costs, minor units. */
-const margin = sql<
-  number | null
->`(${sales.priceMinor} - ${sales.feesMinor} - ${sales.partsMinor} - ${sales.costMinor}
-  - round(${sales.attendedMinutes} * ${sales.ratePerHourMinor} / 60))::bigint`;
-
 const columns = {
   id: units.id,
   tag: units.tag,
@@ -50,7 +44,7 @@ const columns = {
   soldMinor: sales.priceMinor,
   soldOn: sales.soldOn,
   channel: sales.channel,
-  marginMinor: margin,
+  marginMinor: sales.profitMinor,
   /** Properties nobody has read yet. */
   unread: sql<
     string[]
@@ -72,7 +66,7 @@ const ORDERS: Record<Sort, SQL> = {
   grade: sql`${units.grade}`,
   ask: sql`${units.askMinor}`,
   price: sql`${sales.priceMinor}`,
-  margin,
+  margin: sql`${sales.profitMinor}`,
   soldOn: sql`${sales.soldOn}`,
 };
 /** Waiting longest comes first when it goes up. */

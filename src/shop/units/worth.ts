@@ -10,6 +10,7 @@ import { tablePrice } from '@/core/price/table';
 import type { PriceClass, UnitWorth } from '@/core/steps/problem';
 import type { DerivedRecord } from '@/core/record';
 import type { Specification } from '@/core/record/specification';
+import { keptOf } from '@/core/ledger/entry';
 
 /**
  * Price of the unit once sound: a machine is sold with a drive and a system, so a missing drive is priced as
@@ -100,7 +101,7 @@ export function harvestOf(
     shares: donorShares,
     minutes: house.minutes[chassis].harvest,
     otherMinutes: OTHER_MINUTES,
-    keep: 1 - feeBasisPoints / 10_000,
+    keep: keptOf(feeBasisPoints),
     perMinute: ratePerHourMinor / 60,
     good,
   });
@@ -120,7 +121,7 @@ export function worthOf(
   const taken = new Set(harvest.picks.slice(0, harvest.worth).flatMap(({ places }) => places));
   return {
     soundMinor: price.minor,
-    feeShare: feeBasisPoints / 10_000,
+    feeShare: 1 - keptOf(feeBasisPoints),
     finishMinutes: minutes.finish,
     asFoundShare: house.asFoundShare,
     asFoundMinutes: minutes.asFound,

@@ -23,7 +23,7 @@ import { putVerdict } from '../record/verdict';
 import { houseNow } from '../house/tables';
 import { materialsInput, usedUp } from './materials';
 import { assertAgreed } from '../hands/owner';
-import { attendedMinutes, noteTime, plannedFor, sampleOf } from './times';
+import { attendedMinutes, forgetTime, noteTime, reckonedNow } from '../minutes/samples';
 import type { MaterialUsed } from '@/core/hands/materials';
 import { clockOn, endSegment, FIND_OUT, freeHands, type LaidAside } from './clock';
 
@@ -136,7 +136,7 @@ export const startWork = defineCommand<Start, { workId: string; aside: LaidAside
         title,
         by: actor.id,
         byName: actor.name,
-        plannedMinutes: plannedFor(unit!, ref, step.minutes),
+        ...(await reckonedNow(tx, unit!, ref, step.minutes)),
       })
       .returning({ id: work.id });
     await clockOn(tx, actor, unit!.id, row.id);
@@ -372,8 +372,7 @@ export const finishWork = defineCommand<Finish, null>({
       .update(work)
       .set({ status: 'done', finishedAt: new Date(), note: input.note ?? '', ...usedUp(input.materials) })
       .where(eq(work.id, row.id));
-    const sample = sampleOf(row, await attendedMinutes(tx, row.id));
-    if (sample !== null) await noteTime(tx, row.ref, sample, 'done');
+    await noteTime(tx, row, await attendedMinutes(tx, row.id));
     let observation: number | null = null;
     if (row.kind === 'repair' && input.ended !== undefined) {
       observation = await putVerdict(tx, actor, unit!.id, row.ref, input.ended);
@@ -492,6 +491,7 @@ export const logWork = defineCommand<Logged, { workId: string }>({
         note,
         logged: true,
         plannedMinutes: step.minutes,
+        ownMinutes: step.minutes,
         ...usedUp(input.materials),
       })
       .returning({ id: work.id });
@@ -504,8 +504,8 @@ export const logWork = defineCommand<Logged, { workId: string }>({
         startedAt: sql`now() - ${input.minutes} * interval '1 minute'`,
         endedAt: sql`now()`,
       });
-    const sample = sampleOf({ ref: step.ref, plannedMinutes: step.minutes }, input.minutes);
-    if (sample !== null) await noteTime(tx, step.ref, sample, 'done');
+    const told = { id: row.id, ref: step.ref, plannedMinutes: step.minutes, ownMinutes: step.minutes };
+    await noteTime(tx, told, input.minutes);
     const ended = kind === 'repair' ? (input.ended ?? 'done') : undefined;
     const moved = await exchangeWith(tx, actor, unit!, input.parts, kind === 'repair');
     const observation = ended ? await putVerdict(tx, actor, unit!.id, step.ref, ended) : null;
@@ -632,8 +632,7 @@ export const takeBackWork = defineCommand<{ unitId: string; workId: string }, nu
       );
     const { observation, before, after, parts } = told.payload as EventPayloads['work logged'];
     if (parts) await exchangeBack(tx, actor, unit!, parts);
-    const sample = sampleOf(row, await attendedMinutes(tx, row.id));
-    if (sample !== null) await noteTime(tx, row.ref, sample, 'back');
+    await forgetTime(tx, row.id);
     await tx.delete(workSegments).where(eq(workSegments.workId, row.id));
     await tx.update(work).set({ status: 'dropped', materialMinor: 0 }).where(eq(work.id, row.id));
     if (observation !== null)

@@ -1,6 +1,6 @@
 'use client';
 import { useState, type FormEvent } from 'react';
-import type { Margin } from '@/core/money/margin';
+import type { Result } from '@/core/ledger/result';
 import { Link } from '../kit/Link';
 import { Money, Sign, useMoney } from '../kit/theShop';
 import { ChoiceField, TextField } from '../kit/fields';
@@ -30,13 +30,9 @@ export interface PriceView {
   lines: { detail: string; minor: number; known: boolean }[];
 }
 
-export interface MarginView extends Margin {
+/** What it comes to, sold or as if sold at a price. */
+export interface MarginView extends Result {
   priceMinor: number;
-  sunkMinor: number;
-  partsMinor: number;
-  minutes: number;
-  feesMinor: number;
-  outwardMinor: number;
 }
 
 interface Props {
@@ -250,15 +246,15 @@ export function Shelf({
 }
 
 function MarginLines({ margin }: { margin: MarginView }) {
+  const few = (name: string, minor: number): [string, number, string][] => (minor ? [[name, minor, '']] : []);
   const rows: [string, number, string][] = [
+    ...few('Kept of undone sales, and scrap', margin.besidesMinor),
     ['Parts', -margin.partsMinor, ''],
     [`Hands, ${Math.round(margin.minutes)} min`, -margin.labourMinor, ''],
     ['Selling fees', -margin.feesMinor, ''],
-    ...(margin.outwardMinor
-      ? [['Packing and sending', -margin.outwardMinor, ''] as [string, number, string]]
-      : []),
+    ...few('Packing and sending', -margin.postageMinor),
     ['Left over what going on costs', margin.contributionMinor, 'font-bold border-ink'],
-    ['Share of the lot, spent already', -margin.sunkMinor, 'text-soft'],
+    ['Share of the lot, spent already', -margin.shareMinor, 'text-soft'],
     ['In the books', margin.profitMinor, 'font-bold border-ink'],
   ];
   return (

@@ -1,9 +1,10 @@
 import { Link } from '@/ui/kit/Link';
 import { requireActor } from '@/server/session';
 import { after } from 'next/server';
-import { checkHistory } from '@/shop/books/check';
+import { checkHistory } from '@/shop/history/lookOver';
 import { health, healthWords } from '@/shop/jobs/health';
-import { historyVerdict, lotBooks } from '@/shop/books/queries';
+import { historyVerdict } from '@/shop/history/verdict';
+import { lotBooks } from '@/shop/ledger/lot';
 import { seesMargins, shopRules } from '@/shop/rules/queries';
 import { Empty, Sheet } from '@/ui/kit/parts';
 import { duration } from '@/ui/kit/words';

@@ -1,6 +1,6 @@
 import { redirect } from 'next/navigation';
 import { requireActor } from '@/server/session';
-import { lotBooks } from '@/shop/books/queries';
+import { lotBooks } from '@/shop/ledger/lot';
 import { ShopError } from '@/shop/errors';
 import { oneOrTwo } from '@/shop/advice/oneOrTwo';
 import type { TwoRoute } from '@/words/offerView';

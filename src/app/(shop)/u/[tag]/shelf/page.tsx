@@ -1,8 +1,9 @@
 import { minorText } from '@/core/money/minor';
-import { marginOf } from '@/core/money/margin';
+import { feeOf, saleEntries } from '@/core/ledger/entry';
+import { resultOf } from '@/core/ledger/result';
 import type { Grade } from '@/core/price/table';
 import { database } from '@/db/client';
-import { unitBook } from '@/shop/books/queries';
+import { unitLedger } from '@/shop/ledger/unit';
 import { seesMargins, shopHouse, shopRules } from '@/shop/rules/queries';
 import { openSightings } from '@/shop/report/sighting';
 import { undoneSales } from '@/shop/sales/corrections';
@@ -18,11 +19,11 @@ import { loadUnit, unitHead } from '../loadUnit';
 export default async function ShelfPage({ params }: { params: Promise<{ tag: string }> }) {
   const { tag } = await params;
   const { unit, spec, record, actor } = await loadUnit(tag);
-  const [head, rules, house, book, seen, parts, sale] = await Promise.all([
+  const [head, rules, house, ledger, seen, parts, sale] = await Promise.all([
     unitHead(tag),
     shopRules(),
     shopHouse(),
-    unitBook(database(), unit.id),
+    unitLedger(database(), unit.id),
     erasuresOf(unit.id),
     partsIn(unit.id),
     saleOf(unit.id),
@@ -31,15 +32,13 @@ export default async function ShelfPage({ params }: { params: Promise<{ tag: str
   const today = dayOf(new Date(), rules.timeZone);
   const price = priceOf(house.tables, unit.chassis, spec, unit.grade as Grade | null, true);
   const reference = sale?.priceMinor ?? unit.askMinor ?? price.minor;
-  const feesMinor = sale?.feesMinor ?? Math.round((reference * rules.feeBasisPoints) / 10_000);
-  const margin = marginOf(reference, {
-    sunkMinor: unit.costMinor,
-    partsMinor: book.partsMinor,
-    attendedMinutes: book.attendedMinutes,
-    ratePerHourMinor: rules.ratePerHourMinor,
-    sellingFeesMinor: feesMinor,
-    outwardMinor: sale?.outwardMinor ?? house.tables.outward[unit.chassis],
-  });
+  // an open one as if it were sold at that
+  const thought = {
+    priceMinor: reference,
+    feesMinor: feeOf(reference, rules.feeBasisPoints),
+    outwardMinor: house.tables.outward[unit.chassis],
+  };
+  const margin = resultOf(sale ? ledger : [...ledger, ...saleEntries(thought)]);
   return (
     <Shelf
       unit={head}
@@ -69,19 +68,7 @@ export default async function ShelfPage({ params }: { params: Promise<{ tag: str
           back: erasure.voidedBy !== null,
           words: `${code} ${name}: ${ERASURE_WORDS[erasure.kind] ?? erasure.kind}, ${erasure.method}${erasure.verified ? `; verified: ${erasure.verified}` : ''}. ${erasure.byName}, ${dayAndTime(erasure.at, rules.timeZone)}`,
         }))}
-      margin={
-        seesMargins(actor.role, rules)
-          ? {
-              ...margin,
-              priceMinor: reference,
-              sunkMinor: unit.costMinor,
-              partsMinor: book.partsMinor,
-              minutes: book.attendedMinutes,
-              feesMinor,
-              outwardMinor: sale?.outwardMinor ?? house.tables.outward[unit.chassis],
-            }
-          : null
-      }
+      margin={seesMargins(actor.role, rules) ? { ...margin, priceMinor: reference } : null}
     />
   );
 }

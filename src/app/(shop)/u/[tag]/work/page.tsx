@@ -1,6 +1,7 @@
 import { catalogue, repairById } from '@/catalog';
 import { appliesTo } from '@/core/belief/model';
-import { estimateOf } from '@/shop/rules/times';
+import { labourMinor } from '@/core/ledger/entry';
+import { estimateOf } from '@/shop/minutes/estimates';
 import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { partsIn, workOf } from '@/shop/units/queries';
 import { damageOn, risksOf } from '@/shop/hands/damageQueries';
@@ -124,8 +125,7 @@ export default async function WorkPage({ params, searchParams }: Props) {
                 left={theirs.left}
                 proposed={proposed.map(({ name, ref, minutes }) => ({
                   what: name,
-                  minor:
-                    Math.round((minutes * ratePerHourMinor) / 60) + (repairById(ref)?.part?.costMinor ?? 0),
+                  minor: labourMinor(minutes, ratePerHourMinor) + (repairById(ref)?.part?.costMinor ?? 0),
                 }))}
               />
             )}

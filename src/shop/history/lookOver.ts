@@ -1,8 +1,8 @@
 import { and, eq, gt, lt, or, sql } from 'drizzle-orm';
 import { database } from '@/db/client';
 import { jobs } from '@/db/schema';
-import { dropAnchor } from '../history/anchors';
-import { firstFault } from '../history/check';
+import { dropAnchor } from './anchors';
+import { firstFault } from './check';
 
 /** A verdict older than this is looked at again when somebody opens the books. */
 const FRESH = '10 minutes';

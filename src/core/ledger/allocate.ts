@@ -1,4 +1,4 @@
-import { assertMinor } from './minor';
+import { assertMinor } from '../money/minor';
 
 /**
  * Splits a total over weights so that the parts add up to the total exactly (largest remainder, ties to the

@@ -3,7 +3,7 @@ import { fitting } from '@/catalog/fitting';
 import { fittingMinutes } from '@/catalog/takes';
 import type { CatalogueOverrides } from '@/core/belief/overrides';
 import type { PartClass } from '@/core/catalogue';
-import { estimate, type Estimate, type HandMinutes } from '@/core/work/estimate';
+import { estimate, type Estimate, type HandMinutes } from '@/core/minutes/estimate';
 
 /** In halves of a minute: what a plan is reckoned with does not change with every clock. */
 const halves = (minutes: number) => Math.max(0.5, Math.round(minutes * 2) / 2);

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { estimate, taken, untaken, type TimesTaken } from './estimate';
+import { estimate, taken, type TimesTaken } from './estimate';
 
 const after = (minutes: readonly number[]) =>
   minutes.reduce<TimesTaken | undefined>((times, own) => taken(times, own), undefined);
@@ -10,10 +10,5 @@ describe('what a step takes here', () => {
     expect(estimate(10, after([16])).minutes).toBeCloseTo(46 / 4, 12);
     expect(estimate(10, after([16, 20, 24])).minutes).toBeCloseTo(90 / 6, 12);
     expect(estimate(10, after([16, 20, 24])).spread).toBeCloseTo(4, 12);
-  });
-  it('what is taken back leaves it as it was', () => {
-    const two = after([12, 18]);
-    expect(untaken(taken(two, 40), 40)).toEqual(two);
-    expect(untaken(after([12]), 12)).toBeNull();
   });
 });
