@@ -12,7 +12,7 @@ import { database } from '@/db/client';
 import { components, units, wants, type shop } from '@/db/schema';
 import type { houseNow } from '../house/tables';
 import { harvestOf } from '../units/worth';
-import { fittingTimes } from '../minutes/estimates';
+import { fittingTimes } from '../rules/times';
 import { freeFor } from '../parts/bin';
 import { fitOf, machineNow, neverTakes, type MachineNow } from '../parts/machine';
 import { fitRecord, OPEN_WANTS } from '../parts/quotes';

@@ -9,7 +9,7 @@ import type { BatteryMoneyView } from '@/words/readingView';
 import { houseNow } from '../house/tables';
 import { quotesFor } from '../parts/quotes';
 import { shopRules } from '../rules/queries';
-import { estimateOf } from '../minutes/estimates';
+import { estimateOf } from '../rules/times';
 import { priceOf } from '../units/worth';
 
 /**

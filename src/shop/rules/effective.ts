@@ -3,7 +3,7 @@ import { catalogue } from '@/catalog';
 import type { Catalogue } from '@/core/catalogue';
 import { learnedAsOverrides } from '@/core/learn/learn';
 import { layered, overrideFaults, withOverrides, type CatalogueOverrides } from '@/core/belief/overrides';
-import { timesAsOverrides } from '../minutes/estimates';
+import { timesAsOverrides } from './times';
 import type { shop } from '@/db/schema';
 
 export interface Known {

@@ -1,7 +1,7 @@
 import { catalogue, repairById } from '@/catalog';
 import { appliesTo } from '@/core/belief/model';
 import { labourMinor } from '@/core/ledger/entry';
-import { estimateOf } from '@/shop/minutes/estimates';
+import { estimateOf } from '@/shop/rules/times';
 import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { partsIn, workOf } from '@/shop/units/queries';
 import { damageOn, risksOf } from '@/shop/hands/damageQueries';
