@@ -8,7 +8,7 @@ import { QUEUE, readyQueue, type QueuedJob } from '@/db/queue';
 import { log } from '@/log';
 import { runJob } from '@/shop/runJob';
 import { reviveSilent } from '@/shop/jobs/start';
-import { publishMinutes } from '@/shop/minutes/publish';
+import { publishMinutes } from '@/shop/jobs/publishMinutes';
 import { workHere } from '@/workers/pool';
 import run from '@/workers/worker';
 import { nightly } from './nightly';

@@ -14,7 +14,7 @@ import {
   work,
   workSegments,
 } from '@/db/schema';
-import { publishMinutes } from '@/shop/minutes/publish';
+import { publishMinutes } from '@/shop/jobs/publishMinutes';
 import { bookOf } from './shop';
 import { templateFor } from '@/shop/hands/matRows';
 import { ownersPartsOf } from '@/shop/hands/owner';

@@ -23,7 +23,7 @@ import { putVerdict } from '../record/verdict';
 import { houseNow } from '../house/tables';
 import { materialsInput, usedUp } from './materials';
 import { assertAgreed } from '../hands/owner';
-import { attendedMinutes, forgetTime, noteTime, reckonedNow } from '../minutes/samples';
+import { attendedMinutes, forgetTime, noteTime, reckonedNow } from './samples';
 import type { MaterialUsed } from '@/core/hands/materials';
 import { clockOn, endSegment, FIND_OUT, freeHands, type LaidAside } from './clock';
 

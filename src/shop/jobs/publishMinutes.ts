@@ -2,8 +2,8 @@ import { count, sql, sum } from 'drizzle-orm';
 import type { HandMinutes } from '@/core/minutes/estimate';
 import { database } from '@/db/client';
 import { minuteSamples, shop, units } from '@/db/schema';
-import { startJob } from '../jobs/start';
-import { openUnits } from '../jobs/revaluation';
+import { startJob } from './start';
+import { openUnits } from './revaluation';
 import { effectiveCatalogue } from '../rules/effective';
 
 /**
