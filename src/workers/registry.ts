@@ -3,7 +3,8 @@ import { heatTables } from '@/catalog/heat';
 import { batteryRules, railSigns, soakRules } from '@/catalog/readings';
 import { conduct, type SoFar } from '@/core/instruments/conduct';
 import type { RunKind, Sample } from '@/core/instruments/run';
-import { closedCase, type ClosedCase } from '@/core/learn/learn';
+import { ImpossibleEvidence } from '@/core/belief/posterior';
+import { closedCase, type ClosedCase } from '@/core/learn/closedCase';
 import { withOverrides, type CatalogueOverrides } from '@/core/belief/overrides';
 import type { Catalogue } from '@/core/catalogue';
 import type { ModelContext } from '@/core/belief/model';
@@ -142,10 +143,18 @@ export const registry = {
   /** One of the questions of `shop/ask`. */
   ask: (kind: string, value: unknown): unknown => ask(kind, value),
 
-  closedCases(cases: readonly { context: ModelContext; record: RecordEntry[] }[]): ClosedCase[] {
-    return cases.flatMap(({ context, record }) => {
-      const found = closedCase(catalogue, context, engineFor(catalogue, context), record);
-      return found ? [found] : [];
+  closedCases(
+    cases: readonly { context: ModelContext; record: RecordEntry[]; left: boolean }[],
+  ): ClosedCase[] {
+    return cases.flatMap(({ context, record, left }) => {
+      try {
+        const found = closedCase(catalogue, context, engineFor(catalogue, context), record, left);
+        return found ? [found] : [];
+      } catch (error) {
+        // a record that contradicts itself teaches nothing
+        if (error instanceof ImpossibleEvidence) return [];
+        throw error;
+      }
     });
   },
 

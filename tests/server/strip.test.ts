@@ -1,6 +1,6 @@
 import { eq, sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
-import { findingById } from '@/catalog';
+import { catalogue, findingById } from '@/catalog';
 import { openings } from '@/catalog/openings';
 import { database } from '@/db/client';
 import {
@@ -509,7 +509,7 @@ describe('the notebook of a model', () => {
       await act(benchA, 'endUnit', { unitId, as: 'returned' });
     }
     await act(benchA, 'observe', { unitId: next, finding: 'look-rattle', outcome: 0 });
-    const faults = await modelFaultsFor(database(), await unitRow(next));
+    const faults = await modelFaultsFor(database(), await unitRow(next), catalogue);
     expect(faults[0]).toMatchObject({ cause: 'screw-rounded', seen: 3, of: 3 });
     expect((await chances(next))['screw-rounded']).toBeGreaterThan(before + 0.1);
     const told = { maker: 'Pellmark', model: 'Weak 3', kind: 'weak spot', text: 'hinge' };

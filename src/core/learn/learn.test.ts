@@ -3,14 +3,8 @@ import { catalogue, findingById } from '@/catalog';
 import { perturbed, SimulatedMachine } from '../simulate/machine';
 import { seededRandom } from '../random';
 import { engineFor, type RecordEntry } from '../steps/evaluate';
-import {
-  closedCase,
-  learnedAsOverrides,
-  learnFrom,
-  movedMost,
-  tableStrength,
-  type ClosedCase,
-} from './learn';
+import { closedCase, type ClosedCase } from './closedCase';
+import { learnedAsOverrides, learnFrom, movedMost, tableStrength } from './learn';
 import { priorOf } from '../belief/model';
 import { overrideFaults, withOverrides } from '../belief/overrides';
 
@@ -44,6 +38,22 @@ describe('learning priors and tables', () => {
     ).priors[rare.id].laptop!;
     expect(p).toBeLessThan(rare.prior.laptop!);
     expect(p).toBeGreaterThan(rare.prior.laptop! / 2);
+  });
+  it('one that left unasked teaches nothing; one that left with a fault likely counts as likely', () => {
+    const p = priorOfCause('board-dead');
+    const left = (lifts: Record<string, number>): ClosedCase => ({ ...closed([]), lifts });
+    const of = (cases: ClosedCase[]) =>
+      learnFrom(catalogue, cases, tableStrength(200)).priors['board-dead'].laptop!;
+    const unasked = of(Array.from({ length: 500 }, () => left({})));
+    expect(unasked.p).toBeCloseTo(p, 6);
+    expect(unasked.cases).toBe(0);
+    // looked over and well, all of them: rarer; proved in some: as counted
+    expect(of(Array.from({ length: 500 }, () => closed([]))).p).toBeLessThan(p / 2);
+    const surely = of(Array.from({ length: 20 }, () => left({ 'board-dead': 1e6 })));
+    const proved = of(Array.from({ length: 20 }, () => closed(['board-dead'])));
+    expect(surely.p).toBeCloseTo(proved.p, 3);
+    expect(surely.low).toBeLessThan(surely.p);
+    expect(surely.high).toBeGreaterThan(surely.p);
   });
   it('the stronger the catalogue counts, the less it moves', () => {
     const cases = Array.from({ length: 40 }, () => closed(['fan-worn']));
@@ -125,6 +135,41 @@ describe('learning priors and tables', () => {
   });
 });
 
+describe('a shop that scraps dead boards', () => {
+  /** What is asked of a machine that does not start, in turn, until a board is nearly sure. */
+  const LOOKS = [
+    'button',
+    'picture-own',
+    'charge-lamp',
+    'mains-lamp',
+    'standby',
+    'smell-burnt',
+    'start-minimal',
+  ];
+  const engine = engineFor(catalogue, laptop);
+  const looks = LOOKS.filter((id) => engine.model.findings.has(id));
+  it.each([
+    [1, 0.05],
+    [2, 0.002],
+  ])('learns the true share within its interval (shop %i: %f of machines)', (seed, share) => {
+    const random = seededRandom(seed);
+    const cases = Array.from({ length: 400 }, (_, n): ClosedCase => {
+      const truth = engine.model.causes
+        .filter((cause) => random() < (cause.id === 'board-dead' ? share : priorOf(cause, laptop)))
+        .map((cause) => cause.id);
+      const machine = new SimulatedMachine(engine.model, truth, n + 1_000 * seed);
+      const record: RecordEntry[] = looks.map((id) => ({ kind: 'finding', id, outcome: machine.look(id) }));
+      // whatever does not start is taken apart with what was seen; the rest is mended and looked over
+      if (record[0].kind === 'finding' && record[0].outcome > 0)
+        return closedCase(catalogue, laptop, engine, record, true)!;
+      return closed(truth);
+    });
+    expect(cases.filter(({ lifts }) => lifts).length).toBeGreaterThan(20);
+    const { low, high, p } = learnFrom(catalogue, cases, tableStrength(20)).priors['board-dead'].laptop!;
+    expect([low < share, share < high], `${low} ${p} ${high}`).toEqual([true, true]);
+  });
+});
+
 describe('what a record proves', () => {
   const engine = engineFor(catalogue, laptop);
   const well: RecordEntry = { kind: 'finding', id: 'whole-look', outcome: 0 };
@@ -141,6 +186,16 @@ describe('what a record proves', () => {
   });
   it('a machine found well had nothing', () =>
     expect(closedCase(catalogue, laptop, engine, [well])).toMatchObject({ truth: [] }));
+  it('of one that left otherwise: what was proved, and how likely the rest was', () => {
+    const dead: RecordEntry[] = [{ kind: 'finding', id: 'button', outcome: 1 }];
+    expect(closedCase(catalogue, laptop, engine, dead)).toBeNull();
+    const done = closedCase(catalogue, laptop, engine, dead, true)!;
+    expect(done.truth).toEqual([]);
+    expect(done.lifts!['board-dead']).toBeGreaterThan(2);
+    // it says nothing of a hinge
+    expect(done.lifts!['hinge-loose'] ?? 1).toBeCloseTo(1, 1);
+    expect(closedCase(catalogue, laptop, engine, [well], true)).not.toHaveProperty('lifts');
+  });
   it('a cause that was seen, and the likeliest of those a repair cures', () => {
     const done = closedCase(catalogue, laptop, engine, [
       { kind: 'finding', id: 'memory-fitted', outcome: 1 },

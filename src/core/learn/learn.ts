@@ -1,79 +1,23 @@
-import {
-  CHASSIS,
-  WHOLE_LOOK,
-  type Catalogue,
-  type Chassis,
-  type Finding,
-  type LotSource,
-} from '../catalogue';
-import type { RecordEntry } from '../steps/evaluate';
-import type { Evidence } from '../belief/factors';
-import { appliesTo, priorOf, type ModelContext } from '../belief/model';
-import type { BeliefEngine } from '../belief/posterior';
+import { CHASSIS, type Catalogue, type Cause, type Chassis, type Finding } from '../catalogue';
+import { appliesTo, priorOf } from '../belief/model';
+import type { ClosedCase } from './closedCase';
 
-/** A unit that is done with: what was seen of it as it came, and what was truly wrong. */
-export interface ClosedCase {
-  chassis: Chassis;
-  source: LotSource;
-  /** Causes proved: seen directly, or gone with a repair that helped. */
-  truth: string[];
-  /** Findings before the first repair that helped; claims among them. */
-  seen: { finding: string; outcome: number }[];
-}
-
-/**
- * What a record proves, once the machine was looked over as a whole and all was well: causes seen directly,
- * and for each repair that helped the likeliest of the causes it cures, as it stood before. A record that
- * does not end so proves nothing.
- * @returns null for a unit that is not done with
- */
-export function closedCase(
-  catalogue: Catalogue,
-  context: ModelContext,
-  engine: BeliefEngine,
-  record: readonly RecordEntry[],
-): ClosedCase | null {
-  const ends = record.findLastIndex((entry) => entry.kind === 'repair' && entry.ended === 'helped');
-  if (
-    !record
-      .slice(ends + 1)
-      .some((entry) => entry.kind === 'finding' && entry.id === WHOLE_LOOK && entry.outcome === 0)
-  )
-    return null;
-  const truth = new Set<string>();
-  const seen: ClosedCase['seen'] = [];
-  const evidence: Evidence[] = [];
-  let mended = false;
-  for (const entry of record) {
-    if (entry.kind === 'finding') {
-      const finding = catalogue.findings.find((candidate) => candidate.id === entry.id);
-      if (!finding || !appliesTo(finding, context.chassis) || !finding.outcomes[entry.outcome]) continue;
-      evidence.push({ kind: 'finding', finding: entry.id, outcome: entry.outcome });
-      for (const cause of finding.outcomes[entry.outcome].settles ?? []) truth.add(cause);
-      if (!mended) seen.push({ finding: entry.id, outcome: entry.outcome });
-    } else if (entry.kind === 'repair' && (entry.ended === 'helped' || entry.ended === 'no-change')) {
-      // work done because it was due, or as a precaution, teaches nothing about cures
-      const repair = catalogue.repairs.find((candidate) => candidate.id === entry.id);
-      if (!repair || !appliesTo(repair, context.chassis)) continue;
-      const helped = entry.ended === 'helped';
-      if (helped) {
-        const before = engine.trace(evidence).at(-1)!;
-        const cured = engine.model.causes
-          .map((cause, c) => ({ id: cause.id, p: repair.cures[cause.id] ? before.marginals[c] : 0 }))
-          .sort((a, b) => b.p - a.p)[0];
-        if (cured && cured.p > 0) truth.add(cured.id);
-        mended = true;
-      }
-      evidence.push({ kind: 'repair', repair, helped });
-    }
-  }
-  return { chassis: context.chassis, source: context.source, truth: [...truth], seen };
+/** A share of machines of a kind that come with a cause. */
+export interface LearnedPrior {
+  p: number;
+  /** Between these it lies with 95 %. */
+  low: number;
+  high: number;
+  /** As many cases as what is known of the cause in them is worth: one that left unasked says nothing of it. */
+  cases: number;
+  /** In how many of them it was, as expected where nobody proved it. */
+  present: number;
 }
 
 export interface Learned {
   cases: number;
   /** New priors, with the number of cases that bear on each. */
-  priors: Record<string, Partial<Record<Chassis, { p: number; cases: number; present: number }>>>;
+  priors: Record<string, Partial<Record<Chassis, LearnedPrior>>>;
   /** New rows of test tables: cause id, or "leak" for a machine without any cause the finding knows. */
   tables: Record<string, Record<string, { row: number[]; cases: number }>>;
 }
@@ -106,27 +50,16 @@ export function learnFrom(catalogue: Catalogue, cases: readonly ClosedCase[], st
     for (const chassis of CHASSIS) {
       const base = cause.prior[chassis];
       if (!base) continue;
-      let present = 0;
-      let exposure = 0;
-      for (const closed of cases) {
-        if (closed.chassis !== chassis) continue;
-        exposure += priorOf(cause, closed) / base;
-        if (closed.truth.includes(cause.id)) present++;
-      }
-      if (exposure === 0) continue;
-      const counted = Math.max(strength.priors, ONE_SIGHTING / base);
-      const p = (counted * base + present) / (counted + exposure);
-      (learned.priors[cause.id] ??= {})[chassis] = {
-        p: Math.min(1 - 1e-6, Math.max(1e-6, p)),
-        cases: Math.round(exposure * 10) / 10,
-        present,
-      };
+      const own = cases.filter((closed) => closed.chassis === chassis);
+      const prior = learnPrior(cause, base, own, Math.max(strength.priors, ONE_SIGHTING / base));
+      if (prior) (learned.priors[cause.id] ??= {})[chassis] = prior;
     }
   }
   for (const finding of catalogue.findings) {
     const counts = new Map<string, { soft: number[]; cases: number }>();
     for (const closed of cases) {
-      if (!appliesTo(finding, closed.chassis)) continue;
+      // what else it had is not known: it teaches no table
+      if (closed.lifts || !appliesTo(finding, closed.chassis)) continue;
       const seen = closed.seen.find((entry) => entry.finding === finding.id);
       if (!seen || seen.outcome >= finding.outcomes.length) continue;
       if (closed.truth.some((cause) => finding.blockedBy?.includes(cause))) continue;
@@ -151,6 +84,62 @@ export function learnFrom(catalogue: Catalogue, cases: readonly ClosedCase[], st
   return learned;
 }
 
+/** Enough for the share to stand still to a thousandth of itself. */
+const ROUNDS = 60;
+
+/**
+ * The share of machines that came with a cause: a Beta mean where every case says yes or no; where a machine left
+ * before it was known, the expected yes under the share itself, found by going round (expectation-maximisation for
+ * censored counts: Dempster, Laird and Rubin 1977, from memory). The interval is that of a Beta of as many cases as
+ * the information is worth (missing information principle), taken on the logit so that it stays between 0 and 1.
+ * @param base the catalogue's @param counted how many cases that counts as @returns null when no case is of its kind
+ */
+function learnPrior(
+  cause: Cause,
+  base: number,
+  cases: readonly ClosedCase[],
+  counted: number,
+): LearnedPrior | null {
+  // a case from a lot whose source multiplies its odds counts as that many ordinary ones
+  const weighed = cases.map((closed) => ({
+    weight: priorOf(cause, closed) / base,
+    yes: closed.truth.includes(cause.id),
+    lift: closed.lifts ? (closed.lifts[cause.id] ?? 1) : 0,
+  }));
+  const exposure = weighed.reduce((sum, { weight }) => sum + weight, 0);
+  if (exposure === 0) return null;
+  const expected = (p: number, { weight, yes, lift }: (typeof weighed)[number]): number => {
+    if (yes) return 1;
+    const own = Math.min(0.999, p * weight);
+    const raised = (lift * own) / (1 - own);
+    return raised / (1 + raised);
+  };
+  let p = base;
+  let present = 0;
+  for (let round = 0; round < ROUNDS; round++) {
+    present = weighed.reduce((sum, one) => sum + expected(p, one), 0);
+    const next = (counted * base + present) / (counted + exposure);
+    if (Math.abs(next - p) < 1e-3 * p * 0.01) break;
+    p = next;
+  }
+  p = Math.min(1 - 1e-6, Math.max(1e-6, p));
+  // what is left unknown of a case is no case
+  const informed = weighed.reduce((sum, one) => {
+    const own = Math.min(0.999, p * one.weight);
+    const m = expected(p, one);
+    return sum + one.weight * Math.max(0, 1 - (m * (1 - m)) / (own * (1 - own)));
+  }, 0);
+  const far = 1.96 / Math.sqrt((counted + informed + 1) * p * (1 - p));
+  const at = (shift: number) => 1 / (1 + ((1 - p) / p) * Math.exp(-shift));
+  return {
+    p,
+    low: at(-far),
+    high: at(far),
+    cases: Math.round(informed * 10) / 10,
+    present: Math.round(present * 10) / 10,
+  };
+}
+
 /**
  * P(the cause itself drew each outcome | the worst of leak and cause is `outcome`); null when that cannot be.
  */
@@ -164,13 +153,11 @@ function ownShare(finding: Finding, who: string, outcome: number): number[] | nu
   return total > 0 ? weights.map((w) => w / total) : null;
 }
 
-export interface MovedPrior {
+export interface MovedPrior extends Omit<LearnedPrior, 'p'> {
   cause: string;
   chassis: Chassis;
   before: number;
   now: number;
-  cases: number;
-  present: number;
 }
 
 /** Priors by how far their logarithm moved from the catalogue's, farthest first. */
@@ -182,7 +169,19 @@ export function movedMost(catalogue: Catalogue, learned: Learned, most: number):
         const entry = learned.priors[cause.id]?.[chassis];
         const before = cause.prior[chassis];
         return entry && before
-          ? [{ cause: cause.id, chassis, before, now: entry.p, cases: entry.cases, present: entry.present }]
+          ? [
+              {
+                cause: cause.id,
+                chassis,
+                before,
+                now: entry.p,
+                // learned before intervals were kept: the number itself
+                low: entry.low ?? entry.p,
+                high: entry.high ?? entry.p,
+                cases: entry.cases,
+                present: entry.present,
+              },
+            ]
           : [];
       }),
     )

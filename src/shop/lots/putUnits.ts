@@ -13,6 +13,7 @@ import { swapBin } from '../parts/bin';
 import { takeNumbers } from '../counters';
 import type { NewValue } from '../record/values';
 import { modelOddsFor } from '../models/faults';
+import { effectiveCatalogue } from '../rules/effective';
 import { columnsFor, reckoningRules, type ReckoningRules } from '../units/revalue';
 
 export type NewUnit = Pick<
@@ -138,14 +139,16 @@ export async function putUnits(
   const bins = new Map<Chassis, Awaited<ReturnType<typeof swapBin>>>();
   for (const chassis of new Set(rows.map((row) => row.chassis)))
     bins.set(chassis, await swapBin(tx, { id: NOBODY, chassis, maker: '', model: '' }, UNKNOWN));
-  const valuer = new Valuer(await reckoningRules(tx), lot.source, bins);
+  const reckoning = await reckoningRules(tx);
+  const known = effectiveCatalogue(reckoning.rules).catalogue;
+  const valuer = new Valuer(reckoning, lot.source, bins);
   // what machines of each model had that the shop is done with
   const odds = new Map<string, Record<string, number>>();
   const modelOf = ({ maker, model, chassis }: NewUnit) =>
     JSON.stringify([chassis, maker, model].map((own) => own.toLowerCase()));
   for (const row of rows)
     if (row.model.trim() && !odds.has(modelOf(row)))
-      odds.set(modelOf(row), await modelOddsFor(tx, { ...row, id: NOBODY }));
+      odds.set(modelOf(row), await modelOddsFor(tx, { ...row, id: NOBODY }, known));
   const made = await Promise.all(
     rows.map(async (row, i) => {
       const claimed = claimedOf(row);

@@ -6,6 +6,8 @@ import { templateFor } from '../hands/matRows';
 import { modelKey } from '../parts/machine';
 import type { Notebook, NoteLine } from '@/words/modelView';
 import { sameModel } from '../record/model';
+import { effectiveCatalogue } from '../rules/effective';
+import { shopRules } from '../rules/queries';
 import { modelFaultsFor } from './faults';
 
 type Model = Pick<typeof units.$inferSelect, 'id' | 'maker' | 'model' | 'chassis'>;
@@ -42,7 +44,7 @@ export async function notebookOf(unit: Model): Promise<Notebook> {
   const [[{ seen }], notes, faults, template, trouble, times, others, sheets] = await Promise.all([
     db.select({ seen: count() }).from(units).where(same),
     notesOf(unit),
-    modelFaultsFor(db, unit),
+    shopRules().then((rules) => modelFaultsFor(db, unit, effectiveCatalogue(rules).catalogue)),
     templateFor(db, unit),
     db.execute<{ item: string; move: string; machines: string; of: string }>(sql`
       with acts as (select unit_id, value::json as act from record_values

@@ -1,5 +1,5 @@
-import { asc, eq, inArray, isNull, sql } from 'drizzle-orm';
-import type { ClosedCase } from '@/core/learn/learn';
+import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import type { ClosedCase } from '@/core/learn/closedCase';
 import { WHOLE_LOOK } from '@/core/catalogue';
 import type { RecordEntry } from '@/core/steps/evaluate';
 import type { Transaction } from '@/db/client';
@@ -7,47 +7,49 @@ import { lots, observations, units } from '@/db/schema';
 import { heavy } from '@/workers/pool';
 import { recordEntry } from '../record/queries';
 
+/** Records read at a time. */
+const PAGE = 500;
+
+/** Units that are done with: looked over as a whole with all well, or gone from the shop in whatever way. */
+const doneWith = sql`select u.id from units u where u.stage in ('sold', 'gone') or exists (
+  select 1 from observations o where o.unit_id = u.id and o.ref = ${WHOLE_LOOK} and o.voided_by is null)`;
+
 /**
- * Every unit whose record ends in a look over the whole machine with nothing left wrong. What is read is the
- * catalogue's own reckoning, so that learning does not feed on itself.
+ * Every unit that is done with, whatever became of it: what is scrapped counts as what it was likely to have. What is
+ * read is the catalogue's own reckoning, so that learning does not feed on itself.
  */
 export async function closedCases(tx: Transaction): Promise<ClosedCase[]> {
   // a worker reads thousands of records for some minutes, and the transaction waits for it
   await tx.execute(sql`set local idle_in_transaction_session_timeout = '30min'`);
-  const looked = tx
-    .selectDistinct({ id: observations.unitId })
-    .from(observations)
-    .where(eq(observations.ref, WHOLE_LOOK));
   const rows = await tx
-    .select({ unit: units.id, chassis: units.chassis, source: lots.source })
+    .select({ unit: units.id, chassis: units.chassis, source: lots.source, stage: units.stage })
     .from(units)
     .innerJoin(lots, eq(lots.id, units.lotId))
-    .where(inArray(units.id, looked))
+    .where(inArray(units.id, doneWith))
     .orderBy(asc(units.id));
-  if (rows.length === 0) return [];
-  const standing = await tx
-    .select()
-    .from(observations)
-    .where(isNull(observations.voidedBy))
-    .orderBy(asc(observations.id));
-  const records = new Map<string, RecordEntry[]>();
-  for (const row of standing) {
-    const record = records.get(row.unitId);
-    if (record) record.push(recordEntry(row));
-    else records.set(row.unitId, [recordEntry(row)]);
-  }
-  return heavy('closedCases', [
-    rows.map(({ unit, chassis, source }) => ({
+  const cases: ClosedCase[] = [];
+  for (let from = 0; from < rows.length; from += PAGE) {
+    const page = rows.slice(from, from + PAGE);
+    const ids = page.map(({ unit }) => unit);
+    const standing = await tx
+      .select()
+      .from(observations)
+      .where(and(inArray(observations.unitId, ids), isNull(observations.voidedBy)))
+      .orderBy(asc(observations.id));
+    const records = new Map<string, RecordEntry[]>(ids.map((id) => [id, []]));
+    for (const row of standing) records.get(row.unitId)!.push(recordEntry(row));
+    const read = page.map(({ unit, chassis, source, stage }) => ({
       context: { chassis, source },
-      record: records.get(unit) ?? [],
-    })),
-  ]);
+      record: records.get(unit)!,
+      left: stage === 'sold' || stage === 'gone',
+    }));
+    cases.push(...(await heavy('closedCases', [read])));
+  }
+  return cases;
 }
 
 /** How many there are, without reading what each proves. */
 export async function countClosed(tx: Transaction): Promise<number> {
-  const { rows } = await tx.execute<{ n: number }>(sql`select count(*)::int as n from (
-    select unit_id from observations where voided_by is null group by unit_id
-    having max(id) filter (where ref = ${WHOLE_LOOK} and outcome = 0) > coalesce(max(id) filter (where kind = 'repair' and outcome = 1), 0)) closed`);
+  const { rows } = await tx.execute<{ n: number }>(sql`select count(*)::int as n from (${doneWith}) done`);
   return rows[0].n;
 }

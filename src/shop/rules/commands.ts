@@ -157,7 +157,7 @@ export const learnFromCases = defineCommand<{ strength: number }, { cases: numbe
     if (cases.length === 0)
       throw new ShopError(
         'refused',
-        'Nothing to learn from yet: no unit’s record ends in a look over the whole machine with all well.',
+        'Nothing to learn from yet: no machine was looked over as a whole, and none has left.',
       );
     const learned = learnFrom(catalogue, cases, tableStrength(strength));
     await tx.update(shop).set({ learned, learningStrength: strength });

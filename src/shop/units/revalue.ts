@@ -166,7 +166,7 @@ export async function appraisalOf(tx: Transaction, unitId: string) {
     grade: unit.grade as Grade | null,
     derived,
     record: (await evidenceOf(tx, unitId)).map(({ entry }) => entry),
-    model: await modelOddsFor(tx, unit),
+    model: await modelOddsFor(tx, unit, effectiveCatalogue(reckoning.rules).catalogue),
     bin: await swapBin(tx, unit, derived),
     quotes: await quotesFor(tx, unitId),
     keeps: unit.keeps,

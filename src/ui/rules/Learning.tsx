@@ -1,16 +1,12 @@
 'use client';
+import type { MovedPrior } from '@/core/learn/learn';
 import { useState, type FormEvent } from 'react';
 import { TextField } from '../kit/fields';
 import { Button, Heading, Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/useCommand';
 
-export interface LearnedLine {
-  cause: string;
+export interface LearnedLine extends Omit<MovedPrior, 'chassis'> {
   chassis: string;
-  before: number;
-  now: number;
-  cases: number;
-  present: number;
 }
 
 interface Props {
@@ -42,9 +38,10 @@ export function Learning({ cases, closed, strength, lines, tables, mayWrite }: P
     <section aria-label="Learning">
       <Heading>Learned from closed cases</Heading>
       <p className="text-[14.5px] text-soft">
-        A case is closed when the whole machine was looked over and all was well: what had been mended is then
-        known. The catalogue’s numbers stand against the shop’s own cases with the strength given here; each
-        row of a test counts a tenth of it.
+        A case is closed when the whole machine was looked over and all was well, or when it has left: what
+        was scrapped or sold with its faults counts as what it was likely to have. The catalogue’s numbers
+        stand against the shop’s own cases with the strength given here; each row of a test counts a tenth of
+        it.
       </p>
       <p className="mt-1 text-[15px]">
         {closed} closed {closed === 1 ? 'case' : 'cases'} on record
@@ -100,6 +97,9 @@ export function Learning({ cases, closed, strength, lines, tables, mayWrite }: P
                 <td className="figures text-right text-[13px] font-semibold">{share(line.now)}</td>
                 <td className="figures text-right text-[13px]">
                   {line.present} of {line.cases}
+                  <span className="block text-[12px] text-soft">
+                    {share(line.low)} to {share(line.high)}
+                  </span>
                 </td>
               </tr>
             ))}
