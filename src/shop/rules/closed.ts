@@ -50,6 +50,10 @@ export async function closedCases(tx: Transaction): Promise<ClosedCase[]> {
 
 /** How many there are, without reading what each proves. */
 export async function countClosed(tx: Transaction): Promise<number> {
-  const { rows } = await tx.execute<{ n: number }>(sql`select count(*)::int as n from (${doneWith}) done`);
+  const { rows } = await tx.execute<{ n: number }>(sql`select count(*)::int as n from (
+    select u.id from units u where u.stage in ('sold', 'gone')
+    union
+    select unit_id from observations where voided_by is null group by unit_id
+    having max(id) filter (where ref = ${WHOLE_LOOK} and outcome = 0) > coalesce(max(id) filter (where kind = 'repair' and outcome = 1), 0)) closed`);
   return rows[0].n;
 }
