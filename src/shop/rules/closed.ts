@@ -25,7 +25,7 @@ export async function closedCases(tx: Transaction): Promise<ClosedCase[]> {
     .select({ unit: units.id, chassis: units.chassis, source: lots.source, stage: units.stage })
     .from(units)
     .innerJoin(lots, eq(lots.id, units.lotId))
-    .where(inArray(units.id, doneWith))
+    .where(sql`${units.id} in (${doneWith})`)
     .orderBy(asc(units.id));
   const cases: ClosedCase[] = [];
   for (let from = 0; from < rows.length; from += PAGE) {
