@@ -91,6 +91,8 @@ for (let n = 0; n < ROUNDS; n++) {
       level: 3,
       processorWorthMinor: 0,
       threads: 4,
+      year: null,
+      ownGraphics: null,
       graphics: null,
     },
     batteryMissing: false,

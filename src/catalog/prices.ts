@@ -13,11 +13,27 @@ export const priceTable: PriceTable = {
     aio: [2200, 5200, 9500, 15500, 20000],
     laptop: [1800, 4800, 9500, 16500, 22000],
   },
+  levelShare: {
+    desktop: [0.1, 0.25, 0.35, 0.2, 0.1],
+    small: [0.05, 0.2, 0.4, 0.25, 0.1],
+    aio: [0.1, 0.25, 0.4, 0.2, 0.05],
+    laptop: [0.1, 0.25, 0.35, 0.2, 0.1],
+  },
+  within: {
+    threads: [2, 2, 4, 4, 8],
+    year: [2005, 2009, 2012, 2016, 2021],
+    graphics: ['none', 'none', 'office', 'films', 'films'],
+    perDoubling: 0.1,
+    perYear: 0.02,
+    least: 0.7,
+    most: 1.3,
+  },
   memoryPerGb: 160,
   memoryCapGb: 32,
   memoryByLevel: [0.4, 0.7, 1, 1.2, 1.4],
-  drive: { none: 0, disk: 500, solid: 1100, solidPerGb: 5 },
-  driveFactor: { none: 0.9, disk: 0.8, solid: 1 },
+  drive: { none: 0, disk: 400, solid: 1100, solidPerGb: 5 },
+  diskPer100Gb: 20,
+  driveFactor: { none: 0.76, disk: 0.8, solid: 1 },
   card: { none: 0, office: 100, films: 500, 'light games': 1800 },
   grade: { A: 1, B: 0.86, C: 0.7, D: 0.45 },
   battery: [
@@ -77,11 +93,3 @@ export const recycleMinor: Record<Chassis, number> = { desktop: 40, small: 10, a
  * estimate.
  */
 export const outwardMinor: Record<Chassis, number> = { desktop: 0, small: 0, aio: 0, laptop: 0 };
-
-/** How often a machine nobody has read yet turns out to be of each processor level, 0 to 4. Shop estimate. */
-export const levelChances: Record<Chassis, readonly number[]> = {
-  desktop: [0.1, 0.25, 0.35, 0.2, 0.1],
-  small: [0.05, 0.2, 0.4, 0.25, 0.1],
-  aio: [0.1, 0.25, 0.4, 0.2, 0.05],
-  laptop: [0.1, 0.25, 0.35, 0.2, 0.1],
-};

@@ -1,7 +1,20 @@
 import { sql } from 'drizzle-orm';
 import { bigint, check, index, jsonb, pgTable, real, text, uuid } from 'drizzle-orm/pg-core';
+import type { PriceSpec } from '@/core/price/model';
 import { at, money } from './columns';
 import { units } from './lots.schema';
+
+/** In its first shape; whatever reads it asks which. */
+export interface SaleFigures {
+  v: 1;
+  /** What the machine was, in the words of the price model. */
+  spec: PriceSpec;
+  /** Listed as what, asked how much, on which day of the shop; null: nobody knows any more. */
+  askedMinor: number | null;
+  listedOn: string | null;
+  /** What the model said it would fetch like that. */
+  foretold: { minor: number; variance: number; version: string };
+}
 
 export const sales = pgTable('sales', {
   unitId: uuid('unit_id')
@@ -25,6 +38,11 @@ export const sales = pgTable('sales', {
   profitMinor: money('profit_minor').notNull(),
   grade: text('grade'),
   specification: jsonb('specification').$type<Record<string, string>>().notNull(),
+  /**
+   * What prices are learnt from: what it was as values, what the model foretold for that, what was asked and since
+   * when. Nothing: sold before these were kept.
+   */
+  figures: jsonb('figures').$type<SaleFigures>(),
   channel: text('channel').notNull().default(''),
   by: text('by').notNull(),
   at: at('at').notNull().defaultNow(),

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { CHASSIS, PART_CLASSES } from '@/core/catalogue';
 import { GRAPHICS_CLASSES } from '@/core/machine/names';
-import { GRADES } from '@/core/price/table';
+import { GRADES } from '@/core/price/model';
 import { USE_NEEDS } from '@/core/uses/uses';
 
 /** The shape of a house's tables. What contradicts itself inside the shape is found by `houseFaults`. */
@@ -24,6 +24,23 @@ const prices = Joi.object({
   version: text(40).required(),
   source: text(120).required(),
   base: byChassis(Joi.array().items(money).length(5)),
+  // left out by tables from before they were there: then as shipped
+  levelShare: Joi.object(
+    Object.fromEntries(CHASSIS.map((key) => [key, Joi.array().items(share).length(5).required()])),
+  ),
+  within: Joi.object({
+    threads: Joi.array().items(Joi.number().integer().min(1).max(512)).length(5).required(),
+    year: Joi.array().items(Joi.number().integer().min(1990).max(2100)).length(5).required(),
+    graphics: Joi.array()
+      .items(Joi.string().valid(...GRAPHICS_CLASSES))
+      .length(5)
+      .required(),
+    perDoubling: share.required(),
+    perYear: share.required(),
+    least: factor.required(),
+    most: factor.required(),
+  }),
+  diskPer100Gb: money,
   memoryPerGb: money.required(),
   memoryCapGb: Joi.number().min(1).max(4096).required(),
   // left out by tables from before they were there: then as shipped

@@ -1,4 +1,4 @@
-import { GRADES, type Grade } from '../price/table';
+import { GRADES, type Grade } from '../price/model';
 import { testsFor, type GradeInput, type Rubric } from './rubric';
 
 export const worse = (a: Grade, b: Grade): Grade => (GRADES.indexOf(a) > GRADES.indexOf(b) ? a : b);

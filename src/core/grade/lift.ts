@@ -1,4 +1,4 @@
-import { GRADES, type Grade } from '../price/table';
+import { GRADES, type Grade } from '../price/model';
 import { batteryAllows, band, restAllows, worse } from './allows';
 import type { GradeInput, GradeLift, MarkedDefect, Rubric } from './rubric';
 

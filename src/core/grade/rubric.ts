@@ -1,6 +1,6 @@
 import type { Chassis } from '../catalogue';
 import type { BatteryBehaviour } from '../instruments/batteryRun';
-import type { Grade } from '../price/table';
+import type { Grade } from '../price/model';
 
 export interface Surface {
   id: string;

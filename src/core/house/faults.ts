@@ -1,5 +1,5 @@
 import { CHASSIS } from '../catalogue';
-import { GRADES } from '../price/table';
+import { GRADES } from '../price/model';
 import type { HouseTables } from './tables';
 
 /** The drawing sheet surfaces are laid out on. */
@@ -45,6 +45,15 @@ export function houseFaults(tables: HouseTables, before: HouseTables): string[] 
           : [],
       ),
     ),
+    ...CHASSIS.flatMap((chassis) => {
+      const all = prices.levelShare[chassis].reduce((sum, share) => sum + share, 0);
+      return Math.abs(all - 1) > 1e-6
+        ? [`how often each level (${chassis}): they make ${Math.round(all * 1000) / 10} %, not 100 %`]
+        : [];
+    }),
+    ...(prices.within.least > 1 || prices.within.most < 1
+      ? ['within a level: at least must not be over 100 %, at most not under']
+      : []),
     ...steps(
       'price by grade',
       GRADES.map((grade) => prices.grade[grade]),

@@ -99,6 +99,8 @@ export const PART_FIELDS: Record<TypedPart['class'], readonly Field[]> = {
     text('model', 'Model'),
     number('watts', 'Watts', 'W', 500),
     whole('level', 'Level', 4),
+    whole('threads', 'Threads', 512),
+    whole('year', 'Of', 2100),
   ],
   battery: [
     number('volts', 'Volts', 'V', 60),

@@ -3,11 +3,18 @@ import { fitRules } from '@/catalog/fits';
 import { priceTable } from '@/catalog/prices';
 import { cardNeeds, fittingMinutes, OUT_SHARE } from '@/catalog/takes';
 import { GRAPHICS_CLASSES } from '../machine/names';
-import { tablePrice } from '../price/table';
+import { tableModel } from '../price/table';
 import { seededRandom } from '../random';
 import type { Machine } from './attributes';
 import { fits } from './fits';
-import { MOST_CHANGES, upgradesOf, type Candidate, type UpgradeProblem, type UpgradeState } from './upgrades';
+import {
+  MOST_CHANGES,
+  priceSpecOf,
+  upgradesOf,
+  type Candidate,
+  type UpgradeProblem,
+  type UpgradeState,
+} from './upgrades';
 
 const machine: Machine = {
   chassis: 'desktop',
@@ -29,20 +36,12 @@ const state: UpgradeState = {
   level: 3,
   processorWorthMinor: 300,
   threads: 4,
+  year: null,
+  ownGraphics: null,
   graphics: null,
 };
 const priceOf = (of: UpgradeState) =>
-  0.92 *
-  tablePrice(priceTable, {
-    chassis: 'desktop',
-    level: of.level,
-    memoryGb: of.memoryGb,
-    driveKind: of.driveKind,
-    driveGb: of.driveGb,
-    batteryHealth: of.batteryHealth,
-    card: of.graphics === null ? null : GRAPHICS_CLASSES[of.graphics],
-    grade: 'A',
-  }).minor;
+  0.92 * tableModel(priceTable).price(priceSpecOf('desktop', of, 'A')).minor;
 const problem = (candidates: Candidate[], more: Partial<UpgradeProblem> = {}): UpgradeProblem => ({
   machine,
   state,

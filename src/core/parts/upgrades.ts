@@ -1,6 +1,6 @@
 import type { Chassis, PartClass } from '../catalogue';
 import { GRAPHICS_CLASSES } from '../machine/names';
-import type { Grade, PriceSpec } from '../price/table';
+import type { Grade, PriceSpec } from '../price/model';
 import type { Machine, TypedPart } from './attributes';
 import { typedPart, type Facts } from './fields';
 import { fits, type FitReason, type FitRules } from './fits';
@@ -22,7 +22,9 @@ export interface UpgradeState {
   level: number | null;
   processorWorthMinor: number;
   threads: number | null;
-  /** What its graphics is good for, place in GRAPHICS_CLASSES. */
+  year: number | null;
+  /** What its processor's own graphics and a card in it are good for, places in GRAPHICS_CLASSES. */
+  ownGraphics: number | null;
   graphics: number | null;
 }
 
@@ -35,6 +37,8 @@ export interface Candidate {
     kind?: string;
     health?: number;
     level?: number;
+    threads?: number;
+    year?: number;
     /** Of a card: what it is good for. */
     graphics?: number;
   };
@@ -73,6 +77,9 @@ export const priceSpecOf = (
 ): PriceSpec => ({
   chassis,
   level: state.level,
+  threads: state.threads,
+  year: state.year,
+  ownGraphics: state.ownGraphics === null ? null : GRAPHICS_CLASSES[state.ownGraphics],
   memoryGb: state.memoryGb,
   driveKind: state.driveKind,
   driveGb: state.driveGb,
@@ -201,7 +208,9 @@ function* choices<T>(list: readonly T[], most: number, from = 0): Generator<T[]>
 /** What decides about what a part does to the machine; of parts that do the same the cheaper are enough. */
 function effectOf({ candidate, care }: Open): string {
   const { part } = candidate;
-  const size = [part.gb, part.kind, part.health, part.level, part.graphics].map((each) => each ?? '').join();
+  const size = [part.gb, part.kind, part.health, part.level, part.threads, part.year, part.graphics]
+    .map((each) => each ?? '')
+    .join();
   return `${part.class}|${size}|${care.length > 0}`;
 }
 
@@ -266,8 +275,8 @@ export function upgradesOf(problem: UpgradeProblem): Upgrades {
   let weighed = 0;
   const prices = new Map<string, number>();
   const priced = (after: UpgradeState): number => {
-    const { memoryGb, driveKind, driveGb, batteryHealth, level, graphics } = after;
-    const key = [memoryGb, driveKind, driveGb, batteryHealth, level, graphics].join();
+    const { memoryGb, driveKind, driveGb, batteryHealth, level, threads, year, graphics } = after;
+    const key = [memoryGb, driveKind, driveGb, batteryHealth, level, threads, year, graphics].join();
     const found = prices.get(key);
     if (found !== undefined) return found;
     const made = priceOf(after);
@@ -305,6 +314,12 @@ export function upgradesOf(problem: UpgradeProblem): Upgrades {
               ...state,
               memoryGb: memory.gb,
               level,
+              // what the new one is beside its level is on its label, or as usual
+              ...(processor && {
+                threads: processor.candidate.part.threads ?? null,
+                year: processor.candidate.part.year ?? null,
+                ownGraphics: null,
+              }),
               ...(drive && {
                 driveKind: (drive.candidate.part.kind as 'disk' | 'solid' | undefined) ?? null,
                 driveGb: drive.candidate.part.gb ?? null,

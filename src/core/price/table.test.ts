@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { tablePrice, type PriceTable } from './table';
+import type { PriceSpec } from './model';
+import { tableModel, type PriceTable } from './table';
 
 const table: PriceTable = {
   version: 't',
@@ -10,10 +11,26 @@ const table: PriceTable = {
     aio: [1, 2, 3, 4, 5],
     laptop: [1000, 2000, 4000, 6000, 8000],
   },
+  levelShare: {
+    desktop: [0, 0, 1, 0, 0],
+    small: [0, 0, 1, 0, 0],
+    aio: [0, 0, 1, 0, 0],
+    laptop: [0, 0.25, 0.5, 0.25, 0],
+  },
+  within: {
+    threads: [2, 2, 4, 4, 8],
+    year: [2005, 2008, 2012, 2015, 2020],
+    graphics: ['none', 'none', 'office', 'films', 'films'],
+    perDoubling: 0.1,
+    perYear: 0.02,
+    least: 0.7,
+    most: 1.3,
+  },
   memoryPerGb: 100,
   memoryCapGb: 16,
   memoryByLevel: [1, 1, 1, 1, 0.5],
   drive: { none: 0, disk: 500, solid: 1000, solidPerGb: 5 },
+  diskPer100Gb: 20,
   driveFactor: { none: 0.9, disk: 0.75, solid: 1 },
   card: { none: 0, office: 0, films: 500, 'light games': 1500 },
   grade: { A: 1, B: 0.8, C: 0.6, D: 0.4 },
@@ -35,6 +52,8 @@ const known = {
   grade: 'B' as const,
 };
 
+const tablePrice = (of: PriceTable, spec: PriceSpec) => tableModel(of).price(spec);
+
 describe('price from the table', () => {
   it('adds and multiplies in the stated order', () => {
     // ((6000 + 4*100) + 1000 + 200*5) * 1.1 * 0.8 = 7392
@@ -48,10 +67,10 @@ describe('price from the table', () => {
     expect(price.lines.reduce((sum, line) => sum + line.minor, 0)).toBe(price.minor);
   });
   it('what is not known is said and widens the range', () => {
-    const price = tablePrice(table, { ...known, level: null, memoryGb: null });
+    const price = tablePrice(table, { ...known, grade: null, memoryGb: null });
     expect(price.unknown).toBe(2);
     expect(price.highMinor / price.minor).toBeCloseTo(1.2, 3);
-    expect(price.lines.filter((line) => !line.known).map((line) => line.what)).toEqual(['base', 'memory']);
+    expect(price.lines.filter((line) => !line.known).map((line) => line.what)).toEqual(['memory', 'grade']);
   });
   it('a missing battery is not a battery of unknown health', () =>
     expect(
@@ -59,6 +78,43 @@ describe('price from the table', () => {
         (line) => line.what === 'battery',
       ),
     ).toMatchObject({ known: true, detail: 'no battery' }));
+  it('what nobody has read is the mean over what it may be, not one of them', () => {
+    const at = (level: number | null) => tablePrice(table, { ...known, level });
+    // a quarter each of levels 1 and 3, half of 2
+    expect(at(null).minor).toBeCloseTo((at(1).minor + 2 * at(2).minor + at(3).minor) / 4, -1);
+    expect(at(null).lines.reduce((sum, line) => sum + line.minor, 0)).toBe(at(null).minor);
+    // and its spread holds theirs
+    expect(at(null).variance).toBeGreaterThan(at(2).variance);
+  });
+  it('threads and year count within a level, and never beyond its bounds', () => {
+    const of = (threads: number | null, year: number | null) =>
+      tablePrice(table, { ...known, threads, year }).minor;
+    expect(of(4, 2015)).toBe(of(null, null));
+    expect(of(8, 2015)).toBeGreaterThan(of(4, 2015));
+    expect(of(8, 2018)).toBeGreaterThan(of(8, 2015));
+    expect(of(4, 2013)).toBeLessThan(of(4, 2015));
+    // ((6000 * (1 + 0.1 + 0.06) + 400) + 1000 + 1000) * 1.1 * 0.8
+    expect(of(8, 2018)).toBe(Math.round((6000 * 1.16 + 2400) * 1.1 * 0.8));
+    expect(of(256, 2060)).toBe(Math.round((6000 * 1.3 + 2400) * 1.1 * 0.8));
+  });
+  it('a disk sells lower than a solid drive, never below no drive at all; its size counts', () => {
+    for (const level of [0, 1, 2, 3, 4])
+      for (const chassis of ['desktop', 'laptop'] as const) {
+        const of = (driveKind: 'none' | 'disk' | 'solid', driveGb = 500) =>
+          tablePrice(table, { ...known, chassis, level, driveKind, driveGb }).minor;
+        expect(of('disk')).toBeLessThan(of('solid'));
+        expect(of('none')).toBeLessThanOrEqual(of('disk'));
+        expect(of('disk', 2000)).toBeGreaterThanOrEqual(of('disk', 160));
+      }
+  });
+  it('its own graphics count where they are better than usual, a card’s instead where that is', () => {
+    const of = (ownGraphics: 'films' | 'light games' | null, card: 'films' | 'light games' | null) =>
+      tablePrice(table, { ...known, chassis: 'desktop', ownGraphics, card }).minor;
+    expect(of('films', null)).toBe(of(null, null));
+    expect(of('light games', null)).toBeGreaterThan(of('films', null));
+    expect(of('light games', 'films')).toBe(of('light games', null));
+    expect(of('films', 'light games')).toBeGreaterThan(of('light games', null));
+  });
   it('memory beyond the cap adds nothing', () =>
     expect(tablePrice(table, { ...known, memoryGb: 64 }).minor).toBe(
       tablePrice(table, { ...known, memoryGb: 16 }).minor,

@@ -1,7 +1,7 @@
 import { repairById } from '@/catalog';
 import { cheapestLifts } from '@/core/grade/lift';
 import type { GradeInput, GradeLift, Rubric } from '@/core/grade/rubric';
-import type { Grade } from '@/core/price/table';
+import type { Grade } from '@/core/price/model';
 import type { Specification } from '@/core/record/specification';
 import { keptOf } from '@/core/ledger/entry';
 import { database } from '@/db/client';

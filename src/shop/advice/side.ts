@@ -5,7 +5,7 @@ import { appliesTo } from '@/core/belief/model';
 import type { PartClass } from '@/core/catalogue';
 import { compareWays, type WayCost } from '@/core/parts/ways';
 import type { Fit } from '@/core/parts/fits';
-import type { Grade } from '@/core/price/table';
+import type { Grade } from '@/core/price/model';
 import type { DerivedRecord } from '@/core/record';
 import { keptOf } from '@/core/ledger/entry';
 import { database } from '@/db/client';

@@ -13,9 +13,10 @@ import {
   type UpgradeState,
 } from '@/core/parts/upgrades';
 import { partWorth } from '@/core/price/parts';
-import { tablePrice, type Grade } from '@/core/price/table';
+import type { Grade } from '@/core/price/model';
 import type { RecordPart } from '@/core/record/entries';
 import type { Specification } from '@/core/record/specification';
+import { priceModel } from '../units/worth';
 import { factsForUses } from './uses';
 import { factsOfPart } from '@/core/parts/facts';
 import { keptOf } from '@/core/ledger/entry';
@@ -85,6 +86,8 @@ export function upgradeState(
     level: facts.level,
     processorWorthMinor: worth('processor'),
     threads: facts.threads,
+    year: spec.number('processorYear'),
+    ownGraphics: graphicsAt(spec.text('processorGraphics')),
     graphics: graphicsAt(spec.text('cardFor')),
   };
 }
@@ -93,13 +96,13 @@ export function upgradeState(
 export function upgradesFor(problem: UpgradeCase): Upgrades {
   const { house, chassis, grade, batteryMissing } = problem;
   const keep = keptOf(problem.feeBasisPoints);
+  const model = priceModel(house);
   return upgradesOf({
     machine: problem.machine,
     state: problem.state,
     candidates: problem.offered.flatMap((part) => candidateOf(part, part.class, factsOfPart(part)) ?? []),
     rules: fitRules,
-    priceOf: (state) =>
-      keep * tablePrice(house.prices, priceSpecOf(chassis, state, grade, batteryMissing)).minor,
+    priceOf: (state) => keep * model.price(priceSpecOf(chassis, state, grade, batteryMissing)).minor,
     perMinute: problem.ratePerHourMinor / 60,
     minutes: problem.minutes,
     outShare: OUT_SHARE,

@@ -10,7 +10,8 @@ import { sharesOf, verdictOf, type MemorySetup, type Trial } from '@/core/memory
 import { replay } from '@/core/memory/replay';
 import { MOST, SLOT_RULES } from '@/core/memory/board';
 import { nextTrial } from '@/core/memory/next';
-import { GRADES, tablePrice, type PriceSpec } from '@/core/price/table';
+import { GRADES, type PriceSpec } from '@/core/price/model';
+import { tableModel } from '@/core/price/table';
 import { codeInWords, codeOf, decode, normaliseCode, type CodeTable } from '@/core/tapper/decode';
 import { readRhythm, type Tap } from '@/core/tapper/rhythm';
 import { readCodeTables } from '@/formats/codes';
@@ -237,7 +238,7 @@ function answerGrade({ house, ...input }: GradeInput & WithHouse) {
 }
 
 const answerPrice = ({ house, ...input }: PriceSpec & WithHouse) =>
-  tablePrice(tablesOf({ house }).prices, input);
+  tableModel(tablesOf({ house }).prices).price(input);
 
 /** Every question that can be asked without the shop. */
 export const askKinds: Record<string, AskKind> = {

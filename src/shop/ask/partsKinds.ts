@@ -18,7 +18,8 @@ import {
   type Candidate,
   type UpgradeState,
 } from '@/core/parts/upgrades';
-import { GRADES, tablePrice, type Grade } from '@/core/price/table';
+import { GRADES, type Grade } from '@/core/price/model';
+import { tableModel } from '@/core/price/table';
 import { systemsFor, usesOf, weakestPart, type UseFacts } from '@/core/uses/uses';
 import { machineShape } from './fitsKind';
 import { chassis, share } from './places';
@@ -112,7 +113,8 @@ export function answerUpgrades(input: UpgradesAsked, { prices }: Pick<HouseTable
     },
     candidates: [...bin.map((part) => asked(part, 'bin')), ...quotes.map((part) => asked(part, 'quote'))],
     rules: fitRules,
-    priceOf: (now) => (1 - feeShare) * tablePrice(prices, priceSpecOf(machine.chassis, now, grade)).minor,
+    priceOf: (now) =>
+      (1 - feeShare) * tableModel(prices).price(priceSpecOf(machine.chassis, now, grade)).minor,
     perMinute: perHourMinor / 60,
     minutes: fittingMinutes,
     outShare: OUT_SHARE,

@@ -1,7 +1,7 @@
 import { and, asc, notInArray, sql } from 'drizzle-orm';
 import { gradeUnit } from '@/core/grade/grade';
 import type { Rubric } from '@/core/grade/rubric';
-import { GRADES, type Grade } from '@/core/price/table';
+import { GRADES, type Grade } from '@/core/price/model';
 import { database } from '@/db/client';
 import { functionTests, units } from '@/db/schema';
 import { houseNow } from '../house/tables';

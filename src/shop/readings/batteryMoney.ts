@@ -1,5 +1,5 @@
 import { repairById } from '@/catalog';
-import type { Grade } from '@/core/price/table';
+import type { Grade } from '@/core/price/model';
 import { batteryChoice } from '@/core/instruments/batteryRun';
 import { database } from '@/db/client';
 import type { units } from '@/db/schema';

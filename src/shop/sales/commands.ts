@@ -3,7 +3,7 @@ import { feeOf } from '@/core/ledger/entry';
 import { resultOf } from '@/core/ledger/result';
 import { matNow } from '../hands/matRows';
 import { assertOurs } from '../record/whose';
-import { and, eq, inArray, ne } from 'drizzle-orm';
+import { and, eq, inArray, ne, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import { components, LISTED_AS, sales, shop, units, work, type ListedAs } from '@/db/schema';
 import type { Transaction } from '@/db/client';
@@ -18,6 +18,7 @@ import { moveStage } from '../line';
 import { refuseHeld } from '../line';
 import { proofOf } from '../proof/proof';
 import { houseNow } from '../house/tables';
+import { priceModel, specAsItIs } from '../units/worth';
 import { closeOpenWork, FIND_OUT } from '../work/clock';
 
 /** Nothing goes on the shelf with a clock on it. Finding out is on no list: it ends by itself. */
@@ -137,13 +138,23 @@ export const sellUnit = defineCommand<Sell, { priceMinor: number }>({
       );
     await assertOurs(tx, unit!, 'Not sold');
     await assertNoBenchPart(tx, unit!.id, 'Not sold');
-    const outward = input.outwardMinor ?? (await houseNow(tx)).tables.outward[unit!.chassis];
+    const house = await houseNow(tx);
+    const outward = input.outwardMinor ?? house.tables.outward[unit!.chassis];
     const [rules] = await tx.select().from(shop);
     const fees = input.feesMinor ?? feeOf(input.priceMinor, rules.feeBasisPoints);
     // what the sale rests on stays as it is today
     await closeOpenWork(tx, unit!.id);
     const { specification } = await recordNow(tx, unit!);
     const { minutes, labourMinor, partsMinor } = resultOf(await unitLedger(tx, unit!.id));
+    const [day] = await tx
+      .select({
+        listed: sql<string>`to_char(${units.stageSince} at time zone ${shop.timeZone}, 'YYYY-MM-DD')`,
+      })
+      .from(units)
+      .innerJoin(shop, sql`true`)
+      .where(eq(units.id, unit!.id));
+    const as = specAsItIs(unit!, specification);
+    const foretold = priceModel(house.tables).price(as, input.soldOn);
     await tx.insert(sales).values({
       unitId: unit!.id,
       priceMinor: input.priceMinor,
@@ -161,6 +172,13 @@ export const sellUnit = defineCommand<Sell, { priceMinor: number }>({
       profitMinor: 0,
       grade: unit!.grade,
       specification: Object.fromEntries(specification.rows.map((row) => [row.key, row.value])),
+      figures: {
+        v: 1,
+        spec: as,
+        askedMinor: unit!.askMinor,
+        listedOn: day.listed,
+        foretold: { minor: foretold.minor, variance: foretold.variance, version: foretold.version },
+      },
     });
     await keepResult(tx, unit!.id);
     await leaveUnit(tx, actor, unit!, { as: 'sold', done: 'Not sold' });

@@ -3,7 +3,7 @@ import type { Chassis } from '@/core/catalogue';
 import type { CleanState } from '@/core/clean/state';
 import { cleaningWorth, usualCleaning, type CleaningWorth } from '@/core/clean/worth';
 import type { Schools } from '@/core/clean/zones';
-import type { TablePrice } from '@/core/price/table';
+import type { Price } from '@/core/price/model';
 import type { UnitWorth } from '@/core/steps/problem';
 import { keptOf } from '@/core/ledger/entry';
 
@@ -29,7 +29,7 @@ export const dirtOf = (
 const less = (minor: number, share: number) => Math.round(minor * (1 - share));
 
 /** What it fetches with what is left on it. */
-export const dirtyPrice = <P extends Pick<TablePrice, 'minor' | 'lowMinor' | 'highMinor'>>(
+export const dirtyPrice = <P extends Pick<Price, 'minor' | 'lowMinor' | 'highMinor'>>(
   price: P,
   { lossShare }: Pick<CleaningWorth, 'lossShare'>,
 ): P =>

@@ -4,7 +4,7 @@ import { catalogue, causeById } from '@/catalog';
 import type { Chassis, LotSource } from '@/core/catalogue';
 import type { DerivedRecord } from '@/core/record';
 import type { Evaluation, EvaluationInput, RecordEntry } from '@/core/steps/evaluate';
-import type { Grade } from '@/core/price/table';
+import type { Grade } from '@/core/price/model';
 import { database, type Transaction } from '@/db/client';
 import { lots, shop, units } from '@/db/schema';
 import { swapBin } from '../parts/bin';

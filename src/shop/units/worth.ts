@@ -1,12 +1,11 @@
 import { donorPlaces, donorShares, OTHER_MINUTES } from '@/catalog/donor';
-import { levelChances } from '@/catalog/prices';
 import type { Chassis, PartClass } from '@/core/catalogue';
 import type { HouseTables } from '@/core/house/tables';
 import type { GraphicsClass } from '@/core/machine/names';
 import { donorSheet, type DonorSheet } from '@/core/parts/donor';
 import { partWorth } from '@/core/price/parts';
-import type { Grade, TablePrice } from '@/core/price/table';
-import { tablePrice } from '@/core/price/table';
+import type { Grade, Price, PriceModel, PriceSpec } from '@/core/price/model';
+import { tableModel } from '@/core/price/table';
 import type { PriceClass, UnitWorth } from '@/core/steps/problem';
 import type { DerivedRecord } from '@/core/record';
 import type { Specification } from '@/core/record/specification';
@@ -26,12 +25,27 @@ export function priceOf(
   level: number | null = spec.number('processorLevel'),
   /** Health of the battery taken in place of what is known, 0..1. */
   battery: number | null = spec.number('batteryHealth'),
-): TablePrice {
+): Price {
+  return priceModel(house).price(priceSpec(chassis, spec, grade, sound, level, battery));
+}
+
+/** What decides about its price, of what is known of a machine. `sound`: with what it lacks put in. */
+export function priceSpec(
+  chassis: Chassis,
+  spec: Specification,
+  grade: Grade | null,
+  sound: boolean,
+  level: number | null,
+  battery: number | null,
+): PriceSpec {
   const noBattery = spec.text('battery') === 'none';
   const kind = spec.text('driveKind') as 'none' | 'disk' | 'solid' | null;
-  return tablePrice(house.prices, {
+  return {
     chassis,
     level,
+    threads: spec.number('processorThreads'),
+    year: spec.number('processorYear'),
+    ownGraphics: spec.text('processorGraphics') as GraphicsClass | null,
     memoryGb: spec.number('memoryGb'),
     driveKind: sound && kind === 'none' ? 'solid' : kind,
     driveGb: sound && kind === 'none' ? 120 : spec.number('driveGb'),
@@ -39,8 +53,25 @@ export function priceOf(
     batteryMissing: noBattery && !sound,
     card: spec.text('cardFor') as GraphicsClass | null,
     grade,
-  });
+  };
 }
+
+/** The model of prices the shop reckons with. */
+export const priceModel = (house: Pick<HouseTables, 'prices'>): PriceModel => tableModel(house.prices);
+
+/** What a machine is, as it stands. */
+export const specAsItIs = (
+  unit: { chassis: Chassis; grade: string | null },
+  spec: Specification,
+): PriceSpec =>
+  priceSpec(
+    unit.chassis,
+    spec,
+    unit.grade as Grade | null,
+    false,
+    spec.number('processorLevel'),
+    spec.number('batteryHealth'),
+  );
 
 /** What the machine may turn out to be, while its processor has not been read; nothing once it has. */
 export function classesOf(
@@ -52,7 +83,7 @@ export function classesOf(
   const level = spec.best('processorLevel');
   if (level && level.basis !== 'claimed') return {};
   return {
-    classes: levelChances[chassis].map((chance, own) => ({
+    classes: house.prices.levelShare[chassis].map((chance, own) => ({
       name: `processor level ${own}`,
       chance,
       soundMinor: priceOf(house, chassis, spec, grade, true, own).minor,
@@ -60,25 +91,50 @@ export function classesOf(
   };
 }
 
-/** What each part of the machine is worth by the house, minor units. */
+/** All parts of a machine together never count for more than this share of what an equal one brings. Shop estimate. */
+const MOST_OF_A_WHOLE = 0.5;
+
+/**
+ * What each part of the machine is worth by the house, minor units: never more than it adds to the machine, where the
+ * price tells that, and all of them never more than half of what an equal machine brings.
+ */
 export function partWorths(
   house: HouseTables,
   chassis: Chassis,
   spec: Specification,
 ): Partial<Record<PartClass, number>> {
-  return Object.fromEntries(
-    Object.entries(house.parts[chassis]).map(([part, usual]) => [
-      part,
-      partWorth(house.partsBy, part as PartClass, usual!, {
-        level: spec.number('processorLevel'),
-        memoryGb: spec.number('memoryGb'),
-        driveKind: spec.text('driveKind'),
-        driveGb: spec.number('driveGb'),
-        driveFailing: spec.text('driveHealth')?.startsWith('failing') ?? false,
-        batteryHealth: spec.number('batteryHealth'),
-      }),
-    ]),
+  const model = priceModel(house);
+  const whole = priceSpec(
+    chassis,
+    spec,
+    null,
+    false,
+    spec.number('processorLevel'),
+    spec.number('batteryHealth'),
   );
+  const complete = model.price(whole).minor;
+  const adds: Partial<Record<PartClass, number>> = {
+    ...(whole.memoryGb !== null && { memory: complete - model.price({ ...whole, memoryGb: 0 }).minor }),
+    ...(whole.driveKind !== null && { drive: complete - model.price({ ...whole, driveKind: 'none' }).minor }),
+    ...(whole.batteryHealth !== null && {
+      battery: complete - model.price({ ...whole, batteryHealth: null, batteryMissing: true }).minor,
+    }),
+  };
+  const each = Object.entries(house.parts[chassis]).map(([part, usual]): [PartClass, number] => {
+    const own = partWorth(house.partsBy, part as PartClass, usual!, {
+      level: spec.number('processorLevel'),
+      memoryGb: spec.number('memoryGb'),
+      driveKind: spec.text('driveKind'),
+      driveGb: spec.number('driveGb'),
+      driveFailing: spec.text('driveHealth')?.startsWith('failing') ?? false,
+      batteryHealth: spec.number('batteryHealth'),
+    });
+    return [part as PartClass, Math.min(own, Math.max(0, adds[part as PartClass] ?? Infinity))];
+  });
+  const all = each.reduce((sum, [, worth]) => sum + worth, 0);
+  const equal = priceOf(house, chassis, spec, null, true).minor;
+  const share = Math.min(1, all > 0 ? (MOST_OF_A_WHOLE * equal) / all : 1);
+  return Object.fromEntries(each.map(([part, worth]) => [part, Math.round(worth * share)]));
 }
 
 /** Taking the machine apart, place by place, in the order of what a minute of it brings. */
@@ -111,7 +167,7 @@ export function worthOf(
   house: HouseTables,
   chassis: Chassis,
   spec: Specification,
-  price: TablePrice,
+  price: Price,
   { feeBasisPoints, ratePerHourMinor }: { feeBasisPoints: number; ratePerHourMinor: number },
   /** Classes of parts taken out and not replaced, and how its places were seen. */
   seen: Partial<Pick<DerivedRecord, 'gone' | 'seenPlaces'>> = {},

@@ -1,7 +1,7 @@
 'use client';
 import { useFieldArray, useFormContext } from 'react-hook-form';
 import type { HouseTables } from '@/core/house/tables';
-import { GRADES } from '@/core/price/table';
+import { GRADES } from '@/core/price/model';
 import { Quiet } from '../../kit/parts';
 import { ChoiceCell, NumberCell, WordCell, type Path } from './Cell';
 import { chassisName, chassisRows } from './chassis';

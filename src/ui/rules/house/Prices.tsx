@@ -2,7 +2,7 @@
 import { useFormContext } from 'react-hook-form';
 import { PART_CLASSES } from '@/core/catalogue';
 import type { HouseTables } from '@/core/house/tables';
-import { GRADES } from '@/core/price/table';
+import { GRADES } from '@/core/price/model';
 import { NumberCell, type Path } from './Cell';
 import { chassisRows } from './chassis';
 import { Grid } from './Grid';
@@ -41,8 +41,75 @@ export function Prices() {
         }))}
       />
       <Grid
+        title="Processors within a level"
+        note="A base price is that of the usual processor of its level. One with more threads, or younger, adds to it, one with fewer takes off, as far as the last two columns."
+        head={[
+          ...LEVELS.map((level) => `threads, ${level}`),
+          ...LEVELS.map((level) => `year, ${level}`),
+          'threads twice, %',
+          'a year, %',
+          'at least, %',
+          'at most, %',
+        ]}
+        rows={[
+          {
+            key: 'usual',
+            name: 'Usual',
+            cells: [
+              ...(['threads', 'year'] as const).flatMap((what) =>
+                LEVELS.map((level, i) => (
+                  <NumberCell
+                    key={what + level}
+                    name={`prices.within.${what}.${i}` as Path}
+                    label={`Usual ${what}, ${level}`}
+                  />
+                )),
+              ),
+              <NumberCell
+                key="doubling"
+                name="prices.within.perDoubling"
+                label="Twice the threads, %"
+                unit="percent"
+              />,
+              <NumberCell
+                key="younger"
+                name="prices.within.perYear"
+                label="A year younger, %"
+                unit="percent"
+              />,
+              <NumberCell key="least" name="prices.within.least" label="At least, %" unit="percent" />,
+              <NumberCell key="most" name="prices.within.most" label="At most, %" unit="percent" />,
+            ],
+          },
+        ]}
+      />
+      <Grid
+        title="How often each level"
+        note="A machine nobody has read yet is worth the mean of these."
+        head={[...LEVELS]}
+        rows={chassisRows.map(({ chassis, name }) => ({
+          key: chassis,
+          name,
+          cells: LEVELS.map((level, i) => (
+            <NumberCell
+              key={level}
+              name={`prices.levelShare.${chassis}.${i}` as Path}
+              label={`Share of ${name}, ${level}, %`}
+              unit="percent"
+            />
+          )),
+        }))}
+      />
+      <Grid
         title="Memory and drive"
-        head={['a GB of memory', 'counted up to, GB', 'hard disk', 'solid-state', 'and a GB of it']}
+        head={[
+          'a GB of memory',
+          'counted up to, GB',
+          'hard disk',
+          'and 100 GB of it',
+          'solid-state',
+          'and a GB of it',
+        ]}
         rows={[
           {
             key: 'add',
@@ -51,6 +118,7 @@ export function Prices() {
               <NumberCell key="m" name="prices.memoryPerGb" label="A GB of memory" unit="money" />,
               <NumberCell key="c" name="prices.memoryCapGb" label="Memory counted up to, GB" />,
               <NumberCell key="d" name="prices.drive.disk" label="Hard disk" unit="money" />,
+              <NumberCell key="h" name="prices.diskPer100Gb" label="100 GB of a disk" unit="money" />,
               <NumberCell key="s" name="prices.drive.solid" label="Solid-state drive" unit="money" />,
               <NumberCell key="g" name="prices.drive.solidPerGb" label="A GB of it" unit="money" />,
             ],
@@ -59,7 +127,7 @@ export function Prices() {
       />
       <Grid
         title="What they do to the price"
-        note="A machine that starts from a disk is hardly asked for: its price is multiplied. What memory adds is multiplied by the processor’s level."
+        note="A machine that starts from a disk is hardly asked for: its price is multiplied, and no table makes one without a drive dearer. What memory adds is multiplied by the processor’s level."
         head={['no drive', 'hard disk', 'solid-state', ...LEVELS.map((level) => `memory, ${level}`)]}
         rows={[
           {

@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { useFormContext } from 'react-hook-form';
 import type { HouseTables } from '@/core/house/tables';
-import { GRADES, type Grade } from '@/core/price/table';
+import { GRADES, type Grade } from '@/core/price/model';
 import { Button, Heading, Problem } from '../../kit/parts';
 import { Link } from '../../kit/Link';
 import { learn } from '../../kit/useCommand';

@@ -1,7 +1,7 @@
 import { minorText } from '@/core/money/minor';
 import { feeOf, saleEntries } from '@/core/ledger/entry';
 import { resultOf } from '@/core/ledger/result';
-import type { Grade } from '@/core/price/table';
+import type { Grade } from '@/core/price/model';
 import { database } from '@/db/client';
 import { unitLedger } from '@/shop/ledger/unit';
 import { seesMargins, shopHouse, shopRules } from '@/shop/rules/queries';

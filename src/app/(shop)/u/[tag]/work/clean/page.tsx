@@ -1,6 +1,6 @@
 import { SCHOOL_WORDS } from '@/catalog/cleaning';
 import type { Schools } from '@/core/clean/zones';
-import type { Grade } from '@/core/price/table';
+import type { Grade } from '@/core/price/model';
 import { photosAbout } from '@/shop/photos/queries';
 import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { schoolsOf } from '@/shop/rules/schools';
