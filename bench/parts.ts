@@ -92,6 +92,7 @@ for (let n = 0; n < ROUNDS; n++) {
       processorWorthMinor: 0,
       threads: 4,
       year: null,
+      moreDrivesGb: null,
       ownGraphics: null,
       graphics: null,
     },

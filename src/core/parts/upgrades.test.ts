@@ -37,6 +37,7 @@ const state: UpgradeState = {
   processorWorthMinor: 300,
   threads: 4,
   year: null,
+  moreDrivesGb: null,
   ownGraphics: null,
   graphics: null,
 };

@@ -15,6 +15,7 @@ export interface UpgradeState {
   memoryGb: number | null;
   driveKind: 'none' | 'disk' | 'solid' | null;
   driveGb: number | null;
+  moreDrivesGb: number | null;
   /** Worth of the drive that would come out, minor units. */
   driveWorthMinor: number;
   batteryHealth: number | null;
@@ -83,6 +84,7 @@ export const priceSpecOf = (
   memoryGb: state.memoryGb,
   driveKind: state.driveKind,
   driveGb: state.driveGb,
+  moreDrivesGb: state.moreDrivesGb,
   batteryHealth: state.batteryHealth,
   batteryMissing: batteryMissing && state.batteryHealth === null,
   card: state.graphics === null ? null : GRAPHICS_CLASSES[state.graphics],

@@ -15,6 +15,8 @@ export interface PriceSpec {
   memoryGb: number | null;
   driveKind: 'none' | 'disk' | 'solid' | null;
   driveGb: number | null;
+  /** Gigabytes of the drives beside the one it starts from. */
+  moreDrivesGb?: number | null;
   /** Full charge / design, 0..1. */
   batteryHealth: number | null;
   batteryMissing?: boolean;

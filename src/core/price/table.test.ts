@@ -107,6 +107,10 @@ describe('price from the table', () => {
         expect(of('disk', 2000)).toBeGreaterThanOrEqual(of('disk', 160));
       }
   });
+  it('a second disk takes nothing away', () => {
+    const of = (moreDrivesGb: number | null) => tablePrice(table, { ...known, moreDrivesGb }).minor;
+    expect(of(4000)).toBeGreaterThan(of(null));
+  });
   it('its own graphics count where they are better than usual, a card’s instead where that is', () => {
     const of = (ownGraphics: 'films' | 'light games' | null, card: 'films' | 'light games' | null) =>
       tablePrice(table, { ...known, chassis: 'desktop', ownGraphics, card }).minor;

@@ -110,6 +110,13 @@ function madeAt(table: PriceTable, spec: PriceSpec, level: number): Made {
       ? 'no drive'
       : `${size} GB ${kind === 'solid' ? 'solid-state drive' : 'hard disk'}${spec.driveKind === null ? ' assumed' : ''}`,
   );
+  if (spec.moreDrivesGb)
+    add(
+      'drive',
+      price + (spec.moreDrivesGb / 100) * table.diskPer100Gb,
+      true,
+      `${Math.round(spec.moreDrivesGb)} GB of further drives`,
+    );
   const usual = table.card[own.graphics[level]];
   const over = ownGraphics ? Math.max(0, table.card[ownGraphics] - usual) : 0;
   const graphics = Math.max(spec.card ? table.card[spec.card] : 0, over);

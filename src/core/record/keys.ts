@@ -13,6 +13,7 @@ export const SPEC_KEYS = {
   driveGb: 'Drive size',
   driveHealth: 'Drive health',
   driveMbs: 'Drive reads',
+  moreDrives: 'Further drives',
   screen: 'Screen',
   graphics: 'Graphics',
   cardFor: 'Card good for',

@@ -113,6 +113,54 @@ describe('what the machine is', () => {
     expect(spec(seen[2]).best('memoryGb')).toMatchObject({ basis: 'claimed', number: 32 });
     expect(spec(seen[2], seen[0]).number('memoryGb')).toBe(8);
   });
+  describe('of several drives one is the one it starts from', () => {
+    const ssd = part('s', 'drive', { kind: 'solid', gb: 240 });
+    const disk = part('d', 'drive', { kind: 'disk', gb: 4000 });
+    const told = (...entries: RecordEntry[]) => {
+      const { text, number } = now(entries);
+      return [text('driveKind'), number('driveGb'), number('moreDrives'), text('system')];
+    };
+    const now = (entries: RecordEntry[]) => {
+      const { specification } = deriveRecord(entries, catalogue, 'desktop');
+      return {
+        text: (key: SpecKey) => specification.text(key),
+        number: (key: SpecKey) => specification.number(key),
+      };
+    };
+    const SOLID_FIRST = ['solid', 240, 4000, null];
+    it('the solid one, in whatever order they went in or were found', () => {
+      expect(told(move('in', ssd), move('in', disk))).toEqual(SOLID_FIRST);
+      expect(told(move('in', disk), move('in', ssd))).toEqual(SOLID_FIRST);
+      expect(told(move('found', disk), move('found', ssd))).toEqual(SOLID_FIRST);
+      expect(told(move('found', ssd), move('in', disk))).toEqual(SOLID_FIRST);
+    });
+    it('a disk put beside what was read keeps the system that is on it', () => {
+      const read = [value('driveKind', 'measured', 'solid'), value('driveGb', 'measured', '240 GB', 240)];
+      const system = value('system', 'measured', 'a system');
+      expect(told(...read, system, move('in', disk))).toEqual(['solid', 240, 4000, 'a system']);
+      // in its place, and as its like, it is the drive
+      expect(told(...read, move('in', { ...ssd, id: 't', attributes: { kind: 'solid', gb: 500 } }))).toEqual([
+        'solid',
+        500,
+        null,
+        null,
+      ]);
+    });
+    it('the one a system was put on, though it is a disk; with it out, the other', () => {
+      const both = [move('in', ssd), move('in', disk), data('d', 'installed')];
+      expect(told(...both).slice(0, 3)).toEqual(['disk', 4000, 240]);
+      expect(told(...both, move('out', disk))).toEqual(['solid', 240, null, null]);
+      expect(told(...both, move('out', ssd)).slice(0, 3)).toEqual(['disk', 4000, null]);
+    });
+    it('one that fails is not it while another works, and the second taken out takes no system with it', () => {
+      const failing = { ...ssd, attributes: { ...ssd.attributes, health: 'failing: 9 reallocated' } };
+      expect(told(move('found', failing), move('found', disk)).slice(0, 2)).toEqual(['disk', 4000]);
+      const started = [move('in', ssd), value('system', 'typed', 'a system'), move('in', disk)];
+      expect(told(...started, move('out', disk))).toEqual(['solid', 240, null, 'a system']);
+      expect(told(...started, data('d', 'erased'))[3]).toBe('a system');
+      expect(told(...started, data('s', 'erased'))[3]).toBeNull();
+    });
+  });
   it('a battery put in is not the old one’s health; one taken out is none', () => {
     const worn = value('batteryHealth', 'measured', '41 %', 0.41);
     const pack = part('b', 'battery', { wattHours: 48 });

@@ -40,11 +40,18 @@ export class Specification {
 export type Meaning = Pick<Catalogue, 'findings' | 'repairs'> & { processors?: readonly ProcessorName[] };
 type Source = Pick<SpecRow, 'basis' | 'origin' | 'by'> & { at: number };
 
+/** The drive rows are of what was read or typed. */
+const READ = Symbol('read');
+
 /** The state while entries are gone through. */
 class Determined {
   readonly rows = new Map<SpecKey, SpecRow>();
   /** Parts known to be inside, in the order they came. */
   readonly inside = new Map<string, RecordPart>();
+  /** The drive the rows about the drive are of: a part, or what was read and is on record as no part. */
+  starts: string | typeof READ | null = null;
+  /** The drive a system was put on last. */
+  systemOn: string | null = null;
 
   put(key: SpecKey, value: string, number: number | null, { at, ...source }: Source): void {
     this.rows.set(key, { key, value, number, ...source, at: new Date(at) });
@@ -91,12 +98,69 @@ function drive(state: Determined, part: RecordPart, source: Source, claims = fal
   state.forget('driveMbs');
 }
 
+/** How likely a machine starts from such a drive: what works before what fails, solid-state before a disk. */
+const startRank = (kind: string | null, failing: boolean): number =>
+  (failing ? 0 : 3) + (kind === 'solid' ? 2 : kind === 'disk' ? 0 : 1);
+
+const rankOf = ({ attributes: { kind, health } }: RecordPart): number =>
+  startRank(typeof kind === 'string' ? kind : null, String(health ?? '').startsWith('failing'));
+
+/** The drive inside that it starts from: the one a system was put on, else the likeliest, the first of equals. */
+function startDrive(state: Determined): RecordPart | null {
+  const drives = state.of('drive');
+  return (
+    drives.find(({ id }) => id === state.systemOn) ??
+    [...drives].sort((a, b) => rankOf(b) - rankOf(a))[0] ??
+    null
+  );
+}
+
+/** Which drive it starts from after one went in or out, and what lies beside it. */
+function settleDrives(state: Determined, source: Source, keepRead: boolean): void {
+  const start = startDrive(state);
+  if (keepRead && state.starts === READ) {
+    furtherDrives(state, source);
+    return;
+  }
+  if (!start) noDrive(state, source);
+  else if (start.id !== state.starts) {
+    forgetSystem(state);
+    drive(state, start, source);
+    state.starts = start.id;
+  }
+  furtherDrives(state, source);
+}
+
+/** Drives beside the one it starts from: their sizes together, and each in words. */
+function furtherDrives(state: Determined, source: Source): void {
+  const start = state.starts === READ ? readPart(state) : state.starts;
+  const further = state.of('drive').filter(({ id }) => id !== start);
+  if (further.length === 0) return state.forget('moreDrives');
+  const words = further.map((part) => {
+    const gb = figure(part, 'gb');
+    const kind = { disk: 'hard disk', solid: 'solid-state' }[String(part.attributes.kind)] ?? 'drive';
+    return `${gb === null ? '' : `${sizeText(gb)} `}${kind}`;
+  });
+  const total = further.reduce((sum, part) => sum + (figure(part, 'gb') ?? 0), 0);
+  state.put('moreDrives', words.join(', '), total, source);
+}
+
+/** The part on record that what was read is of: of its kind and size. */
+function readPart(state: Determined): string | null {
+  const [kind, gb] = [state.rows.get('driveKind')?.value, state.rows.get('driveGb')?.number ?? null];
+  const drives = state.of('drive');
+  const same = drives.filter(({ attributes }) => !attributes.kind || attributes.kind === kind);
+  return (same.find((part) => figure(part, 'gb') === gb) ?? same[0])?.id ?? null;
+}
+
 /** What was installed on a drive that is not in it any more, or was written over. */
 function forgetSystem(state: Determined): void {
   for (const key of ['system', 'systemLicence', 'systemActivated', 'deviceList'] as const) state.forget(key);
 }
 
 function noDrive(state: Determined, source: Source): void {
+  state.starts = null;
+  state.forget('moreDrives');
   state.put('driveKind', 'none', null, source);
   state.forget('driveGb');
   state.forget('driveHealth');
@@ -167,9 +231,15 @@ function moved(state: Determined, entry: PartEntry): void {
     state.inside.delete(part.id);
     const left = state.of(part.class);
     if (part.class === 'drive') {
-      forgetSystem(state);
-      if (left.length) drive(state, left.at(-1)!, source);
-      else noDrive(state, source);
+      // what was read was of this one, unless it is of another kind and one like it is still there
+      const kind = state.rows.get('driveKind')?.value;
+      const ofAnother =
+        part.attributes.kind !== undefined &&
+        part.attributes.kind !== kind &&
+        left.some((one) => one.attributes.kind === kind);
+      if (state.starts === READ && !ofAnother) state.starts = null;
+      if (state.starts === null || state.starts === part.id) forgetSystem(state);
+      settleDrives(state, source, ofAnother);
     } else if (part.class === 'battery') noBattery(state, source);
     else if (part.class === 'memory') {
       if (total !== null && gb !== null) memory(state, total - gb, source);
@@ -186,8 +256,15 @@ function moved(state: Determined, entry: PartEntry): void {
   }
   state.inside.set(part.id, part);
   if (part.class === 'drive') {
-    forgetSystem(state);
-    drive(state, part, source);
+    // a drive beside a better one that was read is a further one; after a repair, and as its like, it is in its place
+    const kind = state.rows.get('driveKind')?.value ?? null;
+    const health = state.rows.get('driveHealth')?.value ?? '';
+    const better =
+      state.starts === READ &&
+      kind !== null &&
+      kind !== 'none' &&
+      startRank(kind, health.startsWith('failing')) > rankOf(part);
+    settleDrives(state, source, better && !entry.repair);
   } else if (part.class === 'battery') battery(state, part, source);
   else if (part.class === 'memory') {
     if (gb === null) state.forget('memoryGb');
@@ -214,8 +291,19 @@ function found(state: Determined, { part, at, by }: PartEntry): void {
   state.inside.set(part.id, part);
   const source: Source = { basis: 'typed', origin: `part ${part.code}`, by, at };
   const none = (key: SpecKey) => state.rows.get(key)?.value === 'none';
-  if (part.class === 'drive' && (state.open('driveKind') || none('driveKind')))
-    drive(state, part, source, true);
+  if (part.class === 'drive') {
+    if (state.open('driveKind') || none('driveKind')) {
+      drive(state, part, source, true);
+      state.starts = part.id;
+    } else if (state.starts !== READ) {
+      const start = startDrive(state);
+      if (start && start.id !== state.starts) {
+        drive(state, start, source, true);
+        state.starts = start.id;
+      }
+    }
+    furtherDrives(state, source);
+  }
   if (part.class === 'battery' && (state.open('battery') || none('battery'))) {
     state.put('battery', part.name, null, source);
     const health = figure(part, 'health');
@@ -266,8 +354,22 @@ export function specificationOf(entries: readonly RecordEntry[], meaning: Meanin
       if (entry.basis === 'claimed' && !state.open(entry.key)) continue;
       const { basis, origin, by, at } = entry;
       state.put(entry.key, entry.text, entry.number, { basis, origin, by, at });
+      if (entry.key === 'driveKind') state.starts = entry.text === 'none' ? null : READ;
     } else if (entry.kind === 'data') {
-      if (entry.what === 'erased' && state.inside.has(entry.drive)) forgetSystem(state);
+      if (['installed', 'cloned', 'image'].includes(entry.what)) {
+        state.systemOn = entry.drive;
+        const part = state.inside.get(entry.drive);
+        if (part && typeof state.starts === 'string' && state.starts !== part.id) {
+          const source: Source = { basis: 'typed', origin: `part ${part.code}`, by: '', at: entry.at };
+          drive(state, part, source);
+          state.starts = part.id;
+          furtherDrives(state, source);
+        }
+      }
+      if (entry.what !== 'erased') continue;
+      if (state.systemOn === entry.drive) state.systemOn = null;
+      const ofStart = typeof state.starts !== 'string' || state.starts === entry.drive;
+      if (state.inside.has(entry.drive) && ofStart) forgetSystem(state);
     } else if (entry.kind === 'part') (entry.way === 'found' ? found : moved)(state, entry);
     else if (entry.kind === 'answer' && entry.basis !== 'claimed') {
       const finding = findings.get(entry.finding);

@@ -9,6 +9,8 @@ export interface UseFacts {
   memoryGb: number | null;
   driveKind: 'none' | 'disk' | 'solid' | null;
   driveGb: number | null;
+  /** Gigabytes of further drives: room for files, no place to start from. */
+  moreDrivesGb?: number | null;
   /** What its graphics is good for, place in GRAPHICS_CLASSES: 0 none to 3 light games. */
   graphics: number | null;
   batteryHealth: number | null;
@@ -44,7 +46,8 @@ function figureOf(need: UseNeed, facts: UseFacts): number | null | undefined {
     case 'solid':
       return facts.driveKind === null ? null : facts.driveKind === 'solid' ? 1 : 0;
     case 'driveGb':
-      return facts.driveKind === 'none' ? 0 : facts.driveGb;
+      if (facts.driveKind === 'none') return 0;
+      return facts.driveGb === null ? null : facts.driveGb + (facts.moreDrivesGb ?? 0);
     case 'battery':
       return facts.chassis !== 'laptop' ? undefined : facts.batteryMissing ? 0 : facts.batteryHealth;
     default:

@@ -80,6 +80,7 @@ export function upgradeState(
     memoryGb: facts.memoryGb,
     driveKind: facts.driveKind,
     driveGb: facts.driveGb,
+    moreDrivesGb: facts.moreDrivesGb ?? null,
     driveWorthMinor: worth('drive'),
     batteryHealth: facts.batteryHealth,
     batteryWorthMinor: worth('battery'),

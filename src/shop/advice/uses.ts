@@ -25,6 +25,7 @@ export function factsForUses(chassis: Chassis, spec: Specification): UseFacts {
     memoryGb: spec.number('memoryGb'),
     driveKind: kind === 'none' || kind === 'disk' || kind === 'solid' ? kind : null,
     driveGb: spec.number('driveGb'),
+    moreDrivesGb: spec.number('moreDrives'),
     graphics: own === null && card === null ? null : Math.max(own ?? 0, card ?? 0),
     batteryHealth: spec.number('batteryHealth'),
     batteryMissing: spec.text('battery') === 'none',

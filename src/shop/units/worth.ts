@@ -49,6 +49,7 @@ export function priceSpec(
     memoryGb: spec.number('memoryGb'),
     driveKind: sound && kind === 'none' ? 'solid' : kind,
     driveGb: sound && kind === 'none' ? 120 : spec.number('driveGb'),
+    moreDrivesGb: spec.number('moreDrives'),
     batteryHealth: battery,
     batteryMissing: noBattery && !sound,
     card: spec.text('cardFor') as GraphicsClass | null,
