@@ -181,3 +181,24 @@ describe('seeded numbers', () => {
     expect(() => drawer([], one)).toThrow(RangeError);
   });
 });
+
+describe('hands that had it open', () => {
+  const engine = new BeliefEngine(model);
+  const at = (id: string) => model.causeIndex.get(id)!;
+  const chance = (record: Evidence[], id: string) => engine.posterior(record).marginals[at(id)];
+  const work = (cures: Record<string, number>): Evidence => ({
+    kind: 'repair',
+    repair: { id: 'r', cures, disturbs: { 'screen-cable-off': 4, 'fan-worn': 4 } },
+    helped: true,
+  });
+  it('make leads likelier to be off, but not what the same work cures', () => {
+    const before = chance([], 'screen-cable-off');
+    expect(chance([work({ 'fan-worn': 1 })], 'screen-cable-off')).toBeGreaterThan(2 * before);
+    // work nobody judged cures as often as it does, and does not bring back what it was for
+    const tried: Evidence = {
+      kind: 'work',
+      repair: { id: 'r', cures: { 'fan-worn': 0.5 }, disturbs: { 'fan-worn': 40 } },
+    };
+    expect(chance([tried], 'fan-worn')).toBeLessThan(0.6 * chance([], 'fan-worn'));
+  });
+});

@@ -56,13 +56,20 @@ describe('two stages', () => {
   it('intervals of 95 % hold the truth 90 to 98 times in 100, over 500 runs', () => {
     const random = seededRandom(20);
     const gauss = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
-    let held = 0;
+    const held = { chip: 0, settles: 0, early: 0 };
     for (let run = 0; run < 500; run++) {
-      const found = stagesOf(analytic(65, 600, gauss))!;
-      held += Number(Math.abs(found.chip.kelvin - 26) <= 1.96 * found.chip.kelvinError);
+      const samples = analytic(65, 600, gauss);
+      const found = stagesOf(samples)!;
+      // where it settles decides when a run ends: also before it has come there (30 + 26 + 32.5)
+      const early = stagesOf(samples.slice(0, 240))!;
+      held.chip += Number(Math.abs(found.chip.kelvin - 26) <= 1.96 * found.chip.kelvinError);
+      held.settles += Number(Math.abs(found.settles - 88.5) <= 1.96 * found.settlesError);
+      held.early += Number(Math.abs(early.settles - 88.5) <= 1.96 * early.settlesError);
     }
-    expect(held).toBeGreaterThanOrEqual(450);
-    expect(held).toBeLessThanOrEqual(490);
+    for (const [what, times] of Object.entries(held)) {
+      expect(times, what).toBeGreaterThanOrEqual(450);
+      expect(times, what).toBeLessThanOrEqual(490);
+    }
   });
   it('too short a run says nothing', () => expect(stagesOf(analytic(65, 20, () => 0))).toBeNull());
 });

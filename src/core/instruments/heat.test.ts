@@ -39,6 +39,22 @@ describe('a heat run', () => {
     }
     expect(right / 700, wrong.slice(0, 12).join('; ')).toBeGreaterThanOrEqual(0.95);
   });
+  it('knows more when the watts were measured than when nobody read them', () => {
+    const random = seededRandom(5);
+    let sharper = 0;
+    const runs = 30;
+    for (let run = 0; run < runs; run++) {
+      const machine = heatMachine(run % 2 ? 'paste' : 'sound', heatTables.usualWatts, random);
+      const samples = heatRunOf(machine, random).map((sample) => ({ ...sample, power: undefined }));
+      const at = { samples, room: machine.room, limit: machine.limit };
+      const chance = (watts: number | null) =>
+        readHeat({ ...at, watts }, heatTables).verdict.find(
+          ({ id }) => id === SAYS[run % 2 ? 'paste' : 'sound'],
+        )!.chance;
+      sharper += Number(chance(machine.watts) > chance(null));
+    }
+    expect(sharper / runs).toBeGreaterThan(0.8);
+  });
   it('stopped as soon as it has seen enough it says the same, and where it settles within 3 K', () => {
     const random = seededRandom(77);
     let right = 0;

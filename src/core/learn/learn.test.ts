@@ -95,6 +95,27 @@ describe('learning priors and tables', () => {
     torch.by[cause].forEach((p, o) => p === 0 && expect(row[o]).toBe(0));
     expect(row[worst]).toBeLessThanOrEqual(torch.by[cause][worst]);
   });
+  it('what showed at worst is shared between the fault and what every machine shows, by Bayes', () => {
+    const torch = findingById('torch')!;
+    const toy = {
+      ...torch,
+      outcomes: ['a', 'b', 'c'].map((id) => ({ id, label: id })),
+      leak: [0.6, 0.3, 0.1],
+      by: { 'board-dead': [0.2, 0.5, 0.3] },
+    };
+    delete toy.blockedBy;
+    const small = { ...catalogue, findings: [toy] };
+    const row = (outcome: number) =>
+      learnFrom(small, [closed(['board-dead'], [{ finding: 'torch', outcome }])], { priors: 100, tables: 10 })
+        .tables.torch['board-dead'].row;
+    // seen "c", the worst: of itself it drew a with 0.2 x 0.1, b with 0.5 x 0.1, c with 0.3 x (0.6 + 0.3 + 0.1)
+    const soft = [0.02, 0.05, 0.3].map((weight) => weight / 0.37);
+    row(2).forEach((p, o) => expect(p).toBeCloseTo((10 * [0.2, 0.5, 0.3][o] + soft[o]) / 11, 12));
+    // seen "b": c it cannot have drawn
+    const [a, b] = [0.2 * 0.3, 0.5 * (0.6 + 0.3)];
+    expect(row(1)[2]).toBeCloseTo((10 * 0.3) / 11, 12);
+    expect(row(1)[1]).toBeCloseTo((10 * 0.5 + b / (a + b)) / 11, 12);
+  });
   it('two faults that the same finding knows teach it nothing', () => {
     const torch = findingById('torch')!;
     const [one, two] = Object.keys(torch.by);

@@ -5,6 +5,7 @@ import { CLOSED } from './bench';
 import { evaluateUnit, inspectUnit, type EvaluationInput } from './evaluate';
 import { drawSet } from '../belief/mixture';
 import { walker } from './outcomes';
+import { asFoundFactor } from './routes';
 
 const worth = {
   soundMinor: 9_000,
@@ -75,6 +76,29 @@ describe('how a unit may come out', () => {
       expect(valueMinor).toBeGreaterThanOrEqual(histogram.fromMinor);
       expect(valueMinor).toBeLessThanOrEqual(histogram.toMinor);
     }
+  });
+  it('one in ten of the draws lies below the lower figure, one in ten above the upper', () => {
+    for (const record of RECORDS) {
+      const { lowMinor, highMinor, histogram } = evaluateUnit(catalogue, input(record));
+      const { fromMinor, toMinor, counts } = histogram;
+      const width = (toMinor - fromMinor) / counts.length;
+      // from the bars as drawn: those wholly below, and those that reach up to it
+      const below = (minor: number, whole: boolean) =>
+        counts.reduce(
+          (sum, count, i) => sum + (fromMinor + (i + Number(whole)) * width <= minor ? count : 0),
+          0,
+        ) / 250;
+      expect(below(lowMinor, true)).toBeLessThanOrEqual(0.11);
+      expect(below(lowMinor, false)).toBeGreaterThanOrEqual(0.09);
+      expect(below(highMinor, true)).toBeLessThanOrEqual(0.91);
+      expect(below(highMinor, false)).toBeGreaterThanOrEqual(0.89);
+    }
+  });
+  it('what is told of a machine never makes it fetch more than the most a told one brings', () => {
+    // untested machines bring 0.45, and have faults that leave 0.3 of the price: 1.5 times is nobody's offer
+    expect(asFoundFactor(worth, 0.3, false)).toBe(0.95);
+    expect(asFoundFactor(worth, 0.9, false)).toBeCloseTo(0.5, 12);
+    expect(asFoundFactor(worth, 0.9, true)).toBe(0.85);
   });
   it('is as wide as not knowing the fault is: a fault seen and cured leaves the price alone', () => {
     const width = (record: EvaluationInput['record'], more: Partial<EvaluationInput> = {}) => {

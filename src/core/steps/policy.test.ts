@@ -5,6 +5,7 @@ import { compileModel } from '../belief/model';
 import { BeliefEngine, storiesOf } from '../belief/posterior';
 import { benchMask, prepare, viewOf, type PolicyContext } from './context';
 import { CLOSED } from './bench';
+import { harmOf } from './look';
 import { basePolicy, bestBase, standpoint } from './policy';
 import type { StepProblem } from './problem';
 import { rankSteps } from './rank';
@@ -291,5 +292,32 @@ describe('a repair of something small on a machine that is done already', () => 
     from.wanted.fill(0);
     const { soundNet } = from.view.values;
     expect(basePolicy(context, from, false, 0).value).toBeCloseTo(soundNet - p * part, 6);
+  });
+});
+
+describe('what a repair costs, and what powering risks', () => {
+  const one = (extra: Partial<StepProblem>, harm?: Cause['harm']) => {
+    const problem = toy({ priors: [0.3], minutes: [10], soundMinor: 10_000 }, extra);
+    problem.repairs[0].part = { class: 'fan', costMinor: 500 };
+    if (harm) problem.engine.model.causes[0].harm = harm;
+    return prepare(problem);
+  };
+  it('its part is the cheaper of what lies in the bin and what was offered; with neither the usual price', () => {
+    const part = (extra: Partial<StepProblem>) => one(extra).repairs[0].partMinor;
+    expect(part({})).toBe(500);
+    expect(part({ bin: { fan: 300 } })).toBe(300);
+    expect(part({ bin: { fan: 300 }, quotes: { fan: { minor: 200, fits: 1 } } })).toBe(200);
+    expect(part({ bin: { fan: 300 }, quotes: { fan: { minor: 400, fits: 1 } } })).toBe(300);
+    expect(part({ quotes: { fan: { minor: 900, fits: 1 } } })).toBe(900);
+  });
+  it('what would have spoilt it at once has had its chance when it has started: a tenth of the harm', () => {
+    const harm = { when: 'power', chance: 0.5, share: 0.4 } as const;
+    const risk = (started: boolean) => {
+      const context = one({ facts: { started } }, harm);
+      const item = { ...context.problem.repairs[0], bench: { plugged: true } };
+      return harmOf({ context, from: from(context) }, item);
+    };
+    expect(risk(false)).toBeGreaterThan(0);
+    expect(risk(true)).toBeCloseTo(risk(false) / 10, 9);
   });
 });
