@@ -21,10 +21,12 @@ function fresh() {
 
 if (!fresh()) {
   const { build } = await import('esbuild');
-  const { writeFileSync } = await import('node:fs');
+  const { renameSync, writeFileSync } = await import('node:fs');
+  // another one may be about to run it: it is there whole or not at all
+  const made = `${file}.${process.pid}.mjs`;
   const result = await build({
     entryPoints: [join(root, entry)],
-    outfile: file,
+    outfile: made,
     absWorkingDir: root,
     bundle: true,
     platform: 'node',
@@ -39,10 +41,12 @@ if (!fresh()) {
       js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
     },
   });
+  renameSync(made, file);
   writeFileSync(
-    inputs,
+    `${inputs}.${process.pid}`,
     JSON.stringify(Object.keys(result.metafile.inputs).filter((path) => !path.startsWith('node_modules'))),
   );
+  renameSync(`${inputs}.${process.pid}`, inputs);
 }
 if (!only) {
   process.argv = [process.argv[0], file, ...args];
