@@ -1,4 +1,5 @@
 import { causeById, cautionById, findingById, repairById } from '@/catalog';
+import { NO_BOARD } from '@/core/safety/power';
 import { ENDINGS, WHOLE_LOOK, type BenchItem } from '@/core/catalogue';
 import type { BenchMove } from '@/core/steps/bench';
 import type { Evaluation } from '@/core/steps/evaluate';
@@ -215,7 +216,9 @@ export function shutViews(shut: readonly ShutStep[]): ShutView[] {
               .map((id) => lower(findingById(id)?.ask ?? id).replace(/[?.]$/, ''))
               .join('; ')}.`
           : why.kind === 'dirt'
-            ? `Not powered: ${why.what} comes off first (Work, Clean).`
+            ? why.what === NO_BOARD
+              ? `Not powered: ${NO_BOARD}.`
+              : `Not powered: ${why.what} comes off first (Work, Clean).`
             : 'The system and the data on it stay: nothing is installed over them, nothing erased.';
     counts.set(words, (counts.get(words) ?? 0) + 1);
   }

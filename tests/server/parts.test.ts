@@ -440,6 +440,28 @@ describe('a door for every ending', () => {
     expect(book.contributionMinor).toBe(1800 - 144 - 350 - book.labourMinor);
   });
 
+  it('a shell is one: without its board it is worth its parts, is not powered, and its papers name what is missing', async () => {
+    const { unitId, tag } = await one();
+    const before = (await unitRow(unitId)).priceMinor;
+    expect(before).toBeGreaterThan(0);
+    const gone = ['board', 'memory', 'keyboard', 'fan'].map((place) => ({ place, state: 'gone' }));
+    await act(benchA, 'markPlaces', { unitId, places: gone });
+    const shell = await unitRow(unitId);
+    expect(shell.priceMinor).toBe(0);
+    expect(['harvest', 'recycle']).toContain(shell.route);
+    expect(shell.evaluation!.steps.filter(({ kind }) => kind !== 'stop')).toEqual([]);
+    expect(await refusal(act(benchA, 'startRun', { unitId, kind: 'heat' }))).toMatchObject({
+      message: expect.stringContaining('main board is out'),
+    });
+    await act(benchA, 'typeSpec', { unitId, key: 'driveKind', value: 'none' });
+    await act(benchA, 'listUnit', { unitId, askMinor: 900, as: 'for parts' });
+    expect((await listingOf(tag, ON_PAPER)).flaws).toMatch(/missing: board.*missing: keyboard/);
+    // a board put in is one again
+    await act(benchA, 'setStage', { unitId, stage: 'hands' }).catch(() => null);
+    await act(benchA, 'markPlaces', { unitId, places: [{ place: 'board', state: 'there' }] });
+    expect((await unitRow(unitId)).priceMinor).toBeGreaterThan(0);
+  });
+
   it('what is for the bench alone leaves with no machine and is never sold', async () => {
     const { unitId } = await one();
     const spliced = await bin({ class: 'charger', name: '19 V, spliced lead', benchOnly: true });

@@ -1,4 +1,4 @@
-import type { Catalogue, Ending, Gate, Hazard } from '../catalogue';
+import type { Catalogue, Ending, Gate, Hazard, PartClass } from '../catalogue';
 
 /** What of a record speaks of danger, in the order it was sealed. */
 export type Sign =
@@ -28,6 +28,9 @@ export function dangersOf({ gates }: Pick<Catalogue, 'gates'>, signs: readonly S
   });
 }
 
+/** Why a machine without its main board is not powered. */
+export const NO_BOARD = 'its main board is out: there is nothing to power';
+
 /** May it be powered, or charged? */
 export interface PowerAnswer {
   yes: boolean;
@@ -40,16 +43,22 @@ export interface PowerAnswer {
 /**
  * The one authority on whether a machine may be powered or charged: every route that would, and every screen that
  * offers it, asks here.
+ * @param lacks classes of parts that are seen to be out of it
  * @param dirt what lies in it that ruins it at its first start, in words; null: none is known of
  */
 export function mayBePowered(
   catalogue: Pick<Catalogue, 'gates'>,
   signs: readonly Sign[],
-  { act = 'power', dirt = null }: { act?: Hazard; dirt?: string | null } = {},
+  {
+    act = 'power',
+    dirt = null,
+    lacks = [],
+  }: { act?: Hazard; dirt?: string | null; lacks?: readonly PartClass[] } = {},
 ): PowerAnswer {
   const standing = dangersOf(catalogue, signs).filter(({ shuts }) => shuts.includes(act));
   const why = standing.map(({ words }) => words);
   if (dirt && act === 'power') why.push(`${dirt}: not powered until it is off.`);
+  if (lacks.includes('board')) why.push(`Not powered: ${NO_BOARD}.`);
   return {
     yes: why.length === 0,
     why,

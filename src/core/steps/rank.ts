@@ -193,6 +193,9 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
     const look = looks.get(step);
     if (look) step.outcomes = writeOut(now, look);
   }
+  // nothing can be made of it but what it ends as: no look is worth its minute
+  if (problem.worth.soundMinor <= 0)
+    steps.splice(0, steps.length, ...steps.filter(({ kind }) => kind === 'stop'));
   const top = steps[0];
   const going = Math.max(
     ...steps.filter((step) => step.kind !== 'stop').map((step) => step.valueMinor),

@@ -1,8 +1,11 @@
 import { catalogue, findingById } from '@/catalog';
 import { cleaning } from '@/catalog/cleaning';
+import { donorPlaces } from '@/catalog/donor';
 import type { Chassis, Hazard } from '@/core/catalogue';
 import type { CleanState } from '@/core/clean/state';
 import type { Schools } from '@/core/clean/zones';
+import { lackingOf } from '@/core/parts/lacking';
+import type { DerivedRecord } from '@/core/record';
 import { mayBePowered, type PowerAnswer, type Sign } from '@/core/safety/power';
 import type { Database, Transaction } from '@/db/client';
 import { shop, type units } from '@/db/schema';
@@ -23,6 +26,12 @@ export function dirtShuts(chassis: Chassis, clean: CleanState, { first }: School
   );
   return found?.words ?? null;
 }
+/** What a machine is seen not to have. */
+export const lackingIn = (
+  chassis: Chassis,
+  { seenPlaces, gone }: Pick<DerivedRecord, 'seenPlaces' | 'gone'>,
+) => lackingOf(donorPlaces[chassis], seenPlaces, gone);
+
 /** What the record of a machine says of danger, in the order it was sealed. */
 async function signsOf(tx: Transaction | Database, unitId: string): Promise<Sign[]> {
   return (await evidenceOf(tx, unitId)).flatMap(({ entry }): Sign[] => {
@@ -40,10 +49,11 @@ export async function powerNow(
   unit: Unit,
   act: Hazard = 'power',
 ): Promise<PowerAnswer> {
-  const { clean } = await recordNow(tx, unit);
+  const record = await recordNow(tx, unit);
   const [rules] = await tx.select({ schools: shop.schools }).from(shop);
-  const dirt = dirtShuts(unit.chassis, clean, schoolsOf(rules));
-  return mayBePowered(catalogue, await signsOf(tx, unit.id), { act, dirt });
+  const dirt = dirtShuts(unit.chassis, record.clean, schoolsOf(rules));
+  const lacks = lackingIn(unit.chassis, record).classes;
+  return mayBePowered(catalogue, await signsOf(tx, unit.id), { act, dirt, lacks });
 }
 
 /** @throws ShopError naming each danger and what clears it, when it may not */

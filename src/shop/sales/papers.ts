@@ -23,6 +23,7 @@ import { proofOf, rubricOf } from '../proof/proof';
 import { houseNow } from '../house/tables';
 import { standingObservations } from '../record/queries';
 import { onPaper, toldFaults } from '../record/told';
+import { lackingIn } from '../safety/power';
 import { carriedOut, endingOf } from '@/core/record/endings';
 import { erasuresOf, partsFitted, unitByTag, workOf } from '../units/queries';
 import { goodFor, runsWords, usesNow } from '../advice/uses';
@@ -161,7 +162,10 @@ function paperFor(
       ]),
     ),
     marks: proof.marks.map((mark) => ({ ...mark, size: mark.size as 0 | 1 | 2 })),
-    faults: toldFaults(unit.evaluation, record).map(onPaper),
+    faults: [
+      ...lackingIn(unit.chassis, record).names.map((name) => `missing: ${lower(name)}`),
+      ...toldFaults(unit.evaluation, record).map(onPaper),
+    ],
     cautions: paperCautions,
     weakBattery: record.gaugeDoubted || input.behaviour === 'weak',
     hot: (input.heat?.margin ?? 1) <= 0,

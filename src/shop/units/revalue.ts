@@ -16,7 +16,8 @@ import { effectiveCatalogue, type Known } from '../rules/effective';
 import { houseNow } from '../house/tables';
 import { modelOddsFor } from '../models/faults';
 import { schoolsOf } from '../rules/schools';
-import { dirtShuts } from '../safety/power';
+import { NO_BOARD } from '@/core/safety/power';
+import { dirtShuts, lackingIn } from '../safety/power';
 import { dirtOf, dirtyPrice, withCleaning } from './dirt';
 import { classesOf, priceOf, worthOf } from './worth';
 import type { UnitWorth } from '@/core/steps/problem';
@@ -110,14 +111,16 @@ export function appraise({ rules, house }: ReckoningRules, machine: Appraised) {
   const schools = schoolsOf(rules);
   const whole = priceOf(house.tables, chassis, specification, grade, true);
   const dirt = dirtOf(chassis, clean, schools, whole.minor, rules);
-  const price = dirtyPrice(whole, dirt);
+  // without its board nothing can be made of it but parts
+  const shell = lackingIn(chassis, derived).classes.includes('board');
+  const price = shell ? { ...whole, minor: 0, lowMinor: 0, highMinor: 0 } : dirtyPrice(whole, dirt);
   const { verifyMinutes, ...worth } = withCleaning(
     worthOf(house.tables, chassis, specification, price, rules, derived),
     chassis,
     dirt,
   );
-  const { classes } = classesOf(house.tables, chassis, specification, grade);
-  const shuts = dirtShuts(chassis, clean, schools);
+  const { classes } = shell ? {} : classesOf(house.tables, chassis, specification, grade);
+  const shuts = shell ? NO_BOARD : dirtShuts(chassis, clean, schools);
   const input: EvaluationInput = {
     chassis,
     source,
