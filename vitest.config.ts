@@ -11,7 +11,7 @@ export default defineConfig({
         resolve: { alias },
         test: {
           name: 'unit',
-          include: ['src/**/*.test.ts'],
+          include: ['src/**/*.test.ts', 'bench/**/*.test.ts'],
           environment: 'node',
           testTimeout: 60_000,
           // nothing else runs beside them: every processor is theirs, and nothing of the core keeps a state

@@ -1,8 +1,8 @@
 import { catalogue } from '@/catalog';
 import { shippedHouse } from '@/catalog/house';
 import type { Chassis, PartClass } from '@/core/catalogue';
-import { workedCases } from '@/core/steps/worked';
-import { markCase } from '@/core/steps/worked/mark';
+import { workedCases } from './worked/index';
+import { markCase } from './worked/mark';
 
 /**
  * The worked cases against today's engine: how many of their marked decisions it takes as marked. With "all"

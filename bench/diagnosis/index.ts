@@ -2,7 +2,7 @@ import { catalogue } from '@/catalog';
 import { CHASSIS, LOT_SOURCES, type Catalogue, type Chassis, type LotSource } from '@/core/catalogue';
 import { compileModel } from '@/core/belief/model';
 import { BeliefEngine } from '@/core/belief/posterior';
-import { reliability, type Forecast } from '@/core/belief/calibration';
+import { reliability, type Forecast } from './calibration';
 import { seededRandom } from '@/core/random';
 import { drawFaults, perturbed, SimulatedMachine } from '@/core/simulate/machine';
 import { figures } from '../figures';

@@ -1,5 +1,5 @@
 import { catalogue } from '@/catalog';
-import { checklists, type ListStep } from '@/catalog/checklists';
+import { checklists, type ListStep } from './checklists';
 import { WHOLE_LOOK } from '@/core/catalogue';
 import { storiesOf, type BeliefEngine, type Posterior, type Stories } from '@/core/belief/posterior';
 import { restricted } from '@/core/belief/tree';

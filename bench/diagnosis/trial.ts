@@ -1,5 +1,5 @@
 import { catalogue, findingById, repairById } from '@/catalog';
-import { intake } from '@/catalog/checklists';
+import { intake } from './checklists';
 import { shippedHouse } from '@/catalog/house';
 import {
   PART_CLASSES,

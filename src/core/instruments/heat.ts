@@ -15,7 +15,6 @@ export type HeatVerdict = (typeof HEAT_VERDICTS)[number];
 
 /** How the fan went with the heat. */
 export type FanWay = 'follows' | 'idle' | 'full' | 'stands';
-export const FAN_WAYS: readonly FanWay[] = ['follows', 'idle', 'full', 'stands'];
 
 /** How long rest and load may last, seconds. */
 export interface HeatConduct {

@@ -2,7 +2,6 @@ import { describe, expect, it } from 'vitest';
 import { fitRules } from '@/catalog/fits';
 import { priceTable } from '@/catalog/prices';
 import { cardNeeds, fittingMinutes, OUT_SHARE } from '@/catalog/takes';
-import { GRAPHICS_CLASSES } from '../machine/names';
 import { tableModel } from '../price/table';
 import { seededRandom } from '../random';
 import type { Machine } from './attributes';

@@ -1,6 +1,6 @@
-import type { BenchMinutes, Catalogue, Chassis } from '../../catalogue';
-import { CLOSED } from '../bench';
-import { evaluateUnit, type Evaluation, type EvaluationInput, type RecordEntry } from '../evaluate';
+import type { BenchMinutes, Catalogue, Chassis } from '@/core/catalogue';
+import { CLOSED } from '@/core/steps/bench';
+import { evaluateUnit, type Evaluation, type EvaluationInput, type RecordEntry } from '@/core/steps/evaluate';
 import type { Turn, WorkedCase } from './case';
 
 /** One marked decision of a turn, and whether it was taken as marked. */

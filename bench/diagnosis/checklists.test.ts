@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { catalogue, findingById, repairById } from '.';
+import { catalogue, findingById, repairById } from '@/catalog';
 import { checklists, intake } from './checklists';
 
 test('every list names questions, answers and repairs the catalogue has', () => {

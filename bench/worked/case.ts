@@ -1,4 +1,4 @@
-import type { Chassis, LotSource } from '../../catalogue';
+import type { Chassis, LotSource } from '@/core/catalogue';
 
 /** What a seasoned technician would hold and do at one point of a case. */
 export interface Turn {

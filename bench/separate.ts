@@ -1,5 +1,5 @@
-import { CHASSIS, type Catalogue, type Chassis, type Finding } from '../catalogue';
-import { appliesTo } from './model';
+import { CHASSIS, type Catalogue, type Chassis, type Finding } from '@/core/catalogue';
+import { appliesTo } from '@/core/belief/model';
 
 /** Two causes no finding tells apart well on some chassis. */
 export interface Inseparable {
