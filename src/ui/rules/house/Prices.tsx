@@ -42,29 +42,29 @@ export function Prices() {
       />
       <Grid
         title="Processors within a level"
-        note="A base price is that of the usual processor of its level. One with more threads, or younger, adds to it, one with fewer takes off, as far as the last two columns."
-        head={[
-          ...LEVELS.map((level) => `threads, ${level}`),
-          ...LEVELS.map((level) => `year, ${level}`),
-          'threads twice, %',
-          'a year, %',
-          'at least, %',
-          'at most, %',
-        ]}
+        note="A base price is that of the usual processor of its level."
+        head={[...LEVELS]}
+        rows={(['threads', 'year'] as const).map((what) => ({
+          key: what,
+          name: `Usual ${what}`,
+          cells: LEVELS.map((level, i) => (
+            <NumberCell
+              key={level}
+              name={`prices.within.${what}.${i}` as Path}
+              label={`Usual ${what}, ${level}`}
+            />
+          )),
+        }))}
+      />
+      <Grid
+        title="More or less than usual"
+        note="One with more threads, or younger, adds to its base price, one with fewer, or older, takes off it; never beyond the last two."
+        head={['twice the threads, %', 'a year, %', 'at least, %', 'at most, %']}
         rows={[
           {
-            key: 'usual',
-            name: 'Usual',
+            key: 'within',
+            name: 'Of the base',
             cells: [
-              ...(['threads', 'year'] as const).flatMap((what) =>
-                LEVELS.map((level, i) => (
-                  <NumberCell
-                    key={what + level}
-                    name={`prices.within.${what}.${i}` as Path}
-                    label={`Usual ${what}, ${level}`}
-                  />
-                )),
-              ),
               <NumberCell
                 key="doubling"
                 name="prices.within.perDoubling"
