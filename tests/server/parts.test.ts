@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm';
-import { describe, expect, it } from 'vitest';
+import pg from 'pg';
+import { describe, expect, it, vi } from 'vitest';
 import { database } from '@/db/client';
 import { components, lots, units, wants } from '@/db/schema';
 import { lotBooks } from '@/shop/ledger/lot';
@@ -253,9 +254,19 @@ describe('fit', () => {
     );
     const served = await servedBy(
       await partRow((await bin({ class: 'charger', name: '19 V 4.74 A' })).componentId),
-      async (unit) => recordNow(database(), unit),
     );
     expect(served.map(({ unit }) => unit.id)).toEqual(expect.arrayContaining([a.unitId, b.unitId]));
+    // however many machines there are: each kind of row is read once for all of them
+    const statements = async () => {
+      const asked = vi.spyOn(pg.Client.prototype, 'query');
+      await servedBy(await partRow((await bin({ class: 'charger', name: '19 V 4.74 A' })).componentId));
+      const many = asked.mock.calls.length;
+      asked.mockRestore();
+      return many;
+    };
+    const before = await statements();
+    await lotWith(['laptop', 'laptop', 'laptop', 'laptop', 'laptop']);
+    expect(await statements()).toBe(before);
   });
 });
 

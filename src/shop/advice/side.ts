@@ -14,7 +14,8 @@ import type { houseNow } from '../house/tables';
 import { harvestOf } from '../units/worth';
 import { fittingTimes } from '../rules/times';
 import { freeFor } from '../parts/bin';
-import { fitOf, machineNow, neverTakes, type MachineNow } from '../parts/machine';
+import { fitOf, machinesNow, neverTakes, type MachineNow } from '../parts/machine';
+import { recordsNow } from '../record/queries';
 import { fitRecord, OPEN_WANTS } from '../parts/quotes';
 import { upgradeState, upgradesFor, type Offered } from './upgrades';
 
@@ -87,10 +88,9 @@ export async function wantedEverywhere() {
     .limit(500);
 }
 
-/** Open machines a part goes into, those it surely fits first. */
+/** Open machines a part goes into, those it surely fits first. All are read together. */
 export async function servedBy(
   part: typeof components.$inferSelect,
-  recordOf: (unit: Unit) => Promise<DerivedRecord>,
   limit = 40,
 ): Promise<{ unit: Unit; fit: Fit }[]> {
   const open = await database()
@@ -99,12 +99,15 @@ export async function servedBy(
     .where(sql`${units.stage} not in ('sold', 'gone', 'quarantine', 'shelf')`)
     .orderBy(sql`${units.rankScore} desc`)
     .limit(MOST_SERVED);
-  const all: { unit: Unit; fit: Fit }[] = [];
-  for (const unit of open) {
-    const { machine } = await machineNow(database(), unit, await recordOf(unit));
-    const fit = fitOf(part, machine);
-    if (fit.answer !== 'no') all.push({ unit, fit });
-  }
+  const records = await recordsNow(database(), open);
+  const machines = await machinesNow(
+    database(),
+    open.map((unit) => ({ unit, record: records.get(unit.id)!.record })),
+  );
+  const all = open.flatMap((unit, n): { unit: Unit; fit: Fit }[] => {
+    const fit = fitOf(part, machines[n].machine);
+    return fit.answer === 'no' ? [] : [{ unit, fit }];
+  });
   return all.sort(surerFirst).slice(0, limit);
 }
 

@@ -10,7 +10,7 @@ import { leave } from '../moves/leave';
 import { ShopError } from '../errors';
 import { refuseHeld } from '../line';
 import { writeData } from '../record/data';
-import { dataEntries } from '../record/queries';
+import { dataEntries } from '../record/sources';
 import { dataStays, keptByOwner } from '../record/stays';
 import { ownersMachine } from '../record/whose';
 

@@ -1,4 +1,4 @@
-import { and, eq, ne, sql } from 'drizzle-orm';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 import { bayKinds } from '@/catalog/bays';
 import { fitRules } from '@/catalog/fits';
 import { neverIn, REST_WATTS, usualTakes } from '@/catalog/takes';
@@ -71,24 +71,34 @@ export async function sheetOf(
   return row?.takes ?? {};
 }
 
-/** Largest module that was read by a report in another machine of this model: proven by us. */
-async function provenGb(tx: Transaction | Database, unit: Unit): Promise<number | undefined> {
-  if (!modelKey(unit)) return undefined;
-  const [row] = await tx
-    .select({ gb: sql<number | null>`max((${components.attributes}->>'gb')::float8)` })
+/** The sheets of models, by their keys. */
+async function sheetsOf(tx: Transaction | Database, keys: readonly string[]): Promise<Map<string, Facts>> {
+  if (keys.length === 0) return new Map();
+  const rows = await tx
+    .select()
+    .from(modelSheets)
+    .where(inArray(modelSheets.model, [...keys]));
+  return new Map(rows.map((row) => [row.model, row.takes]));
+}
+
+/** Modules that were read by a report, the largest of each machine of these models: proven by us. */
+async function provenModules(tx: Transaction | Database, keys: readonly string[]) {
+  if (keys.length === 0) return [];
+  const key = sql<string>`lower(trim(${units.maker})) || '|' || lower(trim(${units.model}))`;
+  return tx
+    .select({ unit: units.id, key, gb: sql<number>`max((${components.attributes}->>'gb')::float8)` })
     .from(components)
     .innerJoin(units, eq(units.id, components.unitId))
     .where(
       and(
         eq(components.class, 'memory'),
-        ne(units.id, unit.id),
-        sql`lower(${units.maker}) = lower(${unit.maker}) and lower(${units.model}) = lower(${unit.model})`,
+        inArray(key, [...keys]),
         sql`jsonb_typeof(${components.attributes}->'gb') = 'number'`,
         sql`exists (select 1 from record_values v where v.unit_id = ${units.id} and v.key = 'memoryGb'
           and v.basis = 'measured' and v.voided_by is null)`,
       ),
-    );
-  return row?.gb ?? undefined;
+    )
+    .groupBy(units.id, units.maker, units.model);
 }
 
 export interface MachineNow extends TakesNow {
@@ -96,21 +106,33 @@ export interface MachineNow extends TakesNow {
   provenGb: number | undefined;
 }
 
-/** A unit as the rules of fit see it. */
-export async function machineNow(
+type Told = Pick<DerivedRecord, 'inside' | 'takes' | 'specification'>;
+
+/** Units as the rules of fit see them, what is known of their models read once for all. */
+export async function machinesNow(
   tx: Transaction | Database,
-  unit: Unit,
-  record: Pick<DerivedRecord, 'inside' | 'takes' | 'specification'>,
-): Promise<MachineNow> {
-  const takes = takesNow(unit.chassis, await sheetOf(tx, unit), record);
-  const proven = await provenGb(tx, unit);
-  const sizes = record.inside.flatMap((part) => {
-    const gb = part.class === 'memory' ? factsOfPart(part).gb : undefined;
-    return typeof gb === 'number' ? [gb] : [];
+  of: readonly { unit: Unit; record: Told }[],
+): Promise<MachineNow[]> {
+  const keys = [...new Set(of.flatMap(({ unit }) => modelKey(unit) ?? []))];
+  const sheets = await sheetsOf(tx, keys);
+  const modules = await provenModules(tx, keys);
+  return of.map(({ unit, record }) => {
+    const key = modelKey(unit);
+    const takes = takesNow(unit.chassis, (key && sheets.get(key)) || {}, record);
+    const elsewhere = modules.filter((row) => row.key === key && row.unit !== unit.id).map(({ gb }) => gb);
+    const provenGb = elsewhere.length ? Math.max(...elsewhere) : undefined;
+    const sizes = record.inside.flatMap((part) => {
+      const gb = part.class === 'memory' ? factsOfPart(part).gb : undefined;
+      return typeof gb === 'number' ? [gb] : [];
+    });
+    const machine = machineOf(unit.chassis, takes.facts, bayKinds, { fitted: sizes, provenGb });
+    return { ...takes, machine, provenGb };
   });
-  const machine = machineOf(unit.chassis, takes.facts, bayKinds, { fitted: sizes, provenGb: proven });
-  return { ...takes, machine, provenGb: proven };
 }
+
+/** A unit as the rules of fit see it. */
+export const machineNow = async (tx: Transaction | Database, unit: Unit, record: Told): Promise<MachineNow> =>
+  (await machinesNow(tx, [{ unit, record }]))[0];
 
 /** What the bin's older mark says: kinds of machine a part was put down for. */
 function markedFor({ attributes }: Pick<RecordPart, 'attributes'>, chassis: Chassis): Fit | null {

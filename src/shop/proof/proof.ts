@@ -10,7 +10,8 @@ import { gradeUnit } from '@/core/grade/grade';
 import type { GradeInput, Rubric } from '@/core/grade/rubric';
 import type { Transaction, Database } from '@/db/client';
 import { defects, functionTests, rubrics, units, type ListedAs, type Stage } from '@/db/schema';
-import { recordNow, standingObservations } from '../record/queries';
+import { readNow } from '../record/queries';
+import type { Sources } from '../record/sources';
 import { houseAt, houseNow } from '../house/tables';
 import { testStands } from './standing';
 import { heatOfGrade, batteryBehaviour } from './behaviour';
@@ -50,8 +51,8 @@ function seenOrRead(spec: Specification, key: SpecKey, what: string): string[] {
 }
 
 /** Answers somebody wanted to be looked at again, and nobody has. */
-async function lookedAtAgain(tx: Transaction | Database, unitId: string): Promise<string[]> {
-  return (await standingObservations(tx, unitId)).flatMap((row) =>
+function lookedAtAgain({ looked }: Sources): string[] {
+  return looked.flatMap((row) =>
     row.kind === 'unanswered' && row.outcomeId === 'look-again'
       ? [`to be looked at again: ${findingById(row.ref)?.ask ?? row.ref}`]
       : [],
@@ -84,7 +85,7 @@ export async function proofOf(
     .orderBy(desc(functionTests.id));
   const latest = new Map<string, (typeof runs)[number]>();
   for (const run of runs) if (!latest.has(run.test)) latest.set(run.test, run);
-  const record = await recordNow(tx, unit);
+  const { record, sources } = await readNow(tx, unit);
   const spec = record.specification;
   const input: GradeInput = {
     chassis: unit.chassis,
@@ -106,7 +107,7 @@ export async function proofOf(
     unknown: [
       ...seenOrRead(spec, 'processor', 'which processor it has'),
       ...seenOrRead(spec, 'memoryGb', 'how much memory it has'),
-      ...(await lookedAtAgain(tx, unit.id)),
+      ...lookedAtAgain(sources),
       ...(record.gaugeDoubted && unit.chassis === 'laptop' && spec.text('battery') !== 'none'
         ? ['how its battery holds: it was seen to drop suddenly, whatever its gauge says']
         : []),

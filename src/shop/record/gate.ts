@@ -2,7 +2,8 @@ import type { Chassis } from '@/core/catalogue';
 import { dataState } from '@/core/record/drives';
 import type { Database, Transaction } from '@/db/client';
 import { ShopError } from '../errors';
-import { dataEntries, recordNow } from './queries';
+import { recordNow } from './queries';
+import { dataEntries } from './sources';
 
 /**
  * The machine may leave.

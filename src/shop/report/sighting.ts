@@ -9,7 +9,7 @@ import { refuseHeld } from '../line';
 import { arrive } from '../moves/arrive';
 import { heldComponent } from '../moves/component';
 import { move } from '../moves/move';
-import { dataEntries } from '../record/queries';
+import { dataEntries } from '../record/sources';
 import { lockDonor, settleUnit } from '../stock/settle';
 
 interface Answer {

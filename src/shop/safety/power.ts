@@ -11,7 +11,8 @@ import type { Database, Transaction } from '@/db/client';
 import { shop, type units } from '@/db/schema';
 import { ShopError } from '../errors';
 import { schoolsOf } from '../rules/schools';
-import { evidenceOf, recordNow } from '../record/queries';
+import { evidenceFrom, readNow } from '../record/queries';
+import type { Sources } from '../record/sources';
 
 type Unit = Pick<typeof units.$inferSelect, 'id' | 'chassis'>;
 
@@ -33,8 +34,8 @@ export const lackingIn = (
 ) => lackingOf(donorPlaces[chassis], seenPlaces, gone);
 
 /** What the record of a machine says of danger, in the order it was sealed. */
-async function signsOf(tx: Transaction | Database, unitId: string): Promise<Sign[]> {
-  return (await evidenceOf(tx, unitId)).flatMap(({ entry }): Sign[] => {
+function signsOf(sources: Sources): Sign[] {
+  return evidenceFrom(sources).flatMap(({ entry }): Sign[] => {
     if (entry.kind === 'repair') return [{ kind: 'repair', repair: entry.id, ended: entry.ended }];
     if (entry.kind === 'part') return [{ kind: 'part', class: entry.class, way: entry.way }];
     if (entry.kind !== 'finding') return [];
@@ -49,11 +50,11 @@ export async function powerNow(
   unit: Unit,
   act: Hazard = 'power',
 ): Promise<PowerAnswer> {
-  const record = await recordNow(tx, unit);
+  const { record, sources } = await readNow(tx, unit);
   const [rules] = await tx.select({ schools: shop.schools }).from(shop);
   const dirt = dirtShuts(unit.chassis, record.clean, schoolsOf(rules));
   const lacks = lackingIn(unit.chassis, record).classes;
-  return mayBePowered(catalogue, await signsOf(tx, unit.id), { act, dirt, lacks });
+  return mayBePowered(catalogue, signsOf(sources), { act, dirt, lacks });
 }
 
 /** @throws ShopError naming each danger and what clears it, when it may not */

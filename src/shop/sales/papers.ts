@@ -17,11 +17,12 @@ import { ERASURE_WORDS } from '@/words/erasure';
 import { byWordOf, SEAL_SIGNS } from '../erasure/certificate';
 import { driveSheets } from '../erasure/queries';
 import { recordNow } from '../record/queries';
+import { standingObservations } from '../record/sources';
 import type { Passport } from '@/formats/print/passport';
 import { ShopError } from '../errors';
 import { proofOf, rubricOf } from '../proof/proof';
 import { houseNow } from '../house/tables';
-import { standingObservations } from '../record/queries';
+
 import { onPaper, toldFaults } from '../record/told';
 import { lackingIn } from '../safety/power';
 import { carriedOut, endingOf } from '@/core/record/endings';

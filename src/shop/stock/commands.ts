@@ -11,7 +11,7 @@ import { lotById } from '../lots/commands';
 import { shareLotCost } from '../lots/shareCost';
 import { arrive, type NewComponent } from '../moves/arrive';
 import { componentById } from '../moves/component';
-import { dataEntries } from '../record/queries';
+import { dataEntries } from '../record/sources';
 import { lockDonor, settleUnit } from './settle';
 
 const componentId = rowId('part').required();

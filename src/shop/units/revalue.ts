@@ -21,7 +21,7 @@ import { dirtShuts, lackingIn } from '../safety/power';
 import { dirtOf, dirtyPrice, withCleaning } from './dirt';
 import { classesOf, priceOf, worthOf } from './worth';
 import type { UnitWorth } from '@/core/steps/problem';
-import { evidenceOf, recordNow } from '../record/queries';
+import { evidenceFrom, readNow, recordNow } from '../record/queries';
 
 /** The evaluation is a pure function, and a lot's like machines ask for the same one over and over. */
 const KEPT = 2000;
@@ -162,19 +162,20 @@ export async function appraisalOf(tx: Transaction, unitId: string) {
     .innerJoin(lots, eq(lots.id, units.lotId))
     .where(eq(units.id, unitId));
   const reckoning = await reckoningRules(tx);
-  const derived = await recordNow(tx, unit);
+  const { record: derived, sources } = await readNow(tx, unit);
+  const evidence = evidenceFrom(sources);
   const appraised = appraise(reckoning, {
     chassis: unit.chassis,
     source,
     grade: unit.grade as Grade | null,
     derived,
-    record: (await evidenceOf(tx, unitId)).map(({ entry }) => entry),
+    record: evidence.map(({ entry }) => entry),
     model: await modelOddsFor(tx, unit, effectiveCatalogue(reckoning.rules).catalogue),
     bin: await swapBin(tx, unit, derived),
     quotes: await quotesFor(tx, unitId),
     keeps: unit.keeps,
   });
-  return { unit, rules: reckoning.rules, ...appraised };
+  return { unit, rules: reckoning.rules, evidence, ...appraised };
 }
 
 /** What a machine would be worth that is not on record: offered, or thought of. */
@@ -250,12 +251,11 @@ export async function revalueUnit(
 
 /** Standing answers that cannot be true beside the newest one, oldest first. */
 export async function clashesOf(tx: Transaction, unitId: string) {
-  const { input, known } = await appraisalOf(tx, unitId);
+  const { input, known, evidence } = await appraisalOf(tx, unitId);
   const at = await withNumbers(known, (numbers) => heavy('clashing', [numbers, input]));
-  const rows = await evidenceOf(tx, unitId);
   // what the model's machines had stands before the machine's own record
   const before = input.record[0]?.kind === 'model' ? 1 : 0;
-  return at.flatMap((index) => rows[index - before]?.row ?? []);
+  return at.flatMap((index) => evidence[index - before]?.row ?? []);
 }
 
 /**

@@ -6,7 +6,6 @@ import { looseSheet } from '@/shop/erasure/queries';
 import { factsOfPart } from '@/core/parts/facts';
 import { partByCode } from '@/shop/parts/queries';
 import { servedBy } from '@/shop/advice/side';
-import { recordNow } from '@/shop/record/queries';
 import { keptByOwner } from '@/shop/record/stays';
 import { shopRules } from '@/shop/rules/queries';
 import { LooseDrive } from '@/ui/instruments/drives/LooseDrive';
@@ -49,7 +48,7 @@ export default async function PartPage({ params }: Props) {
   // its page is looked at every few seconds meanwhile: what it could go into is asked again when it is over
   const erasing = loose !== null && underWay(loose.drive) !== null;
   const serves =
-    part.place === 'bin' && !erasing ? await servedBy(part, (unit) => recordNow(database(), unit)) : [];
+    part.place === 'bin' && !erasing ? await servedBy(part) : [];
   return (
     <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_420px] lg:items-start">
       <div className="flex flex-col gap-[18px]">
