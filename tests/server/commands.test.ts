@@ -222,6 +222,19 @@ describe('a swollen battery', () => {
     await act(owner, 'setStage', { ...on, stage: 'hands' });
     expect((await unitRow(unit.unitId)).stage).toBe('hands');
   });
+  it('a slip is taken back by the owner: the very answer that stopped it, and it stands where it stood', async () => {
+    const {
+      units: [unit],
+    } = await lotWith(['laptop']);
+    const on = { unitId: unit.unitId };
+    await act(benchA, 'observe', { ...on, finding: 'look-dust', outcome: 0 });
+    const before = (await unitRow(unit.unitId)).stage;
+    const swollen = { finding: 'look-swelling', outcome: 1, acknowledged: 'swollen-cell' };
+    await act(benchA, 'observe', { ...on, ...swollen });
+    expect(await refusal(act(benchA, 'voidObservation', on))).toMatchObject({ code: 'refused' });
+    await act(owner, 'voidObservation', on);
+    expect((await unitRow(unit.unitId)).stage).toBe(before);
+  });
 });
 
 describe('work', () => {

@@ -12,7 +12,7 @@ import { act, benchA, counted, ERASED, lotWith, openShop, owner, refusal, unitRo
 
 openShop('endings');
 
-const SOLD = { priceMinor: 6900, soldOn: '2026-11-05', channel: 'counter' };
+const SOLD = { priceMinor: 6900, soldOn: '2026-11-25', channel: 'counter' };
 const at = (finding: string, outcome: string) => ({
   finding,
   outcome: findingById(finding)!.outcomes.findIndex(({ id }) => id === outcome),

@@ -199,7 +199,14 @@ describe('the books', () => {
     });
     const pdf = await passportPdf(await passportOf(unit.tag, RULES));
     expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
-    await act(owner, 'sellUnit', { ...on, priceMinor: 6900, soldOn: '2026-11-25', channel: 'counter' });
+    const sell = (soldOn: string) =>
+      act(owner, 'sellUnit', { ...on, priceMinor: 6900, soldOn, channel: 'counter' });
+    // no sale is of a day to come, nor of one before it was here
+    expect(await refusal(sell('2099-01-01'))).toMatchObject({ code: 'invalid' });
+    expect(await refusal(sell('2026-11-19'))).toMatchObject({
+      message: expect.stringContaining('2026-11-20'),
+    });
+    await sell('2026-11-25');
     // 69.00 - 14.00 parts - 6.00 hands (20 min at 18.00) - 5.52 fees (8 %) = 43.48; share of the lot 11.40
     const book = await bookOf(unit.unitId);
     // and the moments of answering, which is finding out

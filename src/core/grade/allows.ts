@@ -8,6 +8,13 @@ export function band(limits: Record<Grade, number>, holds: (limit: number) => bo
   return GRADES.find((grade) => holds(limits[grade])) ?? 'D';
 }
 
+/** Sums of tenths are off by less than this: twelve points are twelve. */
+const ROUNDING = 1e-9;
+
+/** What points alone allow. */
+export const pointsAllow = (limits: Record<Grade, number>, points: number): Grade =>
+  band(limits, (limit) => points <= limit + ROUNDING);
+
 /** What the battery alone allows: its health, and how it behaved, the worse of the two. Not a laptop: A. */
 export function batteryAllows(rubric: Rubric, input: GradeInput): Grade | null {
   if (input.chassis !== 'laptop') return 'A';

@@ -1,4 +1,4 @@
-import { band, batteryAllows, heatAllows, restAllows, worse } from './allows';
+import { batteryAllows, heatAllows, pointsAllow, restAllows, worse } from './allows';
 import { cheapestLifts } from './lift';
 import {
   testsFor,
@@ -39,7 +39,7 @@ export function gradeUnit(rubric: Rubric, input: GradeInput): GradeResult {
         what: 'surface',
         id: surface.id,
         points: taken,
-        allows: band(rubric.limits, (limit) => taken <= limit),
+        allows: pointsAllow(rubric.limits, taken),
       });
   }
   for (const test of testsFor(rubric, input.chassis)) {
@@ -59,11 +59,7 @@ export function gradeUnit(rubric: Rubric, input: GradeInput): GradeResult {
     reasons.push({ what: 'flaw', id: words, points: 0, allows: cap });
   open.push(...(input.unknown ?? []));
   const sellable = blocked.length === 0 && open.length === 0;
-  const grade = [
-    band(rubric.limits, (limit) => points <= limit),
-    battery ?? 'A',
-    restAllows(rubric, input),
-  ].reduce(worse);
+  const grade = [pointsAllow(rubric.limits, points), battery ?? 'A', restAllows(rubric, input)].reduce(worse);
   return {
     grade: sellable ? grade : null,
     points,

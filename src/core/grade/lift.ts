@@ -1,5 +1,5 @@
 import { GRADES, type Grade } from '../price/model';
-import { batteryAllows, band, restAllows, worse } from './allows';
+import { batteryAllows, pointsAllow, restAllows, worse } from './allows';
 import type { GradeInput, GradeLift, MarkedDefect, Rubric } from './rubric';
 
 /** What putting right costs here. Money: minor units. */
@@ -83,7 +83,7 @@ export function cheapestLifts(rubric: Rubric, input: GradeInput, costs: LiftCost
     );
   }
   const gradeOf = (points: number, battery: Grade) =>
-    [band(rubric.limits, (limit) => points <= limit + EPSILON), battery, rest].reduce(worse);
+    [pointsAllow(rubric.limits, points), battery, rest].reduce(worse);
   const none = all.find(({ mended }) => mended.length === 0) ?? all[0];
   const now = gradeOf(none.points, ownBattery);
   const lifts: GradeLift[] = [];

@@ -35,6 +35,22 @@ describe('grading', () => {
     expect(gradeUnit(rubric, { ...good, tests: { ...good.tests, camera: 'fail' } }).grade).toBe('C');
     expect(gradeUnit(rubric, { ...good, tests: { ...good.tests, camera: 'absent' } }).grade).toBe('A');
   });
+  it('points that are the limit are within it, however tenths add up', () => {
+    // 0.1 added up a hundred and twenty times is not 12 to a computer
+    const own = {
+      ...rubric,
+      defects: [{ ...rubric.defects[0], id: 'tick', points: [0.1, 0.1, 0.1] as [number, number, number] }],
+      surfaces: {
+        ...rubric.surfaces,
+        laptop: [{ ...rubric.surfaces.laptop[0], id: 'lid', visibility: 1, cap: 1000 }],
+      },
+    };
+    const defects = Array.from({ length: 120 }, (_, n) => mark(String(n), 'lid', 'tick', 0));
+    const { points, grade } = gradeUnit(own, { ...good, defects });
+    expect(points).not.toBe(12);
+    expect(points).toBeCloseTo(12, 9);
+    expect(grade).toBe('B');
+  });
   it('a surface never costs more than its cap', () => {
     const many = Array.from({ length: 30 }, (_, i) => mark(`m${i}`, 'base', 'dent', 2));
     expect(gradeUnit(rubric, { ...good, defects: many }).points).toBe(

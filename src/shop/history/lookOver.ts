@@ -16,32 +16,37 @@ const SILENT = '30 minutes';
  */
 export async function checkHistory(): Promise<boolean> {
   const db = database();
-  await db
-    .update(jobs)
-    .set({ status: 'cancelled', endedAt: null })
-    .where(
-      and(
-        eq(jobs.kind, 'history'),
-        eq(jobs.status, 'running'),
-        lt(jobs.startedAt, sql`now() - ${SILENT}::interval`),
-      ),
-    );
-  const [recent] = await db
-    .select({ id: jobs.id })
-    .from(jobs)
-    .where(
-      and(
-        eq(jobs.kind, 'history'),
-        or(eq(jobs.status, 'running'), gt(jobs.endedAt, sql`now() - ${FRESH}::interval`)),
-      ),
-    )
-    .limit(1);
-  if (recent) return false;
-  const [mine] = await db
-    .insert(jobs)
-    .values({ kind: 'history', by: 'shop', byName: 'the shop’s computer' })
-    .onConflictDoNothing()
-    .returning({ id: jobs.id });
+  // asked and begun as one: of two who ask at once, one looks, however quickly it is done
+  const mine = await db.transaction(async (tx) => {
+    await tx.execute(sql`select pg_advisory_xact_lock(7021417)`);
+    await tx
+      .update(jobs)
+      .set({ status: 'cancelled', endedAt: null })
+      .where(
+        and(
+          eq(jobs.kind, 'history'),
+          eq(jobs.status, 'running'),
+          lt(jobs.startedAt, sql`now() - ${SILENT}::interval`),
+        ),
+      );
+    const [recent] = await tx
+      .select({ id: jobs.id })
+      .from(jobs)
+      .where(
+        and(
+          eq(jobs.kind, 'history'),
+          or(eq(jobs.status, 'running'), gt(jobs.endedAt, sql`now() - ${FRESH}::interval`)),
+        ),
+      )
+      .limit(1);
+    if (recent) return null;
+    const [made] = await tx
+      .insert(jobs)
+      .values({ kind: 'history', by: 'shop', byName: 'the shop’s computer' })
+      .onConflictDoNothing()
+      .returning({ id: jobs.id });
+    return made ?? null;
+  });
   if (!mine) return false;
   const fault = await db.transaction(async (tx) => {
     // as long as it takes: nothing is locked by reading

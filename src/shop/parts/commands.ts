@@ -9,6 +9,7 @@ import type { Transaction } from '@/db/client';
 import { BENCH_ROLES, defineCommand, type Actor } from '../command';
 import { ShopError } from '../errors';
 import { isoDate, minor, rowId, rowNumber, shortText, unitId } from '../input';
+import { assertSaleDay } from '../rules/saleDay';
 import { refuseHeld } from '../line';
 import { exchangeBack, putIn, takeOut } from './exchange';
 import { arrive, type NewComponent } from '../moves/arrive';
@@ -184,6 +185,7 @@ export const sellPart = defineCommand<SellPart, { code: string; profitMinor: num
         'refused',
         `Not sold: ${part.code} ${part.name} is for tests at the bench alone and never leaves it.`,
       );
+    await assertSaleDay(tx, sale.soldOn, null);
     const [rules] = await tx.select().from(shop);
     const feesMinor = sale.feesMinor ?? feeOf(sale.priceMinor, rules.feeBasisPoints);
     const [came] = await tx

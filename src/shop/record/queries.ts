@@ -20,19 +20,25 @@ type Observation = typeof observations.$inferSelect;
 
 /**
  * Index of an observation's outcome in the finding as it is now: by its id, and by its number where none was
- * kept.
+ * kept. Null: the catalogue has no such outcome any more, and another that stands at its number is not it.
  */
-export function outcomeNow(row: Pick<Observation, 'ref' | 'outcome' | 'outcomeId'>): number {
+export function outcomeNow(row: Pick<Observation, 'ref' | 'outcome' | 'outcomeId'>): number | null {
   if (row.outcomeId === null) return row.outcome;
   const at = findingById(row.ref)?.outcomes.findIndex((outcome) => outcome.id === row.outcomeId) ?? -1;
-  return at >= 0 ? at : row.outcome;
+  return at >= 0 ? at : null;
 }
 
 /** What the engine is told of an observation. */
 export function recordEntry(
   row: Pick<typeof observations.$inferSelect, 'kind' | 'ref' | 'outcome' | 'outcomeId'>,
 ): Evidence {
-  if (row.kind === 'finding') return { kind: 'finding', id: row.ref, outcome: outcomeNow(row) };
+  if (row.kind === 'finding') {
+    const outcome = outcomeNow(row);
+    // what nobody can read any more is asked again
+    return outcome === null
+      ? { kind: 'unanswered', id: row.ref, why: 'look-again' as Unanswered }
+      : { kind: 'finding', id: row.ref, outcome };
+  }
   if (row.kind === 'repair') return { kind: 'repair', id: row.ref, ended: endingOf(row) };
   return { kind: 'unanswered', id: row.ref, why: (row.outcomeId ?? 'cannot-tell') as Unanswered };
 }
@@ -42,11 +48,13 @@ function observed(row: Observation): RecordEntry[] {
   if (row.kind === 'unanswered') return [];
   if (row.kind === 'repair')
     return [{ kind: 'verdict', at, repair: row.ref, helped: carriedOut(endingOf(row)) }];
+  const outcome = outcomeNow(row);
+  if (outcome === null) return [];
   const answered: RecordEntry = {
     kind: 'answer',
     at,
     finding: row.ref,
-    outcome: outcomeNow(row),
+    outcome,
     basis: row.basis as Basis,
     ...(row.place && { place: row.place }),
   };

@@ -9,6 +9,7 @@ import { defineCommand, type Actor, type CommandContext } from '../command';
 import { move } from '../moves/move';
 import { ShopError } from '../errors';
 import { isoDate, minor, shortText, unitId } from '../input';
+import { assertSaleDay } from '../rules/saleDay';
 import { keepResult } from '../ledger/unit';
 import { moveStage } from '../line';
 import { shareLotCost } from '../lots/shareCost';
@@ -52,6 +53,7 @@ export const correctSale = defineCommand<Correct, null>({
     const changed = Object.entries(asked).filter(([key, value]) => sale[key as keyof typeof sale] !== value);
     if (changed.length === 0)
       throw new ShopError('refused', 'Nothing was changed: that is what the sale says.');
+    if (asked.soldOn) await assertSaleDay(tx, asked.soldOn, null);
     await tx.update(sales).set(Object.fromEntries(changed)).where(eq(sales.unitId, unit!.id));
     await keepResult(tx, unit!.id);
     return {

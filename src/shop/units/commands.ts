@@ -386,12 +386,14 @@ export const voidObservation = defineCommand<VoidInput, { voided: string }>({
           ? 'There is nothing to take back.'
           : 'That answer has already been taken back.',
       );
-    refuseHeld(unit!);
     // a memory board is one act, taken back as one; a report's answers are each looked at for themselves
     const [act] = await tx
       .select({ kind: events.kind, payload: events.payload })
       .from(events)
       .where(eq(events.seq, row.eventSeq ?? -1));
+    // the very answer that put it there may be taken back: it was a slip, and the owner says so
+    if (!(unit!.stage === 'quarantine' && actor.role === 'owner' && act?.kind === 'quarantined'))
+      refuseHeld(unit!);
     const whole =
       act?.kind === 'memory board'
         ? await tx

@@ -76,6 +76,7 @@ export function Connection() {
     };
     let source: EventSource;
     let reopen: ReturnType<typeof setTimeout> | undefined;
+    let left = false;
     const listen = () => {
       source = new EventSource('/api/live');
       source.onopen = () => {
@@ -92,6 +93,7 @@ export function Connection() {
           async (response) => (await response.json()) as { database: boolean; trouble?: string },
           () => null,
         );
+        if (left) return;
         const alive = health !== null;
         shop.setStreamAway(!alive);
         // a page that is opened without the database has no stream to say so
@@ -112,6 +114,7 @@ export function Connection() {
     };
     listen();
     return () => {
+      left = true;
       leave();
       window.removeEventListener('beforeunload', stay);
       clearTimeout(pageTimer);

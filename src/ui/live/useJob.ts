@@ -1,6 +1,6 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 
 export interface JobView {
   id: string;
@@ -15,6 +15,7 @@ export interface JobView {
 }
 
 const EVERY_MS = 700;
+const AGAIN_MS = 3_000;
 
 /** The last job of a kind (and of one subject), asked for again while it runs; the page is read again when it has ended. */
 export function useJob(
@@ -24,6 +25,8 @@ export function useJob(
   const router = useRouter();
   const [job, setJob] = useState<JobView | null>(null);
   const [asked, setAsked] = useState(0);
+  /** It ran when it was last asked for: the page is read again once it does not. */
+  const ran = useRef(false);
   useEffect(() => {
     let stale = false;
     let timer: ReturnType<typeof setTimeout>;
@@ -34,11 +37,13 @@ export function useJob(
       if (stale) return;
       const now = response?.ok ? ((await response.json()) as { job: JobView | null }).job : null;
       if (stale) return;
-      setJob((before) => {
-        if (before?.status === 'running' && now && now.status !== 'running') router.refresh();
-        return now ?? before;
-      });
-      if (now?.status === 'running' || !response) timer = setTimeout(() => void ask(), EVERY_MS);
+      if (now) {
+        setJob(now);
+        if (ran.current && now.status !== 'running') router.refresh();
+        ran.current = now.status === 'running';
+      }
+      // an answer that is none, or a refusal, is no end of it: asked again, so that no bar stands for ever
+      if (ran.current || !response?.ok) timer = setTimeout(() => void ask(), now ? EVERY_MS : AGAIN_MS);
     };
     void ask();
     return () => {

@@ -47,8 +47,7 @@ export default async function PartPage({ params }: Props) {
   const mayWrite = actor.role !== 'viewer';
   // its page is looked at every few seconds meanwhile: what it could go into is asked again when it is over
   const erasing = loose !== null && underWay(loose.drive) !== null;
-  const serves =
-    part.place === 'bin' && !erasing ? await servedBy(part) : [];
+  const serves = part.place === 'bin' && !erasing ? await servedBy(part) : [];
   return (
     <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_420px] lg:items-start">
       <div className="flex flex-col gap-[18px]">
