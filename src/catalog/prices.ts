@@ -85,6 +85,8 @@ export const endingMinutes: Record<Chassis, EndingMinutes> = {
 
 /** An untested machine sold as found fetches this share of the sound price. Shop estimate. */
 export const AS_FOUND_SHARE = 0.45;
+/** All parts of a machine together never count for more than this share of what an equal one brings. Shop estimate. */
+export const MOST_OF_A_WHOLE = 0.5;
 /** Scrap value less fees, by chassis. Shop estimate. */
 export const recycleMinor: Record<Chassis, number> = { desktop: 40, small: 10, aio: -150, laptop: -60 };
 

@@ -1,4 +1,5 @@
 import { donorPlaces, donorShares, OTHER_MINUTES } from '@/catalog/donor';
+import { MOST_OF_A_WHOLE } from '@/catalog/prices';
 import type { Chassis, PartClass } from '@/core/catalogue';
 import type { HouseTables } from '@/core/house/tables';
 import type { GraphicsClass } from '@/core/machine/names';
@@ -91,9 +92,6 @@ export function classesOf(
     })),
   };
 }
-
-/** All parts of a machine together never count for more than this share of what an equal one brings. Shop estimate. */
-const MOST_OF_A_WHOLE = 0.5;
 
 /**
  * What each part of the machine is worth by the house, minor units: never more than it adds to the machine, where the
