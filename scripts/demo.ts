@@ -15,6 +15,10 @@ import { recordSelfTest, type SelfTold } from '@/shop/selftest/commands';
 import { commandByName } from '@/shop/commands';
 import { workHere } from '@/workers/pool';
 import run from '@/workers/worker';
+import { dayOf } from '@/words/time';
+
+/** The shop’s calendar is this computer’s. */
+const TIME_ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;
 
 workHere(run);
 
@@ -318,7 +322,7 @@ async function shelf(
     await act('Buyer', 'sellUnit', {
       unitId,
       priceMinor: soldMinor,
-      soldOn: new Date().toISOString().slice(0, 10),
+      soldOn: dayOf(new Date(), TIME_ZONE),
       channel: 'shop counter',
     });
 }
@@ -757,7 +761,7 @@ if ((await database().select().from(shop)).length === 0) {
     currencySign: 'CR',
     ratePerHourMinor: 1800,
     // the shop stands where its computer does, until the owner says otherwise
-    timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+    timeZone: TIME_ZONE,
   });
   await furnish();
   const [{ count }] = await database()

@@ -237,6 +237,11 @@ describe('a sale that was not the end', () => {
     expect(
       await refusal(act(benchA, 'correctSale', { unitId, priceMinor: 6500, why: 'typed wrong' })),
     ).toMatchObject({ code: 'forbidden' });
+    // no correction makes it a sale of a day to come, or of one before it was here
+    for (const soldOn of ['2099-01-01', '2026-11-19'])
+      expect(await refusal(act(owner, 'correctSale', { unitId, soldOn, why: 'slip' }))).toMatchObject({
+        code: 'invalid',
+      });
     await act(owner, 'correctSale', { unitId, priceMinor: 6500, why: 'typed wrong' });
     const [after] = await database().select().from(sales).where(eq(sales.unitId, unitId));
     expect(after).toEqual({

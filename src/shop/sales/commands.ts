@@ -5,7 +5,7 @@ import { matNow } from '../hands/matRows';
 import { assertOurs } from '../record/whose';
 import { and, eq, inArray, ne, sql } from 'drizzle-orm';
 import Joi from 'joi';
-import { components, LISTED_AS, lots, sales, shop, units, work, type ListedAs } from '@/db/schema';
+import { components, LISTED_AS, sales, shop, units, work, type ListedAs } from '@/db/schema';
 import type { Transaction } from '@/db/client';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
@@ -137,8 +137,7 @@ export const sellUnit = defineCommand<Sell, { priceMinor: number }>({
         'refused',
         'Not sold: it is not on the shelf. List it first; that checks its drives.',
       );
-    const [lot] = await tx.select({ on: lots.receivedOn }).from(lots).where(eq(lots.id, unit!.lotId));
-    await assertSaleDay(tx, input.soldOn, lot.on);
+    await assertSaleDay(tx, input.soldOn, unit!.lotId);
     await assertOurs(tx, unit!, 'Not sold');
     await assertNoBenchPart(tx, unit!.id, 'Not sold');
     const house = await houseNow(tx);

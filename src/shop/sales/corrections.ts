@@ -53,7 +53,7 @@ export const correctSale = defineCommand<Correct, null>({
     const changed = Object.entries(asked).filter(([key, value]) => sale[key as keyof typeof sale] !== value);
     if (changed.length === 0)
       throw new ShopError('refused', 'Nothing was changed: that is what the sale says.');
-    if (asked.soldOn) await assertSaleDay(tx, asked.soldOn, null);
+    if (asked.soldOn) await assertSaleDay(tx, asked.soldOn, unit!.lotId);
     await tx.update(sales).set(Object.fromEntries(changed)).where(eq(sales.unitId, unit!.id));
     await keepResult(tx, unit!.id);
     return {
