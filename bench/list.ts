@@ -3,7 +3,7 @@ import { existsSync } from 'node:fs';
 import { catalogue } from '@/catalog';
 import { CHASSIS } from '@/core/catalogue';
 import { seededRandom } from '@/core/random';
-import { CLOSED } from '@/core/steps/bench';
+import { CLOSED } from '@/core/minutes/opening';
 import { evaluateUnit } from '@/core/steps/evaluate';
 import { migrateDatabase } from '@/db/migrate';
 import { freshDatabase, throwAwayCluster } from '../tests/server/database.setup';

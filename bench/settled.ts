@@ -1,5 +1,5 @@
 import { catalogue } from '@/catalog';
-import { CLOSED } from '@/core/steps/bench';
+import { CLOSED } from '@/core/minutes/opening';
 import { evaluateUnit, type RecordEntry } from '@/core/steps/evaluate';
 import { figures, ms, ratio } from './figures';
 

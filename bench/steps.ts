@@ -5,7 +5,7 @@ import { factsOf, observable } from '@/core/belief/facts';
 import { appliesTo } from '@/core/belief/model';
 import { seededRandom } from '@/core/random';
 import { drawFaults, SimulatedMachine } from '@/core/simulate/machine';
-import { CLOSED } from '@/core/steps/bench';
+import { CLOSED } from '@/core/minutes/opening';
 import { engineFor, evaluateUnit, type RecordEntry } from '@/core/steps/evaluate';
 import { figures, ms } from './figures';
 

@@ -16,7 +16,7 @@ import { factsOf, observable } from '@/core/belief/facts';
 import type { Evidence } from '@/core/belief/factors';
 import type { Sign } from '@/core/safety/power';
 import { powers, shutBy } from '@/core/steps/hazards';
-import { closingMinutes, CLOSED, minutesOf, movesFor, stateAfter } from '@/core/steps/bench';
+import { closingMinutes, CLOSED, minutesOf, movesFor, stateAfter } from '@/core/minutes/opening';
 import type { StopRoute, UnitWorth } from '@/core/steps/problem';
 import { engineFor, usualLeft } from '@/core/steps/evaluate';
 import { asFoundFactor, SALEABLE } from '@/core/steps/routes';

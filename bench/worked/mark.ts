@@ -1,5 +1,5 @@
 import type { BenchMinutes, Catalogue, Chassis } from '@/core/catalogue';
-import { CLOSED } from '@/core/steps/bench';
+import { CLOSED } from '@/core/minutes/opening';
 import { evaluateUnit, type Evaluation, type EvaluationInput, type RecordEntry } from '@/core/steps/evaluate';
 import type { Turn, WorkedCase } from './case';
 

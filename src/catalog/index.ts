@@ -1,7 +1,7 @@
 import { assertCatalogue } from '@/core/belief/validate';
 import { CHASSIS, type Catalogue, type Finding } from '@/core/catalogue';
 import { handCaps } from './bench';
-import { benchMinutes } from './benchMinutes';
+import { benchMinutes } from './openingMinutes';
 import { withBlocks } from './blocks';
 import { bundles } from './bundles';
 import { cautions } from './cautions';

@@ -1,5 +1,6 @@
 import type { BenchState, Chassis } from '@/core/catalogue';
 import type { LedgerItem, Spot, WayOpen } from '@/core/hands/ledger';
+import type { Stripped } from '@/core/minutes/opening';
 
 /**
  * What is undone when a machine of a kind is opened, layer by layer, until the shop has taken one of the model apart:
@@ -34,6 +35,9 @@ export const matTells = {
   missing: { finding: 'look-screws', few: 'a-few-missing', most: 'most-missing' },
   rounded: { finding: 'screws-turn', yes: 'one-is-rounded', no: 'all-turn' },
 } as const;
+
+/** What is stripped once all of it is out. Common practice. */
+export const strips: Readonly<Record<string, Stripped>> = { 'key layer': 'keys', heatsink: 'fan' };
 
 /** Rows of like fasteners. @returns across by down places, evenly between two corners */
 const field = (across: number, down: number, [x0, y0]: Spot, [x1, y1]: Spot): Spot[] =>

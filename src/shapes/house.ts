@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { CHASSIS, PART_CLASSES } from '@/core/catalogue';
+import { BENCH_ITEMS, CHASSIS, PART_CLASSES } from '@/core/catalogue';
 import { GRAPHICS_CLASSES } from '@/core/machine/names';
 import { GRADES } from '@/core/price/model';
 import { USE_NEEDS } from '@/core/uses/uses';
@@ -124,7 +124,11 @@ const work = Joi.object({
   kind: Joi.string().valid('clean', 'system', 'erase', 'prove', 'other').required(),
   attendedMinutes: minutes.required(),
   aloneMinutes: Joi.number().min(1).max(20_160),
+  tailMinutes: Joi.number().min(0).max(600),
   station: text(40),
+  night: Joi.boolean(),
+  bench: Joi.object(Object.fromEntries(BENCH_ITEMS.map((item) => [item, Joi.boolean()]))),
+  after: Joi.array().items(id),
   cautions: Joi.array().items(id),
 });
 

@@ -4,6 +4,7 @@ import type { Chassis } from '@/core/catalogue';
 import { cleaningPlan, type CleanStep } from '@/core/clean/plan';
 import type { CleanState } from '@/core/clean/state';
 import type { CleaningWorth } from '@/core/clean/worth';
+import type { Lying } from '@/core/minutes/opening';
 import {
   DEGREES,
   SOILS,
@@ -90,9 +91,10 @@ export function cleanView(
   state: CleanState,
   schools: Schools,
   worth: CleaningWorth,
+  lying: Lying,
   school: string,
 ): CleanView {
-  const plan = cleaningPlan(cleaning, chassis, state, schools);
+  const plan = cleaningPlan(cleaning, chassis, state, schools, undefined, lying);
   return {
     zones: cleaning.zones[chassis].map(({ id, name, box, material, shows }) => {
       const own = state[id];

@@ -49,6 +49,8 @@ const WORDS: Record<string, string> = {
   topCelsius: 'top temperature, °C',
   attendedMinutes: 'minutes of hands',
   aloneMinutes: 'minutes alone',
+  tailMinutes: 'minutes of hands afterwards',
+  night: 'over night',
   failCaps: 'a failure allows at best',
   processors: 'processor',
   name: 'name',

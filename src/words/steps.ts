@@ -1,7 +1,7 @@
 import { causeById, cautionById, findingById, repairById } from '@/catalog';
 import { NO_BOARD } from '@/core/safety/power';
 import { ENDINGS, WHOLE_LOOK, type BenchItem } from '@/core/catalogue';
-import type { BenchMove } from '@/core/steps/bench';
+import type { BenchMove } from '@/core/minutes/opening';
 import type { Evaluation } from '@/core/steps/evaluate';
 import type { RankedStep } from '@/core/steps/rank';
 import { minorText } from '@/core/money/minor';

@@ -1,6 +1,6 @@
 import { catalogue } from '@/catalog';
 import { CHASSIS, LOT_SOURCES } from '@/core/catalogue';
-import { CLOSED } from '@/core/steps/bench';
+import { CLOSED } from '@/core/minutes/opening';
 import { engineFor, evaluateUnit } from '@/core/steps/evaluate';
 
 const ROUNDS = 3;

@@ -1,4 +1,5 @@
 import type { CleanTables, Schools, Soil } from '@/core/clean/zones';
+import { openingMinutes } from '../openingMinutes';
 import { cleanRules } from './rules';
 import { cleanZones } from './zones';
 
@@ -11,6 +12,7 @@ export const cleaning: CleanTables = {
       id: 'battery',
       does: 'Battery out',
       minutes: { laptop: 1, desktop: 0, small: 0, aio: 0 },
+      bench: 'batteryOut',
     },
     {
       id: 'coin cell',
@@ -23,12 +25,7 @@ export const cleaning: CleanTables = {
       minutes: { laptop: 20, desktop: 16, small: 18, aio: 24 },
     },
   ],
-  depthMinutes: {
-    laptop: { outside: 0, case: 8, fan: 4, keys: 16, board: 27 },
-    desktop: { outside: 0, case: 2, fan: 3, keys: 0, board: 19 },
-    small: { outside: 0, case: 3, fan: 3, keys: 0, board: 22 },
-    aio: { outside: 0, case: 13, fan: 4, keys: 0, board: 26 },
-  },
+  opening: openingMinutes,
   left: { shows: [0.01, 0.03, 0.07], hidden: [0, 0.01, 0.04], smell: [0.04, 0.1, 0.2] },
   staysShare: 0.03,
   // common practice: metal dust, liquid and heavy tar come off before power

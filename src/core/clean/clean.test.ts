@@ -119,7 +119,7 @@ describe('the way a machine is cleaned', () => {
       schools,
     );
     expect(both.openMinutes).toBe(fan.openMinutes);
-    expect(openMinutesOf(['outside'], cleaning.depthMinutes.laptop)).toBe(0);
+    expect(openMinutesOf(['outside'], cleaning.opening.laptop)).toBe(0);
   });
 });
 
@@ -169,7 +169,7 @@ describe('what is worth cleaning', () => {
       const set = dirty.filter((_, n) => mask & (1 << n));
       let gain = -openMinutesOf(
         set.map(({ depth }) => depth),
-        cleaning.depthMinutes[chassis],
+        cleaning.opening[chassis],
       );
       gain *= money.perMinute;
       for (const zone of set) {

@@ -1,4 +1,6 @@
 import type { Chassis } from '../catalogue';
+import { sessionOf, type Operation } from '../minutes/operation';
+import { ALL_SHUT, openingOf, type Lying, type OpeningMinutes, type Reach } from '../minutes/opening';
 import { materialOf, type CleanState, type ZoneState } from './state';
 import {
   DEPTHS,
@@ -66,17 +68,46 @@ function rulesFor(zone: Zone, state: ZoneState, tables: CleanTables, schools: Sc
   });
 }
 
-/** Minutes to strip so far as all of these want, the case once. */
-export function openMinutesOf(depths: Iterable<Depth>, minutes: Record<Depth, number>): number {
-  const wanted = new Set(depths);
-  wanted.delete('outside');
-  if (wanted.size) wanted.add('case');
-  return [...wanted].reduce((sum, depth) => sum + minutes[depth], 0);
-}
+/** How far hands reach in for a depth. */
+const REACH: Record<Depth, Reach> = {
+  outside: {},
+  case: { bench: { caseOpen: true } },
+  fan: { strip: ['fan'] },
+  keys: { strip: ['keys'] },
+  board: { bench: { boardOut: true } },
+};
+
+/** A step of a plan as an operation. */
+export const cleanOperation = (step: CleanStep): Operation => ({
+  id: step.id,
+  name: step.does,
+  head: step.minutes,
+  body: step.alone?.minutes ?? 0,
+  tail: 0,
+  station: step.alone?.station ?? null,
+  // what is out first is reached with what it is out for
+  needs: step.phase === 'out first' ? {} : REACH[step.depth],
+  after: [],
+  mayRunAlone: step.alone !== null,
+  // drying and airing
+  mayRunAtNight: step.alone !== null,
+});
+
+/** Minutes to strip so far as all of these want and put back, the case once, from how the machine lies. */
+export const openMinutesOf = (
+  depths: Iterable<Depth>,
+  minutes: OpeningMinutes,
+  lying: Lying = ALL_SHUT,
+): number =>
+  openingOf(
+    Array.from(depths, (depth) => REACH[depth]),
+    lying,
+    minutes,
+  );
 
 /**
  * What is to be done, dry before wet before dry, the outside before the inside.
- * @param only zones to clean; left out: every one that is dirty
+ * @param only zones to clean; left out: every one that is dirty @param lying how it lies open now
  */
 export function cleaningPlan(
   tables: CleanTables,
@@ -84,6 +115,7 @@ export function cleaningPlan(
   state: CleanState,
   schools: Schools,
   only?: ReadonlySet<string>,
+  lying: Lying = ALL_SHUT,
 ): CleanPlan {
   const zones = tables.zones[chassis].filter(({ id }) => state[id] && (!only || only.has(id)));
   const steps = new Map<string, CleanStep>();
@@ -127,7 +159,7 @@ export function cleaningPlan(
         without.push({ zone: zone.id, soil });
   }
   const first = tables.outFirst
-    .filter(({ id, minutes }) => out.has(id) && minutes[chassis] > 0)
+    .filter(({ id, minutes, bench }) => out.has(id) && minutes[chassis] > 0 && !(bench && lying.bench[bench]))
     .map(({ id, does, minutes }): CleanStep => ({
       id,
       phase: 'out first',
@@ -152,11 +184,12 @@ export function cleaningPlan(
   );
   const all = [...first, ...ordered];
   const depths = DEPTHS.filter((depth) => ordered.some((step) => step.depth === depth));
+  const session = sessionOf(all.map(cleanOperation), lying, tables.opening[chassis]);
   return {
     steps: all,
-    stepMinutes: all.reduce((sum, { minutes }) => sum + minutes, 0),
-    openMinutes: openMinutesOf(depths, tables.depthMinutes[chassis]),
-    aloneMinutes: Math.max(0, ...all.map(({ alone }) => alone?.minutes ?? 0)),
+    stepMinutes: session.steps,
+    openMinutes: session.opening,
+    aloneMinutes: session.alone,
     costMinor: all.reduce((sum, { costMinor }) => sum + costMinor, 0),
     depths,
     without,

@@ -1,4 +1,5 @@
 import type { Chassis } from '../catalogue';
+import { ALL_SHUT, type Lying } from '../minutes/opening';
 import { cleaningPlan, openMinutesOf } from './plan';
 import type { CleanState, ZoneState } from './state';
 import { DEPTHS, type CleanTables, type Depth, type Schools, type Zone } from './zones';
@@ -44,7 +45,7 @@ function waysToStrip(): Depth[][] {
  * What is worth cleaning: stripping is paid once for all that lies so deep, so each way of stripping is tried and the
  * best kept. Exact while shares add up.
  * @param priceMinor what it fetches clean @param keep share of a price that stays after selling
- * @param perMinute what an attended minute costs, minor units
+ * @param perMinute what an attended minute costs, minor units @param lying how it lies open now
  */
 export function cleaningWorth(
   tables: CleanTables,
@@ -52,19 +53,20 @@ export function cleaningWorth(
   state: CleanState,
   schools: Schools,
   { priceMinor, keep, perMinute }: { priceMinor: number; keep: number; perMinute: number },
+  lying: Lying = ALL_SHUT,
 ): CleaningWorth {
   const zones = tables.zones[chassis];
   const dirty = zones
     .filter(({ id }) => state[id] && Object.keys(state[id].soils).length > 0)
     .map((zone) => {
       // what is out first is out with the first zone that wants it; it is small, and counted to each
-      const plan = cleaningPlan(tables, chassis, state, schools, new Set([zone.id]));
+      const plan = cleaningPlan(tables, chassis, state, schools, new Set([zone.id]), lying);
       const share = shareLeft(zone, state[zone.id], tables);
       const gain = share * priceMinor * keep - plan.stepMinutes * perMinute - plan.costMinor;
       // what nobody has a way with is not cleaned
       return { zone, minutes: plan.stepMinutes, gain, share, can: plan.steps.length > 0 };
     });
-  const open = (depths: readonly Depth[]) => openMinutesOf(new Set(depths), tables.depthMinutes[chassis]);
+  const open = (depths: readonly Depth[]) => openMinutesOf(depths, tables.opening[chassis], lying);
   const worthOf = (ways: readonly Depth[]) => {
     const picked = dirty.filter(({ zone, gain, can }) => can && gain > 0 && ways.includes(zone.depth));
     const used = picked.map(({ zone }) => zone.depth);

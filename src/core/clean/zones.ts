@@ -1,4 +1,5 @@
-import type { Chassis } from '../catalogue';
+import type { BenchItem, Chassis } from '../catalogue';
+import type { OpeningMinutes } from '../minutes/opening';
 
 /** What is on a zone. `smell` is of the whole machine. */
 export const SOILS = [
@@ -109,6 +110,8 @@ export interface OutFirst {
   id: string;
   does: string;
   minutes: Record<Chassis, number>;
+  /** How the machine lies when it is out already. */
+  bench?: BenchItem;
 }
 
 /** Everything a plan is made of. */
@@ -116,8 +119,8 @@ export interface CleanTables {
   zones: Record<Chassis, readonly Zone[]>;
   rules: readonly CleanRule[];
   outFirst: readonly OutFirst[];
-  /** Minutes to strip so far and put back, by chassis, once the case is open (`case`: to open and close it). */
-  depthMinutes: Record<Chassis, Record<Depth, number>>;
+  /** Minutes to open it and to strip it further, by chassis. */
+  opening: Record<Chassis, OpeningMinutes>;
   /** Share of the price it costs to leave a zone as it is, at degree 1 to 3. */
   left: { shows: Shares; hidden: Shares; smell: Shares };
   /** Share of the price that what stays for good on a zone that shows costs; and the most all of it can cost. */

@@ -3,7 +3,7 @@ import { openings } from '@/catalog/openings';
 import { catalogue } from '@/catalog';
 import { CHASSIS } from '../catalogue';
 import { evaluateUnit, type EvaluationInput } from '../steps/evaluate';
-import { CLOSED } from '../steps/bench';
+import { CLOSED } from '../minutes/opening';
 import { askedBefore, benchOfMat, leadsTold, matOf, missingAtOpening, type MatAct } from './mat';
 
 const open: MatAct = { op: 'open', items: openings.laptop, seen: 0 };

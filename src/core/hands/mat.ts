@@ -1,4 +1,5 @@
 import type { BenchState } from '../catalogue';
+import type { Stripped } from '../minutes/opening';
 import {
   balances,
   closingCheck,
@@ -136,6 +137,16 @@ export function benchOfMat(mat: Mat | null): Partial<BenchState> {
         state[key] = Boolean(state[key]) || (item.kind === 'fastener' ? open === item.count : open > 0);
     }
   return state;
+}
+
+/**
+ * How far the mat says it is stripped behind its case: whatever holds a part is out, all of it.
+ * @param strips what is stripped once all of an item is out, by the item's id
+ */
+export function strippedOf(mat: Mat | null, strips: Readonly<Record<string, Stripped>>): Stripped[] {
+  if (!mat || mat.shut) return [];
+  const out = mat.balances.filter(({ item, open, missing }) => open > 0 && open + missing === item.count);
+  return [...new Set(out.flatMap(({ item }) => strips[item.id] ?? []))];
 }
 
 /** Missing when it was opened, over all fasteners: how many, of how many. */

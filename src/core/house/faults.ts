@@ -102,6 +102,11 @@ export function houseFaults(tables: HouseTables, before: HouseTables): string[] 
       faults.push(`work "${step.name}": there is no station "${step.station}"`);
     if (step.station && !step.aloneMinutes)
       faults.push(`work "${step.name}": it has a station but never runs by itself`);
+    if (!step.aloneMinutes && (step.tailMinutes || step.night))
+      faults.push(`work "${step.name}": it never runs by itself, so nothing comes after that`);
+    for (const before of step.after ?? [])
+      if (!work.some(({ id }) => id === before) || before === step.id)
+        faults.push(`work "${step.name}": it cannot come after "${before}"`);
   }
   for (const chassis of CHASSIS)
     for (const surface of rubric.surfaces[chassis])

@@ -95,7 +95,7 @@ describe('changes', () => {
     expect(houseChanges(shippedHouse, to)).toEqual([
       { path: 'prices.base.laptop.3', from: 16_500, to: 17_000 },
       { path: 'parts.aio.board', from: 500, to: null },
-      { path: 'work.soak.attendedMinutes', from: 3, to: 4 },
+      { path: 'work.soak.attendedMinutes', from: 2, to: 4 },
       { path: `stations.${shippedHouse.stations.length}`, from: null, to: 'window sill' },
     ]);
   });

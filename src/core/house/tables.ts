@@ -1,4 +1,5 @@
-import type { Chassis, PartClass } from '../catalogue';
+import type { BenchNeed, Chassis, PartClass } from '../catalogue';
+import type { Operation } from '../minutes/operation';
 import type { Rubric } from '../grade/rubric';
 import type { ProcessorName } from '../machine/names';
 import type { PartRates } from '../price/parts';
@@ -13,10 +14,32 @@ export interface WorkStep {
   attendedMinutes: number;
   /** Usual minutes it runs by itself; none: it needs hands throughout. */
   aloneMinutes?: number;
+  /** Attended minutes to end it once it has run. */
+  tailMinutes?: number;
   /** Where it runs: one of the house's stations. */
   station?: string;
+  /** It may run while nobody is in the house. */
+  night?: boolean;
+  /** How the machine lies for it. */
+  bench?: BenchNeed;
+  /** Work that comes before it where both are done. */
+  after?: string[];
   cautions?: string[];
 }
+
+/** A piece of the house's work as an operation. */
+export const workOperation = (step: WorkStep): Operation => ({
+  id: step.id,
+  name: step.name,
+  head: step.attendedMinutes,
+  body: step.aloneMinutes ?? 0,
+  tail: step.tailMinutes ?? 0,
+  station: step.station ?? null,
+  needs: { bench: step.bench },
+  after: step.after ?? [],
+  mayRunAlone: step.aloneMinutes !== undefined,
+  mayRunAtNight: step.night === true,
+});
 
 /** Attended minutes of each ending of a machine. */
 export interface EndingMinutes {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { catalogue, findingById } from '@/catalog';
 import { modelMemory } from '@/catalog/bench';
 import { evaluateUnit, type EvaluationInput, type RecordEntry } from '../steps/evaluate';
-import { CLOSED } from '../steps/bench';
+import { CLOSED } from '../minutes/opening';
 import { modelFaults, modelOdds, provedCauses } from './notebook';
 
 const prior = (cause: string) => catalogue.causes.find(({ id }) => id === cause)?.prior.laptop ?? 0;

@@ -35,6 +35,8 @@ export interface DonorProblem {
   shares: Readonly<Record<'proven' | 'there' | 'unseen', number>>;
   /** The house's minutes for all of it; the drawing's are scaled to them. */
   minutes: number;
+  /** It lies open: nothing is left of what has only to be opened. */
+  opened?: boolean;
   /** Minutes of a class no place is for. */
   otherMinutes: number;
   /** What is kept of a price after selling, 0..1. */
@@ -75,7 +77,7 @@ export function donorSheet(problem: DonorProblem): DonorSheet {
       name: place.name,
       class: place.class,
       state,
-      minutes: place.minutes * scale,
+      minutes: place.class === null && problem.opened ? 0 : place.minutes * scale,
       ...(place.after && { after: place.after }),
     };
     const lost =

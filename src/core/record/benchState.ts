@@ -1,6 +1,6 @@
 import { appliesTo } from '../belief/model';
 import type { BenchMinutes, BenchState, Catalogue, Chassis, PartClass } from '../catalogue';
-import { CLOSED, movesFor, stateAfter } from '../steps/bench';
+import { CLOSED, movesFor, stateAfter } from '../minutes/opening';
 import { benchOfMat, matOf, type MatAct } from '../hands/mat';
 import type { RecordEntry } from './entries';
 

@@ -1,4 +1,4 @@
-import type { Catalogue, Chassis, BenchState } from '../catalogue';
+import type { Catalogue, Chassis } from '../catalogue';
 import { benchOf } from './benchState';
 import { dataFaults, drivesOf, type DriveRecord } from './drives';
 import type { PlaceState } from '../parts/donor';
@@ -7,19 +7,19 @@ import type { RecordEntry, RecordPart } from './entries';
 import { faultsTold, type Faults } from './flaws';
 import { gaugeDoubted } from './gauge';
 import { cleanStateOf, type CleanState } from '../clean/state';
-import { matOf, type Mat } from '../hands/mat';
+import { matOf, strippedOf, type Mat } from '../hands/mat';
+import type { Lying, Stripped } from '../minutes/opening';
 import { handFlaws } from './handFlaws';
 import { insideNow, takenOut } from './parts';
 import { placesOf, takesOf } from './places';
 import { specificationOf, type Meaning, type Specification } from './specification';
 
 /** Everything the standing record tells of a machine. */
-export interface DerivedRecord extends Faults {
+export interface DerivedRecord extends Faults, Lying {
   specification: Specification;
   drives: DriveRecord;
   /** Why it may not leave; empty = it may. */
   dataFaults: string[];
-  bench: BenchState;
   /** Classes of parts taken out and not replaced. */
   gone: string[];
   /** How the places of the machine were seen, and what it takes as far as it was told. */
@@ -42,7 +42,12 @@ export interface DerivedRecord extends Faults {
  */
 export function deriveRecord(
   entries: readonly RecordEntry[],
-  meaning: Meaning & Pick<Catalogue, 'benchMinutes' | 'handCaps'> & { zoneName?: (zone: string) => string },
+  meaning: Meaning &
+    Pick<Catalogue, 'benchMinutes' | 'handCaps'> & {
+      zoneName?: (zone: string) => string;
+      /** What is stripped once all of an item of the mat is out. */
+      strips?: Readonly<Record<string, Stripped>>;
+    },
   chassis: Chassis,
 ): DerivedRecord {
   const drives = drivesOf(entries, meaning);
@@ -54,6 +59,7 @@ export function deriveRecord(
     drives,
     dataFaults: dataFaults(drives),
     bench: benchOf(entries, meaning, chassis),
+    stripped: strippedOf(mat, meaning.strips ?? {}),
     gone: takenOut(entries),
     seenPlaces: placesOf(entries),
     takes: takesOf(entries),

@@ -3,7 +3,7 @@ import { catalogue } from '@/catalog';
 import type { Bundle } from '../catalogue';
 import { prepare } from './context';
 import { inspectUnit, type EvaluationInput } from './evaluate';
-import { CLOSED } from './bench';
+import { CLOSED } from '../minutes/opening';
 import { rankSteps } from './rank';
 
 const at = (id: string, outcome: string) => ({

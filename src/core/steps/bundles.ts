@@ -3,7 +3,7 @@ import { findingFactor } from '../belief/factors';
 import { glimpse } from '../belief/glimpse';
 import { marginalsOf, type Mixture } from '../belief/mixture';
 import { seededRandom, type Random } from '../random';
-import { minutesOf, movesFor, stateAfter } from './bench';
+import { minutesOf, movesFor, stateAfter } from '../minutes/opening';
 import { benchMask } from './context';
 import { idleAt, localFactor, NOTHING, sameEnds, viewAfter, type Now } from './look';
 import { bestBase, standpoint, worthOfPlan } from './policy';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { catalogue } from '@/catalog';
-import { CLOSED } from './bench';
+import { CLOSED } from '../minutes/opening';
 import { compareSteps } from './compare';
 import { inspectUnit, type EvaluationInput } from './evaluate';
 

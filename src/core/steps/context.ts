@@ -1,7 +1,7 @@
 import { BENCH_ITEMS, USED_UP, type BenchNeed, type BenchState, type Repair } from '../catalogue';
 import type { Facts } from '../belief/facts';
 import { homesOf, type Mixture } from '../belief/mixture';
-import { closingMinutes, minutesOf, movesFor, stateAfter } from './bench';
+import { closingMinutes, minutesOf, movesFor, stateAfter } from '../minutes/opening';
 import { actsOf } from './hazards';
 import type { StepProblem } from './problem';
 import { asFoundFactor, RouteValues } from './routes';

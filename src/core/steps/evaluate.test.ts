@@ -2,7 +2,7 @@ import { chanceOfAny } from '../../../tests/belief/anyOf';
 import { describe, expect, it } from 'vitest';
 import { catalogue } from '@/catalog';
 import type { BenchState, Chassis } from '../catalogue';
-import { CLOSED, closingMinutes, movesFor, stateAfter } from './bench';
+import { CLOSED, closingMinutes, movesFor, stateAfter } from '../minutes/opening';
 import { engineFor, evaluateUnit, type EvaluationInput, type RecordEntry } from './evaluate';
 
 const worth = {

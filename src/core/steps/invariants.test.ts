@@ -5,7 +5,7 @@ import { observable } from '../belief/facts';
 import { appliesTo } from '../belief/model';
 import { drawIndex, seededRandom, type Random } from '../random';
 import { drawFaults, SimulatedMachine } from '../simulate/machine';
-import { CLOSED } from './bench';
+import { CLOSED } from '../minutes/opening';
 import { compareSteps } from './compare';
 import { engineFor, evaluateUnit, inspectUnit, type EvaluationInput, type RecordEntry } from './evaluate';
 

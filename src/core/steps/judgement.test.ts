@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { catalogue } from '@/catalog';
 import type { Chassis, Ending } from '../catalogue';
-import { CLOSED } from './bench';
+import { CLOSED } from '../minutes/opening';
 import { evaluateUnit, inspectUnit, type EvaluationInput, type RecordEntry } from './evaluate';
 import { powers } from './hazards';
 import { READ_MACHINE } from './rank';

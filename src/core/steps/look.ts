@@ -3,7 +3,7 @@ import { show, type Facts } from '../belief/facts';
 import { findingFactor, type Factor } from '../belief/factors';
 import { glimpse } from '../belief/glimpse';
 import { marginalsOf } from '../belief/mixture';
-import { minutesOf, movesFor, stateAfter } from './bench';
+import { minutesOf, movesFor, stateAfter } from '../minutes/opening';
 import { benchMask, viewOf, type PolicyContext, type View } from './context';
 import { powers } from './hazards';
 import { bestBase, soundOf, standpoint, worthOfPlan, type PolicyValue, type Standpoint } from './policy';

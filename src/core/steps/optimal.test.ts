@@ -5,7 +5,7 @@ import { BeliefEngine, storiesOf } from '../belief/posterior';
 import type { Evidence } from '../belief/factors';
 import type { BenchMinutes, Cause, Finding, Repair } from '../catalogue';
 import { seededRandom, type Random } from '../random';
-import { CLOSED } from './bench';
+import { CLOSED } from '../minutes/opening';
 import type { StepProblem } from './problem';
 import { rankSteps } from './rank';
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { catalogue } from '@/catalog';
 import { drawer, seededRandom } from '../random';
-import { CLOSED } from './bench';
+import { CLOSED } from '../minutes/opening';
 import { evaluateUnit, inspectUnit, type EvaluationInput } from './evaluate';
 import { drawSet } from '../belief/mixture';
 import { walker } from './outcomes';

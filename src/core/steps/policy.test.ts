@@ -4,7 +4,7 @@ import type { BenchMinutes, Cause, Repair } from '../catalogue';
 import { compileModel } from '../belief/model';
 import { BeliefEngine, storiesOf } from '../belief/posterior';
 import { benchMask, prepare, viewOf, type PolicyContext } from './context';
-import { CLOSED } from './bench';
+import { CLOSED } from '../minutes/opening';
 import { harmOf } from './look';
 import { basePolicy, bestBase, standpoint } from './policy';
 import type { StepProblem } from './problem';

@@ -1,6 +1,6 @@
 import { WHOLE_LOOK, type Finding, type Repair } from '../catalogue';
 import { observable } from '../belief/facts';
-import { closingMinutes, minutesOf, movesFor, type BenchMove } from './bench';
+import { closingMinutes, minutesOf, movesFor, type BenchMove } from '../minutes/opening';
 import { bundleStep } from './bundles';
 import { atPrice, benchMask, prepare, viewOf, type PolicyContext } from './context';
 import { actsOf } from './hazards';

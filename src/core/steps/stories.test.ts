@@ -2,7 +2,7 @@ import { chanceOfAny } from '../../../tests/belief/anyOf';
 import { describe, expect, it } from 'vitest';
 import { catalogue } from '@/catalog';
 import type { BenchState, Chassis, LotSource } from '../catalogue';
-import { CLOSED } from './bench';
+import { CLOSED } from '../minutes/opening';
 import { inspectUnit, type EvaluationInput, type RecordEntry } from './evaluate';
 
 /**

@@ -1,9 +1,11 @@
 import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import { catalogue, repairById } from '@/catalog';
+import { openingMinutes } from '@/catalog/openingMinutes';
 import { wayEnds, WEIGHED_FROM } from '@/catalog/ways';
 import { appliesTo } from '@/core/belief/model';
 import type { PartClass } from '@/core/catalogue';
 import { compareWays, type WayCost } from '@/core/parts/ways';
+import { openingOf, type Lying } from '@/core/minutes/opening';
 import type { Fit } from '@/core/parts/fits';
 import type { Grade } from '@/core/price/model';
 import type { DerivedRecord } from '@/core/record';
@@ -114,7 +116,7 @@ export async function servedBy(
 /** What is worth putting in, and what stays out with the reason. */
 export function upgradesOfUnit(
   unit: Pick<Unit, 'chassis' | 'grade'>,
-  record: Pick<DerivedRecord, 'specification' | 'inside'>,
+  record: Pick<DerivedRecord, 'specification' | 'inside' | keyof Lying>,
   { machine }: Pick<MachineNow, 'machine'>,
   house: House,
   rules: Rules,
@@ -133,8 +135,7 @@ export function upgradesOfUnit(
     batteryMissing: specification.text('battery') === 'none',
     machine,
     minutes: fittingTimes(rules.handMinutes ?? {}),
-    openMinutes:
-      catalogue.benchMinutes[unit.chassis].caseOpen.set + catalogue.benchMinutes[unit.chassis].caseOpen.unset,
+    openMinutes: openingOf([{ bench: { caseOpen: true } }], record, openingMinutes[unit.chassis]),
     offered,
   });
   return { ...advice, state };

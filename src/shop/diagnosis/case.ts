@@ -21,7 +21,7 @@ import {
 import type { PriceClass } from '@/core/steps/problem';
 import { appliesTo } from '@/core/belief/model';
 import { checkConflict } from '@/core/belief/conflict';
-import { CLOSED } from '@/core/steps/bench';
+import { CLOSED } from '@/core/minutes/opening';
 import { compareSteps } from '@/core/steps/compare';
 import { inspectUnit, type RecordEntry } from '@/core/steps/evaluate';
 import { overrideFaults, withOverrides, type CatalogueOverrides } from '@/core/belief/overrides';

@@ -11,6 +11,7 @@ import type { Basis, SpecKey } from '@/core/record/keys';
 import type { RecordEntry as Evidence } from '@/core/steps/evaluate';
 import type { Database, Transaction } from '@/db/client';
 import type { observations, recordValues } from '@/db/schema';
+import { strips } from '@/catalog/openings';
 import { ZONE_NAMES } from '@/words/cleanView';
 import { houseNow } from '../house/tables';
 import { inOrder, sealed, sourcesOf, type Sealed, type Sources } from './sources';
@@ -146,7 +147,7 @@ export async function recordsNow(
   return new Map(
     of.map(({ id, chassis }) => {
       const sources = all.get(id)!;
-      const record = deriveRecord(entriesFrom(sources), { ...catalogue, processors, zoneName }, chassis);
+      const record = deriveRecord(entriesFrom(sources), { ...catalogue, processors, zoneName, strips }, chassis);
       return [id, { record, sources }];
     }),
   );

@@ -3,6 +3,7 @@ import { fitting } from '@/catalog/fitting';
 import { fittingMinutes } from '@/catalog/takes';
 import type { CatalogueOverrides } from '@/core/belief/overrides';
 import type { PartClass } from '@/core/catalogue';
+import { handsOf, type Operation } from '@/core/minutes/operation';
 import { estimate, type Estimate, type HandMinutes } from '@/core/minutes/estimate';
 
 /** In halves of a minute: what a plan is reckoned with does not change with every clock. */
@@ -28,6 +29,12 @@ export function fittingTimes(times: HandMinutes): Partial<Record<PartClass, numb
       return [partClass, like ? halves(estimate(minutes!, times[like]).minutes) : minutes];
     }),
   );
+}
+
+/** An operation with the hands it takes here: what comes after a run keeps its minutes, what begins it is learned. */
+export function operationHere(times: HandMinutes, operation: Operation): Operation {
+  const { minutes } = estimate(handsOf(operation), times[operation.id]);
+  return { ...operation, head: Math.max(0, minutes - operation.tail) };
 }
 
 /** What a step takes here, with its spread; `shop`: the catalogue's or the house's minutes. */

@@ -3,6 +3,7 @@ import type { Chassis } from '@/core/catalogue';
 import type { CleanState } from '@/core/clean/state';
 import { cleaningWorth, usualCleaning, type CleaningWorth } from '@/core/clean/worth';
 import type { Schools } from '@/core/clean/zones';
+import type { Lying } from '@/core/minutes/opening';
 import type { Price } from '@/core/price/model';
 import type { UnitWorth } from '@/core/steps/problem';
 import { keptOf } from '@/core/ledger/entry';
@@ -19,12 +20,16 @@ export const dirtOf = (
   schools: Schools,
   priceMinor: number,
   { feeBasisPoints, ratePerHourMinor }: Rates,
+  lying: Lying,
 ): CleaningWorth =>
-  cleaningWorth(cleaning, chassis, clean, schools, {
-    priceMinor,
-    keep: keptOf(feeBasisPoints),
-    perMinute: ratePerHourMinor / 60,
-  });
+  cleaningWorth(
+    cleaning,
+    chassis,
+    clean,
+    schools,
+    { priceMinor, keep: keptOf(feeBasisPoints), perMinute: ratePerHourMinor / 60 },
+    lying,
+  );
 
 const less = (minor: number, share: number) => Math.round(minor * (1 - share));
 

@@ -2,6 +2,7 @@ import { eq, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import { catalogue, causeById } from '@/catalog';
 import type { Chassis, LotSource } from '@/core/catalogue';
+import type { Lying } from '@/core/minutes/opening';
 import type { DerivedRecord } from '@/core/record';
 import type { Evaluation, EvaluationInput, RecordEntry } from '@/core/steps/evaluate';
 import type { Grade } from '@/core/price/model';
@@ -88,7 +89,7 @@ export interface Appraised {
   chassis: Chassis;
   source: LotSource;
   grade: Grade | null;
-  derived: Pick<DerivedRecord, 'specification' | 'bench' | 'gone' | 'seenPlaces'> &
+  derived: Pick<DerivedRecord, 'specification' | 'gone' | 'seenPlaces' | keyof Lying> &
     Partial<Pick<DerivedRecord, 'clean'>>;
   record: RecordEntry[];
   bin: EvaluationInput['bin'];
@@ -110,7 +111,7 @@ export function appraise({ rules, house }: ReckoningRules, machine: Appraised) {
   const clean = derived.clean ?? {};
   const schools = schoolsOf(rules);
   const whole = priceOf(house.tables, chassis, specification, grade, true);
-  const dirt = dirtOf(chassis, clean, schools, whole.minor, rules);
+  const dirt = dirtOf(chassis, clean, schools, whole.minor, rules, derived);
   // without its board nothing can be made of it but parts
   const shell = lackingIn(chassis, derived).classes.includes('board');
   const price = shell ? { ...whole, minor: 0, lowMinor: 0, highMinor: 0 } : dirtyPrice(whole, dirt);

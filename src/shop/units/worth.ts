@@ -142,7 +142,7 @@ export function harvestOf(
   chassis: Chassis,
   spec: Specification,
   { feeBasisPoints, ratePerHourMinor }: { feeBasisPoints: number; ratePerHourMinor: number },
-  { gone = [], seenPlaces = {} }: Partial<Pick<DerivedRecord, 'gone' | 'seenPlaces'>>,
+  { gone = [], seenPlaces = {}, bench }: Partial<Pick<DerivedRecord, 'gone' | 'seenPlaces' | 'bench'>>,
   good?: (partClass: PartClass) => number,
 ): DonorSheet {
   const without = [...gone];
@@ -151,6 +151,7 @@ export function harvestOf(
   return donorSheet({
     places: donorPlaces[chassis],
     states: seenPlaces,
+    opened: bench?.caseOpen,
     gone: without,
     worthOf: partWorths(house, chassis, spec),
     shares: donorShares,
@@ -168,8 +169,8 @@ export function worthOf(
   spec: Specification,
   price: Price,
   { feeBasisPoints, ratePerHourMinor }: { feeBasisPoints: number; ratePerHourMinor: number },
-  /** Classes of parts taken out and not replaced, and how its places were seen. */
-  seen: Partial<Pick<DerivedRecord, 'gone' | 'seenPlaces'>> = {},
+  /** Classes of parts taken out and not replaced, how its places were seen, and how it lies. */
+  seen: Partial<Pick<DerivedRecord, 'gone' | 'seenPlaces' | 'bench'>> = {},
 ): UnitWorth & { verifyMinutes: number } {
   const minutes = house.minutes[chassis];
   const harvest = harvestOf(house, chassis, spec, { feeBasisPoints, ratePerHourMinor }, seen);

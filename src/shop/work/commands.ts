@@ -21,6 +21,8 @@ import { putErasure } from '../erasure/put';
 import { dataStays } from '../record/stays';
 import { putVerdict } from '../record/verdict';
 import { houseNow } from '../house/tables';
+import { handsOf, repairOperation, type Operation } from '@/core/minutes/operation';
+import { workOperation } from '@/core/house/tables';
 import { materialsInput, usedUp } from './materials';
 import { assertAgreed } from '../hands/owner';
 import { attendedMinutes, forgetTime, noteTime, reckonedNow } from './samples';
@@ -49,7 +51,7 @@ type Step = {
   kind: string;
   title: string;
   wipes: boolean;
-  minutes: number;
+  operation: Operation;
   /** It powers the machine, or charges it. */
   powers: Hazard | null;
 };
@@ -64,7 +66,7 @@ async function stepOf(tx: Transaction, unit: Unit, ref: string, what: string): P
       kind: 'repair',
       title: repair.name,
       wipes: Boolean(repair.wipes),
-      minutes: repair.minutes,
+      operation: repairOperation(repair),
       powers: powers(repair) ? 'power' : repair.charges ? 'charge' : null,
     };
   const step = (await houseNow(tx)).tables.work.find(({ id }) => id === ref);
@@ -74,7 +76,7 @@ async function stepOf(tx: Transaction, unit: Unit, ref: string, what: string): P
     kind: step.kind,
     title: step.name,
     wipes: WIPES.includes(ref),
-    minutes: step.attendedMinutes,
+    operation: workOperation(step),
     powers: powering[ref] ?? (step.kind === 'system' || step.kind === 'prove' ? 'power' : null),
   };
 }
@@ -136,7 +138,7 @@ export const startWork = defineCommand<Start, { workId: string; aside: LaidAside
         title,
         by: actor.id,
         byName: actor.name,
-        ...(await reckonedNow(tx, unit!, ref, step.minutes)),
+        ...(await reckonedNow(tx, unit!, step.operation)),
       })
       .returning({ id: work.id });
     await clockOn(tx, actor, unit!.id, row.id);
@@ -475,6 +477,7 @@ export const logWork = defineCommand<Logged, { workId: string }>({
       throw new ShopError('refused', `Not logged: "${laid.title}" is open on this machine. End it there.`);
     await refuseWiping(tx, unit!, step, 'Not logged');
     const { kind, title } = step;
+    const usual = handsOf(step.operation);
     const note = input.note ?? '';
     const [row] = await tx
       .insert(work)
@@ -490,8 +493,8 @@ export const logWork = defineCommand<Logged, { workId: string }>({
         finishedAt: sql`now()`,
         note,
         logged: true,
-        plannedMinutes: step.minutes,
-        ownMinutes: step.minutes,
+        plannedMinutes: usual,
+        ownMinutes: usual,
         ...usedUp(input.materials),
       })
       .returning({ id: work.id });
@@ -504,7 +507,7 @@ export const logWork = defineCommand<Logged, { workId: string }>({
         startedAt: sql`now() - ${input.minutes} * interval '1 minute'`,
         endedAt: sql`now()`,
       });
-    const told = { id: row.id, ref: step.ref, plannedMinutes: step.minutes, ownMinutes: step.minutes };
+    const told = { id: row.id, ref: step.ref, plannedMinutes: usual, ownMinutes: usual };
     await noteTime(tx, told, input.minutes);
     const ended = kind === 'repair' ? (input.ended ?? 'done') : undefined;
     const moved = await exchangeWith(tx, actor, unit!, input.parts, kind === 'repair');

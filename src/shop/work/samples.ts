@@ -3,7 +3,11 @@ import { clockForgotten, LEAST_STEP_MINUTES } from '@/catalog/bench';
 import { sampleOf, type Reckoned } from '@/core/minutes/sample';
 import type { Transaction } from '@/db/client';
 import { minuteSamples, shop, workSegments, type units } from '@/db/schema';
+import { openingMinutes } from '@/catalog/openingMinutes';
+import { handsOf, setUpOf, type Operation } from '@/core/minutes/operation';
+import { recordNow } from '../record/queries';
 import { effectiveCatalogue } from '../rules/effective';
+import { operationHere } from '../rules/times';
 
 /** Attended minutes of a piece of work whose clocks have all ended. */
 export async function attendedMinutes(tx: Transaction, workId: string): Promise<number> {
@@ -16,19 +20,19 @@ export async function attendedMinutes(tx: Transaction, workId: string): Promise<
   return minutes;
 }
 
-/** What a step is reckoned at on this machine now: alone, and with opening for it where it is proposed so. */
+/** What an operation is reckoned at on this machine now: alone, and with opening for it as the machine lies. */
 export async function reckonedNow(
   tx: Transaction,
-  unit: Pick<typeof units.$inferSelect, 'evaluation'>,
-  ref: string,
-  shipped: number | null,
+  unit: Pick<typeof units.$inferSelect, 'id' | 'chassis'>,
+  operation: Operation,
 ): Promise<Reckoned> {
   const [rules] = await tx.select().from(shop);
-  const repair = effectiveCatalogue(rules).catalogue.repairs.find(({ id }) => id === ref);
-  const ownMinutes = repair?.minutes ?? shipped;
+  const repair = effectiveCatalogue(rules).catalogue.repairs.find(({ id }) => id === operation.id);
+  const own = repair?.minutes ?? handsOf(operationHere(rules.handMinutes, operation));
+  const lying = await recordNow(tx, unit);
   return {
-    ownMinutes,
-    plannedMinutes: unit.evaluation?.steps.find((step) => step.id === ref)?.minutes ?? ownMinutes,
+    ownMinutes: own,
+    plannedMinutes: own + setUpOf(operation, lying, openingMinutes[unit.chassis]),
   };
 }
 

@@ -25,6 +25,8 @@ const OTHER_ENDINGS = ENDINGS.slice(2);
 export interface AlonePreset {
   minutes: number;
   station: string;
+  /** Nobody need be in the house meanwhile. */
+  night?: boolean;
 }
 
 interface Props {
@@ -247,6 +249,11 @@ export function RunningWork({ unit, work, preset, drives, named, keys = true }: 
           <Button type="submit" shortcut={keys ? '4' : undefined} disabled={busy}>
             Leave it to run
           </Button>
+          {preset && (
+            <p className="pb-2 text-[13px] text-soft">
+              {preset.night ? 'May run over night.' : 'Only while somebody is in the house.'}
+            </p>
+          )}
         </form>
       )}
       {problem && (

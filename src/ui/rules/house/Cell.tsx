@@ -115,3 +115,22 @@ export function ChoiceCell({
     </select>
   );
 }
+
+/** Yes, or left out. */
+export function TickCell({ name, label }: { name: Path; label: string }) {
+  const {
+    field: { ref, value, disabled, onBlur, onChange },
+  } = useController<HouseTables>({ name });
+  return (
+    <input
+      ref={ref}
+      type="checkbox"
+      aria-label={label}
+      checked={value === true}
+      disabled={disabled}
+      onBlur={onBlur}
+      onChange={(event) => onChange(event.target.checked || undefined)}
+      className="size-6 accent-ink"
+    />
+  );
+}

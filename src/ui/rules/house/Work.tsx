@@ -2,7 +2,7 @@
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import type { HouseTables } from '@/core/house/tables';
 import { Quiet } from '../../kit/parts';
-import { ChoiceCell, NumberCell, WordCell } from './Cell';
+import { ChoiceCell, NumberCell, TickCell, WordCell } from './Cell';
 import { chassisRows } from './chassis';
 import { Grid } from './Grid';
 import { newId } from './newId';
@@ -43,8 +43,8 @@ export function Work() {
       />
       <Grid
         title="Work that is no repair"
-        note="What is named in records stays; it can be called something else. Alone: minutes it runs by itself, and where."
-        head={['kind', 'hands, min', 'alone, min', 'station']}
+        note="What is named in records stays; it can be called something else. Alone: minutes it runs by itself, and where; over night: nobody need be in the house."
+        head={['kind', 'hands, min', 'alone, min', 'hands after, min', 'station', 'over night']}
         rows={steps.fields.map((step, i) => ({
           key: step.key,
           name: <WordCell name={`work.${i}.name`} label={`Work ${i + 1}`} wide="w-[250px]" />,
@@ -52,6 +52,12 @@ export function Work() {
             <ChoiceCell key="k" name={`work.${i}.kind`} label={`${step.name}: kind`} choices={KINDS} />,
             <NumberCell key="h" name={`work.${i}.attendedMinutes`} label={`${step.name}: hands, min`} />,
             <NumberCell key="a" name={`work.${i}.aloneMinutes`} label={`${step.name}: alone, min`} empty />,
+            <NumberCell
+              key="t"
+              name={`work.${i}.tailMinutes`}
+              label={`${step.name}: hands after, min`}
+              empty
+            />,
             <ChoiceCell
               key="s"
               name={`work.${i}.station`}
@@ -59,6 +65,7 @@ export function Work() {
               choices={stations.map((name) => [name, name] as const)}
               none={{ words: 'none', value: undefined }}
             />,
+            <TickCell key="n" name={`work.${i}.night`} label={`${step.name}: over night`} />,
           ],
         }))}
         foot={

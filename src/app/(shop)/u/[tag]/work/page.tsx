@@ -14,6 +14,9 @@ import { OwnersMachine } from '@/ui/hands/OwnersMachine';
 import { OwnDamage } from '@/ui/hands/OwnDamage';
 import { LogWorkLater } from '@/ui/hands/LogWorkLater';
 import { WorkTabs } from '@/ui/hands/WorkTabs';
+import { openingMinutes } from '@/catalog/openingMinutes';
+import { workOperation } from '@/core/house/tables';
+import { handsOf, setUpOf } from '@/core/minutes/operation';
 import { WorkBoard, type StartChoice } from '@/ui/hands/WorkBoard';
 import { driveViews, namedDrive } from '@/words/drives';
 import { dayAndTime } from '@/words/time';
@@ -51,17 +54,31 @@ export default async function WorkPage({ params, searchParams }: Props) {
       cautions: (repair.cautions ?? []).map(cautionView),
     };
   });
-  const usual = house.tables.work.map((step): StartChoice => ({
-    ref: step.id,
-    name: step.name,
-    minutes: here(step.id, step.attendedMinutes).minutes,
-    spread: here(step.id, step.attendedMinutes).spread,
-    times: here(step.id, step.attendedMinutes).n,
-    group:
-      step.kind === 'clean' ? 'clean' : step.kind === 'system' || step.kind === 'erase' ? 'system' : 'other',
-    alone: step.aloneMinutes ? { minutes: step.aloneMinutes, station: step.station ?? '' } : null,
-    cautions: (step.cautions ?? []).map(cautionView),
-  }));
+  const usual = house.tables.work.map((step): StartChoice => {
+    const operation = workOperation(step);
+    const { minutes, spread, n } = here(step.id, handsOf(operation));
+    return {
+      ref: step.id,
+      name: step.name,
+      minutes: minutes + setUpOf(operation, record, openingMinutes[unit.chassis]),
+      spread,
+      times: n,
+      group:
+        step.kind === 'clean'
+          ? 'clean'
+          : step.kind === 'system' || step.kind === 'erase'
+            ? 'system'
+            : 'other',
+      alone: operation.mayRunAlone
+        ? {
+            minutes: operation.body,
+            station: operation.station ?? '',
+            ...(operation.mayRunAtNight && { night: true }),
+          }
+        : null,
+      cautions: (step.cautions ?? []).map(cautionView),
+    };
+  });
   const done = work
     .filter((row) => row.status === 'done' || row.status === 'dropped')
     .map((row) => {
@@ -88,10 +105,10 @@ export default async function WorkPage({ params, searchParams }: Props) {
         repair: true,
         takes: partTaken(id),
       })),
-    ...house.tables.work.map(({ id, name, attendedMinutes }) => ({
-      ref: id,
-      name,
-      minutes: attendedMinutes,
+    ...house.tables.work.map((step) => ({
+      ref: step.id,
+      name: step.name,
+      minutes: handsOf(workOperation(step)),
       repair: false,
       takes: null,
     })),

@@ -52,7 +52,8 @@ export default async function CleanPage({ params }: { params: Promise<{ tag: str
           unit.chassis,
           record.clean,
           schools,
-          dirtOf(unit.chassis, record.clean, schools, price.minor, rules),
+          dirtOf(unit.chassis, record.clean, schools, price.minor, rules, record),
+          record,
           `Here: ${inWords(schools)}. House rules change it.`,
         )}
       />

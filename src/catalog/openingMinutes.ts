@@ -1,4 +1,5 @@
-import type { BenchMinutes } from '@/core/catalogue';
+import { CHASSIS, type BenchMinutes, type Chassis } from '@/core/catalogue';
+import type { OpeningMinutes } from '@/core/minutes/opening';
 
 /** Attended minutes to set up and to put back, by chassis: shop estimate. */
 export const benchMinutes: BenchMinutes = {
@@ -27,3 +28,16 @@ export const benchMinutes: BenchMinutes = {
     boardOut: { set: 12, unset: 15 },
   },
 };
+
+/** To strip further once the case is open, and to put back: shop estimate. */
+const strip: Record<Chassis, OpeningMinutes['strip']> = {
+  laptop: { fan: 4, keys: 16 },
+  desktop: { fan: 3, keys: 0 },
+  small: { fan: 3, keys: 0 },
+  aio: { fan: 4, keys: 0 },
+};
+
+/** Everything opening a machine takes, by chassis. */
+export const openingMinutes = Object.fromEntries(
+  CHASSIS.map((chassis) => [chassis, { bench: benchMinutes[chassis], strip: strip[chassis] }]),
+) as Record<Chassis, OpeningMinutes>;

@@ -58,3 +58,46 @@ export function minutesOf(moves: readonly BenchMove[]): number {
 export function closingMinutes(state: BenchState, minutes: BenchMinutes[Chassis]): number {
   return BENCH_ITEMS.reduce((sum, item) => sum + (state[item] ? minutes[item].unset : 0), 0);
 }
+
+/** What is stripped once a case is open, beside the board. */
+export const STRIPPED = ['fan', 'keys'] as const;
+export type Stripped = (typeof STRIPPED)[number];
+
+/** How a machine lies open now. */
+export interface Lying {
+  bench: BenchState;
+  stripped: readonly Stripped[];
+}
+export const ALL_SHUT: Lying = { bench: CLOSED, stripped: [] };
+
+/** Attended minutes of opening, by chassis: of the case and what lies behind it; of `strip` to strip and put back. */
+export interface OpeningMinutes {
+  bench: BenchMinutes[Chassis];
+  strip: Readonly<Record<Stripped, number>>;
+}
+
+/** How far a piece of work reaches in. */
+export interface Reach {
+  bench?: BenchNeed;
+  strip?: readonly Stripped[];
+}
+
+/**
+ * Opening and closing that these pieces of work cost together, done in one session of hands: the case once, and nothing
+ * of what lies open now; its closing is owed already.
+ * @returns attended minutes, at least 0. Mains and battery are not opening: they stand with the step that wants them
+ */
+export function openingOf(reaches: Iterable<Reach>, lying: Lying, minutes: OpeningMinutes): number {
+  const need: BenchNeed = {};
+  const strip = new Set<Stripped>();
+  for (const reach of reaches) {
+    if (reach.bench?.caseOpen || reach.bench?.boardOut || reach.strip?.length) need.caseOpen = true;
+    if (reach.bench?.boardOut) need.boardOut = true;
+    reach.strip?.forEach((each) => strip.add(each));
+  }
+  const moves = movesFor(need, lying.bench, minutes.bench);
+  const after = stateAfter(lying.bench, moves);
+  const closing = closingMinutes(after, minutes.bench) - closingMinutes(lying.bench, minutes.bench);
+  const stripping = [...strip].filter((each) => !lying.stripped.includes(each));
+  return minutesOf(moves) + closing + stripping.reduce((sum, each) => sum + minutes.strip[each], 0);
+}
