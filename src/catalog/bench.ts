@@ -31,4 +31,10 @@ export const paste = {
 };
 
 /** The best grade with what hands left: a screw missing or of another kind, a stain that stays, a smell. Shop estimate. */
-export const handCaps: HandCaps = { missing: 'B', improvised: 'B', stain: 'B', smell: ['B', 'C', 'D'] };
+export const handCaps: HandCaps = {
+  missing: 'B',
+  improvised: 'B',
+  stain: 'B',
+  smell: ['B', 'C', 'D'],
+  port: 'C',
+};

@@ -300,6 +300,8 @@ export interface HandCaps {
   missing: StandingFlaw['cap'];
   improvised: StandingFlaw['cap'];
   stain: StandingFlaw['cap'];
+  /** A socket that does not work. */
+  port: StandingFlaw['cap'];
   /** By how strongly it smells: faintly, plainly, strongly. */
   smell: readonly [StandingFlaw['cap'], StandingFlaw['cap'], StandingFlaw['cap']];
 }

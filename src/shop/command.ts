@@ -2,6 +2,7 @@ import type Joi from 'joi';
 import type { EventKind, EventPayloads } from '@/core/record/events';
 import type { Transaction } from '@/db/client';
 import type { units } from '@/db/schema';
+import type { Sources } from './record/sources';
 
 export type Role = 'owner' | 'technician' | 'viewer';
 
@@ -37,10 +38,19 @@ export interface CommandContext {
   key?: string;
 }
 
+/** An observation that was put on record, and the earlier ones it put aside. */
+export interface Put {
+  id: number;
+  replaced: readonly number[];
+}
+
 /** What a command did: its one event, and what the caller is told. */
 export interface CommandResult<O> {
   event: EventDraft;
   answer: O;
+  /** Answers and verdicts it put on record, with what each put aside; and those it took back: tied to its event. */
+  answered?: readonly Put[];
+  voided?: readonly number[];
   /** Set when the event's number must be written into a row the command made. */
   onSealed?: (seq: number) => Promise<void>;
 }
@@ -64,6 +74,11 @@ export interface Command<I = never, O = unknown> {
    * may have changed, as an answer to a question nobody answered. Left out: never, and that is a conflict.
    */
   still?: (tx: Transaction, unit: typeof units.$inferSelect, input: I) => Promise<boolean>;
+  /**
+   * What the record will be once it is done, so that belief and value are worked out before the unit is locked. A
+   * record that comes out otherwise is worked out again inside: a wrong guess costs time and nothing else.
+   */
+  foresee?: (sources: Sources, input: I) => Sources;
   run: (context: CommandContext, input: I) => Promise<CommandResult<O>>;
   /**
    * Called when no fault known could have given all the unit's answers with the newest. Throws to refuse it.

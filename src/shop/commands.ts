@@ -12,6 +12,7 @@ import * as imports from './lots/importManifest';
 import * as memory from './memory/commands';
 import * as people from './people/commands';
 import * as photos from './photos/commands';
+import * as ports from './proof/ports';
 import * as proof from './proof/commands';
 import * as report from './report/commands';
 import * as sighting from './report/sighting';
@@ -129,6 +130,8 @@ const all = [
   erasing.dropErasure,
   selftest.makeSelfTest,
   selftest.takeBackSelfTest,
+  ports.tellPorts,
+  ports.takeBackPorts,
   proof.recordTest,
   proof.markDefect,
   proof.removeDefect,

@@ -2,14 +2,14 @@ import { eq, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import { database, type Transaction } from '@/db/client';
 import { sqlState, tooBusy, worthRetrying } from '@/db/failure';
-import { commandKeys, events, units } from '@/db/schema';
+import { commandKeys, events, observations, units } from '@/db/schema';
 import type { Actor, Command, CommandAnswer, CommandCall } from './command';
 import { ShopError } from './errors';
-import { sealEntry } from './history/seal';
+import { sealing } from './history/seal';
 import { checkedInput } from './input';
 import { keepGrade } from './proof/proof';
-import { notYours, standing } from './standing';
-import { revalueUnit } from './units/revalue';
+import { notYours, standing, type Claim } from './standing';
+import { evaluateAhead, revalueUnit } from './units/revalue';
 
 /** Tries of a transaction that stood in another's way; each waits a little longer than the last. */
 const TRIES = 6;
@@ -28,6 +28,8 @@ export async function runCommand<I, O>(
   const roles: readonly string[] = command.anybody ? [...command.roles, 'viewer'] : command.roles;
   if (!roles.includes(actor.role)) throw notYours(actor.role, command.roles);
   const input = checkedInput<I>(command.input, call.input);
+  const named = (input as { unitId?: string }).unitId;
+  if (command.foresee && named) await evaluateAhead(named, (sources) => command.foresee!(sources, input));
   for (let attempt = 1; ; attempt++) {
     try {
       return await database().transaction((tx) => runInside(tx, command, actor, input, call));
@@ -50,11 +52,9 @@ async function runInside<I, O>(
   { key, version: seen }: CommandCall,
 ): Promise<CommandAnswer<O>> {
   const roles: readonly string[] = command.anybody ? [...command.roles, 'viewer'] : command.roles;
-  const actor = await standing(tx, caller, roles);
-  if (key) {
-    const earlier = await claimKey(tx, key, command, actor, input);
-    if (earlier) return earlier;
-  }
+  const claim = key ? { key, command: command.name, actor: caller.id, inputHash: digestOf(input) } : null;
+  const { actor, claimed } = await standing(tx, caller, roles, claim);
+  if (claim && !claimed) return answeredBefore(tx, command, claim);
   const named = (input as { unitId?: string }).unitId;
   const onUnit = command.onUnit === 'named' ? named !== undefined : command.onUnit;
   const unit = onUnit ? await lockUnit(tx, named!) : null;
@@ -65,7 +65,7 @@ async function runInside<I, O>(
       'refused',
       `It ${unit.stage === 'sold' ? 'has been sold' : 'is gone'}: its record is closed.`,
     );
-  const { event, answer, onSealed } = await command.run({ tx, actor, unit, key }, input);
+  const { event, answer, answered, voided, onSealed } = await command.run({ tx, actor, unit, key }, input);
   const unitId = unit?.id ?? event.unitId;
   const ungraded = unit ? await keepGrade(tx, unit) : false;
   const revalued = unit ? await revalueUnit(tx, unit.id) : null;
@@ -87,13 +87,9 @@ async function runInside<I, O>(
       payload: ungraded ? { ...event.payload, ungraded } : event.payload,
     })
     .returning({ seq: events.seq, hash: events.hash });
-  await sealEntry(tx, sealed.seq, sealed.hash);
   await onSealed?.(sealed.seq);
   const result: CommandAnswer<O> = { answer, version, seq: sealed.seq };
-  if (key) {
-    const stored = command.secret ? { ...result, answer: command.secret.hide(answer) } : result;
-    await tx.update(commandKeys).set({ answer: stored }).where(eq(commandKeys.key, key));
-  }
+  const stored = command.secret ? { ...result, answer: command.secret.hide(answer) } : result;
   const notice = {
     seq: sealed.seq,
     kind: event.kind,
@@ -102,34 +98,32 @@ async function runInside<I, O>(
     also: event.alsoUnits?.slice(0, 20) ?? [],
     ...(event.person && { person: event.person }),
   };
-  await tx.execute(sql`select pg_notify('omnitrope', ${JSON.stringify(notice)})`);
+  await tx.execute(sql`with sealed as (${sealing(sealed.seq, sealed.hash)}),
+    answers as (update ${observations} set event_seq = ${sealed.seq} where id = any(${idsOf(answered?.map(({ id }) => id))})),
+    aside as (update ${observations} set voided_by = ${sealed.seq}
+      where id = any(${idsOf([...(answered?.flatMap(({ replaced }) => replaced) ?? []), ...(voided ?? [])])})),
+    kept as (update ${commandKeys} set answer = ${JSON.stringify(stored)}::jsonb where key = ${key ?? null})
+    select pg_notify('omnitrope', ${JSON.stringify(notice)})`);
   return result;
 }
+
+const idsOf = (ids: readonly number[] = []) => sql`${sql.param([...ids])}::bigint[]`;
 
 const digestOf = (input: unknown) => createHash('sha256').update(JSON.stringify(input)).digest('hex');
 
 /**
- * First use of a key: null. Used before for the very same: the answer then given.
+ * A key that was used before for the very same: the answer then given.
  * @throws ShopError when it was used for anything else
  */
-async function claimKey<I, O>(
+async function answeredBefore<I, O>(
   tx: Transaction,
-  key: string,
   command: Command<I, O>,
-  actor: Actor,
-  input: I,
-): Promise<CommandAnswer<O> | null> {
-  const inputHash = digestOf(input);
-  const mine = await tx
-    .insert(commandKeys)
-    .values({ key, command: command.name, actor: actor.id, inputHash })
-    .onConflictDoNothing()
-    .returning({ key: commandKeys.key });
-  if (mine.length) return null;
+  { key, actor, inputHash }: Claim,
+): Promise<CommandAnswer<O>> {
   const [earlier] = await tx.select().from(commandKeys).where(eq(commandKeys.key, key));
   const same =
     earlier.command === command.name &&
-    earlier.actor === actor.id &&
+    earlier.actor === actor &&
     (earlier.inputHash === '' || earlier.inputHash === inputHash);
   if (!same) throw new ShopError('invalid', 'Not done: this command key has been used for something else.');
   const stored = earlier.answer as CommandAnswer<O>;

@@ -1,8 +1,17 @@
 import { eq, sql } from 'drizzle-orm';
 import type { Database, Transaction } from '@/db/client';
-import { user } from '@/db/schema';
+import { commandKeys, user } from '@/db/schema';
 import type { Actor, Role } from './command';
 import { ShopError } from './errors';
+
+/** A caller's own key of an act, as it is claimed. */
+export type Claim = Pick<typeof commandKeys.$inferInsert, 'key' | 'command' | 'actor'> & {
+  inputHash: string;
+};
+
+const PERSON = { id: user.id, name: user.name, role: user.role };
+const hasAccount = (id: string) =>
+  sql`${eq(user.id, id)} and exists (select 1 from "account" a where a.user_id = ${user.id})`;
 
 /**
  * A person as the database knows them this moment: nothing that was remembered elsewhere counts. Null: there
@@ -11,13 +20,8 @@ import { ShopError } from './errors';
 export async function personNow(
   tx: Transaction | Database,
   id: string,
-  hold = false,
 ): Promise<{ id: string; name: string; role: Role } | null> {
-  const query = tx
-    .select({ id: user.id, name: user.name, role: user.role })
-    .from(user)
-    .where(sql`${eq(user.id, id)} and exists (select 1 from "account" a where a.user_id = ${user.id})`);
-  const [row] = hold ? await query.for('share') : await query;
+  const [row] = await tx.select(PERSON).from(user).where(hasAccount(id));
   return row ? { ...row, role: row.role as Role } : null;
 }
 
@@ -28,14 +32,38 @@ export const notYours = (role: string, roles: readonly string[]) =>
   );
 
 /**
- * Whoever acts, by what the database says of them now, and allowed to. An owner's act holds the role until it
- * is done, so that two cannot take it from each other at once.
+ * Whoever acts, by what the database says of them now, and allowed to; the key of the act is claimed with it. An
+ * owner's act holds the role until it is done, so that two cannot take it from each other at once.
+ * @returns `claimed`: the key was used for nothing before
  * @throws ShopError 'signed-out' when the account is closed, 'forbidden' when the role may not
  */
-export async function standing(tx: Transaction, actor: Actor, roles: readonly string[]): Promise<Actor> {
+export async function standing(
+  tx: Transaction,
+  actor: Actor,
+  roles: readonly string[],
+  claim: Claim | null = null,
+): Promise<{ actor: Actor; claimed: boolean }> {
+  const mine =
+    claim &&
+    tx
+      .$with('mine')
+      .as(tx.insert(commandKeys).values(claim).onConflictDoNothing().returning({ key: commandKeys.key }));
+  const query = (mine ? tx.with(mine) : tx)
+    .select({ ...PERSON, claimed: mine ? sql<boolean>`exists (select 1 from mine)` : sql<boolean>`true` })
+    .from(user)
+    .where(hasAccount(actor.id));
   const ownersOnly = !roles.includes('technician');
-  const person = await personNow(tx, actor.id, ownersOnly);
+  const [person] = await (ownersOnly ? query.for('share', { of: user }) : query);
   if (!person) throw new ShopError('signed-out', 'Not done: this account is closed. Ask the owner.');
   if (!roles.includes(person.role)) throw notYours(person.role, roles);
-  return { ...person, name: actor.via ? `${person.name}, ${actor.via}` : person.name, via: actor.via };
+  const { claimed, id, name } = person;
+  return {
+    actor: {
+      id,
+      role: person.role as Role,
+      name: actor.via ? `${name}, ${actor.via}` : name,
+      via: actor.via,
+    },
+    claimed,
+  };
 }

@@ -1,6 +1,8 @@
 import type { SurfaceKind } from '@/core/clean/zones';
 import type { EventKind } from '@/core/record/events';
 import { bayKinds } from '@/catalog/bays';
+import { portKinds } from '@/catalog/ports';
+import { portsText, type PortCount } from '@/core/record/ports';
 import { selfTestById } from '@/catalog/selfTests';
 import { machineField } from '@/core/parts/fields';
 import { minorText } from '@/core/money/minor';
@@ -41,6 +43,8 @@ export const EVENT_TITLES: Record<EventKind, string> = {
   'clock set back': 'Clock set back',
   damage: 'Our damage',
   'damage back': 'Damage taken back',
+  'ports counted': 'Ports counted',
+  'ports back': 'Port count taken back',
   'memory start': 'Memory tried',
   'memory start back': 'Start taken back',
   'memory board': 'Memory',
@@ -327,6 +331,11 @@ const SAYS: Partial<Record<EventKind, Describe>> = {
       Boolean(text(p, 'note')) && quoted(p, 'note'),
     ),
   'damage back': (p) => text(p, 'kind'),
+  'ports counted': (p) => portsText((p.ports ?? []) as PortCount[], portKinds) ?? '',
+  'ports back': (p) =>
+    ((p.ports ?? []) as string[])
+      .map((id) => portKinds.find((kind) => kind.id === id)?.name ?? id)
+      .join(', '),
   'mat opened': (p) =>
     Number(p.seen) > 0
       ? `${text(p, 'items')} things, as ${many(Number(p.seen), 'machine', 'machines')} of the model had them`

@@ -1,10 +1,20 @@
 import { describe, expect, it } from 'vitest';
 import { donorPlaces } from '@/catalog/donor';
+import { machinePlaces } from '../record/machinePlaces';
 import { lackingOf } from './lacking';
 
 describe('what a machine lacks', () => {
   const of = (states: Record<string, 'gone' | 'there'>, taken: string[] = []) =>
-    lackingOf(donorPlaces.laptop, states, taken);
+    lackingOf(
+      machinePlaces(donorPlaces.laptop, {
+        seenPlaces: states,
+        gone: taken,
+        inside: [],
+        slots: null,
+        memoryGb: null,
+        drives: null,
+      }),
+    );
   it('nothing while nobody has looked', () => expect(of({})).toEqual({ names: [], classes: [] }));
   it('what was seen gone, and what was taken out and not put back', () => {
     expect(of({ board: 'gone', keyboard: 'gone' })).toEqual({

@@ -1,29 +1,32 @@
 import type { PartClass } from '../catalogue';
-import type { DonorPlace, PlaceState } from './donor';
+import type { Place } from '../record/machinePlaces';
 
 /** What a machine is seen not to have. */
 export interface Lacking {
-  /** Places seen empty, in the order of the sheet, by their names. */
+  /** Places that hold nothing, in the order of the sheet, by their names. */
   names: string[];
   /** Classes of parts of which nothing is left in it. */
   classes: PartClass[];
 }
 
+/** Places one expects filled: a free slot or bay beside a full one is room, not a loss. */
+const ROOM: readonly PartClass[] = ['memory', 'drive'];
+
 /**
  * What is missing from a machine: places that were seen empty, and classes hands took out without putting one back. A
  * place nobody looked at is neither there nor gone.
- * @param places of its kind of machine @param states as seen @param taken classes taken out and not replaced
+ * @param places as `machinePlaces` gives them
  */
-export function lackingOf(
-  places: readonly DonorPlace[],
-  states: Readonly<Record<string, PlaceState>>,
-  taken: readonly string[],
-): Lacking {
-  const parts = places.flatMap((place) => (place.class === null ? [] : [{ ...place, class: place.class }]));
-  const empty = ({ id, class: own }: (typeof parts)[number]) =>
-    states[id] === 'gone' || (states[id] === undefined && taken.includes(own));
-  const classes = [...new Set(parts.map((place) => place.class))].filter((own) =>
-    parts.every((place) => place.class !== own || empty(place)),
+export function lackingOf(places: readonly Place[]): Lacking {
+  const classes = [...new Set(places.map((place) => place.class))].filter((own) =>
+    places.every((place) => place.class !== own || place.holds === 'nothing'),
   );
-  return { names: parts.filter(empty).map(({ name }) => name), classes };
+  const first = (place: Place) => places.find((each) => each.class === place.class) === place;
+  const missing = places.filter(
+    (place) =>
+      place.holds === 'nothing' &&
+      (place.seen === 'gone' ||
+        (ROOM.includes(place.class) ? classes.includes(place.class) && first(place) : true)),
+  );
+  return { names: missing.map(({ name }) => name), classes };
 }

@@ -3,6 +3,7 @@ import type { CleanAct } from '../clean/state';
 import type { MatAct } from '../hands/mat';
 import type { PlaceMark } from '../parts/donor';
 import type { Basis, SpecKey } from './keys';
+import type { PortCount } from './ports';
 
 /** A removable part as far as the record needs it. */
 export interface RecordPart {
@@ -128,6 +129,12 @@ export interface CleanEntry extends Entry<'clean'> {
   act: CleanAct;
 }
 
+/** Sockets on the outside, counted and tried: the newest of a kind counts. */
+export interface PortsEntry extends Entry<'ports'> {
+  ports: readonly PortCount[];
+  by: string;
+}
+
 /** Anything that stands on the record of one machine. What was taken back is not among them. */
 export type RecordEntry =
   | AnswerEntry
@@ -138,6 +145,7 @@ export type RecordEntry =
   | BenchEntry
   | PlaceEntry
   | TakesEntry
+  | PortsEntry
   | MatEntry
   | CleanEntry
   | CountEntry

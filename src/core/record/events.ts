@@ -2,6 +2,7 @@ import type { BenchState } from '../catalogue';
 import type { MaterialUsed } from '../hands/materials';
 import type { OwnerAct } from '../owner/agreement';
 import type { HouseChange } from '../house/changes';
+import type { PortCount } from './ports';
 
 interface PartNamed {
   component: string;
@@ -146,6 +147,8 @@ export interface EventPayloads {
   };
   'clock set back': WorkNamed & { minutes: number; ran: number };
   damage: { step: string; kind: string; costMinor: number; note: string };
+  'ports counted': { ports: PortCount[]; tests: Record<string, string> };
+  'ports back': { ports: string[] };
   'damage back': { step: string; kind: string };
   'work finished': WorkNamed & {
     materials?: MaterialUsed[];

@@ -12,6 +12,7 @@ import type { Lying, Stripped } from '../minutes/opening';
 import { handFlaws } from './handFlaws';
 import { insideNow, takenOut } from './parts';
 import { placesOf, takesOf } from './places';
+import { portFlaws, portsOf, type PortCount } from './ports';
 import { specificationOf, type Meaning, type Specification } from './specification';
 
 /** Everything the standing record tells of a machine. */
@@ -25,6 +26,8 @@ export interface DerivedRecord extends Faults, Lying {
   /** How the places of the machine were seen, and what it takes as far as it was told. */
   seenPlaces: Record<string, PlaceState>;
   takes: Facts;
+  /** Sockets on its outside, as they were counted and tried. */
+  ports: PortCount[];
   /** Parts on record inside, in the order they came. */
   inside: RecordPart[];
   /** What lies on its mat; null: it was never opened with one. */
@@ -54,6 +57,7 @@ export function deriveRecord(
   const mat = matOf(entries.flatMap((entry) => (entry.kind === 'mat' ? [entry.act] : [])));
   const clean = cleanStateOf(entries.flatMap((entry) => (entry.kind === 'clean' ? [entry.act] : [])));
   const { flaws, places } = faultsTold(entries, meaning);
+  const ports = portsOf(entries);
   return {
     specification: specificationOf(entries, meaning),
     drives,
@@ -66,7 +70,12 @@ export function deriveRecord(
     inside: insideNow(entries),
     mat,
     clean,
-    flaws: [...flaws, ...handFlaws(mat, clean, meaning.zoneName ?? ((zone) => zone), meaning.handCaps)],
+    flaws: [
+      ...flaws,
+      ...handFlaws(mat, clean, meaning.zoneName ?? ((zone) => zone), meaning.handCaps),
+      ...portFlaws(ports, meaning.ports ?? [], meaning.handCaps.port),
+    ],
+    ports,
     places,
     gaugeDoubted: gaugeDoubted(entries, meaning),
   };

@@ -2,6 +2,7 @@ import type { Catalogue, Tells } from '../catalogue';
 import { processorNamed, type ProcessorName } from '../machine/names';
 import type { PartEntry, RecordEntry, RecordPart } from './entries';
 import type { Basis, SpecKey } from './keys';
+import { portsOf, portsText, type PortKind } from './ports';
 import { sizeText } from './values';
 
 /** A property of the machine as it is now, and what determined it. */
@@ -37,7 +38,10 @@ export class Specification {
 }
 
 /** What entries mean: outcomes and repairs by the catalogue, names of processors by the house's table. */
-export type Meaning = Pick<Catalogue, 'findings' | 'repairs'> & { processors?: readonly ProcessorName[] };
+export type Meaning = Pick<Catalogue, 'findings' | 'repairs'> & {
+  processors?: readonly ProcessorName[];
+  ports?: readonly PortKind[];
+};
 type Source = Pick<SpecRow, 'basis' | 'origin' | 'by'> & { at: number };
 
 /** The drive rows are of what was read or typed. */
@@ -340,6 +344,14 @@ function told(state: Determined, tells: Tells, source: Source): void {
   else if (tells.memory === 'there' && state.rows.get('memoryGb')?.number === 0) state.forget('memoryGb');
 }
 
+/** What was counted on its outside is one line of it. */
+function byPorts(state: Determined, entries: readonly RecordEntry[], kinds: readonly PortKind[]): void {
+  const last = entries.findLast((entry) => entry.kind === 'ports');
+  const text = portsText(portsOf(entries), kinds);
+  if (last && text)
+    state.put('ports', text, null, { basis: 'typed', origin: 'ports', by: last.by, at: last.at });
+}
+
 /**
  * What the machine is now: each property as the newest entry that determined it says, whatever kind of entry
  * that was. A seller's word counts only where nothing that was seen does.
@@ -382,5 +394,6 @@ export function specificationOf(entries: readonly RecordEntry[], meaning: Meanin
     }
   }
   byName(state, meaning.processors ?? []);
+  byPorts(state, entries, meaning.ports ?? []);
   return new Specification([...state.rows.values()]);
 }

@@ -24,6 +24,7 @@ const FIGURES: Partial<Record<SpecKey, Figure>> = {
   processorThreads: { least: 1, most: 512, what: 'a number of threads', sign: '' },
   processorYear: { least: 1995, most: 2100, what: 'a year', sign: '' },
   processorWatts: { least: 1, most: 1000, what: 'watts', sign: ' W' },
+  memorySlots: { least: 1, most: 64, what: 'a number of slots', sign: '' },
   batteryHealth: { least: 0, most: 120, what: 'per cent', sign: ' %', scale: 0.01 },
   batteryCycles: { least: 0, most: 10_000, what: 'cycles', sign: '' },
   topCelsius: { least: 0, most: 130, what: 'degrees Celsius', sign: ' °C' },

@@ -7,7 +7,7 @@ import { readValue } from '@/core/record/values';
 import { database } from '@/db/client';
 import { claimsIn } from '@/formats/claims';
 import type { OfferWorth } from '@/words/offerView';
-import { swapBin } from '../parts/bin';
+import { swapBinOfKind } from '../parts/bin';
 import { evaluationFor, reckoningRules } from '../units/revalue';
 
 export interface Offer {
@@ -20,8 +20,6 @@ export interface Offer {
   driveKind?: 'none' | 'disk' | 'solid';
   driveGb?: number;
 }
-
-const NOBODY = '00000000-0000-0000-0000-000000000000';
 
 /** What a machine that is offered would be worth to the shop, before it is bought. Nothing is written down. */
 export async function worthOfOffer(offer: Offer): Promise<OfferWorth> {
@@ -67,7 +65,7 @@ export async function worthOfOffer(offer: Offer): Promise<OfferWorth> {
       { ...catalogue, processors: reckoning.house.tables.processors },
       offer.chassis,
     );
-    const bin = await swapBin(tx, { id: NOBODY, chassis: offer.chassis, maker: '', model: '' }, record);
+    const bin = await swapBinOfKind(tx, offer.chassis, record);
     return { reckoning, record, bin };
   });
   const { price, evaluation } = await evaluationFor(derived.reckoning, {

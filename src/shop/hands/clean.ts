@@ -19,7 +19,8 @@ import { ShopError } from '../errors';
 import { shortText, unitId } from '../input';
 import { forward, moveStage, refuseHeld } from '../line';
 import { lastActBack, writeActs } from '../record/acts';
-import { putAgain, putAnswer, sealAnswers, standingOutcome, type PutAnswer } from '../record/answer';
+import type { Put } from '../command';
+import { putAgain, putAnswer, standingOutcome } from '../record/answer';
 import { recordNow } from '../record/queries';
 import { putVerdict } from '../record/verdict';
 import { schoolsOf } from '../rules/schools';
@@ -49,7 +50,7 @@ async function tellZone(
   zone: Zone,
   degree: 0 | Degree,
   how: 'looked' | 'marked' | 'cleaned',
-): Promise<PutAnswer | null> {
+): Promise<Put | null> {
   const finding = zone.tells && findingById(zone.tells.finding);
   if (!zone.tells || !finding || !appliesTo(finding, unit.chassis)) return null;
   const danger = raises(finding.id);
@@ -123,7 +124,7 @@ export const markSoil = defineCommand<Marked, null>({
         payload: { zone: zone.name, soil: soil ? SOIL_WORDS[soil].name : null, degree },
       },
       answer: null,
-      onSealed: (seq) => sealAnswers(tx, seq, put ? [put] : []),
+      answered: put ? [put] : [],
     };
   },
 });
@@ -162,7 +163,7 @@ export const cleanStep = defineCommand<
       { op: 'done', rule, zones },
       ...(cleaned.length ? [{ op: 'cleaned' as const, zones: cleaned }] : []),
     ];
-    const put: PutAnswer[] = [];
+    const put: Put[] = [];
     const told: number[] = [];
     for (const id of cleaned) {
       const zone = zoneOf(unit!, id);
@@ -188,7 +189,7 @@ export const cleanStep = defineCommand<
         payload: { does: step.does, zones: zones.map(name), cleaned: cleaned.map(name) },
       },
       answer: { cleaned },
-      onSealed: (seq) => sealAnswers(tx, seq, [...told.map((id) => ({ id, replaced: [] })), ...put]),
+      answered: [...told.map((id) => ({ id, replaced: [] })), ...put],
     };
   },
 });

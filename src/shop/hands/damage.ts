@@ -4,7 +4,7 @@ import { BENCH_ROLES, defineCommand } from '../command';
 import { minor, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
 import { lastActBack, writeActs } from '../record/acts';
-import { putAnswer, sealAnswers } from '../record/answer';
+import { putAnswer } from '../record/answer';
 
 interface Damaged {
   unitId: string;
@@ -41,7 +41,7 @@ export const noteDamage = defineCommand<Damaged, null>({
     return {
       event: { kind: 'damage', payload: { ...told, kind: row.name } },
       answer: null,
-      onSealed: (seq) => sealAnswers(tx, seq, put ? [put] : []),
+      answered: put ? [put] : [],
     };
   },
 });

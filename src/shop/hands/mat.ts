@@ -10,7 +10,8 @@ import { ShopError } from '../errors';
 import { shortText, unitId } from '../input';
 import { forward, moveStage, refuseHeld } from '../line';
 import { lastActBack, writeActs } from '../record/acts';
-import { putAnswer, sealAnswers, type PutAnswer } from '../record/answer';
+import type { Put } from '../command';
+import { putAnswer } from '../record/answer';
 import { matActs, passMat, templateFor } from './matRows';
 
 const UNOPENED = 'Nothing was noted: no mat lies open for this machine.';
@@ -103,8 +104,8 @@ async function tellMoves(
   unit: NonNullable<CommandContext['unit']>,
   before: Mat,
   after: Mat,
-): Promise<PutAnswer[]> {
-  const put: PutAnswer[] = [];
+): Promise<Put[]> {
+  const put: Put[] = [];
   const tell = async (finding: string, outcome: string) => {
     if (appliesTo(findingById(finding)!, unit.chassis))
       put.push(await putAnswer(tx, actor, unit.id, finding, outcome));
@@ -171,7 +172,7 @@ export const moveOnMat = defineCommand<Moved, null>({
         },
       },
       answer: null,
-      onSealed: (seq) => sealAnswers(tx, seq, put),
+      answered: put,
     };
   },
 });

@@ -1,5 +1,5 @@
 import { createHmac, timingSafeEqual } from 'node:crypto';
-import type { Transaction } from '@/db/client';
+import { sql } from 'drizzle-orm';
 import { eventSeals } from '@/db/schema';
 
 /** The key of the seals: beside the shop's data, never in its database. */
@@ -20,7 +20,6 @@ export const sealFits = (seq: number, hash: string, seal: string): boolean => {
   return own.length === said.length && timingSafeEqual(own, said);
 };
 
-/** Seals an entry, in the transaction it is written in. */
-export async function sealEntry(tx: Transaction, seq: number, hash: string): Promise<void> {
-  await tx.insert(eventSeals).values({ seq, seal: sealOf(seq, hash) });
-}
+/** What seals an entry, in the transaction it is written in. */
+export const sealing = (seq: number, hash: string) =>
+  sql`insert into ${eventSeals} (seq, seal) values (${seq}, ${sealOf(seq, hash)})`;

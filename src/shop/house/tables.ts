@@ -60,8 +60,17 @@ const stamps = (tx: Transaction | Database) =>
 /** The tables the shop reckons with now. */
 export async function houseNow(tx: Transaction | Database): Promise<House> {
   const [newest] = await stamps(tx).orderBy(desc(houseTables.version)).limit(1);
-  return newest ? readHouse(tx, newest) : SHIPPED;
+  return houseBy(tx, newest ?? null);
 }
+
+/** The version that holds now, as one value; null: as shipped. */
+export const houseStampSql = sql`(select json_build_object('version', h.version, 'at', h.at)
+  from house_tables h order by h.version desc limit 1)`;
+/** The tables of a version that was read. */
+export const houseBy = async (
+  tx: Transaction | Database,
+  stamp: { version: number; at: Date } | null,
+): Promise<House> => (stamp ? readHouse(tx, stamp) : SHIPPED);
 
 /** The tables as they stood under a version; null or 0: as shipped. */
 export async function houseAt(tx: Transaction | Database, version: number | null): Promise<House> {

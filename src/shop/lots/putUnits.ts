@@ -9,7 +9,7 @@ import type { ManifestRow } from '@/formats/manifest';
 import type { Transaction } from '@/db/client';
 import { observations, recordValues, units } from '@/db/schema';
 import type { Actor } from '../command';
-import { swapBin } from '../parts/bin';
+import { NOBODY, swapBinOfKind } from '../parts/bin';
 import { takeNumbers } from '../counters';
 import type { NewValue } from '../record/values';
 import { modelOddsFor } from '../models/faults';
@@ -48,7 +48,6 @@ function claimedOf(row: NewUnit): NewValue[] {
 
 const SAID = 'said';
 /** Nobody's unit: what lies in the bin for any machine. */
-const NOBODY = '00000000-0000-0000-0000-000000000000';
 const UNKNOWN = { inside: [], takes: {}, specification: new Specification([]) };
 
 /** Evaluates machines that come in, each kind of them once. */
@@ -58,7 +57,7 @@ class Valuer {
   constructor(
     private readonly reckoning: ReckoningRules,
     private readonly source: LotSource,
-    private readonly bins: ReadonlyMap<Chassis, Awaited<ReturnType<typeof swapBin>>>,
+    private readonly bins: ReadonlyMap<Chassis, Awaited<ReturnType<typeof swapBinOfKind>>>,
   ) {}
 
   columns(
@@ -136,9 +135,9 @@ export async function putUnits(
   if (rows.length === 0) return [];
   const tags = await takeTags(tx, lot.tagPrefix, rows.length);
   // one after the other: a transaction has one connection
-  const bins = new Map<Chassis, Awaited<ReturnType<typeof swapBin>>>();
+  const bins = new Map<Chassis, Awaited<ReturnType<typeof swapBinOfKind>>>();
   for (const chassis of new Set(rows.map((row) => row.chassis)))
-    bins.set(chassis, await swapBin(tx, { id: NOBODY, chassis, maker: '', model: '' }, UNKNOWN));
+    bins.set(chassis, await swapBinOfKind(tx, chassis, UNKNOWN));
   const reckoning = await reckoningRules(tx);
   const known = effectiveCatalogue(reckoning.rules).catalogue;
   const valuer = new Valuer(reckoning, lot.source, bins);

@@ -1,4 +1,4 @@
-import { eq, inArray } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import Joi from 'joi';
 import { catalogue, findingById } from '@/catalog';
 import { usualMemory } from '@/catalog/memory';
@@ -285,11 +285,10 @@ export const recordMemoryBoard = defineCommand<
         payload: { starts: seen, told: told.map((answer) => ({ ...answer })), ...(back.length && { back }) },
       },
       answer: { told },
+      answered: ids.map((id) => ({ id, replaced: [] })),
+      voided: replaced,
       async onSealed(seq) {
         await tx.update(memoryBoards).set({ eventSeq: seq }).where(eq(memoryBoards.id, open.id));
-        await tx.update(observations).set({ eventSeq: seq }).where(inArray(observations.id, ids));
-        if (replaced.length)
-          await tx.update(observations).set({ voidedBy: seq }).where(inArray(observations.id, replaced));
       },
     };
   },

@@ -1,20 +1,26 @@
-import { and, asc, eq, isNull, or, sql } from 'drizzle-orm';
+import { and, asc, eq, isNull, or, sql, type SQL } from 'drizzle-orm';
 import type { Chassis, PartClass } from '@/core/catalogue';
 import type { DerivedRecord } from '@/core/record';
 import type { Database, Transaction } from '@/db/client';
+import { query, rowFrom } from '@/db/nested';
 import { components } from '@/db/schema';
-import { fitOf, machineNow } from './machine';
+import { fitOf, machineFrom, machineNow, type MachineNow, type ModelKnown } from './machine';
 
 /** Tested good, and in the bin. */
 export const goodInBin = and(eq(components.place, 'bin'), eq(components.knownGood, true));
 
 /** Nobody else was promised it. */
-export const freeFor = (unit: string) =>
+export const freeFor = (unit: string | SQL) =>
   and(
     or(isNull(components.reservedFor), eq(components.reservedFor, unit)),
     or(isNull(components.keptFor), eq(components.keptFor, unit)),
     or(isNull(components.ownerUnit), eq(components.ownerUnit, unit)),
   );
+
+/** A machine that is on no record. */
+export const NOBODY = '00000000-0000-0000-0000-000000000000';
+
+type Told = Pick<DerivedRecord, 'inside' | 'takes' | 'specification'>;
 
 interface Unit {
   id: string;
@@ -23,6 +29,20 @@ interface Unit {
   model: string;
 }
 
+/** Known-good parts that lie free for a unit, the cheapest first. */
+export const goodSql = (unit: string | SQL, partClass?: PartClass) =>
+  query
+    .select()
+    .from(components)
+    .where(and(goodInBin, freeFor(unit), partClass ? eq(components.class, partClass) : undefined))
+    .orderBy(asc(components.costMinor), asc(components.code));
+
+type Part = typeof components.$inferSelect;
+
+/** Those of them a machine takes. */
+const fitting = (parts: readonly Part[], { machine }: Pick<MachineNow, 'machine'>): Part[] =>
+  parts.filter((part) => fitOf(part, machine).answer !== 'no');
+
 /**
  * Known-good parts a unit may be tested with, the cheapest first: those that do not fit it, and those lying at or
  * kept for another unit, are not among them.
@@ -30,29 +50,37 @@ interface Unit {
 export async function goodParts(
   tx: Transaction | Database,
   unit: Unit,
-  record: Pick<DerivedRecord, 'inside' | 'takes' | 'specification'>,
+  record: Told,
   partClass?: PartClass,
-): Promise<(typeof components.$inferSelect)[]> {
-  const rows = await tx
-    .select()
-    .from(components)
-    .where(and(goodInBin, freeFor(unit.id), partClass ? eq(components.class, partClass) : undefined))
-    .orderBy(asc(components.costMinor), asc(components.code));
+): Promise<Part[]> {
+  const { rows } = await tx.execute<Record<string, unknown>>(goodSql(unit.id, partClass).getSQL());
   if (rows.length === 0) return [];
-  const { machine } = await machineNow(tx, unit, record);
-  return rows.filter((part) => fitOf(part, machine).answer !== 'no');
+  return fitting(
+    rows.map((row) => rowFrom(components, row)),
+    await machineNow(tx, unit, record),
+  );
 }
 
-/** What the cheapest known-good part of each class costs that fits the unit. */
-export async function swapBin(
-  tx: Transaction | Database,
-  unit: Unit,
-  record: Pick<DerivedRecord, 'inside' | 'takes' | 'specification'>,
-): Promise<Partial<Record<PartClass, number>>> {
+/** What the cheapest known-good part of each class costs that fits the machine. */
+export function swapBinFrom(
+  parts: readonly Part[],
+  chassis: Chassis,
+  record: Told,
+  known: ModelKnown,
+): Partial<Record<PartClass, number>> {
+  if (parts.length === 0) return {};
   const bin: Partial<Record<PartClass, number>> = {};
-  for (const part of await goodParts(tx, unit, record)) bin[part.class as PartClass] ??= part.costMinor;
+  for (const part of fitting(parts, machineFrom(chassis, record, known)))
+    bin[part.class as PartClass] ??= part.costMinor;
   return Object.fromEntries(Object.entries(bin).sort(([a], [b]) => (a < b ? -1 : 1)));
 }
+
+/** The same for a machine that is not on record yet. */
+export const swapBinOfKind = async (tx: Transaction | Database, chassis: Chassis, record: Told) => {
+  const { rows } = await tx.execute<Record<string, unknown>>(goodSql(NOBODY).getSQL());
+  const parts = rows.map((row) => rowFrom(components, row));
+  return swapBinFrom(parts, chassis, record, { sheet: {}, provenGb: undefined });
+};
 
 /** Parts lying at a unit for a swap-test. */
 export async function reservedFor(tx: Transaction, unit: string) {

@@ -11,6 +11,7 @@ import type { DerivedRecord } from '@/core/record';
 import type { RecordPart } from '@/core/record/entries';
 import type { Database, Transaction } from '@/db/client';
 import { components, modelSheets, units } from '@/db/schema';
+import type { Of } from '../record/model';
 
 interface Unit {
   id: string;
@@ -36,11 +37,11 @@ function takesNow(
   sheet: Facts,
   { inside, takes, specification }: Pick<DerivedRecord, 'inside' | 'takes' | 'specification'>,
 ): TakesNow {
-  const slots = /of (\d+) slots/.exec(specification.text('memoryModules') ?? '')?.[1];
+  const slots = specification.number('memorySlots');
   const watts = specification.number('processorWatts');
   const seen = {
     ...Object.assign({}, ...inside.map((part) => toldByPart(part.class, factsOfPart(part)))),
-    ...(slots && { memorySlots: Number(slots) }),
+    ...(slots !== null && { memorySlots: slots }),
     ...(watts !== null && { drawsWatts: watts + REST_WATTS }),
   } as Facts;
   const layers: [TakesBasis, Facts][] = [
@@ -71,6 +72,12 @@ export async function sheetOf(
   return row?.takes ?? {};
 }
 
+/** What is known of a model: its sheet, and the largest module we proved in another machine of it. */
+export interface ModelKnown {
+  sheet: Facts;
+  provenGb: number | undefined;
+}
+
 /** The sheets of models, by their keys. */
 async function sheetsOf(tx: Transaction | Database, keys: readonly string[]): Promise<Map<string, Facts>> {
   if (keys.length === 0) return new Map();
@@ -81,6 +88,30 @@ async function sheetsOf(tx: Transaction | Database, keys: readonly string[]): Pr
   return new Map(rows.map((row) => [row.model, row.takes]));
 }
 
+/** A module somebody's report has read where it is. */
+const provenModule = and(
+  eq(components.class, 'memory'),
+  sql`jsonb_typeof(${components.attributes}->'gb') = 'number'`,
+  sql`exists (select 1 from record_values v where v.unit_id = ${units.id} and v.key = 'memoryGb'
+    and v.basis = 'measured' and v.voided_by is null)`,
+);
+
+/** What `machineFrom` wants to know of the model of a machine that is being read, as one value. */
+export const modelKnownSql = ({ id, maker, model }: Of) => sql`case
+  when trim(${maker}) = '' or trim(${model}) = '' then json_build_object('sheet', '{}'::json)
+  else json_build_object(
+    'sheet', coalesce((select ${modelSheets.takes} from ${modelSheets}
+      where ${modelSheets.model} = lower(trim(${maker})) || '|' || lower(trim(${model}))), '{}'::jsonb),
+    'provenGb', (select max((${components.attributes}->>'gb')::float8) from ${components}
+      inner join ${units} on ${units.id} = ${components.unitId}
+      where ${units.id} <> ${id} and lower(trim(${units.maker})) = lower(trim(${maker}))
+        and lower(trim(${units.model})) = lower(trim(${model})) and ${provenModule}))
+  end`;
+export const modelKnownFrom = (json: { sheet: Facts; provenGb?: number | null }): ModelKnown => ({
+  sheet: json.sheet,
+  provenGb: json.provenGb ?? undefined,
+});
+
 /** Modules that were read by a report, the largest of each machine of these models: proven by us. */
 async function provenModules(tx: Transaction | Database, keys: readonly string[]) {
   if (keys.length === 0) return [];
@@ -89,15 +120,7 @@ async function provenModules(tx: Transaction | Database, keys: readonly string[]
     .select({ unit: units.id, key, gb: sql<number>`max((${components.attributes}->>'gb')::float8)` })
     .from(components)
     .innerJoin(units, eq(units.id, components.unitId))
-    .where(
-      and(
-        eq(components.class, 'memory'),
-        inArray(key, [...keys]),
-        sql`jsonb_typeof(${components.attributes}->'gb') = 'number'`,
-        sql`exists (select 1 from record_values v where v.unit_id = ${units.id} and v.key = 'memoryGb'
-          and v.basis = 'measured' and v.voided_by is null)`,
-      ),
-    )
+    .where(and(inArray(key, [...keys]), provenModule))
     .groupBy(units.id, units.maker, units.model);
 }
 
@@ -118,16 +141,23 @@ export async function machinesNow(
   const modules = await provenModules(tx, keys);
   return of.map(({ unit, record }) => {
     const key = modelKey(unit);
-    const takes = takesNow(unit.chassis, (key && sheets.get(key)) || {}, record);
     const elsewhere = modules.filter((row) => row.key === key && row.unit !== unit.id).map(({ gb }) => gb);
-    const provenGb = elsewhere.length ? Math.max(...elsewhere) : undefined;
-    const sizes = record.inside.flatMap((part) => {
-      const gb = part.class === 'memory' ? factsOfPart(part).gb : undefined;
-      return typeof gb === 'number' ? [gb] : [];
+    return machineFrom(unit.chassis, record, {
+      sheet: (key && sheets.get(key)) || {},
+      provenGb: elsewhere.length ? Math.max(...elsewhere) : undefined,
     });
-    const machine = machineOf(unit.chassis, takes.facts, bayKinds, { fitted: sizes, provenGb });
-    return { ...takes, machine, provenGb };
   });
+}
+
+/** A unit as the rules of fit see it, by what is known of its model. */
+export function machineFrom(chassis: Chassis, record: Told, { sheet, provenGb }: ModelKnown): MachineNow {
+  const takes = takesNow(chassis, sheet, record);
+  const sizes = record.inside.flatMap((part) => {
+    const gb = part.class === 'memory' ? factsOfPart(part).gb : undefined;
+    return typeof gb === 'number' ? [gb] : [];
+  });
+  const machine = machineOf(chassis, takes.facts, bayKinds, { fitted: sizes, provenGb });
+  return { ...takes, machine, provenGb };
 }
 
 /** A unit as the rules of fit see it. */

@@ -30,7 +30,8 @@ import { functionTests, type units } from '@/db/schema';
 import type { Actor, CommandResult } from '../command';
 import { ShopError } from '../errors';
 import { writeActs, type ActKey } from '../record/acts';
-import { putAnswer, sealAnswers, type PutAnswer } from '../record/answer';
+import type { Put } from '../command';
+import { putAnswer } from '../record/answer';
 import { writeValues } from '../record/values';
 
 type Unit = typeof units.$inferSelect;
@@ -218,7 +219,7 @@ export async function keepOther(
     throw new ShopError('refused', `Not taken in: ${error.message}. Nothing was changed.`);
   }
   const answers: Record<string, string> = {};
-  const put: PutAnswer[] = [];
+  const put: Put[] = [];
   for (const [id, outcome] of Object.entries(kept.answers)) {
     const finding = findingById(id);
     if (!finding || !appliesTo(finding, unit.chassis)) continue;
@@ -248,6 +249,6 @@ export async function keepOther(
       payload: { kind, name: asked.name, figures: kept.figures.slice(0, 12), ...(says && { says }) },
     },
     answer: { figures: kept.figures, answers },
-    onSealed: (seq) => sealAnswers(tx, seq, put),
+    answered: put,
   };
 }

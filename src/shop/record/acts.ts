@@ -13,6 +13,7 @@ export type ActKey =
   | 'clean'
   | 'owner'
   | 'damage'
+  | 'port count'
   | 'heat run'
   | 'battery run'
   | 'rails'

@@ -2,14 +2,8 @@ import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
 import { catalogue, findingById } from '@/catalog';
 import type { Transaction } from '@/db/client';
 import { observations } from '@/db/schema';
-import type { Actor } from '../command';
+import type { Actor, Put } from '../command';
 import { replaceEarlier } from './replace';
-
-/** An answer that came with another act, and what it put aside. */
-export interface PutAnswer {
-  id: number;
-  replaced: number[];
-}
 
 /**
  * Puts an answer on the record that some other act gave: a mat, a cleaned zone, a closing check.
@@ -22,19 +16,14 @@ export async function putAnswer(
   finding: string,
   outcome: string,
   basis: 'typed' | 'measured' = 'typed',
-): Promise<PutAnswer> {
+): Promise<Put> {
   const at = findingById(finding)?.outcomes.findIndex(({ id }) => id === outcome) ?? -1;
   if (at < 0) throw new RangeError(`record: there is no outcome "${outcome}" of "${finding}"`);
   return put(tx, actor, unitId, { kind: 'finding', ref: finding, outcome: at, outcomeId: outcome, basis });
 }
 
 /** The question is open again: what was answered is to be looked at anew. */
-export const putAgain = (
-  tx: Transaction,
-  actor: Actor,
-  unitId: string,
-  finding: string,
-): Promise<PutAnswer> =>
+export const putAgain = (tx: Transaction, actor: Actor, unitId: string, finding: string): Promise<Put> =>
   put(tx, actor, unitId, { kind: 'unanswered', ref: finding, outcome: 0, outcomeId: 'look-again' });
 
 async function put(
@@ -48,7 +37,7 @@ async function put(
     outcomeId: string;
     basis?: 'typed' | 'measured';
   },
-): Promise<PutAnswer> {
+): Promise<Put> {
   const replaced = await replaceEarlier(tx, unitId, [said.ref]);
   const [row] = await tx
     .insert(observations)
@@ -77,23 +66,6 @@ export async function standingOutcome(
     .orderBy(desc(observations.id))
     .limit(1);
   return row?.outcome ?? null;
-}
-
-/** Ties them to the event they came with: taking one back gives back what it had put aside. */
-export async function sealAnswers(tx: Transaction, seq: number, put: readonly PutAnswer[]): Promise<void> {
-  if (put.length === 0) return;
-  await tx
-    .update(observations)
-    .set({ eventSeq: seq })
-    .where(
-      inArray(
-        observations.id,
-        put.map(({ id }) => id),
-      ),
-    );
-  for (const { replaced } of put)
-    if (replaced.length)
-      await tx.update(observations).set({ voidedBy: seq }).where(inArray(observations.id, replaced));
 }
 
 /** The answers and verdicts an act gave are taken back with it; what they had put aside stands again. */

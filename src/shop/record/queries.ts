@@ -6,12 +6,14 @@ import { leadsTold, matOf, type MatAct } from '@/core/hands/mat';
 import { heatOdds, type HeatReading } from '@/core/instruments/heat';
 import { deriveRecord, type DerivedRecord } from '@/core/record';
 import { carriedOut, endingOf } from '@/core/record/endings';
-import type { CountEntry, PlaceEntry, RecordEntry, TakesEntry } from '@/core/record/entries';
+import type { CountEntry, PlaceEntry, PortsEntry, RecordEntry, TakesEntry } from '@/core/record/entries';
 import type { Basis, SpecKey } from '@/core/record/keys';
 import type { RecordEntry as Evidence } from '@/core/steps/evaluate';
+import type { HouseTables } from '@/core/house/tables';
 import type { Database, Transaction } from '@/db/client';
 import type { observations, recordValues } from '@/db/schema';
 import { strips } from '@/catalog/openings';
+import { portKinds } from '@/catalog/ports';
 import { ZONE_NAMES } from '@/words/cleanView';
 import { houseNow } from '../house/tables';
 import { inOrder, sealed, sourcesOf, type Sealed, type Sources } from './sources';
@@ -71,6 +73,10 @@ function valued(row: typeof recordValues.$inferSelect): RecordEntry {
   if (row.key === 'mat') return { kind: 'mat', at, act: JSON.parse(row.value) as MatAct };
   if (row.key === 'clean') return { kind: 'clean', at, act: JSON.parse(row.value) as CleanAct };
   if (row.key === 'takes') return { kind: 'takes', at, facts: JSON.parse(row.value) as TakesEntry['facts'] };
+  if (row.key === 'port count') {
+    const { ports } = JSON.parse(row.value) as Pick<PortsEntry, 'ports'>;
+    return { kind: 'ports', at, ports, by: row.by };
+  }
   if (row.key === 'drive count') {
     const { drives, by, labelled } = JSON.parse(row.value) as Omit<CountEntry, 'kind' | 'at'>;
     return { kind: 'count', at, drives, by, labelled };
@@ -147,11 +153,22 @@ export async function recordsNow(
   return new Map(
     of.map(({ id, chassis }) => {
       const sources = all.get(id)!;
-      const record = deriveRecord(entriesFrom(sources), { ...catalogue, processors, zoneName, strips }, chassis);
-      return [id, { record, sources }];
+      return [id, { record: recordFrom(sources, chassis, processors), sources }];
     }),
   );
 }
+
+/** What a record that was read tells of a machine. Pure. */
+export const recordFrom = (
+  sources: Sources,
+  chassis: Chassis,
+  processors: HouseTables['processors'],
+): DerivedRecord =>
+  deriveRecord(
+    entriesFrom(sources),
+    { ...catalogue, processors, zoneName, strips, ports: portKinds },
+    chassis,
+  );
 
 /** What the standing record tells of a machine, and what it was derived from. */
 export const readNow = async (tx: Transaction | Database, unit: { id: string; chassis: Chassis }) =>

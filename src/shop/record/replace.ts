@@ -1,11 +1,11 @@
-import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
+import { and, eq, isNull, sql } from 'drizzle-orm';
 import type { Transaction } from '@/db/client';
 import { observations } from '@/db/schema';
 
 /**
  * Findings answered again since the last repair that helped replace their earlier answers, whoever gave them:
  * a sign that was typed and then measured counts once.
- * @returns ids of the answers set aside; the caller writes the event's number into `voidedBy` once there is
+ * @returns ids of the answers set aside, newest first; the caller writes the event's number into `voidedBy` once there is
  * one
  */
 export async function replaceEarlier(
@@ -13,24 +13,14 @@ export async function replaceEarlier(
   unitId: string,
   findings: readonly string[],
 ): Promise<number[]> {
-  const standing = await tx
-    .select({
-      id: observations.id,
-      kind: observations.kind,
-      ref: observations.ref,
-      outcome: observations.outcome,
-    })
-    .from(observations)
-    .where(and(eq(observations.unitId, unitId), isNull(observations.voidedBy)))
-    .orderBy(desc(observations.id));
-  const again = new Set(findings);
-  const ids: number[] = [];
-  for (const row of standing) {
-    if (row.kind === 'repair' && row.outcome === 1) break;
-    if (row.kind !== 'repair' && again.has(row.ref)) ids.push(row.id);
-  }
-  if (ids.length) await tx.update(observations).set({ voidedBy: 0 }).where(inArray(observations.id, ids));
-  return ids;
+  const { rows } = await tx.execute<{ id: number }>(sql`
+    update ${observations} set voided_by = 0
+    where unit_id = ${unitId} and voided_by is null and kind <> 'repair'
+      and ref = any(${sql.param([...findings])}::text[])
+      and id > coalesce((select max(cured.id) from ${observations} cured where cured.unit_id = ${unitId}
+        and cured.voided_by is null and cured.kind = 'repair' and cured.outcome = 1), 0)
+    returning id`);
+  return rows.map(({ id }) => Number(id)).sort((a, b) => b - a);
 }
 
 /** Whether a question has an answer that stands. */

@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, isNull, notInArray, or, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNull, notInArray, or, sql, type SQL } from 'drizzle-orm';
 import type { DataEntry, PartEntry, SightingEntry } from '@/core/record/entries';
 import type { Database, Transaction } from '@/db/client';
 import {
@@ -12,6 +12,7 @@ import {
   work,
 } from '@/db/schema';
 import { alias } from 'drizzle-orm/pg-core';
+import { query, rowFrom, rowsOf } from '@/db/nested';
 import type { ActKey } from './acts';
 import { wayOf, writesOn } from './entries';
 
@@ -92,43 +93,76 @@ const standingMoves = and(
     where back.component_id = ${movements.componentId} and back.takes_back = ${movements.n})`,
 );
 
-/** Everything on record about the data of some drives, in the order it was sealed. */
-export async function dataEntries(
-  tx: Transaction | Database,
-  drives: string[],
-): Promise<Sealed<DataEntry>[]> {
-  const [told, moves, done] = [
-    await tx
+/** What `dataFrom` reads, of drives by their ids. */
+const dataSql = (drives: SQL) => sql`json_build_object(
+  'told', ${rowsOf(
+    query
       .select()
       .from(erasures)
-      .where(and(inArray(erasures.componentId, drives), isNull(erasures.voidedBy)))
+      .where(and(sql`${erasures.componentId} in (${drives})`, isNull(erasures.voidedBy)))
       .orderBy(asc(erasures.at)),
-    await tx
-      .select({
-        part: movements.componentId,
-        from: movements.fromPlace,
-        to: movements.toPlace,
-        eventSeq: movements.eventSeq,
-      })
+  )},
+  'moves', ${rowsOf(
+    query
+      .select()
       .from(movements)
-      .where(inArray(movements.componentId, drives))
+      .where(sql`${movements.componentId} in (${drives})`)
       .orderBy(asc(movements.componentId), asc(movements.n)),
-    await tx
-      .select({ unit: work.unitId, ref: work.ref, at: work.finishedAt, eventSeq: work.eventSeq })
+  )},
+  'done', ${rowsOf(
+    query
+      .select()
       .from(work)
       .where(
         and(
           inArray(work.ref, Object.keys(WRITES)),
           eq(work.status, 'done'),
           sql`${work.unitId} in (select substr(m.to_place, 6)::uuid from movements m
-            where m.to_place like 'unit:%' and ${inArray(sql`m.component_id`, drives)})`,
+            where m.to_place like 'unit:%' and m.component_id in (${drives}))`,
         ),
       ),
-  ];
+  )})`;
+
+/** The record once a question was answered, or a repair judged: what a screen is about to send. */
+export function withLooked(
+  sources: Sources,
+  said: Pick<Observation, 'kind' | 'ref' | 'outcome' | 'outcomeId'>,
+): Sources {
+  const row: Observation = {
+    ...said,
+    id: Number.MAX_SAFE_INTEGER,
+    unitId: '',
+    place: null,
+    note: null,
+    figure: null,
+    figureUnit: null,
+    catalogue: '',
+    basis: 'typed',
+    by: '',
+    byName: '',
+    at: new Date(),
+    eventSeq: null,
+    voidedBy: null,
+  };
+  return { ...sources, looked: countedOnce([...sources.looked, row]) };
+}
+
+type Json = Record<string, unknown>;
+interface DataJson {
+  told: Json[];
+  moves: Json[];
+  done: Json[];
+}
+
+function dataFrom(json: DataJson): Sealed<DataEntry>[] {
+  const told = json.told.map((row) => rowFrom(erasures, row));
+  const moves = json.moves.map((row) => rowFrom(movements, row));
+  const done = json.done.map((row) => rowFrom(work, row));
+  const drives = [...new Set(moves.map(({ componentId }) => componentId))];
   const writes = done.map((row) => ({
-    unit: row.unit,
+    unit: row.unitId,
     what: WRITES[row.ref],
-    at: row.at?.getTime() ?? 0,
+    at: row.finishedAt?.getTime() ?? 0,
     seq: sealed(row),
   }));
   const recorded = told.map((row) => ({
@@ -141,8 +175,24 @@ export async function dataEntries(
       ...(row.told.vouched && { vouched: true }),
     } satisfies DataEntry,
   }));
-  const ledger = moves.map((move) => ({ ...move, seq: sealed(move) }));
+  const ledger = moves.map((move) => ({
+    part: move.componentId,
+    from: move.fromPlace,
+    to: move.toPlace,
+    seq: sealed(move),
+  }));
   return inOrder([...recorded, ...writesOn(drives, ledger, writes)]);
+}
+
+/** Everything on record about the data of some drives, in the order it was sealed. */
+export async function dataEntries(
+  tx: Transaction | Database,
+  drives: string[],
+): Promise<Sealed<DataEntry>[]> {
+  const { rows } = await tx.execute<{ data: DataJson }>(
+    sql`select ${dataSql(sql`select unnest(${idsOf(drives)})`)} as data`,
+  );
+  return dataFrom(rows[0].data);
 }
 
 const group = <T>(rows: readonly T[], of: (row: T) => string): Map<string, T[]> => {
@@ -155,17 +205,31 @@ const group = <T>(rows: readonly T[], of: (row: T) => string): Map<string, T[]> 
   return groups;
 };
 
+/** Machines, by an expression that is an array of their ids. */
+type Ids = SQL;
+export const idsOf = (ids: readonly string[]): Ids => sql`${sql.param([...ids])}::uuid[]`;
+const here = (units: Ids) => sql`array(select 'unit:' || i from unnest(${units}) i)`;
+
 /** Parts that came into these machines or left them. */
-async function movesOf(tx: Transaction | Database, unitIds: readonly string[]) {
-  const places = unitIds.map((id) => `unit:${id}`);
-  return tx
-    .select({ move: movements, part: components })
+const movesSql = (units: Ids) =>
+  query
+    .select({
+      move: sql`to_json(${movements})`.as('move'),
+      part: sql`to_json(${components})`.as('part'),
+    })
     .from(movements)
     .innerJoin(components, eq(components.id, movements.componentId))
-    .where(and(or(inArray(movements.toPlace, places), inArray(movements.fromPlace, places)), standingMoves))
+    .where(
+      and(
+        sql`(${movements.toPlace} = any(${here(units)}) or ${movements.fromPlace} = any(${here(units)}))`,
+        standingMoves,
+      ),
+    )
     .orderBy(sql`${movements.eventSeq} asc nulls last`, asc(movements.n));
+interface Move {
+  move: typeof movements.$inferSelect;
+  part: typeof components.$inferSelect;
 }
-type Move = Awaited<ReturnType<typeof movesOf>>[number];
 
 function partEntry({ move, part }: Move, unitId: string): Sealed<PartEntry>[] {
   const way = wayOf({ from: move.fromPlace, to: move.toPlace, reason: move.reason }, unitId);
@@ -185,14 +249,14 @@ function partEntry({ move, part }: Move, unitId: string): Sealed<PartEntry>[] {
 const seenIn = alias(units, 'seen_in');
 
 /** What reports showed that nobody has said yes or no to: in these machines, or of what is on record there. */
-const sightingsOf = (tx: Transaction | Database, unitIds: readonly string[]) =>
-  tx
+const sightingsSql = (ids: Ids) =>
+  query
     .select({
-      row: sightings,
+      row: sql`to_json(${sightings})`.as('row'),
       code: components.code,
-      holder: components.unitId,
-      holderTag: units.tag,
-      seenTag: seenIn.tag,
+      holder: sql`${components.unitId}`.as('holder'),
+      holderTag: sql`${units.tag}`.as('holder_tag'),
+      seenTag: sql`${seenIn.tag}`.as('seen_tag'),
     })
     .from(sightings)
     .innerJoin(components, eq(components.id, sightings.componentId))
@@ -202,37 +266,39 @@ const sightingsOf = (tx: Transaction | Database, unitIds: readonly string[]) =>
       and(
         isNull(sightings.answer),
         eq(components.class, 'drive'),
-        or(inArray(sightings.unitId, [...unitIds]), inArray(components.unitId, [...unitIds])),
+        sql`(${sightings.unitId} = any(${ids}) or ${components.unitId} = any(${ids}))`,
       ),
     )
     .orderBy(asc(sightings.at));
 
 /** Observations of machines that stand, as they were written. */
-const observationsOf = (tx: Transaction | Database, unitIds: readonly string[]) =>
-  tx
+const observationsSql = (ids: Ids) =>
+  query
     .select()
     .from(observations)
-    .where(and(inArray(observations.unitId, [...unitIds]), isNull(observations.voidedBy)))
+    .where(and(sql`${observations.unitId} = any(${ids})`, isNull(observations.voidedBy)))
     .orderBy(asc(observations.id));
 
 /** Observations that count, in the order they happened. */
 export const standingObservations = async (
   tx: Transaction | Database,
   unitId: string,
-): Promise<Observation[]> => countedOnce(await observationsOf(tx, [unitId]));
+): Promise<Observation[]> =>
+  countedOnce(
+    await tx
+      .select()
+      .from(observations)
+      .where(and(eq(observations.unitId, unitId), isNull(observations.voidedBy)))
+      .orderBy(asc(observations.id)),
+  );
 
-/** Reads the records of machines, each kind of row once for all of them. */
-export async function sourcesOf(
-  tx: Transaction | Database,
-  unitIds: readonly string[],
-): Promise<Map<string, Sources>> {
-  if (unitIds.length === 0) return new Map();
-  const values = await tx
+const valuesSql = (ids: Ids) =>
+  query
     .select()
     .from(recordValues)
     .where(
       and(
-        inArray(recordValues.unitId, [...unitIds]),
+        sql`${recordValues.unitId} = any(${ids})`,
         isNull(recordValues.voidedBy),
         or(
           notInArray(recordValues.key, ASIDE),
@@ -244,11 +310,64 @@ export async function sourcesOf(
       ),
     )
     .orderBy(asc(recordValues.id));
-  const looked = await observationsOf(tx, unitIds);
-  const moves = await movesOf(tx, unitIds);
-  const drives = [...new Set(moves.filter(({ part }) => part.class === 'drive').map(({ part }) => part.id))];
-  const data = drives.length ? await dataEntries(tx, drives) : [];
-  const seen = await sightingsOf(tx, unitIds);
+
+/** Drives that came into these machines or left them. */
+const drivesSql = (ids: Ids) =>
+  sql`select m.part_id from (select ${movements.componentId} as part_id from ${movements}
+    inner join ${components} on ${components.id} = ${movements.componentId}
+    where ${components.class} = 'drive' and ${standingMoves}
+      and (${movements.toPlace} = any(${here(ids)}) or ${movements.fromPlace} = any(${here(ids)}))) m`;
+
+/** Everything `sourcesFrom` reads of machines, as one value. */
+export const sourcesSql = (ids: Ids) => sql`json_build_object(
+  'values', ${rowsOf(valuesSql(ids))},
+  'looked', ${rowsOf(observationsSql(ids))},
+  'moves', ${rowsOf(movesSql(ids))},
+  'data', ${dataSql(drivesSql(ids))},
+  'seen', ${rowsOf(sightingsSql(ids))})`;
+
+export interface SourcesJson {
+  values: Json[];
+  looked: Json[];
+  moves: { move: Json; part: Json }[];
+  data: DataJson;
+  seen: {
+    row: Json;
+    code: string;
+    holder: string | null;
+    holder_tag: string | null;
+    seen_tag: string | null;
+  }[];
+}
+
+/** Reads the records of machines, all of them in one statement. */
+export async function sourcesOf(
+  tx: Transaction | Database,
+  unitIds: readonly string[],
+): Promise<Map<string, Sources>> {
+  if (unitIds.length === 0) return new Map();
+  const { rows } = await tx.execute<{ sources: SourcesJson }>(
+    sql`select ${sourcesSql(idsOf(unitIds))} as sources`,
+  );
+  return sourcesFrom(rows[0].sources, unitIds);
+}
+
+/** What was read, by machine. */
+export function sourcesFrom(json: SourcesJson, unitIds: readonly string[]): Map<string, Sources> {
+  const values = json.values.map((row) => rowFrom(recordValues, row));
+  const looked = json.looked.map((row) => rowFrom(observations, row));
+  const moves = json.moves.map(({ move, part }): Move => ({
+    move: rowFrom(movements, move),
+    part: rowFrom(components, part),
+  }));
+  const data = dataFrom(json.data);
+  const seen = json.seen.map(({ row, code, holder, holder_tag: holderTag, seen_tag: seenTag }) => ({
+    row: rowFrom(sightings, row),
+    code,
+    holder,
+    holderTag,
+    seenTag,
+  }));
   const [valuesBy, lookedBy] = [group(values, (row) => row.unitId), group(looked, (row) => row.unitId)];
   return new Map(
     unitIds.map((id): [string, Sources] => {

@@ -1,4 +1,4 @@
-import { eq, inArray } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import Joi from 'joi';
 import { catalogue, findingById } from '@/catalog';
 import type { Transaction } from '@/db/client';
@@ -132,12 +132,8 @@ export const ingestReport = defineCommand<Ingest, IngestAnswer>({
         ...(also.length && { alsoUnits: also }),
       },
       answer: { read, filled: found.spec.map((entry) => entry.key), notRead: found.notRead },
-      onSealed: async (seq) => {
-        if (made.length)
-          await tx.update(observations).set({ eventSeq: seq }).where(inArray(observations.id, made));
-        if (replaced.length)
-          await tx.update(observations).set({ voidedBy: seq }).where(inArray(observations.id, replaced));
-      },
+      answered: made.map((id) => ({ id, replaced: [] })),
+      voided: replaced,
     };
   },
 });

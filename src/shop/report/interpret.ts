@@ -120,6 +120,8 @@ function memory({ lshw, dmidecode }: ReportBundle, put: Put, out: Interpretation
       'memoryModules',
       `${modules.map((module) => `${module.slot} ${gb(module.gb)}${module.kind ? ' ' + module.kind : ''}`).join(', ')} (${modules.length} of ${dmidecode!.slots} slots)`,
     );
+  const slots = dmidecode?.slots ?? 0;
+  put('memorySlots', slots > 0 ? String(slots) : null, slots);
   for (const stick of modules) {
     out.parts.push({
       class: 'memory',

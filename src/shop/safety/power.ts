@@ -6,6 +6,7 @@ import type { CleanState } from '@/core/clean/state';
 import type { Schools } from '@/core/clean/zones';
 import { lackingOf } from '@/core/parts/lacking';
 import type { DerivedRecord } from '@/core/record';
+import { machinePlaces, type Place } from '@/core/record/machinePlaces';
 import { mayBePowered, type PowerAnswer, type Sign } from '@/core/safety/power';
 import type { Database, Transaction } from '@/db/client';
 import { shop, type units } from '@/db/schema';
@@ -27,11 +28,21 @@ export function dirtShuts(chassis: Chassis, clean: CleanState, { first }: School
   );
   return found?.words ?? null;
 }
+
+/** What decides about the places of a machine. */
+export type ForPlaces = Pick<DerivedRecord, 'seenPlaces' | 'gone' | 'inside' | 'specification' | 'drives'>;
+
+/** The places of a machine and what each holds. */
+export const placesIn = (chassis: Chassis, { specification, drives, ...known }: ForPlaces): Place[] =>
+  machinePlaces(donorPlaces[chassis], {
+    ...known,
+    slots: specification.number('memorySlots'),
+    memoryGb: specification.number('memoryGb'),
+    drives: drives.counted,
+  });
+
 /** What a machine is seen not to have. */
-export const lackingIn = (
-  chassis: Chassis,
-  { seenPlaces, gone }: Pick<DerivedRecord, 'seenPlaces' | 'gone'>,
-) => lackingOf(donorPlaces[chassis], seenPlaces, gone);
+export const lackingIn = (chassis: Chassis, known: ForPlaces) => lackingOf(placesIn(chassis, known));
 
 /** What the record of a machine says of danger, in the order it was sealed. */
 function signsOf(sources: Sources): Sign[] {

@@ -220,12 +220,8 @@ export const returnSale = defineCommand<Back, { refundMinor: number }>({
         },
       },
       answer: { refundMinor: input.refundMinor },
-      onSealed: async (seq) => {
-        for (const { id } of rows)
-          await tx.update(observations).set({ eventSeq: seq }).where(eq(observations.id, id));
-        for (const id of replaced)
-          await tx.update(observations).set({ voidedBy: seq }).where(eq(observations.id, id));
-      },
+      answered: rows.map(({ id }) => ({ id, replaced: [] })),
+      voided: replaced,
     };
   },
 });

@@ -15,7 +15,8 @@ import { forward, moveStage, refuseHeld } from '../line';
 import { ungrade } from '../proof/proof';
 import { actBack, writeActs } from '../record/acts';
 import { assertPower } from '../safety/power';
-import { putAnswer, sealAnswers, type PutAnswer } from '../record/answer';
+import type { Put } from '../command';
+import { putAnswer } from '../record/answer';
 import { giveToken } from '../tokens/keep';
 import { newToken } from '../tokens/signs';
 
@@ -137,9 +138,7 @@ export const recordSelfTest = defineCommand<SelfTold, null>({
         },
       },
       answer: null,
-      onSealed: async (seq) => {
-        if (put) await sealAnswers(tx, seq, [put]);
-      },
+      answered: put ? [put] : [],
     };
   },
 });
@@ -155,7 +154,7 @@ async function answered(
   unit: Unit,
   own: SelfTest,
   told: SelfTold,
-): Promise<PutAnswer | null> {
+): Promise<Put | null> {
   const outcome = outcomeOf(own, told);
   const finding = own.finding && findingById(own.finding);
   if (!outcome || !finding || !appliesTo(finding, unit.chassis)) return null;

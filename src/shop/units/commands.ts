@@ -29,6 +29,7 @@ import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import { figureIn, readValue } from '@/core/record/values';
 import { recordNow } from '../record/queries';
 import { answered, replaceEarlier } from '../record/replace';
+import { withLooked } from '../record/sources';
 import { writeBench, writeValues } from '../record/values';
 import { putVerdict } from '../record/verdict';
 import { bringBack } from './ending';
@@ -66,6 +67,10 @@ export const observe = defineCommand<Observe, { stage: Stage; aside: LaidAside[]
   // a question nobody answered meanwhile is answered as it was asked; a second act is about what was seen
   still: async (tx, unit, { finding, despite, powered }) =>
     !despite && !powered && !(await answered(tx, unit.id, finding)),
+  foresee: (sources, { finding, outcome }) => {
+    const outcomeId = findingById(finding)?.outcomes[outcome]?.id;
+    return outcomeId ? withLooked(sources, { kind: 'finding', ref: finding, outcome, outcomeId }) : sources;
+  },
   async run({ tx, actor, unit }, input) {
     refuseHeld(unit!);
     const finding = findingById(input.finding);
@@ -131,7 +136,7 @@ export const observe = defineCommand<Observe, { stage: Stage; aside: LaidAside[]
         alsoUnits: aside.map((other) => other.unit),
       },
       answer: { stage, aside },
-      onSealed: (seq) => seal(tx, row.id, seq, voided),
+      answered: [{ id: row.id, replaced: voided }],
     };
   },
 });
@@ -140,20 +145,6 @@ function stageAfterFinding(now: Stage, findingStage: string, stops: boolean): St
   if (stops) return 'quarantine';
   if (findingStage === 'look') return forward(now, 'look');
   return findingStage === 'claim' ? now : forward(now, 'find');
-}
-
-async function seal(
-  tx: CommandContext['tx'],
-  id: number,
-  seq: number,
-  replaced: readonly number[],
-): Promise<void> {
-  await tx.update(observations).set({ eventSeq: seq }).where(eq(observations.id, id));
-  if (replaced.length)
-    await tx
-      .update(observations)
-      .set({ voidedBy: seq })
-      .where(inArray(observations.id, [...replaced]));
 }
 
 interface Verdict {
@@ -189,6 +180,8 @@ export const noAnswer = defineCommand<Unanswered, { aside: LaidAside[] }>({
       .required()
       .label('why'),
   }),
+  foresee: (sources, { finding, why }) =>
+    withLooked(sources, { kind: 'unanswered', ref: finding, outcome: 0, outcomeId: why }),
   async run({ tx, actor, unit }, input) {
     refuseHeld(unit!);
     const finding = findingById(input.finding);
@@ -222,7 +215,7 @@ export const noAnswer = defineCommand<Unanswered, { aside: LaidAside[] }>({
         alsoUnits: aside.map((other) => other.unit),
       },
       answer: { aside },
-      onSealed: (seq) => seal(tx, row.id, seq, replaced),
+      answered: [{ id: row.id, replaced }],
     };
   },
 });
@@ -332,7 +325,7 @@ export const repairVerdict = defineCommand<Verdict, { ended: Ending }>({
         },
       },
       answer: { ended: input.ended },
-      onSealed: (seq) => seal(tx, verdict, seq, []),
+      answered: [{ id: verdict, replaced: [] }],
     };
   },
 });
@@ -436,10 +429,8 @@ export const voidObservation = defineCommand<VoidInput, { voided: string }>({
         },
       },
       answer: { voided: row.ref },
-      onSealed: async (seq) => {
-        await tx.update(observations).set({ voidedBy: seq }).where(inArray(observations.id, ids));
-        await unpassed?.onSealed(seq);
-      },
+      voided: ids,
+      onSealed: unpassed?.onSealed,
     };
   },
 });

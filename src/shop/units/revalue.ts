@@ -7,22 +7,23 @@ import type { DerivedRecord } from '@/core/record';
 import type { Evaluation, EvaluationInput, RecordEntry } from '@/core/steps/evaluate';
 import type { Grade } from '@/core/price/model';
 import { database, type Transaction } from '@/db/client';
-import { lots, shop, units } from '@/db/schema';
-import { swapBin } from '../parts/bin';
-import { quotesFor } from '../parts/quotes';
+import { shop, units } from '@/db/schema';
+import { swapBinFrom } from '../parts/bin';
 import { UNKNOWN_NUMBERS } from '@/workers/numbers';
 import { heavy } from '@/workers/pool';
 import type { NumbersRef } from '@/workers/registry';
 import { effectiveCatalogue, type Known } from '../rules/effective';
 import { houseNow } from '../house/tables';
-import { modelOddsFor } from '../models/faults';
+import { modelFaultsFrom, modelOddsFrom } from '../models/faults';
 import { schoolsOf } from '../rules/schools';
 import { NO_BOARD } from '@/core/safety/power';
-import { dirtShuts, lackingIn } from '../safety/power';
+import { dirtShuts, lackingIn, type ForPlaces } from '../safety/power';
 import { dirtOf, dirtyPrice, withCleaning } from './dirt';
 import { classesOf, priceOf, worthOf } from './worth';
 import type { UnitWorth } from '@/core/steps/problem';
-import { evidenceFrom, readNow, recordNow } from '../record/queries';
+import { evidenceFrom, recordFrom, recordNow } from '../record/queries';
+import type { Sources } from '../record/sources';
+import { aroundOf, readingOf, type Reading } from './reading';
 
 /** The evaluation is a pure function, and a lot's like machines ask for the same one over and over. */
 const KEPT = 2000;
@@ -89,8 +90,7 @@ export interface Appraised {
   chassis: Chassis;
   source: LotSource;
   grade: Grade | null;
-  derived: Pick<DerivedRecord, 'specification' | 'gone' | 'seenPlaces' | keyof Lying> &
-    Partial<Pick<DerivedRecord, 'clean'>>;
+  derived: ForPlaces & Lying & Partial<Pick<DerivedRecord, 'clean'>>;
   record: RecordEntry[];
   bin: EvaluationInput['bin'];
   /** Offers of parts for it. */
@@ -156,27 +156,30 @@ export function appraise({ rules, house }: ReckoningRules, machine: Appraised) {
  * What the engine is asked about a unit: its record, the shop's rules, the bin and what the machine would
  * fetch.
  */
-export async function appraisalOf(tx: Transaction, unitId: string) {
-  const [{ unit, source }] = await tx
-    .select({ unit: units, source: lots.source })
-    .from(units)
-    .innerJoin(lots, eq(lots.id, units.lotId))
-    .where(eq(units.id, unitId));
-  const reckoning = await reckoningRules(tx);
-  const { record: derived, sources } = await readNow(tx, unit);
+export const appraisalOf = async (tx: Transaction, unitId: string) =>
+  appraisalFrom((await readingOf(tx, unitId))!);
+
+/** The same from what was read. Pure. */
+export function appraisalFrom(reading: Reading) {
+  const { unit, source, rules, house, sources, quotes } = reading;
+  const derived = recordFrom(sources, unit.chassis, house.tables.processors);
   const evidence = evidenceFrom(sources);
-  const appraised = appraise(reckoning, {
-    chassis: unit.chassis,
-    source,
-    grade: unit.grade as Grade | null,
-    derived,
-    record: evidence.map(({ entry }) => entry),
-    model: await modelOddsFor(tx, unit, effectiveCatalogue(reckoning.rules).catalogue),
-    bin: await swapBin(tx, unit, derived),
-    quotes: await quotesFor(tx, unitId),
-    keeps: unit.keeps,
-  });
-  return { unit, rules: reckoning.rules, evidence, ...appraised };
+  const { catalogue: known } = effectiveCatalogue(rules);
+  const appraised = appraise(
+    { rules, house },
+    {
+      chassis: unit.chassis,
+      source,
+      grade: unit.grade as Grade | null,
+      derived,
+      record: evidence.map(({ entry }) => entry),
+      model: modelOddsFrom(modelFaultsFrom(reading.model, unit, known), unit, known),
+      bin: swapBinFrom(reading.bin, unit.chassis, derived, reading.known),
+      quotes,
+      keeps: unit.keeps,
+    },
+  );
+  return { unit, rules, evidence, ...appraised };
 }
 
 /** What a machine would be worth that is not on record: offered, or thought of. */
@@ -250,6 +253,17 @@ export async function revalueUnit(
   };
 }
 
+/**
+ * Works out, outside any transaction, what a unit will be worth once its record is such: what is then written finds it
+ * done. Nothing is written or refused here.
+ */
+export async function evaluateAhead(unitId: string, foresee: (sources: Sources) => Sources): Promise<void> {
+  const reading = await readingOf(database(), unitId);
+  if (!reading) return;
+  const { known, input } = appraisalFrom({ ...reading, sources: foresee(reading.sources) });
+  await evaluateOnce(known, input);
+}
+
 /** Standing answers that cannot be true beside the newest one, oldest first. */
 export async function clashesOf(tx: Transaction, unitId: string) {
   const { input, known, evidence } = await appraisalOf(tx, unitId);
@@ -281,19 +295,16 @@ type Seen = Pick<
 
 /**
  * Brings a unit's snapshot up to date when the rules, the own numbers or the parts for swap-tests have
- * changed since it was made. Asking costs three reads side by side; only a unit that is behind is locked.
+ * changed since it was made. Asking is one statement; only a unit that is behind is locked.
  * @param seen the unit as a page has just read it @returns whether it had to
  */
 export async function keepCurrent(seen: Seen): Promise<boolean> {
   if (seen.stage === 'sold' || seen.stage === 'gone') return false;
   const db = database();
-  const [[rules], house, bin, quotes] = await Promise.all([
-    db.select().from(shop),
-    houseNow(db),
-    swapBin(db, seen, seen.record ?? (await recordNow(db, seen))),
-    quotesFor(db, seen.id),
-  ]);
-  if (seen.reckonedWith === markOf(rules, house.version, bin, quotes)) return false;
+  const { rules, house, bin, known, quotes } = await aroundOf(db, seen.id);
+  const record = seen.record ?? (bin.length ? await recordNow(db, seen) : null);
+  const own = record ? swapBinFrom(bin, seen.chassis, record, known) : {};
+  if (seen.reckonedWith === markOf(rules, house.version, own, quotes)) return false;
   await db.transaction((tx) => refreshUnit(tx, seen.id));
   return true;
 }

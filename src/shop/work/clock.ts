@@ -69,20 +69,21 @@ export async function freeHands(tx: Transaction, actor: Actor, except?: string):
  * already.
  */
 export async function turnToFinding(tx: Transaction, actor: Actor, unitId: string): Promise<LaidAside[]> {
-  await tx.execute(sql`select pg_advisory_xact_lock(7021412, hashtext(${actor.id}))`);
-  const [open] = await tx
-    .select({ id: workSegments.id, unit: workSegments.unitId, seenAt: workSegments.seenAt })
-    .from(workSegments)
-    .where(and(eq(workSegments.by, actor.id), eq(workSegments.attended, true), isNull(workSegments.endedAt)));
-  if (open?.unit === unitId) {
-    if (!open.seenAt) return [];
-    const [went] = await tx
-      .update(workSegments)
-      .set({ seenAt: sql`now()` })
-      .where(and(eq(workSegments.id, open.id), sql`${workSegments.seenAt} + ${idle} > now()`))
-      .returning({ id: workSegments.id });
-    if (went) return [];
-  }
+  // a clock that runs on this unit goes on: finding out notes that it was seen, work needs no note
+  const [goesOn] = await tx
+    .update(workSegments)
+    .set({ seenAt: sql`case when ${workSegments.seenAt} is null then null else now() end` })
+    .where(
+      and(
+        eq(workSegments.by, actor.id),
+        eq(workSegments.unitId, unitId),
+        eq(workSegments.attended, true),
+        isNull(workSegments.endedAt),
+        sql`(${workSegments.seenAt} is null or ${workSegments.seenAt} + ${idle} > now())`,
+      ),
+    )
+    .returning({ id: workSegments.id });
+  if (goesOn) return [];
   const aside = await freeHands(tx, actor);
   const own = and(eq(work.unitId, unitId), eq(work.ref, FIND_OUT), eq(work.by, actor.id));
   const [row] =

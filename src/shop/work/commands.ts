@@ -396,10 +396,7 @@ export const finishWork = defineCommand<Finish, null>({
         },
       },
       answer: null,
-      onSealed: async (seq) => {
-        if (observation !== null)
-          await tx.update(observations).set({ eventSeq: seq }).where(eq(observations.id, observation));
-      },
+      answered: observation === null ? [] : [{ id: observation, replaced: [] }],
     };
   },
 });
@@ -532,11 +529,7 @@ export const logWork = defineCommand<Logged, { workId: string }>({
         },
       },
       answer: { workId: row.id },
-      onSealed: async (seq) =>
-        void (
-          observation !== null &&
-          (await tx.update(observations).set({ eventSeq: seq }).where(eq(observations.id, observation)))
-        ),
+      answered: observation === null ? [] : [{ id: observation, replaced: [] }],
     };
   },
 });
@@ -644,11 +637,7 @@ export const takeBackWork = defineCommand<{ unitId: string; workId: string }, nu
     return {
       event: { kind: 'work dropped', voids: told.seq, payload: { work: row.id, title: row.title } },
       answer: null,
-      onSealed: async (seq) =>
-        void (
-          observation !== null &&
-          (await tx.update(observations).set({ voidedBy: seq }).where(eq(observations.id, observation)))
-        ),
+      voided: observation === null ? [] : [observation],
     };
   },
 });

@@ -28,9 +28,7 @@ export default async function MemoryPage({ params, searchParams }: Props) {
     : whole
       ? [whole]
       : [];
-  const slots = Number(
-    /of (\d+) slots/.exec(spec.text('memoryModules') ?? '')?.[1] ?? usualSlots[unit.chassis],
-  );
+  const slots = spec.number('memorySlots') ?? usualSlots[unit.chassis];
   const base = `/u/${tag}/memory`;
   const pages = [
     [base, 'Which one is it'],
