@@ -6,7 +6,7 @@ export function MachineTabs({
   at,
 }: {
   tag: string;
-  at: '' | '/heat' | '/power' | '/speed' | '/drives' | '/tests';
+  at: '' | '/places' | '/heat' | '/power' | '/speed' | '/drives' | '/tests';
 }) {
   const base = `/u/${tag}/machine`;
   return (
@@ -15,6 +15,7 @@ export function MachineTabs({
       at={`${base}${at}`}
       pages={[
         [base, 'What it is'],
+        [`${base}/places`, 'Places and ports'],
         [`${base}/heat`, 'Heat'],
         [`${base}/power`, 'Power'],
         [`${base}/speed`, 'Speed'],
