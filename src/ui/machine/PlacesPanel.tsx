@@ -26,7 +26,7 @@ export function PlacesPanel({ unit, places }: { unit: UnitHead; places: readonly
         <caption className="sr-only">Places and what they hold</caption>
         <tbody>
           {places.map((place) => (
-            <tr key={place.id} className="border-b border-rule align-top">
+            <tr key={place.id} className="border-b border-rule">
               <th scope="row" className="py-1 pr-3 text-left font-normal">
                 {place.name}
               </th>

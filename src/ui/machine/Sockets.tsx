@@ -41,6 +41,8 @@ export function Sockets({ unit, kinds }: { unit: UnitHead; kinds: readonly Socke
   const now = (kind: SocketKind): Socket[] | null =>
     changed[kind.id] ?? (kind.count ? socketsOf(kind.count) : null);
   const set = (id: string, sockets: Socket[]) => setChanged((before) => ({ ...before, [id]: sockets }));
+  const [all, setAll] = useState(false);
+  const shown = kinds.filter((kind) => all || kind.usual !== null || now(kind));
   const write = unit.mayWrite && !unit.held;
   const save = async () => {
     const ports = Object.entries(changed).map(([id, sockets]) => countOf(id, sockets));
@@ -56,20 +58,19 @@ export function Sockets({ unit, kinds }: { unit: UnitHead; kinds: readonly Socke
       <table className="mt-2 w-full border-collapse text-[14.5px]">
         <caption className="sr-only">Ports by kind</caption>
         <tbody>
-          {kinds.map((kind) => {
+          {shown.map((kind) => {
             const sockets = now(kind);
             return (
               <tr key={kind.id} className="border-b border-rule">
                 <th scope="row" className="py-1.5 pr-3 text-left font-normal">
-                  {kind.name}
+                  <span className="first-letter:uppercase inline-block">{kind.name}</span>
                 </th>
                 <td className="py-1.5">
                   <span className="flex flex-wrap items-center gap-1.5">
-                    {write && (
+                    {write && sockets && sockets.length > 0 && (
                       <Quiet
                         aria-label={`One ${kind.name} fewer`}
-                        disabled={!sockets?.length}
-                        onClick={() => set(kind.id, sockets!.slice(0, -1))}
+                        onClick={() => set(kind.id, sockets.slice(0, -1))}
                       >
                         −
                       </Quiet>
@@ -129,6 +130,11 @@ export function Sockets({ unit, kinds }: { unit: UnitHead; kinds: readonly Socke
           })}
         </tbody>
       </table>
+      {!all && shown.length < kinds.length && (
+        <p className="pt-2">
+          <Quiet onClick={() => setAll(true)}>Other kinds of port</Quiet>
+        </p>
+      )}
       {problem && <Problem>{problem.message}</Problem>}
       {write && (
         <p className="mt-3 flex flex-wrap items-center gap-4">
