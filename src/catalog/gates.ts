@@ -97,10 +97,10 @@ export const powering: Readonly<Record<string, 'power' | 'charge'>> = {
  */
 export const leftOff = 120;
 
-/**
- * What hands leave behind that had it open: factor on the odds until it is seen good. Shop estimate; a lead
- * not put back is many times likelier than before.
- */
+/** P(one opening leaves something behind), all leads and seats together: 1 to 2 % in the trade. Shop estimate. */
+export const handsLeave = 0.015;
+
+/** What it then is: weight of each among what such an opening touches. Shop estimate. */
 export const disturbed: Partial<Record<BenchItem, Record<string, number>>> = {
   caseOpen: {
     'lead-off': 10,

@@ -6,7 +6,7 @@ import { withBlocks } from './blocks';
 import { bundles } from './bundles';
 import { cautions } from './cautions';
 import { fitting } from './fitting';
-import { disturbed, gates, leftOff } from './gates';
+import { disturbed, gates, handsLeave, leftOff } from './gates';
 import { firstPower, outsideLook } from './rounds';
 import { compileCause } from './rows/cause';
 import { compileFinding, type FindingRow } from './rows/finding';
@@ -49,6 +49,7 @@ export const catalogue: Catalogue = assertCatalogue({
   benchMinutes,
   handCaps,
   disturbed,
+  handsLeave,
   leftOff,
   fitting,
 });

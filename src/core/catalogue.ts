@@ -320,8 +320,10 @@ export interface Catalogue {
   };
   benchMinutes: BenchMinutes;
   handCaps: HandCaps;
-  /** What hands leave behind that had a machine open so far: factor on the odds of a cause, by bench item. */
+  /** What hands may leave behind that had a machine open so far: weight of a cause among them, by bench item. */
   disturbed: Partial<Record<BenchItem, Record<string, number>>>;
+  /** P(one opening leaves something behind), all of it together. */
+  handsLeave: number;
   /** Factor on the odds of a lead’s cause when a machine was closed or powered over it. */
   leftOff: number;
   /** What a part put in does, whatever it was put in for. */

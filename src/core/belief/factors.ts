@@ -216,6 +216,23 @@ function shows({ outcomes, cumulative, touched }: CompiledFinding, cause: number
   return touched.includes(cause) && cumulative[at] - cumulative[at - 1] > 0.02;
 }
 
+/**
+ * What was left of a cause before hands may have brought it about: 0, a repair had taken it away; less than 1 the more
+ * answers spoke against it.
+ */
+function leftBefore(model: BeliefModel, record: readonly Evidence[], cause: number, at: number): number {
+  let left = 1;
+  for (const entry of record.slice(0, at)) {
+    if (entry.kind === 'repair' && entry.helped) {
+      if (entry.repair.cures[model.causes[cause].id]) left = 0;
+    } else if (entry.kind === 'finding' && entry.outcome === 0) {
+      const finding = model.findings.get(entry.finding);
+      if (finding?.touched.includes(cause)) left *= finding.cumulative[cause * finding.outcomes];
+    }
+  }
+  return left;
+}
+
 /** What acts when each entry of a record is taken, and at its end. */
 interface Course {
   at: Acting[];
@@ -260,7 +277,8 @@ export function foldRecord(model: BeliefModel, record: readonly Evidence[]): Fol
     odds[cause] = 0;
     if (!cured[cause]) for (const other of model.excludes[cause]) odds[other] = 0;
   }
-  for (const [cause, { factor }] of course.arisen) odds[cause] *= factor;
+  for (const [cause, { at, factor }] of course.arisen)
+    odds[cause] *= leftBefore(model, record, cause, at) + factor - 1;
   const folded: Folded = { logScale: 0, odds, factors: [], acting: course.end };
   const loose: Factor[] = [];
   record.forEach((entry, n) => {

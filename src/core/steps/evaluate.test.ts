@@ -133,7 +133,8 @@ describe('the catalogue’s own stories (order and meaning: common practice)', (
       /port-used|right-port|monitor-menu|monitor-says|memory-fitted/,
     );
     for (const step of first) {
-      expect(step.minutes).toBeLessThan(3);
+      expect(step.minutes).toBeLessThan(5);
+      expect(step.partMinor).toBe(0);
     }
   });
   it('a seller’s claim moves belief only a little', () => {

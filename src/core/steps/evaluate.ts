@@ -20,6 +20,7 @@ import { BeliefEngine, ImpossibleEvidence, storiesOf, type Posterior } from '../
 import { weighRecord, type Weight } from '../belief/weigh';
 import { prepare, type PolicyContext } from './context';
 import type { Sign } from '../safety/power';
+import { askedFor } from './complaint';
 import { shutBy } from './hazards';
 import type { PriceClass, Route, StepProblem, UnitWorth } from './problem';
 import {
@@ -241,7 +242,7 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
     if (entry.kind === 'repair') {
       const repair = repairs.get(entry.id);
       if (!repair) return void ignored.push(entry.id);
-      const done = { ...repair, disturbs: disturbed(catalogue, repair) };
+      const done = { ...repair, disturbs: disturbed(catalogue, repair, engine) };
       const helped = entry.ended === 'helped';
       if (entry.ended !== 'looked-well')
         entries.push({
@@ -257,7 +258,7 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
     }
     if (entry.kind === 'part') {
       taken.push({ kind: 'part', class: entry.class, way: entry.way });
-      const done = fittedAs(catalogue, entry, input.chassis);
+      const done = fittedAs(catalogue, entry, input.chassis, engine);
       if (done) entries.push({ index, evidence: { kind: 'work', repair: done } });
       return;
     }
@@ -332,6 +333,7 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
     quotes: input.quotes,
     wholeLookTaken: since.taken.has(WHOLE_LOOK),
     usualLeft: usualLeft(engine),
+    asked: askedFor(engine.model, evidence, claimsOf(catalogue)),
     shut: shutBy(catalogue, taken, input.chassis, {
       facts,
       keeps: input.keeps ?? input.source === 'owner',
@@ -386,20 +388,42 @@ function impliedBy(record: readonly RecordEntry[], findings: ReadonlyMap<string,
   return implied;
 }
 
+/** Questions a seller or owner answers. */
+const claimsOf = ({ findings }: Catalogue) =>
+  new Set(findings.flatMap(({ id, stage }) => (stage === 'claim' ? [id] : [])));
+
 /** Is the machine built so that this can be done? */
 function builtFor({ needs, unless }: Repair, facts: Facts): boolean {
   return (needs ?? []).every((fact) => facts[fact] === true) && !unless?.some((fact) => facts[fact] === true);
 }
 
-/** What hands on this work may leave behind: what every such opening does, and what this work does. */
-function disturbed(catalogue: Pick<Catalogue, 'disturbed'>, repair: Repair): Record<string, number> {
-  const all: Record<string, number> = {};
-  const add = (own: Record<string, number> | undefined) => {
-    for (const [cause, factor] of Object.entries(own ?? {})) all[cause] = Math.max(all[cause] ?? 1, factor);
+/**
+ * What hands on this work may leave behind, as factors on the odds: all that such an opening touches together becomes
+ * likelier by the catalogue's `handsLeave`, shared out by its weights; what this work does besides has its own factor.
+ */
+function disturbed(
+  catalogue: Pick<Catalogue, 'disturbed' | 'handsLeave'>,
+  repair: Repair,
+  engine: BeliefEngine,
+): Record<string, number> {
+  const weights: Record<string, number> = {};
+  for (const item of BENCH_ITEMS)
+    if (repair.bench?.[item])
+      for (const [cause, weight] of Object.entries(catalogue.disturbed[item] ?? {}))
+        weights[cause] = Math.max(weights[cause] ?? 0, weight);
+  const { causeIndex, logOdds } = engine.model;
+  const oddsOf = (cause: string) => {
+    const at = causeIndex.get(cause);
+    return at === undefined ? 0 : Math.exp(logOdds[at]);
   };
-  for (const item of BENCH_ITEMS) if (repair.bench?.[item]) add(catalogue.disturbed[item]);
-  add(repair.disturbs);
-  return all;
+  const touched = Object.entries(weights).filter(([cause]) => oddsOf(cause) > 0);
+  const total = touched.reduce((sum, [cause, weight]) => sum + weight * oddsOf(cause), 0);
+  return {
+    ...Object.fromEntries(
+      touched.map(([cause, weight]) => [cause, 1 + (catalogue.handsLeave * weight) / total]),
+    ),
+    ...repair.disturbs,
+  };
 }
 
 /** Work less what it may have left: those causes were ticked back in since. */
@@ -422,9 +446,10 @@ const leftOff = (catalogue: Pick<Catalogue, 'leftOff'>, causes: readonly string[
 
 /** Hands on a part, as work: what went in does what such a repair does, what came out leaves it touched. */
 function fittedAs(
-  catalogue: Pick<Catalogue, 'fitting' | 'repairs' | 'disturbed'>,
+  catalogue: Pick<Catalogue, 'fitting' | 'repairs' | 'disturbed' | 'handsLeave'>,
   part: Extract<RecordEntry, { kind: 'part' }>,
   chassis: ModelContext['chassis'],
+  engine: BeliefEngine,
 ): RepairDone | null {
   const own = catalogue.fitting[part.class];
   const like = own?.like
@@ -436,7 +461,7 @@ function fittedAs(
   return {
     id: `${part.way}:${part.class}`,
     cures: Object.fromEntries(cures),
-    disturbs: disturbed(catalogue, like),
+    disturbs: disturbed(catalogue, like, engine),
   };
 }
 

@@ -93,6 +93,8 @@ export interface StepProblem {
   also?: readonly string[];
   /** Share of the price the usual faults of such a machine leave. */
   usualLeft: number;
+  /** By cause of the model: it explains something that was seen amiss; null: nothing was. */
+  asked?: Uint8Array | null;
   /** Steps that do any of these are not proposed, and why. */
   shut?: Partial<Record<Hazard | 'wipe', Shut>>;
 }

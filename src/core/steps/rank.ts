@@ -5,7 +5,7 @@ import { bundleStep } from './bundles';
 import { atPrice, benchMask, prepare, viewOf, type PolicyContext } from './context';
 import { actsOf } from './hazards';
 import { glance, standing, thinkThrough, worthThinking, writeOut, type Look, type Now } from './look';
-import { tellingFirst } from './order';
+import { settleTies } from './order';
 import {
   basePolicy,
   bestBase,
@@ -140,6 +140,9 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
   }
   for (const { r, chance } of worthTrying(now)) {
     const prepared = context.repairs[r];
+    const { id } = prepared.repair;
+    // what hardly anything speaks for is on no list; what clears a danger, or was asked after, is
+    if (chance < TRIFLING && id !== base.first && !clearing.has(id) && !problem.also?.includes(id)) continue;
     const moves = movesFor(prepared.repair.bench, problem.bench, problem.benchMinutes);
     const minutes = minutesOf(moves) + prepared.repair.minutes;
     steps.push({
@@ -187,8 +190,8 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
       x.minutes - y.minutes ||
       (x.id < y.id ? -1 : 1),
   );
-  tellingFirst(problem, steps);
-  openFirst(steps, clearing, Math.max(clearing.best, base.value) > stop.value + 1);
+  settleTies(problem, steps);
+  openFirst(problem, steps, clearing);
   for (const step of steps.slice(0, WRITTEN_OUT)) {
     const look = looks.get(step);
     if (look) step.outcomes = writeOut(now, look);
@@ -213,9 +216,12 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
     })),
     shut,
     routes,
-    // to finish a machine that is most likely sound is to refurbish it
+    // to finish a machine that is most likely sound is to refurbish it; a danger is looked into whatever it is worth
     best:
-      top.kind !== 'stop' || (stop.route === 'disclose' && soundOf(from) >= 0.5) ? 'refurbish' : stop.route,
+      (endangered(problem) ? going > stop.value : top.kind !== 'stop') ||
+      (stop.route === 'disclose' && soundOf(from) >= 0.5)
+        ? 'refurbish'
+        : stop.route,
     stopMinor: Math.round(stop.value),
     plan: base,
     breakEvenMinutes:
@@ -230,6 +236,8 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
 
 /** Repairs thought through: so many of those that win most for what they cost. */
 const TRIED = 32;
+/** A repair less likely to help than this is not listed. Common practice: nobody tries it before a look. */
+const TRIFLING = 0.03;
 /** A repair less likely to help than this is not thought of. */
 const HARDLY = 0.002;
 
@@ -260,12 +268,17 @@ export function barrier(problem: Pick<StepProblem, 'shut'>, item: Finding | Repa
   return null;
 }
 
+/** Does a danger stand? */
+const endangered = ({ shut }: StepProblem) => Object.values(shut ?? {}).some(({ kind }) => kind === 'gate');
+
 /**
- * What opens what is shut comes before everything: the look from outside always, the clearing of a danger when
- * there is something to be won afterwards.
+ * What opens what is shut comes before everything, whatever the machine is worth. While a danger stands nothing else
+ * is proposed but to give the machine away: with its fault told, for its parts, as scrap.
  */
-function openFirst(steps: RankedStep[], clearing: Clearing, worthIt: boolean): void {
-  const opening = steps.filter((step) => clearing.first.has(step.id) || (worthIt && clearing.has(step.id)));
+function openFirst(problem: StepProblem, steps: RankedStep[], clearing: Clearing): void {
+  if (endangered(problem))
+    steps.splice(0, steps.length, ...steps.filter(({ id, kind }) => clearing.has(id) || kind === 'stop'));
+  const opening = steps.filter((step) => clearing.has(step.id));
   if (!opening.length) return;
   const top = Math.max(...steps.map((step) => step.valueMinor));
   steps.splice(0, steps.length, ...opening, ...steps.filter((step) => !opening.includes(step)));

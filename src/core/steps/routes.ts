@@ -8,9 +8,7 @@ import type { StepProblem, StopRoute, UnitWorth } from './problem';
  */
 export const SALEABLE = 0.5;
 
-/** Most of a told, unfinished machine's price a buyer pays as found. Shop estimate. */
-const TOLD = 0.95;
-/** The same of one that was seen to run. Shop estimate. */
+/** Share of its price one pays as found for a machine that was seen to run. Shop estimate. */
 const RUNS = 0.85;
 
 /** What stopping is worth, minor units, before the machine is put back together. */
@@ -22,8 +20,8 @@ export type Stops = Record<Exclude<StopRoute, 'recycle'>, number>;
  * @param usualLeft share of the price the usual faults leave
  */
 export function asFoundFactor(worth: UnitWorth, usualLeft: number, runs: boolean): number {
-  const untested = Math.min(TOLD, worth.asFoundShare / Math.max(usualLeft, 1e-6));
-  return runs ? Math.max(RUNS, untested) : untested;
+  // what nobody has seen running never fetches more than what was
+  return runs ? RUNS : Math.min(RUNS, worth.asFoundShare / Math.max(usualLeft, 1e-6));
 }
 
 /**

@@ -1,0 +1,40 @@
+import type { Evidence } from '../belief/factors';
+import type { BeliefModel } from '../belief/model';
+
+/** A cause makes an outcome so many times likelier than it is by itself, at least, to be asked for by it. */
+const LIKELIER = 3;
+
+/**
+ * Causes the complaint asks for: those that explain something that was seen amiss, and is not their own sight. What is
+ * seen directly and explains nothing else only adds value when it is mended.
+ * @param record evidence in the order it happened; what a repair that helped lies behind asks for nothing any more
+ * @param claims ids of questions a seller or owner answers
+ * @returns by cause of the model: 2, what was complained of asks for it; 1, something seen does; null: nothing is amiss
+ */
+export function askedFor(
+  model: BeliefModel,
+  record: readonly Evidence[],
+  claims: ReadonlySet<string>,
+): Uint8Array | null {
+  const asked = new Uint8Array(model.causes.length);
+  const from = record.findLastIndex((entry) => entry.kind === 'repair' && entry.helped) + 1;
+  let amiss = false;
+  for (const [n, entry] of record.entries()) {
+    if (entry.kind !== 'finding' || entry.outcome === 0) continue;
+    const claimed = claims.has(entry.finding);
+    if (n < from && !claimed) continue;
+    const finding = model.findings.get(entry.finding);
+    if (!finding) continue;
+    const { outcomes, cumulative, leak, touched, settles } = finding;
+    const o = entry.outcome;
+    const usual = leak[o] - leak[o - 1];
+    for (const cause of touched) {
+      const at = cause * outcomes + o;
+      const chance = cumulative[at] - cumulative[at - 1];
+      if (settles[o].includes(cause) || chance < LIKELIER * usual || chance < 0.02) continue;
+      asked[cause] = Math.max(asked[cause], claimed && from === 0 ? 2 : 1);
+      amiss = true;
+    }
+  }
+  return amiss ? asked : null;
+}
