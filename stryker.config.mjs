@@ -11,7 +11,7 @@ const ROOMS = {
 const asked = (process.env.OMNITROPE_ROOMS ?? 'ledger,price,minutes,gate').split(',');
 
 /** @type {import('@stryker-mutator/api/core').PartialStrykerOptions} */
-export default {
+const options = {
   testRunner: 'vitest',
   vitest: { configFile: 'bench/mutants.vitest.mjs', related: false },
   plugins: ['@stryker-mutator/vitest-runner'],
@@ -30,3 +30,4 @@ export default {
   ignorePatterns: ['*', '!src/**', '!bench/**', '!tests/**', '!samples/**', '!package.json', '!tsconfig.json'],
   thresholds: { high: 90, low: 80, break: 80 },
 };
+export default options;

@@ -124,3 +124,94 @@ describe('price from the table', () => {
       tablePrice(table, { ...known, memoryGb: 16 }).minor,
     ));
 });
+
+describe('worked by hand, line by line', () => {
+  const spec = (more: Partial<PriceSpec>): PriceSpec => ({
+    chassis: 'desktop',
+    level: 4,
+    memoryGb: 10,
+    driveKind: 'solid',
+    driveGb: 200,
+    batteryHealth: null,
+    grade: 'A',
+    ...more,
+  });
+  const lines = (more: Partial<PriceSpec>, of = table) =>
+    tablePrice(of, spec(more)).lines.map(({ what, minor, known: told, detail }) => [
+      what,
+      minor,
+      told,
+      detail,
+    ]);
+  it('memory by the level, both amounts of a solid-state drive', () =>
+    expect(lines({})).toEqual([
+      ['base', 5000, true, 'processor level 4'],
+      ['memory', 300, true, '10 GB of memory'],
+      ['drive', 2000, true, '200 GB solid-state drive'],
+      ['grade', 0, true, 'grade A'],
+    ]));
+  it('threads and year together and alone', () => {
+    // 16 of 8 threads: +10 %; 2018 of 2020: -4 %
+    expect(lines({ threads: 16, year: 2018 })[1]).toEqual(['processor', 300, true, '16 threads, of 2018']);
+    expect(lines({ threads: 16 })[1]).toEqual(['processor', 500, true, '16 threads']);
+    expect(lines({ year: 2018 })[1]).toEqual(['processor', -200, true, 'of 2018']);
+    expect(lines({ year: 1990 })[1]).toEqual(['processor', -1500, true, 'of 1990']);
+  });
+  it('a disk by its size, and no drive, each by its factor and never above the next better', () => {
+    // (5300 + 500 + 2 * 20) * 0.75 = 4380; (5300 + 200) * 0.5 = 2750
+    const priced = {
+      ...table,
+      drive: { ...table.drive, none: 200 },
+      driveFactor: { none: 0.5, disk: 0.75, solid: 1 },
+    };
+    expect(lines({ driveKind: 'disk' }, priced)[2]).toEqual(['drive', 4380 - 5300, true, '200 GB hard disk']);
+    expect(lines({ driveKind: 'none' }, priced)[2]).toEqual(['drive', 2750 - 5300, true, 'no drive']);
+    const absurd = { ...table, driveFactor: { none: 2, disk: 3, solid: 1 } };
+    expect(lines({ driveKind: 'none' }, absurd)[2][1]).toBe(2000);
+    // (5300 + 1000 + 200 * 5) * 1.5 = 10,950
+    const dear = { ...table, driveFactor: { none: 0.9, disk: 0.75, solid: 1.5 } };
+    expect(lines({}, dear)[2][1]).toBe(10_950 - 5300);
+  });
+  it('further drives, a card and own graphics: of these the better, own only over the usual', () => {
+    expect(lines({ moreDrivesGb: 250 })[3]).toEqual(['drive', 50, true, '250 GB of further drives']);
+    expect(lines({ card: 'light games' })[3]).toEqual(['graphics', 1500, true, 'a card for light games']);
+    expect(lines({ ownGraphics: 'films' })[3]).toEqual(['graphics', 0, true, 'its own graphics, for films']);
+    expect(lines({ ownGraphics: 'light games', card: 'office' })[3]).toEqual([
+      'graphics',
+      1000,
+      true,
+      'its own graphics, for light games',
+    ]);
+    // as good as its own: the card is told
+    expect(lines({ ownGraphics: 'light games', card: 'light games' })[3][3]).toBe('a card for light games');
+  });
+  it('what nobody read says so, and is not known', () => {
+    const unread = lines({
+      chassis: 'laptop',
+      level: null,
+      memoryGb: null,
+      driveKind: null,
+      driveGb: null,
+      grade: null,
+    });
+    expect(unread.map(([what, , told, detail]) => [what, told, detail])).toEqual([
+      ['base', false, 'processor level not read: the mean over all'],
+      ['memory', false, 'memory not read, taken as 4 GB'],
+      ['drive', false, '120 GB solid-state drive assumed'],
+      ['battery', false, 'battery at 65 % assumed'],
+      ['grade', false, 'not graded, taken as B'],
+    ]);
+    expect(lines({ chassis: 'laptop', batteryHealth: 0.8 })[3]).toMatchObject([
+      'battery',
+      1030,
+      true,
+      'battery at 80 %',
+    ]);
+    expect(lines({ chassis: 'laptop', batteryMissing: true })[3]).toMatchObject([
+      'battery',
+      -3090,
+      true,
+      'no battery',
+    ]);
+  });
+});
