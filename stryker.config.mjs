@@ -27,7 +27,15 @@ const options = {
   clearTextReporter: { allowColor: false, reportTests: false, allowEmojis: false },
   tempDirName: '.test/mutants',
   // of the tree only what the unit tests read
-  ignorePatterns: ['*', '!src/**', '!bench/**', '!tests/**', '!samples/**', '!package.json', '!tsconfig.json'],
+  ignorePatterns: [
+    '*',
+    '!src/**',
+    '!bench/**',
+    '!tests/**',
+    '!samples/**',
+    '!package.json',
+    '!tsconfig.json',
+  ],
   thresholds: { high: 90, low: 80, break: 80 },
 };
 export default options;

@@ -1,4 +1,5 @@
 import { otherWays } from '@/catalog/erasure';
+import { portKinds } from '@/catalog/ports';
 import { rubric } from '@/catalog/rubric';
 import { testsFor } from '@/core/grade/rubric';
 import { seededRandom } from '@/core/random';
@@ -244,6 +245,13 @@ async function prove(
     const said = claimed.find((row) => row.key === key);
     if (said) await act('Bench B', 'typeSpec', { unitId, key, value: said.value });
   }
+  await act('Bench B', 'tellPorts', {
+    unitId,
+    ports: portKinds.flatMap(({ id, usual }) => {
+      const there = id === 'card' ? undefined : usual[unit.chassis];
+      return there ? [{ kind: id, there, good: there, bad: 0 }] : [];
+    }),
+  });
   await act('Bench B', 'giveGrade', { unitId });
   return unitId;
 }

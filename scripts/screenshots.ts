@@ -14,6 +14,7 @@ const VIEWS = {
   clean: '/u/TF-0002/work/clean',
   prove: '/u/WQ-0015/prove',
   sell: '/u/WQ-0015/shelf',
+  places: '/u/WQ-0015/machine/places',
   heat: '/u/WQ-0030/machine/heat',
   drives: '/u/WQ-0020/machine/drives',
   tests: '/u/FB-0003/machine/tests',

@@ -33,6 +33,9 @@ export function databaseUrl(): string {
   return url;
 }
 
+/** Where the database is reached for what needs a session of its own (LISTEN), past a pooler that hands them round. */
+export const sessionUrl = (): string => process.env.OMNITROPE_SESSION_URL ?? databaseUrl();
+
 function open(): Held {
   const pool = new pg.Pool({
     connectionString: databaseUrl(),

@@ -5,8 +5,7 @@ import { QueryBuilder, type PgTable } from 'drizzle-orm/pg-core';
 export const query = new QueryBuilder();
 
 /** All rows of a query as one value: several of them travel in one statement. */
-export const rowsOf = (rows: SQLWrapper) =>
-  sql`(select coalesce(json_agg(r), '[]'::json) from ${rows} as r)`;
+export const rowsOf = (rows: SQLWrapper) => sql`(select coalesce(json_agg(r), '[]'::json) from ${rows} as r)`;
 
 type Json = Record<string, unknown>;
 

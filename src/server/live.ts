@@ -1,6 +1,6 @@
 import { statfs } from 'node:fs/promises';
 import pg from 'pg';
-import { databaseUrl } from '@/db/client';
+import { sessionUrl } from '@/db/client';
 import { log } from '@/log';
 import { NO_DATABASE } from '@/shop/jobs/health';
 
@@ -65,7 +65,7 @@ async function lookForRoom(): Promise<void> {
 const RETRY_MS = [250, 500, 1000, 2000, 5000];
 
 async function listen(attempt: number): Promise<void> {
-  const client = new pg.Client({ connectionString: databaseUrl(), keepAlive: true });
+  const client = new pg.Client({ connectionString: sessionUrl(), keepAlive: true });
   let over = false;
   const again = (error?: Error) => {
     if (over) return;

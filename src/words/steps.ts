@@ -75,8 +75,9 @@ function lookReason(step: RankedStep): string {
 export interface Around {
   sound: number;
   goingOnMinor: number | null;
-  /** Of stopping now, minor units. */
-  stopMinor?: number;
+  /** Of the step that comes first, and what a minute of hands costs, minor units. */
+  firstMinor?: number;
+  minuteMinor?: number;
   /** What reading the machine first would win, minor units. */
   readingMinor?: number | null;
   /** Of the shop's currency. */
@@ -89,6 +90,12 @@ function stopReason(step: RankedStep, { goingOnMinor, decimals }: Around): strin
   return `Stopping nets ${minorText(Math.round(step.valueMinor), decimals)}, the best step left ${minorText(Math.round(goingOnMinor), decimals)}.`;
 }
 
+/** What a step is worth more or less than the first; 0: as good, within a minute of hands. */
+function againstFirst({ valueMinor }: RankedStep, { firstMinor, minuteMinor = 0 }: Around): number {
+  const difference = Math.round(valueMinor - (firstMinor ?? valueMinor));
+  return Math.abs(difference) <= minuteMinor ? 0 : difference;
+}
+
 /** A ranked step in words. */
 export function stepView(step: RankedStep, around: Around = { sound: 0, goingOnMinor: null }): StepView {
   const base = {
@@ -96,7 +103,7 @@ export function stepView(step: RankedStep, around: Around = { sound: 0, goingOnM
     id: step.id,
     minutes: step.minutes,
     valueMinor: step.valueMinor,
-    gainMinor: step.valueMinor - (around.stopMinor ?? 0),
+    againstFirst: againstFirst(step, around),
     setUp: movesInWords(step.moves),
     how: '',
     note: '',
@@ -196,10 +203,14 @@ export function plainQuestion(id: string): StepView | null {
 }
 
 /** What the words of a step refer to besides itself. */
-export const aroundOf = (evaluation: Evaluation, decimals: number): Parameters<typeof stepView>[1] => ({
-  decimals,
+export const aroundOf = (
+  evaluation: Evaluation,
+  { currencyDecimals, ratePerHourMinor }: { currencyDecimals: number; ratePerHourMinor: number },
+): Around => ({
+  decimals: currencyDecimals,
+  firstMinor: evaluation.steps[0]?.valueMinor,
+  minuteMinor: ratePerHourMinor / 60,
   sound: evaluation.sound.probability,
-  stopMinor: evaluation.stopMinor,
   readingMinor: evaluation.readingMinor,
   goingOnMinor: evaluation.steps.find((step) => step.kind !== 'stop')?.valueMinor ?? null,
 });

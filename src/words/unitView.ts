@@ -23,8 +23,8 @@ export interface StepView {
   reason: string;
   minutes: number;
   valueMinor: number;
-  /** Over stopping now. */
-  gainMinor: number;
+  /** Worth more or less than the first step, minor units; 0: as good, within a minute of hands. */
+  againstFirst: number;
   /** What to do to the bench first, in words. */
   setUp: string;
   note: string;

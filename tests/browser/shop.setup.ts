@@ -41,7 +41,7 @@ export async function startServer(
     env: {
       ...process.env,
       NODE_ENV: 'production',
-      DATABASE_URL: asServing(databaseUrl),
+      ...reachedBy(asServing(databaseUrl)),
       BETTER_AUTH_SECRET: SECRET,
       PORT: String(port),
       HOST: '127.0.0.1',
@@ -86,19 +86,30 @@ export async function demoDatabase(name: string): Promise<string> {
   return databaseUrl;
 }
 
+/** Through the transaction pooler, where one was asked for (`npm run bench:pooled`). */
+function reachedBy(direct: string): Record<string, string> {
+  const port = process.env.OMNITROPE_POOLPORT;
+  if (!port) return { DATABASE_URL: direct };
+  const pooled = new URL(direct);
+  pooled.port = port;
+  return { DATABASE_URL: pooled.toString(), OMNITROPE_SESSION_URL: direct };
+}
+
 /** The demo shop on a fresh database, served by two processes. */
 export default async function setup(project: TestProject): Promise<() => Promise<void>> {
   if (!existsSync('.next/BUILD_ID')) throw new Error('no build: run "npm test", or "npx next build" first');
   const databaseUrl = await demoDatabase(`omnitrope_browser_${process.env.OMNITROPE_SHARD ?? 1}`);
-  const worker = spawn('node', ['scripts/bundled.mjs', 'scripts/worker.ts'], {
-    stdio: ['ignore', 'ignore', 'inherit'],
-    env: {
-      ...process.env,
-      DATABASE_URL: asServing(databaseUrl),
-      OMNITROPE_OWNER_URL: databaseUrl,
-      LOG_LEVEL: 'warn',
-    },
-  });
+  const workers = Array.from({ length: process.env.OMNITROPE_POOLPORT ? 3 : 1 }, () =>
+    spawn('node', ['scripts/bundled.mjs', 'scripts/worker.ts'], {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: {
+        ...process.env,
+        ...reachedBy(asServing(databaseUrl)),
+        OMNITROPE_OWNER_URL: databaseUrl,
+        LOG_LEVEL: 'warn',
+      },
+    }),
+  );
   const servers = [await startServer(databaseUrl), await startServer(databaseUrl)];
   project.provide('url', servers[0].url);
   project.provide('otherUrl', servers[1].url);
@@ -106,6 +117,6 @@ export default async function setup(project: TestProject): Promise<() => Promise
   project.provide('databaseUrl', databaseUrl);
   return async () => {
     for (const server of servers) server.process.kill('SIGTERM');
-    worker.kill('SIGTERM');
+    for (const worker of workers) worker.kill('SIGTERM');
   };
 }

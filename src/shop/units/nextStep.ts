@@ -9,6 +9,6 @@ export async function nextStep(unitId: string): Promise<NextView | null> {
   const found = await snapshotOf(unitId);
   const first = found?.evaluation?.steps[0];
   if (!first || found.stage === 'quarantine' || found.stage === 'sold') return null;
-  const around = aroundOf(found.evaluation!, (await shopRules()).currencyDecimals);
+  const around = aroundOf(found.evaluation!, await shopRules());
   return { step: stepView(first, around), believed: believedView(found.evaluation!, true) };
 }

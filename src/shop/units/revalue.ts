@@ -53,7 +53,10 @@ export async function withNumbers<T>(known: Known, ask: (numbers: NumbersRef) =>
   }
 }
 
-/** Same rules, same tables, same bin, same offers: same mark. */
+/** Raised with every change of how belief, plan or price come out of the same record: older snapshots are then behind. */
+const RECKONED_BY = 2;
+
+/** Same engine, same rules, same tables, same bin, same offers: same mark. */
 function markOf(
   rules: typeof shop.$inferSelect,
   house: number,
@@ -63,6 +66,7 @@ function markOf(
   return createHash('sha1')
     .update(
       JSON.stringify([
+        RECKONED_BY,
         catalogue.version,
         effectiveCatalogue(rules).mark,
         rules.ratePerHourMinor,

@@ -79,6 +79,15 @@ function Words({ answer }: { answer: Answer }) {
       <p>
         {Math.abs(comparison.aheadMinor) < 1 ? (
           <>It is worth the same as “{proposed}”</>
+        ) : comparison.aheadMinor < 0 ? (
+          <>
+            It is worth{' '}
+            <b className="figures text-[13.5px]">
+              <Money minor={-comparison.aheadMinor} />
+            </b>{' '}
+            more than “{proposed}”. So small a difference is a tie: what bears on the complaint and settles
+            most for its cost comes first:
+          </>
         ) : (
           <>
             “{proposed}” is ahead by{' '}

@@ -347,7 +347,7 @@ export function FindOut({
         {!unit.held && !running && others.length > 0 && (
           <section aria-label="Or" className="order-2 px-0.5 pt-3">
             <h2 className="mb-1 flex justify-between text-[13px] text-soft">
-              Or <span>hands, and gain over stopping</span>
+              Or <span>hands, and against the first</span>
             </h2>
             <table className="w-full border-collapse text-[14.5px]">
               <caption className="sr-only">Other steps, minutes of hands and value</caption>
@@ -373,10 +373,10 @@ export function FindOut({
                     </td>
                     <td className="figures w-20 py-1 text-right text-[13px]">{attended(other.minutes)}</td>
                     <td className="figures w-20 py-1 text-right text-[13px]">
-                      {other.kind === 'stop' ? (
-                        <span className="text-soft">stop</span>
+                      {other.againstFirst === 0 ? (
+                        <span className="text-soft">as good</span>
                       ) : (
-                        <Money minor={other.gainMinor} plus />
+                        <Money minor={other.againstFirst} plus />
                       )}
                     </td>
                   </tr>

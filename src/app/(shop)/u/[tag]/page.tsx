@@ -38,7 +38,7 @@ export default async function FindOutPage({ params, searchParams }: Props) {
     );
   const running = runningViews(work).find((row) => row.status === 'running') ?? null;
   const stop = evaluation.steps.find((step) => step.kind === 'stop');
-  const around = aroundOf(evaluation, (await shopRules()).currencyDecimals);
+  const around = aroundOf(evaluation, await shopRules());
   const shown = evaluation.steps.slice(0, 6);
   if (stop && !shown.includes(stop)) shown[shown.length - 1] = stop;
   const finding = ask ? findingById(ask) : undefined;
