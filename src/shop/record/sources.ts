@@ -12,7 +12,7 @@ import {
   work,
 } from '@/db/schema';
 import { alias } from 'drizzle-orm/pg-core';
-import { query, rowFrom, rowsOf } from '@/db/nested';
+import { ofIds, query, rowFrom, rowsOf, theIds } from '@/db/nested';
 import type { ActKey } from './acts';
 import { wayOf, writesOn } from './entries';
 
@@ -340,15 +340,15 @@ export interface SourcesJson {
   }[];
 }
 
+const sourcesOfIds = ofIds(() => sql`select ${sourcesSql(theIds)} as sources`);
+
 /** Reads the records of machines, all of them in one statement. */
 export async function sourcesOf(
   tx: Transaction | Database,
   unitIds: readonly string[],
 ): Promise<Map<string, Sources>> {
   if (unitIds.length === 0) return new Map();
-  const { rows } = await tx.execute<{ sources: SourcesJson }>(
-    sql`select ${sourcesSql(idsOf(unitIds))} as sources`,
-  );
+  const { rows } = await tx.execute<{ sources: SourcesJson }>(sourcesOfIds(unitIds));
   return sourcesFrom(rows[0].sources, unitIds);
 }
 

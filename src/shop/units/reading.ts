@@ -2,7 +2,7 @@ import { sql, type SQL } from 'drizzle-orm';
 import type { LotSource } from '@/core/catalogue';
 import type { Facts } from '@/core/parts/fields';
 import type { Database, Transaction } from '@/db/client';
-import { rowFrom, rowsOf } from '@/db/nested';
+import { ofIds, rowFrom, rowsOf, theIds } from '@/db/nested';
 import { components, shop, units, wants } from '@/db/schema';
 import { houseBy, houseStampSql, type House } from '../house/tables';
 import { modelRecordsSql, type ModelRecords } from '../models/faults';
@@ -67,6 +67,18 @@ async function aroundFrom(tx: Transaction | Database, json: AroundJson): Promise
 /** The columns of the machine that is being read, in a query of it under this name. */
 const it = { id: sql`it.id`, maker: sql`it.maker`, model: sql`it.model`, chassis: sql`it.chassis` };
 
+const readingOfIds = ofIds(
+  () => sql`select to_json(it) as unit,
+    (select l.source from lots l where l.id = it.lot_id) as source,
+    ${aroundSql(it)} as around,
+    ${modelRecordsSql(it)} as model,
+    ${sourcesSql(sql`array[it.id]`)} as sources
+    from ${units} it where it.id = any(${theIds})`,
+);
+const aroundOfIds = ofIds(
+  () => sql`select ${aroundSql(it)} as around from ${units} it where it.id = any(${theIds})`,
+);
+
 /**
  * Everything a machine is reckoned with, in one statement (two when the house's tables have just changed). Null: there
  * is no such machine.
@@ -78,12 +90,7 @@ export async function readingOf(tx: Transaction | Database, unitId: string): Pro
     around: AroundJson;
     model: ModelRecords;
     sources: SourcesJson;
-  }>(sql`select to_json(it) as unit,
-    (select l.source from lots l where l.id = it.lot_id) as source,
-    ${aroundSql(it)} as around,
-    ${modelRecordsSql(it)} as model,
-    ${sourcesSql(sql`array[it.id]`)} as sources
-    from ${units} it where it.id = ${unitId}`);
+  }>(readingOfIds([unitId]));
   const [row] = rows;
   if (!row) return null;
   return {
@@ -97,8 +104,6 @@ export async function readingOf(tx: Transaction | Database, unitId: string): Pro
 
 /** What its snapshot may be behind of. */
 export async function aroundOf(tx: Transaction | Database, unitId: string): Promise<Around> {
-  const { rows } = await tx.execute<{ around: AroundJson }>(
-    sql`select ${aroundSql(it)} as around from ${units} it where it.id = ${unitId}`,
-  );
+  const { rows } = await tx.execute<{ around: AroundJson }>(aroundOfIds([unitId]));
   return aroundFrom(tx, rows[0].around);
 }
