@@ -28,7 +28,6 @@ const VIEWS = {
 const ACTED: Record<string, [path: string, keys: string[]]> = {
   tapper: ['/u/WQ-0007?ask=code-group', ['t']],
   memory: ['/u/WQ-0002/memory', ['3', Key.ENTER, '2']],
-  ending: ['/u/WQ-0017', [Key.ENTER]],
 };
 
 const browser = await openBrowser();
