@@ -133,7 +133,7 @@ describe('the catalogue’s own stories (order and meaning: common practice)', (
       /port-used|right-port|monitor-menu|monitor-says|memory-fitted/,
     );
     for (const step of first) {
-      expect(step.minutes).toBeLessThan(5);
+      expect(step.minutes).toBeLessThan(3);
       expect(step.partMinor).toBe(0);
     }
   });

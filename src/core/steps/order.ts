@@ -23,7 +23,7 @@ const LIKELY = 0.7;
 /** From so many minutes of hands on a part is dear. */
 const DEAR_MINUTES = 5;
 /** What opens the machine gains so much of it: what can be seen unopened is seen first. */
-const OPENING = 0.8;
+const OPENING = { other: 0.8, unlikely: 0.5 };
 /** Minor units on top of every step's cost, so that a glance does not beat everything by being free. */
 const GLANCE = 60;
 /** Attended minutes of a look that may come before stopping at once, when it is worth as much. */
@@ -83,7 +83,11 @@ class Weighing {
     const dear = this.dear(step);
     const sure = step.kind === 'repair' && t > SURE && !dear ? 3 : 1;
     const held = dear && (t < 0.8 || this.bearing(step) === 0) ? 0.3 : 1;
-    const shut = step.moves.some(({ item, to }) => item === 'caseOpen' && to) ? OPENING : 1;
+    const shut = step.moves.some(({ item, to }) => item === 'caseOpen' && to)
+      ? step.kind === 'repair' && t < 0.3
+        ? OPENING.unlikely
+        : OPENING.other
+      : 1;
     return (sure * held * shut * t * Math.min(1, t / 0.3)) / Math.sqrt(step.costMinor + GLANCE);
   }
 
