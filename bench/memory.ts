@@ -4,7 +4,7 @@
  */
 import { leastExpectedTrials } from '../tests/oracles/memoryTrials';
 import { EMPTY } from '../src/core/memory/board';
-import { usualMemory } from '../src/catalog/memory';
+import { usualMemory } from '../src/catalog/instruments/memory';
 import { afterTrial, startMemory } from '../src/core/memory/belief';
 import { mostTold, oneAtATime, planFigures } from '../src/core/memory/plan';
 import { nextTrial } from '../src/core/memory/next';

@@ -1,5 +1,5 @@
-import { bayKinds } from '@/catalog/bays';
-import { fittingMinutes } from '@/catalog/takes';
+import { bayKinds } from '@/catalog/machine/bays';
+import { fittingMinutes } from '@/catalog/parts/takes';
 import { shippedHouse } from '@/catalog/house';
 import { machineOf } from '@/core/parts/fields';
 import { seededRandom } from '@/core/random';

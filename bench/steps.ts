@@ -1,5 +1,5 @@
 import { catalogue } from '@/catalog';
-import { outsideLook, firstPower } from '@/catalog/rounds';
+import { outsideLook, firstPower } from '@/catalog/looks/rounds';
 import { CHASSIS, WHOLE_LOOK, type LotSource } from '@/core/catalogue';
 import { factsOf, observable } from '@/core/belief/facts';
 import { appliesTo } from '@/core/belief/model';

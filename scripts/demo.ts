@@ -1,6 +1,6 @@
-import { otherWays } from '@/catalog/erasure';
-import { portKinds } from '@/catalog/ports';
-import { rubric } from '@/catalog/rubric';
+import { otherWays } from '@/catalog/papers/erasure';
+import { portKinds } from '@/catalog/machine/ports';
+import { rubric } from '@/catalog/worth/rubric';
 import { testsFor } from '@/core/grade/rubric';
 import { seededRandom } from '@/core/random';
 import { heatMachine, heatRunOf, type HeatCondition } from '@/core/simulate/heat';

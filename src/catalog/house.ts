@@ -7,11 +7,11 @@ import {
   partValues,
   priceTable,
   recycleMinor,
-} from './prices';
-import { processors } from './processors';
-import { rubric } from './rubric';
-import { systemRows, useRules } from './uses';
-import { stations, workSteps } from './work';
+} from './worth/prices';
+import { processors } from './machine/processors';
+import { rubric } from './worth/rubric';
+import { systemRows, useRules } from './worth/uses';
+import { stations, workSteps } from './hands/work';
 
 /** The tables the program ships with: shop estimates for a small workshop, until the owner's own stand. */
 export const shippedHouse: HouseTables = {

@@ -1,18 +1,18 @@
 import { assertCatalogue } from '@/core/belief/validate';
 import { CHASSIS, type Catalogue, type Finding } from '@/core/catalogue';
-import { handCaps } from './bench';
-import { benchMinutes } from './openingMinutes';
-import { withBlocks } from './blocks';
-import { bundles } from './bundles';
-import { cautions } from './cautions';
-import { fitting } from './fitting';
-import { disturbed, gates, handsLeave, leftOff } from './gates';
-import { firstPower, outsideLook } from './rounds';
+import { handCaps } from './hands/bench';
+import { benchMinutes } from './hands/openingMinutes';
+import { withBlocks } from './looks/blocks';
+import { bundles } from './looks/bundles';
+import { cautions } from './hands/cautions';
+import { fitting } from './parts/fitting';
+import { disturbed, gates, handsLeave, leftOff } from './looks/gates';
+import { firstPower, outsideLook } from './looks/rounds';
 import { compileCause } from './rows/cause';
 import { compileFinding, type FindingRow } from './rows/finding';
 import { compileRepair } from './rows/repair';
 import { causeRows, findingRows, repairRows } from './subjects';
-import { wholeLook } from './wholeLook';
+import { wholeLook } from './looks/wholeLook';
 
 const causes = causeRows.map(compileCause);
 

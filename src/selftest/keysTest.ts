@@ -1,4 +1,4 @@
-import { selfTestRules } from '@/catalog/selfTests';
+import { selfTestRules } from '@/catalog/instruments/selfTests';
 import { KEY_ROWS, keysFound, withStroke, type KeyLayout, type KeyLog } from '@/core/selftest/keys';
 import { button, el, fill } from './dom';
 import type { Shown } from './told';

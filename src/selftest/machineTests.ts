@@ -1,4 +1,4 @@
-import { selfTestRules } from '@/catalog/selfTests';
+import { selfTestRules } from '@/catalog/instruments/selfTests';
 import { megabits, roundTrips, type Piece } from '@/core/selftest/network';
 import { standingOf, worked } from '@/core/selftest/processor';
 import { button, el, fill } from './dom';

@@ -1,4 +1,4 @@
-import { selfTestRules } from '@/catalog/selfTests';
+import { selfTestRules } from '@/catalog/instruments/selfTests';
 import { pictureSeen } from '@/core/selftest/picture';
 import { heard, level, overQuiet, tonePower } from '@/core/selftest/sound';
 import { button, el, fill } from './dom';

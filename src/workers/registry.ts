@@ -1,6 +1,6 @@
 import { catalogue } from '@/catalog';
-import { heatTables } from '@/catalog/heat';
-import { batteryRules, railSigns, soakRules } from '@/catalog/readings';
+import { heatTables } from '@/catalog/instruments/heat';
+import { batteryRules, railSigns, soakRules } from '@/catalog/instruments/readings';
 import { conduct, type SoFar } from '@/core/instruments/conduct';
 import type { RunKind, Sample } from '@/core/instruments/run';
 import { ImpossibleEvidence } from '@/core/belief/posterior';

@@ -1,7 +1,7 @@
 import { eq, sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { findingById } from '@/catalog';
-import { FINDING_IDLE_MINUTES } from '@/catalog/bench';
+import { FINDING_IDLE_MINUTES } from '@/catalog/hands/bench';
 import { database } from '@/db/client';
 import { account, observations, user, work, workSegments } from '@/db/schema';
 import { bookOf } from './shop';

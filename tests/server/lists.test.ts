@@ -5,7 +5,7 @@ import { units, user } from '@/db/schema';
 import { listUnits } from '@/shop/units/list';
 import { dropView, keepView, viewsOf } from '@/shop/views/views';
 import { seesMargins } from '@/shop/rules/queries';
-import { listView } from '@/words/listView';
+import { listView } from '@/words/lists/view';
 import { act, benchA, benchB, lotWith, openShop, owner, refusal, unitRow } from './shop';
 
 openShop('lists');

@@ -6,7 +6,7 @@ import { recordNow } from '@/shop/record/queries';
 import { openBoard } from '@/shop/memory/queries';
 import { listingOf } from '@/shop/sales/papers';
 import { testsFor } from '@/core/grade/rubric';
-import { rubric } from '@/catalog/rubric';
+import { rubric } from '@/catalog/worth/rubric';
 import { act, benchA, benchB, lotWith, openShop, owner, refusal, trainee, unitRow } from './shop';
 
 openShop('memory');

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { eq, sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
-import { rubric } from '@/catalog/rubric';
+import { rubric } from '@/catalog/worth/rubric';
 import { shippedHouse } from '@/catalog/house';
 import { testsFor } from '@/core/grade/rubric';
 import { database } from '@/db/client';
@@ -20,7 +20,7 @@ import { proofOf, rubricOf } from '@/shop/proof/proof';
 import { whatIf } from '@/shop/proof/whatIf';
 import { recordNow } from '@/shop/record/queries';
 import { listingOf, passportOf } from '@/shop/sales/papers';
-import { listingText } from '@/words/listingText';
+import { listingText } from '@/words/unit/listingText';
 import { act, benchA, benchB, byOwner, counted, lotWith, openShop, refusal, unitRow } from './shop';
 
 openShop('papers');

@@ -18,7 +18,7 @@ import {
 } from '@/shop/advice/side';
 import { partsOffered } from '@/shop/advice/views';
 import { recordNow } from '@/shop/record/queries';
-import { rubric } from '@/catalog/rubric';
+import { rubric } from '@/catalog/worth/rubric';
 import { testsFor } from '@/core/grade/rubric';
 import { listingOf, passportOf } from '@/shop/sales/papers';
 import { shippedHouse } from '@/catalog/house';

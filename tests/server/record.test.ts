@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { eq, sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { catalogue } from '@/catalog';
-import { rubric } from '@/catalog/rubric';
+import { rubric } from '@/catalog/worth/rubric';
 import { testsFor } from '@/core/grade/rubric';
 import { database } from '@/db/client';
 import { observations, sales } from '@/db/schema';

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
-import { rubric } from '@/catalog/rubric';
+import { rubric } from '@/catalog/worth/rubric';
 import { testsFor } from '@/core/grade/rubric';
 import { database } from '@/db/client';
 import { components, workSegments } from '@/db/schema';

@@ -1,7 +1,7 @@
 import { eq, sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { catalogue, findingById } from '@/catalog';
-import { openings } from '@/catalog/openings';
+import { openings } from '@/catalog/machine/openings';
 import { database } from '@/db/client';
 import {
   components,

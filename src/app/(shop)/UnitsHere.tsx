@@ -8,8 +8,8 @@ import { Filters } from '@/ui/lists/Filters';
 import { Pages } from '@/ui/lists/Pages';
 import { UnitList } from '@/ui/lists/UnitList';
 import { Empty } from '@/ui/kit/parts';
-import { listQuery, listView } from '@/words/listView';
-import { columnSetOf, PAGE_ROWS, tableRows } from '@/words/rows';
+import { listQuery, listView } from '@/words/lists/view';
+import { columnSetOf, PAGE_ROWS, tableRows } from '@/words/lists/rows';
 
 export type Asked = Promise<Record<string, string | string[] | undefined>>;
 

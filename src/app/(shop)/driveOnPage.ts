@@ -1,10 +1,10 @@
-import { eraseMethods } from '@/catalog/erasure';
+import { eraseMethods } from '@/catalog/papers/erasure';
 import { certified } from '@/shop/erasure/certificate';
 import { goesBack } from '@/shop/erasure/commands';
 import type { EraseRunView } from '@/shop/erasure/lane';
 import type { DriveSheet } from '@/shop/erasure/queries';
-import type { DrivePageView } from '@/words/driveView';
-import { ERASURE_WORDS } from '@/words/erasure';
+import type { DrivePageView } from '@/words/drives/view';
+import { ERASURE_WORDS } from '@/words/drives/erasure';
 import { dayAndTime } from '@/words/time';
 
 const readWords = ({ health }: DriveSheet, timeZone: string) =>

@@ -1,5 +1,5 @@
 import type { CleanTables, Schools, Soil } from '@/core/clean/zones';
-import { openingMinutes } from '../openingMinutes';
+import { openingMinutes } from '../hands/openingMinutes';
 import { cleanRules } from './rules';
 import { cleanZones } from './zones';
 

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { cleaning, schools } from '@/catalog/cleaning';
 import { catalogue, cautionById, repairById } from '@/catalog';
-import { depollution } from '@/catalog/donor';
-import { workSteps } from '@/catalog/work';
+import { depollution } from '@/catalog/parts/donor';
+import { workSteps } from '@/catalog/hands/work';
 import { CHASSIS, type Chassis } from '../catalogue';
 import { seededRandom } from '../random';
 import { cleaningPlan, finishedBy, openMinutesOf } from './plan';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { eraseMethods, eraseTables } from '@/catalog/erasure';
+import { eraseMethods, eraseTables } from '@/catalog/papers/erasure';
 import { MEDIA, mediumOf, type Level, type Medium } from './media';
 import { erasePlan, wholeMinutes } from './plan';
 import { representative, sampleSize } from './sample';

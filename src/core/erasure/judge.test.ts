@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { eraseTables } from '@/catalog/erasure';
+import { eraseTables } from '@/catalog/papers/erasure';
 import { eraseFaults, type EraseExpected, type EraseResult } from './judge';
 
 const SECTORS = 976_773_168; // 500 GB as drives of that label have it (IDEMA LBA1-03, from memory)

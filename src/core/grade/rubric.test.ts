@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { rubric } from '@/catalog/rubric';
+import { rubric } from '@/catalog/worth/rubric';
 import { seededRandom } from '../random';
 import { gradeUnit } from './grade';
 import { cheapestLifts } from './lift';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { openings } from '@/catalog/openings';
+import { openings } from '@/catalog/machine/openings';
 import { catalogue } from '@/catalog';
 import { CHASSIS } from '../catalogue';
 import { evaluateUnit, type EvaluationInput } from '../steps/evaluate';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { paste } from '@/catalog/bench';
+import { paste } from '@/catalog/hands/bench';
 import { paidAfter, pasteDot } from './materials';
 
 describe('paste', () => {

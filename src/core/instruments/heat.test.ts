@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { heatTables } from '@/catalog/heat';
+import { heatTables } from '@/catalog/instruments/heat';
 import { seededRandom } from '../random';
 import { HEAT_CONDITIONS, heatMachine, heatRunOf, type HeatCondition } from '../simulate/heat';
 import { catalogue } from '@/catalog';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { atxRails, batteryRules, speeds, touchLimits, touchPlaces } from '@/catalog/readings';
+import { atxRails, batteryRules, speeds, touchLimits, touchPlaces } from '@/catalog/instruments/readings';
 import { behaviourOf, batteryChoice, readDischarge, runMinutes, wattHours } from './batteryRun';
 import { pdProfileFor, readRails, supplyOf } from './rails';
 import { changeOf, framesOf, memoryPeak, readSpeed } from './speed';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { heatTables } from '@/catalog/heat';
-import { batteryRules, atxRails, railSigns, soakRules, speeds } from '@/catalog/readings';
+import { heatTables } from '@/catalog/instruments/heat';
+import { batteryRules, atxRails, railSigns, soakRules, speeds } from '@/catalog/instruments/readings';
 import { STAND_INS, standInOf } from '../simulate/standIn';
 import { conduct, conductHeat } from './conduct';
 import { batchFault, columnsOf, missingOf, samplesOf, type Sample } from './run';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { lessUsual } from '@/catalog/memory';
+import { lessUsual } from '@/catalog/instruments/memory';
 import { whyLess, type MemoryCount } from './less';
 
 const first = (count: MemoryCount) => whyLess(count, lessUsual)[0];

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { leastExpectedTrials } from '../../../tests/oracles/memoryTrials';
-import { usualMemory } from '@/catalog/memory';
+import { usualMemory } from '@/catalog/instruments/memory';
 import { seededRandom } from '../random';
 import { countsOf, EMPTY, legal, moves, placements } from './board';
 import {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { openingMinutes } from '@/catalog/openingMinutes';
+import { openingMinutes } from '@/catalog/hands/openingMinutes';
 import { CLOSED, closingMinutes, minutesOf, movesFor, stateAfter } from './opening';
 
 const { bench: laptop } = openingMinutes.laptop;

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { openingMinutes } from '@/catalog/openingMinutes';
-import { openings, strips } from '@/catalog/openings';
+import { openingMinutes } from '@/catalog/hands/openingMinutes';
+import { openings, strips } from '@/catalog/machine/openings';
 import { cleaning, schools } from '@/catalog/cleaning';
-import { workSteps } from '@/catalog/work';
+import { workSteps } from '@/catalog/hands/work';
 import { CHASSIS, type BenchNeed } from '../catalogue';
 import { cleaningPlan } from '../clean/plan';
 import { cleanStateOf } from '../clean/state';

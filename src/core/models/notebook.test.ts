@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { catalogue, findingById } from '@/catalog';
-import { modelMemory } from '@/catalog/bench';
+import { modelMemory } from '@/catalog/hands/bench';
 import { evaluateUnit, type EvaluationInput, type RecordEntry } from '../steps/evaluate';
 import { CLOSED } from '../minutes/opening';
 import { modelFaults, modelOdds, provedCauses } from './notebook';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { paperCautions } from '@/catalog/paperCautions';
-import { rubric } from '@/catalog/rubric';
+import { paperCautions } from '@/catalog/papers/cautions';
+import { rubric } from '@/catalog/worth/rubric';
 import type { SpecKey } from '../record/keys';
 import { Specification } from '../record/specification';
 import { missingFacts, paperOf, type PaperAsked } from './paper';

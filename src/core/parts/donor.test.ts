@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { donorPlaces, donorShares } from '@/catalog/donor';
-import { endingMinutes, partValues } from '@/catalog/prices';
+import { donorPlaces, donorShares } from '@/catalog/parts/donor';
+import { endingMinutes, partValues } from '@/catalog/worth/prices';
 import { CHASSIS, type Chassis } from '../catalogue';
 import { donorSheet, type DonorProblem } from './donor';
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Machine, TypedPart } from './attributes';
-import { fitRules } from '@/catalog/fits';
+import { fitRules } from '@/catalog/parts/fits';
 import { fits as judged, plateWatts } from './fits';
 
 const fits = (part: TypedPart, machine: Machine) => judged(part, machine, fitRules);

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { bayKinds } from '@/catalog/bays';
+import { bayKinds } from '@/catalog/machine/bays';
 import { machineOf, partFaults, readFact, toldByPart, typedPart, PART_FIELDS } from './fields';
 import { readLabel } from './label';
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { donorPlaces } from '@/catalog/donor';
-import { machinePlaces } from '../record/machinePlaces';
+import { donorPlaces } from '@/catalog/parts/donor';
+import { machinePlaces } from '../record/places/machine';
 import { lackingOf } from './lacking';
 
 describe('what a machine lacks', () => {

@@ -1,5 +1,5 @@
 import type { PartClass } from '../catalogue';
-import type { Place } from '../record/machinePlaces';
+import type { Place } from '../record/places/machine';
 
 /** What a machine is seen not to have. */
 export interface Lacking {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { fitRules } from '@/catalog/fits';
-import { priceTable } from '@/catalog/prices';
-import { cardNeeds, fittingMinutes, OUT_SHARE } from '@/catalog/takes';
+import { fitRules } from '@/catalog/parts/fits';
+import { priceTable } from '@/catalog/worth/prices';
+import { cardNeeds, fittingMinutes, OUT_SHARE } from '@/catalog/parts/takes';
 import { tableModel } from '../price/table';
 import { seededRandom } from '../random';
 import type { Machine } from './attributes';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { repairById } from '@/catalog';
-import { usualFit, wayEnds } from '@/catalog/ways';
+import { usualFit, wayEnds } from '@/catalog/worth/ways';
 import { chanceFit, compareWays, type Way } from './ways';
 
 const way = (id: string, minutes: number, partMinor: number, more: Partial<Way> = {}): Way => ({

@@ -3,7 +3,7 @@ import type { CleanAct } from '../clean/state';
 import type { MatAct } from '../hands/mat';
 import type { PlaceMark } from '../parts/donor';
 import type { Basis, SpecKey } from './keys';
-import type { PortCount } from './ports';
+import type { PortCount } from './places/ports';
 
 /** A removable part as far as the record needs it. */
 export interface RecordPart {

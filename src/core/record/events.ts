@@ -2,7 +2,7 @@ import type { BenchState } from '../catalogue';
 import type { MaterialUsed } from '../hands/materials';
 import type { OwnerAct } from '../owner/agreement';
 import type { HouseChange } from '../house/changes';
-import type { PortCount } from './ports';
+import type { PortCount } from './places/ports';
 
 interface PartNamed {
   component: string;

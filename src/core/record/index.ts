@@ -10,9 +10,9 @@ import { cleanStateOf, type CleanState } from '../clean/state';
 import { matOf, strippedOf, type Mat } from '../hands/mat';
 import type { Lying, Stripped } from '../minutes/opening';
 import { handFlaws } from './handFlaws';
-import { insideNow, takenOut } from './parts';
-import { placesOf, takesOf } from './places';
-import { portFlaws, portsOf, type PortCount } from './ports';
+import { insideNow, takenOut } from './places/gone';
+import { placesOf, takesOf } from './places/known';
+import { portFlaws, portsOf, type PortCount } from './places/ports';
 import { specificationOf, type Meaning, type Specification } from './specification';
 
 /** Everything the standing record tells of a machine. */

@@ -2,7 +2,7 @@ import type { Catalogue, Tells } from '../catalogue';
 import { processorNamed, type ProcessorName } from '../machine/names';
 import type { PartEntry, RecordEntry, RecordPart } from './entries';
 import type { Basis, SpecKey } from './keys';
-import { portsOf, portsText, type PortKind } from './ports';
+import { portsOf, portsText, type PortKind } from './places/ports';
 import { sizeText } from './values';
 
 /** A property of the machine as it is now, and what determined it. */

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../random';
 import { readSoak, soakAnswers } from '../instruments/soak';
-import { soakRules } from '@/catalog/readings';
-import { selfTestRules } from '@/catalog/selfTests';
+import { soakRules } from '@/catalog/instruments/readings';
+import { selfTestRules } from '@/catalog/instruments/selfTests';
 import { KEY_ROWS, keysFound as foundBy, withStroke as strokeBy, type KeyLog, type KeyStroke } from './keys';
 import { pictureSeen } from './picture';
 import { megabits, roundTrips } from './network';

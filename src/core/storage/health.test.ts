@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { copyTables, healthRules } from '@/catalog/drives';
+import { copyTables, healthRules } from '@/catalog/instruments/drives';
 import { copyPlan } from './copy';
 import { driveVerdict as judge, type DriveLog } from './health';
 import { healthPage } from './nvmePage';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { comfort, systemRows, useRules } from '@/catalog/uses';
+import { comfort, systemRows, useRules } from '@/catalog/worth/uses';
 import { systemsFor, usesOf, weakestPart, type UseFacts } from './uses';
 
 const facts: UseFacts = {

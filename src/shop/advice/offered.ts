@@ -6,7 +6,7 @@ import type { SpecKey } from '@/core/record/keys';
 import { readValue } from '@/core/record/values';
 import { database } from '@/db/client';
 import { claimsIn } from '@/formats/claims';
-import type { OfferWorth } from '@/words/offerView';
+import type { OfferWorth } from '@/words/parts/offer';
 import { swapBinOfKind } from '../parts/bin';
 import { evaluationFor, reckoningRules } from '../units/revalue';
 

@@ -1,5 +1,5 @@
 import { database } from '@/db/client';
-import type { TwoRoute } from '@/words/offerView';
+import type { TwoRoute } from '@/words/parts/offer';
 import { ShopError } from '../errors';
 import { houseNow } from '../house/tables';
 import { shopRules } from '../rules/queries';

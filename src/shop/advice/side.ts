@@ -1,7 +1,7 @@
 import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import { catalogue, repairById } from '@/catalog';
-import { openingMinutes } from '@/catalog/openingMinutes';
-import { wayEnds, WEIGHED_FROM } from '@/catalog/ways';
+import { openingMinutes } from '@/catalog/hands/openingMinutes';
+import { wayEnds, WEIGHED_FROM } from '@/catalog/worth/ways';
 import { appliesTo } from '@/core/belief/model';
 import type { PartClass } from '@/core/catalogue';
 import { compareWays, type WayCost } from '@/core/parts/ways';

@@ -1,5 +1,5 @@
-import { fitRules } from '@/catalog/fits';
-import { cardNeeds, OUT_SHARE } from '@/catalog/takes';
+import { fitRules } from '@/catalog/parts/fits';
+import { cardNeeds, OUT_SHARE } from '@/catalog/parts/takes';
 import type { Chassis, PartClass } from '@/core/catalogue';
 import type { HouseTables } from '@/core/house/tables';
 import type { Machine } from '@/core/parts/attributes';

@@ -1,4 +1,4 @@
-import { comfort } from '@/catalog/uses';
+import { comfort } from '@/catalog/worth/uses';
 import type { Chassis } from '@/core/catalogue';
 import type { HouseTables } from '@/core/house/tables';
 import { graphicsAt } from '@/core/parts/upgrades';

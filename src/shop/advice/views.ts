@@ -9,7 +9,7 @@ import {
   type PartsOffered,
   type PartView,
   type WantView,
-} from '@/words/partsView';
+} from '@/words/parts/view';
 import { ShopError } from '../errors';
 import { houseNow } from '../house/tables';
 import { partsIn, unitByTag } from '../units/queries';

@@ -1,6 +1,6 @@
 import Joi from 'joi';
-import { copyTables, healthRules } from '@/catalog/drives';
-import { eraseTables, usualLevel } from '@/catalog/erasure';
+import { copyTables, healthRules } from '@/catalog/instruments/drives';
+import { eraseTables, usualLevel } from '@/catalog/papers/erasure';
 import { ABILITIES, LEVELS, MEDIA, mediumOf, type Medium } from '@/core/erasure/media';
 import { erasePlan, type EraseAsked } from '@/core/erasure/plan';
 import { sampleSize } from '@/core/erasure/sample';

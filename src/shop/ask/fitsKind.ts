@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { fitRules } from '@/catalog/fits';
+import { fitRules } from '@/catalog/parts/fits';
 import { CHASSIS } from '@/core/catalogue';
 import { MEMORY_KINDS, type Machine, type TypedPart } from '@/core/parts/attributes';
 import { fits, plateWatts } from '@/core/parts/fits';

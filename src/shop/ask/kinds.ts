@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { shippedHouse } from '@/catalog/house';
-import { usualMemory } from '@/catalog/memory';
+import { usualMemory } from '@/catalog/instruments/memory';
 import { gradeUnit } from '@/core/grade/grade';
 import type { GradeInput } from '@/core/grade/rubric';
 import { houseFaults } from '@/core/house/faults';

@@ -1,8 +1,8 @@
 import Joi from 'joi';
-import { donorPlaces, donorShares, OTHER_MINUTES } from '@/catalog/donor';
-import { fitRules } from '@/catalog/fits';
-import { cardNeeds, fittingMinutes, OUT_SHARE } from '@/catalog/takes';
-import { comfort } from '@/catalog/uses';
+import { donorPlaces, donorShares, OTHER_MINUTES } from '@/catalog/parts/donor';
+import { fitRules } from '@/catalog/parts/fits';
+import { cardNeeds, fittingMinutes, OUT_SHARE } from '@/catalog/parts/takes';
+import { comfort } from '@/catalog/worth/uses';
 import { PART_CLASSES, type Chassis, type PartClass } from '@/core/catalogue';
 import type { HouseTables } from '@/core/house/tables';
 import { GRAPHICS_CLASSES } from '@/core/machine/names';

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { paperCautions } from '@/catalog/paperCautions';
+import { paperCautions } from '@/catalog/papers/cautions';
 import { paperOf, type PaperKind, type TestDone } from '@/core/papers/paper';
 import type { HouseTables } from '@/core/house/tables';
 import type { MarkedDefect } from '@/core/grade/rubric';

@@ -1,6 +1,6 @@
 import Joi from 'joi';
-import { heatTables } from '@/catalog/heat';
-import { atxRails, batteryRules, speeds, touchLimits } from '@/catalog/readings';
+import { heatTables } from '@/catalog/instruments/heat';
+import { atxRails, batteryRules, speeds, touchLimits } from '@/catalog/instruments/readings';
 import {
   batteryChoice,
   behaviourOf,

@@ -1,11 +1,11 @@
 import { and, asc, eq, sql } from 'drizzle-orm';
-import { eraseTables } from '@/catalog/erasure';
+import { eraseTables } from '@/catalog/papers/erasure';
 import { leftAtMost } from '@/core/erasure/sample';
 import type { DriveSeen } from '@/core/record/events';
 import { database } from '@/db/client';
 import { erasures, events, eventSeals, jobs, type ErasureTold } from '@/db/schema';
 import type { Certificate } from '@/formats/print/certificate';
-import { MEDIUM_WORDS, ERASURE_WORDS } from '@/words/erasure';
+import { MEDIUM_WORDS, ERASURE_WORDS } from '@/words/drives/erasure';
 import { momentOf, dayOf } from '@/words/time';
 import type { Medium } from '@/core/erasure/media';
 import { ShopError } from '../errors';

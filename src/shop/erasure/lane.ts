@@ -1,6 +1,6 @@
 import { and, desc, eq, getTableColumns, inArray, isNull } from 'drizzle-orm';
 import Joi from 'joi';
-import { eraseMethods } from '@/catalog/erasure';
+import { eraseMethods } from '@/catalog/papers/erasure';
 import { serialKey } from '@/core/machine/serial';
 import { database } from '@/db/client';
 import { components, erasureRuns, tokens, units, type EraseProgress, type EraseSeen } from '@/db/schema';

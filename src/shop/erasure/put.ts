@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm';
-import { eraseMethods } from '@/catalog/erasure';
+import { eraseMethods } from '@/catalog/papers/erasure';
 import { MEDIA, mediumOfPart, type EraseMethod, type Medium } from '@/core/erasure/media';
 import type { DataEntry } from '@/core/record/entries';
 import { units, type ErasureTold } from '@/db/schema';

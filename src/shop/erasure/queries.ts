@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm';
-import { eraseTables, usualLevel } from '@/catalog/erasure';
-import { healthRules } from '@/catalog/drives';
+import { eraseTables, usualLevel } from '@/catalog/papers/erasure';
+import { healthRules } from '@/catalog/instruments/drives';
 import { erasePlan } from '@/core/erasure/plan';
 import { mediumOfPart } from '@/core/erasure/media';
 import { driveVerdict, type DriveJudged } from '@/core/storage/health';
@@ -8,7 +8,7 @@ import type { DerivedRecord } from '@/core/record';
 import { database } from '@/db/client';
 import { components, erasures, movements, reports, units } from '@/db/schema';
 import { parseSmartctl } from '@/formats/report/smartctl';
-import type { DriveFacts } from '@/words/driveView';
+import type { DriveFacts } from '@/words/drives/view';
 import { dataOf } from '../record/gate';
 
 interface DriveLogRead {

@@ -1,7 +1,7 @@
 import { and, eq, isNull } from 'drizzle-orm';
 import Joi from 'joi';
 import { randomInt } from 'node:crypto';
-import { eraseMethods, eraseTables } from '@/catalog/erasure';
+import { eraseMethods, eraseTables } from '@/catalog/papers/erasure';
 import { eraseFaults, type EraseResult } from '@/core/erasure/judge';
 import { mediumOfPart } from '@/core/erasure/media';
 import { representative } from '@/core/erasure/sample';

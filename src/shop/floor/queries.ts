@@ -1,13 +1,13 @@
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { database } from '@/db/client';
 import { components, erasureRuns, units, type Stage } from '@/db/schema';
-import { FINDING_IDLE_MINUTES } from '@/catalog/bench';
-import { eraseMinutesUnheard } from '@/catalog/erasure';
-import { runMinutesUnheard } from '@/catalog/readings';
+import { FINDING_IDLE_MINUTES } from '@/catalog/hands/bench';
+import { eraseMinutesUnheard } from '@/catalog/papers/erasure';
+import { runMinutesUnheard } from '@/catalog/instruments/readings';
 import { FIND_OUT } from '../work/clock';
 import type { SoFar } from '@/core/instruments/conduct';
 import type { RunKind } from '@/core/instruments/run';
-import { RUN_PLACE, RUN_WORDS } from '@/words/readingView';
+import { RUN_PLACE, RUN_WORDS } from '@/words/readings/view';
 import { LINE, STAGE_NAMES } from '../line';
 
 export interface LineStage {

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { OWN_DAMAGE, type OwnDamage } from '@/catalog/damage';
+import { OWN_DAMAGE, type OwnDamage } from '@/catalog/hands/damage';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { minor, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';

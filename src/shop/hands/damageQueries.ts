@@ -1,6 +1,6 @@
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import { repairById } from '@/catalog';
-import { OWN_DAMAGE } from '@/catalog/damage';
+import { OWN_DAMAGE } from '@/catalog/hands/damage';
 import { database } from '@/db/client';
 import { recordValues } from '@/db/schema';
 

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { ITEM_KINDS, MOVES, WAYS_OPEN, balances, type LedgerItem, type Move } from '@/core/hands/ledger';
-import { matTells } from '@/catalog/openings';
+import { matTells } from '@/catalog/machine/openings';
 import { matOf, missingAtOpening, type Mat, type MatAct } from '@/core/hands/mat';
 import { catalogue, findingById } from '@/catalog';
 import { appliesTo } from '@/core/belief/model';

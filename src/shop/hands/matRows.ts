@@ -1,12 +1,12 @@
 import { and, desc, ne, sql } from 'drizzle-orm';
-import { openings } from '@/catalog/openings';
+import { openings } from '@/catalog/machine/openings';
 import type { Chassis } from '@/core/catalogue';
 import { templateOf, type Closing, type LedgerItem } from '@/core/hands/ledger';
 import { askedBefore, matOf, type Mat, type MatAct } from '@/core/hands/mat';
 import type { Database, Transaction } from '@/db/client';
 import { units } from '@/db/schema';
 import { closingLines } from '@/core/hands/closing';
-import { closingRows } from '@/catalog/closing';
+import { closingRows } from '@/catalog/hands/closing';
 import { findingById } from '@/catalog';
 import { standingActs, writeActs } from '../record/acts';
 import { sameModel } from '../record/model';

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import Joi from 'joi';
 import { catalogue, findingById } from '@/catalog';
-import { usualMemory } from '@/catalog/memory';
+import { usualMemory } from '@/catalog/instruments/memory';
 import { EMPTY, legal, MOST } from '@/core/memory/board';
 import type { BoardSetup, MemoryVerdict, Trial } from '@/core/memory/belief';
 import type { Transaction } from '@/db/client';

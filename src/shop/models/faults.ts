@@ -1,6 +1,6 @@
 import { and, asc, desc, inArray, isNull, sql } from 'drizzle-orm';
 import { catalogue } from '@/catalog';
-import { modelMemory } from '@/catalog/bench';
+import { modelMemory } from '@/catalog/hands/bench';
 import type { Catalogue } from '@/core/catalogue';
 import { modelFaults, modelOdds, provedCauses, type ModelFault } from '@/core/models/notebook';
 import type { Database, Transaction } from '@/db/client';

@@ -4,7 +4,7 @@ import { database } from '@/db/client';
 import { modelNotes, modelSheets, units } from '@/db/schema';
 import { templateFor } from '../hands/matRows';
 import { modelKey } from '../parts/machine';
-import type { Notebook, NoteLine } from '@/words/modelView';
+import type { Notebook, NoteLine } from '@/words/unit/model';
 import { sameModel } from '../record/model';
 import { effectiveCatalogue } from '../rules/effective';
 import { shopRules } from '../rules/queries';

@@ -1,6 +1,6 @@
 import { and, eq } from 'drizzle-orm';
 import Joi from 'joi';
-import { donorPlaces } from '@/catalog/donor';
+import { donorPlaces } from '@/catalog/parts/donor';
 import type { Chassis } from '@/core/catalogue';
 import { PLACE_MARKS, type DonorPlace, type PlaceMark } from '@/core/parts/donor';
 import type { PartExchanged } from '@/core/record/events';

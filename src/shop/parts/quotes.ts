@@ -1,5 +1,5 @@
 import { and, inArray, isNotNull, sql, type SQL } from 'drizzle-orm';
-import { usualFit } from '@/catalog/ways';
+import { usualFit } from '@/catalog/worth/ways';
 import type { PartClass } from '@/core/catalogue';
 import { chanceFit } from '@/core/parts/ways';
 import type { Quoted } from '@/core/steps/problem';

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { bayKinds } from '@/catalog/bays';
+import { bayKinds } from '@/catalog/machine/bays';
 import { machineField, machineKeys, readFact } from '@/core/parts/fields';
 import { modelSheets, recordValues } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';

@@ -1,7 +1,7 @@
 import { and, asc, eq, like } from 'drizzle-orm';
 import { database } from '@/db/client';
 import { photos } from '@/db/schema';
-import type { PhotoLine } from '@/words/photoView';
+import type { PhotoLine } from '@/words/unit/photos';
 
 /** Photographs of a unit, oldest first; `about`: of what begins so. */
 export async function photosAbout(unitId: string, about?: string): Promise<PhotoLine[]> {

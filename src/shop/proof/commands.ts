@@ -1,4 +1,4 @@
-import { coldTests } from '@/catalog/gates';
+import { coldTests } from '@/catalog/looks/gates';
 import { and, eq, isNull } from 'drizzle-orm';
 import Joi from 'joi';
 import { testsFor, type GradeResult } from '@/core/grade/rubric';

@@ -1,7 +1,7 @@
 import Joi from 'joi';
-import { portKinds } from '@/catalog/ports';
+import { portKinds } from '@/catalog/machine/ports';
 import { testsFor } from '@/core/grade/rubric';
-import { portTests, type PortCount } from '@/core/record/ports';
+import { portTests, type PortCount } from '@/core/record/places/ports';
 import { functionTests } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';

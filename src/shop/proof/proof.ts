@@ -5,7 +5,7 @@ import { shippedHouse } from '@/catalog/house';
 import type { Chassis } from '@/core/catalogue';
 import type { SpecKey } from '@/core/record/keys';
 import type { Specification } from '@/core/record/specification';
-import { earlierTests } from '@/catalog/rubric';
+import { earlierTests } from '@/catalog/worth/rubric';
 import { gradeUnit } from '@/core/grade/grade';
 import type { GradeInput, Rubric } from '@/core/grade/rubric';
 import type { Transaction, Database } from '@/db/client';

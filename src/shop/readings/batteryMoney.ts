@@ -5,7 +5,7 @@ import { database } from '@/db/client';
 import type { units } from '@/db/schema';
 import type { Specification } from '@/core/record/specification';
 import { keptOf, labourMinor } from '@/core/ledger/entry';
-import type { BatteryMoneyView } from '@/words/readingView';
+import type { BatteryMoneyView } from '@/words/readings/view';
 import { houseNow } from '../house/tables';
 import { quotesFor } from '../parts/quotes';
 import { shopRules } from '../rules/queries';

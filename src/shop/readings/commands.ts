@@ -1,6 +1,6 @@
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import Joi from 'joi';
-import { speeds } from '@/catalog/readings';
+import { speeds } from '@/catalog/instruments/readings';
 import type { HeatReading } from '@/core/instruments/heat';
 import type { HeatSample } from '@/core/instruments/heatRun';
 import { RUN_COLUMNS, RUN_KINDS, samplesOf, type RunKind, type Sample } from '@/core/instruments/run';

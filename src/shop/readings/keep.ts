@@ -1,5 +1,5 @@
 import { findingById } from '@/catalog';
-import { heatTables } from '@/catalog/heat';
+import { heatTables } from '@/catalog/instruments/heat';
 import {
   atxRails,
   batteryRules,
@@ -8,7 +8,7 @@ import {
   speeds,
   touchLimits,
   touchPlaces,
-} from '@/catalog/readings';
+} from '@/catalog/instruments/readings';
 import { appliesTo } from '@/core/belief/model';
 import { readHeat, type HeatReading } from '@/core/instruments/heat';
 import type { HeatSample } from '@/core/instruments/heatRun';

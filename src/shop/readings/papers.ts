@@ -8,7 +8,7 @@ import {
   soakPaper,
   speedPaper,
   touchPaper,
-} from '@/words/readingPaper';
+} from '@/words/readings/paper';
 import { standingActs } from '../record/acts';
 import { READING_KINDS, type ReadingKind } from './keep';
 import { heatRunsOf, readingsOf } from './queries';

@@ -1,5 +1,5 @@
 import { catalogue, findingById } from '@/catalog';
-import { heatTables } from '@/catalog/heat';
+import { heatTables } from '@/catalog/instruments/heat';
 import type { BenchState, Chassis, PartClass } from '@/core/catalogue';
 import type { CleanAct } from '@/core/clean/state';
 import { leadsTold, matOf, type MatAct } from '@/core/hands/mat';
@@ -12,9 +12,9 @@ import type { RecordEntry as Evidence } from '@/core/steps/evaluate';
 import type { HouseTables } from '@/core/house/tables';
 import type { Database, Transaction } from '@/db/client';
 import type { observations, recordValues } from '@/db/schema';
-import { strips } from '@/catalog/openings';
-import { portKinds } from '@/catalog/ports';
-import { ZONE_NAMES } from '@/words/cleanView';
+import { strips } from '@/catalog/machine/openings';
+import { portKinds } from '@/catalog/machine/ports';
+import { ZONE_NAMES } from '@/words/hands/clean';
 import { houseNow } from '../house/tables';
 import { inOrder, sealed, sourcesOf, type Sealed, type Sources } from './sources';
 

@@ -1,5 +1,5 @@
 import { causeById } from '@/catalog';
-import { TOLD_FROM } from '@/catalog/bench';
+import { TOLD_FROM } from '@/catalog/hands/bench';
 import type { ToldFlaw } from '@/core/record/flaws';
 import type { Evaluation } from '@/core/steps/evaluate';
 

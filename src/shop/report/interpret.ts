@@ -2,7 +2,7 @@ import { findingById } from '@/catalog';
 import { healthOutcome, startOutcome } from '@/core/instruments/told';
 import { processorLevel } from '@/core/machine/levels';
 import { serialKey } from '@/core/machine/serial';
-import { healthRules, smallFileSystem } from '@/catalog/drives';
+import { healthRules, smallFileSystem } from '@/catalog/instruments/drives';
 import { driveVerdict } from '@/core/storage/health';
 import type { Chassis } from '@/core/catalogue';
 import type { ReportBundle } from '@/formats/report/bundle';

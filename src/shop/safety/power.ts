@@ -1,12 +1,12 @@
 import { catalogue, findingById } from '@/catalog';
 import { cleaning } from '@/catalog/cleaning';
-import { donorPlaces } from '@/catalog/donor';
+import { donorPlaces } from '@/catalog/parts/donor';
 import type { Chassis, Hazard } from '@/core/catalogue';
 import type { CleanState } from '@/core/clean/state';
 import type { Schools } from '@/core/clean/zones';
 import { lackingOf } from '@/core/parts/lacking';
 import type { DerivedRecord } from '@/core/record';
-import { machinePlaces, type Place } from '@/core/record/machinePlaces';
+import { machinePlaces, type Place } from '@/core/record/places/machine';
 import { mayBePowered, type PowerAnswer, type Sign } from '@/core/safety/power';
 import type { Database, Transaction } from '@/db/client';
 import { shop, type units } from '@/db/schema';

@@ -1,7 +1,7 @@
 import { and, desc, eq, inArray, isNull, like, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import { findingById } from '@/catalog';
-import { selfTestById, selfTestRules, type SelfTest } from '@/catalog/selfTests';
+import { selfTestById, selfTestRules, type SelfTest } from '@/catalog/instruments/selfTests';
 import { appliesTo } from '@/core/belief/model';
 import { PIXEL_FAULTS, pixelClass, pixelMarkSize, type PixelCounts } from '@/core/selftest/pixels';
 import { testsFor } from '@/core/grade/rubric';

@@ -1,5 +1,5 @@
 import { and, desc, eq, ne, sql } from 'drizzle-orm';
-import { selfTests } from '@/catalog/selfTests';
+import { selfTests } from '@/catalog/instruments/selfTests';
 import { appliesTo } from '@/core/belief/model';
 import { database } from '@/db/client';
 import { functionTests, recordValues, tokens } from '@/db/schema';

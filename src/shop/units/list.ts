@@ -2,7 +2,7 @@ import { and, asc, desc, eq, sql, type SQL } from 'drizzle-orm';
 import { database } from '@/db/client';
 import { OPEN_UNITS, sales, units, type Stage } from '@/db/schema';
 import { keepable } from '@/formats/json';
-import type { ListView, Sort } from '@/words/listView';
+import type { ListView, Sort } from '@/words/lists/view';
 import { FIND_OUT } from '../work/clock';
 
 export type UnitListRow = Awaited<ReturnType<typeof listUnits>>['rows'][number];

@@ -1,8 +1,8 @@
 import { shopRules } from '@/shop/rules/queries';
 import { snapshotOf } from '@/shop/units/queries';
-import { believedView } from '@/words/believed';
-import { aroundOf, stepView } from '@/words/steps';
-import type { NextView } from '@/words/unitView';
+import { believedView } from '@/words/record/believed';
+import { aroundOf, stepView } from '@/words/record/steps';
+import type { NextView } from '@/words/unit/view';
 
 /** What a unit's bench asks or proposes first now, and what is believed; null when nothing is done to it. */
 export async function nextStep(unitId: string): Promise<NextView | null> {

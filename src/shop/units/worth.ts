@@ -1,5 +1,5 @@
-import { donorPlaces, donorShares, OTHER_MINUTES } from '@/catalog/donor';
-import { MOST_OF_A_WHOLE } from '@/catalog/prices';
+import { donorPlaces, donorShares, OTHER_MINUTES } from '@/catalog/parts/donor';
+import { MOST_OF_A_WHOLE } from '@/catalog/worth/prices';
 import type { Chassis, PartClass } from '@/core/catalogue';
 import type { HouseTables } from '@/core/house/tables';
 import type { GraphicsClass } from '@/core/machine/names';

@@ -1,6 +1,6 @@
 import { and, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { Transaction } from '@/db/client';
-import { FINDING_IDLE_MINUTES } from '@/catalog/bench';
+import { FINDING_IDLE_MINUTES } from '@/catalog/hands/bench';
 import { units, work, workSegments } from '@/db/schema';
 import type { Actor } from '../command';
 

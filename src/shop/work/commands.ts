@@ -1,7 +1,7 @@
 import { and, eq, inArray, ne, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import { repairById } from '@/catalog';
-import { powering } from '@/catalog/gates';
+import { powering } from '@/catalog/looks/gates';
 import { ENDINGS, type Ending, type Hazard } from '@/core/catalogue';
 import { powers } from '@/core/steps/hazards';
 import { MEDIA, type Medium } from '@/core/erasure/media';

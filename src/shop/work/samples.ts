@@ -1,9 +1,9 @@
 import { and, eq, sql } from 'drizzle-orm';
-import { clockForgotten, LEAST_STEP_MINUTES } from '@/catalog/bench';
+import { clockForgotten, LEAST_STEP_MINUTES } from '@/catalog/hands/bench';
 import { sampleOf, type Reckoned } from '@/core/minutes/sample';
 import type { Transaction } from '@/db/client';
 import { minuteSamples, shop, workSegments, type units } from '@/db/schema';
-import { openingMinutes } from '@/catalog/openingMinutes';
+import { openingMinutes } from '@/catalog/hands/openingMinutes';
 import { handsOf, setUpOf, type Operation } from '@/core/minutes/operation';
 import { recordNow } from '../record/queries';
 import { effectiveCatalogue } from '../rules/effective';

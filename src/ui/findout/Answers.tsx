@@ -1,8 +1,8 @@
 import { useState, type FormEvent } from 'react';
-import { evidenceWords } from '@/words/evidence';
-import type { AnswerView } from '@/words/unitView';
+import { evidenceWords } from '@/words/record/evidence';
+import type { AnswerView } from '@/words/unit/view';
 import { Button, FileButton, Problem, Quiet } from '../kit/parts';
-import { usePhotoUpload } from '../kit/usePhotoUpload';
+import { usePhotoUpload } from '../kit/hooks/usePhotoUpload';
 
 interface Props {
   tag: string;

@@ -1,5 +1,5 @@
 import { percent } from '../kit/words';
-import type { BeliefView } from '@/words/unitView';
+import type { BeliefView } from '@/words/unit/view';
 
 const points = (now: number, before: number) => {
   const change = Math.round(now * 100) - Math.round(before * 100);

@@ -1,11 +1,11 @@
 'use client';
 import { Link } from '@/ui/kit/Link';
-import type { LeftView } from '@/words/ending';
-import type { UnitHead } from '@/words/unitView';
+import type { LeftView } from '@/words/record/ending';
+import type { UnitHead } from '@/words/unit/view';
 import { acted, useShortcuts } from '../kit/keys/keyboard';
 import { go } from '../kit/keys/ways';
 import { Button, Key, Problem, Quiet } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 import { percent } from '../kit/words';
 
 export interface EndingView {

@@ -6,8 +6,8 @@ import { useShortcuts } from '../kit/keys/keyboard';
 import { go } from '../kit/keys/ways';
 import { Button, FileButton, Key, Quiet } from '../kit/parts';
 import { Refused } from '../kit/Refused';
-import { useCommand } from '../kit/useCommand';
-import { usePhotoUpload } from '../kit/usePhotoUpload';
+import { useCommand } from '../kit/hooks/useCommand';
+import { usePhotoUpload } from '../kit/hooks/usePhotoUpload';
 import { shop } from '../live/shop';
 import { attended } from '../kit/words';
 import { Answers } from './Answers';
@@ -24,8 +24,8 @@ import type {
   ShutView,
   StepView,
   UnitHead,
-} from '@/words/unitView';
-import type { DriveView } from '@/words/drives';
+} from '@/words/unit/view';
+import type { DriveView } from '@/words/drives/drives';
 import { Worth } from './Worth';
 import { Money } from '../kit/theShop';
 import { ENDINGS, type Ending as RepairEnding } from '@/core/catalogue';

@@ -5,7 +5,7 @@ import { Button, CautionNote } from '../kit/parts';
 import { attended } from '../kit/words';
 import { NO_ANSWERS, type NoAnswer } from '@/core/catalogue';
 import { NO_ANSWER_WORDS } from '@/words/names';
-import type { CautionView, StepView } from '@/words/unitView';
+import type { CautionView, StepView } from '@/words/unit/view';
 
 interface Props {
   step: StepView;

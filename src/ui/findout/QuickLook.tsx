@@ -4,12 +4,12 @@ import { acted, useShortcuts } from '../kit/keys/keyboard';
 import { go } from '../kit/keys/ways';
 import { Quiet } from '../kit/parts';
 import { Refused } from '../kit/Refused';
-import { useCommand } from '../kit/useCommand';
-import { useGiven } from '../kit/useGiven';
+import { useCommand } from '../kit/hooks/useCommand';
+import { useGiven } from '../kit/hooks/useGiven';
 import { PhotoTray } from '../unit/PhotoTray';
-import type { PhotoLine } from '@/words/photoView';
+import type { PhotoLine } from '@/words/unit/photos';
 import { Question } from './Question';
-import type { StepView, UnitHead } from '@/words/unitView';
+import type { StepView, UnitHead } from '@/words/unit/view';
 
 export interface LookQuestion {
   step: StepView;

@@ -1,8 +1,8 @@
 'use client';
 import { acted, useShortcuts } from '../kit/keys/keyboard';
 import { Button, Problem, Quiet } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
-import type { LentView, UnitHead } from '@/words/unitView';
+import { useCommand } from '../kit/hooks/useCommand';
+import type { LentView, UnitHead } from '@/words/unit/view';
 
 interface Props {
   unit: UnitHead;

@@ -1,6 +1,6 @@
 import { Money, Sign } from '../kit/theShop';
 import { attended } from '../kit/words';
-import type { WorthView } from '@/words/unitView';
+import type { WorthView } from '@/words/unit/view';
 import { worthScale, type Scale } from '../lists/worthScale';
 
 /** Per cent of the axis a letter of a label takes. */

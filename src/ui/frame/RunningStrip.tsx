@@ -2,7 +2,7 @@
 import { Link } from '@/ui/kit/Link';
 import { useEffect, useState } from 'react';
 import { duration } from '../kit/words';
-import { SILENT_SECONDS } from '@/words/readingView';
+import { SILENT_SECONDS } from '@/words/readings/view';
 import { refreshFloor, useFloor, type Floor } from '../live/floor';
 import type { MineBlock } from './floorView';
 

@@ -1,8 +1,8 @@
 'use client';
-import type { ClosingView } from '@/words/matView';
-import type { UnitHead } from '@/words/unitView';
+import type { ClosingView } from '@/words/hands/mat';
+import type { UnitHead } from '@/words/unit/view';
 import { Problem } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 import { ClosingLooks } from './ClosingLooks';
 
 /** The same looks beside the work, for a machine that was opened without a mat. */

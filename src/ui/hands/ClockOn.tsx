@@ -1,7 +1,7 @@
 'use client';
-import type { RunningWorkView, UnitHead } from '@/words/unitView';
+import type { RunningWorkView, UnitHead } from '@/words/unit/view';
 import { Problem, Quiet } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 import { shop } from '../live/shop';
 import { asideWords, type LaidAside } from './aside';
 import { Clock } from './Clock';

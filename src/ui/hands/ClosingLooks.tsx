@@ -1,8 +1,8 @@
 'use client';
-import type { ClosingView } from '@/words/matView';
-import type { UnitHead } from '@/words/unitView';
+import type { ClosingView } from '@/words/hands/mat';
+import type { UnitHead } from '@/words/unit/view';
 import { Heading } from '../kit/parts';
-import type { useCommand } from '../kit/useCommand';
+import type { useCommand } from '../kit/hooks/useCommand';
 
 interface Props {
   unit: UnitHead;

@@ -1,10 +1,10 @@
 'use client';
 import { useEffect, useState, type FormEvent } from 'react';
-import { clockAsked } from '@/catalog/bench';
-import type { RunningWorkView, UnitHead } from '@/words/unitView';
+import { clockAsked } from '@/catalog/hands/bench';
+import type { RunningWorkView, UnitHead } from '@/words/unit/view';
 import { TextField } from '../kit/fields';
 import { Button, Problem } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 import { attended } from '../kit/words';
 
 const LOOK_MS = 30_000;

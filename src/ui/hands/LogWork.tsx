@@ -3,13 +3,13 @@ import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headl
 import { useRef, useState, type FormEvent } from 'react';
 import { ENDINGS, type Ending } from '@/core/catalogue';
 import { ENDING_WORDS } from '@/words/names';
-import type { UnitHead } from '@/words/unitView';
+import type { UnitHead } from '@/words/unit/view';
 import { carriedOut } from '@/core/record/endings';
 import { Exchange, type ExchangeInput } from '../parts/Exchange';
 import { ChoiceField, TextField } from '../kit/fields';
 import { useShortcuts } from '../kit/keys/keyboard';
 import { Button, Heading, Key, Problem } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 import { shop } from '../live/shop';
 import { asideWords, type LaidAside } from './aside';
 import { Materials, useMaterials } from './Materials';

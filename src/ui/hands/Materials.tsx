@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { paste } from '@/catalog/bench';
+import { paste } from '@/catalog/hands/bench';
 import { pasteDot, type MaterialUsed } from '@/core/hands/materials';
 import { TextField } from '../kit/fields';
 import { MoneyField } from '../kit/MoneyField';

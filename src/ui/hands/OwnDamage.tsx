@@ -1,12 +1,12 @@
 'use client';
 import { useState, type FormEvent } from 'react';
-import { OWN_DAMAGE, ROUNDED_LADDER, type OwnDamage as Kind } from '@/catalog/damage';
-import type { UnitHead } from '@/words/unitView';
+import { OWN_DAMAGE, ROUNDED_LADDER, type OwnDamage as Kind } from '@/catalog/hands/damage';
+import type { UnitHead } from '@/words/unit/view';
 import { ChoiceField, TextField } from '../kit/fields';
 import { MoneyField } from '../kit/MoneyField';
 import { Button, Heading, Problem, Quiet } from '../kit/parts';
 import { Money, useMoney } from '../kit/theShop';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 
 export interface DamageLine {
   name: string;

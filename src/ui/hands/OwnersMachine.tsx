@@ -2,12 +2,12 @@
 import { useState, type FormEvent } from 'react';
 import { PART_CLASSES } from '@/core/catalogue';
 import type { Agreement, OwnerAct } from '@/core/owner/agreement';
-import type { UnitHead } from '@/words/unitView';
+import type { UnitHead } from '@/words/unit/view';
 import { AreaField, ChoiceField, TextField } from '../kit/fields';
 import { MoneyField } from '../kit/MoneyField';
 import { Button, Heading, Problem, Quiet } from '../kit/parts';
 import { Money, useMoney } from '../kit/theShop';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 
 interface Theirs {
   id: string;

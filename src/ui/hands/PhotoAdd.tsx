@@ -1,5 +1,5 @@
 import { PHOTO_ROLES, type PhotoRole } from '@/core/record/photos';
-import { ROLE_WORDS } from '@/words/photoView';
+import { ROLE_WORDS } from '@/words/unit/photos';
 
 interface Props {
   role: PhotoRole | '';

@@ -1,9 +1,9 @@
 'use client';
 import { useState } from 'react';
 import type { PhotoRole } from '@/core/record/photos';
-import { ROLE_WORDS, type PhotoLine } from '@/words/photoView';
+import { ROLE_WORDS, type PhotoLine } from '@/words/unit/photos';
 import { Heading, Problem } from '../kit/parts';
-import { usePhotoUpload } from '../kit/usePhotoUpload';
+import { usePhotoUpload } from '../kit/hooks/usePhotoUpload';
 import { PhotoAdd } from './PhotoAdd';
 
 interface Props {

@@ -1,12 +1,12 @@
 'use client';
 import { useState, type FormEvent } from 'react';
 import { acted, useShortcuts } from '../kit/keys/keyboard';
-import type { DriveView } from '@/words/drives';
+import type { DriveView } from '@/words/drives/drives';
 import { DriveChoice, DriveNamed, ErasureHow, erasureInput } from '../shelf/ErasureFields';
 import { Button, Problem, Quiet } from '../kit/parts';
 import { TextField } from '../kit/fields';
 import { useOtherHands } from '../kit/theShop';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 import { attended } from '../kit/words';
 import { shop } from '../live/shop';
 import { asideWords, type LaidAside } from './aside';
@@ -17,7 +17,7 @@ import { ENDINGS, type Ending } from '@/core/catalogue';
 import { carriedOut } from '@/core/record/endings';
 import { Exchange, type ExchangeInput } from '../parts/Exchange';
 import { ENDING_WORDS } from '@/words/names';
-import type { RunningWorkView, UnitHead } from '@/words/unitView';
+import type { RunningWorkView, UnitHead } from '@/words/unit/view';
 
 /** Ends of a repair that say nothing of the fault. */
 const OTHER_ENDINGS = ENDINGS.slice(2);

@@ -3,13 +3,13 @@ import { useState, type ReactNode } from 'react';
 import { CautionNote, Heading, Key, Problem, Quiet } from '../kit/parts';
 import { acted, useShortcuts } from '../kit/keys/keyboard';
 import { Link } from '../kit/Link';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 import { shop } from '../live/shop';
 import { asideWords, type LaidAside } from './aside';
 import { attended, duration } from '../kit/words';
-import type { DriveView } from '@/words/drives';
+import type { DriveView } from '@/words/drives/drives';
 import { RunningWork, type AlonePreset } from './RunningWork';
-import type { CautionView, RunningWorkView, UnitHead } from '@/words/unitView';
+import type { CautionView, RunningWorkView, UnitHead } from '@/words/unit/view';
 
 export interface StartChoice {
   ref: string;

@@ -1,5 +1,5 @@
 import { Button, Problem } from './parts';
-import type { CommandProblem } from './useCommand';
+import type { CommandProblem } from './hooks/useCommand';
 
 interface Props {
   problem: CommandProblem;

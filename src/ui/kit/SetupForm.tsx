@@ -4,7 +4,7 @@ import { useState, useSyncExternalStore, type FormEvent } from 'react';
 import { parseMinor } from '@/core/money/minor';
 import { ChoiceField, TextField } from './fields';
 import { Button, Problem } from './parts';
-import { post, type CommandProblem } from './useCommand';
+import { post, type CommandProblem } from './hooks/useCommand';
 
 const never = () => () => undefined;
 const zoneHere = () => Intl.DateTimeFormat().resolvedOptions().timeZone;

@@ -1,8 +1,8 @@
 'use client';
 import { useState } from 'react';
-import type { UnitTableRow } from '@/words/rows';
+import type { UnitTableRow } from '@/words/lists/rows';
 import { Button, Quiet } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 
 /** Something that can be done to many units at once, and how it is taken back. */
 export type BulkStep =

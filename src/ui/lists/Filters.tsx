@@ -2,11 +2,11 @@
 import { usePathname, useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { CHASSIS } from '@/core/catalogue';
-import { HANDS, HANDS_WORDS, listQuery, type ListView } from '@/words/listView';
+import { HANDS, HANDS_WORDS, listQuery, type ListView } from '@/words/lists/view';
 import { CHASSIS_NAMES, ROUTE_NAMES } from '@/words/names';
 import { Quiet } from '../kit/parts';
 import { Link } from '../kit/Link';
-import { post } from '../kit/useCommand';
+import { post } from '../kit/hooks/useCommand';
 
 export interface SavedView {
   id: string;

@@ -3,9 +3,9 @@ import { flexRender, getCoreRowModel, useReactTable, type RowSelectionState } fr
 import { usePathname } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { Link } from '@/ui/kit/Link';
-import { listQuery, type ListView } from '@/words/listView';
+import { listQuery, type ListView } from '@/words/lists/view';
 import { ROUTE_NAMES } from '@/words/names';
-import type { ColumnSet, UnitTableRow } from '@/words/rows';
+import type { ColumnSet, UnitTableRow } from '@/words/lists/rows';
 import { useShortcuts } from '../kit/keys/keyboard';
 import { go } from '../kit/keys/ways';
 import { Key } from '../kit/parts';

@@ -1,4 +1,4 @@
-import type { UnitTableRow } from '@/words/rows';
+import type { UnitTableRow } from '@/words/lists/rows';
 import type { Scale } from './worthScale';
 
 /** The money axis over a list: a number over its own tick. */

@@ -1,7 +1,7 @@
 import { createColumnHelper, type ColumnDef } from '@tanstack/react-table';
-import type { Sort } from '@/words/listView';
+import type { Sort } from '@/words/lists/view';
 import { ROUTE_NAMES } from '@/words/names';
-import type { ColumnSet, UnitTableRow } from '@/words/rows';
+import type { ColumnSet, UnitTableRow } from '@/words/lists/rows';
 import { Money, MoneyWithin } from '../kit/theShop';
 import { attended, duration, percent } from '../kit/words';
 import { WorthBand, WorthTicks } from './WorthBand';

@@ -2,8 +2,8 @@
 import { useState } from 'react';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Button, Problem } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
-import { useShapedForm } from '../kit/useShapedForm';
+import { useCommand } from '../kit/hooks/useCommand';
+import { useShapedForm } from '../kit/hooks/useShapedForm';
 
 const EMPTY = { chassis: 'laptop', maker: '', model: '', serial: '', condition: '' };
 

@@ -4,7 +4,7 @@ import { PART_CLASSES } from '@/core/catalogue';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Button, Problem, Quiet } from '../kit/parts';
 import { useMoney } from '../kit/theShop';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 
 /** Chargers and parts that came loose in a lot: they take a share of what it cost, by what they are worth. */
 export function LooseParts({ lotId }: { lotId: string }) {

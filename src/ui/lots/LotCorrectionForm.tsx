@@ -2,8 +2,8 @@
 import { TextField } from '../kit/fields';
 import { Button, Problem, Quiet } from '../kit/parts';
 import { useMoney } from '../kit/theShop';
-import { useCommand } from '../kit/useCommand';
-import { useShapedForm } from '../kit/useShapedForm';
+import { useCommand } from '../kit/hooks/useCommand';
+import { useShapedForm } from '../kit/hooks/useShapedForm';
 
 interface Props {
   onClose: () => void;

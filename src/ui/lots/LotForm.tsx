@@ -4,8 +4,8 @@ import { go } from '../kit/keys/ways';
 import { useMoney } from '../kit/theShop';
 import { AreaField, ChoiceField, TextField } from '../kit/fields';
 import { Button, Problem } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
-import { useShapedForm } from '../kit/useShapedForm';
+import { useCommand } from '../kit/hooks/useCommand';
+import { useShapedForm } from '../kit/hooks/useShapedForm';
 import { SOURCE_WORDS } from './sourceWords';
 
 /** Receiving a lot: what it is, what it cost in all, what was said of it. */

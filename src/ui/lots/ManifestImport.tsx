@@ -3,7 +3,7 @@ import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import { JobProgress } from '../kit/JobProgress';
 import { Button, Problem, Quiet } from '../kit/parts';
-import { outcomeOf, useCommand } from '../kit/useCommand';
+import { outcomeOf, useCommand } from '../kit/hooks/useCommand';
 import { ENCODINGS, encodingOf, textOf, type Encoding } from '@/core/text/encoding';
 import { useJob } from '../live/useJob';
 

@@ -1,14 +1,14 @@
 'use client';
 import { useState } from 'react';
 import { LOT_SOURCES } from '@/core/catalogue';
-import type { OfferWorth } from '@/words/offerView';
+import type { OfferWorth } from '@/words/parts/offer';
 import { ROUTE_NAMES } from '@/words/names';
 import { go } from '../kit/keys/ways';
 import { AreaField, ChoiceField, TextField } from '../kit/fields';
 import { Button, Problem } from '../kit/parts';
 import { Money, useMoney } from '../kit/theShop';
-import { learn, useCommand, type CommandProblem } from '../kit/useCommand';
-import { useShapedForm } from '../kit/useShapedForm';
+import { learn, useCommand, type CommandProblem } from '../kit/hooks/useCommand';
+import { useShapedForm } from '../kit/hooks/useShapedForm';
 import { SOURCE_WORDS } from './sourceWords';
 
 const number = (text: string) => (text.trim() ? Number(text.trim().replace(',', '.')) : undefined);

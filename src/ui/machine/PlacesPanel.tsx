@@ -1,7 +1,7 @@
 'use client';
-import type { UnitHead } from '@/words/unitView';
+import type { UnitHead } from '@/words/unit/view';
 import { Heading, Problem, Quiet } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 
 export interface PlaceLine {
   id: string;

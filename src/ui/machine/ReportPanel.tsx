@@ -3,9 +3,9 @@ import { useRouter } from 'next/navigation';
 import { useState, type DragEvent } from 'react';
 import { useShortcuts } from '../kit/keys/keyboard';
 import { Button, Problem } from '../kit/parts';
-import { useBenchLine, useBenchOrigin, usePlainOrigin } from '../kit/useBenchLine';
-import { outcomeOf, useCommand } from '../kit/useCommand';
-import type { UnitHead } from '@/words/unitView';
+import { useBenchLine, useBenchOrigin, usePlainOrigin } from '../kit/hooks/useBenchLine';
+import { outcomeOf, useCommand } from '../kit/hooks/useCommand';
+import type { UnitHead } from '@/words/unit/view';
 
 interface Answer {
   read: { name: string; kind: string | null; problems: string[] }[];

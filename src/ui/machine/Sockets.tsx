@@ -1,9 +1,9 @@
 'use client';
 import { useState } from 'react';
-import type { PortCount } from '@/core/record/ports';
-import type { UnitHead } from '@/words/unitView';
+import type { PortCount } from '@/core/record/places/ports';
+import type { UnitHead } from '@/words/unit/view';
 import { Button, Heading, Problem, Quiet } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 
 export interface SocketKind {
   id: string;

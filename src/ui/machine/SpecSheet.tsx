@@ -2,8 +2,8 @@
 import { useState, type FormEvent } from 'react';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Button, Known, Problem } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
-import type { UnitHead } from '@/words/unitView';
+import { useCommand } from '../kit/hooks/useCommand';
+import type { UnitHead } from '@/words/unit/view';
 
 export interface SpecLine {
   key: string;

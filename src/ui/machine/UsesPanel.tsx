@@ -1,10 +1,10 @@
 'use client';
 import { useState, type FormEvent } from 'react';
 import type { SystemVerdict, UseVerdict } from '@/core/uses/uses';
-import type { UnitHead } from '@/words/unitView';
+import type { UnitHead } from '@/words/unit/view';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Button, Heading, Problem, Quiet } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 
 interface Props {
   unit: UnitHead;

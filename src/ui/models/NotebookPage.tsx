@@ -1,12 +1,12 @@
 'use client';
 import { useState, type FormEvent } from 'react';
 import { MODEL_NOTE_KINDS, type ModelNoteKind } from '@/core/models/notebook';
-import type { Notebook } from '@/words/modelView';
-import type { UnitHead } from '@/words/unitView';
+import type { Notebook } from '@/words/unit/model';
+import type { UnitHead } from '@/words/unit/view';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Link } from '../kit/Link';
 import { Button, Heading, Problem, Quiet } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 import { attended, percent } from '../kit/words';
 
 interface Props {

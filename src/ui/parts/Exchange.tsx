@@ -1,12 +1,12 @@
 'use client';
 import { useEffect, useState } from 'react';
-import type { PartsOffered } from '@/words/partsView';
+import type { PartsOffered } from '@/words/parts/view';
 import { MoneyField } from '../kit/MoneyField';
 import { ChoiceField, TextField } from '../kit/fields';
 import { acted, useScans, useShortcuts } from '../kit/keys/keyboard';
 import { Button, Key, Problem, Quiet } from '../kit/parts';
 import { Money, useMoney } from '../kit/theShop';
-import { learn, type CommandProblem } from '../kit/useCommand';
+import { learn, type CommandProblem } from '../kit/hooks/useCommand';
 
 /** What went in and what came out, as the command takes it. */
 export interface ExchangeInput {

@@ -1,4 +1,4 @@
-import type { FitAnswer } from '@/words/partsView';
+import type { FitAnswer } from '@/words/parts/view';
 
 const WORDS: Record<FitAnswer, string> = { fits: 'Fits', 'with care': 'With care', no: 'No' };
 

@@ -1,12 +1,12 @@
 'use client';
 import { useState } from 'react';
-import type { PartView } from '@/words/partsView';
-import type { UnitHead } from '@/words/unitView';
+import type { PartView } from '@/words/parts/view';
+import type { UnitHead } from '@/words/unit/view';
 import { MoneyField } from '../kit/MoneyField';
 import { Button, Heading, Problem, Quiet } from '../kit/parts';
 import { Link } from '../kit/Link';
 import { useMoney } from '../kit/theShop';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 import { RecordPart } from './RecordPart';
 
 /** What is on record inside a unit: taken out one by one, with what it is worth. */

@@ -1,10 +1,10 @@
 'use client';
 import { useState, type FormEvent } from 'react';
 import { PART_CLASSES } from '@/core/catalogue';
-import type { UnitHead } from '@/words/unitView';
+import type { UnitHead } from '@/words/unit/view';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Button, Problem, Quiet } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 
 /** A part seen in the machine is put on its record, whatever its class. */
 export function RecordPart({ unit }: { unit: UnitHead }) {

@@ -1,10 +1,10 @@
 'use client';
 import { useState, type FormEvent } from 'react';
-import type { TakesGroup } from '@/words/partsView';
-import type { UnitHead } from '@/words/unitView';
+import type { TakesGroup } from '@/words/parts/view';
+import type { UnitHead } from '@/words/unit/view';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Button, Heading, Problem } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 
 interface Props {
   unit: UnitHead;

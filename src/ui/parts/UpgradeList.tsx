@@ -1,11 +1,11 @@
 'use client';
 import { useState } from 'react';
-import type { UnitHead } from '@/words/unitView';
-import type { UpgradeSetView, UpgradesView } from '@/words/upgradeView';
+import type { UnitHead } from '@/words/unit/view';
+import type { UpgradeSetView, UpgradesView } from '@/words/parts/upgrades';
 import { acted, useShortcuts } from '../kit/keys/keyboard';
 import { Button, Heading, Key, Problem } from '../kit/parts';
 import { Money } from '../kit/theShop';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 import { attended } from '../kit/words';
 
 /** What would pay to put in or take out, each set one key away; and what does not, with the most it may cost. */

@@ -3,12 +3,12 @@ import { useState } from 'react';
 import { Button, Heading, Key, Problem, Quiet } from '../kit/parts';
 import { TextField } from '../kit/fields';
 import { acted, useShortcuts } from '../kit/keys/keyboard';
-import { useCommand } from '../kit/useCommand';
-import { useGiven } from '../kit/useGiven';
+import { useCommand } from '../kit/hooks/useCommand';
+import { useGiven } from '../kit/hooks/useGiven';
 import { Money } from '../kit/theShop';
 import { attended } from '../kit/words';
 import { SurfaceMap, type MarkView, type SurfaceView } from './SurfaceMap';
-import type { UnitHead } from '@/words/unitView';
+import type { UnitHead } from '@/words/unit/view';
 
 export interface TestView {
   id: string;

@@ -4,7 +4,7 @@ import { codeInWords, type CodeTable } from '@/core/tapper/decode';
 import { Empty, Problem, Quiet } from '../kit/parts';
 import { dayOf } from '@/words/time';
 import { useZone } from '../kit/theShop';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 
 const POINTS: Record<string, string> = {
   'no-code': '',

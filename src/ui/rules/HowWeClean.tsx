@@ -1,7 +1,7 @@
 'use client';
 import type { Schools } from '@/core/clean/zones';
 import { Problem } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 
 export interface SchoolView {
   key: keyof Schools;

@@ -3,7 +3,7 @@ import type { MovedPrior } from '@/core/learn/learn';
 import { useState, type FormEvent } from 'react';
 import { TextField } from '../kit/fields';
 import { Button, Heading, Problem, Quiet } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 
 export interface LearnedLine extends Omit<MovedPrior, 'chassis'> {
   chassis: string;

@@ -1,7 +1,7 @@
 'use client';
 import { ChoiceField } from '../kit/fields';
 import { Problem } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 
 const WORDS = [
   ['owner', 'the owner only'],

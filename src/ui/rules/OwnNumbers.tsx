@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { CatalogueOverrides } from '@/core/belief/overrides';
 import { TextField } from '../kit/fields';
 import { Button, FileButton, Heading, Problem, Quiet } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 import { valueAt, withValue, type Tree } from './ownValue';
 
 /**

@@ -4,7 +4,7 @@ import { useState, type FormEvent } from 'react';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Button, Heading, Problem, Quiet } from '../kit/parts';
 import { SetPassword } from './SetPassword';
-import { post, useCommand, type CommandProblem } from '../kit/useCommand';
+import { post, useCommand, type CommandProblem } from '../kit/hooks/useCommand';
 
 export interface PersonView {
   id: string;

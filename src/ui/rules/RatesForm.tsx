@@ -3,8 +3,8 @@ import { useState } from 'react';
 import { useMoney } from '../kit/theShop';
 import { ChoiceField, TextField } from '../kit/fields';
 import { Button, Problem } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
-import { useShapedForm } from '../kit/useShapedForm';
+import { useCommand } from '../kit/hooks/useCommand';
+import { useShapedForm } from '../kit/hooks/useShapedForm';
 
 /** Rates: what an hour of hands costs and what selling takes. */
 export function RatesForm({

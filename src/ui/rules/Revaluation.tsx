@@ -1,7 +1,7 @@
 'use client';
 import { JobProgress } from '../kit/JobProgress';
 import { Button, Heading, Problem } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 import { useJob } from '../live/useJob';
 
 /** All open units worked out again after a change of rules: how far it is, and a way to stop it. */

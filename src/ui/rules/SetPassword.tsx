@@ -3,7 +3,7 @@ import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import { TextField } from '../kit/fields';
 import { Button, Problem } from '../kit/parts';
-import { post, type CommandProblem } from '../kit/useCommand';
+import { post, type CommandProblem } from '../kit/hooks/useCommand';
 
 /** Another password; everybody who still uses the old one is signed out. */
 export function SetPassword({

@@ -2,7 +2,7 @@
 import { TOOLS, type Tool } from '@/core/catalogue';
 import { TOOL_NAMES } from '@/words/names';
 import { Problem } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 
 /** What the shop has to measure with: looks that want what is not there are not proposed. */
 export function Tools({ lacks, mayWrite }: { lacks: Tool[]; mayWrite: boolean }) {

@@ -1,9 +1,9 @@
 'use client';
 import { useState } from 'react';
-import type { CountView } from '@/words/drives';
-import type { UnitHead } from '@/words/unitView';
+import type { CountView } from '@/words/drives/drives';
+import type { UnitHead } from '@/words/unit/view';
 import { Button, Problem, Quiet } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 
 /** More bays and sockets than that no machine at these benches has. */
 const MOST = 4;

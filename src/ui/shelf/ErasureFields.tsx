@@ -1,8 +1,8 @@
 import { useState } from 'react';
-import { eraseMethods, erasureChecks, otherWays } from '@/catalog/erasure';
+import { eraseMethods, erasureChecks, otherWays } from '@/catalog/papers/erasure';
 import { MEDIA, type EraseMethod, type Medium } from '@/core/erasure/media';
-import { MEDIUM_WORDS } from '@/words/erasure';
-import type { DriveView } from '@/words/drives';
+import { MEDIUM_WORDS } from '@/words/drives/erasure';
+import type { DriveView } from '@/words/drives/drives';
 import { ChoiceField, TextField } from '../kit/fields';
 
 /** Which drive: the first that is open is offered. */

@@ -1,10 +1,10 @@
 'use client';
 import { useState, type FormEvent } from 'react';
-import type { DriveView } from '@/words/drives';
-import { namedUnit, type DriveAt } from '@/words/driveView';
+import type { DriveView } from '@/words/drives/drives';
+import { namedUnit, type DriveAt } from '@/words/drives/view';
 import { ChoiceField } from '../kit/fields';
 import { Button, Problem } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 import { DriveChoice, ErasureHow, erasureInput } from './ErasureFields';
 
 /** What was done by hand about the data of a drive, in a machine or loose. */

@@ -7,14 +7,14 @@ import { ChoiceField, TextField } from '../kit/fields';
 import { Button, CautionNote, Heading, Problem } from '../kit/parts';
 import { acted, useShortcuts } from '../kit/keys/keyboard';
 import { MoneyField } from '../kit/MoneyField';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 import { GoneForm } from '../unit/GoneForm';
-import type { CountView, DriveView } from '@/words/drives';
-import { atUnit } from '@/words/driveView';
+import type { CountView, DriveView } from '@/words/drives/drives';
+import { atUnit } from '@/words/drives/view';
 import { DriveCount } from './DriveCount';
 import { RecordErasure } from './RecordErasure';
 import { SoldPanel, type SaleView, type UndoneView } from './SoldPanel';
-import type { UnitHead } from '@/words/unitView';
+import type { UnitHead } from '@/words/unit/view';
 
 export interface ErasureView {
   id: string;

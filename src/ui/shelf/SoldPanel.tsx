@@ -1,11 +1,11 @@
 'use client';
 import { useState, type FormEvent } from 'react';
-import type { UnitHead } from '@/words/unitView';
+import type { UnitHead } from '@/words/unit/view';
 import { TextField } from '../kit/fields';
 import { Button, Problem, Quiet } from '../kit/parts';
 import { Money, useMoney } from '../kit/theShop';
 import { MoneyField } from '../kit/MoneyField';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 
 export interface SaleView {
   priceMinor: number;

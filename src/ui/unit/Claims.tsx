@@ -2,9 +2,9 @@
 import { useState } from 'react';
 import { ChoiceField } from '../kit/fields';
 import { Button, Heading, Problem, Sheet } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
-import type { ClaimView } from '@/words/claims';
-import type { UnitHead } from '@/words/unitView';
+import { useCommand } from '../kit/hooks/useCommand';
+import type { ClaimView } from '@/words/record/claims';
+import type { UnitHead } from '@/words/unit/view';
 
 /** Claims are findings with two outcomes: not said, said. */
 const SAID = 1;

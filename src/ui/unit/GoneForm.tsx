@@ -1,11 +1,11 @@
 'use client';
 import { useState } from 'react';
-import type { UnitHead } from '@/words/unitView';
+import type { UnitHead } from '@/words/unit/view';
 import { ChoiceField, TextField } from '../kit/fields';
 import { MoneyField } from '../kit/MoneyField';
 import { Button, Problem } from '../kit/parts';
 import { useMoney } from '../kit/theShop';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 
 const BECAME = [
   ['harvested', 'taken apart for its parts'],

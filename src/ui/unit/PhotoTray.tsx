@@ -1,11 +1,11 @@
 'use client';
 import { useState } from 'react';
 import type { PhotoRole } from '@/core/record/photos';
-import { ROLE_WORDS, type PhotoLine } from '@/words/photoView';
+import { ROLE_WORDS, type PhotoLine } from '@/words/unit/photos';
 import { PhotoAdd } from '../hands/PhotoAdd';
 import { Problem, Quiet } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
-import { usePhotoUpload } from '../kit/usePhotoUpload';
+import { useCommand } from '../kit/hooks/useCommand';
+import { usePhotoUpload } from '../kit/hooks/usePhotoUpload';
 
 interface Props {
   tag: string;

@@ -1,7 +1,7 @@
 'use client';
 import { Button, Problem } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
-import type { UnitHead } from '@/words/unitView';
+import { useCommand } from '../kit/hooks/useCommand';
+import type { UnitHead } from '@/words/unit/view';
 
 /** Moving a unit by hand: back along the line, or out of quarantine (the owner). */
 export function StageMover({ unit, stages }: { unit: UnitHead; stages: { id: string; name: string }[] }) {

@@ -8,11 +8,11 @@ import { useShortcuts } from '../kit/keys/keyboard';
 import { go } from '../kit/keys/ways';
 import { TextField } from '../kit/fields';
 import { Button, Known, Problem, Quiet } from '../kit/parts';
-import { useCommand } from '../kit/useCommand';
+import { useCommand } from '../kit/hooks/useCommand';
 import { tellConcern } from '../live/Connection';
 import { refreshFloor } from '../live/floor';
 import { tellStage } from '../frame/LineHere';
-import type { UnitHead } from '@/words/unitView';
+import type { UnitHead } from '@/words/unit/view';
 
 const VIEWS = [
   ['l', 'look', 'Look'],

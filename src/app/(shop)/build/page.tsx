@@ -3,9 +3,9 @@ import { requireActor } from '@/server/session';
 import { lotBooks } from '@/shop/ledger/lot';
 import { ShopError } from '@/shop/errors';
 import { oneOrTwo } from '@/shop/advice/oneOrTwo';
-import type { TwoRoute } from '@/words/offerView';
-import { BuildForm } from '@/ui/parts/BuildForm';
-import { OneOrTwo } from '@/ui/parts/OneOrTwo';
+import type { TwoRoute } from '@/words/parts/offer';
+import { BuildForm } from '@/ui/parts/donors/BuildForm';
+import { OneOrTwo } from '@/ui/parts/donors/OneOrTwo';
 
 export const metadata = { title: 'Build a machine' };
 

@@ -1,7 +1,7 @@
 import { requireActor } from '@/server/session';
 import { wantedViews } from '@/shop/advice/views';
 import { shopRules } from '@/shop/rules/queries';
-import { WantLine } from '@/ui/parts/WantLine';
+import { WantLine } from '@/ui/parts/wants/WantLine';
 import { Link } from '@/ui/kit/Link';
 import { Empty, Sheet } from '@/ui/kit/parts';
 import { dayOf, daysBetween } from '@/words/time';

@@ -6,8 +6,8 @@ import { requireActorForApi } from '@/server/session';
 import { lotByCode } from '@/shop/lots/queries';
 import { seesMargins, shopRules } from '@/shop/rules/queries';
 import { listUnits } from '@/shop/units/list';
-import { listView } from '@/words/listView';
-import { listLines, tableRows } from '@/words/rows';
+import { listView } from '@/words/lists/view';
+import { listLines, tableRows } from '@/words/lists/rows';
 
 const MOST = 5_000;
 

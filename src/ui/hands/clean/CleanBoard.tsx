@@ -1,14 +1,14 @@
 'use client';
 import { useState } from 'react';
 import { PHASES, SURFACE_KINDS, type Soil } from '@/core/clean/zones';
-import type { PhotoLine } from '@/words/photoView';
-import type { CleanView, StepView } from '@/words/cleanView';
+import type { PhotoLine } from '@/words/unit/photos';
+import type { CleanView, StepView } from '@/words/hands/clean';
 import { SURFACE_WORDS } from '@/words/names';
-import type { UnitHead } from '@/words/unitView';
+import type { UnitHead } from '@/words/unit/view';
 import { ARROWS, acted, nearestAhead, useShortcuts } from '../../kit/keys/keyboard';
 import { Button, CautionNote, Heading, Key, Problem, Quiet } from '../../kit/parts';
 import { Money } from '../../kit/theShop';
-import { useCommand } from '../../kit/useCommand';
+import { useCommand } from '@/ui/kit/hooks/useCommand';
 import { attended, duration } from '../../kit/words';
 import { PhotoStrip } from '../PhotoStrip';
 import { Mixing } from './Mixing';

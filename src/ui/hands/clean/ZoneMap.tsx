@@ -1,7 +1,7 @@
 'use client';
 import { useId } from 'react';
 import type { Soil } from '@/core/clean/zones';
-import type { ZoneView } from '@/words/cleanView';
+import type { ZoneView } from '@/words/hands/clean';
 
 /** A soil is told by its texture, how much of it by how close the texture lies, and by a figure. */
 function Texture({ id, soil, degree }: { id: string; soil: Soil; degree: number }) {

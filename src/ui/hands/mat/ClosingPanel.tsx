@@ -1,10 +1,10 @@
 'use client';
 import type { Balance, ClosingCheck, LedgerEntry, LedgerItem } from '@/core/hands/ledger';
-import type { ClosingView, MatView } from '@/words/matView';
+import type { ClosingView, MatView } from '@/words/hands/mat';
 import { ClosingLooks } from '../ClosingLooks';
-import type { UnitHead } from '@/words/unitView';
+import type { UnitHead } from '@/words/unit/view';
 import { Button, CautionNote, Heading, Problem } from '../../kit/parts';
-import type { CommandProblem, useCommand } from '../../kit/useCommand';
+import type { CommandProblem, useCommand } from '@/ui/kit/hooks/useCommand';
 
 interface Props {
   unit: UnitHead;

@@ -1,7 +1,7 @@
 'use client';
 import { memo } from 'react';
 import type { Balance, LedgerItem, Spot, SpotState } from '@/core/hands/ledger';
-import type { MatView } from '@/words/matView';
+import type { MatView } from '@/words/hands/mat';
 
 export interface SpotAt {
   item: string;

@@ -1,10 +1,10 @@
 'use client';
 import { useState, type FormEvent } from 'react';
 import { ITEM_KINDS, WAYS_OPEN, type ItemKind } from '@/core/hands/ledger';
-import type { UnitHead } from '@/words/unitView';
+import type { UnitHead } from '@/words/unit/view';
 import { ChoiceField, TextField } from '../../kit/fields';
 import { Button, Problem } from '../../kit/parts';
-import type { useCommand } from '../../kit/useCommand';
+import type { useCommand } from '@/ui/kit/hooks/useCommand';
 
 interface Props {
   unit: UnitHead;

@@ -10,9 +10,9 @@ import {
 } from '@/core/hands/ledger';
 import { shouldBeBack } from '@/core/hands/mat';
 import { tightening } from '@/core/hands/tighten';
-import type { PhotoLine } from '@/words/photoView';
-import type { ClosingView, MatView } from '@/words/matView';
-import type { UnitHead } from '@/words/unitView';
+import type { PhotoLine } from '@/words/unit/photos';
+import type { ClosingView, MatView } from '@/words/hands/mat';
+import type { UnitHead } from '@/words/unit/view';
 import type { KeyHandler } from '../../kit/keys/desk';
 import { ARROWS, acted, nearestAhead, useShortcuts } from '../../kit/keys/keyboard';
 import { Button, CautionNote, Heading, Key, Problem } from '../../kit/parts';

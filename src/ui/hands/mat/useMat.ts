@@ -1,9 +1,9 @@
 'use client';
 import { useMemo, useState } from 'react';
 import { balances, type Balance, type LedgerEntry } from '@/core/hands/ledger';
-import type { MatView } from '@/words/matView';
-import type { UnitHead } from '@/words/unitView';
-import { useCommand } from '../../kit/useCommand';
+import type { MatView } from '@/words/hands/mat';
+import type { UnitHead } from '@/words/unit/view';
+import { useCommand } from '@/ui/kit/hooks/useCommand';
 
 /** Moves that were made here and are not on the page yet, from the number of moves the page had. */
 interface Ahead {

@@ -1,8 +1,8 @@
 'use client';
 import { useState } from 'react';
-import { copyTables } from '@/catalog/drives';
+import { copyTables } from '@/catalog/instruments/drives';
 import { copyPlan, type CopyPlan } from '@/core/storage/copy';
-import { spanWords, type DrivePageView, type SpareView } from '@/words/driveView';
+import { spanWords, type DrivePageView, type SpareView } from '@/words/drives/view';
 import { ChoiceField, TextField } from '../../kit/fields';
 import { Heading } from '../../kit/parts';
 

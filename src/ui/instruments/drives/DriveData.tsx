@@ -1,9 +1,9 @@
 'use client';
 import { useState, type FormEvent } from 'react';
-import { namedUnit, type DataRecordView, type DriveAt, type DrivePageView } from '@/words/driveView';
+import { namedUnit, type DataRecordView, type DriveAt, type DrivePageView } from '@/words/drives/view';
 import { TextField } from '../../kit/fields';
 import { Button, Heading, Problem, Quiet } from '../../kit/parts';
-import { useCommand } from '../../kit/useCommand';
+import { useCommand } from '@/ui/kit/hooks/useCommand';
 import { RecordErasure } from '../../shelf/RecordErasure';
 
 /** What became of the data on a drive: where it stands, and every record of it. */

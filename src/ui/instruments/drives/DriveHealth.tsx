@@ -1,5 +1,5 @@
-import { TRUST_WORDS, VERDICT_NAMES, type DrivePageView } from '@/words/driveView';
-import { MEDIUM_WORDS } from '@/words/erasure';
+import { TRUST_WORDS, VERDICT_NAMES, type DrivePageView } from '@/words/drives/view';
+import { MEDIUM_WORDS } from '@/words/drives/erasure';
 
 /** What a drive says of itself, and what of it decides. */
 export function DriveHealth({ drive }: { drive: DrivePageView }) {

@@ -1,8 +1,8 @@
 'use client';
 import { useState } from 'react';
-import { atUnit, underWay, type DrivePageView, type SpareView } from '@/words/driveView';
-import type { CountView } from '@/words/drives';
-import type { UnitHead } from '@/words/unitView';
+import { atUnit, underWay, type DrivePageView, type SpareView } from '@/words/drives/view';
+import type { CountView } from '@/words/drives/drives';
+import type { UnitHead } from '@/words/unit/view';
 import { Empty, Heading } from '../../kit/parts';
 import { DriveCount } from '../../shelf/DriveCount';
 import { CopyPanel } from './CopyPanel';

@@ -10,11 +10,11 @@ import {
   type DriveAt,
   type DrivePageView,
   type EraseRunShown,
-} from '@/words/driveView';
-import { SILENT_SECONDS } from '@/words/readingView';
+} from '@/words/drives/view';
+import { SILENT_SECONDS } from '@/words/readings/view';
 import { Button, CautionNote, Heading, Problem, Quiet } from '../../kit/parts';
-import { useBenchLine } from '../../kit/useBenchLine';
-import { useCommand } from '../../kit/useCommand';
+import { useBenchLine } from '@/ui/kit/hooks/useBenchLine';
+import { useCommand } from '@/ui/kit/hooks/useCommand';
 
 const LOOK_MS = 2_000;
 const LEVEL_WORDS = {

@@ -1,4 +1,4 @@
-import { underWay, type DriveAt, type DrivePageView } from '@/words/driveView';
+import { underWay, type DriveAt, type DrivePageView } from '@/words/drives/view';
 import { DriveData } from './DriveData';
 import { DriveHealth } from './DriveHealth';
 import { ErasePanel } from './ErasePanel';

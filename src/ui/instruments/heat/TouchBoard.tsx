@@ -1,13 +1,13 @@
 'use client';
 import { useState } from 'react';
-import { touchLimits, touchPlaces } from '@/catalog/readings';
+import { touchLimits, touchPlaces } from '@/catalog/instruments/readings';
 import { TOUCH_MATERIALS, touchLimit, type TouchMaterial } from '@/core/instruments/touch';
 import type { Chassis } from '@/core/catalogue';
-import type { TouchLine } from '@/words/readingView';
-import type { UnitHead } from '@/words/unitView';
+import type { TouchLine } from '@/words/readings/view';
+import type { UnitHead } from '@/words/unit/view';
 import { TextField } from '../../kit/fields';
 import { Button, Heading, Problem, Quiet } from '../../kit/parts';
-import { useCommand } from '../../kit/useCommand';
+import { useCommand } from '@/ui/kit/hooks/useCommand';
 import { figureTyped } from '../../kit/words';
 
 interface Props {

@@ -3,9 +3,9 @@ import { useEffect, useState } from 'react';
 import { SLOT_RULES, type SlotRule } from '@/core/memory/board';
 import { bestFit, type BinModule, type MemoryFit } from '@/core/memory/fit';
 import { ChoiceField, TextField } from '../../kit/fields';
-import type { UnitHead } from '@/words/unitView';
+import type { UnitHead } from '@/words/unit/view';
 import { Button, Heading, Problem } from '../../kit/parts';
-import { useCommand } from '../../kit/useCommand';
+import { useCommand } from '@/ui/kit/hooks/useCommand';
 import { ruleWords } from './words';
 import { Money } from '../../kit/theShop';
 

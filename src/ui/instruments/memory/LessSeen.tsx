@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { lessUsual } from '@/catalog/memory';
+import { lessUsual } from '@/catalog/instruments/memory';
 import { whyLess, type LessExplanation, type LessReason } from '@/core/memory/less';
 import { ChoiceField, TextField } from '../../kit/fields';
 import { Heading } from '../../kit/parts';

@@ -1,15 +1,15 @@
 'use client';
 import { useState } from 'react';
 import { countsOf, EMPTY, MOST, SLOT_RULES, legal, type SlotRule } from '@/core/memory/board';
-import { usualMemory } from '@/catalog/memory';
+import { usualMemory } from '@/catalog/instruments/memory';
 import type { BoardSetup, MemorySetup, Trial } from '@/core/memory/belief';
 import { ChoiceField, TextField } from '../../kit/fields';
 import { useShortcuts } from '../../kit/keys/keyboard';
 import { go } from '../../kit/keys/ways';
 import { Button, CautionNote, Heading, Problem, Quiet } from '../../kit/parts';
-import { useCommand } from '../../kit/useCommand';
+import { useCommand } from '@/ui/kit/hooks/useCommand';
 import { attended } from '../../kit/words';
-import type { UnitHead } from '@/words/unitView';
+import type { UnitHead } from '@/words/unit/view';
 import { Board } from './Board';
 import { useMemoryWorker } from './useMemoryWorker';
 import { endWords, letter, ruleWords, trialWords } from './words';

@@ -1,12 +1,12 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
-import { atxRails } from '@/catalog/readings';
-import type { OpenRunView, RailsLine } from '@/words/readingView';
-import type { UnitHead } from '@/words/unitView';
+import { atxRails } from '@/catalog/instruments/readings';
+import type { OpenRunView, RailsLine } from '@/words/readings/view';
+import type { UnitHead } from '@/words/unit/view';
 import { TextField } from '../../kit/fields';
 import { Button, CautionNote, Heading, Problem } from '../../kit/parts';
-import { useCommand } from '../../kit/useCommand';
+import { useCommand } from '@/ui/kit/hooks/useCommand';
 import { figureTyped } from '../../kit/words';
 import { ReadingFoot } from '../run/ReadingFoot';
 import { RunPanel } from '../run/RunPanel';

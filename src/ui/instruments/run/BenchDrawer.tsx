@@ -2,10 +2,10 @@
 import { useState, useSyncExternalStore } from 'react';
 import type { RunKind } from '@/core/instruments/run';
 import { STAND_INS } from '@/core/simulate/standIn';
-import type { UnitHead } from '@/words/unitView';
+import type { UnitHead } from '@/words/unit/view';
 import { ChoiceField, TextField } from '../../kit/fields';
 import { Button, Problem } from '../../kit/parts';
-import { useCommand } from '../../kit/useCommand';
+import { useCommand } from '@/ui/kit/hooks/useCommand';
 import { pullCable, putAway, putOn, putOnAt, watchDrawer } from './drawer';
 
 const STATES = {

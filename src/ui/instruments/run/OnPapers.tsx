@@ -1,6 +1,6 @@
 import type { RunKind } from '@/core/instruments/run';
-import type { UnitHead } from '@/words/unitView';
-import { useCommand } from '../../kit/useCommand';
+import type { UnitHead } from '@/words/unit/view';
+import { useCommand } from '@/ui/kit/hooks/useCommand';
 
 /** Whether what was read stands on the machine's papers. */
 export function OnPapers({ unit, kind, on }: { unit: UnitHead; kind: RunKind; on: boolean }) {

@@ -1,6 +1,6 @@
 import type { Pair } from '@/core/instruments/told';
-import { changeWords } from '@/words/readingPaper';
-import { figureWords } from '@/words/readingView';
+import { changeWords } from '@/words/readings/paper';
+import { figureWords } from '@/words/readings/view';
 import { Heading } from '../../kit/parts';
 
 /** Figures before and after, with what was done between them. */

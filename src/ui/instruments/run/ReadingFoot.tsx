@@ -1,7 +1,7 @@
 import type { RunKind } from '@/core/instruments/run';
-import type { UnitHead } from '@/words/unitView';
+import type { UnitHead } from '@/words/unit/view';
 import { Quiet } from '../../kit/parts';
-import { useCommand } from '../../kit/useCommand';
+import { useCommand } from '@/ui/kit/hooks/useCommand';
 import { OnPapers } from './OnPapers';
 
 interface Props {

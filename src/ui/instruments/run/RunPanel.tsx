@@ -1,11 +1,11 @@
 'use client';
 import { useState, type ReactNode } from 'react';
 import type { Sample } from '@/core/instruments/run';
-import { SILENT_SECONDS, type FollowedView, type OpenRunView } from '@/words/readingView';
-import type { UnitHead } from '@/words/unitView';
+import { SILENT_SECONDS, type FollowedView, type OpenRunView } from '@/words/readings/view';
+import type { UnitHead } from '@/words/unit/view';
 import { Button, Heading, Problem } from '../../kit/parts';
-import { useBenchLine } from '../../kit/useBenchLine';
-import { useCommand } from '../../kit/useCommand';
+import { useBenchLine } from '@/ui/kit/hooks/useBenchLine';
+import { useCommand } from '@/ui/kit/hooks/useCommand';
 import { duration } from '../../kit/words';
 import { BenchDrawer } from './BenchDrawer';
 import { useRun } from './useRun';

@@ -2,7 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { missingOf, samplesOf, type Batch, type Sample } from '@/core/instruments/run';
-import type { FollowedView } from '@/words/readingView';
+import type { FollowedView } from '@/words/readings/view';
 
 const FOLLOW_MS = 1_000;
 

@@ -1,13 +1,13 @@
 'use client';
 import { useContext, useState } from 'react';
-import type { OpenRunView } from '@/words/readingView';
-import { SILENT_SECONDS } from '@/words/readingView';
-import type { UnitHead } from '@/words/unitView';
+import type { OpenRunView } from '@/words/readings/view';
+import { SILENT_SECONDS } from '@/words/readings/view';
+import type { UnitHead } from '@/words/unit/view';
 import { acted, useShortcuts } from '../../kit/keys/keyboard';
 import { Button, CautionNote, Empty, Heading, Problem, Quiet } from '../../kit/parts';
 import { Here } from '../../kit/theShop';
-import { useBenchOrigin } from '../../kit/useBenchLine';
-import { useCommand } from '../../kit/useCommand';
+import { useBenchOrigin } from '@/ui/kit/hooks/useBenchLine';
+import { useCommand } from '@/ui/kit/hooks/useCommand';
 import { duration } from '../../kit/words';
 import { LinesChart } from '../run/LinesChart';
 import { useRun } from '../run/useRun';

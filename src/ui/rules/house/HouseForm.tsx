@@ -8,7 +8,7 @@ import { houseFaults } from '@/core/house/faults';
 import type { HouseTables } from '@/core/house/tables';
 import { houseShape } from '@/shapes/house';
 import { Button, Problem } from '../../kit/parts';
-import { useCommand } from '../../kit/useCommand';
+import { useCommand } from '@/ui/kit/hooks/useCommand';
 import { Grading } from './Grading';
 import { Processors } from './Processors';
 import { Prices } from './Prices';

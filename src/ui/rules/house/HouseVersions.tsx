@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { dayAndTime } from '@/words/time';
 import { FileButton, Heading, Problem, Quiet } from '../../kit/parts';
 import { useZone } from '../../kit/theShop';
-import { useCommand } from '../../kit/useCommand';
+import { useCommand } from '@/ui/kit/hooks/useCommand';
 
 interface Props {
   version: number;

@@ -5,7 +5,7 @@ import type { HouseTables } from '@/core/house/tables';
 import { GRADES, type Grade } from '@/core/price/model';
 import { Button, Heading, Problem } from '../../kit/parts';
 import { Link } from '../../kit/Link';
-import { learn } from '../../kit/useCommand';
+import { learn } from '@/ui/kit/hooks/useCommand';
 import { tidy } from './tidy';
 
 interface Told {

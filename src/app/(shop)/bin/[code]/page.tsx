@@ -10,13 +10,13 @@ import { keptByOwner } from '@/shop/record/stays';
 import { shopRules } from '@/shop/rules/queries';
 import { LooseDrive } from '@/ui/instruments/drives/LooseDrive';
 import { FitMark } from '@/ui/parts/FitMark';
-import { PartSheet } from '@/ui/parts/PartSheet';
+import { PartSheet } from '@/ui/parts/bin/PartSheet';
 import { Link } from '@/ui/kit/Link';
 import { Empty, Heading, Sheet } from '@/ui/kit/parts';
 import { Money } from '@/ui/kit/theShop';
-import { partView, whyWords } from '@/words/partsView';
-import { underWay } from '@/words/driveView';
-import { placeWords } from '@/words/places';
+import { partView, whyWords } from '@/words/parts/view';
+import { underWay } from '@/words/drives/view';
+import { placeWords } from '@/words/parts/places';
 import { dayAndTime, dayOf } from '@/words/time';
 import { driveOnPage } from '../../driveOnPage';
 

@@ -8,8 +8,8 @@ import { goodFor, runsWords, usesNow } from '@/shop/advice/uses';
 import { seesMargins, shopHouse, shopRules } from '@/shop/rules/queries';
 import { dayOf } from '@/words/time';
 import { keepCurrent } from '@/shop/units/revalue';
-import type { UnitHead } from '@/words/unitView';
-import { headView } from '@/words/unitHead';
+import type { UnitHead } from '@/words/unit/view';
+import { headView } from '@/words/unit/head';
 
 /** The unit of a page, read once a request; its values follow rules and bin when they have changed. */
 export const loadUnit = cache(async (tag: string) => {

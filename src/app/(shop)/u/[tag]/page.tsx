@@ -7,13 +7,13 @@ import { wayToEnd } from '@/shop/units/left';
 import { partsIn, photosOf, recordOf, workOf } from '@/shop/units/queries';
 import { FindOut } from '@/ui/findout/FindOut';
 import { Empty, Sheet } from '@/ui/kit/parts';
-import { answerViews, runningViews } from '@/words/answers';
-import { believedView } from '@/words/believed';
+import { answerViews, runningViews } from '@/words/record/answers';
+import { believedView } from '@/words/record/believed';
 import { shopRules } from '@/shop/rules/queries';
-import { aroundOf, plainQuestion, shutViews, stepView } from '@/words/steps';
+import { aroundOf, plainQuestion, shutViews, stepView } from '@/words/record/steps';
 import { loadUnit, unitHead } from './loadUnit';
-import { driveViews, namedDrive } from '@/words/drives';
-import { DECIDED_WORDS, leftView } from '@/words/ending';
+import { driveViews, namedDrive } from '@/words/drives/drives';
+import { DECIDED_WORDS, leftView } from '@/words/record/ending';
 
 type Props = { params: Promise<{ tag: string }>; searchParams: Promise<{ ask?: string }> };
 

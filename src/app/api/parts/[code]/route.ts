@@ -3,8 +3,8 @@ import { requireActorForApi } from '@/server/session';
 import { ShopError } from '@/shop/errors';
 import { factsOfPart } from '@/core/parts/facts';
 import { partByCode } from '@/shop/parts/queries';
-import { partView } from '@/words/partsView';
-import { placeWords } from '@/words/places';
+import { partView } from '@/words/parts/view';
+import { placeWords } from '@/words/parts/places';
 
 /** A part by the code on its label, with where it is. */
 export async function GET(_: Request, { params }: { params: Promise<{ code: string }> }): Promise<Response> {

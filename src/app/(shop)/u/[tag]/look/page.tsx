@@ -5,7 +5,7 @@ import { weakSpots } from '@/shop/models/queries';
 import { photosAbout } from '@/shop/photos/queries';
 import { recordOf } from '@/shop/units/queries';
 import { QuickLook, type LookQuestion } from '@/ui/findout/QuickLook';
-import { plainQuestion } from '@/words/steps';
+import { plainQuestion } from '@/words/record/steps';
 import { loadUnit, unitHead } from '../loadUnit';
 
 export default async function LookPage({ params }: { params: Promise<{ tag: string }> }) {

@@ -1,5 +1,5 @@
 import { cautionById } from '@/catalog';
-import { usualSlots } from '@/catalog/memory';
+import { usualSlots } from '@/catalog/instruments/memory';
 import { database } from '@/db/client';
 import { openBoard } from '@/shop/memory/queries';
 import { partsIn } from '@/shop/units/queries';

@@ -6,14 +6,14 @@ import { fitView, insideViews, unitWants } from '@/shop/advice/views';
 import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { partsIn } from '@/shop/units/queries';
 import { factsForUses, usesNow } from '@/shop/advice/uses';
-import { BinFor } from '@/ui/parts/BinFor';
+import { BinFor } from '@/ui/parts/bin/BinFor';
 import { PartsInside } from '@/ui/parts/PartsInside';
 import { PartsTabs } from '@/ui/parts/PartsTabs';
 import { UpgradeList } from '@/ui/parts/UpgradeList';
-import { Wants } from '@/ui/parts/Wants';
+import { Wants } from '@/ui/parts/wants/Wants';
 import { WaysTable } from '@/ui/parts/WaysTable';
-import { facets } from '@/words/partsView';
-import { upgradeViews } from '@/words/upgradeView';
+import { facets } from '@/words/parts/view';
+import { upgradeViews } from '@/words/parts/upgrades';
 import { dayOf } from '@/words/time';
 import { loadUnit, unitHead } from '../loadUnit';
 

@@ -8,10 +8,10 @@ import { LINE, STAGE_NAMES } from '@/shop/line';
 import { Claims } from '@/ui/unit/Claims';
 import { StageMover } from '@/ui/unit/StageMover';
 import { claimLines } from '@/formats/claims';
-import { claimViews } from '@/words/claims';
+import { claimViews } from '@/words/record/claims';
 import { Empty, Heading, Sheet } from '@/ui/kit/parts';
 import { dayAndTime } from '@/words/time';
-import { eventTitle, eventWords, type Names } from '@/words/events';
+import { eventTitle, eventWords, type Names } from '@/words/record/events';
 import { loadUnit, unitHead } from '../loadUnit';
 
 const namesFor = (chassis: Chassis, rubric: Rubric, decimals: number): Names => ({

@@ -10,9 +10,9 @@ import { undoneSales } from '@/shop/sales/corrections';
 import { erasuresOf, partsIn, saleOf } from '@/shop/units/queries';
 import { priceOf } from '@/shop/units/worth';
 import { Shelf } from '@/ui/shelf/Shelf';
-import { sayable } from '@/words/claims';
-import { countView, driveViews, namedDrive } from '@/words/drives';
-import { ERASURE_WORDS } from '@/words/erasure';
+import { sayable } from '@/words/record/claims';
+import { countView, driveViews, namedDrive } from '@/words/drives/drives';
+import { ERASURE_WORDS } from '@/words/drives/erasure';
 import { dayAndTime, dayOf, daysBetween } from '@/words/time';
 import { loadUnit, unitHead } from '../loadUnit';
 

@@ -4,7 +4,7 @@ import { refusal } from '@/server/answer';
 import { download } from '@/server/download';
 import { requireActorForApi } from '@/server/session';
 import { shopRules } from '@/shop/rules/queries';
-import { listingText } from '@/words/listingText';
+import { listingText } from '@/words/unit/listingText';
 import { listingOf } from '@/shop/sales/papers';
 
 /** ?as=csv, ?as=json or ?as=text. A cell that a spreadsheet would take for a formula gets an apostrophe. */

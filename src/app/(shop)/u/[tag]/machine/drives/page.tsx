@@ -3,7 +3,7 @@ import { driveSheets, spareDrives } from '@/shop/erasure/queries';
 import { openSightings } from '@/shop/report/sighting';
 import { shopRules } from '@/shop/rules/queries';
 import { DrivesBoard } from '@/ui/instruments/drives/DrivesBoard';
-import { countView } from '@/words/drives';
+import { countView } from '@/words/drives/drives';
 import { MachineTabs } from '@/ui/machine/MachineTabs';
 import { driveOnPage } from '../../../../driveOnPage';
 import { loadUnit, unitHead } from '../../loadUnit';

@@ -1,6 +1,6 @@
-import { donorPlaces } from '@/catalog/donor';
-import { portKinds } from '@/catalog/ports';
-import type { Place } from '@/core/record/machinePlaces';
+import { donorPlaces } from '@/catalog/parts/donor';
+import { portKinds } from '@/catalog/machine/ports';
+import type { Place } from '@/core/record/places/machine';
 import { placesIn } from '@/shop/safety/power';
 import { MachineTabs } from '@/ui/machine/MachineTabs';
 import { PlacesPanel, type PlaceLine } from '@/ui/machine/PlacesPanel';

@@ -1,10 +1,10 @@
-import { selfTests } from '@/catalog/selfTests';
+import { selfTests } from '@/catalog/instruments/selfTests';
 import { openRunOf, readingsOf } from '@/shop/readings/queries';
 import { shopRules } from '@/shop/rules/queries';
 import { selfTestOf } from '@/shop/selftest/lane';
 import { MachineTabs } from '@/ui/machine/MachineTabs';
 import { SelfTestBoard } from '@/ui/instruments/tests/SelfTestBoard';
-import { soakPaper } from '@/words/readingPaper';
+import { soakPaper } from '@/words/readings/paper';
 import { dayAndTime } from '@/words/time';
 import { loadUnit, unitHead } from '../../loadUnit';
 

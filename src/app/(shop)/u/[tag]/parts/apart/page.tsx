@@ -1,9 +1,9 @@
 import { cautionById } from '@/catalog';
-import { depollution, donorPlaces } from '@/catalog/donor';
+import { depollution, donorPlaces } from '@/catalog/parts/donor';
 import { harvestOfUnit } from '@/shop/advice/side';
 import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { partsIn } from '@/shop/units/queries';
-import { DonorSheet } from '@/ui/parts/DonorSheet';
+import { DonorSheet } from '@/ui/parts/donors/DonorSheet';
 import { PartsTabs } from '@/ui/parts/PartsTabs';
 import { loadUnit, unitHead } from '../../loadUnit';
 

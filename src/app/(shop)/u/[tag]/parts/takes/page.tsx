@@ -2,7 +2,7 @@ import { database } from '@/db/client';
 import { machineNow, modelKey } from '@/shop/parts/machine';
 import { PartsTabs } from '@/ui/parts/PartsTabs';
 import { TakesForm } from '@/ui/parts/TakesForm';
-import { takesGroups } from '@/words/partsView';
+import { takesGroups } from '@/words/parts/view';
 import { loadUnit, unitHead } from '../../loadUnit';
 
 export default async function TakesPage({ params }: { params: Promise<{ tag: string }> }) {

@@ -9,8 +9,8 @@ import { priceOf } from '@/shop/units/worth';
 import { CleanBoard } from '@/ui/hands/clean/CleanBoard';
 import { ClockOn } from '@/ui/hands/ClockOn';
 import { WorkTabs } from '@/ui/hands/WorkTabs';
-import { cleanView } from '@/words/cleanView';
-import { runningViews } from '@/words/answers';
+import { cleanView } from '@/words/hands/clean';
+import { runningViews } from '@/words/record/answers';
 import { workOf } from '@/shop/units/queries';
 import { loadUnit, unitHead } from '../../loadUnit';
 

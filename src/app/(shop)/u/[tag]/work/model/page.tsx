@@ -1,4 +1,4 @@
-import { bayKinds } from '@/catalog/bays';
+import { bayKinds } from '@/catalog/machine/bays';
 import { catalogue } from '@/catalog';
 import { appliesTo } from '@/core/belief/model';
 import { machineField } from '@/core/parts/fields';

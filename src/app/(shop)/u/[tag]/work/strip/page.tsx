@@ -5,9 +5,9 @@ import { photosAbout } from '@/shop/photos/queries';
 import { StripDown } from '@/ui/hands/mat/StripDown';
 import { ClockOn } from '@/ui/hands/ClockOn';
 import { WorkTabs } from '@/ui/hands/WorkTabs';
-import { closingLooks } from '@/words/closingLooks';
-import { matView } from '@/words/matView';
-import { runningViews } from '@/words/answers';
+import { closingLooks } from '@/words/hands/closingLooks';
+import { matView } from '@/words/hands/mat';
+import { runningViews } from '@/words/record/answers';
 import { workOf } from '@/shop/units/queries';
 import { loadUnit, unitHead } from '../../loadUnit';
 

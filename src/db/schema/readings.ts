@@ -1,0 +1,63 @@
+import { sql } from 'drizzle-orm';
+import { index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import type { SoFar } from '@/core/instruments/conduct';
+import type { Columns, RunKind } from '@/core/instruments/run';
+import { at, moment } from '../columns';
+import { units } from './lots';
+
+/** What is known of a run besides its samples. */
+export interface RunAbout {
+  room?: number | null;
+  limit?: number | null;
+  watts?: number | null;
+  /** Health of a battery, 0..1, and what it holds when full, watt-hours. */
+  health?: number | null;
+  /** Interface a drive has. */
+  interface?: string | null;
+  /** The one that sampled says it is through. */
+  done?: boolean;
+  /** Where it was read and what loaded it: "hwmon Package id 0, stress-ng". */
+  by?: string;
+}
+
+/** Runs of instruments; a run's token is good for appending, and ends with the run. */
+export const readingRuns = pgTable(
+  'reading_runs',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    unitId: uuid('unit_id')
+      .notNull()
+      .references(() => units.id, { onDelete: 'cascade' }),
+    kind: text('kind').$type<RunKind>().notNull(),
+    by: text('by').notNull(),
+    byName: text('by_name').notNull(),
+    startedAt: moment('started_at'),
+    endedAt: at('ended_at'),
+    /** `finished` or `dropped`; empty while it is open. */
+    ending: text('ending').notNull().default(''),
+    about: jsonb('about').$type<RunAbout>().notNull().default({}),
+    /** What was made of it so far, and when. */
+    soFar: jsonb('so_far').$type<SoFar>(),
+    soFarAt: at('so_far_at'),
+  },
+  (t) => [
+    index('reading_runs_unit').on(t.unitId, t.kind),
+    index('reading_runs_open')
+      .on(t.startedAt)
+      .where(sql`ended_at is null`),
+  ],
+);
+
+/** A batch of samples: one row of arrays. No lock of a unit, no event. */
+export const readingBatches = pgTable(
+  'reading_batches',
+  {
+    runId: uuid('run_id')
+      .notNull()
+      .references(() => readingRuns.id, { onDelete: 'cascade' }),
+    seq: integer('seq').notNull(),
+    columns: jsonb('columns').$type<Columns>().notNull(),
+    at: moment('at'),
+  },
+  (t) => [primaryKey({ columns: [t.runId, t.seq] })],
+);

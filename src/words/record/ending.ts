@@ -1,0 +1,50 @@
+import type { StopRoute } from '@/core/steps/problem';
+import type { Left } from '@/core/record/left';
+import { many } from '../plain';
+
+/** A line of what is left to do: where it is done, and what. */
+export interface LeftView {
+  words: string;
+  note: string;
+  /** Side of the unit it is done on. */
+  side: 'work' | 'parts/apart' | 'prove' | 'shelf';
+}
+
+/** How a machine ends, once a person has said so. */
+export const DECIDED_WORDS: Record<StopRoute, string> = {
+  disclose: 'It is finished and sold, its faults told',
+  asFound: 'It is sold as found, its faults told',
+  harvest: 'It is taken apart for its parts',
+  recycle: 'It is scrapped',
+};
+
+export function leftView(left: Left): LeftView {
+  switch (left.what) {
+    case 'open':
+      return { words: 'End what is begun', note: left.titles.join(', '), side: 'work' };
+    case 'parts':
+      return {
+        words: 'Take the parts out',
+        note: 'best first, into the bin at their worth',
+        side: 'parts/apart',
+      };
+    case 'data':
+      return { words: 'See to its data', note: left.faults.join('; '), side: 'shelf' };
+    case 'clean':
+      return { words: 'Clean it', note: 'no cleaning is on record', side: 'work' };
+    case 'tests':
+      return {
+        words: 'Prove it',
+        note: `${many(left.count, 'test or reading', 'tests and readings')} to take`,
+        side: 'prove',
+      };
+    case 'blocked':
+      return { words: 'Not sold as working', note: `failed: ${left.tests.join(', ')}`, side: 'prove' };
+    case 'grade':
+      return { words: 'Grade it', note: '', side: 'prove' };
+    case 'list':
+      return { words: 'Put it on the shelf', note: '', side: 'shelf' };
+    case 'gone':
+      return { words: 'Say what it became', note: 'then it is gone', side: 'shelf' };
+  }
+}

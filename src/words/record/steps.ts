@@ -1,0 +1,237 @@
+import { causeById, cautionById, findingById, repairById } from '@/catalog';
+import { NO_BOARD } from '@/core/safety/power';
+import { ENDINGS, WHOLE_LOOK, type BenchItem } from '@/core/catalogue';
+import type { BenchMove } from '@/core/minutes/opening';
+import type { Evaluation } from '@/core/steps/evaluate';
+import type { RankedStep } from '@/core/steps/rank';
+import { minorText } from '@/core/money/minor';
+import { ENDING_WORDS } from '../names';
+import { partTaken } from './answers';
+import type { CautionView, ShutView, StepView } from '../unit/view';
+import { catalogue } from '@/catalog';
+import type { ShutStep } from '@/core/steps/rank';
+import { lower } from '../plain';
+
+const MOVE_WORDS: Record<BenchItem, [string, string]> = {
+  plugged: ['plug it in', 'unplug it'],
+  caseOpen: ['open the case', 'close the case'],
+  batteryOut: ['battery out', 'battery in'],
+  boardOut: ['board out', 'board in'],
+};
+
+const MOSTLY_SOUND = 0.6;
+
+const STOP_WORDS: Record<string, string> = {
+  disclose: 'Stop here, sell it with its faults told',
+  asFound: 'Stop here, sell as found',
+  harvest: 'Stop here, harvest',
+  recycle: 'Stop here, recycle',
+};
+
+function movesInWords(moves: readonly BenchMove[]): string {
+  return moves.map((move) => MOVE_WORDS[move.item][move.to ? 0 : 1]).join(', ');
+}
+
+const share = (p: number) => `${Math.round(p * 100)} %`;
+
+export function cautionView(id: string): CautionView {
+  const caution = cautionById(id)!;
+  return { id, title: caution.title, text: caution.text, acknowledge: Boolean(caution.acknowledge) };
+}
+
+/** What an outcome would leave: its likeliest causes, or that the machine looks sound. */
+function leaves(outcome: NonNullable<RankedStep['outcomes']>[number]): string {
+  const parts = outcome.causes
+    .filter((line) => line.probability >= 0.05)
+    .slice(0, 2)
+    .map((line) => `${lower(causeById(line.cause)?.name ?? line.cause)} ${share(line.probability)}`);
+  if (outcome.sound >= 0.3) parts.unshift(`sound ${share(outcome.sound)}`);
+  return parts.slice(0, 2).join(', ') || 'many things, none likely';
+}
+
+/** Why this look: what its outcomes tell apart. */
+function lookReason(step: RankedStep): string {
+  const tops = (step.outcomes ?? [])
+    .filter((outcome) => outcome.probability >= 0.02)
+    .map((outcome) =>
+      outcome.sound > (outcome.causes[0]?.probability ?? 0)
+        ? 'a sound machine'
+        : outcome.causes[0]
+          ? lower(causeById(outcome.causes[0].cause)?.name ?? '')
+          : '',
+    )
+    .filter(Boolean);
+  const apart = [...new Set(tops)];
+  const opening = step.moves.some((move) => move.item === 'caseOpen' && move.to);
+  const tail = opening ? 'The case has to come open.' : 'Nothing to unscrew.';
+  if (apart.length >= 2) return `Tells “${apart[0]}” from “${apart[1]}”. ${tail}`;
+  return apart.length ? `Makes surer whether it is “${apart[0]}”. ${tail}` : tail;
+}
+
+/**
+ * What the choice is made against: how likely the machine is sound, and the best step that is no stopping,
+ * minor units.
+ */
+export interface Around {
+  sound: number;
+  goingOnMinor: number | null;
+  /** Of the step that comes first, and what a minute of hands costs, minor units. */
+  firstMinor?: number;
+  minuteMinor?: number;
+  /** What reading the machine first would win, minor units. */
+  readingMinor?: number | null;
+  /** Of the shop's currency. */
+  decimals?: number;
+}
+
+/** Why stop: both sides in money. */
+function stopReason(step: RankedStep, { goingOnMinor, decimals }: Around): string {
+  if (goingOnMinor === null) return 'There is nothing left that could pay.';
+  return `Stopping nets ${minorText(Math.round(step.valueMinor), decimals)}, the best step left ${minorText(Math.round(goingOnMinor), decimals)}.`;
+}
+
+/** What a step is worth more or less than the first; 0: as good, within a minute of hands. */
+function againstFirst({ valueMinor }: RankedStep, { firstMinor, minuteMinor = 0 }: Around): number {
+  const difference = Math.round(valueMinor - (firstMinor ?? valueMinor));
+  return Math.abs(difference) <= minuteMinor ? 0 : difference;
+}
+
+/** A ranked step in words. */
+export function stepView(step: RankedStep, around: Around = { sound: 0, goingOnMinor: null }): StepView {
+  const base = {
+    kind: step.kind,
+    id: step.id,
+    minutes: step.minutes,
+    valueMinor: step.valueMinor,
+    againstFirst: againstFirst(step, around),
+    setUp: movesInWords(step.moves),
+    how: '',
+    note: '',
+    outcomes: [],
+    cautions: [],
+    swap: null,
+    takes: null,
+    instrument: null,
+  };
+  if (step.kind === 'look') {
+    const finding = findingById(step.id)!;
+    return {
+      ...base,
+      title: finding.ask,
+      how: finding.how ?? '',
+      swap: finding.swap ?? null,
+      instrument: finding.instrument ?? null,
+      reason: lookReason(step),
+      cautions: (finding.cautions ?? []).map(cautionView),
+      outcomes: finding.outcomes.map((outcome, o) => {
+        const seen = step.outcomes?.find((entry) => entry.outcome === o);
+        return {
+          label: outcome.label,
+          leaves: seen ? leaves(seen) : '',
+          hazard: finding.hazard && o >= finding.hazard.from ? cautionView(finding.hazard.caution) : null,
+        };
+      }),
+    };
+  }
+  if (step.kind === 'repair') {
+    const repair = repairById(step.id)!;
+    return {
+      ...base,
+      title: repair.name,
+      how: repair.how ?? '',
+      reason: `Helps with chance ${share(step.chance ?? 0)}.`,
+      note: repair.part ? repair.part.class : '',
+      takes: partTaken(step.id),
+      cautions: (repair.cautions ?? []).map(cautionView),
+      outcomes: ENDINGS.map((ending) => ({ label: ENDING_WORDS[ending], leaves: '', hazard: null })),
+    };
+  }
+  if (step.kind === 'verify') {
+    const whole = findingById(WHOLE_LOOK)!;
+    return {
+      ...base,
+      title: whole.ask,
+      how: whole.how ?? '',
+      reason: `Sound with chance ${share(step.chance ?? 0)}: look before anything is unscrewed.`,
+      outcomes: whole.outcomes.map((outcome, o) => ({
+        label: outcome.label,
+        leaves: o === 0 ? 'ready to finish and sell' : 'back to finding out',
+        hazard: null,
+      })),
+    };
+  }
+  if (step.kind === 'bundle') {
+    const bundle = catalogue.bundles.find(({ id }) => id === step.id)!;
+    return {
+      ...base,
+      title: bundle.name,
+      how: bundle.how,
+      reason: `Answers ${step.answers ?? 0} open questions at once.`,
+    };
+  }
+  if (step.kind === 'read')
+    return {
+      ...base,
+      title: 'Read what it is',
+      how: 'Its report, the label under it, or the set-up screen: processor first.',
+      reason: `What it fetches, and so what to do, hangs on it. Knowing it is worth ${minorText(Math.round(Math.max(0, around.readingMinor ?? 0)), around.decimals)}.`,
+    };
+  // hardly anything is wrong: what is told is whatever the last tests still find
+  if (step.id === 'disclose' && around.sound >= MOSTLY_SOUND)
+    return {
+      ...base,
+      title: 'Enough is known: finish it and sell it',
+      reason: `Sound with chance ${share(around.sound)}. ${stopReason(step, around)}`,
+    };
+  return { ...base, title: STOP_WORDS[step.id] ?? 'Stop here', reason: stopReason(step, around) };
+}
+
+/** A finding asked out of turn, without its lookahead. */
+export function plainQuestion(id: string): StepView | null {
+  const finding = findingById(id);
+  if (!finding) return null;
+  return stepView({
+    kind: 'look',
+    id,
+    valueMinor: 0,
+    costMinor: 0,
+    minutes: finding.minutes,
+    moves: [],
+    partMinor: 0,
+    outcomes: [],
+  });
+}
+
+/** What the words of a step refer to besides itself. */
+export const aroundOf = (
+  evaluation: Evaluation,
+  { currencyDecimals, ratePerHourMinor }: { currencyDecimals: number; ratePerHourMinor: number },
+): Around => ({
+  decimals: currencyDecimals,
+  firstMinor: evaluation.steps[0]?.valueMinor,
+  minuteMinor: ratePerHourMinor / 60,
+  sound: evaluation.sound.probability,
+  readingMinor: evaluation.readingMinor,
+  goingOnMinor: evaluation.steps.find((step) => step.kind !== 'stop')?.valueMinor ?? null,
+});
+
+/** Why steps are shut, each reason once. */
+export function shutViews(shut: readonly ShutStep[]): ShutView[] {
+  const counts = new Map<string, number>();
+  for (const { why } of shut) {
+    const words =
+      why.kind === 'gate'
+        ? (catalogue.gates.dangers.find((gate) => gate.id === why.gate)?.words ?? 'Not powered yet.')
+        : why.kind === 'look first'
+          ? `Not powered before it has been looked at from outside: ${why.findings
+              .map((id) => lower(findingById(id)?.ask ?? id).replace(/[?.]$/, ''))
+              .join('; ')}.`
+          : why.kind === 'dirt'
+            ? why.what === NO_BOARD
+              ? `Not powered: ${NO_BOARD}.`
+              : `Not powered: ${why.what} comes off first (Work, Clean).`
+            : 'The system and the data on it stay: nothing is installed over them, nothing erased.';
+    counts.set(words, (counts.get(words) ?? 0) + 1);
+  }
+  return [...counts].map(([why, count]) => ({ why, count }));
+}

@@ -1,0 +1,73 @@
+import type { BenchState, Chassis, LotSource } from '@/core/catalogue';
+import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
+import type { Specification } from '@/core/record/specification';
+import { CHASSIS_NAMES, STAGE_NAMES } from '../names';
+import type { UnitHead } from './view';
+
+const ON_TICKET: SpecKey[] = [
+  'processor',
+  'processorLevel',
+  'memoryGb',
+  'driveKind',
+  'driveHealth',
+  'batteryHealth',
+  'idleCelsius',
+  'serial',
+];
+const DRIVE_WORDS: Record<string, string> = { none: 'none fitted', disk: 'hard disk', solid: 'solid-state' };
+
+interface Unit {
+  id: string;
+  tag: string;
+  version: number;
+  stage: keyof typeof STAGE_NAMES;
+  chassis: Chassis;
+  maker: string;
+  model: string;
+  claim: string;
+  bench: BenchState;
+  costMinor: number;
+  keeps: boolean | null;
+}
+
+/** What the ticket of a unit says. @param lot it came with */
+export function headView(
+  unit: Unit,
+  lot: { code: string; source: LotSource },
+  spec: Specification,
+  mayWrite: boolean,
+  paidShown = true,
+  good: { uses: string; system: string; notPowered?: string[] } = { uses: '', system: '' },
+): UnitHead {
+  return {
+    id: unit.id,
+    tag: unit.tag,
+    version: unit.version,
+    stage: unit.stage,
+    stageName: STAGE_NAMES[unit.stage],
+    name: `${unit.maker} ${unit.model}`.trim() || 'Unnamed machine',
+    sub: `${CHASSIS_NAMES[unit.chassis]}, lot ${lot.code}`,
+    claim: unit.claim,
+    goodFor: good.uses,
+    notPowered: good.notPowered ?? [],
+    system: spec.text('system') ?? good.system,
+    bench: unit.bench,
+    costMinor: paidShown ? unit.costMinor : null,
+    spec: ON_TICKET.flatMap((key) => {
+      const row = spec.best(key);
+      if (!row) return [];
+      const size = key === 'driveKind' && row.value !== 'none' ? spec.text('driveGb') : null;
+      return [
+        {
+          name: SPEC_KEYS[key],
+          value: `${DRIVE_WORDS[row.value] ?? row.value}${size ? `, ${size}` : ''}`,
+          basis: row.basis,
+          title: `${row.basis}: ${row.origin}, ${row.by}`,
+        },
+      ];
+    }),
+    mayWrite,
+    keeps: unit.keeps ?? lot.source === 'owner',
+    held: unit.stage === 'quarantine' || unit.stage === 'sold',
+  };
+}
