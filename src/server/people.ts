@@ -10,13 +10,6 @@ import { addPersonCommand, putPerson, ROLES, setPasswordCommand } from '@/shop/p
 import { LONGEST_PASSWORD, SHORTEST_PASSWORD } from './auth';
 import { hash, verify } from './password';
 
-interface Asked {
-  name: string;
-  email: string;
-  password: string;
-  role: Role;
-}
-
 const shape = Joi.object({
   name: Joi.string().trim().min(1).max(60).required().label('name'),
   email: Joi.string().trim().lowercase().email({ tlds: false }).max(120).required().label('address'),
@@ -46,7 +39,7 @@ export async function addPerson(actor: Actor, input: unknown): Promise<{ id: str
       'forbidden',
       `Your role (${actor.role}) can look but not do this. Ask somebody with the role owner.`,
     );
-  const { password, ...asked } = checkedInput<Asked>(shape, input);
+  const { password, ...asked } = checkedInput(shape, input);
   const passwordHash = await hash(password);
   return (await runCommand(addPersonCommand, actor, { input: { ...asked, passwordHash } })).answer;
 }
@@ -76,10 +69,7 @@ function refusePlain(password: string, name: string): void {
  * @throws ShopError when the caller may not, the present one is wrong, or the new one is too short or too plain
  */
 export async function setPassword(actor: Actor, input: unknown): Promise<null> {
-  const { person, password, present } = checkedInput<{ person: string; password: string; present?: string }>(
-    passwordShape,
-    input,
-  );
+  const { person, password, present } = checkedInput(passwordShape, input);
   const own = actor.id === person;
   if (actor.role !== 'owner' && !own)
     throw new ShopError('forbidden', 'Only an owner sets another person’s password.');

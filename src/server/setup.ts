@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { shippedHouse } from '@/catalog/house';
 import { database } from '@/db/client';
 import { houseTables, shop, user } from '@/db/schema';
-import { setupShape, type SetupInput } from '@/shop/people/setupShape';
+import { setupShape } from '@/shop/people/setupShape';
 import { ShopError } from '@/shop/errors';
 import { checkedInput } from '@/shop/input';
 import { putPerson } from '@/shop/people/commands';
@@ -25,7 +25,7 @@ const shape = setupShape.keys({
  * @throws ShopError when somebody is there already, or the input is not well formed
  */
 export async function setUp(asked: unknown): Promise<null> {
-  const input = checkedInput<SetupInput>(shape, asked);
+  const input = checkedInput(shape, asked);
   const passwordHash = await hash(input.password);
   return database().transaction(async (tx) => {
     // two at once: the second finds the first

@@ -16,7 +16,7 @@ const WRONG = 'That address and password do not go together.';
 export async function signIn(request: Request): Promise<Response> {
   assertOwnOrigin(request);
   const body = await jsonWithin(request, MAX_BODY, 'the request');
-  const { email, password } = checkedInput<{ email: string; password: string }>(shape, body);
+  const { email, password } = checkedInput(shape, body);
   await knock(email, request.headers.get(PEER_HEADER) ?? 'unknown');
   const response = await passOn(request, JSON.stringify({ email, password }));
   if (response.status === 401 || response.status === 400) throw new ShopError('signed-out', WRONG);

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import type { ValueOf } from './inferred';
 
 /**
  * The one place that says what a text, an id, a date, money and a number from outside may be. Messages name
@@ -57,3 +58,9 @@ function isDay(text: string): boolean {
 /** Number of a row that counts up. */
 export const rowNumber = (label: string) =>
   Joi.number().integer().min(1).max(Number.MAX_SAFE_INTEGER).label(label);
+
+/** An object with any of these keys, each of its shape. */
+export const keyed = <K extends string, S extends Joi.Schema>(keys: readonly K[], shape: (key: K) => S) =>
+  Joi.object(Object.fromEntries(keys.map((key) => [key, shape(key)]))) as Joi.ObjectSchema<
+    Partial<Record<K, ValueOf<S>>>
+  >;

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { BENCH_ITEMS, CHASSIS, PART_CLASSES } from '@/core/catalogue';
 import { GRAPHICS_CLASSES } from '@/core/machine/names';
+import type { HouseTables } from '@/core/house/tables';
 import { GRADES } from '@/core/price/model';
 import { USE_NEEDS } from '@/core/uses/uses';
 
@@ -204,4 +205,4 @@ export const houseShape = Joi.object({
   outward: byChassis(money).optional(),
   work: Joi.array().items(work).min(1).max(60).required(),
   stations: Joi.array().items(text(40)).max(40).required(),
-});
+}) as Joi.ObjectSchema as Joi.ObjectSchema<HouseTables>;

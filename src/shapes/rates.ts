@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { minor, shortText } from './fields';
 
-const zone = Joi.string()
+export const timeZone = Joi.string()
   .custom((value: string, helpers) =>
     value === 'UTC' || Intl.supportedValuesOf('timeZone').includes(value)
       ? value
@@ -10,13 +10,16 @@ const zone = Joi.string()
   .label('zone')
   .messages({ 'zone.none': '{{#label}} is no zone anybody knows' });
 
+/** What selling takes, in hundredths of a per cent. */
+export const feeBasisPoints = Joi.number().integer().min(0).max(5000).label('fees').messages({
+  'number.base': '{{#label}} must be 0 to 50 %',
+  'number.max': '{{#label}} must be 0 to 50 %',
+});
+
 /** What an hour of hands costs, what selling takes, and where the shop is. */
 export const ratesInput = Joi.object({
   name: shortText('name', 60),
   ratePerHourMinor: minor('rate'),
-  feeBasisPoints: Joi.number().integer().min(0).max(5000).label('fees').messages({
-    'number.base': '{{#label}} must be 0 to 50 %',
-    'number.max': '{{#label}} must be 0 to 50 %',
-  }),
-  timeZone: zone,
+  feeBasisPoints,
+  timeZone,
 }).min(1);

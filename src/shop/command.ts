@@ -1,4 +1,5 @@
 import type Joi from 'joi';
+import type {} from '@/shapes/inferred';
 import type { EventKind, EventPayloads } from '@/core/record/events';
 import type { Transaction } from '@/db/client';
 import type { units } from '@/db/schema';
@@ -61,7 +62,8 @@ export interface Command<I = never, O = unknown> {
   roles: readonly Exclude<Role, 'viewer'>[];
   /** Those who may only look may do it too: to what is their own. The command asks. */
   anybody?: boolean;
-  input: Joi.ObjectSchema;
+  /** What it takes: the type of its input is this shape's (`shapes/inferred`). */
+  input: Joi.ObjectSchema<I>;
   /**
    * True: the input names a unit; its row is locked, its version checked and bumped, its belief and value
    * worked out again. "named": so when it names one; it may be about a loose part as well.

@@ -39,7 +39,7 @@ export function versionSeen(version: unknown): number | undefined {
  * @returns the input as the shape makes it (trimmed, defaults filled in) @throws ShopError naming every field
  * that does not fit
  */
-export function checkedInput<I>(shape: Joi.ObjectSchema, input: unknown): I {
+export function checkedInput<I>(shape: Joi.ObjectSchema<I>, input: unknown): I {
   const where = unkeepableIn(input);
   if (where !== null)
     throw new ShopError(

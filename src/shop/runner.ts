@@ -27,7 +27,7 @@ export async function runCommand<I, O>(
   // refused before anything of theirs is read; what counts is asked of the database again, inside
   const roles: readonly string[] = command.anybody ? [...command.roles, 'viewer'] : command.roles;
   if (!roles.includes(actor.role)) throw notYours(actor.role, command.roles);
-  const input = checkedInput<I>(command.input, call.input);
+  const input = checkedInput(command.input, call.input);
   const named = (input as { unitId?: string }).unitId;
   if (command.foresee && named) await evaluateAhead(named, (sources) => command.foresee!(sources, input));
   for (let attempt = 1; ; attempt++) {

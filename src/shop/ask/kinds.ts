@@ -63,7 +63,7 @@ export interface AskKind {
   fromCsv?: (text: string) => unknown;
 }
 
-const house = houseShape.description(
+const house: Joi.AnySchema = houseShape.description(
   'the house’s own tables as House rules exports them; left out: as shipped',
 );
 

@@ -9,10 +9,7 @@ import { ShopError } from '../errors';
  * Blink and beep codes from a CSV or JSON file. A maker's table that is there already is replaced. All of the
  * file, or nothing.
  */
-export const importCodes = defineCommand<
-  { text: string },
-  { tables: { maker: string; codes: number; replaced: boolean }[] }
->({
+export const importCodes = defineCommand({
   name: 'importCodes',
   roles: BENCH_ROLES,
   onUnit: false,
@@ -43,7 +40,7 @@ export const importCodes = defineCommand<
   },
 });
 
-export const dropCodes = defineCommand<{ maker: string }, null>({
+export const dropCodes = defineCommand({
   name: 'dropCodes',
   roles: ['owner'],
   onUnit: false,

@@ -7,24 +7,18 @@ import { ShopError } from '../errors';
 import { shortText, unitId, rowId } from '../input';
 import { refuseHeld } from '../line';
 import { componentById, heldComponent } from '../moves/component';
-import { ERASURE_KINDS, putErasure, type Erasure } from './put';
-
-interface Record extends Omit<Erasure, 'told'> {
-  /** Nothing: of a loose drive in the bin. */
-  unitId?: string;
-  /** Of the shop's own that goes back with its data: whom it is handed to. */
-  handedTo?: string;
-}
+import { ERASURE_KINDS, putErasure } from './put';
 
 /**
  * What was done about the data of a drive. A drive returned or destroyed leaves the unit with the same
  * command.
  */
-export const recordErasure = defineCommand<Record, { erasureId: string }>({
+export const recordErasure = defineCommand({
   name: 'recordErasure',
   roles: BENCH_ROLES,
   onUnit: 'named',
   input: Joi.object({
+    /** Nothing: of a loose drive in the bin. */
     unitId: unitId.optional(),
     componentId: rowId('drive').required(),
     kind: Joi.string()
@@ -38,6 +32,7 @@ export const recordErasure = defineCommand<Record, { erasureId: string }>({
       .valid(...MEDIA)
       .label('kind of drive'),
     why: shortText('why', 200),
+    /** Of the shop's own that goes back with its data: whom it is handed to. */
     handedTo: shortText('handed to', 120),
   }),
   async run({ tx, actor, unit }, { handedTo, ...input }) {
@@ -60,7 +55,7 @@ export const goesBack = (kind: string): boolean => ['erased', 'never', 'failed',
  * A record about a drive's data that was not so: it counts no more, and the gate is as it was without it. It is taken
  * back on the machine it was made on, or wherever the drive is now.
  */
-export const takeBackErasure = defineCommand<{ unitId?: string; erasureId: string; why: string }, null>({
+export const takeBackErasure = defineCommand({
   name: 'takeBackErasure',
   roles: BENCH_ROLES,
   onUnit: 'named',

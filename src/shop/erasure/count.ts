@@ -7,24 +7,18 @@ import { unitId } from '../input';
 import { refuseHeld } from '../line';
 import { writeCount } from '../record/count';
 
-interface Counted {
-  unitId: string;
-  drives: number;
-  /** Each drive without a serial bears the code of its record. */
-  labelled: boolean;
-}
-
 /**
  * Somebody looked into every bay and socket and counted the drives. The machine leaves only when as many are on its
  * record; where nobody could read a serial, each must bear its code, so that none is taken for the other.
  */
-export const countDrives = defineCommand<Counted, { drives: number }>({
+export const countDrives = defineCommand({
   name: 'countDrives',
   roles: BENCH_ROLES,
   onUnit: true,
   input: Joi.object({
     unitId,
     drives: Joi.number().integer().min(0).max(24).required().label('how many drives'),
+    /** Each drive without a serial bears the code of its record. */
     labelled: Joi.boolean().default(false).label('each bears its code'),
   }),
   async run({ tx, actor, unit }, { drives, labelled }) {

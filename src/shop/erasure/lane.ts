@@ -3,14 +3,13 @@ import Joi from 'joi';
 import { eraseMethods } from '@/catalog/papers/erasure';
 import { serialKey } from '@/core/machine/serial';
 import { database } from '@/db/client';
-import { components, erasureRuns, tokens, units, type EraseProgress, type EraseSeen } from '@/db/schema';
+import { components, erasureRuns, tokens, units } from '@/db/schema';
 import type { Actor } from '../command';
 import { ShopError } from '../errors';
 import { checkedInput } from '../input';
 import { patternOf, proofPlaces, type Pattern } from './pattern';
 import { its } from '../tokens/keep';
 import { eraseEndShape, placesToRead } from './run';
-import type { EraseResult } from '@/core/erasure/judge';
 
 /** What a token opens: one drive's erasure and nothing else. @throws ShopError when it opens nothing */
 export async function eraseRun(token: string) {
@@ -54,7 +53,7 @@ const alive = ({ run }: OpenErase) => {
   if (run.ending) throw new ShopError('forbidden', 'This erasure is over.');
 };
 
-const seenShape = Joi.object<EraseSeen>({
+const seenShape = Joi.object({
   device: Joi.string().max(60).required().label('device'),
   serial: Joi.string().max(120).required().label('serial'),
   model: Joi.string().max(120).allow('').default('').label('model'),
@@ -68,7 +67,7 @@ const seenShape = Joi.object<EraseSeen>({
 export async function serialTyped(token: string, body: unknown): Promise<{ say: 'wait' }> {
   const open = await eraseRun(token);
   alive(open);
-  const seen = checkedInput<EraseSeen>(seenShape, body);
+  const seen = checkedInput(seenShape, body);
   if (open.run.state === 'confirmed')
     throw new ShopError('conflict', 'It has been confirmed: it cannot be named anew.');
   if (serialKey(seen.serial) !== serialKey(open.serial))
@@ -109,7 +108,7 @@ export async function eraseWord(token: string): Promise<EraseWord> {
   return { say: 'go', method: method.id, command: method.command, whole: run.whole, ...patternOf(run.id) };
 }
 
-const progressShape = Joi.object<EraseProgress>({
+const progressShape = Joi.object({
   phase: Joi.string().valid('writing', 'reading').required(),
   done: Joi.number().integer().min(0).max(1e12).required(),
   total: Joi.number().integer().min(1).max(1e12).required(),
@@ -122,7 +121,7 @@ export async function eraseProgress(token: string, body: unknown): Promise<{ say
   if (!open || open.run.ending) return { say: 'stop' };
   if (open.run.state !== 'confirmed')
     throw new ShopError('refused', 'It has not been confirmed at the bench.');
-  const progress = checkedInput<EraseProgress>(progressShape, body);
+  const progress = checkedInput(progressShape, body);
   await database()
     .update(erasureRuns)
     .set({ progress, heardAt: new Date() })
@@ -130,14 +129,8 @@ export async function eraseProgress(token: string, body: unknown): Promise<{ say
   return { say: 'go' };
 }
 
-interface End {
-  tool: string;
-  proof: string;
-  notes: string[];
-  result: EraseResult;
-}
-const endShape = Joi.object<End>(eraseEndShape);
-export const checkedEnd = (body: unknown) => checkedInput<End>(endShape, body);
+const endShape = Joi.object(eraseEndShape);
+export const checkedEnd = (body: unknown) => checkedInput(endShape, body);
 
 /** Where the shop looks for its pattern, a line a place; only once it may write. */
 export async function eraseProof(token: string): Promise<string> {

@@ -46,32 +46,21 @@ export function toReadBack(
   return { checked: places, read: run.whole ? sectors : sample };
 }
 
-interface Asked {
-  /** Nothing: a loose drive, on a dock. */
-  unitId?: string;
-  componentId: string;
-  methodId: string;
-  whole: boolean;
-}
-
 /**
  * Asks for an erasure by the unit's own script. Nothing is written to any drive by this: the serial has to be typed on
  * the unit, and the drive confirmed here.
  */
-export const startErasure = defineCommand<Asked, { run: string; token: string }>({
+export const startErasure = defineCommand({
   name: 'startErasure',
   roles: BENCH_ROLES,
   onUnit: 'named',
   input: Joi.object({
+    /** Nothing: a loose drive, on a dock. */
     unitId: unitId.optional(),
     componentId: rowId('drive').required(),
     methodId: shortText('way', 40).required(),
     whole: Joi.boolean().default(true).label('every sector'),
   }),
-  secret: {
-    hide: ({ run }) => ({ run }),
-    show: (stored, key) => ({ ...(stored as { run: string }), token: newToken('erase', key) }),
-  },
   async run({ tx, actor, unit, key }, { componentId, methodId, whole }) {
     if (unit) refuseHeld(unit);
     const drive = await driveIn(tx, unit, componentId, 'Not begun');
@@ -132,6 +121,10 @@ export const startErasure = defineCommand<Asked, { run: string; token: string }>
       answer: { run: row.id, token },
     };
   },
+  secret: {
+    hide: ({ run }) => ({ run }),
+    show: (stored, key) => ({ ...(stored as { run: string }), token: newToken('erase', key) }),
+  },
 });
 
 async function openRun(tx: Transaction, unit: DriveHolder, id: string) {
@@ -151,7 +144,7 @@ async function openRun(tx: Transaction, unit: DriveHolder, id: string) {
 }
 
 /** The second word: the person at the bench has seen which drive was named on the unit, and wants it erased. */
-export const confirmErasure = defineCommand<{ unitId?: string; run: string; serial: string }, null>({
+export const confirmErasure = defineCommand({
   name: 'confirmErasure',
   roles: BENCH_ROLES,
   onUnit: 'named',
@@ -191,7 +184,7 @@ export const confirmErasure = defineCommand<{ unitId?: string; run: string; seri
 });
 
 /** Given up from the bench: the script stops when it next asks. What was begun stays begun. */
-export const dropErasure = defineCommand<{ unitId?: string; run: string }, null>({
+export const dropErasure = defineCommand({
   name: 'dropErasure',
   roles: BENCH_ROLES,
   onUnit: 'named',
@@ -225,17 +218,6 @@ export const dropErasure = defineCommand<{ unitId?: string; run: string }, null>
   },
 });
 
-interface Ended {
-  unitId?: string;
-  run: string;
-  tool: string;
-  /** SHA-256 of what the drive held at the places the shop drew, before the last pass. */
-  proof: string;
-  /** What the script found besides, for the certificate. */
-  notes: string[];
-  result: EraseResult;
-}
-
 const sectors = Joi.number().integer().min(0).max(1e12);
 export const eraseEndShape = {
   tool: Joi.string().max(120).allow('').default('').label('tool'),
@@ -264,7 +246,7 @@ function verifiedWords(run: RunRow, { checked, read }: EraseResult): string {
 }
 
 /** The script is through. Whether the drive is erased is judged here, from what it counted. */
-export const endErasure = defineCommand<Ended, { erased: boolean; faults: string[] }>({
+export const endErasure = defineCommand({
   name: 'endErasure',
   roles: BENCH_ROLES,
   onUnit: 'named',

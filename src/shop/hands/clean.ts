@@ -4,14 +4,7 @@ import { cleaning, SOIL_WORDS } from '@/catalog/cleaning';
 import { appliesTo } from '@/core/belief/model';
 import { cleaningPlan, finishedBy } from '@/core/clean/plan';
 import { afterClean, type CleanAct, type CleanState } from '@/core/clean/state';
-import {
-  SOILS,
-  SURFACE_KINDS,
-  type Degree,
-  type Soil,
-  type SurfaceKind,
-  type Zone,
-} from '@/core/clean/zones';
+import { SOILS, SURFACE_KINDS, type Degree, type Zone } from '@/core/clean/zones';
 import type { Transaction } from '@/db/client';
 import { shop } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type Actor, type CommandContext } from '../command';
@@ -69,15 +62,8 @@ const degreeTold = (zone: Zone, state: CleanState): 0 | Degree =>
     return own > most ? own : most;
   }, 0);
 
-interface Marked {
-  unitId: string;
-  zone: string;
-  soil?: Soil;
-  degree: 0 | Degree;
-}
-
 /** How dirty a zone is. Degree 0 without a soil: looked at, clean; of a soil: it is not there after all. */
-export const markSoil = defineCommand<Marked, null>({
+export const markSoil = defineCommand({
   name: 'markSoil',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -130,10 +116,7 @@ export const markSoil = defineCommand<Marked, null>({
 });
 
 /** A step of the plan is done: what it finished is clean, and belief hears it. */
-export const cleanStep = defineCommand<
-  { unitId: string; rule: string; zones: string[] },
-  { cleaned: string[] }
->({
+export const cleanStep = defineCommand({
   name: 'cleanStep',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -195,7 +178,7 @@ export const cleanStep = defineCommand<
 });
 
 /** It does not come off, or has come off after all: a zone that shows is worth less while it stays. */
-export const stainStays = defineCommand<{ unitId: string; zone: string; stays: boolean }, null>({
+export const stainStays = defineCommand({
   name: 'stainStays',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -216,7 +199,7 @@ export const stainStays = defineCommand<{ unitId: string; zone: string; stays: b
 });
 
 /** What an outer surface is made of, where that is not the usual: what may touch it follows. */
-export const saySurface = defineCommand<{ unitId: string; zone: string; of: SurfaceKind | null }, null>({
+export const saySurface = defineCommand({
   name: 'saySurface',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -242,7 +225,7 @@ export const saySurface = defineCommand<{ unitId: string; zone: string; of: Surf
 });
 
 /** The last thing noted of its dirt or its cleaning, as if it had not been; what it told goes with it. */
-export const takeBackClean = defineCommand<{ unitId: string }, null>({
+export const takeBackClean = defineCommand({
   name: 'takeBackClean',
   roles: BENCH_ROLES,
   onUnit: true,

@@ -16,7 +16,7 @@ interface Damaged {
 }
 
 /** Something we broke ourselves: its cost is the unit's, and the step is known to do that. */
-export const noteDamage = defineCommand<Damaged, null>({
+export const noteDamage = defineCommand({
   name: 'noteDamage',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -46,7 +46,7 @@ export const noteDamage = defineCommand<Damaged, null>({
   },
 });
 
-export const takeBackDamage = defineCommand<{ unitId: string }, null>({
+export const takeBackDamage = defineCommand({
   name: 'takeBackDamage',
   roles: BENCH_ROLES,
   onUnit: true,

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { ITEM_KINDS, MOVES, WAYS_OPEN, balances, type LedgerItem, type Move } from '@/core/hands/ledger';
+import { ITEM_KINDS, MOVES, WAYS_OPEN, balances, type LedgerItem } from '@/core/hands/ledger';
 import { matTells } from '@/catalog/machine/openings';
 import { matOf, missingAtOpening, type Mat, type MatAct } from '@/core/hands/mat';
 import { catalogue, findingById } from '@/catalog';
@@ -18,7 +18,7 @@ const UNOPENED = 'Nothing was noted: no mat lies open for this machine.';
 const unopened = () => new ShopError('refused', UNOPENED);
 
 /** Lays the mat out: as machines of the model were stripped, or as the catalogue knows the kind. */
-export const openMat = defineCommand<{ unitId: string }, { items: number; seen: number }>({
+export const openMat = defineCommand({
   name: 'openMat',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -40,6 +40,10 @@ export const openMat = defineCommand<{ unitId: string }, { items: number; seen: 
   },
 });
 
+const spot = Joi.array()
+  .ordered(Joi.number().min(0).max(320), Joi.number().min(0).max(200))
+  .length(2) as Joi.ArraySchema<[number, number]>;
+
 const itemShape = Joi.object({
   id: shortText('what', 60),
   name: shortText('name', 60).required(),
@@ -54,16 +58,11 @@ const itemShape = Joi.object({
     .label('how it opens'),
   lengthMm: Joi.number().min(0.5).max(80).label('length'),
   raises: Joi.array().items(Joi.string().max(60)).max(8),
-  spots: Joi.array()
-    .max(200)
-    .items(Joi.array().ordered(Joi.number().min(0).max(320), Joi.number().min(0).max(200)).length(2)),
+  spots: Joi.array().max(200).items(spot),
 });
 
 /** A group, lead, tape or clip besides those that lie there, or one of them otherwise than it stood. */
-export const setMatItem = defineCommand<
-  { unitId: string; item: Omit<LedgerItem, 'id'> & { id?: string } },
-  { id: string }
->({
+export const setMatItem = defineCommand({
   name: 'setMatItem',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -119,13 +118,8 @@ async function tellMoves(
   return put;
 }
 
-interface Moved {
-  unitId: string;
-  moves: { item: string; move: Move; count: number; spots?: number[] }[];
-}
-
 /** Out, back, missing, rounded, replaced, improvised, left over: of a group, of so many, or of some by their place. */
-export const moveOnMat = defineCommand<Moved, null>({
+export const moveOnMat = defineCommand({
   name: 'moveOnMat',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -178,10 +172,7 @@ export const moveOnMat = defineCommand<Moved, null>({
 });
 
 /** The cover goes on, or the machine is powered with it off: what is not back is said first. */
-export const passOverMat = defineCommand<
-  { unitId: string; act: 'close' | 'power'; despite?: boolean },
-  { notBack: string[] }
->({
+export const passOverMat = defineCommand({
   name: 'passOverMat',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -199,7 +190,7 @@ export const passOverMat = defineCommand<
 });
 
 /** The last thing noted on the mat, as if it had not been. */
-export const takeBackMat = defineCommand<{ unitId: string }, null>({
+export const takeBackMat = defineCommand({
   name: 'takeBackMat',
   roles: BENCH_ROLES,
   onUnit: true,

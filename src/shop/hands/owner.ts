@@ -42,7 +42,7 @@ export async function assertAgreed(
 }
 
 /** Wishes, a quote, what they answered, what was found besides. */
-export const tellOwner = defineCommand<{ unitId: string; act: OwnerAct }, { state: Agreement['state'] }>({
+export const tellOwner = defineCommand({
   name: 'tellOwner',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -89,7 +89,7 @@ export const tellOwner = defineCommand<{ unitId: string; act: OwnerAct }, { stat
 });
 
 /** The last thing written about the owner, as if it had not been. */
-export const takeBackOwner = defineCommand<{ unitId: string }, null>({
+export const takeBackOwner = defineCommand({
   name: 'takeBackOwner',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -107,10 +107,7 @@ export const takeBackOwner = defineCommand<{ unitId: string }, null>({
 });
 
 /** A part the owner brought along: it lies here for their machine, and is never the shop's. */
-export const ownerSupplies = defineCommand<
-  { unitId: string; class: string; name: string; serial: string },
-  { code: string }
->({
+export const ownerSupplies = defineCommand({
   name: 'ownerSupplies',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -145,7 +142,7 @@ export const ownerSupplies = defineCommand<
 });
 
 /** The owner does not want it back: from here on it is the shop's. */
-export const ownerLeaves = defineCommand<{ unitId: string; componentId: string }, { code: string }>({
+export const ownerLeaves = defineCommand({
   name: 'ownerLeaves',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -185,7 +182,7 @@ export const leftToUs = (tx: Transaction | Database, unit: string) =>
     .orderBy(asc(components.code));
 
 /** Left to the shop by mistake: it is theirs again, and lies here for their machine. */
-export const ownerWants = defineCommand<{ unitId: string; componentId: string }, { code: string }>({
+export const ownerWants = defineCommand({
   name: 'ownerWants',
   roles: BENCH_ROLES,
   onUnit: true,

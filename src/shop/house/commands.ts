@@ -49,10 +49,7 @@ async function putHouse(
 }
 
 /** The owner's prices, minutes, rubric and work, all of them at once; a new version, none is overwritten. */
-export const setHouse = defineCommand<
-  { tables: HouseTables; version: number },
-  { version: number; changes: number }
->({
+export const setHouse = defineCommand({
   name: 'setHouse',
   roles: ['owner'],
   onUnit: false,
@@ -83,7 +80,7 @@ export const setHouse = defineCommand<
 });
 
 /** Brings an earlier version back as the newest; 0: the tables as shipped. Work and marks added since stay. */
-export const restoreHouse = defineCommand<{ version: number }, { version: number; changes: number }>({
+export const restoreHouse = defineCommand({
   name: 'restoreHouse',
   roles: ['owner'],
   onUnit: false,

@@ -8,7 +8,7 @@ import { openUnits } from './revaluation';
 import { startJob } from './start';
 
 /** Work the values of all open units out again, by a worker. */
-export const startRevaluation = defineCommand<Record<string, never>, { job: string; total: number }>({
+export const startRevaluation = defineCommand({
   name: 'startRevaluation',
   roles: ['owner'],
   onUnit: false,
@@ -23,7 +23,7 @@ export const startRevaluation = defineCommand<Record<string, never>, { job: stri
   },
 });
 
-export const cancelJob = defineCommand<{ job: string }, { done: number }>({
+export const cancelJob = defineCommand({
   name: 'cancelJob',
   roles: BENCH_ROLES,
   onUnit: false,

@@ -1,6 +1,5 @@
 import { eq, sql } from 'drizzle-orm';
 import { identifies } from '@/core/machine/serial';
-import type { Chassis, LotSource } from '@/core/catalogue';
 import type { Transaction } from '@/db/client';
 import { lots, units } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
@@ -9,20 +8,7 @@ import { putUnits } from './putUnits';
 import { addUnitInput, lotCorrection, receiveLotInput } from '@/shapes/lots';
 import { shareLotCost } from './shareCost';
 
-interface ReceiveLot {
-  code: string;
-  name: string;
-  source: LotSource;
-  tagPrefix: string;
-  priceMinor: number;
-  freightMinor: number;
-  feesMinor: number;
-  allocation: 'value' | 'equal';
-  receivedOn: string;
-  claims: string;
-}
-
-export const receiveLot = defineCommand<ReceiveLot, { lotId: string; code: string }>({
+export const receiveLot = defineCommand({
   name: 'receiveLot',
   roles: BENCH_ROLES,
   onUnit: false,
@@ -50,21 +36,11 @@ export async function lotById(tx: Transaction, id: string) {
   return lot;
 }
 
-interface Correction {
-  lotId: string;
-  name?: string;
-  priceMinor?: number;
-  freightMinor?: number;
-  feesMinor?: number;
-  receivedOn?: string;
-  why: string;
-}
-
 /**
  * What was written down wrong of a lot, put right: the history keeps both and why, and what the lot cost is
  * shared out again. Machines sold already keep the share their sale was reckoned with.
  */
-export const correctLot = defineCommand<Correction, { code: string }>({
+export const correctLot = defineCommand({
   name: 'correctLot',
   roles: ['owner'],
   onUnit: false,
@@ -87,17 +63,8 @@ export const correctLot = defineCommand<Correction, { code: string }>({
   },
 });
 
-interface AddUnit {
-  lotId: string;
-  chassis: Chassis;
-  maker: string;
-  model: string;
-  serial: string;
-  condition: string;
-}
-
 /** One machine by hand. */
-export const addUnit = defineCommand<AddUnit, { tag: string; unitId: string }>({
+export const addUnit = defineCommand({
   name: 'addUnit',
   roles: BENCH_ROLES,
   onUnit: false,

@@ -1,5 +1,4 @@
 import Joi from 'joi';
-import type { ManifestRow } from '@/formats/manifest';
 import { database } from '@/db/client';
 import { BENCH_ROLES, defineCommand, type Actor } from '../command';
 import { runCommand } from '../runner';
@@ -8,23 +7,16 @@ import { personNow } from '../standing';
 import { ShopError } from '../errors';
 import { rowId } from '../input';
 import { lotById } from './commands';
-import { freshRows, readRows, type ImportInput } from './importManifest';
+import { freshRows, readRows } from './importManifest';
+import type { ImportInput } from './rules';
 import { putUnits } from './putUnits';
 import { shareLotCost } from './shareCost';
 
 /** Rows taken in by one transaction; also those between two looks for a cancel. */
 const PAGE = 500;
 
-interface Page {
-  lotId: string;
-  rows: readonly ManifestRow[];
-  bad: number;
-  /** Told after every so many rows. @throws when it is to stop */
-  tell: (done: number) => Promise<void>;
-}
-
 /** Not for screens: rows that have been read and checked, in one transaction. */
-const importRows = defineCommand<Page, { added: number; already: number }>({
+const importRows = defineCommand({
   name: 'importRows',
   roles: BENCH_ROLES,
   onUnit: false,
@@ -32,6 +24,7 @@ const importRows = defineCommand<Page, { added: number; already: number }>({
     lotId: rowId('lot').required(),
     rows: Joi.array().required(),
     bad: Joi.number().required(),
+    /** Told after every so many rows. @throws when it is to stop */
     tell: Joi.function().required(),
   }),
   async run({ tx, actor }, { lotId, rows, bad, tell }) {

@@ -1,24 +1,17 @@
 import { createHash } from 'node:crypto';
 import { eq, inArray, sql } from 'drizzle-orm';
-import Joi from 'joi';
-import type { ColumnMap, ManifestField, ManifestRow, Reading } from '@/formats/manifest';
+import type { ManifestField, ManifestRow } from '@/formats/manifest';
 import { heavy } from '@/workers/pool';
 import type { Transaction } from '@/db/client';
 import { manifestMaps, units } from '@/db/schema';
+import type { ValueOf } from '@/shapes/inferred';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { startJob } from '../jobs/start';
 import { lotById } from './commands';
 import { putUnits } from './putUnits';
-import { manifestInput, MOST_AT_ONCE } from './rules';
+import { importInput, manifestInput, MOST_AT_ONCE, type Manifest, type previewInput } from './rules';
 import { shareLotCost } from './shareCost';
-
-export interface Manifest {
-  lotId: string;
-  text: string;
-  columns: ColumnMap;
-  reading: Reading;
-}
 
 /** A file by its heading: the same names in the same order. */
 const headingOf = (header: readonly string[]) =>
@@ -87,11 +80,11 @@ export async function readRows({ text, columns, reading }: Omit<Manifest, 'lotId
  * Takes the good rows of a manifest in. Rows of this lot that are in already are passed over, so the same
  * file twice adds nothing. Long files are a job's (`startImport`).
  */
-export const importManifest = defineCommand<Manifest, { added: string[]; already: number; bad: number }>({
+export const importManifest = defineCommand({
   name: 'importManifest',
   roles: BENCH_ROLES,
   onUnit: false,
-  input: manifestInput.fork(['columns'], (columns) => columns.required()),
+  input: manifestInput,
   async run({ tx, actor }, input) {
     const lot = await lotById(tx, input.lotId);
     const { rows, bad, header } = await readRows(input);
@@ -113,20 +106,12 @@ export const importManifest = defineCommand<Manifest, { added: string[]; already
   },
 });
 
-/** What a queued import is given. */
-export interface ImportInput extends Manifest {
-  /** All of it or nothing: one bad row, or a cancel, and nothing is in. */
-  whole: boolean;
-}
-
 /** A long manifest, taken in by a worker, page by page, with progress and cancel. */
-export const startImport = defineCommand<ImportInput, { job: string; total: number }>({
+export const startImport = defineCommand({
   name: 'startImport',
   roles: BENCH_ROLES,
   onUnit: false,
-  input: manifestInput
-    .fork(['columns'], (columns) => columns.required())
-    .keys({ whole: Joi.boolean().default(false).label('all or nothing') }),
+  input: importInput,
   async run({ tx, actor }, input) {
     const lot = await lotById(tx, input.lotId);
     const { rows, bad, header } = await readRows(input);
@@ -155,10 +140,7 @@ export const startImport = defineCommand<ImportInput, { job: string; total: numb
 });
 
 /** What an import would do, without doing it. Without columns they are guessed from the heading. */
-export async function previewManifest(
-  tx: Transaction,
-  input: { lotId: string; text: string; columns?: ColumnMap; reading: Reading },
-) {
+export async function previewManifest(tx: Transaction, input: ValueOf<typeof previewInput>) {
   const guessed = await heavy('previewManifest', [input.text, input.columns, input.reading]);
   const remembered = input.columns ? null : await rememberedColumns(tx, guessed.header);
   const { keys, ...read } = remembered

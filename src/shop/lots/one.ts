@@ -1,25 +1,9 @@
-import type { Chassis, LotSource } from '@/core/catalogue';
 import { buyOneInput } from '@/shapes/lots';
 import { lots, recordValues } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { takeNumbers } from '../counters';
 import { putUnits } from './putUnits';
 import { shareLotCost } from './shareCost';
-
-interface BuyOne {
-  chassis: Chassis;
-  maker: string;
-  model: string;
-  serial: string;
-  source: LotSource;
-  paidMinor: number;
-  postageMinor: number;
-  from: string;
-  words: string;
-  boughtOn: string;
-  plateVolts?: number;
-  plateAmps?: number;
-}
 
 /** Tags of machines bought one by one. */
 const PREFIX = 'ON';
@@ -28,7 +12,7 @@ const PREFIX = 'ON';
  * One machine bought: its lot and the machine at once. What the listing says is weak evidence, what its plate says is
  * what it takes.
  */
-export const buyOne = defineCommand<BuyOne, { tag: string; unitId: string; lot: string }>({
+export const buyOne = defineCommand({
   name: 'buyOne',
   roles: BENCH_ROLES,
   onUnit: false,

@@ -1,30 +1,22 @@
 import Joi from 'joi';
 import { DELIMITERS } from '@/formats/table';
-import { MANIFEST_FIELDS, type ColumnMap, type Reading } from '@/formats/manifest';
+import { MANIFEST_FIELDS } from '@/formats/manifest';
+import { keyed } from '@/shapes/fields';
+import type { ValueOf } from '@/shapes/inferred';
 import { rowId } from '../input';
 
 export const MAX_MANIFEST = 4_000_000;
 /** Longer manifests are taken in by a worker. */
 export const MOST_AT_ONCE = 400;
 
-export interface ManifestInput {
-  lotId: string;
-  text: string;
-  columns?: ColumnMap;
-  reading: Reading;
-}
-
-/** Without columns a preview guesses them; an import wants them said. */
-export const manifestInput = Joi.object({
+const columns = keyed(MANIFEST_FIELDS, () => Joi.number().integer().min(0).max(200)).label('columns');
+const file = {
   lotId: rowId('lot').required(),
   text: Joi.string()
     .max(MAX_MANIFEST)
     .required()
     .label('file')
     .messages({ 'string.max': 'the file is over 4 MB: split it', 'string.empty': 'the file is empty' }),
-  columns: Joi.object(
-    Object.fromEntries(MANIFEST_FIELDS.map((field) => [field, Joi.number().integer().min(0).max(200)])),
-  ).label('columns'),
   reading: Joi.object({
     delimiter: Joi.string().valid(...DELIMITERS),
     decimal: Joi.string().valid('.', ','),
@@ -34,4 +26,18 @@ export const manifestInput = Joi.object({
   })
     .default({})
     .label('reading'),
+};
+
+/** Without columns a preview guesses them. */
+export const previewInput = Joi.object({ ...file, columns });
+/** An import wants them said. */
+export const manifestInput = Joi.object({ ...file, columns: columns.required() });
+/** A long one: all of it or nothing, where it is asked; then one bad row, or a cancel, and nothing is in. */
+export const importInput = Joi.object({
+  ...file,
+  columns: columns.required(),
+  whole: Joi.boolean().default(false).label('all or nothing'),
 });
+/** What a queued import is given. */
+export type ImportInput = ValueOf<typeof importInput>;
+export type Manifest = ValueOf<typeof manifestInput>;

@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { catalogue, findingById } from '@/catalog';
 import { usualMemory } from '@/catalog/instruments/memory';
 import { EMPTY, legal, MOST } from '@/core/memory/board';
-import type { BoardSetup, MemoryVerdict, Trial } from '@/core/memory/belief';
+import type { BoardSetup, MemoryVerdict } from '@/core/memory/belief';
 import type { Transaction } from '@/db/client';
 import { memoryBoards, observations } from '@/db/schema';
 import { heavy } from '@/workers/pool';
@@ -33,15 +33,8 @@ const grewFrom = (before: BoardSetup, now: BoardSetup) =>
   before.sizes.length <= now.sizes.length &&
   before.sizes.every((gb, i) => now.sizes[i] === gb);
 
-interface Start {
-  unitId: string;
-  board: BoardSetup;
-  seen: number;
-  trial: Trial;
-}
-
 /** One start of the machine with the modules laid out so. The first one opens the board. */
-export const noteMemoryStart = defineCommand<Start, { starts: number }>({
+export const noteMemoryStart = defineCommand({
   name: 'noteMemoryStart',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -96,7 +89,7 @@ export const noteMemoryStart = defineCommand<Start, { starts: number }>({
 });
 
 /** The last start again as it was before it. */
-export const takeBackMemoryStart = defineCommand<{ unitId: string; seen: number }, { starts: number }>({
+export const takeBackMemoryStart = defineCommand({
   name: 'takeBackMemoryStart',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -120,10 +113,7 @@ export const takeBackMemoryStart = defineCommand<{ unitId: string; seen: number 
 });
 
 /** A known-good module out of the bin joins the board, under the next letter. */
-export const lendToMemoryBoard = defineCommand<
-  { unitId: string; seen: number },
-  { code: string; gb: number; starts: number }
->({
+export const lendToMemoryBoard = defineCommand({
   name: 'lendToMemoryBoard',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -150,7 +140,7 @@ export const lendToMemoryBoard = defineCommand<
 });
 
 /** Off the bench without a word on the record; the starts stay in the history. */
-export const dropMemoryBoard = defineCommand<{ unitId: string }, null>({
+export const dropMemoryBoard = defineCommand({
   name: 'dropMemoryBoard',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -234,10 +224,7 @@ async function putAnswers(
  * What the board has come to goes on the record, with slot and module: one act, all of it or nothing. Memory
  * lent to the board goes back.
  */
-export const recordMemoryBoard = defineCommand<
-  { unitId: string; seen: number; despite?: boolean },
-  { told: Told[] }
->({
+export const recordMemoryBoard = defineCommand({
   name: 'recordMemoryBoard',
   roles: BENCH_ROLES,
   onUnit: true,

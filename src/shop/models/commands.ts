@@ -1,23 +1,14 @@
 import { and, eq, isNull } from 'drizzle-orm';
 import Joi from 'joi';
 import { findingById } from '@/catalog';
-import { MODEL_NOTE_KINDS, type ModelNoteKind } from '@/core/models/notebook';
+import { MODEL_NOTE_KINDS } from '@/core/models/notebook';
 import { modelNotes } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { rowNumber, shortText } from '../input';
 
-interface Noted {
-  maker: string;
-  model: string;
-  board: string;
-  kind: ModelNoteKind;
-  text: string;
-  finding: string;
-}
-
 /** Something about a model for whoever opens the next one. */
-export const noteModel = defineCommand<Noted, { note: number }>({
+export const noteModel = defineCommand({
   name: 'noteModel',
   roles: BENCH_ROLES,
   onUnit: false,
@@ -45,7 +36,7 @@ export const noteModel = defineCommand<Noted, { note: number }>({
   },
 });
 
-export const dropModelNote = defineCommand<{ note: number }, null>({
+export const dropModelNote = defineCommand({
   name: 'dropModelNote',
   roles: BENCH_ROLES,
   onUnit: false,

@@ -12,14 +12,14 @@ import { isoDate, minor, rowId, rowNumber, shortText, unitId } from '../input';
 import { assertSaleDay } from '../rules/saleDay';
 import { refuseHeld } from '../line';
 import { exchangeBack, putIn, takeOut } from './exchange';
-import { arrive, type NewComponent } from '../moves/arrive';
+import { arrive } from '../moves/arrive';
 import { heldComponent } from '../moves/component';
 import { move } from '../moves/move';
 import { leave } from '../moves/leave';
 
 const componentId = rowId('part').required();
 /** A part bought or found goes into the bin. */
-export const receivePart = defineCommand<NewComponent, { componentId: string; code: string }>({
+export const receivePart = defineCommand({
   name: 'receivePart',
   roles: BENCH_ROLES,
   onUnit: false,
@@ -34,10 +34,7 @@ export const receivePart = defineCommand<NewComponent, { componentId: string; co
 });
 
 /** A part seen in a unit is put on its record: a drive must be, before it can be erased. */
-export const recordPart = defineCommand<
-  NewComponent & { unitId: string },
-  { componentId: string; code: string }
->({
+export const recordPart = defineCommand({
   name: 'recordPart',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -58,15 +55,8 @@ export const recordPart = defineCommand<
   },
 });
 
-interface Fit {
-  unitId: string;
-  componentId: string;
-  /** Although the rules say that it does not fit. */
-  despite?: boolean;
-}
-
 /** Bin -> unit. Its cost goes with it. */
-export const fitPart = defineCommand<Fit, { code: string; costMinor: number }>({
+export const fitPart = defineCommand({
   name: 'fitPart',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -85,16 +75,8 @@ export const fitPart = defineCommand<Fit, { code: string; costMinor: number }>({
   },
 });
 
-interface Take {
-  unitId: string;
-  componentId: string;
-  to: 'bin' | 'scrap' | 'returned';
-  /** What it is worth: the unit is credited with it. */
-  costMinor?: number;
-}
-
 /** Unit -> bin, scrap, or back to its owner. */
-export const takePart = defineCommand<Take, { code: string }>({
+export const takePart = defineCommand({
   name: 'takePart',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -102,6 +84,7 @@ export const takePart = defineCommand<Take, { code: string }>({
     unitId,
     componentId,
     to: Joi.string().valid('bin', 'scrap', 'returned').required().label('to'),
+    /** What it is worth: the unit is credited with it. */
     costMinor: minor('value'),
   }),
   async run({ tx, actor, unit }, { costMinor: worthMinor, ...input }) {
@@ -119,7 +102,7 @@ export const takePart = defineCommand<Take, { code: string }>({
 const ACTS = ['parts moved', 'part fitted', 'part taken'];
 
 /** The last change of parts of a unit as if it had not been done. */
-export const takeBackParts = defineCommand<{ unitId: string; seq?: number }, { codes: string[] }>({
+export const takeBackParts = defineCommand({
   name: 'takeBackParts',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -154,17 +137,8 @@ export const takeBackParts = defineCommand<{ unitId: string; seq?: number }, { c
   },
 });
 
-interface SellPart {
-  componentId: string;
-  priceMinor: number;
-  feesMinor?: number;
-  outwardMinor: number;
-  soldOn: string;
-  channel: string;
-}
-
 /** A loose part is sold: into the books of the lot and the donor it came from. */
-export const sellPart = defineCommand<SellPart, { code: string; profitMinor: number }>({
+export const sellPart = defineCommand({
   name: 'sellPart',
   roles: BENCH_ROLES,
   onUnit: false,
@@ -265,7 +239,7 @@ async function partSaleBack(
 }
 
 /** A loose part was never handed over: it is in the bin as it was, and the books know nothing of its sale. */
-export const unsellPart = defineCommand<{ componentId: string; why: string }, { code: string }>({
+export const unsellPart = defineCommand({
   name: 'unsellPart',
   roles: ['owner'],
   onUnit: false,
@@ -275,10 +249,7 @@ export const unsellPart = defineCommand<{ componentId: string; why: string }, { 
 });
 
 /** A loose part came back from its buyer. A drive among them holds somebody's data again. */
-export const partCameBack = defineCommand<
-  { componentId: string; refundMinor?: number; why: string },
-  { code: string }
->({
+export const partCameBack = defineCommand({
   name: 'partCameBack',
   roles: ['owner'],
   onUnit: false,

@@ -44,13 +44,8 @@ async function writePlaces(
   return rows.map(({ id }) => id);
 }
 
-interface Mark {
-  unitId: string;
-  places: { place: string; state: PlaceMark }[];
-}
-
 /** The donor sheet: what is there, gone, broken or proven good; what taking it apart is worth follows. */
-export const markPlaces = defineCommand<Mark, null>({
+export const markPlaces = defineCommand({
   name: 'markPlaces',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -96,25 +91,11 @@ function nameOf(place: DonorPlace, spec: Specification): string {
   return (place.minor === undefined && place.class !== null && told[place.class]) || place.name;
 }
 
-interface Taken {
-  place: string;
-  /** On record already, or what it is. */
-  componentId?: string;
-  name?: string;
-  serial?: string;
-  /** What it is worth: the machine is credited with it. */
-  worthMinor: number;
-  to: 'bin' | 'scrap';
-}
-
 /**
  * Taking apart as one act: what came out, with what it is worth, into the bin; the machine is credited with it, and
  * the places are empty.
  */
-export const harvestParts = defineCommand<
-  { unitId: string; taken: Taken[] },
-  { codes: string[]; creditMinor: number }
->({
+export const harvestParts = defineCommand({
   name: 'harvestParts',
   roles: BENCH_ROLES,
   onUnit: true,

@@ -61,19 +61,11 @@ export async function lendPart(
   return part;
 }
 
-interface Reserve {
-  unitId: string;
-  finding: string;
-}
-
 /**
  * A known-good part out of the bin to this bench, for a swap-test; nobody else gets it until the test is
  * answered.
  */
-export const reservePart = defineCommand<
-  Reserve,
-  { componentId: string; code: string; name: string; gb: number | null }
->({
+export const reservePart = defineCommand({
   name: 'reservePart',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -100,7 +92,7 @@ export const reservePart = defineCommand<
 });
 
 /** Back into the bin without an answer. */
-export const releasePart = defineCommand<{ unitId: string; componentId: string }, { code: string }>({
+export const releasePart = defineCommand({
   name: 'releasePart',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -118,7 +110,7 @@ export const releasePart = defineCommand<{ unitId: string; componentId: string }
 });
 
 /** The bench's word on a part in the bin: tested good, or not any more. */
-export const judgePart = defineCommand<{ componentId: string; knownGood: boolean }, { code: string }>({
+export const judgePart = defineCommand({
   name: 'judgePart',
   roles: BENCH_ROLES,
   onUnit: false,

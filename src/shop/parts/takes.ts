@@ -18,7 +18,7 @@ interface Note {
  * What the machine takes, read off its plate, its board or its maker's sheet; null takes a fact back. For every
  * machine of the model when that is said.
  */
-export const noteTakes = defineCommand<Note, { facts: Note['facts'] }>({
+export const noteTakes = defineCommand({
   name: 'noteTakes',
   roles: BENCH_ROLES,
   onUnit: true,

@@ -45,15 +45,8 @@ export async function dropWants(tx: Transaction, unit: string): Promise<void> {
     .where(and(eq(wants.unitId, unit), inArray(wants.state, ['wanted', 'quoted'])));
 }
 
-interface Wanted {
-  unitId: string;
-  class: string;
-  name: string;
-  attributes: Record<string, string | number>;
-}
-
 /** A part is wanted for a unit: it stands on the list of parts wanted. */
-export const wantPart = defineCommand<Wanted, { wantId: string }>({
+export const wantPart = defineCommand({
   name: 'wantPart',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -79,16 +72,8 @@ export const wantPart = defineCommand<Wanted, { wantId: string }>({
   },
 });
 
-interface Quote extends Wanted {
-  wantId?: string;
-  priceMinor: number;
-  days?: number;
-  condition: 'new' | 'used';
-  source: string;
-}
-
 /** What such a part was offered at for this unit: from now on the unit is reckoned with that. */
-export const quotePart = defineCommand<Quote, { wantId: string }>({
+export const quotePart = defineCommand({
   name: 'quotePart',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -138,15 +123,8 @@ export const quotePart = defineCommand<Quote, { wantId: string }>({
   },
 });
 
-interface Order {
-  unitId: string;
-  wantId: string;
-  dueOn?: string;
-  waits: boolean;
-}
-
 /** Ordered: the unit waits for it, unless it is worked on meanwhile. */
-export const orderPart = defineCommand<Order, { stage: Stage }>({
+export const orderPart = defineCommand({
   name: 'orderPart',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -199,10 +177,7 @@ async function goOn(tx: Transaction, unit: NonNullable<CommandContext['unit']>):
 }
 
 /** It came: a part in the bin, kept for the unit it was ordered for. */
-export const partArrived = defineCommand<
-  { unitId: string; wantId: string; serial: string },
-  { componentId: string; code: string; stage: Stage }
->({
+export const partArrived = defineCommand({
   name: 'partArrived',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -243,18 +218,11 @@ export const partArrived = defineCommand<
   },
 });
 
-interface Looked {
-  unitId: string;
-  wantId: string;
-  good: boolean;
-  note: string;
-}
-
 /**
  * What came is looked at before it is fitted: as said, or with scratches, spots, the wrong plug. What is not as
  * said goes back and is wanted anew.
  */
-export const lookedAtPart = defineCommand<Looked, { state: Want['state'] }>({
+export const lookedAtPart = defineCommand({
   name: 'lookedAtPart',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -290,7 +258,7 @@ export const lookedAtPart = defineCommand<Looked, { state: Want['state'] }>({
 });
 
 /** Not wanted after all; what was ordered and has not come is written off the list, wherever the unit is by then. */
-export const dropWant = defineCommand<{ unitId: string; wantId: string }, { stage: Stage }>({
+export const dropWant = defineCommand({
   name: 'dropWant',
   roles: BENCH_ROLES,
   onUnit: true,

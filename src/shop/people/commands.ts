@@ -102,7 +102,7 @@ export async function putPerson(tx: Transaction, input: NewPerson): Promise<stri
 }
 
 /** An owner lets somebody in, or in again. The caller (`server/people`) has made the password's hash. */
-export const addPersonCommand = defineCommand<NewPerson, { id: string }>({
+export const addPersonCommand = defineCommand({
   name: 'addPerson',
   roles: ['owner'],
   onUnit: false,
@@ -124,7 +124,7 @@ export const addPersonCommand = defineCommand<NewPerson, { id: string }>({
 /**
  * Another name. What was done under the old one keeps it in the history, and this entry says whose it was.
  */
-export const renamePerson = defineCommand<{ person: string; name: string }, null>({
+export const renamePerson = defineCommand({
   name: 'renamePerson',
   roles: ['owner'],
   onUnit: false,
@@ -151,7 +151,7 @@ async function endEverywhere(tx: Transaction, id: string): Promise<void> {
 }
 
 /** Another role; it counts from the person's next sign-in, which is now. */
-export const setRole = defineCommand<{ person: string; role: Role }, null>({
+export const setRole = defineCommand({
   name: 'setRole',
   roles: ['owner'],
   onUnit: false,
@@ -180,7 +180,7 @@ export const setRole = defineCommand<{ person: string; role: Role }, null>({
 });
 
 /** The person signs in no more. What was done stays on record under the name. */
-export const closePerson = defineCommand<{ person: string }, null>({
+export const closePerson = defineCommand({
   name: 'closePerson',
   roles: ['owner'],
   onUnit: false,
@@ -202,7 +202,7 @@ export const closePerson = defineCommand<{ person: string }, null>({
  * Another password, by an owner or by the person. Whoever still used the old one is signed out. The caller
  * (`server/people`) has made its hash.
  */
-export const setPasswordCommand = defineCommand<{ person: string; passwordHash: string }, null>({
+export const setPasswordCommand = defineCommand({
   name: 'setPassword',
   // one's own is anybody's to set; another's only an owner's
   roles: ['owner', 'technician'],
@@ -228,7 +228,7 @@ export const setPasswordCommand = defineCommand<{ person: string; passwordHash: 
 });
 
 /** Ends every session of a person: a phone left behind, a bench left signed in. */
-export const signOutPerson = defineCommand<{ person: string }, { sessions: number }>({
+export const signOutPerson = defineCommand({
   name: 'signOutPerson',
   roles: ['owner'],
   onUnit: false,

@@ -20,7 +20,7 @@ export interface ReadyPhoto {
 }
 
 /** Takes in a picture that has already been made small. */
-export const addPhoto = defineCommand<ReadyPhoto, { photoId: string }>({
+export const addPhoto = defineCommand({
   name: 'addPhoto',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -78,10 +78,7 @@ export const addPhoto = defineCommand<ReadyPhoto, { photoId: string }>({
 });
 
 /** What a photograph is taken for, and whether it stands on passport and listing. */
-export const setPhoto = defineCommand<
-  { unitId: string; photoId: string; role?: PhotoRole | ''; onPapers?: boolean; note?: string },
-  null
->({
+export const setPhoto = defineCommand({
   name: 'setPhoto',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -105,7 +102,7 @@ export const setPhoto = defineCommand<
   },
 });
 
-export const removePhoto = defineCommand<{ unitId: string; photoId: string }, null>({
+export const removePhoto = defineCommand({
   name: 'removePhoto',
   roles: BENCH_ROLES,
   onUnit: true,

@@ -1,7 +1,7 @@
 import { coldTests } from '@/catalog/looks/gates';
 import { and, eq, isNull } from 'drizzle-orm';
 import Joi from 'joi';
-import { testsFor, type GradeResult } from '@/core/grade/rubric';
+import { testsFor } from '@/core/grade/rubric';
 import { defects, functionTests, units } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
@@ -12,10 +12,7 @@ import { refuseHeld } from '../line';
 import { houseNow } from '../house/tables';
 import { keepRubric, proofOf, ungrade } from './proof';
 
-export const recordTest = defineCommand<
-  { unitId: string; test: string; result: 'pass' | 'fail' | 'absent' },
-  null
->({
+export const recordTest = defineCommand({
   name: 'recordTest',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -42,16 +39,7 @@ export const recordTest = defineCommand<
   },
 });
 
-interface Mark {
-  unitId: string;
-  surface: string;
-  kind: string;
-  size: 0 | 1 | 2;
-  x: number;
-  y: number;
-}
-
-export const markDefect = defineCommand<Mark, { defectId: string }>({
+export const markDefect = defineCommand({
   name: 'markDefect',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -83,7 +71,7 @@ export const markDefect = defineCommand<Mark, { defectId: string }>({
   },
 });
 
-export const removeDefect = defineCommand<{ unitId: string; defectId: string; why: string }, null>({
+export const removeDefect = defineCommand({
   name: 'removeDefect',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -112,7 +100,7 @@ export const removeDefect = defineCommand<{ unitId: string; defectId: string; wh
 });
 
 /** Gives the grade the rubric comes to; refused while something is open. */
-export const giveGrade = defineCommand<{ unitId: string }, GradeResult>({
+export const giveGrade = defineCommand({
   name: 'giveGrade',
   roles: BENCH_ROLES,
   onUnit: true,

@@ -16,7 +16,7 @@ import { ungrade } from './proof';
 const count = Joi.number().integer().min(0).max(40).required();
 
 /** Sockets as they were counted and tried, kind by kind; tests about them are decided with it. */
-export const tellPorts = defineCommand<{ unitId: string; ports: PortCount[] }, { tests: string[] }>({
+export const tellPorts = defineCommand({
   name: 'tellPorts',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -80,7 +80,7 @@ export const tellPorts = defineCommand<{ unitId: string; ports: PortCount[] }, {
 });
 
 /** The last count as if it had not been, with the tests it decided. */
-export const takeBackPorts = defineCommand<{ unitId: string }, null>({
+export const takeBackPorts = defineCommand({
   name: 'takeBackPorts',
   roles: BENCH_ROLES,
   onUnit: true,

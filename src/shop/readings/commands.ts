@@ -1,15 +1,15 @@
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import { speeds } from '@/catalog/instruments/readings';
-import type { HeatReading } from '@/core/instruments/heat';
 import type { HeatSample } from '@/core/instruments/heatRun';
 import { RUN_COLUMNS, RUN_KINDS, samplesOf, type RunKind, type Sample } from '@/core/instruments/run';
-import { TOUCH_MATERIALS, type TouchRead } from '@/core/instruments/touch';
+import { TOUCH_MATERIALS } from '@/core/instruments/touch';
 import { TIMED_UNITS, type Timed } from '@/core/instruments/told';
 import type { Transaction } from '@/db/client';
 import { readingBatches, readingRuns, shop, type units } from '@/db/schema';
 import { LogFault, readBatteryCsv, readHeatCsv } from '@/formats/readingsCsv';
-import { BENCH_ROLES, defineCommand } from '../command';
+import { keyed } from '@/shapes/fields';
+import { BENCH_ROLES, defineCommand, type CommandResult } from '../command';
 import { ShopError } from '../errors';
 import { assertPower } from '../safety/power';
 import { rowId, shortText, unitId } from '../input';
@@ -17,15 +17,7 @@ import { refuseHeld } from '../line';
 import { giveToken } from '../tokens/keep';
 import { newToken } from '../tokens/signs';
 import { lastActBack, writeActs } from '../record/acts';
-import {
-  KEY_OF,
-  keepHeat,
-  keepOther,
-  READING_KINDS,
-  type OtherAsked,
-  type OtherKind,
-  type ReadingKind,
-} from './keep';
+import { KEY_OF, keepHeat, keepOther, READING_KINDS, type OtherAsked, type OtherKind } from './keep';
 import { roomToday } from './queries';
 
 type Unit = typeof units.$inferSelect;
@@ -58,7 +50,7 @@ async function putRoom(tx: Transaction, celsius: number): Promise<void> {
 }
 
 /** How warm the shop is today: asked once a day. */
-export const tellRoom = defineCommand<{ celsius: number }, null>({
+export const tellRoom = defineCommand({
   name: 'tellRoom',
   roles: BENCH_ROLES,
   onUnit: false,
@@ -69,17 +61,8 @@ export const tellRoom = defineCommand<{ celsius: number }, null>({
   },
 });
 
-interface HeatRecorded {
-  unitId: string;
-  name: string;
-  log: string;
-  room?: number;
-  limit?: number;
-  watts?: number;
-}
-
 /** A log of a run, read and put on record; its verdict enters belief with its chances. */
-export const recordHeatRun = defineCommand<HeatRecorded, { verdict: HeatReading['verdict'] }>({
+export const recordHeatRun = defineCommand({
   name: 'recordHeatRun',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -120,13 +103,9 @@ const recorded = {
   roles: BENCH_ROLES,
   onUnit: true,
 } as const;
-type Answer = { figures: { id: string; value: number; unit: string }[]; answers: Record<string, string> };
 
 /** A discharge run as a log, its health, or both. */
-export const recordBattery = defineCommand<
-  { unitId: string; name: string; log: string; ended: boolean; health: number | null; system: string },
-  Answer
->({
+export const recordBattery = defineCommand({
   ...recorded,
   name: 'recordBattery',
   input: Joi.object({
@@ -155,10 +134,7 @@ export const recordBattery = defineCommand<
 const RAILS = RUN_COLUMNS.rails.known.filter((name) => name !== 'loaded');
 
 /** What a meter showed on the rails, typed. */
-export const recordRails = defineCommand<
-  { unitId: string; rails: { rail: string; volts: number; loaded: boolean }[] },
-  Answer
->({
+export const recordRails = defineCommand({
   ...recorded,
   name: 'recordRails',
   input: Joi.object({
@@ -187,22 +163,12 @@ export const recordRails = defineCommand<
 const figure = Joi.number().min(0).max(1e7);
 
 /** Speeds that were measured or timed by hand. */
-export const recordSpeed = defineCommand<
-  {
-    unitId: string;
-    timed: Timed;
-    indices: { name: string; value: number }[];
-    interface: string | null;
-  },
-  Answer
->({
+export const recordSpeed = defineCommand({
   ...recorded,
   name: 'recordSpeed',
   input: Joi.object({
     unitId,
-    timed: Joi.object(
-      Object.fromEntries(Object.keys(TIMED_UNITS).map((id) => [id, figure.label(id)])),
-    ).default({}),
+    timed: keyed(Object.keys(TIMED_UNITS) as (keyof Timed)[], (id) => figure.label(id)).default({}),
     indices: Joi.array()
       .max(10)
       .items(Joi.object({ name: shortText('index', 40).required(), value: figure.required().label('value') }))
@@ -216,7 +182,7 @@ export const recordSpeed = defineCommand<
 });
 
 /** What a probe shows on surfaces somebody touches, at the end of a heat run. */
-export const recordTouch = defineCommand<{ unitId: string; surfaces: TouchRead[]; room?: number }, Answer>({
+export const recordTouch = defineCommand({
   ...recorded,
   name: 'recordTouch',
   input: Joi.object({
@@ -252,7 +218,7 @@ export const recordTouch = defineCommand<{ unitId: string; surfaces: TouchRead[]
 });
 
 /** The last reading of a kind as if it had not been made. */
-export const takeBackReading = defineCommand<{ unitId: string; kind: ReadingKind }, null>({
+export const takeBackReading = defineCommand({
   name: 'takeBackReading',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -282,19 +248,11 @@ export const takeBackReading = defineCommand<{ unitId: string; kind: ReadingKind
 /** Hours a run's token is good for. */
 const TOKEN_HOURS: Record<RunKind, number> = { heat: 3, battery: 24, rails: 3, speed: 3, soak: 24 };
 
-interface Started {
-  run: string;
-  token: string;
-}
-
 /**
  * Opens a run: its token lets whatever samples append batches, and ends with the run. An open one that has no sample
  * yet gives way; one that has is finished or dropped first, so that nothing is lost by a second press.
  */
-export const startRun = defineCommand<
-  { unitId: string; kind: RunKind; room?: number; limit?: number; watts?: number; interface?: string },
-  Started
->({
+export const startRun = defineCommand({
   name: 'startRun',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -308,10 +266,6 @@ export const startRun = defineCommand<
     watts,
     interface: drivesInterface,
   }),
-  secret: {
-    hide: ({ run }) => ({ run }),
-    show: (stored, key) => ({ ...(stored as { run: string }), token: newToken('run', key) }),
-  },
   async run({ tx, actor, unit, key }, { kind, unitId: _, ...about }) {
     refuseHeld(unit!);
     await assertPower(tx, unit!, 'Not begun');
@@ -356,6 +310,10 @@ export const startRun = defineCommand<
       answer: { run: row.id, token },
     };
   },
+  secret: {
+    hide: ({ run }) => ({ run }),
+    show: (stored, key) => ({ ...(stored as { run: string }), token: newToken('run', key) }),
+  },
 });
 
 /** An open run of a unit, locked. @throws ShopError when it is not open */
@@ -371,7 +329,7 @@ async function openRun(tx: Transaction, unit: Unit, id: string) {
 }
 
 /** Ends a run: all that was sampled is read, its verdict and its answers are stored. */
-export const finishRun = defineCommand<{ unitId: string; run: string; wentOff: boolean }, unknown>({
+export const finishRun = defineCommand({
   name: 'finishRun',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -380,7 +338,7 @@ export const finishRun = defineCommand<{ unitId: string; run: string; wentOff: b
     run: rowId('run').required(),
     wentOff: Joi.boolean().default(false).description('of a battery: it went off by itself'),
   }),
-  async run({ tx, actor, unit }, { run: id, wentOff }) {
+  async run({ tx, actor, unit }, { run: id, wentOff }): Promise<CommandResult<unknown>> {
     refuseHeld(unit!);
     const run = await openRun(tx, unit!, id);
     const batches = await tx
@@ -415,7 +373,7 @@ export const finishRun = defineCommand<{ unitId: string; run: string; wentOff: b
 });
 
 /** Ends a run with nothing of it kept on record; its samples stay where they are. */
-export const dropRun = defineCommand<{ unitId: string; run: string }, null>({
+export const dropRun = defineCommand({
   name: 'dropRun',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -431,7 +389,7 @@ export const dropRun = defineCommand<{ unitId: string; run: string }, null>({
 });
 
 /** Whether readings of a kind stand on the machine's papers; they do until somebody says otherwise. */
-export const readingOnPapers = defineCommand<{ unitId: string; kind: ReadingKind; on: boolean }, null>({
+export const readingOnPapers = defineCommand({
   name: 'readingOnPapers',
   roles: BENCH_ROLES,
   onUnit: true,

@@ -1,16 +1,9 @@
 import { and, asc, eq, gte, isNull, lt, or, sql } from 'drizzle-orm';
 import Joi from 'joi';
-import {
-  batchFault,
-  missingOf,
-  MOST_BATCHES,
-  MOST_IN_BATCH,
-  samplesOf,
-  type Columns,
-} from '@/core/instruments/run';
+import { batchFault, missingOf, MOST_BATCHES, MOST_IN_BATCH, samplesOf } from '@/core/instruments/run';
 import type { SoFar } from '@/core/instruments/conduct';
 import { database } from '@/db/client';
-import { readingBatches, readingRuns, tokens, units, type RunAbout } from '@/db/schema';
+import { readingBatches, readingRuns, tokens, units } from '@/db/schema';
 import { log } from '@/log';
 import { heavy } from '@/workers/pool';
 import type { Actor } from '../command';
@@ -28,13 +21,8 @@ const LOOK_SECONDS = 3;
 /** A batch, with what is known besides; the most of it in bytes. */
 export const MOST_BATCH_BYTES = 200_000;
 
-interface Sent {
-  seq: number;
-  columns: Columns;
-  about?: RunAbout;
-}
 const column = Joi.array().max(MOST_IN_BATCH).items(Joi.number().min(-1e9).max(1e9).allow(null));
-const shape = Joi.object<Sent>({
+const shape = Joi.object({
   seq: Joi.number()
     .integer()
     .min(0)
@@ -118,7 +106,7 @@ function notTooFast(run: string): void {
 export async function append(token: string, body: unknown): Promise<LaneAnswer & { looked: Promise<void> }> {
   const run = await laneRun(token);
   notTooFast(run.id);
-  const { seq, columns, about } = checkedInput<Sent>(shape, body);
+  const { seq, columns, about } = checkedInput(shape, body);
   const fault = batchFault(run.kind, { columns });
   if (fault) throw new ShopError('invalid', `Not taken in: ${fault}.`, { fields: { columns: fault } });
   // the run may end between: what comes after is not kept

@@ -3,7 +3,6 @@ import Joi from 'joi';
 import { catalogue, findingById } from '@/catalog';
 import type { Transaction } from '@/db/client';
 import { observations, reports, units } from '@/db/schema';
-import type { ReportFile } from '@/formats/report/bundle';
 import { BENCH_ROLES, defineCommand, type Actor } from '../command';
 import { heavy } from '@/workers/pool';
 import { ShopError } from '../errors';
@@ -27,15 +26,11 @@ const MAX_FILES = 24;
  * A one-time leave for the unit to post its own report. Only its hash is kept; an earlier unused one of the
  * unit ends.
  */
-export const makeReportToken = defineCommand<{ unitId: string }, { token: string; expiresAt: string }>({
+export const makeReportToken = defineCommand({
   name: 'makeReportToken',
   roles: BENCH_ROLES,
   onUnit: true,
   input: Joi.object({ unitId }),
-  secret: {
-    hide: ({ expiresAt }) => ({ expiresAt }),
-    show: (stored, key) => ({ ...(stored as { expiresAt: string }), token: newToken('report', key) }),
-  },
   async run({ tx, actor, unit, key }) {
     refuseHeld(unit!);
     await assertPower(tx, unit!, 'No report asked for');
@@ -50,15 +45,12 @@ export const makeReportToken = defineCommand<{ unitId: string }, { token: string
       answer: { token, expiresAt: expiresAt.toISOString() },
     };
   },
+  secret: {
+    hide: ({ expiresAt }) => ({ expiresAt }),
+    show: (stored, key) => ({ ...(stored as { expiresAt: string }), token: newToken('report', key) }),
+  },
 });
 
-interface Ingest {
-  unitId: string;
-  files: ReportFile[];
-  token?: string;
-  /** It is of this machine although its serial is another: its board was changed. */
-  despite?: boolean;
-}
 export interface IngestAnswer {
   read: { name: string; kind: string | null; problems: string[] }[];
   filled: string[];
@@ -69,13 +61,14 @@ export interface IngestAnswer {
  * Takes a report in: from the script (with its token) or dropped onto the page. A bundle with nothing
  * readable changes nothing.
  */
-export const ingestReport = defineCommand<Ingest, IngestAnswer>({
+export const ingestReport = defineCommand({
   name: 'ingestReport',
   roles: BENCH_ROLES,
   onUnit: true,
   input: Joi.object({
     unitId,
     token: shortText('token', 60),
+    /** It is of this machine although its serial is another: its board was changed. */
     despite: Joi.boolean().label('of this machine all the same'),
     files: Joi.array()
       .items(

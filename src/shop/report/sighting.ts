@@ -12,12 +12,6 @@ import { move } from '../moves/move';
 import { dataEntries } from '../record/sources';
 import { lockDonor, settleUnit } from '../stock/settle';
 
-interface Answer {
-  unitId: string;
-  sightingId: string;
-  answer: 'same' | 'another';
-}
-
 /** @throws ShopError when what is on record about its data was said of a drive without that serial */
 async function assertNothingSaid(tx: Transaction, part: typeof components.$inferSelect): Promise<void> {
   if (part.class === 'drive' && (await dataEntries(tx, [part.id])).length)
@@ -31,7 +25,7 @@ async function assertNothingSaid(tx: Transaction, part: typeof components.$infer
  * A report showed a part that may be one on record: here without a serial, in another machine, or in the bin. Somebody
  * who has looked says whether it is. The same moves here, or takes the serial; another one is a part of its own.
  */
-export const answerSighting = defineCommand<Answer, { code: string }>({
+export const answerSighting = defineCommand({
   name: 'answerSighting',
   roles: BENCH_ROLES,
   onUnit: true,

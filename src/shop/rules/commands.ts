@@ -1,29 +1,21 @@
 import Joi from 'joi';
 import { catalogue } from '@/catalog';
 import { SCHOOL_WORDS } from '@/catalog/cleaning';
-import type { Schools } from '@/core/clean/zones';
-import { TOOLS, type Tool } from '@/core/catalogue';
+import { TOOLS } from '@/core/catalogue';
 import { learnFrom, tableStrength } from '@/core/learn/learn';
 import { overrideFaults, type CatalogueOverrides } from '@/core/belief/overrides';
 import { shop } from '@/db/schema';
-import { defineCommand, type Role } from '../command';
+import { defineCommand } from '../command';
 import { ShopError } from '../errors';
 import { closedCases } from './closed';
 import { ratesInput } from '@/shapes/rates';
 import { overridesShape } from './shape';
 
-interface Rules {
-  name?: string;
-  ratePerHourMinor?: number;
-  feeBasisPoints?: number;
-  timeZone?: string;
-}
-
 /**
  * House rules: what an attended hour costs, what selling costs. Values of units follow at their next change,
  * or all at once (`startRevaluation`).
  */
-export const setRules = defineCommand<Rules, null>({
+export const setRules = defineCommand({
   name: 'setRules',
   roles: ['owner'],
   onUnit: false,
@@ -49,7 +41,7 @@ export const setRules = defineCommand<Rules, null>({
 });
 
 /** Tools the shop has not got: looks that want one are not proposed. */
-export const setTools = defineCommand<{ lacks: Tool[] }, null>({
+export const setTools = defineCommand({
   name: 'setTools',
   roles: ['owner'],
   onUnit: false,
@@ -68,7 +60,7 @@ export const setTools = defineCommand<{ lacks: Tool[] }, null>({
 });
 
 /** How the house cleans, where practitioners disagree; plans and minutes follow. */
-export const setSchools = defineCommand<{ schools: Partial<Schools> }, null>({
+export const setSchools = defineCommand({
   name: 'setSchools',
   roles: ['owner'],
   onUnit: false,
@@ -96,7 +88,7 @@ export const setSchools = defineCommand<{ schools: Partial<Schools> }, null>({
 });
 
 /** From which role on what was paid, margins and books are shown. */
-export const setMargins = defineCommand<{ marginsFor: Role }, null>({
+export const setMargins = defineCommand({
   name: 'setMargins',
   roles: ['owner'],
   onUnit: false,
@@ -117,7 +109,7 @@ export const setMargins = defineCommand<{ marginsFor: Role }, null>({
  * The owner's numbers over the catalogue's, all of them at once. Checked as the catalogue itself is: names,
  * sums, and that it still holds together.
  */
-export const setOverrides = defineCommand<{ overrides: CatalogueOverrides }, { numbers: number }>({
+export const setOverrides = defineCommand({
   name: 'setOverrides',
   roles: ['owner'],
   onUnit: false,
@@ -147,7 +139,7 @@ export const countOf = (overrides: CatalogueOverrides) =>
  * Learns priors and test tables from every closed case; `strength` is how many closed cases the catalogue
  * itself counts as.
  */
-export const learnFromCases = defineCommand<{ strength: number }, { cases: number }>({
+export const learnFromCases = defineCommand({
   name: 'learnFromCases',
   roles: ['owner'],
   onUnit: false,
@@ -177,7 +169,7 @@ export const learnFromCases = defineCommand<{ strength: number }, { cases: numbe
 });
 
 /** Back to the catalogue as it ships; the owner's own numbers stay. */
-export const forgetLearned = defineCommand<Record<string, never>, null>({
+export const forgetLearned = defineCommand({
   name: 'forgetLearned',
   roles: ['owner'],
   onUnit: false,

@@ -66,7 +66,7 @@ async function assertNoBenchPart(tx: Transaction, unitId: string, done: string):
  * To the shelf, with a price, as what it is: proved and graded; with its faults told; untested, as found; or for
  * its parts. Refused while a drive's data is unaccounted for; one that is graded must have its grade.
  */
-export const listUnit = defineCommand<{ unitId: string; askMinor: number; as: ListedAs }, { tag: string }>({
+export const listUnit = defineCommand({
   name: 'listUnit',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -108,17 +108,7 @@ export const listUnit = defineCommand<{ unitId: string; askMinor: number; as: Li
   },
 });
 
-interface Sell {
-  unitId: string;
-  priceMinor: number;
-  feesMinor?: number;
-  /** Packing and sending it. */
-  outwardMinor?: number;
-  soldOn: string;
-  channel: string;
-}
-
-export const sellUnit = defineCommand<Sell, { priceMinor: number }>({
+export const sellUnit = defineCommand({
   name: 'sellUnit',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -126,6 +116,7 @@ export const sellUnit = defineCommand<Sell, { priceMinor: number }>({
     unitId,
     priceMinor: minor('price').required(),
     feesMinor: minor('fees'),
+    /** Packing and sending it. */
     outwardMinor: minor('packing and postage'),
     soldOn: isoDate('date').required(),
     channel: shortText('channel', 60).allow('').default(''),

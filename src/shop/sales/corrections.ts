@@ -25,17 +25,8 @@ async function saleOf(tx: Transaction, unit: Unit) {
   return sale;
 }
 
-interface Correct {
-  unitId: string;
-  priceMinor?: number;
-  feesMinor?: number;
-  soldOn?: string;
-  channel?: string;
-  why: string;
-}
-
 /** A sale written down wrongly: price, fees, day or place. What the machine was at the sale stays frozen. */
-export const correctSale = defineCommand<Correct, null>({
+export const correctSale = defineCommand({
   name: 'correctSale',
   roles: ['owner'],
   onUnit: true,
@@ -114,7 +105,7 @@ async function soldWith(tx: Transaction, unit: Unit) {
 }
 
 /** It was never handed over: back on the shelf at what was asked, as if nothing had been. */
-export const cancelSale = defineCommand<{ unitId: string; why: string }, null>({
+export const cancelSale = defineCommand({
   name: 'cancelSale',
   roles: ['owner'],
   onUnit: true,
@@ -140,19 +131,11 @@ export const cancelSale = defineCommand<{ unitId: string; why: string }, null>({
   },
 });
 
-interface Back {
-  unitId: string;
-  refundMinor: number;
-  feesMinor: number;
-  complaints: string[];
-  why: string;
-}
-
 /**
  * It came back from its buyer. What the buyer says is evidence as any claim is; it is looked over again, its
  * drives hold somebody's data, and it has to be proved and graded anew.
  */
-export const returnSale = defineCommand<Back, { refundMinor: number }>({
+export const returnSale = defineCommand({
   name: 'returnSale',
   roles: ['owner'],
   onUnit: true,

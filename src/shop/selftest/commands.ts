@@ -25,15 +25,11 @@ const HOURS = 10;
 type Unit = typeof units.$inferSelect;
 
 /** Six letters for the unit's own browser: its tests, and nothing else. A new one ends the old. */
-export const makeSelfTest = defineCommand<{ unitId: string }, { token: string; expiresAt: string }>({
+export const makeSelfTest = defineCommand({
   name: 'makeSelfTest',
   roles: BENCH_ROLES,
   onUnit: true,
   input: Joi.object({ unitId }),
-  secret: {
-    hide: ({ expiresAt }) => ({ expiresAt }),
-    show: (stored, key) => ({ ...(stored as { expiresAt: string }), token: newToken('self-test', key) }),
-  },
   async run({ tx, actor, unit, key }) {
     refuseHeld(unit!);
     await assertPower(tx, unit!, 'Not opened');
@@ -47,6 +43,10 @@ export const makeSelfTest = defineCommand<{ unitId: string }, { token: string; e
       event: { kind: 'self-test opened', payload: { expiresAt: expiresAt.toISOString() } },
       answer: { token, expiresAt: expiresAt.toISOString() },
     };
+  },
+  secret: {
+    hide: ({ expiresAt }) => ({ expiresAt }),
+    show: (stored, key) => ({ ...(stored as { expiresAt: string }), token: newToken('self-test', key) }),
   },
 });
 
@@ -97,7 +97,7 @@ export const toldShape = {
 };
 
 /** One test a machine made of itself: a test of the rubric, an answer, marks on its screen. */
-export const recordSelfTest = defineCommand<SelfTold, null>({
+export const recordSelfTest = defineCommand({
   name: 'recordSelfTest',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -222,7 +222,7 @@ async function screenMarks(
 }
 
 /** What a machine told was not so, or was another machine: test, answer and marks are as they were without it. */
-export const takeBackSelfTest = defineCommand<{ unitId: string; test: string }, null>({
+export const takeBackSelfTest = defineCommand({
   name: 'takeBackSelfTest',
   roles: BENCH_ROLES,
   onUnit: true,

@@ -1,6 +1,6 @@
 import { eq, inArray } from 'drizzle-orm';
 import Joi from 'joi';
-import { CHASSIS, type Chassis } from '@/core/catalogue';
+import { CHASSIS } from '@/core/catalogue';
 import type { PartExchanged } from '@/core/record/events';
 import { components, units } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
@@ -16,21 +16,12 @@ import { fitOf, fitWords, machineNow } from '../parts/machine';
 import { move } from '../moves/move';
 import { lockDonor, settleUnit } from './settle';
 
-interface Build {
-  lotId: string;
-  chassis: Chassis;
-  maker: string;
-  model: string;
-  parts: { componentId: string; worthMinor?: number }[];
-  despite: boolean;
-}
-
 /**
  * A machine out of others: a new unit whose parts come from the bin and out of donors. Each donor is credited with
  * what its parts stand at, the new unit charged; what was on a drive goes along with the drive. One machine become
  * two is the same with one donor.
  */
-export const buildUnit = defineCommand<Build, { tag: string; unitId: string }>({
+export const buildUnit = defineCommand({
   name: 'buildUnit',
   roles: BENCH_ROLES,
   onUnit: false,

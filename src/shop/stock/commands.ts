@@ -9,24 +9,15 @@ import { ShopError } from '../errors';
 import { minor, rowId, shortText } from '../input';
 import { lotById } from '../lots/commands';
 import { shareLotCost } from '../lots/shareCost';
-import { arrive, type NewComponent } from '../moves/arrive';
+import { arrive } from '../moves/arrive';
 import { componentById } from '../moves/component';
 import { dataEntries } from '../record/sources';
 import { lockDonor, settleUnit } from './settle';
 
 const componentId = rowId('part').required();
 
-interface Describe {
-  componentId: string;
-  attributes: Record<string, string | number | null>;
-  name?: string;
-  serial?: string;
-  worthMinor?: number;
-  benchOnly?: boolean;
-}
-
 /** What a part is, read off its label afterwards. A part in a machine tells what the machine is. */
-export const describePart = defineCommand<Describe, { code: string }>({
+export const describePart = defineCommand({
   name: 'describePart',
   roles: BENCH_ROLES,
   onUnit: false,
@@ -85,13 +76,8 @@ export const describePart = defineCommand<Describe, { code: string }>({
   },
 });
 
-interface Loose {
-  lotId: string;
-  parts: NewComponent[];
-}
-
 /** Parts and chargers that came loose in a lot: they take a share of what it cost by what they are worth. */
-export const receiveLoose = defineCommand<Loose, { codes: string[] }>({
+export const receiveLoose = defineCommand({
   name: 'receiveLoose',
   roles: BENCH_ROLES,
   onUnit: false,

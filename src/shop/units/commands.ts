@@ -1,14 +1,7 @@
 import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
 import Joi from 'joi';
 import { cautionById, findingById, repairById } from '@/catalog';
-import {
-  BENCH_ITEMS,
-  ENDINGS,
-  NO_ANSWERS,
-  type BenchState,
-  type Ending,
-  type NoAnswer,
-} from '@/core/catalogue';
+import { BENCH_ITEMS, ENDINGS, NO_ANSWERS } from '@/core/catalogue';
 import { appliesTo } from '@/core/belief/model';
 import type { PartExchanged } from '@/core/record/events';
 import { READ_MACHINE } from '@/core/steps/rank';
@@ -23,8 +16,8 @@ import { actBack, writeActs } from '../record/acts';
 import { ownersMachine } from '../record/whose';
 import { powers } from '@/core/steps/hazards';
 import { release } from '../parts/bin';
-import { exchange, exchangeBack, exchangeInput, type Exchange } from '../parts/exchange';
-import { closeOpenWork, endSegment, turnToFinding, type LaidAside } from '../work/clock';
+import { exchange, exchangeBack, exchangeInput } from '../parts/exchange';
+import { closeOpenWork, endSegment, turnToFinding } from '../work/clock';
 import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import { figureIn, readValue } from '@/core/record/values';
 import { recordNow } from '../record/queries';
@@ -36,22 +29,11 @@ import { bringBack } from './ending';
 import { refuseClash } from './clash';
 import { forward, moveStage, refuseHeld } from '../line';
 
-interface Observe {
-  unitId: string;
-  finding: string;
-  outcome: number;
-  acknowledged?: string;
-  /** It is so, although no fault known could show it beside the other answers. */
-  despite?: boolean;
-  /** It was powered with things of it on the mat. */
-  powered?: boolean;
-}
-
 /**
  * An answer to a question. A hazardous answer needs the caution acknowledged; a stopping one quarantines the
  * unit.
  */
-export const observe = defineCommand<Observe, { stage: Stage; aside: LaidAside[] }>({
+export const observe = defineCommand({
   name: 'observe',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -60,7 +42,9 @@ export const observe = defineCommand<Observe, { stage: Stage; aside: LaidAside[]
     finding: shortText('finding', 60).required(),
     outcome: Joi.number().integer().min(0).max(9).required().label('outcome'),
     acknowledged: shortText('acknowledged', 60),
+    /** It is so, although no fault known could show it beside the other answers. */
     despite: Joi.boolean().label('all the same'),
+    /** It was powered with things of it on the mat. */
     powered: Joi.boolean().label('powered all the same'),
   }),
   impossible: refuseClash,
@@ -147,28 +131,14 @@ function stageAfterFinding(now: Stage, findingStage: string, stops: boolean): St
   return findingStage === 'claim' ? now : forward(now, 'find');
 }
 
-interface Verdict {
-  unitId: string;
-  repair: string;
-  ended: Ending;
-  parts?: Exchange;
-  despite?: boolean;
-}
-
 /** What is proposed and is no question: it, too, may not be possible. */
 const ACTS = new Set([READ_MACHINE, ...catalogue.bundles.map(({ id }) => id)]);
-
-interface Unanswered {
-  unitId: string;
-  finding: string;
-  why: NoAnswer | 'look-again';
-}
 
 /**
  * A question was put and has no answer: nobody can tell, there is no tool, the machine has no such thing; or
  * what was answered is to be looked at again. The question leaves the proposals, or comes back into them.
  */
-export const noAnswer = defineCommand<Unanswered, { aside: LaidAside[] }>({
+export const noAnswer = defineCommand({
   name: 'noAnswer',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -220,14 +190,8 @@ export const noAnswer = defineCommand<Unanswered, { aside: LaidAside[] }>({
   },
 });
 
-interface Noted {
-  unitId: string;
-  observation: number;
-  note: string;
-}
-
 /** Words or a figure to an answer; empty takes them away. They are told, and change nothing that is reckoned. */
-export const noteAnswer = defineCommand<Noted, null>({
+export const noteAnswer = defineCommand({
   name: 'noteAnswer',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -259,7 +223,7 @@ export const noteAnswer = defineCommand<Noted, null>({
 });
 
 /** Whether the system and the data on it stay: the owner's machine, or a customer's wish. */
-export const setKeeps = defineCommand<{ unitId: string; keeps: boolean; how?: string }, { keeps: boolean }>({
+export const setKeeps = defineCommand({
   name: 'setKeeps',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -289,7 +253,7 @@ export const setKeeps = defineCommand<{ unitId: string; keeps: boolean; how?: st
 });
 
 /** How a repair that was tried ended. */
-export const repairVerdict = defineCommand<Verdict, { ended: Ending }>({
+export const repairVerdict = defineCommand({
   name: 'repairVerdict',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -348,16 +312,11 @@ async function closeWorkOf(tx: CommandContext['tx'], id: string, repair: string)
   return open.map((row) => row.id);
 }
 
-interface VoidInput {
-  unitId: string;
-  observation?: number;
-}
-
 /**
  * Takes back an answer or a verdict (the last one unless named). The row stays and is marked; belief is what
  * it was without it.
  */
-export const voidObservation = defineCommand<VoidInput, { voided: string }>({
+export const voidObservation = defineCommand({
   name: 'voidObservation',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -452,10 +411,7 @@ interface Place {
 }
 
 /** What stands on the bench now: mains, case, battery, board. */
-export const setBench = defineCommand<
-  { unitId: string; bench: Partial<BenchState>; despite?: boolean },
-  BenchState
->({
+export const setBench = defineCommand({
   name: 'setBench',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -478,7 +434,7 @@ export const setBench = defineCommand<
   },
 });
 
-export const setStage = defineCommand<{ unitId: string; stage: Stage }, { stage: Stage }>({
+export const setStage = defineCommand({
   name: 'setStage',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -509,14 +465,14 @@ export const setStage = defineCommand<{ unitId: string; stage: Stage }, { stage:
 });
 
 /** A value read off the machine by a person. */
-export const typeSpec = defineCommand<{ unitId: string; key: SpecKey; value: string }, { key: string }>({
+export const typeSpec = defineCommand({
   name: 'typeSpec',
   roles: BENCH_ROLES,
   onUnit: true,
   input: Joi.object({
     unitId,
     key: Joi.string()
-      .valid(...Object.keys(SPEC_KEYS))
+      .valid(...(Object.keys(SPEC_KEYS) as SpecKey[]))
       .required()
       .label('what'),
     value: shortText('value', 200).required(),

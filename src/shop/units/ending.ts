@@ -1,7 +1,7 @@
 import { and, desc, eq } from 'drizzle-orm';
 import Joi from 'joi';
 import type { StopRoute } from '@/core/steps/problem';
-import { components, events, GONE_AS, movements, units, type GoneAs, type Stage } from '@/db/schema';
+import { components, events, GONE_AS, movements, units, type Stage } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type CommandContext } from '../command';
 import { ShopError } from '../errors';
 import { leaveUnit } from '../exit/unit';
@@ -69,7 +69,7 @@ const STOPS: readonly StopRoute[] = ['disclose', 'asFound', 'harvest', 'recycle'
  * Enough is known: how the machine is to end, said once. It goes on to where the rest of its work is; null
  * takes the decision back, and the machine to where it stood.
  */
-export const decide = defineCommand<{ unitId: string; route: StopRoute | null }, { stage: Stage }>({
+export const decide = defineCommand({
   name: 'decide',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -97,22 +97,12 @@ export const decide = defineCommand<{ unitId: string; route: StopRoute | null },
   },
 });
 
-interface Gone {
-  unitId: string;
-  as: GoneAs;
-  note: string;
-  /** Money that came in for it: scrap, what its seller gave back. */
-  receivedMinor: number;
-  /** What it weighed, for the recycler's note. */
-  grams?: number;
-}
-
 /**
  * It leaves without a sale, and what it became is said. No drive goes with it unaccounted for; a machine that
  * goes back to whose it is takes its drives along, and that is written down for each. The note of one of the shop's
  * own says whom it went back to.
  */
-export const endUnit = defineCommand<Gone, { as: GoneAs }>({
+export const endUnit = defineCommand({
   name: 'endUnit',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -123,7 +113,9 @@ export const endUnit = defineCommand<Gone, { as: GoneAs }>({
       .required()
       .label('what it became'),
     note: shortText('note', 200).allow('').default(''),
+    /** Money that came in for it: scrap, what its seller gave back. */
     receivedMinor: minor('money received').default(0),
+    /** What it weighed, for the recycler's note. */
     grams: Joi.number().integer().min(1).max(200_000).label('weight'),
   }),
   async run({ tx, actor, unit }, { as, note, receivedMinor, grams }) {

@@ -16,18 +16,8 @@ export const LICENCES = [
   'none yet',
 ] as const;
 
-interface Installed {
-  unitId: string;
-  system: string;
-  edition: string;
-  licence: (typeof LICENCES)[number];
-  activated: 'yes' | 'no' | 'not needed';
-  /** Devices without a driver; 0: the list is clean. */
-  unknownDevices: number;
-}
-
 /** Which system is on it, by what licence, activated or not, and whether the list of devices is clean. */
-export const recordSystem = defineCommand<Installed, null>({
+export const recordSystem = defineCommand({
   name: 'recordSystem',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -40,6 +30,7 @@ export const recordSystem = defineCommand<Installed, null>({
       .required()
       .label('licence'),
     activated: Joi.string().valid('yes', 'no', 'not needed').required().label('activated'),
+    /** Devices without a driver; 0: the list is clean. */
     unknownDevices: Joi.number().integer().min(0).max(99).default(0).label('devices without a driver'),
   }),
   async run({ tx, actor, unit }, input) {

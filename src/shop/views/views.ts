@@ -25,7 +25,7 @@ export const viewsOf = (person: string) =>
     .orderBy(asc(savedViews.name));
 
 export async function keepView(person: string, asked: unknown): Promise<{ id: string }> {
-  const input = checkedInput<{ name: string; path: string }>(shape, asked);
+  const input = checkedInput(shape, asked);
   const [{ n }] = await database()
     .select({ n: count() })
     .from(savedViews)

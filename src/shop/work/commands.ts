@@ -103,16 +103,11 @@ async function laidAside(tx: Transaction, unitId: string, ref: string) {
 const placeOf = (kind: string): Stage =>
   kind === 'system' ? 'system' : kind === 'prove' ? 'prove' : 'hands';
 
-interface Start {
-  unitId: string;
-  ref: string;
-}
-
 /**
  * Starts a repair of the catalogue or a work step (cleaning, erasing ...); the person's other clock is
  * paused.
  */
-export const startWork = defineCommand<Start, { workId: string; aside: LaidAside[] }>({
+export const startWork = defineCommand({
   name: 'startWork',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -184,7 +179,7 @@ async function goOn(
   };
 }
 
-export const pauseWork = defineCommand<{ unitId: string; workId: string }, null>({
+export const pauseWork = defineCommand({
   name: 'pauseWork',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -198,10 +193,7 @@ export const pauseWork = defineCommand<{ unitId: string; workId: string }, null>
   },
 });
 
-export const resumeWork = defineCommand<
-  { unitId: string; workId: string },
-  { workId: string; aside: LaidAside[] }
->({
+export const resumeWork = defineCommand({
   name: 'resumeWork',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -212,15 +204,8 @@ export const resumeWork = defineCommand<
   },
 });
 
-interface Leave {
-  unitId: string;
-  workId: string;
-  minutes: number;
-  station?: string;
-}
-
 /** From here it runs by itself: attended minutes stop, the running strip takes over. */
-export const leaveAlone = defineCommand<Leave, null>({
+export const leaveAlone = defineCommand({
   name: 'leaveAlone',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -327,7 +312,7 @@ interface Finish {
 }
 
 /** Ends it. For a repair, `ended` says how: helped and no change move belief; left out, nothing is claimed. */
-export const finishWork = defineCommand<Finish, null>({
+export const finishWork = defineCommand({
   name: 'finishWork',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -401,14 +386,8 @@ export const finishWork = defineCommand<Finish, null>({
   },
 });
 
-interface HandOver {
-  unitId: string;
-  workId: string;
-  to: string;
-}
-
 /** From my hands to somebody else's: it stands paused among theirs until they go on with it. */
-export const handOver = defineCommand<HandOver, { toName: string }>({
+export const handOver = defineCommand({
   name: 'handOver',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -440,18 +419,8 @@ export const handOver = defineCommand<HandOver, { toName: string }>({
   },
 });
 
-interface Logged {
-  unitId: string;
-  ref: string;
-  minutes: number;
-  ended?: Ending;
-  note?: string;
-  parts?: Exchange;
-  materials?: MaterialUsed[];
-}
-
 /** Work done out of order and told afterwards, with its time: on record as if its clock had run. */
-export const logWork = defineCommand<Logged, { workId: string }>({
+export const logWork = defineCommand({
   name: 'logWork',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -537,7 +506,7 @@ export const logWork = defineCommand<Logged, { workId: string }>({
 /**
  * A clock that ran on while the hands were elsewhere: it counts only so long, and stands paused.
  */
-export const trimClock = defineCommand<{ unitId: string; workId: string; minutes: number }, null>({
+export const trimClock = defineCommand({
   name: 'trimClock',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -583,7 +552,7 @@ export const trimClock = defineCommand<{ unitId: string; workId: string; minutes
 });
 
 /** Begun by mistake: it is no work of this unit. The minutes it took stay on the clock. */
-export const dropWork = defineCommand<{ unitId: string; workId: string }, null>({
+export const dropWork = defineCommand({
   name: 'dropWork',
   roles: BENCH_ROLES,
   onUnit: true,
@@ -600,7 +569,7 @@ export const dropWork = defineCommand<{ unitId: string; workId: string }, null>(
  * Work that was told by mistake: its minutes, its verdict and where it moved the unit go with it. The history
  * keeps both lines.
  */
-export const takeBackWork = defineCommand<{ unitId: string; workId: string }, null>({
+export const takeBackWork = defineCommand({
   name: 'takeBackWork',
   roles: BENCH_ROLES,
   onUnit: true,

@@ -2,7 +2,6 @@ import Joi from 'joi';
 import { shippedHouse } from '@/catalog/house';
 import { houseFaults } from '@/core/house/faults';
 import { filledUp } from '@/core/house/later';
-import type { HouseTables } from '@/core/house/tables';
 import { answer, jsonWithin } from '@/server/answer';
 import { requireActorForApi } from '@/server/session';
 import { houseShape } from '@/shapes/house';
@@ -19,10 +18,7 @@ export const POST = (request: Request): Promise<Response> =>
     const actor = await requireActorForApi();
     if (actor.role !== 'owner')
       throw new ShopError('forbidden', 'Only the owner asks what other rules would do.');
-    const { tables } = checkedInput<{ tables: HouseTables }>(
-      shape,
-      await jsonWithin(request, MOST, 'the tables'),
-    );
+    const { tables } = checkedInput(shape, await jsonWithin(request, MOST, 'the tables'));
     const whole = filledUp(tables, shippedHouse);
     const faults = houseFaults(whole, shippedHouse);
     if (faults.length) throw new ShopError('invalid', `Not asked: ${faults.slice(0, 6).join('; ')}.`);

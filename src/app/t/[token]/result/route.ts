@@ -3,12 +3,9 @@ import { answer, jsonWithin } from '@/server/answer';
 import { heldLetters } from '@/server/device/token';
 import { checkedInput, commandKey } from '@/shop/input';
 import { tokenTyped } from '@/shop/tokens/signs';
-import { recordSelfTest, toldShape, type SelfTold } from '@/shop/selftest/commands';
+import { recordSelfTest, toldShape } from '@/shop/selftest/commands';
 import { runCommand } from '@/shop/runner';
 
-interface Sent extends Omit<SelfTold, 'unitId'> {
-  key?: string;
-}
 const shape = Joi.object({ ...toldShape, key: Joi.string().max(80) });
 const MOST = 60_000;
 
@@ -19,7 +16,7 @@ export const POST = (
 ): Promise<Response> =>
   answer(async () => {
     const state = await heldLetters(request, 'self-test', tokenTyped((await params).token));
-    const { key, ...told } = checkedInput<Sent>(shape, await jsonWithin(request, MOST, 'the result'));
+    const { key, ...told } = checkedInput(shape, await jsonWithin(request, MOST, 'the result'));
     await runCommand(recordSelfTest, state.actor, {
       input: { ...told, unitId: state.unitId },
       key: commandKey(key),

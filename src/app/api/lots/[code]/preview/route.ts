@@ -5,7 +5,7 @@ import { ShopError } from '@/shop/errors';
 import { checkedInput } from '@/shop/input';
 import { previewManifest } from '@/shop/lots/importManifest';
 import { lotByCode } from '@/shop/lots/queries';
-import { manifestInput, MAX_MANIFEST, type ManifestInput } from '@/shop/lots/rules';
+import { MAX_MANIFEST, previewInput } from '@/shop/lots/rules';
 
 /** What an import would bring, row by row; nothing is written. For those who may import. */
 export async function POST(
@@ -18,7 +18,7 @@ export async function POST(
     const lot = await lotByCode((await params).code);
     if (!lot) throw new ShopError('missing', 'There is no such lot.');
     const body = await jsonWithin(request, MAX_MANIFEST * 2, 'the file');
-    const input = checkedInput<ManifestInput>(manifestInput, { ...body, lotId: lot.id });
+    const input = checkedInput(previewInput, { ...body, lotId: lot.id });
     return database().transaction((tx) => previewManifest(tx, input));
   });
 }
