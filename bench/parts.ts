@@ -1,5 +1,5 @@
 import { bayKinds } from '@/catalog/machine/bays';
-import { fittingMinutes } from '@/catalog/parts/takes';
+import { fittingMinutes } from '@/catalog/parts/compatibility';
 import { shippedHouse } from '@/catalog/house';
 import { machineOf } from '@/core/parts/fields';
 import { seededRandom } from '@/core/random';
@@ -32,6 +32,7 @@ const labels: [string, () => string][] = [
   ['battery', () => `Pack, ${of([10.8, 11.1, 14.8])} V`],
   ['keyboard', () => 'Keyboard'],
 ];
+
 const part = (i: number): Offered => {
   const [partClass, label] = of(labels);
   return {
@@ -43,6 +44,7 @@ const part = (i: number): Offered => {
     costMinor: Math.floor(random() * 3000),
   };
 };
+
 const machine = machineOf(
   'laptop',
   {
@@ -60,6 +62,7 @@ const machine = machineOf(
   bayKinds,
   { fitted: [4] },
 );
+
 const ROUNDS = 60;
 const bin = Array.from({ length: 5_000 }, (_, i) => part(i));
 const fitting: number[] = [];
@@ -68,6 +71,7 @@ for (let n = 0; n < ROUNDS; n++) {
   for (const each of bin) fitOf(each, machine);
   if (n > 4) fitting.push(performance.now() - start);
 }
+
 const advising: number[] = [];
 let weighed = 0;
 for (let n = 0; n < ROUNDS; n++) {
@@ -104,6 +108,7 @@ for (let n = 0; n < ROUNDS; n++) {
   weighed = told.weighed;
   if (n > 4) advising.push(performance.now() - start);
 }
+
 const fitted = figures(fitting);
 const advised = figures(advising);
 console.log(`one unit against 5,000 parts: median ${ms(fitted.median)}, p95 ${ms(fitted.p95)}`);

@@ -1,6 +1,7 @@
 import { catalogue } from '@/catalog';
 import { CLOSED } from '@/core/minutes/opening';
-import { evaluateUnit, type RecordEntry } from '@/core/steps/evaluate';
+import { evaluateUnit } from '@/core/steps/evaluate';
+import { type Sighted } from '@/core/steps/inspect';
 import { figures, ms, ratio } from './figures';
 
 /**
@@ -18,8 +19,9 @@ const worth = {
   harvestMinutes: 16,
   recycleMinor: 10,
 };
+
 const seen = new Set<string>();
-const telling: RecordEntry[] = catalogue.findings
+const telling: Sighted[] = catalogue.findings
   .filter((finding) => (!finding.chassis || finding.chassis.includes('laptop')) && !finding.needs?.length)
   .flatMap((finding) => {
     const outcome = finding.outcomes.findIndex((each) => each.settles?.some((id) => !seen.has(id)));
@@ -27,7 +29,7 @@ const telling: RecordEntry[] = catalogue.findings
     finding.outcomes[outcome].settles!.forEach((id) => seen.add(id));
     return [{ kind: 'finding', id: finding.id, outcome } as const];
   });
-const plain: RecordEntry[] = catalogue.findings
+const plain: Sighted[] = catalogue.findings
   .filter(
     (finding) =>
       (!finding.chassis || finding.chassis.includes('laptop')) &&

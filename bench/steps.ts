@@ -6,7 +6,9 @@ import { appliesTo } from '@/core/belief/model';
 import { seededRandom } from '@/core/random';
 import { drawFaults, SimulatedMachine } from '@/core/simulate/machine';
 import { CLOSED } from '@/core/minutes/opening';
-import { engineFor, evaluateUnit, type RecordEntry } from '@/core/steps/evaluate';
+import { evaluateUnit } from '@/core/steps/evaluate';
+import { engineFor } from '@/core/steps/inspect';
+import { type Sighted } from '@/core/steps/inspect';
 import { figures, ms } from './figures';
 
 /**
@@ -30,6 +32,7 @@ const worth = {
   harvestMinutes: 16,
   recycleMinor: 10,
 };
+
 const random = seededRandom(2026);
 const whole: number[] = [];
 const alone: number[] = [];
@@ -50,7 +53,7 @@ for (let n = 0; n < machines + WARM; n++) {
     ...Array.from({ length: 80 }, () => rest[Math.floor(random() * rest.length)]),
   ];
   const size = Math.floor(random() * 26);
-  const record: RecordEntry[] = [];
+  const record: Sighted[] = [];
   const seen: Parameters<typeof factsOf>[0][number][] = [];
   for (const finding of new Set(order)) {
     if (record.length >= size) break;
@@ -87,6 +90,7 @@ for (let n = 0; n < machines + WARM; n++) {
   faults += present.length;
   settled += posterior.acting.fixed.length;
 }
+
 const [w, a] = [figures(whole), figures(alone)];
 console.log(
   `catalogue: ${catalogue.causes.length} causes, ${catalogue.findings.length} findings, ${catalogue.repairs.length} repairs; ${machines} machines with ${(faults / machines).toFixed(2)} faults and ${(settled / machines).toFixed(2)} causes seen, one core`,

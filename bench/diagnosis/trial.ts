@@ -18,7 +18,7 @@ import type { Sign } from '@/core/safety/power';
 import { powers, shutBy } from '@/core/steps/hazards';
 import { closingMinutes, CLOSED, minutesOf, movesFor, stateAfter } from '@/core/minutes/opening';
 import type { StopRoute, UnitWorth } from '@/core/steps/problem';
-import { engineFor, usualLeft } from '@/core/steps/evaluate';
+import { engineFor, usualLeft } from '@/core/steps/inspect';
 import { asFoundFactor, SALEABLE } from '@/core/steps/routes';
 import type { SimulatedMachine } from '@/core/simulate/machine';
 

@@ -1,6 +1,7 @@
 import type { BenchMinutes, Catalogue, Chassis } from '@/core/catalogue';
 import { CLOSED } from '@/core/minutes/opening';
-import { evaluateUnit, type Evaluation, type EvaluationInput, type RecordEntry } from '@/core/steps/evaluate';
+import { evaluateUnit, type Evaluation } from '@/core/steps/evaluate';
+import { type EvaluationInput, type Sighted } from '@/core/steps/inspect';
 import type { Turn, WorkedCase } from './case';
 
 /** One marked decision of a turn, and whether it was taken as marked. */
@@ -20,7 +21,7 @@ const CERTAIN = 1 - 1e-9;
 
 type Known = Pick<Catalogue, 'findings' | 'repairs'> & { benchMinutes: BenchMinutes };
 
-function entryOf(catalogue: Known, [id, answer]: readonly [string, string]): RecordEntry {
+function entryOf(catalogue: Known, [id, answer]: readonly [string, string]): Sighted {
   const finding = catalogue.findings.find((each) => each.id === id);
   return finding
     ? { kind: 'finding', id, outcome: finding.outcomes.findIndex((outcome) => outcome.id === answer) }
@@ -90,7 +91,7 @@ export function markCase(
   each: WorkedCase,
   worthOf: (chassis: Chassis) => Omit<EvaluationInput, 'chassis' | 'source' | 'record' | 'bench'>,
 ): Mark[] {
-  const record: RecordEntry[] = [];
+  const record: Sighted[] = [];
   return each.turns.flatMap((turn, n) => {
     record.push(...turn.answered.map((pair) => entryOf(catalogue, pair)));
     const evaluation = evaluateUnit(catalogue, {

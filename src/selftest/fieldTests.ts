@@ -1,6 +1,6 @@
 import { selfTestRules } from '@/catalog/instruments/selfTests';
 import { button, el, fill } from './dom';
-import type { Shown } from './told';
+import type { Shown } from './testResult';
 
 const ACROSS = 12;
 const DOWN = 6;

@@ -1,7 +1,7 @@
 import { selfTestRules } from '@/catalog/instruments/selfTests';
 import { KEY_ROWS, keysFound, withStroke, type KeyLayout, type KeyLog } from '@/core/selftest/keys';
 import { button, el, fill } from './dom';
-import type { Shown } from './told';
+import type { Shown } from './testResult';
 
 /** Every key by its physical place: what comes, what comes twice, what stays down. */
 export const keysTest: Shown = (host, told) => {

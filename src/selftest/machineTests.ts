@@ -2,7 +2,7 @@ import { selfTestRules } from '@/catalog/instruments/selfTests';
 import { megabits, roundTrips, type Piece } from '@/core/selftest/network';
 import { standingOf, worked } from '@/core/selftest/processor';
 import { button, el, fill } from './dom';
-import { wait, type Shown } from './told';
+import { wait, type Shown } from './testResult';
 import { allAtWork } from './work';
 
 const { workSeconds: SECONDS, slows: SLOWED } = selfTestRules;

@@ -6,7 +6,7 @@ import { cameraTest, filmTest, microphoneTest, soundTest } from './mediaTests';
 import { screenTest } from './screenTest';
 import { Sender } from './send';
 import { Soak } from './soak';
-import type { Plan, Shown, Told } from './told';
+import type { Plan, Shown, Told } from './testResult';
 
 const SHOWN: Record<string, Shown> = {
   keys: keysTest,
@@ -22,6 +22,7 @@ const SHOWN: Record<string, Shown> = {
   processor: processorTest,
   film: filmTest,
 };
+
 const STATES: Record<string, string> = { pass: 'works', fail: 'fails', absent: 'not fitted' };
 
 const plan = JSON.parse((document.getElementById('plan') as HTMLElement).textContent || '{}') as Plan;

@@ -2,7 +2,7 @@ import { selfTestRules } from '@/catalog/instruments/selfTests';
 import { pictureSeen } from '@/core/selftest/picture';
 import { heard, level, overQuiet, tonePower } from '@/core/selftest/sound';
 import { button, el, fill } from './dom';
-import { wait, type Shown } from './told';
+import { wait, type Shown } from './testResult';
 
 /** What a browser says when it will not: in words for somebody at a bench. */
 function refusal(error: unknown): string {

@@ -1,5 +1,5 @@
 import { button, el, fill } from './dom';
-import type { Shown, Told } from './told';
+import type { Shown, Told } from './testResult';
 
 const FACES: [string, string][] = [
   ['white', '#fff'],
@@ -11,6 +11,7 @@ const FACES: [string, string][] = [
   ['shades across', 'linear-gradient(90deg,#000,#fff)'],
   ['shades of colours', 'linear-gradient(#f00,#ff0,#0f0,#0ff,#00f,#f0f,#f00)'],
 ];
+
 const KINDS: [string, string][] = [
   ['bright', 'Always bright'],
   ['dark', 'Always dark'],

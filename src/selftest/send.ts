@@ -1,4 +1,4 @@
-import type { Told } from './told';
+import type { Told } from './testResult';
 
 interface Waiting {
   key: string;

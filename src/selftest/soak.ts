@@ -1,5 +1,5 @@
 import { button, el, fill } from './dom';
-import type { Plan } from './told';
+import type { Plan } from './testResult';
 import { allAtWork, type Hands } from './work';
 
 /** What of a soak outlives the page: a closed lid, a lost network, a browser that was started again. */

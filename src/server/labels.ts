@@ -1,7 +1,7 @@
 import type { Label } from '@/formats/print/labels';
 import { database } from '@/db/client';
 import { newestEntry } from '@/shop/history/anchors';
-import { heavy } from '@/workers/pool';
+import { runInWorker } from '@/workers/pool';
 import { refusal } from './answer';
 import { download } from './download';
 import { requireActorForApi } from './session';
@@ -19,7 +19,7 @@ export async function labelFile(
     const skip = Math.trunc(Number(query.get('skip') ?? 0)) || 0;
     const newest = await newestEntry(database());
     const seal = newest ? `history ${newest.seq} ${newest.hash.slice(0, 24)}` : '';
-    const pdf = await heavy('labels', [labels, skip, seal], request.signal);
+    const pdf = await runInWorker('labels', [labels, skip, seal], request.signal);
     return download(pdf, 'application/pdf', `${name}.pdf`, 'inline');
   } catch (error) {
     return refusal(error);

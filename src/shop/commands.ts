@@ -23,15 +23,21 @@ import * as corrections from './sales/corrections';
 import * as build from './stock/build';
 import * as stock from './stock/commands';
 import * as places from './parts/places';
-import * as takes from './parts/takes';
+import * as takes from './parts/compatibility';
 import * as wants from './parts/wants';
 import * as one from './lots/one';
 import * as units from './units/commands';
+import * as takeBack from './units/takeBack';
+import * as verdicts from './units/verdicts';
+import * as answers from './units/answers';
 import * as ending from './units/ending';
 import * as system from './units/system';
-import * as work from './work/commands';
+import * as work from './work/back';
+import * as ended from './work/ended';
+import * as running from './work/running';
 import * as mat from './hands/mat';
 import * as readings from './readings/commands';
+import * as runs from './readings/runs';
 import * as models from './models/commands';
 import * as clean from './hands/clean';
 import * as damage from './hands/damage';
@@ -44,12 +50,12 @@ const all = [
   lots.addUnit,
   lots.correctLot,
   one.buyOne,
-  units.observe,
-  units.repairVerdict,
-  units.noAnswer,
-  units.noteAnswer,
+  answers.observe,
+  verdicts.repairVerdict,
+  answers.noAnswer,
+  answers.noteAnswer,
   units.setKeeps,
-  units.voidObservation,
+  takeBack.voidObservation,
   units.setBench,
   units.setStage,
   ending.decide,
@@ -82,19 +88,19 @@ const all = [
   readings.recordTouch,
   readings.takeBackReading,
   readings.readingOnPapers,
-  readings.startRun,
-  readings.finishRun,
-  readings.dropRun,
+  runs.startRun,
+  runs.finishRun,
+  runs.dropRun,
   damage.noteDamage,
   damage.takeBackDamage,
-  work.trimClock,
-  work.startWork,
-  work.pauseWork,
-  work.resumeWork,
-  work.leaveAlone,
-  work.finishWork,
-  work.handOver,
-  work.logWork,
+  running.trimClock,
+  running.startWork,
+  running.pauseWork,
+  running.resumeWork,
+  running.leaveAlone,
+  ended.finishWork,
+  running.handOver,
+  ended.logWork,
   work.dropWork,
   work.takeBackWork,
   memory.noteMemoryStart,

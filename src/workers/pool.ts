@@ -20,6 +20,7 @@ const LANES = {
   questions: { maxThreads: 1, maxQueue: 12, idleTimeout: 60_000, seconds: 60 },
   slow: { maxThreads: 1, maxQueue: 12, idleTimeout: 60_000, seconds: 30 * 60 },
 } as const;
+
 type Lane = keyof typeof LANES;
 
 const LANE_OF: Record<Name, Lane> = {
@@ -53,6 +54,7 @@ interface Held {
   /** Set where there is no server to keep free: tests, scripts. */
   here?: (task: Task) => Promise<Outcome>;
 }
+
 const holder = globalThis as typeof globalThis & { omnitropeWorkers?: Held };
 const held = (): Held => (holder.omnitropeWorkers ??= { pools: {}, asking: new Set() });
 
@@ -97,7 +99,7 @@ export async function closeWorkers(): Promise<void> {
  * @param signal ends it: what was queued is dropped, what runs is stopped
  * @throws ShopError what the function refused, or 'busy' when too much waits already
  */
-export async function heavy<N extends Name>(
+export async function runInWorker<N extends Name>(
   name: N,
   args: Parameters<Registry[N]>,
   signal?: AbortSignal,
@@ -115,7 +117,7 @@ export async function heavy<N extends Name>(
  * The same for a person's own question: one at a time, so that nobody's questions keep others from theirs.
  * @throws ShopError 'busy' while the last is being worked out
  */
-export async function heavyFor<N extends Name>(
+export async function runInWorkerFor<N extends Name>(
   person: string,
   name: N,
   args: Parameters<Registry[N]>,
@@ -126,7 +128,7 @@ export async function heavyFor<N extends Name>(
     throw new ShopError('busy', 'Your last question is still being worked out. Wait for it, then ask again.');
   asking.add(person);
   try {
-    return await heavy(name, args, signal);
+    return await runInWorker(name, args, signal);
   } finally {
     asking.delete(person);
   }

@@ -9,15 +9,9 @@ import { withOverrides, type CatalogueOverrides } from '@/core/belief/overrides'
 import type { Catalogue } from '@/core/catalogue';
 import type { ModelContext } from '@/core/belief/model';
 import { compareSteps, type Comparison } from '@/core/steps/compare';
-import {
-  clashing,
-  engineFor,
-  evaluateUnit,
-  inspectUnit,
-  type Evaluation,
-  type EvaluationInput,
-  type RecordEntry,
-} from '@/core/steps/evaluate';
+import { evaluateUnit, type Evaluation } from '@/core/steps/evaluate';
+import { clashing, engineFor, inspectUnit } from '@/core/steps/inspect';
+import { type EvaluationInput, type Sighted } from '@/core/steps/inspect';
 import { verdictOf, type MemorySetup, type Trial } from '@/core/memory/belief';
 import { replay } from '@/core/memory/replay';
 import { readCodeTables } from '@/formats/codes';
@@ -143,9 +137,7 @@ export const registry = {
   /** One of the questions of `shop/ask`. */
   ask: (kind: string, value: unknown): unknown => ask(kind, value),
 
-  closedCases(
-    cases: readonly { context: ModelContext; record: RecordEntry[]; left: boolean }[],
-  ): ClosedCase[] {
+  closedCases(cases: readonly { context: ModelContext; record: Sighted[]; left: boolean }[]): ClosedCase[] {
     return cases.flatMap(({ context, record, left }) => {
       try {
         const found = closedCase(catalogue, context, engineFor(catalogue, context), record, left);

@@ -1,7 +1,8 @@
 import { catalogue } from '@/catalog';
 import { CHASSIS, LOT_SOURCES } from '@/core/catalogue';
 import { CLOSED } from '@/core/minutes/opening';
-import { engineFor, evaluateUnit } from '@/core/steps/evaluate';
+import { evaluateUnit } from '@/core/steps/evaluate';
+import { engineFor } from '@/core/steps/inspect';
 
 const ROUNDS = 3;
 

@@ -1,5 +1,5 @@
 import type { Evidence } from '@/core/belief/factors';
-import { eliminate } from '@/core/belief/knots';
+import { eliminate } from '@/core/belief/eliminate';
 import type { BeliefEngine } from '@/core/belief/posterior';
 
 /** P(at least one of these causes came with the machine), from the whole posterior. */

@@ -4,7 +4,7 @@ import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { database } from '@/db/client';
 import { jobs, units } from '@/db/schema';
-import { closeWorkers, heavy, workHere } from '@/workers/pool';
+import { closeWorkers, runInWorker, workHere } from '@/workers/pool';
 import { act, lotWith, openShop, owner, unitRow } from './shop';
 
 openShop('apart');
@@ -23,7 +23,7 @@ describe('work in threads and processes of its own', () => {
       >),
       faults: 3,
     };
-    const answer = await heavy('diagnose', [file]);
+    const answer = await runInWorker('diagnose', [file]);
     expect(answer.beliefs[0]).toMatchObject({
       cause: expect.any(String),
       name: expect.any(String),
@@ -35,7 +35,7 @@ describe('work in threads and processes of its own', () => {
     );
   });
   it('what the command refuses is refused in its words', async () => {
-    await expect(heavy('diagnose', [{ chassis: 'tablet' }])).rejects.toMatchObject({
+    await expect(runInWorker('diagnose', [{ chassis: 'tablet' }])).rejects.toMatchObject({
       code: 'invalid',
       message: expect.stringMatching(/chassis/),
     });

@@ -7,7 +7,7 @@ import { shippedHouse } from '@/catalog/house';
 import { testsFor } from '@/core/grade/rubric';
 import { lotBooks } from '@/shop/ledger/lot';
 import { recordNow } from '@/shop/record/queries';
-import { wayToEnd } from '@/shop/units/left';
+import { wayToEnd } from '@/shop/units/remaining';
 import { act, benchA, counted, ERASED, lotWith, openShop, owner, refusal, unitRow } from './shop';
 
 openShop('endings');
@@ -49,6 +49,7 @@ async function proved(): Promise<string> {
   await act(benchA, 'giveGrade', { unitId });
   return unitId;
 }
+
 const inside = (unitId: string) => database().select().from(components).where(eq(components.unitId, unitId));
 const list = (unitId: string) => act(benchA, 'listUnit', { unitId, askMinor: 7200 });
 async function sold(): Promise<string> {
@@ -57,6 +58,7 @@ async function sold(): Promise<string> {
   await act(benchA, 'sellUnit', { unitId, ...SOLD });
   return unitId;
 }
+
 const faults = async (unitId: string) =>
   (await recordNow(database(), { id: unitId, chassis: 'desktop' })).dataFaults;
 

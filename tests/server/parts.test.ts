@@ -8,14 +8,14 @@ import { bookOf } from './shop';
 import { quotesFor } from '@/shop/parts/quotes';
 import { machineNow } from '@/shop/parts/machine';
 import {
-  binFor,
   harvestOfUnit,
   offeredFor,
-  servedBy,
   upgradesOfUnit,
-  wantsOf,
-  waysFor,
-} from '@/shop/advice/side';
+} from '@/shop/advice/unit';
+import { waysFor } from '@/shop/advice/repairOptions';
+import { wantsOf } from '@/shop/advice/wanted';
+import { servedBy } from '@/shop/advice/fit';
+import { binFor } from '@/shop/advice/fit';
 import { partsOffered } from '@/shop/advice/views';
 import { recordNow } from '@/shop/record/queries';
 import { rubric } from '@/catalog/worth/rubric';
@@ -33,6 +33,7 @@ const ON_PAPER = {
   currencyDecimals: 2,
   timeZone: 'UTC',
 };
+
 const one = async (chassis: 'laptop' | 'small' | 'desktop' = 'laptop') => (await lotWith([chassis])).units[0];
 const bin = (of: Record<string, unknown>) =>
   act<{ componentId: string; code: string }>(benchA, 'receivePart', { costMinor: 500, ...of });

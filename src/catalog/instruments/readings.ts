@@ -1,7 +1,7 @@
 import type { Rail } from '@/core/instruments/rails';
 import type { BatteryRules } from '@/core/instruments/batteryRun';
 import type { RunKind } from '@/core/instruments/run';
-import type { RailSigns } from '@/core/instruments/told';
+import type { RailSigns } from '@/core/instruments/findingsFromReading';
 import type { SoakRules } from '@/core/instruments/soak';
 import type { SpeedTable } from '@/core/instruments/speed';
 import type { TouchLimits, TouchPlace } from '@/core/instruments/touch';

@@ -5,7 +5,7 @@ import { naivePosterior, networkMarginals, type BinaryNetwork } from '../../../t
 import type { Cause, Finding } from '../catalogue';
 import { localFactor } from '../steps/look';
 import { findingFactor, MISTAKEN_HELP, type Evidence } from './factors';
-import { glimpse } from './glimpse';
+import { predictive } from './predictive';
 import { expectOver, homesOf, marginalsOf } from './mixture';
 import { compileModel } from './model';
 import { BeliefEngine, storiesOf, type Posterior } from './posterior';
@@ -247,7 +247,7 @@ describe('the posterior', () => {
           }),
           local,
         );
-        const seen = glimpse(mixture, factor, homesOf(mixture.nodes, mixture.width));
+        const seen = predictive(mixture, factor, homesOf(mixture.nodes, mixture.width));
         const after = engine.posterior(record);
         expect(Math.log(seen.probability)).toBeCloseTo(after.logEvidence - before.logEvidence, 9);
         const told = marginalsOf(seen.mixture);

@@ -1,6 +1,7 @@
 import { foldRecord, type Acting, type Evidence, type Folded } from './factors';
-import { eliminate, TooWide } from './knots';
-import { calibrate, homesOf, marginalsOf, observe, type Mixture } from './mixture';
+import { eliminate, TooWide } from './eliminate';
+import { calibrate, homesOf, marginalsOf, type Mixture } from './mixture';
+import { observe } from './particles';
 import { smoothed, type BeliefModel } from './model';
 import { restricted, type Node } from './tree';
 

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { openings } from '@/catalog/machine/openings';
 import { catalogue } from '@/catalog';
 import { CHASSIS } from '../catalogue';
-import { evaluateUnit, type EvaluationInput } from '../steps/evaluate';
+import { evaluateUnit } from '../steps/evaluate';
+import { type EvaluationInput } from '../steps/inspect';
 import { CLOSED } from '../minutes/opening';
 import { askedBefore, benchOfMat, leadsTold, matOf, missingAtOpening, type MatAct } from './mat';
 
@@ -13,6 +14,7 @@ const move = (item: string, way: 'out' | 'in' | 'missing' | 'rounded', count = 1
   move: way,
   count,
 });
+
 const plate = openings.laptop.find(({ id }) => id === 'base plate')!.count;
 
 describe('a mat', () => {

@@ -3,7 +3,7 @@ import { readHeat, type HeatReading, type HeatRun, type HeatTables } from './hea
 import { atRest, ordered } from './heatRun';
 import type { RunKind, Sample } from './run';
 import { readSoak, type SoakRules } from './soak';
-import type { RailSigns } from './told';
+import type { RailSigns } from './findingsFromReading';
 
 /** What the one that samples is told to do next. */
 export type Say = 'rest' | 'load' | 'go on' | 'end';

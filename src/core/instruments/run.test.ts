@@ -4,7 +4,7 @@ import { batteryRules, atxRails, railSigns, soakRules, speeds } from '@/catalog/
 import { STAND_INS, standInOf } from '../simulate/standIn';
 import { conduct, conductHeat } from './conduct';
 import { batchFault, columnsOf, missingOf, samplesOf, type Sample } from './run';
-import { batteryTold, pairsOf, railsTold, speedTold } from './told';
+import { batteryTold, pairsOf, railsTold, speedTold } from './findingsFromReading';
 
 describe('batches', () => {
   const batch = (seq: number, ...t: number[]) => ({

@@ -2,7 +2,7 @@ import { WHOLE_LOOK, type Catalogue, type Chassis, type LotSource } from '../cat
 import type { Evidence } from '../belief/factors';
 import { appliesTo, type ModelContext } from '../belief/model';
 import type { BeliefEngine } from '../belief/posterior';
-import type { RecordEntry } from '../steps/evaluate';
+import type { Sighted } from '../steps/inspect';
 
 /** A unit that is done with: what was seen of it as it came, and what was truly wrong. */
 export interface ClosedCase {
@@ -36,7 +36,7 @@ export function closedCase(
   catalogue: Catalogue,
   context: ModelContext,
   engine: BeliefEngine,
-  record: readonly RecordEntry[],
+  record: readonly Sighted[],
   left = false,
 ): ClosedCase | null {
   const ends = record.findLastIndex((entry) => entry.kind === 'repair' && entry.ended === 'helped');

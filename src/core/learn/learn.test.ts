@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { catalogue, findingById } from '@/catalog';
 import { perturbed, SimulatedMachine } from '../simulate/machine';
 import { seededRandom } from '../random';
-import { engineFor, type RecordEntry } from '../steps/evaluate';
+import { engineFor } from '../steps/inspect';
+import { type Sighted } from '../steps/inspect';
 import { closedCase, type ClosedCase } from './closedCase';
 import { learnedAsOverrides, learnFrom, movedMost, tableStrength } from './learn';
 import { priorOf } from '../belief/model';
@@ -179,7 +180,7 @@ describe('a shop that scraps dead boards', () => {
         .filter((cause) => random() < (cause.id === 'board-dead' ? share : priorOf(cause, laptop)))
         .map((cause) => cause.id);
       const machine = new SimulatedMachine(engine.model, truth, n + 1_000 * seed);
-      const record: RecordEntry[] = looks.map((id) => ({ kind: 'finding', id, outcome: machine.look(id) }));
+      const record: Sighted[] = looks.map((id) => ({ kind: 'finding', id, outcome: machine.look(id) }));
       // whatever does not start is taken apart with what was seen; the rest is mended and looked over
       if (record[0].kind === 'finding' && record[0].outcome > 0)
         return closedCase(catalogue, laptop, engine, record, true)!;
@@ -193,7 +194,7 @@ describe('a shop that scraps dead boards', () => {
 
 describe('what a record proves', () => {
   const engine = engineFor(catalogue, laptop);
-  const well: RecordEntry = { kind: 'finding', id: 'whole-look', outcome: 0 };
+  const well: Sighted = { kind: 'finding', id: 'whole-look', outcome: 0 };
   it('nothing, unless it ends in a look over the whole machine', () => {
     expect(
       closedCase(catalogue, laptop, engine, [{ kind: 'repair', id: 'reseat-memory', ended: 'helped' }]),
@@ -208,7 +209,7 @@ describe('what a record proves', () => {
   it('a machine found well had nothing', () =>
     expect(closedCase(catalogue, laptop, engine, [well])).toMatchObject({ truth: [] }));
   it('of one that left otherwise: what was proved, and how likely the rest was', () => {
-    const dead: RecordEntry[] = [{ kind: 'finding', id: 'button', outcome: 1 }];
+    const dead: Sighted[] = [{ kind: 'finding', id: 'button', outcome: 1 }];
     expect(closedCase(catalogue, laptop, engine, dead)).toBeNull();
     const done = closedCase(catalogue, laptop, engine, dead, true)!;
     expect(done.truth).toEqual([]);

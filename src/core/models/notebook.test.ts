@@ -1,12 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { catalogue, findingById } from '@/catalog';
 import { modelMemory } from '@/catalog/hands/bench';
-import { evaluateUnit, type EvaluationInput, type RecordEntry } from '../steps/evaluate';
+import { evaluateUnit } from '../steps/evaluate';
+import { type EvaluationInput, type Sighted } from '../steps/inspect';
 import { CLOSED } from '../minutes/opening';
 import { modelFaults, modelOdds, provedCauses } from './notebook';
 
 const prior = (cause: string) => catalogue.causes.find(({ id }) => id === cause)?.prior.laptop ?? 0;
-const seen = (finding: string, outcome: string): RecordEntry => ({
+const seen = (finding: string, outcome: string): Sighted => ({
   kind: 'finding',
   id: finding,
   outcome: findingById(finding)!.outcomes.findIndex(({ id }) => id === outcome),
@@ -14,7 +15,7 @@ const seen = (finding: string, outcome: string): RecordEntry => ({
 
 describe('what was usually wrong with a model', () => {
   it('a rounded screw that was seen, a repair that helped: each proves its cause once', () => {
-    const record: RecordEntry[] = [
+    const record: Sighted[] = [
       seen('screws-turn', 'one-is-rounded'),
       { kind: 'repair', id: 'clean-heatsink', ended: 'helped' },
       { kind: 'repair', id: 'repaste', ended: 'no-change' },
@@ -35,7 +36,7 @@ describe('what was usually wrong with a model', () => {
     const cases = Array.from({ length: 8 }, (_, n) => (n < 6 ? ['screen-cable-off'] : []));
     const faults = modelFaults(cases, prior, modelMemory);
     const odds = modelOdds(faults, prior, modelMemory);
-    const input = (record: RecordEntry[]): EvaluationInput => ({
+    const input = (record: Sighted[]): EvaluationInput => ({
       chassis: 'laptop',
       source: 'clearout',
       record,

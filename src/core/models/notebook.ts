@@ -1,5 +1,5 @@
 import type { Catalogue, Chassis } from '../catalogue';
-import type { RecordEntry } from '../steps/evaluate';
+import type { Sighted } from '../steps/inspect';
 
 /** What can be written down of a model. */
 export const MODEL_NOTE_KINDS = ['opens', 'construction', 'weak spot', 'limit', 'charger', 'quirk'] as const;
@@ -57,7 +57,7 @@ export function modelFaults(
  * belief, and coarser.
  */
 export function provedCauses(
-  record: readonly RecordEntry[],
+  record: readonly Sighted[],
   catalogue: Pick<Catalogue, 'causes' | 'findings' | 'repairs'>,
   chassis: Chassis,
 ): string[] {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { fitRules } from '@/catalog/parts/fits';
 import { priceTable } from '@/catalog/worth/prices';
-import { cardNeeds, fittingMinutes, OUT_SHARE } from '@/catalog/parts/takes';
+import { cardNeeds, fittingMinutes, OUT_SHARE } from '@/catalog/parts/compatibility';
 import { tableModel } from '../price/table';
 import { seededRandom } from '../random';
 import type { Machine } from './attributes';
@@ -23,6 +23,7 @@ const machine: Machine = {
   supply: { watts: 180, sixPin: 0 },
   drawsWatts: 100,
 };
+
 /** A machine of about 100: level 2 of the shop's table, with 4 GB and a disk. */
 const state: UpgradeState = {
   modules: [{ id: 'm1', gb: 4, worthMinor: 300 }],
@@ -40,6 +41,7 @@ const state: UpgradeState = {
   ownGraphics: null,
   graphics: null,
 };
+
 const priceOf = (of: UpgradeState) =>
   0.92 * tableModel(priceTable).price(priceSpecOf('desktop', of, 'A')).minor;
 const problem = (candidates: Candidate[], more: Partial<UpgradeProblem> = {}): UpgradeProblem => ({
@@ -55,6 +57,7 @@ const problem = (candidates: Candidate[], more: Partial<UpgradeProblem> = {}): U
   cardNeeds,
   ...more,
 });
+
 const module = (id: string, gb: number, costMinor: number, kind = 'DDR3'): Candidate => ({
   id,
   from: 'quote',

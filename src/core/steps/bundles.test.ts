@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { catalogue } from '@/catalog';
 import type { Bundle } from '../catalogue';
 import { prepare } from './context';
-import { inspectUnit, type EvaluationInput } from './evaluate';
+import { inspectUnit } from './inspect';
+import { type EvaluationInput } from './inspect';
 import { CLOSED } from '../minutes/opening';
 import { rankSteps } from './rank';
 
@@ -13,6 +14,7 @@ const at = (id: string, outcome: string) => ({
     .find((finding) => finding.id === id)!
     .outcomes.findIndex((each) => each.id === outcome),
 });
+
 const input = (record: EvaluationInput['record']): EvaluationInput => ({
   chassis: 'laptop',
   source: 'clearout',
@@ -33,18 +35,21 @@ const input = (record: EvaluationInput['record']): EvaluationInput => ({
   ratePerHourMinor: 1800,
   verifyMinutes: 4,
 });
+
 const OUTSIDE = [
   at('look-swelling', 'flat'),
   at('look-liquid', 'none'),
   at('look-rattle', 'silent'),
   at('look-smell', 'none'),
 ];
+
 const RUNS = [
   ...OUTSIDE,
   at('button', 'starts-and-stays-on'),
   at('picture-own', 'a-good-picture'),
   at('gets-to', 'a-system-starts'),
 ];
+
 const report = catalogue.bundles[0];
 
 /** The steps with other bundles in the catalogue. */

@@ -1,6 +1,6 @@
 import type { Bundle, Finding } from '../catalogue';
 import { findingFactor } from '../belief/factors';
-import { glimpse } from '../belief/glimpse';
+import { predictive } from '../belief/predictive';
 import { marginalsOf, type Mixture } from '../belief/mixture';
 import { seededRandom, type Random } from '../random';
 import { minutesOf, movesFor, stateAfter } from '../minutes/opening';
@@ -50,7 +50,7 @@ function jointAnswers({ context, local }: Now, findings: readonly Finding[], ran
       localFactor(findingFactor(compiled, o, NOTHING), local),
     );
     leaves = leaves.flatMap(({ mixture, samples, answered }) => {
-      const shown = factors.map((factor) => glimpse(mixture, factor, context.homes));
+      const shown = factors.map((factor) => predictive(mixture, factor, context.homes));
       const own = shareOut(
         samples,
         shown.map(({ probability }) => probability),

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { catalogue } from '@/catalog';
 import { CLOSED } from '../minutes/opening';
 import { compareSteps } from './compare';
-import { inspectUnit, type EvaluationInput } from './evaluate';
+import { inspectUnit } from './inspect';
+import { type EvaluationInput } from './inspect';
 
 const input: EvaluationInput = {
   chassis: 'desktop',

@@ -3,7 +3,9 @@ import { describe, expect, it } from 'vitest';
 import { catalogue } from '@/catalog';
 import type { BenchState, Chassis } from '../catalogue';
 import { CLOSED, closingMinutes, movesFor, stateAfter } from '../minutes/opening';
-import { engineFor, evaluateUnit, type EvaluationInput, type RecordEntry } from './evaluate';
+import { evaluateUnit } from './evaluate';
+import { engineFor } from './inspect';
+import { type EvaluationInput, type Sighted } from './inspect';
 
 const worth = {
   soundMinor: 7000,
@@ -19,7 +21,7 @@ const worth = {
   recycleMinor: 10,
 };
 
-function input(chassis: Chassis, record: RecordEntry[], bench: Partial<BenchState> = {}): EvaluationInput {
+function input(chassis: Chassis, record: Sighted[], bench: Partial<BenchState> = {}): EvaluationInput {
   return {
     chassis,
     source: 'clearout',
@@ -33,7 +35,7 @@ function input(chassis: Chassis, record: RecordEntry[], bench: Partial<BenchStat
   };
 }
 
-const saw = (...findings: [string, number][]): RecordEntry[] =>
+const saw = (...findings: [string, number][]): Sighted[] =>
   findings.map(([id, outcome]) => ({ kind: 'finding', id, outcome }));
 const p = (result: ReturnType<typeof evaluateUnit>, cause: string) =>
   result.beliefs.find((line) => line.cause === cause)?.probability ?? 0;

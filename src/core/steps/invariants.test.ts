@@ -7,7 +7,9 @@ import { drawIndex, seededRandom, type Random } from '../random';
 import { drawFaults, SimulatedMachine } from '../simulate/machine';
 import { CLOSED } from '../minutes/opening';
 import { compareSteps } from './compare';
-import { engineFor, evaluateUnit, inspectUnit, type EvaluationInput, type RecordEntry } from './evaluate';
+import { evaluateUnit } from './evaluate';
+import { engineFor, inspectUnit } from './inspect';
+import { type EvaluationInput, type Sighted } from './inspect';
 
 /**
  * Whatever is on the record, these hold. Records are drawn from simulated machines, with repairs in between.
@@ -41,10 +43,10 @@ function drawn(seed: number): EvaluationInput {
   };
 }
 
-function recordOf(machine: SimulatedMachine, chassis: Chassis, random: Random): RecordEntry[] {
+function recordOf(machine: SimulatedMachine, chassis: Chassis, random: Random): Sighted[] {
   const findings = catalogue.findings.filter((finding) => appliesTo(finding, chassis));
   const repairs = catalogue.repairs.filter((repair) => appliesTo(repair, chassis));
-  return Array.from({ length: Math.floor(random() * 14) }, (): RecordEntry => {
+  return Array.from({ length: Math.floor(random() * 14) }, (): Sighted => {
     if (random() < 0.1) {
       const repair =
         repairs[

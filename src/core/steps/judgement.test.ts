@@ -2,16 +2,18 @@ import { describe, expect, it } from 'vitest';
 import { catalogue } from '@/catalog';
 import type { Chassis, Ending } from '../catalogue';
 import { CLOSED } from '../minutes/opening';
-import { evaluateUnit, inspectUnit, type EvaluationInput, type RecordEntry } from './evaluate';
+import { evaluateUnit } from './evaluate';
+import { inspectUnit } from './inspect';
+import { type EvaluationInput, type Sighted } from './inspect';
 import { powers } from './hazards';
 import { READ_MACHINE } from './rank';
 
 /** Words of the catalogue to an entry: "look-rattle=something-moves", "reseat-memory:done", "paste?cannot-tell". */
-function entry(words: string): RecordEntry {
+function entry(words: string): Sighted {
   const [, id, sign, what] = /^([a-z0-9-]+)([=:?])([a-z0-9-]+)$/.exec(words)!;
   if (sign === ':') return { kind: 'repair', id, ended: what as Ending };
   if (sign === '?')
-    return { kind: 'unanswered', id, why: what as Extract<RecordEntry, { kind: 'unanswered' }>['why'] };
+    return { kind: 'unanswered', id, why: what as Extract<Sighted, { kind: 'unanswered' }>['why'] };
   const finding = catalogue.findings.find((each) => each.id === id)!;
   const outcome = finding.outcomes.findIndex((each) => each.id === what);
   expect(outcome, words).toBeGreaterThanOrEqual(0);
@@ -41,6 +43,7 @@ function input(chassis: Chassis, words: string, more: Partial<EvaluationInput> =
     ...more,
   };
 }
+
 const asked = (chassis: Chassis, words: string, more: Partial<EvaluationInput> = {}) =>
   evaluateUnit(catalogue, input(chassis, words, more));
 /** The chance of a cause, from the whole posterior. */
@@ -48,6 +51,7 @@ function chance(chassis: Chassis, words: string, cause: string): number {
   const { problem, engine } = inspectUnit(catalogue, input(chassis, words));
   return problem.posterior.marginals[engine.model.causeIndex.get(cause)!];
 }
+
 const OUTSIDE = 'look-swelling=flat look-liquid=none look-rattle=silent look-smell=none';
 const powering = (id: string) => {
   const item =
@@ -296,7 +300,7 @@ describe('coverage', () => {
         (finding) => finding.stage !== 'claim' && (!finding.chassis || finding.chassis.includes('laptop')),
       )
       .slice(0, 60)
-      .map((finding): RecordEntry => ({
+      .map((finding): Sighted => ({
         kind: 'finding',
         id: finding.id,
         outcome: finding.outcomes.length - 1,

@@ -1,7 +1,7 @@
 import type { Finding, Repair } from '../catalogue';
 import { show, type Facts } from '../belief/facts';
 import { findingFactor, type Factor } from '../belief/factors';
-import { glimpse } from '../belief/glimpse';
+import { predictive } from '../belief/predictive';
 import { marginalsOf } from '../belief/mixture';
 import { minutesOf, movesFor, stateAfter } from '../minutes/opening';
 import { benchMask, viewOf, type PolicyContext, type View } from './context';
@@ -162,7 +162,7 @@ export function glance(now: Now, finding: Finding, wanted: boolean): Glance | nu
   );
   for (let o = 0; o < compiled.outcomes; o++) {
     const factor = localFactor(findingFactor(compiled, o, NOTHING), local);
-    const { mixture, probability } = glimpse(context.mixture, factor, context.homes);
+    const { mixture, probability } = predictive(context.mixture, factor, context.homes);
     if (!(probability >= 1e-9)) continue;
     const marginals = marginalsOf(mixture);
     let most = 0;

@@ -2,7 +2,7 @@ import { chanceOfAny } from '../../../tests/belief/anyOf';
 import { describe, expect, it } from 'vitest';
 import { catalogue, causeById, findingById } from '@/catalog';
 import type { Chassis } from '../catalogue';
-import { engineFor } from './evaluate';
+import { engineFor } from './inspect';
 
 /**
  * What the bench says about one sign: "this points to that, and away from the other". Each line is common
@@ -24,10 +24,12 @@ const BLACK: [string, number][] = [
   ['button', 0],
   ['picture-own', 3],
 ];
+
 const NO_PICTURE: [string, number][] = [
   ['button', 0],
   ['picture-monitor', 2],
 ];
+
 const DEAD: [string, number][] = [['button', 2]];
 const NO_DRIVE: [string, number][] = [
   ['look-bay', 0],
@@ -35,6 +37,7 @@ const NO_DRIVE: [string, number][] = [
   ['gets-to', 1],
   ['setup-drive', 1],
 ];
+
 const HOT: [string, number][] = [
   ['button', 0],
   ['gets-to', 0],

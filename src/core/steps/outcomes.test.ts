@@ -2,7 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { catalogue } from '@/catalog';
 import { drawer, seededRandom } from '../random';
 import { CLOSED } from '../minutes/opening';
-import { evaluateUnit, inspectUnit, type EvaluationInput } from './evaluate';
+import { evaluateUnit } from './evaluate';
+import { inspectUnit } from './inspect';
+import { type EvaluationInput } from './inspect';
 import { drawSet } from '../belief/mixture';
 import { walker } from './outcomes';
 import { asFoundFactor } from './routes';
@@ -17,6 +19,7 @@ const worth = {
   harvestMinutes: 16,
   recycleMinor: 0,
 };
+
 const input = (record: EvaluationInput['record'], more: Partial<EvaluationInput> = {}): EvaluationInput => ({
   chassis: 'small',
   source: 'clearout',
@@ -29,6 +32,7 @@ const input = (record: EvaluationInput['record'], more: Partial<EvaluationInput>
   verifyMinutes: 4,
   ...more,
 });
+
 const RECORDS: EvaluationInput['record'][] = [
   [],
   [

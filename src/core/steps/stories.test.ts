@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { catalogue } from '@/catalog';
 import type { BenchState, Chassis, LotSource } from '../catalogue';
 import { CLOSED } from '../minutes/opening';
-import { inspectUnit, type EvaluationInput, type RecordEntry } from './evaluate';
+import { inspectUnit } from './inspect';
+import { type EvaluationInput, type Sighted } from './inspect';
 
 /**
  * Twelve worked cases: what was seen in order, and what the engine must say at which point. The courses are
@@ -444,7 +445,7 @@ const STORIES: Story[] = [
 
 function told(story: Story, moves: Move[]) {
   const soundMinor = story.soundMinor ?? 9000;
-  const record = moves.map((move): RecordEntry =>
+  const record = moves.map((move): Sighted =>
     Array.isArray(move)
       ? { kind: 'finding', id: move[0], outcome: move[1] }
       : { kind: 'repair', id: move.tried, ended: move.helped ? 'helped' : 'no-change' },

@@ -8,7 +8,7 @@ import { partWorths } from '../units/worth';
 import { factsOfPart } from '@/core/parts/facts';
 import { keptOf } from '@/core/ledger/entry';
 import { machineNow } from '../parts/machine';
-import { harvestOfUnit, upgradesOfUnit } from './side';
+import { harvestOfUnit, upgradesOfUnit } from './unit';
 import type { Offered } from './upgrades';
 
 /**

@@ -1,5 +1,5 @@
 import { fitRules } from '@/catalog/parts/fits';
-import { cardNeeds, OUT_SHARE } from '@/catalog/parts/takes';
+import { cardNeeds, OUT_SHARE } from '@/catalog/parts/compatibility';
 import type { Chassis, PartClass } from '@/core/catalogue';
 import type { HouseTables } from '@/core/house/tables';
 import type { Machine } from '@/core/parts/attributes';

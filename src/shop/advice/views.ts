@@ -16,7 +16,9 @@ import { partsIn, unitByTag } from '../units/queries';
 import { partWorths } from '../units/worth';
 import { factsOfPart } from '@/core/parts/facts';
 import { fitOf, machineNow, type MachineNow } from '../parts/machine';
-import { binFor, wantedEverywhere, wantsOf, type BinFit } from './side';
+import { wantedEverywhere, wantsOf } from './wanted';
+import { binFor } from './fit';
+import { type BinFit } from './fit';
 
 export const fitView = ({ part, fit }: BinFit): FitView => ({
   ...partView(part, factsOfPart(part)),

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { donorPlaces, donorShares, OTHER_MINUTES } from '@/catalog/parts/donor';
 import { fitRules } from '@/catalog/parts/fits';
-import { cardNeeds, fittingMinutes, OUT_SHARE } from '@/catalog/parts/takes';
+import { cardNeeds, fittingMinutes, OUT_SHARE } from '@/catalog/parts/compatibility';
 import { comfort } from '@/catalog/worth/uses';
 import { PART_CLASSES, type Chassis, type PartClass } from '@/core/catalogue';
 import type { HouseTables } from '@/core/house/tables';
@@ -80,6 +80,7 @@ interface AskedPart {
   facts: Facts;
   costMinor: number;
 }
+
 interface UpgradesAsked extends Omit<UpgradeState, 'graphics'> {
   machine: Machine;
   grade: Grade | null;

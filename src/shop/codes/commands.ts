@@ -1,7 +1,7 @@
 import { eq, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import { codeTables } from '@/db/schema';
-import { heavy } from '@/workers/pool';
+import { runInWorker } from '@/workers/pool';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
 
@@ -15,7 +15,7 @@ export const importCodes = defineCommand({
   onUnit: false,
   input: Joi.object({ text: Joi.string().max(1_000_000).required().label('file') }),
   async run({ tx, actor }, { text }) {
-    const { tables, faults } = await heavy('readCodes', [text]);
+    const { tables, faults } = await runInWorker('readCodes', [text]);
     if (faults.length)
       throw new ShopError(
         'invalid',

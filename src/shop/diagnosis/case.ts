@@ -23,7 +23,8 @@ import { appliesTo } from '@/core/belief/model';
 import { checkConflict } from '@/core/belief/conflict';
 import { CLOSED } from '@/core/minutes/opening';
 import { compareSteps } from '@/core/steps/compare';
-import { inspectUnit, type RecordEntry } from '@/core/steps/evaluate';
+import { inspectUnit } from '@/core/steps/inspect';
+import { type Sighted } from '@/core/steps/inspect';
 import { overrideFaults, withOverrides, type CatalogueOverrides } from '@/core/belief/overrides';
 import { claimsIn } from '@/formats/claims';
 import { ShopError } from '../errors';
@@ -201,7 +202,7 @@ function outcomeOf(finding: Finding, outcome: number | string, where: string): n
 }
 
 /** Reads and checks a case. @throws ShopError with every fault and its place */
-export function readCase(value: unknown): CaseFile & { record: RecordEntry[] } {
+export function readCase(value: unknown): CaseFile & { record: Sighted[] } {
   const { value: file, error } = caseShape.validate(value, { abortEarly: false }) as {
     value: CaseFile;
     error?: Joi.ValidationError;
@@ -214,12 +215,12 @@ export function readCase(value: unknown): CaseFile & { record: RecordEntry[] } {
   const wrong = file.overrides ? overrideFaults(catalogue, file.overrides) : [];
   if (wrong.length)
     throw new ShopError('invalid', `The case cannot be read: overrides: ${wrong.join('; ')}.`);
-  const record: RecordEntry[] = [];
+  const record: Sighted[] = [];
   for (const [i, claim] of file.claims.entries()) {
     const known = findingById(claim) ? [claim] : claimsIn(claim);
     if (findingById(claim) && findingById(claim)!.stage !== 'claim')
       throw new ShopError('invalid', `claims.${i}: "${claim}" is a finding, not a claim.`);
-    record.push(...known.map((id): RecordEntry => ({ kind: 'finding', id, outcome: 1 })));
+    record.push(...known.map((id): Sighted => ({ kind: 'finding', id, outcome: 1 })));
   }
   for (const [i, entry] of file.findings.entries()) {
     const where = `findings.${i}`;

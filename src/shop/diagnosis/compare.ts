@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { findingById, repairById } from '@/catalog';
 import type { Comparison } from '@/core/steps/compare';
-import { heavy } from '@/workers/pool';
+import { runInWorker } from '@/workers/pool';
 import { database } from '@/db/client';
 import { units } from '@/db/schema';
 import { ShopError } from '../errors';
@@ -33,7 +33,7 @@ export async function compareOnUnit(tag: string, other: string): Promise<UnitCom
       throw new ShopError('missing', `There is no step "${other}".`);
     const { input, known } = await appraisalOf(tx, unit.id);
     const { proposed, result } = await withNumbers(known, (numbers) =>
-      heavy('compare', [numbers, input, other]),
+      runInWorker('compare', [numbers, input, other]),
     );
     if (!result) throw new ShopError('refused', 'There is nothing else to do.');
     return { proposed: nameOf(proposed), other: nameOf(other), result };

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { eq, inArray, sql } from 'drizzle-orm';
 import type { ManifestField, ManifestRow } from '@/formats/manifest';
-import { heavy } from '@/workers/pool';
+import { runInWorker } from '@/workers/pool';
 import type { Transaction } from '@/db/client';
 import { manifestMaps, units } from '@/db/schema';
 import type { ValueOf } from '@/shapes/inferred';
@@ -65,7 +65,7 @@ export async function freshRows(
 
 /** @throws ShopError when there is nothing in it to take in */
 export async function readRows({ text, columns, reading }: Omit<Manifest, 'lotId'>) {
-  const read = await heavy('readManifest', [text, columns, reading]);
+  const read = await runInWorker('readManifest', [text, columns, reading]);
   if (read.rows.length === 0)
     throw new ShopError(
       'invalid',
@@ -141,10 +141,10 @@ export const startImport = defineCommand({
 
 /** What an import would do, without doing it. Without columns they are guessed from the heading. */
 export async function previewManifest(tx: Transaction, input: ValueOf<typeof previewInput>) {
-  const guessed = await heavy('previewManifest', [input.text, input.columns, input.reading]);
+  const guessed = await runInWorker('previewManifest', [input.text, input.columns, input.reading]);
   const remembered = input.columns ? null : await rememberedColumns(tx, guessed.header);
   const { keys, ...read } = remembered
-    ? await heavy('previewManifest', [
+    ? await runInWorker('previewManifest', [
         input.text,
         remembered.columns,
         { ...(remembered.decimal && { decimal: remembered.decimal }), ...input.reading },

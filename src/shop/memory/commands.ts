@@ -6,7 +6,7 @@ import { EMPTY, legal, MOST } from '@/core/memory/board';
 import type { BoardSetup, MemoryVerdict } from '@/core/memory/belief';
 import type { Transaction } from '@/db/client';
 import { memoryBoards, observations } from '@/db/schema';
-import { heavy } from '@/workers/pool';
+import { runInWorker } from '@/workers/pool';
 import { BENCH_ROLES, defineCommand, type Actor } from '../command';
 import { lendPart } from '../parts/reservation';
 import { release } from '../parts/bin';
@@ -243,7 +243,7 @@ export const recordMemoryBoard = defineCommand({
         'conflict',
         `Not recorded: the board has ${open.trials.length} starts by now, you saw ${seen}. Look at it again.`,
       );
-    const { verdict, impossible } = await heavy('memoryVerdict', [
+    const { verdict, impossible } = await runInWorker('memoryVerdict', [
       { ...usualMemory, ...open.setup },
       open.trials,
     ]);

@@ -1,7 +1,7 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import { bayKinds } from '@/catalog/machine/bays';
 import { fitRules } from '@/catalog/parts/fits';
-import { neverIn, REST_WATTS, usualTakes } from '@/catalog/parts/takes';
+import { neverIn, REST_WATTS, usualTakes } from '@/catalog/parts/compatibility';
 import type { Chassis, PartClass } from '@/core/catalogue';
 import type { Machine } from '@/core/parts/attributes';
 import { machineOf, toldByPart, typedPart, type Facts } from '@/core/parts/fields';

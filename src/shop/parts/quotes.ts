@@ -1,7 +1,7 @@
 import { and, inArray, isNotNull, sql, type SQL } from 'drizzle-orm';
-import { usualFit } from '@/catalog/worth/ways';
+import { usualFit } from '@/catalog/worth/repairOptions';
 import type { PartClass } from '@/core/catalogue';
-import { chanceFit } from '@/core/parts/ways';
+import { chanceFit } from '@/core/parts/repairOptions';
 import type { Quoted } from '@/core/steps/problem';
 import type { Database, Transaction } from '@/db/client';
 import { query, rowFrom, rowsOf } from '@/db/nested';
@@ -27,6 +27,7 @@ export interface FitCount {
   good: number;
   bad: number;
 }
+
 type Chance = (partClass: string, condition: string) => number;
 
 /** What the shop saw of used and new parts that came. */

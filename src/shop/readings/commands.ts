@@ -1,34 +1,29 @@
-import { and, eq, isNull, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import { speeds } from '@/catalog/instruments/readings';
-import type { HeatSample } from '@/core/instruments/heatRun';
-import { RUN_COLUMNS, RUN_KINDS, samplesOf, type RunKind, type Sample } from '@/core/instruments/run';
+import { RUN_COLUMNS, type Sample } from '@/core/instruments/run';
 import { TOUCH_MATERIALS } from '@/core/instruments/touch';
-import { TIMED_UNITS, type Timed } from '@/core/instruments/told';
+import { TIMED_UNITS, type Timed } from '@/core/instruments/findingsFromReading';
 import type { Transaction } from '@/db/client';
-import { readingBatches, readingRuns, shop, type units } from '@/db/schema';
+import { shop, type units } from '@/db/schema';
 import { LogFault, readBatteryCsv, readHeatCsv } from '@/formats/readingsCsv';
 import { keyed } from '@/shapes/fields';
-import { BENCH_ROLES, defineCommand, type CommandResult } from '../command';
+import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '../errors';
-import { assertPower } from '../safety/power';
-import { rowId, shortText, unitId } from '../input';
+import { shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
-import { giveToken } from '../tokens/keep';
-import { newToken } from '../tokens/signs';
 import { lastActBack, writeActs } from '../record/acts';
-import { KEY_OF, keepHeat, keepOther, READING_KINDS, type OtherAsked, type OtherKind } from './keep';
+import { KEY_OF, keepHeat, keepOther, READING_KINDS, type OtherAsked } from './keep';
 import { roomToday } from './queries';
 
-type Unit = typeof units.$inferSelect;
+export type Unit = typeof units.$inferSelect;
 
 const MOST_SAMPLES = 14_400;
 const MOST_TEXT = 2_000_000;
-const room = Joi.number().min(-30).max(60).label('room');
-const limit = Joi.number().min(40).max(150).label('limit');
-const watts = Joi.number().min(1).max(1_000).label('watts');
+export const room = Joi.number().min(-30).max(60).label('room');
+export const limit = Joi.number().min(40).max(150).label('limit');
+export const watts = Joi.number().min(1).max(1_000).label('watts');
 const health = Joi.number().min(0).max(1.5).label('health');
-const drivesInterface = Joi.string().valid(...speeds.classes.map(({ id }) => id));
+export const drivesInterface = Joi.string().valid(...speeds.classes.map(({ id }) => id));
 
 /** What a log says, or why it cannot be read. */
 function readLog<T extends { samples: readonly unknown[] }>(read: (text: string) => T, log: string): T {
@@ -45,7 +40,7 @@ function readLog<T extends { samples: readonly unknown[] }>(read: (text: string)
 }
 
 /** The room as somebody says it is holds for the day. */
-async function putRoom(tx: Transaction, celsius: number): Promise<void> {
+export async function putRoom(tx: Transaction, celsius: number): Promise<void> {
   await tx.update(shop).set({ room: { celsius, at: new Date().toISOString() } });
 }
 
@@ -88,7 +83,7 @@ export const recordHeatRun = defineCommand({
   },
 });
 
-const NOTHING: Omit<OtherAsked, 'name' | 'measured'> = {
+export const NOTHING: Omit<OtherAsked, 'name' | 'measured'> = {
   samples: [],
   ended: false,
   health: null,
@@ -99,6 +94,7 @@ const NOTHING: Omit<OtherAsked, 'name' | 'measured'> = {
   touched: [],
   room: null,
 };
+
 const recorded = {
   roles: BENCH_ROLES,
   onUnit: true,
@@ -242,149 +238,6 @@ export const takeBackReading = defineCommand({
       answer: null,
       onSealed,
     };
-  },
-});
-
-/** Hours a run's token is good for. */
-const TOKEN_HOURS: Record<RunKind, number> = { heat: 3, battery: 24, rails: 3, speed: 3, soak: 24 };
-
-/**
- * Opens a run: its token lets whatever samples append batches, and ends with the run. An open one that has no sample
- * yet gives way; one that has is finished or dropped first, so that nothing is lost by a second press.
- */
-export const startRun = defineCommand({
-  name: 'startRun',
-  roles: BENCH_ROLES,
-  onUnit: true,
-  input: Joi.object({
-    unitId,
-    kind: Joi.string()
-      .valid(...RUN_KINDS)
-      .required(),
-    room,
-    limit,
-    watts,
-    interface: drivesInterface,
-  }),
-  async run({ tx, actor, unit, key }, { kind, unitId: _, ...about }) {
-    refuseHeld(unit!);
-    await assertPower(tx, unit!, 'Not begun');
-    if (kind === 'battery') await assertPower(tx, unit!, 'Not begun', 'charge');
-    const open = await tx
-      .select({
-        id: readingRuns.id,
-        batches: sql<number>`(select count(*)::int from ${readingBatches} where ${readingBatches.runId} = ${readingRuns.id})`,
-      })
-      .from(readingRuns)
-      .where(and(eq(readingRuns.unitId, unit!.id), eq(readingRuns.kind, kind), isNull(readingRuns.endedAt)));
-    if (open.some(({ batches }) => batches > 0))
-      throw new ShopError(
-        'refused',
-        'Not begun: a run of this kind is open here. Finish it or drop it first.',
-      );
-    for (const { id } of open)
-      await tx
-        .update(readingRuns)
-        .set({ endedAt: new Date(), ending: 'dropped' })
-        .where(eq(readingRuns.id, id));
-    if (about.room !== undefined) await putRoom(tx, about.room);
-    const [row] = await tx
-      .insert(readingRuns)
-      .values({
-        unitId: unit!.id,
-        kind,
-        by: actor.id,
-        byName: actor.name,
-        about: { ...about, room: about.room ?? (await roomToday(tx)) },
-      })
-      .returning({ id: readingRuns.id });
-    const { token } = await giveToken(tx, actor, {
-      purpose: 'run',
-      unitId: unit!.id,
-      runId: row.id,
-      minutes: TOKEN_HOURS[kind] * 60,
-      key,
-    });
-    return {
-      event: { kind: 'run begun', payload: { kind, run: row.id } },
-      answer: { run: row.id, token },
-    };
-  },
-  secret: {
-    hide: ({ run }) => ({ run }),
-    show: (stored, key) => ({ ...(stored as { run: string }), token: newToken('run', key) }),
-  },
-});
-
-/** An open run of a unit, locked. @throws ShopError when it is not open */
-async function openRun(tx: Transaction, unit: Unit, id: string) {
-  const [row] = await tx
-    .select()
-    .from(readingRuns)
-    .where(and(eq(readingRuns.id, id), eq(readingRuns.unitId, unit.id)))
-    .for('update');
-  if (!row) throw new ShopError('missing', 'There is no such run of this machine.');
-  if (row.endedAt) throw new ShopError('refused', `This run was ${row.ending} already.`);
-  return row;
-}
-
-/** Ends a run: all that was sampled is read, its verdict and its answers are stored. */
-export const finishRun = defineCommand({
-  name: 'finishRun',
-  roles: BENCH_ROLES,
-  onUnit: true,
-  input: Joi.object({
-    unitId,
-    run: rowId('run').required(),
-    wentOff: Joi.boolean().default(false).description('of a battery: it went off by itself'),
-  }),
-  async run({ tx, actor, unit }, { run: id, wentOff }): Promise<CommandResult<unknown>> {
-    refuseHeld(unit!);
-    const run = await openRun(tx, unit!, id);
-    const batches = await tx
-      .select({ seq: readingBatches.seq, columns: readingBatches.columns })
-      .from(readingBatches)
-      .where(eq(readingBatches.runId, id));
-    const samples = samplesOf(batches);
-    await tx
-      .update(readingRuns)
-      .set({ endedAt: new Date(), ending: 'finished' })
-      .where(eq(readingRuns.id, id));
-    const { about, kind } = run;
-    const name = about.by || 'sampled';
-    if (kind === 'heat')
-      return keepHeat(tx, actor, unit!, {
-        name,
-        samples: samples as unknown as HeatSample[],
-        room: about.room ?? null,
-        limit: about.limit ?? null,
-        watts: about.watts ?? null,
-      });
-    return keepOther(tx, actor, unit!, kind as OtherKind, {
-      ...NOTHING,
-      name,
-      samples,
-      measured: true,
-      ended: wentOff,
-      health: about.health ?? null,
-      interface: about.interface ?? null,
-    });
-  },
-});
-
-/** Ends a run with nothing of it kept on record; its samples stay where they are. */
-export const dropRun = defineCommand({
-  name: 'dropRun',
-  roles: BENCH_ROLES,
-  onUnit: true,
-  input: Joi.object({ unitId, run: rowId('run').required() }),
-  async run({ tx, unit }, { run: id }) {
-    const { kind } = await openRun(tx, unit!, id);
-    await tx
-      .update(readingRuns)
-      .set({ endedAt: new Date(), ending: 'dropped' })
-      .where(eq(readingRuns.id, id));
-    return { event: { kind: 'run dropped', payload: { kind, run: id } }, answer: null };
   },
 });
 

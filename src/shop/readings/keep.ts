@@ -24,7 +24,7 @@ import {
   type SoakTold,
   type SpeedTold,
   type Timed,
-} from '@/core/instruments/told';
+} from '@/core/instruments/findingsFromReading';
 import type { Transaction } from '@/db/client';
 import { functionTests, type units } from '@/db/schema';
 import type { Actor, CommandResult } from '../command';
@@ -55,6 +55,7 @@ interface Common {
   name: string;
   curve: Sample[];
 }
+
 export type KeptOther =
   | (Common & BatteryTold & { kind: 'battery'; ended: boolean; health: number | null; system: string })
   | (Common & RailsTold & { kind: 'rails' })

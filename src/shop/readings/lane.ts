@@ -5,7 +5,7 @@ import type { SoFar } from '@/core/instruments/conduct';
 import { database } from '@/db/client';
 import { readingBatches, readingRuns, tokens, units } from '@/db/schema';
 import { log } from '@/log';
-import { heavy } from '@/workers/pool';
+import { runInWorker } from '@/workers/pool';
 import type { Actor } from '../command';
 import { ShopError } from '../errors';
 import { checkedInput } from '../input';
@@ -151,7 +151,7 @@ async function lookAt(id: string, now: boolean): Promise<void> {
   if (!mine) return;
   const batches = await batchesOf(id);
   const { room = null, limit = null, watts = null, done = false } = mine.about;
-  const soFar = await heavy('conduct', [mine.kind, samplesOf(batches), { room, limit, watts, done }]);
+  const soFar = await runInWorker('conduct', [mine.kind, samplesOf(batches), { room, limit, watts, done }]);
   await db.update(readingRuns).set({ soFar }).where(eq(readingRuns.id, id));
 }
 
@@ -204,4 +204,5 @@ export async function followRun(id: string, from: number) {
     batches: await batchesOf(id, from),
   };
 }
+
 export type FollowedRun = Awaited<ReturnType<typeof followRun>>;

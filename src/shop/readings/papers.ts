@@ -1,4 +1,4 @@
-import { pairsOf, type Pair } from '@/core/instruments/told';
+import { pairsOf, type Pair } from '@/core/instruments/findingsFromReading';
 import { database } from '@/db/client';
 import {
   batteryPaper,

@@ -8,7 +8,7 @@ import { deriveRecord, type DerivedRecord } from '@/core/record';
 import { carriedOut, endingOf } from '@/core/record/endings';
 import type { CountEntry, PlaceEntry, PortsEntry, RecordEntry, TakesEntry } from '@/core/record/entries';
 import type { Basis, SpecKey } from '@/core/record/keys';
-import type { RecordEntry as Evidence } from '@/core/steps/evaluate';
+import type { Sighted as Evidence } from '@/core/steps/inspect';
 import type { HouseTables } from '@/core/house/tables';
 import type { Database, Transaction } from '@/db/client';
 import type { observations, recordValues } from '@/db/schema';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { catalogue } from '@/catalog';
-import { onPaper, toldFaults } from './told';
+import { onPaper, toldFaults } from './toldFaults';
 
 const [first, ...more] = catalogue.causes.slice(0, 12).map(({ id, name }) => ({ id, name }));
 const none = { flaws: [], places: new Map<string, string>() };

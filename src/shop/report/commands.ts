@@ -4,7 +4,7 @@ import { catalogue, findingById } from '@/catalog';
 import type { Transaction } from '@/db/client';
 import { observations, reports, units } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type Actor } from '../command';
-import { heavy } from '@/workers/pool';
+import { runInWorker } from '@/workers/pool';
 import { ShopError } from '../errors';
 import { assertPower } from '../safety/power';
 import { shortText, unitId } from '../input';
@@ -89,7 +89,7 @@ export const ingestReport = defineCommand({
         'forbidden',
         'Nothing taken in: this token has been used or has run out. Ask for a new one on the unit’s page.',
       );
-    const bundle = await heavy('readReport', [input.files.filter((file) => file.text.trim() !== '')]);
+    const bundle = await runInWorker('readReport', [input.files.filter((file) => file.text.trim() !== '')]);
     if (!bundle.files.some((file) => file.kind)) {
       const why =
         bundle.files.map((file) => `${file.name}: ${file.problems.join(', ')}`).join('; ') ||

@@ -1,5 +1,5 @@
 import { findingById } from '@/catalog';
-import { healthOutcome, startOutcome } from '@/core/instruments/told';
+import { healthOutcome, startOutcome } from '@/core/instruments/findingsFromReading';
 import { processorLevel } from '@/core/machine/levels';
 import { serialKey } from '@/core/machine/serial';
 import { healthRules, smallFileSystem } from '@/catalog/instruments/drives';

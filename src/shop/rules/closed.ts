@@ -1,10 +1,10 @@
 import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { ClosedCase } from '@/core/learn/closedCase';
 import { WHOLE_LOOK } from '@/core/catalogue';
-import type { RecordEntry } from '@/core/steps/evaluate';
+import type { Sighted } from '@/core/steps/inspect';
 import type { Transaction } from '@/db/client';
 import { lots, observations, units } from '@/db/schema';
-import { heavy } from '@/workers/pool';
+import { runInWorker } from '@/workers/pool';
 import { recordEntry } from '../record/queries';
 
 /** Records read at a time. */
@@ -36,14 +36,14 @@ export async function closedCases(tx: Transaction): Promise<ClosedCase[]> {
       .from(observations)
       .where(and(inArray(observations.unitId, ids), isNull(observations.voidedBy)))
       .orderBy(asc(observations.id));
-    const records = new Map<string, RecordEntry[]>(ids.map((id) => [id, []]));
+    const records = new Map<string, Sighted[]>(ids.map((id) => [id, []]));
     for (const row of standing) records.get(row.unitId)!.push(recordEntry(row));
     const read = page.map(({ unit, chassis, source, stage }) => ({
       context: { chassis, source },
       record: records.get(unit)!,
       left: stage === 'sold' || stage === 'gone',
     }));
-    cases.push(...(await heavy('closedCases', [read])));
+    cases.push(...(await runInWorker('closedCases', [read])));
   }
   return cases;
 }

@@ -1,6 +1,6 @@
 import { repairById } from '@/catalog';
 import { fitting } from '@/catalog/parts/fitting';
-import { fittingMinutes } from '@/catalog/parts/takes';
+import { fittingMinutes } from '@/catalog/parts/compatibility';
 import type { CatalogueOverrides } from '@/core/belief/overrides';
 import type { PartClass } from '@/core/catalogue';
 import { handsOf, type Operation } from '@/core/minutes/operation';

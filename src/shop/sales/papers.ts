@@ -23,7 +23,7 @@ import { ShopError } from '../errors';
 import { proofOf, rubricOf } from '../proof/proof';
 import { houseNow } from '../house/tables';
 
-import { onPaper, toldFaults } from '../record/told';
+import { onPaper, toldFaults } from '../record/toldFaults';
 import { lackingIn } from '../safety/power';
 import { carriedOut, endingOf } from '@/core/record/endings';
 import { erasuresOf, partsFitted, unitByTag, workOf } from '../units/queries';

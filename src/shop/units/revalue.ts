@@ -4,13 +4,14 @@ import { catalogue, causeById } from '@/catalog';
 import type { Chassis, LotSource } from '@/core/catalogue';
 import type { Lying } from '@/core/minutes/opening';
 import type { DerivedRecord } from '@/core/record';
-import type { Evaluation, EvaluationInput, RecordEntry } from '@/core/steps/evaluate';
+import type { Evaluation } from '@/core/steps/evaluate';
+import type { EvaluationInput, Sighted } from '@/core/steps/inspect';
 import type { Grade } from '@/core/price/model';
 import { database, type Transaction } from '@/db/client';
 import { shop, units } from '@/db/schema';
 import { swapBinFrom } from '../parts/bin';
 import { UNKNOWN_NUMBERS } from '@/workers/numbers';
-import { heavy } from '@/workers/pool';
+import { runInWorker } from '@/workers/pool';
 import type { NumbersRef } from '@/workers/registry';
 import { effectiveCatalogue, type Known } from '../rules/effective';
 import { houseNow } from '../house/tables';
@@ -33,7 +34,7 @@ async function evaluateOnce(known: Known, input: EvaluationInput): Promise<Evalu
   const key = known.mark + JSON.stringify(input);
   let evaluation = kept.get(key);
   if (!evaluation) {
-    evaluation = await withNumbers(known, (numbers) => heavy('evaluate', [numbers, input]));
+    evaluation = await withNumbers(known, (numbers) => runInWorker('evaluate', [numbers, input]));
     if (kept.size >= KEPT) kept.delete(kept.keys().next().value!);
     kept.set(key, evaluation);
   }
@@ -87,6 +88,7 @@ export async function reckoningRules(tx: Transaction) {
   const [rules] = await tx.select().from(shop);
   return { rules, house: await houseNow(tx) };
 }
+
 export type ReckoningRules = Awaited<ReturnType<typeof reckoningRules>>;
 
 /** A machine as far as its price and its plan depend on it. */
@@ -95,7 +97,7 @@ export interface Appraised {
   source: LotSource;
   grade: Grade | null;
   derived: ForPlaces & Lying & Partial<Pick<DerivedRecord, 'clean'>>;
-  record: RecordEntry[];
+  record: Sighted[];
   bin: EvaluationInput['bin'];
   /** Offers of parts for it. */
   quotes?: EvaluationInput['quotes'];
@@ -108,7 +110,7 @@ export interface Appraised {
 /** What the engine is asked about a machine, and what it would fetch. Pure. */
 export function appraise({ rules, house }: ReckoningRules, machine: Appraised) {
   const { chassis, source, grade, derived, bin, keeps, quotes, model = {} } = machine;
-  const record: RecordEntry[] = Object.keys(model).length
+  const record: Sighted[] = Object.keys(model).length
     ? [{ kind: 'model', odds: model }, ...machine.record]
     : machine.record;
   const { specification, bench } = derived;
@@ -205,7 +207,7 @@ export async function columnsFor(reckoning: ReckoningRules, machine: Appraised, 
 }
 
 /** What moved belief, numbered by answers and verdicts alone: parts are on no list of answers. */
-function answersOnly(evaluation: Evaluation, record: readonly RecordEntry[]): Evaluation {
+function answersOnly(evaluation: Evaluation, record: readonly Sighted[]): Evaluation {
   const place = new Map<number, number>();
   record.forEach((entry, i) => {
     if (!['part', 'mat', 'model', 'measured'].includes(entry.kind)) place.set(i, place.size);
@@ -271,7 +273,7 @@ export async function evaluateAhead(unitId: string, foresee: (sources: Sources) 
 /** Standing answers that cannot be true beside the newest one, oldest first. */
 export async function clashesOf(tx: Transaction, unitId: string) {
   const { input, known, evidence } = await appraisalOf(tx, unitId);
-  const at = await withNumbers(known, (numbers) => heavy('clashing', [numbers, input]));
+  const at = await withNumbers(known, (numbers) => runInWorker('clashing', [numbers, input]));
   // what the model's machines had stands before the machine's own record
   const before = input.record[0]?.kind === 'model' ? 1 : 0;
   return at.flatMap((index) => evidence[index - before]?.row ?? []);

@@ -1,11 +1,13 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { JobProgress } from '../kit/JobProgress';
 import { Button, Problem, Quiet } from '../kit/parts';
 import { outcomeOf, useCommand } from '../kit/hooks/useCommand';
 import { ENCODINGS, encodingOf, textOf, type Encoding } from '@/core/text/encoding';
 import { useJob } from '../live/useJob';
+import { Pick } from './ManifestColumns';
+import { Mend } from './ManifestMend';
 
 interface Preview {
   header: string[];
@@ -374,72 +376,5 @@ export function ManifestImport({
         </>
       )}
     </section>
-  );
-}
-
-function Pick({
-  words,
-  value,
-  choices,
-  onPick,
-}: {
-  words: string;
-  value: string;
-  choices: readonly (readonly [string, string])[];
-  onPick: (value: string) => void;
-}) {
-  return (
-    <label className="flex flex-col text-[13px]">
-      {words}
-      <select
-        value={value}
-        onChange={(event) => onPick(event.target.value)}
-        className="min-h-9 border-2 border-ink bg-sheet px-1 text-[14px]"
-      >
-        {choices.map(([id, name]) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </select>
-    </label>
-  );
-}
-
-/** A row that could not be read, cell by cell, to be put right here. */
-function Mend({
-  header,
-  cells,
-  onMend,
-  onLeave,
-}: {
-  header: readonly string[];
-  cells: readonly string[];
-  onMend: (cells: string[]) => void;
-  onLeave: () => void;
-}) {
-  const submit = (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const form = new FormData(event.currentTarget);
-    onMend(header.map((_, i) => String(form.get(`cell-${i}`) ?? '')));
-  };
-  return (
-    <form onSubmit={submit} className="flex flex-wrap items-end gap-2 py-1.5">
-      {header.map((name, i) => (
-        <label key={i} className="flex w-[118px] flex-col text-[12.5px] text-soft">
-          {name || `column ${i + 1}`}
-          <input
-            name={`cell-${i}`}
-            defaultValue={cells[i] ?? ''}
-            autoFocus={i === 0}
-            className="h-9 border-2 border-ink bg-sheet px-1.5 text-[14px] text-ink"
-          />
-        </label>
-      ))}
-      <Button type="submit" className="min-h-9!">
-        Put right
-      </Button>
-      <Quiet onClick={onLeave}>leave it out</Quiet>
-    </form>
   );
 }

@@ -1,4 +1,4 @@
-import type { WayCost } from '@/core/parts/ways';
+import type { WayCost } from '@/core/parts/repairOptions';
 import { Heading } from '../kit/parts';
 import { Money } from '../kit/theShop';
 import { attended } from '../kit/words';

@@ -1,13 +1,8 @@
 'use client';
-import { useState, type FormEvent } from 'react';
 import type { Result } from '@/core/ledger/result';
 import { Link } from '../kit/Link';
-import { Money, Sign, useMoney } from '../kit/theShop';
-import { ChoiceField, TextField } from '../kit/fields';
-import { Button, CautionNote, Heading, Problem } from '../kit/parts';
-import { acted, useShortcuts } from '../kit/keys/keyboard';
-import { MoneyField } from '../kit/MoneyField';
-import { useCommand } from '../kit/hooks/useCommand';
+import { Money, Sign } from '../kit/theShop';
+import { CautionNote, Heading } from '../kit/parts';
 import { GoneForm } from '../unit/GoneForm';
 import type { CountView, DriveView } from '@/words/drives/drives';
 import { atUnit } from '@/words/drives/view';
@@ -15,6 +10,10 @@ import { DriveCount } from './DriveCount';
 import { RecordErasure } from './RecordErasure';
 import { SoldPanel, type SaleView, type UndoneView } from './SoldPanel';
 import type { UnitHead } from '@/words/unit/view';
+import { MarginLines } from './MarginLines';
+import { RecordDrive } from './RecordDrive';
+import { List } from './ListUnit';
+import { Sell } from './SellUnit';
 
 export interface ErasureView {
   id: string;
@@ -242,208 +241,5 @@ export function Shelf({
         </section>
       </div>
     </div>
-  );
-}
-
-function MarginLines({ margin }: { margin: MarginView }) {
-  const few = (name: string, minor: number): [string, number, string][] => (minor ? [[name, minor, '']] : []);
-  const rows: [string, number, string][] = [
-    ...few('Kept of undone sales, and scrap', margin.besidesMinor),
-    ['Parts', -margin.partsMinor, ''],
-    [`Hands, ${Math.round(margin.minutes)} min`, -margin.labourMinor, ''],
-    ['Selling fees', -margin.feesMinor, ''],
-    ...few('Packing and sending', -margin.postageMinor),
-    ['Left over what going on costs', margin.contributionMinor, 'font-bold border-ink'],
-    ['Share of the lot, spent already', -margin.shareMinor, 'text-soft'],
-    ['In the books', margin.profitMinor, 'font-bold border-ink'],
-  ];
-  return (
-    <table className="w-full border-collapse">
-      <tbody>
-        {rows.map(([name, minor, tone]) => (
-          <tr key={name} className={`border-b border-rule ${tone}`}>
-            <th scope="row" className="py-0.5 text-left [font-weight:inherit]">
-              {name}
-            </th>
-            <td className="figures text-right text-[13px]">
-              <Money minor={minor} plus />
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
-}
-
-/** What is known of its drive is offered; one key confirms it, or that there is none. */
-function RecordDrive({ unit, named }: { unit: UnitHead; named: string | null }) {
-  const { send, problem, busy } = useCommand();
-  const [open, setOpen] = useState(false);
-  const record = (name: FormDataEntryValue | null, serial: FormDataEntryValue | null = '') =>
-    void send('recordPart', { unitId: unit.id, class: 'drive', name, serial }, unit.version);
-  const none = () => void send('observe', { unitId: unit.id, finding: 'look-bay', outcome: 1 }, unit.version);
-  useShortcuts((key) => {
-    if (open) return false;
-    if (key === '1') return acted(named ? () => record(named) : null, busy);
-    if (key === '2') return acted(none, busy);
-    return acted(key === '3' && (() => setOpen(true)));
-  });
-  if (!open)
-    return (
-      <div className="mt-2 flex flex-wrap gap-2" role="group" aria-label="Its drive">
-        {named && (
-          <Button shortcut="1" disabled={busy} onClick={() => record(named)}>
-            Its {named} is in it
-          </Button>
-        )}
-        <Button shortcut="2" disabled={busy} onClick={none}>
-          I looked: no drive in it
-        </Button>
-        <Button shortcut="3" onClick={() => setOpen(true)}>
-          {named ? 'Another drive, or its serial' : 'There is a drive: record it'}
-        </Button>
-        {problem && <Problem>{problem.message}</Problem>}
-      </div>
-    );
-  const submit = (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const form = new FormData(event.currentTarget);
-    record(form.get('name'), form.get('serial'));
-  };
-  return (
-    <form onSubmit={submit} className="mt-3 flex flex-wrap items-end gap-2 border-t border-rule pt-2.5">
-      <TextField
-        label="Drive"
-        name="name"
-        defaultValue={named ?? ''}
-        placeholder="500 GB hard disk"
-        required
-        wrap="w-[200px]"
-      />
-      <TextField label="Serial" name="serial" wrap="w-[160px]" autoFocus />
-      <Button type="submit" disabled={busy}>
-        Record it
-      </Button>
-      {problem && <Problem>{problem.message}</Problem>}
-    </form>
-  );
-}
-
-const AS = [
-  ['graded', 'proved and graded'],
-  ['told', 'with its faults told'],
-  ['as found', 'as found, untested parts named'],
-  ['for parts', 'for its parts'],
-] as const;
-
-function List({
-  unit,
-  suggested,
-  ready,
-  graded,
-}: {
-  unit: UnitHead;
-  suggested: number;
-  ready: boolean;
-  graded: boolean;
-}) {
-  const [as, setAs] = useState<string>(graded ? 'graded' : 'told');
-  const { send, problem, busy } = useCommand();
-  const money = useMoney();
-  const [text, setText] = useState(money.field(suggested));
-  const minor = money.parse(text);
-  return (
-    <form
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (minor !== null) void send('listUnit', { unitId: unit.id, askMinor: minor, as }, unit.version);
-      }}
-      className="flex flex-wrap items-end gap-2"
-    >
-      <MoneyField label="Asking price" text={text} onText={setText} wrap="w-[150px]" />
-      <ChoiceField label="As" value={as} onChange={(event) => setAs(event.target.value)} wrap="w-[240px]">
-        {AS.map(([id, words]) => (
-          <option key={id} value={id}>
-            {words}
-          </option>
-        ))}
-      </ChoiceField>
-      <Button type="submit" tone="strong" disabled={busy || !unit.mayWrite || unit.held || minor === null}>
-        To the shelf
-      </Button>
-      {(!ready || (as === 'graded' && !graded)) && (
-        <p className="w-full text-[13.5px] text-soft">
-          It is refused until its data is accounted for{as === 'graded' && ' and it is graded'}.
-        </p>
-      )}
-      {problem && (
-        <div className="w-full">
-          <Problem>{problem.message}</Problem>
-        </div>
-      )}
-    </form>
-  );
-}
-
-function Sell({
-  unit,
-  ask,
-  today,
-  as,
-  outwardMinor,
-}: {
-  unit: UnitHead;
-  ask: number;
-  today: string;
-  as: string;
-  outwardMinor: number;
-}) {
-  const [outward, setOutward] = useState('');
-  const { send, problem, busy } = useCommand();
-  const money = useMoney();
-  const [text, setText] = useState(money.field(ask));
-  const minor = money.parse(text);
-  const submit = (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const form = new FormData(event.currentTarget);
-    const outwardTyped = outward.trim() ? money.parse(outward) : undefined;
-    if (minor !== null && outwardTyped !== null)
-      void send(
-        'sellUnit',
-        {
-          unitId: unit.id,
-          priceMinor: minor,
-          soldOn: form.get('soldOn'),
-          channel: form.get('channel') ?? '',
-          ...(outwardTyped !== undefined && { outwardMinor: outwardTyped }),
-        },
-        unit.version,
-      );
-  };
-  return (
-    <form onSubmit={submit} className="flex flex-wrap items-end gap-2">
-      <p className="w-full text-[15px]">
-        <b>On the shelf</b> at <Money minor={ask} />, {AS.find(([id]) => id === as)?.[1]}.
-      </p>
-      <MoneyField label="Sold for" text={text} onText={setText} wrap="w-[130px]" />
-      <TextField label="On" name="soldOn" type="date" defaultValue={today} required wrap="w-[160px]" />
-      <TextField label="Where" name="channel" defaultValue="shop counter" wrap="w-[160px]" />
-      <MoneyField
-        optional
-        label="Sending it"
-        text={outward}
-        onText={setOutward}
-        placeholder={money.field(outwardMinor)}
-        wrap="w-[120px]"
-      />
-      <Button type="submit" tone="strong" disabled={busy || !unit.mayWrite || minor === null}>
-        Sold
-      </Button>
-      {problem && (
-        <div className="w-full">
-          <Problem>{problem.message}</Problem>
-        </div>
-      )}
-    </form>
   );
 }

@@ -1,7 +1,7 @@
 import type { HeatReading } from '@/core/instruments/heat';
 import type { TouchTold } from '@/core/instruments/touch';
 import { soakRules } from '@/catalog/instruments/readings';
-import type { Pair, SoakTold } from '@/core/instruments/told';
+import type { Pair, SoakTold } from '@/core/instruments/findingsFromReading';
 import { figureWords, type BatteryLine, type RailsLine, type SpeedLine } from './view';
 
 /** "−42 %", "+5.5 %": a tenth only where it matters. */

@@ -1,7 +1,7 @@
 import type { SoFar } from '@/core/instruments/conduct';
 import type { Batch, RunKind, Sample } from '@/core/instruments/run';
 import type { TouchTold } from '@/core/instruments/touch';
-import type { BatteryTold, RailsTold, SpeedTold } from '@/core/instruments/told';
+import type { BatteryTold, RailsTold, SpeedTold } from '@/core/instruments/findingsFromReading';
 
 export const RUN_WORDS: Record<RunKind, string> = {
   heat: 'Heat run',
@@ -19,6 +19,7 @@ interface Line {
   since: readonly string[];
   curve: Sample[];
 }
+
 export type BatteryLine = Line & BatteryTold & { health: number | null; system: string };
 export type RailsLine = Line & RailsTold;
 export type SpeedLine = Line & SpeedTold;

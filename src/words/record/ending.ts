@@ -1,5 +1,5 @@
 import type { StopRoute } from '@/core/steps/problem';
-import type { Left } from '@/core/record/left';
+import type { Left } from '@/core/record/remaining';
 import { many } from '../plain';
 
 /** A line of what is left to do: where it is done, and what. */

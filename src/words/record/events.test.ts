@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { EVENT_TITLES, eventTitle, eventWords, type Names } from './events';
+import { eventTitle, eventWords } from './events';
+import { type Names } from './eventSays';
+import { EVENT_TITLES } from './eventTitles';
 
 const EVENT_KINDS = Object.keys(EVENT_TITLES);
 

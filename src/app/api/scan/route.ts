@@ -1,7 +1,7 @@
 import { answer, assertOwnOrigin, bodyWithin } from '@/server/answer';
 import { MAX_UPLOAD } from '@/server/photo';
 import { requireActorForApi } from '@/server/session';
-import { heavy } from '@/workers/pool';
+import { runInWorker } from '@/workers/pool';
 
 /** Codes in a photograph of a label; the picture is not kept. */
 export async function POST(request: Request): Promise<Response> {
@@ -9,6 +9,6 @@ export async function POST(request: Request): Promise<Response> {
     assertOwnOrigin(request);
     await requireActorForApi();
     const upload = await bodyWithin(request, MAX_UPLOAD, 'the picture');
-    return { codes: await heavy('codes', [upload], request.signal, [upload.buffer]) };
+    return { codes: await runInWorker('codes', [upload], request.signal, [upload.buffer]) };
   });
 }

@@ -3,7 +3,7 @@ import dynamic from 'next/dynamic';
 import { useState, type FormEvent } from 'react';
 import { batteryUses } from '@/catalog/instruments/readings';
 import { runMinutes } from '@/core/instruments/batteryRun';
-import { pairsOf } from '@/core/instruments/told';
+import { pairsOf } from '@/core/instruments/findingsFromReading';
 import type { BatteryLine, BatteryMoneyView, OpenRunView } from '@/words/readings/view';
 import type { UnitHead } from '@/words/unit/view';
 import { ChoiceField, TextField } from '../../kit/fields';
@@ -25,6 +25,7 @@ const BEHAVIOUR = {
   weak: 'Weak, whatever its gauge says',
   unknown: 'Not known',
 };
+
 const SYSTEMS = ['its own system', 'live Linux', 'firmware'];
 interface Props {
   unit: UnitHead;

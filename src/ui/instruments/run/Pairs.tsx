@@ -1,4 +1,4 @@
-import type { Pair } from '@/core/instruments/told';
+import type { Pair } from '@/core/instruments/findingsFromReading';
 import { changeWords } from '@/words/readings/paper';
 import { figureWords } from '@/words/readings/view';
 import { Heading } from '../../kit/parts';

@@ -3,7 +3,7 @@ import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
 import { speeds } from '@/catalog/instruments/readings';
 import { memoryPeak } from '@/core/instruments/speed';
-import { pairsOf, TIMED_UNITS, type Timed } from '@/core/instruments/told';
+import { pairsOf, TIMED_UNITS, type Timed } from '@/core/instruments/findingsFromReading';
 import { figureWords, type OpenRunView, type SpeedLine } from '@/words/readings/view';
 import type { UnitHead } from '@/words/unit/view';
 import { useShortcuts } from '../../kit/keys/keyboard';
@@ -25,6 +25,7 @@ const WATCHES: [TimedKey, string][] = [
   ['start', 'q'],
   ['browser', 'b'],
 ];
+
 const TYPED: TimedKey[] = ['read', 'small', 'memory'];
 const SEEN: TimedKey[] = ['frames', 'frames1', 'frames01', 'dropped480', 'dropped720', 'dropped1080'];
 

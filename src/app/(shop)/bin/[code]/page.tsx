@@ -5,7 +5,7 @@ import { eraseRunsOf } from '@/shop/erasure/lane';
 import { looseSheet } from '@/shop/erasure/queries';
 import { factsOfPart } from '@/core/parts/facts';
 import { partByCode } from '@/shop/parts/queries';
-import { servedBy } from '@/shop/advice/side';
+import { servedBy } from '@/shop/advice/fit';
 import { keptByOwner } from '@/shop/record/stays';
 import { shopRules } from '@/shop/rules/queries';
 import { LooseDrive } from '@/ui/instruments/drives/LooseDrive';

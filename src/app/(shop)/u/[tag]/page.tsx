@@ -3,7 +3,7 @@ import { appliesTo } from '@/core/belief/model';
 import type { StopRoute } from '@/core/steps/problem';
 import { database } from '@/db/client';
 import { reservedFor } from '@/shop/parts/bin';
-import { wayToEnd } from '@/shop/units/left';
+import { wayToEnd } from '@/shop/units/remaining';
 import { partsIn, photosOf, recordOf, workOf } from '@/shop/units/queries';
 import { FindOut } from '@/ui/findout/FindOut';
 import { Empty, Sheet } from '@/ui/kit/parts';

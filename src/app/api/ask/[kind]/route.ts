@@ -1,6 +1,6 @@
 import { answer, assertOwnOrigin, jsonWithin } from '@/server/answer';
 import { requireActorForApi } from '@/server/session';
-import { heavyFor } from '@/workers/pool';
+import { runInWorkerFor } from '@/workers/pool';
 
 /** The same as `npm run ask`: plain data in, the core's answer out; see docs/ask.md. Nothing is written. */
 export async function POST(
@@ -11,6 +11,6 @@ export async function POST(
     assertOwnOrigin(request);
     const { id } = await requireActorForApi();
     const input = await jsonWithin(request, 1_200_000, 'the input');
-    return heavyFor(id, 'ask', [(await params).kind, input], request.signal);
+    return runInWorkerFor(id, 'ask', [(await params).kind, input], request.signal);
   });
 }

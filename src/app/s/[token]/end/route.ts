@@ -1,6 +1,6 @@
 import { answer } from '@/server/answer';
 import { ShopError } from '@/shop/errors';
-import { finishRun } from '@/shop/readings/commands';
+import { finishRun } from '@/shop/readings/runs';
 import { laneRun } from '@/shop/readings/lane';
 import { runCommand } from '@/shop/runner';
 

@@ -1,6 +1,6 @@
 import { answer, jsonWithin } from '@/server/answer';
 import { heldLetters } from '@/server/device/token';
-import { startRun } from '@/shop/readings/commands';
+import { startRun } from '@/shop/readings/runs';
 import { commandKey } from '@/shop/input';
 import { tokenTyped } from '@/shop/tokens/signs';
 import { runCommand } from '@/shop/runner';

@@ -1,7 +1,10 @@
 import { PART_CLASSES } from '@/core/catalogue';
 import { database } from '@/db/client';
 import { machineNow } from '@/shop/parts/machine';
-import { binFor, offeredFor, upgradesOfUnit, wantsOf, waysFor } from '@/shop/advice/side';
+import { offeredFor, upgradesOfUnit } from '@/shop/advice/unit';
+import { waysFor } from '@/shop/advice/repairOptions';
+import { wantsOf } from '@/shop/advice/wanted';
+import { binFor } from '@/shop/advice/fit';
 import { fitView, insideViews, unitWants } from '@/shop/advice/views';
 import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { partsIn } from '@/shop/units/queries';

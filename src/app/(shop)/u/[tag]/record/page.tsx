@@ -11,7 +11,8 @@ import { claimLines } from '@/formats/claims';
 import { claimViews } from '@/words/record/claims';
 import { Empty, Heading, Sheet } from '@/ui/kit/parts';
 import { dayAndTime } from '@/words/time';
-import { eventTitle, eventWords, type Names } from '@/words/record/events';
+import { eventTitle, eventWords } from '@/words/record/events';
+import { type Names } from '@/words/record/eventSays';
 import { loadUnit, unitHead } from '../loadUnit';
 
 const namesFor = (chassis: Chassis, rubric: Rubric, decimals: number): Names => ({

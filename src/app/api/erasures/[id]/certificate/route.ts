@@ -4,7 +4,7 @@ import { download } from '@/server/download';
 import { requireActorForApi } from '@/server/session';
 import { certificateOf } from '@/shop/erasure/certificate';
 import { shopRules } from '@/shop/rules/queries';
-import { heavy } from '@/workers/pool';
+import { runInWorker } from '@/workers/pool';
 
 export async function GET(
   request: Request,
@@ -13,7 +13,7 @@ export async function GET(
   try {
     await requireActorForApi();
     const paper = await certificateOf((await params).id, await shopRules(), hostOf(request));
-    const pdf = await heavy('certificate', [paper], request.signal);
+    const pdf = await runInWorker('certificate', [paper], request.signal);
     return download(pdf, 'application/pdf', `certificate-${paper.number}.pdf`, 'inline');
   } catch (error) {
     return refusal(error);

@@ -4,7 +4,7 @@ import { download } from '@/server/download';
 import { requireActorForApi } from '@/server/session';
 import { shopRules } from '@/shop/rules/queries';
 import { passportOf } from '@/shop/sales/papers';
-import { heavy } from '@/workers/pool';
+import { runInWorker } from '@/workers/pool';
 
 export async function GET(
   request: Request,
@@ -13,7 +13,7 @@ export async function GET(
   try {
     await requireActorForApi();
     const pass = await passportOf((await params).tag, await shopRules(), hostOf(request));
-    const pdf = await heavy('passport', [pass], request.signal);
+    const pdf = await runInWorker('passport', [pass], request.signal);
     return download(pdf, 'application/pdf', `passport-${pass.tag}.pdf`, 'inline');
   } catch (error) {
     return refusal(error);

@@ -5,7 +5,7 @@ import { runCommand } from '@/shop/runner';
 import { ShopError } from '@/shop/errors';
 import { addPhoto } from '@/shop/photos/commands';
 import { unitByTag } from '@/shop/units/queries';
-import { heavy } from '@/workers/pool';
+import { runInWorker } from '@/workers/pool';
 
 /** The body is the picture itself; ?note= says what it shows, ?answer= which answer it belongs to, ?role= what it is taken for,
  * ?about= what it is of. */
@@ -22,8 +22,8 @@ export async function POST(
     const role = new URL(request.url).searchParams.get('role');
     // of a label its bars are read too
     const codes =
-      role === 'label' ? await heavy('codes', [upload.slice()], request.signal).catch(() => []) : [];
-    const { bytes, width, height } = await heavy('photo', [upload], request.signal, [upload.buffer]);
+      role === 'label' ? await runInWorker('codes', [upload.slice()], request.signal).catch(() => []) : [];
+    const { bytes, width, height } = await runInWorker('photo', [upload], request.signal, [upload.buffer]);
     const asked = new URL(request.url).searchParams;
     const note = asked.get('note') ?? '';
     const observation = asked.get('answer');

@@ -1,6 +1,6 @@
 import { cautionById } from '@/catalog';
 import { depollution, donorPlaces } from '@/catalog/parts/donor';
-import { harvestOfUnit } from '@/shop/advice/side';
+import { harvestOfUnit } from '@/shop/advice/unit';
 import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { partsIn } from '@/shop/units/queries';
 import { DonorSheet } from '@/ui/parts/donors/DonorSheet';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { repairById } from '@/catalog';
-import { usualFit, wayEnds } from '@/catalog/worth/ways';
-import { chanceFit, compareWays, type Way } from './ways';
+import { usualFit, wayEnds } from '@/catalog/worth/repairOptions';
+import { chanceFit, compareWays, type Way } from './repairOptions';
 
 const way = (id: string, minutes: number, partMinor: number, more: Partial<Way> = {}): Way => ({
   id,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { leftToDo, type LeftInput } from './left';
+import { leftToDo, type LeftInput } from './remaining';
 
 const fresh: LeftInput = {
   route: 'disclose',
@@ -11,6 +11,7 @@ const fresh: LeftInput = {
   graded: false,
   listed: false,
 };
+
 const whats = (input: Partial<LeftInput>) => leftToDo({ ...fresh, ...input }).map(({ what }) => what);
 
 describe('what is left to do', () => {

@@ -1,13 +1,13 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { Chassis } from '@/core/catalogue';
-import { leftToDo, type Left } from '@/core/record/left';
+import { leftToDo, type Left } from '@/core/record/remaining';
 import type { Evaluation } from '@/core/steps/evaluate';
 import type { StopRoute } from '@/core/steps/problem';
 import { database } from '@/db/client';
 import { work } from '@/db/schema';
 import { houseNow } from '../house/tables';
 import { proofOf } from '../proof/proof';
-import { toldFaults, type Told } from '../record/told';
+import { toldFaults, type Told } from '../record/toldFaults';
 import { FIND_OUT } from '../work/clock';
 
 interface Unit {

@@ -39,7 +39,7 @@ function settleNode(node: Node, sums: Float64Array, total: number, out: Float64A
  * so that every cause has exactly the chance it would have; only which of the lesser explanations it was is not
  * told apart.
  */
-export function glimpse(
+export function predictive(
   mixture: Mixture,
   factor: Factor,
   homes: Int32Array,

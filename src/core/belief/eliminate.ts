@@ -6,7 +6,7 @@ import { causesOf, type Node } from './tree';
  * other. It has a state (has any of them, or the leak, shown the outcome yet?), every cause that is there moves
  * it, and where it ends says how likely the entry was. All numbers stay positive: nothing cancels.
  */
-interface Reader {
+interface Automaton {
   states: number;
   init: number[];
   final: number[];
@@ -14,7 +14,7 @@ interface Reader {
   moves: Map<number, Float64Array>;
 }
 
-function readerOf(factor: Factor): Reader {
+function readerOf(factor: Factor): Automaton {
   const { leakUpTo, leakBelow, causes, upTo, below, blockers, blocked } = factor;
   const moves = new Map<number, Float64Array>();
   const abnormal = leakBelow > 0 || below.some((p) => p > 0);
@@ -157,7 +157,7 @@ class Pass {
   private readonly done: Done[] = [];
 
   constructor(
-    private readonly readers: readonly Reader[],
+    private readonly readers: readonly Automaton[],
     private readonly odds: Float64Array,
   ) {}
 
