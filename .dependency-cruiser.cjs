@@ -1,4 +1,4 @@
-/** Imports run downwards only: app -> ui, shop; shop -> core, catalog, formats, db, server; ui -> core, catalog, device; device -> core; catalog, formats -> core; core -> nothing. */
+/** Imports run downwards only: app -> ui, shop; shop -> core, catalog, formats, db, server; ui -> core, catalog, device; workers -> ask, pictures, core; device -> core; catalog, formats -> core; core -> nothing. */
 const only = (from, to) => ({
   name: `${from}-imports-only-what-lies-below`,
   severity: 'error',
@@ -57,8 +57,11 @@ module.exports = {
     only('db', ['core', 'log']),
     only('device', ['core']),
     only('ui', ['core', 'catalog', 'words', 'shapes', 'device']),
-    only('shop', ['core', 'catalog', 'formats', 'shapes', 'words', 'db', 'workers', 'log']),
-    only('server', ['core', 'catalog', 'formats', 'db', 'shop', 'workers', 'log']),
+    only('pictures', ['errors']),
+    only('ask', ['core', 'catalog', 'formats', 'shapes', 'words', 'errors']),
+    only('workers', ['core', 'catalog', 'formats', 'ask', 'pictures', 'errors']),
+    only('shop', ['core', 'catalog', 'formats', 'shapes', 'words', 'db', 'workers', 'errors', 'log']),
+    only('server', ['core', 'catalog', 'formats', 'db', 'shop', 'workers', 'pictures', 'errors', 'log']),
   ],
   options: {
     tsConfig: { fileName: 'tsconfig.json' },

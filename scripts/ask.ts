@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { ask, askKinds, describeKinds } from '@/shop/ask/kinds';
-import { ShopError } from '@/shop/errors';
+import { ask, askKinds, describeKinds } from '@/ask/kinds';
+import { ShopError } from '@/errors';
 
 /**
  * npm run --silent ask -- KIND FILE ("-" = standard input), or: ask -- --kinds. JSON (or CSV) in, JSON out;

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { diagnose, findingsMatching } from '@/shop/diagnosis/case';
-import { ShopError } from '@/shop/errors';
+import { diagnose, findingsMatching } from '@/ask/diagnosis/case';
+import { ShopError } from '@/errors';
 
 /**
  * npm run --silent belief -- CASE.json ("-" = standard input), or: belief -- --findings TEXT. JSON out; see

@@ -1,5 +1,8 @@
 // Aggregates of the shop, and parts of the core, do not import each other in a circle: folders are looked at,
-// not files, and tests and imports of types alone are left out. Ends with 1 and the circles when there are some.
+// not files, and tests and imports of types alone are left out. And no folder holds more than sixteen files, tests
+// apart. Ends with 1 and what was found.
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
 import { cruise } from 'dependency-cruiser';
 
 const ROOTS = ['src/core', 'src/shop'];
@@ -42,6 +45,18 @@ for (const root of ROOTS) {
         console.error(`${root}: ${from} and ${place} import each other: ${example}`);
       }
 }
+const MOST_FILES = 16;
+const SOURCE = /(?<!\.test|\.d)\.tsx?$/;
+function* foldersOf(folder) {
+  const entries = readdirSync(folder, { withFileTypes: true });
+  yield { folder, files: entries.filter((entry) => entry.isFile() && SOURCE.test(entry.name)).length };
+  for (const entry of entries) if (entry.isDirectory()) yield* foldersOf(join(folder, entry.name));
+}
+for (const { folder, files } of foldersOf('src'))
+  if (files > MOST_FILES) {
+    found++;
+    console.error(`${folder} holds ${files} files: ${MOST_FILES} are the most`);
+  }
 if (looked < 100) {
   console.error(`only ${looked} imports were looked at: the check itself is broken`);
   process.exit(1);

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 import { answer, assertOwnOrigin, bodyWithin } from './answer';
 
 const request = (headers: Record<string, string>, body?: BodyInit) =>

@@ -1,7 +1,7 @@
 import { sqlState, tooBusy } from '@/db/failure';
 import { readJson } from '@/formats/json';
 import { log } from '@/log';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 
 const NO_STORE = { 'cache-control': 'no-store' };
 

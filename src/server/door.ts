@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { RateLimiterPostgres, type RateLimiterRes } from 'rate-limiter-flexible';
 import { databasePool, ofDatabase } from '@/db/client';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 
 /**
  * Tries at one account, and from one address, in WINDOW seconds. A right password gives the account's back.

@@ -1,5 +1,5 @@
 import { hashPassword, verifyPassword } from 'better-auth/crypto';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 
 /**
  * Password work fills a processor for a tenth of a second: one at a time, so that the benches keep the

@@ -5,7 +5,7 @@ import { account, user } from '@/db/schema';
 import { checkedInput } from '@/shop/input';
 import { type Actor, type Role } from '@/shop/command';
 import { runCommand } from '@/shop/runner';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 import { addPersonCommand, putPerson, ROLES, setPasswordCommand } from '@/shop/people/commands';
 import { LONGEST_PASSWORD, SHORTEST_PASSWORD } from './auth';
 import { hash, verify } from './password';

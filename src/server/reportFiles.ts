@@ -1,4 +1,4 @@
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 
 /**
  * Files of a multipart report, their texts fit to be kept: instruments do print NULs.

@@ -3,7 +3,7 @@ import { redirect } from 'next/navigation';
 import { cache } from 'react';
 import { database } from '@/db/client';
 import type { Actor } from '@/shop/command';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 import { personNow } from '@/shop/standing';
 import { getAuth } from './auth';
 

@@ -4,7 +4,7 @@ import { shippedHouse } from '@/catalog/house';
 import { database } from '@/db/client';
 import { houseTables, shop, user } from '@/db/schema';
 import { setupShape } from '@/shop/people/setupShape';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 import { checkedInput } from '@/shop/input';
 import { putPerson } from '@/shop/people/commands';
 import { LONGEST_PASSWORD, SHORTEST_PASSWORD } from './auth';

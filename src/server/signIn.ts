@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { checkedInput } from '@/shop/input';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 import { assertOwnOrigin, jsonWithin } from './answer';
 import { getAuth } from './auth';
 import { knock, PEER_HEADER, welcome } from './door';

@@ -1,3 +1,5 @@
+/* eslint-disable @typescript-eslint/no-explicit-any, @typescript-eslint/no-unused-vars -- interfaces of the library are
+   merged with only where they are spelled as it spells them */
 import type Joi from 'joi';
 
 /**

@@ -1,6 +1,6 @@
 import type Joi from 'joi';
 import { unkeepableIn } from '@/formats/json';
-import { ShopError } from './errors';
+import { ShopError } from '@/errors';
 
 export { isoDate, isRowId, minor, rowId, rowNumber, shortText, unitId } from '@/shapes/fields';
 

@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm';
 import type { Transaction } from '@/db/client';
 import { STAGES, units, type Stage } from '@/db/schema';
 import { STAGE_NAMES as NAMES } from '@/words/names';
-import { ShopError } from './errors';
+import { ShopError } from '@/errors';
 
 export const STAGE_NAMES: Record<Stage, string> = NAMES;
 

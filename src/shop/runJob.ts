@@ -1,4 +1,4 @@
-import { ShopError } from './errors';
+import { ShopError } from '@/errors';
 import { importAll } from './lots/importAll';
 import { Cancelled, claim, end, Progress, type Job } from './jobs/progress';
 import { revalueAll } from './jobs/revaluation';

@@ -4,7 +4,7 @@ import { database, type Transaction } from '@/db/client';
 import { sqlState, tooBusy, worthRetrying } from '@/db/failure';
 import { commandKeys, events, observations, units } from '@/db/schema';
 import type { Actor, Command, CommandAnswer, CommandCall } from './command';
-import { ShopError } from './errors';
+import { ShopError } from '@/errors';
 import { sealing } from './history/seal';
 import { checkedInput } from './input';
 import { keepGrade } from './proof/proof';

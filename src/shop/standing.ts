@@ -2,7 +2,7 @@ import { eq, sql } from 'drizzle-orm';
 import type { Database, Transaction } from '@/db/client';
 import { commandKeys, user } from '@/db/schema';
 import type { Actor, Role } from './command';
-import { ShopError } from './errors';
+import { ShopError } from '@/errors';
 
 /** A caller's own key of an act, as it is claimed. */
 export type Claim = Pick<typeof commandKeys.$inferInsert, 'key' | 'command' | 'actor'> & {

@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { Piscina } from 'piscina';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 import type { Registry } from './registry';
 import type { Outcome, Task } from './worker';
 

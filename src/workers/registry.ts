@@ -26,11 +26,11 @@ import { certificatePdf, type Certificate } from '@/formats/print/certificate';
 import { labelSheet, type Label } from '@/formats/print/labels';
 import { passportPdf, type Passport } from '@/formats/print/passport';
 import { readReport, type ReportFile } from '@/formats/report/bundle';
-import { asJpeg } from '@/server/photo';
-import { codesInPhoto } from '@/server/barcode';
-import { readyPhoto } from '@/server/photo';
-import { ask } from '@/shop/ask/kinds';
-import { diagnose } from '@/shop/diagnosis/case';
+import { asJpeg } from '@/pictures/photo';
+import { codesInPhoto } from '@/pictures/barcode';
+import { readyPhoto } from '@/pictures/photo';
+import { ask } from '@/ask/kinds';
+import { diagnose } from '@/ask/diagnosis/case';
 import { UNKNOWN_NUMBERS } from './numbers';
 
 /**

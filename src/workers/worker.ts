@@ -1,5 +1,5 @@
 import { isMainThread } from 'node:worker_threads';
-import { ShopError, type ShopErrorCode } from '@/shop/errors';
+import { ShopError, type ShopErrorCode } from '@/errors';
 import { registry, type Registry } from './registry';
 import { warmUp } from './warm';
 

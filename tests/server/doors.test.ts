@@ -5,11 +5,11 @@ import { batchFault } from '@/core/instruments/run';
 import { database } from '@/db/client';
 import { account, tokens } from '@/db/schema';
 import { plainly } from '@/server/answer';
-import { codesInPhoto } from '@/server/barcode';
+import { codesInPhoto } from '@/pictures/barcode';
 import { jsonWithin } from '@/server/answer';
 import { hash } from '@/server/password';
 import { setPassword } from '@/server/people';
-import { readyPhoto } from '@/server/photo';
+import { readyPhoto } from '@/pictures/photo';
 import { reportFiles } from '@/server/reportFiles';
 import { eraseRun } from '@/shop/erasure/lane';
 import { health, healthWords } from '@/shop/jobs/health';
@@ -30,7 +30,7 @@ describe('pictures are looked at before they are opened', () => {
     expect(await refusal(readyPhoto(svg))).toMatchObject({ code: 'invalid' });
   });
   it('nothing else of the server opens one', () => {
-    const sources = ['src/server/photo.ts', 'src/server/barcode.ts'].map((file) =>
+    const sources = ['src/pictures/photo.ts', 'src/pictures/barcode.ts'].map((file) =>
       readFileSync(file, 'utf8'),
     );
     expect(sources.some((text) => /from 'sharp'/.test(text))).toBe(false);

@@ -5,7 +5,7 @@ import { testsFor } from '@/core/grade/rubric';
 import type { HouseTables } from '@/core/house/tables';
 import { database } from '@/db/client';
 import { events, houseTables, work } from '@/db/schema';
-import { ask } from '@/shop/ask/kinds';
+import { ask } from '@/ask/kinds';
 import { houseAt, houseNow } from '@/shop/house/tables';
 import { recordNow } from '@/shop/record/queries';
 import { passportOf } from '@/shop/sales/papers';

@@ -7,11 +7,7 @@ import { lotBooks } from '@/shop/ledger/lot';
 import { bookOf } from './shop';
 import { quotesFor } from '@/shop/parts/quotes';
 import { machineNow } from '@/shop/parts/machine';
-import {
-  harvestOfUnit,
-  offeredFor,
-  upgradesOfUnit,
-} from '@/shop/advice/unit';
+import { harvestOfUnit, offeredFor, upgradesOfUnit } from '@/shop/advice/unit';
 import { waysFor } from '@/shop/advice/repairOptions';
 import { wantsOf } from '@/shop/advice/wanted';
 import { servedBy } from '@/shop/advice/fit';

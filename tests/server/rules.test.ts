@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { catalogue } from '@/catalog';
 import { database } from '@/db/client';
 import { codeTables, events, jobs, shop } from '@/db/schema';
-import { compareOnUnit } from '@/shop/diagnosis/compare';
+import { compareOnUnit } from '@/shop/units/compare';
 import { reviveSilent } from '@/shop/jobs/start';
 import { runJob } from '@/shop/runJob';
 import { countClosed } from '@/shop/rules/closed';

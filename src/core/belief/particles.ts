@@ -1,5 +1,5 @@
 import type { Factor } from './factors';
-import { Mixture, chanceOf, weigh, expectOver, assume, homesOf, marginalsOf } from './mixture';
+import { type Mixture, chanceOf, weigh, expectOver, assume, homesOf, marginalsOf } from './mixture';
 import type { Node } from './tree';
 
 /** One story a factor splits another into, not yet written out. */

@@ -4,7 +4,7 @@ import type { Route } from './problem';
 import { type RankedStep, type ShutStep } from './rank';
 import { RAISED } from './policy';
 import { outcomeSpread, type OutcomeSpread } from './outcomes';
-import { EvaluationInput, inspectUnit } from './inspect';
+import { type EvaluationInput, inspectUnit } from './inspect';
 
 export interface BeliefLine {
   cause: string;

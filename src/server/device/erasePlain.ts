@@ -1,4 +1,4 @@
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 import { plain } from './host';
 
 /** Lines for the erasing script, or in words why there are none. */

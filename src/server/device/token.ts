@@ -1,4 +1,4 @@
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 import { lettersState, type LettersState } from '@/shop/tokens/keep';
 import { tokenTyped } from '@/shop/tokens/signs';
 import { plainly } from '../answer';

@@ -1,7 +1,7 @@
 import type { Fit } from '@/core/parts/fits';
 import { database } from '@/db/client';
 import { components, units } from '@/db/schema';
-import { Unit } from './unit';
+import { type Unit } from './unit';
 import { type MachineNow, fitOf, machinesNow } from '../parts/machine';
 import { freeFor } from '../parts/bin';
 import { and, eq, asc, sql } from 'drizzle-orm';

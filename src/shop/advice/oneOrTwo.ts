@@ -1,6 +1,6 @@
 import { database } from '@/db/client';
 import type { TwoRoute } from '@/words/parts/offer';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { houseNow } from '../house/tables';
 import { shopRules } from '../rules/queries';
 import { unitByTag } from '../units/queries';

@@ -5,8 +5,8 @@ import { keptOf } from '@/core/ledger/entry';
 import { type WayCost, compareWays } from '@/core/parts/repairOptions';
 import { database } from '@/db/client';
 import { fitRecord, OPEN_WANTS } from '../parts/quotes';
-import { Unit, Rules } from './unit';
-import { wantsOf } from './wanted';
+import { type Unit, type Rules } from './unit';
+import { type wantsOf } from './wanted';
 
 export interface EndView {
   id: string;

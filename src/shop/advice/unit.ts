@@ -5,14 +5,14 @@ import { openingOf, type Lying } from '@/core/minutes/opening';
 import type { Grade } from '@/core/price/model';
 import type { DerivedRecord } from '@/core/record';
 import { keptOf } from '@/core/ledger/entry';
-import { units, type shop } from '@/db/schema';
+import { type units, type shop } from '@/db/schema';
 import type { houseNow } from '../house/tables';
 import { harvestOf } from '../units/worth';
 import { fittingTimes } from '../rules/times';
 import { neverTakes, type MachineNow } from '../parts/machine';
 import { upgradeState, upgradesFor, type Offered } from './upgrades';
-import { BinFit } from './fit';
-import { wantsOf } from './wanted';
+import { type BinFit } from './fit';
+import { type wantsOf } from './wanted';
 
 export type Unit = typeof units.$inferSelect;
 export type Rules = Pick<typeof shop.$inferSelect, 'ratePerHourMinor' | 'feeBasisPoints'> &

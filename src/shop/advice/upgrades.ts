@@ -17,7 +17,7 @@ import type { Grade } from '@/core/price/model';
 import type { RecordPart } from '@/core/record/entries';
 import type { Specification } from '@/core/record/specification';
 import { priceModel } from '../units/worth';
-import { factsForUses } from './uses';
+import { factsForUses } from '@/words/unit/uses';
 import { factsOfPart } from '@/core/parts/facts';
 import { keptOf } from '@/core/ledger/entry';
 

@@ -10,7 +10,7 @@ import {
   type PartView,
   type WantView,
 } from '@/words/parts/view';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { houseNow } from '../house/tables';
 import { partsIn, unitByTag } from '../units/queries';
 import { partWorths } from '../units/worth';

@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { codeTables } from '@/db/schema';
 import { runInWorker } from '@/workers/pool';
 import { BENCH_ROLES, defineCommand } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 
 /**
  * Blink and beep codes from a CSV or JSON file. A maker's table that is there already is replaced. All of the

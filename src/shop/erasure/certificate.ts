@@ -8,7 +8,7 @@ import type { Certificate } from '@/formats/print/certificate';
 import { MEDIUM_WORDS, ERASURE_WORDS } from '@/words/drives/erasure';
 import { momentOf, dayOf } from '@/words/time';
 import type { Medium } from '@/core/erasure/media';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { sealFits } from '../history/seal';
 import { isRowId } from '../input';
 

@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { MEDIA } from '@/core/erasure/media';
 import { erasures } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { shortText, unitId, rowId } from '../input';
 import { refuseHeld } from '../line';
 import { componentById, heldComponent } from '../moves/component';

@@ -2,7 +2,7 @@ import { and, eq } from 'drizzle-orm';
 import Joi from 'joi';
 import { components } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { unitId } from '../input';
 import { refuseHeld } from '../line';
 import { writeCount } from '../record/count';

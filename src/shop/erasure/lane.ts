@@ -5,7 +5,7 @@ import { serialKey } from '@/core/machine/serial';
 import { database } from '@/db/client';
 import { components, erasureRuns, tokens, units } from '@/db/schema';
 import type { Actor } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { checkedInput } from '../input';
 import { patternOf, proofPlaces, type Pattern } from './pattern';
 import { its } from '../tokens/keep';

@@ -7,7 +7,7 @@ import type { Transaction } from '@/db/client';
 import type { Actor } from '../command';
 import { componentById, heldComponent } from '../moves/component';
 import { leave } from '../moves/leave';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { refuseHeld } from '../line';
 import { writeData } from '../record/data';
 import { dataEntries } from '../record/sources';

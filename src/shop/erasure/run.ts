@@ -9,7 +9,7 @@ import { identifies, serialKey } from '@/core/machine/serial';
 import type { Transaction } from '@/db/client';
 import { erasureRuns } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { assertPower } from '../safety/power';
 import { rowId, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';

@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm';
 import type { Transaction } from '@/db/client';
 import { components, units, type GoneAs } from '@/db/schema';
 import type { Actor } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { ownersParts } from '../hands/owner';
 import { closeStage } from '../line';
 import { freeKept, release } from '../parts/bin';

@@ -8,7 +8,7 @@ import { SOILS, SURFACE_KINDS, type Degree, type Zone } from '@/core/clean/zones
 import type { Transaction } from '@/db/client';
 import { shop } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type Actor, type CommandContext } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { shortText, unitId } from '../input';
 import { forward, moveStage, refuseHeld } from '../line';
 import { lastActBack, writeActs } from '../record/acts';

@@ -6,7 +6,7 @@ import { catalogue, findingById } from '@/catalog';
 import { appliesTo } from '@/core/belief/model';
 import type { Transaction } from '@/db/client';
 import { BENCH_ROLES, defineCommand, type Actor, type CommandContext } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { shortText, unitId } from '../input';
 import { forward, moveStage, refuseHeld } from '../line';
 import { lastActBack, writeActs } from '../record/acts';

@@ -12,7 +12,7 @@ import { standingActs, writeActs } from '../record/acts';
 import { sameModel } from '../record/model';
 import { entriesOf } from '../record/queries';
 import type { Actor } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 
 /** Standing entries of a machine's mat, oldest first. */
 export const matActs = (tx: Transaction | Database, unitId: string) =>

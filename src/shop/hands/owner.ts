@@ -5,7 +5,7 @@ import { agreementOf, type Agreement, type OwnerAct } from '@/core/owner/agreeme
 import { database, type Database, type Transaction } from '@/db/client';
 import { components } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type CommandContext } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { minor, rowId, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
 import { arrive } from '../moves/arrive';

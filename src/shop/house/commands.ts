@@ -8,7 +8,7 @@ import type { HouseTables } from '@/core/house/tables';
 import type { Transaction } from '@/db/client';
 import { houseTables, shop } from '@/db/schema';
 import { defineCommand, type Actor, type CommandResult } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { houseNow } from './tables';
 import { houseShape } from '@/shapes/house';
 

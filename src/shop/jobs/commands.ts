@@ -2,7 +2,7 @@ import { and, eq, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import { jobs, units } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { rowId } from '../input';
 import { openUnits } from './revaluation';
 import { startJob } from './start';

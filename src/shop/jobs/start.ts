@@ -3,7 +3,7 @@ import type { Transaction } from '@/db/client';
 import { enqueue } from '@/db/queue';
 import { jobs } from '@/db/schema';
 import type { Actor } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 
 export type JobKind = 'revalue' | 'import';
 

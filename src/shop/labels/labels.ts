@@ -1,7 +1,7 @@
 import type { Label } from '@/formats/print/labels';
 import { minorText } from '@/core/money/minor';
 import { binParts } from '../parts/queries';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { isTag } from '../input';
 import { tagged, tagsOf } from '../lots/queries';
 import { unitByTag } from '../units/queries';

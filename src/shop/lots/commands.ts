@@ -3,7 +3,7 @@ import { identifies } from '@/core/machine/serial';
 import type { Transaction } from '@/db/client';
 import { lots, units } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { putUnits } from './putUnits';
 import { addUnitInput, lotCorrection, receiveLotInput } from '@/shapes/lots';
 import { shareLotCost } from './shareCost';

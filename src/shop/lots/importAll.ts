@@ -4,7 +4,7 @@ import { BENCH_ROLES, defineCommand, type Actor } from '../command';
 import { runCommand } from '../runner';
 import type { Progress } from '../jobs/progress';
 import { personNow } from '../standing';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { rowId } from '../input';
 import { lotById } from './commands';
 import { freshRows, readRows } from './importManifest';

@@ -6,7 +6,7 @@ import type { Transaction } from '@/db/client';
 import { manifestMaps, units } from '@/db/schema';
 import type { ValueOf } from '@/shapes/inferred';
 import { BENCH_ROLES, defineCommand } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { startJob } from '../jobs/start';
 import { lotById } from './commands';
 import { putUnits } from './putUnits';

@@ -10,7 +10,7 @@ import { runInWorker } from '@/workers/pool';
 import { BENCH_ROLES, defineCommand, type Actor } from '../command';
 import { lendPart } from '../parts/reservation';
 import { release } from '../parts/bin';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { unitId } from '../input';
 import { replaceEarlier } from '../record/replace';
 import { putVerdict } from '../record/verdict';

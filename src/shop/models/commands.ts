@@ -4,7 +4,7 @@ import { findingById } from '@/catalog';
 import { MODEL_NOTE_KINDS } from '@/core/models/notebook';
 import { modelNotes } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { rowNumber, shortText } from '../input';
 
 /** Something about a model for whoever opens the next one. */

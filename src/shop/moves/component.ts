@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import type { Transaction } from '@/db/client';
 import { components } from '@/db/schema';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 
 export async function componentById(tx: Transaction, id: string) {
   const [row] = await tx.select().from(components).where(eq(components.id, id));

@@ -2,7 +2,7 @@ import { and, eq, isNull, or, sql } from 'drizzle-orm';
 import type { Transaction } from '@/db/client';
 import { components, erasures, movements, sightings } from '@/db/schema';
 import type { Actor } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { writeData } from '../record/data';
 import { assertDriveAccounted } from '../record/gate';
 import { writeMovement, type Component, type Exit, type MoveMore } from './movement';

@@ -1,6 +1,6 @@
 import type { Transaction } from '@/db/client';
 import type { Actor } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { writeData } from '../record/data';
 import { EXITS, writeMovement, type Component, type Exit, type Inside, type MoveMore } from './movement';
 import { heldWords, keptWords, ownedWords } from './words';

@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm';
 import type { Transaction } from '@/db/client';
 import { components, movements, units } from '@/db/schema';
 import type { Actor } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { overtake } from '../record/data';
 
 /** Where a part lies that is in the shop. */

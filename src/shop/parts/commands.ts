@@ -7,7 +7,7 @@ import { events, movements, partSales, recordValues, shop } from '@/db/schema';
 import { partFields, receivePartInput } from '@/shapes/parts';
 import type { Transaction } from '@/db/client';
 import { BENCH_ROLES, defineCommand, type Actor } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { isoDate, minor, rowId, rowNumber, shortText, unitId } from '../input';
 import { assertSaleDay } from '../rules/saleDay';
 import { refuseHeld } from '../line';

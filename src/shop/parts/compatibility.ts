@@ -3,7 +3,7 @@ import { bayKinds } from '@/catalog/machine/bays';
 import { machineField, machineKeys, readFact } from '@/core/parts/fields';
 import { modelSheets, recordValues } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { unitId } from '../input';
 import { refuseHeld } from '../line';
 import { modelKey, sheetOf } from './machine';

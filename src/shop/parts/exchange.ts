@@ -5,7 +5,7 @@ import type { Transaction } from '@/db/client';
 import { components, movements, wants } from '@/db/schema';
 import { partFields } from '@/shapes/parts';
 import type { Actor, CommandContext } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { minor, rowId, shortText } from '../input';
 import { recordNow } from '../record/queries';
 import { fitOf, fitWords, machineNow } from './machine';

@@ -8,7 +8,7 @@ import type { Specification } from '@/core/record/specification';
 import type { Transaction } from '@/db/client';
 import { components, recordValues } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { minor, rowId, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
 import { recordNow } from '../record/queries';

@@ -5,7 +5,7 @@ import type { Chassis, PartClass } from '@/core/catalogue';
 import type { Transaction } from '@/db/client';
 import { components } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { shortText, unitId, rowId } from '../input';
 import { refuseHeld } from '../line';
 import { recordNow } from '../record/queries';

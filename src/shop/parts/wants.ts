@@ -4,7 +4,7 @@ import { PART_CLASSES } from '@/core/catalogue';
 import type { Transaction } from '@/db/client';
 import { components, wants, type Stage } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type CommandContext } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { isoDate, minor, rowId, shortText, unitId } from '../input';
 import { moveStage, refuseHeld } from '../line';
 import { attributesShape } from '@/shapes/parts';

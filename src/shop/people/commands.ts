@@ -5,7 +5,7 @@ import { constraintOf } from '@/db/failure';
 import { account, session, user } from '@/db/schema';
 import type { Transaction } from '@/db/client';
 import { defineCommand, type Role } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { endTokensOf } from '../tokens/keep';
 
 export const ROLES = ['owner', 'technician', 'viewer'] as const satisfies readonly Role[];

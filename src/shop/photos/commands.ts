@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { PHOTO_ROLES, type PhotoRole } from '@/core/record/photos';
 import { observations, photos } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { shortText, unitId, rowId, rowNumber } from '../input';
 
 export interface ReadyPhoto {

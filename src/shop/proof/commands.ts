@@ -4,7 +4,7 @@ import Joi from 'joi';
 import { testsFor } from '@/core/grade/rubric';
 import { defects, functionTests, units } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { assertPower } from '../safety/power';
 import { shortText, unitId, rowId } from '../input';
 import { forward, moveStage } from '../line';

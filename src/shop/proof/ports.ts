@@ -4,7 +4,7 @@ import { testsFor } from '@/core/grade/rubric';
 import { portTests, type PortCount } from '@/core/record/places/ports';
 import { functionTests } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { houseNow } from '../house/tables';
 import { unitId } from '../input';
 import { forward, moveStage, refuseHeld } from '../line';

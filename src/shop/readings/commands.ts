@@ -8,7 +8,7 @@ import { shop, type units } from '@/db/schema';
 import { LogFault, readBatteryCsv, readHeatCsv } from '@/formats/readingsCsv';
 import { keyed } from '@/shapes/fields';
 import { BENCH_ROLES, defineCommand } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
 import { lastActBack, writeActs } from '../record/acts';

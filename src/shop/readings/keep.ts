@@ -28,7 +28,7 @@ import {
 import type { Transaction } from '@/db/client';
 import { functionTests, type units } from '@/db/schema';
 import type { Actor, CommandResult } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { writeActs, type ActKey } from '../record/acts';
 import type { Put } from '../command';
 import { putAnswer } from '../record/answer';

@@ -7,7 +7,7 @@ import { readingBatches, readingRuns, tokens, units } from '@/db/schema';
 import { log } from '@/log';
 import { runInWorker } from '@/workers/pool';
 import type { Actor } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { checkedInput } from '../input';
 import { its } from '../tokens/keep';
 

@@ -5,7 +5,7 @@ import { readingRuns, readingBatches } from '@/db/schema';
 import { sql, and, eq, isNull } from 'drizzle-orm';
 import Joi from 'joi';
 import { defineCommand, BENCH_ROLES, type CommandResult } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { rowId, unitId } from '../input';
 import { refuseHeld } from '../line';
 import { assertPower } from '../safety/power';

@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { SPEC_KEYS } from '@/core/record/keys';
 import type { Database, Transaction } from '@/db/client';
 import { recordValues, type Stage } from '@/db/schema';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { moveStage } from '../line';
 import { answersBack, sealBack } from './answer';
 

@@ -1,7 +1,7 @@
 import type { Chassis } from '@/core/catalogue';
 import { dataState } from '@/core/record/drives';
 import type { Database, Transaction } from '@/db/client';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { recordNow } from './queries';
 import { dataEntries } from './sources';
 

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import type { Database, Transaction } from '@/db/client';
 import { lots, type units } from '@/db/schema';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 
 type Unit = Pick<typeof units.$inferSelect, 'lotId' | 'tag'>;
 

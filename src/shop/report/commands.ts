@@ -5,7 +5,7 @@ import type { Transaction } from '@/db/client';
 import { observations, reports, units } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type Actor } from '../command';
 import { runInWorker } from '@/workers/pool';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { assertPower } from '../safety/power';
 import { shortText, unitId } from '../input';
 import { refuseHeld } from '../line';

@@ -3,7 +3,7 @@ import { identifies, serialKey } from '@/core/machine/serial';
 import type { Transaction } from '@/db/client';
 import { components, erasures, recordValues, sightings, units } from '@/db/schema';
 import type { Actor, CommandContext } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { arrive, type NewComponent } from '../moves/arrive';
 import { recordNow } from '../record/queries';
 import type { NewValue } from '../record/values';

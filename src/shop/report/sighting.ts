@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { database, type Transaction } from '@/db/client';
 import { components, sightings, units } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { rowId, unitId } from '../input';
 import { refuseHeld } from '../line';
 import { arrive } from '../moves/arrive';

@@ -6,10 +6,10 @@ import { learnFrom, tableStrength } from '@/core/learn/learn';
 import { overrideFaults, type CatalogueOverrides } from '@/core/belief/overrides';
 import { shop } from '@/db/schema';
 import { defineCommand } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { closedCases } from './closed';
 import { ratesInput } from '@/shapes/rates';
-import { overridesShape } from './shape';
+import { overridesShape } from '@/shapes/overrides';
 
 /**
  * House rules: what an attended hour costs, what selling costs. Values of units follow at their next change,

@@ -1,7 +1,7 @@
 import { eq, sql } from 'drizzle-orm';
 import type { Transaction } from '@/db/client';
 import { lots, shop } from '@/db/schema';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 
 /**
  * A sale is of a day the shop has seen: not one to come, by the shop's own calendar, and none before what is sold was

@@ -10,7 +10,7 @@ import { machinePlaces, type Place } from '@/core/record/places/machine';
 import { mayBePowered, type PowerAnswer, type Sign } from '@/core/safety/power';
 import type { Database, Transaction } from '@/db/client';
 import { shop, type units } from '@/db/schema';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { schoolsOf } from '../rules/schools';
 import { evidenceFrom, readNow } from '../record/queries';
 import type { Sources } from '../record/sources';

@@ -8,7 +8,7 @@ import Joi from 'joi';
 import { components, LISTED_AS, sales, shop, units, work, type ListedAs } from '@/db/schema';
 import type { Transaction } from '@/db/client';
 import { BENCH_ROLES, defineCommand } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { leaveUnit } from '../exit/unit';
 import { assertSaleDay } from '../rules/saleDay';
 import { unitLedger, keepResult } from '../ledger/unit';

@@ -7,7 +7,7 @@ import type { Database, Transaction } from '@/db/client';
 import { components, movements, observations, saleEndings, sales, units } from '@/db/schema';
 import { defineCommand, type Actor, type CommandContext } from '../command';
 import { move } from '../moves/move';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { isoDate, minor, shortText, unitId } from '../input';
 import { assertSaleDay } from '../rules/saleDay';
 import { keepResult } from '../ledger/unit';

@@ -19,7 +19,7 @@ import { driveSheets } from '../erasure/queries';
 import { recordNow } from '../record/queries';
 import { standingObservations } from '../record/sources';
 import type { Passport } from '@/formats/print/passport';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { proofOf, rubricOf } from '../proof/proof';
 import { houseNow } from '../house/tables';
 
@@ -27,7 +27,7 @@ import { onPaper, toldFaults } from '../record/toldFaults';
 import { lackingIn } from '../safety/power';
 import { carriedOut, endingOf } from '@/core/record/endings';
 import { erasuresOf, partsFitted, unitByTag, workOf } from '../units/queries';
-import { goodFor, runsWords, usesNow } from '../advice/uses';
+import { goodFor, runsWords, usesNow } from '@/words/unit/uses';
 import { donorPlaces } from '@/catalog/parts/donor';
 import type { ListedAs } from '@/db/schema';
 import { CHASSIS_NAMES } from '@/words/names';

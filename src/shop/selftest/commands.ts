@@ -8,7 +8,7 @@ import { testsFor } from '@/core/grade/rubric';
 import type { Transaction } from '@/db/client';
 import { defects, functionTests, recordValues, type units } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type Actor } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { houseNow } from '../house/tables';
 import { shortText, unitId } from '../input';
 import { forward, moveStage, refuseHeld } from '../line';

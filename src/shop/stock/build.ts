@@ -4,7 +4,7 @@ import { CHASSIS } from '@/core/catalogue';
 import type { PartExchanged } from '@/core/record/events';
 import { components, units } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { rowId, shortText } from '../input';
 import { refuseHeld } from '../line';
 import { lotById } from '../lots/commands';

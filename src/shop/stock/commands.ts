@@ -5,7 +5,7 @@ import { partFaults } from '@/core/parts/fields';
 import { components } from '@/db/schema';
 import { partFields } from '@/shapes/parts';
 import { BENCH_ROLES, defineCommand } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { minor, rowId, shortText } from '../input';
 import { lotById } from '../lots/commands';
 import { shareLotCost } from '../lots/shareCost';

@@ -8,7 +8,7 @@ import { observations, type Stage } from '@/db/schema';
 import { and, eq, isNull } from 'drizzle-orm';
 import Joi from 'joi';
 import { defineCommand, BENCH_ROLES } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { passMat } from '../hands/matRows';
 import { shortText, rowNumber, unitId } from '../input';
 import { refuseHeld, moveStage, forward } from '../line';

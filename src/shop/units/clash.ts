@@ -1,7 +1,7 @@
 import { findingById, repairById } from '@/catalog';
 import type { CommandContext } from '../command';
 import { ENDING_WORDS } from '@/words/names';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { endingOf } from '@/core/record/endings';
 import { clashesOf } from './revalue';
 

@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { BENCH_ITEMS } from '@/core/catalogue';
 import { STAGES, units } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { assertPower } from '../safety/power';
 import { shortText, unitId } from '../input';
 import { passMat } from '../hands/matRows';

@@ -3,7 +3,7 @@ import Joi from 'joi';
 import type { StopRoute } from '@/core/steps/problem';
 import { components, events, GONE_AS, movements, units, type Stage } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type CommandContext } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { leaveUnit } from '../exit/unit';
 import { minor, shortText, unitId } from '../input';
 import { forward, moveStage, refuseHeld } from '../line';

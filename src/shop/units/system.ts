@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { BENCH_ROLES, defineCommand } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { shortText, unitId } from '../input';
 import { forward, moveStage, refuseHeld } from '../line';
 import { recordNow } from '../record/queries';

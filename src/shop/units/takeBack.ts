@@ -3,7 +3,7 @@ import { events, observations, type Stage } from '@/db/schema';
 import { and, eq, isNull, desc, inArray } from 'drizzle-orm';
 import Joi from 'joi';
 import { defineCommand, BENCH_ROLES, type CommandContext } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { rowNumber, unitId } from '../input';
 import { refuseHeld, moveStage } from '../line';
 import { exchangeBack } from '../parts/exchange';

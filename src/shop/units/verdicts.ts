@@ -5,7 +5,7 @@ import { work } from '@/db/schema';
 import { and, eq, inArray } from 'drizzle-orm';
 import Joi from 'joi';
 import { defineCommand, BENCH_ROLES, type CommandContext } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
 import { exchangeInput, exchange } from '../parts/exchange';

@@ -2,7 +2,7 @@ import { and, asc, count, eq } from 'drizzle-orm';
 import Joi from 'joi';
 import { database } from '@/db/client';
 import { savedViews } from '@/db/schema';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { checkedInput, isRowId } from '../input';
 
 const MOST = 20;

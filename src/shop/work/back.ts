@@ -3,7 +3,7 @@ import Joi from 'joi';
 import type { EventPayloads } from '@/core/record/events';
 import { events, observations, work, workSegments, type Stage } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { unitId } from '../input';
 import { moveStage } from '../line';
 import { refuseHeld } from '../line';

@@ -3,7 +3,7 @@ import type { Transaction } from '@/db/client';
 import { work, workSegments } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type Actor } from '../command';
 import { putErasure } from '../erasure/put';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { houseNow } from '../house/tables';
 import { moveStage, forward, refuseHeld } from '../line';
 import { arrive } from '../moves/arrive';

@@ -3,7 +3,7 @@ import { user, account, work, workSegments } from '@/db/schema';
 import { and, eq, ne, sql } from 'drizzle-orm';
 import Joi from 'joi';
 import { defineCommand, BENCH_ROLES, type Actor, type CommandResult } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { assertAgreed } from '../hands/owner';
 import { shortText, unitId } from '../input';
 import { refuseHeld, moveStage, forward } from '../line';

@@ -9,7 +9,7 @@ import type { Transaction } from '@/db/client';
 import { work, type Stage } from '@/db/schema';
 import { and, eq, inArray } from 'drizzle-orm';
 import type { CommandContext } from '../command';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { houseNow } from '../house/tables';
 import { rowId } from '../input';
 import { dataStays } from '../record/stays';

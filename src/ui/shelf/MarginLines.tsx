@@ -1,6 +1,6 @@
 'use client';
 import { Money } from '../kit/theShop';
-import { MarginView } from './Shelf';
+import { type MarginView } from './Shelf';
 
 export function MarginLines({ margin }: { margin: MarginView }) {
   const few = (name: string, minor: number): [string, number, string][] => (minor ? [[name, minor, '']] : []);

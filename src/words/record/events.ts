@@ -1,6 +1,6 @@
 import type { EventKind } from '@/core/record/events';
 import { EVENT_TITLES } from './eventTitles';
-import { Payload, Names, told, SAYS, text, driveNamed } from './eventSays';
+import { type Payload, type Names, told, SAYS, text, driveNamed } from './eventSays';
 
 /** An event in words, for people. @param payload as it was sealed; shapes of earlier versions included */
 export function eventWords(kind: string, payload: Payload, names: Names): string {

@@ -1,7 +1,7 @@
 import { redirect } from 'next/navigation';
 import { requireActor } from '@/server/session';
 import { lotBooks } from '@/shop/ledger/lot';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 import { oneOrTwo } from '@/shop/advice/oneOrTwo';
 import type { TwoRoute } from '@/words/parts/offer';
 import { BuildForm } from '@/ui/parts/donors/BuildForm';

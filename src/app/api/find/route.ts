@@ -1,6 +1,6 @@
 import { answer } from '@/server/answer';
 import { requireActorForApi } from '@/server/session';
-import { findingsMatching } from '@/shop/diagnosis/case';
+import { findingsMatching } from '@/ask/diagnosis/case';
 import { shopMatching, workMatching } from '@/shop/find/queries';
 import { findUnits, unitByTag } from '@/shop/units/queries';
 

@@ -1,6 +1,6 @@
 import { answer } from '@/server/answer';
 import { requireActorForApi } from '@/server/session';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 import { lastJob } from '@/shop/jobs/queries';
 
 /** How far the last job of a kind is. */

@@ -1,7 +1,7 @@
 import { offeredInput } from '@/shapes/lots';
 import { answer, assertOwnOrigin, jsonWithin } from '@/server/answer';
 import { requireActorForApi } from '@/server/session';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 import { worthOfOffer, type Offer } from '@/shop/advice/offered';
 
 /** What a machine that is offered is worth to the shop, and the most to pay. Nothing is written. */

@@ -2,7 +2,7 @@ import { qrPng } from '@/formats/print/barcode';
 import { refusal } from '@/server/answer';
 import { download } from '@/server/download';
 import { requireActorForApi } from '@/server/session';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 
 const MOST = 300;
 

@@ -1,5 +1,5 @@
 import { answer, assertOwnOrigin, bodyWithin } from '@/server/answer';
-import { MAX_UPLOAD } from '@/server/photo';
+import { MAX_UPLOAD } from '@/pictures/photo';
 import { requireActorForApi } from '@/server/session';
 import { runInWorker } from '@/workers/pool';
 

@@ -1,7 +1,7 @@
 import { hostOf, plain } from '@/server/device/host';
 import { eraseScript } from '@/server/device/eraseScript';
 import { eraseRun } from '@/shop/erasure/lane';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 
 /** The script that erases one drive. Fetching it writes nothing anywhere. */
 export async function GET(

@@ -1,7 +1,7 @@
 import { answer, jsonWithin } from '@/server/answer';
 import { hostOf, plain } from '@/server/device/host';
 import { runScript } from '@/server/device/runScript';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 import { append, laneRun, MOST_BATCH_BYTES } from '@/shop/readings/lane';
 
 type Params = { params: Promise<{ token: string }> };

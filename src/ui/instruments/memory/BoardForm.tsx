@@ -2,7 +2,7 @@
 import { type SlotRule, MOST, SLOT_RULES } from '@/core/memory/board';
 import { ChoiceField, TextField } from '@/ui/kit/fields';
 import { useState } from 'react';
-import { Kept } from './MemoryBench';
+import { type Kept } from './MemoryBench';
 import { ruleWords } from './words';
 
 /** What lies there: how many slots, which modules, the board's rule. Fixed once the first start is noted. */

@@ -4,7 +4,7 @@ import { database } from '@/db/client';
 import { requireActor } from '@/server/session';
 import { powerNow } from '@/shop/safety/power';
 import { unitByTag } from '@/shop/units/queries';
-import { goodFor, runsWords, usesNow } from '@/shop/advice/uses';
+import { goodFor, runsWords, usesNow } from '@/words/unit/uses';
 import { seesMargins, shopHouse, shopRules } from '@/shop/rules/queries';
 import { dayOf } from '@/words/time';
 import { keepCurrent } from '@/shop/units/revalue';

@@ -1,6 +1,6 @@
 import { refusal } from '@/server/answer';
 import { signIn, signOut } from '@/server/signIn';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 
 /** Of all the sign-in library offers, the shop uses these two; nothing else answers. */
 const OPEN: Record<string, (request: Request) => Promise<Response>> = {

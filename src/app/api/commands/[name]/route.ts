@@ -3,7 +3,7 @@ import { nextStep } from '@/shop/units/nextStep';
 import { requireActorForApi } from '@/server/session';
 import { runCommand } from '@/shop/runner';
 import { commandByName } from '@/shop/commands';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 import { commandKey, versionSeen } from '@/shop/input';
 
 /** Commands that bring a file along; every other one is a few lines. */

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { marked } from 'marked';
 import { refusal } from '@/server/answer';
 import { requireActorForApi } from '@/server/session';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 
 /** A page of help as HTML; the pages are files of ours in docs/help. */
 export async function GET(_: Request, { params }: { params: Promise<{ page: string }> }): Promise<Response> {

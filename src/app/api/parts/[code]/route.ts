@@ -1,6 +1,6 @@
 import { answer } from '@/server/answer';
 import { requireActorForApi } from '@/server/session';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 import { factsOfPart } from '@/core/parts/facts';
 import { partByCode } from '@/shop/parts/queries';
 import { partView } from '@/words/parts/view';

@@ -3,7 +3,7 @@ import { database } from '@/db/client';
 import { photos } from '@/db/schema';
 import { refusal } from '@/server/answer';
 import { requireActorForApi } from '@/server/session';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 import { isRowId } from '@/shop/input';
 
 export async function GET(_: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {

@@ -5,7 +5,7 @@ import { filledUp } from '@/core/house/later';
 import { answer, jsonWithin } from '@/server/answer';
 import { requireActorForApi } from '@/server/session';
 import { houseShape } from '@/shapes/house';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 import { checkedInput } from '@/shop/input';
 import { whatIf } from '@/shop/proof/whatIf';
 

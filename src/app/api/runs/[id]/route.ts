@@ -1,6 +1,6 @@
 import { answer } from '@/server/answer';
 import { requireActorForApi } from '@/server/session';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 import { isRowId } from '@/shop/input';
 import { followRun } from '@/shop/readings/lane';
 

@@ -1,5 +1,5 @@
 import { answer } from '@/server/answer';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 import { finishRun } from '@/shop/readings/runs';
 import { laneRun } from '@/shop/readings/lane';
 import { runCommand } from '@/shop/runner';

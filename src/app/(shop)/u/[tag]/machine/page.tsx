@@ -2,7 +2,7 @@ import { photosAbout } from '@/shop/photos/queries';
 import { BASES, SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { LICENCES } from '@/shop/units/system';
-import { usesNow } from '@/shop/advice/uses';
+import { usesNow } from '@/words/unit/uses';
 import { reportsOf, valuesOf } from '@/shop/units/queries';
 import { PhotoTray } from '@/ui/unit/PhotoTray';
 import { ReportPanel } from '@/ui/machine/ReportPanel';

@@ -8,7 +8,7 @@ import { binFor } from '@/shop/advice/fit';
 import { fitView, insideViews, unitWants } from '@/shop/advice/views';
 import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { partsIn } from '@/shop/units/queries';
-import { factsForUses, usesNow } from '@/shop/advice/uses';
+import { factsForUses, usesNow } from '@/words/unit/uses';
 import { BinFor } from '@/ui/parts/bin/BinFor';
 import { PartsInside } from '@/ui/parts/PartsInside';
 import { PartsTabs } from '@/ui/parts/PartsTabs';

@@ -1,5 +1,5 @@
 import { labelFile } from '@/server/labels';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 import { lotLabels } from '@/shop/labels/labels';
 import { lotByCode } from '@/shop/lots/queries';
 

@@ -1,7 +1,7 @@
 import { database } from '@/db/client';
 import { answer, assertOwnOrigin, jsonWithin } from '@/server/answer';
 import { requireBenchForApi } from '@/server/session';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 import { checkedInput } from '@/shop/input';
 import { previewManifest } from '@/shop/lots/importManifest';
 import { lotByCode } from '@/shop/lots/queries';

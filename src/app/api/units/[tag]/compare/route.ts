@@ -1,6 +1,6 @@
 import { answer } from '@/server/answer';
 import { requireActorForApi } from '@/server/session';
-import { compareOnUnit } from '@/shop/diagnosis/compare';
+import { compareOnUnit } from '@/shop/units/compare';
 
 /** ?with=STEP: the proposed step against another. */
 export async function GET(

@@ -1,8 +1,8 @@
 import { answer, assertOwnOrigin, bodyWithin } from '@/server/answer';
-import { MAX_UPLOAD } from '@/server/photo';
+import { MAX_UPLOAD } from '@/pictures/photo';
 import { requireBenchForApi } from '@/server/session';
 import { runCommand } from '@/shop/runner';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 import { addPhoto } from '@/shop/photos/commands';
 import { unitByTag } from '@/shop/units/queries';
 import { runInWorker } from '@/workers/pool';

@@ -2,7 +2,7 @@ import { answer, assertOwnOrigin, bodyWithin } from '@/server/answer';
 import { reportFiles } from '@/server/reportFiles';
 import { requireBenchForApi } from '@/server/session';
 import { runCommand } from '@/shop/runner';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 import { ingestReport, MAX_REPORT } from '@/shop/report/commands';
 import { unitByTag } from '@/shop/units/queries';
 

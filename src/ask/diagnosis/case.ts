@@ -27,8 +27,8 @@ import { inspectUnit } from '@/core/steps/inspect';
 import { type Sighted } from '@/core/steps/inspect';
 import { overrideFaults, withOverrides, type CatalogueOverrides } from '@/core/belief/overrides';
 import { claimsIn } from '@/formats/claims';
-import { ShopError } from '../errors';
-import { overridesShape } from '../rules/shape';
+import { ShopError } from '@/errors';
+import { overridesShape } from '@/shapes/overrides';
 
 /** A case as a file: what is known of one machine, without a database. See docs/belief.md. */
 export interface CaseFile {

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { prepareZXingModule, readBarcodes } from 'zxing-wasm/reader';
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 import { openPicture } from './picture';
 
 let ready = false;

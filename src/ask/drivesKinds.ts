@@ -8,7 +8,7 @@ import { copyPlan, type CopyAsked } from '@/core/storage/copy';
 import { driveVerdict } from '@/core/storage/health';
 import { healthPage } from '@/core/storage/nvmePage';
 import { parseSmartctl } from '@/formats/report/smartctl';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { gigabytes } from './places';
 
 interface DriveAsked {

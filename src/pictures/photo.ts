@@ -1,4 +1,4 @@
-import { ShopError } from '@/shop/errors';
+import { ShopError } from '@/errors';
 import { NoPicture, openPicture, openPixels } from './picture';
 
 export const MAX_UPLOAD = 25_000_000;

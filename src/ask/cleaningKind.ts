@@ -5,7 +5,7 @@ import { cleaningPlan } from '@/core/clean/plan';
 import { cleanStateOf, type CleanAct } from '@/core/clean/state';
 import { cleaningWorth } from '@/core/clean/worth';
 import { SOILS, type Degree, type Schools, type Soil } from '@/core/clean/zones';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { chassis } from './places';
 
 export const cleaningShape = Joi.object({

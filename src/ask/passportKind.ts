@@ -3,7 +3,7 @@ import { paperCautions } from '@/catalog/papers/cautions';
 import { paperOf, type PaperKind, type TestDone } from '@/core/papers/paper';
 import type { HouseTables } from '@/core/house/tables';
 import type { MarkedDefect } from '@/core/grade/rubric';
-import { goodFor, runsWords, usesNow } from '../advice/uses';
+import { goodFor, runsWords, usesNow } from '@/words/unit/uses';
 import { marks } from './places';
 import { derivedOf, recordShape, type RecordAsked } from './recordKind';
 

@@ -4,9 +4,9 @@ import type { Comparison } from '@/core/steps/compare';
 import { runInWorker } from '@/workers/pool';
 import { database } from '@/db/client';
 import { units } from '@/db/schema';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { isTag } from '../input';
-import { appraisalOf, withNumbers } from '../units/revalue';
+import { appraisalOf, withNumbers } from './revalue';
 
 export interface UnitComparison {
   /** Names of the proposed step and of the one in mind. */

@@ -8,7 +8,7 @@ import type { DataEntry, PartEntry, RecordEntry } from '@/core/record/entries';
 import { shippedHouse } from '@/catalog/house';
 import { BASES, SPEC_KEYS, type Basis, type SpecKey } from '@/core/record/keys';
 import { readValue } from '@/core/record/values';
-import { ShopError } from '../errors';
+import { ShopError } from '@/errors';
 import { chassis } from './places';
 
 type Written = { voided?: boolean } & (
