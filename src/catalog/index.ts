@@ -5,6 +5,7 @@ import { benchMinutes } from './hands/openingMinutes';
 import { withBlocks } from './looks/blocks';
 import { bundles } from './looks/bundles';
 import { cautions } from './hands/cautions';
+import { donorPlaces } from './parts/donor';
 import { fitting } from './parts/fitting';
 import { disturbed, gates, handsLeave, leftOff } from './looks/gates';
 import { firstPower, outsideLook } from './looks/rounds';
@@ -52,6 +53,7 @@ export const catalogue: Catalogue = assertCatalogue({
   handsLeave,
   leftOff,
   fitting,
+  places: donorPlaces,
 });
 
 const findingIndex = new Map(catalogue.findings.map((finding) => [finding.id, finding]));

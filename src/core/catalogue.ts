@@ -1,3 +1,5 @@
+import type { DonorPlace } from './parts/donor';
+
 /**
  * The shapes of the trade's knowledge. The data itself lives in `src/catalog`; the core only says what it
  * must look like. Probabilities are in [0, 1]; minutes are attended minutes; money is integer minor units of
@@ -328,4 +330,6 @@ export interface Catalogue {
   leftOff: number;
   /** What a part put in does, whatever it was put in for. */
   fitting: Partial<Record<PartClass, Fitting>>;
+  /** Places inside a machine of each kind. */
+  places: Readonly<Record<Chassis, readonly DonorPlace[]>>;
 }

@@ -103,6 +103,8 @@ export interface Machine {
     slots?: number;
     /** Sizes of what is in, one a module. */
     fitted?: readonly number[];
+    /** Slots that are known to be empty; left out: nobody has seen every one. */
+    free?: number;
     /** Most a slot and the board take by their maker; most that was seen to work. */
     slotGb?: number;
     boardGb?: number;

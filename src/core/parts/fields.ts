@@ -249,6 +249,8 @@ function known<T extends object>(all: T): T | undefined {
 /** Largest module this shop saw working, and the sizes of those in it now. */
 interface MemoryNow {
   fitted: readonly number[];
+  /** Slots that are known to be empty; left out: nobody has seen every one. */
+  free?: number;
   provenGb?: number;
 }
 
@@ -280,6 +282,7 @@ export function machineOf(
       boardGb: figure(takes, 'memoryBoardGb'),
       provenSlotGb: proven || undefined,
       fitted: memory.fitted,
+      free: memory.free,
     }),
     ...(places.length && { bays: places }),
     panel: known({

@@ -125,6 +125,9 @@ describe('memory', () => {
   it('with every slot taken one has to come out, the smallest', () => {
     const full: Machine = { ...own, memory: { ...own.memory, fitted: [8, 4] } };
     expect(said(module, full)).toBe('every slot is taken: one module has to come out');
+    // the slots themselves were seen: one holds what nobody read, or one is free after all
+    expect(said(module, { ...own, memory: { ...own.memory, fitted: [8], free: 0 } })).toMatch(/every slot/);
+    expect(answer(module, { ...own, memory: { ...own.memory, fitted: [4, 2], free: 1 } })).toBe('fits');
     expect(said({ ...module, gb: 8 }, { ...full, memory: { ...full.memory, boardGb: 12 } })).toMatch(
       /16 GB together/,
     );

@@ -80,9 +80,11 @@ function memory(part: MemoryPart, machine: Machine): FitReason[] {
             ),
       );
     const fitted = slots.fitted ?? [];
-    const full = slots.slots !== undefined && fitted.length >= slots.slots;
+    const full =
+      slots.free === undefined ? slots.slots !== undefined && fitted.length >= slots.slots : slots.free === 0;
     if (full) reasons.push(care('every slot is taken: one module has to come out'));
-    const total = fitted.reduce((sum, size) => sum + size, 0) + gb - (full ? Math.min(...fitted) : 0);
+    const total =
+      fitted.reduce((sum, size) => sum + size, 0) + gb - (full && fitted.length ? Math.min(...fitted) : 0);
     if (slots.boardGb !== undefined && total > slots.boardGb)
       reasons.push(care(`${total} GB together is over the ${slots.boardGb} GB of the board`));
   }

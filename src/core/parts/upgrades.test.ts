@@ -122,6 +122,18 @@ describe('what practitioners say of upgrades', () => {
     expect(refused.map(({ id }) => id)).toEqual(['wrong']);
     expect(upgradesOf(problem([module('huge', 16, 0)])).refused[0].why.join()).toMatch(/over the maker/);
   });
+  it('slots seen one by one decide, whatever the sheet says: what nobody read may fill them', () => {
+    const seen = (free: number) => ({ ...machine, memory: { ...machine.memory, free } });
+    const one = (free: number) => upgradesOf(problem([module('free', 4, 0)], { machine: seen(free) })).sets;
+    expect(one(0).filter(({ out }) => out.length === 0)).toEqual([]);
+    expect(one(1)[0]).toMatchObject({ put: ['free'], out: [], care: [] });
+    // nobody told its modules apart: with the slots seen there is nothing left to look at first
+    const unread = { ...state, modules: [] };
+    const care = (own: typeof machine) =>
+      upgradesOf(problem([module('free', 4, 0)], { machine: own, state: unread })).sets[0].care.join();
+    expect(care(machine)).toMatch(/whether a slot is free/);
+    expect(care(seen(1))).toBe('');
+  });
 });
 
 /** Every subset of at most three changes, each looked at for itself: the best net there is. */

@@ -182,7 +182,10 @@ function opened(candidate: Candidate, problem: UpgradeProblem): Open | { why: st
   const { machine, rules } = problem;
   const alone =
     candidate.part.class === 'memory' && machine.memory
-      ? { ...machine, memory: { ...machine.memory, fitted: [], slots: undefined, boardGb: undefined } }
+      ? {
+          ...machine,
+          memory: { ...machine.memory, fitted: [], free: undefined, slots: undefined, boardGb: undefined },
+        }
       : machine;
   const { answer, reasons } = fits(candidate.part, alone, rules);
   const idle = idleCard(candidate, problem);
@@ -237,12 +240,14 @@ function memoryAfter(
   if (put.length === 0 && out.length === 0)
     return { gb: state.memoryGb, sizes: state.modules.map(({ gb }) => gb) };
   const stay = state.modules.filter(({ id }) => !out.some((each) => each.id === id));
-  const { slots, boardGb, slotGb, provenSlotGb } = machine.memory ?? {};
+  const { slots, free, boardGb, slotGb, provenSlotGb } = machine.memory ?? {};
   // modules nobody has told apart take at least one slot; where nobody counted the slots, one more may be there
   const unseen = state.modules.length === 0 && (state.memoryGb ?? 0) > 0 ? 1 : 0;
-  const room = slots ?? state.modules.length + unseen + 1;
+  const room = free === undefined ? (slots ?? state.modules.length + unseen + 1) : Infinity;
   const filled = stay.length + unseen + put.length;
   if (filled > room || filled === 0) return null;
+  // seen slot by slot: what comes out makes room, what is in it and nobody read does not
+  if (free !== undefined && put.length - out.length > free) return null;
   // modules of different generations never work together
   const kinds = new Set(put.flatMap(({ candidate }) => candidate.part.kind ?? []));
   if (kinds.size > 1) return null;
@@ -285,8 +290,10 @@ export function upgradesOf(problem: UpgradeProblem): Upgrades {
     prices.set(key, made);
     return made;
   };
+  const counted = problem.machine.memory;
   const unsure =
-    problem.machine.memory?.slots === undefined || (state.modules.length === 0 && (state.memoryGb ?? 0) > 0)
+    counted?.free === undefined &&
+    (counted?.slots === undefined || (state.modules.length === 0 && (state.memoryGb ?? 0) > 0))
       ? ['whether a slot is free is not known: look before it is opened for this']
       : [];
   const memorySets: {

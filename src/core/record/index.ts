@@ -12,6 +12,7 @@ import type { Lying, Stripped } from '../minutes/opening';
 import { handFlaws } from './handFlaws';
 import { insideNow, takenOut } from './places/gone';
 import { placesOf, takesOf } from './places/known';
+import { machinePlaces, type Place } from './places/machine';
 import { portFlaws, portsOf, type PortCount } from './places/ports';
 import { specificationOf, type Meaning, type Specification } from './specification';
 
@@ -21,6 +22,8 @@ export interface DerivedRecord extends Faults, Lying {
   drives: DriveRecord;
   /** Why it may not leave; empty = it may. */
   dataFaults: string[];
+  /** Every place inside, and what it holds. */
+  contents: Place[];
   /** Classes of parts taken out and not replaced. */
   gone: string[];
   /** How the places of the machine were seen, and what it takes as far as it was told. */
@@ -46,7 +49,8 @@ export interface DerivedRecord extends Faults, Lying {
 export function deriveRecord(
   entries: readonly RecordEntry[],
   meaning: Meaning &
-    Pick<Catalogue, 'benchMinutes' | 'handCaps'> & {
+    Pick<Catalogue, 'benchMinutes' | 'handCaps'> &
+    Partial<Pick<Catalogue, 'places'>> & {
       zoneName?: (zone: string) => string;
       /** What is stripped once all of an item of the mat is out. */
       strips?: Readonly<Record<string, Stripped>>;
@@ -58,16 +62,28 @@ export function deriveRecord(
   const clean = cleanStateOf(entries.flatMap((entry) => (entry.kind === 'clean' ? [entry.act] : [])));
   const { flaws, places } = faultsTold(entries, meaning);
   const ports = portsOf(entries);
+  const specification = specificationOf(entries, meaning);
+  const gone = takenOut(entries);
+  const seenPlaces = placesOf(entries);
+  const inside = insideNow(entries);
   return {
-    specification: specificationOf(entries, meaning),
+    specification,
     drives,
     dataFaults: dataFaults(drives),
     bench: benchOf(entries, meaning, chassis),
     stripped: strippedOf(mat, meaning.strips ?? {}),
-    gone: takenOut(entries),
-    seenPlaces: placesOf(entries),
+    contents: machinePlaces(meaning.places?.[chassis] ?? [], {
+      seenPlaces,
+      gone,
+      inside,
+      slots: specification.number('memorySlots'),
+      memoryGb: specification.number('memoryGb'),
+      drives: drives.counted,
+    }),
+    gone,
+    seenPlaces,
     takes: takesOf(entries),
-    inside: insideNow(entries),
+    inside,
     mat,
     clean,
     flaws: [

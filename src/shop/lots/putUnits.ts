@@ -48,7 +48,7 @@ function claimedOf(row: NewUnit): NewValue[] {
 
 const SAID = 'said';
 /** Nobody's unit: what lies in the bin for any machine. */
-const UNKNOWN = { inside: [], takes: {}, specification: new Specification([]) };
+const UNKNOWN = { inside: [], takes: {}, contents: [], specification: new Specification([]) };
 
 /** Evaluates machines that come in, each kind of them once. */
 class Valuer {

@@ -1,10 +1,9 @@
 import { and, asc, eq, isNull, or, sql, type SQL } from 'drizzle-orm';
 import type { Chassis, PartClass } from '@/core/catalogue';
-import type { DerivedRecord } from '@/core/record';
 import type { Database, Transaction } from '@/db/client';
 import { query, rowFrom } from '@/db/nested';
 import { components } from '@/db/schema';
-import { fitOf, machineFrom, machineNow, type MachineNow, type ModelKnown } from './machine';
+import { fitOf, machineFrom, machineNow, type MachineNow, type ModelKnown, type Told } from './machine';
 
 /** Tested good, and in the bin. */
 export const goodInBin = and(eq(components.place, 'bin'), eq(components.knownGood, true));
@@ -19,8 +18,6 @@ export const freeFor = (unit: string | SQL) =>
 
 /** A machine that is on no record. */
 export const NOBODY = '00000000-0000-0000-0000-000000000000';
-
-type Told = Pick<DerivedRecord, 'inside' | 'takes' | 'specification'>;
 
 interface Unit {
   id: string;

@@ -32,11 +32,7 @@ interface TakesNow {
 }
 
 /** What a machine takes: by its kind, its model, what is in it, its report, and what was told of this one. */
-function takesNow(
-  chassis: Chassis,
-  sheet: Facts,
-  { inside, takes, specification }: Pick<DerivedRecord, 'inside' | 'takes' | 'specification'>,
-): TakesNow {
+function takesNow(chassis: Chassis, sheet: Facts, { inside, takes, specification }: Told): TakesNow {
   const slots = specification.number('memorySlots');
   const watts = specification.number('processorWatts');
   const seen = {
@@ -129,7 +125,7 @@ export interface MachineNow extends TakesNow {
   provenGb: number | undefined;
 }
 
-type Told = Pick<DerivedRecord, 'inside' | 'takes' | 'specification'>;
+export type Told = Pick<DerivedRecord, 'inside' | 'takes' | 'specification' | 'contents'>;
 
 /** Units as the rules of fit see them, what is known of their models read once for all. */
 export async function machinesNow(
@@ -149,6 +145,14 @@ export async function machinesNow(
   });
 }
 
+/** Memory slots that hold nothing, where they were counted and every one is known. */
+function freeSlots({ contents, specification }: Told): number | undefined {
+  const slots = contents.filter((place) => place.class === 'memory');
+  return specification.number('memorySlots') === null || slots.some(({ holds }) => holds === null)
+    ? undefined
+    : slots.filter(({ holds }) => holds === 'nothing').length;
+}
+
 /** A unit as the rules of fit see it, by what is known of its model. */
 export function machineFrom(chassis: Chassis, record: Told, { sheet, provenGb }: ModelKnown): MachineNow {
   const takes = takesNow(chassis, sheet, record);
@@ -156,7 +160,11 @@ export function machineFrom(chassis: Chassis, record: Told, { sheet, provenGb }:
     const gb = part.class === 'memory' ? factsOfPart(part).gb : undefined;
     return typeof gb === 'number' ? [gb] : [];
   });
-  const machine = machineOf(chassis, takes.facts, bayKinds, { fitted: sizes, provenGb });
+  const machine = machineOf(chassis, takes.facts, bayKinds, {
+    fitted: sizes,
+    free: freeSlots(record),
+    provenGb,
+  });
   return { ...takes, machine, provenGb };
 }
 

@@ -1,12 +1,9 @@
 import { catalogue, findingById } from '@/catalog';
 import { cleaning } from '@/catalog/cleaning';
-import { donorPlaces } from '@/catalog/parts/donor';
 import type { Chassis, Hazard } from '@/core/catalogue';
 import type { CleanState } from '@/core/clean/state';
 import type { Schools } from '@/core/clean/zones';
 import { lackingOf } from '@/core/parts/lacking';
-import type { DerivedRecord } from '@/core/record';
-import { machinePlaces, type Place } from '@/core/record/places/machine';
 import { mayBePowered, type PowerAnswer, type Sign } from '@/core/safety/power';
 import type { Database, Transaction } from '@/db/client';
 import { shop, type units } from '@/db/schema';
@@ -29,21 +26,6 @@ export function dirtShuts(chassis: Chassis, clean: CleanState, { first }: School
   return found?.words ?? null;
 }
 
-/** What decides about the places of a machine. */
-export type ForPlaces = Pick<DerivedRecord, 'seenPlaces' | 'gone' | 'inside' | 'specification' | 'drives'>;
-
-/** The places of a machine and what each holds. */
-export const placesIn = (chassis: Chassis, { specification, drives, ...known }: ForPlaces): Place[] =>
-  machinePlaces(donorPlaces[chassis], {
-    ...known,
-    slots: specification.number('memorySlots'),
-    memoryGb: specification.number('memoryGb'),
-    drives: drives.counted,
-  });
-
-/** What a machine is seen not to have. */
-export const lackingIn = (chassis: Chassis, known: ForPlaces) => lackingOf(placesIn(chassis, known));
-
 /** What the record of a machine says of danger, in the order it was sealed. */
 function signsOf(sources: Sources): Sign[] {
   return evidenceFrom(sources).flatMap(({ entry }): Sign[] => {
@@ -64,7 +46,7 @@ export async function powerNow(
   const { record, sources } = await readNow(tx, unit);
   const [rules] = await tx.select({ schools: shop.schools }).from(shop);
   const dirt = dirtShuts(unit.chassis, record.clean, schoolsOf(rules));
-  const lacks = lackingIn(unit.chassis, record).classes;
+  const lacks = lackingOf(record.contents).classes;
   return mayBePowered(catalogue, signsOf(sources), { act, dirt, lacks });
 }
 

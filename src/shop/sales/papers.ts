@@ -24,7 +24,7 @@ import { proofOf, rubricOf } from '../proof/proof';
 import { houseNow } from '../house/tables';
 
 import { onPaper, toldFaults } from '../record/toldFaults';
-import { lackingIn } from '../safety/power';
+import { lackingOf } from '@/core/parts/lacking';
 import { carriedOut, endingOf } from '@/core/record/endings';
 import { erasuresOf, partsFitted, unitByTag, workOf } from '../units/queries';
 import { goodFor, runsWords, usesNow } from '@/words/unit/uses';
@@ -164,7 +164,7 @@ function paperFor(
     ),
     marks: proof.marks.map((mark) => ({ ...mark, size: mark.size as 0 | 1 | 2 })),
     faults: [
-      ...lackingIn(unit.chassis, record).names.map((name) => `missing: ${lower(name)}`),
+      ...lackingOf(record.contents).names.map((name) => `missing: ${lower(name)}`),
       ...toldFaults(unit.evaluation, record).map(onPaper),
     ],
     cautions: paperCautions,

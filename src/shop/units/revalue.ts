@@ -18,7 +18,9 @@ import { houseNow } from '../house/tables';
 import { modelFaultsFrom, modelOddsFrom } from '../models/faults';
 import { schoolsOf } from '../rules/schools';
 import { NO_BOARD } from '@/core/safety/power';
-import { dirtShuts, lackingIn, type ForPlaces } from '../safety/power';
+import type { Told } from '../parts/machine';
+import { lackingOf } from '@/core/parts/lacking';
+import { dirtShuts } from '../safety/power';
 import { dirtOf, dirtyPrice, withCleaning } from './dirt';
 import { classesOf, priceOf, worthOf } from './worth';
 import type { UnitWorth } from '@/core/steps/problem';
@@ -96,7 +98,9 @@ export interface Appraised {
   chassis: Chassis;
   source: LotSource;
   grade: Grade | null;
-  derived: ForPlaces & Lying & Partial<Pick<DerivedRecord, 'clean'>>;
+  derived: Pick<DerivedRecord, 'specification' | 'contents' | 'gone' | 'seenPlaces'> &
+    Lying &
+    Partial<Pick<DerivedRecord, 'clean'>>;
   record: Sighted[];
   bin: EvaluationInput['bin'];
   /** Offers of parts for it. */
@@ -119,7 +123,7 @@ export function appraise({ rules, house }: ReckoningRules, machine: Appraised) {
   const whole = priceOf(house.tables, chassis, specification, grade, true);
   const dirt = dirtOf(chassis, clean, schools, whole.minor, rules, derived);
   // without its board nothing can be made of it but parts
-  const shell = lackingIn(chassis, derived).classes.includes('board');
+  const shell = lackingOf(derived.contents).classes.includes('board');
   const price = shell ? { ...whole, minor: 0, lowMinor: 0, highMinor: 0 } : dirtyPrice(whole, dirt);
   const { verifyMinutes, ...worth } = withCleaning(
     worthOf(house.tables, chassis, specification, price, rules, derived),
@@ -296,7 +300,7 @@ type Seen = Pick<
   typeof units.$inferSelect,
   'id' | 'chassis' | 'maker' | 'model' | 'stage' | 'reckonedWith'
 > & {
-  record?: Pick<DerivedRecord, 'inside' | 'takes' | 'specification'>;
+  record?: Told;
 };
 
 /**

@@ -2,7 +2,6 @@ import { cautionById } from '@/catalog';
 import { usualSlots } from '@/catalog/instruments/memory';
 import { database } from '@/db/client';
 import { openBoard } from '@/shop/memory/queries';
-import { partsIn } from '@/shop/units/queries';
 import { BestFit } from '@/ui/instruments/memory/BestFit';
 import { LessSeen } from '@/ui/instruments/memory/LessSeen';
 import { MemoryBench } from '@/ui/instruments/memory/MemoryBench';
@@ -15,20 +14,18 @@ export default async function MemoryPage({ params, searchParams }: Props) {
   const { tag } = await params;
   const asked = (await searchParams).view ?? '';
   const view = ['less', 'fit'].includes(asked) ? asked : '';
-  const { unit, spec } = await loadUnit(tag);
-  const [head, board, parts] = await Promise.all([
-    unitHead(tag),
-    openBoard(database(), unit.id),
-    partsIn(unit.id),
-  ]);
-  const modules = parts.filter((part) => part.class === 'memory' && Number(part.attributes.gb) > 0);
+  const { unit, spec, record } = await loadUnit(tag);
+  const [head, board] = await Promise.all([unitHead(tag), openBoard(database(), unit.id)]);
+  const places = record.contents.filter((place) => place.class === 'memory');
+  const modules = places.flatMap(({ part }) => (part && Number(part.attributes.gb) > 0 ? [part] : []));
   const whole = spec.number('memoryGb');
   const fitted = modules.length
     ? modules.map((part) => Number(part.attributes.gb)).slice(0, 8)
     : whole
       ? [whole]
       : [];
-  const slots = spec.number('memorySlots') ?? usualSlots[unit.chassis];
+  const slots =
+    spec.number('memorySlots') === null ? Math.max(places.length, usualSlots[unit.chassis]) : places.length;
   const base = `/u/${tag}/memory`;
   const pages = [
     [base, 'Which one is it'],

@@ -1,7 +1,6 @@
 import { donorPlaces } from '@/catalog/parts/donor';
 import { portKinds } from '@/catalog/machine/ports';
 import type { Place } from '@/core/record/places/machine';
-import { placesIn } from '@/shop/safety/power';
 import { MachineTabs } from '@/ui/machine/MachineTabs';
 import { PlacesPanel, type PlaceLine } from '@/ui/machine/PlacesPanel';
 import { Sockets } from '@/ui/machine/Sockets';
@@ -20,7 +19,7 @@ export default async function PlacesPage({ params }: { params: Promise<{ tag: st
   const { unit, record } = await loadUnit(tag);
   const head = await unitHead(tag);
   const sheet = new Set(donorPlaces[unit.chassis].map(({ id }) => id));
-  const places = placesIn(unit.chassis, record).map((place): PlaceLine => ({
+  const places = record.contents.map((place): PlaceLine => ({
     id: place.id,
     name: place.name,
     holds: place.holds,
