@@ -11,6 +11,7 @@ import { reviveSilent } from '@/shop/jobs/start';
 import { publishMinutes } from '@/shop/jobs/publishMinutes';
 import { workHere } from '@/workers/pool';
 import run from '@/workers/worker';
+import { sweepPhotos } from '@/shop/photos/store';
 import { nightly } from './nightly';
 
 /**
@@ -24,6 +25,7 @@ const POLL_SECONDS = 0.5;
 const REVIVE_MS = 30_000;
 const PARENT_MS = 2_000;
 const BEAT_MS = 20_000;
+const DAY_MS = 24 * 3_600_000;
 const CHORES_MS = 10 * 60_000;
 /** What is under way gets this long when it is told to stop; then another worker begins it anew. */
 const GRACE_MS = 5_000;
@@ -62,6 +64,11 @@ setInterval(() => void beat(), BEAT_MS).unref();
 // every night a backup, once a week one is put back to see whether it can be
 if (process.env.OMNITROPE_BACKUPS)
   setInterval(() => void nightly(process.env.OMNITROPE_BACKUPS!), CHORES_MS).unref();
+// once a day objects go whose photographs are gone, where photographs lie in a store
+setInterval(
+  () => void sweepPhotos().catch((error: unknown) => log.warn({ error }, 'worker: photographs not swept')),
+  DAY_MS,
+).unref();
 // once a day what clocks have taught is reckoned with
 setInterval(
   () =>

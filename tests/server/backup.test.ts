@@ -42,7 +42,7 @@ describe('backup and restore', () => {
     script('restore', file);
     expect(await unitRow(unit.unitId)).toEqual(before);
     const [photo] = await database().select().from(photos);
-    expect([...photo.bytes]).toEqual([0, 255, 10, 13, 92]);
+    expect([...photo.bytes!]).toEqual([0, 255, 10, 13, 92]);
     expect(await historyFault()).toBeNull();
     await expect(database().execute(sql`delete from events`)).rejects.toThrow();
     expect(execFileSync('ls', [folder], { encoding: 'utf8' })).toContain('before-restore-');

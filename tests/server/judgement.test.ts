@@ -4,6 +4,7 @@ import { database } from '@/db/client';
 import { components, observations } from '@/db/schema';
 import { findingById } from '@/catalog';
 import { addPhoto } from '@/shop/photos/commands';
+import { layAway } from '@/shop/photos/store';
 import { runCommand } from '@/shop/runner';
 import { act, benchA, benchB, ERASED, lotWith, openShop, owner, refusal, unitRow } from './shop';
 
@@ -197,7 +198,8 @@ describe('a note to an answer', () => {
     expect(await refusal(act(benchA, 'noteAnswer', { unitId: other, ...note }))).toMatchObject({
       code: 'refused',
     });
-    const photo = { note: '', width: 1, height: 1, bytes: Buffer.from([1]), observation: id };
+    const laid = await layAway(Buffer.from([1]));
+    const photo = { note: '', width: 1, height: 1, ...laid, observation: id };
     expect(await refusal(runCommand(addPhoto, benchA, { input: { unitId: other, ...photo } }))).toMatchObject(
       {
         code: 'refused',

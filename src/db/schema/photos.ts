@@ -25,12 +25,15 @@ export const photos = pgTable(
     onPapers: boolean('on_papers').notNull().default(false),
     width: integer('width').notNull(),
     height: integer('height').notNull(),
-    bytes: bytea('bytes').notNull(),
+    /** Where its bytes lie: here, or in the store of objects under its id. */
+    stored: text('stored').$type<'database' | 'objects'>().notNull().default('database'),
+    bytes: bytea('bytes'),
     by: text('by').notNull(),
     at: at('at').notNull().defaultNow(),
   },
   (t) => [
     index('photos_unit').on(t.unitId, t.at),
     check('photos_size', sql`octet_length(${t.bytes}) <= 409600`),
+    check('photos_stored', sql`(${t.stored} = 'database') = (${t.bytes} is not null)`),
   ],
 );

@@ -1,25 +1,12 @@
 import { and, eq, isNull } from 'drizzle-orm';
 import Joi from 'joi';
-import { PHOTO_ROLES, type PhotoRole } from '@/core/record/photos';
+import { PHOTO_ROLES } from '@/core/record/photos';
 import { observations, photos } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '@/errors';
 import { shortText, unitId, rowId, rowNumber } from '../input';
 
-export interface ReadyPhoto {
-  unitId: string;
-  note: string;
-  /** What it is taken for, and what it is of. */
-  role?: PhotoRole | '';
-  about?: string;
-  /** The answer it shows. */
-  observation?: number;
-  width: number;
-  height: number;
-  bytes: Buffer;
-}
-
-/** Takes in a picture that has already been made small. */
+/** Takes in a picture that has already been made small and laid away (`layAway`). */
 export const addPhoto = defineCommand({
   name: 'addPhoto',
   roles: BENCH_ROLES,
@@ -38,9 +25,13 @@ export const addPhoto = defineCommand({
     observation: rowNumber('answer'),
     width: Joi.number().integer().required(),
     height: Joi.number().integer().required(),
-    bytes: Joi.binary().max(409_600).required(),
+    id: rowId('photograph').required(),
+    size: Joi.number().integer().required(),
+    /** Where its bytes lie: they come along for the database, and are in the store already otherwise. */
+    stored: Joi.string().valid('database', 'objects').required(),
+    bytes: Joi.binary().max(409_600),
   }),
-  async run({ tx, actor, unit }, { unitId: _, ...photo }) {
+  async run({ tx, actor, unit }, { unitId: _, size, ...photo }) {
     if (photo.observation !== undefined) {
       const [answer] = await tx
         .select({ id: observations.id })
@@ -66,7 +57,7 @@ export const addPhoto = defineCommand({
           photo: row.id,
           width: photo.width,
           height: photo.height,
-          bytes: photo.bytes.length,
+          bytes: size,
           note: photo.note,
           ...(photo.role && { role: photo.role }),
           ...(photo.about && { about: photo.about }),

@@ -24,6 +24,7 @@ import { proofOf, rubricOf } from '../proof/proof';
 import { houseNow } from '../house/tables';
 
 import { onPaper, toldFaults } from '../record/toldFaults';
+import { bytesOf } from '../photos/store';
 import { lackingOf } from '@/core/parts/lacking';
 import { carriedOut, endingOf } from '@/core/record/endings';
 import { erasuresOf, partsFitted, unitByTag, workOf } from '../units/queries';
@@ -58,15 +59,23 @@ async function cleanedOn(unitId: string) {
 /** Photographs somebody chose for the papers, as a printer takes them. */
 async function chosenPhotos(unitId: string) {
   const rows = await database()
-    .select({ bytes: photos.bytes, role: photos.role, note: photos.note })
+    .select({
+      id: photos.id,
+      stored: photos.stored,
+      bytes: photos.bytes,
+      role: photos.role,
+      note: photos.note,
+    })
     .from(photos)
     .where(and(eq(photos.unitId, unitId), eq(photos.onPapers, true)))
     .orderBy(asc(photos.at))
     .limit(6);
-  return rows.map(({ bytes, role, note }) => ({
-    words: [role, note].filter(Boolean).join(': '),
-    jpeg: new Uint8Array(bytes),
-  }));
+  return Promise.all(
+    rows.map(async ({ role, note, ...row }) => ({
+      words: [role, note].filter(Boolean).join(': '),
+      jpeg: new Uint8Array(await bytesOf(row)),
+    })),
+  );
 }
 
 const chosenIds = async (unitId: string) =>

@@ -4,6 +4,7 @@ import { photos } from '@/db/schema';
 import { refusal } from '@/server/answer';
 import { requireActorForApi } from '@/server/session';
 import { ShopError } from '@/errors';
+import { bytesOf } from '@/shop/photos/store';
 import { isRowId } from '@/shop/input';
 
 export async function GET(_: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
@@ -11,10 +12,13 @@ export async function GET(_: Request, { params }: { params: Promise<{ id: string
     await requireActorForApi();
     const { id } = await params;
     const [photo] = isRowId(id)
-      ? await database().select({ bytes: photos.bytes }).from(photos).where(eq(photos.id, id.toLowerCase()))
+      ? await database()
+          .select({ id: photos.id, stored: photos.stored, bytes: photos.bytes })
+          .from(photos)
+          .where(eq(photos.id, id.toLowerCase()))
       : [];
     if (!photo) throw new ShopError('missing', 'There is no such photograph.');
-    return new Response(new Uint8Array(photo.bytes), {
+    return new Response(new Uint8Array(await bytesOf(photo)), {
       headers: {
         'content-type': 'image/webp',
         'cache-control': 'private, max-age=31536000, immutable',

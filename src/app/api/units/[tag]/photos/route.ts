@@ -4,6 +4,7 @@ import { requireBenchForApi } from '@/server/session';
 import { runCommand } from '@/shop/runner';
 import { ShopError } from '@/errors';
 import { addPhoto } from '@/shop/photos/commands';
+import { layAway } from '@/shop/photos/store';
 import { unitByTag } from '@/shop/units/queries';
 import { runInWorker } from '@/workers/pool';
 
@@ -28,6 +29,7 @@ export async function POST(
     const note = asked.get('note') ?? '';
     const observation = asked.get('answer');
     const about = asked.get('about');
+    const laid = await layAway(Buffer.from(bytes));
     const taken = await runCommand(addPhoto, actor, {
       input: {
         unitId: found.unit.id,
@@ -37,7 +39,7 @@ export async function POST(
         ...(observation !== null && { observation: Number(observation) }),
         width,
         height,
-        bytes: Buffer.from(bytes),
+        ...laid,
       },
     });
     return codes.length ? { ...taken, answer: { ...taken.answer, codes } } : taken;
