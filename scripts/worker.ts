@@ -11,6 +11,7 @@ import { reviveSilent } from '@/shop/jobs/start';
 import { publishMinutes } from '@/shop/jobs/publishMinutes';
 import { workHere } from '@/workers/pool';
 import run from '@/workers/worker';
+import { monthsReady } from '@/shop/readings/months';
 import { sweepPhotos } from '@/shop/photos/store';
 import { nightly } from './nightly';
 
@@ -68,6 +69,11 @@ if (process.env.OMNITROPE_BACKUPS)
 setInterval(
   () => void sweepPhotos().catch((error: unknown) => log.warn({ error }, 'worker: photographs not swept')),
   DAY_MS,
+).unref();
+// samples of this month and the next have tables of their own before they come
+setInterval(
+  () => void monthsReady().catch((error: unknown) => log.warn({ error }, 'worker: months not made ready')),
+  CHORES_MS,
 ).unref();
 // once a day what clocks have taught is reckoned with
 setInterval(

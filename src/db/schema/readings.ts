@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import { date, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import type { SoFar } from '@/core/instruments/conduct';
 import type { Columns, RunKind } from '@/core/instruments/run';
 import { at, moment } from '../columns';
@@ -48,7 +48,10 @@ export const readingRuns = pgTable(
   ],
 );
 
-/** A batch of samples: one row of arrays. No lock of a unit, no event. */
+/**
+ * A batch of samples: one row of arrays. No lock of a unit, no event. The database keeps them apart by the month their run
+ * began (`samples_month` makes a month ready), so that what is written to stays small however many years lie behind it.
+ */
 export const readingBatches = pgTable(
   'reading_batches',
   {
@@ -56,8 +59,10 @@ export const readingBatches = pgTable(
       .notNull()
       .references(() => readingRuns.id, { onDelete: 'cascade' }),
     seq: integer('seq').notNull(),
+    /** First day of the month its run began, in UTC: of the run, so that a batch sent twice is the same row. */
+    month: date('month').notNull(),
     columns: jsonb('columns').$type<Columns>().notNull(),
     at: moment('at'),
   },
-  (t) => [primaryKey({ columns: [t.runId, t.seq] })],
+  (t) => [primaryKey({ columns: [t.runId, t.seq, t.month] })],
 );

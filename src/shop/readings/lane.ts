@@ -111,9 +111,10 @@ export async function append(token: string, body: unknown): Promise<LaneAnswer &
   if (fault) throw new ShopError('invalid', `Not taken in: ${fault}.`, { fields: { columns: fault } });
   // the run may end between: what comes after is not kept
   const { rows } = await database().execute<{ open: boolean; taken: number }>(sql`
-    with run as (select id from reading_runs where id = ${run.id} and ended_at is null),
-      put as (insert into reading_batches (run_id, seq, columns)
-        select id, ${seq}, ${JSON.stringify(columns)}::jsonb from run
+    with run as (select id, date_trunc('month', started_at at time zone 'UTC')::date as month
+        from reading_runs where id = ${run.id} and ended_at is null),
+      put as (insert into reading_batches (run_id, seq, month, columns)
+        select id, ${seq}, month, ${JSON.stringify(columns)}::jsonb from run
         on conflict do nothing returning seq)
     select exists (select 1 from run) as open, (select count(*)::int from put) as taken`);
   if (!rows[0].open) return { say: 'end', words: 'the run is over', taken: false, looked: Promise.resolve() };
