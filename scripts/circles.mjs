@@ -1,8 +1,10 @@
 // Aggregates of the shop, and parts of the core, do not import each other in a circle: folders are looked at,
 // not files, and tests and imports of types alone are left out. And no folder holds more than sixteen files, tests
-// apart. Ends with 1 and what was found.
-import { readdirSync } from 'node:fs';
+// apart; and every function and constant the core offers says what it is, and what it throws. Ends with 1 and what was
+// found.
+import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import ts from 'typescript';
 import { cruise } from 'dependency-cruiser';
 
 const ROOTS = ['src/core', 'src/shop'];
@@ -57,8 +59,32 @@ for (const { folder, files } of foldersOf('src'))
     found++;
     console.error(`${folder} holds ${files} files: ${MOST_FILES} are the most`);
   }
-if (looked < 100) {
-  console.error(`only ${looked} imports were looked at: the check itself is broken`);
+
+function* filesIn(folder) {
+  for (const entry of readdirSync(folder, { withFileTypes: true }))
+    if (entry.isDirectory()) yield* filesIn(join(folder, entry.name));
+    else if (SOURCE.test(entry.name)) yield join(folder, entry.name);
+}
+let told = 0;
+for (const file of filesIn('src/core')) {
+  const source = ts.createSourceFile(file, readFileSync(file, 'utf8'), ts.ScriptTarget.Latest, true);
+  for (const statement of source.statements) {
+    const offered = statement.modifiers?.some(({ kind }) => kind === ts.SyntaxKind.ExportKeyword);
+    if (!offered || ts.isInterfaceDeclaration(statement) || ts.isTypeAliasDeclaration(statement)) continue;
+    const before = source.text.slice(statement.getFullStart(), statement.getStart(source));
+    const name = statement.name?.text ?? statement.declarationList?.declarations[0].name.getText(source);
+    told++;
+    if (!before.includes('/**')) {
+      found++;
+      console.error(`${file}: ${name} does not say what it is`);
+    } else if (/\bthrow\b/.test(statement.getText(source)) && !before.includes('@throws')) {
+      found++;
+      console.error(`${file}: ${name} does not say what it throws`);
+    }
+  }
+}
+if (looked < 100 || told < 300) {
+  console.error(`only ${looked} imports and ${told} exports were looked at: the check itself is broken`);
   process.exit(1);
 }
 if (found) process.exit(1);

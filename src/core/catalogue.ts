@@ -23,6 +23,7 @@ export type LotSource = (typeof LOT_SOURCES)[number];
 /** Id of the finding that is the look over the whole machine. */
 export const WHOLE_LOOK = 'whole-look';
 
+/** Groups of causes, as screens and learning sum them up. */
 export const GROUPS = [
   'power',
   'boot',

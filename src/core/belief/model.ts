@@ -56,10 +56,15 @@ export function priorOf(cause: Cause, context: ModelContext): number {
   return odds / (1 + odds);
 }
 
+/** Is there such a thing in a machine of this kind? Nothing said: in every kind. */
 export function appliesTo(item: { chassis?: Chassis[] }, chassis: Chassis): boolean {
   return !item.chassis || item.chassis.includes(chassis);
 }
 
+/**
+ * A finding as the engine multiplies it: P(outcome <= o) by cause and outcome, running sums of the catalogue's rows.
+ * @param causes of the model, in its order: positions in what is returned count along it
+ */
 export function compileFinding(finding: Finding, causes: Cause[]): CompiledFinding {
   const outcomes = finding.outcomes.length;
   const cumulative = new Float64Array(causes.length * outcomes).fill(1);

@@ -33,7 +33,8 @@ export interface Stories {
 
 /**
  * Exact posterior, with no limit on how many faults a machine has: entries that show what a sound machine
- * shows are products over the causes, and the others are summed knot by knot (see `knots.ts`).
+ * shows are products over the causes, and the others are summed knot by knot (see `eliminate.ts`).
+ * @throws ImpossibleEvidence from its methods, for a record no set of causes can have given
  */
 export class BeliefEngine {
   private readonly priorTotal: number;

@@ -24,6 +24,7 @@ export type Degree = (typeof DEGREES)[number];
 export const DEPTHS = ['outside', 'case', 'fan', 'keys', 'board'] as const;
 export type Depth = (typeof DEPTHS)[number];
 
+/** What a surface is of: it decides what may be used on it. */
 export const MATERIALS = [
   'painted',
   'plastic',
@@ -65,6 +66,7 @@ export interface Zone {
   tells?: { finding: string; soils: readonly Soil[]; outcomes: readonly [string, string, string, string] };
 }
 
+/** The order cleaning goes in: metal dust first, wet after dry, dry at the end. Common practice. */
 export const PHASES = ['out first', 'dry', 'wet', 'dry again'] as const;
 export type Phase = (typeof PHASES)[number];
 

@@ -61,7 +61,7 @@ export const sampledShare = ({ each }: Pick<Sampling, 'each'>): number => 2 * ea
 /**
  * Representative sampling: two places in each subsection, which do not overlap and are drawn anew for every reading, and
  * the first and the last sector.
- * @param sectors of the medium @param seed of the draw, kept with the record
+ * @param sectors of the medium @param seed of the draw, kept with the record @throws RangeError for no sectors
  */
 export function representative(sectors: number, seed: number, { subsections, each }: Sampling): Stretch[] {
   if (!Number.isInteger(sectors) || sectors < 1) throw new RangeError('sectors: a whole number, 1 or more');

@@ -1,6 +1,7 @@
 import { GRADES, type Grade } from '../price/model';
 import { testsFor, type GradeInput, type Rubric } from './rubric';
 
+/** The lower of two grades. */
 export const worse = (a: Grade, b: Grade): Grade => (GRADES.indexOf(a) > GRADES.indexOf(b) ? a : b);
 
 /** Best grade whose limit holds; D when none does. */

@@ -112,6 +112,7 @@ export interface GradeResult {
   rubric: string;
 }
 
+/** Tests of a rubric that a machine of this kind goes through, in the rubric's order. */
 export function testsFor(rubric: Rubric, chassis: Chassis): FunctionTest[] {
   return rubric.tests.filter((test) => !test.chassis || test.chassis.includes(chassis));
 }

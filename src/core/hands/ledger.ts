@@ -43,6 +43,7 @@ export interface LedgerItem {
   bench?: Partial<BenchState>;
 }
 
+/** What can become of a fastener, lead, tape or clip. */
 export const MOVES = ['out', 'in', 'missing', 'rounded', 'replaced', 'improvised', 'left over'] as const;
 export type Move = (typeof MOVES)[number];
 

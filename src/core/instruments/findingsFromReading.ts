@@ -174,6 +174,7 @@ export interface Timed {
   dropped1080?: number;
 }
 
+/** Units of the figures a speed reading may hold. */
 export const TIMED_UNITS: Record<keyof Timed, string> = {
   read: 'MB/s',
   small: 'MB/s',
@@ -197,7 +198,7 @@ export interface SpeedTold extends Told {
 
 /**
  * What speeds tell. @param samples reads along the drive; may be empty @param could interface the drive has
- * @param indices any other figure by its name
+ * @param indices any other figure by its name @throws RangeError when nothing was measured
  */
 export function speedTold(
   samples: readonly Sample[],

@@ -55,6 +55,10 @@ export function readRails(rails: readonly Rail[], readings: readonly RailReading
 /** What all of them say together. */
 export type SupplyVerdict = 'good' | 'out of limits' | 'dead' | 'nothing can be said';
 
+/**
+ * What a supply is by its rails. A rail read without load says nothing of limits: `within` is null.
+ * @returns dead where one that should give volts gives less than one
+ */
 export function supplyOf(verdicts: readonly RailVerdict[]): SupplyVerdict {
   const loaded = verdicts.filter(({ within }) => within !== null);
   if (verdicts.some(({ volts, off }) => Math.abs(1 + off) < DEAD && Math.abs(volts) < 1)) return 'dead';

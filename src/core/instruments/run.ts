@@ -23,8 +23,9 @@ export interface Batch {
 /** One moment of a run: what was read of it. */
 export type Sample = { t: number } & Record<string, number>;
 
-/** Most samples a batch, and most batches a run, can have. */
+/** Most samples of one batch. */
 export const MOST_IN_BATCH = 120;
+/** Most batches of one run. */
 export const MOST_BATCHES = 5_000;
 
 /** Seconds after which no run goes on: a week of soak. Shop estimate. */

@@ -40,7 +40,7 @@ export const memoryPeak = (megaTransfers: number, channels: number): number => m
 /** Change from one reading to another. @returns share of the first; -0.42 for 60 -> 35 */
 export const changeOf = (before: number, after: number): number => (before === 0 ? 0 : after / before - 1);
 
-/** Frames by their times. @param frameMs each above 0 @returns mean, and the mean of the slowest 1 % and 0.1 % */
+/** Frames by their times. @param frameMs each above 0 @returns mean, and the mean of the slowest 1 % and 0.1 % @throws RangeError for none */
 export function framesOf(frameMs: readonly number[]): { mean: number; low1: number; low01: number } {
   if (frameMs.length === 0) throw new RangeError('frames: none');
   const slowest = [...frameMs].sort((a, b) => b - a);

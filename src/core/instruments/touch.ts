@@ -3,12 +3,14 @@ import type { Chassis } from '../catalogue';
 /** How a surface is touched: worn on the body, held, for seconds, in passing, or not at all. */
 export const TOUCH = ['worn', 'held', 'short', 'brief', 'not needed'] as const;
 export type Touch = (typeof TOUCH)[number];
+/** What a surface is of, in the order limits are written. */
 export const TOUCH_MATERIALS = ['metal', 'glass', 'plastic', 'wood'] as const;
 export type TouchMaterial = (typeof TOUCH_MATERIALS)[number];
 
 /** The most a surface may have, Celsius: by how it is touched, metal, glass, plastic, wood. */
 export type TouchLimits = Record<Touch, readonly [number, number, number, number]>;
 
+/** The most such a surface may have, Celsius. */
 export const touchLimit = (limits: TouchLimits, touch: Touch, material: TouchMaterial): number =>
   limits[touch][TOUCH_MATERIALS.indexOf(material)];
 

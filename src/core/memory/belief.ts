@@ -77,6 +77,7 @@ export function withoutDirt(slots: number, cleaned: number): Uint16Array {
   });
 }
 
+/** How many bits of a mask are set. */
 export const bits = (mask: number) => {
   let count = 0;
   for (let rest = mask; rest; rest &= rest - 1) count++;
@@ -192,6 +193,7 @@ export interface MemoryShares {
   slots: { bad: number; dirty: number }[];
 }
 
+/** What is believed of each module and each slot: sums of the joint belief, each in [0, 1]. */
 export function sharesOf({ setup, p }: MemoryBelief): MemoryShares {
   const codes = slotCodes(setup.slots);
   const modules = setup.sizes.map(() => 0);
@@ -239,6 +241,7 @@ export interface MemoryVerdict {
   contacts: number[];
 }
 
+/** What is certain enough to be said, at the certainty the set-up asks for; the rest is open. */
 export function verdictOf(belief: MemoryBelief, shares = sharesOf(belief)): MemoryVerdict {
   const sure = belief.setup.certainty;
   const modules = shares.modules.map(

@@ -5,6 +5,7 @@ export type SlotRule = (typeof SLOT_RULES)[number];
 /** Module index by slot; -1 = empty. */
 export type Placement = readonly number[];
 
+/** A slot with nothing in it. */
 export const EMPTY = -1;
 /** More than this is no bench for a person. */
 export const MOST = 8;

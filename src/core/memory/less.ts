@@ -15,6 +15,7 @@ export interface MemoryCount {
   bits32?: boolean;
 }
 
+/** Why less memory may be seen than is fitted, the likeliest in use first. Common practice. */
 export const LESS_REASONS = [
   'nothing',
   'unseated',

@@ -20,6 +20,7 @@ export type TrialPolicy = (
   trials: readonly Trial[],
 ) => { placement: Placement; clean: number } | null;
 
+/** The program's own proposal: what tells most a minute. */
 export const mostTold: TrialPolicy = (belief) => nextTrial(belief);
 
 /**

@@ -44,12 +44,14 @@ export function movesFor(
   }));
 }
 
+/** How it lies after these moves. */
 export function stateAfter(state: BenchState, moves: readonly BenchMove[]): BenchState {
   const next = { ...state };
   for (const move of moves) next[move.item] = move.to;
   return next;
 }
 
+/** Attended minutes of these moves together. */
 export function minutesOf(moves: readonly BenchMove[]): number {
   return moves.reduce((sum, move) => sum + move.minutes, 0);
 }
@@ -68,6 +70,7 @@ export interface Lying {
   bench: BenchState;
   stripped: readonly Stripped[];
 }
+/** Closed, and nothing stripped. */
 export const ALL_SHUT: Lying = { bench: CLOSED, stripped: [] };
 
 /** Attended minutes of opening, by chassis: of the case and what lies behind it; of `strip` to strip and put back. */

@@ -7,6 +7,7 @@ export interface Currency {
   decimals: number;
 }
 
+/** @returns the value as it came @throws TypeError when it is no whole number of minor units */
 export function assertMinor(value: number, name: string): number {
   if (!Number.isSafeInteger(value)) throw new TypeError(`${name}: expected whole minor units, got ${value}`);
   return value;

@@ -109,6 +109,7 @@ export const PART_FIELDS: Record<TypedPart['class'], readonly Field[]> = {
   ],
 };
 
+/** Are there fields for parts of this class, and so rules whether they fit? */
 export const isTyped = (partClass: string): partClass is TypedPart['class'] => partClass in PART_FIELDS;
 
 /** What is asked of a machine, by the class of part it decides about. */
@@ -160,6 +161,7 @@ export const MACHINE_FIELDS: Record<TypedPart['class'], readonly Field[]> = {
 
 /** Most places for drives that are told of one machine. */
 export const MOST_BAYS = 4;
+/** Key of a machine's n-th place for a drive, from 1. */
 export const bayKey = (n: number) => `bay${n}`;
 const BAY_KEYS = Array.from({ length: MOST_BAYS }, (_, n) => bayKey(n + 1));
 
@@ -180,6 +182,7 @@ export function machineField(key: string, bays: readonly BayKind[]): Field | und
     ? choice(key, 'Place for a drive', ['none', ...bays.map(({ id }) => id)])
     : ALL_FIELDS.get(key);
 }
+/** Every key a machine may be told of. */
 export const machineKeys = (): string[] => [...ALL_FIELDS.keys(), ...BAY_KEYS];
 
 /**

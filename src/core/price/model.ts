@@ -1,6 +1,7 @@
 import type { Chassis } from '../catalogue';
 import type { GraphicsClass } from '../machine/names';
 
+/** Grades of a machine, the best first. */
 export const GRADES = ['A', 'B', 'C', 'D'] as const;
 export type Grade = (typeof GRADES)[number];
 

@@ -5,13 +5,14 @@ export const PIXEL_FAULTS = ['bright', 'dark', 'sub-bright', 'sub-dark'] as cons
 export type PixelFault = (typeof PIXEL_FAULTS)[number];
 export type PixelCounts = Readonly<Record<PixelFault, number>>;
 
+/** Fault classes of ISO 9241-307, the strictest first. */
 export const PIXEL_CLASSES = ['0', 'I', 'II', 'III', 'IV'] as const;
 export type PixelClass = (typeof PIXEL_CLASSES)[number];
 
 /**
  * The best class a panel reaches; limits go with its pixels, whole faults counted down.
  * @param pixels of the panel, width times height @param limits in a million pixels
- * @returns null: none of them
+ * @returns null: none of them @throws RangeError when the panel has no pixels
  */
 export function pixelClass(
   counts: PixelCounts,

@@ -9,10 +9,12 @@ import { asFoundFactor, RouteValues } from './routes';
 /** Bench states as bit masks, so that the inner loop only looks numbers up. */
 export const BENCH_STATES = 1 << BENCH_ITEMS.length;
 
+/** A bench state as bits, in the order of BENCH_ITEMS. */
 export function benchMask(state: BenchState): number {
   return BENCH_ITEMS.reduce((mask, item, i) => mask | (state[item] ? 1 << i : 0), 0);
 }
 
+/** The bench state of such bits. */
 export function benchOf(mask: number): BenchState {
   return Object.fromEntries(BENCH_ITEMS.map((item, i) => [item, Boolean(mask & (1 << i))])) as BenchState;
 }
@@ -61,6 +63,7 @@ export interface View {
 /** Was the machine seen to run, with a picture? */
 const runs = (facts: Facts) => facts.system === true || (facts.started === true && facts.picture === true);
 
+/** What can be seen, tried and sold where these facts are known. */
 export function viewOf(context: PolicyContext, facts: Facts): View {
   const { problem, causes } = context;
   const known = new Set(problem.posterior.acting.fixed);
@@ -83,6 +86,7 @@ function partFor({ part }: Repair, { bin, quotes }: StepProblem): { partMinor: n
   return { partMinor: own ?? part.costMinor, fits: 1 };
 }
 
+/** A problem with everything worked out once that the inner loops look up: minutes by bench state, values, repairs. */
 export function prepare(problem: StepProblem): PolicyContext {
   const { causes, mixture } = problem.stories;
   const perMinute = problem.ratePerHourMinor / 60;

@@ -68,6 +68,7 @@ export interface EvaluationInput extends ModelContext {
 /** Engines are kept by chassis and source: compiling is done once a process. */
 const engines = new WeakMap<Catalogue, Map<string, BeliefEngine>>();
 
+/** The engine of a kind of machine and a source; compiled once a process and catalogue. */
 export function engineFor(catalogue: Catalogue, context: ModelContext): BeliefEngine {
   let kept = engines.get(catalogue);
   if (!kept) engines.set(catalogue, (kept = new Map()));
@@ -131,7 +132,7 @@ function weighed(engine: BeliefEngine, evidence: readonly Evidence[]) {
  * Which entries of an impossible record stand against its last one: without any one of them (the last kept)
  * it is possible.
  * @returns indexes into `input.record`, increasing; empty when it is possible, or when it takes more than one
- * to be wrong
+ * to be wrong @throws whatever a record that is no record throws
  */
 export function clashing(catalogue: Catalogue, input: EvaluationInput): number[] {
   const { engine, entries, impossible } = inspectUnit(catalogue, input);

@@ -20,6 +20,7 @@ export interface Now {
   idle: Map<number, PolicyValue>;
 }
 
+/** Where a look is weighed from, with what is worked out once for all looks from there. */
 export function standing(context: PolicyContext, from: Standpoint, base: PolicyValue): Now {
   return {
     context,
@@ -253,6 +254,7 @@ export function sameEnds(from: Standpoint, wanted: Uint8Array): Standpoint {
   return from.wanted.every((is, i) => is === wanted[i]) ? from : { ...from, wanted, products: undefined };
 }
 
+/** What the base policy is worth from here with the bench in another state; worked out once a state. */
 export function idleAt({ context, from, base, idle }: Now, bench: number): PolicyValue {
   if (bench === from.bench) return base;
   let value = idle.get(bench);

@@ -33,6 +33,7 @@ export interface Standpoint {
 
 /** A cause is suspected from this on, or from so many times its chance in any such machine. */
 const SUSPECTED = 0.02;
+/** So many times its usual chance is more than usual. Shop estimate. */
 export const RAISED = 1.3;
 
 /** @param before where one stood before an answer: what one was after then, one still is */

@@ -173,6 +173,7 @@ export class RouteValues {
 
 /** Rows of products that are added to the routes' own: done, and the share left of the price then. */
 export const DONE = 0;
+/** See `DONE`. */
 export const DONE_LEFT = 1;
 
 /**

@@ -57,5 +57,6 @@ export async function encodingOf(
   }
 }
 
+/** Bytes as text, without the mark some programs begin a file with. */
 export const textOf = (bytes: Uint8Array, encoding: Encoding) =>
   new TextDecoder(encoding).decode(bytes).replace(/^\ufeff/, '');

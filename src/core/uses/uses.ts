@@ -20,6 +20,7 @@ export interface UseFacts {
   securityChip: number | null;
 }
 
+/** What a use may ask of a machine. */
 export const USE_NEEDS = ['level', 'threads', 'memoryGb', 'driveGb', 'solid', 'graphics', 'battery'] as const;
 export type UseNeed = (typeof USE_NEEDS)[number];
 
