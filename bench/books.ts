@@ -30,8 +30,8 @@ for (const size of SIZES) {
       s as (insert into work_segments (work_id, unit_id, attended, by, started_at, ended_at)
         select w.id, w.unit_id, true, 'x', now() - interval '1 hour' * k, now() - interval '1 hour' * k + interval '9 minutes'
         from w cross join generate_series(1, 2) k)
-      insert into sales (unit_id, price_minor, fees_minor, sold_on, by, rate_per_hour_minor, attended_minutes, parts_minor, cost_minor, specification)
-        select id, 6900, 552, '2026-11-25', 'x', 1800, 18, 0, 900, '{}' from u`,
+      insert into sales (unit_id, price_minor, fees_minor, sold_on, by, rate_per_hour_minor, attended_minutes, parts_minor, labour_minor, profit_minor, cost_minor, specification)
+        select id, 6900, 552, '2026-11-25', 'x', 1800, 18, 0, 540, 4908, 900, '{}' from u`,
     [made + 1, size],
   );
   made = size;

@@ -1,5 +1,6 @@
 import type { Rail } from '@/core/instruments/rails';
 import type { BatteryRules } from '@/core/instruments/batteryRun';
+import type { RunMinutes } from '@/core/minutes/operation';
 import type { RunKind } from '@/core/instruments/run';
 import type { RailSigns } from '@/core/instruments/findingsFromReading';
 import type { SoakRules } from '@/core/instruments/soak';
@@ -74,11 +75,24 @@ export const touchPlaces: TouchPlace[] = [
   { id: 'back', name: 'back', touch: 'brief', chassis: ['aio'] },
 ];
 
-/** What is reckoned on while nothing is known of a run, minutes; shop estimate. */
-export const runMinutesUnheard: Record<RunKind, number> = {
-  heat: 10,
-  battery: 90,
-  rails: 3,
-  speed: 4,
-  soak: 60,
+/** As it is used: closed, on its mains lead. */
+const SHUT = { plugged: true, caseOpen: false } as const;
+
+/**
+ * Runs of instruments while nothing is known of one: minutes are shop estimates. What heats or charges wants somebody in
+ * the house, common practice; under load a machine is not left alone before it was once seen to hold.
+ */
+export const runs: Readonly<Record<RunKind, RunMinutes>> = {
+  heat: { bench: SHUT, head: 2, body: 10, tail: 1, alone: false, night: false },
+  battery: {
+    bench: { caseOpen: false, batteryOut: false },
+    head: 2,
+    body: 90,
+    tail: 1,
+    alone: true,
+    night: false,
+  },
+  rails: { bench: { plugged: true }, head: 2, body: 3, tail: 1, alone: false, night: false },
+  speed: { bench: SHUT, head: 1, body: 4, tail: 0, alone: true, night: true },
+  soak: { bench: SHUT, head: 2, body: 60, tail: 1, alone: true, night: false },
 };

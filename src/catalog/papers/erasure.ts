@@ -297,9 +297,6 @@ export const eraseTables: EraseTables = {
   leftBehind: 0.01,
 };
 
-/** What is reckoned on while an erasure has told nothing yet, minutes; shop estimate. */
-export const eraseMinutesUnheard = 90;
-
 /** How far the shop goes when nobody says otherwise: a machine leaves the house. */
 export const usualLevel: Level = 'clear';
 

@@ -1,3 +1,4 @@
+import type { Operation } from '../minutes/operation';
 import { LEVELS, type Ability, type EraseMethod, type Level, type Medium } from './media';
 import { SECTOR_BYTES, sampledShare, sampleSize, type Sampling } from './sample';
 
@@ -166,3 +167,15 @@ export function erasePlan(asked: EraseAsked, tables: EraseTables): ErasePlan {
     cautions,
   };
 }
+
+/**
+ * A way to erase a drive as an operation: hands as the shop's own step says, the body by the drive and how it is read back.
+ * @param step the house's step of erasing a drive: hands, station, whether it may run over night
+ */
+export const eraseOperation = (way: EraseWay, step: Operation): Operation => {
+  const [least, most] = way.minutes;
+  const body = (least + most) / 2 + way.verifyMinutes;
+  return way.hands
+    ? { ...step, id: way.id, name: way.name, head: body, body: 0, tail: 0, mayRunAlone: false }
+    : { ...step, id: way.id, name: way.name, body };
+};

@@ -1,3 +1,7 @@
+import { runs } from '@/catalog/instruments/readings';
+import { eraseTables } from '@/catalog/papers/erasure';
+import { RUN_KINDS } from '../instruments/run';
+import { eraseOperation, erasePlan } from '../erasure/plan';
 import { describe, expect, it } from 'vitest';
 import { openingMinutes } from '@/catalog/hands/openingMinutes';
 import { openings, strips } from '@/catalog/machine/openings';
@@ -9,7 +13,7 @@ import { cleanStateOf } from '../clean/state';
 import { matOf, strippedOf, type MatAct } from '../hands/mat';
 import { workOperation } from '../house/tables';
 import { seededRandom } from '../random';
-import { handsOf, sessionOf, setUpOf } from './operation';
+import { handsOf, runOperation, sessionOf, setUpOf } from './operation';
 import { ALL_SHUT, CLOSED, openingOf, STRIPPED, type Lying, type Reach } from './opening';
 
 const OPEN: BenchNeed = { caseOpen: true };
@@ -112,5 +116,47 @@ describe('the house’s work', () => {
     }
     // a cell is never charged while nobody is there: common practice
     expect(workOperation(workSteps.find(({ id }) => id === 'charge')!).mayRunAtNight).toBe(false);
+  });
+});
+
+describe('what runs by itself', () => {
+  it('a run wants the machine as its instrument does, and what charges or heats does not run at night', () => {
+    const all = RUN_KINDS.map((kind) => runOperation(kind, kind, runs[kind]));
+    expect(all.filter(({ mayRunAtNight }) => mayRunAtNight).map(({ id }) => id)).toEqual(['speed']);
+    expect(runOperation('heat', 'Heat run', runs.heat)).toMatchObject({
+      needs: { bench: { plugged: true, caseOpen: false } },
+      mayRunAlone: false,
+      body: 10,
+    });
+  });
+  it('an erasure takes what its drive takes to be written and read, with the hands of the house’s own step', () => {
+    // worked by hand: 500 GB written twice (the shop’s pattern, zeros) and read back whole, 70 MB/s in the mean
+    const step = workOperation(workSteps.find(({ id }) => id === 'erase-drive')!);
+    const plan = (bytes: number) =>
+      erasePlan(
+        { medium: 'disk', bytes, level: 'clear', readMbs: 100, writeMbs: 100, whole: true },
+        {
+          ...eraseTables,
+          diskMean: 0.7,
+          sampling: { ...eraseTables.sampling, each: 0 },
+        },
+      ).ways.find(({ verify, byScript }) => verify === 'read' && byScript)!;
+    const made = eraseOperation(plan(500e9), step);
+    expect(made.body).toBeGreaterThanOrEqual(3 * (500_000 / 70 / 60));
+    expect(made.body).toBeLessThan(3.3 * (500_000 / 70 / 60));
+    expect(made).toMatchObject({
+      head: 3,
+      tail: 1,
+      station: 'dock 1',
+      mayRunAlone: true,
+      mayRunAtNight: true,
+    });
+    expect(eraseOperation(plan(1000e9), step).body / made.body).toBeCloseTo(2, 5);
+    // what hands destroy needs hands throughout
+    const shredded = eraseOperation(
+      { ...plan(500e9), hands: true, minutes: [10, 10], verifyMinutes: 0 },
+      step,
+    );
+    expect(shredded).toMatchObject({ head: 10, body: 0, tail: 0, mayRunAlone: false });
   });
 });

@@ -20,8 +20,6 @@ export interface Operation {
     out?: readonly PartClass[];
     tool?: Tool;
   };
-  /** How the machine lies afterwards, where that is not as it lay. */
-  leaves?: BenchNeed;
   /** Operations that come before it where they are done at all. */
   after: readonly string[];
   /** Hands may turn to something else while it runs. */
@@ -45,6 +43,36 @@ export const repairOperation = (repair: Repair): Operation => ({
   after: [],
   mayRunAlone: false,
   mayRunAtNight: false,
+});
+
+/** What a run of an instrument takes, as a shop knows it before anything was heard of one. Minutes. */
+export interface RunMinutes {
+  bench: BenchNeed;
+  /** To put the probe or the script on, and to take it off. */
+  head: number;
+  body: number;
+  tail: number;
+  /** Hands may turn to something else: nothing gets hot, is charged or has to be watched. */
+  alone: boolean;
+  night: boolean;
+}
+
+/** A run of an instrument as an operation: by itself for as long as it samples. */
+export const runOperation = (
+  id: string,
+  name: string,
+  { bench, head, body, tail, alone, night }: RunMinutes,
+): Operation => ({
+  id,
+  name,
+  head,
+  body,
+  tail,
+  station: null,
+  needs: { bench },
+  after: [],
+  mayRunAlone: alone,
+  mayRunAtNight: night,
 });
 
 /** What several operations take when they are done in one session of hands. */

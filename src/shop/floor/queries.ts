@@ -2,8 +2,13 @@ import { and, asc, eq, sql } from 'drizzle-orm';
 import { database } from '@/db/client';
 import { components, erasureRuns, units, type Stage } from '@/db/schema';
 import { FINDING_IDLE_MINUTES } from '@/catalog/hands/bench';
-import { eraseMinutesUnheard } from '@/catalog/papers/erasure';
-import { runMinutesUnheard } from '@/catalog/instruments/readings';
+import { workSteps } from '@/catalog/hands/work';
+import { runs } from '@/catalog/instruments/readings';
+import { eraseTables, usualLevel } from '@/catalog/papers/erasure';
+import { mediumOfPart } from '@/core/erasure/media';
+import { eraseOperation, erasePlan } from '@/core/erasure/plan';
+import { workOperation } from '@/core/house/tables';
+import { runOperation } from '@/core/minutes/operation';
 import { FIND_OUT } from '../work/clock';
 import type { SoFar } from '@/core/instruments/conduct';
 import type { RunKind } from '@/core/instruments/run';
@@ -90,23 +95,41 @@ async function runsNow(): Promise<RunningBlock[]> {
       title: RUN_WORDS[row.kind],
       station: row.so_far?.words ?? '',
       startedAt: started.toISOString(),
-      expectedMinutes: Math.max(0.1, left === null ? runMinutesUnheard[row.kind] : gone + left / 60),
+      expectedMinutes: Math.max(
+        0.1,
+        left === null ? runOperation(row.kind, RUN_WORDS[row.kind], runs[row.kind]).body : gone + left / 60,
+      ),
       run: { page: `/u/${row.tag}/machine/${RUN_PLACE[row.kind]}`, silent: row.silent },
     };
   });
 }
 
+const ERASES = workOperation(workSteps.find(({ id }) => id === 'erase-drive')!);
+
+/** Minutes an erasure takes while it has told nothing yet: by its drive and its way. */
+function usualErasure(
+  attributes: Readonly<Record<string, string | number>>,
+  { methodId, whole }: Pick<typeof erasureRuns.$inferSelect, 'methodId' | 'whole'>,
+): number {
+  const medium = mediumOfPart(attributes);
+  const gb = Number(attributes.gb);
+  if (!medium || !(gb > 0)) return ERASES.body;
+  const { ways, others } = erasePlan({ medium, bytes: gb * 1e9, level: usualLevel, whole }, eraseTables);
+  const way = [...ways, ...others].find(({ id }) => id === methodId);
+  return way ? Math.max(1, eraseOperation(way, ERASES).body) : ERASES.body;
+}
+
 /** Erasures by a machine's own script or a dock's that were confirmed and have not ended. */
 async function erasingNow(): Promise<RunningBlock[]> {
   const rows = await database()
-    .select({ run: erasureRuns, tag: units.tag, code: components.code })
+    .select({ run: erasureRuns, tag: units.tag, code: components.code, attributes: components.attributes })
     .from(erasureRuns)
     .innerJoin(components, eq(components.id, erasureRuns.componentId))
     .leftJoin(units, eq(units.id, erasureRuns.unitId))
     .where(and(eq(erasureRuns.ending, ''), eq(erasureRuns.state, 'confirmed')))
     .orderBy(asc(erasureRuns.confirmedAt))
     .limit(40);
-  return rows.map(({ run, tag, code }) => {
+  return rows.map(({ run, tag, code, attributes }) => {
     const started = run.confirmedAt ?? run.startedAt;
     const heard = run.heardAt ?? started;
     const gone = (heard.getTime() - started.getTime()) / 60_000;
@@ -121,7 +144,7 @@ async function erasingNow(): Promise<RunningBlock[]> {
       title: 'Erasing',
       station: run.progress ? (run.progress.phase === 'writing' ? 'writing' : 'reading back') : '',
       startedAt: started.toISOString(),
-      expectedMinutes: share > 0.01 ? Math.max(0.1, gone / share) : eraseMinutesUnheard,
+      expectedMinutes: share > 0.01 ? Math.max(0.1, gone / share) : usualErasure(attributes, run),
       run: {
         page: tag ? `/u/${tag}/machine/drives` : `/bin/${code}`,
         silent: Math.max(0, (Date.now() - heard.getTime()) / 1000),
