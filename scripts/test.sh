@@ -18,8 +18,9 @@ step() { # name, command...: a check that counts as one
   if "$@" > "$DIR/$name.log" 2>&1; then say "$name: passed"; passed=$((passed + 1)); else say "$name: FAILED"; tail -60 "$DIR/$name.log"; names+="FAILED $name"$'\n'; failed=$((failed + 1)); fi
 }
 
-suite() { # vitest project [shard]: its own counts
-  npx vitest run --project "$1" ${2:+--shard="$2"} --reporter=default --reporter=json --outputFile.json="$DIR/$1${2:+-${2%/*}}.json" 2>&1 | grep -v '^npm warn' || true
+suite() { # vitest project [name of its part, its files]: its own counts
+  local project=$1 part=${2:-}; shift; [ -z "$part" ] || shift
+  npx vitest run --project "$project" "$@" --reporter=default --reporter=json --outputFile.json="$DIR/$project${part:+-$part}.json" 2>&1 | grep -v '^npm warn' || true
 }
 tally() { # what a suite wrote down
   local counts
@@ -43,9 +44,16 @@ OMNITROPE_DATA=$DIR OMNITROPE_PGPORT=54429 OMNITROPE_PG_OPTIONS='-c fsync=off -c
 suite unit; tally unit
 if need_build; then
   suite server; tally server
-  # two browsers at a time, each with a shop of its own
-  OMNITROPE_SHARD=1 suite browser 1/2 > "$DIR/browser-1.log" 2>&1 & half=$!
-  OMNITROPE_SHARD=2 suite browser 2/2
+  # two browsers at a time, each with a shop of its own; the first has the long ones, the second whatever else there is
+  first=(); second=()
+  for file in tests/browser/*.test.ts; do
+    case $(basename "$file" .test.ts) in
+      views | selftest | erase | steady | manners | routes) first+=("$file") ;;
+      *) second+=("$file") ;;
+    esac
+  done
+  OMNITROPE_SHARD=1 suite browser 1 "${first[@]}" > "$DIR/browser-1.log" 2>&1 & half=$!
+  OMNITROPE_SHARD=2 suite browser 2 "${second[@]}"
   wait "$half"; cat "$DIR/browser-1.log"
   tally browser-1; tally browser-2
 else say 'the build FAILED'; failed=$((failed + 1)); fi

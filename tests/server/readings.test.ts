@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { seededRandom } from '@/core/random';
 import { heatMachine, heatRunOf, type HeatCondition } from '@/core/simulate/heat';
 import { database } from '@/db/client';
-import { recordValues } from '@/db/schema';
+import { readingCurves, recordValues } from '@/db/schema';
 import { heatRunsOf } from '@/shop/readings/queries';
 import { recordNow } from '@/shop/record/queries';
 import { act, benchA, lotWith, openShop, refusal, unitRow } from './shop';
@@ -56,6 +56,26 @@ describe('a heat run', () => {
     expect(await refusal(act(benchA, 'takeBackReading', { unitId, kind: 'heat' }))).toMatchObject({
       code: 'refused',
     });
+  });
+  it('its curve lies apart from what every answer reads; one of before they lay apart is drawn all the same', async () => {
+    const unitId = await laptop();
+    await run(unitId, 'paste');
+    const rows = () =>
+      database()
+        .select()
+        .from(recordValues)
+        .where(and(eq(recordValues.unitId, unitId), eq(recordValues.key, 'heat run')));
+    const [kept] = await rows();
+    expect(kept.shape).toBe(2);
+    expect(kept.value.length).toBeLessThan(3_000);
+    const [{ curve, ...line }] = await heatRunsOf(unitId);
+    expect(curve.length).toBeGreaterThan(100);
+    expect(curve[0]).toMatchObject({ t: expect.any(Number), temp: expect.any(Number) });
+    // as an earlier edition wrote it
+    await database().delete(readingCurves).where(eq(readingCurves.unitId, unitId));
+    const value = JSON.stringify({ ...JSON.parse(kept.value), curve });
+    await database().update(recordValues).set({ value, shape: 1 }).where(eq(recordValues.id, kept.id));
+    expect(await heatRunsOf(unitId)).toEqual([{ ...line, curve }]);
   });
   it('the second counts, not both; the work between them stands beside it', async () => {
     const unitId = await laptop();

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { date, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import type { SoFar } from '@/core/instruments/conduct';
-import type { Columns, RunKind } from '@/core/instruments/run';
+import type { Columns, RunKind, Sample } from '@/core/instruments/run';
 import { at, moment } from '../columns';
 import { units } from './lots';
 
@@ -66,3 +66,15 @@ export const readingBatches = pgTable(
   },
   (t) => [primaryKey({ columns: [t.runId, t.seq, t.month] })],
 );
+
+/**
+ * A reading's samples as they are drawn, by the act that put it on record: the record itself says what was read, and is
+ * read with every answer; its drawing is wanted on one page.
+ */
+export const readingCurves = pgTable('reading_curves', {
+  origin: text('origin').primaryKey(),
+  unitId: uuid('unit_id')
+    .notNull()
+    .references(() => units.id, { onDelete: 'cascade' }),
+  points: jsonb('points').$type<Sample[]>().notNull(),
+});

@@ -61,6 +61,8 @@ export const recordValues = pgTable(
     key: text('key').notNull(),
     basis: text('basis').notNull(),
     value: text('value').notNull(),
+    /** Edition of the shape of a value that is JSON: what was written under an earlier one is read as it was. */
+    shape: smallint('shape').notNull().default(1),
     number: doublePrecision('number'),
     origin: text('origin').notNull(),
     by: text('by').notNull(),

@@ -26,7 +26,7 @@ import {
   type Timed,
 } from '@/core/instruments/findingsFromReading';
 import type { Transaction } from '@/db/client';
-import { functionTests, type units } from '@/db/schema';
+import { functionTests, readingCurves, type units } from '@/db/schema';
 import type { Actor, CommandResult } from '../command';
 import { ShopError } from '@/errors';
 import { writeActs, type ActKey } from '../record/acts';
@@ -36,7 +36,7 @@ import { writeValues } from '../record/values';
 
 type Unit = typeof units.$inferSelect;
 
-/** A heat run as it is kept: what it said, what it was said in, and enough of the curve to draw it. */
+/** A heat run as it is kept: what it said, and what it was said in. Its curve lies apart. */
 export interface KeptHeat {
   name: string;
   room: number | null;
@@ -44,7 +44,6 @@ export interface KeptHeat {
   watts: number | null;
   reading: Omit<HeatReading, 'verdict'>;
   verdict: HeatReading['verdict'];
-  curve: HeatSample[];
 }
 
 /** Kinds of reading: those that are sampled, and what a probe on a surface shows. */
@@ -53,7 +52,6 @@ export type ReadingKind = (typeof READING_KINDS)[number];
 export type OtherKind = Exclude<ReadingKind, 'heat'>;
 interface Common {
   name: string;
-  curve: Sample[];
 }
 
 export type KeptOther =
@@ -75,9 +73,17 @@ export const KEY_OF: Record<ReadingKind, ActKey> = {
 /** Points of a curve that are kept for its drawing. */
 const DRAWN = 400;
 
-function thinned<S>(samples: readonly S[]): S[] {
+/** Keeps what is drawn of an act's samples. */
+async function keepCurve(
+  tx: Transaction,
+  unitId: string,
+  origin: string,
+  samples: readonly object[],
+): Promise<void> {
+  if (samples.length === 0) return;
   const every = Math.max(1, Math.ceil(samples.length / DRAWN));
-  return samples.filter((_, i) => i % every === 0);
+  const points = samples.filter((_, i) => i % every === 0) as Sample[];
+  await tx.insert(readingCurves).values({ origin, unitId, points });
 }
 
 interface HeatAsked {
@@ -98,11 +104,12 @@ export async function keepHeat(
   const { verdict, ...reading } = readHeat({ ...run, samples }, heatTables);
   if (reading.without)
     throw new ShopError('refused', `Not taken in: ${reading.without}. Nothing was changed.`);
-  const kept: KeptHeat = { name, ...run, reading, verdict, curve: thinned(samples) };
+  const kept: KeptHeat = { name, ...run, reading, verdict };
   const origin = await writeActs(tx, unit.id, 'heat run', [kept], actor.name, {
     basis: 'measured',
     number: reading.stages!.settles,
   });
+  await keepCurve(tx, unit.id, origin, samples);
   // the grade goes by it: where it settles, or its limit when it came to that
   const top = Math.round(Math.min(reading.stages!.settles, run.limit ?? Infinity));
   const value = { key: 'topCelsius' as const, value: `${top} °C`, number: top };
@@ -156,7 +163,7 @@ const SAYS = {
 };
 
 function toldBy(kind: OtherKind, asked: OtherAsked): KeptOther {
-  const common = { name: asked.name, curve: thinned(asked.samples) };
+  const common = { name: asked.name };
   if (kind === 'battery') {
     const { ended, health, system } = asked;
     return { ...common, kind, ended, health, system, ...batteryTold(asked.samples, asked, batteryRules) };
@@ -232,6 +239,7 @@ export async function keepOther(
     basis,
     told: put.map(({ id }) => id),
   });
+  await keepCurve(tx, unit.id, origin, asked.samples);
   if (kept.kind === 'battery' && kept.health !== null) {
     const value = `${Math.round(kept.health * 100)} %`;
     const health = { key: 'batteryHealth' as const, value, number: kept.health };

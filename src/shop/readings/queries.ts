@@ -2,7 +2,9 @@ import { and, asc, desc, eq, gt, inArray, isNull, lte, sql } from 'drizzle-orm';
 import { repairById } from '@/catalog';
 import { carriedOut, endingOf } from '@/core/record/endings';
 import { database, type Database, type Transaction } from '@/db/client';
-import { observations, readingRuns, recordValues, shop, work } from '@/db/schema';
+import { observations, readingCurves, readingRuns, recordValues, shop, work } from '@/db/schema';
+import type { HeatSample } from '@/core/instruments/heatRun';
+import type { Sample } from '@/core/instruments/run';
 import type { ActKey } from '../record/acts';
 import type { KeptHeat, KeptOther, OtherKind } from './keep';
 
@@ -45,33 +47,40 @@ async function workBetween(
 }
 
 /** A reading on record. */
-export type ReadingLine<K> = K & {
+export type ReadingLine<K, S = Sample> = K & {
+  /** Its samples as they are drawn. */
+  curve: S[];
   at: Date;
   by: string;
   /** Work between the reading before and this one. */
   since: string[];
 };
 
-async function linesOf<K>(unit: string, key: ActKey): Promise<ReadingLine<K>[]> {
+async function linesOf<K, S = Sample>(unit: string, key: ActKey): Promise<ReadingLine<K, S>[]> {
   const db = database();
   const rows = await db
-    .select()
+    .select({ row: recordValues, points: readingCurves.points })
     .from(recordValues)
+    .leftJoin(readingCurves, eq(readingCurves.origin, recordValues.origin))
     .where(and(eq(recordValues.unitId, unit), eq(recordValues.key, key), isNull(recordValues.voidedBy)))
     .orderBy(asc(recordValues.id));
-  const lines: ReadingLine<K>[] = [];
-  for (const [n, row] of rows.entries())
+  const lines: ReadingLine<K, S>[] = [];
+  for (const [n, { row, points }] of rows.entries()) {
+    // of a reading of before they lay apart the curve stands in the value
+    const value = JSON.parse(row.value) as K & { curve?: S[] };
     lines.push({
-      ...(JSON.parse(row.value) as K),
+      ...value,
+      curve: (points as S[] | null) ?? value.curve ?? [],
       at: row.at,
       by: row.by,
-      since: await workBetween(db, unit, n ? rows[n - 1].at : new Date(0), row.at),
+      since: await workBetween(db, unit, n ? rows[n - 1].row.at : new Date(0), row.at),
     });
+  }
   return lines;
 }
 
 /** Heat runs of a unit, oldest first. */
-export const heatRunsOf = (unit: string) => linesOf<KeptHeat>(unit, 'heat run');
+export const heatRunsOf = (unit: string) => linesOf<KeptHeat, HeatSample>(unit, 'heat run');
 
 /** Other readings of a unit of a kind, oldest first. */
 export const readingsOf = <K extends OtherKind>(unit: string, kind: K) =>

@@ -23,6 +23,16 @@ export type ActKey =
   | 'self-test'
   | 'on papers';
 
+/** Editions of the JSON of acts that changed: a reading's curve lay in its value in edition 1, apart from it since. */
+const SHAPES: Partial<Record<ActKey, number>> = {
+  'heat run': 2,
+  'battery run': 2,
+  rails: 2,
+  speed: 2,
+  touch: 2,
+  soak: 2,
+};
+
 /** What came with an act, and goes back with it. */
 interface Along {
   /** Answers and verdicts it gave. */
@@ -53,6 +63,7 @@ export async function writeActs(
       unitId,
       key,
       basis,
+      shape: SHAPES[key] ?? 1,
       value: JSON.stringify(n === 0 ? { ...act, along: { told: along.told, stage: moved } } : act),
       ...(n === 0 && number !== undefined && { number }),
       origin,
