@@ -20,6 +20,12 @@ const CERTAIN = { cheap: 0.9, dear: 0.95 };
 const SURE = 0.75;
 /** A cheap part that helps so likely is tried at once. */
 const LIKELY = 0.7;
+/** What takes no part is tried before a part when it helps so likely. */
+const TRIED_FIRST = 0.25;
+/** A part that takes so many minutes of hands, all counted, is no cheap one either. */
+const LONG_MINUTES = 20;
+/** A machine that runs is not worth a dear part before all else unless so much of its price hangs on it. */
+const HANGS = 0.2;
 /** From so many minutes of hands on a part is dear. */
 const DEAR_MINUTES = 5;
 /** What opens the machine gains so much of it: what can be seen unopened is seen first. */
@@ -42,8 +48,11 @@ class Weighing {
     return kind === 'repair' ? chance : 0;
   }
 
-  dear({ partMinor }: RankedStep): boolean {
-    return partMinor > DEAR_MINUTES * (this.problem.ratePerHourMinor / 60);
+  dear({ partMinor, costMinor }: RankedStep): boolean {
+    const minute = this.problem.ratePerHourMinor / 60;
+    return (
+      partMinor > DEAR_MINUTES * minute || (partMinor > 0 && costMinor - partMinor > LONG_MINUTES * minute)
+    );
   }
 
   private cured({ id }: RankedStep): number[] {
@@ -104,7 +113,8 @@ class Weighing {
  * Puts ties in order: among steps worth nearly the same, what has to do with what is amiss first, then what settles
  * most for what it costs, so that a cheap first try that cannot hurt (decode the lamp, refit a plug, let the charge
  * drain) is not crowded out by dearer steps foretold a trifle more. A part that is not certain to be the right one
- * waits for at most two steps that take none. Values stay as they are.
+ * waits for at most two steps that take none or a trifle; so does a dear one that is certain, where the machine runs
+ * already and little of its price hangs on it: what only adds value comes after what is amiss. Values stay as they are.
  * @param steps by value, the best first; put in order in place
  */
 export function settleTies(problem: StepProblem, steps: RankedStep[]): void {
@@ -124,11 +134,12 @@ export function settleTies(problem: StepProblem, steps: RankedStep[]): void {
     .sort(weighing.before);
   const all = [...alike, ...steps.filter((step) => !alike.includes(step))];
   const [first] = all;
+  const needed = problem.facts.system !== true || weighing.weight(first) >= HANGS;
   const waits =
     first.kind === 'repair' &&
     first.partMinor > 0 &&
     (weighing.dear(first)
-      ? !(weighing.certain(first) && weighing.bearing(first) === 2)
+      ? !(weighing.certain(first) && weighing.bearing(first) === 2 && needed)
       : weighing.telling(first) < LIKELY);
   const earlier = waits
     ? all
@@ -136,9 +147,10 @@ export function settleTies(problem: StepProblem, steps: RankedStep[]): void {
           (step) =>
             step.kind !== 'stop' &&
             weighing.bearing(step) > 0 &&
-            (step.partMinor === 0 || (!weighing.dear(step) && weighing.telling(step) >= CERTAIN.cheap)) &&
+            step !== first &&
+            !weighing.dear(step) &&
             step.valueMinor >= first.valueMinor - WAITS * soundMinor &&
-            weighing.telling(step) >= (step.kind === 'repair' ? 0.3 : TELLING),
+            weighing.telling(step) >= (step.kind === 'repair' ? TRIED_FIRST : TELLING),
         )
         .sort(weighing.before)
         .slice(0, 2)
