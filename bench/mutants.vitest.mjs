@@ -6,7 +6,7 @@ const TESTS = {
   ledger: ['src/core/ledger', 'src/core/money'],
   price: ['src/core/price', 'src/shop/units'],
   minutes: ['src/core/minutes', 'src/core/hands', 'src/core/clean'],
-  gate: ['src/core/record', 'src/core/safety', 'src/core/steps/judgement', 'src/core/steps/lore'],
+  gate: ['src/core/record', 'src/core/safety', 'src/core/steps/hazards', 'src/core/steps/judgement'],
   belief: ['src/core/belief'],
   steps: ['src/core/steps'],
   instruments: ['src/core/instruments'],

@@ -64,6 +64,47 @@ const spec = (...entries: RecordEntry[]) => derive(...entries).specification;
 
 const solid = part('1', 'drive', { kind: 'solid', gb: 240 });
 const disk = part('2', 'drive', { kind: 'disk', gb: 320, health: 'watch' });
+describe('how many drives are in it', () => {
+  const drives = (...entries: RecordEntry[]) => {
+    const { seen, counted, doubted } = derive(...entries).drives;
+    return { seen, counted, doubted: doubted.length };
+  };
+  it('a kind of drive that was read or typed says that one is there, none that none is; a claim says neither', () => {
+    expect(drives(value('driveKind', 'typed', 'none'))).toEqual({ seen: false, counted: 0, doubted: 0 });
+    expect(drives(value('driveKind', 'measured', 'solid'))).toEqual({
+      seen: true,
+      counted: null,
+      doubted: 0,
+    });
+    for (const text of ['none', 'solid'])
+      expect(drives(value('driveKind', 'claimed', text))).toEqual({ seen: null, counted: null, doubted: 0 });
+    expect(drives(value('memoryGb', 'typed', 'none'))).toEqual({ seen: null, counted: null, doubted: 0 });
+  });
+  it('counted none, then one is seen: nobody knows how many; counted two and one seen: two', () => {
+    expect(drives(count(0), value('driveKind', 'measured', 'disk')).counted).toBeNull();
+    expect(drives(count(2), value('driveKind', 'measured', 'disk')).counted).toBe(2);
+  });
+  it('one comes out of two that were counted: the place is not known to be empty, until one goes in or they are counted', () => {
+    const two = [move('found', solid), move('found', disk), count(2)];
+    expect(drives(...two)).toEqual({ seen: true, counted: 2, doubted: 0 });
+    expect(drives(...two, move('out', disk))).toEqual({ seen: true, counted: null, doubted: 0 });
+    expect(drives(...two, move('out', disk), move('out', solid))).toMatchObject({
+      seen: null,
+      counted: null,
+    });
+    expect(drives(...two, move('out', disk), move('in', disk)).counted).toBe(2);
+    expect(drives(...two, move('out', disk), count(1)).counted).toBe(1);
+    // seen elsewhere in it, the place it came out of is still not looked into
+    expect(drives(...two, move('out', disk), value('driveKind', 'measured', 'solid')).counted).toBeNull();
+  });
+  it('seen before another was fitted by hand, and never recorded: doubted; put in by a repair, it is the one', () => {
+    expect(drives(value('driveKind', 'measured', 'disk'), move('in', solid)).doubted).toBe(1);
+    expect(drives(value('driveKind', 'measured', 'disk'), move('found', solid)).doubted).toBe(0);
+    expect(drives(verdict('fit-drive', true), move('in', solid)).doubted).toBe(0);
+    expect(drives(verdict('fit-drive', false)).seen).toBeNull();
+  });
+});
+
 describe('a note to an answer', () => {
   it.each([
     ['5.02 V', 5.02, 'V'],
