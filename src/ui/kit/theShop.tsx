@@ -19,13 +19,15 @@ interface People {
   hands: readonly Hand[];
 }
 
-export const Here = createContext<TheShop>({
-  sign: '',
-  decimals: 2,
-  zone: 'UTC',
-  bench: { origins: [], plain: [], pin: '', fingerprint: '' },
-});
-const Around = createContext<People>({ me: '', hands: [] });
+const Here = createContext<TheShop | null>(null);
+const Around = createContext<People | null>(null);
+
+/** The shop around. @throws Error outside `InShop`: money would be printed in no currency, times in no zone */
+export function useShop(): TheShop {
+  const shop = useShop();
+  if (!shop) throw new Error('useShop wants <InShop> around it');
+  return shop;
+}
 
 /** The shop's money and zone, from its rules, and who works there, for everything inside. */
 export function InShop({
@@ -67,15 +69,17 @@ export function InShop({
 
 /** Everybody else who works at a bench. */
 export function useOtherHands(): readonly Hand[] {
-  const { me, hands } = useContext(Around);
+  const people = useContext(Around);
+  if (!people) throw new Error('useOtherHands wants <InShop> around it');
+  const { me, hands } = people;
   return useMemo(() => hands.filter(({ id }) => id !== me), [me, hands]);
 }
 
-export const useZone = () => useContext(Here).zone;
+export const useZone = () => useShop().zone;
 
 /** How this shop's money is written and read. Amounts are minor units. */
 export function useMoney() {
-  const { sign, decimals } = useContext(Here);
+  const { sign, decimals } = useShop();
   return useMemo(
     () => ({
       sign,
@@ -93,7 +97,7 @@ export function useMoney() {
   );
 }
 
-export const useSign = () => useContext(Here).sign;
+export const useSign = () => useShop().sign;
 
 /** The sign where it is printed. */
 export function Sign() {

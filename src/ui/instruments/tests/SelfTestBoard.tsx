@@ -1,11 +1,11 @@
 'use client';
-import { useContext, useState } from 'react';
+import { useState } from 'react';
 import type { OpenRunView } from '@/words/readings/view';
 import { SILENT_SECONDS } from '@/words/readings/view';
 import type { UnitHead } from '@/words/unit/view';
 import { acted, useShortcuts } from '../../kit/keys/keyboard';
 import { Button, CautionNote, Empty, Heading, Problem, Quiet } from '../../kit/parts';
-import { Here } from '../../kit/theShop';
+import { useShop } from '../../kit/theShop';
 import { useBenchOrigin } from '@/ui/kit/hooks/useBenchLine';
 import { useCommand } from '@/ui/kit/hooks/useCommand';
 import { duration } from '../../kit/words';
@@ -37,7 +37,7 @@ const RESULTS = { pass: 'works', fail: 'fails', absent: 'not fitted' };
 /** The machine tests itself in its own browser: where it is opened, what it has told, and what soaks. */
 export function SelfTestBoard({ unit, told, heard, soak, soaks }: Props) {
   const { send, problem, busy } = useCommand();
-  const { bench } = useContext(Here);
+  const { bench } = useShop();
   const origin = useBenchOrigin();
   const [page, setPage] = useState<{ token: string; until: string } | null>(null);
   const disabled = busy || !unit.mayWrite || unit.held;
