@@ -1,46 +1,13 @@
 'use client';
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { JobProgress } from '../kit/JobProgress';
-import { Button, Problem, Quiet } from '../kit/parts';
-import { outcomeOf, useCommand } from '../kit/hooks/useCommand';
-import { ENCODINGS, encodingOf, textOf, type Encoding } from '@/core/text/encoding';
+import { Button, Problem } from '../kit/parts';
+import { ENCODINGS, type Encoding } from '@/core/text/encoding';
 import { useJob } from '../live/useJob';
+import { BadRows } from './BadRows';
 import { Pick } from './ManifestColumns';
-import { Mend } from './ManifestMend';
-
-interface Preview {
-  header: string[];
-  columns: Record<string, number>;
-  rows: {
-    line: number;
-    chassis: string;
-    maker: string;
-    model: string;
-    serial: string;
-    processor: string;
-    memoryGb: number | null;
-    driveKind: string | null;
-    condition: string;
-    already: boolean;
-  }[];
-  total: number;
-  already: number;
-  delimiter: string;
-  decimal: '.' | ',' | null;
-  /** The columns are those of the last file with this heading. */
-  remembered: boolean;
-  /** More rows than this are taken in by a worker. */
-  mostAtOnce: number;
-  bad: { line: number; reason: string; text: string; cells?: string[] }[];
-}
-
-/** How the file is written, as far as somebody has said; and lines mended here. */
-interface Reading {
-  delimiter?: string;
-  decimal?: '.' | ',';
-  mends?: Record<number, string[]>;
-}
+import { RowsToCome } from './RowsToCome';
+import { useManifest } from './useManifest';
 
 const MARKS = [
   [',', 'comma'],
@@ -71,102 +38,17 @@ export function ManifestImport({
   code: string;
   mayWrite: boolean;
 }) {
-  const router = useRouter();
-  const { send, problem, busy } = useCommand();
-  const [file, setFile] = useState<{
-    name: string;
-    bytes: Uint8Array;
-    encoding: Encoding;
-    text: string;
-  } | null>(null);
-  const [reading, setReading] = useState<Reading>({});
-  const [mending, setMending] = useState<number | null>(null);
-  const [preview, setPreview] = useState<Preview | null>(null);
-  const [fault, setFault] = useState('');
-  const [whole, setWhole] = useState(false);
   const { job, look: lookAtJob } = useJob('import', lotId);
-  const [done, setDone] = useState<{ added: string[]; already: number; bad: number } | null>(null);
-
-  async function look(text: string, columns?: Record<string, number>, how: Reading = reading) {
-    setFault('');
-    try {
-      const response = await fetch(`/api/lots/${code}/preview`, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ text, columns, reading: how }),
-      });
-      if (response.ok) return setPreview((await response.json()) as Preview);
-      const refused = await outcomeOf(response);
-      if (!refused.ok) setFault(refused.problem.message);
-    } catch {
-      setFault('The shop’s computer does not answer. Nothing was read in.');
-    }
-    setPreview(null);
-  }
-  async function choose(chosen: File | undefined) {
-    if (!chosen) return;
-    setDone(null);
-    const bytes = new Uint8Array(await chosen.arrayBuffer());
-    const encoding = await encodingOf(bytes, async (sample) => {
-      // the detector is fetched for the file that wants it
-      const { default: chardet } = await import('chardet');
-      return chardet.analyse(sample).map(({ name }) => name);
-    });
-    const text = textOf(bytes, encoding);
-    setFile({ name: chosen.name, bytes, encoding, text });
-    setReading({});
-    setMending(null);
-    await look(text, undefined, {});
-  }
-  const read = (change: Reading) => {
-    const how = { ...reading, ...change };
-    setReading(how);
-    void look(file!.text, change.delimiter ? undefined : preview?.columns, how);
-  };
-  const decode = (encoding: Encoding) => {
-    const text = textOf(file!.bytes, encoding);
-    setFile({ ...file!, encoding, text });
-    void look(text);
-  };
-  const mend = (line: number, cells: string[]) => {
-    setMending(null);
-    read({ mends: { ...reading.mends, [line]: cells } });
-  };
-  async function take() {
-    if (!file || !preview) return;
-    // what is taken in is what stood in the preview
-    const said = { ...reading, ...(preview.decimal && { decimal: preview.decimal }) };
-    if (preview.total > preview.mostAtOnce) {
-      const begun = await send('startImport', {
-        lotId,
-        text: file.text,
-        columns: preview.columns,
-        reading: said,
-        whole,
-      });
-      if (!begun.ok) return;
-      setPreview(null);
-      setFile(null);
-      return lookAtJob();
-    }
-    const outcome = await send<{ added: string[]; already: number; bad: number }>('importManifest', {
-      lotId,
-      text: file.text,
-      columns: preview.columns,
-      reading: said,
-    });
-    if (!outcome.ok) return;
-    setDone(outcome.answer);
-    setPreview(null);
-    setFile(null);
-    router.refresh();
-  }
-  const remap = (field: string, value: string) => {
-    const columns = { ...preview!.columns };
-    if (value === '') delete columns[field];
-    else columns[field] = Number(value);
-    void look(file!.text, columns);
-  };
+  const { manifest, choose, read, decode, mend, remap, take, send, problem, busy } = useManifest(
+    lotId,
+    code,
+    () => void lookAtJob(),
+  );
+  const [whole, setWhole] = useState(false);
+  const file = manifest.at === 'none' ? null : manifest.file;
+  const preview = manifest.at === 'seen' ? manifest.preview : null;
+  const done = manifest.at === 'none' ? manifest.done : null;
+  const fault = manifest.at === 'chosen' ? manifest.fault : '';
   const fresh = preview ? preview.total - preview.already : 0;
   return (
     <section aria-label="Manifest" className="bg-paper px-5 py-4">
@@ -269,49 +151,9 @@ export function ManifestImport({
               ))}
             </div>
           </fieldset>
-          {preview.bad.length > 0 && (
-            <div className="mt-3">
-              <h3 className="text-[14px]">
-                {preview.bad.length} {preview.bad.length === 1 ? 'row stays' : 'rows stay'} out
-              </h3>
-              <table className="w-full border-collapse text-[13.5px]">
-                <caption className="sr-only">Bad rows</caption>
-                <tbody>
-                  {preview.bad.slice(0, 50).map((row) => (
-                    <tr key={`${row.line}${row.reason}`} className="border-b border-rule align-top">
-                      <th scope="row" className="figures w-16 py-0.5 text-left text-[12.5px] font-semibold">
-                        line {row.line}
-                      </th>
-                      {mending === row.line && row.cells ? (
-                        <td colSpan={3}>
-                          <Mend
-                            header={preview.header}
-                            cells={row.cells}
-                            onMend={(cells) => mend(row.line, cells)}
-                            onLeave={() => setMending(null)}
-                          />
-                        </td>
-                      ) : (
-                        <>
-                          <td className="w-[45%]">{row.reason}</td>
-                          <td className="max-w-0 truncate text-soft">{row.text}</td>
-                          <td className="w-16 text-right">
-                            {row.cells && (
-                              <Quiet className="text-[13px]!" onClick={() => setMending(row.line)}>
-                                mend
-                              </Quiet>
-                            )}
-                          </td>
-                        </>
-                      )}
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </div>
-          )}
+          {preview.bad.length > 0 && <BadRows key={file!.name} preview={preview} onMend={mend} />}
           <div className="mt-3 flex flex-wrap items-center gap-3">
-            <Button tone="strong" disabled={busy || fresh === 0} onClick={() => void take()}>
+            <Button tone="strong" disabled={busy || fresh === 0} onClick={() => void take(whole)}>
               {busy ? 'Taking in …' : `Take in ${fresh} ${fresh === 1 ? 'unit' : 'units'}`}
             </Button>
             {preview.total > preview.mostAtOnce && (
@@ -331,48 +173,7 @@ export function ManifestImport({
               </span>
             )}
           </div>
-          <div
-            className="mt-2 max-h-[300px] overflow-auto"
-            tabIndex={0}
-            role="region"
-            aria-label="Rows to take in"
-          >
-            <table className="w-full border-collapse text-[13.5px]">
-              <thead>
-                <tr className="border-b border-rule text-left text-[12.5px] text-soft">
-                  <th className="font-normal">Line</th>
-                  <th className="font-normal">Kind</th>
-                  <th className="font-normal">Machine</th>
-                  <th className="font-normal">Serial</th>
-                  <th className="font-normal">Processor</th>
-                  <th className="text-right font-normal">Memory</th>
-                  <th className="pl-3 font-normal">Drive</th>
-                  <th className="font-normal">Said</th>
-                </tr>
-              </thead>
-              <tbody>
-                {preview.rows.map((row) => (
-                  <tr key={row.line} className={`border-b border-rule ${row.already ? 'text-soft' : ''}`}>
-                    <td className="figures text-[12.5px]">{row.line}</td>
-                    <td>{row.chassis}</td>
-                    <td>
-                      {row.maker} {row.model}
-                    </td>
-                    <td className="figures text-[12.5px]">{row.serial}</td>
-                    <td>{row.processor}</td>
-                    <td className="figures text-right text-[12.5px]">
-                      {row.memoryGb === null ? '' : `${row.memoryGb} GB`}
-                    </td>
-                    <td className="pl-3">{row.driveKind ?? ''}</td>
-                    <td>{row.already ? 'in already' : row.condition}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-            {preview.total > preview.rows.length && (
-              <p className="text-[13px] text-soft">and {preview.total - preview.rows.length} more</p>
-            )}
-          </div>
+          <RowsToCome preview={preview} />
         </>
       )}
     </section>
