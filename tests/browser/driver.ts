@@ -115,6 +115,21 @@ export async function type(driver: WebDriver, field: WebElement, text: string): 
   }
 }
 
+/**
+ * Clicks the button that says these words once it may be clicked: while something is on its way it may not, and how long
+ * that takes says nothing.
+ */
+export async function clickOn(driver: WebDriver, words: string, { part = false } = {}): Promise<void> {
+  const says = part ? `contains(normalize-space(.), '${words}')` : `normalize-space(.)='${words}'`;
+  const button = await driver.wait(
+    until.elementLocated(By.xpath(`//button[${says} and not(@disabled)]`)),
+    15_000,
+    `no button to be clicked says: ${words}`,
+  );
+  await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', button);
+  await button.click();
+}
+
 /** One key with nothing focused in particular; waits out the pause that tells a key from a scan. */
 export async function press(driver: WebDriver, key: string): Promise<void> {
   await driver.switchTo().activeElement().sendKeys(key);

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { By, Key, type WebDriver } from 'selenium-webdriver';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
-import { ready, see } from './driver';
+import { clickOn, ready, see } from './driver';
 import { signedIn } from './http';
 import { signedInBrowser } from './signedIn';
 
@@ -20,11 +20,7 @@ async function put(label: string, text: string) {
   await browser.executeScript('arguments[0].scrollIntoView({ block: "center" })', field);
   await field.sendKeys(Key.chord(Key.CONTROL, 'a'), text);
 }
-const click = async (words: string) => {
-  const button = await browser.findElement(By.xpath(`//button[normalize-space(.)='${words}']`));
-  await browser.executeScript('arguments[0].scrollIntoView({ block: "center" })', button);
-  await button.click();
-};
+const click = (words: string) => clickOn(browser, words);
 const price = async () => {
   await open('/u/WQ-0007/shelf');
   return Number(

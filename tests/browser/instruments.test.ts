@@ -3,7 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
-import { hold, pageText, press, ready, see } from './driver';
+import { clickOn, hold, pageText, press, ready, see } from './driver';
 import { signedIn } from './http';
 import { signedInBrowser } from './signedIn';
 
@@ -16,11 +16,7 @@ const open = async (path: string) => {
   await browser.get(url + path);
   await ready(browser);
 };
-const click = async (text: string) => {
-  const found = await browser.findElement(By.xpath(`//button[normalize-space(.)='${text}']`));
-  await browser.executeScript('arguments[0].scrollIntoView({ block: "center" })', found);
-  await found.click();
-};
+const click = (words: string) => clickOn(browser, words);
 const question = async () => browser.findElement(By.css('section[aria-label="Next"] h2')).getText();
 
 describe('comparing two steps', () => {

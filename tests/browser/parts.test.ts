@@ -1,6 +1,6 @@
 import { By, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
-import { press, ready, see } from './driver';
+import { clickOn, press, ready, see } from './driver';
 import { signedInBrowser } from './signedIn';
 
 const url = inject('url');
@@ -20,11 +20,7 @@ const fill = async (label: string, text: string) => {
 };
 const choose = async (label: string, option: string) =>
   (await (await field(label)).findElement(By.xpath(`./option[normalize-space(.)='${option}']`))).click();
-const click = async (text: string) => {
-  const button = await find(`//button[contains(normalize-space(.), '${text}') and not(@disabled)]`);
-  await browser.executeScript('arguments[0].scrollIntoView({ block: "center" })', button);
-  await button.click();
-};
+const click = (words: string) => clickOn(browser, words, { part: true });
 const section = (label: string) => find(`//section[@aria-label='${label}']`);
 const within = async (label: string, text: string) =>
   find(`//section[@aria-label='${label}']//*[contains(normalize-space(.), '${text}')]`);
