@@ -24,7 +24,7 @@ const Around = createContext<People | null>(null);
 
 /** The shop around. @throws Error outside `InShop`: money would be printed in no currency, times in no zone */
 export function useShop(): TheShop {
-  const shop = useShop();
+  const shop = useContext(Here);
   if (!shop) throw new Error('useShop wants <InShop> around it');
   return shop;
 }
