@@ -63,6 +63,10 @@ declare module 'joi' {
     items<S extends Joi.Schema>(shape: S): ArraySchema<ValueOf<S>[]>;
   }
   interface Root {
+    // by themselves, whatever stands around them
+    string(): StringSchema<string>;
+    number(): NumberSchema<number>;
+    boolean(): BooleanSchema<boolean>;
     object<M extends Fields>(fields: M): ObjectSchema<FieldsOf<M>>;
     alternatives<A extends Joi.Schema, B extends Joi.Schema>(
       a: A,
