@@ -1,15 +1,12 @@
 import pg from 'pg';
 import { existsSync } from 'node:fs';
-import { catalogue } from '@/catalog';
-import { CHASSIS } from '@/core/catalogue';
 import { seededRandom } from '@/core/random';
-import { CLOSED } from '@/core/minutes/opening';
-import { evaluateUnit } from '@/core/steps/evaluate';
 import { migrateDatabase } from '@/db/migrate';
 import { freshDatabase, throwAwayCluster } from '../tests/server/database.setup';
 import { signedIn } from '../tests/browser/http';
 import { PASSWORD, SECRET, startServer } from '../tests/browser/shop.setup';
 import { figures, ms, ratio } from './figures';
+import { snapshots } from './stock';
 
 /**
  * The list of what to work on with 500, 5,000 and 50,000 generated units: the whole page from a running
@@ -34,32 +31,6 @@ const {
   "insert into lots (code, name, source, tag_prefix, price_minor, received_on) values ('B-1', 'generated', 'clearout', 'BB', 100, '2026-11-20') returning id",
 );
 
-const worth = {
-  soundMinor: 8000,
-  feeShare: 0.08,
-  finishMinutes: 30,
-  asFoundShare: 0.45,
-  asFoundMinutes: 9,
-  parts: [{ class: 'memory' as const, minor: 350 }],
-  harvestMinutes: 16,
-  recycleMinor: 10,
-};
-const snapshots = CHASSIS.map((chassis) => ({
-  chassis,
-  evaluation: JSON.stringify(
-    evaluateUnit(catalogue, {
-      chassis,
-      source: 'clearout',
-      record: [{ kind: 'finding', id: 'button', outcome: 0 }],
-      bench: CLOSED,
-      worth,
-      priceLowMinor: 7000,
-      priceHighMinor: 9000,
-      ratePerHourMinor: 1800,
-      verifyMinutes: 4,
-    }),
-  ),
-}));
 const random = seededRandom(1);
 const STAGES = ['dock', 'look', 'find', 'decide', 'hands', 'system', 'prove', 'shelf', 'sold', 'sold'];
 

@@ -1,15 +1,13 @@
 import { existsSync } from 'node:fs';
 import pg from 'pg';
 import { catalogue } from '@/catalog';
-import { CHASSIS } from '@/core/catalogue';
-import { CLOSED } from '@/core/minutes/opening';
 import { seededRandom } from '@/core/random';
-import { evaluateUnit } from '@/core/steps/evaluate';
 import { migrateDatabase } from '@/db/migrate';
 import { signedIn } from '../tests/browser/http';
 import { PASSWORD, SECRET, startServer } from '../tests/browser/shop.setup';
 import { freshDatabase, throwAwayCluster } from '../tests/server/database.setup';
 import { figures, ms } from './figures';
+import { snapshots } from './stock';
 
 /**
  * A month of thirty benches played into the schema: `npm run bench:month`. Wants a build. 22 days, six machines a bench
@@ -41,31 +39,6 @@ await client.query(
    select 'M-' || n, 'generated', 'clearout', 'MM', 120000, '2026-11-02' from generate_series(1, $1::int) n`,
   [LOTS],
 );
-const worth = {
-  soundMinor: 8000,
-  feeShare: 0.08,
-  finishMinutes: 30,
-  asFoundShare: 0.45,
-  asFoundMinutes: 9,
-  parts: [{ class: 'memory' as const, minor: 350 }],
-  harvestMinutes: 16,
-  recycleMinor: 10,
-};
-const snapshots = CHASSIS.map((chassis) =>
-  JSON.stringify(
-    evaluateUnit(catalogue, {
-      chassis,
-      source: 'clearout',
-      record: [{ kind: 'finding', id: 'button', outcome: 0 }],
-      bench: CLOSED,
-      worth,
-      priceLowMinor: 7000,
-      priceHighMinor: 9000,
-      ratePerHourMinor: 1800,
-      verifyMinutes: 4,
-    }),
-  ),
-);
 const random = seededRandom(30);
 const OPEN = ['dock', 'look', 'find', 'decide', 'hands', 'system', 'prove', 'shelf'];
 const findings = catalogue.findings.filter(({ stage }) => stage !== 'claim').slice(0, ANSWERS);
@@ -74,10 +47,10 @@ const from = performance.now();
 for (let start = 0; start < MACHINES; start += 500) {
   const rows = Array.from({ length: Math.min(500, MACHINES - start) }, (_, i) => ({
     n: start + i + 1,
-    chassis: CHASSIS[i % CHASSIS.length],
+    chassis: snapshots[i % snapshots.length].chassis,
     lot: 1 + Math.floor((start + i) / 40),
     stage: random() < 0.8 ? 'sold' : OPEN[Math.floor(random() * OPEN.length)],
-    snapshot: snapshots[i % snapshots.length],
+    snapshot: snapshots[i % snapshots.length].evaluation,
     score: random() * 200,
     day: 2 + Math.floor(((start + i) / MACHINES) * 27),
   }));
@@ -141,7 +114,7 @@ const server = await startServer(url);
 const caller = await signedIn(server.url, 'bench-a@saltmarsh.example', PASSWORD);
 const tag = (await client.query<{ tag: string }>("select tag from units where stage = 'find' limit 1"))
   .rows[0].tag;
-for (const path of ['/', '/shelf', '/books', `/u/${tag}`]) {
+for (const path of ['/', '/stage/shelf', '/books', `/u/${tag}`]) {
   const times: number[] = [];
   let status = 0;
   for (let round = 0; round < ROUNDS + 5; round++) {
