@@ -34,7 +34,7 @@ export default tseslint.config(
     files: ['src/**'],
     ignores: ['src/pictures/picture.ts', 'src/**/*.test.ts'],
     rules: {
-      'no-restricted-imports': ['error', { paths: [{ name: 'sharp', message: 'Use server/picture.' }] }],
+      'no-restricted-imports': ['error', { paths: [{ name: 'sharp', message: 'Use pictures/picture.' }] }],
     },
   },
   {

@@ -69,12 +69,14 @@ describe('photographs in a store of objects', () => {
     const goes = await taken(units[0].unitId);
     await runCommand(removePhoto, benchA, { input: { unitId: units[0].unitId, photoId: goes } });
     await layAway(PICTURE); // its command came to nothing
+    store.objects.set('somebody-elses.txt', { bytes: PICTURE, at: new Date(0) });
     const lay = store.objects.size;
     expect(await sweepPhotos()).toBe(0); // a row may be on its way
     const later = new Date(Date.now() + DAY_AND_MORE);
     expect(await sweepPhotos(later)).toBe(2);
     expect(store.objects.size).toBe(lay - 2);
     expect(store.objects.has(stays)).toBe(true);
+    expect(store.objects.has('somebody-elses.txt')).toBe(true);
     expect(store.objects.has(goes)).toBe(false);
   });
   it('one that is missing is null, not an error; half a configuration is refused at once', async () => {

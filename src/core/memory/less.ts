@@ -15,7 +15,7 @@ export interface MemoryCount {
   bits32?: boolean;
 }
 
-/** Why less memory may be seen than is fitted, the likeliest in use first. Common practice. */
+/** Why less memory may be seen than is fitted; how likely each is stands with the numbers of the trade. */
 export const LESS_REASONS = [
   'nothing',
   'unseated',

@@ -17,7 +17,8 @@ function fixedDraw(seed: number, key: string): number {
 /**
  * A machine on a simulated bench: its true faults are hidden in it; it shows what such a machine would show,
  * and a repair cures what it would cure. What it shows depends on the seed alone, not on the order of asking,
- * so two ways of working meet the same machine. @throws RangeError for a cause or a question nobody knows
+ * so two ways of working meet the same machine. @throws RangeError when it is asked a
+ * question its kind of machine has not
  */
 export class SimulatedMachine {
   readonly present: Set<string>;

@@ -132,7 +132,7 @@ function weighed(engine: BeliefEngine, evidence: readonly Evidence[]) {
  * Which entries of an impossible record stand against its last one: without any one of them (the last kept)
  * it is possible.
  * @returns indexes into `input.record`, increasing; empty when it is possible, or when it takes more than one
- * to be wrong @throws whatever a record that is no record throws
+ * to be wrong @throws what the engine throws of anything but an impossible record
  */
 export function clashing(catalogue: Catalogue, input: EvaluationInput): number[] {
   const { engine, entries, impossible } = inspectUnit(catalogue, input);

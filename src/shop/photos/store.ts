@@ -4,6 +4,7 @@ import { inArray } from 'drizzle-orm';
 import { database } from '@/db/client';
 import { photos } from '@/db/schema';
 import { ShopError } from '@/errors';
+import { isRowId } from '../input';
 
 /**
  * Where the bytes of photographs lie: in the database as shipped, so that one backup holds everything; or in a store of
@@ -116,13 +117,13 @@ const AT_ONCE = 500;
 
 /**
  * Removes objects no row stands for: their photographs were removed, or their command came to nothing. Young ones are
- * left: their row may be on its way.
+ * left: their row may be on its way; so is whatever bears no name of ours.
  * @returns how many went
  */
 export async function sweepPhotos(now = new Date(), store = configuredStore()): Promise<number> {
   if (!store) return 0;
   const old = (await store.list()).filter(
-    ({ at }) => now.getTime() - at.getTime() > SWEPT_AFTER_HOURS * 3_600_000,
+    ({ key, at }) => isRowId(key) && now.getTime() - at.getTime() > SWEPT_AFTER_HOURS * 3_600_000,
   );
   let gone = 0;
   for (let i = 0; i < old.length; i += AT_ONCE) {
