@@ -1,12 +1,23 @@
 #!/usr/bin/env bash
-# The browser tests on a slow machine: the browser slowed four times, two busy loops beside. Three times by default.
+# The browser tests on a slow machine: the browser slowed four times, two busy loops beside, and the two halves of the
+# tests beside each other as `npm test` runs them. Three times by default; wants the .test cluster started and a build.
 # npm run bench:slow [times] [files ...]
 set -uo pipefail
-cd "$(dirname "${BASH_SOURCE[0]}")/.."
+ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
+source "$ROOT/scripts/lib.sh"
+cd "$ROOT"
 times=${1:-3}; shift || true
 for _ in 1 2; do (while :; do :; done) & done
 trap 'kill $(jobs -p) 2>/dev/null' EXIT
+half() { # its number, its files
+  local shard=$1; shift
+  OMNITROPE_SHARD=$shard OMNITROPE_SLOWED=4 SE_OFFLINE=true npx vitest run --project browser "$@" --reporter=default 2>&1 |
+    grep --line-buffered -E '×|Tests |Error' | sed -u "s/^/run $run, half $shard: /"
+}
 for ((run = 1; run <= times; run++)); do
-  OMNITROPE_SLOWED=4 SE_OFFLINE=true npx vitest run --project browser "$@" --reporter=default 2>&1 |
-    grep --line-buffered -E '×|Tests |Error' | sed "s/^/run $run: /"
+  if [ $# -gt 0 ]; then half 1 "$@"; continue; fi
+  browser_halves
+  half 1 "${first[@]}" & one=$!
+  half 2 "${second[@]}"
+  wait "$one"
 done

@@ -80,3 +80,14 @@ keep_alive() { # $1: a process; the rest: a command that is started again whenev
     [ "$wait" -ge 60 ] || wait=$((wait * 2))
   done
 }
+
+browser_halves() { # the browser tests' files dealt to two shops, as the arrays first (the long ones) and second (whatever else)
+  local file
+  first=(); second=()
+  for file in tests/browser/*.test.ts; do
+    case $(basename "$file" .test.ts) in
+      views | selftest | erase | steady | manners | routes) first+=("$file") ;;
+      *) second+=("$file") ;;
+    esac
+  done
+}

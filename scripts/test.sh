@@ -44,14 +44,8 @@ OMNITROPE_DATA=$DIR OMNITROPE_PGPORT=54429 OMNITROPE_PG_OPTIONS='-c fsync=off -c
 suite unit; tally unit
 if need_build; then
   suite server; tally server
-  # two browsers at a time, each with a shop of its own; the first has the long ones, the second whatever else there is
-  first=(); second=()
-  for file in tests/browser/*.test.ts; do
-    case $(basename "$file" .test.ts) in
-      views | selftest | erase | steady | manners | routes) first+=("$file") ;;
-      *) second+=("$file") ;;
-    esac
-  done
+  # two browsers at a time, each with a shop of its own
+  browser_halves
   OMNITROPE_SHARD=1 suite browser 1 "${first[@]}" > "$DIR/browser-1.log" 2>&1 & half=$!
   OMNITROPE_SHARD=2 suite browser 2 "${second[@]}"
   wait "$half"; cat "$DIR/browser-1.log"
