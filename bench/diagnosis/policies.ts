@@ -30,6 +30,7 @@ function problemOf(
     engine,
     posterior,
     stories,
+    judging: catalogue.judging,
     usualLeft: usualLeft(engine),
     shut: trial.shut,
     facts: trial.facts,

@@ -19,7 +19,7 @@ import { powers, shutBy } from '@/core/steps/hazards';
 import { closingMinutes, CLOSED, minutesOf, movesFor, stateAfter } from '@/core/minutes/opening';
 import type { StopRoute, UnitWorth } from '@/core/steps/problem';
 import { engineFor, usualLeft } from '@/core/steps/inspect';
-import { asFoundFactor, SALEABLE } from '@/core/steps/routes';
+import { asFoundFactor } from '@/core/steps/routes';
 import type { SimulatedMachine } from '@/core/simulate/machine';
 
 export const RATE_PER_HOUR = 1800;
@@ -88,7 +88,11 @@ export class Trial {
   /** Share of what is left of the price that a buyer pays as found. */
   private get asFoundFactor(): number {
     const engine = engineFor(catalogue, { chassis: this.chassis, source: this.source });
-    return asFoundFactor(this.worth, usualLeft(engine), this.facts.system === true);
+    const { judging } = catalogue;
+    return asFoundFactor(
+      { worth: this.worth, usualLeft: usualLeft(engine), judging },
+      this.facts.system === true,
+    );
   }
 
   constructor(
@@ -223,7 +227,7 @@ export class Trial {
     const asFound = worth.soundMinor * this.asFoundFactor * share * keep - worth.asFoundMinutes * perMinute;
     const ruined = new Set(left.flatMap((cause) => cause.ruins ?? []));
     const value = {
-      disclose: left.every((cause) => cause.valueLeft >= SALEABLE)
+      disclose: left.every((cause) => cause.valueLeft >= catalogue.judging.saleableShare)
         ? worth.soundMinor * share * keep - worth.finishMinutes * perMinute
         : asFound - worth.verifyMinutes * perMinute,
       asFound,

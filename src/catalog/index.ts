@@ -8,6 +8,7 @@ import { cautions } from './hands/cautions';
 import { donorPlaces } from './parts/donor';
 import { fitting } from './parts/fitting';
 import { disturbed, gates, handsLeave, leftOff } from './looks/gates';
+import { judging } from './looks/judging';
 import { firstPower, outsideLook } from './looks/rounds';
 import { compileCause } from './rows/cause';
 import { compileFinding, type FindingRow } from './rows/finding';
@@ -51,6 +52,7 @@ export const catalogue: Catalogue = assertCatalogue({
   handCaps,
   disturbed,
   handsLeave,
+  judging,
   leftOff,
   fitting,
   places: donorPlaces,

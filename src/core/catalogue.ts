@@ -309,6 +309,46 @@ export interface HandCaps {
   smell: readonly [StandingFlaw['cap'], StandingFlaw['cap'], StandingFlaw['cap']];
 }
 
+/** Where a technician draws the line where values alone do not tell. Shares are of the sound price unless said. */
+export interface Judging {
+  /** Steps whose values lie so close are as good as each other. */
+  alikeShare: number;
+  /** The same for a repair that is certain, or what the complaint itself asks for: it is not put off for a trifle. */
+  alikeCertainShare: number;
+  /** So far a part waits for what takes none. */
+  waitsShare: number;
+  /** P(a step settles something) below which it has little to do with what is wrong. */
+  telling: number;
+  /** P(helps) above which a repair is as good as certain; of dear parts it wants more. */
+  certain: { cheap: number; dear: number };
+  /** P(helps) above which a repair is worth trying for itself. */
+  sure: number;
+  /** P(helps) from which a cheap part is tried at once. */
+  likely: number;
+  /** P(helps) from which what takes no part is tried before a part. */
+  triedFirst: number;
+  /** P(helps) under which a repair is not listed. */
+  trifling: number;
+  /** A part that costs so many minutes of hands is dear. */
+  dearMinutes: number;
+  /** A part that takes so many minutes of hands, all counted, is no cheap one either. */
+  longMinutes: number;
+  /** A machine that runs is not worth a dear part before all else unless so much of its price hangs on it. */
+  hangsShare: number;
+  /** What a step that opens the machine gains keeps of it: what can be seen unopened is seen first. */
+  openingGain: { other: number; unlikely: number };
+  /** Minor units on top of every step's cost, so that a glance does not beat everything by being free. */
+  glanceMinor: number;
+  /** Attended minutes of a look that may come before stopping at once, when it is worth as much. */
+  beforeStoppingMinutes: number;
+  /** What one pays as found for a machine that was seen to run. */
+  runsShare: number;
+  /** A fault that leaves less is not told and sold with: the machine goes as found, or is mended. */
+  saleableShare: number;
+  /** Attended minutes to find a fault nobody suspects yet, once it shows. */
+  findMinutes: number;
+}
+
 export interface Catalogue {
   version: string;
   causes: Cause[];
@@ -327,6 +367,7 @@ export interface Catalogue {
   disturbed: Partial<Record<BenchItem, Record<string, number>>>;
   /** P(one opening leaves something behind), all of it together. */
   handsLeave: number;
+  judging: Judging;
   /** Factor on the odds of a lead’s cause when a machine was closed or powered over it. */
   leftOff: number;
   /** What a part put in does, whatever it was put in for. */

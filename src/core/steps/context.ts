@@ -159,7 +159,7 @@ function valuesOf(problem: StepProblem, repairs: readonly PreparedRepair[]): Pol
       cures[aim].push({ success: success[a], cost: cost[bench] + onHelpMinor * success[a] }),
     );
   const [unseen, seen] = [false, true].map(
-    (ran) => new RouteValues(problem, causes, asFoundFactor(problem.worth, problem.usualLeft, ran), cures),
+    (ran) => new RouteValues(problem, causes, asFoundFactor(problem, ran), cures),
   );
   return { unseen, seen };
 }

@@ -259,6 +259,7 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
     bin: input.bin,
     quotes: input.quotes,
     wholeLookTaken: since.taken.has(WHOLE_LOOK),
+    judging: catalogue.judging,
     usualLeft: usualLeft(engine),
     asked: askedFor(engine.model, evidence, claimsOf(catalogue)),
     shut: shutBy(catalogue, taken, input.chassis, {

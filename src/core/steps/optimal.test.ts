@@ -1,3 +1,4 @@
+import { judging } from '@/catalog/looks/judging';
 import { describe, expect, it } from 'vitest';
 import { optimalValue, type SmallModel } from '../../../tests/oracles/optimal';
 import { compileModel } from '../belief/model';
@@ -101,6 +102,7 @@ function followed(model: SmallModel): number {
       posterior,
       stories: storiesOf(engine.model, posterior, 10_000),
       usualLeft: 1,
+      judging,
       facts: {},
       bench: CLOSED,
       chassis: 'desktop',

@@ -1,3 +1,4 @@
+import { judging } from '@/catalog/looks/judging';
 import { describe, expect, it } from 'vitest';
 import { catalogue } from '@/catalog';
 import { drawer, seededRandom } from '../random';
@@ -100,10 +101,10 @@ describe('how a unit may come out', () => {
   });
   it('what nobody saw running never fetches more than what was', () => {
     // untested machines bring 0.45, and have faults that leave 0.3 of the price: 1.5 times is nobody's offer
-    expect(asFoundFactor(worth, 0.3, false)).toBe(0.85);
-    expect(asFoundFactor(worth, 0.3, true)).toBe(0.85);
-    expect(asFoundFactor(worth, 0.9, false)).toBeCloseTo(0.5, 12);
-    expect(asFoundFactor(worth, 0.9, true)).toBe(0.85);
+    expect(asFoundFactor({ worth, usualLeft: 0.3, judging }, false)).toBe(0.85);
+    expect(asFoundFactor({ worth, usualLeft: 0.3, judging }, true)).toBe(0.85);
+    expect(asFoundFactor({ worth, usualLeft: 0.9, judging }, false)).toBeCloseTo(0.5, 12);
+    expect(asFoundFactor({ worth, usualLeft: 0.9, judging }, true)).toBe(0.85);
   });
   it('is as wide as not knowing the fault is: a fault seen and cured leaves the price alone', () => {
     const width = (record: EvaluationInput['record'], more: Partial<EvaluationInput> = {}) => {

@@ -1,3 +1,4 @@
+import { judging } from '@/catalog/looks/judging';
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../random';
 import type { BenchMinutes, Cause, Repair } from '../catalogue';
@@ -73,6 +74,7 @@ function toy(
     posterior,
     stories: storiesOf(engine.model, posterior, ALL),
     usualLeft: 1,
+    judging,
     facts: {},
     bench: CLOSED,
     chassis: 'desktop',
@@ -279,6 +281,7 @@ describe('a repair of something small on a machine that is done already', () => 
       findings: [],
       repairs,
       usualLeft: 1,
+      judging,
     });
   }
   // worked out by hand: it wins p x 15 % of 20,000 and costs p x its part, whatever else

@@ -1,7 +1,7 @@
 import { expectOver, marginalsOf, type Mixture } from '../belief/mixture';
 import type { PolicyContext, View } from './context';
 import type { StopRoute } from './problem';
-import { DONE, DONE_LEFT, Products, SALEABLE, type Stops } from './routes';
+import { DONE, DONE_LEFT, Products, type Stops } from './routes';
 
 /** A choice under the base policy and what it is worth, minor units. */
 export interface PolicyValue {
@@ -45,12 +45,15 @@ export function standpoint(
   marginals: Float64Array = marginalsOf(mixture),
   before?: Standpoint,
 ): Standpoint {
-  const { usual, model } = context.problem.engine;
+  const { engine, judging } = context.problem;
+  const { usual, model } = engine;
   const wanted = Uint8Array.from(context.causes, (cause, i) => {
     if (before?.wanted[i]) return 1;
     if (before && marginals[i] < RAISED * before.marginals[i]) return 0;
     const suspected = marginals[i] >= Math.max(SUSPECTED, Math.min(0.5, RAISED * usual[cause]));
-    return Number(suspected && (view.values.pays[i] === 1 || model.causes[cause].valueLeft < SALEABLE));
+    return Number(
+      suspected && (view.values.pays[i] === 1 || model.causes[cause].valueLeft < judging.saleableShare),
+    );
   });
   return { mixture, marginals, view, bench, wanted };
 }

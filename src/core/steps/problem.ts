@@ -5,6 +5,7 @@ import type {
   Chassis,
   Finding,
   Hazard,
+  Judging,
   PartClass,
   Repair,
 } from '../catalogue';
@@ -91,6 +92,7 @@ export interface StepProblem {
   wholeLookTaken?: boolean;
   /** Steps to be thought through whatever they promise, by id. */
   also?: readonly string[];
+  judging: Judging;
   /** Share of the price the usual faults of such a machine leave. */
   usualLeft: number;
   /** By cause of the model: it explains something that was seen amiss; null: nothing was. */

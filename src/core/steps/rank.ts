@@ -142,7 +142,13 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
     const prepared = context.repairs[r];
     const { id } = prepared.repair;
     // what hardly anything speaks for is on no list; what clears a danger, or was asked after, is
-    if (chance < TRIFLING && id !== base.first && !clearing.has(id) && !problem.also?.includes(id)) continue;
+    if (
+      chance < problem.judging.trifling &&
+      id !== base.first &&
+      !clearing.has(id) &&
+      !problem.also?.includes(id)
+    )
+      continue;
     const moves = movesFor(prepared.repair.bench, problem.bench, problem.benchMinutes);
     const minutes = minutesOf(moves) + prepared.repair.minutes;
     steps.push({
@@ -236,8 +242,6 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
 
 /** Repairs thought through: so many of those that win most for what they cost. */
 const TRIED = 32;
-/** A repair less likely to help than this is not listed. Common practice: nobody tries it before a look. */
-const TRIFLING = 0.03;
 /** A repair less likely to help than this is not thought of. */
 const HARDLY = 0.002;
 

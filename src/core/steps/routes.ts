@@ -1,15 +1,6 @@
 import { expectOver, type Mixture } from '../belief/mixture';
 import { causesOf, type Node } from '../belief/tree';
-import type { StepProblem, StopRoute, UnitWorth } from './problem';
-
-/**
- * A machine with a fault that leaves less than this share of its price is not finished and sold with the
- * fault told.
- */
-export const SALEABLE = 0.5;
-
-/** Share of its price one pays as found for a machine that was seen to run. Shop estimate. */
-const RUNS = 0.85;
+import type { StepProblem, StopRoute } from './problem';
 
 /** What stopping is worth, minor units, before the machine is put back together. */
 export type Stops = Record<Exclude<StopRoute, 'recycle'>, number>;
@@ -17,11 +8,13 @@ export type Stops = Record<Exclude<StopRoute, 'recycle'>, number>;
 /**
  * Share of the sound price, net of nothing, that a machine sold as found fetches for each share its faults
  * leave. What an untested machine fetches has the usual faults in it already: it is not taken off twice.
- * @param usualLeft share of the price the usual faults leave
  */
-export function asFoundFactor(worth: UnitWorth, usualLeft: number, runs: boolean): number {
+export function asFoundFactor(
+  { worth, usualLeft, judging: { runsShare } }: Pick<StepProblem, 'worth' | 'usualLeft' | 'judging'>,
+  runs: boolean,
+): number {
   // what nobody has seen running never fetches more than what was
-  return runs ? RUNS : Math.min(RUNS, worth.asFoundShare / Math.max(usualLeft, 1e-6));
+  return runs ? runsShare : Math.min(runsShare, worth.asFoundShare / Math.max(usualLeft, 1e-6));
 }
 
 /**
@@ -34,9 +27,6 @@ const LEFT = 0;
 const MAY = 1;
 const MAY_LEFT = 2;
 const PARTS = 3;
-
-/** Attended minutes to find a fault nobody suspects yet, once it shows. Shop estimate. */
-const FIND_MINUTES = 6;
 
 /** What the stopping routes are worth, by what is left wrong. Every one is linear over machines. */
 export class RouteValues {
@@ -63,12 +53,17 @@ export class RouteValues {
   readonly net: number;
   readonly cost: { finish: number; asFound: number; harvest: number; verify: number };
   private readonly keep: number;
+  /** Share of the price a fault must leave to be told and sold with. */
+  private readonly saleable: number;
 
   /**
    * @param cures by cause: chance and cost (minor units) of each way to mend it
    */
   constructor(
-    problem: Pick<StepProblem, 'worth' | 'ratePerHourMinor' | 'engine' | 'verifyMinutes' | 'usualLeft'>,
+    problem: Pick<
+      StepProblem,
+      'worth' | 'ratePerHourMinor' | 'engine' | 'verifyMinutes' | 'usualLeft' | 'judging'
+    >,
     causes: readonly number[],
     private readonly asFound: number,
     cures: readonly (readonly { success: number; cost: number }[])[],
@@ -76,6 +71,8 @@ export class RouteValues {
     const { worth, ratePerHourMinor, verifyMinutes } = problem;
     const model = problem.engine.model.causes;
     const perMinute = ratePerHourMinor / 60;
+    const saleable = problem.judging.saleableShare;
+    this.saleable = saleable;
     this.keep = 1 - worth.feeShare;
     this.net = worth.soundMinor * this.keep;
     this.cost = {
@@ -101,12 +98,12 @@ export class RouteValues {
                 (1 - success) * cause.valueLeft -
                 (cost + more) / Math.max(this.net * problem.usualLeft, 1),
             ),
-          cause.valueLeft >= SALEABLE ? cause.valueLeft : cause.valueLeft * asFound,
+          cause.valueLeft >= saleable ? cause.valueLeft : cause.valueLeft * asFound,
         ),
       );
     this.left = by((cause) => cause.valueLeft);
     this.mended = mendedAt(0);
-    this.found = mendedAt(FIND_MINUTES * perMinute);
+    this.found = mendedAt(problem.judging.findMinutes * perMinute);
     this.pays = Uint8Array.from(own, (cause, i) => Number(this.mended[i] > cause.valueLeft + 1e-9));
     this.kept = fragile.map((part) => by((cause) => Number(!cause.ruins?.includes(part.class))));
     this.sound = this.stops(new Float64Array(this.own).fill(1));
@@ -117,11 +114,11 @@ export class RouteValues {
    * @param wanted causes one is after; of the others the tests of finishing tell
    */
   rows(wanted: Uint8Array): Float64Array[] {
-    const { left, found, kept } = this;
+    const { left, found, kept, saleable } = this;
     return [
       left,
-      left.map((share, i) => Number(!wanted[i] || share >= SALEABLE)),
-      left.map((share, i) => (wanted[i] ? (share >= SALEABLE ? share : 0) : found[i])),
+      left.map((share, i) => Number(!wanted[i] || share >= saleable)),
+      left.map((share, i) => (wanted[i] ? (share >= saleable ? share : 0) : found[i])),
       ...kept,
       left.map((_, i) => Number(!wanted[i])),
       left.map((_, i) => (wanted[i] ? 0 : found[i])),
@@ -149,9 +146,9 @@ export class RouteValues {
   stopsOf(present: Iterable<number>, wanted: Uint8Array): Stops {
     const sums = new Float64Array(this.own).fill(1);
     for (const i of present) {
-      const saleable = this.left[i] >= SALEABLE;
+      const tellable = this.left[i] >= this.saleable;
       sums[LEFT] *= this.left[i];
-      if (wanted[i] && !saleable) sums[MAY] = sums[MAY_LEFT] = 0;
+      if (wanted[i] && !tellable) sums[MAY] = sums[MAY_LEFT] = 0;
       else sums[MAY_LEFT] *= wanted[i] ? this.left[i] : this.found[i];
       this.kept.forEach((kept, p) => (sums[PARTS + p] *= kept[i]));
     }
