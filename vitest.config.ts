@@ -3,6 +3,8 @@ import { defineConfig } from 'vitest/config';
 
 const alias = { '@': fileURLToPath(new URL('./src', import.meta.url)) };
 
+const slowed = Number(process.env.OMNITROPE_SLOWED ?? 1);
+
 export default defineConfig({
   resolve: { alias },
   test: {
@@ -39,8 +41,9 @@ export default defineConfig({
           name: 'browser',
           include: ['tests/browser/**/*.test.ts'],
           environment: 'node',
-          testTimeout: 180_000,
-          hookTimeout: 180_000,
+          // `bench/slow.sh` slows the browser
+          testTimeout: 180_000 * slowed,
+          hookTimeout: 180_000 * slowed,
           fileParallelism: false,
           globalSetup: ['tests/browser/shop.setup.ts'],
         },

@@ -184,11 +184,11 @@ export const portsTest: Shown = (host, told) => {
     { type: 'button', class: 'field', 'data-field': true },
     'click here with what is plugged in',
   );
-  let last = 0;
-  face.addEventListener('click', () => {
+  let last = -Infinity;
+  face.addEventListener('click', ({ timeStamp }) => {
     // a double click is one port
-    if (performance.now() - last < 700) return;
-    last = performance.now();
+    if (timeStamp - last < 700) return;
+    last = timeStamp;
     good++;
     draw();
   });

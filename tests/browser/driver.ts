@@ -42,6 +42,7 @@ export async function openBrowser(
     .build();
   waitPatiently(driver);
   await resize(driver, width, height);
+  await devTools(driver, 'Page.addScriptToEvaluateOnNewDocument', { source: COUNT });
   // a slow bench computer: `bench/slow.sh`
   if (SLOWED > 1) await devTools(driver, 'Emulation.setCPUThrottlingRate', { rate: SLOWED });
   return driver;
@@ -67,7 +68,9 @@ function waitPatiently(driver: WebDriver): void {
         throw problem;
       }
     };
-  const waiting = (condition: unknown, timeout = 0, message?: unknown, poll = 40): unknown => {
+  const waiting = (condition: unknown, ms = 0, message?: unknown, poll = 40): unknown => {
+    // how long is waited is patience, not a claim: a slow machine is given more of it
+    const timeout = ms * SLOWED;
     if (typeof condition === 'function')
       return wait(patient(condition as (driver: WebDriver) => unknown), timeout, message, poll);
     if (!(condition instanceof Condition)) return wait(condition, timeout, message, poll);
@@ -130,6 +133,32 @@ export async function clickOn(driver: WebDriver, words: string, { part = false }
   await button.click();
 }
 
+/** Counts what a page has asked the shop's computer and not heard of. */
+const COUNT = `(() => {
+  const plain = window.fetch;
+  window.asked = { open: 0 };
+  window.fetch = (...args) => {
+    window.asked.open++;
+    return plain(...args).finally(() => window.asked.open--);
+  };
+})()`;
+
+/** Waits until the page is at rest: nothing it asked for is on its way, and all of it is drawn. */
+export async function settled(driver: WebDriver): Promise<void> {
+  let still = 0;
+  await driver.wait(
+    async () => {
+      const open = await driver.executeAsyncScript<number>(
+        'const done = arguments[0]; requestIdleCallback(() => requestAnimationFrame(() => done(window.asked?.open ?? 0)))',
+      );
+      still = open === 0 ? still + 1 : 0;
+      return still >= 3;
+    },
+    30_000,
+    'the page does not come to rest',
+  );
+}
+
 /** One key with nothing focused in particular; waits out the pause that tells a key from a scan. */
 export async function press(driver: WebDriver, key: string): Promise<void> {
   await driver.switchTo().activeElement().sendKeys(key);
@@ -149,6 +178,15 @@ const PRESS = `const pressAt = (key, at) => {
 };
 const scanAt = (code, at) => [...code, 'Enter'].forEach((key, n) => pressAt(key, at + 8 * n));`;
 
+/** Types into whatever has focus as a person does, by the times the keys carry: 120 ms apart, and a while ago. */
+export async function typed(driver: WebDriver, text: string): Promise<void> {
+  await driver.executeScript(
+    `${PRESS} const [keys, now] = [[...arguments[0]], performance.now()];
+     keys.forEach((key, n) => pressAt(key, now - 200 - 120 * (keys.length - 1 - n)));`,
+    text,
+  );
+}
+
 /** A scanner: a whole code, a sign every 8 ms and Enter, into whatever has focus. */
 export async function scan(driver: WebDriver, code: string): Promise<void> {
   await driver.executeScript(`${PRESS} scanAt(arguments[0], performance.now());`, code);
@@ -166,12 +204,13 @@ export async function scanThen(driver: WebDriver, code: string, keys: [string, n
 
 /** Keys one after the other, so many ms apart by the page's own clock. */
 export async function pressFast(driver: WebDriver, keys: readonly string[], ms: number): Promise<void> {
-  await driver.executeScript(
-    `${PRESS} arguments[0].forEach((key, n) => setTimeout(() => pressAt(key, performance.now()), n * arguments[1]));`,
+  await driver.executeAsyncScript(
+    `${PRESS} const [keys, ms, done] = arguments;
+     keys.forEach((key, n) => setTimeout(() => pressAt(key, performance.now()), n * ms));
+     setTimeout(done, keys.length * ms);`,
     keys,
     ms,
   );
-  await driver.sleep(keys.length * ms);
 }
 
 /** A key held on an element: when it went down and came up, ms, by the times its events carry. */

@@ -3,7 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
-import { clickOn, hold, pageText, press, ready, see } from './driver';
+import { clickOn, hold, pageText, press, ready, see, settled, typed } from './driver';
 import { signedIn } from './http';
 import { signedInBrowser } from './signedIn';
 
@@ -116,7 +116,7 @@ describe('the memory board', () => {
     await browser.executeScript('document.activeElement.blur()');
     await key('3');
     await see(browser, 'one module at a time');
-    await browser.sleep(800);
+    await settled(browser);
     // starts stand on the server: the page read again, or another bench, has them
     await open('/u/WQ-0011/memory');
     await see(browser, 'no start');
@@ -129,13 +129,13 @@ describe('the memory board', () => {
       );
       if ((await pageText(browser)).includes('Put it on the record')) break;
       if ((await pageText(browser)).includes('Lay it out so')) await key(Key.ENTER);
-      await browser.sleep(300);
+      await settled(browser);
       const slots = await browser.findElements(By.css('[role="spinbutton"]'));
       const held = await Promise.all(slots.map((slot) => slot.getAttribute('aria-valuetext')));
       const answers = (await browser.findElements(By.xpath("//section[@aria-label='Next']//button[.//b]")))
         .length;
       await key(held.includes('module B') ? String(answers) : '1');
-      await browser.sleep(600);
+      await settled(browser);
     }
     await see(browser, 'Module B is bad.');
     await key(Key.ENTER);
@@ -146,12 +146,9 @@ describe('the memory board', () => {
     await open('/u/WQ-0012');
     await press(browser, '/');
     const box = await browser.switchTo().activeElement();
-    for (const letter of 'memory board') {
-      await box.sendKeys(letter);
-      await browser.sleep(50);
-    }
+    await typed(browser, 'memory board');
     await see(browser, 'Memory board: which module, which slot');
-    await browser.sleep(250);
+    await settled(browser);
     await box.sendKeys(Key.ENTER);
     await browser.wait(until.urlMatches(/\/u\/WQ-0012\/memory$/), 10_000);
   });
@@ -210,10 +207,8 @@ describe('house rules', () => {
   it('an own number is kept, shown, exported, and taken out; a bad file changes nothing', async () => {
     await open('/rules/numbers');
     const box = await browser.findElement(By.css('section[aria-label="Own numbers"] input'));
-    for (const letter of 'torch') {
-      await box.sendKeys(letter);
-      await browser.sleep(60);
-    }
+    await browser.executeScript('arguments[0].focus()', box);
+    await typed(browser, 'torch');
     await browser.wait(until.elementLocated(By.css('[role="option"]')), 5_000).click();
     const minutes = await browser.wait(
       until.elementLocated(

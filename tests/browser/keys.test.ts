@@ -1,7 +1,7 @@
 import pg from 'pg';
 import { By, Key, until as located } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
-import { pageText, press, pressFast, ready, scan, scanThen, see } from './driver';
+import { pageText, press, pressFast, ready, scan, scanThen, see, settled } from './driver';
 import {
   browser,
   caller,
@@ -246,7 +246,7 @@ describe('what cannot be put on record', () => {
         await see(browser, 'One answer is kept here');
       });
       await until(async () => (await answersOf(unit)) === 1, 'the answer was lost');
-      await browser.sleep(1_500);
+      await settled(browser);
       expect(await answersOf(unit)).toBe(1);
     } finally {
       await cluster.end();

@@ -1,6 +1,6 @@
 import { By, until, type WebDriver } from 'selenium-webdriver';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
-import { pageText, press, ready, scan, see } from './driver';
+import { pageText, press, ready, scan, see, typed } from './driver';
 import { signedIn } from './http';
 import { signedInBrowser } from './signedIn';
 
@@ -114,8 +114,7 @@ describe('the other places', () => {
     await ready(browser);
     await press(browser, '/');
     const box = await browser.switchTo().activeElement();
-    await box.sendKeys('bin of');
-    await browser.sleep(200); // longer than a scanner would wait
+    await typed(browser, 'bin of');
     await box.sendKeys('\uE007');
     await browser.wait(until.urlContains('/bin'), 10_000);
   });

@@ -52,7 +52,7 @@ describe('runs', () => {
     );
     await find("//section[@aria-label='Running alone']//*[contains(., 'Heat run')]", 20_000);
     await click('Pull the cable');
-    await browser.sleep(2_500);
+    await find("//section//*[contains(., 'waits in the machine')]", 20_000);
     await click('Cable back in');
     await within('So it is', 'Dust, or a weak fan', 60_000);
     await see(browser, 'It was: blocked sink');
@@ -101,9 +101,10 @@ describe('runs', () => {
     await browser.get(`${url}/u/WQ-0002/machine/speed`);
     await ready(browser);
     await press(browser, 'q');
-    await browser.sleep(1_200);
+    const seconds = async () => Number(await (await field('button to a quiet desk')).getAttribute('value'));
+    await browser.wait(async () => (await seconds()) > 1, 10_000, 'the seconds do not run');
     await press(browser, 'q');
-    expect(Number(await (await field('button to a quiet desk')).getAttribute('value'))).toBeGreaterThan(1);
+    expect(await seconds()).toBeGreaterThan(1);
     await click('Note them');
     await within('As read last', 'button to a quiet desk');
     const box = await field('button to a quiet desk');

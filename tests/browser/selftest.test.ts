@@ -3,11 +3,11 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { networkInterfaces, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
-import { By, type WebDriver } from 'selenium-webdriver';
+import { By, until as located, type WebDriver } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { KEY_ROWS } from '@/core/selftest/keys';
 import { violations } from './axe';
-import { openBrowser, pageText, press, see, signIn } from './driver';
+import { openBrowser, pageText, press, see, settled, signIn } from './driver';
 import { freePort, startServer } from './shop.setup';
 import { signedInBrowser } from './signedIn';
 
@@ -49,28 +49,18 @@ const answer = async (finding: string) =>
       [TAG, finding],
     )
   ).rows[0];
-const pick = async (words: string) => {
-  await (
-    await unit.findElement(By.xpath(`//main//button[contains(normalize-space(.), "${words}")]`))
-  ).click();
-};
-const byHand = async (words: string) => {
-  await (
-    await unit.findElement(By.xpath(`//main//div[@class='hand']//button[normalize-space(.)='${words}']`))
-  ).click();
-};
-const open = async (name: string) => {
-  await (
-    await unit.findElement(By.xpath(`//ol//button[starts-with(normalize-space(.), "${name}")]`))
-  ).click();
-};
+const clickAt = async (path: string) =>
+  (await unit.wait(located.elementLocated(By.xpath(path)), 15_000, `not there: ${path}`)).click();
+const pick = (words: string) => clickAt(`//main//button[contains(normalize-space(.), "${words}")]`);
+const byHand = (words: string) =>
+  clickAt(`//main//div[@class='hand']//button[normalize-space(.)='${words}']`);
+const open = (name: string) => clickAt(`//ol//button[starts-with(normalize-space(.), "${name}")]`);
 const until = async <T>(look: () => Promise<T | undefined>, what: string): Promise<T> => {
-  for (let n = 0; n < 300; n++) {
-    const found = await look();
-    if (found !== undefined) return found;
-    await unit.sleep(100);
-  }
-  throw new Error(`never came: ${what}\n${await pageText(unit)}`);
+  let found: T | undefined;
+  await unit
+    .wait(async () => (found = await look()) !== undefined, 30_000)
+    .catch(async () => Promise.reject(new Error(`never came: ${what}\n${await pageText(unit)}`)));
+  return found!;
 };
 
 beforeAll(async () => {
@@ -156,8 +146,7 @@ describe('the machine’s own test page', () => {
     await unit.manage().deleteAllCookies();
     await unit.get(`${secure}/t`);
     await unit.findElement(By.name('token')).sendKeys('nopeno\n');
-    await unit.sleep(500);
-    expect(await pageText(unit)).toContain('open nothing');
+    await see(unit, 'open nothing');
     await unit.findElement(By.name('token')).sendKeys(letters.toLowerCase() + '\n');
     await until(
       async () => ((await pageText(unit)).includes('Begin with the first') ? true : undefined),
@@ -168,7 +157,7 @@ describe('the machine’s own test page', () => {
   });
   it('keys: a key that never comes is found by its place', async () => {
     await open('Keys');
-    await unit.sleep(200);
+    await settled(unit);
     for (const code of new Set(KEY_ROWS.iso.flat().map((own) => own.code))) {
       if (code === 'KeyG') continue;
       for (const type of ['rawKeyDown', 'keyUp'])
@@ -182,7 +171,7 @@ describe('the machine’s own test page', () => {
     expect(await answer('key-test')).toEqual({ outcome_id: 'some-do-not', basis: 'measured' });
     // pressed on the second try it is all of them, without anybody saying so
     await pick('Once more');
-    await unit.sleep(200);
+    await settled(unit);
     for (const code of new Set(KEY_ROWS.iso.flat().map((own) => own.code)))
       for (const type of ['rawKeyDown', 'keyUp'])
         await cdp('Input.dispatchKeyEvent', { type, code, key: code, windowsVirtualKeyCode: 0 });
@@ -224,7 +213,7 @@ describe('the machine’s own test page', () => {
     });
     await open('Screen');
     await pick('Begin');
-    await unit.sleep(600);
+    await settled(unit);
     const size = (await unit.executeScript('return [innerWidth, innerHeight]')) as [number, number];
     const click = async (x: number, y: number) => {
       for (const type of ['mousePressed', 'mouseReleased'])
@@ -235,14 +224,14 @@ describe('the machine’s own test page', () => {
           button: 'left',
           clickCount: 1,
         });
-      await unit.sleep(150);
+      await settled(unit);
     };
     await click(0.25, 0.5);
     await press(unit, '2');
     await click(0.75, 0.1);
     await press(unit, '1');
     for (let n = 0; n < 8; n++) await press(unit, ' ');
-    await unit.sleep(300);
+    await settled(unit);
     await pick('Even, and as bright');
     const row = await until(() => told('display'), 'the screen');
     expect(row.result).toBe('pass');
@@ -272,7 +261,6 @@ describe('the machine’s own test page', () => {
   it('speakers by ear; what its microphone heard stands beside it', async () => {
     await open('Speakers');
     expect(await violations(unit)).toEqual([]);
-    await unit.sleep(500);
     await pick('Play');
     await until(
       async () => (/By its own microphone|Which did you hear/.test(await pageText(unit)) ? true : undefined),
@@ -291,10 +279,16 @@ describe('the machine’s own test page', () => {
     expect(net.result).toBe('pass');
     expect(net.told.figures.down).toBeGreaterThan(1);
     await open('USB ports');
-    for (let n = 0; n < 2; n++) {
-      await unit.findElement(By.css('[data-field]')).click();
-      await unit.sleep(800);
-    }
+    // two clicks a second apart by the times they carry, and one between that is the second half of a double click
+    const field = await unit.wait(located.elementLocated(By.css('[data-field]')), 15_000);
+    await unit.executeScript(
+      `for (const ms of [0, 150, 1000]) {
+         const event = new MouseEvent('click', { bubbles: true });
+         Object.defineProperty(event, 'timeStamp', { value: performance.now() + ms });
+         arguments[0].dispatchEvent(event);
+       }`,
+      field,
+    );
     expect(await until(() => told('usb'), 'the ports')).toMatchObject({ result: 'pass' });
     await open('Film');
     await pick('Begin');

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { By } from 'selenium-webdriver';
-import { pageText, press, scan, see } from './driver';
+import { pageText, press, pressFast, scan, see, settled } from './driver';
 import { address, browser, client, killServer, machine, open, openOwnShop, until } from './ownShop';
 
 openOwnShop('bench-b@saltmarsh.example');
@@ -26,13 +26,9 @@ describe('answers given fast', () => {
        note();
        new MutationObserver(note).observe(document.body, { subtree: true, childList: true, characterData: true });`,
     );
-    for (let n = 0; n < 6; n++) {
-      const began = Date.now();
-      await browser.switchTo().activeElement().sendKeys('1');
-      await browser.sleep(Math.max(0, 180 - (Date.now() - began)));
-    }
+    await pressFast(browser, ['1', '1', '1', '1', '1', '1'], 180);
     await until(async () => (await answersOf(id)).length >= 6, 'six answers were not saved');
-    await browser.sleep(800);
+    await settled(browser);
     const saved = await answersOf(id);
     const asked = await browser.executeScript<string[]>('return window.asked');
     expect(new Set(asked.slice(0, 6)).size).toBe(6);
@@ -52,7 +48,7 @@ describe('answers given fast', () => {
     await press(browser, '1');
     await see(browser, 'it was not taken');
     await until(async () => (await answersOf(id)).length === 1, 'one answer');
-    await browser.sleep(600);
+    await settled(browser);
     expect(await answersOf(id)).toHaveLength(1);
   });
 });
@@ -71,12 +67,12 @@ describe('the shop’s computer away', () => {
     // every way off the page: sides of the unit, the line, the one box
     for (const key of ['w', 'f', 'h']) await press(browser, key);
     await browser.findElement(By.css('header nav a')).click();
-    await browser.sleep(1_500);
+    await settled(browser);
     expect(await browser.getCurrentUrl()).toContain(`${address()}/u/${tag}`);
     expect(await pageText(browser)).toContain('3 answers are kept here');
     await back();
     await until(async () => (await answersOf(id)).length === 3, 'the answers did not go out');
-    await browser.sleep(1_500);
+    await settled(browser);
     expect(await answersOf(id)).toHaveLength(3);
     await until(async () => !(await pageText(browser)).includes('does not answer'), 'still said to be away');
   });
@@ -89,7 +85,7 @@ describe('the shop’s computer away', () => {
     );
     await press(browser, '1');
     await until(async () => (await answersOf(id)).length === 1, 'saved');
-    await browser.sleep(2_000);
+    await settled(browser);
     expect(await answersOf(id)).toHaveLength(1);
     const { rows } = await client.query(
       "select count(*)::int as n from events where unit_id = $1 and kind = 'finding'",

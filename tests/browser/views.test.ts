@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { By, until, type WebDriver } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { violations } from './axe';
-import { openBrowser, pageText, press, ready, resize, see, signIn } from './driver';
+import { openBrowser, pageText, press, ready, resize, see, settled, signIn } from './driver';
 import { signedIn } from './http';
 
 const url = inject('url');
@@ -85,7 +85,7 @@ describe('every main view', () => {
       await browser.wait(until.elementLocated(By.css('main')), 10_000);
       await ready(browser);
       // a library's own guards stand there until it has come alive
-      if ((await violations(browser)).length) await browser.sleep(800);
+      await settled(browser);
       expect(await violations(browser)).toEqual([]);
       const [wide, tall] = await browser.executeScript<number[]>(
         'return [document.documentElement.scrollWidth - document.documentElement.clientWidth, document.documentElement.scrollHeight]',
@@ -145,7 +145,7 @@ describe('a viewer', () => {
       for (const one of buttons) expect(await one.isEnabled()).toBe(false);
       const before = await viewer.findElement(By.css('section[aria-label="Belief"]')).getText();
       await press(viewer, '1');
-      await viewer.sleep(500);
+      await settled(viewer);
       expect(await viewer.findElement(By.css('section[aria-label="Belief"]')).getText()).toBe(before);
     } finally {
       await viewer.quit();

@@ -87,6 +87,7 @@ export function BenchDrawer({ unit, kind }: { unit: UnitHead; kind: RunKind }) {
         <p role="status" className="mt-2 flex flex-wrap items-center gap-3 text-[14.5px]">
           <span>
             {STATES[mine.state]}{' '}
+            {mine.cableOut && mine.heldBack > 0 && 'What it read since waits in the machine. '}
             {mine.state !== 'running' && (
               <>
                 It was: <b>{mine.condition}</b>, seed {mine.seed}.

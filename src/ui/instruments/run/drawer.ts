@@ -11,6 +11,8 @@ export interface PutOn {
   seed: number;
   /** Nothing reaches the shop while the cable is out. */
   cableOut: boolean;
+  /** Sendings that came to nothing since: what they held waits in the machine. */
+  heldBack: number;
   state: 'running' | 'finished' | 'went off' | 'stopped' | 'refused';
   problem: string;
 }
@@ -32,7 +34,7 @@ function change(unit: string, next: Partial<PutOn>): void {
   told();
 }
 
-export const pullCable = (unit: string, out: boolean) => change(unit, { cableOut: out });
+export const pullCable = (unit: string, out: boolean) => change(unit, { cableOut: out, heldBack: 0 });
 
 export function putAway(unit: string): void {
   put.get(unit)?.stop.abort();
@@ -51,13 +53,27 @@ export function putOn(
   const condition = hidden ? hiddenCondition(kind, seed) : asked.condition;
   const standIn = standInOf(kind, condition, seed);
   const stop = new AbortController();
-  put.set(unit, { kind, condition, hidden, seed, cableOut: false, state: 'running', problem: '', stop });
+  put.set(unit, {
+    kind,
+    condition,
+    hidden,
+    seed,
+    cableOut: false,
+    heldBack: 0,
+    state: 'running',
+    problem: '',
+    stop,
+  });
   const sampler = new Sampler({
     url: `${window.location.origin}/s/${asked.token}`,
     batch: standIn.batch,
     about: { ...standIn.about, by: `bench drawer, seed ${seed}` },
-    fetch: (...args) =>
-      put.get(unit)?.cableOut ? Promise.reject(new TypeError('the cable is out')) : fetch(...args),
+    fetch: (...args) => {
+      const own = put.get(unit);
+      if (!own?.cableOut) return fetch(...args);
+      change(unit, { heldBack: own.heldBack + 1 });
+      return Promise.reject(new TypeError('the cable is out'));
+    },
   });
   runStandIn(standIn, sampler, { faster: asked.faster, signal: stop.signal })
     .then((state) => change(unit, { state }))
