@@ -65,6 +65,13 @@ function* filesIn(folder) {
     if (entry.isDirectory()) yield* filesIn(join(folder, entry.name));
     else if (SOURCE.test(entry.name)) yield join(folder, entry.name);
 }
+// letters have the sizes of the scale in globals.css, and no others
+for (const file of [...filesIn('src/ui'), ...filesIn('src/app')])
+  for (const [size] of readFileSync(file, 'utf8').matchAll(/\btext-\[[\d.]+(?:px|rem|em)\]/g)) {
+    found++;
+    console.error(`${file}: ${size} is no size of the scale`);
+  }
+
 let told = 0;
 for (const file of filesIn('src/core')) {
   const source = ts.createSourceFile(file, readFileSync(file, 'utf8'), ts.ScriptTarget.Latest, true);

@@ -4,7 +4,7 @@ import { Sheet } from '@/ui/kit/parts';
 export default function NotFound() {
   return (
     <Sheet>
-      <h1 className="text-[26px]">There is nothing by that name.</h1>
+      <h1 className="text-page">There is nothing by that name.</h1>
       <p>
         Scan a tag or type in the box above, or go to{' '}
         <Link href="/" className="border-b border-current">

@@ -16,8 +16,8 @@ export default async function WorkPage({ searchParams }: { searchParams: Asked }
     <Sheet>
       <div className="flex flex-wrap items-end justify-between gap-3 border-b-2 border-ink pb-2.5">
         <div>
-          <h1 className="text-[26px] leading-8">What to work on</h1>
-          <p className="text-[14.5px] text-soft">
+          <h1 className="text-page leading-8">What to work on</h1>
+          <p className="text-row text-soft">
             <b className="text-ink">{total} units</b> open, best return on a minute of hands first. Bar: net
             still to win; band: eight of ten outcomes; tick: stopping now.
           </p>

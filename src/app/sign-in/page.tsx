@@ -12,7 +12,7 @@ export default async function SignInPage() {
   return (
     <main className="grid min-h-screen place-items-center p-5">
       <section className="paper punched w-full max-w-[420px] py-6 pr-6 pl-9">
-        <h1 className="text-[29px] leading-8">Omnitrope</h1>
+        <h1 className="text-figure leading-8">Omnitrope</h1>
         <p className="mb-4 text-soft">Every observation re-prices the machine.</p>
         <SignInForm />
       </section>

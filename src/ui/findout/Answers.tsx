@@ -19,13 +19,13 @@ export function Answers({ tag, answers, disabled, onVoid, onAgain, onNote }: Pro
   const standing = answers.filter((answer) => !answer.voided);
   if (standing.length === 0)
     return (
-      <p className="border-t-[1.5px] border-ink pt-2 text-[14px] text-soft">
+      <p className="border-t-[1.5px] border-ink pt-2 text-row text-soft">
         Nothing observed yet: this is what machines of this kind from such a lot usually have.
       </p>
     );
   return (
     <div
-      className={`${noting === null ? 'min-h-[92px]' : 'min-h-[128px]'} flex-1 overflow-hidden border-t-[1.5px] border-ink pt-2 text-[14px] lg:basis-0`}
+      className={`${noting === null ? 'min-h-[92px]' : 'min-h-[128px]'} flex-1 overflow-hidden border-t-[1.5px] border-ink pt-2 text-row lg:basis-0`}
     >
       <h2 className="sr-only">What moved it</h2>
       <ol
@@ -34,7 +34,7 @@ export function Answers({ tag, answers, disabled, onVoid, onAgain, onNote }: Pro
         className="h-full overflow-x-hidden overflow-y-auto"
       >
         {standing.map((answer, i) => (
-          <li key={answer.id} className={`group relative pb-1.5 ${i ? 'text-[13px]' : ''}`}>
+          <li key={answer.id} className={`group relative pb-1.5 ${i ? 'text-note' : ''}`}>
             <span className={i === 0 ? 'font-semibold' : ''}>
               {answer.what} <b>{answer.answer}.</b>
             </span>{' '}
@@ -84,7 +84,7 @@ function Small({ says, onClick, children }: { says: string; onClick: () => void;
     <Quiet
       aria-label={says}
       onClick={onClick}
-      className="min-h-0! border-0! underline decoration-dotted text-[12px]! text-soft"
+      className="min-h-0! border-0! underline decoration-dotted text-fine! text-soft"
     >
       {children}
     </Quiet>
@@ -116,7 +116,7 @@ function NoteForm({
         maxLength={200}
         placeholder="5.02 V, or words"
         onChange={(event) => setNote(event.target.value)}
-        className="h-9 min-w-0 flex-1 border-2 border-ink bg-sheet px-2 text-[14px]"
+        className="h-9 min-w-0 flex-1 border-2 border-ink bg-sheet px-2 text-row"
       />
       <Button type="submit" className="min-h-9! px-2!">
         Note it

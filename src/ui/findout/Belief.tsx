@@ -36,9 +36,9 @@ export function Belief({
   );
   return (
     <div>
-      <h2 className="mb-1.5 text-[15px]">Probably</h2>
+      <h2 className="mb-1.5 text-read">Probably</h2>
       {misfit && (
-        <div className="hatched mb-2 py-1.5 pr-2 text-[14px]">
+        <div className="hatched mb-2 py-1.5 pr-2 text-row">
           <b>This does not fit any fault I know.</b> Check the answers below before trusting the bars.
         </div>
       )}
@@ -52,17 +52,17 @@ export function Belief({
             >
               <th
                 scope="row"
-                className="inline-block w-[calc(100%-106px)] text-left align-baseline text-[14.5px] leading-[1.2] font-normal"
+                className="inline-block w-[calc(100%-106px)] text-left align-baseline text-row leading-[1.2] font-normal"
               >
                 {line.cause}
                 {i === firstUsual && (
-                  <span className="text-[12.5px] text-soft"> (as usual in such a machine)</span>
+                  <span className="text-fine text-soft"> (as usual in such a machine)</span>
                 )}
               </th>
-              <td className="figures inline-block w-[68px] text-right align-baseline text-[13.5px]">
+              <td className="figures inline-block w-[68px] text-right align-baseline text-note">
                 {percent(line.probability)}
               </td>
-              <td className="inline-block w-[38px] text-right align-baseline text-[12px] text-soft">
+              <td className="inline-block w-[38px] text-right align-baseline text-fine text-soft">
                 {points(line.probability, line.before)}
               </td>
               <td className="block" aria-hidden>
@@ -84,13 +84,13 @@ export function Belief({
         </tbody>
       </table>
       {covered < LOW && (
-        <p className="text-[13.5px] leading-[1.3]">
+        <p className="text-note leading-[1.3]">
           So much hangs together here that only {percent(covered)} of what it may be was followed. One more
           look at something plain clears it most.
         </p>
       )}
       {spoils && (
-        <p className="text-[13.5px] leading-[1.3] text-soft">
+        <p className="text-note leading-[1.3] text-soft">
           “{spoils.cause}”, left alone: {spoils.ifLeft!.charAt(0).toLowerCase() + spoils.ifLeft!.slice(1)}
         </p>
       )}

@@ -46,9 +46,9 @@ export function Compare({ tag, step }: { tag: string; step: string }) {
     <section
       aria-label="Why not this first"
       aria-live="polite"
-      className="border-t-2 border-dashed border-ink bg-paper px-[22px] pt-2.5 pb-3 text-[14.5px]"
+      className="border-t-2 border-dashed border-ink bg-paper px-[22px] pt-2.5 pb-3 text-row"
     >
-      <h3 className="text-[13px] text-soft">Why not this first?</h3>
+      <h3 className="text-note text-soft">Why not this first?</h3>
       {answer === null && <p className="min-h-[64px]">Weighing the two …</p>}
       {answer === 'failed' && <p>The two could not be weighed just now. Your answer counts all the same.</p>}
       {answer && answer !== 'failed' && <Words answer={answer} />}
@@ -82,7 +82,7 @@ function Words({ answer }: { answer: Answer }) {
         ) : comparison.aheadMinor < 0 ? (
           <>
             It is worth{' '}
-            <b className="figures text-[13.5px]">
+            <b className="figures text-note">
               <Money minor={-comparison.aheadMinor} />
             </b>{' '}
             more than “{proposed}”. So small a difference is a tie: what bears on the complaint and settles
@@ -91,7 +91,7 @@ function Words({ answer }: { answer: Answer }) {
         ) : (
           <>
             “{proposed}” is ahead by{' '}
-            <b className="figures text-[13.5px]">
+            <b className="figures text-note">
               <Money minor={comparison.aheadMinor} />
             </b>
             :
@@ -109,10 +109,10 @@ function Words({ answer }: { answer: Answer }) {
                   <th scope="row" className="pr-4 text-left font-normal">
                     {name}
                   </th>
-                  <td className="figures w-20 text-right text-[13px]">
+                  <td className="figures w-20 text-right text-note">
                     <Money minor={minor} plus />
                   </td>
-                  <td className="pl-4 text-[13.5px] text-soft">{note}</td>
+                  <td className="pl-4 text-note text-soft">{note}</td>
                 </tr>
               ))}
           </tbody>

@@ -19,11 +19,11 @@ export interface EndingView {
 
 /** Faults a buyer would be told of. */
 export function ToldFaults({ told }: { told: EndingView['told'] }) {
-  if (told.length === 0) return <p className="mt-2 text-[15px]">No fault is known that would be told.</p>;
+  if (told.length === 0) return <p className="mt-2 text-read">No fault is known that would be told.</p>;
   return (
     <>
-      <p className="mt-2 text-[14.5px] text-soft">Its buyer is told</p>
-      <ul aria-label="Faults that are told" className="text-[16px]">
+      <p className="mt-2 text-row text-soft">Its buyer is told</p>
+      <ul aria-label="Faults that are told" className="text-lead">
         {told.map((fault) => (
           <li key={fault.words} className="border-b border-rule py-1">
             <b>{fault.words}</b>
@@ -52,11 +52,11 @@ export function Ending({ unit, ending }: { unit: UnitHead; ending: EndingView })
     return true;
   });
   return (
-    <section aria-label="Next" className="border-t-[6px] border-ink bg-paper px-[22px] pt-4 pb-[18px]">
-      <p className="text-[14.5px] text-soft">Decided</p>
-      <h2 className="mt-1 text-[27px] leading-[1.12] tracking-tight">{ending.words}</h2>
+    <section aria-label="Next" className="headpanel">
+      <p className="text-row text-soft">Decided</p>
+      <h2 className="mt-1 text-page leading-[1.12] tracking-tight">{ending.words}</h2>
       {ending.sold && <ToldFaults told={ending.told} />}
-      <p className="mt-3 text-[14.5px] text-soft">
+      <p className="mt-3 text-row text-soft">
         {ending.left.length ? 'Left to do, in this order' : 'Nothing is left to do.'}
       </p>
       <ol aria-label="Left to do">
@@ -67,8 +67,8 @@ export function Ending({ unit, ending }: { unit: UnitHead; ending: EndingView })
               className="flex min-h-11 items-baseline gap-3 py-2 hover:bg-track"
             >
               <Key>{i + 1}</Key>
-              <b className="text-[17px]">{line.words}</b>
-              <span className="min-w-0 truncate text-[14px] text-soft">{line.note}</span>
+              <b className="text-lead">{line.words}</b>
+              <span className="min-w-0 truncate text-row text-soft">{line.note}</span>
             </Link>
           </li>
         ))}
@@ -79,7 +79,7 @@ export function Ending({ unit, ending }: { unit: UnitHead; ending: EndingView })
             {ending.left[0].words}
           </Button>
           {unit.mayWrite && (
-            <Quiet disabled={disabled} onClick={back} className="text-[14.5px]">
+            <Quiet disabled={disabled} onClick={back} className="text-row">
               0 not decided after all
             </Quiet>
           )}

@@ -85,12 +85,12 @@ export function FindOut({
       onTakeBack={(observation) => void bench.takeBackAndSay(observation)}
     />
   ) : early ? (
-    <p role="status" className="text-[14px]">
+    <p role="status" className="text-row">
       That key came before this question was there: it was not taken. Answer it now.
     </p>
   ) : null;
   return (
-    <div className="grid h-full gap-[18px] lg:grid-cols-[minmax(0,1fr)_340px] lg:items-stretch">
+    <div className="grid h-full gap-gutter lg:grid-cols-[minmax(0,1fr)_340px] lg:items-stretch">
       <div className="flex min-w-0 flex-col">
         {unit.held && <Held stage={unit.stage} />}
         {running && !unit.held && <RunningWork unit={unit} work={running} drives={drives} named={named} />}
@@ -149,7 +149,7 @@ export function FindOut({
               />
             )}
             {(step.kind === 'read' || step.kind === 'bundle') && (
-              <p className="bg-paper px-[22px] pb-4 text-[14.5px]">
+              <p className="bg-paper px-[22px] pb-4 text-row">
                 <Quiet
                   disabled={disabled || busy}
                   onClick={() => void act('noAnswer', { finding: step.id, why: 'cannot-tell' })}
@@ -159,7 +159,7 @@ export function FindOut({
               </p>
             )}
             {step.kind === 'verify' && (
-              <p className="bg-paper px-[22px] pb-4 text-[14.5px]">
+              <p className="bg-paper px-[22px] pb-4 text-row">
                 <Link href={`/u/${unit.tag}/prove`} className="border-b border-current">
                   The list of tests, one by one
                 </Link>
@@ -179,7 +179,7 @@ export function FindOut({
               <p className="bg-paper px-[22px] pb-4">
                 <Link
                   href={`/u/${unit.tag}/memory`}
-                  className="inline-flex min-h-11 items-center gap-2 border-2 border-ink px-3.5 text-[15px] font-semibold hover:bg-track"
+                  className="inline-flex min-h-11 items-center gap-2 border-2 border-ink px-3.5 text-read font-semibold hover:bg-track"
                 >
                   <Key>B</Key>On the memory board
                 </Link>
@@ -200,7 +200,7 @@ export function FindOut({
         {!unit.held && !running && others.length > 0 && (
           <Others others={others} disabled={disabled} onPick={pick} />
         )}
-        <p className="order-1 flex flex-wrap items-center gap-4 px-0.5 pt-3 text-[14.5px] md:order-3 md:mt-auto">
+        <p className="order-1 flex flex-wrap items-center gap-4 px-0.5 pt-3 text-row md:order-3 md:mt-auto">
           {!disabled && answers.some((answer) => !answer.voided) && (
             <Button shortcut="U" disabled={waiting} onClick={takeBack} className="min-h-9!">
               Take back the last answer

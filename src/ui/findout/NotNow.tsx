@@ -4,10 +4,10 @@ import type { ShutView } from '@/words/unit/view';
 export function Held({ stage }: { stage: string }) {
   return (
     <section className="hatched mb-3 bg-paper py-4 pr-5">
-      <h2 className="text-[22px]">
+      <h2 className="text-title">
         {stage === 'sold' ? 'Sold: its record is closed.' : 'Quarantined. Nothing is done to it here.'}
       </h2>
-      <p className="text-[15px]">
+      <p className="text-read">
         {stage === 'sold'
           ? 'What is on record stays to be read.'
           : 'Unplugged, set apart, not charged. The owner lets it go on the history page.'}
@@ -21,7 +21,7 @@ export function NotNow({ shut, again }: { shut: readonly ShutView[]; again: read
   return (
     <section aria-label="Not now" className="mt-3">
       {shut.map((line) => (
-        <p key={line.why} className="hatched mb-1.5 bg-paper py-2 pr-3 text-[14px]">
+        <p key={line.why} className="hatched mb-1.5 bg-paper py-2 pr-3 text-row">
           <b>{line.why}</b>{' '}
           <span className="text-soft">
             {line.count === 1 ? 'One step waits.' : `${line.count} steps wait.`}
@@ -29,7 +29,7 @@ export function NotNow({ shut, again }: { shut: readonly ShutView[]; again: read
         </p>
       ))}
       {again.length > 0 && (
-        <p className="bg-paper px-3 py-2 text-[14px]">
+        <p className="bg-paper px-3 py-2 text-row">
           To be looked at again before it is graded: {again.join('; ')}
         </p>
       )}

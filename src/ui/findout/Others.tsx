@@ -14,10 +14,10 @@ interface Props {
 export function Others({ others, disabled, onPick }: Props) {
   return (
     <section aria-label="Or" className="order-2 px-0.5 pt-3">
-      <h2 className="mb-1 flex justify-between text-[13px] text-soft">
+      <h2 className="mb-1 flex justify-between text-note text-soft">
         Or <span>hands, and against the first</span>
       </h2>
-      <table className="w-full border-collapse text-[14.5px]">
+      <table className="w-full border-collapse text-row">
         <caption className="sr-only">Other steps, minutes of hands and value</caption>
         <tbody>
           {others.map((other, i) => (
@@ -34,10 +34,10 @@ export function Others({ others, disabled, onPick }: Props) {
                 >
                   {other.title}
                 </button>{' '}
-                {other.note && <span className="text-[13px] text-soft">{other.note}</span>}
+                {other.note && <span className="text-note text-soft">{other.note}</span>}
               </td>
-              <td className="figures w-20 py-1 text-right text-[13px]">{attended(other.minutes)}</td>
-              <td className="figures w-20 py-1 text-right text-[13px]">
+              <td className="figures w-20 py-1 text-right text-note">{attended(other.minutes)}</td>
+              <td className="figures w-20 py-1 text-right text-note">
                 {other.againstFirst === 0 ? (
                   <span className="text-soft">as good</span>
                 ) : (

@@ -96,13 +96,13 @@ export function Question({
     return true;
   });
   return (
-    <section aria-label="Next" className="border-t-[6px] border-ink bg-paper px-[22px] pt-4 pb-[18px]">
-      <p className="text-[14.5px] text-soft">
+    <section aria-label="Next" className="headpanel">
+      <p className="text-row text-soft">
         {lead} {attended(step.minutes)}. {step.reason}
       </p>
-      <h2 className="mt-1 mb-1 text-[27px] leading-[1.12] tracking-tight">{step.title}</h2>
+      <h2 className="mt-1 mb-1 text-page leading-[1.12] tracking-tight">{step.title}</h2>
       {(step.how || step.setUp) && (
-        <p className="max-w-[62ch] text-[15px]">
+        <p className="max-w-[62ch] text-read">
           {step.setUp && <b>First {step.setUp}. </b>}
           {step.how}
         </p>
@@ -132,10 +132,10 @@ export function Question({
               onClick={() => choose(i)}
               className={`grid min-h-[50px] grid-cols-[50px_1fr] items-center border-2 border-ink bg-sheet text-left hover:bg-track disabled:opacity-60 ${bare ? '' : 'md:grid-cols-[50px_minmax(150px,38%)_1fr]'}`}
             >
-              <b className="figures grid h-full place-items-center bg-ink text-[21px] text-paper">{i + 1}</b>
-              <span className="px-3.5 text-[17px] font-semibold">{outcome.label}</span>
+              <b className="figures grid h-full place-items-center bg-ink text-head text-paper">{i + 1}</b>
+              <span className="px-3.5 text-lead font-semibold">{outcome.label}</span>
               {!bare && (
-                <span className="col-start-2 px-3.5 pb-1 text-[14px] text-soft md:col-start-3 md:p-0 md:pr-2.5">
+                <span className="col-start-2 px-3.5 pb-1 text-row text-soft md:col-start-3 md:p-0 md:pr-2.5">
                   {outcome.leaves}
                 </span>
               )}
@@ -158,7 +158,7 @@ export function Question({
         </div>
       )}
       {onNone && !hazard && !none && (
-        <p className="mt-2 text-[14px] text-soft">
+        <p className="mt-2 text-row text-soft">
           <button
             type="button"
             disabled={disabled || busy}
@@ -170,7 +170,7 @@ export function Question({
         </p>
       )}
       {onSkip && !hazard && (
-        <p className="mt-2 text-[14px] text-soft">
+        <p className="mt-2 text-row text-soft">
           <button type="button" onClick={onSkip} className="min-h-8 border-b border-current">
             0 cannot tell, go on
           </button>

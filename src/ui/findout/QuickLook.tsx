@@ -92,7 +92,7 @@ export function QuickLook({ unit, questions, photos }: Props) {
   const answered = questions.filter((question) => answerTo(question) !== null).length;
   const list = (group: LookQuestion['group'], title: string) => (
     <div className="min-w-0">
-      <h2 className="mb-1 text-[15px]">{title}</h2>
+      <h2 className="mb-1 text-read">{title}</h2>
       <ol>
         {questions
           .filter((question) => question.group === group)
@@ -102,7 +102,7 @@ export function QuickLook({ unit, questions, photos }: Props) {
             return (
               <li
                 key={question.step.id}
-                className={`relative flex items-baseline justify-between gap-2 border-b border-rule py-[4.5px] text-[13.5px] ${on ? 'bg-ink px-2 text-paper' : ''}`}
+                className={`relative flex items-baseline justify-between gap-2 border-b border-rule py-[4.5px] text-note ${on ? 'bg-ink px-2 text-paper' : ''}`}
               >
                 <button
                   type="button"
@@ -133,11 +133,11 @@ export function QuickLook({ unit, questions, photos }: Props) {
     </div>
   );
   return (
-    <div className="flex flex-col gap-[18px]">
+    <div className="flex flex-col gap-gutter">
       {unit.held && (
         <section className="hatched bg-paper py-4 pr-5">
-          <h2 className="text-[22px]">Stopped. This unit is in quarantine.</h2>
-          <p className="text-[15px]">
+          <h2 className="text-title">Stopped. This unit is in quarantine.</h2>
+          <p className="text-read">
             Unplugged, not charged, set apart in a fireproof place, handed to somebody trained. The owner lets
             it go on the history page.
           </p>
@@ -158,7 +158,7 @@ export function QuickLook({ unit, questions, photos }: Props) {
       )}
       {!unit.held && !current && (
         <section className="border-t-[6px] border-ink bg-paper px-[22px] py-4">
-          <h2 className="text-[27px] leading-8">
+          <h2 className="text-page leading-8">
             {busy ? 'Saving: what can be seen next comes with it.' : 'That is all that can be seen so far.'}
           </h2>
           <p className="mb-2">{answered} answers. Enter goes on to what to find out next.</p>

@@ -21,7 +21,7 @@ export function SwapPart({ unit, test, partClass, lent, disabled }: Props) {
     return acted(key === 'Enter' && !disabled && !here && take, busy);
   });
   return (
-    <div className="bg-paper px-[22px] pb-4 text-[15px]">
+    <div className="bg-paper px-[22px] pb-4 text-read">
       {here ? (
         <p className="border-l-[6px] border-ink py-1 pl-3">
           <b className="figures">{here.code}</b> {here.name} lies here for it and goes back with your answer.{' '}

@@ -15,12 +15,12 @@ export function TakenStep({
   children: ReactNode;
 }) {
   return (
-    <section aria-label="Next" className="border-t-[6px] border-ink bg-paper px-[22px] pt-4 pb-[18px]">
-      <p className="text-[14.5px] text-soft">
+    <section aria-label="Next" className="headpanel">
+      <p className="text-row text-soft">
         Next, {attended(step.minutes)}. {step.reason}
       </p>
-      <h2 className="mt-1 text-[27px] leading-[1.12]">{step.title}</h2>
-      <p className="text-[15px]">{step.how}</p>
+      <h2 className="mt-1 text-page leading-[1.12]">{step.title}</h2>
+      <p className="text-read">{step.how}</p>
       {step.kind === 'stop' && (step.id === 'disclose' || step.id === 'asFound') && (
         <ToldFaults told={told} />
       )}

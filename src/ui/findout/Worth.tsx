@@ -31,32 +31,32 @@ export function Worth({ worth }: { worth: WorthView }) {
   return (
     <div className="border-t-[1.5px] border-ink pt-2.5">
       <p className="text-worth">
-        <span className="text-[38px] leading-none font-bold tracking-tight tabular-nums">
+        <span className="text-great leading-none font-bold tracking-tight tabular-nums">
           <Money minor={worth.valueMinor} plus />
         </span>{' '}
-        <span className="text-[14.5px] text-soft">
+        <span className="text-row text-soft">
           <Sign /> still to win
         </span>
       </p>
-      <p className="text-[14px] text-soft">
+      <p className="text-row text-soft">
         eight in ten:{' '}
-        <span className="figures text-[13px]">
+        <span className="figures text-note">
           <Money minor={worth.lowMinor} />
         </span>{' '}
         to{' '}
-        <span className="figures text-[13px]">
+        <span className="figures text-note">
           <Money minor={worth.highMinor} />
         </span>
         {change !== 0 && (
           <>
             ; last answer{' '}
-            <b className="figures text-[13px] text-ink">
+            <b className="figures text-note text-ink">
               <Money minor={change} plus />
             </b>
           </>
         )}
       </p>
-      <div aria-hidden className="relative mt-2 h-[92px] text-[13px] leading-[1.15]">
+      <div aria-hidden className="relative mt-2 h-[92px] text-note leading-[1.15]">
         <span className="absolute top-[43px] right-0 left-0 h-[2px] bg-ink" />
         <span
           className="absolute top-[39px] h-[10px] bg-worth/30"
@@ -73,7 +73,7 @@ export function Worth({ worth }: { worth: WorthView }) {
             >
               {route.name}
               <br />
-              <span className="figures text-[12px]">
+              <span className="figures text-fine">
                 <Money minor={route.minor} />
               </span>
             </span>
@@ -104,7 +104,7 @@ export function Worth({ worth }: { worth: WorthView }) {
           ))}
         </tbody>
       </table>
-      <p className="text-[13.5px] text-soft">
+      <p className="text-note text-soft">
         {worth.breakEvenMinutes === null
           ? 'Hands cost nothing here: worth going on.'
           : worth.breakEvenMinutes > 0

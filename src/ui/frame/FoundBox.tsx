@@ -22,14 +22,12 @@ export function FoundBox({ input, found, onTarget, text, aside, ...rest }: BoxPr
               value={target}
               className="flex min-h-11 items-baseline gap-3 border-b border-rule px-3 py-2 data-focus:bg-ink data-focus:text-paper"
             >
-              <b className={TAG.test(target.title) ? 'figures' : 'text-[14.5px] leading-tight'}>
-                {target.title}
-              </b>
-              <span className="min-w-12 flex-1 truncate text-right text-[13px]">{target.note}</span>
+              <b className={TAG.test(target.title) ? 'figures' : 'text-row leading-tight'}>{target.title}</b>
+              <span className="min-w-12 flex-1 truncate text-right text-note">{target.note}</span>
             </ComboboxOption>
           ))}
           {found.length === 0 && (
-            <div className="px-3 py-2 text-[14px] text-soft">
+            <div className="px-3 py-2 text-row text-soft">
               Nothing yet. It finds tags, serials, models, lots, parts, people and places; on a unit also
               questions to ask and work to log.
             </div>

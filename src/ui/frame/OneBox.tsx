@@ -141,7 +141,7 @@ export function OneBox() {
         }}
         aside={
           <>
-            <label className="cursor-pointer text-[13px] whitespace-nowrap text-onbarsoft focus-within:outline-3 hover:text-onbar">
+            <label className="cursor-pointer text-note whitespace-nowrap text-onbarsoft focus-within:outline-3 hover:text-onbar">
               <span className="hidden sm:inline">photo</span>
               <span className="sm:hidden">scan</span>
               <input
@@ -166,7 +166,7 @@ export function OneBox() {
       {missing && (
         <div
           role="alert"
-          className="absolute right-0 z-30 mt-1 w-full border-2 border-ink bg-haze px-3 py-2 text-[14px] text-ink"
+          className="absolute right-0 z-30 mt-1 w-full border-2 border-ink bg-haze px-3 py-2 text-row text-ink"
         >
           {missing}
         </div>

@@ -46,7 +46,7 @@ export function RunningStrip({ floor }: { floor: Floor }) {
     <footer className="fixed right-0 bottom-0 left-0 z-10 flex h-[62px] overflow-x-auto border-t-2 border-ink bg-paper">
       <Mine mine={mine} time={time} />
       <section aria-label="Running alone" className="flex min-w-0 flex-1 border-l-2 border-ink">
-        <div className="w-[92px] shrink-0 py-2 pl-3 text-[14px] leading-[1.2] font-semibold">
+        <div className="w-[92px] shrink-0 py-2 pl-3 text-row leading-[1.2] font-semibold">
           {due ? (
             <>
               Hands are
@@ -63,7 +63,7 @@ export function RunningStrip({ floor }: { floor: Floor }) {
         </div>
         <ul className="flex min-w-0 flex-1">
           {timed.length === 0 && (
-            <li className="self-center pl-3 text-[14px] whitespace-nowrap text-soft">
+            <li className="self-center pl-3 text-row whitespace-nowrap text-soft">
               Nothing runs by itself now.
             </li>
           )}
@@ -78,11 +78,11 @@ export function RunningStrip({ floor }: { floor: Floor }) {
               >
                 <Link
                   href={block.run?.page ?? `/u/${block.tag}/work`}
-                  className="block h-full px-3 py-1.5 text-[13.5px] whitespace-nowrap"
+                  className="block h-full px-3 py-1.5 text-note whitespace-nowrap"
                 >
                   <span className="flex justify-between gap-2">
-                    <b className="figures text-[14px] font-semibold">{block.tag}</b>
-                    <b className="figures text-[14px] font-semibold">
+                    <b className="figures text-row font-semibold">{block.tag}</b>
+                    <b className="figures text-row font-semibold">
                       {silent !== null
                         ? duration(silent / 60)
                         : over
@@ -110,7 +110,7 @@ export function RunningStrip({ floor }: { floor: Floor }) {
             );
           })}
           {timed.length > SHOWN && (
-            <li className="border-l border-rule px-3 py-2 text-[13.5px] whitespace-nowrap">
+            <li className="border-l border-rule px-3 py-2 text-note whitespace-nowrap">
               and {timed.length - SHOWN} more
             </li>
           )}
@@ -125,7 +125,7 @@ function Mine({ mine, time }: { mine: readonly MineBlock[]; time: number }) {
   if (mine.length === 0) return null;
   return (
     <section aria-label="In my hands" className="flex shrink-0">
-      <h2 className="w-[84px] shrink-0 py-2 pl-5 text-[14px] leading-[1.2] font-semibold">
+      <h2 className="w-[84px] shrink-0 py-2 pl-5 text-row leading-[1.2] font-semibold">
         In my
         <br />
         hands
@@ -142,11 +142,11 @@ function Mine({ mine, time }: { mine: readonly MineBlock[]; time: number }) {
             >
               <Link
                 href={`/u/${block.tag}${block.state === 'finding' ? '' : '/work'}`}
-                className="block h-full px-3 py-1.5 text-[13.5px] whitespace-nowrap"
+                className="block h-full px-3 py-1.5 text-note whitespace-nowrap"
               >
                 <span className="flex justify-between gap-2">
-                  <b className="figures text-[14px] font-semibold">{block.tag}</b>
-                  <span className="figures text-[13px]">{duration(minutes)}</span>
+                  <b className="figures text-row font-semibold">{block.tag}</b>
+                  <span className="figures text-note">{duration(minutes)}</span>
                 </span>
                 <span className={`block truncate ${paused ? 'text-soft' : ''}`}>
                   {paused ? `paused: ${block.title.toLowerCase()}` : block.title}
@@ -156,7 +156,7 @@ function Mine({ mine, time }: { mine: readonly MineBlock[]; time: number }) {
           );
         })}
         {mine.length > SHOWN_MINE && (
-          <li className="border-l border-rule px-3 py-2 text-[13.5px] whitespace-nowrap">
+          <li className="border-l border-rule px-3 py-2 text-note whitespace-nowrap">
             <Link href="/?hands=mine">and {mine.length - SHOWN_MINE} more</Link>
           </li>
         )}

@@ -47,13 +47,13 @@ export function ScannerForm() {
         <Button tone="strong" onClick={() => setListening(!listening)} aria-pressed={listening}>
           {listening ? 'Listening: scan it now' : 'Learn it'}
         </Button>
-        <span aria-live="polite" className="text-[14.5px]">
+        <span aria-live="polite" className="text-row">
           {listening ? 'Esc stops.' : said}
         </span>
       </p>
       <form
         aria-label="Set by hand"
-        className="mt-4 flex flex-wrap items-end gap-4 border-t border-rule pt-3 text-[14.5px]"
+        className="mt-4 flex flex-wrap items-end gap-4 border-t border-rule pt-3 text-row"
         onSubmit={(event) => {
           event.preventDefault();
           const form = new FormData(event.currentTarget);
@@ -103,7 +103,7 @@ export function ScannerForm() {
         <Button type="submit">Keep</Button>
         <Quiet onClick={() => keep(USUAL_SCANNER, 'As most scanners are.')}>As most are</Quiet>
       </form>
-      <p className="mt-3 max-w-[66ch] text-[14px] text-soft">
+      <p className="mt-3 max-w-[66ch] text-row text-soft">
         A key pressed by hand waits for the pause, to see whether it is the first sign of a code: the shorter
         it is, the sooner keys act. With a key before each code nothing has to be waited for.
       </p>

@@ -25,10 +25,10 @@ export function TheLine({ floor: withPage, here, who }: { floor: Floor; here: st
     <header className="bg-bar text-onbar">
       <div className="grid grid-cols-[auto_1fr] items-stretch gap-x-4 px-5 lg:grid-cols-[152px_1fr_268px]">
         <div className="flex flex-col justify-center py-1.5">
-          <Link href="/" className="text-[21px] leading-6 font-bold">
+          <Link href="/" className="text-head leading-6 font-bold">
             Omnitrope
           </Link>
-          <span className="flex gap-2 text-[12px] text-onbarsoft">
+          <span className="flex gap-2 text-fine text-onbarsoft">
             <Link href="/me" className="hidden min-w-0 truncate hover:text-onbar sm:inline">
               {who}
             </Link>
@@ -50,11 +50,11 @@ export function TheLine({ floor: withPage, here, who }: { floor: Floor; here: st
                     aria-current={on ? 'page' : undefined}
                     className={`block border-l-2 pl-1.5 ${on ? 'border-onbar text-onbar' : 'border-onbarsoft/60 hover:border-onbar'}`}
                   >
-                    <span className="flex h-[25px] items-start gap-1.5 text-[13.5px] leading-[22px] whitespace-nowrap">
-                      <b className="figures text-[16px] font-semibold">{entry.count}</b>
+                    <span className="flex h-[25px] items-start gap-1.5 text-note leading-[22px] whitespace-nowrap">
+                      <b className="figures text-lead font-semibold">{entry.count}</b>
                       {entry.stage === 'waiting' ? 'Waiting' : entry.name}
                     </span>
-                    <span className="block h-[20px] pt-1.5 text-[12px] leading-4 text-onbarsoft">
+                    <span className="block h-[20px] pt-1.5 text-fine leading-4 text-onbarsoft">
                       {entry.oldestMinutes === null
                         ? '\u00a0'
                         : `${entry.stage === 'dock' ? 'oldest ' : ''}${duration(entry.oldestMinutes)}${entry.due ? `, due ${entry.due.slice(8)}.${entry.due.slice(5, 7)}.` : ''}`}
@@ -69,7 +69,7 @@ export function TheLine({ floor: withPage, here, who }: { floor: Floor; here: st
           <OneBox />
           <nav
             aria-label="Apart from the line"
-            className="flex justify-end gap-3 pt-0.5 text-[12px] text-onbarsoft"
+            className="flex justify-end gap-3 pt-0.5 text-fine text-onbarsoft"
           >
             {quarantine > 0 && (
               <Link href="/stage/quarantine" className="hover:text-onbar">

@@ -19,11 +19,8 @@ export function TrayHere() {
   };
   if (lines.length === 0) return null;
   return (
-    <section
-      aria-label="Not on record"
-      className="hatched max-h-[40vh] overflow-y-auto py-2 pr-4 text-[14px]"
-    >
-      <h2 className="text-[15px] font-bold">
+    <section aria-label="Not on record" className="hatched max-h-[40vh] overflow-y-auto py-2 pr-4 text-row">
+      <h2 className="text-read font-bold">
         {lines.length === 1 ? 'One act is not on record' : `${lines.length} acts are not on record`}
       </h2>
       <ul>

@@ -17,7 +17,7 @@ export const BOX_INPUT = {
   'aria-label': 'Scan a tag or type',
   placeholder: 'scan a tag or type',
   autoComplete: 'off',
-  className: 'h-10 w-full bg-transparent text-[15px] text-onbar outline-none placeholder:text-onbarsoft',
+  className: 'h-10 w-full bg-transparent text-read text-onbar outline-none placeholder:text-onbarsoft',
 };
 
 export interface Target {

@@ -34,7 +34,7 @@ export function ClockOn({ unit, workRef, name, work, other }: Props) {
   return (
     <section aria-label="Clock" className="-mt-2 mb-2 px-1">
       {work && <Forgotten unit={unit} work={work} />}
-      <div className="flex flex-wrap items-center gap-3 text-[14.5px]">
+      <div className="flex flex-wrap items-center gap-3 text-row">
         {work ? (
           <>
             <b>{name}</b> {running ? 'in hand' : 'paused'}

@@ -18,7 +18,7 @@ export function ClosingLooks({ unit, closing, busy, send }: Props) {
       <Heading>Before the cover goes on</Heading>
       <ul>
         {closing.map((line) => (
-          <li key={line.id} className="border-b border-rule py-1.5 text-[14.5px]">
+          <li key={line.id} className="border-b border-rule py-1.5 text-row">
             <span className="flex items-center justify-between gap-2">
               {line.ask}
               <span className="flex gap-1.5" role="group" aria-label={line.ask}>
@@ -42,7 +42,7 @@ export function ClosingLooks({ unit, closing, busy, send }: Props) {
                 ))}
               </span>
             </span>
-            <span className="text-[13px] text-soft">{line.why}</span>
+            <span className="text-note text-soft">{line.why}</span>
           </li>
         ))}
       </ul>

@@ -34,7 +34,7 @@ export function Forgotten({ unit, work }: { unit: UnitHead; work: RunningWorkVie
       aria-label="Was the clock forgotten?"
       className="mb-3 border-l-[6px] border-hot bg-haze px-3 py-2"
     >
-      <p className="text-[15px]">
+      <p className="text-read">
         <b>The clock has run {attended(ran)}.</b> In hand all that time?
       </p>
       <div className="flex flex-wrap items-end gap-2">

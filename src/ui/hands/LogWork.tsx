@@ -118,7 +118,7 @@ export function LogWork({
     );
   const found = choices.filter(({ name }) => matches(name, text)).slice(0, SHOWN);
   return (
-    <section aria-label="Any work" className="bg-paper px-5 py-4">
+    <section aria-label="Any work" className="panel">
       <Heading>
         <Key>K</Key> Any work: start it, or tell it as done
       </Heading>
@@ -129,7 +129,7 @@ export function LogWork({
       >
         <Combobox value={chosen} onChange={choose} immediate>
           <div className="col-span-2">
-            <label htmlFor="log-work" className="block text-[14px] font-semibold">
+            <label htmlFor="log-work" className="block text-row font-semibold">
               Which work
             </label>
             <ComboboxInput
@@ -152,11 +152,11 @@ export function LogWork({
                   className="flex min-h-11 items-center justify-between gap-3 border-b border-rule px-3 data-focus:bg-ink data-focus:text-paper"
                 >
                   {choice.name}
-                  <span className="figures text-[13px] whitespace-nowrap">{choice.minutes} min</span>
+                  <span className="figures text-note whitespace-nowrap">{choice.minutes} min</span>
                 </ComboboxOption>
               ))}
               {found.length === 0 && (
-                <div className="px-3 py-2 text-[14px] text-soft">No work is called so.</div>
+                <div className="px-3 py-2 text-row text-soft">No work is called so.</div>
               )}
             </ComboboxOptions>
           </div>
@@ -198,7 +198,7 @@ export function LogWork({
         </p>
       </form>
       {said && (
-        <p role="status" className="mt-1 text-[14.5px]">
+        <p role="status" className="mt-1 text-row">
           {said}
         </p>
       )}

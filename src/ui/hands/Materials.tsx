@@ -106,7 +106,7 @@ function PasteSize() {
             />
             <circle cx="40" cy="40" r={(dot.dotMm * scale) / 2} fill="var(--color-ink)" />
           </svg>
-          <p className="text-[14px]">
+          <p className="text-row">
             Dot <b className="figures">{dot.dotMm.toFixed(1)} mm</b> across, {dot.volumeMm3.toFixed(0)} mm³;
             or a sheet of {w} × {h} mm. The mount spreads it.
           </p>

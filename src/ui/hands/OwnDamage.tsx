@@ -61,11 +61,11 @@ export function OwnDamage({ unit, steps, done, risks }: Props) {
         )}
       </div>
       {done.map((line, n) => (
-        <p key={n} className="flex flex-wrap items-baseline gap-x-2 text-[14.5px]">
+        <p key={n} className="flex flex-wrap items-baseline gap-x-2 text-row">
           <b>{line.name}</b>
           {line.step && <span className="text-soft">at “{line.step}”</span>}
           {line.costMinor > 0 && (
-            <span className="figures text-[13px]">
+            <span className="figures text-note">
               <Money minor={line.costMinor} />
             </span>
           )}
@@ -81,7 +81,7 @@ export function OwnDamage({ unit, steps, done, risks }: Props) {
         </p>
       ))}
       {risks.map((risk) => (
-        <p key={risk.name} className="text-[13.5px] text-soft">
+        <p key={risk.name} className="text-note text-soft">
           “{risk.name}” broke something {risk.times} of {risk.of} times here
           {risk.costMinor > 0 && (
             <>
@@ -114,7 +114,7 @@ export function OwnDamage({ unit, steps, done, risks }: Props) {
             Put on record
           </Button>
           {kind === 'screw' && (
-            <ol className="col-span-2 list-decimal pl-5 text-[13.5px]">
+            <ol className="col-span-2 list-decimal pl-5 text-note">
               {ROUNDED_LADDER.map(({ does, risk }) => (
                 <li key={does}>
                   {does}. <span className="text-soft">Risk: {risk}</span>

@@ -60,9 +60,9 @@ export function OwnersMachine({ unit, agreement, proposed, parts, left }: Props)
     declined: `They said no${agreement.how ? ` ${agreement.how}` : ''}: it goes back as it is.`,
   };
   return (
-    <section aria-label="Somebody else’s machine" className="bg-paper px-5 py-4">
+    <section aria-label="Somebody else’s machine" className="panel">
       <div className="flex items-baseline justify-between gap-3">
-        <Heading className="text-[19px]!">Somebody else’s machine</Heading>
+        <Heading className="text-head!">Somebody else’s machine</Heading>
         {unit.mayWrite && (
           <Quiet
             disabled={disabled}
@@ -72,10 +72,10 @@ export function OwnersMachine({ unit, agreement, proposed, parts, left }: Props)
           </Quiet>
         )}
       </div>
-      <p className="text-[15px]">
+      <p className="text-read">
         <b>{STATES[agreement.state]}</b>{' '}
         {agreement.quote && (
-          <span className="figures text-[13px]">
+          <span className="figures text-note">
             <Money minor={agreement.totalMinor} />
           </span>
         )}
@@ -98,7 +98,7 @@ export function OwnersMachine({ unit, agreement, proposed, parts, left }: Props)
           Keep
         </Button>
       </form>
-      <h3 className="mt-3 text-[14px] font-semibold">The quote</h3>
+      <h3 className="mt-3 text-row font-semibold">The quote</h3>
       {lines.map((line, n) => (
         <div key={n} className="mt-1 grid grid-cols-[minmax(0,1fr)_110px] items-end gap-2">
           <TextField
@@ -135,12 +135,12 @@ export function OwnersMachine({ unit, agreement, proposed, parts, left }: Props)
           </>
         )}
       </p>
-      <h3 className="mt-3 text-[14px] font-semibold">Found besides</h3>
+      <h3 className="mt-3 text-row font-semibold">Found besides</h3>
       {agreement.found.map((line, n) => (
-        <p key={n} className="text-[14.5px]">
+        <p key={n} className="text-row">
           {line.text}{' '}
           {line.minor > 0 && (
-            <span className="figures text-[13px]">
+            <span className="figures text-note">
               <Money minor={line.minor} />
             </span>
           )}
@@ -163,13 +163,13 @@ export function OwnersMachine({ unit, agreement, proposed, parts, left }: Props)
           Tell
         </Button>
       </form>
-      <h3 className="mt-3 text-[14px] font-semibold">Theirs, and not in it</h3>
+      <h3 className="mt-3 text-row font-semibold">Theirs, and not in it</h3>
       {parts.length === 0 && (
-        <p className="text-[14px] text-soft">Nothing: all that is theirs is in the machine.</p>
+        <p className="text-row text-soft">Nothing: all that is theirs is in the machine.</p>
       )}
       {parts.map((part) => (
-        <p key={part.id} className="flex flex-wrap items-baseline gap-2 text-[14.5px]">
-          <span className="figures text-[13px]">{part.code}</span> {part.name}
+        <p key={part.id} className="flex flex-wrap items-baseline gap-2 text-row">
+          <span className="figures text-note">{part.code}</span> {part.name}
           <Quiet
             disabled={disabled}
             onClick={() => void send('ownerLeaves', { unitId: unit.id, componentId: part.id }, unit.version)}
@@ -179,8 +179,8 @@ export function OwnersMachine({ unit, agreement, proposed, parts, left }: Props)
         </p>
       ))}
       {left.map((part) => (
-        <p key={part.id} className="flex flex-wrap items-baseline gap-2 text-[14.5px] text-soft">
-          <span className="figures text-[13px]">{part.code}</span> {part.name}, left to us
+        <p key={part.id} className="flex flex-wrap items-baseline gap-2 text-row text-soft">
+          <span className="figures text-note">{part.code}</span> {part.name}, left to us
           <Quiet
             disabled={disabled}
             onClick={() => void send('ownerWants', { unitId: unit.id, componentId: part.id }, unit.version)}
@@ -201,7 +201,7 @@ export function OwnersMachine({ unit, agreement, proposed, parts, left }: Props)
           It lies here
         </Button>
       </form>
-      <p className="mt-3 text-[14px]">
+      <p className="mt-3 text-row">
         <a
           href={`/api/units/${unit.tag}/passport`}
           target="_blank"

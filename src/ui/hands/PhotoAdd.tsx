@@ -10,7 +10,7 @@ interface Props {
   onFiles: (files: File[]) => void;
 }
 
-const BOX = 'min-h-11 border-2 border-ink text-[14px]';
+const BOX = 'min-h-11 border-2 border-ink text-row';
 
 /** Takes photographs in: what they are taken for, and the files or the camera. */
 export function PhotoAdd({ role, onRole, plain, left, onFiles }: Props) {

@@ -26,7 +26,7 @@ export function PhotoStrip({ tag, title, about, photos, mayWrite, role = 'before
   const rest = photos.filter((photo) => !pair.includes(photo));
   if (!mayWrite && photos.length === 0) return null;
   const picture = (photo: PhotoLine, height: string) => (
-    <figure key={photo.id} className="text-[12.5px]">
+    <figure key={photo.id} className="text-fine">
       <a href={`/api/photos/${photo.id}`}>
         {/* eslint-disable-next-line @next/next/no-img-element -- already resized, behind sign-in */}
         <img

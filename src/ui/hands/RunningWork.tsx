@@ -129,18 +129,15 @@ export function RunningWork({ unit, work, preset, drives, named, keys = true }: 
       />
     );
   return (
-    <section
-      aria-label="Work in hand"
-      className="border-t-[6px] border-ink bg-paper px-[22px] pt-4 pb-[18px]"
-    >
-      <p className="text-[14.5px] text-soft">
+    <section aria-label="Work in hand" className="headpanel">
+      <p className="text-row text-soft">
         {work.status === 'alone' ? 'Runs by itself' : paused ? 'Paused' : 'In hand'}; hands so far{' '}
         <Clock since={work.startedAt} before={work.attendedMinutes} running={work.status === 'running'} />
         {work.planned !== null && <>, reckoned at {attended(work.planned)}</>}
       </p>
-      <h2 className="mt-1 mb-3 text-[27px] leading-[1.12]">{work.title}</h2>
+      <h2 className="mt-1 mb-3 text-page leading-[1.12]">{work.title}</h2>
       <Forgotten unit={unit} work={work} />
-      {repair && work.status !== 'alone' && <p className="mb-2 text-[15px]">Try the machine. Did it help?</p>}
+      {repair && work.status !== 'alone' && <p className="mb-2 text-read">Try the machine. Did it help?</p>}
       <div className="flex flex-wrap gap-2">
         {repair ? (
           <>
@@ -194,7 +191,7 @@ export function RunningWork({ unit, work, preset, drives, named, keys = true }: 
       )}
       {handing && (
         <div className="mt-2 flex flex-wrap items-center gap-2" role="group" aria-label="Hand over to">
-          <span className="text-[14.5px]">To</span>
+          <span className="text-row">To</span>
           {others.map((person, i) => (
             <Button
               key={person.id}
@@ -250,7 +247,7 @@ export function RunningWork({ unit, work, preset, drives, named, keys = true }: 
             Leave it to run
           </Button>
           {preset && (
-            <p className="pb-2 text-[13px] text-soft">
+            <p className="pb-2 text-note text-soft">
               {preset.night ? 'May run over night.' : 'Only while somebody is in the house.'}
             </p>
           )}

@@ -83,8 +83,8 @@ export function WorkBoard({ unit, named, drives, log, open, choices, done }: Pro
   const inHand = [...open].sort((a, b) => Number(b.status === 'running') - Number(a.status === 'running'));
   const presets = new Map(choices.map((choice) => [choice.ref, choice.alone]));
   return (
-    <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_360px] lg:items-start">
-      <div className="flex min-w-0 flex-col gap-[18px]">
+    <div className="grid gap-gutter lg:grid-cols-[minmax(0,1fr)_360px] lg:items-start">
+      <div className="flex min-w-0 flex-col gap-gutter">
         {inHand.map((work, i) => (
           <RunningWork
             keys={i === 0}
@@ -97,15 +97,13 @@ export function WorkBoard({ unit, named, drives, log, open, choices, done }: Pro
           />
         ))}
         {unit.mayWrite && (
-          <section aria-label="Start work" className="bg-paper px-5 py-4">
-            <Heading className="text-[22px]!">{open.length ? 'Or start' : 'Start'}</Heading>
-            <p className="text-[13px] text-soft">Minutes of hands, + what it then runs by itself.</p>
+          <section aria-label="Start work" className="panel">
+            <Heading className="text-title!">{open.length ? 'Or start' : 'Start'}</Heading>
+            <p className="text-note text-soft">Minutes of hands, + what it then runs by itself.</p>
             {/* room for the longest of them, so that nothing below moves under the pointer */}
             <div aria-live="polite" className="h-[92px] overflow-y-auto py-1">
               {cautions.length === 0 && (
-                <p className="text-[14px] text-soft">
-                  What to beware of stands here for the step pointed at.
-                </p>
+                <p className="text-row text-soft">What to beware of stands here for the step pointed at.</p>
               )}
               {cautions.map((caution) => (
                 <CautionNote key={caution.id} title={caution.title} text={caution.text} />
@@ -115,7 +113,7 @@ export function WorkBoard({ unit, named, drives, log, open, choices, done }: Pro
             <div className="grid gap-x-7 md:grid-cols-2">
               {GROUPS.map(([group, title]) => (
                 <div key={group} className="pt-2">
-                  <h3 className="flex justify-between text-[13px] text-soft">
+                  <h3 className="flex justify-between text-note text-soft">
                     {title}
                     {group === 'clean' && (
                       <Link href={`/u/${unit.tag}/work/clean`} className="border-b border-current text-ink">
@@ -133,7 +131,7 @@ export function WorkBoard({ unit, named, drives, log, open, choices, done }: Pro
                           onClick={() => void start(choice)}
                           onFocus={() => setShown(choice.ref)}
                           onPointerEnter={() => setShown(choice.ref)}
-                          className="flex min-h-10 w-full items-center justify-between gap-2 text-left text-[14.5px] hover:bg-track disabled:opacity-60"
+                          className="flex min-h-10 w-full items-center justify-between gap-2 text-left text-row hover:bg-track disabled:opacity-60"
                         >
                           <span className="flex items-center gap-2">
                             {group === 'proposed' && PROPOSED_KEYS[i] && (
@@ -141,7 +139,7 @@ export function WorkBoard({ unit, named, drives, log, open, choices, done }: Pro
                             )}
                             {laid.has(choice.ref) ? `Go on: ${choice.name.toLowerCase()}` : choice.name}
                           </span>
-                          <span className="figures text-[13px] whitespace-nowrap text-soft">
+                          <span className="figures text-note whitespace-nowrap text-soft">
                             {attended(choice.minutes)}
                             {choice.spread ? (
                               <span title={`${choice.times} times here`}> ± {Math.round(choice.spread)}</span>
@@ -152,21 +150,21 @@ export function WorkBoard({ unit, named, drives, log, open, choices, done }: Pro
                       </div>
                     ))}
                   {group === 'proposed' && proposed.length === 0 && (
-                    <p className="py-2 text-[14px] text-soft">No repair is worth its minutes now.</p>
+                    <p className="py-2 text-row text-soft">No repair is worth its minutes now.</p>
                   )}
                 </div>
               ))}
             </div>
           </section>
         )}
-        <section aria-label="Done" className="bg-paper px-5 py-4">
+        <section aria-label="Done" className="panel">
           <Heading>Done so far</Heading>
           {done.length === 0 ? (
-            <p className="text-[14px] text-soft">Nothing yet.</p>
+            <p className="text-row text-soft">Nothing yet.</p>
           ) : (
-            <table className="mt-1 w-full border-collapse text-[14px]">
+            <table className="mt-1 w-full border-collapse text-row">
               <thead>
-                <tr className="border-b border-rule text-left text-[13px] text-soft">
+                <tr className="headrow">
                   <th className="py-1 font-normal">Step</th>
                   <th className="font-normal">Who</th>
                   <th className="font-normal">When</th>
@@ -184,7 +182,7 @@ export function WorkBoard({ unit, named, drives, log, open, choices, done }: Pro
                         <Quiet
                           aria-label={`Take back: ${line.title}`}
                           disabled={busy}
-                          className="ml-2 text-[13px]!"
+                          className="ml-2 text-note!"
                           onClick={() =>
                             void send('takeBackWork', { unitId: unit.id, workId: line.id }, unit.version)
                           }
@@ -194,14 +192,14 @@ export function WorkBoard({ unit, named, drives, log, open, choices, done }: Pro
                       )}
                     </td>
                     <td>{line.by}</td>
-                    <td className="figures text-[13px]">{line.when}</td>
-                    <td className="figures text-right text-[13px]">
+                    <td className="figures text-note">{line.when}</td>
+                    <td className="figures text-right text-note">
                       {attended(line.attended)}
                       {line.planned !== null && (
                         <span className="text-soft"> of {attended(line.planned)}</span>
                       )}
                     </td>
-                    <td className="figures text-right text-[13px]">
+                    <td className="figures text-right text-note">
                       {line.alone > 0 ? duration(line.alone) : '–'}
                     </td>
                   </tr>
@@ -211,9 +209,9 @@ export function WorkBoard({ unit, named, drives, log, open, choices, done }: Pro
           )}
         </section>
       </div>
-      <div className="flex flex-col gap-[18px]">
+      <div className="flex flex-col gap-gutter">
         {log}
-        <p className="bg-paper px-5 py-3 text-[14.5px]">
+        <p className="bg-paper px-5 py-3 text-row">
           <Link href={`/u/${unit.tag}/parts`} className="border-b border-current">
             Parts in it, for it and wanted
           </Link>{' '}

@@ -120,7 +120,7 @@ export function Tapper({ maker, mayAnswer, onAnswer, onClose }: Props) {
             }
           }}
           onContextMenu={(event) => event.preventDefault()}
-          className={`mat grid min-h-[150px] touch-none self-start place-items-center border-2 border-ink px-3 text-center text-[15px] font-semibold select-none ${down ? 'bg-ink text-paper' : ''}`}
+          className={`mat grid min-h-[150px] touch-none self-start place-items-center border-2 border-ink px-3 text-center text-read font-semibold select-none ${down ? 'bg-ink text-paper' : ''}`}
         >
           <span className={down ? '' : 'bg-paper px-2 py-1 text-ink'}>
             {down ? (
@@ -134,7 +134,7 @@ export function Tapper({ maker, mayAnswer, onAnswer, onClose }: Props) {
             )}
           </span>
         </button>
-        <div aria-live="polite" className="min-w-0 text-[15px]">
+        <div aria-live="polite" className="min-w-0 text-read">
           {taps.length < 2 && (
             <p className="text-soft">
               {taps.length === 0
@@ -144,11 +144,11 @@ export function Tapper({ maker, mayAnswer, onAnswer, onClose }: Props) {
           )}
           {taps.length >= 2 && code && (
             <>
-              <p className="flex flex-wrap items-center gap-3 text-[19px] font-semibold">
+              <p className="flex flex-wrap items-center gap-3 text-head font-semibold">
                 <Marks signs={rhythm.endless ? (rhythm.rounds[0]?.slice(0, 8) ?? []) : rhythm.group} />
                 {codeInWords(code)}
               </p>
-              <p className="text-[14px] text-soft">
+              <p className="text-row text-soft">
                 {rhythm.endless
                   ? 'No pause so far: wait for one, or it never pauses.'
                   : `${rhythm.agreeing} of ${rhythm.whole} whole ${rhythm.whole === 1 ? 'round' : 'rounds'} to the letter.${enough ? '' : ' One more round.'}`}
@@ -170,7 +170,7 @@ export function Tapper({ maker, mayAnswer, onAnswer, onClose }: Props) {
           )}
           {taps.length >= 2 && (
             <div className="mt-3">
-              <Heading className="text-[14px]">In the tables</Heading>
+              <Heading className="text-row">In the tables</Heading>
               {tables === 'failed' && (
                 <Problem>
                   The tables could not be read. Note the code; the answer can be given by its number.
@@ -183,7 +183,7 @@ export function Tapper({ maker, mayAnswer, onAnswer, onClose }: Props) {
                 <p className="text-soft">In none of them, nor one sign off.</p>
               )}
               {hits.length > 0 && (
-                <table className="w-full text-[14.5px]">
+                <table className="w-full text-row">
                   <caption className="sr-only">Codes of the tables like the tapped one</caption>
                   <tbody>
                     {hits.slice(0, hits[0].off === 0 ? 2 : 5).map((hit) => (
@@ -192,7 +192,7 @@ export function Tapper({ maker, mayAnswer, onAnswer, onClose }: Props) {
                           {hit.maker}
                         </th>
                         <td className="py-1 pr-3">{hit.line.meaning}</td>
-                        <td className="py-1 pr-3 text-[13px] text-soft">
+                        <td className="py-1 pr-3 text-note text-soft">
                           {hit.off > 0 && `one sign off: ${codeInWords(hit.line.code)}`}
                         </td>
                         <td className="py-1 text-right">

@@ -11,7 +11,7 @@ export function JobProgress({ job, what }: { job: JobView; what: string }) {
   const running = job.status === 'running';
   return (
     <div className="mt-2" aria-live="polite">
-      <p className="text-[14.5px]">
+      <p className="text-row">
         {running ? (
           <>
             Under way: <b className="figures">{job.done}</b> of <b className="figures">{job.total}</b> {what},

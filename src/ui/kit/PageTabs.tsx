@@ -17,7 +17,7 @@ export function PageTabs({
           key={href}
           href={href}
           aria-current={href === at ? 'page' : undefined}
-          className={`flex min-h-11 items-center border-b-4 text-[16px] ${href === at ? 'border-ink font-bold' : 'border-transparent'}`}
+          className={`flex min-h-11 items-center border-b-4 text-lead ${href === at ? 'border-ink font-bold' : 'border-transparent'}`}
         >
           {name}
         </Link>

@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 export function SheetForm({ href, children }: { href: string; children: ReactNode }) {
   return (
     <form action={href} method="get" target="_blank" className="inline-flex items-end gap-2">
-      <label className="text-[13px] text-soft">
+      <label className="text-note text-soft">
         Used of the sheet
         <input
           name="skip"
@@ -15,7 +15,7 @@ export function SheetForm({ href, children }: { href: string; children: ReactNod
           className="figures ml-1.5 h-9 w-14 border-2 border-ink bg-sheet px-1.5 text-ink"
         />
       </label>
-      <button type="submit" className="min-h-9 border-b border-current text-[14.5px]">
+      <button type="submit" className="min-h-9 border-b border-current text-row">
         {children}
       </button>
     </form>

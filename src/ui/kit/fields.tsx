@@ -1,6 +1,6 @@
 import { useId, type ComponentProps, type ReactNode } from 'react';
 
-const BOX = 'min-h-11 w-full border-2 border-ink bg-sheet px-3 text-[15px] aria-invalid:border-dashed';
+const BOX = 'min-h-11 w-full border-2 border-ink bg-sheet px-3 text-read aria-invalid:border-dashed';
 
 interface Wrapped {
   id: string;
@@ -15,13 +15,13 @@ interface Wrapped {
 function Wrap({ id, label, fault, hint, children, className = '' }: Wrapped) {
   return (
     <div className={`flex flex-col gap-1 ${className}`}>
-      <label htmlFor={id} className="text-[14px] font-semibold">
+      <label htmlFor={id} className="text-row font-semibold">
         {label}
         {hint && <span className="font-normal text-soft"> {hint}</span>}
       </label>
       {children}
       {fault && (
-        <span id={`${id}-fault`} role="alert" className="text-[13px] font-semibold">
+        <span id={`${id}-fault`} role="alert" className="text-note font-semibold">
           {fault}
         </span>
       )}

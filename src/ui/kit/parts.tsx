@@ -3,7 +3,7 @@ import type { ComponentProps, ReactNode } from 'react';
 /** A key as printed on a keyboard. */
 export function Key({ children }: { children: ReactNode }) {
   return (
-    <kbd className="figures inline-block min-w-5 rounded-[3px] border border-current px-1.5 text-center text-[12px] leading-5">
+    <kbd className="figures inline-block min-w-5 rounded-[3px] border border-current px-1.5 text-center text-fine leading-5">
       {children}
     </kbd>
   );
@@ -29,7 +29,7 @@ export function Button({
     <button
       type="button"
       {...rest}
-      className={`inline-flex min-h-11 items-center gap-2 border-2 px-3.5 text-[15px] font-semibold disabled:opacity-50 ${TONES[tone]} ${className}`}
+      className={`inline-flex min-h-11 items-center gap-2 border-2 px-3.5 text-read font-semibold disabled:opacity-50 ${TONES[tone]} ${className}`}
     >
       {shortcut && <Key>{shortcut}</Key>}
       {children}
@@ -43,7 +43,7 @@ export function Quiet({ children, className = '', ...rest }: ComponentProps<'but
     <button
       type="button"
       {...rest}
-      className={`min-h-8 border-b border-current px-0.5 text-[14px] hover:text-matdeep disabled:opacity-50 ${className}`}
+      className={`min-h-8 border-b border-current px-0.5 text-row hover:text-matdeep disabled:opacity-50 ${className}`}
     >
       {children}
     </button>
@@ -60,7 +60,7 @@ export function Sheet({ children, className = '', ...rest }: ComponentProps<'sec
 }
 
 export function Heading({ children, className = '' }: { children: ReactNode; className?: string }) {
-  return <h2 className={`text-[15px] font-bold ${className}`}>{children}</h2>;
+  return <h2 className={`text-read font-bold ${className}`}>{children}</h2>;
 }
 
 /** A caution: hazard-hatched edge, what it is, what to do. */
@@ -74,7 +74,7 @@ export function CautionNote({
   children?: ReactNode;
 }) {
   return (
-    <div className="hatched py-2 pr-3 text-[14px]" role="note">
+    <div className="hatched py-2 pr-3 text-row" role="note">
       <b>{title}</b> {text}
       {children}
     </div>
@@ -84,14 +84,14 @@ export function CautionNote({
 /** An error in words, where it happened. */
 export function Problem({ children }: { children: ReactNode }) {
   return (
-    <div role="alert" className="border-l-[6px] border-ink bg-haze px-3 py-2 text-[14px]">
+    <div role="alert" className="border-l-[6px] border-ink bg-haze px-3 py-2 text-row">
       {children}
     </div>
   );
 }
 
 export function Empty({ children }: { children: ReactNode }) {
-  return <p className="py-6 text-[15px] text-soft">{children}</p>;
+  return <p className="py-6 text-read text-soft">{children}</p>;
 }
 
 /** How a value is known shows in its underline. */

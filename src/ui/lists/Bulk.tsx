@@ -95,7 +95,7 @@ export function Bulk({
   return (
     <section
       aria-label="Marked units"
-      className="paper sticky bottom-[62px] z-10 mt-3 border-t-2 border-ink py-2.5 text-[14.5px]"
+      className="paper sticky bottom-[62px] z-10 mt-3 border-t-2 border-ink py-2.5 text-row"
     >
       {said.length > 0 && (
         <div role="status" className="mb-1.5 flex flex-wrap items-start gap-x-4">

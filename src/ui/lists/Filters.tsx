@@ -14,7 +14,7 @@ export interface SavedView {
   path: string;
 }
 
-const FIELD = 'h-9 border-2 border-ink bg-sheet px-1.5 text-[14px]';
+const FIELD = 'h-9 border-2 border-ink bg-sheet px-1.5 text-row';
 
 /** What of a list is shown; it stands in the address, so it can be kept under a name and sent to somebody. */
 export function Filters({ view, saved }: { view: ListView; saved: SavedView[] }) {
@@ -34,7 +34,7 @@ export function Filters({ view, saved }: { view: ListView; saved: SavedView[] })
     router.refresh();
   };
   return (
-    <div className="flex flex-wrap items-center gap-2 py-2 text-[14px]">
+    <div className="flex flex-wrap items-center gap-2 py-2 text-row">
       <form
         role="search"
         onSubmit={(event) => {

@@ -24,7 +24,7 @@ export function Pages({
       </Link>
     );
   return (
-    <nav aria-label="Pages" className="flex gap-5 pt-3 text-[14px]">
+    <nav aria-label="Pages" className="flex gap-5 pt-3 text-row">
       {link(page - 1, 'Before')}
       <span className="figures">
         {(page - 1) * rows + 1} to {Math.min(total, page * rows)} of {total}

@@ -80,10 +80,10 @@ export function UnitList({ rows, set, view, first, margins, mayWrite, steps }: P
   const [headings] = table.getHeaderGroups();
   return (
     <>
-      <table className="hidden w-full border-collapse text-[14.5px] md:table">
+      <table className="hidden w-full border-collapse text-row md:table">
         <caption className="sr-only">Units, what is probably wrong, and net value still to win</caption>
         <thead>
-          <tr className="border-b border-rule text-left text-[13px] text-soft">
+          <tr className="headrow">
             <th className="w-9 py-1.5 font-normal">
               {mayWrite ? (
                 <input
@@ -131,7 +131,7 @@ export function UnitList({ rows, set, view, first, margins, mayWrite, steps }: P
               aria-selected={row.getIsSelected()}
               className={`group relative h-[39px] border-b border-rule hover:bg-track/60 ${row.getIsSelected() ? 'bg-track' : ''} ${i === cursor ? 'outline-2 -outline-offset-2 outline-ink' : ''}`}
             >
-              <td className="figures text-[13px] text-soft">
+              <td className="figures text-note text-soft">
                 {mayWrite ? (
                   <label className="relative z-10 grid h-[38px] w-8 place-items-center">
                     <span className="sr-only">Mark {row.original.tag}</span>
@@ -175,7 +175,7 @@ export function UnitList({ rows, set, view, first, margins, mayWrite, steps }: P
         ))}
       </ul>
       {rows.length > 0 && (
-        <p className="hidden pt-2 text-[13px] text-soft md:block">
+        <p className="hidden pt-2 text-note text-soft md:block">
           <Key>J</Key> <Key>K</Key> down and up · <Key>Enter</Key> open
           {mayWrite && (
             <>
@@ -227,18 +227,15 @@ function TwoLines({ row, set }: { row: UnitTableRow; set: ColumnSet }) {
   return (
     <li className="relative border-b border-rule py-1.5">
       <p className="flex items-baseline gap-2">
-        <Link
-          href={`/u/${row.tag}`}
-          className="figures text-[16px] font-semibold after:absolute after:inset-0"
-        >
+        <Link href={`/u/${row.tag}`} className="figures text-lead font-semibold after:absolute after:inset-0">
           {row.tag}
         </Link>
-        <span className="min-w-0 flex-1 truncate text-[15px]">{row.machine}</span>
-        <b className="figures text-[15px]">
+        <span className="min-w-0 flex-1 truncate text-read">{row.machine}</span>
+        <b className="figures text-read">
           {money === null ? '' : <Money minor={money} plus={set === 'work' || set === 'dock'} />}
         </b>
       </p>
-      <p className="flex gap-2 text-[14px] text-soft">
+      <p className="flex gap-2 text-row text-soft">
         <span className="min-w-0 flex-1 truncate">{second}</span>
         <span className={isHeld(row) ? 'hatched px-1 text-ink' : ''}>
           {isHeld(row)

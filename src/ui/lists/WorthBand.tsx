@@ -6,7 +6,7 @@ export function WorthTicks({ scale, decimals }: { scale: Scale; decimals: number
   return (
     <>
       <span className="sr-only">Range of outcomes</span>
-      <span aria-hidden className="figures relative block h-4 text-[12px]">
+      <span aria-hidden className="figures relative block h-4 text-fine">
         {scale.ticks.map((tick) => (
           <span key={tick} className="absolute -translate-x-1/2" style={{ left: `${scale.at(tick)}%` }}>
             {Math.round(tick / 10 ** decimals)}

@@ -43,7 +43,7 @@ const at = helper.display({
   id: 'at',
   header: 'At',
   cell: ({ row: { original: row } }) => (
-    <span className="text-[13px] text-soft" title={row.inHand ?? undefined}>
+    <span className="text-note text-soft" title={row.inHand ?? undefined}>
       {row.inHand ? `in hand: ${row.inHand}` : `${row.stageName}, ${duration(row.waitMinutes)}`}
     </span>
   ),
@@ -80,7 +80,7 @@ const route = helper.display({
   header: 'Route',
   cell: ({ row: { original: row } }) =>
     isHeld(row) ? (
-      <span className="hatched block py-1 text-[14px] font-semibold">Quarantine</span>
+      <span className="hatched block py-1 text-row font-semibold">Quarantine</span>
     ) : (
       <span className="font-semibold">
         {ROUTE_NAMES[row.route] ?? row.route}

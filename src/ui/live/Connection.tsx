@@ -125,7 +125,7 @@ export function Connection() {
   }, [router]);
 
   return (
-    <div role="status" className="fixed bottom-16 left-5 z-20 max-w-[min(560px,90vw)] text-[14px]">
+    <div role="status" className="fixed bottom-16 left-5 z-20 max-w-[min(560px,90vw)] text-row">
       <Turning />
       <TrayHere />
       {said && <p className="border-2 border-ink bg-paper px-3 py-2">{said}</p>}

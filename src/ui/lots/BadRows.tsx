@@ -17,15 +17,15 @@ export function BadRows({ preview, onMend }: Props) {
   };
   return (
     <div className="mt-3">
-      <h3 className="text-[14px]">
+      <h3 className="text-row">
         {preview.bad.length} {preview.bad.length === 1 ? 'row stays' : 'rows stay'} out
       </h3>
-      <table className="w-full border-collapse text-[13.5px]">
+      <table className="w-full border-collapse text-note">
         <caption className="sr-only">Bad rows</caption>
         <tbody>
           {preview.bad.slice(0, 50).map((row) => (
             <tr key={`${row.line}${row.reason}`} className="border-b border-rule align-top">
-              <th scope="row" className="figures w-16 py-0.5 text-left text-[12.5px] font-semibold">
+              <th scope="row" className="figures w-16 py-0.5 text-left text-fine font-semibold">
                 line {row.line}
               </th>
               {mending === row.line && row.cells ? (
@@ -43,7 +43,7 @@ export function BadRows({ preview, onMend }: Props) {
                   <td className="max-w-0 truncate text-soft">{row.text}</td>
                   <td className="w-16 text-right">
                     {row.cells && (
-                      <Quiet className="text-[13px]!" onClick={() => setMending(row.line)}>
+                      <Quiet className="text-note!" onClick={() => setMending(row.line)}>
                         mend
                       </Quiet>
                     )}

@@ -11,12 +11,12 @@ export function Pick({
   onPick: (value: string) => void;
 }) {
   return (
-    <label className="flex flex-col text-[13px]">
+    <label className="flex flex-col text-note">
       {words}
       <select
         value={value}
         onChange={(event) => onPick(event.target.value)}
-        className="min-h-9 border-2 border-ink bg-sheet px-1 text-[14px]"
+        className="min-h-9 border-2 border-ink bg-sheet px-1 text-row"
       >
         {choices.map(([id, name]) => (
           <option key={id} value={id}>

@@ -51,11 +51,11 @@ export function ManifestImport({
   const fault = manifest.at === 'chosen' ? manifest.fault : '';
   const fresh = preview ? preview.total - preview.already : 0;
   return (
-    <section aria-label="Manifest" className="bg-paper px-5 py-4">
+    <section aria-label="Manifest" className="panel">
       <div className="flex flex-wrap items-center gap-3">
-        <h2 className="text-[15px]">Manifest</h2>
+        <h2 className="text-read">Manifest</h2>
         {mayWrite && (
-          <label className="inline-flex min-h-11 cursor-pointer items-center border-2 border-ink px-3 text-[14px] font-semibold focus-within:outline-3 focus-within:outline-matdeep hover:bg-track">
+          <label className="inline-flex min-h-11 cursor-pointer items-center border-2 border-ink px-3 text-row font-semibold focus-within:outline-3 focus-within:outline-matdeep hover:bg-track">
             {file ? file.name : 'Choose a CSV file'}
             <input
               type="file"
@@ -70,7 +70,7 @@ export function ManifestImport({
           </label>
         )}
         {done && (
-          <p role="status" className="text-[14.5px]">
+          <p role="status" className="text-row">
             <b>{done.added.length} units came in</b>
             {done.added.length > 0 && `, ${done.added[0]} to ${done.added[done.added.length - 1]}`}.{' '}
             {done.already > 0 && `${done.already} were in already. `}
@@ -87,7 +87,7 @@ export function ManifestImport({
             </Button>
           )}
           {job.status === 'done' && job.result && (
-            <p className="text-[14.5px]">
+            <p className="text-row">
               <b>{job.result.added} units came in.</b>{' '}
               {job.result.already > 0 && `${job.result.already} were in already. `}
               {job.result.bad > 0 &&
@@ -101,7 +101,7 @@ export function ManifestImport({
       {preview && (
         <>
           <fieldset className="mt-3 border-t border-rule pt-2">
-            <legend className="text-[13px] text-soft">How the file is written</legend>
+            <legend className="text-note text-soft">How the file is written</legend>
             <div className="flex flex-wrap gap-x-4 gap-y-2">
               <Pick
                 words="Letters"
@@ -128,17 +128,17 @@ export function ManifestImport({
             </div>
           </fieldset>
           <fieldset className="mt-3 border-t border-rule pt-2">
-            <legend className="text-[13px] text-soft">
+            <legend className="text-note text-soft">
               Which column is what{preview.remembered && ', as the last time with this heading'}
             </legend>
             <div className="flex flex-wrap gap-x-4 gap-y-2">
               {FIELDS.map(([field, words]) => (
-                <label key={field} className="flex flex-col text-[13px]">
+                <label key={field} className="flex flex-col text-note">
                   {words}
                   <select
                     value={preview.columns[field] ?? ''}
                     onChange={(event) => remap(field, event.target.value)}
-                    className="min-h-9 border-2 border-ink bg-sheet px-1 text-[14px]"
+                    className="min-h-9 border-2 border-ink bg-sheet px-1 text-row"
                   >
                     <option value="">not in it</option>
                     {preview.header.map((name, i) => (
@@ -157,7 +157,7 @@ export function ManifestImport({
               {busy ? 'Taking in …' : `Take in ${fresh} ${fresh === 1 ? 'unit' : 'units'}`}
             </Button>
             {preview.total > preview.mostAtOnce && (
-              <label className="flex min-h-11 items-center gap-2 text-[14px]">
+              <label className="flex min-h-11 items-center gap-2 text-row">
                 <input
                   type="checkbox"
                   checked={whole}
@@ -168,7 +168,7 @@ export function ManifestImport({
               </label>
             )}
             {preview.already > 0 && (
-              <span className="text-[14px] text-soft">
+              <span className="text-row text-soft">
                 {preview.already} are in already and stay as they are.
               </span>
             )}

@@ -22,13 +22,13 @@ export function Mend({
   return (
     <form onSubmit={submit} className="flex flex-wrap items-end gap-2 py-1.5">
       {header.map((name, i) => (
-        <label key={i} className="flex w-[118px] flex-col text-[12.5px] text-soft">
+        <label key={i} className="flex w-[118px] flex-col text-fine text-soft">
           {name || `column ${i + 1}`}
           <input
             name={`cell-${i}`}
             defaultValue={cells[i] ?? ''}
             autoFocus={i === 0}
-            className="h-9 border-2 border-ink bg-sheet px-1.5 text-[14px] text-ink"
+            className="h-9 border-2 border-ink bg-sheet px-1.5 text-row text-ink"
           />
         </label>
       ))}

@@ -83,7 +83,7 @@ export function OneForm({ today }: { today: string }) {
       noValidate
     >
       <fieldset className="grid grid-cols-2 content-start gap-2">
-        <legend className="pb-1 text-[17px] font-bold">What is offered</legend>
+        <legend className="pb-1 text-lead font-bold">What is offered</legend>
         <ChoiceField label="Kind" {...field('chassis')}>
           <option value="laptop">laptop</option>
           <option value="desktop">desktop</option>
@@ -128,15 +128,15 @@ export function OneForm({ today }: { today: string }) {
             aria-live="polite"
             className="col-span-2 border-t-[6px] border-ink pt-3"
           >
-            <p className="text-[14.5px] text-soft">The most to pay, postage on top</p>
-            <p className="figures text-[34px] leading-10 font-semibold">
+            <p className="text-row text-soft">The most to pay, postage on top</p>
+            <p className="figures text-great leading-10 font-semibold">
               <Money minor={worth.mostMinor} />
             </p>
-            <p className="text-[14px] text-soft">
+            <p className="text-row text-soft">
               Sound it would fetch <Money minor={worth.priceMinor} />; net from{' '}
               <Money minor={worth.lowMinor} plus /> to <Money minor={worth.highMinor} plus />.
             </p>
-            <table className="mt-1 w-full border-collapse text-[14.5px]">
+            <table className="mt-1 w-full border-collapse text-row">
               <caption className="sr-only">Expected net by route</caption>
               <tbody>
                 {worth.routes.map((route, i) => (
@@ -150,7 +150,7 @@ export function OneForm({ today }: { today: string }) {
               </tbody>
             </table>
             {worth.understood.length > 0 && (
-              <p className="pt-1 text-[13.5px] text-soft">
+              <p className="pt-1 text-note text-soft">
                 Understood of the words: {worth.understood.join(' ')}
               </p>
             )}
@@ -158,7 +158,7 @@ export function OneForm({ today }: { today: string }) {
         )}
       </fieldset>
       <fieldset className="grid grid-cols-2 content-start gap-2">
-        <legend className="pb-1 text-[17px] font-bold">Once it is bought</legend>
+        <legend className="pb-1 text-lead font-bold">Once it is bought</legend>
         <TextField label="Maker" {...field('maker')} />
         <TextField label="Model" {...field('model')} />
         <TextField label="Serial" {...field('serial')} />

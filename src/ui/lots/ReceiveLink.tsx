@@ -4,12 +4,12 @@ import { Link } from '../kit/Link';
 export function ReceiveLink() {
   return (
     <span className="flex items-center gap-5">
-      <Link href="/lots/one" className="border-b border-current text-[14.5px]">
+      <Link href="/lots/one" className="border-b border-current text-row">
         One machine, offered or bought
       </Link>
       <Link
         href="/lots/new"
-        className="inline-flex min-h-11 items-center border-2 border-ink px-3.5 text-[15px] font-semibold hover:bg-track"
+        className="inline-flex min-h-11 items-center border-2 border-ink px-3.5 text-read font-semibold hover:bg-track"
       >
         Receive a lot
       </Link>

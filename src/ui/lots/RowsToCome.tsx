@@ -4,9 +4,9 @@ import type { Preview } from './useManifest';
 export function RowsToCome({ preview }: { preview: Preview }) {
   return (
     <div className="mt-2 max-h-[300px] overflow-auto" tabIndex={0} role="region" aria-label="Rows to take in">
-      <table className="w-full border-collapse text-[13.5px]">
+      <table className="w-full border-collapse text-note">
         <thead>
-          <tr className="border-b border-rule text-left text-[12.5px] text-soft">
+          <tr className="border-b border-rule text-left text-fine text-soft">
             <th className="font-normal">Line</th>
             <th className="font-normal">Kind</th>
             <th className="font-normal">Machine</th>
@@ -20,14 +20,14 @@ export function RowsToCome({ preview }: { preview: Preview }) {
         <tbody>
           {preview.rows.map((row) => (
             <tr key={row.line} className={`border-b border-rule ${row.already ? 'text-soft' : ''}`}>
-              <td className="figures text-[12.5px]">{row.line}</td>
+              <td className="figures text-fine">{row.line}</td>
               <td>{row.chassis}</td>
               <td>
                 {row.maker} {row.model}
               </td>
-              <td className="figures text-[12.5px]">{row.serial}</td>
+              <td className="figures text-fine">{row.serial}</td>
               <td>{row.processor}</td>
-              <td className="figures text-right text-[12.5px]">
+              <td className="figures text-right text-fine">
                 {row.memoryGb === null ? '' : `${row.memoryGb} GB`}
               </td>
               <td className="pl-3">{row.driveKind ?? ''}</td>
@@ -37,7 +37,7 @@ export function RowsToCome({ preview }: { preview: Preview }) {
         </tbody>
       </table>
       {preview.total > preview.rows.length && (
-        <p className="text-[13px] text-soft">and {preview.total - preview.rows.length} more</p>
+        <p className="text-note text-soft">and {preview.total - preview.rows.length} more</p>
       )}
     </div>
   );

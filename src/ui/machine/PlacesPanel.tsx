@@ -20,9 +20,9 @@ export function PlacesPanel({ unit, places }: { unit: UnitHead; places: readonly
   const say = (place: string, state: 'there' | 'gone' | 'unseen') =>
     void send('markPlaces', { unitId: unit.id, places: [{ place, state }] }, unit.version);
   return (
-    <section aria-label="What is in it" className="bg-paper px-5 py-4">
+    <section aria-label="What is in it" className="panel">
       <Heading>What is in it</Heading>
-      <table className="mt-1 w-full border-collapse text-[14px]">
+      <table className="mt-1 w-full border-collapse text-row">
         <caption className="sr-only">Places and what they hold</caption>
         <tbody>
           {places.map((place) => (

@@ -76,9 +76,9 @@ export function ReportPanel({ unit }: { unit: UnitHead }) {
     void drop([...event.dataTransfer.files]);
   };
   return (
-    <section aria-label="Machine’s own report" className="bg-paper px-5 py-4">
-      <h2 className="text-[22px] leading-7">Its own report</h2>
-      <p className="mb-3 max-w-[66ch] text-[15px]">
+    <section aria-label="Machine’s own report" className="panel">
+      <h2 className="text-title leading-7">Its own report</h2>
+      <p className="mb-3 max-w-[66ch] text-read">
         One line to type on the unit, under any live Linux or in the shell of the system installed on it. It
         reads only, posts once, and fills in the specification, serials, drives and what it finds of trouble.
       </p>
@@ -92,22 +92,22 @@ export function ReportPanel({ unit }: { unit: UnitHead }) {
       )}
       {command && (
         <div className="mt-3 border-2 border-ink bg-sheet p-3">
-          <p className="text-[13px] text-soft">under any live Linux</p>
-          <code data-testid="report-command" className="figures block text-[14px] break-all select-all">
+          <p className="text-note text-soft">under any live Linux</p>
+          <code data-testid="report-command" className="figures block text-row break-all select-all">
             {benchLine(`/r/${command.token}`, '| sudo sh')}
           </code>
-          <p className="mt-1.5 text-[13px] text-soft">
+          <p className="mt-1.5 text-note text-soft">
             in the installed commercial system’s own shell (not tried on a real one yet)
           </p>
-          <code className="figures block text-[14px] break-all select-all">
+          <code className="figures block text-row break-all select-all">
             irm {plainOrigin()}/r/{command.token}/own | iex
           </code>
-          <p className="mt-1.5 text-[13px] text-soft">
+          <p className="mt-1.5 text-note text-soft">
             Works once, until {command.until} UTC. Without root, leave “sudo” out: serials and drive health
             may stay unread.
           </p>
           {LOOPBACK.test(benchOrigin()) && (
-            <p className="text-[13px]">
+            <p className="text-note">
               <b>This address is this computer only.</b> For units on the bench network start the shop with
               OMNITROPE_HOST=0.0.0.0 and open it by its network address.
             </p>
@@ -121,7 +121,7 @@ export function ReportPanel({ unit }: { unit: UnitHead }) {
         }}
         onDragLeave={() => setOver(false)}
         onDrop={onDrop}
-        className={`mt-3 flex min-h-[76px] cursor-pointer flex-col items-center justify-center border-2 border-dashed border-ink p-3 text-center text-[14.5px] focus-within:outline-3 focus-within:outline-matdeep ${over ? 'bg-track' : ''}`}
+        className={`mt-3 flex min-h-[76px] cursor-pointer flex-col items-center justify-center border-2 border-dashed border-ink p-3 text-center text-row focus-within:outline-3 focus-within:outline-matdeep ${over ? 'bg-track' : ''}`}
       >
         <span>
           Or drop its files here: lshw -json, lscpu -J, dmidecode, smartctl --json -a, sensors -j, upower -d
@@ -146,7 +146,7 @@ export function ReportPanel({ unit }: { unit: UnitHead }) {
         </div>
       )}
       {taken && (
-        <div role="status" className="mt-2 text-[14px]">
+        <div role="status" className="mt-2 text-row">
           <p>
             <b>{taken.filled.length} values filled in</b> from {taken.read.filter((file) => file.kind).length}{' '}
             files.{taken.notRead.length > 0 && ` Not read: ${taken.notRead.join(', ')}.`}

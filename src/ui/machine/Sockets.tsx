@@ -49,13 +49,13 @@ export function Sockets({ unit, kinds }: { unit: UnitHead; kinds: readonly Socke
     if ((await send('tellPorts', { unitId: unit.id, ports }, unit.version)).ok) setChanged({});
   };
   return (
-    <section aria-label="Ports" className="bg-paper px-5 py-4">
+    <section aria-label="Ports" className="panel">
       <Heading>Ports</Heading>
-      <p className="text-[13px] text-soft">
+      <p className="text-note text-soft">
         Count what is there, then press each one as it is tried: once if it works, twice if it does not.
         Buyers read this line; the tests about ports follow from it.
       </p>
-      <table className="mt-2 w-full border-collapse text-[14.5px]">
+      <table className="mt-2 w-full border-collapse text-row">
         <caption className="sr-only">Ports by kind</caption>
         <tbody>
           {shown.map((kind) => {
@@ -89,7 +89,7 @@ export function Sockets({ unit, kinds }: { unit: UnitHead; kinds: readonly Socke
                             ),
                           )
                         }
-                        className={`flex size-8 items-center justify-center border-2 text-[15px] ${SHAPES[socket]}`}
+                        className={`flex size-8 items-center justify-center border-2 text-read ${SHAPES[socket]}`}
                       >
                         {SIGNS[socket]}
                       </button>
@@ -103,11 +103,11 @@ export function Sockets({ unit, kinds }: { unit: UnitHead; kinds: readonly Socke
                       </Quiet>
                     )}
                     {sockets === null && (
-                      <span className="text-[13px] text-soft">
+                      <span className="text-note text-soft">
                         not counted{kind.usual !== null && `; usually ${kind.usual}`}
                       </span>
                     )}
-                    {sockets?.length === 0 && <span className="text-[13px] text-soft">none</span>}
+                    {sockets?.length === 0 && <span className="text-note text-soft">none</span>}
                   </span>
                 </td>
                 <td className="py-1.5 text-right whitespace-nowrap">

@@ -29,9 +29,9 @@ export function SpecSheet({
     if ((await send('typeSpec', { unitId: unit.id, key, value }, unit.version)).ok) setValue('');
   };
   return (
-    <section aria-label="Specification" className="bg-paper px-5 py-4">
-      <h2 className="text-[15px]">What is known of it</h2>
-      <table className="mt-1 w-full border-collapse text-[14px]">
+    <section aria-label="Specification" className="panel">
+      <h2 className="text-read">What is known of it</h2>
+      <table className="mt-1 w-full border-collapse text-row">
         <caption className="sr-only">Specification with the basis of each value</caption>
         <tbody>
           {lines.map((line) => (
@@ -41,9 +41,9 @@ export function SpecSheet({
               </th>
               <td className="py-1">
                 {line.values.map((known, i) => (
-                  <div key={`${known.basis} ${known.value}`} className={i ? 'text-[13px] text-soft' : ''}>
+                  <div key={`${known.basis} ${known.value}`} className={i ? 'text-note text-soft' : ''}>
                     <Known basis={known.basis}>{known.value}</Known>{' '}
-                    <span className="text-[12.5px] text-soft">
+                    <span className="text-fine text-soft">
                       {known.basis}, {known.origin}, {known.by}
                     </span>
                   </div>

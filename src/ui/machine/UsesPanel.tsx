@@ -41,9 +41,9 @@ export function UsesPanel({ unit, uses, systems, weakest, installed, licences }:
     if (sent.ok) setOpen(false);
   };
   return (
-    <section aria-label="Good for" className="bg-paper px-5 py-4">
+    <section aria-label="Good for" className="panel">
       <Heading>What it is good for</Heading>
-      <table className="mt-1 w-full border-collapse text-[14px]">
+      <table className="mt-1 w-full border-collapse text-row">
         <caption className="sr-only">Uses with their reasons</caption>
         <tbody>
           {uses.map((use) => (
@@ -52,14 +52,14 @@ export function UsesPanel({ unit, uses, systems, weakest, installed, licences }:
                 {use.name}
               </th>
               <td className="py-1 font-semibold whitespace-nowrap">{GOOD[use.good]}</td>
-              <td className="py-1 pl-3 text-[13.5px] text-soft">{use.reasons.join('; ')}</td>
+              <td className="py-1 pl-3 text-note text-soft">{use.reasons.join('; ')}</td>
             </tr>
           ))}
         </tbody>
       </table>
-      {weakest && <p className="pt-1.5 text-[14px]">Weakest: {weakest}.</p>}
+      {weakest && <p className="pt-1.5 text-row">Weakest: {weakest}.</p>}
       <Heading className="mt-3">Which systems run</Heading>
-      <table className="mt-1 w-full border-collapse text-[14px]">
+      <table className="mt-1 w-full border-collapse text-row">
         <caption className="sr-only">Kinds of system with their reasons</caption>
         <tbody>
           {systems.map((row) => (
@@ -70,7 +70,7 @@ export function UsesPanel({ unit, uses, systems, weakest, installed, licences }:
               <td className="py-1 font-semibold whitespace-nowrap">
                 {row.runs === 'yes' ? (row.ended ? 'runs, no updates' : 'runs') : row.runs}
               </td>
-              <td className="py-1 pl-3 text-[13.5px] text-soft">
+              <td className="py-1 pl-3 text-note text-soft">
                 {[row.until && `updates until ${row.until}`, ...row.reasons].filter(Boolean).join('; ')}
               </td>
             </tr>
@@ -78,10 +78,10 @@ export function UsesPanel({ unit, uses, systems, weakest, installed, licences }:
         </tbody>
       </table>
       {running.length === 0 && (
-        <p className="pt-1 text-[14px]">No kind of system is known to run on it and get updates.</p>
+        <p className="pt-1 text-row">No kind of system is known to run on it and get updates.</p>
       )}
       <Heading className="mt-3">Installed</Heading>
-      <p className="text-[14.5px]">{installed || 'No system is on record.'}</p>
+      <p className="text-row">{installed || 'No system is on record.'}</p>
       {unit.mayWrite && !unit.held && !open && (
         <Quiet onClick={() => setOpen(true)}>Write down what was installed</Quiet>
       )}

@@ -50,7 +50,7 @@ export function NotebookPage({ unit, maker, model, book, looks }: Props) {
   };
   if (!model.trim())
     return (
-      <section className="bg-paper px-5 py-4 text-[15px]">
+      <section className="bg-paper px-5 py-4 text-read">
         Nobody has said which model this is. Read it off (side Machine), and what the shop knows of it stands
         here.
       </section>
@@ -58,13 +58,13 @@ export function NotebookPage({ unit, maker, model, book, looks }: Props) {
   const machines = (count: number) => `${count} ${count === 1 ? 'machine' : 'machines'}`;
   const layers = [...new Set(book.template.items.map(({ layer }) => layer))].sort((a, b) => a - b);
   return (
-    <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_360px] lg:items-start">
-      <div className="flex min-w-0 flex-col gap-[18px]">
-        <section aria-label="Notebook" className="bg-paper px-5 py-4">
-          <Heading className="text-[22px]!">
+    <div className="grid gap-gutter lg:grid-cols-[minmax(0,1fr)_360px] lg:items-start">
+      <div className="flex min-w-0 flex-col gap-gutter">
+        <section aria-label="Notebook" className="panel">
+          <Heading className="text-title!">
             {maker} {model}
           </Heading>
-          <p className="text-[14.5px] text-soft">
+          <p className="text-row text-soft">
             {book.seen === 0
               ? 'This is the first of its model here.'
               : `${machines(book.seen)} of it besides this one, ${book.closed} done with.`}
@@ -73,28 +73,28 @@ export function NotebookPage({ unit, maker, model, book, looks }: Props) {
             const notes = book.notes.filter((note) => note.kind === each);
             return (
               <div key={each} className="border-b border-rule py-2">
-                <h3 className="text-[14px] font-semibold">{KIND_WORDS[each].title}</h3>
+                <h3 className="text-row font-semibold">{KIND_WORDS[each].title}</h3>
                 {each === 'limit' &&
                   book.facts.map(({ name, value }) => (
-                    <p key={name} className="text-[14.5px]">
-                      {name} <span className="figures text-[13px]">{value}</span>
+                    <p key={name} className="text-row">
+                      {name} <span className="figures text-note">{value}</span>
                     </p>
                   ))}
                 {notes.map((note) => (
-                  <p key={note.id} className="flex flex-wrap items-baseline gap-x-2 text-[15px]">
+                  <p key={note.id} className="flex flex-wrap items-baseline gap-x-2 text-read">
                     {note.text}
-                    {note.board && <span className="text-[13.5px] text-soft">board {note.board}</span>}
+                    {note.board && <span className="text-note text-soft">board {note.board}</span>}
                     {note.finding && (
-                      <span className="text-[13.5px] text-soft">
+                      <span className="text-note text-soft">
                         asked first: {looks.find(({ id }) => id === note.finding)?.ask ?? note.finding}
                       </span>
                     )}
-                    <span className="text-[13px] text-soft">{note.by}</span>
+                    <span className="text-note text-soft">{note.by}</span>
                     {unit.mayWrite && (
                       <Quiet
                         disabled={disabled}
                         aria-label={`Take out: ${note.text}`}
-                        className="text-[13px]"
+                        className="text-note"
                         onClick={() => void send('dropModelNote', { note: note.id })}
                       >
                         take out
@@ -103,7 +103,7 @@ export function NotebookPage({ unit, maker, model, book, looks }: Props) {
                   </p>
                 ))}
                 {notes.length === 0 && !(each === 'limit' && book.facts.length > 0) && (
-                  <p className="text-[14px] text-soft">Nothing yet: {KIND_WORDS[each].none}.</p>
+                  <p className="text-row text-soft">Nothing yet: {KIND_WORDS[each].none}.</p>
                 )}
               </div>
             );
@@ -143,16 +143,16 @@ export function NotebookPage({ unit, maker, model, book, looks }: Props) {
           )}
           {problem && <Problem>{problem.message}</Problem>}
         </section>
-        <section aria-label="How it comes apart" className="bg-paper px-5 py-4">
+        <section aria-label="How it comes apart" className="panel">
           <Heading>How it comes apart</Heading>
-          <p className="text-[14px] text-soft">
+          <p className="text-row text-soft">
             {book.template.seen > 0
               ? `Median of ${book.template.seen === 1 ? 'one strip-down' : `${book.template.seen} strip-downs`} of it.`
               : 'As this kind of machine usually does; nobody has stripped one of this model on the mat yet.'}
           </p>
           {layers.map((layer) => (
-            <p key={layer} className="border-b border-rule py-1.5 text-[14.5px]">
-              <b className="figures text-[13px]">{layer + 1}</b>{' '}
+            <p key={layer} className="border-b border-rule py-1.5 text-row">
+              <b className="figures text-note">{layer + 1}</b>{' '}
               {book.template.items
                 .filter((item) => item.layer === layer)
                 .map(
@@ -163,21 +163,21 @@ export function NotebookPage({ unit, maker, model, book, looks }: Props) {
             </p>
           ))}
           {book.trouble.map(({ name, what, machines: count, of }) => (
-            <p key={`${name}${what}`} className="pt-1 text-[14px]">
+            <p key={`${name}${what}`} className="pt-1 text-row">
               {name}: {what} in {count} of {machines(of)}
             </p>
           ))}
         </section>
       </div>
-      <div className="flex flex-col gap-[18px]">
-        <section aria-label="What was wrong" className="bg-paper px-5 py-4">
+      <div className="flex flex-col gap-gutter">
+        <section aria-label="What was wrong" className="panel">
           <Heading>What was wrong with them</Heading>
           {book.faults.length === 0 ? (
-            <p className="text-[14px] text-soft">
+            <p className="text-row text-soft">
               {book.closed ? 'Nothing that was proved.' : 'None of the model is done with yet.'}
             </p>
           ) : (
-            <table className="w-full border-collapse text-[14.5px]">
+            <table className="w-full border-collapse text-row">
               <caption className="sr-only">
                 Faults met in machines of the model, and the chance reckoned with
               </caption>
@@ -185,29 +185,29 @@ export function NotebookPage({ unit, maker, model, book, looks }: Props) {
                 {book.faults.slice(0, 10).map((fault) => (
                   <tr key={fault.cause} className="border-b border-rule">
                     <td className="py-1">{fault.name}</td>
-                    <td className="figures text-right text-[13px] whitespace-nowrap">
+                    <td className="figures text-right text-note whitespace-nowrap">
                       {fault.seen} of {fault.of}
                     </td>
-                    <td className="figures text-right text-[13px]">{percent(fault.chance)}</td>
+                    <td className="figures text-right text-note">{percent(fault.chance)}</td>
                   </tr>
                 ))}
               </tbody>
             </table>
           )}
           {book.faults.length > 0 && (
-            <p className="pt-1 text-[13.5px] text-soft">
+            <p className="pt-1 text-note text-soft">
               The catalogue’s own number counts as {book.faults[0].strength} machines beside them. What was
               met twice or more is what belief begins with on the next one.
             </p>
           )}
         </section>
-        <section aria-label="Minutes" className="bg-paper px-5 py-4">
+        <section aria-label="Minutes" className="panel">
           <Heading>Minutes it took</Heading>
-          {book.times.length === 0 && <p className="text-[14px] text-soft">No clock has run on one yet.</p>}
+          {book.times.length === 0 && <p className="text-row text-soft">No clock has run on one yet.</p>}
           {book.times.map(({ ref, name, n, mean, spread }) => (
-            <p key={ref} className="flex justify-between gap-2 border-b border-rule py-1 text-[14.5px]">
+            <p key={ref} className="flex justify-between gap-2 border-b border-rule py-1 text-row">
               {name}
-              <span className="figures text-[13px] whitespace-nowrap">
+              <span className="figures text-note whitespace-nowrap">
                 {attended(mean)}
                 {spread !== null && ` ± ${Math.round(spread)}`}, {n}×
               </span>
@@ -215,11 +215,11 @@ export function NotebookPage({ unit, maker, model, book, looks }: Props) {
           ))}
         </section>
         {book.others.length > 0 && (
-          <section aria-label="Others of it" className="bg-paper px-5 py-4">
+          <section aria-label="Others of it" className="panel">
             <Heading>Others of it</Heading>
             {book.others.map(({ tag, stage, probably }) => (
-              <p key={tag} className="text-[14.5px]">
-                <Link href={`/u/${tag}`} className="figures border-b border-current text-[13px]">
+              <p key={tag} className="text-row">
+                <Link href={`/u/${tag}`} className="figures border-b border-current text-note">
                   {tag}
                 </Link>{' '}
                 <span className="text-soft">

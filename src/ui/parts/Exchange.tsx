@@ -151,16 +151,13 @@ export function Exchange({
     return true;
   });
   const choice = (on: boolean) =>
-    `flex min-h-11 w-full items-center gap-2.5 border-b border-rule px-2 text-left text-[15px] ${on ? 'bg-ink text-paper' : 'hover:bg-track'}`;
+    `flex min-h-11 w-full items-center gap-2.5 border-b border-rule px-2 text-left text-read ${on ? 'bg-ink text-paper' : 'hover:bg-track'}`;
   return (
-    <section
-      aria-label="Parts of this work"
-      className="border-t-[6px] border-ink bg-paper px-[22px] pt-4 pb-[18px]"
-    >
-      <p className="text-[14.5px] text-soft">{title}</p>
+    <section aria-label="Parts of this work" className="headpanel">
+      <p className="text-row text-soft">{title}</p>
       <div className={`mt-1 grid gap-6 ${narrow ? '' : 'md:grid-cols-2'}`}>
         <div role="group" aria-label="What went in">
-          <h2 className="text-[20px] leading-7">What went in?</h2>
+          <h2 className="text-head leading-7">What went in?</h2>
           {!offered && !fault && <p className="py-2 text-soft">Looking into the bin …</p>}
           {bin.map((part, i) => (
             <button
@@ -172,14 +169,14 @@ export function Exchange({
             >
               <Key>{i + 1}</Key>
               <span className="min-w-0 flex-1">
-                <b className="figures text-[13px]">{part.code}</b> {part.name}
+                <b className="figures text-note">{part.code}</b> {part.name}
                 {part.answer !== 'fits' && (
-                  <span className="block text-[13px] opacity-80">
+                  <span className="block text-note opacity-80">
                     {part.answer === 'no' ? 'Does not fit' : 'With care'}: {part.why}
                   </span>
                 )}
               </span>
-              <span className="figures text-[13px]">
+              <span className="figures text-note">
                 <Money minor={part.costMinor} />
               </span>
             </button>
@@ -228,7 +225,7 @@ export function Exchange({
           </button>
         </div>
         <div role="group" aria-label="What came out">
-          <h2 className="text-[20px] leading-7">
+          <h2 className="text-head leading-7">
             What came out? <Key>O</Key>
           </h2>
           {(offered?.inside ?? []).map((part) => (
@@ -240,7 +237,7 @@ export function Exchange({
               onClick={() => setOut(part.id)}
             >
               <span>
-                <b className="figures text-[13px]">{part.code}</b> {part.name}
+                <b className="figures text-note">{part.code}</b> {part.name}
               </span>
             </button>
           ))}
@@ -277,7 +274,7 @@ export function Exchange({
                   key={id}
                   type="button"
                   aria-pressed={to === id}
-                  className={`min-h-11 border-2 border-ink px-3 text-[14.5px] ${to === id ? 'bg-ink text-paper' : ''}`}
+                  className={`min-h-11 border-2 border-ink px-3 text-row ${to === id ? 'bg-ink text-paper' : ''}`}
                   onClick={() => setTo(id)}
                 >
                   {words}

@@ -31,18 +31,15 @@ export function PartsInside({ unit, parts }: { unit: UnitHead; parts: readonly P
     if (taken.ok) setOut(null);
   };
   return (
-    <section aria-label="Parts in it" className="bg-paper px-5 py-4">
+    <section aria-label="Parts in it" className="panel">
       <Heading>Parts in it</Heading>
       {parts.length === 0 && (
-        <p className="text-[14px] text-soft">None on record. Its own report puts them there, or you do.</p>
+        <p className="text-row text-soft">None on record. Its own report puts them there, or you do.</p>
       )}
       <ul>
         {parts.map((part) => (
-          <li key={part.id} className="border-b border-rule py-1.5 text-[14px]">
-            <Link
-              href={`/bin/${part.code}`}
-              className="figures border-b border-current text-[13px] font-bold"
-            >
+          <li key={part.id} className="border-b border-rule py-1.5 text-row">
+            <Link href={`/bin/${part.code}`} className="figures border-b border-current text-note font-bold">
               {part.code}
             </Link>{' '}
             {part.name}{' '}

@@ -43,8 +43,8 @@ export function TakesForm({ unit, groups, model, provenGb }: Props) {
     if (sent.ok) setSaid(whole ? `Noted for every ${model}.` : 'Noted for this one.');
   };
   return (
-    <form onSubmit={(event) => void save(event)} className="bg-paper px-5 py-4" aria-label="What it takes">
-      <p className="max-w-[640px] text-[14.5px] text-soft">
+    <form onSubmit={(event) => void save(event)} className="panel" aria-label="What it takes">
+      <p className="max-w-[640px] text-row text-soft">
         Everything that is known here decides whether a part goes in. What nobody knows makes “with care” of a
         “fits”. Read plates with the machine unplugged.
       </p>
@@ -82,7 +82,7 @@ export function TakesForm({ unit, groups, model, provenGb }: Props) {
               })}
             </div>
             {group.id === 'memory' && provenGb !== null && (
-              <p className="pt-1 text-[14px]">
+              <p className="pt-1 text-row">
                 Proven by us: a module of {provenGb} GB was read in another {model}.
               </p>
             )}

@@ -40,18 +40,15 @@ export function UpgradeList({ unit, view }: { unit: UnitHead; view: UpgradesView
     return acted(key === 'Enter' && ready && (() => accept(ready)), busy);
   });
   return (
-    <section
-      aria-label="What would pay"
-      className="border-t-[6px] border-ink bg-paper px-[22px] pt-4 pb-[18px]"
-    >
-      <Heading className="text-[22px]!">What would pay</Heading>
+    <section aria-label="What would pay" className="headpanel">
+      <Heading className="text-title!">What would pay</Heading>
       {view.weakest && (
-        <p className="text-[15px]">
+        <p className="text-read">
           Weakest: <b>{view.weakest}</b>. Doubling that is felt; a little more of another is not.
         </p>
       )}
       {view.sets.length === 0 && (
-        <p className="py-2 text-[15px]">
+        <p className="py-2 text-read">
           Nothing that lies in the bin or was offered pays for itself in this machine.
         </p>
       )}
@@ -63,22 +60,22 @@ export function UpgradeList({ unit, view }: { unit: UnitHead; view: UpgradesView
             className={`border-b border-rule py-2.5 ${chosen === set.words ? 'border-l-[6px] border-l-ink pl-3' : ''}`}
           >
             <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-              <b className="min-w-0 flex-1 text-[16.5px] leading-[1.25]">{set.words}</b>
-              <span className="figures text-[18px] font-semibold text-worth">
+              <b className="min-w-0 flex-1 text-lead leading-[1.25]">{set.words}</b>
+              <span className="figures text-lead font-semibold text-worth">
                 <Money minor={set.netMinor} plus />
               </span>
             </div>
-            <p className="text-[14px] text-soft">
-              <span className="figures text-[13px]">
+            <p className="text-row text-soft">
+              <span className="figures text-note">
                 <Money minor={set.beforeMinor} /> → <Money minor={set.afterMinor} />
               </span>{' '}
               net of selling; parts <Money minor={set.partsMinor} />, {attended(set.minutes)} of hands. No
               more than <Money minor={set.mostMinor} /> for the parts.
             </p>
-            {set.gains && <p className="text-[14px]">{set.gains}</p>}
-            {set.care.length > 0 && <p className="text-[14px]">With care: {set.care.join('; ')}</p>}
+            {set.gains && <p className="text-row">{set.gains}</p>}
+            {set.care.length > 0 && <p className="text-row">With care: {set.care.join('; ')}</p>}
             {set.toOrder ? (
-              <p className="text-[14px] text-soft">It has to be ordered first: see the parts wanted.</p>
+              <p className="text-row text-soft">It has to be ordered first: see the parts wanted.</p>
             ) : (
               <p className="mt-1.5 flex flex-wrap items-center gap-3">
                 <Key>{i + 1}</Key>
@@ -90,11 +87,11 @@ export function UpgradeList({ unit, view }: { unit: UnitHead; view: UpgradesView
                 >
                   It is done, in
                 </Button>
-                <label className="flex items-center gap-2 text-[14.5px]">
+                <label className="flex items-center gap-2 text-row">
                   <input
                     aria-label={`Minutes of ${set.words}`}
                     inputMode="decimal"
-                    className="figures h-11 w-16 border-2 border-ink bg-sheet px-2 text-right text-[14px]"
+                    className="figures h-11 w-16 border-2 border-ink bg-sheet px-2 text-right text-row"
                     value={minutes[set.words] ?? String(Math.round(set.minutes))}
                     onChange={(event) => setMinutes({ ...minutes, [set.words]: event.target.value })}
                   />
@@ -106,8 +103,8 @@ export function UpgradeList({ unit, view }: { unit: UnitHead; view: UpgradesView
         ))}
       </ol>
       {view.unpaid.length > 0 && (
-        <table className="mt-3 w-full border-collapse text-[14px]">
-          <caption className="text-left text-[13px] text-soft">Does not pay</caption>
+        <table className="mt-3 w-full border-collapse text-row">
+          <caption className="text-left text-note text-soft">Does not pay</caption>
           <thead className="sr-only">
             <tr>
               <th>Part</th>
@@ -137,7 +134,7 @@ export function UpgradeList({ unit, view }: { unit: UnitHead; view: UpgradesView
         </table>
       )}
       {view.refused.length > 0 && (
-        <ul className="mt-3 text-[13.5px] text-soft" aria-label="Does not go in">
+        <ul className="mt-3 text-note text-soft" aria-label="Does not go in">
           {view.refused.map((line) => (
             <li key={line.words}>
               {line.words}: {line.why}
@@ -145,7 +142,7 @@ export function UpgradeList({ unit, view }: { unit: UnitHead; view: UpgradesView
           ))}
         </ul>
       )}
-      <p className="mt-2 text-[13px] text-soft">
+      <p className="mt-2 text-note text-soft">
         {view.weighed} {view.weighed === 1 ? 'set' : 'sets'} that fit were weighed: at most three changes.
         {view.sets.length > 0 && (
           <>

@@ -6,13 +6,13 @@ import { attended } from '../kit/words';
 /** Repair or replace: the ways to one end, each at the shop's rates. */
 export function WaysTable({ ends }: { ends: readonly { id: string; name: string; ways: WayCost[] }[] }) {
   return (
-    <section aria-label="Repair or replace" className="bg-paper px-5 py-4">
+    <section aria-label="Repair or replace" className="panel">
       <Heading>Repair or replace</Heading>
       {ends.map((end) => (
-        <table key={end.id} className="mt-2 w-full border-collapse text-[14px]">
-          <caption className="text-left text-[14.5px] font-semibold">{end.name}</caption>
+        <table key={end.id} className="mt-2 w-full border-collapse text-row">
+          <caption className="text-left text-row font-semibold">{end.name}</caption>
           <thead>
-            <tr className="border-b border-rule text-left text-[13px] text-soft">
+            <tr className="headrow">
               <th className="py-1 font-normal">Way</th>
               <th className="text-right font-normal">Hands</th>
               <th className="text-right font-normal">Part</th>

@@ -79,16 +79,16 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
     return acted(key.toLowerCase() === 'g' && give, busy);
   });
   return (
-    <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)] lg:items-start">
-      <div className="flex flex-col gap-[18px]">
-        <section aria-label="Function tests" className="bg-paper px-5 py-4">
+    <div className="grid gap-gutter lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)] lg:items-start">
+      <div className="flex flex-col gap-gutter">
+        <section aria-label="Function tests" className="panel">
           <div className="flex items-baseline justify-between">
-            <Heading className="text-[22px]!">Prove it</Heading>
-            <span className="text-[13px] text-soft">
+            <Heading className="text-title!">Prove it</Heading>
+            <span className="text-note text-soft">
               <Key>1</Key> works <Key>2</Key> fails <Key>3</Key> not fitted
             </span>
           </div>
-          <table className="mt-1 w-full border-collapse text-[14.5px]">
+          <table className="mt-1 w-full border-collapse text-row">
             <caption className="sr-only">Function tests</caption>
             <tbody>
               {tests.map((test) => {
@@ -104,9 +104,9 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
                       >
                         {test.name}
                       </button>
-                      {on && test.how && <span className="block text-[13px]">{test.how}</span>}
+                      {on && test.how && <span className="block text-note">{test.how}</span>}
                       {test.told && (
-                        <span className={`block text-[12.5px] ${on ? '' : 'text-soft'}`}>{test.told}</span>
+                        <span className={`block text-fine ${on ? '' : 'text-soft'}`}>{test.told}</span>
                       )}
                     </th>
                     <td className="py-1 pr-1 text-right whitespace-nowrap">
@@ -117,7 +117,7 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
                           disabled={disabled}
                           aria-pressed={resultOf(test) === result}
                           onClick={() => record(test, [result, word] as (typeof RESULTS)[number])}
-                          className={`ml-1 min-h-8 border-[1.5px] px-1.5 text-[13px] ${resultOf(test) === result ? (on ? 'border-paper bg-paper text-ink font-bold' : 'border-ink bg-ink font-bold text-paper') : 'border-current opacity-80'}`}
+                          className={`ml-1 min-h-8 border-[1.5px] px-1.5 text-note ${resultOf(test) === result ? (on ? 'border-paper bg-paper text-ink font-bold' : 'border-ink bg-ink font-bold text-paper') : 'border-current opacity-80'}`}
                         >
                           {word}
                         </button>
@@ -136,8 +136,8 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
           )}
         </section>
       </div>
-      <div className="flex flex-col gap-[18px]">
-        <section aria-label="Marks" className="bg-paper px-5 py-4">
+      <div className="flex flex-col gap-gutter">
+        <section aria-label="Marks" className="panel">
           <div className="mb-2 flex flex-wrap items-center gap-1.5" role="group" aria-label="Kind of defect">
             {kinds.map((entry) => (
               <button
@@ -145,7 +145,7 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
                 type="button"
                 aria-pressed={kind === entry.id}
                 onClick={() => setKind(entry.id)}
-                className={`min-h-8 border-[1.5px] border-ink px-2 text-[13px] ${kind === entry.id ? 'bg-ink text-paper' : ''}`}
+                className={`min-h-8 border-[1.5px] border-ink px-2 text-note ${kind === entry.id ? 'bg-ink text-paper' : ''}`}
               >
                 {entry.name}
               </button>
@@ -157,7 +157,7 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
                 type="button"
                 aria-pressed={size === i}
                 onClick={() => setSize(i)}
-                className={`min-h-8 border-[1.5px] border-ink px-2 text-[13px] ${size === i ? 'bg-ink text-paper' : ''}`}
+                className={`min-h-8 border-[1.5px] border-ink px-2 text-note ${size === i ? 'bg-ink text-paper' : ''}`}
               >
                 {word}
               </button>
@@ -171,14 +171,14 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
               void send('markDefect', { unitId: unit.id, surface, kind, size, x, y }, unit.version)
             }
           />
-          <ol className="mt-1.5 columns-2 gap-6 text-[13.5px]">
+          <ol className="mt-1.5 columns-2 gap-6 text-note">
             {marks.map((mark) => (
               <li key={mark.id} className="break-inside-avoid">
-                <b className="figures text-[13px]">{mark.number}</b> {mark.label}{' '}
+                <b className="figures text-note">{mark.number}</b> {mark.label}{' '}
                 {unit.mayWrite && !unit.held && (
                   <>
                     <Quiet
-                      className="min-h-0! border-0! text-[12px]! underline decoration-dotted text-soft"
+                      className="min-h-0! border-0! text-fine! underline decoration-dotted text-soft"
                       disabled={busy}
                       onClick={() =>
                         void send(
@@ -191,7 +191,7 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
                       mended
                     </Quiet>{' '}
                     <Quiet
-                      className="min-h-0! border-0! text-[12px]! underline decoration-dotted text-soft"
+                      className="min-h-0! border-0! text-fine! underline decoration-dotted text-soft"
                       disabled={busy}
                       onClick={() =>
                         void send(
@@ -209,7 +209,7 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
             ))}
           </ol>
           {marks.length === 0 && (
-            <p className="text-[13.5px] text-soft">
+            <p className="text-note text-soft">
               No marks. Click where one is; with keys: Tab to the drawing, arrows, Enter.
             </p>
           )}
@@ -218,10 +218,10 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
           aria-label="Grade"
           className="grid grid-cols-[88px_1fr] items-start gap-4 bg-paper px-5 py-4"
         >
-          <p className="border-2 border-ink py-2 text-center text-[52px] leading-none font-bold">
+          <p className="border-2 border-ink py-2 text-center text-huge leading-none font-bold">
             {grade.given ?? (grade.would ? <span className="text-soft">{grade.would}</span> : '–')}
           </p>
-          <div className="text-[14px]">
+          <div className="text-row">
             <p>
               <b>
                 {grade.given
@@ -245,7 +245,7 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
               </p>
             )}
             {grade.lifts.length > 0 && (
-              <table className="mt-1 w-full border-collapse text-[13.5px]">
+              <table className="mt-1 w-full border-collapse text-note">
                 <caption className="sr-only">What would lift it, at the least cost</caption>
                 <tbody>
                   {grade.lifts.map((lift) => (
@@ -253,9 +253,9 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
                       <th scope="row" className="py-0.5 pr-2 text-left font-normal">
                         <b>{lift.to}</b> with {lift.words} put right
                       </th>
-                      <td className="figures text-right text-[13px]">{attended(lift.minutes)}</td>
+                      <td className="figures text-right text-note">{attended(lift.minutes)}</td>
                       <td
-                        className={`figures pl-2 text-right text-[13px] whitespace-nowrap ${lift.netMinor > 0 ? 'text-worth' : 'text-soft'}`}
+                        className={`figures pl-2 text-right text-note whitespace-nowrap ${lift.netMinor > 0 ? 'text-worth' : 'text-soft'}`}
                         title="What it fetches more, less hands, parts and fees"
                       >
                         <Money minor={lift.netMinor} plus />

@@ -47,10 +47,10 @@ export function CodeTables({
   };
   return (
     <div>
-      <p className="text-[14.5px] text-soft">
-        CSV with the heading <span className="figures text-[13px]">maker, source, code, meaning, points</span>
-        , or the same as JSON. Codes as people write them: LSS, 1 long 2 short, 3-2, 5, endless. Every line
-        says where it comes from.
+      <p className="text-row text-soft">
+        CSV with the heading <span className="figures text-note">maker, source, code, meaning, points</span>,
+        or the same as JSON. Codes as people write them: LSS, 1 long 2 short, 3-2, 5, endless. Every line says
+        where it comes from.
       </p>
       {mayWrite && (
         <p className="mt-2">
@@ -68,7 +68,7 @@ export function CodeTables({
             />
           </label>
           {note && (
-            <span role="status" className="ml-3 text-[14.5px]">
+            <span role="status" className="ml-3 text-row">
               {note}.
             </span>
           )}
@@ -85,22 +85,22 @@ export function CodeTables({
       <div className="mt-3 grid gap-x-8 gap-y-5 lg:grid-cols-2">
         {tables.map((table) => (
           <section key={table.maker} aria-label={table.maker}>
-            <h2 className="flex items-baseline gap-3 border-b-[1.5px] border-ink text-[18px]">
+            <h2 className="flex items-baseline gap-3 border-b-[1.5px] border-ink text-lead">
               {table.maker}
-              <span className="flex-1 text-[13px] font-normal text-soft">
+              <span className="flex-1 text-note font-normal text-soft">
                 {table.source}; {table.by}, {dayOf(table.at, zone)}
               </span>
               {mayDrop && (
                 <Quiet
                   disabled={busy}
-                  className="text-[13px]"
+                  className="text-note"
                   onClick={() => void send('dropCodes', { maker: table.maker })}
                 >
                   drop
                 </Quiet>
               )}
             </h2>
-            <table className="w-full text-[14.5px]">
+            <table className="w-full text-row">
               <caption className="sr-only">Codes of {table.maker}</caption>
               <tbody>
                 {table.codes.map((line) => (
@@ -109,7 +109,7 @@ export function CodeTables({
                       {codeInWords(line.code)}
                     </th>
                     <td className="py-1">{line.meaning}</td>
-                    <td className="py-1 text-right text-[13.5px] text-soft">
+                    <td className="py-1 text-right text-note text-soft">
                       {line.points ? POINTS[line.points] : ''}
                     </td>
                   </tr>

@@ -16,13 +16,13 @@ export function HowWeClean({ schools, mayWrite }: { schools: readonly SchoolView
   return (
     <fieldset className="mt-6 max-w-[560px] border-t border-rule pt-3">
       <legend className="sr-only">How we clean</legend>
-      <h2 className="text-[17px]">How we clean</h2>
-      <p className="text-[14px] text-soft">Plans and their minutes follow; each way has its risk.</p>
+      <h2 className="text-lead">How we clean</h2>
+      <p className="text-row text-soft">Plans and their minutes follow; each way has its risk.</p>
       {schools.map(({ key, ask, choices, chosen }) => (
         <div key={key} role="radiogroup" aria-label={ask} className="mt-2 border-b border-rule pb-2">
-          <h3 className="text-[15px] font-semibold">{ask}</h3>
+          <h3 className="text-read font-semibold">{ask}</h3>
           {choices.map(({ id, name, risk }) => (
-            <label key={id} className="flex min-h-11 cursor-pointer items-start gap-2 pt-1.5 text-[14.5px]">
+            <label key={id} className="flex min-h-11 cursor-pointer items-start gap-2 pt-1.5 text-row">
               <input
                 type="radio"
                 name={`school-${key}`}

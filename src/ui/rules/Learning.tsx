@@ -37,13 +37,13 @@ export function Learning({ cases, closed, strength, lines, tables, mayWrite }: P
   return (
     <section aria-label="Learning">
       <Heading>Learned from closed cases</Heading>
-      <p className="text-[14.5px] text-soft">
+      <p className="text-row text-soft">
         A case is closed when the whole machine was looked over and all was well, or when it has left: what
         was scrapped or sold with its faults counts as what it was likely to have. The catalogue’s numbers
         stand against the shop’s own cases with the strength given here; each row of a test counts a tenth of
         it.
       </p>
-      <p className="mt-1 text-[15px]">
+      <p className="mt-1 text-read">
         {closed} closed {closed === 1 ? 'case' : 'cases'} on record
         {cases === null
           ? '; nothing learned from them so far.'
@@ -76,9 +76,9 @@ export function Learning({ cases, closed, strength, lines, tables, mayWrite }: P
         </div>
       )}
       {lines.length > 0 && (
-        <table className="mt-3 w-full border-collapse text-[14.5px]">
+        <table className="mt-3 w-full border-collapse text-row">
           <thead>
-            <tr className="border-b border-rule text-left text-[13px] text-soft">
+            <tr className="headrow">
               <th className="py-1 font-normal">Moved most</th>
               <th className="font-normal">On a</th>
               <th className="text-right font-normal">catalogue</th>
@@ -93,11 +93,11 @@ export function Learning({ cases, closed, strength, lines, tables, mayWrite }: P
                   {line.cause}
                 </th>
                 <td className="text-soft">{line.chassis}</td>
-                <td className="figures text-right text-[13px]">{share(line.before)}</td>
-                <td className="figures text-right text-[13px] font-semibold">{share(line.now)}</td>
-                <td className="figures text-right text-[13px]">
+                <td className="figures text-right text-note">{share(line.before)}</td>
+                <td className="figures text-right text-note font-semibold">{share(line.now)}</td>
+                <td className="figures text-right text-note">
                   {line.present} of {line.cases}
-                  <span className="block text-[12px] text-soft">
+                  <span className="block text-fine text-soft">
                     {share(line.low)} to {share(line.high)}
                   </span>
                 </td>

@@ -78,7 +78,7 @@ export function OwnNumbers({ items, own, faults, mayWrite }: Props) {
   return (
     <section aria-label="Own numbers">
       <Heading>Own numbers</Heading>
-      <p className="text-[14.5px] text-soft">
+      <p className="text-row text-soft">
         Where this shop knows better than the catalogue. They are checked as the catalogue is: a row of
         chances must sum to 100 %, nothing may be named that is not there.
       </p>
@@ -89,7 +89,7 @@ export function OwnNumbers({ items, own, faults, mayWrite }: Props) {
         </Problem>
       )}
       <Field className="mt-3 flex max-w-[520px] flex-col gap-1">
-        <Label className="text-[14px] font-semibold">Find a cause, a question or a repair</Label>
+        <Label className="text-row font-semibold">Find a cause, a question or a repair</Label>
         <Combobox
           value={item}
           onChange={(picked: ItemView | null) => {
@@ -101,7 +101,7 @@ export function OwnNumbers({ items, own, faults, mayWrite }: Props) {
         >
           <div className="relative">
             <ComboboxInput
-              className="min-h-11 w-full border-2 border-ink bg-sheet px-3 text-[15px]"
+              className="min-h-11 w-full border-2 border-ink bg-sheet px-3 text-read"
               value={text}
               displayValue={() => text}
               onChange={(event) => setText(event.target.value)}
@@ -119,8 +119,8 @@ export function OwnNumbers({ items, own, faults, mayWrite }: Props) {
                     value={candidate}
                     className="flex min-h-11 items-center gap-3 border-b border-rule px-3 py-1 data-focus:bg-ink data-focus:text-paper"
                   >
-                    <span className="flex-1 text-[14.5px] leading-tight">{candidate.name}</span>
-                    <span className="text-[13px]">{KIND_WORDS[candidate.kind]}</span>
+                    <span className="flex-1 text-row leading-tight">{candidate.name}</span>
+                    <span className="text-note">{KIND_WORDS[candidate.kind]}</span>
                   </ComboboxOption>
                 ))}
               </ComboboxOptions>
@@ -139,7 +139,7 @@ export function OwnNumbers({ items, own, faults, mayWrite }: Props) {
         />
       )}
       {saved && (
-        <p role="status" className="mt-2 text-[14.5px]">
+        <p role="status" className="mt-2 text-row">
           {saved}
         </p>
       )}
@@ -149,12 +149,12 @@ export function OwnNumbers({ items, own, faults, mayWrite }: Props) {
         </div>
       )}
       <div className="mt-4 border-t-[1.5px] border-ink pt-2">
-        <p className="text-[15px]">
+        <p className="text-read">
           {changed.length === 0
             ? 'No own numbers: the catalogue as it ships.'
             : `${changed.length} with own numbers:`}
         </p>
-        <ul className="flex flex-wrap gap-x-4 text-[14.5px]">
+        <ul className="flex flex-wrap gap-x-4 text-row">
           {changed.map((candidate) => (
             <li key={candidate.kind + candidate.id}>
               <Quiet
@@ -168,7 +168,7 @@ export function OwnNumbers({ items, own, faults, mayWrite }: Props) {
             </li>
           ))}
         </ul>
-        <p className="mt-2 flex flex-wrap items-center gap-4 text-[14.5px]">
+        <p className="mt-2 flex flex-wrap items-center gap-4 text-row">
           <a href="/api/rules/numbers" download className="border-b border-current">
             Export as JSON
           </a>
@@ -247,7 +247,7 @@ function ItemForm({
   };
   return (
     <div className="mt-3 border-t-[6px] border-ink pt-3">
-      <h3 className="text-[19px] leading-tight font-bold">{item.name}</h3>
+      <h3 className="text-head leading-tight font-bold">{item.name}</h3>
       <div className="mt-2 flex flex-wrap items-start gap-3">
         {item.numbers.map((entry, i) => (
           <TextField
@@ -266,23 +266,19 @@ function ItemForm({
       </div>
       {item.rows.length > 0 && (
         <div className="mt-3 max-h-[420px] overflow-auto">
-          <table className="border-collapse text-[14px]">
-            <caption className="pb-1 text-left text-[13px] text-soft">
+          <table className="border-collapse text-row">
+            <caption className="pb-1 text-left text-note text-soft">
               Chance of each answer, in %, when only this is wrong
             </caption>
             <thead>
               <tr>
                 <td />
                 {item.rows[0].labels.map((label) => (
-                  <th
-                    key={label}
-                    scope="col"
-                    className="px-1 pb-1 text-left text-[13px] font-normal text-soft"
-                  >
+                  <th key={label} scope="col" className="px-1 pb-1 text-left text-note font-normal text-soft">
                     {label}
                   </th>
                 ))}
-                <th className="pl-2 text-right text-[13px] font-normal text-soft">sum</th>
+                <th className="pl-2 text-right text-note font-normal text-soft">sum</th>
               </tr>
             </thead>
             <tbody>
@@ -305,12 +301,12 @@ function ItemForm({
                             ),
                           )
                         }
-                        className="figures h-9 w-[74px] border-2 border-ink bg-sheet px-2 text-right text-[13.5px]"
+                        className="figures h-9 w-[74px] border-2 border-ink bg-sheet px-2 text-right text-note"
                       />
                     </td>
                   ))}
                   <td
-                    className={`figures pl-2 text-right text-[13px] ${Math.abs(sums[r] - 1) < 1e-6 ? 'text-soft' : 'font-bold'}`}
+                    className={`figures pl-2 text-right text-note ${Math.abs(sums[r] - 1) < 1e-6 ? 'text-soft' : 'font-bold'}`}
                   >
                     {Number.isFinite(sums[r])
                       ? `${Math.round(sums[r] * 1e4) / 100} %${Math.abs(sums[r] - 1) < 1e-6 ? '' : ' !'}`

@@ -30,7 +30,7 @@ export function People({ people, me, mayWrite }: { people: PersonView[]; me: str
   return (
     <section aria-label="People" id="people">
       <Heading>People</Heading>
-      <table className="w-full border-collapse text-[14.5px]">
+      <table className="w-full border-collapse text-row">
         <caption className="sr-only">People and their roles</caption>
         <tbody>
           {people.map((person) => (
@@ -38,11 +38,11 @@ export function People({ people, me, mayWrite }: { people: PersonView[]; me: str
               <th scope="row" className="text-left font-semibold">
                 {person.name}
                 {person.id === me && <span className="font-normal text-soft"> (you)</span>}
-                <span className="block text-[13px] font-normal whitespace-nowrap text-soft">
+                <span className="block text-note font-normal whitespace-nowrap text-soft">
                   {person.email}
                 </span>
               </th>
-              <td className="text-[13.5px] text-soft">
+              <td className="text-note text-soft">
                 {person.sessions > 0 &&
                   `signed in${person.sessions > 1 ? ` ${person.sessions} times` : ''}, last ${person.lastSeen}`}
               </td>
@@ -71,7 +71,7 @@ export function People({ people, me, mayWrite }: { people: PersonView[]; me: str
                 {mayWrite && (
                   <Quiet
                     disabled={busy}
-                    className="mr-2.5 text-[13px]"
+                    className="mr-2.5 text-note"
                     onClick={() => {
                       const name = prompt(
                         `Another name for ${person.name}. The history keeps the old one.`,
@@ -87,7 +87,7 @@ export function People({ people, me, mayWrite }: { people: PersonView[]; me: str
                 {person.open && (mayWrite || person.id === me) && (
                   <Quiet
                     disabled={busy}
-                    className="mr-2.5 text-[13px]"
+                    className="mr-2.5 text-note"
                     onClick={() => setPassword(setting === person.id ? null : person.id)}
                   >
                     password
@@ -96,7 +96,7 @@ export function People({ people, me, mayWrite }: { people: PersonView[]; me: str
                 {mayWrite && person.sessions > 0 && person.id !== me && (
                   <Quiet
                     disabled={busy}
-                    className="mr-2.5 text-[13px]"
+                    className="mr-2.5 text-note"
                     onClick={() => void send('signOutPerson', { person: person.id })}
                   >
                     sign out
@@ -105,7 +105,7 @@ export function People({ people, me, mayWrite }: { people: PersonView[]; me: str
                 {mayWrite && person.open && person.id !== me && (
                   <Quiet
                     disabled={busy}
-                    className="text-[13px]"
+                    className="text-note"
                     onClick={() => {
                       if (
                         confirm(

@@ -12,7 +12,7 @@ export function Revaluation({ mayStart }: { mayStart: boolean }) {
   return (
     <section aria-label="Work all values out again">
       <Heading>All values worked out again</Heading>
-      <p className="text-[14.5px] text-soft">
+      <p className="text-row text-soft">
         A unit follows the rules, the tables, the own numbers and the bin when it is opened or changed. This
         does it for all open units at once, so that the lists follow too; the benches can go on meanwhile.
       </p>

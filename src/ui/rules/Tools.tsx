@@ -14,8 +14,8 @@ export function Tools({ lacks, mayWrite }: { lacks: Tool[]; mayWrite: boolean })
   return (
     <fieldset className="mt-6 max-w-[560px] border-t border-rule pt-3">
       <legend className="sr-only">Tools</legend>
-      <h2 className="text-[17px]">On the bench there is</h2>
-      <p className="text-[14px] text-soft">Looks that want what is not here are not proposed.</p>
+      <h2 className="text-lead">On the bench there is</h2>
+      <p className="text-row text-soft">Looks that want what is not here are not proposed.</p>
       <div className="mt-2 flex flex-wrap gap-2">
         {TOOLS.map((tool) => (
           <button
@@ -24,7 +24,7 @@ export function Tools({ lacks, mayWrite }: { lacks: Tool[]; mayWrite: boolean })
             aria-pressed={!lacks.includes(tool)}
             disabled={busy || !mayWrite}
             onClick={() => turn(tool)}
-            className={`min-h-11 border-2 border-ink px-3.5 text-[15px] disabled:opacity-60 ${lacks.includes(tool) ? '' : 'bg-ink text-paper'}`}
+            className={`min-h-11 border-2 border-ink px-3.5 text-read disabled:opacity-60 ${lacks.includes(tool) ? '' : 'bg-ink text-paper'}`}
           >
             {lacks.includes(tool) ? `no ${TOOL_NAMES[tool]}` : TOOL_NAMES[tool]}
           </button>

@@ -24,10 +24,10 @@ export function DriveCount({ unit, count }: { unit: UnitHead; count: CountView }
   return (
     <div className="mt-2">
       {seen.map((one) => (
-        <div key={one.id} className="border-b border-rule py-2 text-[15px]">
+        <div key={one.id} className="border-b border-rule py-2 text-read">
           <p>
             Its report showed <b>{one.name}</b>
-            {one.serial && <span className="figures text-[13.5px]"> {one.serial}</span>}.{' '}
+            {one.serial && <span className="figures text-note"> {one.serial}</span>}.{' '}
             {one.nameless
               ? `Is that ${one.code}, recorded here without a serial?`
               : `${one.code} with that serial is on record in ${one.where}. Did it move here?`}
@@ -44,11 +44,11 @@ export function DriveCount({ unit, count }: { unit: UnitHead; count: CountView }
       ))}
       {asks ? (
         <fieldset className="pt-1.5">
-          <legend className="text-[15px] font-semibold">
+          <legend className="text-read font-semibold">
             How many drives are in it? Look into every bay and socket.
           </legend>
           {unlabelled.length > 0 && (
-            <label className="flex min-h-11 items-center gap-2 text-[15px]">
+            <label className="flex min-h-11 items-center gap-2 text-read">
               <input
                 type="checkbox"
                 className="size-5"
@@ -73,7 +73,7 @@ export function DriveCount({ unit, count }: { unit: UnitHead; count: CountView }
         </fieldset>
       ) : (
         counted !== null && (
-          <p className="text-[14px] text-soft">
+          <p className="text-row text-soft">
             {counted === 0 ? 'No drive in it' : counted === 1 ? 'One drive in it' : `${counted} drives in it`}
             , as counted.{' '}
             {unit.mayWrite && !unit.held && <Quiet onClick={() => setAnew(true)}>count again</Quiet>}

@@ -44,7 +44,7 @@ export function List({
         To the shelf
       </Button>
       {(!ready || (as === 'graded' && !graded)) && (
-        <p className="w-full text-[13.5px] text-soft">
+        <p className="w-full text-note text-soft">
           It is refused until its data is accounted for{as === 'graded' && ' and it is graded'}.
         </p>
       )}

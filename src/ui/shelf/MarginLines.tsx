@@ -22,7 +22,7 @@ export function MarginLines({ margin }: { margin: MarginView }) {
             <th scope="row" className="py-0.5 text-left [font-weight:inherit]">
               {name}
             </th>
-            <td className="figures text-right text-[13px]">
+            <td className="figures text-right text-note">
               <Money minor={minor} plus />
             </td>
           </tr>

@@ -51,7 +51,7 @@ export function RecordErasure({ at, drives }: { at: DriveAt; drives: DriveView[]
           Put on record
         </Button>
         {['erased', 'destroyed', 'never', 'image'].includes(kind) && (
-          <p className="pt-1 text-[14px] text-soft">
+          <p className="pt-1 text-row text-soft">
             Stands on every paper as by your word, not verified by the shop.
           </p>
         )}

@@ -45,7 +45,7 @@ export function Sell({
   };
   return (
     <form onSubmit={submit} className="flex flex-wrap items-end gap-2">
-      <p className="w-full text-[15px]">
+      <p className="w-full text-read">
         <b>On the shelf</b> at <Money minor={ask} />, {AS.find(([id]) => id === as)?.[1]}.
       </p>
       <MoneyField label="Sold for" text={text} onText={setText} wrap="w-[130px]" />

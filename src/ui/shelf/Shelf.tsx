@@ -85,27 +85,27 @@ export function Shelf({
   outwardMinor,
 }: Props) {
   return (
-    <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)] lg:items-start">
-      <div className="flex flex-col gap-[18px]">
-        <section aria-label="Data" className="bg-paper px-5 py-4">
-          <Heading className="text-[22px]!">Data</Heading>
+    <div className="grid gap-gutter lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)] lg:items-start">
+      <div className="flex flex-col gap-gutter">
+        <section aria-label="Data" className="panel">
+          <Heading className="text-title!">Data</Heading>
           {gate.length > 0 ? (
             <div className="mt-1">
               <CautionNote title="It may not leave yet." text={`${gate.join('. ')}.`} />
             </div>
           ) : (
-            <p className="text-[15px] text-worth">
+            <p className="text-read text-worth">
               {drives.length ? 'Every drive in it is accounted for.' : 'No drive in it.'}
             </p>
           )}
           {erasures.map((entry) => (
-            <p key={entry.id} className="border-b border-rule py-1 text-[14px]">
+            <p key={entry.id} className="border-b border-rule py-1 text-row">
               <span className={entry.back ? 'line-through' : ''}>{entry.words}</span>
               {entry.back && <b> taken back</b>}
             </p>
           ))}
           {drives.length > 0 && (
-            <p className="pt-1.5 text-[14px]">
+            <p className="pt-1.5 text-row">
               <Link className="border-b border-current" href={`/u/${unit.tag}/machine/drives`}>
                 How each can be erased, its health, certificates
               </Link>
@@ -121,12 +121,12 @@ export function Shelf({
             )}
         </section>
         {!sale && unit.stage !== 'gone' && unit.mayWrite && (
-          <section aria-label="Without a sale" className="bg-paper px-5 py-4">
+          <section aria-label="Without a sale" className="panel">
             <Heading>Without a sale</Heading>
             <GoneForm unit={unit} />
           </section>
         )}
-        <section aria-label="Papers" className="bg-paper px-5 py-4 text-[15px]">
+        <section aria-label="Papers" className="bg-paper px-5 py-4 text-read">
           <Heading>Papers</Heading>
           {gate.length || !(grade || listed || sale) ? (
             <p className="text-soft">
@@ -166,25 +166,25 @@ export function Shelf({
           )}
         </section>
       </div>
-      <div className="flex flex-col gap-[18px]">
-        <section aria-label="Price" className="bg-paper px-5 py-4">
-          <Heading className="text-[22px]!">Price</Heading>
+      <div className="flex flex-col gap-gutter">
+        <section aria-label="Price" className="panel">
+          <Heading className="text-title!">Price</Heading>
           <p className="text-worth">
-            <span className="text-[38px] leading-none font-bold tracking-tight tabular-nums">
+            <span className="text-great leading-none font-bold tracking-tight tabular-nums">
               <Money minor={price.minor} />
             </span>{' '}
-            <span className="text-[14.5px] text-soft">
+            <span className="text-row text-soft">
               <Sign />, <Money minor={price.lowMinor} /> to <Money minor={price.highMinor} />; from the table,
               sales are few
             </span>
           </p>
-          <table className="mt-1.5 w-full border-collapse text-[14px]">
+          <table className="mt-1.5 w-full border-collapse text-row">
             <caption className="sr-only">How the price comes about</caption>
             <tbody>
               {price.lines.map((line) => (
                 <tr key={line.detail} className="border-b border-rule">
                   <td className={`py-0.5 ${line.known ? '' : 'text-soft italic'}`}>{line.detail}</td>
-                  <td className="figures text-right text-[13px]">
+                  <td className="figures text-right text-note">
                     <Money minor={line.minor} plus />
                   </td>
                 </tr>
@@ -193,22 +193,22 @@ export function Shelf({
           </table>
         </section>
         {margin && (
-          <section aria-label="Margin" className="bg-paper px-5 py-4 text-[14px]">
+          <section aria-label="Margin" className="bg-paper px-5 py-4 text-row">
             <Heading>
               Margin at <Money minor={margin.priceMinor} />
             </Heading>
             <MarginLines margin={margin} />
           </section>
         )}
-        <section aria-label="Selling" className="bg-paper px-5 py-4">
+        <section aria-label="Selling" className="panel">
           {sale ? (
             <SoldPanel unit={unit} sale={sale} owner={owner} complaints={complaints} />
           ) : goneAs !== null || unit.stage === 'gone' ? (
-            <p className="text-[18px] font-semibold">
+            <p className="text-lead font-semibold">
               Gone: {goneAs ?? 'what it became was not written down'}.
             </p>
           ) : !unit.mayWrite ? (
-            <p className="text-[15px]">
+            <p className="text-read">
               {listed ? (
                 <>
                   <b>On the shelf</b> at <Money minor={askMinor ?? price.minor} />.
@@ -234,7 +234,7 @@ export function Shelf({
             />
           )}
           {undone.map((row) => (
-            <p key={row.id} className="mt-1 border-t border-rule pt-1 text-[14px] text-soft">
+            <p key={row.id} className="mt-1 border-t border-rule pt-1 text-row text-soft">
               {row.words}
             </p>
           ))}

@@ -34,16 +34,16 @@ export function SoldPanel({
   const [open, setOpen] = useState<'correct' | 'cancel' | 'back' | null>(null);
   return (
     <>
-      <p className="text-[18px] font-semibold">
+      <p className="text-lead font-semibold">
         Sold on {sale.soldOn} for <Money minor={sale.priceMinor} />
         {sale.channel && `, ${sale.channel}`}.
       </p>
-      <p className="text-[14px] text-soft">
+      <p className="text-row text-soft">
         {sale.days === 0 ? 'Today.' : sale.days === 1 ? 'Yesterday.' : `${sale.days} days ago.`} Fees{' '}
         <Money minor={sale.feesMinor} />.
       </p>
       {owner && (
-        <p className="mt-2 flex flex-wrap gap-5 text-[14.5px]">
+        <p className="mt-2 flex flex-wrap gap-5 text-row">
           <Quiet onClick={() => setOpen(open === 'back' ? null : 'back')}>It came back</Quiet>
           <Quiet onClick={() => setOpen(open === 'correct' ? null : 'correct')}>Correct the sale</Quiet>
           <Quiet onClick={() => setOpen(open === 'cancel' ? null : 'cancel')}>It was never sold</Quiet>
@@ -145,10 +145,8 @@ function CameBack({
       <MoneyField label="Fees lost" text={fees} onText={setFees} wrap="w-[110px]" />
       <TextField label="What the buyer says" name="why" required wrap="w-[280px]" />
       <fieldset className="w-full">
-        <legend className="text-[13px] text-soft">
-          Which is that? It counts as something said, not seen.
-        </legend>
-        <div className="grid max-h-44 grid-cols-2 gap-x-3 overflow-y-auto border border-rule p-2 text-[14px]">
+        <legend className="text-note text-soft">Which is that? It counts as something said, not seen.</legend>
+        <div className="grid max-h-44 grid-cols-2 gap-x-3 overflow-y-auto border border-rule p-2 text-row">
           {complaints.map((each) => (
             <label key={each.id} className="flex min-h-8 items-center gap-2">
               <input
@@ -167,7 +165,7 @@ function CameBack({
       <Button type="submit" tone="strong" disabled={busy}>
         It is here again
       </Button>
-      <p className="text-[13.5px] text-soft">
+      <p className="text-note text-soft">
         It is found out again, its drives hold somebody’s data, and it is proved anew.
       </p>
       {problem && <Problem>{problem.message}</Problem>}

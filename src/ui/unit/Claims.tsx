@@ -33,9 +33,9 @@ export function Claims({
     <Sheet aria-label="Claims">
       <Heading>Said of it, against what was seen</Heading>
       {lines.length > 0 && (
-        <table className="mt-1 w-full border-collapse text-[14px]">
+        <table className="mt-1 w-full border-collapse text-row">
           <thead>
-            <tr className="border-b border-rule text-left text-[13px] text-soft">
+            <tr className="headrow">
               <th className="py-1 font-normal">Said</th>
               <th className="font-normal">Understood as</th>
               <th className="font-normal">Found</th>

@@ -25,7 +25,7 @@ export function PhotoTray({ tag, unitId, photos, mayWrite }: Props) {
   return (
     <section aria-label="Photographs" className="bg-paper px-5 py-3">
       <div className="flex flex-wrap items-center gap-3">
-        <h2 className="text-[15px]">Photographs</h2>
+        <h2 className="text-read">Photographs</h2>
         {mayWrite && (
           <PhotoAdd
             role={role}
@@ -35,10 +35,10 @@ export function PhotoTray({ tag, unitId, photos, mayWrite }: Props) {
             onFiles={(files) => void upload(files, { role })}
           />
         )}
-        {photos.length === 0 && <span className="text-[14px] text-soft">None yet.</span>}
+        {photos.length === 0 && <span className="text-row text-soft">None yet.</span>}
       </div>
       {codes.length > 0 && mayWrite && (
-        <p role="status" className="mt-2 flex flex-wrap items-center gap-3 text-[14.5px]">
+        <p role="status" className="mt-2 flex flex-wrap items-center gap-3 text-row">
           Read from the label:
           {codes.map((code) => (
             <Quiet
@@ -59,7 +59,7 @@ export function PhotoTray({ tag, unitId, photos, mayWrite }: Props) {
       {refused && <Problem>{refused.message}</Problem>}
       <ul className="mt-2 flex flex-wrap gap-2">
         {photos.map((photo) => (
-          <li key={photo.id} className="text-[12.5px]">
+          <li key={photo.id} className="text-fine">
             <a href={`/api/photos/${photo.id}`}>
               {/* eslint-disable-next-line @next/next/no-img-element -- already resized, behind sign-in */}
               <img
@@ -87,7 +87,7 @@ export function PhotoTray({ tag, unitId, photos, mayWrite }: Props) {
                   on papers
                 </label>
                 <Quiet
-                  className="text-[12.5px]"
+                  className="text-fine"
                   onClick={() => void send('removePhoto', { unitId, photoId: photo.id })}
                 >
                   remove

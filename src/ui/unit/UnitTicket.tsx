@@ -72,26 +72,26 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
       className="paper punched flex flex-col py-2 pr-4 pl-[26px] md:py-4 lg:sticky lg:top-4 lg:h-[calc(100vh-173px)] lg:self-start lg:overflow-y-auto"
     >
       <div className="flex items-center gap-3 md:block">
-        <h1 className="figures text-[22px] leading-none font-bold [font-stretch:75%] md:text-[30px]">
+        <h1 className="figures text-title leading-none font-bold [font-stretch:75%] md:text-figure">
           {unit.tag}
         </h1>
         <span
-          className={`inline-block -rotate-1 md:mt-2 border-2 border-ink px-2 py-0.5 text-[12px] font-bold tracking-wide uppercase ${unit.stage === 'quarantine' ? 'hatched' : ''}`}
+          className={`inline-block -rotate-1 md:mt-2 border-2 border-ink px-2 py-0.5 text-fine font-bold tracking-wide uppercase ${unit.stage === 'quarantine' ? 'hatched' : ''}`}
         >
           {unit.stageName}
         </span>
-        <span className="min-w-0 flex-1 truncate text-right text-[14px] md:hidden">{unit.name}</span>
+        <span className="min-w-0 flex-1 truncate text-right text-row md:hidden">{unit.name}</span>
       </div>
       {unit.notPowered.map((why) => (
-        <p key={why} role="note" className="hatched mt-2 py-1.5 pr-2 text-[13.5px] font-semibold">
+        <p key={why} role="note" className="hatched mt-2 py-1.5 pr-2 text-note font-semibold">
           {why}
         </p>
       ))}
-      <p className="mt-3 hidden text-[18px] leading-[1.2] font-semibold md:block">{unit.name}</p>
-      <p className="hidden text-[14px] text-soft md:block">{unit.sub}</p>
+      <p className="mt-3 hidden text-lead leading-[1.2] font-semibold md:block">{unit.name}</p>
+      <p className="hidden text-row text-soft md:block">{unit.sub}</p>
       <nav
         aria-label="Sides of this unit"
-        className="mt-1.5 flex justify-between gap-x-1 border-t-[1.5px] border-ink pt-1 text-[13.5px] md:mt-2.5 md:grid md:grid-cols-[auto_auto_auto] md:gap-x-2 md:pt-1.5"
+        className="mt-1.5 flex justify-between gap-x-1 border-t-[1.5px] border-ink pt-1 text-note md:mt-2.5 md:grid md:grid-cols-[auto_auto_auto] md:gap-x-2 md:pt-1.5"
       >
         {VIEWS.map(([letter, slug, name]) => {
           const on = side === slug;
@@ -104,7 +104,7 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
             >
               <span
                 aria-hidden
-                className={`figures w-5 border text-center text-[12px] leading-[18px] ${on ? 'border-ink bg-ink text-paper' : 'border-current'}`}
+                className={`figures w-5 border text-center text-fine leading-[18px] ${on ? 'border-ink bg-ink text-paper' : 'border-current'}`}
               >
                 {letter.toUpperCase()}
               </span>
@@ -113,7 +113,7 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
           );
         })}
       </nav>
-      <dl className="mt-2.5 hidden grid-cols-[78px_1fr] gap-y-1 border-t-[1.5px] border-ink pt-2 text-[14px] md:grid">
+      <dl className="mt-2.5 hidden grid-cols-[78px_1fr] gap-y-1 border-t-[1.5px] border-ink pt-2 text-row md:grid">
         {unit.claim && (
           <>
             <dt className="text-soft">Said</dt>
@@ -145,7 +145,7 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
             <Quiet
               disabled={busy}
               onClick={() => void send('setKeeps', { unitId: unit.id, keeps: !unit.keeps }, unit.version)}
-              className="text-[13px]"
+              className="text-note"
             >
               {unit.keeps ? 'let them go' : 'keep them'}
             </Quiet>
@@ -154,18 +154,18 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
         {unit.costMinor !== null && (
           <>
             <dt className="text-soft">Paid</dt>
-            <dd className="figures text-[13px]">
+            <dd className="figures text-note">
               <Sign /> <Money minor={unit.costMinor} />
             </dd>
           </>
         )}
       </dl>
-      <p className="mt-1 hidden flex-wrap items-baseline justify-between gap-x-3 text-[12px] text-soft md:flex">
+      <p className="mt-1 hidden flex-wrap items-baseline justify-between gap-x-3 text-fine text-soft md:flex">
         <a
           href={`/api/units/${unit.tag}/label`}
           target="_blank"
           rel="noreferrer"
-          className="border-b border-current text-[13px] text-ink"
+          className="border-b border-current text-note text-ink"
         >
           Print its tag
         </a>
@@ -175,7 +175,7 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
         </span>
       </p>
       <div className="mt-auto hidden border-t-[1.5px] border-ink pt-2 md:block">
-        <h2 className="mb-1.5 text-[13px] text-soft">On the bench now</h2>
+        <h2 className="mb-1.5 text-note text-soft">On the bench now</h2>
         <div className="flex flex-wrap gap-1.5">
           {BENCH_WORDS.map(([item, words]) => (
             <button
@@ -184,7 +184,7 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
               aria-pressed={unit.bench[item]}
               disabled={busy || !unit.mayWrite || unit.held}
               onClick={() => setBench({ [item]: !unit.bench[item] })}
-              className={`min-h-9 border-[1.5px] border-ink px-2 text-[13.5px] ${unit.bench[item] ? 'bg-ink text-paper' : ''} disabled:opacity-60`}
+              className={`min-h-9 border-[1.5px] border-ink px-2 text-note ${unit.bench[item] ? 'bg-ink text-paper' : ''} disabled:opacity-60`}
             >
               {words}
             </button>

@@ -31,11 +31,11 @@ export default async function BinPage({ searchParams }: Props) {
   const all = Object.values(counts).reduce((sum, count) => sum + count, 0);
   const here = partClass ? (counts[partClass] ?? 0) : all;
   return (
-    <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_330px] lg:items-start">
+    <div className="grid gap-gutter lg:grid-cols-[minmax(0,1fr)_330px] lg:items-start">
       <Sheet>
         <div className="flex flex-wrap items-end justify-between gap-3 border-b-2 border-ink pb-2.5">
-          <h1 className="text-[26px] leading-8">Bin of parts</h1>
-          <span className="flex gap-5 text-[14.5px]">
+          <h1 className="text-page leading-8">Bin of parts</h1>
+          <span className="flex gap-5 text-row">
             <Link href="/wanted" className="border-b border-current">
               Parts wanted
             </Link>
@@ -53,9 +53,9 @@ export default async function BinPage({ searchParams }: Props) {
               : 'The bin is empty. Parts come from outside, or out of units.'}
           </Empty>
         ) : (
-          <table className="w-full border-collapse text-[14.5px]">
+          <table className="w-full border-collapse text-row">
             <thead>
-              <tr className="border-b border-rule text-left text-[13px] text-soft">
+              <tr className="headrow">
                 <th className="py-1 font-normal">Code</th>
                 <th className="font-normal">What it is</th>
                 <th className="font-normal">For swap-tests</th>
@@ -72,12 +72,12 @@ export default async function BinPage({ searchParams }: Props) {
                     >
                       {part.code}
                     </Link>
-                    <span className="block text-[13px] text-soft">{part.class}</span>
+                    <span className="block text-note text-soft">{part.class}</span>
                   </td>
                   <td className="py-1.5">
                     {part.name}
-                    {part.benchOnly && <b className="ml-2 text-[13px]">bench only</b>}
-                    <span className="block text-[13px] text-soft">
+                    {part.benchOnly && <b className="ml-2 text-note">bench only</b>}
+                    <span className="block text-note text-soft">
                       {[
                         factsWords(part.class, factsOfPart(part)),
                         part.serial,
@@ -88,7 +88,7 @@ export default async function BinPage({ searchParams }: Props) {
                         .join('; ')}
                     </span>
                   </td>
-                  <td className="py-1.5 text-[13.5px]">
+                  <td className="py-1.5 text-note">
                     <PartVerdict
                       id={part.id}
                       knownGood={part.knownGood}
@@ -105,7 +105,7 @@ export default async function BinPage({ searchParams }: Props) {
           </table>
         )}
         {here > BIN_PAGE && (
-          <p className="flex gap-5 pt-3 text-[14.5px]">
+          <p className="flex gap-5 pt-3 text-row">
             <span className="text-soft">
               {(page - 1) * BIN_PAGE + 1} to {Math.min(here, page * BIN_PAGE)} of {here}
             </span>
@@ -128,7 +128,7 @@ export default async function BinPage({ searchParams }: Props) {
           </p>
         )}
       </Sheet>
-      <div className="flex flex-col gap-[18px]">
+      <div className="flex flex-col gap-gutter">
         {actor.role !== 'viewer' && (
           <Sheet>
             <Heading>A part comes in</Heading>
@@ -137,11 +137,11 @@ export default async function BinPage({ searchParams }: Props) {
         )}
         <Sheet>
           <Heading>Last movements</Heading>
-          <ul aria-label="Last movements of parts" className="text-[13.5px]">
+          <ul aria-label="Last movements of parts" className="text-note">
             {moves.map((move, i) => (
               <li key={i} className="border-b border-rule py-1">
-                <span className="figures text-[12.5px] text-soft">{dayAndTime(move.at, timeZone)}</span>{' '}
-                <Link href={`/bin/${move.code}`} className="figures text-[12.5px]">
+                <span className="figures text-fine text-soft">{dayAndTime(move.at, timeZone)}</span>{' '}
+                <Link href={`/bin/${move.code}`} className="figures text-fine">
                   {move.code}
                 </Link>{' '}
                 {move.name}: {placeWords(move.from, move.fromTag)} → <b>{placeWords(move.to, move.toTag)}</b>{' '}

@@ -18,7 +18,7 @@ export default async function BooksPage() {
   if (!seesMargins(actor.role, await shopRules()))
     return (
       <Sheet>
-        <h1 className="text-[26px] leading-8">Books</h1>
+        <h1 className="text-page leading-8">Books</h1>
         <Empty>The owner shows the books to other roles.</Empty>
       </Sheet>
     );
@@ -33,8 +33,8 @@ export default async function BooksPage() {
   return (
     <Sheet>
       <div className="border-b-2 border-ink pb-2.5">
-        <h1 className="text-[26px] leading-8">What each lot made so far</h1>
-        <p className="text-[14.5px] text-soft">
+        <h1 className="text-page leading-8">What each lot made so far</h1>
+        <p className="text-row text-soft">
           “So far” counts the whole lot’s price against what has been taken. “On sold” gives each sold unit
           its own share of the lot. “Still” is the expected net of what is open, what is already spent left
           out.
@@ -43,9 +43,9 @@ export default async function BooksPage() {
       {books.length === 0 ? (
         <Empty>No lots yet.</Empty>
       ) : (
-        <table className="w-full border-collapse text-[14.5px]">
+        <table className="w-full border-collapse text-row">
           <thead>
-            <tr className="border-b border-rule text-left text-[13px] text-soft">
+            <tr className="headrow">
               <th className="py-1.5 font-normal">Lot</th>
               <th className="font-normal">Name</th>
               <th className="text-right font-normal">Units</th>
@@ -88,7 +88,7 @@ export default async function BooksPage() {
                 </td>
                 <td className="figures text-right whitespace-nowrap">
                   <Money minor={lot.labourMinor} />{' '}
-                  <span className="text-[12px] text-soft">{duration(lot.attendedMinutes)}</span>
+                  <span className="text-fine text-soft">{duration(lot.attendedMinutes)}</span>
                 </td>
                 {/* a lot nothing was sold of has spent, not lost */}
                 <td className={`figures text-right ${lot.sold ? 'font-semibold' : 'text-soft'}`}>
@@ -105,7 +105,7 @@ export default async function BooksPage() {
           </tbody>
         </table>
       )}
-      <p className="pt-4 text-[14px]">
+      <p className="pt-4 text-row">
         {verdict?.fault ? (
           <b className="hatched block py-2 pr-3">
             The history is broken at {verdict.fault} (looked at {dayAndTime(verdict.at, timeZone)}). Restore
@@ -120,7 +120,7 @@ export default async function BooksPage() {
           <span className="text-soft">The history is being gone through for the first time.</span>
         )}
       </p>
-      <p className={`pt-1 text-[14px] ${well.well ? 'text-soft' : 'font-semibold'}`}>
+      <p className={`pt-1 text-row ${well.well ? 'text-soft' : 'font-semibold'}`}>
         {healthWords(well).join(' ')}
       </p>
     </Sheet>

@@ -26,7 +26,7 @@ export default async function BuildPage({ searchParams }: Props) {
       fault = error.message;
     }
   return (
-    <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_400px] lg:items-start">
+    <div className="grid gap-gutter lg:grid-cols-[minmax(0,1fr)_400px] lg:items-start">
       <BuildForm lots={lots.map(({ id, code, name }) => ({ id, words: `${code}, ${name}` }))} />
       <OneOrTwo a={a ?? ''} b={b ?? ''} routes={routes} fault={fault} />
     </div>

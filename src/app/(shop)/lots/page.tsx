@@ -16,15 +16,15 @@ export default async function LotsPage() {
   return (
     <Sheet>
       <div className="flex flex-wrap items-end justify-between gap-3 border-b-2 border-ink pb-2.5">
-        <h1 className="text-[26px] leading-8">Lots</h1>
+        <h1 className="text-page leading-8">Lots</h1>
         {role !== 'viewer' && <ReceiveLink />}
       </div>
       {lots.length === 0 ? (
         <Empty>No lots yet. Receive the first: what it is, what was paid, where it came from.</Empty>
       ) : (
-        <table className="w-full border-collapse text-[14.5px]">
+        <table className="w-full border-collapse text-row">
           <thead>
-            <tr className="border-b border-rule text-left text-[13px] text-soft">
+            <tr className="headrow">
               <th className="py-1.5 font-normal">Lot</th>
               <th className="font-normal">Name</th>
               <th className="font-normal">From</th>
@@ -48,7 +48,7 @@ export default async function LotsPage() {
                 </td>
                 <td>{lot.name}</td>
                 <td className="text-soft">{SOURCE_WORDS[lot.source]}</td>
-                <td className="figures text-[13px]">{lot.receivedOn}</td>
+                <td className="figures text-note">{lot.receivedOn}</td>
                 {paid && (
                   <td className="figures text-right">
                     <Money minor={lot.paidMinor} />

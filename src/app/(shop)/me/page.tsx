@@ -8,10 +8,10 @@ export default async function MePage() {
   const { id, name, role } = await requireActor();
   return (
     <Sheet className="max-w-[760px]">
-      <h1 className="border-b-2 border-ink pb-2.5 text-[26px] leading-8">
+      <h1 className="border-b-2 border-ink pb-2.5 text-page leading-8">
         {name}, {role}
       </h1>
-      <p className="max-w-[66ch] pt-3 text-[15px]">
+      <p className="max-w-[66ch] pt-3 text-read">
         A bench stays signed in for a fortnight: whoever sits at it is you. Another password ends every other
         sign-in of yours, and this one.
       </p>

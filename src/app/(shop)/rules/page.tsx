@@ -22,9 +22,9 @@ export default async function RulesPage() {
   return (
     <div>
       <RulesNav page="" />
-      <div className="grid gap-[18px] lg:grid-cols-2 lg:items-start">
+      <div className="grid gap-gutter lg:grid-cols-2 lg:items-start">
         <Sheet>
-          <h1 className="border-b-2 border-ink pb-2.5 text-[26px] leading-8">House rules</h1>
+          <h1 className="border-b-2 border-ink pb-2.5 text-page leading-8">House rules</h1>
           <RatesForm
             name={rules.name}
             rateMinor={rules.ratePerHourMinor}
@@ -52,7 +52,7 @@ export default async function RulesPage() {
             me={actor.id}
             mayWrite={actor.role === 'owner'}
           />
-          <p className="pt-3 text-[14px] text-soft">
+          <p className="pt-3 text-row text-soft">
             Catalogue {catalogue.version}: {catalogue.causes.length} causes, {catalogue.findings.length}{' '}
             findings, {catalogue.repairs.length} repairs.
           </p>

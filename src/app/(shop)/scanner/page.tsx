@@ -11,8 +11,8 @@ export default async function ScannerPage() {
   const bars = await code128Png(SCANNER_CODE);
   return (
     <Sheet className="max-w-[760px]">
-      <h1 className="border-b-2 border-ink pb-2.5 text-[26px] leading-8">Scanner of this bench</h1>
-      <p className="max-w-[66ch] pt-3 text-[15px]">
+      <h1 className="border-b-2 border-ink pb-2.5 text-page leading-8">Scanner of this bench</h1>
+      <p className="max-w-[66ch] pt-3 text-read">
         A scanner types what it reads, very fast, and ends with a key. How fast, and which key, differs: scan
         this code and both are learnt, for this browser alone.
       </p>
@@ -24,7 +24,7 @@ export default async function ScannerPage() {
         height={110}
         className="mt-3 border-2 border-ink bg-white p-3"
       />
-      <p className="figures mt-1 text-[15px]">{SCANNER_CODE}</p>
+      <p className="figures mt-1 text-read">{SCANNER_CODE}</p>
       <ScannerForm />
     </Sheet>
   );

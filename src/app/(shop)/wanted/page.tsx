@@ -24,8 +24,8 @@ export default async function WantedPage() {
   return (
     <Sheet>
       <div className="flex items-end justify-between border-b-2 border-ink pb-2.5">
-        <h1 className="text-[26px] leading-8">Parts wanted</h1>
-        <Link href="/bin" className="border-b border-current text-[14.5px]">
+        <h1 className="text-page leading-8">Parts wanted</h1>
+        <Link href="/bin" className="border-b border-current text-row">
           The bin
         </Link>
       </div>
@@ -37,8 +37,8 @@ export default async function WantedPage() {
         return (
           own.length > 0 && (
             <section key={state} aria-label={title} className="pt-4">
-              <h2 className="text-[17px]">
-                {title} <span className="figures text-[14px] text-soft">{own.length}</span>
+              <h2 className="text-lead">
+                {title} <span className="figures text-row text-soft">{own.length}</span>
               </h2>
               <ul>
                 {own.map((want) => (
@@ -53,10 +53,10 @@ export default async function WantedPage() {
                       >
                         {want.tag}
                       </Link>
-                      <span className="block text-[13px] text-soft">{want.unitName}</span>
+                      <span className="block text-note text-soft">{want.unitName}</span>
                     </span>
                     <WantLine want={want} mayWrite={actor.role !== 'viewer'} />
-                    <span className="figures text-right text-[13px] text-soft">
+                    <span className="figures text-right text-note text-soft">
                       {daysBetween(dayOf(new Date(want.since), timeZone), today)} d
                     </span>
                   </li>

@@ -79,11 +79,11 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
   });
   const nothing = view.steps.length === 0;
   return (
-    <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_360px] lg:items-start">
+    <div className="grid gap-gutter lg:grid-cols-[minmax(0,1fr)_360px] lg:items-start">
       <div className="min-w-0">
         <section aria-label="Zones" className="border-2 border-ink bg-paper p-3">
           <ZoneMap zones={view.zones} at={at} onZone={setAt} nameOf={nameOf} />
-          <p className="mt-1.5 text-[14px]" aria-live="polite">
+          <p className="mt-1.5 text-row" aria-live="polite">
             <b>{zone.name}:</b>{' '}
             {zone.soils.length
               ? zone.soils.map((own) => `${nameOf(own.soil)} ${own.degree} of 3`).join(', ')
@@ -103,7 +103,7 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
               aria-pressed={own.id === soil}
               disabled={disabled}
               onClick={() => setSoil(own.id)}
-              className={`flex min-h-11 items-center gap-1.5 border-[1.5px] border-ink px-2 text-[14.5px] ${own.id === soil ? 'bg-ink text-paper' : 'bg-paper'} disabled:opacity-60`}
+              className={`flex min-h-11 items-center gap-1.5 border-[1.5px] border-ink px-2 text-row ${own.id === soil ? 'bg-ink text-paper' : 'bg-paper'} disabled:opacity-60`}
             >
               <Key>{own.letter.toUpperCase()}</Key>
               {own.name}
@@ -139,11 +139,11 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
             </Button>
           )}
           {zone.surface && (
-            <label className="flex items-center gap-2 text-[14px]">
+            <label className="flex items-center gap-2 text-row">
               made of
               <select
                 aria-label={`What the ${zone.name} is made of`}
-                className="h-11 border-2 border-ink bg-sheet px-2 text-[14px]"
+                className="h-11 border-2 border-ink bg-sheet px-2 text-row"
                 disabled={disabled}
                 value={zone.surface.of}
                 onChange={(event) =>
@@ -159,16 +159,13 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
             </label>
           )}
         </div>
-        <p className="mt-2 text-[13.5px] text-soft">
+        <p className="mt-2 text-note text-soft">
           Arrows walk the zones; a letter names the soil, <Key>0</Key> to <Key>3</Key> how much.{' '}
           <Key>Enter</Key> next step done, <Key>U</Key> take back. Broken edge: not looked at.
         </p>
         {problem && <Problem>{problem.message}</Problem>}
         {drying && (
-          <div
-            role="status"
-            className="mt-2 flex flex-wrap items-center gap-3 bg-paper px-4 py-2 text-[14.5px]"
-          >
+          <div role="status" className="mt-2 flex flex-wrap items-center gap-3 bg-paper px-4 py-2 text-row">
             <span>
               It now dries or airs by itself, <b className="figures">{duration(drying.minutes)}</b>.
             </span>
@@ -189,18 +186,18 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
         />
       </div>
       <div>
-        <section aria-label="The way" className="bg-paper px-5 py-4">
+        <section aria-label="The way" className="panel">
           <Heading>The way, dry before wet before dry</Heading>
           {nothing ? (
-            <p className="py-3 text-[15px] text-soft">
+            <p className="py-3 text-read text-soft">
               {view.zones.some(({ seen }) => seen)
                 ? 'Nothing on record is dirty.'
                 : 'Say what is dirty, and the steps stand here. Until then it is reckoned with what such a machine usually takes.'}
             </p>
           ) : (
             <p className="flex items-baseline gap-2">
-              <b className="text-[34px] leading-tight">{duration(Math.max(1, Math.round(view.minutes)))}</b>
-              <span className="text-[15px] text-soft">
+              <b className="text-great leading-tight">{duration(Math.max(1, Math.round(view.minutes)))}</b>
+              <span className="text-read text-soft">
                 of hands{view.aloneMinutes > 0 && `, ${duration(view.aloneMinutes)} on the rack`}
               </span>
             </p>
@@ -210,7 +207,7 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
             if (own.length === 0) return null;
             return (
               <div key={phase}>
-                <h3 className="mt-2 text-[13.5px] font-semibold">{phase}</h3>
+                <h3 className="mt-2 text-note font-semibold">{phase}</h3>
                 {own.map((step) => (
                   <StepLine
                     key={`${step.id} ${step.zones.join()}`}
@@ -224,16 +221,16 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
             );
           })}
           {view.openMinutes > 0 && (
-            <p className="flex justify-between border-b border-rule py-1.5 text-[14px] text-soft">
+            <p className="flex justify-between border-b border-rule py-1.5 text-row text-soft">
               to open it so far and close it{' '}
-              <span className="figures text-[13px]">{attended(view.openMinutes)}</span>
+              <span className="figures text-note">{attended(view.openMinutes)}</span>
             </p>
           )}
           {view.without.length > 0 && (
-            <p className="pt-2 text-[14px]">No way is known for {view.without.join(', ')}.</p>
+            <p className="pt-2 text-row">No way is known for {view.without.join(', ')}.</p>
           )}
           {!nothing && <WorthIt view={view} />}
-          <p className="mt-3 border-t border-rule pt-2 text-[13px] text-soft">{view.school}</p>
+          <p className="mt-3 border-t border-rule pt-2 text-note text-soft">{view.school}</p>
         </section>
         <Mixing />
       </div>
@@ -255,13 +252,13 @@ function StepLine({
   const [shown, setShown] = useState(false);
   const open = next || shown;
   return (
-    <div className="border-b border-rule py-1.5 text-[14.5px]">
+    <div className="border-b border-rule py-1.5 text-row">
       <div className="flex items-start gap-2">
         <span className="min-w-0 flex-1">
           {step.does}
           {step.where && <span className="text-soft">: {step.where}</span>}
         </span>
-        <span className="figures text-[13px] whitespace-nowrap">
+        <span className="figures text-note whitespace-nowrap">
           {attended(step.minutes)}
           {step.alone && ` + ${duration(step.alone.minutes)}`}
         </span>
@@ -285,7 +282,7 @@ function StepLine({
         </div>
       )}
       {open && (step.agent || step.tool) && (
-        <p className="pt-1 text-[13.5px] text-soft">
+        <p className="pt-1 text-note text-soft">
           {[step.agent !== 'none' && step.agent, step.tool].filter(Boolean).join('; ')}
           {step.beware && (
             <>
@@ -309,7 +306,7 @@ function WorthIt({ view }: { view: CleanView }) {
   const names = worth.clean.map((id) => view.zones.find((zone) => zone.id === id)?.name ?? id);
   const all = worth.leave.length === 0;
   return (
-    <div className="mt-3 border-t-[1.5px] border-ink pt-2 text-[14.5px]">
+    <div className="mt-3 border-t-[1.5px] border-ink pt-2 text-row">
       {worth.clean.length > 0 ? (
         <p>
           <b>{all ? 'All of it pays' : `Worth it: ${names.join(', ')}`}</b>, {attended(worth.minutes)},{' '}

@@ -48,7 +48,7 @@ export function Mixing() {
           onChange={(event) => setMl(event.target.value)}
         />
       </div>
-      <p aria-live="polite" className="mt-1 text-[14.5px]">
+      <p aria-live="polite" className="mt-1 text-row">
         {mixed ? (
           <>
             <b className="figures">{mixed.stockMl.toFixed(0)} mL</b> of the bottle and{' '}
@@ -65,7 +65,7 @@ export function Mixing() {
         <MoneyField label="Cans a machine" optional text={each} onText={setEach} />
       </div>
       {machines !== null && (
-        <p className="mt-1 text-[14.5px]">
+        <p className="mt-1 text-row">
           Paid after <b className="figures">{machines}</b> machines.
         </p>
       )}

@@ -44,13 +44,13 @@ export function ClosingPanel({ unit, mat, stands, moves, check, closing, problem
   const leads = open.some(({ item }) => item.kind === 'lead' || item.kind === 'sensor');
   const layers = [...new Set(stands.map(({ item }) => item.layer))].sort((a, b) => a - b);
   return (
-    <section aria-label="Not back yet" className="bg-paper px-5 py-4">
+    <section aria-label="Not back yet" className="panel">
       <Heading>Not back yet</Heading>
       <p className="flex items-baseline gap-3">
-        <b className={`text-[40px] leading-tight ${late && count ? 'text-hot' : ''}`}>{count}</b>
-        <span className="text-[15px] text-soft">of {things} things that were undone</span>
+        <b className={`text-huge leading-tight ${late && count ? 'text-hot' : ''}`}>{count}</b>
+        <span className="text-read text-soft">of {things} things that were undone</span>
       </p>
-      <ul className="text-[14.5px]">
+      <ul className="text-row">
         {check.words.map((line) => (
           <li key={line}>{line}</li>
         ))}
@@ -67,7 +67,7 @@ export function ClosingPanel({ unit, mat, stands, moves, check, closing, problem
           />
         </div>
       )}
-      <table className="mt-3 w-full border-collapse border-t-[1.5px] border-ink text-[14px]">
+      <table className="mt-3 w-full border-collapse border-t-[1.5px] border-ink text-row">
         <caption className="sr-only">Layers, how many things each has, and how they stand</caption>
         <tbody>
           {layers.map((layer) => {
@@ -77,16 +77,16 @@ export function ClosingPanel({ unit, mat, stands, moves, check, closing, problem
                 <td className="py-1.5">
                   {layer + 1} {mat.layers[layer] ?? 'deeper'}
                 </td>
-                <td className="figures text-right text-[13px]">
+                <td className="figures text-right text-note">
                   {own.reduce((sum, { item }) => sum + item.count, 0)}
                 </td>
-                <td className="figures text-right text-[13px]">{layerWords(own, moves)}</td>
+                <td className="figures text-right text-note">{layerWords(own, moves)}</td>
               </tr>
             );
           })}
         </tbody>
       </table>
-      <p className="mt-2 text-[13.5px] text-soft">
+      <p className="mt-2 text-note text-soft">
         {mat.seen > 0
           ? `Laid out as ${mat.seen === 1 ? 'the one machine' : `${mat.seen} machines`} of this model had it.`
           : 'Laid out as this kind of machine usually has it.'}

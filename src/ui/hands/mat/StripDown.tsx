@@ -87,8 +87,8 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
   const layOut = () => void send('openMat', { unitId: unit.id }, unit.version);
   if (!mat || mat.shut)
     return (
-      <section className="bg-paper px-5 py-4">
-        <Heading className="text-[22px]!">
+      <section className="panel">
+        <Heading className="text-title!">
           {!mat
             ? 'No mat lies open for this machine.'
             : stillAsked.length
@@ -96,7 +96,7 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
               : 'Closed: everything on the mat was put back.'}
         </Heading>
         {stillAsked.length > 0 && <p className="hatched py-2 pr-3">With {stillAsked.join('; ')}.</p>}
-        <p className="mt-1 text-[15px]">
+        <p className="mt-1 text-read">
           {mat
             ? 'Open it again and the same things lie where they lay.'
             : template.seen > 0
@@ -119,7 +119,7 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
           <div className="mt-4 grid gap-4 md:grid-cols-2">
             {template.layers.map((name, n) => (
               <figure key={name}>
-                <figcaption className="text-[14px]">
+                <figcaption className="text-row">
                   <b>
                     {n + 1} {name}
                   </b>
@@ -180,7 +180,7 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
   };
   // the newest listener is asked first: on the mat letters are groups
   return (
-    <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_320px] lg:items-start">
+    <div className="grid gap-gutter lg:grid-cols-[minmax(0,1fr)_320px] lg:items-start">
       <MatKeys
         disabled={disabled}
         onKey={(key) => {
@@ -232,7 +232,7 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
             ordered={ordered}
             onSpot={turn}
           />
-          <p className="mt-1.5 text-[14px]">
+          <p className="mt-1.5 text-row">
             <b>
               Layer {layer + 1} of {depth + 1}: {mat.layers[layer] ?? 'deeper'}.
             </b>{' '}
@@ -246,7 +246,7 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
             return (
               <div
                 key={item.id}
-                className={`flex min-h-9 items-center gap-2 border-b border-soft/40 text-[14.5px] ${at?.item === item.id ? 'bg-paper' : ''}`}
+                className={`flex min-h-9 items-center gap-2 border-b border-soft/40 text-row ${at?.item === item.id ? 'bg-paper' : ''}`}
               >
                 <button
                   type="button"
@@ -260,11 +260,11 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
                   <Key>{letterOf.get(item.id)}</Key>
                   <span className="sr-only">{open > 0 ? 'Back in:' : 'Out:'} </span>
                   <span className="min-w-0 truncate">
-                    {item.name} <span className="text-[13px] text-soft">{howWords(item)}</span>
+                    {item.name} <span className="text-note text-soft">{howWords(item)}</span>
                   </span>
                 </button>
                 <span
-                  className={`figures text-[13px] whitespace-nowrap ${open > 0 && due(item) ? 'font-bold text-hot' : ''}`}
+                  className={`figures text-note whitespace-nowrap ${open > 0 && due(item) ? 'font-bold text-hot' : ''}`}
                 >
                   {stateWords(balance, moves)}
                 </span>
@@ -272,7 +272,7 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
             );
           })}
         </div>
-        <p aria-live="polite" className="mt-2 min-h-6 text-[13.5px] text-soft">
+        <p aria-live="polite" className="mt-2 min-h-6 text-note text-soft">
           {trouble ? (
             <b className="text-ink">
               {TROUBLE.map(([digit, , words]) => `${digit} ${words}`).join(' · ')}: of {at?.item}

@@ -52,7 +52,7 @@ export function CopyPanel({
       )
     : null;
   return (
-    <section aria-label="Clone or fresh" className="bg-paper px-5 py-4">
+    <section aria-label="Clone or fresh" className="panel">
       <Heading>Onto another drive</Heading>
       <div className="mt-1 flex flex-wrap items-end gap-3">
         <ChoiceField
@@ -88,7 +88,7 @@ export function CopyPanel({
         />
       </div>
       {!plan ? (
-        <p className="mt-2 text-[14px] text-soft">
+        <p className="mt-2 text-row text-soft">
           {drive.gb === null
             ? 'The size of this drive is not known.'
             : usedGb !== null && usedGb > drive.gb
@@ -97,21 +97,21 @@ export function CopyPanel({
         </p>
       ) : (
         <>
-          <table className="mt-2 w-full border-collapse text-[14px]">
+          <table className="mt-2 w-full border-collapse text-row">
             <caption className="sr-only">Clone or fresh</caption>
             <tbody>
               {plan.ways.map((way) => (
                 <tr key={way.id} className={`border-b border-rule ${way.possible ? '' : 'text-soft'}`}>
                   <th scope="row" className="py-1 pr-2 text-left font-normal">
                     {way.possible ? <b>{WAY_WORDS[way.id]}</b> : WAY_WORDS[way.id]}
-                    {way.why && <span className="block text-[13px]">{way.why}</span>}
+                    {way.why && <span className="block text-note">{way.why}</span>}
                     {way.possible && way.shrinkBytes > 0 && (
-                      <span className="block text-[13px]">
+                      <span className="block text-note">
                         by {Math.round(way.shrinkBytes / 1e9)} GB at least
                       </span>
                     )}
                   </th>
-                  <td className="figures py-1 text-right text-[13px]">
+                  <td className="figures py-1 text-right text-note">
                     {way.possible && (
                       <>
                         {Math.round(way.hands)} min hands, {spanWords([way.alone, way.alone])} alone
@@ -123,7 +123,7 @@ export function CopyPanel({
             </tbody>
           </table>
           {[...plan.cautions, ...plan.pitfalls].map((words) => (
-            <p key={words} className="mt-1 text-[13.5px]">
+            <p key={words} className="mt-1 text-note">
               {words[0].toUpperCase() + words.slice(1)}.
             </p>
           ))}

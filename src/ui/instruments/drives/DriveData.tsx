@@ -13,7 +13,7 @@ export function DriveData({ at, drive }: { at: DriveAt; drive: DrivePageView }) 
   const loose = at.unitId === null;
   const mayRecord = inside && !accounted && at.mayWrite && !at.held && !(loose && at.keeps);
   return (
-    <section aria-label="Its data" className="bg-paper px-5 py-4">
+    <section aria-label="Its data" className="panel">
       <Heading>Its data</Heading>
       <p className={accounted ? 'text-worth' : 'font-semibold'}>
         {!inside
@@ -52,7 +52,7 @@ function RecordLine({ at, record }: { at: DriveAt; record: DataRecordView }) {
     void send('takeBackErasure', { ...namedUnit(at), erasureId: record.id, why }, at.version);
   };
   return (
-    <li className="border-b border-rule py-1.5 text-[14px]">
+    <li className="border-b border-rule py-1.5 text-row">
       <span className={record.back ? 'line-through' : ''}>{record.words}</span>{' '}
       <span className="text-soft">{record.when}</span>
       {record.back && <b> taken back</b>}

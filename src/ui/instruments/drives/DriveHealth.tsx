@@ -10,18 +10,18 @@ export function DriveHealth({ drive }: { drive: DrivePageView }) {
     drive.wear === null ? '' : `${Math.round(drive.wear * 100)} % of its life used`,
   ].filter(Boolean);
   return (
-    <section aria-label="What it says of itself" className="bg-paper px-5 py-4">
-      <p className="figures text-[13px]">
+    <section aria-label="What it says of itself" className="panel">
+      <p className="figures text-note">
         {drive.code} {drive.serial && <span className="text-soft">{drive.serial}</span>}
       </p>
-      <h2 className="text-[22px] leading-7 font-bold">{drive.name}</h2>
-      <p className="text-[14.5px] text-soft">{facts.join(', ')}</p>
-      <p className="mt-2 text-[19px] font-bold">
+      <h2 className="text-title leading-7 font-bold">{drive.name}</h2>
+      <p className="text-row text-soft">{facts.join(', ')}</p>
+      <p className="mt-2 text-head font-bold">
         {drive.verdict ? `Health: ${VERDICT_NAMES[drive.verdict]}` : 'Its health has not been read'}
       </p>
-      <p className="text-[13.5px] text-soft">{drive.read}</p>
+      <p className="text-note text-soft">{drive.read}</p>
       {drive.deciding.length > 0 && (
-        <table className="mt-1 w-full border-collapse text-[14px]">
+        <table className="mt-1 w-full border-collapse text-row">
           <caption className="sr-only">What decided</caption>
           <tbody>
             {drive.deciding.map((row) => (
@@ -39,12 +39,12 @@ export function DriveHealth({ drive }: { drive: DrivePageView }) {
         </table>
       )}
       {drive.cable && (
-        <p className="mt-1 text-[14px]">
+        <p className="mt-1 text-row">
           Errors on its lead or port are on record; they never go away. A rising count means the lead.
         </p>
       )}
       {drive.notJudged.map((row) => (
-        <p key={row.what} className="mt-1 text-[13.5px] text-soft">
+        <p key={row.what} className="mt-1 text-note text-soft">
           Not judged: {row.what} ({row.why}).
         </p>
       ))}

@@ -28,7 +28,7 @@ export function DrivesBoard({ unit, drives, count, spares, firmware, driveMbs, t
   const drive = drives.find(({ id }) => id === picked) ?? drives[0];
   if (!drive)
     return (
-      <section className="bg-paper px-5 py-4">
+      <section className="panel">
         <Empty>
           No drive is on its record. Let the machine report, or record the drive on the side Sell.
         </Empty>
@@ -36,8 +36,8 @@ export function DrivesBoard({ unit, drives, count, spares, firmware, driveMbs, t
       </section>
     );
   return (
-    <div className="grid gap-[18px] lg:grid-cols-[minmax(0,0.9fr)_minmax(0,1.1fr)] lg:items-start">
-      <div className="flex flex-col gap-[18px]">
+    <div className="grid gap-gutter lg:grid-cols-[minmax(0,0.9fr)_minmax(0,1.1fr)] lg:items-start">
+      <div className="flex flex-col gap-gutter">
         {drives.length > 1 && (
           <div className="flex flex-wrap gap-1.5" role="group" aria-label="Which drive">
             {drives.map((own) => (
@@ -46,9 +46,9 @@ export function DrivesBoard({ unit, drives, count, spares, firmware, driveMbs, t
                 type="button"
                 aria-pressed={own === drive}
                 onClick={() => setPicked(own.id)}
-                className={`min-h-11 border-[1.5px] border-ink px-3 text-[14px] ${own === drive ? 'bg-ink text-paper' : 'bg-paper'}`}
+                className={`min-h-11 border-[1.5px] border-ink px-3 text-row ${own === drive ? 'bg-ink text-paper' : 'bg-paper'}`}
               >
-                <b className="figures text-[13px]">{own.code}</b> {own.name}
+                <b className="figures text-note">{own.code}</b> {own.name}
                 {!own.inside && ' (gone)'}
               </button>
             ))}
@@ -62,7 +62,7 @@ export function DrivesBoard({ unit, drives, count, spares, firmware, driveMbs, t
         <DriveHealth drive={drive} />
         <DriveData at={atUnit(unit)} drive={drive} />
         {theirs && (
-          <section aria-label="Where it has been" className="bg-paper px-5 py-4 text-[14px]">
+          <section aria-label="Where it has been" className="bg-paper px-5 py-4 text-row">
             <Heading>Where it has been</Heading>
             <ol>
               {drive.custody.map((line) => (
@@ -74,7 +74,7 @@ export function DrivesBoard({ unit, drives, count, spares, firmware, driveMbs, t
           </section>
         )}
       </div>
-      <div className="flex flex-col gap-[18px]">
+      <div className="flex flex-col gap-gutter">
         {(drive.inside || underWay(drive)) && <ErasePanel key={drive.id} at={atUnit(unit)} drive={drive} />}
         {drive.inside && (
           <CopyPanel

@@ -52,9 +52,9 @@ export function ErasePanel({ at, drive }: { at: DriveAt; drive: DrivePageView })
   };
   return (
     <section aria-label="Erase it" className="border-t-[6px] border-ink bg-paper px-5 py-4">
-      <Heading className="text-[20px]!">How it is erased</Heading>
+      <Heading className="text-head!">How it is erased</Heading>
       {at.keeps ? (
-        <p className="text-[15px]">
+        <p className="text-read">
           <b>The system and the data on it stay.</b> Nothing here erases it.
         </p>
       ) : open ? (
@@ -66,7 +66,7 @@ export function ErasePanel({ at, drive }: { at: DriveAt; drive: DrivePageView })
           send={send}
         />
       ) : !plan ? (
-        <p className="text-[15px]">
+        <p className="text-read">
           What kind of drive it is, or its size, is not known:{' '}
           {at.unitId
             ? 'let the machine report, or say it on the part’s own page.'
@@ -80,14 +80,14 @@ export function ErasePanel({ at, drive }: { at: DriveAt; drive: DrivePageView })
             </div>
           ))}
           {!drive.serial && (
-            <p className="mt-1 text-[14px]">
+            <p className="mt-1 text-row">
               Not by script: it has no serial on record, so nothing tells it from another.{' '}
               {at.unitId
                 ? 'Let the machine report first.'
                 : 'Type what its label says under “Say more of it”.'}
             </p>
           )}
-          <table className="mt-2 w-full border-collapse text-[14px]">
+          <table className="mt-2 w-full border-collapse text-row">
             <caption className="sr-only">Ways to erase it</caption>
             <tbody>
               {(all ? plan.ways : plan.ways.slice(0, 4)).map((way) => (
@@ -104,7 +104,7 @@ export function ErasePanel({ at, drive }: { at: DriveAt; drive: DrivePageView })
           {plan.ways.length > 4 && (
             <Quiet onClick={() => setAll(!all)}>{all ? 'fewer' : `${plan.ways.length - 4} more ways`}</Quiet>
           )}
-          <p className="mt-2 text-[13.5px] text-soft">
+          <p className="mt-2 text-note text-soft">
             A random sample of {plan.sample.sectors} sectors, all empty, says with{' '}
             {Math.round(plan.sample.confidence * 100)} % confidence that no more than{' '}
             {Math.round(plan.sample.leftBehind * 100)} % is left. The usual rule reads two places in each
@@ -132,23 +132,23 @@ function Way({
     <tr className="border-b border-rule align-top">
       <th scope="row" className="py-1.5 pr-3 text-left font-normal">
         <b>{way.name}</b>
-        <span className="block text-[13px] text-soft">{LEVEL_WORDS[way.level]}.</span>
+        <span className="block text-note text-soft">{LEVEL_WORDS[way.level]}.</span>
         {way.command && (
-          <code className="figures block text-[12px] break-all">
+          <code className="figures block text-fine break-all">
             {way.command.replaceAll('{device}', '/dev/…')}
           </code>
         )}
-        {way.note && <span className="block text-[13px]">{way.note}</span>}
-        <span className="block text-[12.5px] text-soft">{way.clause}</span>
+        {way.note && <span className="block text-note">{way.note}</span>}
+        <span className="block text-fine text-soft">{way.clause}</span>
       </th>
       <td className="py-1.5 text-right whitespace-nowrap">
-        <span className="figures text-[13px]">{spanWords(way.minutes)}</span>
+        <span className="figures text-note">{spanWords(way.minutes)}</span>
         {way.verifyMinutes > 0 && (
-          <span className="block text-[12.5px] text-soft">
+          <span className="block text-fine text-soft">
             + {spanWords([way.verifyMinutes, way.verifyMinutes])} reading back
           </span>
         )}
-        {way.possible === 'ask' && <span className="block text-[12.5px] text-soft">if the drive can</span>}
+        {way.possible === 'ask' && <span className="block text-fine text-soft">if the drive can</span>}
         {way.byScript && (
           <Button className="mt-1" disabled={disabled} onClick={begin}>
             {by}
@@ -173,14 +173,14 @@ function Running({ at, run, line, disabled, send }: Going) {
   const silent = run.heardSeconds !== null && run.heardSeconds > SILENT_SECONDS ? run.heardSeconds : null;
   const share = run.progress ? run.progress.done / run.progress.total : 0;
   return (
-    <div className="mt-1 text-[15px]">
+    <div className="mt-1 text-read">
       <p className="text-soft">
         {run.method}, {run.whole ? 'every sector read back' : 'a sample read back'}
       </p>
       {line && (
         <code
           data-testid="erase-command"
-          className="figures my-2 block border-2 border-ink bg-sheet p-3 text-[14px] break-all select-all"
+          className="figures my-2 block border-2 border-ink bg-sheet p-3 text-row break-all select-all"
         >
           {line}
         </code>

@@ -73,8 +73,8 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
   const day = run ? onAnotherDay({ ...run, stages: run.reading.stages }, hot) : null;
   const stages = run?.reading.stages;
   return (
-    <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_340px] lg:items-start">
-      <div className="flex min-w-0 flex-col gap-[18px]">
+    <div className="grid gap-gutter lg:grid-cols-[minmax(0,1fr)_340px] lg:items-start">
+      <div className="flex min-w-0 flex-col gap-gutter">
         {run && stages && (
           <section aria-label="Heat run" className="border-2 border-ink bg-mat p-3">
             <HeatChart curve={run.curve} stages={stages} loadAt={run.reading.loadAt} limit={run.limit} />
@@ -100,7 +100,7 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
                 until={endOf(run.curve, stages, run.reading.loadAt) / 60}
               />
             )}
-            <p className="mt-1 text-[14.5px]">
+            <p className="mt-1 text-row">
               What jumps at once sits between chip and sink: <b>{stages.chip.kelvin.toFixed(0)} K</b> in{' '}
               {stages.chip.tau.toFixed(0)} s (dark). What creeps sits between sink and air:{' '}
               <b>{stages.sink.kelvin.toFixed(0)} K</b> in {duration(stages.sink.tau / 60)} (green). It settles
@@ -137,8 +137,8 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
                   wrap="w-[120px]"
                 />
               ) : (
-                <p className="pb-2.5 text-[14.5px]">
-                  Room today <b className="figures text-[13px]">{known} °C</b>{' '}
+                <p className="pb-2.5 text-row">
+                  Room today <b className="figures text-note">{known} °C</b>{' '}
                   <Quiet onClick={() => setAskRoom(true)}>it has changed</Quiet>
                 </p>
               )}
@@ -162,7 +162,7 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
                 limit={followed.about.limit ?? null}
               />
               {followed.soFar?.heat?.verdict[0] && (
-                <p className="text-[14.5px]">
+                <p className="text-row">
                   So far: <b>{lower(VERDICT_WORDS[followed.soFar.heat.verdict[0].id])}</b>,{' '}
                   {percent(followed.soFar.heat.verdict[0].chance)}.
                 </p>
@@ -171,7 +171,7 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
           )}
         >
           {!open && unit.mayWrite && !unit.held && (
-            <div className="mt-3 border-t border-rule pt-2 text-[14.5px]">
+            <div className="mt-3 border-t border-rule pt-2 text-row">
               <p>
                 Or a log with the columns t_s, temp_c and, where known, fan_rpm, power_w, clock_mhz, load: a
                 minute of rest, then full load. Room and limit may stand in a line “# room=22 limit=95”.
@@ -211,21 +211,21 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
         </RunPanel>
       </div>
       {run && (
-        <section aria-label="So it is" className="bg-paper px-5 py-4">
+        <section aria-label="So it is" className="panel">
           <Heading>So it is</Heading>
           {run.verdict
             .filter(({ chance }) => chance >= 0.005)
             .map(({ id, chance }) => (
               <div key={id} className="pt-1.5">
-                <p className="flex justify-between text-[15px]">
-                  {VERDICT_WORDS[id]} <span className="figures text-[13px]">{percent(chance)}</span>
+                <p className="flex justify-between text-read">
+                  {VERDICT_WORDS[id]} <span className="figures text-note">{percent(chance)}</span>
                 </p>
                 <div className="h-2.5 bg-track">
                   <div className="h-2.5 bg-ink" style={{ width: `${chance * 100}%` }} />
                 </div>
               </div>
             ))}
-          <p className="mt-3 border-t border-rule pt-2 text-[14.5px]">
+          <p className="mt-3 border-t border-rule pt-2 text-row">
             {run.reading.chipPerWatt !== null && (
               <>
                 {perWatt(run.reading.chipPerWatt)} K/W chip to sink, {perWatt(run.reading.sinkPerWatt)} K/W
@@ -251,7 +251,7 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
                 : `It comes to its limit after ${duration((run.reading.trip ?? 0) / 60)}.`)}
           </p>
           {run.reading.rest && (
-            <p className="text-[14.5px] text-soft">
+            <p className="text-row text-soft">
               At rest {degrees(run.reading.rest.temp)}
               {run.reading.rest.overRoom !== null &&
                 `, ${run.reading.rest.overRoom.toFixed(0)} K over the room`}
@@ -261,8 +261,8 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
           {day && (
             <div className="mt-3 border-t border-rule pt-2">
               <Heading>On a hot day</Heading>
-              <label className="block text-[14.5px]">
-                Room <b className="figures text-[13px]">{hot} °C</b>: settles at <b>{degrees(day.settles)}</b>
+              <label className="block text-row">
+                Room <b className="figures text-note">{hot} °C</b>: settles at <b>{degrees(day.settles)}</b>
                 {day.trip !== null && <>, at its limit after about {duration(day.trip / 60)}</>}
                 <input
                   type="range"
@@ -276,7 +276,7 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
             </div>
           )}
           <OnPapers unit={unit} kind="heat" on={onPapers} />
-          <p className="mt-2 text-[13px] text-soft">
+          <p className="mt-2 text-note text-soft">
             {run.name}, {run.when}, {run.by}
             {run.room !== null && `, room ${run.room} °C`}
           </p>
@@ -315,11 +315,11 @@ function BeforeAfter({ before, after }: { before: HeatRunView; after: HeatRunVie
     0,
   ]);
   return (
-    <section aria-label="Before and after" className="bg-paper px-5 py-4">
+    <section aria-label="Before and after" className="panel">
       <Heading>Before and after</Heading>
-      <table className="w-full border-collapse text-[14.5px]">
+      <table className="w-full border-collapse text-row">
         <thead>
-          <tr className="border-b border-rule text-left text-[13px] text-soft">
+          <tr className="headrow">
             <th className="py-1 font-normal">{per ? 'per watt' : 'in kelvin'}</th>
             <th className="text-right font-normal">before</th>
             <th className="text-right font-normal">after</th>
@@ -330,16 +330,16 @@ function BeforeAfter({ before, after }: { before: HeatRunView; after: HeatRunVie
           {rows.map(([name, was, is, digits]) => (
             <tr key={name} className="border-b border-rule">
               <td className="py-1">{name}</td>
-              <td className="figures text-right text-[13px]">{was?.toFixed(digits) ?? '–'}</td>
-              <td className="figures text-right text-[13px]">{is?.toFixed(digits) ?? '–'}</td>
-              <td className="figures text-right text-[13px]">
+              <td className="figures text-right text-note">{was?.toFixed(digits) ?? '–'}</td>
+              <td className="figures text-right text-note">{is?.toFixed(digits) ?? '–'}</td>
+              <td className="figures text-right text-note">
                 {was && is !== null ? changeWords(changeOf(was, is)) : '–'}
               </td>
             </tr>
           ))}
         </tbody>
       </table>
-      <p className="pt-1 text-[14px] text-soft">
+      <p className="pt-1 text-row text-soft">
         {after.since.length === 0
           ? 'Nothing on record lies between them.'
           : `Between: ${after.since.join('; ')}.${after.since.length > 1 ? ' More than one thing changed.' : ''}`}

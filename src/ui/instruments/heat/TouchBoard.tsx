@@ -39,12 +39,12 @@ export function TouchBoard({ unit, chassis, last, room }: Props) {
     if (sent.ok) setRead({});
   };
   return (
-    <section aria-label="To the touch" className="bg-paper px-5 py-4">
+    <section aria-label="To the touch" className="panel">
       <Heading>To the touch</Heading>
       {last && (
-        <table className="w-full border-collapse text-[14.5px]">
+        <table className="w-full border-collapse text-row">
           <thead>
-            <tr className="border-b border-rule text-left text-[13px] text-soft">
+            <tr className="headrow">
               <th className="py-1 font-normal">room {last.room} °C</th>
               <th className="text-right font-normal">read</th>
               <th className="text-right font-normal">in {last.hotRoom} °C</th>
@@ -58,9 +58,9 @@ export function TouchBoard({ unit, chassis, last, room }: Props) {
                   {name}, {of}
                   {!withinThen && <b> too hot on such a day</b>}
                 </td>
-                <td className="figures text-right text-[13px]">{value.toFixed(1)}</td>
-                <td className="figures text-right text-[13px]">{then.toFixed(1)}</td>
-                <td className="figures text-right text-[13px]">{limit}</td>
+                <td className="figures text-right text-note">{value.toFixed(1)}</td>
+                <td className="figures text-right text-note">{then.toFixed(1)}</td>
+                <td className="figures text-right text-note">{limit}</td>
               </tr>
             ))}
           </tbody>
@@ -68,7 +68,7 @@ export function TouchBoard({ unit, chassis, last, room }: Props) {
       )}
       {unit.mayWrite && !unit.held && (
         <>
-          <p className="mt-1 text-[14px] text-soft">
+          <p className="mt-1 text-row text-soft">
             At the end of a heat run, with a probe or an infrared meter. Limits as in IEC 62368-1, from
             memory: the current edition and local codes go before.
           </p>
@@ -89,7 +89,7 @@ export function TouchBoard({ unit, chassis, last, room }: Props) {
               aria-label="Made of"
               value={material}
               onChange={(event) => setMaterial(event.target.value as TouchMaterial)}
-              className="min-h-11 border-2 border-ink bg-sheet px-2 text-[14px]"
+              className="min-h-11 border-2 border-ink bg-sheet px-2 text-row"
             >
               {TOUCH_MATERIALS.map((each) => (
                 <option key={each}>{each}</option>

@@ -107,7 +107,7 @@ export function BestFit({ unit, slots, type }: { unit: UnitHead; slots: number; 
       : null;
   const types = Array.isArray(bin) ? [...new Set(bin.map((row) => row.type).filter(Boolean))].sort() : [];
   return (
-    <div className="grid gap-[18px] xl:grid-cols-2 xl:items-start">
+    <div className="grid gap-gutter xl:grid-cols-2 xl:items-start">
       <section className="grid gap-3 bg-paper px-[22px] py-4 sm:grid-cols-2" aria-label="The board">
         <TextField
           label="Kind of module"
@@ -162,7 +162,7 @@ export function BestFit({ unit, slots, type }: { unit: UnitHead; slots: number; 
             </option>
           ))}
         </ChoiceField>
-        <p className="self-end pb-2 text-[13.5px] text-soft">
+        <p className="self-end pb-2 text-note text-soft">
           Notch and voltage go with the kind: equal pins do not mean equal modules.
         </p>
       </section>
@@ -214,13 +214,13 @@ function Fit({
 }) {
   return (
     <div className="mt-2">
-      <p className="text-[17px]">
+      <p className="text-lead">
         <b>{title}:</b> {fit.totalGb} GB for{' '}
-        <b className="figures text-[15px]">
+        <b className="figures text-read">
           <Money minor={fit.costMinor} />
         </b>
       </p>
-      <table className="w-full text-[14.5px]">
+      <table className="w-full text-row">
         <caption className="sr-only">{title}, slot by slot</caption>
         <tbody>
           {fit.slots.map((module, slot) => {
@@ -233,14 +233,14 @@ function Fit({
                 <td className="py-1">
                   {row ? (
                     <>
-                      <b className="figures text-[13.5px]">{row.code}</b> {row.name}
+                      <b className="figures text-note">{row.code}</b> {row.name}
                       {row.knownGood ? ', tested good' : ''}
                     </>
                   ) : (
                     <span className="text-soft">empty</span>
                   )}
                 </td>
-                <td className="figures py-1 text-right text-[13px]">
+                <td className="figures py-1 text-right text-note">
                   {row && <Money minor={row.costMinor} />}
                 </td>
               </tr>
@@ -249,7 +249,7 @@ function Fit({
         </tbody>
       </table>
       {fit.rate > 1 && (
-        <p className="text-[13.5px] text-soft">
+        <p className="text-note text-soft">
           All run at {fit.rate} million transfers a second, the slowest’s; at best{' '}
           {(fit.bandwidth / 1000).toFixed(1)} GB/s{fit.paired ? ', both channels side by side' : ''}.
         </p>

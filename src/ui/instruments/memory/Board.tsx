@@ -58,15 +58,15 @@ function Module({
       style={{ transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined }}
       className={`relative flex h-11 w-full cursor-grab touch-none items-center gap-3 border-2 border-ink px-3 ${verdict === 'bad' ? 'hatched' : 'bg-sheet'} ${isDragging ? 'z-20 opacity-90' : ''}`}
     >
-      <b className="figures text-[19px]">{letter(index)}</b>
-      <span className="figures text-[14px] whitespace-nowrap">{gb} GB</span>
+      <b className="figures text-head">{letter(index)}</b>
+      <span className="figures text-row whitespace-nowrap">{gb} GB</span>
       <span aria-hidden className="flex-1" />
       <span aria-hidden className="hidden items-center gap-1 sm:flex">
         {[0, 1, 2].map((chip) => (
           <span key={chip} className="h-4 w-6 bg-ink/75" />
         ))}
       </span>
-      <span className="w-[66px] text-right text-[13px] whitespace-nowrap">
+      <span className="w-[66px] text-right text-note whitespace-nowrap">
         {verdict || (bad === null ? '' : `bad ${percent(bad)}`)}
       </span>
     </div>
@@ -99,7 +99,7 @@ function Slot({ slot, placement, sizes, clean, shares, verdict, disabled, onKey,
   const words = known || (share ? `bad ${percent(share.bad)}, dirty ${percent(share.dirty)}` : '');
   return (
     <div className="grid grid-cols-[26px_minmax(0,1fr)] items-center gap-2 sm:grid-cols-[26px_minmax(0,1fr)_146px]">
-      <b className="figures text-right text-[19px]">{slot + 1}</b>
+      <b className="figures text-right text-head">{slot + 1}</b>
       <div
         ref={setNodeRef}
         tabIndex={disabled ? -1 : 0}
@@ -113,7 +113,7 @@ function Slot({ slot, placement, sizes, clean, shares, verdict, disabled, onKey,
         className={`border-2 border-ink p-1 ${isOver ? 'bg-track' : 'bg-paper'} ${verdict?.slots[slot] === 'bad' ? 'hatched' : ''}`}
       >
         {held === EMPTY ? (
-          <div className="flex h-11 items-center px-3 text-[13.5px] text-soft">
+          <div className="flex h-11 items-center px-3 text-note text-soft">
             <span aria-hidden className="mr-3 h-[6px] flex-1 border-y-2 border-ink/50" />
             empty
           </div>
@@ -127,7 +127,7 @@ function Slot({ slot, placement, sizes, clean, shares, verdict, disabled, onKey,
           />
         )}
       </div>
-      <div className="col-start-2 flex flex-wrap items-center gap-x-3 text-[13px] leading-[1.2] sm:col-start-3 sm:block">
+      <div className="col-start-2 flex flex-wrap items-center gap-x-3 text-note leading-[1.2] sm:col-start-3 sm:block">
         <span className="block bg-paper px-1">{words}</span>
         <label className="mt-1 flex min-h-[26px] items-center gap-1.5 bg-paper px-1">
           <input
@@ -194,7 +194,7 @@ export function Board(props: Props) {
           />
         ))}
         <div className="grid grid-cols-[26px_minmax(0,1fr)] gap-2 pt-1 sm:grid-cols-[26px_minmax(0,1fr)_146px]">
-          <span className="self-center text-right text-[13px]">out</span>
+          <span className="self-center text-right text-note">out</span>
           <Tray>
             <div className="grid grid-cols-1 gap-1.5">
               {tray.map((index) => (
@@ -207,7 +207,7 @@ export function Board(props: Props) {
                   disabled={disabled}
                 />
               ))}
-              {tray.length === 0 && <span className="px-1 text-[13.5px]">All modules are on the board.</span>}
+              {tray.length === 0 && <span className="px-1 text-note">All modules are on the board.</span>}
             </div>
           </Tray>
         </div>

@@ -97,7 +97,7 @@ export function LessSeen({ fitted, seen }: { fitted: number[]; seen: number | nu
       )
     : [];
   return (
-    <div className="grid gap-[18px] xl:grid-cols-2 xl:items-start">
+    <div className="grid gap-gutter xl:grid-cols-2 xl:items-start">
       <section className="grid gap-3 bg-paper px-[22px] py-4 sm:grid-cols-2" aria-label="What is known">
         <TextField
           label="Fitted, slot by slot"
@@ -174,12 +174,12 @@ export function LessSeen({ fitted, seen }: { fitted: number[]; seen: number | nu
                     className="border-b border-soft/40 align-top"
                   >
                     <th scope="row" className="py-2 pr-3 text-left font-normal">
-                      <b className="text-[16px]">{title}</b>
-                      <span className="block text-[14px] text-soft">
+                      <b className="text-lead">{title}</b>
+                      <span className="block text-row text-soft">
                         {advice} It would count {counts}.
                       </span>
                     </th>
-                    <td className="figures w-[110px] py-2 text-right text-[15px]">
+                    <td className="figures w-[110px] py-2 text-right text-read">
                       {percent(line.probability)}
                       <span aria-hidden className="mt-1 block h-[9px] bg-track">
                         <span

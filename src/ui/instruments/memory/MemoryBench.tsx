@@ -168,7 +168,7 @@ export function MemoryBench({ unit, fitted, slots, board, caution }: Props) {
   });
 
   return (
-    <div className="grid gap-[18px] xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)] xl:items-start">
+    <div className="grid gap-gutter xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)] xl:items-start">
       <div>
         <Board
           placement={kept.placement}
@@ -181,7 +181,7 @@ export function MemoryBench({ unit, fitted, slots, board, caution }: Props) {
           onClean={(clean) => change({ clean })}
         />
         {!done && (
-          <p className="mt-1.5 text-[13px] text-soft">
+          <p className="mt-1.5 text-note text-soft">
             Drag a module, or with the keys: ↑ ↓ from slot to slot, ← → what sits in it. 1–{outcomes.length}{' '}
             what it did, Enter lays the proposal out, U takes the last back.
           </p>
@@ -207,16 +207,12 @@ export function MemoryBench({ unit, fitted, slots, board, caution }: Props) {
           <Problem>The working-out could not be started in this browser. Starts can still be noted.</Problem>
         )}
         {done && state ? (
-          <section
-            aria-label="Known"
-            aria-live="polite"
-            className="border-t-[6px] border-ink bg-paper px-[22px] pt-4 pb-[18px]"
-          >
-            <p className="text-[14.5px] text-soft">
+          <section aria-label="Known" aria-live="polite" className="headpanel">
+            <p className="text-row text-soft">
               Known after {kept.trials.length} {kept.trials.length === 1 ? 'start' : 'starts'}.
             </p>
             {endWords(state.verdict).map((words) => (
-              <h2 key={words} className="mt-1 text-[27px] leading-[1.12]">
+              <h2 key={words} className="mt-1 text-page leading-[1.12]">
                 {words}
               </h2>
             ))}
@@ -247,20 +243,20 @@ export function MemoryBench({ unit, fitted, slots, board, caution }: Props) {
             )}
           </section>
         ) : (
-          <section aria-label="Next" className="border-t-[6px] border-ink bg-paper px-[22px] pt-4 pb-[18px]">
+          <section aria-label="Next" className="headpanel">
             {kept.trials.length === 0 ? (
               <>
-                <p className="text-[14.5px] text-soft">First, as it came.</p>
-                <h2 className="mt-1 text-[24px] leading-[1.15]">
+                <p className="text-row text-soft">First, as it came.</p>
+                <h2 className="mt-1 text-title leading-[1.15]">
                   Lay the modules out as they sit in the board. Does it start like that?
                 </h2>
               </>
             ) : next ? (
               <>
-                <p className="text-[14.5px] text-soft">
+                <p className="text-row text-soft">
                   Next, {attended(next.minutes)}. It starts with chance {Math.round(next.starts * 100)} %.
                 </p>
-                <h2 aria-live="polite" className="mt-1 text-[24px] leading-[1.15]">
+                <h2 aria-live="polite" className="mt-1 text-title leading-[1.15]">
                   {trialWords(now, next.placement, next.clean)}
                 </h2>
               </>
@@ -268,8 +264,8 @@ export function MemoryBench({ unit, fitted, slots, board, caution }: Props) {
               state &&
               state.impossible === null && (
                 <>
-                  <p className="text-[14.5px] text-soft">Nothing more can be told with these modules.</p>
-                  <h2 className="mt-1 text-[24px] leading-[1.15]">
+                  <p className="text-row text-soft">Nothing more can be told with these modules.</p>
+                  <h2 className="mt-1 text-title leading-[1.15]">
                     It takes a module that is known to be good.
                   </h2>
                 </>
@@ -309,10 +305,10 @@ export function MemoryBench({ unit, fitted, slots, board, caution }: Props) {
                   onClick={() => note(outcome.seen)}
                   className="grid min-h-[46px] grid-cols-[46px_1fr] items-center border-2 border-ink bg-sheet text-left hover:bg-track disabled:opacity-60"
                 >
-                  <b className="figures grid h-full place-items-center bg-ink text-[19px] text-paper">
+                  <b className="figures grid h-full place-items-center bg-ink text-head text-paper">
                     {i + 1}
                   </b>
-                  <span className="px-3.5 text-[16px] font-semibold">{outcome.label}</span>
+                  <span className="px-3.5 text-lead font-semibold">{outcome.label}</span>
                 </button>
               ))}
             </div>
@@ -326,7 +322,7 @@ export function MemoryBench({ unit, fitted, slots, board, caution }: Props) {
             </div>
           </section>
         )}
-        <section aria-label="Starts" className="bg-paper px-[22px] py-3 text-[14.5px]">
+        <section aria-label="Starts" className="bg-paper px-[22px] py-3 text-row">
           {plan && !done && (
             <p className="mb-1.5">
               About <b className="figures">{Math.max(1, Math.round(plan.own.trials))}</b> more{' '}
@@ -335,12 +331,12 @@ export function MemoryBench({ unit, fitted, slots, board, caution }: Props) {
               {attended(plan.usual.minutes)}.
             </p>
           )}
-          <Heading className="text-[14px]">Starts so far</Heading>
+          <Heading className="text-row">Starts so far</Heading>
           {kept.trials.length === 0 && <p className="text-soft">None yet.</p>}
           <ol className="mt-1">
             {kept.trials.map((trial, n) => (
               <li key={n} className="grid grid-cols-[26px_1fr_auto] border-b border-soft/40 py-1">
-                <span className="figures text-[13px]">{n + 1}</span>
+                <span className="figures text-note">{n + 1}</span>
                 <span>
                   {trial.placement
                     .flatMap((module, slot) => (module === EMPTY ? [] : [`${letter(module)} in ${slot + 1}`]))

@@ -62,8 +62,8 @@ export function BatteryBoard({ unit, lines, open, onPapers, money }: Props) {
     if (sent.ok) target.reset();
   };
   return (
-    <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_340px] lg:items-start">
-      <div className="flex min-w-0 flex-col gap-[18px]">
+    <div className="grid gap-gutter lg:grid-cols-[minmax(0,1fr)_340px] lg:items-start">
+      <div className="flex min-w-0 flex-col gap-gutter">
         {run && run.curve.length > 1 && (
           <section aria-label="Battery run" className="border-2 border-ink bg-mat p-3">
             <LinesChart
@@ -74,7 +74,7 @@ export function BatteryBoard({ unit, lines, open, onPapers, money }: Props) {
               along="minutes"
               height={240}
             />
-            <p className="mt-1 text-[14.5px]">
+            <p className="mt-1 text-row">
               {run.run!.fell.toFixed(0)} points in {duration(run.run!.minutes)}
               {run.run!.watts !== null && <> at {run.run!.watts.toFixed(1)} W</>}
               {run.run!.fullMinutes !== null && (
@@ -109,7 +109,7 @@ export function BatteryBoard({ unit, lines, open, onPapers, money }: Props) {
           )}
         >
           {!open && unit.mayWrite && !unit.held && (
-            <div className="mt-3 border-t border-rule pt-2 text-[14.5px]">
+            <div className="mt-3 border-t border-rule pt-2 text-row">
               <p>Or a log with the columns t_s, percent and, where known, wh, v, w.</p>
               <div className="mt-1 flex flex-wrap items-center gap-4">
                 <label className="flex min-h-11 items-center gap-2">
@@ -144,36 +144,34 @@ export function BatteryBoard({ unit, lines, open, onPapers, money }: Props) {
         </RunPanel>
         <Pairs pairs={pairsOf(lines)} />
       </div>
-      <section aria-label="So it is" className="bg-paper px-5 py-4">
+      <section aria-label="So it is" className="panel">
         <Heading>{last ? BEHAVIOUR[last.behaviour] : 'Nothing is known of it yet'}</Heading>
         {gauges.map((line, n) => (
-          <p key={n} className="flex justify-between gap-3 border-b border-rule py-1 text-[14.5px]">
+          <p key={n} className="flex justify-between gap-3 border-b border-rule py-1 text-row">
             <span>
               {line.system || line.name}
-              <span className="block text-[13px] text-soft">{line.when}</span>
+              <span className="block text-note text-soft">{line.when}</span>
             </span>
-            <b className="figures text-[13px]">{percent(line.health!)}</b>
+            <b className="figures text-note">{percent(line.health!)}</b>
           </p>
         ))}
         {differ && (
-          <p className="hatched mt-2 py-2 pr-3 text-[14px]">
-            They do not agree. What it does on a run counts.
-          </p>
+          <p className="hatched mt-2 py-2 pr-3 text-row">They do not agree. What it does on a run counts.</p>
         )}
         {fullWh !== null && (
           <div className="mt-3">
             <Heading>How long it lasts</Heading>
             {batteryUses.map(({ words, watts }) => (
-              <p key={words} className="flex justify-between text-[14.5px]">
+              <p key={words} className="flex justify-between text-row">
                 {words}, {watts} W{' '}
-                <span className="figures text-[13px]">{duration(runMinutes(fullWh, watts))}</span>
+                <span className="figures text-note">{duration(runMinutes(fullWh, watts))}</span>
               </p>
             ))}
-            <p className="text-[13px] text-soft">{fullWh.toFixed(1)} Wh when full.</p>
+            <p className="text-note text-soft">{fullWh.toFixed(1)} Wh when full.</p>
           </div>
         )}
         {money && (
-          <div className="mt-3 border-t border-rule pt-2 text-[14.5px]">
+          <div className="mt-3 border-t border-rule pt-2 text-row">
             <Heading>{money.choice === 'replace' ? 'Replace it' : 'Keep it, and tell'}</Heading>
             <p>
               <Money minor={money.keptMinor} /> with it told, <Money minor={money.replacedMinor} /> with a
@@ -185,7 +183,7 @@ export function BatteryBoard({ unit, lines, open, onPapers, money }: Props) {
               </b>
               .
             </p>
-            <p className="text-[13px] text-soft">
+            <p className="text-note text-soft">
               It pays up to <Money minor={money.mostMinor} /> for the pack.
             </p>
           </div>

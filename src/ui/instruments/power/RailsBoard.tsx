@@ -49,10 +49,10 @@ export function RailsBoard({
     if (sent.ok) setRead({});
   };
   return (
-    <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_340px] lg:items-start">
-      <div className="flex min-w-0 flex-col gap-[18px]">
+    <div className="grid gap-gutter lg:grid-cols-[minmax(0,1fr)_340px] lg:items-start">
+      <div className="flex min-w-0 flex-col gap-gutter">
         {unit.mayWrite && !unit.held && (
-          <section aria-label="Read the rails" className="bg-paper px-5 py-4">
+          <section aria-label="Read the rails" className="panel">
             <Heading>What the meter shows</Heading>
             <CautionNote
               title="Live parts."
@@ -76,7 +76,7 @@ export function RailsBoard({
               })}
             </div>
             <p className="mt-2 flex flex-wrap items-center gap-4">
-              <label className="flex min-h-11 items-center gap-2 text-[14.5px]">
+              <label className="flex min-h-11 items-center gap-2 text-row">
                 <input
                   type="checkbox"
                   className="size-5 accent-ink"
@@ -110,16 +110,16 @@ export function RailsBoard({
           )}
         />
       </div>
-      <section aria-label="So it is" className="bg-paper px-5 py-4">
+      <section aria-label="So it is" className="panel">
         <Heading>{last ? SUPPLY[last.supply] : 'No rail was read yet'}</Heading>
         {last?.rails.map(({ rail, volts: value, low, high, within, wanders }) => (
-          <div key={rail} className="border-b border-rule py-1.5 text-[14.5px]">
+          <div key={rail} className="border-b border-rule py-1.5 text-row">
             <p className="flex justify-between">
               <b>{rail}</b>
-              <span className="figures text-[13px]">{volts(value)} V</span>
+              <span className="figures text-note">{volts(value)} V</span>
             </p>
             <Scale low={low} high={high} value={value} />
-            <p className="text-[13px] text-soft">
+            <p className="text-note text-soft">
               {within === null ? 'not loaded: no verdict' : within ? 'within' : 'out of limits'}
               {wanders && '; it wanders'}
             </p>

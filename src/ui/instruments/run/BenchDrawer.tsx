@@ -45,10 +45,10 @@ export function BenchDrawer({ unit, kind }: { unit: UnitHead; kind: RunKind }) {
   const mine = on?.kind === kind ? on : null;
   return (
     <details className="mt-3 border-t border-rule pt-2">
-      <summary className="min-h-11 cursor-pointer py-2.5 text-[14.5px] font-semibold">
+      <summary className="min-h-11 cursor-pointer py-2.5 text-row font-semibold">
         Bench drawer: a simulated machine in its place
       </summary>
-      <p className="text-[14px] text-soft">
+      <p className="text-row text-soft">
         For trying and learning. What it tells goes on this machine’s record, by that name: take it back
         afterwards.
       </p>
@@ -84,7 +84,7 @@ export function BenchDrawer({ unit, kind }: { unit: UnitHead; kind: RunKind }) {
         </Button>
       </div>
       {mine && (
-        <p role="status" className="mt-2 flex flex-wrap items-center gap-3 text-[14.5px]">
+        <p role="status" className="mt-2 flex flex-wrap items-center gap-3 text-row">
           <span>
             {STATES[mine.state]}{' '}
             {mine.cableOut && mine.heldBack > 0 && 'What it read since waits in the machine. '}

@@ -6,7 +6,7 @@ import { useCommand } from '@/ui/kit/hooks/useCommand';
 export function OnPapers({ unit, kind, on }: { unit: UnitHead; kind: RunKind; on: boolean }) {
   const { send, busy } = useCommand();
   return (
-    <label className="mt-1 flex min-h-11 items-center gap-2 text-[14px]">
+    <label className="mt-1 flex min-h-11 items-center gap-2 text-row">
       <input
         type="checkbox"
         className="size-5 accent-ink"

@@ -7,11 +7,11 @@ import { Heading } from '../../kit/parts';
 export function Pairs({ pairs }: { pairs: readonly Pair[] }) {
   if (pairs.length === 0) return null;
   return (
-    <section aria-label="Before and after" className="bg-paper px-5 py-4">
+    <section aria-label="Before and after" className="panel">
       <Heading>Before and after</Heading>
-      <table className="w-full border-collapse text-[14.5px]">
+      <table className="w-full border-collapse text-row">
         <thead>
-          <tr className="border-b border-rule text-left text-[13px] text-soft">
+          <tr className="headrow">
             <th className="py-1 font-normal">figure</th>
             <th className="text-right font-normal">before</th>
             <th className="text-right font-normal">after</th>
@@ -23,19 +23,19 @@ export function Pairs({ pairs }: { pairs: readonly Pair[] }) {
             <tr key={id} className="border-b border-rule align-top">
               <td className="py-1">
                 {figureWords(id)}
-                <span className="block text-[13px] text-soft">
+                <span className="block text-note text-soft">
                   {between.length === 0
                     ? 'nothing on record lies between'
                     : `${between.join('; ')}${between.length > 1 ? ': more than one thing changed' : ''}`}
                 </span>
               </td>
-              <td className="figures py-1 text-right text-[13px] whitespace-nowrap">
+              <td className="figures py-1 text-right text-note whitespace-nowrap">
                 {before} {unit}
               </td>
-              <td className="figures py-1 text-right text-[13px] whitespace-nowrap">
+              <td className="figures py-1 text-right text-note whitespace-nowrap">
                 {after} {unit}
               </td>
-              <td className="figures py-1 text-right text-[13px] whitespace-nowrap">{changeWords(change)}</td>
+              <td className="figures py-1 text-right text-note whitespace-nowrap">{changeWords(change)}</td>
             </tr>
           ))}
         </tbody>

@@ -17,7 +17,7 @@ export function ReadingFoot({ unit, kind, onPapers, line }: Props) {
   return (
     <>
       <OnPapers unit={unit} kind={kind} on={onPapers} />
-      <p className="mt-2 flex flex-wrap items-baseline justify-between gap-2 text-[13px] text-soft">
+      <p className="mt-2 flex flex-wrap items-baseline justify-between gap-2 text-note text-soft">
         {line.name}, {line.when}, {line.by}
         {unit.mayWrite && !unit.held && (
           <Quiet

@@ -51,19 +51,19 @@ export function RunPanel(props: Props) {
   const quiet = silent !== null && silent > SILENT_SECONDS;
   const left = followed?.soFar?.left ?? null;
   return (
-    <section aria-label={title} className="bg-paper px-5 py-4">
+    <section aria-label={title} className="panel">
       <Heading>{title}</Heading>
       {open ? (
         <>
           {line?.run === open.id && (
             <code
               data-testid="run-command"
-              className="figures my-2 block border-2 border-ink bg-sheet p-3 text-[14px] break-all select-all"
+              className="figures my-2 block border-2 border-ink bg-sheet p-3 text-row break-all select-all"
             >
               {line.text}
             </code>
           )}
-          <p role="status" className="text-[15px]">
+          <p role="status" className="text-read">
             {silent === null ? (
               'Nothing has come yet.'
             ) : quiet ? (
@@ -108,7 +108,7 @@ export function RunPanel(props: Props) {
         unit.mayWrite &&
         !unit.held && (
           <>
-            <div className="text-[14.5px]">{how}</div>
+            <div className="text-row">{how}</div>
             {fields && <div className="mt-2 flex flex-wrap items-end gap-3">{fields}</div>}
             {served && (
               <p className="mt-2">

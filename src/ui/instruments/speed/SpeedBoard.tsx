@@ -92,8 +92,8 @@ export function SpeedBoard({ unit, lines, open, onPapers }: Props) {
     </ChoiceField>
   );
   return (
-    <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_360px] lg:items-start">
-      <div className="flex min-w-0 flex-col gap-[18px]">
+    <div className="grid gap-gutter lg:grid-cols-[minmax(0,1fr)_360px] lg:items-start">
+      <div className="flex min-w-0 flex-col gap-gutter">
         {drive && (
           <section aria-label="Drive" className="border-2 border-ink bg-mat p-3">
             {drive.curve.length > 1 && (
@@ -111,7 +111,7 @@ export function SpeedBoard({ unit, lines, open, onPapers }: Props) {
                 height={220}
               />
             )}
-            <p className="mt-1 text-[14.5px]">
+            <p className="mt-1 text-row">
               It reads as fast as{' '}
               <b>{drive.drive!.class?.name ?? 'no interface does: slower than a hard disk'}</b>.{' '}
               {drive.drive!.slowPort && drive.answers['link-speed'] === 'slower' && (
@@ -146,9 +146,9 @@ export function SpeedBoard({ unit, lines, open, onPapers }: Props) {
         />
         <Pairs pairs={pairsOf(lines)} />
       </div>
-      <div className="flex flex-col gap-[18px]">
+      <div className="flex flex-col gap-gutter">
         {unit.mayWrite && !unit.held && (
-          <section aria-label="By hand" className="bg-paper px-5 py-4">
+          <section aria-label="By hand" className="panel">
             <Heading>By stopwatch and by hand</Heading>
             {WATCHES.map(([id, key]) => (
               <Stopwatch
@@ -185,13 +185,13 @@ export function SpeedBoard({ unit, lines, open, onPapers }: Props) {
               />
             </div>
             <details>
-              <summary className="min-h-11 cursor-pointer py-2.5 text-[14.5px] font-semibold">
+              <summary className="min-h-11 cursor-pointer py-2.5 text-row font-semibold">
                 Frames and films
               </summary>
               <div className="grid grid-cols-2 gap-2">{SEEN.map(field)}</div>
             </details>
             {peak !== null && (
-              <p className="mt-1 flex flex-wrap items-center gap-2 text-[14px]">
+              <p className="mt-1 flex flex-wrap items-center gap-2 text-row">
                 On
                 <select
                   aria-label="Channels"
@@ -202,7 +202,7 @@ export function SpeedBoard({ unit, lines, open, onPapers }: Props) {
                   <option value="1">one channel</option>
                   <option value="2">two channels</option>
                 </select>
-                at most <b className="figures text-[13px]">{peak.toLocaleString('en')} MB/s</b>
+                at most <b className="figures text-note">{peak.toLocaleString('en')} MB/s</b>
                 {share !== null && <>, of which {percent(share)} was measured</>}
               </p>
             )}
@@ -215,12 +215,12 @@ export function SpeedBoard({ unit, lines, open, onPapers }: Props) {
           </section>
         )}
         {last && (
-          <section aria-label="As read last" className="bg-paper px-5 py-4">
+          <section aria-label="As read last" className="panel">
             <Heading>As read last</Heading>
             {last.figures.map(({ id, value, unit: of }) => (
-              <p key={id} className="flex justify-between border-b border-rule py-1 text-[14.5px]">
+              <p key={id} className="flex justify-between border-b border-rule py-1 text-row">
                 {figureWords(id)}
-                <span className="figures text-[13px]">
+                <span className="figures text-note">
                   {value} {of}
                 </span>
               </p>

@@ -54,11 +54,11 @@ export function SelfTestBoard({ unit, told, heard, soak, soaks }: Props) {
   });
   const address = page ? `${origin()}/t/${page.token}` : '';
   return (
-    <div className="grid gap-[18px] lg:grid-cols-[minmax(0,0.8fr)_minmax(0,1.2fr)] lg:items-start">
-      <div className="flex flex-col gap-[18px]">
+    <div className="grid gap-gutter lg:grid-cols-[minmax(0,0.8fr)_minmax(0,1.2fr)] lg:items-start">
+      <div className="flex flex-col gap-gutter">
         <section aria-label="Its test page" className="border-t-[6px] border-ink bg-paper px-5 py-4">
-          <Heading className="text-[20px]!">The machine tests itself</Heading>
-          <p className="text-[14.5px]">
+          <Heading className="text-head!">The machine tests itself</Heading>
+          <p className="text-row">
             In its own browser, whatever its system: keys, pad, screen, camera, sound, ports, network. What it
             finds lands here by itself. The letters open this unit’s tests and nothing else.
           </p>
@@ -73,15 +73,15 @@ export function SelfTestBoard({ unit, told, heard, soak, soaks }: Props) {
                 className="border-2 border-ink bg-white"
               />
               <div className="min-w-0">
-                <p className="figures text-[44px] leading-none tracking-[0.12em]" data-testid="self-letters">
+                <p className="figures text-huge leading-none tracking-[0.12em]" data-testid="self-letters">
                   {page.token}
                 </p>
-                <p className="figures mt-2 text-[14px] break-all select-all">{address}</p>
-                <p className="mt-1 text-[13.5px] text-soft">
+                <p className="figures mt-2 text-row break-all select-all">{address}</p>
+                <p className="mt-1 text-note text-soft">
                   Or open {origin()}/t and type the letters. Good until {page.until.slice(11, 16)} UTC.
                 </p>
                 {bench.fingerprint && address.startsWith('https:') && (
-                  <p className="mt-1 text-[12.5px] text-soft">
+                  <p className="mt-1 text-fine text-soft">
                     The browser will ask about the certificate once. Its SHA-256:{' '}
                     <span className="figures break-all">{bench.fingerprint}</span>
                   </p>
@@ -103,17 +103,17 @@ export function SelfTestBoard({ unit, told, heard, soak, soaks }: Props) {
               />
             </div>
           )}
-          {heard && <p className="mt-2 text-[13.5px] text-soft">Its page was opened {heard}.</p>}
+          {heard && <p className="mt-2 text-note text-soft">Its page was opened {heard}.</p>}
           {problem && <Problem>{problem.message}</Problem>}
         </section>
         <Soaking unit={unit} soak={soak} soaks={soaks} disabled={disabled} />
       </div>
-      <section aria-label="What it told" className="bg-paper px-5 py-4">
+      <section aria-label="What it told" className="panel">
         <Heading>What it told</Heading>
         {told.length === 0 && (
           <Empty>Nothing yet. What the machine finds stands here, test by test, as it is found.</Empty>
         )}
-        <table className="w-full border-collapse text-[14.5px]">
+        <table className="w-full border-collapse text-row">
           <caption className="sr-only">Tests the machine made of itself</caption>
           <tbody>
             {told.map((row) => (
@@ -131,7 +131,7 @@ export function SelfTestBoard({ unit, told, heard, soak, soaks }: Props) {
                   {row.byHand && <span className="text-soft"> (by hand)</span>}
                   {row.test && unit.mayWrite && !unit.held && (
                     <Quiet
-                      className="ml-2 min-h-0! text-[13px]!"
+                      className="ml-2 min-h-0! text-note!"
                       disabled={busy}
                       onClick={() =>
                         void send('takeBackSelfTest', { unitId: unit.id, test: row.test }, unit.version)
@@ -141,7 +141,7 @@ export function SelfTestBoard({ unit, told, heard, soak, soaks }: Props) {
                     </Quiet>
                   )}
                 </td>
-                <td className="figures py-1.5 pl-2 text-right text-[12.5px] whitespace-nowrap text-soft">
+                <td className="figures py-1.5 pl-2 text-right text-fine whitespace-nowrap text-soft">
                   {row.when}
                 </td>
               </tr>
@@ -170,11 +170,11 @@ function Soaking({
   const quiet = run?.silent != null && run.silent > SILENT_SECONDS * 2;
   const end = (more: object) => void send('finishRun', { unitId: unit.id, run: soak!.id, ...more });
   return (
-    <section aria-label="Soak" className="bg-paper px-5 py-4">
+    <section aria-label="Soak" className="panel">
       <Heading>Soak</Heading>
       {soak && (
         <>
-          <p role="status" className="text-[15px]">
+          <p role="status" className="text-read">
             {quiet ? (
               <b className="text-hot">Silent for {duration(run!.silent! / 60)}: look at the machine.</b>
             ) : (
@@ -213,7 +213,7 @@ function Soaking({
         </>
       )}
       {soaks.map((row) => (
-        <p key={row.id} className="border-b border-rule py-1 text-[14px]">
+        <p key={row.id} className="border-b border-rule py-1 text-row">
           {row.words} <span className="text-soft">{row.when}</span>
         </p>
       ))}

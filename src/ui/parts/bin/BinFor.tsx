@@ -40,7 +40,7 @@ export function BinFor({ unit, parts, more, facets, chosen }: Props) {
   });
   const base = `/u/${unit.tag}/parts`;
   return (
-    <section aria-label="From the bin" className="bg-paper px-5 py-4">
+    <section aria-label="From the bin" className="panel">
       <Heading>From the bin</Heading>
       <ClassFacets
         chosen={chosen}
@@ -49,11 +49,11 @@ export function BinFor({ unit, parts, more, facets, chosen }: Props) {
         to={(partClass) => (partClass ? `${base}?class=${encodeURIComponent(partClass)}` : base)}
       />
       {parts.length === 0 ? (
-        <p className="text-[14px] text-soft">The bin has nothing for this machine.</p>
+        <p className="text-row text-soft">The bin has nothing for this machine.</p>
       ) : (
-        <table className="w-full border-collapse text-[14px]">
+        <table className="w-full border-collapse text-row">
           <thead>
-            <tr className="border-b border-rule text-left text-[13px] text-soft">
+            <tr className="headrow">
               <th className="py-1 font-normal">Part</th>
               <th className="font-normal">Does it go in?</th>
               <th className="text-right font-normal">Cost</th>
@@ -68,16 +68,16 @@ export function BinFor({ unit, parts, more, facets, chosen }: Props) {
                 <td className="py-1.5">
                   <Link
                     href={`/bin/${part.code}`}
-                    className="figures border-b border-current text-[13px] font-bold"
+                    className="figures border-b border-current text-note font-bold"
                   >
                     {part.code}
                   </Link>{' '}
                   {part.name}
-                  {part.says && <span className="block text-[13px] text-soft">{part.says}</span>}
+                  {part.says && <span className="block text-note text-soft">{part.says}</span>}
                 </td>
                 <td className="max-w-[300px] py-1.5">
                   <FitMark answer={part.answer} />
-                  {part.why && <span className="block text-[13px] text-soft">{part.why}</span>}
+                  {part.why && <span className="block text-note text-soft">{part.why}</span>}
                 </td>
                 <td className="figures py-1.5 text-right">
                   <Money minor={part.costMinor} />
@@ -98,7 +98,7 @@ export function BinFor({ unit, parts, more, facets, chosen }: Props) {
           </tbody>
         </table>
       )}
-      {more > 0 && <p className="pt-1 text-[13px] text-soft">and {more} more: choose a class</p>}
+      {more > 0 && <p className="pt-1 text-note text-soft">and {more} more: choose a class</p>}
       {problem && (
         <Problem>
           {problem.message}{' '}

@@ -15,7 +15,7 @@ export function ClassFacets({ chosen, facets, all, to }: Props) {
     ...facets.map((facet) => ({ ...facet, words: facet.class })),
   ];
   return (
-    <nav aria-label="Classes" className="flex flex-wrap gap-x-4 py-2 text-[14px]">
+    <nav aria-label="Classes" className="flex flex-wrap gap-x-4 py-2 text-row">
       {links.map((link) => (
         <Link
           key={link.words}
@@ -24,7 +24,7 @@ export function ClassFacets({ chosen, facets, all, to }: Props) {
           className={chosen === link.class ? 'font-bold' : ''}
         >
           {link.words}
-          {link.count !== undefined && <span className="figures text-[12.5px] text-soft"> {link.count}</span>}
+          {link.count !== undefined && <span className="figures text-fine text-soft"> {link.count}</span>}
         </Link>
       ))}
     </nav>

@@ -91,7 +91,7 @@ export function PartForm() {
         }}
         wrap="col-span-2"
       />
-      <p aria-live="polite" className="col-span-2 min-h-5 text-[13.5px] text-soft">
+      <p aria-live="polite" className="col-span-2 min-h-5 text-note text-soft">
         {words && `That says: ${words}`}
       </p>
       <TextField label="Cost" hint={money.sign} {...field('costMinor')} inputMode="decimal" />
@@ -105,13 +105,13 @@ export function PartForm() {
             <option value="used">used</option>
           </ChoiceField>
           <TextField label="From whom" {...field('supplier')} />
-          <label className="col-span-2 flex min-h-9 items-center gap-2 text-[14px]">
+          <label className="col-span-2 flex min-h-9 items-center gap-2 text-row">
             <input type="checkbox" {...bench} className="size-5 accent-ink" />
             For tests at the bench only: it is never sold and leaves with no machine
           </label>
         </>
       )}
-      <label className="flex min-h-9 items-center gap-2 text-[14px] font-semibold">
+      <label className="flex min-h-9 items-center gap-2 text-row font-semibold">
         <input type="checkbox" {...tested} className="size-5 accent-ink" />
         Tested good
       </label>

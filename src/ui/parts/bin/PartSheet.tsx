@@ -78,13 +78,13 @@ export function PartSheet({ part, facts, place, inBin, gone, sold, today, owner,
   return (
     <Sheet>
       <div className="border-b-2 border-ink pb-2.5">
-        <p className="figures text-[26px] leading-8 font-bold">{part.code}</p>
-        <h1 className="text-[20px]">{part.name}</h1>
-        <p className="text-[14.5px] text-soft">
+        <p className="figures text-page leading-8 font-bold">{part.code}</p>
+        <h1 className="text-head">{part.name}</h1>
+        <p className="text-row text-soft">
           {[part.class, part.says, part.serial && `serial ${part.serial}`, more].filter(Boolean).join('; ')}
         </p>
       </div>
-      <dl className="grid grid-cols-[120px_1fr] gap-y-1 pt-2 text-[14.5px]">
+      <dl className="grid grid-cols-[120px_1fr] gap-y-1 pt-2 text-row">
         <dt className="text-soft">It is in</dt>
         <dd className="font-semibold">{place}</dd>
         <dt className="text-soft">Stands at</dt>
@@ -125,7 +125,7 @@ export function PartSheet({ part, facts, place, inBin, gone, sold, today, owner,
             defaultValue={money.field(part.worthMinor)}
             inputMode="decimal"
           />
-          <label className="col-span-2 flex min-h-9 items-center gap-2 text-[14px]">
+          <label className="col-span-2 flex min-h-9 items-center gap-2 text-row">
             <input
               type="checkbox"
               name="bench"

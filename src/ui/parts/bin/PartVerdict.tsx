@@ -18,7 +18,7 @@ export function PartVerdict({
   if (lentTo)
     return (
       <span>
-        lies at <b className="figures text-[13px]">{lentTo}</b>
+        lies at <b className="figures text-note">{lentTo}</b>
       </span>
     );
   return (
@@ -27,7 +27,7 @@ export function PartVerdict({
       {mayWrite && (
         <Quiet
           disabled={busy}
-          className={`text-[13px] ${knownGood ? 'ml-2 text-soft' : ''}`}
+          className={`text-note ${knownGood ? 'ml-2 text-soft' : ''}`}
           onClick={() => void send('judgePart', { componentId: id, knownGood: !knownGood })}
         >
           {knownGood ? 'not any more' : 'mark as good'}

@@ -53,8 +53,8 @@ export function BuildForm({ lots }: { lots: readonly { id: string; words: string
   };
   return (
     <Sheet>
-      <h1 className="border-b-2 border-ink pb-2.5 text-[26px] leading-8">Build a machine</h1>
-      <p className="pt-1 text-[14.5px] text-soft">
+      <h1 className="border-b-2 border-ink pb-2.5 text-page leading-8">Build a machine</h1>
+      <p className="pt-1 text-row text-soft">
         Parts move out of the bin and out of donors into a new unit. Each donor is credited with what its part
         is worth, the new unit is charged; what is owed on a drive’s data goes along with it.
       </p>
@@ -96,9 +96,9 @@ export function BuildForm({ lots }: { lots: readonly { id: string; words: string
           </Button>
         </div>
         {parts.length > 0 && (
-          <table className="mt-2 w-full border-collapse text-[14.5px]">
+          <table className="mt-2 w-full border-collapse text-row">
             <thead>
-              <tr className="border-b border-rule text-left text-[13px] text-soft">
+              <tr className="headrow">
                 <th className="py-1 font-normal">Part</th>
                 <th className="font-normal">Out of</th>
                 <th className="text-right font-normal">Goes over at</th>
@@ -111,7 +111,7 @@ export function BuildForm({ lots }: { lots: readonly { id: string; words: string
               {parts.map((part) => (
                 <tr key={part.id} className="border-b border-rule">
                   <td className="py-1.5">
-                    <b className="figures text-[13px]">{part.code}</b> {part.name}{' '}
+                    <b className="figures text-note">{part.code}</b> {part.name}{' '}
                     <span className="text-soft">{part.class}</span>
                   </td>
                   <td>{part.place}</td>
@@ -119,7 +119,7 @@ export function BuildForm({ lots }: { lots: readonly { id: string; words: string
                     <input
                       aria-label={`Worth of ${part.code}`}
                       inputMode="decimal"
-                      className="figures h-9 w-24 border border-ink bg-sheet px-1 text-right text-[13px]"
+                      className="figures h-9 w-24 border border-ink bg-sheet px-1 text-right text-note"
                       value={worths[part.id] ?? ''}
                       onChange={(event) => setWorths({ ...worths, [part.id]: event.target.value })}
                     />
@@ -134,7 +134,7 @@ export function BuildForm({ lots }: { lots: readonly { id: string; words: string
             </tbody>
           </table>
         )}
-        <label className="flex min-h-9 items-center gap-2 pt-2 text-[14px]">
+        <label className="flex min-h-9 items-center gap-2 pt-2 text-row">
           <input type="checkbox" name="despite" className="size-5 accent-ink" />
           It goes together although the rules say that a part does not fit
         </label>

@@ -53,7 +53,7 @@ const STATES: [string, PlaceState, string][] = [
 function Harm({ when, parts }: { when: string; parts: readonly Harmful[] }) {
   if (parts.length === 0) return null;
   return (
-    <div className="hatched mt-2 py-1.5 pr-2 text-[13.5px]" role="note">
+    <div className="hatched mt-2 py-1.5 pr-2 text-note" role="note">
       <b>{when}:</b>
       <ul>
         {parts.map(({ name, title, text }) => (
@@ -118,11 +118,11 @@ export function DonorSheet({ unit, lines, netMinor, minutes, stopAfter, first, l
     return true;
   });
   return (
-    <div className="grid gap-[18px] lg:grid-cols-[430px_minmax(0,1fr)] lg:items-start">
-      <section aria-label="Donor sheet" className="bg-paper px-5 py-4">
+    <div className="grid gap-gutter lg:grid-cols-[430px_minmax(0,1fr)] lg:items-start">
+      <section aria-label="Donor sheet" className="panel">
         <Heading>What is where</Heading>
         <DonorMap places={places} at={at} onPlace={setAt} />
-        <p className="mt-2 text-[16px]">
+        <p className="mt-2 text-lead">
           <b>{here?.name}</b>{' '}
           <span className="text-soft">
             {here?.state ?? 'not looked at'}
@@ -147,15 +147,15 @@ export function DonorSheet({ unit, lines, netMinor, minutes, stopAfter, first, l
             </Button>
           ))}
         </div>
-        <p className="mt-2 text-[13px] text-soft">
+        <p className="mt-2 text-note text-soft">
           <Key>←</Key> <Key>→</Key> go from place to place; the same key again takes a mark back. Solid: there
           or proven (double edge); ring: not looked at; crossed: gone; hatched: broken.
         </p>
       </section>
-      <section aria-label="In order of worth" className="bg-paper px-5 py-4">
+      <section aria-label="In order of worth" className="panel">
         <div className="flex items-baseline justify-between gap-3">
           <Heading>What to take, best first</Heading>
-          <p className="text-[14px]">
+          <p className="text-row">
             <b className="figures text-worth">
               <Money minor={netMinor} plus />
             </b>{' '}
@@ -163,9 +163,9 @@ export function DonorSheet({ unit, lines, netMinor, minutes, stopAfter, first, l
           </p>
         </div>
         <Harm when="First, before anything else" parts={first} />
-        <table className="mt-1 w-full border-collapse text-[14px]">
+        <table className="mt-1 w-full border-collapse text-row">
           <thead>
-            <tr className="border-b border-rule text-left text-[13px] text-soft">
+            <tr className="headrow">
               <th className="py-1 font-normal">Take</th>
               <th className="text-right font-normal">Hands</th>
               <th className="text-right font-normal">Net of selling</th>
@@ -199,14 +199,12 @@ export function DonorSheet({ unit, lines, netMinor, minutes, stopAfter, first, l
                           onChange={() => toggle(line.id)}
                         />
                         {line.name}
-                        <span className="text-[13px] text-soft">{line.state ?? ''}</span>
+                        <span className="text-note text-soft">{line.state ?? ''}</span>
                       </label>
                     )}
                   </td>
-                  <td className="figures text-right text-[13px] whitespace-nowrap">
-                    {attended(line.minutes)}
-                  </td>
-                  <td className="figures text-right text-[13px]">
+                  <td className="figures text-right text-note whitespace-nowrap">{attended(line.minutes)}</td>
+                  <td className="figures text-right text-note">
                     <Money minor={line.expectedMinor} />
                   </td>
                   <td className="text-right">
@@ -214,12 +212,12 @@ export function DonorSheet({ unit, lines, netMinor, minutes, stopAfter, first, l
                       <input
                         aria-label={`Worth of ${line.name}`}
                         inputMode="decimal"
-                        className="figures h-9 w-20 border border-ink bg-sheet px-1 text-right text-[13px]"
+                        className="figures h-9 w-20 border border-ink bg-sheet px-1 text-right text-note"
                         value={worths[line.id] ?? money.field(line.worthMinor)}
                         onChange={(event) => setWorths({ ...worths, [line.id]: event.target.value })}
                       />
                     ) : (
-                      <span className="figures text-[13px] text-soft">
+                      <span className="figures text-note text-soft">
                         <Money minor={line.worthMinor} />
                       </span>
                     )}

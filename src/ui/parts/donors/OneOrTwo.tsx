@@ -25,14 +25,14 @@ export function OneOrTwo({ a, b, routes, fault }: Props) {
         <ol className="pt-3" aria-label="Worth of each">
           {routes.map((route, i) => (
             <li key={route.words} className="border-b border-rule py-2">
-              <p className={`flex justify-between gap-3 text-[15px] ${i === 0 ? 'font-semibold' : ''}`}>
+              <p className={`flex justify-between gap-3 text-read ${i === 0 ? 'font-semibold' : ''}`}>
                 <span>{route.words}</span>
                 <span className="figures">
                   <Money minor={route.valueMinor} plus />
                 </span>
               </p>
               {route.parts.length > 0 && (
-                <p className="text-[13.5px] text-soft">
+                <p className="text-note text-soft">
                   over goes: {route.parts.map(({ name }) => name).join(', ')}
                 </p>
               )}

@@ -47,10 +47,10 @@ export function WantLine({ want, mayWrite }: { want: WantView; mayWrite: boolean
       });
   };
   return (
-    <div className={`text-[14px] ${over ? 'text-soft' : ''}`}>
+    <div className={`text-row ${over ? 'text-soft' : ''}`}>
       <p>
-        <b className="text-[15px]">{want.name}</b> <span className="text-soft">{want.class}</span>
-        {want.partCode && <span className="figures text-[13px]"> {want.partCode}</span>}
+        <b className="text-read">{want.name}</b> <span className="text-soft">{want.class}</span>
+        {want.partCode && <span className="figures text-note"> {want.partCode}</span>}
       </p>
       <p>
         <span className={want.late ? 'bg-haz px-1 font-semibold text-[#1d211d]' : ''}>
@@ -59,7 +59,7 @@ export function WantLine({ want, mayWrite }: { want: WantView; mayWrite: boolean
           {want.late && ': it should be here'}
         </span>
         {want.priceMinor !== null && (
-          <span className="figures text-[13px]">
+          <span className="figures text-note">
             {' '}
             <Money minor={want.priceMinor} />
           </span>
@@ -72,7 +72,7 @@ export function WantLine({ want, mayWrite }: { want: WantView; mayWrite: boolean
         </span>
       </p>
       {want.fit && !over && (
-        <p className="text-[13.5px]">
+        <p className="text-note">
           <FitMark answer={want.fit.answer} /> <span className="text-soft">{want.fit.why}</span>
         </p>
       )}

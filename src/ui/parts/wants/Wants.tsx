@@ -43,9 +43,9 @@ export function Wants({ unit, wants }: { unit: UnitHead; wants: readonly WantVie
     }
   };
   return (
-    <section aria-label="Parts wanted" className="bg-paper px-5 py-4">
+    <section aria-label="Parts wanted" className="panel">
       <Heading>Parts wanted for it</Heading>
-      {wants.length === 0 && <p className="text-[14px] text-soft">None.</p>}
+      {wants.length === 0 && <p className="text-row text-soft">None.</p>}
       <ul>
         {wants.map((want) => (
           <li key={want.id} className="border-b border-rule py-2">

@@ -21,7 +21,7 @@ function useUnit(unit: CellUnit): { show: (value: unknown) => string; read: (tex
   return { show: (value) => String(value), read: plain };
 }
 
-const BOX = 'border-2 border-ink bg-sheet px-2 text-[14px] disabled:opacity-70 aria-invalid:border-dashed';
+const BOX = 'border-2 border-ink bg-sheet px-2 text-row disabled:opacity-70 aria-invalid:border-dashed';
 
 /** One number of the tables, in its unit. `empty`: may be left out. */
 export function NumberCell({

@@ -138,7 +138,7 @@ export function Grading() {
             <>
               <WordCell name={`rubric.tests.${i}.name`} label={`Test ${i + 1}`} wide="w-[280px]" />
               {test.chassis && (
-                <span className="block text-[12.5px] text-soft">
+                <span className="block text-fine text-soft">
                   {test.chassis.map((chassis) => chassisName(chassis).toLowerCase()).join(', ')} only
                 </span>
               )}

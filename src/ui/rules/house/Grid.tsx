@@ -16,12 +16,12 @@ export function Grid({
 }) {
   return (
     <section aria-label={title} className="pt-4">
-      <h2 className="text-[17px] leading-tight font-bold">{title}</h2>
-      {note && <p className="max-w-[760px] text-[14px] text-soft">{note}</p>}
+      <h2 className="text-lead leading-tight font-bold">{title}</h2>
+      {note && <p className="max-w-[760px] text-row text-soft">{note}</p>}
       <div className="overflow-x-auto">
-        <table className="mt-1.5 border-collapse text-[14.5px]">
+        <table className="mt-1.5 border-collapse text-row">
           <thead>
-            <tr className="text-left align-bottom text-[13px] text-soft">
+            <tr className="text-left align-bottom text-note text-soft">
               <td />
               {head.map((words, i) => (
                 <th key={i} scope="col" className="px-1 pb-1 font-normal">

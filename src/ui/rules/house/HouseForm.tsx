@@ -89,7 +89,7 @@ function Fields({ tables, version, mayWrite, onTyped }: FieldsProps) {
             {PARTS.map(([name]) => (
               <Tab
                 key={name}
-                className="min-h-11 border-2 border-b-0 border-ink px-4 text-[15px] font-semibold data-selected:bg-ink data-selected:text-paper"
+                className="min-h-11 border-2 border-b-0 border-ink px-4 text-read font-semibold data-selected:bg-ink data-selected:text-paper"
               >
                 {name}
               </Tab>
@@ -141,7 +141,7 @@ function Keep({ tables, busy, problem, onTyped }: KeepProps) {
         <Button type="submit" tone="strong" disabled={busy || !typed}>
           Keep as a new version
         </Button>
-        <span className="text-[14.5px]" aria-live="polite">
+        <span className="text-row" aria-live="polite">
           {typed ? `${many(changes.length, 'value', 'values')} changed.` : 'Nothing is changed.'}
         </span>
       </p>

@@ -31,10 +31,10 @@ export function HouseVersions({ version, versions, mayWrite }: Props) {
   return (
     <section aria-label="Versions">
       <Heading>Versions</Heading>
-      <p className="text-[14.5px] text-soft">
+      <p className="text-row text-soft">
         None is ever overwritten. A grade keeps the version it was given by; a sale keeps its figures.
       </p>
-      <ul className="mt-1 text-[14.5px]">
+      <ul className="mt-1 text-row">
         {versions.map((row) => (
           <li key={row.version} className="flex gap-3 border-b border-rule py-1">
             <b className="figures w-8">{row.version}</b>
@@ -67,7 +67,7 @@ export function HouseVersions({ version, versions, mayWrite }: Props) {
           )}
         </li>
       </ul>
-      <p className="mt-2 flex flex-wrap items-center gap-4 text-[14.5px]">
+      <p className="mt-2 flex flex-wrap items-center gap-4 text-row">
         <a href="/api/rules/house" download className="border-b border-current">
           Export as JSON
         </a>
@@ -78,7 +78,7 @@ export function HouseVersions({ version, versions, mayWrite }: Props) {
         )}
       </p>
       {said && (
-        <p role="status" className="text-[14.5px]">
+        <p role="status" className="text-row">
           {said}
         </p>
       )}

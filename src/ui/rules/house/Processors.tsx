@@ -86,7 +86,7 @@ export function Processors() {
               </FileButton>
             </p>
             {said.length > 0 && (
-              <ul role="status" className="mt-1 text-[14.5px]">
+              <ul role="status" className="mt-1 text-row">
                 {said.map((line) => (
                   <li key={line}>{line}</li>
                 ))}

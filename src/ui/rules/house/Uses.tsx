@@ -114,7 +114,7 @@ export function Uses() {
             <span key="n" className="flex flex-wrap gap-3">
               {use.needs.length === 0 && <span className="text-soft">nothing: every machine</span>}
               {use.needs.map((need, n) => (
-                <label key={need.what} className="flex items-center gap-1.5 text-[13.5px]">
+                <label key={need.what} className="flex items-center gap-1.5 text-note">
                   {NEED_WORDS[need.what]}
                   <NumberCell
                     name={`uses.${i}.needs.${n}.least` as Path}

@@ -42,7 +42,7 @@ export function WhatIf() {
       {fault && <Problem>{fault}</Problem>}
       {told && (
         <>
-          <table className="figures mt-2 border-collapse text-[14px]">
+          <table className="figures mt-2 border-collapse text-row">
             <caption className="sr-only">Machines by grade, now and by what stands here</caption>
             <thead>
               <tr className="border-b border-ink">
@@ -78,12 +78,12 @@ export function WhatIf() {
             </tbody>
           </table>
           {told.changed.length === 0 ? (
-            <p className="mt-1 text-[14px] text-soft">No grade would change.</p>
+            <p className="mt-1 text-row text-soft">No grade would change.</p>
           ) : (
-            <ul className="mt-1 text-[14px]">
+            <ul className="mt-1 text-row">
               {told.changed.map((row) => (
                 <li key={row.tag} className="border-b border-rule py-1">
-                  <Link href={`/u/${row.tag}/prove`} className="figures border-b border-current text-[13px]">
+                  <Link href={`/u/${row.tag}/prove`} className="figures border-b border-current text-note">
                     {row.tag}
                   </Link>{' '}
                   <b>
@@ -94,7 +94,7 @@ export function WhatIf() {
               ))}
             </ul>
           )}
-          <p className="mt-1 text-[13px] text-soft">
+          <p className="mt-1 text-note text-soft">
             {told.more && 'The first 300 were looked at. '}
             Grades that were given stand as they are: each keeps the rubric it was given by.
           </p>

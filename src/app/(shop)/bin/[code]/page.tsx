@@ -49,8 +49,8 @@ export default async function PartPage({ params }: Props) {
   const erasing = loose !== null && underWay(loose.drive) !== null;
   const serves = part.place === 'bin' && !erasing ? await servedBy(part) : [];
   return (
-    <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_420px] lg:items-start">
-      <div className="flex flex-col gap-[18px]">
+    <div className="grid gap-gutter lg:grid-cols-[minmax(0,1fr)_420px] lg:items-start">
+      <div className="flex flex-col gap-gutter">
         <PartSheet
           part={partView(part, factsOfPart(part))}
           facts={factsOfPart(part)}
@@ -68,12 +68,12 @@ export default async function PartPage({ params }: Props) {
         )}
         <Sheet>
           <Heading>Where it has been</Heading>
-          <table className="w-full border-collapse text-[13.5px]">
+          <table className="w-full border-collapse text-note">
             <caption className="sr-only">Movements of this part</caption>
             <tbody>
               {moves.map((move) => (
                 <tr key={move.n} className="border-b border-rule">
-                  <td className="figures py-1 text-[12.5px] text-soft">{dayAndTime(move.at, timeZone)}</td>
+                  <td className="figures py-1 text-fine text-soft">{dayAndTime(move.at, timeZone)}</td>
                   <td>
                     {placeWords(move.from, move.fromTag)} → <b>{placeWords(move.to, move.toTag)}</b>
                   </td>
@@ -99,7 +99,7 @@ export default async function PartPage({ params }: Props) {
                 : 'No open machine takes it.'}
           </Empty>
         ) : (
-          <ul className="text-[14px]">
+          <ul className="text-row">
             {serves.map(({ unit, fit }) => (
               <li key={unit.id} className="border-b border-rule py-1.5">
                 <span className="flex items-baseline justify-between gap-3">
@@ -115,7 +115,7 @@ export default async function PartPage({ params }: Props) {
                   <FitMark answer={fit.answer} />
                 </span>
                 {fit.reasons.length > 0 && (
-                  <span className="block text-[13px] text-soft">{whyWords(fit.reasons)}</span>
+                  <span className="block text-note text-soft">{whyWords(fit.reasons)}</span>
                 )}
               </li>
             ))}

@@ -31,14 +31,14 @@ export default async function LotPage({ params, searchParams }: Props) {
   const paid = seesMargins(actor.role, await shopRules());
   const mayWrite = actor.role !== 'viewer';
   return (
-    <div className="flex flex-col gap-[18px]">
+    <div className="flex flex-col gap-gutter">
       <Sheet>
         <div className="flex flex-wrap items-start justify-between gap-4">
           <div>
-            <h1 className="text-[26px] leading-8">
+            <h1 className="text-page leading-8">
               <span className="figures">{lot.code}</span> {lot.name}
             </h1>
-            <p className="text-[14.5px] text-soft">
+            <p className="text-row text-soft">
               {SOURCE_WORDS[lot.source]}, received {lot.receivedOn}.
               {paid && (
                 <>
@@ -74,7 +74,7 @@ export default async function LotPage({ params, searchParams }: Props) {
               />
             )}
             {lot.claims && (
-              <p className="text-[14.5px]">
+              <p className="text-row">
                 Said: <span className="basis-claimed">“{lot.claims}”</span>
               </p>
             )}
@@ -85,7 +85,7 @@ export default async function LotPage({ params, searchParams }: Props) {
       {mayWrite && <ManifestImport lotId={lot.id} code={lot.code} mayWrite={mayWrite} />}
       <Sheet aria-label="Units">
         <div className="flex flex-wrap items-center justify-between gap-3">
-          <h2 className="text-[15px]">
+          <h2 className="text-read">
             {total} {total === 1 ? 'unit' : 'units'}
           </h2>
           {mayWrite && <AddUnit lotId={lot.id} />}

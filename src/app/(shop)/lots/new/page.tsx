@@ -12,7 +12,7 @@ export default async function NewLotPage() {
   if (role === 'viewer') redirect('/lots');
   return (
     <Sheet>
-      <h1 className="border-b-2 border-ink pb-2.5 text-[26px] leading-8">Receive a lot</h1>
+      <h1 className="border-b-2 border-ink pb-2.5 text-page leading-8">Receive a lot</h1>
       <LotForm today={dayOf(new Date(), rules.timeZone)} />
     </Sheet>
   );

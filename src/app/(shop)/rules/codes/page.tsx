@@ -13,7 +13,7 @@ export default async function CodesPage() {
     <div>
       <RulesNav page="codes" />
       <Sheet>
-        <h1 className="mb-2 text-[26px] leading-8">Blink and beep codes</h1>
+        <h1 className="mb-2 text-page leading-8">Blink and beep codes</h1>
         <CodeTables
           tables={tables.map((table) => ({ ...table, at: table.at.toISOString() }))}
           mayWrite={actor.role !== 'viewer'}

@@ -16,10 +16,10 @@ export default async function HousePage() {
   return (
     <div>
       <RulesNav page="house" />
-      <div className="grid gap-[18px] xl:grid-cols-[minmax(0,1fr)_300px] xl:items-start">
+      <div className="grid gap-gutter xl:grid-cols-[minmax(0,1fr)_300px] xl:items-start">
         <Sheet>
-          <h1 className="text-[26px] leading-8">Prices, grading, work</h1>
-          <p className="pb-3 text-[14.5px] text-soft">
+          <h1 className="text-page leading-8">Prices, grading, work</h1>
+          <p className="pb-3 text-row text-soft">
             What this shop reckons with. A unit follows when it is opened or changed; all at once under Own
             numbers.
           </p>

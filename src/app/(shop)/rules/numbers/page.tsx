@@ -98,11 +98,11 @@ export default async function NumbersPage() {
     <div>
       <RulesNav page="numbers" />
       <h1 className="sr-only">Own numbers and learning</h1>
-      <div className="grid gap-[18px] lg:grid-cols-2 lg:items-start">
+      <div className="grid gap-gutter lg:grid-cols-2 lg:items-start">
         <Sheet>
           <OwnNumbers items={itemViews()} own={rules.overrides} faults={faults} mayWrite={mayWrite} />
         </Sheet>
-        <div className="grid gap-[18px]">
+        <div className="grid gap-gutter">
           <Sheet>
             <Learning
               cases={rules.learned?.cases ?? null}

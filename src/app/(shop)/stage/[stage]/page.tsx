@@ -39,8 +39,8 @@ export default async function StagePage({ params, searchParams }: Props) {
   return (
     <Sheet>
       <div className="border-b-2 border-ink pb-2.5">
-        <h1 className="text-[26px] leading-8">{STAGE_NAMES[stage]}</h1>
-        <p className="text-[14.5px] text-soft">
+        <h1 className="text-page leading-8">{STAGE_NAMES[stage]}</h1>
+        <p className="text-row text-soft">
           <b className="text-ink">
             {total} {total === 1 ? 'unit' : 'units'}.
           </b>{' '}

@@ -26,7 +26,7 @@ export default async function CertificatePage({
     <main className="grid min-h-screen place-items-center p-5">
       <section className="paper punched w-full max-w-[560px] py-6 pr-6 pl-9">
         <p className="text-soft">{rules.name}</p>
-        <h1 className="text-[34px] leading-10">{verdict}</h1>
+        <h1 className="text-great leading-10">{verdict}</h1>
         {!found && (
           <p className="mt-2">
             No entry of this shop bears that number and that seal. Read the code again, or ask the shop.
@@ -34,7 +34,7 @@ export default async function CertificatePage({
         )}
         {found && (
           <>
-            <table className="mt-3 w-full border-collapse text-[16px]">
+            <table className="mt-3 w-full border-collapse text-lead">
               <tbody>
                 {[
                   [found.title, `No. ${found.number}`],
@@ -65,7 +65,7 @@ export default async function CertificatePage({
                 paper.
               </p>
             )}
-            <p className="mt-2 text-[14px] text-soft">
+            <p className="mt-2 text-row text-soft">
               Its entry fits its seal and follows the one before it: {found.agrees ? 'yes' : 'no'}.{' '}
               {found.history
                 ? `The whole history was last gone through ${when(found.history.at)}: ${found.history.fault || 'whole'}.`

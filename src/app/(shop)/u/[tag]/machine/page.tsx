@@ -51,8 +51,8 @@ export default async function MachinePage({ params }: { params: Promise<{ tag: s
   return (
     <div>
       <MachineTabs tag={unit.tag} at="" />
-      <div className="grid gap-[18px] lg:grid-cols-2 lg:items-start">
-        <div className="flex flex-col gap-[18px]">
+      <div className="grid gap-gutter lg:grid-cols-2 lg:items-start">
+        <div className="flex flex-col gap-gutter">
           <ReportPanel unit={head} />
           <UsesPanel
             unit={head}
@@ -68,12 +68,12 @@ export default async function MachinePage({ params }: { params: Promise<{ tag: s
             licences={LICENCES}
           />
           {reports.length > 0 && (
-            <section aria-label="Report files" className="bg-paper px-5 py-3 text-[14px]">
-              <h2 className="text-[15px]">Files taken in</h2>
+            <section aria-label="Report files" className="bg-paper px-5 py-3 text-row">
+              <h2 className="text-read">Files taken in</h2>
               {reports.map((report) => (
                 <p key={report.id}>
-                  <span className="figures text-[13px]">{dayAndTime(report.at, timeZone)}</span> {report.name}
-                  , {report.kind}
+                  <span className="figures text-note">{dayAndTime(report.at, timeZone)}</span> {report.name},{' '}
+                  {report.kind}
                   {report.problems.length > 0 && (
                     <span className="text-soft">: {report.problems.join('; ')}</span>
                   )}

@@ -60,8 +60,8 @@ export default async function PartsPage({ params, searchParams }: Props) {
   return (
     <div>
       <PartsTabs tag={unit.tag} at="" />
-      <div className="grid gap-[18px] lg:grid-cols-[minmax(0,1fr)_360px] lg:items-start">
-        <div className="flex min-w-0 flex-col gap-[18px]">
+      <div className="grid gap-gutter lg:grid-cols-[minmax(0,1fr)_360px] lg:items-start">
+        <div className="flex min-w-0 flex-col gap-gutter">
           <UpgradeList
             unit={head}
             view={upgradeViews(advice, usesNow(house.tables, unit.chassis, spec, today), names, {
@@ -81,7 +81,7 @@ export default async function PartsPage({ params, searchParams }: Props) {
             chosen={partClass ?? null}
           />
         </div>
-        <div className="flex flex-col gap-[18px]">
+        <div className="flex flex-col gap-gutter">
           <PartsInside unit={head} parts={insideViews(inside, house.tables, unit.chassis, spec)} />
           <Wants unit={head} wants={wants} />
         </div>

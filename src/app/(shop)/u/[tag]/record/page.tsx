@@ -32,7 +32,7 @@ export default async function RecordPage({ params }: { params: Promise<{ tag: st
   const { timeZone, currencyDecimals } = await shopRules();
   const names = namesFor(unit.chassis, (await shopHouse()).tables.rubric, currencyDecimals);
   return (
-    <div className="flex flex-col gap-[18px]">
+    <div className="flex flex-col gap-gutter">
       <Sheet aria-label="Move">
         <Heading>Move it along the line, or back</Heading>
         <div className="pt-1.5">
@@ -47,17 +47,17 @@ export default async function RecordPage({ params }: { params: Promise<{ tag: st
       </Sheet>
       <Claims unit={head} {...claimViews(claimLines(unit.claim), record, unit.evaluation?.chances ?? {})} />
       <Sheet aria-label="History">
-        <h2 className="text-[22px]">History</h2>
-        <p className="text-[14px] text-soft">
+        <h2 className="text-title">History</h2>
+        <p className="text-row text-soft">
           Nothing here is ever changed or taken away; a correction is a new line. Came with lot {lot.code},{' '}
           {lot.receivedOn}.
         </p>
         {history.length === 0 ? (
           <Empty>Nothing yet.</Empty>
         ) : (
-          <table className="mt-2 w-full border-collapse text-[14px]">
+          <table className="mt-2 w-full border-collapse text-row">
             <thead>
-              <tr className="border-b border-rule text-left text-[13px] text-soft">
+              <tr className="headrow">
                 <th className="w-14 py-1 font-normal">No.</th>
                 <th className="w-28 font-normal">When</th>
                 <th className="w-36 font-normal">What</th>
@@ -68,8 +68,8 @@ export default async function RecordPage({ params }: { params: Promise<{ tag: st
             <tbody>
               {history.map((event) => (
                 <tr key={event.seq} className="border-b border-rule align-top">
-                  <td className="figures py-1 text-[13px] text-soft">{event.seq}</td>
-                  <td className="figures py-1 text-[13px]">{dayAndTime(event.at, timeZone)}</td>
+                  <td className="figures py-1 text-note text-soft">{event.seq}</td>
+                  <td className="figures py-1 text-note">{dayAndTime(event.at, timeZone)}</td>
                   <td className="py-1 font-semibold">{eventTitle(event.kind)}</td>
                   <td className="py-1">
                     {eventWords(event.kind, event.payload as Record<string, unknown>, names)}

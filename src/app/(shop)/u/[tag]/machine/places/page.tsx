@@ -29,7 +29,7 @@ export default async function PlacesPage({ params }: { params: Promise<{ tag: st
   return (
     <div>
       <MachineTabs tag={unit.tag} at="/places" />
-      <div className="grid gap-[18px] lg:grid-cols-2 lg:items-start">
+      <div className="grid gap-gutter lg:grid-cols-2 lg:items-start">
         <Sockets
           unit={head}
           kinds={portKinds.map(({ id, name, usual }) => ({
