@@ -136,10 +136,10 @@ export async function clickOn(driver: WebDriver, words: string, { part = false }
 /** Counts what a page has asked the shop's computer and not heard of. */
 const COUNT = `(() => {
   const plain = window.fetch;
-  window.asked = { open: 0 };
+  window.inFlight = 0;
   window.fetch = (...args) => {
-    window.asked.open++;
-    return plain(...args).finally(() => window.asked.open--);
+    window.inFlight++;
+    return plain(...args).finally(() => window.inFlight--);
   };
 })()`;
 
@@ -149,7 +149,7 @@ export async function settled(driver: WebDriver): Promise<void> {
   await driver.wait(
     async () => {
       const open = await driver.executeAsyncScript<number>(
-        'const done = arguments[0]; requestIdleCallback(() => requestAnimationFrame(() => done(window.asked?.open ?? 0)))',
+        'const done = arguments[0]; requestIdleCallback(() => requestAnimationFrame(() => done(window.inFlight ?? 0)))',
       );
       still = open === 0 ? still + 1 : 0;
       return still >= 3;
