@@ -304,18 +304,21 @@ describe('from the crate to the shelf, one unit, in one go', () => {
   it('8 a change made here shows in another browser at another process without being asked for', async () => {
     await other.get(`${otherUrl}/u/${tag}`);
     await see(other, 'On the bench now');
-    const pressed = () =>
-      other.findElement(By.xpath("//button[normalize-space(.)='case open']")).getAttribute('aria-pressed');
-    const before = await pressed();
+    const pressedIn = (at: WebDriver) =>
+      at.findElement(By.xpath("//button[normalize-space(.)='case open']")).getAttribute('aria-pressed');
+    const before = await pressedIn(other);
+    const changes = async (at: WebDriver, where: string) => {
+      let shown = '';
+      await at
+        .wait(async () => {
+          shown = (await at.findElement(By.css("section[aria-label='Ticket']")).getText()).slice(-200);
+          return (await pressedIn(at)) !== before;
+        }, 20_000)
+        .catch(() => expect.fail(`nothing changed ${where}: ${shown}`));
+    };
     await (await button('case open')).click();
-    await browser.wait(
-      async () =>
-        (await browser
-          .findElement(By.xpath("//button[normalize-space(.)='case open']"))
-          .getAttribute('aria-pressed')) !== before,
-      10_000,
-    );
-    await other.wait(async () => (await pressed()) !== before, 10_000);
+    await changes(browser, 'here');
+    await changes(other, 'there');
   });
 
   it('5a a repair is started, tried, and its verdict moves belief', async () => {
