@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { donorPlaces, donorShares, OTHER_MINUTES } from '@/catalog/parts/donor';
 import { fitRules } from '@/catalog/parts/fits';
-import { cardNeeds, fittingMinutes, OUT_SHARE } from '@/catalog/parts/compatibility';
+import { cardNeeds, fittingMinutes, OUT_SHARE, UNKNOWN_FITS } from '@/catalog/parts/compatibility';
 import { comfort } from '@/catalog/worth/uses';
 import { PART_CLASSES, type Chassis, type PartClass } from '@/core/catalogue';
 import type { HouseTables } from '@/core/house/tables';
@@ -119,6 +119,7 @@ export function answerUpgrades(input: UpgradesAsked, { prices }: Pick<HouseTable
     perMinute: perHourMinor / 60,
     minutes: fittingMinutes,
     outShare: OUT_SHARE,
+    unknownFits: UNKNOWN_FITS,
     openMinutes,
     cardNeeds,
   });

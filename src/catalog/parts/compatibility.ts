@@ -21,6 +21,9 @@ export const neverIn: Partial<Record<PartClass, readonly Chassis[]>> = {
   charger: ['desktop'],
 };
 
+/** P(a part fits) for each thing about it or its place that nobody knows. Shop estimate. */
+export const UNKNOWN_FITS = 0.8;
+
 /** Taking a part out takes this share of putting one in. Shop estimate. */
 export const OUT_SHARE = 0.5;
 

@@ -16,6 +16,8 @@ import type {
 export interface FitReason {
   weighs: 'no' | 'care';
   words: string;
+  /** Nobody knows, so that it may well not fit. */
+  unknown?: true;
 }
 export interface Fit {
   answer: 'fits' | 'with care' | 'no';
@@ -41,11 +43,12 @@ export interface FitRules {
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 const no = (words: string): FitReason => ({ weighs: 'no', words });
 const care = (words: string): FitReason => ({ weighs: 'care', words });
+const unknown = (words: string): FitReason => ({ weighs: 'care', words, unknown: true });
 
 /** The same, or one of both is not known. */
 function same<T>(what: string, part: T | undefined, machine: T | undefined, unit = ''): FitReason[] {
   if (part === undefined || machine === undefined)
-    return [care(`${what} ${part === undefined ? 'of the part' : 'of the machine'} is not known`)];
+    return [unknown(`${what} ${part === undefined ? 'of the part' : 'of the machine'} is not known`)];
   return part === machine
     ? []
     : [no(`${what}: the part has ${part}${unit}, the machine takes ${machine}${unit}`)];
@@ -62,14 +65,14 @@ function memory(part: MemoryPart, machine: Machine): FitReason[] {
     reasons.push(
       slots.registered === false
         ? no('it is registered, the board takes none')
-        : care('it is registered; whether the board takes that is not known'),
+        : unknown('it is registered; whether the board takes that is not known'),
     );
   if (part.registered === false && slots.registered === true)
     reasons.push(no('the board takes registered modules only'));
   if (part.volts !== undefined && slots.volts !== undefined && part.volts > slots.volts + 0.01)
     reasons.push(no(`it wants ${part.volts} V, the slot gives ${slots.volts} V`));
   const { gb } = part;
-  if (gb === undefined) reasons.push(care('its size is not known'));
+  if (gb === undefined) reasons.push(unknown('its size is not known'));
   else {
     if (slots.slotGb !== undefined && gb > slots.slotGb)
       reasons.push(
@@ -99,12 +102,12 @@ function bayReasons(part: DrivePart, bay: DriveBay, rules: FitRules): FitReason[
       reasons.push(care('a 2.5-inch drive in a 3.5-inch bay wants an adapter'));
     else return [no(`its form is ${part.form}, the place is for ${bay.form}`)];
   }
-  if (part.bus === undefined) reasons.push(care('its bus is not known'));
-  else if (bay.buses === undefined) reasons.push(care('what the place is wired for is not known'));
+  if (part.bus === undefined) reasons.push(unknown('its bus is not known'));
+  else if (bay.buses === undefined) reasons.push(unknown('what the place is wired for is not known'));
   else if (!bay.buses.includes(part.bus))
     reasons.push(no(`it speaks ${part.bus}, the place is wired for ${bay.buses.join(' and ')}`));
   if (bay.form === 'M.2') {
-    if (part.key === undefined || bay.key === undefined) reasons.push(care('the notch is not known'));
+    if (part.key === undefined || bay.key === undefined) reasons.push(unknown('the notch is not known'));
     else if (part.key !== 'B+M' && part.key !== bay.key)
       reasons.push(no(`its notch is ${part.key}, the slot's is ${bay.key}`));
     if (part.lengthMm !== undefined && bay.lengthsMm && !bay.lengthsMm.includes(part.lengthMm))
@@ -123,8 +126,8 @@ function bayReasons(part: DrivePart, bay: DriveBay, rules: FitRules): FitReason[
 }
 
 function drive(part: DrivePart, { bays }: Machine, rules: FitRules): FitReason[] {
-  if (part.form === undefined) return [care('its form is not known')];
-  if (!bays?.length) return [care('which drives the machine takes is not known')];
+  if (part.form === undefined) return [unknown('its form is not known')];
+  if (!bays?.length) return [unknown('which drives the machine takes is not known')];
   // the place it suits best
   return bays
     .map((bay) => bayReasons(part, bay, rules))
@@ -135,13 +138,13 @@ function panel(part: PanelPart, machine: Machine, rules: FitRules): FitReason[] 
   const own = machine.panel ?? {};
   const reasons: FitReason[] = [];
   if (part.diagonalInch === undefined || own.diagonalInch === undefined)
-    reasons.push(care('the diagonal is not known'));
+    reasons.push(unknown('the diagonal is not known'));
   else if (Math.abs(part.diagonalInch - own.diagonalInch) > rules.diagonalOffInch)
     reasons.push(no(`its diagonal is ${part.diagonalInch}", the machine's ${own.diagonalInch}"`));
   reasons.push(...same('the number of contacts', part.contacts, own.contacts));
   // the same number of contacts carries either signal
   if (part.signal === undefined || own.signal === undefined)
-    reasons.push(care('the signal is not known, and the number of contacts alone is never enough'));
+    reasons.push(unknown('the signal is not known, and the number of contacts alone is never enough'));
   else if (part.signal !== own.signal)
     reasons.push(no(`its signal is ${part.signal}, the machine's ${own.signal}`));
   if (part.side !== undefined && own.side !== undefined && part.side !== own.side)
@@ -155,7 +158,7 @@ function charger(part: ChargerPart, { chassis, charger: plate = {} }: Machine, r
   const reasons: FitReason[] = [];
   if (chassis === 'desktop') reasons.push(no('the machine has a supply of its own inside'));
   if (part.volts === undefined || plate.volts === undefined)
-    reasons.push(care('the volts are not known on both sides: read both plates'));
+    reasons.push(unknown('the volts are not known on both sides: read both plates'));
   else {
     const off = Math.abs(part.volts - plate.volts) / plate.volts;
     if (off > rules.voltsOff) reasons.push(no(`${part.volts} V on a machine of ${plate.volts} V`));
@@ -165,7 +168,7 @@ function charger(part: ChargerPart, { chassis, charger: plate = {} }: Machine, r
       );
   }
   if (part.amps === undefined || plate.amps === undefined)
-    reasons.push(care('the amperes are not known on both sides'));
+    reasons.push(unknown('the amperes are not known on both sides'));
   else if (part.amps < plate.amps - 1e-9)
     reasons.push(no(`it gives ${part.amps} A, the plate asks for ${plate.amps} A`));
   reasons.push(
@@ -185,10 +188,10 @@ function card(part: CardPart, machine: Machine, rules: FitRules): FitReason[] {
   if (machine.chassis === 'laptop' || machine.chassis === 'aio')
     return [no('the machine takes no such card')];
   const reasons: FitReason[] = [];
-  if (part.watts === undefined) reasons.push(care('what it draws is not known'));
+  if (part.watts === undefined) reasons.push(unknown('what it draws is not known'));
   else if (part.watts > (place?.watts ?? rules.slotWatts)) {
     if (!supply)
-      reasons.push(care('it draws more than a slot gives; which plugs the supply has is not known'));
+      reasons.push(unknown('it draws more than a slot gives; which plugs the supply has is not known'));
     else if (part.watts > cardWatts(supply, rules))
       reasons.push(
         no(`it draws ${part.watts} W; slot and plugs of the supply bring ${cardWatts(supply, rules)} W`),
@@ -197,7 +200,7 @@ function card(part: CardPart, machine: Machine, rules: FitRules): FitReason[] {
       reasons.push(no('the supply has not the plugs it wants'));
   }
   if (part.watts !== undefined && supply?.watts !== undefined) {
-    if (drawsWatts === undefined) reasons.push(care('what the rest of the machine draws is not known'));
+    if (drawsWatts === undefined) reasons.push(unknown('what the rest of the machine draws is not known'));
     else if (drawsWatts + part.watts > rules.loaded * supply.watts)
       reasons.push(
         no(
@@ -215,8 +218,8 @@ function card(part: CardPart, machine: Machine, rules: FitRules): FitReason[] {
 function supply(part: SupplyPart, machine: Machine, rules: FitRules): FitReason[] {
   if (machine.chassis === 'laptop') return [no('a laptop has no such supply')];
   const reasons = same('the form', part.form, machine.supply?.form);
-  if (part.watts === undefined) reasons.push(care('its watts are not known'));
-  else if (machine.drawsWatts === undefined) reasons.push(care('what the machine draws is not known'));
+  if (part.watts === undefined) reasons.push(unknown('its watts are not known'));
+  else if (machine.drawsWatts === undefined) reasons.push(unknown('what the machine draws is not known'));
   else if (machine.drawsWatts > rules.loaded * part.watts)
     reasons.push(
       no(`the machine draws ${machine.drawsWatts} W, over ${percent(rules.loaded)} of its ${part.watts} W`),
@@ -226,8 +229,8 @@ function supply(part: SupplyPart, machine: Machine, rules: FitRules): FitReason[
 
 function processor(part: ProcessorPart, { processor: own = {} }: Machine): FitReason[] {
   const reasons = same('the socket', part.socket, own.socket);
-  if (!own.models) reasons.push(care('which processors the board knows is not known'));
-  else if (part.model === undefined) reasons.push(care('its model is not known'));
+  if (!own.models) reasons.push(unknown('which processors the board knows is not known'));
+  else if (part.model === undefined) reasons.push(unknown('its model is not known'));
   else if (!own.models.includes(part.model)) reasons.push(no(`${part.model} is not on the board's list`));
   if (part.watts !== undefined && own.watts !== undefined && part.watts > own.watts)
     reasons.push(no(`it takes ${part.watts} W, the board and its cooler ${own.watts} W`));

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { fitRules } from '@/catalog/parts/fits';
 import { priceTable } from '@/catalog/worth/prices';
-import { cardNeeds, fittingMinutes, OUT_SHARE } from '@/catalog/parts/compatibility';
+import { OUT_SHARE, UNKNOWN_FITS, cardNeeds, fittingMinutes } from '@/catalog/parts/compatibility';
 import { tableModel } from '../price/table';
 import { seededRandom } from '../random';
 import type { Machine } from './attributes';
@@ -54,6 +54,7 @@ const problem = (candidates: Candidate[], more: Partial<UpgradeProblem> = {}): U
   minutes: fittingMinutes,
   outShare: OUT_SHARE,
   openMinutes: 3,
+  unknownFits: UNKNOWN_FITS,
   cardNeeds,
   ...more,
 });
@@ -133,6 +134,33 @@ describe('what practitioners say of upgrades', () => {
       upgradesOf(problem([module('free', 4, 0)], { machine: own, state: unread })).sets[0].care.join();
     expect(care(machine)).toMatch(/whether a slot is free/);
     expect(care(seen(1))).toBe('');
+  });
+});
+
+describe('what nobody knows', () => {
+  it('is a chance, not a yes: each thing about a part or its place takes its share of what it wins', () => {
+    const known = upgradesOf(problem([module('one', 8, 100)])).sets[0];
+    const blank = { ...machine, memory: { ...machine.memory, kind: undefined } };
+    const [unsure] = upgradesOf(problem([module('one', 8, 100)], { machine: blank })).sets;
+    expect([known.chance, unsure.chance]).toEqual([1, UNKNOWN_FITS]);
+    const hands = known.minutes * 30;
+    expect(unsure.netMinor).toBeCloseTo(UNKNOWN_FITS * (known.netMinor + hands) - hands, 9);
+    // what it may cost is where it wins nothing any more
+    const dear = module('one', 8, unsure.mostMinor + 1);
+    expect(upgradesOf(problem([dear], { machine: blank })).sets).toEqual([]);
+  });
+  it('no processor goes into a socket nobody has read, whatever it would bring', () => {
+    const processor: Candidate = {
+      id: 'cpu',
+      from: 'bin',
+      part: { class: 'processor', socket: 'S1', model: 'M7-400', level: 4 },
+      costMinor: 0,
+    };
+    const blind = upgradesOf(problem([processor]));
+    expect(blind.sets).toEqual([]);
+    expect(blind.refused[0].why.join()).toMatch(/which socket its board has is not known/);
+    const read = { ...machine, processor: { socket: 'S1', models: ['M7-400'] } };
+    expect(upgradesOf(problem([processor], { machine: read })).sets[0].put).toEqual(['cpu']);
   });
 });
 

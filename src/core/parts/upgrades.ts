@@ -104,6 +104,8 @@ export interface UpgradeProblem {
   /** Taking one out takes this share of putting one in. */
   outShare: number;
   openMinutes: number;
+  /** P(a part fits all the same) for each thing about that nobody knows. */
+  unknownFits: number;
   /** What a machine must have for a card of each graphics class to be of any use. */
   cardNeeds: Readonly<Record<number, { threads: number; level: number }>>;
 }
@@ -115,14 +117,18 @@ export interface UpgradeSet {
   /** Classes of what goes in. */
   classes: PartClass[];
   partsMinor: number;
+  /** What comes out is worth, minor units; it is taken off `partsMinor`. */
+  backMinor: number;
   minutes: number;
   beforeMinor: number;
   afterMinor: number;
-  /** After - before - parts - minutes. */
+  /** Chance x (after - before - parts) - minutes: what does not fit goes back into the bin. */
   netMinor: number;
   /** Most the parts of this set may cost together for it to pay. */
   mostMinor: number;
   care: string[];
+  /** P(all of it fits). */
+  chance: number;
   /** Two like modules: two channels. */
   channels: boolean;
   after: UpgradeState;
@@ -142,6 +148,8 @@ export interface Upgrades {
 interface Open {
   candidate: Candidate;
   care: string[];
+  /** How much of what decides nobody knows. */
+  unknowns: number;
 }
 
 const words = (reasons: readonly FitReason[]) => reasons.map((reason) => reason.words);
@@ -190,7 +198,12 @@ function opened(candidate: Candidate, problem: UpgradeProblem): Open | { why: st
   const { answer, reasons } = fits(candidate.part, alone, rules);
   const idle = idleCard(candidate, problem);
   if (answer === 'no') return { why: words(reasons.filter(({ weighs }) => weighs === 'no')) };
-  const missing = unread(candidate);
+  // a part for a socket nobody knows is bought for a drawer
+  const blind =
+    candidate.part.class === 'processor' && machine.processor?.socket === undefined
+      ? ['which socket its board has is not known: read it first']
+      : [];
+  const missing = [...unread(candidate), ...blind];
   if (idle.length + missing.length) return { why: [...idle, ...missing] };
   const { slotGb, provenSlotGb } = machine.memory ?? {};
   if (
@@ -199,7 +212,11 @@ function opened(candidate: Candidate, problem: UpgradeProblem): Open | { why: st
     (candidate.part.gb ?? 0) > Math.max(slotGb, provenSlotGb ?? 0)
   )
     return { why: words(reasons) };
-  return { candidate, care: words(reasons) };
+  return {
+    candidate,
+    care: words(reasons),
+    unknowns: reasons.filter(({ unknown }) => unknown).length,
+  };
 }
 
 /** All sets of at most `most` of a list, the empty one first. */
@@ -211,12 +228,12 @@ function* choices<T>(list: readonly T[], most: number, from = 0): Generator<T[]>
 }
 
 /** What decides about what a part does to the machine; of parts that do the same the cheaper are enough. */
-function effectOf({ candidate, care }: Open): string {
+function effectOf({ candidate, care, unknowns }: Open): string {
   const { part } = candidate;
   const size = [part.gb, part.kind, part.health, part.level, part.threads, part.year, part.graphics]
     .map((each) => each ?? '')
     .join();
-  return `${part.class}|${size}|${care.length > 0}`;
+  return `${part.class}|${size}|${care.length > 0}|${unknowns}`;
 }
 
 /** Of parts with the same effect only so many of the cheapest can be in a best set. */
@@ -348,19 +365,24 @@ export function upgradesOf(problem: UpgradeProblem): Upgrades {
               openMinutes +
               sum(put.map(({ candidate }) => minutes[candidate.part.class] ?? 0)) +
               memory.out.length * (minutes.memory ?? 0) * outShare;
-            const gain = priced(after) - beforeMinor + back - hands * perMinute;
-            if (changes === 1 && put.length === 1) alone.set(effectOf(put[0]), gain);
-            if (!(gain - cost > 0)) continue;
+            const unknowns = sum(put.map((each) => each.unknowns)) + (memory.put.length ? unsure.length : 0);
+            const chance = problem.unknownFits ** unknowns;
+            const mostMinor = priced(after) - beforeMinor + back - (hands * perMinute) / chance;
+            const netMinor = chance * (mostMinor - cost);
+            if (changes === 1 && put.length === 1) alone.set(effectOf(put[0]), mostMinor);
+            if (!(netMinor > 0)) continue;
             sets.push({
               put: put.map(({ candidate }) => candidate.id),
               out: memory.out.map(({ id }) => id),
               classes: put.map(({ candidate }) => candidate.part.class),
               partsMinor: cost - back,
+              backMinor: back,
               minutes: hands,
               beforeMinor,
               afterMinor: priced(after),
-              netMinor: gain - cost,
-              mostMinor: gain,
+              netMinor,
+              mostMinor,
+              chance,
               care: [...new Set([...put.flatMap(({ care }) => care), ...(memory.put.length ? unsure : [])])],
               channels:
                 memory.put.length > 0 && memory.sizes.length === 2 && memory.sizes[0] === memory.sizes[1],

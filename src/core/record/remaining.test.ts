@@ -15,6 +15,14 @@ const fresh: LeftInput = {
 const whats = (input: Partial<LeftInput>) => leftToDo({ ...fresh, ...input }).map(({ what }) => what);
 
 describe('what is left to do', () => {
+  it('parts that pay go in before it is cleaned and proved; not on the shelf, nor into what is taken apart', () => {
+    const change = { words: 'P-1 8 GB', netMinor: 1570 };
+    expect(leftToDo({ ...fresh, open: [], change })[0]).toEqual({ what: 'change', ...change });
+    expect(whats({ change, open: ['Clean it'] }).slice(0, 2)).toEqual(['open', 'change']);
+    expect(whats({ change, listed: true })).not.toContain('change');
+    expect(whats({ change, route: 'harvest' })).not.toContain('change');
+    expect(whats({ change, route: 'asFound' })).toContain('change');
+  });
   it('to sell it: everything in its order', () =>
     expect(whats({})).toEqual(['open', 'data', 'clean', 'tests', 'grade', 'list']));
   it('what is done is not asked for', () =>

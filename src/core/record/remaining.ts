@@ -1,6 +1,8 @@
 /** What is left to do on a machine before it can leave the way it was decided. */
 export type Left =
   | { what: 'open'; titles: string[] }
+  /** Parts that pay to be put in first; minor units. */
+  | { what: 'change'; words: string; netMinor: number }
   | { what: 'data'; faults: string[] }
   | { what: 'clean' }
   | { what: 'tests'; count: number }
@@ -15,6 +17,8 @@ export interface LeftInput {
   route: 'disclose' | 'asFound' | 'harvest' | 'recycle';
   /** Work begun and not ended. */
   open: readonly string[];
+  /** A change of parts that pays, while it is not on the shelf. */
+  change?: { words: string; netMinor: number } | null;
   dataFaults: readonly string[];
   cleaned: boolean;
   /** Tests and readings not taken; those that failed and bar a sale as working. */
@@ -25,14 +29,16 @@ export interface LeftInput {
 }
 
 /**
- * In the order it is done: what is begun is ended, the data is seen to, it is cleaned, proved, graded and listed;
+ * In the order it is done: what is begun is ended, parts that pay go in, the data is seen to, it is cleaned, proved, graded and listed;
  * a machine taken apart gives its parts and is gone; one sold as found only waits for its data.
  */
 export function leftToDo(input: LeftInput): Left[] {
-  const { route, open, dataFaults, cleaned, missing, blocked, graded, listed } = input;
+  const { route, open, change, dataFaults, cleaned, missing, blocked, graded, listed } = input;
   const left: Left[] = [];
   if (open.length) left.push({ what: 'open', titles: [...open] });
   if (route === 'harvest') left.push({ what: 'parts' });
+  if (change && !listed && (route === 'disclose' || route === 'asFound'))
+    left.push({ what: 'change', ...change });
   if (dataFaults.length) left.push({ what: 'data', faults: [...dataFaults] });
   if (route === 'harvest' || route === 'recycle') return [...left, { what: 'gone' }];
   // sold as found it is neither cleaned nor proved: what is not tested is named

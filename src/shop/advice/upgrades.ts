@@ -1,5 +1,5 @@
 import { fitRules } from '@/catalog/parts/fits';
-import { cardNeeds, OUT_SHARE } from '@/catalog/parts/compatibility';
+import { cardNeeds, OUT_SHARE, UNKNOWN_FITS } from '@/catalog/parts/compatibility';
 import type { Chassis, PartClass } from '@/core/catalogue';
 import type { HouseTables } from '@/core/house/tables';
 import type { Machine } from '@/core/parts/attributes';
@@ -107,6 +107,7 @@ export function upgradesFor(problem: UpgradeCase): Upgrades {
     perMinute: problem.ratePerHourMinor / 60,
     minutes: problem.minutes,
     outShare: OUT_SHARE,
+    unknownFits: UNKNOWN_FITS,
     openMinutes: problem.openMinutes,
     cardNeeds,
   });

@@ -1,5 +1,5 @@
 import { and, asc, eq, inArray, isNull, notInArray, or, sql, type SQL } from 'drizzle-orm';
-import type { DataEntry, PartEntry, SightingEntry } from '@/core/record/entries';
+import type { DataEntry, PartEntry, RecordPart, SightingEntry } from '@/core/record/entries';
 import type { Database, Transaction } from '@/db/client';
 import {
   components,
@@ -145,6 +145,30 @@ export function withLooked(
     voidedBy: null,
   };
   return { ...sources, looked: countedOnce([...sources.looked, row]) };
+}
+
+/** The record once parts have come out and gone in: what a plan looks at. Parts nobody recorded have no id. */
+export function withParts(
+  sources: Sources,
+  parts: readonly { way: 'in' | 'out'; part: Omit<RecordPart, 'id' | 'code'> & { id?: string; code?: string } }[],
+): Sources {
+  const seq = Number.MAX_SAFE_INTEGER;
+  return {
+    ...sources,
+    parts: [
+      ...sources.parts,
+      ...parts.map(({ way, part }, n): Sealed<PartEntry> => ({
+        seq,
+        entry: {
+          kind: 'part',
+          at: Date.now(),
+          way,
+          by: '',
+          part: { ...part, id: part.id ?? `unrecorded ${n}`, code: part.code ?? '' },
+        },
+      })),
+    ],
+  };
 }
 
 type Json = Record<string, unknown>;

@@ -1,6 +1,6 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { Chassis } from '@/core/catalogue';
-import { leftToDo, type Left } from '@/core/record/remaining';
+import { leftToDo, type Left, type LeftInput } from '@/core/record/remaining';
 import type { Evaluation } from '@/core/steps/evaluate';
 import type { StopRoute } from '@/core/steps/problem';
 import { database } from '@/db/client';
@@ -19,7 +19,11 @@ interface Unit {
 }
 
 /** How the machine can end, what its buyer would be told, and what is left to do till then. */
-export async function wayToEnd(unit: Unit, route: StopRoute): Promise<{ told: Told[]; left: Left[] }> {
+export async function wayToEnd(
+  unit: Unit,
+  route: StopRoute,
+  change: LeftInput['change'] = null,
+): Promise<{ told: Told[]; left: Left[] }> {
   const db = database();
   const { tables } = await houseNow(db);
   const [{ result, record }, works] = await Promise.all([
@@ -39,6 +43,7 @@ export async function wayToEnd(unit: Unit, route: StopRoute): Promise<{ told: To
     told: toldFaults(unit.evaluation, record),
     left: leftToDo({
       route,
+      change,
       open: works.filter(({ status }) => status !== 'done').map(({ title }) => title),
       dataFaults: record.dataFaults,
       cleaned: works.some(({ kind, status }) => kind === 'clean' && status === 'done'),

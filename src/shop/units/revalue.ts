@@ -192,6 +192,12 @@ export function appraisalFrom(reading: Reading) {
   return { unit, rules, evidence, ...appraised };
 }
 
+/** What a machine that was read is worth, in every way; found done where it was asked before. */
+export async function evaluationOf(reading: Reading): Promise<Evaluation> {
+  const { known, input } = appraisalFrom(reading);
+  return evaluateOnce(known, input);
+}
+
 /** What a machine would be worth that is not on record: offered, or thought of. */
 export async function evaluationFor(reckoning: ReckoningRules, machine: Appraised) {
   const { price, input, known } = appraise(reckoning, machine);

@@ -46,11 +46,13 @@ export function Take({ step, paused, disabled, onTake }: TakeProps) {
           ? 'To its report'
           : step.kind === 'read'
             ? 'To what it is'
-            : step.kind === 'stop'
-              ? 'Stop here'
-              : paused
-                ? 'Go on with it, clock on'
-                : 'Start it, clock on'}
+            : step.kind === 'change'
+              ? 'To its parts'
+              : step.kind === 'stop'
+                ? 'Stop here'
+                : paused
+                  ? 'Go on with it, clock on'
+                  : 'Start it, clock on'}
       </Button>
     </div>
   );

@@ -11,7 +11,7 @@ import { shop } from '../live/shop';
 import type { EndingView } from './Ending';
 
 /** Steps that are begun with one key, not answered. */
-export const TAKEN: StepView['kind'][] = ['repair', 'stop', 'read', 'bundle'];
+export const TAKEN: StepView['kind'][] = ['repair', 'stop', 'read', 'bundle', 'change'];
 export const LETTERS = ['A', 'B', 'C', 'D', 'E'];
 
 interface Given {
@@ -83,6 +83,7 @@ export function useFindOut({ unit, steps, believed, running, ending, asked }: Gi
       );
       if (begun.ok) shop.say(asideWords(begun.answer.aside));
     } else if (step.kind === 'read' || step.kind === 'bundle') go(`/u/${unit.tag}/machine`);
+    else if (step.kind === 'change') go(`/u/${unit.tag}/parts`);
     else if (step.kind === 'stop') void send('decide', { unitId: unit.id, route: step.id }, version);
   };
   const takeBackAndSay = async (observation: number) => {

@@ -6,7 +6,7 @@ import { acted, useShortcuts } from '../kit/keys/keyboard';
 import { Button, Heading, Key, Problem } from '../kit/parts';
 import { Money } from '../kit/theShop';
 import { useCommand } from '../kit/hooks/useCommand';
-import { attended } from '../kit/words';
+import { attended, percent } from '../kit/words';
 
 /** What would pay to put in or take out, each set one key away; and what does not, with the most it may cost. */
 export function UpgradeList({ unit, view }: { unit: UnitHead; view: UpgradesView }) {
@@ -49,7 +49,7 @@ export function UpgradeList({ unit, view }: { unit: UnitHead; view: UpgradesView
       )}
       {view.sets.length === 0 && (
         <p className="py-2 text-read">
-          Nothing that lies in the bin or was offered pays for itself in this machine.
+          Nothing that lies in the bin or was offered pays for itself in this machine as it stands.
         </p>
       )}
       <ol aria-label="Changes that pay">
@@ -67,10 +67,11 @@ export function UpgradeList({ unit, view }: { unit: UnitHead; view: UpgradesView
             </div>
             <p className="text-row text-soft">
               <span className="figures text-note">
-                <Money minor={set.beforeMinor} /> → <Money minor={set.afterMinor} />
+                <Money minor={set.nowMinor} /> → <Money minor={set.thenMinor} />
               </span>{' '}
-              net of selling; parts <Money minor={set.partsMinor} />, {attended(set.minutes)} of hands. No
-              more than <Money minor={set.mostMinor} /> for the parts.
+              still to win{set.chance < 1 && <>, if it fits: {percent(set.chance)} likely</>}; parts{' '}
+              <Money minor={set.partsMinor} />, {attended(set.minutes)} of hands. No more than{' '}
+              <Money minor={set.mostMinor} /> for the parts.
             </p>
             {set.gains && <p className="text-row">{set.gains}</p>}
             {set.care.length > 0 && <p className="text-row">With care: {set.care.join('; ')}</p>}

@@ -36,6 +36,8 @@ export interface MarginView extends Result {
 
 interface Props {
   unit: UnitHead;
+  /** Parts that would pay to be put in before it is sold. */
+  pays: { words: string; netMinor: number } | null;
   drives: DriveView[];
   /** How many are in it; null: it has left. */
   count: CountView | null;
@@ -65,6 +67,7 @@ interface Props {
 /** Data, price, listing, sale: in the order they have to happen. */
 export function Shelf({
   unit,
+  pays,
   drives,
   count,
   erasures,
@@ -191,6 +194,19 @@ export function Shelf({
               ))}
             </tbody>
           </table>
+          {pays && (
+            <p className="pt-2 text-read">
+              Before it is sold:{' '}
+              <Link className="border-b border-current font-semibold" href={`/u/${unit.tag}/parts`}>
+                put in {pays.words}
+              </Link>
+              . It wins{' '}
+              <b className="text-worth">
+                <Money minor={pays.netMinor} />
+              </b>{' '}
+              over leaving it as it is.
+            </p>
+          )}
         </section>
         {margin && (
           <section aria-label="Margin" className="bg-paper px-5 py-4 text-row">

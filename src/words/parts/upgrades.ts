@@ -1,6 +1,6 @@
+import type { ComesOut } from '@/core/parts/comesOut';
 import type { HouseTables } from '@/core/house/tables';
-import type { Upgrades, UpgradeState } from '@/core/parts/upgrades';
-import type { Specification } from '@/core/record/specification';
+import type { Upgrades, UpgradeSet, UpgradeState } from '@/core/parts/upgrades';
 import { usesOf, type UseFacts, type UseVerdict, type Weakest } from '@/core/uses/uses';
 
 export interface UpgradeSetView {
@@ -11,8 +11,11 @@ export interface UpgradeSetView {
   words: string;
   partsMinor: number;
   minutes: number;
-  afterMinor: number;
-  beforeMinor: number;
+  /** Still to win as it stands, and with the parts in. */
+  nowMinor: number;
+  thenMinor: number;
+  /** P(all of it fits). */
+  chance: number;
   netMinor: number;
   mostMinor: number;
   care: string[];
@@ -30,18 +33,32 @@ export interface UpgradesView {
   weighed: number;
 }
 
-/** Sets shown at once. */
-const SETS = 4;
 const LINES = 4;
 
 interface Now {
   /** What decides about its uses now. */
   facts: UseFacts;
-  spec: Specification;
-  /** What is on record inside. */
-  inside: readonly { id: string; class: string }[];
-  state: UpgradeState;
   tables: Pick<HouseTables, 'uses'>;
+}
+
+/** A change of a plan, as far as it is put into words here. */
+interface PlannedSet {
+  netMinor: number;
+  change: {
+    set: UpgradeSet;
+    comesOut: readonly ComesOut[];
+    chance: number;
+    partsMinor: number;
+    minutes: number;
+    valueMinor: number;
+  };
+}
+
+interface PlanWords {
+  changes: readonly PlannedSet[];
+  nowMinor: number;
+  advice: Upgrades;
+  names: ReadonlyMap<string, string>;
 }
 
 /** What the machine would be, as far as it decides about uses. */
@@ -60,91 +77,69 @@ function factsAfter(facts: UseFacts, { graphics: card, ...state }: UpgradeState)
   };
 }
 
-/** What has to come out for a part of a class to go in. */
-function comesOut(
-  partClass: string,
-  spec: Specification,
-  inside: Now['inside'],
-  state: UpgradeState,
-): UpgradeSetView['out'] {
-  const worth: Record<string, number> = {
-    drive: state.driveWorthMinor,
-    battery: state.batteryWorthMinor,
-    processor: state.processorWorthMinor,
-  };
-  if (!(partClass in worth)) return [];
-  const known = inside.filter((part) => part.class === partClass);
-  if (known.length)
-    return known.slice(0, 1).map(({ id }) => ({ componentId: id, worthMinor: worth[partClass] }));
-  const there = {
-    drive: state.driveKind === 'disk' || state.driveKind === 'solid',
-    battery: spec.text('battery') !== null && spec.text('battery') !== 'none',
-    processor: spec.text('processor') !== null,
-  }[partClass];
-  const name = {
-    drive:
-      `${spec.text('driveGb') ?? ''} ${state.driveKind === 'disk' ? 'hard disk' : 'solid-state drive'}`.trim(),
-    battery: 'its battery',
-    processor: spec.text('processor') ?? 'its processor',
-  }[partClass]!;
-  return there ? [{ seen: { class: partClass, name }, worthMinor: worth[partClass] }] : [];
+/** "P-12 8 GB DDR3 (offered) + P-3 2 GB DDR3 out" */
+export function setWords(set: Pick<UpgradeSet, 'put' | 'out'>, names: ReadonlyMap<string, string>): string {
+  const name = (id: string) => names.get(id) ?? id;
+  return [
+    ...set.put.map((id) => `${name(id)}${isOffer(name(id)) ? ' (offered)' : ''}`),
+    ...set.out.map((id) => `${name(id)} out`),
+  ].join(' + ');
 }
 
-/** What would pay, in words. @param names of parts and offers by their ids */
+/** Is it offered, and no part on record yet? */
+const isOffer = (name: string) => !/^P-\d+ /.test(name);
+
+/** What would pay, in words. @param perMinute minor units of an attended minute */
 export function upgradeViews(
-  advice: Upgrades,
+  { changes, nowMinor, advice, names }: PlanWords,
   now: { uses: readonly UseVerdict[]; weakest: Weakest | null },
-  names: ReadonlyMap<string, string>,
-  { facts, spec, tables, inside, state }: Now,
+  { facts, tables }: Now,
+  perMinute: number,
 ): UpgradesView {
   const name = (id: string) => names.get(id) ?? id;
-  const isOffer = (id: string) => !/^P-\d+ /.test(name(id));
   const good = new Set(now.uses.filter((use) => use.good === 'yes').map(({ id }) => id));
-  // of sets that change the same things the best is enough
-  const kinds = new Set<string>();
-  const apart = advice.sets.filter((set) => {
-    const kind = [...new Set(set.classes)].sort().join() + (set.out.length > 0 ? ' out' : '');
-    return kinds.has(kind) ? false : kinds.add(kind);
-  });
-  const sets = apart.slice(0, SETS).map((set): UpgradeSetView => {
+  const most = ({ set, chance, minutes, valueMinor }: PlannedSet['change']) =>
+    Math.floor(valueMinor - nowMinor + set.backMinor - (minutes * perMinute) / chance);
+  const pays = changes.filter(({ netMinor }) => netMinor > 0);
+  const sets = pays.map(({ change, netMinor }): UpgradeSetView => {
+    const { set } = change;
     const after = usesOf(tables.uses, factsAfter(facts, set.after));
     const won = after.filter((use) => use.good === 'yes' && !good.has(use.id)).map((use) => use.name);
     const lost = after.filter((use) => use.good === 'no' && good.has(use.id)).map((use) => use.name);
     return {
       put: set.put,
-      out: [
-        ...set.out.map((id) => ({
-          componentId: id,
-          worthMinor: state.modules.find((module) => module.id === id)?.worthMinor ?? 0,
-        })),
-        ...set.classes.flatMap((partClass) => comesOut(partClass, spec, inside, state)),
-      ],
-      words: [
-        ...set.put.map((id) => `${name(id)}${isOffer(id) ? ' (offered)' : ''}`),
-        ...set.out.map((id) => `${name(id)} out`),
-      ].join(' + '),
-      partsMinor: set.partsMinor,
-      minutes: set.minutes,
-      afterMinor: set.afterMinor,
-      beforeMinor: set.beforeMinor,
-      netMinor: set.netMinor,
-      mostMinor: set.mostMinor,
+      out: change.comesOut.map(({ class: _, ...part }) => part),
+      words: setWords(set, names),
+      partsMinor: change.partsMinor,
+      minutes: change.minutes,
+      nowMinor,
+      thenMinor: change.valueMinor,
+      chance: change.chance,
+      netMinor,
+      mostMinor: most(change),
       care: set.care,
       gains: [
         ...(set.channels ? ['two like modules: two channels'] : []),
         ...(won.length ? [`good for ${won.join(', ')} then`] : []),
         ...(lost.length ? [`no longer for ${lost.join(', ')}`] : []),
       ].join('; '),
-      toOrder: set.put.some(isOffer),
+      toOrder: set.put.some((id) => isOffer(name(id))),
     };
   });
+  const unpaid = [
+    ...changes
+      .filter(({ netMinor }) => netMinor <= 0)
+      .map(({ change, netMinor }) => ({
+        words: setWords(change.set, names),
+        mostMinor: most(change),
+        netMinor,
+      })),
+    ...advice.unpaid.map(({ id, mostMinor, netMinor }) => ({ words: name(id), mostMinor, netMinor })),
+  ];
   return {
     weakest: now.weakest?.words ?? '',
     sets,
-    unpaid: advice.unpaid
-      .sort((a, b) => b.netMinor - a.netMinor)
-      .slice(0, LINES)
-      .map(({ id, mostMinor, netMinor }) => ({ words: name(id), mostMinor, netMinor })),
+    unpaid: unpaid.sort((a, b) => b.netMinor - a.netMinor).slice(0, LINES),
     refused: advice.refused.slice(0, LINES).map(({ id, why }) => ({ words: name(id), why: why.join('; ') })),
     weighed: advice.weighed,
   };

@@ -1,5 +1,6 @@
 import type { StopRoute } from '@/core/steps/problem';
 import type { Left } from '@/core/record/remaining';
+import { minorText } from '@/core/money/minor';
 import { many } from '../plain';
 
 /** A line of what is left to do: where it is done, and what. */
@@ -7,7 +8,7 @@ export interface LeftView {
   words: string;
   note: string;
   /** Side of the unit it is done on. */
-  side: 'work' | 'parts/apart' | 'prove' | 'shelf';
+  side: 'work' | 'parts' | 'parts/apart' | 'prove' | 'shelf';
 }
 
 /** How a machine ends, once a person has said so. */
@@ -18,10 +19,17 @@ export const DECIDED_WORDS: Record<StopRoute, string> = {
   recycle: 'It is scrapped',
 };
 
-export function leftView(left: Left): LeftView {
+/** @param decimals of the shop's currency */
+export function leftView(left: Left, decimals?: number): LeftView {
   switch (left.what) {
     case 'open':
       return { words: 'End what is begun', note: left.titles.join(', '), side: 'work' };
+    case 'change':
+      return {
+        words: `Put in ${left.words}`,
+        note: `it wins ${minorText(left.netMinor, decimals)} over leaving it as it is`,
+        side: 'parts',
+      };
     case 'parts':
       return {
         words: 'Take the parts out',

@@ -91,7 +91,10 @@ function stopReason(step: RankedStep, { goingOnMinor, decimals }: Around): strin
 }
 
 /** What a step is worth more or less than the first; 0: as good, within a minute of hands. */
-function againstFirst({ valueMinor }: RankedStep, { firstMinor, minuteMinor = 0 }: Around): number {
+function againstFirst(
+  { valueMinor }: Pick<RankedStep, 'valueMinor'>,
+  { firstMinor, minuteMinor = 0 }: Around,
+): number {
   const difference = Math.round(valueMinor - (firstMinor ?? valueMinor));
   return Math.abs(difference) <= minuteMinor ? 0 : difference;
 }
@@ -214,6 +217,37 @@ export const aroundOf = (
   readingMinor: evaluation.readingMinor,
   goingOnMinor: evaluation.steps.find((step) => step.kind !== 'stop')?.valueMinor ?? null,
 });
+
+/** A change of parts that pays, as a step among the others. @param words what goes in and out */
+export function changeView(
+  words: string,
+  {
+    change,
+    netMinor,
+  }: { change: { minutes: number; chance: number; set: { care: string[] } }; netMinor: number },
+  nowMinor: number,
+  around: Around,
+): StepView {
+  const fits = change.chance < 1 ? `It fits with chance ${share(change.chance)}. ` : '';
+  const care = change.set.care.length ? `With care: ${change.set.care.join('; ')}.` : '';
+  return {
+    kind: 'change',
+    id: 'change',
+    title: `Put in ${words}`,
+    reason: `It wins ${minorText(netMinor, around.decimals)} over leaving the machine as it is.`,
+    how: `${fits}${care}`.trim(),
+    minutes: change.minutes,
+    valueMinor: nowMinor + netMinor,
+    againstFirst: againstFirst({ valueMinor: nowMinor + netMinor }, around),
+    setUp: '',
+    note: '',
+    outcomes: [],
+    cautions: [],
+    swap: null,
+    takes: null,
+    instrument: null,
+  };
+}
 
 /** Why steps are shut, each reason once. */
 export function shutViews(shut: readonly ShutStep[]): ShutView[] {

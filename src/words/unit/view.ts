@@ -16,7 +16,7 @@ export interface OutcomeChoice {
 }
 
 export interface StepView {
-  kind: 'look' | 'bundle' | 'repair' | 'verify' | 'read' | 'stop';
+  kind: 'look' | 'bundle' | 'repair' | 'verify' | 'read' | 'stop' | 'change';
   id: string;
   title: string;
   how: string;

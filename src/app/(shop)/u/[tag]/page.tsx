@@ -3,6 +3,7 @@ import { appliesTo } from '@/core/belief/model';
 import type { StopRoute } from '@/core/steps/problem';
 import { database } from '@/db/client';
 import { reservedFor } from '@/shop/parts/bin';
+import { paysIn, proposed } from '@/shop/advice/nextStep';
 import { wayToEnd } from '@/shop/units/remaining';
 import { partsIn, photosOf, recordOf, workOf } from '@/shop/units/queries';
 import { FindOut } from '@/ui/findout/FindOut';
@@ -38,9 +39,8 @@ export default async function FindOutPage({ params, searchParams }: Props) {
     );
   const running = runningViews(work).find((row) => row.status === 'running') ?? null;
   const stop = evaluation.steps.find((step) => step.kind === 'stop');
-  const around = aroundOf(evaluation, await shopRules());
-  const shown = evaluation.steps.slice(0, 6);
-  if (stop && !shown.includes(stop)) shown[shown.length - 1] = stop;
+  const rules = await shopRules();
+  const around = aroundOf(evaluation, rules);
   const finding = ask ? findingById(ask) : undefined;
   const ranked = evaluation.steps.find((step) => step.id === ask);
   const askedView =
@@ -50,7 +50,9 @@ export default async function FindOutPage({ params, searchParams }: Props) {
         : { ...plainQuestion(finding.id)!, reason: 'Asked out of turn.' }
       : null;
   const stopRoute = unit.ending ?? (stop?.id as StopRoute | undefined) ?? 'disclose';
-  const { told, left } = await wayToEnd(unit, stopRoute);
+  const steps = await proposed(unit.id, evaluation, !unit.ending && !head.held);
+  const change = unit.ending ? await paysIn(unit) : null;
+  const { told, left } = await wayToEnd(unit, stopRoute, change);
   return (
     <FindOut
       told={told}
@@ -59,7 +61,7 @@ export default async function FindOutPage({ params, searchParams }: Props) {
           words: DECIDED_WORDS[unit.ending],
           sold: unit.ending === 'disclose' || unit.ending === 'asFound',
           told,
-          left: left.map(leftView),
+          left: left.map((line) => leftView(line, rules.currencyDecimals)),
         }
       }
       unit={head}
@@ -72,7 +74,7 @@ export default async function FindOutPage({ params, searchParams }: Props) {
       asked={askedView}
       lent={lent}
       answers={answerViews(record, evaluation, photos)}
-      steps={shown.map((step) => stepView(step, around))}
+      steps={steps}
       believed={believedView(evaluation, record.length > 0)}
       shut={shutViews(evaluation.shut ?? [])}
       again={(evaluation.again ?? []).map((id) => findingById(id)?.ask ?? id)}

@@ -1,5 +1,5 @@
 import { answer, assertOwnOrigin, jsonWithin } from '@/server/answer';
-import { nextStep } from '@/shop/units/nextStep';
+import { nextStep } from '@/shop/advice/nextStep';
 import { requireActorForApi } from '@/server/session';
 import { runCommand } from '@/shop/runner';
 import { commandByName } from '@/shop/commands';

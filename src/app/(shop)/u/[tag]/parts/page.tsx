@@ -1,7 +1,7 @@
 import { PART_CLASSES } from '@/core/catalogue';
 import { database } from '@/db/client';
 import { machineNow } from '@/shop/parts/machine';
-import { offeredFor, upgradesOfUnit } from '@/shop/advice/unit';
+import { planOf } from '@/shop/advice/plan';
 import { waysFor } from '@/shop/advice/repairOptions';
 import { wantsOf } from '@/shop/advice/wanted';
 import { binFor } from '@/shop/advice/fit';
@@ -39,39 +39,28 @@ export default async function PartsPage({ params, searchParams }: Props) {
     unitWants(unit, machine, today),
     partsIn(unit.id),
   ]);
-  const advice = upgradesOfUnit(
-    unit,
-    record,
-    machine,
-    house.tables,
-    rules,
-    offeredFor(unit.chassis, all, wanted),
-  );
+  const plan = await planOf(unit.id);
   const ways = await waysFor(unit, rules, wanted);
   const possible = all.filter(({ fit }) => fit.answer !== 'no');
   const counts: Record<string, number> = {};
   for (const { part } of possible) counts[part.class] = (counts[part.class] ?? 0) + 1;
   const shown = all.filter(({ part, fit }) => (partClass ? part.class === partClass : fit.answer !== 'no'));
-  const names = new Map<string, string>([
-    ...all.map(({ part }): [string, string] => [part.id, `${part.code} ${part.name}`]),
-    ...wanted.map((want): [string, string] => [want.id, want.name]),
-    ...inside.map((part): [string, string] => [part.id, `${part.code} ${part.name}`]),
-  ]);
   return (
     <div>
       <PartsTabs tag={unit.tag} at="" />
       <div className="grid gap-gutter lg:grid-cols-[minmax(0,1fr)_360px] lg:items-start">
         <div className="flex min-w-0 flex-col gap-gutter">
-          <UpgradeList
-            unit={head}
-            view={upgradeViews(advice, usesNow(house.tables, unit.chassis, spec, today), names, {
-              facts: factsForUses(unit.chassis, spec),
-              spec,
-              inside: record.inside,
-              state: advice.state,
-              tables: house.tables,
-            })}
-          />
+          {plan && (
+            <UpgradeList
+              unit={head}
+              view={upgradeViews(
+                plan,
+                usesNow(house.tables, unit.chassis, spec, today),
+                { facts: factsForUses(unit.chassis, spec), tables: house.tables },
+                rules.ratePerHourMinor / 60,
+              )}
+            />
+          )}
           {ways.length > 0 && <WaysTable ends={ways} />}
           <BinFor
             unit={head}

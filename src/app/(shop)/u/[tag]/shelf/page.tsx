@@ -4,6 +4,7 @@ import { resultOf } from '@/core/ledger/result';
 import type { Grade } from '@/core/price/model';
 import { database } from '@/db/client';
 import { unitLedger } from '@/shop/ledger/unit';
+import { paysIn } from '@/shop/advice/nextStep';
 import { seesMargins, shopHouse, shopRules } from '@/shop/rules/queries';
 import { openSightings } from '@/shop/report/sighting';
 import { undoneSales } from '@/shop/sales/corrections';
@@ -28,6 +29,7 @@ export default async function ShelfPage({ params }: { params: Promise<{ tag: str
     partsIn(unit.id),
     saleOf(unit.id),
   ]);
+  const pays = sale || unit.listed || head.held ? null : await paysIn(unit);
   const undone = await undoneSales(database(), unit.id);
   const today = dayOf(new Date(), rules.timeZone);
   const price = priceOf(house.tables, unit.chassis, spec, unit.grade as Grade | null, true);
@@ -42,6 +44,7 @@ export default async function ShelfPage({ params }: { params: Promise<{ tag: str
   return (
     <Shelf
       unit={head}
+      pays={pays}
       gate={sale ? [] : record.dataFaults}
       grade={unit.grade}
       askMinor={unit.askMinor}
