@@ -3,12 +3,12 @@ import type { TwoRoute } from '@/words/parts/offer';
 import { ShopError } from '@/errors';
 import { houseNow } from '../house/tables';
 import { shopRules } from '../rules/queries';
-import { unitByTag } from '../units/queries';
+import { partsIn, unitByTag } from '../units/queries';
 import { partWorths } from '../units/worth';
 import { factsOfPart } from '@/core/parts/facts';
 import { keptOf } from '@/core/ledger/entry';
-import { machineNow } from '../parts/machine';
-import { harvestOfUnit, upgradesOfUnit } from './unit';
+import { planOf } from './plan';
+import { harvestOfUnit } from './unit';
 import type { Offered } from './upgrades';
 
 /**
@@ -36,7 +36,8 @@ export async function oneOrTwo(tags: readonly [string, string]): Promise<TwoRout
   ]) {
     const keep = keptOf(rules.feeBasisPoints);
     const usual = partWorths(tables, donor.unit.chassis, donor.spec);
-    const offered = donor.record.inside.map((part): Offered => ({
+    const parts = await partsIn(donor.unit.id);
+    const offered = parts.map((part): Offered => ({
       id: part.id,
       from: 'bin',
       class: part.class,
@@ -44,16 +45,13 @@ export async function oneOrTwo(tags: readonly [string, string]): Promise<TwoRout
       attributes: factsOfPart(part),
       costMinor: Math.round((usual[part.class as keyof typeof usual] ?? 0) * keep),
     }));
-    const machine = await machineNow(db, base.unit, base.record);
-    const [best] = upgradesOfUnit(base.unit, base.record, machine, tables, rules, offered).sets;
+    const plan = await planOf(base.unit.id, { parts, offered });
+    const best = plan?.best;
     const rest = harvestOfUnit(donor.unit, donor.record, tables, rules);
     routes.push({
       words: `One: ${base.unit.tag}${best ? ' with parts' : ''}; ${donor.unit.tag} taken apart`,
       valueMinor: Math.round(base.unit.valueMinor + (best?.netMinor ?? 0) + rest.netMinor),
-      parts: (best?.put ?? []).map((id) => {
-        const part = donor.record.inside.find((each) => each.id === id)!;
-        return { id, name: `${part.code} ${part.name}` };
-      }),
+      parts: (best?.change.put ?? []).map((id) => ({ id, name: plan!.names.get(id)! })),
     });
   }
   return routes.sort((x, y) => y.valueMinor - x.valueMinor);

@@ -11,6 +11,7 @@ import { readingOf, type Reading } from '../units/reading';
 import { evaluationOf } from '../units/revalue';
 import { binFor } from './fit';
 import { offeredFor, upgradesOfUnit } from './unit';
+import type { Offered } from './upgrades';
 import { wantsOf } from './wanted';
 
 /** A set of parts that could go into a machine, and the machine evaluated with them in. */
@@ -81,8 +82,12 @@ function withChange(
  * What a machine could become with what lies in the bin and was offered: every set that pays by its price is evaluated
  * with its parts in, belief, hands and harvest with it, so that what is promised is what its value rises by. Null:
  * there is no such machine, or it is somebody else's: their parts are no stock, and ours no plan of theirs.
+ * @param from parts looked at in place of the bin and of what was offered, and what using each costs
  */
-export async function planOf(unitId: string, most = LOOKED_AT): Promise<UnitPlan | null> {
+export async function planOf(
+  unitId: string,
+  from?: { parts: readonly Part[]; offered: readonly Offered[] },
+): Promise<UnitPlan | null> {
   const db = database();
   const reading = await readingOf(db, unitId);
   if (!reading || reading.source === 'owner') return null;
@@ -96,13 +101,15 @@ export async function planOf(unitId: string, most = LOOKED_AT): Promise<UnitPlan
     machine,
     house.tables,
     rules,
-    offeredFor(unit.chassis, bin, wanted),
+    from?.offered ?? offeredFor(unit.chassis, bin, wanted),
   );
   const now = await evaluationOf(reading);
-  const byId = new Map([...bin.map(({ part }) => part), ...inside].map((part) => [part.id, part]));
+  const byId = new Map(
+    [...bin.map(({ part }) => part), ...inside, ...(from?.parts ?? [])].map((part) => [part.id, part]),
+  );
   const changes = await Promise.all(
     apart(advice.sets)
-      .slice(0, most)
+      .slice(0, LOOKED_AT)
       .map(async (set): Promise<PlannedChange> => {
         const makesRoom = set.classes.flatMap((partClass) =>
           comesOut(partClass, derived.specification, derived.inside, advice.state),
