@@ -1,3 +1,4 @@
+import type { Specification } from './specification';
 import type { Catalogue } from '../catalogue';
 import type { DataEntry, RecordEntry, RecordPart } from './entries';
 
@@ -176,3 +177,12 @@ export function dataFaults({ inside, seen, counted, unlabelled, doubted }: Drive
     );
   return [...faults, ...doubted];
 }
+
+/** MB/s its drive was read at, where there is one and so no doubt whose they are; null: not measured, or of which. */
+export const measuredMbs = ({
+  drives,
+  specification,
+}: {
+  drives: Pick<DriveRecord, 'inside'>;
+  specification: Pick<Specification, 'number'>;
+}): number | null => (drives.inside.length === 1 ? specification.number('driveMbs') : null);

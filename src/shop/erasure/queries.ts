@@ -1,3 +1,4 @@
+import { measuredMbs } from '@/core/record/drives';
 import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm';
 import { eraseTables, usualLevel } from '@/catalog/papers/erasure';
 import { healthRules } from '@/catalog/instruments/drives';
@@ -117,8 +118,7 @@ export async function driveSheets(
     .from(components)
     .where(inArray(components.id, ids))
     .orderBy(asc(components.code));
-  const mbs = inside.size === 1 ? record.specification.number('driveMbs') : null;
-  return sheetsOf(parts, [unitId], mbs, (id) => inside.get(id));
+  return sheetsOf(parts, [unitId], measuredMbs(record), (id) => inside.get(id));
 }
 
 /** A loose drive: what it said of itself in the machines it was in, its data, and how a dock erases it. */

@@ -8,7 +8,10 @@ import { eraseTables, usualLevel } from '@/catalog/papers/erasure';
 import { mediumOfPart } from '@/core/erasure/media';
 import { eraseOperation, erasePlan } from '@/core/erasure/plan';
 import { workOperation } from '@/core/house/tables';
-import { runOperation } from '@/core/minutes/operation';
+import { runOperation, type Operation } from '@/core/minutes/operation';
+import { measuredMbs } from '@/core/record/drives';
+import { houseNow } from '../house/tables';
+import { recordsNow } from '../record/queries';
 import { FIND_OUT } from '../work/clock';
 import type { SoFar } from '@/core/instruments/conduct';
 import type { RunKind } from '@/core/instruments/run';
@@ -104,32 +107,48 @@ async function runsNow(): Promise<RunningBlock[]> {
   });
 }
 
-const ERASES = workOperation(workSteps.find(({ id }) => id === 'erase-drive')!);
-
-/** Minutes an erasure takes while it has told nothing yet: by its drive and its way. */
+/** Minutes an erasure takes while it has told nothing yet: by its drive, its way, and how fast it was read. */
 function usualErasure(
+  erases: Operation,
   attributes: Readonly<Record<string, string | number>>,
   { methodId, whole }: Pick<typeof erasureRuns.$inferSelect, 'methodId' | 'whole'>,
+  readMbs: number | null,
 ): number {
   const medium = mediumOfPart(attributes);
   const gb = Number(attributes.gb);
-  if (!medium || !(gb > 0)) return ERASES.body;
-  const { ways, others } = erasePlan({ medium, bytes: gb * 1e9, level: usualLevel, whole }, eraseTables);
+  if (!medium || !(gb > 0)) return erases.body;
+  const { ways, others } = erasePlan(
+    { medium, bytes: gb * 1e9, readMbs, level: usualLevel, whole },
+    eraseTables,
+  );
   const way = [...ways, ...others].find(({ id }) => id === methodId);
-  return way ? Math.max(1, eraseOperation(way, ERASES).body) : ERASES.body;
+  return way ? Math.max(1, eraseOperation(way, erases).body) : erases.body;
 }
 
 /** Erasures by a machine's own script or a dock's that were confirmed and have not ended. */
 async function erasingNow(): Promise<RunningBlock[]> {
   const rows = await database()
-    .select({ run: erasureRuns, tag: units.tag, code: components.code, attributes: components.attributes })
+    .select({
+      run: erasureRuns,
+      tag: units.tag,
+      unit: { id: units.id, chassis: units.chassis },
+      code: components.code,
+      attributes: components.attributes,
+    })
     .from(erasureRuns)
     .innerJoin(components, eq(components.id, erasureRuns.componentId))
     .leftJoin(units, eq(units.id, erasureRuns.unitId))
     .where(and(eq(erasureRuns.ending, ''), eq(erasureRuns.state, 'confirmed')))
     .orderBy(asc(erasureRuns.confirmedAt))
     .limit(40);
+  if (rows.length === 0) return [];
+  const { tables } = await houseNow(database());
+  const step = [...tables.work, ...workSteps].find(({ id }) => id === 'erase-drive')!;
+  const erases = workOperation(step);
+  const silent = rows.filter(({ run }) => !run.progress).flatMap(({ unit }) => unit ?? []);
+  const records = await recordsNow(database(), silent);
   return rows.map(({ run, tag, code, attributes }) => {
+    const record = run.unitId ? records.get(run.unitId)?.record : undefined;
     const started = run.confirmedAt ?? run.startedAt;
     const heard = run.heardAt ?? started;
     const gone = (heard.getTime() - started.getTime()) / 60_000;
@@ -144,7 +163,10 @@ async function erasingNow(): Promise<RunningBlock[]> {
       title: 'Erasing',
       station: run.progress ? (run.progress.phase === 'writing' ? 'writing' : 'reading back') : '',
       startedAt: started.toISOString(),
-      expectedMinutes: share > 0.01 ? Math.max(0.1, gone / share) : usualErasure(attributes, run),
+      expectedMinutes:
+        share > 0.01
+          ? Math.max(0.1, gone / share)
+          : usualErasure(erases, attributes, run, record ? measuredMbs(record) : null),
       run: {
         page: tag ? `/u/${tag}/machine/drives` : `/bin/${code}`,
         silent: Math.max(0, (Date.now() - heard.getTime()) / 1000),
