@@ -42,8 +42,8 @@ export default defineConfig({
           include: ['tests/browser/**/*.test.ts'],
           environment: 'node',
           // `bench/slow.sh` slows the browser
-          testTimeout: 180_000 * slowed,
-          hookTimeout: 180_000 * slowed,
+          testTimeout: 180_000 * slowed * slowed,
+          hookTimeout: 180_000 * slowed * slowed,
           fileParallelism: false,
           globalSetup: ['tests/browser/shop.setup.ts'],
         },

@@ -8,6 +8,8 @@ process.env.SE_OFFLINE = 'true';
 
 /** How many times slower the browser's processor is made. */
 const SLOWED = Number(process.env.OMNITROPE_SLOWED ?? 1);
+/** How much longer is waited then: its processor is also shared with two busy loops and the other half of the tests. */
+const PATIENCE = SLOWED > 1 ? SLOWED * 3 : 1;
 
 const devTools = (driver: WebDriver, name: string, params: object): Promise<void> =>
   (
@@ -70,7 +72,7 @@ function waitPatiently(driver: WebDriver): void {
     };
   const waiting = (condition: unknown, ms = 0, message?: unknown, poll = 40): unknown => {
     // how long is waited is patience, not a claim: a slow machine is given more of it
-    const timeout = ms * SLOWED;
+    const timeout = ms * PATIENCE;
     if (typeof condition === 'function')
       return wait(patient(condition as (driver: WebDriver) => unknown), timeout, message, poll);
     if (!(condition instanceof Condition)) return wait(condition, timeout, message, poll);

@@ -213,9 +213,21 @@ describe('the machine’s own test page', () => {
     });
     await open('Screen');
     await pick('Begin');
-    await settled(unit);
-    const size = (await unit.executeScript('return [innerWidth, innerHeight]')) as [number, number];
-    const click = async (x: number, y: number) => {
+    // it fills the screen, and stays as large as it is then
+    let sizes: string[] = [];
+    await unit.wait(
+      async () => {
+        const now = await unit.executeScript<string>(
+          'return document.fullscreenElement ? `${innerWidth} ${innerHeight}` : ""',
+        );
+        sizes = now && now === sizes[0] ? [...sizes, now] : [now];
+        return now !== '' && sizes.length > 8;
+      },
+      30_000,
+      'it does not fill the screen',
+    );
+    const size = sizes[0].split(' ').map(Number);
+    const mark = async (x: number, y: number, kind: string, marked: number) => {
       for (const type of ['mousePressed', 'mouseReleased'])
         await cdp('Input.dispatchMouseEvent', {
           type,
@@ -224,14 +236,13 @@ describe('the machine’s own test page', () => {
           button: 'left',
           clickCount: 1,
         });
-      await settled(unit);
+      await unit.wait(located.elementLocated(By.css('[aria-label="What is there"]')), 15_000);
+      await press(unit, kind);
+      await unit.wait(async () => (await unit.findElements(By.css('.ring'))).length === marked, 15_000);
     };
-    await click(0.25, 0.5);
-    await press(unit, '2');
-    await click(0.75, 0.1);
-    await press(unit, '1');
+    await mark(0.25, 0.5, '2', 1);
+    await mark(0.75, 0.1, '1', 2);
     for (let n = 0; n < 8; n++) await press(unit, ' ');
-    await settled(unit);
     await pick('Even, and as bright');
     const row = await until(() => told('display'), 'the screen');
     expect(row.result).toBe('pass');

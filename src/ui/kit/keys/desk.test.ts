@@ -5,9 +5,11 @@ import { KeyDesk } from './desk';
 function deskAt() {
   let now = 0;
   let timers: { at: number; run: () => void }[] = [];
+  let atWork: (() => void)[] | null = null;
   const desk = new KeyDesk(
     () => now,
     (run, ms) => timers.push({ at: now + ms, run }),
+    (run) => (atWork ? atWork.push(run) : timers.push({ at: now, run })),
   );
   const pass = (ms: number) => {
     const end = now + ms;
@@ -20,7 +22,16 @@ function deskAt() {
     }
     now = end;
   };
-  return { desk, pass };
+  /** A slow computer is at work from here on, until it says that it has done. */
+  const work = () => {
+    atWork = [];
+    return () => {
+      const waited = atWork!;
+      atWork = null;
+      waited.forEach((run) => run());
+    };
+  };
+  return { desk, pass, work };
 }
 
 /** A page that takes digits and writes them down. */
@@ -53,6 +64,28 @@ describe('a key belongs to the machine on the screen', () => {
     expect(old.got).toEqual(['1']);
     expect(next.got).toEqual(['2', '3']);
     expect(desk.read()).toEqual({ to: null, waiting: [], lost: [] });
+  });
+  it('on a slow computer a part may take longer than that: its key waits until there is nothing left to do', () => {
+    const { desk, pass, work } = deskAt();
+    desk.leave('/u/WQ-0002');
+    desk.press('4');
+    const done = work();
+    desk.arrive();
+    pass(9_000);
+    expect(desk.read()).toEqual({ to: null, waiting: ['4'], lost: [] });
+    const late = page(desk);
+    pass(100);
+    expect(late.got).toEqual(['4']);
+    // and what nobody wants then is said, no sooner
+    desk.leave('/u/WQ-0003');
+    late.drop();
+    desk.press('q');
+    desk.arrive();
+    pass(9_000);
+    expect(desk.read().lost).toEqual([]);
+    done();
+    pass(100);
+    expect(desk.read()).toEqual({ to: null, waiting: [], lost: ['q'] });
   });
   it('a part of the page that comes to life late still gets its key; what nobody wants is said', () => {
     const { desk, pass } = deskAt();

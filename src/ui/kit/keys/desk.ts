@@ -19,7 +19,10 @@ export interface DeskState {
 
 /** Between two keys that waited: what the first did is drawn before the second is asked, ms. */
 const APART_MS = 20;
-/** After a page has come its parts may still come to life: so long a key of its own is kept for them, ms. */
+/**
+ * After a page has come its parts may still come to life: at least so long a key of its own is kept for them, ms, and on
+ * a slow computer until it has nothing left to do.
+ */
 const GRACE_MS = 2_000;
 
 /**
@@ -33,12 +36,16 @@ export class KeyDesk {
   private held: Held[] = [];
   private to: string | null = null;
   private arrivedAt = -Infinity;
+  /** Since the page came the computer has had nothing left to do. */
+  private rested: 'no' | 'asked' | 'yes' = 'yes';
   private retrying: unknown = null;
   private state: DeskState = { to: null, waiting: [], lost: [] };
 
   constructor(
     private readonly now: () => number = () => performance.now(),
     private readonly later: (run: () => void, ms: number) => unknown = (run, ms) => setTimeout(run, ms),
+    private readonly idle: (run: () => void) => unknown = (run) =>
+      'requestIdleCallback' in globalThis ? requestIdleCallback(run) : setTimeout(run, 50),
   ) {}
 
   read = (): DeskState => this.state;
@@ -93,6 +100,7 @@ export class KeyDesk {
     if (this.to === null) return;
     this.to = null;
     this.arrivedAt = this.now();
+    this.rested = 'no';
     this.tell({});
     this.soon(0);
     this.later(() => this.drawn(), GRACE_MS + APART_MS);
@@ -141,11 +149,25 @@ export class KeyDesk {
     const taken = !there ? false : by === null ? this.ask(key) : by(key);
     if (taken === 'later') return;
     if (typeof taken === 'object') return void (first.by = taken.by);
-    if (!taken && by === null && this.now() - this.arrivedAt < GRACE_MS) return;
+    if (!taken && by === null && (this.now() - this.arrivedAt < GRACE_MS || !this.atRest())) return;
     // whoever took it may have turned to another page already: what waits then waits for that
     this.held = this.held.filter((held) => held !== first);
     this.tell(taken ? {} : { lost: [...this.state.lost, key] });
     if (this.held.length) this.soon(APART_MS);
+  }
+
+  /** Is there nothing left to do? Asked once a page, whoever waits for it is asked again then. */
+  private atRest(): boolean {
+    const { arrivedAt } = this;
+    if (this.rested === 'no') {
+      this.rested = 'asked';
+      this.idle(() => {
+        if (this.arrivedAt !== arrivedAt) return;
+        this.rested = 'yes';
+        this.soon(0);
+      });
+    }
+    return this.rested === 'yes';
   }
 
   private tell(change: Partial<Pick<DeskState, 'lost'>>): void {
