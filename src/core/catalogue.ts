@@ -327,6 +327,8 @@ export interface Judging {
   likely: number;
   /** P(helps) from which what takes no part is tried before a part. */
   triedFirst: number;
+  /** P(helps) under which a repair is not among the first three. */
+  unlikely: number;
   /** P(helps) under which a repair is not listed. */
   trifling: number;
   /** A part that costs so many minutes of hands is dear. */

@@ -1,3 +1,5 @@
+import { MOST_OF_A_WHOLE } from '@/catalog/worth/prices';
+import { cappedParts } from '@/core/price/parts';
 import Joi from 'joi';
 import { catalogue, causeById, findingById, repairById } from '@/catalog';
 import { shippedHouse } from '@/catalog/house';
@@ -261,7 +263,10 @@ export function diagnose(value: unknown) {
   const known = file.overrides ? withOverrides(catalogue, file.overrides) : catalogue;
   const minutes = shippedHouse.minutes[file.chassis];
   const { soundMinor } = file.values;
-  const parts = { ...shippedHouse.parts[file.chassis], ...file.values.parts };
+  const parts = {
+    ...cappedParts(shippedHouse.parts[file.chassis], soundMinor, MOST_OF_A_WHOLE),
+    ...file.values.parts,
+  };
   const { engine, entries, weights, states, problem, ranking, facts } = inspectUnit(known, {
     chassis: file.chassis,
     source: file.source,

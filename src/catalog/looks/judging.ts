@@ -13,6 +13,7 @@ export const judging: Judging = {
   sure: 0.75,
   likely: 0.7,
   triedFirst: 0.25,
+  unlikely: 0.05,
   trifling: 0.03,
   dearMinutes: 5,
   longMinutes: 20,

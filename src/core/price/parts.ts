@@ -45,3 +45,18 @@ export function partWorth(rates: PartRates, part: PartClass, usual: number, fact
   }
   return usual;
 }
+
+/**
+ * Parts of one machine at what they fetch, and all of them together never above a share of what an equal machine
+ * brings: who buys parts could buy the machine. Minor units.
+ * @param most share of the whole, 0..1
+ */
+export function cappedParts(
+  parts: Readonly<Partial<Record<PartClass, number>>>,
+  wholeMinor: number,
+  most: number,
+): Partial<Record<PartClass, number>> {
+  const all = Object.values(parts).reduce((sum, worth) => sum + worth, 0);
+  const share = Math.min(1, all > 0 ? (most * wholeMinor) / all : 1);
+  return Object.fromEntries(Object.entries(parts).map(([part, worth]) => [part, Math.round(worth * share)]));
+}

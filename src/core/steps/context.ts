@@ -61,7 +61,8 @@ export interface View {
 }
 
 /** Was the machine seen to run, with a picture? */
-const runs = (facts: Facts) => facts.system === true || (facts.started === true && facts.picture === true);
+export const runs = (facts: Facts) =>
+  facts.system === true || (facts.started === true && facts.picture === true);
 
 /** What can be seen, tried and sold where these facts are known. */
 export function viewOf(context: PolicyContext, facts: Facts): View {

@@ -165,7 +165,9 @@ export function inspectUnit(catalogue: Catalogue, input: EvaluationInput): Inspe
   const known = new Map<string, number>();
   const implied = impliedBy(input.record, findings);
   const acts = new Set([READ_MACHINE, ...catalogue.bundles.map(({ id }) => id)]);
+  const replaced = replacedIn(input.record);
   input.record.forEach((entry, index) => {
+    if (replaced.has(index)) return;
     if (entry.kind === 'repair') {
       const repair = repairs.get(entry.id);
       if (!repair) return void ignored.push(entry.id);
@@ -314,6 +316,24 @@ function impliedBy(record: readonly Sighted[], findings: ReadonlyMap<string, Fin
   });
   settle(record.length);
   return implied;
+}
+
+/**
+ * Answers another to the same question came after with no hands between: the same one counts once, another takes its
+ * place. Indexes into the record.
+ */
+function replacedIn(record: readonly Sighted[]): Set<number> {
+  const replaced = new Set<number>();
+  const last = new Map<string, number>();
+  record.forEach((entry, n) => {
+    if (entry.kind === 'repair' || entry.kind === 'part' || entry.kind === 'mat') last.clear();
+    else if (entry.kind === 'finding') {
+      const before = last.get(entry.id);
+      if (before !== undefined) replaced.add(before);
+      last.set(entry.id, n);
+    }
+  });
+  return replaced;
 }
 
 /** Questions a seller or owner answers. */

@@ -1,8 +1,8 @@
-import { WHOLE_LOOK, type Finding, type Repair } from '../catalogue';
+import { WHOLE_LOOK, type Fact, type Finding, type Repair } from '../catalogue';
 import { observable } from '../belief/facts';
 import { closingMinutes, minutesOf, movesFor, type BenchMove } from '../minutes/opening';
 import { bundleStep } from './bundles';
-import { atPrice, benchMask, prepare, viewOf, type PolicyContext } from './context';
+import { atPrice, benchMask, prepare, runs, viewOf, type PolicyContext } from './context';
 import { actsOf } from './hazards';
 import { glance, standing, thinkThrough, worthThinking, writeOut, type Look, type Now } from './look';
 import { settleTies } from './order';
@@ -112,10 +112,15 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
     const why = available(finding, problem) ? barrier(problem, finding) : null;
     if (why) shut.push({ kind: 'look', id: finding.id, why });
   }
+  const gate = gateway(problem);
   const glances = problem.findings.flatMap((finding) => {
     if (finding.id === WHOLE_LOOK || !available(finding, problem)) return [];
     return (
-      glance(now, finding, clearing.has(finding.id) || problem.also?.includes(finding.id) === true) ?? []
+      glance(
+        now,
+        finding,
+        clearing.has(finding.id) || finding === gate || problem.also?.includes(finding.id) === true,
+      ) ?? []
     );
   });
   for (const { finding, ...glanced } of worthThinking(glances)) {
@@ -198,6 +203,9 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
   );
   settleTies(problem, steps);
   openFirst(problem, steps, clearing);
+  unlikelyLater(steps, problem, clearing);
+  const [top] = steps;
+  seeFirst(steps, gate);
   for (const step of steps.slice(0, WRITTEN_OUT)) {
     const look = looks.get(step);
     if (look) step.outcomes = writeOut(now, look);
@@ -205,7 +213,6 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
   // nothing can be made of it but what it ends as: no look is worth its minute
   if (problem.worth.soundMinor <= 0)
     steps.splice(0, steps.length, ...steps.filter(({ kind }) => kind === 'stop'));
-  const top = steps[0];
   const going = Math.max(
     ...steps.filter((step) => step.kind !== 'stop').map((step) => step.valueMinor),
     base.value,
@@ -287,6 +294,54 @@ function openFirst(problem: StepProblem, steps: RankedStep[], clearing: Clearing
   const top = Math.max(...steps.map((step) => step.valueMinor));
   steps.splice(0, steps.length, ...opening, ...steps.filter((step) => !opening.includes(step)));
   opening.forEach((step, i) => (step.valueMinor = Math.max(step.valueMinor, top - i * 1e-6)));
+}
+
+/** What tells whether it lives at all, in the order one comes to know it. */
+const LIFE: readonly Fact[] = ['power', 'picture'];
+
+/**
+ * The look that tells whether the machine starts, from outside, while nobody has seen that; null: it was seen, it may
+ * not be powered, or nothing of the kind is left to look at.
+ */
+function gateway(problem: StepProblem): Finding | null {
+  const { facts, shut, findings } = problem;
+  if (runs(facts) || shut?.power) return null;
+  const fact = LIFE.find((each) => facts[each] !== true);
+  return (
+    findings.find(
+      (finding) =>
+        fact !== undefined &&
+        !finding.bench?.caseOpen &&
+        finding.outcomes.some(({ shows }) => shows?.includes(fact)) &&
+        available(finding, problem) &&
+        !barrier(problem, finding),
+    ) ?? null
+  );
+}
+
+/** A machine nobody has seen starting is not sold before that was looked at: its look comes before such an ending. */
+function seeFirst(steps: RankedStep[], gate: Finding | null): void {
+  const [top] = steps;
+  const look = steps.find(({ kind, id }) => kind === 'look' && id === gate?.id);
+  if (look && top.kind === 'stop' && (top.id === 'disclose' || top.id === 'asFound'))
+    steps.splice(0, steps.length, look, ...steps.filter((step) => step !== look));
+}
+
+/** Steps that stand before what is unlikely to help. */
+const BEFORE_UNLIKELY = 3;
+
+/** What is unlikely to help is not among the first of a list, whatever it would be worth; what clears a danger may be. */
+function unlikelyLater(steps: RankedStep[], { judging }: StepProblem, clearing: Clearing): void {
+  const unlikely = steps.filter(
+    ({ kind, id, chance = 1 }) => kind === 'repair' && chance < judging.unlikely && !clearing.has(id),
+  );
+  const others = steps.filter((step) => !unlikely.includes(step));
+  steps.splice(
+    0,
+    steps.length,
+    ...others.slice(0, BEFORE_UNLIKELY),
+    ...steps.filter((step) => !others.slice(0, BEFORE_UNLIKELY).includes(step)),
+  );
 }
 
 interface Clearing {

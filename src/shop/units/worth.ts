@@ -4,7 +4,7 @@ import type { Chassis, PartClass } from '@/core/catalogue';
 import type { HouseTables } from '@/core/house/tables';
 import type { GraphicsClass } from '@/core/machine/names';
 import { donorSheet, type DonorSheet } from '@/core/parts/donor';
-import { partWorth } from '@/core/price/parts';
+import { cappedParts, partWorth } from '@/core/price/parts';
 import type { Grade, Price, PriceModel, PriceSpec } from '@/core/price/model';
 import { tableModel } from '@/core/price/table';
 import type { PriceClass, UnitWorth } from '@/core/steps/problem';
@@ -130,10 +130,11 @@ export function partWorths(
     });
     return [part as PartClass, Math.min(own, Math.max(0, adds[part as PartClass] ?? Infinity))];
   });
-  const all = each.reduce((sum, [, worth]) => sum + worth, 0);
-  const equal = priceOf(house, chassis, spec, null, true).minor;
-  const share = Math.min(1, all > 0 ? (MOST_OF_A_WHOLE * equal) / all : 1);
-  return Object.fromEntries(each.map(([part, worth]) => [part, Math.round(worth * share)]));
+  return cappedParts(
+    Object.fromEntries(each),
+    priceOf(house, chassis, spec, null, true).minor,
+    MOST_OF_A_WHOLE,
+  );
 }
 
 /** Taking the machine apart, place by place, in the order of what a minute of it brings. */

@@ -25,6 +25,9 @@ const APART_MS = 20;
  */
 const GRACE_MS = 2_000;
 
+const whenIdle = (run: () => void): unknown =>
+  typeof requestIdleCallback === 'function' ? requestIdleCallback(run) : setTimeout(run, 50);
+
 /**
  * Who gets a key. From the moment one turns to another page (a tag scanned, a side chosen, a row opened) the page
  * still on screen gets none any more: keys wait in their order for the page that is coming. A handler that is busy
@@ -44,8 +47,7 @@ export class KeyDesk {
   constructor(
     private readonly now: () => number = () => performance.now(),
     private readonly later: (run: () => void, ms: number) => unknown = (run, ms) => setTimeout(run, ms),
-    private readonly idle: (run: () => void) => unknown = (run) =>
-      'requestIdleCallback' in globalThis ? requestIdleCallback(run) : setTimeout(run, 50),
+    private readonly idle: (run: () => void) => unknown = whenIdle,
   ) {}
 
   read = (): DeskState => this.state;
