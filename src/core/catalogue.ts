@@ -327,6 +327,9 @@ export interface Judging {
   likely: number;
   /** P(helps) from which what takes no part is tried before a part. */
   triedFirst: number;
+  /** A step of more minutes that wins less of the price over stopping is not the first. */
+  fewMinutes: number;
+  hardlyShare: number;
   /** P(helps) under which a repair is not among the first three. */
   unlikely: number;
   /** P(helps) under which a repair is not listed. */

@@ -13,6 +13,8 @@ export const judging: Judging = {
   sure: 0.75,
   likely: 0.7,
   triedFirst: 0.25,
+  fewMinutes: 2,
+  hardlyShare: 0.003,
   unlikely: 0.05,
   trifling: 0.03,
   dearMinutes: 5,

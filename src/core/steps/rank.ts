@@ -127,6 +127,8 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
     const barred = barrier(problem, finding);
     const look = thinkThrough(now, { finding, ...glanced });
     if (!look) continue;
+    // what tells whether it lives is worth what it leads to: what was proven sells better, whatever is done then
+    if (finding === gate) look.step.valueMinor = Math.max(look.step.valueMinor, meanOf(look));
     if (barred) {
       clearing.best = Math.max(clearing.best, look.step.valueMinor);
       continue;
@@ -204,6 +206,7 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
   settleTies(problem, steps);
   openFirst(problem, steps, clearing);
   unlikelyLater(steps, problem, clearing);
+  if (!endangered(problem)) worthAMinute(steps, problem);
   const [top] = steps;
   seeFirst(steps, gate);
   for (const step of steps.slice(0, WRITTEN_OUT)) {
@@ -296,6 +299,10 @@ function openFirst(problem: StepProblem, steps: RankedStep[], clearing: Clearing
   opening.forEach((step, i) => (step.valueMinor = Math.max(step.valueMinor, top - i * 1e-6)));
 }
 
+/** What a look leads to, by its outcomes, less what it costs. Minor units. */
+const meanOf = ({ after, step }: Look): number =>
+  after.reduce((sum, { probability, value }) => sum + probability * value, 0) - step.costMinor;
+
 /** What tells whether it lives at all, in the order one comes to know it. */
 const LIFE: readonly Fact[] = ['power', 'picture'];
 
@@ -327,15 +334,42 @@ function seeFirst(steps: RankedStep[], gate: Finding | null): void {
     steps.splice(0, steps.length, look, ...steps.filter((step) => step !== look));
 }
 
+/**
+ * What takes minutes and is foretold to win next to nothing over stopping is not the first of a list: a shorter step
+ * that wins as much is, or to stop.
+ */
+function worthAMinute(steps: RankedStep[], { judging, worth }: StepProblem): void {
+  const stop = steps.find(({ kind }) => kind === 'stop');
+  const [top] = steps;
+  if (!stop || top.kind === 'stop' || top.minutes <= judging.fewMinutes) return;
+  if (top.valueMinor - stop.valueMinor >= judging.hardlyShare * worth.soundMinor) return;
+  const shorter = steps.find(
+    (step) =>
+      step !== stop &&
+      step.minutes <= judging.fewMinutes &&
+      step.valueMinor >= stop.valueMinor &&
+      (step.kind !== 'repair' || (step.chance ?? 1) >= judging.unlikely),
+  );
+  const first = shorter ?? stop;
+  steps.splice(0, steps.length, first, ...steps.filter((step) => step !== first));
+}
+
 /** Steps that stand before what is unlikely to help. */
 const BEFORE_UNLIKELY = 3;
 
 /** What is unlikely to help is not among the first of a list, whatever it would be worth; what clears a danger may be. */
-function unlikelyLater(steps: RankedStep[], { judging }: StepProblem, clearing: Clearing): void {
+function unlikelyLater(steps: RankedStep[], { judging, also }: StepProblem, clearing: Clearing): void {
   const unlikely = steps.filter(
     ({ kind, id, chance = 1 }) => kind === 'repair' && chance < judging.unlikely && !clearing.has(id),
   );
   const others = steps.filter((step) => !unlikely.includes(step));
+  // and where nothing else is left they are on no list
+  if (others.length < BEFORE_UNLIKELY)
+    return void steps.splice(
+      0,
+      steps.length,
+      ...steps.filter((step) => !unlikely.includes(step) || also?.includes(step.id)),
+    );
   steps.splice(
     0,
     steps.length,
