@@ -141,8 +141,8 @@ describe('the next start', () => {
         Array.from({ length: slots }, (_, at) => (at < modules ? at : EMPTY)),
         null,
       );
-      const own = planFigures(failed, mostTold, 60, seededRandom(5));
-      const usual = planFigures(failed, oneAtATime, 60, seededRandom(5));
+      const own = planFigures(failed, mostTold, 30, seededRandom(5));
+      const usual = planFigures(failed, oneAtATime, 30, seededRandom(5));
       expect(own.known).toBeGreaterThanOrEqual(usual.known - 0.05);
       expect(own.trials / usual.trials, `${modules} x ${slots}`).toBeLessThan(0.8);
       expect(own.minutes).toBeLessThan(usual.minutes);
