@@ -52,14 +52,14 @@ export function Belief({
             >
               <th
                 scope="row"
-                className="inline-block w-[calc(100%-106px)] text-left align-baseline text-row leading-[1.2] font-normal"
+                className="inline-block w-[calc(100%-118px)] text-left align-baseline text-row leading-[1.2] font-normal"
               >
                 {line.cause}
                 {i === firstUsual && (
                   <span className="text-fine text-soft"> (as usual in such a machine)</span>
                 )}
               </th>
-              <td className="figures inline-block w-[68px] text-right align-baseline text-note">
+              <td className="figures inline-block w-[80px] text-right whitespace-nowrap align-baseline text-note">
                 {percent(line.probability)}
               </td>
               <td className="inline-block w-[38px] text-right align-baseline text-fine text-soft">

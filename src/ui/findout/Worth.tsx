@@ -12,15 +12,23 @@ const LETTER = 2.5;
  */
 function placed(routes: WorthView['routes'], scale: Scale) {
   const end = [0, 0];
-  return routes.map((route) => {
+  const labels = routes.map((route) => {
     const tick = scale.at(route.minor);
     const width = Math.max(route.name.length, 6) * LETTER;
     const wish = Math.min(tick, 100 - width);
     const row = end[0] <= wish || end[0] <= end[1] ? 0 : 1;
     const label = Math.min(100 - width, Math.max(wish, end[row]));
     end[row] = label + width + 2;
-    return { route, above: row === 0, label, tick };
+    return { route, above: row === 0, label, tick, width };
   });
+  // what ran into the right edge pushes those before it back
+  const from = { true: 102, false: 102 };
+  for (const own of [...labels].reverse()) {
+    const row = `${own.above}` as const;
+    own.label = Math.max(0, Math.min(own.label, from[row] - 2 - own.width));
+    from[row] = own.label;
+  }
+  return labels;
 }
 
 /** What it is still worth doing: the expected net, its range, and every route on one axis. */
