@@ -122,7 +122,7 @@ export function Question({
       )}
       {!hazard && !instead && !none && (
         <div
-          className={`mt-3.5 grid gap-2 ${bare ? 'sm:grid-cols-2 xl:grid-flow-col xl:auto-cols-fr xl:grid-cols-none' : ''}`}
+          className={`mt-3.5 grid gap-2 ${bare ? `sm:grid-cols-2 ${step.outcomes.length > 3 ? 'xl:grid-cols-3' : 'xl:auto-cols-fr xl:grid-flow-col xl:grid-cols-none'}` : ''}`}
         >
           {step.outcomes.map((outcome, i) => (
             <button
