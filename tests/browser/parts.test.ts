@@ -1,6 +1,7 @@
 import { By, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
 import { clickOn, press, ready, see } from './driver';
+import { signedIn } from './http';
 import { signedInBrowser } from './signedIn';
 
 const url = inject('url');
@@ -174,5 +175,72 @@ describe('the bin', () => {
     // the disk that was seen coming out is on record inside again
     await within('Parts in it', 'hard disk');
     expect(await (await section('Parts in it')).getText()).not.toMatch(/Flint S240/);
+  });
+});
+
+describe('a change of parts among the steps', () => {
+  it('a machine that is done is not stopped at while a module would pay; Enter leads to it, at the same figure', async () => {
+    const caller = await signedIn(url, 'buyer@saltmarsh.example', inject('password'));
+    const lots = await (await caller.get('/lots')).text();
+    expect(lots).toContain('WQ-3');
+    const command = async <T>(name: string, input: object): Promise<T> => {
+      const answer = await caller.command(name, { input });
+      expect(answer.status, `${name}: ${await answer.clone().text()}`).toBe(200);
+      return ((await answer.json()) as { answer: T }).answer;
+    };
+    const { lotId } = await command<{ lotId: string }>('receiveLot', {
+      code: 'PL-1',
+      name: 'Planned',
+      source: 'clearout',
+      tagPrefix: 'PL',
+      priceMinor: 1000,
+      freightMinor: 0,
+      feesMinor: 0,
+      receivedOn: '2026-11-20',
+    });
+    const made = await command<{ tag: string; unitId: string }>('addUnit', {
+      lotId,
+      chassis: 'desktop',
+      maker: 'Aldermoor',
+      model: 'Keep T9',
+    });
+    const { unitId } = made;
+    await command('receivePart', {
+      class: 'memory',
+      name: '8 GB DDR4, planned',
+      costMinor: 10,
+      worthMinor: 10,
+      knownGood: true,
+      attributes: { gb: 8, kind: 'DDR4', form: 'DIMM' },
+    });
+    for (const [key, value] of [
+      ['memoryGb', '2 GB'],
+      ['memorySlots', '2'],
+      ['driveKind', 'solid-state'],
+      ['driveGb', '240 GB'],
+      ['processor', 'Corvid M5-330'],
+    ])
+      await command('typeSpec', { unitId, key, value });
+    await command('noteTakes', { unitId, facts: { memoryKind: 'DDR4' } });
+    for (const finding of [
+      'look-liquid',
+      'look-rattle',
+      'look-smell',
+      'button',
+      'picture-monitor',
+      'gets-to',
+      'whole-look',
+    ])
+      await command('observe', { unitId, finding, outcome: 0 });
+    await browser.get(`${url}/u/${made.tag}`);
+    await ready(browser);
+    const next = await section('Next');
+    expect(await next.getText()).toMatch(/Put in P-\d+ 8 GB DDR4, planned/);
+    const wins = /It wins ([\d.]+) over/.exec(await next.getText())![1];
+    await press(browser, Key.ENTER);
+    await browser.wait(until.urlMatches(/\/parts$/), 15_000);
+    await within('What would pay', `+${wins}`);
+    await browser.get(`${url}/u/${made.tag}/shelf`);
+    await within('Price', wins);
   });
 });
