@@ -120,7 +120,10 @@ function looked(given: EvaluationInput, evaluation: Evaluation): Found[] {
   for (const step of steps.slice(0, 3)) {
     if (step.kind !== 'look' || !step.outcomes || danger) continue;
     // what each outcome leaves has the cost of the look taken off
-    const mean = step.outcomes.reduce((sum, { probability, valueMinor }) => sum + probability * valueMinor, 0);
+    const mean = step.outcomes.reduce(
+      (sum, { probability, valueMinor }) => sum + probability * valueMinor,
+      0,
+    );
     const all = step.outcomes.reduce((sum, { probability }) => sum + probability, 0);
     if (Math.abs(all - 1) < 1e-6 && Math.abs(mean - step.valueMinor) > 0.02 * price)
       say('a look is not worth the mean of its outcomes', `${at}: ${step.id} ${step.valueMinor} ${mean}`);

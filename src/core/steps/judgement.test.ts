@@ -319,6 +319,45 @@ describe('what is worth a line', () => {
     ['desktop', 'look-liquid=none look-rattle=silent look-smell=none button=nothing'],
     ['aio', 'look-liquid=none look-rattle=silent look-smell=none button=starts-and-stays-on'],
   ];
+  it('nothing can be made of it but its parts: no step but to stop, and its route is where it ends', () => {
+    const { worth } = input('desktop', '');
+    const shell = asked('desktop', OUTSIDE, {
+      worth: { ...worth, soundMinor: 0 },
+      priceLowMinor: 0,
+      priceHighMinor: 0,
+    });
+    expect(shell.steps.map(({ kind }) => kind)).toEqual(['stop']);
+    expect(['harvest', 'recycle']).toContain(shell.best);
+  });
+  it('a machine nobody saw starting is looked at before it is sold; once it runs, or may not be powered, it is not', () => {
+    const cheap = { ...input('desktop', '').worth, soundMinor: 4000 };
+    const first = (words: string) =>
+      asked('desktop', words, { worth: cheap, priceLowMinor: 3500, priceHighMinor: 4500 });
+    const dark = first(OUTSIDE.replace('look-swelling=flat ', ''));
+    expect(dark.facts.power).toBeUndefined();
+    // what it tells is worth what it leads to, so that it stands before an ending by its own value
+    const ending = dark.steps.findIndex(({ kind }) => kind === 'stop');
+    const button = dark.steps.findIndex(({ id }) => id === 'button');
+    expect(button).toBeGreaterThanOrEqual(0);
+    expect(button).toBeLessThan(ending);
+    const runs = first(
+      `${OUTSIDE.replace('look-swelling=flat ', '')} button=starts-and-stays-on picture-monitor=a-good-picture`,
+    );
+    expect(runs.steps.map(({ id }) => id)).not.toContain('button');
+  });
+  it('the same answer again counts once; another one takes its place, unless hands were at work between', () => {
+    const words = OUTSIDE.replace('look-swelling=flat ', '');
+    const chances = (more: string) => asked('desktop', `${words} ${more}`).chances;
+    expect(chances('which-lead=front-panel which-lead=front-panel')).toEqual(
+      chances('which-lead=front-panel'),
+    );
+    expect(chances('which-lead=front-panel which-lead=none-is-off')).toEqual(
+      chances('which-lead=none-is-off'),
+    );
+    expect(chances('which-lead=front-panel reseat-memory:no-change which-lead=none-is-off')).not.toEqual(
+      chances('reseat-memory:no-change which-lead=none-is-off'),
+    );
+  });
   it('no repair that hardly anything speaks for', () => {
     for (const [chassis, words] of drawn) {
       const { steps, plan } = asked(chassis, words);

@@ -206,6 +206,9 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
   settleTies(problem, steps);
   openFirst(problem, steps, clearing);
   unlikelyLater(steps, problem, clearing);
+  // nothing can be made of it but what it ends as: no look is worth its minute
+  if (problem.worth.soundMinor <= 0)
+    steps.splice(0, steps.length, ...steps.filter(({ kind }) => kind === 'stop'));
   if (!endangered(problem)) worthAMinute(steps, problem);
   const [top] = steps;
   seeFirst(steps, gate);
@@ -213,9 +216,6 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
     const look = looks.get(step);
     if (look) step.outcomes = writeOut(now, look);
   }
-  // nothing can be made of it but what it ends as: no look is worth its minute
-  if (problem.worth.soundMinor <= 0)
-    steps.splice(0, steps.length, ...steps.filter(({ kind }) => kind === 'stop'));
   const going = Math.max(
     ...steps.filter((step) => step.kind !== 'stop').map((step) => step.valueMinor),
     base.value,

@@ -150,7 +150,10 @@ export function withLooked(
 /** The record once parts have come out and gone in: what a plan looks at. Parts nobody recorded have no id. */
 export function withParts(
   sources: Sources,
-  parts: readonly { way: 'in' | 'out'; part: Omit<RecordPart, 'id' | 'code'> & { id?: string; code?: string } }[],
+  parts: readonly {
+    way: 'in' | 'out';
+    part: Omit<RecordPart, 'id' | 'code'> & { id?: string; code?: string };
+  }[],
 ): Sources {
   const seq = Number.MAX_SAFE_INTEGER;
   return {
