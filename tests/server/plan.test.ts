@@ -53,34 +53,40 @@ async function draw(seed: number): Promise<Drawn> {
 const put = (of: Record<string, unknown>) =>
   act(benchA, 'receivePart', { costMinor: 300, worthMinor: 300, knownGood: true, ...of });
 
-/** A shelf as a shop of this size has it. */
-async function stock(): Promise<void> {
-  const { rowCount } = await database().execute('select 1 from components where place = $$bin$$');
-  if ((rowCount ?? 0) > 8) return;
-  for (const form of ['DIMM', 'SO-DIMM'])
-    for (const gb of [4, 8])
-      await put({
-        class: 'memory',
-        name: `${gb} GB DDR4 ${form}`,
-        costMinor: gb * 90,
-        worthMinor: gb * 90,
-        attributes: { gb, kind: 'DDR4', form },
-      });
-  for (const gb of [128, 480])
-    await put({
-      class: 'drive',
-      name: `${gb} GB solid-state`,
-      costMinor: 500 + gb,
-      worthMinor: 500 + gb,
-      attributes: { gb, kind: 'solid', bus: 'SATA', form: '2.5', heightMm: 7 },
-    });
-  await put({ class: 'battery', name: 'Pack 11.1 V', costMinor: 900, attributes: { health: 0.9 } });
-  await put({
+/** What lies on the shelf of a shop of this size. */
+const STOCK = [
+  ...['DIMM', 'SO-DIMM'].flatMap((form) =>
+    [4, 8].map((gb) => ({
+      class: 'memory',
+      name: `${gb} GB DDR4 ${form}`,
+      costMinor: gb * 90,
+      worthMinor: gb * 90,
+      attributes: { gb, kind: 'DDR4', form },
+    })),
+  ),
+  ...[128, 480].map((gb) => ({
+    class: 'drive',
+    name: `${gb} GB solid-state`,
+    costMinor: 500 + gb,
+    worthMinor: 500 + gb,
+    attributes: { gb, kind: 'solid', bus: 'SATA', form: '2.5', heightMm: 7 },
+  })),
+  { class: 'battery', name: 'Pack 11.1 V', costMinor: 900, attributes: { health: 0.9 } },
+  {
     class: 'processor',
     name: 'Corvid M7-400',
     costMinor: 900,
     attributes: { level: 4, threads: 8, socket: 'S1', model: 'M7-400' },
-  });
+  },
+];
+
+/** What was used up lies there again. */
+async function stock(): Promise<void> {
+  const there = await database()
+    .select({ name: components.name })
+    .from(components)
+    .where(eq(components.place, 'bin'));
+  for (const part of STOCK) if (!there.some(({ name }) => name === part.name)) await put(part);
 }
 
 const fitted = ({ unitId }: Drawn, { change }: UnitPlan['changes'][number]) =>

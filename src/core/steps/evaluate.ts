@@ -124,8 +124,12 @@ export function evaluateUnit(catalogue: Catalogue, input: EvaluationInput): Eval
           MISFIT_DRAWS,
           problem.stories,
         ),
+    // to stop is on every list, however far down
     steps: ranking.steps.filter(
-      (step, n) => n < SHOWN_STEPS || catalogue.findings.some(({ id, swap }) => id === step.id && swap),
+      (step, n) =>
+        n < SHOWN_STEPS ||
+        step.kind === 'stop' ||
+        catalogue.findings.some(({ id, swap }) => id === step.id && swap),
     ),
     routes: ranking.routes,
     best: ranking.best,

@@ -319,6 +319,15 @@ describe('what is worth a line', () => {
     ['desktop', 'look-liquid=none look-rattle=silent look-smell=none button=nothing'],
     ['aio', 'look-liquid=none look-rattle=silent look-smell=none button=starts-and-stays-on'],
   ];
+  it('to stop is on every list, however far down', () => {
+    for (const chassis of ['desktop', 'laptop', 'aio', 'small'] as const)
+      for (const words of ['', OUTSIDE, `${OUTSIDE} button=starts-and-stays-on`]) {
+        const { steps } = asked(chassis, words, {
+          worth: { ...input(chassis, '').worth, soundMinor: 60_000 },
+        });
+        expect(steps.filter(({ kind }) => kind === 'stop')).toHaveLength(1);
+      }
+  });
   it('nothing can be made of it but its parts: no step but to stop, and its route is where it ends', () => {
     const { worth } = input('desktop', '');
     const shell = asked('desktop', OUTSIDE, {
