@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { choosePlan, netOf, whenOf, type Change } from './plan';
+import { choosePlan, mostOf, netOf, whenOf, type Change } from './plan';
 
 const change = (more: Partial<Change>): Change => ({
   put: ['p'],
@@ -22,6 +22,19 @@ describe('what a change wins', () => {
     expect(netOf(change({ chance: 0.5 }), 5000, 30)).toBe(700));
   it('hands cost nothing where they are free', () =>
     expect(netOf(change({ minutes: 400 }), 5000, 0)).toBe(2000));
+});
+
+describe('the most its parts may cost', () => {
+  it('is where it wins nothing, what comes out set against them and the chance that it fits counted', () => {
+    for (const chance of [1, 0.8, 0.64]) {
+      const most = mostOf(change({ chance }), 400, 5000, 30);
+      const at = (cost: number) => netOf(change({ chance, partsMinor: cost - 400 }), 5000, 30);
+      expect(at(most)).toBeGreaterThanOrEqual(0);
+      expect(at(most + 2)).toBeLessThan(0);
+    }
+    // 3,000 won, 400 back, 10 min at 30
+    expect(mostOf(change({}), 400, 5000, 30)).toBe(3100);
+  });
 });
 
 describe('the plan', () => {

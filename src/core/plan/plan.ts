@@ -40,6 +40,18 @@ export const netOf = (
 ): number => Math.round(chance * (valueMinor - partsMinor - nowMinor) - minutes * perMinute);
 
 /**
+ * Most the parts that go in may cost together for a change to win nothing, what comes out set against them.
+ * @param backMinor what comes out is worth, minor units @param nowMinor expected net still to win as it stands
+ * @param perMinute minor units of an attended minute @returns minor units, whole, rounded down
+ */
+export const mostOf = (
+  { chance, valueMinor, minutes }: Pick<Change, 'chance' | 'valueMinor' | 'minutes'>,
+  backMinor: number,
+  nowMinor: number,
+  perMinute: number,
+): number => Math.floor(valueMinor - nowMinor + backMinor - (minutes * perMinute) / chance);
+
+/**
  * Of all a machine could become the best, and what comes next. Of changes that win the same the one with fewer parts
  * is put first.
  * @param nowMinor expected net still to win as the machine stands @param perMinute minor units of an attended minute

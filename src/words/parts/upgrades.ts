@@ -1,4 +1,5 @@
 import type { ComesOut } from '@/core/parts/comesOut';
+import { mostOf } from '@/core/plan/plan';
 import type { HouseTables } from '@/core/house/tables';
 import type { Upgrades, UpgradeSet, UpgradeState } from '@/core/parts/upgrades';
 import { usesOf, type UseFacts, type UseVerdict, type Weakest } from '@/core/uses/uses';
@@ -98,8 +99,7 @@ export function upgradeViews(
 ): UpgradesView {
   const name = (id: string) => names.get(id) ?? id;
   const good = new Set(now.uses.filter((use) => use.good === 'yes').map(({ id }) => id));
-  const most = ({ set, chance, minutes, valueMinor }: PlannedSet['change']) =>
-    Math.floor(valueMinor - nowMinor + set.backMinor - (minutes * perMinute) / chance);
+  const most = (change: PlannedSet['change']) => mostOf(change, change.set.backMinor, nowMinor, perMinute);
   const pays = changes.filter(({ netMinor }) => netMinor > 0);
   const sets = pays.map(({ change, netMinor }): UpgradeSetView => {
     const { set } = change;
