@@ -1,7 +1,7 @@
 import { catalogue } from '@/catalog';
 import { CLOSED } from '@/core/minutes/opening';
 import { evaluateUnit } from '@/core/steps/evaluate';
-import { type Sighted } from '@/core/steps/inspect';
+import type { Sighted } from '@/core/steps/sighted';
 import { figures, ms, ratio } from './figures';
 
 /**

@@ -8,7 +8,7 @@ import { drawFaults, SimulatedMachine } from '@/core/simulate/machine';
 import { CLOSED } from '@/core/minutes/opening';
 import { evaluateUnit } from '@/core/steps/evaluate';
 import { engineFor } from '@/core/steps/inspect';
-import { type Sighted } from '@/core/steps/inspect';
+import type { Sighted } from '@/core/steps/sighted';
 import { figures, ms } from './figures';
 
 /**

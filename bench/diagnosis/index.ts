@@ -6,13 +6,16 @@ import { reliability, type Forecast } from './calibration';
 import { seededRandom } from '@/core/random';
 import { drawFaults, perturbed, SimulatedMachine } from '@/core/simulate/machine';
 import { figures } from '../figures';
-import { followClairvoyant, followEngine, followList, followRandom } from './policies';
+import { complaintFrequencies, foretold, naiveBayes, type Rival } from '@/core/study/rivals';
+import { followClairvoyant, followEngine, followList, followRandom, followRival } from './policies';
+import { closedMachines } from './rivals';
 import { Trial, type Outcome } from './trial';
 
 /**
- * Minutes and money of four ways of working on the same seeded machines: this program, the fixed lists, the
- * lists in random order, and somebody who knows what is wrong. Machines come from the model itself and from
- * one moved by log-normal factors. npm run bench:diagnosis -- [machines] [model | moved] [seed]
+ * Minutes and money of six ways of working on the same seeded machines: this program, the fixed lists, the lists in
+ * random order, two dull rivals fitted on other machines, and somebody who knows what is wrong. All go by the same rules:
+ * there is no limit of minutes, and nobody's ending peeks but that of who knows. Machines come from the model itself and
+ * from one moved by log-normal factors. npm run bench:diagnosis -- [machines] [model | moved] [seed]
  */
 const machines = Number(process.argv[2] ?? 5000);
 const which = process.argv[3] ?? 'model';
@@ -39,9 +42,26 @@ function engineOf(
   return engine;
 }
 
-const names = ['this program', 'fixed lists', 'random order', 'clairvoyant'] as const;
+const names = [
+  'this program',
+  'fixed lists',
+  'random order',
+  'frequencies',
+  'naive Bayes',
+  'clairvoyant',
+] as const;
 const outcomes = new Map<(typeof names)[number], Outcome[]>(names.map((name) => [name, []]));
 const forecasts: Forecast[] = [];
+const learnt = closedMachines(
+  (chassis, source) => engineOf(catalogue, chassis, source, engines),
+  SOURCES,
+  seed + 1,
+);
+const rivals: Partial<Record<(typeof names)[number], Rival>> = {
+  frequencies: complaintFrequencies(learnt),
+  'naive Bayes': naiveBayes(learnt),
+};
+const judged: Record<string, Parameters<typeof foretold>[0][number][]> = {};
 let total = 0;
 let world: Catalogue = catalogue;
 let worldEngines = engines;
@@ -60,6 +80,16 @@ for (let n = 0; n < machines; n++) {
   let faults = drawFaults(truth.model, random);
   while (faults.length === 0) faults = drawFaults(truth.model, random);
   total += faults.length;
+  // beliefs after the tests every machine goes through, of all three on the same answers
+  const tests = new Trial(chassis, source, new SimulatedMachine(truth.model, faults, seed + n * 7919));
+  tests.prove();
+  const seen = [...tests.known].map(([finding, outcome]) => ({ finding, outcome }));
+  const { marginals } = believed.posterior(tests.record);
+  for (const [name, of] of [
+    ['this program', new Map(believed.model.causes.map(({ id }, c) => [id, marginals[c]]))],
+    ...Object.entries(rivals).map(([name, rival]) => [name, rival!(chassis, seen)] as const),
+  ] as const)
+    (judged[name] ??= []).push({ believed: of, truth: faults });
   names.forEach((name, way) => {
     const own = seededRandom(seed + n * 7919 + way);
     const trial = new Trial(chassis, source, new SimulatedMachine(truth.model, faults, seed + n * 7919));
@@ -85,7 +115,9 @@ for (let n = 0; n < machines; n++) {
           ? followList(trial)
           : name === 'random order'
             ? followRandom(trial, own)
-            : followClairvoyant(trial, truth);
+            : name === 'clairvoyant'
+              ? followClairvoyant(trial, truth)
+              : followRival(trial, rivals[name]!);
     outcomes.get(name)!.push(outcome);
   });
   if (n % 250 === 249) console.error(`${n + 1} machines, ${Math.round((Date.now() - started) / 1000)} s`);
@@ -117,8 +149,50 @@ const minutes = (name: (typeof names)[number]) => mean(outcomes.get(name)!.map((
 console.log(
   `${(total / machines).toFixed(2)} faults a machine. Of the gap between the lists and somebody who knows: net ${((net('this program') - net('fixed lists')) / (net('clairvoyant') - net('fixed lists'))).toFixed(2)}, minutes ${((minutes('fixed lists') - minutes('this program')) / (minutes('fixed lists') - minutes('clairvoyant'))).toFixed(2)}`,
 );
+const share = (sample: readonly number[]) => {
+  const of = (name: (typeof names)[number]) => mean(sample.map((i) => outcomes.get(name)![i].netMinor));
+  return (of('this program') - of('fixed lists')) / (of('clairvoyant') - of('fixed lists'));
+};
+const again = seededRandom(seed);
+const shares = Array.from({ length: 2000 }, () =>
+  share(Array.from({ length: machines }, () => Math.floor(again() * machines))),
+).sort((a, b) => a - b);
 console.log(
-  `harm by powering, in whole machines lost per 1,000: ${names.map((name) => `${name} ${(1000 * mean(outcomes.get(name)!.map((outcome) => Math.min(1, outcome.harm)))).toFixed(1)}`).join(', ')}`,
+  `share of the gap in net, 90 % interval by resampling machines: ${shares[100].toFixed(2)} to ${shares[1899].toFixed(2)}`,
+);
+console.log(
+  '\n| way of working | the end brings | looks | vain repairs | mending, closing | net |\n|---|---|---|---|---|---|',
+);
+for (const name of names) {
+  const of = (value: (outcome: Outcome) => number) => Math.round(mean(outcomes.get(name)!.map(value)));
+  console.log(
+    `| ${name} | ${of((o) => o.endMinor)} | ${of((o) => o.looksMinor)} | ${of((o) => o.vainMinor)} | ${of((o) => o.mendingMinor)} | ${of((o) => o.netMinor)} |`,
+  );
+}
+console.log(
+  '\n| lost against who knows, by how it ended | machines | minor a machine of all |\n|---|---|---|',
+);
+const lost = new Map<string, { n: number; minor: number }>();
+program.forEach((outcome, i) => {
+  const best = outcomes.get('clairvoyant')![i];
+  const end = (of: Outcome) => (of.route === 'disclose' ? (of.sound ? 'sound' : 'told') : of.route);
+  const key = `${end(outcome)}, who knows: ${end(best)}`;
+  const own = lost.get(key) ?? { n: 0, minor: 0 };
+  lost.set(key, { n: own.n + 1, minor: own.minor + best.netMinor - outcome.netMinor });
+});
+for (const [key, { n, minor }] of [...lost].sort((a, b) => b[1].minor - a[1].minor))
+  console.log(`| ${key} | ${n} | ${Math.round(minor / machines)} |`);
+const causes = new Set(catalogue.causes.map(({ id }) => id));
+console.log(
+  `\nbeliefs after the tests of intake; the rivals learnt from ${learnt.length} other machines whose faults were all known`,
+);
+console.log('| | stood first | in the first three | Brier score, a machine |\n|---|---|---|---|');
+for (const [name, forecastsOf] of Object.entries(judged)) {
+  const { first, firstThree, brier } = foretold(forecastsOf, causes);
+  console.log(`| ${name} | ${first!.toFixed(3)} | ${firstThree!.toFixed(3)} | ${brier.toFixed(3)} |`);
+}
+console.log(
+  `\nharm by powering, in whole machines lost per 1,000: ${names.map((name) => `${name} ${(1000 * mean(outcomes.get(name)!.map((outcome) => Math.min(1, outcome.harm)))).toFixed(1)}`).join(', ')}`,
 );
 const table = reliability(forecasts);
 console.log(

@@ -1,19 +1,20 @@
 import { catalogue } from '@/catalog';
 import { checklists, type ListStep } from './checklists';
-import { WHOLE_LOOK } from '@/core/catalogue';
+import { WHOLE_LOOK, type Repair } from '@/core/catalogue';
 import { storiesOf, type BeliefEngine, type Posterior, type Stories } from '@/core/belief/posterior';
 import { restricted } from '@/core/belief/tree';
 import { benchMask, prepare, viewOf } from '@/core/steps/context';
 import { bestBase, standpoint } from '@/core/steps/policy';
-import type { StepProblem, StopRoute } from '@/core/steps/problem';
-import { sinceLastHelp } from '@/core/steps/inspect';
+import type { StepProblem, SaleRoute } from '@/core/steps/problem';
+import { sinceLastHelp } from '@/core/steps/sighted';
 import { usualLeft } from '@/core/steps/inspect';
 import { forChassis, rankSteps } from '@/core/steps/rank';
 import type { Random } from '@/core/random';
+import type { Rival } from '@/core/study/rivals';
 import { BIN, lookUp, RATE_PER_HOUR, repairUp, type Outcome, type Trial } from './trial';
 
-/** After this many attended minutes any way of working gives a machine up. */
-const PATIENCE = 90;
+/** Nobody is told of a limit: this one only ends what would never end. */
+const FOREVER = 2000;
 
 /** Stories a plan is worked out on. */
 const STORIES = 24;
@@ -25,7 +26,7 @@ function problemOf(
   stories: Stories = storiesOf(engine.model, posterior, STORIES),
 ): StepProblem {
   const { verifyMinutes, ...worth } = trial.worth;
-  const { failed } = sinceLastHelp(trial.taken);
+  const { failed } = sinceLastHelp(trial.taken, () => new Set());
   return {
     engine,
     posterior,
@@ -61,20 +62,17 @@ export function followEngine(
     try {
       posterior = engine.posterior(trial.record);
     } catch {
-      return trial.bestEnd();
+      return trial.plainEnd(false);
     }
     watch?.(posterior, trial.steps);
-    const ranking = rankSteps(problemOf(trial, engine, posterior));
-    const step =
-      trial.minutes > PATIENCE
-        ? ranking.steps.find((candidate) => candidate.kind === 'stop')!
-        : ranking.steps[0];
+    const [step] = rankSteps(problemOf(trial, engine, posterior)).steps;
+    if (trial.minutes > FOREVER) throw new Error('a machine that is never done with');
     if (step.kind === 'look' || step.kind === 'verify') trial.look(lookUp(step.id)!);
     else if (step.kind === 'bundle') trial.take(step.id);
     else if (step.kind === 'repair') trial.repair(repairUp(step.id)!);
     else {
-      if (step.id === 'disclose' && trial.minutes <= PATIENCE && proveNews(trial)) continue;
-      return trial.end(step.id as StopRoute);
+      if (step.id === 'disclose' && proveNews(trial)) continue;
+      return trial.end(step.id as SaleRoute);
     }
   }
 }
@@ -97,7 +95,8 @@ export function followList(
   const givenUp = new Set<string>();
   for (;;) {
     const found = trial.prove(givenUp);
-    if (!found || trial.minutes > PATIENCE) return trial.bestEnd();
+    if (!found) return trial.plainEnd(givenUp.size === 0);
+    if (trial.minutes > FOREVER) throw new Error('a machine that is never done with');
     if (!workList(trial, order(checklists[found.complaint] ?? []))) givenUp.add(found.complaint);
   }
 }
@@ -111,7 +110,6 @@ function workList(trial: Trial, steps: ListStep[]): boolean {
     return trial.repair(repair);
   };
   for (const step of steps) {
-    if (trial.minutes > PATIENCE) return false;
     if ('repair' in step) {
       if (attempt(step.repair)) return true;
       continue;
@@ -141,6 +139,38 @@ export function followRandom(trial: Trial, random: Random): Outcome {
   });
 }
 
+/** Believed less than this by a rival, a repair is not tried. */
+const TRIED_FROM = 0.15;
+
+/**
+ * Goes by what a dull rival believes: after the tests the repair it holds likeliest for its minutes, until none is
+ * likely. It asks nothing more than the tests every machine goes through.
+ */
+export function followRival(trial: Trial, rival: Rival): Outcome {
+  const failed = new Set<string>();
+  for (;;) {
+    const found = trial.prove();
+    if (!found) return trial.plainEnd(true);
+    const believed = rival(
+      trial.chassis,
+      [...trial.known].map(([finding, outcome]) => ({ finding, outcome })),
+    );
+    const chance = (repair: Repair) =>
+      Object.entries(repair.cures).reduce(
+        (sum, [cause, p]) => sum + (believed.get(cause) ?? 0) * (p ?? 0),
+        0,
+      );
+    const next = catalogue.repairs
+      .filter((repair) => trial.applies(repair) && !failed.has(repair.id))
+      .map((repair) => ({ repair, p: Math.min(1, chance(repair)) }))
+      .filter(({ p }) => p >= TRIED_FROM)
+      .sort((a, b) => b.p / (b.repair.minutes + 1) - a.p / (a.repair.minutes + 1))[0];
+    if (!next) return trial.plainEnd(false);
+    if (trial.repair(next.repair)) failed.clear();
+    else failed.add(next.repair.id);
+  }
+}
+
 /** Somebody who knows what is wrong sees whether it has gone. */
 const ALL_SEEN = { power: true, started: true, picture: true, ownPicture: true, drive: true, system: true };
 
@@ -157,17 +187,15 @@ export function followClairvoyant(trial: Trial, engine: BeliefEngine): Outcome {
       acting: { fixed: members, cured: new Uint8Array(engine.model.causes.length) },
     };
     const numbers = new Map(members.map((cause, i) => [cause, i]));
+    const mixture = {
+      nodes: restricted(engine.model.nodes, (cause) => numbers.get(cause)),
+      width: members.length,
+      weights: Float64Array.of(1),
+      chances: new Float64Array(members.length).fill(1),
+    };
+    const own = { causes: members, mixture };
     const context = prepare({
-      ...problemOf(trial, engine, certain, {
-        causes: members,
-        covered: 1,
-        mixture: {
-          nodes: restricted(engine.model.nodes, (cause) => numbers.get(cause)),
-          width: members.length,
-          weights: Float64Array.of(1),
-          chances: new Float64Array(members.length).fill(1),
-        },
-      }),
+      ...problemOf(trial, engine, certain, { ...own, covered: 1, was: own }),
       // whoever knows what is wrong need not look first
       shut: {},
     });
@@ -175,7 +203,7 @@ export function followClairvoyant(trial: Trial, engine: BeliefEngine): Outcome {
       context,
       standpoint(context, context.mixture, viewOf(context, ALL_SEEN), benchMask(trial.bench)),
     );
-    if (members.length === 0 || plan.first === 'stop' || plan.first === 'verify' || trial.minutes > PATIENCE)
+    if (members.length === 0 || plan.first === 'stop' || plan.first === 'verify')
       return members.length === 0 ? trial.end('disclose') : trial.end(plan.stopRoute);
     trial.repair(repairUp(plan.first)!);
   }

@@ -17,12 +17,13 @@ import type { Evidence } from '@/core/belief/factors';
 import type { Sign } from '@/core/safety/power';
 import { powers, shutBy } from '@/core/steps/hazards';
 import { closingMinutes, CLOSED, minutesOf, movesFor, stateAfter } from '@/core/minutes/opening';
-import type { StopRoute, UnitWorth } from '@/core/steps/problem';
+import type { SaleRoute, UnitWorth } from '@/core/steps/problem';
 import { engineFor, usualLeft } from '@/core/steps/inspect';
 import { asFoundFactor } from '@/core/steps/routes';
 import type { SimulatedMachine } from '@/core/simulate/machine';
 
 export const RATE_PER_HOUR = 1800;
+const PER_MINUTE = RATE_PER_HOUR / 60;
 /** Sound price of an ordinary machine of each chassis, minor units; a shop estimate. */
 const SOUND: Record<Chassis, number> = { desktop: 7000, small: 7500, aio: 12_000, laptop: 12_000 };
 /** A stocked bin: one known-good part of each class, at what such a part usually fetches. */
@@ -60,10 +61,15 @@ export interface Outcome {
   finding: number;
   netMinor: number;
   sound: boolean;
-  route: StopRoute;
+  route: SaleRoute;
   steps: number;
   /** Share of the price lost by powering it. */
   harm: number;
+  /** What the end alone brings, and what each kind of work cost, parts included, minor units. */
+  endMinor: number;
+  looksMinor: number;
+  vainMinor: number;
+  mendingMinor: number;
 }
 
 /** One machine on the bench, its clock and its purse. Every policy works through this and nothing else. */
@@ -72,6 +78,8 @@ export class Trial {
   /** Of these, on repairs that helped: mending, which whoever finds the fault has to do. */
   mending = 0;
   spentMinor = 0;
+  /** Money of hands and parts, by what came of it; closing up counts as mending. */
+  private readonly costs = { looks: 0, vain: 0, mending: 0 };
   steps = 0;
   bench: BenchState = { ...CLOSED };
   readonly record: Evidence[] = [];
@@ -120,9 +128,11 @@ export class Trial {
   /** Takes a look; `free` is the part of the work every way of working has to do anyway. */
   look(finding: Finding, free = false): number {
     if (!free) {
+      const before = this.minutes;
       this.move(finding.bench);
       this.minutes += finding.id === WHOLE_LOOK ? this.worth.verifyMinutes : finding.minutes;
       this.steps++;
+      this.costs.looks += (this.minutes - before) * PER_MINUTE;
     }
     if (powers(finding)) this.power();
     const outcome = this.machine.look(finding.id);
@@ -136,9 +146,11 @@ export class Trial {
   /** One act that answers many questions. */
   take(id: string): void {
     const bundle = catalogue.bundles.find((each) => each.id === id)!;
+    const before = this.minutes;
     this.move(bundle.bench);
     this.minutes += bundle.minutes;
     this.steps++;
+    this.costs.looks += (this.minutes - before) * PER_MINUTE;
     for (const each of bundle.findings) {
       const finding = findingById(each);
       if (this.canLook(finding)) this.look(finding, true);
@@ -152,8 +164,12 @@ export class Trial {
     this.steps++;
     // a part that did not help goes back into the bin
     const helped = this.machine.repair(repair);
-    if (repair.part && (helped || USED_UP.includes(repair.part.class)))
-      this.spentMinor += BIN[repair.part.class] ?? repair.part.costMinor;
+    const part =
+      repair.part && (helped || USED_UP.includes(repair.part.class))
+        ? (BIN[repair.part.class] ?? repair.part.costMinor)
+        : 0;
+    this.spentMinor += part;
+    this.costs[helped ? 'mending' : 'vain'] += (this.minutes - before) * PER_MINUTE + part;
     this.taken.push({ kind: 'repair', repair: repair.id, ended: helped ? 'helped' : 'no-change' });
     this.record.push({ kind: 'repair', repair, helped });
     if (helped) {
@@ -216,12 +232,14 @@ export class Trial {
   }
 
   /** Net value at the end by what is truly still wrong, minor units. */
-  end(route: StopRoute): Outcome {
+  end(route: SaleRoute): Outcome {
     const { worth } = this;
-    const perMinute = RATE_PER_HOUR / 60;
+    const perMinute = PER_MINUTE;
+    const before = this.minutes;
     const left = [...this.machine.present].map((id) => catalogue.causes.find((cause) => cause.id === id)!);
     if (route === 'disclose' || route === 'asFound')
       this.minutes += closingMinutes(this.bench, catalogue.benchMinutes[this.chassis]);
+    this.costs.mending += (this.minutes - before) * PER_MINUTE;
     const keep = 1 - worth.feeShare;
     const share = left.reduce((product, cause) => product * cause.valueLeft, 1) * Math.max(0, 1 - this.harm);
     const asFound = worth.soundMinor * this.asFoundFactor * share * keep - worth.asFoundMinutes * perMinute;
@@ -245,20 +263,26 @@ export class Trial {
       route,
       steps: this.steps,
       harm: this.harm,
+      endMinor: value[route],
+      looksMinor: this.costs.looks,
+      vainMinor: this.costs.vain,
+      mendingMinor: this.costs.mending,
     };
   }
 
   /**
-   * The best of the stopping routes by the truth: what a fixed list, that knows nothing of money, is
-   * generously given.
+   * The ending of somebody who does not know what is wrong, only what the tests show: all well is finished and sold;
+   * what runs is sold as it is; what does not by what such lots usually fetch or by its parts, whichever is more.
    */
-  bestEnd(): Outcome {
-    const minutes = this.minutes;
-    const ends = (['disclose', 'asFound', 'harvest', 'recycle'] as const).map((route) => {
-      this.minutes = minutes;
-      return this.end(route);
-    });
-    return ends.reduce((best, end) => (end.netMinor > best.netMinor ? end : best));
+  plainEnd(well: boolean): Outcome {
+    if (well) return this.end('disclose');
+    const { worth } = this;
+    const keep = 1 - worth.feeShare;
+    const usual = usualLeft(engineFor(catalogue, { chassis: this.chassis, source: this.source }));
+    const asFound = worth.soundMinor * this.asFoundFactor * usual * keep - worth.asFoundMinutes * PER_MINUTE;
+    const parts =
+      worth.parts.reduce((sum, part) => sum + part.minor, 0) * keep - worth.harvestMinutes * PER_MINUTE;
+    return this.end(this.facts.system === true || asFound >= parts ? 'asFound' : 'harvest');
   }
 }
 

@@ -1,7 +1,8 @@
 import type { BenchMinutes, Catalogue, Chassis } from '@/core/catalogue';
 import { CLOSED } from '@/core/minutes/opening';
 import { evaluateUnit, type Evaluation } from '@/core/steps/evaluate';
-import { type EvaluationInput, type Sighted } from '@/core/steps/inspect';
+import { type EvaluationInput } from '@/core/steps/inspect';
+import type { Sighted } from '@/core/steps/sighted';
 import type { Turn, WorkedCase } from './case';
 
 /** One marked decision of a turn, and whether it was taken as marked. */

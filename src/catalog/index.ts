@@ -7,6 +7,7 @@ import { bundles } from './looks/bundles';
 import { cautions } from './hands/cautions';
 import { donorPlaces } from './parts/donor';
 import { fitting } from './parts/fitting';
+import { acts } from './looks/acts';
 import { disturbed, gates, handsLeave, leftOff } from './looks/gates';
 import { judging } from './looks/judging';
 import { firstPower, outsideLook } from './looks/rounds';
@@ -54,6 +55,7 @@ export const catalogue: Catalogue = assertCatalogue({
   handsLeave,
   judging,
   leftOff,
+  acts,
   fitting,
   places: donorPlaces,
 });

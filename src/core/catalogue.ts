@@ -138,6 +138,27 @@ export interface Outcome {
   tells?: Tells;
   /** The cause whose place on the machine the answer names. */
   locates?: string;
+  /** The look that reads what was seen: until it is taken it is the next, whatever else could be done. */
+  readBy?: string;
+}
+
+/** Something the shop's own hands did, whatever for. */
+export interface Act {
+  id: string;
+  /** How it shows in a record. */
+  by: {
+    repairs?: readonly string[];
+    parts?: readonly { class: PartClass; way: 'in' | 'out' }[];
+    /** Items taken out on the mat. */
+    mat?: readonly string[];
+    data?: readonly 'cloned'[];
+  };
+  /** Outcome of each question it answers: nobody is asked. */
+  answers?: Readonly<Record<string, string>>;
+  /** Causes it may bring about: factor on their odds. */
+  raises?: Readonly<Record<string, number>>;
+  /** Outcomes by question that say nothing when they are seen once afterwards. */
+  explains?: Readonly<Record<string, readonly string[]>>;
 }
 
 /** What is in the machine, by what an answer or a repair says. */
@@ -145,6 +166,7 @@ export interface Tells {
   drive?: 'there' | 'none';
   memory?: 'there' | 'none';
   battery?: 'there' | 'none';
+  charger?: 'there' | 'none';
   /** Whether what the battery says of its own health agrees with how it was seen to hold. */
   gauge?: 'believed' | 'doubted';
 }
@@ -214,6 +236,8 @@ export interface Finding {
   charges?: boolean;
   /** What the shop must have to take it. */
   tool?: Tool;
+  /** What a seller says names a part: only a fault of this finding's group bears it out. */
+  blames?: true;
   /** Answered by what is known: with these facts all there, the answer is the outcome of a sound machine. */
   follows?: Fact[];
   source: string;
@@ -278,6 +302,8 @@ export interface Gate {
   seen: Record<string, string[]>;
   /** Repairs after which it stands, until it is cleared. */
   after?: string[];
+  /** Believed so much, any of these is as good as seen, as long as a look is left that would clear it. */
+  likely?: { causes: string[]; from: number };
   shuts: Hazard[];
   /** `out`: classes of parts that clear it by being taken out. */
   clearedBy: { looks: Record<string, string[]>; repairs: string[]; out?: string[] };
@@ -375,6 +401,8 @@ export interface Catalogue {
   judging: Judging;
   /** Factor on the odds of a lead’s cause when a machine was closed or powered over it. */
   leftOff: number;
+  /** What the shop's own hands bring about, answer and explain. */
+  acts: readonly Act[];
   /** What a part put in does, whatever it was put in for. */
   fitting: Partial<Record<PartClass, Fitting>>;
   /** Places inside a machine of each kind. */

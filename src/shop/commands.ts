@@ -22,6 +22,7 @@ import * as sales from './sales/commands';
 import * as corrections from './sales/corrections';
 import * as build from './stock/build';
 import * as stock from './stock/commands';
+import * as study from './study/commands';
 import * as places from './parts/places';
 import * as takes from './parts/compatibility';
 import * as wants from './parts/wants';
@@ -73,6 +74,9 @@ const all = [
   clean.saySurface,
   clean.takeBackClean,
   rules.setSchools,
+  study.startStudy,
+  study.endStudy,
+  study.markSteps,
   models.noteModel,
   models.dropModelNote,
   owners.tellOwner,

@@ -9,6 +9,7 @@ import { sealing } from './history/seal';
 import { checkedInput } from './input';
 import { keepGrade } from './proof/proof';
 import { notYours, standing, type Claim } from './standing';
+import { keptSql } from './study/decision';
 import { evaluateAhead, revalueUnit } from './units/revalue';
 
 /** Tries of a transaction that stood in another's way; each waits a little longer than the last. */
@@ -103,6 +104,7 @@ async function runInside<I, O>(
     aside as (update ${observations} set voided_by = ${sealed.seq}
       where id = any(${idsOf([...(answered?.flatMap(({ replaced }) => replaced) ?? []), ...(voided ?? [])])})),
     kept as (update ${commandKeys} set answer = ${JSON.stringify(stored)}::jsonb where key = ${key ?? null})
+    ${unit && revalued?.decision ? keptSql(sealed.seq, unit.id, revalued.decision) : sql``}
     select pg_notify('omnitrope', ${JSON.stringify(notice)})`);
   return result;
 }

@@ -1,6 +1,6 @@
 import type { SurfaceKind } from '@/core/clean/zones';
 import type { Chassis, Ending, NoAnswer, Tool } from '@/core/catalogue';
-import type { Route } from '@/core/steps/problem';
+import type { Route, SaleRoute } from '@/core/steps/problem';
 
 /** Kinds of machine, in a sentence. */
 export const CHASSIS_NAMES: Record<Chassis, string> = {
@@ -57,8 +57,19 @@ export const ROUTE_NAMES: Record<string, string> = {
   asFound: 'Sell as found',
   harvest: 'Harvest',
   recycle: 'Recycle',
+  handOver: 'Hand over',
+  giveBack: 'Give back',
+  ask: 'Ask its owner',
   quarantine: 'Quarantine',
 } satisfies Record<Route | 'quarantine', string>;
+
+/** How one may stop working on a machine, as it is chosen. */
+export const STOP_NAMES: Record<SaleRoute, string> = {
+  disclose: 'Finish it, tell its faults',
+  asFound: 'Sell as found',
+  harvest: 'Take it apart',
+  recycle: 'Scrap it',
+};
 
 /** What an outer surface is made of. */
 export const SURFACE_WORDS: Record<SurfaceKind, string> = {

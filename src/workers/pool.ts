@@ -33,6 +33,7 @@ const LANE_OF: Record<Name, Lane> = {
   readCodes: 'quick',
   memoryVerdict: 'slow',
   closedCases: 'slow',
+  rivals: 'slow',
   conduct: 'live',
   photo: 'pictures',
   codes: 'pictures',

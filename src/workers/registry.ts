@@ -5,13 +5,15 @@ import { conduct, type SoFar } from '@/core/instruments/conduct';
 import type { RunKind, Sample } from '@/core/instruments/run';
 import { ImpossibleEvidence } from '@/core/belief/posterior';
 import { closedCase, type ClosedCase } from '@/core/learn/closedCase';
+import { againstRivals, type AgainstRivals } from '@/core/study/rivals';
 import { withOverrides, type CatalogueOverrides } from '@/core/belief/overrides';
 import type { Catalogue } from '@/core/catalogue';
 import type { ModelContext } from '@/core/belief/model';
 import { compareSteps, type Comparison } from '@/core/steps/compare';
 import { evaluateUnit, type Evaluation } from '@/core/steps/evaluate';
 import { clashing, engineFor, inspectUnit } from '@/core/steps/inspect';
-import { type EvaluationInput, type Sighted } from '@/core/steps/inspect';
+import { type EvaluationInput } from '@/core/steps/inspect';
+import type { Sighted } from '@/core/steps/sighted';
 import { verdictOf, type MemorySetup, type Trial } from '@/core/memory/belief';
 import { replay } from '@/core/memory/replay';
 import { readCodeTables } from '@/formats/codes';
@@ -149,6 +151,19 @@ export const registry = {
       }
     });
   },
+
+  /** How the program's beliefs stand beside two dull rivals', on closed machines, oldest first. */
+  rivals: (cases: readonly ClosedCase[]): AgainstRivals =>
+    againstRivals(cases, ({ chassis, source, seen }) => {
+      const engine = engineFor(catalogue, { chassis, source });
+      try {
+        const { marginals } = engine.posterior(seen.map((answer) => ({ kind: 'finding', ...answer })));
+        return new Map(engine.model.causes.map(({ id }, c) => [id, marginals[c]]));
+      } catch (error) {
+        if (error instanceof ImpossibleEvidence) return null;
+        throw error;
+      }
+    }),
 
   labels: (labels: readonly Label[], skip: number, seal: string): Promise<Uint8Array> =>
     labelSheet(labels, skip, seal),

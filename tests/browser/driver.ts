@@ -43,6 +43,7 @@ export async function openBrowser(
     .setChromeService(new ServiceBuilder('/usr/bin/chromedriver'))
     .build();
   waitPatiently(driver);
+  await driver.manage().setTimeouts({ script: 30_000 * PATIENCE });
   await resize(driver, width, height);
   await devTools(driver, 'Page.addScriptToEvaluateOnNewDocument', { source: COUNT });
   // a slow bench computer: `bench/slow.sh`
@@ -51,8 +52,8 @@ export async function openBrowser(
 }
 
 /**
- * A page is drawn again while it is looked at: what is not there, or not there any more, is not yet what is
- * waited for. It is looked at often, so that a test takes no longer than the page.
+ * A page is drawn again while it is looked at: what is not there, not there any more, or may not be pressed just
+ * now, is not yet what is waited for. It is looked at often, so that a test takes no longer than the page.
  */
 function waitPatiently(driver: WebDriver): void {
   const wait = driver.wait.bind(driver) as (...given: unknown[]) => unknown;
@@ -64,6 +65,7 @@ function waitPatiently(driver: WebDriver): void {
       } catch (problem) {
         if (
           problem instanceof error.StaleElementReferenceError ||
+          problem instanceof error.ElementNotInteractableError ||
           problem instanceof error.NoSuchElementError
         )
           return null;
@@ -163,8 +165,22 @@ export async function settled(driver: WebDriver): Promise<void> {
 
 /** One key with nothing focused in particular; waits out the pause that tells a key from a scan. */
 export async function press(driver: WebDriver, key: string): Promise<void> {
-  await driver.switchTo().activeElement().sendKeys(key);
+  // to the keyboard and not to an element: what has focus may be disabled or drawn again this very moment
+  await driver.actions().sendKeys(key).perform();
   await driver.sleep(90);
+}
+
+/** The one box, opened by its key: a page that is not yet awake takes the key a moment later. */
+export async function openBox(driver: WebDriver): Promise<WebElement> {
+  await press(driver, '/');
+  return driver.wait(
+    async () => {
+      const box = await driver.switchTo().activeElement();
+      return (await driver.executeScript('return arguments[0].matches("header input")', box)) ? box : null;
+    },
+    15_000,
+    'the one box was not opened',
+  ) as Promise<WebElement>;
 }
 
 /**

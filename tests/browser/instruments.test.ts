@@ -3,7 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
-import { clickOn, hold, pageText, press, ready, see, settled, typed } from './driver';
+import { clickOn, hold, openBox, pageText, press, ready, see, settled, typed } from './driver';
 import { signedIn } from './http';
 import { signedInBrowser } from './signedIn';
 
@@ -144,8 +144,7 @@ describe('the memory board', () => {
   });
   it('is found from the one box on any unit', async () => {
     await open('/u/WQ-0012');
-    await press(browser, '/');
-    const box = await browser.switchTo().activeElement();
+    const box = await openBox(browser);
     await typed(browser, 'memory board');
     await see(browser, 'Memory board: which module, which slot');
     await settled(browser);

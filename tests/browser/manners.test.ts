@@ -1,6 +1,6 @@
 import { By, Key, until, type WebDriver } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { pageText, press, ready, resize, see } from './driver';
+import { openBox, pageText, press, ready, resize, see } from './driver';
 import { signedIn } from './http';
 import { signedInBrowser } from './signedIn';
 
@@ -73,7 +73,7 @@ describe('help', () => {
   });
   it('Escape leaves the one box, and keys are keys again', async () => {
     await open('/u/WQ-0019');
-    await press(browser, '/');
+    await openBox(browser);
     await press(browser, 'zz');
     await press(browser, Key.ESCAPE);
     await press(browser, 'w');
@@ -92,8 +92,7 @@ describe('an ending leads on', () => {
   });
   it('work done already is logged from the one box', async () => {
     await open('/u/WQ-0018');
-    await press(browser, '/');
-    await browser.switchTo().activeElement().sendKeys('blow and brush');
+    await (await openBox(browser)).sendKeys('blow and brush');
     await (await see(browser, 'log it as done')).click();
     await browser.wait(until.urlContains('log=clean-inside'), 10_000);
     await browser.findElement(By.xpath("//button[normalize-space(.)='Log it']")).click();

@@ -7,7 +7,7 @@ import sharp from 'sharp';
 import { By, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { prepareZXingModule, readBarcodes } from 'zxing-wasm/reader';
-import { openBrowser, pageText, press, ready, scan, see, settled, signIn, typed } from './driver';
+import { openBox, openBrowser, pageText, press, ready, scan, see, settled, signIn, typed } from './driver';
 import { signedIn } from './http';
 
 const url = inject('url');
@@ -56,10 +56,18 @@ async function button(text: string): Promise<WebElement> {
   );
 }
 
+/** Enter on the button that says so; one that may not be pressed just now, or is drawn again, is tried again. */
 async function enterOn(text: string): Promise<void> {
-  const found = await button(text);
-  await browser.executeScript('arguments[0].focus()', found);
-  await found.sendKeys(Key.ENTER);
+  await browser.wait(
+    async () => {
+      const found = await button(text);
+      await browser.executeScript('arguments[0].focus()', found);
+      await found.sendKeys(Key.ENTER);
+      return true;
+    },
+    15_000,
+    `Enter could not be pressed on: ${text}`,
+  );
 }
 
 /**
@@ -85,8 +93,7 @@ describe('from the crate to the shelf, one unit, in one go', () => {
   const buyer = () => signedIn(url, 'buyer@saltmarsh.example', password);
 
   it('1a receives a lot from the one box, by keyboard', async () => {
-    await press(browser, '/');
-    const box = await browser.switchTo().activeElement();
+    const box = await openBox(browser);
     await typed(browser, 'receive');
     await browser.wait(
       until.elementLocated(By.xpath("//*[@role='option'][contains(., 'Receive a lot')]")),
@@ -285,8 +292,7 @@ describe('from the crate to the shelf, one unit, in one go', () => {
   });
 
   it('4b any question can be asked out of turn from the one box', async () => {
-    await press(browser, '/');
-    const box = await browser.switchTo().activeElement();
+    const box = await openBox(browser);
     await typed(browser, 'module contacts');
     await see(browser, 'Take a module out. How are its contacts?');
     await settled(browser);

@@ -1,6 +1,9 @@
+import pg from 'pg';
 import { By, until, type WebDriver } from 'selenium-webdriver';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
-import { pageText, press, ready, scan, see, typed } from './driver';
+import { lotOf } from '@/shop/study/draw';
+import { violations } from './axe';
+import { clickOn, openBox, pageText, press, ready, scan, see, typed } from './driver';
 import { signedIn } from './http';
 import { signedInBrowser } from './signedIn';
 
@@ -53,6 +56,50 @@ describe('the other places', () => {
     await (await named('ratePerHourMinor')).sendKeys('18');
     await click('Keep');
     await see(browser, 'Kept.');
+  });
+
+  it('a study hides the proposals of half the machines that come in, keeps them, and shows all when it ends', async () => {
+    await browser.get(`${url}/rules`);
+    await clickOn(browser, 'Begin a study');
+    await see(browser, 'Running since');
+    const db = new pg.Client({ connectionString: inject('databaseUrl') });
+    await db.connect();
+    const lot = (await db.query<{ id: string }>("select id from lots where code = 'WQ-3'")).rows[0].id;
+    const { seed } = (await db.query<{ study: { seed: string } }>('select study from shop')).rows[0].study;
+    await db.end();
+    const caller = await signedIn(url, 'bench-b@saltmarsh.example', password);
+    // some come in until one of them is drawn so
+    let tag = '';
+    for (let n = 0; n < 40 && !tag; n++) {
+      const response = await caller.command('addUnit', {
+        input: { lotId: lot, chassis: 'laptop', maker: 'Pellmark', model: 'Courier 14' },
+      });
+      const made = ((await response.json()) as { answer: { tag: string; unitId: string } }).answer;
+      if (lotOf(seed, `arm ${made.unitId}`) >= 0.5) tag = made.tag;
+    }
+    await browser.get(`${url}/u/${tag}`);
+    await ready(browser);
+    await see(browser, 'Work it your own way');
+    expect(await pageText(browser)).not.toMatch(/Probably|still to win/);
+    expect(await violations(browser)).toEqual([]);
+    // any look can be chosen, and answered by its key
+    await (
+      await browser.findElement(By.css('section[aria-label="Next"] input'))
+    ).sendKeys('listen to the fan');
+    await (await see(browser, 'Listen to the fan.')).click();
+    await browser.wait(until.urlContains('ask=fan-sound'), 10_000);
+    await see(browser, 'Asked out of turn.');
+    await press(browser, '1');
+    await browser.wait(async () => !(await browser.getCurrentUrl()).includes('ask='), 10_000);
+    await see(browser, 'Work it your own way');
+    await browser.get(`${url}/books/study`);
+    await see(browser, 'It is still running');
+    expect(await violations(browser)).toEqual([]);
+    await browser.get(`${url}/rules`);
+    await clickOn(browser, 'End the study');
+    await see(browser, 'Begin a study');
+    await browser.get(`${url}/u/${tag}`);
+    await see(browser, 'still to win');
   });
 
   it('a stage’s list, a unit’s row, and the unit, by links alone', async () => {
@@ -112,8 +159,7 @@ describe('the other places', () => {
   it('a place typed faster than the answers come is gone to all the same', async () => {
     await browser.get(url);
     await ready(browser);
-    await press(browser, '/');
-    const box = await browser.switchTo().activeElement();
+    const box = await openBox(browser);
     await typed(browser, 'bin of');
     await box.sendKeys('\uE007');
     await browser.wait(until.urlContains('/bin'), 10_000);

@@ -25,6 +25,8 @@ interface Naive {
   repairs?: NaiveRepair[];
   /** P(a repair that cures nothing is taken for one that helped). */
   mistaken?: number;
+  /** By cause: P(there again once a repair that was aimed at it helped), whether it was there before or not. */
+  again?: Record<number, number>;
 }
 
 /**
@@ -39,17 +41,21 @@ export function naivePosterior({
   fixed = [],
   repairs = [],
   mistaken = 0,
+  again = {},
 }: Naive) {
   const n = priors.length;
   const marginals = new Array<number>(n).fill(0);
   let total = 0;
   let priorTotal = 0;
   let sound = 0;
-  for (let mask = 0; mask < 1 << n; mask++) {
+  const mayReturn = Object.keys(again).map(Number);
+  for (let mask = 0; mask < 1 << (n + mayReturn.length); mask++) {
     const came = Array.from({ length: n }, (_, c) => c).filter((c) => mask & (1 << c));
     if (excludes.some(([a, b]) => came.includes(a) && came.includes(b))) continue;
     let p = 1;
     for (let c = 0; c < n; c++) p *= mask & (1 << c) ? priors[c] : 1 - priors[c];
+    const returned = mayReturn.filter((_, k) => mask & (1 << (n + k)));
+    for (const c of mayReturn) p *= returned.includes(c) ? again[c] : 1 - again[c];
     priorTotal += p;
     if (came.some((c) => fixed.includes(c))) continue;
     if (
@@ -64,7 +70,8 @@ export function naivePosterior({
         const aimed = present.filter((c) => repair.cures[`c${c}`] !== undefined);
         const fails = aimed.reduce((product, c) => product * (1 - repair.cures[`c${c}`]), 1 - mistaken);
         p *= repair.helped ? 1 - fails : fails;
-        if (repair.helped) present = present.filter((c) => !aimed.includes(c));
+        if (repair.helped)
+          present = [...present.filter((c) => !aimed.includes(c)), ...returned].sort((a, b) => a - b);
       }
     };
     tryRepairs(0);

@@ -7,10 +7,17 @@ import { act, benchA, benchB, eventCount, lotWith, owner, refusal, trainee, unit
 openShop('commands');
 
 describe('who may', () => {
-  it('a viewer may do none of the commands, and nothing is written', async () => {
+  it('a viewer may do none of the commands but say what they think of a step, and nothing is written', async () => {
     const before = await eventCount();
+    expect([...commandByName.values()].filter(({ anybody }) => anybody).map(({ name }) => name)).toEqual([
+      'markSteps',
+    ]);
     for (const name of commandByName.keys())
-      expect(await refusal(act(trainee, name, {})), name).toMatchObject({ code: 'forbidden' });
+      if (name === 'markSteps')
+        expect(
+          await refusal(act(trainee, name, { seq: 1, marks: { 'look:button': 'foolish' } })),
+        ).toMatchObject({ code: 'missing' });
+      else expect(await refusal(act(trainee, name, {})), name).toMatchObject({ code: 'forbidden' });
     expect(await eventCount()).toBe(before);
   });
   it('house rules are the owner’s', async () => {

@@ -264,11 +264,6 @@ describe('answers that cannot be true together', () => {
       [{ finding: 'memory-fitted', outcome: 1 }],
       { finding: 'picture-own', outcome: 2 },
     ],
-    [
-      'a drive fitted that helped, then an empty bay',
-      [{ repair: 'fit-drive', ended: 'helped' }],
-      { finding: 'look-bay', outcome: 1 },
-    ],
   ] as const;
   it.each(CLASHES)(
     '%s: refused in words with what stands against it; taken all the same when it is so',
@@ -304,4 +299,16 @@ describe('answers that cannot be true together', () => {
       expect(await refusal(act(benchA, 'observe', { ...on, ...last }))).toBeNull();
     },
   );
+  it('what a repair mended and is seen again is taken at its word: fitted, then an empty bay', async () => {
+    const {
+      units: [unit],
+    } = await lotWith(['laptop']);
+    const on = { unitId: unit.unitId };
+    await act(benchA, 'repairVerdict', { ...on, repair: 'fit-drive', ended: 'helped' });
+    await act(benchA, 'observe', { ...on, finding: 'look-bay', outcome: 1 });
+    const { evaluation, probably } = await unitRow(unit.unitId);
+    expect(evaluation).toMatchObject({ impossible: false, conflict: { conflict: false } });
+    expect(evaluation!.chances['drive-out']).toBe(1);
+    expect(probably).not.toBe('fits no fault known');
+  });
 });

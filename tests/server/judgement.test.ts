@@ -6,6 +6,7 @@ import { findingById } from '@/catalog';
 import { addPhoto } from '@/shop/photos/commands';
 import { layAway } from '@/shop/photos/store';
 import { runCommand } from '@/shop/runner';
+import { wayToEnd } from '@/shop/units/remaining';
 import { act, benchA, benchB, ERASED, lotWith, openShop, owner, refusal, unitRow } from './shop';
 
 process.env.BETTER_AUTH_SECRET = 'a secret of the tests only, long enough';
@@ -146,6 +147,55 @@ describe('what is kept', () => {
     await told({ op: 'answer', yes: true });
     expect(await refusal(act(benchA, 'startWork', { unitId, ref: 'install-system' }))).toBeNull();
     expect(await refusal(act(benchA, 'recordErasure', erase))).toBeNull();
+  });
+  it('is mended as agreed and handed over, or given back: no other end, no shelf, and nothing before a yes', async () => {
+    const {
+      units: [{ unitId }],
+    } = await lotWith(['laptop'], { source: 'owner' });
+    const now = async () => (await unitRow(unitId)).evaluation!;
+    const ends = async () => (await now()).routes.map(({ route }) => route);
+    expect(await ends()).toEqual(['refurbish', 'handOver', 'giveBack']);
+    await act(benchA, 'observe', { unitId, finding: 'memory-contacts', outcome: 1 });
+    expect((await now()).steps.some(({ kind }) => kind === 'repair')).toBe(false);
+    const told = (own: Record<string, unknown>) => act(benchA, 'tellOwner', { unitId, act: own });
+    await told({ op: 'quote', lines: [{ what: 'contacts', minor: 2600 }] });
+    expect((await now()).valueMinor).toBeLessThanOrEqual(2600);
+    expect((await now()).steps.some(({ kind }) => kind === 'repair')).toBe(false);
+    for (const [name, input] of [
+      ['logWork', { ref: 'reseat-memory', minutes: 5, ended: 'helped' }],
+      ['cleanStep', { rule: 'blow', zones: ['keys'] }],
+    ] as const) {
+      const refused = await refusal(act(benchA, name, { unitId, ...input }));
+      expect(refused, name).toMatchObject({ message: expect.stringContaining('somebody else') });
+    }
+    await told({ op: 'answer', yes: true, how: 'by telephone' });
+    const agreed = (await now()).steps.map(({ kind, id }) => `${kind} ${id}`);
+    expect(agreed.some((step) => step.startsWith('repair '))).toBe(true);
+    expect(agreed).not.toContain('stop ask');
+    // the yes taken back, nothing is mended any more; given again, it is as it was
+    await act(benchA, 'takeBackOwner', { unitId });
+    expect((await now()).steps.some(({ kind }) => kind === 'repair')).toBe(false);
+    expect((await now()).steps.map(({ id }) => id)).toContain('ask');
+    await told({ op: 'answer', yes: true, how: 'by telephone' });
+    expect((await now()).steps.map(({ kind, id }) => `${kind} ${id}`)).toEqual(agreed);
+    for (const route of ['disclose', 'asFound', 'harvest', 'recycle'])
+      expect(await refusal(act(benchA, 'decide', { unitId, route })), route).toMatchObject({
+        code: 'refused',
+        message: expect.stringContaining('somebody else’s'),
+      });
+    await act(benchA, 'decide', { unitId, route: 'handOver' });
+    const row = await unitRow(unitId);
+    expect(row.ending).toBe('handOver');
+    const { left } = await wayToEnd(row, 'handOver');
+    expect(left.map(({ what }) => what)).not.toContain('list');
+    expect(left.at(-1)).toEqual({ what: 'hand back' });
+    await act(benchA, 'decide', { unitId, route: null });
+    expect((await unitRow(unitId)).ending).toBeNull();
+    // and the shop's own cannot be given back to nobody
+    const ours = (await lotWith(['laptop'])).units[0].unitId;
+    expect(await refusal(act(benchA, 'decide', { unitId: ours, route: 'giveBack' }))).toMatchObject({
+      code: 'refused',
+    });
   });
   it('a customer’s wish holds on any machine', async () => {
     const {

@@ -119,9 +119,14 @@ describe('what a board has come to', () => {
     await act(benchA, 'recordMemoryBoard', { unitId, seen: starts });
     const told = await standing(unitId);
     expect(told.map(({ ref, outcomeId, place }) => [ref, outcomeId, place])).toEqual([
+      // cleaned, and it goes on failing: the contacts it was not
+      ['reseat-memory', 'no-change', null],
       ['module-proof', 'all', null],
       ['slot-walk', 'one-does-not', 'slot 2'],
     ]);
+    const { chances, steps } = (await unitRow(unitId)).evaluation!;
+    expect(chances['memory-contact'] ?? 0).toBeLessThan(0.05);
+    expect(steps.map(({ id }) => id)).not.toContain('reseat-memory');
     expect(new Set(told.map((row) => row.eventSeq)).size).toBe(1);
     const [event] = await database().select().from(events).where(eq(events.seq, told[0].eventSeq!));
     expect(event).toMatchObject({ kind: 'memory board', payload: { starts } });
@@ -132,7 +137,7 @@ describe('what a board has come to', () => {
     expect(await standing(unitId)).toEqual([]);
     expect((await openBoard(database(), unitId))?.trials).toHaveLength(starts);
     await act(benchA, 'recordMemoryBoard', { unitId, seen: starts });
-    expect(await standing(unitId)).toHaveLength(2);
+    expect(await standing(unitId)).toHaveLength(3);
   });
   it('names the slot and the module in what a buyer is told, also once the modules sit in the other slot', async () => {
     const unitId = await desktop();

@@ -470,6 +470,22 @@ describe('a door for every ending', () => {
     expect((await unitRow(unitId)).priceMinor).toBeGreaterThan(0);
   });
 
+  it('a pack that is seen to be gone is gone for price and belief, and what was seen before stays true', async () => {
+    const { unitId } = await one();
+    await act(benchA, 'typeSpec', { unitId, key: 'batteryHealth', value: '82 %' });
+    for (const finding of ['look-swelling', 'look-liquid', 'look-rattle', 'look-smell', 'button'])
+      await act(benchA, 'observe', { unitId, finding, outcome: 0 });
+    const before = await unitRow(unitId);
+    await act(benchA, 'markPlaces', { unitId, places: [{ place: 'battery', state: 'gone' }] });
+    const gone = await unitRow(unitId);
+    expect(gone.evaluation!.chances['battery-out']).toBe(1);
+    expect(gone.evaluation!.impossible).toBe(false);
+    expect(gone.valueMinor).toBeLessThan(before.valueMinor);
+    expect(gone.evaluation!.moved.at(-1)).toMatchObject({ beside: 'none', of: 'battery' });
+    await act(benchA, 'markPlaces', { unitId, places: [{ place: 'battery', state: 'there' }] });
+    expect((await unitRow(unitId)).evaluation!.chances['battery-out'] ?? 0).toBeLessThan(0.05);
+  });
+
   it('what is for the bench alone leaves with no machine and is never sold', async () => {
     const { unitId } = await one();
     const spliced = await bin({ class: 'charger', name: '19 V, spliced lead', benchOnly: true });

@@ -26,7 +26,7 @@ import { checkConflict } from '@/core/belief/conflict';
 import { CLOSED } from '@/core/minutes/opening';
 import { compareSteps } from '@/core/steps/compare';
 import { inspectUnit } from '@/core/steps/inspect';
-import { type Sighted } from '@/core/steps/inspect';
+import type { Sighted } from '@/core/steps/sighted';
 import { overrideFaults, withOverrides, type CatalogueOverrides } from '@/core/belief/overrides';
 import { claimsIn } from '@/formats/claims';
 import { ShopError } from '@/errors';
@@ -297,7 +297,9 @@ export function diagnose(value: unknown) {
     const entry = file.record[index];
     if (entry.kind === 'unanswered') return { finding: entry.id, why: entry.why };
     if (entry.kind === 'part') return { part: entry.class, way: entry.way };
-    if (entry.kind === 'measured') return { measured: entry.odds };
+    if (entry.kind === 'measured') return { measured: entry.conditions };
+    if (entry.kind === 'none') return { none: entry.class };
+    if (entry.kind === 'data') return { data: entry.what };
     if (entry.kind === 'model') return { model: entry.odds };
     if (entry.kind === 'mat') return { leftOff: entry.off };
     return entry.kind === 'finding'

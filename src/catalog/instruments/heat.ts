@@ -22,6 +22,7 @@ export const heatTables: HeatTables = {
   flatUnder: 5,
   known: 1.5,
   mostMoved: 60,
+  answers: ['load-run', 'heat-step', 'idle-rise'],
   rows: [
     {
       id: 'sound',

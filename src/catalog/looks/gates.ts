@@ -1,5 +1,8 @@
 import type { BenchItem, Catalogue } from '@/core/catalogue';
 
+/** From this chance on a danger is taken as seen while nobody has looked. Shop estimate. */
+const LIKELY = 0.3;
+
 /**
  * Signs of danger, and what they shut until they are cleared: common practice. What can hurt a person, or ruin
  * the machine at once, is not weighed against what it might win.
@@ -22,6 +25,7 @@ export const gates: Catalogue['gates'] = {
       id: 'metal',
       words: 'Metal on the board: not powered until it is out.',
       seen: { 'board-metal': ['a-screw-or-shaving'] },
+      likely: { causes: ['metal-short'], from: LIKELY },
       shuts: ['power', 'charge'],
       clearedBy: { looks: { shavings: ['none'] }, repairs: ['clear-metal', 'screw-back'] },
       source: 'common practice',
@@ -39,6 +43,7 @@ export const gates: Catalogue['gates'] = {
       id: 'liquid',
       words: 'Liquid: not powered until the board has been seen dry and clean.',
       seen: { 'look-liquid': ['wet-or-sticky'] },
+      likely: { causes: ['liquid'], from: LIKELY },
       shuts: ['power', 'charge'],
       clearedBy: { looks: { 'board-residue': ['clean'] }, repairs: ['wash-board'] },
       source: 'common practice',
@@ -74,6 +79,7 @@ export const gates: Catalogue['gates'] = {
       id: 'swelling',
       words: 'Swollen cell: neither powered nor charged, isolated, for trained hands only.',
       seen: { 'look-swelling': ['bulging-or-lifting'] },
+      likely: { causes: ['battery-swollen'], from: LIKELY },
       shuts: ['power', 'charge'],
       clearedBy: { looks: {}, repairs: ['swap-battery'], out: ['battery'] },
       source: 'common practice',

@@ -5,7 +5,7 @@ import type { Judging } from '@/core/catalogue';
  * (`src/ask/diagnosis/benchCases.test.ts`) and the worked ones; `trifling` is common practice.
  */
 export const judging: Judging = {
-  alikeShare: 0.01,
+  alikeShare: 0.008,
   alikeCertainShare: 0.03,
   waitsShare: 0.04,
   telling: 0.05,

@@ -29,6 +29,8 @@ export interface FindingRow<Id extends string = string> {
   tells?: Partial<Record<NoInfer<Id>, Tells>>;
   /** The cause whose place on the machine an answer with this outcome names. */
   locates?: Partial<Record<NoInfer<Id>, string>>;
+  /** The look that reads what an outcome shows: a code that was seen is decoded before anything is unscrewed. */
+  readBy?: Partial<Record<NoInfer<Id>, string>>;
   /** From this outcome on the caution has to be acknowledged. */
   hazard?: { caution: string; from: NoInfer<Id> };
   /** "Any change?" shows only what this would show. */
@@ -43,6 +45,8 @@ export interface FindingRow<Id extends string = string> {
   charges?: boolean;
   /** Causes that are not there when it can be answered at all. */
   presumes?: string[];
+  /** What is said names a part: only a fault of its own group bears it out. */
+  blames?: Finding['blames'];
   /** With these facts all seen, the answer is the first outcome, and nobody has to ask. */
   follows?: Fact[];
   /** `meaning`: what the outcomes say and where their limits lie. */
@@ -62,9 +66,11 @@ export interface ClaimRow {
   otherwise: number;
   /** How often it is said of a machine with this cause. */
   saidOf: Record<string, number>;
+  /** It names a part: only a fault of its own group bears it out, whatever else would make somebody say it. */
+  blames?: true;
 }
 
-export function claim({ id, group, says, otherwise, saidOf }: ClaimRow): FindingRow {
+export function claim({ id, group, says, otherwise, saidOf, blames }: ClaimRow): FindingRow {
   return finding({
     id,
     ask: `Seller says: ${says}`,
@@ -72,6 +78,7 @@ export function claim({ id, group, says, otherwise, saidOf }: ClaimRow): Finding
     stage: 'claim',
     minutes: 0,
     outcomes: { 'not-said': 'Not said', said: 'Said' },
+    ...(blames && { blames }),
     leak: { said: otherwise },
     shownBy: Object.fromEntries(Object.entries(saidOf).map(([cause, said]) => [cause, { said }])),
     source: { meaning: 'common practice', minutes: 'shop estimate', chances: 'shop estimate' },
@@ -83,7 +90,19 @@ export function claim({ id, group, says, otherwise, saidOf }: ClaimRow): Finding
  * @throws RangeError naming the row and what it names that is not there
  */
 export function compileFinding(row: FindingRow): Finding {
-  const { outcomes, leak = {}, shownBy, shows, denies, settles, tells, locates, hazard, ...rest } = row;
+  const {
+    outcomes,
+    leak = {},
+    shownBy,
+    shows,
+    denies,
+    settles,
+    tells,
+    locates,
+    readBy,
+    hazard,
+    ...rest
+  } = row;
   const { endsIn: _, source, ...same } = rest;
   const place = `finding "${row.id}"`;
   const ids = Object.keys(outcomes);
@@ -91,7 +110,7 @@ export function compileFinding(row: FindingRow): Finding {
   for (const id of ids)
     if (!/^[a-z0-9-]*[a-z-][a-z0-9-]*$/.test(id))
       throw new RangeError(`${place}: "${id}" is no outcome id: small letters, figures, hyphens, one letter`);
-  for (const [what, of] of Object.entries({ shows, denies, settles, tells, locates }))
+  for (const [what, of] of Object.entries({ shows, denies, settles, tells, locates, readBy }))
     for (const id of Object.keys(of ?? {}))
       if (!ids.includes(id)) throw new RangeError(`${place}: ${what} names no outcome "${id}"`);
   if (hazard && !ids.includes(hazard.from))
@@ -106,6 +125,7 @@ export function compileFinding(row: FindingRow): Finding {
       ...(settles?.[id] && { settles: settles[id] }),
       ...(tells?.[id] && { tells: tells[id] }),
       ...(locates?.[id] && { locates: locates[id] }),
+      ...(readBy?.[id] && { readBy: readBy[id] }),
     })),
     leak: spread(ids, leak, `${place}: leak`),
     by: Object.fromEntries(

@@ -38,7 +38,7 @@ export function checkConflict(
   record: readonly Evidence[],
   posterior: Posterior,
   draws = 400,
-  stories: Stories = storiesOf(model, posterior, STORIES),
+  { was }: Pick<Stories, 'was'> = storiesOf(model, posterior, STORIES),
 ): ConflictCheck {
   const { at } = courseOf(model, record);
   const taken = record.flatMap((entry, n) => {
@@ -49,7 +49,7 @@ export function checkConflict(
   });
   if (taken.length < 2) return { percentile: 1, conflict: false };
   const random = seededRandom(taken.length * 7919 + 17);
-  const { causes, mixture } = stories;
+  const { causes, mixture } = was;
   const draw = drawer(mixture.weights, random);
   let lower = 0;
   for (let n = 0; n < draws; n++) {

@@ -118,6 +118,9 @@ function build(priors: number[], findings: Small[], excludes: [number, number][]
   return compileModel({ causes, findings: full }, { chassis: 'desktop', source: 'clearout' });
 }
 
+/** The share of what was seen to be cured that is back, as the engine takes it. */
+const BACK = 0.03;
+
 /** What settles a cause does so from the start: with exclusions it may contradict the rest. */
 function compared({
   priors,
@@ -127,27 +130,36 @@ function compared({
 }: Parameters<Parameters<ReturnType<typeof smallModel>['map']>[0]>[0]) {
   const all = EXCLUSIONS[exclusion].filter(([a, b]) => a < priors.length && b < priors.length);
   const taken = findings.filter((f) => f.taken >= 0);
-  const settled = taken.findIndex((f) => f.settling && f.taken === f.outcomes - 1 && f.by.c1);
-  const fixed =
-    settled >= 0 && !(repair.tried && repair.helped && repair.cures.c1 && repair.after <= settled) ? [1] : [];
+  const settling = (f: (typeof taken)[number]) =>
+    f.settling && f.taken === f.outcomes - 1 && Boolean(f.by.c1);
   const record: Evidence[] = taken.map((f) => ({ kind: 'finding', finding: f.id, outcome: f.taken }));
   const after = Math.min(repair.after, record.length);
+  const cured = repair.tried && repair.helped ? Object.keys(repair.cures) : [];
+  const again = Object.fromEntries(
+    cured.flatMap((id) => {
+      const later = taken.slice(after);
+      const settledSince = id === 'c1' && later.some(settling);
+      const shown = later.some((f) => f.taken > 0 && (f.by[id]?.[f.taken] ?? 0) > 0.02);
+      return settledSince ? [[id.slice(1), 1]] : shown ? [[id.slice(1), BACK]] : [];
+    }),
+  );
+  const certain = (1 in again ? taken.slice(0, after) : taken).some(settling);
   const tried: Evidence = { kind: 'repair', repair: { id: 'r', cures: repair.cures }, helped: repair.helped };
   if (repair.tried) record.splice(after, 0, tried);
-  const curedFixed = fixed.length && repair.tried && repair.helped && repair.cures.c1;
   return {
     engine: new BeliefEngine(build([...priors], findings, all)),
     record,
-    // with a state that was cured its mates are possible again: left to the other tests
-    skip: Boolean(curedFixed && all.length),
+    // with a state that was cured its mates are possible again, and it may come back beside them: left to others
+    skip: all.length > 0 && ((certain && cured.includes('c1')) || Object.keys(again).length > 0),
     want: () =>
       naivePosterior({
         priors: [...priors],
         findings: taken.map((f) => ({ leak: f.leak, by: f.by, blockedBy: blockedBy(f), outcome: f.taken })),
         excludes: all,
-        fixed,
+        fixed: certain ? [1] : [],
         repairs: repair.tried ? [{ cures: repair.cures, helped: repair.helped, after }] : [],
         mistaken: MISTAKEN_HELP,
+        again,
       }),
   };
 }

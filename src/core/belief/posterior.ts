@@ -16,7 +16,7 @@ export interface Posterior {
   acting: Acting;
   /** False: so much hangs together that only the most probable stories were followed. */
   exact: boolean;
-  /** P(the machine came with it, unseen), cured or not. */
+  /** P(it was there unseen), cured or not, one a number of `folded.odds`. */
   shares: Float64Array;
   folded: Folded;
 }
@@ -29,6 +29,8 @@ export interface Stories {
   mixture: Mixture;
   /** Share of belief the stories make up; where exact work is out of reach, of stories that stand for themselves. */
   covered: number;
+  /** The same of what was there, cured since or not. */
+  was: Pick<Stories, 'causes' | 'mixture'>;
 }
 
 /**
@@ -59,8 +61,8 @@ export class BeliefEngine {
         this.erring = { floor, engine: new BeliefEngine(smoothed(this.model, floor)) };
       return this.erring.engine.posterior(record);
     }
-    const { nodes } = this.model;
     const folded = foldRecord(this.model, record);
+    const { nodes } = folded;
     const { fixed, cured } = folded.acting;
     const standing = fixed.filter((cause) => !cured[cause] && folded.acting.still![cause] > GONE);
     let exact = true;
@@ -85,7 +87,9 @@ export class BeliefEngine {
     if (log === -Infinity || Number.isNaN(log))
       throw new ImpossibleEvidence('posterior: these findings contradict each other under every fault known');
     const still = folded.acting.still!;
-    const marginals = shares.map((share, cause) => (cured[cause] ? 0 : Math.min(1, share) * still[cause]));
+    const marginals = shares
+      .slice(0, this.model.causes.length)
+      .map((share, cause) => (cured[cause] ? 0 : Math.min(1, share) * still[cause]));
     for (const cause of standing) marginals[cause] = still[cause];
     return {
       marginals,
@@ -194,7 +198,7 @@ export function storiesOf(model: BeliefModel, posterior: Posterior, limit: numbe
     folded.odds[cause] > 0 && (marginals[cause] >= LEAST || acting.cured[cause] === 1);
   const unseen = Array.from(marginals.keys()).filter(explaining);
   const numbers = new Map(unseen.map((cause, i) => [cause, i]));
-  const nodes = restricted(model.nodes, (cause) => numbers.get(cause));
+  const nodes = restricted(folded.nodes, (cause) => numbers.get(cause));
   const factors = folded.factors.map((factor) => {
     const kept = factor.causes.flatMap((cause, i) => (numbers.has(cause) ? [i] : []));
     return {
@@ -220,7 +224,8 @@ export function storiesOf(model: BeliefModel, posterior: Posterior, limit: numbe
       : exact === null
         ? told.apart
         : Math.min(1, Math.exp(told.log + start.log - exact));
-  return standingNow(model, posterior, unseen, told.mixture, covered);
+  const was = { causes: unseen, mixture: told.mixture };
+  return { ...standingNow(model, posterior, unseen, told.mixture, covered), was };
 }
 
 function eliminateOrNot(
@@ -243,7 +248,7 @@ function standingNow(
   unseen: number[],
   told: Mixture,
   covered: number,
-): Stories {
+): Omit<Stories, 'was'> {
   const causes = [...unseen.filter((cause) => !cured[cause]), ...fixed.filter((cause) => !cured[cause])].sort(
     (a, b) => a - b,
   );

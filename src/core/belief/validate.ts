@@ -23,7 +23,12 @@ function repeated(ids: string[]): string[] {
   return [...new Set(ids.filter((id, i) => ids.indexOf(id) !== i))];
 }
 
-function findingFaults(finding: Finding, causes: Set<string>, cautions: Set<string>): string[] {
+function findingFaults(
+  finding: Finding,
+  causes: Set<string>,
+  cautions: Set<string>,
+  findings: Set<string>,
+): string[] {
   const where = `finding "${finding.id}"`;
   const faults: string[] = [];
   if (finding.outcomes.length < 2) faults.push(`${where}: needs at least two outcomes`);
@@ -50,6 +55,8 @@ function findingFaults(finding: Finding, causes: Set<string>, cautions: Set<stri
       if (!FACTS.includes(fact))
         faults.push(`${where}: outcome "${outcome.id}" names unknown fact "${fact}"`);
     }
+    if (outcome.readBy !== undefined && (outcome.readBy === finding.id || !findings.has(outcome.readBy)))
+      faults.push(`${where}: outcome "${outcome.id}" is read by "${outcome.readBy}", which is no other look`);
     if (outcome.locates !== undefined && !finding.by[outcome.locates])
       faults.push(`${where}: outcome "${outcome.id}" locates "${outcome.locates}", which never shows in it`);
     for (const cause of outcome.settles ?? []) {
@@ -97,7 +104,7 @@ function exclusionFaults({ causes }: Catalogue, known: Set<string>): string[] {
 }
 
 /** Gates name looks, outcomes and repairs that are there. */
-function gateFaults({ gates, findings, repairs }: Catalogue): string[] {
+function gateFaults({ gates, findings, repairs, causes }: Catalogue): string[] {
   const faults: string[] = [];
   const outcomes = new Map(findings.map((finding) => [finding.id, finding.outcomes.map(({ id }) => id)]));
   for (const id of gates.lookFirst) if (!outcomes.has(id)) faults.push(`gates: no look "${id}"`);
@@ -109,15 +116,35 @@ function gateFaults({ gates, findings, repairs }: Catalogue): string[] {
     for (const id of [...gate.clearedBy.repairs, ...(gate.after ?? [])])
       if (!repairs.some((repair) => repair.id === id))
         faults.push(`gate "${gate.id}": unknown repair "${id}"`);
+    for (const id of gate.likely?.causes ?? [])
+      if (!causes.some((cause) => cause.id === id)) faults.push(`gate "${gate.id}": unknown cause "${id}"`);
     if (!gate.source) faults.push(`gate "${gate.id}": has no source`);
   }
   return faults;
+}
+
+function actFaults({ acts, causes, findings, repairs }: Catalogue): string[] {
+  const knows = (list: readonly { id: string }[], id: string) => list.some((item) => item.id === id);
+  const outcome = (id: string, own: string) =>
+    findings.find((finding) => finding.id === id)?.outcomes.some((each) => each.id === own) ?? false;
+  return acts.flatMap(({ id, by, answers = {}, raises = {}, explains = {} }) =>
+    [
+      ...(by.repairs ?? []).filter((own) => !knows(repairs, own)).map((own) => `unknown repair "${own}"`),
+      ...Object.keys(raises)
+        .filter((own) => !knows(causes, own))
+        .map((own) => `unknown cause "${own}"`),
+      ...[...Object.entries(answers), ...Object.entries(explains).flatMap(([f, os]) => os.map((o) => [f, o]))]
+        .filter(([f, o]) => !outcome(f, o))
+        .map(([f, o]) => `no outcome "${o}" of "${f}"`),
+    ].map((fault) => `act "${id}": ${fault}`),
+  );
 }
 
 /** Every fault of a catalogue in words, in its own order; empty when it is fit for use. */
 export function catalogueFaults(catalogue: Catalogue): string[] {
   const causes = new Set(catalogue.causes.map((cause) => cause.id));
   const cautions = new Set(catalogue.cautions.map((caution) => caution.id));
+  const findings = new Set(catalogue.findings.map((finding) => finding.id));
   const faults: string[] = [];
   for (const [kind, list] of [
     ['cause', catalogue.causes],
@@ -158,11 +185,12 @@ export function catalogueFaults(catalogue: Catalogue): string[] {
         faults.push(`cause "${cause.id}": no repair cures it on a ${chassis}`);
     }
   }
-  faults.push(...exclusionFaults(catalogue, causes), ...gateFaults(catalogue));
+  faults.push(...exclusionFaults(catalogue, causes), ...gateFaults(catalogue), ...actFaults(catalogue));
   for (const [item, own] of Object.entries(catalogue.disturbed))
     for (const cause of Object.keys(own))
       if (!causes.has(cause)) faults.push(`disturbed by "${item}": unknown cause "${cause}"`);
-  for (const finding of catalogue.findings) faults.push(...findingFaults(finding, causes, cautions));
+  for (const finding of catalogue.findings)
+    faults.push(...findingFaults(finding, causes, cautions, findings));
   for (const bundle of catalogue.bundles) {
     const own = bundle.findings.filter((id) => !catalogue.findings.some((finding) => finding.id === id));
     if (own.length) faults.push(`bundle "${bundle.id}": unknown findings ${own.join(', ')}`);

@@ -5,7 +5,7 @@ import { HEAT_CONDITIONS, heatMachine, heatRunOf, type HeatCondition } from '../
 import { catalogue } from '@/catalog';
 import { compileModel } from '../belief/model';
 import { BeliefEngine } from '../belief/posterior';
-import { heatOdds, readHeat, type HeatVerdict } from './heat';
+import { heatConditions, readHeat, type HeatVerdict } from './heat';
 import { onAnotherDay } from './rise';
 import { atRest, ordered, partsOf } from './heatRun';
 
@@ -131,12 +131,13 @@ describe('what belief hears of a run', () => {
       { samples: heatRunOf(machine, random), room: machine.room, limit: 100 },
       heatTables,
     );
-    const odds = heatOdds(verdict, heatTables);
-    expect(odds[cause]).toBe(Math.max(...Object.values(odds)));
-    expect(odds[cause]).toBeGreaterThan(5);
+    const told = heatConditions(verdict, heatTables);
+    const own = told.find(({ causes }) => causes.includes(cause))!;
+    expect(own.factor).toBe(Math.max(...told.map(({ factor }) => factor)));
+    expect(own.factor).toBeGreaterThan(5);
     const sound = heatMachine('sound', 45, random);
     const fine = readHeat({ samples: heatRunOf(sound, random), room: sound.room, limit: 100 }, heatTables);
-    for (const factor of Object.values(heatOdds(fine.verdict, heatTables))) expect(factor).toBeLessThan(1);
+    for (const { factor } of heatConditions(fine.verdict, heatTables)) expect(factor).toBeLessThan(1);
   });
   it('its causes are causes of the catalogue; belief is moved by just those odds', () => {
     const known = new Set(catalogue.causes.map(({ id }) => id));
@@ -144,12 +145,25 @@ describe('what belief hears of a run', () => {
       for (const cause of causes) expect(known.has(cause), cause).toBe(true);
     const engine = new BeliefEngine(compileModel(catalogue, { chassis: 'laptop', source: 'clearout' }));
     const before = engine.posterior([]);
-    const after = engine.posterior([{ kind: 'soft', odds: { 'paste-dry': 9 } }]);
+    const after = engine.posterior([{ kind: 'soft', conditions: [{ causes: ['paste-dry'], factor: 9 }] }]);
     const at = engine.model.causeIndex.get('paste-dry')!;
     const odds = (p: number) => p / (1 - p);
     expect(odds(after.marginals[at]) / odds(before.marginals[at])).toBeCloseTo(9, 6);
     const other = engine.model.causeIndex.get('fan-control')!;
     expect(after.marginals[other]).toBeCloseTo(before.marginals[other], 9);
+  });
+  it('a run speaks once of its condition: by Bayes over all sets of its three causes, not three times', () => {
+    const model = compileModel(catalogue, { chassis: 'laptop', source: 'clearout' });
+    const three = ['heatsink-blocked', 'vents-blocked', 'fan-worn'];
+    const engine = new BeliefEngine(model);
+    const before = engine.posterior([]).marginals;
+    const priors = three.map((id) => before[model.causeIndex.get(id)!]);
+    const after = engine.posterior([{ kind: 'soft', conditions: [{ causes: three, factor: 60 }] }]).marginals;
+    const none = priors.reduce((product, p) => product * (1 - p), 1);
+    const total = none + 60 * (1 - none);
+    three.forEach((id, i) =>
+      expect(after[model.causeIndex.get(id)!], id).toBeCloseTo((60 * priors[i]) / total, 9),
+    );
   });
 });
 

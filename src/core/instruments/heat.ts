@@ -64,6 +64,8 @@ export interface HeatTables {
   known: number;
   /** The most one run moves a cause, as a factor on its odds either way: a run can be made wrongly. */
   mostMoved: number;
+  /** Questions a run answers by itself: asked or answered beside it they would count twice. */
+  answers: readonly string[];
 }
 
 export interface HeatRun {
@@ -174,24 +176,22 @@ function verdictOf(
 }
 
 /**
- * The verdict with its chances as belief takes it: for each cause how much likelier the run is with it than with a
- * sound machine. The winner alone would say less.
+ * The verdict with its chances as belief takes it: for each condition how much likelier the run is with it than with a
+ * sound machine, whichever of its causes brought it about. The winner alone would say less.
  */
-export function heatOdds(
+export function heatConditions(
   verdict: HeatReading['verdict'],
   { rows, mostMoved }: HeatTables,
-): Record<string, number> {
+): { causes: readonly string[]; factor: number }[] {
   const per = (id: HeatVerdict) => {
     const row = rows.find((own) => own.id === id)!;
     return (verdict.find((own) => own.id === id)?.chance ?? 0) / row.prior;
   };
   const sound = Math.max(1e-12, per('sound'));
-  return Object.fromEntries(
-    rows.flatMap(({ id, causes }) => {
-      const factor = Math.min(mostMoved, Math.max(1 / mostMoved, per(id) / sound));
-      return causes.map((cause): [string, number] => [cause, Math.round(factor * 1000) / 1000]);
-    }),
-  );
+  return rows.flatMap(({ id, causes }) => {
+    const factor = Math.min(mostMoved, Math.max(1 / mostMoved, per(id) / sound));
+    return causes.length ? [{ causes, factor: Math.round(factor * 1000) / 1000 }] : [];
+  });
 }
 
 /**

@@ -2,7 +2,7 @@ import { WHOLE_LOOK, type Catalogue, type Chassis, type LotSource } from '../cat
 import type { Evidence } from '../belief/factors';
 import { appliesTo, type ModelContext } from '../belief/model';
 import type { BeliefEngine } from '../belief/posterior';
-import type { Sighted } from '../steps/inspect';
+import type { Sighted } from '../steps/sighted';
 
 /** A unit that is done with: what was seen of it as it came, and what was truly wrong. */
 export interface ClosedCase {

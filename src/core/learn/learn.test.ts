@@ -3,7 +3,7 @@ import { catalogue, findingById } from '@/catalog';
 import { perturbed, SimulatedMachine } from '../simulate/machine';
 import { seededRandom } from '../random';
 import { engineFor } from '../steps/inspect';
-import { type Sighted } from '../steps/inspect';
+import type { Sighted } from '../steps/sighted';
 import { closedCase, type ClosedCase } from './closedCase';
 import { learnedAsOverrides, learnFrom, movedMost, tableStrength } from './learn';
 import { priorOf } from '../belief/model';

@@ -239,6 +239,8 @@ export interface MemoryVerdict {
   slots: ('sound' | 'bad' | 'dirty' | 'open')[];
   /** Slots whose contacts it was: cleaned, and work since. */
   contacts: number[];
+  /** Contacts were cleaned, and what fails goes on failing: it was not they. */
+  cleanAndFailing: boolean;
 }
 
 /** What is certain enough to be said, at the certainty the set-up asks for; the rest is open. */
@@ -257,5 +259,12 @@ export function verdictOf(belief: MemoryBelief, shares = sharesOf(belief)): Memo
     }
     return dirty >= sure ? 'dirty' : bad + dirty <= 1 - sure ? 'sound' : 'open';
   });
-  return { done: ![...modules, ...slots].includes('open'), modules, slots, contacts };
+  const fails = modules.includes('bad') || slots.includes('bad');
+  return {
+    done: ![...modules, ...slots].includes('open'),
+    modules,
+    slots,
+    contacts,
+    cleanAndFailing: belief.cleaned !== 0 && contacts.length === 0 && !slots.includes('dirty') && fails,
+  };
 }

@@ -70,6 +70,7 @@ describe('belief over modules and slots', () => {
       modules: ['sound', 'sound'],
       slots: ['sound', 'sound'],
       contacts: [],
+      cleanAndFailing: false,
     });
     const less = sharesOf(try_(fresh, [0, 1], 4));
     expect(less.modules[0]).toBe(0);
@@ -85,6 +86,7 @@ describe('belief over modules and slots', () => {
       modules: ['sound', 'bad'],
       slots: ['sound', 'sound'],
       contacts: [],
+      cleanAndFailing: false,
     });
     expect(nextTrial(belief)).toBeNull();
   });
@@ -93,12 +95,19 @@ describe('belief over modules and slots', () => {
     belief = try_(belief, [EMPTY, 0], null);
     expect(verdictOf(belief).slots[1]).toBe('open');
     belief = try_(belief, [EMPTY, 0], null, 2);
-    expect(verdictOf(belief)).toMatchObject({ done: true, slots: ['sound', 'bad'] });
+    // cleaned and failing still: it was not the contacts
+    expect(verdictOf(belief)).toMatchObject({ done: true, slots: ['sound', 'bad'], cleanAndFailing: true });
   });
   it('ends: it was the contacts', () => {
     let belief = try_(startMemory(setup(1, 1)), [0], null);
     belief = try_(belief, [0], 4, 1);
-    expect(verdictOf(belief)).toEqual({ done: true, modules: ['sound'], slots: ['sound'], contacts: [0] });
+    expect(verdictOf(belief)).toEqual({
+      done: true,
+      modules: ['sound'],
+      slots: ['sound'],
+      contacts: [0],
+      cleanAndFailing: false,
+    });
   });
   it('says when no start can tell more: two modules, nothing ever starts', () => {
     let belief = startMemory(setup(1, 1));
@@ -107,7 +116,8 @@ describe('belief over modules and slots', () => {
     expect(verdictOf(belief).done).toBe(false);
     expect(nextTrial(belief)).toBeNull();
     const lent = try_(try_(startMemory(setup(2, 1, { knownGood: 0b10 })), [0], null), [1], 4);
-    expect(verdictOf(lent)).toMatchObject({ done: true, modules: ['bad', 'sound'] });
+    // nothing was cleaned, so nothing is said of contacts
+    expect(verdictOf(lent)).toMatchObject({ done: true, modules: ['bad', 'sound'], cleanAndFailing: false });
   });
   it('a showing no state allows is refused, not averaged away', () => {
     const proved = try_(startMemory(setup(1, 1)), [0], 4);

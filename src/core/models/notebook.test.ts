@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { catalogue, findingById } from '@/catalog';
 import { modelMemory } from '@/catalog/hands/bench';
 import { evaluateUnit } from '../steps/evaluate';
-import { type EvaluationInput, type Sighted } from '../steps/inspect';
+import { type EvaluationInput } from '../steps/inspect';
+import type { Sighted } from '../steps/sighted';
 import { CLOSED } from '../minutes/opening';
 import { modelFaults, modelOdds, provedCauses } from './notebook';
 

@@ -1,5 +1,5 @@
 import type { Catalogue, Chassis } from '../catalogue';
-import type { Sighted } from '../steps/inspect';
+import type { Sighted } from '../steps/sighted';
 
 /** What can be written down of a model. */
 export const MODEL_NOTE_KINDS = ['opens', 'construction', 'weak spot', 'limit', 'charger', 'quirk'] as const;

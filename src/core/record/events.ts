@@ -304,6 +304,9 @@ export interface EventPayloads {
     | { added: string[]; already: number; bad: unknown[] }
     | { count: number; first: string; last: string; already: number; bad: number };
   'import started': { job: string; rows: number; bad: number; whole: boolean };
+  'study begun': { since: string; numbers: string; plan: string; lots: string };
+  'study ended': { since: string; until: string; seed: string };
+  'steps marked': { decision: number; count: number };
   rules: { before: Record<string, unknown>; [more: string]: unknown };
   'own numbers': { before: unknown; overrides: unknown };
   'house tables': { version: number; before: number; count: number; changes: HouseChange[] };

@@ -1,38 +1,31 @@
 import type { Catalogue, Chassis } from '../catalogue';
 import { benchOf } from './benchState';
 import { dataFaults, drivesOf, type DriveRecord } from './drives';
-import type { PlaceState } from '../parts/donor';
 import type { Facts } from '../parts/fields';
-import type { RecordEntry, RecordPart } from './entries';
+import type { RecordEntry } from './entries';
 import { faultsTold, type Faults } from './flaws';
 import { gaugeDoubted } from './gauge';
 import { cleanStateOf, type CleanState } from '../clean/state';
 import { matOf, strippedOf, type Mat } from '../hands/mat';
 import type { Lying, Stripped } from '../minutes/opening';
 import { handFlaws } from './handFlaws';
-import { insideNow, takenOut } from './places/gone';
-import { placesOf, takesOf } from './places/known';
+import { presenceOf, takesOf, type Presence } from './places/presence';
 import { machinePlaces, type Place } from './places/machine';
 import { portFlaws, portsOf, type PortCount } from './places/ports';
 import { specificationOf, type Meaning, type Specification } from './specification';
 
 /** Everything the standing record tells of a machine. */
-export interface DerivedRecord extends Faults, Lying {
+export interface DerivedRecord extends Faults, Lying, Presence {
   specification: Specification;
   drives: DriveRecord;
   /** Why it may not leave; empty = it may. */
   dataFaults: string[];
   /** Every place inside, and what it holds. */
   contents: Place[];
-  /** Classes of parts taken out and not replaced. */
-  gone: string[];
-  /** How the places of the machine were seen, and what it takes as far as it was told. */
-  seenPlaces: Record<string, PlaceState>;
+  /** What it takes, as far as it was told. */
   takes: Facts;
   /** Sockets on its outside, as they were counted and tried. */
   ports: PortCount[];
-  /** Parts on record inside, in the order they came. */
-  inside: RecordPart[];
   /** What lies on its mat; null: it was never opened with one. */
   mat: Mat | null;
   /** What is dirty, and what was cleaned. */
@@ -63,9 +56,7 @@ export function deriveRecord(
   const { flaws, places } = faultsTold(entries, meaning);
   const ports = portsOf(entries);
   const specification = specificationOf(entries, meaning);
-  const gone = takenOut(entries);
-  const seenPlaces = placesOf(entries);
-  const inside = insideNow(entries);
+  const presence = presenceOf(entries);
   return {
     specification,
     drives,
@@ -73,17 +64,13 @@ export function deriveRecord(
     bench: benchOf(entries, meaning, chassis),
     stripped: strippedOf(mat, meaning.strips ?? {}),
     contents: machinePlaces(meaning.places?.[chassis] ?? [], {
-      seenPlaces,
-      gone,
-      inside,
+      ...presence,
       slots: specification.number('memorySlots'),
       memoryGb: specification.number('memoryGb'),
       drives: drives.counted,
     }),
-    gone,
-    seenPlaces,
+    ...presence,
     takes: takesOf(entries),
-    inside,
     mat,
     clean,
     flaws: [

@@ -4,7 +4,9 @@ import { catalogue } from '@/catalog';
 import { dataState } from './drives';
 import type { CountEntry, DataEntry, PartEntry, RecordEntry, RecordPart } from './entries';
 import { deriveRecord } from './index';
+import type { PlaceMark } from '../parts/donor';
 import type { Basis, SpecKey } from './keys';
+import { noneOf } from './specification';
 import { readLabel } from '../parts/label';
 import { driveKindIn, gigabytesIn } from './sizes';
 import { figureIn, readValue } from './values';
@@ -116,6 +118,49 @@ describe('a note to an answer', () => {
     ['', null, null],
     ['1'.repeat(400), null, null],
   ])('"%s" is the figure %s', (text, figure, unit) => expect(figureIn(text)).toEqual({ figure, unit }));
+});
+
+describe('places and what the machine is', () => {
+  const place = (id: string, partClass: string, state: PlaceMark): RecordEntry => ({
+    kind: 'place',
+    at: at(),
+    place: id,
+    class: partClass,
+    state,
+  });
+  it.each([
+    ['battery', 'battery', 'none'],
+    ['charger', 'charger', 'none'],
+    ['driveKind', 'drive', 'none'],
+    ['memoryGb', 'memory', '0 GB'],
+  ] as const)('%s: a place seen empty is without, seen full again nobody knows of what', (key, own, none) => {
+    const read = [value('battery', 'measured', 'fitted'), value('driveKind', 'measured', 'solid')];
+    expect(spec(...read, place(own, own, 'gone')).text(key)).toBe(none);
+    expect(noneOf(spec(...read, place(own, own, 'gone')))).toEqual([own]);
+    expect(spec(...read, place(own, own, 'gone'), place(own, own, 'there')).text(key)).toBeNull();
+    expect(spec(...read, place(own, own, 'gone'), place(own, own, 'unseen')).text(key)).toBeNull();
+  });
+  it('a part on record is in it whatever is said of its place: that comes out by an act of its own', () => {
+    const now = spec(move('found', solid), place('drive', 'drive', 'gone'));
+    expect([now.text('driveKind'), noneOf(now)]).toEqual(['solid', []]);
+  });
+  it('one of two places is empty: the other may hold it', () => {
+    const second = spec(place('drive2', 'drive', 'there'), place('drive', 'drive', 'gone'));
+    expect(noneOf(second)).toEqual([]);
+    expect(noneOf(spec(place('drive2', 'drive', 'gone')))).toEqual([]);
+    expect(noneOf(spec(place('drive2', 'drive', 'gone'), place('drive', 'drive', 'gone')))).toEqual([
+      'drive',
+    ]);
+  });
+  it('says nothing to the gate: that a place is empty is no count of its drives', () => {
+    expect(derive(place('drive', 'drive', 'gone')).dataFaults.join()).toMatch(/nobody has said whether/);
+    expect(derive(move('found', solid), place('drive', 'drive', 'gone')).drives.counted).toBe(1);
+  });
+  it('what a look saw is not taken back by a place nobody looked at after all; a claim is no sight', () => {
+    const seen = [answer('look-battery', 1), place('battery', 'battery', 'unseen')];
+    expect(noneOf(spec(...seen))).toEqual(['battery']);
+    expect(noneOf(spec(value('battery', 'claimed', 'none')))).toEqual([]);
+  });
 });
 
 describe('what the machine is', () => {

@@ -10,11 +10,13 @@ export type Left =
   | { what: 'grade' }
   | { what: 'list' }
   | { what: 'parts' }
+  /** To its owner. */
+  | { what: 'hand back' }
   | { what: 'gone' };
 
 export interface LeftInput {
   /** How it is to end. */
-  route: 'disclose' | 'asFound' | 'harvest' | 'recycle';
+  route: 'disclose' | 'asFound' | 'harvest' | 'recycle' | 'handOver' | 'giveBack' | 'ask';
   /** Work begun and not ended. */
   open: readonly string[];
   /** A change of parts that pays, while it is not on the shelf. */
@@ -36,6 +38,9 @@ export function leftToDo(input: LeftInput): Left[] {
   const { route, open, change, dataFaults, cleaned, missing, blocked, graded, listed } = input;
   const left: Left[] = [];
   if (open.length) left.push({ what: 'open', titles: [...open] });
+  // somebody else's goes back with its data on it; what was agreed is proved before it is handed over
+  if (route === 'giveBack' || route === 'ask') return [...left, { what: 'hand back' }];
+  if (route === 'handOver') return [...left, ...proofOf(missing, blocked), { what: 'hand back' }];
   if (route === 'harvest') left.push({ what: 'parts' });
   if (change && !listed && (route === 'disclose' || route === 'asFound'))
     left.push({ what: 'change', ...change });
@@ -44,10 +49,15 @@ export function leftToDo(input: LeftInput): Left[] {
   // sold as found it is neither cleaned nor proved: what is not tested is named
   if (route === 'asFound') return listed ? left : [...left, { what: 'list' }];
   if (!cleaned) left.push({ what: 'clean' });
-  if (missing) left.push({ what: 'tests', count: missing });
-  if (blocked.length) left.push({ what: 'blocked', tests: [...blocked] });
+  left.push(...proofOf(missing, blocked));
   // what fails bars a grade, and is sold with its faults told all the same
   if (!graded && blocked.length === 0) left.push({ what: 'grade' });
   if (!listed) left.push({ what: 'list' });
   return left;
 }
+
+/** Tests still to be taken, and those that failed. */
+const proofOf = (missing: number, blocked: readonly string[]): Left[] => [
+  ...(missing ? [{ what: 'tests' as const, count: missing }] : []),
+  ...(blocked.length ? [{ what: 'blocked' as const, tests: [...blocked] }] : []),
+];

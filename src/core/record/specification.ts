@@ -1,8 +1,9 @@
 import type { Catalogue, Tells } from '../catalogue';
 import { processorNamed, type ProcessorName } from '../machine/names';
-import type { PartEntry, RecordEntry, RecordPart } from './entries';
+import type { PartEntry, PlaceEntry, RecordEntry, RecordPart } from './entries';
 import type { Basis, SpecKey } from './keys';
 import { portsOf, portsText, type PortKind } from './places/ports';
+import { Inside } from './places/presence';
 import { sizeText } from './values';
 
 /** A property of the machine as it is now, and what determined it. */
@@ -42,6 +43,15 @@ export type Meaning = Pick<Catalogue, 'findings' | 'repairs'> & {
   processors?: readonly ProcessorName[];
   ports?: readonly PortKind[];
 };
+
+/** Properties that say whether a class of parts is in the machine at all, and the class. */
+const TELLS_OF = { driveKind: 'drive', battery: 'battery', memoryGb: 'memory', charger: 'charger' } as const;
+type Telling = keyof typeof TELLS_OF;
+const TELLING = Object.keys(TELLS_OF) as Telling[];
+
+const isNone = (row: SpecRow | null | undefined): boolean =>
+  row?.key === 'memoryGb' ? row.number === 0 : row?.value === 'none';
+
 type Source = Pick<SpecRow, 'basis' | 'origin' | 'by'> & { at: number };
 
 /** The drive rows are of what was read or typed. */
@@ -50,8 +60,9 @@ const READ = Symbol('read');
 /** The state while entries are gone through. */
 class Determined {
   readonly rows = new Map<SpecKey, SpecRow>();
-  /** Parts known to be inside, in the order they came. */
-  readonly inside = new Map<string, RecordPart>();
+  readonly inside = new Inside();
+  /** Places seen to be empty, and those seen to hold something, by the class of part they are for. */
+  readonly seen = new Map<string, Pick<PlaceEntry, 'class' | 'state'>>();
   /** The drive the rows about the drive are of: a part, or what was read and is on record as no part. */
   starts: string | typeof READ | null = null;
   /** The drive a system was put on last. */
@@ -70,10 +81,6 @@ class Determined {
   open(key: SpecKey): boolean {
     const row = this.rows.get(key);
     return !row || row.basis === 'claimed';
-  }
-
-  of(partClass: string): RecordPart[] {
-    return [...this.inside.values()].filter((part) => part.class === partClass);
   }
 }
 
@@ -111,7 +118,7 @@ const rankOf = ({ attributes: { kind, health } }: RecordPart): number =>
 
 /** The drive inside that it starts from: the one a system was put on, else the likeliest, the first of equals. */
 function startDrive(state: Determined): RecordPart | null {
-  const drives = state.of('drive');
+  const drives = state.inside.of('drive');
   return (
     drives.find(({ id }) => id === state.systemOn) ??
     [...drives].sort((a, b) => rankOf(b) - rankOf(a))[0] ??
@@ -138,7 +145,7 @@ function settleDrives(state: Determined, source: Source, keepRead: boolean): voi
 /** Drives beside the one it starts from: their sizes together, and each in words. */
 function furtherDrives(state: Determined, source: Source): void {
   const start = state.starts === READ ? readPart(state) : state.starts;
-  const further = state.of('drive').filter(({ id }) => id !== start);
+  const further = state.inside.of('drive').filter(({ id }) => id !== start);
   if (further.length === 0) return state.forget('moreDrives');
   const words = further.map((part) => {
     const gb = figure(part, 'gb');
@@ -152,7 +159,7 @@ function furtherDrives(state: Determined, source: Source): void {
 /** The part on record that what was read is of: of its kind and size. */
 function readPart(state: Determined): string | null {
   const [kind, gb] = [state.rows.get('driveKind')?.value, state.rows.get('driveGb')?.number ?? null];
-  const drives = state.of('drive');
+  const drives = state.inside.of('drive');
   const same = drives.filter(({ attributes }) => !attributes.kind || attributes.kind === kind);
   return (same.find((part) => figure(part, 'gb') === gb) ?? same[0])?.id ?? null;
 }
@@ -220,6 +227,69 @@ function byName(state: Determined, rows: readonly ProcessorName[]): void {
   put('processorGraphics', row.graphics, null);
 }
 
+/** A machine of which nothing of a class is left. */
+function without(state: Determined, partClass: string, source: Source): void {
+  if (partClass === 'battery') noBattery(state, source);
+  else if (partClass === 'processor') {
+    state.forget('processor');
+    forgetProcessor(state);
+  } else if (partClass === 'card') {
+    state.forget('graphics');
+    state.forget('cardFor');
+  } else if (partClass === 'panel') state.forget('screen');
+  else if (partClass === 'charger') state.put('charger', 'none', null, source);
+}
+
+/** A part came out by hand. */
+function out(state: Determined, part: RecordPart, source: Source): void {
+  const left = state.inside.of(part.class);
+  if (part.class === 'drive') {
+    // what was read was of this one, unless it is of another kind and one like it is still there
+    const kind = state.rows.get('driveKind')?.value;
+    const ofAnother =
+      part.attributes.kind !== undefined &&
+      part.attributes.kind !== kind &&
+      left.some((one) => one.attributes.kind === kind);
+    if (state.starts === READ && !ofAnother) state.starts = null;
+    if (state.starts === null || state.starts === part.id) forgetSystem(state);
+    settleDrives(state, source, ofAnother);
+  } else if (part.class === 'memory') {
+    const total = state.rows.get('memoryGb')?.number ?? null;
+    const gb = figure(part, 'gb');
+    if (total !== null && gb !== null) memory(state, total - gb, source);
+    else state.forget('memoryGb');
+  } else without(state, part.class, source);
+}
+
+/** Where the origin of what somebody saw of a place is told. */
+const PLACES = 'its places';
+
+/**
+ * A place was looked into. A class of which every place looked into is empty, its first among them, is not in the
+ * machine, unless a part on record is: that comes out by an act of its own. The first place of a class is called as
+ * the class is.
+ */
+function lookedInto(state: Determined, { place, class: partClass, state: mark, at }: PlaceEntry): void {
+  state.seen.set(place, { class: partClass, state: mark });
+  if (state.inside.of(partClass).length > 0) return;
+  const source: Source = { basis: 'typed', origin: PLACES, by: '', at };
+  const full = [...state.seen.values()].some(
+    (one) => one.class === partClass && one.state !== 'gone' && one.state !== 'unseen',
+  );
+  if (state.seen.get(partClass)?.state === 'gone' && !full) {
+    if (partClass === 'drive') {
+      forgetSystem(state);
+      noDrive(state, source);
+    } else if (partClass === 'memory') memory(state, 0, source);
+    else without(state, partClass, source);
+  } else
+    for (const key of TELLING) {
+      const row = state.rows.get(key);
+      const seenSo = mark !== 'unseen' || row?.origin === PLACES;
+      if (TELLS_OF[key] === partClass && isNone(row) && seenSo) state.forget(key);
+    }
+}
+
 /** What hands put in or took out is in or out of the machine, whatever a report said before. */
 function moved(state: Determined, entry: PartEntry): void {
   const { part, way } = entry;
@@ -229,36 +299,10 @@ function moved(state: Determined, entry: PartEntry): void {
     by: entry.by,
     at: entry.at,
   };
+  state.inside.take(entry);
+  if (way === 'out') return out(state, part, source);
   const total = state.rows.get('memoryGb')?.number ?? null;
   const gb = figure(part, 'gb');
-  if (way === 'out') {
-    state.inside.delete(part.id);
-    const left = state.of(part.class);
-    if (part.class === 'drive') {
-      // what was read was of this one, unless it is of another kind and one like it is still there
-      const kind = state.rows.get('driveKind')?.value;
-      const ofAnother =
-        part.attributes.kind !== undefined &&
-        part.attributes.kind !== kind &&
-        left.some((one) => one.attributes.kind === kind);
-      if (state.starts === READ && !ofAnother) state.starts = null;
-      if (state.starts === null || state.starts === part.id) forgetSystem(state);
-      settleDrives(state, source, ofAnother);
-    } else if (part.class === 'battery') noBattery(state, source);
-    else if (part.class === 'memory') {
-      if (total !== null && gb !== null) memory(state, total - gb, source);
-      else state.forget('memoryGb');
-    } else if (part.class === 'processor') {
-      state.forget('processor');
-      forgetProcessor(state);
-    } else if (part.class === 'card') {
-      state.forget('graphics');
-      state.forget('cardFor');
-    } else if (part.class === 'panel') state.forget('screen');
-    else if (part.class === 'charger') state.put('charger', 'none', null, source);
-    return;
-  }
-  state.inside.set(part.id, part);
   if (part.class === 'drive') {
     // a drive beside a better one that was read is a further one; after a repair, and as its like, it is in its place
     const kind = state.rows.get('driveKind')?.value ?? null;
@@ -291,8 +335,9 @@ function card(state: Determined, part: RecordPart, source: Source): void {
 }
 
 /** A part that was in the machine all along tells what it is, where nothing that was read off says it. */
-function found(state: Determined, { part, at, by }: PartEntry): void {
-  state.inside.set(part.id, part);
+function found(state: Determined, entry: PartEntry): void {
+  const { part, at, by } = entry;
+  state.inside.take(entry);
   const source: Source = { basis: 'typed', origin: `part ${part.code}`, by, at };
   const none = (key: SpecKey) => state.rows.get(key)?.value === 'none';
   if (part.class === 'drive') {
@@ -328,7 +373,7 @@ function found(state: Determined, { part, at, by }: PartEntry): void {
     part.class === 'memory' &&
     (state.open('memoryGb') || state.rows.get('memoryGb')?.origin.startsWith('part '))
   ) {
-    const sum = state.of('memory').reduce((total, one) => total + (figure(one, 'gb') ?? NaN), 0);
+    const sum = state.inside.of('memory').reduce((total, one) => total + (figure(one, 'gb') ?? NaN), 0);
     if (Number.isFinite(sum)) memory(state, sum, source);
   }
 }
@@ -336,12 +381,11 @@ function found(state: Determined, { part, at, by }: PartEntry): void {
 /** What an outcome, or a repair that helped, says is there or not. */
 function told(state: Determined, tells: Tells, source: Source): void {
   if (tells.drive === 'none') noDrive(state, source);
-  else if (tells.drive === 'there' && state.rows.get('driveKind')?.value === 'none')
-    state.forget('driveKind');
   if (tells.battery === 'none') noBattery(state, source);
-  else if (tells.battery === 'there' && state.rows.get('battery')?.value === 'none') state.forget('battery');
   if (tells.memory === 'none') memory(state, 0, source);
-  else if (tells.memory === 'there' && state.rows.get('memoryGb')?.number === 0) state.forget('memoryGb');
+  if (tells.charger === 'none') state.put('charger', 'none', null, source);
+  for (const key of TELLING)
+    if (tells[TELLS_OF[key]] === 'there' && isNone(state.rows.get(key))) state.forget(key);
 }
 
 /** What was counted on its outside is one line of it. */
@@ -381,8 +425,9 @@ export function specificationOf(entries: readonly RecordEntry[], meaning: Meanin
       if (entry.what !== 'erased') continue;
       if (state.systemOn === entry.drive) state.systemOn = null;
       const ofStart = typeof state.starts !== 'string' || state.starts === entry.drive;
-      if (state.inside.has(entry.drive) && ofStart) forgetSystem(state);
-    } else if (entry.kind === 'part') (entry.way === 'found' ? found : moved)(state, entry);
+      if (state.inside.get(entry.drive) && ofStart) forgetSystem(state);
+    } else if (entry.kind === 'place') lookedInto(state, entry);
+    else if (entry.kind === 'part') (entry.way === 'found' ? found : moved)(state, entry);
     else if (entry.kind === 'answer' && entry.basis !== 'claimed') {
       const finding = findings.get(entry.finding);
       const tells = finding?.outcomes[entry.outcome]?.tells;
@@ -397,3 +442,10 @@ export function specificationOf(entries: readonly RecordEntry[], meaning: Meanin
   byPorts(state, entries, meaning.ports ?? []);
   return new Specification([...state.rows.values()]);
 }
+
+/** Classes of parts the machine is known not to have, whoever saw it: a seller's word is none. */
+export const noneOf = (specification: Specification): (typeof TELLS_OF)[Telling][] =>
+  TELLING.flatMap((key) => {
+    const row = specification.best(key);
+    return row?.basis !== 'claimed' && isNone(row) ? [TELLS_OF[key]] : [];
+  });

@@ -28,6 +28,23 @@ export function dangersOf({ gates }: Pick<Catalogue, 'gates'>, signs: readonly S
   });
 }
 
+/**
+ * Dangers nobody has seen that are believed so much that they are taken as seen: each as long as a look is left that
+ * would clear it, so that nothing stays shut for a belief alone.
+ * @param chances by cause @param open looks that can be taken now
+ */
+export function likelyDangers(
+  { gates }: Pick<Catalogue, 'gates'>,
+  chances: (cause: string) => number,
+  open: (look: string) => boolean,
+): Gate[] {
+  return gates.dangers.filter(
+    ({ likely, seen, clearedBy }) =>
+      likely?.causes.some((cause) => chances(cause) >= likely.from) &&
+      [...Object.keys(seen), ...Object.keys(clearedBy.looks)].some(open),
+  );
+}
+
 /** Why a machine without its main board is not powered. */
 export const NO_BOARD = 'its main board is out: there is nothing to power';
 

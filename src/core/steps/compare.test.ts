@@ -48,7 +48,8 @@ describe('comparing two steps', () => {
       const { aheadMinor, minutesMinor, partsMinor, leadsToMinor } = found.comparison;
       expect(minutesMinor + partsMinor + leadsToMinor).toBe(aheadMinor);
       expect(aheadMinor).toBe(ranking.steps[0].valueMinor - other.valueMinor);
-      expect(aheadMinor).toBeGreaterThanOrEqual(0);
+      // of a tie the first may be foretold a trifle less
+      expect(aheadMinor).toBeGreaterThanOrEqual(-catalogue.judging.alikeShare * input.worth.soundMinor);
     }
   });
   it('turned round gives the same with the other sign', () => {

@@ -5,7 +5,8 @@ import type { BenchState, Chassis } from '../catalogue';
 import { CLOSED, closingMinutes, movesFor, stateAfter } from '../minutes/opening';
 import { evaluateUnit } from './evaluate';
 import { engineFor } from './inspect';
-import { type EvaluationInput, type Sighted } from './inspect';
+import { type EvaluationInput } from './inspect';
+import type { Sighted } from './sighted';
 
 const worth = {
   soundMinor: 7000,

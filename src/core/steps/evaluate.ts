@@ -4,7 +4,7 @@ import type { Route } from './problem';
 import { type RankedStep, type ShutStep } from './rank';
 import { RAISED } from './policy';
 import { outcomeSpread, type OutcomeSpread } from './outcomes';
-import { type EvaluationInput, inspectUnit } from './inspect';
+import { type EvaluationInput, type Inspection, inspectUnit } from './inspect';
 
 export interface BeliefLine {
   cause: string;
@@ -15,9 +15,15 @@ export interface BeliefLine {
   usual: boolean;
 }
 
+/** What is on no list of answers and moves belief all the same. */
+export type Beside = 'part' | 'data' | 'none' | 'mat' | 'model' | 'measured';
+
 export interface Movement {
-  /** Index into the record. */
+  /** Index into the record; of what is on no list of answers, how many answers stand before it. */
   entry: number;
+  beside?: Beside;
+  /** What it has none of. */
+  of?: string;
   /** Causes it moved most, decibans, largest change first. */
   causes: { cause: string; decibans: number }[];
   soundDecibans: number;
@@ -74,7 +80,7 @@ const SHOWN_STEPS = 16;
  */
 export function evaluateUnit(catalogue: Catalogue, input: EvaluationInput): Evaluation {
   const inspection = inspectUnit(catalogue, input);
-  const { engine, entries, ignored, facts, weights, states, problem, context, ranking } = inspection;
+  const { engine, entries, ignored, facts, states, problem, context, ranking } = inspection;
   const { model } = engine;
   const { posterior, worth } = problem;
   const previous = states[Math.max(0, states.length - 2)];
@@ -104,17 +110,7 @@ export function evaluateUnit(catalogue: Catalogue, input: EvaluationInput): Eval
       ),
     ),
     sound: { probability: posterior.sound, before: previous.sound },
-    moved: weights.map((weight) => ({
-      entry: entries[weight.index].index,
-      soundDecibans: round1(weight.soundDecibans),
-      causes: strongest(
-        model.causes.map((cause, c) => ({
-          cause: cause.id,
-          decibans: round1(weight.decibans[c]),
-          p: Math.max(states[weight.index].marginals[c], states[weight.index + 1].marginals[c]),
-        })),
-      ),
-    })),
+    moved: movements(inspection),
     conflict: inspection.impossible
       ? NO_FIT
       : checkConflict(
@@ -149,6 +145,33 @@ export function evaluateUnit(catalogue: Catalogue, input: EvaluationInput): Eval
     impossible: inspection.impossible,
     ignored,
   };
+}
+
+/** What each entry of the record moved; what one entry says twice (and of what is behind it) is one line. */
+function movements({ engine, entries, weights, states }: Inspection): Movement[] {
+  const { causes } = engine.model;
+  const lines = new Map<number, { decibans: Float64Array; most: Float64Array; sound: number }>();
+  for (const { index, decibans, soundDecibans } of weights) {
+    const entry = entries[index].index;
+    const line = lines.get(entry) ?? {
+      decibans: new Float64Array(causes.length),
+      most: new Float64Array(causes.length),
+      sound: 0,
+    };
+    lines.set(entry, line);
+    line.sound += soundDecibans;
+    causes.forEach((_, c) => {
+      line.decibans[c] += decibans[c];
+      line.most[c] = Math.max(line.most[c], states[index].marginals[c], states[index + 1].marginals[c]);
+    });
+  }
+  return [...lines].map(([entry, { decibans, most, sound }]) => ({
+    entry,
+    soundDecibans: round1(sound),
+    causes: strongest(
+      causes.map((cause, c) => ({ cause: cause.id, decibans: round1(decibans[c]), p: most[c] })),
+    ),
+  }));
 }
 
 const round1 = (value: number) => Math.round(value * 10) / 10;

@@ -1,4 +1,4 @@
-import type { Catalogue, Chassis, Finding, Hazard, Repair } from '../catalogue';
+import type { Catalogue, Chassis, Finding, Gate, Hazard, Repair } from '../catalogue';
 import { dangersOf, type Sign } from '../safety/power';
 import type { Facts } from '../belief/facts';
 import type { Shut } from './problem';
@@ -30,7 +30,12 @@ export function shutBy(
   catalogue: Pick<Catalogue, 'findings' | 'gates'>,
   entries: readonly Sign[],
   chassis: Chassis,
-  { facts, keeps, dirt }: { facts: Facts; keeps: boolean; dirt?: string },
+  {
+    facts,
+    keeps,
+    dirt,
+    likely = [],
+  }: { facts: Facts; keeps: boolean; dirt?: string; likely?: readonly Gate[] },
 ): Partial<Record<Hazard | 'wipe', Shut>> {
   const shut: Partial<Record<Hazard | 'wipe', Shut>> = {};
   if (keeps) shut.wipe = { kind: 'data stays' };
@@ -48,12 +53,18 @@ export function shutBy(
   });
   if (dirt) shut.power = { kind: 'dirt', what: dirt };
   if (!powered && missing.length) shut.power = { kind: 'look first', findings: missing };
-  for (const gate of dangersOf(catalogue, entries))
+  const closes = (gate: Gate, looks: readonly string[], onlyLikely?: true) => {
     for (const act of gate.shuts)
       shut[act] = {
         kind: 'gate',
         gate: gate.id,
-        opens: [...Object.keys(gate.clearedBy.looks), ...gate.clearedBy.repairs],
+        opens: [...looks, ...gate.clearedBy.repairs],
+        ...(onlyLikely && { onlyLikely }),
       };
+  };
+  // what is only likely is looked for first, where it would be seen as well as where it would be cleared
+  for (const gate of likely)
+    closes(gate, [...Object.keys(gate.seen), ...Object.keys(gate.clearedBy.looks)], true);
+  for (const gate of dangersOf(catalogue, entries)) closes(gate, Object.keys(gate.clearedBy.looks));
   return shut;
 }

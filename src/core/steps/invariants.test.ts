@@ -9,7 +9,8 @@ import { CLOSED } from '../minutes/opening';
 import { compareSteps } from './compare';
 import { evaluateUnit } from './evaluate';
 import { engineFor, inspectUnit } from './inspect';
-import { type EvaluationInput, type Sighted } from './inspect';
+import { type EvaluationInput } from './inspect';
+import type { Sighted } from './sighted';
 
 /**
  * Whatever is on the record, these hold. Records are drawn from simulated machines, with repairs in between.

@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { catalogue } from '@/catalog';
-import type { Chassis, Ending } from '../catalogue';
+import { PART_CLASSES, type Chassis, type Ending } from '../catalogue';
 import { CLOSED } from '../minutes/opening';
 import { evaluateUnit } from './evaluate';
-import { inspectUnit } from './inspect';
-import { type EvaluationInput, type Sighted } from './inspect';
+import { clashing, inspectUnit } from './inspect';
+import { type EvaluationInput } from './inspect';
+import type { Sighted } from './sighted';
 import { powers } from './hazards';
 import { READ_MACHINE } from './rank';
 
@@ -174,6 +175,291 @@ describe('facts that follow', () => {
     expect(
       chance('laptop', `${OUTSIDE} button=starts-and-stays-on gets-to=a-system-starts`, 'charge-latch'),
     ).toBe(one);
+  });
+});
+
+describe('after a repair that helped', () => {
+  const open = (words: string) => asked('desktop', words).steps.map(({ id }) => id);
+  const PLAIN = `${OUTSIDE} button=starts-and-stays-on picture-monitor=a-good-picture`;
+  it('only looks its causes show in come again: nobody is asked about the picture for a coin cell', () => {
+    const inspected = (words: string) =>
+      inspectUnit(catalogue, input('desktop', words)).problem.findings.map(({ id }) => id);
+    const before = `${PLAIN} setup-clock=lost gets-to=a-system-starts`;
+    expect(inspected(before)).not.toContain('setup-clock');
+    const after = inspected(`${before} coin-cell:helped`);
+    expect(after).toContain('setup-clock');
+    for (const id of ['picture-monitor', 'look-liquid', 'look-smell', 'gets-to'])
+      expect(after).not.toContain(id);
+  });
+  it('a heat run has answered its own questions, and one that was answered before is answered by it', () => {
+    const run: Sighted = {
+      kind: 'measured',
+      conditions: [{ causes: ['heatsink-blocked', 'vents-blocked', 'fan-worn'], factor: 40 }],
+      answers: ['load-run', 'idle-rise'],
+    };
+    const runs = `${PLAIN} gets-to=a-system-starts`;
+    const hot = entry('load-run=hot-and-slows-down');
+    const { record } = input('desktop', runs);
+    const state = (...more: Sighted[]) =>
+      inspectUnit(catalogue, { ...input('desktop', ''), record: [...record, ...more] }).problem;
+    expect(open(runs)).toContain('load-run');
+    expect(state(run).findings.map(({ id }) => id)).not.toContain('load-run');
+    const alone = state(run).posterior.marginals;
+    for (const more of [
+      [run, hot],
+      [hot, run],
+    ])
+      state(...more).posterior.marginals.forEach((p, c) => expect(p).toBeCloseTo(alone[c], 12));
+    // hands between: it is another machine that is looked at then
+    const cleaned: Sighted = { kind: 'repair', id: 'clean-heatsink', ended: 'done' };
+    expect(state(run, cleaned, hot).posterior.marginals).not.toEqual(state(run, cleaned).posterior.marginals);
+  });
+  it('what is known to be out answers the question whether it is there, once', () => {
+    const none: Sighted = { kind: 'none', class: 'memory' };
+    const memoryOut = (...more: Sighted[]) => {
+      const { problem, engine } = inspectUnit(catalogue, {
+        ...input('desktop', ''),
+        record: [...input('desktop', PLAIN).record, ...more],
+      });
+      return problem.posterior.marginals[engine.model.causeIndex.get('memory-out')!];
+    };
+    expect(memoryOut()).toBeLessThan(0.2);
+    expect(memoryOut(none)).toBe(1);
+    expect(memoryOut(entry('memory-fitted=none'), none)).toBe(1);
+    expect(memoryOut(entry('memory-fitted=fitted'), none)).toBe(1);
+    // it ran with a module in it, which was taken out since
+    expect(
+      memoryOut(entry('gets-to=a-system-starts'), { kind: 'part', class: 'memory', way: 'out' }, none),
+    ).toBe(1);
+    const ran = [...input('desktop', `${PLAIN} gets-to=a-system-starts`).record, none];
+    expect(inspectUnit(catalogue, { ...input('desktop', ''), record: ran }).impossible).toBe(false);
+    // fitted by hand since it was answered, and out again
+    expect(memoryOut(entry('memory-fitted=none'), entry('add-memory:helped'), none)).toBe(1);
+  });
+});
+
+describe('what the shop’s own hands did', () => {
+  const LIVES = 'button=starts-and-stays-on picture-own=a-good-picture';
+  const inspected = (...more: (string | Sighted)[]) =>
+    inspectUnit(catalogue, {
+      ...input('laptop', OUTSIDE),
+      record: [
+        ...input('laptop', OUTSIDE).record,
+        ...more.flatMap((each) => (typeof each === 'string' ? input('laptop', each).record : [each])),
+      ],
+    });
+  const of = ({ problem, engine }: ReturnType<typeof inspected>, cause: string) =>
+    problem.posterior.marginals[engine.model.causeIndex.get(cause)!];
+  const cloned: Sighted = { kind: 'data', what: 'cloned' };
+
+  it('a restart loop after a clone is its driver first, and nobody is asked whether it was cloned', () => {
+    const told = inspected(LIVES, cloned, 'gets-to=restarts-over-and-over');
+    expect(of(told, 'clone-driver')).toBeGreaterThan(0.4);
+    expect(told.problem.findings.map(({ id }) => id)).not.toContain('just-cloned');
+    const [likeliest] = [...told.problem.posterior.marginals.entries()].sort((a, b) => b[1] - a[1]);
+    expect(told.engine.model.causes[likeliest[0]].id).toBe('clone-driver');
+    expect(of(inspected(LIVES, 'gets-to=restarts-over-and-over'), 'clone-driver')).toBeLessThan(0.2);
+  });
+  it('what was asked all the same is not told twice', () => {
+    const asked = inspected(LIVES, cloned, 'just-cloned=yes gets-to=restarts-over-and-over');
+    const told = inspected(LIVES, cloned, 'gets-to=restarts-over-and-over');
+    expect(of(asked, 'clone-driver')).toBeCloseTo(of(told, 'clone-driver'), 9);
+  });
+  it.each([
+    ['the pack’s lead was out', { kind: 'mat', off: [], back: [], out: ['battery lead'] } as Sighted],
+    ['the charge was drained', 'drain-charge:no-change'],
+    ['the coin cell was out', { kind: 'part', class: 'coin cell', way: 'out' } as Sighted],
+  ])('%s: “set-up was reset” says nothing of the coin cell, once; lost again, it does', (_, act) => {
+    const before = of(inspected(LIVES), 'coin-cell');
+    const lost = of(inspected(LIVES, 'message-which=set-up-reset'), 'coin-cell');
+    expect(lost).toBeGreaterThan(0.3);
+    const since = of(inspected(LIVES, act, 'message-which=set-up-reset'), 'coin-cell');
+    expect(since).toBeLessThan(before * 1.5 + 0.01);
+    const again = of(
+      inspected(LIVES, act, 'message-which=set-up-reset', 'clock-after=lost-again'),
+      'coin-cell',
+    );
+    expect(again).toBeGreaterThan(0.3);
+  });
+  it('another module in it: that memory changed is said of nothing', () => {
+    const moved: Sighted = { kind: 'part', class: 'memory', way: 'in' };
+    const none = of(inspected(LIVES, moved), 'memory-unseated');
+    expect(of(inspected(LIVES, moved, 'message-which=memory-changed'), 'memory-unseated')).toBeCloseTo(
+      none,
+      9,
+    );
+    expect(of(inspected(LIVES, 'message-which=memory-changed'), 'memory-unseated')).toBeGreaterThan(none);
+  });
+});
+
+describe('what stands against the newest answer', () => {
+  it('is never that answer itself, whatever it implies and whatever else is known to be out', () => {
+    const said = input('laptop', 'memory-fitted=none picture-own=very-dim');
+    const none: Sighted = { kind: 'none', class: 'battery' };
+    expect(clashing(catalogue, said)).toEqual([0]);
+    expect(clashing(catalogue, { ...said, record: [...said.record, none] })).toEqual([0]);
+  });
+});
+
+describe('what was seen and not read yet', () => {
+  const beeps = `${OUTSIDE} button=starts-and-stays-on start-sound=a-repeating-group`;
+  const first = (chassis: Chassis, words: string, more: Partial<EvaluationInput> = {}) =>
+    asked(chassis, words, more).steps[0].id;
+  it('a repeating group is decoded next, whatever else could be done and whatever the machine is worth', () => {
+    for (const chassis of ['desktop', 'small', 'aio', 'laptop'] as const)
+      for (const soundMinor of [1500, 9000, 40_000])
+        expect(first(chassis, beeps, { worth: { ...input(chassis, '').worth, soundMinor } })).toBe(
+          'code-group',
+        );
+    expect(first('laptop', `${OUTSIDE} button=starts-and-stays-on start-sound=none-or-one-short`)).not.toBe(
+      'code-group',
+    );
+  });
+  it('decoded, or not to be decoded, it is not asked again; a danger comes before it', () => {
+    expect(first('laptop', `${beeps} code-group=memory`)).not.toBe('code-group');
+    expect(first('laptop', `${beeps} code-group?cannot-tell`)).not.toBe('code-group');
+    expect(asked('laptop', `${beeps} picture-own=a-good-picture`).steps.map(({ id }) => id)).not.toContain(
+      'code-group',
+    );
+    const wet = beeps.replace('look-liquid=none', 'look-liquid=wet-or-sticky');
+    expect(
+      asked('laptop', wet)
+        .steps.slice(0, 3)
+        .map(({ id }) => id),
+    ).not.toContain('code-group');
+  });
+});
+
+describe('what only adds value once it lives', () => {
+  const all = Object.fromEntries(PART_CLASSES.map((part) => [part, 100]));
+  const words = `${OUTSIDE} look-bay=bay-empty look-socket=wobbles hinge-move=droops-or-creaks lamp=flickers-or-faint`;
+  it('waits for the look that tells whether it does, however cheap it is and whatever lies on the shelf', () => {
+    for (const bin of [{}, all]) {
+      const ids = asked('laptop', words, { bin }).steps.map(({ id }) => id);
+      expect(ids).toContain('button');
+      for (const later of ['tighten-hinge', 'fit-drive', 'swap-hinge'])
+        if (ids.includes(later)) expect(ids.indexOf('button'), later).toBeLessThan(ids.indexOf(later));
+    }
+  });
+  it('comes in its turn once a picture was seen', () => {
+    const lives = asked('laptop', `${OUTSIDE} look-bay=bay-empty picture-own=a-good-picture`, { bin: all });
+    expect(lives.steps[0].id).toBe('fit-drive');
+  });
+});
+
+describe('a danger nobody has seen', () => {
+  const stained = `${OUTSIDE.replace('look-liquid=none', 'look-liquid=dry-stains')} button=nothing lamp=dark`;
+  it('believed to a third it is as good as seen, whatever the machine is worth, while a look is left that clears it', () => {
+    expect(chance('laptop', stained, 'liquid')).toBeGreaterThan(0.3);
+    for (const soundMinor of [1500, 9000, 60_000]) {
+      const { steps } = asked('laptop', stained, { worth: { ...input('laptop', '').worth, soundMinor } });
+      expect(steps[0].id).toBe('board-residue');
+      // and it is said to be likely, not seen
+      expect(asked('laptop', stained).shut.some(({ why }) => why.kind === 'gate' && why.onlyLikely)).toBe(
+        true,
+      );
+      expect(steps.filter(({ id }) => powering(id))).toEqual([]);
+      expect(steps.some(({ id }) => id === 'disclose')).toBe(false);
+    }
+  });
+  it('looked for and not found, it shuts nothing; nor where it is only possible, or the machine was seen to run', () => {
+    for (const words of [
+      `${stained} board-residue=clean`,
+      OUTSIDE.replace('look-liquid=none', 'look-liquid=dry-stains'),
+      `${OUTSIDE} gets-to=a-system-starts`,
+    ])
+      expect(
+        asked('laptop', words).shut.filter(({ why }) => why.kind === 'gate'),
+        words,
+      ).toEqual([]);
+  });
+});
+
+describe('one verdict for two cures', () => {
+  const beeps = `${OUTSIDE} button=starts-and-stays-on start-sound=a-repeating-group code-group=memory`;
+  const of = (words: string) => inspectUnit(catalogue, input('laptop', words));
+  const marginals = (words: string) => [...of(words).problem.posterior.marginals];
+
+  it('done one after the other and then judged, it is the same in whatever order', () => {
+    for (const verdict of ['helped', 'no-change'])
+      marginals(`${beeps} reseat-memory:done swap-module:${verdict}`).forEach((p, c) =>
+        expect(p).toBeCloseTo(marginals(`${beeps} swap-module:done reseat-memory:${verdict}`)[c], 9),
+      );
+  });
+  it('the complaint gone, neither is what the other is not: the first is no less proved than the last', () => {
+    const causes = (words: string) => {
+      const { entries } = of(words);
+      const { evidence } = entries.at(-1)!;
+      return evidence.kind === 'repair' ? evidence.repair.cures : {};
+    };
+    const both = causes(`${beeps} reseat-memory:done swap-module:helped`);
+    expect(both['memory-contact']).toBeGreaterThan(0.9);
+    expect(both['module-bad']).toBeGreaterThan(0.9);
+    // something was seen between: the second alone is judged
+    const alone = causes(`${beeps} reseat-memory:done start-sound=a-repeating-group swap-module:helped`);
+    expect(alone['module-bad']).toBeGreaterThan(0.9);
+    expect(alone['memory-contact'] ?? 0).toBeLessThan(0.9);
+  });
+});
+
+describe('somebody else’s machine', () => {
+  const fee = {
+    ...input('laptop', '').worth,
+    soundMinor: 4000,
+    feeShare: 0,
+    asFoundShare: 0,
+    parts: [],
+    recycleMinor: -1e7,
+  };
+  const beeps = `${OUTSIDE} button=starts-and-stays-on start-sound=a-repeating-group code-group=memory memory-contacts=dull-or-dirty`;
+  const theirs = (state: 'nothing' | 'quoted' | 'agreed' | 'declined', words = beeps) =>
+    asked('laptop', words, {
+      source: 'owner',
+      worth: fee,
+      priceLowMinor: 4000,
+      priceHighMinor: 4000,
+      theirs: { state, askMinutes: 4 },
+    });
+  const sold = ['disclose', 'asFound', 'harvest', 'recycle', READ_MACHINE];
+
+  it('is never sold, taken apart or scrapped, whatever was seen of it; it is worth the fee at most', () => {
+    for (const state of ['nothing', 'quoted', 'agreed', 'declined'] as const)
+      for (const words of [
+        '',
+        beeps,
+        `${OUTSIDE} look-liquid=wet-or-sticky`,
+        `${OUTSIDE} gets-to=a-system-starts`,
+      ]) {
+        const { steps, routes, best, valueMinor } = theirs(state, words);
+        expect(
+          steps.filter(({ id }) => sold.includes(id)),
+          `${state} ${words}`,
+        ).toEqual([]);
+        expect(steps.some(({ kind }) => kind === 'stop')).toBe(true);
+        for (const { route } of routes) expect(['refurbish', 'handOver', 'giveBack']).toContain(route);
+        expect(['refurbish', 'handOver', 'giveBack']).toContain(best);
+        expect(valueMinor).toBeLessThanOrEqual(4000);
+      }
+  });
+  it('before they have said yes, looks go on and the first cure is to ask; after it the cure', () => {
+    for (const state of ['nothing', 'quoted'] as const) {
+      const { steps } = theirs(state);
+      expect(steps.some(({ kind }) => kind === 'repair')).toBe(false);
+      expect(steps.some(({ kind }) => kind === 'look')).toBe(true);
+      expect(steps.filter(({ id }) => id === 'ask')).toHaveLength(1);
+    }
+    const agreed = theirs('agreed').steps;
+    expect(agreed.map(({ id }) => id)).toContain('reseat-memory');
+    expect(agreed.some(({ id }) => id === 'ask')).toBe(false);
+    // where the cure stood, asking stands
+    expect(theirs('nothing').steps.findIndex(({ id }) => id === 'ask')).toBe(
+      agreed.findIndex(({ kind }) => kind === 'repair'),
+    );
+  });
+  it('they said no: it goes back as it is, and nothing is looked for', () => {
+    const { steps, best } = theirs('declined');
+    expect(steps.map(({ kind, id }) => `${kind} ${id}`)).toEqual(['stop giveBack']);
+    expect(best).toBe('giveBack');
   });
 });
 

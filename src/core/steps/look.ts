@@ -244,7 +244,10 @@ export function thinkThrough(now: Now, { finding, wanted, bench, after, step }: 
     if (policy.first !== idle.first) changes += entry.probability;
   }
   if (wins === 0 && !wanted) return null;
-  step.valueMinor = idle.value + wins - costMinor;
+  // what it leads to, by its outcomes; what is too rare to be followed leaves one where one stands
+  step.valueMinor =
+    after.reduce((sum, { probability, value }) => sum + probability * (value - idle.value), idle.value) -
+    costMinor;
   step.changes = Math.min(1, changes);
   return { step, finding, after, firsts };
 }
@@ -264,13 +267,25 @@ export function idleAt({ context, from, base, idle }: Now, bench: number): Polic
 
 const planOf = ({ first, plan }: PolicyValue) => `${first === 'verify'}/${plan.join()}`;
 
-/** Each outcome in views: probability, what it would leave, what would then still be to win. */
-export function writeOut(now: Now, look: Look): OutcomeView[] {
-  return look.after.map((entry) => ({
+/** Seen well less often than this, a look is worth what it opens whatever it shows. */
+const SELDOM = 0.05;
+
+/**
+ * Each outcome in views: probability, what it would leave, what would then still be to win. A look that opens what is
+ * shut (`opens`) is worth more than its outcomes are while that is still shut: what it opens is won where all is well.
+ */
+export function writeOut(now: Now, look: Look, opens: boolean): OutcomeView[] {
+  const { step, after } = look;
+  const worth = (o: number) => after[o].value - step.costMinor;
+  const more = step.valueMinor - after.reduce((sum, { probability }, o) => sum + probability * worth(o), 0);
+  const well = after.findIndex(({ outcome, probability }) => outcome === 0 && probability >= SELDOM);
+  const won = (o: number) =>
+    more <= 0 ? 0 : !opens || well < 0 ? more : o === well ? more / after[well].probability : 0;
+  return after.map((entry, o) => ({
     outcome: entry.outcome,
     probability: entry.probability,
     ...likeliest(now, entry.from),
-    valueMinor: Math.round(entry.value - look.step.costMinor),
+    valueMinor: Math.round(worth(o) + won(o)),
   }));
 }
 

@@ -49,6 +49,11 @@ class Weighing {
     return step.kind === 'repair' && this.telling(step) >= least && this.bearing(step) > 0;
   }
 
+  /** It works round the fault and leaves something a buyer is told of. */
+  roundabout({ kind, id }: RankedStep): boolean {
+    return kind === 'repair' && this.problem.repairs.some((repair) => repair.id === id && repair.flaw);
+  }
+
   /** Share of the price that hangs on what a repair aims at. */
   weight(step: RankedStep): number {
     const { engine, posterior } = this.problem;
@@ -63,7 +68,7 @@ class Weighing {
     const t = this.telling(step);
     const dear = this.dear(step);
     const sure = step.kind === 'repair' && t > this.judging.sure && !dear ? 3 : 1;
-    const held = dear && (t < 0.8 || this.bearing(step) === 0) ? 0.3 : 1;
+    const held = dear && (t < 0.75 || this.bearing(step) === 0) ? 0.3 : 1;
     const shut = step.moves.some(({ item, to }) => item === 'caseOpen' && to)
       ? step.kind === 'repair' && t < 0.3
         ? this.judging.openingGain.unlikely
@@ -83,6 +88,9 @@ class Weighing {
     this.gain(y) - this.gain(x);
 }
 
+/** Looks a likely repair waits for at most. */
+const WAITS_FOR = 2;
+
 /**
  * Puts ties in order: among steps worth nearly the same, what has to do with what is amiss first, then what settles
  * most for what it costs, so that a cheap first try that cannot hurt (decode the lamp, refit a plug, let the charge
@@ -96,7 +104,11 @@ export function settleTies(problem: StepProblem, steps: RankedStep[]): void {
   const weighing = new Weighing(problem);
   const { worth, judging } = problem;
   const { soundMinor } = worth;
-  const asked = (step: RankedStep) => weighing.bearing(step) === 2 && weighing.telling(step) >= 0.3;
+  // a look that costs more than that difference is not alike for being asked for
+  const asked = (step: RankedStep) =>
+    weighing.bearing(step) === 2 &&
+    weighing.telling(step) >= 0.3 &&
+    (step.kind !== 'look' || step.costMinor <= judging.alikeCertainShare * soundMinor);
   const close = (step: RankedStep) =>
     step.valueMinor >=
     top.valueMinor -
@@ -116,7 +128,7 @@ export function settleTies(problem: StepProblem, steps: RankedStep[]): void {
     first.partMinor > 0 &&
     (weighing.dear(first)
       ? !(weighing.certain(first) && weighing.bearing(first) === 2 && needed)
-      : weighing.telling(first) < judging.likely);
+      : weighing.telling(first) < judging.likely || weighing.roundabout(first));
   const earlier = waits
     ? all
         .filter(
@@ -129,7 +141,17 @@ export function settleTies(problem: StepProblem, steps: RankedStep[]): void {
             weighing.telling(step) >= (step.kind === 'repair' ? judging.triedFirst : judging.telling),
         )
         .sort(weighing.before)
-        .slice(0, 2)
+        .slice(0, WAITS_FOR)
     : [];
   steps.splice(0, steps.length, ...earlier, ...all.filter((step) => !earlier.includes(step)));
+  // nor does what is likely to mend what is amiss, and wins as much as anything, wait for more than two looks
+  const minute = problem.ratePerHourMinor / 60;
+  const late = steps.findIndex(
+    (step) =>
+      step.kind === 'repair' &&
+      weighing.bearing(step) > 0 &&
+      weighing.telling(step) >= judging.likely &&
+      step.valueMinor >= top.valueMinor - minute,
+  );
+  if (late > WAITS_FOR) steps.splice(WAITS_FOR, 0, ...steps.splice(late, 1));
 }

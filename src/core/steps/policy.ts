@@ -1,6 +1,6 @@
 import { expectOver, marginalsOf, type Mixture } from '../belief/mixture';
 import type { PolicyContext, View } from './context';
-import type { StopRoute } from './problem';
+import type { SaleRoute } from './problem';
 import { DONE, DONE_LEFT, Products, type Stops } from './routes';
 
 /** A choice under the base policy and what it is worth, minor units. */
@@ -8,7 +8,7 @@ export interface PolicyValue {
   value: number;
   /** First thing done: 'stop', 'verify', or a repair's id. */
   first: string;
-  stopRoute: StopRoute;
+  stopRoute: SaleRoute;
   /** Repairs tried, in order, before giving up. */
   plan: string[];
   /** Expected attended minutes of the plan, the finishing work not counted. */
@@ -200,7 +200,7 @@ class Remainder {
   }
 
   /** Best route for stopping now. Ties go to the earlier route. */
-  stop(bench: number): { value: number; route: StopRoute } {
+  stop(bench: number): { value: number; route: SaleRoute } {
     const closing = this.alive * this.context.closing[bench];
     const { harvest, ...others } = this.stops();
     const disclose = others.disclose - closing;
@@ -233,7 +233,7 @@ export function soundOf({ mixture }: Pick<Standpoint, 'mixture'>): number {
 }
 
 /** Best route for stopping, and its value in minor units. */
-export function bestStop(context: PolicyContext, from: Standpoint): { value: number; route: StopRoute } {
+export function bestStop(context: PolicyContext, from: Standpoint): { value: number; route: SaleRoute } {
   return new Remainder(context, from).stop(from.bench);
 }
 

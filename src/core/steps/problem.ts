@@ -51,14 +51,21 @@ export interface Quoted {
 
 /** Why a step may not be taken now, whatever it would be worth. */
 export type Shut =
-  /** Something found on it: nothing that powers or charges until it is cleared. */
-  | { kind: 'gate'; gate: string; opens: string[] }
+  /** Something found on it, or only likely: nothing that powers or charges until it is cleared. */
+  | { kind: 'gate'; gate: string; opens: string[]; onlyLikely?: true }
   /** Nothing powers it before these looks have been taken. */
   | { kind: 'look first'; findings: string[] }
   /** Dirt that ruins it when it is powered: it comes off first. */
   | { kind: 'dirt'; what: string }
   /** The system and the data stay as they are. */
   | { kind: 'data stays' };
+
+/** What has been agreed about somebody else's machine. */
+export interface Theirs {
+  state: 'nothing' | 'quoted' | 'agreed' | 'declined';
+  /** Attended minutes of asking them. */
+  askMinutes: number;
+}
 
 /** Everything the choice of a step looks at. Rates are minor units for an attended hour. */
 export interface StepProblem {
@@ -90,6 +97,8 @@ export interface StepProblem {
   verifyMinutes: number;
   /** It has been looked over since the last repair that helped: it is not asked for twice. */
   wholeLookTaken?: boolean;
+  /** Looks that read what was seen and nobody has read yet: they come before all but what clears a danger. */
+  toRead?: readonly string[];
   /** Steps to be thought through whatever they promise, by id. */
   also?: readonly string[];
   judging: Judging;
@@ -97,6 +106,8 @@ export interface StepProblem {
   usualLeft: number;
   /** By cause of the model: it explains something that was seen amiss; null: nothing was. */
   asked?: Uint8Array | null;
+  /** It is somebody else's: what its owner has said to the newest quote. Nothing of it is sold. */
+  theirs?: Theirs | null;
   /** Steps that do any of these are not proposed, and why. */
   shut?: Partial<Record<Hazard | 'wipe', Shut>>;
 }
@@ -106,5 +117,13 @@ export interface StepProblem {
  * scrap.
  */
 export const ROUTES = ['refurbish', 'disclose', 'asFound', 'harvest', 'recycle'] as const;
-export type Route = (typeof ROUTES)[number];
+/** How one may stop working on a machine of the shop's own. */
+export type SaleRoute = Exclude<(typeof ROUTES)[number], 'refurbish'>;
+/**
+ * Ends of somebody else's machine: handed over mended, with what is left told; given back as it is. Before either its
+ * owner is asked, where a cure has not been agreed.
+ */
+export const OWNER_ROUTES = ['handOver', 'giveBack', 'ask'] as const;
+export type OwnerRoute = (typeof OWNER_ROUTES)[number];
+export type Route = (typeof ROUTES)[number] | OwnerRoute;
 export type StopRoute = Exclude<Route, 'refurbish'>;

@@ -16,7 +16,8 @@ import {
   stopsNow,
   type PolicyValue,
 } from './policy';
-import { ROUTES, type Route, type Shut, type StepProblem, type StopRoute } from './problem';
+import { ROUTES, type Route, type SaleRoute, type Shut, type StepProblem } from './problem';
+import { asTheirs } from './theirs';
 
 /** What one outcome of a look would leave. */
 export interface OutcomeView {
@@ -101,8 +102,9 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
   const bench = benchMask(problem.bench);
   const from = standpoint(context, context.mixture, viewOf(context, problem.facts), bench);
   const base = bestBase(context, from);
-  const stop = bestStop(context, from);
   const now = standing(context, from, base);
+  // what may not be powered is not finished and proved: it is given away
+  const stop = endangered(problem) ? givenAway(now) : bestStop(context, from);
   const steps: RankedStep[] = [];
   const shut: ShutStep[] = [];
   const looks = new Map<RankedStep, Look>();
@@ -119,7 +121,10 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
       glance(
         now,
         finding,
-        clearing.has(finding.id) || finding === gate || problem.also?.includes(finding.id) === true,
+        clearing.has(finding.id) ||
+          finding === gate ||
+          problem.toRead?.includes(finding.id) ||
+          problem.also?.includes(finding.id) === true,
       ) ?? []
     );
   });
@@ -204,6 +209,7 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
       (x.id < y.id ? -1 : 1),
   );
   settleTies(problem, steps);
+  readNext(problem, steps);
   openFirst(problem, steps, clearing);
   unlikelyLater(steps, problem, clearing);
   // nothing can be made of it but what it ends as: no look is worth its minute
@@ -211,10 +217,10 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
     steps.splice(0, steps.length, ...steps.filter(({ kind }) => kind === 'stop'));
   if (!endangered(problem)) worthAMinute(steps, problem);
   const [top] = steps;
-  seeFirst(steps, gate);
+  seeFirst(problem, steps, gate);
   for (const step of steps.slice(0, WRITTEN_OUT)) {
     const look = looks.get(step);
-    if (look) step.outcomes = writeOut(now, look);
+    if (look) step.outcomes = writeOut(now, look, clearing.has(step.id));
   }
   const going = Math.max(
     ...steps.filter((step) => step.kind !== 'stop').map((step) => step.valueMinor),
@@ -224,7 +230,7 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
     route,
     valueMinor: Math.round(route === 'refurbish' ? going : stopValue(now, route)),
   }));
-  return {
+  const ranking: StepRanking = {
     steps: steps.map((step) => ({
       ...step,
       valueMinor: Math.round(step.valueMinor),
@@ -248,6 +254,7 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
           : 0,
     readingMinor: read ? Math.round(read.winsMinor) : null,
   };
+  return problem.theirs ? asTheirs(ranking, problem.theirs) : ranking;
 }
 
 /** Repairs thought through: so many of those that win most for what they cost. */
@@ -299,6 +306,18 @@ function openFirst(problem: StepProblem, steps: RankedStep[], clearing: Clearing
   opening.forEach((step, i) => (step.valueMinor = Math.max(step.valueMinor, top - i * 1e-6)));
 }
 
+/**
+ * What was seen and not read yet is read next: a minute of decoding comes before any opening, and before giving the
+ * machine away.
+ */
+function readNext({ toRead = [] }: StepProblem, steps: RankedStep[]): void {
+  const reading = steps.filter(({ kind, id }) => kind === 'look' && toRead.includes(id));
+  if (!reading.length) return;
+  const top = Math.max(...steps.map(({ valueMinor }) => valueMinor));
+  steps.splice(0, steps.length, ...reading, ...steps.filter((step) => !reading.includes(step)));
+  reading.forEach((step, n) => (step.valueMinor = Math.max(step.valueMinor, top - n * 1e-6)));
+}
+
 /** What a look leads to, by its outcomes, less what it costs. Minor units. */
 const meanOf = ({ after, step }: Look): number =>
   after.reduce((sum, { probability, value }) => sum + probability * value, 0) - step.costMinor;
@@ -326,12 +345,21 @@ function gateway(problem: StepProblem): Finding | null {
   );
 }
 
-/** A machine nobody has seen starting is not sold before that was looked at: its look comes before such an ending. */
-function seeFirst(steps: RankedStep[], gate: Finding | null): void {
-  const [top] = steps;
-  const look = steps.find(({ kind, id }) => kind === 'look' && id === gate?.id);
-  if (look && top.kind === 'stop' && (top.id === 'disclose' || top.id === 'asFound'))
-    steps.splice(0, steps.length, look, ...steps.filter((step) => step !== look));
+/**
+ * A machine nobody has seen starting is not sold before that was looked at, and nothing that only adds value once it
+ * lives is done to it: the look that tells comes before such an ending and such a repair.
+ */
+function seeFirst({ repairs }: StepProblem, steps: RankedStep[], gate: Finding | null): void {
+  const at = steps.findIndex(({ kind, id }) => kind === 'look' && id === gate?.id);
+  if (!gate || at < 0) return;
+  const adds = ({ kind, id }: RankedStep) =>
+    kind === 'repair' &&
+    !repairs.some((repair) => repair.id === id && Object.keys(repair.cures).some((cause) => gate.by[cause]));
+  const early = steps.findIndex(
+    (step, n) =>
+      adds(step) || (n === 0 && step.kind === 'stop' && (step.id === 'disclose' || step.id === 'asFound')),
+  );
+  if (early >= 0 && early < at) steps.splice(early, 0, ...steps.splice(at, 1));
 }
 
 /**
@@ -451,7 +479,16 @@ function readStep({ context, from, base }: Now): { step: RankedStep | false; win
   };
 }
 
-function stopMinutes(problem: StepProblem, route: StopRoute): number {
+/** The best way to be rid of a machine that is not proved. */
+function givenAway(now: Now): { value: number; route: SaleRoute } {
+  const ways = (['asFound', 'harvest', 'recycle'] as const).map((route) => ({
+    route,
+    value: stopValue(now, route),
+  }));
+  return ways.reduce((best, way) => (way.value > best.value ? way : best));
+}
+
+function stopMinutes(problem: StepProblem, route: SaleRoute): number {
   if (route === 'harvest') return problem.worth.harvestMinutes;
   if (route === 'recycle') return 0;
   return (
@@ -460,7 +497,7 @@ function stopMinutes(problem: StepProblem, route: StopRoute): number {
   );
 }
 
-function stopValue({ context, from }: Now, route: StopRoute): number {
+function stopValue({ context, from }: Now, route: SaleRoute): number {
   const { problem, perMinute } = context;
   const closing =
     route === 'asFound' || route === 'disclose'

@@ -1,9 +1,9 @@
 import { expectOver, type Mixture } from '../belief/mixture';
 import { causesOf, type Node } from '../belief/tree';
-import type { StepProblem, StopRoute } from './problem';
+import type { StepProblem, SaleRoute } from './problem';
 
 /** What stopping is worth, minor units, before the machine is put back together. */
-export type Stops = Record<Exclude<StopRoute, 'recycle'>, number>;
+export type Stops = Record<Exclude<SaleRoute, 'recycle'>, number>;
 
 /**
  * Share of the sound price, net of nothing, that a machine sold as found fetches for each share its faults
@@ -14,6 +14,7 @@ export function asFoundFactor(
   runs: boolean,
 ): number {
   // what nobody has seen running never fetches more than what was
+  if (worth.asFoundShare === 0) return 0;
   return runs ? runsShare : Math.min(runsShare, worth.asFoundShare / Math.max(usualLeft, 1e-6));
 }
 

@@ -4,7 +4,8 @@ import { catalogue } from '@/catalog';
 import type { BenchState, Chassis, LotSource } from '../catalogue';
 import { CLOSED } from '../minutes/opening';
 import { inspectUnit } from './inspect';
-import { type EvaluationInput, type Sighted } from './inspect';
+import { type EvaluationInput } from './inspect';
+import type { Sighted } from './sighted';
 
 /**
  * Twelve worked cases: what was seen in order, and what the engine must say at which point. The courses are

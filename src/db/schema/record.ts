@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { bigint, check, doublePrecision, index, pgTable, smallint, text, uuid } from 'drizzle-orm/pg-core';
-import { moment } from '../columns';
+import { at, moment } from '../columns';
 import { units } from './lots';
 
 /** What was observed or tried, in order. A voided row stays; it no longer counts. */
@@ -80,4 +80,22 @@ export const recordValues = pgTable(
       .where(sql`key = 'serial'`),
     check('record_values_basis', sql`${t.basis} in ('measured', 'typed', 'claimed')`),
   ],
+);
+
+/** Reports of machines on themselves, as they came in. */
+export const reports = pgTable(
+  'reports',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    unitId: uuid('unit_id')
+      .notNull()
+      .references(() => units.id, { onDelete: 'cascade' }),
+    name: text('name').notNull(),
+    kind: text('kind').notNull(),
+    content: text('content').notNull(),
+    problems: text('problems').array().notNull(),
+    by: text('by').notNull(),
+    at: at('at').notNull().defaultNow(),
+  },
+  (t) => [index('reports_unit').on(t.unitId, t.at)],
 );

@@ -21,6 +21,18 @@ import {
 import { user } from './auth';
 import { at } from '../columns';
 
+/** A study: machines that come in while it runs are worked with proposals shown or hidden, by lot. */
+export interface Study {
+  /** Drawn when it begins and told when it ends: it decides every lot. Its SHA-256 is sealed at the beginning. */
+  seed: string;
+  since: string;
+  until: string | null;
+  /** What everything is reckoned with, which does not change while it runs. */
+  numbers: string;
+  /** What is compared and how, written down beforehand. */
+  plan: string;
+}
+
 /** One row: the shop's own rules. */
 export const shop = pgTable(
   'shop',
@@ -56,6 +68,8 @@ export const shop = pgTable(
     /** The room as it was measured last: Celsius, and when. */
     room: jsonb('room').$type<{ celsius: number; at: string }>(),
     learningStrength: integer('learning_strength').notNull().default(200),
+    /** A study of the shop's own stock: the one that runs, or the last one. */
+    study: jsonb('study').$type<Study>(),
   },
   (t) => [
     check('shop_one_row', sql`${t.id} = 1`),

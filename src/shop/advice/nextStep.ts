@@ -6,6 +6,8 @@ import { setWords } from '@/words/parts/upgrades';
 import { believedView } from '@/words/record/believed';
 import { aroundOf, changeView, stepView } from '@/words/record/steps';
 import type { NextView, StepView } from '@/words/unit/view';
+import type { Study } from '@/db/schema/shop';
+import { isAudited, isVeiled, type Entered } from '../study/draw';
 import { planOf } from './plan';
 
 /** Steps a bench shows at most. */
@@ -15,6 +17,13 @@ const SHOWN = 6;
 export interface PaysView {
   words: string;
   netMinor: number;
+}
+
+/** The same without stopping, while a study runs that has drawn the machine to be worked to its end and something is left to do. */
+export function workedOn(evaluation: Evaluation, study: Study | null, unit: Entered): Evaluation {
+  if (study?.until !== null || !isAudited(study, unit)) return evaluation;
+  const steps = evaluation.steps.filter(({ kind }) => kind !== 'stop');
+  return steps.length ? { ...evaluation, steps } : evaluation;
 }
 
 /** When a change of parts is offered, by what is known of the machine. */
@@ -58,16 +67,21 @@ export async function proposed(
   return when === 'first' ? [view, ...steps] : [steps[0], view, ...steps.slice(1)];
 }
 
-/** What a unit's bench asks or proposes first now, and what is believed; null when nothing is done to it. */
+/**
+ * What a unit's bench asks or proposes first now, and what is believed; null when nothing is done to it, and where a
+ * study hides it.
+ */
 export async function nextStep(unitId: string): Promise<NextView | null> {
   const found = await snapshotOf(unitId);
-  const first = found?.evaluation?.steps[0];
-  if (!first || found.stage === 'quarantine' || found.stage === 'sold') return null;
-  const evaluation = found.evaluation!;
+  if (!found?.evaluation?.steps.length || found.stage === 'quarantine' || found.stage === 'sold') return null;
+  const rules = await shopRules();
+  if (isVeiled(rules.study, found)) return null;
+  const evaluation = workedOn(found.evaluation!, rules.study, found);
+  const [first] = evaluation.steps;
   // a change of parts only ever comes before stopping
   const step =
     first.kind === 'stop'
       ? (await proposed(unitId, evaluation))[0]
-      : stepView(first, aroundOf(evaluation, await shopRules()));
+      : stepView(first, aroundOf(evaluation, rules));
   return { step, believed: believedView(evaluation, true) };
 }

@@ -5,6 +5,7 @@ import type { DerivedRecord } from '@/core/record';
 import { database } from '@/db/client';
 import { machineFrom } from '../parts/machine';
 import { recordFrom } from '../record/queries';
+import { isVeiled } from '../study/draw';
 import { withParts } from '../record/sources';
 import { partsIn } from '../units/queries';
 import { readingOf, type Reading } from '../units/reading';
@@ -92,6 +93,7 @@ export async function planOf(
   const reading = await readingOf(db, unitId);
   if (!reading || reading.source === 'owner') return null;
   const { unit, rules, house } = reading;
+  if (isVeiled(rules.study, { ...unit, source: reading.source })) return null;
   const derived = recordFrom(reading.sources, unit.chassis, house.tables.processors);
   const machine = machineFrom(unit.chassis, derived, reading.known);
   const [bin, wanted, inside] = await Promise.all([binFor(unit, machine), wantsOf(unitId), partsIn(unitId)]);

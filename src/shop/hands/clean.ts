@@ -17,6 +17,7 @@ import { putAgain, putAnswer, standingOutcome } from '../record/answer';
 import { recordNow } from '../record/queries';
 import { putVerdict } from '../record/verdict';
 import { schoolsOf } from '../rules/schools';
+import { assertAgreed } from './owner';
 
 type Unit = NonNullable<CommandContext['unit']>;
 
@@ -127,6 +128,7 @@ export const cleanStep = defineCommand({
   }),
   async run({ tx, actor, unit }, { rule, zones }) {
     refuseHeld(unit!);
+    await assertAgreed(tx, unit!, 'Not written');
     const [rules] = await tx.select({ schools: shop.schools }).from(shop);
     const schools = schoolsOf(rules);
     const { clean } = await recordNow(tx, unit!);

@@ -263,6 +263,8 @@ export const recordMemoryBoard = defineCommand({
     const others = told.filter(({ finding }) => finding !== 'memory-contacts');
     const ids = contacts.length ? await putAnswers(tx, actor, unit!.id, contacts) : [];
     if (verdict.contacts.length) ids.push(await putVerdict(tx, actor, unit!.id, 'reseat-memory', 'helped'));
+    else if (verdict.cleanAndFailing)
+      ids.push(await putVerdict(tx, actor, unit!.id, 'reseat-memory', 'no-change'));
     ids.push(...(await putAnswers(tx, actor, unit!.id, others)));
     await tx.update(memoryBoards).set({ status: 'recorded' }).where(eq(memoryBoards.id, open.id));
     const back = await release(tx, unit!.id, 'memory');

@@ -8,6 +8,7 @@ import type { Notebook, NoteLine } from '@/words/unit/model';
 import { sameModel } from '../record/model';
 import { effectiveCatalogue } from '../rules/effective';
 import { shopRules } from '../rules/queries';
+import { ENTERED, linesShown } from '../study/veil';
 import { modelFaultsFor } from './faults';
 
 type Model = Pick<typeof units.$inferSelect, 'id' | 'maker' | 'model' | 'chassis'>;
@@ -60,11 +61,12 @@ export async function notebookOf(unit: Model): Promise<Notebook> {
         where w.status = 'done' and w.unit_id in (${ids}) group by w.id, w.ref, w.title) as done
       group by ref order by n desc, mean desc limit 12`),
     db
-      .select({ tag: units.tag, stage: units.stage, probably: units.probably })
+      .select({ id: units.id, tag: units.tag, stage: units.stage, probably: units.probably, ...ENTERED })
       .from(units)
       .where(same)
       .orderBy(desc(units.stageSince))
-      .limit(8),
+      .limit(8)
+      .then(linesShown),
     db
       .select({ facts: modelSheets.takes })
       .from(modelSheets)
@@ -89,7 +91,7 @@ export async function notebookOf(unit: Model): Promise<Notebook> {
       mean,
       spread,
     })),
-    others,
+    others: others.map(({ tag, stage, probably }) => ({ tag, stage, probably })),
     facts: Object.entries(sheets[0]?.facts ?? {}).map(([key, value]) => ({ key, value })),
   };
 }

@@ -3,12 +3,12 @@ import { heatTables } from '@/catalog/instruments/heat';
 import type { BenchState, Chassis, PartClass } from '@/core/catalogue';
 import type { CleanAct } from '@/core/clean/state';
 import { leadsTold, matOf, type MatAct } from '@/core/hands/mat';
-import { heatOdds, type HeatReading } from '@/core/instruments/heat';
+import { heatConditions, type HeatReading } from '@/core/instruments/heat';
 import { deriveRecord, type DerivedRecord } from '@/core/record';
 import { carriedOut, endingOf } from '@/core/record/endings';
 import type { CountEntry, PlaceEntry, PortsEntry, RecordEntry, TakesEntry } from '@/core/record/entries';
 import type { Basis, SpecKey } from '@/core/record/keys';
-import type { Sighted as Evidence } from '@/core/steps/inspect';
+import type { Sighted as Evidence } from '@/core/steps/sighted';
 import type { HouseTables } from '@/core/house/tables';
 import type { Database, Transaction } from '@/db/client';
 import type { observations, recordValues } from '@/db/schema';
@@ -94,6 +94,11 @@ function valued(row: typeof recordValues.$inferSelect): RecordEntry {
  */
 export function evidenceFrom(sources: Sources): { entry: Evidence; row: Observation | null }[] {
   const looked = sources.looked.map((row) => ({ seq: sealed(row), row, entry: recordEntry(row) }));
+  const cloned = sources.parts.flatMap(({ seq, entry }) =>
+    entry.kind === 'data' && entry.what === 'cloned'
+      ? [{ seq, row: null, entry: { kind: 'data' as const, what: 'cloned' as const } }]
+      : [],
+  );
   const handled = sources.parts.flatMap(({ seq, entry }) =>
     entry.kind === 'part' && entry.way !== 'found' && !entry.repair
       ? [
@@ -105,7 +110,7 @@ export function evidenceFrom(sources: Sources): { entry: Evidence; row: Observat
         ]
       : [],
   );
-  return inOrder([...looked, ...handled, ...matEvidence(sources), ...heatEvidence(sources)]).map(
+  return inOrder([...looked, ...handled, ...cloned, ...matEvidence(sources), ...heatEvidence(sources)]).map(
     ({ entry, row }) => ({ entry, row }),
   );
 }
@@ -114,16 +119,22 @@ export function evidenceFrom(sources: Sources): { entry: Evidence; row: Observat
 function heatEvidence({ heat }: Sources) {
   if (!heat) return [];
   const { verdict } = JSON.parse(heat.value) as { verdict: HeatReading['verdict'] };
-  const entry = { kind: 'measured' as const, odds: heatOdds(verdict, heatTables) };
+  const entry = {
+    kind: 'measured' as const,
+    conditions: heatConditions(verdict, heatTables),
+    answers: heatTables.answers,
+  };
   return [{ seq: sealed(heat), row: null, entry }];
 }
 
 /** What the strip-down mat tells, at the moment of its newest entry. */
 function matEvidence({ values }: Sources) {
   const rows = values.filter(({ key }) => key === 'mat');
-  const told = leadsTold(matOf(rows.map(({ value }) => JSON.parse(value) as MatAct)));
-  if (told.off.length + told.back.length === 0) return [];
-  return [{ seq: sealed(rows[rows.length - 1]), row: null, entry: { kind: 'mat' as const, ...told } }];
+  const mat = matOf(rows.map(({ value }) => JSON.parse(value) as MatAct));
+  const told = leadsTold(mat);
+  const out = [...new Set(mat?.moves.flatMap(({ item, move }) => (move === 'out' ? [item] : [])))];
+  if (told.off.length + told.back.length + out.length === 0) return [];
+  return [{ seq: sealed(rows[rows.length - 1]), row: null, entry: { kind: 'mat' as const, ...told, out } }];
 }
 
 const entriesFrom = ({ values, parts, looked, sightings }: Sources): RecordEntry[] =>

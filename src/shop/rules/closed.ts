@@ -1,7 +1,7 @@
 import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { ClosedCase } from '@/core/learn/closedCase';
 import { WHOLE_LOOK } from '@/core/catalogue';
-import type { Sighted } from '@/core/steps/inspect';
+import type { Sighted } from '@/core/steps/sighted';
 import type { Transaction } from '@/db/client';
 import { lots, observations, units } from '@/db/schema';
 import { runInWorker } from '@/workers/pool';
@@ -16,17 +16,18 @@ const doneWith = sql`select u.id from units u where u.stage in ('sold', 'gone') 
 
 /**
  * Every unit that is done with, whatever became of it: what is scrapped counts as what it was likely to have. What is
- * read is the catalogue's own reckoning, so that learning does not feed on itself.
+ * read is the catalogue's own reckoning, so that learning does not feed on itself. Oldest first.
+ * @param among which of them, as a condition on units
  */
-export async function closedCases(tx: Transaction): Promise<ClosedCase[]> {
+export async function closedCases(tx: Transaction, among = sql`true`): Promise<ClosedCase[]> {
   // a worker reads thousands of records for some minutes, and the transaction waits for it
   await tx.execute(sql`set local idle_in_transaction_session_timeout = '30min'`);
   const rows = await tx
     .select({ unit: units.id, chassis: units.chassis, source: lots.source, stage: units.stage })
     .from(units)
     .innerJoin(lots, eq(lots.id, units.lotId))
-    .where(sql`${units.id} in (${doneWith})`)
-    .orderBy(asc(units.id));
+    .where(sql`${units.id} in (${doneWith}) and ${among}`)
+    .orderBy(asc(units.createdAt), asc(units.id));
   const cases: ClosedCase[] = [];
   for (let from = 0; from < rows.length; from += PAGE) {
     const page = rows.slice(from, from + PAGE);

@@ -8,6 +8,7 @@ import { shop } from '@/db/schema';
 import { defineCommand } from '../command';
 import { ShopError } from '@/errors';
 import { closedCases } from './closed';
+import { refuseFrozen } from './frozen';
 import { ratesInput } from '@/shapes/rates';
 import { overridesShape } from '@/shapes/overrides';
 
@@ -123,6 +124,7 @@ export const setOverrides = defineCommand({
         { faults },
       );
     const [before] = await tx.select().from(shop);
+    refuseFrozen(before);
     await tx.update(shop).set({ overrides });
     return {
       event: { kind: 'own numbers', payload: { before: before.overrides, overrides } },
@@ -145,6 +147,7 @@ export const learnFromCases = defineCommand({
   onUnit: false,
   input: Joi.object({ strength: Joi.number().integer().min(10).max(100_000).required().label('strength') }),
   async run({ tx }, { strength }) {
+    refuseFrozen((await tx.select({ study: shop.study }).from(shop))[0]);
     const cases = await closedCases(tx);
     if (cases.length === 0)
       throw new ShopError(
@@ -175,6 +178,7 @@ export const forgetLearned = defineCommand({
   onUnit: false,
   input: Joi.object({}),
   async run({ tx }) {
+    refuseFrozen((await tx.select({ study: shop.study }).from(shop))[0]);
     await tx.update(shop).set({ learned: null });
     return { event: { kind: 'learning dropped', payload: {} }, answer: null };
   },

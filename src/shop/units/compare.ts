@@ -6,6 +6,7 @@ import { database } from '@/db/client';
 import { units } from '@/db/schema';
 import { ShopError } from '@/errors';
 import { isTag } from '../input';
+import { isVeiled } from '../study/draw';
 import { appraisalOf, withNumbers } from './revalue';
 
 export interface UnitComparison {
@@ -31,7 +32,9 @@ export async function compareOnUnit(tag: string, other: string): Promise<UnitCom
     if (!unit) throw new ShopError('missing', `There is no unit ${tag}.`);
     if (other !== 'stop' && !findingById(other) && !repairById(other))
       throw new ShopError('missing', `There is no step "${other}".`);
-    const { input, known } = await appraisalOf(tx, unit.id);
+    const { unit: machine, rules, source, input, known } = await appraisalOf(tx, unit.id);
+    if (isVeiled(rules.study, { ...machine, source }))
+      throw new ShopError('refused', 'Its proposals are hidden while the study runs.');
     const { proposed, result } = await withNumbers(known, (numbers) =>
       runInWorker('compare', [numbers, input, other]),
     );

@@ -7,6 +7,7 @@ import { ShopError } from '@/errors';
 import { leaveUnit } from '../exit/unit';
 import { minor, shortText, unitId } from '../input';
 import { forward, moveStage, refuseHeld } from '../line';
+import { ownersMachine } from '../record/whose';
 import { writeCount } from '../record/count';
 import { move } from '../moves/move';
 
@@ -63,7 +64,8 @@ async function placeBefore(
   return from && to === unit.stage ? from : unit.stage;
 }
 
-const STOPS: readonly StopRoute[] = ['disclose', 'asFound', 'harvest', 'recycle'];
+const SALES: readonly StopRoute[] = ['disclose', 'asFound', 'harvest', 'recycle'];
+const BACKS: readonly StopRoute[] = ['handOver', 'giveBack'];
 
 /**
  * Enough is known: how the machine is to end, said once. It goes on to where the rest of its work is; null
@@ -76,13 +78,26 @@ export const decide = defineCommand({
   input: Joi.object({
     unitId,
     route: Joi.string()
-      .valid(...STOPS)
+      .valid(...SALES, ...BACKS)
       .allow(null)
       .required()
       .label('route'),
   }),
   async run({ tx, unit }, { route }) {
     refuseHeld(unit!);
+    if (route !== null) {
+      const theirs = await ownersMachine(tx, unit!);
+      if (theirs && !BACKS.includes(route))
+        throw new ShopError(
+          'refused',
+          'Not decided: it is somebody else’s machine. It is mended as agreed and handed over, or given back.',
+        );
+      if (!theirs && BACKS.includes(route))
+        throw new ShopError(
+          'refused',
+          'Not decided: it is the shop’s own, there is nobody to give it back to.',
+        );
+    }
     if (route === unit!.ending) throw new ShopError('refused', 'Nothing was changed: so it is decided.');
     await tx.update(units).set({ ending: route }).where(eq(units.id, unit!.id));
     const stage = route === null ? await placeBefore(tx, unit!) : forward(unit!.stage, 'hands');

@@ -3,6 +3,7 @@ import { database } from '@/db/client';
 import { OPEN_UNITS, sales, units, type Stage } from '@/db/schema';
 import { keepable } from '@/formats/json';
 import type { ListView, Sort } from '@/words/lists/view';
+import { ENTERED, linesShown } from '../study/veil';
 import { FIND_OUT } from '../work/clock';
 
 export type UnitListRow = Awaited<ReturnType<typeof listUnits>>['rows'][number];
@@ -29,6 +30,7 @@ const columns = {
   stageSince: units.stageSince,
   probably: units.probably,
   probability: units.probability,
+  ...ENTERED,
   route: units.route,
   ending: units.ending,
   goneAs: units.goneAs,
@@ -137,5 +139,5 @@ export async function listUnits(filter: ListFilter) {
       .from(units)
       .where(where),
   ]);
-  return { rows, total };
+  return { rows: await linesShown(rows), total };
 }

@@ -18,6 +18,7 @@ import {
 import { keepable } from '@/formats/json';
 import { isTag } from '../input';
 import { recordNow } from '../record/queries';
+import { ENTERED, linesShown } from '../study/veil';
 
 /** Units a typed word finds: a tag (whole or its end), a serial number, a maker or model. */
 export async function findUnits(
@@ -27,7 +28,7 @@ export async function findUnits(
   const plain = text.trim();
   if (!plain || !keepable(plain)) return [];
   const like = `%${plain.replace(/[%_\\]/g, '\\$&')}%`;
-  return database()
+  const found = await database()
     .select({
       id: units.id,
       tag: units.tag,
@@ -35,6 +36,7 @@ export async function findUnits(
       model: units.model,
       stage: units.stage,
       probably: units.probably,
+      ...ENTERED,
     })
     .from(units)
     .where(
@@ -46,6 +48,7 @@ export async function findUnits(
       asc(units.tag),
     )
     .limit(limit);
+  return (await linesShown(found)).map(({ createdAt: _, built: __, source: ___, ...line }) => line);
 }
 
 /** One unit with what every one of its screens shows. */
@@ -64,8 +67,16 @@ export async function unitByTag(tag: string) {
 /** Stage and last evaluation of a unit, and nothing else. */
 export async function snapshotOf(unitId: string) {
   const [row] = await database()
-    .select({ stage: units.stage, evaluation: units.evaluation })
+    .select({
+      id: units.id,
+      stage: units.stage,
+      evaluation: units.evaluation,
+      createdAt: units.createdAt,
+      built: units.built,
+      source: lots.source,
+    })
     .from(units)
+    .innerJoin(lots, eq(lots.id, units.lotId))
     .where(eq(units.id, unitId));
   return row ?? null;
 }

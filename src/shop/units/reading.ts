@@ -1,9 +1,10 @@
 import { sql, type SQL } from 'drizzle-orm';
 import type { LotSource } from '@/core/catalogue';
+import { agreementOf, type Agreement, type OwnerAct } from '@/core/owner/agreement';
 import type { Facts } from '@/core/parts/fields';
 import type { Database, Transaction } from '@/db/client';
 import { ofIds, rowFrom, rowsOf, theIds } from '@/db/nested';
-import { components, shop, units, wants } from '@/db/schema';
+import { components, recordValues, shop, units, wants } from '@/db/schema';
 import { houseBy, houseStampSql, type House } from '../house/tables';
 import { modelRecordsSql, type ModelRecords } from '../models/faults';
 import { goodSql } from '../parts/bin';
@@ -31,6 +32,8 @@ export interface Reading extends Around {
   /** What was seen of machines of its model the shop has done with. */
   model: ModelRecords;
   sources: Sources;
+  /** What has been agreed about somebody else's machine; null: it is the shop's own. */
+  agreement: Agreement | null;
 }
 
 interface AroundJson {
@@ -72,7 +75,9 @@ const readingOfIds = ofIds(
     (select l.source from lots l where l.id = it.lot_id) as source,
     ${aroundSql(it)} as around,
     ${modelRecordsSql(it)} as model,
-    ${sourcesSql(sql`array[it.id]`)} as sources
+    ${sourcesSql(sql`array[it.id]`)} as sources,
+    (select json_agg(v.value order by v.id) from ${recordValues} v
+      where v.unit_id = it.id and v.key = 'owner' and v.voided_by is null) as owner
     from ${units} it where it.id = any(${theIds})`,
 );
 const aroundOfIds = ofIds(
@@ -90,6 +95,7 @@ export async function readingOf(tx: Transaction | Database, unitId: string): Pro
     around: AroundJson;
     model: ModelRecords;
     sources: SourcesJson;
+    owner: string[] | null;
   }>(readingOfIds([unitId]));
   const [row] = rows;
   if (!row) return null;
@@ -99,6 +105,10 @@ export async function readingOf(tx: Transaction | Database, unitId: string): Pro
     source: row.source,
     model: row.model,
     sources: sourcesFrom(row.sources, [unitId]).get(unitId)!,
+    agreement:
+      row.source === 'owner'
+        ? agreementOf((row.owner ?? []).map((act) => JSON.parse(act) as OwnerAct))
+        : null,
   };
 }
 

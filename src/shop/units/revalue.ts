@@ -4,8 +4,10 @@ import { catalogue, causeById } from '@/catalog';
 import type { Chassis, LotSource } from '@/core/catalogue';
 import type { Lying } from '@/core/minutes/opening';
 import type { DerivedRecord } from '@/core/record';
-import type { Evaluation } from '@/core/steps/evaluate';
-import type { EvaluationInput, Sighted } from '@/core/steps/inspect';
+import { noneOf } from '@/core/record/specification';
+import type { Evaluation, Movement } from '@/core/steps/evaluate';
+import type { EvaluationInput } from '@/core/steps/inspect';
+import type { Sighted } from '@/core/steps/sighted';
 import type { Grade } from '@/core/price/model';
 import { database, type Transaction } from '@/db/client';
 import { shop, units } from '@/db/schema';
@@ -21,9 +23,12 @@ import { NO_BOARD } from '@/core/safety/power';
 import type { Told } from '../parts/machine';
 import { lackingOf } from '@/core/parts/lacking';
 import { dirtShuts } from '../safety/power';
+import { decisionOf, type Decision } from '../study/decision';
 import { dirtOf, dirtyPrice, withCleaning } from './dirt';
 import { classesOf, priceOf, worthOf } from './worth';
-import type { UnitWorth } from '@/core/steps/problem';
+import type { Agreement } from '@/core/owner/agreement';
+import type { Route, UnitWorth } from '@/core/steps/problem';
+import { ASK_MINUTES, HAND_OVER_MINUTES, OWNER_PAYS } from '@/catalog/worth/owner';
 import { evidenceFrom, recordFrom, recordNow } from '../record/queries';
 import type { Sources } from '../record/sources';
 import { aroundOf, readingOf, type Reading } from './reading';
@@ -57,7 +62,7 @@ export async function withNumbers<T>(known: Known, ask: (numbers: NumbersRef) =>
 }
 
 /** Raised with every change of how belief, plan or price come out of the same record: older snapshots are then behind. */
-const RECKONED_BY = 2;
+const RECKONED_BY = 4;
 
 /** Same engine, same rules, same tables, same bin, same offers: same mark. */
 function markOf(
@@ -109,15 +114,50 @@ export interface Appraised {
   model?: Readonly<Record<string, number>>;
   /** The system and the data on it stay; null: as such a lot has it. */
   keeps: boolean | null;
+  /** What was agreed about it, where it is somebody else's; left out: nothing yet. */
+  agreement?: Pick<Agreement, 'state' | 'totalMinor'> | null;
 }
+
+/**
+ * Somebody else's machine by what its owner pays: the fee quoted or agreed, before that the share of an equal machine's
+ * price that owners usually go along with. Nothing of it is sold, so that anything but handing it over brings nothing.
+ */
+function byFee(
+  { state, totalMinor }: NonNullable<Appraised['agreement']>,
+  priceMinor: number,
+  verifyMinutes: number,
+): Pick<EvaluationInput, 'worth' | 'theirs' | 'priceLowMinor' | 'priceHighMinor'> {
+  const feeMinor = state === 'nothing' ? Math.round(OWNER_PAYS * priceMinor) : totalMinor;
+  return {
+    theirs: { state, askMinutes: ASK_MINUTES },
+    priceLowMinor: feeMinor,
+    priceHighMinor: feeMinor,
+    worth: {
+      soundMinor: feeMinor,
+      feeShare: 0,
+      finishMinutes: verifyMinutes + HAND_OVER_MINUTES,
+      asFoundShare: 0,
+      asFoundMinutes: HAND_OVER_MINUTES,
+      parts: [],
+      harvestMinutes: 0,
+      // neither taken apart nor scrapped, whatever that would bring
+      recycleMinor: NEVER_MINOR,
+    },
+  };
+}
+
+/** So little that no other end is worse; added up and compared, never shown. */
+const NEVER_MINOR = -1e7;
 
 /** What the engine is asked about a machine, and what it would fetch. Pure. */
 export function appraise({ rules, house }: ReckoningRules, machine: Appraised) {
   const { chassis, source, grade, derived, bin, keeps, quotes, model = {} } = machine;
-  const record: Sighted[] = Object.keys(model).length
-    ? [{ kind: 'model', odds: model }, ...machine.record]
-    : machine.record;
   const { specification, bench } = derived;
+  const record: Sighted[] = [
+    ...(Object.keys(model).length ? [{ kind: 'model' as const, odds: model }] : []),
+    ...machine.record,
+    ...noneOf(specification).map((partClass) => ({ kind: 'none' as const, class: partClass })),
+  ];
   const clean = derived.clean ?? {};
   const schools = schoolsOf(rules);
   const whole = priceOf(house.tables, chassis, specification, grade, true);
@@ -130,7 +170,8 @@ export function appraise({ rules, house }: ReckoningRules, machine: Appraised) {
     chassis,
     dirt,
   );
-  const { classes } = shell ? {} : classesOf(house.tables, chassis, specification, grade);
+  const theirs = source === 'owner' ? (machine.agreement ?? { state: 'nothing', totalMinor: 0 }) : null;
+  const { classes } = shell || theirs ? {} : classesOf(house.tables, chassis, specification, grade);
   const shuts = shell ? NO_BOARD : dirtShuts(chassis, clean, schools);
   const input: EvaluationInput = {
     chassis,
@@ -153,9 +194,17 @@ export function appraise({ rules, house }: ReckoningRules, machine: Appraised) {
       })),
     }),
     ...(shuts && { dirt: shuts }),
+    ...(theirs && byFee(theirs, whole.minor, house.tables.minutes[chassis].verify)),
   };
   return {
-    price,
+    price: theirs
+      ? {
+          ...price,
+          minor: input.worth.soundMinor,
+          lowMinor: input.worth.soundMinor,
+          highMinor: input.worth.soundMinor,
+        }
+      : price,
     input,
     known: effectiveCatalogue(rules),
     reckonedWith: markOf(rules, house.version, input.bin, input.quotes),
@@ -187,9 +236,10 @@ export function appraisalFrom(reading: Reading) {
       bin: swapBinFrom(reading.bin, unit.chassis, derived, reading.known),
       quotes,
       keeps: unit.keeps,
+      agreement: reading.agreement,
     },
   );
-  return { unit, rules, evidence, ...appraised };
+  return { unit, rules, source, evidence, ...appraised };
 }
 
 /** What a machine that was read is worth, in every way; found done where it was asked before. */
@@ -216,23 +266,22 @@ export async function columnsFor(reckoning: ReckoningRules, machine: Appraised, 
   };
 }
 
-/** What moved belief, numbered by answers and verdicts alone: parts are on no list of answers. */
+/** What moved belief, numbered by answers and verdicts alone; the rest says what it is. */
 function answersOnly(evaluation: Evaluation, record: readonly Sighted[]): Evaluation {
-  const place = new Map<number, number>();
-  record.forEach((entry, i) => {
-    if (!['part', 'mat', 'model', 'measured'].includes(entry.kind)) place.set(i, place.size);
+  let answers = 0;
+  const place = record.map((entry): Pick<Movement, 'entry' | 'beside' | 'of'> => {
+    if (entry.kind === 'finding' || entry.kind === 'repair' || entry.kind === 'unanswered')
+      return { entry: answers++ };
+    return { entry: answers, beside: entry.kind, ...(entry.kind === 'none' && { of: entry.class }) };
   });
   return {
     ...evaluation,
-    moved: evaluation.moved.flatMap((moved) => {
-      const entry = place.get(moved.entry);
-      return entry === undefined ? [] : [{ ...moved, entry }];
-    }),
+    moved: evaluation.moved.map((moved) => ({ ...moved, ...place[moved.entry] })),
   };
 }
 
 async function columnsOf(tx: Transaction, unitId: string) {
-  const { unit, price, input, known, reckonedWith } = await appraisalOf(tx, unitId);
+  const { unit, rules, source, price, input, known, reckonedWith } = await appraisalOf(tx, unitId);
   const evaluation: Evaluation = {
     valueBeforeMinor: unit.valueMinor,
     ...answersOnly(await evaluateOnce(known, input), input.record),
@@ -245,19 +294,26 @@ async function columnsOf(tx: Transaction, unitId: string) {
       reckonedWith,
     },
     before: unit.evaluation,
+    decision: decisionOf(
+      rules.study,
+      { ...unit, source },
+      evaluation,
+      unit.evaluation,
+      new Set(input.record.flatMap((entry) => (entry.kind === 'finding' ? entry.id : []))),
+    ),
   };
 }
 
 /**
  * Works belief, price and value of a unit out again from its record, stores the snapshot, bumps the version.
- * @returns the new version, and whether its answers have become such that no fault known could have given all
- * of them
+ * @returns the new version, whether its answers have become such that no fault known could have given all of them, and
+ * what a study keeps of it
  */
 export async function revalueUnit(
   tx: Transaction,
   unitId: string,
-): Promise<{ version: number; nowImpossible: boolean }> {
-  const { columns, before } = await columnsOf(tx, unitId);
+): Promise<{ version: number; nowImpossible: boolean; decision: Decision | null }> {
+  const { columns, before, decision } = await columnsOf(tx, unitId);
   const [updated] = await tx
     .update(units)
     .set({ ...columns, version: sql`${units.version} + 1` })
@@ -266,6 +322,7 @@ export async function revalueUnit(
   return {
     version: updated.version,
     nowImpossible: columns.evaluation.impossible && !before?.impossible,
+    decision,
   };
 }
 
@@ -330,12 +387,15 @@ export function snapshotColumns(evaluation: Evaluation, worth: UnitWorth, stage:
   const top = evaluation.beliefs[0];
   const sound = evaluation.sound.probability;
   const isSound = sound >= (top?.probability ?? 0);
-  const routeMinutes = {
+  const routeMinutes: Record<Route, number> = {
     refurbish: evaluation.planMinutes + worth.finishMinutes,
     disclose: worth.finishMinutes,
     asFound: worth.asFoundMinutes,
     harvest: worth.harvestMinutes,
     recycle: 2,
+    handOver: worth.finishMinutes,
+    giveBack: worth.asFoundMinutes,
+    ask: worth.asFoundMinutes,
   };
   const handsMinutes = routeMinutes[evaluation.best];
   const held = stage === 'quarantine';

@@ -4,6 +4,7 @@ import { work, workSegments } from '@/db/schema';
 import { BENCH_ROLES, defineCommand, type Actor } from '../command';
 import { putErasure } from '../erasure/put';
 import { ShopError } from '@/errors';
+import { assertAgreed } from '../hands/owner';
 import { houseNow } from '../house/tables';
 import { moveStage, forward, refuseHeld } from '../line';
 import { arrive } from '../moves/arrive';
@@ -168,6 +169,7 @@ export const logWork = defineCommand({
   }),
   async run({ tx, actor, unit }, input) {
     refuseHeld(unit!);
+    await assertAgreed(tx, unit!, 'Not logged');
     const step = await stepOf(tx, unit!, input.ref, 'Not logged');
     const laid = await laidAside(tx, unit!.id, input.ref);
     if (laid)

@@ -45,7 +45,7 @@ export function Answers({ tag, answers, disabled, onVoid, onAgain, onNote }: Pro
               </a>
             ))}
             <span className="text-soft">{evidenceWords(answer.moved.slice(0, i ? 2 : 3))}</span>{' '}
-            {!disabled && (
+            {!disabled && answer.id >= 0 && (
               <span className="flex flex-wrap gap-x-2.5">
                 {answer.finding && (
                   <Small says={`Look again: ${answer.what}`} onClick={() => onAgain(answer.finding!)}>

@@ -9,6 +9,7 @@ import { Belief } from './Belief';
 import { Ending, type EndingView } from './Ending';
 import { Held, NotNow } from './NotNow';
 import { Others } from './Others';
+import { OwnWay, type Choices } from './OwnWay';
 import { Question } from './Question';
 import type {
   AnswerView,
@@ -36,6 +37,8 @@ interface Props {
   unit: UnitHead;
   lent: LentView[];
   steps: StepView[];
+  /** A study hides what is proposed and believed: what may be done, in no order; null: all is shown. */
+  veiled: Choices | null;
   believed: BelievedView;
   /** Why steps may not be taken now. */
   shut: ShutView[];
@@ -60,6 +63,7 @@ export function FindOut({
   unit,
   lent,
   steps,
+  veiled,
   believed,
   shut,
   again,
@@ -95,6 +99,9 @@ export function FindOut({
         {unit.held && <Held stage={unit.stage} />}
         {running && !unit.held && <RunningWork unit={unit} work={running} drives={drives} named={named} />}
         {!running && !unit.held && ending && !own && <Ending unit={unit} ending={ending} />}
+        {veiled && !running && !unit.held && !ending && !asked && (
+          <OwnWay unit={unit} choices={veiled} disabled={disabled} />
+        )}
         {!running && !unit.held && step && !(ending && !own) && (
           <>
             {asks ? (
@@ -197,11 +204,11 @@ export function FindOut({
         {!unit.held && !running && (shut.length > 0 || again.length > 0) && (
           <NotNow shut={shut} again={again} />
         )}
-        {!unit.held && !running && others.length > 0 && (
+        {!veiled && !unit.held && !running && others.length > 0 && (
           <Others others={others} disabled={disabled} onPick={pick} />
         )}
         <p className="order-1 flex flex-wrap items-center gap-4 px-0.5 pt-3 text-row md:order-3 md:mt-auto">
-          {!disabled && answers.some((answer) => !answer.voided) && (
+          {!disabled && answers.some((answer) => !answer.voided && answer.id >= 0) && (
             <Button shortcut="U" disabled={waiting} onClick={takeBack} className="min-h-9!">
               Take back the last answer
             </Button>
@@ -217,7 +224,7 @@ export function FindOut({
         </p>
       </div>
       <section aria-label="Belief" className="flex min-h-0 flex-col gap-3 bg-paper px-[18px] py-4">
-        <Belief sound={sound} lines={beliefs} misfit={misfit} covered={covered} />
+        {!veiled && <Belief sound={sound} lines={beliefs} misfit={misfit} covered={covered} />}
         <Answers
           answers={answers}
           disabled={disabled || busy}
@@ -230,7 +237,7 @@ export function FindOut({
           tag={unit.tag}
           onVoid={(id) => void send('voidObservation', { unitId: unit.id, observation: id }, unit.version)}
         />
-        {!unit.held && <Worth worth={worth} />}
+        {!unit.held && !veiled && <Worth worth={worth} />}
       </section>
     </div>
   );

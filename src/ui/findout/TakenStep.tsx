@@ -48,11 +48,13 @@ export function Take({ step, paused, disabled, onTake }: TakeProps) {
             ? 'To what it is'
             : step.kind === 'change'
               ? 'To its parts'
-              : step.kind === 'stop'
-                ? 'Stop here'
-                : paused
-                  ? 'Go on with it, clock on'
-                  : 'Start it, clock on'}
+              : step.id === 'ask'
+                ? 'To the quote'
+                : step.kind === 'stop'
+                  ? 'Stop here'
+                  : paused
+                    ? 'Go on with it, clock on'
+                    : 'Start it, clock on'}
       </Button>
     </div>
   );

@@ -38,11 +38,12 @@ export function useFindOut({ unit, steps, believed, running, ending, asked }: Gi
   // the question that came with the last answer, and what is believed since, until the page has been read again
   const [ahead, setAhead] = useState<(NextView & { version: number }) | null>(null);
   const drawn = ahead && ahead.version > unit.version && !asked ? ahead : null;
-  const step = drawn?.step ?? chosen ?? asked ?? steps[0];
+  // none where a study hides what is proposed
+  const step: StepView | undefined = drawn?.step ?? chosen ?? asked ?? steps[0];
   const waiting = busy && !(drawn && !sending);
   const { beliefs, sound, misfit, covered, worth } = drawn?.believed ?? believed;
   const version = drawn?.version ?? unit.version;
-  const others = steps.filter((other) => other.id !== step.id).slice(0, 5);
+  const others = steps.filter((other) => other.id !== step?.id).slice(0, 5);
   const disabled = !unit.mayWrite || unit.held;
   const pick = (other: StepView) => setPicked({ version: unit.version, id: `${other.kind}:${other.id}` });
   const takeBack = () => void send('voidObservation', { unitId: unit.id }, unit.version);
@@ -60,6 +61,7 @@ export function useFindOut({ unit, steps, believed, running, ending, asked }: Gi
     if (sent.ok && asked) go(`/u/${unit.tag}`, { replace: true });
   };
   const answer = (outcome: number, acknowledged?: string) => {
+    if (!step) return;
     if (step.kind === 'look' || step.kind === 'verify')
       void act(
         'observe',
@@ -74,6 +76,7 @@ export function useFindOut({ unit, steps, believed, running, ending, asked }: Gi
     }
   };
   const take = async () => {
+    if (!step) return;
     if (waiting) return setEarly(true);
     if (step.kind === 'repair') {
       const begun = await send<{ aside: LaidAside[] }>(
@@ -84,6 +87,7 @@ export function useFindOut({ unit, steps, believed, running, ending, asked }: Gi
       if (begun.ok) shop.say(asideWords(begun.answer.aside));
     } else if (step.kind === 'read' || step.kind === 'bundle') go(`/u/${unit.tag}/machine`);
     else if (step.kind === 'change') go(`/u/${unit.tag}/parts`);
+    else if (step.id === 'ask') go(`/u/${unit.tag}/work`);
     else if (step.kind === 'stop') void send('decide', { unitId: unit.id, route: step.id }, version);
   };
   const takeBackAndSay = async (observation: number) => {

@@ -1,5 +1,6 @@
 'use client';
 import { usePathname } from 'next/navigation';
+import { flushSync } from 'react-dom';
 import { useEffect, useRef, useState, useSyncExternalStore, type ComponentType } from 'react';
 import { desk, useScans, useShortcuts } from '../kit/keys/keyboard';
 import { go as turnTo } from '../kit/keys/ways';
@@ -83,8 +84,12 @@ export function OneBox() {
     void import('./FoundBox').then(({ FoundBox }) => {
       if (over) return;
       const typing = document.activeElement === input.current;
-      setBox(() => FoundBox);
-      if (typing) setTimeout(() => input.current?.focus(), 0);
+      const at = input.current?.selectionStart ?? null;
+      // at once, so that no letter falls between the two boxes
+      flushSync(() => setBox(() => FoundBox));
+      if (!typing) return;
+      input.current?.focus();
+      input.current?.setSelectionRange(at, at);
     });
     return () => {
       over = true;
@@ -100,7 +105,7 @@ export function OneBox() {
   }, 'frame');
   useEffect(() => {
     let stale = false;
-    const timer = setTimeout(() => {
+    const look = () => {
       if (!text.trim()) setFound([]);
       else
         find(text.trim(), here).then(
@@ -110,9 +115,13 @@ export function OneBox() {
               setFoundFor(text.trim());
             }
           },
-          () => undefined,
+          // asked again as long as this stands in the box
+          () => {
+            if (!stale) timer = setTimeout(look, ASK_AGAIN_MS);
+          },
         );
-    }, 120);
+    };
+    let timer = setTimeout(look, 120);
     return () => {
       stale = true;
       clearTimeout(timer);

@@ -20,6 +20,8 @@ const RECKONING = [
   'own numbers',
   'learned',
   'learning dropped',
+  'study begun',
+  'study ended',
   'codes',
   'codes dropped',
   // a job that values every unit, or takes a list in, has ended

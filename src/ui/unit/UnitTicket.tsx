@@ -182,7 +182,8 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
               key={item}
               type="button"
               aria-pressed={unit.bench[item]}
-              disabled={busy || !unit.mayWrite || unit.held}
+              // pressed while the page is read again it counts too: acts leave in order
+              disabled={!unit.mayWrite || unit.held}
               onClick={() => setBench({ [item]: !unit.bench[item] })}
               className={`min-h-9 border-[1.5px] border-ink px-2 text-note ${unit.bench[item] ? 'bg-ink text-paper' : ''} disabled:opacity-60`}
             >

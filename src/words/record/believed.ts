@@ -3,6 +3,10 @@ import type { Evaluation } from '@/core/steps/evaluate';
 import { ROUTE_NAMES } from '../names';
 import type { BelievedView } from '../unit/view';
 
+/** It is somebody else's: it can be handed over. */
+const theirs = ({ routes }: Evaluation) =>
+  routes.some(({ route }) => route === 'handOver' || route === 'giveBack');
+
 /** What is believed of a unit and what it is worth, as it is drawn. `moved`: something on its record moved it. */
 export const believedView = (evaluation: Evaluation, moved: boolean): BelievedView => ({
   misfit: evaluation.conflict.conflict,
@@ -22,7 +26,10 @@ export const believedView = (evaluation: Evaluation, moved: boolean): BelievedVi
     highMinor: evaluation.highMinor,
     breakEvenMinutes: evaluation.breakEvenMinutes,
     routes: evaluation.routes.map((route) => ({
-      name: ROUTE_NAMES[route.route].toLowerCase(),
+      name: (route.route === 'refurbish' && theirs(evaluation)
+        ? 'Mend as agreed'
+        : ROUTE_NAMES[route.route]
+      ).toLowerCase(),
       minor: route.valueMinor,
       best: route.route === evaluation.best,
     })),

@@ -1,6 +1,7 @@
-import { catalogue, findingById } from '@/catalog';
+import { catalogue, causeById, findingById } from '@/catalog';
 import { appliesTo } from '@/core/belief/model';
 import type { Chassis } from '@/core/catalogue';
+import { lower } from '../plain';
 
 /** One thing that was said, and what it was understood as. */
 interface Said {
@@ -26,18 +27,27 @@ interface Row {
 
 const percent = (p: number) => `${Math.round(p * 100)} %`;
 
+/** Believed so much it is found, so little it is ruled out. */
+const FOUND = 0.9;
+const RULED_OUT = 0.03;
+
 /** Has what a claim speaks of been found, ruled out, or neither? */
 function foundOf(claim: string, beliefs: ReadonlyMap<string, number>): string {
   const finding = findingById(claim);
-  const causes = Object.keys(finding?.by ?? {});
-  const likeliest = causes
-    .map((cause) => ({ cause, p: beliefs.get(cause) ?? 0 }))
-    .sort((a, b) => b.p - a.p)[0];
-  if (!likeliest) return '';
-  const name = catalogue.causes.find((cause) => cause.id === likeliest.cause)?.name ?? likeliest.cause;
-  if (likeliest.p >= 0.9) return `holds: ${name.charAt(0).toLowerCase()}${name.slice(1)}`;
-  if (likeliest.p <= 0.03) return 'does not hold';
-  return `open: ${name.charAt(0).toLowerCase()}${name.slice(1)} ${percent(likeliest.p)}`;
+  if (!finding) return '';
+  const causes = Object.keys(finding.by).map((id) => ({ cause: causeById(id), p: beliefs.get(id) ?? 0 }));
+  const likeliest = (among: typeof causes) => [...among].sort((a, b) => b.p - a.p).at(0);
+  const words = ({ cause }: (typeof causes)[number]) => lower(cause?.name ?? '');
+  // where a part is named, a fault elsewhere may be why it was said and does not bear it out
+  const own = likeliest(
+    finding.blames ? causes.filter(({ cause }) => cause?.group === finding.group) : causes,
+  );
+  const any = likeliest(causes);
+  if (!own || !any) return '';
+  if (own.p >= FOUND) return `holds: ${words(own)}`;
+  if (any !== own && any.p >= FOUND) return `not that: ${words(any)}`;
+  if (own.p <= RULED_OUT) return 'does not hold';
+  return `open: ${words(own)} ${percent(own.p)}`;
 }
 
 /** What a claim says, without who said it: "no picture". */

@@ -17,6 +17,9 @@ export const DECIDED_WORDS: Record<StopRoute, string> = {
   asFound: 'It is sold as found, its faults told',
   harvest: 'It is taken apart for its parts',
   recycle: 'It is scrapped',
+  handOver: 'It is handed over to its owner, what is left told',
+  giveBack: 'It goes back to its owner as it is',
+  ask: 'Its owner is asked',
 };
 
 /** @param decimals of the shop's currency */
@@ -52,6 +55,8 @@ export function leftView(left: Left, decimals?: number): LeftView {
       return { words: 'Grade it', note: '', side: 'prove' };
     case 'list':
       return { words: 'Put it on the shelf', note: '', side: 'shelf' };
+    case 'hand back':
+      return { words: 'Hand it back', note: 'with the parts that came out of it', side: 'shelf' };
     case 'gone':
       return { words: 'Say what it became', note: 'then it is gone', side: 'shelf' };
   }

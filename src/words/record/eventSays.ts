@@ -267,6 +267,9 @@ export const SAYS: Partial<Record<EventKind, Describe>> = {
     `${text(p, 'zone')}: ${p.of ? SURFACE_WORDS[p.of as SurfaceKind] : 'as its kind usually is'}`,
   stain: (p) => `${text(p, 'zone')}: ${p.stays ? 'does not come off' : 'has come off after all'}`,
   'clean back': () => 'the last entry of it',
+  'study begun': (p) => `${text(p, 'plan')} Seal of its lots: ${text(p, 'lots')}`,
+  'study ended': (p) => `its lots follow from ${text(p, 'seed')}`,
+  'steps marked': (p) => `${text(p, 'count')} steps of entry ${text(p, 'decision')}`,
   schools: (p) =>
     Object.entries((p.schools as Record<string, string> | undefined) ?? {})
       .map(([key, own]) => `${key}: ${own}`)

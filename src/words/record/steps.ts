@@ -26,6 +26,9 @@ const STOP_WORDS: Record<string, string> = {
   asFound: 'Stop here, sell as found',
   harvest: 'Stop here, harvest',
   recycle: 'Stop here, recycle',
+  handOver: 'Enough is done: prove it and hand it over',
+  giveBack: 'Give it back as it is',
+  ask: 'Ask its owner first',
 };
 
 function movesInWords(moves: readonly BenchMove[]): string {
@@ -83,6 +86,12 @@ export interface Around {
   /** Of the shop's currency. */
   decimals?: number;
 }
+
+/** Why somebody else's machine is not worked on any further, or not yet. */
+const BACK_REASONS: Record<string, string> = {
+  ask: 'A cure is next, and they have not said yes to what it costs.',
+  giveBack: 'Nothing more is worth its minutes to them, or they said no.',
+};
 
 /** Why stop: both sides in money. */
 function stopReason(step: RankedStep, { goingOnMinor, decimals }: Around): string {
@@ -186,23 +195,34 @@ export function stepView(step: RankedStep, around: Around = { sound: 0, goingOnM
       title: 'Enough is known: finish it and sell it',
       reason: `Sound with chance ${share(around.sound)}. ${stopReason(step, around)}`,
     };
-  return { ...base, title: STOP_WORDS[step.id] ?? 'Stop here', reason: stopReason(step, around) };
+  const reason = BACK_REASONS[step.id] ?? stopReason(step, around);
+  return { ...base, title: STOP_WORDS[step.id] ?? 'Stop here', reason };
 }
 
-/** A finding asked out of turn, without its lookahead. */
-export function plainQuestion(id: string): StepView | null {
+/** A step of which nothing was worked out. */
+const BARE: Omit<RankedStep, 'kind' | 'id'> = {
+  valueMinor: 0,
+  costMinor: 0,
+  minutes: 0,
+  moves: [],
+  partMinor: 0,
+};
+
+/** A look or a repair taken out of turn, without its lookahead; null: there is no such step. */
+export function plainStep(id: string): StepView | null {
   const finding = findingById(id);
-  if (!finding) return null;
-  return stepView({
-    kind: 'look',
-    id,
-    valueMinor: 0,
-    costMinor: 0,
-    minutes: finding.minutes,
-    moves: [],
-    partMinor: 0,
-    outcomes: [],
-  });
+  const of = finding ?? repairById(id);
+  if (!of) return null;
+  const kind = finding ? 'look' : 'repair';
+  const step = { ...BARE, kind, id, minutes: of.minutes } as const;
+  return { ...stepView(finding ? { ...step, outcomes: [] } : step), reason: 'Asked out of turn.' };
+}
+
+/** What a step is called, by its kind and id alone; one that is no longer known by its id. */
+export function stepTitle({ kind, id }: { kind: string; id: string }): string {
+  if (kind === 'look' || kind === 'repair' || kind === 'verify') return plainStep(id)?.title ?? id;
+  if (kind === 'bundle' && !catalogue.bundles.some((bundle) => bundle.id === id)) return id;
+  return stepView({ ...BARE, kind: kind as RankedStep['kind'], id }).title;
 }
 
 /** What the words of a step refer to besides itself. */
@@ -249,13 +269,19 @@ export function changeView(
   };
 }
 
+/** What a danger shuts, and whether anybody has seen it. */
+function gateWords(id: string, onlyLikely?: true): string {
+  const words = catalogue.gates.dangers.find((gate) => gate.id === id)?.words ?? 'Not powered yet.';
+  return onlyLikely ? `Nobody has seen it, but it is likely. ${words}` : words;
+}
+
 /** Why steps are shut, each reason once. */
 export function shutViews(shut: readonly ShutStep[]): ShutView[] {
   const counts = new Map<string, number>();
   for (const { why } of shut) {
     const words =
       why.kind === 'gate'
-        ? (catalogue.gates.dangers.find((gate) => gate.id === why.gate)?.words ?? 'Not powered yet.')
+        ? gateWords(why.gate, why.onlyLikely)
         : why.kind === 'look first'
           ? `Not powered before it has been looked at from outside: ${why.findings
               .map((id) => lower(findingById(id)?.ask ?? id).replace(/[?.]$/, ''))

@@ -63,6 +63,7 @@ export interface ShutView {
 }
 
 export interface AnswerView {
+  /** Of the answer; below 0: what moves belief and is nobody's answer, and cannot be taken back here. */
   id: number;
   what: string;
   answer: string;
@@ -141,4 +142,16 @@ export interface UnitHead {
   notPowered: string[];
   /** The system and the data on it stay. */
   keeps: boolean;
+}
+
+/** A decision as whoever marks it sees it: the machine as it was known then, and steps in an order that says nothing. */
+export interface DecisionToMark {
+  seq: number;
+  machine: string;
+  claim: string;
+  /** What was seen and done before, in words, oldest first. */
+  before: { what: string; answer: string }[];
+  steps: { step: string; title: string }[];
+  /** Decisions left for this person, this one among them. */
+  left: number;
 }

@@ -22,7 +22,7 @@ export default async function BooksPage() {
         <Empty>The owner shows the books to other roles.</Empty>
       </Sheet>
     );
-  const [books, verdict, { timeZone }, well] = await Promise.all([
+  const [books, verdict, { timeZone, study }, well] = await Promise.all([
     lotBooks(),
     historyVerdict(),
     shopRules(),
@@ -104,6 +104,13 @@ export default async function BooksPage() {
             ))}
           </tbody>
         </table>
+      )}
+      {study && (
+        <p className="pt-4 text-row">
+          <Link href="/books/study" className="border-b border-current">
+            {study.until ? 'The last study of proposals' : 'The study of proposals that is running'}
+          </Link>
+        </p>
       )}
       <p className="pt-4 text-row">
         {verdict?.fault ? (

@@ -10,6 +10,7 @@ import { HowWeClean } from '@/ui/rules/HowWeClean';
 import { SCHOOL_WORDS } from '@/catalog/cleaning';
 import type { Schools } from '@/core/clean/zones';
 import { schoolsOf } from '@/shop/rules/schools';
+import { StudySwitch } from '@/ui/rules/StudySwitch';
 import { RulesNav } from '@/ui/rules/RulesNav';
 import { Sheet } from '@/ui/kit/parts';
 import { dayAndTime } from '@/words/time';
@@ -50,6 +51,15 @@ export default async function RulesPage() {
               lastSeen: person.lastSeen && dayAndTime(new Date(person.lastSeen), rules.timeZone),
             }))}
             me={actor.id}
+            mayWrite={actor.role === 'owner'}
+          />
+          <StudySwitch
+            study={
+              rules.study && {
+                since: dayAndTime(new Date(rules.study.since), rules.timeZone),
+                running: rules.study.until === null,
+              }
+            }
             mayWrite={actor.role === 'owner'}
           />
           <p className="pt-3 text-row text-soft">

@@ -2,6 +2,8 @@ import { answer } from '@/server/answer';
 import { requireActorForApi } from '@/server/session';
 import { findingsMatching } from '@/ask/diagnosis/case';
 import { shopMatching, workMatching } from '@/shop/find/queries';
+import { shopRules } from '@/shop/rules/queries';
+import { asShown } from '@/shop/study/veil';
 import { findUnits, unitByTag } from '@/shop/units/queries';
 
 /**
@@ -16,7 +18,8 @@ export async function GET(request: Request): Promise<Response> {
     const tag = query.get('unit');
     const unit = tag && text.trim().length >= 2 ? await unitByTag(tag) : null;
     // what is worth asking now comes first
-    const steps = unit?.unit.evaluation?.steps.map((step) => step.id) ?? [];
+    const shown = unit && asShown(unit.unit, unit.lot.source, (await shopRules()).study);
+    const steps = shown?.evaluation?.steps.map((step) => step.id) ?? [];
     const place = (id: string) => (steps.includes(id) ? steps.indexOf(id) : steps.length);
     const findings = unit
       ? findingsMatching(text, unit.unit.chassis)

@@ -7,6 +7,7 @@ export const batteryFindings: FindingRow[] = [
     id: 'says-battery',
     group: 'battery',
     says: 'battery holds no charge',
+    blames: true,
     otherwise: 0.1,
     saidOf: {
       'battery-worn': 0.25,

@@ -7,6 +7,7 @@ export const keysFindings: FindingRow[] = [
     id: 'says-keys',
     group: 'input',
     says: 'keys stick or do not work',
+    blames: true,
     otherwise: 0.02,
     saidOf: {
       'keys-dirty': 0.3,

@@ -7,6 +7,7 @@ export const memoryFindings: FindingRow[] = [
     id: 'says-memory',
     group: 'memory',
     says: 'bad memory',
+    blames: true,
     otherwise: 0.02,
     saidOf: {
       'memory-contact': 0.1,
@@ -27,6 +28,7 @@ export const memoryFindings: FindingRow[] = [
     bench: POWERED,
     instrument: 'tapper',
     outcomes: { 'none-or-one-short': 'None, or one short', 'a-repeating-group': 'A repeating group' },
+    readBy: { 'a-repeating-group': 'code-group' },
     leak: { 'a-repeating-group': 0.03 },
     shownBy: {
       'memory-contact': { 'a-repeating-group': 0.55 },

@@ -174,7 +174,7 @@ export const powerFindings: FindingRow[] = [
     shownBy: {
       'lead-off': { 'starts-then-goes-off': 0.15, nothing: 0.75 },
       'supply-dead': { 'starts-then-goes-off': 0.04, nothing: 0.95 },
-      'supply-weak': { 'starts-then-goes-off': 0.55, nothing: 0.1 },
+      'supply-weak': { 'starts-then-goes-off': 0.35, nothing: 0.1 },
       'charger-low': { 'starts-then-goes-off': 0.6, nothing: 0.1 },
       'charger-cord': { 'starts-then-goes-off': 0.3, nothing: 0.45 },
       'jack-loose': { 'starts-then-goes-off': 0.3, nothing: 0.4 },
@@ -717,6 +717,7 @@ export const powerFindings: FindingRow[] = [
     minutes: 0.1,
     chassis: ['laptop', 'small'],
     settles: { none: ['charger-none'] },
+    tells: { 'one-came-with-it': { charger: 'there' }, none: { charger: 'none' } },
     outcomes: { 'one-came-with-it': 'One came with it', none: 'None' },
     leak: { none: 0.002 },
     shownBy: { 'charger-none': { none: 0.99 } },

@@ -43,6 +43,7 @@ export const screenFindings: FindingRow[] = [
     id: 'says-screen',
     group: 'display',
     says: 'cracked or faulty screen',
+    blames: true,
     otherwise: 0.02,
     saidOf: {
       'panel-bad': 0.4,

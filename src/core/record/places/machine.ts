@@ -1,6 +1,7 @@
 import type { PartClass } from '@/core/catalogue';
 import type { DonorPlace, PlaceState } from '@/core/parts/donor';
 import type { RecordPart } from '../entries';
+import type { Presence } from './presence';
 
 /** A place inside a machine and what it holds. */
 export interface Place {
@@ -14,13 +15,7 @@ export interface Place {
   seen: PlaceState | null;
 }
 
-export interface PlacesKnown {
-  /** How its places were seen. */
-  seenPlaces: Readonly<Record<string, PlaceState>>;
-  /** Classes hands took out without putting one back. */
-  gone: readonly string[];
-  /** Parts on record inside, in the order they came. */
-  inside: readonly RecordPart[];
+export interface PlacesKnown extends Presence {
   /** Memory slots, and gigabytes in them; null: not known. */
   slots: number | null;
   memoryGb: number | null;

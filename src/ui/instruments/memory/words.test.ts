@@ -12,13 +12,23 @@ describe('the memory board in words', () => {
     );
   });
   it('names the ends', () => {
-    const none = { done: true, modules: ['sound'] as const, slots: ['sound'] as const, contacts: [] };
+    const none = {
+      done: true,
+      modules: ['sound'] as const,
+      slots: ['sound'] as const,
+      contacts: [],
+      cleanAndFailing: false,
+    };
     expect(endWords({ ...none, modules: ['sound', 'bad'], slots: ['sound'] })).toEqual(['Module B is bad.']);
     expect(endWords({ ...none, modules: ['sound'], slots: ['sound', 'bad'], contacts: [0] })).toEqual([
       'Slot 2 is bad.',
       'It was the contacts of slot 1.',
     ]);
-    expect(endWords({ done: true, modules: ['sound'], slots: ['sound'], contacts: [] })).toEqual([
+    expect(endWords({ ...none, modules: ['bad'], slots: ['sound'], cleanAndFailing: true })).toEqual([
+      'Module A is bad.',
+      'The contacts it was not: cleaned, it goes on failing.',
+    ]);
+    expect(endWords({ ...none, modules: ['sound'], slots: ['sound'] })).toEqual([
       'Every module and every slot works.',
     ]);
   });

@@ -45,5 +45,6 @@ export function endWords(verdict: MemoryVerdict): string[] {
   if (dirty.length) ends.push(`The contacts of slot ${list(dirty)} want cleaning.`);
   if (verdict.contacts.length)
     ends.push(`It was the contacts of slot ${list(verdict.contacts.map((slot) => `${slot + 1}`))}.`);
+  if (verdict.cleanAndFailing) ends.push('The contacts it was not: cleaned, it goes on failing.');
   return ends.length ? ends : ['Every module and every slot works.'];
 }

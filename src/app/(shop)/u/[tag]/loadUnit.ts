@@ -8,6 +8,7 @@ import { goodFor, runsWords, usesNow } from '@/words/unit/uses';
 import { seesMargins, shopHouse, shopRules } from '@/shop/rules/queries';
 import { dayOf } from '@/words/time';
 import { keepCurrent } from '@/shop/units/revalue';
+import { asShown } from '@/shop/study/veil';
 import type { UnitHead } from '@/words/unit/view';
 import { headView } from '@/words/unit/head';
 
@@ -19,7 +20,8 @@ export const loadUnit = cache(async (tag: string) => {
   const current = (await keepCurrent({ ...found.unit, record: found.record }))
     ? (await unitByTag(tag))!
     : found;
-  return { ...current, actor };
+  const { study } = await shopRules();
+  return { ...current, unit: asShown(current.unit, current.lot.source, study), actor };
 });
 
 export async function unitHead(tag: string): Promise<UnitHead> {

@@ -1,9 +1,9 @@
-import { findingById } from '@/catalog';
+import { catalogue, findingById, repairById } from '@/catalog';
 import { appliesTo } from '@/core/belief/model';
 import type { StopRoute } from '@/core/steps/problem';
 import { database } from '@/db/client';
 import { reservedFor } from '@/shop/parts/bin';
-import { paysIn, proposed } from '@/shop/advice/nextStep';
+import { paysIn, proposed, workedOn } from '@/shop/advice/nextStep';
 import { wayToEnd } from '@/shop/units/remaining';
 import { partsIn, photosOf, recordOf, workOf } from '@/shop/units/queries';
 import { FindOut } from '@/ui/findout/FindOut';
@@ -11,7 +11,7 @@ import { Empty, Sheet } from '@/ui/kit/parts';
 import { answerViews, runningViews } from '@/words/record/answers';
 import { believedView } from '@/words/record/believed';
 import { shopRules } from '@/shop/rules/queries';
-import { aroundOf, plainQuestion, shutViews, stepView } from '@/words/record/steps';
+import { aroundOf, plainStep, shutViews, stepView } from '@/words/record/steps';
 import { loadUnit, unitHead } from './loadUnit';
 import { driveViews, namedDrive } from '@/words/drives/drives';
 import { DECIDED_WORDS, leftView } from '@/words/record/ending';
@@ -21,7 +21,7 @@ type Props = { params: Promise<{ tag: string }>; searchParams: Promise<{ ask?: s
 export default async function FindOutPage({ params, searchParams }: Props) {
   const { tag } = await params;
   const { ask } = await searchParams;
-  const { unit, spec, record: derived } = await loadUnit(tag);
+  const { unit, lot, spec, record: derived } = await loadUnit(tag);
   const [head, record, work, lent, photos, parts] = await Promise.all([
     unitHead(tag),
     recordOf(unit.id),
@@ -41,16 +41,24 @@ export default async function FindOutPage({ params, searchParams }: Props) {
   const stop = evaluation.steps.find((step) => step.kind === 'stop');
   const rules = await shopRules();
   const around = aroundOf(evaluation, rules);
-  const finding = ask ? findingById(ask) : undefined;
+  const wanted = ask ? (findingById(ask) ?? repairById(ask)) : undefined;
   const ranked = evaluation.steps.find((step) => step.id === ask);
   const askedView =
-    finding && appliesTo(finding, unit.chassis)
+    wanted && appliesTo(wanted, unit.chassis)
       ? ranked
         ? stepView(ranked, around)
-        : { ...plainQuestion(finding.id)!, reason: 'Asked out of turn.' }
+        : plainStep(wanted.id)
       : null;
   const stopRoute = unit.ending ?? (stop?.id as StopRoute | undefined) ?? 'disclose';
-  const steps = await proposed(unit.id, evaluation, !unit.ending && !head.held);
+  const steps = unit.veiled
+    ? askedView
+      ? [askedView]
+      : []
+    : await proposed(
+        unit.id,
+        workedOn(evaluation, rules.study, { ...unit, source: lot.source }),
+        !unit.ending && !head.held,
+      );
   const change = unit.ending ? await paysIn(unit) : null;
   const { told, left } = await wayToEnd(unit, stopRoute, change);
   return (
@@ -75,6 +83,18 @@ export default async function FindOutPage({ params, searchParams }: Props) {
       lent={lent}
       answers={answerViews(record, evaluation, photos)}
       steps={steps}
+      veiled={
+        unit.veiled
+          ? {
+              looks: catalogue.findings
+                .filter((finding) => finding.stage !== 'claim' && appliesTo(finding, unit.chassis))
+                .map(({ id, ask }) => ({ id, name: ask })),
+              repairs: catalogue.repairs
+                .filter((repair) => appliesTo(repair, unit.chassis))
+                .map(({ id, name }) => ({ id, name })),
+            }
+          : null
+      }
       believed={believedView(evaluation, record.length > 0)}
       shut={shutViews(evaluation.shut ?? [])}
       again={(evaluation.again ?? []).map((id) => findingById(id)?.ask ?? id)}

@@ -5,7 +5,7 @@ import { weakSpots } from '@/shop/models/queries';
 import { photosAbout } from '@/shop/photos/queries';
 import { recordOf } from '@/shop/units/queries';
 import { QuickLook, type LookQuestion } from '@/ui/findout/QuickLook';
-import { plainQuestion } from '@/words/record/steps';
+import { plainStep } from '@/words/record/steps';
 import { loadUnit, unitHead } from '../loadUnit';
 
 export default async function LookPage({ params }: { params: Promise<{ tag: string }> }) {
@@ -31,7 +31,7 @@ export default async function LookPage({ params }: { params: Promise<{ tag: stri
     )
     .map((finding): LookQuestion => ({
       step: {
-        ...plainQuestion(finding.id)!,
+        ...plainStep(finding.id)!,
         reason: spots.has(finding.id) ? `Weak spot of this model: ${spots.get(finding.id)}` : '',
       },
       group: finding.stage === 'look' ? 'outside' : 'power',
