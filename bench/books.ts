@@ -3,7 +3,7 @@ import { migrateDatabase } from '@/db/migrate';
 import { freshDatabase, throwAwayCluster } from '../tests/server/database.setup';
 import { figures, ms, ratio } from './figures';
 
-/** What each lot made so far, with 5,000 and 50,000 sold units in 100 lots, two stretches of hands each. */
+/** What each lot has earned, with 5,000 and 50,000 sold units in 100 lots, two stretches of hands each. */
 const SIZES = [5_000, 50_000];
 const ROUNDS = 12;
 const url = await freshDatabase(throwAwayCluster(), 'omnitrope_bench_books');

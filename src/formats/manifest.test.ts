@@ -31,7 +31,7 @@ describe('a manifest', () => {
     );
     expect(rows.map((row) => row.line)).toEqual([2, 8]);
     expect(bad.map((row) => [row.line, row.reason])).toEqual([
-      [3, '"hovercraft" is no kind of machine (desktop, small, aio, laptop)'],
+      [3, '"hovercraft" is no kind of machine (desktop, small desktop, all-in-one, laptop)'],
       [5, 'memory "plenty" is not a size'],
       [6, 'neither maker nor model'],
       [7, 'has 4 cells, the heading has 3'],

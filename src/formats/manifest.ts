@@ -212,7 +212,7 @@ export function readManifest(
     if (!chassis) {
       refuse(
         cell('chassis')
-          ? `"${cell('chassis')}" is no kind of machine (desktop, small, aio, laptop)`
+          ? `"${cell('chassis')}" is no kind of machine (desktop, small desktop, all-in-one, laptop)`
           : 'no kind of machine',
       );
       continue;

@@ -43,8 +43,7 @@ export function plainly(error: unknown): {
   const away = awayWords(state, error);
   if (away) return new ShopError('away', away);
   // a value the checks let through and the database did not: the caller's to change, ours to look at
-  if (state?.startsWith('22'))
-    return new ShopError('invalid', 'Not done: a value is not one that can be kept.');
+  if (state?.startsWith('22')) return new ShopError('invalid', 'Not done: a value cannot be stored.');
   return { ...broken, message: 'Something went wrong here. Nothing was saved; try again.' };
 }
 

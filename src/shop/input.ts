@@ -34,6 +34,21 @@ export function versionSeen(version: unknown): number | undefined {
   throw new ShopError('invalid', 'Not done: a version is a whole number.');
 }
 
+/** What a shape's own words leave out, in words of the shop instead of the library's. */
+const PLAIN_WORDS = {
+  'any.required': '{{#label}} is missing',
+  'string.empty': '{{#label}} is missing',
+  'string.max': '{{#label}} is too long: {{#limit}} characters at most',
+  'string.min': '{{#label}} is too short: {{#limit}} characters at least',
+  'number.base': '{{#label}} is not a number',
+  'number.integer': '{{#label}} must be a whole number',
+  'number.min': '{{#label}} must be {{#limit}} or more',
+  'number.max': '{{#label}} must be {{#limit}} or less',
+  'array.max': '{{#label}} holds more than {{#limit}}',
+  'array.min': '{{#label}} holds fewer than {{#limit}}',
+  'object.unknown': '{{#label}} is nothing this command takes',
+};
+
 /**
  * Checks a command's input: every text can be kept, and the shape fits.
  * @returns the input as the shape makes it (trimmed, defaults filled in) @throws ShopError naming every field
@@ -44,12 +59,16 @@ export function checkedInput<I>(shape: Joi.ObjectSchema<I>, input: unknown): I {
   if (where !== null)
     throw new ShopError(
       'invalid',
-      `Not done: ${where} holds a sign that cannot be kept (an empty one, or half of one).`,
+      `Not done: ${where} contains a character that cannot be stored (an empty one, or half of one).`,
       {
-        fields: { [where]: 'holds a sign that cannot be kept' },
+        fields: { [where]: 'contains a character that cannot be stored' },
       },
     );
-  const { value, error } = shape.validate(input ?? {}, { abortEarly: false, stripUnknown: false });
+  const { value, error } = shape.validate(input ?? {}, {
+    abortEarly: false,
+    stripUnknown: false,
+    messages: PLAIN_WORDS,
+  });
   if (!error) return value as I;
   const said = error.details.slice(0, 12);
   const fields = Object.fromEntries(said.map((detail) => [detail.path.join('.') || 'input', detail.message]));

@@ -16,7 +16,7 @@ export const ENDING_WORDS: Record<Ending, string> = {
   'no-change': 'No change',
   done: 'Done, nothing to judge it by',
   precaution: 'Done as a precaution',
-  'looked-well': 'Looked well, left as it was',
+  'looked-well': 'Looked fine, left as it was',
 };
 
 /** Why a question has no answer. */

@@ -170,6 +170,12 @@ export async function press(driver: WebDriver, key: string): Promise<void> {
   await driver.sleep(90);
 }
 
+/** To a side of the machine on the page: its letter, a number of its path, or Enter for what is next. */
+export async function turnTo(driver: WebDriver, side: string): Promise<void> {
+  await press(driver, 'g');
+  await press(driver, side);
+}
+
 /** The one box, opened by its key: a page that is not yet awake takes the key a moment later. */
 export async function openBox(driver: WebDriver): Promise<WebElement> {
   await press(driver, '/');

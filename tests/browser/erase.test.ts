@@ -2,7 +2,7 @@ import { By, type WebDriver } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { violations } from './axe';
 import { goodEnd } from '../server/goodEnd';
-import { openBrowser, pageText, see } from './driver';
+import { clickOn, openBrowser, pageText, ready, see } from './driver';
 import { SECRET } from './shop.setup';
 import { signedIn } from './http';
 import { signedInBrowser } from './signedIn';
@@ -20,10 +20,8 @@ beforeAll(async () => {
 afterAll(async () => stranger?.quit());
 
 const press = async (words: string) => {
-  const button = await bench().findElement(By.xpath(`//button[contains(normalize-space(.), "${words}")]`));
-  // the running strip lies over the end of the page
-  await bench().executeScript('arguments[0].scrollIntoView({ block: "center" })', button);
-  await button.click();
+  await ready(bench());
+  await clickOn(bench(), words, { part: true });
 };
 /** What the script on the unit would send. */
 const script = (path: string, body?: object) =>
@@ -128,7 +126,7 @@ describe('an erasure by the machine itself, as the bench sees it', () => {
     expect(await pageText(stranger)).not.toContain('BSL320');
   });
   it('taken back with its reason the gate is shut again, and the paper says so', async () => {
-    await press('was not so');
+    await press('take back');
     await bench().findElement(By.name('why')).sendKeys('the wrong drive');
     await press('Take it back');
     await see(bench(), 'taken back');
@@ -194,7 +192,7 @@ describe('a loose drive', () => {
   });
   it('taken back by hand it keeps the drive here again', async () => {
     await bench().get(`${url}/bin/${CODE}`);
-    await press('was not so');
+    await press('take back');
     await bench().findElement(By.name('why')).sendKeys('it was the drive beside it');
     await press('Take it back');
     await see(bench(), 'taken back');

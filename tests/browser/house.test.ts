@@ -40,7 +40,7 @@ describe('the house’s tables on the screen', () => {
     await see(browser, 'price by grade: B must not be over A');
     await put('Grade B, %', 'dear');
     await click('Keep as a new version');
-    await see(browser, '"prices.grade.B" must be a number');
+    await see(browser, '"prices.grade.B" is not a number');
     await put('Grade B, %', '86');
     await see(browser, '20 values changed.');
     await click('Keep as a new version');
@@ -105,7 +105,7 @@ describe('forms', () => {
     await click('Receive it');
     await see(browser, '"lot" may hold letters, digits and dashes');
     await see(browser, '"tag letters" must be two to four letters');
-    await see(browser, '"name" is not allowed to be empty');
+    await see(browser, '"name" is missing');
     await see(browser, '"price" is not an amount');
     expect(await browser.getCurrentUrl()).toMatch(/lots\/new$/);
     await (await field('Lot')).sendKeys(Key.chord(Key.CONTROL, 'a'), 'FM-1');

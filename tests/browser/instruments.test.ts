@@ -123,10 +123,7 @@ describe('the memory board', () => {
     await see(browser, 'A in 1, B in 2');
     // the machine: module B is bad, everything else is sound
     for (let n = 0; n < 8 && !(await pageText(browser)).includes('Put it on the record'); n++) {
-      await browser.wait(
-        async () => /It starts with chance|Known after/.test(await pageText(browser)),
-        10_000,
-      );
+      await browser.wait(async () => /likely to start|Known after/.test(await pageText(browser)), 10_000);
       if ((await pageText(browser)).includes('Put it on the record')) break;
       if ((await pageText(browser)).includes('Lay it out so')) await key(Key.ENTER);
       await settled(browser);
@@ -237,7 +234,7 @@ describe('house rules', () => {
     await click('Learn from them');
     await see(browser, 'learned from');
     await see(browser, 'Moved most');
-    await click('Work all open units out again');
+    await click('Recalculate all open machines');
     await browser.wait(async () => /Done: (\d+) of \1 units/.test(await pageText(browser)), 60_000);
     await click('Back to the catalogue');
     await see(browser, 'nothing learned from them so far');

@@ -1,7 +1,7 @@
 import pg from 'pg';
 import { By, Key, until as located } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
-import { pageText, press, pressFast, ready, scan, scanThen, see, settled } from './driver';
+import { pageText, press, pressFast, ready, scan, scanThen, see, settled, turnTo } from './driver';
 import {
   browser,
   caller,
@@ -81,7 +81,7 @@ describe('a scan, and keys after it', () => {
     // and from here on keys are this machine's again, and the message goes with the next side
     await press(browser, '1');
     await until(async () => (await answersOf(old)) === 1, 'the page is deaf');
-    await press(browser, 'w');
+    await turnTo(browser, 'w');
     await at('/work');
     expect(await pageText(browser)).not.toContain('Nothing here is called');
   });
@@ -189,7 +189,7 @@ describe('what cannot be put on record', () => {
     await press(browser, '1');
     await press(browser, '1');
     const finding = await browser.wait(() => browser.executeScript<string>('return window.asked'), 10_000);
-    await press(browser, 'w');
+    await turnTo(browser, 'w');
     await at('/work');
     // the same question, answered at another bench meanwhile
     const other = await caller.command('observe', { input: { unitId: unit.id, finding, outcome: 0 } });

@@ -1,6 +1,6 @@
 import { By, Key, until, type WebDriver } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { openBox, pageText, press, ready, resize, see } from './driver';
+import { openBox, pageText, press, ready, resize, see, turnTo } from './driver';
 import { signedIn } from './http';
 import { signedInBrowser } from './signedIn';
 
@@ -76,7 +76,7 @@ describe('help', () => {
     await openBox(browser);
     await press(browser, 'zz');
     await press(browser, Key.ESCAPE);
-    await press(browser, 'w');
+    await turnTo(browser, 'w');
     await browser.wait(until.urlContains('/work'), 10_000);
   });
 });

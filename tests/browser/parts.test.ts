@@ -1,6 +1,6 @@
 import { By, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
-import { clickOn, press, ready, see } from './driver';
+import { clickOn, press, ready, see, turnTo } from './driver';
 import { signedIn } from './http';
 import { signedInBrowser } from './signedIn';
 
@@ -49,7 +49,7 @@ describe('one machine, from offer to parts', () => {
   it('a part seen in it goes on record by its label, and the ticket says so', async () => {
     await browser.get(`${url}/u/${tag}/parts`);
     await ready(browser);
-    await click('Put one on record');
+    await click('Record a part');
     await (await browser.wait(until.elementLocated(By.name('name')), 10_000)).sendKeys('4GB PC3L-12800S');
     await click('It is in there');
     await within('Parts in it', '4GB PC3L-12800S');
@@ -87,7 +87,7 @@ describe('one machine, from offer to parts', () => {
     );
     await press(browser, Key.ENTER);
     await see(browser, 'On record: Replace the panel');
-    await press(browser, 'x');
+    await turnTo(browser, 'x');
     await within('Parts in it', '14 inch 30 pin eDP');
     await within('Parts wanted', 'fitted');
     // what came out lies in the bin
@@ -100,7 +100,7 @@ describe('one machine, from offer to parts', () => {
     await ready(browser);
     await click('take back');
     await see(browser, '(dropped)');
-    await press(browser, 'x');
+    await turnTo(browser, 'x');
     await within('Parts wanted', 'lies in the bin for it');
     expect(await (await section('Parts in it')).getText()).not.toMatch(/14 inch 30 pin eDP/);
   });
@@ -124,7 +124,7 @@ describe('taking apart', () => {
     await browser.get(`${url}/u/${tag}/parts/apart`);
     await ready(browser);
     await within('Donor sheet', 'Battery');
-    await press(browser, 'g');
+    await press(browser, 'n');
     await press(browser, Key.ARROW_RIGHT);
     await press(browser, 'v');
     await find("//button[contains(., 'Proven') and @aria-pressed='true']");
@@ -149,7 +149,7 @@ describe('the bin', () => {
     await see(browser, '8GB PC4-19200S');
     expect(await (await find('//main//table')).getText()).not.toMatch(/Gannet 500 GB/);
     await (await find("//td/a[starts-with(., 'P-')]")).click();
-    await see(browser, 'Which machines it serves');
+    await see(browser, 'Machines it fits');
     await click('Sell it');
     await (await browser.wait(until.elementLocated(By.name('price')), 10_000)).sendKeys('14.00');
     await click('Sold');
@@ -160,18 +160,18 @@ describe('the bin', () => {
     await browser.get(`${url}/u/WQ-0001/parts`);
     await ready(browser);
     // keys are taken once the page has read its unit
-    await find("//button[contains(., 'It is done, in') and not(@disabled)]");
+    await find("//button[contains(., 'It is in now') and not(@disabled)]");
     // a digit chooses and does nothing; Enter says that it is in
     await press(browser, '1');
-    await find("//li[@aria-current='true']//button[contains(., 'It is done, in')]");
+    await find("//li[@aria-current='true']//button[contains(., 'It is in now')]");
     expect(await (await section('Parts in it')).getText()).not.toMatch(/Flint S240/);
     await press(browser, Key.ENTER);
     await within('Parts in it', 'Flint');
-    await press(browser, 'w');
+    await turnTo(browser, 'w');
     await see(browser, 'Fit parts');
     await click('take back');
     await see(browser, '(dropped)');
-    await press(browser, 'x');
+    await turnTo(browser, 'x');
     // the disk that was seen coming out is on record inside again
     await within('Parts in it', 'hard disk');
     expect(await (await section('Parts in it')).getText()).not.toMatch(/Flint S240/);

@@ -54,7 +54,7 @@ describe('runs', () => {
     await click('Pull the cable');
     await find("//section//*[contains(., 'waits in the machine')]", 20_000);
     await click('Cable back in');
-    await within('So it is', 'Dust, or a weak fan', 60_000);
+    await within('Verdict', 'Dust, or a weak fan', 60_000);
     await see(browser, 'It was: blocked sink');
     await see(browser, 'stands on its papers');
   });
@@ -66,7 +66,7 @@ describe('runs', () => {
     await ready(browser);
     await click('take the last run back');
     await browser.wait(
-      async () => (await browser.findElements(By.xpath("//section[@aria-label='So it is']"))).length === 0,
+      async () => (await browser.findElements(By.xpath("//section[@aria-label='Verdict']"))).length === 0,
       15_000,
     );
     await browser.get(`${url}/u/WQ-0028/machine`);
@@ -89,13 +89,13 @@ describe('runs', () => {
     await (await field('+5V')).sendKeys('4,6');
     await (await find("//label[contains(., 'drawing on it')]")).click();
     await click('Note them');
-    await within('So it is', 'Not loaded: nothing can be said');
+    await within('Verdict', 'Not loaded: nothing can be said');
     await (await find("//label[contains(., 'drawing on it')]")).click();
     await (await field('+12V')).sendKeys('11.2');
     await click('Note them');
-    await within('So it is', 'Out of its limits under load');
+    await within('Verdict', 'Out of its limits under load');
     await click('take the last back');
-    await within('So it is', 'Not loaded: nothing can be said');
+    await within('Verdict', 'Not loaded: nothing can be said');
   });
   it('seconds are taken by a key; two of them are compared', async () => {
     await browser.get(`${url}/u/WQ-0002/machine/speed`);

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { By } from 'selenium-webdriver';
-import { pageText, press, pressFast, scan, see, settled } from './driver';
+import { By, Key } from 'selenium-webdriver';
+import { pageText, press, pressFast, scan, see, settled, turnTo } from './driver';
 import { address, browser, client, killServer, machine, open, openOwnShop, until } from './ownShop';
 
 openOwnShop('bench-b@saltmarsh.example');
@@ -65,7 +65,7 @@ describe('the shop’s computer away', () => {
     for (const key of ['1', '1', '1']) await press(browser, key);
     await see(browser, '3 answers are kept here');
     // every way off the page: sides of the unit, the line, the one box
-    for (const key of ['w', 'f', 'h']) await press(browser, key);
+    for (const side of ['w', 'f', 'h', '5', Key.ENTER]) await turnTo(browser, side);
     await browser.findElement(By.css('header nav a')).click();
     await settled(browser);
     expect(await browser.getCurrentUrl()).toContain(`${address()}/u/${tag}`);
@@ -125,7 +125,7 @@ describe('two machines in hand', () => {
     await open(`/u/${a.tag}/work`);
     await see(browser, 'Paused');
     await see(browser, 'Go on:');
-    await press(browser, '3');
+    await press(browser, 'p');
     await see(browser, 'In hand');
     await see(browser, `at ${b.tag}`);
     const { rows } = await client.query<{ tag: string }>(

@@ -28,7 +28,7 @@ describe('a whole strip-down by keys', () => {
   it('the mat is laid out and groups come out by their letters, some by number, one by its place', async () => {
     await browser.get(`${url}/u/${TAG}/work/strip`);
     await ready(browser);
-    await see(browser, 'No mat lies open');
+    await see(browser, 'No mat is open');
     await press(browser, Key.ENTER);
     await within('The mat', 'Layer 1 of 4');
     await press(browser, 'a');
@@ -67,7 +67,7 @@ describe('a whole strip-down by keys', () => {
   it('powering over what is out asks in words, and again as a second act', async () => {
     await click('Power it with the cover off');
     await find("//*[@role='alert'][contains(., 'screen lead not back')]");
-    await click('Power it all the same');
+    await click('Power it anyway');
     await browser.wait(
       async () =>
         (await browser.findElements(By.xpath("//button[contains(., 'all the same')]"))).length === 0,

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { By, until, type WebDriver } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { violations } from './axe';
-import { openBrowser, pageText, press, ready, resize, see, settled, signIn } from './driver';
+import { openBrowser, pageText, press, ready, resize, see, settled, signIn, turnTo } from './driver';
 import { signedIn } from './http';
 
 const url = inject('url');
@@ -129,7 +129,7 @@ describe('a swollen battery at the quick look', () => {
     expect(await pageText(browser)).toContain('Swollen cell: stop.');
     await press(browser, 'y');
     await see(browser, 'This unit is in quarantine');
-    await press(browser, 'h');
+    await turnTo(browser, 'h');
     await see(browser, 'caution read and acknowledged');
   });
 });

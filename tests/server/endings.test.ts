@@ -7,7 +7,9 @@ import { shippedHouse } from '@/catalog/house';
 import { testsFor } from '@/core/grade/rubric';
 import { lotBooks } from '@/shop/ledger/lot';
 import { recordNow } from '@/shop/record/queries';
-import { wayToEnd } from '@/shop/units/remaining';
+import { pathNow } from '@/shop/units/path';
+import { standingOf, wayToEnd } from '@/shop/units/remaining';
+import { pathViews } from '@/words/unit/path';
 import { act, benchA, counted, ERASED, lotWith, openShop, owner, refusal, unitRow } from './shop';
 
 openShop('endings');
@@ -93,6 +95,63 @@ describe('deciding', () => {
     const { told } = await wayToEnd(await unitRow(unitId), 'disclose');
     expect(told[0].probability).toBeGreaterThan(0.9);
     expect(told[0].words).toMatch(/crack|panel|glass/i);
+  });
+});
+
+describe('the path on the ticket', () => {
+  const ticket = async (unitId: string, source: 'clearout' | 'owner' = 'clearout') => {
+    const unit = await unitRow(unitId);
+    const path = pathNow(unit, await standingOf(unit), source);
+    return pathViews(path, { ...unit, ask: '72.00', sold: unit.stage === 'sold' });
+  };
+  const line = async (unitId: string, id: string, source?: 'owner') =>
+    (await ticket(unitId, source)).find((each) => each.id === id)!;
+  const next = async (unitId: string) => (await ticket(unitId)).find((each) => each.next)?.id ?? null;
+
+  it('is ticked as things happen, from the dock to the shelf', async () => {
+    const { unitId } = (await lotWith(['desktop'])).units[0];
+    expect(await line(unitId, 'looked')).toMatchObject({ state: 'open', next: true, side: 'look' });
+    const { note } = await line(unitId, 'looked');
+    expect(note).toMatch(/^0 of \d+$/);
+    await act(benchA, 'observe', { unitId, ...at('look-bay', 'drive-seen') });
+    await act(benchA, 'noAnswer', { unitId, finding: 'look-smell', why: 'cannot-tell' });
+    // what nobody could tell has been looked at too
+    expect((await line(unitId, 'looked')).note).toBe(note.replace('0 of', '2 of'));
+    expect(await line(unitId, 'data')).toMatchObject({ state: 'open', note: 'drives not counted' });
+    await act(benchA, 'startWork', { unitId, ref: 'clean-inside' });
+    expect(await line(unitId, 'hands')).toMatchObject({ state: 'open', next: true });
+    const done = await proved();
+    expect(await line(done, 'data')).toMatchObject({ state: 'done', note: '1 drive, seen to' });
+    expect(await line(done, 'proved')).toMatchObject({ state: 'done', note: '' });
+    expect(await line(done, 'graded')).toMatchObject({ state: 'done', note: 'A' });
+    expect(await line(done, 'papers')).toMatchObject({ state: 'done', note: 'ready' });
+    await act(benchA, 'decide', { unitId: done, route: 'disclose' });
+    expect(await next(done)).toBe('cleaned');
+    await act(benchA, 'logWork', { unitId: done, ref: 'clean-inside', minutes: 12 });
+    expect(await next(done)).toBe('shelf');
+    await list(done);
+    expect(await next(done)).toBe(null);
+    expect(await line(done, 'shelf')).toMatchObject({ state: 'done', note: '72.00' });
+  });
+  it('a drive that is not seen to, tests that are left, one that failed: said in a few signs', async () => {
+    const { unitId } = (await lotWith(['desktop'])).units[0];
+    await act(benchA, 'recordPart', { unitId, class: 'drive', name: '120 GB', serial: 'P-77' });
+    expect((await line(unitId, 'data')).note).toBe('1 drive to see to');
+    const [first] = testsFor(shippedHouse.rubric, 'desktop');
+    await act(benchA, 'recordTest', { unitId, test: first.id, result: 'pass' });
+    const all = testsFor(shippedHouse.rubric, 'desktop').length;
+    expect((await line(unitId, 'proved')).note).toBe(`1 of ${all} tests`);
+    const barring = testsFor(shippedHouse.rubric, 'desktop').find(({ failCaps }) => failCaps === null)!;
+    await act(benchA, 'recordTest', { unitId, test: barring.id, result: 'fail' });
+    expect((await line(unitId, 'proved')).note.toLowerCase()).toBe(`failed: ${barring.name}`.toLowerCase());
+  });
+  it('what is not needed is struck, with its reason', async () => {
+    const { unitId } = (await lotWith(['desktop'])).units[0];
+    await act(benchA, 'observe', { unitId, ...at('look-bay', 'bay-empty') });
+    await act(benchA, 'decide', { unitId, route: 'asFound' });
+    expect(await line(unitId, 'cleaned')).toMatchObject({ state: 'struck', note: 'sell as found' });
+    expect(await line(unitId, 'data', 'owner')).toMatchObject({ state: 'done', note: 'no drive' });
+    expect(await next(unitId)).toBe('shelf');
   });
 });
 

@@ -75,7 +75,7 @@ export async function unitsHere({ stage, lotId, path, asked, empty }: Where) {
             steps={steps}
           />
         ) : (
-          <Empty>{searched ? 'Nothing here is like that.' : empty}</Empty>
+          <Empty>{searched ? 'Nothing matches.' : empty}</Empty>
         )}
         <Pages
           page={view.page}

@@ -1,5 +1,6 @@
 import { ReceiveLink } from '@/ui/lots/ReceiveLink';
 import { requireActor } from '@/server/session';
+import { Link } from '@/ui/kit/Link';
 import { Sheet } from '@/ui/kit/parts';
 import { unitsHere, type Asked } from './UnitsHere';
 
@@ -19,7 +20,15 @@ export default async function WorkPage({ searchParams }: { searchParams: Asked }
           <h1 className="text-page leading-8">What to work on</h1>
           <p className="text-row text-soft">
             <b className="text-ink">{total} units</b> open, best return on a minute of hands first. Bar: net
-            still to win; band: eight of ten outcomes; tick: stopping now.
+            still to win; band: eight of ten outcomes; tick: stopping now. What has left:{' '}
+            <Link href="/stage/sold" className="border-b border-current">
+              sold
+            </Link>
+            ,{' '}
+            <Link href="/stage/gone" className="border-b border-current">
+              gone
+            </Link>
+            .
           </p>
         </div>
         {role !== 'viewer' && <ReceiveLink />}

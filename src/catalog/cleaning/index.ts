@@ -47,7 +47,7 @@ export const SOIL_WORDS: Record<Soil, { name: string; letter: string }> = {
   tar: { name: 'tar, grease', letter: 't' },
   sugar: { name: 'sugar', letter: 's' },
   food: { name: 'food, hair', letter: 'h' },
-  glue: { name: 'glue', letter: 'g' },
+  glue: { name: 'glue', letter: 'e' },
   metal: { name: 'metal, rust', letter: 'm' },
   mould: { name: 'mould', letter: 'o' },
   liquid: { name: 'dried liquid', letter: 'l' },

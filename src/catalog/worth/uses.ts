@@ -1,7 +1,7 @@
 import type { Comfort, SystemRow, UseRule } from '@/core/uses/uses';
 
 /**
- * What buyers want a machine for. Graphics: 1 office, 2 films of 1080 lines, 3 light games. Memory 4 light, 8
+ * What buyers want a machine for. Graphics: 1 office, 2 films at 1080p, 3 light games. Memory 4 light, 8
  * ordinary, 16 comfortable: common practice; the rest shop estimate.
  */
 export const useRules: UseRule[] = [

@@ -10,7 +10,7 @@ export type OwnerAct =
   | { op: 'quote'; lines: readonly QuoteLine[] }
   /** They said yes or no to the newest quote; how: "by telephone, 14:10". */
   | { op: 'answer'; yes: boolean; how: string }
-  /** Found besides what was asked: told before it is worked on. */
+  /** Also found what was asked: told before it is worked on. */
   | { op: 'found'; text: string; minor: number }
   /** What they said of the data on it: it stays, or it may go; how: "by letter, 12 June". */
   | { op: 'data'; stays: boolean; how: string };

@@ -14,7 +14,7 @@ import type { Put } from '../command';
 import { putAnswer } from '../record/answer';
 import { matActs, passMat, templateFor } from './matRows';
 
-const UNOPENED = 'Nothing was noted: no mat lies open for this machine.';
+const UNOPENED = 'Nothing was noted: no mat is open for this machine.';
 const unopened = () => new ShopError('refused', UNOPENED);
 
 /** Lays the mat out: as machines of the model were stripped, or as the catalogue knows the kind. */
@@ -27,7 +27,7 @@ export const openMat = defineCommand({
     refuseHeld(unit!);
     const mat = matOf(await matActs(tx, unit!.id));
     if (mat && !mat.shut)
-      throw new ShopError('refused', 'A mat lies open for this machine already; nothing was changed.');
+      throw new ShopError('refused', 'A mat is open for this machine already; nothing was changed.');
     const { items, seen } = mat ? { items: mat.items, seen: mat.seen } : await templateFor(tx, unit!);
     const stage = { from: unit!.stage, to: forward(unit!.stage, 'hands') };
     const opened: MatAct = { op: 'open', items, seen };

@@ -113,7 +113,7 @@ export async function proofOf(
         : []),
     ],
   };
-  return { marks, tests: latest, result: gradeUnit(rubric, input), input, spec, record };
+  return { marks, tests: latest, result: gradeUnit(rubric, input), input, spec, record, sources };
 }
 
 /**

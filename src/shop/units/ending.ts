@@ -98,7 +98,8 @@ export const decide = defineCommand({
           'Not decided: it is the shop’s own, there is nobody to give it back to.',
         );
     }
-    if (route === unit!.ending) throw new ShopError('refused', 'Nothing was changed: so it is decided.');
+    if (route === unit!.ending)
+      throw new ShopError('refused', 'Nothing was changed: that is decided already.');
     await tx.update(units).set({ ending: route }).where(eq(units.id, unit!.id));
     const stage = route === null ? await placeBefore(tx, unit!) : forward(unit!.stage, 'hands');
     await moveStage(tx, unit!, stage);

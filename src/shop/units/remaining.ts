@@ -18,15 +18,13 @@ interface Unit {
   evaluation: Evaluation | null;
 }
 
-/** How the machine can end, what its buyer would be told, and what is left to do till then. */
-export async function wayToEnd(
-  unit: Unit,
-  route: StopRoute,
-  change: LeftInput['change'] = null,
-): Promise<{ told: Told[]; left: Left[] }> {
+export type Standing = Awaited<ReturnType<typeof standingOf>>;
+
+/** What stands on a machine's record that says how far it is: proof, work and what is in it. */
+export async function standingOf(unit: Pick<Unit, 'id' | 'chassis'>) {
   const db = database();
   const { tables } = await houseNow(db);
-  const [{ result, record }, works] = await Promise.all([
+  const [proof, works] = await Promise.all([
     proofOf(db, unit, tables.rubric),
     db
       .select({ title: work.title, kind: work.kind, status: work.status })
@@ -39,6 +37,16 @@ export async function wayToEnd(
         ),
       ),
   ]);
+  return { ...proof, works, rubric: tables.rubric };
+}
+
+/** How the machine can end, what its buyer would be told, and what is left to do till then. */
+export function wayFrom(
+  { result, record, works, rubric }: Standing,
+  unit: Unit,
+  route: StopRoute,
+  change: LeftInput['change'] = null,
+): { told: Told[]; left: Left[] } {
   return {
     told: toldFaults(unit.evaluation, record),
     left: leftToDo({
@@ -48,9 +56,13 @@ export async function wayToEnd(
       dataFaults: record.dataFaults,
       cleaned: works.some(({ kind, status }) => kind === 'clean' && status === 'done'),
       missing: result.open.length,
-      blocked: result.blocked.map((id) => tables.rubric.tests.find((test) => test.id === id)?.name ?? id),
+      blocked: result.blocked.map((id) => rubric.tests.find((test) => test.id === id)?.name ?? id),
       graded: unit.grade !== null,
       listed: unit.listed,
     }),
   };
 }
+
+/** The same, read anew. */
+export const wayToEnd = async (unit: Unit, route: StopRoute, change: LeftInput['change'] = null) =>
+  wayFrom(await standingOf(unit), unit, route, change);

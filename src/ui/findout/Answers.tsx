@@ -20,7 +20,7 @@ export function Answers({ tag, answers, disabled, onVoid, onAgain, onNote }: Pro
   if (standing.length === 0)
     return (
       <p className="border-t-[1.5px] border-ink pt-2 text-row text-soft">
-        Nothing observed yet: this is what machines of this kind from such a lot usually have.
+        Nothing seen yet: this is what such machines from such lots usually have.
       </p>
     );
   return (

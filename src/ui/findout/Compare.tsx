@@ -27,7 +27,7 @@ function barrierWords(result: Extract<Comparison, { possible: false }>): string 
   if (barrier.kind === 'taken')
     return 'It has been answered, or tried in vain, since the last repair that helped.';
   if (barrier.kind === 'chassis') return 'It is not for this kind of machine.';
-  return 'What it is after is as good as ruled out by now: it would change nothing.';
+  return 'What it tests for is as good as ruled out: it would change nothing.';
 }
 
 /** Why the proposed step and not this one: the difference, split so that it adds up. */
@@ -50,7 +50,7 @@ export function Compare({ tag, step }: { tag: string; step: string }) {
     >
       <h3 className="text-note text-soft">Why not this first?</h3>
       {answer === null && <p className="min-h-[64px]">Weighing the two …</p>}
-      {answer === 'failed' && <p>The two could not be weighed just now. Your answer counts all the same.</p>}
+      {answer === 'failed' && <p>The two could not be compared just now. Your answer still counts.</p>}
       {answer && answer !== 'failed' && <Words answer={answer} />}
     </section>
   );

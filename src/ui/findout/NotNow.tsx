@@ -30,7 +30,7 @@ export function NotNow({ shut, again }: { shut: readonly ShutView[]; again: read
       ))}
       {again.length > 0 && (
         <p className="bg-paper px-3 py-2 text-row">
-          To be looked at again before it is graded: {again.join('; ')}
+          Look at these again before it is graded: {again.join('; ')}
         </p>
       )}
     </section>

@@ -5,7 +5,7 @@ import { useEffect, useRef, useState, useSyncExternalStore, type ComponentType }
 import { desk, useScans, useShortcuts } from '../kit/keys/keyboard';
 import { go as turnTo } from '../kit/keys/ways';
 import { Key } from '../kit/parts';
-import { BOX_INPUT, find, TAG, type BoxProps, type Target } from './oneBoxTargets';
+import { BOX_INPUT, find, PART, TAG, type BoxProps, type Target } from './oneBoxTargets';
 
 /** While the shop’s computer is away, a scanned code is looked up again so often, ms. */
 const ASK_AGAIN_MS = 1_000;
@@ -61,7 +61,10 @@ export function OneBox() {
     }
     const exact =
       results.find((target) => target.title.toUpperCase() === code.trim().toUpperCase()) ?? results[0];
-    if (exact) go(exact);
+    // a part’s label scanned at a machine: does it go in here?
+    if (exact && here && asking === null && PART.test(code.trim()))
+      go({ ...exact, href: `/u/${here}/parts?fit=${code.trim().toUpperCase()}` });
+    else if (exact) go(exact);
     else {
       desk.stay();
       setMissing(`Nothing here is called ${code.trim()}.`);

@@ -64,7 +64,7 @@ export function RunningStrip({ floor }: { floor: Floor }) {
         <ul className="flex min-w-0 flex-1">
           {timed.length === 0 && (
             <li className="self-center pl-3 text-row whitespace-nowrap text-soft">
-              Nothing runs by itself now.
+              Nothing is running by itself.
             </li>
           )}
           {timed.slice(0, SHOWN).map((block) => {

@@ -66,7 +66,7 @@ export function ScannerForm() {
         key={JSON.stringify(scanner)}
       >
         <label>
-          Longest pause between signs
+          Longest pause between characters
           <span className="mt-1 flex items-center gap-2">
             <input
               name="gap"
@@ -101,11 +101,11 @@ export function ScannerForm() {
           </select>
         </label>
         <Button type="submit">Keep</Button>
-        <Quiet onClick={() => keep(USUAL_SCANNER, 'As most scanners are.')}>As most are</Quiet>
+        <Quiet onClick={() => keep(USUAL_SCANNER, 'Set for most scanners.')}>As most are</Quiet>
       </form>
       <p className="mt-3 max-w-[66ch] text-row text-soft">
-        A key pressed by hand waits for the pause, to see whether it is the first sign of a code: the shorter
-        it is, the sooner keys act. With a key before each code nothing has to be waited for.
+        A key pressed by hand waits out this pause in case a code follows: the shorter it is, the sooner keys
+        act. With a key before each code there is nothing to wait for.
       </p>
     </>
   );

@@ -16,7 +16,7 @@ export function Turning() {
   const router = useRouter();
   const [turning, start] = useTransition();
   const went = useRef(false);
-  const { to, waiting, lost } = useSyncExternalStore(desk.watch, desk.read, () => NONE);
+  const { to, waiting, lost, turning: naming } = useSyncExternalStore(desk.watch, desk.read, () => NONE);
   const [slowTo, setSlowTo] = useState<string | null>(null);
   const [learnt, setLearnt] = useState(0);
   useEffect(
@@ -54,6 +54,12 @@ export function Turning() {
           )}
         </p>
       )}
+      {naming && (
+        <p className="border-2 border-ink bg-paper px-3 py-2">
+          <b>Where to?</b> Enter: what is next. 1 to 9: that step of the path. L look, F find out, M machine,
+          W work, X parts, P prove, S sell, H history. Esc: stay here.
+        </p>
+      )}
       {lost.length > 0 && (
         <p className="border-2 border-ink bg-paper px-3 py-2">
           <b>Not taken: {named(lost)}.</b> What {lost.length === 1 ? 'it was' : 'they were'} pressed for is
@@ -62,8 +68,8 @@ export function Turning() {
       )}
       {learnt > 0 && (
         <p className="border-2 border-ink bg-paper px-3 py-2">
-          This scanner types slowly, and its signs were taken for keys: look whether they did something here.
-          From now on {learnt} ms are waited between them.
+          This scanner types slowly, so its characters were taken for keys: check whether they changed
+          anything here. From now on {learnt} ms are allowed between them.
         </p>
       )}
     </>

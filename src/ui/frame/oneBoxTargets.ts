@@ -45,6 +45,7 @@ const PLACES: Target[] = [
   { id: 'p-scanner', href: '/scanner', title: 'Scanner of this bench', note: 'set it up' },
   { id: 'p-quarantine', href: '/stage/quarantine', title: 'Quarantine', note: 'place' },
   { id: 'p-sold', href: '/stage/sold', title: 'Sold', note: 'place' },
+  { id: 'p-gone', href: '/stage/gone', title: 'Gone', note: 'place' },
 ];
 
 /** What a unit on screen can be turned to besides its sides. */
@@ -56,6 +57,9 @@ const onUnit = (tag: string): Target[] => [
   { id: 'u-apart', href: `/u/${tag}/parts/apart`, title: 'Parts: taking it apart', note: tag },
   { id: 'u-tap', href: `/u/${tag}?ask=code-group`, title: 'Tap along with a lamp or a beep', note: tag },
 ];
+
+/** The label of a part. */
+export const PART = /^P-\d{1,6}$/i;
 
 export const TAG = /^[A-Z]{2,4}-\d{1,5}$/i;
 

@@ -120,7 +120,7 @@ export function LogWork({
   return (
     <section aria-label="Any work" className="panel">
       <Heading>
-        <Key>K</Key> Any work: start it, or tell it as done
+        <Key>K</Key> Any work: start it, or log it as done
       </Heading>
       <form
         ref={form}
@@ -156,7 +156,7 @@ export function LogWork({
                 </ComboboxOption>
               ))}
               {found.length === 0 && (
-                <div className="px-3 py-2 text-row text-soft">No work is called so.</div>
+                <div className="px-3 py-2 text-row text-soft">No work by that name.</div>
               )}
             </ComboboxOptions>
           </div>

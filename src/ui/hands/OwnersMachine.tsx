@@ -88,7 +88,7 @@ export function OwnersMachine({ unit, agreement, proposed, parts, left }: Props)
         className="mt-2 grid grid-cols-[minmax(0,1fr)_auto] items-end gap-2"
       >
         <AreaField
-          label="What they wish"
+          label="What they want"
           name="wishes"
           rows={2}
           defaultValue={agreement.wishes}
@@ -135,7 +135,7 @@ export function OwnersMachine({ unit, agreement, proposed, parts, left }: Props)
           </>
         )}
       </p>
-      <h3 className="mt-3 text-row font-semibold">Found besides</h3>
+      <h3 className="mt-3 text-row font-semibold">Also found</h3>
       {agreement.found.map((line, n) => (
         <p key={n} className="text-row">
           {line.text}{' '}
@@ -163,7 +163,7 @@ export function OwnersMachine({ unit, agreement, proposed, parts, left }: Props)
           Tell
         </Button>
       </form>
-      <h3 className="mt-3 text-row font-semibold">Theirs, and not in it</h3>
+      <h3 className="mt-3 text-row font-semibold">Theirs, but not in it</h3>
       {parts.length === 0 && (
         <p className="text-row text-soft">Nothing: all that is theirs is in the machine.</p>
       )}

@@ -19,7 +19,8 @@ import { Exchange, type ExchangeInput } from '../parts/Exchange';
 import { ENDING_WORDS } from '@/words/names';
 import type { RunningWorkView, UnitHead } from '@/words/unit/view';
 
-/** Ends of a repair that say nothing of the fault. */
+/** Ends of a repair that say something of the fault, by their keys from 1; and those that say nothing of it. */
+const VERDICTS = ENDINGS.slice(0, 2);
 const OTHER_ENDINGS = ENDINGS.slice(2);
 
 export interface AlonePreset {
@@ -102,18 +103,19 @@ export function RunningWork({ unit, work, preset, drives, named, keys = true }: 
     void send('leaveAlone', { ...on, minutes: Number(minutes.replace(',', '.')), station }, unit.version);
   useShortcuts((key) => {
     if (!keys || !unit.mayWrite || ending) return false;
+    const letter = key.toLowerCase();
     if (handing) {
       const other = others[Number(key) - 1];
-      if (key === 'Escape' || key === '8') return acted(() => setHanding(false));
+      if (key === 'Escape' || letter === 'h') return acted(() => setHanding(false));
       return other ? acted(() => handTo(other.id), busy) : true;
     }
-    if (key === '8') return acted(others.length > 0 && (() => setHanding(true)));
-    const other = repair ? OTHER_ENDINGS[Number(key) - 5] : undefined;
-    if (key === '1') return acted(() => finish(repair ? 'helped' : undefined), busy);
-    if (key === '2' && repair) return acted(() => finish('no-change'), busy);
-    if (other) return acted(() => finish(other), busy);
-    if (key === '3' || key === ' ') return acted(toggle, busy);
-    return acted(key === '4' && work.status !== 'alone' && leave, busy);
+    if (letter === 'h') return acted(others.length > 0 && (() => setHanding(true)));
+    if (letter === 'p' || key === ' ') return acted(toggle, busy);
+    if (letter === 'r') return acted(work.status !== 'alone' && leave, busy);
+    // the same digits end it before its clock has started, and after
+    if (!repair) return acted(key === '1' && (() => finish()), busy);
+    const ended = ENDINGS[Number(key) - 1];
+    return acted(ended && (() => finish(ended)), busy);
   });
   if (ending)
     return (
@@ -140,34 +142,27 @@ export function RunningWork({ unit, work, preset, drives, named, keys = true }: 
       {repair && work.status !== 'alone' && <p className="mb-2 text-read">Try the machine. Did it help?</p>}
       <div className="flex flex-wrap gap-2">
         {repair ? (
-          <>
+          VERDICTS.map((ended, i) => (
             <Button
+              key={ended}
               tone="strong"
-              shortcut={keys ? '1' : undefined}
+              shortcut={keys ? String(1 + i) : undefined}
               disabled={busy}
-              onClick={() => finish('helped')}
+              onClick={() => finish(ended)}
             >
-              It helped
+              {ENDING_WORDS[ended]}
             </Button>
-            <Button
-              tone="strong"
-              shortcut={keys ? '2' : undefined}
-              disabled={busy}
-              onClick={() => finish('no-change')}
-            >
-              No change
-            </Button>
-          </>
+          ))
         ) : (
           <Button tone="strong" shortcut={keys ? '1' : undefined} disabled={busy} onClick={() => finish()}>
             Finished
           </Button>
         )}
-        <Button shortcut={keys ? '3' : undefined} disabled={busy} onClick={toggle}>
+        <Button shortcut={keys ? 'P' : undefined} disabled={busy} onClick={toggle}>
           {work.status === 'alone' ? 'Hands on again' : paused ? 'Go on' : 'Pause'}
         </Button>
         {others.length > 0 && (
-          <Button shortcut={keys ? '8' : undefined} disabled={busy} onClick={() => setHanding(!handing)}>
+          <Button shortcut={keys ? 'H' : undefined} disabled={busy} onClick={() => setHanding(!handing)}>
             Hand over
           </Button>
         )}
@@ -209,7 +204,7 @@ export function RunningWork({ unit, work, preset, drives, named, keys = true }: 
           {OTHER_ENDINGS.map((ended, i) => (
             <Button
               key={ended}
-              shortcut={keys ? String(5 + i) : undefined}
+              shortcut={keys ? String(1 + VERDICTS.length + i) : undefined}
               disabled={busy}
               onClick={() => finish(ended)}
             >
@@ -243,12 +238,12 @@ export function RunningWork({ unit, work, preset, drives, named, keys = true }: 
             onChange={(event) => setStation(event.target.value)}
             wrap="w-[170px]"
           />
-          <Button type="submit" shortcut={keys ? '4' : undefined} disabled={busy}>
+          <Button type="submit" shortcut={keys ? 'R' : undefined} disabled={busy}>
             Leave it to run
           </Button>
           {preset && (
             <p className="pb-2 text-note text-soft">
-              {preset.night ? 'May run over night.' : 'Only while somebody is in the house.'}
+              {preset.night ? 'May run overnight.' : 'Only while somebody is in the house.'}
             </p>
           )}
         </form>

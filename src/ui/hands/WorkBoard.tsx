@@ -103,7 +103,7 @@ export function WorkBoard({ unit, named, drives, log, open, choices, done }: Pro
             {/* room for the longest of them, so that nothing below moves under the pointer */}
             <div aria-live="polite" className="h-[92px] overflow-y-auto py-1">
               {cautions.length === 0 && (
-                <p className="text-row text-soft">What to beware of stands here for the step pointed at.</p>
+                <p className="text-row text-soft">Point at a step to see what to watch out for.</p>
               )}
               {cautions.map((caution) => (
                 <CautionNote key={caution.id} title={caution.title} text={caution.text} />

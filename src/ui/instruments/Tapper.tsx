@@ -177,10 +177,10 @@ export function Tapper({ maker, mayAnswer, onAnswer, onClose }: Props) {
                 </Problem>
               )}
               {Array.isArray(tables) && tables.length === 0 && (
-                <p className="text-soft">The shop has no tables of codes yet: House rules takes them in.</p>
+                <p className="text-soft">The shop has no tables of codes yet: add them under House rules.</p>
               )}
               {Array.isArray(tables) && tables.length > 0 && hits.length === 0 && (
-                <p className="text-soft">In none of them, nor one sign off.</p>
+                <p className="text-soft">Not in any of them, nor one sign off.</p>
               )}
               {hits.length > 0 && (
                 <table className="w-full text-row">

@@ -24,7 +24,7 @@ export function Refused({ problem, of, onDespite, onTakeBack, busy }: Props) {
       {notBack && (
         <span className="mt-2 flex flex-wrap gap-2">
           <Button disabled={busy} onClick={() => onDespite('powered')}>
-            It was powered all the same
+            It was powered anyway
           </Button>
         </span>
       )}
@@ -36,7 +36,7 @@ export function Refused({ problem, of, onDespite, onTakeBack, busy }: Props) {
             </Button>
           ))}
           <Button disabled={busy} onClick={() => onDespite('despite')}>
-            It is so all the same
+            Record it anyway
           </Button>
         </span>
       )}

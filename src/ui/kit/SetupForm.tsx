@@ -46,7 +46,7 @@ export function SetupForm() {
     <form onSubmit={(event) => void submit(event)} className="grid gap-3 sm:grid-cols-2">
       <TextField label="Your name" name="name" required fault={fields.name} autoFocus />
       <TextField
-        label="Address to sign in with"
+        label="E-mail to sign in with"
         hint="mail"
         name="email"
         type="email"
@@ -55,7 +55,7 @@ export function SetupForm() {
       />
       <TextField
         label="Password"
-        hint="10 signs or more"
+        hint="10 characters or more"
         name="password"
         type="password"
         autoComplete="new-password"
@@ -67,7 +67,7 @@ export function SetupForm() {
       <TextField label="Place" name="place" fault={fields.place} />
       <TextField label="Currency" hint="sign" name="currencySign" required fault={fields.currencySign} />
       <ChoiceField
-        label="Decimals of it"
+        label="Decimal places"
         value={decimals}
         onChange={(event) => setDecimals(event.target.value)}
         fault={fields.currencyDecimals}
@@ -97,7 +97,7 @@ export function SetupForm() {
       />
       <ChoiceField
         key={zone}
-        label="Days are counted in"
+        label="Time zone"
         name="timeZone"
         defaultValue={zone}
         fault={fields.timeZone}

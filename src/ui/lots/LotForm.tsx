@@ -57,7 +57,7 @@ export function LotForm({ today }: { today: string }) {
         ))}
       </ChoiceField>
       <TextField
-        label="Letters of its tags"
+        label="Tag prefix"
         {...field('tagPrefix', refused)}
         placeholder="WQ"
         maxLength={4}

@@ -66,7 +66,7 @@ export function ReportPanel({ unit }: { unit: UnitHead }) {
     router.refresh();
   }
   useShortcuts((key) => {
-    if (key.toLowerCase() !== 'g' || disabled) return false;
+    if (key.toLowerCase() !== 'r' || disabled) return false;
     void ask();
     return true;
   });
@@ -82,7 +82,7 @@ export function ReportPanel({ unit }: { unit: UnitHead }) {
         One line to type on the unit, under any live Linux or in the shell of the system installed on it. It
         reads only, posts once, and fills in the specification, serials, drives and what it finds of trouble.
       </p>
-      <Button tone="strong" shortcut="G" disabled={busy || disabled} onClick={() => void ask()}>
+      <Button tone="strong" shortcut="R" disabled={busy || disabled} onClick={() => void ask()}>
         Get its report
       </Button>
       {problem && (

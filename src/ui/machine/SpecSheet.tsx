@@ -1,7 +1,7 @@
 'use client';
 import { useState, type FormEvent } from 'react';
 import { ChoiceField, TextField } from '../kit/fields';
-import { Button, Known, Problem } from '../kit/parts';
+import { Button, Known, Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/hooks/useCommand';
 import type { UnitHead } from '@/words/unit/view';
 
@@ -46,6 +46,22 @@ export function SpecSheet({
                     <span className="text-fine text-soft">
                       {known.basis}, {known.origin}, {known.by}
                     </span>
+                    {i === 0 && known.basis === 'claimed' && unit.mayWrite && !unit.held && (
+                      <Quiet
+                        disabled={busy}
+                        aria-label={`${line.name}: seen, as said`}
+                        className="ml-2 min-h-0! text-note!"
+                        onClick={() =>
+                          void send(
+                            'typeSpec',
+                            { unitId: unit.id, key: line.key, value: known.value },
+                            unit.version,
+                          )
+                        }
+                      >
+                        seen, as said
+                      </Quiet>
+                    )}
                   </div>
                 ))}
               </td>

@@ -140,7 +140,7 @@ export function Exchange({
     else if (key.toLowerCase() === 'b') setInto('bought');
     else if (key === '0') setInto('none');
     else if (key.toLowerCase() === 'o') setOut(cycle(outs, out));
-    else if (key.toLowerCase() === 'g')
+    else if (key.toLowerCase() === 'w')
       setTo(
         cycle(
           WHERE.map(([id]) => id),
@@ -268,7 +268,7 @@ export function Exchange({
           </button>
           {out !== 'none' && (
             <div className="mt-2 flex flex-wrap items-end gap-2" role="group" aria-label="Where it goes">
-              <Key>G</Key>
+              <Key>W</Key>
               {WHERE.map(([id, words]) => (
                 <button
                   key={id}
@@ -293,7 +293,7 @@ export function Exchange({
             {fault || problem?.message}{' '}
             {despite && (
               <Quiet disabled={busy} onClick={() => send(true)}>
-                <Key>A</Key> It went in all the same
+                <Key>A</Key> Fit it anyway
               </Quiet>
             )}
           </Problem>

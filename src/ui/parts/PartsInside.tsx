@@ -34,7 +34,7 @@ export function PartsInside({ unit, parts }: { unit: UnitHead; parts: readonly P
     <section aria-label="Parts in it" className="panel">
       <Heading>Parts in it</Heading>
       {parts.length === 0 && (
-        <p className="text-row text-soft">None on record. Its own report puts them there, or you do.</p>
+        <p className="text-row text-soft">None on record. Its own report adds them, or you do.</p>
       )}
       <ul>
         {parts.map((part) => (

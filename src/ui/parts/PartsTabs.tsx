@@ -8,7 +8,7 @@ export function PartsTabs({ tag, at }: { tag: string; at: '' | '/takes' | '/apar
       label="Parts of this unit"
       at={`${base}${at}`}
       pages={[
-        [base, 'In it and for it'],
+        [base, 'Inside and wanted'],
         [`${base}/takes`, 'What it takes'],
         [`${base}/apart`, 'Taking it apart'],
       ]}

@@ -26,7 +26,7 @@ export function RecordPart({ unit }: { unit: UnitHead }) {
     );
     if (sent.ok) form.reset();
   };
-  if (!open) return <Quiet onClick={() => setOpen(true)}>Put one on record</Quiet>;
+  if (!open) return <Quiet onClick={() => setOpen(true)}>Record a part</Quiet>;
   return (
     <form
       onSubmit={(event) => void record(event)}

@@ -37,7 +37,7 @@ export function TakesForm({ unit, groups, model, provenGb }: Props) {
       // what stands there by other means is not typed anew
       if (typed !== field.value) facts[field.key] = typed || null;
     }
-    if (Object.keys(facts).length === 0) return setSaid('Nothing is different from what stands there.');
+    if (Object.keys(facts).length === 0) return setSaid('Nothing was changed.');
     const whole = submitter?.value === 'model';
     const sent = await send('noteTakes', { unitId: unit.id, facts, model: whole }, unit.version);
     if (sent.ok) setSaid(whole ? `Noted for every ${model}.` : 'Noted for this one.');
@@ -45,8 +45,8 @@ export function TakesForm({ unit, groups, model, provenGb }: Props) {
   return (
     <form onSubmit={(event) => void save(event)} className="panel" aria-label="What it takes">
       <p className="max-w-[640px] text-row text-soft">
-        Everything that is known here decides whether a part goes in. What nobody knows makes “with care” of a
-        “fits”. Read plates with the machine unplugged.
+        What is filled in here decides whether a part fits. Anything unknown makes it “with care”. Read plates
+        with the machine unplugged.
       </p>
       <div className="grid gap-x-8 gap-y-4 pt-3 md:grid-cols-2">
         {groups.map((group) => (

@@ -44,13 +44,12 @@ export function UpgradeList({ unit, view }: { unit: UnitHead; view: UpgradesView
       <Heading className="text-title!">What would pay</Heading>
       {view.weakest && (
         <p className="text-read">
-          Weakest: <b>{view.weakest}</b>. Doubling that is felt; a little more of another is not.
+          Weakest: <b>{view.weakest}</b>. Doubling that would be felt; a little more of anything else would
+          not.
         </p>
       )}
       {view.sets.length === 0 && (
-        <p className="py-2 text-read">
-          Nothing that lies in the bin or was offered pays for itself in this machine as it stands.
-        </p>
+        <p className="py-2 text-read">No part in the bin or on offer would pay for itself in this machine.</p>
       )}
       <ol aria-label="Changes that pay">
         {view.sets.map((set, i) => (
@@ -86,7 +85,7 @@ export function UpgradeList({ unit, view }: { unit: UnitHead; view: UpgradesView
                   disabled={disabled || busy}
                   onClick={() => accept(set)}
                 >
-                  It is done, in
+                  It is in now
                 </Button>
                 <label className="flex items-center gap-2 text-row">
                   <input
@@ -123,7 +122,7 @@ export function UpgradeList({ unit, view }: { unit: UnitHead; view: UpgradesView
                       no more than <Money minor={line.mostMinor} />
                     </>
                   ) : (
-                    'not even for nothing'
+                    'not even free'
                   )}
                 </td>
                 <td className="figures pl-4 text-right">

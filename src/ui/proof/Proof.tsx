@@ -40,6 +40,8 @@ interface Props {
   grade: GradeView;
   battery: string | null;
   top: string | null;
+  /** What a grade wants somebody here to have seen, and only the seller has said. */
+  said: { key: string; name: string; value: string }[];
   laptop: boolean;
 }
 
@@ -49,12 +51,14 @@ const RESULTS = [
   ['absent', 'not fitted'],
 ] as const;
 const SIZES = ['small', 'medium', 'large'];
+/** One for each thing that was only said. */
+const SAID_KEYS = 'ab';
 
 /**
  * Proving: tests by keys, marks on the drawn machine, battery and heat; the grade with its reasons as it
  * stands.
  */
-export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top, laptop }: Props) {
+export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top, said, laptop }: Props) {
   const { send, problem, busy } = useCommand();
   const [picked, setPicked] = useState<string | null>(null);
   const [kind, setKind] = useState(kinds[0].id);
@@ -71,12 +75,16 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
     const words = `${unit.tag}: ${test.name}: ${result[1]}`;
     void given.give(test.id, result[0], send('recordTest', input, unit.version, { words }));
   };
+  const confirm = ({ key, value }: Props['said'][number]) =>
+    void send('typeSpec', { unitId: unit.id, key, value }, unit.version);
   const give = () => void send('giveGrade', { unitId: unit.id }, unit.version);
   useShortcuts((key) => {
     if (disabled) return false;
     const result = RESULTS[Number(key) - 1];
     if (result) return acted(current && (() => record(current, result)));
-    return acted(key.toLowerCase() === 'g' && give, busy);
+    const line = said[SAID_KEYS.indexOf(key.toLowerCase())];
+    if (line) return acted(() => confirm(line), busy);
+    return acted(key === 'Enter' && !grade.given && grade.would !== null && give, busy);
   });
   return (
     <div className="grid gap-gutter lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)] lg:items-start">
@@ -239,6 +247,17 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
               ))}
             </ul>
             {grade.open.length > 0 && <p>Open: {grade.open.join(', ')}.</p>}
+            {said.map((line, i) => (
+              <p key={line.key} className="mt-1.5">
+                <Button
+                  shortcut={SAID_KEYS[i].toUpperCase()}
+                  disabled={disabled || busy}
+                  onClick={() => confirm(line)}
+                >
+                  {line.name}: {line.value}. Seen, as said
+                </Button>
+              </p>
+            ))}
             {grade.blocked.length > 0 && (
               <p>
                 <b>Cannot be sold as working:</b> {grade.blocked.join(', ')}.
@@ -246,7 +265,7 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
             )}
             {grade.lifts.length > 0 && (
               <table className="mt-1 w-full border-collapse text-note">
-                <caption className="sr-only">What would lift it, at the least cost</caption>
+                <caption className="sr-only">Cheapest ways to a better grade</caption>
                 <tbody>
                   {grade.lifts.map((lift) => (
                     <tr key={lift.to} className="border-b border-rule">
@@ -268,7 +287,7 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
             {!grade.given && (
               <Button
                 tone="strong"
-                shortcut="G"
+                shortcut="Enter"
                 className="mt-2"
                 disabled={disabled || busy || !grade.would}
                 onClick={give}

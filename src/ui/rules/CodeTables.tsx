@@ -55,7 +55,7 @@ export function CodeTables({
       {mayWrite && (
         <p className="mt-2">
           <label className="inline-flex min-h-11 cursor-pointer items-center border-2 border-ink px-3.5 font-semibold focus-within:outline-3 hover:bg-track">
-            {busy ? 'Taking it in …' : 'Take a file in'}
+            {busy ? 'Importing …' : 'Import a file'}
             <input
               type="file"
               accept=".csv,.json,text/csv,application/json"

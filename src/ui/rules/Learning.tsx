@@ -38,10 +38,9 @@ export function Learning({ cases, closed, strength, lines, tables, mayWrite }: P
     <section aria-label="Learning">
       <Heading>Learned from closed cases</Heading>
       <p className="text-row text-soft">
-        A case is closed when the whole machine was looked over and all was well, or when it has left: what
-        was scrapped or sold with its faults counts as what it was likely to have. The catalogue’s numbers
-        stand against the shop’s own cases with the strength given here; each row of a test counts a tenth of
-        it.
+        A machine counts as finished when it was looked over as a whole and found well, or when it has left;
+        if it was scrapped or sold with its faults, it counts by what it probably had. The catalogue’s numbers
+        weigh as much as this many of your own finished machines; each row of a test weighs a tenth of that.
       </p>
       <p className="mt-1 text-read">
         {closed} closed {closed === 1 ? 'case' : 'cases'} on record
@@ -52,7 +51,7 @@ export function Learning({ cases, closed, strength, lines, tables, mayWrite }: P
       {mayWrite && (
         <form onSubmit={(event) => void submit(event)} className="mt-2 flex flex-wrap items-end gap-3">
           <TextField
-            label="The catalogue counts as"
+            label="The catalogue weighs as much as"
             hint="closed cases"
             name="strength"
             inputMode="numeric"

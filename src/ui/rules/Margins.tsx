@@ -15,7 +15,7 @@ export function Margins({ marginsFor, mayWrite }: { marginsFor: string; mayWrite
   return (
     <div className="max-w-[560px] pt-4">
       <ChoiceField
-        label="What was paid, margins and books are seen by"
+        label="Purchase prices, margins and books are shown to"
         value={marginsFor}
         disabled={!mayWrite || busy}
         onChange={(event) => void send('setMargins', { marginsFor: event.target.value })}

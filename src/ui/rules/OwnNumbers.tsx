@@ -79,13 +79,13 @@ export function OwnNumbers({ items, own, faults, mayWrite }: Props) {
     <section aria-label="Own numbers">
       <Heading>Own numbers</Heading>
       <p className="text-row text-soft">
-        Where this shop knows better than the catalogue. They are checked as the catalogue is: a row of
-        chances must sum to 100 %, nothing may be named that is not there.
+        Where this shop knows better than the catalogue. They are checked like the catalogue: each row of
+        chances must add up to 100 %, and every name must exist.
       </p>
       {faults.length > 0 && (
         <Problem>
-          The own numbers are left out, because the catalogue has changed under them:{' '}
-          {faults.slice(0, 3).join('; ')}. Take them out or bring in a new file.
+          Your own numbers are not in use, because the catalogue has changed since:{' '}
+          {faults.slice(0, 3).join('; ')}. Take them out or import a new file.
         </Problem>
       )}
       <Field className="mt-3 flex max-w-[520px] flex-col gap-1">

@@ -48,7 +48,7 @@ export function People({ people, me, mayWrite }: { people: PersonView[]; me: str
               </td>
               <td>
                 {!person.open ? (
-                  'signs in no more'
+                  'cannot sign in'
                 ) : mayWrite && person.id !== me ? (
                   <select
                     aria-label={`Role of ${person.name}`}
@@ -171,7 +171,7 @@ function AddPerson() {
     >
       <TextField label="Name" name="name" required fault={fields.name} />
       <TextField
-        label="Address to sign in with"
+        label="E-mail to sign in with"
         hint="mail"
         name="email"
         type="email"
@@ -180,7 +180,7 @@ function AddPerson() {
       />
       <TextField
         label="First password"
-        hint="10 signs or more"
+        hint="10 characters or more"
         name="password"
         type="password"
         autoComplete="new-password"

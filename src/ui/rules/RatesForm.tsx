@@ -55,7 +55,7 @@ export function RatesForm({
         inputMode="decimal"
         disabled={!mayWrite}
       />
-      <ChoiceField label="Days are counted in" {...field('timeZone')} disabled={!mayWrite}>
+      <ChoiceField label="Time zone" {...field('timeZone')} disabled={!mayWrite}>
         {[...new Set([timeZone, 'UTC', ...Intl.supportedValuesOf('timeZone')])].map((zone) => (
           <option key={zone} value={zone}>
             {zone.replaceAll('_', ' ')}
@@ -69,7 +69,7 @@ export function RatesForm({
           </Button>
           {saved && (
             <span role="status" className="ml-3">
-              Kept. A unit follows when it is opened; all at once under Own numbers.
+              Kept. A machine is recalculated when it is opened; all at once under Own numbers.
             </span>
           )}
         </div>

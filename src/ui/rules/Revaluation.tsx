@@ -10,11 +10,11 @@ export function Revaluation({ mayStart }: { mayStart: boolean }) {
   const { job, look } = useJob('revalue');
   const then = (name: string, input: Record<string, unknown>) => void send(name, input).then(look);
   return (
-    <section aria-label="Work all values out again">
+    <section aria-label="Recalculate all values">
       <Heading>All values worked out again</Heading>
       <p className="text-row text-soft">
-        A unit follows the rules, the tables, the own numbers and the bin when it is opened or changed. This
-        does it for all open units at once, so that the lists follow too; the benches can go on meanwhile.
+        A machine is recalculated with rules, tables, own numbers and bin when it is opened or changed. This
+        does it for all open machines at once, so that the lists follow too; benches can carry on meanwhile.
       </p>
       {job && <JobProgress job={job} what="units" />}
       {mayStart && (
@@ -25,7 +25,7 @@ export function Revaluation({ mayStart }: { mayStart: boolean }) {
             </Button>
           ) : (
             <Button disabled={busy} onClick={() => then('startRevaluation', {})}>
-              Work all open units out again
+              Recalculate all open machines
             </Button>
           )}
         </p>

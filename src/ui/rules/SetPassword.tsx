@@ -43,7 +43,7 @@ export function SetPassword({
     >
       <TextField
         label={`New password of ${person.name}`}
-        hint="10 signs or more"
+        hint="10 characters or more"
         name="password"
         type="password"
         autoComplete="new-password"

@@ -5,12 +5,12 @@ import { type MarginView } from './Shelf';
 export function MarginLines({ margin }: { margin: MarginView }) {
   const few = (name: string, minor: number): [string, number, string][] => (minor ? [[name, minor, '']] : []);
   const rows: [string, number, string][] = [
-    ...few('Kept of undone sales, and scrap', margin.besidesMinor),
+    ...few('Kept from undone sales, and scrap', margin.besidesMinor),
     ['Parts', -margin.partsMinor, ''],
     [`Hands, ${Math.round(margin.minutes)} min`, -margin.labourMinor, ''],
     ['Selling fees', -margin.feesMinor, ''],
     ...few('Packing and sending', -margin.postageMinor),
-    ['Left over what going on costs', margin.contributionMinor, 'font-bold border-ink'],
+    ['Left after further costs', margin.contributionMinor, 'font-bold border-ink'],
     ['Share of the lot, spent already', -margin.shareMinor, 'text-soft'],
     ['In the books', margin.profitMinor, 'font-bold border-ink'],
   ];

@@ -94,7 +94,7 @@ export function Shelf({
           <Heading className="text-title!">Data</Heading>
           {gate.length > 0 ? (
             <div className="mt-1">
-              <CautionNote title="It may not leave yet." text={`${gate.join('. ')}.`} />
+              <CautionNote title="It cannot leave yet." text={`${gate.join('. ')}.`} />
             </div>
           ) : (
             <p className="text-read text-worth">
@@ -133,8 +133,7 @@ export function Shelf({
           <Heading>Papers</Heading>
           {gate.length || !(grade || listed || sale) ? (
             <p className="text-soft">
-              The passport and the listing come when its data is accounted for, and it is graded or listed as
-              something else than graded.
+              No papers yet: account for its data first, then grade it or put it on the shelf ungraded.
             </p>
           ) : (
             <p className="flex flex-wrap gap-5 pt-1">

@@ -145,7 +145,9 @@ function CameBack({
       <MoneyField label="Fees lost" text={fees} onText={setFees} wrap="w-[110px]" />
       <TextField label="What the buyer says" name="why" required wrap="w-[280px]" />
       <fieldset className="w-full">
-        <legend className="text-note text-soft">Which is that? It counts as something said, not seen.</legend>
+        <legend className="text-note text-soft">
+          Which of these is that? It counts as a claim, not as seen.
+        </legend>
         <div className="grid max-h-44 grid-cols-2 gap-x-3 overflow-y-auto border border-rule p-2 text-row">
           {complaints.map((each) => (
             <label key={each.id} className="flex min-h-8 items-center gap-2">
@@ -163,10 +165,10 @@ function CameBack({
         </div>
       </fieldset>
       <Button type="submit" tone="strong" disabled={busy}>
-        It is here again
+        It is back
       </Button>
       <p className="text-note text-soft">
-        It is found out again, its drives hold somebody’s data, and it is proved anew.
+        It is diagnosed again, its drives hold somebody’s data, and it is tested anew.
       </p>
       {problem && <Problem>{problem.message}</Problem>}
     </form>

@@ -31,7 +31,7 @@ export function Claims({
   };
   return (
     <Sheet aria-label="Claims">
-      <Heading>Said of it, against what was seen</Heading>
+      <Heading>What was said, against what was found</Heading>
       {lines.length > 0 && (
         <table className="mt-1 w-full border-collapse text-row">
           <thead>

@@ -6,7 +6,7 @@ import type { UnitHead } from '@/words/unit/view';
 /** Moving a unit by hand: back along the line, or out of quarantine (the owner). */
 export function StageMover({ unit, stages }: { unit: UnitHead; stages: { id: string; name: string }[] }) {
   const { send, problem, busy } = useCommand();
-  if (!unit.mayWrite) return <p className="text-row text-soft">It stands at {unit.stageName}.</p>;
+  if (!unit.mayWrite) return <p className="text-row text-soft">It is at {unit.stageName}.</p>;
   return (
     <div>
       <div className="flex flex-wrap gap-1.5">

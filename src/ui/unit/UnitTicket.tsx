@@ -1,20 +1,21 @@
 'use client';
 import { Link } from '@/ui/kit/Link';
 import { usePathname } from 'next/navigation';
-import { useEffect, useState } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import type { BenchState } from '@/core/catalogue';
 import { Money, Sign } from '../kit/theShop';
-import { useShortcuts } from '../kit/keys/keyboard';
+import { acted, useShortcuts } from '../kit/keys/keyboard';
 import { go } from '../kit/keys/ways';
 import { TextField } from '../kit/fields';
-import { Button, Known, Problem, Quiet } from '../kit/parts';
+import { Button, Key, Known, Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/hooks/useCommand';
 import { tellConcern } from '../live/Connection';
 import { refreshFloor } from '../live/floor';
 import { tellStage } from '../frame/LineHere';
-import type { UnitHead } from '@/words/unit/view';
+import { lower } from '@/words/plain';
+import type { PathView, UnitHead } from '@/words/unit/view';
 
-const VIEWS = [
+const SIDES = [
   ['l', 'look', 'Look'],
   ['f', '', 'Find out'],
   ['m', 'machine', 'Machine'],
@@ -24,6 +25,8 @@ const VIEWS = [
   ['s', 'shelf', 'Sell'],
   ['h', 'record', 'History'],
 ] as const;
+/** Sides no step of the path leads to. */
+const ASIDE = ['m', 'x', 'h'];
 
 const BENCH_WORDS: [keyof BenchState, string][] = [
   ['plugged', 'mains on'],
@@ -31,8 +34,51 @@ const BENCH_WORDS: [keyof BenchState, string][] = [
   ['batteryOut', 'battery out'],
   ['boardOut', 'board out'],
 ];
+const CLOSED: BenchState = { plugged: false, caseOpen: false, batteryOut: false, boardOut: false };
 
-/** The unit's ticket: what it is, where it stands, the way to its other sides, what is on the bench now. */
+/** One step of the path: a mark for how it stands, its number, its name and how far it is. */
+function Step({ line, n, href, here }: { line: PathView; n: number; href: string; here: boolean }) {
+  const struck = line.state === 'struck';
+  const state = line.next ? 'next' : struck ? 'not needed' : line.state;
+  return (
+    <li className={`border-b border-rule ${line.next ? 'bg-ink text-paper' : ''}`}>
+      <Link
+        href={href}
+        aria-current={here ? 'page' : undefined}
+        title={line.note}
+        className={`flex min-h-[27px] items-center gap-2 pr-1 text-row ${line.next ? '' : 'hover:bg-track'}`}
+      >
+        <span
+          aria-hidden
+          className={`figures w-6 text-center text-note ${line.state === 'done' && !line.next ? 'text-worth' : line.next ? '' : 'text-soft'}`}
+        >
+          {line.next ? '⏎' : line.state === 'done' ? '✓' : struck ? '–' : n}
+        </span>
+        <span
+          className={`${here ? 'font-bold' : 'font-semibold'} ${struck ? 'line-through opacity-70' : ''}`}
+        >
+          {line.name}
+        </span>
+        <span className="sr-only"> ({state})</span>
+        <span className={`min-w-0 flex-1 truncate text-right text-note ${line.next ? '' : 'text-soft'}`}>
+          {line.note}
+        </span>
+      </Link>
+    </li>
+  );
+}
+
+/** A fact in the running line of them. */
+function Fact({ name, children }: { name: string; children: ReactNode }) {
+  return (
+    <div className="mr-3 inline">
+      <dt className="inline text-soft">{name} </dt>
+      <dd className="inline">{children}</dd>{' '}
+    </div>
+  );
+}
+
+/** The unit's ticket: what it is and whose, how far it is on its way to the shelf and what is next, what it is worth. */
 export function UnitTicket({ unit }: { unit: UnitHead }) {
   const path = usePathname();
   const { send, problem, busy } = useCommand();
@@ -59,24 +105,28 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
       setTimeout(() => void refreshFloor(), 300);
     };
   }, [unit.tag]);
+  const at = (side: string) => `/u/${unit.tag}${side && '/' + side}`;
+  const next = unit.path.find((line) => line.next);
   useShortcuts((key) => {
-    const view = VIEWS.find(([letter]) => letter === key.toLowerCase());
-    if (!view) return false;
-    go(`/u/${unit.tag}${view[1] && '/' + view[1]}`);
-    return true;
-  }, 'frame');
-  const side = path.split('/')[3] ?? '';
+    const line = key === 'Enter' ? next : unit.path[Number(key) - 1];
+    const side = line?.side ?? SIDES.find(([letter]) => letter === key.toLowerCase())?.[1];
+    return acted(side !== undefined && (() => go(at(side))));
+  }, 'side');
+  // a step is where one is when it leads there; of two that lead to one side, the one that is next
+  const leading = unit.path.filter(({ side }) => at(side) === path);
+  const here = leading.find((line) => line.next) ?? leading[0];
+  const lies = BENCH_WORDS.filter(([item]) => unit.bench[item]).map(([, words]) => words);
   return (
     <section
       aria-label="Ticket"
       className="paper punched flex flex-col py-2 pr-4 pl-[26px] md:py-4 lg:sticky lg:top-4 lg:h-[calc(100vh-173px)] lg:self-start lg:overflow-y-auto"
     >
-      <div className="flex items-center gap-3 md:block">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
         <h1 className="figures text-title leading-none font-bold [font-stretch:75%] md:text-figure">
           {unit.tag}
         </h1>
         <span
-          className={`inline-block -rotate-1 md:mt-2 border-2 border-ink px-2 py-0.5 text-fine font-bold tracking-wide uppercase ${unit.stage === 'quarantine' ? 'hatched' : ''}`}
+          className={`inline-block -rotate-1 border-2 border-ink px-2 py-0.5 text-fine font-bold tracking-wide uppercase ${unit.stage === 'quarantine' ? 'hatched' : ''}`}
         >
           {unit.stageName}
         </span>
@@ -87,80 +137,120 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
           {why}
         </p>
       ))}
-      <p className="mt-3 hidden text-lead leading-[1.2] font-semibold md:block">{unit.name}</p>
-      <p className="hidden text-row text-soft md:block">{unit.sub}</p>
-      <nav
-        aria-label="Sides of this unit"
-        className="mt-1.5 flex justify-between gap-x-1 border-t-[1.5px] border-ink pt-1 text-note md:mt-2.5 md:grid md:grid-cols-[auto_auto_auto] md:gap-x-2 md:pt-1.5"
-      >
-        {VIEWS.map(([letter, slug, name]) => {
-          const on = side === slug;
-          return (
-            <Link
-              key={slug}
-              href={`/u/${unit.tag}${slug && '/' + slug}`}
-              aria-current={on ? 'page' : undefined}
-              className={`flex min-h-11 min-w-9 items-center justify-center gap-1.5 md:min-h-[28px] md:justify-start ${on ? 'font-bold' : 'hover:text-matdeep'}`}
-            >
-              <span
-                aria-hidden
-                className={`figures w-5 border text-center text-fine leading-[18px] ${on ? 'border-ink bg-ink text-paper' : 'border-current'}`}
+      <div className="mt-2.5 hidden gap-3 md:flex">
+        <div className="min-w-0 flex-1">
+          <p className="text-lead leading-[1.2] font-semibold">{unit.name}</p>
+          <p className="text-note text-soft">{unit.sub}</p>
+          <p className="text-note text-soft">
+            {unit.theirs ? 'its owner’s' : 'the shop’s'}
+            {unit.days !== null && (
+              <>
+                {' '}
+                · here <span className="figures">{unit.days}</span> d
+              </>
+            )}
+            {unit.costMinor !== null && (
+              <>
+                {' '}
+                · paid{' '}
+                <span className="figures">
+                  <Money minor={unit.costMinor} />
+                </span>
+              </>
+            )}
+          </p>
+        </div>
+        {unit.photo && (
+          <a href={`/api/photos/${unit.photo}`} target="_blank" rel="noreferrer" className="shrink-0">
+            {/* eslint-disable-next-line @next/next/no-img-element */}
+            <img
+              src={`/api/photos/${unit.photo}`}
+              alt="Photograph"
+              className="h-[54px] w-[70px] border border-ink object-cover"
+            />
+          </a>
+        )}
+      </div>
+      <nav aria-label="Sides of this unit" className="mt-1.5 border-t-[1.5px] border-ink md:mt-2.5">
+        <ol aria-label="The path" className="hidden md:block">
+          {unit.path.map((line, i) => (
+            <Step key={line.id} line={line} n={i + 1} href={at(line.side)} here={line === here} />
+          ))}
+        </ol>
+        <div className="flex justify-between gap-x-1 pt-1 text-note md:flex-wrap md:justify-start md:gap-x-4">
+          {SIDES.map(([letter, slug, name]) => {
+            const on = path === at(slug) || (slug !== '' && path.startsWith(`${at(slug)}/`));
+            return (
+              <Link
+                key={slug}
+                href={at(slug)}
+                aria-current={on ? 'page' : undefined}
+                className={`flex min-h-11 min-w-9 items-center justify-center gap-1.5 md:min-h-[28px] md:min-w-0 ${ASIDE.includes(letter) ? '' : 'md:hidden'} ${on ? 'font-bold' : 'hover:text-matdeep'}`}
               >
-                {letter.toUpperCase()}
-              </span>
-              <span className="sr-only md:not-sr-only">{name}</span>
-            </Link>
-          );
-        })}
+                <span
+                  aria-hidden
+                  className={`figures w-5 border text-center text-fine leading-[18px] ${on ? 'border-ink bg-ink text-paper' : 'border-current'}`}
+                >
+                  {letter.toUpperCase()}
+                </span>
+                <span className="sr-only md:not-sr-only">{name}</span>
+              </Link>
+            );
+          })}
+        </div>
       </nav>
-      <dl className="mt-2.5 hidden grid-cols-[78px_1fr] gap-y-1 border-t-[1.5px] border-ink pt-2 text-row md:grid">
+      {/* the bench says it itself, with what moved it */}
+      {unit.worthMinor !== null && path !== at('') && (
+        <p className="mt-2 hidden text-worth md:block">
+          <span className="text-figure leading-none font-bold tracking-tight tabular-nums">
+            <Money minor={unit.worthMinor} plus />
+          </span>{' '}
+          <span className="text-note text-soft">
+            <Sign /> still to win
+          </span>
+        </p>
+      )}
+      <dl className="mt-2 hidden border-t-[1.5px] border-ink pt-1.5 text-note md:block">
         {unit.claim && (
-          <>
-            <dt className="text-soft">Said</dt>
-            <dd>
-              <Known basis="claimed">“{unit.claim}”</Known>
-            </dd>
-          </>
+          <Fact name="said">
+            <Known basis="claimed">“{unit.claim}”</Known>
+          </Fact>
         )}
         {unit.spec.map((line) => (
-          <div key={line.name} className="contents">
-            <dt className="text-soft">{line.name}</dt>
-            <dd className="min-w-0 break-words">
-              <Known basis={line.basis} title={line.title}>
-                {line.value}
-              </Known>
-            </dd>
-          </div>
+          <Fact key={line.name} name={lower(line.name)}>
+            <Known basis={line.basis} title={line.title}>
+              {line.value}
+            </Known>
+          </Fact>
         ))}
-        {unit.goodFor && (
-          <>
-            <dt className="text-soft">Good for</dt>
-            <dd title={unit.system && `Runs ${unit.system}`}>{unit.goodFor}</dd>
-          </>
-        )}
-        <dt className="text-soft">System</dt>
-        <dd>
+        <Fact name="system">
           {unit.keeps ? 'and data stay' : 'may go'}{' '}
           {unit.mayWrite && !unit.held && (
             <Quiet
               disabled={busy}
               onClick={() => void send('setKeeps', { unitId: unit.id, keeps: !unit.keeps }, unit.version)}
-              className="text-note"
+              className="min-h-0! text-note!"
             >
               {unit.keeps ? 'let them go' : 'keep them'}
             </Quiet>
           )}
-        </dd>
-        {unit.costMinor !== null && (
-          <>
-            <dt className="text-soft">Paid</dt>
-            <dd className="figures text-note">
-              <Sign /> <Money minor={unit.costMinor} />
-            </dd>
-          </>
+        </Fact>
+        {lies.length > 0 && (
+          <Fact name="it lies">
+            {lies.join(', ')}{' '}
+            {unit.mayWrite && !unit.held && (
+              <Quiet
+                // pressed while the page is read again it counts too: acts leave in order
+                onClick={() => setBench(CLOSED)}
+                className="min-h-0! text-note!"
+              >
+                closed, unplugged
+              </Quiet>
+            )}
+          </Fact>
         )}
       </dl>
-      <p className="mt-1 hidden flex-wrap items-baseline justify-between gap-x-3 text-fine text-soft md:flex">
+      <p className="mt-auto hidden flex-wrap items-baseline justify-between gap-x-3 pt-1.5 text-fine text-soft md:flex">
         <a
           href={`/api/units/${unit.tag}/label`}
           target="_blank"
@@ -170,55 +260,36 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
           Print its tag
         </a>
         <span>
-          <span className="basis-measured">measured</span> · typed ·{' '}
-          <span className="basis-claimed">claimed</span>
+          <Key>G</Key> then a number, a letter or Enter
         </span>
       </p>
-      <div className="mt-auto hidden border-t-[1.5px] border-ink pt-2 md:block">
-        <h2 className="mb-1.5 text-note text-soft">On the bench now</h2>
-        <div className="flex flex-wrap gap-1.5">
-          {BENCH_WORDS.map(([item, words]) => (
-            <button
-              key={item}
-              type="button"
-              aria-pressed={unit.bench[item]}
-              // pressed while the page is read again it counts too: acts leave in order
-              disabled={!unit.mayWrite || unit.held}
-              onClick={() => setBench({ [item]: !unit.bench[item] })}
-              className={`min-h-9 border-[1.5px] border-ink px-2 text-note ${unit.bench[item] ? 'bg-ink text-paper' : ''} disabled:opacity-60`}
+      {problem && (
+        <Problem>
+          {problem.message}
+          {problem.details?.fields?.how && (
+            <form
+              className="mt-1.5 flex flex-wrap items-end gap-2"
+              onSubmit={(event) => {
+                event.preventDefault();
+                const how = new FormData(event.currentTarget).get('how');
+                void send('setKeeps', { unitId: unit.id, keeps: false, how }, unit.version);
+              }}
             >
-              {words}
-            </button>
-          ))}
-        </div>
-        {problem && (
-          <Problem>
-            {problem.message}
-            {problem.details?.fields?.how && (
-              <form
-                className="mt-1.5 flex flex-wrap items-end gap-2"
-                onSubmit={(event) => {
-                  event.preventDefault();
-                  const how = new FormData(event.currentTarget).get('how');
-                  void send('setKeeps', { unitId: unit.id, keeps: false, how }, unit.version);
-                }}
-              >
-                <TextField label="How they said so" name="how" required placeholder="by telephone, 14:10" />
-                <Button type="submit" disabled={busy}>
-                  Their data may go
-                </Button>
-              </form>
-            )}
-            {problem.details?.notBack && (
-              <span className="mt-2 block">
-                <Button disabled={busy} onClick={() => setBench(asked, true)}>
-                  All the same
-                </Button>
-              </span>
-            )}
-          </Problem>
-        )}
-      </div>
+              <TextField label="How they said so" name="how" required placeholder="by telephone, 14:10" />
+              <Button type="submit" disabled={busy}>
+                Their data may go
+              </Button>
+            </form>
+          )}
+          {problem.details?.notBack && (
+            <span className="mt-2 block">
+              <Button disabled={busy} onClick={() => setBench(asked, true)}>
+                All the same
+              </Button>
+            </span>
+          )}
+        </Problem>
+      )}
     </section>
   );
 }

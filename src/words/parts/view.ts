@@ -15,7 +15,7 @@ export interface PartView {
   serial: string;
   costMinor: number;
   worthMinor: number;
-  /** What it says of itself, in words: "DDR3, SO-DIMM, 4 GB". */
+  /** What it reports, in words: "DDR3, SO-DIMM, 4 GB". */
   says: string;
   knownGood: boolean;
   benchOnly: boolean;

@@ -5,8 +5,8 @@ export const VERDICT_WORDS: Record<HeatVerdict, string> = {
   sound: 'As built',
   paste: 'Paste or mounting',
   'dust or fan': 'Dust, or a weak fan',
-  'fan stalled': 'The fan stands',
-  'fan control': 'The control leaves the fan at idle',
+  'fan stalled': 'The fan has stopped',
+  'fan control': 'Fan control leaves it at idle',
   'sensor lost': 'A sensor’s lead is off',
 };
 

@@ -24,7 +24,7 @@ export function heatPaper(
   const settles = Math.round(reading.stages!.settles);
   const where = room === null ? '' : ` in a room of ${Math.round(room)} °C`;
   if (reading.heldBack || (limit !== null && settles >= limit))
-    return `Under full load it comes to its own limit of ${limit ?? settles} °C${where} and slows down.`;
+    return `Under full load it reaches its own limit of ${limit ?? settles} °C${where} and slows down.`;
   return [
     `Under full load it settles at ${settles} °C${where}`,
     reading.margin !== null && `${Math.round(reading.margin)} K under its own limit`,

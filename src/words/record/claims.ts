@@ -1,7 +1,7 @@
 import { catalogue, causeById, findingById } from '@/catalog';
 import { appliesTo } from '@/core/belief/model';
 import type { Chassis } from '@/core/catalogue';
-import { lower } from '../plain';
+import { lower, share } from '../plain';
 
 /** One thing that was said, and what it was understood as. */
 interface Said {
@@ -25,8 +25,6 @@ interface Row {
   voidedBy: number | null;
 }
 
-const percent = (p: number) => `${Math.round(p * 100)} %`;
-
 /** Believed so much it is found, so little it is ruled out. */
 const FOUND = 0.9;
 const RULED_OUT = 0.03;
@@ -47,7 +45,7 @@ function foundOf(claim: string, beliefs: ReadonlyMap<string, number>): string {
   if (own.p >= FOUND) return `holds: ${words(own)}`;
   if (any !== own && any.p >= FOUND) return `not that: ${words(any)}`;
   if (own.p <= RULED_OUT) return 'does not hold';
-  return `open: ${words(own)} ${percent(own.p)}`;
+  return `open: ${words(own)} ${share(own.p)}`;
 }
 
 /** What a claim says, without who said it: "no picture". */

@@ -13,12 +13,12 @@ export interface LeftView {
 
 /** How a machine ends, once a person has said so. */
 export const DECIDED_WORDS: Record<StopRoute, string> = {
-  disclose: 'It is finished and sold, its faults told',
-  asFound: 'It is sold as found, its faults told',
-  harvest: 'It is taken apart for its parts',
+  disclose: 'To be finished and sold with its faults told',
+  asFound: 'To be sold as found with its faults told',
+  harvest: 'To be taken apart for its parts',
   recycle: 'It is scrapped',
-  handOver: 'It is handed over to its owner, what is left told',
-  giveBack: 'It goes back to its owner as it is',
+  handOver: 'To be handed over to its owner, what is left told',
+  giveBack: 'To go back to its owner as it is',
   ask: 'Its owner is asked',
 };
 
@@ -26,7 +26,7 @@ export const DECIDED_WORDS: Record<StopRoute, string> = {
 export function leftView(left: Left, decimals?: number): LeftView {
   switch (left.what) {
     case 'open':
-      return { words: 'End what is begun', note: left.titles.join(', '), side: 'work' };
+      return { words: 'Finish what was started', note: left.titles.join(', '), side: 'work' };
     case 'change':
       return {
         words: `Put in ${left.words}`,
@@ -40,7 +40,7 @@ export function leftView(left: Left, decimals?: number): LeftView {
         side: 'parts/apart',
       };
     case 'data':
-      return { words: 'See to its data', note: left.faults.join('; '), side: 'shelf' };
+      return { words: 'Deal with its data', note: left.faults.join('; '), side: 'shelf' };
     case 'clean':
       return { words: 'Clean it', note: 'no cleaning is on record', side: 'work' };
     case 'tests':
@@ -58,6 +58,6 @@ export function leftView(left: Left, decimals?: number): LeftView {
     case 'hand back':
       return { words: 'Hand it back', note: 'with the parts that came out of it', side: 'shelf' };
     case 'gone':
-      return { words: 'Say what it became', note: 'then it is gone', side: 'shelf' };
+      return { words: 'Record what became of it', note: 'then it is gone', side: 'shelf' };
   }
 }

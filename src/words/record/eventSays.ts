@@ -328,7 +328,7 @@ export const SAYS: Partial<Record<EventKind, Describe>> = {
     `${Number(p.drives) === 0 ? 'none in it' : `${text(p, 'drives')} in it`}${p.labelled ? ', each bears its code' : ''}`,
   'part seen': (p) =>
     `${text(p, 'code')} ${text(p, 'name')}: ${p.answer === 'same' ? 'it is the one' : `another one, now ${text(p, 'made')}`}`,
-  'erasure back': (p) => `${text(p, 'code')}: ${text(p, 'what')} was not so. ${text(p, 'why')}`,
+  'erasure back': (p) => `${text(p, 'code')}: ${text(p, 'what')} taken back: ${text(p, 'why')}`,
   'defect marked': (p, names) => `${markOf(p, names)}, ${SIZES[Number(p.size)] ?? ''}`,
   'defect removed': (p, names) => `${markOf(p, names)}, ${WHY[text(p, 'why')] ?? text(p, 'why')}`,
   graded: (p) => `grade ${text(p, 'grade')}, rubric ${text(p, 'rubric')}`,

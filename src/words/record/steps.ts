@@ -10,7 +10,7 @@ import { partTaken } from './answers';
 import type { CautionView, ShutView, StepView } from '../unit/view';
 import { catalogue } from '@/catalog';
 import type { ShutStep } from '@/core/steps/rank';
-import { lower } from '../plain';
+import { lower, share } from '../plain';
 
 const MOVE_WORDS: Record<BenchItem, [string, string]> = {
   plugged: ['plug it in', 'unplug it'],
@@ -34,8 +34,6 @@ const STOP_WORDS: Record<string, string> = {
 function movesInWords(moves: readonly BenchMove[]): string {
   return moves.map((move) => MOVE_WORDS[move.item][move.to ? 0 : 1]).join(', ');
 }
-
-const share = (p: number) => `${Math.round(p * 100)} %`;
 
 export function cautionView(id: string): CautionView {
   const caution = cautionById(id)!;
@@ -68,7 +66,7 @@ function lookReason(step: RankedStep): string {
   const opening = step.moves.some((move) => move.item === 'caseOpen' && move.to);
   const tail = opening ? 'The case has to come open.' : 'Nothing to unscrew.';
   if (apart.length >= 2) return `Tells “${apart[0]}” from “${apart[1]}”. ${tail}`;
-  return apart.length ? `Makes surer whether it is “${apart[0]}”. ${tail}` : tail;
+  return apart.length ? `Shows whether it is “${apart[0]}”. ${tail}` : tail;
 }
 
 /**
@@ -95,7 +93,7 @@ const BACK_REASONS: Record<string, string> = {
 
 /** Why stop: both sides in money. */
 function stopReason(step: RankedStep, { goingOnMinor, decimals }: Around): string {
-  if (goingOnMinor === null) return 'There is nothing left that could pay.';
+  if (goingOnMinor === null) return 'Nothing left could pay.';
   return `Stopping nets ${minorText(Math.round(step.valueMinor), decimals)}, the best step left ${minorText(Math.round(goingOnMinor), decimals)}.`;
 }
 
@@ -151,7 +149,7 @@ export function stepView(step: RankedStep, around: Around = { sound: 0, goingOnM
       ...base,
       title: repair.name,
       how: repair.how ?? '',
-      reason: `Helps with chance ${share(step.chance ?? 0)}.`,
+      reason: `${share(step.chance ?? 0)} likely to help.`,
       note: repair.part ? repair.part.class : '',
       takes: partTaken(step.id),
       cautions: (repair.cautions ?? []).map(cautionView),
@@ -164,7 +162,7 @@ export function stepView(step: RankedStep, around: Around = { sound: 0, goingOnM
       ...base,
       title: whole.ask,
       how: whole.how ?? '',
-      reason: `Sound with chance ${share(step.chance ?? 0)}: look before anything is unscrewed.`,
+      reason: `${share(step.chance ?? 0)} likely to be sound: look before anything is unscrewed.`,
       outcomes: whole.outcomes.map((outcome, o) => ({
         label: outcome.label,
         leaves: o === 0 ? 'ready to finish and sell' : 'back to finding out',
@@ -186,14 +184,14 @@ export function stepView(step: RankedStep, around: Around = { sound: 0, goingOnM
       ...base,
       title: 'Read what it is',
       how: 'Its report, the label under it, or the set-up screen: processor first.',
-      reason: `What it fetches, and so what to do, hangs on it. Knowing it is worth ${minorText(Math.round(Math.max(0, around.readingMinor ?? 0)), around.decimals)}.`,
+      reason: `Its price, and so what to do, depends on it. Knowing it is worth ${minorText(Math.round(Math.max(0, around.readingMinor ?? 0)), around.decimals)}.`,
     };
   // hardly anything is wrong: what is told is whatever the last tests still find
   if (step.id === 'disclose' && around.sound >= MOSTLY_SOUND)
     return {
       ...base,
       title: 'Enough is known: finish it and sell it',
-      reason: `Sound with chance ${share(around.sound)}. ${stopReason(step, around)}`,
+      reason: `${share(around.sound)} likely to be sound. ${stopReason(step, around)}`,
     };
   const reason = BACK_REASONS[step.id] ?? stopReason(step, around);
   return { ...base, title: STOP_WORDS[step.id] ?? 'Stop here', reason };
@@ -248,7 +246,7 @@ export function changeView(
   nowMinor: number,
   around: Around,
 ): StepView {
-  const fits = change.chance < 1 ? `It fits with chance ${share(change.chance)}. ` : '';
+  const fits = change.chance < 1 ? `${share(change.chance)} likely to fit. ` : '';
   const care = change.set.care.length ? `With care: ${change.set.care.join('; ')}.` : '';
   return {
     kind: 'change',
@@ -283,7 +281,7 @@ export function shutViews(shut: readonly ShutStep[]): ShutView[] {
       why.kind === 'gate'
         ? gateWords(why.gate, why.onlyLikely)
         : why.kind === 'look first'
-          ? `Not powered before it has been looked at from outside: ${why.findings
+          ? `Do not power it yet. First, from outside: ${why.findings
               .map((id) => lower(findingById(id)?.ask ?? id).replace(/[?.]$/, ''))
               .join('; ')}.`
           : why.kind === 'dirt'

@@ -14,6 +14,8 @@ const ON_TICKET: SpecKey[] = [
   'idleCelsius',
   'serial',
 ];
+/** A figure of nothing is told in words. */
+const NONE_OF: Partial<Record<SpecKey, string>> = { memoryGb: 'none', processorLevel: 'not known' };
 const DRIVE_WORDS: Record<string, string> = { none: 'none fitted', disk: 'hard disk', solid: 'solid-state' };
 
 interface Unit {
@@ -30,14 +32,14 @@ interface Unit {
   keeps: boolean | null;
 }
 
-/** What the ticket of a unit says. @param lot it came with */
+/** What the ticket of a unit says. @param lot it came with @param now what hangs on the day and on how far it is */
 export function headView(
   unit: Unit,
   lot: { code: string; source: LotSource },
   spec: Specification,
   mayWrite: boolean,
-  paidShown = true,
-  good: { uses: string; system: string; notPowered?: string[] } = { uses: '', system: '' },
+  paidShown: boolean,
+  now: Pick<UnitHead, 'path' | 'days' | 'photo' | 'worthMinor' | 'notPowered'>,
 ): UnitHead {
   return {
     id: unit.id,
@@ -48,19 +50,22 @@ export function headView(
     name: `${unit.maker} ${unit.model}`.trim() || 'Unnamed machine',
     sub: `${CHASSIS_NAMES[unit.chassis]}, lot ${lot.code}`,
     claim: unit.claim,
-    goodFor: good.uses,
-    notPowered: good.notPowered ?? [],
-    system: spec.text('system') ?? good.system,
+    ...now,
+    theirs: lot.source === 'owner',
     bench: unit.bench,
     costMinor: paidShown ? unit.costMinor : null,
     spec: ON_TICKET.flatMap((key) => {
       const row = spec.best(key);
-      if (!row) return [];
+      // a processor that is named says its level
+      if (!row || (key === 'processorLevel' && spec.best('processor'))) return [];
       const size = key === 'driveKind' && row.value !== 'none' ? spec.text('driveGb') : null;
       return [
         {
           name: SPEC_KEYS[key],
-          value: `${DRIVE_WORDS[row.value] ?? row.value}${size ? `, ${size}` : ''}`,
+          value:
+            (/^0\b/.test(row.value) && NONE_OF[key]) ||
+            (key === 'driveHealth' && row.value.split(':')[0]) ||
+            `${DRIVE_WORDS[row.value] ?? row.value}${size ? `, ${size}` : ''}`,
           basis: row.basis,
           title: `${row.basis}: ${row.origin}, ${row.by}`,
         },

@@ -120,15 +120,34 @@ export interface RunningWorkView {
   planned: number | null;
 }
 
+/** A step of a machine's path as its ticket shows it. */
+export interface PathView {
+  id: string;
+  name: string;
+  /** Side of the unit it is done on. */
+  side: string;
+  state: 'done' | 'open' | 'struck';
+  /** How far it is, in a few signs; why it is not needed. */
+  note: string;
+  next: boolean;
+}
+
 export interface UnitHead {
   id: string;
   tag: string;
   version: number;
   stage: string;
   stageName: string;
-  /** What it is good for, and which system is on it or would run. */
-  goodFor: string;
-  system: string;
+  /** From the dock to the shelf: what stands, what is left, what is next. */
+  path: PathView[];
+  /** It belongs to somebody else. */
+  theirs: boolean;
+  /** Days it has been here; null: it has left. */
+  days: number | null;
+  /** Its newest photograph. */
+  photo: string | null;
+  /** Net still to win, minor units; null: it has left, or nothing is reckoned. */
+  worthMinor: number | null;
   name: string;
   sub: string;
   claim: string;

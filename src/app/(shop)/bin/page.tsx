@@ -49,8 +49,8 @@ export default async function BinPage({ searchParams }: Props) {
         {rows.length === 0 ? (
           <Empty>
             {q || partClass
-              ? 'Nothing in the bin is called so.'
-              : 'The bin is empty. Parts come from outside, or out of units.'}
+              ? 'No part in the bin matches.'
+              : 'The bin is empty. Parts are bought in, or come out of machines.'}
           </Empty>
         ) : (
           <table className="w-full border-collapse text-row">
@@ -131,13 +131,13 @@ export default async function BinPage({ searchParams }: Props) {
       <div className="flex flex-col gap-gutter">
         {actor.role !== 'viewer' && (
           <Sheet>
-            <Heading>A part comes in</Heading>
+            <Heading>Add a part</Heading>
             <PartForm />
           </Sheet>
         )}
         <Sheet>
-          <Heading>Last movements</Heading>
-          <ul aria-label="Last movements of parts" className="text-note">
+          <Heading>Recent movements</Heading>
+          <ul aria-label="Recent movements of parts" className="text-note">
             {moves.map((move, i) => (
               <li key={i} className="border-b border-rule py-1">
                 <span className="figures text-fine text-soft">{dayAndTime(move.at, timeZone)}</span>{' '}

@@ -33,11 +33,11 @@ export default async function BooksPage() {
   return (
     <Sheet>
       <div className="border-b-2 border-ink pb-2.5">
-        <h1 className="text-page leading-8">What each lot made so far</h1>
+        <h1 className="text-page leading-8">What each lot has earned</h1>
         <p className="text-row text-soft">
-          “So far” counts the whole lot’s price against what has been taken. “On sold” gives each sold unit
-          its own share of the lot. “Still” is the expected net of what is open, what is already spent left
-          out.
+          “So far” sets what was taken against the price of the whole lot. “On sold” charges each sold machine
+          its share of the lot. “From the rest” is what open machines are expected to net; money already spent
+          is left out.
         </p>
       </div>
       {books.length === 0 ? (
@@ -57,7 +57,7 @@ export default async function BooksPage() {
               <th className="text-right font-normal">Hands</th>
               <th className="text-right font-normal">So far</th>
               <th className="text-right font-normal">On sold</th>
-              <th className="text-right font-normal">Still</th>
+              <th className="text-right font-normal">From the rest</th>
             </tr>
           </thead>
           <tbody>
@@ -120,11 +120,11 @@ export default async function BooksPage() {
           </b>
         ) : verdict ? (
           <span className="text-soft">
-            The history was whole at {dayAndTime(verdict.at, timeZone)}: every entry follows the one before it
-            and none was changed.
+            The history was intact at {dayAndTime(verdict.at, timeZone)}: every entry follows the one before
+            it and none was changed.
           </span>
         ) : (
-          <span className="text-soft">The history is being gone through for the first time.</span>
+          <span className="text-soft">The history is being checked for the first time.</span>
         )}
       </p>
       <p className={`pt-1 text-row ${well.well ? 'text-soft' : 'font-semibold'}`}>

@@ -13,8 +13,8 @@ export default async function ScannerPage() {
     <Sheet className="max-w-[760px]">
       <h1 className="border-b-2 border-ink pb-2.5 text-page leading-8">Scanner of this bench</h1>
       <p className="max-w-[66ch] pt-3 text-read">
-        A scanner types what it reads, very fast, and ends with a key. How fast, and which key, differs: scan
-        this code and both are learnt, for this browser alone.
+        A scanner types what it reads very fast and ends with a key. How fast, and which key, varies. Scan
+        this code and this browser learns both.
       </p>
       {/* eslint-disable-next-line @next/next/no-img-element */}
       <img

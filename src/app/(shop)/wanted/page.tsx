@@ -29,9 +29,7 @@ export default async function WantedPage() {
           The bin
         </Link>
       </div>
-      {wants.length === 0 && (
-        <Empty>No unit wants a part. They are written down on the side Parts of a unit.</Empty>
-      )}
+      {wants.length === 0 && <Empty>No machine wants a part. Add them on a machine’s Parts side.</Empty>}
       {TITLES.map(([state, title]) => {
         const own = wants.filter((want) => want.state === state);
         return (

@@ -192,7 +192,7 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
             <p className="py-3 text-read text-soft">
               {view.zones.some(({ seen }) => seen)
                 ? 'Nothing on record is dirty.'
-                : 'Say what is dirty, and the steps stand here. Until then it is reckoned with what such a machine usually takes.'}
+                : 'Say what is dirty and the steps appear here. Until then the program assumes what such machines usually take.'}
             </p>
           ) : (
             <p className="flex items-baseline gap-2">
@@ -227,7 +227,7 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
             </p>
           )}
           {view.without.length > 0 && (
-            <p className="pt-2 text-row">No way is known for {view.without.join(', ')}.</p>
+            <p className="pt-2 text-row">No method is known for {view.without.join(', ')}.</p>
           )}
           {!nothing && <WorthIt view={view} />}
           <p className="mt-3 border-t border-rule pt-2 text-note text-soft">{view.school}</p>

@@ -58,7 +58,7 @@ export function ClosingPanel({ unit, mat, stands, moves, check, closing, problem
       {count > 0 && (
         <div className="mt-2">
           <CautionNote
-            title="Not to be closed, not to be powered."
+            title="Do not close it or power it."
             text={
               leads
                 ? 'What a lead feeds stays dark or runs flat out; a loose screw under the board shorts it.'
@@ -109,7 +109,7 @@ export function ClosingPanel({ unit, mat, stands, moves, check, closing, problem
           {problem.message}
           <span className="mt-2 block">
             <Button tone="hazard" disabled={disabled} onClick={() => pass(act, true)}>
-              {act === 'close' ? 'Close it all the same' : 'Power it all the same'}
+              {act === 'close' ? 'Close it anyway' : 'Power it anyway'}
             </Button>
           </span>
         </Problem>

@@ -32,7 +32,7 @@ interface Props {
 }
 
 /** Letters of groups: none that goes to a side of the unit or means something on the mat. */
-const LETTERS = 'ABCDEGIJKNOQRVYZ';
+const LETTERS = 'ABCDEFHIJKMNOPQRSVWYZ';
 const TROUBLE: [string, Move, string][] = [
   ['1', 'missing', 'missing'],
   ['2', 'rounded', 'rounded'],
@@ -90,7 +90,7 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
       <section className="panel">
         <Heading className="text-title!">
           {!mat
-            ? 'No mat lies open for this machine.'
+            ? 'No mat is open for this machine.'
             : stillAsked.length
               ? 'Closed all the same.'
               : 'Closed: everything on the mat was put back.'}
@@ -98,7 +98,7 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
         {stillAsked.length > 0 && <p className="hatched py-2 pr-3">With {stillAsked.join('; ')}.</p>}
         <p className="mt-1 text-read">
           {mat
-            ? 'Open it again and the same things lie where they lay.'
+            ? 'Open it again and everything is where it was.'
             : template.seen > 0
               ? `${things} things as ${template.seen === 1 ? 'the one machine' : `${template.seen} machines`} of this model had them.`
               : `${things} things as this kind of machine usually has them. From the second of the model on it is the model’s own.`}

@@ -68,16 +68,16 @@ function RecordLine({ at, record }: { at: DriveAt; record: DataRecordView }) {
       )}
       {record.mayGoBack && at.mayWrite && !at.held && !asking && (
         <Quiet className="ml-2" onClick={() => setAsking(true)}>
-          was not so
+          take back
         </Quiet>
       )}
       {asking && (
         <form onSubmit={back} className="mt-1 flex flex-wrap items-end gap-2">
-          <TextField label="Why it was not so" name="why" required autoFocus wrap="w-[240px]" />
+          <TextField label="What was wrong with it" name="why" required autoFocus wrap="w-[240px]" />
           <Button type="submit" disabled={busy}>
             Take it back
           </Button>
-          <Button onClick={() => setAsking(false)}>It was so</Button>
+          <Button onClick={() => setAsking(false)}>Keep it</Button>
         </form>
       )}
       {problem && <Problem>{problem.message}</Problem>}

@@ -10,7 +10,7 @@ export function DriveHealth({ drive }: { drive: DrivePageView }) {
     drive.wear === null ? '' : `${Math.round(drive.wear * 100)} % of its life used`,
   ].filter(Boolean);
   return (
-    <section aria-label="What it says of itself" className="panel">
+    <section aria-label="What it reports" className="panel">
       <p className="figures text-note">
         {drive.code} {drive.serial && <span className="text-soft">{drive.serial}</span>}
       </p>
@@ -40,7 +40,7 @@ export function DriveHealth({ drive }: { drive: DrivePageView }) {
       )}
       {drive.cable && (
         <p className="mt-1 text-row">
-          Errors on its lead or port are on record; they never go away. A rising count means the lead.
+          Errors on its lead or port are counted for good. A rising count means the lead.
         </p>
       )}
       {drive.notJudged.map((row) => (

@@ -18,9 +18,9 @@ import { useCommand } from '@/ui/kit/hooks/useCommand';
 
 const LOOK_MS = 2_000;
 const LEVEL_WORDS = {
-  clear: 'Clear: nobody reads it with ordinary means',
-  purge: 'Purge: not in a laboratory either',
-  destroy: 'Destroy: nor used again',
+  clear: 'Clear: unreadable by ordinary means',
+  purge: 'Purge: unreadable in a laboratory too',
+  destroy: 'Destroy: never usable again',
 };
 
 /** How a drive can be erased, and an erasure by script, in its machine or on a dock, from its start to its end. */

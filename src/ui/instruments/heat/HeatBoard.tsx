@@ -101,14 +101,15 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
               />
             )}
             <p className="mt-1 text-row">
-              What jumps at once sits between chip and sink: <b>{stages.chip.kelvin.toFixed(0)} K</b> in{' '}
-              {stages.chip.tau.toFixed(0)} s (dark). What creeps sits between sink and air:{' '}
-              <b>{stages.sink.kelvin.toFixed(0)} K</b> in {duration(stages.sink.tau / 60)} (green). It settles
-              at{' '}
+              Settles at{' '}
               <b>
                 {degrees(stages.settles)} ± {Math.max(1, stages.settlesError).toFixed(0)}
               </b>
-              {run.reading.enough ? '.' : ': not known well enough yet, run it longer.'}
+              {run.limit !== null && <>; limit {degrees(run.limit)}</>}
+              {run.reading.enough ? '.' : ': not known well enough yet, run it longer.'} Chip to heatsink
+              (paste), dark: <b>{stages.chip.kelvin.toFixed(0)} K</b> in {stages.chip.tau.toFixed(0)} s.
+              Heatsink to air (dust, fan), green: <b>{stages.sink.kelvin.toFixed(0)} K</b> in{' '}
+              {duration(stages.sink.tau / 60)}.
             </p>
           </section>
         )}
@@ -211,8 +212,8 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
         </RunPanel>
       </div>
       {run && (
-        <section aria-label="So it is" className="panel">
-          <Heading>So it is</Heading>
+        <section aria-label="Verdict" className="panel">
+          <Heading>Verdict</Heading>
           {run.verdict
             .filter(({ chance }) => chance >= 0.005)
             .map(({ id, chance }) => (
@@ -228,8 +229,8 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
           <p className="mt-3 border-t border-rule pt-2 text-row">
             {run.reading.chipPerWatt !== null && (
               <>
-                {perWatt(run.reading.chipPerWatt)} K/W chip to sink, {perWatt(run.reading.sinkPerWatt)} K/W
-                sink to air at {run.reading.watts!.toFixed(0)} W.{' '}
+                {perWatt(run.reading.chipPerWatt)} K/W chip to heatsink, {perWatt(run.reading.sinkPerWatt)}
+                K/W heatsink to air at {run.reading.watts!.toFixed(0)} W.{' '}
               </>
             )}
             {run.reading.fan && (
@@ -248,14 +249,14 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
             {run.reading.margin !== null &&
               (run.reading.margin > 0
                 ? `Margin to its limit ${run.reading.margin.toFixed(0)} K.`
-                : `It comes to its limit after ${duration((run.reading.trip ?? 0) / 60)}.`)}
+                : `It reaches its limit after ${duration((run.reading.trip ?? 0) / 60)}.`)}
           </p>
           {run.reading.rest && (
             <p className="text-row text-soft">
               At rest {degrees(run.reading.rest.temp)}
               {run.reading.rest.overRoom !== null &&
-                `, ${run.reading.rest.overRoom.toFixed(0)} K over the room`}
-              {!run.reading.rest.reached && '; it had not come to rest'}.
+                `, ${run.reading.rest.overRoom.toFixed(0)} K above the room`}
+              {!run.reading.rest.reached && '; it had not settled'}.
             </p>
           )}
           {day && (
@@ -341,7 +342,7 @@ function BeforeAfter({ before, after }: { before: HeatRunView; after: HeatRunVie
       </table>
       <p className="pt-1 text-row text-soft">
         {after.since.length === 0
-          ? 'Nothing on record lies between them.'
+          ? 'Nothing was recorded in between.'
           : `Between: ${after.since.join('; ')}.${after.since.length > 1 ? ' More than one thing changed.' : ''}`}
       </p>
     </section>

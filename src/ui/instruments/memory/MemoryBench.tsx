@@ -7,7 +7,7 @@ import { useShortcuts } from '../../kit/keys/keyboard';
 import { go } from '../../kit/keys/ways';
 import { Button, CautionNote, Heading, Problem, Quiet } from '../../kit/parts';
 import { useCommand } from '@/ui/kit/hooks/useCommand';
-import { attended } from '../../kit/words';
+import { attended, percent } from '../../kit/words';
 import type { UnitHead } from '@/words/unit/view';
 import { Board } from './Board';
 import { useMemoryWorker } from './useMemoryWorker';
@@ -235,7 +235,7 @@ export function MemoryBench({ unit, fitted, slots, board, caution }: Props) {
                   {problem.message}{' '}
                   {problem.details?.impossible === true && (
                     <Quiet disabled={busy} onClick={() => void record(true)}>
-                      It is so all the same
+                      Record it anyway
                     </Quiet>
                   )}
                 </Problem>
@@ -254,7 +254,7 @@ export function MemoryBench({ unit, fitted, slots, board, caution }: Props) {
             ) : next ? (
               <>
                 <p className="text-row text-soft">
-                  Next, {attended(next.minutes)}. It starts with chance {Math.round(next.starts * 100)} %.
+                  Next, {attended(next.minutes)}. {percent(next.starts)} likely to start.
                 </p>
                 <h2 aria-live="polite" className="mt-1 text-title leading-[1.15]">
                   {trialWords(now, next.placement, next.clean)}

@@ -144,7 +144,7 @@ export function BatteryBoard({ unit, lines, open, onPapers, money }: Props) {
         </RunPanel>
         <Pairs pairs={pairsOf(lines)} />
       </div>
-      <section aria-label="So it is" className="panel">
+      <section aria-label="Verdict" className="panel">
         <Heading>{last ? BEHAVIOUR[last.behaviour] : 'Nothing is known of it yet'}</Heading>
         {gauges.map((line, n) => (
           <p key={n} className="flex justify-between gap-3 border-b border-rule py-1 text-row">
@@ -191,7 +191,7 @@ export function BatteryBoard({ unit, lines, open, onPapers, money }: Props) {
         {last && <OnPapers unit={unit} kind="battery" on={onPapers} />}
         {unit.mayWrite && !unit.held && (
           <form onSubmit={(event) => void typed(event)} className="mt-3 grid grid-cols-2 items-end gap-2">
-            <TextField label="Full by design" hint="%" name="health" inputMode="decimal" required />
+            <TextField label="Design capacity" hint="%" name="health" inputMode="decimal" required />
             <ChoiceField label="Read in" name="system">
               {SYSTEMS.map((each) => (
                 <option key={each}>{each}</option>

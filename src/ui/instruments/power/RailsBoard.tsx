@@ -110,7 +110,7 @@ export function RailsBoard({
           )}
         />
       </div>
-      <section aria-label="So it is" className="panel">
+      <section aria-label="Verdict" className="panel">
         <Heading>{last ? SUPPLY[last.supply] : 'No rail was read yet'}</Heading>
         {last?.rails.map(({ rail, volts: value, low, high, within, wanders }) => (
           <div key={rail} className="border-b border-rule py-1.5 text-row">

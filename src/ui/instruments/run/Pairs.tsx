@@ -25,7 +25,7 @@ export function Pairs({ pairs }: { pairs: readonly Pair[] }) {
                 {figureWords(id)}
                 <span className="block text-note text-soft">
                   {between.length === 0
-                    ? 'nothing on record lies between'
+                    ? 'nothing was recorded in between'
                     : `${between.join('; ')}${between.length > 1 ? ': more than one thing changed' : ''}`}
                 </span>
               </td>

@@ -108,13 +108,13 @@ export function SelfTestBoard({ unit, told, heard, soak, soaks }: Props) {
         </section>
         <Soaking unit={unit} soak={soak} soaks={soaks} disabled={disabled} />
       </div>
-      <section aria-label="What it told" className="panel">
-        <Heading>What it told</Heading>
+      <section aria-label="What it reported" className="panel">
+        <Heading>What it reported</Heading>
         {told.length === 0 && (
           <Empty>Nothing yet. What the machine finds stands here, test by test, as it is found.</Empty>
         )}
         <table className="w-full border-collapse text-row">
-          <caption className="sr-only">Tests the machine made of itself</caption>
+          <caption className="sr-only">Tests the machine ran on itself</caption>
           <tbody>
             {told.map((row) => (
               <tr key={row.id} className="border-b border-rule align-top">
@@ -137,7 +137,7 @@ export function SelfTestBoard({ unit, told, heard, soak, soaks }: Props) {
                         void send('takeBackSelfTest', { unitId: unit.id, test: row.test }, unit.version)
                       }
                     >
-                      was not so
+                      take back
                     </Quiet>
                   )}
                 </td>

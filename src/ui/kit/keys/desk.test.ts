@@ -139,8 +139,9 @@ describe('a key belongs to the machine on the screen', () => {
   });
   it('a key that leads to another side takes what waits behind it along', () => {
     const { desk, pass } = deskAt();
-    desk.add('frame', (key) => key === 'w' && (desk.leave('/u/WQ-0002/work'), true));
+    desk.add('side', (key) => key === 'w' && (desk.leave('/u/WQ-0002/work'), true));
     const find = page(desk);
+    desk.press('g');
     desk.press('w');
     desk.press('3');
     find.drop();
@@ -150,6 +151,53 @@ describe('a key belongs to the machine on the screen', () => {
     desk.arrive();
     pass(100);
     expect(work.got).toEqual(['3']);
+  });
+});
+
+describe('sides are named behind one key', () => {
+  it('a letter of the page’s own is the page’s; behind the key it names a side, whatever the page does', () => {
+    const { desk } = deskAt();
+    const page: string[] = [];
+    const sides: string[] = [];
+    desk.add('page', (key) => (page.push(key), true));
+    const drop = desk.add('side', (key) => (sides.push(key), key !== 'q'));
+    desk.press('w');
+    desk.press('g');
+    expect(desk.read().turning).toBe(true);
+    desk.press('w');
+    expect(desk.read()).toEqual({ to: null, waiting: [], lost: [] });
+    desk.press('w');
+    expect([page, sides]).toEqual([['w', 'w'], ['w']]);
+    // what names none is nobody's, and Escape takes the key back
+    desk.press('G');
+    expect(desk.press('q')).toBe(false);
+    desk.press('g');
+    expect(desk.press('Escape')).toBe(true);
+    desk.press('w');
+    expect([page, sides]).toEqual([
+      ['w', 'w', 'w'],
+      ['w', 'q'],
+    ]);
+    // where no machine stands on the page the letter is the page's
+    drop();
+    desk.press('g');
+    expect(page.at(-1)).toBe('g');
+  });
+  it('behind a panel that is busy: its own keys wait for it, the way to a side goes on after them', () => {
+    const { desk, pass } = deskAt();
+    let busy = true;
+    const work = page(desk, () => busy);
+    desk.add('side', (key) => key === 'w' && (desk.leave('/u/WQ-0002/work'), true));
+    desk.press('1');
+    desk.press('g');
+    desk.press('w');
+    desk.press('3');
+    expect(desk.read().waiting).toEqual(['1', 'g', 'w', '3']);
+    busy = false;
+    desk.drawn();
+    pass(200);
+    expect(work.got).toEqual(['1']);
+    expect(desk.read()).toEqual({ to: '/u/WQ-0002/work', waiting: ['3'], lost: [] });
   });
 });
 

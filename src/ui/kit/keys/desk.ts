@@ -1,7 +1,11 @@
 /** What a handler says of a key: true: mine, done; "later": mine, once what is on its way is there; else: not mine. */
 export type Taken = boolean | void | 'later';
 export type KeyHandler = (key: string) => Taken;
-export type Rank = 'page' | 'frame';
+/** Sides of the machine on the screen are named behind the key `TURN`, whatever the page does with letters. */
+export type Rank = 'page' | 'frame' | 'side';
+
+/** The key before one that names a side. No page gives it another meaning while a machine stands on it. */
+export const TURN = 'g';
 
 interface Held {
   key: string;
@@ -15,6 +19,8 @@ export interface DeskState {
   waiting: readonly string[];
   /** Keys that were for nothing in the end. */
   lost: readonly string[];
+  /** The next key names a side. */
+  turning?: true;
 }
 
 /** Between two keys that waited: what the first did is drawn before the second is asked, ms. */
@@ -34,10 +40,15 @@ const whenIdle = (run: () => void): unknown =>
  * keeps its key, and those after it, until it can take them. No key is dropped without a word.
  */
 export class KeyDesk {
-  private readonly handlers = { page: new Set<KeyHandler>(), frame: new Set<KeyHandler>() };
+  private readonly handlers: Record<Rank, Set<KeyHandler>> = {
+    page: new Set(),
+    frame: new Set(),
+    side: new Set(),
+  };
   private readonly watchers = new Set<() => void>();
   private held: Held[] = [];
   private to: string | null = null;
+  private turning = false;
   private arrivedAt = -Infinity;
   /** Since the page came the computer has had nothing left to do. */
   private rested: 'no' | 'asked' | 'yes' = 'yes';
@@ -72,7 +83,8 @@ export class KeyDesk {
     if (this.state.lost.length) this.tell({ lost: [] });
     if (this.to !== null || this.held.length) {
       if (this.to !== null && key === 'Escape') this.stay();
-      else this.hold({ key, by: this.to === null ? this.held.at(-1)!.by : null });
+      // who leaves waits for no panel of the page, and what follows is for where they go
+      else this.hold({ key, by: this.to === null && !this.turns(key) ? this.held.at(-1)!.by : null });
       return true;
     }
     const taken = this.ask(key);
@@ -88,6 +100,7 @@ export class KeyDesk {
     const lost = this.held.filter(({ by }) => !sooner && (this.to !== null || by !== null));
     this.held = this.held.filter((held) => !lost.includes(held));
     this.to = to;
+    this.turning = false;
     this.tell({ lost: sooner ? this.state.lost : lost.map(({ key }) => key) });
   }
 
@@ -121,7 +134,19 @@ export class KeyDesk {
     if (this.held.length && this.to === null) this.soon(0);
   }
 
+  private turns = (key: string): boolean => key.toLowerCase() === TURN && this.handlers.side.size > 0;
+
   private ask(key: string): true | false | { by: KeyHandler } {
+    if (this.turning) {
+      this.turning = false;
+      this.tell({});
+      return key === 'Escape' || [...this.handlers.side].some((by) => by(key) === true);
+    }
+    if (this.turns(key)) {
+      this.turning = true;
+      this.tell({});
+      return true;
+    }
     for (const rank of [this.handlers.page, this.handlers.frame])
       for (const by of [...rank].reverse()) {
         const taken = by(key);
@@ -147,7 +172,7 @@ export class KeyDesk {
     const first = this.held[0];
     if (!first || this.to !== null) return;
     const { key, by } = first;
-    const there = by === null || this.handlers.page.has(by) || this.handlers.frame.has(by);
+    const there = by === null || Object.values(this.handlers).some((own) => own.has(by));
     const taken = !there ? false : by === null ? this.ask(key) : by(key);
     if (taken === 'later') return;
     if (typeof taken === 'object') return void (first.by = taken.by);
@@ -173,7 +198,13 @@ export class KeyDesk {
   }
 
   private tell(change: Partial<Pick<DeskState, 'lost'>>): void {
-    this.state = { ...this.state, ...change, to: this.to, waiting: this.held.map(({ key }) => key) };
+    this.state = {
+      lost: this.state.lost,
+      ...change,
+      to: this.to,
+      waiting: this.held.map(({ key }) => key),
+      ...(this.turning && { turning: true }),
+    };
     this.watchers.forEach((watcher) => watcher());
   }
 }

@@ -104,7 +104,7 @@ export function BinFor({ unit, parts, more, facets, chosen }: Props) {
           {problem.message}{' '}
           {despite && problem.code === 'refused' && (
             <Quiet disabled={disabled} onClick={() => void fit(despite, true)}>
-              It went in all the same
+              Fit it anyway
             </Quiet>
           )}
         </Problem>

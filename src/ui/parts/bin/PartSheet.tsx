@@ -64,7 +64,7 @@ export function PartSheet({ part, facts, place, inBin, gone, sold, today, owner,
     const priceMinor = amount('price');
     const [feesMinor, outwardMinor] = [amount('fees'), amount('outward')];
     if (priceMinor === undefined || [priceMinor, feesMinor, outwardMinor].includes(null))
-      return setProblem({ code: 'invalid', message: 'Not sold: say the price, in figures.' });
+      return setProblem({ code: 'invalid', message: 'Not sold: enter the price.' });
     const sent = await send('sellPart', {
       componentId: part.id,
       priceMinor,

@@ -101,7 +101,7 @@ export function BuildForm({ lots }: { lots: readonly { id: string; words: string
               <tr className="headrow">
                 <th className="py-1 font-normal">Part</th>
                 <th className="font-normal">Out of</th>
-                <th className="text-right font-normal">Goes over at</th>
+                <th className="text-right font-normal">Transferred at</th>
                 <th>
                   <span className="sr-only">Leave out</span>
                 </th>
@@ -136,7 +136,7 @@ export function BuildForm({ lots }: { lots: readonly { id: string; words: string
         )}
         <label className="flex min-h-9 items-center gap-2 pt-2 text-row">
           <input type="checkbox" name="despite" className="size-5 accent-ink" />
-          It goes together although the rules say that a part does not fit
+          Build it although the rules say that a part does not fit
         </label>
         <p className="pt-2">
           <Button type="submit" tone="strong" disabled={busy || parts.length === 0 || lots.length === 0}>

@@ -44,7 +44,7 @@ interface Harmful {
 
 const STATES: [string, PlaceState, string][] = [
   ['t', 'there', 'There'],
-  ['g', 'gone', 'Gone'],
+  ['n', 'gone', 'Gone'],
   ['b', 'broken', 'Broken'],
   ['v', 'proven', 'Proven'],
 ];

@@ -58,7 +58,7 @@ export function Prices() {
       />
       <Grid
         title="More or less than usual"
-        note="One with more threads, or younger, adds to its base price, one with fewer, or older, takes off it; never beyond the last two."
+        note="More threads or a newer year add to the base price, fewer or older take off it, never beyond the last two."
         head={['twice the threads, %', 'a year, %', 'at least, %', 'at most, %']}
         rows={[
           {
@@ -127,7 +127,7 @@ export function Prices() {
       />
       <Grid
         title="What they do to the price"
-        note="A machine that starts from a disk is hardly asked for: its price is multiplied, and no table makes one without a drive dearer. What memory adds is multiplied by the processor’s level."
+        note="Hardly anybody asks for a machine that starts from a hard disk: its price is multiplied by this, and a machine without a drive is never dearer. What memory adds is multiplied by the processor’s level."
         head={['no drive', 'hard disk', 'solid-state', ...LEVELS.map((level) => `memory, ${level}`)]}
         rows={[
           {
@@ -240,7 +240,7 @@ export function Prices() {
       />
       <Grid
         title="Used parts"
-        note="What a part taken out fetches or saves the shop; left empty: nothing is taken for it. Scrap is what is left, less fees."
+        note="What a part taken out fetches or saves the shop; empty: nothing. Scrap is what is left, less fees."
         head={chassisRows.map(({ name }) => name)}
         rows={[
           ...classes.map((part) => ({

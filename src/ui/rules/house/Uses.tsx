@@ -105,7 +105,7 @@ export function Uses() {
       />
       <Grid
         title="What machines are wanted for"
-        note="Least a machine must have for each use. Graphics: 1 office, 2 films of 1080 lines, 3 light games."
+        note="Least a machine must have for each use. Graphics: 1 office, 2 films at 1080p, 3 light games."
         head={['least of each']}
         rows={uses.map((use, i) => ({
           key: use.id,

@@ -42,8 +42,8 @@ export function Work() {
         }))}
       />
       <Grid
-        title="Work that is no repair"
-        note="What is named in records stays; it can be called something else. Alone: minutes it runs by itself, and where; over night: nobody need be in the house."
+        title="Work other than repairs"
+        note="Work that records refer to stays, under whatever name you give it. Alone: minutes it runs by itself, and where. Overnight: nobody need be in the house."
         head={['kind', 'hands, min', 'alone, min', 'hands after, min', 'station', 'over night']}
         rows={steps.fields.map((step, i) => ({
           key: step.key,

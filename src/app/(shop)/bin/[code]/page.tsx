@@ -89,14 +89,14 @@ export default async function PartPage({ params }: Props) {
         </Sheet>
       </div>
       <Sheet>
-        <Heading>Which machines it serves</Heading>
+        <Heading>Machines it fits</Heading>
         {serves.length === 0 ? (
           <Empty>
             {part.place !== 'bin'
               ? 'It is not in the bin.'
               : erasing
-                ? 'Asked again when its erasure is over.'
-                : 'No open machine takes it.'}
+                ? 'It can be matched again once its erasure is done.'
+                : 'No open machine can use it.'}
           </Empty>
         ) : (
           <ul className="text-row">

@@ -132,8 +132,8 @@ export default async function StudyPage({ searchParams }: Props) {
       <Compared title="Proposals shown or hidden" heads={['Shown', 'Hidden']} comparison={report.comparison}>
         {!report.until && (
           <p className="max-w-[70ch] pt-2 text-row text-soft">
-            It is still running: who looks often enough finds a difference by chance. What counts is what
-            stands here when it has ended.
+            It is still running. Look often enough and you will find a difference by chance; what counts is
+            the result at the end.
           </p>
         )}
       </Compared>
@@ -143,7 +143,7 @@ export default async function StudyPage({ searchParams }: Props) {
         comparison={report.audit}
       >
         <p className="max-w-[70ch] pt-2 text-row text-soft">
-          Every fifth machine that was to be given up, or sold as it was, is worked to its end, by lot.
+          By lot, every fifth machine that would have been given up or sold as found is worked to its end.
         </p>
       </Compared>
       <section aria-label="Marked blind" className="pt-5">

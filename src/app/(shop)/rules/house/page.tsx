@@ -20,12 +20,12 @@ export default async function HousePage() {
         <Sheet>
           <h1 className="text-page leading-8">Prices, grading, work</h1>
           <p className="pb-3 text-row text-soft">
-            What this shop reckons with. A unit follows when it is opened or changed; all at once under Own
-            numbers.
+            What this shop calculates with. A machine is recalculated when it is opened or changed; all of
+            them at once under Own numbers.
           </p>
           {house.faults.length > 0 && (
             <Problem>
-              The house’s tables are left out, because the program has changed under them:{' '}
+              The house’s tables are not in use, because the program has changed since they were made:{' '}
               {house.faults.slice(0, 3).join('; ')}. What stands here is as shipped.
             </Problem>
           )}

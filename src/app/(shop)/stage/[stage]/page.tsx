@@ -10,8 +10,8 @@ type Props = { params: Promise<{ stage: string }>; searchParams: Asked };
 const WAITS: Record<Stage, string> = {
   dock: 'Received, not looked at yet.',
   look: 'The outside look has begun.',
-  find: 'Being found out: belief and next step.',
-  decide: 'Found out; waiting for a choice.',
+  find: 'Being diagnosed: what is probably wrong, and the next step.',
+  decide: 'Diagnosed; waiting for a decision.',
   hands: 'Repairs and cleaning.',
   system: 'Erasing, installing, updating.',
   prove: 'Tests, marks, grade.',

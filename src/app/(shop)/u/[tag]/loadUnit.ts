@@ -3,10 +3,13 @@ import { cache } from 'react';
 import { database } from '@/db/client';
 import { requireActor } from '@/server/session';
 import { powerNow } from '@/shop/safety/power';
-import { unitByTag } from '@/shop/units/queries';
-import { goodFor, runsWords, usesNow } from '@/words/unit/uses';
-import { seesMargins, shopHouse, shopRules } from '@/shop/rules/queries';
-import { dayOf } from '@/words/time';
+import { photosOf, unitByTag } from '@/shop/units/queries';
+import { minorText } from '@/core/money/minor';
+import { seesMargins, shopRules } from '@/shop/rules/queries';
+import { pathNow } from '@/shop/units/path';
+import { standingOf } from '@/shop/units/remaining';
+import { pathViews } from '@/words/unit/path';
+import { dayOf, daysBetween } from '@/words/time';
 import { keepCurrent } from '@/shop/units/revalue';
 import { asShown } from '@/shop/study/veil';
 import type { UnitHead } from '@/words/unit/view';
@@ -24,14 +27,30 @@ export const loadUnit = cache(async (tag: string) => {
   return { ...current, unit: asShown(current.unit, current.lot.source, study), actor };
 });
 
-export async function unitHead(tag: string): Promise<UnitHead> {
+/** How far it is, by its record; read once a request. */
+export const unitStanding = cache(async (tag: string) => standingOf((await loadUnit(tag)).unit));
+
+export const unitPhotos = cache(async (tag: string) => photosOf((await loadUnit(tag)).unit.id));
+
+export const unitHead = cache(async (tag: string): Promise<UnitHead> => {
   const { unit, lot, spec, actor } = await loadUnit(tag);
-  const [rules, { tables }] = await Promise.all([shopRules(), shopHouse()]);
-  const power = await powerNow(database(), unit);
-  const uses = usesNow(tables, unit.chassis, spec, dayOf(new Date(), rules.timeZone));
+  const [rules, power, standing, photos] = await Promise.all([
+    shopRules(),
+    powerNow(database(), unit),
+    unitStanding(tag),
+    unitPhotos(tag),
+  ]);
+  const left = unit.stage === 'sold' || unit.stage === 'gone';
+  const day = (at: Date) => dayOf(at, rules.timeZone);
   return headView(unit, lot, spec, actor.role !== 'viewer', seesMargins(actor.role, rules), {
-    uses: goodFor(uses),
-    system: runsWords(uses),
+    path: pathViews(pathNow(unit, standing, lot.source), {
+      ...unit,
+      ask: unit.askMinor === null ? '' : minorText(unit.askMinor, rules.currencyDecimals),
+      sold: unit.stage === 'sold',
+    }),
+    days: left ? null : daysBetween(unit.built ? day(unit.createdAt) : lot.receivedOn, day(new Date())),
+    photo: photos[0]?.id ?? null,
+    worthMinor: left ? null : (unit.evaluation?.valueMinor ?? null),
     notPowered: power.why,
   });
-}
+});

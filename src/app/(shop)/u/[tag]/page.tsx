@@ -4,15 +4,15 @@ import type { StopRoute } from '@/core/steps/problem';
 import { database } from '@/db/client';
 import { reservedFor } from '@/shop/parts/bin';
 import { paysIn, proposed, workedOn } from '@/shop/advice/nextStep';
-import { wayToEnd } from '@/shop/units/remaining';
-import { partsIn, photosOf, recordOf, workOf } from '@/shop/units/queries';
+import { wayFrom } from '@/shop/units/remaining';
+import { partsIn, recordOf, workOf } from '@/shop/units/queries';
 import { FindOut } from '@/ui/findout/FindOut';
 import { Empty, Sheet } from '@/ui/kit/parts';
 import { answerViews, runningViews } from '@/words/record/answers';
 import { believedView } from '@/words/record/believed';
 import { shopRules } from '@/shop/rules/queries';
 import { aroundOf, plainStep, shutViews, stepView } from '@/words/record/steps';
-import { loadUnit, unitHead } from './loadUnit';
+import { loadUnit, unitHead, unitPhotos, unitStanding } from './loadUnit';
 import { driveViews, namedDrive } from '@/words/drives/drives';
 import { DECIDED_WORDS, leftView } from '@/words/record/ending';
 
@@ -27,7 +27,7 @@ export default async function FindOutPage({ params, searchParams }: Props) {
     recordOf(unit.id),
     workOf(unit.id),
     database().transaction((tx) => reservedFor(tx, unit.id)),
-    photosOf(unit.id),
+    unitPhotos(tag),
     partsIn(unit.id),
   ]);
   const evaluation = unit.evaluation;
@@ -60,7 +60,7 @@ export default async function FindOutPage({ params, searchParams }: Props) {
         !unit.ending && !head.held,
       );
   const change = unit.ending ? await paysIn(unit) : null;
-  const { told, left } = await wayToEnd(unit, stopRoute, change);
+  const { told, left } = wayFrom(await unitStanding(tag), unit, stopRoute, change);
   return (
     <FindOut
       told={told}

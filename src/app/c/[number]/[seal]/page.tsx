@@ -18,7 +18,7 @@ export default async function CertificatePage({
   const verdict = !found
     ? 'There is no such certificate.'
     : !found.agrees
-      ? 'It does not agree any more.'
+      ? 'It no longer agrees.'
       : found.back
         ? 'It was taken back.'
         : 'It agrees.';
@@ -55,8 +55,7 @@ export default async function CertificatePage({
             </table>
             {found.back && (
               <p className="mt-2">
-                Taken back {when(found.back.at)}: {found.back.why}. The drive is not to be taken for erased by
-                it.
+                Taken back {when(found.back.at)}: {found.back.why}. Do not treat the drive as erased.
               </p>
             )}
             {!found.agrees && (
@@ -68,8 +67,8 @@ export default async function CertificatePage({
             <p className="mt-2 text-row text-soft">
               Its entry fits its seal and follows the one before it: {found.agrees ? 'yes' : 'no'}.{' '}
               {found.history
-                ? `The whole history was last gone through ${when(found.history.at)}: ${found.history.fault || 'whole'}.`
-                : 'The whole history has not been gone through yet.'}
+                ? `The whole history was last checked ${when(found.history.at)}: ${found.history.fault || 'whole'}.`
+                : 'The whole history has not been checked yet.'}
             </p>
           </>
         )}

@@ -15,8 +15,8 @@ export default async function MarkPage() {
         <MarkSteps key={decision.seq} decision={decision} />
       ) : (
         <Empty>
-          Nothing is left for you to mark. Only machines that have left are marked, and only by people who had
-          no hand in them.
+          Nothing left for you to mark. Only machines that have left are marked, and only by people who did
+          not work on them.
         </Empty>
       )}
     </Sheet>

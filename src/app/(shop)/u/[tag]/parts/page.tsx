@@ -10,6 +10,7 @@ import { shopHouse, shopRules } from '@/shop/rules/queries';
 import { partsIn } from '@/shop/units/queries';
 import { factsForUses, usesNow } from '@/words/unit/uses';
 import { BinFor } from '@/ui/parts/bin/BinFor';
+import { FitScanned } from '@/ui/parts/bin/FitScanned';
 import { PartsInside } from '@/ui/parts/PartsInside';
 import { PartsTabs } from '@/ui/parts/PartsTabs';
 import { UpgradeList } from '@/ui/parts/UpgradeList';
@@ -20,14 +21,14 @@ import { upgradeViews } from '@/words/parts/upgrades';
 import { dayOf } from '@/words/time';
 import { loadUnit, unitHead } from '../loadUnit';
 
-type Props = { params: Promise<{ tag: string }>; searchParams: Promise<{ class?: string }> };
+type Props = { params: Promise<{ tag: string }>; searchParams: Promise<{ class?: string; fit?: string }> };
 
 /** Most parts of the bin shown beside a unit at once. */
 const SHOWN = 40;
 
 export default async function PartsPage({ params, searchParams }: Props) {
   const { tag } = await params;
-  const { class: asked } = await searchParams;
+  const { class: asked, fit: scanned } = await searchParams;
   const partClass = PART_CLASSES.find((name) => name === asked);
   const { unit, spec, record } = await loadUnit(tag);
   const [head, rules, house] = await Promise.all([unitHead(tag), shopRules(), shopHouse()]);
@@ -44,10 +45,13 @@ export default async function PartsPage({ params, searchParams }: Props) {
   const possible = all.filter(({ fit }) => fit.answer !== 'no');
   const counts: Record<string, number> = {};
   for (const { part } of possible) counts[part.class] = (counts[part.class] ?? 0) + 1;
+  const code = scanned && /^P-\d{1,6}$/i.test(scanned) ? scanned.toUpperCase() : null;
+  const label = all.find(({ part }) => part.code === code);
   const shown = all.filter(({ part, fit }) => (partClass ? part.class === partClass : fit.answer !== 'no'));
   return (
     <div>
       <PartsTabs tag={unit.tag} at="" />
+      {code && <FitScanned key={code} unit={head} code={code} part={label ? fitView(label) : null} />}
       <div className="grid gap-gutter lg:grid-cols-[minmax(0,1fr)_360px] lg:items-start">
         <div className="flex min-w-0 flex-col gap-gutter">
           {plan && (

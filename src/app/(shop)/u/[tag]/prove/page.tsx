@@ -1,10 +1,11 @@
 import { testsFor, type GradeReason } from '@/core/grade/rubric';
-import { database } from '@/db/client';
 import { liftsFor } from '@/shop/advice/lifts';
-import { proofOf } from '@/shop/proof/proof';
 import { Proof } from '@/ui/proof/Proof';
-import { shopHouse } from '@/shop/rules/queries';
-import { loadUnit, unitHead } from '../loadUnit';
+import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
+import { loadUnit, unitHead, unitStanding } from '../loadUnit';
+
+/** What a grade wants seen or read, not only said. */
+const TO_SEE: SpecKey[] = ['processor', 'memoryGb'];
 
 const SIZES = ['small', 'medium', 'large'];
 
@@ -12,8 +13,7 @@ export default async function ProvePage({ params }: { params: Promise<{ tag: str
   const { tag } = await params;
   const { unit } = await loadUnit(tag);
   const head = await unitHead(tag);
-  const { rubric } = (await shopHouse()).tables;
-  const { marks, tests, result, input, spec } = await proofOf(database(), unit, rubric);
+  const { marks, tests, result, input, spec, rubric } = await unitStanding(tag);
   const lifts = result.grade ? await liftsFor(unit, rubric, input, result.grade, spec) : [];
   const surfaces = rubric.surfaces[unit.chassis];
   const surfaceName = (id: string) => surfaces.find((surface) => surface.id === id)?.name ?? id;
@@ -34,6 +34,10 @@ export default async function ProvePage({ params }: { params: Promise<{ tag: str
       unit={head}
       surfaces={surfaces}
       kinds={rubric.defects.map(({ id, name }) => ({ id, name }))}
+      said={TO_SEE.flatMap((key) => {
+        const best = spec.best(key);
+        return best?.basis === 'claimed' ? [{ key, name: SPEC_KEYS[key], value: best.value }] : [];
+      })}
       laptop={unit.chassis === 'laptop'}
       battery={spec.best('batteryHealth')?.value ?? null}
       top={spec.best('topCelsius')?.value ?? null}

@@ -49,7 +49,7 @@ export default async function RecordPage({ params }: { params: Promise<{ tag: st
       <Sheet aria-label="History">
         <h2 className="text-title">History</h2>
         <p className="text-row text-soft">
-          Nothing here is ever changed or taken away; a correction is a new line. Came with lot {lot.code},{' '}
+          Nothing here is ever changed or removed; a correction is a new line. Came with lot {lot.code},{' '}
           {lot.receivedOn}.
         </p>
         {history.length === 0 ? (
