@@ -1,5 +1,6 @@
 import type Joi from 'joi';
 import { unkeepableIn } from '@/formats/json';
+import { PLAIN_WORDS } from '@/shapes/plainWords';
 import { ShopError } from '@/errors';
 
 export { isoDate, isRowId, minor, rowId, rowNumber, shortText, unitId } from '@/shapes/fields';
@@ -33,21 +34,6 @@ export function versionSeen(version: unknown): number | undefined {
     return version;
   throw new ShopError('invalid', 'Not done: a version is a whole number.');
 }
-
-/** What a shape's own words leave out, in words of the shop instead of the library's. */
-const PLAIN_WORDS = {
-  'any.required': '{{#label}} is missing',
-  'string.empty': '{{#label}} is missing',
-  'string.max': '{{#label}} is too long: {{#limit}} characters at most',
-  'string.min': '{{#label}} is too short: {{#limit}} characters at least',
-  'number.base': '{{#label}} is not a number',
-  'number.integer': '{{#label}} must be a whole number',
-  'number.min': '{{#label}} must be {{#limit}} or more',
-  'number.max': '{{#label}} must be {{#limit}} or less',
-  'array.max': '{{#label}} holds more than {{#limit}}',
-  'array.min': '{{#label}} holds fewer than {{#limit}}',
-  'object.unknown': '{{#label}} is nothing this command takes',
-};
 
 /**
  * Checks a command's input: every text can be kept, and the shape fits.

@@ -100,7 +100,7 @@ describe('forms', () => {
   it('say at each field what is wrong, by the rules the shop itself checks with, before anything is sent', async () => {
     await open('/lots/new');
     await (await field('Lot')).sendKeys('no spaces please');
-    await (await field('Letters')).sendKeys('W');
+    await (await field('Tag prefix')).sendKeys('W');
     await (await field('Price')).sendKeys('dear');
     await click('Receive it');
     await see(browser, '"lot" may hold letters, digits and dashes');
@@ -109,7 +109,7 @@ describe('forms', () => {
     await see(browser, '"price" is not an amount');
     expect(await browser.getCurrentUrl()).toMatch(/lots\/new$/);
     await (await field('Lot')).sendKeys(Key.chord(Key.CONTROL, 'a'), 'FM-1');
-    await (await field('Letters')).sendKeys(Key.chord(Key.CONTROL, 'a'), 'fm');
+    await (await field('Tag prefix')).sendKeys(Key.chord(Key.CONTROL, 'a'), 'fm');
     await (await field('Price')).sendKeys(Key.chord(Key.CONTROL, 'a'), '1,234.50');
     await (await field('Name')).sendKeys('Fish market office');
     await click('Receive it');

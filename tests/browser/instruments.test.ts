@@ -123,7 +123,7 @@ describe('the memory board', () => {
     await see(browser, 'A in 1, B in 2');
     // the machine: module B is bad, everything else is sound
     for (let n = 0; n < 8 && !(await pageText(browser)).includes('Put it on the record'); n++) {
-      await browser.wait(async () => /likely to start|Known after/.test(await pageText(browser)), 10_000);
+      await browser.wait(async () => /likely to start|Known after/.test(await pageText(browser)), 30_000);
       if ((await pageText(browser)).includes('Put it on the record')) break;
       if ((await pageText(browser)).includes('Lay it out so')) await key(Key.ENTER);
       await settled(browser);

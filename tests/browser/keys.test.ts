@@ -50,15 +50,16 @@ describe('a scan, and keys after it', () => {
     );
     expect(await answersOf(old)).toBe(0);
   });
-  it('while a page takes seconds to come, what waits for it is said, and letters lead on from there', async () => {
+  it('while a page takes seconds to come, what waits for it is said, and a side that was named leads on from there', async () => {
     const [old, next] = [await machine(), await machine()];
     await open(`/u/${old.tag}/look`);
     await slowPages(2_000);
     await scanThen(browser, next.tag, [
-      ['w', 600],
+      ['g', 500],
+      ['w', 700],
       ['z', 900],
     ]);
-    await see(browser, '2 keys wait for it');
+    await see(browser, '3 keys wait for it');
     await at(`/u/${next.tag}/work`);
     await see(browser, 'Not taken: Z');
     expect([await answersOf(old), await answersOf(next)]).toEqual([0, 0]);
@@ -148,7 +149,7 @@ describe.each([90, 180])('keys %i ms apart', (ms) => {
       await browser.findElement(By.xpath("//section[@aria-label='Start work']//button[contains(., 'lean')]")),
     );
     await see(browser, 'In hand');
-    await pressFast(browser, ['3', '3', '3', '3', '1'], ms);
+    await pressFast(browser, ['p', 'p', 'p', 'p', '1'], ms);
     const done = async (kind: string) => count(`events where unit_id = $1 and kind = '${kind}'`, unit.id);
     await until(async () => (await done('work finished')) === 1, 'the work was not ended');
     expect([await done('work paused'), await done('work resumed')]).toEqual([2, 2]);
@@ -157,7 +158,7 @@ describe.each([90, 180])('keys %i ms apart', (ms) => {
     const unit = await machine('desktop');
     await open(`/u/${unit.tag}/work/clean`);
     await see(browser, 'Say what is dirty');
-    await pressFast(browser, ['g', '2', 'd', '3', 'Enter'], ms);
+    await pressFast(browser, ['e', '2', 'd', '3', 'Enter'], ms);
     const done = async (kind: string) => count(`events where unit_id = $1 and kind = '${kind}'`, unit.id);
     await until(async () => (await done('soil')) === 2, 'marks were lost');
     await until(async () => (await done('clean step')) === 1, 'the Enter was lost');

@@ -106,7 +106,7 @@ describe('the other places', () => {
     await browser.get(url);
     await (await browser.findElement(By.css('nav[aria-label="The line"] a[href="/stage/find"]'))).click();
     await browser.wait(until.urlContains('/stage/find'), 10_000);
-    await see(browser, 'Being found out');
+    await see(browser, 'Being diagnosed');
     const link = await browser.wait(until.elementLocated(By.css('tbody a')), 10_000);
     const tag = await link.getText();
     await link.click();

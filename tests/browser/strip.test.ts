@@ -69,8 +69,7 @@ describe('a whole strip-down by keys', () => {
     await find("//*[@role='alert'][contains(., 'screen lead not back')]");
     await click('Power it anyway');
     await browser.wait(
-      async () =>
-        (await browser.findElements(By.xpath("//button[contains(., 'all the same')]"))).length === 0,
+      async () => (await browser.findElements(By.xpath("//button[contains(., 'anyway')]"))).length === 0,
       10_000,
     );
     await browser.get(`${url}/u/${TAG}/record`);

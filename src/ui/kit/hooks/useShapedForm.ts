@@ -1,5 +1,6 @@
 'use client';
 import type { Schema } from 'joi';
+import { PLAIN_WORDS } from '@/shapes/plainWords';
 import {
   useForm,
   type DefaultValues,
@@ -24,7 +25,7 @@ interface Shaped<V> {
 export function useShapedForm<V extends FieldValues>({ defaults, toInput, shape }: Shaped<V>) {
   const resolver: Resolver<V> = async (typed, context, options) => {
     const [{ joiResolver }, schema] = await Promise.all([import('@hookform/resolvers/joi'), shape()]);
-    return (await joiResolver(schema, { abortEarly: false })(
+    return (await joiResolver(schema, { abortEarly: false, messages: PLAIN_WORDS })(
       toInput(typed),
       context,
       options as never,

@@ -6,6 +6,7 @@ import { FormProvider, useForm, useWatch } from 'react-hook-form';
 import { houseChanges } from '@/core/house/changes';
 import { houseFaults } from '@/core/house/faults';
 import type { HouseTables } from '@/core/house/tables';
+import { PLAIN_WORDS } from '@/shapes/plainWords';
 import { houseShape } from '@/shapes/house';
 import { Button, Problem } from '../../kit/parts';
 import { useCommand } from '@/ui/kit/hooks/useCommand';
@@ -71,7 +72,11 @@ function Fields({ tables, version, mayWrite, onTyped }: FieldsProps) {
     defaultValues: tables,
     disabled: !mayWrite,
     resolver: async (values, context, options) =>
-      joiResolver(houseShape, { abortEarly: false })(tidy(values), context, options) as never,
+      joiResolver(houseShape, { abortEarly: false, messages: PLAIN_WORDS })(
+        tidy(values),
+        context,
+        options,
+      ) as never,
   });
   const keep = form.handleSubmit(
     async (values) => {
