@@ -81,11 +81,31 @@ describe('help', () => {
   });
 });
 
+describe('what only the seller has said', () => {
+  it('is confirmed by one key where a grade wants it seen', async () => {
+    await open('/u/WQ-0020/prove');
+    await see(browser, 'Memory: 4 GB. Seen, as said');
+    const said = () => browser.findElements(By.xpath("//button[contains(., 'Seen, as said')]"));
+    const before = (await said()).length;
+    await press(browser, 'a');
+    await browser.wait(async () => (await said()).length === before - 1, 10_000, 'it is still only said');
+  });
+});
+
 describe('an ending leads on', () => {
   it('stop, what is left, and back', async () => {
     await open('/u/WQ-0017');
     await see(browser, 'Stop here');
     await press(browser, Key.ENTER);
+    await see(browser, 'Left to do, in this order');
+    // what is next is one key away from every side of it, and the ticket says which that is
+    await open('/u/WQ-0017/machine');
+    expect(await browser.findElement(By.css('ol[aria-label="The path"]')).getText()).toMatch(/⏎\s*Hands on/);
+    await turnTo(browser, Key.ENTER);
+    await browser.wait(until.urlContains('/parts/apart'), 10_000);
+    await turnTo(browser, '6');
+    await browser.wait(until.urlContains('/prove'), 10_000);
+    await turnTo(browser, 'f');
     await see(browser, 'Left to do, in this order');
     await press(browser, '0');
     await see(browser, 'Stop here');

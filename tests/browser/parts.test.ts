@@ -1,6 +1,6 @@
 import { By, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
-import { clickOn, press, ready, see, turnTo } from './driver';
+import { clickOn, press, ready, scan, see, turnTo } from './driver';
 import { signedIn } from './http';
 import { signedInBrowser } from './signedIn';
 
@@ -116,6 +116,38 @@ describe('one machine, from offer to parts', () => {
         By.xpath("//section[@aria-label='From the bin']//button[contains(., 'fit it')]"),
       ),
     ).toHaveLength(0);
+  });
+});
+
+describe('a part’s label scanned at a machine', () => {
+  it('asks whether it goes in here; Escape leaves all as it was, Enter fits it', async () => {
+    await browser.get(`${url}/u/${tag}/parts?class=memory`);
+    await ready(browser);
+    const code = await (
+      await find("//section[@aria-label='From the bin']//tr[contains(., 'SO-DIMM') or contains(., 'PC3')]//a")
+    ).getText();
+    const ask = async () => {
+      await browser.get(`${url}/u/${tag}/prove`);
+      await ready(browser);
+      await scan(browser, code);
+      await browser.wait(until.urlContains(`/u/${tag}/parts?fit=${code}`), 15_000);
+      await within('Scanned part', code);
+    };
+    await ask();
+    await press(browser, Key.ESCAPE);
+    await browser.wait(async () => !(await browser.getCurrentUrl()).includes('fit='), 10_000);
+    expect(await (await section('Parts in it')).getText()).not.toContain(code);
+    await ask();
+    await press(browser, Key.ENTER);
+    await browser.wait(
+      async () => {
+        const refused = await browser.findElements(By.xpath("//button[contains(., 'Fit it anyway')]"));
+        if (refused.length) await press(browser, Key.ENTER);
+        return (await (await section('Parts in it')).getText()).includes(code);
+      },
+      20_000,
+      'the part did not go in',
+    );
   });
 });
 
