@@ -109,11 +109,30 @@ describe('every main view', () => {
     await resize(browser, 1280, 800);
   });
 
+  it('the wall: what wants hands first, in letters read from afar; nothing on it can be pressed but the way back', async () => {
+    await browser.get(`${url}/wall`);
+    await see(browser, 'The shop now');
+    await settled(browser);
+    expect(await violations(browser)).toEqual([]);
+    const running = await browser.findElement(By.css('section[aria-label="Runs alone"]')).getText();
+    expect(running).toMatch(/^Runs alone\s+WQ-0020\s+hands/);
+    expect(await browser.findElements(By.css('button, input'))).toHaveLength(0);
+    expect(
+      await browser.executeScript(
+        'return document.documentElement.scrollWidth <= document.documentElement.clientWidth',
+      ),
+    ).toBe(true);
+  });
+
   it('the strip asks for hands when a run is over, and says what is left of the others', async () => {
     await browser.get(url);
     const strip = await browser.findElement(By.css('footer')).getText();
     expect(strip).toContain('Hands are');
     expect(strip).toMatch(/WQ-0020[\s\S]*now[\s\S]*erase the drive/);
+    // the tab says so too, on every page one turns to
+    expect(await browser.getTitle()).toMatch(/^\(\d+\) /);
+    await browser.findElement(By.linkText('Lots')).click();
+    await browser.wait(until.titleMatches(/^\(\d+\) Lots/), 10_000);
   });
 });
 

@@ -1,10 +1,12 @@
 import type { ChildProcess } from 'node:child_process';
 import { request } from 'node:http';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { database } from '@/db/client';
 import { makePerson } from '@/server/people';
+import { newestEntry } from '@/shop/history/anchors';
 import { signedIn } from '../browser/http';
 import { SECRET, startServer } from '../browser/shop.setup';
-import { act, lotWith, openShop, owner } from './shop';
+import { act, benchA, lotWith, openShop, owner } from './shop';
 
 process.env.BETTER_AUTH_SECRET = SECRET;
 openShop('door');
@@ -73,6 +75,40 @@ describe('who is let in', () => {
     expect(
       await Promise.race([ended, new Promise((resolve) => setTimeout(() => resolve('still open'), 8_000))]),
     ).toBe('ended');
+  });
+  it('a stream that begins, or begins anew, after something happened says so at once; one that has heard of it waits', async () => {
+    const { caller } = await person('technician');
+    const { units } = await lotWith(['desktop'], { code: 'DOOR-2' });
+    const newest = (await newestEntry(database()))!.seq;
+    const open = async (since: string, headers: Record<string, string> = {}) => {
+      const stream = await fetch(`${server.url}/api/live${since}`, {
+        headers: { cookie: caller.cookie, ...headers },
+      });
+      const reader = stream.body!.getReader();
+      let text = '';
+      return {
+        /** What it has sent, once that holds the words. */
+        async until(words: string): Promise<string> {
+          while (!text.includes(words)) text += new TextDecoder().decode((await reader.read()).value);
+          return text;
+        },
+        close: () => reader.cancel(),
+      };
+    };
+    for (const late of [
+      await open(`?since=${newest - 1}`),
+      await open('', { 'last-event-id': String(newest - 1) }),
+    ]) {
+      await late.until('"reread":true');
+      await late.close();
+    }
+    // the first to listen at all is told to read again; from then on only who has missed something is
+    const abreast = await open(`?since=${newest}`);
+    await act(benchA, 'observe', { unitId: units[0].unitId, finding: 'look-bay', outcome: 1 });
+    const heard = await abreast.until('"kind":"finding"');
+    expect(heard).not.toContain('reread');
+    expect(heard).toMatch(/^id: \d+$/m);
+    await abreast.close();
   });
   it('what the sign-in library offers besides is not there', async () => {
     const { caller } = await person('technician');

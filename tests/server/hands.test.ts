@@ -6,6 +6,7 @@ import { database } from '@/db/client';
 import { account, observations, user, work, workSegments } from '@/db/schema';
 import { bookOf } from './shop';
 import { mineOf } from '@/shop/floor/queries';
+import { handsNow } from '@/shop/floor/wall';
 import { recordNow } from '@/shop/record/queries';
 import { leaveFinding } from '@/shop/work/clock';
 import { act, benchA, benchB, lotWith, openShop, refusal, trainee, unitRow } from './shop';
@@ -27,6 +28,27 @@ const ago = (unitId: string, minutes: number) =>
   database().execute(sql`update work_segments set started_at = started_at - ${minutes} * interval '1 minute',
     seen_at = seen_at - ${minutes} * interval '1 minute', ended_at = ended_at - ${minutes} * interval '1 minute'
     where unit_id = ${unitId}`);
+
+describe('the wall', () => {
+  it('names whose clock runs on what, and nobody who paused or has not answered for long', async () => {
+    const here = async (tag: string) => (await handsNow()).filter((block) => block.tag === tag);
+    const [{ unitId, tag }] = (await lotWith(['desktop'])).units;
+    const { workId } = await act<{ workId: string }>(benchB, 'startWork', { unitId, ref: 'clean-inside' });
+    await ago(unitId, 4);
+    expect(await here(tag)).toEqual([
+      expect.objectContaining({ person: 'Bench B', title: 'Blow and brush the inside', minutes: 0 }),
+    ]);
+    await act(benchB, 'pauseWork', { unitId, workId });
+    expect(await here(tag)).toEqual([]);
+    await act(benchB, 'resumeWork', { unitId, workId });
+    expect((await here(tag))[0].minutes).toBeCloseTo(4, 0);
+    await act(benchB, 'finishWork', { unitId, workId });
+    await act(benchB, 'observe', { unitId, ...CLEAN });
+    expect((await here(tag)).map(({ title }) => title)).toEqual(['Finding out']);
+    await ago(unitId, FINDING_IDLE_MINUTES + 1);
+    expect(await here(tag)).toEqual([]);
+  });
+});
 
 describe('finding out is on the clock', () => {
   it('opened by an answer, closed by leaving; the minutes are the unit’s', async () => {

@@ -1,8 +1,10 @@
 import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
+import { database } from '@/db/client';
 import { benchAddress } from '@/server/bench';
 import { requireActor } from '@/server/session';
 import { floorNow } from '@/shop/floor/queries';
+import { newestEntry } from '@/shop/history/anchors';
 import { benchHands } from '@/shop/people/queries';
 import { shopRules } from '@/shop/rules/queries';
 import { Help } from '@/ui/frame/Help';
@@ -23,6 +25,8 @@ export const dynamic = 'force-dynamic';
 
 export default async function ShopLayout({ children }: { children: ReactNode }) {
   const actor = await requireActor();
+  // before anything else is read: what is sealed from here on the page hears of by its stream
+  const since = (await newestEntry(database()))?.seq ?? 0;
   const nonce = (await headers()).get('x-nonce') ?? undefined;
   const [floor, rules, hands] = await Promise.all([floorNow(actor.id), shopRules(), benchHands()]);
   return (
@@ -42,7 +46,7 @@ export default async function ShopLayout({ children }: { children: ReactNode }) 
         </main>
         <Help />
       </InShop>
-      <Connection />
+      <Connection since={since} />
       <RunningStrip floor={floor} />
     </div>
   );

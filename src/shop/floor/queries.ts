@@ -246,15 +246,14 @@ export async function mineOf(person: string): Promise<MineBlock[]> {
   }));
 }
 
+/** Everything that runs by itself now: what samples, what erases, and blocks left alone, due first. */
+export async function runningBlocks(): Promise<RunningBlock[]> {
+  return (await Promise.all([runsNow(), erasingNow(), runningAlone()])).flat();
+}
+
 /** What every screen shows of the floor to a person, and the moment it was true. */
 export async function floorNow(person: string) {
-  const [{ line, quarantine }, alone, runs, erasing, mine] = await Promise.all([
-    lineOf(),
-    runningAlone(),
-    runsNow(),
-    erasingNow(),
-    mineOf(person),
-  ]);
-  return { line, quarantine, running: [...runs, ...erasing, ...alone], mine, now: Date.now() };
+  const [line, running, mine] = await Promise.all([lineOf(), runningBlocks(), mineOf(person)]);
+  return { ...line, running, mine, now: Date.now() };
 }
 export type Floor = Awaited<ReturnType<typeof floorNow>>;

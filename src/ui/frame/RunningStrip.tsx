@@ -5,6 +5,7 @@ import { duration } from '../kit/words';
 import { SILENT_SECONDS } from '@/words/readings/view';
 import { refreshFloor, useFloor, type Floor } from '../live/floor';
 import type { MineBlock } from './floorView';
+import { useDue } from './useDue';
 
 const TICK_MS = 5_000;
 const SHOWN = 5;
@@ -33,9 +34,16 @@ export function RunningStrip({ floor }: { floor: Floor }) {
       share: Math.min(1, Math.max(0, gone / block.expectedMinutes)),
     };
   });
-  const due = timed.filter((block) =>
+  const done = timed.filter((block) =>
     block.run ? (block.run.silent ?? 0) > SILENT_SECONDS : block.left <= 0,
-  ).length;
+  );
+  const due = done.length;
+  useDue(
+    done.map(
+      ({ tag, title, station, run }) =>
+        `${tag}: ${run ? 'silent, ' : 'done, '}${title.toLowerCase()}${station && `, ${station}`}`,
+    ),
+  );
   const samples = blocks.some(({ run }) => run);
   useEffect(() => {
     if (!samples) return;

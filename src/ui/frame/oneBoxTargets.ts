@@ -37,6 +37,7 @@ const PLACES: Target[] = [
   { id: 'p-wanted', href: '/wanted', title: 'Parts wanted', note: 'list' },
   { id: 'p-build', href: '/build', title: 'Build a machine', note: 'act' },
   { id: 'p-waiting', href: '/stage/waiting', title: 'Waiting for a part', note: 'place' },
+  { id: 'p-wall', href: '/wall', title: 'Wall: the shop now, to be read from afar', note: 'place' },
   { id: 'p-books', href: '/books', title: 'Books', note: 'place' },
   { id: 'p-rules', href: '/rules', title: 'House rules', note: 'place' },
   { id: 'p-numbers', href: '/rules/numbers', title: 'Own numbers, learning', note: 'place' },

@@ -27,8 +27,9 @@ const FLOOR_GATHER_MS = 1_000;
 /**
  * Keeps the page as the shop is: reads it again when something that it shows has changed, and once after
  * every act of one's own.
+ * @param since the newest entry of the history when the page was drawn
  */
-export function Connection() {
+export function Connection({ since }: { since: number }) {
   const router = useRouter();
   const path = usePathname();
   const [reading, startReading] = useTransition();
@@ -37,6 +38,7 @@ export function Connection() {
   const trouble = useSyncExternalStore(shop.watch, shop.trouble, () => '');
   const said = useSyncExternalStore(shop.watch, shop.said, () => '');
   const here = useRef(path);
+  const drawnAt = useRef(since);
   useEffect(() => {
     here.current = path;
     shop.say('');
@@ -78,7 +80,7 @@ export function Connection() {
     let reopen: ReturnType<typeof setTimeout> | undefined;
     let left = false;
     const listen = () => {
-      source = new EventSource('/api/live');
+      source = new EventSource(`/api/live?since=${drawnAt.current}`);
       source.onopen = () => {
         shop.setStreamAway(false);
         // what is still wrong is said anew by the stream

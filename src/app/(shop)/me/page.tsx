@@ -1,4 +1,5 @@
 import { requireActor } from '@/server/session';
+import { NoticeSwitch } from '@/ui/frame/NoticeSwitch';
 import { Sheet } from '@/ui/kit/parts';
 import { OwnPassword } from '@/ui/rules/OwnPassword';
 
@@ -16,6 +17,7 @@ export default async function MePage() {
         sign-in of yours, and this one.
       </p>
       <OwnPassword person={{ id, name }} />
+      <NoticeSwitch />
     </Sheet>
   );
 }

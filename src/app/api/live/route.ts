@@ -1,5 +1,7 @@
+import { database } from '@/db/client';
 import { subscribe } from '@/server/live';
 import { actorOf } from '@/server/session';
+import { newestEntry } from '@/shop/history/anchors';
 
 export const dynamic = 'force-dynamic';
 
@@ -12,8 +14,15 @@ const PING_MS = 15_000;
 /** Streams of one process; a person has a few pages open. */
 const MOST = 500;
 
+/** The last entry of the history a page has heard of: what it was drawn with, or what its stream sent it last. */
+function heardOf(request: Request): number | null {
+  const said = request.headers.get('last-event-id') ?? new URL(request.url).searchParams.get('since') ?? '';
+  return /^\d{1,15}$/.test(said) ? Number(said) : null;
+}
+
 /**
- * Changes in the shop as server-sent events. Ends with the session: at once when the account changes, at the
+ * Changes in the shop as server-sent events. What happened between the moment a page was drawn and the one it
+ * listens from, or while its stream was broken, is made up for by reading again. Ends with the session: at once when the account changes, at the
  * next ping when it was left.
  */
 export async function GET(request: Request): Promise<Response> {
@@ -35,7 +44,7 @@ export async function GET(request: Request): Promise<Response> {
       };
       const leave = subscribe((notice) => {
         if ('person' in notice && notice.person === actor.id) return close();
-        send(`data: ${JSON.stringify(notice)}\n\n`);
+        send(`${'seq' in notice ? `id: ${notice.seq}\n` : ''}data: ${JSON.stringify(notice)}\n\n`);
       });
       const ping = setInterval(async () => {
         const still = await actorOf(headers).catch(() => actor);
@@ -55,6 +64,13 @@ export async function GET(request: Request): Promise<Response> {
       open.add(close);
       request.signal.addEventListener('abort', close);
       send('retry: 1000\n\n');
+      const since = heardOf(request);
+      if (since !== null)
+        newestEntry(database()).then(
+          (newest) => newest && newest.seq > since && send(`data: ${JSON.stringify({ reread: true })}\n\n`),
+          // the stream itself says that the database is away, and reads again when it is back
+          () => undefined,
+        );
     },
     cancel: () => close(),
   });
