@@ -326,7 +326,7 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     // a question that was answered with the case open has left it so
     for (const at of [browser, other])
       await at.wait(() => lies(at), 20_000, 'the case was opened for a look, and nothing says so');
-    await (await button('closed, unplugged')).click();
+    await (await button('closed again, unplugged')).click();
     await browser.wait(async () => !(await lies(browser)), 20_000, 'nothing changed here');
     await other.wait(async () => !(await lies(other)), 20_000, 'nothing changed there');
   });

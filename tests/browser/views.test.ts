@@ -79,7 +79,7 @@ describe('every main view', () => {
   });
 
   it.each(VIEWS)(
-    '%s: nothing serious or critical for axe, no sideways scrolling at 1280 x 800',
+    '%s: nothing serious or critical for axe, no sideways scrolling at 1280 x 800 nor on a phone',
     async (path) => {
       await browser.get(url + path);
       await browser.wait(until.elementLocated(By.css('main')), 10_000);
@@ -92,6 +92,13 @@ describe('every main view', () => {
       );
       expect(wide).toBeLessThanOrEqual(0);
       if (path === '/u/WQ-0007') expect(tall, 'the bench fits the screen').toBeLessThanOrEqual(800);
+      // and none on a phone
+      await resize(browser, 390, 844);
+      const over = await browser.executeAsyncScript<number>(
+        'const done = arguments[0]; requestAnimationFrame(() => requestAnimationFrame(() => done(document.documentElement.scrollWidth - document.documentElement.clientWidth)))',
+      );
+      await resize(browser, 1280, 800);
+      expect(over, 'sideways on a phone').toBeLessThanOrEqual(0);
     },
   );
 

@@ -52,6 +52,8 @@ describe('the path of a machine', () => {
   it('further on what is left of the first look waits until it tells something', () => {
     const further = path({ looking: false, looks: { done: 12, of: 17 } });
     expect(further).toMatchObject({ next: 'found', states: { looked: 'done' } });
+    const never = path({ looking: false, looks: { done: 0, of: 17 } });
+    expect(never).toMatchObject({ next: 'found', states: { looked: 'struck' } });
   });
   it('for sale it goes on as if it were decided', () => {
     const sale = { dataFaults: [], cleaned: true, missing: 0, graded: true, listed: true };

@@ -102,7 +102,12 @@ export function pathOf(input: PathInput): Path {
           ? 'struck'
           : 'open';
   const states: Path['states'] = {
-    looked: looks.done >= looks.of || !looking ? 'done' : decided ? 'struck' : 'open',
+    looked:
+      looks.done >= looks.of || (!looking && looks.done > 0)
+        ? 'done'
+        : decided || !looking
+          ? 'struck'
+          : 'open',
     found: decided || proposed !== 'look' ? 'done' : 'open',
     data: open('data', !theirs(route)),
     hands,

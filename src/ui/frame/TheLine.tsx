@@ -69,7 +69,7 @@ export function TheLine({ floor: withPage, here, who }: { floor: Floor; here: st
           <OneBox />
           <nav
             aria-label="Apart from the line"
-            className="flex justify-end gap-3 pt-0.5 text-fine text-onbarsoft"
+            className="flex justify-end gap-2 pt-0.5 text-fine whitespace-nowrap text-onbarsoft sm:gap-3"
           >
             {quarantine > 0 && (
               <Link href="/stage/quarantine" className="hover:text-onbar">
@@ -77,8 +77,9 @@ export function TheLine({ floor: withPage, here, who }: { floor: Floor; here: st
               </Link>
             )}
             {ASIDE.map(([href, name]) => (
-              <Link key={href} href={href} className="hover:text-onbar">
-                {name}
+              <Link key={href} href={href} aria-label={name} className="hover:text-onbar">
+                <span className="sm:hidden">{name.split(' ').at(-1)}</span>
+                <span className="hidden sm:inline">{name}</span>
               </Link>
             ))}
           </nav>

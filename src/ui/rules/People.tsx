@@ -30,99 +30,101 @@ export function People({ people, me, mayWrite }: { people: PersonView[]; me: str
   return (
     <section aria-label="People" id="people">
       <Heading>People</Heading>
-      <table className="w-full border-collapse text-row">
-        <caption className="sr-only">People and their roles</caption>
-        <tbody>
-          {people.map((person) => (
-            <tr key={person.id} className={`h-11 border-b border-rule ${person.open ? '' : 'text-soft'}`}>
-              <th scope="row" className="text-left font-semibold">
-                {person.name}
-                {person.id === me && <span className="font-normal text-soft"> (you)</span>}
-                <span className="block text-note font-normal whitespace-nowrap text-soft">
-                  {person.email}
-                </span>
-              </th>
-              <td className="text-note text-soft">
-                {person.sessions > 0 &&
-                  `signed in${person.sessions > 1 ? ` ${person.sessions} times` : ''}, last ${person.lastSeen}`}
-              </td>
-              <td>
-                {!person.open ? (
-                  'cannot sign in'
-                ) : mayWrite && person.id !== me ? (
-                  <select
-                    aria-label={`Role of ${person.name}`}
-                    value={person.role}
-                    disabled={busy}
-                    onChange={(event) =>
-                      void send('setRole', { person: person.id, role: event.target.value })
-                    }
-                    className="min-h-9 border-2 border-ink bg-sheet px-2"
-                  >
-                    {ROLES.map(([role]) => (
-                      <option key={role}>{role}</option>
-                    ))}
-                  </select>
-                ) : (
-                  person.role
-                )}
-              </td>
-              <td className="pl-3 text-right whitespace-nowrap">
-                {mayWrite && (
-                  <Quiet
-                    disabled={busy}
-                    className="mr-2.5 text-note"
-                    onClick={() => {
-                      const name = prompt(
-                        `Another name for ${person.name}. The history keeps the old one.`,
-                        person.name,
-                      );
-                      if (name && name !== person.name)
-                        void send('renamePerson', { person: person.id, name });
-                    }}
-                  >
-                    rename
-                  </Quiet>
-                )}
-                {person.open && (mayWrite || person.id === me) && (
-                  <Quiet
-                    disabled={busy}
-                    className="mr-2.5 text-note"
-                    onClick={() => setPassword(setting === person.id ? null : person.id)}
-                  >
-                    password
-                  </Quiet>
-                )}
-                {mayWrite && person.sessions > 0 && person.id !== me && (
-                  <Quiet
-                    disabled={busy}
-                    className="mr-2.5 text-note"
-                    onClick={() => void send('signOutPerson', { person: person.id })}
-                  >
-                    sign out
-                  </Quiet>
-                )}
-                {mayWrite && person.open && person.id !== me && (
-                  <Quiet
-                    disabled={busy}
-                    className="text-note"
-                    onClick={() => {
-                      if (
-                        confirm(
-                          `${person.name} will not be able to sign in any more. What ${person.name} did stays on record; the same address can be let in again below.`,
+      <div className="overflow-x-auto">
+        <table className="w-full border-collapse text-row">
+          <caption className="sr-only">People and their roles</caption>
+          <tbody>
+            {people.map((person) => (
+              <tr key={person.id} className={`h-11 border-b border-rule ${person.open ? '' : 'text-soft'}`}>
+                <th scope="row" className="text-left font-semibold">
+                  {person.name}
+                  {person.id === me && <span className="font-normal text-soft"> (you)</span>}
+                  <span className="block text-note font-normal whitespace-nowrap text-soft">
+                    {person.email}
+                  </span>
+                </th>
+                <td className="text-note text-soft">
+                  {person.sessions > 0 &&
+                    `signed in${person.sessions > 1 ? ` ${person.sessions} times` : ''}, last ${person.lastSeen}`}
+                </td>
+                <td>
+                  {!person.open ? (
+                    'cannot sign in'
+                  ) : mayWrite && person.id !== me ? (
+                    <select
+                      aria-label={`Role of ${person.name}`}
+                      value={person.role}
+                      disabled={busy}
+                      onChange={(event) =>
+                        void send('setRole', { person: person.id, role: event.target.value })
+                      }
+                      className="min-h-9 border-2 border-ink bg-sheet px-2"
+                    >
+                      {ROLES.map(([role]) => (
+                        <option key={role}>{role}</option>
+                      ))}
+                    </select>
+                  ) : (
+                    person.role
+                  )}
+                </td>
+                <td className="pl-3 text-right whitespace-nowrap">
+                  {mayWrite && (
+                    <Quiet
+                      disabled={busy}
+                      className="mr-2.5 text-note"
+                      onClick={() => {
+                        const name = prompt(
+                          `Another name for ${person.name}. The history keeps the old one.`,
+                          person.name,
+                        );
+                        if (name && name !== person.name)
+                          void send('renamePerson', { person: person.id, name });
+                      }}
+                    >
+                      rename
+                    </Quiet>
+                  )}
+                  {person.open && (mayWrite || person.id === me) && (
+                    <Quiet
+                      disabled={busy}
+                      className="mr-2.5 text-note"
+                      onClick={() => setPassword(setting === person.id ? null : person.id)}
+                    >
+                      password
+                    </Quiet>
+                  )}
+                  {mayWrite && person.sessions > 0 && person.id !== me && (
+                    <Quiet
+                      disabled={busy}
+                      className="mr-2.5 text-note"
+                      onClick={() => void send('signOutPerson', { person: person.id })}
+                    >
+                      sign out
+                    </Quiet>
+                  )}
+                  {mayWrite && person.open && person.id !== me && (
+                    <Quiet
+                      disabled={busy}
+                      className="text-note"
+                      onClick={() => {
+                        if (
+                          confirm(
+                            `${person.name} will not be able to sign in any more. What ${person.name} did stays on record; the same address can be let in again below.`,
+                          )
                         )
-                      )
-                        void send('closePerson', { person: person.id });
-                    }}
-                  >
-                    close
-                  </Quiet>
-                )}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+                          void send('closePerson', { person: person.id });
+                      }}
+                    >
+                      close
+                    </Quiet>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       {setting && (
         <SetPassword
           key={setting}

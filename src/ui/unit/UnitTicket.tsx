@@ -177,7 +177,7 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
             <Step key={line.id} line={line} n={i + 1} href={at(line.side)} here={line === here} />
           ))}
         </ol>
-        <div className="flex justify-between gap-x-1 pt-1 text-note md:flex-wrap md:justify-start md:gap-x-4">
+        <div className="grid grid-cols-4 gap-x-1 pt-1 text-note md:flex md:flex-wrap md:justify-start md:gap-x-4">
           {SIDES.map(([letter, slug, name]) => {
             const on = path === at(slug) || (slug !== '' && path.startsWith(`${at(slug)}/`));
             return (
@@ -185,15 +185,15 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
                 key={slug}
                 href={at(slug)}
                 aria-current={on ? 'page' : undefined}
-                className={`flex min-h-11 min-w-9 items-center justify-center gap-1.5 md:min-h-[28px] md:min-w-0 ${ASIDE.includes(letter) ? '' : 'md:hidden'} ${on ? 'font-bold' : 'hover:text-matdeep'}`}
+                className={`flex min-h-9 items-center justify-center gap-1.5 md:min-h-[28px] ${ASIDE.includes(letter) ? '' : 'md:hidden'} ${on ? 'font-bold' : 'hover:text-matdeep'}`}
               >
                 <span
                   aria-hidden
-                  className={`figures w-5 border text-center text-fine leading-[18px] ${on ? 'border-ink bg-ink text-paper' : 'border-current'}`}
+                  className={`figures hidden w-5 border text-center md:inline text-fine leading-[18px] ${on ? 'border-ink bg-ink text-paper' : 'border-current'}`}
                 >
                   {letter.toUpperCase()}
                 </span>
-                <span className="sr-only md:not-sr-only">{name}</span>
+                <span className={on ? 'underline underline-offset-4 md:no-underline' : ''}>{name}</span>
               </Link>
             );
           })}
@@ -236,7 +236,7 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
           )}
         </Fact>
         {lies.length > 0 && (
-          <Fact name="it lies">
+          <Fact name="on the bench">
             {lies.join(', ')}{' '}
             {unit.mayWrite && !unit.held && (
               <Quiet
@@ -244,7 +244,7 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
                 onClick={() => setBench(CLOSED)}
                 className="min-h-0! text-note!"
               >
-                closed, unplugged
+                closed again, unplugged
               </Quiet>
             )}
           </Fact>

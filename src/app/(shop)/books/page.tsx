@@ -43,67 +43,69 @@ export default async function BooksPage() {
       {books.length === 0 ? (
         <Empty>No lots yet.</Empty>
       ) : (
-        <table className="w-full border-collapse text-row">
-          <thead>
-            <tr className="headrow">
-              <th className="py-1.5 font-normal">Lot</th>
-              <th className="font-normal">Name</th>
-              <th className="text-right font-normal">Units</th>
-              <th className="text-right font-normal">Sold</th>
-              <th className="text-right font-normal">Paid</th>
-              <th className="text-right font-normal">Taken</th>
-              <th className="text-right font-normal">Fees</th>
-              <th className="text-right font-normal">Parts</th>
-              <th className="text-right font-normal">Hands</th>
-              <th className="text-right font-normal">So far</th>
-              <th className="text-right font-normal">On sold</th>
-              <th className="text-right font-normal">From the rest</th>
-            </tr>
-          </thead>
-          <tbody>
-            {books.map((lot) => (
-              <tr key={lot.id} className="relative h-11 border-b border-rule hover:bg-track/60">
-                <td>
-                  <Link
-                    href={`/lots/${lot.code}`}
-                    className="figures font-semibold after:absolute after:inset-0"
-                  >
-                    {lot.code}
-                  </Link>
-                </td>
-                <td className="max-w-[220px] truncate">{lot.name}</td>
-                <td className="figures text-right">{lot.units}</td>
-                <td className="figures text-right">{lot.sold}</td>
-                <td className="figures text-right">
-                  <Money minor={lot.paidMinor} />
-                </td>
-                <td className="figures text-right">
-                  <Money minor={lot.takenMinor} />
-                </td>
-                <td className="figures text-right">
-                  <Money minor={lot.feesMinor} />
-                </td>
-                <td className="figures text-right">
-                  <Money minor={lot.partsMinor} />
-                </td>
-                <td className="figures text-right whitespace-nowrap">
-                  <Money minor={lot.labourMinor} />{' '}
-                  <span className="text-fine text-soft">{duration(lot.attendedMinutes)}</span>
-                </td>
-                {/* a lot nothing was sold of has spent, not lost */}
-                <td className={`figures text-right ${lot.sold ? 'font-semibold' : 'text-soft'}`}>
-                  <Money minor={lot.soFarMinor} plus />
-                </td>
-                <td className="figures text-right">
-                  {lot.sold ? <Money minor={lot.profitOnSoldMinor} plus /> : '–'}
-                </td>
-                <td className="figures text-right text-worth">
-                  <Money minor={lot.stillMinor} plus />
-                </td>
+        <div className="overflow-x-auto">
+          <table className="w-full border-collapse text-row">
+            <thead>
+              <tr className="headrow">
+                <th className="py-1.5 font-normal">Lot</th>
+                <th className="font-normal">Name</th>
+                <th className="text-right font-normal">Units</th>
+                <th className="text-right font-normal">Sold</th>
+                <th className="text-right font-normal">Paid</th>
+                <th className="text-right font-normal">Taken</th>
+                <th className="text-right font-normal">Fees</th>
+                <th className="text-right font-normal">Parts</th>
+                <th className="text-right font-normal">Hands</th>
+                <th className="text-right font-normal">So far</th>
+                <th className="text-right font-normal">On sold</th>
+                <th className="text-right font-normal">From the rest</th>
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {books.map((lot) => (
+                <tr key={lot.id} className="relative h-11 border-b border-rule hover:bg-track/60">
+                  <td>
+                    <Link
+                      href={`/lots/${lot.code}`}
+                      className="figures font-semibold after:absolute after:inset-0"
+                    >
+                      {lot.code}
+                    </Link>
+                  </td>
+                  <td className="max-w-[220px] truncate">{lot.name}</td>
+                  <td className="figures text-right">{lot.units}</td>
+                  <td className="figures text-right">{lot.sold}</td>
+                  <td className="figures text-right">
+                    <Money minor={lot.paidMinor} />
+                  </td>
+                  <td className="figures text-right">
+                    <Money minor={lot.takenMinor} />
+                  </td>
+                  <td className="figures text-right">
+                    <Money minor={lot.feesMinor} />
+                  </td>
+                  <td className="figures text-right">
+                    <Money minor={lot.partsMinor} />
+                  </td>
+                  <td className="figures text-right whitespace-nowrap">
+                    <Money minor={lot.labourMinor} />{' '}
+                    <span className="text-fine text-soft">{duration(lot.attendedMinutes)}</span>
+                  </td>
+                  {/* a lot nothing was sold of has spent, not lost */}
+                  <td className={`figures text-right ${lot.sold ? 'font-semibold' : 'text-soft'}`}>
+                    <Money minor={lot.soFarMinor} plus />
+                  </td>
+                  <td className="figures text-right">
+                    {lot.sold ? <Money minor={lot.profitOnSoldMinor} plus /> : '–'}
+                  </td>
+                  <td className="figures text-right text-worth">
+                    <Money minor={lot.stillMinor} plus />
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
       )}
       {study && (
         <p className="pt-4 text-row">

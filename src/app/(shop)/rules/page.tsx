@@ -23,7 +23,7 @@ export default async function RulesPage() {
   return (
     <div>
       <RulesNav page="" />
-      <div className="grid gap-gutter lg:grid-cols-2 lg:items-start">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-gutter lg:grid-cols-2 lg:items-start">
         <Sheet>
           <h1 className="border-b-2 border-ink pb-2.5 text-page leading-8">House rules</h1>
           <RatesForm

@@ -16,7 +16,7 @@ export default async function HousePage() {
   return (
     <div>
       <RulesNav page="house" />
-      <div className="grid gap-gutter xl:grid-cols-[minmax(0,1fr)_300px] xl:items-start">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-gutter xl:grid-cols-[minmax(0,1fr)_300px] xl:items-start">
         <Sheet>
           <h1 className="text-page leading-8">Prices, grading, work</h1>
           <p className="pb-3 text-row text-soft">
