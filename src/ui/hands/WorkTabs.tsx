@@ -11,7 +11,7 @@ export function WorkTabs({ tag, at }: { tag: string; at: '' | '/strip' | '/clean
         [base, 'Work'],
         [`${base}/strip`, 'Strip down'],
         [`${base}/clean`, 'Clean'],
-        [`${base}/model`, 'Notebook of the model'],
+        [`${base}/model`, 'Model notebook'],
       ]}
     />
   );

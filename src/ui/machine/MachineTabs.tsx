@@ -20,7 +20,7 @@ export function MachineTabs({
         [`${base}/power`, 'Power'],
         [`${base}/speed`, 'Speed'],
         [`${base}/drives`, 'Drives'],
-        [`${base}/tests`, 'Tests itself'],
+        [`${base}/tests`, 'Self-test'],
       ]}
     />
   );

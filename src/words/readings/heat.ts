@@ -2,7 +2,7 @@ import type { HeatReading, HeatVerdict } from '@/core/instruments/heat';
 import type { HeatSample } from '@/core/instruments/heatRun';
 
 export const VERDICT_WORDS: Record<HeatVerdict, string> = {
-  sound: 'As built',
+  sound: 'Normal',
   paste: 'Paste or mounting',
   'dust or fan': 'Dust, or a weak fan',
   'fan stalled': 'The fan has stopped',

@@ -468,7 +468,7 @@ export const heatFindings: FindingRow[] = [
     bench: POWERED,
     instrument: 'heat',
     outcomes: {
-      'as-built': 'As built',
+      'as-built': 'Normal',
       'slow-creep-without-end': 'Slow creep without end',
       'a-jump-in-seconds': 'A jump in seconds',
     },

@@ -229,7 +229,7 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
           <p className="mt-3 border-t border-rule pt-2 text-row">
             {run.reading.chipPerWatt !== null && (
               <>
-                {perWatt(run.reading.chipPerWatt)} K/W chip to heatsink, {perWatt(run.reading.sinkPerWatt)}
+                {perWatt(run.reading.chipPerWatt)} K/W chip to heatsink, {perWatt(run.reading.sinkPerWatt)}{' '}
                 K/W heatsink to air at {run.reading.watts!.toFixed(0)} W.{' '}
               </>
             )}
