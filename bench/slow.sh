@@ -1,6 +1,7 @@
 #!/usr/bin/env bash
 # The browser tests on a slow machine: the browser slowed four times, two busy loops beside, and the two halves of the
 # tests beside each other as `npm test` runs them. Three times by default; wants the .test cluster started and a build.
+# What failed, and why, stands in .test/slow-RUN-HALF.log when a half has ended.
 # npm run bench:slow [times] [files ...]
 set -uo pipefail
 ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
@@ -12,6 +13,7 @@ trap 'kill $(jobs -p) 2>/dev/null' EXIT
 half() { # its number, its files
   local shard=$1; shift
   OMNITROPE_SHARD=$shard OMNITROPE_SLOWED=4 SE_OFFLINE=true npx vitest run --project browser "$@" --reporter=default 2>&1 |
+    tee "$ROOT/.test/slow-$run-$shard.log" |
     grep --line-buffered -E '×|Tests |Error' | sed -u "s/^/run $run, half $shard: /"
 }
 for ((run = 1; run <= times; run++)); do
