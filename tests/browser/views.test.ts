@@ -137,7 +137,7 @@ describe('every main view', () => {
     expect(strip).toContain('Hands are');
     expect(strip).toMatch(/WQ-0020[\s\S]*now[\s\S]*erase the drive/);
     // the tab says so too, on every page one turns to
-    expect(await browser.getTitle()).toMatch(/^\(\d+\) /);
+    await browser.wait(until.titleMatches(/^\(\d+\) What to work on/), 10_000);
     await browser.findElement(By.linkText('Lots')).click();
     await browser.wait(until.titleMatches(/^\(\d+\) Lots/), 10_000);
   });
