@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { duration } from '../kit/words';
 import { SILENT_SECONDS } from '@/words/readings/view';
 import { refreshFloor, useFloor, type Floor } from '../live/floor';
-import type { MineBlock } from './floorView';
+import { standOf, type MineBlock } from './floorView';
 import { useDue } from './useDue';
 
 const TICK_MS = 5_000;
@@ -27,16 +27,10 @@ export function RunningStrip({ floor }: { floor: Floor }) {
     return () => clearInterval(timer);
   }, [now]);
   const timed = blocks.map((block) => {
-    const gone = (time - new Date(block.startedAt).getTime()) / 60_000;
-    return {
-      ...block,
-      left: block.expectedMinutes - gone,
-      share: Math.min(1, Math.max(0, gone / block.expectedMinutes)),
-    };
+    const stands = standOf(block, time, SILENT_SECONDS);
+    return { ...block, ...stands, share: Math.min(1, Math.max(0, stands.gone / block.expectedMinutes)) };
   });
-  const done = timed.filter((block) =>
-    block.run ? (block.run.silent ?? 0) > SILENT_SECONDS : block.left <= 0,
-  );
+  const done = timed.filter(({ over }) => over);
   const due = done.length;
   useDue(
     done.map(
@@ -76,9 +70,7 @@ export function RunningStrip({ floor }: { floor: Floor }) {
             </li>
           )}
           {timed.slice(0, SHOWN).map((block) => {
-            const silent = (block.run?.silent ?? 0) > SILENT_SECONDS ? block.run!.silent : null;
-            // a run ends by itself: hands are wanted when nothing comes from it any more
-            const over = block.run ? silent !== null : block.left <= 0;
+            const { silent, over } = block;
             return (
               <li
                 key={block.workId}

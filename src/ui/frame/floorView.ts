@@ -23,6 +23,19 @@ export interface RunningBlock {
   run?: { page: string; silent: number | null };
 }
 
+/** How a block stands at a moment: minutes left, how long it has been silent, and whether it wants hands. */
+export function standOf(
+  { startedAt, expectedMinutes, run }: RunningBlock,
+  at: number,
+  silentSeconds: number,
+): { gone: number; left: number; silent: number | null; over: boolean } {
+  const gone = (at - new Date(startedAt).getTime()) / 60_000;
+  const left = expectedMinutes - gone;
+  const silent = (run?.silent ?? 0) > silentSeconds ? run!.silent : null;
+  // a run ends by itself: hands are wanted when nothing comes from it any more
+  return { gone, left, silent, over: run ? silent !== null : left <= 0 };
+}
+
 /** What the person at the screen has begun and not ended. */
 export interface MineBlock {
   workId: string;

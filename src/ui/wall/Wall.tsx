@@ -3,7 +3,7 @@ import { useEffect, useState, type ReactNode } from 'react';
 import { duration } from '../kit/words';
 import { Link } from '../kit/Link';
 import { SILENT_SECONDS } from '@/words/readings/view';
-import type { LineStage, RunningBlock } from '../frame/floorView';
+import { standOf, type LineStage, type RunningBlock } from '../frame/floorView';
 
 /** What the wall is given. */
 export interface WallView {
@@ -36,11 +36,7 @@ export function Wall({ first }: { first: WallView }) {
   }, []);
   const since = (at: string) => (view.now - new Date(at).getTime()) / 60_000;
   const running = view.running
-    .map((block) => {
-      const silent = block.run?.silent ?? 0;
-      const left = block.expectedMinutes - since(block.startedAt);
-      return { ...block, left, over: block.run ? silent > SILENT_SECONDS : left <= 0 };
-    })
+    .map((block) => ({ ...block, ...standOf(block, view.now, SILENT_SECONDS) }))
     .sort((a, b) => Number(b.over) - Number(a.over) || a.left - b.left);
   return (
     <main className="min-h-screen bg-bar p-6 text-onbar">
