@@ -216,6 +216,18 @@ export async function scan(driver: WebDriver, code: string): Promise<void> {
   await driver.executeScript(`${PRESS} scanAt(arguments[0], performance.now());`, code);
 }
 
+/** From now on: a code scanned as soon as a page of this address has anything to see, alive or not. */
+export async function scanOnSight(driver: WebDriver, path: string, code: string): Promise<void> {
+  await devTools(driver, 'Page.addScriptToEvaluateOnNewDocument', {
+    source: `{ ${PRESS}
+      new MutationObserver((_, watching) => {
+        if (location.pathname !== '${path}' || !document.querySelector('header input')) return;
+        watching.disconnect();
+        scanAt('${code}', performance.now());
+      }).observe(document, { childList: true, subtree: true }); }`,
+  });
+}
+
 /** A scan, and keys after it, each so many ms after the scan's Enter by the page's own clock. */
 export async function scanThen(driver: WebDriver, code: string, keys: [string, number][]): Promise<void> {
   await driver.executeScript(

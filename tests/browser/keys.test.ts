@@ -1,8 +1,20 @@
 import pg from 'pg';
 import { By, Key, until as located } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
-import { pageText, press, pressFast, ready, scan, scanThen, see, settled, turnTo } from './driver';
 import {
+  pageText,
+  press,
+  pressFast,
+  ready,
+  scan,
+  scanOnSight,
+  scanThen,
+  see,
+  settled,
+  turnTo,
+} from './driver';
+import {
+  address,
   browser,
   caller,
   client,
@@ -63,6 +75,32 @@ describe('a scan, and keys after it', () => {
     await at(`/u/${next.tag}/work`);
     await see(browser, 'Not taken: Z');
     expect([await answersOf(old), await answersOf(next)]).toEqual([0, 0]);
+  });
+  it('a second one while the first machine’s page is still coming opens the second', async () => {
+    const [old, first, second] = [await machine(), await machine(), await machine()];
+    await open(`/u/${old.tag}/look`);
+    // what is called so is found only once the first page stands
+    await browser.executeScript(
+      `const plain = window.fetch;
+       window.fetch = async (path, options) => {
+         const slow = String(path).includes(arguments[0]) && String(path).includes('/api/');
+         if (slow) await new Promise((go) => setTimeout(go, 2500));
+         else if (new Headers(options?.headers).has('rsc')) await new Promise((go) => setTimeout(go, 1000));
+         return plain(path, options);
+       };`.replace('arguments[0]', `'${second.tag}'`),
+    );
+    await scanThen(browser, first.tag, []);
+    await browser.sleep(600);
+    await scanThen(browser, second.tag, [['1', 300]]);
+    await at(`/u/${second.tag}`);
+    await until(async () => (await answersOf(second)) === 1, 'the key did not reach the second machine');
+    expect([await answersOf(old), await answersOf(first)]).toEqual([0, 0]);
+  });
+  it('as soon as there is a page, before it has come to life', async () => {
+    const [old, next] = [await machine(), await machine()];
+    await scanOnSight(browser, `/u/${old.tag}/look`, next.tag);
+    await browser.get(`${address()}/u/${old.tag}/look`);
+    await at(`/u/${next.tag}`);
   });
   it('nothing is called so: one stays, and a key pressed for it is not the old machine’s', async () => {
     const old = await machine();

@@ -15,14 +15,14 @@ const named = (keys: readonly string[]) => keys.map((key) => NAMES[key] ?? key.t
 export function Turning() {
   const router = useRouter();
   const [turning, start] = useTransition();
-  const went = useRef(false);
+  const went = useRef<string | null>(null);
   const { to, waiting, lost, turning: naming } = useSyncExternalStore(desk.watch, desk.read, () => NONE);
   const [slowTo, setSlowTo] = useState<string | null>(null);
   const [learnt, setLearnt] = useState(0);
   useEffect(
     () =>
       turnBy((href, replace) => {
-        went.current = true;
+        went.current = href;
         start(() => router[replace ? 'replace' : 'push'](href));
       }),
     [router],
@@ -30,9 +30,9 @@ export function Turning() {
   // the page that was loaded whole has come to life, and all of it before its frame
   useEffect(alive, []);
   useEffect(() => {
-    if (turning || !went.current) return;
-    went.current = false;
-    desk.arrive();
+    if (turning || went.current === null) return;
+    desk.arrive(went.current);
+    went.current = null;
   }, [turning]);
   useEffect(() => {
     if (to === null) return;

@@ -47,6 +47,20 @@ function page(desk: KeyDesk, busy: () => boolean = () => false) {
 }
 
 describe('a key belongs to the machine on the screen', () => {
+  it('a code scanned while another page is coming is not forgotten when that one stands', () => {
+    const { desk, pass } = deskAt();
+    desk.leave('/u/WQ-0001/prove');
+    desk.leave('WQ-0002');
+    desk.press('3');
+    desk.arrive('/u/WQ-0001/prove');
+    expect(desk.read()).toMatchObject({ to: 'WQ-0002', waiting: ['3'] });
+    desk.leave('/u/WQ-0002', true);
+    const { got } = page(desk);
+    desk.arrive('/u/WQ-0002');
+    pass(100);
+    expect(got).toEqual(['3']);
+  });
+
   it('from a scan’s Enter on the old page hears nothing; keys wait, in order, for the page that comes', () => {
     const { desk, pass } = deskAt();
     const old = page(desk);

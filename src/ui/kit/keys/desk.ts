@@ -110,9 +110,9 @@ export class KeyDesk {
     this.tell({ lost: [] });
   }
 
-  /** The page one went to stands. */
-  arrive(): void {
-    if (this.to === null) return;
+  /** The page one went to stands. `at`: which; whoever has named another meanwhile is still on the way to that. */
+  arrive(at: string | null = this.to): void {
+    if (this.to === null || this.to !== at) return;
     this.to = null;
     this.arrivedAt = this.now();
     this.rested = 'no';

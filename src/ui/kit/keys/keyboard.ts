@@ -125,6 +125,8 @@ function onKeyDown(event: KeyboardEvent): void {
   pressSoon();
 }
 
+/** Where one is going while the page that was loaded comes to life. */
+const AWAKENING = 'this page';
 let listening = false;
 let early: KeyboardEvent[] = [];
 function start(): void {
@@ -133,7 +135,7 @@ function start(): void {
   reader.scanner = keptScanner();
   window.addEventListener('keydown', onKeyDown, { capture: true });
   // what was pressed while the page came to life waits until the frame says that all of it is there
-  desk.leave(window.location.pathname);
+  desk.leave(AWAKENING);
   early = window.earlyKeys?.() ?? [];
 }
 
@@ -141,7 +143,8 @@ function start(): void {
 export function alive(): void {
   start();
   for (const event of early.splice(0)) if (!typingField(event.target)) onKeyDown(event);
-  desk.arrive();
+  // a code among them is on its way to another page already
+  desk.arrive(AWAKENING);
 }
 
 /**
