@@ -10,6 +10,33 @@ const read = (text: string) => {
 };
 
 describe('a manifest', () => {
+  it('lines above its headings are no machines: a title, a date, a blank', () => {
+    const { rows, bad } = read(
+      'Clear-out of the harbour office,,,\n,,,\nas of 12 November,,,\nKind,Maker,Model,RAM\nlaptop,Pellmark,Courier 14,8 GB\n',
+    );
+    expect(bad).toEqual([]);
+    expect(rows).toMatchObject([{ line: 5, model: 'Courier 14', memoryGb: 8 }]);
+  });
+  it.each([
+    ['German', 'Geräteart;Hersteller;Modell;Seriennummer;Arbeitsspeicher;Festplatte;Zustand'],
+    ['French', 'Catégorie;Marque;Modèle;N° de série;Mémoire;Disque;État'],
+    ['Spanish', 'Tipo;Marca;Modelo;Número de serie;Memoria;Disco;Estado'],
+  ])('headings in %s', (_, heading) => {
+    const { rows, bad } = read(`${heading}\nNotebook;Pellmark;Courier 14;PM-77120;8 GB;240 GB;no picture\n`);
+    expect(bad).toEqual([]);
+    expect(rows[0]).toMatchObject({
+      ...{ chassis: 'laptop', maker: 'Pellmark', model: 'Courier 14', serial: 'PM-77120' },
+      ...{ memoryGb: 8, driveGb: 240, condition: 'no picture' },
+    });
+  });
+  it('headings in no tongue it knows: kind and sizes are told by their cells, the larger size is the drive', () => {
+    const table = readManifestTable(
+      'aa;bb;cc;dd\nlaptop;500 GB;Courier 14;4 GB\ntower;1 TB;Keep T3;8 GB\nlaptop;320 GB;Courier 15;4 GB\n',
+    );
+    expect(guessColumns(table.header, table.rows)).toEqual({ chassis: 0, driveGb: 1, memoryGb: 3 });
+  });
+  it('a table without headings keeps its first line for them, as ever', () =>
+    expect(readManifestTable('x,y\n1,2\n').header).toEqual(['x', 'y']));
   it('is read with commas, semicolons, tabs or bars, with or without a byte order mark', () => {
     for (const mark of [',', ';', '\t', '|']) {
       const { rows, bad } = read(

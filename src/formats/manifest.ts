@@ -95,7 +95,10 @@ export function readManifestTable(text: string, reading: Reading = {}): Manifest
       refuse(line, `a cell is longer than ${LONGEST_CELL} signs`, cells);
     else rows.push({ line, cells });
   }
-  const header = rows.shift()?.cells ?? [];
+  const [header = []] = rows
+    .splice(0, headingAt(rows) + 1)
+    .slice(-1)
+    .map(({ cells }) => cells);
   if (rows.length > MAX_ROWS) refuse(rows[MAX_ROWS].line, `more than ${MAX_ROWS} rows: split the file`, []);
   return {
     header,
@@ -134,43 +137,115 @@ function plainSize(text: string, decimal: '.' | ',' | null): string | null {
   return grouped.replace(',', '.');
 }
 
-const DRIVE_NAMES = ['drive', 'disk', 'storage'] as const;
-const KIND_NAMES = ['kind', 'type'] as const;
+const DRIVE_NAMES = [
+  ...['drive', 'disk', 'storage'],
+  ...['festplatte', 'laufwerk', 'disque', 'stockage', 'disco', 'almacenamiento'],
+] as const;
+const KIND_NAMES = ['kind', 'type', 'typ', 'art', 'tipo'] as const;
 const begins =
   (...words: string[]) =>
   (name: string) =>
     startsWithAny(name, words);
 
-/** What a heading in small letters may be the column of. */
+/** What a heading in small letters, without its accents, may be the column of: English, German, French, Spanish. */
 const HINTS: Record<ManifestField, (name: string) => boolean> = {
-  chassis: begins('kind', 'type', 'form', 'chassis', 'category'),
-  maker: begins('maker', 'make', 'brand', 'manufacturer', 'vendor'),
-  model: begins('model', 'product', 'description', 'machine'),
-  serial: (name) => startsWithAny(name, ['serial', 'asset']) || /^s\/?n(?![a-z0-9_])/.test(name),
-  processor: begins('processor', 'cpu'),
-  memoryGb: begins('memory', 'ram'),
+  chassis: begins(
+    ...['kind', 'type', 'form', 'chassis', 'category'],
+    ...['gerateart', 'geratetyp', 'bauform', 'kategorie', 'categorie', 'tipo', 'categoria'],
+  ),
+  maker: begins(
+    ...['maker', 'make', 'brand', 'manufacturer', 'vendor'],
+    ...['hersteller', 'marke', 'marque', 'fabricant', 'constructeur', 'marca', 'fabricante'],
+  ),
+  model: begins(
+    ...['model', 'product', 'description', 'machine'],
+    ...['bezeichnung', 'gerat', 'designation', 'modele', 'descripcion'],
+  ),
+  serial: (name) =>
+    startsWithAny(name, ['serial', 'asset', 'serien', 'inventar', 'inventaire']) ||
+    /^(numero|num|no|n)?[.°º]? ?(de )?serie\b/.test(name) ||
+    /^s\/?n(?![a-z0-9_])/.test(name),
+  processor: begins('processor', 'cpu', 'prozessor', 'processeur', 'procesador'),
+  memoryGb: begins('memory', 'ram', 'arbeitsspeicher', 'hauptspeicher', 'speicher', 'memoire', 'memoria'),
   driveGb: (name) => startsWithAny(name, [...DRIVE_NAMES, 'hdd', 'ssd']) && firstOf(name, KIND_NAMES) < 0,
   driveKind: (name) => followedBy(name, DRIVE_NAMES, KIND_NAMES),
-  condition: begins('condition', 'claim', 'state', 'fault', 'note', 'remark', 'comment'),
+  condition: begins(
+    ...['condition', 'claim', 'state', 'fault', 'note', 'remark', 'comment'],
+    ...['zustand', 'mangel', 'defekt', 'bemerkung', 'hinweis'],
+    ...['etat', 'defaut', 'panne', 'remarque', 'estado', 'defecto', 'fallo', 'observa', 'nota'],
+  ),
 };
 
-/** A first guess at what each column is, from its heading. */
-export function guessColumns(header: readonly string[]): ColumnMap {
+/** As a heading is compared: small letters, no accents. */
+const plainly = (name: string) =>
+  name.slice(0, 200).normalize('NFD').replace(/\p{M}/gu, '').trim().toLowerCase();
+
+/**
+ * A first guess at what each column is: from its heading, and where no heading says so, from its cells.
+ * @param rows what stands below the headings
+ */
+export function guessColumns(header: readonly string[], rows: ManifestTable['rows'] = []): ColumnMap {
   const map: ColumnMap = {};
+  const free = (i: number) => !Object.values(map).includes(i);
+  const names = header.map(plainly);
   for (const field of MANIFEST_FIELDS) {
-    const at = header.findIndex(
-      (name, i) => HINTS[field](name.trim().toLowerCase()) && !Object.values(map).includes(i),
-    );
+    const at = names.findIndex((name, i) => HINTS[field](name) && free(i));
     if (at >= 0) map[field] = at;
   }
+  const looked = rows.slice(0, 200);
+  const columns = Math.max(0, ...looked.map(({ cells }) => cells.length));
+  /** Share of the filled cells of a column that look like it; 0: hardly any is filled. */
+  const share = (i: number, looks: (cell: string) => boolean) => {
+    const cells = looked.flatMap((row) => row.cells[i]?.trim() || []);
+    return cells.length * 2 < looked.length ? 0 : cells.filter(looks).length / cells.length;
+  };
+  const open = () => Array.from({ length: columns }, (_, i) => i).filter(free);
+  if (map.chassis === undefined) {
+    const at = open().find((i) => share(i, (cell) => cell.length <= 30 && chassisFrom(cell) !== null) >= 0.8);
+    if (at !== undefined) map.chassis = at;
+  }
+  // of two columns of sizes the larger is the drive
+  const sizes = open()
+    .filter((i) => share(i, (cell) => SIZE_CELL.test(cell)) >= 0.8)
+    .map((i) => ({ i, gb: middle(looked.map(({ cells }) => gigabytesIn(cells[i] ?? '') ?? 0)) }))
+    .sort((a, b) => a.gb - b.gb);
+  if (map.memoryGb === undefined && sizes.length && sizes[0].gb <= 64) map.memoryGb = sizes.shift()!.i;
+  if (map.driveGb === undefined && sizes.length && sizes[0].gb >= 64) map.driveGb = sizes[0].i;
   return map;
+}
+
+/** A size with its unit, and nothing else. */
+const SIZE_CELL = /^\d{1,5}([.,]\d{1,3})? ?[gt]i?[bo]$/i;
+const middle = (values: readonly number[]) => [...values].sort((a, b) => a - b)[values.length >> 1] ?? 0;
+
+/** Lines looked at for the one with the headings. */
+const HEADING_WITHIN = 12;
+
+/**
+ * Which line has the headings: the first as a rule; where that names no columns, the first that names the most, and
+ * where none does, the first that is as wide as the table.
+ */
+function headingAt(rows: readonly { cells: readonly string[] }[]): number {
+  const first = rows.slice(0, HEADING_WITHIN);
+  const named = first.map(({ cells }) => Object.keys(guessColumns(cells)).length);
+  if (named.length === 0 || named[0] >= 2) return 0;
+  const most = Math.max(...named);
+  if (most >= 2) return named.indexOf(most);
+  const wide = first.map(({ cells }) => cells.filter((cell) => cell.trim() !== '').length);
+  const usual = middle(rows.slice(0, 200).map(({ cells }) => cells.filter((cell) => cell.trim()).length));
+  return wide[0] * 2 > usual
+    ? 0
+    : Math.max(
+        0,
+        wide.findIndex((cells) => cells * 2 > usual),
+      );
 }
 
 const CHASSIS_WORDS: [RegExp, Chassis][] = [
   [/all.?in.?one|\baio\b/i, 'aio'],
-  [/laptop|notebook|portable/i, 'laptop'],
+  [/laptop|notebook|portable|port[aá]til/i, 'laptop'],
   [/mini|small|sff|usff|micro|tiny/i, 'small'],
-  [/desktop|tower|pc|mt\b/i, 'desktop'],
+  [/desktop|tower|pc|mt\b|standrechner|sobremesa|torre|ordinateur de bureau|unit[eé] centrale/i, 'desktop'],
 ];
 
 export function chassisFrom(text: string): Chassis | null {

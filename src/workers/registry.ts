@@ -110,14 +110,14 @@ export const registry = {
 
   readManifest(text: string, columns: ColumnMap | undefined, reading: Reading = {}) {
     const table = readManifestTable(text, reading);
-    const map = columns ?? guessColumns(table.header);
+    const map = columns ?? guessColumns(table.header, table.rows);
     return { header: table.header, columns: map, ...readManifest(table, map) };
   },
 
   /** The same for a look beforehand: only what is shown comes back. */
   previewManifest(text: string, columns: ColumnMap | undefined, reading: Reading = {}) {
     const table = readManifestTable(text, reading);
-    const map = columns ?? guessColumns(table.header);
+    const map = columns ?? guessColumns(table.header, table.rows);
     const { rows, bad } = readManifest(table, map);
     return {
       header: table.header.slice(0, 200),
