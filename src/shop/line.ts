@@ -1,4 +1,5 @@
 import { eq } from 'drizzle-orm';
+import type { Moved } from '@/core/record/events';
 import type { Transaction } from '@/db/client';
 import { STAGES, units, type Stage } from '@/db/schema';
 import { STAGE_NAMES as NAMES } from '@/words/names';
@@ -28,6 +29,28 @@ export async function moveStage(
   if (to !== unit.stage && (to === 'sold' || to === 'gone'))
     throw new RangeError(`stage: expected one in the shop, got "${to}"`);
   await writeStage(tx, unit, to);
+}
+
+/** Moves it on along the line, never back. @returns where it moved, as its entry says it; nothing when it stays */
+export async function moveForward(
+  tx: Transaction,
+  unit: { id: string; stage: Stage },
+  to: Stage,
+): Promise<Moved> {
+  const stage = forward(unit.stage, to);
+  if (stage === unit.stage) return {};
+  await moveStage(tx, unit, stage);
+  return { before: { stage: unit.stage }, after: { stage } };
+}
+
+/** An entry that is taken back also gives back where the unit stood, as long as nothing has moved it since. */
+export async function moveBack(
+  tx: Transaction,
+  unit: { id: string; stage: Stage },
+  payload: unknown,
+): Promise<void> {
+  const { before, after } = (payload ?? {}) as Moved;
+  if (before && after?.stage === unit.stage) await moveStage(tx, unit, before.stage as Stage);
 }
 
 /** It has left. For `exit/unit` alone. */

@@ -193,11 +193,13 @@ describe('work told afterwards', () => {
     expect(after.evaluation!.chances).toEqual(before.evaluation!.chances);
     expect((await bookOf(unitId)).minutes).toBeCloseTo(minutes, 2);
     expect(await refusal(act(benchA, 'takeBackWork', { unitId, workId }))).toMatchObject({ code: 'refused' });
-    // work whose clock ran is ended, not taken back
+    // what a clock runs for is ended before it is taken back, and is open again then
     const begun = await act<{ workId: string }>(benchA, 'startWork', { unitId, ref: 'clean-inside' });
-    await act(benchA, 'finishWork', { unitId, workId: begun.workId });
     expect(await refusal(act(benchA, 'takeBackWork', { unitId, workId: begun.workId }))).toMatchObject({
       code: 'refused',
     });
+    await act(benchA, 'finishWork', { unitId, workId: begun.workId });
+    await act(benchA, 'takeBackWork', { unitId, workId: begun.workId });
+    await act(benchA, 'resumeWork', { unitId, workId: begun.workId });
   });
 });

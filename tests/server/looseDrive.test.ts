@@ -73,9 +73,9 @@ describe('a drive that was pulled lies in the bin with its data', () => {
   it('the bin says so, and it is not sold', async () => {
     const { componentId, code } = await pulled();
     const { rows } = await binPage({ class: 'drive' });
-    expect(rows.find((row) => row.code === code)?.data).toContain('neither an erasure');
+    expect(rows.find((row) => row.code === code)?.data).toContain('still holds data');
     expect(await refusal(sell(componentId))).toMatchObject({
-      message: expect.stringContaining('neither an erasure'),
+      message: expect.stringContaining('still holds data'),
     });
   });
   it('erased on a dock, whose bridge shows a serial of its own, it may go; its certificate names no machine', async () => {
@@ -184,7 +184,7 @@ describe('an erasure on a dock', () => {
       code: 'missing',
     });
     await counted(unitId);
-    expect(await gate(unitId)).toEqual([expect.stringContaining('neither an erasure')]);
+    expect(await gate(unitId)).toEqual([expect.stringContaining('still holds data')]);
   });
   it('fitted while it is written, its erasure has failed: what the script says later opens nothing', async () => {
     const { componentId } = await pulled();

@@ -91,7 +91,7 @@ describe('parts and work as one act', () => {
     // a disk with somebody's data on it leaves no shop
     expect(
       await refusal(act(benchA, 'sellPart', { componentId: old.id, priceMinor: 400, soldOn: '2026-11-26' })),
-    ).toMatchObject({ code: 'refused', message: expect.stringMatching(/neither an erasure/) });
+    ).toMatchObject({ code: 'refused', message: expect.stringMatching(/still holds data/) });
     // the gate opens for it, and the papers say what is in it
     const [inside] = (await record(unitId)).drives.inside;
     await act(benchA, 'recordErasure', { unitId, componentId: inside.part.id, kind: 'never', method: 'new' });
@@ -574,7 +574,7 @@ describe('single buys, builds, systems, advice', () => {
     expect([(await money(a.unitId)).partsMinor, (await money(b.unitId)).partsMinor]).toEqual([-900, -250]);
     expect((await unitRow(built.unitId)).costMinor).toBe(0);
     expect((await specOf(built.unitId)).text('driveKind')).toBe('disk');
-    expect((await record(built.unitId)).dataFaults[0]).toMatch(/neither an erasure/);
+    expect((await record(built.unitId)).dataFaults[0]).toMatch(/still holds data/);
     expect((await specOf(b.unitId)).text('driveKind')).toBe('none');
     // the lot is shared out over what came in it
     await act(owner, 'correctLot', { lotId, priceMinor: 9000, why: 'the bill said so' });

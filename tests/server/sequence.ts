@@ -268,7 +268,7 @@ export async function world(seed: number, front: string) {
       await act(someone(), 'sellUnit', { unitId: unit(), priceMinor: 900, soldOn: '2026-11-26' });
     },
     async cancel() {
-      await act(owner, 'cancelSale', { unitId: unit(), why: 'never fetched' });
+      await act(someone(), 'cancelSale', { unitId: unit(), why: 'never fetched' });
     },
     async comesBack() {
       const unitId = unit();

@@ -91,6 +91,15 @@ interface EraseNamed {
   component: string;
   code: string;
 }
+/** Where an act moved the unit, when it did. */
+export interface Moved {
+  before?: { stage: string };
+  after?: { stage: string };
+}
+/** The act it was written with, by which it is taken back; older entries have none. */
+export interface ByAct {
+  act?: string;
+}
 interface Person {
   person: string;
   name: string;
@@ -125,10 +134,12 @@ export interface EventPayloads {
   voided: { observation: number; ref: string; outcome: number; refs?: string[] };
   bench: BenchState;
   stage: { from: string; to: string };
-  typed: { key: string; value: string };
+  /** `before`: what the machine was called until then. */
+  typed: { key: string; value: string; before?: string };
+  'typed back': { key: string };
   'report asked for': { expiresAt: Date };
   'report taken in': { files: unknown; spec: unknown; findings: unknown; notRead: unknown };
-  'work started': WorkNamed & { ref: string; paused: LaidAside[] };
+  'work started': WorkNamed & { ref: string; paused: LaidAside[] } & Moved;
   'work paused': WorkNamed;
   'work dropped': WorkNamed;
   'work resumed': WorkNamed & { paused: LaidAside[] };
@@ -145,9 +156,11 @@ export interface EventPayloads {
     before?: { stage: string };
     after?: { stage: string };
   };
+  /** An ending was told by mistake: it is open again. */
+  'work back': WorkNamed;
   'clock set back': WorkNamed & { minutes: number; ran: number };
-  damage: { step: string; kind: string; costMinor: number; note: string };
-  'ports counted': { ports: PortCount[]; tests: Record<string, string> };
+  damage: { step: string; kind: string; costMinor: number; note: string } & ByAct;
+  'ports counted': { ports: PortCount[]; tests: Record<string, string> } & ByAct;
   'ports back': { ports: string[] };
   'damage back': { step: string; kind: string };
   'work finished': WorkNamed & {
@@ -159,13 +172,15 @@ export interface EventPayloads {
     parts?: PartExchanged[];
     /** What the run did to a drive, as its own entry would say it. */
     erased?: DriveSeen;
-  };
+  } & Moved;
   'memory start': { start: number; placed: string[]; cleaned: number[]; gb: number | null };
   'memory start back': { start: number };
   'memory board': {
     starts: number;
     told: { finding: string; outcome: string; place?: string }[];
     back?: string[];
+    /** One of its answers, by which all are taken back. */
+    observation?: number;
   };
   'memory board dropped': { starts: number; back?: string[] };
   'part received': PartIn;
@@ -195,15 +210,15 @@ export interface EventPayloads {
     worthMinor?: number;
   } & Ungraded;
   'loose parts': { parts: PartNamed[] };
-  'mat opened': { items: number; seen: number };
-  'mat item': { item: string; name: string; count: number };
-  mat: { moves: { item: string; name: string; move: string; count: number }[]; answers?: number[] };
-  'mat passed': { act: 'close' | 'power'; notBack: string[] };
+  'mat opened': { items: number; seen: number } & ByAct;
+  'mat item': { item: string; name: string; count: number } & ByAct;
+  mat: { moves: { item: string; name: string; move: string; count: number }[]; answers?: number[] } & ByAct;
+  'mat passed': { act: 'close' | 'power'; notBack: string[]; passed?: string };
   'mat back': { op: string; item?: string; move?: string; count?: number };
-  soil: { zone: string; soil: string | null; degree: number };
-  'clean step': { does: string; zones: string[]; cleaned: string[] };
-  surface: { zone: string; of: string | null };
-  stain: { zone: string; stays: boolean };
+  soil: { zone: string; soil: string | null; degree: number } & ByAct;
+  'clean step': { does: string; zones: string[]; cleaned: string[] } & ByAct;
+  surface: { zone: string; of: string | null } & ByAct;
+  stain: { zone: string; stays: boolean } & ByAct;
   'clean back': { op: string };
   'model note': {
     note: number;
@@ -215,14 +230,14 @@ export interface EventPayloads {
     finding: string;
   };
   'model note gone': { note: number; maker: string; model: string; kind: string; text: string };
-  'heat run': { name: string; settles: number; verdict: { id: string; chance: number }[] };
+  'heat run': { name: string; settles: number; verdict: { id: string; chance: number }[] } & ByAct;
   'heat run back': { name: string };
   reading: {
     kind: string;
     name: string;
     figures: { id: string; value: number; unit: string }[];
     says?: string;
-  };
+  } & ByAct;
   'reading back': { kind: string; name: string };
   'run begun': { kind: string; run: string };
   'run dropped': { kind: string; run: string };
@@ -253,7 +268,8 @@ export interface EventPayloads {
   'erasure confirmed': EraseNamed & { serial: string; method: string };
   'erasure dropped': EraseNamed & { begun: boolean; erased?: DriveSeen };
   'erasure back': { erasure: string; code: string; what: string; number: number | null; why: string };
-  test: { test: string; result: string };
+  test: { test: string; result: string } & Moved;
+  'test back': { test: string };
   'self-test opened': { expiresAt: string };
   'self-test': {
     test: string;
@@ -261,12 +277,14 @@ export interface EventPayloads {
     words: string;
     byHand?: boolean;
     answers?: Record<string, string>;
-  };
+  } & ByAct;
   'self-test back': { test: string };
   'defect marked': { defect: string; surface: string; kind: string; size: number; x: number; y: number };
   'defect removed': { defect: string; surface: string; kind: string; why: string };
   graded: { grade: string | null; points: number; rubric: string; [more: string]: unknown };
-  listed: { askMinor: number; grade: string; as?: string };
+  'grade back': { grade: string };
+  /** `from`: the stage it was listed from. */
+  listed: { askMinor: number; grade: string; as?: string; from?: string };
   'sale corrected': { before: Record<string, unknown>; after: Record<string, unknown>; why: string };
   'sale cancelled': { priceMinor: number; soldOn: string; why: string };
   'came back': { priceMinor: number; refundMinor: number; soldOn: string; complaints: string[]; why: string };
@@ -281,7 +299,7 @@ export interface EventPayloads {
     /** Parts of its owner's that lay here and went along. */
     theirs?: string[];
   };
-  'with its owner': OwnerAct & { totalMinor: number };
+  'with its owner': OwnerAct & { totalMinor: number } & ByAct;
   'owner back': { op: string };
   'owner leaves it': PartNamed;
   'owner wants it': PartNamed;

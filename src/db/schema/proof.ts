@@ -44,6 +44,8 @@ export const functionTests = pgTable(
     told: jsonb('told').$type<TestTold>(),
     /** The reading it came with: taken back with it. */
     act: text('act'),
+    /** The entry that took it back; 0 until that is sealed. */
+    voidedBy: bigint('voided_by', { mode: 'number' }),
     by: text('by').notNull(),
     byName: text('by_name').notNull(),
     at: at('at').notNull().defaultNow(),

@@ -11,7 +11,7 @@ import { BENCH_ROLES, defineCommand, type Actor, type CommandContext } from '../
 import { ShopError } from '@/errors';
 import { shortText, unitId } from '../input';
 import { forward, moveStage, refuseHeld } from '../line';
-import { lastActBack, writeActs } from '../record/acts';
+import { actName, lastActBack, writeActs } from '../record/acts';
 import type { Put } from '../command';
 import { putAgain, putAnswer, standingOutcome } from '../record/answer';
 import { recordNow } from '../record/queries';
@@ -104,11 +104,11 @@ export const markSoil = defineCommand({
           act.op === 'looked' ? 'looked' : 'marked',
         )
       : null;
-    await writeActs(tx, unit!.id, 'clean', [act], actor.name, { told: put ? [put.id] : [] });
+    const written = await writeActs(tx, unit!.id, 'clean', [act], actor.name, { told: put ? [put.id] : [] });
     return {
       event: {
         kind: 'soil',
-        payload: { zone: zone.name, soil: soil ? SOIL_WORDS[soil].name : null, degree },
+        payload: { zone: zone.name, soil: soil ? SOIL_WORDS[soil].name : null, degree, act: written },
       },
       answer: null,
       answered: put ? [put] : [],
@@ -161,7 +161,7 @@ export const cleanStep = defineCommand({
       if (answer) put.push(answer);
     }
     const stage = { from: unit!.stage, to: forward(unit!.stage, 'hands') };
-    await writeActs(tx, unit!.id, 'clean', acts, actor.name, {
+    const act = await writeActs(tx, unit!.id, 'clean', acts, actor.name, {
       told: [...told, ...put.map(({ id }) => id)],
       stage,
       ...(step.costMinor > 0 && { number: step.costMinor }),
@@ -171,7 +171,7 @@ export const cleanStep = defineCommand({
     return {
       event: {
         kind: 'clean step',
-        payload: { does: step.does, zones: zones.map(name), cleaned: cleaned.map(name) },
+        payload: { does: step.does, zones: zones.map(name), cleaned: cleaned.map(name), act },
       },
       answer: { cleaned },
       answered: [...told.map((id) => ({ id, replaced: [] })), ...put],
@@ -194,9 +194,9 @@ export const stainStays = defineCommand({
   async run({ tx, actor, unit }, { zone: id, stays }) {
     refuseHeld(unit!);
     const zone = zoneOf(unit!, id);
-    const act: CleanAct = { op: 'stays', zone: id, stays };
-    await writeActs(tx, unit!.id, 'clean', [act], actor.name);
-    return { event: { kind: 'stain', payload: { zone: zone.name, stays } }, answer: null };
+    const said: CleanAct = { op: 'stays', zone: id, stays };
+    const act = await writeActs(tx, unit!.id, 'clean', [said], actor.name);
+    return { event: { kind: 'stain', payload: { zone: zone.name, stays, act } }, answer: null };
   },
 });
 
@@ -221,8 +221,8 @@ export const saySurface = defineCommand({
     if (!zone.shows) throw new ShopError('invalid', `Not noted: the ${zone.name} is no outer surface.`);
     if (!(await recordNow(tx, unit!)).clean[id])
       throw new ShopError('refused', `Not noted: look at the ${zone.name} first.`);
-    await writeActs(tx, unit!.id, 'clean', [{ op: 'surface', zone: id, of }], actor.name);
-    return { event: { kind: 'surface', payload: { zone: zone.name, of } }, answer: null };
+    const act = await writeActs(tx, unit!.id, 'clean', [{ op: 'surface', zone: id, of }], actor.name);
+    return { event: { kind: 'surface', payload: { zone: zone.name, of, act } }, answer: null };
   },
 });
 
@@ -231,15 +231,16 @@ export const takeBackClean = defineCommand({
   name: 'takeBackClean',
   roles: BENCH_ROLES,
   onUnit: true,
-  input: Joi.object({ unitId }),
-  async run({ tx, unit }) {
+  input: Joi.object({ unitId, act: actName }),
+  async run({ tx, unit }, { act }) {
     refuseHeld(unit!);
-    const { acts, onSealed } = await lastActBack<CleanAct>(
+    const { acts, voids, onSealed } = await lastActBack<CleanAct>(
       tx,
       unit!,
       'clean',
       'There is nothing to take back.',
+      act,
     );
-    return { event: { kind: 'clean back', payload: { op: acts[0].op } }, answer: null, onSealed };
+    return { event: { kind: 'clean back', voids, payload: { op: acts[0].op } }, answer: null, onSealed };
   },
 });

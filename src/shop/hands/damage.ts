@@ -3,7 +3,7 @@ import { OWN_DAMAGE, type OwnDamage } from '@/catalog/hands/damage';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { minor, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
-import { lastActBack, writeActs } from '../record/acts';
+import { actName, lastActBack, writeActs } from '../record/acts';
 import { putAnswer } from '../record/answer';
 
 interface Damaged {
@@ -34,12 +34,12 @@ export const noteDamage = defineCommand({
     refuseHeld(unit!);
     const row = OWN_DAMAGE.find(({ id }) => id === told.kind)!;
     const put = row.shows ? await putAnswer(tx, actor, unit!.id, row.shows.finding, row.shows.outcome) : null;
-    await writeActs(tx, unit!.id, 'damage', [told], actor.name, {
+    const act = await writeActs(tx, unit!.id, 'damage', [told], actor.name, {
       told: put ? [put.id] : [],
       number: told.costMinor,
     });
     return {
-      event: { kind: 'damage', payload: { ...told, kind: row.name } },
+      event: { kind: 'damage', payload: { ...told, kind: row.name, act } },
       answer: null,
       answered: put ? [put] : [],
     };
@@ -50,19 +50,21 @@ export const takeBackDamage = defineCommand({
   name: 'takeBackDamage',
   roles: BENCH_ROLES,
   onUnit: true,
-  input: Joi.object({ unitId }),
-  async run({ tx, unit }) {
+  input: Joi.object({ unitId, act: actName }),
+  async run({ tx, unit }, { act }) {
     refuseHeld(unit!);
-    const { acts, onSealed } = await lastActBack<Damaged>(
+    const { acts, voids, onSealed } = await lastActBack<Damaged>(
       tx,
       unit!,
       'damage',
       'No damage of ours stands on this machine.',
+      act,
     );
     const { kind, step } = acts[0];
     return {
       event: {
         kind: 'damage back',
+        voids,
         payload: { step, kind: OWN_DAMAGE.find(({ id }) => id === kind)?.name ?? kind },
       },
       answer: null,

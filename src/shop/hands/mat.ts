@@ -9,7 +9,7 @@ import { BENCH_ROLES, defineCommand, type Actor, type CommandContext } from '../
 import { ShopError } from '@/errors';
 import { shortText, unitId } from '../input';
 import { forward, moveStage, refuseHeld } from '../line';
-import { lastActBack, writeActs } from '../record/acts';
+import { actName, lastActBack, writeActs } from '../record/acts';
 import type { Put } from '../command';
 import { putAnswer } from '../record/answer';
 import { matActs, passMat, templateFor } from './matRows';
@@ -31,10 +31,10 @@ export const openMat = defineCommand({
     const { items, seen } = mat ? { items: mat.items, seen: mat.seen } : await templateFor(tx, unit!);
     const stage = { from: unit!.stage, to: forward(unit!.stage, 'hands') };
     const opened: MatAct = { op: 'open', items, seen };
-    await writeActs(tx, unit!.id, 'mat', [opened], actor.name, { stage });
+    const act = await writeActs(tx, unit!.id, 'mat', [opened], actor.name, { stage });
     await moveStage(tx, unit!, stage.to);
     return {
-      event: { kind: 'mat opened', payload: { items: items.length, seen } },
+      event: { kind: 'mat opened', payload: { items: items.length, seen, act } },
       answer: { items: items.length, seen },
     };
   },
@@ -87,10 +87,10 @@ export const setMatItem = defineCommand({
     } catch (error) {
       throw new ShopError('refused', `Not changed: ${(error as Error).message.replace(/^ledger: /, '')}.`);
     }
-    const act: MatAct = { op: 'item', item: laid };
-    await writeActs(tx, unit!.id, 'mat', [act], actor.name);
+    const said: MatAct = { op: 'item', item: laid };
+    const act = await writeActs(tx, unit!.id, 'mat', [said], actor.name);
     return {
-      event: { kind: 'mat item', payload: { item: laid.id, name: laid.name, count: laid.count } },
+      event: { kind: 'mat item', payload: { item: laid.id, name: laid.name, count: laid.count, act } },
       answer: { id: laid.id },
     };
   },
@@ -155,7 +155,7 @@ export const moveOnMat = defineCommand({
     }
     const put = await tellMoves(tx, actor, unit!, mat, after);
     const told = put.map(({ id }) => id);
-    await writeActs(tx, unit!.id, 'mat', next, actor.name, { told });
+    const act = await writeActs(tx, unit!.id, 'mat', next, actor.name, { told });
     const name = (id: string) => mat.items.find((item) => item.id === id)?.name ?? id;
     return {
       event: {
@@ -163,6 +163,7 @@ export const moveOnMat = defineCommand({
         payload: {
           moves: moves.map(({ item, move, count }) => ({ item, name: name(item), move, count })),
           ...(told.length && { answers: told }),
+          act,
         },
       },
       answer: null,
@@ -184,8 +185,11 @@ export const passOverMat = defineCommand({
   async run({ tx, actor, unit }, { act, despite }) {
     refuseHeld(unit!);
     if (!matOf(await matActs(tx, unit!.id))) throw unopened();
-    const { asked: notBack } = await passMat(tx, actor, unit!.id, act, despite);
-    return { event: { kind: 'mat passed', payload: { act, notBack } }, answer: { notBack } };
+    const { asked: notBack, act: passed } = await passMat(tx, actor, unit!.id, act, despite);
+    return {
+      event: { kind: 'mat passed', payload: { act, notBack, ...(passed && { passed }) } },
+      answer: { notBack },
+    };
   },
 });
 
@@ -194,14 +198,15 @@ export const takeBackMat = defineCommand({
   name: 'takeBackMat',
   roles: BENCH_ROLES,
   onUnit: true,
-  input: Joi.object({ unitId }),
-  async run({ tx, unit }) {
+  input: Joi.object({ unitId, act: actName }),
+  async run({ tx, unit }, { act: only }) {
     refuseHeld(unit!);
-    const { acts, onSealed } = await lastActBack<MatAct>(tx, unit!, 'mat', UNOPENED);
+    const { acts, voids, onSealed } = await lastActBack<MatAct>(tx, unit!, 'mat', UNOPENED, only);
     const [act] = acts;
     return {
       event: {
         kind: 'mat back',
+        voids,
         payload: {
           op: act.op,
           ...(act.op === 'move' && { item: act.item, move: act.move, count: act.count }),

@@ -9,7 +9,7 @@ import { ShopError } from '@/errors';
 import { minor, rowId, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
 import { arrive } from '../moves/arrive';
-import { lastActBack, standingActs, writeActs } from '../record/acts';
+import { actName, lastActBack, standingActs, writeActs } from '../record/acts';
 import { ownersMachine } from '../record/whose';
 
 export const agreementNow = async (tx: Transaction | Database, unit: string): Promise<Agreement> =>
@@ -79,10 +79,10 @@ export const tellOwner = defineCommand({
     const before = await agreementNow(tx, unit!.id);
     if (act.op === 'answer' && before.quote === null)
       throw new ShopError('refused', 'Not written: there is no quote to answer.');
-    await writeActs(tx, unit!.id, 'owner', [act], actor.name);
+    const written = await writeActs(tx, unit!.id, 'owner', [act], actor.name);
     const after = await agreementNow(tx, unit!.id);
     return {
-      event: { kind: 'with its owner', payload: { ...act, totalMinor: after.totalMinor } },
+      event: { kind: 'with its owner', payload: { ...act, totalMinor: after.totalMinor, act: written } },
       answer: { state: after.state },
     };
   },
@@ -93,16 +93,17 @@ export const takeBackOwner = defineCommand({
   name: 'takeBackOwner',
   roles: BENCH_ROLES,
   onUnit: true,
-  input: Joi.object({ unitId }),
-  async run({ tx, unit }) {
+  input: Joi.object({ unitId, act: actName }),
+  async run({ tx, unit }, { act }) {
     refuseHeld(unit!);
-    const { acts, onSealed } = await lastActBack<OwnerAct>(
+    const { acts, voids, onSealed } = await lastActBack<OwnerAct>(
       tx,
       unit!,
       'owner',
       'There is nothing to take back.',
+      act,
     );
-    return { event: { kind: 'owner back', payload: { op: acts[0].op } }, answer: null, onSealed };
+    return { event: { kind: 'owner back', voids, payload: { op: acts[0].op } }, answer: null, onSealed };
   },
 });
 

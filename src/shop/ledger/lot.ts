@@ -25,6 +25,8 @@ export interface LotBook {
   profitOnSoldMinor: number;
   /** Net still to win on what is not sold. */
   stillMinor: number;
+  /** Of it what is on the shelf. */
+  shelfMinor: number;
 }
 
 interface LotRow extends Record<string, unknown> {
@@ -80,6 +82,7 @@ function bookOf(lot: LotRow, units: readonly UnitRow[]): LotBook {
     stillMinor: open
       .filter(({ stage }) => stage !== 'gone' && stage !== 'quarantine')
       .reduce((sum, { value }) => sum + value, 0),
+    shelfMinor: open.filter(({ stage }) => stage === 'shelf').reduce((sum, { value }) => sum + value, 0),
   };
 }
 

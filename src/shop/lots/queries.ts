@@ -21,6 +21,12 @@ export async function listLots() {
     .orderBy(desc(lots.receivedOn), desc(lots.createdAt));
 }
 
+/** Has anything ever been received? */
+export async function anyLot(): Promise<boolean> {
+  const [one] = await database().select({ id: lots.id }).from(lots).limit(1);
+  return one !== undefined;
+}
+
 export async function lotByCode(code: string) {
   if (!isLotCode(code)) return null;
   const [lot] = await database().select().from(lots).where(eq(lots.code, code));

@@ -271,7 +271,12 @@ export const recordMemoryBoard = defineCommand({
     return {
       event: {
         kind: 'memory board',
-        payload: { starts: seen, told: told.map((answer) => ({ ...answer })), ...(back.length && { back }) },
+        payload: {
+          starts: seen,
+          told: told.map((answer) => ({ ...answer })),
+          ...(back.length && { back }),
+          ...(ids.length && { observation: ids[0] }),
+        },
       },
       answer: { told },
       answered: ids.map((id) => ({ id, replaced: [] })),

@@ -1,5 +1,5 @@
 import { coldTests } from '@/catalog/looks/gates';
-import { and, eq, isNull } from 'drizzle-orm';
+import { and, desc, eq, isNull } from 'drizzle-orm';
 import Joi from 'joi';
 import { testsFor } from '@/core/grade/rubric';
 import { defects, functionTests, units } from '@/db/schema';
@@ -7,10 +7,11 @@ import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '@/errors';
 import { assertPower } from '../safety/power';
 import { shortText, unitId, rowId } from '../input';
-import { forward, moveStage } from '../line';
-import { refuseHeld } from '../line';
+import { moveBack, moveForward, refuseHeld } from '../line';
 import { houseNow } from '../house/tables';
+import { lastEntry } from '../history/last';
 import { keepRubric, proofOf, ungrade } from './proof';
+import { testStands } from './standing';
 
 export const recordTest = defineCommand({
   name: 'recordTest',
@@ -33,9 +34,45 @@ export const recordTest = defineCommand({
     await tx
       .insert(functionTests)
       .values({ unitId: unit!.id, test, result, by: actor.id, byName: actor.name });
-    await moveStage(tx, unit!, forward(unit!.stage, 'prove'));
+    const moved = await moveForward(tx, unit!, 'prove');
     await ungrade(tx, unit!);
-    return { event: { kind: 'test', payload: { test, result } }, answer: null };
+    return { event: { kind: 'test', payload: { test, result, ...moved } }, answer: null };
+  },
+});
+
+/** A test told by mistake: what was told before it stands again. */
+export const takeBackTest = defineCommand({
+  name: 'takeBackTest',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId, test: shortText('test', 40).required() }),
+  async run({ tx, unit }, { test }) {
+    refuseHeld(unit!);
+    const [row] = await tx
+      .select({ id: functionTests.id })
+      .from(functionTests)
+      .where(
+        and(
+          eq(functionTests.unitId, unit!.id),
+          eq(functionTests.test, test),
+          isNull(functionTests.act),
+          testStands,
+        ),
+      )
+      .orderBy(desc(functionTests.id))
+      .limit(1);
+    if (!row) throw new ShopError('refused', 'Not taken back: nobody told a result of that test.');
+    const taken = (seq: number) =>
+      tx.update(functionTests).set({ voidedBy: seq }).where(eq(functionTests.id, row.id));
+    await taken(0);
+    await ungrade(tx, unit!);
+    const told = await lastEntry(tx, unit!.id, 'test', { test });
+    await moveBack(tx, unit!, told?.payload);
+    return {
+      event: { kind: 'test back', voids: told?.seq, payload: { test } },
+      answer: null,
+      onSealed: async (seq) => void (await taken(seq)),
+    };
   },
 });
 
@@ -127,5 +164,27 @@ export const giveGrade = defineCommand({
       })
       .where(eq(units.id, unit!.id));
     return { event: { kind: 'graded', payload: { ...result } }, answer: result };
+  },
+});
+
+/** Given too early: it has no grade until it is given one again. What was listed by it goes off the shelf. */
+export const takeBackGrade = defineCommand({
+  name: 'takeBackGrade',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId }),
+  async run({ tx, unit }) {
+    refuseHeld(unit!);
+    const { grade } = unit!;
+    if (!grade) throw new ShopError('refused', 'Not taken back: it has no grade.');
+    await ungrade(tx, unit!);
+    return {
+      event: {
+        kind: 'grade back',
+        voids: (await lastEntry(tx, unit!.id, 'graded'))?.seq,
+        payload: { grade },
+      },
+      answer: null,
+    };
   },
 });

@@ -8,7 +8,7 @@ import { ShopError } from '@/errors';
 import { houseNow } from '../house/tables';
 import { unitId } from '../input';
 import { forward, moveStage, refuseHeld } from '../line';
-import { lastActBack, writeActs } from '../record/acts';
+import { actName, lastActBack, writeActs } from '../record/acts';
 import { recordNow } from '../record/queries';
 import { assertPower } from '../safety/power';
 import { ungrade } from './proof';
@@ -73,7 +73,7 @@ export const tellPorts = defineCommand({
       await moveStage(tx, unit!, forward(unit!.stage, 'prove'));
     await ungrade(tx, unit!);
     return {
-      event: { kind: 'ports counted', payload: { ports, tests: Object.fromEntries(tests) } },
+      event: { kind: 'ports counted', payload: { ports, tests: Object.fromEntries(tests), act } },
       answer: { tests: tests.map(([test]) => test) },
     };
   },
@@ -84,18 +84,19 @@ export const takeBackPorts = defineCommand({
   name: 'takeBackPorts',
   roles: BENCH_ROLES,
   onUnit: true,
-  input: Joi.object({ unitId }),
-  async run({ tx, unit }) {
+  input: Joi.object({ unitId, act: actName }),
+  async run({ tx, unit }, { act }) {
     refuseHeld(unit!);
-    const { acts, onSealed } = await lastActBack<{ ports: PortCount[] }>(
+    const { acts, voids, onSealed } = await lastActBack<{ ports: PortCount[] }>(
       tx,
       unit!,
       'port count',
       'Not taken back: nobody has counted the ports of this machine.',
+      act,
     );
     await ungrade(tx, unit!);
     return {
-      event: { kind: 'ports back', payload: { ports: acts[0].ports.map(({ kind }) => kind) } },
+      event: { kind: 'ports back', voids, payload: { ports: acts[0].ports.map(({ kind }) => kind) } },
       answer: null,
       onSealed,
     };

@@ -11,7 +11,7 @@ import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '@/errors';
 import { shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
-import { lastActBack, writeActs } from '../record/acts';
+import { actName, lastActBack, writeActs } from '../record/acts';
 import { KEY_OF, keepHeat, keepOther, READING_KINDS, type OtherAsked } from './keep';
 import { roomToday } from './queries';
 
@@ -223,18 +223,19 @@ export const takeBackReading = defineCommand({
     kind: Joi.string()
       .valid(...READING_KINDS)
       .required(),
+    act: actName,
   }),
-  async run({ tx, unit }, { kind }) {
+  async run({ tx, unit }, { kind, act }) {
     refuseHeld(unit!);
     const none =
       kind === 'heat' ? 'No heat run stands on this machine.' : 'No such reading stands on this machine.';
-    const { acts, onSealed } = await lastActBack<{ name: string }>(tx, unit!, KEY_OF[kind], none);
+    const { acts, voids, onSealed } = await lastActBack<{ name: string }>(tx, unit!, KEY_OF[kind], none, act);
     const { name } = acts[0];
     return {
       event:
         kind === 'heat'
-          ? { kind: 'heat run back', payload: { name } }
-          : { kind: 'reading back', payload: { kind, name } },
+          ? { kind: 'heat run back', voids, payload: { name } }
+          : { kind: 'reading back', voids, payload: { kind, name } },
       answer: null,
       onSealed,
     };

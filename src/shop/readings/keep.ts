@@ -123,6 +123,7 @@ export async function keepHeat(
         verdict: verdict
           .slice(0, 3)
           .map(({ id, chance }) => ({ id, chance: Math.round(chance * 1000) / 1000 })),
+        act: origin,
       },
     },
     answer: { verdict },
@@ -255,7 +256,13 @@ export async function keepOther(
   return {
     event: {
       kind: 'reading',
-      payload: { kind, name: asked.name, figures: kept.figures.slice(0, 12), ...(says && { says }) },
+      payload: {
+        kind,
+        name: asked.name,
+        figures: kept.figures.slice(0, 12),
+        ...(says && { says }),
+        act: origin,
+      },
     },
     answer: { figures: kept.figures, answers },
     answered: put,

@@ -1,10 +1,11 @@
-import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { SPEC_KEYS } from '@/core/record/keys';
 import type { Database, Transaction } from '@/db/client';
-import { recordValues, type Stage } from '@/db/schema';
+import { events, recordValues, type Stage } from '@/db/schema';
 import { ShopError } from '@/errors';
 import { moveStage } from '../line';
+import { shortText } from '../input';
 import { answersBack, sealBack } from './answer';
 
 /** What hands and instruments put on the record besides answers: each an act, taken back as one. */
@@ -83,8 +84,13 @@ export async function standingActs<T>(tx: Transaction | Database, unitId: string
   return rows.map(({ value }) => JSON.parse(value) as T);
 }
 
+/** The act that is to be taken back, where it was picked in the history: it goes back if nothing came after it. */
+export const actName = shortText('act', 80);
+
 interface TakenBack<T> {
   acts: T[];
+  /** The entry of the history it was written with, where that names it. */
+  voids?: number;
   onSealed: (seq: number) => Promise<void>;
 }
 
@@ -109,9 +115,21 @@ export async function actBack<T>(
   const { told = [], stage } = acts[0]?.along ?? {};
   if (ids.length) await tx.update(recordValues).set({ voidedBy: 0 }).where(inArray(recordValues.id, ids));
   await answersBack(tx, told);
+  const [sealed] = await tx
+    .select({ seq: events.seq })
+    .from(events)
+    .where(
+      and(
+        eq(events.unitId, unit.id),
+        sql`(${events.payload} ->> 'act' = ${origin}
+          or (${events.kind} = 'mat passed' and ${events.payload} ->> 'passed' = ${origin}))`,
+      ),
+    )
+    .limit(1);
   if (stage && unit.stage === stage.to) await moveStage(tx, unit, stage.from);
   return {
     acts,
+    voids: sealed?.seq,
     async onSealed(seq) {
       if (ids.length)
         await tx.update(recordValues).set({ voidedBy: seq }).where(inArray(recordValues.id, ids));
@@ -120,12 +138,17 @@ export async function actBack<T>(
   };
 }
 
-/** The last act of a kind. @throws ShopError in the words given when there is none */
+/**
+ * The last act of a kind.
+ * @param only the act that is meant, where somebody took it from the history
+ * @throws ShopError in the words given when there is none, or when another came after it
+ */
 export async function lastActBack<T>(
   tx: Transaction,
   unit: { id: string; stage: Stage },
   key: ActKey,
   none: string,
+  only?: string,
 ): Promise<TakenBack<T>> {
   const [last] = await tx
     .select({ origin: recordValues.origin })
@@ -134,5 +157,7 @@ export async function lastActBack<T>(
     .orderBy(desc(recordValues.id))
     .limit(1);
   if (!last) throw new ShopError('refused', none);
+  if (only !== undefined && only !== last.origin)
+    throw new ShopError('refused', 'Not taken back: something was noted after it. Take that back first.');
   return actBack<T>(tx, unit, last.origin);
 }

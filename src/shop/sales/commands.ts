@@ -102,7 +102,7 @@ export const listUnit = defineCommand({
       .where(eq(units.id, unit!.id));
     await moveStage(tx, unit!, 'shelf');
     return {
-      event: { kind: 'listed', payload: { askMinor, grade: unit!.grade ?? '', as } },
+      event: { kind: 'listed', payload: { askMinor, grade: unit!.grade ?? '', as, from: unit!.stage } },
       answer: { tag: unit!.tag },
     };
   },

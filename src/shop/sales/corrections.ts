@@ -5,7 +5,8 @@ import { appliesTo } from '@/core/belief/model';
 import { WHOLE_LOOK } from '@/core/catalogue';
 import type { Database, Transaction } from '@/db/client';
 import { components, movements, observations, saleEndings, sales, units } from '@/db/schema';
-import { defineCommand, type Actor, type CommandContext } from '../command';
+import { BENCH_ROLES, defineCommand, type Actor, type CommandContext } from '../command';
+import { assertOwnHour, lastEntry } from '../history/last';
 import { move } from '../moves/move';
 import { ShopError } from '@/errors';
 import { isoDate, minor, shortText, unitId } from '../input';
@@ -104,15 +105,20 @@ async function soldWith(tx: Transaction, unit: Unit) {
   return rows.map(({ part }) => part);
 }
 
-/** It was never handed over: back on the shelf at what was asked, as if nothing had been. */
+/**
+ * It was never handed over: back on the shelf at what was asked, as if nothing had been. A slip is put right by whoever
+ * made it, within the hour; after that the owner does.
+ */
 export const cancelSale = defineCommand({
   name: 'cancelSale',
-  roles: ['owner'],
+  roles: BENCH_ROLES,
   onUnit: true,
   onClosed: true,
   input: Joi.object({ unitId, why }),
   async run({ tx, actor, unit }, input) {
     const sale = await saleOf(tx, unit!);
+    const entry = await lastEntry(tx, unit!.id, 'sold');
+    assertOwnHour(actor, entry);
     await undoSale(tx, actor, unit!, {
       kind: 'cancelled',
       refundMinor: sale.priceMinor,
@@ -124,6 +130,7 @@ export const cancelSale = defineCommand({
     return {
       event: {
         kind: 'sale cancelled',
+        voids: entry?.seq,
         payload: { priceMinor: sale.priceMinor, soldOn: sale.soldOn, why: input.why },
       },
       answer: null,

@@ -135,6 +135,7 @@ export const recordSelfTest = defineCommand({
           words,
           ...(told.byHand && { byHand: true }),
           ...(put && { answers: { [own.finding!]: outcomeOf(own, told)! } }),
+          act,
         },
       },
       answer: null,
@@ -244,11 +245,11 @@ export const takeBackSelfTest = defineCommand({
       .orderBy(desc(recordValues.id))
       .limit(1);
     if (!last) throw new ShopError('refused', 'Not taken back: the machine told nothing of that.');
-    const { acts, onSealed } = await actBack<Marks>(tx, unit!, last.origin);
+    const { acts, voids, onSealed } = await actBack<Marks>(tx, unit!, last.origin);
     const { put = [], took = [] } = acts[0];
     if (put.length) await tx.update(defects).set({ removedAt: new Date() }).where(inArray(defects.id, put));
     if (took.length) await tx.update(defects).set({ removedAt: null }).where(inArray(defects.id, took));
     await ungrade(tx, unit!);
-    return { event: { kind: 'self-test back', payload: { test } }, answer: null, onSealed };
+    return { event: { kind: 'self-test back', voids, payload: { test } }, answer: null, onSealed };
   },
 });

@@ -1,9 +1,10 @@
-import { eq } from 'drizzle-orm';
+import { and, desc, eq, isNull } from 'drizzle-orm';
 import Joi from 'joi';
 import { BENCH_ITEMS } from '@/core/catalogue';
-import { STAGES, units } from '@/db/schema';
+import { recordValues, STAGES, units } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '@/errors';
+import { lastEntry } from '../history/last';
 import { assertPower } from '../safety/power';
 import { shortText, unitId } from '../input';
 import { passMat } from '../hands/matRows';
@@ -102,6 +103,9 @@ export const setStage = defineCommand({
   },
 });
 
+/** Where a value comes from that a person read off the machine. */
+const BY_HAND = 'by hand';
+
 /** A value read off the machine by a person. */
 export const typeSpec = defineCommand({
   name: 'typeSpec',
@@ -125,7 +129,7 @@ export const typeSpec = defineCommand({
       unit!.id,
       'typed',
       [{ key, value: read.text, number: read.number }],
-      'by hand',
+      BY_HAND,
       actor.name,
     );
     if (key === 'maker' || key === 'model')
@@ -133,6 +137,53 @@ export const typeSpec = defineCommand({
         .update(units)
         .set({ [key]: value })
         .where(eq(units.id, unit!.id));
-    return { event: { kind: 'typed', payload: { key, value } }, answer: { key } };
+    const before = key === 'maker' || key === 'model' ? { before: unit![key] } : {};
+    return { event: { kind: 'typed', payload: { key, value, ...before } }, answer: { key } };
+  },
+});
+
+/** A value read wrongly: what was known of it before stands again. */
+export const takeBackTyped = defineCommand({
+  name: 'takeBackTyped',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    key: Joi.string()
+      .valid(...(Object.keys(SPEC_KEYS) as SpecKey[]))
+      .required()
+      .label('what'),
+  }),
+  async run({ tx, unit }, { key }) {
+    refuseHeld(unit!);
+    const entry = await lastEntry(tx, unit!.id, 'typed', { key });
+    const [row] = await tx
+      .select({ id: recordValues.id })
+      .from(recordValues)
+      .where(
+        and(
+          eq(recordValues.unitId, unit!.id),
+          eq(recordValues.key, key),
+          eq(recordValues.origin, BY_HAND),
+          isNull(recordValues.voidedBy),
+        ),
+      )
+      .orderBy(desc(recordValues.id))
+      .limit(1);
+    if (!entry || !row) throw new ShopError('refused', 'Not taken back: nobody typed that in.');
+    const taken = (seq: number) =>
+      tx.update(recordValues).set({ voidedBy: seq }).where(eq(recordValues.id, row.id));
+    await taken(0);
+    const { before } = entry.payload as { before?: string };
+    if (before !== undefined)
+      await tx
+        .update(units)
+        .set({ [key]: before })
+        .where(eq(units.id, unit!.id));
+    return {
+      event: { kind: 'typed back', voids: entry.seq, payload: { key } },
+      answer: { key },
+      onSealed: async (seq) => void (await taken(seq)),
+    };
   },
 });

@@ -4,7 +4,7 @@ import { appliesTo } from '@/core/belief/model';
 import type { LotSource } from '@/core/catalogue';
 import { testsFor } from '@/core/grade/rubric';
 import { carriedOut, endingOf } from '@/core/record/endings';
-import { pathOf, type PathInput, type PathNow } from '@/core/record/path';
+import { pathOf, type PathInput, type PathNow } from '@/core/record/left/path';
 import type { units } from '@/db/schema';
 import { wayFrom, type Standing } from './remaining';
 

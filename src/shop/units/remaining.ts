@@ -1,6 +1,6 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { Chassis } from '@/core/catalogue';
-import { leftToDo, type Left, type LeftInput } from '@/core/record/remaining';
+import { leftToDo, type Left, type LeftInput } from '@/core/record/left/remaining';
 import type { Evaluation } from '@/core/steps/evaluate';
 import type { StopRoute } from '@/core/steps/problem';
 import { database } from '@/db/client';

@@ -1,11 +1,11 @@
 import type { PartExchanged } from '@/core/record/events';
-import { events, observations, type Stage } from '@/db/schema';
+import { events, observations } from '@/db/schema';
 import { and, eq, isNull, desc, inArray } from 'drizzle-orm';
 import Joi from 'joi';
-import { defineCommand, BENCH_ROLES, type CommandContext } from '../command';
+import { defineCommand, BENCH_ROLES } from '../command';
 import { ShopError } from '@/errors';
 import { rowNumber, unitId } from '../input';
-import { refuseHeld, moveStage } from '../line';
+import { moveBack, refuseHeld } from '../line';
 import { exchangeBack } from '../parts/exchange';
 import { actBack } from '../record/acts';
 
@@ -72,7 +72,7 @@ export const voidObservation = defineCommand({
             ),
           ),
         );
-    await takeBackPlace(tx, unit!, row.eventSeq);
+    await moveBack(tx, unit!, act?.payload);
     return {
       event: {
         kind: 'voided',
@@ -90,19 +90,3 @@ export const voidObservation = defineCommand({
     };
   },
 });
-
-interface Place {
-  stage: Stage;
-}
-
-/** An answer taken back also gives back where the unit stood, as long as nothing has moved it since. */
-async function takeBackPlace(
-  tx: CommandContext['tx'],
-  unit: NonNullable<CommandContext['unit']>,
-  seq: number | null,
-): Promise<void> {
-  if (seq === null) return;
-  const [event] = await tx.select({ payload: events.payload }).from(events).where(eq(events.seq, seq));
-  const { before, after } = (event?.payload ?? {}) as { before?: Place; after?: Place };
-  if (before && after && after.stage === unit.stage) await moveStage(tx, unit, before.stage);
-}

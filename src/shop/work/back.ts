@@ -1,13 +1,13 @@
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import Joi from 'joi';
 import type { EventPayloads } from '@/core/record/events';
-import { events, observations, work, workSegments, type Stage } from '@/db/schema';
+import { observations, work, workSegments } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '@/errors';
 import { unitId } from '../input';
-import { moveStage } from '../line';
-import { refuseHeld } from '../line';
+import { moveBack, refuseHeld } from '../line';
 import { exchangeBack } from '../parts/exchange';
+import { assertOwnHour, lastEntry } from '../history/last';
 import { forgetTime } from './samples';
 import { endSegment } from './clock';
 import { workId, workOf } from './step';
@@ -22,13 +22,15 @@ export const dropWork = defineCommand({
     const row = await workOf(tx, input.workId, unit!.id);
     await endSegment(tx, row.id);
     await tx.update(work).set({ status: 'dropped', finishedAt: new Date() }).where(eq(work.id, row.id));
+    const begun = await lastEntry(tx, unit!.id, 'work started', { work: row.id });
+    await moveBack(tx, unit!, begun?.payload);
     return { event: { kind: 'work dropped', payload: { work: row.id, title: row.title } }, answer: null };
   },
 });
 
 /**
- * Work that was told by mistake: its minutes, its verdict and where it moved the unit go with it. The history
- * keeps both lines.
+ * Work that was told by mistake: its verdict, its parts and where it moved the unit go with it. What was told afterwards
+ * goes with its minutes; what a clock ran for is open again. The history keeps both lines.
  */
 export const takeBackWork = defineCommand({
   name: 'takeBackWork',
@@ -40,32 +42,39 @@ export const takeBackWork = defineCommand({
     const [row] = await tx
       .select()
       .from(work)
-      .where(and(eq(work.id, input.workId), eq(work.unitId, unit!.id), eq(work.logged, true)));
-    if (!row || row.status === 'dropped')
+      .where(and(eq(work.id, input.workId), eq(work.unitId, unit!.id), eq(work.status, 'done')));
+    const kind = row?.logged ? 'work logged' : 'work finished';
+    const told = row && (await lastEntry(tx, unit!.id, kind, { work: row.id }));
+    if (!row || !told)
+      throw new ShopError('refused', 'Nothing was taken back: it has not ended, or is back already.');
+    const said = told.payload as EventPayloads['work logged'] & EventPayloads['work finished'];
+    if (said.erased)
       throw new ShopError(
         'refused',
-        'Nothing was taken back: that was not told afterwards, or is back already.',
+        'Not taken back: it is on record what it did to a drive. Take that back first, on the machine’s drives.',
       );
-    const [told] = await tx
-      .select({ seq: events.seq, payload: events.payload })
-      .from(events)
-      .where(
-        and(
-          eq(events.unitId, unit!.id),
-          eq(events.kind, 'work logged'),
-          sql`${events.payload} ->> 'work' = ${row.id}`,
-        ),
-      );
-    const { observation, before, after, parts } = told.payload as EventPayloads['work logged'];
-    if (parts) await exchangeBack(tx, actor, unit!, parts);
+    if (!row.logged) assertOwnHour(actor, told);
+    if (said.parts) await exchangeBack(tx, actor, unit!, said.parts);
     await forgetTime(tx, row.id);
-    await tx.delete(workSegments).where(eq(workSegments.workId, row.id));
-    await tx.update(work).set({ status: 'dropped', materialMinor: 0 }).where(eq(work.id, row.id));
+    if (row.logged) await tx.delete(workSegments).where(eq(workSegments.workId, row.id));
+    await tx
+      .update(work)
+      .set(
+        row.logged
+          ? { status: 'dropped', materialMinor: 0 }
+          : { status: 'paused', finishedAt: null, note: '', materialMinor: 0 },
+      )
+      .where(eq(work.id, row.id));
+    const { observation } = said;
     if (observation !== null)
       await tx.update(observations).set({ voidedBy: 0 }).where(eq(observations.id, observation));
-    if (before && after && after.stage === unit!.stage) await moveStage(tx, unit!, before.stage as Stage);
+    await moveBack(tx, unit!, said);
     return {
-      event: { kind: 'work dropped', voids: told.seq, payload: { work: row.id, title: row.title } },
+      event: {
+        kind: row.logged ? 'work dropped' : 'work back',
+        voids: told.seq,
+        payload: { work: row.id, title: row.title },
+      },
       answer: null,
       voided: observation === null ? [] : [observation],
     };

@@ -6,7 +6,7 @@ import { putErasure } from '../erasure/put';
 import { ShopError } from '@/errors';
 import { assertAgreed } from '../hands/owner';
 import { houseNow } from '../house/tables';
-import { moveStage, forward, refuseHeld } from '../line';
+import { moveForward, moveStage, forward, refuseHeld } from '../line';
 import { arrive } from '../moves/arrive';
 import { type Exchange, exchange, exchangeInput } from '../parts/exchange';
 import { ERASES, laidAside, placeOf, refuseWiping, stepOf, workId, workOf, type Unit } from './step';
@@ -129,7 +129,7 @@ export const finishWork = defineCommand({
     if (row.kind === 'repair' && input.ended !== undefined) {
       observation = await putVerdict(tx, actor, unit!.id, row.ref, input.ended);
     }
-    if (row.kind === 'system') await moveStage(tx, unit!, forward(unit!.stage, 'prove'));
+    const went = row.kind === 'system' ? await moveForward(tx, unit!, 'prove') : {};
     return {
       event: {
         kind: 'work finished',
@@ -143,6 +143,7 @@ export const finishWork = defineCommand({
           ...(moved.length && { parts: moved }),
           ...(input.materials?.length && { materials: input.materials }),
           ...(erased && { erased }),
+          ...went,
         },
       },
       answer: null,

@@ -6,7 +6,7 @@ import { defineCommand, BENCH_ROLES, type Actor, type CommandResult } from '../c
 import { ShopError } from '@/errors';
 import { assertAgreed } from '../hands/owner';
 import { shortText, unitId } from '../input';
-import { refuseHeld, moveStage, forward } from '../line';
+import { moveForward, refuseHeld } from '../line';
 import { assertPower } from '../safety/power';
 import { freeHands, clockOn, type LaidAside, FIND_OUT, endSegment } from './clock';
 import { reckonedNow } from './samples';
@@ -46,11 +46,11 @@ export const startWork = defineCommand({
       })
       .returning({ id: work.id });
     await clockOn(tx, actor, unit!.id, row.id);
-    await moveStage(tx, unit!, forward(unit!.stage, placeOf(kind)));
+    const moved = await moveForward(tx, unit!, placeOf(kind));
     return {
       event: {
         kind: 'work started',
-        payload: { work: row.id, ref, title, paused: aside },
+        payload: { work: row.id, ref, title, paused: aside, ...moved },
         alsoUnits: aside.map((other) => other.unit),
       },
       answer: { workId: row.id, aside },

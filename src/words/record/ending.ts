@@ -1,5 +1,5 @@
 import type { StopRoute } from '@/core/steps/problem';
-import type { Left } from '@/core/record/remaining';
+import type { Left } from '@/core/record/left/remaining';
 import { minorText } from '@/core/money/minor';
 import { many } from '../plain';
 

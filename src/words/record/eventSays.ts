@@ -151,6 +151,7 @@ export const SAYS: Partial<Record<EventKind, Describe>> = {
     const read = key in SPEC_KEYS ? readValue(key, value) : null;
     return `${SPEC_KEYS[key] ?? key}: ${(key === 'driveKind' && DRIVES[value]) || (read?.ok ? read.text : value)}`;
   },
+  'typed back': (p) => SPEC_KEYS[text(p, 'key') as SpecKey] ?? text(p, 'key'),
   'report taken in': (p) =>
     [
       many(counted(p.files), 'file', 'files'),
@@ -314,6 +315,7 @@ export const SAYS: Partial<Record<EventKind, Describe>> = {
   'part judged': (p) => `${text(p, 'code')} ${p.knownGood ? 'tested good' : 'not known good any more'}`,
   test: (p, names) =>
     `${names.test(text(p, 'test')) ?? text(p, 'test')}: ${RESULTS[text(p, 'result')] ?? text(p, 'result')}`,
+  'test back': (p, names) => names.test(text(p, 'test')) ?? text(p, 'test'),
   'self-test opened': () => 'the machine may test itself',
   'self-test': (p) => {
     const name = selfTestById(text(p, 'test'))?.name ?? text(p, 'test');
@@ -332,6 +334,7 @@ export const SAYS: Partial<Record<EventKind, Describe>> = {
   'defect marked': (p, names) => `${markOf(p, names)}, ${SIZES[Number(p.size)] ?? ''}`,
   'defect removed': (p, names) => `${markOf(p, names)}, ${WHY[text(p, 'why')] ?? text(p, 'why')}`,
   graded: (p) => `grade ${text(p, 'grade')}, rubric ${text(p, 'rubric')}`,
+  'grade back': (p) => `grade ${text(p, 'grade')}`,
   listed: (p, names) =>
     `at ${amount(p.askMinor, names)}, ${p.as && p.as !== 'graded' ? text(p, 'as') : `grade ${text(p, 'grade')}`}`,
   'sale corrected': (p, names) =>

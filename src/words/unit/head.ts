@@ -39,7 +39,7 @@ export function headView(
   spec: Specification,
   mayWrite: boolean,
   paidShown: boolean,
-  now: Pick<UnitHead, 'path' | 'days' | 'photo' | 'worthMinor' | 'notPowered'>,
+  now: Pick<UnitHead, 'path' | 'days' | 'photo' | 'undo' | 'lately' | 'worthMinor' | 'notPowered'>,
 ): UnitHead {
   return {
     id: unit.id,

@@ -1,5 +1,5 @@
 import { causeById, repairById } from '@/catalog';
-import { PATH, type PathNow, type PathStep } from '@/core/record/path';
+import { PATH, type PathNow, type PathStep } from '@/core/record/left/path';
 import type { Evaluation } from '@/core/steps/evaluate';
 import { ROUTE_NAMES } from '../names';
 import { lower, many, share } from '../plain';

@@ -132,6 +132,18 @@ export interface PathView {
   next: boolean;
 }
 
+/** Something done to the machine that can be taken back. */
+export interface BackView {
+  /** Number of its entry in the history. */
+  seq: number;
+  /** What was done. */
+  words: string;
+  /** What else goes back with it; empty: nothing. */
+  goes: string;
+  command: string;
+  input: Record<string, unknown>;
+}
+
 export interface UnitHead {
   id: string;
   tag: string;
@@ -146,6 +158,10 @@ export interface UnitHead {
   days: number | null;
   /** Its newest photograph. */
   photo: string | null;
+  /** What this person did last and can take back by one key; null: nothing, or somebody has done something since. */
+  undo: BackView | null;
+  /** What somebody else did here last, within the hour, when nothing has been done since. */
+  lately: { who: string; words: string } | null;
   /** Net still to win, minor units; null: it has left, or nothing is reckoned. */
   worthMinor: number | null;
   name: string;

@@ -1,0 +1,209 @@
+import type { ByAct, EventKind, EventPayloads } from './events';
+
+/** An entry of the sealed history of a unit, as far as taking it back goes. */
+export interface SealedEntry {
+  seq: number;
+  kind: string;
+  payload: unknown;
+  /** Whose it is. */
+  actor: string;
+  at: Date;
+  /** The entry it takes back. */
+  voids: number | null;
+}
+
+/** The command that takes an entry back, and what it is given besides the unit. */
+export interface WayBack {
+  command: string;
+  input: Record<string, unknown>;
+}
+
+/** How long whoever did something may take it back without the owner, ms. */
+export const OWN_HOUR_MS = 3_600_000;
+
+/** Stages a machine may be moved back to by hand. */
+const STAGES_BACK = ['dock', 'look', 'find', 'decide', 'waiting', 'hands', 'system', 'prove'];
+
+const way = (command: string, input: Record<string, unknown> = {}): WayBack => ({ command, input });
+const answer = ({ observation }: { observation: number }) => way('voidObservation', { observation });
+const byAct =
+  (command: string, input: Record<string, unknown> = {}) =>
+  ({ act }: ByAct) =>
+    act ? way(command, { ...input, act }) : null;
+const parts = ({ parts: moved }: { parts?: readonly unknown[] }, seq: number) =>
+  moved?.length ? way('takeBackParts', { seq }) : null;
+const work = (command: string) => (payload: { work: string }) => way(command, { workId: payload.work });
+const backTo = (stage: string | undefined) =>
+  stage !== undefined && STAGES_BACK.includes(stage) ? way('setStage', { stage }) : null;
+
+/** What takes an entry of each kind back; null: nothing does. A kind that is not here is corrected where it was done. */
+const WAYS: { [K in EventKind]?: (payload: EventPayloads[K], seq: number) => WayBack | null } = {
+  finding: answer,
+  quarantined: answer,
+  repair: answer,
+  'no answer': answer,
+  'memory board': ({ observation }) =>
+    observation === undefined ? null : way('voidObservation', { observation }),
+  'answer noted': ({ observation, before }) => way('noteAnswer', { observation, note: before ?? '' }),
+  keeps: ({ before, how }) => (before === null || how ? null : way('setKeeps', { keeps: before })),
+  stage: ({ from, to }) => (to === 'quarantine' ? null : backTo(from)),
+  typed: ({ key }) => way('takeBackTyped', { key }),
+  'work started': work('dropWork'),
+  'work paused': work('resumeWork'),
+  'work resumed': work('pauseWork'),
+  'left running': work('resumeWork'),
+  'work logged': work('takeBackWork'),
+  // what it did to a drive has papers of its own
+  'work finished': ({ work: id, erased }) => (erased ? null : way('takeBackWork', { workId: id })),
+  damage: byAct('takeBackDamage'),
+  'ports counted': byAct('takeBackPorts'),
+  'memory start': ({ start }) => way('takeBackMemoryStart', { seen: start }),
+  'part fitted': parts,
+  'part taken': parts,
+  'parts moved': parts,
+  'mat opened': byAct('takeBackMat'),
+  'mat item': byAct('takeBackMat'),
+  mat: byAct('takeBackMat'),
+  'mat passed': ({ passed }) => (passed ? way('takeBackMat', { act: passed }) : null),
+  soil: byAct('takeBackClean'),
+  'clean step': byAct('takeBackClean'),
+  surface: byAct('takeBackClean'),
+  stain: byAct('takeBackClean'),
+  'heat run': byAct('takeBackReading', { kind: 'heat' }),
+  reading: ({ kind, act }) => (act ? way('takeBackReading', { kind, act }) : null),
+  'on papers': ({ kind, on }) => way('readingOnPapers', { kind, on: !on }),
+  wanted: ({ want }) => way('dropWant', { wantId: want }),
+  test: ({ test }) => way('takeBackTest', { test }),
+  'self-test': ({ test }) => way('takeBackSelfTest', { test }),
+  'defect marked': ({ defect }) => way('removeDefect', { defectId: defect, why: 'mistaken' }),
+  graded: () => way('takeBackGrade'),
+  listed: ({ from }) => backTo(from),
+  decided: ({ route, before }) => (route === null ? null : way('decide', { route: before })),
+  sold: () => way('cancelSale', { why: 'taken back by whoever wrote it down' }),
+  photo: ({ photo }) => way('removePhoto', { photoId: photo }),
+  'with its owner': byAct('takeBackOwner'),
+};
+
+/** Entries about one thing, of which only the newest can be taken back: the others were followed by it. */
+function subjectOf(kind: string, payload: Record<string, unknown>): string | null {
+  if (payload.work !== undefined && typeof payload.work === 'string') return `work ${payload.work}`;
+  if (payload.want !== undefined) return `want ${String(payload.want)}`;
+  if (payload.defect !== undefined) return `mark ${String(payload.defect)}`;
+  if (payload.photo !== undefined) return `photograph ${String(payload.photo)}`;
+  switch (kind) {
+    case 'stage':
+    case 'decided':
+    case 'listed':
+    case 'sold':
+    case 'sale cancelled':
+    case 'came back':
+    case 'gone':
+      return 'where it stands';
+    case 'graded':
+    case 'grade back':
+      return 'grade';
+    case 'test':
+    case 'self-test':
+      return `test ${String(payload.test)}`;
+    case 'typed':
+      return `typed ${String(payload.key)}`;
+    case 'on papers':
+      return `papers ${String(payload.kind)}`;
+    case 'answer noted':
+      return `note ${String(payload.observation)}`;
+    case 'reading':
+      return `reading ${String(payload.kind)}`;
+    case 'heat run':
+    case 'keeps':
+    case 'damage':
+    case 'ports counted':
+    case 'with its owner':
+    case 'memory start':
+      return kind;
+    case 'mat opened':
+    case 'mat item':
+    case 'mat':
+    case 'mat passed':
+      return 'mat';
+    case 'soil':
+    case 'clean step':
+    case 'surface':
+    case 'stain':
+      return 'cleaning';
+    default:
+      return null;
+  }
+}
+
+/** Entries that take something back, or ask for something: what was done before them is still the last thing done. */
+const PASSING = new Set<string>([
+  'voided',
+  'work dropped',
+  'work back',
+  'defect removed',
+  'photo removed',
+  'photo told',
+  'not wanted',
+  'report asked for',
+  'self-test opened',
+  'erasure asked',
+  'run begun',
+  'run dropped',
+  'memory board dropped',
+  'sale corrected',
+  'sale cancelled',
+]);
+const passes = (kind: string) => PASSING.has(kind) || kind.endsWith(' back');
+
+/** Money and paper are taken back where they are read, never by one key. */
+const NEVER_BY_KEY = new Set<string>(['sold', 'listed']);
+
+/**
+ * What can still be taken back, and by what. Each entry at most once; of entries about one thing only the newest, and
+ * no answer that a later one has replaced.
+ * @param entries the history of one unit, newest first; older ones may be missing
+ * @returns ways by the entries' numbers
+ */
+export function waysBack(entries: readonly SealedEntry[]): Map<number, WayBack> {
+  const ways = new Map<number, WayBack>();
+  const gone = new Set(entries.flatMap(({ voids }) => voids ?? []));
+  const replaced = new Set<number>();
+  const followed = new Set<string>();
+  for (const { seq, kind, payload } of entries) {
+    if (gone.has(seq)) continue;
+    const said = payload as Record<string, unknown>;
+    const subject = subjectOf(kind, said);
+    const newest = subject === null || !followed.has(subject);
+    if (subject !== null) followed.add(subject);
+    const stands = !(typeof said.observation === 'number' && replaced.has(said.observation));
+    if (typeof said.replaced === 'number') replaced.add(said.replaced);
+    const back = (
+      WAYS[kind as EventKind] as ((payload: unknown, seq: number) => WayBack | null) | undefined
+    )?.(payload, seq);
+    if (back && newest && (stands || kind === 'answer noted')) ways.set(seq, back);
+  }
+  return ways;
+}
+
+/** The last thing done to the machine within the hour that still stands. @param entries as `waysBack` */
+export function lastDone<E extends SealedEntry>(entries: readonly E[], now: Date): E | undefined {
+  const gone = new Set(entries.flatMap(({ voids }) => voids ?? []));
+  const entry = entries.find(({ seq, kind }) => !gone.has(seq) && !passes(kind));
+  return entry && now.getTime() - entry.at.getTime() <= OWN_HOUR_MS ? entry : undefined;
+}
+
+/**
+ * What one key takes back: the last thing done to the machine, when this person did it within the hour and nobody has
+ * done anything since.
+ * @param entries as `waysBack`
+ */
+export function lastOfMine(
+  entries: readonly SealedEntry[],
+  actor: string,
+  now: Date,
+): { entry: SealedEntry; back: WayBack } | null {
+  const entry = lastDone(entries, now);
+  if (entry?.actor !== actor) return null;
+  const back = NEVER_BY_KEY.has(entry.kind) ? undefined : waysBack(entries).get(entry.seq);
+  return back ? { entry, back } : null;
+}

@@ -1,0 +1,1 @@
+ALTER TABLE "function_tests" ADD COLUMN "voided_by" bigint;
