@@ -26,6 +26,13 @@ export default async function ScannerPage() {
       />
       <p className="figures mt-1 text-read">{SCANNER_CODE}</p>
       <ScannerForm />
+      <p className="mt-4 border-t border-rule pt-3 text-read">
+        Gloves on, hands wet?{' '}
+        <a href="/api/labels/card" target="_blank" rel="noreferrer" className="border-b border-current">
+          Print the bench card
+        </a>{' '}
+        and scan answers, endings and sides instead of pressing keys.
+      </p>
     </Sheet>
   );
 }

@@ -1,6 +1,7 @@
 'use client';
 import { useEffect, useRef } from 'react';
 import { flushSync } from 'react-dom';
+import { cardKeys } from '@/words/benchCard';
 import { KeyDesk, type KeyHandler, type Rank, type Taken } from './desk';
 import {
   END_FACTOR,
@@ -53,7 +54,7 @@ function pressThem(): void {
   const keys = maybe;
   maybe = [];
   // a code whose end never came is nobody's keys
-  if (keys.length >= SHORTEST_SCAN && /^[a-z]{1,4}-/i.test(keys.join(''))) return;
+  if (keys.length >= SHORTEST_SCAN && /^[a-z]{1,5}-/i.test(keys.join(''))) return;
   for (const key of keys) desk.press(key);
 }
 
@@ -70,6 +71,15 @@ function pressSoon(patient = true): void {
 
 function onScan(event: KeyboardEvent, heard: Extract<Heard<Field>, { kind: 'scan' }>): void {
   const { into, text, slow } = heard;
+  const pressed = cardKeys(text);
+  if (pressed) {
+    // the card is another keyboard, and what stands in a field is not its business
+    event.preventDefault();
+    event.stopImmediatePropagation();
+    if (into) restore(into, heard.before);
+    into?.blur();
+    return pressed.forEach((key) => void desk.press(key));
+  }
   // a serial or a model scanned into a field is what the field is for; the scanner's Enter does not send the form
   if (into && !isShopCode(text) && !into.dataset.scan) return event.preventDefault();
   event.preventDefault();
