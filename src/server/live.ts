@@ -3,6 +3,7 @@ import pg from 'pg';
 import { sessionUrl } from '@/db/client';
 import { log } from '@/log';
 import { NO_DATABASE } from '@/shop/jobs/health';
+import { Presence, type StandsHere } from './presence';
 
 /**
  * A change somewhere in the shop, from whatever process made it. `reread` after a gap: anything may have
@@ -20,6 +21,8 @@ export type LiveNotice =
       person?: string;
     }
   | { reread: true }
+  /** Somebody came to these machines, or left them. */
+  | { stands: string[] }
   /** What is wrong with the shop's computer, in words; "": nothing any more. */
   | { trouble: string };
 type Listener = (notice: LiveNotice) => void;
@@ -29,11 +32,17 @@ interface Hub {
   /** By kind: a full disk, a database that is away. */
   troubles: Map<string, string>;
   started: boolean;
+  presence: Presence;
 }
 
 const holder = globalThis as typeof globalThis & { omnitropeLive?: Hub };
 const hub = (): Hub =>
-  (holder.omnitropeLive ??= { listeners: new Set(), troubles: new Map(), started: false });
+  (holder.omnitropeLive ??= {
+    listeners: new Set(),
+    troubles: new Map(),
+    started: false,
+    presence: new Presence(),
+  });
 
 const troubleNow = () => [...hub().troubles.values()].join(' ');
 
@@ -77,7 +86,12 @@ async function listen(attempt: number): Promise<void> {
   };
   client.on('error', again);
   client.on('end', () => again());
-  client.on('notification', (message) => tell(JSON.parse(message.payload ?? '{}') as LiveNotice));
+  client.on('notification', (message) => {
+    const said = JSON.parse(message.payload ?? '{}') as LiveNotice | { here: StandsHere };
+    if (!('here' in said)) return tell(said);
+    const stands = hub().presence.hear(said.here);
+    if (stands.length) tell({ stands });
+  });
   try {
     await client.connect();
     await client.query('listen omnitrope');
@@ -106,4 +120,13 @@ export function subscribe(listener: Listener): () => void {
   }
   if (hub().troubles.size) listener({ trouble: troubleNow() });
   return () => void listeners.delete(listener);
+}
+
+/** Who else stands at a machine, as far as this process has heard. */
+export const othersAt = (unit: string, person: string): string[] => hub().presence.others(unit, person);
+
+/** The open page a request comes from; null: it does not say so. */
+export function pageOf(request: Request): string | null {
+  const page = new URL(request.url).searchParams.get('page') ?? '';
+  return /^[0-9a-f]{32}$/.test(page) ? page : null;
 }

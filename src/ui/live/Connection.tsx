@@ -3,6 +3,7 @@ import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useRef, useSyncExternalStore, useTransition } from 'react';
 import { concerns, gatherMs, type Concern, type Notice } from './concern';
 import { refreshFloor } from './floor';
+import { hearOfOthers } from './here';
 import { TrayHere } from '../frame/TrayHere';
 import { Turning } from '../frame/Turning';
 import { guardReading, outbox, shop } from './shop';
@@ -106,6 +107,7 @@ export function Connection({ since }: { since: number }) {
       source.onmessage = (event: MessageEvent<string>) => {
         const notice = JSON.parse(event.data) as Notice;
         if ('trouble' in notice) return shop.setTrouble(notice.trouble);
+        if ('stands' in notice) return hearOfOthers(notice.stands);
         const concern = concernOf(here.current);
         if (concerns(concern, notice)) {
           news.push(notice);

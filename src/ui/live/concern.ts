@@ -11,6 +11,7 @@ export type Concern =
 export type Notice =
   | { seq: number; kind: string; unit: string | null; lot: string | null; also?: string[] }
   | { reread: true }
+  | { stands: string[] }
   | { trouble: string };
 
 /** Kinds that change what every unit is reckoned with. */
@@ -32,7 +33,7 @@ const PARTS = (kind: string) => kind.startsWith('part ') || kind.startsWith('dri
 /** Does what happened touch what the page shows? */
 export function concerns(concern: Concern, notice: Notice): boolean {
   if ('reread' in notice) return true;
-  if ('trouble' in notice) return false;
+  if ('trouble' in notice || 'stands' in notice) return false;
   switch (concern.page) {
     case 'unit':
       return (
