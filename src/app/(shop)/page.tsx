@@ -1,13 +1,24 @@
+import { anyLot } from '@/shop/lots/queries';
+import { shopRules } from '@/shop/rules/queries';
+import { FirstMachine } from '@/ui/lots/FirstMachine';
 import { ReceiveLink } from '@/ui/lots/ReceiveLink';
 import { requireActor } from '@/server/session';
 import { Link } from '@/ui/kit/Link';
 import { Sheet } from '@/ui/kit/parts';
+import { dayOf } from '@/words/time';
 import { unitsHere, type Asked } from './UnitsHere';
 
 export const metadata = { title: 'What to work on' };
 
 export default async function WorkPage({ searchParams }: { searchParams: Asked }) {
   const { role } = await requireActor();
+  if (role !== 'viewer' && !(await anyLot()))
+    return (
+      <Sheet>
+        <h1 className="border-b-2 border-ink pb-2.5 text-page leading-8">An empty shop</h1>
+        <FirstMachine today={dayOf(new Date(), (await shopRules()).timeZone)} />
+      </Sheet>
+    );
   const { total, list } = await unitsHere({
     path: '/',
     asked: await searchParams,

@@ -5,6 +5,7 @@ import { parseMinor } from '@/core/money/minor';
 import { ChoiceField, TextField } from './fields';
 import { Button, Problem } from './parts';
 import { post, type CommandProblem } from './hooks/useCommand';
+import { signIn } from './signIn';
 
 const never = () => () => undefined;
 const zoneHere = () => Intl.DateTimeFormat().resolvedOptions().timeZone;
@@ -38,21 +39,16 @@ export function SetupForm() {
         .map((name) => name.trim())
         .filter(Boolean),
     });
+    // what was just typed is not asked again
+    const became = outcome.ok && (await signIn(text('email'), text('password')));
     setBusy(false);
     if (!outcome.ok) return setProblem(outcome.problem);
-    router.replace('/sign-in');
+    router.replace(became === 'in' ? '/' : '/sign-in');
   }
   return (
     <form onSubmit={(event) => void submit(event)} className="grid gap-3 sm:grid-cols-2">
       <TextField label="Your name" name="name" required fault={fields.name} autoFocus />
-      <TextField
-        label="E-mail to sign in with"
-        hint="mail"
-        name="email"
-        type="email"
-        required
-        fault={fields.email}
-      />
+      <TextField label="E-mail to sign in with" name="email" type="email" required fault={fields.email} />
       <TextField
         label="Password"
         hint="10 characters or more"
