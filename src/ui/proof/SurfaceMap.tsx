@@ -1,5 +1,6 @@
 'use client';
 import { useRef, useState, type KeyboardEvent, type MouseEvent } from 'react';
+import { SurfaceShape } from './SurfaceShape';
 
 export interface SurfaceView {
   id: string;
@@ -108,6 +109,7 @@ export function SurfaceMap({
               stroke="var(--ink)"
               strokeWidth={focused && here?.id === s.id ? 1.8 : 0.9}
             />
+            <SurfaceShape surface={s} />
             <text x={s.x + 4} y={s.y + 9} fontSize="7" fill="var(--soft)">
               {s.name}
             </text>

@@ -7,6 +7,9 @@ import { historyVerdict } from '@/shop/history/verdict';
 import { lotBooks } from '@/shop/ledger/lot';
 import { seesMargins, shopRules } from '@/shop/rules/queries';
 import { Empty, Sheet } from '@/ui/kit/parts';
+import { WorthTicks } from '@/ui/lists/WorthBand';
+import { worthScale } from '@/ui/lists/worthScale';
+import { LotBar, LotBarKey } from '@/ui/books/LotBar';
 import { duration } from '@/ui/kit/words';
 import { dayAndTime } from '@/words/time';
 import { Money } from '@/ui/kit/theShop';
@@ -22,7 +25,7 @@ export default async function BooksPage() {
         <Empty>The owner shows the books to other roles.</Empty>
       </Sheet>
     );
-  const [books, verdict, { timeZone, study }, well] = await Promise.all([
+  const [books, verdict, { timeZone, study, currencyDecimals }, well] = await Promise.all([
     lotBooks(),
     historyVerdict(),
     shopRules(),
@@ -30,6 +33,15 @@ export default async function BooksPage() {
   ]);
   // looked at again behind the page, when the last look is old
   after(() => checkHistory().then(() => undefined));
+  // one axis for all lots
+  const scale = worthScale(
+    books.flatMap(({ paidMinor, soFarMinor, stillMinor }) => [
+      paidMinor,
+      soFarMinor + paidMinor,
+      soFarMinor + paidMinor + stillMinor,
+    ]),
+    4,
+  );
   return (
     <Sheet>
       <div className="border-b-2 border-ink pb-2.5">
@@ -48,9 +60,9 @@ export default async function BooksPage() {
             <thead>
               <tr className="headrow">
                 <th className="py-1.5 font-normal">Lot</th>
-                <th className="font-normal">Name</th>
-                <th className="text-right font-normal">Units</th>
-                <th className="text-right font-normal">Sold</th>
+                <th className="w-[240px] font-normal">
+                  <WorthTicks scale={scale} decimals={currencyDecimals} />
+                </th>
                 <th className="text-right font-normal">Paid</th>
                 <th className="text-right font-normal">Taken</th>
                 <th className="text-right font-normal">Fees</th>
@@ -64,17 +76,27 @@ export default async function BooksPage() {
             <tbody>
               {books.map((lot) => (
                 <tr key={lot.id} className="relative h-11 border-b border-rule hover:bg-track/60">
-                  <td>
+                  <td className="max-w-[200px] py-1 pr-3">
                     <Link
                       href={`/lots/${lot.code}`}
                       className="figures font-semibold after:absolute after:inset-0"
                     >
                       {lot.code}
-                    </Link>
+                    </Link>{' '}
+                    <span className="text-note text-soft">
+                      {lot.sold} of {lot.units} sold
+                    </span>
+                    <span className="block text-note">{lot.name}</span>
                   </td>
-                  <td className="max-w-[220px] truncate">{lot.name}</td>
-                  <td className="figures text-right">{lot.units}</td>
-                  <td className="figures text-right">{lot.sold}</td>
+                  <td className="pr-3">
+                    <LotBar
+                      nettedMinor={lot.soFarMinor + lot.paidMinor}
+                      shelfMinor={lot.shelfMinor}
+                      openMinor={lot.stillMinor - lot.shelfMinor}
+                      paidMinor={lot.paidMinor}
+                      scale={scale}
+                    />
+                  </td>
                   <td className="figures text-right">
                     <Money minor={lot.paidMinor} />
                   </td>
@@ -105,6 +127,7 @@ export default async function BooksPage() {
               ))}
             </tbody>
           </table>
+          <LotBarKey />
         </div>
       )}
       {study && (

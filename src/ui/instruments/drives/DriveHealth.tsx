@@ -7,7 +7,6 @@ export function DriveHealth({ drive }: { drive: DrivePageView }) {
     drive.medium ? MEDIUM_WORDS[drive.medium] : 'what kind of drive it is, nobody has said',
     drive.gb ? `${drive.gb} GB` : '',
     drive.usedGb ? `${drive.usedGb} GB used` : '',
-    drive.wear === null ? '' : `${Math.round(drive.wear * 100)} % of its life used`,
   ].filter(Boolean);
   return (
     <section aria-label="What it reports" className="panel">
@@ -19,6 +18,20 @@ export function DriveHealth({ drive }: { drive: DrivePageView }) {
       <p className="mt-2 text-head font-bold">
         {drive.verdict ? `Health: ${VERDICT_NAMES[drive.verdict]}` : 'Its health has not been read'}
       </p>
+      {drive.wear !== null && (
+        <div className="mt-1 mb-1.5">
+          <div aria-hidden className="h-4 border border-ink bg-track">
+            <div
+              className="h-full bg-ink"
+              style={{ width: `${Math.min(100, Math.max(0, 100 - drive.wear * 100))}%` }}
+            />
+          </div>
+          <p className="text-row">
+            <b className="figures">{Math.max(0, 100 - Math.round(drive.wear * 100))} %</b> of its life left,
+            by its own count
+          </p>
+        </div>
+      )}
       <p className="text-note text-soft">{drive.read}</p>
       {drive.deciding.length > 0 && (
         <table className="mt-1 w-full border-collapse text-row">

@@ -3,11 +3,9 @@ import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { onAnotherDay } from '@/core/instruments/rise';
 import type { Sample } from '@/core/instruments/run';
-import { changeOf } from '@/core/instruments/speed';
 import type { Chassis } from '@/core/catalogue';
 import type { HeatSample } from '@/core/instruments/heatRun';
 import { lower } from '@/words/plain';
-import { changeWords } from '@/words/readings/paper';
 import type { OpenRunView, TouchLine } from '@/words/readings/view';
 import { FAN_WORDS, VERDICT_WORDS, type HeatRunView } from '@/words/readings/heat';
 import type { UnitHead } from '@/words/unit/view';
@@ -17,6 +15,7 @@ import { useCommand } from '@/ui/kit/hooks/useCommand';
 import { duration, figureTyped, percent } from '../../kit/words';
 import { OnPapers } from '../run/OnPapers';
 import { RunPanel } from '../run/RunPanel';
+import { BeforeAfter } from './BeforeAfter';
 import { endOf } from './end';
 import { TouchBoard } from './TouchBoard';
 
@@ -284,67 +283,5 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
         </section>
       )}
     </div>
-  );
-}
-
-/** Two runs in terms that can be compared: per watt where it is known, and what else changed between. */
-function BeforeAfter({ before, after }: { before: HeatRunView; after: HeatRunView }) {
-  const per = before.reading.chipPerWatt !== null && after.reading.chipPerWatt !== null;
-  const rows: [string, number | null, number | null, number][] = per
-    ? [
-        ['chip to sink, K/W', before.reading.chipPerWatt, after.reading.chipPerWatt, 2],
-        ['sink to air, K/W', before.reading.sinkPerWatt, after.reading.sinkPerWatt, 2],
-      ]
-    : [
-        [
-          'chip to sink, K',
-          before.reading.stages?.chip.kelvin ?? null,
-          after.reading.stages?.chip.kelvin ?? null,
-          0,
-        ],
-        [
-          'sink to air, K',
-          before.reading.stages?.sink.kelvin ?? null,
-          after.reading.stages?.sink.kelvin ?? null,
-          0,
-        ],
-      ];
-  rows.push([
-    'rest over the room, K',
-    before.reading.rest?.overRoom ?? null,
-    after.reading.rest?.overRoom ?? null,
-    0,
-  ]);
-  return (
-    <section aria-label="Before and after" className="panel">
-      <Heading>Before and after</Heading>
-      <table className="w-full border-collapse text-row">
-        <thead>
-          <tr className="headrow">
-            <th className="py-1 font-normal">{per ? 'per watt' : 'in kelvin'}</th>
-            <th className="text-right font-normal">before</th>
-            <th className="text-right font-normal">after</th>
-            <th className="text-right font-normal">change</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map(([name, was, is, digits]) => (
-            <tr key={name} className="border-b border-rule">
-              <td className="py-1">{name}</td>
-              <td className="figures text-right text-note">{was?.toFixed(digits) ?? '–'}</td>
-              <td className="figures text-right text-note">{is?.toFixed(digits) ?? '–'}</td>
-              <td className="figures text-right text-note">
-                {was && is !== null ? changeWords(changeOf(was, is)) : '–'}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <p className="pt-1 text-row text-soft">
-        {after.since.length === 0
-          ? 'Nothing was recorded in between.'
-          : `Between: ${after.since.join('; ')}.${after.since.length > 1 ? ' More than one thing changed.' : ''}`}
-      </p>
-    </section>
   );
 }

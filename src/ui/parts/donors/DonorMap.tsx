@@ -1,12 +1,23 @@
 'use client';
 import { useId } from 'react';
+import { useMoney } from '@/ui/kit/theShop';
 import type { DonorLineView } from './DonorSheet';
 
-/** Longest name a place holds on the drawing, letters, by its width. */
-const fitted = (name: string, width: number) => {
-  const most = Math.floor(width / 4.6);
-  return name.length <= most ? name : most < 4 ? '' : `${name.slice(0, most - 1)}…`;
-};
+/** Widths of a letter at the two sizes names are written in, by what the size is. */
+const SIZES = [
+  [7.6, 4.2],
+  [5.6, 3.1],
+] as const;
+
+/** A name as it fits its place on the drawing: large, small, or small in two lines; one that does not fit is left out. */
+function fitted(name: string, width: number, height: number): { size: number; lines: string[] } {
+  for (const [size, letter] of SIZES)
+    if (name.length * letter <= width - 2 && height >= size + 2) return { size, lines: [name] };
+  const [size, letter] = SIZES[1];
+  const lines = name.split(' ');
+  const fits = lines.length === 2 && lines.every((line) => line.length * letter <= width - 2);
+  return { size, lines: fits && height >= 2 * size + 4 ? lines : [] };
+}
 
 /** The places of a machine drawn where they lie. How each was seen is told by its line and filling, not by colour. */
 export function DonorMap({
@@ -19,6 +30,7 @@ export function DonorMap({
   onPlace: (id: string) => void;
 }) {
   const hatch = useId();
+  const money = useMoney();
   return (
     <svg
       viewBox="0 0 322 200"
@@ -34,6 +46,9 @@ export function DonorMap({
       {places.map((place) => {
         const { x, y, width, height } = place.box!;
         const solid = place.state === 'there' || place.state === 'proven';
+        const { size, lines } = fitted(place.name, width, height);
+        const worth = lines.length < 2 && place.worthMinor > 0 && place.state !== 'gone' && height >= 22;
+        const fill = solid ? 'var(--color-paper)' : 'var(--color-ink)';
         return (
           <g key={place.id} onClick={() => onPlace(place.id)} className="cursor-pointer">
             <rect
@@ -70,16 +85,24 @@ export function DonorMap({
                 strokeWidth="0.8"
               />
             )}
-            <text
-              x={x + width / 2}
-              y={y + height / 2 + 2.6}
-              textAnchor="middle"
-              fontSize="7.6"
-              fontWeight={place.id === at ? 700 : 500}
-              fill={solid ? 'var(--color-paper)' : 'var(--color-ink)'}
-            >
-              {height >= 10 ? fitted(place.name, width) : ''}
-            </text>
+            {lines.map((line, n) => (
+              <text
+                key={line}
+                x={x + width / 2}
+                y={y + height / 2 + (worth ? -1.4 : 2.6) + (n - (lines.length - 1) / 2) * (size + 0.6)}
+                textAnchor="middle"
+                fontSize={size}
+                fontWeight={place.id === at ? 700 : 500}
+                fill={fill}
+              >
+                {line}
+              </text>
+            ))}
+            {worth && (
+              <text x={x + width / 2} y={y + height / 2 + 7.6} textAnchor="middle" fontSize="7" fill={fill}>
+                {money.field(place.worthMinor)}
+              </text>
+            )}
             {place.id === at && (
               <rect
                 x={x - 2}

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { PlaceMark, PlaceState } from '@/core/parts/donor';
 import type { UnitHead } from '@/words/unit/view';
 import { useShortcuts } from '@/ui/kit/keys/keyboard';
-import { Button, Heading, Key, Problem } from '@/ui/kit/parts';
+import { Button, Heading, Key, Problem, Quiet } from '@/ui/kit/parts';
 import { Money, useMoney } from '@/ui/kit/theShop';
 import { useCommand } from '@/ui/kit/hooks/useCommand';
 import { attended } from '@/ui/kit/words';
@@ -81,6 +81,7 @@ export function DonorSheet({ unit, lines, netMinor, minutes, stopAfter, first, l
   const [changed, setChanged] = useState<{ version: number; ids: ReadonlySet<string> } | null>(null);
   const chosen = changed?.version === unit.version ? changed.ids : worthIt;
   const [worths, setWorths] = useState<Record<string, string>>({});
+  const [all, setAll] = useState(false);
   const disabled = busy || !unit.mayWrite || unit.held;
   const here = lines.find((line) => line.id === at);
   const mark = (state: PlaceMark, id = at) => {
@@ -94,6 +95,7 @@ export function DonorSheet({ unit, lines, netMinor, minutes, stopAfter, first, l
     const now = places.findIndex((line) => line.id === at);
     setAt(places[(now + by + places.length) % places.length].id);
   };
+  const listed = all ? order : order.filter((line) => line.pick < stopAfter || chosen.has(line.id));
   const toggle = (id: string) => {
     const next = new Set(chosen);
     if (!next.delete(id)) next.add(id);
@@ -173,8 +175,8 @@ export function DonorSheet({ unit, lines, netMinor, minutes, stopAfter, first, l
             </tr>
           </thead>
           <tbody>
-            {order.flatMap((line, i) => {
-              const stop = line.pick >= stopAfter && (i === 0 || order[i - 1].pick < stopAfter);
+            {listed.flatMap((line, i) => {
+              const stop = line.pick >= stopAfter && (i === 0 || listed[i - 1].pick < stopAfter);
               return [
                 ...(stop
                   ? [
@@ -227,6 +229,18 @@ export function DonorSheet({ unit, lines, netMinor, minutes, stopAfter, first, l
             })}
           </tbody>
         </table>
+        {(all || listed.length < order.length) && (
+          <p className="mt-1.5 text-row">
+            {!all && (
+              <>
+                <b>Stop here:</b> {order.length - listed.length} more bring less than their minutes cost.{' '}
+              </>
+            )}
+            <Quiet aria-expanded={all} onClick={() => setAll(!all)}>
+              {all ? 'Show only what pays' : 'Show them'}
+            </Quiet>
+          </p>
+        )}
         <Harm when="Last, before the rest is recycled" parts={last} />
         {unit.mayWrite && !unit.held && (
           <p className="pt-3">
