@@ -78,7 +78,7 @@ export function FindOut({
 }: Props) {
   const bench = useFindOut({ unit, steps, believed, running, ending, asked });
   const { step, others, drawn, own, version, problem, early, busy, waiting, disabled, asks } = bench;
-  const { send, act, answer, take, pick, takeBack, tapping, setTapping } = bench;
+  const { send, act, answer, take, pick, tapping, setTapping } = bench;
   const { beliefs, sound, misfit, covered, worth } = bench.believed;
   const { upload, left } = usePhotoUpload(unit.tag);
   const stopped = problem ? (
@@ -208,11 +208,6 @@ export function FindOut({
           <Others others={others} disabled={disabled} onPick={pick} />
         )}
         <p className="order-1 flex flex-wrap items-center gap-4 px-0.5 pt-3 text-row md:order-3 md:mt-auto">
-          {!disabled && answers.some((answer) => !answer.voided && answer.id >= 0) && (
-            <Button shortcut="U" disabled={waiting} onClick={takeBack} className="min-h-9!">
-              Take back the last answer
-            </Button>
-          )}
           {!disabled && (
             <FileButton accept="image/*" onFile={(file) => void upload([file])}>
               {left ? 'Sending …' : 'Photograph'}

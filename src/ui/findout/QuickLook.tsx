@@ -83,10 +83,6 @@ export function QuickLook({ unit, questions, photos }: Props) {
   };
   useShortcuts((key) => {
     if (disabled) return false;
-    if (key.toLowerCase() === 'u') {
-      void send('voidObservation', { unitId: unit.id }, unit.version);
-      return true;
-    }
     return acted(key === 'Enter' && !current && (() => go(`/u/${unit.tag}`)), busy);
   });
   const answered = questions.filter((question) => answerTo(question) !== null).length;

@@ -46,7 +46,6 @@ export function useFindOut({ unit, steps, believed, running, ending, asked }: Gi
   const others = steps.filter((other) => other.id !== step?.id).slice(0, 5);
   const disabled = !unit.mayWrite || unit.held;
   const pick = (other: StepView) => setPicked({ version: unit.version, id: `${other.kind}:${other.id}` });
-  const takeBack = () => void send('voidObservation', { unitId: unit.id }, unit.version);
   const act = async (name: string, input: Record<string, unknown>, words?: string) => {
     setRefused(null);
     setEarly(false);
@@ -109,10 +108,6 @@ export function useFindOut({ unit, steps, believed, running, ending, asked }: Gi
       go(`/u/${unit.tag}/memory`);
       return true;
     }
-    if (key.toLowerCase() === 'u') {
-      takeBack();
-      return true;
-    }
     const at = LETTERS.indexOf(key.toUpperCase());
     if (at >= 0 && others[at]) {
       pick(others[at]);
@@ -143,7 +138,6 @@ export function useFindOut({ unit, steps, believed, running, ending, asked }: Gi
     answer,
     take,
     pick,
-    takeBack,
     again: (as: string) => refused && void act(refused.name, { ...refused.input, [as]: true }),
     takeBackAndSay,
   };

@@ -11,6 +11,7 @@ import { Button, Key, Known, Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/hooks/useCommand';
 import { tellConcern } from '../live/Connection';
 import { refreshFloor } from '../live/floor';
+import { thisPage, useOthersHere } from '../live/here';
 import { tellStage } from '../frame/LineHere';
 import { lower } from '@/words/plain';
 import type { PathView, UnitHead } from '@/words/unit/view';
@@ -46,7 +47,7 @@ function Step({ line, n, href, here }: { line: PathView; n: number; href: string
         href={href}
         aria-current={here ? 'page' : undefined}
         title={line.note}
-        className={`flex min-h-[27px] items-center gap-2 pr-1 text-row ${line.next ? '' : 'hover:bg-track'}`}
+        className={`flex min-h-[25px] items-center gap-2 pr-1 text-row ${line.next ? '' : 'hover:bg-track'}`}
       >
         <span
           aria-hidden
@@ -97,7 +98,7 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
   }, [unit.stage, unit.id]);
   useEffect(() => {
     // turning away ends finding out; the page may be going for good, so it is sent without waiting
-    const leave = () => void navigator.sendBeacon(`/api/units/${unit.tag}/leave`);
+    const leave = () => void navigator.sendBeacon(`/api/units/${unit.tag}/leave?page=${thisPage()}`);
     window.addEventListener('pagehide', leave);
     return () => {
       window.removeEventListener('pagehide', leave);
@@ -105,6 +106,7 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
       setTimeout(() => void refreshFloor(), 300);
     };
   }, [unit.tag]);
+  const others = useOthersHere(unit);
   const at = (side: string) => `/u/${unit.tag}${side && '/' + side}`;
   const next = unit.path.find((line) => line.next);
   useShortcuts((key) => {
@@ -119,7 +121,7 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
   return (
     <section
       aria-label="Ticket"
-      className="paper punched flex flex-col py-2 pr-4 pl-[26px] md:py-4 lg:sticky lg:top-4 lg:h-[calc(100vh-173px)] lg:self-start lg:overflow-y-auto"
+      className="paper punched flex flex-col py-2 pr-4 pl-[26px] md:py-2.5 lg:min-h-0 lg:flex-1 lg:overflow-y-auto"
     >
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
         <h1 className="figures text-title leading-none font-bold [font-stretch:75%] md:text-figure">
@@ -130,7 +132,7 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
         >
           {unit.stageName}
         </span>
-        <span className="min-w-0 flex-1 truncate text-right text-row md:hidden">{unit.name}</span>
+        <span className="flex-1 text-right text-row whitespace-nowrap md:hidden">{unit.name}</span>
       </div>
       {unit.notPowered.map((why) => (
         <p key={why} role="note" className="hatched mt-2 py-1.5 pr-2 text-note font-semibold">
@@ -159,6 +161,11 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
               </>
             )}
           </p>
+          {others.length > 0 && (
+            <p role="status" className="text-note font-semibold">
+              {others.join(', ')} {others.length === 1 ? 'is' : 'are'} here too
+            </p>
+          )}
         </div>
         {unit.photo && (
           <a href={`/api/photos/${unit.photo}`} target="_blank" rel="noreferrer" className="shrink-0">
@@ -177,7 +184,7 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
             <Step key={line.id} line={line} n={i + 1} href={at(line.side)} here={line === here} />
           ))}
         </ol>
-        <div className="grid grid-cols-4 gap-x-1 pt-1 text-note md:flex md:flex-wrap md:justify-start md:gap-x-4">
+        <div className="grid grid-cols-4 gap-x-1 pt-1 text-note md:flex md:flex-wrap md:justify-start md:gap-x-3">
           {SIDES.map(([letter, slug, name]) => {
             const on = path === at(slug) || (slug !== '' && path.startsWith(`${at(slug)}/`));
             return (
@@ -250,7 +257,7 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
           </Fact>
         )}
       </dl>
-      <p className="mt-auto hidden flex-wrap items-baseline justify-between gap-x-3 pt-1.5 text-fine text-soft md:flex">
+      <p className="mt-auto hidden items-baseline justify-between gap-x-2 pt-1 text-fine whitespace-nowrap text-soft md:flex">
         <a
           href={`/api/units/${unit.tag}/label`}
           target="_blank"
@@ -259,8 +266,8 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
         >
           Print its tag
         </a>
-        <span>
-          <Key>G</Key> then a number, a letter or Enter
+        <span title="G, then a number of the path, a letter of a side, or Enter for what is next">
+          <Key>G</Key> number or letter
         </span>
       </p>
       {problem && (

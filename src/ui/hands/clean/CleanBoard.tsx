@@ -71,7 +71,6 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
     else if (/^[0-3]$/.test(key)) mark(Number(key));
     else if (letter) setSoil(letter.id);
     else if (key.toLowerCase() === 'c') looked();
-    else if (key.toLowerCase() === 'u') void send('takeBackClean', { unitId: unit.id }, unit.version);
     // what comes next is known when what was done last is on record
     else if (key === 'Enter') return busy ? 'later' : acted(next && (() => carryOut(next)));
     else return false;
@@ -161,7 +160,7 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
         </div>
         <p className="mt-2 text-note text-soft">
           Arrows walk the zones; a letter names the soil, <Key>0</Key> to <Key>3</Key> how much.{' '}
-          <Key>Enter</Key> next step done, <Key>U</Key> take back. Broken edge: not looked at.
+          <Key>Enter</Key> next step done. Broken edge: not looked at.
         </p>
         {problem && <Problem>{problem.message}</Problem>}
         {drying && (

@@ -202,7 +202,6 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
             take(group.item, key !== key.toLowerCase());
           } else if (key === 'l') setLayer(Math.min(depth, layer + 1));
           else if (key === 'L') setLayer(Math.max(0, layer - 1));
-          else if (key.toLowerCase() === 'u') back();
           else if (key.toLowerCase() === 'x' && at) setTrouble(true);
           else if (key.toLowerCase() === 't' && at) setOrdered(ordered ? null : at.item);
           else if (key === ' ' && at) turn(at);
@@ -283,7 +282,7 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
             <>
               A letter takes the group out, with Shift puts it back; a number first means so many. Arrows
               walk, <Key>Space</Key> turns one. <Key>X</Key> trouble <Key>T</Key> order of tightening{' '}
-              <Key>L</Key> next layer <Key>U</Key> take back
+              <Key>L</Key> next layer
             </>
           )}
         </p>

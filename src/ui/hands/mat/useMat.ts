@@ -20,6 +20,12 @@ export function useMat(unit: UnitHead, mat: MatView | null) {
   const { send, problem, setProblem, busy } = useCommand();
   const [ahead, setAhead] = useState(NONE);
   const known = mat?.moves ?? [];
+  const [shown, setShown] = useState(known.length);
+  if (known.length !== shown) {
+    setShown(known.length);
+    // a move was taken back: what was made here came before that
+    if (known.length < shown) setAhead(NONE);
+  }
   // what the page has by now is no longer ahead of it
   const still = ahead.moves.slice(Math.max(0, known.length - ahead.from));
   const moves = [...known, ...still];

@@ -1,36 +1,33 @@
-import { findingById, repairById } from '@/catalog';
-import type { Chassis } from '@/core/catalogue';
-import type { Rubric } from '@/core/grade/rubric';
-import type { Stage } from '@/db/schema';
-import { shopHouse, shopRules } from '@/shop/rules/queries';
+import { waysBack } from '@/core/record/back';
+import { shopRules } from '@/shop/rules/queries';
 import { historyOf, recordOf } from '@/shop/units/queries';
 import { LINE, STAGE_NAMES } from '@/shop/line';
 import { Claims } from '@/ui/unit/Claims';
 import { StageMover } from '@/ui/unit/StageMover';
+import { TakeBack } from '@/ui/unit/TakeBack';
 import { claimLines } from '@/formats/claims';
 import { claimViews } from '@/words/record/claims';
 import { Empty, Heading, Sheet } from '@/ui/kit/parts';
 import { dayAndTime } from '@/words/time';
 import { eventTitle, eventWords } from '@/words/record/events';
-import { type Names } from '@/words/record/eventSays';
-import { loadUnit, unitHead } from '../loadUnit';
-
-const namesFor = (chassis: Chassis, rubric: Rubric, decimals: number): Names => ({
-  finding: findingById,
-  repair: (id) => repairById(id)?.name,
-  test: (id) => rubric.tests.find((test) => test.id === id)?.name,
-  surface: (id) => rubric.surfaces[chassis].find((surface) => surface.id === id)?.name,
-  defect: (id) => rubric.defects.find((defect) => defect.id === id)?.name,
-  stage: (id) => STAGE_NAMES[id as Stage],
-  decimals,
-});
+import { backView } from '@/words/record/back';
+import { loadUnit, unitHead, unitNames } from '../loadUnit';
 
 export default async function RecordPage({ params }: { params: Promise<{ tag: string }> }) {
   const { tag } = await params;
   const { unit, lot } = await loadUnit(tag);
-  const [head, history, record] = await Promise.all([unitHead(tag), historyOf(unit.id), recordOf(unit.id)]);
-  const { timeZone, currencyDecimals } = await shopRules();
-  const names = namesFor(unit.chassis, (await shopHouse()).tables.rubric, currencyDecimals);
+  const [head, history, record, names, { timeZone }] = await Promise.all([
+    unitHead(tag),
+    historyOf(unit.id),
+    recordOf(unit.id),
+    unitNames(tag),
+    shopRules(),
+  ]);
+  const ways = waysBack(history);
+  const back = (event: (typeof history)[number]) => {
+    const way = ways.get(event.seq);
+    return head.mayWrite && way ? backView(event, way, names) : null;
+  };
   return (
     <div className="flex flex-col gap-gutter">
       <Sheet aria-label="Move">
@@ -49,8 +46,8 @@ export default async function RecordPage({ params }: { params: Promise<{ tag: st
       <Sheet aria-label="History">
         <h2 className="text-title">History</h2>
         <p className="text-row text-soft">
-          Nothing here is ever changed or removed; a correction is a new line. Came with lot {lot.code},{' '}
-          {lot.receivedOn}.
+          Nothing here is ever changed or removed; what is taken back stays, with a new line. Came with lot{' '}
+          {lot.code}, {lot.receivedOn}.
         </p>
         {history.length === 0 ? (
           <Empty>Nothing yet.</Empty>
@@ -73,6 +70,7 @@ export default async function RecordPage({ params }: { params: Promise<{ tag: st
                   <td className="py-1 font-semibold">{eventTitle(event.kind)}</td>
                   <td className="py-1">
                     {eventWords(event.kind, event.payload as Record<string, unknown>, names)}
+                    <TakeBack unit={head} back={back(event)} />
                   </td>
                   <td className="py-1 text-soft">{event.actorName}</td>
                 </tr>
