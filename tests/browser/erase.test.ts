@@ -157,7 +157,7 @@ describe('a loose drive', () => {
     await bench().get(`${url}/bin?class=drive`);
     await see(bench(), CODE);
     const row = await bench().findElement(By.xpath(`//tr[contains(., '${CODE}')]`));
-    expect(await row.getText()).toContain('neither an erasure');
+    expect(await row.getText()).toContain('still holds data');
     await bench().get(`${url}/bin/${CODE}`);
     await see(bench(), 'Not by script: it has no serial on record');
     const dock = await bench().findElement(By.xpath('//button[normalize-space(.)="On a dock"]'));

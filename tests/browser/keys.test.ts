@@ -96,6 +96,18 @@ describe('a scan, and keys after it', () => {
     await until(async () => (await answersOf(second)) === 1, 'the key did not reach the second machine');
     expect([await answersOf(old), await answersOf(first)]).toEqual([0, 0]);
   });
+  it('of the bench card is a key, also when a field has the focus', async () => {
+    const one = await machine('desktop');
+    await open(`/u/${one.tag}/look`);
+    await see(browser, 'Outside look');
+    await scan(browser, 'PRESS-1');
+    await until(async () => (await answersOf(one)) === 1, 'the scanned answer did not arrive');
+    await press(browser, '/');
+    await scan(browser, 'PRESS-U');
+    await until(async () => (await answersOf(one)) === 0, 'the scanned undo did nothing');
+    await scan(browser, 'PRESS-G-W');
+    await at(`/u/${one.tag}/work`);
+  });
   it('as soon as there is a page, before it has come to life', async () => {
     const [old, next] = [await machine(), await machine()];
     await scanOnSight(browser, `/u/${old.tag}/look`, next.tag);

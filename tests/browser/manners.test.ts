@@ -142,7 +142,7 @@ describe('on a phone, by touch', () => {
       15_000,
     );
     const back = await browser.wait(
-      until.elementLocated(By.xpath("//button[contains(., 'Take back the last answer')]")),
+      until.elementLocated(By.xpath("//section[@aria-label='Undo']//button[contains(., 'Undo')]")),
       10_000,
     );
     await browser.executeScript('arguments[0].scrollIntoView({ block: "center" })', back);

@@ -162,6 +162,7 @@ describe('taking apart', () => {
     await find("//button[contains(., 'Proven') and @aria-pressed='true']");
     await see(browser, 'Stop here');
     await click('out, into the bin');
+    await click('Show them');
     await find(
       "//section[@aria-label='In order of worth']//td[contains(., 'Memory')]//span[contains(., 'gone')]",
     );

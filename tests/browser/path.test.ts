@@ -329,6 +329,10 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     await (await button('closed again, unplugged')).click();
     await browser.wait(async () => !(await lies(browser)), 20_000, 'nothing changed here');
     await other.wait(async () => !(await lies(other)), 20_000, 'nothing changed there');
+    // who else stands here, and what they did last
+    await see(browser, 'is here too');
+    await see(other, 'is here too');
+    await see(other, 'last: Bench: closed, unplugged');
   });
 
   it('5a a repair is started, tried, and its verdict moves belief', async () => {
@@ -451,7 +455,7 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     await turnTo(browser, 's');
     await see(browser, 'It cannot leave yet.');
     await enterOn('To the shelf');
-    await see(browser, 'neither an erasure nor an owner-return record');
+    await see(browser, 'still holds data: erase it');
   });
 
   it('7b erased on record, listed, papers out', async () => {

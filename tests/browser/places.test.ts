@@ -153,7 +153,7 @@ describe('the other places', () => {
     await see(browser, 'Probably');
     await ready(browser);
     await press(browser, '?');
-    await see(browser, 'U take back the last answer');
+    await see(browser, 'U undoes what you did last');
   });
 
   it('a place typed faster than the answers come is gone to all the same', async () => {

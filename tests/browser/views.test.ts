@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { By, until, type WebDriver } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { violations } from './axe';
+import { cutOff } from './cutOff';
 import { openBrowser, pageText, press, ready, resize, see, settled, signIn, turnTo } from './driver';
 import { signedIn } from './http';
 
@@ -91,14 +92,17 @@ describe('every main view', () => {
         'return [document.documentElement.scrollWidth - document.documentElement.clientWidth, document.documentElement.scrollHeight]',
       );
       expect(wide).toBeLessThanOrEqual(0);
+      expect(await cutOff(browser), 'cut at 1280').toEqual([]);
       if (path === '/u/WQ-0007') expect(tall, 'the bench fits the screen').toBeLessThanOrEqual(800);
       // and none on a phone
       await resize(browser, 390, 844);
       const over = await browser.executeAsyncScript<number>(
         'const done = arguments[0]; requestAnimationFrame(() => requestAnimationFrame(() => done(document.documentElement.scrollWidth - document.documentElement.clientWidth)))',
       );
+      const cut = await cutOff(browser);
       await resize(browser, 1280, 800);
       expect(over, 'sideways on a phone').toBeLessThanOrEqual(0);
+      expect(cut, 'cut on a phone').toEqual([]);
     },
   );
 
@@ -111,6 +115,10 @@ describe('every main view', () => {
         'return document.documentElement.scrollWidth <= document.documentElement.clientWidth',
       ),
     ).toBe(true);
+    const taken = await browser.executeScript<number>(
+      "return ['header', 'footer'].reduce((sum, name) => sum + document.querySelector(name).offsetHeight, 0) / innerHeight",
+    );
+    expect(taken, 'header and strip').toBeLessThanOrEqual(0.2);
     const key = await browser.findElement(By.css('section[aria-label="Next"] button'));
     expect((await key.getRect()).height).toBeGreaterThanOrEqual(44);
     await resize(browser, 1280, 800);

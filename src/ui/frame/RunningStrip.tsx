@@ -45,10 +45,10 @@ export function RunningStrip({ floor }: { floor: Floor }) {
     return () => clearInterval(timer);
   }, [samples]);
   return (
-    <footer className="fixed right-0 bottom-0 left-0 z-10 flex h-[62px] overflow-x-auto border-t-2 border-ink bg-paper">
+    <footer className="fixed right-0 bottom-0 left-0 z-10 flex h-[50px] overflow-x-auto sm:h-[62px] border-t-2 border-ink bg-paper">
       <Mine mine={mine} time={time} />
       <section aria-label="Running alone" className="flex min-w-0 flex-1 border-l-2 border-ink">
-        <div className="w-[92px] shrink-0 py-2 pl-3 text-row leading-[1.2] font-semibold">
+        <div className="w-[92px] shrink-0 py-1 pl-3 text-row sm:py-2 leading-[1.2] font-semibold">
           {due ? (
             <>
               Hands are
@@ -77,8 +77,9 @@ export function RunningStrip({ floor }: { floor: Floor }) {
                 className={`relative min-w-[152px] flex-1 md:min-w-[128px] border-l border-rule ${over ? 'bg-hot text-onhot' : ''}`}
               >
                 <Link
+                  title={[block.title, block.station].filter(Boolean).join(', ')}
                   href={block.run?.page ?? `/u/${block.tag}/work`}
-                  className="block h-full px-3 py-1.5 text-note whitespace-nowrap"
+                  className="block h-full px-3 py-0.5 text-note whitespace-nowrap sm:py-1.5"
                 >
                   <span className="flex justify-between gap-2">
                     <b className="figures text-row font-semibold">{block.tag}</b>
@@ -125,7 +126,7 @@ function Mine({ mine, time }: { mine: readonly MineBlock[]; time: number }) {
   if (mine.length === 0) return null;
   return (
     <section aria-label="In my hands" className="flex shrink-0">
-      <h2 className="w-[84px] shrink-0 py-2 pl-5 text-row leading-[1.2] font-semibold">
+      <h2 className="w-[84px] shrink-0 py-1 pl-5 text-row sm:py-2 leading-[1.2] font-semibold">
         In my
         <br />
         hands
@@ -141,8 +142,9 @@ function Mine({ mine, time }: { mine: readonly MineBlock[]; time: number }) {
               className={`relative w-[138px] border-l border-rule ${paused ? '' : 'bg-track'}`}
             >
               <Link
+                title={block.title}
                 href={`/u/${block.tag}${block.state === 'finding' ? '' : '/work'}`}
-                className="block h-full px-3 py-1.5 text-note whitespace-nowrap"
+                className="block h-full px-3 py-0.5 text-note whitespace-nowrap sm:py-1.5"
               >
                 <span className="flex justify-between gap-2">
                   <b className="figures text-row font-semibold">{block.tag}</b>

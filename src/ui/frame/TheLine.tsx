@@ -24,7 +24,7 @@ export function TheLine({ floor: withPage, here, who }: { floor: Floor; here: st
   return (
     <header className="bg-bar text-onbar">
       <div className="grid grid-cols-[auto_1fr] items-stretch gap-x-4 px-5 lg:grid-cols-[152px_1fr_268px]">
-        <div className="flex flex-col justify-center py-1.5">
+        <div className="flex flex-col justify-center py-0.5 sm:py-1.5">
           <Link href="/" className="text-head leading-6 font-bold">
             Omnitrope
           </Link>
@@ -37,9 +37,12 @@ export function TheLine({ floor: withPage, here, who }: { floor: Floor; here: st
         </div>
         <nav aria-label="The line" className="order-3 col-span-2 overflow-x-auto lg:order-none lg:col-span-1">
           <ol
-            className={`relative grid pt-2.5 pb-1.5 ${entries.length > 8 ? 'min-w-[744px] grid-cols-[repeat(8,minmax(0,1fr))_minmax(108px,1fr)]' : 'min-w-[620px] grid-cols-8'}`}
+            className={`relative grid w-full min-w-max pt-1 pb-0.5 sm:pt-2.5 sm:pb-1.5 ${entries.length > 8 ? 'grid-cols-[repeat(9,auto)]' : 'grid-cols-[repeat(8,auto)]'}`}
           >
-            <li aria-hidden className="absolute top-[37px] right-0 left-0 h-[2px] bg-onbarsoft/60" />
+            <li
+              aria-hidden
+              className="absolute top-[37px] right-0 left-0 hidden h-[2px] bg-onbarsoft/60 sm:block"
+            />
             {entries.map((entry) => {
               const on = entry.stage === here;
               return (
@@ -48,13 +51,13 @@ export function TheLine({ floor: withPage, here, who }: { floor: Floor; here: st
                   <Link
                     href={`/stage/${entry.stage}`}
                     aria-current={on ? 'page' : undefined}
-                    className={`block border-l-2 pl-1.5 ${on ? 'border-onbar text-onbar' : 'border-onbarsoft/60 hover:border-onbar'}`}
+                    className={`block border-l-2 pr-1.5 pl-1.5 ${on ? 'border-onbar text-onbar' : 'border-onbarsoft/60 hover:border-onbar'}`}
                   >
                     <span className="flex h-[25px] items-start gap-1.5 text-note leading-[22px] whitespace-nowrap">
                       <b className="figures text-lead font-semibold">{entry.count}</b>
                       {entry.stage === 'waiting' ? 'Waiting' : entry.name}
                     </span>
-                    <span className="block h-[20px] pt-1.5 text-fine leading-4 text-onbarsoft">
+                    <span className="hidden h-[20px] pt-1.5 text-fine leading-4 text-onbarsoft sm:block">
                       {entry.oldestMinutes === null
                         ? '\u00a0'
                         : `${entry.stage === 'dock' ? 'oldest ' : ''}${duration(entry.oldestMinutes)}${entry.due ? `, due ${entry.due.slice(8)}.${entry.due.slice(5, 7)}.` : ''}`}
@@ -65,7 +68,7 @@ export function TheLine({ floor: withPage, here, who }: { floor: Floor; here: st
             })}
           </ol>
         </nav>
-        <div className="flex flex-col justify-center py-1.5">
+        <div className="flex flex-col justify-center py-0.5 sm:py-1.5">
           <OneBox />
           <nav
             aria-label="Apart from the line"
