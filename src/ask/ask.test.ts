@@ -67,7 +67,7 @@ describe('the plain face of the core', () => {
       tests: { id: string; more: string }[];
     };
     const shut = ask('passport', { ...asked, entries }) as Said;
-    expect(shut.refused).toEqual([expect.stringContaining('neither an erasure')]);
+    expect(shut.refused).toEqual([expect.stringContaining('still holds data')]);
     const open = ask('passport', { ...asked, entries: [...entries, { data: 'p1', what: 'erased' }] }) as Said;
     expect(open).toMatchObject({ refused: [], flaws: ['Lid: scratch, medium'] });
     expect(open.tests.find(({ id }) => id === 'keys')!.more).toBe('Bench B, 2026-11-26');

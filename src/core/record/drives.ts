@@ -35,7 +35,7 @@ export function dataState(entries: readonly Pick<DataEntry, 'what' | 'vouched'>[
   accounted: boolean;
   why: string;
 } {
-  const never = 'has neither an erasure nor an owner-return record';
+  const never = 'still holds data: erase it, or record that its owner has it back';
   let under = never;
   let cloned = false;
   let told = 0;

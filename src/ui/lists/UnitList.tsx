@@ -159,6 +159,7 @@ export function UnitList({ rows, set, view, first, margins, mayWrite, steps }: P
                 return (
                   <td
                     key={cell.id}
+                    title={cell.column.id === 'probably' ? row.original.probably : undefined}
                     className={`truncate ${cell.column.id === 'route' ? '' : 'pr-3'} ${width} ${right ? 'figures text-right' : ''} ${from ? WIDE[from] : ''}`}
                   >
                     {flexRender(cell.column.columnDef.cell, cell.getContext())}
