@@ -1,6 +1,7 @@
 import { statfs } from 'node:fs/promises';
+import { sql } from 'drizzle-orm';
 import pg from 'pg';
-import { sessionUrl } from '@/db/client';
+import { database, sessionUrl } from '@/db/client';
 import { log } from '@/log';
 import { NO_DATABASE } from '@/shop/jobs/health';
 import { Presence, type StandsHere } from './presence';
@@ -125,8 +126,14 @@ export function subscribe(listener: Listener): () => void {
 /** Who else stands at a machine, as far as this process has heard. */
 export const othersAt = (unit: string, person: string): string[] => hub().presence.others(unit, person);
 
-/** The open page a request comes from; null: it does not say so. */
-export function pageOf(request: Request): string | null {
+/** The open page a request comes from stands at a machine, or at none any more: every process hears of it. */
+export async function sayStands(
+  request: Request,
+  { id, name }: { id: string; name: string },
+  unit: string | null,
+): Promise<void> {
   const page = new URL(request.url).searchParams.get('page') ?? '';
-  return /^[0-9a-f]{32}$/.test(page) ? page : null;
+  if (!/^[0-9a-f]{32}$/.test(page)) return;
+  const here: StandsHere = { page, person: id, name, unit };
+  await database().execute(sql`select pg_notify('omnitrope', ${JSON.stringify({ here })})`);
 }

@@ -284,5 +284,14 @@ describe('what was done is taken back from the history', () => {
     await back(other, owner);
     expect((await unitRow(other)).stage).toBe('shelf');
     expect(entry.payload).toMatchObject({ from: expect.any(String) });
+    // what was decided and goes with a move or a listing is not offered as if all came back
+    const decided = await laptop();
+    await counted(decided, 0);
+    await act(benchA, 'decide', { unitId: decided, route: 'harvest' });
+    await act(benchA, 'setStage', { unitId: decided, stage: 'find' });
+    expect(waysBack(await historyOf(decided)).has((await newest(decided)).seq)).toBe(false);
+    await act(benchA, 'decide', { unitId: decided, route: 'harvest' });
+    await act(benchA, 'listUnit', { unitId: decided, askMinor: 900, as: 'for parts' });
+    expect(waysBack(await historyOf(decided)).has((await newest(decided)).seq)).toBe(false);
   });
 });

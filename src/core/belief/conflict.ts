@@ -13,29 +13,17 @@ export interface ConflictCheck {
 const CONFLICT_PERCENTILE = 0.01;
 const STORIES = 64;
 
-/** P(entry | set of causes), asked of many sets: what each cause does to it is laid out once. */
-function chanceReader(factor: Factor): (present: readonly number[]) => number {
-  const { leakUpTo, leakBelow, causes, blockers, blocked } = factor;
-  const width = Math.max(-1, ...causes, ...blockers) + 1;
-  const upTo = new Float64Array(width).fill(1);
-  const below = new Float64Array(width).fill(1);
-  causes.forEach((cause, i) => {
-    upTo[cause] *= factor.upTo[i];
-    below[cause] *= factor.below[i];
+/** P(entry | set of causes). */
+export function chanceGiven(factor: Factor, present: ReadonlySet<number>): number {
+  if (factor.blockers.some((cause) => present.has(cause))) return factor.blocked;
+  let upTo = factor.leakUpTo;
+  let below = factor.leakBelow;
+  factor.causes.forEach((cause, i) => {
+    if (!present.has(cause)) return;
+    upTo *= factor.upTo[i];
+    below *= factor.below[i];
   });
-  const blocks = new Uint8Array(width);
-  for (const cause of blockers) blocks[cause] = 1;
-  return (present) => {
-    let most = leakUpTo;
-    let less = leakBelow;
-    for (const cause of present) {
-      if (cause >= width) continue;
-      if (blocks[cause]) return blocked;
-      most *= upTo[cause];
-      less *= below[cause];
-    }
-    return Math.max(0, most - less);
-  };
+  return Math.max(0, upTo - below);
 }
 
 /**
@@ -56,10 +44,8 @@ export function checkConflict(
   const taken = record.flatMap((entry, n) => {
     if (entry.kind !== 'finding') return [];
     const finding = model.findings.get(entry.finding)!;
-    const readers = Array.from({ length: finding.outcomes }, (_, o) =>
-      chanceReader(findingFactor(finding, o, at[n])),
-    );
-    return [{ readers, outcome: entry.outcome }];
+    const factors = Array.from({ length: finding.outcomes }, (_, o) => findingFactor(finding, o, at[n]));
+    return [{ factors, outcome: entry.outcome }];
   });
   if (taken.length < 2) return { percentile: 1, conflict: false };
   const random = seededRandom(taken.length * 7919 + 17);
@@ -67,11 +53,11 @@ export function checkConflict(
   const draw = drawer(mixture.weights, random);
   let lower = 0;
   for (let n = 0; n < draws; n++) {
-    const present = drawSet(mixture, draw(), random).map((cause) => causes[cause]);
+    const present = new Set(drawSet(mixture, draw(), random).map((cause) => causes[cause]));
     let seen = 0;
     let drawn = 0;
-    for (const { readers, outcome } of taken) {
-      const chances = readers.map((chance) => chance(present));
+    for (const { factors, outcome } of taken) {
+      const chances = factors.map((factor) => chanceGiven(factor, present));
       seen += Math.log(chances[outcome]);
       drawn += Math.log(chances[drawIndex(chances, random)]);
     }

@@ -40,8 +40,6 @@ export interface Stories {
  */
 export class BeliefEngine {
   private readonly priorTotal: number;
-  private kept: Kept = { posterior: null, next: new Map() };
-  private keptCount = 0;
   /** P(cause) in any such machine, before anything is looked at. */
   readonly usual: Float64Array;
   private erring: { floor: number; engine: BeliefEngine } | null = null;
@@ -58,7 +56,11 @@ export class BeliefEngine {
    * @throws ImpossibleEvidence when no set of faults could have shown all of it
    */
   posterior(record: readonly Evidence[], floor = 0): Posterior {
-    if (floor > 0) return this.atFloor(floor).posterior(record);
+    if (floor > 0) {
+      if (this.erring?.floor !== floor)
+        this.erring = { floor, engine: new BeliefEngine(smoothed(this.model, floor)) };
+      return this.erring.engine.posterior(record);
+    }
     const folded = foldRecord(this.model, record);
     const { nodes } = folded;
     const { fixed, cured } = folded.acting;
@@ -100,47 +102,14 @@ export class BeliefEngine {
     };
   }
 
-  private atFloor(floor: number): BeliefEngine {
-    if (this.erring?.floor !== floor)
-      this.erring = { floor, engine: new BeliefEngine(smoothed(this.model, floor)) };
-    return this.erring.engine;
-  }
-
   /**
-   * Posteriors after 0, 1, 2 ... entries. A record grows by an entry at a time: what was worked out of its beginning
-   * is kept, and must not be written to.
+   * Posteriors after 0, 1, 2 ... entries.
    * @throws ImpossibleEvidence when no set of faults could have shown all of it
    */
   trace(record: readonly Evidence[], floor = 0): Posterior[] {
-    if (floor > 0) return this.atFloor(floor).trace(record);
-    if (this.keptCount > MOST_KEPT) {
-      this.kept = { posterior: null, next: new Map() };
-      this.keptCount = 0;
-    }
-    let at = this.kept;
-    const states = [(at.posterior ??= this.posterior([]))];
-    record.forEach((entry, n) => {
-      const key = JSON.stringify(entry);
-      let next = at.next.get(key);
-      if (!next) {
-        next = { posterior: this.posterior(record.slice(0, n + 1)), next: new Map() };
-        at.next.set(key, next);
-        this.keptCount++;
-      }
-      at = next;
-      states.push(at.posterior!);
-    });
-    return states;
+    return Array.from({ length: record.length + 1 }, (_, n) => this.posterior(record.slice(0, n), floor));
   }
 }
-
-/** Posteriors that were worked out, by the entries that led to them. */
-interface Kept {
-  posterior: Posterior | null;
-  next: Map<string, Kept>;
-}
-/** Posteriors kept by an engine, of a dozen machines under work; some ten kilobytes each. */
-const MOST_KEPT = 240;
 
 /**
  * No set of faults the model knows could have shown all of a record. A person's answers are still a person's

@@ -56,6 +56,9 @@ describe('what can be taken back', () => {
     expect(offered(entry(1, 'stage', { from: 'find', to: 'quarantine' }))).toEqual([]);
     expect(offered(entry(1, 'stage', { from: 'quarantine', to: 'find' }))).toEqual([]);
     expect(offered(entry(1, 'listed', { from: 'shelf' }))).toEqual([]);
+    // what it dropped would not come back with it
+    expect(offered(entry(1, 'stage', { from: 'hands', to: 'find', dropped: 'harvest' }))).toEqual([]);
+    expect(offered(entry(1, 'listed', { as: 'for parts' }))).toEqual([]);
   });
 });
 
@@ -75,5 +78,8 @@ describe('by one key', () => {
     expect(last(answer(1, 11), entry(2, 'report asked for'))).toBe(1);
     expect(last(answer(1, 11), entry(2, 'report taken in'))).toBeNull();
   });
-  it('never money', () => expect(last(answer(1, 11), entry(2, 'sold', {}))).toBeNull());
+  it('never money, never a photograph', () => {
+    expect(last(answer(1, 11), entry(2, 'sold', {}))).toBeNull();
+    expect(last(answer(1, 11), entry(2, 'photo', { photo: 'p' }))).toBeNull();
+  });
 });

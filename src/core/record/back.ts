@@ -46,7 +46,8 @@ const WAYS: { [K in EventKind]?: (payload: EventPayloads[K], seq: number) => Way
     observation === undefined ? null : way('voidObservation', { observation }),
   'answer noted': ({ observation, before }) => way('noteAnswer', { observation, note: before ?? '' }),
   keeps: ({ before, how }) => (before === null || how ? null : way('setKeeps', { keeps: before })),
-  stage: ({ from, to }) => (to === 'quarantine' ? null : backTo(from)),
+  // a decision that was dropped by it would not come back
+  stage: ({ from, to, dropped }) => (to === 'quarantine' || dropped ? null : backTo(from)),
   typed: ({ key }) => way('takeBackTyped', { key }),
   'work started': work('dropWork'),
   'work paused': work('resumeWork'),
@@ -155,8 +156,8 @@ const PASSING = new Set<string>([
 ]);
 const passes = (kind: string) => PASSING.has(kind) || kind.endsWith(' back');
 
-/** Money and paper are taken back where they are read, never by one key. */
-const NEVER_BY_KEY = new Set<string>(['sold', 'listed']);
+/** Money, paper and what cannot be made again are taken back where they are read, never by one key. */
+const NEVER_BY_KEY = new Set<string>(['sold', 'listed', 'photo']);
 
 /**
  * What can still be taken back, and by what. Each entry at most once; of entries about one thing only the newest, and

@@ -133,7 +133,8 @@ export interface EventPayloads {
   tools: { before: string[]; lacks: string[] };
   voided: { observation: number; ref: string; outcome: number; refs?: string[] };
   bench: BenchState;
-  stage: { from: string; to: string };
+  /** `dropped`: how it was to end, when that was decided and is open again by it. */
+  stage: { from: string; to: string; dropped?: string };
   /** `before`: what the machine was called until then. */
   typed: { key: string; value: string; before?: string };
   'typed back': { key: string };
@@ -283,7 +284,7 @@ export interface EventPayloads {
   'defect removed': { defect: string; surface: string; kind: string; why: string };
   graded: { grade: string | null; points: number; rubric: string; [more: string]: unknown };
   'grade back': { grade: string };
-  /** `from`: the stage it was listed from. */
+  /** `from`: the stage it was listed from, when nothing but that changed. */
   listed: { askMinor: number; grade: string; as?: string; from?: string };
   'sale corrected': { before: Record<string, unknown>; after: Record<string, unknown>; why: string };
   'sale cancelled': { priceMinor: number; soldOn: string; why: string };

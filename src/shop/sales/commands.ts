@@ -102,7 +102,15 @@ export const listUnit = defineCommand({
       .where(eq(units.id, unit!.id));
     await moveStage(tx, unit!, 'shelf');
     return {
-      event: { kind: 'listed', payload: { askMinor, grade: unit!.grade ?? '', as, from: unit!.stage } },
+      event: {
+        kind: 'listed',
+        payload: {
+          askMinor,
+          grade: unit!.grade ?? '',
+          as,
+          ...(ending === unit!.ending && { from: unit!.stage }),
+        },
+      },
       answer: { tag: unit!.tag },
     };
   },

@@ -91,15 +91,16 @@ export const setStage = defineCommand({
       throw new ShopError('forbidden', 'Only the owner lets a unit out of quarantine.');
     if (unit!.listed) await tx.update(units).set({ listed: false }).where(eq(units.id, unit!.id));
     if (unit!.stage === 'gone') await bringBack(tx, actor, unit!);
-    if (unit!.ending && (stage === 'find' || stage === 'decide'))
-      await tx.update(units).set({ ending: null }).where(eq(units.id, unit!.id));
+    const dropped = (stage === 'find' || stage === 'decide') && unit!.ending;
+    if (dropped) await tx.update(units).set({ ending: null }).where(eq(units.id, unit!.id));
     // nothing runs on, and nothing is held for, a machine that is set apart
     if (stage === 'quarantine') {
       await closeOpenWork(tx, unit!.id);
       await release(tx, unit!.id);
     }
     await moveStage(tx, unit!, stage);
-    return { event: { kind: 'stage', payload: { from: unit!.stage, to: stage } }, answer: { stage } };
+    const payload = { from: unit!.stage, to: stage, ...(dropped && { dropped }) };
+    return { event: { kind: 'stage', payload }, answer: { stage } };
   },
 });
 

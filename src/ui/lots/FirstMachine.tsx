@@ -1,6 +1,7 @@
 'use client';
 import { useState } from 'react';
 import type { Chassis } from '@/core/catalogue';
+import { CHASSIS_NAMES } from '@/words/names';
 import { Link } from '../kit/Link';
 import { TextField } from '../kit/fields';
 import { acted, useShortcuts } from '../kit/keys/keyboard';
@@ -9,12 +10,8 @@ import { Button, Heading, Key, Problem } from '../kit/parts';
 import { useCommand } from '../kit/hooks/useCommand';
 import { useMoney } from '../kit/theShop';
 
-const KINDS: readonly [Chassis, string][] = [
-  ['laptop', 'Laptop'],
-  ['desktop', 'Tower or desktop'],
-  ['small', 'Small desktop'],
-  ['aio', 'All-in-one'],
-];
+/** The likeliest first. */
+const KINDS: readonly Chassis[] = ['laptop', 'desktop', 'small', 'aio'];
 
 /** A machine that is made up, to try everything on. */
 const SAMPLE = {
@@ -36,7 +33,7 @@ export function FirstMachine({ today }: { today: string }) {
   const [model, setModel] = useState('');
   const [words, setWords] = useState('');
   const [paid, setPaid] = useState('');
-  const [kind, name] = KINDS[at];
+  const kind = KINDS[at];
   const put = async (input: Record<string, unknown>) => {
     const made = await send<{ tag: string }>('buyOne', { boughtOn: today, ...input });
     if (made.ok) go(`/u/${made.answer.tag}/look`);
@@ -51,7 +48,7 @@ export function FirstMachine({ today }: { today: string }) {
     void put({
       chassis: kind,
       source: 'broken',
-      model: model.trim() || name,
+      model: model.trim() || CHASSIS_NAMES[kind],
       words,
       paidMinor,
       postageMinor: 0,
@@ -74,7 +71,7 @@ export function FirstMachine({ today }: { today: string }) {
       >
         <Heading>What lies on the bench?</Heading>
         <div role="group" aria-label="Kind" className="mt-2 grid grid-cols-2 gap-2">
-          {KINDS.map(([id, says], n) => (
+          {KINDS.map((id, n) => (
             <button
               key={id}
               type="button"
@@ -83,7 +80,7 @@ export function FirstMachine({ today }: { today: string }) {
               className={`flex min-h-11 items-center gap-2.5 border-2 border-ink px-3 text-left text-read ${n === at ? 'bg-ink text-paper' : 'bg-paper hover:bg-track'}`}
             >
               <span className="figures">{n + 1}</span>
-              {says}
+              {CHASSIS_NAMES[id]}
             </button>
           ))}
         </div>

@@ -10,7 +10,7 @@ import {
   YAxis,
 } from 'recharts';
 import { endOf } from './end';
-import { wholeMinutes } from '../run/axis';
+import { AXIS, wholeMinutes } from '../run/axis';
 import { riseAt, type Stages } from '@/core/instruments/rise';
 import type { HeatSample } from '@/core/instruments/heatRun';
 
@@ -38,7 +38,6 @@ export function HeatChart({ curve, stages, loadAt, limit }: Props) {
   const temps = curve.map(({ temp }) => temp);
   const low = Math.floor((Math.min(...temps, stages?.from ?? Infinity) - 4) / 10) * 10;
   const high = Math.ceil((Math.max(...temps, stages?.settles ?? 0, limit ?? 0) + 3) / 10) * 10;
-  const axis = { fontSize: 12, fill: 'var(--color-ink)' };
   return (
     <div role="img" aria-label="Temperature over time, with both fitted stages" className="h-[320px] w-full">
       <ResponsiveContainer width="100%" height="100%">
@@ -49,11 +48,11 @@ export function HeatChart({ curve, stages, loadAt, limit }: Props) {
             type="number"
             domain={[0, end]}
             allowDuplicatedCategory={false}
-            tick={axis}
+            tick={AXIS}
             ticks={wholeMinutes(end / 60).map((minute) => minute * 60)}
             tickFormatter={(t: number) => `${Math.round(t / 60)} min`}
           />
-          <YAxis domain={[low, high]} tick={axis} unit=" °C" width={74} allowDataOverflow />
+          <YAxis domain={[low, high]} tick={AXIS} unit=" °C" width={74} allowDataOverflow />
           <Area
             data={fitted}
             dataKey="chip"
@@ -90,14 +89,14 @@ export function HeatChart({ curve, stages, loadAt, limit }: Props) {
             <ReferenceLine
               y={limit}
               stroke="var(--color-ink)"
-              label={{ value: `its own limit, ${limit}`, position: 'insideBottomRight', ...axis }}
+              label={{ value: `its own limit, ${limit}`, position: 'insideBottomRight', ...AXIS }}
             />
           )}
           {stages && (
             <ReferenceLine
               x={loadAt}
               stroke="var(--color-soft)"
-              label={{ value: 'load', position: 'insideTopLeft', ...axis }}
+              label={{ value: 'load', position: 'insideTopLeft', ...AXIS }}
             />
           )}
         </ComposedChart>

@@ -9,9 +9,7 @@ import {
   YAxis,
 } from 'recharts';
 import type { HeatRunView } from '@/words/readings/heat';
-import { wholeMinutes } from '../run/axis';
-
-const AXIS = { fontSize: 12, fill: 'var(--color-ink)' };
+import { AXIS, wholeMinutes } from '../run/axis';
 
 /** Two runs over each other from the moment each was loaded: dashed before, solid after. */
 export function TwoCurves({ before, after }: { before: HeatRunView; after: HeatRunView }) {

@@ -9,7 +9,7 @@ import {
   YAxis,
 } from 'recharts';
 import type { Sample } from '@/core/instruments/run';
-import { wholeMinutes } from './axis';
+import { AXIS, wholeMinutes } from './axis';
 
 interface Props {
   label: string;
@@ -28,7 +28,6 @@ interface Props {
 
 /** Told apart by their dashes, not by colour. */
 const DASHES = ['', '6 3', '2 3', '9 3 2 3', '1 5'];
-const AXIS = { fontSize: 12, fill: 'var(--color-ink)' };
 
 /** Columns of a run as lines. */
 export function LinesChart({ label, samples, columns, unit, along, against, height = 200, until }: Props) {

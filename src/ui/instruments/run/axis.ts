@@ -5,3 +5,6 @@ export function wholeMinutes(end: number): number[] {
   const step = STEPS.find((own) => end / own <= 8) ?? 240;
   return Array.from({ length: Math.floor(end / step) + 1 }, (_, n) => n * step);
 }
+
+/** How an axis of a chart is lettered. */
+export const AXIS = { fontSize: 12, fill: 'var(--color-ink)' };

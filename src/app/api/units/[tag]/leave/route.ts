@@ -1,7 +1,6 @@
-import { sql } from 'drizzle-orm';
 import { database } from '@/db/client';
 import { answer, assertOwnOrigin } from '@/server/answer';
-import { pageOf } from '@/server/live';
+import { sayStands } from '@/server/live';
 import { requireActorForApi } from '@/server/session';
 import { unitByTag } from '@/shop/units/queries';
 import { leaveFinding } from '@/shop/work/clock';
@@ -16,9 +15,7 @@ export async function POST(
     const actor = await requireActorForApi();
     const found = await unitByTag((await params).tag);
     if (found) await database().transaction((tx) => leaveFinding(tx, actor.id, found.unit.id));
-    const page = pageOf(request);
-    const here = { page, person: actor.id, name: actor.name, unit: null };
-    if (page) await database().execute(sql`select pg_notify('omnitrope', ${JSON.stringify({ here })})`);
+    await sayStands(request, actor, null);
     return null;
   });
 }
