@@ -8,8 +8,8 @@ import {
   runMinutes,
   type BatterySample,
 } from '@/core/instruments/batteryRun';
-import { readHeat, type HeatRun } from '@/core/instruments/heat';
-import { onAnotherDay } from '@/core/instruments/rise';
+import { readHeat, type HeatRun } from '@/core/instruments/heat/read';
+import { onAnotherDay } from '@/core/instruments/heat/rise';
 import {
   pdProfileFor,
   readRails,
@@ -36,11 +36,13 @@ export const heatShape = Joi.object({
     .items(
       Joi.object({
         t: seconds.description('seconds'),
-        temp: maybe(-60, 250).required().description('Celsius'),
+        temp: maybe(-300, 1_000)
+          .required()
+          .description('Celsius; what no chip in a room shows tells of the sensor'),
         fan: maybe(0, 100_000).description('revolutions a minute'),
         power: maybe(0, 5_000).description('watts'),
         clock: maybe(0, 100_000).description('megahertz'),
-        load: maybe(0, 1).description('share of full load'),
+        load: maybe(0, 100).description('share of full load, or per cent of it'),
       }),
     )
     .required(),
@@ -50,6 +52,19 @@ export const heatShape = Joi.object({
     .allow(null)
     .default(null)
     .description('drawn under load, where the samples do not say'),
+  coolerWatts: maybe(0.5, 5_000)
+    .allow(null)
+    .default(null)
+    .description('what the cooler is built for, by the plate of the processor'),
+  like: Joi.object({
+    chip: maybe(0.1, 300).required(),
+    sink: maybe(0.1, 300).required(),
+    tau: maybe(1, 5_000).description('seconds of the sink'),
+    runs: Joi.number().integer().min(1).max(10_000).required(),
+  })
+    .allow(null)
+    .default(null)
+    .description('kelvin of both stages as sound machines of its model had them, and how many they were'),
   hotDay: maybe(-40, 60).default(35).description('the same machine in a room of so many degrees'),
   surfaces: Joi.array()
     .max(40)

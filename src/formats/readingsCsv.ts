@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import type { BatterySample } from '@/core/instruments/batteryRun';
-import type { HeatSample } from '@/core/instruments/heatRun';
+import type { HeatSample } from '@/core/instruments/heat/run';
 
 /** A log that cannot be read: where, and what was wrong. */
 export class LogFault extends Error {}

@@ -1,6 +1,7 @@
 import { readDischarge, type BatteryRules, type BatterySample } from './batteryRun';
-import { readHeat, type HeatReading, type HeatRun, type HeatTables } from './heat';
-import { atRest, ordered } from './heatRun';
+import { readHeat, type HeatReading, type HeatRun } from './heat/read';
+import { type HeatTables } from './heat/tables';
+import { atRest, ordered } from './heat/run';
 import type { RunKind, Sample } from './run';
 import { readSoak, type SoakRules } from './soak';
 import type { RailSigns } from './findingsFromReading';

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../random';
 import { fitCurve, type Curve } from './fit';
-import { stagesOf, TWO_STAGES } from './stages';
+import { stagesOf, TWO_STAGES } from './heat/stages';
 
 interface Nist {
   starts: [number, number][];

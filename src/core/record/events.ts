@@ -231,7 +231,7 @@ export interface EventPayloads {
     finding: string;
   };
   'model note gone': { note: number; maker: string; model: string; kind: string; text: string };
-  'heat run': { name: string; settles: number; verdict: { id: string; chance: number }[] } & ByAct;
+  'heat run': { name: string; settles: number | null; verdict: { id: string; chance: number }[] } & ByAct;
   'heat run back': { name: string };
   reading: {
     kind: string;

@@ -1,4 +1,4 @@
-import type { HeatSample } from '../instruments/heatRun';
+import type { HeatSample } from '../instruments/heat/run';
 
 /** What ails a simulated machine. */
 export const HEAT_CONDITIONS = [

@@ -1,6 +1,6 @@
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import type { BatteryBehaviour } from '@/core/instruments/batteryRun';
-import type { HeatReading } from '@/core/instruments/heat';
+import type { HeatReading } from '@/core/instruments/heat/read';
 import type { Database, Transaction } from '@/db/client';
 import { recordValues } from '@/db/schema';
 
@@ -16,12 +16,12 @@ async function newest<T>(tx: Transaction | Database, unitId: string, key: string
 
 /** What the newest heat run says for a grade: kelvin under its limit, and whether its clock held. */
 export async function heatOfGrade(tx: Transaction | Database, unitId: string) {
-  const run = await newest<{ reading: Pick<HeatReading, 'margin' | 'clockKept' | 'heldBack'> }>(
+  const run = await newest<{ reading: Pick<HeatReading, 'margin' | 'clockKept' | 'heldBack' | 'lost'> }>(
     tx,
     unitId,
     'heat run',
   );
-  if (!run) return null;
+  if (!run || run.reading.lost) return null;
   const { margin, clockKept, heldBack } = run.reading;
   return { margin: heldBack ? 0 : margin, clockKept };
 }

@@ -10,8 +10,8 @@ import {
   touchPlaces,
 } from '@/catalog/instruments/readings';
 import { appliesTo } from '@/core/belief/model';
-import { readHeat, type HeatReading } from '@/core/instruments/heat';
-import type { HeatSample } from '@/core/instruments/heatRun';
+import { readHeat, type HeatReading } from '@/core/instruments/heat/read';
+import type { HeatSample } from '@/core/instruments/heat/run';
 import { RUN_KINDS, type Sample } from '@/core/instruments/run';
 import { touchTold, type TouchRead, type TouchTold } from '@/core/instruments/touch';
 import {
@@ -30,6 +30,8 @@ import { functionTests, readingCurves, type units } from '@/db/schema';
 import type { Actor, CommandResult } from '../command';
 import { ShopError } from '@/errors';
 import { writeActs, type ActKey } from '../record/acts';
+import { recordNow } from '../record/queries';
+import { soundRunsLike } from './queries';
 import type { Put } from '../command';
 import { putAnswer } from '../record/answer';
 import { writeValues } from '../record/values';
@@ -101,25 +103,30 @@ export async function keepHeat(
   unit: Unit,
   { name, samples, ...run }: HeatAsked,
 ): Promise<CommandResult<{ verdict: HeatReading['verdict'] }>> {
-  const { verdict, ...reading } = readHeat({ ...run, samples }, heatTables);
+  const coolerWatts = (await recordNow(tx, unit)).specification.number('processorWatts');
+  const like = await soundRunsLike(tx, unit);
+  const { verdict, ...reading } = readHeat({ ...run, samples, coolerWatts, like }, heatTables);
   if (reading.without)
     throw new ShopError('refused', `Not taken in: ${reading.without}. Nothing was changed.`);
   const kept: KeptHeat = { name, ...run, reading, verdict };
   const origin = await writeActs(tx, unit.id, 'heat run', [kept], actor.name, {
     basis: 'measured',
-    number: reading.stages!.settles,
+    number: reading.stages?.settles,
   });
   await keepCurve(tx, unit.id, origin, samples);
   // the grade goes by it: where it settles, or its limit when it came to that
-  const top = Math.round(Math.min(reading.stages!.settles, run.limit ?? Infinity));
-  const value = { key: 'topCelsius' as const, value: `${top} °C`, number: top };
-  await writeValues(tx, unit.id, 'measured', [value], origin, actor.name);
+  const top = Math.min(reading.stages?.settles ?? Infinity, run.limit ?? Infinity);
+  if (!reading.lost && Number.isFinite(top)) {
+    const number = Math.round(top);
+    const value = { key: 'topCelsius' as const, value: `${number} °C`, number };
+    await writeValues(tx, unit.id, 'measured', [value], origin, actor.name);
+  }
   return {
     event: {
       kind: 'heat run',
       payload: {
         name,
-        settles: Math.round(reading.stages!.settles),
+        settles: reading.stages && Math.round(reading.stages.settles),
         verdict: verdict
           .slice(0, 3)
           .map(({ id, chance }) => ({ id, chance: Math.round(chance * 1000) / 1000 })),

@@ -1,10 +1,12 @@
-import { and, asc, desc, eq, gt, inArray, isNull, lte, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, inArray, isNull, lte, ne, sql } from 'drizzle-orm';
 import { repairById } from '@/catalog';
 import { carriedOut, endingOf } from '@/core/record/endings';
 import { database, type Database, type Transaction } from '@/db/client';
-import { observations, readingCurves, readingRuns, recordValues, shop, work } from '@/db/schema';
-import type { HeatSample } from '@/core/instruments/heatRun';
+import { observations, readingCurves, readingRuns, recordValues, shop, units, work } from '@/db/schema';
+import type { HeatRun } from '@/core/instruments/heat/read';
+import type { HeatSample } from '@/core/instruments/heat/run';
 import type { Sample } from '@/core/instruments/run';
+import { modelKey } from '../parts/machine';
 import type { ActKey } from '../record/acts';
 import type { KeptHeat, KeptOther, OtherKind } from './keep';
 
@@ -81,6 +83,48 @@ async function linesOf<K, S = Sample>(unit: string, key: ActKey): Promise<Readin
 
 /** Heat runs of a unit, oldest first. */
 export const heatRunsOf = (unit: string) => linesOf<KeptHeat, HeatSample>(unit, 'heat run');
+
+/** How sure a verdict of "sound" has to be for a run to be a measure for others; and most runs that are. */
+const MEASURE_FROM = 0.6;
+const MOST_LIKE = 40;
+
+/** Both stages as sound machines of this model had them, each by its newest run; null: none, or nobody named the model. */
+export async function soundRunsLike(
+  tx: Transaction | Database,
+  unit: Pick<typeof units.$inferSelect, 'id' | 'maker' | 'model'>,
+): Promise<HeatRun['like']> {
+  const key = modelKey(unit);
+  if (!key) return null;
+  const rows = await tx
+    .selectDistinctOn([recordValues.unitId], { value: recordValues.value })
+    .from(recordValues)
+    .innerJoin(units, eq(units.id, recordValues.unitId))
+    .where(
+      and(
+        eq(recordValues.key, 'heat run'),
+        isNull(recordValues.voidedBy),
+        ne(units.id, unit.id),
+        eq(sql`lower(trim(${units.maker})) || '|' || lower(trim(${units.model}))`, key),
+      ),
+    )
+    .orderBy(recordValues.unitId, desc(recordValues.id))
+    .limit(MOST_LIKE);
+  const sound = rows.flatMap(({ value }) => {
+    const { reading, verdict } = JSON.parse(value) as KeptHeat;
+    return verdict[0]?.id === 'sound' && verdict[0].chance >= MEASURE_FROM && reading.stages
+      ? [reading.stages]
+      : [];
+  });
+  if (sound.length === 0) return null;
+  const middle = (of: (stages: (typeof sound)[number]) => number) =>
+    Math.exp(sound.reduce((sum, own) => sum + Math.log(Math.max(0.5, of(own))), 0) / sound.length);
+  return {
+    chip: middle(({ chip }) => chip.kelvin),
+    sink: middle(({ sink }) => sink.kelvin),
+    tau: middle(({ sink }) => sink.tau),
+    runs: sound.length,
+  };
+}
 
 /** Other readings of a unit of a kind, oldest first. */
 export const readingsOf = <K extends OtherKind>(unit: string, kind: K) =>

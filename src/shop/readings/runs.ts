@@ -1,4 +1,4 @@
-import type { HeatSample } from '@/core/instruments/heatRun';
+import type { HeatSample } from '@/core/instruments/heat/run';
 import { type RunKind, RUN_KINDS, samplesOf } from '@/core/instruments/run';
 import type { Transaction } from '@/db/client';
 import { readingRuns, readingBatches } from '@/db/schema';

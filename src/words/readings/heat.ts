@@ -1,5 +1,6 @@
-import type { HeatReading, HeatVerdict } from '@/core/instruments/heat';
-import type { HeatSample } from '@/core/instruments/heatRun';
+import type { HeatReading } from '@/core/instruments/heat/read';
+import type { HeatVerdict } from '@/core/instruments/heat/tables';
+import type { HeatSample } from '@/core/instruments/heat/run';
 
 export const VERDICT_WORDS: Record<HeatVerdict, string> = {
   sound: 'Normal',

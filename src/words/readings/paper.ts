@@ -1,4 +1,4 @@
-import type { HeatReading } from '@/core/instruments/heat';
+import type { HeatReading } from '@/core/instruments/heat/read';
 import type { TouchTold } from '@/core/instruments/touch';
 import { soakRules } from '@/catalog/instruments/readings';
 import type { Pair, SoakTold } from '@/core/instruments/findingsFromReading';
@@ -17,14 +17,17 @@ export const pairWords = ({ id, unit, before, after, change, between }: Pair): s
 
 /** What a heat run says on papers. */
 export function heatPaper(
-  reading: Pick<HeatReading, 'stages' | 'margin' | 'heldBack' | 'clockKept'>,
+  reading: Pick<HeatReading, 'stages' | 'margin' | 'heldBack' | 'clockKept'> &
+    Partial<Pick<HeatReading, 'lost'>>,
   room: number | null,
   limit: number | null,
 ): string {
-  const settles = Math.round(reading.stages!.settles);
+  if (reading.lost) return 'How warm it gets is not known: its sensor shows no temperature.';
+  const settles = reading.stages && Math.round(reading.stages.settles);
   const where = room === null ? '' : ` in a room of ${Math.round(room)} °C`;
-  if (reading.heldBack || (limit !== null && settles >= limit))
-    return `Under full load it reaches its own limit of ${limit ?? settles} °C${where} and slows down.`;
+  const top = limit ?? settles;
+  if (settles === null || reading.heldBack || (limit !== null && settles >= limit))
+    return `Under full load it reaches its own limit${top === null ? '' : ` of ${top} °C`}${where} and slows down.`;
   return [
     `Under full load it settles at ${settles} °C${where}`,
     reading.margin !== null && `${Math.round(reading.margin)} K under its own limit`,

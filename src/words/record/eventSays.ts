@@ -2,7 +2,7 @@ import { selfTestById } from '@/catalog/instruments/selfTests';
 import { bayKinds } from '@/catalog/machine/bays';
 import { portKinds } from '@/catalog/machine/ports';
 import type { SurfaceKind } from '@/core/clean/zones';
-import type { HeatVerdict } from '@/core/instruments/heat';
+import type { HeatVerdict } from '@/core/instruments/heat/tables';
 import type { Figure } from '@/core/instruments/findingsFromReading';
 import { minorText } from '@/core/money/minor';
 import { machineField } from '@/core/parts/fields';
@@ -244,7 +244,7 @@ export const SAYS: Partial<Record<EventKind, Describe>> = {
   'heat run': (p) => {
     const verdict = (p.verdict as { id: HeatVerdict; chance: number }[] | undefined) ?? [];
     return told(
-      `settles at ${text(p, 'settles')} °C`,
+      p.settles === null ? 'where it settles is not known' : `settles at ${text(p, 'settles')} °C`,
       verdict.length > 0 && `${lower(VERDICT_WORDS[verdict[0].id])} ${Math.round(verdict[0].chance * 100)} %`,
     );
   },

@@ -1,10 +1,10 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
-import { onAnotherDay } from '@/core/instruments/rise';
+import { onAnotherDay } from '@/core/instruments/heat/rise';
 import type { Sample } from '@/core/instruments/run';
 import type { Chassis } from '@/core/catalogue';
-import type { HeatSample } from '@/core/instruments/heatRun';
+import type { HeatSample } from '@/core/instruments/heat/run';
 import { lower } from '@/words/plain';
 import type { OpenRunView, TouchLine } from '@/words/readings/view';
 import { FAN_WORDS, VERDICT_WORDS, type HeatRunView } from '@/words/readings/heat';
@@ -213,6 +213,11 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
       {run && (
         <section aria-label="Verdict" className="panel">
           <Heading>Verdict</Heading>
+          {run.reading.lost && (
+            <p className="text-read">
+              The sensor showed no temperature a chip in a room can have, or one figure all along.
+            </p>
+          )}
           {run.verdict
             .filter(({ chance }) => chance >= 0.005)
             .map(({ id, chance }) => (
@@ -245,11 +250,23 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
               (run.reading.clockKept > 0.9
                 ? 'The clock held. '
                 : `The clock fell to ${percent(run.reading.clockKept)}. `)}
+            {run.reading.margin === null &&
+              run.reading.heldBack &&
+              `It reached its limit after ${duration((run.reading.trip ?? 0) / 60)}. `}
             {run.reading.margin !== null &&
               (run.reading.margin > 0
                 ? `Margin to its limit ${run.reading.margin.toFixed(0)} K.`
                 : `It reaches its limit after ${duration((run.reading.trip ?? 0) / 60)}.`)}
           </p>
+          {Boolean(run.reading.like) && (
+            <p className="text-row text-soft">
+              Compared with{' '}
+              {run.reading.like === 1
+                ? 'one sound run of another machine of this model'
+                : `sound runs of ${run.reading.like} other machines of this model`}
+              .
+            </p>
+          )}
           {run.reading.rest && (
             <p className="text-row text-soft">
               At rest {degrees(run.reading.rest.temp)}

@@ -11,8 +11,8 @@ import {
 } from 'recharts';
 import { endOf } from './end';
 import { AXIS, wholeMinutes } from '../run/axis';
-import { riseAt, type Stages } from '@/core/instruments/rise';
-import type { HeatSample } from '@/core/instruments/heatRun';
+import { riseAt, type Stages } from '@/core/instruments/heat/rise';
+import type { HeatSample } from '@/core/instruments/heat/run';
 
 /** Points of the fitted curve. */
 const POINTS = 120;

@@ -1,5 +1,5 @@
-import type { HeatSample } from '@/core/instruments/heatRun';
-import type { Stages } from '@/core/instruments/rise';
+import type { HeatSample } from '@/core/instruments/heat/run';
+import type { Stages } from '@/core/instruments/heat/rise';
 
 /** Where the drawing of a run ends, seconds: far enough to see where it settles. */
 export const endOf = (curve: readonly HeatSample[], stages: Stages | null, loadAt: number): number =>

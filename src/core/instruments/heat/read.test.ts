@@ -1,13 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { heatTables } from '@/catalog/instruments/heat';
-import { seededRandom } from '../random';
-import { HEAT_CONDITIONS, heatMachine, heatRunOf, type HeatCondition } from '../simulate/heat';
+import { seededRandom } from '../../random';
+import { HEAT_CONDITIONS, heatMachine, heatRunOf, type HeatCondition } from '../../simulate/heat';
 import { catalogue } from '@/catalog';
-import { compileModel } from '../belief/model';
-import { BeliefEngine } from '../belief/posterior';
-import { heatConditions, readHeat, type HeatVerdict } from './heat';
+import { compileModel } from '../../belief/model';
+import { BeliefEngine } from '../../belief/posterior';
+import { readHeat } from './read';
 import { onAnotherDay } from './rise';
-import { atRest, ordered, partsOf } from './heatRun';
+import { atRest, ordered, partsOf } from './run';
+import type { HeatVerdict } from './tables';
+import { heatConditions } from './verdict';
 
 const SAYS: Record<HeatCondition, HeatVerdict> = {
   sound: 'sound',
@@ -39,16 +41,16 @@ describe('a heat run', () => {
     }
     expect(right / 700, wrong.slice(0, 12).join('; ')).toBeGreaterThanOrEqual(0.95);
   });
-  it('knows more when the watts were measured than when nobody read them', () => {
+  it('knows more when the watts it draws and those its cooler is for are known than when nobody read them', () => {
     const random = seededRandom(5);
     let sharper = 0;
     const runs = 30;
     for (let run = 0; run < runs; run++) {
-      const machine = heatMachine(run % 2 ? 'paste' : 'sound', heatTables.usualWatts, random);
+      const machine = heatMachine(run % 2 ? 'paste' : 'sound', 35, random);
       const samples = heatRunOf(machine, random).map((sample) => ({ ...sample, power: undefined }));
       const at = { samples, room: machine.room, limit: machine.limit };
       const chance = (watts: number | null) =>
-        readHeat({ ...at, watts }, heatTables).verdict.find(
+        readHeat({ ...at, watts, coolerWatts: watts }, heatTables).verdict.find(
           ({ id }) => id === SAYS[run % 2 ? 'paste' : 'sound'],
         )!.chance;
       sharper += Number(chance(machine.watts) > chance(null));

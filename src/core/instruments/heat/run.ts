@@ -21,14 +21,21 @@ export interface HeatParts {
   heldBack: number | null;
 }
 
-/** What tells rest, load and a chip that holds itself back. */
+/** What tells rest, load, a chip that holds itself back, and a sensor that shows no temperature. */
 export interface RunSigns {
   /** Rest is reached when the slope is under so many kelvin a minute for so many minutes. */
   rest: { slope: number; minutes: number };
   /** A rise of so many kelvin in so many seconds is a load that began. */
   jump: { kelvin: number; seconds: number };
-  /** The chip holds itself back when its clock falls under this share of what it had. */
+  /**
+   * The chip holds itself back when its clock falls under this share of what it had while it is this near its limit,
+   * kelvin, or this hot where the limit is not known, Celsius. A clock that falls while it is cool is a budget of watts.
+   */
   clockHeld: number;
+  heldNear: number;
+  heldHot: number;
+  /** What no chip in a room shows, Celsius: colder or hotter is what a sensor reads that is lost. */
+  shows: readonly [number, number];
 }
 
 /** Samples in the order of time, each moment once: a clock that jumps back or stands is told. */
@@ -41,6 +48,30 @@ export function ordered(samples: readonly HeatSample[]): { samples: HeatSample[]
     else kept.push(sample);
   }
   return { samples: kept, jumped };
+}
+
+/** Share of full load, whether it was written as a share or in per cent. */
+export function loadShares(samples: readonly HeatSample[]): HeatSample[] {
+  const most = samples.reduce((top, { load }) => Math.max(top, load ?? 0), 0);
+  return most > 1.5
+    ? samples.map((own) => (own.load === undefined ? own : { ...own, load: own.load / 100 }))
+    : [...samples];
+}
+
+/**
+ * The samples that show a temperature, and whether the sensor is lost: most of what it shows no chip in a room can
+ * have, or it shows one figure all along, rest and load. A single such figure is a slip of the bus and is left out.
+ */
+export function shown(
+  samples: readonly HeatSample[],
+  { shows: [coldest, hottest], rest }: RunSigns,
+): { samples: HeatSample[]; lost: boolean } {
+  const real = samples.filter(({ temp }) => temp > coldest && temp < hottest);
+  const frozen =
+    samples.length > 1 &&
+    samples[samples.length - 1].t - samples[0].t >= rest.minutes * 30 &&
+    samples.every(({ temp }) => temp === samples[0].temp);
+  return { samples: real, lost: samples.length > 0 && (frozen || real.length < samples.length / 2) };
 }
 
 const mean = (values: readonly number[]) => values.reduce((sum, own) => sum + own, 0) / values.length;
@@ -75,7 +106,11 @@ function loadFrom(samples: readonly HeatSample[], jump: RunSigns['jump']): numbe
   }
   for (let i = 0; i < samples.length; i++) {
     const ahead = samples.findIndex((own, n) => n > i && own.t >= samples[i].t + jump.seconds);
-    if (ahead > 0 && samples[ahead].temp - samples[i].temp >= jump.kelvin) return i;
+    if (ahead < 0 || samples[ahead].temp - samples[i].temp < jump.kelvin) continue;
+    // the last moment that was still at rest
+    const before = mean(samples.slice(Math.max(0, i - 9), i + 1).map(({ temp }) => temp));
+    const last = samples.findLastIndex((own, n) => n >= i && n < ahead && own.temp <= before + 1);
+    return Math.max(i, last);
   }
   return 0;
 }
@@ -90,11 +125,12 @@ export function partsOf(samples: readonly HeatSample[], limit: number | null, si
   const load = samples.slice(from).map((own) => ({ ...own, t: own.t - start }));
   const clocks = load.slice(2, 12).flatMap(({ clock }) => (clock === undefined ? [] : [clock]));
   const full = clocks.length ? Math.max(...clocks) : null;
+  const near = limit === null ? signs.heldHot : limit - signs.heldNear;
   const held = load.findIndex(
     (own, n) =>
-      n > 3 &&
+      n > 1 &&
       ((limit !== null && own.temp >= limit - 1) ||
-        (full !== null && own.clock !== undefined && own.clock < full * signs.clockHeld)),
+        (full !== null && own.clock !== undefined && own.temp >= near && own.clock < full * signs.clockHeld)),
   );
   return {
     idle: samples.slice(0, from),

@@ -14,6 +14,8 @@ export interface Stages {
   /** Chip to sink: paste and mount, seconds. Sink to air: dust and fan, minutes. */
   chip: Stage;
   sink: Stage;
+  /** The air in the case, where the run was long enough to show it: many minutes. */
+  air?: Stage;
   /** Where it settles, Celsius, and its standard error. */
   settles: number;
   settlesError: number;
@@ -22,15 +24,16 @@ export interface Stages {
 }
 
 /** Celsius so many seconds after the load began: what is over the chip's sink alone, and all of it. */
-export function riseAt({ from, chip, sink }: Stages, seconds: number): { chip: number; whole: number } {
-  const own = from + chip.kelvin * (1 - Math.exp(-seconds / chip.tau));
-  return { chip: own, whole: own + sink.kelvin * (1 - Math.exp(-seconds / sink.tau)) };
+export function riseAt({ from, chip, sink, air }: Stages, seconds: number): { chip: number; whole: number } {
+  const risen = ({ kelvin, tau }: Stage) => kelvin * (1 - Math.exp(-seconds / tau));
+  const own = from + risen(chip);
+  return { chip: own, whole: own + risen(sink) + (air ? risen(air) : 0) };
 }
 
 /** Seconds of load until a temperature is reached; null: it never is. */
 export function reaches(stages: Stages, limit: number, shift = 0): number | null {
   if (stages.settles + shift <= limit) return null;
-  let [low, high] = [0, 20 * stages.sink.tau];
+  let [low, high] = [0, 20 * Math.max(stages.sink.tau, stages.air?.tau ?? 0)];
   for (let n = 0; n < 60; n++) {
     const middle = (low + high) / 2;
     if (riseAt(stages, middle).whole + shift < limit) low = middle;
