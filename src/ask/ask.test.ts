@@ -235,7 +235,7 @@ describe('the plain face of the core', () => {
   });
   it('heat and battery: read from a CSV log, its comment line too; a bad line is named', () => {
     const log = ['# room=22 limit=95', 't_s,temp_c,load'];
-    for (let t = 0; t < 300; t++)
+    for (let t = 0; t < 960; t++)
       log.push(
         `${t},${t < 60 ? 35 : Math.round(35 + 12 * (1 - Math.exp(-(t - 60) / 4)) + 20 * (1 - Math.exp(-(t - 60) / 120)))},${t < 60 ? 0 : 1}`,
       );

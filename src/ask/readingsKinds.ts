@@ -4,6 +4,7 @@ import { atxRails, batteryRules, speeds, touchLimits } from '@/catalog/instrumen
 import {
   batteryChoice,
   behaviourOf,
+  packVerdict,
   readDischarge,
   runMinutes,
   type BatterySample,
@@ -134,11 +135,18 @@ export const batteryShape = Joi.object({
         wh: maybe(0, 1_000),
         volts: maybe(0, 100),
         watts: maybe(0, 1_000),
+        ah: maybe(0, 1_000).description('ampere-hours left, where it shows charge'),
+        amps: maybe(-1_000, 1_000),
+        pack: Joi.string().max(40).description('which, in a machine with more than one'),
       }),
     )
     .default([]),
   ended: Joi.boolean().default(false).description('it went off by itself at the end'),
-  health: maybe(0, 1.5).allow(null).default(null).description('full charge by design'),
+  health: maybe(0, 150)
+    .allow(null)
+    .default(null)
+    .description('full charge by design, as a share or in per cent'),
+  designWh: maybe(0.1, 2_000).description('what it held when new'),
   fullWh: maybe(0, 1_000).description('what it holds when full'),
   useWatts: maybe(0.1, 1_000).description('what a use draws: its minutes are told'),
   money: Joi.object({
@@ -154,6 +162,7 @@ interface BatteryAsked {
   samples: BatterySample[];
   ended: boolean;
   health: number | null;
+  designWh?: number;
   fullWh?: number;
   useWatts?: number;
   money?: {
@@ -165,12 +174,21 @@ interface BatteryAsked {
   };
 }
 
-export function answerBattery({ samples, ended, health, fullWh, useWatts, money }: BatteryAsked) {
+export function answerBattery({ samples, ended, fullWh, useWatts, money, ...asked }: BatteryAsked) {
   const run = readDischarge(samples, ended, batteryRules);
+  const said = asked.health !== null && asked.health > 1.5 ? asked.health / 100 : asked.health;
+  const design = asked.designWh;
+  // what it gave says more than what its gauge thinks
+  const health =
+    (design && run?.fullWh ? run.fullWh / design : null) ??
+    said ??
+    (design && fullWh ? fullWh / design : null);
   const watts = useWatts ?? run?.watts ?? undefined;
   return {
     run,
     behaviour: behaviourOf(health, run, batteryRules),
+    verdict: packVerdict(run, health, batteryRules),
+    health,
     minutes: fullWh !== undefined && watts ? Math.round(runMinutes(fullWh, watts)) : null,
     ...(money && {
       choice: batteryChoice(

@@ -19,6 +19,15 @@ const number = (text: string): number | undefined => {
   return Number.isFinite(value) ? value : undefined;
 };
 
+/** Columns the kernel shows in millionths. */
+const MILLIONTHS = /^(energy|charge|power|current|voltage)_now$/;
+/** A figure of a column: the name of a pack by its number, and what the kernel shows as it is meant. */
+function figureOf(name: string, text: string): number | undefined {
+  if (name === 'pack') return text.trim() === '' ? undefined : Number(/\d+/.exec(text)?.[0] ?? 0);
+  const value = number(text);
+  return value !== undefined && MILLIONTHS.test(name) ? value / 1e6 : value;
+}
+
 /** Most lines of a log: a day at one a second. */
 const MOST = 90_000;
 
@@ -46,7 +55,7 @@ function readLog(text: string, needed: readonly string[]): Log {
   if (data.length > MOST) throw new LogFault(`${data.length} lines; ${MOST} at most`);
   const rows = data.map((line, n) => {
     const row = Object.fromEntries(
-      Object.entries(line).map(([name, own]) => [name, number(String(own ?? ''))]),
+      Object.entries(line).map(([name, own]) => [name, figureOf(name, String(own ?? ''))]),
     );
     const empty = needed.find((name) => row[name] === undefined);
     if (empty) throw new LogFault(`line ${n + 2}: ${empty} is "${String(line[empty] ?? '').slice(0, 20)}"`);
@@ -81,22 +90,36 @@ export function readHeatCsv(text: string): {
   };
 }
 
-/** t_s, percent, and where known wh, v, w; "# ended=1": it went off by itself. */
+/**
+ * t_s, percent, and where known wh, v, w, ah, a, pack, or the kernel's own energy_now, charge_now, power_now, current_now,
+ * voltage_now; design_wh and full_wh as columns or beside. "# ended=1": it went off by itself.
+ */
 export function readBatteryCsv(text: string): {
   samples: BatterySample[];
   ended: boolean;
   health?: number;
+  designWh?: number;
 } {
   const { rows, beside } = readLog(text, ['t_s', 'percent']);
+  const full = beside.full_wh ?? rows.find((row) => row.full_wh)?.full_wh;
+  const design = beside.design_wh ?? rows.find((row) => row.design_wh)?.design_wh;
+  const said = beside.health;
+  // per cent where people write per cent
+  const health =
+    said !== undefined ? (said > 1.5 ? said / 100 : said) : full && design ? full / design : undefined;
   return {
     samples: rows.map((row) => ({
       t: row.t_s!,
       percent: row.percent!,
-      ...some('wh', row.wh),
-      ...some('volts', row.v),
-      ...some('watts', row.w),
+      ...some('wh', row.wh ?? row.energy_now),
+      ...some('volts', row.v ?? row.voltage_now),
+      ...some('watts', row.w ?? row.power_now),
+      ...some('ah', row.ah ?? row.charge_now),
+      ...some('amps', row.a ?? row.current_now),
+      ...(row.pack !== undefined && { pack: String(row.pack) }),
     })),
     ended: beside.ended === 1,
-    ...some('health', beside.health),
+    ...some('health', health),
+    ...some('designWh', design),
   };
 }

@@ -20,12 +20,12 @@ const sink = (kelvin: number, tau: number, logSpread = 0.3): Rise => ({
   tauSpread: 0.45,
 });
 const usual = { chip: chip(10.5, 4), sink: sink(20, 120) };
-/** One in twenty is built otherwise than machines are. */
+/** One in thirty is built otherwise than machines are. */
 const odd = (chipKelvin: number, sinkKelvin: number) => ({
-  share: 0.05,
+  share: 0.03,
   odd: true,
-  chip: chip(chipKelvin, 5, 0.65),
-  sink: sink(sinkKelvin, 140, 0.6),
+  chip: chip(chipKelvin, 5, 0.55),
+  sink: sink(sinkKelvin, 140, 0.55),
 });
 const follows: HeatRow['fan'] = { follows: 0.98, idle: 0.005, full: 0.01, stands: 0.005 };
 
@@ -38,7 +38,7 @@ export const heatTables: HeatTables = {
     fanUsual: 1.8,
     fromStanding: 0.72,
   },
-  caseAir: { share: 0.2, spread: 0.18, taus: [350, 600, 1_000] },
+  caseAir: { share: 0.13, spread: 0.16, taus: [350, 600, 1_000] },
   // rest and the clock: common practice; the rest: shop estimate
   run: {
     rest: { slope: 0.2, minutes: 3 },
@@ -64,7 +64,7 @@ export const heatTables: HeatTables = {
       id: 'sound',
       causes: [],
       prior: 0.3,
-      forms: [{ share: 0.95, ...usual }, odd(12, 22)],
+      forms: [{ share: 0.97, ...usual }, odd(12, 22)],
       rest: 13,
       fan: follows,
       answers: true,
@@ -75,7 +75,7 @@ export const heatTables: HeatTables = {
       causes: ['paste-dry', 'sink-loose'],
       prior: 0.22,
       forms: [
-        { share: 0.55, chip: chip(36, 7), sink: usual.sink },
+        { share: 0.57, chip: chip(36, 7), sink: usual.sink },
         { share: 0.3, chip: chip(95, 14, 0.45), sink: usual.sink },
         // it hardly touches
         { share: 0.1, chip: chip(260, 60, 0.6), sink: usual.sink },
@@ -91,7 +91,7 @@ export const heatTables: HeatTables = {
       causes: ['heatsink-blocked', 'vents-blocked', 'fan-worn'],
       prior: 0.24,
       forms: [
-        { share: 0.65, chip: usual.chip, sink: sink(54, 200, 0.33) },
+        { share: 0.67, chip: usual.chip, sink: sink(54, 200, 0.33) },
         // half clogged, or a fan that has worn: hardly told from a hot design but by its like
         { share: 0.3, chip: usual.chip, sink: sink(35, 160, 0.25) },
         odd(12, 55),
@@ -105,7 +105,7 @@ export const heatTables: HeatTables = {
       id: 'fan stalled',
       causes: ['fan-dead', 'fan-lead', 'fan-header'],
       prior: 0.09,
-      forms: [{ share: 0.95, chip: usual.chip, sink: sink(88, 320, 0.35) }, odd(12, 80)],
+      forms: [{ share: 0.97, chip: usual.chip, sink: sink(88, 320, 0.35) }, odd(12, 80)],
       rest: 21,
       fan: { follows: 0.004, idle: 0.004, full: 0.002, stands: 0.99 },
       answers: false,
@@ -115,7 +115,7 @@ export const heatTables: HeatTables = {
       id: 'fan control',
       causes: ['fan-control'],
       prior: 0.08,
-      forms: [{ share: 0.95, chip: usual.chip, sink: sink(50, 200, 0.4) }, odd(12, 50)],
+      forms: [{ share: 0.97, chip: usual.chip, sink: sink(50, 200, 0.4) }, odd(12, 50)],
       rest: 14,
       fan: { follows: 0.02, idle: 0.94, full: 0.01, stands: 0.03 },
       answers: false,

@@ -34,8 +34,11 @@ export const speeds: SpeedTable = {
 /** Common practice: a gauge that falls from 40 % to off in ten minutes belongs to a weak cell. */
 export const batteryRules: BatteryRules = {
   drop: { points: 15, minutes: 10, times: 3 },
+  jump: { points: 8, seconds: 70 },
+  goesOn: { minutes: 8, points: 8 },
   early: 7,
   leastFall: 10,
+  wholeFall: 60,
   good: 0.7,
   weak: 0.4,
   fastMinutes: 75,

@@ -1,10 +1,12 @@
 import {
   behaviourOf,
+  packVerdict,
   readDischarge,
   type BatteryBehaviour,
   type BatteryReading,
   type BatteryRules,
   type BatterySample,
+  type PackVerdict,
 } from './batteryRun';
 import { readRails, supplyOf, type Rail, type RailVerdict, type SupplyVerdict } from './rails';
 import type { Sample } from './run';
@@ -41,15 +43,18 @@ export const startOutcome = (seconds: number): string =>
   seconds < 60 ? 'under-60' : seconds <= 120 ? '60-to-120' : 'over-120';
 
 const fullOf = (run: BatteryReading | null, first: Sample | undefined): number | null =>
-  run?.fullMinutes && run.watts !== null
+  run?.fullWh ??
+  (run?.fullMinutes && run.watts !== null
     ? (run.watts * run.fullMinutes) / 60
     : first?.wh && first.percent
       ? (first.wh * 100) / first.percent
-      : null;
+      : null);
 
 export interface BatteryTold extends Told {
   run: BatteryReading | null;
   behaviour: BatteryBehaviour;
+  /** What it is, in one word. */
+  verdict: PackVerdict;
   /** Watt-hours it holds when full: as it gave on its run, else as its gauge says; null: not known. */
   fullWh: number | null;
 }
@@ -66,13 +71,15 @@ export function batteryTold(
   const run = readDischarge(samples as unknown as BatterySample[], ended, rules);
   if (!run && health === null) throw new RangeError('battery: neither a run nor its health was read');
   const answers: Record<string, string> = {};
-  if (run && (run.drop || run.cutOff !== null)) answers['battery-run'] = 'drops-suddenly';
+  if (run && (run.drop || (run.cutOff !== null && !run.jumps.length)))
+    answers['battery-run'] = 'drops-suddenly';
   else if (run && run.fullMinutes !== null)
     answers['battery-run'] = run.fullMinutes < rules.fastMinutes ? 'fast' : 'evenly';
   if (health !== null) answers['battery-health'] = healthOutcome(health);
   return {
     run,
     behaviour: behaviourOf(health, run, rules),
+    verdict: packVerdict(run, health, rules),
     fullWh: fullOf(run, samples[0]),
     figures: [
       ...(health === null ? [] : [{ id: 'health', value: Math.round(health * 1000) / 10, unit: '%' }]),

@@ -5,7 +5,7 @@ export type RunKind = (typeof RUN_KINDS)[number];
 /** Columns of each kind: those every batch has, and those it may have. Seconds, Celsius, rpm, W, MHz, V, Wh, MB/s, rounds/s. */
 export const RUN_COLUMNS: Record<RunKind, { needed: readonly string[]; known: readonly string[] }> = {
   heat: { needed: ['t', 'temp'], known: ['fan', 'power', 'clock', 'load'] },
-  battery: { needed: ['t', 'percent'], known: ['wh', 'volts', 'watts'] },
+  battery: { needed: ['t', 'percent'], known: ['wh', 'volts', 'watts', 'ah', 'amps', 'pack'] },
   rails: { needed: ['t'], known: ['loaded', '+3.3V', '+5V', '+12V', '-12V', '+5VSB', '-5V'] },
   speed: { needed: ['t', 'read'], known: ['small'] },
   soak: { needed: ['t', 'rate'], known: ['boot'] },
@@ -41,6 +41,9 @@ const BOUNDS: Readonly<Record<string, number>> = {
   percent: 200,
   wh: 5_000,
   volts: 500,
+  ah: 500,
+  amps: 500,
+  pack: 20,
   '+3.3V': 50,
   '+5V': 50,
   '+12V': 50,

@@ -145,8 +145,19 @@ cells=$(ls -d "$sys"/class/power_supply/BAT* 2>/dev/null)
 value() { # file: the sum over all batteries; a dash where none shows it
   for cell in $cells; do cat "$cell/$1" 2>/dev/null; done | awk '{ s += $1 } END { if (NR) printf "%d", s; else printf "-" }'
 }
-full=$(value energy_full); design=$(value energy_full_design)
-[ "$full" = - ] && { full=$(value charge_full); design=$(value charge_full_design); }
+product() { # file: the sum of it times the volts over all batteries; a dash where none shows both
+  for cell in $cells; do
+    a=$(cat "$cell/$1" 2>/dev/null); b=$(cat "$cell/voltage_now" 2>/dev/null)
+    [ -n "$a" ] && [ -n "$b" ] && echo "$a $b"
+  done | awk '{ v = $1 < 0 ? -$1 : $1; s += v * ($2 / 1e6) } END { if (NR) printf "%d", s; else printf "-" }'
+}
+part() { # how many: the sum of their percentages, each by what it holds, as if all held the same
+  now=$(value "$kind"_now)
+  [ "$now" = - ] && { value capacity; return; }
+  awk -v a="$now" -v b="$full" -v n="$1" 'BEGIN { p = 100 * a / b; printf "%.2f", (p > 100 ? 100 : p) * n }'
+}
+kind=energy; full=$(value energy_full); design=$(value energy_full_design)
+[ "$full" = - ] && { kind=charge; full=$(value charge_full); design=$(value charge_full_design); }
 [ "$full" != - ] && [ "$design" != - ] && [ "$design" -gt 0 ] && about="\\"health\\":$(awk -v a="$full" -v b="$design" 'BEGIN { h = a / b; printf "%.3f", (h > 1.5 ? 1.5 : h) }'),"
 about="\${about}\\"by\\":\\"its own gauge\\""
 case "$(cat $(echo $cells | cut -d ' ' -f 1)/status 2>/dev/null)" in
@@ -157,6 +168,11 @@ columns='t percent wh volts watts'; every=\${OMNI_EVERY:-10}
 while [ -z "$over" ]; do
   percent=$(value capacity); many=$(echo "$cells" | wc -l)
   energy=$(value energy_now); power=$(value power_now); volts=$(value voltage_now)
+  # where it shows charge and current instead, times its volts
+  [ "$energy" = - ] && energy=$(product charge_now)
+  [ "$power" = - ] && power=$(product current_now)
+  # of several packs the percentage goes by what each holds
+  [ "$many" -gt 1 ] && [ "$full" != - ] && [ "$full" -gt 0 ] && percent=$(part "$many")
   scaled() { [ "$1" = - ] && echo - || awk -v v="$1" -v n="$2" 'BEGIN { v = v / 1e6 / n; printf "%.3f", (v < 0 ? -v : v) }'; }
   if [ "$percent" != - ]; then
     echo "$(seconds) $(awk -v p="$percent" -v n="$many" 'BEGIN { printf "%.1f", p / n }') $(scaled "$energy" 1) $(scaled "$volts" "$many") $(scaled "$power" 1)" >> "$dir/rows"

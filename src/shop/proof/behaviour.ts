@@ -1,8 +1,8 @@
-import { and, desc, eq, isNull } from 'drizzle-orm';
-import type { BatteryBehaviour } from '@/core/instruments/batteryRun';
+import { and, desc, eq, gte, isNull, sql } from 'drizzle-orm';
+import { behaviourOver, type BatteryBehaviour } from '@/core/instruments/batteryRun';
 import type { HeatReading } from '@/core/instruments/heat/read';
 import type { Database, Transaction } from '@/db/client';
-import { recordValues } from '@/db/schema';
+import { components, movements, recordValues } from '@/db/schema';
 
 async function newest<T>(tx: Transaction | Database, unitId: string, key: string): Promise<T | null> {
   const [row] = await tx
@@ -26,11 +26,32 @@ export async function heatOfGrade(tx: Transaction | Database, unitId: string) {
   return { margin: heldBack ? 0 : margin, clockKept };
 }
 
-/** How its battery behaved, where it was run; a gauge that was only read says nothing of it. */
+/**
+ * How its battery behaved over all runs of the pack that is in it now; null: it was not run. A gauge that was only read
+ * says nothing of it.
+ */
 export async function batteryBehaviour(
   tx: Transaction | Database,
   unitId: string,
 ): Promise<BatteryBehaviour | null> {
-  const told = await newest<{ behaviour: BatteryBehaviour; run: object | null }>(tx, unitId, 'battery run');
-  return told?.run ? told.behaviour : null;
+  const packIn = sql`coalesce((select max(${movements.at}) from ${movements}
+    inner join ${components} on ${components.id} = ${movements.componentId}
+    where ${components.class} = 'battery' and ${movements.n} > 0 and ${movements.toPlace} = ${`unit:${unitId}`}), '-infinity')`;
+  const rows = await tx
+    .select({ value: recordValues.value })
+    .from(recordValues)
+    .where(
+      and(
+        eq(recordValues.unitId, unitId),
+        eq(recordValues.key, 'battery run'),
+        isNull(recordValues.voidedBy),
+        gte(recordValues.at, packIn),
+      ),
+    )
+    .orderBy(recordValues.id);
+  const told = rows.map(
+    ({ value }) => JSON.parse(value) as { behaviour: BatteryBehaviour; run: object | null },
+  );
+  const run = told.filter((own) => own.run);
+  return run.length ? behaviourOver(run.map(({ behaviour }) => behaviour)) : null;
 }

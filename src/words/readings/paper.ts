@@ -52,6 +52,7 @@ export function batteryPaper({
         run.watts ? ` at ${Math.round(run.watts)} W` : ''
       }`,
     run?.drop && `gives way suddenly at ${run.drop.from} %`,
+    run?.jumps?.length && 'its gauge jumps while it goes on',
     run?.cutOff && `goes off with ${run.cutOff} % shown`,
   ];
   return `${says.filter(Boolean).join(', ')}.`;

@@ -63,7 +63,7 @@ export function settled(
   const temps = load.slice(first).map(({ temp }) => temp);
   // by what is still to come of each stage the first coefficient is where it settles
   const toCome = (tau: number) => [...response.of(tau).subarray(first)].map((own) => own - 1);
-  const sinks = spaced([35, 900], 13);
+  const sinks = spaced([35, 900], 25);
   const columns = [
     temps.map(() => 1),
     toCome(two.chip.tau),

@@ -82,6 +82,7 @@ export function driveOf(load: readonly HeatSample[], restWatts: number | null): 
   return Math.abs(early - 1) > CHANGES ? shares.map((own) => Math.min(3, Math.max(0, own))) : null;
 }
 
+/** So many values between two bounds, each the same multiple of the one before. */
 export const spaced = ([low, high]: readonly [number, number], count: number) =>
   Array.from({ length: count }, (_, i) => low * (high / low) ** (i / (count - 1)));
 

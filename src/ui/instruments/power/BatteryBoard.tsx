@@ -2,7 +2,7 @@
 import dynamic from 'next/dynamic';
 import { useState, type FormEvent } from 'react';
 import { batteryUses } from '@/catalog/instruments/readings';
-import { runMinutes } from '@/core/instruments/batteryRun';
+import { healthTyped, runMinutes } from '@/core/instruments/batteryRun';
 import { pairsOf } from '@/core/instruments/findingsFromReading';
 import type { BatteryLine, BatteryMoneyView, OpenRunView } from '@/words/readings/view';
 import type { UnitHead } from '@/words/unit/view';
@@ -10,7 +10,7 @@ import { ChoiceField, TextField } from '../../kit/fields';
 import { Button, FileButton, Heading, Problem, Quiet } from '../../kit/parts';
 import { Money } from '../../kit/theShop';
 import { useCommand } from '@/ui/kit/hooks/useCommand';
-import { duration, figureTyped, percent } from '../../kit/words';
+import { duration, percent } from '../../kit/words';
 import { Pairs } from '../run/Pairs';
 import { OnPapers } from '../run/OnPapers';
 import { RunPanel } from '../run/RunPanel';
@@ -38,7 +38,7 @@ interface Props {
 
 /** The battery by what it does: how it falls, where it gives way, what its gauges say beside each other. */
 export function BatteryBoard({ unit, lines, open, onPapers, money }: Props) {
-  const { send, problem, busy } = useCommand();
+  const { send, problem, setProblem, busy } = useCommand();
   const [ended, setEnded] = useState(false);
   const disabled = busy || !unit.mayWrite || unit.held;
   const last = lines[lines.length - 1];
@@ -50,11 +50,13 @@ export function BatteryBoard({ unit, lines, open, onPapers, money }: Props) {
     event.preventDefault();
     const target = event.currentTarget;
     const form = new FormData(target);
+    const read = healthTyped(String(form.get('health')));
+    if ('fault' in read) return setProblem({ code: 'invalid', message: `Not noted: ${read.fault}.` });
     const sent = await send(
       'recordBattery',
       {
         unitId: unit.id,
-        health: (figureTyped(String(form.get('health'))) ?? NaN) / 100,
+        health: read.health,
         system: String(form.get('system')),
       },
       unit.version,
@@ -88,6 +90,12 @@ export function BatteryBoard({ unit, lines, open, onPapers, money }: Props) {
                   From {run.run!.drop.from} % it was gone in {duration(run.run!.drop.minutes)}.{' '}
                 </b>
               )}
+              {run.run!.jumps?.map(({ from, to }) => (
+                <b key={from}>
+                  The gauge jumped from {from} to {to} % and the battery went on: run it down and charge it
+                  full twice, then run it again.{' '}
+                </b>
+              ))}
               {run.run!.cutOff !== null && <b>It went off with {run.run!.cutOff} % on the gauge.</b>}
             </p>
           </section>
@@ -191,7 +199,7 @@ export function BatteryBoard({ unit, lines, open, onPapers, money }: Props) {
         {last && <OnPapers unit={unit} kind="battery" on={onPapers} />}
         {unit.mayWrite && !unit.held && (
           <form onSubmit={(event) => void typed(event)} className="mt-3 grid grid-cols-2 items-end gap-2">
-            <TextField label="Design capacity" hint="%" name="health" inputMode="decimal" required />
+            <TextField label="Full charge" hint="% of new" name="health" inputMode="decimal" required />
             <ChoiceField label="Read in" name="system">
               {SYSTEMS.map((each) => (
                 <option key={each}>{each}</option>
