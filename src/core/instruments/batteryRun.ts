@@ -223,7 +223,8 @@ function suddenDrop(
       }
       // from where it left the pace it had, not from ten minutes before
       const begin = samples.findLastIndex(
-        (own, n) => n >= i && n < at && own.percent >= samples[i].percent - 2,
+        (own, n) =>
+          n >= i && n < at && own.percent >= samples[i].percent - 1 - (slow * (own.t - samples[i].t)) / 60,
       );
       const rest = samples[end];
       const wentOn =
