@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { fitRules } from '@/catalog/parts/fits';
 import { CHASSIS } from '@/core/catalogue';
-import { MEMORY_KINDS, type Machine, type TypedPart } from '@/core/parts/attributes';
+import { MEMORY_KINDS, PART_STATES, type Machine, type TypedPart } from '@/core/parts/attributes';
 import { fits, plateWatts } from '@/core/parts/fits';
 
 const some = (most: number) => Joi.number().min(0).max(most);
@@ -15,6 +15,7 @@ const memory = {
   form: Joi.string().valid('DIMM', 'SO-DIMM'),
   volts: some(5),
   registered: Joi.boolean(),
+  ecc: Joi.boolean(),
 };
 const panel = {
   diagonalInch: some(60),
@@ -22,6 +23,9 @@ const panel = {
   signal: Joi.string().valid('LVDS', 'eDP'),
   side: Joi.string().valid('left', 'right', 'middle'),
   mounts: Joi.string().valid('tabs', 'brackets', 'glued'),
+  pixels: words,
+  lanes: count(8),
+  touch: Joi.boolean(),
 };
 const charger = {
   volts: some(60),
@@ -29,7 +33,23 @@ const charger = {
   plug: words,
   tip: Joi.string().valid('plus', 'minus'),
 };
-const supply = { watts: some(3000), form: words, sixPin: count(8), eightPin: count(8) };
+const supply = {
+  watts: some(3000),
+  form: words,
+  sixPin: count(8),
+  eightPin: count(8),
+  boardPlug: words,
+  cpuPins: count(16),
+  sataLeads: count(40),
+};
+const fan = { model: words, pins: count(8), volts: some(60), sizeMm: some(300) };
+const heatsink = { model: words, socket: words, watts: some(500), heightMm: some(250) };
+const optical = { bus: Joi.string().valid('IDE', 'SATA'), heightMm: some(60), bezel: words };
+const wireless = { form: words, key: Joi.string().valid('A', 'E', 'A+E'), model: words };
+const keyboard = { model: words, layout: words, lit: Joi.boolean() };
+const screenCable = { model: words, contacts: count(200), signal: Joi.string().valid('LVDS', 'eDP') };
+const coinCell = { type: words, lead: Joi.boolean() };
+const socket = { model: words, plug: words };
 
 /** What a part of each class may say of itself. */
 const CLASSES: Record<TypedPart['class'], Joi.SchemaMap> = {
@@ -53,6 +73,14 @@ const CLASSES: Record<TypedPart['class'], Joi.SchemaMap> = {
   supply,
   processor: { socket: words, model: words, watts: some(500) },
   battery: { volts: some(60), pack: words },
+  fan,
+  heatsink,
+  optical,
+  wireless,
+  keyboard,
+  'screen cable': screenCable,
+  'coin cell': coinCell,
+  socket,
 };
 
 const part = Joi.object({
@@ -61,7 +89,10 @@ const part = Joi.object({
     .required(),
 })
   .when('.class', {
-    switch: Object.entries(CLASSES).map(([is, shape]) => ({ is, then: Joi.object(shape) })),
+    switch: Object.entries(CLASSES).map(([is, shape]) => ({
+      is,
+      then: Joi.object({ ...shape, state: Joi.string().valid(...PART_STATES) }),
+    })),
   })
   .required()
   .description('the part: its class and what is known of it');
@@ -104,8 +135,17 @@ export const machineShape = Joi.object({
     socket: words,
     models: Joi.array().items(words).max(500),
     watts: some(500),
+    firmware: Joi.string().valid('new enough', 'too old'),
   }),
-  battery: Joi.object({ volts: some(60), pack: words }),
+  battery: Joi.object({ volts: some(60), pack: Joi.string().max(400) }),
+  fan: Joi.object(fan),
+  heatsink: Joi.object(heatsink),
+  optical: Joi.object(optical),
+  wireless: Joi.object({ ...wireless, accepts: Joi.string().max(400) }),
+  keyboard: Joi.object(keyboard),
+  screenCable: Joi.object(screenCable),
+  coinCell: Joi.object(coinCell),
+  socket: Joi.object(socket),
 })
   .required()
   .description('what the machine takes, as far as it is known');

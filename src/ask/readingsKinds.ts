@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { heatTables } from '@/catalog/instruments/heat';
+import { fitRules } from '@/catalog/parts/fits';
 import { atxRails, batteryRules, speeds, touchLimits } from '@/catalog/instruments/readings';
 import {
   batteryChoice,
@@ -238,7 +239,7 @@ export const chargerShape = Joi.object({
 
 /** Which of a charger's profiles feeds a machine; volts within 5 %, watts at least the plate's. */
 export const answerCharger = ({ plate, offered }: { plate: PdProfile; offered: PdProfile[] }) => {
-  const chosen = pdProfileFor(offered, plate);
+  const chosen = pdProfileFor(offered, plate, fitRules);
   return {
     answer: chosen ? (Math.abs(chosen.volts / plate.volts - 1) < 0.005 ? 'fits' : 'with care') : 'no',
     profile: chosen,

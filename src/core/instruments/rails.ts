@@ -1,3 +1,5 @@
+import { feeds, type ChargerRules } from '../parts/charger';
+
 /** A rail of a supply with what is allowed on it. */
 export interface Rail {
   id: string;
@@ -73,14 +75,17 @@ export interface PdProfile {
 }
 
 /**
- * The profile a machine would run from: its plate's volts within 5 %, at least its plate's watts; null: none does.
+ * The profile a machine would run from, by the one rule for chargers; null: none does.
  * @param offered of the charger @param plate of the machine
  */
-export function pdProfileFor(offered: readonly PdProfile[], plate: PdProfile): PdProfile | null {
-  const watts = plate.volts * plate.amps;
+export function pdProfileFor(
+  offered: readonly PdProfile[],
+  plate: PdProfile,
+  rules: ChargerRules,
+): PdProfile | null {
   return (
     offered
-      .filter(({ volts, amps }) => Math.abs(volts / plate.volts - 1) <= 0.05 && volts * amps >= watts - 1e-9)
+      .filter((own) => feeds(own, plate, rules))
       .sort((a, b) => Math.abs(a.volts - plate.volts) - Math.abs(b.volts - plate.volts))[0] ?? null
   );
 }

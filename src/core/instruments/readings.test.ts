@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { atxRails, batteryRules, speeds, touchLimits, touchPlaces } from '@/catalog/instruments/readings';
 import { behaviourOf, batteryChoice, readDischarge, runMinutes, wattHours } from './batteryRun';
+import { fitRules } from '@/catalog/parts/fits';
 import { pdProfileFor, readRails, supplyOf } from './rails';
 import { changeOf, framesOf, memoryPeak, readSpeed } from './speed';
 import { inRoom, touchLimit, touchTold } from './touch';
@@ -37,13 +38,13 @@ describe('rails at, inside and outside each bound', () => {
   });
   it('USB-PD: 20 V 5 A feeds a plate of 20 V 4.5 A, 20 V 3 A does not; 15 V never feeds 20 V', () => {
     const spr = [5, 9, 15].map((volts) => ({ volts, amps: 3 }));
-    expect(pdProfileFor([...spr, { volts: 20, amps: 5 }], { volts: 20, amps: 4.5 })).toEqual({
+    expect(pdProfileFor([...spr, { volts: 20, amps: 5 }], { volts: 20, amps: 4.5 }, fitRules)).toEqual({
       volts: 20,
       amps: 5,
     });
-    expect(pdProfileFor([...spr, { volts: 20, amps: 3 }], { volts: 20, amps: 4.5 })).toBeNull();
-    expect(pdProfileFor(spr, { volts: 20, amps: 1 })).toBeNull();
-    expect(pdProfileFor([{ volts: 20, amps: 3.25 }], { volts: 19.5, amps: 3.3 })).toEqual({
+    expect(pdProfileFor([...spr, { volts: 20, amps: 3 }], { volts: 20, amps: 4.5 }, fitRules)).toBeNull();
+    expect(pdProfileFor(spr, { volts: 20, amps: 1 }, fitRules)).toBeNull();
+    expect(pdProfileFor([{ volts: 20, amps: 3.25 }], { volts: 19.5, amps: 3.3 }, fitRules)).toEqual({
       volts: 20,
       amps: 3.25,
     });

@@ -6,6 +6,14 @@
 export const MEMORY_KINDS = ['SDR', 'DDR', 'DDR2', 'DDR3', 'DDR4', 'DDR5'] as const;
 export type MemoryKind = (typeof MEMORY_KINDS)[number];
 
+/** What state a part is in; left out: it is sound as far as anybody knows. */
+export const PART_STATES = ['good', 'repaired', 'improvised', 'spliced', 'swollen', 'dead'] as const;
+export type PartState = (typeof PART_STATES)[number];
+/** What any part may say of itself besides. */
+export interface Stated {
+  state?: PartState;
+}
+
 export interface MemoryPart {
   kind?: MemoryKind;
   form?: 'DIMM' | 'SO-DIMM';
@@ -13,6 +21,7 @@ export interface MemoryPart {
   gb?: number;
   /** With a register: a server's. */
   registered?: boolean;
+  ecc?: boolean;
 }
 
 export type DriveBus = 'IDE' | 'SATA' | 'NVMe' | 'SAS' | 'card';
@@ -35,6 +44,10 @@ export interface PanelPart {
   /** Where its connector lies, seen from behind. */
   side?: 'left' | 'right' | 'middle';
   mounts?: 'tabs' | 'brackets' | 'glued';
+  /** "1920x1080". */
+  pixels?: string;
+  lanes?: number;
+  touch?: boolean;
 }
 
 export interface ChargerPart {
@@ -58,6 +71,11 @@ export interface SupplyPart {
   form?: string;
   sixPin?: number;
   eightPin?: number;
+  /** Plug for the board: "24-pin", "own". */
+  boardPlug?: string;
+  /** Contacts of the plug for the processor. */
+  cpuPins?: number;
+  sataLeads?: number;
 }
 
 export interface ProcessorPart {
@@ -68,20 +86,75 @@ export interface ProcessorPart {
 
 export interface BatteryPart {
   volts?: number;
-  /** The pack's own number. */
+  /** The pack's own number; of a machine every number it takes, with commas. */
   pack?: string;
 }
 
+export interface FanPart {
+  /** Number on its label. */
+  model?: string;
+  pins?: number;
+  volts?: number;
+  sizeMm?: number;
+}
+export interface HeatsinkPart {
+  model?: string;
+  socket?: string;
+  watts?: number;
+  heightMm?: number;
+}
+export interface OpticalPart {
+  bus?: 'IDE' | 'SATA';
+  heightMm?: number;
+  bezel?: string;
+}
+export interface WirelessPart {
+  /** "M.2 2230", "mini PCIe, half". */
+  form?: string;
+  key?: 'A' | 'E' | 'A+E';
+  model?: string;
+}
+export interface KeyboardPart {
+  model?: string;
+  layout?: string;
+  lit?: boolean;
+}
+export interface ScreenCablePart {
+  model?: string;
+  contacts?: number;
+  signal?: 'LVDS' | 'eDP';
+}
+export interface CoinCellPart {
+  type?: string;
+  lead?: boolean;
+}
+export interface SocketPart {
+  model?: string;
+  plug?: string;
+}
+
+/** What parts of each class that has rules say of themselves. */
+export interface PartsByClass {
+  memory: MemoryPart;
+  drive: DrivePart;
+  panel: PanelPart;
+  charger: ChargerPart;
+  card: CardPart;
+  supply: SupplyPart;
+  processor: ProcessorPart;
+  battery: BatteryPart;
+  fan: FanPart;
+  heatsink: HeatsinkPart;
+  optical: OpticalPart;
+  wireless: WirelessPart;
+  keyboard: KeyboardPart;
+  'screen cable': ScreenCablePart;
+  'coin cell': CoinCellPart;
+  socket: SocketPart;
+}
+export type TypedClass = keyof PartsByClass;
 /** A part by its class; classes without rules of their own are asked about by hand. */
-export type TypedPart =
-  | ({ class: 'memory' } & MemoryPart)
-  | ({ class: 'drive' } & DrivePart)
-  | ({ class: 'panel' } & PanelPart)
-  | ({ class: 'charger' } & ChargerPart)
-  | ({ class: 'card' } & CardPart)
-  | ({ class: 'supply' } & SupplyPart)
-  | ({ class: 'processor' } & ProcessorPart)
-  | ({ class: 'battery' } & BatteryPart);
+export type TypedPart = { [C in TypedClass]: { class: C } & PartsByClass[C] & Stated }[TypedClass];
 
 /** A place a drive can go. */
 export interface DriveBay {
@@ -100,6 +173,7 @@ export interface Machine {
     form?: MemoryPart['form'];
     volts?: number;
     registered?: boolean;
+    ecc?: boolean;
     slots?: number;
     /** Sizes of what is in, one a module. */
     fitted?: readonly number[];
@@ -118,6 +192,21 @@ export interface Machine {
   supply?: SupplyPart;
   /** What everything in it but the card draws. */
   drawsWatts?: number;
-  processor?: { socket?: string; models?: readonly string[]; watts?: number };
+  processor?: {
+    socket?: string;
+    models?: readonly string[];
+    watts?: number;
+    /** Is its firmware new enough for what is on the list? */
+    firmware?: 'new enough' | 'too old';
+  };
   battery?: BatteryPart;
+  fan?: FanPart;
+  heatsink?: HeatsinkPart;
+  optical?: OpticalPart;
+  /** `accepts`: names its firmware lets in, where it has such a list; with commas. */
+  wireless?: WirelessPart & { accepts?: string };
+  keyboard?: KeyboardPart;
+  screenCable?: ScreenCablePart;
+  coinCell?: CoinCellPart;
+  socket?: SocketPart;
 }

@@ -1,6 +1,13 @@
 import type { Chassis } from '../catalogue';
 import { GRAPHICS_CLASSES } from '../machine/names';
-import { MEMORY_KINDS, type DriveBay, type Machine, type MemoryPart, type TypedPart } from './attributes';
+import {
+  MEMORY_KINDS,
+  PART_STATES,
+  type DriveBay,
+  type Machine,
+  type MemoryPart,
+  type TypedPart,
+} from './attributes';
 
 /** One thing a part says of itself, or a machine of what it takes. */
 export interface Field {
@@ -46,14 +53,28 @@ const MOUNTS = ['tabs', 'brackets', 'glued'] as const;
 const TIPS = ['plus', 'minus'] as const;
 const HEIGHTS = ['full', 'low'] as const;
 
+const WIRELESS_KEYS = ['A', 'E', 'A+E'] as const;
+const OPTICAL_BUSES = ['IDE', 'SATA'] as const;
+const FIRMWARE = ['new enough', 'too old'] as const;
+
+/** What any part may say of itself. */
+const STATE = choice('state', 'State', PART_STATES);
+type ByClass = Record<TypedPart['class'], readonly Field[]>;
+const stated = (own: ByClass): ByClass => {
+  const all = { ...own };
+  for (const of of Object.keys(own) as TypedPart['class'][]) all[of] = [...own[of], STATE];
+  return all;
+};
+
 /** What a part of each class may say of itself; a class left out has a name only. */
-export const PART_FIELDS: Record<TypedPart['class'], readonly Field[]> = {
+export const PART_FIELDS: Record<TypedPart['class'], readonly Field[]> = stated({
   memory: [
     number('gb', 'Size', 'GB', 1024),
     choice('kind', 'Generation', MEMORY_KINDS),
     choice('form', 'Form', FORMS),
     number('volts', 'Volts', 'V', 5),
     choice('registered', 'Registered', YES_NO),
+    choice('ecc', 'Error correction', YES_NO),
     whole('rate', 'Speed', 20_000, 'MT/s'),
   ],
   drive: [
@@ -73,6 +94,9 @@ export const PART_FIELDS: Record<TypedPart['class'], readonly Field[]> = {
     choice('signal', 'Signal', SIGNALS),
     choice('side', 'Connector, from behind', SIDES),
     choice('mounts', 'Held by', MOUNTS),
+    text('pixels', 'Pixels'),
+    whole('lanes', 'Lanes', 8),
+    choice('touch', 'Touch', YES_NO),
   ],
   charger: [
     number('volts', 'Volts', 'V', 60),
@@ -93,6 +117,9 @@ export const PART_FIELDS: Record<TypedPart['class'], readonly Field[]> = {
     text('form', 'Form'),
     whole('sixPin', '6-pin plugs', 8),
     whole('eightPin', '8-pin plugs', 8),
+    text('boardPlug', 'Plug for the board'),
+    whole('cpuPins', 'Plug for the processor', 16, 'pin'),
+    whole('sataLeads', 'Leads for drives', 40),
   ],
   processor: [
     text('socket', 'Socket'),
@@ -107,7 +134,33 @@ export const PART_FIELDS: Record<TypedPart['class'], readonly Field[]> = {
     text('pack', 'Pack number'),
     number('health', 'Full / design', '', 1.3),
   ],
-};
+  fan: [
+    text('model', 'Number on it'),
+    whole('pins', 'Plug', 8, 'pin'),
+    number('volts', 'Volts', 'V', 60),
+    number('sizeMm', 'Size', 'mm', 300),
+  ],
+  heatsink: [
+    text('model', 'Number on it'),
+    text('socket', 'Socket'),
+    number('watts', 'Takes away', 'W', 500),
+    number('heightMm', 'Height', 'mm', 250),
+  ],
+  optical: [
+    choice('bus', 'Bus', OPTICAL_BUSES),
+    number('heightMm', 'Height', 'mm', 60),
+    text('bezel', 'Bezel'),
+  ],
+  wireless: [text('form', 'Form'), choice('key', 'Notch', WIRELESS_KEYS), text('model', 'Number on it')],
+  keyboard: [text('model', 'Number on it'), text('layout', 'Layout'), choice('lit', 'Lit', YES_NO)],
+  'screen cable': [
+    text('model', 'Number on it'),
+    whole('contacts', 'Contacts', 200),
+    choice('signal', 'Signal', SIGNALS),
+  ],
+  'coin cell': [text('type', 'Type'), choice('lead', 'With a lead', YES_NO)],
+  socket: [text('model', 'Number on it'), text('plug', 'Plug')],
+});
 
 /** Are there fields for parts of this class, and so rules whether they fit? */
 export const isTyped = (partClass: string): partClass is TypedPart['class'] => partClass in PART_FIELDS;
@@ -119,6 +172,7 @@ export const MACHINE_FIELDS: Record<TypedPart['class'], readonly Field[]> = {
     choice('memoryForm', 'Form', FORMS),
     number('memoryVolts', 'Slot gives', 'V', 5),
     choice('memoryRegistered', 'Takes registered', YES_NO),
+    choice('memoryEcc', 'Error correction', YES_NO),
     whole('memorySlots', 'Slots', 64),
     number('memorySlotGb', 'Most a slot, by its maker', 'GB', 1024),
     number('memoryBoardGb', 'Most in all, by its maker', 'GB', 65_536),
@@ -132,6 +186,9 @@ export const MACHINE_FIELDS: Record<TypedPart['class'], readonly Field[]> = {
     choice('panelSignal', 'Signal', SIGNALS),
     choice('panelSide', 'Cable comes from the', SIDES),
     choice('panelMounts', 'Held by', MOUNTS),
+    text('panelPixels', 'Pixels'),
+    whole('panelLanes', 'Lanes of its cable', 8),
+    choice('panelTouch', 'Touch', YES_NO),
   ],
   charger: [
     number('plateVolts', 'Plate', 'V', 60),
@@ -149,14 +206,47 @@ export const MACHINE_FIELDS: Record<TypedPart['class'], readonly Field[]> = {
     text('supplyForm', 'Form'),
     whole('supplySixPin', '6-pin plugs', 8),
     whole('supplyEightPin', '8-pin plugs', 8),
+    text('supplyBoardPlug', 'Plug of the board'),
+    whole('supplyCpuPins', 'Plug of the processor', 16, 'pin'),
+    whole('supplySataLeads', 'Leads for drives', 40),
     number('drawsWatts', 'All but a card draws', 'W', 3000),
   ],
   processor: [
     text('socket', 'Socket'),
     text('processorList', 'Board knows (with commas)'),
     number('processorMaxWatts', 'Board and cooler', 'W', 500),
+    choice('processorFirmware', 'Its firmware', FIRMWARE),
   ],
-  battery: [text('batteryPack', 'Pack number'), number('batteryVolts', 'Volts', 'V', 60)],
+  battery: [text('batteryPack', 'Pack numbers (with commas)'), number('batteryVolts', 'Volts', 'V', 60)],
+  fan: [
+    text('fanModel', 'Numbers (with commas)'),
+    whole('fanPins', 'Plug', 8, 'pin'),
+    number('fanVolts', 'Volts', 'V', 60),
+    number('fanSizeMm', 'Size', 'mm', 300),
+  ],
+  heatsink: [
+    text('heatsinkModel', 'Numbers (with commas)'),
+    number('heatsinkWatts', 'Has to take away', 'W', 500),
+    number('heatsinkHeightMm', 'Room above the socket', 'mm', 250),
+  ],
+  optical: [
+    choice('opticalBus', 'Bus', OPTICAL_BUSES),
+    number('opticalHeightMm', 'Height', 'mm', 60),
+    text('opticalBezel', 'Bezel'),
+  ],
+  wireless: [
+    text('wirelessForm', 'Form'),
+    choice('wirelessKey', 'Notch', WIRELESS_KEYS),
+    text('wirelessAccepts', 'Cards its firmware takes (with commas)'),
+  ],
+  keyboard: [
+    text('keyboardModel', 'Numbers (with commas)'),
+    text('keyboardLayout', 'Layout'),
+    choice('keyboardLit', 'Lit', YES_NO),
+  ],
+  'screen cable': [text('cableModel', 'Numbers (with commas)')],
+  'coin cell': [text('coinType', 'Type'), choice('coinLead', 'With a lead', YES_NO)],
+  socket: [text('socketModel', 'Numbers (with commas)'), text('socketPlug', 'Plug')],
 };
 
 /** Most places for drives that are told of one machine. */
@@ -280,6 +370,7 @@ export function machineOf(
       form: word<NonNullable<MemoryPart['form']>>(takes, 'memoryForm'),
       volts: figure(takes, 'memoryVolts'),
       registered: yes(takes, 'memoryRegistered'),
+      ecc: yes(takes, 'memoryEcc'),
       slots: figure(takes, 'memorySlots'),
       slotGb: figure(takes, 'memorySlotGb'),
       boardGb: figure(takes, 'memoryBoardGb'),
@@ -294,6 +385,9 @@ export function machineOf(
       signal: word<'LVDS' | 'eDP'>(takes, 'panelSignal'),
       side: word<'left' | 'right' | 'middle'>(takes, 'panelSide'),
       mounts: word<'tabs' | 'brackets' | 'glued'>(takes, 'panelMounts'),
+      pixels: word(takes, 'panelPixels'),
+      lanes: figure(takes, 'panelLanes'),
+      touch: yes(takes, 'panelTouch'),
     }),
     charger: known({
       volts: figure(takes, 'plateVolts'),
@@ -311,14 +405,52 @@ export function machineOf(
       form: word(takes, 'supplyForm'),
       sixPin: figure(takes, 'supplySixPin'),
       eightPin: figure(takes, 'supplyEightPin'),
+      boardPlug: word(takes, 'supplyBoardPlug'),
+      cpuPins: figure(takes, 'supplyCpuPins'),
+      sataLeads: figure(takes, 'supplySataLeads'),
     }),
     drawsWatts: figure(takes, 'drawsWatts'),
     processor: known({
       socket: word(takes, 'socket'),
       models,
       watts: figure(takes, 'processorMaxWatts'),
+      firmware: word<'new enough' | 'too old'>(takes, 'processorFirmware'),
     }),
     battery: known({ pack: word(takes, 'batteryPack'), volts: figure(takes, 'batteryVolts') }),
+    fan: known({
+      model: word(takes, 'fanModel'),
+      pins: figure(takes, 'fanPins'),
+      volts: figure(takes, 'fanVolts'),
+      sizeMm: figure(takes, 'fanSizeMm'),
+    }),
+    heatsink: known({
+      model: word(takes, 'heatsinkModel'),
+      socket: word(takes, 'socket'),
+      watts: figure(takes, 'heatsinkWatts'),
+      heightMm: figure(takes, 'heatsinkHeightMm'),
+    }),
+    optical: known({
+      bus: word<'IDE' | 'SATA'>(takes, 'opticalBus'),
+      heightMm: figure(takes, 'opticalHeightMm'),
+      bezel: word(takes, 'opticalBezel'),
+    }),
+    wireless: known({
+      form: word(takes, 'wirelessForm'),
+      key: word<'A' | 'E' | 'A+E'>(takes, 'wirelessKey'),
+      accepts: word(takes, 'wirelessAccepts'),
+    }),
+    keyboard: known({
+      model: word(takes, 'keyboardModel'),
+      layout: word(takes, 'keyboardLayout'),
+      lit: yes(takes, 'keyboardLit'),
+    }),
+    screenCable: known({
+      model: word(takes, 'cableModel'),
+      contacts: figure(takes, 'panelContacts'),
+      signal: word<'LVDS' | 'eDP'>(takes, 'panelSignal'),
+    }),
+    coinCell: known({ type: word(takes, 'coinType'), lead: yes(takes, 'coinLead') }),
+    socket: known({ model: word(takes, 'socketModel'), plug: word(takes, 'socketPlug') }),
   };
 }
 
@@ -331,10 +463,25 @@ const TELLS: Partial<Record<TypedPart['class'], Record<string, string>>> = {
     signal: 'panelSignal',
     side: 'panelSide',
     mounts: 'panelMounts',
+    pixels: 'panelPixels',
+    lanes: 'panelLanes',
+    touch: 'panelTouch',
   },
-  supply: { watts: 'supplyWatts', form: 'supplyForm', sixPin: 'supplySixPin', eightPin: 'supplyEightPin' },
+  supply: {
+    watts: 'supplyWatts',
+    form: 'supplyForm',
+    sixPin: 'supplySixPin',
+    eightPin: 'supplyEightPin',
+    boardPlug: 'supplyBoardPlug',
+  },
   processor: { socket: 'socket' },
   battery: { pack: 'batteryPack', volts: 'batteryVolts' },
+  fan: { model: 'fanModel', pins: 'fanPins', volts: 'fanVolts', sizeMm: 'fanSizeMm' },
+  optical: { bus: 'opticalBus', heightMm: 'opticalHeightMm', bezel: 'opticalBezel' },
+  wireless: { form: 'wirelessForm', key: 'wirelessKey' },
+  keyboard: { model: 'keyboardModel', layout: 'keyboardLayout', lit: 'keyboardLit' },
+  'coin cell': { type: 'coinType', lead: 'coinLead' },
+  socket: { model: 'socketModel', plug: 'socketPlug' },
 };
 
 /** What a part that belongs in a machine says of the machine. */

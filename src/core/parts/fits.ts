@@ -7,10 +7,12 @@ import type {
   Machine,
   MemoryPart,
   PanelPart,
+  PartState,
   ProcessorPart,
   SupplyPart,
   TypedPart,
 } from './attributes';
+import { ampsEnough, voltsOn, type ChargerRules } from './charger';
 
 /** Why a part fits, fits with care, or does not. */
 export interface FitReason {
@@ -24,20 +26,44 @@ export interface Fit {
   reasons: FitReason[];
 }
 
+/** One attribute that decides: what a part says of itself against what a machine says of the place. */
+export interface FitRow {
+  of: TypedPart['class'];
+  /** In words, as it stands in a reason. */
+  name: string;
+  /** Attribute of the part; of the machine, with its group: "panel.contacts". */
+  part: string;
+  machine: string;
+  must: 'same' | 'at most' | 'at least' | 'one of';
+  /** What it means when nobody said it: care always, or only where one of both was said. */
+  unknown: 'care' | 'one said';
+  unknownWords?: string;
+  /** What it means when both were said and do not agree. */
+  differs: 'no' | 'care';
+  unit?: string;
+  /** Names of rows that need not be asked where this one agrees. */
+  settles?: readonly string[];
+  source: string;
+}
+
 /** Figures parts are judged by; lengths in millimetres, power in watts. */
-export interface FitRules {
-  /** Volts may be off by this share of the plate's. */
-  voltsOff: number;
+export interface FitRules extends ChargerRules {
+  rows: readonly FitRow[];
   /** A supply is not loaded beyond this share of what it says. */
   loaded: number;
-  /** What a slot gives a card, and each plug adds. */
+  /** What a slot gives a card (a low one surely no more than that), and each plug adds. */
   slotWatts: number;
+  lowSlotWatts: number;
   sixPinWatts: number;
   eightPinWatts: number;
   /** Diagonals that differ by no more are the same. */
   diagonalOffInch: number;
   /** A drive lower than its bay by more wants a spacer. */
   spacerFromMm: number;
+  /** Volts one cell of a pack is called by. */
+  cellVolts: readonly [number, number];
+  /** What the state of a part says, whatever it is. */
+  states: Readonly<Partial<Record<PartState, FitReason>>>;
 }
 
 const percent = (share: number) => `${Math.round(share * 100)} %`;
@@ -45,13 +71,51 @@ const no = (words: string): FitReason => ({ weighs: 'no', words });
 const care = (words: string): FitReason => ({ weighs: 'care', words });
 const unknown = (words: string): FitReason => ({ weighs: 'care', words, unknown: true });
 
-/** The same, or one of both is not known. */
-function same<T>(what: string, part: T | undefined, machine: T | undefined, unit = ''): FitReason[] {
-  if (part === undefined || machine === undefined)
-    return [unknown(`${what} ${part === undefined ? 'of the part' : 'of the machine'} is not known`)];
-  return part === machine
-    ? []
-    : [no(`${what}: the part has ${part}${unit}, the machine takes ${machine}${unit}`)];
+type Value = string | number | boolean | undefined;
+const saidAs = (value: Value, unit = '') =>
+  value === true ? 'yes' : value === false ? 'no' : `${value}${unit}`;
+const listed = (value: Value) =>
+  String(value)
+    .split(',')
+    .map((own) => own.trim().toLowerCase());
+
+/** Does what a part says agree with what the machine says? */
+function agrees(must: FitRow['must'], part: Value, machine: Value): boolean {
+  if (must === 'same')
+    return typeof part === 'string' && typeof machine === 'string'
+      ? part.trim().toLowerCase() === machine.trim().toLowerCase()
+      : part === machine;
+  if (must === 'one of') return listed(machine).includes(String(part).trim().toLowerCase());
+  return must === 'at most' ? Number(part) <= Number(machine) : Number(part) >= Number(machine);
+}
+
+/** What the table has to say of a part in a machine. */
+function byTable(part: TypedPart, machine: Machine, rows: readonly FitRow[]): FitReason[] {
+  const own = part as unknown as Record<string, Value>;
+  const place = machine as unknown as Record<string, Record<string, Value> | undefined>;
+  const settled = new Set<string>();
+  return rows
+    .filter(({ of }) => of === part.class)
+    .flatMap((row): FitReason[] => {
+      if (settled.has(row.name)) return [];
+      const [group, attribute] = row.machine.split('.');
+      const [is, takes] = [own[row.part], place[group]?.[attribute]];
+      if (is === undefined || takes === undefined) {
+        if (row.unknown === 'one said' && is === takes) return [];
+        return [
+          unknown(
+            row.unknownWords ??
+              `${row.name} ${is === undefined ? 'of the part' : 'of the machine'} is not known`,
+          ),
+        ];
+      }
+      if (agrees(row.must, is, takes)) {
+        row.settles?.forEach((name) => settled.add(name));
+        return [];
+      }
+      const words = `${row.name}: the part has ${saidAs(is, row.unit)}, the machine takes ${saidAs(takes, row.unit)}`;
+      return [row.differs === 'no' ? no(words) : care(words)];
+    });
 }
 
 /** Watts of a plate's volts and amperes, as adapters are called: 19 V x 4.74 A is 90 W. */
@@ -59,8 +123,13 @@ export const plateWatts = (volts: number, amps: number): number => Math.round(vo
 
 function memory(part: MemoryPart, machine: Machine): FitReason[] {
   const slots = machine.memory ?? {};
-  // the notch lies elsewhere in every generation, whatever the number of contacts
-  const reasons = [...same('the kind', part.kind, slots.kind), ...same('the form', part.form, slots.form)];
+  const reasons: FitReason[] = [];
+  // small modules have no register
+  const maybe = (part.form ?? slots.form) === 'DIMM';
+  if (part.registered === undefined && slots.registered !== true && maybe)
+    reasons.push(unknown('whether it is registered is not known'));
+  else if (part.registered === undefined && slots.registered === true)
+    reasons.push(unknown('the board takes registered modules only; whether it is one is not known'));
   if (part.registered === true && slots.registered !== true)
     reasons.push(
       slots.registered === false
@@ -116,6 +185,8 @@ function bayReasons(part: DrivePart, bay: DriveBay, rules: FitRules): FitReason[
           ? no(`it is ${part.lengthMm} mm long, the slot holds ${bay.lengthsMm.join(', ')}`)
           : care(`it is ${part.lengthMm} mm long; the screw's places are at ${bay.lengthsMm.join(', ')}`),
       );
+  } else if (part.heightMm === undefined && bay.heightMm !== undefined) {
+    reasons.push(unknown(`its height is not known, the bay holds ${bay.heightMm} mm`));
   } else if (part.heightMm !== undefined && bay.heightMm !== undefined) {
     if (part.heightMm > bay.heightMm + 0.05)
       reasons.push(no(`it is ${part.heightMm} mm high, the bay ${bay.heightMm} mm`));
@@ -141,16 +212,6 @@ function panel(part: PanelPart, machine: Machine, rules: FitRules): FitReason[] 
     reasons.push(unknown('the diagonal is not known'));
   else if (Math.abs(part.diagonalInch - own.diagonalInch) > rules.diagonalOffInch)
     reasons.push(no(`its diagonal is ${part.diagonalInch}", the machine's ${own.diagonalInch}"`));
-  reasons.push(...same('the number of contacts', part.contacts, own.contacts));
-  // the same number of contacts carries either signal
-  if (part.signal === undefined || own.signal === undefined)
-    reasons.push(unknown('the signal is not known, and the number of contacts alone is never enough'));
-  else if (part.signal !== own.signal)
-    reasons.push(no(`its signal is ${part.signal}, the machine's ${own.signal}`));
-  if (part.side !== undefined && own.side !== undefined && part.side !== own.side)
-    reasons.push(no(`its connector is on the ${part.side}, the cable comes from the ${own.side}`));
-  if (part.mounts !== undefined && own.mounts !== undefined && part.mounts !== own.mounts)
-    reasons.push(care(`it is held by ${part.mounts}, the machine by ${own.mounts}`));
   return reasons;
 }
 
@@ -160,23 +221,25 @@ function charger(part: ChargerPart, { chassis, charger: plate = {} }: Machine, r
   if (part.volts === undefined || plate.volts === undefined)
     reasons.push(unknown('the volts are not known on both sides: read both plates'));
   else {
-    const off = Math.abs(part.volts - plate.volts) / plate.volts;
-    if (off > rules.voltsOff) reasons.push(no(`${part.volts} V on a machine of ${plate.volts} V`));
-    else if (off > 1e-9)
+    const on = voltsOn(part.volts, plate.volts, rules);
+    if (on === 'never') reasons.push(no(`${part.volts} V on a machine of ${plate.volts} V`));
+    else if (on === 'near')
       reasons.push(
         care(`${part.volts} V on a machine of ${plate.volts} V, within ${percent(rules.voltsOff)}`),
       );
   }
   if (part.amps === undefined || plate.amps === undefined)
     reasons.push(unknown('the amperes are not known on both sides'));
-  else if (part.amps < plate.amps - 1e-9)
+  else if (!ampsEnough(part.amps, plate.amps, rules))
     reasons.push(no(`it gives ${part.amps} A, the plate asks for ${plate.amps} A`));
-  reasons.push(
-    ...same('the plug', part.plug, plate.plug),
-    ...same('the polarity of the tip', part.tip, plate.tip),
-  );
   return reasons;
 }
+
+/** Has a supply the plugs a card wants? Two contacts of an eight-pin plug for cards come off: it serves a six-pin one too. */
+const plugged = (
+  { sixPin: wants6 = 0, eightPin: wants8 = 0 }: Pick<CardPart, 'sixPin' | 'eightPin'>,
+  { sixPin = 0, eightPin = 0 }: Pick<SupplyPart, 'sixPin' | 'eightPin'>,
+) => wants8 <= eightPin && wants6 <= sixPin + eightPin - wants8;
 
 /** Watts a supply can bring to a card by the slot and its plugs. */
 const cardWatts = ({ sixPin = 0, eightPin = 0 }: Pick<SupplyPart, 'sixPin' | 'eightPin'>, rules: FitRules) =>
@@ -188,16 +251,20 @@ function card(part: CardPart, machine: Machine, rules: FitRules): FitReason[] {
   if (machine.chassis === 'laptop' || machine.chassis === 'aio')
     return [no('the machine takes no such card')];
   const reasons: FitReason[] = [];
+  const low = place?.height === 'low';
+  // low slots of small machines give less than the standard's graphics slot, and seldom say so
+  const slotGives = place?.watts ?? (low ? rules.lowSlotWatts : rules.slotWatts);
   if (part.watts === undefined) reasons.push(unknown('what it draws is not known'));
-  else if (part.watts > (place?.watts ?? rules.slotWatts)) {
+  else if (low && place.watts === undefined && part.watts > slotGives && part.watts <= rules.slotWatts)
+    reasons.push(unknown(`what the slot gives is not known: a low one surely gives ${slotGives} W`));
+  else if (part.watts > slotGives) {
     if (!supply)
       reasons.push(unknown('it draws more than a slot gives; which plugs the supply has is not known'));
     else if (part.watts > cardWatts(supply, rules))
       reasons.push(
         no(`it draws ${part.watts} W; slot and plugs of the supply bring ${cardWatts(supply, rules)} W`),
       );
-    else if ((part.sixPin ?? 0) > (supply.sixPin ?? 0) || (part.eightPin ?? 0) > (supply.eightPin ?? 0))
-      reasons.push(no('the supply has not the plugs it wants'));
+    else if (!plugged(part, supply)) reasons.push(no('the supply has not the plugs it wants'));
   }
   if (part.watts !== undefined && supply?.watts !== undefined) {
     if (drawsWatts === undefined) reasons.push(unknown('what the rest of the machine draws is not known'));
@@ -208,16 +275,23 @@ function card(part: CardPart, machine: Machine, rules: FitRules): FitReason[] {
         ),
       );
   }
-  if (place?.height === 'low' && part.height === 'full')
-    reasons.push(no('it is of full height, the case of half'));
-  if (place?.lengthMm !== undefined && part.lengthMm !== undefined && part.lengthMm > place.lengthMm)
-    reasons.push(no(`it is ${part.lengthMm} mm long, there is room for ${place.lengthMm} mm`));
+  if (low && part.height === 'full') reasons.push(no('it is of full height, the case of half'));
+  else if (part.height === undefined && (low || (machine.chassis === 'small' && !place?.height)))
+    reasons.push(unknown('its height is not known, and the case may be of half'));
+  if (place?.lengthMm !== undefined)
+    if (part.lengthMm === undefined)
+      reasons.push(unknown(`its length is not known, there is room for ${place.lengthMm} mm`));
+    else if (part.lengthMm > place.lengthMm)
+      reasons.push(no(`it is ${part.lengthMm} mm long, there is room for ${place.lengthMm} mm`));
   return reasons;
 }
 
 function supply(part: SupplyPart, machine: Machine, rules: FitRules): FitReason[] {
   if (machine.chassis === 'laptop') return [no('a laptop has no such supply')];
-  const reasons = same('the form', part.form, machine.supply?.form);
+  const reasons: FitReason[] = [];
+  // every maker's own form is another
+  if (part.form !== undefined && part.form === machine.supply?.form && /own/i.test(part.form))
+    reasons.push(care('it is of a maker’s own form: hold it beside the one that comes out'));
   if (part.watts === undefined) reasons.push(unknown('its watts are not known'));
   else if (machine.drawsWatts === undefined) reasons.push(unknown('what the machine draws is not known'));
   else if (machine.drawsWatts > rules.loaded * part.watts)
@@ -228,31 +302,37 @@ function supply(part: SupplyPart, machine: Machine, rules: FitRules): FitReason[
 }
 
 function processor(part: ProcessorPart, { processor: own = {} }: Machine): FitReason[] {
-  const reasons = same('the socket', part.socket, own.socket);
+  const reasons: FitReason[] = [];
   if (!own.models) reasons.push(unknown('which processors the board knows is not known'));
   else if (part.model === undefined) reasons.push(unknown('its model is not known'));
   else if (!own.models.includes(part.model)) reasons.push(no(`${part.model} is not on the board's list`));
-  if (part.watts !== undefined && own.watts !== undefined && part.watts > own.watts)
-    reasons.push(no(`it takes ${part.watts} W, the board and its cooler ${own.watts} W`));
+  else if (own.firmware === 'too old')
+    reasons.push(care('the firmware of the board is too old for it: bring it up first'));
+  else if (own.firmware === undefined)
+    reasons.push(unknown('whether the firmware of the board is new enough for it is not known'));
   return reasons;
 }
 
+/** Cells in a row by the volts a pack is called by: 10.8, 11.1, 11.4 and 11.55 V are all three; null: none fits. */
+function cellsOf(volts: number, [low, high]: FitRules['cellVolts']): number | null {
+  const cells = [1, 2, 3, 4, 5, 6].filter((n) => volts / n >= low && volts / n <= high);
+  return cells[0] ?? null;
+}
+
 function battery(part: BatteryPart, { battery: own = {} }: Machine, rules: FitRules): FitReason[] {
-  const reasons = same('the pack', part.pack, own.pack);
-  if (
-    part.volts !== undefined &&
-    own.volts !== undefined &&
-    Math.abs(part.volts - own.volts) / own.volts > rules.voltsOff
-  )
-    reasons.push(no(`a pack of ${part.volts} V, the machine's is of ${own.volts} V`));
-  return reasons;
+  if (part.volts === undefined || own.volts === undefined) return [];
+  const [has, takes] = [cellsOf(part.volts, rules.cellVolts), cellsOf(own.volts, rules.cellVolts)];
+  const same =
+    has !== null && takes !== null ? has === takes : Math.abs(part.volts / own.volts - 1) <= rules.voltsOff;
+  return same ? [] : [no(`a pack of ${part.volts} V, the machine's is of ${own.volts} V`)];
 }
 
 const WEIGHT = { fits: 0, 'with care': 1, no: 2 } as const;
 const gradeOf = (reasons: readonly FitReason[]): Fit['answer'] =>
   reasons.some(({ weighs }) => weighs === 'no') ? 'no' : reasons.length ? 'with care' : 'fits';
 
-function reasonsOf(part: TypedPart, machine: Machine, rules: FitRules): FitReason[] {
+/** What no row of a table says: sizes that add up, places to choose among, sums of power. */
+function bySums(part: TypedPart, machine: Machine, rules: FitRules): FitReason[] {
   switch (part.class) {
     case 'memory':
       return memory(part, machine);
@@ -270,6 +350,8 @@ function reasonsOf(part: TypedPart, machine: Machine, rules: FitRules): FitReaso
       return processor(part, machine);
     case 'battery':
       return battery(part, machine, rules);
+    default:
+      return [];
   }
 }
 
@@ -278,7 +360,12 @@ function reasonsOf(part: TypedPart, machine: Machine, rules: FitRules): FitReaso
  * watched or not known; `fits` only when everything that decides is known and agrees.
  */
 export function fits(part: TypedPart, machine: Machine, rules: FitRules): Fit {
-  const reasons = reasonsOf(part, machine, rules);
+  const state = part.state && rules.states[part.state];
+  const reasons = [
+    ...(state ? [state] : []),
+    ...byTable(part, machine, rules.rows),
+    ...bySums(part, machine, rules),
+  ];
   // what forbids it is said first
   reasons.sort((a, b) => Number(b.weighs === 'no') - Number(a.weighs === 'no'));
   return { answer: gradeOf(reasons), reasons };

@@ -62,7 +62,7 @@ const problem = (candidates: Candidate[], more: Partial<UpgradeProblem> = {}): U
 const module = (id: string, gb: number, costMinor: number, kind = 'DDR3'): Candidate => ({
   id,
   from: 'quote',
-  part: { class: 'memory', kind: kind as 'DDR3', form: 'DIMM', gb },
+  part: { class: 'memory', kind: kind as 'DDR3', form: 'DIMM', registered: false, gb },
   costMinor,
 });
 

@@ -20,7 +20,12 @@ export interface MemoryModule {
   part: string | null;
   /** SO-DIMM, DIMM. */
   form: string | null;
+  /** With a register, by what its own table says; left out, null: it does not say. */
+  registered?: 'yes' | 'no' | null;
 }
+
+const registeredBy = (detail: string): 'yes' | 'no' | null =>
+  /unbuffered|unregistered/i.test(detail) ? 'no' : /registered|buffered/i.test(detail) ? 'yes' : null;
 
 export interface Dmidecode {
   maker: string | null;
@@ -69,6 +74,7 @@ export function parseDmidecode(text: string): Parsed<Dmidecode> {
         speed: meaningful(fields.get('configured memory speed') ?? fields.get('speed')),
         serial: meaningful(fields.get('serial number')),
         part: meaningful(fields.get('part number')),
+        registered: registeredBy(fields.get('type detail') ?? ''),
         form: { sodimm: 'SO-DIMM', dimm: 'DIMM' }[(fields.get('form factor') ?? '').toLowerCase()] ?? null,
       },
     ];

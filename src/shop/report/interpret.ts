@@ -131,6 +131,7 @@ function memory({ lshw, dmidecode }: ReportBundle, put: Put, out: Interpretation
         gb: stick.gb,
         ...(stick.kind && { type: stick.kind }),
         ...(stick.form && { form: stick.form }),
+        ...(stick.registered && { registered: stick.registered }),
         slot: stick.slot,
       },
     });

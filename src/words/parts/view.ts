@@ -129,13 +129,21 @@ const GROUP_NAMES: Record<keyof typeof MACHINE_FIELDS, string> = {
   supply: 'Supply inside',
   processor: 'Processor',
   battery: 'Battery',
+  fan: 'Fan',
+  heatsink: 'Heatsink',
+  optical: 'Optical drive',
+  wireless: 'Wireless card',
+  keyboard: 'Keyboard',
+  'screen cable': 'Screen cable',
+  'coin cell': 'Coin cell',
+  socket: 'Power socket',
 };
 /** What is asked of which kind of machine. */
 const NOT_ASKED: Record<Chassis, readonly string[]> = {
-  laptop: ['card', 'supply'],
+  laptop: ['card', 'supply', 'heatsink'],
   aio: ['card', 'battery'],
-  small: ['panel', 'battery'],
-  desktop: ['panel', 'battery', 'charger'],
+  small: ['panel', 'battery', 'keyboard', 'screen cable', 'socket'],
+  desktop: ['panel', 'battery', 'charger', 'keyboard', 'screen cable', 'socket'],
 };
 
 /** What a machine takes, by class of part, with how each fact is known. */
