@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { problems } from '../../../tests/oracles/nistNonlinear';
 import { seededRandom } from '../random';
 import { fitCurve, type Curve } from './fit';
 import { stagesOf, TWO_STAGES } from './heat/stages';
@@ -72,4 +73,24 @@ describe('two stages', () => {
     }
   });
   it('too short a run says nothing', () => expect(stagesOf(analytic(65, 20, () => 0))).toBeNull());
+});
+
+describe('published nonlinear problems', () => {
+  // NIST StRD; the certified values are checked against their own sums of squares first
+  it.each(problems.map((own) => [own.name, own] as const))(
+    '%s: from both published starts six digits and more',
+    (_, { data, curve, starts, certified, rss }) => {
+      const at = data.reduce((sum, [y, x]) => sum + (y - curve.at(certified, x)) ** 2, 0);
+      expect(Math.abs(at - rss)).toBeLessThanOrEqual(1e-6 * rss + 1e-18);
+      for (const start of starts) {
+        const { params } = fitCurve(
+          data.map(([, x]) => x),
+          data.map(([y]) => y),
+          curve,
+          [start],
+        );
+        certified.forEach((own, i) => expect(Math.abs(params[i] / own - 1), `b${i + 1}`).toBeLessThan(1e-6));
+      }
+    },
+  );
 });

@@ -1,4 +1,3 @@
-import { levenbergMarquardt } from 'ml-levenberg-marquardt';
 import { inverse, LuDecomposition, Matrix, QrDecomposition } from 'ml-matrix';
 
 /** A curve with its derivatives by its parameters. */
@@ -73,6 +72,62 @@ function polished(
   return params;
 }
 
+/** Damping at the start (bold; and cautious, where a bold step may leave the valley), and how it is let go and taken up. */
+const BOLD = 1e-3;
+const CAUTIOUS = 30;
+const LET_GO = 0.15;
+const TAKE_UP = 4;
+/** Steps from a start when nothing else is said: hard starts take hundreds. */
+const PATIENT = 800;
+
+/**
+ * Levenberg-Marquardt: least squares of the linearised curve, damped in columns scaled as MINPACK scales them (each by the
+ * largest it was), a step that makes it worse taken again with more damping.
+ */
+function marquardt(
+  x: readonly number[],
+  y: readonly number[],
+  curve: Curve,
+  start: readonly number[],
+  bounds: FitLimits,
+  damped = BOLD,
+): { params: number[]; rss: number } {
+  let params = inside(start, bounds);
+  let rss = rssOf(x, y, curve, params);
+  let damping = damped;
+  const scale = params.map(() => 0);
+  for (let round = 0; round < (bounds.iterations ?? PATIENT); round++) {
+    const rows = x.map((own) => curve.by(params, own));
+    params.forEach((_, j) => {
+      const norm = Math.sqrt(rows.reduce((sum, row) => sum + row[j] ** 2, 0));
+      scale[j] = Math.max(scale[j], norm) || 1;
+    });
+    const residual = x.map((own, i) => y[i] - curve.at(params, own));
+    let better = false;
+    for (let tries = 0; tries < 14 && !better; tries++) {
+      const held = params.map((_, j) => params.map((__, k) => (j === k ? Math.sqrt(damping) * scale[j] : 0)));
+      const step = solved([...rows, ...held], scale, [...residual, ...params.map(() => 0)]);
+      const next =
+        step &&
+        inside(
+          params.map((own, j) => own + step[j] / scale[j]),
+          bounds,
+        );
+      const after = next ? rssOf(x, y, curve, next) : NaN;
+      if (next && after < rss) {
+        const won = (rss - after) / rss;
+        better = won > 0;
+        params = next;
+        rss = after;
+        damping = Math.max(1e-16, damping * LET_GO);
+        if (won < ENOUGH) return { params, rss };
+      } else damping *= TAKE_UP;
+    }
+    if (!better || rss === 0) break;
+  }
+  return { params, rss };
+}
+
 /** From this many points on normal equations of the scaled columns are exact enough, and far quicker than QR. */
 const MANY = 100;
 
@@ -127,23 +182,12 @@ export function fitCurve(
   let best: number[] | null = null;
   let least = Infinity;
   for (const start of starts) {
-    const { parameterValues } = levenbergMarquardt(
-      { x: x as number[], y: y as number[] },
-      (params) => (own) => curve.at(params, own),
-      {
-        initialValues: [...start],
-        jacobianFunction: (params) => (own) => curve.by(params, own),
-        ...(bounds.min && { minValues: [...bounds.min] }),
-        ...(bounds.max && { maxValues: [...bounds.max] }),
-        maxIterations: bounds.iterations ?? 60,
-        damping: 1e-2,
-        errorTolerance: 1e-9,
-      },
-    );
-    const rss = rssOf(x, y, curve, parameterValues);
+    const tries = [marquardt(x, y, curve, start, bounds)];
+    if (!bounds.iterations) tries.push(marquardt(x, y, curve, start, bounds, CAUTIOUS));
+    const { params, rss } = tries.reduce((one, other) => (other.rss < one.rss ? other : one));
     if (rss < least) {
       least = rss;
-      best = parameterValues;
+      best = params;
     }
   }
   const params = polished(x, y, curve, best ?? [...starts[0]], bounds);
