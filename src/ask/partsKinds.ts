@@ -143,6 +143,11 @@ export const usesShape = Joi.object({
   batteryMissing: Joi.boolean().default(false),
   firmwareMode: none(Joi.string().valid('legacy', 'uefi', 'secure')),
   securityChip: none(Joi.number().valid(0, 1.2, 2)),
+  year: none(Joi.number().integer().min(1990).max(2100)).description('its processor came out'),
+  measured: Joi.object()
+    .pattern(Joi.string().max(40), Joi.number().min(0).max(1e6))
+    .default({})
+    .description('figures measured on it: frames a second, dropped1080 per cent'),
   readMbs: none(Joi.number().min(0).max(100_000)).description('measured sequential read of the drive, MB/s'),
   today: Joi.string()
     .pattern(/^\d{4}-\d{2}-\d{2}$/)

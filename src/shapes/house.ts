@@ -147,6 +147,16 @@ const use = Joi.object({
     )
     .max(USE_NEEDS.length)
     .required(),
+  proven: Joi.array()
+    .max(6)
+    .items(
+      Joi.object({
+        figure: text(40).required(),
+        good: Joi.number().min(0).max(1e6).required(),
+        bad: Joi.number().min(0).max(1e6).required(),
+        unit: text(60).required(),
+      }),
+    ),
 });
 const system = Joi.object({
   id: id.required(),
@@ -161,6 +171,8 @@ const system = Joi.object({
     .pattern(/^(\d{4}-(0[1-9]|1[0-2]))?$/, 'a month like 2027-10')
     .allow('')
     .required(),
+  supportsFrom: Joi.number().integer().min(1990).max(2100),
+  listed: Joi.string().pattern(/^\d{4}-(0[1-9]|1[0-2])$/, 'a month like 2027-10'),
 });
 
 const levels = (shape: Joi.Schema) => Joi.array().items(shape).length(5).required();

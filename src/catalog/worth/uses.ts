@@ -41,6 +41,8 @@ export const useRules: UseRule[] = [
       { what: 'graphics', least: 2 },
       { what: 'memoryGb', least: 4 },
     ],
+    // common practice: a lost frame in a hundred is not seen, one in twenty is
+    proven: [{ figure: 'dropped1080', good: 1, bad: 5, unit: ' % of the frames of a film dropped' }],
   },
   {
     id: 'games',
@@ -50,6 +52,8 @@ export const useRules: UseRule[] = [
       { what: 'threads', least: 4 },
       { what: 'memoryGb', least: 8 },
     ],
+    // common practice: thirty are played, under twenty are not
+    proven: [{ figure: 'frames', good: 30, bad: 20, unit: ' frames a second' }],
   },
   {
     id: 'server',
@@ -98,6 +102,9 @@ export const systemRows: SystemRow[] = [
     firmware: 'secure',
     chip: 2,
     until: '',
+    // its maker goes by a list of processors, about 2018 on; from memory
+    supportsFrom: 2018,
+    listed: '2026-11',
   },
   {
     id: 'free-full',

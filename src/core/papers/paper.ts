@@ -1,6 +1,6 @@
 import type { Chassis } from '../catalogue';
 import { testsFor, type MarkedDefect, type Rubric } from '../grade/rubric';
-import { SPEC_KEYS, type Basis, type SpecKey } from '../record/keys';
+import { SPEC_KEYS, type SpecBasis, type SpecKey } from '../record/keys';
 import type { Specification } from '../record/specification';
 
 /** As what a machine leaves: its papers say so, and want more or less to be known of it. */
@@ -44,7 +44,7 @@ export interface PaperAsked {
 export interface Paper {
   /** What nobody knows of it and its papers must say; not empty: there are no papers. */
   missing: string[];
-  specification: { key: SpecKey; name: string; value: string; basis: Basis }[];
+  specification: { key: SpecKey; name: string; value: string; basis: SpecBasis }[];
   tests: { id: string; name: string; result: string; more: string }[];
   /** Tests that were not made, by name. */
   untested: string[];

@@ -42,3 +42,5 @@ export type SpecKey = keyof typeof SPEC_KEYS;
 /** How a value is known: an instrument said it, a person read it off, a seller said it. */
 export const BASES = ['measured', 'typed', 'claimed'] as const;
 export type Basis = (typeof BASES)[number];
+/** How a value of the specification is known: a table may say it by a name that was read. */
+export type SpecBasis = Basis | 'looked up';

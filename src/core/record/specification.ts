@@ -1,7 +1,7 @@
 import type { Catalogue, Tells } from '../catalogue';
 import { processorNamed, type ProcessorName } from '../machine/names';
 import type { PartEntry, PlaceEntry, RecordEntry, RecordPart } from './entries';
-import type { Basis, SpecKey } from './keys';
+import type { SpecBasis, SpecKey } from './keys';
 import { portsOf, portsText, type PortKind } from './places/ports';
 import { Inside } from './places/presence';
 import { sizeText } from './values';
@@ -9,7 +9,7 @@ import { sizeText } from './values';
 /** A property of the machine as it is now, and what determined it. */
 export interface SpecRow {
   key: SpecKey;
-  basis: Basis;
+  basis: SpecBasis;
   value: string;
   number: number | null;
   origin: string;
@@ -215,7 +215,9 @@ function byName(state: Determined, rows: readonly ProcessorName[]): void {
   const name = state.rows.get('processor');
   const row = name && processorNamed(rows, name.value);
   if (!row) return;
-  const source = { basis: name.basis, origin: `name table: ${row.pattern}`, by: name.by, at: +name.at };
+  // what a table says of a name was not read off the machine; of a name somebody claimed it says no more than that
+  const basis = name.basis === 'claimed' ? 'claimed' : 'looked up';
+  const source: Source = { basis, origin: `name table: ${row.pattern}`, by: name.by, at: +name.at };
   const put = (key: SpecKey, text: string, number: number | null) => {
     if (state.open(key)) state.put(key, text, number, source);
   };

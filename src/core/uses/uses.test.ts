@@ -14,6 +14,7 @@ const facts: UseFacts = {
   batteryMissing: false,
   firmwareMode: 'uefi',
   securityChip: 1.2,
+  year: 2019,
 };
 const good = (of: Partial<UseFacts>) =>
   Object.fromEntries(usesOf(useRules, { ...facts, ...of }).map(({ id, good: is }) => [id, is]));
@@ -52,7 +53,26 @@ describe('uses', () => {
   });
 });
 
+describe('what was measured', () => {
+  it('decides before any rule; between two marks the rules do', () => {
+    expect(good({ measured: { frames: 50 } }).games).toBe('yes');
+    expect(why('games', { measured: { frames: 50 } })).toEqual(['measured: 50 frames a second']);
+    expect(good({ graphics: 3, measured: { frames: 12 } }).games).toBe('no');
+    expect(good({ graphics: 3, measured: { frames: 25 } }).games).toBe('yes');
+    expect(good({ measured: { dropped1080: 0.2 } }).films).toBe('yes');
+    expect(good({ graphics: 2, measured: { dropped1080: 9 } }).films).toBe('no');
+  });
+});
+
 describe('systems', () => {
+  it('one that its maker does not support there runs, and that is all', () => {
+    const able = { firmwareMode: 'secure', securityChip: 2 } as const;
+    expect(runs({ ...able, year: 2015 })['commercial-now']).toMatchObject({ runs: 'yes', supported: 'no' });
+    expect(runs({ ...able, year: 2015 })['commercial-now'].reasons.join()).toMatch(/this one is of 2015/);
+    expect(runs({ ...able, year: 2019 })['commercial-now']).toMatchObject({ supported: 'yes', reasons: [] });
+    expect(runs({ ...able, year: null })['commercial-now'].supported).toBe('not known');
+    expect(runs({ year: 2009 })['free-light'].supported).toBe('yes');
+  });
   it('the current commercial one wants secure firmware and a chip 2.0; a light free one runs on nearly anything', () => {
     expect(runs({})['commercial-now']).toMatchObject({ runs: 'no' });
     expect(runs({})['commercial-now'].reasons.join()).toMatch(/security chip 1.2, it wants 2.0/);

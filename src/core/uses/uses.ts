@@ -18,6 +18,10 @@ export interface UseFacts {
   firmwareMode: 'legacy' | 'uefi' | 'secure' | null;
   /** Security chip's version; 0: none. */
   securityChip: number | null;
+  /** Year its processor came out; left out, null: not known. */
+  year?: number | null;
+  /** What was measured on it, by the figure of a reading: "frames", "dropped1080". */
+  measured?: Readonly<Record<string, number>>;
 }
 
 /** What a use may ask of a machine. */
@@ -29,6 +33,8 @@ export interface UseRule {
   id: string;
   name: string;
   needs: { what: UseNeed; least: number }[];
+  /** A figure that was measured decides before any rule: from `good` on it is, from `bad` on it is not; between, the rules. */
+  proven?: { figure: string; good: number; bad: number; unit: string }[];
 }
 
 export interface UseVerdict {
@@ -86,9 +92,27 @@ const UNKNOWN_WORDS: Record<UseNeed, string> = {
   battery: 'what its battery holds',
 };
 
-/** What a machine is good for, by rules that are data: yes, no with what it lacks, or what is not known yet. */
+/** What a measurement says of a use; null: nothing was measured, or it does not decide. */
+function measuredUse({ id, name, proven = [] }: UseRule, { measured = {} }: UseFacts): UseVerdict | null {
+  for (const { figure, good, bad, unit } of proven) {
+    const value = measured[figure];
+    if (value === undefined) continue;
+    const words = [`measured: ${value}${unit}`];
+    if (good > bad ? value >= good : value <= good) return { id, name, good: 'yes', reasons: words };
+    if (good > bad ? value <= bad : value >= bad) return { id, name, good: 'no', reasons: words };
+  }
+  return null;
+}
+
+/**
+ * What a machine is good for, by what was measured on it and else by rules that are data: yes, no with what it lacks, or
+ * what is not known yet.
+ */
 export function usesOf(rules: readonly UseRule[], facts: UseFacts): UseVerdict[] {
-  return rules.map(({ id, name, needs }) => {
+  return rules.map((rule) => {
+    const seen = measuredUse(rule, facts);
+    if (seen) return seen;
+    const { id, name, needs } = rule;
     const lacks: string[] = [];
     const open: string[] = [];
     for (const { what, least } of needs) {
@@ -118,6 +142,9 @@ export interface SystemRow {
   chip: number;
   /** Last month with updates, "2027-10"; empty: no end is said. */
   until: string;
+  /** Its maker supports processors from this year on, by its own list as of `listed`; left out: it names none. */
+  supportsFrom?: number;
+  listed?: string;
 }
 
 export interface SystemVerdict {
@@ -125,6 +152,8 @@ export interface SystemVerdict {
   name: string;
   licence: SystemRow['licence'];
   runs: 'yes' | 'no' | 'not known';
+  /** Is it on its maker's list? A system may run where its maker does not support it. */
+  supported: 'yes' | 'no' | 'not known';
   /** It runs, and gets no updates any more. */
   ended: boolean;
   until: string;
@@ -133,6 +162,14 @@ export interface SystemVerdict {
 
 const FIRMWARE = ['legacy', 'uefi', 'secure'] as const;
 const FIRMWARE_WORDS = { legacy: 'any', uefi: 'UEFI', secure: 'UEFI with secure start' } as const;
+
+function supportWords({ supportsFrom, listed }: SystemRow, { year }: UseFacts): string[] {
+  if (supportsFrom === undefined || (year != null && year >= supportsFrom)) return [];
+  const list = `its maker supports processors from about ${supportsFrom} on${listed ? ` (as of ${listed})` : ''}`;
+  return [
+    year == null ? `${list}; of which year this one is is not known` : `${list}; this one is of ${year}`,
+  ];
+}
 
 /**
  * Which kinds of system run on a machine, and whether they still get updates.
@@ -180,9 +217,20 @@ export function systemsFor(rows: readonly SystemRow[], facts: UseFacts, today: s
       name: row.name,
       licence: row.licence,
       runs: lacks.length ? 'no' : open.length ? 'not known' : 'yes',
+      supported:
+        row.supportsFrom === undefined
+          ? 'yes'
+          : facts.year == null
+            ? 'not known'
+            : facts.year >= row.supportsFrom
+              ? 'yes'
+              : 'no',
       ended,
       until: row.until,
-      reasons: lacks.length ? lacks : open.map((words) => `not known: ${words}`),
+      reasons: [
+        ...(lacks.length ? lacks : open.map((words) => `not known: ${words}`)),
+        ...supportWords(row, facts),
+      ],
     };
   });
 }

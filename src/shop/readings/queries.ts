@@ -130,6 +130,12 @@ export async function soundRunsLike(
 export const readingsOf = <K extends OtherKind>(unit: string, kind: K) =>
   linesOf<Extract<KeptOther, { kind: K }>>(unit, kind === 'battery' ? 'battery run' : (kind as ActKey));
 
+/** Every figure that was measured of its speed, the newest of each. */
+export async function figuresMeasured(unit: string): Promise<Record<string, number>> {
+  const lines = await readingsOf(unit, 'speed');
+  return Object.fromEntries(lines.flatMap(({ figures }) => figures.map(({ id, value }) => [id, value])));
+}
+
 /** The run of a kind that is open on a unit now; null: none. */
 export async function openRunOf(unit: string, kinds: readonly (typeof readingRuns.$inferSelect)['kind'][]) {
   const [row] = await database()

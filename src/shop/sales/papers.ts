@@ -1,3 +1,4 @@
+import { figuresMeasured } from '../readings/queries';
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import { repairById } from '@/catalog';
 import type { CleanAct } from '@/core/clean/state';
@@ -216,7 +217,7 @@ export async function passportOf(tag: string, shopRow: ShopOnPaper, origin = '')
   );
   const fitted = await partsFitted(unit.id);
   const { tables } = await houseNow(database());
-  const uses = usesNow(tables, unit.chassis, spec, day(new Date()));
+  const uses = usesNow(tables, unit.chassis, spec, day(new Date()), await figuresMeasured(unit.id));
   return {
     tag: unit.tag,
     shop: shopRow.name,
@@ -278,7 +279,13 @@ export async function listingOf(tag: string, shopRow: Omit<ShopOnPaper, 'name'>)
   const seen = await recordedOn(unit.id);
   const best = (key: SpecKey) => spec.best(key)?.value ?? '';
   const { tables } = await houseNow(database());
-  const uses = usesNow(tables, unit.chassis, spec, dayOf(new Date(), shopRow.timeZone));
+  const uses = usesNow(
+    tables,
+    unit.chassis,
+    spec,
+    dayOf(new Date(), shopRow.timeZone),
+    await figuresMeasured(unit.id),
+  );
   return {
     tag: unit.tag,
     kind: CHASSIS_NAMES[unit.chassis],

@@ -96,7 +96,8 @@ export function Empty({ children }: { children: ReactNode }) {
 
 /** How a value is known shows in its underline. */
 export function Known({ basis, children, title }: { basis: string; children: ReactNode; title?: string }) {
-  const line = basis === 'measured' ? 'basis-measured' : basis === 'claimed' ? 'basis-claimed' : '';
+  const line =
+    { measured: 'basis-measured', claimed: 'basis-claimed', 'looked up': 'basis-looked-up' }[basis] ?? '';
   return (
     <span className={line} title={title}>
       {children}

@@ -22,7 +22,7 @@ const GOOD: Record<UseVerdict['good'], string> = { yes: 'good', no: 'no', 'not k
 export function UsesPanel({ unit, uses, systems, weakest, installed, licences }: Props) {
   const { send, problem, busy } = useCommand();
   const [open, setOpen] = useState(false);
-  const running = systems.filter((row) => row.runs === 'yes' && !row.ended);
+  const running = systems.filter((row) => row.runs === 'yes' && !row.ended && row.supported !== 'no');
   const save = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const said = new FormData(event.currentTarget);
@@ -68,7 +68,13 @@ export function UsesPanel({ unit, uses, systems, weakest, installed, licences }:
                 {row.name}
               </th>
               <td className="py-1 font-semibold whitespace-nowrap">
-                {row.runs === 'yes' ? (row.ended ? 'runs, no updates' : 'runs') : row.runs}
+                {row.runs !== 'yes'
+                  ? row.runs
+                  : row.ended
+                    ? 'runs, no updates'
+                    : row.supported === 'no'
+                      ? 'runs, not supported'
+                      : 'runs'}
               </td>
               <td className="py-1 pl-3 text-note text-soft">
                 {[row.until && `updates until ${row.until}`, ...row.reasons].filter(Boolean).join('; ')}

@@ -31,6 +31,7 @@ export function factsForUses(chassis: Chassis, spec: Specification): UseFacts {
     batteryMissing: spec.text('battery') === 'none',
     firmwareMode: spec.text('firmwareMode') as UseFacts['firmwareMode'],
     securityChip: spec.number('securityChip'),
+    year: spec.number('processorYear'),
   };
 }
 
@@ -40,14 +41,15 @@ export interface UsesNow {
   weakest: Weakest | null;
 }
 
-/** What a machine is good for and which kinds of system run on it, by the house's tables. @param today "2026-11-26" */
+/** What a machine is good for and which kinds of system run on it, by the house's tables. @param today "2026-11-26" @param measured figures of its readings */
 export function usesNow(
   tables: Pick<HouseTables, 'uses' | 'systems'>,
   chassis: Chassis,
   spec: Specification,
   today: string,
+  measured: UseFacts['measured'] = {},
 ): UsesNow {
-  const facts = factsForUses(chassis, spec);
+  const facts = { ...factsForUses(chassis, spec), measured };
   return {
     uses: usesOf(tables.uses, facts),
     systems: systemsFor(tables.systems, facts, today),
@@ -62,9 +64,9 @@ export const goodFor = ({ uses }: UsesNow): string =>
     .map(({ name }) => name)
     .join(', ');
 
-/** Kinds of system that run and get updates: "a light free system until 2029-04". */
+/** Kinds of system that run, are supported and get updates: "a light free system until 2029-04". */
 export const runsWords = ({ systems }: UsesNow): string =>
   systems
-    .filter(({ runs, ended }) => runs === 'yes' && !ended)
+    .filter(({ runs, ended, supported }) => runs === 'yes' && !ended && supported === 'yes')
     .map(({ name, until }) => (until ? `${name} until ${until}` : name))
     .join(', ');

@@ -1,3 +1,4 @@
+import { figuresMeasured } from '@/shop/readings/queries';
 import { photosAbout } from '@/shop/photos/queries';
 import { BASES, SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import { shopHouse, shopRules } from '@/shop/rules/queries';
@@ -17,7 +18,13 @@ export default async function MachinePage({ params }: { params: Promise<{ tag: s
   const { unit, spec } = await loadUnit(tag);
   const { timeZone } = await shopRules();
   const { tables } = await shopHouse();
-  const now = usesNow(tables, unit.chassis, spec, dayOf(new Date(), timeZone));
+  const now = usesNow(
+    tables,
+    unit.chassis,
+    spec,
+    dayOf(new Date(), timeZone),
+    await figuresMeasured(unit.id),
+  );
   const [head, photos, reports, values] = await Promise.all([
     unitHead(tag),
     photosAbout(unit.id),

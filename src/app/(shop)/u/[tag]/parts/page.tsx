@@ -1,3 +1,4 @@
+import { figuresMeasured } from '@/shop/readings/queries';
 import { PART_CLASSES } from '@/core/catalogue';
 import { database } from '@/db/client';
 import { machineNow } from '@/shop/parts/machine';
@@ -59,7 +60,7 @@ export default async function PartsPage({ params, searchParams }: Props) {
               unit={head}
               view={upgradeViews(
                 plan,
-                usesNow(house.tables, unit.chassis, spec, today),
+                usesNow(house.tables, unit.chassis, spec, today, await figuresMeasured(unit.id)),
                 { facts: factsForUses(unit.chassis, spec), tables: house.tables },
                 rules.ratePerHourMinor / 60,
               )}
