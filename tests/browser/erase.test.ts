@@ -2,7 +2,7 @@ import { By, type WebDriver } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { violations } from './axe';
 import { goodEnd } from '../server/goodEnd';
-import { clickOn, openBrowser, pageText, ready, see } from './driver';
+import { clickOn, openBrowser, pageText, ready, says, see } from './driver';
 import { SECRET } from './shop.setup';
 import { signedIn } from './http';
 import { signedInBrowser } from './signedIn';
@@ -94,8 +94,7 @@ describe('an erasure by the machine itself, as the bench sees it', () => {
   it('how far it has come stands on the page and in the running strip, and the gate is shut', async () => {
     await script('at', { phase: 'writing', done: SECTORS / 2, total: SECTORS, unwritten: 0 });
     await see(bench(), 'Writing: 50 %');
-    const strip = await bench().findElement(By.css('footer')).getText();
-    expect(strip).toMatch(/WQ-0020[\s\S]*Erasing, writing/);
+    await says(bench(), 'footer', /WQ-0020[\s\S]*Erasing, writing/);
     expect(await pageText(bench())).toContain('was being erased');
   });
   it('ended well it is on record, with a certificate anybody can check', async () => {

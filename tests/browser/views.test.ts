@@ -3,7 +3,7 @@ import { By, until, type WebDriver } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { violations } from './axe';
 import { cutOff } from './cutOff';
-import { openBrowser, pageText, press, ready, resize, see, settled, signIn, turnTo } from './driver';
+import { openBrowser, pageText, press, ready, resize, says, see, settled, signIn, turnTo } from './driver';
 import { signedIn } from './http';
 
 const url = inject('url');
@@ -141,9 +141,8 @@ describe('every main view', () => {
 
   it('the strip asks for hands when a run is over, and says what is left of the others', async () => {
     await browser.get(url);
-    const strip = await browser.findElement(By.css('footer')).getText();
-    expect(strip).toContain('Hands are');
-    expect(strip).toMatch(/WQ-0020[\s\S]*now[\s\S]*erase the drive/);
+    await says(browser, 'footer', /Hands are/);
+    await says(browser, 'footer', /WQ-0020[\s\S]*now[\s\S]*erase the drive/);
     // the tab says so too, on every page one turns to
     await browser.wait(until.titleMatches(/^\(\d+\) What to work on/), 10_000);
     await browser.findElement(By.linkText('Lots')).click();
