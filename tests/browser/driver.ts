@@ -286,11 +286,14 @@ export async function see(driver: WebDriver, text: string, wait = 15_000): Promi
 /** Waits until a piece of the page says something: the strip and the ticket are told a moment after the page is. */
 export async function says(driver: WebDriver, css: string, text: RegExp): Promise<void> {
   let last = '';
-  await driver.wait(
-    async () => text.test((last = await driver.findElement(By.css(css)).getText())),
-    15_000,
-    () => `${css} does not say ${text}, it says: ${last}`,
-  );
+  try {
+    await driver.wait(
+      async () => text.test((last = await driver.findElement(By.css(css)).getText())),
+      15_000,
+    );
+  } catch (problem) {
+    throw new Error(`${css} does not say ${text}, it says: ${last}`, { cause: problem });
+  }
 }
 
 export async function pageText(driver: WebDriver): Promise<string> {
