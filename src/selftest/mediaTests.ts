@@ -329,6 +329,10 @@ export const filmTest: Shown = (host, told) => {
       line.textContent = 'This browser does not count frames: answer by hand.';
       return;
     }
+    if (all < selfTestRules.leastFrames) {
+      line.textContent = `Only ${all} frames were played: too few to say anything. Not measured; answer by hand.`;
+      return;
+    }
     const share = quality.droppedVideoFrames / all;
     told({
       result: share <= selfTestRules.dropped ? 'pass' : 'fail',

@@ -116,6 +116,7 @@ const rubric = Joi.object({
     unknown: Joi.string().valid(...GRADES),
   }),
   clockLost: Joi.string().valid(...GRADES),
+  clockKept: Joi.string().valid(...GRADES),
   clockHeld: share,
 });
 

@@ -128,6 +128,7 @@ export const rubric: Rubric = {
   heatMargin: { A: 15, B: 8, C: 3, D: -1000 },
   behaviour: { good: 'A', fair: 'B', weak: 'D', unknown: 'A' },
   clockLost: 'C',
+  clockKept: 'C',
   // common practice, as a heat run has it
   clockHeld: 0.9,
 };

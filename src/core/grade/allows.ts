@@ -25,7 +25,10 @@ export function batteryAllows(rubric: Rubric, input: GradeInput): Grade | null {
   return input.behaviour ? worse(byHealth, rubric.behaviour[input.behaviour]) : byHealth;
 }
 
-/** What heat alone allows: by the margin to its own limit where a run told it, else by the top temperature. */
+/**
+ * What heat alone allows: by the margin to its own limit where a run told it, else by the top temperature; a machine that
+ * sits at its limit and keeps its clock there does its work.
+ */
 export function heatAllows(rubric: Rubric, input: GradeInput): Grade | null {
   if (input.topCelsius === null) return null;
   const margin = input.heat?.margin ?? null;
@@ -34,7 +37,9 @@ export function heatAllows(rubric: Rubric, input: GradeInput): Grade | null {
       ? band(rubric.topCelsius, (limit) => input.topCelsius! <= limit)
       : band(rubric.heatMargin, (limit) => margin >= limit);
   const kept = input.heat?.clockKept ?? null;
-  return kept !== null && kept < rubric.clockHeld ? worse(byHeat, rubric.clockLost) : byHeat;
+  if (kept === null) return byHeat;
+  if (kept < rubric.clockHeld) return worse(byHeat, rubric.clockLost);
+  return rubric.clockKept && worse(byHeat, rubric.clockKept) === byHeat ? rubric.clockKept : byHeat;
 }
 
 /** What everything but marks and the battery allows: failed tests, heat, flaws that stay. */

@@ -89,7 +89,9 @@ describe('grading', () => {
     expect(at(20)).toBe('A');
     expect(at(10)).toBe('B');
     expect(at(4)).toBe('C');
-    expect(at(0)).toBe('D');
+    // at its limit with its clock kept it does its work; nobody knows: the margin decides
+    expect(at(0)).toBe('C');
+    expect(at(0, null)).toBe('D');
     expect(at(null)).toBe('C');
     expect(at(20, 0.8)).toBe('C');
   });

@@ -51,6 +51,8 @@ export interface Rubric {
   /** Best grade by how the battery behaved in a run, and for a processor that could not hold its clock. */
   behaviour: Record<BatteryBehaviour, Grade>;
   clockLost: Grade;
+  /** At its own limit, with its clock kept: such processors are built to sit there. Left out: the margin alone decides. */
+  clockKept?: Grade;
   /** Share of its first clock under which it did not hold it. */
   clockHeld: number;
 }

@@ -16,6 +16,7 @@ export function filledUp(own: HouseTables, shipped: HouseTables): HouseTables {
       heatMargin: own.rubric.heatMargin ?? shipped.rubric.heatMargin,
       behaviour: own.rubric.behaviour ?? shipped.rubric.behaviour,
       clockLost: own.rubric.clockLost ?? shipped.rubric.clockLost,
+      clockKept: own.rubric.clockKept ?? shipped.rubric.clockKept,
       clockHeld: own.rubric.clockHeld ?? shipped.rubric.clockHeld,
     },
     partsBy: own.partsBy ?? shipped.partsBy,

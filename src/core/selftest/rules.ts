@@ -26,8 +26,9 @@ export interface SelfTestRules {
   /** Seconds all cores work, and the share of its first rate under which a processor slows. */
   workSeconds: number;
   slows: number;
-  /** Share of a film's frames that may be dropped. */
+  /** Share of a film's frames that may be dropped, and the fewest frames that say anything of it. */
   dropped: number;
+  leastFrames: number;
   /** Faults allowed in a million pixels, by class. */
   pixels: Readonly<Record<PixelClass, PixelLimit>>;
 }
