@@ -23,6 +23,7 @@ export const TRUTH: Record<Ailment, HeatVerdict> = {
 const random = seededRandom(2027);
 const table = new Map(AILMENTS.map((own) => [own, new Map<string, number>()]));
 const bins = Array.from({ length: 10 }, () => ({ said: 0, was: 0, count: 0 }));
+let [seen, seenRight] = [0, 0];
 let [right, soundStalled, soundHeld, silent, bareRight, bare] = [0, 0, 0, 0, 0, 0];
 let spent = 0;
 for (let n = 0; n < RUNS; n++) {
@@ -40,6 +41,10 @@ for (let n = 0; n < RUNS; n++) {
     bareRight += Number(said === TRUTH[ailment]);
   }
   silent += Number(verdict.length === 0);
+  if (ailment !== 'worn fan' && log.samples.some(({ fan }) => fan !== undefined)) {
+    seen++;
+    seenRight += Number(said === TRUTH[ailment]);
+  }
   soundStalled += Number(ailment === 'stalled fan' && said === 'sound');
   soundHeld += Number(log.held && said === 'sound');
   for (const { id, chance } of verdict) {
@@ -51,6 +56,9 @@ for (let n = 0; n < RUNS; n++) {
 }
 console.log(
   `right ${right} of ${RUNS} (${((100 * right) / RUNS).toFixed(1)} %); without a fan's speed ${bareRight} of ${bare}`,
+);
+console.log(
+  `with a fan's speed, no worn fan: ${seenRight} of ${seen} (${((100 * seenRight) / seen).toFixed(1)} %)`,
 );
 console.log(
   `silent ${silent}; sound for a stalled fan ${soundStalled}; sound for one that came to its limit ${soundHeld}`,
