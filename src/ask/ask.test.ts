@@ -32,6 +32,7 @@ describe('the plain face of the core', () => {
       'tighten',
       'dilute',
       'heat',
+      'electrical',
       'rails',
       'battery',
       'speed',
@@ -248,6 +249,10 @@ describe('the plain face of the core', () => {
       '# ended=1 health=0.83\nt_s;percent\n0;100\n1800;70,5\n1860;40',
     );
     expect(ask('battery', drained)).toMatchObject({ behaviour: 'weak' });
+    expect(ask('electrical', { protection: 'II', lookedOver: true, today: '2026-11-30' })).toMatchObject({
+      verdict: 'open',
+      next: 'insulation',
+    });
     expect(ask('rails', { readings: [{ rail: '+5V', volts: 4.9, loaded: true }] })).toMatchObject({
       supply: 'good',
     });

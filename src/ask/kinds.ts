@@ -48,6 +48,8 @@ import {
   chargerShape,
   heatShape,
   railsShape,
+  answerElectrical,
+  electricalShape,
   speedShape,
 } from './readingsKinds';
 import { LogFault, readBatteryCsv, readHeatCsv } from '@/formats/readingsCsv';
@@ -322,6 +324,12 @@ export const askKinds: Record<string, AskKind> = {
     input: heatShape,
     answer: answerHeat as (input: never) => unknown,
     fromCsv: logOf(readHeatCsv),
+  },
+  electrical: {
+    about:
+      'a safety test of an appliance (earth, insulation, leakage, function) -> step by step in its order, what is next',
+    input: electricalShape,
+    answer: answerElectrical as (input: never) => unknown,
   },
   rails: {
     about: 'readings of a supply’s rails -> within the published limits or not; unloaded: nothing said',

@@ -1,6 +1,8 @@
 import Joi from 'joi';
 import { heatTables } from '@/catalog/instruments/heat';
+import { safetyLimits } from '@/catalog/instruments/electrical';
 import { fitRules } from '@/catalog/parts/fits';
+import { electricalSafety, PROTECTION, type SafetyMeasured } from '@/core/safety/electrical';
 import { atxRails, batteryRules, speeds, touchLimits } from '@/catalog/instruments/readings';
 import {
   batteryChoice,
@@ -245,3 +247,33 @@ export const answerCharger = ({ plate, offered }: { plate: PdProfile; offered: P
     profile: chosen,
   };
 };
+
+export const electricalShape = Joi.object({
+  protection: Joi.string()
+    .valid(...PROTECTION)
+    .required()
+    .description('I: earthed, II: doubly insulated, III: extra-low volts from outside'),
+  lookedOver: Joi.boolean().description('lead, plug and case are whole'),
+  earthOhms: maybe(0, 1_000),
+  leadMetres: maybe(0, 200),
+  insulationMegohms: maybe(0, 100_000),
+  leakageMa: maybe(0, 1_000).description('in the protective conductor'),
+  touchMa: maybe(0, 1_000),
+  works: Joi.boolean(),
+  calibrated: Joi.string()
+    .pattern(/^\d{4}-\d{2}-\d{2}$/)
+    .allow(null)
+    .default(null)
+    .description('day the meter was last calibrated'),
+  today: Joi.string()
+    .pattern(/^\d{4}-\d{2}-\d{2}$/)
+    .required(),
+});
+
+/** A safety test step by step in its order: what passed, failed or is open, what is next, what is wrong with the meter. */
+export const answerElectrical = ({
+  calibrated,
+  today,
+  ...measured
+}: SafetyMeasured & { calibrated: string | null; today: string }) =>
+  electricalSafety(measured, safetyLimits, calibrated, today);
