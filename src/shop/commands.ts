@@ -38,6 +38,7 @@ import * as ended from './work/ended';
 import * as running from './work/running';
 import * as mat from './hands/mat';
 import * as readings from './readings/commands';
+import { recordElectrical } from './readings/electrical';
 import * as runs from './readings/runs';
 import * as models from './models/commands';
 import * as clean from './hands/clean';
@@ -91,6 +92,7 @@ const all = [
   readings.recordRails,
   readings.recordSpeed,
   readings.recordTouch,
+  recordElectrical,
   readings.takeBackReading,
   readings.readingOnPapers,
   runs.startRun,

@@ -80,7 +80,7 @@ describe('the house’s tables', () => {
     const { specification } = await recordNow(database(), { id: unitId, chassis });
     expect(specification.best('processorLevel')).toMatchObject({
       number: 4,
-      basis: 'typed',
+      basis: 'looked up',
       origin: 'name table: Corvid M7-7##',
     });
     expect(specification.number('processorWatts')).toBe(28);

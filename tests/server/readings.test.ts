@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { seededRandom } from '@/core/random';
 import { heatMachine, heatRunOf, type HeatCondition } from '@/core/simulate/heat';
 import { database } from '@/db/client';
-import { readingCurves, recordValues } from '@/db/schema';
+import { readingCurves, recordValues, units as unitsTable } from '@/db/schema';
+import { readingsOnPaper } from '@/shop/readings/papers';
 import { heatRunsOf } from '@/shop/readings/queries';
 import { recordNow } from '@/shop/record/queries';
 import { act, benchA, lotWith, openShop, refusal, unitRow } from './shop';
@@ -118,5 +119,79 @@ describe('a heat run', () => {
     expect(rows).toHaveLength(1);
     const { specification } = await recordNow(database(), { id: unitId, chassis: 'laptop' });
     expect(specification.rows.map(({ key }) => key)).toEqual(['topCelsius']);
+  });
+});
+
+describe('an electrical safety test', () => {
+  const sound = {
+    protection: 'I',
+    lookedOver: true,
+    earthOhms: 0.14,
+    leadMetres: 1.8,
+    insulationMegohms: 180,
+    leakageMa: 0.7,
+    touchMa: 0.04,
+    works: true,
+    meter: 'Meter 2',
+    calibrated: '2020-01-01',
+  };
+  it('failed: it is not powered, and the paper says where; passed it is; taken back as if it had not been', async () => {
+    const unitId = (await lotWith(['desktop'])).units[0].unitId;
+    const begin = () => act(benchA, 'startRun', { unitId, kind: 'heat' });
+    const said = async () => (await readingsOnPaper(unitId)).map(({ what }) => what).join(' ');
+    await act(benchA, 'recordElectrical', { unitId, ...sound, earthOhms: 2.4 });
+    expect(await refusal(begin())).toMatchObject({
+      code: 'refused',
+      message: /safety test failed \(earth: 2\.4 Ω/,
+    });
+    expect(await said()).toMatch(/protection class I: FAILED\..*earth: 2\.4 Ω, at most 0\.30 Ω \(failed\)/);
+    expect(await said()).toMatch(/calibrated \d+ months ago/);
+    await act(benchA, 'recordElectrical', { unitId, ...sound });
+    expect(await said()).toMatch(/protection class I: passed/);
+    await begin();
+    await act(benchA, 'takeBackReading', { unitId, kind: 'electrical' });
+    expect(await said()).toMatch(/FAILED/);
+    expect(
+      await refusal(act(benchA, 'recordElectrical', { unitId, protection: 'II', meter: 'Meter 2' })),
+    ).toMatchObject({
+      code: 'refused',
+    });
+  });
+});
+
+describe('a lost sensor', () => {
+  it('is put on record as what it is, says nothing of where it settles, and raises its own cause', async () => {
+    const unitId = await laptop();
+    const log = ['t_s,temp_c,fan_rpm,load'];
+    for (let t = 0; t < 240; t++) log.push(`${t},-128,${t < 60 ? 4000 : 4050},${t < 60 ? 3 : 100}`);
+    const before = await chances(unitId);
+    const { verdict } = await act<{ verdict: { id: string }[] }>(benchA, 'recordHeatRun', {
+      unitId,
+      name: 'log',
+      log: log.join('\n'),
+    });
+    expect(verdict[0].id).toBe('sensor lost');
+    const { specification } = await recordNow(database(), await unitRow(unitId));
+    expect(specification.best('topCelsius')).toBeNull();
+    expect((await chances(unitId))['sensor-off'] ?? 0).toBeGreaterThan(before['sensor-off'] ?? 0);
+    expect((await readingsOnPaper(unitId)).map(({ what }) => what).join()).toMatch(
+      /sensor shows no temperature/,
+    );
+  });
+});
+
+describe('machines of one model', () => {
+  it('sound runs of the others are the measure of the next', async () => {
+    const { units } = await lotWith(['laptop', 'laptop']);
+    for (const { unitId } of units)
+      await database()
+        .update(unitsTable)
+        .set({ maker: 'Corvid', model: 'Courier 15' })
+        .where(eq(unitsTable.id, unitId));
+    await run(units[0].unitId, 'sound', 7);
+    await run(units[1].unitId, 'sound', 8);
+    const [own] = await heatRunsOf(units[1].unitId);
+    expect(own.reading.like).toBe(1);
+    expect((await heatRunsOf(units[0].unitId))[0].reading.like).toBe(0);
   });
 });

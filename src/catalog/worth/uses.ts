@@ -42,7 +42,7 @@ export const useRules: UseRule[] = [
       { what: 'memoryGb', least: 4 },
     ],
     // common practice: a lost frame in a hundred is not seen, one in twenty is
-    proven: [{ figure: 'dropped1080', good: 1, bad: 5, unit: ' % of the frames of a film dropped' }],
+    proven: [{ figure: 'dropped1080', good: 1, bad: 5, unit: '% of the frames of a film dropped' }],
   },
   {
     id: 'games',
@@ -53,7 +53,7 @@ export const useRules: UseRule[] = [
       { what: 'memoryGb', least: 8 },
     ],
     // common practice: thirty are played, under twenty are not
-    proven: [{ figure: 'frames', good: 30, bad: 20, unit: ' frames a second' }],
+    proven: [{ figure: 'frames', good: 30, bad: 20, unit: 'frames a second' }],
   },
   {
     id: 'server',

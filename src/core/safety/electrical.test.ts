@@ -23,7 +23,7 @@ describe('an electrical safety test', () => {
     ]);
   });
   it('all within limits passes; each outside fails, and what follows is not asked: it is not powered', () => {
-    expect(test({})).toMatchObject({ verdict: 'passed', next: null, meter: '' });
+    expect(test({})).toMatchObject({ verdict: 'passed', next: null, meterFault: '' });
     for (const [more, step] of [
       [{ lookedOver: false }, 'looked over'],
       [{ earthOhms: 0.31 }, 'earth'],
@@ -51,9 +51,9 @@ describe('an electrical safety test', () => {
     expect(three.verdict).toBe('passed');
   });
   it('a meter out of its calibration is told, by the day', () => {
-    expect(test({}, '2025-11-30').meter).toMatch(/12 months ago/);
-    expect(test({}, '2025-12-01').meter).toBe('');
-    expect(test({}, null).meter).toMatch(/not known/);
-    expect(test({}, '2027-01-01').meter).toMatch(/future/);
+    expect(test({}, '2025-11-30').meterFault).toMatch(/12 months ago/);
+    expect(test({}, '2025-12-01').meterFault).toBe('');
+    expect(test({}, null).meterFault).toMatch(/not known/);
+    expect(test({}, '2027-01-01').meterFault).toMatch(/future/);
   });
 });

@@ -50,7 +50,7 @@ export interface SafetyVerdict {
   /** What is made next; null: nothing. After a failure nothing is powered. */
   next: SafetyStep | null;
   /** What is wrong with the meter, in words; empty: nothing. */
-  meter: string;
+  meterFault: string;
 }
 
 /** Most ohms of the protective conductor with a lead of so many metres. */
@@ -146,7 +146,7 @@ export function electricalSafety(
     verdict: failed ? 'failed' : open ? 'open' : 'passed',
     lines,
     next: failed ? null : (open?.step ?? null),
-    meter:
+    meterFault:
       months === null
         ? 'when its meter was calibrated is not known'
         : months < 0
@@ -154,5 +154,37 @@ export function electricalSafety(
           : months >= limits.calibrationMonths
             ? `its meter was calibrated ${months} months ago, ${limits.calibrationMonths} at most`
             : '',
+  };
+}
+
+/** A safety test as it is kept. */
+export interface ElectricalTold extends SafetyVerdict {
+  protection: Protection;
+  figures: { id: string; value: number; unit: string }[];
+  answers: Record<string, string>;
+}
+
+/** What a safety test tells. @throws RangeError when nothing was looked at or measured */
+export function electricalTold(
+  measured: SafetyMeasured,
+  limits: SafetyLimits,
+  calibrated: string | null,
+  today: string,
+): ElectricalTold {
+  const told = electricalSafety(measured, limits, calibrated, today);
+  if (told.lines.every(({ result }) => result === 'open'))
+    throw new RangeError('electrical: nothing was looked at or measured');
+  const figure = (id: string, value: number | undefined, unit: string) =>
+    value === undefined ? [] : [{ id, value, unit }];
+  return {
+    ...told,
+    protection: measured.protection,
+    figures: [
+      ...figure('protective earth', measured.earthOhms, 'Ω'),
+      ...figure('insulation', measured.insulationMegohms, 'MΩ'),
+      ...figure('leakage', measured.leakageMa, 'mA'),
+      ...figure('touch current', measured.touchMa, 'mA'),
+    ],
+    answers: {},
   };
 }

@@ -61,6 +61,7 @@ export interface PowerAnswer {
  * The one authority on whether a machine may be powered or charged: every route that would, and every screen that
  * offers it, asks here.
  * @param lacks classes of parts that are seen to be out of it
+ * @param unsafe where its newest electrical safety test failed, in words; null: it did not
  * @param dirt what lies in it that ruins it at its first start, in words; null: none is known of
  */
 export function mayBePowered(
@@ -70,11 +71,18 @@ export function mayBePowered(
     act = 'power',
     dirt = null,
     lacks = [],
-  }: { act?: Hazard; dirt?: string | null; lacks?: readonly PartClass[] } = {},
+    unsafe = null,
+  }: {
+    act?: Hazard;
+    dirt?: string | null;
+    lacks?: readonly PartClass[];
+    unsafe?: string | null;
+  } = {},
 ): PowerAnswer {
   const standing = dangersOf(catalogue, signs).filter(({ shuts }) => shuts.includes(act));
   const why = standing.map(({ words }) => words);
   if (dirt && act === 'power') why.push(`${dirt}: not powered until it is off.`);
+  if (unsafe && act === 'power') why.push(`${unsafe}: not powered from the mains until it has passed.`);
   if (lacks.includes('board')) why.push(`Not powered: ${NO_BOARD}.`);
   return {
     yes: why.length === 0,

@@ -97,7 +97,7 @@ function measuredUse({ id, name, proven = [] }: UseRule, { measured = {} }: UseF
   for (const { figure, good, bad, unit } of proven) {
     const value = measured[figure];
     if (value === undefined) continue;
-    const words = [`measured: ${value}${unit}`];
+    const words = [`measured: ${value} ${unit}`];
     if (good > bad ? value >= good : value <= good) return { id, name, good: 'yes', reasons: words };
     if (good > bad ? value <= bad : value >= bad) return { id, name, good: 'no', reasons: words };
   }

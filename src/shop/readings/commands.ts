@@ -93,6 +93,7 @@ export const NOTHING: Omit<OtherAsked, 'name' | 'measured'> = {
   interface: null,
   touched: [],
   room: null,
+  electrical: null,
 };
 
 const recorded = {

@@ -1,4 +1,5 @@
 import { findingById } from '@/catalog';
+import { safetyLimits } from '@/catalog/instruments/electrical';
 import { heatTables } from '@/catalog/instruments/heat';
 import {
   atxRails,
@@ -12,6 +13,7 @@ import {
 import { appliesTo } from '@/core/belief/model';
 import { readHeat, type HeatReading } from '@/core/instruments/heat/read';
 import type { HeatSample } from '@/core/instruments/heat/run';
+import { electricalTold, type ElectricalTold, type SafetyMeasured } from '@/core/safety/electrical';
 import { RUN_KINDS, type Sample } from '@/core/instruments/run';
 import { touchTold, type TouchRead, type TouchTold } from '@/core/instruments/touch';
 import {
@@ -49,7 +51,7 @@ export interface KeptHeat {
 }
 
 /** Kinds of reading: those that are sampled, and what a probe on a surface shows. */
-export const READING_KINDS = [...RUN_KINDS, 'touch'] as const;
+export const READING_KINDS = [...RUN_KINDS, 'touch', 'electrical'] as const;
 export type ReadingKind = (typeof READING_KINDS)[number];
 export type OtherKind = Exclude<ReadingKind, 'heat'>;
 interface Common {
@@ -61,6 +63,7 @@ export type KeptOther =
   | (Common & RailsTold & { kind: 'rails' })
   | (Common & SpeedTold & { kind: 'speed'; interface: string | null })
   | (Common & TouchTold & { kind: 'touch' })
+  | (Common & ElectricalTold & { kind: 'electrical'; calibrated: string | null })
   | (Common & SoakTold & { kind: 'soak'; ended: boolean });
 
 export const KEY_OF: Record<ReadingKind, ActKey> = {
@@ -69,6 +72,7 @@ export const KEY_OF: Record<ReadingKind, ActKey> = {
   rails: 'rails',
   speed: 'speed',
   touch: 'touch',
+  electrical: 'electrical test',
   soak: 'soak',
 };
 
@@ -153,6 +157,8 @@ export interface OtherAsked {
   /** Of surfaces; the room they were read in. */
   touched: readonly TouchRead[];
   room: number | null;
+  /** Of an electrical safety test. */
+  electrical: (SafetyMeasured & { calibrated: string | null; today: string }) | null;
 }
 
 const SAYS = {
@@ -168,6 +174,7 @@ const SAYS = {
       .join(', '),
   touch: (told: TouchTold) =>
     told.surfaces.some(({ withinThen }) => !withinThen) ? 'hotter than allowed in a hot room' : '',
+  electrical: ({ verdict }: ElectricalTold) => verdict,
 };
 
 function toldBy(kind: OtherKind, asked: OtherAsked): KeptOther {
@@ -187,6 +194,11 @@ function toldBy(kind: OtherKind, asked: OtherAsked): KeptOther {
   if (kind === 'touch') {
     if (asked.room === null) throw new RangeError('touch: how warm the room was is not known');
     return { ...common, kind, ...touchTold(asked.touched, asked.room, touchPlaces, touchLimits) };
+  }
+  if (kind === 'electrical') {
+    const { calibrated, today, ...measured } = asked.electrical!;
+    const told = electricalTold(measured, safetyLimits, calibrated, today);
+    return { ...common, kind, calibrated, ...told };
   }
   const { interface: could, timed, indices } = asked;
   return { ...common, kind, interface: could, ...speedTold(asked.samples, timed, indices, could, speeds) };

@@ -1,7 +1,9 @@
 import { pairsOf, type Pair } from '@/core/instruments/findingsFromReading';
 import { database } from '@/db/client';
+import { dayOf } from '@/words/time';
 import {
   batteryPaper,
+  electricalPaper,
   heatPaper,
   pairWords,
   railsPaper,
@@ -10,6 +12,7 @@ import {
   touchPaper,
 } from '@/words/readings/paper';
 import { standingActs } from '../record/acts';
+import { shopRules } from '../rules/queries';
 import { READING_KINDS, type ReadingKind } from './keep';
 import { heatRunsOf, readingsOf } from './queries';
 
@@ -36,6 +39,7 @@ export async function readingsOnPaper(unit: string): Promise<ReadingOnPaper[]> {
   const off = await keptOff(unit);
   const shown = READING_KINDS.filter((kind) => !off.has(kind));
   const lines: ReadingOnPaper[] = [];
+  const { timeZone } = await shopRules();
   const add = (what: string, at: Date) => what && lines.push({ what, at });
   const pairs = (own: readonly Pair[], at: Date) => own.forEach((pair) => add(`${pairWords(pair)}.`, at));
   for (const kind of shown) {
@@ -61,6 +65,9 @@ export async function readingsOnPaper(unit: string): Promise<ReadingOnPaper[]> {
     } else if (kind === 'touch') {
       const last = (await readingsOf(unit, kind)).at(-1);
       if (last) add(touchPaper(last), last.at);
+    } else if (kind === 'electrical') {
+      const last = (await readingsOf(unit, kind)).at(-1);
+      if (last) add(electricalPaper(last, dayOf(last.at, timeZone)), last.at);
     } else if (kind === 'rails') {
       const last = (await readingsOf(unit, kind)).at(-1);
       if (last) add(railsPaper(last), last.at);

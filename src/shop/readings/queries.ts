@@ -126,9 +126,12 @@ export async function soundRunsLike(
   };
 }
 
+/** Kinds whose acts are called otherwise. */
+const NAMED: Partial<Record<OtherKind, ActKey>> = { battery: 'battery run', electrical: 'electrical test' };
+
 /** Other readings of a unit of a kind, oldest first. */
 export const readingsOf = <K extends OtherKind>(unit: string, kind: K) =>
-  linesOf<Extract<KeptOther, { kind: K }>>(unit, kind === 'battery' ? 'battery run' : (kind as ActKey));
+  linesOf<Extract<KeptOther, { kind: K }>>(unit, NAMED[kind] ?? (kind as ActKey));
 
 /** Every figure that was measured of its speed, the newest of each. */
 export async function figuresMeasured(unit: string): Promise<Record<string, number>> {

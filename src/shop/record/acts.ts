@@ -20,6 +20,7 @@ export type ActKey =
   | 'rails'
   | 'speed'
   | 'touch'
+  | 'electrical test'
   | 'soak'
   | 'self-test'
   | 'on papers';

@@ -54,6 +54,7 @@ const ASIDE: ActKey[] = [
   'rails',
   'speed',
   'touch',
+  'electrical test',
   'soak',
   'self-test',
   'on papers',

@@ -1,12 +1,14 @@
+import { and, desc, eq, isNull } from 'drizzle-orm';
 import { catalogue, findingById } from '@/catalog';
 import { cleaning } from '@/catalog/cleaning';
 import type { Chassis, Hazard } from '@/core/catalogue';
 import type { CleanState } from '@/core/clean/state';
 import type { Schools } from '@/core/clean/zones';
 import { lackingOf } from '@/core/parts/lacking';
+import type { ElectricalTold } from '@/core/safety/electrical';
 import { mayBePowered, type PowerAnswer, type Sign } from '@/core/safety/power';
 import type { Database, Transaction } from '@/db/client';
-import { shop, type units } from '@/db/schema';
+import { recordValues, shop, type units } from '@/db/schema';
 import { ShopError } from '@/errors';
 import { schoolsOf } from '../rules/schools';
 import { evidenceFrom, readNow } from '../record/queries';
@@ -37,6 +39,25 @@ function signsOf(sources: Sources): Sign[] {
   });
 }
 
+/** Where its newest electrical safety test failed, in words; null: it did not, or none stands. */
+async function failedSafety(tx: Transaction | Database, unitId: string): Promise<string | null> {
+  const [row] = await tx
+    .select({ value: recordValues.value })
+    .from(recordValues)
+    .where(
+      and(
+        eq(recordValues.unitId, unitId),
+        eq(recordValues.key, 'electrical test'),
+        isNull(recordValues.voidedBy),
+      ),
+    )
+    .orderBy(desc(recordValues.id))
+    .limit(1);
+  const failed =
+    row && (JSON.parse(row.value) as ElectricalTold).lines.find(({ result }) => result === 'failed');
+  return failed ? `Electrical safety test failed (${failed.step}: ${failed.words})` : null;
+}
+
 /** May this machine be powered, or charged, as its record stands? */
 export async function powerNow(
   tx: Transaction | Database,
@@ -47,7 +68,8 @@ export async function powerNow(
   const [rules] = await tx.select({ schools: shop.schools }).from(shop);
   const dirt = dirtShuts(unit.chassis, record.clean, schoolsOf(rules));
   const lacks = lackingOf(record.contents).classes;
-  return mayBePowered(catalogue, signsOf(sources), { act, dirt, lacks });
+  const unsafe = await failedSafety(tx, unit.id);
+  return mayBePowered(catalogue, signsOf(sources), { act, dirt, lacks, unsafe });
 }
 
 /** @throws ShopError naming each danger and what clears it, when it may not */

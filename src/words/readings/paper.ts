@@ -2,7 +2,7 @@ import type { HeatReading } from '@/core/instruments/heat/read';
 import type { TouchTold } from '@/core/instruments/touch';
 import { soakRules } from '@/catalog/instruments/readings';
 import type { Pair, SoakTold } from '@/core/instruments/findingsFromReading';
-import { figureWords, type BatteryLine, type RailsLine, type SpeedLine } from './view';
+import { figureWords, type BatteryLine, type ElectricalLine, type RailsLine, type SpeedLine } from './view';
 
 /** "−42 %", "+5.5 %": a tenth only where it matters. */
 export const changeWords = (share: number): string => {
@@ -87,3 +87,14 @@ export const touchPaper = ({ room, hotRoom, surfaces }: TouchTold): string =>
   `To the touch under load in a room of ${Math.round(room)} °C: ${surfaces
     .map(({ name, celsius, then }) => `${name} ${celsius} °C (${Math.round(then)} in ${hotRoom})`)
     .join(', ')}.`;
+
+/** An electrical safety test as an inspector reads it: verdict, each step, by which meter, when. */
+export const electricalPaper = (
+  { verdict, protection, lines, name, calibrated, meterFault }: ElectricalLine,
+  day: string,
+): string => {
+  const words = { passed: 'passed', failed: 'FAILED', open: 'not complete' }[verdict];
+  const by = [`by ${name}`, calibrated && `calibrated ${calibrated}`, meterFault].filter(Boolean).join(', ');
+  const steps = lines.map((line) => `${line.step}: ${line.words} (${line.result})`).join('; ');
+  return `Electrical safety test of ${day}, protection class ${protection}: ${words}. ${steps}; ${by}.`;
+};

@@ -1,6 +1,7 @@
 import type { SoFar } from '@/core/instruments/conduct';
 import type { Batch, RunKind, Sample } from '@/core/instruments/run';
 import type { TouchTold } from '@/core/instruments/touch';
+import type { ElectricalTold } from '@/core/safety/electrical';
 import type { BatteryTold, RailsTold, SpeedTold } from '@/core/instruments/findingsFromReading';
 
 export const RUN_WORDS: Record<RunKind, string> = {
@@ -24,6 +25,8 @@ export type BatteryLine = Line & BatteryTold & { health: number | null; system: 
 export type RailsLine = Line & RailsTold;
 export type SpeedLine = Line & SpeedTold;
 export type TouchLine = Line & TouchTold;
+export type ElectricalLine = Pick<Line, 'name'> &
+  ElectricalTold & { calibrated: string | null; when?: string; by?: string };
 
 /** Keep the battery and tell, or replace it: what each leaves, minor units. */
 export interface BatteryMoneyView {

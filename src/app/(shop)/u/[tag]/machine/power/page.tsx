@@ -4,6 +4,7 @@ import { openRunOf, readingsOf } from '@/shop/readings/queries';
 import { shopRules } from '@/shop/rules/queries';
 import { BatteryBoard } from '@/ui/instruments/power/BatteryBoard';
 import { RailsBoard } from '@/ui/instruments/power/RailsBoard';
+import { SafetyBoard } from '@/ui/instruments/power/SafetyBoard';
 import { MachineTabs } from '@/ui/machine/MachineTabs';
 import { dayAndTime } from '@/words/time';
 import { loadUnit, unitHead } from '../../loadUnit';
@@ -12,11 +13,12 @@ export default async function PowerPage({ params }: { params: Promise<{ tag: str
   const { tag } = await params;
   const { unit, spec } = await loadUnit(tag);
   const laptop = unit.chassis === 'laptop';
-  const [head, open, off, { timeZone }] = await Promise.all([
+  const [head, open, off, { timeZone }, safety] = await Promise.all([
     unitHead(tag),
     openRunOf(unit.id, [laptop ? 'battery' : 'rails']),
     keptOff(unit.id),
     shopRules(),
+    readingsOf(unit.id, 'electrical'),
   ]);
   const dated = <T extends { at: Date }>({ at, ...line }: T) => ({ ...line, when: dayAndTime(at, timeZone) });
   const run = open && { id: open.id, kind: open.kind };
@@ -39,6 +41,7 @@ export default async function PowerPage({ params }: { params: Promise<{ tag: str
           onPapers={!off.has('rails')}
         />
       )}
+      <SafetyBoard unit={head} laptop={laptop} last={safety.map(dated).at(-1) ?? null} />
     </div>
   );
 }
