@@ -124,8 +124,11 @@ describe('the memory board', () => {
     // the machine: module B is bad, everything else is sound
     for (let n = 0; n < 8 && !(await pageText(browser)).includes('Put it on the record'); n++) {
       await browser.wait(async () => /likely to start|Known after/.test(await pageText(browser)), 30_000);
-      if ((await pageText(browser)).includes('Put it on the record')) break;
-      if ((await pageText(browser)).includes('Lay it out so')) await key(Key.ENTER);
+      // one look decides: what is proposed may change between two
+      await settled(browser);
+      const said = await pageText(browser);
+      if (said.includes('Put it on the record')) break;
+      if (said.includes('Lay it out so')) await key(Key.ENTER);
       await settled(browser);
       const slots = await browser.findElements(By.css('[role="spinbutton"]'));
       const held = await Promise.all(slots.map((slot) => slot.getAttribute('aria-valuetext')));

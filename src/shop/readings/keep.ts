@@ -12,7 +12,7 @@ import {
 } from '@/catalog/instruments/readings';
 import { appliesTo } from '@/core/belief/model';
 import { readHeat, type HeatReading } from '@/core/instruments/heat/read';
-import type { HeatSample } from '@/core/instruments/heat/run';
+import { shown, type HeatSample } from '@/core/instruments/heat/run';
 import { electricalTold, type ElectricalTold, type SafetyMeasured } from '@/core/safety/electrical';
 import { RUN_KINDS, type Sample } from '@/core/instruments/run';
 import { touchTold, type TouchRead, type TouchTold } from '@/core/instruments/touch';
@@ -117,7 +117,8 @@ export async function keepHeat(
     basis: 'measured',
     number: reading.stages?.settles,
   });
-  await keepCurve(tx, unit.id, origin, samples);
+  // a slip of the bus is no part of the curve; what a lost sensor showed is all there is
+  await keepCurve(tx, unit.id, origin, reading.lost ? samples : shown(samples, heatTables.run).samples);
   // the grade goes by it: where it settles, or its limit when it came to that
   const top = Math.min(reading.stages?.settles ?? Infinity, run.limit ?? Infinity);
   if (!reading.lost && Number.isFinite(top)) {

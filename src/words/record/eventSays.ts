@@ -251,7 +251,7 @@ export const SAYS: Partial<Record<EventKind, Describe>> = {
   'heat run back': (p) => text(p, 'name'),
   reading: (p) =>
     told(
-      text(p, 'kind'),
+      text(p, 'kind') === 'electrical' ? 'electrical safety test' : text(p, 'kind'),
       ((p.figures as Figure[] | undefined) ?? [])
         .map((own) => `${own.id} ${own.value} ${own.unit}`)
         .join(', '),

@@ -145,5 +145,7 @@ describe('what a log may hold', () => {
       read(sound, { coolerWatts }).verdict.find(({ id }) => id === 'sound')!.chance;
     const watts = read(sound).watts!;
     expect(chance(3 * watts)).toBeLessThan(chance(watts));
+    // six times what its cooler is for is another chip's: nothing is made of it
+    expect(chance(watts / 6)).toBe(read(sound).verdict.find(({ id }) => id === 'sound')!.chance);
   });
 });

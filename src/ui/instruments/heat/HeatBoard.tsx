@@ -112,8 +112,27 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
             </p>
           </section>
         )}
+        {run && !stages && run.curve.length > 1 && (
+          <section aria-label="Heat run" className="border-2 border-ink bg-mat p-3">
+            <LinesChart
+              label="Temperature over time"
+              samples={run.curve as unknown as Sample[]}
+              columns={['temp']}
+              unit="°C"
+              along="minutes"
+              height={200}
+            />
+            <p className="mt-1 text-row">
+              {run.reading.lost
+                ? 'What the sensor showed. Put its lead on, or measure another way, and run it again.'
+                : `At its limit${run.limit === null ? '' : ` of ${degrees(run.limit)}`} after ${duration((run.reading.trip ?? 0) / 60)} of load: where it would settle cannot be known.`}
+            </p>
+          </section>
+        )}
         {run && <TouchBoard unit={unit} chassis={chassis} last={touched} room={room} />}
-        {run && before && <BeforeAfter before={before} after={run} />}
+        {run && before && !run.reading.lost && !before.reading.lost && (
+          <BeforeAfter before={before} after={run} />
+        )}
         <RunPanel
           unit={unit}
           kind="heat"

@@ -118,7 +118,7 @@ export function BatteryBoard({ unit, lines, open, onPapers, money }: Props) {
         >
           {!open && unit.mayWrite && !unit.held && (
             <div className="mt-3 border-t border-rule pt-2 text-row">
-              <p>Or a log with the columns t_s, percent and, where known, wh, v, w.</p>
+              <p>Or a log with the columns t_s, percent and, where known, wh, v, w, ah, a, pack.</p>
               <div className="mt-1 flex flex-wrap items-center gap-4">
                 <label className="flex min-h-11 items-center gap-2">
                   <input
@@ -153,7 +153,13 @@ export function BatteryBoard({ unit, lines, open, onPapers, money }: Props) {
         <Pairs pairs={pairsOf(lines)} />
       </div>
       <section aria-label="Verdict" className="panel">
-        <Heading>{last ? BEHAVIOUR[last.behaviour] : 'Nothing is known of it yet'}</Heading>
+        <Heading>
+          {!last
+            ? 'Nothing is known of it yet'
+            : run?.run?.jumps?.length
+              ? 'Its gauge is wrong, the battery goes on'
+              : BEHAVIOUR[last.behaviour]}
+        </Heading>
         {gauges.map((line, n) => (
           <p key={n} className="flex justify-between gap-3 border-b border-rule py-1 text-row">
             <span>

@@ -12,7 +12,7 @@ import { figureTyped } from '../../kit/words';
 const CLASS_WORDS: Record<Protection, string> = {
   I: 'I, earthed',
   II: 'II, doubly insulated',
-  III: 'III, low volts from outside',
+  III: 'III, low volts',
 };
 const VERDICT = { passed: 'Passed', failed: 'Failed', open: 'Not complete' } as const;
 const RESULT = { passed: '✓', failed: '✕', open: '·' } as const;
