@@ -4,14 +4,8 @@ import { safetyLimits } from '@/catalog/instruments/electrical';
 import { fitRules } from '@/catalog/parts/fits';
 import { electricalSafety, PROTECTION, type SafetyMeasured } from '@/core/safety/electrical';
 import { atxRails, batteryRules, speeds, touchLimits } from '@/catalog/instruments/readings';
-import {
-  batteryChoice,
-  behaviourOf,
-  packVerdict,
-  readDischarge,
-  runMinutes,
-  type BatterySample,
-} from '@/core/instruments/batteryRun';
+import { readDischarge, type BatterySample } from '@/core/instruments/batteryRun';
+import { batteryChoice, behaviourOf, packVerdict, runMinutes } from '@/core/instruments/pack';
 import { readHeat, type HeatRun } from '@/core/instruments/heat/read';
 import { onAnotherDay } from '@/core/instruments/heat/rise';
 import {

@@ -1,5 +1,5 @@
 import type { Chassis } from '../catalogue';
-import type { BatteryBehaviour } from '../instruments/batteryRun';
+import type { BatteryBehaviour } from '../instruments/pack';
 import type { Grade } from '../price/model';
 
 export interface Surface {

@@ -1,13 +1,5 @@
-import {
-  behaviourOf,
-  packVerdict,
-  readDischarge,
-  type BatteryBehaviour,
-  type BatteryReading,
-  type BatteryRules,
-  type BatterySample,
-  type PackVerdict,
-} from './batteryRun';
+import { readDischarge, type BatteryReading, type BatteryRules, type BatterySample } from './batteryRun';
+import { behaviourOf, packVerdict, type BatteryBehaviour, type PackVerdict } from './pack';
 import { readRails, supplyOf, type Rail, type RailVerdict, type SupplyVerdict } from './rails';
 import type { Sample } from './run';
 import { readSoak, soakAnswers, type SoakRead, type SoakRules } from './soak';

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { atxRails, batteryRules, speeds, touchLimits, touchPlaces } from '@/catalog/instruments/readings';
-import { behaviourOf, batteryChoice, readDischarge, runMinutes, wattHours } from './batteryRun';
+import { readDischarge } from './batteryRun';
+import { behaviourOf, batteryChoice, runMinutes, wattHours } from './pack';
 import { fitRules } from '@/catalog/parts/fits';
 import { pdProfileFor, readRails, supplyOf } from './rails';
 import { changeOf, framesOf, memoryPeak, readSpeed } from './speed';

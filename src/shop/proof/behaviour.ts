@@ -1,5 +1,5 @@
 import { and, desc, eq, gte, isNull, sql } from 'drizzle-orm';
-import { behaviourOver, type BatteryBehaviour } from '@/core/instruments/batteryRun';
+import { behaviourOver, type BatteryBehaviour } from '@/core/instruments/pack';
 import type { HeatReading } from '@/core/instruments/heat/read';
 import type { Database, Transaction } from '@/db/client';
 import { components, movements, recordValues } from '@/db/schema';

@@ -1,6 +1,6 @@
 import { repairById } from '@/catalog';
 import type { Grade } from '@/core/price/model';
-import { batteryChoice } from '@/core/instruments/batteryRun';
+import { batteryChoice } from '@/core/instruments/pack';
 import { database } from '@/db/client';
 import type { units } from '@/db/schema';
 import type { Specification } from '@/core/record/specification';

@@ -11,17 +11,6 @@ const LEAST_SAMPLES = 20;
 const enoughOf = (load: readonly HeatSample[]) =>
   load.length >= LEAST_SAMPLES && load[load.length - 1].t >= LEAST - 1;
 
-/** T(t) = from + k1 (1 - exp(-t/tau1)) + k2 (1 - exp(-t/tau2)), by from, k1, ln tau1, k2, ln tau2. */
-export const TWO_STAGES: Curve = {
-  at: ([from, k1, u1, k2, u2], t) =>
-    from + k1 * (1 - Math.exp(-t / Math.exp(u1))) + k2 * (1 - Math.exp(-t / Math.exp(u2))),
-  by: ([, k1, u1, k2, u2], t) => {
-    const [x1, x2] = [t / Math.exp(u1), t / Math.exp(u2)];
-    const [e1, e2] = [Math.exp(-x1), Math.exp(-x2)];
-    return [1, 1 - e1, -k1 * x1 * e1, 1 - e2, -k2 * x2 * e2];
-  },
-};
-
 /**
  * How a first-order stage of some time constant answers the load as it was, as a share of what it comes to in the end.
  * A load that was on from the first moment answers 1 - exp(-t/tau).

@@ -2,7 +2,7 @@
 import dynamic from 'next/dynamic';
 import { useState, type FormEvent } from 'react';
 import { batteryUses } from '@/catalog/instruments/readings';
-import { healthTyped, runMinutes } from '@/core/instruments/batteryRun';
+import { healthTyped, runMinutes } from '@/core/instruments/pack';
 import { pairsOf } from '@/core/instruments/findingsFromReading';
 import type { BatteryLine, BatteryMoneyView, OpenRunView } from '@/words/readings/view';
 import type { UnitHead } from '@/words/unit/view';

@@ -2,14 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { batteryRules } from '@/catalog/instruments/readings';
 import { packLog, PACK_TROUBLES, type PackTrouble } from '../../../tests/oracles/thermal/packs';
 import { seededRandom } from '../random';
-import {
-  behaviourOf,
-  behaviourOver,
-  healthTyped,
-  packVerdict,
-  readDischarge,
-  type PackVerdict,
-} from './batteryRun';
+import { readDischarge } from './batteryRun';
+import { behaviourOf, behaviourOver, healthTyped, packVerdict, type PackVerdict } from './pack';
 
 /** Packs of another simulator than the stand-ins': see `tests/oracles/thermal/packs`. */
 const TRUTH: Record<PackTrouble, readonly PackVerdict[]> = {
