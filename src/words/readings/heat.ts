@@ -1,3 +1,4 @@
+import { heatTables } from '@/catalog/instruments/heat';
 import type { HeatReading } from '@/core/instruments/heat/read';
 import type { HeatVerdict } from '@/core/instruments/heat/tables';
 import type { HeatSample } from '@/core/instruments/heat/run';
@@ -11,12 +12,21 @@ export const VERDICT_WORDS: Record<HeatVerdict, string> = {
   'sensor lost': 'A sensor’s lead is off',
 };
 
-export const FAN_WORDS = {
+const FAN_WORDS = {
   follows: 'follows the heat',
   idle: 'stays at idle while it is hot',
   full: 'runs flat out while it is cool',
   stands: 'stands',
 } as const;
+
+/** How the fan went, in words: one that stays low on a cool machine had no need to answer. */
+export function fanWords({ fan, stages }: Pick<HeatReading, 'fan' | 'stages'>): string {
+  if (!fan) return '';
+  const cool = stages !== null && stages.settles < heatTables.fanAsked.middle;
+  if (cool && fan.way === 'idle') return 'hardly answered: it was not hot';
+  if (cool && fan.way === 'stands') return 'stood: it was not hot';
+  return FAN_WORDS[fan.way];
+}
 
 export interface HeatRunView {
   name: string;

@@ -7,7 +7,7 @@ import type { Chassis } from '@/core/catalogue';
 import type { HeatSample } from '@/core/instruments/heat/run';
 import { lower } from '@/words/plain';
 import type { OpenRunView, TouchLine } from '@/words/readings/view';
-import { FAN_WORDS, VERDICT_WORDS, type HeatRunView } from '@/words/readings/heat';
+import { fanWords, VERDICT_WORDS, type HeatRunView } from '@/words/readings/heat';
 import type { UnitHead } from '@/words/unit/view';
 import { TextField } from '../../kit/fields';
 import { FileButton, Heading, Problem, Quiet } from '../../kit/parts';
@@ -258,7 +258,7 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
             )}
             {run.reading.fan && (
               <>
-                The fan {FAN_WORDS[run.reading.fan.way]}
+                The fan {fanWords(run.reading)}
                 {run.reading.fan.way === 'follows' &&
                   run.reading.fan.rampsAt !== null &&
                   `, from ${degrees(run.reading.fan.rampsAt)} on`}
