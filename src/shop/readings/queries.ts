@@ -5,6 +5,7 @@ import { database, type Database, type Transaction } from '@/db/client';
 import { observations, readingCurves, readingRuns, recordValues, shop, units, work } from '@/db/schema';
 import type { HeatRun } from '@/core/instruments/heat/read';
 import type { HeatSample } from '@/core/instruments/heat/run';
+import { likeOf } from '@/core/instruments/heat/verdict';
 import type { Sample } from '@/core/instruments/run';
 import { modelKey } from '../parts/machine';
 import type { ActKey } from '../record/acts';
@@ -115,15 +116,7 @@ export async function soundRunsLike(
       ? [reading.stages]
       : [];
   });
-  if (sound.length === 0) return null;
-  const middle = (of: (stages: (typeof sound)[number]) => number) =>
-    Math.exp(sound.reduce((sum, own) => sum + Math.log(Math.max(0.5, of(own))), 0) / sound.length);
-  return {
-    chip: middle(({ chip }) => chip.kelvin),
-    sink: middle(({ sink }) => sink.kelvin),
-    tau: middle(({ sink }) => sink.tau),
-    runs: sound.length,
-  };
+  return likeOf(sound);
 }
 
 /** Kinds whose acts are called otherwise. */

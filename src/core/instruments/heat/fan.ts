@@ -55,7 +55,7 @@ export function fanChance(
   { fanAsked, fanStarts }: Pick<HeatTables, 'fanAsked' | 'fanStarts'>,
 ): number {
   if (!row.answers) return row.fan[way];
-  const stands = row.fan.stands + 0.3 * (1 - askedBy(hottest, fanStarts));
-  const idle = (1 - stands) * (row.fan.idle + 0.75 * (1 - askedBy(hottest, fanAsked)));
+  const stands = row.fan.stands + fanStarts.share * (1 - askedBy(hottest, fanStarts));
+  const idle = (1 - stands) * (row.fan.idle + fanAsked.share * (1 - askedBy(hottest, fanAsked)));
   return { stands, idle, full: row.fan.full, follows: Math.max(0.02, 1 - stands - idle - row.fan.full) }[way];
 }

@@ -102,7 +102,7 @@ export function readHeat(run: HeatRun, tables: HeatTables): HeatReading {
           overRoom: idle.length >= 45 ? overRoom : null,
           held,
           fan,
-          ofRated: ratedShare(added, run.coolerWatts ?? null),
+          ofRated: ratedShare(added, run.coolerWatts ?? null, tables.rise.rated),
           like: run.like ?? null,
         },
         flat,
@@ -136,14 +136,15 @@ export function readHeat(run: HeatRun, tables: HeatTables): HeatReading {
   };
 }
 
-/** Bounds between which a load can be of the chip its cooler is for: outside them one of the two is of something else. */
-const RATED = [0.2, 2] as const;
-
 /** Watts the load adds by those the cooler is for; null: one is not known, or they are not of the same chip. */
-function ratedShare(added: number | null, cooler: number | null): number | null {
+function ratedShare(
+  added: number | null,
+  cooler: number | null,
+  [least, most]: HeatTables['rise']['rated'],
+): number | null {
   if (added === null || !cooler) return null;
   const share = added / cooler;
-  return share >= RATED[0] && share <= RATED[1] ? share : null;
+  return share >= least && share <= most ? share : null;
 }
 
 /** A run whose sensor showed no temperature: that is what was found out. */

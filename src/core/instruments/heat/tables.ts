@@ -62,6 +62,13 @@ export interface HeatTables {
     model: { kelvin: number; share: number };
     /** A fan usually turns so many times as fast under load as at rest. */
     fanUsual: number;
+    /** Rest over the room differs by so many kelvin, and by a share of itself. */
+    rest: { kelvin: number; share: number };
+    /** Spread of the logarithm among machines of one model; so many sound runs of them weigh as much as the table. */
+    alike: number;
+    tableRuns: number;
+    /** Load by what the cooler is for: outside these one of the two is of another chip. */
+    rated: readonly [number, number];
     /** Of the sink's rise that is left where the fan stood at rest. */
     fromStanding: number;
   };
@@ -73,9 +80,9 @@ export interface HeatTables {
   fanFull: number;
   /** A fan has answered the heat at so many times its speed at rest. */
   fanAnswers: number;
-  /** Celsius at which half of the boards have asked a turning fan for more, and a standing one to start; and the width. */
-  fanAsked: { middle: number; width: number };
-  fanStarts: { middle: number; width: number };
+  /** Celsius at which half of the boards have asked a turning fan for more, and a standing one to start; the width; and the share of boards that let it stay low on a cool chip. */
+  fanAsked: { middle: number; width: number; share: number };
+  fanStarts: { middle: number; width: number; share: number };
   /** Chance that a sensor is lost which shows what no chip can have. */
   lostFor: number;
   /** Kelvin of rise under which a loaded chip was not seen to warm. */

@@ -1,4 +1,5 @@
 import { fanChance, type FanSeen } from './fan';
+import type { Stages } from './rise';
 import type { HeatSample } from './run';
 import { Response } from './stages';
 import type { HeatRow, HeatTables, HeatVerdict, Rise } from './tables';
@@ -12,6 +13,19 @@ export interface Like {
   sink: number;
   tau?: number;
   runs: number;
+}
+
+/** What sound runs of others come to as a measure: the middle of each stage in its logarithm; null: there are none. */
+export function likeOf(sound: readonly Pick<Stages, 'chip' | 'sink'>[]): Like | null {
+  if (sound.length === 0) return null;
+  const middle = (of: (stages: (typeof sound)[number]) => number) =>
+    Math.exp(sound.reduce((sum, own) => sum + Math.log(Math.max(0.5, of(own))), 0) / sound.length);
+  return {
+    chip: middle(({ chip }) => chip.kelvin),
+    sink: middle(({ sink }) => sink.kelvin),
+    tau: middle(({ sink }) => sink.tau),
+    runs: sound.length,
+  };
 }
 
 /** What a verdict stands on. */
@@ -36,11 +50,6 @@ const NODE_WEIGHTS = NODES.map((z) => Math.exp((-z * z) / 2));
 const NODE_SUM = NODE_WEIGHTS.reduce((sum, own) => sum + own, 0);
 /** Moments of the rise that are compared, seconds of load: what comes between says the same. */
 const MOMENTS = [2, 4, 8, 15, 30, 60, 120, 240, 480, 900];
-/** So many sound runs of its like weigh as much as the table does. */
-const TABLE_RUNS = 2;
-/** Spread of the logarithm among machines of one model: rooms, fans, and how they were put together. */
-const ALIKE = 0.13;
-
 const gaussian = (value: number, middle: number, spread: number) =>
   Math.exp(-0.5 * ((value - middle) / spread) ** 2) / spread;
 
@@ -92,7 +101,7 @@ function riseEvidence(
   { chip, sink }: Pick<HeatRow['forms'][number], 'chip' | 'sink'>,
   { at, rise }: { at: readonly number[]; rise: readonly number[] },
   response: Response,
-  { air, load: loadSpread, model }: HeatTables['rise'],
+  { air, alike, load: loadSpread, model }: HeatTables['rise'],
   scale: {
     chip: number;
     sink: number;
@@ -107,7 +116,7 @@ function riseEvidence(
 ): number {
   const [k1, k2] = [chip.kelvin * scale.chip * scale.ofRated, sink.kelvin * scale.sink * scale.ofRated];
   const k3 = k2 * air.share;
-  const spread = ({ logSpread }: Rise, known: number) => Math.hypot(logSpread * (1 - known), ALIKE * known);
+  const spread = ({ logSpread }: Rise, known: number) => Math.hypot(logSpread * (1 - known), alike * known);
   const [s1, s2, s3] = [
     k1 * spread(chip, scale.known.chip),
     k2 * spread(sink, scale.known.sink),
@@ -182,7 +191,7 @@ export function verdictOf(tables: HeatTables, evidence: HeatEvidence, flat: bool
   );
   const hottest = load.reduce((top, { temp }) => Math.max(top, temp), -Infinity);
   const sound = rows.find(({ id }) => id === 'sound')!.forms[0];
-  const weight = like ? like.runs / (like.runs + TABLE_RUNS) : 0;
+  const weight = like ? like.runs / (like.runs + tables.rise.tableRuns) : 0;
   const shrunk = (seen: number | undefined, table: number) =>
     seen && seen > 0 ? Math.exp(weight * Math.log(seen / table)) : 1;
   const scale = {
@@ -220,7 +229,13 @@ export function verdictOf(tables: HeatTables, evidence: HeatEvidence, flat: bool
       const most = Math.max(...own);
       log += most + Math.log(own.reduce((sum, each) => sum + Math.exp(each - most), 0));
       if (overRoom !== null)
-        log += Math.log(gaussian(overRoom, row.rest, Math.hypot(4, 0.4 * row.rest)) + 1e-4);
+        log += Math.log(
+          gaussian(
+            overRoom,
+            row.rest,
+            Math.hypot(tables.rise.rest.kelvin, tables.rise.rest.share * row.rest),
+          ) + 1e-4,
+        );
     }
     if (held && row.id === 'sound') log = -Infinity;
     if (fan) log += Math.log(fanChance(fan.way, row, flat ? 0 : hottest, tables));
