@@ -481,6 +481,37 @@ describe('the served script', () => {
     expect((await kept(run))[0]).toMatchObject({ percent: 70, wh: 28, volts: 11.4, watts: 10 });
     expect((await followRun(run, 0)).about).toMatchObject({ health: 0.8 });
   }, 60_000);
+  it('two unlike batteries that show charge and current: volts times amperes, a percentage by what each holds', async () => {
+    const unitId = await laptop();
+    const { run, token } = await begin(unitId, 'battery');
+    const root = mkdtempSync(join(tmpdir(), 'omni-bat-'));
+    // microampere-hours: 4 of 4 Ah, and 1 of 1 Ah of which a half is left
+    for (const [n, full, now, amps] of [
+      [0, 4e6, 4e6, 0.5e6],
+      [1, 1e6, 0.5e6, -0.25e6],
+    ]) {
+      const cell = join(root, `class/power_supply/BAT${n}`);
+      mkdirSync(cell, { recursive: true });
+      for (const [name, value] of Object.entries({
+        capacity: (100 * now) / full,
+        charge_full: full,
+        charge_full_design: 1.25 * full,
+        charge_now: now,
+        current_now: amps,
+        voltage_now: 10e6,
+        status: 'Discharging',
+      }))
+        writeFileSync(join(cell, name), `${value}\n`);
+    }
+    const sh = shell(await served(token), { OMNI_SYS: root, OMNI_EVERY: '0.1' });
+    while ((await kept(run)).length < 6) await new Promise((resolve) => setTimeout(resolve, 100));
+    await act(benchA, 'dropRun', { unitId, run });
+    await sh.ended;
+    rmSync(root, { recursive: true });
+    // 4.5 of 5 Ah, not the mean of 100 and 50 %; 45 Wh at 10 V; 7.5 W, whatever sign a kernel gives a current
+    expect((await kept(run))[0]).toMatchObject({ percent: 90, wh: 45, volts: 10, watts: 7.5 });
+    expect((await followRun(run, 0)).about).toMatchObject({ health: 0.8 });
+  }, 60_000);
   it('a token that is none gets a script that says so', async () => {
     const response = await fetch(`${shopFront.origin}/s/nonsense`);
     expect(response.status).toBe(403);
