@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Builder, By, Condition, error, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
+import { expect } from 'vitest';
 
 process.env.SE_OFFLINE = 'true';
 
@@ -295,6 +296,10 @@ export async function says(driver: WebDriver, css: string, text: RegExp): Promis
     throw new Error(`${css} does not say ${text}, it says: ${last}`, { cause: problem });
   }
 }
+
+/** What a page says, looked at until it is so: it is told of what was done a moment after it was done. */
+export const soon = (look: () => Promise<unknown>) =>
+  expect.poll(look, { timeout: 15_000 * PATIENCE, interval: 40 });
 
 export async function pageText(driver: WebDriver): Promise<string> {
   return driver.executeScript<string>('return document.body.innerText');

@@ -2,7 +2,7 @@ import { By, type WebDriver } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { violations } from './axe';
 import { goodEnd } from '../server/goodEnd';
-import { clickOn, openBrowser, pageText, ready, says, see } from './driver';
+import { clickOn, openBrowser, pageText, ready, says, see, soon } from './driver';
 import { SECRET } from './shop.setup';
 import { signedIn } from './http';
 import { signedInBrowser } from './signedIn';
@@ -118,7 +118,7 @@ describe('an erasure by the machine itself, as the bench sees it', () => {
     // somebody who has the paper and no account
     await stranger.get(`${url}/c/${rows[0].seq}/${rows[0].hash.slice(0, 32)}`);
     await see(stranger, 'It agrees.');
-    expect(await pageText(stranger)).toContain('BSL320-5521');
+    await soon(() => pageText(stranger)).toContain('BSL320-5521');
     expect(await violations(stranger)).toEqual([]);
     await stranger.get(`${url}/c/${rows[0].seq}/${'0'.repeat(32)}`);
     await see(stranger, 'There is no such certificate.');
@@ -146,7 +146,7 @@ describe('an erasure by the machine itself, as the bench sees it', () => {
     await bench().findElement(By.xpath("//option[contains(., 'every sector read back, all zero')]")).click();
     await press('Put on record');
     await see(bench(), 'Accounted for.', 40_000);
-    expect(await pageText(bench())).toContain('every sector read back, all zero');
+    await soon(() => pageText(bench())).toContain('every sector read back, all zero');
   });
 });
 
@@ -156,7 +156,7 @@ describe('a loose drive', () => {
     await bench().get(`${url}/bin?class=drive`);
     await see(bench(), CODE);
     const row = await bench().findElement(By.xpath(`//tr[contains(., '${CODE}')]`));
-    expect(await row.getText()).toContain('still holds data');
+    await soon(() => row.getText()).toContain('still holds data');
     await bench().get(`${url}/bin/${CODE}`);
     await see(bench(), 'Not by script: it has no serial on record');
     const dock = await bench().findElement(By.xpath('//button[normalize-space(.)="On a dock"]'));
@@ -182,7 +182,7 @@ describe('a loose drive', () => {
     await says(bench(), `footer a[href="/bin/${CODE}"]`, /reading back/);
     await endsWell();
     await see(bench(), 'Accounted for.', 40_000);
-    expect(await pageText(bench())).toContain('read back by the dock');
+    await soon(() => pageText(bench())).toContain('read back by the dock');
     expect((await bench().findElements(By.partialLinkText('Certificate'))).length).toBe(1);
     await bench().get(`${url}/bin?class=drive`);
     const row = await bench().findElement(By.xpath(`//tr[contains(., '${CODE}')]`));

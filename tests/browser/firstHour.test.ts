@@ -2,7 +2,7 @@ import { By, Key, until, type WebDriver } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { migrateDatabase } from '../../src/db/migrate';
 import { freshDatabase, throwAwayCluster } from '../server/database.setup';
-import { openBrowser, press, ready, see } from './driver';
+import { openBrowser, press, ready, see, soon } from './driver';
 import { startServer } from './shop.setup';
 
 /** A shop nobody has been in: what its first owner meets. */
@@ -59,7 +59,7 @@ describe('the first hour', () => {
       await browser.wait(async () => (await question()) !== before, 15_000, `"${before}" stays`);
     }
     // its worth stands on the ticket all along
-    expect(await browser.findElement(By.css('section[aria-label="Ticket"]')).getText()).toMatch(
+    await soon(() => browser.findElement(By.css('section[aria-label="Ticket"]')).getText()).toMatch(
       /\+\d+\.\d\d\s+CR still to win/,
     );
     await key('g');

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { By, Key, type WebDriver } from 'selenium-webdriver';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
-import { clickOn, ready, see } from './driver';
+import { clickOn, ready, see, soon } from './driver';
 import { signedIn } from './http';
 import { signedInBrowser } from './signedIn';
 
@@ -107,7 +107,7 @@ describe('forms', () => {
     await see(browser, '"tag letters" must be two to four letters');
     await see(browser, '"name" is missing');
     await see(browser, '"price" is not an amount');
-    expect(await browser.getCurrentUrl()).toMatch(/lots\/new$/);
+    await soon(() => browser.getCurrentUrl()).toMatch(/lots\/new$/);
     await (await field('Lot')).sendKeys(Key.chord(Key.CONTROL, 'a'), 'FM-1');
     await (await field('Tag prefix')).sendKeys(Key.chord(Key.CONTROL, 'a'), 'fm');
     await (await field('Price')).sendKeys(Key.chord(Key.CONTROL, 'a'), '1,234.50');
@@ -134,7 +134,7 @@ describe('forms', () => {
     await put('Points at most, A', '0');
     await click('Try it on the stock');
     await see(browser, 'A → B');
-    expect(await browser.findElement(By.css('[aria-label="What it would change"]')).getText()).toContain(
+    await soon(() => browser.findElement(By.css('[aria-label="What it would change"]')).getText()).toContain(
       'Grades that were given stand as they are',
     );
     await open('/u/WQ-0015/prove');

@@ -3,7 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
-import { clickOn, hold, openBox, pageText, press, ready, see, settled, typed } from './driver';
+import { clickOn, hold, openBox, pageText, press, ready, see, settled, soon, typed } from './driver';
 import { signedIn } from './http';
 import { signedInBrowser } from './signedIn';
 
@@ -39,7 +39,7 @@ describe('comparing two steps', () => {
     const [, more, less] = /ahead by (\d+\.\d\d)|worth (\d+\.\d\d) more/.exec(text)!;
     const ahead = more ? Number(more) : -Number(less);
     expect(numbers.reduce((sum, value) => sum + value, 0)).toBeCloseTo(ahead, 1);
-    expect(await panel.isDisplayed()).toBe(true);
+    await soon(() => panel.isDisplayed()).toBe(true);
   });
   it('a question that cannot show anything yet says what is in the way', async () => {
     await open('/u/WQ-0007?ask=fan-forced');
@@ -55,16 +55,16 @@ describe('a swap-test', () => {
     await see(browser, 'lies here for it');
     const code = /(P-\d{4}) 4 GB/.exec(await pageText(browser))![1];
     await open('/bin');
-    expect(await browser.findElement(By.xpath(`//tr[td[1][contains(., '${code}')]]`)).getText()).toContain(
-      'lies at WQ-0007',
-    );
+    await soon(() =>
+      browser.findElement(By.xpath(`//tr[td[1][contains(., '${code}')]]`)).getText(),
+    ).toContain('lies at WQ-0007');
     await open('/u/WQ-0007?ask=memory-swap');
     await press(browser, '1');
     await browser.wait(async () => !(await pageText(browser)).includes('lies here for it'), 10_000);
     await open('/bin');
-    expect(await browser.findElement(By.xpath(`//tr[td[1][contains(., '${code}')]]`)).getText()).toContain(
-      'tested good',
-    );
+    await soon(() =>
+      browser.findElement(By.xpath(`//tr[td[1][contains(., '${code}')]]`)).getText(),
+    ).toContain('tested good');
     await open('/u/WQ-0007');
     await press(browser, 'u');
     await browser.wait(async () => !(await pageText(browser)).includes('any change? No change'), 10_000);
@@ -192,8 +192,8 @@ describe('the memory board', () => {
     );
     await kind.sendKeys(Key.chord(Key.CONTROL, 'a'), 'DDR3 DIMM');
     await see(browser, 'Least cost:');
-    expect(await pageText(browser)).toMatch(/Least cost: 8 GB for 7\.80/);
-    expect(await pageText(browser)).toMatch(/With both channels alike: 8 GB for 9\.20/);
+    await soon(() => pageText(browser)).toMatch(/Least cost: 8 GB for 7\.80/);
+    await soon(() => pageText(browser)).toMatch(/With both channels alike: 8 GB for 9\.20/);
     await click('Put it in');
     await see(browser, 'is in this unit now');
     // it is not in the bin any more: the next best stands there

@@ -11,6 +11,7 @@ import {
   scanThen,
   see,
   settled,
+  soon,
   turnTo,
 } from './driver';
 import {
@@ -171,7 +172,7 @@ describe('a scan, and keys after it', () => {
     await browser.executeScript('window.__field = arguments[0]', field);
     await browser.actions().sendKeys(Key.TAB).perform();
     await at('/u/WQ-0007');
-    expect(await browser.executeScript('return window.__field.value')).toBe('half');
+    await soon(() => browser.executeScript('return window.__field.value')).toBe('half');
     await browser.executeScript("localStorage.removeItem('bench-scanner')");
   });
 });

@@ -1,6 +1,6 @@
 import { By, Key, until, type WebDriver } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { openBox, pageText, press, ready, resize, see, turnTo } from './driver';
+import { openBox, pageText, press, ready, resize, see, soon, turnTo } from './driver';
 import { signedIn } from './http';
 import { signedInBrowser } from './signedIn';
 
@@ -52,6 +52,20 @@ describe('a list one can steer by', () => {
     await see(browser, 'To prove: 2 of 2 taken back.');
     await browser.wait(async () => (await firstTag()) === tag, 10_000);
   });
+  it('what was done to the last of a list stays in sight, and is taken back from there', async () => {
+    await open('/stage/dock?sort=tag');
+    const tag = await firstTag();
+    await open(`/stage/dock?q=${tag}`);
+    await browser.wait(async () => (await rows()) === 1, 10_000, 'not the one that was sought');
+    await press(browser, 'j');
+    await press(browser, 'x');
+    await browser.findElement(By.xpath("//button[normalize-space(.)='To prove']")).click();
+    await see(browser, 'To prove: 1 of 1 done.');
+    await see(browser, 'Nothing matches.');
+    await browser.findElement(By.xpath("//button[normalize-space(.)='Undo']")).click();
+    await see(browser, 'To prove: 1 of 1 taken back.');
+    await browser.wait(async () => (await rows()) === 1 && (await firstTag()) === tag, 10_000);
+  });
   it('what could not be done is named unit by unit, the rest is done', async () => {
     await open('/stage/dock?sort=tag');
     const tag = await firstTag();
@@ -100,7 +114,9 @@ describe('an ending leads on', () => {
     await see(browser, 'Left to do, in this order');
     // what is next is one key away from every side of it, and the ticket says which that is
     await open('/u/WQ-0017/machine');
-    expect(await browser.findElement(By.css('ol[aria-label="The path"]')).getText()).toMatch(/⏎\s*Hands on/);
+    await soon(() => browser.findElement(By.css('ol[aria-label="The path"]')).getText()).toMatch(
+      /⏎\s*Hands on/,
+    );
     await turnTo(browser, Key.ENTER);
     await browser.wait(until.urlContains('/parts/apart'), 10_000);
     await turnTo(browser, '6');

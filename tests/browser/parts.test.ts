@@ -1,6 +1,6 @@
 import { By, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
-import { clickOn, press, ready, scan, see, turnTo } from './driver';
+import { clickOn, press, ready, scan, see, soon, turnTo } from './driver';
 import { signedIn } from './http';
 import { signedInBrowser } from './signedIn';
 
@@ -67,7 +67,7 @@ describe('one machine, from offer to parts', () => {
     await click('order it');
     await click('Ordered, the unit waits');
     await within('Ticket', 'Waiting for a part');
-    expect(await (await find("//nav[@aria-label='The line']")).getText()).toMatch(/Waiting/);
+    await soon(async () => (await find("//nav[@aria-label='The line']")).getText()).toMatch(/Waiting/);
     await click('it arrived');
     await click('It is here');
     await within('Parts wanted', 'arrived');
@@ -108,7 +108,7 @@ describe('one machine, from offer to parts', () => {
   it('what does not fit says why; "all the same" is a second act', async () => {
     await browser.get(`${url}/u/${tag}/parts?class=supply`);
     await ready(browser);
-    expect(await (await section('From the bin')).getText()).toMatch(
+    await soon(async () => (await section('From the bin')).getText()).toMatch(
       /No\n.*such a machine takes no such part/s,
     );
     expect(
@@ -268,7 +268,7 @@ describe('a change of parts among the steps', () => {
     await browser.get(`${url}/u/${made.tag}`);
     await ready(browser);
     const next = await section('Next');
-    expect(await next.getText()).toMatch(/Put in P-\d+ 8 GB DDR4, planned/);
+    await soon(() => next.getText()).toMatch(/Put in P-\d+ 8 GB DDR4, planned/);
     const wins = /It wins ([\d.]+) over/.exec(await next.getText())![1];
     await press(browser, Key.ENTER);
     await browser.wait(until.urlMatches(/\/parts$/), 15_000);

@@ -17,6 +17,7 @@ import {
   see,
   settled,
   signIn,
+  soon,
   turnTo,
   typed,
 } from './driver';
@@ -136,7 +137,7 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     );
     await browser.findElement(By.css('input[aria-label="Manifest file"]')).sendKeys(file);
     await see(browser, 'line 3');
-    expect(await pageText(browser)).toContain('"submarine" is no kind of machine');
+    await soon(() => pageText(browser)).toContain('"submarine" is no kind of machine');
     // the heading "what" is none the program knows: the rows have a maker, so they are good, but the model is
     // not read yet
     await browser
@@ -193,7 +194,7 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     await browser.executeScript('window.__field = arguments[0]', box);
     await scan(browser, tag);
     await browser.wait(until.urlContains(`/u/${tag}`), 10_000);
-    expect(await browser.executeScript('return window.__field.value')).toBe('Courier 15');
+    await soon(() => browser.executeScript('return window.__field.value')).toBe('Courier 15');
     await see(browser, 'Aldermoor Keep S1');
   });
 
@@ -205,7 +206,7 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     await scan(browser, tag);
     await browser.wait(until.urlContains(`/u/${tag}`), 10_000);
     await see(browser, before);
-    expect(await pageText(browser)).toContain('Said');
+    await soon(() => pageText(browser)).toContain('Said');
   });
 
   it('2c the machine reports itself through the served script: real lshw and lscpu', async () => {
@@ -221,7 +222,7 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     expect(out).toContain('lscpu.json: read');
     expect(out).toMatch(new RegExp(`${tag}: \\d files read, \\d+ values filled in`));
     await see(browser, 'x86-64-v'); // arrived without a reload
-    expect(await pageText(browser)).toMatch(/measured, machine’s report, Buyer/);
+    await soon(() => pageText(browser)).toMatch(/measured, machine’s report, Buyer/);
     const again = execFileSync('sh', ['-c', `${line.replace('sudo sh', 'sh')} || true`], {
       encoding: 'utf8',
     });
@@ -300,7 +301,7 @@ describe('from the crate to the shelf, one unit, in one go', () => {
       5_000,
       'the belief shown did not come back',
     );
-    expect(await panel()).toContain('still to win');
+    await soon(() => panel()).toContain('still to win');
   });
 
   it('4b any question can be asked out of turn from the one box', async () => {
@@ -398,7 +399,7 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     await browser.wait(async () => (await strip()).includes(tag), 10_000);
     await browser.get(`${url}/books`);
     await ready(browser);
-    expect(await strip()).toMatch(new RegExp(`${tag}[\\s\\S]*1 h 30`));
+    await soon(() => strip()).toMatch(new RegExp(`${tag}[\\s\\S]*1 h 30`));
     await scan(browser, tag);
     await browser.wait(until.urlContains(`/u/${tag}`), 10_000);
     await turnTo(browser, 'w');
@@ -446,7 +447,7 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     await (await browser.findElement(By.css('h1'))).click();
     await press(browser, Key.ENTER);
     await see(browser, 'Grade A');
-    expect(await pageText(browser)).toContain('Front: 1.3 points');
+    await soon(() => pageText(browser)).toContain('Front: 1.3 points');
   });
 
   it('7a is refused the shelf and its papers while the drive’s data is unaccounted for', async () => {

@@ -3,7 +3,7 @@ import { By, until, type WebDriver } from 'selenium-webdriver';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
 import { lotOf } from '@/shop/study/draw';
 import { violations } from './axe';
-import { clickOn, openBox, pageText, press, ready, scan, see, typed } from './driver';
+import { clickOn, openBox, pageText, press, ready, scan, see, soon, typed } from './driver';
 import { signedIn } from './http';
 import { signedInBrowser } from './signedIn';
 
@@ -41,7 +41,7 @@ describe('the other places', () => {
   it('house rules: the owner changes the rate; a wrong amount changes nothing', async () => {
     await browser.get(`${url}/rules`);
     const rate = await named('ratePerHourMinor');
-    expect(await rate.getAttribute('value')).toBe('18.00');
+    await soon(() => rate.getAttribute('value')).toBe('18.00');
     await rate.clear();
     await rate.sendKeys('much');
     await click('Keep');
@@ -145,7 +145,7 @@ describe('the other places', () => {
     ).toBe(200);
     await browser.executeScript('window.letGo()');
     await see(browser, 'Bench B changed this unit');
-    expect(await pageText(browser)).toContain('Nothing of yours was saved or lost');
+    await soon(() => pageText(browser)).toContain('Nothing of yours was saved or lost');
   });
 
   it('the keys are one key away', async () => {
@@ -178,6 +178,6 @@ describe('the other places', () => {
     );
     await scan(browser, 'XX-9999');
     await see(browser, 'Nothing here is called XX-9999');
-    expect(await browser.getCurrentUrl()).toBe(`${url}/`);
+    await soon(() => browser.getCurrentUrl()).toBe(`${url}/`);
   });
 });

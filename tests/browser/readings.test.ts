@@ -1,6 +1,6 @@
 import { By, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
-import { press, ready, see } from './driver';
+import { press, ready, see, soon } from './driver';
 import { signedInBrowser } from './signedIn';
 
 const url = inject('url');
@@ -78,7 +78,7 @@ describe('runs', () => {
     await ready(browser);
     await click('Begin a run');
     const line = await browser.wait(until.elementLocated(By.css('[data-testid="run-command"]')), 15_000);
-    expect(await line.getText()).toMatch(/^curl -s http:\/\/[^ ]+\/s\/[\w-]{20} \| sudo sh$/);
+    await soon(() => line.getText()).toMatch(/^curl -s http:\/\/[^ ]+\/s\/[\w-]{20} \| sudo sh$/);
     await see(browser, 'Nothing has come yet');
     await click('Drop it');
     await find("//button[contains(., 'Begin a run')]");

@@ -7,7 +7,7 @@ import { By, until as located, type WebDriver } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { KEY_ROWS } from '@/core/selftest/keys';
 import { violations } from './axe';
-import { openBrowser, pageText, press, says, see, settled, signIn } from './driver';
+import { openBrowser, pageText, press, says, see, settled, signIn, soon } from './driver';
 import { freePort, startServer } from './shop.setup';
 import { signedInBrowser } from './signedIn';
 
@@ -111,7 +111,7 @@ describe('the machine’s own test page', () => {
     await see(bench(), 'The machine tests itself');
     await press(bench(), 'o');
     const shown = await see(bench(), 'Or open');
-    expect(await shown.isDisplayed()).toBe(true);
+    await soon(() => shown.isDisplayed()).toBe(true);
     letters = await bench().findElement(By.css('[data-testid=self-letters]')).getText();
     expect(letters).toMatch(/^[A-HJKMNP-Z]{6}$/);
     await bench().wait(

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { By, Key } from 'selenium-webdriver';
-import { pageText, press, pressFast, scan, see, settled, turnTo } from './driver';
+import { pageText, press, pressFast, scan, see, settled, soon, turnTo } from './driver';
 import { address, browser, client, killServer, machine, open, openOwnShop, until } from './ownShop';
 
 openOwnShop('bench-b@saltmarsh.example');
@@ -68,8 +68,8 @@ describe('the shop’s computer away', () => {
     for (const side of ['w', 'f', 'h', '5', Key.ENTER]) await turnTo(browser, side);
     await browser.findElement(By.css('header nav a')).click();
     await settled(browser);
-    expect(await browser.getCurrentUrl()).toContain(`${address()}/u/${tag}`);
-    expect(await pageText(browser)).toContain('3 answers are kept here');
+    await soon(() => browser.getCurrentUrl()).toContain(`${address()}/u/${tag}`);
+    await soon(() => pageText(browser)).toContain('3 answers are kept here');
     await back();
     await until(async () => (await answersOf(id)).length === 3, 'the answers did not go out');
     await settled(browser);
@@ -102,7 +102,7 @@ describe('the shop’s computer away', () => {
     await see(browser, 'What you type is kept on this page');
     await back();
     await until(async () => !(await pageText(browser)).includes('does not answer'), 'still said to be away');
-    expect(await field.getAttribute('value')).toBe('half a val');
+    await soon(() => field.getAttribute('value')).toBe('half a val');
   });
 });
 
@@ -144,7 +144,7 @@ describe('hands and pointers', () => {
     await field.click();
     await scan(browser, 'PC-88X013Z');
     await until(async () => (await field.getAttribute('value')) === 'PC-88X013Z', 'the serial is not there');
-    expect(await browser.getCurrentUrl()).toContain(`/u/${tag}/machine`);
+    await soon(() => browser.getCurrentUrl()).toContain(`/u/${tag}/machine`);
     await scan(browser, 'WQ-0007');
     await until(async () => (await browser.getCurrentUrl()).endsWith('/u/WQ-0007'), 'the tag did not open');
   });

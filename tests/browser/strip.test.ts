@@ -1,6 +1,6 @@
 import { By, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
-import { press, ready, see } from './driver';
+import { press, ready, see, soon } from './driver';
 import { signedInBrowser } from './signedIn';
 
 const url = inject('url');
@@ -176,7 +176,9 @@ describe('the notebook', () => {
     await browser.get(`${url}/u/WQ-0034/look`);
     await ready(browser);
     await see(browser, 'Weak spot of this model');
-    expect(await (await browser.findElement(By.css('main'))).getText()).toMatch(/How are the ports\?/);
+    await soon(async () => (await browser.findElement(By.css('main'))).getText()).toMatch(
+      /How are the ports\?/,
+    );
   });
 });
 

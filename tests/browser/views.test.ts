@@ -3,7 +3,19 @@ import { By, until, type WebDriver } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { violations } from './axe';
 import { cutOff } from './cutOff';
-import { openBrowser, pageText, press, ready, resize, says, see, settled, signIn, turnTo } from './driver';
+import {
+  openBrowser,
+  pageText,
+  press,
+  ready,
+  resize,
+  says,
+  see,
+  settled,
+  signIn,
+  soon,
+  turnTo,
+} from './driver';
 import { signedIn } from './http';
 
 const url = inject('url');
@@ -157,9 +169,9 @@ describe('a swollen battery at the quick look', () => {
     await ready(browser);
     await press(browser, '2');
     await see(browser, 'Swollen cell: stop.');
-    expect(await pageText(browser)).toContain('Do not charge, press, bend or pierce');
+    await soon(() => pageText(browser)).toContain('Do not charge, press, bend or pierce');
     await press(browser, '1'); // any other key does nothing now
-    expect(await pageText(browser)).toContain('Swollen cell: stop.');
+    await soon(() => pageText(browser)).toContain('Swollen cell: stop.');
     await press(browser, 'y');
     await see(browser, 'This unit is in quarantine');
     await turnTo(browser, 'h');
@@ -179,7 +191,7 @@ describe('a viewer', () => {
       const before = await viewer.findElement(By.css('section[aria-label="Belief"]')).getText();
       await press(viewer, '1');
       await settled(viewer);
-      expect(await viewer.findElement(By.css('section[aria-label="Belief"]')).getText()).toBe(before);
+      await soon(() => viewer.findElement(By.css('section[aria-label="Belief"]')).getText()).toBe(before);
     } finally {
       await viewer.quit();
     }

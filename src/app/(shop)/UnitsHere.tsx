@@ -7,7 +7,6 @@ import type { BulkStep } from '@/ui/lists/Bulk';
 import { Filters } from '@/ui/lists/Filters';
 import { Pages } from '@/ui/lists/Pages';
 import { UnitList } from '@/ui/lists/UnitList';
-import { Empty } from '@/ui/kit/parts';
 import { listQuery, listView } from '@/words/lists/view';
 import { columnSetOf, PAGE_ROWS, tableRows } from '@/words/lists/rows';
 
@@ -63,20 +62,17 @@ export async function unitsHere({ stage, lotId, path, asked, empty }: Where) {
     list: (
       <>
         {(total > 0 || searched) && <Filters view={view} saved={saved} key={listQuery(view)} />}
-        {rows.length ? (
-          <UnitList
-            key={path}
-            rows={tableRows(rows)}
-            set={columnSetOf(stage ?? null)}
-            view={view}
-            first={(view.page - 1) * PAGE_ROWS + 1}
-            margins={seesMargins(actor.role, rules)}
-            mayWrite={actor.role !== 'viewer'}
-            steps={steps}
-          />
-        ) : (
-          <Empty>{searched ? 'Nothing matches.' : empty}</Empty>
-        )}
+        <UnitList
+          key={path}
+          rows={tableRows(rows)}
+          set={columnSetOf(stage ?? null)}
+          view={view}
+          first={(view.page - 1) * PAGE_ROWS + 1}
+          margins={seesMargins(actor.role, rules)}
+          mayWrite={actor.role !== 'viewer'}
+          steps={steps}
+          empty={searched ? 'Nothing matches.' : empty}
+        />
         <Pages
           page={view.page}
           rows={PAGE_ROWS}

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { UnitTableRow } from '@/words/lists/rows';
 import { Button, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/hooks/useCommand';
+import { useLastBulk, type BulkAct } from './lastBulk';
 
 /** Something that can be done to many units at once, and how it is taken back. */
 export type BulkStep =
@@ -11,42 +12,37 @@ export type BulkStep =
   | { id: string; words: string; kind: 'erase'; minutes: number; station: string }
   | { id: string; words: string; kind: 'labels' };
 
-interface Undo {
-  words: string;
-  run: (() => Promise<{ ok: boolean }>)[];
-}
-
 /** What is marked is done to all of it; what could not be done is named unit by unit; all of it can be undone. */
 export function Bulk({
+  place,
   chosen,
   steps,
   onClear,
 }: {
+  /** The list it is, by its address. */
+  place: string;
   chosen: readonly UnitTableRow[];
   steps: readonly BulkStep[];
   onClear: () => void;
 }) {
   const { send, busy } = useCommand();
-  const [said, setSaid] = useState<string[]>([]);
-  const [undo, setUndo] = useState<Undo | null>(null);
+  const [{ said, undo }, keep] = useLastBulk(place);
   const [working, setWorking] = useState(false);
   const act = (name: string, input: Record<string, unknown>) => send<{ workId?: string }>(name, input);
 
-  async function one(
-    step: BulkStep,
-    unit: UnitTableRow,
-  ): Promise<{ fault: string } | { back: Undo['run'][number] }> {
+  async function one(step: BulkStep, unit: UnitTableRow): Promise<{ fault: string } | { back: BulkAct }> {
     const on = { unitId: unit.id };
     if (step.kind === 'move') {
       if (unit.stage === step.stage) return { fault: 'is there already' };
       const moved = await act('setStage', { ...on, stage: step.stage });
       if (!moved.ok) return { fault: moved.problem.message };
-      return { back: () => act('setStage', { ...on, stage: unit.stage }) };
+      return { back: { name: 'setStage', input: { ...on, stage: unit.stage } } };
     }
     if (step.kind === 'list') {
       const listed = await act('listUnit', { ...on, askMinor: unit.askMinor ?? unit.priceMinor });
       if (!listed.ok) return { fault: listed.problem.message };
-      return { back: () => act('setStage', { ...on, stage: unit.stage === 'shelf' ? 'prove' : unit.stage }) };
+      const stage = unit.stage === 'shelf' ? 'prove' : unit.stage;
+      return { back: { name: 'setStage', input: { ...on, stage } } };
     }
     if (step.kind === 'erase') {
       const begun = await act('startWork', { ...on, ref: 'erase-drive' });
@@ -54,7 +50,7 @@ export function Bulk({
       const workId = begun.answer.workId!;
       const left = await act('leaveAlone', { ...on, workId, minutes: step.minutes, station: step.station });
       if (!left.ok) return { fault: left.problem.message };
-      return { back: () => act('dropWork', { ...on, workId }) };
+      return { back: { name: 'dropWork', input: { ...on, workId } } };
     }
     return { fault: 'is not done one by one' };
   }
@@ -66,29 +62,30 @@ export function Bulk({
     }
     setWorking(true);
     const faults: string[] = [];
-    const back: Undo['run'] = [];
+    const back: BulkAct[] = [];
     for (const unit of chosen) {
       const outcome = await one(step, unit);
       if ('fault' in outcome) faults.push(`${unit.tag}: ${outcome.fault}`);
       else back.push(outcome.back);
     }
     setWorking(false);
-    setSaid([
-      `${step.words}: ${back.length} of ${chosen.length} done.`,
-      ...faults.slice(0, 8),
-      ...(faults.length > 8 ? [`and ${faults.length - 8} more that were not`] : []),
-    ]);
-    setUndo(back.length ? { words: step.words, run: back } : null);
+    keep({
+      said: [
+        `${step.words}: ${back.length} of ${chosen.length} done.`,
+        ...faults.slice(0, 8),
+        ...(faults.length > 8 ? [`and ${faults.length - 8} more that were not`] : []),
+      ],
+      undo: back.length ? { words: step.words, acts: back } : null,
+    });
     onClear();
   }
   async function takeBack() {
     if (!undo) return;
     setWorking(true);
     let undone = 0;
-    for (const back of [...undo.run].reverse()) if ((await back()).ok) undone++;
+    for (const { name, input } of [...undo.acts].reverse()) if ((await act(name, input)).ok) undone++;
     setWorking(false);
-    setSaid([`${undo.words}: ${undone} of ${undo.run.length} taken back.`]);
-    setUndo(null);
+    keep({ said: [`${undo.words}: ${undone} of ${undo.acts.length} taken back.`], undo: null });
   }
   const idle = busy || working;
   if (chosen.length === 0 && said.length === 0) return null;
@@ -109,7 +106,7 @@ export function Bulk({
               Undo
             </Button>
           )}
-          <Quiet onClick={() => setSaid([])}>close</Quiet>
+          <Quiet onClick={() => keep({ said: [], undo: null })}>close</Quiet>
         </div>
       )}
       {chosen.length > 0 && (

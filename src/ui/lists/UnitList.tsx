@@ -8,7 +8,7 @@ import { ROUTE_NAMES } from '@/words/names';
 import type { ColumnSet, UnitTableRow } from '@/words/lists/rows';
 import { useShortcuts } from '../kit/keys/keyboard';
 import { go } from '../kit/keys/ways';
-import { Key } from '../kit/parts';
+import { Empty, Key } from '../kit/parts';
 import { Money, useMoney } from '../kit/theShop';
 import { percent } from '../kit/words';
 import { Bulk, type BulkStep } from './Bulk';
@@ -29,13 +29,15 @@ interface Props {
   /** Nothing can be done to what is listed here by those who may only look. */
   mayWrite: boolean;
   steps: BulkStep[];
+  /** Said where nothing is listed: what was done to the last of them stays in sight, and can be taken back. */
+  empty: string;
 }
 
 /**
  * Units in a list one can steer by: headings put it in order, keys move and mark (J, K, X), what is marked is
  * done to all of it at once.
  */
-export function UnitList({ rows, set, view, first, margins, mayWrite, steps }: Props) {
+export function UnitList({ rows, set, view, first, margins, mayWrite, steps, empty }: Props) {
   const path = usePathname();
   const money = useMoney();
   const [marked, setMarked] = useState<RowSelectionState>({});
@@ -60,6 +62,7 @@ export function UnitList({ rows, set, view, first, margins, mayWrite, steps }: P
   });
   const chosen = rows.filter((row) => marked[row.id]);
   const goTo = (to: number) => {
+    if (rows.length === 0) return;
     const next = Math.max(0, Math.min(rows.length - 1, to));
     setCursor(next);
     document.getElementById(`row-${rows[next].id}`)?.scrollIntoView({ block: 'nearest' });
@@ -80,7 +83,8 @@ export function UnitList({ rows, set, view, first, margins, mayWrite, steps }: P
   const [headings] = table.getHeaderGroups();
   return (
     <>
-      <table className="hidden w-full border-collapse text-row md:table">
+      {rows.length === 0 && <Empty>{empty}</Empty>}
+      <table className={`w-full border-collapse text-row ${rows.length ? 'hidden md:table' : 'hidden'}`}>
         <caption className="sr-only">Units, what is probably wrong, and net value still to win</caption>
         <thead>
           <tr className="headrow">
@@ -186,7 +190,7 @@ export function UnitList({ rows, set, view, first, margins, mayWrite, steps }: P
           )}
         </p>
       )}
-      {mayWrite && <Bulk chosen={chosen} steps={steps} onClear={() => setMarked({})} />}
+      {mayWrite && <Bulk place={path} chosen={chosen} steps={steps} onClear={() => setMarked({})} />}
     </>
   );
 
