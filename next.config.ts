@@ -9,6 +9,7 @@ const config: NextConfig = {
     'pino',
     '@react-pdf/renderer',
     'bwip-js',
+    'highs',
     'piscina',
     'rate-limiter-flexible',
   ],

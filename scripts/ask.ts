@@ -27,7 +27,7 @@ function inputOf(kind: string, file: string): unknown {
 try {
   const [kind, file, ...more] = process.argv.slice(2);
   if (kind !== '--kinds' && (!kind || !file || more.length)) throw new ShopError('invalid', USAGE);
-  const answer = kind === '--kinds' ? describeKinds() : ask(kind, inputOf(kind, file));
+  const answer = kind === '--kinds' ? describeKinds() : await ask(kind, inputOf(kind, file));
   process.stdout.write(JSON.stringify(answer, null, 2) + '\n');
 } catch (error) {
   if (!(error instanceof ShopError)) throw error;

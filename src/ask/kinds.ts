@@ -53,13 +53,25 @@ import {
   speedShape,
 } from './readingsKinds';
 import { LogFault, readBatteryCsv, readHeatCsv } from '@/formats/readingsCsv';
+import { answerTimetable, timetableShape } from './timetableKind';
 import { answerPassport, passportShape } from './passportKind';
+import {
+  answerCutline,
+  answerLot,
+  answerPrices,
+  answerRecombine,
+  cutlineShape,
+  lotShape,
+  pricesShape,
+  recombineShape,
+} from './valueKinds';
 import { answerRecord, recordShape, type RecordAsked } from './recordKind';
 
 /** A question the core answers from plain data alone: no database, no clock. */
 export interface AskKind {
   about: string;
   input: Joi.ObjectSchema;
+  /** A promise where a solver works it out. */
   answer: (input: never) => unknown;
   /** Reads a CSV file as input, where that makes sense. */
   fromCsv?: (text: string) => unknown;
@@ -270,6 +282,35 @@ export const askKinds: Record<string, AskKind> = {
     input: priceShape,
     answer: answerPrice as (input: never) => unknown,
   },
+  prices: {
+    about:
+      'past sales and machines -> what each fetches with its range and what that stands on, sales that cannot be',
+    input: pricesShape.keys({ house }),
+    answer: (({ house: given, ...asked }: WithHouse) =>
+      answerPrices(asked as never, tablesOf({ house: given }))) as (input: never) => unknown,
+  },
+  lot: {
+    about: 'what may become of each machine of a lot -> what it makes, the chance to lose, the most to pay',
+    input: lotShape,
+    answer: answerLot as (input: never) => unknown,
+  },
+  cutline: {
+    about:
+      'machines with what they net and take, hours and stations -> which get them, what an hour more brings',
+    input: cutlineShape,
+    answer: answerCutline as (input: never) => unknown,
+  },
+  recombine: {
+    about: 'incomplete machines, donors, parts -> who gets what so that the shop nets most',
+    input: recombineShape,
+    answer: answerRecombine as (input: never) => unknown,
+  },
+  timetable: {
+    about:
+      'people, stations, operations, promises -> who begins what when, what it costs and what none costs less than',
+    input: timetableShape,
+    answer: answerTimetable as (input: never) => unknown,
+  },
   memory: {
     about: 'modules, slots and starts -> which is bad, and the next start to make',
     input: memoryShape,
@@ -410,7 +451,10 @@ export const describeKinds = () =>
     input: input.describe(),
   }));
 
-/** One question, one answer. @throws ShopError naming the kind, the field and the reason */
+/**
+ * One question, one answer; of those that need a solver, the promise of one.
+ * @throws ShopError naming the kind, the field and the reason
+ */
 export function ask(kind: string, value: unknown): unknown {
   const known = Object.hasOwn(askKinds, kind) ? askKinds[kind] : undefined;
   if (!known)
@@ -424,11 +468,15 @@ export function ask(kind: string, value: unknown): unknown {
         .map((detail) => `${detail.path.join('.') || 'input'}: ${detail.message}`)
         .join('; ')}.`,
     );
-  try {
-    return known.answer(input as never);
-  } catch (thrown) {
-    // the core refuses what makes no sense with a RangeError in words
+  // the core refuses what makes no sense with a RangeError in words
+  const inWords = (thrown: unknown): never => {
     if (thrown instanceof RangeError) throw new ShopError('refused', `${kind}: ${thrown.message}`);
     throw thrown;
+  };
+  try {
+    const answer = known.answer(input as never);
+    return answer instanceof Promise ? answer.catch(inWords) : answer;
+  } catch (thrown) {
+    return inWords(thrown);
   }
 }

@@ -1,0 +1,127 @@
+import { seededRandom } from '../random';
+import { joined, NEVER, openFor, Taken } from './calendar';
+import { makeReady } from './generate';
+import type { Placed, Timetabled } from './problem';
+
+/** How far the minutes of an operation usually lie from what was planned: standard deviation of their log. */
+export type Spread = (id: string) => number;
+
+export interface Finish {
+  /** Rising: when the unit was done in each draw; Infinity where the calendars ended before. */
+  ends: Float64Array;
+}
+
+/**
+ * When units are done if the plan is kept and the minutes are as they usually are: each order of people and stations
+ * stays, each piece begins when its people, its station and what comes before it are ready.
+ * @param spread of each operation's minutes; a long body of a machine hardly scatters
+ * @returns a unit's ends over all draws
+ */
+export function finishes(
+  problem: Timetabled,
+  plan: readonly Placed[],
+  spread: Spread,
+  draws: number,
+  seed: number,
+  /** Now: what has begun by then is as it was. */
+  now = 0,
+): Map<string, Finish> {
+  const ready = makeReady(problem);
+  const { tasks } = ready;
+  const n = tasks.length;
+  const at = new Map(tasks.map((task, i) => [task.id, i]));
+  const placed = new Array<Placed>(n);
+  plan.forEach((each) => (placed[at.get(each.id)!] = each));
+  const person = new Map(problem.people.map(({ id }, p) => [id, p]));
+  // heads and tails by when they were planned: each is done after those before it, by the same hands
+  const acts = [...Array(n).keys()].flatMap((i) => [
+    { i, tail: false, when: placed[i].start },
+    { i, tail: true, when: placed[i].tail },
+  ]);
+  // at one moment: what ends first, then what begins, in the order they wait for each other
+  const later = ({ i, tail, when }: (typeof acts)[number]) => Number(!tail || placed[i].start === when);
+  acts.sort((a, b) => a.when - b.when || later(a) - later(b) || a.i - b.i || Number(a.tail) - Number(b.tail));
+  const random = seededRandom(seed);
+  const bell = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+  const sigma = tasks.map(({ id }) => spread(id));
+  const ends = problem.units.map(() => new Float64Array(draws));
+  const nobody = new Taken();
+  const places = problem.stations.map(({ capacity }) => new Float64Array(capacity));
+  const freeAt = new Float64Array(problem.people.length);
+  const started = new Float64Array(n);
+  const ended = new Float64Array(n);
+  const held = new Int32Array(n);
+  const shuts = problem.stations.map(({ shut }) => joined(shut ?? []));
+  for (let draw = 0; draw < draws; draw++) {
+    freeAt.fill(0);
+    places.forEach((each) => each.fill(0));
+    const times = tasks.map((task, i) => {
+      // the mean of what is drawn is what was planned
+      const drawn = () => (sigma[i] > 0 ? Math.exp(sigma[i] * bell() - sigma[i] ** 2 / 2) : 1);
+      return { head: task.head * drawn(), body: task.body * drawn(), tail: task.tail * drawn() };
+    });
+    for (const { i, tail } of acts) {
+      const task = tasks[i];
+      const mine = placed[i];
+      const s = ready.stationOf[i];
+      if (!tail) {
+        let from = Math.max(task.release ?? 0, Math.min(mine.start, now));
+        for (const j of ready.after[i]) from = Math.max(from, ended[j]);
+        if (s >= 0) {
+          // of a station with several places the one that is free first
+          let place = 0;
+          for (let k = 1; k < places[s].length; k++) if (places[s][k] < places[s][place]) place = k;
+          held[i] = place;
+          from = Math.max(from, places[s][place]);
+          if (shuts[s].length) from = openFor(shuts[s], from, times[i].head + times[i].body);
+        }
+        const p = mine.person === null ? -1 : person.get(mine.person)!;
+        if (p >= 0) from = hands(p, Math.max(from, freeAt[p]), times[i].head);
+        while (!task.overnight && from < NEVER) {
+          const opens = openFor(ready.closed, from + times[i].head, times[i].body);
+          if (opens <= from + times[i].head) break;
+          from = opens - times[i].head;
+          if (p >= 0) from = hands(p, from, times[i].head);
+        }
+        started[i] = from;
+        if (p >= 0) freeAt[p] = from + times[i].head;
+        if (s >= 0) places[s][held[i]] = NEVER;
+        continue;
+      }
+      let from = started[i] + times[i].head + times[i].body;
+      const p = mine.tailPerson === null ? -1 : person.get(mine.tailPerson)!;
+      if (p >= 0) {
+        from = hands(p, Math.max(from, freeAt[p]), times[i].tail);
+        freeAt[p] = from + times[i].tail;
+      }
+      ended[i] = from + times[i].tail;
+      if (s >= 0) places[s][held[i]] = ended[i];
+      const unit = ready.unitOf[i];
+      ends[unit][draw] = Math.max(ends[unit][draw], ended[i]);
+    }
+  }
+  return new Map(problem.units.map(({ id }, u) => [id, { ends: ends[u].sort() }]));
+
+  function hands(p: number, from: number, minutes: number): number {
+    if (from === NEVER) return NEVER;
+    const hours = ready.hours[p];
+    // what takes longer than any opening is gone on with: nobody stops in the middle for the clock
+    const longest = hours.reduce(
+      (most, [a, b]) => (b > from ? Math.max(most, b - Math.max(a, from)) : most),
+      0,
+    );
+    return nobody.free(hours, from, Math.min(minutes, longest > 0 ? longest : minutes));
+  }
+}
+
+/** The chance that a unit is done by a moment. */
+export function doneBy({ ends }: Finish, moment: number): number {
+  let low = 0;
+  let high = ends.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (ends[middle] <= moment) low = middle + 1;
+    else high = middle;
+  }
+  return ends.length ? low / ends.length : 0;
+}
