@@ -44,6 +44,7 @@ import * as models from './models/commands';
 import * as clean from './hands/clean';
 import * as damage from './hands/damage';
 import * as owners from './hands/owner';
+import * as value from './value/commands';
 
 const all = [
   lots.receiveLot,
@@ -169,6 +170,12 @@ const all = [
   house.restoreHouse,
   rules.learnFromCases,
   rules.forgetLearned,
+  value.importSales,
+  value.dropSales,
+  value.learnPrices,
+  value.keepPrices,
+  value.refusePrices,
+  value.tablePrices,
   jobs.startRevaluation,
   jobs.cancelJob,
   codes.importCodes,

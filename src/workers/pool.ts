@@ -31,6 +31,8 @@ const LANE_OF: Record<Name, Lane> = {
   readManifest: 'quick',
   previewManifest: 'quick',
   readCodes: 'quick',
+  readPastSales: 'paper',
+  learnPrices: 'slow',
   memoryVerdict: 'slow',
   closedCases: 'slow',
   rivals: 'slow',

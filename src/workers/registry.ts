@@ -16,7 +16,11 @@ import { type EvaluationInput } from '@/core/steps/inspect';
 import type { Sighted } from '@/core/steps/sighted';
 import { verdictOf, type MemorySetup, type Trial } from '@/core/memory/belief';
 import { replay } from '@/core/memory/replay';
+import type { HouseTables } from '@/core/house/tables';
+import { tableModel, type PriceTable } from '@/core/price/table';
+import { learnPrices, type Learnt, type PastSale } from '@/core/value/learn';
 import { readCodeTables } from '@/formats/codes';
+import { readPastSales } from '@/formats/pastSales';
 import {
   guessColumns,
   readManifest,
@@ -132,6 +136,14 @@ export const registry = {
   },
 
   readCodes: (text: string) => readCodeTables(text),
+
+  /** Former sales, or prices seen asked. */
+  readPastSales: (text: string, processors: HouseTables['processors'], today: string, decimals: number) =>
+    readPastSales(text, processors, today, decimals),
+
+  /** What sales teach over a table of prices. */
+  learnPrices: (prices: PriceTable, sales: readonly PastSale[], today: string): Learnt =>
+    learnPrices(tableModel(prices), sales, today),
 
   /** A case as a file; with three faults at once it takes seconds. */
   diagnose: (value: unknown) => diagnose(value),

@@ -57,6 +57,8 @@ export interface PriceModel {
   version: string;
   /** @param spec what it is; what is not known is taken as the shop's machines usually are @param at day, "2026-11-26" */
   price(spec: PriceSpec, at?: string): Price;
+  /** Of a model that has learnt: what each kind of line stands on, a share of it the table and so many sales alike. */
+  standsOn?(spec: PriceSpec, at?: string): ReadonlyMap<string, { table: number; sales: number }>;
 }
 
 /** Half a range that holds eight in ten, in standard deviations (normal quantile at 0.9). */

@@ -329,6 +329,11 @@ export interface EventPayloads {
   rules: { before: Record<string, unknown>; [more: string]: unknown };
   'own numbers': { before: unknown; overrides: unknown };
   'house tables': { version: number; before: number; count: number; changes: HouseChange[] };
+  'sales taken in': { import: string; name: string; kind: string; rows: number; bad: number };
+  'sales taken back': { import: string; name: string; rows: number };
+  'prices learnt': { version: number; sales: number; error: number; table: number };
+  'prices kept': { version: number | null };
+  'prices refused': { version: number };
   learned: { cases: number; strength: number; causes: number; tables: number };
   'learning dropped': Record<string, never>;
   codes: { tables: unknown[] };

@@ -1,5 +1,7 @@
 import { sql } from 'drizzle-orm';
-import { bigint, check, index, jsonb, pgTable, real, text, uuid } from 'drizzle-orm/pg-core';
+import { bigint, check, index, integer, jsonb, pgTable, real, text, uuid } from 'drizzle-orm/pg-core';
+import type { Offered } from '@/core/value/columns';
+import type { Learnt } from '@/core/value/learn';
 import type { PriceSpec } from '@/core/price/model';
 import { at, money } from '../columns';
 import { units } from './lots';
@@ -72,5 +74,74 @@ export const saleEndings = pgTable(
   (t) => [
     index('sale_endings_unit').on(t.unitId),
     check('sale_endings_kind', sql`${t.kind} in ('cancelled', 'returned')`),
+  ],
+);
+
+/** Sales from elsewhere, as they came in a file; or prices that were only asked. Taken back all at once. */
+export const pastImports = pgTable(
+  'past_imports',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    name: text('name').notNull(),
+    kind: text('kind').$type<'sold' | 'asked'>().notNull(),
+    rows: integer('rows').notNull(),
+    /** How much one of them says beside a sale of the shop's own, 0..1. */
+    weight: real('weight').notNull(),
+    by: text('by').notNull(),
+    byName: text('by_name').notNull(),
+    at: at('at').notNull().defaultNow(),
+    takenBackAt: at('taken_back_at'),
+  },
+  (t) => [
+    check('past_imports_kind', sql`${t.kind} in ('sold', 'asked')`),
+    check('past_imports_weight', sql`${t.weight} > 0 and ${t.weight} <= 1`),
+  ],
+);
+
+export const pastSales = pgTable(
+  'past_sales',
+  {
+    id: bigint('id', { mode: 'number' }).primaryKey().generatedAlwaysAsIdentity(),
+    importId: uuid('import_id')
+      .notNull()
+      .references(() => pastImports.id, { onDelete: 'restrict' }),
+    /** Line of its file. */
+    line: integer('line').notNull(),
+    day: text('day').notNull(),
+    priceMinor: money('price_minor').notNull(),
+    spec: jsonb('spec').$type<Offered>().notNull(),
+    /** What it was called there. */
+    called: text('called').notNull().default(''),
+  },
+  (t) => [index('past_sales_import').on(t.importId)],
+);
+
+/** What a model of prices was made of, and how it stands beside what was there before. */
+export interface ModelFacts {
+  own: number;
+  elsewhere: number;
+  /** Medians of how far sales lay from what was foretold without them, as a share: learnt, and the table. */
+  error: { learnt: number; table: number };
+  /** On the sales since the model that stands was made: its error, and this one's on the same. Nothing: none since. */
+  since?: { sales: number; before: number; now: number };
+}
+
+/** Models of prices, one made of each fit; the newest that is kept is reckoned with. None is overwritten. */
+export const priceModels = pgTable(
+  'price_models',
+  {
+    version: integer('version').primaryKey().generatedAlwaysAsIdentity(),
+    state: text('state').$type<'proposed' | 'kept' | 'refused'>().notNull(),
+    /** Nothing: back to the house's table. */
+    learnt: jsonb('learnt').$type<Learnt>(),
+    facts: jsonb('facts').$type<ModelFacts>().notNull(),
+    by: text('by').notNull(),
+    byName: text('by_name').notNull(),
+    at: at('at').notNull().defaultNow(),
+    keptAt: at('kept_at'),
+  },
+  (t) => [
+    index('price_models_kept').on(t.keptAt),
+    check('price_models_state', sql`${t.state} in ('proposed', 'kept', 'refused')`),
   ],
 );

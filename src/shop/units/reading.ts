@@ -5,7 +5,7 @@ import type { Facts } from '@/core/parts/fields';
 import type { Database, Transaction } from '@/db/client';
 import { ofIds, rowFrom, rowsOf, theIds } from '@/db/nested';
 import { components, recordValues, shop, units, wants } from '@/db/schema';
-import { houseBy, houseStampSql, type House } from '../house/tables';
+import { houseBy, houseStampSql, type House, type HouseStamp } from '../house/tables';
 import { modelRecordsSql, type ModelRecords } from '../models/faults';
 import { goodSql } from '../parts/bin';
 import { modelKnownFrom, modelKnownSql, type ModelKnown } from '../parts/machine';
@@ -38,7 +38,7 @@ export interface Reading extends Around {
 
 interface AroundJson {
   rules: Json;
-  house: { version: number; at: string } | null;
+  house: HouseStamp;
   bin: Json[];
   known: { sheet: Facts; provenGb?: number | null };
   offers: Json[];
@@ -57,7 +57,7 @@ async function aroundFrom(tx: Transaction | Database, json: AroundJson): Promise
   const { house } = json;
   return {
     rules: rowFrom(shop, json.rules),
-    house: await houseBy(tx, house && { version: house.version, at: new Date(house.at) }),
+    house: await houseBy(tx, house),
     bin: json.bin.map((row) => rowFrom(components, row)),
     known: modelKnownFrom(json.known),
     quotes: quotesFrom(

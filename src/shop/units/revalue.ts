@@ -67,7 +67,7 @@ const RECKONED_BY = 4;
 /** Same engine, same rules, same tables, same bin, same offers: same mark. */
 function markOf(
   rules: typeof shop.$inferSelect,
-  house: number,
+  house: number | string,
   bin: EvaluationInput['bin'],
   quotes: EvaluationInput['quotes'],
 ): string {
@@ -207,7 +207,7 @@ export function appraise({ rules, house }: ReckoningRules, machine: Appraised) {
       : price,
     input,
     known: effectiveCatalogue(rules),
-    reckonedWith: markOf(rules, house.version, input.bin, input.quotes),
+    reckonedWith: markOf(rules, house.mark, input.bin, input.quotes),
   };
 }
 
@@ -377,7 +377,7 @@ export async function keepCurrent(seen: Seen): Promise<boolean> {
   const { rules, house, bin, known, quotes } = await aroundOf(db, seen.id);
   const record = seen.record ?? (bin.length ? await recordNow(db, seen) : null);
   const own = record ? swapBinFrom(bin, seen.chassis, record, known) : {};
-  if (seen.reckonedWith === markOf(rules, house.version, own, quotes)) return false;
+  if (seen.reckonedWith === markOf(rules, house.mark, own, quotes)) return false;
   await db.transaction((tx) => refreshUnit(tx, seen.id));
   return true;
 }

@@ -6,11 +6,11 @@ import type { GraphicsClass } from '@/core/machine/names';
 import { donorSheet, type DonorSheet } from '@/core/parts/donor';
 import { cappedParts, partWorth } from '@/core/price/parts';
 import type { Grade, Price, PriceModel, PriceSpec } from '@/core/price/model';
-import { tableModel } from '@/core/price/table';
 import type { PriceClass, UnitWorth } from '@/core/steps/problem';
 import type { DerivedRecord } from '@/core/record';
 import type { Specification } from '@/core/record/specification';
 import { keptOf } from '@/core/ledger/entry';
+import { priceModelOf } from '../learnt/model';
 
 /**
  * Price of the unit once sound: a machine is sold with a drive and a system, so a missing drive is priced as
@@ -59,7 +59,7 @@ export function priceSpec(
 }
 
 /** The model of prices the shop reckons with. */
-export const priceModel = (house: Pick<HouseTables, 'prices'>): PriceModel => tableModel(house.prices);
+export const priceModel = (house: Pick<HouseTables, 'prices'>): PriceModel => priceModelOf(house.prices);
 
 /** What a machine is, as it stands. */
 export const specAsItIs = (

@@ -10,6 +10,7 @@ import { DriveCount } from './DriveCount';
 import { RecordErasure } from './RecordErasure';
 import { SoldPanel, type SaleView, type UndoneView } from './SoldPanel';
 import type { UnitHead } from '@/words/unit/view';
+import { AskingPlan, type AlikeView, type AskingView } from './AskingPlan';
 import { MarginLines } from './MarginLines';
 import { RecordDrive } from './RecordDrive';
 import { List } from './ListUnit';
@@ -26,7 +27,9 @@ export interface PriceView {
   minor: number;
   lowMinor: number;
   highMinor: number;
-  lines: { detail: string; minor: number; known: boolean }[];
+  lines: { detail: string; minor: number; known: boolean; stands?: { table: number; sales: number } }[];
+  /** The model it is by; null: the house's table alone. */
+  learnt: number | null;
 }
 
 /** What it comes to, sold or as if sold at a price. */
@@ -44,6 +47,9 @@ interface Props {
   erasures: ErasureView[];
   gate: string[];
   price: PriceView;
+  /** Null: sold, or not shown to this role. */
+  asking: AskingView | null;
+  alike: AlikeView[];
   /** Null: not shown to this role. */
   margin: MarginView | null;
   grade: string | null;
@@ -73,6 +79,8 @@ export function Shelf({
   erasures,
   gate,
   price,
+  asking,
+  alike,
   margin,
   grade,
   askMinor,
@@ -176,8 +184,10 @@ export function Shelf({
               <Money minor={price.minor} />
             </span>{' '}
             <span className="text-row text-soft">
-              <Sign />, <Money minor={price.lowMinor} /> to <Money minor={price.highMinor} />; from the table,
-              sales are few
+              <Sign />, <Money minor={price.lowMinor} /> to <Money minor={price.highMinor} />;{' '}
+              {price.learnt === null
+                ? 'from the table, sales are few'
+                : `model ${price.learnt}, learnt from sales`}
             </span>
           </p>
           <table className="mt-1.5 w-full border-collapse text-row">
@@ -185,7 +195,15 @@ export function Shelf({
             <tbody>
               {price.lines.map((line) => (
                 <tr key={line.detail} className="border-b border-rule">
-                  <td className={`py-0.5 ${line.known ? '' : 'text-soft italic'}`}>{line.detail}</td>
+                  <td className={`py-0.5 ${line.known ? '' : 'text-soft italic'}`}>
+                    {line.detail}
+                    {line.stands && (
+                      <span className="block text-fine text-soft not-italic">
+                        table {Math.round(line.stands.table * 100)} %, {line.stands.sales} alike{' '}
+                        {Math.round((1 - line.stands.table) * 100)} %
+                      </span>
+                    )}
+                  </td>
                   <td className="figures text-right text-note">
                     <Money minor={line.minor} plus />
                   </td>
@@ -207,6 +225,7 @@ export function Shelf({
             </p>
           )}
         </section>
+        <AskingPlan asking={asking} alike={alike} />
         {margin && (
           <section aria-label="Margin" className="bg-paper px-5 py-4 text-row">
             <Heading>

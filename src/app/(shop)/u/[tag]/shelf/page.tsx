@@ -9,7 +9,9 @@ import { seesMargins, shopHouse, shopRules } from '@/shop/rules/queries';
 import { openSightings } from '@/shop/report/sighting';
 import { undoneSales } from '@/shop/sales/corrections';
 import { erasuresOf, partsIn, saleOf } from '@/shop/units/queries';
-import { priceOf } from '@/shop/units/worth';
+import { priceModel, priceOf, priceSpec, specAsItIs } from '@/shop/units/worth';
+import { askingPlan } from '@/shop/value/asking';
+import { alikeSales } from '@/shop/value/queries';
 import { Shelf } from '@/ui/shelf/Shelf';
 import { sayable } from '@/words/record/claims';
 import { countView, driveViews, namedDrive } from '@/words/drives/drives';
@@ -33,6 +35,24 @@ export default async function ShelfPage({ params }: { params: Promise<{ tag: str
   const undone = await undoneSales(database(), unit.id);
   const today = dayOf(new Date(), rules.timeZone);
   const price = priceOf(house.tables, unit.chassis, spec, unit.grade as Grade | null, true);
+  const stands = priceModel(house.tables).standsOn?.(
+    priceSpec(
+      unit.chassis,
+      spec,
+      unit.grade as Grade | null,
+      true,
+      spec.number('processorLevel'),
+      spec.number('batteryHealth'),
+    ),
+  );
+  const margins = seesMargins(actor.role, rules);
+  const [asking, alike] =
+    sale || head.held || !margins
+      ? [null, []]
+      : await Promise.all([
+          askingPlan(unit.chassis, price, rules, house.tables.outward[unit.chassis]),
+          alikeSales(specAsItIs(unit, spec)),
+        ]);
   const reference = sale?.priceMinor ?? unit.askMinor ?? price.minor;
   // an open one as if it were sold at that
   const thought = {
@@ -60,7 +80,19 @@ export default async function ShelfPage({ params }: { params: Promise<{ tag: str
       owner={actor.role === 'owner'}
       complaints={sayable(unit.chassis)}
       goneAs={unit.goneAs}
-      price={price}
+      price={{
+        ...price,
+        lines: price.lines.map((line) => ({ ...line, stands: stands?.get(line.what) })),
+        learnt: house.learnt,
+      }}
+      asking={asking}
+      alike={alike.map(({ at, unit: tagged, called, day, minor }) => ({
+        at,
+        unit: tagged,
+        called,
+        day,
+        minor,
+      }))}
       today={today}
       drives={driveViews(record.drives.inside, parts)}
       count={sale ? null : countView(record.drives, await openSightings(unit.id))}
@@ -71,7 +103,7 @@ export default async function ShelfPage({ params }: { params: Promise<{ tag: str
           back: erasure.voidedBy !== null,
           words: `${code} ${name}: ${ERASURE_WORDS[erasure.kind] ?? erasure.kind}, ${erasure.method}${erasure.verified ? `; verified: ${erasure.verified}` : ''}. ${erasure.byName}, ${dayAndTime(erasure.at, rules.timeZone)}`,
         }))}
-      margin={seesMargins(actor.role, rules) ? { ...margin, priceMinor: reference } : null}
+      margin={margins ? { ...margin, priceMinor: reference } : null}
     />
   );
 }

@@ -1,0 +1,84 @@
+import { desc, isNull } from 'drizzle-orm';
+import type { Stretch } from '@/core/value/daysToSale';
+import { mostAlike } from '@/core/value/learnt';
+import type { Offered } from '@/core/value/columns';
+import { sql } from 'drizzle-orm';
+import { database } from '@/db/client';
+import { pastImports } from '@/db/schema';
+import { keptNow, newestModels } from '../learnt/model';
+import { salesKnown, type FoundSale } from './sales';
+
+const SHOWN_MODELS = 8;
+const SHOWN_OUTLIERS = 40;
+
+/** A sale that cannot be one of the others, with where it is found. */
+export interface OutlierView {
+  at: string;
+  unit: string | null;
+  called: string;
+  day: string;
+  minor: number;
+  expectedMinor: number;
+}
+
+/** What the shop has learnt of prices, what was proposed, and what it was learnt from. */
+export async function pricesPage() {
+  const db = database();
+  const [kept, models, imports, known] = await Promise.all([
+    keptNow(db),
+    newestModels(db, SHOWN_MODELS),
+    db.select().from(pastImports).where(isNull(pastImports.takenBackAt)).orderBy(desc(pastImports.at)),
+    salesKnown(db),
+  ]);
+  return {
+    kept: kept?.version ?? null,
+    models,
+    imports,
+    own: known.filter(({ unit }) => unit !== null).length,
+    elsewhere: known.filter(({ unit }) => unit === null).length,
+    outliers: kept ? outliersOf(kept.learnt.outliers, known) : [],
+  };
+}
+
+/** Outliers are kept by their place among the sales of their day; what came since stands behind them. */
+function outliersOf(
+  found: readonly { sale: number; expectedMinor: number }[],
+  known: readonly FoundSale[],
+): OutlierView[] {
+  return found.slice(0, SHOWN_OUTLIERS).flatMap(({ sale, expectedMinor }) => {
+    const own = known[sale];
+    return own
+      ? [{ at: own.at, unit: own.unit, called: own.called, day: own.day, minor: own.minor, expectedMinor }]
+      : [];
+  });
+}
+
+/** The sales most like a machine, in words a bench knows them by. */
+export async function alikeSales(spec: Offered, count = 3) {
+  const db = database();
+  const [known, kept] = await Promise.all([salesKnown(db), keptNow(db)]);
+  const leave = new Set(kept?.learnt.outliers.map(({ sale }) => sale));
+  return mostAlike(known, spec, count, leave).map(({ sale }) => known[sale]);
+}
+
+/** How long machines were asked for at which price, sold or still on the shelf. */
+export async function shelfStretches(): Promise<Stretch[]> {
+  const { rows } = await database().execute<{
+    days: number;
+    ratio: number;
+    channel: string;
+    class: string;
+    sold: boolean;
+  }>(sql`
+    select greatest(0.5, s.sold_on::date - (s.figures->>'listedOn')::date)::float8 as days,
+      (s.figures->>'askedMinor')::float8 / greatest(1, (s.figures->'foretold'->>'minor')::float8) as ratio,
+      s.channel, u.chassis as class, true as sold
+    from sales s join units u on u.id = s.unit_id
+    where s.figures->>'askedMinor' is not null and s.figures->>'listedOn' is not null
+      and (s.figures->'foretold'->>'minor')::float8 > 0
+    union all
+    select greatest(0.5, extract(epoch from now() - u.stage_since) / 86400)::float8, u.ask_minor::float8 / greatest(1, u.price_minor),
+      '', u.chassis, false
+    from units u where u.listed and u.stage = 'shelf' and u.ask_minor > 0 and u.price_minor > 0`);
+  return rows.filter(({ ratio }) => ratio > 0.05 && ratio < 20);
+}

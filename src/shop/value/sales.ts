@@ -1,0 +1,57 @@
+import { and, eq, isNull, sql } from 'drizzle-orm';
+import type { PastSale } from '@/core/value/learn';
+import type { Database, Transaction } from '@/db/client';
+import { pastImports, pastSales, sales, units } from '@/db/schema';
+
+/** A sale prices are learnt from, and where it is found. */
+export interface FoundSale extends PastSale {
+  /** Tag of the unit, or the line of its file. */
+  at: string;
+  unit: string | null;
+  called: string;
+}
+
+/** All the shop knows of what machines fetched: its own sales, then those from elsewhere that were not taken back. */
+export async function salesKnown(tx: Transaction | Database): Promise<FoundSale[]> {
+  const own = await tx
+    .select({
+      tag: units.tag,
+      called: sql<string>`btrim(${units.maker} || ' ' || ${units.model})`,
+      day: sales.soldOn,
+      minor: sales.priceMinor,
+      channel: sales.channel,
+      as: sales.listedAs,
+      figures: sales.figures,
+    })
+    .from(sales)
+    .innerJoin(units, eq(units.id, sales.unitId))
+    .orderBy(sales.soldOn, units.tag);
+  const elsewhere = await tx
+    .select({
+      name: pastImports.name,
+      weight: pastImports.weight,
+      line: pastSales.line,
+      day: pastSales.day,
+      minor: pastSales.priceMinor,
+      spec: pastSales.spec,
+      called: pastSales.called,
+    })
+    .from(pastSales)
+    .innerJoin(pastImports, and(eq(pastImports.id, pastSales.importId), isNull(pastImports.takenBackAt)))
+    .orderBy(pastSales.id);
+  return [
+    ...own.flatMap(({ tag, called, day, minor, channel, as, figures }): FoundSale[] =>
+      // what was sold before figures were kept says nothing of what it was
+      figures && minor > 0 ? [{ ...figures.spec, channel, as, day, minor, at: tag, unit: tag, called }] : [],
+    ),
+    ...elsewhere.map(({ name, weight, line, day, minor, spec, called }): FoundSale => ({
+      ...spec,
+      day,
+      minor,
+      weight,
+      at: `${name}, line ${line}`,
+      unit: null,
+      called,
+    })),
+  ];
+}
