@@ -45,6 +45,7 @@ import * as clean from './hands/clean';
 import * as damage from './hands/damage';
 import * as owners from './hands/owner';
 import * as value from './value/commands';
+import * as day from './day/commands';
 
 const all = [
   lots.receiveLot,
@@ -170,6 +171,9 @@ const all = [
   house.restoreHouse,
   rules.learnFromCases,
   rules.forgetLearned,
+  day.promiseUnit,
+  day.pinUnit,
+  day.setWeek,
   value.importSales,
   value.dropSales,
   value.learnPrices,

@@ -18,6 +18,7 @@ const LANES = {
   pictures: { maxThreads: 1, maxQueue: 24, idleTimeout: 60_000, seconds: 45 },
   paper: { maxThreads: 1, maxQueue: 24, idleTimeout: 60_000, seconds: 90 },
   questions: { maxThreads: 1, maxQueue: 12, idleTimeout: 60_000, seconds: 60 },
+  plans: { maxThreads: 1, maxQueue: 24, idleTimeout: 120_000, seconds: 30 },
   slow: { maxThreads: 1, maxQueue: 12, idleTimeout: 60_000, seconds: 30 * 60 },
 } as const;
 
@@ -31,6 +32,8 @@ const LANE_OF: Record<Name, Lane> = {
   readManifest: 'quick',
   previewManifest: 'quick',
   readCodes: 'quick',
+  planDay: 'plans',
+  cutHours: 'plans',
   readPastSales: 'paper',
   learnPrices: 'slow',
   memoryVerdict: 'slow',

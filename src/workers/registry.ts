@@ -19,6 +19,11 @@ import { replay } from '@/core/memory/replay';
 import type { HouseTables } from '@/core/house/tables';
 import { tableModel, type PriceTable } from '@/core/price/table';
 import { learnPrices, type Learnt, type PastSale } from '@/core/value/learn';
+import { cutLine, pinnedMinutes, type Candidate } from '@/core/lots/cutLine';
+import { doneBy, finishes } from '@/core/timetable/chance';
+import type { Timetabled } from '@/core/timetable/problem';
+import { timetable } from '@/core/timetable/search';
+import { HANDS_SCATTER } from '@/core/minutes/estimate';
 import { readCodeTables } from '@/formats/codes';
 import { readPastSales } from '@/formats/pastSales';
 import {
@@ -140,6 +145,40 @@ export const registry = {
   /** Former sales, or prices seen asked. */
   readPastSales: (text: string, processors: HouseTables['processors'], today: string, decimals: number) =>
     readPastSales(text, processors, today, decimals),
+
+  /** A plan of the days to come, when each machine should be done, and the chance that each promise holds. */
+  planDay(problem: Timetabled, seconds: number, draws: number) {
+    const plan = timetable(problem, { seconds, seed: 1, now: () => performance.now() });
+    const tasks = new Map(problem.operations.map((task) => [task.id, task]));
+    // hands scatter as they usually do, what runs by itself hardly does
+    const ends = finishes(
+      problem,
+      plan.operations,
+      (id) => (tasks.get(id)!.body > 0 ? 0.08 : HANDS_SCATTER),
+      draws,
+      1,
+    );
+    const done: Record<string, number> = {};
+    for (const placed of plan.operations) {
+      const task = tasks.get(placed.id)!;
+      done[task.unit] = Math.max(done[task.unit] ?? 0, placed.tail + task.tail);
+    }
+    const chance = Object.fromEntries(
+      problem.units.flatMap(({ id, due }) =>
+        due === null || due === undefined ? [] : [[id, doneBy(ends.get(id)!, due)]],
+      ),
+    ) as Record<string, number>;
+    return { plan, done, chance };
+  },
+
+  /** Which machines get the hours; what an hour more and an hour less would change. */
+  async cutHours(units: readonly Candidate[], minutes: number, seconds: number) {
+    const at = (attended: number) =>
+      cutLine(units, { minutes: Math.max(0, attended), stations: {} }, seconds);
+    const line = await at(minutes);
+    const [more, less] = [await at(minutes + 60), await at(Math.max(minutes - 60, pinnedMinutes(units)))];
+    return { line, more, less };
+  },
 
   /** What sales teach over a table of prices. */
   learnPrices: (prices: PriceTable, sales: readonly PastSale[], today: string): Learnt =>

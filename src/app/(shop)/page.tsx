@@ -3,6 +3,7 @@ import { shopRules } from '@/shop/rules/queries';
 import { FirstMachine } from '@/ui/lots/FirstMachine';
 import { ReceiveLink } from '@/ui/lots/ReceiveLink';
 import { requireActor } from '@/server/session';
+import { DayTabs } from '@/ui/day/DayTabs';
 import { Link } from '@/ui/kit/Link';
 import { Sheet } from '@/ui/kit/parts';
 import { dayOf } from '@/words/time';
@@ -25,26 +26,29 @@ export default async function WorkPage({ searchParams }: { searchParams: Asked }
     empty: 'No open units. Receive a lot, and its machines stand here in the order worth working on them.',
   });
   return (
-    <Sheet>
-      <div className="flex flex-wrap items-end justify-between gap-3 border-b-2 border-ink pb-2.5">
-        <div>
-          <h1 className="text-page leading-8">What to work on</h1>
-          <p className="text-row text-soft">
-            <b className="text-ink">{total} units</b> open, best return on a minute of hands first. Bar: net
-            still to win; band: eight of ten outcomes; tick: stopping now. What has left:{' '}
-            <Link href="/stage/sold" className="border-b border-current">
-              sold
-            </Link>
-            ,{' '}
-            <Link href="/stage/gone" className="border-b border-current">
-              gone
-            </Link>
-            .
-          </p>
+    <div>
+      <DayTabs at="/" />
+      <Sheet>
+        <div className="flex flex-wrap items-end justify-between gap-3 border-b-2 border-ink pb-2.5">
+          <div>
+            <h1 className="text-page leading-8">What to work on</h1>
+            <p className="text-row text-soft">
+              <b className="text-ink">{total} units</b> open, best return on a minute of hands first. Bar: net
+              still to win; band: eight of ten outcomes; tick: stopping now. What has left:{' '}
+              <Link href="/stage/sold" className="border-b border-current">
+                sold
+              </Link>
+              ,{' '}
+              <Link href="/stage/gone" className="border-b border-current">
+                gone
+              </Link>
+              .
+            </p>
+          </div>
+          {role !== 'viewer' && <ReceiveLink />}
         </div>
-        {role !== 'viewer' && <ReceiveLink />}
-      </div>
-      {list}
-    </Sheet>
+        {list}
+      </Sheet>
+    </div>
   );
 }

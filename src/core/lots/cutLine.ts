@@ -70,6 +70,10 @@ export async function cutLine(
   };
 }
 
+/** Attended minutes of what is worked whatever else is. */
+export const pinnedMinutes = (units: readonly Candidate[]): number =>
+  units.reduce((sum, { pinned, minutes }) => sum + (pinned === 'in' ? minutes : 0), 0);
+
 /** What more of something would bring: the best choice with it, less the best without. */
 export async function worthOfMore(
   units: readonly Candidate[],

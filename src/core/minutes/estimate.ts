@@ -9,7 +9,7 @@ export type HandMinutes = Record<string, TimesTaken>;
 /** How many times done the shop's own estimate counts as, at most. */
 export const ESTIMATE_COUNTS = 3;
 /** How far times of one kind of work usually lie from their mean, as a share of it. Common practice, no source. */
-const USUAL_SCATTER = 0.4;
+export const HANDS_SCATTER = 0.4;
 
 /**
  * How many times done the estimate counts as: fewer the less the times taken here scatter, so that thirty alike say it
@@ -17,7 +17,7 @@ const USUAL_SCATTER = 0.4;
  * makes three of nothing known.
  */
 function estimateCounts(shop: number, { n, sum, squares }: TimesTaken): number {
-  const usual = (USUAL_SCATTER * shop) ** 2;
+  const usual = (HANDS_SCATTER * shop) ** 2;
   if (n === 0 || usual === 0) return ESTIMATE_COUNTS;
   const around = Math.max(0, squares - (sum * sum) / n);
   return Math.min(

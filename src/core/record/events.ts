@@ -329,6 +329,9 @@ export interface EventPayloads {
   rules: { before: Record<string, unknown>; [more: string]: unknown };
   'own numbers': { before: unknown; overrides: unknown };
   'house tables': { version: number; before: number; count: number; changes: HouseChange[] };
+  promised: { before: string | null; until: string | null };
+  pinned: { before: string | null; pinned: string | null };
+  week: { days: string[]; away: number; places: Record<string, number> };
   'sales taken in': { import: string; name: string; kind: string; rows: number; bad: number };
   'sales taken back': { import: string; name: string; rows: number };
   'prices learnt': { version: number; sales: number; error: number; table: number };

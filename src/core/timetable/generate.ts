@@ -86,6 +86,8 @@ const PUSHES = 20_000;
 export class Generator {
   private readonly people: Taken[];
   private readonly places: Taken[][];
+  /** Hands at each unit, where two may not be at one. */
+  private readonly units: Taken[] | null;
   /** From when on a place of a station is held by what waits for its tail; never: it is not. */
   private readonly held: Float64Array[];
   private readonly placeOf: Int32Array;
@@ -103,6 +105,7 @@ export class Generator {
     this.people = ready.hours.map(() => new Taken());
     const { stations, units } = ready.problem;
     this.places = stations.map(({ capacity }) => Array.from({ length: capacity }, () => new Taken()));
+    this.units = ready.problem.apart ? units.map(() => new Taken()) : null;
     this.held = stations.map(({ capacity }) => new Float64Array(capacity));
     this.placeOf = new Int32Array(n);
     this.waits = new Int32Array(n);
@@ -120,6 +123,7 @@ export class Generator {
   private reset(): void {
     const { ready, made } = this;
     for (const taken of this.people) taken.clear();
+    this.units?.forEach((taken) => taken.clear());
     this.places.forEach((places, s) => {
       this.held[s].fill(NEVER);
       places.forEach((taken) => {
@@ -147,6 +151,9 @@ export class Generator {
     made.tail[i] = placed.tail;
     const take = (taken: Taken | undefined, from: number, to: number) =>
       taken && taken.inTheWay(from, to) === null && taken.take(from, to);
+    const unit = this.units?.[ready.unitOf[i]];
+    if (made.person[i] >= 0) take(unit, placed.start, placed.start + task.head);
+    if (made.tailPerson[i] >= 0) take(unit, placed.tail, placed.tail + task.tail);
     take(this.people[made.person[i]], placed.start, placed.start + task.head);
     take(this.people[made.tailPerson[i]], placed.tail, placed.tail + task.tail);
     const s = ready.stationOf[i];
@@ -166,13 +173,30 @@ export class Generator {
     let person = -1;
     let best = NEVER;
     for (const p of ready.who[i]) {
-      const free = this.people[p].free(ready.hours[p], at, minutes);
+      const free = this.freeWith(i, p, at, minutes);
       if (free < best) {
         best = free;
         person = p;
       }
     }
     return { person, at: best };
+  }
+
+  /** When a person is free for so long, and nobody else has hands at the unit. */
+  private freeWith(i: number, p: number, from: number, minutes: number): number {
+    const unit = this.units?.[this.ready.unitOf[i]];
+    let at = from;
+    for (;;) {
+      at = this.people[p].free(this.ready.hours[p], at, minutes);
+      const way = at === NEVER || !unit ? null : unit.inTheWay(at, at + minutes);
+      if (way === null) return at;
+      at = way;
+    }
+  }
+
+  private takeHands(i: number, person: number, from: number, to: number): void {
+    this.people[person].take(from, to);
+    this.units?.[this.ready.unitOf[i]].take(from, to);
   }
 
   /** Begins an operation at or after a moment; false: nothing was found. */
@@ -219,7 +243,7 @@ export class Generator {
       }
       made.person[i] = person;
       made.start[i] = at;
-      if (person >= 0) this.people[person].take(at, runs);
+      if (person >= 0) this.takeHands(i, person, at, runs);
       made.tail[i] = done;
       made.tailPerson[i] = -1;
       if (task.tail === 0) this.end(i, done);
@@ -263,7 +287,7 @@ export class Generator {
     if (free.at === NEVER) return false;
     made.tail[i] = free.at;
     made.tailPerson[i] = free.person;
-    this.people[free.person].take(free.at, free.at + task.tail);
+    this.takeHands(i, free.person, free.at, free.at + task.tail);
     const s = ready.stationOf[i];
     if (s >= 0) {
       const place = this.placeOf[i];

@@ -55,6 +55,8 @@ export interface Timetabled {
   units: readonly Job[];
   /** When nobody is in the house. */
   closed: readonly Span[];
+  /** Two never have their hands at one unit at once. */
+  apart?: boolean;
 }
 
 /** Where and when an operation is done. Nobody: it needs no hands there. */

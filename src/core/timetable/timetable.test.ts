@@ -252,6 +252,20 @@ describe('long work that needs nobody', () => {
   });
 });
 
+describe('one unit, two pairs of hands', () => {
+  it('are at it one after the other where the house asks for it', () => {
+    const people = ['anna', 'ben'].map((id) => ({ id, hours: [[0, 240]] as [number, number][] }));
+    const both = [task('clean', { head: 20 }), task('erase', { head: 5, body: 40, tail: 5 })];
+    const cost = (apart: boolean) => solve(small(both, { people, apart }), 200).cost;
+    expect(cost(false)).toBe(50);
+    // the erasure first, cleaned while it runs
+    expect(cost(true)).toBe(50);
+    const hands = [task('a', { head: 30 }), task('b', { head: 30 })];
+    expect(solve(small(hands, { people }), 50).cost).toBe(30);
+    expect(solve(small(hands, { people, apart: true }), 50).cost).toBe(60);
+  });
+});
+
 describe('what has begun, or was put there by hand', () => {
   const problem = drawWeek(21, 10);
   const first = solve(problem, 600);

@@ -123,6 +123,10 @@ export const units = pgTable(
     goneGrams: integer('gone_grams'),
     /** Put together here out of others: what it cost is what its parts stood at. */
     built: boolean('built').notNull().default(false),
+    /** By when it was promised; nothing: it was not. */
+    promisedAt: at('promised_at'),
+    /** Whatever the hours are for otherwise: it is worked, or it is not. */
+    pinned: text('pinned').$type<'in' | 'out'>(),
     /** As what it is for sale. */
     listedAs: text('listed_as').$type<ListedAs>().notNull().default('graded'),
     listed: boolean('listed').notNull().default(false),

@@ -5,6 +5,7 @@ import type { HandMinutes } from '@/core/minutes/estimate';
 import type { Learned } from '@/core/learn/learn';
 import type { CatalogueOverrides } from '@/core/belief/overrides';
 import type { HouseTables } from '@/core/house/tables';
+import type { Week } from '@/core/timetable/week';
 import type { CodeLine } from '@/core/tapper/decode';
 import {
   bigint,
@@ -67,6 +68,8 @@ export const shop = pgTable(
     handMinutesVersion: integer('hand_minutes_version').notNull().default(0),
     /** The room as it was measured last: Celsius, and when. */
     room: jsonb('room').$type<{ celsius: number; at: string }>(),
+    /** When the house is open, who is away, places of stations; nothing: as usual. */
+    week: jsonb('week').$type<Week>(),
     learningStrength: integer('learning_strength').notNull().default(200),
     /** A study of the shop's own stock: the one that runs, or the last one. */
     study: jsonb('study').$type<Study>(),

@@ -19,7 +19,8 @@ import { workOperation } from '@/core/house/tables';
 import { handsOf, setUpOf } from '@/core/minutes/operation';
 import { WorkBoard, type StartChoice } from '@/ui/hands/WorkBoard';
 import { driveViews, namedDrive } from '@/words/drives/drives';
-import { dayAndTime } from '@/words/time';
+import { dayAndTime, momentOf } from '@/words/time';
+import { Promised } from '@/ui/day/Promised';
 import { partTaken, runningViews, workMinutes } from '@/words/record/answers';
 import { cautionView } from '@/words/record/steps';
 import { loadUnit, unitHead } from '../loadUnit';
@@ -147,6 +148,11 @@ export default async function WorkPage({ params, searchParams }: Props) {
               />
             )}
             {looks.some(({ answer }) => answer !== 'good') && <BeforeClosing unit={head} closing={looks} />}
+            <Promised
+              key={unit.promisedAt?.toISOString() ?? ''}
+              unit={head}
+              at={unit.promisedAt && momentOf(unit.promisedAt, timeZone)}
+            />
             <OwnDamage unit={head} steps={steps} done={damage} risks={risks} />
           </>
         }

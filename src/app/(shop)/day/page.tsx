@@ -1,0 +1,43 @@
+import { requireActor } from '@/server/session';
+import { hoursText } from '@/core/timetable/week';
+import { weekOf } from '@/shop/day/commands';
+import { dayPlan } from '@/shop/day/plan';
+import { dayView } from '@/shop/day/view';
+import { benchHands } from '@/shop/people/queries';
+import { shopHouse, shopRules } from '@/shop/rules/queries';
+import { Day } from '@/ui/day/Day';
+import { DayTabs } from '@/ui/day/DayTabs';
+import { OpeningHours } from '@/ui/day/OpeningHours';
+
+export const metadata = { title: 'The day' };
+
+/** A day is what is left of it and the night; a week seven of them. */
+const HOURS = 10;
+
+export default async function DayPage({
+  searchParams,
+}: {
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
+}) {
+  const actor = await requireActor();
+  const days = Number((await searchParams).days) === 7 ? 7 : 1;
+  const [plan, rules, house, hands] = await Promise.all([dayPlan(), shopRules(), shopHouse(), benchHands()]);
+  // on a day nobody is there any more the next opening is shown
+  const opens = Math.min(...plan.people.flatMap(({ hours }) => hours.slice(0, 1).map(([from]) => from)));
+  const until = days === 7 ? 7 * 1440 : (Number.isFinite(opens) && opens > 120 ? opens : 0) + HOURS * 60;
+  const week = weekOf(rules);
+  return (
+    <div>
+      <DayTabs at="/day" />
+      <h1 className="sr-only">The day</h1>
+      <Day view={dayView(plan, until)} me={actor.id} until={until} />
+      <OpeningHours
+        days={week.days.map(hoursText)}
+        places={house.tables.stations.map((name) => ({ name, places: week.places[name] ?? 1 }))}
+        away={week.away}
+        people={hands}
+        mayWrite={actor.role === 'owner'}
+      />
+    </div>
+  );
+}

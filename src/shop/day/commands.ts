@@ -1,0 +1,104 @@
+import { eq } from 'drizzle-orm';
+import Joi from 'joi';
+import { hoursText, readHours, USUAL_WEEK, type Week } from '@/core/timetable/week';
+import { shop, units } from '@/db/schema';
+import { ShopError } from '@/errors';
+import { BENCH_ROLES, defineCommand } from '../command';
+import { houseNow } from '../house/tables';
+import { isoDate, unitId } from '../input';
+
+/** By when a machine was promised; nothing: it is not any more. */
+export const promiseUnit = defineCommand({
+  name: 'promiseUnit',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId, until: Joi.string().isoDate().allow(null).required().label('promised by') }),
+  async run({ tx, unit }, { until }) {
+    if (until && Date.parse(until) < Date.now())
+      throw new ShopError('invalid', 'Not promised: that moment is over.', { fields: { until: 'is over' } });
+    await tx
+      .update(units)
+      .set({ promisedAt: until ? new Date(until) : null })
+      .where(eq(units.id, unit!.id));
+    return {
+      event: { kind: 'promised', payload: { before: unit!.promisedAt?.toISOString() ?? null, until } },
+      answer: { until },
+    };
+  },
+});
+
+/** A machine that is worked, or is not, whatever the hours are for otherwise. */
+export const pinUnit = defineCommand({
+  name: 'pinUnit',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    pinned: Joi.string().valid('in', 'out').allow(null).required().label('pinned'),
+  }),
+  async run({ tx, unit }, { pinned }) {
+    const own = pinned as 'in' | 'out' | null;
+    await tx.update(units).set({ pinned: own }).where(eq(units.id, unit!.id));
+    return {
+      event: { kind: 'pinned', payload: { before: unit!.pinned, pinned: own } },
+      answer: { pinned: own },
+    };
+  },
+});
+
+const MOST_AWAY = 100;
+
+/** When the house is open, who is away, how many places stations have. All of it at once. */
+export const setWeek = defineCommand({
+  name: 'setWeek',
+  roles: ['owner'],
+  onUnit: false,
+  input: Joi.object({
+    days: Joi.array().length(7).items(Joi.string().max(120).allow('')).required().label('hours'),
+    away: Joi.array()
+      .max(MOST_AWAY)
+      .items(
+        Joi.object({
+          person: Joi.string().max(80).allow(null).required(),
+          from: isoDate('from').required(),
+          to: isoDate('to').required(),
+        }),
+      )
+      .default([])
+      .label('away'),
+    places: Joi.object()
+      .pattern(Joi.string().max(80), Joi.number().integer().min(1).max(99))
+      .default({})
+      .label('places'),
+  }),
+  async run({ tx }, { days, away, places }) {
+    const fields: Record<string, string> = {};
+    const read = (days as string[]).map((text, i) => {
+      try {
+        return readHours(text);
+      } catch (error) {
+        fields[`days.${i}`] = (error as RangeError).message;
+        return [];
+      }
+    });
+    const turned = (away as { from: string; to: string }[]).findIndex(({ from, to }) => to < from);
+    if (turned >= 0) fields[`away.${turned}`] = 'ends before it begins';
+    const { stations } = (await houseNow(tx)).tables;
+    const unknown = Object.keys(places as object).find((name) => !stations.includes(name));
+    if (unknown) fields.places = `there is no station "${unknown}"`;
+    if (Object.keys(fields).length)
+      throw new ShopError('invalid', `Not changed: ${Object.values(fields).join('; ')}.`, { fields });
+    const week: Week = { days: read, away: away as Week['away'], places: places as Week['places'] };
+    await tx.update(shop).set({ week });
+    return {
+      event: {
+        kind: 'week',
+        payload: { days: read.map(hoursText), away: week.away.length, places: { ...week.places } },
+      },
+      answer: { open: read.some((spans) => spans.length > 0) },
+    };
+  },
+});
+
+/** The week that stands. */
+export const weekOf = ({ week }: { week: Week | null }): Week => week ?? USUAL_WEEK;

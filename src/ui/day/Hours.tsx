@@ -1,0 +1,168 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import type { HoursRow } from '@/words/day';
+import { Link } from '../kit/Link';
+import { Empty, Problem, Quiet } from '../kit/parts';
+import { useCommand } from '../kit/hooks/useCommand';
+import { Money } from '../kit/theShop';
+import { duration } from '../kit/words';
+
+interface Props {
+  rows: HoursRow[];
+  minutes: number;
+  /** Hands of everybody over the next seven days. */
+  weekMinutes: number;
+  used: number;
+  netMinor: number;
+  boundMinor: number;
+  moreMinor: number;
+  mayWrite: boolean;
+}
+
+const STEP = 30;
+
+/** Which machines get the hours there are, and where the line falls: more hours, fewer, and what an hour more brings. */
+export function Hours({
+  rows,
+  minutes,
+  weekMinutes,
+  used,
+  netMinor,
+  boundMinor,
+  moreMinor,
+  mayWrite,
+}: Props) {
+  const router = useRouter();
+  const { send, problem, busy } = useCommand();
+  const [wanted, setWanted] = useState(minutes);
+  const most = Math.max(weekMinutes * 1.5, minutes, 600);
+  const go = (to: number) =>
+    router.replace(`/hours?minutes=${Math.round(to / STEP) * STEP}`, { scroll: false });
+  const line = rows.findIndex((row) => !row.in);
+  const pin = (row: HoursRow, pinned: 'in' | 'out' | null) =>
+    void send('pinUnit', { unitId: row.id, pinned }, row.version, {
+      words: `${row.tag} ${pinned ?? 'free'}`,
+    });
+  const lastIn = rows.findLast((row) => row.in && !row.pinned);
+  const anHour = (row: HoursRow) => Math.round((row.netMinor / row.minutes) * 60);
+  return (
+    <div>
+      <div className="grid gap-x-8 gap-y-2 border-b-2 border-ink pb-3 sm:grid-cols-[minmax(0,1fr)_auto] sm:items-end">
+        <label className="block text-row">
+          <b className="figures text-title">{duration(wanted)}</b> of hands{' '}
+          <span className="text-soft">(the next seven days have {duration(weekMinutes)})</span>
+          <input
+            type="range"
+            aria-label="Attended minutes to give away"
+            className="mt-1 block h-11 w-full accent-ink"
+            min={0}
+            max={Math.ceil(most / STEP) * STEP}
+            step={STEP}
+            value={wanted}
+            onChange={(event) => setWanted(Number(event.target.value))}
+            onPointerUp={() => go(wanted)}
+            onKeyUp={() => go(wanted)}
+            onBlur={() => wanted !== minutes && go(wanted)}
+          />
+        </label>
+        <p className="text-row sm:text-right">
+          <b className="text-title text-worth">
+            <Money minor={netMinor} plus />
+          </b>{' '}
+          over leaving them all as they are, in {duration(used)}.
+          <br />
+          An hour more brings{' '}
+          <b>
+            <Money minor={moreMinor} />
+          </b>
+          .{' '}
+          {boundMinor > netMinor && (
+            <>
+              No choice brings more than <Money minor={boundMinor} />.
+            </>
+          )}
+        </p>
+      </div>
+      {problem && <Problem>{problem.message}</Problem>}
+      {rows.length === 0 ? (
+        <Empty>No open units.</Empty>
+      ) : (
+        <table className="w-full border-collapse text-row">
+          <caption className="sr-only">Machines, those that get hours first</caption>
+          <thead>
+            <tr className="headrow">
+              <th className="w-[104px] py-1.5 font-normal">Tag</th>
+              <th className="font-normal">Machine</th>
+              <th className="text-right font-normal">wins</th>
+              <th className="text-right font-normal">hands</th>
+              <th className="hidden text-right font-normal sm:table-cell">an hour</th>
+              <th className="hidden pl-5 font-normal md:table-cell">
+                <span className="sr-only">Near the line</span>
+              </th>
+              <th className="text-right font-normal">
+                <span className="sr-only">Pinned</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row, i) => (
+              <tr
+                key={row.id}
+                className={`h-10 border-b border-rule ${i === line && i > 0 ? 'border-t-4 border-t-ink' : ''} ${row.in ? '' : 'text-soft'}`}
+              >
+                <th scope="row" className="text-left">
+                  <Link href={`/u/${row.tag}`} className="figures font-semibold text-ink">
+                    {row.tag}
+                  </Link>
+                </th>
+                <td className="max-w-[220px] truncate pr-3">{row.called}</td>
+                <td className="figures text-right">
+                  <Money minor={row.netMinor} plus />
+                </td>
+                <td className="figures text-right">{duration(row.minutes)}</td>
+                <td className="figures hidden text-right sm:table-cell">
+                  <Money minor={anHour(row)} />
+                </td>
+                <td className="hidden pl-5 text-note md:table-cell">
+                  {row.near === 'more' && 'in with an hour more'}
+                  {row.near === 'less' && 'out with an hour less'}
+                  {!row.in && row.near === null && row.netMinor <= 0 && 'working it wins nothing'}
+                  {!row.in &&
+                    row.near === null &&
+                    row.netMinor > 0 &&
+                    lastIn &&
+                    anHour(row) < anHour(lastIn) &&
+                    'the last above the line brings more an hour'}
+                </td>
+                <td className="text-right whitespace-nowrap">
+                  {row.pinned && (
+                    <b className="text-note text-ink">{row.pinned === 'in' ? 'always' : 'not now'} </b>
+                  )}
+                  {mayWrite &&
+                    (row.pinned ? (
+                      <Quiet
+                        disabled={busy}
+                        aria-label={`${row.tag}: pinned no more`}
+                        onClick={() => pin(row, null)}
+                      >
+                        let go
+                      </Quiet>
+                    ) : (
+                      <Quiet
+                        disabled={busy}
+                        aria-label={`${row.tag}: ${row.in ? 'not now' : 'always'}`}
+                        onClick={() => pin(row, row.in ? 'out' : 'in')}
+                      >
+                        {row.in ? 'not now' : 'all the same'}
+                      </Quiet>
+                    ))}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </div>
+  );
+}

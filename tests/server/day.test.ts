@@ -1,0 +1,121 @@
+import { describe, expect, it } from 'vitest';
+import { faultsOf } from '../oracles/timetable/feasible';
+import { database } from '@/db/client';
+import { cutOfHours, weekMinutes } from '@/shop/day/hours';
+import { dayPlan } from '@/shop/day/plan';
+import { dayView } from '@/shop/day/view';
+import { shop } from '@/db/schema';
+import { act, benchA, lotWith, openShop, owner, refusal, unitRow } from './shop';
+
+openShop('day');
+
+const always = { days: Array.from({ length: 7 }, () => '0-24'), away: [], places: {} };
+
+describe('when the house is open', () => {
+  it('what makes no sense is refused by its place, and nothing is changed', async () => {
+    const bad = await refusal(act(owner, 'setWeek', { ...always, days: ['9', '', '', '', '', '', '12-9'] }));
+    expect(bad?.message).toMatch(/"9" is not from and to.*"12-9" ends before it begins/);
+    expect((await refusal(act(owner, 'setWeek', { ...always, places: { kiln: 2 } })))?.message).toContain(
+      'kiln',
+    );
+    expect((await refusal(act(benchA, 'setWeek', always)))?.code).toBe('forbidden');
+    const [{ week }] = await database().select({ week: shop.week }).from(shop);
+    expect(week).toBeNull();
+  });
+  it('hands of the next seven days are everybody’s at a bench', async () => {
+    await act(owner, 'setWeek', always);
+    const all = await weekMinutes();
+    expect(all).toBeGreaterThan(6.9 * 1440);
+    const today = new Date().toISOString().slice(0, 10);
+    await act(owner, 'setWeek', { ...always, away: [{ person: null, from: today, to: '2099-01-01' }] });
+    expect(await weekMinutes()).toBe(0);
+    await act(owner, 'setWeek', always);
+  });
+});
+
+describe('the day', () => {
+  it('is planned from what stands on record, and nothing in it may not be', async () => {
+    const { units } = await lotWith(['laptop', 'desktop', 'laptop', 'small']);
+    const plan = await dayPlan();
+    expect(plan.fault).toBeNull();
+    expect(new Set(plan.tasks.map(({ unit }) => unit)).size).toBe(4);
+    expect(plan.placed).toHaveLength(plan.tasks.length);
+    const asked = {
+      objective: 'lateness' as const,
+      people: plan.people,
+      stations: plan.stations,
+      operations: plan.tasks,
+      units: plan.units.map(({ tag, due }) => ({ id: tag, due, weight: 1 })),
+      closed: plan.closed,
+    };
+    expect(faultsOf(asked as unknown as Parameters<typeof faultsOf>[0], plan.placed)).toEqual([]);
+    const view = dayView(plan, 7 * 1440);
+    // every machine is drawn, every act of hands stands in somebody's list
+    expect(view.strings).toHaveLength(4);
+    const acts = view.lists.flatMap((list) => list.acts);
+    const handed = plan.tasks.reduce((sum, { head, tail }) => sum + Number(head > 0) + Number(tail > 0), 0);
+    expect(acts).toHaveLength(handed);
+    const rows = new Set(view.rows.map(({ id }) => id));
+    for (const { bits } of view.strings) for (const bit of bits) expect(rows).toContain(bit.row);
+    expect(units).toHaveLength(4);
+  });
+  it('two people never get the same machine’s hands at once', async () => {
+    const { lists } = dayView(await dayPlan(), 7 * 1440);
+    const acts = lists.flatMap(({ person, acts: own }) => own.map((one) => ({ ...one, person })));
+    for (const one of acts)
+      for (const other of acts)
+        if (one.person < other.person && one.tag === other.tag)
+          expect(one.to <= other.from + 1e-6 || other.to <= one.from + 1e-6).toBe(true);
+  });
+  it('a promise comes first, and its chance is told; one that is over is refused', async () => {
+    const { units } = await lotWith(['laptop']);
+    const [{ unitId, tag }] = units;
+    const in8 = new Date(Date.now() + 8 * 3_600_000).toISOString();
+    await act(benchA, 'promiseUnit', { unitId, until: in8 });
+    const plan = await dayPlan();
+    const own = plan.units.find((unit) => unit.tag === tag)!;
+    expect(own.due).toBeGreaterThan(470);
+    expect(own.chance).toBeGreaterThan(0.5);
+    expect(own.done).toBeLessThan(own.due!);
+    // hardly any time is left: hardly any chance
+    await act(benchA, 'promiseUnit', { unitId, until: new Date(Date.now() + 20 * 60_000).toISOString() });
+    const late = (await dayPlan()).units.find((unit) => unit.tag === tag)!;
+    expect(late.chance).toBeLessThan(0.2);
+    const past = new Date(Date.now() - 60_000).toISOString();
+    expect((await refusal(act(benchA, 'promiseUnit', { unitId, until: past })))?.message).toContain(
+      'is over',
+    );
+    await act(benchA, 'promiseUnit', { unitId, until: null });
+    expect((await unitRow(unitId)).promisedAt).toBeNull();
+  });
+  it('nobody is ever there: said in words, and no plan', async () => {
+    await act(owner, 'setWeek', { ...always, days: Array.from({ length: 7 }, () => '') });
+    const { fault, placed } = await dayPlan();
+    expect(fault).toMatch(/longer than any opening/);
+    expect(placed).toEqual([]);
+    await act(owner, 'setWeek', always);
+  });
+});
+
+describe('which machines get the hours', () => {
+  it('as many as there are hours for, what is pinned stays, what is put off goes', async () => {
+    const all = (await cutOfHours(100_000))!;
+    const winning = all.list.filter(({ netMinor }) => netMinor > 0);
+    expect(all.list.filter((row) => row.in)).toHaveLength(winning.length);
+    const none = (await cutOfHours(0))!;
+    expect([none.netMinor, none.used]).toEqual([0, 0]);
+    const [best] = winning;
+    const some = (await cutOfHours(Math.ceil(best.minutes)))!;
+    expect(some.used).toBeLessThanOrEqual(Math.ceil(best.minutes));
+    expect(some.moreMinor).toBeGreaterThan(0);
+    await act(benchA, 'pinUnit', { unitId: best.id, pinned: 'out' });
+    const without = (await cutOfHours(100_000))!;
+    expect(without.list.find(({ id }) => id === best.id)).toMatchObject({ in: false, pinned: 'out' });
+    expect((await dayPlan()).units.map(({ tag }) => tag)).not.toContain(best.tag);
+    await act(benchA, 'pinUnit', { unitId: best.id, pinned: 'in' });
+    // it is worked although there are no hours
+    const held = (await cutOfHours(0))!;
+    expect(held.list.filter((row) => row.in).map(({ tag }) => tag)).toEqual([best.tag]);
+    await act(benchA, 'pinUnit', { unitId: best.id, pinned: null });
+  });
+});
