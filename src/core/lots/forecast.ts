@@ -120,6 +120,11 @@ export class LotForecast {
     this.cumulated = sum.chances.map((p) => (all += p));
   }
 
+  /** Mean of the square of the level of prices. */
+  get level2(): number {
+    return this.factors.reduce((all, factor, k) => all + this.weights[k] * factor ** 2, 0);
+  }
+
   /** Expected before anything is paid. */
   get mean(): number {
     return this.sum.values.reduce((all, value, i) => all + value * this.sum.chances[i], 0);
@@ -162,6 +167,14 @@ export class LotForecast {
     }
     return low;
   }
+}
+
+/** Standard deviation of what a lot brings, minor units. */
+export function deviationOf(forecast: LotForecast): number {
+  const { values, chances } = forecast.sum;
+  const mean = forecast.mean;
+  const second = values.reduce((sum, value, i) => sum + chances[i] * value ** 2, 0) * forecast.level2;
+  return Math.sqrt(Math.max(0, second - mean ** 2));
 }
 
 /** What one machine has to do with how uncertain a lot is. */

@@ -39,7 +39,55 @@ export function boundOf(ready: Ready): number {
     if (due !== null && due !== undefined) late += weight * Math.max(0, alone[u] - due);
     flow += alone[u];
   });
-  return late + Math.max(flow, handsBound(ready).sum) / 100;
+  return late + Math.max(flow, handsBound(ready).sum, ...stationFlows(ready, alone)) / 100;
+}
+
+/**
+ * Each station for itself, shortest work first, were it loaded whenever anybody is there: the least sum of all ends. While
+ * nobody is, each of its places can go on with what it holds and no more.
+ */
+function stationFlows(
+  { problem, tasks, unitOf, stationOf, fixed, hours }: Ready,
+  alone: Float64Array,
+): number[] {
+  const there = joined(hours.flat());
+  return problem.stations.map(({ capacity }, s) => {
+    const work = new Map<number, number>();
+    let longest = 0;
+    tasks.forEach((task, i) => {
+      // what nobody begins could be begun at night
+      if (stationOf[i] !== s || fixed.has(i) || task.head === 0) return;
+      const minutes = task.head + task.body + task.tail;
+      longest = Math.max(longest, minutes);
+      work.set(unitOf[i], (work.get(unitOf[i]) ?? 0) + minutes);
+    });
+    let sum = 0;
+    alone.forEach((end, u) => (sum += work.has(u) ? 0 : end));
+    let done = 0;
+    for (const minutes of [...work.values()].sort((a, b) => a - b))
+      sum += endingAt((done += minutes / capacity), longest);
+    return sum;
+  });
+
+  /** When so much of one place's time has gone by at the soonest. */
+  function endingAt(minutes: number, longest: number): number {
+    let left = minutes;
+    let at = 0;
+    for (const [from, to] of there) {
+      if (to <= at) continue;
+      if (from > at) {
+        // on into the night with what was begun: never more than it can hold
+        const night = Math.min(from - at, at === 0 ? 0 : longest);
+        if (night >= left) return at + left;
+        left -= night;
+        at = from;
+      }
+      if (to - at >= left) return at + left;
+      left -= to - at;
+      at = to;
+    }
+    return at + left;
+  }
 }
 
 /** Stations of one place: the soonest all on them can be ended, begun no sooner and with no less to follow than each has. */

@@ -8,6 +8,7 @@ import { ShopError } from '@/errors';
 import type { HoursRow } from '@/words/day';
 import { dayOf } from '@/words/time';
 import { runInWorker } from '@/workers/pool';
+import { houseNow } from '../house/tables';
 import { benchHands } from '../people/queries';
 import { shopRules } from '../rules/queries';
 import { weekOf } from './commands';
@@ -31,6 +32,15 @@ export async function weekMinutes(): Promise<number> {
   );
 }
 
+/** What a machine brings that nobody works on: sold as found, or scrapped; minor units. */
+const leftAsItIs = ({
+  evaluation,
+  stopMinor,
+}: Pick<typeof units.$inferSelect, 'evaluation' | 'stopMinor'>): number => {
+  const idle = (evaluation?.routes ?? []).filter(({ route }) => route === 'asFound' || route === 'recycle');
+  return idle.length ? Math.max(...idle.map(({ valueMinor }) => valueMinor)) : stopMinor;
+};
+
 /** Which machines get so many attended minutes, exactly; and what more of them would bring. */
 export async function cutOfHours(asked: number) {
   const rows = await database()
@@ -42,10 +52,11 @@ export async function cutOfHours(asked: number) {
     )
     .orderBy(desc(units.rankScore))
     .limit(MOST_UNITS);
+  const { tables } = await houseNow(database());
   const candidates = rows.map(({ unit }): Candidate => ({
     id: unit.id,
-    net: unit.valueMinor - unit.stopMinor,
-    minutes: Math.max(1, unit.handsMinutes),
+    net: unit.valueMinor - leftAsItIs(unit),
+    minutes: Math.max(1, unit.handsMinutes - tables.minutes[unit.chassis].asFound),
     pinned: unit.pinned ?? undefined,
   }));
   const minutes = Math.max(asked, pinnedMinutes(candidates));

@@ -124,7 +124,7 @@ export function Day({ view, me, until }: Props) {
                 })}{' '}
                 {time(due)}
               </span>
-              <b className="figures">{percent(chance)}</b>
+              <b className="figures whitespace-nowrap">{percent(chance)}</b>
             </p>
             <div className="mt-1 h-2 bg-track">
               <div
@@ -154,8 +154,8 @@ export function Day({ view, me, until }: Props) {
         )}
         {view.gap !== null && (
           <p className="mt-3 text-note text-soft">
-            This plan is at most {percent(view.gap)} from the best possible. It is made anew each time it is
-            opened.
+            No plan can bring machines to their end more than {percent(view.gap)} sooner. It is made anew each
+            time it is opened.
           </p>
         )}
       </aside>

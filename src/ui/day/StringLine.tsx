@@ -6,6 +6,8 @@ const TOP = 34;
 const PERSON = 44;
 const PLACE = 28;
 const WIDTH = 980;
+/** A string that waits longer than this stretch is drawn when its machine is chosen: many at once say nothing. */
+const NEAR = 150;
 
 /** Every machine a string through hands and stations: thick where hands are at it, double where it runs by itself. */
 export function StringLine({
@@ -21,7 +23,6 @@ export function StringLine({
   chosen: string | null;
   onChoose: (tag: string | null) => void;
 }) {
-  // prettier-ignore
   const at = new Map<string, number>();
   let height = TOP;
   view.rows.forEach((row, i) => {
@@ -87,6 +88,8 @@ export function StringLine({
           x={x}
           at={at}
           faint={chosen !== null && chosen !== string.tag}
+          chosen={chosen === string.tag}
+          near={until <= 36 * 60 ? NEAR : 0}
           onChoose={() => onChoose(chosen === string.tag ? null : string.tag)}
         />
       ))}
@@ -103,15 +106,19 @@ function MachineString({
   x,
   at,
   faint,
+  chosen,
+  near,
   onChoose,
 }: {
   string: DayString;
   x: (minute: number) => number;
   at: ReadonlyMap<string, number>;
   faint: boolean;
+  chosen: boolean;
+  /** Strings that wait longer are drawn when their machine is chosen. */
+  near: number;
   onChoose: () => void;
 }) {
-  // prettier-ignore
   const named = string.bits.findIndex((bit) => x(bit.to) - x(bit.from) > 44);
   return (
     <g className={faint ? 'opacity-20' : ''} onClick={onChoose}>
@@ -137,11 +144,11 @@ function MachineString({
                 <circle cx={b} cy={y} r={2.5} className="fill-ink" />
               </>
             )}
-            {to && (to.y !== y || to.x > b + 1) && (
+            {to && (to.y !== y || to.x > b + 1) && (chosen || to.x - b < near) && (
               <path
                 d={`M${b} ${y} C${b + 10} ${y} ${to.x - 10} ${to.y} ${to.x} ${to.y}`}
                 fill="none"
-                strokeWidth={1.2}
+                strokeWidth={chosen ? 2 : 1.2}
                 className="stroke-ink"
               />
             )}

@@ -43,7 +43,7 @@ export function AskingPlan({ asking, alike }: { asking: AskingView | null; alike
             {Math.round(asking.sold * 100)} of 100 such are sold by then.{' '}
             {asking.rests.sold + asking.rests.waited === 0
               ? 'No sale says yet how fast machines go here: a guess of the trade.'
-              : `By ${asking.rests.sold} sales and ${asking.rests.waited} still waiting.`}
+              : `By ${asking.rests.sold} sold and ${asking.rests.waited} still waiting.`}
           </p>
         </>
       )}
@@ -57,7 +57,7 @@ export function AskingPlan({ asking, alike }: { asking: AskingView | null; alike
                   {sale.unit ? <span className="figures font-semibold">{sale.unit}</span> : sale.at}{' '}
                   <span className="text-soft">{sale.called}</span>
                 </th>
-                <td className="figures text-right text-note">{sale.day}</td>
+                <td className="figures px-3 text-right text-note whitespace-nowrap">{sale.day}</td>
                 <td className="figures text-right font-semibold">
                   <Money minor={sale.minor} />
                 </td>

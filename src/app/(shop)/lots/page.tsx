@@ -17,7 +17,14 @@ export default async function LotsPage() {
     <Sheet>
       <div className="flex flex-wrap items-end justify-between gap-3 border-b-2 border-ink pb-2.5">
         <h1 className="text-page leading-8">Lots</h1>
-        {role !== 'viewer' && <ReceiveLink />}
+        <p className="flex flex-wrap items-end gap-5">
+          {paid && (
+            <Link href="/lots/bid" className="border-b border-current text-row">
+              What to bid for a lot
+            </Link>
+          )}
+          {role !== 'viewer' && <ReceiveLink />}
+        </p>
       </div>
       {lots.length === 0 ? (
         <Empty>No lots yet. Receive the first: what it is, what was paid, where it came from.</Empty>

@@ -1,0 +1,17 @@
+import type { Chassis } from '@/core/catalogue';
+import type { BidLine } from '@/core/lots/bid';
+
+/** A lot on offer, as a page shows it; money in minor units. */
+export interface BidView extends BidLine {
+  /** The most for the chance to lose one is ready to take; and what it brings on the average, as a bid. */
+  most: number;
+  even: number;
+  /** Hands it wants. */
+  minutes: number;
+  lines: BidLine[];
+  /** A hundred ways it can come out at this bid, each as likely. */
+  dots: number[];
+  decides: { chassis: Chassis; count: number; middleMinor: number; swingMinor: number }[];
+  /** What the level of all prices does to it. */
+  levelMinor: number;
+}
