@@ -68,7 +68,9 @@ export async function bidOn(asked: BidAsked): Promise<BidView | null> {
     ...line,
     most,
     minutes,
-    lines: [...new Set([...steps, bid])].sort((a, b) => a - b).map((each) => lineOf(forecast, each, asked)),
+    lines: [...new Set([...steps.filter((each) => Math.abs(each - bid) > bid / 50), bid])]
+      .sort((a, b) => a - b)
+      .map((each) => lineOf(forecast, each, asked)),
     // a hundred ways it can come out, each as likely
     dots: Array.from({ length: DOTS }, (_, i) => Math.round(forecast.quantile((i + 0.5) / DOTS) - paid)),
     decides: kinds

@@ -313,7 +313,13 @@ function Dots({
         wins: {100 - Math.round(loss * 100)} of 100
       </text>
       {[least, 0, middle, most].map((value, i) => (
-        <text key={i} x={x(value)} y={base + 16} textAnchor="middle" className="figures fill-soft text-fine">
+        <text
+          key={i}
+          x={x(value)}
+          y={base + 16}
+          textAnchor={i === 3 ? 'end' : i === 0 ? 'start' : 'middle'}
+          className="figures fill-soft text-fine"
+        >
           {round(value)}
         </text>
       ))}

@@ -21,6 +21,8 @@ interface Props {
 }
 
 const STEP = 30;
+/** Hands are counted in hours, however many. */
+const inHours = (minutes: number) => (minutes % 60 ? `${(minutes / 60).toFixed(1)} h` : `${minutes / 60} h`);
 
 /** Which machines get the hours there are, and where the line falls: more hours, fewer, and what an hour more brings. */
 export function Hours({
@@ -50,8 +52,8 @@ export function Hours({
     <div>
       <div className="grid gap-x-8 gap-y-2 border-b-2 border-ink pb-3 sm:grid-cols-[minmax(0,1fr)_auto] sm:items-end">
         <label className="block text-row">
-          <b className="figures text-title">{duration(wanted)}</b> of hands{' '}
-          <span className="text-soft">(the next seven days have {duration(weekMinutes)})</span>
+          <b className="figures text-title">{inHours(wanted)}</b> of hands{' '}
+          <span className="text-soft">(the next seven days have {inHours(weekMinutes)})</span>
           <input
             type="range"
             aria-label="Attended minutes to give away"
@@ -70,7 +72,7 @@ export function Hours({
           <b className="text-title text-worth">
             <Money minor={netMinor} plus />
           </b>{' '}
-          over leaving them all as they are, in {duration(used)}.
+          over leaving them all as they are, in {inHours(used)}.
           <br />
           An hour more brings{' '}
           <b>
