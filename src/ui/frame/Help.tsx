@@ -23,7 +23,9 @@ export function helpFor(path: string): string {
         record: 'history',
       }[side ?? ''] ?? 'find-out'
     );
-  if (place === 'lots') return name === 'one' ? 'one' : name ? 'lot' : 'lots';
+  if (place === 'lots') return name === 'one' || name === 'bid' ? name : name ? 'lot' : 'lots';
+  if (place === 'day' || place === 'hours') return place;
+  if (place === 'rules' && name === 'prices') return 'prices';
   if (place === 'bin') return 'bin';
   if (place === 'wanted') return 'wanted';
   if (place === 'build') return 'build';
