@@ -77,7 +77,7 @@ describe('which machines get the hours', () => {
     await browser.findElement(By.css(`button[aria-label="${first}: not now"]`)).click();
     await browser.wait(async () => !(await above()).includes(first), 15_000, 'it is still worked');
     await settled(browser);
-    await browser.findElement(By.css(`button[aria-label="${first}: pinned no more"]`)).click();
+    await browser.findElement(By.css(`button[aria-label="${first}: let go"]`)).click();
     await browser.wait(async () => (await above()).includes(first), 15_000, 'it did not come back');
   });
 });

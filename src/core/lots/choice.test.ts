@@ -7,21 +7,21 @@ const whole = (random: Random, most: number) => Math.floor(random() * (most + 1)
 
 /** The best of all choices there are, one by one. */
 function bestOfAll(units: readonly Candidate[], capacity: Capacity): number {
+  const names = Object.keys(capacity.stations);
+  const takes = units.map((unit) => [unit.minutes, ...names.map((name) => unit.stations?.[name] ?? 0)]);
+  const there = [capacity.minutes, ...names.map((name) => capacity.stations[name])];
   let best = 0;
-  for (let set = 0; set < 1 << units.length; set++) {
-    const chosen = units.filter((_, i) => set & (1 << i));
-    const minutes = chosen.reduce((sum, unit) => sum + unit.minutes, 0);
-    const fits =
-      minutes <= capacity.minutes &&
-      Object.entries(capacity.stations).every(
-        ([name, there]) => chosen.reduce((sum, unit) => sum + (unit.stations?.[name] ?? 0), 0) <= there,
-      );
-    if (fits)
-      best = Math.max(
-        best,
-        chosen.reduce((sum, { net }) => sum + net, 0),
-      );
-  }
+  const left = [...there];
+  const go = (i: number, net: number): void => {
+    if (left.some((own) => own < 0)) return;
+    best = Math.max(best, net);
+    for (let k = i; k < units.length; k++) {
+      takes[k].forEach((own, s) => (left[s] -= own));
+      go(k + 1, net + units[k].net);
+      takes[k].forEach((own, s) => (left[s] += own));
+    }
+  };
+  go(0, 0);
   return best;
 }
 

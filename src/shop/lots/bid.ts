@@ -6,6 +6,7 @@ import { catalogue } from '@/catalog';
 import { database } from '@/db/client';
 import type { BidView } from '@/words/bid';
 import { swapBinOfKind } from '../parts/bin';
+import { outcomesOf } from './forecast';
 import { evaluationFor, reckoningRules } from '../units/revalue';
 
 /** What is offered, counted by kind. */
@@ -39,13 +40,10 @@ async function unseen(
     bin,
     keeps: null,
   });
-  const { fromMinor, toMinor, counts } = evaluation.histogram;
-  const all = counts.reduce((sum, count) => sum + count, 0);
-  const wide = (toMinor - fromMinor) / counts.length;
-  const outcomes = counts.flatMap((count, i): Outcome[] =>
-    count ? [{ net: Math.round(fromMinor + (i + 0.5) * wide), p: count / all }] : [],
-  );
-  return { outcomes, minutes: evaluation.planMinutes + reckoning.house.tables.minutes[chassis].finish };
+  return {
+    outcomes: outcomesOf(evaluation),
+    minutes: evaluation.planMinutes + reckoning.house.tables.minutes[chassis].finish,
+  };
 }
 
 /** What a lot that was only counted makes at a bid, what to bid at most, and what decides it. */

@@ -143,17 +143,13 @@ export function Hours({
                   )}
                   {mayWrite &&
                     (row.pinned ? (
-                      <Quiet
-                        disabled={busy}
-                        aria-label={`${row.tag}: pinned no more`}
-                        onClick={() => pin(row, null)}
-                      >
+                      <Quiet disabled={busy} aria-label={`${row.tag}: let go`} onClick={() => pin(row, null)}>
                         let go
                       </Quiet>
                     ) : (
                       <Quiet
                         disabled={busy}
-                        aria-label={`${row.tag}: ${row.in ? 'not now' : 'always'}`}
+                        aria-label={`${row.tag}: ${row.in ? 'not now' : 'all the same'}`}
                         onClick={() => pin(row, row.in ? 'out' : 'in')}
                       >
                         {row.in ? 'not now' : 'all the same'}

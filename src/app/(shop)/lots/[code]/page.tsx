@@ -4,6 +4,8 @@ import { requireActor } from '@/server/session';
 import { unitsHere, type Asked } from '../../UnitsHere';
 import { seesMargins, shopRules } from '@/shop/rules/queries';
 import { lotByCode } from '@/shop/lots/queries';
+import { lotOutlook } from '@/shop/lots/forecast';
+import { Outlook } from '@/ui/lots/Outlook';
 import { AddUnit } from '@/ui/lots/AddUnit';
 import { LooseParts } from '@/ui/lots/LooseParts';
 import { LotCorrection } from '@/ui/lots/LotCorrection';
@@ -29,6 +31,7 @@ export default async function LotPage({ params, searchParams }: Props) {
     empty: 'No units yet: take in its manifest, or add machines by hand.',
   });
   const paid = seesMargins(actor.role, await shopRules());
+  const outlook = paid && lot.source !== 'owner' ? await lotOutlook(lot.id) : null;
   const mayWrite = actor.role !== 'viewer';
   return (
     <div className="flex flex-col gap-gutter">
@@ -63,6 +66,7 @@ export default async function LotPage({ params, searchParams }: Props) {
                 </>
               )}
             </p>
+            {outlook && <Outlook {...outlook} />}
             {actor.role === 'owner' && (
               <LotCorrection
                 lot={{
