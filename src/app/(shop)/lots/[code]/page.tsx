@@ -5,7 +5,7 @@ import { unitsHere, type Asked } from '../../UnitsHere';
 import { seesMargins, shopRules } from '@/shop/rules/queries';
 import { lotByCode } from '@/shop/lots/queries';
 import { lotOutlook } from '@/shop/lots/forecast';
-import { Outlook } from '@/ui/lots/Outlook';
+import { Outlook } from '@/ui/bid/Outlook';
 import { AddUnit } from '@/ui/lots/AddUnit';
 import { LooseParts } from '@/ui/lots/LooseParts';
 import { LotCorrection } from '@/ui/lots/LotCorrection';
