@@ -49,7 +49,7 @@ describe('a shop without sales', () => {
 // markets of other laws than the regression's: see tests/oracles/prices
 describe.each(Object.keys(LAWS))('a market of "%s"', (name) => {
   it.each([
-    [25, 0.2, [1, 2, 3, 4, 5]],
+    [25, 0.2, [1, 2, 3, 4, 5, 6, 7, 8]],
     [120, 0.12, [5]],
     [600, 0.09, [6]],
   ])('%i sales: machines not sold yet within %f, half of them', (count, most, seeds) => {
