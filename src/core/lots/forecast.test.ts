@@ -91,6 +91,16 @@ describe('what a lot makes', () => {
       expect(forecast.below(bid + 1)).toBeGreaterThan(share);
     }
   });
+  it('exactly the chance that is taken is not more than it, with an unsure level too', () => {
+    const coin = [
+      { net: 0, p: 0.5 },
+      { net: 1000, p: 0.5 },
+    ];
+    // whatever is paid below the other side of the coin loses half of the time
+    expect(new LotForecast(sumOf([coin]), 0).quantile(0.5)).toBe(1000);
+    expect(new LotForecast(sumOf([coin]), 0.1).quantile(0.5)).toBeGreaterThan(600);
+    expect(new LotForecast(sumOf([coin]), 0.1).quantile(0.49)).toBeCloseTo(0, 3);
+  });
   it('what machines have in common widens it: a bad source is bad for all of them', () => {
     const good: Outcome[] = [
       { net: 8000, p: 0.8 },

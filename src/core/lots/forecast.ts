@@ -162,7 +162,7 @@ export class LotForecast {
     let high = edge(this.sum.values.at(-1)!);
     for (let round = 0; round < 60; round++) {
       const middle = (low + high) / 2;
-      if (this.below(middle) <= share) low = middle;
+      if (this.below(middle) <= share + 1e-9) low = middle;
       else high = middle;
     }
     return low;
