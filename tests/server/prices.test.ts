@@ -96,6 +96,8 @@ describe('prices that learn', () => {
   it('a sale says which model foretold it', async () => {
     const { version } = await act<{ version: number }>(owner, 'learnPrices', {});
     await act(owner, 'keepPrices', { version });
+    const { outliers } = await pricesPage();
+    expect(outliers.length).toBeGreaterThan(0);
     const id = await unit();
     await counted(id, 0);
     await act(benchA, 'listUnit', { unitId: id, askMinor: 9000, as: 'as found' });
@@ -105,6 +107,8 @@ describe('prices that learn', () => {
     expect(figures!.foretold.version).toContain(`prices ${version}`);
     // and it is one of the sales the next is learnt from
     expect((await pricesPage()).own).toBe(1);
+    // and what the model leaves out is still what it left out
+    expect((await pricesPage()).outliers).toEqual(outliers);
     await act(owner, 'tablePrices', {});
   });
   it('a model that was refused stays on record and is not reckoned with', async () => {

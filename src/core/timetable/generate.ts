@@ -1,5 +1,5 @@
 import { joined, NEVER, openFor, Taken } from './calendar';
-import { costOf, ordered, type Placed, type Span, type Task, type Timetabled } from './problem';
+import { ordered, type Placed, type Span, type Task, type Timetabled } from './problem';
 
 /** A problem made ready: numbers instead of names. */
 export interface Ready {
@@ -422,15 +422,4 @@ export function placedOf({ problem, tasks }: Ready, made: Made): Placed[] {
       tail: made.tail[i],
     };
   });
-}
-
-/** What a plan costs, from its places. */
-export function costOfPlaced(problem: Timetabled, placed: readonly Placed[]): number {
-  const tasks = new Map(problem.operations.map((task) => [task.id, task]));
-  const ends = new Map<string, number>();
-  for (const each of placed) {
-    const task = tasks.get(each.id)!;
-    ends.set(task.unit, Math.max(ends.get(task.unit) ?? 0, each.tail + task.tail));
-  }
-  return costOf(problem, ends);
 }

@@ -45,6 +45,7 @@ export interface Job {
   weight: number;
 }
 
+/** What a plan costs: minutes late by their weight, and a hundredth of each unit's end; or when the last is done. */
 export type Objective = 'lateness' | 'makespan';
 
 export interface Timetabled {
@@ -74,20 +75,6 @@ export interface Plan {
   cost: number;
   /** No plan costs less. */
   bound: number;
-}
-
-/** When an operation is ended. */
-export const endOf = (placed: Placed, task: Task): number => placed.tail + task.tail;
-
-/** What a plan costs; see `Timetabled.objective`. A unit is done when its last operation is. */
-export function costOf(problem: Timetabled, ends: ReadonlyMap<string, number>): number {
-  if (problem.objective === 'makespan') return Math.max(0, ...ends.values());
-  return problem.units.reduce((sum, { id, due, weight }) => {
-    const end = ends.get(id);
-    if (end === undefined) return sum;
-    const late = due === null || due === undefined ? 0 : Math.max(0, end - due);
-    return sum + weight * late + end / 100;
-  }, 0);
 }
 
 /** A few names of many. */

@@ -24,7 +24,6 @@ export interface LearntModel extends PriceModel {
 }
 
 const WORDS: Partial<Record<Group, (spec: Offered) => string>> = {
-  base: ({ chassis, level }) => `a ${chassis}${level === null ? '' : ` of level ${level}`}`,
   screen: ({ screenIn }) => (screenIn ? `${screenIn} inch screen` : 'screen not known'),
   told: ({ as }) => (as && as !== 'graded' ? `sold ${as}` : 'graded'),
   channel: ({ channel }) => (channel ? `sold ${channel}` : 'sold where it usually is'),

@@ -124,6 +124,19 @@ export interface ModelFacts {
   error: { learnt: number; table: number };
   /** On the sales since the model that stands was made: its error, and this one's on the same. Nothing: none since. */
   since?: { sales: number; before: number; now: number };
+  /** Sales left out because they cannot be one of the others, as they stood when it was made. */
+  outliers?: SaleLeftOut[];
+}
+
+/** A sale that was left out, where it is found, and what one like it would have fetched. */
+export interface SaleLeftOut {
+  /** Tag of the unit, or its file and line. */
+  at: string;
+  unit: string | null;
+  called: string;
+  day: string;
+  minor: number;
+  expectedMinor: number;
 }
 
 /** Models of prices, one made of each fit; the newest that is kept is reckoned with. None is overwritten. */

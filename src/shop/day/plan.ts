@@ -14,6 +14,7 @@ import { benchHands } from '../people/queries';
 import { shopRules } from '../rules/queries';
 import { operationHere } from '../rules/times';
 import { standingOf, wayFrom } from '../units/remaining';
+import { FIND_OUT } from '../work/clock';
 import { weekOf } from './commands';
 
 /** So many machines are planned at once, the most pressing first; so many days ahead. */
@@ -51,9 +52,6 @@ export interface DayPlan {
   fault: string | null;
 }
 
-/** What may not run while nobody is there, in the house's words, with the reason the house gives it. */
-export type NotAtNight = string[];
-
 const stopOf = (route: string, source: string): StopRoute =>
   source === 'owner' ? 'handOver' : (['harvest', 'recycle', 'asFound'] as const).find((one) => one === route) ?? 'disclose'; // prettier-ignore
 
@@ -73,7 +71,7 @@ async function pressing() {
     )
     .orderBy(
       desc(
-        sql`exists (select 1 from work w where w.unit_id = units.id and w.status in ('running', 'paused', 'alone') and w.ref <> 'finding-out')`,
+        sql`exists (select 1 from work w where w.unit_id = units.id and w.status in ('running', 'paused', 'alone') and w.ref <> ${FIND_OUT})`,
       ),
       sql`${units.promisedAt} asc nulls last`,
       desc(sql`coalesce(${units.pinned}, '') = 'in'`),

@@ -132,6 +132,10 @@ export const learnPrices = defineCommand({
       own: known.filter(({ unit }) => unit !== null).length,
       elsewhere: known.filter(({ unit }) => unit === null).length,
       error: learnt.error,
+      outliers: learnt.outliers.map(({ sale, expectedMinor }) => {
+        const { at, unit, called, day, minor } = known[sale];
+        return { at, unit, called, day, minor, expectedMinor };
+      }),
       ...(await sinceThen(tx, known, house.tables.prices, today)),
     };
     const [made] = await tx

@@ -1,25 +1,14 @@
-import { desc, isNull } from 'drizzle-orm';
+import { desc, eq, isNull, sql } from 'drizzle-orm';
 import type { Stretch } from '@/core/value/daysToSale';
 import { mostAlike } from '@/core/value/learnt';
 import type { Offered } from '@/core/value/columns';
-import { sql } from 'drizzle-orm';
-import { database } from '@/db/client';
-import { pastImports } from '@/db/schema';
-import { keptNow, newestModels } from '../learnt/model';
-import { salesKnown, type FoundSale } from './sales';
+import { database, type Database } from '@/db/client';
+import { pastImports, priceModels, type SaleLeftOut } from '@/db/schema';
+import { keptNow, newestModels, type Kept } from '../learnt/model';
+import { salesKnown } from './sales';
 
 const SHOWN_MODELS = 8;
 const SHOWN_OUTLIERS = 40;
-
-/** A sale that cannot be one of the others, with where it is found. */
-export interface OutlierView {
-  at: string;
-  unit: string | null;
-  called: string;
-  day: string;
-  minor: number;
-  expectedMinor: number;
-}
 
 /** What the shop has learnt of prices, what was proposed, and what it was learnt from. */
 export async function pricesPage() {
@@ -36,28 +25,27 @@ export async function pricesPage() {
     imports,
     own: known.filter(({ unit }) => unit !== null).length,
     elsewhere: known.filter(({ unit }) => unit === null).length,
-    outliers: kept ? outliersOf(kept.learnt.outliers, known) : [],
+    outliers: (await leftOut(db, kept)).slice(0, SHOWN_OUTLIERS),
   };
 }
 
-/** Outliers are kept by their place among the sales of their day; what came since stands behind them. */
-function outliersOf(
-  found: readonly { sale: number; expectedMinor: number }[],
-  known: readonly FoundSale[],
-): OutlierView[] {
-  return found.slice(0, SHOWN_OUTLIERS).flatMap(({ sale, expectedMinor }) => {
-    const own = known[sale];
-    return own
-      ? [{ at: own.at, unit: own.unit, called: own.called, day: own.day, minor: own.minor, expectedMinor }]
-      : [];
-  });
+/** What the model in use leaves out: by name, for sales come and go. */
+async function leftOut(db: Database, kept: Kept | null): Promise<SaleLeftOut[]> {
+  if (!kept) return [];
+  const [row] = await db
+    .select({ facts: priceModels.facts })
+    .from(priceModels)
+    .where(eq(priceModels.version, kept.version));
+  return row?.facts.outliers ?? [];
 }
 
 /** The sales most like a machine, in words a bench knows them by. */
 export async function alikeSales(spec: Offered, count = 3) {
   const db = database();
   const [known, kept] = await Promise.all([salesKnown(db), keptNow(db)]);
-  const leave = new Set(kept?.learnt.outliers.map(({ sale }) => sale));
+  const name = ({ at, day, minor }: Pick<SaleLeftOut, 'at' | 'day' | 'minor'>) => `${at} ${day} ${minor}`;
+  const out = new Set((await leftOut(db, kept)).map(name));
+  const leave = new Set(known.flatMap((sale, i) => (out.has(name(sale)) ? [i] : [])));
   return mostAlike(known, spec, count, leave).map(({ sale }) => known[sale]);
 }
 
