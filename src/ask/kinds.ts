@@ -12,7 +12,8 @@ import { MOST, SLOT_RULES } from '@/core/memory/board';
 import { nextTrial } from '@/core/memory/next';
 import { GRADES, type PriceSpec } from '@/core/price/model';
 import { tableModel } from '@/core/price/table';
-import { codeInWords, codeOf, decode, normaliseCode, type CodeTable } from '@/core/tapper/decode';
+import { codeInWords, codeOf, decode, type CodeTable } from '@/core/tapper/decode';
+import { codesIn } from '@/core/tapper/written';
 import { readRhythm, type Tap } from '@/core/tapper/rhythm';
 import { readCodeTables } from '@/formats/codes';
 import { caseShape, diagnose } from './diagnosis/case';
@@ -201,7 +202,9 @@ interface CodesAsked {
   csv?: string;
 }
 const codesShape = Joi.object({
-  code: Joi.string().max(80).description('as people write it: "3-2", "1 long 2 short"'),
+  code: Joi.string()
+    .max(80)
+    .description('as people write it: "3-2", "1 long 2 short", "0x7B", "lamps 1 3", a message'),
   taps: Joi.array()
     .max(2_000)
     .items(Joi.object({ down: Joi.number().required(), up: Joi.number().required() }))
@@ -221,14 +224,17 @@ function answerCodes({ code, taps, csv }: CodesAsked) {
         .map(({ where, reason }) => `${where} ${reason}`)
         .join('; ')}.`,
     );
-  let signs: string | null;
+  let signs: string[];
   try {
-    signs = code === undefined ? codeOf(readRhythm(taps!)) : normaliseCode(code);
+    signs = code === undefined ? [codeOf(readRhythm(taps!)) ?? []].flat() : codesIn(code);
   } catch (error) {
     throw new ShopError('invalid', `code: ${(error as Error).message}.`);
   }
-  if (signs === null) return { code: null, words: 'no repeating group in it yet', matches: [] };
-  return { code: signs, words: codeInWords(signs), matches: decode(signs, read.tables) };
+  if (signs.length === 0) return { code: null, words: 'no repeating group in it yet', matches: [] };
+  const matches = decode(signs, read.tables);
+  // of what can be read in two ways the tables decide
+  const said = matches.find(({ off, line }) => off === 0 && signs.includes(line.code))?.line.code ?? signs[0];
+  return { code: said, readings: signs, words: codeInWords(said), matches };
 }
 
 interface WithHouse {

@@ -53,6 +53,7 @@ export const upgradesShape = Joi.object({
         id: Joi.string().max(60).required(),
         gb: size.required(),
         worthMinor: minor.default(0),
+        soldered: Joi.boolean().description('to the board: it never comes out'),
       }),
     )
     .default([]),

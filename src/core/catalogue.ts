@@ -238,6 +238,8 @@ export interface Finding {
   tool?: Tool;
   /** What a seller says names a part: only a fault of this finding's group bears it out. */
   blames?: true;
+  /** Of what is said: questions that settle whether it is so, and the outcomes that say yes. */
+  settledBy?: Record<string, readonly string[]>;
   /** Answered by what is known: with these facts all there, the answer is the outcome of a sound machine. */
   follows?: Fact[];
   source: string;

@@ -19,6 +19,18 @@ describe('tables of codes', () => {
     expect(json.faults).toEqual([]);
     expect(json.tables.map((table) => table.codes.length)).toEqual([6, 3]);
   });
+  it('displays, lamps and messages; a table says how it means counts', () => {
+    const { tables, faults } = readCodeTables(
+      'maker,source,code,meaning,points,notation\nOne / One Works,own,0x7B,Memory,memory,\nOne / One Works,own,lamps 1 3,Board,,\nOne / One Works,own,No bootable device,No system,,\nTwo,own,3-2,Graphics,graphics,long and short\n',
+    );
+    expect(faults).toEqual([]);
+    expect(tables.flatMap(({ codes }) => codes.map(({ code }) => code))).toEqual([
+      '0x7B',
+      'lamps 1 3',
+      '“no bootable device”',
+      'LLLSS',
+    ]);
+  });
   it('takes semicolons, a byte order mark, capitals in the heading and a missing column of points', () => {
     const { tables, faults } = readCodeTables(
       '\ufeffMaker;Source;Code;Meaning\nOne;own notes;3-2;"Memory; fails"\n',

@@ -1,4 +1,5 @@
-import { CODE_POINTS, normaliseCode, type CodePoint, type CodeTable } from '@/core/tapper/decode';
+import { CODE_POINTS, type CodePoint, type CodeTable } from '@/core/tapper/decode';
+import { normaliseCode, type Notation } from '@/core/tapper/written';
 import { readJson } from './json';
 import { readTable } from './table';
 
@@ -48,7 +49,7 @@ export function readCodeTables(text: string): { tables: CodeTable[]; faults: Cod
     }
     let code: string;
     try {
-      code = normaliseCode(row.code);
+      code = normaliseCode(row.code, row.notation);
     } catch (error) {
       refuse(`code ${(error as Error).message}`);
       continue;
@@ -72,7 +73,11 @@ interface Row {
   code: string;
   meaning: string;
   points: string;
+  /** How bare counts are meant. */
+  notation: Notation;
 }
+
+const notationOf = (text: string): Notation => (/long/i.test(text) ? 'long and short' : 'pauses');
 
 function fromCsv(text: string): { rows: Row[]; faults: CodeFault[] } {
   const table = readTable(text);
@@ -100,6 +105,7 @@ function fromCsv(text: string): { rows: Row[]; faults: CodeFault[] } {
         code: cell('code'),
         meaning: cell('meaning'),
         points: cell('points'),
+        notation: notationOf(cell('notation')),
       };
     }),
   };
@@ -113,7 +119,7 @@ function fromJson(text: string): { rows: Row[]; faults: CodeFault[] } {
   const text0 = (item: unknown) =>
     typeof item === 'string' || typeof item === 'number' ? String(item).trim() : '';
   const rows = list.flatMap((table: unknown, t): Row[] => {
-    const { maker, source, codes } = (table ?? {}) as { maker?: unknown; source?: unknown; codes?: unknown };
+    const { maker, source, codes, notation } = (table ?? {}) as Record<string, unknown>;
     if (!Array.isArray(codes)) {
       faults.push({ where: `table ${t + 1}`, reason: 'has no list "codes"' });
       return [];
@@ -127,6 +133,7 @@ function fromJson(text: string): { rows: Row[]; faults: CodeFault[] } {
         code: text0(code),
         meaning: text0(meaning),
         points: text0(points),
+        notation: notationOf(text0(notation)),
       };
     });
   });

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { readCodeTables } from './codes';
-import { claimsIn } from './claims';
+import { claimsIn } from './claims/reader';
 import { guessColumns, readManifest, readManifestTable } from './manifest';
 import { REPORT_KINDS, readReport } from './report/bundle';
 

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { gigabytesIn } from '@/core/record/sizes';
-import { claimsIn } from './claims';
+import { claimsIn } from './claims/reader';
 import { chassisFrom, guessColumns, readManifest, readManifestTable } from './manifest';
 
 const read = (text: string) => {

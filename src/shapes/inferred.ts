@@ -68,10 +68,9 @@ declare module 'joi' {
     number(): NumberSchema<number>;
     boolean(): BooleanSchema<boolean>;
     object<M extends Fields>(fields: M): ObjectSchema<FieldsOf<M>>;
-    alternatives<A extends Joi.Schema, B extends Joi.Schema>(
-      a: A,
-      b: B,
-    ): AlternativesSchema<ValueOf<A> | ValueOf<B>>;
+    alternatives<S extends readonly Joi.Schema[]>(
+      ...schemas: S
+    ): AlternativesSchema<{ [N in keyof S]: ValueOf<S[N]> }[number]>;
     valid<const V extends readonly Plain[]>(...values: V): AnySchema<V[number]> & Only<V[number]>;
   }
 }

@@ -42,6 +42,8 @@ import { recordElectrical } from './readings/electrical';
 import * as runs from './readings/runs';
 import * as models from './models/commands';
 import * as clean from './hands/clean';
+import * as notes from './hands/notes';
+import * as partCount from './parts/count';
 import * as damage from './hands/damage';
 import * as owners from './hands/owner';
 import * as value from './value/commands';
@@ -74,7 +76,14 @@ const all = [
   mat.takeBackMat,
   clean.markSoil,
   clean.cleanStep,
+  notes.noteUnit,
+  notes.closePoint,
+  notes.takeBackNote,
+  partCount.countBin,
+  partCount.partFound,
+  partCount.writeOffPart,
   clean.stainStays,
+  clean.cleanedElsewhere,
   clean.saySurface,
   clean.takeBackClean,
   rules.setSchools,
@@ -131,6 +140,7 @@ const all = [
   places.harvestParts,
   takes.noteTakes,
   build.buildUnit,
+  build.takeBackBuild,
   wants.wantPart,
   wants.quotePart,
   wants.orderPart,

@@ -47,6 +47,32 @@ export interface DayAct {
   ends: boolean;
 }
 
+/** One thing that lies open at the end of a day. */
+export interface DayEndLine {
+  tag: string;
+  words: string;
+  note: string;
+  /** Where it is ended. */
+  href: string;
+  /** Attended minutes. */
+  minutes: number;
+}
+
+/** The end of a day: what is to be ended, put back, stopped, left to run; and what could be started. */
+export interface DayEndView {
+  /** On the house's clock; null: it is not open any more today. */
+  closes: string | null;
+  closesIn: number | null;
+  people: number;
+  minutes: number;
+  there: number | null;
+  fits: boolean;
+  begun: DayEndLine[];
+  lying: DayEndLine[];
+  running: (DayEndLine & { then: 'over' | 'runs on' | 'stop it' })[];
+  start: DayEndLine[];
+}
+
 /** "9:05" on the house's clock, so many minutes after an instant. */
 export function clockAt(zero: string, minute: number, zone: string): string {
   return new Date(Date.parse(zero) + minute * 60_000).toLocaleTimeString('en-GB', {

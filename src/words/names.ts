@@ -73,10 +73,14 @@ export const STOP_NAMES: Record<SaleRoute, string> = {
 
 /** What an outer surface is made of. */
 export const SURFACE_WORDS: Record<SurfaceKind, string> = {
-  painted: 'painted',
+  painted: 'painted metal',
+  lacquer: 'painted plastic',
   plastic: 'bare plastic',
+  metal: 'bare metal',
   glass: 'bare glass',
   coat: 'coated (most screens)',
-  rubber: 'rubbery, soft to the touch',
+  soft: 'soft-touch coat',
+  rubber: 'rubber',
   styrene: 'clear or brittle plastic',
+  cloth: 'cloth',
 };

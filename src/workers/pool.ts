@@ -45,6 +45,7 @@ const LANE_OF: Record<Name, Lane> = {
   labels: 'paper',
   passport: 'paper',
   certificate: 'paper',
+  workList: 'paper',
   ask: 'questions',
   diagnose: 'questions',
 };

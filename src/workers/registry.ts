@@ -36,6 +36,7 @@ import {
 import { certificatePdf, type Certificate } from '@/formats/print/certificate';
 import { labelSheet, type Label } from '@/formats/print/labels';
 import { passportPdf, type Passport } from '@/formats/print/passport';
+import { workListPdf, type WorkList } from '@/formats/print/workList';
 import { readReport, type ReportFile } from '@/formats/report/bundle';
 import { asJpeg } from '@/pictures/photo';
 import { codesInPhoto } from '@/pictures/barcode';
@@ -221,6 +222,7 @@ export const registry = {
   passport: async (passport: Passport): Promise<Uint8Array> =>
     passportPdf({ ...passport, photos: await asJpeg(passport.photos) }),
   certificate: (paper: Certificate): Promise<Uint8Array> => certificatePdf(paper),
+  workList: (list: WorkList): Promise<Uint8Array> => workListPdf(list),
   photo: (upload: Uint8Array) => readyPhoto(upload),
   codes: (upload: Uint8Array) => codesInPhoto(upload),
 };

@@ -130,7 +130,7 @@ describe('an ending leads on', () => {
     await open('/u/WQ-0018');
     await (await openBox(browser)).sendKeys('blow and brush');
     await (await see(browser, 'log it as done')).click();
-    await browser.wait(until.urlContains('log=clean-inside'), 10_000);
+    await browser.wait(until.urlContains('log=clean-plan'), 10_000);
     await browser.findElement(By.xpath("//button[normalize-space(.)='Log it']")).click();
     await see(browser, 'On record: Blow and brush the inside');
   });

@@ -248,7 +248,7 @@ describe('work', () => {
   it('keeps hands and running alone apart; one pair of hands does one thing', async () => {
     const { units } = await lotWith(['small', 'small']);
     const [a, b] = units.map((unit) => ({ unitId: unit.unitId }));
-    const first = await act<{ workId: string }>(benchA, 'startWork', { ...a, ref: 'clean-inside' });
+    const first = await act<{ workId: string }>(benchA, 'startWork', { ...a, ref: 'clean-plan' });
     const second = await act<{ workId: string }>(benchA, 'startWork', { ...b, ref: 'erase-drive' });
     expect((await workOf(units[0].unitId))[0].status).toBe('paused');
     await act(benchA, 'leaveAlone', { ...b, workId: second.workId, minutes: 90, station: 'dock 1' });

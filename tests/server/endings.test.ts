@@ -81,7 +81,7 @@ describe('deciding', () => {
     expect(await refusal(act(benchA, 'decide', { unitId, route: 'disclose' }))).toMatchObject({
       code: 'refused',
     });
-    await act(benchA, 'logWork', { unitId, ref: 'clean-inside', minutes: 12 });
+    await act(benchA, 'logWork', { unitId, ref: 'clean-plan', minutes: 12 });
     expect((await wayToEnd(await unitRow(unitId), 'disclose')).left.map(({ what }) => what)).not.toContain(
       'clean',
     );
@@ -118,7 +118,7 @@ describe('the path on the ticket', () => {
     // what nobody could tell has been looked at too
     expect((await line(unitId, 'looked')).note).toBe(note.replace('0 of', '2 of'));
     expect(await line(unitId, 'data')).toMatchObject({ state: 'open', note: 'drives not counted' });
-    await act(benchA, 'startWork', { unitId, ref: 'clean-inside' });
+    await act(benchA, 'startWork', { unitId, ref: 'clean-plan' });
     expect(await line(unitId, 'hands')).toMatchObject({ state: 'open', next: true });
     const done = await proved();
     expect(await line(done, 'data')).toMatchObject({ state: 'done', note: '1 drive, seen to' });
@@ -127,7 +127,7 @@ describe('the path on the ticket', () => {
     expect(await line(done, 'papers')).toMatchObject({ state: 'done', note: 'ready' });
     await act(benchA, 'decide', { unitId: done, route: 'disclose' });
     expect(await next(done)).toBe('cleaned');
-    await act(benchA, 'logWork', { unitId: done, ref: 'clean-inside', minutes: 12 });
+    await act(benchA, 'logWork', { unitId: done, ref: 'clean-plan', minutes: 12 });
     expect(await next(done)).toBe('shelf');
     await list(done);
     expect(await next(done)).toBe(null);
@@ -245,7 +245,7 @@ describe('the run that erases', () => {
     const { workId } = await act<{ workId: string }>(benchA, 'startWork', { unitId, ref: 'erase-drive' });
     const { kind: _, ...how } = ERASED;
     const erased = { componentId: drive.id, ...how };
-    const other = await act<{ workId: string }>(benchA, 'startWork', { unitId, ref: 'clean-outside' });
+    const other = await act<{ workId: string }>(benchA, 'startWork', { unitId, ref: 'clean-plan' });
     expect(await refusal(act(benchA, 'finishWork', { unitId, workId: other.workId, erased }))).toMatchObject({
       code: 'invalid',
     });

@@ -33,7 +33,7 @@ describe('the wall', () => {
   it('names whose clock runs on what, and nobody who paused or has not answered for long', async () => {
     const here = async (tag: string) => (await handsNow()).filter((block) => block.tag === tag);
     const [{ unitId, tag }] = (await lotWith(['desktop'])).units;
-    const { workId } = await act<{ workId: string }>(benchB, 'startWork', { unitId, ref: 'clean-inside' });
+    const { workId } = await act<{ workId: string }>(benchB, 'startWork', { unitId, ref: 'clean-plan' });
     await ago(unitId, 4);
     expect(await here(tag)).toEqual([
       expect.objectContaining({ person: 'Bench B', title: 'Blow and brush the inside', minutes: 0 }),
@@ -156,10 +156,10 @@ describe('work told afterwards', () => {
   });
   it('cleaning has no verdict; what is open here is ended here; what stays is not wiped', async () => {
     const unitId = await machine();
-    await act(benchA, 'logWork', { unitId, ref: 'clean-inside', minutes: 14 });
+    await act(benchA, 'logWork', { unitId, ref: 'clean-plan', minutes: 14 });
     expect(await database().select().from(observations).where(eq(observations.unitId, unitId))).toEqual([]);
-    await act(benchA, 'startWork', { unitId, ref: 'clean-inside' });
-    expect(await refusal(act(benchA, 'logWork', { unitId, ref: 'clean-inside', minutes: 3 }))).toMatchObject({
+    await act(benchA, 'startWork', { unitId, ref: 'clean-plan' });
+    expect(await refusal(act(benchA, 'logWork', { unitId, ref: 'clean-plan', minutes: 3 }))).toMatchObject({
       code: 'refused',
     });
     await act(benchA, 'setKeeps', { unitId, keeps: true });
@@ -194,7 +194,7 @@ describe('work told afterwards', () => {
     expect((await bookOf(unitId)).minutes).toBeCloseTo(minutes, 2);
     expect(await refusal(act(benchA, 'takeBackWork', { unitId, workId }))).toMatchObject({ code: 'refused' });
     // what a clock runs for is ended before it is taken back, and is open again then
-    const begun = await act<{ workId: string }>(benchA, 'startWork', { unitId, ref: 'clean-inside' });
+    const begun = await act<{ workId: string }>(benchA, 'startWork', { unitId, ref: 'clean-plan' });
     expect(await refusal(act(benchA, 'takeBackWork', { unitId, workId: begun.workId }))).toMatchObject({
       code: 'refused',
     });

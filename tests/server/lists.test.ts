@@ -37,7 +37,7 @@ describe('a list that can be steered', () => {
     expect(await tags('hands=mine', { person: benchA.id })).toEqual([]);
     const { workId } = await act<{ workId: string }>(benchA, 'startWork', {
       unitId: made[1].unitId,
-      ref: 'clean-inside',
+      ref: 'clean-plan',
     });
     expect(await tags('hands=mine', { person: benchA.id })).toEqual([b]);
     expect(await tags('hands=mine', { person: benchB.id })).toEqual([]);

@@ -62,7 +62,7 @@ describe('a machine with a standing danger is not powered, whatever asks', () =>
         ]);
       }
       // what is done to it cold goes on
-      expect(await refusal(act(benchA, 'startWork', { unitId, ref: 'clean-inside' }))).toBeNull();
+      expect(await refusal(act(benchA, 'startWork', { unitId, ref: 'clean-plan' }))).toBeNull();
       expect(await refusal(act(benchA, 'recordTest', { unitId, test: 'hinge', result: 'pass' }))).toBeNull();
       await saw(unitId, clears, clean);
       for (const [name, more] of ways(unitId, componentId))

@@ -174,7 +174,7 @@ describe('the books', () => {
     await act(benchA, 'fitPart', { ...on, componentId: drive.componentId });
     await act(benchA, 'fitPart', { ...on, componentId: spare.componentId });
     await act(benchA, 'takePart', { ...on, componentId: spare.componentId, to: 'bin' }); // tried and put back: no cost
-    const { workId } = await act<{ workId: string }>(benchA, 'startWork', { ...on, ref: 'clean-outside' });
+    const { workId } = await act<{ workId: string }>(benchA, 'startWork', { ...on, ref: 'clean-plan' });
     await act(benchA, 'finishWork', { ...on, workId });
     const end = new Date();
     await database()

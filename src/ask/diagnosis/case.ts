@@ -28,7 +28,7 @@ import { compareSteps } from '@/core/steps/compare';
 import { inspectUnit } from '@/core/steps/inspect';
 import type { Sighted } from '@/core/steps/sighted';
 import { overrideFaults, withOverrides, type CatalogueOverrides } from '@/core/belief/overrides';
-import { claimsIn } from '@/formats/claims';
+import { claimsIn } from '@/formats/claims/reader';
 import { ShopError } from '@/errors';
 import { overridesShape } from '@/shapes/overrides';
 

@@ -34,11 +34,29 @@ export const cleaning: CleanTables = {
     { soil: 'liquid', from: 1, inside: true, words: 'dried liquid inside' },
     { soil: 'tar', from: 3, inside: true, words: 'heavy tar inside' },
   ],
+  spreads: ['metal'],
+  // common practice: a smell that is aired before what it comes from has gone is back within days
+  smells: [
+    { soil: 'tar', from: 1 },
+    { soil: 'mould', from: 1 },
+    { soil: 'felt', from: 2 },
+    { soil: 'food', from: 3 },
+  ],
   mostShare: 0.5,
 };
 
-/** As shipped: a blower, the strength the soil wants, bare parts washed, harmful dirt off before power. */
-export const schools: Schools = { air: 'blower', alcohol: 'by soil', bare: 'wash', first: 'by soil' };
+/**
+ * As shipped: a blower, the strength the soil wants, bare parts washed, boards brushed, dried on a rack, harmful dirt off
+ * before power.
+ */
+export const schools: Schools = {
+  air: 'blower',
+  alcohol: 'by soil',
+  bare: 'wash',
+  boards: 'brush',
+  drying: 'still',
+  first: 'by soil',
+};
 
 /** Names of soils, with the letter that sets each. */
 export const SOIL_WORDS: Record<Soil, { name: string; letter: string }> = {
@@ -99,6 +117,32 @@ export const SCHOOL_WORDS: Record<
         risk: 'Half a day to two days to dry; wet parts kill boards.',
       },
       { id: 'wipe', name: 'Wipe only', risk: 'Slower on tar, and corners keep it.' },
+    ],
+  },
+  boards: {
+    ask: 'Boards thick with it',
+    choices: [
+      {
+        id: 'brush',
+        name: 'Brush with alcohol, never a bath',
+        risk: 'What lies under the chips stays.',
+      },
+      {
+        id: 'bath',
+        name: 'Bath, then distilled water and alcohol',
+        risk: 'Board out, speakers and relays off; a day to dry, and wet under a chip kills it.',
+      },
+    ],
+  },
+  drying: {
+    ask: 'Drying',
+    choices: [
+      { id: 'still', name: 'On a rack', risk: 'Half a day and more on every part that was wet.' },
+      {
+        id: 'moving',
+        name: 'In moving air, no warmer than a hand bears',
+        risk: 'A fan and a place for it; hot air bends plastic and lifts glue.',
+      },
     ],
   },
   first: {

@@ -11,8 +11,13 @@ interface Row {
   box: Box;
   renews?: readonly string[];
   tells?: Zone['tells'];
+  shallow?: Zone['shallow'];
+  extra?: readonly string[];
 }
-const zone = (id: string, { name, material, depth, shows, usual, box, renews, tells }: Row): Zone => ({
+const zone = (
+  id: string,
+  { name, material, depth, shows, usual, box, renews, tells, shallow, extra }: Row,
+): Zone => ({
   id,
   name,
   material,
@@ -22,6 +27,8 @@ const zone = (id: string, { name, material, depth, shows, usual, box, renews, te
   box: { x: box[0], y: box[1], width: box[2], height: box[3] },
   ...(renews && { renews }),
   ...(tells && { tells }),
+  ...(shallow && { shallow }),
+  ...(extra && { extra }),
 });
 
 const FINS: Zone['tells'] = {
@@ -50,6 +57,16 @@ const SMELL: Zone['tells'] = {
   outcomes: ['none', 'smoke-or-must', 'smoke-or-must', 'smoke-or-must'],
 };
 
+/** What comes off from above, with the machine shut. Common practice. */
+const KEYS_ABOVE: Zone['shallow'] = {
+  depth: 'above',
+  upTo: { dust: 2, felt: 2, food: 2, sugar: 2, tar: 2, glue: 2, mould: 1, liquid: 1 },
+};
+/** A trace of dust is blown out through the grille. Common practice. */
+const THROUGH_THE_GRILLE: Zone['shallow'] = { depth: 'outside', upTo: { dust: 1 } };
+/** A supply is blown through its grille from outside. Common practice. */
+const SUPPLY_OUTSIDE: Zone['shallow'] = { depth: 'outside', upTo: { dust: 3, felt: 2, food: 1 } };
+
 const smell = (box: Box) =>
   zone('smell', {
     name: 'smell of it',
@@ -62,7 +79,15 @@ const smell = (box: Box) =>
   });
 /** Zones most machines have inside. */
 const fan = (box: Box) =>
-  zone('fan', { name: 'fan', material: 'fan', depth: 'fan', shows: false, usual: 1, box });
+  zone('fan', {
+    name: 'fan',
+    material: 'fan',
+    depth: 'fan',
+    shows: false,
+    usual: 1,
+    box,
+    shallow: THROUGH_THE_GRILLE,
+  });
 const fins = (box: Box) =>
   zone('fins', {
     name: 'fins',
@@ -71,6 +96,7 @@ const fins = (box: Box) =>
     shows: false,
     usual: 2,
     box,
+    shallow: THROUGH_THE_GRILLE,
     renews: ['clean-heatsink'],
     tells: FINS,
   });
@@ -97,6 +123,86 @@ const ports = (box: Box) =>
     renews: ['clean-ports'],
     tells: PORTS,
   });
+
+/**
+ * What not every such machine has, in rows below the drawing: three a row.
+ * @param places of the kind of machine by which it is known to be there
+ */
+type Extra = Omit<Row, 'usual' | 'box' | 'extra'> & { id: string; places: readonly string[] };
+const extras = (rows: readonly Extra[]): Zone[] =>
+  rows.map(({ id, places, ...row }, n) =>
+    zone(id, {
+      ...row,
+      usual: 0,
+      extra: places,
+      box: [8 + (n % 3) * 103, 201 + Math.floor(n / 3) * 33, 98, 28],
+    }),
+  );
+const optical: Extra = {
+  id: 'optical',
+  name: 'optical drive',
+  material: 'plastic',
+  depth: 'outside',
+  shows: true,
+  places: ['optical'],
+};
+const reader: Extra = {
+  id: 'reader',
+  name: 'card reader',
+  material: 'contacts',
+  depth: 'outside',
+  shows: true,
+  places: ['reader'],
+};
+const feet: Extra = {
+  id: 'feet',
+  name: 'rubber feet',
+  material: 'rubber',
+  depth: 'outside',
+  shows: true,
+  places: [],
+};
+const drives: Extra = {
+  id: 'drives',
+  name: 'drives and frames',
+  material: 'plastic',
+  depth: 'case',
+  shows: false,
+  places: ['drive2'],
+};
+const cardCooler: Extra = {
+  id: 'card-cooler',
+  name: 'card’s cooler',
+  material: 'fan',
+  depth: 'case',
+  shows: false,
+  places: ['card'],
+};
+const cardPins: Extra = {
+  id: 'card-pins',
+  name: 'card’s pins',
+  material: 'contacts',
+  depth: 'case',
+  shows: false,
+  places: ['card', 'card2'],
+};
+const moreFans = (name: string, id = 'fan-2'): Extra => ({
+  id,
+  name,
+  material: 'fan',
+  depth: 'fan',
+  shows: false,
+  places: [],
+  shallow: THROUGH_THE_GRILLE,
+});
+const speakerCloth: Extra = {
+  id: 'cloth',
+  name: 'speaker cloth',
+  material: 'cloth',
+  depth: 'outside',
+  shows: true,
+  places: [],
+};
 
 /** What of a machine is cleaned by itself, with the minutes it usually takes. Minutes: shop estimate. */
 export const cleanZones: Record<Chassis, readonly Zone[]> = {
@@ -133,6 +239,7 @@ export const cleanZones: Record<Chassis, readonly Zone[]> = {
       shows: true,
       usual: 2,
       box: [8, 65, 201, 46],
+      shallow: KEYS_ABOVE,
       renews: ['clean-keys'],
     }),
     ports([214, 65, 98, 46]),
@@ -157,6 +264,7 @@ export const cleanZones: Record<Chassis, readonly Zone[]> = {
     board([111, 149, 98, 28]),
     slots('drive bay, slots', [214, 149, 98, 28]),
     smell([8, 181, 304, 15]),
+    ...extras([optical, reader, feet, moreFans('second fan'), moreFans('third fan', 'fan-3'), drives]),
   ],
   desktop: [
     zone('case', {
@@ -191,6 +299,7 @@ export const cleanZones: Record<Chassis, readonly Zone[]> = {
       depth: 'case',
       shows: false,
       usual: 1,
+      shallow: SUPPLY_OUTSIDE,
       box: [111, 73, 98, 34],
     }),
     zone('floor', {
@@ -214,6 +323,17 @@ export const cleanZones: Record<Chassis, readonly Zone[]> = {
     board([8, 149, 150, 28]),
     slots('slots, cards', [163, 149, 149, 28]),
     smell([8, 181, 304, 15]),
+    ...extras([
+      optical,
+      drives,
+      cardCooler,
+      cardPins,
+      reader,
+      { ...moreFans('second case fan'), depth: 'case' },
+      { ...moreFans('third case fan', 'fan-3'), depth: 'case' },
+      { ...speakerCloth, id: 'filter', name: 'dust filter' },
+      feet,
+    ]),
   ],
   small: [
     zone('case', {
@@ -248,6 +368,7 @@ export const cleanZones: Record<Chassis, readonly Zone[]> = {
       depth: 'case',
       shows: false,
       usual: 1,
+      shallow: SUPPLY_OUTSIDE,
       box: [163, 73, 149, 34],
     }),
     fan([8, 112, 150, 32]),
@@ -255,6 +376,7 @@ export const cleanZones: Record<Chassis, readonly Zone[]> = {
     board([8, 149, 150, 28]),
     slots('slots, drive bay', [163, 149, 149, 28]),
     smell([8, 181, 304, 15]),
+    ...extras([optical, drives, cardCooler, cardPins, reader, moreFans('second fan'), feet]),
   ],
   aio: [
     zone('screen', {
@@ -297,5 +419,20 @@ export const cleanZones: Record<Chassis, readonly Zone[]> = {
     board([8, 149, 150, 28]),
     slots('slots, drive bay', [163, 149, 149, 28]),
     smell([8, 181, 304, 15]),
+    ...extras([
+      optical,
+      moreFans('second fan'),
+      speakerCloth,
+      {
+        id: 'loose-keys',
+        name: 'loose keyboard',
+        material: 'keys',
+        depth: 'above',
+        shows: true,
+        places: ['keyboard'],
+        shallow: KEYS_ABOVE,
+      },
+      feet,
+    ]),
   ],
 };

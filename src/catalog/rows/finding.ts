@@ -47,6 +47,8 @@ export interface FindingRow<Id extends string = string> {
   presumes?: string[];
   /** What is said names a part: only a fault of its own group bears it out. */
   blames?: Finding['blames'];
+  /** Of what is said: questions that settle it, and the outcomes that bear it out. */
+  settledBy?: Finding['settledBy'];
   /** With these facts all seen, the answer is the first outcome, and nobody has to ask. */
   follows?: Fact[];
   /** `meaning`: what the outcomes say and where their limits lie. */
@@ -68,9 +70,11 @@ export interface ClaimRow {
   saidOf: Record<string, number>;
   /** It names a part: only a fault of its own group bears it out, whatever else would make somebody say it. */
   blames?: true;
+  /** Questions that settle whether it is so, and the outcomes that say yes. */
+  settledBy: Record<string, string[]>;
 }
 
-export function claim({ id, group, says, otherwise, saidOf, blames }: ClaimRow): FindingRow {
+export function claim({ id, group, says, otherwise, saidOf, blames, settledBy }: ClaimRow): FindingRow {
   return finding({
     id,
     ask: `Seller says: ${says}`,
@@ -79,6 +83,7 @@ export function claim({ id, group, says, otherwise, saidOf, blames }: ClaimRow):
     minutes: 0,
     outcomes: { 'not-said': 'Not said', said: 'Said' },
     ...(blames && { blames }),
+    settledBy,
     leak: { said: otherwise },
     shownBy: Object.fromEntries(Object.entries(saidOf).map(([cause, said]) => [cause, { said }])),
     source: { meaning: 'common practice', minutes: 'shop estimate', chances: 'shop estimate' },

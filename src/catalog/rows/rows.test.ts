@@ -63,7 +63,14 @@ describe('a finding', () => {
   });
   test('a claim is a question nobody has to ask', () => {
     const made = compileFinding(
-      claim({ id: 'says-x', group: 'power', says: 'dead', otherwise: 0.06, saidOf: { 'supply-dead': 0.4 } }),
+      claim({
+        id: 'says-x',
+        group: 'power',
+        says: 'dead',
+        otherwise: 0.06,
+        saidOf: { 'supply-dead': 0.4 },
+        settledBy: { lamp: ['dark'] },
+      }),
     );
     expect([made.ask, made.minutes, made.leak, made.by]).toEqual([
       'Seller says: dead',

@@ -1,7 +1,9 @@
 import type { Chassis } from '../catalogue';
-import { sessionOf, type Operation } from '../minutes/operation';
-import { ALL_SHUT, openingOf, type Lying, type OpeningMinutes, type Reach } from '../minutes/opening';
-import { materialOf, type CleanState, type ZoneState } from './state';
+import type { Operation } from '../minutes/operation';
+import { ALL_SHUT, type Lying } from '../minutes/opening';
+import { choose, REACH, type Dirty } from './choose';
+import type { CleanState } from './state';
+import { dirtyZones, lyingSoils, soilsWithout, waysOf } from './ways';
 import {
   DEPTHS,
   PHASES,
@@ -12,7 +14,6 @@ import {
   type Phase,
   type Schools,
   type Soil,
-  type Zone,
 } from './zones';
 
 /** One step of a cleaning plan. */
@@ -28,6 +29,8 @@ export interface CleanStep {
   tool: string;
   minutes: number;
   alone: { minutes: number; station: string } | null;
+  /** A repair that fits a new one instead: often the better way with so much on it. */
+  renew: string | null;
   cautions: readonly string[];
   beware: string;
   costMinor: number;
@@ -48,35 +51,6 @@ export interface CleanPlan {
   without: { zone: string; soil: Soil }[];
 }
 
-const soilsOf = ({ soils }: ZoneState) => Object.entries(soils) as [Soil, Degree][];
-
-/** Does the house do it so? */
-const inSchool = ({ schools }: CleanRule, house: Schools) =>
-  Object.entries(schools ?? {}).every(([key, own]) => house[key as keyof Schools] === own);
-
-/** Rules that are for a zone as it is, those done already left out, with the degree each is for. */
-function rulesFor(zone: Zone, state: ZoneState, tables: CleanTables, schools: Schools) {
-  return tables.rules.flatMap((rule) => {
-    if (!rule.materials.includes(materialOf(zone, state)) || !inSchool(rule, schools)) return [];
-    const degree = Math.max(
-      0,
-      ...soilsOf(state).flatMap(([soil, own]) =>
-        rule.soils.includes(soil) && own >= (rule.from ?? 1) ? [own] : [],
-      ),
-    );
-    return degree > 0 && !state.done.includes(rule.id) ? [{ rule, degree: degree as Degree }] : [];
-  });
-}
-
-/** How far hands reach in for a depth. */
-const REACH: Record<Depth, Reach> = {
-  outside: {},
-  case: { bench: { caseOpen: true } },
-  fan: { strip: ['fan'] },
-  keys: { strip: ['keys'] },
-  board: { bench: { boardOut: true } },
-};
-
 /** A step of a plan as an operation. */
 export const cleanOperation = (step: CleanStep): Operation => ({
   id: step.id,
@@ -93,88 +67,85 @@ export const cleanOperation = (step: CleanStep): Operation => ({
   mayRunAtNight: step.alone !== null,
 });
 
-/** Minutes to strip so far as all of these want and put back, the case once, from how the machine lies. */
-export const openMinutesOf = (
-  depths: Iterable<Depth>,
-  minutes: OpeningMinutes,
-  lying: Lying = ALL_SHUT,
-): number =>
-  openingOf(
-    Array.from(depths, (depth) => REACH[depth]),
-    lying,
-    minutes,
-  );
+const stepOf = (rule: CleanRule, depth: Depth, schools: Schools): CleanStep => ({
+  id: rule.id,
+  phase: rule.phase,
+  does: rule.does,
+  zones: [],
+  depth,
+  agent: rule.agent,
+  tool: rule.tool,
+  minutes: 0,
+  alone: rule.alone
+    ? {
+        station: rule.alone.station,
+        minutes: (schools.drying === 'moving' ? rule.alone.moving : undefined) ?? rule.alone.minutes,
+      }
+    : null,
+  renew: null,
+  cautions: rule.cautions ?? [],
+  beware: rule.beware ?? '',
+  costMinor: 0,
+  source: rule.source,
+});
+
+function addZone(step: CleanStep, zone: string, rule: CleanRule, degree: Degree): void {
+  step.zones.push(zone);
+  step.minutes += rule.minutes[degree - 1];
+  step.costMinor += rule.costMinor ?? 0;
+  if (rule.renew && degree >= rule.renew.from) step.renew = rule.renew.repair;
+}
 
 /**
- * What is to be done, dry before wet before dry, the outside before the inside.
- * @param only zones to clean; left out: every one that is dirty @param lying how it lies open now
+ * What is to be done, each zone at the depth that costs least with all the others; what air spreads first, dry before wet
+ * before dry, the outside before the inside, a smell last.
+ * @param lying how it lies open now @param only zones to clean, with whatever has to come before them; left out: every one
+ * that is dirty
  */
 export function cleaningPlan(
   tables: CleanTables,
   chassis: Chassis,
   state: CleanState,
   schools: Schools,
-  only?: ReadonlySet<string>,
   lying: Lying = ALL_SHUT,
+  only?: ReadonlySet<string>,
 ): CleanPlan {
-  const zones = tables.zones[chassis].filter(({ id }) => state[id] && (!only || only.has(id)));
+  const dirty = dirtyZones(tables, chassis, state, schools).map((own): Dirty => ({
+    ...own,
+    worth: 0,
+    must: !only || only.has(own.zone.id),
+  }));
+  // what is not asked for is only cleaned where something asked for must wait for it
+  const { ways, out, depths, minutes, opening, costMinor } = choose(dirty, tables, chassis, lying, {
+    perMinute: 1,
+    perMinor: 1e-6,
+  });
   const steps = new Map<string, CleanStep>();
-  const out = new Set<string>();
-  const without: CleanPlan['without'] = [];
-  for (const zone of zones) {
-    const own = rulesFor(zone, state[zone.id], tables, schools);
-    for (const { rule, degree } of own) {
+  for (const { zone } of dirty)
+    for (const { rule, degree } of ways.get(zone.id)?.due ?? []) {
+      const depth = rule.depth ?? ways.get(zone.id)!.depth;
       // the same done to zones that lie equally deep is one step
-      const key = `${rule.id} ${zone.depth}`;
-      const step: CleanStep = steps.get(key) ?? {
-        id: rule.id,
-        phase: rule.phase,
-        does: rule.does,
-        zones: [],
-        depth: zone.depth,
-        agent: rule.agent,
-        tool: rule.tool,
-        minutes: 0,
-        alone: rule.alone ?? null,
-        cautions: rule.cautions ?? [],
-        beware: rule.beware ?? '',
-        costMinor: 0,
-        source: rule.source,
-      };
-      step.zones.push(zone.id);
-      step.minutes += rule.minutes[degree - 1];
-      step.costMinor += rule.costMinor ?? 0;
+      const key = `${rule.id} ${depth}`;
+      const step = steps.get(key) ?? stepOf(rule, depth, schools);
+      addZone(step, zone.id, rule, degree);
       steps.set(key, step);
-      for (const id of rule.out ?? []) if (zone.depth !== 'outside') out.add(id);
     }
-    for (const [soil] of soilsOf(state[zone.id]))
-      if (
-        !tables.rules.some(
-          (rule) =>
-            rule.materials.includes(materialOf(zone, state[zone.id])) &&
-            rule.soils.includes(soil) &&
-            inSchool(rule, schools),
-        )
-      )
-        without.push({ zone: zone.id, soil });
-  }
-  const first = tables.outFirst
-    .filter(({ id, minutes, bench }) => out.has(id) && minutes[chassis] > 0 && !(bench && lying.bench[bench]))
-    .map(({ id, does, minutes }): CleanStep => ({
-      id,
-      phase: 'out first',
-      does,
-      zones: [],
-      depth: 'case',
-      agent: '',
-      tool: '',
-      minutes: minutes[chassis],
-      alone: null,
-      cautions: [],
-      beware: '',
-      costMinor: 0,
-      source: 'common practice',
-    }));
+  const first = out.map(({ id, does, minutes: own }): CleanStep => ({
+    id,
+    phase: 'out first',
+    does,
+    zones: [],
+    depth: 'case',
+    agent: '',
+    tool: '',
+    minutes: own[chassis],
+    alone: null,
+    renew: null,
+    cautions: [],
+    beware: '',
+    costMinor: 0,
+    source: 'common practice',
+  }));
   const rank = new Map(tables.rules.map(({ id }, n) => [id, n]));
   const ordered = [...steps.values()].sort(
     (a, b) =>
@@ -183,20 +154,54 @@ export function cleaningPlan(
       rank.get(a.id)! - rank.get(b.id)!,
   );
   const all = [...first, ...ordered];
-  const depths = DEPTHS.filter((depth) => ordered.some((step) => step.depth === depth));
-  const session = sessionOf(all.map(cleanOperation), lying, tables.opening[chassis]);
   return {
     steps: all,
-    stepMinutes: session.steps,
-    openMinutes: session.opening,
-    aloneMinutes: session.alone,
-    costMinor: all.reduce((sum, { costMinor }) => sum + costMinor, 0),
+    stepMinutes: minutes,
+    openMinutes: opening,
+    aloneMinutes: Math.max(0, ...all.map(({ alone }) => alone?.minutes ?? 0)),
+    costMinor,
     depths,
-    without,
+    without: tables.zones[chassis].flatMap((zone) =>
+      state[zone.id] && (!only || only.has(zone.id))
+        ? soilsWithout(zone, state[zone.id], tables, schools).map((soil) => ({ zone: zone.id, soil }))
+        : [],
+    ),
   };
 }
 
-/** Zones with nothing left to do once these steps are done. */
+/**
+ * A rule as one step on just these zones, whichever of their ways it belongs to. Null: it is not to be done to one of
+ * them, or is done already.
+ */
+export function cleanStepOn(
+  tables: CleanTables,
+  chassis: Chassis,
+  state: CleanState,
+  schools: Schools,
+  rule: string,
+  zones: readonly string[],
+): CleanStep | null {
+  let step: CleanStep | null = null;
+  for (const id of zones) {
+    const zone = tables.zones[chassis].find((each) => each.id === id);
+    const ways = zone && state[id] ? waysOf(zone, state[id], tables, schools) : [];
+    const way = ways.find(({ due }) => due.some((own) => own.rule.id === rule));
+    if (!way) return null;
+    const due = way.due.find((own) => own.rule.id === rule)!;
+    step ??= stepOf(due.rule, due.rule.depth ?? way.depth, schools);
+    addZone(step, id, due.rule, due.degree);
+  }
+  return step;
+}
+
+/** Zones where something still lies that a step which blows would spread. */
+export const spreadFirst = (tables: CleanTables, state: CleanState): string[] =>
+  Object.entries(state).flatMap(([zone, own]) => {
+    const soils = lyingSoils(own, tables);
+    return tables.spreads.some((soil) => soils[soil] !== undefined) ? [zone] : [];
+  });
+
+/** Zones with nothing left to do once this step is done. */
 export function finishedBy(
   tables: CleanTables,
   chassis: Chassis,
@@ -208,7 +213,7 @@ export function finishedBy(
     .filter(({ id }) => step.zones.includes(id) && state[id])
     .filter((zone) => {
       const after = { ...state[zone.id], done: [...state[zone.id].done, step.id] };
-      return rulesFor(zone, after, tables, schools).length === 0;
+      return waysOf(zone, after, tables, schools).some(({ due }) => due.length === 0);
     })
     .map(({ id }) => id);
 }

@@ -13,8 +13,10 @@ export type CleanAct =
   | { op: 'done'; rule: string; zones: readonly string[] }
   /** Nothing is left to do on these. */
   | { op: 'cleaned'; zones: readonly string[] }
-  /** It does not come off; or did after all. */
-  | { op: 'stays'; zone: string; stays: boolean }
+  /** It does not come off, and what it is, in words; or it did after all. */
+  | { op: 'stays'; zone: string; stays: boolean; words?: string }
+  /** Cleaned by somebody else: a licensed person inside a supply. */
+  | { op: 'elsewhere'; zone: string; by: string }
   /** What its surface is made of; null: what its kind usually is. */
   | { op: 'surface'; zone: string; of: SurfaceKind | null };
 
@@ -25,6 +27,8 @@ export interface ZoneState {
   /** Cleaned, and not seen dirty since. */
   cleaned: boolean;
   stays: boolean;
+  /** What it is that stays, in somebody's words. */
+  staysWords?: string;
   /** What its surface was seen to be, if not the usual. */
   surface?: SurfaceKind;
 }
@@ -45,7 +49,12 @@ export function afterClean(state: CleanState, act: CleanAct): CleanState {
     case 'looked':
       return {
         ...state,
-        [act.zone]: { ...SEEN, stays: of(act.zone).stays, surface: of(act.zone).surface },
+        [act.zone]: {
+          ...SEEN,
+          stays: of(act.zone).stays,
+          staysWords: of(act.zone).staysWords,
+          surface: of(act.zone).surface,
+        },
       };
     case 'soil': {
       const was = of(act.zone);
@@ -63,7 +72,16 @@ export function afterClean(state: CleanState, act: CleanAct): CleanState {
     case 'surface':
       return { ...state, [act.zone]: { ...of(act.zone), surface: act.of ?? undefined } };
     case 'stays':
-      return { ...state, [act.zone]: { ...of(act.zone), stays: act.stays } };
+      return {
+        ...state,
+        [act.zone]: {
+          ...of(act.zone),
+          stays: act.stays,
+          staysWords: act.stays ? act.words : undefined,
+        },
+      };
+    case 'elsewhere':
+      return { ...state, [act.zone]: { ...of(act.zone), soils: {}, done: [], cleaned: true } };
     default: {
       const own = (was: ZoneState): ZoneState =>
         act.op === 'cleaned'

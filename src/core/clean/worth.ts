@@ -1,13 +1,16 @@
 import type { Chassis } from '../catalogue';
 import { ALL_SHUT, type Lying } from '../minutes/opening';
-import { cleaningPlan, openMinutesOf } from './plan';
+import { choose, type Dirty } from './choose';
 import type { CleanState, ZoneState } from './state';
-import { DEPTHS, type CleanTables, type Depth, type Schools, type Zone } from './zones';
+import { dirtyZones, soilsOf } from './ways';
+import type { CleanTables, Schools, Zone } from './zones';
 
 export interface CleaningWorth {
   /** Zones worth their minutes, and those that are not. */
   clean: string[];
   leave: string[];
+  /** Of those cleaned the ones that have to be, whatever it costs: dirt that ruins it when it is powered. */
+  must: string[];
   /** Minutes of what is worth it, stripping and putting back counted. */
   minutes: number;
   /** Minutes of cleaning a machine like it usually takes, of the zones nobody has looked at. */
@@ -30,20 +33,14 @@ function shareLeft(zone: Zone, state: ZoneState, tables: CleanTables): number {
   return tables.left[kind][degree - 1];
 }
 
-/** Every way to strip it: the depths behind the case, each or not, and not at all. */
-function waysToStrip(): Depth[][] {
-  const deep = DEPTHS.filter((depth) => depth !== 'outside' && depth !== 'case');
-  const inside = Array.from({ length: 2 ** deep.length }, (_, n): Depth[] => [
-    'outside',
-    'case',
-    ...deep.filter((_, i) => n & (1 << i)),
-  ]);
-  return [['outside'], ...inside];
-}
+/** Dirt on a zone that ruins the machine when it is powered, in words; null: none does. @param soils as they lie */
+export const ruinOn = (zone: Zone, soils: ZoneState['soils'], tables: CleanTables): string | null =>
+  tables.ruins.find(({ soil, from, inside }) => (soils[soil] ?? 0) >= from && (!inside || !zone.shows))
+    ?.words ?? null;
 
 /**
- * What is worth cleaning: stripping is paid once for all that lies so deep, so each way of stripping is tried and the
- * best kept. Exact while shares add up.
+ * What is worth cleaning, each zone at the depth that costs least with the others; what would ruin it is cleaned whatever
+ * that costs, unless the house powers first. Exact while shares add up.
  * @param priceMinor what it fetches clean @param keep share of a price that stays after selling
  * @param perMinute what an attended minute costs, minor units @param lying how it lies open now
  */
@@ -56,54 +53,57 @@ export function cleaningWorth(
   lying: Lying = ALL_SHUT,
 ): CleaningWorth {
   const zones = tables.zones[chassis];
-  const dirty = zones
-    .filter(({ id }) => state[id] && Object.keys(state[id].soils).length > 0)
-    .map((zone) => {
-      // what is out first is out with the first zone that wants it; it is small, and counted to each
-      const plan = cleaningPlan(tables, chassis, state, schools, new Set([zone.id]), lying);
-      const share = shareLeft(zone, state[zone.id], tables);
-      const gain = share * priceMinor * keep - plan.stepMinutes * perMinute - plan.costMinor;
-      // what nobody has a way with is not cleaned
-      return { zone, minutes: plan.stepMinutes, gain, share, can: plan.steps.length > 0 };
-    });
-  const open = (depths: readonly Depth[]) => openMinutesOf(depths, tables.opening[chassis], lying);
-  const worthOf = (ways: readonly Depth[]) => {
-    const picked = dirty.filter(({ zone, gain, can }) => can && gain > 0 && ways.includes(zone.depth));
-    const used = picked.map(({ zone }) => zone.depth);
-    const gain = picked.reduce((sum, own) => sum + own.gain, 0) - open(used) * perMinute;
-    return { picked, used, gain };
-  };
-  const best = waysToStrip()
-    .map(worthOf)
-    .reduce((most, own) => (own.gain > most.gain + 1e-9 ? own : most), worthOf([]));
-  const taken = new Set(best.picked.map(({ zone }) => zone.id));
-  const staying = zones
-    .filter(({ id, shows }) => shows && state[id]?.stays)
-    .reduce((sum) => sum + tables.staysShare, 0);
-  const capped = (share: number) => Math.min(tables.mostShare, share);
-  const able = dirty.filter(({ can }) => can);
-  const allOpen = open(able.map(({ zone }) => zone.depth));
-  const sum = (of: typeof dirty, value: (own: (typeof dirty)[number]) => number) =>
-    of.reduce((total, own) => total + value(own), 0);
+  const dirty = dirtyZones(tables, chassis, state, schools).map((own): Dirty => ({
+    ...own,
+    worth: shareLeft(own.zone, state[own.zone.id], tables) * priceMinor * keep,
+    must: schools.first === 'by soil' && ruinOn(own.zone, own.soils, tables) !== null,
+  }));
+  const cost = { perMinute, perMinor: 1 };
+  const best = choose(dirty, tables, chassis, lying, cost);
+  const all = choose(
+    dirty.map((own) => ({ ...own, must: true })),
+    tables,
+    chassis,
+    lying,
+    cost,
+  );
+  const share = (of: readonly Zone[]) =>
+    of.reduce((sum, zone) => sum + shareLeft(zone, state[zone.id], tables), 0);
+  const soiled = zones.filter(({ id }) => state[id] && soilsOf(state[id]).length > 0);
+  const left = soiled.filter(({ id }) => !best.ways.has(id));
+  const staying = zones.filter(({ id, shows }) => shows && state[id]?.stays).length * tables.staysShare;
+  const capped = (value: number) => Math.min(tables.mostShare, value);
   return {
-    clean: [...taken],
-    leave: dirty.filter(({ zone }) => !taken.has(zone.id)).map(({ zone }) => zone.id),
-    minutes: sum(best.picked, ({ minutes }) => minutes) + open(best.used),
+    clean: [...best.ways.keys()],
+    leave: left.map(({ id }) => id),
+    must: dirty.flatMap(({ zone, must }) => (must && best.ways.has(zone.id) ? zone.id : [])),
+    minutes: best.minutes + best.opening,
     unseenMinutes: zones.reduce((total, zone) => total + (state[zone.id] ? 0 : zone.usualMinutes), 0),
-    lossShare: capped(
-      staying +
-        sum(
-          dirty.filter(({ zone }) => !taken.has(zone.id)),
-          ({ share }) => share,
-        ),
-    ),
-    dirtyShare: capped(staying + sum(dirty, ({ share }) => share)),
+    lossShare: capped(staying + share(left)),
+    dirtyShare: capped(staying + share(soiled)),
     gainMinor: Math.round(best.gain),
-    allMinutes: sum(able, ({ minutes }) => minutes) + allOpen,
-    allGainMinor: Math.round(sum(able, ({ gain }) => gain) - allOpen * perMinute),
+    allMinutes: all.minutes + all.opening,
+    allGainMinor: Math.round(all.gain),
   };
 }
 
 /** Minutes that cleaning takes of what finishing a machine takes, when nobody has looked at it. */
 export const usualCleaning = (tables: CleanTables, chassis: Chassis): number =>
   tables.zones[chassis].reduce((sum, { usualMinutes }) => sum + usualMinutes, 0);
+
+/**
+ * Is it cleaned? Somebody looked at every place a buyer sees, at least one was cleaned, and nothing is left on it that is
+ * worth its minutes.
+ */
+export const cleanedByZones = (
+  tables: CleanTables,
+  chassis: Chassis,
+  state: CleanState,
+  { clean }: Pick<CleaningWorth, 'clean'>,
+): boolean =>
+  clean.length === 0 &&
+  Object.values(state).some(({ cleaned }) => cleaned) &&
+  tables.zones[chassis].every(
+    ({ id, shows, extra, depth, shallow }) =>
+      !shows || extra || (depth !== 'outside' && !shallow) || state[id] !== undefined,
+  );

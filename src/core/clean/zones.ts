@@ -20,8 +20,8 @@ export type Soil = (typeof SOILS)[number];
 export const DEGREES = [1, 2, 3] as const;
 export type Degree = (typeof DEGREES)[number];
 
-/** How far a machine is stripped to get at a zone; each but the first has the case open. */
-export const DEPTHS = ['outside', 'case', 'fan', 'keys', 'board'] as const;
+/** How far a machine is stripped to get at a zone: the first two leave it shut, the others have the case open. */
+export const DEPTHS = ['outside', 'above', 'case', 'fan', 'keys', 'board'] as const;
 export type Depth = (typeof DEPTHS)[number];
 
 /** What a surface is of: it decides what may be used on it. */
@@ -37,15 +37,30 @@ export const MATERIALS = [
   'bare metal',
   'supply',
   'gap',
+  'metal',
   'coat',
+  'soft',
+  'lacquer',
   'rubber',
   'styrene',
+  'cloth',
   'air',
 ] as const;
 export type Material = (typeof MATERIALS)[number];
 
 /** What an outer surface may be instead of what its kind usually is: what agrees with each is a question of its coat. */
-export const SURFACE_KINDS = ['painted', 'plastic', 'glass', 'coat', 'rubber', 'styrene'] as const;
+export const SURFACE_KINDS = [
+  'painted',
+  'lacquer',
+  'plastic',
+  'metal',
+  'glass',
+  'coat',
+  'soft',
+  'rubber',
+  'styrene',
+  'cloth',
+] as const;
 export type SurfaceKind = (typeof SURFACE_KINDS)[number];
 
 /** A part of a machine that is dirty or clean by itself. */
@@ -58,7 +73,14 @@ export interface Zone {
   shows: boolean;
   /** Minutes it usually takes in a machine nobody has looked at: part of what finishing takes. */
   usualMinutes: number;
-  /** Where it lies on the drawing, 320 by 200. */
+  /**
+   * Dirt up to here comes off at a lesser depth: dusty keys from above. By soil the most there may be; a soil that is
+   * not named wants the zone opened up.
+   */
+  shallow?: { depth: Depth; upTo: Partial<Record<Soil, Degree>> };
+  /** Not every such machine has it: shown where one of these places holds something, or somebody says so. */
+  extra?: readonly string[];
+  /** Where it lies on the drawing, 320 wide; what not every machine has lies below 200. */
   box: { x: number; y: number; width: number; height: number };
   /** Repairs a cleaned zone has done. */
   renews?: readonly string[];
@@ -66,8 +88,11 @@ export interface Zone {
   tells?: { finding: string; soils: readonly Soil[]; outcomes: readonly [string, string, string, string] };
 }
 
-/** The order cleaning goes in: metal dust first, wet after dry, dry at the end. Common practice. */
-export const PHASES = ['out first', 'dry', 'wet', 'dry again'] as const;
+/**
+ * The order cleaning goes in: what air would spread is taken up before any air, wet after dry, dry again at the end, and a
+ * smell aired when what it came from has gone. Common practice.
+ */
+export const PHASES = ['out first', 'take up', 'dry', 'wet', 'dry again', 'air out'] as const;
 export type Phase = (typeof PHASES)[number];
 
 /** How the house cleans, where practitioners disagree. */
@@ -77,6 +102,10 @@ export interface Schools {
   alcohol: 'one' | 'by soil';
   /** Bare parts are washed, or only wiped. */
   bare: 'wash' | 'wipe';
+  /** A board that is thick with it goes into a bath, or is brushed with alcohol only. */
+  boards: 'brush' | 'bath';
+  /** What was wet dries on a rack, or in moving air. */
+  drying: 'still' | 'moving';
   /** A machine is powered first, whatever its dirt, or dirt that can do harm comes off first. */
   first: 'power' | 'by soil';
 }
@@ -88,14 +117,23 @@ export interface CleanRule {
   does: string;
   soils: readonly Soil[];
   materials: readonly Material[];
-  /** From this degree on; left out: from a trace. */
+  /** From this degree on; left out: from a trace. Up to this one; left out: whatever there is. */
   from?: Degree;
+  upTo?: Degree;
+  /** Only where the zone is cleaned at its lesser depth, or only where it is opened up; left out: either way. */
+  reach?: 'shallow' | 'deep';
+  /** It wants the machine opened further than its zone does. */
+  depth?: Depth;
+  /** It moves air over the machine: nothing that air would spread may lie anywhere in it. */
+  blows?: true;
   agent: string;
   tool: string;
   /** Attended minutes a zone at degree 1, 2, 3. */
   minutes: readonly [number, number, number];
   /** What it then does by itself: drying, curing, airing. */
-  alone?: { minutes: number; station: string };
+  alone?: { minutes: number; station: string; moving?: number };
+  /** From a degree on a new part is often cheaper than this: the repair that fits one. */
+  renew?: { repair: string; from: Degree };
   /** Only in a house that does it so. */
   schools?: Partial<Schools>;
   cautions?: readonly string[];
@@ -129,6 +167,10 @@ export interface CleanTables {
   staysShare: number;
   /** Dirt that ruins a machine when it is powered: from which degree on, anywhere or only inside. */
   ruins: readonly { soil: Soil; from: Degree; inside: boolean; words: string }[];
+  /** What air spreads: it is off everywhere before any step that blows. */
+  spreads: readonly Soil[];
+  /** A smell comes from these and comes back while they are there: from which degree on. */
+  smells: readonly { soil: Soil; from: Degree }[];
   mostShare: number;
 }
 type Shares = readonly [number, number, number];

@@ -44,7 +44,7 @@ describe('faults', () => {
         ]),
       'price by battery: the bands must go down, best first (line 2)',
     ],
-    [(t) => t.work.shift(), 'work: "clean-outside" is gone; records name it'],
+    [(t) => t.work.shift(), 'work: "clean-plan" is gone; records name it'],
     [(t) => t.rubric.tests.pop(), 'tests: "optical" is gone; records name it'],
     [(t) => t.rubric.surfaces.aio.pop(), 'surfaces (aio): "edges" is gone; records name it'],
     [(t) => t.rubric.defects.push({ ...t.rubric.defects[0] }), 'kinds of mark: "scratch" stands there twice'],

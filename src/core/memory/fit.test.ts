@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../random';
-import { bestFit, peakBandwidth, type BinModule, type BoardLimits } from './fit';
+import { bestFit, channelsOf, peakBandwidth, type BinModule, type BoardLimits } from './fit';
 
 const board: BoardLimits = {
   type: 'DDR3',
@@ -63,6 +63,65 @@ describe('best fit from the bin', () => {
   it('runs as fast as the slowest, and no faster than the board', () => {
     expect(bestFit(board, [module('a', 4, 100, { rate: 1333 }), module('b', 4, 100)], 8)!.rate).toBe(1333);
     expect(bestFit(board, [module('a', 8, 100, { rate: 2133 })], 8)!.rate).toBe(1600);
+  });
+  it('a speed nobody knows is not made up', () =>
+    expect(bestFit(board, [module('a', 4, 100, { rate: 0 }), module('b', 4, 100)], 8)).toMatchObject({
+      rate: 0,
+      bandwidth: 0,
+    }));
+  it('what is soldered stays, counts and slows; the slot is filled to match it', () => {
+    const soldered: BoardLimits = {
+      ...board,
+      slotMax: [8],
+      channels: [1],
+      boardMax: 12,
+      soldered: [{ sizeGb: 4, rate: 1333, channel: 0 }],
+    };
+    const bin = [module('a', 8, 100), module('b', 4, 100)];
+    expect(bestFit(soldered, bin, 8)).toMatchObject({ totalGb: 8, rate: 1333, paired: true, loads: [4, 4] });
+    // unequal: what lies side by side is twice the smaller
+    expect(bestFit(soldered, bin, 12)).toMatchObject({ totalGb: 12, paired: false, besideGb: 8 });
+    expect(bestFit({ ...soldered, boardMax: 10 }, bin, 12)).toBeNull();
+  });
+  it('a register never beside none; error correction only where the board takes it', () => {
+    const mixed = [
+      module('r1', 4, 10, { registered: true, ecc: true }),
+      module('u1', 4, 20, { registered: false }),
+      module('u2', 4, 30, { registered: false }),
+    ];
+    const ids = (limits: Partial<BoardLimits>) =>
+      bestFit({ ...board, ...limits }, mixed, 8)
+        ?.slots.flatMap((held) => held?.id ?? [])
+        .sort();
+    expect(ids({})).toEqual(['u1', 'u2']);
+    expect(ids({ registered: true })).toBeUndefined();
+    expect(
+      bestFit({ ...board, registered: true }, mixed, 4)!.slots.flatMap((held) => held?.id ?? []),
+    ).toEqual(['r1']);
+    expect(bestFit({ ...board, ecc: 'none' }, mixed, 4)!.costMinor).toBe(20);
+    expect(
+      bestFit(
+        { ...board, ecc: 'wants' },
+        [module('n', 4, 1, { ecc: false }), module('e', 4, 9, { ecc: true })],
+        4,
+      )!.costMinor,
+    ).toBe(9);
+  });
+  it('three and four channels, in turn or side by side; a pair is of one speed', () => {
+    expect(channelsOf(6, 3)).toEqual([0, 1, 2, 0, 1, 2]);
+    expect(channelsOf(8, 4, false)).toEqual([0, 0, 1, 1, 2, 2, 3, 3]);
+    const wide: BoardLimits = {
+      ...board,
+      slotMax: Array.from({ length: 6 }, () => 8),
+      channels: channelsOf(6, 3),
+      boardMax: 48,
+    };
+    const four = Array.from({ length: 4 }, (_, n) => module(`m${n}`, 4, 100 + n));
+    const three = bestFit(wide, four, 12)!;
+    expect(three).toMatchObject({ paired: true, loads: [4, 4, 4], bandwidth: 1600 * 8 * 3 });
+    expect(bestFit(wide, four, 16)).toMatchObject({ paired: false, besideGb: 12 });
+    const uneven = [module('x', 4, 100, { rate: 1333 }), module('y', 4, 100)];
+    expect(bestFit({ ...board, rule: 'pairs' }, uneven, 8)).toBeNull();
   });
   it('asked for equal channels it pays for them', () => {
     const bin = [module('a', 8, 100), module('b', 4, 90), module('c', 4, 90)];

@@ -75,8 +75,8 @@ describe('by what the mat says', () => {
   it('with all screws of the keys out, cleaning them asks for no opening; with one in, for all of it', () => {
     const all = matOf(out('base plate', 'key layer'));
     expect(strippedOf(all, strips)).toEqual(['keys']);
-    const state = cleanStateOf([{ op: 'soil', zone: 'keys', soil: 'sugar', degree: 2 }]);
-    const plan = (lying: Lying) => cleaningPlan(cleaning, 'laptop', state, schools, undefined, lying);
+    const state = cleanStateOf([{ op: 'soil', zone: 'keys', soil: 'sugar', degree: 3 }]);
+    const plan = (lying: Lying) => cleaningPlan(cleaning, 'laptop', state, schools, lying);
     const opened = plan(ALL_SHUT).openMinutes;
     expect(opened).toBeGreaterThan(0);
     expect(

@@ -76,6 +76,7 @@ export const PART_FIELDS: Record<TypedPart['class'], readonly Field[]> = stated(
     choice('registered', 'Registered', YES_NO),
     choice('ecc', 'Error correction', YES_NO),
     whole('rate', 'Speed', 20_000, 'MT/s'),
+    choice('soldered', 'Soldered to the board', YES_NO),
   ],
   drive: [
     number('gb', 'Size', 'GB', 200_000),
@@ -177,6 +178,8 @@ export const MACHINE_FIELDS: Record<TypedPart['class'], readonly Field[]> = {
     number('memorySlotGb', 'Most a slot, by its maker', 'GB', 1024),
     number('memoryBoardGb', 'Most in all, by its maker', 'GB', 65_536),
     number('memoryElsewhereGb', 'Most a slot, seen elsewhere', 'GB', 1024),
+    whole('memoryChannels', 'Channels', 12),
+    number('memorySolderedGb', 'Soldered to the board', 'GB', 1024),
   ],
   // one key a place: "bay1" ... ; each holds the id of a kind of place
   drive: [],

@@ -66,6 +66,20 @@ const module = (id: string, gb: number, costMinor: number, kind = 'DDR3'): Candi
   costMinor,
 });
 
+describe('memory soldered to the board', () => {
+  // found: the sets took the soldered module out
+  it('never comes out, and takes no slot', () => {
+    const one: Machine = { ...machine, memory: { ...machine.memory, slots: 1 } };
+    const soldered = { ...state, modules: [{ id: 's', gb: 4, worthMinor: 300, soldered: true }] };
+    const { sets } = upgradesOf(problem([module('a', 4, 50)], { machine: one, state: soldered }));
+    expect(sets.some(({ put }) => put.includes('a'))).toBe(true);
+    expect(sets.flatMap(({ out }) => out)).toEqual([]);
+    // in a slot it has to come out for another
+    const { sets: swapped } = upgradesOf(problem([module('a', 8, 50)], { machine: one }));
+    expect(swapped.filter(({ put }) => put.includes('a')).every(({ out }) => out.includes('m1'))).toBe(true);
+  });
+});
+
 describe('what practitioners say of upgrades', () => {
   it('2 GB at 50 or 4 GB at 120 into a machine of about 100: no, and no more than so much', () => {
     const { sets, unpaid } = upgradesOf(problem([module('two', 2, 5000), module('four', 4, 12_000)]));

@@ -11,7 +11,7 @@ export const MOST_CHANGES = 3;
 /** What decides about the price of a machine and changes with its parts. */
 export interface UpgradeState {
   /** Sizes of the modules in it; empty with a total: modules nobody has told apart. */
-  modules: readonly { id: string; gb: number; worthMinor: number }[];
+  modules: readonly { id: string; gb: number; worthMinor: number; soldered?: boolean }[];
   memoryGb: number | null;
   driveKind: 'none' | 'disk' | 'solid' | null;
   driveGb: number | null;
@@ -260,9 +260,12 @@ function memoryAfter(
   const { slots, free, boardGb, slotGb, provenSlotGb } = machine.memory ?? {};
   // modules nobody has told apart take at least one slot; where nobody counted the slots, one more may be there
   const unseen = state.modules.length === 0 && (state.memoryGb ?? 0) > 0 ? 1 : 0;
-  const room = free === undefined ? (slots ?? state.modules.length + unseen + 1) : Infinity;
-  const filled = stay.length + unseen + put.length;
-  if (filled > room || filled === 0) return null;
+  const slotted = state.modules.filter(({ soldered }) => !soldered).length;
+  const room = free === undefined ? (slots ?? slotted + unseen + 1) : Infinity;
+  // what is soldered to the board takes no slot
+  const inSlots = stay.filter(({ soldered }) => !soldered).length;
+  const filled = inSlots + unseen + put.length;
+  if (filled > room || stay.length + unseen + put.length === 0) return null;
   // seen slot by slot: what comes out makes room, what is in it and nobody read does not
   if (free !== undefined && put.length - out.length > free) return null;
   // modules of different generations never work together
@@ -319,7 +322,9 @@ export function upgradesOf(problem: UpgradeProblem): Upgrades {
     gb: number | null;
     sizes: number[];
   }[] = [];
-  for (const out of choices(state.modules, MOST_CHANGES))
+  // what is soldered to the board never comes out
+  const loose = state.modules.filter(({ soldered }) => !soldered);
+  for (const out of choices(loose, MOST_CHANGES))
     for (const put of choices(cheapest(of('memory'), MOST_CHANGES), MOST_CHANGES - out.length)) {
       const memory = memoryAfter(problem, put, out);
       if (memory) memorySets.push({ put, out, ...memory });

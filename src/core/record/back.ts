@@ -70,6 +70,10 @@ const WAYS: { [K in EventKind]?: (payload: EventPayloads[K], seq: number) => Way
   'clean step': byAct('takeBackClean'),
   surface: byAct('takeBackClean'),
   stain: byAct('takeBackClean'),
+  'cleaned elsewhere': byAct('takeBackClean'),
+  noted: byAct('takeBackNote'),
+  'point settled': byAct('takeBackNote'),
+  built: () => way('takeBackBuild'),
   'heat run': byAct('takeBackReading', { kind: 'heat' }),
   reading: ({ kind, act }) => (act ? way('takeBackReading', { kind, act }) : null),
   'on papers': ({ kind, on }) => way('readingOnPapers', { kind, on: !on }),
@@ -130,7 +134,11 @@ function subjectOf(kind: string, payload: Record<string, unknown>): string | nul
     case 'clean step':
     case 'surface':
     case 'stain':
+    case 'cleaned elsewhere':
       return 'cleaning';
+    case 'noted':
+    case 'point settled':
+      return 'notes';
     default:
       return null;
   }

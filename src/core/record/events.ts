@@ -28,6 +28,8 @@ export interface PartExchanged extends PartNamed {
   /** Number of the movement, and what the part stood at before. */
   n: number;
   costBefore: number;
+  /** What it said of itself before, where its state was told with it. */
+  attributesBefore?: Record<string, string | number>;
 }
 interface WantNamed {
   want: string;
@@ -150,6 +152,8 @@ export interface EventPayloads {
     ref: string;
     minutes: number;
     ended?: string;
+    /** It was tried and came to nothing. */
+    failed?: true;
     observation: number | null;
     note: string;
     parts?: PartExchanged[];
@@ -168,6 +172,7 @@ export interface EventPayloads {
     materials?: MaterialUsed[];
     helped: boolean | null;
     ended?: string;
+    failed?: true;
     observation: number | null;
     note: string;
     parts?: PartExchanged[];
@@ -219,7 +224,23 @@ export interface EventPayloads {
   soil: { zone: string; soil: string | null; degree: number } & ByAct;
   'clean step': { does: string; zones: string[]; cleaned: string[] } & ByAct;
   surface: { zone: string; of: string | null } & ByAct;
-  stain: { zone: string; stays: boolean } & ByAct;
+  stain: { zone: string; stays: boolean; words?: string } & ByAct;
+  noted: { text: string; open: boolean } & ByAct;
+  'point settled': { text: string; how: string } & ByAct;
+  'note back': { op: string };
+  'bin counted': {
+    class: string;
+    expected: number;
+    found: number;
+    missing: string[];
+    back: string[];
+    elsewhere: string[];
+    unknown: string[];
+  };
+  'part found': PartNamed;
+  'part written off': PartNamed & { why: string };
+  'build back': { tag: string; parts: string[] };
+  'cleaned elsewhere': { zone: string; by: string } & ByAct;
   'clean back': { op: string };
   'model note': {
     note: number;

@@ -1,16 +1,18 @@
 import type { HandCaps } from '../catalogue';
 import type { CleanState } from '../clean/state';
 import type { Mat } from '../hands/mat';
+import type { RecordPart } from './entries';
 import type { ToldFlaw } from './flaws';
 
 /**
- * What hands leave behind that a buyer is told of: fasteners missing or of another kind, what does not come off, and a
- * smell. Gone when the screw is replaced, the stain has come off, the smell is aired.
+ * What hands leave behind that a buyer is told of: fasteners missing or of another kind, parts mended or improvised, what
+ * does not come off, and a smell. Gone when the screw is replaced, the stain has come off, the smell is aired.
  * @param zoneName what a zone is called
  */
 export function handFlaws(
   mat: Mat | null,
   clean: CleanState,
+  inside: readonly RecordPart[],
   zoneName: (zone: string) => string,
   caps: HandCaps,
 ): ToldFlaw[] {
@@ -31,10 +33,17 @@ export function handFlaws(
         repair: 'mat',
       });
   }
-  for (const [zone, { stays, soils }] of Object.entries(clean)) {
+  for (const { name, attributes } of inside)
+    if (attributes.state === 'improvised' || attributes.state === 'repaired')
+      flaws.push({
+        words: `${name}: ${attributes.state}${attributes.heldBy ? ` with ${attributes.heldBy}` : ''}`,
+        cap: attributes.state === 'improvised' ? caps.improvised : 'A',
+        repair: 'part',
+      });
+  for (const [zone, { stays, staysWords, soils }] of Object.entries(clean)) {
     if (stays)
       flaws.push({
-        words: `${zoneName(zone)}: a stain that does not come off`,
+        words: `${zoneName(zone)}: ${staysWords || 'a stain'} that does not come off`,
         cap: caps.stain,
         repair: 'clean',
       });

@@ -75,7 +75,7 @@ export function deriveRecord(
     clean,
     flaws: [
       ...flaws,
-      ...handFlaws(mat, clean, meaning.zoneName ?? ((zone) => zone), meaning.handCaps),
+      ...handFlaws(mat, clean, presence.inside, meaning.zoneName ?? ((zone) => zone), meaning.handCaps),
       ...portFlaws(ports, meaning.ports ?? [], meaning.handCaps.port),
     ],
     ports,

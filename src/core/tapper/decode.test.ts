@@ -1,14 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { findingById } from '@/catalog';
-import {
-  CODE_POINTS,
-  codeDistance,
-  codeInWords,
-  codeOf,
-  decode,
-  normaliseCode,
-  type CodeTable,
-} from './decode';
+import { CODE_POINTS, codeDistance, codeInWords, codeOf, decode, tableOf, type CodeTable } from './decode';
+import { codesIn, normaliseCode, sameMessage } from './written';
 
 describe('codes as people write them', () => {
   it.each([
@@ -26,7 +19,36 @@ describe('codes as people write them', () => {
     ['endless', 'S*'],
     ['long continuous', 'L*'],
     ['1-1-3', 'S-S-SSS'],
-  ])('%s is %s', (text, code) => expect(normaliseCode(text)).toBe(code));
+    ['3.2', 'SSS-SS'],
+    ['3.2 blink', 'SSS-SS'],
+    ['3 long, 2 quick', 'LLLSS'],
+    ['2-1-1-3', 'SS-S-S-SSS'],
+    ['long-short', 'L-S'],
+    ['5 beeps', 'SSSSS'],
+    ['2 lang 1 kurz', 'LLS'],
+    ['0x7B', '0x7B'],
+    ['7b', '0x7B'],
+    ['b2', '0xB2'],
+    ['d', null],
+    ['9Fh', '0x9F'],
+    ['lamps 1 3', 'lamps 1 3'],
+    ['lamp 3 and 1', 'lamps 1 3'],
+    ['LEDs 2 amber, 4 blinking', 'lamps 2:amber 4:blinks'],
+    ['lights A green B off C green', 'lamps A:green C:green'],
+    ['lamps none', 'lamps none'],
+    ['No bootable device', '“no bootable device”'],
+    ['"Halted"', '“halted”'],
+  ])('%s is %s', (text, code) => {
+    if (code === null) expect(() => normaliseCode(text)).toThrow(/not a code/);
+    else expect(normaliseCode(text)).toBe(code);
+  });
+  it('what can be read in two ways is, the likelier first; a table says how it means counts', () => {
+    expect(codesIn('3-2')).toEqual(['SSS-SS', 'LLLSS']);
+    expect(normaliseCode('3-2', 'long and short')).toBe('LLLSS');
+    expect(codesIn('long-short')).toEqual(['L-S', 'LS']);
+    expect(codesIn('lamps 1 3')).toHaveLength(1);
+    expect(() => codesIn('lamps one')).toThrow(/no lamp by "one"/);
+  });
   it.each([
     ['', /empty/],
     ['beep', /not a code/],
@@ -66,6 +88,29 @@ describe('looking a code up', () => {
     expect(decode('S*', tables).map((hit) => hit.line.meaning)).toEqual(['supply']);
     expect(codeOf({ group: ['S'], endless: true })).toBe('S*');
     expect(codeOf({ group: [], endless: false })).toBeNull();
+  });
+  it('by either reading, by a display, by lamps, by the first words of a message', () => {
+    const table: CodeTable = {
+      maker: 'Three / Three Works',
+      source: 'invented',
+      codes: [
+        { code: 'LLLSS', meaning: 'graphics', points: 'graphics' },
+        { code: '0x7B', meaning: 'memory', points: 'memory' },
+        { code: 'lamps 1 3', meaning: 'processor', points: 'board-or-processor' },
+        { code: '“no bootable device found”', meaning: 'no system', points: null },
+      ],
+    };
+    const hit = (text: string) => decode(codesIn(text), [table])[0]?.line.meaning;
+    expect(hit('3-2')).toBe('graphics');
+    expect(hit('h7b')).toBe('memory');
+    expect(hit('7C')).toBeUndefined();
+    expect(hit('lamps 3, 1')).toBe('processor');
+    expect(hit('lamps 1')).toBeUndefined();
+    expect(hit('No bootable device')).toBe('no system');
+    expect(hit('No fan')).toBeUndefined();
+    expect(sameMessage('“no”', '“no bootable device”')).toBe(true);
+    expect(tableOf(table.maker, 'Three Works Ltd')).toBe(true);
+    expect(tableOf(table.maker, 'Other')).toBe(false);
   });
   it('counts the signs between two codes', () => {
     expect(codeDistance('LSS', 'LSS')).toBe(0);

@@ -1,4 +1,5 @@
 import type { Rhythm } from './rhythm';
+import { sameMessage } from './written';
 
 /** What a code can point to; the outcomes of the finding "code-group", in its order. */
 export const CODE_POINTS = [
@@ -12,7 +13,10 @@ export const CODE_POINTS = [
 export type CodePoint = (typeof CODE_POINTS)[number];
 
 export interface CodeLine {
-  /** Normalised: S, L and - as tapped, or S* / L* for one that never ends. */
+  /**
+   * Normalised: S, L and - as tapped, S* / L* for one that never ends, 0x7B of a display, "lamps 1 3:blinks" of a panel, a
+   * message in “quotation marks”.
+   */
   code: string;
   meaning: string;
   points: CodePoint | null;
@@ -32,53 +36,15 @@ export interface Decoded {
   off: number;
 }
 
-const LONGEST = 24;
-
-/**
- * A code as people write it, in signs: "LSS", "long short short", "1 long, 2 short", "1L2S", "3-2" and "3 2"
- * (counts with pauses), "5", "endless".
- * @throws Error saying what cannot be read
- */
-export function normaliseCode(text: string): string {
-  const plain = text.trim().toLowerCase();
-  const fail = (why: string): never => {
-    throw new Error(`"${text.trim()}" ${why}`);
-  };
-  if (plain === '') fail('is empty');
-  const endless = /^(?:(long|short)\s+)?(?:endless|continuous|without end|s\*|l\*)$/.exec(plain);
-  if (endless) return plain === 'l*' || endless[1] === 'long' ? 'L*' : 'S*';
-  const words = plain
-    .replace(/\blong\b/g, 'l')
-    .replace(/\bshort\b/g, 's')
-    .replace(/\b(?:pause|then)\b/g, '-');
-  if (/^[\d\s,;–-]+$/.test(words)) {
-    const counts = words
-      .split(/[\s,;–-]+/)
-      .filter(Boolean)
-      .map(Number);
-    if (counts.some((count) => count < 1 || count > 20)) fail('has a count outside 1 to 20');
-    return checked(counts.map((count) => 'S'.repeat(count)).join('-'), fail);
-  }
-  const tight = words.replace(/[\s,;+.]+/g, '').replace(/–/g, '-');
-  if (!/^(?:\d{0,2}[sl]|-)+$/.test(tight)) fail('is not a code: write LSS, 1L 2S, 3-2 or 5');
-  const signs = [...tight.matchAll(/(\d{0,2})([sl])|-/g)]
-    .map((match) => (match[2] ? match[2].toUpperCase().repeat(Number(match[1] || 1)) : '-'))
-    .join('');
-  return checked(signs.replace(/-+/g, '-').replace(/^-|-$/g, ''), fail);
-}
-
-function checked(code: string, fail: (why: string) => never): string {
-  if (code === '') fail('holds no beep');
-  if (code.length > LONGEST) fail(`is longer than ${LONGEST} signs`);
-  return code;
-}
-
 /** The code of what was tapped; null when nothing was read. */
 export const codeOf = (rhythm: Pick<Rhythm, 'group' | 'endless'>): string | null =>
   rhythm.group.length === 0 ? null : rhythm.endless ? `${rhythm.group[0]}*` : rhythm.group.join('');
 
 /** Signs as people say them: "1 long, 2 short", "3, pause, 2", "one after the other without end". */
 export function codeInWords(code: string): string {
+  if (code.startsWith('0x')) return `${code.slice(2)} on the display`;
+  if (code.startsWith('lamps ')) return code === 'lamps none' ? 'no lamp lit' : code.replaceAll(':', ' ');
+  if (code.startsWith('“')) return code;
   if (code.endsWith('*')) return `${code[0] === 'L' ? 'long' : 'short'} ones without end`;
   const parts = code.split('-');
   if (!code.includes('L'))
@@ -104,13 +70,26 @@ export function codeDistance(one: string, other: string): number {
   return row[other.length];
 }
 
-/** Codes of the tables that are the tapped one, or up to `most` signs off; nearest first. */
-export function decode(code: string, tables: readonly CodeTable[], most = 1): Decoded[] {
+/** Tapped or counted: a slip of one sign is to be expected. */
+const inSigns = (code: string) => /^[SL-]+$/.test(code);
+
+/** Signs from one code to the other; what is not told in signs is the same or is not. */
+function apart(one: string, other: string): number {
+  if (inSigns(one) && inSigns(other)) return codeDistance(one, other);
+  if (one.startsWith('“') && other.startsWith('“')) return sameMessage(one, other) ? 0 : Infinity;
+  return one === other ? 0 : Infinity;
+}
+
+/**
+ * Codes of the tables that are the tapped or written one, or up to `most` signs off; nearest first.
+ * @param code or everything it can be read as
+ */
+export function decode(code: string | readonly string[], tables: readonly CodeTable[], most = 1): Decoded[] {
+  const codes = typeof code === 'string' ? [code] : code;
   const found: Decoded[] = [];
   for (const table of tables) {
     for (const line of table.codes) {
-      const endless = code.endsWith('*') || line.code.endsWith('*');
-      const off = endless ? (code === line.code ? 0 : Infinity) : codeDistance(code, line.code);
+      const off = Math.min(...codes.map((own) => apart(own, line.code)));
       if (off <= most) found.push({ maker: table.maker, line, off });
     }
   }
@@ -118,3 +97,10 @@ export function decode(code: string, tables: readonly CodeTable[], most = 1): De
     (a, b) => a.off - b.off || a.maker.localeCompare(b.maker) || a.line.code.localeCompare(b.line.code),
   );
 }
+
+/** Is a table the one of this machine's maker? A table names several spellings with strokes between: "Tarn / Tarn Works". */
+export const tableOf = (table: string, maker: string): boolean =>
+  table
+    .split('/')
+    .map((name) => name.trim().toLowerCase())
+    .some((name) => name !== '' && maker.toLowerCase().startsWith(name));

@@ -80,7 +80,7 @@ const way = (more: Partial<OnTheWay> = {}): OnTheWay => ({
   hands: 0,
   drives: 0,
   system: true,
-  left: [{ what: 'clean' }, { what: 'tests', count: 9 }, { what: 'grade' }, { what: 'list' }],
+  left: [{ what: 'clean', zones: [] }, { what: 'tests', count: 9 }, { what: 'grade' }, { what: 'list' }],
   finish: 40,
   runs: [],
   ...more,

@@ -50,9 +50,9 @@ export const work = pgTable(
   (t) => [
     index('work_unsealed')
       .on(t.id)
-      .where(sql`event_seq is null and status = 'done'`),
+      .where(sql`event_seq is null and status in ('done', 'failed')`),
     index('work_unit').on(t.unitId),
-    check('work_status', sql`${t.status} in ('running', 'paused', 'alone', 'done', 'dropped')`),
+    check('work_status', sql`${t.status} in ('running', 'paused', 'alone', 'done', 'failed', 'dropped')`),
   ],
 );
 

@@ -5,7 +5,7 @@ import type { RecordEntry } from '@/core/record/entries';
 import type { SpecKey } from '@/core/record/keys';
 import { readValue } from '@/core/record/values';
 import { database } from '@/db/client';
-import { claimsIn } from '@/formats/claims';
+import { claimsIn } from '@/formats/claims/reader';
 import type { OfferWorth } from '@/words/parts/offer';
 import { swapBinOfKind } from '../parts/bin';
 import { evaluationFor, reckoningRules } from '../units/revalue';

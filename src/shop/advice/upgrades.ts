@@ -70,8 +70,10 @@ export function upgradeState(
       }) * keep,
     );
   const modules = inside.flatMap((part) => {
-    const gb = part.class === 'memory' ? factsOfPart(part).gb : undefined;
-    return typeof gb === 'number' ? [{ id: part.id, gb, worthMinor: worth('memory', gb) }] : [];
+    const { gb, soldered } = part.class === 'memory' ? factsOfPart(part) : {};
+    return typeof gb === 'number'
+      ? [{ id: part.id, gb, worthMinor: worth('memory', gb), ...(soldered === 'yes' && { soldered: true }) }]
+      : [];
   });
   // what was counted and is not on record part by part cannot be taken out one by one
   const whole = modules.reduce((sum, { gb }) => sum + gb, 0) === facts.memoryGb;

@@ -2,11 +2,12 @@ import Joi from 'joi';
 import { catalogue, findingById, repairById } from '@/catalog';
 import { cleaning, SOIL_WORDS } from '@/catalog/cleaning';
 import { appliesTo } from '@/core/belief/model';
-import { cleaningPlan, finishedBy } from '@/core/clean/plan';
+import { cleanStepOn, finishedBy, spreadFirst } from '@/core/clean/plan';
 import { afterClean, type CleanAct, type CleanState } from '@/core/clean/state';
 import { SOILS, SURFACE_KINDS, type Degree, type Zone } from '@/core/clean/zones';
 import type { Transaction } from '@/db/client';
-import { shop } from '@/db/schema';
+import { shop, work, workSegments } from '@/db/schema';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 import { BENCH_ROLES, defineCommand, type Actor, type CommandContext } from '../command';
 import { ShopError } from '@/errors';
 import { shortText, unitId } from '../input';
@@ -17,6 +18,7 @@ import { putAgain, putAnswer, standingOutcome } from '../record/answer';
 import { recordNow } from '../record/queries';
 import { putVerdict } from '../record/verdict';
 import { schoolsOf } from '../rules/schools';
+import { zoneName } from '@/words/hands/clean';
 import { assertAgreed } from './owner';
 
 type Unit = NonNullable<CommandContext['unit']>;
@@ -116,6 +118,60 @@ export const markSoil = defineCommand({
   },
 });
 
+/** Kind of work that zone steps are, where no clock ran for them. */
+export const ZONE_WORK = 'zone';
+
+/**
+ * Hands a step took, where no clock runs for the cleaning of this machine: the minutes it is reckoned at, as a piece of
+ * work that has ended. @returns its id; null: a clock runs and counts them
+ */
+async function reckonedWork(
+  tx: Transaction,
+  actor: Actor,
+  unit: Unit,
+  step: { id: string; does: string; minutes: number },
+): Promise<string | null> {
+  const [running] = await tx
+    .select({ id: work.id })
+    .from(work)
+    .where(
+      and(
+        eq(work.unitId, unit.id),
+        eq(work.kind, 'clean'),
+        inArray(work.status, ['running', 'paused', 'alone']),
+      ),
+    );
+  if (running || step.minutes === 0) return null;
+  const began = sql`now() - ${step.minutes} * interval '1 minute'`;
+  const [row] = await tx
+    .insert(work)
+    .values({
+      unitId: unit.id,
+      kind: ZONE_WORK,
+      ref: `zone ${step.id}`,
+      title: step.does,
+      status: 'done',
+      by: actor.id,
+      byName: actor.name,
+      startedAt: began,
+      finishedAt: sql`now()`,
+      note: 'minutes as reckoned: no clock ran',
+      logged: true,
+      plannedMinutes: step.minutes,
+      ownMinutes: step.minutes,
+    })
+    .returning({ id: work.id });
+  await tx.insert(workSegments).values({
+    workId: row.id,
+    unitId: unit.id,
+    attended: true,
+    by: actor.id,
+    startedAt: began,
+    endedAt: sql`now()`,
+  });
+  return row.id;
+}
+
 /** A step of the plan is done: what it finished is clean, and belief hears it. */
 export const cleanStep = defineCommand({
   name: 'cleanStep',
@@ -133,14 +189,17 @@ export const cleanStep = defineCommand({
     const schools = schoolsOf(rules);
     const { clean } = await recordNow(tx, unit!);
     // a step may be done to some of its zones: its cost is theirs
-    const only = new Set(zones);
-    const step = cleaningPlan(cleaning, unit!.chassis, clean, schools, only).steps.find(
-      (each) => each.id === rule && [...each.zones].sort().join() === [...zones].sort().join(),
-    );
-    if (!step || step.zones.length === 0)
+    const step = cleanStepOn(cleaning, unit!.chassis, clean, schools, rule, zones);
+    if (!step)
       throw new ShopError(
         'refused',
         'Not noted: that step is not to be done, or is done already. Look again.',
+      );
+    const inTheWay = cleaning.rules.find(({ id }) => id === rule)?.blows ? spreadFirst(cleaning, clean) : [];
+    if (inTheWay.length)
+      throw new ShopError(
+        'refused',
+        `Not noted: nothing is blown while metal dust lies on it (${inTheWay.map((zone) => zoneName(unit!.chassis, zone)).join(', ')}). Take that up first.`,
       );
     const done = { id: rule, zones };
     const cleaned = finishedBy(cleaning, unit!.chassis, clean, schools, done);
@@ -160,10 +219,12 @@ export const cleanStep = defineCommand({
       const answer = degreeTold(zone, clean) > 0 && (await tellZone(tx, actor, unit!, zone, 0, 'cleaned'));
       if (answer) put.push(answer);
     }
+    const reckoned = await reckonedWork(tx, actor, unit!, step);
     const stage = { from: unit!.stage, to: forward(unit!.stage, 'hands') };
     const act = await writeActs(tx, unit!.id, 'clean', acts, actor.name, {
       told: [...told, ...put.map(({ id }) => id)],
       stage,
+      ...(reckoned && { work: reckoned }),
       ...(step.costMinor > 0 && { number: step.costMinor }),
     });
     await moveStage(tx, unit!, stage.to);
@@ -188,15 +249,40 @@ export const stainStays = defineCommand({
     unitId,
     zone: shortText('zone', 40).required(),
     stays: Joi.boolean().required().label('stays'),
+    words: shortText('what stays', 80).allow(''),
   }),
   // what is seen on a zone is seen, whatever else was done to the machine meanwhile
   still: () => Promise.resolve(true),
-  async run({ tx, actor, unit }, { zone: id, stays }) {
+  async run({ tx, actor, unit }, { zone: id, stays, words }) {
     refuseHeld(unit!);
     const zone = zoneOf(unit!, id);
-    const said: CleanAct = { op: 'stays', zone: id, stays };
+    const said: CleanAct = { op: 'stays', zone: id, stays, ...(stays && words && { words }) };
     const act = await writeActs(tx, unit!.id, 'clean', [said], actor.name);
-    return { event: { kind: 'stain', payload: { zone: zone.name, stays, act } }, answer: null };
+    return {
+      event: { kind: 'stain', payload: { zone: zone.name, stays, ...(stays && words && { words }), act } },
+      answer: null,
+    };
+  },
+});
+
+/** Cleaned by somebody the shop leaves it to: inside a supply, a licensed person. Their name stands on the papers. */
+export const cleanedElsewhere = defineCommand({
+  name: 'cleanedElsewhere',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    zone: shortText('zone', 40).required(),
+    by: shortText('who cleaned it', 80).required(),
+  }),
+  async run({ tx, actor, unit }, { zone: id, by }) {
+    refuseHeld(unit!);
+    await assertAgreed(tx, unit!, 'Not written');
+    const zone = zoneOf(unit!, id);
+    if (!(await recordNow(tx, unit!)).clean[id])
+      throw new ShopError('refused', `Not noted: look at the ${zone.name} first.`);
+    const act = await writeActs(tx, unit!.id, 'clean', [{ op: 'elsewhere', zone: id, by }], actor.name);
+    return { event: { kind: 'cleaned elsewhere', payload: { zone: zone.name, by, act } }, answer: null };
   },
 });
 

@@ -55,13 +55,25 @@ export const tellOwner = defineCommand({
         lines: Joi.array()
           .min(1)
           .max(20)
-          .items(Joi.object({ what: shortText('what', 120).required(), minor: minor('amount').required() }))
+          .items(
+            Joi.object({
+              what: shortText('what', 120).required(),
+              minor: minor('amount').required(),
+              minutes: Joi.number().min(0).max(1440).label('hands'),
+            }),
+          )
           .required(),
       }),
       Joi.object({
         op: Joi.valid('answer').required(),
         yes: Joi.boolean().required(),
         how: shortText('how', 120).allow('').default(''),
+      }),
+      Joi.object({ op: Joi.valid('ask').required(), text: shortText('what is asked', 200).required() }),
+      Joi.object({
+        op: Joi.valid('told').required(),
+        n: Joi.number().integer().min(0).max(99).required().label('question'),
+        text: shortText('what they said', 200).required(),
       }),
       Joi.object({
         op: Joi.valid('found').required(),
@@ -77,6 +89,8 @@ export const tellOwner = defineCommand({
     if (!(await ownersMachine(tx, unit!)))
       throw new ShopError('refused', 'Not written: this machine is the shop’s own.');
     const before = await agreementNow(tx, unit!.id);
+    if (act.op === 'told' && !before.questions[act.n])
+      throw new ShopError('refused', 'Not written: nothing of the kind was asked.');
     if (act.op === 'answer' && before.quote === null)
       throw new ShopError('refused', 'Not written: there is no quote to answer.');
     const written = await writeActs(tx, unit!.id, 'owner', [act], actor.name);

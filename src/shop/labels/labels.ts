@@ -38,7 +38,7 @@ export async function tagLabels(asked: readonly string[]): Promise<Label[]> {
 
 /** Labels of parts in the bin: all, or of some codes. */
 export async function partLabels(codes: readonly string[] | null): Promise<Label[]> {
-  const parts = (await binParts()).filter((part) => !codes || codes.includes(part.code));
+  const parts = (await binParts(undefined, true)).filter((part) => !codes || codes.includes(part.code));
   return some(
     parts.map((part) => ({
       tag: part.code,

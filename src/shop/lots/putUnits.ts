@@ -4,7 +4,7 @@ import { deriveRecord } from '@/core/record';
 import { Specification } from '@/core/record/specification';
 import type { RecordEntry as Entry } from '@/core/record/entries';
 import { sizeText } from '@/core/record/values';
-import { claimsIn } from '@/formats/claims';
+import { claimsIn } from '@/formats/claims/reader';
 import type { ManifestRow } from '@/formats/manifest';
 import type { Transaction } from '@/db/client';
 import { observations, recordValues, units } from '@/db/schema';

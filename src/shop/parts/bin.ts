@@ -6,14 +6,19 @@ import { components } from '@/db/schema';
 import { fitOf, machineFrom, machineNow, type MachineNow, type ModelKnown, type Told } from './machine';
 
 /** Tested good, and in the bin. */
-export const goodInBin = and(eq(components.place, 'bin'), eq(components.knownGood, true));
+export const goodInBin = and(
+  eq(components.place, 'bin'),
+  eq(components.knownGood, true),
+  isNull(components.missingSince),
+);
 
-/** Nobody else was promised it. */
+/** Nobody else was promised it, and it was there when the bin was counted last. */
 export const freeFor = (unit: string | SQL) =>
   and(
     or(isNull(components.reservedFor), eq(components.reservedFor, unit)),
     or(isNull(components.keptFor), eq(components.keptFor, unit)),
     or(isNull(components.ownerUnit), eq(components.ownerUnit, unit)),
+    isNull(components.missingSince),
   );
 
 /** A machine that is on no record. */

@@ -1,5 +1,6 @@
 import { and, desc, eq } from 'drizzle-orm';
 import Joi from 'joi';
+import { PART_STATES, type PartState } from '@/core/parts/attributes';
 import type { PartExchanged } from '@/core/record/events';
 import type { Transaction } from '@/db/client';
 import { components, movements, wants } from '@/db/schema';
@@ -13,7 +14,8 @@ import { arrive, type NewComponent } from '../moves/arrive';
 import { componentById } from '../moves/component';
 import { leave } from '../moves/leave';
 import { move } from '../moves/move';
-import { placeOf } from '../moves/movement';
+import { placeOf, type Inside } from '../moves/movement';
+import { lockDonor, settleUnit } from '../stock/settle';
 
 /** One part that goes in: out of the bin, or just bought. */
 export interface PartIn {
@@ -21,6 +23,9 @@ export interface PartIn {
   bought?: NewComponent & { supplier: string };
   /** It goes in although the rules say that it does not fit. */
   despite?: boolean;
+  /** How it is, and with what it was held or mended where that is not as made. */
+  state?: PartState;
+  heldBy?: string;
 }
 
 /** One part that comes out: on record, or seen only now. */
@@ -30,6 +35,8 @@ export interface PartOut {
   to: 'bin' | 'scrap' | 'returned';
   /** What it is worth: the unit it comes out of is credited with it. */
   worthMinor?: number;
+  state?: PartState;
+  heldBy?: string;
 }
 
 export interface Exchange {
@@ -44,12 +51,23 @@ const bought = Joi.object({
 });
 const seen = Joi.object(partFields);
 
+/** How a part is, as somebody says who has it in hand. */
+const stated = {
+  state: Joi.string()
+    .valid(...PART_STATES)
+    .label('state'),
+  heldBy: shortText('held or mended with', 60).allow(''),
+};
+
 /** What went in and what came out, as a command takes it. */
 export const exchangeInput = Joi.object({
   put: Joi.array()
     .max(12)
     .items(
-      Joi.object({ componentId: rowId('part'), bought, despite: Joi.boolean() }).xor('componentId', 'bought'),
+      Joi.object({ componentId: rowId('part'), bought, despite: Joi.boolean(), ...stated }).xor(
+        'componentId',
+        'bought',
+      ),
     )
     .default([]),
   out: Joi.array()
@@ -60,6 +78,7 @@ export const exchangeInput = Joi.object({
         seen,
         to: Joi.string().valid('bin', 'scrap', 'returned').required().label('where it goes'),
         worthMinor: minor('worth'),
+        ...stated,
       }).xor('componentId', 'seen'),
     )
     .default([]),
@@ -77,6 +96,22 @@ async function chargedFor(tx: Transaction, part: Part): Promise<number | null> {
     .orderBy(desc(movements.n))
     .limit(1);
   return last?.value ?? null;
+}
+
+/** Writes down how a part is. @returns how it stood before, where that changed */
+async function stateOf(
+  tx: Transaction,
+  part: Part,
+  { state, heldBy }: Pick<PartIn, 'state' | 'heldBy'>,
+): Promise<Pick<PartExchanged, 'attributesBefore'>> {
+  if (!state && !heldBy) return {};
+  const attributes = { ...part.attributes, ...(state && { state }), ...(heldBy && { heldBy }) };
+  await tx
+    .update(components)
+    // what was seen dead is not known to be good any more
+    .set({ attributes, ...(state && { knownGood: state === 'good' }) })
+    .where(eq(components.id, part.id));
+  return { attributesBefore: part.attributes };
 }
 
 /** Out of a unit. What it counts for is credited to the unit, and is what the part stands at from now on. */
@@ -124,6 +159,7 @@ export async function takeOut(
       })
       .where(eq(components.id, part.id));
   return {
+    ...(await stateOf(tx, part, input)),
     component: part.id,
     code: part.code,
     name: part.name,
@@ -149,6 +185,8 @@ export async function putIn(
   const part = await componentById(tx, id);
   if (part.place !== 'bin')
     throw new ShopError('conflict', `Not fitted: ${part.code} ${part.name} is not in the bin any more.`);
+  if (input.state === 'dead')
+    throw new ShopError('refused', `Not fitted: ${part.code} ${part.name} is dead, as you say.`);
   if (!input.despite) {
     const { machine } = await machineNow(tx, unit, await recordNow(tx, unit));
     const fit = fitOf(part, machine);
@@ -167,6 +205,7 @@ export async function putIn(
     .set({ state: 'fitted' })
     .where(and(eq(wants.componentId, part.id), eq(wants.unitId, unit.id)));
   return {
+    ...(await stateOf(tx, part, input)),
     component: part.id,
     code: part.code,
     name: part.name,
@@ -179,6 +218,36 @@ export async function putIn(
   };
 }
 
+/**
+ * The machine a part comes straight out of, into another; null: it lies in the bin.
+ * @throws ShopError when nothing may come out of it, or it is a drive: that goes by the bin, where its data is asked for
+ */
+async function donorOf(tx: Transaction, unit: Unit, componentId: string): Promise<Unit | null> {
+  const part = await componentById(tx, componentId);
+  if (!part.unitId || part.unitId === unit.id) return null;
+  const donor = await lockDonor(tx, part.unitId);
+  if (donor.stage === 'gone' || donor.stage === 'sold' || donor.listed || donor.stage === 'quarantine')
+    throw new ShopError(
+      'refused',
+      `Not fitted: ${part.code} ${part.name} is in ${donor.tag}, which is ${donor.listed ? 'for sale' : donor.stage}.`,
+    );
+  if (part.class === 'drive')
+    throw new ShopError(
+      'refused',
+      `Not fitted: ${part.code} is a drive in ${donor.tag}. Take it out there first: its data is asked for.`,
+    );
+  return donor;
+}
+
+/** Machines besides this one that parts came out of. */
+export const donorsIn = (unit: Pick<Unit, 'id'>, told: readonly PartExchanged[]): string[] => [
+  ...new Set(
+    told.flatMap(({ from }) =>
+      from.startsWith('unit:') && from !== `unit:${unit.id}` ? [from.slice('unit:'.length)] : [],
+    ),
+  ),
+];
+
 /** Everything that came out, then everything that went in: one act with the work it belongs to. */
 export async function exchange(
   tx: Transaction,
@@ -189,7 +258,14 @@ export async function exchange(
 ): Promise<PartExchanged[]> {
   const told: PartExchanged[] = [];
   for (const part of out) told.push(await takeOut(tx, actor, unit, part, byRepair));
-  for (const part of put) told.push(await putIn(tx, actor, unit, part, byRepair));
+  for (const part of put) {
+    const donor = part.componentId ? await donorOf(tx, unit, part.componentId) : null;
+    if (donor) {
+      told.push(await takeOut(tx, actor, donor, { componentId: part.componentId, to: 'bin' }));
+      told.push(await putIn(tx, actor, unit, part, byRepair));
+      await settleUnit(tx, donor);
+    } else told.push(await putIn(tx, actor, unit, part, byRepair));
+  }
   return told;
 }
 
@@ -215,13 +291,24 @@ export async function exchangeBack(
         'refused',
         `Not taken back: ${part.code} ${part.name} has been moved since. Put it back by hand first.`,
       );
-    const back = each.to.startsWith('unit:') ? 'bin' : (`unit:${unit.id}` as const);
+    // out of a donor it goes back into that; bought it stays in the bin
+    const back: Inside = each.from.startsWith('unit:')
+      ? (each.from as Inside)
+      : each.to.startsWith('unit:')
+        ? 'bin'
+        : `unit:${unit.id}`;
     await move(tx, actor, part, back, 'taken back', {
       valueMinor: each.valueMinor,
       takesBack: each.n,
       neverLeft: true,
     });
-    await tx.update(components).set({ costMinor: each.costBefore }).where(eq(components.id, part.id));
+    await tx
+      .update(components)
+      .set({
+        costMinor: each.costBefore,
+        ...(each.attributesBefore && { attributes: each.attributesBefore }),
+      })
+      .where(eq(components.id, part.id));
     if (!each.to.startsWith('unit:')) continue;
     // what was ordered for it lies in the bin for it again
     const again = await tx

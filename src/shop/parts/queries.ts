@@ -1,16 +1,22 @@
-import { and, asc, desc, eq, getTableColumns, ilike, inArray, or, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, getTableColumns, ilike, inArray, isNull, or, sql } from 'drizzle-orm';
 import { database } from '@/db/client';
 import { components, lots, movements, partSales, units } from '@/db/schema';
 import { keepable } from '@/formats/json';
 import { dataOf } from '../record/gate';
 
-/** Parts in the bin, of some classes or all. */
-export async function binParts(classes?: string[]) {
+/** Parts in the bin, of some classes or all. @param theirs what customers left here for their machines too: labels only */
+export async function binParts(classes?: string[], theirs = false) {
   return database()
     .select({ ...getTableColumns(components), lentTo: units.tag })
     .from(components)
     .leftJoin(units, eq(units.id, components.reservedFor))
-    .where(and(eq(components.place, 'bin'), classes?.length ? inArray(components.class, classes) : undefined))
+    .where(
+      and(
+        eq(components.place, 'bin'),
+        theirs ? undefined : isNull(components.ownerUnit),
+        classes?.length ? inArray(components.class, classes) : undefined,
+      ),
+    )
     .orderBy(asc(components.class), asc(components.costMinor), asc(components.code))
     .limit(500);
 }
@@ -41,7 +47,8 @@ const containing = (text: string) => {
  */
 export async function binPage({ class: partClass, text = '', page = 1 }: BinAsked) {
   const words = keepable(text) ? text.trim().split(/\s+/).filter(Boolean).slice(0, 6) : [];
-  const found = and(eq(components.place, 'bin'), ...words.map(containing));
+  // what a customer owns is no stock: it stands on the page of their machine
+  const found = and(eq(components.place, 'bin'), isNull(components.ownerUnit), ...words.map(containing));
   const here = and(found, partClass ? eq(components.class, partClass) : undefined);
   const [rows, counts] = await Promise.all([
     database()

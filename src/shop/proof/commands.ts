@@ -4,6 +4,7 @@ import Joi from 'joi';
 import { testsFor } from '@/core/grade/rubric';
 import { defects, functionTests, units } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
+import { assertNoOpenPoints } from '../hands/notes';
 import { ShopError } from '@/errors';
 import { assertPower } from '../safety/power';
 import { shortText, unitId, rowId } from '../input';
@@ -151,6 +152,7 @@ export const giveGrade = defineCommand({
         'refused',
         `Not graded: ${result.blocked.join(', ')} failed; it cannot be sold as working.`,
       );
+    await assertNoOpenPoints(tx, unit!.id, 'Not graded');
     if (!result.grade)
       throw new ShopError('refused', `Not graded: still open: ${result.open.join(', ')}.`, {
         open: result.open,

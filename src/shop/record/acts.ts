@@ -2,7 +2,7 @@ import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { SPEC_KEYS } from '@/core/record/keys';
 import type { Database, Transaction } from '@/db/client';
-import { events, recordValues, type Stage } from '@/db/schema';
+import { events, recordValues, work, workSegments, type Stage } from '@/db/schema';
 import { ShopError } from '@/errors';
 import { moveStage } from '../line';
 import { shortText } from '../input';
@@ -12,6 +12,7 @@ import { answersBack, sealBack } from './answer';
 export type ActKey =
   | 'mat'
   | 'clean'
+  | 'note'
   | 'owner'
   | 'damage'
   | 'port count'
@@ -41,6 +42,8 @@ interface Along {
   told?: readonly number[];
   /** Where it moved the unit. */
   stage?: { from: Stage; to: Stage };
+  /** A piece of work it was reckoned as, where no clock ran. */
+  work?: string;
 }
 
 const standing = (unitId: string, key: ActKey) =>
@@ -66,7 +69,9 @@ export async function writeActs(
       key,
       basis,
       shape: SHAPES[key] ?? 1,
-      value: JSON.stringify(n === 0 ? { ...act, along: { told: along.told, stage: moved } } : act),
+      value: JSON.stringify(
+        n === 0 ? { ...act, along: { told: along.told, stage: moved, work: along.work } } : act,
+      ),
       ...(n === 0 && number !== undefined && { number }),
       origin,
       by,
@@ -113,9 +118,13 @@ export async function actBack<T>(
   const acts = rows
     .filter(({ key }) => !Object.hasOwn(SPEC_KEYS, key))
     .map(({ value }) => JSON.parse(value) as T & { along?: Along });
-  const { told = [], stage } = acts[0]?.along ?? {};
+  const { told = [], stage, work: reckoned } = acts[0]?.along ?? {};
   if (ids.length) await tx.update(recordValues).set({ voidedBy: 0 }).where(inArray(recordValues.id, ids));
   await answersBack(tx, told);
+  if (reckoned) {
+    await tx.delete(workSegments).where(eq(workSegments.workId, reckoned));
+    await tx.update(work).set({ status: 'dropped' }).where(eq(work.id, reckoned));
+  }
   const [sealed] = await tx
     .select({ seq: events.seq })
     .from(events)

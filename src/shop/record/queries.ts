@@ -15,7 +15,7 @@ import type { Database, Transaction } from '@/db/client';
 import type { observations, recordValues } from '@/db/schema';
 import { strips } from '@/catalog/machine/openings';
 import { portKinds } from '@/catalog/machine/ports';
-import { ZONE_NAMES } from '@/words/hands/clean';
+import { zoneName } from '@/words/hands/clean';
 import { houseNow } from '../house/tables';
 import { inOrder, sealed, sourcesOf, type Sealed, type Sources } from './sources';
 
@@ -150,8 +150,6 @@ const entriesFrom = ({ values, parts, looked, sightings }: Sources): RecordEntry
 export const entriesOf = async (tx: Transaction | Database, unitId: string): Promise<RecordEntry[]> =>
   entriesFrom((await sourcesOf(tx, [unitId])).get(unitId)!);
 
-const zoneName = (zone: string) => ZONE_NAMES[zone] ?? zone;
-
 /** What the standing record tells of machines, read together. */
 export async function recordsNow(
   tx: Transaction | Database,
@@ -178,7 +176,13 @@ export const recordFrom = (
 ): DerivedRecord =>
   deriveRecord(
     entriesFrom(sources),
-    { ...catalogue, processors, zoneName, strips, ports: portKinds },
+    {
+      ...catalogue,
+      processors,
+      zoneName: (zone) => zoneName(chassis, zone),
+      strips,
+      ports: portKinds,
+    },
     chassis,
   );
 

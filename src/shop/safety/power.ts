@@ -3,6 +3,8 @@ import { catalogue, findingById } from '@/catalog';
 import { cleaning } from '@/catalog/cleaning';
 import type { Chassis, Hazard } from '@/core/catalogue';
 import type { CleanState } from '@/core/clean/state';
+import { lyingSoils } from '@/core/clean/ways';
+import { ruinOn } from '@/core/clean/worth';
 import type { Schools } from '@/core/clean/zones';
 import { lackingOf } from '@/core/parts/lacking';
 import type { ElectricalTold } from '@/core/safety/electrical';
@@ -19,13 +21,11 @@ type Unit = Pick<typeof units.$inferSelect, 'id' | 'chassis'>;
 /** Dirt that ruins a machine at its first start: what it is, in words; null: none, or this house powers first. */
 export function dirtShuts(chassis: Chassis, clean: CleanState, { first }: Schools): string | null {
   if (first === 'power') return null;
-  const inside = new Set(cleaning.zones[chassis].filter(({ shows }) => !shows).map(({ id }) => id));
-  const found = cleaning.ruins.find(({ soil, from, inside: only }) =>
-    Object.entries(clean).some(
-      ([zone, { soils }]) => (soils[soil] ?? 0) >= from && (!only || inside.has(zone)),
-    ),
-  );
-  return found?.words ?? null;
+  for (const zone of cleaning.zones[chassis]) {
+    const words = clean[zone.id] && ruinOn(zone, lyingSoils(clean[zone.id], cleaning), cleaning);
+    if (words) return words;
+  }
+  return null;
 }
 
 /** What the record of a machine says of danger, in the order it was sealed. */

@@ -3,7 +3,8 @@ import { and, asc, eq, isNull } from 'drizzle-orm';
 import { repairById } from '@/catalog';
 import type { CleanAct } from '@/core/clean/state';
 import { photos, recordValues, units } from '@/db/schema';
-import { ZONE_NAMES } from '@/words/hands/clean';
+import { zoneName } from '@/words/hands/clean';
+import { ZONE_WORK } from '../hands/clean';
 import { readingsOnPaper } from '../readings/papers';
 import { agreementNow, ownersPartsOf } from '../hands/owner';
 import { database } from '@/db/client';
@@ -44,7 +45,7 @@ const AS_WORDS: Record<ListedAs, string> = {
 };
 
 /** Zones that were cleaned, and when. */
-async function cleanedOn(unitId: string) {
+async function cleanedOn({ id: unitId, chassis }: Pick<typeof units.$inferSelect, 'id' | 'chassis'>) {
   const rows = await database()
     .select({ value: recordValues.value, at: recordValues.at })
     .from(recordValues)
@@ -53,7 +54,10 @@ async function cleanedOn(unitId: string) {
     );
   return rows.flatMap(({ value, at }) => {
     const act = JSON.parse(value) as CleanAct;
-    return act.op === 'cleaned' ? [{ zones: act.zones.map((zone) => ZONE_NAMES[zone] ?? zone), at }] : [];
+    if (act.op === 'cleaned') return [{ zones: act.zones.map((zone) => zoneName(chassis, zone)), at }];
+    return act.op === 'elsewhere'
+      ? [{ zones: [`${zoneName(chassis, act.zone)} (by ${act.by}, not by this shop)`], at }]
+      : [];
   });
 }
 
@@ -211,7 +215,9 @@ export async function passportOf(tag: string, shopRow: ShopOnPaper, origin = '')
   const paper = paperFor(unit, theirs ? 'owner' : as, rubric, proof, shopRow);
   // what was tried in vain is no work done for the buyer; a repair stands here by its verdict, other work by
   // its end
-  const done = (await workOf(unit.id)).filter((row) => row.status === 'done' && row.kind !== 'repair');
+  const done = (await workOf(unit.id)).filter(
+    (row) => row.status === 'done' && row.kind !== 'repair' && row.kind !== ZONE_WORK,
+  );
   const helped = (await standingObservations(database(), unit.id)).filter(
     (row) => row.kind === 'repair' && carriedOut(endingOf(row)),
   );
@@ -242,7 +248,7 @@ export async function passportOf(tag: string, shopRow: ShopOnPaper, origin = '')
       ...done.map((row) => ({ what: row.title, when: day(row.finishedAt ?? row.startedAt) })),
       ...helped.map((row) => ({ what: repairById(row.ref)?.name ?? row.ref, when: day(row.at) })),
       ...fitted.map((row) => ({ what: `Fitted: ${row.name}`, when: day(row.at) })),
-      ...(await cleanedOn(unit.id)).map(({ zones, at }) => ({
+      ...(await cleanedOn(unit)).map(({ zones, at }) => ({
         what: `Cleaned: ${zones.join(', ')}`,
         when: day(at),
       })),

@@ -1,7 +1,7 @@
 import { eq, inArray } from 'drizzle-orm';
 import Joi from 'joi';
 import { CHASSIS } from '@/core/catalogue';
-import type { PartExchanged } from '@/core/record/events';
+import type { EventPayloads, PartExchanged } from '@/core/record/events';
 import { components, units } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '@/errors';
@@ -11,6 +11,10 @@ import { lotById } from '../lots/commands';
 import { putUnits } from '../lots/putUnits';
 import { writeCount } from '../record/count';
 import { recordNow } from '../record/queries';
+import { lastEntry } from '../history/last';
+import { leaveUnit } from '../exit/unit';
+import { unitId } from '../input';
+import { exchangeBack } from '../parts/exchange';
 import { revalueUnit } from '../units/revalue';
 import { fitOf, fitWords, machineNow } from '../parts/machine';
 import { move } from '../moves/move';
@@ -123,6 +127,53 @@ export const buildUnit = defineCommand({
         payload: { tag, from: donorIds.map((each) => donors.get(each)!.tag), parts: told },
       },
       answer: { tag, unitId: id },
+    };
+  },
+});
+
+/**
+ * Built by mistake, or split up again: every part goes back to where it came from, as one act, and the machine is gone.
+ * @throws ShopError when a part has been moved since, or something else is in it now
+ */
+export const takeBackBuild = defineCommand({
+  name: 'takeBackBuild',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({ unitId }),
+  async run({ tx, actor, unit }) {
+    refuseHeld(unit!);
+    const built = await lastEntry(tx, unit!.id, 'built');
+    if (!built) throw new ShopError('refused', 'Nothing was taken back: it was not built here.');
+    const { parts } = built.payload as EventPayloads['built'];
+    const inside = await tx.select().from(components).where(eq(components.unitId, unit!.id));
+    const more = inside.filter(({ id }) => !parts.some(({ component }) => component === id));
+    if (more.length)
+      throw new ShopError(
+        'refused',
+        `Nothing was taken back: ${more.map(({ code, name }) => `${code} ${name}`).join(', ')} went in since. Take that out first.`,
+      );
+    const donorIds = [
+      ...new Set(parts.flatMap(({ from }) => (from.startsWith('unit:') ? [from.slice(5)] : []))),
+    ].sort();
+    const donors = [];
+    for (const id of donorIds) {
+      const donor = await lockDonor(tx, id);
+      if (donor.stage === 'gone' || donor.stage === 'sold')
+        throw new ShopError('refused', `Nothing was taken back: ${donor.tag} is ${donor.stage}.`);
+      donors.push(donor);
+    }
+    await exchangeBack(tx, actor, unit!, parts);
+    for (const donor of donors) await settleUnit(tx, donor);
+    await tx.update(units).set({ goneAs: 'harvested', goneMinor: 0 }).where(eq(units.id, unit!.id));
+    await leaveUnit(tx, actor, unit!, { as: 'harvested', done: 'Nothing was taken back' });
+    return {
+      event: {
+        kind: 'build back',
+        voids: built.seq,
+        alsoUnits: donorIds,
+        payload: { tag: unit!.tag, parts: parts.map(({ code, name }) => `${code} ${name}`) },
+      },
+      answer: null,
     };
   },
 });

@@ -49,7 +49,7 @@ export function pathNow(unit: Unit, standing: Standing, source: LotSource): Path
     proposed: mends ? 'work' : first && first.kind !== 'stop' ? 'look' : 'end',
     out,
     worked: mended(standing),
-    cleaned: works.some(({ kind, status }) => kind === 'clean' && status === 'done'),
+    cleaned: standing.cleaned,
     graded: unit.grade !== null,
     listed: unit.listed || unit.stage === 'sold',
   });

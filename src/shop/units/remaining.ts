@@ -4,7 +4,14 @@ import { leftToDo, type Left, type LeftInput } from '@/core/record/left/remainin
 import type { Evaluation } from '@/core/steps/evaluate';
 import type { StopRoute } from '@/core/steps/problem';
 import { database } from '@/db/client';
-import { work } from '@/db/schema';
+import { cleaning } from '@/catalog/cleaning';
+import { cleanedByZones } from '@/core/clean/worth';
+import type { Grade } from '@/core/price/model';
+import { shop, work } from '@/db/schema';
+import { ZONE_WORK } from '../hands/clean';
+import { schoolsOf } from '../rules/schools';
+import { dirtOf } from './dirt';
+import { priceOf } from './worth';
 import { houseNow } from '../house/tables';
 import { proofOf } from '../proof/proof';
 import { toldFaults, type Told } from '../record/toldFaults';
@@ -21,9 +28,10 @@ interface Unit {
 export type Standing = Awaited<ReturnType<typeof standingOf>>;
 
 /** What stands on a machine's record that says how far it is: proof, work and what is in it. */
-export async function standingOf(unit: Pick<Unit, 'id' | 'chassis'>) {
+export async function standingOf(unit: Pick<Unit, 'id' | 'chassis' | 'grade'>) {
   const db = database();
   const { tables } = await houseNow(db);
+  const [rules] = await db.select().from(shop);
   const [proof, works] = await Promise.all([
     proofOf(db, unit, tables.rubric),
     db
@@ -37,12 +45,25 @@ export async function standingOf(unit: Pick<Unit, 'id' | 'chassis'>) {
         ),
       ),
   ]);
-  return { ...proof, works, rubric: tables.rubric };
+  const { record } = proof;
+  const whole = priceOf(tables, unit.chassis, record.specification, unit.grade as Grade | null, true);
+  const dirt = dirtOf(unit.chassis, record.clean, schoolsOf(rules), whole.minor, rules, record);
+  // by the clock as a whole, or zone by zone
+  const cleaned =
+    (works.some(({ kind, status }) => kind === 'clean' && status === 'done') && dirt.must.length === 0) ||
+    cleanedByZones(cleaning, unit.chassis, record.clean, dirt);
+  return {
+    ...proof,
+    works: works.filter(({ kind }) => kind !== ZONE_WORK),
+    cleaned,
+    dirt,
+    rubric: tables.rubric,
+  };
 }
 
 /** How the machine can end, what its buyer would be told, and what is left to do till then. */
 export function wayFrom(
-  { result, record, works, rubric }: Standing,
+  { result, record, works, rubric, cleaned, dirt }: Standing,
   unit: Unit,
   route: StopRoute,
   change: LeftInput['change'] = null,
@@ -54,7 +75,8 @@ export function wayFrom(
       change,
       open: works.filter(({ status }) => status !== 'done').map(({ title }) => title),
       dataFaults: record.dataFaults,
-      cleaned: works.some(({ kind, status }) => kind === 'clean' && status === 'done'),
+      cleaned,
+      dirty: dirt.clean,
       missing: result.open.length,
       blocked: result.blocked.map((id) => rubric.tests.find((test) => test.id === id)?.name ?? id),
       graded: unit.grade !== null,

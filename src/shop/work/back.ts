@@ -1,4 +1,4 @@
-import { and, eq } from 'drizzle-orm';
+import { and, eq, inArray } from 'drizzle-orm';
 import Joi from 'joi';
 import type { EventPayloads } from '@/core/record/events';
 import { observations, work, workSegments } from '@/db/schema';
@@ -42,7 +42,9 @@ export const takeBackWork = defineCommand({
     const [row] = await tx
       .select()
       .from(work)
-      .where(and(eq(work.id, input.workId), eq(work.unitId, unit!.id), eq(work.status, 'done')));
+      .where(
+        and(eq(work.id, input.workId), eq(work.unitId, unit!.id), inArray(work.status, ['done', 'failed'])),
+      );
     const kind = row?.logged ? 'work logged' : 'work finished';
     const told = row && (await lastEntry(tx, unit!.id, kind, { work: row.id }));
     if (!row || !told)

@@ -8,7 +8,7 @@ import { assertAgreed } from '../hands/owner';
 import { houseNow } from '../house/tables';
 import { moveForward, moveStage, forward, refuseHeld } from '../line';
 import { arrive } from '../moves/arrive';
-import { type Exchange, exchange, exchangeInput } from '../parts/exchange';
+import { type Exchange, exchange, exchangeInput, donorsIn } from '../parts/exchange';
 import { ERASES, laidAside, placeOf, refuseWiping, stepOf, workId, workOf, type Unit } from './step';
 import { ENDINGS } from '@/core/catalogue';
 import { MEDIA } from '@/core/erasure/media';
@@ -89,6 +89,23 @@ export async function exchangeWith(
   return exchange(tx, actor, unit, parts, byRepair);
 }
 
+/** Its own name, of work that has none in the tables. */
+const ownTitle = shortText('what was done', 80).allow('');
+
+/** What a piece of work is called. @throws ShopError when it has a name already */
+function titled(of: { ref: string; title: string }, own: string | undefined, what: string): string {
+  if (!own) return of.title;
+  if (of.ref !== 'other')
+    throw new ShopError('invalid', `${what}: "${of.title}" has a name; say the rest as a remark.`);
+  return own;
+}
+
+/** A repair that came to nothing is told by its verdict. */
+function refuseFailing(kind: string, { failed }: { failed?: boolean }, what: string): void {
+  if (failed && kind === 'repair')
+    throw new ShopError('invalid', `${what}: of a repair its verdict says that it changed nothing.`);
+}
+
 /** Ends it. For a repair, `ended` says how: helped and no change move belief; left out, nothing is claimed. */
 export const finishWork = defineCommand({
   name: 'finishWork',
@@ -101,12 +118,16 @@ export const finishWork = defineCommand({
       .valid(...ENDINGS)
       .label('ended'),
     note: shortText('note', 400).allow(''),
+    title: ownTitle,
+    failed: Joi.boolean().label('came to nothing'),
     parts: exchangeInput,
     materials: materialsInput,
     erased: erasedShape,
   }),
   async run({ tx, actor, unit }, input) {
     const row = await workOf(tx, input.workId, unit!.id);
+    refuseFailing(row.kind, input, 'Not ended');
+    const title = titled(row, input.title, 'Not ended');
     if (input.erased && row.ref !== ERASES)
       throw new ShopError('invalid', `Not ended: "${row.title}" erases nothing.`);
     if (input.erased && !input.erased.quick) await assertLongEnough(tx, row);
@@ -122,21 +143,30 @@ export const finishWork = defineCommand({
     await endSegment(tx, row.id);
     await tx
       .update(work)
-      .set({ status: 'done', finishedAt: new Date(), note: input.note ?? '', ...usedUp(input.materials) })
+      .set({
+        status: input.failed ? 'failed' : 'done',
+        title,
+        finishedAt: new Date(),
+        note: input.note ?? '',
+        ...usedUp(input.materials),
+      })
       .where(eq(work.id, row.id));
-    await noteTime(tx, row, await attendedMinutes(tx, row.id));
+    // what came to nothing says nothing of how long it takes
+    if (!input.failed) await noteTime(tx, row, await attendedMinutes(tx, row.id));
     let observation: number | null = null;
     if (row.kind === 'repair' && input.ended !== undefined) {
       observation = await putVerdict(tx, actor, unit!.id, row.ref, input.ended);
     }
-    const went = row.kind === 'system' ? await moveForward(tx, unit!, 'prove') : {};
+    const went = row.kind === 'system' && !input.failed ? await moveForward(tx, unit!, 'prove') : {};
     return {
       event: {
         kind: 'work finished',
+        alsoUnits: donorsIn(unit!, moved),
         payload: {
           work: row.id,
-          title: row.title,
+          title,
           helped: input.ended === undefined ? null : input.ended === 'helped',
+          ...(input.failed && { failed: true as const }),
           ...(input.ended && { ended: input.ended }),
           observation,
           note: input.note ?? '',
@@ -165,6 +195,8 @@ export const logWork = defineCommand({
       .valid(...ENDINGS)
       .label('ended'),
     note: shortText('note', 400).allow(''),
+    title: ownTitle,
+    failed: Joi.boolean().label('came to nothing'),
     parts: exchangeInput,
     materials: materialsInput,
   }),
@@ -176,7 +208,9 @@ export const logWork = defineCommand({
     if (laid)
       throw new ShopError('refused', `Not logged: "${laid.title}" is open on this machine. End it there.`);
     await refuseWiping(tx, unit!, step, 'Not logged');
-    const { kind, title } = step;
+    const { kind } = step;
+    refuseFailing(kind, input, 'Not logged');
+    const title = titled(step, input.title, 'Not logged');
     const usual = handsOf(step.operation);
     const note = input.note ?? '';
     const [row] = await tx
@@ -186,7 +220,7 @@ export const logWork = defineCommand({
         kind,
         ref: step.ref,
         title,
-        status: 'done',
+        status: input.failed ? 'failed' : 'done',
         by: actor.id,
         byName: actor.name,
         startedAt: sql`now() - ${input.minutes} * interval '1 minute'`,
@@ -208,21 +242,25 @@ export const logWork = defineCommand({
         endedAt: sql`now()`,
       });
     const told = { id: row.id, ref: step.ref, plannedMinutes: usual, ownMinutes: usual };
-    await noteTime(tx, told, input.minutes);
+    if (!input.failed) await noteTime(tx, told, input.minutes);
     const ended = kind === 'repair' ? (input.ended ?? 'done') : undefined;
     const moved = await exchangeWith(tx, actor, unit!, input.parts, kind === 'repair');
     const observation = ended ? await putVerdict(tx, actor, unit!.id, step.ref, ended) : null;
-    const stage = forward(unit!.stage, kind === 'system' ? 'prove' : placeOf(kind));
+    const stage = input.failed
+      ? unit!.stage
+      : forward(unit!.stage, kind === 'system' ? 'prove' : placeOf(kind));
     await moveStage(tx, unit!, stage);
     return {
       event: {
         kind: 'work logged',
+        alsoUnits: donorsIn(unit!, moved),
         payload: {
           work: row.id,
           ref: step.ref,
           title,
           minutes: input.minutes,
           ...(ended && { ended }),
+          ...(input.failed && { failed: true as const }),
           observation,
           note,
           ...(moved.length && { parts: moved }),

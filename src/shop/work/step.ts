@@ -1,4 +1,5 @@
 import { repairById } from '@/catalog';
+import { RETIRED_STEPS } from '@/catalog/hands/work';
 import { powering } from '@/catalog/looks/gates';
 import { appliesTo } from '@/core/belief/model';
 import type { Hazard } from '@/core/catalogue';
@@ -24,7 +25,7 @@ export async function workOf(tx: Transaction, id: string, unit: string) {
     .from(work)
     .where(and(eq(work.id, id), eq(work.unitId, unit)));
   if (!row) throw new ShopError('missing', 'There is no such piece of work on this unit.');
-  if (row.status === 'done' || row.status === 'dropped')
+  if (row.status === 'done' || row.status === 'failed' || row.status === 'dropped')
     throw new ShopError('refused', `"${row.title}" is finished already.`);
   return row;
 }
@@ -52,7 +53,8 @@ export async function stepOf(tx: Transaction, unit: Unit, ref: string, what: str
       operation: repairOperation(repair),
       powers: powers(repair) ? 'power' : repair.charges ? 'charge' : null,
     };
-  const step = (await houseNow(tx)).tables.work.find(({ id }) => id === ref);
+  const { work: own } = (await houseNow(tx)).tables;
+  const step = own.find(({ id }) => id === ref) ?? own.find(({ id }) => id === RETIRED_STEPS[ref]);
   if (!step) throw new ShopError('invalid', `${what}: no step "${ref}" for this kind of machine.`);
   return {
     ref,

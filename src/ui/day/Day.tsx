@@ -77,7 +77,18 @@ export function Day({ view, me, until }: Props) {
         <div className="mt-3 grid gap-x-8 gap-y-4 bg-paper px-4 py-3 sm:grid-cols-2">
           {view.lists.map(({ person, name, acts }) => (
             <section key={person} aria-label={`What ${name} does`}>
-              <Heading>{name}</Heading>
+              <p className="flex items-baseline justify-between gap-3">
+                <Heading>{name}</Heading>
+                <a
+                  href={`/api/day/list?person=${encodeURIComponent(person)}`}
+                  target="_blank"
+                  rel="noreferrer"
+                  aria-label={`Print what ${name} does`}
+                  className="border-b border-current text-note"
+                >
+                  print
+                </a>
+              </p>
               <ol className="text-row">
                 {acts.slice(0, SHOWN).map((act) => (
                   <li

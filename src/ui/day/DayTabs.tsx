@@ -4,6 +4,7 @@ const PAGES = [
   ['/', 'What to work on'],
   ['/hours', 'Which get the hours'],
   ['/day', 'The day'],
+  ['/day/end', 'Before closing'],
 ] as const;
 
 /** What hands go to: the list, the hours, the day. */

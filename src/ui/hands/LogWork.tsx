@@ -5,6 +5,7 @@ import { ENDINGS, type Ending } from '@/core/catalogue';
 import { ENDING_WORDS } from '@/words/names';
 import type { UnitHead } from '@/words/unit/view';
 import { carriedOut } from '@/core/record/endings';
+import { WorkSheet, type WorkEnd } from './sheet/WorkSheet';
 import { Exchange, type ExchangeInput } from '../parts/Exchange';
 import { ChoiceField, TextField } from '../kit/fields';
 import { useShortcuts } from '../kit/keys/keyboard';
@@ -50,6 +51,7 @@ export function LogWork({
   const [text, setText] = useState('');
   const [said, setSaid] = useState('');
   const [asking, setAsking] = useState(false);
+  const [inWords, setInWords] = useState(false);
   const materials = useMaterials();
   const box = useRef<HTMLInputElement>(null);
   const form = useRef<HTMLFormElement>(null);
@@ -66,25 +68,25 @@ export function LogWork({
     setMinutes(String(choice.minutes));
     form.current?.querySelector<HTMLInputElement>('input[name="minutes"]')?.select();
   };
-  const log = async (event?: FormEvent, parts?: ExchangeInput) => {
+  const log = async (event?: FormEvent, parts?: ExchangeInput, whole?: WorkEnd) => {
     event?.preventDefault();
     if (!chosen) return;
-    if (chosen.takes && carriedOut(ended) && !parts) return setAsking(true);
+    if (chosen.takes && carriedOut(ended) && !parts && !whole) return setAsking(true);
     const logged = await send(
       'logWork',
       {
         unitId: unit.id,
         ref: chosen.ref,
         minutes: Number(minutes.replace(',', '.')),
-        ...(chosen.repair && { ended }),
-        ...(parts && { parts }),
+        ...(whole ?? { ...(chosen.repair && { ended }), ...(parts && { parts }) }),
         ...(materials.used.length && { materials: materials.used }),
       },
       unit.version,
     );
-    if (logged.ok) setAsking(false);
     if (!logged.ok) return;
-    setSaid(`On record: ${chosen.name}, ${minutes} min.`);
+    setAsking(false);
+    setInWords(false);
+    setSaid(`On record: ${whole?.title ?? chosen.name}, ${minutes} min.`);
     setChosen(null);
     setMinutes('');
     setText('');
@@ -102,6 +104,20 @@ export function LogWork({
     choose(null);
     setText('');
   };
+  if (inWords && chosen)
+    return (
+      <WorkSheet
+        tag={unit.tag}
+        name={`${chosen.name}, ${minutes} min`}
+        repair={chosen.repair}
+        nameless={chosen.ref === 'other'}
+        takes={chosen.takes}
+        problem={problem}
+        busy={busy}
+        onDone={(end) => void log(undefined, undefined, end)}
+        onCancel={() => setInWords(false)}
+      />
+    );
   if (asking && chosen?.takes)
     return (
       <Exchange
@@ -194,6 +210,9 @@ export function LogWork({
           </Button>
           <Button type="submit" disabled={busy || !chosen}>
             Log it
+          </Button>
+          <Button disabled={busy || !chosen || !minutes.trim()} onClick={() => setInWords(true)}>
+            With parts, in words
           </Button>
         </p>
       </form>

@@ -1,13 +1,14 @@
 'use client';
 import { useState, type FormEvent } from 'react';
 import { PART_CLASSES } from '@/core/catalogue';
-import type { Agreement, OwnerAct } from '@/core/owner/agreement';
+import type { Agreement, OwnerAct, QuoteLine } from '@/core/owner/agreement';
 import type { UnitHead } from '@/words/unit/view';
 import { AreaField, ChoiceField, TextField } from '../kit/fields';
 import { MoneyField } from '../kit/MoneyField';
 import { Button, Heading, Problem, Quiet } from '../kit/parts';
 import { Money, useMoney } from '../kit/theShop';
 import { useCommand } from '../kit/hooks/useCommand';
+import { attended } from '../kit/words';
 
 interface Theirs {
   id: string;
@@ -19,26 +20,37 @@ interface Props {
   unit: UnitHead;
   agreement: Agreement;
   /** What would help, at the shop's rate: what a quote begins with. */
-  proposed: readonly { what: string; minor: number }[];
+  proposed: readonly QuoteLine[];
+  /** Hands on it so far, minutes. */
+  handsMinutes: number;
   parts: readonly Theirs[];
   /** What of theirs they left to the shop. */
   left: readonly Theirs[];
 }
 
 /** Somebody else's machine: what they wish, what was agreed, what was found besides, what of theirs lies here. */
-export function OwnersMachine({ unit, agreement, proposed, parts, left }: Props) {
+export function OwnersMachine({ unit, agreement, proposed, parts, left, handsMinutes }: Props) {
   const { send, problem, busy } = useCommand();
   const money = useMoney();
   const [lines, setLines] = useState(
-    (agreement.quote ?? proposed).map(({ what, minor }) => ({ what, minor: money.field(minor) })),
+    (agreement.quote ?? proposed).map(({ what, minor, minutes }) => ({
+      what,
+      minor: money.field(minor),
+      minutes: minutes === undefined ? '' : String(Math.round(minutes)),
+    })),
   );
   const [found, setFound] = useState('');
+  const [how, setHow] = useState('');
   const disabled = busy || !unit.mayWrite || unit.held;
   const tell = (act: OwnerAct) => send('tellOwner', { unitId: unit.id, act }, unit.version);
   const quote = () => {
     const told = lines
       .filter(({ what }) => what.trim())
-      .map(({ what, minor }) => ({ what: what.trim(), minor: money.parse(minor) ?? 0 }));
+      .map(({ what, minor, minutes }) => ({
+        what: what.trim(),
+        minor: money.parse(minor) ?? 0,
+        ...(Number(minutes) > 0 && { minutes: Number(minutes) }),
+      }));
     if (told.length) void tell({ op: 'quote', lines: told });
   };
   const supply = async (event: FormEvent<HTMLFormElement>) => {
@@ -100,12 +112,21 @@ export function OwnersMachine({ unit, agreement, proposed, parts, left }: Props)
       </form>
       <h3 className="mt-3 text-row font-semibold">The quote</h3>
       {lines.map((line, n) => (
-        <div key={n} className="mt-1 grid grid-cols-[minmax(0,1fr)_110px] items-end gap-2">
+        <div key={n} className="mt-1 grid grid-cols-[minmax(0,1fr)_64px_110px] items-end gap-2">
           <TextField
             label="Work or part"
             value={line.what}
             onChange={(event) =>
               setLines(lines.map((own, i) => (i === n ? { ...own, what: event.target.value } : own)))
+            }
+          />
+          <TextField
+            label="Hands"
+            hint="min"
+            inputMode="numeric"
+            value={line.minutes}
+            onChange={(event) =>
+              setLines(lines.map((own, i) => (i === n ? { ...own, minutes: event.target.value } : own)))
             }
           />
           <MoneyField
@@ -116,25 +137,82 @@ export function OwnersMachine({ unit, agreement, proposed, parts, left }: Props)
         </div>
       ))}
       <p className="mt-2 flex flex-wrap items-center gap-3">
-        <Quiet onClick={() => setLines([...lines, { what: '', minor: money.field(0) }])}>one more line</Quiet>
+        <Quiet onClick={() => setLines([...lines, { what: '', minor: money.field(0), minutes: '' }])}>
+          one more line
+        </Quiet>
         <Button disabled={disabled || lines.length === 0} onClick={quote}>
           This is the quote
         </Button>
         {agreement.state === 'quoted' && (
           <>
+            <TextField
+              label="How"
+              hint="by telephone, 14:10"
+              value={how}
+              maxLength={120}
+              onChange={(event) => setHow(event.target.value)}
+            />
             <Button
               tone="strong"
               disabled={disabled}
-              onClick={() => void tell({ op: 'answer', yes: true, how: '' })}
+              onClick={() => void tell({ op: 'answer', yes: true, how: how.trim() })}
             >
               They agreed
             </Button>
-            <Button disabled={disabled} onClick={() => void tell({ op: 'answer', yes: false, how: '' })}>
+            <Button
+              disabled={disabled}
+              onClick={() => void tell({ op: 'answer', yes: false, how: how.trim() })}
+            >
               They said no
             </Button>
           </>
         )}
       </p>
+      {agreement.minutes !== null && (
+        <p className="text-row" role="status">
+          Hands: {attended(handsMinutes)} of the {attended(agreement.minutes)} quoted
+          {handsMinutes > agreement.minutes && <b>: over it, say so before going on</b>}.
+        </p>
+      )}
+      <h3 className="mt-3 text-row font-semibold">To ask back</h3>
+      {agreement.questions.map((question, n) =>
+        question.answer ? (
+          <p key={n} className="text-row">
+            {question.text} <b>{question.answer}</b>
+          </p>
+        ) : (
+          <form
+            key={n}
+            onSubmit={(event) => {
+              event.preventDefault();
+              const text = String(new FormData(event.currentTarget).get('answer')).trim();
+              void tell({ op: 'told', n, text });
+            }}
+            className="mt-1 grid grid-cols-[minmax(0,1fr)_auto] items-end gap-2"
+          >
+            <TextField label={question.text} hint="they said" name="answer" required maxLength={200} />
+            <Button type="submit" disabled={disabled}>
+              Keep
+            </Button>
+          </form>
+        ),
+      )}
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          const target = event.currentTarget;
+          const text = String(new FormData(target).get('text')).trim();
+          void tell({ op: 'ask', text }).then((sent) => {
+            if (sent.ok) target.reset();
+          });
+        }}
+        className="mt-1 grid grid-cols-[minmax(0,1fr)_auto] items-end gap-2"
+      >
+        <TextField label="One more question" name="text" required maxLength={200} />
+        <Button type="submit" disabled={disabled}>
+          Note
+        </Button>
+      </form>
       <h3 className="mt-3 text-row font-semibold">Also found</h3>
       {agreement.found.map((line, n) => (
         <p key={n} className="text-row">

@@ -15,6 +15,7 @@ import { Forgotten } from './Forgotten';
 import { Materials, useMaterials } from './Materials';
 import { ENDINGS, type Ending } from '@/core/catalogue';
 import { carriedOut } from '@/core/record/endings';
+import { WorkSheet, type WorkEnd } from './sheet/WorkSheet';
 import { Exchange, type ExchangeInput } from '../parts/Exchange';
 import { ENDING_WORDS } from '@/words/names';
 import type { RunningWorkView, UnitHead } from '@/words/unit/view';
@@ -55,6 +56,13 @@ export function RunningWork({ unit, work, preset, drives, named, keys = true }: 
   const erases = work.ref === 'erase-drive' && (open.length > 0 || drives.length === 0);
   const [recording, setRecording] = useState(false);
   const [ending, setEnding] = useState<Ending | null>(null);
+  const [inWords, setInWords] = useState(false);
+  const endAs = (end: WorkEnd) =>
+    void send(
+      'finishWork',
+      { ...on, ...end, ...(materials.used.length && { materials: materials.used }) },
+      unit.version,
+    );
   const finish = (ended?: Ending, parts?: ExchangeInput) => {
     if (erases && !recording) return setRecording(true);
     // what took a part says which, once
@@ -102,7 +110,7 @@ export function RunningWork({ unit, work, preset, drives, named, keys = true }: 
   const leave = () =>
     void send('leaveAlone', { ...on, minutes: Number(minutes.replace(',', '.')), station }, unit.version);
   useShortcuts((key) => {
-    if (!keys || !unit.mayWrite || ending) return false;
+    if (!keys || !unit.mayWrite || ending || inWords) return false;
     const letter = key.toLowerCase();
     if (handing) {
       const other = others[Number(key) - 1];
@@ -112,11 +120,26 @@ export function RunningWork({ unit, work, preset, drives, named, keys = true }: 
     if (letter === 'h') return acted(others.length > 0 && (() => setHanding(true)));
     if (letter === 'p' || key === ' ') return acted(toggle, busy);
     if (letter === 'r') return acted(work.status !== 'alone' && leave, busy);
+    if (letter === 'w' && !erases) return acted(() => setInWords(true));
     // the same digits end it before its clock has started, and after
     if (!repair) return acted(key === '1' && (() => finish()), busy);
     const ended = ENDINGS[Number(key) - 1];
     return acted(ended && (() => finish(ended)), busy);
   });
+  if (inWords)
+    return (
+      <WorkSheet
+        tag={unit.tag}
+        name={work.title}
+        repair={repair}
+        nameless={work.ref === 'other'}
+        takes={work.takes}
+        problem={problem}
+        busy={busy}
+        onDone={endAs}
+        onCancel={() => setInWords(false)}
+      />
+    );
   if (ending)
     return (
       <Exchange
@@ -161,6 +184,11 @@ export function RunningWork({ unit, work, preset, drives, named, keys = true }: 
         <Button shortcut={keys ? 'P' : undefined} disabled={busy} onClick={toggle}>
           {work.status === 'alone' ? 'Hands on again' : paused ? 'Go on' : 'Pause'}
         </Button>
+        {!erases && (
+          <Button shortcut={keys ? 'W' : undefined} disabled={busy} onClick={() => setInWords(true)}>
+            With parts, in words
+          </Button>
+        )}
         {others.length > 0 && (
           <Button shortcut={keys ? 'H' : undefined} disabled={busy} onClick={() => setHanding(!handing)}>
             Hand over

@@ -33,6 +33,8 @@ export interface DoneLine {
   /** What it was reckoned at. */
   planned: number | null;
   alone: number;
+  /** What somebody wrote to it. */
+  note: string;
   /** Told afterwards, and not taken back. */
   logged: boolean;
 }
@@ -177,7 +179,13 @@ export function WorkBoard({ unit, named, drives, log, open, choices, done }: Pro
                   <tr key={line.id} className="border-b border-rule">
                     <td className="py-1">
                       {line.title}
-                      {line.status !== 'done' && <span className="text-soft"> ({line.status})</span>}
+                      {line.status !== 'done' && (
+                        <span className="text-soft">
+                          {' '}
+                          ({line.status === 'failed' ? 'came to nothing' : line.status})
+                        </span>
+                      )}
+                      {line.note && <span className="block text-note text-soft">{line.note}</span>}
                       {line.logged && unit.mayWrite && !unit.held && (
                         <Quiet
                           aria-label={`Take back: ${line.title}`}

@@ -1,6 +1,7 @@
 'use client';
 import { useEffect, useRef, useState } from 'react';
-import { CODE_POINTS, codeInWords, codeOf, decode, type CodeTable } from '@/core/tapper/decode';
+import { CODE_POINTS, codeInWords, codeOf, decode, tableOf, type CodeTable } from '@/core/tapper/decode';
+import { codesIn } from '@/core/tapper/written';
 import { readRhythm, type Sign, type Tap } from '@/core/tapper/rhythm';
 import { useShortcuts } from '../kit/keys/keyboard';
 import { Button, Heading, Problem, Quiet } from '../kit/parts';
@@ -33,6 +34,16 @@ function Marks({ signs }: { signs: readonly Sign[] }) {
   );
 }
 
+/** What was typed, as codes; or what is wrong with it. */
+function readWritten(text: string): { codes: string[] | null; problem: string } {
+  if (text.trim() === '') return { codes: null, problem: '' };
+  try {
+    return { codes: codesIn(text), problem: '' };
+  } catch (error) {
+    return { codes: null, problem: (error as Error).message };
+  }
+}
+
 /**
  * A key held along with a lamp or a beep: the repeating group is found, shown and looked up in the shop's
  * tables.
@@ -63,14 +74,19 @@ export function Tapper({ maker, mayAnswer, onAnswer, onClose }: Props) {
     setDown(false);
     setTaps((all) => [...all, tap]);
   };
+  const [typed, setTyped] = useState('');
+  const written = readWritten(typed);
   const rhythm = readRhythm(taps);
-  const code = codeOf(rhythm);
-  const enough = code !== null && (rhythm.endless ? taps.length >= 8 : rhythm.whole >= 2);
-  const own = (name: string) => Number(maker.toLowerCase().startsWith(name.toLowerCase()));
+  const tapped = codeOf(rhythm);
+  const codes = written.codes ?? (tapped === null ? [] : [tapped]);
+  const enough =
+    written.codes !== null || (tapped !== null && (rhythm.endless ? taps.length >= 8 : rhythm.whole >= 2));
+  const own = (name: string) => Number(tableOf(name, maker));
   const hits =
-    code && Array.isArray(tables)
-      ? decode(code, tables).sort((a, b) => a.off - b.off || own(b.maker) - own(a.maker))
+    codes.length && Array.isArray(tables)
+      ? decode(codes, tables).sort((a, b) => a.off - b.off || own(b.maker) - own(a.maker))
       : [];
+  const code = written.codes ? null : tapped;
   const first = hits[0]?.off === 0 && hits[0].line.points ? hits[0] : null;
   const answerFirst = () => {
     if (first) onAnswer(CODE_POINTS.indexOf(first.line.points!));
@@ -135,7 +151,7 @@ export function Tapper({ maker, mayAnswer, onAnswer, onClose }: Props) {
           </span>
         </button>
         <div aria-live="polite" className="min-w-0 text-read">
-          {taps.length < 2 && (
+          {taps.length < 2 && !typed && (
             <p className="text-soft">
               {taps.length === 0
                 ? 'Nothing tapped yet. Long and short are told apart by themselves; a slip does not matter.'
@@ -168,7 +184,13 @@ export function Tapper({ maker, mayAnswer, onAnswer, onClose }: Props) {
               )}
             </>
           )}
-          {taps.length >= 2 && (
+          {written.problem && <p className="text-soft">{written.problem}</p>}
+          {written.codes && (
+            <p className="text-head font-semibold">
+              {written.codes.map((each) => codeInWords(each)).join(', or ')}
+            </p>
+          )}
+          {(taps.length >= 2 || written.codes !== null) && (
             <div className="mt-3">
               <Heading className="text-row">In the tables</Heading>
               {tables === 'failed' && (
@@ -209,6 +231,23 @@ export function Tapper({ maker, mayAnswer, onAnswer, onClose }: Props) {
               )}
             </div>
           )}
+          <label className="mt-3 flex flex-wrap items-center gap-2 text-row">
+            or write it
+            <input
+              aria-label="The code as it is written"
+              placeholder="3.2, 2-1-1-3, 0x7B, long short, lamps 1 3, first words"
+              className="h-11 min-w-0 flex-1 border-2 border-ink bg-sheet px-2 text-read"
+              maxLength={80}
+              value={typed}
+              onChange={(event) => setTyped(event.target.value)}
+              onKeyDown={(event) => {
+                if (event.key === 'Enter' && mayAnswer && first) {
+                  event.preventDefault();
+                  answerFirst();
+                }
+              }}
+            />
+          </label>
           <p className="mt-3 flex flex-wrap gap-3">
             {first && mayAnswer && (
               <Button tone="strong" shortcut="Enter" disabled={!enough} onClick={answerFirst}>

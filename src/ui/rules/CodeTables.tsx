@@ -49,8 +49,9 @@ export function CodeTables({
     <div>
       <p className="text-row text-soft">
         CSV with the heading <span className="figures text-note">maker, source, code, meaning, points</span>,
-        or the same as JSON. Codes as people write them: LSS, 1 long 2 short, 3-2, 5, endless. Every line says
-        where it comes from.
+        or the same as JSON. Codes as people write them: LSS, 1 long 2 short, 3-2, 5, endless, 0x7B, lamps 1
+        3, “no bootable device”; a column notation with “long” where 3-2 means three long and two short. Every
+        line says where it comes from.
       </p>
       {mayWrite && (
         <p className="mt-2">

@@ -1,10 +1,10 @@
 import { cleaning, SOIL_WORDS } from '@/catalog/cleaning';
-import { cautionById } from '@/catalog';
+import { cautionById, repairById } from '@/catalog';
 import type { Chassis } from '@/core/catalogue';
-import { cleaningPlan, type CleanStep } from '@/core/clean/plan';
-import type { CleanState } from '@/core/clean/state';
+import { cleaningPlan, type CleanPlan, type CleanStep } from '@/core/clean/plan';
 import type { CleaningWorth } from '@/core/clean/worth';
 import type { Lying } from '@/core/minutes/opening';
+import type { DerivedRecord } from '@/core/record';
 import {
   DEGREES,
   SOILS,
@@ -16,12 +16,9 @@ import {
   type SurfaceKind,
 } from '@/core/clean/zones';
 
-/** Names of all zones, by id. */
-export const ZONE_NAMES: Record<string, string> = Object.fromEntries(
-  Object.values(cleaning.zones)
-    .flat()
-    .map(({ id, name }) => [id, name]),
-);
+/** What a zone is called on such a machine: the case of a tower is not the back of an all-in-one. */
+export const zoneName = (chassis: Chassis, zone: string): string =>
+  cleaning.zones[chassis].find(({ id }) => id === zone)?.name ?? zone;
 
 export interface ZoneView {
   id: string;
@@ -33,6 +30,10 @@ export interface ZoneView {
   seen: boolean;
   cleaned: boolean;
   stays: boolean;
+  /** What it is that stays, as somebody put it. */
+  staysWords: string;
+  /** Not every such machine has it, and nothing says that this one does. */
+  hidden: boolean;
   /** What it is made of, and whether that was said of this machine. Null: no outer surface. */
   surface: { of: SurfaceKind; said: boolean } | null;
   soils: { soil: Soil; degree: Degree }[];
@@ -48,35 +49,57 @@ export interface StepView {
   tool: string;
   minutes: number;
   alone: { minutes: number; station: string } | null;
+  /** A new part instead. */
+  renew: { repair: string; name: string; minutes: number; partMinor: number } | null;
   cautions: { title: string; text: string }[];
   beware: string;
   source: string;
 }
 
-export interface CleanView {
-  zones: ZoneView[];
-  soils: { id: Soil; name: string; letter: string }[];
+/** A way to get zones clean. */
+export interface WayView {
   steps: StepView[];
   minutes: number;
   openMinutes: number;
   aloneMinutes: number;
   costMinor: number;
+}
+
+export interface CleanView {
+  zones: ZoneView[];
+  soils: { id: Soil; name: string; letter: string }[];
+  /** Of what is worth it, and of all that is dirty. */
+  way: WayView;
+  wayOfAll: WayView;
   without: string[];
   worth: CleaningWorth;
   /** What the house does, in words: "blower and brush; ...". */
   school: string;
 }
 
-const stepView = (step: CleanStep): StepView => ({
+function renewView(id: string | null): StepView['renew'] {
+  const repair = id === null ? undefined : repairById(id);
+  return repair
+    ? {
+        repair: repair.id,
+        name: repair.name,
+        minutes: repair.minutes,
+        partMinor: repair.part?.costMinor ?? 0,
+      }
+    : null;
+}
+
+const stepView = (chassis: Chassis, step: CleanStep): StepView => ({
   id: step.id,
   phase: step.phase,
   does: step.does,
   zones: step.zones,
-  where: step.zones.map((id) => ZONE_NAMES[id]).join(', '),
+  where: step.zones.map((id) => zoneName(chassis, id)).join(', '),
   agent: step.agent,
   tool: step.tool,
   minutes: step.minutes,
   alone: step.alone,
+  renew: renewView(step.renew),
   cautions: step.cautions.flatMap((id) => {
     const caution = cautionById(id);
     return caution ? [{ title: caution.title, text: caution.text }] : [];
@@ -85,18 +108,31 @@ const stepView = (step: CleanStep): StepView => ({
   source: step.source,
 });
 
-/** The drawing of the zones, and the way to get them clean. */
+const wayView = (chassis: Chassis, plan: CleanPlan): WayView => ({
+  steps: plan.steps.map((step) => stepView(chassis, step)),
+  minutes: plan.stepMinutes + plan.openMinutes,
+  openMinutes: plan.openMinutes,
+  aloneMinutes: plan.aloneMinutes,
+  costMinor: plan.costMinor,
+});
+
+/**
+ * The drawing of the zones, and the way to get them clean, as the record stands.
+ */
 export function cleanView(
   chassis: Chassis,
-  state: CleanState,
+  { clean: state, contents, ...lying }: Lying & Pick<DerivedRecord, 'clean' | 'contents'>,
   schools: Schools,
   worth: CleaningWorth,
-  lying: Lying,
   school: string,
 ): CleanView {
-  const plan = cleaningPlan(cleaning, chassis, state, schools, undefined, lying);
+  const all = cleaningPlan(cleaning, chassis, state, schools, lying);
+  const pays = cleaningPlan(cleaning, chassis, state, schools, lying, new Set(worth.clean));
+  const full = new Set(
+    contents.filter(({ holds }) => holds === 'part' || holds === 'something').map(({ id }) => id),
+  );
   return {
-    zones: cleaning.zones[chassis].map(({ id, name, box, material, shows }) => {
+    zones: cleaning.zones[chassis].map(({ id, name, box, material, shows, extra }) => {
       const own = state[id];
       return {
         id,
@@ -107,6 +143,8 @@ export function cleanView(
         seen: own !== undefined,
         cleaned: own?.cleaned ?? false,
         stays: own?.stays ?? false,
+        staysWords: own?.staysWords ?? '',
+        hidden: extra !== undefined && !own && !extra.some((place) => full.has(place)),
         surface:
           own && shows && (SURFACE_KINDS as readonly string[]).includes(own.surface ?? material)
             ? { of: (own.surface ?? material) as SurfaceKind, said: own.surface !== undefined }
@@ -118,12 +156,9 @@ export function cleanView(
       };
     }),
     soils: SOILS.map((id) => ({ id, ...SOIL_WORDS[id] })),
-    steps: plan.steps.map(stepView),
-    minutes: plan.stepMinutes + plan.openMinutes,
-    openMinutes: plan.openMinutes,
-    aloneMinutes: plan.aloneMinutes,
-    costMinor: plan.costMinor,
-    without: plan.without.map(({ zone, soil }) => `${SOIL_WORDS[soil].name} on ${ZONE_NAMES[zone]}`),
+    way: wayView(chassis, pays),
+    wayOfAll: wayView(chassis, all),
+    without: all.without.map(({ zone, soil }) => `${SOIL_WORDS[soil].name} on ${zoneName(chassis, zone)}`),
     worth,
     school,
   };

@@ -3,7 +3,6 @@ import type { Chassis } from '@/core/catalogue';
 import type { ClosingLine } from '@/core/hands/closing';
 import type { LedgerEntry, LedgerItem } from '@/core/hands/ledger';
 import type { Mat } from '@/core/hands/mat';
-import { ZONE_NAMES } from './clean';
 import { lower } from '../plain';
 
 /** A mat as its screen works with it: plain data, and what was said of it. */
@@ -44,14 +43,15 @@ export interface ClosingView {
 interface Names {
   repair: (id: string) => string | undefined;
   outcome: (finding: string, id: string) => number;
+  zone: (id: string) => string;
 }
 
 /** Why a thing is looked at, in words. */
-function whyWords(why: string, { repair }: Names): string {
+function whyWords(why: string, { repair, zone }: Names): string {
   const [kind, id] = why.split(':');
   if (kind === 'repair') return `after “${repair(id) ?? id}”`;
   if (kind === 'part') return `a ${id} was changed`;
-  if (kind === 'zone') return `${ZONE_NAMES[id] ?? id} cleaned`;
+  if (kind === 'zone') return `${zone(id)} cleaned`;
   if (kind === 'mat') return `${id} was undone`;
   return 'a screw was rounded';
 }

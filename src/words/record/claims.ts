@@ -22,6 +22,8 @@ interface Row {
   ref: string;
   basis: string;
   kind: string;
+  /** Of its outcomes, counted from 0. */
+  outcome: number;
   voidedBy: number | null;
 }
 
@@ -29,10 +31,30 @@ interface Row {
 const FOUND = 0.9;
 const RULED_OUT = 0.03;
 
+/**
+ * What the questions that settle a claim say: the first answer to any of them, as the machine came; null: none was asked.
+ * What was mended since bears nothing out.
+ */
+function checkedOf(
+  settledBy: Readonly<Record<string, readonly string[]>>,
+  rows: readonly Row[],
+): boolean | null {
+  const first = new Map<string, string>();
+  for (const row of rows) {
+    if (row.kind !== 'finding' || row.voidedBy !== null || first.has(row.ref) || !settledBy[row.ref])
+      continue;
+    const outcome = findingById(row.ref)?.outcomes[row.outcome];
+    if (outcome) first.set(row.ref, outcome.id);
+  }
+  if (first.size === 0) return null;
+  return [...first].some(([id, outcome]) => settledBy[id].includes(outcome));
+}
+
 /** Has what a claim speaks of been found, ruled out, or neither? */
-function foundOf(claim: string, beliefs: ReadonlyMap<string, number>): string {
+function foundOf(claim: string, beliefs: ReadonlyMap<string, number>, rows: readonly Row[]): string {
   const finding = findingById(claim);
   if (!finding) return '';
+  const checked = checkedOf(finding.settledBy ?? {}, rows);
   const causes = Object.keys(finding.by).map((id) => ({ cause: causeById(id), p: beliefs.get(id) ?? 0 }));
   const likeliest = (among: typeof causes) => [...among].sort((a, b) => b.p - a.p).at(0);
   const words = ({ cause }: (typeof causes)[number]) => lower(cause?.name ?? '');
@@ -44,8 +66,11 @@ function foundOf(claim: string, beliefs: ReadonlyMap<string, number>): string {
   if (!own || !any) return '';
   if (own.p >= FOUND) return `holds: ${words(own)}`;
   if (any !== own && any.p >= FOUND) return `not that: ${words(any)}`;
-  if (own.p <= RULED_OUT) return 'does not hold';
-  return `open: ${words(own)} ${share(own.p)}`;
+  if (checked !== null) return checked ? 'checked: it is so' : 'checked: it is not so';
+  const ask = Object.keys(finding.settledBy ?? {}).flatMap((id) => findingById(id)?.ask ?? [])[0];
+  const settle = ask ? `; to settle it: ${ask}` : '';
+  if (own.p <= RULED_OUT) return `does not hold by what is known${settle}`;
+  return `open: ${words(own)} ${share(own.p)}${settle}`;
 }
 
 /** What a claim says, without who said it: "no picture". */
@@ -78,11 +103,12 @@ export function claimViews(
       : praise
         ? 'that it is well: no evidence'
         : 'not understood: tick what it means',
-    found: claims.map((id) => foundOf(id, held)).join('; '),
+    found: claims.map((id) => foundOf(id, held, rows)).join('; '),
   }));
   const inText = new Set(said.flatMap((line) => line.claims));
   for (const id of counted)
-    if (!inText.has(id)) lines.push({ said: 'ticked', understood: claimSays(id), found: foundOf(id, held) });
+    if (!inText.has(id))
+      lines.push({ said: 'ticked', understood: claimSays(id), found: foundOf(id, held, rows) });
   return {
     lines,
     kinds: catalogue.findings

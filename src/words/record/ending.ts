@@ -1,6 +1,8 @@
 import type { StopRoute } from '@/core/steps/problem';
 import type { Left } from '@/core/record/left/remaining';
 import { minorText } from '@/core/money/minor';
+import type { Chassis } from '@/core/catalogue';
+import { zoneName } from '../hands/clean';
 import { many } from '../plain';
 
 /** A line of what is left to do: where it is done, and what. */
@@ -8,7 +10,7 @@ export interface LeftView {
   words: string;
   note: string;
   /** Side of the unit it is done on. */
-  side: 'work' | 'parts' | 'parts/apart' | 'prove' | 'shelf';
+  side: 'work' | 'work/clean' | 'parts' | 'parts/apart' | 'prove' | 'shelf';
 }
 
 /** How a machine ends, once a person has said so. */
@@ -22,8 +24,8 @@ export const DECIDED_WORDS: Record<StopRoute, string> = {
   ask: 'Its owner is asked',
 };
 
-/** @param decimals of the shop's currency */
-export function leftView(left: Left, decimals?: number): LeftView {
+/** @param decimals of the shop's currency @param chassis by which places are called */
+export function leftView(left: Left, decimals: number | undefined, chassis: Chassis): LeftView {
   switch (left.what) {
     case 'open':
       return { words: 'Finish what was started', note: left.titles.join(', '), side: 'work' };
@@ -42,7 +44,13 @@ export function leftView(left: Left, decimals?: number): LeftView {
     case 'data':
       return { words: 'Deal with its data', note: left.faults.join('; '), side: 'shelf' };
     case 'clean':
-      return { words: 'Clean it', note: 'no cleaning is on record', side: 'work' };
+      return {
+        words: 'Clean it',
+        note: left.zones.length
+          ? left.zones.map((zone) => zoneName(chassis, zone)).join(', ')
+          : 'no cleaning is on record',
+        side: 'work/clean',
+      };
     case 'tests':
       return {
         words: 'Prove it',

@@ -163,9 +163,20 @@ export const SAYS: Partial<Record<EventKind, Describe>> = {
   'work resumed': (p) => text(p, 'title') + aside(p),
   'handed over': (p) => `${text(p, 'title')}, to ${text(p, 'toName')}`,
   'work logged': (p) =>
-    told(workEnded(p, `, ${text(p, 'minutes')} min of hands`), text(p, 'note'), exchanged(p)),
+    told(
+      workEnded(p, `, ${text(p, 'minutes')} min of hands`),
+      p.failed === true && 'it came to nothing',
+      text(p, 'note'),
+      exchanged(p),
+    ),
   'work finished': (p) =>
-    told(workEnded(p), text(p, 'note'), !!p.erased && erasedWords(p.erased as Payload), exchanged(p)),
+    told(
+      workEnded(p),
+      p.failed === true && 'it came to nothing',
+      text(p, 'note'),
+      !!p.erased && erasedWords(p.erased as Payload),
+      exchanged(p),
+    ),
   'left running': (p) =>
     `${text(p, 'title')}, ${text(p, 'minutes')} min${p.station ? `, ${text(p, 'station')}` : ''}`,
   'memory start': (p) => {
@@ -236,6 +247,8 @@ export const SAYS: Partial<Record<EventKind, Describe>> = {
       wishes: () => `wishes: ${quoted(p, 'text')}`,
       quote: () => `quote of ${amount(p.totalMinor, names)}`,
       answer: () => told(p.yes ? 'they agreed' : 'they declined', Boolean(text(p, 'how')) && text(p, 'how')),
+      ask: () => `to ask back: ${quoted(p, 'text')}`,
+      told: () => `they said: ${quoted(p, 'text')}`,
       found: () => told(`found besides: ${text(p, 'text')}`, Number(p.minor) > 0 && amount(p.minor, names)),
     };
     return says[text(p, 'op')]?.() ?? '';
@@ -266,7 +279,25 @@ export const SAYS: Partial<Record<EventKind, Describe>> = {
   'model note gone': (p) => `${text(p, 'maker')} ${text(p, 'model')}, ${text(p, 'kind')}: ${text(p, 'text')}`,
   surface: (p) =>
     `${text(p, 'zone')}: ${p.of ? SURFACE_WORDS[p.of as SurfaceKind] : 'as its kind usually is'}`,
-  stain: (p) => `${text(p, 'zone')}: ${p.stays ? 'does not come off' : 'has come off after all'}`,
+  stain: (p) =>
+    p.stays
+      ? `${text(p, 'zone')}: ${text(p, 'words') || 'something'} does not come off`
+      : `${text(p, 'zone')}: has come off after all`,
+  noted: (p) => `${p.open ? 'to be settled: ' : ''}${quoted(p, 'text')}`,
+  'point settled': (p) => told(quoted(p, 'text'), text(p, 'how')),
+  'note back': (p) => (text(p, 'op') === 'closed' ? 'the point is open again' : 'the last note'),
+  'bin counted': (p) =>
+    told(
+      `${text(p, 'found')} of ${text(p, 'expected')} found${p.class ? ` of ${text(p, 'class')}` : ''}`,
+      counted(p.missing) > 0 && `not found: ${(p.missing as string[]).join(', ')}`,
+      counted(p.back) > 0 && `found again: ${(p.back as string[]).join(', ')}`,
+      counted(p.elsewhere) > 0 && (p.elsewhere as string[]).join(', '),
+      counted(p.unknown) > 0 && `never on record: ${(p.unknown as string[]).join(', ')}`,
+    ),
+  'part found': (p) => `${text(p, 'code')} ${text(p, 'name')}`,
+  'part written off': (p) => `${text(p, 'code')} ${text(p, 'name')}: ${text(p, 'why')}`,
+  'build back': (p) => ((p.parts as string[] | undefined) ?? []).join(', '),
+  'cleaned elsewhere': (p) => `${text(p, 'zone')}: by ${text(p, 'by')}`,
   'clean back': () => 'the last entry of it',
   'study begun': (p) => `${text(p, 'plan')} Seal of its lots: ${text(p, 'lots')}`,
   'study ended': (p) => `its lots follow from ${text(p, 'seed')}`,

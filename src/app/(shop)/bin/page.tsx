@@ -5,6 +5,7 @@ import { BIN_PAGE, binPage, lastMovements } from '@/shop/parts/queries';
 import { shopRules } from '@/shop/rules/queries';
 import { BinSearch } from '@/ui/parts/bin/BinSearch';
 import { PartForm } from '@/ui/parts/bin/PartForm';
+import { Missing } from '@/ui/parts/bin/Missing';
 import { PartVerdict } from '@/ui/parts/bin/PartVerdict';
 import { Link } from '@/ui/kit/Link';
 import { SheetForm } from '@/ui/kit/SheetForm';
@@ -42,6 +43,9 @@ export default async function BinPage({ searchParams }: Props) {
             <Link href="/build" className="border-b border-current">
               Build a machine
             </Link>
+            <Link href="/bin/count" className="border-b border-current">
+              Count it
+            </Link>
             {rows.length > 0 && <SheetForm href="/api/parts/labels">Print labels</SheetForm>}
           </span>
         </div>
@@ -76,6 +80,14 @@ export default async function BinPage({ searchParams }: Props) {
                   </td>
                   <td className="py-1.5">
                     {part.name}
+                    {part.missingSince && (
+                      <Missing
+                        id={part.id}
+                        code={part.code}
+                        owner={actor.role === 'owner'}
+                        mayWrite={actor.role !== 'viewer'}
+                      />
+                    )}
                     {part.benchOnly && <b className="ml-2 text-note">bench only</b>}
                     <span className="block text-note text-soft">
                       {[

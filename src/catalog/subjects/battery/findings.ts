@@ -22,6 +22,13 @@ export const batteryFindings: FindingRow[] = [
       'charge-limit': 0.2,
       'charger-id': 0.3,
     },
+    settledBy: {
+      'battery-run': ['fast', 'drops-suddenly'],
+      'battery-health': ['under-60'],
+      charges: ['plugged-in-not-charging', 'not-seen'],
+      'look-swelling': ['bulging-or-lifting'],
+      'look-battery': ['none'],
+    },
   }),
   finding({
     id: 'look-swelling',

@@ -1,8 +1,133 @@
 import { POWERED, UNPLUGGED, OPEN, OPEN_POWERED } from '../../rows/bench';
-import { finding, type FindingRow } from '../../rows/finding';
+import { claim, finding, type FindingRow } from '../../rows/finding';
 
 /** Main board, processor, liquid, ports, and the case around them. */
 export const boardFindings: FindingRow[] = [
+  claim({
+    id: 'says-liquid',
+    group: 'board',
+    says: 'liquid got into it',
+    otherwise: 0.006,
+    saidOf: {
+      liquid: 0.4,
+      'keys-dirty': 0.06,
+      'port-gummed': 0.05,
+    },
+    settledBy: {
+      'look-liquid': ['dry-stains', 'wet-or-sticky'],
+      'board-residue': ['some', 'plenty'],
+    },
+  }),
+  claim({
+    id: 'says-ports',
+    group: 'board',
+    says: 'a port is broken',
+    blames: true,
+    otherwise: 0.01,
+    saidOf: {
+      'port-damaged': 0.4,
+      'front-ports': 0.3,
+      'port-gummed': 0.15,
+      'port-shorted': 0.15,
+      'reader-dead': 0.1,
+    },
+    settledBy: {
+      'port-test': ['one-or-more-dead'],
+      'look-ports': ['bent-or-broken'],
+    },
+  }),
+  claim({
+    id: 'says-burnt',
+    group: 'board',
+    says: 'it smells burnt',
+    otherwise: 0.003,
+    saidOf: {
+      'input-stage': 0.25,
+      'board-caps': 0.15,
+      'supply-dead': 0.15,
+      'port-shorted': 0.15,
+      'supply-weak': 0.08,
+      'metal-short': 0.1,
+      'screen-board': 0.1,
+    },
+    settledBy: {
+      'look-smell': ['burnt'],
+    },
+  }),
+  claim({
+    id: 'says-smell',
+    group: 'board',
+    says: 'it smells of smoke or must',
+    otherwise: 0.02,
+    saidOf: {
+      'heatsink-blocked': 0.05,
+      'vents-blocked': 0.05,
+      'fan-worn': 0.04,
+      'optical-lens': 0.05,
+    },
+    settledBy: {
+      'look-smell': ['smoke-or-must', 'burnt'],
+    },
+  }),
+  claim({
+    id: 'says-dirty',
+    group: 'board',
+    says: 'dirty',
+    otherwise: 0.05,
+    saidOf: {
+      'heatsink-blocked': 0.15,
+      'vents-blocked': 0.2,
+      'keys-dirty': 0.25,
+      'port-gummed': 0.25,
+      'fan-worn': 0.08,
+    },
+    settledBy: {
+      'look-dust': ['dusty', 'packed'],
+      'look-keys': ['some-stick'],
+    },
+  }),
+  claim({
+    id: 'says-stripped',
+    group: 'board',
+    says: 'parts have been taken out',
+    otherwise: 0.008,
+    saidOf: {
+      'memory-out': 0.25,
+      'drive-out': 0.25,
+      'battery-out': 0.2,
+      'wireless-none': 0.15,
+    },
+    settledBy: {
+      'look-bay': ['bay-empty'],
+      'memory-fitted': ['none'],
+      'look-battery': ['none'],
+    },
+  }),
+  claim({
+    id: 'says-for-parts',
+    group: 'board',
+    says: 'for parts, not working',
+    otherwise: 0.06,
+    saidOf: {
+      'board-dead': 0.3,
+      liquid: 0.25,
+      'cpu-dead': 0.25,
+      'graphics-board': 0.25,
+      'input-stage': 0.25,
+      'supply-dead': 0.2,
+      'panel-bad': 0.12,
+      'firmware-corrupt': 0.15,
+      'metal-short': 0.15,
+      'drive-dead': 0.1,
+      'module-bad': 0.1,
+      'screen-board': 0.15,
+    },
+    settledBy: {
+      button: ['starts-then-goes-off', 'nothing'],
+      'picture-own': ['black'],
+      'picture-monitor': ['black'],
+    },
+  }),
   finding({
     id: 'look-liquid',
     ask: 'Any sign of liquid?',

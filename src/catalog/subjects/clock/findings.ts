@@ -13,6 +13,10 @@ export const clockFindings: FindingRow[] = [
       'cell-holder': 0.3,
       'clear-jumper': 0.3,
     },
+    settledBy: {
+      'setup-clock': ['lost'],
+      'clock-after': ['lost-again'],
+    },
   }),
   finding({
     id: 'setup-clock',

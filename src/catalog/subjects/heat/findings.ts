@@ -24,6 +24,10 @@ export const heatFindings: FindingRow[] = [
       'heat-pipe': 0.25,
       'busy-program': 0.2,
     },
+    settledBy: {
+      'load-run': ['hot-and-slows-down', 'shuts-off'],
+      'fan-sound': ['scrapes-or-rattles', 'roars-and-stays', 'no-fan-at-all'],
+    },
   }),
   finding({
     id: 'look-dust',

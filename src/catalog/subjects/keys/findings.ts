@@ -17,6 +17,54 @@ export const keysFindings: FindingRow[] = [
       'keyboard-lead': 0.35,
       'layout-wrong': 0.15,
     },
+    settledBy: {
+      'key-test': ['some-do-not', 'none'],
+      'look-keys': ['some-stick', 'some-missing'],
+    },
+  }),
+  claim({
+    id: 'says-touchpad',
+    group: 'input',
+    says: 'touchpad does not work',
+    blames: true,
+    otherwise: 0.01,
+    saidOf: {
+      'touchpad-bad': 0.4,
+      'touchpad-off': 0.35,
+      'touchpad-lead': 0.35,
+      'battery-swollen': 0.1,
+    },
+    settledBy: {
+      'touchpad-test': ['in-part', 'no'],
+    },
+  }),
+  claim({
+    id: 'says-keys-gone',
+    group: 'input',
+    says: 'keys missing',
+    blames: true,
+    otherwise: 0.01,
+    saidOf: {
+      'key-cap': 0.45,
+      'keyboard-bad': 0.1,
+    },
+    settledBy: {
+      'look-keys': ['some-missing'],
+    },
+  }),
+  claim({
+    id: 'says-camera',
+    group: 'input',
+    says: 'camera does not work',
+    blames: true,
+    otherwise: 0.005,
+    saidOf: {
+      'camera-dead': 0.35,
+      'camera-closed': 0.35,
+    },
+    settledBy: {
+      'camera-test': ['black', 'not-found'],
+    },
   }),
   finding({
     id: 'look-keys',

@@ -15,6 +15,12 @@ export const memoryFindings: FindingRow[] = [
       'slot-bad': 0.12,
       'memory-out': 0.06,
     },
+    settledBy: {
+      'memory-test': ['errors'],
+      'module-proof': ['one-bad'],
+      'setup-memory': ['less-than-fitted'],
+      'memory-fitted': ['none'],
+    },
   }),
   finding({
     id: 'start-sound',

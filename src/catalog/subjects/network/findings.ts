@@ -17,6 +17,10 @@ export const networkFindings: FindingRow[] = [
       'net-off': 0.3,
       'net-driver': 0.3,
     },
+    settledBy: {
+      wireless: ['finds-none-or-is-missing'],
+      'net-works': ['no'],
+    },
   }),
   finding({
     id: 'wireless',

@@ -1,8 +1,26 @@
 import { POWERED, UNPLUGGED, OPEN } from '../../rows/bench';
-import { finding, type FindingRow } from '../../rows/finding';
+import { claim, finding, type FindingRow } from '../../rows/finding';
 
 /** Optical drives. */
 export const opticalFindings: FindingRow[] = [
+  claim({
+    id: 'says-optical',
+    group: 'optical',
+    says: 'disc drive does not open or read',
+    blames: true,
+    otherwise: 0.006,
+    saidOf: {
+      'optical-stuck': 0.4,
+      'optical-lens': 0.3,
+      'optical-dead': 0.4,
+      'optical-lead': 0.3,
+      'disc-left': 0.2,
+      'optical-port': 0.3,
+    },
+    settledBy: {
+      tray: ['stuck-or-does-not-read'],
+    },
+  }),
   finding({
     id: 'tray',
     ask: 'Optical drive: opens and reads?',

@@ -31,6 +31,41 @@ export const powerFindings: FindingRow[] = [
       'setup-corrupt': 0.25,
       'cpu-dead': 0.25,
     },
+    settledBy: {
+      button: ['nothing'],
+      lamp: ['dark'],
+    },
+  }),
+  claim({
+    id: 'says-charger',
+    group: 'power',
+    says: 'no charger with it',
+    blames: true,
+    otherwise: 0.12,
+    saidOf: {
+      'charger-none': 0.6,
+      'charger-cord': 0.1,
+      'charger-low': 0.05,
+    },
+    settledBy: {
+      'look-charger': ['none'],
+      'charger-there': ['none'],
+    },
+  }),
+  claim({
+    id: 'says-jack',
+    group: 'power',
+    says: 'charging socket loose',
+    blames: true,
+    otherwise: 0.008,
+    saidOf: {
+      'jack-loose': 0.45,
+      'charger-cord': 0.15,
+    },
+    settledBy: {
+      'look-socket': ['wobbles', 'broken'],
+      'socket-move': ['comes-and-goes'],
+    },
   }),
   finding({
     id: 'look-socket',

@@ -38,6 +38,10 @@ export const screenFindings: FindingRow[] = [
       'cpu-unknown': 0.3,
       'video-socket': 0.3,
     },
+    settledBy: {
+      'picture-own': ['black'],
+      'picture-monitor': ['black'],
+    },
   }),
   claim({
     id: 'says-screen',
@@ -50,6 +54,65 @@ export const screenFindings: FindingRow[] = [
       'screen-cable-bad': 0.2,
       backlight: 0.2,
       'graphics-board': 0.1,
+    },
+    settledBy: {
+      'look-glass': ['scratched-or-marked', 'cracked'],
+      'picture-own': ['lines-spots-or-wrong-colours', 'very-dim'],
+      'panel-face': ['single-pixels', 'marks-or-spots', 'lines-or-patches'],
+    },
+  }),
+  claim({
+    id: 'says-graphics',
+    group: 'display',
+    says: 'graphics faulty',
+    blames: true,
+    otherwise: 0.006,
+    saidOf: {
+      'card-bad': 0.35,
+      'card-seat': 0.2,
+      'card-power': 0.2,
+      'graphics-board': 0.35,
+      'graphics-driver': 0.2,
+      'graphics-paste': 0.2,
+    },
+    settledBy: {
+      external: ['wrong-there-too'],
+      'picture-monitor': ['lines-or-wrong-colours', 'black'],
+    },
+  }),
+  claim({
+    id: 'says-unreadable',
+    group: 'display',
+    says: 'picture unreadable',
+    otherwise: 0.006,
+    saidOf: {
+      'graphics-board': 0.3,
+      'card-bad': 0.3,
+      'panel-bad': 0.25,
+      'screen-cable-bad': 0.25,
+      'screen-board': 0.2,
+      'graphics-driver': 0.15,
+      'screen-cable-off': 0.1,
+      'graphics-paste': 0.2,
+    },
+    settledBy: {
+      'picture-degree': ['lines', 'unreadable'],
+      'picture-own': ['lines-spots-or-wrong-colours'],
+      'picture-monitor': ['lines-or-wrong-colours'],
+    },
+  }),
+  claim({
+    id: 'says-hinge',
+    group: 'display',
+    says: 'hinge broken or loose',
+    blames: true,
+    otherwise: 0.01,
+    saidOf: {
+      'hinge-worn': 0.45,
+      'case-gap': 0.15,
+    },
+    settledBy: {
+      'hinge-move': ['droops-or-creaks', 'cracked'],
     },
   }),
   finding({

@@ -16,6 +16,9 @@ export const soundFindings: FindingRow[] = [
       'speaker-lead': 0.35,
       'headphone-stuck': 0.35,
     },
+    settledBy: {
+      'sound-test': ['rattles-or-one-side', 'silent'],
+    },
   }),
   finding({
     id: 'sound-test',

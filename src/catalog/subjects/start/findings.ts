@@ -20,6 +20,11 @@ export const startFindings: FindingRow[] = [
       'system-broken': 0.3,
       'firmware-hang': 0.3,
     },
+    settledBy: {
+      'soak-hang': ['hangs-or-restarts'],
+      'live-run': ['hangs-or-restarts'],
+      'gets-to': ['restarts-over-and-over'],
+    },
   }),
   claim({
     id: 'says-slow',
@@ -35,6 +40,9 @@ export const startFindings: FindingRow[] = [
       'heatsink-blocked': 0.1,
       'drive-worn': 0.2,
     },
+    settledBy: {
+      'start-seconds': ['60-to-120', 'over-120'],
+    },
   }),
   claim({
     id: 'says-locked',
@@ -44,6 +52,57 @@ export const startFindings: FindingRow[] = [
     saidOf: {
       'setup-locked': 0.4,
       'drive-locked': 0.4,
+    },
+    settledBy: {
+      'setup-asks': ['it-asks'],
+      'drive-asks': ['it-asks'],
+    },
+  }),
+  claim({
+    id: 'says-stuck',
+    group: 'boot',
+    says: 'stands still at the logo',
+    otherwise: 0.012,
+    saidOf: {
+      'firmware-hang': 0.4,
+      'firmware-corrupt': 0.15,
+      'drive-failing': 0.2,
+      'system-broken': 0.25,
+      'drive-dead': 0.1,
+      'setup-corrupt': 0.15,
+      'module-bad': 0.08,
+      'start-mode': 0.1,
+    },
+    settledBy: {
+      'gets-to': ['stops-at-the-logo'],
+      'logo-where': ['the-system-s-own-screen', 'the-maker-s-logo'],
+    },
+  }),
+  claim({
+    id: 'says-cycles',
+    group: 'power',
+    says: 'starts and stops',
+    otherwise: 0.01,
+    saidOf: {
+      'metal-short': 0.2,
+      'board-caps': 0.25,
+      'memory-contact': 0.15,
+      'module-bad': 0.15,
+      'memory-unseated': 0.2,
+      'supply-weak': 0.3,
+      'supply-dead': 0.1,
+      'cpu-seat': 0.25,
+      'sink-loose': 0.2,
+      'fan-dead': 0.1,
+      'reset-stuck': 0.25,
+      'board-dead': 0.1,
+      'port-shorted': 0.2,
+      'cpu-dead': 0.15,
+      'battery-drags': 0.15,
+    },
+    settledBy: {
+      button: ['starts-then-goes-off'],
+      'gets-to': ['restarts-over-and-over'],
     },
   }),
   finding({

@@ -29,6 +29,13 @@ export const storageFindings: FindingRow[] = [
       'drive-locked': 0.3,
       'drive-disagree': 0.3,
     },
+    settledBy: {
+      'look-bay': ['bay-empty'],
+      'setup-drive': ['not-listed'],
+      'gets-to': ['asks-for-a-drive-or-system', 'stops-at-the-logo', 'restarts-over-and-over'],
+      'drive-health': ['failing'],
+      'drive-sound': ['clicks-or-grinds'],
+    },
   }),
   finding({
     id: 'look-bay',

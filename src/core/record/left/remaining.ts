@@ -4,7 +4,8 @@ export type Left =
   /** Parts that pay to be put in first; minor units. */
   | { what: 'change'; words: string; netMinor: number }
   | { what: 'data'; faults: string[] }
-  | { what: 'clean' }
+  /** Zones that are worth it, by id; none: nobody has looked, or it was not done as a whole. */
+  | { what: 'clean'; zones: readonly string[] }
   | { what: 'tests'; count: number }
   | { what: 'blocked'; tests: string[] }
   | { what: 'grade' }
@@ -23,6 +24,8 @@ export interface LeftInput {
   change?: { words: string; netMinor: number } | null;
   dataFaults: readonly string[];
   cleaned: boolean;
+  /** Zones that are worth cleaning, by id. */
+  dirty?: readonly string[];
   /** Tests and readings not taken; those that failed and bar a sale as working. */
   missing: number;
   blocked: readonly string[];
@@ -35,7 +38,7 @@ export interface LeftInput {
  * a machine taken apart gives its parts and is gone; one sold as found only waits for its data.
  */
 export function leftToDo(input: LeftInput): Left[] {
-  const { route, open, change, dataFaults, cleaned, missing, blocked, graded, listed } = input;
+  const { route, open, change, dataFaults, cleaned, dirty, missing, blocked, graded, listed } = input;
   const left: Left[] = [];
   if (open.length) left.push({ what: 'open', titles: [...open] });
   // somebody else's goes back with its data on it; what was agreed is proved before it is handed over
@@ -48,7 +51,7 @@ export function leftToDo(input: LeftInput): Left[] {
   if (route === 'harvest' || route === 'recycle') return [...left, { what: 'gone' }];
   // sold as found it is neither cleaned nor proved: what is not tested is named
   if (route === 'asFound') return listed ? left : [...left, { what: 'list' }];
-  if (!cleaned) left.push({ what: 'clean' });
+  if (!cleaned) left.push({ what: 'clean', zones: dirty ?? [] });
   left.push(...proofOf(missing, blocked));
   // what fails bars a grade, and is sold with its faults told all the same
   if (!graded && blocked.length === 0) left.push({ what: 'grade' });

@@ -1,4 +1,5 @@
 'use client';
+import Link from 'next/link';
 import { useState } from 'react';
 import { PHASES, SURFACE_KINDS, type Soil } from '@/core/clean/zones';
 import type { PhotoLine } from '@/words/unit/photos';
@@ -35,7 +36,13 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
   const soils = view.soils.filter(({ id }) => (id === 'smell') === zone.whole);
   const soil = soils.some(({ id }) => id === chosen) ? chosen : soils[0].id;
   const nameOf = (id: Soil) => view.soils.find((own) => own.id === id)?.name ?? id;
-  const next = view.steps.find((step) => step.zones.length > 0);
+  // what does not pay is out of sight until somebody wants it all the same
+  const [everything, setEverything] = useState(false);
+  const left = view.worth.leave.length > 0 && view.wayOfAll.steps.length > view.way.steps.length;
+  const way = everything || view.way.steps.length === 0 ? view.wayOfAll : view.way;
+  const next = way.steps.find((step) => step.zones.length > 0);
+  const shown = view.zones.filter((own) => !own.hidden || own.id === at);
+  const more = view.zones.filter((own) => own.hidden && own.id !== at);
   const mark = (degree: number) => {
     if (disabled) return;
     // none of it where nothing of it was: the zone was looked at and is clean
@@ -65,7 +72,7 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
   useShortcuts((key) => {
     const letter = soils.find((own) => own.letter === key.toLowerCase());
     if (ARROWS[key]) {
-      const ahead = nearestAhead(view.zones, middleOf, middleOf(zone), ARROWS[key]);
+      const ahead = nearestAhead(shown, middleOf, middleOf(zone), ARROWS[key]);
       if (ahead) setAt(ahead.id);
     } else if (disabled) return false;
     else if (/^[0-3]$/.test(key)) mark(Number(key));
@@ -76,12 +83,22 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
     else return false;
     return true;
   });
-  const nothing = view.steps.length === 0;
+  const nothing = view.wayOfAll.steps.length === 0;
   return (
     <div className="grid gap-gutter lg:grid-cols-[minmax(0,1fr)_360px] lg:items-start">
       <div className="min-w-0">
         <section aria-label="Zones" className="border-2 border-ink bg-paper p-3">
-          <ZoneMap zones={view.zones} at={at} onZone={setAt} nameOf={nameOf} />
+          <ZoneMap zones={shown} at={at} onZone={setAt} nameOf={nameOf} />
+          {more.length > 0 && (
+            <p className="mt-1 flex flex-wrap items-center gap-x-3 text-row">
+              <span className="text-soft">Also here?</span>
+              {more.map(({ id, name }) => (
+                <Quiet key={id} onClick={() => setAt(id)}>
+                  {name}
+                </Quiet>
+              ))}
+            </p>
+          )}
           <p className="mt-1.5 text-row" aria-live="polite">
             <b>{zone.name}:</b>{' '}
             {zone.soils.length
@@ -91,7 +108,7 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
                 : zone.seen
                   ? 'looked at, clean'
                   : 'not looked at'}
-            {zone.stays && '; something on it stays for good'}
+            {zone.stays && `; ${zone.staysWords || 'something on it'} stays for good`}
           </p>
         </section>
         <div className="mt-2 flex flex-wrap gap-1.5" role="group" aria-label={`What is on the ${zone.name}`}>
@@ -126,16 +143,25 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
             Looked at, clean
           </Button>
           {zone.shows && (
-            <Button
+            <Stays
+              key={at}
+              zone={zone}
               disabled={disabled}
-              aria-pressed={zone.stays}
-              tone={zone.stays ? 'strong' : 'plain'}
-              onClick={() =>
-                void send('stainStays', { unitId: unit.id, zone: at, stays: !zone.stays }, unit.version)
+              onSay={(stays, words) =>
+                void send(
+                  'stainStays',
+                  { unitId: unit.id, zone: at, stays, ...(words && { words }) },
+                  unit.version,
+                )
               }
-            >
-              Does not come off
-            </Button>
+            />
+          )}
+          {zone.id === 'supply' && zone.seen && (
+            <ByOthers
+              key={unit.version}
+              disabled={disabled}
+              onSay={(by) => void send('cleanedElsewhere', { unitId: unit.id, zone: at, by }, unit.version)}
+            />
           )}
           {zone.surface && (
             <label className="flex items-center gap-2 text-row">
@@ -187,6 +213,17 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
       <div>
         <section aria-label="The way" className="panel">
           <Heading>The way, dry before wet before dry</Heading>
+          {left && view.way.steps.length > 0 && (
+            <label className="flex min-h-11 cursor-pointer items-center gap-2 text-row">
+              <input
+                type="checkbox"
+                className="size-5 accent-ink"
+                checked={everything}
+                onChange={(event) => setEverything(event.target.checked)}
+              />
+              show what does not pay too
+            </label>
+          )}
           {nothing ? (
             <p className="py-3 text-read text-soft">
               {view.zones.some(({ seen }) => seen)
@@ -195,14 +232,14 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
             </p>
           ) : (
             <p className="flex items-baseline gap-2">
-              <b className="text-great leading-tight">{duration(Math.max(1, Math.round(view.minutes)))}</b>
+              <b className="text-great leading-tight">{duration(Math.max(1, Math.round(way.minutes)))}</b>
               <span className="text-read text-soft">
-                of hands{view.aloneMinutes > 0 && `, ${duration(view.aloneMinutes)} on the rack`}
+                of hands{way.aloneMinutes > 0 && `, ${duration(way.aloneMinutes)} on the rack`}
               </span>
             </p>
           )}
           {PHASES.map((phase) => {
-            const own = view.steps.filter((step) => step.phase === phase);
+            const own = way.steps.filter((step) => step.phase === phase);
             if (own.length === 0) return null;
             return (
               <div key={phase}>
@@ -210,6 +247,7 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
                 {own.map((step) => (
                   <StepLine
                     key={`${step.id} ${step.zones.join()}`}
+                    tag={unit.tag}
                     step={step}
                     next={step === next}
                     disabled={disabled || busy}
@@ -219,10 +257,10 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
               </div>
             );
           })}
-          {view.openMinutes > 0 && (
+          {way.openMinutes > 0 && (
             <p className="flex justify-between border-b border-rule py-1.5 text-row text-soft">
               to open it so far and close it{' '}
-              <span className="figures text-note">{attended(view.openMinutes)}</span>
+              <span className="figures text-note">{attended(way.openMinutes)}</span>
             </p>
           )}
           {view.without.length > 0 && (
@@ -237,12 +275,71 @@ export function CleanBoard({ unit, view, photos, cleaning }: Props) {
   );
 }
 
+/** It does not come off: in a word, so that a buyer knows what it is. */
+function Stays({
+  zone,
+  disabled,
+  onSay,
+}: {
+  zone: CleanView['zones'][number];
+  disabled: boolean;
+  onSay: (stays: boolean, words: string) => void;
+}) {
+  const [words, setWords] = useState('');
+  return (
+    <span className="flex items-center gap-1.5">
+      {!zone.stays && (
+        <input
+          aria-label={`What does not come off the ${zone.name}`}
+          placeholder="a stain, ink, a burn"
+          className="h-11 w-40 border-2 border-ink bg-sheet px-2 text-row"
+          maxLength={80}
+          disabled={disabled}
+          value={words}
+          onChange={(event) => setWords(event.target.value)}
+        />
+      )}
+      <Button
+        disabled={disabled}
+        aria-pressed={zone.stays}
+        tone={zone.stays ? 'strong' : 'plain'}
+        onClick={() => onSay(!zone.stays, words.trim())}
+      >
+        Does not come off
+      </Button>
+    </span>
+  );
+}
+
+/** Inside a supply only licensed people clean: who it was. */
+function ByOthers({ disabled, onSay }: { disabled: boolean; onSay: (by: string) => void }) {
+  const [by, setBy] = useState('');
+  return (
+    <span className="flex items-center gap-1.5">
+      <input
+        aria-label="Licensed person who cleaned it inside"
+        placeholder="licensed person"
+        className="h-11 w-40 border-2 border-ink bg-sheet px-2 text-row"
+        maxLength={80}
+        disabled={disabled}
+        value={by}
+        onChange={(event) => setBy(event.target.value)}
+      />
+      <Button disabled={disabled || !by.trim()} onClick={() => onSay(by.trim())}>
+        Cleaned inside by them
+      </Button>
+    </span>
+  );
+}
+
 function StepLine({
+  tag,
   step,
   next,
   disabled,
   onDone,
 }: {
+  tag: string;
   step: StepView;
   next: boolean;
   disabled: boolean;
@@ -291,6 +388,15 @@ function StepLine({
           . {step.source}
         </p>
       )}
+      {step.renew && (
+        <p className="text-note">
+          Or a new one:{' '}
+          <Link className="underline" href={`/u/${tag}/work?log=${step.renew.repair}`}>
+            {step.renew.name}
+          </Link>
+          , {attended(step.renew.minutes)}, about <Money minor={step.renew.partMinor} />.
+        </p>
+      )}
       {open &&
         step.cautions.map((caution) => (
           <CautionNote key={caution.title} title={caution.title} text={caution.text} />
@@ -302,13 +408,21 @@ function StepLine({
 /** Which of it pays, and what all of it would. */
 function WorthIt({ view }: { view: CleanView }) {
   const { worth } = view;
-  const names = worth.clean.map((id) => view.zones.find((zone) => zone.id === id)?.name ?? id);
+  const named = (id: string) => view.zones.find((zone) => zone.id === id)?.name ?? id;
+  const names = worth.clean.map(named);
   const all = worth.leave.length === 0;
   return (
     <div className="mt-3 border-t-[1.5px] border-ink pt-2 text-row">
       {worth.clean.length > 0 ? (
         <p>
-          <b>{all ? 'All of it pays' : `Worth it: ${names.join(', ')}`}</b>, {attended(worth.minutes)},{' '}
+          <b>
+            {worth.must.length > 0
+              ? `Before power: ${worth.must.map(named).join(', ')}. ${all ? 'All of it' : `Worth it: ${names.join(', ')}`}`
+              : all
+                ? 'All of it pays'
+                : `Worth it: ${names.join(', ')}`}
+          </b>
+          , {attended(worth.minutes)},{' '}
           <b className="figures text-worth">
             <Money minor={worth.gainMinor} plus />
           </b>{' '}

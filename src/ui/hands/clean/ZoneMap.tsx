@@ -88,7 +88,7 @@ export function ZoneMap({ zones, at, onZone, nameOf }: Props) {
     .join('; ');
   return (
     <svg
-      viewBox="0 0 320 200"
+      viewBox={`0 0 320 ${Math.max(200, ...zones.map(({ box }) => box.y + box.height + 4))}`}
       role="img"
       aria-label={`Zones of the machine. ${said}`}
       className="w-full bg-track"

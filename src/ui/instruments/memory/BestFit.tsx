@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useState } from 'react';
 import { SLOT_RULES, type SlotRule } from '@/core/memory/board';
-import { bestFit, type BinModule, type MemoryFit } from '@/core/memory/fit';
+import { bestFit, channelsOf, type BinModule, type BoardLimits, type MemoryFit } from '@/core/memory/fit';
 import { ChoiceField, TextField } from '../../kit/fields';
 import type { UnitHead } from '@/words/unit/view';
 import { Button, Heading, Problem } from '../../kit/parts';
@@ -18,6 +18,21 @@ interface BinRow {
   gb: number;
   type: string;
   rate: number;
+  volts: number | null;
+  registered: boolean | null;
+  ecc: boolean | null;
+}
+
+/** What a machine's record says of its board. */
+export interface BoardKnown {
+  type: string;
+  slots: number;
+  slotGb: number | null;
+  boardGb: number | null;
+  channels: number | null;
+  registered: boolean | null;
+  ecc: boolean | null;
+  soldered: { gb: number; rate: number } | null;
 }
 
 const numbers = (text: string) =>
@@ -28,17 +43,23 @@ const numbers = (text: string) =>
     .map((word) => Number(word.replace(/gb$/i, '')));
 
 /** The least costly modules of the bin that reach a size on this board. */
-export function BestFit({ unit, slots, type }: { unit: UnitHead; slots: number; type: string }) {
+export function BestFit({ unit, known }: { unit: UnitHead; known: BoardKnown }) {
+  const { slots, type } = known;
   const { send, problem, busy } = useCommand();
   const [fitted, setFitted] = useState('');
   const [look, setLook] = useState(0);
   const [bin, setBin] = useState<BinRow[] | 'failed' | null>(null);
   const [form, setForm] = useState({
     type,
-    slotMax: Array.from({ length: slots }, () => 8).join(' '),
-    boardMax: String(slots * 8),
-    channels: slots > 1 ? '2' : '1',
+    slotMax: Array.from({ length: slots }, () => known.slotGb ?? 8).join(' '),
+    boardMax: String(known.boardGb ?? slots * (known.slotGb ?? 8) + (known.soldered?.gb ?? 0)),
+    channels: String(known.channels ?? (slots + (known.soldered ? 1 : 0) > 1 ? 2 : 1)),
+    inTurn: 'yes',
     rate: '',
+    registered: known.registered === null ? '' : known.registered ? 'yes' : 'no',
+    ecc: known.ecc === null ? 'may' : known.ecc ? 'wants' : 'none',
+    solderedGb: known.soldered ? String(known.soldered.gb) : '',
+    solderedRate: known.soldered?.rate ? String(known.soldered.rate) : '',
     rule: 'any' as SlotRule,
     target: '8',
   });
@@ -89,16 +110,26 @@ export function BestFit({ unit, slots, type }: { unit: UnitHead; slots: number; 
     id: row.id,
     type: '',
     sizeGb: row.gb,
-    rate: row.rate || 1,
+    rate: row.rate,
     costMinor: row.costMinor,
+    ...(row.registered !== null && { registered: row.registered }),
+    ...(row.ecc !== null && { ecc: row.ecc }),
   }));
-  const board = {
+  const solderedGb = Number(form.solderedGb) || 0;
+  // what is soldered lies on the first channel, the slots go on from there
+  const inTurn = channelsOf(slotMax.length + (solderedGb > 0 ? 1 : 0), channels, form.inTurn === 'yes');
+  const board: BoardLimits = {
     type: '',
     slotMax,
     boardMax,
-    channels: slotMax.map((_, slot) => slot % channels),
+    channels: solderedGb > 0 ? inTurn.slice(1) : inTurn,
     maxRate: Number(form.rate) || undefined,
     rule: form.rule,
+    ecc: form.ecc as BoardLimits['ecc'],
+    ...(form.registered && { registered: form.registered === 'yes' }),
+    ...(solderedGb > 0 && {
+      soldered: [{ sizeGb: solderedGb, rate: Number(form.solderedRate) || 0, channel: inTurn[0] }],
+    }),
   };
   const cheap = ready ? bestFit(board, modules, target) : null;
   const paired =
@@ -145,8 +176,15 @@ export function BestFit({ unit, slots, type }: { unit: UnitHead; slots: number; 
           fault={faults.boardMax}
         />
         <ChoiceField label="Channels" value={form.channels} onChange={set('channels')}>
-          <option value="1">one</option>
-          <option value="2">two, slots in turn</option>
+          {[1, 2, 3, 4, 6, 8].map((count) => (
+            <option key={count} value={count}>
+              {count}
+            </option>
+          ))}
+        </ChoiceField>
+        <ChoiceField label="Slots of a channel lie" value={form.inTurn} onChange={set('inTurn')}>
+          <option value="yes">in turn: 1 2 1 2</option>
+          <option value="no">side by side: 1 1 2 2</option>
         </ChoiceField>
         <TextField
           label="Fastest it runs"
@@ -162,6 +200,30 @@ export function BestFit({ unit, slots, type }: { unit: UnitHead; slots: number; 
             </option>
           ))}
         </ChoiceField>
+        <ChoiceField label="Registered" value={form.registered} onChange={set('registered')}>
+          <option value="">not known: one kind only</option>
+          <option value="no">takes none</option>
+          <option value="yes">takes nothing else</option>
+        </ChoiceField>
+        <ChoiceField label="Error correction" value={form.ecc} onChange={set('ecc')}>
+          <option value="none">takes none</option>
+          <option value="may">may be there</option>
+          <option value="wants">wants it</option>
+        </ChoiceField>
+        <TextField
+          label="Soldered to the board"
+          hint="GB"
+          inputMode="decimal"
+          value={form.solderedGb}
+          onChange={set('solderedGb')}
+        />
+        <TextField
+          label="The soldered part runs at"
+          hint="million transfers a second"
+          inputMode="numeric"
+          value={form.solderedRate}
+          onChange={set('solderedRate')}
+        />
         <p className="self-end pb-2 text-note text-soft">
           Notch and voltage go with the kind: equal pins do not mean equal modules.
         </p>
@@ -187,7 +249,7 @@ export function BestFit({ unit, slots, type }: { unit: UnitHead; slots: number; 
           </p>
         )}
         {cheap && <Fit {...fits} title="Least cost" fit={cheap} rows={usable} />}
-        {paired && <Fit {...fits} title="With both channels alike" fit={paired} rows={usable} />}
+        {paired && <Fit {...fits} title="With all channels alike" fit={paired} rows={usable} />}
         {fitted && (
           <p role="status" className="mt-2">
             {fitted}
@@ -248,10 +310,24 @@ function Fit({
           })}
         </tbody>
       </table>
-      {fit.rate > 1 && (
+      {fit.loads.length > 1 && (
+        <p className="text-note text-soft">
+          Channels carry {fit.loads.map((gb) => `${gb} GB`).join(', ')}
+          {fit.paired
+            ? ': all side by side.'
+            : fit.besideGb > 0
+              ? `: ${fit.besideGb} GB side by side, the rest on fewer.`
+              : ': one by one.'}
+        </p>
+      )}
+      {fit.rate > 0 ? (
         <p className="text-note text-soft">
           All run at {fit.rate} million transfers a second, the slowest’s; at best{' '}
-          {(fit.bandwidth / 1000).toFixed(1)} GB/s{fit.paired ? ', both channels side by side' : ''}.
+          {(fit.bandwidth / 1000).toFixed(1)} GB/s.
+        </p>
+      ) : (
+        <p className="text-note text-soft">
+          Of one of them nobody knows the speed: all run at the slowest’s.
         </p>
       )}
       <p className="mt-1.5">

@@ -69,7 +69,7 @@ export default async function FindOutPage({ params, searchParams }: Props) {
           words: DECIDED_WORDS[unit.ending],
           sold: unit.ending === 'disclose' || unit.ending === 'asFound',
           told,
-          left: left.map((line) => leftView(line, rules.currencyDecimals)),
+          left: left.map((line) => leftView(line, rules.currencyDecimals, unit.chassis)),
         }
       }
       unit={head}

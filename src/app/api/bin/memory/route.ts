@@ -1,6 +1,9 @@
+import { factsOfPart } from '@/core/parts/facts';
 import { answer } from '@/server/answer';
 import { requireActorForApi } from '@/server/session';
 import { binParts } from '@/shop/parts/queries';
+
+const told = (word: string | number | undefined) => (word === undefined ? null : word === 'yes');
 
 /** Memory modules in the bin, for the memory board. */
 export async function GET(): Promise<Response> {
@@ -10,16 +13,24 @@ export async function GET(): Promise<Response> {
     return {
       modules: parts
         .filter((part) => !part.reservedFor)
-        .map(({ id, code, name, attributes, costMinor, knownGood }) => ({
-          id,
-          code,
-          name,
-          costMinor,
-          knownGood,
-          gb: Number(attributes.gb) || 0,
-          type: String(attributes.type ?? ''),
-          rate: Number(attributes.rate) || 0,
-        })),
+        .map((part) => {
+          const { id, code, name, attributes, costMinor, knownGood } = part;
+          const facts = factsOfPart(part);
+          return {
+            id,
+            code,
+            name,
+            costMinor,
+            knownGood,
+            gb: Number(facts.gb) || 0,
+            // as its label has it, or put together from what was told of it
+            type: String(attributes.type ?? [facts.kind, facts.form].filter(Boolean).join(' ')),
+            rate: Number(facts.rate) || 0,
+            volts: Number(facts.volts) || null,
+            registered: told(facts.registered),
+            ecc: told(facts.ecc),
+          };
+        }),
     };
   });
 }

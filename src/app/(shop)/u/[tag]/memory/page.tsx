@@ -2,11 +2,37 @@ import { cautionById } from '@/catalog';
 import { usualSlots } from '@/catalog/instruments/memory';
 import { database } from '@/db/client';
 import { openBoard } from '@/shop/memory/queries';
-import { BestFit } from '@/ui/instruments/memory/BestFit';
+import { factsOfPart } from '@/core/parts/facts';
+import type { Facts } from '@/core/parts/fields';
+import type { RecordPart } from '@/core/record/entries';
+import { BestFit, type BoardKnown } from '@/ui/instruments/memory/BestFit';
 import { LessSeen } from '@/ui/instruments/memory/LessSeen';
 import { MemoryBench } from '@/ui/instruments/memory/MemoryBench';
 import { PageTabs } from '@/ui/kit/PageTabs';
 import { loadUnit, unitHead } from '../loadUnit';
+
+/** What the record says of the board: what its modules are, what was told of what it takes. */
+function boardKnown(slots: number, modules: readonly RecordPart[], takes: Facts): BoardKnown {
+  const facts = modules.map(factsOfPart);
+  const first = facts.find(({ soldered }) => soldered !== 'yes') ?? facts[0] ?? {};
+  const soldered = facts.find((own) => own.soldered === 'yes');
+  const figure = (key: string) => (typeof takes[key] === 'number' ? takes[key] : null);
+  const yes = (key: string) => (takes[key] === undefined ? null : takes[key] === 'yes');
+  const gb = figure('memorySolderedGb') ?? (Number(soldered?.gb) || null);
+  return {
+    type: String(
+      modules[0]?.attributes.type ??
+        [takes.memoryKind ?? first.kind, takes.memoryForm ?? first.form].filter(Boolean).join(' '),
+    ),
+    slots,
+    slotGb: figure('memorySlotGb'),
+    boardGb: figure('memoryBoardGb'),
+    channels: figure('memoryChannels'),
+    registered: yes('memoryRegistered'),
+    ecc: yes('memoryEcc'),
+    soldered: gb ? { gb, rate: Number(soldered?.rate) || 0 } : null,
+  };
+}
 
 type Props = { params: Promise<{ tag: string }>; searchParams: Promise<{ view?: string }> };
 
@@ -46,9 +72,7 @@ export default async function MemoryPage({ params, searchParams }: Props) {
         />
       )}
       {view === 'less' && <LessSeen fitted={fitted} seen={spec.number('memoryGb')} />}
-      {view === 'fit' && (
-        <BestFit unit={head} slots={slots} type={String(modules[0]?.attributes.type ?? '')} />
-      )}
+      {view === 'fit' && <BestFit unit={head} known={boardKnown(slots, modules, record.takes)} />}
     </div>
   );
 }

@@ -5,7 +5,7 @@ import { LINE, STAGE_NAMES } from '@/shop/line';
 import { Claims } from '@/ui/unit/Claims';
 import { StageMover } from '@/ui/unit/StageMover';
 import { TakeBack } from '@/ui/unit/TakeBack';
-import { claimLines } from '@/formats/claims';
+import { claimLines } from '@/formats/claims/reader';
 import { claimViews } from '@/words/record/claims';
 import { Empty, Heading, Sheet } from '@/ui/kit/parts';
 import { dayAndTime } from '@/words/time';

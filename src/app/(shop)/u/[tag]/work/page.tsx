@@ -10,10 +10,13 @@ import { agreementNow, leftToUs, ownersPartsOf } from '@/shop/hands/owner';
 import { entriesOf } from '@/shop/record/queries';
 import { closingLooks } from '@/words/hands/closingLooks';
 import { BeforeClosing } from '@/ui/hands/BeforeClosing';
+import { unitNotes } from '@/shop/hands/notes';
+import { Notes } from '@/ui/hands/Notes';
 import { OwnersMachine } from '@/ui/hands/OwnersMachine';
 import { OwnDamage } from '@/ui/hands/OwnDamage';
 import { LogWorkLater } from '@/ui/hands/LogWorkLater';
 import { WorkTabs } from '@/ui/hands/WorkTabs';
+import { ZONE_WORK } from '@/shop/hands/clean';
 import { openingMinutes } from '@/catalog/hands/openingMinutes';
 import { workOperation } from '@/core/house/tables';
 import { handsOf, setUpOf } from '@/core/minutes/operation';
@@ -81,16 +84,18 @@ export default async function WorkPage({ params, searchParams }: Props) {
     };
   });
   const done = work
-    .filter((row) => row.status === 'done' || row.status === 'dropped')
+    .filter((row) => row.status === 'done' || row.status === 'failed' || row.status === 'dropped')
     .map((row) => {
       const minutes = workMinutes(row);
       return {
         id: row.id,
         title: row.title,
+        note: row.note,
         by: row.byName,
         status: row.status,
         when: dayAndTime(row.finishedAt ?? row.startedAt, timeZone),
-        logged: row.logged && row.status === 'done',
+        // a zone's step goes back with its cleaning
+        logged: row.logged && row.status !== 'dropped' && row.kind !== ZONE_WORK,
         attended: minutes.attended,
         planned: row.plannedMinutes,
         alone: minutes.alone,
@@ -116,7 +121,8 @@ export default async function WorkPage({ params, searchParams }: Props) {
   ];
   const steps = [...new Map(work.map((row) => [row.ref, { ref: row.ref, name: row.title }])).values()];
   const [damage, risks] = await Promise.all([damageOn(unit.id), risksOf(steps.map(({ ref }) => ref))]);
-  const looks = closingLooks(await entriesOf(database(), unit.id));
+  const notes = await unitNotes(database(), unit.id);
+  const looks = closingLooks(unit.chassis, await entriesOf(database(), unit.id));
   const theirs =
     lot.source === 'owner'
       ? {
@@ -141,8 +147,10 @@ export default async function WorkPage({ params, searchParams }: Props) {
                 agreement={theirs.agreement}
                 parts={theirs.parts}
                 left={theirs.left}
+                handsMinutes={work.reduce((sum, row) => sum + workMinutes(row).attended, 0)}
                 proposed={proposed.map(({ name, ref, minutes }) => ({
                   what: name,
+                  minutes,
                   minor: labourMinor(minutes, ratePerHourMinor) + (repairById(ref)?.part?.costMinor ?? 0),
                 }))}
               />
@@ -152,6 +160,10 @@ export default async function WorkPage({ params, searchParams }: Props) {
               key={unit.promisedAt?.toISOString() ?? ''}
               unit={head}
               at={unit.promisedAt && momentOf(unit.promisedAt, timeZone)}
+            />
+            <Notes
+              unit={head}
+              notes={notes.map(({ at, ...note }) => ({ ...note, when: dayAndTime(at, timeZone) }))}
             />
             <OwnDamage unit={head} steps={steps} done={damage} risks={risks} />
           </>

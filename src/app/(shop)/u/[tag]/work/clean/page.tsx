@@ -50,10 +50,9 @@ export default async function CleanPage({ params }: { params: Promise<{ tag: str
         cleaning={open.find((row) => row.ref === 'clean-plan') ?? null}
         view={cleanView(
           unit.chassis,
-          record.clean,
+          record,
           schools,
           dirtOf(unit.chassis, record.clean, schools, price.minor, rules, record),
-          record,
           `Here: ${inWords(schools)}. House rules change it.`,
         )}
       />

@@ -40,7 +40,7 @@ export default async function StripPage({ params }: { params: Promise<{ tag: str
         mat={matView(record.mat, unit.chassis)}
         template={matView({ ...EMPTY, items: [...template.items], seen: template.seen }, unit.chassis)!}
         photos={photos}
-        closing={closingLooks(entries)}
+        closing={closingLooks(unit.chassis, entries)}
       />
     </div>
   );

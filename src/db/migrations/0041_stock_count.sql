@@ -1,0 +1,1 @@
+ALTER TABLE "components" ADD COLUMN "missing_since" timestamp with time zone;
