@@ -132,7 +132,7 @@ describe('an ending leads on', () => {
     await (await see(browser, 'log it as done')).click();
     await browser.wait(until.urlContains('log=clean-plan'), 10_000);
     await browser.findElement(By.xpath("//button[normalize-space(.)='Log it']")).click();
-    await see(browser, 'On record: Blow and brush the inside');
+    await see(browser, 'On record: Clean by zones');
   });
 });
 

@@ -36,7 +36,7 @@ describe('the wall', () => {
     const { workId } = await act<{ workId: string }>(benchB, 'startWork', { unitId, ref: 'clean-plan' });
     await ago(unitId, 4);
     expect(await here(tag)).toEqual([
-      expect.objectContaining({ person: 'Bench B', title: 'Blow and brush the inside', minutes: 0 }),
+      expect.objectContaining({ person: 'Bench B', title: 'Clean by zones', minutes: 0 }),
     ]);
     await act(benchB, 'pauseWork', { unitId, workId });
     expect(await here(tag)).toEqual([]);

@@ -104,6 +104,6 @@ export const cleanedByZones = (
   clean.length === 0 &&
   Object.values(state).some(({ cleaned }) => cleaned) &&
   tables.zones[chassis].every(
-    ({ id, shows, extra, depth, shallow }) =>
-      !shows || extra || (depth !== 'outside' && !shallow) || state[id] !== undefined,
+    ({ id, shows, extra, depth, shallow, material }) =>
+      !shows || extra || material === 'air' || (depth !== 'outside' && !shallow) || state[id] !== undefined,
   );

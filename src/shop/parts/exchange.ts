@@ -279,6 +279,7 @@ export async function exchangeBack(
   unit: Unit,
   told: readonly PartExchanged[],
 ): Promise<void> {
+  const undone = new Set<string>();
   for (const each of [...told].reverse()) {
     const part = await componentById(tx, each.component);
     const [done] = await tx
@@ -286,7 +287,9 @@ export async function exchangeBack(
       .from(movements)
       .where(and(eq(movements.componentId, part.id), eq(movements.takesBack, each.n)));
     if (done) continue;
-    if (part.lastMove !== each.n || placeOf(part) !== each.to)
+    // what went through the bin on its way was put back there by this very act
+    const moved = part.lastMove !== each.n && !undone.has(part.id);
+    if (moved || placeOf(part) !== each.to)
       throw new ShopError(
         'refused',
         `Not taken back: ${part.code} ${part.name} has been moved since. Put it back by hand first.`,
@@ -302,6 +305,7 @@ export async function exchangeBack(
       takesBack: each.n,
       neverLeft: true,
     });
+    undone.add(part.id);
     await tx
       .update(components)
       .set({

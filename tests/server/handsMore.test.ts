@@ -1,0 +1,337 @@
+import { eq } from 'drizzle-orm';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { database } from '@/db/client';
+import { components, recordValues, units, work, workSegments } from '@/db/schema';
+import { dayEnd } from '@/shop/day/end';
+import { dayPlan } from '@/shop/day/plan';
+import { searchNotes, unitNotes } from '@/shop/hands/notes';
+import { binFor } from '@/shop/advice/fit';
+import { machineNow } from '@/shop/parts/machine';
+import { binPage, binParts } from '@/shop/parts/queries';
+import { recordNow } from '@/shop/record/queries';
+import { standingOf } from '@/shop/units/remaining';
+import { act, benchA, benchB, bookOf, lotWith, openShop, owner, refusal, unitRow } from './shop';
+
+openShop('hands_more');
+
+const machine = async (chassis: 'laptop' | 'desktop' = 'laptop', more: Record<string, unknown> = {}) =>
+  (await lotWith([chassis], more)).units[0];
+const record = async (unitId: string) => recordNow(database(), await unitRow(unitId));
+const soil = (unitId: string, zone: string, what: string, degree: number) =>
+  act(benchA, 'markSoil', { unitId, zone, soil: what, degree });
+const part = async (id: string) =>
+  (await database().select().from(components).where(eq(components.id, id)))[0];
+const receive = async (partClass: string, name: string, more: Record<string, unknown> = {}) =>
+  await act<{ componentId: string; code: string }>(benchA, 'receivePart', {
+    class: partClass,
+    name,
+    costMinor: 500,
+    knownGood: true,
+    ...more,
+  });
+
+describe('cleaning by zones is work', () => {
+  it('its minutes are the unit’s while no clock runs, and go back with it', async () => {
+    const { unitId } = await machine();
+    await soil(unitId, 'lid', 'glue', 2);
+    const before = (await bookOf(unitId)).minutes;
+    await act(benchA, 'cleanStep', { unitId, rule: 'glue-alcohol', zones: ['lid'] });
+    expect((await bookOf(unitId)).minutes - before).toBeCloseTo(6, 3);
+    await act(benchA, 'takeBackClean', { unitId });
+    expect((await bookOf(unitId)).minutes).toBeCloseTo(before, 3);
+    // a clock that runs counts them itself
+    await act(benchA, 'startWork', { unitId, ref: 'clean-plan' });
+    await act(benchA, 'cleanStep', { unitId, rule: 'glue-alcohol', zones: ['lid'] });
+    expect(
+      (await database().select().from(work).where(eq(work.unitId, unitId))).map(({ kind, status }) => [
+        kind,
+        status,
+      ]),
+    ).toEqual(expect.arrayContaining([['clean', 'running']]));
+    expect((await bookOf(unitId)).minutes - before).toBeLessThan(1);
+  });
+  it('it is cleaned when nothing that pays is left, whatever clock ran', async () => {
+    const { unitId } = await machine();
+    const cleaned = async () => (await standingOf(await unitRow(unitId))).cleaned;
+    for (const zone of ['lid', 'screen', 'palm', 'keys', 'ports', 'base', 'gap'])
+      await act(benchA, 'markSoil', { unitId, zone, degree: 0 });
+    await soil(unitId, 'palm', 'dust', 3);
+    expect(await cleaned()).toBe(false);
+    await act(benchA, 'cleanStep', { unitId, rule: 'dust-wipe', zones: ['palm'] });
+    expect(await cleaned()).toBe(true);
+    // a clock alone does not clean away what would ruin it
+    await soil(unitId, 'board', 'metal', 1);
+    await act(benchA, 'logWork', { unitId, ref: 'clean-plan', minutes: 10 });
+    expect(await cleaned()).toBe(false);
+  });
+  // found: with metal dust inside, the grille was blown first
+  it('nothing is blown while metal dust lies anywhere in it', async () => {
+    const { unitId } = await machine('desktop');
+    await soil(unitId, 'grille', 'felt', 2);
+    await soil(unitId, 'board', 'metal', 2);
+    const blow = () => act(benchA, 'cleanStep', { unitId, rule: 'air-blower', zones: ['grille'] });
+    expect(await refusal(blow())).toMatchObject({ message: expect.stringContaining('metal dust') });
+    await act(benchA, 'cleanStep', { unitId, rule: 'metal-vacuum', zones: ['board'] });
+    await blow();
+  });
+  it('what stays is told in its own words; who cleaned a supply inside stands on record', async () => {
+    const { unitId } = await machine('desktop');
+    await act(benchA, 'stainStays', { unitId, zone: 'case', stays: true, words: 'a burn of a cigarette' });
+    expect((await record(unitId)).flaws.map(({ words }) => words)).toContain(
+      'case outside: a burn of a cigarette that does not come off',
+    );
+    const inside = { unitId, zone: 'supply', by: 'an electrician' };
+    expect(await refusal(act(benchA, 'cleanedElsewhere', inside))).toMatchObject({ code: 'refused' });
+    await soil(unitId, 'supply', 'tar', 3);
+    await act(benchA, 'cleanedElsewhere', inside);
+    expect((await record(unitId)).clean.supply).toMatchObject({ cleaned: true, soils: {} });
+    await act(benchA, 'takeBackClean', { unitId });
+    expect((await record(unitId)).clean.supply.soils).toEqual({ tar: 3 });
+  });
+  it('a step that is listed no more goes on as cleaning', async () => {
+    const { unitId } = await machine();
+    const { workId } = await act<{ workId: string }>(benchB, 'startWork', { unitId, ref: 'clean-plan' });
+    await database().update(work).set({ ref: 'clean-inside' }).where(eq(work.id, workId));
+    await act(benchB, 'pauseWork', { unitId, workId });
+    await act(benchB, 'resumeWork', { unitId, workId });
+    await act(benchB, 'finishWork', { unitId, workId });
+  });
+});
+
+describe('any work, any parts', () => {
+  it('several in and out with work that is no repair, their states, one’s own words; back as one act', async () => {
+    const { unitId } = await machine('desktop');
+    const card = await receive('card', 'Sound card', {});
+    const work1 = await act<{ workId: string }>(benchA, 'logWork', {
+      unitId,
+      ref: 'other',
+      minutes: 12,
+      title: 'Sound card and a bracket',
+      note: 'the old one crackled',
+      parts: {
+        put: [
+          { componentId: card.componentId },
+          {
+            bought: { class: 'case', name: 'Bracket', costMinor: 50, condition: 'new' },
+            state: 'improvised',
+            heldBy: 'two cable ties',
+          },
+        ],
+        out: [{ seen: { class: 'card', name: 'Old sound card' }, to: 'bin', state: 'dead' }],
+      },
+    });
+    const [row] = await database().select().from(work).where(eq(work.id, work1.workId));
+    expect(row).toMatchObject({ title: 'Sound card and a bracket', note: 'the old one crackled' });
+    expect((await record(unitId)).flaws.map(({ words }) => words)).toContain(
+      'Bracket: improvised with two cable ties',
+    );
+    const dead = (await database().select().from(components)).find(({ name }) => name === 'Old sound card')!;
+    expect(dead).toMatchObject({ place: 'bin', knownGood: false, attributes: { state: 'dead' } });
+    // found: a dead part was offered as fitting
+    const { machine: takes } = {
+      machine: await machineNow(database(), await unitRow(unitId), await record(unitId)),
+    };
+    expect(
+      (await binFor(await unitRow(unitId), takes, 'card')).find(({ part: own }) => own.id === dead.id)?.fit
+        .answer,
+    ).toBe('no');
+    await act(benchA, 'takeBackWork', { unitId, workId: work1.workId });
+    expect((await part(card.componentId)).place).toBe('bin');
+    expect((await part(dead.id)).unitId).toBe(unitId);
+    expect((await part(dead.id)).attributes).not.toHaveProperty('state');
+    expect((await record(unitId)).flaws).toEqual([]);
+  });
+  it('straight out of a donor, which is credited; taken back it is in the donor again', async () => {
+    const [a, b] = (await lotWith(['desktop', 'desktop'])).units;
+    const fan = await act<{ componentId: string }>(benchA, 'recordPart', {
+      unitId: b.unitId,
+      class: 'fan',
+      name: 'Case fan',
+      worthMinor: 200,
+    });
+    const { workId } = await act<{ workId: string }>(benchA, 'logWork', {
+      unitId: a.unitId,
+      ref: 'fit-parts',
+      minutes: 5,
+      parts: { put: [{ componentId: fan.componentId, despite: true }], out: [] },
+    });
+    expect((await part(fan.componentId)).unitId).toBe(a.unitId);
+    expect((await bookOf(b.unitId)).partsMinor).toBeLessThan(0);
+    await act(benchA, 'takeBackWork', { unitId: a.unitId, workId });
+    expect((await part(fan.componentId)).unitId).toBe(b.unitId);
+    expect((await bookOf(b.unitId)).partsMinor).toBe(0);
+    // a drive goes by the bin, where its data is asked for
+    const drive = await act<{ componentId: string }>(benchA, 'recordPart', {
+      unitId: b.unitId,
+      class: 'drive',
+      name: '500 GB disk',
+    });
+    expect(
+      await refusal(
+        act(benchA, 'logWork', {
+          unitId: a.unitId,
+          ref: 'fit-parts',
+          minutes: 5,
+          parts: { put: [{ componentId: drive.componentId, despite: true }], out: [] },
+        }),
+      ),
+    ).toMatchObject({ message: expect.stringContaining('its data is asked for') });
+  });
+  it('an install that came to nothing is kept, moves nothing on and teaches no minutes', async () => {
+    const { unitId } = await machine();
+    await act(benchA, 'setStage', { unitId, stage: 'system' });
+    const { workId } = await act<{ workId: string }>(benchA, 'logWork', {
+      unitId,
+      ref: 'quick-wipe',
+      minutes: 3,
+      failed: true,
+      note: 'no cloth',
+    });
+    expect((await unitRow(unitId)).stage).toBe('system');
+    const [row] = await database().select().from(work).where(eq(work.id, workId));
+    expect(row.status).toBe('failed');
+    expect(row.eventSeq).not.toBeNull();
+    expect(await database().select().from(workSegments).where(eq(workSegments.workId, workId))).toHaveLength(
+      1,
+    );
+    expect(
+      await refusal(act(benchA, 'logWork', { unitId, ref: 'reseat-memory', minutes: 3, failed: true })),
+    ).toMatchObject({ code: 'invalid' });
+    await act(benchA, 'takeBackWork', { unitId, workId });
+  });
+});
+
+describe('notes and points that are open', () => {
+  it('an open point bars the grade until it is settled; taken back it is open again', async () => {
+    const { unitId, tag } = await machine();
+    await act(benchA, 'noteUnit', { unitId, text: 'left hinge clicks when warm', open: true });
+    const [note] = await unitNotes(database(), unitId);
+    const grade = () => refusal(act(owner, 'giveGrade', { unitId }));
+    expect(await grade()).toMatchObject({ message: expect.stringContaining('left hinge clicks') });
+    await act(benchA, 'closePoint', { unitId, note: note.id, how: 'oiled' });
+    expect((await grade())!.message).not.toContain('left hinge');
+    expect(await refusal(act(benchA, 'closePoint', { unitId, note: note.id }))).toMatchObject({
+      code: 'refused',
+    });
+    await act(benchA, 'takeBackNote', { unitId });
+    expect((await unitNotes(database(), unitId))[0]).toMatchObject({ open: true, how: '' });
+    expect((await searchNotes('hinge warm')).map(({ where }) => where)).toContain(tag);
+    expect(await searchNotes('hinge frost')).toEqual([]);
+    expect(await searchNotes('%')).toEqual([]);
+  });
+});
+
+describe('counting the bin', () => {
+  let codes: string[] = [];
+  beforeAll(async () => {
+    for (const name of ['Module one', 'Module two', 'Module three'])
+      await receive('memory', name, { attributes: { gb: 4, kind: 'DDR3', form: 'SO-DIMM' } });
+    codes = (await binParts(['memory'])).map(({ code }) => code);
+  });
+  it('what is not found is offered to nobody, and is found again; what is elsewhere is named', async () => {
+    const { unitId, tag } = await machine();
+    const inside = await act<{ componentId: string }>(benchA, 'recordPart', {
+      unitId,
+      class: 'memory',
+      name: 'In a machine',
+    });
+    const away = (await part(inside.componentId)).code;
+    const said = await act<{ missing: string[]; elsewhere: string[]; unknown: string[]; found: number }>(
+      benchA,
+      'countBin',
+      { class: 'memory', codes: [codes[0].toLowerCase(), codes[0], away, 'P-9999999'] },
+    );
+    expect(said).toMatchObject({ found: 1, unknown: ['P-9999999'] });
+    expect(said.missing).toHaveLength(codes.length - 1);
+    expect(said.elsewhere).toEqual([expect.stringContaining(`in ${tag}`)]);
+    const offered = async () =>
+      (
+        await binFor(
+          await unitRow(unitId),
+          await machineNow(database(), await unitRow(unitId), await record(unitId)),
+          'memory',
+        )
+      ).map(({ part: own }) => own.code);
+    expect(await offered()).toEqual([codes[0]]);
+    const second = (await binParts(['memory'])).find(({ code }) => code === codes[1])!;
+    await act(benchA, 'partFound', { componentId: second.id });
+    expect(await offered()).toContain(codes[1]);
+    // counted again, all of it there
+    await act(benchA, 'countBin', { class: 'memory', codes });
+    expect(await offered()).toHaveLength(codes.length);
+    const third = (await binParts(['memory'])).find(({ code }) => code === codes[2])!;
+    const off = { componentId: third.id, why: 'fell behind the shelf' };
+    expect(await refusal(act(owner, 'writeOffPart', off))).toMatchObject({ code: 'refused' });
+    await act(benchA, 'countBin', { class: 'memory', codes: codes.slice(0, 2) });
+    expect(await refusal(act(benchA, 'writeOffPart', off))).toMatchObject({ code: 'forbidden' });
+    await act(owner, 'writeOffPart', off);
+    expect((await part(third.id)).place).toBe('scrap');
+  });
+});
+
+describe('somebody else’s machine', () => {
+  it('nothing of theirs is in any view of the stock; what was to be asked back and hands against the quote', async () => {
+    const { unitId } = await machine('laptop', { source: 'owner', priceMinor: 0 });
+    const { code } = await act<{ code: string }>(benchA, 'ownerSupplies', {
+      unitId,
+      class: 'memory',
+      name: 'Their module',
+    });
+    expect((await binParts()).map((own) => own.code)).not.toContain(code);
+    expect((await binPage({})).rows.map((own) => own.code)).not.toContain(code);
+    expect((await binParts(undefined, true)).map((own) => own.code)).toContain(code);
+    const tell = (told: Record<string, unknown>) => act(benchA, 'tellOwner', { unitId, act: told });
+    expect(await refusal(tell({ op: 'told', n: 0, text: 'yes' }))).toMatchObject({ code: 'refused' });
+    await tell({ op: 'ask', text: 'may the data go?' });
+    await tell({ op: 'told', n: 0, text: 'no' });
+    await tell({ op: 'quote', lines: [{ what: 'panel', minor: 3200, minutes: 25 }] });
+    const rows = await database().select().from(recordValues).where(eq(recordValues.unitId, unitId));
+    expect(rows.filter(({ key }) => key === 'owner')).toHaveLength(3);
+  });
+});
+
+describe('a build', () => {
+  it('is taken back as one act: donors have their parts again, the machine is gone', async () => {
+    const { lotId, units: made } = await lotWith(['desktop']);
+    const donor = made[0].unitId;
+    const board = await act<{ componentId: string }>(benchA, 'recordPart', {
+      unitId: donor,
+      class: 'board',
+      name: 'Board',
+      worthMinor: 900,
+    });
+    const loose = await receive('memory', 'Module for it');
+    const built = await act<{ unitId: string }>(benchA, 'buildUnit', {
+      lotId,
+      chassis: 'desktop',
+      maker: 'Own',
+      model: 'Built',
+      parts: [{ componentId: board.componentId }, { componentId: loose.componentId }],
+      despite: true,
+    });
+    const more = await receive('fan', 'Fan');
+    await act(benchA, 'fitPart', { unitId: built.unitId, componentId: more.componentId, despite: true });
+    expect(await refusal(act(benchA, 'takeBackBuild', { unitId: built.unitId }))).toMatchObject({
+      message: expect.stringContaining('went in since'),
+    });
+    await act(benchA, 'takePart', { unitId: built.unitId, componentId: more.componentId, to: 'bin' });
+    await act(benchA, 'takeBackBuild', { unitId: built.unitId });
+    expect((await part(board.componentId)).unitId).toBe(donor);
+    expect((await part(loose.componentId)).place).toBe('bin');
+    expect((await database().select().from(units).where(eq(units.id, built.unitId)))[0].stage).toBe('gone');
+    expect((await bookOf(donor)).partsMinor).toBe(0);
+  });
+});
+
+describe('the end of a day', () => {
+  it('names what is begun, what lies open and what may not run on', async () => {
+    const { unitId, tag } = await machine();
+    await act(benchA, 'startWork', { unitId, ref: 'other' });
+    const { unitId: open, tag: openTag } = await machine();
+    await act(benchB, 'setBench', { unitId: open, bench: { caseOpen: true } });
+    const end = await dayEnd(await dayPlan());
+    expect(end.begun.map((line) => line.tag)).toContain(tag);
+    expect(end.lying).toContainEqual(expect.objectContaining({ tag: openTag, words: 'open' }));
+    expect(end.minutes).toBeGreaterThan(0);
+  });
+});
