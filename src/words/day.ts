@@ -47,6 +47,18 @@ export interface DayAct {
   ends: boolean;
 }
 
+/** What can be said of a promise before it is given. */
+export interface PromiseView {
+  /** That it is done by then, 0 to 1; null: there is no plan. */
+  chance: number | null;
+  /** When it should be done, an instant. */
+  done: string | null;
+  /** The chance if it came before all others, and whose promises that would cost. */
+  first: number | null;
+  harms: { tag: string; from: number; to: number }[];
+  fault: string | null;
+}
+
 /** One thing that lies open at the end of a day. */
 export interface DayEndLine {
   tag: string;

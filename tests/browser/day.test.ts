@@ -37,6 +37,9 @@ describe('the day', () => {
        field.dispatchEvent(new Event('input', { bubbles: true }));`,
       day,
     );
+    // never without its chance in sight
+    await clickOn(browser, 'Can it be done by then?');
+    await see(browser, 'As planned it is done by then with');
     await clickOn(browser, 'Promise it');
     await see(browser, `${day} 17:00`);
     await open('/day');

@@ -25,6 +25,7 @@ export interface Way {
   blows: boolean;
 }
 
+/** What is on a zone, with how much of it. */
 export const soilsOf = ({ soils }: Pick<ZoneState, 'soils'>) => Object.entries(soils) as [Soil, Degree][];
 
 /** What is on a zone but for what air would spread and has been taken up. */

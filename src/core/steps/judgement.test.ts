@@ -381,10 +381,12 @@ describe('one verdict for two cures', () => {
   const marginals = (words: string) => [...of(words).problem.posterior.marginals];
 
   it('done one after the other and then judged, it is the same in whatever order', () => {
-    for (const verdict of ['helped', 'no-change'])
+    for (const verdict of ['helped', 'no-change']) {
+      const other = marginals(`${beeps} swap-module:done reseat-memory:${verdict}`);
       marginals(`${beeps} reseat-memory:done swap-module:${verdict}`).forEach((p, c) =>
-        expect(p).toBeCloseTo(marginals(`${beeps} swap-module:done reseat-memory:${verdict}`)[c], 9),
+        expect(p).toBeCloseTo(other[c], 9),
       );
+    }
   });
   it('the complaint gone, neither is what the other is not: the first is no less proved than the last', () => {
     const causes = (words: string) => {

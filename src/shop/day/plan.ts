@@ -6,6 +6,7 @@ import type { Job, Person, Placed, Span, Station, Timetabled } from '@/core/time
 import { closedBetween, hoursOf } from '@/core/timetable/week';
 import { database } from '@/db/client';
 import { lots, OPEN_UNITS, units } from '@/db/schema';
+import { ShopError } from '@/errors';
 import { dayOf } from '@/words/time';
 import { runInWorker } from '@/workers/pool';
 import { runningBlocks } from '../floor/queries';
@@ -24,6 +25,8 @@ const SECONDS = 0.6;
 const DRAWS = 1000;
 /** A promise weighs as much as a minute of so many others. */
 const PROMISED_WEIGHT = 20;
+/** What comes before everything that was promised. */
+const FIRST_WEIGHT = 400;
 /** A minute late of the rest: what lies there is not promised to anybody. */
 const WEIGHT = 1;
 
@@ -55,12 +58,22 @@ export interface DayPlan {
 const stopOf = (route: string, source: string): StopRoute =>
   source === 'owner' ? 'handOver' : (['harvest', 'recycle', 'asFound'] as const).find((one) => one === route) ?? 'disclose'; // prettier-ignore
 
-/** Machines that want hands: begun, promised, pinned, then those that bring most for a minute. */
-async function pressing() {
-  return database()
+/** A promise that is thought of, and whether the machine comes before all others. */
+export interface Supposed {
+  tag: string;
+  at: Date;
+  first: boolean;
+}
+
+const planned = () =>
+  database()
     .select({ unit: units, source: lots.source })
     .from(units)
-    .innerJoin(lots, eq(lots.id, units.lotId))
+    .innerJoin(lots, eq(lots.id, units.lotId));
+
+/** Machines that want hands: begun, promised, pinned, then those that bring most for a minute. */
+async function pressing(suppose?: Supposed) {
+  const rows = await planned()
     .where(
       and(
         OPEN_UNITS,
@@ -79,16 +92,23 @@ async function pressing() {
       asc(units.tag),
     )
     .limit(MOST_UNITS);
+  if (!suppose) return rows;
+  const own =
+    rows.find(({ unit }) => unit.tag === suppose.tag) ??
+    (await planned().where(and(eq(units.tag, suppose.tag), OPEN_UNITS)))[0];
+  if (!own) throw new ShopError('missing', `There is no open machine ${suppose.tag}.`);
+  const others = rows.filter(({ unit }) => unit.tag !== suppose.tag).slice(0, MOST_UNITS - 1);
+  return [{ ...own, unit: { ...own.unit, promisedAt: suppose.at } }, ...others];
 }
 
-/** Who should do what when, from this moment on. */
-export async function dayPlan(): Promise<DayPlan> {
+/** Who should do what when, from this moment on. @param suppose a promise that is not given yet */
+export async function dayPlan(suppose?: Supposed): Promise<DayPlan> {
   const db = database();
   const [rules, { tables }, hands, chosen, running] = await Promise.all([
     shopRules(),
     houseNow(db),
     benchHands(),
-    pressing(),
+    pressing(suppose),
     runningBlocks(),
   ]);
   const now = new Date();
@@ -137,7 +157,8 @@ export async function dayPlan(): Promise<DayPlan> {
   const jobs = chosen.map(({ unit }): Job => ({
     id: unit.tag,
     due: unit.promisedAt ? (unit.promisedAt.getTime() - zero) / 60_000 : null,
-    weight: unit.promisedAt ? PROMISED_WEIGHT : WEIGHT,
+    weight:
+      suppose?.first && unit.tag === suppose.tag ? FIRST_WEIGHT : unit.promisedAt ? PROMISED_WEIGHT : WEIGHT,
   }));
   const problem: Timetabled = {
     objective: 'lateness',

@@ -1,23 +1,49 @@
 'use client';
-import { type FormEvent } from 'react';
+import { useState, type FormEvent } from 'react';
+import type { PromiseView } from '@/words/day';
+import { share } from '@/words/plain';
 import { TextField } from '../kit/fields';
 import { Button, Heading, Problem, Quiet } from '../kit/parts';
-import { useCommand } from '../kit/hooks/useCommand';
+import { learn, useCommand } from '../kit/hooks/useCommand';
 import type { UnitHead } from '@/words/unit/view';
 
-/** By when a machine was promised: the day’s plan works towards it and says whether it holds. */
+/** What a promise would be worth, and of which moment that was asked. */
+interface Asked {
+  at: string;
+  view: PromiseView;
+}
+
+/** By when a machine was promised. A promise is given with its chance in sight, and the day's plan works towards it. */
 export function Promised({ unit, at }: { unit: UnitHead; at: string | null }) {
   const { send, problem, busy } = useCommand();
+  const [day, setDay] = useState('');
+  const [time, setTime] = useState('17:00');
+  const [asked, setAsked] = useState<Asked | null>(null);
+  const [fault, setFault] = useState('');
+  const [asking, setAsking] = useState(false);
   if (!unit.mayWrite) return null;
-  async function submit(event: FormEvent<HTMLFormElement>) {
+  // as the clock on this bench shows it
+  const moment = new Date(`${day}T${time || '17:00'}`);
+  const until = Number.isNaN(moment.getTime()) ? null : moment.toISOString();
+  const known = asked && asked.at === until ? asked.view : null;
+  const ask = async () => {
+    if (!until) return;
+    setAsking(true);
+    setFault('');
+    const outcome = await learn<PromiseView>(
+      `/api/day/promise?tag=${encodeURIComponent(unit.tag)}&at=${encodeURIComponent(until)}`,
+    );
+    setAsking(false);
+    if (outcome.ok) setAsked({ at: until, view: outcome.answer });
+    else setFault(outcome.problem.message);
+  };
+  const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const form = new FormData(event.currentTarget);
-    const wanted = `${String(form.get('day'))}T${String(form.get('time') || '17:00')}`;
-    // as the clock on this bench shows it
-    const until = new Date(wanted);
-    if (Number.isNaN(until.getTime())) return;
-    await send('promiseUnit', { unitId: unit.id, until: until.toISOString() }, unit.version);
-  }
+    if (!until) return;
+    // never without its chance in sight
+    if (!known) return ask();
+    await send('promiseUnit', { unitId: unit.id, until }, unit.version);
+  };
   return (
     <section aria-label="Promised" className="panel">
       <Heading>Promised</Heading>
@@ -33,13 +59,57 @@ export function Promised({ unit, at }: { unit: UnitHead; at: string | null }) {
         </p>
       )}
       <form onSubmit={(event) => void submit(event)} className="flex flex-wrap items-end gap-3">
-        <TextField label="by the day" name="day" type="date" wrap="w-[170px]" />
-        <TextField label="at" name="time" type="time" defaultValue="17:00" wrap="w-[120px]" />
-        <Button type="submit" disabled={busy}>
-          Promise it
+        <TextField
+          label="by the day"
+          name="day"
+          type="date"
+          wrap="w-[170px]"
+          value={day}
+          onChange={(event) => setDay(event.target.value)}
+        />
+        <TextField
+          label="at"
+          name="time"
+          type="time"
+          wrap="w-[120px]"
+          value={time}
+          onChange={(event) => setTime(event.target.value)}
+        />
+        <Button type="submit" disabled={busy || asking || !until}>
+          {known ? 'Promise it' : asking ? 'Looking …' : 'Can it be done by then?'}
         </Button>
       </form>
-      {problem && <Problem>{problem.message}</Problem>}
+      <div aria-live="polite" className="text-row">
+        {known && <Chance view={known} />}
+      </div>
+      {(fault || problem) && <Problem>{fault || problem!.message}</Problem>}
     </section>
   );
 }
+
+function Chance({ view }: { view: PromiseView }) {
+  if (view.chance === null)
+    return <p>{view.fault ? `There is no plan: ${view.fault}` : 'Nothing is planned for it.'}</p>;
+  const better = view.first !== null && view.first - view.chance >= 0.05;
+  return (
+    <>
+      <p>
+        As planned it is done by then with <b>{share(view.chance)}</b>
+        {view.done && <>, most likely by {new Date(view.done).toLocaleString('en-GB', WHEN)}</>}.
+      </p>
+      {better && (
+        <p>
+          Before all others: <b>{share(view.first!)}</b>
+          {view.harms.length > 0
+            ? `; it would cost ${view.harms
+                .map(({ tag, from, to }) => `${tag} (${share(from)} to ${share(to)})`)
+                .join(', ')}`
+            : ', and no other promise suffers'}
+          .
+        </p>
+      )}
+    </>
+  );
+}
+
+const WHEN = { weekday: 'short', hour: 'numeric', minute: '2-digit' } as const;

@@ -24,7 +24,8 @@ export function helpFor(path: string): string {
       }[side ?? ''] ?? 'find-out'
     );
   if (place === 'lots') return name === 'one' || name === 'bid' ? name : name ? 'lot' : 'lots';
-  if (place === 'day' || place === 'hours') return place;
+  if (place === 'day') return name === 'end' ? 'end' : 'day';
+  if (place === 'hours' || place === 'notes') return place;
   if (place === 'rules' && name === 'prices') return 'prices';
   if (place === 'bin') return 'bin';
   if (place === 'wanted') return 'wanted';

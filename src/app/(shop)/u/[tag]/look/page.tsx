@@ -27,14 +27,16 @@ export default async function LookPage({ params }: { params: Promise<{ tag: stri
   const questions = catalogue.findings
     .filter(
       (finding) =>
-        (finding.stage === 'look' || finding.stage === 'power') && appliesTo(finding, unit.chassis),
+        // a weak spot of the model is asked first, whatever stage its question belongs to
+        (finding.stage === 'look' || finding.stage === 'power' || spots.has(finding.id)) &&
+        appliesTo(finding, unit.chassis),
     )
     .map((finding): LookQuestion => ({
       step: {
         ...plainStep(finding.id)!,
         reason: spots.has(finding.id) ? `Weak spot of this model: ${spots.get(finding.id)}` : '',
       },
-      group: finding.stage === 'look' ? 'outside' : 'power',
+      group: finding.stage === 'look' || !finding.needs?.length ? 'outside' : 'power',
       answer: taken.get(finding.id) ?? null,
       observable: observable(finding, facts),
     }))

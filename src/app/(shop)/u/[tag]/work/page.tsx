@@ -14,7 +14,7 @@ import { unitNotes } from '@/shop/hands/notes';
 import { Notes } from '@/ui/hands/Notes';
 import { OwnersMachine } from '@/ui/hands/OwnersMachine';
 import { OwnDamage } from '@/ui/hands/OwnDamage';
-import { LogWorkLater } from '@/ui/hands/LogWorkLater';
+import { LogWorkLater } from '@/ui/hands/sheet/LogWorkLater';
 import { WorkTabs } from '@/ui/hands/WorkTabs';
 import { ZONE_WORK } from '@/shop/hands/clean';
 import { openingMinutes } from '@/catalog/hands/openingMinutes';

@@ -26,7 +26,7 @@ export default async function ModelPage({ params }: { params: Promise<{ tag: str
           }),
         }}
         looks={catalogue.findings
-          .filter((finding) => finding.stage === 'look' && appliesTo(finding, unit.chassis))
+          .filter((finding) => finding.stage !== 'claim' && appliesTo(finding, unit.chassis))
           .map(({ id, ask }) => ({ id, ask }))}
       />
     </div>

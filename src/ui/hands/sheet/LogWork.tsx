@@ -5,15 +5,15 @@ import { ENDINGS, type Ending } from '@/core/catalogue';
 import { ENDING_WORDS } from '@/words/names';
 import type { UnitHead } from '@/words/unit/view';
 import { carriedOut } from '@/core/record/endings';
-import { WorkSheet, type WorkEnd } from './sheet/WorkSheet';
-import { Exchange, type ExchangeInput } from '../parts/Exchange';
-import { ChoiceField, TextField } from '../kit/fields';
-import { useShortcuts } from '../kit/keys/keyboard';
-import { Button, Heading, Key, Problem } from '../kit/parts';
-import { useCommand } from '../kit/hooks/useCommand';
-import { shop } from '../live/shop';
-import { asideWords, type LaidAside } from './aside';
-import { Materials, useMaterials } from './Materials';
+import { WorkSheet, type WorkEnd } from './WorkSheet';
+import { Exchange, type ExchangeInput } from '../../parts/Exchange';
+import { ChoiceField, TextField } from '../../kit/fields';
+import { useShortcuts } from '../../kit/keys/keyboard';
+import { Button, Heading, Key, Problem } from '../../kit/parts';
+import { useCommand } from '../../kit/hooks/useCommand';
+import { shop } from '../../live/shop';
+import { asideWords, type LaidAside } from '../aside';
+import { Materials, useMaterials } from '../Materials';
 
 /** A repair or a piece of work, with its usual minutes. */
 export interface LogChoice {

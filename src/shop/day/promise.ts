@@ -1,0 +1,34 @@
+import { ShopError } from '@/errors';
+import type { PromiseView } from '@/words/day';
+import { dayPlan } from './plan';
+
+/** A promise would be broken by another machine's coming first: those whose chance falls by this much are named. */
+const HARMED = 0.1;
+
+/**
+ * Would a machine be done by then? As the plan has it, and if it came before all others, with whose promises that
+ * would cost.
+ */
+export async function promiseOf(tag: string, at: Date): Promise<PromiseView> {
+  if (at.getTime() < Date.now()) throw new ShopError('invalid', 'That moment is over.');
+  const [plain, first] = [await dayPlan({ tag, at, first: false }), await dayPlan({ tag, at, first: true })];
+  const of = (plan: typeof plain) => plan.units.find((unit) => unit.tag === tag);
+  const [as, before] = [of(plain), of(first)];
+  if (plain.fault || !as) return { chance: null, done: null, first: null, harms: [], fault: plain.fault };
+  // nothing is left to do with it
+  const nothing = !plain.tasks.some((task) => task.unit === tag);
+  if (nothing) return { chance: 1, done: plain.zero, first: null, harms: [], fault: null };
+  const instant = (minute: number) => new Date(Date.parse(plain.zero) + minute * 60_000).toISOString();
+  return {
+    chance: as.chance,
+    done: instant(as.done),
+    first: before?.chance ?? null,
+    harms: first.units.flatMap((unit) => {
+      const was = plain.units.find((own) => own.tag === unit.tag)?.chance ?? null;
+      return unit.tag !== tag && was !== null && unit.chance !== null && was - unit.chance >= HARMED
+        ? [{ tag: unit.tag, from: was, to: unit.chance }]
+        : [];
+    }),
+    fault: null,
+  };
+}
