@@ -7,8 +7,8 @@ const LONGEST = 24;
 /** Small words that say nothing of a code. */
 const IDLE =
   /\b(?:beeps?|blinks?|flash(?:es)?|tones?|times|codes?|error|x|piepser|piepen|mal|bips?|fois|pitidos?|veces)\b/g;
-const LAMP_STATES = ['on', 'blinks', 'green', 'amber', 'red', 'yellow', 'white', 'blue'] as const;
-const STATE_WORDS: Record<string, (typeof LAMP_STATES)[number] | 'off'> = {
+/** Words of how a lamp is lit. */
+const STATE_WORDS: Readonly<Record<string, string>> = {
   on: 'on',
   lit: 'on',
   off: 'off',

@@ -45,7 +45,6 @@ export async function workListPdf({ shop, person, day, lines }: WorkList): Promi
   for (const code of new Set(lines.flatMap(({ tag, parts }) => [tag, ...parts.map((part) => part.code)])))
     codes.set(code, await code128Png(code));
   const bars = (code: string, how: 'code' | 'small') => (
-    // eslint-disable-next-line jsx-a11y/alt-text -- on paper
     <Image style={style[how]} src={codes.get(code) as Buffer} />
   );
   return renderToBuffer(

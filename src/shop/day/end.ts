@@ -6,7 +6,7 @@ import type { RunKind } from '@/core/instruments/run';
 import { closingMinutes } from '@/core/minutes/opening';
 import { hoursOf } from '@/core/timetable/week';
 import { database } from '@/db/client';
-import { readingRuns, recordValues, units, work, workSegments } from '@/db/schema';
+import { readingRuns, recordValues, units, work } from '@/db/schema';
 import type { DayEndLine, DayEndView } from '@/words/day';
 import { clockAt } from '@/words/day';
 import { dayOf } from '@/words/time';
