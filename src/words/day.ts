@@ -81,7 +81,7 @@ export interface DayEndView {
   fits: boolean;
   begun: DayEndLine[];
   lying: DayEndLine[];
-  running: (DayEndLine & { then: 'over' | 'runs on' | 'stop it' })[];
+  running: (DayEndLine & { then: 'has run' | 'over' | 'runs on' | 'stop it' })[];
   start: DayEndLine[];
 }
 

@@ -128,7 +128,7 @@ describe('an ending leads on', () => {
   });
   it('work done already is logged from the one box', async () => {
     await open('/u/WQ-0018');
-    await (await openBox(browser)).sendKeys('blow and brush');
+    await (await openBox(browser)).sendKeys('clean by zones');
     await (await see(browser, 'log it as done')).click();
     await browser.wait(until.urlContains('log=clean-plan'), 10_000);
     await browser.findElement(By.xpath("//button[normalize-space(.)='Log it']")).click();

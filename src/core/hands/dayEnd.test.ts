@@ -10,10 +10,11 @@ describe('the end of a day', () => {
     expect(dayEndOf(loose, null, 1)).toMatchObject({ there: null, fits: false });
     expect(dayEndOf([], 0, 1)).toMatchObject({ minutes: 0, fits: true });
   });
-  it('a run is over by then, may run on, or has to be stopped', () => {
+  it('a run has run, is over by then, may run on, or has to be stopped', () => {
     expect(atClosing({ left: 20, night: false }, 30)).toBe('over');
     expect(atClosing({ left: 40, night: true }, 30)).toBe('runs on');
     expect(atClosing({ left: 40, night: false }, 30)).toBe('stop it');
     expect(atClosing({ left: 1, night: false }, null)).toBe('stop it');
+    expect(atClosing({ left: 0, night: false }, null)).toBe('has run');
   });
 });

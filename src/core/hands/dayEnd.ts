@@ -29,5 +29,8 @@ export function dayEndOf(loose: readonly Loose[], closesIn: number | null, peopl
 }
 
 /** What becomes of a run when the house closes: over before that, left to run, or stopped. */
-export const atClosing = ({ left, night }: Going, closesIn: number | null): 'over' | 'runs on' | 'stop it' =>
-  closesIn !== null && left <= closesIn ? 'over' : night ? 'runs on' : 'stop it';
+export const atClosing = (
+  { left, night }: Going,
+  closesIn: number | null,
+): 'has run' | 'over' | 'runs on' | 'stop it' =>
+  left < 1 ? 'has run' : closesIn !== null && left <= closesIn ? 'over' : night ? 'runs on' : 'stop it';

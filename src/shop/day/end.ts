@@ -139,7 +139,7 @@ async function going(zero: string, zone: string, closesIn: number | null) {
     return {
       tag: block.tag,
       words: block.title,
-      note: `until ${clockAt(zero, left, zone)}${block.station ? `, ${block.station}` : ''}`,
+      note: `${left < 1 ? 'it has run' : `until ${clockAt(zero, left, zone)}`}${block.station ? `, ${block.station}` : ''}`,
       href: block.run?.page ?? `/u/${block.tag}/work`,
       minutes: then === 'runs on' ? 0 : LEAST_MINUTES,
       then,

@@ -10,6 +10,7 @@ import { attended, duration } from '../kit/words';
 const KEYS = [...'123456789abcdefghijklmnopqrstuvwxyz'];
 
 const THEN = {
+  'has run': 'hands are wanted',
   over: 'over by then',
   'runs on': 'may run on alone',
   'stop it': 'not alone: end it, or stay',

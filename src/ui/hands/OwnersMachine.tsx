@@ -112,9 +112,13 @@ export function OwnersMachine({ unit, agreement, proposed, parts, left, handsMin
       </form>
       <h3 className="mt-3 text-row font-semibold">The quote</h3>
       {lines.map((line, n) => (
-        <div key={n} className="mt-1 grid grid-cols-[minmax(0,1fr)_64px_110px] items-end gap-2">
+        <div
+          key={n}
+          className="mt-1 grid grid-cols-[minmax(0,1fr)_110px] items-end gap-2 border-b border-rule pb-1.5"
+        >
           <TextField
             label="Work or part"
+            wrap="col-span-2"
             value={line.what}
             onChange={(event) =>
               setLines(lines.map((own, i) => (i === n ? { ...own, what: event.target.value } : own)))
