@@ -3,8 +3,11 @@ import { faultsOf } from '../oracles/timetable/feasible';
 import { database } from '@/db/client';
 import { cutOfHours, weekMinutes } from '@/shop/day/hours';
 import { dayPlan } from '@/shop/day/plan';
+import { workListOf } from '@/shop/day/list';
+import { promiseOf } from '@/shop/day/promise';
 import { dayView } from '@/shop/day/view';
-import { shop } from '@/db/schema';
+import { components, shop, units } from '@/db/schema';
+import { eq } from 'drizzle-orm';
 import { act, benchA, lotWith, openShop, owner, refusal, unitRow } from './shop';
 
 openShop('day');
@@ -58,6 +61,35 @@ describe('the day', () => {
     const rows = new Set(view.rows.map(({ id }) => id));
     for (const { bits } of view.strings) for (const bit of bits) expect(rows).toContain(bit.row);
     expect(units).toHaveLength(4);
+  });
+  it('a promise is asked about before it is given: its chance, and what it would be before all others', async () => {
+    const [unit] = (await lotWith(['laptop'])).units;
+    const in14Days = new Date(Date.now() + 14 * 86_400_000);
+    const far = await promiseOf(unit.tag, in14Days);
+    expect(far).toMatchObject({ fault: null });
+    expect(far.chance).toBeGreaterThan(0.9);
+    const soon = await promiseOf(unit.tag, new Date(Date.now() + 5 * 60_000));
+    expect(soon.chance).toBeLessThan(far.chance!);
+    expect(soon.first!).toBeGreaterThanOrEqual(soon.chance! - 1e-9);
+    // asking promises nothing
+    expect((await unitRow(unit.unitId)).promisedAt).toBeNull();
+    await expect(promiseOf(unit.tag, new Date(Date.now() - 1000))).rejects.toThrow('over');
+    await expect(promiseOf('ZZ-9999', in14Days)).rejects.toThrow('no open machine');
+  });
+  it('a list of one’s own on paper: in order, with the parts that lie there for a machine, once', async () => {
+    const plan = dayView(await dayPlan(), 12 * 60).lists.find(({ person }) => person === benchA.id)!;
+    const [first] = plan.acts;
+    const [{ id }] = await database().select({ id: units.id }).from(units).where(eq(units.tag, first.tag));
+    const { componentId, code } = await act<{ componentId: string; code: string }>(benchA, 'receivePart', {
+      class: 'memory',
+      name: '8 GB module',
+    });
+    await database().update(components).set({ keptFor: id }).where(eq(components.id, componentId));
+    const list = await workListOf(benchA.id);
+    expect(list.lines.length).toBeGreaterThan(0);
+    const fetched = list.lines.flatMap(({ tag, parts }) => parts.map((part) => [tag, part.code]));
+    expect(fetched).toEqual(list.lines.some(({ tag }) => tag === first.tag) ? [[first.tag, code]] : []);
+    await expect(workListOf('nobody')).rejects.toThrow('nobody at a bench');
   });
   it('two people never get the same machine’s hands at once', async () => {
     const { lists } = dayView(await dayPlan(), 7 * 1440);

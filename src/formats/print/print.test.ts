@@ -7,6 +7,7 @@ import { describe, expect, it } from 'vitest';
 import { prepareZXingModule, readBarcodes } from 'zxing-wasm/reader';
 import { code128Png } from './barcode';
 import { labelSheet } from './labels';
+import { workListPdf } from './workList';
 
 prepareZXingModule({
   overrides: {
@@ -89,5 +90,26 @@ describe('labels of one machine and of parts', () => {
     // the newest seal stands once on the sheet, where nobody can change it
     expect(text.match(/history 4711 0123456789abcdef01234567/g)).toHaveLength(1);
     for (const words of ['CR 112.00', 'grade B', 'solid-state']) expect(text).toContain(words);
+  });
+});
+
+describe('the list of a pair of hands', () => {
+  it('holds a code for every machine and every part to be fetched; none of it where nothing is planned', async () => {
+    const line = (tag: string, codes: string[] = []) => ({
+      tag,
+      called: 'Aldermoor Keep S1',
+      from: '9:05',
+      words: 'Erase the drive',
+      minutes: 3,
+      alone: 'then 90 min alone at dock 1',
+      parts: codes.map((code) => ({ code, name: '8 GB module' })),
+    });
+    const list = { shop: 'Saltmarsh Reuse', person: 'Bench A', day: '2026-12-01' };
+    const [page, ...more] = pagesOf(
+      await workListPdf({ ...list, lines: [line('WQ-0001', ['P-0007', 'P-0008']), line('WQ-0002')] }),
+    );
+    expect(more).toEqual([]);
+    expect(await codesIn(page)).toEqual(['P-0007', 'P-0008', 'WQ-0001', 'WQ-0002']);
+    expect(await codesIn(pagesOf(await workListPdf({ ...list, lines: [] }))[0])).toEqual([]);
   });
 });
