@@ -52,6 +52,8 @@ export interface CommandResult<O> {
   /** Answers and verdicts it put on record, with what each put aside; and those it took back: tied to its event. */
   answered?: readonly Put[];
   voided?: readonly number[];
+  /** Other machines it changed, locked, as they were before: what they are worth is worked out again, too. */
+  settle?: readonly (typeof units.$inferSelect)[];
   /** Set when the event's number must be written into a row the command made. */
   onSealed?: (seq: number) => Promise<void>;
 }

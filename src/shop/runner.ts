@@ -66,10 +66,17 @@ async function runInside<I, O>(
       'refused',
       `It ${unit.stage === 'sold' ? 'has been sold' : 'is gone'}: its record is closed.`,
     );
-  const { event, answer, answered, voided, onSealed } = await command.run({ tx, actor, unit, key }, input);
+  const { event, answer, answered, voided, settle, onSealed } = await command.run(
+    { tx, actor, unit, key },
+    input,
+  );
   const unitId = unit?.id ?? event.unitId;
   const ungraded = unit ? await keepGrade(tx, unit) : false;
   const revalued = unit ? await revalueUnit(tx, unit.id) : null;
+  for (const other of settle ?? []) {
+    await keepGrade(tx, other);
+    await revalueUnit(tx, other.id);
+  }
   const version = revalued?.version ?? null;
   if (revalued?.nowImpossible) await command.impossible?.({ tx, actor, unit, key }, input);
   const [sealed] = await tx

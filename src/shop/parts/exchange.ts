@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { PART_STATES, type PartState } from '@/core/parts/attributes';
 import type { PartExchanged } from '@/core/record/events';
 import type { Transaction } from '@/db/client';
-import { components, movements, wants } from '@/db/schema';
+import { components, movements, units, wants } from '@/db/schema';
 import { partFields } from '@/shapes/parts';
 import type { Actor, CommandContext } from '../command';
 import { ShopError } from '@/errors';
@@ -15,7 +15,6 @@ import { componentById } from '../moves/component';
 import { leave } from '../moves/leave';
 import { move } from '../moves/move';
 import { placeOf, type Inside } from '../moves/movement';
-import { lockDonor, settleUnit } from '../stock/settle';
 
 /** One part that goes in: out of the bin, or just bought. */
 export interface PartIn {
@@ -225,7 +224,7 @@ export async function putIn(
 async function donorOf(tx: Transaction, unit: Unit, componentId: string): Promise<Unit | null> {
   const part = await componentById(tx, componentId);
   if (!part.unitId || part.unitId === unit.id) return null;
-  const donor = await lockDonor(tx, part.unitId);
+  const donor = await lockedUnit(tx, part.unitId);
   if (donor.stage === 'gone' || donor.stage === 'sold' || donor.listed || donor.stage === 'quarantine')
     throw new ShopError(
       'refused',
@@ -248,13 +247,34 @@ export const donorsIn = (unit: Pick<Unit, 'id'>, told: readonly PartExchanged[])
   ),
 ];
 
-/** Everything that came out, then everything that went in: one act with the work it belongs to. */
+/** Another machine an act changes: locked, as it is before. */
+async function lockedUnit(tx: Transaction, id: string): Promise<Unit> {
+  const [unit] = await tx.select().from(units).where(eq(units.id, id)).for('no key update');
+  return unit;
+}
+
+/** Machines that parts came out of, locked, as they are before the parts go back. */
+export async function donorsBefore(
+  tx: Transaction,
+  unit: Pick<Unit, 'id'>,
+  told: readonly PartExchanged[],
+): Promise<Unit[]> {
+  const donors: Unit[] = [];
+  for (const id of donorsIn(unit, told).sort()) donors.push(await lockedUnit(tx, id));
+  return donors;
+}
+
+/**
+ * Everything that came out, then everything that went in: one act with the work it belongs to.
+ * @param donors filled with the machines parts came straight out of, as they were before: the act settles them
+ */
 export async function exchange(
   tx: Transaction,
   actor: Actor,
   unit: Unit,
   { put, out }: Exchange,
   byRepair: boolean,
+  donors: Unit[] = [],
 ): Promise<PartExchanged[]> {
   const told: PartExchanged[] = [];
   for (const part of out) told.push(await takeOut(tx, actor, unit, part, byRepair));
@@ -263,7 +283,7 @@ export async function exchange(
     if (donor) {
       told.push(await takeOut(tx, actor, donor, { componentId: part.componentId, to: 'bin' }));
       told.push(await putIn(tx, actor, unit, part, byRepair));
-      await settleUnit(tx, donor);
+      donors.push(donor);
     } else told.push(await putIn(tx, actor, unit, part, byRepair));
   }
   return told;

@@ -36,7 +36,8 @@ export const repairVerdict = defineCommand({
     refuseHeld(unit!);
     const verdict = await putVerdict(tx, actor, unit!.id, repair.id, input.ended);
     const closed = await closeWorkOf(tx, unit!.id, repair.id);
-    const moved = input.parts ? await exchange(tx, actor, unit!, input.parts, true) : [];
+    const donors: NonNullable<CommandContext['unit']>[] = [];
+    const moved = input.parts ? await exchange(tx, actor, unit!, input.parts, true, donors) : [];
     return {
       event: {
         kind: 'repair',
@@ -51,6 +52,7 @@ export const repairVerdict = defineCommand({
       },
       answer: { ended: input.ended },
       answered: [{ id: verdict, replaced: [] }],
+      settle: donors,
     };
   },
 });

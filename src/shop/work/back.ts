@@ -6,7 +6,7 @@ import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '@/errors';
 import { unitId } from '../input';
 import { moveBack, refuseHeld } from '../line';
-import { exchangeBack } from '../parts/exchange';
+import { donorsBefore, exchangeBack } from '../parts/exchange';
 import { assertOwnHour, lastEntry } from '../history/last';
 import { forgetTime } from './samples';
 import { endSegment } from './clock';
@@ -56,6 +56,7 @@ export const takeBackWork = defineCommand({
         'Not taken back: it is on record what it did to a drive. Take that back first, on the machine’s drives.',
       );
     if (!row.logged) assertOwnHour(actor, told);
+    const donors = await donorsBefore(tx, unit!, said.parts ?? []);
     if (said.parts) await exchangeBack(tx, actor, unit!, said.parts);
     await forgetTime(tx, row.id);
     if (row.logged) await tx.delete(workSegments).where(eq(workSegments.workId, row.id));
@@ -74,11 +75,13 @@ export const takeBackWork = defineCommand({
     return {
       event: {
         kind: row.logged ? 'work dropped' : 'work back',
+        alsoUnits: donors.map(({ id }) => id),
         voids: told.seq,
         payload: { work: row.id, title: row.title },
       },
       answer: null,
       voided: observation === null ? [] : [observation],
+      settle: donors,
     };
   },
 });

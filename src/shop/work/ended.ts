@@ -83,10 +83,11 @@ export async function exchangeWith(
   unit: Unit,
   parts: Exchange | undefined,
   byRepair: boolean,
+  donors: Unit[],
 ): Promise<PartExchanged[]> {
   if (!parts || parts.put.length + parts.out.length === 0) return [];
   refuseHeld(unit);
-  return exchange(tx, actor, unit, parts, byRepair);
+  return exchange(tx, actor, unit, parts, byRepair, donors);
 }
 
 /** Its own name, of work that has none in the tables. */
@@ -133,12 +134,14 @@ export const finishWork = defineCommand({
     if (input.erased && !input.erased.quick) await assertLongEnough(tx, row);
     const erased = input.erased && (await eraseNow(tx, actor, unit!, input.erased));
     // of a repair its verdict tells what the part did
+    const donors: Unit[] = [];
     const moved = await exchangeWith(
       tx,
       actor,
       unit!,
       input.parts,
       row.kind === 'repair' && Boolean(input.ended),
+      donors,
     );
     await endSegment(tx, row.id);
     await tx
@@ -178,6 +181,7 @@ export const finishWork = defineCommand({
       },
       answer: null,
       answered: observation === null ? [] : [{ id: observation, replaced: [] }],
+      settle: donors,
     };
   },
 });
@@ -244,7 +248,8 @@ export const logWork = defineCommand({
     const told = { id: row.id, ref: step.ref, plannedMinutes: usual, ownMinutes: usual };
     if (!input.failed) await noteTime(tx, told, input.minutes);
     const ended = kind === 'repair' ? (input.ended ?? 'done') : undefined;
-    const moved = await exchangeWith(tx, actor, unit!, input.parts, kind === 'repair');
+    const donors: Unit[] = [];
+    const moved = await exchangeWith(tx, actor, unit!, input.parts, kind === 'repair', donors);
     const observation = ended ? await putVerdict(tx, actor, unit!.id, step.ref, ended) : null;
     const stage = input.failed
       ? unit!.stage
@@ -271,6 +276,7 @@ export const logWork = defineCommand({
       },
       answer: { workId: row.id },
       answered: observation === null ? [] : [{ id: observation, replaced: [] }],
+      settle: donors,
     };
   },
 });
