@@ -10,7 +10,7 @@ import { checkedInput } from './input';
 import { keepGrade } from './proof/proof';
 import { notYours, standing, type Claim } from './standing';
 import { keptSql } from './study/decision';
-import { evaluateAhead, revalueUnit } from './units/revalue';
+import { evaluateAhead, revalueUnit, settleUnit } from './units/revalue';
 
 /** Tries of a transaction that stood in another's way; each waits a little longer than the last. */
 const TRIES = 6;
@@ -73,10 +73,7 @@ async function runInside<I, O>(
   const unitId = unit?.id ?? event.unitId;
   const ungraded = unit ? await keepGrade(tx, unit) : false;
   const revalued = unit ? await revalueUnit(tx, unit.id) : null;
-  for (const other of settle ?? []) {
-    await keepGrade(tx, other);
-    await revalueUnit(tx, other.id);
-  }
+  for (const other of settle ?? []) await settleUnit(tx, other);
   const version = revalued?.version ?? null;
   if (revalued?.nowImpossible) await command.impossible?.({ tx, actor, unit, key }, input);
   const [sealed] = await tx

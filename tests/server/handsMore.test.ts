@@ -110,7 +110,7 @@ describe('any work, any parts', () => {
       note: 'the old one crackled',
       parts: {
         put: [
-          { componentId: card.componentId },
+          { componentId: card.componentId, state: 'repaired', heldBy: 'a new capacitor' },
           {
             bought: { class: 'case', name: 'Bracket', costMinor: 50, condition: 'new' },
             state: 'improvised',
@@ -139,6 +139,9 @@ describe('any work, any parts', () => {
     expect((await part(card.componentId)).place).toBe('bin');
     expect((await part(dead.id)).unitId).toBe(unitId);
     expect((await part(dead.id)).attributes).not.toHaveProperty('state');
+    // and the card is tested good again, as it was before somebody called it repaired
+    expect(await part(card.componentId)).toMatchObject({ knownGood: true });
+    expect((await part(card.componentId)).attributes).not.toHaveProperty('state');
     expect((await record(unitId)).flaws).toEqual([]);
   });
   it('straight out of a donor, which is credited; taken back it is in the donor again', async () => {
@@ -149,6 +152,8 @@ describe('any work, any parts', () => {
       name: 'Case fan',
       worthMinor: 200,
     });
+    const worth = (await unitRow(b.unitId)).valueMinor;
+    const version = (await unitRow(b.unitId)).version;
     const { workId } = await act<{ workId: string }>(benchA, 'logWork', {
       unitId: a.unitId,
       ref: 'fit-parts',
@@ -157,9 +162,12 @@ describe('any work, any parts', () => {
     });
     expect((await part(fan.componentId)).unitId).toBe(a.unitId);
     expect((await bookOf(b.unitId)).partsMinor).toBeLessThan(0);
+    expect((await unitRow(b.unitId)).version).toBeGreaterThan(version);
     await act(benchA, 'takeBackWork', { unitId: a.unitId, workId });
     expect((await part(fan.componentId)).unitId).toBe(b.unitId);
     expect((await bookOf(b.unitId)).partsMinor).toBe(0);
+    // what the donor is worth went with the fan, and came back with it
+    expect((await unitRow(b.unitId)).valueMinor).toBe(worth);
     // a drive goes by the bin, where its data is asked for
     const drive = await act<{ componentId: string }>(benchA, 'recordPart', {
       unitId: b.unitId,
@@ -218,6 +226,8 @@ describe('notes and points that are open', () => {
     expect((await searchNotes('hinge warm')).map(({ where }) => where)).toContain(tag);
     expect(await searchNotes('hinge frost')).toEqual([]);
     expect(await searchNotes('%')).toEqual([]);
+    // the shape a note is kept in is no word of it
+    expect(await searchNotes('open text op')).toEqual([]);
   });
 });
 
@@ -266,6 +276,16 @@ describe('counting the bin', () => {
     expect(await refusal(act(benchA, 'writeOffPart', off))).toMatchObject({ code: 'forbidden' });
     await act(owner, 'writeOffPart', off);
     expect((await part(third.id)).place).toBe('scrap');
+    // it turns up after all
+    await act(benchA, 'partFound', { componentId: third.id });
+    expect(await part(third.id)).toMatchObject({ place: 'bin', missingSince: null });
+    expect(await refusal(act(benchA, 'partFound', { componentId: third.id }))).toMatchObject({
+      code: 'refused',
+    });
+    // what is fitted is not missing any more, and is none when it comes out again
+    await act(benchA, 'countBin', { class: 'memory', codes: codes.slice(0, 2) });
+    await act(benchA, 'fitPart', { unitId, componentId: third.id, despite: true });
+    expect((await part(third.id)).missingSince).toBeNull();
   });
 });
 

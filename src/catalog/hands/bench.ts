@@ -23,6 +23,15 @@ export const clockForgotten = { times: 8, minutes: 60 };
  */
 export const modelMemory: ModelMemory = { strength: 12, from: 2, tells: 1.1 };
 
+/**
+ * The end of a day, minutes: the least it takes to end something, what nobody reckoned, from which length on a run is worth
+ * starting before one goes. Shop estimate.
+ */
+export const dayEndMinutes = { least: 2, unknown: 10, worthStarting: 45 };
+
+/** Of what stripping and putting back takes together, putting back. Shop estimate. */
+export const PUT_BACK_SHARE = 0.5;
+
 /** Thickness of paste between two faces drawn together: common practice. What squeezes out: shop estimate. */
 export const paste = {
   bondMm: 0.08,

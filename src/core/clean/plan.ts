@@ -1,5 +1,5 @@
 import type { Chassis } from '../catalogue';
-import type { Operation } from '../minutes/operation';
+import { sessionOf, type Operation } from '../minutes/operation';
 import { ALL_SHUT, type Lying } from '../minutes/opening';
 import { choose, REACH, type Dirty } from './choose';
 import type { CleanState } from './state';
@@ -116,7 +116,7 @@ export function cleaningPlan(
     must: !only || only.has(own.zone.id),
   }));
   // what is not asked for is only cleaned where something asked for must wait for it
-  const { ways, out, depths, minutes, opening, costMinor } = choose(dirty, tables, chassis, lying, {
+  const { ways, out, depths, costMinor } = choose(dirty, tables, chassis, lying, {
     perMinute: 1,
     perMinor: 1e-6,
   });
@@ -154,11 +154,12 @@ export function cleaningPlan(
       rank.get(a.id)! - rank.get(b.id)!,
   );
   const all = [...first, ...ordered];
+  const session = sessionOf(all.map(cleanOperation), lying, tables.opening[chassis]);
   return {
     steps: all,
-    stepMinutes: minutes,
-    openMinutes: opening,
-    aloneMinutes: Math.max(0, ...all.map(({ alone }) => alone?.minutes ?? 0)),
+    stepMinutes: session.steps,
+    openMinutes: session.opening,
+    aloneMinutes: session.alone,
     costMinor,
     depths,
     without: tables.zones[chassis].flatMap((zone) =>

@@ -30,6 +30,7 @@ export interface PartExchanged extends PartNamed {
   costBefore: number;
   /** What it said of itself before, where its state was told with it. */
   attributesBefore?: Record<string, string | number>;
+  knownGoodBefore?: boolean;
 }
 interface WantNamed {
   want: string;

@@ -1,4 +1,5 @@
 import { and, eq, inArray, isNull, ne, notInArray, sql } from 'drizzle-orm';
+import { dayEndMinutes, PUT_BACK_SHARE } from '@/catalog/hands/bench';
 import { openingMinutes } from '@/catalog/hands/openingMinutes';
 import { runs } from '@/catalog/instruments/readings';
 import { atClosing, dayEndOf } from '@/core/hands/dayEnd';
@@ -19,11 +20,7 @@ import { FIND_OUT } from '../work/clock';
 import { weekOf } from './commands';
 import type { DayPlan } from './plan';
 
-/** To end a piece of work that has taken longer than it was reckoned at; and what nobody reckoned. Shop estimate. */
-const LEAST_MINUTES = 2;
-const UNKNOWN_MINUTES = 10;
-/** A run worth starting before one goes is at least so long; so many are proposed. */
-const LONG_ENOUGH = 45;
+/** So many runs worth starting are named. */
 const PROPOSED = 6;
 
 const BENCH_WORDS = {
@@ -61,7 +58,7 @@ async function begun(): Promise<DayEndLine[]> {
     words: title,
     note: `${status === 'running' ? 'in the hands of' : 'laid aside by'} ${by}`,
     href: `/u/${tag}/work`,
-    minutes: planned === null ? UNKNOWN_MINUTES : Math.max(LEAST_MINUTES, planned - took),
+    minutes: planned === null ? dayEndMinutes.unknown : Math.max(dayEndMinutes.least, planned - took),
   }));
 }
 
@@ -98,8 +95,9 @@ async function lyingOpen(): Promise<DayEndLine[]> {
               .join(', ')}${out.length > 4 ? ' …' : ''}`
           : 'to be put back',
         href: `/u/${tag}/work/strip`,
-        // half of what stripping takes is putting back
-        minutes: closingMinutes(bench, minutes) + stripped.reduce((sum, each) => sum + strip[each] / 2, 0),
+        minutes:
+          closingMinutes(bench, minutes) +
+          stripped.reduce((sum, each) => sum + strip[each] * PUT_BACK_SHARE, 0),
       },
     ];
   });
@@ -141,7 +139,7 @@ async function going(zero: string, zone: string, closesIn: number | null) {
       words: block.title,
       note: `${left < 1 ? 'it has run' : `until ${clockAt(zero, left, zone)}`}${block.station ? `, ${block.station}` : ''}`,
       href: block.run?.page ?? `/u/${block.tag}/work`,
-      minutes: then === 'runs on' ? 0 : LEAST_MINUTES,
+      minutes: then === 'runs on' ? 0 : dayEndMinutes.least,
       then,
     };
   });
@@ -153,7 +151,7 @@ const worthStarting = ({ tasks }: Pick<DayPlan, 'tasks'>): DayEndLine[] => {
   return tasks
     .filter(
       ({ overnight, body, id, after }) =>
-        overnight && body >= LONG_ENOUGH && !id.includes(' run ') && after.length === 0,
+        overnight && body >= dayEndMinutes.worthStarting && !id.includes(' run ') && after.length === 0,
     )
     .filter(({ unit }) => !seen.has(unit) && seen.add(unit))
     .slice(0, PROPOSED)

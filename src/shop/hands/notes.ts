@@ -144,43 +144,49 @@ export async function searchNotes(text: string): Promise<FoundNote[]> {
     const { text: said, note, how } = JSON.parse(value) as { text?: string; note?: string; how?: string };
     return said ?? how ?? note ?? '';
   };
-  return [
-    ...own.map(({ row, tag }) => ({
-      where: tag,
-      href: `/u/${tag}/work`,
-      what: row.key,
-      text: wordsIn(row.value),
-      by: row.by,
-      at: row.at,
-    })),
-    ...models.map((row) => ({
-      where: `${row.maker} ${row.model}`.trim(),
-      href: '',
-      what: row.kind,
-      text: row.text,
-      by: row.byName,
-      at: row.at,
-    })),
-    ...works
-      .filter(({ row }) => row.note)
-      .map(({ row, tag }) => ({
+  return (
+    [
+      ...own.map(({ row, tag }) => ({
         where: tag,
         href: `/u/${tag}/work`,
-        what: row.title,
-        text: row.note,
-        by: row.byName,
-        at: row.startedAt,
+        what: row.key,
+        text: wordsIn(row.value),
+        by: row.by,
+        at: row.at,
       })),
-    ...answers.map(({ row, tag }) => ({
-      where: tag,
-      href: `/u/${tag}/record`,
-      what: 'answer',
-      text: row.note ?? '',
-      by: row.byName,
-      at: row.at,
-    })),
-  ]
-    .filter((found) => found.text)
-    .sort((a, b) => b.at.getTime() - a.at.getTime())
-    .slice(0, MOST_FOUND);
+      ...models.map((row) => ({
+        where: `${row.maker} ${row.model}`.trim(),
+        href: '',
+        what: row.kind,
+        text: row.text,
+        by: row.byName,
+        at: row.at,
+      })),
+      ...works
+        .filter(({ row }) => row.note)
+        .map(({ row, tag }) => ({
+          where: tag,
+          href: `/u/${tag}/work`,
+          what: row.title,
+          text: row.note,
+          by: row.byName,
+          at: row.startedAt,
+        })),
+      ...answers.map(({ row, tag }) => ({
+        where: tag,
+        href: `/u/${tag}/record`,
+        what: 'answer',
+        text: row.note ?? '',
+        by: row.byName,
+        at: row.at,
+      })),
+    ]
+      // what holds the words is what was written, not the shape it is kept in
+      .filter(({ text: said, what }) => {
+        const all = `${what} ${said}`.toLowerCase();
+        return said && words.every((word) => all.includes(word.toLowerCase()));
+      })
+      .sort((a, b) => b.at.getTime() - a.at.getTime())
+      .slice(0, MOST_FOUND)
+  );
 }

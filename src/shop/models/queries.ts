@@ -58,7 +58,7 @@ export async function notebookOf(unit: Model): Promise<Notebook> {
       select ref, max(title) as title, count(*) as n, avg(minutes)::float8 as mean, stddev_samp(minutes)::float8 as spread
       from (select w.ref, w.title, sum(extract(epoch from s.ended_at - s.started_at)) / 60 as minutes
         from work w join work_segments s on s.work_id = w.id and s.attended and s.ended_at is not null
-        where w.status = 'done' and w.unit_id in (${ids}) group by w.id, w.ref, w.title) as done
+        where w.status = 'done' and w.kind <> 'zone' and w.unit_id in (${ids}) group by w.id, w.ref, w.title) as done
       group by ref order by n desc, mean desc limit 12`),
     db
       .select({ id: units.id, tag: units.tag, stage: units.stage, probably: units.probably, ...ENTERED })

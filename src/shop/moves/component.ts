@@ -1,12 +1,18 @@
 import { eq } from 'drizzle-orm';
 import type { Transaction } from '@/db/client';
-import { components } from '@/db/schema';
+import { components, units } from '@/db/schema';
 import { ShopError } from '@/errors';
 
 export async function componentById(tx: Transaction, id: string) {
   const [row] = await tx.select().from(components).where(eq(components.id, id));
   if (!row) throw new ShopError('missing', 'There is no such part.');
   return row;
+}
+
+/** A machine that an act on its parts changes, though the act is on none or on another: locked, as it is before. */
+export async function lockDonor(tx: Transaction, id: string): Promise<typeof units.$inferSelect> {
+  const [unit] = await tx.select().from(units).where(eq(units.id, id)).for('no key update');
+  return unit;
 }
 
 /**

@@ -69,9 +69,12 @@ export async function writeMovement(
   const from = placeOf(component);
   if (from === to) throw new ShopError('refused', `${component.code} ${component.name} is there already.`);
   if (!letGo) await assertNotHeld(tx, component);
-  // a part leaves the bin unreserved
-  if (component.reservedFor)
-    await tx.update(components).set({ reservedFor: null }).where(eq(components.id, component.id));
+  // a part leaves the bin unreserved, and what is in somebody's hands is not missing
+  if (component.reservedFor || component.missingSince)
+    await tx
+      .update(components)
+      .set({ reservedFor: null, missingSince: null })
+      .where(eq(components.id, component.id));
   if (component.class === 'drive') await overtake(tx, actor, component.id, 'it was moved meanwhile');
   try {
     await tx.transaction(async (inner) => {

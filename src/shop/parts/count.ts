@@ -1,14 +1,15 @@
-import { and, asc, eq, inArray, isNotNull } from 'drizzle-orm';
+import { and, asc, eq, inArray } from 'drizzle-orm';
 import Joi from 'joi';
 import { PART_CLASSES } from '@/core/catalogue';
 import { countOf } from '@/core/parts/count';
-import { database } from '@/db/client';
-import { components, units } from '@/db/schema';
+import { database, type Transaction } from '@/db/client';
+import { components, movements, units } from '@/db/schema';
 import { ShopError } from '@/errors';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { rowId, shortText } from '../input';
 import { heldComponent } from '../moves/component';
 import { leave } from '../moves/leave';
+import { move } from '../moves/move';
 
 const partCode = Joi.string()
   .pattern(/^P-\d{4,9}$/i)
@@ -110,19 +111,31 @@ export const countBin = defineCommand({
   },
 });
 
-/** What was missing lies there after all. */
+/** How the movement of a part begins that was written off. */
+const LOST = 'lost: ';
+
+async function writtenOff(tx: Transaction, part: typeof components.$inferSelect): Promise<boolean> {
+  if (part.place !== 'scrap') return false;
+  const [last] = await tx
+    .select({ reason: movements.reason })
+    .from(movements)
+    .where(and(eq(movements.componentId, part.id), eq(movements.n, part.lastMove)));
+  return last.reason.startsWith(LOST);
+}
+
+/** What was missing lies there after all, also when it had been written off: a drive among them holds data again. */
 export const partFound = defineCommand({
   name: 'partFound',
   roles: BENCH_ROLES,
   onUnit: false,
   input: Joi.object({ componentId: rowId('part').required() }),
-  async run({ tx }, { componentId }) {
-    const [part] = await tx
-      .update(components)
-      .set({ missingSince: null })
-      .where(and(eq(components.id, componentId), isNotNull(components.missingSince)))
-      .returning();
-    if (!part) throw new ShopError('refused', 'Nothing was changed: that part is not missing.');
+  async run({ tx, actor }, { componentId }) {
+    const part = await heldComponent(tx, componentId);
+    if (await writtenOff(tx, part))
+      await move(tx, actor, part, 'bin', 'found again', { valueMinor: part.costMinor });
+    else if (part.missingSince)
+      await tx.update(components).set({ missingSince: null }).where(eq(components.id, part.id));
+    else throw new ShopError('refused', 'Nothing was changed: that part is not missing.');
     return {
       event: { kind: 'part found', payload: { component: part.id, code: part.code, name: part.name } },
       answer: { code: part.code },
@@ -130,7 +143,7 @@ export const partFound = defineCommand({
   },
 });
 
-/** Nobody knows where it is: the owner writes it off. A drive among them is on record as lost with what was on it. */
+/** Nobody knows where it is: the owner says so, and why. It is the one way out that asks no gate, as of a lost machine. */
 export const writeOffPart = defineCommand({
   name: 'writeOffPart',
   roles: ['owner'],
@@ -145,7 +158,7 @@ export const writeOffPart = defineCommand({
       throw new ShopError('refused', `Not written off: ${part.code} ${part.name} is not missing.`);
     await leave(tx, actor, part, {
       to: 'scrap',
-      reason: `lost: ${why}`,
+      reason: `${LOST}${why}`,
       done: 'Not written off',
       lost: true,
       valueMinor: part.costMinor,

@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { PART_STATES, type PartState } from '@/core/parts/attributes';
 import type { PartExchanged } from '@/core/record/events';
 import type { Transaction } from '@/db/client';
-import { components, movements, units, wants } from '@/db/schema';
+import { components, movements, wants } from '@/db/schema';
 import { partFields } from '@/shapes/parts';
 import type { Actor, CommandContext } from '../command';
 import { ShopError } from '@/errors';
@@ -11,7 +11,7 @@ import { minor, rowId, shortText } from '../input';
 import { recordNow } from '../record/queries';
 import { fitOf, fitWords, machineNow } from './machine';
 import { arrive, type NewComponent } from '../moves/arrive';
-import { componentById } from '../moves/component';
+import { componentById, lockDonor } from '../moves/component';
 import { leave } from '../moves/leave';
 import { move } from '../moves/move';
 import { placeOf, type Inside } from '../moves/movement';
@@ -102,7 +102,7 @@ async function stateOf(
   tx: Transaction,
   part: Part,
   { state, heldBy }: Pick<PartIn, 'state' | 'heldBy'>,
-): Promise<Pick<PartExchanged, 'attributesBefore'>> {
+): Promise<Pick<PartExchanged, 'attributesBefore' | 'knownGoodBefore'>> {
   if (!state && !heldBy) return {};
   const attributes = { ...part.attributes, ...(state && { state }), ...(heldBy && { heldBy }) };
   await tx
@@ -110,7 +110,7 @@ async function stateOf(
     // what was seen dead is not known to be good any more
     .set({ attributes, ...(state && { knownGood: state === 'good' }) })
     .where(eq(components.id, part.id));
-  return { attributesBefore: part.attributes };
+  return { attributesBefore: part.attributes, knownGoodBefore: part.knownGood };
 }
 
 /** Out of a unit. What it counts for is credited to the unit, and is what the part stands at from now on. */
@@ -224,7 +224,7 @@ export async function putIn(
 async function donorOf(tx: Transaction, unit: Unit, componentId: string): Promise<Unit | null> {
   const part = await componentById(tx, componentId);
   if (!part.unitId || part.unitId === unit.id) return null;
-  const donor = await lockedUnit(tx, part.unitId);
+  const donor = await lockDonor(tx, part.unitId);
   if (donor.stage === 'gone' || donor.stage === 'sold' || donor.listed || donor.stage === 'quarantine')
     throw new ShopError(
       'refused',
@@ -247,12 +247,6 @@ export const donorsIn = (unit: Pick<Unit, 'id'>, told: readonly PartExchanged[])
   ),
 ];
 
-/** Another machine an act changes: locked, as it is before. */
-async function lockedUnit(tx: Transaction, id: string): Promise<Unit> {
-  const [unit] = await tx.select().from(units).where(eq(units.id, id)).for('no key update');
-  return unit;
-}
-
 /** Machines that parts came out of, locked, as they are before the parts go back. */
 export async function donorsBefore(
   tx: Transaction,
@@ -260,7 +254,7 @@ export async function donorsBefore(
   told: readonly PartExchanged[],
 ): Promise<Unit[]> {
   const donors: Unit[] = [];
-  for (const id of donorsIn(unit, told).sort()) donors.push(await lockedUnit(tx, id));
+  for (const id of donorsIn(unit, told).sort()) donors.push(await lockDonor(tx, id));
   return donors;
 }
 
@@ -330,7 +324,10 @@ export async function exchangeBack(
       .update(components)
       .set({
         costMinor: each.costBefore,
-        ...(each.attributesBefore && { attributes: each.attributesBefore }),
+        ...(each.attributesBefore && {
+          attributes: each.attributesBefore,
+          knownGood: each.knownGoodBefore ?? part.knownGood,
+        }),
       })
       .where(eq(components.id, part.id));
     if (!each.to.startsWith('unit:')) continue;

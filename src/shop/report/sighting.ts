@@ -10,7 +10,8 @@ import { arrive } from '../moves/arrive';
 import { heldComponent } from '../moves/component';
 import { move } from '../moves/move';
 import { dataEntries } from '../record/sources';
-import { lockDonor, settleUnit } from '../stock/settle';
+import { settleUnit } from '../units/revalue';
+import { lockDonor } from '../moves/component';
 
 /** @throws ShopError when what is on record about its data was said of a drive without that serial */
 async function assertNothingSaid(tx: Transaction, part: typeof components.$inferSelect): Promise<void> {

@@ -14,11 +14,11 @@ import { recordNow } from '../record/queries';
 import { lastEntry } from '../history/last';
 import { leaveUnit } from '../exit/unit';
 import { unitId } from '../input';
-import { exchangeBack } from '../parts/exchange';
-import { revalueUnit } from '../units/revalue';
+import { donorsBefore, exchangeBack } from '../parts/exchange';
+import { revalueUnit, settleUnit } from '../units/revalue';
 import { fitOf, fitWords, machineNow } from '../parts/machine';
 import { move } from '../moves/move';
-import { lockDonor, settleUnit } from './settle';
+import { lockDonor } from '../moves/component';
 
 /**
  * A machine out of others: a new unit whose parts come from the bin and out of donors. Each donor is credited with
@@ -152,28 +152,21 @@ export const takeBackBuild = defineCommand({
         'refused',
         `Nothing was taken back: ${more.map(({ code, name }) => `${code} ${name}`).join(', ')} went in since. Take that out first.`,
       );
-    const donorIds = [
-      ...new Set(parts.flatMap(({ from }) => (from.startsWith('unit:') ? [from.slice(5)] : []))),
-    ].sort();
-    const donors = [];
-    for (const id of donorIds) {
-      const donor = await lockDonor(tx, id);
-      if (donor.stage === 'gone' || donor.stage === 'sold')
-        throw new ShopError('refused', `Nothing was taken back: ${donor.tag} is ${donor.stage}.`);
-      donors.push(donor);
-    }
+    const donors = await donorsBefore(tx, unit!, parts);
+    const closed = donors.find(({ stage }) => stage === 'gone' || stage === 'sold');
+    if (closed) throw new ShopError('refused', `Nothing was taken back: ${closed.tag} is ${closed.stage}.`);
     await exchangeBack(tx, actor, unit!, parts);
-    for (const donor of donors) await settleUnit(tx, donor);
     await tx.update(units).set({ goneAs: 'harvested', goneMinor: 0 }).where(eq(units.id, unit!.id));
     await leaveUnit(tx, actor, unit!, { as: 'harvested', done: 'Nothing was taken back' });
     return {
       event: {
         kind: 'build back',
         voids: built.seq,
-        alsoUnits: donorIds,
+        alsoUnits: donors.map(({ id }) => id),
         payload: { tag: unit!.tag, parts: parts.map(({ code, name }) => `${code} ${name}`) },
       },
       answer: null,
+      settle: donors,
     };
   },
 });

@@ -10,9 +10,9 @@ import { minor, rowId, shortText } from '../input';
 import { lotById } from '../lots/commands';
 import { shareLotCost } from '../lots/shareCost';
 import { arrive } from '../moves/arrive';
-import { componentById } from '../moves/component';
+import { componentById, lockDonor } from '../moves/component';
 import { dataEntries } from '../record/sources';
-import { lockDonor, settleUnit } from './settle';
+import { settleUnit } from '../units/revalue';
 
 const componentId = rowId('part').required();
 

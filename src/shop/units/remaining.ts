@@ -1,5 +1,6 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { Chassis } from '@/core/catalogue';
+import { openPoints } from '@/core/record/notes';
 import { leftToDo, type Left, type LeftInput } from '@/core/record/left/remaining';
 import type { Evaluation } from '@/core/steps/evaluate';
 import type { StopRoute } from '@/core/steps/problem';
@@ -9,6 +10,7 @@ import { cleanedByZones } from '@/core/clean/worth';
 import type { Grade } from '@/core/price/model';
 import { shop, work } from '@/db/schema';
 import { ZONE_WORK } from '../hands/clean';
+import { unitNotes } from '../hands/notes';
 import { schoolsOf } from '../rules/schools';
 import { dirtOf } from './dirt';
 import { priceOf } from './worth';
@@ -32,8 +34,9 @@ export async function standingOf(unit: Pick<Unit, 'id' | 'chassis' | 'grade'>) {
   const db = database();
   const { tables } = await houseNow(db);
   const [rules] = await db.select().from(shop);
-  const [proof, works] = await Promise.all([
+  const [proof, notes, works] = await Promise.all([
     proofOf(db, unit, tables.rubric),
+    unitNotes(db, unit.id),
     db
       .select({ title: work.title, kind: work.kind, status: work.status })
       .from(work)
@@ -57,13 +60,14 @@ export async function standingOf(unit: Pick<Unit, 'id' | 'chassis' | 'grade'>) {
     works: works.filter(({ kind }) => kind !== ZONE_WORK),
     cleaned,
     dirt,
+    points: openPoints(notes),
     rubric: tables.rubric,
   };
 }
 
 /** How the machine can end, what its buyer would be told, and what is left to do till then. */
 export function wayFrom(
-  { result, record, works, rubric, cleaned, dirt }: Standing,
+  { result, record, works, rubric, cleaned, dirt, points }: Standing,
   unit: Unit,
   route: StopRoute,
   change: LeftInput['change'] = null,
@@ -77,6 +81,7 @@ export function wayFrom(
       dataFaults: record.dataFaults,
       cleaned,
       dirty: dirt.clean,
+      points,
       missing: result.open.length,
       blocked: result.blocked.map((id) => rubric.tests.find((test) => test.id === id)?.name ?? id),
       graded: unit.grade !== null,

@@ -18,6 +18,7 @@ import type { NumbersRef } from '@/workers/registry';
 import { effectiveCatalogue, type Known } from '../rules/effective';
 import { houseNow } from '../house/tables';
 import { modelFaultsFrom, modelOddsFrom } from '../models/faults';
+import { keepGrade } from '../proof/proof';
 import { schoolsOf } from '../rules/schools';
 import { NO_BOARD } from '@/core/safety/power';
 import type { Told } from '../parts/machine';
@@ -62,7 +63,7 @@ export async function withNumbers<T>(known: Known, ask: (numbers: NumbersRef) =>
 }
 
 /** Raised with every change of how belief, plan or price come out of the same record: older snapshots are then behind. */
-const RECKONED_BY = 4;
+const RECKONED_BY = 5;
 
 /** Same engine, same rules, same tables, same bin, same offers: same mark. */
 function markOf(
@@ -416,4 +417,14 @@ export function snapshotColumns(evaluation: Evaluation, worth: UnitWorth, stage:
     // what is held back is nobody's next work
     rankScore: held ? -1e6 : evaluation.valueMinor / Math.max(5, handsMinutes),
   };
+}
+
+/**
+ * What every act on a unit ends with: does its grade still stand, and what is it worth now?
+ * @param before as it was before the act @returns whether the grade it had no longer stands
+ */
+export async function settleUnit(tx: Transaction, before: typeof units.$inferSelect): Promise<true | false> {
+  const ungraded = await keepGrade(tx, before);
+  await revalueUnit(tx, before.id);
+  return ungraded;
 }

@@ -59,6 +59,8 @@ export function leftView(left: Left, decimals: number | undefined, chassis: Chas
       };
     case 'blocked':
       return { words: 'Not sold as working', note: `failed: ${left.tests.join(', ')}`, side: 'prove' };
+    case 'points':
+      return { words: 'Settle what is open', note: left.points.join('; '), side: 'work' };
     case 'grade':
       return { words: 'Grade it', note: '', side: 'prove' };
     case 'list':

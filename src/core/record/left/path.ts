@@ -71,6 +71,7 @@ const WHERE: Record<Left['what'], PathStep> = {
   clean: 'cleaned',
   tests: 'proved',
   blocked: 'proved',
+  points: 'proved',
   grade: 'graded',
   list: 'shelf',
   'hand back': 'shelf',

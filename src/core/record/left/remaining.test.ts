@@ -36,6 +36,11 @@ describe('what is left to do', () => {
       what: 'blocked',
       tests: ['it starts'],
     }));
+  it('what somebody noted is settled before it is graded; sold as found nobody asks', () => {
+    const points = ['left hinge clicks'];
+    expect(whats({ open: [], points })).toEqual(['data', 'clean', 'tests', 'points', 'grade', 'list']);
+    expect(whats({ points, route: 'asFound' })).not.toContain('points');
+  });
   it('as found: its data, then the shelf; what fails bars a grade and not a sale with faults told', () => {
     expect(whats({ route: 'asFound' })).toEqual(['open', 'data', 'list']);
     expect(whats({ open: [], dataFaults: [], cleaned: true, missing: 0, blocked: ['keys'] })).toEqual([

@@ -8,6 +8,8 @@ export type Left =
   | { what: 'clean'; zones: readonly string[] }
   | { what: 'tests'; count: number }
   | { what: 'blocked'; tests: string[] }
+  /** Points somebody noted to be settled before it is graded, in their words. */
+  | { what: 'points'; points: readonly string[] }
   | { what: 'grade' }
   | { what: 'list' }
   | { what: 'parts' }
@@ -29,6 +31,8 @@ export interface LeftInput {
   /** Tests and readings not taken; those that failed and bar a sale as working. */
   missing: number;
   blocked: readonly string[];
+  /** Points noted to be settled first. */
+  points?: readonly string[];
   graded: boolean;
   listed: boolean;
 }
@@ -38,7 +42,7 @@ export interface LeftInput {
  * a machine taken apart gives its parts and is gone; one sold as found only waits for its data.
  */
 export function leftToDo(input: LeftInput): Left[] {
-  const { route, open, change, dataFaults, cleaned, dirty, missing, blocked, graded, listed } = input;
+  const { route, open, change, dataFaults, cleaned, dirty, missing, blocked, points, graded, listed } = input;
   const left: Left[] = [];
   if (open.length) left.push({ what: 'open', titles: [...open] });
   // somebody else's goes back with its data on it; what was agreed is proved before it is handed over
@@ -53,6 +57,7 @@ export function leftToDo(input: LeftInput): Left[] {
   if (route === 'asFound') return listed ? left : [...left, { what: 'list' }];
   if (!cleaned) left.push({ what: 'clean', zones: dirty ?? [] });
   left.push(...proofOf(missing, blocked));
+  if (points?.length) left.push({ what: 'points', points });
   // what fails bars a grade, and is sold with its faults told all the same
   if (!graded && blocked.length === 0) left.push({ what: 'grade' });
   if (!listed) left.push({ what: 'list' });

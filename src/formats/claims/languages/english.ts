@@ -1,4 +1,4 @@
-import { any, upTo, type Language } from './language';
+import { either, any, upTo, type Language } from './language';
 
 const NOT = "(?:do|does|did|is|are|was|will|would|wo|ca)(?:n'?t|\\s+not|not)";
 const FAILS = any(`${NOT}\\s+(?:work|working|function|respond)|not\\s+(?:working|responding)|n't\\s+work`);
@@ -6,7 +6,10 @@ const GONE = any(
   'missing|removed|gone|tak(?:en|e)\\s+out|took\\s+out|pulled|not\\s+included|wiped|kept\\s+back',
 );
 const BROKEN = any(
-  `needs?(?:\\s+a)?\\s+(?:new|replac\\w+|clean\\w+)|broken|faulty|bad|dead|failed|failing|damaged|defective|kaput|${FAILS}`,
+  either(
+    `needs?(?:\\s+a)?\\s+(?:new|replac\\w+|clean\\w+)|broken|faulty|bad|dead|failed`,
+    `failing|damaged|defective|kaput|${FAILS}`,
+  ),
 );
 const CHARGER =
   'chargers?|(?:power\\s+|ac\\s+)?adapt[eo]rs?|power\\s+(?:brick|lead|cord|cable|supply)(?!\\s+fan)';
@@ -20,7 +23,10 @@ export const english: Language = {
   fine: [
     'no\\s+(?:known\\s+)?(?:faults?|problems?|issues?|cracks?|damage|scratches|dead\\s+pixels?|errors?|marks?|password|dust|smells?|odou?rs?)',
     'not\\s+(?:dead|hot|noisy|loud|cracked|locked|slow|broken|faulty|damaged|dirty)',
-    "(?:do|does|did|is|are|was)(?:n'?t|\\s+not)\\s+(?:overheat\\w*|hot|noisy|crash\\w*|freez\\w*|cracked|locked|dead|slow|smell\\w*)|never\\s+[\\w]+",
+    either(
+      "(?:do|does|did|is|are|was)(?:n'?t|\\s+not)\\s+(?:overheat\\w*|hot|noisy|crash\\w*|freez\\w*|cracked|locked|dead|slow|smell\\w*)",
+      'never\\s+[\\w]+',
+    ),
     '(?:no|without(?:\\s+a)?|missing)\\s+(?:mouse|box|manual)',
     '(?:mouse|box)\\s+(?:is\\s+)?(?:missing|not\\s+included)',
     '(?:non|no)[ -]smok\\w+|smoke[ -]free',
@@ -31,24 +37,44 @@ export const english: Language = {
   first: [
     [
       'says-burnt',
-      `smells?\\s+${upTo(2)}burn\\w*|burn(?:t|ing|ed)\\s+smell|(?:puff|cloud)\\s+of\\s+smoke|went\\s+up\\s+in\\s+smoke|smoke\\s+came|sparks?\\s+came`,
+      either(
+        `smells?\\s+${upTo(2)}burn\\w*|burn(?:t|ing|ed)\\s+smell`,
+        `(?:puff|cloud)\\s+of\\s+smoke|went\\s+up\\s+in\\s+smoke|smoke\\s+came`,
+        `sparks?\\s+came`,
+      ),
     ],
     [
       'says-stuck',
-      `(?:stuck|hangs?|hanging|frozen|freezes|stays|stops)\\s+${upTo(3)}logo|(?:gets?|goes)\\s+${upTo(4)}logo|(?:past|beyond)\\s+(?:the\\s+)?logo`,
+      either(
+        `(?:stuck|hangs?|hanging|frozen|freezes|stays|stops)\\s+${upTo(3)}logo`,
+        `(?:gets?|goes)\\s+${upTo(4)}logo|(?:past|beyond)\\s+(?:the\\s+)?logo`,
+      ),
     ],
     [
       'says-cycles',
-      `(?:starts?|turns?|switch(?:es)?|comes?|powers?|goes)\\s+(?:on\\s+)?${upTo(4)}(?:and|then)\\s+${upTo(2)}(?:off|stops?|dies|shuts)|power\\s+cycl\\w+|on\\s+and\\s+off\\s+(?:by\\s+itself|again)`,
+      either(
+        `(?:starts?|turns?|switch(?:es)?|comes?|powers?|goes)\\s+(?:on\\s+)?${upTo(4)}(?:and|then)\\s+${upTo(2)}(?:off|stops?|dies|shuts)`,
+        `power\\s+cycl\\w+|on\\s+and\\s+off\\s+(?:by\\s+itself|again)`,
+      ),
     ],
-    ['says-unreadable', `${PICTURE}\\s+${upTo(3)}${SPOILT}|${SPOILT}\\s+${PICTURE}|art[ei]facts?|unreadable`],
+    [
+      'says-unreadable',
+      either(`${PICTURE}\\s+${upTo(3)}${SPOILT}|${SPOILT}\\s+${PICTURE}|art[ei]facts?`, `unreadable`),
+    ],
     [
       'says-crashes',
-      'blue\\s+screens?|crash\\w*|freez\\w*|hang(?:s|ing)?|(?:keeps?|randomly)\\s+(?:restarting|rebooting)|(?:restarts|reboots)',
+      either(
+        'blue\\s+screens?|crash\\w*|freez\\w*|hang(?:s|ing)?',
+        '(?:keeps?|randomly)\\s+(?:restarting|rebooting)|(?:restarts|reboots)',
+      ),
     ],
     [
       'says-no-picture',
-      'no\\s+(?:picture|display|video|image|signal)|(?:black|blank|dark)\\s+screen|(?:screen|display)\\s+(?:stays|is|remains|goes)\\s+(?:black|blank|dark)|nothing\\s+on\\s+(?:the\\s+)?(?:screen|display)|then\\s+nothing',
+      either(
+        'no\\s+(?:picture|display|video|image|signal)|(?:black|blank|dark)\\s+screen',
+        '(?:screen|display)\\s+(?:stays|is|remains|goes)\\s+(?:black|blank|dark)',
+        'nothing\\s+on\\s+(?:the\\s+)?(?:screen|display)|then\\s+nothing',
+      ),
     ],
   ],
   things: [
@@ -65,7 +91,10 @@ export const english: Language = {
     {
       id: 'says-battery',
       words: 'batter(?:y|ies)(?:\\s+life)?',
-      wrong: `${BROKEN}|${GONE}|flat|weak|worn|poor|swollen|bulging|lasts?|no\\s+charge|${NOT}\\s+(?:hold|last|charge)|not\\s+(?:holding|charging)`,
+      wrong: either(
+        `${BROKEN}|${GONE}|flat|weak|worn|poor|swollen|bulging|lasts?|no\\s+charge`,
+        `${NOT}\\s+(?:hold|last|charge)|not\\s+(?:holding|charging)`,
+      ),
       none: true,
     },
     { id: 'says-charger', words: CHARGER, wrong: `${GONE}|${BROKEN}`, none: true },
@@ -97,8 +126,10 @@ export const english: Language = {
     {
       id: 'says-screen',
       words: 'screen|display|lcd|panel',
-      wrong:
-        'cracked|cracks?|smashed|lines?|flicker\\w*|(?:dead\\s+)?pixels?|spots?|faulty|broken|damaged|bad|dim',
+      wrong: either(
+        'cracked|cracks?|smashed|lines?|flicker\\w*|(?:dead\\s+)?pixels?|spots?|faulty',
+        'broken|damaged|bad|dim',
+      ),
     },
     {
       id: 'says-keys-gone',
@@ -146,13 +177,22 @@ export const english: Language = {
   after: [
     [
       'says-hot',
-      'overheat\\w*|(?:runs?|gets?|very|too)\\s+(?:very\\s+)?hot|hot(?:ter)?|nois(?:y|es?)|loud(?:er)?|shuts?\\s+(?:down|off)|(?:turns|switches)\\s+(?:itself\\s+)?off|cuts\\s+out',
+      either(
+        'overheat\\w*|(?:runs?|gets?|very|too)\\s+(?:very\\s+)?hot|hot(?:ter)?',
+        'nois(?:y|es?)|loud(?:er)?|shuts?\\s+(?:down|off)',
+        '(?:turns|switches)\\s+(?:itself\\s+)?off|cuts\\s+out',
+      ),
     ],
     ['says-screen', 'dead\\s+pixels?|lines\\s+on'],
     ['says-keys', 'sticky\\s+keys?'],
     [
       'says-drive',
-      `(?:${NOT}|not)\\s+(?:boot|booting|start)\\w*|stuck\\s+(?:at|in)\\s+(?:boot|start)\\w*|no\\s+(?:os|operating\\s+system|system|bootable\\s+devices?)|boot\\s+(?:loops?|errors?)`,
+      either(
+        `(?:${NOT}|not)\\s+(?:boot|booting|start)\\w*`,
+        `stuck\\s+(?:at|in)\\s+(?:boot|start)\\w*`,
+        `no\\s+(?:os|operating\\s+system|system|bootable\\s+devices?)`,
+        `boot\\s+(?:loops?|errors?)`,
+      ),
     ],
     ['says-jack', '(?:wiggle|jiggle|wobble)\\w*|at\\s+an?\\s+(?:certain\\s+)?angle'],
     [
@@ -171,17 +211,28 @@ export const english: Language = {
     ],
     [
       'says-liquid',
-      `${DRINK}\\s+${upTo(2)}(?:spill\\w*|spilt|damage\\w*|went|got|over)|spill(?:ed|age|s)?|spilt|(?:got|been)\\s+wet|water\\s*logged`,
+      either(
+        `${DRINK}\\s+${upTo(2)}(?:spill\\w*|spilt|damage\\w*|went|got|over)`,
+        `spill(?:ed|age|s)?|spilt|(?:got|been)\\s+wet|water\\s*logged`,
+      ),
     ],
     ['says-smell', "smell\\w*|musty|smok(?:y|e|er'?s?)|cigarettes?|odou?r|stinks?"],
     [
       'says-stripped',
-      'stripped(?!\\s+screw)|shell\\s+only|bare\\s*-?bones?|no\\s+insides?|parts?\\s+(?:have\\s+been|has\\s+been|were|are)\\s+(?:taken|removed)|gutted|empty\\s+case',
+      either(
+        'stripped(?!\\s+screw)|shell\\s+only|bare\\s*-?bones?|no\\s+insides?',
+        'parts?\\s+(?:have\\s+been|has\\s+been|were|are)\\s+(?:taken|removed)|gutted',
+        'empty\\s+case',
+      ),
     ],
     ['says-dirty', 'dirty|filthy|grim[ey]\\w*|dust(?:y)?|needs?\\s+(?:an?\\s+)?(?:good\\s+)?clean\\w*'],
     [
       'says-for-parts',
-      '(?:for|as)\\s+(?:spare\\s*)?(?:parts|spares|scrap|repairs?)|spares\\s+(?:or|and)\\s+repairs?|(?:sold\\s+as\\s+)?scrap|beyond\\s+(?:economic\\w*\\s+)?repair',
+      either(
+        '(?:for|as)\\s+(?:spare\\s*)?(?:parts|spares|scrap|repairs?)',
+        'spares\\s+(?:or|and)\\s+repairs?|(?:sold\\s+as\\s+)?scrap',
+        'beyond\\s+(?:economic\\w*\\s+)?repair',
+      ),
     ],
   ],
   whole: [

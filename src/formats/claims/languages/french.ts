@@ -1,4 +1,4 @@
-import { upTo, type Language } from './language';
+import { either, upTo, type Language } from './language';
 
 const FAILS = 'ne\\s+(?:march|fonctionn|repond)\\w*\\s+(?:pas|plus)';
 const GONE = '(?:manqu\\w*|retir\\w*|enlev\\w*|absent\\w*|non\\s+(?:inclus|fourni)\\w*)';
@@ -20,12 +20,18 @@ export const french: Language = {
     ['says-cycles', "(?:s'allume|demarre)\\s+(?:puis|et)\\s+(?:\\w+\\s+){0,2}?(?:s'eteint|s'arrete)"],
     [
       'says-unreadable',
-      '(?:image|ecran|affichage)\\s+(?:est\\s+)?(?:illisible|deforme\\w*|brouille\\w*|pixelise\\w*)|artefacts?',
+      either(
+        '(?:image|ecran|affichage)\\s+(?:est\\s+)?(?:illisible|deforme\\w*|brouille\\w*|pixelise\\w*)',
+        'artefacts?',
+      ),
     ],
     ['says-crashes', 'ecran\\s+bleu|plant\\w*|se\\s+fige|(?:se\\s+)?bloque(?!\\w*\\s+sur)|redemarr\\w*'],
     [
       'says-no-picture',
-      "(?:pas\\s+d'|aucune?\\s+|sans\\s+)(?:image|affichage|signal)|ecran\\s+(?:reste\\s+|est\\s+|devient\\s+)?noir|pas\\s+d'affichage",
+      either(
+        "(?:pas\\s+d'|aucune?\\s+|sans\\s+)(?:image|affichage|signal)",
+        "ecran\\s+(?:reste\\s+|est\\s+|devient\\s+)?noir|pas\\s+d'affichage",
+      ),
     ],
   ],
   things: [
@@ -106,7 +112,10 @@ export const french: Language = {
   after: [
     [
       'says-hot',
-      "surchauff\\w*|chauff\\w*|bruyant\\w*|s'eteint\\s+(?:tout\\s+seul|toute?\\s+seule|apres)|tres\\s+chaud",
+      either(
+        'surchauff\\w*|chauff\\w*|bruyant\\w*',
+        "s'eteint\\s+(?:tout\\s+seul|toute?\\s+seule|apres)|tres\\s+chaud",
+      ),
     ],
     ['says-screen', "pixels?\\s+morts?|lignes?\\s+sur\\s+(?:l')?ecran"],
     ['says-drive', "(?:sans|pas\\s+de)\\s+systeme(?:\\s+d'exploitation)?|(?:sans|pas\\s+d')\\s?os\\b"],
@@ -123,7 +132,10 @@ export const french: Language = {
     ['says-dirty', 'sale\\b|poussier\\w*|crasseu\\w*|encrass\\w*|a\\s+nettoyer'],
     [
       'says-for-parts',
-      'pour\\s+(?:les\\s+)?(?:pieces|bricoleurs?)|pieces\\s+detachees|irreparable|a\\s+reparer|hors\\s+service|en\\s+panne',
+      either(
+        'pour\\s+(?:les\\s+)?(?:pieces|bricoleurs?)|pieces\\s+detachees|irreparable',
+        'a\\s+reparer|hors\\s+service|en\\s+panne',
+      ),
     ],
   ],
   whole: [['says-for-parts', '(?:est\\s+)?(?:hs|casse|ne\\s+(?:marche|fonctionne)\\s+(?:pas|plus))']],

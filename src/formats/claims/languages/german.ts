@@ -1,4 +1,4 @@
-import { upTo, type Language } from './language';
+import { either, upTo, type Language } from './language';
 
 const FAILS = '(?:geht|gehen|funktionier\\w*|reagier\\w*|lauft|tut)\\s+(?:leider\\s+)?nicht';
 const GONE =
@@ -7,7 +7,10 @@ const BROKEN = `(?:defekt\\w*|kaputt\\w*|beschadigt\\w*|gebrochen|abgebrochen|sc
 const SCREEN = '(?:display\\w*|bildschirm\\w*|monitor|panel|lcd)';
 
 export const german: Language = {
-  known: 'und|nicht|ohne|kein|keine|ist|geht|mit|lauft|der|die|das|fehlt|akku|tastatur|bildschirm|festplatte',
+  known: either(
+    'und|nicht|ohne|kein|keine|ist|geht|mit|lauft|der|die|das|fehlt|akku|tastatur',
+    'bildschirm|festplatte',
+  ),
   joined: 'an\\s+und\\s+(?:\\w+\\s+){0,2}?(?:aus|ab)|einwandfrei\\s+und',
   fine: [
     '(?:kein\\w*|ohne)\\s+(?:kratzer|mangel|fehler|pixelfehler|macken|probleme|schaden|passwort|risse?)',
@@ -25,19 +28,32 @@ export const german: Language = {
     ['says-stuck', `(?:bleibt|hangt|steht)\\s+${upTo(3)}logo(?:\\s+(?:hangen|stehen))?`],
     [
       'says-cycles',
-      'an\\s+und\\s+(?:\\w+\\s+){0,2}?(?:aus|ab)|(?:geht|schaltet)\\s+(?:sich\\s+)?(?:standig|immer\\s+wieder)\\s+(?:ein|an)',
+      either(
+        'an\\s+und\\s+(?:\\w+\\s+){0,2}?(?:aus|ab)',
+        '(?:geht|schaltet)\\s+(?:sich\\s+)?(?:standig|immer\\s+wieder)\\s+(?:ein|an)',
+      ),
     ],
     [
       'says-unreadable',
-      '(?:bild|anzeige)\\s+(?:ist\\s+)?(?:verzerrt|gestort|unleserlich|verpixelt|zerstuckelt)|(?:verzerrtes|gestortes)\\s+bild|grafikfehler|bildfehler|artefakte',
+      either(
+        '(?:bild|anzeige)\\s+(?:ist\\s+)?(?:verzerrt|gestort|unleserlich|verpixelt|zerstuckelt)',
+        '(?:verzerrtes|gestortes)\\s+bild|grafikfehler|bildfehler|artefakte',
+      ),
     ],
     [
       'says-crashes',
-      `blue\\s?screens?|sturzt\\s+${upTo(2)}ab|absturz\\w*|absturze|friert\\s+(?:\\w+\\s+)?ein|hangt\\s+sich\\s+auf|startet\\s+${upTo(3)}neu`,
+      either(
+        `blue\\s?screens?|sturzt\\s+${upTo(2)}ab|absturz\\w*|absturze`,
+        `friert\\s+(?:\\w+\\s+)?ein|hangt\\s+sich\\s+auf|startet\\s+${upTo(3)}neu`,
+      ),
     ],
     [
       'says-no-picture',
-      `kein\\w*\\s+(?:bild|anzeige|signal|bildausgabe)|(?:bild|${SCREEN})\\s+(?:bleibt\\s+|ist\\s+)?(?:schwarz|dunkel)|schwarzer\\s+bildschirm`,
+      either(
+        `kein\\w*\\s+(?:bild|anzeige|signal|bildausgabe)`,
+        `(?:bild|${SCREEN})\\s+(?:bleibt\\s+|ist\\s+)?(?:schwarz|dunkel)`,
+        `schwarzer\\s+bildschirm`,
+      ),
     ],
   ],
   things: [
@@ -54,7 +70,10 @@ export const german: Language = {
     {
       id: 'says-battery',
       words: 'akkus?|batterien?',
-      wrong: `${BROKEN}|${GONE}|halt\\s+(?:nicht|kaum|nur)|ladt\\s+(?:nicht|nur)|schwach|leer|aufgeblaht|dick|verschlissen`,
+      wrong: either(
+        `${BROKEN}|${GONE}|halt\\s+(?:nicht|kaum|nur)|ladt\\s+(?:nicht|nur)|schwach|leer`,
+        `aufgeblaht|dick|verschlissen`,
+      ),
       none: true,
     },
     {
@@ -131,32 +150,52 @@ export const german: Language = {
   after: [
     [
       'says-hot',
-      `uberhitz\\w*|(?:wird|sehr|zu)\\s+(?:sehr\\s+)?heiss|heiss|laut|(?:schaltet|geht)\\s+(?:sich\\s+)?${upTo(4)}(?:ab|aus)|larm\\w*`,
+      either(
+        `uberhitz\\w*|(?:wird|sehr|zu)\\s+(?:sehr\\s+)?heiss|heiss|laut`,
+        `(?:schaltet|geht)\\s+(?:sich\\s+)?${upTo(4)}(?:ab|aus)|larm\\w*`,
+      ),
     ],
     ['says-screen', `pixelfehler|displaybruch|riss\\s+im\\s+${SCREEN}|sprung\\s+im\\s+${SCREEN}`],
     [
       'says-drive',
-      'kein\\w*\\s+(?:betriebssystem|system)|ohne\\s+(?:betriebssystem|system)|(?:fahrt|bootet)\\s+nicht(?:\\s+hoch)?',
+      either(
+        'kein\\w*\\s+(?:betriebssystem|system)|ohne\\s+(?:betriebssystem|system)',
+        '(?:fahrt|bootet)\\s+nicht(?:\\s+hoch)?',
+      ),
     ],
     ['says-slow', 'langsam|braucht\\s+ewig|lahm'],
     ['says-locked', '(?:bios|admin)?[ -]?(?:passwort|kennwort)|gesperrt'],
     [
       'says-dead',
-      'tot|kein\\w*\\s+(?:lebenszeichen|strom|lampe|lampen|licht|funktion)|(?:geht|schaltet)\\s+(?:\\w+\\s+){0,4}?nicht\\s+(?:mehr\\s+)?(?:an|ein)|lasst\\s+sich\\s+nicht\\s+(?:mehr\\s+)?(?:einschalten|starten)|startet\\s+nicht',
+      either(
+        'tot|kein\\w*\\s+(?:lebenszeichen|strom|lampe|lampen|licht|funktion)',
+        '(?:geht|schaltet)\\s+(?:\\w+\\s+){0,4}?nicht\\s+(?:mehr\\s+)?(?:an|ein)',
+        'lasst\\s+sich\\s+nicht\\s+(?:mehr\\s+)?(?:einschalten|starten)|startet\\s+nicht',
+      ),
     ],
     [
       'says-liquid',
-      '(?:wasser|flussigkeits)schaden|(?:kaffee|wasser|saft|wein|bier|tee)\\s+(?:\\w+\\s+){0,2}?(?:gelaufen|verschuttet|gekippt|druber)|verschuttet|nass\\s+geworden',
+      either(
+        '(?:wasser|flussigkeits)schaden',
+        '(?:kaffee|wasser|saft|wein|bier|tee)\\s+(?:\\w+\\s+){0,2}?(?:gelaufen|verschuttet|gekippt|druber)',
+        'verschuttet|nass\\s+geworden',
+      ),
     ],
     ['says-smell', 'riecht|geruch|stinkt|raucher\\w*|muffig'],
     [
       'says-stripped',
-      'ausgeschlachtet|leeres?\\s+gehause|nur\\s+gehause|teile\\s+(?:wurden\\s+)?(?:ausgebaut|entnommen)|ohne\\s+innenleben',
+      either(
+        'ausgeschlachtet|leeres?\\s+gehause|nur\\s+gehause',
+        'teile\\s+(?:wurden\\s+)?(?:ausgebaut|entnommen)|ohne\\s+innenleben',
+      ),
     ],
     ['says-dirty', 'verschmutzt|schmutzig|dreckig|verstaubt|staubig|voller\\s+staub|verdreckt'],
     [
       'says-for-parts',
-      '(?:fur|an)\\s+bastler|bastler\\w*|ersatzteil\\w*|als\\s+defekt|(?:zum\\s+)?ausschlachten|totalschaden|nicht\\s+reparabel',
+      either(
+        '(?:fur|an)\\s+bastler|bastler\\w*|ersatzteil\\w*|als\\s+defekt',
+        '(?:zum\\s+)?ausschlachten|totalschaden|nicht\\s+reparabel',
+      ),
     ],
   ],
   whole: [

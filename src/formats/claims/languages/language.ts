@@ -36,5 +36,7 @@ export interface Language {
 }
 
 export const any = (words: string): string => `(?:${words})`;
+/** One of these, each in as many words of its own: long lists stay readable. */
+export const either = (...words: string[]): string => words.join('|');
 /** Up to so many words in between. */
 export const upTo = (words: number): string => `(?:[\\w'-]+\\s+){0,${words}}?`;

@@ -1,4 +1,4 @@
-import { upTo, type Language } from './language';
+import { either, upTo, type Language } from './language';
 
 const FAILS = 'no\\s+(?:funciona|responde|sirve|anda|va)n?';
 const GONE =
@@ -26,7 +26,10 @@ export const spanish: Language = {
     ['says-crashes', 'pantallazos?\\s+azul\\w*|se\\s+cuelga|se\\s+congela|se\\s+reinicia|se\\s+bloquea'],
     [
       'says-no-picture',
-      '(?:sin|no\\s+da|no\\s+hay|no\\s+tiene)\\s+(?:imagen|video|senal)|pantalla\\s+(?:se\\s+queda\\s+|esta\\s+)?(?:en\\s+)?negr[oa]',
+      either(
+        '(?:sin|no\\s+da|no\\s+hay|no\\s+tiene)\\s+(?:imagen|video|senal)',
+        'pantalla\\s+(?:se\\s+queda\\s+|esta\\s+)?(?:en\\s+)?negr[oa]',
+      ),
     ],
   ],
   things: [
@@ -108,7 +111,11 @@ export const spanish: Language = {
     ['says-locked', 'contrasena|bloquead[oa]'],
     [
       'says-dead',
-      'no\\s+(?:enciende|prende|arranca)|dej\\w+\\s+de\\s+(?:encender|funcionar|arrancar)|muert[oa]\\b|(?:sin|ninguna)\\s+luz(?:es)?|no\\s+da\\s+senales',
+      either(
+        'no\\s+(?:enciende|prende|arranca)',
+        'dej\\w+\\s+de\\s+(?:encender|funcionar|arrancar)|muert[oa]\\b',
+        '(?:sin|ninguna)\\s+luz(?:es)?|no\\s+da\\s+senales',
+      ),
     ],
     [
       'says-liquid',
