@@ -39,7 +39,7 @@ describe('the day', () => {
     );
     // never without its chance in sight
     await clickOn(browser, 'Can it be done by then?');
-    await see(browser, 'As planned it is done by then with');
+    await see(browser, 'by then, as planned');
     await clickOn(browser, 'Promise it');
     await see(browser, `${day} 17:00`);
     await open('/day');

@@ -94,12 +94,12 @@ function Chance({ view }: { view: PromiseView }) {
   return (
     <>
       <p>
-        As planned it is done by then with <b>{share(view.chance)}</b>
-        {view.done && <>, most likely by {new Date(view.done).toLocaleString('en-GB', WHEN)}</>}.
+        <b>{verdict(view.chance)}:</b> {surely(view.chance)} by then, as planned
+        {view.done && <>; most likely done {new Date(view.done).toLocaleString('en-GB', WHEN)}</>}.
       </p>
       {better && (
         <p>
-          Before all others: <b>{share(view.first!)}</b>
+          If it came before all others: <b>{surely(view.first!)}</b>
           {view.harms.length > 0
             ? `; it would cost ${view.harms
                 .map(({ tag, from, to }) => `${tag} (${share(from)} to ${share(to)})`)
@@ -111,5 +111,13 @@ function Chance({ view }: { view: PromiseView }) {
     </>
   );
 }
+
+/** A thousand draws do not make anything certain. */
+const surely = (chance: number) =>
+  chance > 0.99 ? 'over 99 %' : chance < 0.01 ? 'under 1 %' : share(chance);
+
+/** Said first: what one tells a customer. */
+const verdict = (chance: number) =>
+  chance >= 0.9 ? 'Yes' : chance >= 0.6 ? 'Likely' : chance >= 0.3 ? 'Doubtful' : 'Hardly';
 
 const WHEN = { weekday: 'short', hour: 'numeric', minute: '2-digit' } as const;
