@@ -42,6 +42,7 @@ if [ ! -e "$DIR/own" ]; then OMNITROPE_DEMO_PASSWORD=${OMNITROPE_DEMO_PASSWORD:-
 cd "$ROOT"
 npx tsx scripts/migrate.ts
 [ -e "$DIR/own" ] || LOG_LEVEL=warn npx tsx scripts/demo.ts
+[ -e "$DIR/own" ] || LOG_LEVEL=warn npx tsx scripts/year.ts
 npx tsx scripts/anchors.ts
 need_build
 PORT=$(free_port "${PORT:-3000}"); export PORT

@@ -44,7 +44,7 @@ export const isoDate = (label: string) =>
       'date.none': `{{#label}} is no day between ${EARLIEST_YEAR} and ${LATEST_YEAR}`,
     });
 
-function isDay(text: string): boolean {
+export function isDay(text: string): boolean {
   const at = new Date(`${text}T00:00:00Z`);
   const year = at.getUTCFullYear();
   return (

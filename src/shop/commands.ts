@@ -47,6 +47,7 @@ import * as partCount from './parts/count';
 import * as damage from './hands/damage';
 import * as owners from './hands/owner';
 import * as value from './value/commands';
+import * as calendar from './day/calendar';
 import * as day from './day/commands';
 
 const all = [
@@ -184,6 +185,10 @@ const all = [
   day.promiseUnit,
   day.pinUnit,
   day.setWeek,
+  day.placeWork,
+  calendar.giveCalendar,
+  calendar.endCalendar,
+  calendar.takeBusy,
   value.importSales,
   value.dropSales,
   value.learnPrices,
@@ -191,6 +196,7 @@ const all = [
   value.refusePrices,
   value.tablePrices,
   jobs.startRevaluation,
+  jobs.startCombining,
   jobs.cancelJob,
   codes.importCodes,
   codes.dropCodes,

@@ -1,4 +1,5 @@
 import { ShopError } from '@/errors';
+import { combineAll } from './advice/combine';
 import { importAll } from './lots/importAll';
 import { Cancelled, claim, end, Progress, type Job } from './jobs/progress';
 import { revalueAll } from './jobs/revaluation';
@@ -15,6 +16,10 @@ const KINDS: Record<JobKind, (progress: Progress) => Promise<Ended>> = {
   async revalue(progress) {
     const { done, failed } = await revalueAll(progress);
     return { done, note: failed ? `${failed} could not be worked out` : '', result: { failed } };
+  },
+  async combine(progress) {
+    const view = await combineAll(progress);
+    return { done: view.looked.machines, note: '', result: { view } };
   },
   async import(progress) {
     const { added, already, bad } = await importAll(progress);

@@ -1,3 +1,5 @@
+import type { Change } from '@/core/timetable/changes';
+
 /** A plan of the day as a screen shows it: minutes from its zero, names instead of ids. */
 export interface DayView {
   /** Instant its minutes count from. */
@@ -15,6 +17,66 @@ export interface DayView {
   /** How much better any plan could be, as a share of this one; null: nothing to say. */
   gap: number | null;
   fault: string | null;
+  /** What the newest plan moved of the one before, and why; the share of what had not begun. */
+  moved: DayMove[];
+  because: string[];
+  movedShare: number | null;
+  /** Of each machine in it. */
+  ids: Record<string, string>;
+  /** Machines that are in no plan, and what was pinned and could not be kept. */
+  leftOut: { tag: string; why: string }[];
+  pinsLost: { tag: string; operation: string; words: string; why: string }[];
+}
+
+/** A piece of work that is done at another time than was said, or by somebody else; minutes. */
+export interface DayMove {
+  tag: string;
+  words: string;
+  from: number;
+  to: number;
+  fromPerson: string;
+  toPerson: string;
+}
+
+/** The next thing for a pair of hands. */
+export interface NextView {
+  tag: string;
+  called: string;
+  words: string;
+  station: string | null;
+  /** When it should begin, ms. */
+  at: number;
+  /** Of hands, and those it then runs by itself. */
+  minutes: number;
+  alone: number;
+  /** It ends what ran. */
+  ends: boolean;
+  why: string;
+  /** Where it is begun. */
+  href: string;
+}
+
+/** What has changed since a plan was made, in words. @param names of people by their ids */
+export function changeWords(change: Change, names: ReadonlyMap<string, string>): string {
+  const about = (minutes: number) => `${Math.abs(Math.round(minutes))} min`;
+  switch (change.kind) {
+    case 'came':
+      return `${change.unit} wants hands now`;
+    case 'left':
+      return `${change.unit} is out of the plan`;
+    case 'length':
+      return `${change.unit}: ${change.words} takes ${about(change.minutes)} ${change.minutes > 0 ? 'longer' : 'less'}`;
+    case 'late':
+      return `${change.unit}: ${change.words} was to begin ${about(change.minutes)} ago`;
+    case 'more':
+      return `${change.unit}: ${change.words} has to be done, too`;
+    case 'less':
+      return `${change.unit}: ${change.words} is done or begun`;
+    case 'promise':
+      return `${change.unit}: its promise was changed`;
+    case 'hours':
+      return `${names.get(change.person) ?? 'Somebody'} is there ${about(change.minutes)} ${change.minutes > 0 ? 'longer' : 'less'}`;
+  }
 }
 
 /** A line of the drawing: a pair of hands, or one place of a station. */
@@ -32,11 +94,26 @@ export interface DayRow {
 export interface DayString {
   tag: string;
   due: number | null;
-  bits: { row: string; from: number; to: number; alone: boolean; waits: boolean; words: string }[];
+  bits: {
+    row: string;
+    from: number;
+    to: number;
+    alone: boolean;
+    waits: boolean;
+    words: string;
+    /** The piece of work of the machine, where it can be put elsewhere: "clean". */
+    operation?: string;
+    pinned: boolean;
+  }[];
 }
 
 export interface DayAct {
   tag: string;
+  /** The piece of work of the machine: "clean". */
+  operation: string;
+  pinned: boolean;
+  /** Somebody is at it. */
+  begun: boolean;
   words: string;
   from: number;
   to: number;

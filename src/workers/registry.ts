@@ -5,6 +5,7 @@ import { conduct, type SoFar } from '@/core/instruments/conduct';
 import type { RunKind, Sample } from '@/core/instruments/run';
 import { ImpossibleEvidence } from '@/core/belief/posterior';
 import { closedCase, type ClosedCase } from '@/core/learn/closedCase';
+import { calibration } from '@/core/study/calibration';
 import { againstRivals, type AgainstRivals } from '@/core/study/rivals';
 import { withOverrides, type CatalogueOverrides } from '@/core/belief/overrides';
 import type { Catalogue } from '@/core/catalogue';
@@ -22,7 +23,9 @@ import { learnPrices, type Learnt, type PastSale } from '@/core/value/learn';
 import { cutLine, pinnedMinutes, type Candidate } from '@/core/lots/cutLine';
 import { doneBy, finishes } from '@/core/timetable/chance';
 import type { Timetabled } from '@/core/timetable/problem';
-import { timetable } from '@/core/timetable/search';
+import { timetable, type SearchLimits } from '@/core/timetable/search';
+import { POLICIES, workWeek, type TrialResult } from '@/core/timetable/trial/work';
+import { trialWorld, type TrialHouse } from '@/core/timetable/trial/world';
 import { HANDS_SCATTER } from '@/core/minutes/estimate';
 import { readCodeTables } from '@/formats/codes';
 import { readPastSales } from '@/formats/pastSales';
@@ -35,6 +38,7 @@ import {
 } from '@/formats/manifest';
 import { certificatePdf, type Certificate } from '@/formats/print/certificate';
 import { labelSheet, type Label } from '@/formats/print/labels';
+import { monthPdf, type MonthPaper } from '@/formats/print/month';
 import { passportPdf, type Passport } from '@/formats/print/passport';
 import { workListPdf, type WorkList } from '@/formats/print/workList';
 import { readReport, type ReportFile } from '@/formats/report/bundle';
@@ -68,8 +72,15 @@ function catalogueWith({ mark, numbers }: NumbersRef): Catalogue {
   return made;
 }
 
+/** Orders a plan of a tried week looks at each time it is made. */
+const TRIAL_LOOKS = 40;
 const SHOWN_ROWS = 200;
 const SHOWN_BAD = 500;
+
+/** How long a plan is looked for, from what, and what stays; how often its minutes are drawn. */
+interface DaySearch extends Pick<SearchLimits, 'seconds' | 'from' | 'fixed' | 'moving'> {
+  draws: number;
+}
 
 interface Weighed {
   proposed: string;
@@ -148,8 +159,8 @@ export const registry = {
     readPastSales(text, processors, today, decimals),
 
   /** A plan of the days to come, when each machine should be done, and the chance that each promise holds. */
-  planDay(problem: Timetabled, seconds: number, draws: number) {
-    const plan = timetable(problem, { seconds, seed: 1, now: () => performance.now() });
+  planDay(problem: Timetabled, { draws, ...search }: DaySearch) {
+    const plan = timetable(problem, { ...search, seed: 1, now: () => performance.now() });
     const tasks = new Map(problem.operations.map((task) => [task.id, task]));
     // hands scatter as they usually do, what runs by itself hardly does
     const ends = finishes(
@@ -170,6 +181,15 @@ export const registry = {
       ),
     ) as Record<string, number>;
     return { plan, done, chance };
+  },
+
+  /** A drawn week of a house, worked in every way of choosing what comes next. */
+  tryWeek(house: TrialHouse, seed: number): Omit<TrialResult, 'log'>[] {
+    const world = trialWorld(house, seed);
+    return POLICIES.map((policy) => {
+      const { log: _, ...result } = workWeek(world, policy, TRIAL_LOOKS);
+      return result;
+    });
   },
 
   /** Which machines get the hours; what an hour more and an hour less would change. */
@@ -204,6 +224,21 @@ export const registry = {
     });
   },
 
+  /** What was believed of each closed machine before it was mended, and whether it was so. */
+  calibrate: (cases: readonly ClosedCase[]) =>
+    calibration(
+      cases.flatMap(({ chassis, source, truth, seen }) => {
+        const engine = engineFor(catalogue, { chassis, source });
+        try {
+          const { marginals } = engine.posterior(seen.map((answer) => ({ kind: 'finding', ...answer })));
+          return engine.model.causes.map(({ id }, c) => ({ p: marginals[c], was: truth.includes(id) }));
+        } catch (error) {
+          if (error instanceof ImpossibleEvidence) return [];
+          throw error;
+        }
+      }),
+    ),
+
   /** How the program's beliefs stand beside two dull rivals', on closed machines, oldest first. */
   rivals: (cases: readonly ClosedCase[]): AgainstRivals =>
     againstRivals(cases, ({ chassis, source, seen }) => {
@@ -222,6 +257,7 @@ export const registry = {
   passport: async (passport: Passport): Promise<Uint8Array> =>
     passportPdf({ ...passport, photos: await asJpeg(passport.photos) }),
   certificate: (paper: Certificate): Promise<Uint8Array> => certificatePdf(paper),
+  month: (paper: MonthPaper): Promise<Uint8Array> => monthPdf(paper),
   workList: (list: WorkList): Promise<Uint8Array> => workListPdf(list),
   photo: (upload: Uint8Array) => readyPhoto(upload),
   codes: (upload: Uint8Array) => codesInPhoto(upload),

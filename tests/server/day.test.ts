@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { faultsOf } from '../oracles/timetable/feasible';
 import { database } from '@/db/client';
 import { cutOfHours, weekMinutes } from '@/shop/day/hours';
-import { dayPlan } from '@/shop/day/plan';
+import { replan } from '@/shop/day/keep';
 import { workListOf } from '@/shop/day/list';
 import { promiseOf } from '@/shop/day/promise';
 import { dayView } from '@/shop/day/view';
@@ -39,7 +39,8 @@ describe('when the house is open', () => {
 describe('the day', () => {
   it('is planned from what stands on record, and nothing in it may not be', async () => {
     const { units } = await lotWith(['laptop', 'desktop', 'laptop', 'small']);
-    const plan = await dayPlan();
+    const day = await replan();
+    const { plan } = day;
     expect(plan.fault).toBeNull();
     expect(new Set(plan.tasks.map(({ unit }) => unit)).size).toBe(4);
     expect(plan.placed).toHaveLength(plan.tasks.length);
@@ -52,7 +53,7 @@ describe('the day', () => {
       closed: plan.closed,
     };
     expect(faultsOf(asked as unknown as Parameters<typeof faultsOf>[0], plan.placed)).toEqual([]);
-    const view = dayView(plan, 7 * 1440);
+    const view = dayView(day, 7 * 1440);
     // every machine is drawn, every act of hands stands in somebody's list
     expect(view.strings).toHaveLength(4);
     const acts = view.lists.flatMap((list) => list.acts);
@@ -77,7 +78,7 @@ describe('the day', () => {
     await expect(promiseOf('ZZ-9999', in14Days)).rejects.toThrow('no open machine');
   });
   it('a list of one’s own on paper: in order, with the parts that lie there for a machine, once', async () => {
-    const plan = dayView(await dayPlan(), 12 * 60).lists.find(({ person }) => person === benchA.id)!;
+    const plan = dayView(await replan(), 12 * 60).lists.find(({ person }) => person === benchA.id)!;
     const [first] = plan.acts;
     const [{ id }] = await database().select({ id: units.id }).from(units).where(eq(units.tag, first.tag));
     const { componentId, code } = await act<{ componentId: string; code: string }>(benchA, 'receivePart', {
@@ -92,7 +93,7 @@ describe('the day', () => {
     await expect(workListOf('nobody')).rejects.toThrow('nobody at a bench');
   });
   it('two people never get the same machine’s hands at once', async () => {
-    const { lists } = dayView(await dayPlan(), 7 * 1440);
+    const { lists } = dayView(await replan(), 7 * 1440);
     const acts = lists.flatMap(({ person, acts: own }) => own.map((one) => ({ ...one, person })));
     for (const one of acts)
       for (const other of acts)
@@ -104,14 +105,14 @@ describe('the day', () => {
     const [{ unitId, tag }] = units;
     const in8 = new Date(Date.now() + 8 * 3_600_000).toISOString();
     await act(benchA, 'promiseUnit', { unitId, until: in8 });
-    const plan = await dayPlan();
+    const plan = (await replan()).plan;
     const own = plan.units.find((unit) => unit.tag === tag)!;
     expect(own.due).toBeGreaterThan(470);
     expect(own.chance).toBeGreaterThan(0.5);
     expect(own.done).toBeLessThan(own.due!);
     // hardly any time is left: hardly any chance
     await act(benchA, 'promiseUnit', { unitId, until: new Date(Date.now() + 20 * 60_000).toISOString() });
-    const late = (await dayPlan()).units.find((unit) => unit.tag === tag)!;
+    const late = (await replan()).plan.units.find((unit) => unit.tag === tag)!;
     expect(late.chance).toBeLessThan(0.2);
     const past = new Date(Date.now() - 60_000).toISOString();
     expect((await refusal(act(benchA, 'promiseUnit', { unitId, until: past })))?.message).toContain(
@@ -122,7 +123,7 @@ describe('the day', () => {
   });
   it('nobody is ever there: said in words, and no plan', async () => {
     await act(owner, 'setWeek', { ...always, days: Array.from({ length: 7 }, () => '') });
-    const { fault, placed } = await dayPlan();
+    const { fault, placed } = (await replan()).plan;
     expect(fault).toMatch(/longer than any opening/);
     expect(placed).toEqual([]);
     await act(owner, 'setWeek', always);
@@ -143,7 +144,7 @@ describe('which machines get the hours', () => {
     await act(benchA, 'pinUnit', { unitId: best.id, pinned: 'out' });
     const without = (await cutOfHours(100_000))!;
     expect(without.list.find(({ id }) => id === best.id)).toMatchObject({ in: false, pinned: 'out' });
-    expect((await dayPlan()).units.map(({ tag }) => tag)).not.toContain(best.tag);
+    expect((await replan()).plan.units.map(({ tag }) => tag)).not.toContain(best.tag);
     await act(benchA, 'pinUnit', { unitId: best.id, pinned: 'in' });
     // it is worked although there are no hours
     const held = (await cutOfHours(0))!;

@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { database } from '@/db/client';
 import { components, recordValues, units, work, workSegments } from '@/db/schema';
 import { dayEnd } from '@/shop/day/end';
-import { dayPlan } from '@/shop/day/plan';
+import { replan } from '@/shop/day/keep';
 import { searchNotes, unitNotes } from '@/shop/hands/notes';
 import { binFor } from '@/shop/advice/fit';
 import { machineNow } from '@/shop/parts/machine';
@@ -349,7 +349,7 @@ describe('the end of a day', () => {
     await act(benchA, 'startWork', { unitId, ref: 'other' });
     const { unitId: open, tag: openTag } = await machine();
     await act(benchB, 'setBench', { unitId: open, bench: { caseOpen: true } });
-    const end = await dayEnd(await dayPlan());
+    const end = await dayEnd((await replan()).plan);
     expect(end.begun.map((line) => line.tag)).toContain(tag);
     expect(end.lying).toContainEqual(expect.objectContaining({ tag: openTag, words: 'open' }));
     expect(end.minutes).toBeGreaterThan(0);

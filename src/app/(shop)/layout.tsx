@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { database } from '@/db/client';
 import { benchAddress } from '@/server/bench';
 import { requireActor } from '@/server/session';
-import { floorNow } from '@/shop/floor/queries';
+import { floorFor } from '@/shop/day/next';
 import { newestEntry } from '@/shop/history/anchors';
 import { benchHands } from '@/shop/people/queries';
 import { shopRules } from '@/shop/rules/queries';
@@ -28,7 +28,7 @@ export default async function ShopLayout({ children }: { children: ReactNode }) 
   // before anything else is read: what is sealed from here on the page hears of by its stream
   const since = (await newestEntry(database()))?.seq ?? 0;
   const nonce = (await headers()).get('x-nonce') ?? undefined;
-  const [floor, rules, hands] = await Promise.all([floorNow(actor.id), shopRules(), benchHands()]);
+  const [floor, rules, hands] = await Promise.all([floorFor(actor.id), shopRules(), benchHands()]);
   return (
     <div className="pb-[62px]">
       {/* a browser keeps its nonce to itself, so that the page never finds it again */}

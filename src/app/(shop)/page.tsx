@@ -1,9 +1,12 @@
+import { lastDay } from '@/shop/day/keep';
+import { nextIn } from '@/shop/day/next';
 import { anyLot } from '@/shop/lots/queries';
 import { shopRules } from '@/shop/rules/queries';
 import { FirstMachine } from '@/ui/lots/FirstMachine';
 import { ReceiveLink } from '@/ui/lots/ReceiveLink';
 import { requireActor } from '@/server/session';
 import { DayTabs } from '@/ui/day/DayTabs';
+import { NextLine } from '@/ui/day/NextLine';
 import { Link } from '@/ui/kit/Link';
 import { Sheet } from '@/ui/kit/parts';
 import { dayOf } from '@/words/time';
@@ -12,7 +15,7 @@ import { unitsHere, type Asked } from './UnitsHere';
 export const metadata = { title: 'What to work on' };
 
 export default async function WorkPage({ searchParams }: { searchParams: Asked }) {
-  const { role } = await requireActor();
+  const { id, role } = await requireActor();
   if (role !== 'viewer' && !(await anyLot()))
     return (
       <Sheet>
@@ -20,6 +23,8 @@ export default async function WorkPage({ searchParams }: { searchParams: Asked }
         <FirstMachine today={dayOf(new Date(), (await shopRules()).timeZone)} />
       </Sheet>
     );
+  const { day } = await lastDay();
+  const next = day && nextIn(day.plan, id);
   const { total, list } = await unitsHere({
     path: '/',
     asked: await searchParams,
@@ -28,6 +33,7 @@ export default async function WorkPage({ searchParams }: { searchParams: Asked }
   return (
     <div>
       <DayTabs at="/" />
+      {next && <NextLine next={next} now={Date.now()} />}
       <Sheet>
         <div className="flex flex-wrap items-end justify-between gap-3 border-b-2 border-ink pb-2.5">
           <div>

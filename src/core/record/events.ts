@@ -353,6 +353,11 @@ export interface EventPayloads {
   'house tables': { version: number; before: number; count: number; changes: HouseChange[] };
   promised: { before: string | null; until: string | null };
   pinned: { before: string | null; pinned: string | null };
+  'work placed': { operation: string; person: string | null; at: string | null };
+  'calendar given': { shows: string };
+  'calendar ended': { shows: string };
+  'busy times': { times: number };
+  combining: { job: string; units: number };
   week: { days: string[]; away: number; places: Record<string, number> };
   'sales taken in': { import: string; name: string; kind: string; rows: number; bad: number };
   'sales taken back': { import: string; name: string; rows: number };

@@ -1,6 +1,7 @@
 import type { Operation } from '../minutes/operation';
 import type { Left } from '../record/left/remaining';
 import type { Task } from './problem';
+import type { Skill } from './week';
 
 /** A machine on its way, as far as a plan of the day needs it. Minutes. */
 export interface OnTheWay {
@@ -18,6 +19,10 @@ export interface OnTheWay {
   runs: readonly { title: string; left: number; tail: number; station: string | null }[];
   /** Not before: a part is on its way, minutes from now. */
   release?: number;
+  /** What whoever mends it must be able to do. */
+  skill?: Skill;
+  /** Who has it in hand now, and for how many minutes. */
+  inHand?: { person: string; minutes: number };
 }
 
 /** What of finishing a machine goes where: shares of its minutes. Shop estimate. */
@@ -30,6 +35,10 @@ const ONE_GO = 120;
 /** What an operation is called on a plan, and what it is. */
 export interface PlannedTask extends Task {
   words: string;
+  /** What whoever does it must be able to do. */
+  needs?: Skill;
+  /** Somebody is at it now. */
+  begunBy?: string;
 }
 
 /**
@@ -40,7 +49,7 @@ export interface PlannedTask extends Task {
 export function operationsOf(way: OnTheWay, house: ReadonlyMap<string, Operation>): PlannedTask[] {
   const { unit } = way;
   const tasks: PlannedTask[] = [];
-  const add = (what: string, words: string, more: Partial<Task>, after: readonly string[]): string => {
+  const add = (what: string, words: string, more: Partial<PlannedTask>, after: readonly string[]): string => {
     const id = `${unit} ${what}`;
     tasks.push({
       id,
@@ -63,7 +72,9 @@ export function operationsOf(way: OnTheWay, house: ReadonlyMap<string, Operation
   let rest = Math.round(way.hands);
   for (let part = 1; rest > 0; part++) {
     const head = rest > ONE_GO * 1.5 ? ONE_GO : rest;
-    last = [add(part === 1 ? 'hands' : `hands ${part}`, 'Find out and mend', { head }, last)];
+    last = [
+      add(part === 1 ? 'hands' : `hands ${part}`, 'Find out and mend', { head, needs: way.skill }, last),
+    ];
     rest -= head;
   }
   const begun = last;
@@ -71,7 +82,21 @@ export function operationsOf(way: OnTheWay, house: ReadonlyMap<string, Operation
     const work = house.get(id);
     if (!work) return after;
     const { head, body, tail, station, mayRunAtNight } = work;
-    return [add(what, work.name, { head, body, tail, station, overnight: mayRunAtNight }, after)];
+    return [
+      add(
+        what,
+        work.name,
+        {
+          head,
+          body,
+          tail,
+          station,
+          overnight: mayRunAtNight,
+          needs: id === 'erase-drive' ? 'data' : undefined,
+        },
+        after,
+      ),
+    ];
   };
   let data = begun;
   for (let drive = 1; drive <= way.drives; drive++)
@@ -88,7 +113,23 @@ export function operationsOf(way: OnTheWay, house: ReadonlyMap<string, Operation
     end = [add('list', 'On the shelf', { head: round(way.finish * OF_FINISH.list) }, end)];
   if (wants.has('hand back')) end = [add('back', 'Hand it back', { head: HAND_BACK }, end)];
   if (wants.has('parts')) add('parts', 'Take it apart', { head: round(way.finish * 0.6) }, end);
-  return tasks;
+  return way.inHand ? inHand(tasks, way.inHand) : tasks;
+}
+
+/** No clock says how long: what goes on longer than was planned still wants so many minutes. */
+const STILL = 5;
+
+/** The first piece of hands is being done: by whom, and what is left of it. */
+function inHand(
+  tasks: readonly PlannedTask[],
+  { person, minutes }: NonNullable<OnTheWay['inHand']>,
+): PlannedTask[] {
+  const first = tasks.findIndex(({ head }) => head > 0);
+  return tasks.map((task, i) =>
+    i === first
+      ? { ...task, head: Math.max(STILL, Math.round(task.head - minutes)), begunBy: person, who: [person], release: 0, after: [] } // prettier-ignore
+      : task,
+  );
 }
 
 const round = (minutes: number) => Math.max(1, Math.round(minutes));

@@ -90,49 +90,51 @@ export function assertSound(problem: Timetabled): void {
   };
   const byId = new Map(problem.operations.map((task) => [task.id, task]));
   if (byId.size < problem.operations.length) refuse('two operations have the same id');
-  const stations = new Map(problem.stations.map((station) => [station.id, station]));
   const units = new Set(problem.units.map(({ id }) => id));
   for (const { id, hours } of problem.people)
     hours.forEach(([from, to], i) => {
       if (!(to > from)) refuse(`the hours of ${id} end before they begin: ${from} to ${to}`);
       if (i > 0 && from < hours[i - 1][1]) refuse(`the hours of ${id} overlap or are not in order`);
     });
-  const earliest = Math.min(
-    0,
-    ...problem.people.flatMap(({ hours }) => hours.slice(0, 1).map(([from]) => from)),
-  );
-  // as long as anybody is there
-  const latest = problem.people.length
-    ? Math.max(0, ...problem.people.flatMap(({ hours }) => hours.slice(-1).map(([, to]) => to)))
-    : Infinity;
   for (const task of problem.operations) {
     if (!units.has(task.unit)) refuse(`operation ${task.id}: there is no unit "${task.unit}"`);
-    if (task.station && !((stations.get(task.station)?.capacity ?? 0) >= 1))
-      refuse(`operation ${task.id}: there is no station "${task.station}" that takes anything`);
     const missing = task.after.filter((id) => !byId.has(id));
     if (missing.length) refuse(`operation ${task.id} comes after ${named(missing)}, which is not there`);
-    for (const [part, minutes] of [
-      ['head', task.head],
-      ['tail', task.tail],
-    ] as const) {
-      if (minutes === 0) continue;
-      const may = problem.people.filter(({ id }) => !task.who || task.who.includes(id));
-      if (may.length === 0) refuse(`operation ${task.id}: there is nobody who may do it`);
-      const longest = Math.max(0, ...may.flatMap(({ hours }) => hours.map(([from, to]) => to - from)));
-      if (minutes > longest)
-        refuse(
-          `operation ${task.id}: its ${part} of ${minutes} minutes is longer than any opening of those who may do it (${longest})`,
-        );
-    }
-    if (!task.overnight && task.body > 0 && problem.closed.length) {
-      const openings = openingsOf(problem.closed, earliest, latest);
-      if (!openings.some(([from, to]) => to - from >= task.body))
-        refuse(
-          `operation ${task.id}: it runs ${task.body} minutes and may not run while the house is closed; no opening is that long`,
-        );
-    }
+    const why = outOfReach(problem, task);
+    if (why) refuse(`operation ${task.id}: ${why}`);
   }
   ordered(problem.operations);
+}
+
+/** Why an operation can never be done with these people, stations and openings, in words; null: it can. */
+export function outOfReach(problem: Timetabled, task: Task): string | null {
+  const { people, stations, closed } = problem;
+  if (task.station && !((stations.find(({ id }) => id === task.station)?.capacity ?? 0) >= 1))
+    return `there is no station "${task.station}" that takes anything`;
+  for (const [part, minutes] of [
+    ['head', task.head],
+    ['tail', task.tail],
+  ] as const) {
+    if (minutes === 0) continue;
+    const may = people.filter(({ id }) => !task.who || task.who.includes(id));
+    if (may.length === 0) return 'there is nobody who may do it';
+    const longest = Math.max(0, ...may.flatMap(({ hours }) => hours.map(([from, to]) => to - from)));
+    if (minutes > longest)
+      return `its ${part} of ${minutes} minutes is longer than any opening of those who may do it (${longest})`;
+  }
+  if (!task.overnight && task.body > 0 && closed.length) {
+    const firsts = people.flatMap(({ hours }) => hours.slice(0, 1).map(([from]) => from));
+    const lasts = people.flatMap(({ hours }) => hours.slice(-1).map(([, to]) => to));
+    // as long as anybody is there
+    const openings = openingsOf(
+      closed,
+      Math.min(0, ...firsts),
+      people.length ? Math.max(0, ...lasts) : Infinity,
+    );
+    if (!openings.some(([from, to]) => to - from >= task.body))
+      return `it runs ${task.body} minutes and may not run while the house is closed; no opening is that long`;
+  }
+  return null;
 }
 
 /** Between closed times, from a moment to another. */

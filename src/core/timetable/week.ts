@@ -6,7 +6,13 @@ export interface Week {
   /** Days somebody is not there, first and last, 2026-11-26; nobody: the house is closed. */
   away: readonly { person: string | null; from: string; to: string }[];
   places: Readonly<Record<string, number>>;
+  /** What somebody does not do; left out: everybody does everything. */
+  without?: Readonly<Record<string, readonly Skill[]>>;
 }
+
+/** What not everybody does: soldering on boards, work on the mains side, other people's data. */
+export const SKILLS = ['board', 'mains', 'data'] as const;
+export type Skill = (typeof SKILLS)[number];
 
 const OPEN: readonly Span[] = [
   [9 * 60, 12 * 60 + 30],
@@ -71,6 +77,18 @@ export function hoursOf(
     }
   }
   return spans;
+}
+
+/** Hours without what somebody is busy with. */
+export function hoursWithout(hours: readonly Span[], busy: readonly Span[]): Span[] {
+  let left: Span[] = [...hours];
+  for (const [from, to] of busy)
+    left = left.flatMap(([a, b]): Span[] =>
+      to <= a || from >= b
+        ? [[a, b]]
+        : [...(from > a ? [[a, from] as const] : []), ...(to < b ? [[to, b] as const] : [])],
+    );
+  return left;
 }
 
 /** Between openings: when nobody is in the house. Breaks of less than two hours are not closing. */

@@ -42,9 +42,9 @@ export const components = pgTable(
     benchOnly: boolean('bench_only').notNull().default(false),
     /** Ordered for this unit: no other gets it. */
     keptFor: uuid('kept_for').references(() => units.id, { onDelete: 'set null' }),
-    /** It belongs to the owner of this machine: it goes back to them or into their machine, nowhere else. */
     /** Not there when the bin was counted; it is offered to nobody until it is found. */
     missingSince: at('missing_since'),
+    /** It belongs to the owner of this machine: it goes back to them or into their machine, nowhere else. */
     ownerUnit: uuid('owner_unit').references(() => units.id, { onDelete: 'set null' }),
     fromLotId: uuid('from_lot_id').references(() => lots.id, { onDelete: 'set null' }),
     place: text('place').notNull(),

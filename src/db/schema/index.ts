@@ -13,3 +13,4 @@ export * from './erasure';
 export * from './proof';
 export * from './sales';
 export * from './study';
+export * from './day';

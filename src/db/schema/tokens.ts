@@ -2,8 +2,11 @@ import { index, integer, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-
 import { at } from '../columns';
 import { units } from './lots';
 
-/** What a token is leave for: one report, a unit's own tests, appending to a run, the erasure of one drive. */
-export const TOKEN_PURPOSES = ['report', 'self-test', 'run', 'erase'] as const;
+/**
+ * What a token is leave for: one report, a unit's own tests, appending to a run, the erasure of one drive, reading the
+ * plan of somebody or of a station.
+ */
+export const TOKEN_PURPOSES = ['report', 'self-test', 'run', 'erase', 'calendar'] as const;
 export type TokenPurpose = (typeof TOKEN_PURPOSES)[number];
 
 /** Leave given to machines, whatever for. Only a hash of a token is kept. */
@@ -16,6 +19,8 @@ export const tokens = pgTable(
     unitId: uuid('unit_id').references(() => units.id, { onDelete: 'cascade' }),
     /** The run or erasure it is for. */
     runId: uuid('run_id'),
+    /** Of a calendar: "person ID", "station dock 1". */
+    subject: text('subject').notNull().default(''),
     /** Whose it ends with; nothing: nobody's, it ends with its run. */
     by: text('by'),
     byName: text('by_name').notNull(),

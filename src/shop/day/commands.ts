@@ -1,11 +1,12 @@
-import { eq } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import Joi from 'joi';
-import { hoursText, readHours, USUAL_WEEK, type Week } from '@/core/timetable/week';
-import { shop, units } from '@/db/schema';
+import { hoursText, readHours, SKILLS, USUAL_WEEK, type Week } from '@/core/timetable/week';
+import { dayPins, shop, units } from '@/db/schema';
 import { ShopError } from '@/errors';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { houseNow } from '../house/tables';
 import { isoDate, unitId } from '../input';
+import { benchHands } from '../people/queries';
 
 /** By when a machine was promised; nothing: it is not any more. */
 export const promiseUnit = defineCommand({
@@ -46,6 +47,43 @@ export const pinUnit = defineCommand({
   },
 });
 
+/** A piece of work put where it is in the plan: by whom and when; nobody: the plan decides again. */
+export const placeWork = defineCommand({
+  name: 'placeWork',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    operation: Joi.string().max(40).required().label('piece of work'),
+    person: Joi.string().max(80).allow(null).required().label('who'),
+    startsAt: Joi.string().isoDate().allow(null).default(null).label('when'),
+  }),
+  async run({ tx, actor, unit }, { operation, person, startsAt }) {
+    const own = and(eq(dayPins.unitId, unit!.id), eq(dayPins.operation, operation));
+    if (person === null) {
+      await tx.delete(dayPins).where(own);
+    } else {
+      if (!startsAt)
+        throw new ShopError('invalid', 'Not put there: say when.', { fields: { startsAt: 'say when' } });
+      const hands = (await benchHands()).find(({ id }) => id === person);
+      if (!hands) throw new ShopError('invalid', 'Not put there: nobody at a bench is called so.');
+      if (Date.parse(startsAt) < Date.now() - 60_000)
+        throw new ShopError('invalid', 'Not put there: that moment is over.', {
+          fields: { startsAt: 'is over' },
+        });
+      const row = { unitId: unit!.id, operation, person, startsAt: new Date(startsAt), byName: actor.name };
+      await tx
+        .insert(dayPins)
+        .values(row)
+        .onConflictDoUpdate({ target: [dayPins.unitId, dayPins.operation], set: row });
+    }
+    return {
+      event: { kind: 'work placed', payload: { operation, person, at: person && startsAt } },
+      answer: { person },
+    };
+  },
+});
+
 const MOST_AWAY = 100;
 
 /** When the house is open, who is away, how many places stations have. All of it at once. */
@@ -66,12 +104,21 @@ export const setWeek = defineCommand({
       )
       .default([])
       .label('away'),
+    without: Joi.object()
+      .pattern(
+        Joi.string().max(80),
+        Joi.array()
+          .items(Joi.string().valid(...SKILLS))
+          .unique(),
+      )
+      .default({})
+      .label('who does not'),
     places: Joi.object()
       .pattern(Joi.string().max(80), Joi.number().integer().min(1).max(99))
       .default({})
       .label('places'),
   }),
-  async run({ tx }, { days, away, places }) {
+  async run({ tx }, { days, away, places, without }) {
     const fields: Record<string, string> = {};
     const read = (days as string[]).map((text, i) => {
       try {
@@ -88,7 +135,12 @@ export const setWeek = defineCommand({
     if (unknown) fields.places = `there is no station "${unknown}"`;
     if (Object.keys(fields).length)
       throw new ShopError('invalid', `Not changed: ${Object.values(fields).join('; ')}.`, { fields });
-    const week: Week = { days: read, away: away as Week['away'], places: places as Week['places'] };
+    const week: Week = {
+      days: read,
+      away: away as Week['away'],
+      places: places as Week['places'],
+      without: without as Week['without'],
+    };
     await tx.update(shop).set({ week });
     return {
       event: {

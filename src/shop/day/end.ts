@@ -5,6 +5,7 @@ import { runs } from '@/catalog/instruments/readings';
 import { atClosing, dayEndOf } from '@/core/hands/dayEnd';
 import type { RunKind } from '@/core/instruments/run';
 import { closingMinutes } from '@/core/minutes/opening';
+import type { DayPlan } from '@/core/timetable/day';
 import { hoursOf } from '@/core/timetable/week';
 import { database } from '@/db/client';
 import { readingRuns, recordValues, units, work } from '@/db/schema';
@@ -18,7 +19,6 @@ import { recordsNow } from '../record/queries';
 import { shopRules } from '../rules/queries';
 import { FIND_OUT } from '../work/clock';
 import { weekOf } from './commands';
-import type { DayPlan } from './plan';
 
 /** So many runs worth starting are named. */
 const PROPOSED = 6;

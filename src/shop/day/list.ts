@@ -6,17 +6,18 @@ import type { WorkList } from '@/formats/print/workList';
 import { clockAt } from '@/words/day';
 import { dayOf } from '@/words/time';
 import { shopRules } from '../rules/queries';
-import { dayPlan } from './plan';
+import { standingDay } from './keep';
 import { dayView } from './view';
 
 /** What is planned for a pair of hands until the day ends, with the parts that lie in the bin for each machine. */
 export async function workListOf(person: string): Promise<WorkList> {
-  const [plan, rules] = await Promise.all([dayPlan(), shopRules()]);
+  const [day, rules] = await Promise.all([standingDay(), shopRules()]);
+  const { plan } = day;
   const hands = plan.people.find(({ id }) => id === person);
   if (!hands) throw new ShopError('missing', 'No list: nobody at a bench is called so.');
   const ends = hands.hours.find(([, to]) => to > 0);
   const until = ends ? ends[0] + 12 * 60 : 0;
-  const { lists, zero } = dayView(plan, until);
+  const { lists, zero } = dayView(day, until);
   const acts = (lists.find((list) => list.person === person)?.acts ?? []).filter(({ from }) => from < until);
   const tags = [...new Set(acts.map(({ tag }) => tag))];
   const rows = tags.length

@@ -1,11 +1,18 @@
-import { and, asc, desc, eq, ne, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, ne, sql } from 'drizzle-orm';
 import { workOperation } from '@/core/house/tables';
-import type { StopRoute } from '@/core/steps/problem';
-import { operationsOf, type OnTheWay, type PlannedTask } from '@/core/timetable/operations';
-import type { Job, Person, Placed, Span, Station, Timetabled } from '@/core/timetable/problem';
-import { closedBetween, hoursOf } from '@/core/timetable/week';
+import { placedAt, type DayPlan, type KeptDay, type KnownWays } from '@/core/timetable/day';
+import { operationsOf, type PlannedTask } from '@/core/timetable/operations';
+import {
+  outOfReach,
+  type Job,
+  type Placed,
+  type Span,
+  type Station,
+  type Timetabled,
+} from '@/core/timetable/problem';
+import { closedBetween, hoursOf, hoursWithout, instantOf, type Week } from '@/core/timetable/week';
 import { database } from '@/db/client';
-import { lots, OPEN_UNITS, units } from '@/db/schema';
+import { busyTimes, dayPins, lots, OPEN_UNITS, units } from '@/db/schema';
 import { ShopError } from '@/errors';
 import { dayOf } from '@/words/time';
 import { runInWorker } from '@/workers/pool';
@@ -14,49 +21,24 @@ import { houseNow } from '../house/tables';
 import { benchHands } from '../people/queries';
 import { shopRules } from '../rules/queries';
 import { operationHere } from '../rules/times';
-import { standingOf, wayFrom } from '../units/remaining';
 import { FIND_OUT } from '../work/clock';
 import { weekOf } from './commands';
+import { waysOf, type Wanting } from './ways';
 
 /** So many machines are planned at once, the most pressing first; so many days ahead. */
-const MOST_UNITS = 36;
+const MOST_UNITS = 60;
 const DAYS = 14;
-const SECONDS = 0.6;
-const DRAWS = 1000;
+/** Of search: a plan made from nothing, and one that begins from the one that stands. */
+const SECONDS = { anew: 0.6, again: 0.12 };
+const DRAWS = { anew: 1000, again: 400 };
+/** What it costs to move by an hour what somebody may have read: as much as a machine done half an hour later. */
+const MOVING = 0.3;
 /** A promise weighs as much as a minute of so many others. */
 const PROMISED_WEIGHT = 20;
 /** What comes before everything that was promised. */
 const FIRST_WEIGHT = 400;
 /** A minute late of the rest: what lies there is not promised to anybody. */
 const WEIGHT = 1;
-
-export interface PlannedUnit {
-  tag: string;
-  called: string;
-  /** Minutes from now; null: not promised. */
-  due: number | null;
-  /** When it should be done, and the chance that a promise holds. */
-  done: number;
-  chance: number | null;
-}
-
-export interface DayPlan {
-  /** What minutes count from. */
-  zero: string;
-  people: (Person & { name: string })[];
-  stations: Station[];
-  closed: readonly Span[];
-  tasks: PlannedTask[];
-  placed: Placed[];
-  units: PlannedUnit[];
-  cost: number;
-  bound: number;
-  /** Why there is no plan. */
-  fault: string | null;
-}
-
-const stopOf = (route: string, source: string): StopRoute =>
-  source === 'owner' ? 'handOver' : (['harvest', 'recycle', 'asFound'] as const).find((one) => one === route) ?? 'disclose'; // prettier-ignore
 
 /** A promise that is thought of, and whether the machine comes before all others. */
 export interface Supposed {
@@ -65,20 +47,23 @@ export interface Supposed {
   first: boolean;
 }
 
-const planned = () =>
+/** The day the part is due that a machine waits for. */
+const PART_DUE = sql<string | null>`(select min(w.due_on) from wants w where w.unit_id = "units"."id" and w.state = 'ordered' and "units"."stage" = 'waiting')`; // prettier-ignore
+
+const wanting = () =>
   database()
-    .select({ unit: units, source: lots.source })
+    .select({ unit: units, source: lots.source, partDue: PART_DUE })
     .from(units)
     .innerJoin(lots, eq(lots.id, units.lotId));
 
 /** Machines that want hands: begun, promised, pinned, then those that bring most for a minute. */
-async function pressing(suppose?: Supposed) {
-  const rows = await planned()
+async function pressing(suppose?: Supposed): Promise<Wanting[]> {
+  const rows = await wanting()
     .where(
       and(
         OPEN_UNITS,
         ne(units.stage, 'quarantine'),
-        ne(units.stage, 'waiting'),
+        sql`(${units.stage} <> 'waiting' or ${PART_DUE} is not null)`,
         sql`${units.pinned} is distinct from 'out'`,
       ),
     )
@@ -95,102 +80,212 @@ async function pressing(suppose?: Supposed) {
   if (!suppose) return rows;
   const own =
     rows.find(({ unit }) => unit.tag === suppose.tag) ??
-    (await planned().where(and(eq(units.tag, suppose.tag), OPEN_UNITS)))[0];
+    (await wanting().where(and(eq(units.tag, suppose.tag), OPEN_UNITS)))[0];
   if (!own) throw new ShopError('missing', `There is no open machine ${suppose.tag}.`);
   const others = rows.filter(({ unit }) => unit.tag !== suppose.tag).slice(0, MOST_UNITS - 1);
   return [{ ...own, unit: { ...own.unit, promisedAt: suppose.at } }, ...others];
 }
 
-/** Who should do what when, from this moment on. @param suppose a promise that is not given yet */
-export async function dayPlan(suppose?: Supposed): Promise<DayPlan> {
+/** Everybody at a bench, when they are there and have nothing else to do; and when the house is open. */
+export async function handsOf(week: Week, zone: string, zero: number, days = DAYS) {
+  const [hands, busy] = await Promise.all([
+    benchHands(),
+    database()
+      .select()
+      .from(busyTimes)
+      .where(gt(busyTimes.to, new Date(zero)))
+      .limit(5000),
+  ]);
+  const today = dayOf(new Date(zero), zone);
+  const minute = (at: Date) => (at.getTime() - zero) / 60_000;
+  return {
+    today,
+    open: hoursOf(week, null, today, days, zone, zero),
+    people: hands.map(({ id, name }) => ({
+      id,
+      name,
+      hours: hoursWithout(
+        hoursOf(week, id, today, days, zone, zero),
+        busy.flatMap(({ person, from, to }): Span[] => (person === id ? [[minute(from), minute(to)]] : [])),
+      ),
+    })),
+  };
+}
+
+/** Operations put where they are by hand, by their ids. */
+async function pinsOf(zero: number): Promise<Map<string, { person: string; at: number }>> {
+  const rows = await database()
+    .select({ pin: dayPins, tag: units.tag })
+    .from(dayPins)
+    .innerJoin(units, eq(units.id, dayPins.unitId))
+    .orderBy(asc(dayPins.startsAt));
+  return new Map(
+    rows.map(({ pin, tag }) => [
+      `${tag} ${pin.operation}`,
+      // what should have begun by now begins now
+      { person: pin.person, at: Math.max(0, (pin.startsAt.getTime() - zero) / 60_000) },
+    ]),
+  );
+}
+
+/** A plan, and what each of its machines still wants. */
+export interface Planned {
+  plan: DayPlan;
+  ways: KnownWays;
+}
+
+/**
+ * Who should do what when, from this moment on.
+ * @param stood the plan that stands: what it says is moved for a reason only
+ */
+export async function planOf(stood: KeptDay | null, suppose?: Supposed): Promise<Planned> {
   const db = database();
-  const [rules, { tables }, hands, chosen, running] = await Promise.all([
+  const [rules, house, chosen, running] = await Promise.all([
     shopRules(),
     houseNow(db),
-    benchHands(),
     pressing(suppose),
     runningBlocks(),
   ]);
-  const now = new Date();
-  const zero = Math.floor(now.getTime() / 60_000) * 60_000;
+  const { tables } = house;
+  const zero = Math.floor(Date.now() / 60_000) * 60_000;
   const week = weekOf(rules);
-  const today = dayOf(now, rules.timeZone);
-  const open = hoursOf(week, null, today, DAYS, rules.timeZone, zero);
-  const people = hands.map(({ id, name }) => ({
-    id,
-    name,
-    hours: hoursOf(week, id, today, DAYS, rules.timeZone, zero),
-  }));
-  const house = new Map(
+  const [{ people, open, today }, pins] = await Promise.all([
+    handsOf(week, rules.timeZone, zero),
+    pinsOf(zero),
+  ]);
+  const times = new Map(
     tables.work.map((step) => [step.id, operationHere(rules.handMinutes, workOperation(step))]),
   );
-  const ways = await Promise.all(
-    chosen.map(async ({ unit, source }): Promise<OnTheWay> => {
-      const standing = await standingOf(unit);
-      const route = unit.ending ?? stopOf(unit.route, source);
-      const { left } = wayFrom(standing, unit, route);
-      const { finish } = tables.minutes[unit.chassis];
-      const holding = standing.record.drives.inside.filter(({ accounted }) => !accounted).length;
-      return {
-        unit: unit.tag,
-        hands: unit.ending ? 0 : Math.max(0, unit.handsMinutes - finish),
-        drives: left.some(({ what }) => what === 'data') ? Math.max(1, holding) : 0,
-        system: source !== 'owner' && route === 'disclose',
-        left: left.filter(({ what }) => what !== 'open'),
-        finish,
-        runs: running
-          .filter(({ unitId }) => unitId === unit.id)
-          .map(({ title, station, startedAt, expectedMinutes }) => ({
-            title,
-            left: Math.round((Date.parse(startedAt) - zero) / 60_000 + expectedMinutes),
-            tail: 2,
-            station: tables.stations.includes(station) ? station : null,
-          })),
-      };
-    }),
+  const { ways, known } = await waysOf(chosen, {
+    tables,
+    mark: `${house.mark}/${rules.handMinutesVersion}/${rules.ratePerHourMinor}`,
+    zero,
+    running,
+    known: stood?.ways ?? {},
+    partThere(day) {
+      // one that is overdue comes tomorrow at the earliest
+      const from =
+        (instantOf(day > today ? day : today, day > today ? 0 : 1440, rules.timeZone) - zero) / 60_000;
+      return open.find(([opens]) => opens >= from)?.[0] ?? from;
+    },
+  });
+  const without = (person: string) => week.without?.[person] ?? [];
+  const all = ways.flatMap((way) =>
+    operationsOf(way, times).map((task): PlannedTask => ({
+      ...task,
+      who: task.who ?? (task.needs && people.filter(({ id }) => !without(id).includes(task.needs!)).map(({ id }) => id)), // prettier-ignore
+    })),
   );
-  const tasks = ways.flatMap((way) => operationsOf(way, house));
-  const used = new Set(tasks.map(({ station }) => station));
+  const used = new Set(all.map(({ station }) => station));
   const stations = tables.stations
     .filter((name) => used.has(name))
-    .map((id): Station => ({ id, capacity: Math.max(week.places[id] ?? 1, ...overlap(tasks, id)) }));
-  const jobs = chosen.map(({ unit }): Job => ({
+    .map((id): Station => ({ id, capacity: Math.max(week.places[id] ?? 1, runsAt(all, id)) }));
+  const closed = closedBetween(open);
+  const hours = new Map(people.map((person) => [person.id, person.hours]));
+  const problemOf = (operations: readonly PlannedTask[], jobs: readonly Job[]): Timetabled => ({
+    objective: 'lateness',
+    people: people.map(({ id, hours: own }) => ({ id, hours: own })),
+    stations,
+    operations: operations.map(({ words: _, needs: __, begunBy: ___, ...task }) => task),
+    units: jobs,
+    closed,
+    apart: true,
+  });
+  const none = problemOf([], []);
+  const reasons = new Map<string, string>();
+  for (const task of all) {
+    const why = outOfReach(none, task);
+    if (why && !reasons.has(task.unit)) reasons.set(task.unit, `${task.words}: ${why}`);
+  }
+  const leftOut = [...reasons].map(([tag, why]) => ({ tag, why }));
+  const tasks = all.filter(({ unit }) => !reasons.has(unit));
+  const planned = chosen.filter(({ unit }) => !reasons.has(unit.tag));
+  const jobs = planned.map(({ unit }): Job => ({
     id: unit.tag,
     due: unit.promisedAt ? (unit.promisedAt.getTime() - zero) / 60_000 : null,
     weight:
       suppose?.first && unit.tag === suppose.tag ? FIRST_WEIGHT : unit.promisedAt ? PROMISED_WEIGHT : WEIGHT,
   }));
-  const problem: Timetabled = {
-    objective: 'lateness',
-    people: people.map(({ id, hours }) => ({ id, hours })),
-    stations,
-    operations: tasks.map(({ words: _, ...task }) => task),
-    units: jobs,
-    closed: closedBetween(open),
-    apart: true,
+  const base: DayPlan = { zero: new Date(zero).toISOString(), people, stations, closed, tasks, leftOut, placed: [], units: [], pinned: [], pinsLost: [], cost: 0, bound: 0, fault: null }; // prettier-ignore
+  if (tasks.length === 0)
+    return { plan: { ...base, fault: leftOut.length ? leftOut[0].why : null }, ways: known };
+  const begun = tasks.flatMap((task): Placed[] => {
+    const placed = task.begunBy ? placedAt(task, task.begunBy, 0, hours.get(task.begunBy) ?? []) : null;
+    return placed ? [placed] : [];
+  });
+  const { fixed: pinned, lost } = kept(tasks, pins, hours, begun);
+  const since = stood ? (zero - Date.parse(stood.plan.zero)) / 60_000 : 0;
+  const here = new Set(tasks.map(({ id }) => id));
+  const from = stood?.plan.placed.flatMap((placed): Placed[] =>
+    here.has(placed.id) ? [{ ...placed, start: placed.start - since, tail: placed.tail - since }] : [],
+  );
+  const problem = problemOf(tasks, jobs);
+  const pace = from?.length ? 'again' : 'anew';
+  const search = { seconds: SECONDS[pace], draws: DRAWS[pace], from, moving: MOVING };
+  // what was put where it is and cannot be kept there is let go, the latest first, and said
+  for (let pinsKept = pinned; ;) {
+    const found = await runInWorker('planDay', [problem, { ...search, fixed: [...begun, ...pinsKept] }]).catch((error: Error) => error); // prettier-ignore
+    if (found instanceof Error) {
+      const last = pinsKept.at(-1);
+      if (!last) return { plan: { ...base, fault: found.message }, ways: known };
+      lost.push({ id: last.id, why: 'what comes before it is not done by then' });
+      pinsKept = pinsKept.slice(0, -1);
+      continue;
+    }
+    return {
+      ways: known,
+      plan: {
+        ...base,
+        placed: found.plan.operations,
+        cost: found.plan.cost,
+        bound: found.plan.bound,
+        pinned: pinsKept.map(({ id }) => id),
+        pinsLost: lost,
+        units: planned.map(({ unit }, i) => ({
+          id: unit.id,
+          tag: unit.tag,
+          called: `${unit.maker} ${unit.model}`.trim(),
+          due: jobs[i].due ?? null,
+          done: found.done[unit.tag] ?? 0,
+          chance: found.chance[unit.tag] ?? null,
+        })),
+      },
+    };
+  }
+}
+
+/** What was put where it is, as far as its hands are free then: of two at once the later one gives way. */
+function kept(
+  tasks: readonly PlannedTask[],
+  pins: ReadonlyMap<string, { person: string; at: number }>,
+  hours: ReadonlyMap<string, readonly Span[]>,
+  begun: readonly Placed[],
+): { fixed: Placed[]; lost: { id: string; why: string }[] } {
+  const byId = new Map(tasks.map((task) => [task.id, task]));
+  const fixed: Placed[] = [];
+  const lost: { id: string; why: string }[] = [];
+  const spans = (placed: Placed, person: string): Span[] => {
+    const { head, tail } = byId.get(placed.id)!;
+    return [
+      ...(placed.person === person ? [[placed.start, placed.start + head] as const] : []),
+      ...(placed.tailPerson === person && tail > 0 ? [[placed.tail, placed.tail + tail] as const] : []),
+    ];
   };
-  const none = { zero: new Date(zero).toISOString(), people, stations, closed: problem.closed, tasks };
-  if (tasks.length === 0) return { ...none, placed: [], units: [], cost: 0, bound: 0, fault: null };
-  const found = await runInWorker('planDay', [problem, SECONDS, DRAWS]).catch((error: Error) => error);
-  if (found instanceof Error)
-    return { ...none, placed: [], units: [], cost: 0, bound: 0, fault: found.message };
-  return {
-    ...none,
-    placed: found.plan.operations,
-    cost: found.plan.cost,
-    bound: found.plan.bound,
-    fault: null,
-    units: chosen.map(({ unit }, i) => ({
-      tag: unit.tag,
-      called: `${unit.maker} ${unit.model}`.trim(),
-      due: jobs[i].due ?? null,
-      done: found.done[unit.tag] ?? 0,
-      chance: found.chance[unit.tag] ?? null,
-    })),
-  };
+  for (const [id, { person, at }] of pins) {
+    const task = byId.get(id);
+    // it is done, or somebody is at it
+    if (!task || task.begunBy) continue;
+    const taken = [...begun, ...fixed].flatMap((other) => spans(other, person));
+    const free = hoursWithout(hours.get(person) ?? [], taken);
+    const refused =
+      task.who && !task.who.includes(person) ? 'whoever it was given to does not do this' : null;
+    const placed = refused ? null : placedAt(task, person, at, free);
+    if (placed) fixed.push(placed);
+    else lost.push({ id, why: refused ?? 'whoever it was given to is not free then' });
+  }
+  return { fixed, lost };
 }
 
 /** What runs already at a station has its places, however few there are. */
-const overlap = (tasks: readonly PlannedTask[], station: string) => [
-  tasks.filter((task) => task.station === station && task.id.includes(' run ')).length,
-];
+const runsAt = (tasks: readonly PlannedTask[], station: string) =>
+  tasks.filter((task) => task.station === station && task.id.includes(' run ')).length;

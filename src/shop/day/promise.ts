@@ -1,6 +1,7 @@
 import { ShopError } from '@/errors';
 import type { PromiseView } from '@/words/day';
-import { dayPlan } from './plan';
+import { standingDay } from './keep';
+import { planOf } from './plan';
 
 /** A promise would be broken by another machine's coming first: those whose chance falls by this much are named. */
 const HARMED = 0.1;
@@ -11,10 +12,13 @@ const HARMED = 0.1;
  */
 export async function promiseOf(tag: string, at: Date): Promise<PromiseView> {
   if (at.getTime() < Date.now()) throw new ShopError('invalid', 'That moment is over.');
-  const [plain, first] = [await dayPlan({ tag, at, first: false }), await dayPlan({ tag, at, first: true })];
+  const stood = await standingDay();
+  const { plan: plain } = await planOf(stood, { tag, at, first: false });
+  const { plan: first } = await planOf(stood, { tag, at, first: true });
   const of = (plan: typeof plain) => plan.units.find((unit) => unit.tag === tag);
   const [as, before] = [of(plain), of(first)];
-  if (plain.fault || !as) return { chance: null, done: null, first: null, harms: [], fault: plain.fault };
+  const why = plain.fault ?? plain.leftOut.find((out) => out.tag === tag)?.why ?? null;
+  if (why || !as) return { chance: null, done: null, first: null, harms: [], fault: why };
   // nothing is left to do with it
   const nothing = !plain.tasks.some((task) => task.unit === tag);
   if (nothing) return { chance: 1, done: plain.zero, first: null, harms: [], fault: null };

@@ -1,9 +1,10 @@
 import type { Placed } from '@/core/timetable/problem';
-import type { DayAct, DayRow, DayString, DayView } from '@/words/day';
-import type { DayPlan } from './plan';
+import type { DayPlan, KeptDay } from '@/core/timetable/day';
+import { changeWords, type DayAct, type DayRow, type DayString, type DayView } from '@/words/day';
 
 /** A plan, drawn: rows of people and of every place of a station, each machine a string through them. */
-export function dayView(plan: DayPlan, until: number): DayView {
+export function dayView({ plan, changes }: KeptDay, until: number): DayView {
+  const pinned = new Set(plan.pinned);
   const tasks = new Map(plan.tasks.map((task) => [task.id, task]));
   const order = plan.placed.toSorted((a, b) => a.start - b.start);
   const places = placesOf(plan, order);
@@ -24,18 +25,26 @@ export function dayView(plan: DayPlan, until: number): DayView {
       const task = tasks.get(placed.id)!;
       if (task.unit !== tag) return [];
       const runs = placed.start + task.head;
+      const operation = operationOf(task);
+      const stays = { waits: false, words: task.words, pinned: pinned.has(placed.id) };
       const row = places.get(placed.id) ?? placed.person ?? '';
       return [
+        { ...stays, row: placed.person ?? '', from: placed.start, to: runs, alone: false, operation: task.begunBy ? undefined : operation }, // prettier-ignore
         {
-          row: placed.person ?? '',
-          from: placed.start,
-          to: runs,
-          alone: false,
-          waits: false,
-          words: task.words,
+          ...stays,
+          row,
+          from: runs,
+          to: runs + task.body,
+          alone: true,
+          waits: placed.tail > runs + task.body,
         },
-        { row, from: runs, to: runs + task.body, alone: true, waits: placed.tail > runs + task.body, words: task.words }, // prettier-ignore
-        { row: placed.tailPerson ?? '', from: placed.tail, to: placed.tail + task.tail, alone: false, waits: false, words: task.words }, // prettier-ignore
+        {
+          ...stays,
+          row: placed.tailPerson ?? '',
+          from: placed.tail,
+          to: placed.tail + task.tail,
+          alone: false,
+        },
       ].filter((bit) => bit.to > bit.from && bit.row !== '' && bit.from < until);
     });
     return { tag, due, bits };
@@ -43,8 +52,10 @@ export function dayView(plan: DayPlan, until: number): DayView {
   const lists = plan.people.map(({ id, name }) => ({
     person: id,
     name,
-    acts: actsOf(plan, order, id, tasks),
+    acts: actsOf(plan, id),
   }));
+  const names = new Map(plan.people.map(({ id, name }) => [id, name]));
+  const nameOf = (id: string | null) => (id === null ? '' : (names.get(id) ?? ''));
   const within = ([from, to]: readonly [number, number]) =>
     Math.max(0, Math.min(to, until) - Math.max(0, from));
   return {
@@ -72,6 +83,15 @@ export function dayView(plan: DayPlan, until: number): DayView {
     ],
     gap: plan.cost > 0 ? (plan.cost - plan.bound) / plan.cost : null,
     fault: plan.fault,
+    moved: changes.moved.map(({ unit, words, from, to, fromPerson, toPerson }) => ({ tag: unit, words, from, to, fromPerson: nameOf(fromPerson), toPerson: nameOf(toPerson) })), // prettier-ignore
+    because: changes.because.map((change) => changeWords(change, names)),
+    movedShare: changes.share,
+    ids: Object.fromEntries(plan.units.map(({ tag, id }) => [tag, id])),
+    leftOut: plan.leftOut,
+    pinsLost: plan.pinsLost.flatMap(({ id, why }) => {
+      const task = tasks.get(id);
+      return task ? [{ tag: task.unit, operation: operationOf(task), words: task.words, why }] : [];
+    }),
   };
 }
 
@@ -96,22 +116,30 @@ function placesOf(plan: DayPlan, order: readonly Placed[]): Map<string, string> 
   return places;
 }
 
-function actsOf(
-  plan: DayPlan,
-  order: readonly Placed[],
-  person: string,
-  tasks: ReadonlyMap<string, DayPlan['tasks'][number]>,
-): DayAct[] {
-  return order
+/** What a piece of work of a machine is called in the plan, without its machine. */
+const operationOf = ({ id, unit }: DayPlan['tasks'][number]) => id.slice(unit.length + 1);
+
+/** What a pair of hands does, in order. */
+export function actsOf(plan: DayPlan, person: string): DayAct[] {
+  const tasks = new Map(plan.tasks.map((task) => [task.id, task]));
+  const pinned = new Set(plan.pinned);
+  return plan.placed
     .flatMap((placed): DayAct[] => {
       const task = tasks.get(placed.id)!;
-      const same = { tag: task.unit, words: task.words, station: task.station ?? null };
+      const same = {
+        tag: task.unit,
+        operation: operationOf(task),
+        pinned: pinned.has(placed.id),
+        begun: task.begunBy !== undefined,
+        words: task.words,
+        station: task.station ?? null,
+      };
       return [
         ...(placed.person === person && task.head > 0
           ? [{ ...same, from: placed.start, to: placed.start + task.head, alone: task.body, ends: false }]
           : []),
         ...(placed.tailPerson === person && task.tail > 0
-          ? [{ ...same, from: placed.tail, to: placed.tail + task.tail, alone: 0, ends: true }]
+          ? [{ ...same, from: placed.tail, to: placed.tail + task.tail, alone: 0, ends: true, begun: false }]
           : []),
       ];
     })

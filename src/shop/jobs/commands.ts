@@ -7,6 +7,9 @@ import { rowId } from '../input';
 import { openUnits } from './revaluation';
 import { startJob } from './start';
 
+/** Machines that are looked at for parts, the most pressing first. */
+export const MOST_MACHINES = 40;
+
 /** Work the values of all open units out again, by a worker. */
 export const startRevaluation = defineCommand({
   name: 'startRevaluation',
@@ -20,6 +23,22 @@ export const startRevaluation = defineCommand({
       .where(openUnits);
     const job = await startJob(tx, actor, { kind: 'revalue', total });
     return { event: { kind: 'revaluation', payload: { job, units: total } }, answer: { job, total } };
+  },
+});
+
+/** Works out who gets what, of all open machines and of the bin, by a worker. */
+export const startCombining = defineCommand({
+  name: 'startCombining',
+  roles: BENCH_ROLES,
+  onUnit: false,
+  input: Joi.object({}),
+  async run({ tx, actor }) {
+    const [{ total }] = await tx
+      .select({ total: sql<number>`count(*)::int` })
+      .from(units)
+      .where(openUnits);
+    const job = await startJob(tx, actor, { kind: 'combine', total: Math.min(total, MOST_MACHINES) });
+    return { event: { kind: 'combining', payload: { job, units: total } }, answer: { job, total } };
   },
 });
 

@@ -5,7 +5,8 @@ import { jobs } from '@/db/schema';
 import type { Actor } from '../command';
 import { ShopError } from '@/errors';
 
-export type JobKind = 'revalue' | 'import';
+export const JOB_KINDS = ['revalue', 'import', 'combine'] as const;
+export type JobKind = (typeof JOB_KINDS)[number];
 
 /** A job that has not been heard of for so long has died with its process. */
 const SILENT = '60 seconds';

@@ -8,6 +8,8 @@ interface Leave {
   purpose: TokenPurpose;
   unitId: string | null;
   runId?: string;
+  /** What a calendar shows. */
+  subject?: string;
   minutes: number;
   /** The key of the command that gives it, so that the same token can be made again for a lost answer. */
   key: string | undefined;
@@ -21,7 +23,7 @@ export const its = (purpose: TokenPurpose, token: string) =>
 export async function giveToken(
   tx: Transaction,
   actor: Actor,
-  { purpose, unitId, runId, minutes, key }: Leave,
+  { purpose, unitId, runId, subject, minutes, key }: Leave,
 ): Promise<{ token: string; expiresAt: Date }> {
   const token = newToken(purpose, key);
   const expiresAt = new Date(Date.now() + minutes * 60_000);
@@ -36,6 +38,7 @@ export async function giveToken(
     hash: tokenHash(purpose, token),
     unitId,
     runId,
+    subject,
     by: actor.id,
     byName: actor.name,
     expiresAt,
@@ -99,6 +102,28 @@ export const heardFrom = (purpose: TokenPurpose, token: string) =>
 /** From here on it is nobody's: it ends with its run, whatever becomes of who asked for it. */
 export const leaveToItsRun = (tx: Transaction, runId: string) =>
   tx.update(tokens).set({ by: null }).where(eq(tokens.runId, runId));
+
+/** Calendars that are read with a token, by who gave it. */
+export const calendarTokens = (by: string) =>
+  database()
+    .select({
+      run: tokens.runId,
+      subject: tokens.subject,
+      heardAt: tokens.heardAt,
+      expiresAt: tokens.expiresAt,
+    })
+    .from(tokens)
+    .where(and(eq(tokens.purpose, 'calendar'), eq(tokens.by, by), gt(tokens.expiresAt, sql`now()`)))
+    .orderBy(tokens.subject);
+
+/** Ends one calendar of a person's. @returns what it showed; null: there is none */
+export async function endCalendarToken(tx: Transaction, run: string, by: string): Promise<string | null> {
+  const [gone] = await tx
+    .delete(tokens)
+    .where(and(eq(tokens.purpose, 'calendar'), eq(tokens.runId, run), eq(tokens.by, by)))
+    .returning({ subject: tokens.subject });
+  return gone?.subject ?? null;
+}
 
 /** All leave a person gave to machines ends. What was sent under it stays. */
 export const endTokensOf = (tx: Transaction, person: string) =>

@@ -9,7 +9,7 @@ import { TextField } from '../kit/fields';
 import { useShortcuts } from '../kit/keys/keyboard';
 import { Money, useMoney } from '../kit/theShop';
 import { duration } from '../kit/words';
-import { SOURCE_WORDS } from '../lots/sourceWords';
+import { SOURCE_WORDS } from '@/words/lists/sources';
 
 interface Props {
   asked: Record<string, string>;

@@ -5,6 +5,7 @@ const PAGES = [
   ['/hours', 'Which get the hours'],
   ['/day', 'The day'],
   ['/day/end', 'Before closing'],
+  ['/day/week', 'Try a week'],
 ] as const;
 
 /** What hands go to: the list, the hours, the day. */

@@ -1,9 +1,15 @@
 'use client';
 import { useState, type FormEvent } from 'react';
 import { TextField } from '../kit/fields';
+import { SKILLS, type Skill } from '@/core/timetable/week';
 import { Button, Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/hooks/useCommand';
 
+const SKILL_WORDS: Record<Skill, string> = {
+  board: 'soldering on boards',
+  mains: 'work on the mains side',
+  data: 'other people’s data',
+};
 const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 
 interface Away {
@@ -16,11 +22,13 @@ interface Props {
   places: { name: string; places: number }[];
   away: readonly Away[];
   people: { id: string; name: string }[];
+  /** What somebody does not do. */
+  without: Readonly<Record<string, readonly Skill[]>>;
   mayWrite: boolean;
 }
 
 /** When the house is open, how many machines its stations take, who is away: what a plan of the day stands on. */
-export function OpeningHours({ days, places, away, people, mayWrite }: Props) {
+export function OpeningHours({ days, places, away, people, without, mayWrite }: Props) {
   const { send, problem, busy } = useCommand();
   const [off, setOff] = useState<readonly Away[]>(away);
   const faults = (problem?.details as { fields?: Record<string, string> } | undefined)?.fields ?? {};
@@ -35,6 +43,9 @@ export function OpeningHours({ days, places, away, people, mayWrite }: Props) {
     const sent = await send('setWeek', {
       days: DAYS.map((_, i) => text(`day-${i}`)),
       away: all,
+      without: Object.fromEntries(
+        people.map(({ id }) => [id, SKILLS.filter((skill) => !form.has(`may-${id}-${skill}`))]),
+      ),
       places: Object.fromEntries(places.map(({ name }, i) => [name, Number(text(`place-${i}`)) || 1])),
     });
     if (sent.ok) setOff(all);
@@ -69,6 +80,28 @@ export function OpeningHours({ days, places, away, people, mayWrite }: Props) {
             />
           ))}
         </div>
+        <fieldset className="pt-3">
+          <legend className="font-semibold">Who does what</legend>
+          {people.map(({ id, name }) => (
+            <p key={id} className="flex flex-wrap gap-x-5 border-b border-rule py-1">
+              <b className="w-[140px]">{name}</b>
+              {SKILLS.map((skill) => (
+                <label key={skill} className="flex items-center gap-2">
+                  <input
+                    type="checkbox"
+                    name={`may-${id}-${skill}`}
+                    defaultChecked={!without[id]?.includes(skill)}
+                    disabled={!mayWrite}
+                  />
+                  {SKILL_WORDS[skill]}
+                </label>
+              ))}
+            </p>
+          ))}
+          <p className="text-note text-soft">
+            The mains side is for people who are licensed for it where your local rules ask for that.
+          </p>
+        </fieldset>
         <ul className="pt-3">
           {off.map((each, i) => (
             <li key={`${each.person} ${each.from}`} className="flex gap-4 py-0.5">

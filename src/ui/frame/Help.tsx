@@ -24,7 +24,7 @@ export function helpFor(path: string): string {
       }[side ?? ''] ?? 'find-out'
     );
   if (place === 'lots') return name === 'one' || name === 'bid' ? name : name ? 'lot' : 'lots';
-  if (place === 'day') return name === 'end' ? 'end' : 'day';
+  if (place === 'day') return name === 'end' || name === 'week' ? name : 'day';
   if (place === 'hours' || place === 'notes') return place;
   if (place === 'rules' && name === 'prices') return 'prices';
   if (place === 'bin') return 'bin';

@@ -5,6 +5,7 @@ import { duration } from '../kit/words';
 import { SILENT_SECONDS } from '@/words/readings/view';
 import { refreshFloor, useFloor, type Floor } from '../live/floor';
 import { standOf, type MineBlock } from './floorView';
+import { NextHere } from './NextHere';
 import { useDue } from './useDue';
 
 const TICK_MS = 5_000;
@@ -17,7 +18,7 @@ const SHOWN_MINE = 2;
  * every screen, never covered.
  */
 export function RunningStrip({ floor }: { floor: Floor }) {
-  const { running: blocks, mine, now } = useFloor(floor);
+  const { running: blocks, mine, now, next, planning } = useFloor(floor);
   const [time, setTime] = useState(now);
   useEffect(() => {
     const drift = now - Date.now();
@@ -117,6 +118,7 @@ export function RunningStrip({ floor }: { floor: Floor }) {
           )}
         </ul>
       </section>
+      <NextHere next={next} planning={planning} time={time} />
     </footer>
   );
 }

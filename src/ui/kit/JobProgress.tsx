@@ -6,7 +6,7 @@ import { useZone } from './theShop';
 const ENDS: Record<string, string> = { done: 'Done', cancelled: 'Stopped', failed: 'It broke off' };
 
 /** How far a job is, or how it ended. `what`: "units", "rows". */
-export function JobProgress({ job, what }: { job: JobView; what: string }) {
+export function JobProgress({ job, what }: { job: JobView<unknown>; what: string }) {
   const zone = useZone();
   const running = job.status === 'running';
   return (

@@ -1,4 +1,5 @@
 import { useSyncExternalStore } from 'react';
+import type { NextView } from '@/words/day';
 import type { LineStage, MineBlock, RunningBlock } from '../frame/floorView';
 
 /** What every screen shows of the floor. */
@@ -7,6 +8,10 @@ export interface Floor {
   quarantine: number;
   running: RunningBlock[];
   mine: MineBlock[];
+  /** What is next for whoever looks; nothing: nothing, or nobody knows yet. */
+  next: NextView | null;
+  /** A new plan is being made. */
+  planning: boolean;
   /** When it was true, ms of the shop's clock. */
   now: number;
 }

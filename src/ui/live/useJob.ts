@@ -2,7 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
 
-export interface JobView {
+export interface JobView<R = Record<string, number>> {
   id: string;
   status: 'running' | 'done' | 'cancelled' | 'failed';
   total: number;
@@ -11,19 +11,19 @@ export interface JobView {
   byName: string;
   startedAt: string;
   endedAt: string | null;
-  result: Record<string, number> | null;
+  result: R | null;
 }
 
 const EVERY_MS = 700;
 const AGAIN_MS = 3_000;
 
 /** The last job of a kind (and of one subject), asked for again while it runs; the page is read again when it has ended. */
-export function useJob(
-  kind: 'revalue' | 'import',
+export function useJob<R = Record<string, number>>(
+  kind: 'revalue' | 'import' | 'combine',
   subject?: string,
-): { job: JobView | null; look: () => void } {
+): { job: JobView<R> | null; look: () => void } {
   const router = useRouter();
-  const [job, setJob] = useState<JobView | null>(null);
+  const [job, setJob] = useState<JobView<R> | null>(null);
   const [asked, setAsked] = useState(0);
   /** It ran when it was last asked for: the page is read again once it does not. */
   const ran = useRef(false);
@@ -35,7 +35,7 @@ export function useJob(
         () => null,
       );
       if (stale) return;
-      const now = response?.ok ? ((await response.json()) as { job: JobView | null }).job : null;
+      const now = response?.ok ? ((await response.json()) as { job: JobView<R> | null }).job : null;
       if (stale) return;
       if (now) {
         setJob(now);

@@ -6,7 +6,7 @@ import { AreaField, ChoiceField, TextField } from '../kit/fields';
 import { Button, Problem } from '../kit/parts';
 import { useCommand } from '../kit/hooks/useCommand';
 import { useShapedForm } from '../kit/hooks/useShapedForm';
-import { SOURCE_WORDS } from './sourceWords';
+import { SOURCE_WORDS } from '@/words/lists/sources';
 
 /** Receiving a lot: what it is, what it cost in all, what was said of it. */
 export function LotForm({ today }: { today: string }) {

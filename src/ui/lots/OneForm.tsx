@@ -9,7 +9,7 @@ import { Button, Problem } from '../kit/parts';
 import { Money, useMoney } from '../kit/theShop';
 import { learn, useCommand, type CommandProblem } from '../kit/hooks/useCommand';
 import { useShapedForm } from '../kit/hooks/useShapedForm';
-import { SOURCE_WORDS } from './sourceWords';
+import { SOURCE_WORDS } from '@/words/lists/sources';
 
 const number = (text: string) => (text.trim() ? Number(text.trim().replace(',', '.')) : undefined);
 

@@ -5,6 +5,7 @@ import { ShopError } from '@/errors';
 import { oneOrTwo } from '@/shop/advice/oneOrTwo';
 import type { TwoRoute } from '@/words/parts/offer';
 import { BuildForm } from '@/ui/parts/donors/BuildForm';
+import { WhoGetsWhat } from '@/ui/parts/donors/WhoGetsWhat';
 import { OneOrTwo } from '@/ui/parts/donors/OneOrTwo';
 
 export const metadata = { title: 'Build a machine' };
@@ -26,9 +27,12 @@ export default async function BuildPage({ searchParams }: Props) {
       fault = error.message;
     }
   return (
-    <div className="grid gap-gutter lg:grid-cols-[minmax(0,1fr)_400px] lg:items-start">
-      <BuildForm lots={lots.map(({ id, code, name }) => ({ id, words: `${code}, ${name}` }))} />
-      <OneOrTwo a={a ?? ''} b={b ?? ''} routes={routes} fault={fault} />
+    <div className="grid gap-gutter">
+      <WhoGetsWhat />
+      <div className="grid gap-gutter lg:grid-cols-[minmax(0,1fr)_400px] lg:items-start">
+        <BuildForm lots={lots.map(({ id, code, name }) => ({ id, words: `${code}, ${name}` }))} />
+        <OneOrTwo a={a ?? ''} b={b ?? ''} routes={routes} fault={fault} />
+      </div>
     </div>
   );
 }

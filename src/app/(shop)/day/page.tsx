@@ -1,7 +1,8 @@
 import { requireActor } from '@/server/session';
 import { hoursText } from '@/core/timetable/week';
 import { weekOf } from '@/shop/day/commands';
-import { dayPlan } from '@/shop/day/plan';
+import { standingDay } from '@/shop/day/keep';
+import { nextIn } from '@/shop/day/next';
 import { dayView } from '@/shop/day/view';
 import { benchHands } from '@/shop/people/queries';
 import { shopHouse, shopRules } from '@/shop/rules/queries';
@@ -21,7 +22,13 @@ export default async function DayPage({
 }) {
   const actor = await requireActor();
   const days = Number((await searchParams).days) === 7 ? 7 : 1;
-  const [plan, rules, house, hands] = await Promise.all([dayPlan(), shopRules(), shopHouse(), benchHands()]);
+  const [day, rules, house, hands] = await Promise.all([
+    standingDay(),
+    shopRules(),
+    shopHouse(),
+    benchHands(),
+  ]);
+  const { plan } = day;
   // on a day nobody is there any more the next opening is shown
   const opens = Math.min(...plan.people.flatMap(({ hours }) => hours.slice(0, 1).map(([from]) => from)));
   const until = days === 7 ? 7 * 1440 : (Number.isFinite(opens) && opens > 120 ? opens : 0) + HOURS * 60;
@@ -30,12 +37,20 @@ export default async function DayPage({
     <div>
       <DayTabs at="/day" />
       <h1 className="sr-only">The day</h1>
-      <Day view={dayView(plan, until)} me={actor.id} until={until} />
+      <Day
+        view={dayView(day, until)}
+        next={nextIn(plan, actor.id)}
+        now={Date.now()}
+        me={actor.id}
+        until={until}
+        mayWrite={actor.role !== 'viewer'}
+      />
       <OpeningHours
         days={week.days.map(hoursText)}
         places={house.tables.stations.map((name) => ({ name, places: week.places[name] ?? 1 }))}
         away={week.away}
         people={hands}
+        without={week.without ?? {}}
         mayWrite={actor.role === 'owner'}
       />
     </div>

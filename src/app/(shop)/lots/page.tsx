@@ -3,7 +3,7 @@ import { requireActor } from '@/server/session';
 import { seesMargins, shopRules } from '@/shop/rules/queries';
 import { listLots } from '@/shop/lots/queries';
 import { ReceiveLink } from '@/ui/lots/ReceiveLink';
-import { SOURCE_WORDS } from '@/ui/lots/sourceWords';
+import { SOURCE_WORDS } from '@/words/lists/sources';
 import { Empty, Sheet } from '@/ui/kit/parts';
 import { Money } from '@/ui/kit/theShop';
 

@@ -53,7 +53,7 @@ export function BuildForm({ lots }: { lots: readonly { id: string; words: string
   };
   return (
     <Sheet>
-      <h1 className="border-b-2 border-ink pb-2.5 text-page leading-8">Build a machine</h1>
+      <h2 className="border-b-2 border-ink pb-2.5 text-title leading-8">Build a new machine by hand</h2>
       <p className="pt-1 text-row text-soft">
         Parts move out of the bin and out of donors into a new unit. Each donor is credited with what its part
         is worth, the new unit is charged; what is owed on a drive’s data goes along with it.

@@ -1,6 +1,6 @@
 import { requireActor } from '@/server/session';
 import { dayEnd } from '@/shop/day/end';
-import { dayPlan } from '@/shop/day/plan';
+import { standingDay } from '@/shop/day/keep';
 import { BeforeClosingTime } from '@/ui/day/BeforeClosingTime';
 import { DayTabs } from '@/ui/day/DayTabs';
 
@@ -12,7 +12,7 @@ export default async function DayEndPage() {
     <div>
       <DayTabs at="/day/end" />
       <h1 className="sr-only">Before closing</h1>
-      <BeforeClosingTime view={await dayEnd(await dayPlan())} />
+      <BeforeClosingTime view={await dayEnd((await standingDay()).plan)} />
     </div>
   );
 }

@@ -10,7 +10,7 @@ import { AddUnit } from '@/ui/lots/AddUnit';
 import { LooseParts } from '@/ui/lots/LooseParts';
 import { LotCorrection } from '@/ui/lots/LotCorrection';
 import { ManifestImport } from '@/ui/lots/ManifestImport';
-import { SOURCE_WORDS } from '@/ui/lots/sourceWords';
+import { SOURCE_WORDS } from '@/words/lists/sources';
 import { Money, Sign } from '@/ui/kit/theShop';
 import { Sheet } from '@/ui/kit/parts';
 

@@ -1,0 +1,62 @@
+import { sql } from 'drizzle-orm';
+import { database } from '@/db/client';
+import type { RightView } from '@/words/books/view';
+import { runInWorker } from '@/workers/pool';
+import { closedCases } from '../rules/closed';
+import { endOfStretch } from '../work/clock';
+import type { Period } from './made';
+
+/** Closed machines that beliefs are held against at most, the newest first. */
+const MOST_CLOSED = 400;
+
+/** What was said and what came: prices, minutes, beliefs, tests, what came back; of what is closed alone. */
+export async function rightView({ from, to }: Period): Promise<RightView> {
+  const db = database();
+  const [prices, times, returns, proof, cases] = await Promise.all([
+    db.execute<{ month: string; sales: number; error: number; bias: number }>(sql`
+      with said as (select left(sold_on, 7) as month, price_minor::float8 as price, (figures -> 'foretold' ->> 'minor')::float8 as foretold
+        from sales where figures is not null and sold_on between ${from} and ${to})
+      select month, count(*)::int as sales, percentile_cont(0.5) within group (order by abs(price - foretold) / foretold)::float8 as error,
+        percentile_cont(0.5) within group (order by (price - foretold) / foretold)::float8 as bias
+      from said where foretold > 0 group by 1 order by 1`),
+    db.execute<{ month: string; works: number; ratio: number; error: number }>(sql`
+      with taken as (
+        select w.id, to_char(w.finished_at, 'YYYY-MM') as month, w.planned_minutes::float8 as planned,
+          sum(extract(epoch from ${endOfStretch} - s.started_at) / 60)::float8 as minutes
+        from work w join work_segments s on s.work_id = w.id and s.attended
+        where w.status = 'done' and w.planned_minutes > 0 and w.finished_at >= ${from}::date and w.finished_at < ${to}::date + 1 group by w.id)
+      select month, count(*)::int as works, (sum(minutes) / sum(planned))::float8 as ratio,
+        percentile_cont(0.5) within group (order by abs(minutes - planned) / planned)::float8 as error
+      from taken group by 1 order by 1`),
+    db.execute<{ reason: string; times: number; lost: number }>(sql`
+      select reason, count(*)::int as times, sum(refund_minor + fees_minor - kept_minor)::float8 as lost
+      from sale_endings where kind = 'returned' and at >= ${from}::date and at < ${to}::date + 1 group by 1 order by 2 desc, 1 limit 30`),
+    db.execute<{ tested: number; passed: number }>(sql`
+      with first as (select distinct on (unit_id, test) unit_id, result from function_tests
+        where voided_by is null and at >= ${from}::date and at < ${to}::date + 1 order by unit_id, test, id),
+      machines as (select unit_id, bool_and(result <> 'fail') as passed from first group by 1)
+      select count(*)::int as tested, count(*) filter (where passed)::int as passed from machines`),
+    db.transaction((tx) =>
+      closedCases(
+        tx,
+        sql`units.id in (select id from units where stage in ('sold', 'gone') and stage_since >= ${from}::date and stage_since < ${to}::date + 1
+          order by stage_since desc limit ${MOST_CLOSED})`,
+      ),
+    ),
+  ]);
+  // what left before all was known says nothing of a belief
+  const known = cases.filter(({ lifts }) => lifts === undefined);
+  return {
+    prices: prices.rows,
+    times: times.rows,
+    beliefs: known.length ? await runInWorker('calibrate', [known]) : [],
+    closed: known.length,
+    returns: returns.rows.map(({ reason, times: n, lost }) => ({
+      reason,
+      times: n,
+      lostMinor: Math.round(lost),
+    })),
+    tested: proof.rows[0].tested,
+    passed: proof.rows[0].passed,
+  };
+}

@@ -1,0 +1,80 @@
+import { sql } from 'drizzle-orm';
+import { changesBetween, type Stood } from '@/core/timetable/changes';
+import type { DayPlan, KeptDay } from '@/core/timetable/day';
+import { database } from '@/db/client';
+import { dayPlan as dayPlans } from '@/db/schema';
+import { log } from '@/log';
+import { newestEntry } from '../history/anchors';
+import { planOf } from './plan';
+
+/** A plan is true for so long when nothing happens, ms; while much happens it is made anew this often at most. */
+const TRUE_MS = 60_000;
+const OFTEN_MS = 4_000;
+
+const stoodOf = ({ zero, tasks, placed, people, units }: DayPlan): Stood => ({
+  zero: Date.parse(zero),
+  tasks,
+  placed,
+  people,
+  units,
+});
+
+interface KeptRow {
+  day: KeptDay;
+  seq: number;
+  madeAt: Date;
+}
+
+async function keptRow(): Promise<KeptRow | null> {
+  const [row] = await database().select().from(dayPlans);
+  return row?.body.v === 1 ? { day: row.body, seq: row.seq, madeAt: row.madeAt } : null;
+}
+
+/** Makes the plan anew from the one that stands, and keeps it: what has begun or was pinned stays. */
+export async function replan(): Promise<KeptDay> {
+  const [before, newest] = await Promise.all([keptRow(), newestEntry(database())]);
+  const { plan, ways } = await planOf(before?.day ?? null);
+  const changes = before
+    ? changesBetween(stoodOf(before.day.plan), stoodOf(plan))
+    : { moved: [], because: [], share: null };
+  // what nobody has seen yet is told with what comes next
+  const day: KeptDay = { v: 1, plan, ways, changes: changes.moved.length || !before ? changes : { ...before.day.changes, share: changes.share } }; // prettier-ignore
+  const row = { id: 1, seq: newest?.seq ?? 0, madeAt: new Date(), body: day };
+  await database()
+    .insert(dayPlans)
+    .values(row)
+    .onConflictDoUpdate({
+      target: dayPlans.id,
+      set: { seq: row.seq, madeAt: row.madeAt, body: row.body },
+      // one that knows more stands
+      setWhere: sql`${dayPlans.seq} <= ${row.seq}`,
+    });
+  return day;
+}
+
+const holder = globalThis as typeof globalThis & { omnitropePlanning?: Promise<KeptDay> };
+
+/** The same, once for all who ask at this moment. */
+function replanOnce(): Promise<KeptDay> {
+  return (holder.omnitropePlanning ??= replan().finally(() => {
+    holder.omnitropePlanning = undefined;
+  }));
+}
+
+/** The plan that stands; anew when anything has happened since, or some time has passed. */
+export async function standingDay(): Promise<KeptDay> {
+  const [row, newest] = await Promise.all([keptRow(), newestEntry(database())]);
+  const good = row && row.seq === (newest?.seq ?? 0) && Date.now() - row.madeAt.getTime() < TRUE_MS;
+  return good ? row.day : replanOnce();
+}
+
+/** The plan as it was kept last, for what must not wait; when it is old, a new one is on its way. */
+export async function lastDay(): Promise<{ day: KeptDay | null; planning: boolean }> {
+  const [row, newest] = await Promise.all([keptRow(), newestEntry(database())]);
+  const age = row ? Date.now() - row.madeAt.getTime() : Infinity;
+  const good = row && row.seq === (newest?.seq ?? 0) && age < TRUE_MS;
+  if (good) return { day: row.day, planning: false };
+  if (age > OFTEN_MS)
+    void replanOnce().catch((error: unknown) => log.error({ failure: String(error) }, 'no plan was made'));
+  return { day: row?.day ?? null, planning: true };
+}
