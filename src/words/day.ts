@@ -44,8 +44,9 @@ export interface NextView {
   called: string;
   words: string;
   station: string | null;
-  /** When it should begin, ms. */
+  /** When it should begin, and when this was asked, ms. */
   at: number;
+  now: number;
   /** Of hands, and those it then runs by itself. */
   minutes: number;
   alone: number;

@@ -33,7 +33,7 @@ export default async function WorkPage({ searchParams }: { searchParams: Asked }
   return (
     <div>
       <DayTabs at="/" />
-      {next && <NextLine next={next} now={Date.now()} />}
+      {next && <NextLine next={next} />}
       <Sheet>
         <div className="flex flex-wrap items-end justify-between gap-3 border-b-2 border-ink pb-2.5">
           <div>

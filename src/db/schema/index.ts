@@ -13,4 +13,3 @@ export * from './erasure';
 export * from './proof';
 export * from './sales';
 export * from './study';
-export * from './day';

@@ -67,7 +67,7 @@ async function donorsNow(open: readonly Unit[]): Promise<DonorNow[]> {
     .from(components)
     .where(
       and(
-        inArray(components.place, least.map(({ unit }) => `unit:${unit.id}`)), // prettier-ignore
+        inArray(components.unitId, least.map(({ unit }) => unit.id)), // prettier-ignore
         isNull(components.ownerUnit),
       ),
     );
@@ -75,7 +75,7 @@ async function donorsNow(open: readonly Unit[]): Promise<DonorNow[]> {
     ...donor,
     parts: inside.filter(
       (part) =>
-        part.place === `unit:${donor.unit.id}` &&
+        part.unitId === donor.unit.id &&
         !NOT_OVER.includes(part.class) &&
         part.attributes.soldered !== 'yes' &&
         part.attributes.state !== 'dead',

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { database } from '@/db/client';
-import type { RightView } from '@/words/books/view';
+import type { BeliefsView, RightView } from '@/words/books/view';
 import { runInWorker } from '@/workers/pool';
 import { closedCases } from '../rules/closed';
 import { endOfStretch } from '../work/clock';
@@ -9,10 +9,10 @@ import type { Period } from './made';
 /** Closed machines that beliefs are held against at most, the newest first. */
 const MOST_CLOSED = 400;
 
-/** What was said and what came: prices, minutes, beliefs, tests, what came back; of what is closed alone. */
+/** What was said and what came: prices, minutes, tests, what came back; of what is closed alone. */
 export async function rightView({ from, to }: Period): Promise<RightView> {
   const db = database();
-  const [prices, times, returns, proof, cases] = await Promise.all([
+  const [prices, times, returns, proof] = await Promise.all([
     db.execute<{ month: string; sales: number; error: number; bias: number }>(sql`
       with said as (select left(sold_on, 7) as month, price_minor::float8 as price, (figures -> 'foretold' ->> 'minor')::float8 as foretold
         from sales where figures is not null and sold_on between ${from} and ${to})
@@ -36,21 +36,10 @@ export async function rightView({ from, to }: Period): Promise<RightView> {
         where voided_by is null and at >= ${from}::date and at < ${to}::date + 1 order by unit_id, test, id),
       machines as (select unit_id, bool_and(result <> 'fail') as passed from first group by 1)
       select count(*)::int as tested, count(*) filter (where passed)::int as passed from machines`),
-    db.transaction((tx) =>
-      closedCases(
-        tx,
-        sql`units.id in (select id from units where stage in ('sold', 'gone') and stage_since >= ${from}::date and stage_since < ${to}::date + 1
-          order by stage_since desc limit ${MOST_CLOSED})`,
-      ),
-    ),
   ]);
-  // what left before all was known says nothing of a belief
-  const known = cases.filter(({ lifts }) => lifts === undefined);
   return {
     prices: prices.rows,
     times: times.rows,
-    beliefs: known.length ? await runInWorker('calibrate', [known]) : [],
-    closed: known.length,
     returns: returns.rows.map(({ reason, times: n, lost }) => ({
       reason,
       times: n,
@@ -59,4 +48,18 @@ export async function rightView({ from, to }: Period): Promise<RightView> {
     tested: proof.rows[0].tested,
     passed: proof.rows[0].passed,
   };
+}
+
+/** How often what was believed of machines before they were mended was so; of those whose fault was known in the end. */
+export async function beliefsOf({ from, to }: Period): Promise<BeliefsView> {
+  const cases = await database().transaction((tx) =>
+    closedCases(
+      tx,
+      sql`units.id in (select id from units where stage in ('sold', 'gone') and stage_since >= ${from}::date and stage_since < ${to}::date + 1
+          order by stage_since desc limit ${MOST_CLOSED})`,
+    ),
+  );
+  // what left before all was known says nothing of a belief
+  const known = cases.filter(({ lifts }) => lifts === undefined);
+  return { closed: known.length, beliefs: known.length ? await runInWorker('calibrate', [known]) : [] };
 }

@@ -41,7 +41,7 @@ export async function minutesBy(
   { from, to }: Period,
   person: string | null,
 ): Promise<MinutesLine[]> {
-  const key = by === 'step' ? sql`w.ref` : sql`w.by`;
+  const key = by === 'step' ? sql`w.title` : sql`w.by`;
   const label = by === 'step' ? sql`min(w.title)` : sql`min(w.by_name)`;
   const { rows } = await database().execute<Record<string, string | number>>(sql`
     with taken as (

@@ -28,6 +28,7 @@ export function nextIn(plan: DayPlan, person: string): NextView | null {
     words,
     station,
     at: Date.parse(plan.zero) + from * 60_000,
+    now: Date.now(),
     minutes: to - from,
     alone,
     ends,

@@ -6,7 +6,7 @@ import { share } from '@/words/plain';
 import { Link } from '../kit/Link';
 import { Empty, Heading } from '../kit/parts';
 import { Money, useShop } from '../kit/theShop';
-import { duration } from '../kit/words';
+import { handHours } from '../kit/words';
 import { Bars } from './Bars';
 
 const WHAT = {
@@ -97,7 +97,7 @@ export function MadeChart({
                 <td className="figures text-right font-semibold">
                   <Money minor={line.netMinor} plus />
                 </td>
-                <td className="figures text-right whitespace-nowrap">{duration(line.minutes)}</td>
+                <td className="figures text-right whitespace-nowrap">{handHours(line.minutes)}</td>
                 <td className="figures text-right">
                   {line.hourMinor === null ? '–' : <Money minor={line.hourMinor} />}
                 </td>
@@ -119,7 +119,7 @@ export function MadeChart({
               <td className="figures text-right">
                 <Money minor={all.netMinor} plus />
               </td>
-              <td className="figures text-right">{duration(all.minutes)}</td>
+              <td className="figures text-right">{handHours(all.minutes)}</td>
               <td colSpan={3} />
             </tr>
           </tfoot>

@@ -1,6 +1,6 @@
 import type { MinutesLine } from '@/words/books/view';
 import { Empty, Heading } from '../kit/parts';
-import { duration } from '../kit/words';
+import { handHours } from '../kit/words';
 
 /** Planned and taken minutes as two bars over each other and as figures. */
 export function MinutesTable({
@@ -25,7 +25,8 @@ export function MinutesTable({
               <tr className="headrow">
                 <th className="py-1.5 font-normal">{first}</th>
                 <th className="w-[240px] font-normal">
-                  taken <span className="hatched px-1">planned</span>
+                  <span className="border-t-8 border-ink">taken</span>,{' '}
+                  <span className="border-t-8 border-haze">planned</span>
                 </th>
                 <th className="text-right font-normal">Times</th>
                 <th className="text-right font-normal">Planned</th>
@@ -41,11 +42,11 @@ export function MinutesTable({
                   </th>
                   <td aria-hidden className="pr-4">
                     <div className="h-2.5 bg-ink" style={{ width: `${(taken / most) * 100}%` }} />
-                    <div className="hatched mt-0.5 h-2" style={{ width: `${(planned / most) * 100}%` }} />
+                    <div className="mt-0.5 h-2 bg-haze" style={{ width: `${(planned / most) * 100}%` }} />
                   </td>
                   <td className="figures text-right">{times}</td>
-                  <td className="figures text-right">{duration(planned)}</td>
-                  <td className="figures text-right">{duration(taken)}</td>
+                  <td className="figures text-right">{handHours(planned)}</td>
+                  <td className="figures text-right">{handHours(taken)}</td>
                   <td className="figures text-right font-semibold">
                     {planned > 0
                       ? `${taken >= planned ? '+' : '−'}${Math.abs(Math.round((taken / planned - 1) * 100))} %`

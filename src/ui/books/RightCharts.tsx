@@ -1,94 +1,21 @@
 'use client';
-import {
-  CartesianGrid,
-  ComposedChart,
-  Line,
-  ReferenceLine,
-  ResponsiveContainer,
-  Scatter,
-  XAxis,
-  YAxis,
-} from 'recharts';
+import { CartesianGrid, ComposedChart, Line, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import type { RightView } from '@/words/books/view';
 import { share } from '@/words/plain';
+import { BeliefsChart } from './BeliefsChart';
 import { Empty, Heading } from '../kit/parts';
 import { Money } from '../kit/theShop';
 import { AXIS } from '../instruments/run/axis';
 
 const percent = (value: number) => `${Math.round(value * 100)} %`;
 const signed = (value: number) => `${value >= 0 ? '+' : '−'}${Math.abs(Math.round(value * 100))} %`;
-/** Fewer than these say little. */
-const FEW = 10;
 
 /** What the program said and what came, each with its counts: beliefs, prices, minutes, tests, what came back. */
-export function RightCharts({ view }: { view: RightView }) {
-  const { beliefs, prices, times, returns, tested, passed, closed } = view;
+export function RightCharts({ view, from, to }: { view: RightView; from: string; to: string }) {
+  const { prices, times, returns, tested, passed } = view;
   return (
     <>
-      <section aria-label="Does what it believes come true?">
-        <Heading className="pt-3">Does what it believes come true?</Heading>
-        {beliefs.length === 0 ? (
-          <Empty>No machine that is done with was found out to the end in that time.</Empty>
-        ) : (
-          <div className="grid gap-6 lg:grid-cols-[380px_minmax(0,1fr)]">
-            <div
-              role="img"
-              aria-label="Said against was so; the same as a table beside it"
-              className="h-[300px]"
-            >
-              <ResponsiveContainer width="100%" height="100%">
-                <ComposedChart data={beliefs} margin={{ top: 8, right: 16, bottom: 16, left: 0 }}>
-                  <CartesianGrid stroke="var(--color-matline)" />
-                  <XAxis
-                    dataKey="said"
-                    type="number"
-                    domain={[0, 1]}
-                    tick={AXIS}
-                    tickFormatter={percent}
-                    label={{ value: 'said', position: 'insideBottom', offset: -8, ...AXIS }}
-                  />
-                  <YAxis type="number" domain={[0, 1]} tick={AXIS} tickFormatter={percent} width={56} />
-                  <ReferenceLine
-                    segment={[
-                      { x: 0, y: 0 },
-                      { x: 1, y: 1 },
-                    ]}
-                    stroke="var(--color-soft)"
-                    strokeDasharray="4 4"
-                  />
-                  <Scatter dataKey="was" fill="var(--color-ink)" isAnimationActive={false} />
-                </ComposedChart>
-              </ResponsiveContainer>
-            </div>
-            <table className="w-full self-start border-collapse text-row">
-              <thead>
-                <tr className="headrow">
-                  <th className="py-1.5 font-normal">Believed</th>
-                  <th className="text-right font-normal">Said</th>
-                  <th className="text-right font-normal">Was so</th>
-                  <th className="text-right font-normal">Of</th>
-                </tr>
-              </thead>
-              <tbody>
-                {beliefs.map(({ from, to, said, was, times: n }) => (
-                  <tr key={from} className={`border-b border-rule ${n < FEW ? 'text-soft' : ''}`}>
-                    <th scope="row" className="py-1 text-left font-normal">
-                      {percent(from)} to {percent(to)}
-                    </th>
-                    <td className="figures text-right">{share(said)}</td>
-                    <td className="figures text-right font-semibold">{share(was)}</td>
-                    <td className="figures text-right">{n}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
-        )}
-        <p className="text-note text-soft">
-          {closed} machines whose fault was known in the end; what was believed before they were mended. Rows
-          of fewer than {FEW} say little. On the dashed line it is right.
-        </p>
-      </section>
+      <BeliefsChart from={from} to={to} />
       <div className="grid gap-x-10 lg:grid-cols-2">
         <section aria-label="How far off are prices?">
           <Heading className="pt-5">How far off are prices?</Heading>

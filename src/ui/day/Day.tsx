@@ -17,8 +17,6 @@ interface Props {
   view: DayView;
   /** What is next for whoever looks. */
   next: NextView | null;
-  /** When the page was made, ms. */
-  now: number;
   /** Whose hands look at it. */
   me: string;
   until: number;
@@ -26,7 +24,7 @@ interface Props {
 }
 
 /** The day as it should go: what is next for these hands, every machine's way, whether promises hold. */
-export function Day({ view, next, now, me, until, mayWrite }: Props) {
+export function Day({ view, next, me, until, mayWrite }: Props) {
   const zone = useZone();
   const [chosen, setChosen] = useState<string | null>(null);
   const [held, setHeld] = useState<HeldWork | null>(null);
@@ -56,13 +54,7 @@ export function Day({ view, next, now, me, until, mayWrite }: Props) {
     <div className="grid gap-gutter lg:grid-cols-[minmax(0,1fr)_300px] lg:items-start">
       <div className="min-w-0">
         {next && (
-          <WhatNow
-            next={next}
-            now={now}
-            zone={zone}
-            then={after && workWords(after)}
-            onBegin={() => go(next.href)}
-          />
+          <WhatNow next={next} zone={zone} then={after && workWords(after)} onBegin={() => go(next.href)} />
         )}
         {held && (
           <PlaceWork held={held} view={view} zone={zone} onChange={setHeld} onDone={() => setHeld(null)} />

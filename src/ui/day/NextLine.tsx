@@ -5,8 +5,8 @@ import { duration } from '../kit/words';
 import { workWords } from './WhatNow';
 
 /** What is next for whoever opens the shop, in a line over the list. */
-export function NextLine({ next, now }: { next: NextView; now: number }) {
-  const waits = (next.at - now) / 60_000;
+export function NextLine({ next }: { next: NextView }) {
+  const waits = (next.at - next.now) / 60_000;
   return (
     <p className="mb-2 border-l-[6px] border-hot bg-paper px-4 py-2 text-read">
       <b>{waits > 1.5 ? `In ${duration(Math.ceil(waits))}` : 'Now'}</b>{' '}

@@ -12,21 +12,18 @@ export const workWords = (act: { tag: string; words: string; station: string | n
 /** The next thing for this pair of hands, why that, and the key that goes there. */
 export function WhatNow({
   next,
-  now,
   zone,
   then,
   onBegin,
 }: {
   next: NextView;
-  /** Now, ms. */
-  now: number;
   zone: string;
   /** What comes after it, in words; nothing: nothing. */
   then?: string;
   onBegin: () => void;
 }) {
-  const zero = new Date(now).toISOString();
-  const waits = (next.at - now) / 60_000;
+  const zero = new Date(next.now).toISOString();
+  const waits = (next.at - next.now) / 60_000;
   return (
     <section
       aria-label="What now"

@@ -9,6 +9,10 @@ export function duration(minutes: number): string {
   return `${Math.round(whole / 1440)} d`;
 }
 
+/** Hands added up over weeks, in hours however many: "12 min", "86 h". */
+export const handHours = (minutes: number): string =>
+  minutes < 600 ? duration(minutes) : `${Math.round(minutes / 60)} h`;
+
 /** Attended minutes as said at the bench: "20 s", "1 min", "4 min", "1 h 05". */
 export function attended(minutes: number): string {
   if (minutes < 0.95) return `${Math.max(5, Math.round((minutes * 60) / 5) * 5)} s`;

@@ -78,17 +78,20 @@ export interface PartsLine {
   dead: number;
 }
 
-/** What the program said and what came, by month or by step of belief. */
+/** What the program said and what came, by month. */
 export interface RightView {
   /** Prices: how far off, and to which side, of sales whose price was foretold; shares. */
   prices: { month: string; sales: number; error: number; bias: number }[];
   /** Minutes: taken over planned. */
   times: { month: string; works: number; ratio: number; error: number }[];
-  /** Beliefs: of causes said to have such a chance, how many were there. */
-  beliefs: { from: number; to: number; said: number; was: number; times: number }[];
-  closed: number;
   returns: { reason: string; times: number; lostMinor: number }[];
   /** Machines whose tests all passed the first time, of those tested. */
   tested: number;
   passed: number;
+}
+
+/** Of causes believed to have such a chance, how many were there; from so many closed machines. */
+export interface BeliefsView {
+  closed: number;
+  beliefs: { from: number; to: number; said: number; was: number; times: number }[];
 }

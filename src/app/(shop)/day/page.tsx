@@ -40,7 +40,6 @@ export default async function DayPage({
       <Day
         view={dayView(day, until)}
         next={nextIn(plan, actor.id)}
-        now={Date.now()}
         me={actor.id}
         until={until}
         mayWrite={actor.role !== 'viewer'}

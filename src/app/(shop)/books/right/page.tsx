@@ -24,7 +24,7 @@ export default async function RightPage({ searchParams }: Props) {
           <h1 className="text-page leading-8">Is the program right?</h1>
           <PeriodForm action="/books/right" from={from} to={to} />
         </div>
-        <RightCharts view={await rightView({ from, to })} />
+        <RightCharts view={await rightView({ from, to })} from={from} to={to} />
         <p className="max-w-[80ch] pt-3 text-note text-soft">
           Whether following its proposals pays is told by a study alone: what people choose to follow is not
           chosen at random.{' '}
