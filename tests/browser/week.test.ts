@@ -33,9 +33,17 @@ describe('the day, by hand', () => {
     // choosing has changed nothing yet
     expect(await mine()).not.toContain('pinned');
     await press(browser, Key.ENTER);
-    await browser.wait(async () => (await pageText(browser)).includes('pinned'), 20_000, 'nothing is pinned');
+    await browser.wait(
+      async () => (await pageText(browser)).includes(', pinned'),
+      20_000,
+      'nothing is pinned',
+    );
     await open('/day');
-    const row = await browser.findElement(By.xpath(`//li[contains(., 'pinned') and contains(., '${tag}')]`));
+    const row = await browser.findElement(
+      By.xpath(`//li[contains(., ', pinned') and contains(., '${tag}')]`),
+    );
+    // low on the page it lies behind the strip
+    await browser.executeScript('arguments[0].scrollIntoView({ block: "center" })', row);
     await row.findElement(By.css('button')).click();
     await clickOn(browser, 'let the plan decide');
     await browser.wait(

@@ -36,45 +36,51 @@ export function DayLists({
             </a>
           </p>
           <ol className="text-row">
-            {acts.slice(0, SHOWN).map((act) => {
-              const mine = held?.tag === act.tag && held.operation === act.operation;
-              const free = onHold && !act.begun && !act.ends;
-              return (
-                <li
-                  key={`${act.from} ${act.tag} ${act.words}`}
-                  className={`flex gap-3 border-b border-rule py-1 ${mine ? 'bg-track' : ''}`}
-                >
-                  {free ? (
-                    <button
-                      type="button"
-                      onClick={() => onHold(act, person)}
-                      aria-label={`Put ${act.tag} ${act.words} elsewhere`}
-                      className="figures w-[52px] shrink-0 text-left text-note underline decoration-dotted underline-offset-4"
-                    >
-                      {time(act.from)}
-                    </button>
-                  ) : (
-                    <span className="figures w-[52px] shrink-0 text-note">
-                      {act.begun ? 'now' : time(act.from)}
+            {acts
+              .filter((act, i) => i < SHOWN || act.pinned)
+              .map((act) => {
+                const mine = held?.tag === act.tag && held.operation === act.operation;
+                const free = onHold && !act.begun && !act.ends;
+                return (
+                  <li
+                    key={`${act.from} ${act.tag} ${act.words}`}
+                    className={`flex gap-3 border-b border-rule py-1 ${mine ? 'bg-track' : ''}`}
+                  >
+                    {free ? (
+                      <button
+                        type="button"
+                        onClick={() => onHold(act, person)}
+                        aria-label={`Put ${act.tag} ${act.words} elsewhere`}
+                        className="figures w-[52px] shrink-0 text-left text-note underline decoration-dotted underline-offset-4"
+                      >
+                        {time(act.from)}
+                      </button>
+                    ) : (
+                      <span className="figures w-[52px] shrink-0 text-note">
+                        {act.begun ? 'now' : time(act.from)}
+                      </span>
+                    )}
+                    <span className="min-w-0 flex-1">
+                      <Link href={`/u/${act.tag}`} className="figures font-semibold">
+                        {act.tag}
+                      </Link>{' '}
+                      {act.ends ? `end: ${act.words}` : act.words}
+                      {act.station && <span className="text-soft">, {act.station}</span>}
+                      {act.pinned && <span className="text-soft">, pinned</span>}
                     </span>
-                  )}
-                  <span className="min-w-0 flex-1">
-                    <Link href={`/u/${act.tag}`} className="figures font-semibold">
-                      {act.tag}
-                    </Link>{' '}
-                    {act.ends ? `end: ${act.words}` : act.words}
-                    {act.station && <span className="text-soft">, {act.station}</span>}
-                    {act.pinned && <span className="text-soft">, pinned</span>}
-                  </span>
-                  <span className="figures text-note whitespace-nowrap">
-                    {duration(act.to - act.from)}
-                    {act.alone > 0 && <span className="text-soft"> + {duration(act.alone)}</span>}
-                  </span>
-                </li>
-              );
-            })}
+                    <span className="figures text-note whitespace-nowrap">
+                      {duration(act.to - act.from)}
+                      {act.alone > 0 && <span className="text-soft"> + {duration(act.alone)}</span>}
+                    </span>
+                  </li>
+                );
+              })}
           </ol>
-          {acts.length > SHOWN && <p className="text-note text-soft">and {acts.length - SHOWN} more</p>}
+          {acts.length > SHOWN && (
+            <p className="text-note text-soft">
+              and {acts.filter((act, i) => i >= SHOWN && !act.pinned).length} more
+            </p>
+          )}
           {acts.length === 0 && <p className="text-row text-soft">nothing</p>}
         </section>
       ))}
