@@ -38,6 +38,14 @@ export interface DayMove {
   toPerson: string;
 }
 
+/** A promise that will hardly hold. */
+export interface Threatened {
+  tag: string;
+  /** By when, ms. */
+  due: number;
+  chance: number;
+}
+
 /** The next thing for a pair of hands. */
 export interface NextView {
   tag: string;
@@ -134,6 +142,8 @@ export interface PromiseView {
   /** The chance if it came before all others, and whose promises that would cost. */
   first: number | null;
   harms: { tag: string; from: number; to: number }[];
+  /** What would make it likelier beside: one more pair of hands, an hour longer. */
+  help: { more: 'person' | 'hour'; chance: number }[];
   fault: string | null;
 }
 

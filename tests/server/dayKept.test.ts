@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { calendarFeed } from '@/formats/calendar/feed';
 import { calendarBehind, ownCalendars } from '@/shop/day/calendar';
 import { lastDay, replan, standingDay } from '@/shop/day/keep';
-import { nextIn } from '@/shop/day/next';
+import { floorFor, nextIn, threatenedIn } from '@/shop/day/next';
+import { promiseOf } from '@/shop/day/promise';
 import { actsOf, dayView } from '@/shop/day/view';
 import { database } from '@/db/client';
 import { units, wants } from '@/db/schema';
@@ -125,6 +126,22 @@ describe('who does what', () => {
     expect((await refusal(act(owner, 'setWeek', { ...week, without: { [benchA.id]: ['cooking'] } })))?.code).toBe('invalid'); // prettier-ignore
     await act(owner, 'setWeek', week);
   });
+  it('a station that is out of order takes nothing until the day after; one that is not there is refused', async () => {
+    const day = new Date(Date.now() + 86_400_000).toISOString().slice(0, 10);
+    await act(owner, 'setWeek', { ...week, broken: { 'dock 1': day } });
+    const { plan } = await replan();
+    const again = (Date.parse(`${day}T24:00Z`) - Date.parse(plan.zero)) / 60_000;
+    const there = plan.tasks
+      .filter(({ station, begunBy }) => station === 'dock 1' && !begunBy)
+      .map(({ id }) => id);
+    const placed = plan.placed.filter(({ id }) => there.includes(id));
+    expect(placed.length).toBeGreaterThan(0);
+    for (const { start } of placed) expect(start).toBeGreaterThanOrEqual(again - 1);
+    expect((await refusal(act(owner, 'setWeek', { ...week, broken: { kiln: day } })))?.message).toContain(
+      'kiln',
+    );
+    await act(owner, 'setWeek', week);
+  });
   it('a machine that waits for a part is planned from the day it is due; without a day it is not', async () => {
     const [{ unitId, tag }] = (await lotWith(['laptop'])).units;
     await database().update(units).set({ stage: 'waiting' }).where(eq(units.id, unitId));
@@ -136,6 +153,23 @@ describe('who does what', () => {
     expect(own.length).toBeGreaterThan(0);
     const opens = (Date.parse(`${dueOn}T00:00Z`) - Date.parse(plan.zero)) / 60_000;
     for (const { start } of own) expect(start).toBeGreaterThanOrEqual(opens - 1);
+  });
+});
+
+describe('promises', () => {
+  it('one that will hardly hold is in danger on every screen; what would help is said beside its chance', async () => {
+    const [{ unitId, tag }] = (await lotWith(['laptop'])).units;
+    const soon = new Date(Date.now() + 45 * 60_000);
+    const asked = await promiseOf(tag, soon);
+    expect(asked.chance!).toBeLessThan(0.6);
+    for (const { chance } of asked.help) expect(chance).toBeGreaterThan(asked.first!);
+    await act(benchA, 'promiseUnit', { unitId, until: soon.toISOString() });
+    const { plan } = await replan();
+    expect(threatenedIn(plan).map((one) => one.tag)).toEqual([tag]);
+    expect(Math.abs(threatenedIn(plan)[0].due - soon.getTime())).toBeLessThan(60_000);
+    expect((await floorFor(benchB.id)).threatened.map((one) => one.tag)).toEqual([tag]);
+    await act(benchA, 'promiseUnit', { unitId, until: null });
+    expect(threatenedIn((await replan()).plan)).toEqual([]);
   });
 });
 

@@ -6,6 +6,8 @@ export interface Week {
   /** Days somebody is not there, first and last, 2026-11-26; nobody: the house is closed. */
   away: readonly { person: string | null; from: string; to: string }[];
   places: Readonly<Record<string, number>>;
+  /** Stations that are out of order, up to a day and with it. */
+  broken?: Readonly<Record<string, string>>;
   /** What somebody does not do; left out: everybody does everything. */
   without?: Readonly<Record<string, readonly Skill[]>>;
 }

@@ -113,12 +113,16 @@ export const setWeek = defineCommand({
       )
       .default({})
       .label('who does not'),
+    broken: Joi.object()
+      .pattern(Joi.string().max(80), isoDate('out of order until'))
+      .default({})
+      .label('out of order'),
     places: Joi.object()
       .pattern(Joi.string().max(80), Joi.number().integer().min(1).max(99))
       .default({})
       .label('places'),
   }),
-  async run({ tx }, { days, away, places, without }) {
+  async run({ tx }, { days, away, places, without, broken }) {
     const fields: Record<string, string> = {};
     const read = (days as string[]).map((text, i) => {
       try {
@@ -131,7 +135,9 @@ export const setWeek = defineCommand({
     const turned = (away as { from: string; to: string }[]).findIndex(({ from, to }) => to < from);
     if (turned >= 0) fields[`away.${turned}`] = 'ends before it begins';
     const { stations } = (await houseNow(tx)).tables;
-    const unknown = Object.keys(places as object).find((name) => !stations.includes(name));
+    const unknown = Object.keys({ ...(places as object), ...(broken as object) }).find(
+      (name) => !stations.includes(name),
+    );
     if (unknown) fields.places = `there is no station "${unknown}"`;
     if (Object.keys(fields).length)
       throw new ShopError('invalid', `Not changed: ${Object.values(fields).join('; ')}.`, { fields });
@@ -140,6 +146,7 @@ export const setWeek = defineCommand({
       away: away as Week['away'],
       places: places as Week['places'],
       without: without as Week['without'],
+      broken: broken as Week['broken'],
     };
     await tx.update(shop).set({ week });
     return {

@@ -1,5 +1,5 @@
 import type { DayPlan } from '@/core/timetable/day';
-import type { NextView } from '@/words/day';
+import type { NextView, Threatened } from '@/words/day';
 import { floorNow } from '../floor/queries';
 import { lastDay } from './keep';
 import { actsOf } from './view';
@@ -37,8 +37,21 @@ export function nextIn(plan: DayPlan, person: string): NextView | null {
   };
 }
 
+/** Promises below this chance are in danger. */
+const IN_DANGER = 0.6;
+
+/** Promises that will hardly hold by the plan that stands, the nearest first. */
+export const threatenedIn = (plan: DayPlan): Threatened[] =>
+  plan.units
+    .flatMap(({ tag, due, chance }) =>
+      due !== null && chance !== null && chance < IN_DANGER
+        ? [{ tag, due: Date.parse(plan.zero) + due * 60_000, chance }]
+        : [],
+    )
+    .sort((a, b) => a.due - b.due);
+
 /** What every screen shows of the floor to a person: with what is next for them. */
 export async function floorFor(person: string) {
   const [floor, { day, planning }] = await Promise.all([floorNow(person), lastDay()]);
-  return { ...floor, next: day ? nextIn(day.plan, person) : null, planning };
+  return { ...floor, next: day ? nextIn(day.plan, person) : null, threatened: day ? threatenedIn(day.plan) : [], planning }; // prettier-ignore
 }

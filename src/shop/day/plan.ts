@@ -33,6 +33,8 @@ const SECONDS = { anew: 0.6, again: 0.12 };
 const DRAWS = { anew: 1000, again: 400 };
 /** What it costs to move by an hour what somebody may have read: as much as a machine done half an hour later. */
 const MOVING = 0.3;
+/** A break that is no break of the day, minutes. */
+const NIGHT = 240;
 /** A promise weighs as much as a minute of so many others. */
 const PROMISED_WEIGHT = 20;
 /** What comes before everything that was promised. */
@@ -45,6 +47,8 @@ export interface Supposed {
   tag: string;
   at: Date;
   first: boolean;
+  /** One more pair of hands while the house is open; everybody an hour longer each day. */
+  more?: 'person' | 'hour';
 }
 
 /** The day the part is due that a machine waits for. */
@@ -112,6 +116,23 @@ export async function handsOf(week: Week, zone: string, zero: number, days = DAY
   };
 }
 
+/** Hands as they are, with one pair more, or with everybody an hour longer before the house is closed for the night. */
+function withMore(
+  people: DayPlan['people'],
+  open: readonly Span[],
+  more: Supposed['more'],
+): DayPlan['people'] {
+  if (more === 'person') return [...people, { id: 'one more', name: 'one more', hours: open }];
+  if (more !== 'hour') return people;
+  return people.map((person) => ({
+    ...person,
+    hours: person.hours.map(([from, to], i): Span => {
+      const next = person.hours[i + 1]?.[0] ?? Infinity;
+      return next - to >= NIGHT ? [from, to + 60] : [from, to];
+    }),
+  }));
+}
+
 /** Operations put where they are by hand, by their ids. */
 async function pinsOf(zero: number): Promise<Map<string, { person: string; at: number }>> {
   const rows = await database()
@@ -149,10 +170,11 @@ export async function planOf(stood: KeptDay | null, suppose?: Supposed): Promise
   const { tables } = house;
   const zero = Math.floor(Date.now() / 60_000) * 60_000;
   const week = weekOf(rules);
-  const [{ people, open, today }, pins] = await Promise.all([
+  const [{ people: there, open, today }, pins] = await Promise.all([
     handsOf(week, rules.timeZone, zero),
     pinsOf(zero),
   ]);
+  const people = withMore(there, open, suppose?.more);
   const times = new Map(
     tables.work.map((step) => [step.id, operationHere(rules.handMinutes, workOperation(step))]),
   );
@@ -179,7 +201,15 @@ export async function planOf(stood: KeptDay | null, suppose?: Supposed): Promise
   const used = new Set(all.map(({ station }) => station));
   const stations = tables.stations
     .filter((name) => used.has(name))
-    .map((id): Station => ({ id, capacity: Math.max(week.places[id] ?? 1, runsAt(all, id)) }));
+    .map((id): Station => {
+      const until = week.broken?.[id];
+      const shut = until && until >= today ? (instantOf(until, 1440, rules.timeZone) - zero) / 60_000 : 0;
+      return {
+        id,
+        capacity: Math.max(week.places[id] ?? 1, runsAt(all, id)),
+        ...(shut > 0 && { shut: [[0, shut]] }),
+      };
+    });
   const closed = closedBetween(open);
   const hours = new Map(people.map((person) => [person.id, person.hours]));
   const problemOf = (operations: readonly PlannedTask[], jobs: readonly Job[]): Timetabled => ({

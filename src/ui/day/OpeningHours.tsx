@@ -19,7 +19,8 @@ interface Away {
 }
 interface Props {
   days: string[];
-  places: { name: string; places: number }[];
+  /** How many machines each takes, and until when it is out of order; nothing: it is not. */
+  places: { name: string; places: number; broken: string }[];
   away: readonly Away[];
   people: { id: string; name: string }[];
   /** What somebody does not do. */
@@ -46,6 +47,9 @@ export function OpeningHours({ days, places, away, people, without, mayWrite }: 
       without: Object.fromEntries(
         people.map(({ id }) => [id, SKILLS.filter((skill) => !form.has(`may-${id}-${skill}`))]),
       ),
+      broken: Object.fromEntries(
+        places.flatMap(({ name }, i) => (text(`broken-${i}`) ? [[name, text(`broken-${i}`)]] : [])),
+      ),
       places: Object.fromEntries(places.map(({ name }, i) => [name, Number(text(`place-${i}`)) || 1])),
     });
     if (sent.ok) setOff(all);
@@ -69,15 +73,23 @@ export function OpeningHours({ days, places, away, people, without, mayWrite }: 
           ))}
         </div>
         <div className="grid gap-x-6 gap-y-2 pt-3 sm:grid-cols-2 lg:grid-cols-4">
-          {places.map(({ name, places: count }, i) => (
-            <TextField
-              key={name}
-              label={`${name}, places`}
-              name={`place-${i}`}
-              inputMode="numeric"
-              defaultValue={String(count)}
-              disabled={!mayWrite}
-            />
+          {places.map(({ name, places: count, broken }, i) => (
+            <div key={name}>
+              <TextField
+                label={`${name}, places`}
+                name={`place-${i}`}
+                inputMode="numeric"
+                defaultValue={String(count)}
+                disabled={!mayWrite}
+              />
+              <TextField
+                label="out of order until"
+                name={`broken-${i}`}
+                type="date"
+                defaultValue={broken}
+                disabled={!mayWrite}
+              />
+            </div>
           ))}
         </div>
         <fieldset className="pt-3">

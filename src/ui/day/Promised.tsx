@@ -108,6 +108,12 @@ function Chance({ view }: { view: PromiseView }) {
           .
         </p>
       )}
+      {view.help.map(({ more, chance }) => (
+        <p key={more}>
+          Before all others and with{' '}
+          {more === 'person' ? 'one more pair of hands' : 'an hour longer each day'}: <b>{surely(chance)}</b>.
+        </p>
+      ))}
     </>
   );
 }

@@ -5,6 +5,7 @@ import { duration } from '../kit/words';
 import { SILENT_SECONDS } from '@/words/readings/view';
 import { refreshFloor, useFloor, type Floor } from '../live/floor';
 import { standOf, type MineBlock } from './floorView';
+import { InDanger } from './InDanger';
 import { NextHere } from './NextHere';
 import { useDue } from './useDue';
 
@@ -18,7 +19,7 @@ const SHOWN_MINE = 2;
  * every screen, never covered.
  */
 export function RunningStrip({ floor }: { floor: Floor }) {
-  const { running: blocks, mine, now, next, planning } = useFloor(floor);
+  const { running: blocks, mine, now, next, threatened, planning } = useFloor(floor);
   const [time, setTime] = useState(now);
   useEffect(() => {
     const drift = now - Date.now();
@@ -38,6 +39,7 @@ export function RunningStrip({ floor }: { floor: Floor }) {
       ({ tag, title, station, run }) =>
         `${tag}: ${run ? 'silent, ' : 'done, '}${title.toLowerCase()}${station && `, ${station}`}`,
     ),
+    threatened.map(({ tag }) => `${tag}: its promise will hardly hold`),
   );
   const samples = blocks.some(({ run }) => run);
   useEffect(() => {
@@ -118,6 +120,7 @@ export function RunningStrip({ floor }: { floor: Floor }) {
           )}
         </ul>
       </section>
+      <InDanger threatened={threatened} />
       <NextHere next={next} planning={planning} time={time} />
     </footer>
   );

@@ -1,5 +1,5 @@
 import { useSyncExternalStore } from 'react';
-import type { NextView } from '@/words/day';
+import type { NextView, Threatened } from '@/words/day';
 import type { LineStage, MineBlock, RunningBlock } from '../frame/floorView';
 
 /** What every screen shows of the floor. */
@@ -10,6 +10,8 @@ export interface Floor {
   mine: MineBlock[];
   /** What is next for whoever looks; nothing: nothing, or nobody knows yet. */
   next: NextView | null;
+  /** Promises that will hardly hold. */
+  threatened: Threatened[];
   /** A new plan is being made. */
   planning: boolean;
   /** When it was true, ms of the shop's clock. */

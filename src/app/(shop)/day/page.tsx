@@ -46,7 +46,11 @@ export default async function DayPage({
       />
       <OpeningHours
         days={week.days.map(hoursText)}
-        places={house.tables.stations.map((name) => ({ name, places: week.places[name] ?? 1 }))}
+        places={house.tables.stations.map((name) => ({
+          name,
+          places: week.places[name] ?? 1,
+          broken: week.broken?.[name] ?? '',
+        }))}
         away={week.away}
         people={hands}
         without={week.without ?? {}}
