@@ -162,12 +162,13 @@ export const registry = {
   planDay(problem: Timetabled, { draws, ...search }: DaySearch) {
     const plan = timetable(problem, { ...search, seed: 1, now: () => performance.now() });
     const tasks = new Map(problem.operations.map((task) => [task.id, task]));
-    // hands scatter as they usually do, what runs by itself hardly does
+    const promised = problem.units.some(({ due }) => due !== null && due !== undefined);
+    // hands scatter as they usually do, what runs by itself hardly does; drawn where anything was promised
     const ends = finishes(
       problem,
       plan.operations,
       (id) => (tasks.get(id)!.body > 0 ? 0.08 : HANDS_SCATTER),
-      draws,
+      promised ? draws : 0,
       1,
     );
     const done: Record<string, number> = {};

@@ -45,6 +45,12 @@ export function finishes(
   const bell = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
   const sigma = tasks.map(({ id }) => spread(id));
   const ends = problem.units.map(() => new Float64Array(draws));
+  // the longest opening from each on
+  const longestAfter = ready.hours.map((hours) => {
+    const most = new Float64Array(hours.length + 1);
+    for (let h = hours.length - 1; h >= 0; h--) most[h] = Math.max(most[h + 1], hours[h][1] - hours[h][0]);
+    return most;
+  });
   const nobody = new Taken();
   const places = problem.stations.map(({ capacity }) => new Float64Array(capacity));
   const freeAt = new Float64Array(problem.people.length);
@@ -106,10 +112,15 @@ export function finishes(
     if (from === NEVER) return NEVER;
     const hours = ready.hours[p];
     // what takes longer than any opening is gone on with: nobody stops in the middle for the clock
-    const longest = hours.reduce(
-      (most, [a, b]) => (b > from ? Math.max(most, b - Math.max(a, from)) : most),
-      0,
-    );
+    let low = 0;
+    let high = hours.length;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (hours[middle][1] > from) high = middle;
+      else low = middle + 1;
+    }
+    const now = low < hours.length ? hours[low][1] - Math.max(hours[low][0], from) : 0;
+    const longest = Math.max(now, longestAfter[p][low + 1] ?? 0);
     return nobody.free(hours, from, Math.min(minutes, longest > 0 ? longest : minutes));
   }
 }

@@ -41,8 +41,10 @@ export interface Changes {
   share: number | null;
 }
 
-/** A plan of the day says minutes, not seconds: less is no move. */
-const NO_MOVE = 10;
+/** Less is no change worth a word, minutes. */
+const NO_CHANGE = 10;
+/** What comes a little later because something before it took longer has not been moved. */
+const NO_MOVE = 30;
 const DAY = 1440;
 const RUN = / run \d+$/;
 
@@ -74,7 +76,7 @@ export function changesBetween(before: Stood, after: Stood): Changes {
     if (!unit) because.push({ kind: 'came', unit: tag });
     else if (
       (unit.due === null) !== (due === null) ||
-      (due !== null && Math.abs(unit.due! - since - due) >= NO_MOVE)
+      (due !== null && Math.abs(unit.due! - since - due) >= NO_CHANGE)
     )
       because.push({ kind: 'promise', unit: tag });
   }
@@ -91,10 +93,10 @@ export function changesBetween(before: Stood, after: Stood): Changes {
     const longer = RUN.test(task.id)
       ? task.body - Math.max(0, was.body - since)
       : task.head + task.body + task.tail - (was.head + was.body + was.tail);
-    if (Math.abs(longer) >= NO_MOVE && !task.begunBy)
+    if (Math.abs(longer) >= NO_CHANGE && !task.begunBy)
       because.push({ kind: 'length', unit, words, minutes: Math.round(longer) });
     const due = stood.get(task.id)!.start - since;
-    if (!task.begunBy && !RUN.test(task.id) && due <= -NO_MOVE)
+    if (!task.begunBy && !RUN.test(task.id) && due <= -NO_CHANGE)
       because.push({ kind: 'late', unit, words, minutes: Math.round(-due) });
   }
   for (const { id, unit, words } of before.tasks)
@@ -103,7 +105,7 @@ export function changesBetween(before: Stood, after: Stood): Changes {
     const was = before.people.find((person) => person.id === id);
     // of a plan that is days old less is known than of the day to come
     const minutes = within(hours, 0, DAY) - within(was?.hours ?? [], since, since + DAY);
-    if (Math.abs(minutes) >= NO_MOVE)
+    if (Math.abs(minutes) >= NO_CHANGE)
       because.push({ kind: 'hours', person: id, minutes: Math.round(minutes) });
   }
   return { moved: moved.sort((a, b) => a.to - b.to), because, share: both ? moved.length / both : null };

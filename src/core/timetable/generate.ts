@@ -19,6 +19,8 @@ export interface Ready {
   fixed: ReadonlyMap<number, Placed>;
   /** What is ranked: the beginning of each operation, then the tails of those that have one. */
   acts: readonly Act[];
+  /** Whose it was, head and tail, in the plan that stands; -1: nobody's. Theirs it stays when they are free as soon. */
+  was: readonly [head: Int32Array, tail: Int32Array];
   /** The tail of each operation among the acts; -1: it has none. */
   tailAt: Int32Array;
 }
@@ -29,8 +31,12 @@ export interface Act {
   tail: boolean;
 }
 
-/** @param fixed what is not moved */
-export function makeReady(problem: Timetabled, fixed: readonly Placed[] = []): Ready {
+/** @param fixed what is not moved @param stood the plan that stands */
+export function makeReady(
+  problem: Timetabled,
+  fixed: readonly Placed[] = [],
+  stood: readonly Placed[] = [],
+): Ready {
   const tasks = ordered(problem.operations);
   const at = new Map(tasks.map((task, i) => [task.id, i]));
   const units = new Map(problem.units.map(({ id }, i) => [id, i]));
@@ -43,8 +49,17 @@ export function makeReady(problem: Timetabled, fixed: readonly Placed[] = []): R
   tasks.forEach(({ tail }, i) => {
     if (tail > 0) tailAt[i] = acts.push({ task: i, tail: true }) - 1;
   });
+  const who = new Map(problem.people.map(({ id }, p) => [id, p]));
+  const was = [new Int32Array(tasks.length).fill(-1), new Int32Array(tasks.length).fill(-1)] as const;
+  for (const { id, person, tailPerson } of stood) {
+    const i = at.get(id);
+    if (i === undefined) continue;
+    was[0][i] = (person === null ? undefined : who.get(person)) ?? -1;
+    was[1][i] = (tailPerson === null ? undefined : who.get(tailPerson)) ?? -1;
+  }
   return {
     acts,
+    was,
     tailAt,
     problem,
     tasks,
@@ -76,6 +91,8 @@ export interface Made {
 
 /** What no plan that can be kept costs. */
 export const BROKEN = 1e7;
+/** Work stays with whose it was, when others would begin it sooner by less, minutes. */
+const SAME = 5;
 /** Moments a placing may be pushed on before it is given up. */
 const PUSHES = 20_000;
 
@@ -168,18 +185,22 @@ export class Generator {
   }
 
   /** Who of those that may is free first for so long, at or after a moment. */
-  private firstFree(i: number, at: number, minutes: number): { person: number; at: number } {
+  private firstFree(i: number, at: number, minutes: number, tail = false): { person: number; at: number } {
     const { ready } = this;
+    const own = ready.was[tail ? 1 : 0][i];
+    const kept = own >= 0 && ready.who[i].includes(own) ? this.freeWith(i, own, at, minutes) : NEVER;
+    // nobody is free sooner than at once
+    if (kept === at) return { person: own, at };
     let person = -1;
     let best = NEVER;
     for (const p of ready.who[i]) {
-      const free = this.freeWith(i, p, at, minutes);
+      const free = p === own ? kept : this.freeWith(i, p, at, minutes);
       if (free < best) {
         best = free;
         person = p;
       }
     }
-    return { person, at: best };
+    return kept !== NEVER && kept <= best + SAME ? { person: own, at: kept } : { person, at: best };
   }
 
   /** When a person is free for so long, and nobody else has hands at the unit. */
@@ -227,7 +248,7 @@ export class Generator {
         let found = this.placeFor(s, at, task.tail > 0 ? NEVER : done);
         if (found.place < 0 && task.tail > 0 && found.next !== NEVER) {
           // between two others: if its tail is done at once
-          ending = this.firstFree(i, done, task.tail);
+          ending = this.firstFree(i, done, task.tail, true);
           const between = this.placeFor(s, at, ending.at + task.tail);
           if (between.place >= 0) found = between;
           else ending = null;
@@ -283,7 +304,7 @@ export class Generator {
   private doTail(i: number): boolean {
     const { ready, made } = this;
     const task = ready.tasks[i];
-    const free = this.firstFree(i, made.start[i] + task.head + task.body, task.tail);
+    const free = this.firstFree(i, made.start[i] + task.head + task.body, task.tail, true);
     if (free.at === NEVER) return false;
     made.tail[i] = free.at;
     made.tailPerson[i] = free.person;

@@ -20,7 +20,12 @@ export interface SearchLimits {
 }
 
 /** Rules an order is first made by: minutes, the least first. */
-const RULES: readonly ((ready: Ready, tails: Float64Array, i: number) => number)[] = [
+const RULES: readonly ((ready: Ready, tails: Float64Array, i: number, work: Float64Array) => number)[] = [
+  // one machine after the other to its end: what is promised first, then what wants least hands still
+  ({ problem, unitOf }, _, i, work) => problem.units[unitOf[i]].due ?? 1e7 + work[unitOf[i]],
+  ({ problem, unitOf }, tails, i, work) =>
+    (problem.units[unitOf[i]].due ?? NaN) - tails[i] || 1e7 + work[unitOf[i]],
+  ({ unitOf }, _, i, work) => work[unitOf[i]],
   // what is promised first, with what is still to do for it taken off
   ({ problem, unitOf }, tails, i) => (problem.units[unitOf[i]].due ?? 1e7) - tails[i],
   ({ problem, unitOf }, _, i) => problem.units[unitOf[i]].due ?? 1e7,
@@ -42,6 +47,13 @@ function tailsOf({ tasks, before }: Ready): Float64Array {
   return tails;
 }
 
+/** Attended minutes each unit still wants. */
+function handsOf({ tasks, unitOf, problem }: Ready): Float64Array {
+  const work = new Float64Array(problem.units.length);
+  tasks.forEach(({ head, tail }, i) => (work[unitOf[i]] += head + tail));
+  return work;
+}
+
 const ranksOf = (order: ArrayLike<number>): Float64Array => {
   const ranks = new Float64Array(order.length);
   for (let k = 0; k < order.length; k++) ranks[order[k]] = k;
@@ -55,7 +67,7 @@ const ranksOf = (order: ArrayLike<number>): Float64Array => {
  */
 export function timetable(problem: Timetabled, limits: SearchLimits): Plan {
   assertSound(problem);
-  const ready = makeReady(problem, limits.fixed);
+  const ready = makeReady(problem, limits.fixed, limits.from);
   const bound = boundOf(ready);
   if (ready.tasks.length === 0) return { operations: [], cost: 0, bound: 0 };
   const made = searched(ready, bound, limits);
@@ -79,6 +91,7 @@ function searched(ready: Ready, bound: number, limits: SearchLimits): Made {
   const generator = new Generator(ready);
   const n = ready.tasks.length;
   const tails = tailsOf(ready);
+  const work = handsOf(ready);
   const stood = new Map(limits.from?.map((placed) => [placed.id, placed]));
   const moved = (made: Made): number => {
     if (!limits.moving) return 0;
@@ -116,7 +129,7 @@ function searched(ready: Ready, bound: number, limits: SearchLimits): Made {
       }),
     );
   // a tail is placed as soon as its body is
-  for (const rule of RULES) consider(ranked((i, tail) => rule(ready, tails, i) + (tail ? 1e-7 : 0)));
+  for (const rule of RULES) consider(ranked((i, tail) => rule(ready, tails, i, work) + (tail ? 1e-7 : 0)));
   if (!best) {
     const task = ready.tasks[generator.stuck!];
     throw new RangeError(

@@ -27,12 +27,12 @@ import { waysOf, type Wanting } from './ways';
 
 /** So many machines are planned at once, the most pressing first; so many days ahead. */
 const MOST_UNITS = 60;
-const DAYS = 14;
+const DAYS = [14, 28, 56];
 /** Of search: a plan made from nothing, and one that begins from the one that stands. */
-const SECONDS = { anew: 0.6, again: 0.12 };
-const DRAWS = { anew: 1000, again: 400 };
+const SECONDS = { anew: 0.6, again: 0.1 };
+const DRAWS = { anew: 1000, again: 150 };
 /** What it costs to move by an hour what somebody may have read: as much as a machine done half an hour later. */
-const MOVING = 0.3;
+const MOVING = 1;
 /** A break that is no break of the day, minutes. */
 const NIGHT = 240;
 /** A promise weighs as much as a minute of so many others. */
@@ -54,9 +54,12 @@ export interface Supposed {
 /** The day the part is due that a machine waits for. */
 const PART_DUE = sql<string | null>`(select min(w.due_on) from wants w where w.unit_id = "units"."id" and w.state = 'ordered' and "units"."stage" = 'waiting')`; // prettier-ignore
 
+/** Without the snapshot of its evaluation, which is many times as long as the rest. */
+const LIGHT = { id: units.id, tag: units.tag, version: units.version, maker: units.maker, model: units.model, promisedAt: units.promisedAt }; // prettier-ignore
+
 const wanting = () =>
   database()
-    .select({ unit: units, source: lots.source, partDue: PART_DUE })
+    .select({ unit: LIGHT, source: lots.source, partDue: PART_DUE })
     .from(units)
     .innerJoin(lots, eq(lots.id, units.lotId));
 
@@ -91,7 +94,7 @@ async function pressing(suppose?: Supposed): Promise<Wanting[]> {
 }
 
 /** Everybody at a bench, when they are there and have nothing else to do; and when the house is open. */
-export async function handsOf(week: Week, zone: string, zero: number, days = DAYS) {
+export async function handsOf(week: Week, zone: string, zero: number, days: number) {
   const [hands, busy] = await Promise.all([
     benchHands(),
     database()
@@ -160,6 +163,16 @@ export interface Planned {
  * @param stood the plan that stands: what it says is moved for a reason only
  */
 export async function planOf(stood: KeptDay | null, suppose?: Supposed): Promise<Planned> {
+  for (const days of DAYS) {
+    if (days < (stood?.plan.days ?? 0)) continue;
+    const planned = await planWithin(days, stood, suppose);
+    // more than a station can take in that time: further ahead
+    if (!planned.plan.fault?.includes('finds no place') || days === DAYS.at(-1)) return planned;
+  }
+  return planWithin(DAYS[0], stood, suppose);
+}
+
+async function planWithin(days: number, stood: KeptDay | null, suppose?: Supposed): Promise<Planned> {
   const db = database();
   const [rules, house, chosen, running] = await Promise.all([
     shopRules(),
@@ -171,7 +184,7 @@ export async function planOf(stood: KeptDay | null, suppose?: Supposed): Promise
   const zero = Math.floor(Date.now() / 60_000) * 60_000;
   const week = weekOf(rules);
   const [{ people: there, open, today }, pins] = await Promise.all([
-    handsOf(week, rules.timeZone, zero),
+    handsOf(week, rules.timeZone, zero, days),
     pinsOf(zero),
   ]);
   const people = withMore(there, open, suppose?.more);
@@ -236,7 +249,7 @@ export async function planOf(stood: KeptDay | null, suppose?: Supposed): Promise
     weight:
       suppose?.first && unit.tag === suppose.tag ? FIRST_WEIGHT : unit.promisedAt ? PROMISED_WEIGHT : WEIGHT,
   }));
-  const base: DayPlan = { zero: new Date(zero).toISOString(), people, stations, closed, tasks, leftOut, placed: [], units: [], pinned: [], pinsLost: [], cost: 0, bound: 0, fault: null }; // prettier-ignore
+  const base: DayPlan = { zero: new Date(zero).toISOString(), days, people, stations, closed, tasks, leftOut, placed: [], units: [], pinned: [], pinsLost: [], cost: 0, bound: 0, fault: null }; // prettier-ignore
   if (tasks.length === 0)
     return { plan: { ...base, fault: leftOut.length ? leftOut[0].why : null }, ways: known };
   const begun = tasks.flatMap((task): Placed[] => {
@@ -251,7 +264,7 @@ export async function planOf(stood: KeptDay | null, suppose?: Supposed): Promise
   );
   const problem = problemOf(tasks, jobs);
   const pace = from?.length ? 'again' : 'anew';
-  const search = { seconds: SECONDS[pace], draws: DRAWS[pace], from, moving: MOVING };
+  const search = { seconds: SECONDS[pace], draws: DRAWS[suppose ? 'anew' : pace], from, moving: MOVING };
   // what was put where it is and cannot be kept there is let go, the latest first, and said
   for (let pinsKept = pinned; ;) {
     const found = await runInWorker('planDay', [problem, { ...search, fixed: [...begun, ...pinsKept] }]).catch((error: Error) => error); // prettier-ignore

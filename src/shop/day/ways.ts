@@ -1,4 +1,4 @@
-import { sql } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { repairById } from '@/catalog';
 import type { HouseTables } from '@/core/house/tables';
 import type { Evaluation } from '@/core/steps/evaluate';
@@ -7,7 +7,7 @@ import type { KnownWays } from '@/core/timetable/day';
 import type { OnTheWay } from '@/core/timetable/operations';
 import type { Skill } from '@/core/timetable/week';
 import { database } from '@/db/client';
-import type { units } from '@/db/schema';
+import { units } from '@/db/schema';
 import { FINDING_IDLE_MINUTES } from '@/catalog/hands/bench';
 import type { RunningBlock } from '../floor/queries';
 import { standingOf, wayFrom } from '../units/remaining';
@@ -15,7 +15,7 @@ import { FIND_OUT } from '../work/clock';
 
 /** A machine that wants hands, with where it came from and when the part it waits for is due. */
 export interface Wanting {
-  unit: typeof units.$inferSelect;
+  unit: Pick<typeof units.$inferSelect, 'id' | 'tag' | 'version' | 'maker' | 'model' | 'promisedAt'>;
   source: string;
   /** Day of the calendar; null: it waits for none. */
   partDue: string | null;
@@ -61,7 +61,8 @@ export async function inHandNow(): Promise<ReadonlyMap<string, { person: string;
 }
 
 /** What is left of a machine, whatever runs or is in hand now: hands, drives, what still has to be done. */
-async function wayOf({ unit, source }: Wanting, tables: HouseTables): Promise<OnTheWay> {
+async function wayOf({ unit: { id }, source }: Wanting, tables: HouseTables): Promise<OnTheWay> {
+  const [unit] = await database().select().from(units).where(eq(units.id, id));
   const standing = await standingOf(unit);
   const route = unit.ending ?? stopOf(unit.route, source);
   const { left } = wayFrom(standing, unit, route);
