@@ -29,8 +29,8 @@ export default defineConfig({
           environment: 'node',
           testTimeout: 60_000,
           hookTimeout: 120_000,
-          // a file has a database of its own: two at a time stand in nobody's way, and modules are read once
-          maxWorkers: 2,
+          // a file has a database of its own: three at a time stand in nobody's way, for some wait most of the time
+          maxWorkers: 3,
           isolate: false,
           globalSetup: ['tests/server/database.setup.ts'],
         },

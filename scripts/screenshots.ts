@@ -22,7 +22,7 @@ const VIEWS = {
   day: '/day',
   bid: '/lots/bid?laptop=14&desktop=12&small=8&source=clearout&premium=12&freight=45',
   bin: '/bin',
-  books: '/books',
+  books: '/books/made?by=source',
 };
 /** Views that show something only after keys. */
 const ACTED: Record<string, [path: string, keys: string[]]> = {
