@@ -217,6 +217,16 @@ export async function scan(driver: WebDriver, code: string): Promise<void> {
   await driver.executeScript(`${PRESS} scanAt(arguments[0], performance.now());`, code);
 }
 
+/** A scanner that types slowly, so many ms a key by the times its keys carry; into whatever has focus. */
+export async function scanSlowly(driver: WebDriver, keys: readonly string[], ms: number): Promise<void> {
+  await driver.executeScript(
+    `${PRESS} const [keys, ms] = arguments; const now = performance.now();
+     keys.forEach((key, n) => pressAt(key, now - ms * (keys.length - 1 - n)));`,
+    keys,
+    ms,
+  );
+}
+
 /** From now on: a code scanned as soon as a page of this address has anything to see, alive or not. */
 export async function scanOnSight(driver: WebDriver, path: string, code: string): Promise<void> {
   await devTools(driver, 'Page.addScriptToEvaluateOnNewDocument', {

@@ -8,6 +8,7 @@ import {
   ready,
   scan,
   scanOnSight,
+  scanSlowly,
   scanThen,
   see,
   settled,
@@ -156,9 +157,7 @@ describe('a scan, and keys after it', () => {
     await open('/scanner');
     await see(browser, 'BENCH-1207');
     await (await browser.findElement(By.xpath("//button[contains(., 'Learn it')]"))).click();
-    await browser.actions().sendKeys(Key.F9).perform();
-    for (const sign of 'BENCH-1207') await browser.actions().sendKeys(sign).perform();
-    await browser.actions().sendKeys(Key.TAB).perform();
+    await scanSlowly(browser, ['F9', ...'BENCH-1207', 'Tab'], 180);
     await see(browser, 'Learnt.');
     expect(await browser.executeScript("return localStorage.getItem('bench-scanner')")).toMatch(
       /"F9".*"Tab"/,
@@ -166,11 +165,8 @@ describe('a scan, and keys after it', () => {
     await open(`/u/${old.tag}/machine`);
     const field = await browser.findElement(By.css('main input:not([type="file"])'));
     await field.sendKeys('half');
-    // the driver's own keys, at its own pace
-    await browser.actions().sendKeys(Key.F9).perform();
-    for (const sign of 'WQ-0007') await browser.actions().sendKeys(sign).perform();
     await browser.executeScript('window.__field = arguments[0]', field);
-    await browser.actions().sendKeys(Key.TAB).perform();
+    await scanSlowly(browser, ['F9', ...'WQ-0007', 'Tab'], 700);
     await at('/u/WQ-0007');
     await soon(() => browser.executeScript('return window.__field.value')).toBe('half');
     await browser.executeScript("localStorage.removeItem('bench-scanner')");

@@ -39,12 +39,15 @@ describe('the day, by hand', () => {
       'nothing is pinned',
     );
     await open('/day');
-    const row = await browser.findElement(
-      By.xpath(`//li[contains(., ', pinned') and contains(., '${tag}')]`),
-    );
-    // low on the page it lies behind the strip
-    await browser.executeScript('arguments[0].scrollIntoView({ block: "center" })', row);
-    await row.findElement(By.css('button')).click();
+    // a new plan may be drawn while its row is looked for; low on the page it lies behind the strip
+    await browser.wait(async () => {
+      const row = await browser.findElement(
+        By.xpath(`//li[contains(., ', pinned') and contains(., '${tag}')]`),
+      );
+      await browser.executeScript('arguments[0].scrollIntoView({ block: "center" })', row);
+      await row.findElement(By.css('button')).click();
+      return true;
+    }, 20_000);
     await clickOn(browser, 'let the plan decide');
     await browser.wait(
       async () => !(await pageText(browser)).includes(', pinned'),

@@ -50,7 +50,7 @@ export function DayLists({
                       <button
                         type="button"
                         onClick={() => onHold(act, person)}
-                        aria-label={`Put ${act.tag} ${act.words} elsewhere`}
+                        aria-label={`${time(act.from)}: put ${act.tag} ${act.words} elsewhere`}
                         className="figures w-[52px] shrink-0 text-left text-note underline decoration-dotted underline-offset-4"
                       >
                         {time(act.from)}
