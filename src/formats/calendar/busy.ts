@@ -1,4 +1,6 @@
 import ICAL from 'ical.js';
+import { joined } from '@/core/timetable/calendar';
+import { instantOf } from '@/core/timetable/week';
 
 /** A stretch somebody is busy: instants, ms. */
 export type BusySpan = readonly [from: number, to: number];
@@ -55,7 +57,7 @@ export function busyTimes(text: string, zone: string, from: number, until: numbe
       times.faults.push(`${title}: ${(error as Error).message.split('\n')[0]}`);
     }
   }
-  times.spans = joined(times.spans);
+  times.spans = [...joined(times.spans)];
   return times;
 }
 
@@ -81,26 +83,6 @@ function* occurrences(event: ICAL.Event, zone: string, until: number): Generator
 function instant(time: ICAL.Time, zone: string): number {
   const floating = time.isDate || time.zone === ICAL.Timezone.localTimezone;
   if (!floating) return time.toUnixTime() * 1000;
-  const wanted = Date.UTC(time.year, time.month - 1, time.day, time.hour, time.minute, time.second);
-  let at = wanted;
-  for (let round = 0; round < 2; round++) at += wanted - shown(at, zone);
-  return at;
-}
-
-function shown(at: number, zone: string): number {
-  const two = '2-digit';
-  const parts = new Intl.DateTimeFormat('en-GB', { timeZone: zone, year: 'numeric', month: two, day: two, hour: two, minute: two, second: two, hourCycle: 'h23' }).formatToParts(at); // prettier-ignore
-  const of = (type: string) => Number(parts.find((part) => part.type === type)!.value);
-  return Date.UTC(of('year'), of('month') - 1, of('day'), of('hour'), of('minute'), of('second'));
-}
-
-/** In order, those that touch or overlap as one. */
-function joined(spans: readonly BusySpan[]): BusySpan[] {
-  const out: [number, number][] = [];
-  for (const [from, to] of spans.toSorted((a, b) => a[0] - b[0])) {
-    const last = out.at(-1);
-    if (last && from <= last[1]) last[1] = Math.max(last[1], to);
-    else out.push([from, to]);
-  }
-  return out;
+  const two = (value: number) => String(value).padStart(2, '0');
+  return instantOf(`${time.year}-${two(time.month)}-${two(time.day)}`, time.hour * 60 + time.minute, zone);
 }

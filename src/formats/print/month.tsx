@@ -76,7 +76,10 @@ export function monthPdf(paper: MonthPaper): Promise<Buffer> {
             <Text style={style.money}>{money(minor)}</Text>
           </View>
         ))}
-        {total(`${paper.bought.length} lots, price, freight and fees`, sum(paper.bought))}
+        {total(
+          `${paper.bought.length === 1 ? '1 lot' : `${paper.bought.length} lots`}, price, freight and fees`,
+          sum(paper.bought),
+        )}
         <Text style={style.part}>Sold: price, fees and postage, share of the lot</Text>
         {paper.sold.map(({ day, tag, called, channel, minor, feesMinor, costMinor }) => (
           <View key={tag} style={style.row} wrap={false}>
@@ -108,7 +111,11 @@ export function monthPdf(paper: MonthPaper): Promise<Buffer> {
                 <Text style={style.money}>{money(feesMinor)}</Text>
               </View>
             ))}
-            {total(`${paper.loose.length} parts`, sum(paper.loose), fees(paper.loose))}
+            {total(
+              paper.loose.length === 1 ? '1 part' : `${paper.loose.length} parts`,
+              sum(paper.loose),
+              fees(paper.loose),
+            )}
           </>
         )}
         {paper.undone.length > 0 && (
