@@ -14,7 +14,7 @@ import { strangers, type Known, type Sent } from './strangers';
 process.env.BETTER_AUTH_SECRET = SECRET;
 openShop('hostile');
 
-const REQUESTS = Number(process.env.OMNITROPE_HOSTILE ?? 600);
+const REQUESTS = Number(process.env.OMNITROPE_HOSTILE ?? 1_200);
 const SEED = 20261125;
 const AT_ONCE = 8;
 const PASSWORD = 'harbour lights';
