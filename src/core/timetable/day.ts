@@ -18,8 +18,6 @@ export interface PlannedUnit {
 export interface DayPlan {
   /** What minutes count from, an instant. */
   zero: string;
-  /** It reaches so many days ahead. */
-  days: number;
   people: (Person & { name: string })[];
   stations: Station[];
   closed: readonly Span[];

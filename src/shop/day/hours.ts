@@ -1,35 +1,24 @@
 import { and, desc, eq, ne } from 'drizzle-orm';
 import type { Candidate } from '@/core/lots/cutLine';
 import { pinnedMinutes } from '@/core/lots/cutLine';
-import { hoursOf } from '@/core/timetable/week';
 import { database } from '@/db/client';
 import { lots, OPEN_UNITS, units } from '@/db/schema';
 import { ShopError } from '@/errors';
 import type { HoursRow } from '@/words/day';
-import { dayOf } from '@/words/time';
 import { runInWorker } from '@/workers/pool';
 import { houseNow } from '../house/tables';
-import { benchHands } from '../people/queries';
 import { shopRules } from '../rules/queries';
 import { weekOf } from './commands';
+import { handsOf } from './plan';
 
 const MOST_UNITS = 2000;
 const SECONDS = 3;
 
-/** Hands of everybody over the next seven days, minutes. */
+/** Hands of everybody over the next seven days, minutes: when they are there and have nothing else to do. */
 export async function weekMinutes(): Promise<number> {
-  const [rules, hands] = await Promise.all([shopRules(), benchHands()]);
-  const now = new Date();
-  const today = dayOf(now, rules.timeZone);
-  return hands.reduce(
-    (sum, { id }) =>
-      sum +
-      hoursOf(weekOf(rules), id, today, 7, rules.timeZone, now.getTime()).reduce(
-        (all, [a, b]) => all + b - a,
-        0,
-      ),
-    0,
-  );
+  const rules = await shopRules();
+  const { people } = await handsOf(weekOf(rules), rules.timeZone, Date.now(), 7);
+  return people.reduce((sum, { hours }) => sum + hours.reduce((all, [a, b]) => all + b - a, 0), 0);
 }
 
 /** What a machine brings that nobody works on: sold as found, or scrapped; minor units. */

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { changesBetween, type Stood } from '@/core/timetable/changes';
+import { changesBetween, type Changes, type Stood } from '@/core/timetable/changes';
 import type { DayPlan, KeptDay } from '@/core/timetable/day';
 import { database } from '@/db/client';
 import { dayPlan as dayPlans } from '@/db/schema';
@@ -25,10 +25,29 @@ interface KeptRow {
   madeAt: Date;
 }
 
+/** The body read last, for it is long and stands on every screen; by its database and moment. */
+let lastRead: { of: string; row: KeptRow } | null = null;
+
 async function keptRow(): Promise<KeptRow | null> {
-  const [row] = await database().select().from(dayPlans);
-  return row?.body.v === 1 ? { day: row.body, seq: row.seq, madeAt: row.madeAt } : null;
+  const db = database();
+  const [stamp] = await db.select({ seq: dayPlans.seq, madeAt: dayPlans.madeAt }).from(dayPlans);
+  if (!stamp) return null;
+  const of = `${process.env.DATABASE_URL} ${stamp.seq} ${stamp.madeAt.getTime()}`;
+  if (lastRead?.of === of) return lastRead.row;
+  const [row] = await db.select().from(dayPlans);
+  if (row?.body.v !== 1) return null;
+  const kept: KeptRow = { day: row.body, seq: row.seq, madeAt: row.madeAt };
+  lastRead = { of: `${process.env.DATABASE_URL} ${row.seq} ${row.madeAt.getTime()}`, row: kept };
+  return kept;
 }
+
+/** What was moved, as told by a plan that begins so many minutes later; what was to be done by now is left out. */
+const later = (changes: Changes, minutes: number): Changes => ({
+  ...changes,
+  moved: changes.moved
+    .map((move) => ({ ...move, from: move.from - minutes, to: move.to - minutes }))
+    .filter(({ to }) => to > 0),
+});
 
 /** Makes the plan anew from the one that stands, and keeps it: what has begun or was pinned stays. */
 export async function replan(): Promise<KeptDay> {
@@ -37,8 +56,9 @@ export async function replan(): Promise<KeptDay> {
   const changes = before
     ? changesBetween(stoodOf(before.day.plan), stoodOf(plan))
     : { moved: [], because: [], share: null };
-  // what nobody has seen yet is told with what comes next
-  const day: KeptDay = { v: 1, plan, ways, changes: changes.moved.length || !before ? changes : { ...before.day.changes, share: changes.share } }; // prettier-ignore
+  // what was moved stays told until something else is, or it is over
+  const told = before && changes.moved.length === 0 ? { ...later(before.day.changes, (Date.parse(plan.zero) - Date.parse(before.day.plan.zero)) / 60_000), share: changes.share } : changes; // prettier-ignore
+  const day: KeptDay = { v: 1, plan, ways, changes: told };
   const row = { id: 1, seq: newest?.seq ?? 0, madeAt: new Date(), body: day };
   await database()
     .insert(dayPlans)

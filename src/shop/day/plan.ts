@@ -33,6 +33,8 @@ const SECONDS = { anew: 0.6, again: 0.1 };
 const DRAWS = { anew: 1000, again: 150 };
 /** What it costs to move by an hour what somebody may have read: as much as a machine done half an hour later. */
 const MOVING = 1;
+/** A pinned piece that was not begun is begun next for so long, ms. */
+const PIN_HOLDS_MS = 12 * 3_600_000;
 /** A break that is no break of the day, minutes. */
 const NIGHT = 240;
 /** A promise weighs as much as a minute of so many others. */
@@ -142,6 +144,8 @@ async function pinsOf(zero: number): Promise<Map<string, { person: string; at: n
     .select({ pin: dayPins, tag: units.tag })
     .from(dayPins)
     .innerJoin(units, eq(units.id, dayPins.unitId))
+    // of a day that is over it holds nothing any more
+    .where(gt(dayPins.startsAt, new Date(zero - PIN_HOLDS_MS)))
     .orderBy(asc(dayPins.startsAt));
   return new Map(
     rows.map(({ pin, tag }) => [
@@ -163,13 +167,15 @@ export interface Planned {
  * @param stood the plan that stands: what it says is moved for a reason only
  */
 export async function planOf(stood: KeptDay | null, suppose?: Supposed): Promise<Planned> {
-  for (const days of DAYS) {
-    if (days < (stood?.plan.days ?? 0)) continue;
-    const planned = await planWithin(days, stood, suppose);
-    // more than a station can take in that time: further ahead
-    if (!planned.plan.fault?.includes('finds no place') || days === DAYS.at(-1)) return planned;
+  // as far as the plan that stands reaches, and further where a station takes no more in that time
+  const reach = Math.max(0, ...(stood?.plan.placed.map(({ tail }) => tail / 1440) ?? []));
+  const [first, ...further] = DAYS.filter((days) => days > reach || days === DAYS.at(-1));
+  let planned = await planWithin(first, stood, suppose);
+  for (const days of further) {
+    if (!planned.plan.fault?.includes('finds no place')) break;
+    planned = await planWithin(days, stood, suppose);
   }
-  return planWithin(DAYS[0], stood, suppose);
+  return planned;
 }
 
 async function planWithin(days: number, stood: KeptDay | null, suppose?: Supposed): Promise<Planned> {
@@ -249,7 +255,7 @@ async function planWithin(days: number, stood: KeptDay | null, suppose?: Suppose
     weight:
       suppose?.first && unit.tag === suppose.tag ? FIRST_WEIGHT : unit.promisedAt ? PROMISED_WEIGHT : WEIGHT,
   }));
-  const base: DayPlan = { zero: new Date(zero).toISOString(), days, people, stations, closed, tasks, leftOut, placed: [], units: [], pinned: [], pinsLost: [], cost: 0, bound: 0, fault: null }; // prettier-ignore
+  const base: DayPlan = { zero: new Date(zero).toISOString(), people, stations, closed, tasks, leftOut, placed: [], units: [], pinned: [], pinsLost: [], cost: 0, bound: 0, fault: null }; // prettier-ignore
   if (tasks.length === 0)
     return { plan: { ...base, fault: leftOut.length ? leftOut[0].why : null }, ways: known };
   const begun = tasks.flatMap((task): Placed[] => {

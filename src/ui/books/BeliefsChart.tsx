@@ -15,7 +15,6 @@ import { AXIS } from '../instruments/run/axis';
 import { Empty, Heading, Problem } from '../kit/parts';
 import { learn } from '../kit/hooks/useCommand';
 
-const percent = (value: number) => `${Math.round(value * 100)} %`;
 /** Fewer than these say little. */
 const FEW = 10;
 
@@ -62,10 +61,10 @@ export function BeliefsChart({ from, to }: { from: string; to: string }) {
                   type="number"
                   domain={[0, 1]}
                   tick={AXIS}
-                  tickFormatter={percent}
+                  tickFormatter={share}
                   label={{ value: 'said', position: 'insideBottom', offset: -8, ...AXIS }}
                 />
-                <YAxis type="number" domain={[0, 1]} tick={AXIS} tickFormatter={percent} width={56} />
+                <YAxis type="number" domain={[0, 1]} tick={AXIS} tickFormatter={share} width={56} />
                 <ReferenceLine
                   segment={[
                     { x: 0, y: 0 },
@@ -91,7 +90,7 @@ export function BeliefsChart({ from, to }: { from: string; to: string }) {
               {beliefs.map(({ from, to, said, was, times: n }) => (
                 <tr key={from} className={`border-b border-rule ${n < FEW ? 'text-soft' : ''}`}>
                   <th scope="row" className="py-1 text-left font-normal">
-                    {percent(from)} to {percent(to)}
+                    {share(from)} to {share(to)}
                   </th>
                   <td className="figures text-right">{share(said)}</td>
                   <td className="figures text-right font-semibold">{share(was)}</td>

@@ -7,7 +7,6 @@ import { Empty, Heading } from '../kit/parts';
 import { Money } from '../kit/theShop';
 import { AXIS } from '../instruments/run/axis';
 
-const percent = (value: number) => `${Math.round(value * 100)} %`;
 const signed = (value: number) => `${value >= 0 ? '+' : '−'}${Math.abs(Math.round(value * 100))} %`;
 
 /** What the program said and what came, each with its counts: beliefs, prices, minutes, tests, what came back. */
@@ -43,7 +42,7 @@ export function RightCharts({ view, from, to }: { view: RightView; from: string;
                         {month}
                       </th>
                       <td className="figures text-right">{sales}</td>
-                      <td className="figures text-right font-semibold">{percent(error)}</td>
+                      <td className="figures text-right font-semibold">{share(error)}</td>
                       <td className="figures text-right">{signed(bias)}</td>
                     </tr>
                   ))}
@@ -78,8 +77,8 @@ export function RightCharts({ view, from, to }: { view: RightView; from: string;
                         {month}
                       </th>
                       <td className="figures text-right">{works}</td>
-                      <td className="figures text-right font-semibold">{percent(ratio)}</td>
-                      <td className="figures text-right">{percent(error)}</td>
+                      <td className="figures text-right font-semibold">{share(ratio)}</td>
+                      <td className="figures text-right">{share(error)}</td>
                     </tr>
                   ))}
                 </tbody>
@@ -131,7 +130,7 @@ function MonthLines({ rows, label }: { rows: readonly { month: string; value: nu
         <ComposedChart data={[...rows]} margin={{ top: 8, right: 16, bottom: 0, left: 0 }}>
           <CartesianGrid stroke="var(--color-matline)" vertical={false} />
           <XAxis dataKey="month" tick={AXIS} />
-          <YAxis tick={AXIS} tickFormatter={percent} width={60} domain={[0, 'auto']} />
+          <YAxis tick={AXIS} tickFormatter={share} width={60} domain={[0, 'auto']} />
           <Line dataKey="value" stroke="var(--color-ink)" strokeWidth={2} dot isAnimationActive={false} />
         </ComposedChart>
       </ResponsiveContainer>
