@@ -53,6 +53,14 @@ describe('when somebody is there', () => {
       [1440 + 480, 1440 + 540],
     ]);
   });
+  it('midnight is no end where nobody goes home then', () => {
+    const night: Week = { ...USUAL_WEEK, days: USUAL_WEEK.days.map(() => [[0, 120], [1320, 1440]]) }; // prettier-ignore
+    expect(hoursOf(night, 'a', monday, 2, ZONE, instantOf(monday, 0, ZONE))).toEqual([
+      [0, 120],
+      [1320, 1560],
+      [2760, 2880],
+    ]);
+  });
   it('the house is closed between days, not at noon', () => {
     const open = hoursOf(USUAL_WEEK, null, monday, 2, ZONE, zero);
     expect(closedBetween(open)).toEqual([[450, 1380]]);

@@ -1,3 +1,4 @@
+import { joined } from './calendar';
 import type { Span } from './problem';
 
 /** When the house is open: minutes of a day, Monday first; who is away; how many places stations have. */
@@ -78,7 +79,8 @@ export function hoursOf(
       if (span[1] > Math.max(0, span[0])) spans.push([Math.max(0, span[0]), span[1]]);
     }
   }
-  return spans;
+  // where nobody goes home at midnight, midnight is no end
+  return joined(spans);
 }
 
 /** Hours without what somebody is busy with. */

@@ -25,7 +25,7 @@ export function Bulk({
   steps: readonly BulkStep[];
   onClear: () => void;
 }) {
-  const { send, busy } = useCommand();
+  const { send, sending } = useCommand();
   const [{ said, undo }, keep] = useLastBulk(place);
   const [working, setWorking] = useState(false);
   const act = (name: string, input: Record<string, unknown>) => send<{ workId?: string }>(name, input);
@@ -87,7 +87,8 @@ export function Bulk({
     setWorking(false);
     keep({ said: [`${undo.words}: ${undone} of ${undo.acts.length} taken back.`], undo: null });
   }
-  const idle = busy || working;
+  // while the list is read again a press is not lost: acts go out in order
+  const idle = sending || working;
   if (chosen.length === 0 && said.length === 0) return null;
   return (
     <section
