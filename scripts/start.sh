@@ -35,7 +35,7 @@ BETTER_AUTH_SECRET=${BETTER_AUTH_SECRET:-$(need_secret "$DIR/auth.secret")}; exp
 # the seals of the history are made under a key that is not in the database; the newest of them stand in a file beside it
 OMNITROPE_SEAL_KEY=${OMNITROPE_SEAL_KEY:-$(need_secret "$DIR/seal.key" 32)}; export OMNITROPE_SEAL_KEY OMNITROPE_ANCHORS="$DIR/history.anchors"
 # a backup every night, kept there; tried by putting it back once a week
-export OMNITROPE_BACKUPS=${OMNITROPE_BACKUPS:-$DIR/backups}
+export OMNITROPE_BACKUPS=${OMNITROPE_BACKUPS:-$DIR/backups} OMNITROPE_ARCHIVES=${OMNITROPE_ARCHIVES:-$DIR/archives}
 # a shop of one's own stays empty until it is set up, also when it is started again before that
 [ "${1:-}" != --empty ] || : > "$DIR/own"
 if [ ! -e "$DIR/own" ]; then OMNITROPE_DEMO_PASSWORD=${OMNITROPE_DEMO_PASSWORD:-$(need_secret "$DIR/demo.password" 6)}; export OMNITROPE_DEMO_PASSWORD; fi

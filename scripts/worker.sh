@@ -8,6 +8,6 @@ if [ -z "${DATABASE_URL:-}" ]; then
   OMNITROPE_OWNER_URL=$(sed -n 's/^DATABASE_URL=//p' "$DIR/pg.env"); export OMNITROPE_OWNER_URL
   DATABASE_URL=$(sed -n 's/^SERVING_URL=//p' "$DIR/pg.env"); DATABASE_URL=${DATABASE_URL:-$OMNITROPE_OWNER_URL}
 fi
-export DATABASE_URL NODE_ENV=production
+export DATABASE_URL NODE_ENV=production OMNITROPE_ARCHIVES=${OMNITROPE_ARCHIVES:-$DIR/archives}
 cd "$ROOT"
 exec node scripts/bundled.mjs scripts/worker.ts

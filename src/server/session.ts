@@ -30,6 +30,13 @@ export async function requireActorForApi(): Promise<Actor> {
   return actor;
 }
 
+/** For route handlers that are the owner's. @throws ShopError for everybody else */
+export async function requireOwnerForApi(): Promise<Actor> {
+  const actor = await requireActorForApi();
+  if (actor.role !== 'owner') throw new ShopError('forbidden', 'Only an owner may do this.');
+  return actor;
+}
+
 /** For route handlers that are for people at the benches. @throws ShopError for those who may only look */
 export async function requireBenchForApi(): Promise<Actor> {
   const actor = await requireActorForApi();

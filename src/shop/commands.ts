@@ -6,6 +6,7 @@ import * as selftest from './selftest/commands';
 import * as erasure from './erasure/commands';
 import * as counting from './erasure/count';
 import * as erasing from './erasure/run';
+import * as archive from './archive/commands';
 import * as jobs from './jobs/commands';
 import * as lots from './lots/commands';
 import * as imports from './lots/importManifest';
@@ -197,6 +198,9 @@ const all = [
   value.tablePrices,
   jobs.startRevaluation,
   jobs.startCombining,
+  archive.startArchive,
+  archive.startTakingIn,
+  archive.dropArchive,
   jobs.cancelJob,
   codes.importCodes,
   codes.dropCodes,

@@ -1,5 +1,6 @@
 import { ShopError } from '@/errors';
 import { combineAll } from './advice/combine';
+import { archiveAll, takeAllIn } from './archive/jobs';
 import { importAll } from './lots/importAll';
 import { Cancelled, claim, end, Progress, type Job } from './jobs/progress';
 import { revalueAll } from './jobs/revaluation';
@@ -7,6 +8,8 @@ import type { JobKind } from './jobs/start';
 
 interface Ended {
   done: number;
+  /** How much there was, where that was not known before. */
+  total?: number;
   note: string;
   result?: Record<string, unknown>;
 }
@@ -20,6 +23,14 @@ const KINDS: Record<JobKind, (progress: Progress) => Promise<Ended>> = {
   async combine(progress) {
     const view = await combineAll(progress);
     return { done: view.looked.machines, note: '', result: { view } };
+  },
+  async archive(progress) {
+    const result = await archiveAll(progress);
+    return { done: result.rows + result.pictures, total: result.rows + result.pictures, note: '', result };
+  },
+  async 'taking in'(progress) {
+    const { rows, pictures, shop } = await takeAllIn(progress);
+    return { done: rows + pictures, total: rows + pictures, note: `${shop || 'the shop'} is here`, result: { rows, pictures } }; // prettier-ignore
   },
   async import(progress) {
     const { added, already, bad } = await importAll(progress);

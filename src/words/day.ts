@@ -124,6 +124,8 @@ export interface DayAct {
   /** Somebody is at it. */
   begun: boolean;
   words: string;
+  /** What has to be opened, closed or plugged in first; nothing: nothing. */
+  first: string;
   from: number;
   to: number;
   /** Minutes that then run by themselves, and where. */
@@ -133,9 +135,9 @@ export interface DayAct {
   ends: boolean;
 }
 
-/** What can be said of a promise before it is given. */
+/** What can be said of a promise before it is given, of one machine or several. */
 export interface PromiseView {
-  /** That it is done by then, 0 to 1; null: there is no plan. */
+  /** That it is done by then, or all of them, 0 to 1; null: there is no plan. */
   chance: number | null;
   /** When it should be done, an instant. */
   done: string | null;
@@ -144,6 +146,8 @@ export interface PromiseView {
   harms: { tag: string; from: number; to: number }[];
   /** What would make it likelier beside: one more pair of hands, an hour longer. */
   help: { more: 'person' | 'hour'; chance: number }[];
+  /** Of several: the chance of each alone. */
+  each: { tag: string; called: string; chance: number; done: string }[];
   fault: string | null;
 }
 

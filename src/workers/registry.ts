@@ -21,12 +21,11 @@ import type { HouseTables } from '@/core/house/tables';
 import { tableModel, type PriceTable } from '@/core/price/table';
 import { learnPrices, type Learnt, type PastSale } from '@/core/value/learn';
 import { cutLine, pinnedMinutes, type Candidate } from '@/core/lots/cutLine';
-import { doneBy, finishes } from '@/core/timetable/chance';
+import { allDoneBy, doneBy, finishes, logScatter } from '@/core/timetable/chance';
 import type { Timetabled } from '@/core/timetable/problem';
 import { timetable, type SearchLimits } from '@/core/timetable/search';
 import { POLICIES, workWeek, type TrialResult } from '@/core/timetable/trial/work';
 import { trialWorld, type TrialHouse } from '@/core/timetable/trial/world';
-import { HANDS_SCATTER } from '@/core/minutes/estimate';
 import { readCodeTables } from '@/formats/codes';
 import { readPastSales } from '@/formats/pastSales';
 import {
@@ -80,6 +79,10 @@ const SHOWN_BAD = 500;
 /** How long a plan is looked for, from what, and what stays; how often its minutes are drawn. */
 interface DaySearch extends Pick<SearchLimits, 'seconds' | 'from' | 'fixed' | 'moving'> {
   draws: number;
+  /** How far the hands of each operation scatter, as a share of their minutes. */
+  scatter: Readonly<Record<string, number>>;
+  /** Units of one promise. */
+  together?: readonly string[];
 }
 
 interface Weighed {
@@ -159,18 +162,13 @@ export const registry = {
     readPastSales(text, processors, today, decimals),
 
   /** A plan of the days to come, when each machine should be done, and the chance that each promise holds. */
-  planDay(problem: Timetabled, { draws, ...search }: DaySearch) {
+  planDay(problem: Timetabled, { draws, scatter, together = [], ...search }: DaySearch) {
     const plan = timetable(problem, { ...search, seed: 1, now: () => performance.now() });
     const tasks = new Map(problem.operations.map((task) => [task.id, task]));
     const promised = problem.units.some(({ due }) => due !== null && due !== undefined);
-    // hands scatter as they usually do, what runs by itself hardly does; drawn where anything was promised
-    const ends = finishes(
-      problem,
-      plan.operations,
-      (id) => (tasks.get(id)!.body > 0 ? 0.08 : HANDS_SCATTER),
-      promised ? draws : 0,
-      1,
-    );
+    // drawn where anything was promised
+    const spread = (id: string) => logScatter(scatter[id]);
+    const ends = finishes(problem, plan.operations, spread, promised ? draws : 0, 1);
     const done: Record<string, number> = {};
     for (const placed of plan.operations) {
       const task = tasks.get(placed.id)!;
@@ -181,7 +179,11 @@ export const registry = {
         due === null || due === undefined ? [] : [[id, doneBy(ends.get(id)!, due)]],
       ),
     ) as Record<string, number>;
-    return { plan, done, chance };
+    const due = Math.max(
+      ...problem.units.flatMap((one) => (together.includes(one.id) ? [one.due ?? 0] : [])),
+    );
+    const all = together.length ? allDoneBy(together.map((id) => ends.get(id)!), due) : null; // prettier-ignore
+    return { plan, done, chance, all };
   },
 
   /** A drawn week of a house, worked in every way of choosing what comes next. */

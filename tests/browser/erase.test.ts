@@ -2,6 +2,7 @@ import { By, type WebDriver } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { violations } from './axe';
 import { goodEnd } from '../server/goodEnd';
+import { idOf } from './database';
 import { clickOn, openBrowser, pageText, ready, says, see, soon } from './driver';
 import { SECRET } from './shop.setup';
 import { signedIn } from './http';
@@ -204,14 +205,6 @@ describe('a loose drive', () => {
 });
 
 describe('a drive that is moved while it is written', () => {
-  const idOf = async (table: 'components' | 'units', column: 'code' | 'tag', name: string) => {
-    const { default: pg } = await import('pg');
-    const db = new pg.Client({ connectionString: inject('databaseUrl') });
-    await db.connect();
-    const { rows } = await db.query<{ id: string }>(`select id from ${table} where ${column} = $1`, [name]);
-    await db.end();
-    return rows[0].id;
-  };
   const begin = async (words: string, own: string) => {
     await press(words);
     await see(bench(), 'asks for the serial');

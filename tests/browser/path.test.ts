@@ -2,11 +2,11 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import pg from 'pg';
 import sharp from 'sharp';
 import { By, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { prepareZXingModule, readBarcodes } from 'zxing-wasm/reader';
+import { rowsOf } from './database';
 import {
   openBox,
   openBrowser,
@@ -357,14 +357,11 @@ describe('from the crate to the shelf, one unit, in one go', () => {
 
   it('5b a part goes from the bin into the unit, with its cost', async () => {
     // the machine that reports is the one the tests run on: what drives it has come out first
-    const db = new pg.Client({ connectionString: inject('databaseUrl') });
-    await db.connect();
-    const { rows } = await db.query<{ id: string; unit: string }>(
+    const rows = await rowsOf<{ id: string; unit: string }>(
       `select c.id, u.id as unit from components c join units u on u.id = c.unit_id
         where u.tag = $1 and c.class = 'drive'`,
       [tag],
     );
-    await db.end();
     const caller = await buyer();
     for (const { id, unit } of rows) {
       const taken = await caller.command('takePart', { input: { unitId: unit, componentId: id, to: 'bin' } });

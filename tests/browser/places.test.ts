@@ -1,8 +1,8 @@
-import pg from 'pg';
 import { By, until, type WebDriver } from 'selenium-webdriver';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
 import { lotOf } from '@/shop/study/draw';
 import { violations } from './axe';
+import { rowsOf } from './database';
 import { clickOn, openBox, pageText, press, ready, scan, see, soon, typed } from './driver';
 import { signedIn } from './http';
 import { signedInBrowser } from './signedIn';
@@ -62,11 +62,8 @@ describe('the other places', () => {
     await browser.get(`${url}/rules`);
     await clickOn(browser, 'Begin a study');
     await see(browser, 'Running since');
-    const db = new pg.Client({ connectionString: inject('databaseUrl') });
-    await db.connect();
-    const lot = (await db.query<{ id: string }>("select id from lots where code = 'WQ-3'")).rows[0].id;
-    const { seed } = (await db.query<{ study: { seed: string } }>('select study from shop')).rows[0].study;
-    await db.end();
+    const lot = (await rowsOf<{ id: string }>("select id from lots where code = 'WQ-3'"))[0].id;
+    const { seed } = (await rowsOf<{ study: { seed: string } }>('select study from shop'))[0].study;
     const caller = await signedIn(url, 'bench-b@saltmarsh.example', password);
     // some come in until one of them is drawn so
     let tag = '';

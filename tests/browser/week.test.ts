@@ -1,6 +1,7 @@
 import ical from 'node-ical';
-import { By, Key, until, type WebDriver } from 'selenium-webdriver';
+import { By, Key, Origin, until, type WebDriver } from 'selenium-webdriver';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
+import { idOf, rowsOf } from './database';
 import { clickOn, pageText, press, ready, see, settled, soon } from './driver';
 import { signedIn } from './http';
 import { signedInBrowser } from './signedIn';
@@ -54,6 +55,48 @@ describe('the day, by hand', () => {
       20_000,
       'it is pinned still',
     );
+  });
+  it('a piece of hands is dragged later along its line; Enter pins it there', async () => {
+    await open('/day');
+    const panel = By.css('section[aria-label="Put it elsewhere"]');
+    // the broadest that can be taken: a plan made anew meanwhile draws them anew
+    await browser.wait(async () => {
+      const pieces = await browser.findElements(By.css('svg rect.cursor-grab'));
+      const rects = await Promise.all(pieces.map((piece) => piece.getRect()));
+      const k = rects.reduce((best, { width }, i) => (width > rects[best].width ? i : best), 0);
+      await browser.executeScript('arguments[0].scrollIntoView({ block: "center" })', pieces[k]);
+      await browser
+        .actions({ async: true })
+        .move({ origin: pieces[k] })
+        .press()
+        .move({ origin: pieces[k], x: 60, y: 0, duration: 200 })
+        .move({ origin: Origin.POINTER, x: 60, y: 0, duration: 200 })
+        .release()
+        .perform();
+      return (await browser.findElements(panel)).length > 0;
+    }, 30_000, 'nothing could be dragged'); // prettier-ignore
+    const held = await browser.findElement(panel).getText();
+    const tag = /[A-Z]{2}-\d{4}/.exec(held)![0];
+    await press(browser, Key.ENTER);
+    const pinned = By.xpath(`//li[contains(., ', pinned') and contains(., '${tag}')]`);
+    await browser.wait(until.elementLocated(pinned), 20_000, 'it is not pinned');
+    const at = /\d+:\d\d/.exec(held)![0];
+    expect(await (await browser.findElement(pinned)).getText()).toContain(at);
+    const place = { unitId: await idOf('units', 'tag', tag), person: null };
+    const owner = await signedIn(url, 'buyer@saltmarsh.example', inject('password'));
+    const pins = await rowsOf<{ operation: string }>('select operation from day_pins where unit_id = $1', [place.unitId]); // prettier-ignore
+    for (const { operation } of pins) await owner.command('placeWork', { input: { ...place, operation } });
+  });
+  it('a run that takes longer moves what comes after it, and the day says why', async () => {
+    await open('/day');
+    const [run] = await rowsOf<{ work_id: string; unit_id: string; station: string; tag: string }>(
+      `select s.work_id, s.unit_id, s.station, u.tag from work_segments s join units u on u.id = s.unit_id
+       where s.ended_at is null and not s.attended and u.stage not in ('shelf', 'sold', 'gone') order by u.tag`,
+    );
+    const { work_id: workId, unit_id: unitId, station, tag } = run;
+    const owner = await signedIn(url, 'buyer@saltmarsh.example', inject('password'));
+    expect((await owner.command('leaveAlone', { input: { unitId, workId, station, minutes: 420 } })).status).toBe(200); // prettier-ignore
+    await soon(async () => (await browser.findElement(By.css('section[aria-label="What moved"]'))).getText()).toMatch(new RegExp(`${tag}: .* takes \\d+ min longer`)); // prettier-ignore
   });
   it('the strip says what is next on every screen, and N goes there', async () => {
     await open('/bin');

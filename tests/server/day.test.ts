@@ -66,16 +66,16 @@ describe('the day', () => {
   it('a promise is asked about before it is given: its chance, and what it would be before all others', async () => {
     const [unit] = (await lotWith(['laptop'])).units;
     const in14Days = new Date(Date.now() + 14 * 86_400_000);
-    const far = await promiseOf(unit.tag, in14Days);
+    const far = await promiseOf([unit.tag], in14Days);
     expect(far).toMatchObject({ fault: null });
     expect(far.chance).toBeGreaterThan(0.9);
-    const soon = await promiseOf(unit.tag, new Date(Date.now() + 5 * 60_000));
+    const soon = await promiseOf([unit.tag], new Date(Date.now() + 5 * 60_000));
     expect(soon.chance).toBeLessThan(far.chance!);
     expect(soon.first!).toBeGreaterThanOrEqual(soon.chance! - 1e-9);
     // asking promises nothing
     expect((await unitRow(unit.unitId)).promisedAt).toBeNull();
-    await expect(promiseOf(unit.tag, new Date(Date.now() - 1000))).rejects.toThrow('over');
-    await expect(promiseOf('ZZ-9999', in14Days)).rejects.toThrow('no open machine');
+    await expect(promiseOf([unit.tag], new Date(Date.now() - 1000))).rejects.toThrow('over');
+    await expect(promiseOf(['ZZ-9999'], in14Days)).rejects.toThrow('no open machine');
   });
   it('a list of one’s own on paper: in order, with the parts that lie there for a machine, once', async () => {
     const plan = dayView(await replan(), 12 * 60).lists.find(({ person }) => person === benchA.id)!;

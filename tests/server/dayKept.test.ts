@@ -4,10 +4,10 @@ import { calendarFeed } from '@/formats/calendar/feed';
 import { calendarBehind, ownCalendars } from '@/shop/day/calendar';
 import { lastDay, replan, standingDay } from '@/shop/day/keep';
 import { floorFor, nextIn, threatenedIn } from '@/shop/day/next';
-import { promiseOf } from '@/shop/day/promise';
+import { promisedTogether, promiseOf } from '@/shop/day/promise';
 import { actsOf, dayView } from '@/shop/day/view';
 import { database } from '@/db/client';
-import { units, wants } from '@/db/schema';
+import { lots, units, wants } from '@/db/schema';
 import { eq } from 'drizzle-orm';
 import { act, benchA, benchB, lotWith, openShop, owner, refusal, trainee } from './shop';
 
@@ -168,7 +168,7 @@ describe('promises', () => {
   it('one that will hardly hold is in danger on every screen; what would help is said beside its chance', async () => {
     const [{ unitId, tag }] = (await lotWith(['laptop'])).units;
     const soon = new Date(Date.now() + 45 * 60_000);
-    const asked = await promiseOf(tag, soon);
+    const asked = await promiseOf([tag], soon);
     expect(asked.chance!).toBeLessThan(0.6);
     for (const { chance } of asked.help) expect(chance).toBeGreaterThan(asked.first!);
     await act(benchA, 'promiseUnit', { unitId, until: soon.toISOString() });
@@ -178,6 +178,29 @@ describe('promises', () => {
     expect((await floorFor(benchB.id)).threatened.map((one) => one.tag)).toEqual([tag]);
     await act(benchA, 'promiseUnit', { unitId, until: null });
     expect(threatenedIn((await replan()).plan)).toEqual([]);
+  });
+});
+
+describe('a promise of several', () => {
+  it('holds when all are done: no likelier than the least likely, each with its own chance; a lot’s open ones', async () => {
+    const lot = await lotWith(['laptop', 'laptop', 'desktop']);
+    const tags = lot.units.map(({ tag }) => tag);
+    const view = await promiseOf(tags, new Date(Date.now() + 5 * 3_600_000));
+    expect(view.each.map(({ tag }) => tag).sort()).toEqual([...tags].sort());
+    expect(view.chance!).toBeLessThanOrEqual(Math.min(...view.each.map(({ chance }) => chance)) + 1e-9);
+    const late = await promiseOf(tags, new Date(Date.now() + 12 * 86_400_000));
+    expect(late.chance!).toBeGreaterThan(0.95);
+    const [{ code }] = await database()
+      .select({ code: lots.code })
+      .from(lots)
+      .innerJoin(units, eq(units.lotId, lots.id))
+      .where(eq(units.tag, tags[0]));
+    expect((await promisedTogether({ lot: code, tags: [] })).map(({ tag }) => tag)).toEqual([...tags].sort());
+    expect((await promisedTogether({ lot: '', tags: [tags[1], 'NO-1'] })).map(({ tag }) => tag)).toEqual([tags[1]]); // prettier-ignore
+    await expect(promiseOf([...tags, 'NO-1'], new Date(Date.now() + 3_600_000))).rejects.toThrow(
+      /no open machine NO-1/,
+    );
+    await expect(promiseOf([], new Date(Date.now() + 3_600_000))).rejects.toThrow(/which machine/);
   });
 });
 

@@ -43,6 +43,7 @@ export async function unitsHere({ stage, lotId, path, asked, empty }: Where) {
     ...(stage === 'sold' || stage === 'gone'
       ? []
       : ([
+          { id: 'promise', kind: 'promise', words: 'Promise them by …' },
           { id: 'find', kind: 'move', words: 'To find out', stage: 'find' },
           { id: 'hands', kind: 'move', words: 'To hands on', stage: 'hands' },
           { id: 'prove', kind: 'move', words: 'To prove', stage: 'prove' },

@@ -26,6 +26,17 @@ function estimateCounts(shop: number, { n, sum, squares }: TimesTaken): number {
   );
 }
 
+/**
+ * How far a step's minutes lie from what it usually takes here, as a share of that: the usual scatter, less and less of
+ * it the oftener it was timed here.
+ */
+export function scatterOf(shop: number, times: TimesTaken | undefined): number {
+  const { minutes, spread, n } = estimate(shop, times);
+  if (spread === null || minutes <= 0) return HANDS_SCATTER;
+  const own = (spread / minutes) ** 2;
+  return Math.sqrt((ESTIMATE_COUNTS * HANDS_SCATTER ** 2 + n * own) / (ESTIMATE_COUNTS + n));
+}
+
 /** One more time it was done. @param minutes attended, at least 0 */
 export function taken(times: TimesTaken | undefined, minutes: number): TimesTaken {
   const { n, sum, squares } = times ?? { n: 0, sum: 0, squares: 0 };

@@ -358,6 +358,10 @@ export interface EventPayloads {
   'calendar ended': { shows: string };
   'busy times': { times: number };
   combining: { job: string; units: number };
+  'archive begun': { job: string; file: string };
+  'archive coming': { job: string; file: string };
+  'archive taken in': { rows: number; pictures: number; madeAt: string; history: number };
+  'archive dropped': { file: string };
   week: { days: string[]; away: number; places: Record<string, number> };
   'sales taken in': { import: string; name: string; kind: string; rows: number; bad: number };
   'sales taken back': { import: string; name: string; rows: number };

@@ -52,6 +52,8 @@ export interface Evaluation {
   breakEvenMinutes: number | null;
   plan: string[];
   planMinutes: number;
+  /** Standard deviation of those minutes, as long as nobody knows which fault it is. */
+  planSpread?: number;
   planSuccess: number;
   facts: Partial<Record<Fact, boolean>>;
   /** Share of belief that was followed; 1: all of it, exactly. */

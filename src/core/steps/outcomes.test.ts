@@ -63,12 +63,27 @@ describe('how a unit may come out', () => {
       let sum = 0;
       let squares = 0;
       for (let n = 0; n < N; n++) {
-        const value = walk(drawSet(context.mixture, draw(), random));
+        const value = walk(drawSet(context.mixture, draw(), random)).netMinor;
         sum += value;
         squares += value * value;
       }
       const error = Math.sqrt((squares / N - (sum / N) ** 2) / N);
       expect(Math.abs(sum / N - ranking.plan.value)).toBeLessThan(4 * error + CLOSE * worth.soundMinor);
+    }
+  });
+  it('minutes of the plan walked draw by draw come to the plan’s own, and scatter as far as is said', () => {
+    for (const record of RECORDS) {
+      const { context, ranking } = inspectUnit(catalogue, input(record));
+      const random = seededRandom(5);
+      const draw = drawer(context.mixture.weights, random);
+      const walk = walker(context, ranking.plan, random);
+      const minutes = Array.from({ length: 4000 }, () => walk(drawSet(context.mixture, draw(), random)).minutes); // prettier-ignore
+      const mean = minutes.reduce((sum, one) => sum + one, 0) / minutes.length;
+      const sd = Math.sqrt(minutes.reduce((sum, one) => sum + (one - mean) ** 2, 0) / minutes.length);
+      expect(Math.abs(mean - ranking.plan.minutes)).toBeLessThan(1 + 0.1 * ranking.plan.minutes);
+      // 250 draws against 4000
+      const said = evaluateUnit(catalogue, input(record)).planSpread!;
+      expect(Math.abs(said - sd)).toBeLessThan(0.5 + 0.25 * sd);
     }
   });
   it('eight in ten lie between the two figures, the expected value among them, and every draw is counted', () => {

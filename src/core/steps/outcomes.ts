@@ -1,4 +1,4 @@
-import { mean, quantileSorted } from 'simple-statistics';
+import { mean, quantileSorted, standardDeviation } from 'simple-statistics';
 import { drawer, seededRandom, type Random } from '../random';
 import { drawSet } from '../belief/mixture';
 import { atPrice, benchMask, viewOf, type PolicyContext } from './context';
@@ -14,6 +14,15 @@ export interface OutcomeSpread {
   highMinor: number;
   /** Outcomes counted in equal steps between the two ends. */
   histogram: { fromMinor: number; toMinor: number; counts: number[] };
+  /** How far the attended minutes of the plan lie from their mean, for nobody knows yet which fault it is: standard deviation. */
+  planSpread: number;
+}
+
+/** How one machine came out. */
+export interface Walked {
+  netMinor: number;
+  /** Attended, its finishing not counted. */
+  minutes: number;
 }
 
 const DRAWS = 250;
@@ -25,13 +34,13 @@ const PRICE_SHARES = [0.25, 0.5, 0.25] as const;
  * One machine with these faults (local numbers), worked on by the plan as it stands: repairs are tried in its
  * order whatever the fault is, each cures with its chance, and what is left at the end goes by the plan's own
  * ending.
- * @returns a walk: faults in, net value in minor units out
+ * @returns a walk: faults in, how it came out
  */
 export function walker(
   context: PolicyContext,
   { first, plan, stopRoute }: PolicyValue,
   random: Random,
-): (faults: readonly number[]) => number {
+): (faults: readonly number[]) => Walked {
   const { closing, perMinute, verify, problem } = context;
   const { view, wanted } = standpoint(
     context,
@@ -46,14 +55,18 @@ export function walker(
     let bench = start;
     const present = new Set(faults);
     let spent = 0;
+    let minutes = 0;
+    const out = (netMinor: number): Walked => ({ netMinor, minutes });
     const done = () => [...present].every((cause) => !wanted[cause]);
     const finished = () => values.finishedOf(present) - spent - closing[bench];
     if (first === 'verify') {
+      minutes += verify.minutes[bench];
       spent += verify.minutes[bench] * perMinute;
       bench = verify.next[bench];
-      if (done()) return finished();
+      if (done()) return out(finished());
     }
     for (const step of steps) {
+      minutes += step.minutes[bench];
       spent += step.cost[bench];
       bench = step.next[bench];
       let helped = false;
@@ -63,11 +76,11 @@ export function walker(
           helped = true;
         }
       if (helped) spent += step.onHelpMinor;
-      if (helped && done()) return finished();
+      if (helped && done()) return out(finished());
     }
-    if (stopRoute === 'recycle') return values.recycle - spent;
+    if (stopRoute === 'recycle') return out(values.recycle - spent);
     const left = values.stopsOf(present, wanted)[stopRoute];
-    return stopRoute === 'harvest' ? left - spent : left - spent - closing[bench];
+    return out(stopRoute === 'harvest' ? left - spent : left - spent - closing[bench]);
   };
 }
 
@@ -93,8 +106,8 @@ export function outcomeSpread(
   );
   const price = drawer(PRICE_SHARES, random);
   const drawn = Array.from({ length: DRAWS }, () => walks[price()](drawSet(context.mixture, draw(), random)));
-  const lift = expectedMinor - mean(drawn);
-  const values = drawn.map((value) => value + lift).sort((a, b) => a - b);
+  const lift = expectedMinor - mean(drawn.map(({ netMinor }) => netMinor));
+  const values = drawn.map(({ netMinor }) => netMinor + lift).sort((a, b) => a - b);
   const at = (q: number) => Math.round(quantileSorted(values, q));
   const fromMinor = Math.floor(values[0]);
   const toMinor = Math.max(fromMinor + 1, Math.ceil(values[DRAWS - 1]));
@@ -107,5 +120,6 @@ export function outcomeSpread(
     lowMinor: Math.min(at(0.1), mid),
     highMinor: Math.max(at(0.9), mid),
     histogram: { fromMinor, toMinor, counts },
+    planSpread: Math.round(standardDeviation(drawn.map(({ minutes }) => minutes)) * 10) / 10,
   };
 }

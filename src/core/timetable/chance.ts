@@ -3,18 +3,24 @@ import { joined, NEVER, openFor, Taken } from './calendar';
 import { makeReady } from './generate';
 import type { Placed, Timetabled } from './problem';
 
-/** How far the minutes of an operation usually lie from what was planned: standard deviation of their log. */
+/** How far the minutes of an operation's hands usually lie from what was planned: standard deviation of their log. */
 export type Spread = (id: string) => number;
+/** What runs by itself hardly scatters. Common practice, no source. */
+export const BODY_SCATTER = 0.08;
+/** Standard deviation of the log of minutes whose own is this share of their mean. */
+export const logScatter = (share: number): number => Math.sqrt(Math.log(1 + share ** 2));
 
 export interface Finish {
   /** Rising: when the unit was done in each draw; Infinity where the calendars ended before. */
   ends: Float64Array;
+  /** The same in the order of the draws: those of all units belong together. */
+  drawn: Float64Array;
 }
 
 /**
  * When units are done if the plan is kept and the minutes are as they usually are: each order of people and stations
  * stays, each piece begins when its people, its station and what comes before it are ready.
- * @param spread of each operation's minutes; a long body of a machine hardly scatters
+ * @param spread of each operation's hands
  * @returns a unit's ends over all draws
  */
 export function finishes(
@@ -63,8 +69,8 @@ export function finishes(
     places.forEach((each) => each.fill(0));
     const times = tasks.map((task, i) => {
       // the mean of what is drawn is what was planned
-      const drawn = () => (sigma[i] > 0 ? Math.exp(sigma[i] * bell() - sigma[i] ** 2 / 2) : 1);
-      return { head: task.head * drawn(), body: task.body * drawn(), tail: task.tail * drawn() };
+      const drawn = (own: number) => (sigma[i] > 0 ? Math.exp(own * bell() - own ** 2 / 2) : 1);
+      return { head: task.head * drawn(sigma[i]), body: task.body * drawn(BODY_SCATTER), tail: task.tail * drawn(sigma[i]) }; // prettier-ignore
     });
     for (const { i, tail } of acts) {
       const task = tasks[i];
@@ -106,7 +112,7 @@ export function finishes(
       ends[unit][draw] = Math.max(ends[unit][draw], ended[i]);
     }
   }
-  return new Map(problem.units.map(({ id }, u) => [id, { ends: ends[u].sort() }]));
+  return new Map(problem.units.map(({ id }, u) => [id, { drawn: ends[u], ends: ends[u].toSorted() }]));
 
   function hands(p: number, from: number, minutes: number): number {
     if (from === NEVER) return NEVER;
@@ -125,8 +131,16 @@ export function finishes(
   }
 }
 
+/** The chance that all of them are done by a moment: in the same draw. */
+export function allDoneBy(finishes: readonly Finish[], moment: number): number {
+  const draws = finishes[0]?.drawn.length ?? 0;
+  let kept = 0;
+  for (let draw = 0; draw < draws; draw++) if (finishes.every(({ drawn }) => drawn[draw] <= moment)) kept++;
+  return draws ? kept / draws : 0;
+}
+
 /** The chance that a unit is done by a moment. */
-export function doneBy({ ends }: Finish, moment: number): number {
+export function doneBy({ ends }: Pick<Finish, 'ends'>, moment: number): number {
   let low = 0;
   let high = ends.length;
   while (low < high) {

@@ -9,6 +9,7 @@ const task = (id: string, more: Partial<PlannedTask> = {}): PlannedTask => ({
   id,
   unit: id.split(' ')[0],
   words: id.split(' ')[1],
+  scatter: 0.4,
   head: 20,
   body: 0,
   tail: 0,

@@ -1,6 +1,6 @@
 import type { Changes } from './changes';
 import type { OnTheWay, PlannedTask } from './operations';
-import type { Person, Placed, Span, Station } from './problem';
+import type { Person, Placed, Span, Station, Task } from './problem';
 
 /** A machine in a plan of the day. */
 export interface PlannedUnit {
@@ -40,7 +40,7 @@ export type KnownWays = Record<string, { mark: string; way: OnTheWay }>;
 
 /** The plan that stands, as it is kept: what it was made of, and what it moved of the one before. */
 export interface KeptDay {
-  v: 1;
+  v: 2;
   plan: DayPlan;
   ways: KnownWays;
   changes: Changes;
@@ -54,7 +54,7 @@ export function thereFrom(hours: readonly Span[], at: number, minutes: number): 
 
 /** An operation that stands where it is: its end as soon as the same hands are there; null: they never are. */
 export function placedAt(
-  task: PlannedTask,
+  task: Task,
   person: string,
   start: number,
   hours: readonly Span[],

@@ -1,6 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { workOperation } from '../house/tables';
+import { benchMinutes } from '@/catalog/hands/openingMinutes';
 import { workSteps } from '@/catalog/hands/work';
+import { workOperation } from '../house/tables';
+import { HANDS_SCATTER } from '../minutes/estimate';
+import { CLOSED } from '../minutes/opening';
 import { operationsOf, type OnTheWay } from './operations';
 import { assertSound } from './problem';
 import { closedBetween, hoursOf, hoursText, instantOf, readHours, USUAL_WEEK, type Week } from './week';
@@ -82,10 +85,13 @@ describe('opening hours as people write them', () => {
   ])('%s is refused: %s', (text, words) => expect(() => readHours(text)).toThrow(words));
 });
 
-const house = new Map(workSteps.map((step) => [step.id, workOperation(step)]));
+const house = new Map(workSteps.map((step) => [step.id, { ...workOperation(step), scatter: 0.3 }]));
 const way = (more: Partial<OnTheWay> = {}): OnTheWay => ({
   unit: 'WQ-0001',
   hands: 0,
+  handsSpread: 0,
+  lies: CLOSED,
+  moving: benchMinutes.laptop,
   drives: 0,
   system: true,
   left: [{ what: 'clean', zones: [] }, { what: 'tests', count: 9 }, { what: 'grade' }, { what: 'list' }],
@@ -100,9 +106,9 @@ describe('what is left of a machine, as operations', () => {
     expect(said(way({ hands: 30, drives: 1 }))).toEqual([
       'hands < ',
       'erase < hands',
-      'system < erase',
       'clean < hands',
-      'prove < system, clean',
+      'system < erase, clean',
+      'prove < system',
       'grade < prove',
       'list < grade',
     ]);
@@ -118,6 +124,42 @@ describe('what is left of a machine, as operations', () => {
   it('hands of half a day are planned in pieces', () => {
     const pieces = operationsOf(way({ hands: 300, left: [] }), house);
     expect(pieces.map(({ head }) => head)).toEqual([120, 180]);
+  });
+  it('it is opened once, for whichever comes first, and closed before it is proved', () => {
+    const { set, unset } = benchMinutes.laptop.caseOpen;
+    const of = (more: Partial<OnTheWay>) =>
+      new Map(operationsOf(way(more), house).map((task) => [task.id.slice(8), task]));
+    const moves = (more: Partial<OnTheWay>) =>
+      [...of(more)].flatMap(([what, task]) =>
+        (task.moves ?? []).map(({ item, to }) => `${what}: ${item} ${to ? 'set' : 'back'}`),
+      );
+    expect(moves({ drives: 1 })).toEqual([
+      'erase: caseOpen set',
+      'system: plugged set',
+      'prove: caseOpen back',
+      'list: plugged back',
+    ]);
+    const open = { ...CLOSED, caseOpen: true };
+    expect(moves({ lies: open, system: false })).toEqual(['prove: plugged set', 'prove: caseOpen back', 'list: plugged back']); // prettier-ignore
+    // the drive out of one that lies open already costs its own minutes only
+    const erase = house.get('erase-drive')!.head;
+    expect(of({ drives: 1 }).get('erase')!.head).toBe(Math.round(erase + set));
+    expect(of({ drives: 1, lies: open }).get('erase')!.head).toBe(Math.round(erase));
+    // finishing one that is closed takes what the house says it takes, its opening and closing in it
+    const all = operationsOf(way({ system: false }), house).reduce((sum, { head }) => sum + head, 0);
+    expect(Math.abs(all - 40)).toBeLessThanOrEqual(2);
+    const lying = operationsOf(way({ system: false, lies: open }), house).reduce((sum, { head }) => sum + head, 0); // prettier-ignore
+    expect(all - lying).toBeGreaterThanOrEqual(set - 1);
+    expect(unset).toBeGreaterThan(0);
+  });
+  it('hands scatter as they do here, and further while nobody knows which fault it is', () => {
+    const of = (more: Partial<OnTheWay>) => operationsOf(way(more), house);
+    expect(of({ hands: 40 })[0].scatter).toBeCloseTo(HANDS_SCATTER);
+    expect(of({ hands: 40, handsSpread: 30 })[0].scatter).toBeCloseTo(Math.hypot(HANDS_SCATTER, 0.75));
+    // two pieces of one fault are off together: so is their sum
+    const two = of({ hands: 300, handsSpread: 150, left: [] });
+    expect(Math.hypot(...two.map(({ head, scatter }) => head * Math.sqrt(scatter ** 2 - HANDS_SCATTER ** 2)))).toBeCloseTo(150, -1.2); // prettier-ignore
+    expect(of({ drives: 1 }).find(({ id }) => id.endsWith('erase'))!.scatter).toBe(0.3);
   });
   it('somebody else’s is proved and handed back, its data left on it', () => {
     expect(said(way({ system: false, left: [{ what: 'tests', count: 2 }, { what: 'hand back' }] }))).toEqual(['prove < ', 'back < prove']); // prettier-ignore

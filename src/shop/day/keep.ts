@@ -35,7 +35,7 @@ async function keptRow(): Promise<KeptRow | null> {
   const of = `${process.env.DATABASE_URL} ${stamp.seq} ${stamp.madeAt.getTime()}`;
   if (lastRead?.of === of) return lastRead.row;
   const [row] = await db.select().from(dayPlans);
-  if (row?.body.v !== 1) return null;
+  if (row?.body.v !== 2) return null;
   const kept: KeptRow = { day: row.body, seq: row.seq, madeAt: row.madeAt };
   lastRead = { of: `${process.env.DATABASE_URL} ${row.seq} ${row.madeAt.getTime()}`, row: kept };
   return kept;
@@ -58,7 +58,7 @@ export async function replan(): Promise<KeptDay> {
     : { moved: [], because: [], share: null };
   // what was moved stays told until something else is, or it is over
   const told = before && changes.moved.length === 0 ? { ...later(before.day.changes, (Date.parse(plan.zero) - Date.parse(before.day.plan.zero)) / 60_000), share: changes.share } : changes; // prettier-ignore
-  const day: KeptDay = { v: 1, plan, ways, changes: told };
+  const day: KeptDay = { v: 2, plan, ways, changes: told };
   const row = { id: 1, seq: newest?.seq ?? 0, madeAt: new Date(), body: day };
   await database()
     .insert(dayPlans)

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gt, ne, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, inArray, ne, sql } from 'drizzle-orm';
 import { workOperation } from '@/core/house/tables';
 import { placedAt, type DayPlan, type KeptDay, type KnownWays } from '@/core/timetable/day';
 import { operationsOf, type PlannedTask } from '@/core/timetable/operations';
@@ -26,7 +26,7 @@ import { weekOf } from './commands';
 import { waysOf, type Wanting } from './ways';
 
 /** So many machines are planned at once, the most pressing first; so many days ahead. */
-const MOST_UNITS = 60;
+export const MOST_UNITS = 60;
 const DAYS = [14, 28, 56];
 /** Of search: a plan made from nothing, and one that begins from the one that stands. */
 const SECONDS = { anew: 0.6, again: 0.1 };
@@ -44,9 +44,9 @@ const FIRST_WEIGHT = 400;
 /** A minute late of the rest: what lies there is not promised to anybody. */
 const WEIGHT = 1;
 
-/** A promise that is thought of, and whether the machine comes before all others. */
+/** A promise that is thought of, of one machine or several at once, and whether they come before all others. */
 export interface Supposed {
-  tag: string;
+  tags: readonly string[];
   at: Date;
   first: boolean;
   /** One more pair of hands while the house is open; everybody an hour longer each day. */
@@ -87,12 +87,15 @@ async function pressing(suppose?: Supposed): Promise<Wanting[]> {
     )
     .limit(MOST_UNITS);
   if (!suppose) return rows;
-  const own =
-    rows.find(({ unit }) => unit.tag === suppose.tag) ??
-    (await wanting().where(and(eq(units.tag, suppose.tag), OPEN_UNITS)))[0];
-  if (!own) throw new ShopError('missing', `There is no open machine ${suppose.tag}.`);
-  const others = rows.filter(({ unit }) => unit.tag !== suppose.tag).slice(0, MOST_UNITS - 1);
-  return [{ ...own, unit: { ...own.unit, promisedAt: suppose.at } }, ...others];
+  const { tags } = suppose;
+  const own = await wanting()
+    .where(and(inArray(units.tag, [...tags]), OPEN_UNITS))
+    .orderBy(asc(units.tag));
+  const missing = tags.filter((tag) => !own.some(({ unit }) => unit.tag === tag));
+  if (missing.length)
+    throw new ShopError('missing', `There is no open machine ${missing.slice(0, 5).join(', ')}.`);
+  const others = rows.filter(({ unit }) => !tags.includes(unit.tag)).slice(0, MOST_UNITS - own.length);
+  return [...own.map((one) => ({ ...one, unit: { ...one.unit, promisedAt: suppose.at } })), ...others];
 }
 
 /** Everybody at a bench, when they are there and have nothing else to do; and when the house is open. */
@@ -160,6 +163,8 @@ async function pinsOf(zero: number): Promise<Map<string, { person: string; at: n
 export interface Planned {
   plan: DayPlan;
   ways: KnownWays;
+  /** The chance that all machines of a promise that is thought of are done by then; null: none is, or there is no plan. */
+  all: number | null;
 }
 
 /**
@@ -199,7 +204,7 @@ async function planWithin(days: number, stood: KeptDay | null, suppose?: Suppose
   );
   const { ways, known } = await waysOf(chosen, {
     tables,
-    mark: `${house.mark}/${rules.handMinutesVersion}/${rules.ratePerHourMinor}`,
+    mark: `2/${house.mark}/${rules.handMinutesVersion}/${rules.ratePerHourMinor}`,
     zero,
     running,
     known: stood?.ways ?? {},
@@ -235,7 +240,7 @@ async function planWithin(days: number, stood: KeptDay | null, suppose?: Suppose
     objective: 'lateness',
     people: people.map(({ id, hours: own }) => ({ id, hours: own })),
     stations,
-    operations: operations.map(({ words: _, needs: __, begunBy: ___, ...task }) => task),
+    operations: operations.map(({ words: _, needs: __, begunBy: ___, scatter: ____, moves: _____, ...task }) => task), // prettier-ignore
     units: jobs,
     closed,
     apart: true,
@@ -253,11 +258,15 @@ async function planWithin(days: number, stood: KeptDay | null, suppose?: Suppose
     id: unit.tag,
     due: unit.promisedAt ? (unit.promisedAt.getTime() - zero) / 60_000 : null,
     weight:
-      suppose?.first && unit.tag === suppose.tag ? FIRST_WEIGHT : unit.promisedAt ? PROMISED_WEIGHT : WEIGHT,
+      suppose?.first && suppose.tags.includes(unit.tag)
+        ? FIRST_WEIGHT
+        : unit.promisedAt
+          ? PROMISED_WEIGHT
+          : WEIGHT,
   }));
   const base: DayPlan = { zero: new Date(zero).toISOString(), people, stations, closed, tasks, leftOut, placed: [], units: [], pinned: [], pinsLost: [], cost: 0, bound: 0, fault: null }; // prettier-ignore
   if (tasks.length === 0)
-    return { plan: { ...base, fault: leftOut.length ? leftOut[0].why : null }, ways: known };
+    return { plan: { ...base, fault: leftOut.length ? leftOut[0].why : null }, ways: known, all: null };
   const begun = tasks.flatMap((task): Placed[] => {
     const placed = task.begunBy ? placedAt(task, task.begunBy, 0, hours.get(task.begunBy) ?? []) : null;
     return placed ? [placed] : [];
@@ -270,19 +279,27 @@ async function planWithin(days: number, stood: KeptDay | null, suppose?: Suppose
   );
   const problem = problemOf(tasks, jobs);
   const pace = from?.length ? 'again' : 'anew';
-  const search = { seconds: SECONDS[pace], draws: DRAWS[suppose ? 'anew' : pace], from, moving: MOVING };
+  const search = {
+    seconds: SECONDS[pace],
+    draws: DRAWS[suppose ? 'anew' : pace],
+    from,
+    moving: MOVING,
+    scatter: Object.fromEntries(tasks.map(({ id, scatter }) => [id, scatter])),
+    together: suppose?.tags.filter((tag) => planned.some(({ unit }) => unit.tag === tag)),
+  };
   // what was put where it is and cannot be kept there is let go, the latest first, and said
   for (let pinsKept = pinned; ;) {
     const found = await runInWorker('planDay', [problem, { ...search, fixed: [...begun, ...pinsKept] }]).catch((error: Error) => error); // prettier-ignore
     if (found instanceof Error) {
       const last = pinsKept.at(-1);
-      if (!last) return { plan: { ...base, fault: found.message }, ways: known };
+      if (!last) return { plan: { ...base, fault: found.message }, ways: known, all: null };
       lost.push({ id: last.id, why: 'what comes before it is not done by then' });
       pinsKept = pinsKept.slice(0, -1);
       continue;
     }
     return {
       ways: known,
+      all: found.all,
       plan: {
         ...base,
         placed: found.plan.operations,

@@ -1,5 +1,6 @@
 import type { Placed } from '@/core/timetable/problem';
 import type { DayPlan, KeptDay } from '@/core/timetable/day';
+import { movesInWords } from '@/words/record/steps';
 import { changeWords, type DayAct, type DayRow, type DayString, type DayView } from '@/words/day';
 
 /** A plan, drawn: rows of people and of every place of a station, each machine a string through them. */
@@ -132,6 +133,7 @@ export function actsOf(plan: DayPlan, person: string): DayAct[] {
         pinned: pinned.has(placed.id),
         begun: task.begunBy !== undefined,
         words: task.words,
+        first: movesInWords(task.moves ?? []),
         station: task.station ?? null,
       };
       return [
@@ -139,7 +141,17 @@ export function actsOf(plan: DayPlan, person: string): DayAct[] {
           ? [{ ...same, from: placed.start, to: placed.start + task.head, alone: task.body, ends: false }]
           : []),
         ...(placed.tailPerson === person && task.tail > 0
-          ? [{ ...same, from: placed.tail, to: placed.tail + task.tail, alone: 0, ends: true, begun: false }]
+          ? [
+              {
+                ...same,
+                from: placed.tail,
+                to: placed.tail + task.tail,
+                alone: 0,
+                ends: true,
+                begun: false,
+                first: '',
+              },
+            ]
           : []),
       ];
     })

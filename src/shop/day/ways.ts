@@ -1,5 +1,7 @@
 import { eq, sql } from 'drizzle-orm';
+import { benchMinutes } from '@/catalog/hands/openingMinutes';
 import { repairById } from '@/catalog';
+import { movesFor, stateAfter } from '@/core/minutes/opening';
 import type { HouseTables } from '@/core/house/tables';
 import type { Evaluation } from '@/core/steps/evaluate';
 import type { StopRoute } from '@/core/steps/problem';
@@ -67,10 +69,21 @@ async function wayOf({ unit: { id }, source }: Wanting, tables: HouseTables): Pr
   const route = unit.ending ?? stopOf(unit.route, source);
   const { left } = wayFrom(standing, unit, route);
   const { finish } = tables.minutes[unit.chassis];
+  const moving = benchMinutes[unit.chassis];
+  const hands = unit.ending ? 0 : Math.max(0, unit.handsMinutes - finish);
+  // as its repairs leave it: the plan closes it again where it has to be closed
+  const repairs = hands > 0 ? (unit.evaluation?.plan ?? []) : [];
+  const lies = repairs.reduce(
+    (state, id) => stateAfter(state, movesFor(repairById(id)?.bench, state, moving)),
+    unit.bench,
+  );
   const holding = standing.record.drives.inside.filter(({ accounted }) => !accounted).length;
   return {
     unit: unit.tag,
-    hands: unit.ending ? 0 : Math.max(0, unit.handsMinutes - finish),
+    hands,
+    handsSpread: hands > 0 ? (unit.evaluation?.planSpread ?? 0) : 0,
+    lies,
+    moving,
     drives: left.some(({ what }) => what === 'data') ? Math.max(1, holding) : 0,
     system: source !== 'owner' && route === 'disclose',
     left: left.filter(({ what }) => what !== 'open'),

@@ -16,10 +16,13 @@ const FIRST = '0'.repeat(64);
  * Goes through the whole history, from its first entry: numbers without gaps, each content under its hash, each hash
  * after the one before it, each seal under the shop's key, and every anchor kept outside the database. What is hashed
  * is put together here and asked of no function of the database, which its owner could have replaced.
+ * @param anchors what is written down outside; of a history that comes from elsewhere nothing is
  * @returns the first thing that does not fit, or null
  */
-export async function firstFault(db: Transaction | Database): Promise<HistoryFault | null> {
-  const anchors = readAnchors();
+export async function firstFault(
+  db: Transaction | Database,
+  anchors: ReadonlyMap<number, string> = readAnchors(),
+): Promise<HistoryFault | null> {
   let last = { seq: 0, hash: FIRST };
   let sealedSince = false;
   for (;;) {

@@ -20,17 +20,17 @@ export class Progress {
    * Tells how far it is, now and then; the rest of the time it costs nothing.
    * @throws Cancelled when somebody has cancelled it
    */
-  async tell(done: number, note = ''): Promise<void> {
+  async tell(done: number, note = '', total = this.job.total): Promise<void> {
     if (Date.now() - this.told < TELL) return;
-    await this.tellNow(done, note);
+    await this.tellNow(done, note, total);
   }
 
   /** The same, whatever the time. @throws Cancelled */
-  async tellNow(done: number, note = ''): Promise<void> {
+  async tellNow(done: number, note = '', total = this.job.total): Promise<void> {
     this.told = Date.now();
     const rows = await database()
       .update(jobs)
-      .set({ done, beatAt: new Date(), note })
+      .set({ done, total, beatAt: new Date(), note })
       .where(and(eq(jobs.id, this.job.id), eq(jobs.status, 'running')))
       .returning({ id: jobs.id });
     if (rows.length === 0) throw new Cancelled();
@@ -50,7 +50,7 @@ export async function claim(id: string, worker: string): Promise<Job | null> {
 /** Its end, if nobody has ended it before; what it was given is not kept. */
 export async function end(
   id: string,
-  to: { status: 'done' | 'failed'; note: string; done?: number; result?: Record<string, unknown> },
+  to: { status: 'done' | 'failed'; note: string; done?: number; total?: number; result?: Record<string, unknown> }, // prettier-ignore
 ): Promise<boolean> {
   const rows = await database()
     .update(jobs)

@@ -5,7 +5,7 @@ import { jobs } from '@/db/schema';
 import type { Actor } from '../command';
 import { ShopError } from '@/errors';
 
-export const JOB_KINDS = ['revalue', 'import', 'combine'] as const;
+export const JOB_KINDS = ['revalue', 'import', 'combine', 'archive', 'taking in'] as const;
 export type JobKind = (typeof JOB_KINDS)[number];
 
 /** A job that has not been heard of for so long has died with its process. */

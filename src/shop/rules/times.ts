@@ -4,7 +4,7 @@ import { fittingMinutes } from '@/catalog/parts/compatibility';
 import type { CatalogueOverrides } from '@/core/belief/overrides';
 import type { PartClass } from '@/core/catalogue';
 import { handsOf, type Operation } from '@/core/minutes/operation';
-import { estimate, type Estimate, type HandMinutes } from '@/core/minutes/estimate';
+import { estimate, scatterOf, type Estimate, type HandMinutes } from '@/core/minutes/estimate';
 
 /** In halves of a minute: what a plan is reckoned with does not change with every clock. */
 const halves = (minutes: number) => Math.max(0.5, Math.round(minutes * 2) / 2);
@@ -31,10 +31,14 @@ export function fittingTimes(times: HandMinutes): Partial<Record<PartClass, numb
   );
 }
 
-/** An operation with the hands it takes here: what comes after a run keeps its minutes, what begins it is learned. */
-export function operationHere(times: HandMinutes, operation: Operation): Operation {
-  const { minutes } = estimate(handsOf(operation), times[operation.id]);
-  return { ...operation, head: Math.max(0, minutes - operation.tail) };
+/**
+ * An operation with the hands it takes here, and how far they scatter: what comes after a run keeps its minutes, what
+ * begins it is learned.
+ */
+export function operationHere(times: HandMinutes, operation: Operation): Operation & { scatter: number } {
+  const [hands, own] = [handsOf(operation), times[operation.id]];
+  const { minutes } = estimate(hands, own);
+  return { ...operation, head: Math.max(0, minutes - operation.tail), scatter: scatterOf(hands, own) };
 }
 
 /** What a step takes here, with its spread; `shop`: the catalogue's or the house's minutes. */

@@ -66,6 +66,7 @@ export function DayLists({
                       </Link>{' '}
                       {act.ends ? `end: ${act.words}` : act.words}
                       {act.station && <span className="text-soft">, {act.station}</span>}
+                      {act.first && <span className="text-soft">; first {act.first}</span>}
                       {act.pinned && <span className="text-soft">, pinned</span>}
                     </span>
                     <span className="figures text-note whitespace-nowrap">

@@ -1,6 +1,7 @@
 'use client';
 import { useState } from 'react';
 import type { UnitTableRow } from '@/words/lists/rows';
+import { go } from '../kit/keys/ways';
 import { Button, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/hooks/useCommand';
 import { useLastBulk, type BulkAct } from './lastBulk';
@@ -10,7 +11,7 @@ export type BulkStep =
   | { id: string; words: string; kind: 'move'; stage: string }
   | { id: string; words: string; kind: 'list' }
   | { id: string; words: string; kind: 'erase'; minutes: number; station: string }
-  | { id: string; words: string; kind: 'labels' };
+  | { id: string; words: string; kind: 'labels' | 'promise' };
 
 /** What is marked is done to all of it; what could not be done is named unit by unit; all of it can be undone. */
 export function Bulk({
@@ -58,6 +59,10 @@ export function Bulk({
   async function run(step: BulkStep) {
     if (step.kind === 'labels') {
       window.open(`/api/labels?tags=${chosen.map(({ tag }) => tag).join(',')}`, '_blank', 'noreferrer');
+      return;
+    }
+    if (step.kind === 'promise') {
+      go(`/day/promise?tags=${chosen.map(({ tag }) => tag).join(',')}`);
       return;
     }
     setWorking(true);

@@ -19,7 +19,7 @@ const AGAIN_MS = 3_000;
 
 /** The last job of a kind (and of one subject), asked for again while it runs; the page is read again when it has ended. */
 export function useJob<R = Record<string, number>>(
-  kind: 'revalue' | 'import' | 'combine',
+  kind: 'revalue' | 'import' | 'combine' | 'archive' | 'taking in',
   subject?: string,
 ): { job: JobView<R> | null; look: () => void } {
   const router = useRouter();

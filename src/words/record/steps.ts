@@ -31,7 +31,8 @@ const STOP_WORDS: Record<string, string> = {
   ask: 'Ask its owner first',
 };
 
-function movesInWords(moves: readonly BenchMove[]): string {
+/** Opening and closing, in words; nothing: "". */
+export function movesInWords(moves: readonly BenchMove[]): string {
   return moves.map((move) => MOVE_WORDS[move.item][move.to ? 0 : 1]).join(', ');
 }
 

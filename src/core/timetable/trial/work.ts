@@ -157,12 +157,7 @@ export function workWeek(world: TrialWorld, policy: Policy, looks: number): Tria
       else if (one.stage === 'head') {
         const own = { ...task, head: Math.max(1, Math.round(one.began + task.head - now)), after: [], release: 0, who: [one.by!] }; // prettier-ignore
         tasks.push(own);
-        const placed = placedAt(
-          { ...own, words: '' },
-          one.by!,
-          0,
-          hours.find(({ id }) => id === one.by)!.hours,
-        );
+        const placed = placedAt(own, one.by!, 0, hours.find(({ id }) => id === one.by)!.hours);
         if (placed) fixed.push(placed);
       } else {
         // it runs, or its end is waited for

@@ -11,6 +11,7 @@ import { LooseParts } from '@/ui/lots/LooseParts';
 import { LotCorrection } from '@/ui/lots/LotCorrection';
 import { ManifestImport } from '@/ui/lots/ManifestImport';
 import { SOURCE_WORDS } from '@/words/lists/sources';
+import { Link } from '@/ui/kit/Link';
 import { Money, Sign } from '@/ui/kit/theShop';
 import { Sheet } from '@/ui/kit/parts';
 
@@ -83,7 +84,16 @@ export default async function LotPage({ params, searchParams }: Props) {
               </p>
             )}
           </div>
-          {total > 0 && <SheetForm href={`/api/lots/${lot.code}/labels`}>Print tags</SheetForm>}
+          {total > 0 && (
+            <div className="flex flex-wrap items-center gap-4">
+              {mayWrite && (
+                <Link href={`/day/promise?lot=${lot.code}`} className="border-b border-current text-row">
+                  By when can it be done?
+                </Link>
+              )}
+              <SheetForm href={`/api/lots/${lot.code}/labels`}>Print tags</SheetForm>
+            </div>
+          )}
         </div>
       </Sheet>
       {mayWrite && <ManifestImport lotId={lot.id} code={lot.code} mayWrite={mayWrite} />}

@@ -1,0 +1,39 @@
+import { requireActor } from '@/server/session';
+import { promisedTogether } from '@/shop/day/promise';
+import { DayTabs } from '@/ui/day/DayTabs';
+import { PromisedTogether } from '@/ui/day/PromisedTogether';
+import { Empty, Sheet } from '@/ui/kit/parts';
+
+export const metadata = { title: 'Can it be done by then?' };
+
+type Props = { searchParams: Promise<Record<string, string | string[] | undefined>> };
+const text = (given: string | string[] | undefined) =>
+  typeof given === 'string' ? given.slice(0, 2000) : '';
+
+/** ?lot=CODE or ?tags=TAG,TAG: machines that are promised together. */
+export default async function PromisePage({ searchParams }: Props) {
+  const actor = await requireActor();
+  const { lot, tags } = await searchParams;
+  const units = await promisedTogether({ lot: text(lot), tags: text(tags).toUpperCase().split(',') });
+  return (
+    <div>
+      <DayTabs at="/day" />
+      <Sheet>
+        <h1 className="border-b-2 border-ink pb-2.5 text-page leading-8">
+          Can {units.length === 1 ? units[0].tag : `these ${units.length} machines`} be done by then?
+        </h1>
+        {units.length === 0 ? (
+          <Empty>None of them is still worked on: there is nothing to promise.</Empty>
+        ) : (
+          <>
+            <p className="mt-2 text-row text-soft">
+              {text(lot) && `What is open of lot ${text(lot)}: `}
+              <span className="figures">{units.map(({ tag }) => tag).join(', ')}</span>
+            </p>
+            {actor.role === 'viewer' ? null : <PromisedTogether units={units} />}
+          </>
+        )}
+      </Sheet>
+    </div>
+  );
+}
