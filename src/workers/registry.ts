@@ -165,10 +165,10 @@ export const registry = {
   planDay(problem: Timetabled, { draws, scatter, together = [], ...search }: DaySearch) {
     const plan = timetable(problem, { ...search, seed: 1, now: () => performance.now() });
     const tasks = new Map(problem.operations.map((task) => [task.id, task]));
-    const promised = problem.units.some(({ due }) => due !== null && due !== undefined);
+    const promised = problem.units.flatMap(({ id, due }) => (due === null || due === undefined ? [] : [id]));
     // drawn where anything was promised
     const spread = (id: string) => logScatter(scatter[id]);
-    const ends = finishes(problem, plan.operations, spread, promised ? draws : 0, 1);
+    const ends = finishes(problem, plan.operations, spread, promised.length ? draws : 0, 1, 0, new Set(promised)); // prettier-ignore
     const done: Record<string, number> = {};
     for (const placed of plan.operations) {
       const task = tasks.get(placed.id)!;

@@ -91,11 +91,12 @@ describe('the day, by hand', () => {
     await open('/day');
     const [run] = await rowsOf<{ work_id: string; unit_id: string; station: string; tag: string }>(
       `select s.work_id, s.unit_id, s.station, u.tag from work_segments s join units u on u.id = s.unit_id
-       where s.ended_at is null and not s.attended and u.stage not in ('shelf', 'sold', 'gone') order by u.tag`,
+       where s.ended_at is null and not s.attended and u.stage not in ('shelf', 'sold', 'gone')
+       order by s.started_at + s.expected_minutes * interval '1 minute'`,
     );
     const { work_id: workId, unit_id: unitId, station, tag } = run;
     const owner = await signedIn(url, 'buyer@saltmarsh.example', inject('password'));
-    expect((await owner.command('leaveAlone', { input: { unitId, workId, station, minutes: 420 } })).status).toBe(200); // prettier-ignore
+    expect((await owner.command('leaveAlone', { input: { unitId, workId, station, minutes: 900 } })).status).toBe(200); // prettier-ignore
     await soon(async () => (await browser.findElement(By.css('section[aria-label="What moved"]'))).getText()).toMatch(new RegExp(`${tag}: .* takes \\d+ min longer`)); // prettier-ignore
   });
   it('the strip says what is next on every screen, and N goes there', async () => {

@@ -32,12 +32,22 @@ export class Taken {
     return i < this.from.length && this.from[i] < to ? this.to[i] : null;
   }
 
-  /** Takes a span that nothing is in the way of. */
+  /** Takes a span that nothing is in the way of; what follows one another is one span: days are full, and looked through often. */
   take(from: number, to: number): void {
     if (to <= from) return;
     const i = this.first(from);
-    this.from.splice(i, 0, from);
-    this.to.splice(i, 0, to);
+    const joins = i > 0 && this.to[i - 1] === from;
+    const meets = i < this.from.length && this.from[i] === to;
+    if (joins && meets) {
+      this.to[i - 1] = this.to[i];
+      this.from.splice(i, 1);
+      this.to.splice(i, 1);
+    } else if (joins) this.to[i - 1] = to;
+    else if (meets) this.from[i] = from;
+    else {
+      this.from.splice(i, 0, from);
+      this.to.splice(i, 0, to);
+    }
   }
 
   /** From when on, at or after a moment, it is free for so long within these hours. */

@@ -31,6 +31,8 @@ export function finishes(
   seed: number,
   /** Now: what has begun by then is as it was. */
   now = 0,
+  /** Units that are asked about; left out: all. */
+  only?: ReadonlySet<string>,
 ): Map<string, Finish> {
   const ready = makeReady(problem);
   const { tasks } = ready;
@@ -64,14 +66,26 @@ export function finishes(
   const ended = new Float64Array(n);
   const held = new Int32Array(n);
   const shuts = problem.stations.map(({ shut }) => joined(shut ?? []));
+  // what is planned after the last of those that are asked about bears on none of them
+  const asked = problem.units.map(({ id }) => !only || only.has(id));
+  let last = acts.length;
+  while (last > 0 && !asked[ready.unitOf[acts[last - 1].i]]) last--;
+  acts.length = last;
+  const heads = new Float64Array(n);
+  const bodies = new Float64Array(n);
+  const tails = new Float64Array(n);
+  /** The mean of what is drawn is what was planned. */
+  const scattered = (minutes: number, own: number) => (minutes > 0 ? minutes * Math.exp(own * bell() - own ** 2 / 2) : 0); // prettier-ignore
   for (let draw = 0; draw < draws; draw++) {
     freeAt.fill(0);
     places.forEach((each) => each.fill(0));
-    const times = tasks.map((task, i) => {
-      // the mean of what is drawn is what was planned
-      const drawn = (own: number) => (sigma[i] > 0 ? Math.exp(own * bell() - own ** 2 / 2) : 1);
-      return { head: task.head * drawn(sigma[i]), body: task.body * drawn(BODY_SCATTER), tail: task.tail * drawn(sigma[i]) }; // prettier-ignore
-    });
+    for (let i = 0; i < n; i++) {
+      const { head, body, tail } = tasks[i];
+      const own = sigma[i];
+      heads[i] = own > 0 ? scattered(head, own) : head;
+      bodies[i] = own > 0 ? scattered(body, BODY_SCATTER) : body;
+      tails[i] = own > 0 ? scattered(tail, own) : tail;
+    }
     for (const { i, tail } of acts) {
       const task = tasks[i];
       const mine = placed[i];
@@ -85,28 +99,28 @@ export function finishes(
           for (let k = 1; k < places[s].length; k++) if (places[s][k] < places[s][place]) place = k;
           held[i] = place;
           from = Math.max(from, places[s][place]);
-          if (shuts[s].length) from = openFor(shuts[s], from, times[i].head + times[i].body);
+          if (shuts[s].length) from = openFor(shuts[s], from, heads[i] + bodies[i]);
         }
         const p = mine.person === null ? -1 : person.get(mine.person)!;
-        if (p >= 0) from = hands(p, Math.max(from, freeAt[p]), times[i].head);
+        if (p >= 0) from = hands(p, Math.max(from, freeAt[p]), heads[i]);
         while (!task.overnight && from < NEVER) {
-          const opens = openFor(ready.closed, from + times[i].head, times[i].body);
-          if (opens <= from + times[i].head) break;
-          from = opens - times[i].head;
-          if (p >= 0) from = hands(p, from, times[i].head);
+          const opens = openFor(ready.closed, from + heads[i], bodies[i]);
+          if (opens <= from + heads[i]) break;
+          from = opens - heads[i];
+          if (p >= 0) from = hands(p, from, heads[i]);
         }
         started[i] = from;
-        if (p >= 0) freeAt[p] = from + times[i].head;
+        if (p >= 0) freeAt[p] = from + heads[i];
         if (s >= 0) places[s][held[i]] = NEVER;
         continue;
       }
-      let from = started[i] + times[i].head + times[i].body;
+      let from = started[i] + heads[i] + bodies[i];
       const p = mine.tailPerson === null ? -1 : person.get(mine.tailPerson)!;
       if (p >= 0) {
-        from = hands(p, Math.max(from, freeAt[p]), times[i].tail);
-        freeAt[p] = from + times[i].tail;
+        from = hands(p, Math.max(from, freeAt[p]), tails[i]);
+        freeAt[p] = from + tails[i];
       }
-      ended[i] = from + times[i].tail;
+      ended[i] = from + tails[i];
       if (s >= 0) places[s][held[i]] = ended[i];
       const unit = ready.unitOf[i];
       ends[unit][draw] = Math.max(ends[unit][draw], ended[i]);

@@ -53,12 +53,7 @@ export function thereFrom(hours: readonly Span[], at: number, minutes: number): 
 }
 
 /** An operation that stands where it is: its end as soon as the same hands are there; null: they never are. */
-export function placedAt(
-  task: Task,
-  person: string,
-  start: number,
-  hours: readonly Span[],
-): Placed | null {
+export function placedAt(task: Task, person: string, start: number, hours: readonly Span[]): Placed | null {
   if (thereFrom(hours, start, task.head) !== start) return null;
   const runs = start + task.head + task.body;
   if (task.tail === 0)

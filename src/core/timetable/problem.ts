@@ -96,45 +96,46 @@ export function assertSound(problem: Timetabled): void {
       if (!(to > from)) refuse(`the hours of ${id} end before they begin: ${from} to ${to}`);
       if (i > 0 && from < hours[i - 1][1]) refuse(`the hours of ${id} overlap or are not in order`);
     });
+  const reach = reachIn(problem);
   for (const task of problem.operations) {
     if (!units.has(task.unit)) refuse(`operation ${task.id}: there is no unit "${task.unit}"`);
     const missing = task.after.filter((id) => !byId.has(id));
     if (missing.length) refuse(`operation ${task.id} comes after ${named(missing)}, which is not there`);
-    const why = outOfReach(problem, task);
+    const why = reach(task);
     if (why) refuse(`operation ${task.id}: ${why}`);
   }
   ordered(problem.operations);
 }
 
 /** Why an operation can never be done with these people, stations and openings, in words; null: it can. */
-export function outOfReach(problem: Timetabled, task: Task): string | null {
-  const { people, stations, closed } = problem;
-  if (task.station && !((stations.find(({ id }) => id === task.station)?.capacity ?? 0) >= 1))
-    return `there is no station "${task.station}" that takes anything`;
-  for (const [part, minutes] of [
-    ['head', task.head],
-    ['tail', task.tail],
-  ] as const) {
-    if (minutes === 0) continue;
-    const may = people.filter(({ id }) => !task.who || task.who.includes(id));
-    if (may.length === 0) return 'there is nobody who may do it';
-    const longest = Math.max(0, ...may.flatMap(({ hours }) => hours.map(([from, to]) => to - from)));
-    if (minutes > longest)
-      return `its ${part} of ${minutes} minutes is longer than any opening of those who may do it (${longest})`;
-  }
-  if (!task.overnight && task.body > 0 && closed.length) {
-    const firsts = people.flatMap(({ hours }) => hours.slice(0, 1).map(([from]) => from));
-    const lasts = people.flatMap(({ hours }) => hours.slice(-1).map(([, to]) => to));
-    // as long as anybody is there
-    const openings = openingsOf(
-      closed,
-      Math.min(0, ...firsts),
-      people.length ? Math.max(0, ...lasts) : Infinity,
-    );
-    if (!openings.some(([from, to]) => to - from >= task.body))
+export function reachIn({ people, stations, closed }: Timetabled): (task: Task) => string | null {
+  const capacity = new Map(stations.map((station) => [station.id, station.capacity]));
+  const longest = new Map(
+    people.map(({ id, hours }) => [id, hours.reduce((most, [from, to]) => Math.max(most, to - from), 0)]),
+  );
+  const ends = people.flatMap(({ hours }) =>
+    hours.length ? [[hours[0][0], hours.at(-1)![1]] as const] : [],
+  );
+  // as long as anybody is there
+  const first = Math.min(0, ...ends.map(([from]) => from));
+  const last = people.length ? Math.max(0, ...ends.map(([, to]) => to)) : Infinity;
+  const opening = openingsOf(closed, first, last).reduce((most, [from, to]) => Math.max(most, to - from), 0);
+  return (task) => {
+    if (task.station && !((capacity.get(task.station) ?? 0) >= 1))
+      return `there is no station "${task.station}" that takes anything`;
+    for (const part of ['head', 'tail'] as const) {
+      const minutes = task[part];
+      if (minutes === 0) continue;
+      const may = task.who ? task.who.filter((id) => longest.has(id)) : [...longest.keys()];
+      if (may.length === 0) return 'there is nobody who may do it';
+      const most = may.reduce((sum, id) => Math.max(sum, longest.get(id)!), 0);
+      if (minutes > most)
+        return `its ${part} of ${minutes} minutes is longer than any opening of those who may do it (${most})`;
+    }
+    if (!task.overnight && task.body > 0 && closed.length && opening < task.body)
       return `it runs ${task.body} minutes and may not run while the house is closed; no opening is that long`;
-  }
-  return null;
+    return null;
+  };
 }
 
 /** Between closed times, from a moment to another. */

@@ -26,6 +26,9 @@ export const USUAL_WEEK: Week = { days: [OPEN, OPEN, OPEN, OPEN, OPEN, [], []], 
 
 const DAY_MS = 86_400_000;
 const formats = new Map<string, Intl.DateTimeFormat>();
+/** Asked again for every person and every plan: what a clock shows never changes. */
+const instants = new Map<string, number>();
+const MOST_INSTANTS = 5_000;
 
 /** What a zone's clocks show at an instant, as if it were universal time; ms. */
 function shown(at: number, zone: string): number {
@@ -43,10 +46,15 @@ function shown(at: number, zone: string): number {
 
 /** The instant a zone's clocks show so many minutes of a day; of a time that is left out in spring, the one after it. */
 export function instantOf(day: string, minute: number, zone: string): number {
+  const key = `${day} ${minute} ${zone}`;
+  const known = instants.get(key);
+  if (known !== undefined) return known;
   const wanted = Date.parse(`${day}T00:00Z`) + minute * 60_000;
   let at = wanted;
   // the offset there, and once more where the clocks are changed between
   for (let round = 0; round < 3; round++) at += wanted - shown(at, zone);
+  if (instants.size >= MOST_INSTANTS) instants.clear();
+  instants.set(key, at);
   return at;
 }
 

@@ -27,17 +27,19 @@ interface KeptRow {
 
 /** The body read last, for it is long and stands on every screen; by its database and moment. */
 let lastRead: { of: string; row: KeptRow } | null = null;
+const nameOf = ({ seq, madeAt }: Omit<KeptRow, 'day'>) =>
+  `${process.env.DATABASE_URL} ${seq} ${madeAt.getTime()}`;
 
 async function keptRow(): Promise<KeptRow | null> {
   const db = database();
   const [stamp] = await db.select({ seq: dayPlans.seq, madeAt: dayPlans.madeAt }).from(dayPlans);
   if (!stamp) return null;
-  const of = `${process.env.DATABASE_URL} ${stamp.seq} ${stamp.madeAt.getTime()}`;
+  const of = nameOf(stamp);
   if (lastRead?.of === of) return lastRead.row;
   const [row] = await db.select().from(dayPlans);
   if (row?.body.v !== 2) return null;
   const kept: KeptRow = { day: row.body, seq: row.seq, madeAt: row.madeAt };
-  lastRead = { of: `${process.env.DATABASE_URL} ${row.seq} ${row.madeAt.getTime()}`, row: kept };
+  lastRead = { of: nameOf(row), row: kept };
   return kept;
 }
 
@@ -60,7 +62,7 @@ export async function replan(): Promise<KeptDay> {
   const told = before && changes.moved.length === 0 ? { ...later(before.day.changes, (Date.parse(plan.zero) - Date.parse(before.day.plan.zero)) / 60_000), share: changes.share } : changes; // prettier-ignore
   const day: KeptDay = { v: 2, plan, ways, changes: told };
   const row = { id: 1, seq: newest?.seq ?? 0, madeAt: new Date(), body: day };
-  await database()
+  const kept = await database()
     .insert(dayPlans)
     .values(row)
     .onConflictDoUpdate({
@@ -68,7 +70,9 @@ export async function replan(): Promise<KeptDay> {
       set: { seq: row.seq, madeAt: row.madeAt, body: row.body },
       // one that knows more stands
       setWhere: sql`${dayPlans.seq} <= ${row.seq}`,
-    });
+    })
+    .returning({ seq: dayPlans.seq });
+  if (kept.length) lastRead = { of: nameOf(row), row: { day, seq: row.seq, madeAt: row.madeAt } };
   return day;
 }
 

@@ -3,7 +3,7 @@ import { workOperation } from '@/core/house/tables';
 import { placedAt, type DayPlan, type KeptDay, type KnownWays } from '@/core/timetable/day';
 import { operationsOf, type PlannedTask } from '@/core/timetable/operations';
 import {
-  outOfReach,
+  reachIn,
   type Job,
   type Placed,
   type Span,
@@ -245,10 +245,10 @@ async function planWithin(days: number, stood: KeptDay | null, suppose?: Suppose
     closed,
     apart: true,
   });
-  const none = problemOf([], []);
+  const reach = reachIn(problemOf([], []));
   const reasons = new Map<string, string>();
   for (const task of all) {
-    const why = outOfReach(none, task);
+    const why = reach(task);
     if (why && !reasons.has(task.unit)) reasons.set(task.unit, `${task.words}: ${why}`);
   }
   const leftOut = [...reasons].map(([tag, why]) => ({ tag, why }));

@@ -86,7 +86,8 @@ export function dayView({ plan, changes }: KeptDay, until: number): DayView {
     fault: plan.fault,
     moved: changes.moved.map(({ unit, words, from, to, fromPerson, toPerson }) => ({ tag: unit, words, from, to, fromPerson: nameOf(fromPerson), toPerson: nameOf(toPerson) })), // prettier-ignore
     because: changes.because.map((change) => changeWords(change, names)),
-    movedShare: changes.share,
+    // what is still told of an older plan is no share of this one
+    movedShare: changes.share || null,
     ids: Object.fromEntries(plan.units.map(({ tag, id }) => [tag, id])),
     leftOut: plan.leftOut,
     pinsLost: plan.pinsLost.flatMap(({ id, why }) => {

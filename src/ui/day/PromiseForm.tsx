@@ -127,7 +127,7 @@ function Chance({ view }: { view: PromiseView }) {
           </thead>
           <tbody>
             {view.each
-              .toSorted((a, b) => a.chance - b.chance)
+              .toSorted((a, b) => a.chance - b.chance || Date.parse(b.done) - Date.parse(a.done))
               .map(({ tag, called, chance, done }) => (
                 <tr key={tag} className="border-t border-rule">
                   <th scope="row" className="py-1 text-left font-normal">
@@ -156,4 +156,10 @@ const verdict = (chance: number) =>
   chance >= 0.9 ? 'Yes' : chance >= 0.6 ? 'Likely' : chance >= 0.3 ? 'Doubtful' : 'Hardly';
 
 const when = (instant: string) =>
-  new Date(instant).toLocaleString('en-GB', { weekday: 'short', hour: 'numeric', minute: '2-digit' });
+  new Date(instant).toLocaleString('en-GB', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    hour: 'numeric',
+    minute: '2-digit',
+  });

@@ -12,7 +12,9 @@ export function JobProgress({ job, what }: { job: JobView<unknown>; what: string
   return (
     <div className="mt-2" aria-live="polite">
       <p className="text-row">
-        {running ? (
+        {running && job.total === 0 ? (
+          <>Begun by {job.byName}: how much there is is being counted.</>
+        ) : running ? (
           <>
             Under way: <b className="figures">{job.done}</b> of <b className="figures">{job.total}</b> {what},
             started by {job.byName}.
@@ -25,7 +27,7 @@ export function JobProgress({ job, what }: { job: JobView<unknown>; what: string
           </>
         )}
       </p>
-      {running && (
+      {running && job.total > 0 && (
         <progress
           aria-label={`${what} worked out`}
           max={1}

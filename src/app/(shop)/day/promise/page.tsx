@@ -10,6 +10,9 @@ type Props = { searchParams: Promise<Record<string, string | string[] | undefine
 const text = (given: string | string[] | undefined) =>
   typeof given === 'string' ? given.slice(0, 2000) : '';
 
+/** So many are named before anything is asked; more stand in the table of the answer. */
+const FEW = 12;
+
 /** ?lot=CODE or ?tags=TAG,TAG: machines that are promised together. */
 export default async function PromisePage({ searchParams }: Props) {
   const actor = await requireActor();
@@ -27,8 +30,18 @@ export default async function PromisePage({ searchParams }: Props) {
         ) : (
           <>
             <p className="mt-2 text-row text-soft">
-              {text(lot) && `What is open of lot ${text(lot)}: `}
-              <span className="figures">{units.map(({ tag }) => tag).join(', ')}</span>
+              {text(lot) && `What is open of lot ${text(lot)}`}
+              {units.length <= FEW && (
+                <>
+                  {text(lot) && ': '}
+                  {units.map(({ tag }, i) => (
+                    <span key={tag} className="figures whitespace-nowrap">
+                      {i > 0 && ', '}
+                      {tag}
+                    </span>
+                  ))}
+                </>
+              )}
             </p>
             {actor.role === 'viewer' ? null : <PromisedTogether units={units} />}
           </>
