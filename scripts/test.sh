@@ -46,6 +46,9 @@ if need_build; then
   suite server; tally server
   # two browsers at a time, each with a shop of its own
   browser_halves
+  # one demo shop for both, made now: its clocks run from here
+  export OMNITROPE_DEMO=omnitrope_demo_once
+  psql "$(sed -n 's/^DATABASE_URL=//p' "$DIR/pg.env")" -Xqc "drop database if exists $OMNITROPE_DEMO with (force)" 2>/dev/null
   OMNITROPE_SHARD=1 suite browser 1 "${first[@]}" > "$DIR/browser-1.log" 2>&1 & half=$!
   OMNITROPE_SHARD=2 suite browser 2 "${second[@]}"
   wait "$half"; cat "$DIR/browser-1.log"

@@ -1,6 +1,7 @@
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { createServer } from 'node:net';
+import pg from 'pg';
 import type { TestProject } from 'vitest/node';
 import { migrateDatabase } from '../../src/db/migrate';
 import { asServing, freshDatabase, throwAwayCluster } from '../server/database.setup';
@@ -69,8 +70,28 @@ export async function startServer(
   throw new Error(`the server did not start:\n${output}`);
 }
 
-/** A database of that name with the demo shop in it. @returns its address */
+/**
+ * A database of that name with the demo shop in it; OMNITROPE_DEMO: made once under that name for all who ask meanwhile,
+ * and copied. @returns its address
+ */
 export async function demoDatabase(name: string): Promise<string> {
+  const once = process.env.OMNITROPE_DEMO;
+  if (!once) return furnished(name);
+  const cluster = throwAwayCluster();
+  const client = new pg.Client({ connectionString: cluster });
+  await client.connect();
+  try {
+    // whoever comes first makes it, the others wait
+    await client.query('select pg_advisory_lock(7021431)');
+    const { rowCount } = await client.query('select 1 from pg_database where datname = $1', [once]);
+    if (!rowCount) await furnished(once);
+    return await freshDatabase(cluster, name, once);
+  } finally {
+    await client.end();
+  }
+}
+
+async function furnished(name: string): Promise<string> {
   const databaseUrl = await freshDatabase(throwAwayCluster(), name);
   await migrateDatabase(databaseUrl);
   execFileSync('npx', ['tsx', 'scripts/demo.ts'], {

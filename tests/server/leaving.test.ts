@@ -11,7 +11,7 @@ openShop('leaving');
 const front = served(eraseRoutes);
 
 /** Sequences in a usual run, and acts in each; `npm run bench:leaving` walks 2,000. The first has the number FROM. */
-const SEQUENCES = Number(process.env.OMNITROPE_SEQUENCES ?? 60);
+const SEQUENCES = Number(process.env.OMNITROPE_SEQUENCES ?? 40);
 const FROM = Number(process.env.OMNITROPE_FROM ?? 1);
 const ACTS = 40;
 
