@@ -77,7 +77,7 @@ const SHOWN_ROWS = 200;
 const SHOWN_BAD = 500;
 
 /** How long a plan is looked for, from what, and what stays; how often its minutes are drawn. */
-interface DaySearch extends Pick<SearchLimits, 'seconds' | 'from' | 'fixed' | 'moving'> {
+interface DaySearch extends Pick<SearchLimits, 'seconds' | 'from' | 'fixed' | 'moving' | 'settled'> {
   draws: number;
   /** How far the hands of each operation scatter, as a share of their minutes. */
   scatter: Readonly<Record<string, number>>;

@@ -1,5 +1,5 @@
 import ical from 'node-ical';
-import { By, Key, Origin, until, type WebDriver } from 'selenium-webdriver';
+import { By, Key, until, type WebDriver } from 'selenium-webdriver';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
 import { idOf, rowsOf } from './database';
 import { clickOn, pageText, press, ready, see, settled, soon } from './driver';
@@ -61,16 +61,20 @@ describe('the day, by hand', () => {
     const panel = By.css('section[aria-label="Put it elsewhere"]');
     // the broadest that can be taken: a plan made anew meanwhile draws them anew
     await browser.wait(async () => {
-      const pieces = await browser.findElements(By.css('svg rect.cursor-grab'));
-      const rects = await Promise.all(pieces.map((piece) => piece.getRect()));
-      const k = rects.reduce((best, { width }, i) => (width > rects[best].width ? i : best), 0);
-      await browser.executeScript('arguments[0].scrollIntoView({ block: "center" })', pieces[k]);
+      const at = await browser.executeScript<[number, number]>(
+        `const pieces = [...document.querySelectorAll('svg rect.cursor-grab')];
+         const broadest = pieces.reduce((best, piece) => piece.getBoundingClientRect().width > best.getBoundingClientRect().width ? piece : best);
+         broadest.scrollIntoView({ block: 'center' });
+         const { x, y, width, height } = broadest.getBoundingClientRect();
+         return [Math.round(x + width / 2), Math.round(y + height / 2)];`,
+      );
+      const [x, y] = at;
       await browser
         .actions({ async: true })
-        .move({ origin: pieces[k] })
+        .move({ x, y })
         .press()
-        .move({ origin: pieces[k], x: 60, y: 0, duration: 200 })
-        .move({ origin: Origin.POINTER, x: 60, y: 0, duration: 200 })
+        .move({ x: x + 40, y, duration: 100 })
+        .move({ x: x + 120, y, duration: 100 })
         .release()
         .perform();
       return (await browser.findElements(panel)).length > 0;

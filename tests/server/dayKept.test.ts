@@ -42,6 +42,16 @@ describe('a plan that is kept', () => {
     const view = dayView(second, 1440);
     if (view.moved.length) expect(view.because.join()).toContain(`${more[0].tag} wants hands now`);
   });
+  it('as long as nothing has happened nothing is moved, however often it is made', async () => {
+    await replan();
+    for (let n = 0; n < 3; n++) {
+      const before = await standingDay();
+      const after = await replan();
+      expect(after.plan.placed.map(({ id, person }) => `${id} ${person}`)).toEqual(before.plan.placed.map(({ id, person }) => `${id} ${person}`)); // prettier-ignore
+      for (const placed of after.plan.placed) expect(Math.abs(placed.start - at(before, placed.id)!.start)).toBeLessThan(5); // prettier-ignore
+      expect(after.changes.because).toEqual(before.changes.because);
+    }
+  });
   it('what was found out of machines that did not change is not found out again', async () => {
     const before = await replan();
     const after = await replan();

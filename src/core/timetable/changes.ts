@@ -10,6 +10,21 @@ export interface Stood {
   units: readonly { tag: string; due: number | null }[];
 }
 
+/** A plan of the day, as it stood. */
+export const stoodOf = ({
+  zero,
+  tasks,
+  placed,
+  people,
+  units,
+}: Omit<Stood, 'zero'> & { zero: string }): Stood => ({
+  zero: Date.parse(zero),
+  tasks,
+  placed,
+  people,
+  units,
+});
+
 /** An operation that is done at another time than was said, or by somebody else; minutes from the new plan's zero. */
 export interface Moved {
   id: string;
@@ -51,24 +66,12 @@ const RUN = / run \d+$/;
 const within = (hours: readonly Span[], from: number, to: number) =>
   hours.reduce((sum, [a, b]) => sum + Math.max(0, Math.min(b, to) - Math.max(a, from)), 0);
 
-/** What a new plan moved of the old one, and what had changed between them. */
-export function changesBetween(before: Stood, after: Stood): Changes {
+/** What had changed between a plan and the moment another one is made. */
+export function reasonsBetween(before: Stood, after: Omit<Stood, 'placed'>): Change[] {
   const since = (after.zero - before.zero) / 60_000;
   const stood = new Map(before.placed.map((placed) => [placed.id, placed]));
   const old = new Map(before.tasks.map((task) => [task.id, task]));
   const tasks = new Map(after.tasks.map((task) => [task.id, task]));
-  const moved: Moved[] = [];
-  let both = 0;
-  for (const placed of after.placed) {
-    const was = stood.get(placed.id);
-    const task = tasks.get(placed.id)!;
-    if (!was || task.begunBy || RUN.test(placed.id)) continue;
-    both++;
-    const from = was.start - since;
-    // what was due by now and is not begun is not moved by the plan: time has
-    const otherwise = was.person !== placed.person || Math.abs(placed.start - Math.max(0, from)) >= NO_MOVE;
-    if (otherwise) moved.push({ id: placed.id, unit: task.unit, words: task.words, from, to: placed.start, fromPerson: was.person, toPerson: placed.person }); // prettier-ignore
-  }
   const because: Change[] = [];
   const [were, are] = [before, after].map(({ units }) => new Map(units.map((unit) => [unit.tag, unit])));
   for (const { tag, due } of after.units) {
@@ -95,7 +98,7 @@ export function changesBetween(before: Stood, after: Stood): Changes {
       : task.head + task.body + task.tail - (was.head + was.body + was.tail);
     if (Math.abs(longer) >= NO_CHANGE && !task.begunBy)
       because.push({ kind: 'length', unit, words, minutes: Math.round(longer) });
-    const due = stood.get(task.id)!.start - since;
+    const due = (stood.get(task.id)?.start ?? Infinity) - since;
     if (!task.begunBy && !RUN.test(task.id) && due <= -NO_CHANGE)
       because.push({ kind: 'late', unit, words, minutes: Math.round(-due) });
   }
@@ -108,5 +111,29 @@ export function changesBetween(before: Stood, after: Stood): Changes {
     if (Math.abs(minutes) >= NO_CHANGE)
       because.push({ kind: 'hours', person: id, minutes: Math.round(minutes) });
   }
-  return { moved: moved.sort((a, b) => a.to - b.to), because, share: both ? moved.length / both : null };
+  return because;
+}
+
+/** What a new plan moved of the old one, and what had changed between them. */
+export function changesBetween(before: Stood, after: Stood): Changes {
+  const since = (after.zero - before.zero) / 60_000;
+  const stood = new Map(before.placed.map((placed) => [placed.id, placed]));
+  const tasks = new Map(after.tasks.map((task) => [task.id, task]));
+  const moved: Moved[] = [];
+  let both = 0;
+  for (const placed of after.placed) {
+    const was = stood.get(placed.id);
+    const task = tasks.get(placed.id)!;
+    if (!was || task.begunBy || RUN.test(placed.id)) continue;
+    both++;
+    const from = was.start - since;
+    // what was due by now and is not begun is not moved by the plan: time has
+    const otherwise = was.person !== placed.person || Math.abs(placed.start - Math.max(0, from)) >= NO_MOVE;
+    if (otherwise) moved.push({ id: placed.id, unit: task.unit, words: task.words, from, to: placed.start, fromPerson: was.person, toPerson: placed.person }); // prettier-ignore
+  }
+  return {
+    moved: moved.sort((a, b) => a.to - b.to),
+    because: reasonsBetween(before, after),
+    share: both ? moved.length / both : null,
+  };
 }

@@ -31,6 +31,8 @@ export interface DayPlan {
   pinsLost: { id: string; why: string }[];
   cost: number;
   bound: number;
+  /** How its stations and skills were, as text: otherwise, and it is looked for anew. */
+  house: string;
   /** Why there is no plan. */
   fault: string | null;
 }

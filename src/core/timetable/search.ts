@@ -15,6 +15,8 @@ export interface SearchLimits {
   fixed?: readonly Placed[];
   /** The plan that stands: what it says is begun from. */
   from?: readonly Placed[];
+  /** Nothing has changed: what stands is gone on with, in its order, as long as it can be kept. */
+  settled?: boolean;
   /** What moving an operation by an hour costs, beside: a plan one has read is not shuffled for little. */
   moving?: number;
 }
@@ -128,6 +130,7 @@ function searched(ready: Ready, bound: number, limits: SearchLimits): Made {
         return placed ? (tail ? placed.tail : placed.start) : 1e9;
       }),
     );
+  if (limits.settled && best && (best as Made).cost < BROKEN) return best;
   // a tail is placed as soon as its body is
   for (const rule of RULES) consider(ranked((i, tail) => rule(ready, tails, i, work) + (tail ? 1e-7 : 0)));
   if (!best) {

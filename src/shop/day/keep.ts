@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
-import { changesBetween, type Changes, type Stood } from '@/core/timetable/changes';
-import type { DayPlan, KeptDay } from '@/core/timetable/day';
+import { changesBetween, stoodOf, type Changes } from '@/core/timetable/changes';
+import type { KeptDay } from '@/core/timetable/day';
 import { database } from '@/db/client';
 import { dayPlan as dayPlans } from '@/db/schema';
 import { log } from '@/log';
@@ -10,14 +10,6 @@ import { planOf } from './plan';
 /** A plan is true for so long when nothing happens, ms; while much happens it is made anew this often at most. */
 const TRUE_MS = 60_000;
 const OFTEN_MS = 4_000;
-
-const stoodOf = ({ zero, tasks, placed, people, units }: DayPlan): Stood => ({
-  zero: Date.parse(zero),
-  tasks,
-  placed,
-  people,
-  units,
-});
 
 interface KeptRow {
   day: KeptDay;

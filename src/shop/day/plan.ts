@@ -1,5 +1,6 @@
 import { and, asc, desc, eq, gt, inArray, ne, sql } from 'drizzle-orm';
 import { workOperation } from '@/core/house/tables';
+import { reasonsBetween, stoodOf } from '@/core/timetable/changes';
 import { placedAt, type DayPlan, type KeptDay, type KnownWays } from '@/core/timetable/day';
 import { operationsOf, type PlannedTask } from '@/core/timetable/operations';
 import {
@@ -264,7 +265,7 @@ async function planWithin(days: number, stood: KeptDay | null, suppose?: Suppose
           ? PROMISED_WEIGHT
           : WEIGHT,
   }));
-  const base: DayPlan = { zero: new Date(zero).toISOString(), people, stations, closed, tasks, leftOut, placed: [], units: [], pinned: [], pinsLost: [], cost: 0, bound: 0, fault: null }; // prettier-ignore
+  const base: DayPlan = { zero: new Date(zero).toISOString(), people, stations, closed, tasks, leftOut, placed: [], units: [], pinned: [], pinsLost: [], cost: 0, bound: 0, fault: null, house: JSON.stringify([week.without, week.broken, week.places]) }; // prettier-ignore
   if (tasks.length === 0)
     return { plan: { ...base, fault: leftOut.length ? leftOut[0].why : null }, ways: known, all: null };
   const begun = tasks.flatMap((task): Placed[] => {
@@ -278,11 +279,17 @@ async function planWithin(days: number, stood: KeptDay | null, suppose?: Suppose
     here.has(placed.id) ? [{ ...placed, start: placed.start - since, tail: placed.tail - since }] : [],
   );
   const problem = problemOf(tasks, jobs);
+  const asPinned = new Set(stood?.plan.pinned);
+  const samePins = pinned.length === asPinned.size && pinned.every(({ id }) => asPinned.has(id));
+  const now = { zero, tasks, people, units: planned.map(({ unit }, i) => ({ tag: unit.tag, due: jobs[i].due ?? null })) }; // prettier-ignore
+  const same = samePins && stood?.plan.house === base.house;
+  const settled = stood !== null && !suppose && same && reasonsBetween(stoodOf(stood.plan), now).length === 0; // prettier-ignore
   const pace = from?.length ? 'again' : 'anew';
   const search = {
     seconds: SECONDS[pace],
     draws: DRAWS[suppose ? 'anew' : pace],
     from,
+    settled,
     moving: MOVING,
     scatter: Object.fromEntries(tasks.map(({ id, scatter }) => [id, scatter])),
     together: suppose?.tags.filter((tag) => planned.some(({ unit }) => unit.tag === tag)),

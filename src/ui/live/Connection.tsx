@@ -19,6 +19,7 @@ function concernOf(path: string): Concern {
   if (shown) return shown;
   const first = path.split('/')[1] ?? '';
   if (first === '' || first === 'stage' || first === 'lots') return { page: 'list' };
+  if (first === 'day' || first === 'hours') return { page: 'day' };
   return { page: first === 'bin' ? 'parts' : 'shop' };
 }
 

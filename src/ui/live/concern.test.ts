@@ -29,6 +29,19 @@ describe('which pages a change concerns', () => {
     ['a part moved, in the bin', { page: 'parts' }, notice({ kind: 'part fitted' }), true],
     ['an answer, in the bin', { page: 'parts' }, notice(), false],
     ['an answer, in the books', { page: 'shop' }, notice(), false],
+    ['a run that takes longer, on the day', { page: 'day' }, notice({ kind: 'left running' }), true],
+    [
+      'somebody is busy, on the day',
+      { page: 'day' },
+      notice({ kind: 'busy times', unit: null, lot: null }),
+      true,
+    ],
+    [
+      'a note of a model, on the day',
+      { page: 'day' },
+      notice({ kind: 'model note', unit: null, lot: null }),
+      false,
+    ],
     ['a sale, in the books', { page: 'shop' }, notice({ kind: 'sold' }), true],
     ['after a gap everything', { page: 'parts' }, { reread: true }, true],
   ])('%s', (_, concern, change, touched) => expect(concerns(concern, change)).toBe(touched));

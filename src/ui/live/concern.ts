@@ -5,6 +5,8 @@ export type Concern =
   | { page: 'list' }
   | { page: 'lot'; lot: string }
   | { page: 'parts' }
+  /** Who does what when: any machine may be in it, and whoever has hands. */
+  | { page: 'day' }
   /** Books, rules, people: things that change with no unit. */
   | { page: 'shop' };
 
@@ -28,6 +30,8 @@ const RECKONING = [
   // a job that values every unit, or takes a list in, has ended
   'job',
 ];
+/** Kinds that change who is there when. */
+const HANDS = ['week', 'busy times', 'person added', 'person closed', 'role'];
 const PARTS = (kind: string) => kind.startsWith('part ') || kind.startsWith('drive ');
 
 /** Does what happened touch what the page shows? */
@@ -43,6 +47,8 @@ export function concerns(concern: Concern, notice: Notice): boolean {
       );
     case 'list':
       return notice.unit !== null || notice.lot !== null || RECKONING.includes(notice.kind);
+    case 'day':
+      return notice.unit !== null || HANDS.includes(notice.kind) || RECKONING.includes(notice.kind);
     case 'lot':
       return notice.lot === concern.lot || RECKONING.includes(notice.kind);
     case 'parts':
