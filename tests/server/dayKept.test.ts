@@ -174,6 +174,21 @@ describe('who does what', () => {
   });
 });
 
+describe('hours of one date', () => {
+  it('stand in place of its weekday’s; what is no time is named', async () => {
+    const day = new Date(Date.now() + 2 * 86_400_000).toISOString().slice(0, 10);
+    await act(owner, 'setWeek', { ...week, dates: { [day]: '' } });
+    const { plan } = await replan();
+    const [from, to] = ['T00:00Z', 'T24:00Z'].map(
+      (end) => (Date.parse(`${day}${end}`) - Date.parse(plan.zero)) / 60_000,
+    );
+    for (const { hours } of plan.people) expect(hours.some(([a, b]) => a < to && b > from)).toBe(false);
+    const bad = await act(owner, 'setWeek', { ...week, dates: { [day]: '9-25' } }).catch((error: { details: unknown }) => error.details); // prettier-ignore
+    expect(bad).toEqual({ fields: { [`dates.${day}`]: '"25" is no time of day' } });
+    await act(owner, 'setWeek', week);
+  });
+});
+
 describe('promises', () => {
   it('one that will hardly hold is in danger on every screen; what would help is said beside its chance', async () => {
     const [{ unitId, tag }] = (await lotWith(['laptop'])).units;

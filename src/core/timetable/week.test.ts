@@ -47,6 +47,16 @@ describe('when somebody is there', () => {
     expect([...days('a')]).toEqual([0, 2]);
     expect([...days('b')]).toEqual([0, 1, 2]);
   });
+  it('a date of its own has its own hours: a Saturday that is open, a Wednesday that ends at noon', () => {
+    const week: Week = { ...USUAL_WEEK, dates: { '2026-12-05': [[600, 720]], '2026-12-02': [[540, 720]], '2026-12-03': [] } }; // prettier-ignore
+    const from = instantOf(monday, 0, ZONE);
+    const hours = hoursOf(week, 'a', monday, 7, ZONE, from);
+    const on = (day: number) => hours.filter(([begins]) => Math.floor(begins / 1440) === day).map(([a, b]) => [a - day * 1440, b - day * 1440]); // prettier-ignore
+    expect(on(5)).toEqual([[600, 720]]);
+    expect(on(2)).toEqual([[540, 720]]);
+    expect(on(3)).toEqual([]);
+    expect(on(1)).toHaveLength(2);
+  });
   it('a day of 23 hours is one: what is opened at nine opens at nine', () => {
     const saturday = '2026-03-28';
     const from = instantOf(saturday, 0, ZONE);

@@ -7,6 +7,8 @@ export interface Week {
   /** Days somebody is not there, first and last, 2026-11-26; nobody: the house is closed. */
   away: readonly { person: string | null; from: string; to: string }[];
   places: Readonly<Record<string, number>>;
+  /** Hours of single dates, in place of those of their weekday; none: the house is closed. */
+  dates?: Readonly<Record<string, readonly Span[]>>;
   /** Stations that are out of order, up to a day and with it. */
   broken?: Readonly<Record<string, string>>;
   /** What somebody does not do; left out: everybody does everything. */
@@ -79,7 +81,7 @@ export function hoursOf(
       (each) => (each.person === null || each.person === person) && each.from <= day && day <= each.to,
     );
     if (off) continue;
-    for (const [from, to] of week.days[weekday(day)]) {
+    for (const [from, to] of week.dates?.[day] ?? week.days[weekday(day)]) {
       const span: Span = [
         (instantOf(day, from, zone) - zero) / 60_000,
         (instantOf(day, to, zone) - zero) / 60_000,

@@ -104,6 +104,11 @@ export const setWeek = defineCommand({
       )
       .default([])
       .label('away'),
+    dates: Joi.object()
+      .pattern(isoDate('date'), Joi.string().max(120).allow(''))
+      .max(MOST_AWAY)
+      .default({})
+      .label('single dates'),
     without: Joi.object()
       .pattern(
         Joi.string().max(80),
@@ -122,16 +127,23 @@ export const setWeek = defineCommand({
       .default({})
       .label('places'),
   }),
-  async run({ tx }, { days, away, places, without, broken }) {
+  async run({ tx }, { days, away, places, without, broken, dates }) {
     const fields: Record<string, string> = {};
-    const read = (days as string[]).map((text, i) => {
+    const hours = (text: string, field: string) => {
       try {
         return readHours(text);
       } catch (error) {
-        fields[`days.${i}`] = (error as RangeError).message;
+        fields[field] = (error as RangeError).message;
         return [];
       }
-    });
+    };
+    const read = (days as string[]).map((text, i) => hours(text, `days.${i}`));
+    const own = Object.fromEntries(
+      Object.entries(dates as Record<string, string>).map(([day, text]) => [
+        day,
+        hours(text, `dates.${day}`),
+      ]),
+    );
     const turned = (away as { from: string; to: string }[]).findIndex(({ from, to }) => to < from);
     if (turned >= 0) fields[`away.${turned}`] = 'ends before it begins';
     const { stations } = (await houseNow(tx)).tables;
@@ -144,6 +156,7 @@ export const setWeek = defineCommand({
     const week: Week = {
       days: read,
       away: away as Week['away'],
+      dates: own,
       places: places as Week['places'],
       without: without as Week['without'],
       broken: broken as Week['broken'],

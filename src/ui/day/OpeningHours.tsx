@@ -19,6 +19,8 @@ interface Away {
 }
 interface Props {
   days: string[];
+  /** Hours of single dates; empty: closed. */
+  dates: Readonly<Record<string, string>>;
   /** How many machines each takes, and until when it is out of order; nothing: it is not. */
   places: { name: string; places: number; broken: string }[];
   away: readonly Away[];
@@ -29,9 +31,10 @@ interface Props {
 }
 
 /** When the house is open, how many machines its stations take, who is away: what a plan of the day stands on. */
-export function OpeningHours({ days, places, away, people, without, mayWrite }: Props) {
+export function OpeningHours({ days, dates, places, away, people, without, mayWrite }: Props) {
   const { send, problem, busy } = useCommand();
   const [off, setOff] = useState<readonly Away[]>(away);
+  const [own, setOwn] = useState(dates);
   const faults = (problem?.details as { fields?: Record<string, string> } | undefined)?.fields ?? {};
   const nameOf = (id: string | null) =>
     id === null ? 'the house' : (people.find((one) => one.id === id)?.name ?? id);
@@ -40,10 +43,13 @@ export function OpeningHours({ days, places, away, people, without, mayWrite }: 
     const form = new FormData(event.currentTarget);
     const text = (name: string) => String(form.get(name) ?? '').trim();
     const [from, to] = [text('from'), text('to')];
+    const date = text('date');
+    const allDates = date ? { ...own, [date]: text('date-hours') } : own;
     const all = from && to ? [...off, { person: text('person') || null, from, to }] : off;
     const sent = await send('setWeek', {
       days: DAYS.map((_, i) => text(`day-${i}`)),
       away: all,
+      dates: allDates,
       without: Object.fromEntries(
         people.map(({ id }) => [id, SKILLS.filter((skill) => !form.has(`may-${id}-${skill}`))]),
       ),
@@ -52,7 +58,10 @@ export function OpeningHours({ days, places, away, people, without, mayWrite }: 
       ),
       places: Object.fromEntries(places.map(({ name }, i) => [name, Number(text(`place-${i}`)) || 1])),
     });
-    if (sent.ok) setOff(all);
+    if (sent.ok) {
+      setOff(all);
+      setOwn(allDates);
+    }
   }
   return (
     <details className="mt-3 bg-paper px-4 py-3 text-row">
@@ -115,6 +124,22 @@ export function OpeningHours({ days, places, away, people, without, mayWrite }: 
           </p>
         </fieldset>
         <ul className="pt-3">
+          {Object.entries(own)
+            .toSorted(([a], [b]) => a.localeCompare(b))
+            .map(([day, hours]) => (
+              <li key={day} className="flex gap-4 py-0.5">
+                {day}: {hours || 'closed'}
+                {mayWrite && (
+                  <Quiet
+                    onClick={() =>
+                      setOwn(Object.fromEntries(Object.entries(own).filter(([other]) => other !== day)))
+                    }
+                  >
+                    as its weekday
+                  </Quiet>
+                )}
+              </li>
+            ))}
           {off.map((each, i) => (
             <li key={`${each.person} ${each.from}`} className="flex gap-4 py-0.5">
               {nameOf(each.person)} away {each.from} to {each.to}
@@ -137,6 +162,14 @@ export function OpeningHours({ days, places, away, people, without, mayWrite }: 
             </label>
             <TextField label="from" name="from" type="date" wrap="w-[160px]" />
             <TextField label="to" name="to" type="date" wrap="w-[160px]" />
+            <TextField label="One date" name="date" type="date" wrap="w-[160px]" />
+            <TextField
+              label="open then (empty: closed)"
+              name="date-hours"
+              placeholder="9-12:30"
+              wrap="w-[180px]"
+              fault={Object.entries(faults).find(([field]) => field.startsWith('dates.'))?.[1]}
+            />
             <Button type="submit" disabled={busy}>
               Keep
             </Button>

@@ -46,6 +46,9 @@ export default async function DayPage({
       />
       <OpeningHours
         days={week.days.map(hoursText)}
+        dates={Object.fromEntries(
+          Object.entries(week.dates ?? {}).map(([day, spans]) => [day, hoursText(spans)]),
+        )}
         places={house.tables.stations.map((name) => ({
           name,
           places: week.places[name] ?? 1,
