@@ -7,6 +7,7 @@ import * as erasure from './erasure/commands';
 import * as counting from './erasure/count';
 import * as erasing from './erasure/run';
 import * as archive from './archive/commands';
+import * as exchange from './exchange/exchange';
 import * as jobs from './jobs/commands';
 import * as lots from './lots/commands';
 import * as imports from './lots/importManifest';
@@ -198,6 +199,8 @@ const all = [
   value.tablePrices,
   jobs.startRevaluation,
   jobs.startCombining,
+  exchange.takeExchange,
+  exchange.dropExchange,
   archive.startArchive,
   archive.startTakingIn,
   archive.dropArchive,

@@ -1,6 +1,8 @@
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import pg from 'pg';
 import type { TestProject } from 'vitest/node';
 import { migrateDatabase } from '../../src/db/migrate';
@@ -18,6 +20,9 @@ declare module 'vitest' {
 
 export const PASSWORD = 'a-password-for-tests';
 export const SECRET = 'a-secret-for-tests-only-0123456789';
+
+/** Where servers and workers of this process keep archives. */
+const archives = () => join(tmpdir(), `omnitrope-archives-${process.pid}`);
 
 export function freePort(): Promise<number> {
   return new Promise((resolve) => {
@@ -49,6 +54,7 @@ export async function startServer(
       OMNITROPE_RATE_LIMIT: 'off',
       NEXT_TELEMETRY_DISABLED: '1',
       LOG_LEVEL: 'warn',
+      OMNITROPE_ARCHIVES: archives(),
       ...more,
     },
     stdio: ['ignore', 'pipe', 'pipe'],
@@ -127,6 +133,7 @@ export default async function setup(project: TestProject): Promise<() => Promise
         ...process.env,
         ...reachedBy(asServing(databaseUrl)),
         OMNITROPE_OWNER_URL: databaseUrl,
+        OMNITROPE_ARCHIVES: archives(),
         LOG_LEVEL: 'warn',
       },
     }),

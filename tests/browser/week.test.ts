@@ -1,3 +1,6 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import ical from 'node-ical';
 import { By, Key, until, type WebDriver } from 'selenium-webdriver';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
@@ -178,6 +181,35 @@ describe('the owner’s table', () => {
     expect(files[0]).toBe(200);
     expect(files[1]).toContain('sold,gone,');
     expect(files.slice(2)).toEqual([200, 'application/pdf']);
+  });
+  it('the whole shop is written into a file by a worker and taken away; what was learnt goes to another shop and comes from one', async () => {
+    await open('/rules/archive');
+    await clickOn(browser, 'Write an archive');
+    const link = await browser.wait(
+      until.elementLocated(By.css('a[download][href^="/api/archive/"]')),
+      60_000,
+    );
+    const got = await browser.executeAsyncScript<[number, string, number[]]>(
+      `const done = arguments[1];
+       fetch(arguments[0]).then(async (answer) => done([answer.status, answer.headers.get('content-type'), [...new Uint8Array(await answer.arrayBuffer()).slice(0, 2)]]));`,
+      await link.getAttribute('href'),
+    );
+    // the first two bytes of RFC 1952
+    expect(got).toEqual([200, 'application/gzip', [0x1f, 0x8b]]);
+    await browser.findElement(By.css('button[aria-label^="Take in shop-"]')).click();
+    await see(browser, 'An archive is taken in by an empty shop');
+    const file = join(mkdtempSync(join(tmpdir(), 'omnitrope-')), 'harbour.json');
+    const note = {
+      maker: 'Pellmark',
+      model: 'Courier 14',
+      kind: 'quirk',
+      text: 'Two long screws at the back.',
+    };
+    writeFileSync(file, JSON.stringify({ format: 'shop exchange', version: 1, madeOn: '2026-11-30', notebook: [note] })); // prettier-ignore
+    await browser.findElement(By.css('input[aria-label="A file of another shop"]')).sendKeys(file);
+    await see(browser, 'Taken in: 0 causes out of 0 machines, 1 notes, 0 sales');
+    await browser.findElement(By.css('button[aria-label="Take harbour.json back"]')).click();
+    await soon(async () => browser.findElements(By.css('button[aria-label="Take harbour.json back"]'))).toEqual([]); // prettier-ignore
   });
   it('stock, minutes and whether the program is right, each under its question', async () => {
     for (const [path, question] of [

@@ -28,6 +28,24 @@ describe('learning priors and tables', () => {
     expect(learned.priors['fan-worn'].laptop!.p).toBeCloseTo((200 * p + 30) / 300, 12);
     expect(learned.priors['fan-worn'].desktop).toBeUndefined();
   });
+  it('what another shop counted stands beside the catalogue, by its weight, and own cases move it', () => {
+    const p = priorOfCause('fan-worn');
+    const theirs = [{ weight: 0.5, causes: { 'fan-worn': { laptop: { present: 80, cases: 200 } } } }];
+    const strength = { priors: 200, tables: 20 };
+    // nobody's own: (200 p + 40) / (200 + 100), by hand
+    const none = learnFrom(catalogue, [], strength, theirs);
+    expect(none.priors['fan-worn'].laptop!.p).toBeCloseTo((200 * p + 40) / 300, 12);
+    // as own cases it is worth nothing: it is not passed on
+    expect(none.priors['fan-worn'].laptop).toMatchObject({ present: 0, cases: 0 });
+    expect(none.elsewhere).toBe(100);
+    expect(Object.keys(none.priors)).toEqual(['fan-worn']);
+    const own = Array.from({ length: 100 }, (_, n) => closed(n < 10 ? ['fan-worn'] : []));
+    expect(learnFrom(catalogue, own, strength, theirs).priors['fan-worn'].laptop!.p).toBeCloseTo((200 * p + 40 + 10) / 400, 12); // prettier-ignore
+    // and it makes one surer
+    const width = ({ low, high }: { low: number; high: number }) => Math.log(high / low);
+    expect(width(learnFrom(catalogue, own, strength, theirs).priors['fan-worn'].laptop!)).toBeLessThan(width(learnFrom(catalogue, own, strength).priors['fan-worn'].laptop!)); // prettier-ignore
+    expect(learnFrom(catalogue, own, strength).elsewhere).toBeUndefined();
+  });
   it('a rare cause that was not met is not written off', () => {
     const rare = catalogue.causes
       .filter((cause) => (cause.prior.laptop ?? 0) > 0)

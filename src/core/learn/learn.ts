@@ -14,8 +14,19 @@ export interface LearnedPrior {
   present: number;
 }
 
+/** By cause and chassis: in how many machines it was, of how many that say so. */
+export type CauseCounts = Record<string, Partial<Record<Chassis, { present: number; cases: number }>>>;
+
+/** What another shop counted, and how much one of its cases says beside one's own, 0..1. */
+export interface Elsewhere {
+  weight: number;
+  causes: CauseCounts;
+}
+
 export interface Learned {
   cases: number;
+  /** Cases of other shops that are in it, as many as they count for; nothing: none. */
+  elsewhere?: number;
   /** New priors, with the number of cases that bear on each. */
   priors: Record<string, Partial<Record<Chassis, LearnedPrior>>>;
   /** New rows of test tables: cause id, or "leak" for a machine without any cause the finding knows. */
@@ -43,15 +54,30 @@ export const tableStrength = (priors: number): Strength => ({ priors, tables: pr
  * counted as `strength` cases). A case from a lot whose source multiplies a cause's odds counts as that many
  * ordinary ones. A table row learns only where exactly one cause the finding knows was present; what that
  * cause itself showed, beside the leak, is taken in expectation.
+ * @param elsewhere what other shops counted: it stands beside the catalogue, and own cases move it as they move that
  */
-export function learnFrom(catalogue: Catalogue, cases: readonly ClosedCase[], strength: Strength): Learned {
+export function learnFrom(
+  catalogue: Catalogue,
+  cases: readonly ClosedCase[],
+  strength: Strength,
+  elsewhere: readonly Elsewhere[] = [],
+): Learned {
   const learned: Learned = { cases: cases.length, priors: {}, tables: {} };
+  let most = 0;
   for (const cause of catalogue.causes) {
     for (const chassis of CHASSIS) {
       const base = cause.prior[chassis];
       if (!base) continue;
       const own = cases.filter((closed) => closed.chassis === chassis);
-      const prior = learnPrior(cause, base, own, Math.max(strength.priors, ONE_SIGHTING / base));
+      const theirs = { present: 0, cases: 0 };
+      for (const { weight, causes } of elsewhere) {
+        const counted = causes[cause.id]?.[chassis];
+        if (!counted) continue;
+        theirs.present += weight * Math.min(counted.present, counted.cases);
+        theirs.cases += weight * counted.cases;
+      }
+      most = Math.max(most, theirs.cases);
+      const prior = learnPrior(cause, base, own, Math.max(strength.priors, ONE_SIGHTING / base), theirs);
       if (prior) (learned.priors[cause.id] ??= {})[chassis] = prior;
     }
   }
@@ -81,6 +107,7 @@ export function learnFrom(catalogue: Catalogue, cases: readonly ClosedCase[], st
       (learned.tables[finding.id] ??= {})[who] = { row: row.map((value) => value / total), cases: n };
     }
   }
+  if (most > 0) learned.elsewhere = Math.round(most * 10) / 10;
   return learned;
 }
 
@@ -92,13 +119,15 @@ const ROUNDS = 60;
  * before it was known, the expected yes under the share itself, found by going round (expectation-maximisation for
  * censored counts: Dempster, Laird and Rubin 1977, from memory). The interval is that of a Beta of as many cases as
  * the information is worth (missing information principle), taken on the logit so that it stays between 0 and 1.
- * @param base the catalogue's @param counted how many cases that counts as @returns null when no case is of its kind
+ * @param base the catalogue's @param counted how many cases that counts as @param theirs what other shops counted
+ * @returns null when no case is of its kind
  */
 function learnPrior(
   cause: Cause,
   base: number,
   cases: readonly ClosedCase[],
   counted: number,
+  theirs: { present: number; cases: number },
 ): LearnedPrior | null {
   // a case from a lot whose source multiplies its odds counts as that many ordinary ones
   const weighed = cases.map((closed) => ({
@@ -107,18 +136,19 @@ function learnPrior(
     lift: closed.lifts ? (closed.lifts[cause.id] ?? 1) : 0,
   }));
   const exposure = weighed.reduce((sum, { weight }) => sum + weight, 0);
-  if (exposure === 0) return null;
+  if (exposure === 0 && theirs.cases === 0) return null;
+  const before = { present: counted * base + theirs.present, cases: counted + theirs.cases };
   const expected = (p: number, { weight, yes, lift }: (typeof weighed)[number]): number => {
     if (yes) return 1;
     const own = Math.min(0.999, p * weight);
     const raised = (lift * own) / (1 - own);
     return raised / (1 + raised);
   };
-  let p = base;
+  let p = before.present / before.cases;
   let present = 0;
   for (let round = 0; round < ROUNDS; round++) {
     present = weighed.reduce((sum, one) => sum + expected(p, one), 0);
-    const next = (counted * base + present) / (counted + exposure);
+    const next = (before.present + present) / (before.cases + exposure);
     if (Math.abs(next - p) < 1e-3 * p * 0.01) break;
     p = next;
   }
@@ -129,7 +159,7 @@ function learnPrior(
     const m = expected(p, one);
     return sum + one.weight * Math.max(0, 1 - (m * (1 - m)) / (own * (1 - own)));
   }, 0);
-  const far = 1.96 / Math.sqrt((counted + informed + 1) * p * (1 - p));
+  const far = 1.96 / Math.sqrt((before.cases + informed + 1) * p * (1 - p));
   const at = (shift: number) => 1 / (1 + ((1 - p) / p) * Math.exp(-shift));
   return {
     p,

@@ -358,6 +358,8 @@ export interface EventPayloads {
   'calendar ended': { shows: string };
   'busy times': { times: number };
   combining: { job: string; units: number };
+  'exchange taken in': { exchange: string; name: string; cases: number; causes: number; notes: number; sales: number }; // prettier-ignore
+  'exchange taken back': { exchange: string; name: string };
   'archive begun': { job: string; file: string };
   'archive coming': { job: string; file: string };
   'archive taken in': { rows: number; pictures: number; madeAt: string; history: number };

@@ -9,6 +9,7 @@ import { defineCommand } from '../command';
 import { ShopError } from '@/errors';
 import { closedCases } from './closed';
 import { refuseFrozen } from './frozen';
+import { elsewhereCounted } from './elsewhere';
 import { ratesInput } from '@/shapes/rates';
 import { overridesShape } from '@/shapes/overrides';
 
@@ -149,12 +150,13 @@ export const learnFromCases = defineCommand({
   async run({ tx }, { strength }) {
     refuseFrozen((await tx.select({ study: shop.study }).from(shop))[0]);
     const cases = await closedCases(tx);
-    if (cases.length === 0)
+    const elsewhere = await elsewhereCounted(tx);
+    if (cases.length === 0 && elsewhere.length === 0)
       throw new ShopError(
         'refused',
         'Nothing to learn from yet: no machine was looked over as a whole, and none has left.',
       );
-    const learned = learnFrom(catalogue, cases, tableStrength(strength));
+    const learned = learnFrom(catalogue, cases, tableStrength(strength), elsewhere);
     await tx.update(shop).set({ learned, learningStrength: strength });
     return {
       event: {

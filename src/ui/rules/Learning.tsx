@@ -11,6 +11,8 @@ export interface LearnedLine extends Omit<MovedPrior, 'chassis'> {
 
 interface Props {
   cases: number | null;
+  /** What other shops counted counts as so many cases. */
+  elsewhere: number;
   closed: number;
   strength: number;
   lines: LearnedLine[];
@@ -23,7 +25,7 @@ const share = (p: number) => `${(p * 100).toPrecision(2)} %`;
 /**
  * What closed cases have taught, how strongly the catalogue holds against them, and which priors moved most.
  */
-export function Learning({ cases, closed, strength, lines, tables, mayWrite }: Props) {
+export function Learning({ cases, elsewhere, closed, strength, lines, tables, mayWrite }: Props) {
   const { send, problem, busy } = useCommand();
   const [fault, setFault] = useState('');
   async function submit(event: FormEvent<HTMLFormElement>) {
@@ -46,7 +48,7 @@ export function Learning({ cases, closed, strength, lines, tables, mayWrite }: P
         {closed} closed {closed === 1 ? 'case' : 'cases'} on record
         {cases === null
           ? '; nothing learned from them so far.'
-          : `; learned from ${cases}, ${tables} tests moved.`}
+          : `; learned from ${cases}${elsewhere ? ` and what counts as ${elsewhere} of other shops` : ''}, ${tables} tests moved.`}
       </p>
       {mayWrite && (
         <form onSubmit={(event) => void submit(event)} className="mt-2 flex flex-wrap items-end gap-3">

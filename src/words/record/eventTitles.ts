@@ -138,6 +138,8 @@ export const EVENT_TITLES: Record<EventKind, string> = {
   'calendar ended': 'Calendar link ended',
   'busy times': 'Busy times taken in',
   combining: 'Who gets what worked out',
+  'exchange taken in': 'What another shop learnt taken in',
+  'exchange taken back': 'What another shop learnt taken back',
   'archive begun': 'Archive of the shop begun',
   'archive coming': 'Archive being taken in',
   'archive taken in': 'Shop taken in from an archive',

@@ -1,7 +1,9 @@
 import { requireActor } from '@/server/session';
 import { archiveFiles } from '@/shop/archive/files';
 import { shopRules } from '@/shop/rules/queries';
-import { Archive } from '@/ui/rules/Archive';
+import { exchangesHere } from '@/shop/exchange/exchange';
+import { Archive } from '@/ui/rules/files/Archive';
+import { Exchange } from '@/ui/rules/files/Exchange';
 import { RulesNav } from '@/ui/rules/RulesNav';
 import { Sheet } from '@/ui/kit/parts';
 import { dayAndTime } from '@/words/time';
@@ -11,7 +13,11 @@ export const metadata = { title: 'The whole shop as a file' };
 export default async function ArchivePage() {
   const actor = await requireActor();
   const owner = actor.role === 'owner';
-  const [files, { timeZone }] = await Promise.all([owner ? archiveFiles() : [], shopRules()]);
+  const [files, { timeZone, learned }, taken] = await Promise.all([
+    owner ? archiveFiles() : [],
+    shopRules(),
+    owner ? exchangesHere() : [],
+  ]);
   return (
     <div>
       <RulesNav page="archive" />
@@ -30,6 +36,14 @@ export default async function ArchivePage() {
           <p className="mt-3 text-read">Only an owner takes the shop out or in.</p>
         )}
       </Sheet>
+      {owner && (
+        <Sheet className="mt-gutter">
+          <h2 className="border-b-2 border-ink pb-2.5 text-title leading-7">
+            What was learnt, between shops
+          </h2>
+          <Exchange taken={taken} learnedFrom={learned?.cases ?? null} />
+        </Sheet>
+      )}
     </div>
   );
 }

@@ -106,6 +106,7 @@ export default async function NumbersPage() {
           <Sheet>
             <Learning
               cases={rules.learned?.cases ?? null}
+              elsewhere={rules.learned?.elsewhere ?? 0}
               closed={closed}
               strength={rules.learningStrength}
               lines={lines}

@@ -1,10 +1,10 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
-import { JobProgress } from '../kit/JobProgress';
-import { Button, Heading, Problem, Quiet } from '../kit/parts';
-import { outcomeOf, post, useCommand } from '../kit/hooks/useCommand';
-import { useJob } from '../live/useJob';
+import { JobProgress } from '../../kit/JobProgress';
+import { Button, Heading, Problem, Quiet } from '../../kit/parts';
+import { outcomeOf, post, useCommand } from '../../kit/hooks/useCommand';
+import { useJob } from '../../live/useJob';
 
 interface FileView {
   name: string;

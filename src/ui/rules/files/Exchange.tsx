@@ -1,0 +1,152 @@
+'use client';
+import { useRef, useState } from 'react';
+import { TextField } from '../../kit/fields';
+import { Button, Heading, Problem, Quiet } from '../../kit/parts';
+import { useCommand } from '../../kit/hooks/useCommand';
+
+interface Taken {
+  exchange: string;
+  cases: number;
+  causes: number;
+  notes: number;
+  sales: number;
+  /** Causes this version does not know; notes that stood here already. */
+  unknown: number;
+  already: number;
+}
+interface Props {
+  taken: {
+    id: string;
+    name: string;
+    madeOn: string;
+    weight: number;
+    cases: number;
+    notes: number;
+    sales: number | null;
+  }[];
+  learnedFrom: number | null;
+}
+
+const PARTS = [
+  ['priors', 'how often causes were there, with how many machines say so'],
+  ['notebook', 'the notebook of models'],
+  ['prices', 'own sales: day, price, what it was'],
+] as const;
+
+/** What one shop has learnt, for another: out as a file, in with a weight, taken back as one. */
+export function Exchange({ taken, learnedFrom }: Props) {
+  const { send, problem, setProblem, busy } = useCommand();
+  const [parts, setParts] = useState<readonly string[]>(PARTS.map(([id]) => id));
+  const [weight, setWeight] = useState('0.5');
+  const [said, setSaid] = useState('');
+  const choose = useRef<HTMLInputElement>(null);
+  async function bring(file: File) {
+    setSaid('');
+    setProblem(null);
+    const sent = await send<Taken>('takeExchange', {
+      text: await file.text(),
+      name: file.name,
+      weight: Number(weight.replace(',', '.')),
+    });
+    if (!sent.ok) return;
+    const { cases, causes, notes, sales, unknown, already } = sent.answer;
+    setSaid(
+      `Taken in: ${causes} causes out of ${cases} machines, ${notes} notes${already ? ` (${already} stood here already)` : ''}, ${sales} sales` +
+        `${unknown ? `; ${unknown} causes this version does not know were left out` : ''}. It counts from the next learning on.`,
+    );
+  }
+  return (
+    <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-gutter lg:grid-cols-2">
+      <section aria-label="Pass on what was learnt">
+        <Heading>Out</Heading>
+        <p className="text-row text-soft">
+          Nobody’s name is in it, and no machine’s: but read your notes before you pass them on. What came
+          from other shops is not passed on again.
+        </p>
+        {PARTS.map(([id, words]) => (
+          <label key={id} className="flex min-h-9 items-center gap-2 text-row">
+            <input
+              type="checkbox"
+              checked={parts.includes(id)}
+              onChange={() =>
+                setParts(parts.includes(id) ? parts.filter((other) => other !== id) : [...parts, id])
+              }
+            />
+            {words}
+          </label>
+        ))}
+        {learnedFrom === null && (
+          <p className="text-note text-soft">
+            Nothing was learnt from closed cases yet: causes come along once it was, under{' '}
+            <i>Own numbers, learning</i>.
+          </p>
+        )}
+        <p className="mt-2">
+          <a
+            href={`/api/rules/exchange?with=${parts.join(',')}`}
+            download
+            className="inline-flex min-h-11 items-center border-2 border-ink px-3.5 text-read font-semibold"
+          >
+            Write a file
+          </a>
+        </p>
+      </section>
+      <section aria-label="Take in what another shop has learnt">
+        <Heading>In</Heading>
+        <p className="text-row text-soft">
+          Another shop’s machines are not yours: say how much one of them counts beside one of your own.
+          Causes count from the next learning on, sales from the next time prices are learnt, notes at once.
+        </p>
+        <div className="flex flex-wrap items-end gap-3">
+          <TextField
+            label="One of theirs counts as"
+            hint="0.01 to 1"
+            name="weight"
+            inputMode="decimal"
+            wrap="w-[200px]"
+            value={weight}
+            onChange={(event) => setWeight(event.target.value)}
+          />
+          <input
+            ref={choose}
+            type="file"
+            accept=".json,application/json"
+            aria-label="A file of another shop"
+            className="sr-only"
+            onChange={(event) => {
+              const [file] = event.target.files ?? [];
+              event.target.value = '';
+              if (file) void bring(file);
+            }}
+          />
+          <Button disabled={busy} onClick={() => choose.current?.click()}>
+            Take a file in
+          </Button>
+        </div>
+        {said && (
+          <p role="status" className="mt-2 text-row">
+            {said}
+          </p>
+        )}
+        {problem && <Problem>{problem.message}</Problem>}
+        <ul className="mt-2 text-row">
+          {taken.map(({ id, name, madeOn, weight: own, cases, notes, sales }) => (
+            <li key={id} className="flex flex-wrap justify-between gap-3 border-t border-rule py-1.5">
+              <span>
+                <b>{name}</b>, of {madeOn}: {cases} machines, {notes} notes, {sales ?? 0} sales; one counts as{' '}
+                <span className="figures">{own.toFixed(2)}</span>
+              </span>
+              <Quiet
+                disabled={busy}
+                aria-label={`Take ${name} back`}
+                onClick={() => void send('dropExchange', { id })}
+              >
+                take back
+              </Quiet>
+            </li>
+          ))}
+        </ul>
+      </section>
+    </div>
+  );
+}
