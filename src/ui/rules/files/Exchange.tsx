@@ -1,5 +1,6 @@
 'use client';
 import { useRef, useState } from 'react';
+import { many } from '@/words/plain';
 import { TextField } from '../../kit/fields';
 import { Button, Heading, Problem, Quiet } from '../../kit/parts';
 import { useCommand } from '../../kit/hooks/useCommand';
@@ -51,8 +52,8 @@ export function Exchange({ taken, learnedFrom }: Props) {
     if (!sent.ok) return;
     const { cases, causes, notes, sales, unknown, already } = sent.answer;
     setSaid(
-      `Taken in: ${causes} causes out of ${cases} machines, ${notes} notes${already ? ` (${already} stood here already)` : ''}, ${sales} sales` +
-        `${unknown ? `; ${unknown} causes this version does not know were left out` : ''}. It counts from the next learning on.`,
+      `Taken in: ${many(causes, 'cause', 'causes')} out of ${many(cases, 'machine', 'machines')}, ${many(notes, 'note', 'notes')}${already ? ` (${already} stood here already)` : ''}, ${many(sales, 'sale', 'sales')}` +
+        `${unknown ? `; left out: ${many(unknown, 'cause', 'causes')} this version does not know` : ''}. It counts from the next learning on.`,
     );
   }
   return (
@@ -133,7 +134,8 @@ export function Exchange({ taken, learnedFrom }: Props) {
           {taken.map(({ id, name, madeOn, weight: own, cases, notes, sales }) => (
             <li key={id} className="flex flex-wrap justify-between gap-3 border-t border-rule py-1.5">
               <span>
-                <b>{name}</b>, of {madeOn}: {cases} machines, {notes} notes, {sales ?? 0} sales; one counts as{' '}
+                <b>{name}</b>, of {madeOn}: {many(cases, 'machine', 'machines')},{' '}
+                {many(notes, 'note', 'notes')}, {many(sales ?? 0, 'sale', 'sales')}; one counts as{' '}
                 <span className="figures">{own.toFixed(2)}</span>
               </span>
               <Quiet
