@@ -10,6 +10,7 @@ import {
 } from './worth/prices';
 import { processors } from './machine/processors';
 import { rubric } from './worth/rubric';
+import { selling } from './worth/selling';
 import { systemRows, useRules } from './worth/uses';
 import { stations, workSteps } from './hands/work';
 
@@ -26,6 +27,7 @@ export const shippedHouse: HouseTables = {
   uses: useRules,
   systems: systemRows,
   outward: outwardMinor,
+  selling,
   work: workSteps,
   stations,
 };

@@ -216,6 +216,13 @@ export const houseShape = Joi.object({
   uses: Joi.array().items(use).max(40),
   systems: Joi.array().items(system).max(40),
   outward: byChassis(money).optional(),
+  selling: Joi.object({
+    holdingMinor: money,
+    weeks: Joi.number().integer().min(1).max(104).required(),
+    standsWeeks: Joi.number().integer().min(1).max(26).required(),
+    lastShare: share.required(),
+    halfLifeDays: Joi.number().integer().min(30).max(10_000).required(),
+  }).optional(),
   work: Joi.array().items(work).min(1).max(60).required(),
   stations: Joi.array().items(text(40)).max(40).required(),
 }) as Joi.ObjectSchema as Joi.ObjectSchema<HouseTables>;

@@ -35,6 +35,7 @@ const LANE_OF: Record<Name, Lane> = {
   planDay: 'plans',
   cutHours: 'plans',
   tryWeek: 'plans',
+  slowAdvices: 'plans',
   readPastSales: 'paper',
   learnPrices: 'slow',
   memoryVerdict: 'slow',

@@ -17,8 +17,10 @@ import { type EvaluationInput } from '@/core/steps/inspect';
 import type { Sighted } from '@/core/steps/sighted';
 import { verdictOf, type MemorySetup, type Trial } from '@/core/memory/belief';
 import { replay } from '@/core/memory/replay';
-import type { HouseTables } from '@/core/house/tables';
+import type { HouseTables, SellingRules } from '@/core/house/tables';
 import { tableModel, type PriceTable } from '@/core/price/table';
+import type { Selling } from '@/core/value/markdown';
+import { slowAdvice, type SlowAdvice, type SlowRules, type Waiting } from '@/core/value/slow';
 import { learnPrices, type Learnt, type PastSale } from '@/core/value/learn';
 import { cutLine, pinnedMinutes, type Candidate } from '@/core/lots/cutLine';
 import { allDoneBy, doneBy, finishes, logScatter } from '@/core/timetable/chance';
@@ -204,9 +206,23 @@ export const registry = {
     return { line, more, less };
   },
 
+  /** What to do with machines on the shelf, each with how it sells. */
+  slowAdvices: (
+    all: readonly { selling: Selling; waiting: Waiting }[],
+    rules: SlowRules,
+    step: number,
+  ): SlowAdvice[] =>
+    all.map(({ selling, waiting }) =>
+      slowAdvice(selling, waiting, rules, (minor) => Math.round(minor / step) * step),
+    ),
+
   /** What sales teach over a table of prices. */
-  learnPrices: (prices: PriceTable, sales: readonly PastSale[], today: string): Learnt =>
-    learnPrices(tableModel(prices), sales, today),
+  learnPrices: (
+    prices: PriceTable,
+    sales: readonly PastSale[],
+    today: string,
+    { halfLifeDays }: Pick<SellingRules, 'halfLifeDays'>,
+  ): Learnt => learnPrices(tableModel(prices), sales, today, { halfLifeDays }),
 
   /** A case as a file; with three faults at once it takes seconds. */
   diagnose: (value: unknown) => diagnose(value),

@@ -11,7 +11,7 @@ import { act, benchA, benchB, bookOf, lotWith, openShop, owner, unitRow } from '
 openShop('books');
 
 const today = new Date().toISOString().slice(0, 10);
-const YEAR = { from: `${Number(today.slice(0, 4)) - 1}-01-01`, to: today };
+const YEAR = { from: `${Number(today.slice(0, 4)) - 1}-01-01`, to: today, zone: 'UTC' };
 const sum = (values: readonly number[]) => values.reduce((all, value) => all + value, 0);
 
 async function sell(unitId: string, priceMinor: number, more: Record<string, unknown> = {}) {
@@ -68,7 +68,7 @@ describe('what left the house', () => {
         expect([group, line.key, total]).toEqual([group, line.key, line.sold]);
         expect(sum(rows.map(({ priceMinor }) => priceMinor))).toBeLessThanOrEqual(line.takenMinor);
       }
-    expect(await madeBy('month', { from: '2020-01-01', to: '2020-12-31' })).toEqual([]);
+    expect(await madeBy('month', { from: '2020-01-01', to: '2020-12-31', zone: 'UTC' })).toEqual([]);
     expect((await behind('model', "x' or true --", YEAR)).total).toBe(0);
   });
   it('a sale that is taken back is in no line any more', async () => {
@@ -135,8 +135,31 @@ describe('a month for the accountant', () => {
     expect(periodOf({ from: '2026-05-01', to: '2026-03-01' }, 'UTC')).toEqual({
       from: '2026-03-01',
       to: '2026-05-01',
+      zone: 'UTC',
     });
-    expect(periodOf({ to: '2026-03-01' }, 'UTC')).toEqual({ from: '2025-03-01', to: '2026-03-01' });
+    expect(periodOf({ to: '2026-03-01' }, 'UTC')).toEqual({ from: '2025-03-01', to: '2026-03-01', zone: 'UTC' });
     expect(periodOf({ from: 'x', to: ['y'] }, 'UTC').to).toBe(today);
+  });
+});
+
+describe('days are those of the shop’s clocks', () => {
+  it('what hands did just now stands on the day it is there, not on that of Greenwich', async () => {
+    // a zone whose day is another one now
+    const zone = new Date().getUTCHours() >= 12 ? 'Pacific/Auckland' : 'Etc/GMT+12';
+    const there = new Date().toLocaleDateString('sv', { timeZone: zone });
+    expect(there).not.toBe(today);
+    const { units } = await lotWith(['desktop']);
+    await act(benchA, 'logWork', { unitId: units[0].unitId, ref: 'quick-wipe', minutes: 9 });
+    const on = (day: string) => ({ from: day, to: day, zone });
+    const minutes = async (day: string) =>
+      sum((await minutesBy('step', on(day), null)).map(({ taken }) => taken));
+    expect(await minutes(there)).toBeGreaterThanOrEqual(9);
+    expect(await minutes(today)).toBe(0);
+    expect((await rightView(on(there))).times.map(({ month }) => month)).toEqual([there.slice(0, 7)]);
+    const gone = units[0].unitId;
+    await act(benchA, 'typeSpec', { unitId: gone, key: 'driveKind', value: 'none' });
+    await act(benchA, 'endUnit', { unitId: gone, as: 'recycled', receivedMinor: 0, grams: 100 });
+    expect(sum((await madeBy('route', on(there))).map((line) => line.gone))).toBeGreaterThan(0);
+    expect(sum((await madeBy('route', on(today))).map((line) => line.gone))).toBe(0);
   });
 });

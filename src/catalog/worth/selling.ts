@@ -1,12 +1,19 @@
+import type { SellingRules } from '@/core/house/tables';
+
 /** How a machine waits to be sold; money in hundredths of a crown. Shop estimate. */
-export const selling = {
-  /** What one on the shelf costs a week: its place, and the money that lies in it. */
+export const selling: SellingRules = {
   holdingMinor: 60,
-  /** Weeks it is tried before it goes another way; how many weeks a price stands at least. */
   weeks: 12,
   standsWeeks: 3,
-  /** After that it brings this share of its price: to the trade, or for its parts. */
   lastShare: 0.45,
-  /** Prices are written in steps of this. */
-  step: 100,
-} as const;
+  halfLifeDays: 900,
+};
+
+/** Prices are written in steps of this. */
+export const ASK_STEP = 100;
+/** One on the shelf stands too long once it would have been sold by now with this chance. Shop estimate. */
+export const SLOW_FROM = 0.8;
+/** An asked price is worth changing from this share of it on. */
+export const WORTH_CHANGING = 0.04;
+/** So many alike on the shelf go as one bundle to the trade. */
+export const BUNDLE_FROM = 3;

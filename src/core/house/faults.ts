@@ -51,6 +51,9 @@ export function houseFaults(tables: HouseTables, before: HouseTables): string[] 
         ? [`how often each level (${chassis}): they make ${Math.round(all * 1000) / 10} %, not 100 %`]
         : [];
     }),
+    ...(tables.selling.standsWeeks > tables.selling.weeks
+      ? ['how it sells: a price must not stand longer than a machine is tried']
+      : []),
     ...(prices.within.least > 1 || prices.within.most < 1
       ? ['within a level: at least must not be over 100 %, at most not under']
       : []),

@@ -24,6 +24,7 @@ export function filledUp(own: HouseTables, shipped: HouseTables): HouseTables {
     uses: own.uses ?? shipped.uses,
     systems: own.systems ?? shipped.systems,
     outward: own.outward ?? shipped.outward,
+    selling: own.selling ?? shipped.selling,
   };
 }
 

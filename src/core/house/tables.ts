@@ -52,6 +52,19 @@ export interface EndingMinutes {
   verify: number;
 }
 
+/** How a house sells: what waiting costs, how long it tries, how fast old sales lose their say. Money: minor units. */
+export interface SellingRules {
+  /** What a machine on the shelf costs a week: its place, and the money that lies in it. */
+  holdingMinor: number;
+  /** Weeks it is tried before it goes another way; how many weeks a price stands at least. */
+  weeks: number;
+  standsWeeks: number;
+  /** After that it brings this share of its price: to the trade, or for its parts. */
+  lastShare: number;
+  /** Days after which a sale says half as much of prices. */
+  halfLifeDays: number;
+}
+
 /**
  * What a shop reckons with that is neither a fault's nature nor a unit's: its prices, its minutes, how it
  * grades and what work it does. Shipped with the program, an owner's to change. Money: minor units.
@@ -73,6 +86,7 @@ export interface HouseTables {
   /** What buyers want machines for, and which kinds of system run on them. */
   uses: UseRule[];
   systems: SystemRow[];
+  selling: SellingRules;
   /** Packing a machine and sending it out, minor units: stands in every value and margin. */
   outward: Record<Chassis, number>;
   work: WorkStep[];

@@ -44,7 +44,7 @@ const BELL: readonly (readonly [number, number])[] = [
   [3.7504397177, 0.00054826885597],
 ];
 /** Prices looked at: shares of what it fetches, dearest first. */
-const ASKS = Array.from({ length: 25 }, (_, i) => 1.36 - 0.03 * i);
+export const ASKS = Array.from({ length: 25 }, (_, i) => 1.36 - 0.03 * i);
 
 /** Nobody knows the true price: each node is one it may have, by how much faster or slower it then goes. */
 const nodesOf = ({ unsure, steepness }: Selling) =>

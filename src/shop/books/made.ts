@@ -4,14 +4,8 @@ import { database } from '@/db/client';
 import { SOURCE_WORDS } from '@/words/lists/sources';
 import { BOOK_GROUPS, type BookGroup, type BookLine } from '@/words/books/view';
 import { entriesOf, factsSql, type Facts } from '../ledger/facts';
-import { shopRules } from '../rules/queries';
 import { endOfStretch } from '../work/clock';
-
-/** Days of the calendar, both of them in it. */
-export interface Period {
-  from: string;
-  to: string;
-}
+import { inPeriod, monthOf, type Period } from './period';
 
 export const isGroup = (text: string): text is BookGroup => BOOK_GROUPS.some((group) => group === text);
 
@@ -29,7 +23,7 @@ const SOLD_KEY: Record<Exclude<BookGroup, 'person'>, SQL> = {
 };
 const GONE_KEY = (zone: string): Record<Exclude<BookGroup, 'person'>, SQL> => ({
   ...SOLD_KEY,
-  month: sql`to_char(u.stage_since at time zone ${zone}, 'YYYY-MM')`,
+  month: monthOf(sql`u.stage_since`, zone),
   route: sql`coalesce(u.gone_as, 'gone')`,
   channel: sql`'not sold'`,
 });
@@ -72,9 +66,9 @@ const bySale = (key: SQL, { from, to }: Period) => sql`
   where sa.sold_on between ${from} and ${to} and l.source <> 'owner' group by 1`;
 
 /** What left without a sale: each stands as its ledger has it. */
-async function goneBy(key: SQL, { from, to }: Period, zone: string) {
+async function goneBy(key: SQL, period: Period) {
   const gone = sql`select u.id from units u join lots l on l.id = u.lot_id where u.stage = 'gone' and l.source <> 'owner'
-    and u.stage_since >= (${from}::date::timestamp at time zone ${zone}) and u.stage_since < ((${to}::date + 1)::timestamp at time zone ${zone})`; // prettier-ignore
+    and ${inPeriod(sql`u.stage_since`, period)}`;
   const { rows } = await database().execute<Facts & { key: string }>(sql`
     select facts.*, ${key} as key from (${factsSql(gone)}) facts join units u on u.id = facts.id
       join lots l on l.id = u.lot_id left join sales sa on false where u.id in (${gone})`);
@@ -89,14 +83,13 @@ const NAMES: Record<string, string> = {
 /** What left the house in a period, added up by one thing: sold and gone, what it brought and what hands were paid. */
 export async function madeBy(group: BookGroup, period: Period): Promise<BookLine[]> {
   const db = database();
-  const { timeZone } = await shopRules();
   if (group === 'person') {
     const { rows } = await db.execute<SoldRow>(byPerson(period));
     return rows.map((row) => lineOf({ ...row, gone: 0 })).sort(byNet);
   }
   const [{ rows }, gone] = await Promise.all([
     db.execute<SoldRow>(bySale(SOLD_KEY[group], period)),
-    goneBy(GONE_KEY(timeZone)[group], period, timeZone),
+    goneBy(GONE_KEY(period.zone)[group], period),
   ]);
   const lines = new Map(rows.map((row) => [row.key, { ...row, label: NAMES[row.key] ?? row.key, gone: 0 }]));
   for (const facts of gone) {

@@ -4,13 +4,14 @@ import type { BeliefsView, RightView } from '@/words/books/view';
 import { runInWorker } from '@/workers/pool';
 import { closedCases } from '../rules/closed';
 import { endOfStretch } from '../work/clock';
-import type { Period } from './made';
+import { inPeriod, monthOf, type Period } from './period';
 
 /** Closed machines that beliefs are held against at most, the newest first. */
 const MOST_CLOSED = 400;
 
 /** What was said and what came: prices, minutes, tests, what came back; of what is closed alone. */
-export async function rightView({ from, to }: Period): Promise<RightView> {
+export async function rightView(period: Period): Promise<RightView> {
+  const { from, to, zone } = period;
   const db = database();
   const [prices, times, returns, proof] = await Promise.all([
     db.execute<{ month: string; sales: number; error: number; bias: number }>(sql`
@@ -21,19 +22,19 @@ export async function rightView({ from, to }: Period): Promise<RightView> {
       from said where foretold > 0 group by 1 order by 1`),
     db.execute<{ month: string; works: number; ratio: number; error: number }>(sql`
       with taken as (
-        select w.id, to_char(w.finished_at, 'YYYY-MM') as month, w.planned_minutes::float8 as planned,
+        select w.id, ${monthOf(sql`w.finished_at`, zone)} as month, w.planned_minutes::float8 as planned,
           sum(extract(epoch from ${endOfStretch} - s.started_at) / 60)::float8 as minutes
         from work w join work_segments s on s.work_id = w.id and s.attended
-        where w.status = 'done' and w.planned_minutes > 0 and w.finished_at >= ${from}::date and w.finished_at < ${to}::date + 1 group by w.id)
+        where w.status = 'done' and w.planned_minutes > 0 and ${inPeriod(sql`w.finished_at`, period)} group by w.id)
       select month, count(*)::int as works, (sum(minutes) / sum(planned))::float8 as ratio,
         percentile_cont(0.5) within group (order by abs(minutes - planned) / planned)::float8 as error
       from taken group by 1 order by 1`),
     db.execute<{ reason: string; times: number; lost: number }>(sql`
       select reason, count(*)::int as times, sum(refund_minor + fees_minor - kept_minor)::float8 as lost
-      from sale_endings where kind = 'returned' and at >= ${from}::date and at < ${to}::date + 1 group by 1 order by 2 desc, 1 limit 30`),
+      from sale_endings where kind = 'returned' and ${inPeriod(sql`at`, period)} group by 1 order by 2 desc, 1 limit 30`),
     db.execute<{ tested: number; passed: number }>(sql`
       with first as (select distinct on (unit_id, test) unit_id, result from function_tests
-        where voided_by is null and at >= ${from}::date and at < ${to}::date + 1 order by unit_id, test, id),
+        where voided_by is null and ${inPeriod(sql`at`, period)} order by unit_id, test, id),
       machines as (select unit_id, bool_and(result <> 'fail') as passed from first group by 1)
       select count(*)::int as tested, count(*) filter (where passed)::int as passed from machines`),
   ]);
@@ -51,11 +52,11 @@ export async function rightView({ from, to }: Period): Promise<RightView> {
 }
 
 /** How often what was believed of machines before they were mended was so; of those whose fault was known in the end. */
-export async function beliefsOf({ from, to }: Period): Promise<BeliefsView> {
+export async function beliefsOf(period: Period): Promise<BeliefsView> {
   const cases = await database().transaction((tx) =>
     closedCases(
       tx,
-      sql`units.id in (select id from units where stage in ('sold', 'gone') and stage_since >= ${from}::date and stage_since < ${to}::date + 1
+      sql`units.id in (select id from units where stage in ('sold', 'gone') and ${inPeriod(sql`stage_since`, period)}
           order by stage_since desc limit ${MOST_CLOSED})`,
     ),
   );

@@ -5,7 +5,7 @@ import { AGES, type MinutesLine, type PartsLine, type StockLine } from '@/words/
 import { entriesOf, factsSql, type Facts } from '../ledger/facts';
 import { STAGE_NAMES } from '../line';
 import { endOfStretch } from '../work/clock';
-import type { Period } from './made';
+import { inPeriod, type Period } from './period';
 
 const AGE_ENDS = [30, 60, 90, 180];
 
@@ -38,7 +38,7 @@ export async function stockNow(): Promise<StockLine[]> {
  */
 export async function minutesBy(
   by: 'step' | 'person',
-  { from, to }: Period,
+  period: Period,
   person: string | null,
 ): Promise<MinutesLine[]> {
   const key = by === 'step' ? sql`w.title` : sql`w.by`;
@@ -47,7 +47,7 @@ export async function minutesBy(
     with taken as (
       select w.id, sum(extract(epoch from ${endOfStretch} - s.started_at) / 60)::float8 as minutes
       from work w join work_segments s on s.work_id = w.id and s.attended
-      where w.status = 'done' and w.planned_minutes is not null and w.finished_at >= ${from}::date and w.finished_at < ${to}::date + 1
+      where w.status = 'done' and w.planned_minutes is not null and ${inPeriod(sql`w.finished_at`, period)}
       group by w.id)
     select ${key} as key, ${label} as label, count(*)::int as times, sum(w.planned_minutes)::float8 as planned, sum(t.minutes)::float8 as taken
     from taken t join work w on w.id = t.id where ${person === null ? sql`true` : sql`w.by = ${person}`}
@@ -62,15 +62,16 @@ export async function minutesBy(
 }
 
 /** Loose parts by class: harvested, sold, used, lying; what has not moved for half a year is dead. */
-export async function partsBy({ from, to }: Period): Promise<PartsLine[]> {
+export async function partsBy(period: Period): Promise<PartsLine[]> {
+  const { from, to } = period;
   const { rows } = await database().execute<Record<string, string | number>>(sql`
     with out as (
       select c.class, count(*)::int as n, sum(m.value_minor)::float8 as minor from movements m join components c on c.id = m.component_id
-      where m.from_place like 'unit:%' and m.to_place = 'bin' and m.takes_back is null and m.at >= ${from}::date and m.at < ${to}::date + 1
+      where m.from_place like 'unit:%' and m.to_place = 'bin' and m.takes_back is null and ${inPeriod(sql`m.at`, period)}
       group by 1),
     used as (
       select c.class, count(*)::int as n from movements m join components c on c.id = m.component_id
-      where m.from_place = 'bin' and m.to_place like 'unit:%' and m.takes_back is null and m.at >= ${from}::date and m.at < ${to}::date + 1
+      where m.from_place = 'bin' and m.to_place like 'unit:%' and m.takes_back is null and ${inPeriod(sql`m.at`, period)}
       group by 1),
     sold as (
       select c.class, count(*)::int as n, sum(p.price_minor - p.fees_minor - p.outward_minor)::float8 as minor

@@ -1,5 +1,6 @@
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import Joi from 'joi';
+import type { HouseTables } from '@/core/house/tables';
 import type { PastSale } from '@/core/value/learn';
 import { learntModel } from '@/core/value/learnt';
 import { tableModel } from '@/core/price/table';
@@ -127,7 +128,12 @@ export const learnPrices = defineCommand({
       );
     const house = await houseNow(tx);
     const today = dayOf(new Date(), timeZone);
-    const learnt = await runInWorker('learnPrices', [house.tables.prices, known, today]);
+    const learnt = await runInWorker('learnPrices', [
+      house.tables.prices,
+      known,
+      today,
+      house.tables.selling,
+    ]);
     const facts: ModelFacts = {
       own: known.filter(({ unit }) => unit !== null).length,
       elsewhere: known.filter(({ unit }) => unit === null).length,
@@ -136,7 +142,7 @@ export const learnPrices = defineCommand({
         const { at, unit, called, day, minor } = known[sale];
         return { at, unit, called, day, minor, expectedMinor };
       }),
-      ...(await sinceThen(tx, known, house.tables.prices, today)),
+      ...(await sinceThen(tx, known, house.tables, today)),
     };
     const [made] = await tx
       .insert(priceModels)
@@ -161,7 +167,7 @@ export const learnPrices = defineCommand({
 async function sinceThen(
   tx: Transaction,
   known: readonly (PastSale & { unit: string | null })[],
-  prices: Parameters<typeof priceModelOf>[0],
+  { prices, selling }: Pick<HouseTables, 'prices' | 'selling'>,
   today: string,
 ): Promise<Pick<ModelFacts, 'since'>> {
   const standing = await keptNow(tx);
@@ -178,7 +184,7 @@ async function sinceThen(
   const table = tableModel(prices);
   // what it would have said before them: they do not foretell themselves
   const earlier = known.filter((sale) => !fresh.includes(sale));
-  const now = learntModel(table, await runInWorker('learnPrices', [prices, earlier, today]), '');
+  const now = learntModel(table, await runInWorker('learnPrices', [prices, earlier, today, selling]), '');
   const before = priceModelOf(prices);
   const error = (model: typeof before) => {
     const each = fresh.map((sale) => Math.abs(model.price(sale, sale.day).minor / sale.minor - 1));

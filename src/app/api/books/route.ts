@@ -12,12 +12,13 @@ export async function GET(request: Request): Promise<Response> {
     const { rules } = await bookReaderForApi();
     const asked = Object.fromEntries(new URL(request.url).searchParams);
     const by = isGroup(asked.by ?? '') ? (asked.by as Parameters<typeof madeBy>[0]) : 'month';
-    const { from, to } = periodOf(asked, rules.timeZone);
+    const period = periodOf(asked, rules.timeZone);
+    const { from, to } = period;
     const money = (minor: number | null) =>
       minor === null
         ? ''
         : minorText(minor, rules.currencyDecimals).replace('−', '-').replaceAll('\u202f', '');
-    const lines = (await madeBy(by, { from, to })).map((line) => ({
+    const lines = (await madeBy(by, period)).map((line) => ({
       [by]: line.label,
       sold: line.sold,
       gone: line.gone,

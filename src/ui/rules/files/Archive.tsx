@@ -85,7 +85,7 @@ export function Archive({ files }: { files: FileView[] }) {
             <thead>
               <tr className="text-left text-note text-soft">
                 <th scope="col">Archive</th>
-                <th scope="col">Since</th>
+                <th scope="col">Made</th>
                 <th scope="col" className="text-right">
                   MB
                 </th>

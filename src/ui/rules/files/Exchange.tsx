@@ -61,8 +61,8 @@ export function Exchange({ taken, learnedFrom }: Props) {
       <section aria-label="Pass on what was learnt">
         <Heading>Out</Heading>
         <p className="text-row text-soft">
-          Nobody’s name is in it, and no machine’s: but read your notes before you pass them on. What came
-          from other shops is not passed on again.
+          Nobody’s name is in it, and no tag; still, read your notes before you pass them on. What came from
+          other shops is not passed on again.
         </p>
         {PARTS.map(([id, words]) => (
           <label key={id} className="flex min-h-9 items-center gap-2 text-row">
@@ -104,7 +104,7 @@ export function Exchange({ taken, learnedFrom }: Props) {
             hint="0.01 to 1"
             name="weight"
             inputMode="decimal"
-            wrap="w-[200px]"
+            wrap="w-[270px]"
             value={weight}
             onChange={(event) => setWeight(event.target.value)}
           />

@@ -206,6 +206,35 @@ export function Prices() {
         ]}
       />
       <Grid
+        title="How it sells"
+        note="What a week on the shelf costs, how many weeks a machine is tried, how many a price stands, what it brings after that as a share of its price; and after how many days a sale says half as much of prices."
+        head={[
+          'a week costs',
+          'weeks tried',
+          'a price stands, weeks',
+          'then brings, %',
+          'sales count half after, days',
+        ]}
+        rows={[
+          {
+            key: 'selling',
+            name: 'On the shelf',
+            cells: [
+              <NumberCell key="h" name="selling.holdingMinor" label="A week on the shelf" unit="money" />,
+              <NumberCell key="w" name="selling.weeks" label="Weeks tried" unit="number" />,
+              <NumberCell key="s" name="selling.standsWeeks" label="Weeks a price stands" unit="number" />,
+              <NumberCell key="l" name="selling.lastShare" label="Brings then, %" unit="percent" />,
+              <NumberCell
+                key="d"
+                name="selling.halfLifeDays"
+                label="Days until a sale counts half"
+                unit="number"
+              />,
+            ],
+          },
+        ]}
+      />
+      <Grid
         title="A laptop by its battery"
         note="Health from this upwards multiplies the price. Best first; the last begins at 0 %."
         head={['health from, %', 'price, %']}

@@ -20,8 +20,9 @@ export default async function BehindPage({ searchParams }: Props) {
   const asked = await searchParams;
   const [by, key] = [asked.by, asked.key];
   if (typeof by !== 'string' || !isGroup(by) || typeof key !== 'string') notFound();
-  const { from, to } = periodOf(asked, reader.rules.timeZone);
-  const { rows, total } = await behind(by, key.slice(0, 200), { from, to });
+  const period = periodOf(asked, reader.rules.timeZone);
+  const { from, to } = period;
+  const { rows, total } = await behind(by, key.slice(0, 200), period);
   return (
     <div>
       <BooksTabs at="" />

@@ -14,11 +14,12 @@ type Props = { searchParams: Promise<Record<string, string | string[] | undefine
 /** One's own minutes anybody sees; everybody's the owner alone. */
 export default async function HandsPage({ searchParams }: Props) {
   const [actor, rules] = await Promise.all([requireActor(), shopRules()]);
-  const { from, to } = periodOf(await searchParams, rules.timeZone);
+  const period = periodOf(await searchParams, rules.timeZone);
+  const { from, to } = period;
   const whose = actor.role === 'owner' ? null : actor.id;
   const [steps, people] = await Promise.all([
-    minutesBy('step', { from, to }, whose),
-    minutesBy('person', { from, to }, whose),
+    minutesBy('step', period, whose),
+    minutesBy('person', period, whose),
   ]);
   return (
     <div>

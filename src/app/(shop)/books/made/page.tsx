@@ -18,9 +18,10 @@ export default async function MadePage({ searchParams }: Props) {
   if (!reader) return <NotShown />;
   const asked = await searchParams;
   const by = typeof asked.by === 'string' && isGroup(asked.by) ? asked.by : 'month';
-  const { from, to } = periodOf(asked, reader.rules.timeZone);
+  const period = periodOf(asked, reader.rules.timeZone);
+  const { from, to } = period;
   const address = (group: string) => `/books/made?by=${group}&from=${from}&to=${to}`;
-  const lines = await madeBy(by, { from, to });
+  const lines = await madeBy(by, period);
   return (
     <div>
       <BooksTabs at="/books/made" />

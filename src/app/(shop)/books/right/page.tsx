@@ -15,7 +15,8 @@ type Props = { searchParams: Promise<Record<string, string | string[] | undefine
 export default async function RightPage({ searchParams }: Props) {
   const reader = await bookReader();
   if (!reader) return <NotShown />;
-  const { from, to } = periodOf(await searchParams, reader.rules.timeZone);
+  const period = periodOf(await searchParams, reader.rules.timeZone);
+  const { from, to } = period;
   return (
     <div>
       <BooksTabs at="/books/right" />
@@ -24,7 +25,7 @@ export default async function RightPage({ searchParams }: Props) {
           <h1 className="text-page leading-8">Is the program right?</h1>
           <PeriodForm action="/books/right" from={from} to={to} />
         </div>
-        <RightCharts view={await rightView({ from, to })} from={from} to={to} />
+        <RightCharts view={await rightView(period)} from={from} to={to} />
         <p className="max-w-[80ch] pt-3 text-note text-soft">
           Whether following its proposals pays is told by a study alone: what people choose to follow is not
           chosen at random.{' '}

@@ -50,7 +50,7 @@ export default async function ShelfPage({ params }: { params: Promise<{ tag: str
     sale || head.held || !margins
       ? [null, []]
       : await Promise.all([
-          askingPlan(unit.chassis, price, rules, house.tables.outward[unit.chassis]),
+          askingPlan(unit.chassis, price, rules, house.tables),
           alikeSales(specAsItIs(unit, spec)),
         ]);
   const reference = sale?.priceMinor ?? unit.askMinor ?? price.minor;
