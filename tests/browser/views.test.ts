@@ -54,6 +54,7 @@ const VIEWS = [
   '/books/stock',
   '/books/hands',
   '/books/right',
+  '/books/sources',
   '/rules',
   '/rules/house',
   '/rules/numbers',

@@ -3,6 +3,7 @@ import { behind, madeBy } from '@/shop/books/made';
 import { monthPaper } from '@/shop/books/month';
 import { periodOf } from '@/shop/books/period';
 import { beliefsOf, rightView } from '@/shop/books/right';
+import { claimsBySource } from '@/shop/books/sources';
 import { minutesBy, partsBy, stockNow } from '@/shop/books/stock';
 import { BOOK_GROUPS } from '@/words/books/view';
 import { monthPdf } from '@/formats/print/month';
@@ -137,8 +138,39 @@ describe('a month for the accountant', () => {
       to: '2026-05-01',
       zone: 'UTC',
     });
-    expect(periodOf({ to: '2026-03-01' }, 'UTC')).toEqual({ from: '2025-03-01', to: '2026-03-01', zone: 'UTC' });
+    expect(periodOf({ to: '2026-03-01' }, 'UTC')).toEqual({
+      from: '2025-03-01',
+      to: '2026-03-01',
+      zone: 'UTC',
+    });
     expect(periodOf({ from: 'x', to: ['y'] }, 'UTC').to).toBe(today);
+  });
+});
+
+describe('what sources say', () => {
+  it('is counted by source and claim: so, not so, open; a claim taken back and a customer’s are not', async () => {
+    const of = async (source: string, outcomes: (number | null)[], said = 1) => {
+      const { units } = await lotWith(
+        outcomes.map(() => 'laptop' as const),
+        { source },
+      );
+      for (const [n, outcome] of outcomes.entries()) {
+        const on = { unitId: units[n].unitId };
+        await act(benchA, 'observe', { ...on, finding: 'says-touchpad', outcome: said });
+        if (outcome !== null) await act(benchA, 'observe', { ...on, finding: 'touchpad-test', outcome });
+      }
+    };
+    // the touchpad's own test: 0 is well, 2 is dead
+    await of('broken', [2, 2, 0, null]);
+    await of('auction', [0]);
+    await of('auction', [2], 0);
+    await of('owner', [2]);
+    const lines = (await claimsBySource({ from: '2026-11-01', to: today, zone: 'UTC' })).filter(({ says }) => says.includes('ouchpad')); // prettier-ignore
+    expect(lines.map(({ source, said, held, not }) => [source, said, held, not])).toEqual([
+      ['auction', 1, 0, 1],
+      ['broken', 4, 2, 1],
+    ]);
+    expect(await claimsBySource({ from: '2020-01-01', to: '2020-12-31', zone: 'UTC' })).toEqual([]);
   });
 });
 

@@ -5,6 +5,7 @@ const PAGES = [
   ['/books/made', 'What it made'],
   ['/books/stock', 'Stock and parts'],
   ['/books/hands', 'Minutes'],
+  ['/books/sources', 'What sources say'],
   ['/books/right', 'Is the program right?'],
 ] as const;
 

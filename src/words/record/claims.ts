@@ -18,9 +18,8 @@ export interface ClaimView {
   found: string;
 }
 
-interface Row {
+export interface ClaimRow {
   ref: string;
-  basis: string;
   kind: string;
   /** Of its outcomes, counted from 0. */
   outcome: number;
@@ -37,7 +36,7 @@ const RULED_OUT = 0.03;
  */
 function checkedOf(
   settledBy: Readonly<Record<string, readonly string[]>>,
-  rows: readonly Row[],
+  rows: readonly ClaimRow[],
 ): boolean | null {
   const first = new Map<string, string>();
   for (const row of rows) {
@@ -50,27 +49,53 @@ function checkedOf(
   return [...first].some(([id, outcome]) => settledBy[id].includes(outcome));
 }
 
-/** Has what a claim speaks of been found, ruled out, or neither? */
-function foundOf(claim: string, beliefs: ReadonlyMap<string, number>, rows: readonly Row[]): string {
+/** What has come of a claim: by what is known of its causes, by a question that settles it, or nothing yet. */
+export interface ClaimState {
+  /** Null: it is open still. */
+  held: boolean | null;
+  by: 'cause' | 'another cause' | 'question' | 'belief';
+  /** The cause that speaks for it or in its place, and how much it is believed. */
+  cause: string;
+  p: number;
+}
+
+/** Has what a claim speaks of been found, ruled out, or neither? null: no such claim is known */
+export function claimState(
+  claim: string,
+  beliefs: ReadonlyMap<string, number>,
+  rows: readonly ClaimRow[],
+): ClaimState | null {
   const finding = findingById(claim);
-  if (!finding) return '';
+  if (!finding) return null;
   const checked = checkedOf(finding.settledBy ?? {}, rows);
   const causes = Object.keys(finding.by).map((id) => ({ cause: causeById(id), p: beliefs.get(id) ?? 0 }));
   const likeliest = (among: typeof causes) => [...among].sort((a, b) => b.p - a.p).at(0);
-  const words = ({ cause }: (typeof causes)[number]) => lower(cause?.name ?? '');
   // where a part is named, a fault elsewhere may be why it was said and does not bear it out
   const own = likeliest(
     finding.blames ? causes.filter(({ cause }) => cause?.group === finding.group) : causes,
   );
   const any = likeliest(causes);
-  if (!own || !any) return '';
-  if (own.p >= FOUND) return `holds: ${words(own)}`;
-  if (any !== own && any.p >= FOUND) return `not that: ${words(any)}`;
-  if (checked !== null) return checked ? 'checked: it is so' : 'checked: it is not so';
-  const ask = Object.keys(finding.settledBy ?? {}).flatMap((id) => findingById(id)?.ask ?? [])[0];
+  if (!own || !any) return null;
+  const of = ({ cause, p }: typeof own) => ({ cause: cause?.name ?? '', p });
+  if (own.p >= FOUND) return { held: true, by: 'cause', ...of(own) };
+  if (any !== own && any.p >= FOUND) return { held: false, by: 'another cause', ...of(any) };
+  if (checked !== null) return { held: checked, by: 'question', ...of(own) };
+  return { held: own.p <= RULED_OUT ? false : null, by: 'belief', ...of(own) };
+}
+
+function foundOf(claim: string, beliefs: ReadonlyMap<string, number>, rows: readonly ClaimRow[]): string {
+  const state = claimState(claim, beliefs, rows);
+  if (!state) return '';
+  const { held, by, cause, p } = state;
+  if (by === 'cause') return `holds: ${lower(cause)}`;
+  if (by === 'another cause') return `not that: ${lower(cause)}`;
+  if (by === 'question') return held ? 'checked: it is so' : 'checked: it is not so';
+  const settles = Object.keys(findingById(claim)?.settledBy ?? {});
+  const ask = settles.flatMap((id) => findingById(id)?.ask ?? [])[0];
   const settle = ask ? `; to settle it: ${ask}` : '';
-  if (own.p <= RULED_OUT) return `does not hold by what is known${settle}`;
-  return `open: ${words(own)} ${share(own.p)}${settle}`;
+  return held === false
+    ? `does not hold by what is known${settle}`
+    : `open: ${lower(cause)} ${share(p)}${settle}`;
 }
 
 /** What a claim says, without who said it: "no picture". */
@@ -85,7 +110,7 @@ export const sayable = (chassis: Chassis) =>
 /** What a seller or a customer said, line by line; what was not understood is said too. */
 export function claimViews(
   said: readonly Said[],
-  rows: readonly Row[],
+  rows: readonly ClaimRow[],
   chances: Readonly<Record<string, number>>,
 ): { lines: ClaimView[]; kinds: { id: string; says: string }[] } {
   const held = new Map(Object.entries(chances));
