@@ -147,6 +147,31 @@ describe('a month for the accountant', () => {
   });
 });
 
+describe('whether advice is followed', () => {
+  it('a step that stood first counts as followed, another as what it gave up; what was not proposed is no choice', async () => {
+    const { units } = await lotWith(['desktop', 'desktop']);
+    const month = today.slice(0, 7);
+    const now = async () => (await rightView(YEAR)).advice.find((line) => line.month === month) ?? { choices: 0, first: 0, lostMinor: 0 }; // prettier-ignore
+    const before = await now();
+    const looks = async (unitId: string) => (await unitRow(unitId)).evaluation!.steps.filter(({ kind }) => kind === 'look'); // prettier-ignore
+    const all = (await unitRow(units[0].unitId)).evaluation!.steps;
+    const [first] = await looks(units[0].unitId);
+    await act(benchA, 'observe', { unitId: units[0].unitId, finding: first.id, outcome: 0 });
+    const once = await now();
+    const place = all.findIndex(({ id }) => id === first.id);
+    expect(once.choices).toBe(before.choices + 1);
+    expect(once.first).toBe(before.first + (place === 0 ? 1 : 0));
+    const second = (await unitRow(units[1].unitId)).evaluation!.steps;
+    const other = second.filter(({ kind }) => kind === 'look').at(-1)!;
+    await act(benchA, 'observe', { unitId: units[1].unitId, finding: other.id, outcome: 0 });
+    const twice = await now();
+    expect(twice.choices).toBe(once.choices + 1);
+    expect(twice.lostMinor - once.lostMinor).toBe(Math.max(0, second[0].valueMinor - other.valueMinor));
+    await act(benchA, 'observe', { unitId: units[1].unitId, finding: 'says-battery', outcome: 1 });
+    expect((await now()).choices).toBe(twice.choices);
+  });
+});
+
 describe('what sources say', () => {
   it('is counted by source and claim: so, not so, open; a claim taken back and a customer’s are not', async () => {
     const of = async (source: string, outcomes: (number | null)[], said = 1) => {

@@ -1,3 +1,4 @@
+import type { Choice } from '../study/choice';
 import type { BenchState } from '../catalogue';
 import type { MaterialUsed } from '../hands/materials';
 import type { OwnerAct } from '../owner/agreement';
@@ -58,6 +59,8 @@ interface Answered {
   acknowledged: string | null;
   /** It was powered over an open mat: the act that keeps it. */
   passed?: string;
+  /** It was one of the steps that were proposed then. */
+  choice?: Choice;
   /** Codes of lent parts that went back with the answer. */
   back?: string[];
   /** What the same hands left for it. */
@@ -143,7 +146,7 @@ export interface EventPayloads {
   'typed back': { key: string };
   'report asked for': { expiresAt: Date };
   'report taken in': { files: unknown; spec: unknown; findings: unknown; notRead: unknown };
-  'work started': WorkNamed & { ref: string; paused: LaidAside[] } & Moved;
+  'work started': WorkNamed & { ref: string; paused: LaidAside[]; choice?: Choice } & Moved;
   'work paused': WorkNamed;
   'work dropped': WorkNamed;
   'work resumed': WorkNamed & { paused: LaidAside[] };

@@ -13,7 +13,7 @@ const MOST_CLOSED = 400;
 export async function rightView(period: Period): Promise<RightView> {
   const { from, to, zone } = period;
   const db = database();
-  const [prices, times, returns, proof] = await Promise.all([
+  const [prices, times, advice, returns, proof] = await Promise.all([
     db.execute<{ month: string; sales: number; error: number; bias: number }>(sql`
       with said as (select left(sold_on, 7) as month, price_minor::float8 as price, (figures -> 'foretold' ->> 'minor')::float8 as foretold
         from sales where figures is not null and sold_on between ${from} and ${to})
@@ -29,6 +29,14 @@ export async function rightView(period: Period): Promise<RightView> {
       select month, count(*)::int as works, (sum(minutes) / sum(planned))::float8 as ratio,
         percentile_cont(0.5) within group (order by abs(minutes - planned) / planned)::float8 as error
       from taken group by 1 order by 1`),
+    // machines of a study count there: half of them hide what is proposed
+    db.execute<{ month: string; choices: number; first: number; lost: number }>(sql`
+      select ${monthOf(sql`e.at`, zone)} as month, count(*)::int as choices,
+        count(*) filter (where (e.payload -> 'choice' ->> 'place')::int = 1)::int as first,
+        sum((e.payload -> 'choice' ->> 'lostMinor')::float8)::float8 as lost
+      from events e where e.kind in ('finding', 'quarantined', 'work started') and e.payload ? 'choice' and ${inPeriod(sql`e.at`, period)}
+        and not exists (select from study_decisions d where d.unit_id = e.unit_id)
+      group by 1 order by 1`),
     db.execute<{ reason: string; times: number; lost: number }>(sql`
       select reason, count(*)::int as times, sum(refund_minor + fees_minor - kept_minor)::float8 as lost
       from sale_endings where kind = 'returned' and ${inPeriod(sql`at`, period)} group by 1 order by 2 desc, 1 limit 30`),
@@ -41,6 +49,7 @@ export async function rightView(period: Period): Promise<RightView> {
   return {
     prices: prices.rows,
     times: times.rows,
+    advice: advice.rows.map(({ lost, ...row }) => ({ ...row, lostMinor: Math.round(lost) })),
     returns: returns.rows.map(({ reason, times: n, lost }) => ({
       reason,
       times: n,

@@ -1,3 +1,4 @@
+import { choiceOf } from '@/core/study/choice';
 import { findingById, cautionById, catalogue } from '@/catalog';
 import { appliesTo } from '@/core/belief/model';
 import { NO_ANSWERS } from '@/core/catalogue';
@@ -66,6 +67,7 @@ export const observe = defineCommand({
       powers(finding) && finding.stage !== 'claim'
         ? (await passMat(tx, actor, unit!.id, 'power', input.powered)).act
         : null;
+    const choice = choiceOf(unit!.evaluation, finding.id);
     const aside = await turnToFinding(tx, actor, unit!.id);
     const voided = await replaceEarlier(tx, unit!.id, [finding.id]);
     const [row] = await tx
@@ -102,6 +104,7 @@ export const observe = defineCommand({
           replaced: voided[0] ?? null,
           acknowledged: hazard?.id ?? null,
           ...(passed && { passed }),
+          ...(choice && { choice }),
           ...(back.length && { back }),
           ...(aside.length && { paused: aside }),
           before: { stage: unit!.stage },

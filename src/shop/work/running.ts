@@ -1,3 +1,4 @@
+import { choiceOf } from '@/core/study/choice';
 import type { Transaction } from '@/db/client';
 import { user, account, work, workSegments } from '@/db/schema';
 import { and, eq, ne, sql } from 'drizzle-orm';
@@ -33,6 +34,7 @@ export const startWork = defineCommand({
     await assertAgreed(tx, unit!, 'Not started');
     const aside = await freeHands(tx, actor);
     const { kind, title } = step;
+    const choice = choiceOf(unit!.evaluation, ref);
     const [row] = await tx
       .insert(work)
       .values({
@@ -50,7 +52,7 @@ export const startWork = defineCommand({
     return {
       event: {
         kind: 'work started',
-        payload: { work: row.id, ref, title, paused: aside, ...moved },
+        payload: { work: row.id, ref, title, paused: aside, ...moved, ...(choice && { choice }) },
         alsoUnits: aside.map((other) => other.unit),
       },
       answer: { workId: row.id, aside },

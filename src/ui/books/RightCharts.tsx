@@ -11,7 +11,7 @@ const signed = (value: number) => `${value >= 0 ? '+' : '−'}${Math.abs(Math.ro
 
 /** What the program said and what came, each with its counts: beliefs, prices, minutes, tests, what came back. */
 export function RightCharts({ view, from, to }: { view: RightView; from: string; to: string }) {
-  const { prices, times, returns, tested, passed } = view;
+  const { prices, times, advice, returns, tested, passed } = view;
   return (
     <>
       <BeliefsChart from={from} to={to} />
@@ -49,6 +49,37 @@ export function RightCharts({ view, from, to }: { view: RightView; from: string;
                 </tbody>
               </table>
             </>
+          )}
+        </section>
+        <section aria-label="Is its advice followed?">
+          <Heading className="pt-5">Is its advice followed?</Heading>
+          {advice.length === 0 ? (
+            <Empty>Nothing was chosen among several proposals then.</Empty>
+          ) : (
+            <table className="w-full border-collapse text-row">
+              <thead>
+                <tr className="headrow">
+                  <th className="py-1.5 font-normal">Month</th>
+                  <th className="text-right font-normal">Steps chosen</th>
+                  <th className="text-right font-normal">The first one</th>
+                  <th className="text-right font-normal">Others gave up, as reckoned</th>
+                </tr>
+              </thead>
+              <tbody>
+                {advice.map(({ month, choices, first, lostMinor }) => (
+                  <tr key={month} className="border-b border-rule">
+                    <th scope="row" className="figures py-1 text-left font-normal">
+                      {month}
+                    </th>
+                    <td className="figures text-right">{choices}</td>
+                    <td className="figures text-right font-semibold">{share(first / choices)}</td>
+                    <td className="figures text-right">
+                      <Money minor={lostMinor} />
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
           )}
         </section>
         <section aria-label="How far off are minutes?">

@@ -84,6 +84,8 @@ export interface RightView {
   prices: { month: string; sales: number; error: number; bias: number }[];
   /** Minutes: taken over planned. */
   times: { month: string; works: number; ratio: number; error: number }[];
+  /** Steps that were taken among several proposals: how many were the first, and what the others gave up by the reckoning of the moment. */
+  advice: { month: string; choices: number; first: number; lostMinor: number }[];
   returns: { reason: string; times: number; lostMinor: number }[];
   /** Machines whose tests all passed the first time, of those tested. */
   tested: number;
