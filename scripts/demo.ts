@@ -11,6 +11,7 @@ import { components, recordValues, shop, units, work } from '@/db/schema';
 import { guessColumns, readManifestTable } from '@/formats/manifest';
 import { makePerson } from '@/server/people';
 import { type Actor, type Command, type Role } from '@/shop/command';
+import { markLots } from '@/shop/lots/points';
 import { runCommand } from '@/shop/runner';
 import { recordSelfTest, type SelfTold } from '@/shop/selftest/commands';
 import { commandByName } from '@/shop/commands';
@@ -500,6 +501,8 @@ async function furnish(): Promise<void> {
     'lighthouse.csv',
   );
 
+  // as the lots looked when they came
+  await markLots(new Date(Date.now() - 3 * 86_400_000));
   const memory = await part('memory', '4 GB DDR3, 1600 MT/s', 500, {
     gb: 4,
     type: 'DDR3 DIMM',
@@ -772,6 +775,7 @@ if ((await database().select().from(shop)).length === 0) {
     timeZone: TIME_ZONE,
   });
   await furnish();
+  await markLots();
   const [{ count }] = await database()
     .select({ count: sql<number>`count(*)::int` })
     .from(units);

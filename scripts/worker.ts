@@ -8,6 +8,7 @@ import { QUEUE, readyQueue, type QueuedJob } from '@/db/queue';
 import { log } from '@/log';
 import { runJob } from '@/shop/runJob';
 import { reviveSilent } from '@/shop/jobs/start';
+import { markLots } from '@/shop/lots/points';
 import { publishMinutes } from '@/shop/jobs/publishMinutes';
 import { workHere } from '@/workers/pool';
 import run from '@/workers/worker';
@@ -79,6 +80,11 @@ setInterval(
 setInterval(
   () =>
     void publishMinutes().catch((error: unknown) => log.warn({ error }, 'worker: minutes not taken over')),
+  CHORES_MS,
+).unref();
+// once a day what each lot will make is put down, as it is seen then
+setInterval(
+  () => void markLots().catch((error: unknown) => log.warn({ error }, 'worker: lots not marked')),
   CHORES_MS,
 ).unref();
 log.info({ worker: name }, 'worker: ready');

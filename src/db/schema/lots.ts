@@ -7,6 +7,7 @@ import {
   integer,
   jsonb,
   pgTable,
+  primaryKey,
   real,
   text,
   unique,
@@ -153,3 +154,21 @@ export const manifestMaps = pgTable('manifest_maps', {
   columns: jsonb('columns').$type<Record<string, number>>().notNull(),
   decimal: text('decimal').$type<'.' | ','>(),
 });
+
+/** What a lot was expected to make, a day a row: how what was found out narrowed it. Minor units. */
+export const lotPoints = pgTable(
+  'lot_points',
+  {
+    lotId: uuid('lot_id')
+      .notNull()
+      .references(() => lots.id, { onDelete: 'cascade' }),
+    /** On the shop's calendar. */
+    day: text('day').notNull(),
+    soFarMinor: money('so_far_minor').notNull(),
+    lowMinor: money('low_minor').notNull(),
+    middleMinor: money('middle_minor').notNull(),
+    highMinor: money('high_minor').notNull(),
+    open: integer('open').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.lotId, t.day] })],
+);

@@ -5,7 +5,9 @@ import { unitsHere, type Asked } from '../../UnitsHere';
 import { seesMargins, shopRules } from '@/shop/rules/queries';
 import { lotByCode } from '@/shop/lots/queries';
 import { lotOutlook } from '@/shop/lots/forecast';
+import { lotPointsOf } from '@/shop/lots/points';
 import { Outlook } from '@/ui/bid/Outlook';
+import { OverTime } from '@/ui/bid/OverTime';
 import { AddUnit } from '@/ui/lots/AddUnit';
 import { LooseParts } from '@/ui/lots/LooseParts';
 import { LotCorrection } from '@/ui/lots/LotCorrection';
@@ -33,6 +35,7 @@ export default async function LotPage({ params, searchParams }: Props) {
   });
   const paid = seesMargins(actor.role, await shopRules());
   const outlook = paid && lot.source !== 'owner' ? await lotOutlook(lot.id) : null;
+  const points = paid ? await lotPointsOf(lot.id) : [];
   const mayWrite = actor.role !== 'viewer';
   return (
     <div className="flex flex-col gap-gutter">
@@ -68,6 +71,7 @@ export default async function LotPage({ params, searchParams }: Props) {
               )}
             </p>
             {outlook && <Outlook {...outlook} />}
+            {points.length > 1 && <OverTime points={points} />}
             {actor.role === 'owner' && (
               <LotCorrection
                 lot={{
