@@ -51,7 +51,6 @@ export function OverTime({ points }: { points: readonly LotPoint[] }) {
               />
             </ComposedChart>
           </ResponsiveContainer>
-          <p className="text-note text-soft">Band: eight in ten. Thick: the middle. Dashed: made so far.</p>
         </div>
         <table className="w-full self-start border-collapse">
           <thead>
@@ -87,6 +86,7 @@ export function OverTime({ points }: { points: readonly LotPoint[] }) {
           </tbody>
         </table>
       </div>
+      <p className="pt-1 text-note text-soft">Band: eight in ten. Thick: the middle. Dashed: made so far.</p>
     </details>
   );
 }

@@ -1,3 +1,4 @@
+'use client';
 import type { ClaimsLine } from '@/shop/books/sources';
 import { share } from '@/words/plain';
 import { Link } from '../kit/Link';

@@ -22,7 +22,7 @@ export function SlowStock({ lines, shelf }: { lines: readonly SlowLine[]; shelf:
         <Empty>
           {shelf === 0
             ? 'Nothing is on the shelf.'
-            : `Nothing: all ${shelf} on the shelf are asked for rightly.`}
+            : `Nothing: ${shelf === 1 ? 'the one machine on the shelf is' : `all ${shelf} on the shelf are`} asked for rightly.`}
         </Empty>
       ) : (
         <div className="overflow-x-auto">
