@@ -119,6 +119,20 @@ describe('prices that learn', () => {
     expect(row.state).toBe('refused');
     expect((await refusal(act(owner, 'refusePrices', { version })))?.message).toContain('only proposed');
   });
+  it('a table that was changed since says so, until it is learnt again', async () => {
+    const { version } = await act<{ version: number }>(owner, 'learnPrices', {});
+    await act(owner, 'keepPrices', { version });
+    expect((await pricesPage()).tableChanged).toBe(false);
+    const house = await houseNow(database());
+    const { prices } = house.tables;
+    await act(owner, 'setHouse', { tables: { ...house.tables, prices: { ...prices, memoryPerGb: prices.memoryPerGb + 10 } }, version: house.version }); // prettier-ignore
+    expect((await pricesPage()).tableChanged).toBe(true);
+    const again = await act<{ version: number }>(owner, 'learnPrices', {});
+    await act(owner, 'keepPrices', { version: again.version });
+    expect((await pricesPage()).tableChanged).toBe(false);
+    await act(owner, 'tablePrices', {});
+    expect((await pricesPage()).tableChanged).toBe(false);
+  });
   it('is the owner’s to do', async () => {
     for (const [name, input] of [
       ['importSales', { text: 'x', name: 'x', kind: 'sold' }],

@@ -1,4 +1,4 @@
-import type { Catalogue, Chassis } from '../catalogue';
+import { LOT_SOURCES, type Catalogue, type Chassis, type LotSource } from '../catalogue';
 import { catalogueFaults } from './validate';
 
 /**
@@ -6,7 +6,15 @@ import { catalogueFaults } from './validate';
  * it is.
  */
 export interface CatalogueOverrides {
-  causes?: Record<string, { prior?: Partial<Record<Chassis, number>>; valueLeft?: number }>;
+  causes?: Record<
+    string,
+    {
+      prior?: Partial<Record<Chassis, number>>;
+      valueLeft?: number;
+      /** Factors on its odds in machines of a source. */
+      sourceOdds?: Partial<Record<LotSource, number>>;
+    }
+  >;
   findings?: Record<string, { minutes?: number; leak?: number[]; by?: Record<string, number[]> }>;
   repairs?: Record<string, { minutes?: number; cures?: Record<string, number>; partMinor?: number }>;
 }
@@ -16,21 +24,23 @@ export function layered(under: CatalogueOverrides, over: CatalogueOverrides): Ca
   const merge = <T extends object>(
     low: Record<string, T> = {},
     high: Record<string, T> = {},
-    inner: keyof T,
+    ...inner: (keyof T)[]
   ): Record<string, T> => {
     const made = { ...low };
     for (const [id, own] of Object.entries(high))
       made[id] = {
         ...low[id],
         ...own,
-        ...((low[id]?.[inner] || own[inner]) && {
-          [inner]: { ...(low[id]?.[inner] as object), ...(own[inner] as object) },
-        }),
+        ...Object.fromEntries(
+          inner
+            .filter((key) => low[id]?.[key] || own[key])
+            .map((key) => [key, { ...(low[id]?.[key] as object), ...(own[key] as object) }]),
+        ),
       };
     return made;
   };
   return {
-    causes: merge(under.causes, over.causes, 'prior'),
+    causes: merge(under.causes, over.causes, 'prior', 'sourceOdds'),
     findings: merge(under.findings, over.findings, 'by'),
     repairs: merge(under.repairs, over.repairs, 'cures'),
   };
@@ -44,7 +54,12 @@ export function withOverrides(catalogue: Catalogue, overrides: CatalogueOverride
     causes: catalogue.causes.map((cause) => {
       const own = causes[cause.id];
       return own
-        ? { ...cause, valueLeft: own.valueLeft ?? cause.valueLeft, prior: { ...cause.prior, ...own.prior } }
+        ? {
+            ...cause,
+            valueLeft: own.valueLeft ?? cause.valueLeft,
+            prior: { ...cause.prior, ...own.prior },
+            ...(own.sourceOdds && { sourceOdds: { ...cause.sourceOdds, ...own.sourceOdds } }),
+          }
         : cause;
     }),
     findings: catalogue.findings.map((finding) => {
@@ -89,6 +104,9 @@ export function overrideFaults(catalogue: Catalogue, overrides: CatalogueOverrid
     for (const chassis of Object.keys(own.prior ?? {}))
       if (cause && cause.prior[chassis as Chassis] === undefined)
         faults.push(`cause "${id}": does not occur on a ${chassis}`);
+    for (const [source, factor] of Object.entries(own.sourceOdds ?? {}))
+      if (!LOT_SOURCES.some((known) => known === source) || !(factor > 0 && factor <= 100))
+        faults.push(`cause "${id}": no factor above nothing and up to 100 for a source there is: ${source}`);
   }
   for (const [id, own] of Object.entries(overrides.findings ?? {})) {
     const finding = catalogue.findings.find((candidate) => candidate.id === id);

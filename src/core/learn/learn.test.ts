@@ -175,6 +175,65 @@ describe('learning priors and tables', () => {
   });
 });
 
+describe('what a source teaches', () => {
+  const strength = { priors: 200, tables: 20 };
+  const of = (source: ClosedCase['source'], n: number, truth: (i: number) => string[]): ClosedCase[] =>
+    Array.from({ length: n }, (_, i) => ({ chassis: 'laptop' as const, source, truth: truth(i), seen: [] }));
+  it('a cause that one source’s machines have three times as often: its factor, the others’ as they were', () => {
+    const random = seededRandom(4);
+    const p = 0.06;
+    const times = 3;
+    const often = (times * p) / (1 - p);
+    const cases = [
+      ...of('broken', 600, () => (random() < often / (1 + often) ? ['fan-worn'] : [])),
+      ...of('clearout', 1800, () => (random() < p ? ['fan-worn'] : [])),
+    ];
+    const learned = learnFrom(catalogue, cases, strength);
+    const before = catalogue.causes.find(({ id }) => id === 'fan-worn')!.sourceOdds ?? {};
+    const [broken, clearout] = (['broken', 'clearout'] as const).map((source) => learned.sources!['fan-worn'][source]!); // prettier-ignore
+    // the prior takes what all share: what is left between the two is what they differ by
+    const ratio = broken.factor / clearout.factor;
+    expect(Math.abs(Math.log(ratio / times))).toBeLessThan(Math.hypot(Math.log(broken.high / broken.factor), Math.log(clearout.high / clearout.factor))); // prettier-ignore
+    expect(ratio).toBeGreaterThan(2);
+    expect(learned.sources!['fan-worn'].auction).toBeUndefined();
+    expect(broken.cases).toBe(600);
+    // and the next lot of that source begins with it
+    const after = withOverrides(catalogue, learnedAsOverrides(learned));
+    const fan = after.causes.find(({ id }) => id === 'fan-worn')!;
+    expect(priorOf(fan, { chassis: 'laptop', source: 'broken' })).toBeGreaterThan(2 * priorOf(fan, { chassis: 'laptop', source: 'clearout' })); // prettier-ignore
+    expect(fan.sourceOdds?.auction).toBe(before.auction);
+    expect(overrideFaults(catalogue, learnedAsOverrides(learned))).toEqual([]);
+  });
+  it('a few machines hardly move it, many of the usual kind leave it, none says nothing', () => {
+    const p = priorOfCause('fan-worn');
+    const usual = (n: number) => of('auction', n, (i) => (i % Math.round(1 / p) === 0 ? ['fan-worn'] : []));
+    const before = catalogue.causes.find(({ id }) => id === 'fan-worn')!.sourceOdds?.auction ?? 1;
+    const one = learnFrom(
+      catalogue,
+      of('auction', 1, () => ['fan-worn']),
+      strength,
+    ).sources!['fan-worn'].auction!;
+    expect(one.factor / before).toBeLessThan(1.4);
+    const [few, many] = [40, 1000].map(
+      (n) => learnFrom(catalogue, usual(n), strength).sources!['fan-worn'].auction!,
+    );
+    expect(many.high / many.low).toBeLessThan(few.high / few.low);
+    expect(learnFrom(catalogue, [], strength).sources).toEqual({});
+    // what was scrapped before it was known says little
+    const unknown = of('auction', 300, () => []).map((closed) => ({ ...closed, lifts: { 'fan-worn': 1 } }));
+    const none = learnFrom(catalogue, unknown, strength).sources!['fan-worn'].auction!;
+    expect(none.cases).toBeLessThan(3);
+    expect(none.factor / before).toBeCloseTo(1, 1);
+  });
+  it('a factor of a source that is not there, or of nothing, is no override', () => {
+    const faults = overrideFaults(catalogue, {
+      causes: { 'fan-worn': { sourceOdds: { moon: 2, auction: 0 } as never } },
+    });
+    expect(faults).toHaveLength(2);
+    expect(faults[0]).toMatch(/fan-worn.*moon/);
+  });
+});
+
 describe('a shop that scraps dead boards', () => {
   /** What is asked of a machine that does not start, in turn, until a board is nearly sure. */
   const LOOKS = [

@@ -1,4 +1,12 @@
-import { CHASSIS, type Catalogue, type Cause, type Chassis, type Finding } from '../catalogue';
+import {
+  CHASSIS,
+  LOT_SOURCES,
+  type Catalogue,
+  type Cause,
+  type Chassis,
+  type Finding,
+  type LotSource,
+} from '../catalogue';
 import { appliesTo, priorOf } from '../belief/model';
 import type { ClosedCase } from './closedCase';
 
@@ -23,8 +31,21 @@ export interface Elsewhere {
   causes: CauseCounts;
 }
 
+/** How much likelier a cause is in machines of a source than in others: a factor on its odds. */
+export interface LearnedFactor {
+  factor: number;
+  /** Between these it lies with 95 %. */
+  low: number;
+  high: number;
+  /** Machines of that source that say something of it, and in how many it was. */
+  cases: number;
+  present: number;
+}
+
 export interface Learned {
   cases: number;
+  /** By cause and source; nothing: learned before sources were. */
+  sources?: Record<string, Partial<Record<LotSource, LearnedFactor>>>;
   /** Cases of other shops that are in it, as many as they count for; nothing: none. */
   elsewhere?: number;
   /** New priors, with the number of cases that bear on each. */
@@ -45,6 +66,11 @@ export interface Strength {
  * times rarer.
  */
 const ONE_SIGHTING = 1;
+
+/** A source's factor as the catalogue has it counts as so many machines found with the cause. Shop estimate. */
+const FACTOR_COUNTS = 4;
+/** Of fewer machines expected or found with a cause nothing is said of a source. */
+const LEAST_EXPECTED = 0.5;
 
 /** A row of a table is worth a tenth of a prior: it speaks of fewer machines. */
 export const tableStrength = (priors: number): Strength => ({ priors, tables: priors / 10 });
@@ -81,6 +107,7 @@ export function learnFrom(
       if (prior) (learned.priors[cause.id] ??= {})[chassis] = prior;
     }
   }
+  learned.sources = sourcesFrom(catalogue, cases, learned.priors);
   for (const finding of catalogue.findings) {
     const counts = new Map<string, { soft: number[]; cases: number }>();
     for (const closed of cases) {
@@ -113,6 +140,72 @@ export function learnFrom(
 
 /** Enough for the share to stand still to a thousandth of itself. */
 const ROUNDS = 60;
+
+/**
+ * What machines of a source have more often, or less: the factor on the odds under which as many of them would have the
+ * cause as had it, drawn towards the catalogue's (a gamma prior that counts as so many found). Where a machine left before
+ * it was known, as many as are expected, going round as priors do.
+ * @param priors as they were learned from the same cases: what all sources share is in them already
+ */
+function sourcesFrom(
+  catalogue: Catalogue,
+  cases: readonly ClosedCase[],
+  priors: Learned['priors'],
+): NonNullable<Learned['sources']> {
+  const sources: NonNullable<Learned['sources']> = {};
+  for (const source of LOT_SOURCES) {
+    const own = cases.filter((closed) => closed.source === source);
+    if (own.length === 0) continue;
+    for (const cause of catalogue.causes) {
+      const rows = own.flatMap(({ chassis, truth, lifts }) => {
+        const p = priors[cause.id]?.[chassis]?.p ?? cause.prior[chassis];
+        return p ? [{ odds: p / (1 - p), yes: truth.includes(cause.id), lift: lifts ? (lifts[cause.id] ?? 1) : 0 }] : []; // prettier-ignore
+      });
+      const factor = factorOf(rows, cause.sourceOdds?.[source] ?? 1);
+      if (factor) (sources[cause.id] ??= {})[source] = factor;
+    }
+  }
+  return sources;
+}
+
+function factorOf(
+  rows: readonly { odds: number; yes: boolean; lift: number }[],
+  before: number,
+): LearnedFactor | null {
+  const counts = (factor: number) => {
+    let expected = 0;
+    let present = 0;
+    let informed = 0;
+    for (const { odds, yes, lift } of rows) {
+      const own = Math.min(0.999, (factor * odds) / (1 + factor * odds));
+      const raised = (lift * own) / (1 - own);
+      const was = yes ? 1 : raised / (1 + raised);
+      expected += own;
+      present += was;
+      // what is left unknown of a machine says nothing
+      informed += Math.max(0, 1 - (was * (1 - was)) / (own * (1 - own)));
+    }
+    return { expected, present, informed };
+  };
+  let factor = before;
+  for (let round = 0; round < ROUNDS; round++) {
+    const { expected, present } = counts(factor);
+    const next = (factor * (present + FACTOR_COUNTS * before)) / (expected + FACTOR_COUNTS * factor);
+    if (Math.abs(next - factor) < 1e-6 * factor) break;
+    factor = next;
+  }
+  const { expected, present, informed } = counts(factor);
+  if (Math.max(expected, present) < LEAST_EXPECTED) return null;
+  const found = Math.min(present, informed);
+  const far = Math.exp(1.96 / Math.sqrt(found + FACTOR_COUNTS * before));
+  return {
+    factor,
+    low: factor / far,
+    high: factor * far,
+    cases: Math.round(informed * 10) / 10,
+    present: Math.round(present * 10) / 10,
+  };
+}
 
 /**
  * The share of machines that came with a cause: a Beta mean where every case says yes or no; where a machine left
@@ -219,13 +312,42 @@ export function movedMost(catalogue: Catalogue, learned: Learned, most: number):
     .slice(0, most);
 }
 
+/** What a source's machines have more or less often than others. */
+export interface SourceFactor extends LearnedFactor {
+  cause: string;
+  source: LotSource;
+  /** The catalogue's. */
+  before: number;
+}
+
+/** Sources' factors by how far they lie from those of the catalogue for how sure that is, farthest first. */
+export function sourcesMost(catalogue: Catalogue, learned: Learned, most: number): SourceFactor[] {
+  const sure = ({ factor, low, before }: SourceFactor) =>
+    Math.abs(Math.log(factor / before)) / Math.max(1e-6, Math.log(factor / low));
+  return catalogue.causes
+    .flatMap((cause) =>
+      LOT_SOURCES.flatMap((source): SourceFactor[] => {
+        const own = learned.sources?.[cause.id]?.[source];
+        return own ? [{ cause: cause.id, source, before: cause.sourceOdds?.[source] ?? 1, ...own }] : [];
+      }),
+    )
+    .sort((a, b) => sure(b) - sure(a))
+    .slice(0, most);
+}
+
 /** The learned numbers in the shape of overrides, to be laid over the catalogue before the owner's own. */
 export function learnedAsOverrides(learned: Learned) {
+  const causes = new Set([...Object.keys(learned.priors), ...Object.keys(learned.sources ?? {})]);
+  const of = <K extends string, T>(by: Partial<Record<K, T>> | undefined, number: (entry: T) => number) =>
+    Object.fromEntries(Object.entries(by ?? {}).map(([key, entry]) => [key, number(entry as T)]));
   return {
     causes: Object.fromEntries(
-      Object.entries(learned.priors).map(([cause, by]) => [
+      [...causes].map((cause) => [
         cause,
-        { prior: Object.fromEntries(Object.entries(by).map(([chassis, entry]) => [chassis, entry!.p])) },
+        {
+          prior: of(learned.priors[cause], ({ p }) => p),
+          ...(learned.sources?.[cause] && { sourceOdds: of(learned.sources[cause], ({ factor }) => factor) }),
+        },
       ]),
     ),
     findings: Object.fromEntries(

@@ -2,19 +2,10 @@ import { sql } from 'drizzle-orm';
 import { catalogue } from '@/catalog';
 import type { LotSource } from '@/core/catalogue';
 import { database } from '@/db/client';
+import type { ClaimsLine } from '@/words/books/view';
 import { SOURCE_WORDS } from '@/words/lists/sources';
 import { claimSays, claimState, type ClaimRow } from '@/words/record/claims';
 import type { Period } from './period';
-
-/** How often what a kind of seller says was so. */
-export interface ClaimsLine {
-  source: string;
-  label: string;
-  says: string;
-  said: number;
-  held: number;
-  not: number;
-}
 
 const CLAIMS = catalogue.findings.filter(({ stage }) => stage === 'claim');
 /** What speaks to claims: they themselves, and the questions that settle them. */

@@ -31,7 +31,7 @@ export const MOST_UNITS = 60;
 const DAYS = [14, 28, 56];
 /** Of search: a plan made from nothing, and one that begins from the one that stands. */
 const SECONDS = { anew: 0.6, again: 0.1 };
-const DRAWS = { anew: 1000, again: 150 };
+const DRAWS = { anew: 2000, again: 150 };
 /** What it costs to move by an hour what somebody may have read: as much as a machine done half an hour later. */
 const MOVING = 1;
 /** A pinned piece that was not begun is begun next for so long, ms. */

@@ -1,19 +1,10 @@
 import { and, asc, eq, ne, sql } from 'drizzle-orm';
 import { database } from '@/db/client';
 import { lotPoints, lots, shop, units } from '@/db/schema';
+import type { LotPoint } from '@/words/books/view';
 import { dayOf } from '@/words/time';
 import { lotBooks } from '../ledger/lot';
 import { lotOutlook } from './forecast';
-
-/** What a lot was expected to make on a day; minor units. */
-export interface LotPoint {
-  day: string;
-  soFarMinor: number;
-  lowMinor: number;
-  middleMinor: number;
-  highMinor: number;
-  open: number;
-}
 
 /** Puts down what a lot is expected to make today; of one whose last machine has left what it made, once. */
 async function markLot(lotId: string, day: string): Promise<void> {

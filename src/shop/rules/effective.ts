@@ -43,7 +43,13 @@ export function effectiveCatalogue({
     learned || Object.keys(overrides).length || taken.repairs
       ? createHash('sha1')
           .update(
-            JSON.stringify([learned?.priors, learned?.tables, overrides, ...(taken.repairs ? [taken] : [])]),
+            JSON.stringify([
+              learned?.priors,
+              learned?.tables,
+              learned?.sources,
+              overrides,
+              ...(taken.repairs ? [taken] : []),
+            ]),
           )
           .digest('hex')
       : '';

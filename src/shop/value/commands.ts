@@ -13,7 +13,7 @@ import { houseNow } from '../house/tables';
 import { refuseFrozen } from '../rules/frozen';
 import { dayOf } from '@/words/time';
 import { keptNow, priceModelOf } from '../learnt/model';
-import { salesKnown } from './sales';
+import { salesKnown, tableMark } from './sales';
 
 const MOST_ROWS = 20_000;
 /** What a price that was only asked says beside one that was paid. Shop estimate. */
@@ -137,6 +137,7 @@ export const learnPrices = defineCommand({
     const facts: ModelFacts = {
       own: known.filter(({ unit }) => unit !== null).length,
       elsewhere: known.filter(({ unit }) => unit === null).length,
+      over: tableMark(house.tables.prices),
       error: learnt.error,
       outliers: learnt.outliers.map(({ sale, expectedMinor }) => {
         const { at, unit, called, day, minor } = known[sale];

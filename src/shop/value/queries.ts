@@ -3,9 +3,10 @@ import type { Stretch } from '@/core/value/daysToSale';
 import { mostAlike } from '@/core/value/learnt';
 import type { Offered } from '@/core/value/columns';
 import { database, type Database } from '@/db/client';
-import { pastImports, priceModels, type SaleLeftOut } from '@/db/schema';
+import { pastImports, priceModels, type ModelFacts, type SaleLeftOut } from '@/db/schema';
 import { keptNow, newestModels, type Kept } from '../learnt/model';
-import { salesKnown } from './sales';
+import { houseNow } from '../house/tables';
+import { salesKnown, tableMark } from './sales';
 
 const SHOWN_MODELS = 8;
 const SHOWN_OUTLIERS = 40;
@@ -13,13 +14,17 @@ const SHOWN_OUTLIERS = 40;
 /** What the shop has learnt of prices, what was proposed, and what it was learnt from. */
 export async function pricesPage() {
   const db = database();
-  const [kept, models, imports, known] = await Promise.all([
+  const [kept, models, imports, known, house] = await Promise.all([
     keptNow(db),
     newestModels(db, SHOWN_MODELS),
     db.select().from(pastImports).where(isNull(pastImports.takenBackAt)).orderBy(desc(pastImports.at)),
     salesKnown(db),
+    houseNow(db),
   ]);
+  const over = kept && (await factsOf(db, kept)).over;
   return {
+    // what it adds to the table was learnt over another one
+    tableChanged: Boolean(over) && over !== tableMark(house.tables.prices),
     kept: kept?.version ?? null,
     models,
     imports,
@@ -30,13 +35,15 @@ export async function pricesPage() {
 }
 
 /** What the model in use leaves out: by name, for sales come and go. */
-async function leftOut(db: Database, kept: Kept | null): Promise<SaleLeftOut[]> {
-  if (!kept) return [];
+const leftOut = async (db: Database, kept: Kept | null): Promise<SaleLeftOut[]> =>
+  kept ? ((await factsOf(db, kept)).outliers ?? []) : [];
+
+async function factsOf(db: Database, { version }: Kept): Promise<Partial<ModelFacts>> {
   const [row] = await db
     .select({ facts: priceModels.facts })
     .from(priceModels)
-    .where(eq(priceModels.version, kept.version));
-  return row?.facts.outliers ?? [];
+    .where(eq(priceModels.version, version));
+  return row?.facts ?? {};
 }
 
 /** The sales most like a machine, in words a bench knows them by. */

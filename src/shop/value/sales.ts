@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import type { PastSale } from '@/core/value/learn';
 import type { Database, Transaction } from '@/db/client';
@@ -10,6 +11,10 @@ export interface FoundSale extends PastSale {
   unit: string | null;
   called: string;
 }
+
+/** A table of prices in short: another one, and what was learnt over it is learnt again. */
+export const tableMark = (prices: object): string =>
+  createHash('sha256').update(JSON.stringify(prices)).digest('hex').slice(0, 16);
 
 /** All the shop knows of what machines fetched: its own sales, then those from elsewhere that were not taken back. */
 export async function salesKnown(tx: Transaction | Database): Promise<FoundSale[]> {

@@ -2,22 +2,13 @@ import { sql } from 'drizzle-orm';
 import { ASK_STEP, BUNDLE_FROM, SLOW_FROM, WORTH_CHANGING } from '@/catalog/worth/selling';
 import type { Chassis } from '@/core/catalogue';
 import { learnPace } from '@/core/value/daysToSale';
-import type { SlowAdvice } from '@/core/value/slow';
 import { database } from '@/db/client';
+import type { SlowLine } from '@/words/books/view';
 import { runInWorker } from '@/workers/pool';
 import { houseNow } from '../house/tables';
 import { shopRules } from '../rules/queries';
 import { sellingOf } from './asking';
 import { shelfStretches } from './queries';
-
-/** A machine on the shelf, and what to do with it. Money: minor units. */
-export interface SlowLine {
-  tag: string;
-  called: string;
-  askMinor: number;
-  days: number;
-  advice: SlowAdvice;
-}
 
 /** Those that stand longest. */
 const MOST = 400;

@@ -10,7 +10,7 @@ import {
   YAxis,
 } from 'recharts';
 import { minorText } from '@/core/money/minor';
-import type { LotPoint } from '@/shop/lots/points';
+import type { LotPoint } from '@/words/books/view';
 import { AXIS } from '../instruments/run/axis';
 import { Money, useShop } from '../kit/theShop';
 

@@ -1,5 +1,5 @@
 'use client';
-import type { ClaimsLine } from '@/shop/books/sources';
+import type { ClaimsLine } from '@/words/books/view';
 import { share } from '@/words/plain';
 import { Link } from '../kit/Link';
 import { Empty, Heading } from '../kit/parts';

@@ -1,5 +1,5 @@
 import type { SlowAdvice } from '@/core/value/slow';
-import type { SlowLine } from '@/shop/value/slow';
+import type { SlowLine } from '@/words/books/view';
 import { share } from '@/words/plain';
 import { Link } from '../kit/Link';
 import { Empty, Heading } from '../kit/parts';

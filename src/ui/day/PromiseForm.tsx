@@ -147,7 +147,7 @@ function Chance({ view }: { view: PromiseView }) {
   );
 }
 
-/** A thousand draws do not make anything certain. */
+/** Two thousand draws do not make anything certain. */
 const surely = (chance: number) =>
   chance > 0.99 ? 'over 99 %' : chance < 0.01 ? 'under 1 %' : share(chance);
 

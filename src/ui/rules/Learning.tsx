@@ -1,5 +1,5 @@
 'use client';
-import type { MovedPrior } from '@/core/learn/learn';
+import type { MovedPrior, SourceFactor } from '@/core/learn/learn';
 import { useState, type FormEvent } from 'react';
 import { TextField } from '../kit/fields';
 import { Button, Heading, Problem, Quiet } from '../kit/parts';
@@ -9,6 +9,11 @@ export interface LearnedLine extends Omit<MovedPrior, 'chassis'> {
   chassis: string;
 }
 
+/** By names instead of ids. */
+export interface SourceLine extends Omit<SourceFactor, 'source'> {
+  source: string;
+}
+
 interface Props {
   cases: number | null;
   /** What other shops counted counts as so many cases. */
@@ -16,16 +21,19 @@ interface Props {
   closed: number;
   strength: number;
   lines: LearnedLine[];
+  /** What machines of a source have more or less often. */
+  sources: SourceLine[];
   tables: number;
   mayWrite: boolean;
 }
 
+const times = (factor: number) => `${factor.toFixed(1)} x`;
 const share = (p: number) => `${(p * 100).toPrecision(2)} %`;
 
 /**
  * What closed cases have taught, how strongly the catalogue holds against them, and which priors moved most.
  */
-export function Learning({ cases, elsewhere, closed, strength, lines, tables, mayWrite }: Props) {
+export function Learning({ cases, elsewhere, closed, strength, lines, sources, tables, mayWrite }: Props) {
   const { send, problem, busy } = useCommand();
   const [fault, setFault] = useState('');
   async function submit(event: FormEvent<HTMLFormElement>) {
@@ -106,6 +114,42 @@ export function Learning({ cases, elsewhere, closed, strength, lines, tables, ma
             ))}
           </tbody>
         </table>
+      )}
+      {sources.length > 0 && (
+        <table className="mt-4 w-full border-collapse text-row">
+          <thead>
+            <tr className="headrow">
+              <th className="py-1 font-normal">By source</th>
+              <th className="font-normal">from</th>
+              <th className="text-right font-normal">catalogue</th>
+              <th className="text-right font-normal">now</th>
+              <th className="text-right font-normal">seen in</th>
+            </tr>
+          </thead>
+          <tbody>
+            {sources.map((line) => (
+              <tr key={line.cause + line.source} className="border-b border-rule">
+                <th scope="row" className="py-1 text-left font-normal">
+                  {line.cause}
+                </th>
+                <td className="text-soft">{line.source}</td>
+                <td className="figures text-right text-note">{times(line.before)}</td>
+                <td className="figures text-right text-note font-semibold">{times(line.factor)}</td>
+                <td className="figures text-right text-note">
+                  {line.present} of {line.cases}
+                  <span className="block text-fine text-soft">
+                    {times(line.low)} to {times(line.high)}
+                  </span>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {sources.length > 0 && (
+        <p className="pt-1 text-note text-soft">
+          So much likelier than in other machines, on the odds; the next lot of that source begins with it.
+        </p>
       )}
     </section>
   );

@@ -22,6 +22,8 @@ export interface ModelView {
 interface Props {
   /** Number of the model prices are by; null: the table. */
   kept: number | null;
+  /** It was learnt over another table than the house has now. */
+  tableChanged: boolean;
   own: number;
   elsewhere: number;
   models: ModelView[];
@@ -56,7 +58,7 @@ function Off({ share, strong = false }: { share: number; strong?: boolean }) {
 }
 
 /** Prices that learn: what they stand on, what is proposed, which sales cannot be, and sales from elsewhere. */
-export function Prices({ kept, own, elsewhere, models, imports, outliers, mayWrite }: Props) {
+export function Prices({ kept, tableChanged, own, elsewhere, models, imports, outliers, mayWrite }: Props) {
   const { send, problem, busy } = useCommand();
   const [said, setSaid] = useState<string[]>([]);
   const take = async (file: File, kind: 'sold' | 'asked') => {
@@ -92,6 +94,12 @@ export function Prices({ kept, own, elsewhere, models, imports, outliers, mayWri
           The table is where it begins; sales move it by as much as they know. A model is tried on each sale
           as if that one had not been seen, and nothing is reckoned with it before it is kept.
         </p>
+        {tableChanged && (
+          <p role="status" className="mt-2 border-l-[6px] border-hot pl-3 text-row">
+            The house’s table has changed since this model was learnt: it moves prices by what the old table
+            lacked. Learn again.
+          </p>
+        )}
         {mayWrite && (
           <p className="mt-2 flex flex-wrap items-center gap-3">
             <Button disabled={busy} onClick={() => void send('learnPrices', {})}>

@@ -1,3 +1,4 @@
+import type { SlowAdvice } from '@/core/value/slow';
 /** What sales are added up by. */
 export const BOOK_GROUPS = ['month', 'lot', 'source', 'model', 'route', 'channel', 'person'] as const;
 export type BookGroup = (typeof BOOK_GROUPS)[number];
@@ -96,4 +97,33 @@ export interface RightView {
 export interface BeliefsView {
   closed: number;
   beliefs: { from: number; to: number; said: number; was: number; times: number }[];
+}
+
+/** A machine on the shelf, and what to do with it. Money: minor units. */
+export interface SlowLine {
+  tag: string;
+  called: string;
+  askMinor: number;
+  days: number;
+  advice: SlowAdvice;
+}
+
+/** How often what a kind of seller says was so. */
+export interface ClaimsLine {
+  source: string;
+  label: string;
+  says: string;
+  said: number;
+  held: number;
+  not: number;
+}
+
+/** What a lot was expected to make on a day; minor units. */
+export interface LotPoint {
+  day: string;
+  soFarMinor: number;
+  lowMinor: number;
+  middleMinor: number;
+  highMinor: number;
+  open: number;
 }

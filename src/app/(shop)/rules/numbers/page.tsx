@@ -1,5 +1,5 @@
 import { catalogue, causeById } from '@/catalog';
-import { movedMost } from '@/core/learn/learn';
+import { movedMost, sourcesMost } from '@/core/learn/learn';
 import { CHASSIS } from '@/core/catalogue';
 import { database } from '@/db/client';
 import { requireActor } from '@/server/session';
@@ -11,6 +11,7 @@ import { OwnNumbers, type ItemView } from '@/ui/rules/OwnNumbers';
 import { Revaluation } from '@/ui/rules/Revaluation';
 import { RulesNav } from '@/ui/rules/RulesNav';
 import { Sheet } from '@/ui/kit/parts';
+import { SOURCE_WORDS } from '@/words/lists/sources';
 import { CHASSIS_NAMES } from '@/words/names';
 
 export const metadata = { title: 'Own numbers' };
@@ -93,6 +94,11 @@ export default async function NumbersPage() {
       chassis: CHASSIS_NAMES[line.chassis].toLowerCase(),
     }),
   );
+  const sources = (rules.learned ? sourcesMost(catalogue, rules.learned, MOST_MOVED) : []).map((line) => ({
+    ...line,
+    cause: causeById(line.cause)!.name,
+    source: SOURCE_WORDS[line.source],
+  }));
   const mayWrite = actor.role === 'owner';
   return (
     <div>
@@ -110,6 +116,7 @@ export default async function NumbersPage() {
               closed={closed}
               strength={rules.learningStrength}
               lines={lines}
+              sources={sources}
               tables={Object.keys(rules.learned?.tables ?? {}).length}
               mayWrite={mayWrite}
             />

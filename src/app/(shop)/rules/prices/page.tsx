@@ -10,10 +10,9 @@ export const metadata = { title: 'What sales teach' };
 
 export default async function PricesPage() {
   const actor = await requireActor();
-  const [{ timeZone }, { kept, own, elsewhere, models, imports, outliers }] = await Promise.all([
-    shopRules(),
-    pricesPage(),
-  ]);
+  const [{ timeZone }, { kept, tableChanged, own, elsewhere, models, imports, outliers }] = await Promise.all(
+    [shopRules(), pricesPage()],
+  );
   return (
     <div>
       <RulesNav page="prices" />
@@ -21,6 +20,7 @@ export default async function PricesPage() {
         <h1 className="mb-2 border-b-2 border-ink pb-2.5 text-page leading-8">What sales teach</h1>
         <Prices
           kept={kept}
+          tableChanged={tableChanged}
           own={own}
           elsewhere={elsewhere}
           models={models.map(({ at, ...model }) => ({ ...model, when: dayAndTime(at, timeZone) }))}
