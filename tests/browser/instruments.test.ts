@@ -53,7 +53,7 @@ describe('a swap-test', () => {
     await see(browser, 'Take a known-good memory from the bin');
     await browser.findElement(By.css('body')).sendKeys(Key.ENTER);
     await see(browser, 'lies here for it');
-    const code = /(P-\d{4}) 4 GB/.exec(await pageText(browser))![1];
+    const code = /(P-\d{4}) \d+ ?GB/.exec(await pageText(browser))![1];
     await open('/bin');
     await soon(() =>
       browser.findElement(By.xpath(`//tr[td[1][contains(., '${code}')]]`)).getText(),
