@@ -27,7 +27,8 @@ export default defineConfig({
           name: 'server',
           include: ['tests/server/**/*.test.ts'],
           environment: 'node',
-          testTimeout: 60_000,
+          // a fence against what hangs, not a measure: a script goes through a drive sector by sector
+          testTimeout: 180_000,
           hookTimeout: 120_000,
           // a file has a database of its own: three at a time stand in nobody's way, for some wait most of the time
           maxWorkers: 3,

@@ -162,7 +162,7 @@ export function runScript(origin: string, token: string, place: LiveSystem, type
               OMNI_EVERY: '0.1',
               OMNI_CHUNK: '2',
             },
-            timeout: 50_000,
+            timeout: 150_000,
           },
           (error, out, err) => resolve({ code: error ? Number(error.code ?? 1) : 0, out: out + err }),
         );
