@@ -196,8 +196,8 @@ describe('the owner’s table', () => {
     );
     // the first two bytes of RFC 1952
     expect(got).toEqual([200, 'application/gzip', [0x1f, 0x8b]]);
-    await browser.findElement(By.css('button[aria-label^="Take in shop-"]')).click();
-    await see(browser, 'An archive is taken in by an empty shop');
+    await browser.findElement(By.css('button[aria-label^="Import shop-"]')).click();
+    await see(browser, 'Only an empty shop can import an archive');
     const file = join(mkdtempSync(join(tmpdir(), 'omnitrope-')), 'harbour.json');
     const note = {
       maker: 'Pellmark',
@@ -207,7 +207,7 @@ describe('the owner’s table', () => {
     };
     writeFileSync(file, JSON.stringify({ format: 'shop exchange', version: 1, madeOn: '2026-11-30', notebook: [note] })); // prettier-ignore
     await browser.findElement(By.css('input[aria-label="A file of another shop"]')).sendKeys(file);
-    await see(browser, 'Taken in: 0 causes out of 0 machines, 1 note, 0 sales');
+    await see(browser, 'Imported: 0 causes out of 0 machines, 1 note, 0 sales');
     await (await browser.wait(until.elementLocated(By.css('button[aria-label="Take harbour.json back"]')), 15_000)).click(); // prettier-ignore
     await soon(async () => browser.findElements(By.css('button[aria-label="Take harbour.json back"]'))).toEqual([]); // prettier-ignore
   });

@@ -16,7 +16,9 @@ import pg from 'pg';
 import sharp from 'sharp';
 import tar from 'tar-stream';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { closeDatabase } from '@/db/client';
 import { migrateDatabase } from '@/db/migrate';
+import { checkCertificate } from '@/shop/erasure/certificate';
 import { readArchive } from '@/shop/archive/read';
 import { writeArchive } from '@/shop/archive/write';
 import { archiveFiles, archivePath, takePiece } from '@/shop/archive/files';
@@ -25,7 +27,7 @@ import { runCommand } from '@/shop/runner';
 import { layAway } from '@/shop/photos/store';
 import { freshDatabase, throwAwayCluster } from './database.setup';
 import { runJob } from '@/shop/runJob';
-import { act, benchA, benchB, byOwner, lotWith, openShop, owner, ownersUrl, refusal } from './shop';
+import { ERASED, act, benchA, benchB, byOwner, lotWith, openShop, owner, ownersUrl, refusal } from './shop';
 
 const folder = mkdtempSync(join(tmpdir(), 'omnitrope-archive-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -101,6 +103,8 @@ beforeAll(async () => {
   await act(benchB, 'recordPart', { unitId, class: 'keyboard', name: 'Tastatur "ä\n€"', way: 'in' }).catch(() => undefined); // prettier-ignore
   const picture = await sharp({ create: { width: 8, height: 8, channels: 3, background: 'red' } }).webp().toBuffer(); // prettier-ignore
   await runCommand(addPhoto, benchA, { input: { unitId, width: 8, height: 8, ...(await layAway(picture)) } });
+  const { componentId } = await act<{ componentId: string }>(benchA, 'receivePart', { class: 'drive', name: 'Gannet 500 GB', costMinor: 300 }); // prettier-ignore
+  await act(benchA, 'recordErasure', { componentId, ...ERASED });
   // a run of an earlier year: its samples lie in a month of their own
   await act(benchA, 'startRun', { unitId, kind: 'heat' });
   await byOwner((db) =>
@@ -176,6 +180,21 @@ describe('a shop as a file', () => {
     ).toEqual([]);
     await expect(readArchive(url, file, 'new-owner', quiet)).rejects.toThrow(/empty shop/);
   }, 180_000);
+
+  it('a certificate whose entry came with it says so, and is not simply said to agree', async () => {
+    const [paper] = await ask<{ seq: number; hash: string }>(ownersUrl(), `select e.seq, e.hash from events e join erasures r on r.event_seq = e.seq`); // prettier-ignore
+    const check = () => checkCertificate(Number(paper.seq), paper.hash.slice(0, 32));
+    expect(await check()).toMatchObject({ agrees: true, brought: null });
+    const here = process.env.DATABASE_URL;
+    await closeDatabase();
+    const url = new URL(ownersUrl());
+    url.pathname = '/omnitrope_server_archive_in';
+    process.env.DATABASE_URL = url.toString();
+    const there = await check();
+    await closeDatabase();
+    process.env.DATABASE_URL = here;
+    expect(there).toMatchObject({ agrees: true, brought: expect.any(Date) });
+  });
 
   it('what is wrong with one is said, with file and line, and nothing is changed', async () => {
     const url = await emptyShop('omnitrope_server_archive_bad');

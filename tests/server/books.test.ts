@@ -1,3 +1,4 @@
+import { and, eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { behind, madeBy } from '@/shop/books/made';
 import { monthPaper } from '@/shop/books/month';
@@ -7,6 +8,8 @@ import { claimsBySource } from '@/shop/books/sources';
 import { minutesBy, partsBy, stockNow } from '@/shop/books/stock';
 import { BOOK_GROUPS } from '@/words/books/view';
 import { monthPdf } from '@/formats/print/month';
+import { database } from '@/db/client';
+import { observations } from '@/db/schema';
 import { act, benchA, benchB, bookOf, lotWith, openShop, owner, unitRow } from './shop';
 
 openShop('books');
@@ -169,6 +172,10 @@ describe('whether advice is followed', () => {
     expect(twice.lostMinor - once.lostMinor).toBe(Math.max(0, second[0].valueMinor - other.valueMinor));
     await act(benchA, 'observe', { unitId: units[1].unitId, finding: 'says-battery', outcome: 1 });
     expect((await now()).choices).toBe(twice.choices);
+    // an answer taken back was no choice, and gave nothing up
+    const [own] = await database().select().from(observations).where(and(eq(observations.unitId, units[1].unitId), eq(observations.ref, other.id))); // prettier-ignore
+    await act(benchA, 'voidObservation', { unitId: units[1].unitId, observation: own.id });
+    expect(await now()).toEqual(once);
   });
 });
 
@@ -190,12 +197,15 @@ describe('what sources say', () => {
     await of('auction', [0]);
     await of('auction', [2], 0);
     await of('owner', [2]);
-    const lines = (await claimsBySource({ from: '2026-11-01', to: today, zone: 'UTC' })).filter(({ says }) => says.includes('ouchpad')); // prettier-ignore
+    const { lines: every, sources } = await claimsBySource({ from: '2026-11-01', to: today, zone: 'UTC' });
+    const lines = every.filter(({ says }) => says.includes('ouchpad')); // prettier-ignore
     expect(lines.map(({ source, said, held, not }) => [source, said, held, not])).toEqual([
       ['auction', 1, 0, 1],
       ['broken', 4, 2, 1],
     ]);
-    expect(await claimsBySource({ from: '2020-01-01', to: '2020-12-31', zone: 'UTC' })).toEqual([]);
+    for (const { source, said } of sources)
+      expect(sum(every.filter((line) => line.source === source).map((line) => line.said))).toBe(said);
+    expect(await claimsBySource({ from: '2020-01-01', to: '2020-12-31', zone: 'UTC' })).toEqual({ lines: [], sources: [] }); // prettier-ignore
   });
 });
 

@@ -3,6 +3,7 @@ import { sql } from 'drizzle-orm';
 import { ShopError } from '@/errors';
 import { defineCommand } from '../command';
 import { startJob } from '../jobs/start';
+import { SHOP_USED, USED_WORDS } from './tables';
 import { archiveName, archivePath, removeArchive, sizeOf } from './files';
 
 const file = Joi.string().max(60).required().label('archive');
@@ -30,14 +31,8 @@ export const startTakingIn = defineCommand({
   async run({ tx, actor }, { file: name }) {
     if ((await sizeOf(await archivePath(name as string))) === null)
       throw new ShopError('missing', 'There is no such archive.');
-    const { rows } = await tx.execute<{ used: boolean }>(
-      sql`select exists (select from lots) or exists (select from units) or exists (select from components) as used`,
-    );
-    if (rows[0].used)
-      throw new ShopError(
-        'refused',
-        'Not taken in: this shop has lots, machines or parts of its own. An archive is taken in by an empty shop.',
-      );
+    const { rows } = await tx.execute<{ used: boolean }>(sql.raw(SHOP_USED));
+    if (rows[0].used) throw new ShopError('refused', `Not imported: ${USED_WORDS}.`);
     const job = await startJob(tx, actor, { kind: 'taking in', total: 0, input: { file: name } });
     return { event: { kind: 'archive coming', payload: { job, file: name } }, answer: { job } };
   },

@@ -9,7 +9,7 @@ import { ShopError } from '@/errors';
 import { firstFault } from '../history/check';
 import { sealOf } from '../history/seal';
 import { HEAD, headOf, SUMS, type ArchiveHead } from './head';
-import { archivedTables, quoted, SCHEMA } from './tables';
+import { archivedTables, quoted, SCHEMA, SHOP_USED, USED_WORDS } from './tables';
 import type { Tell } from './write';
 
 /** Nothing in an archive of ours is larger. */
@@ -32,7 +32,7 @@ export interface TakenIn {
 }
 
 const refuse = (why: string) =>
-  new ShopError('refused', `Not taken in: ${why}. The shop is as it was before.`);
+  new ShopError('refused', `Not imported: ${why}. The shop is as it was before.`);
 
 /**
  * Puts an archive in place of an empty shop: all of it or nothing. Its sums, its counts and its history are checked before
@@ -62,11 +62,8 @@ export async function readArchive(url: string, file: string, actor: string, tell
 
 /** Only an empty shop takes an archive in: nothing anybody did is ever covered by it. */
 async function refuseUsed(client: pg.Client): Promise<void> {
-  const { rows } = await client.query<{ used: boolean }>(
-    `select exists (select from lots) or exists (select from units) or exists (select from components) as used`,
-  );
-  if (rows[0].used)
-    throw refuse('this shop has lots, machines or parts of its own. An archive is taken in by an empty shop');
+  const { rows } = await client.query<{ used: boolean }>(SHOP_USED);
+  if (rows[0].used) throw refuse(USED_WORDS);
 }
 
 /** What was written down of the history of the shop that was here belongs to that one. */

@@ -37,6 +37,12 @@ export interface ArchivedTable {
   key: string[];
 }
 
+/** Somebody has worked in this shop: nothing is put in its place. */
+export const SHOP_USED =
+  'select exists (select from lots) or exists (select from units) or exists (select from components) as used';
+export const USED_WORDS =
+  'this shop already has lots, machines or parts. Only an empty shop can import an archive';
+
 export const quoted = (name: string) => `"${name.replaceAll('"', '""')}"`;
 
 /** Every table of the shop that goes into an archive, with its columns, by name. */

@@ -36,6 +36,8 @@ export async function rightView(period: Period): Promise<RightView> {
         sum((e.payload -> 'choice' ->> 'lostMinor')::float8)::float8 as lost
       from events e where e.kind in ('finding', 'quarantined', 'work started') and e.payload ? 'choice' and ${inPeriod(sql`e.at`, period)}
         and not exists (select from study_decisions d where d.unit_id = e.unit_id)
+        and not exists (select from events back where back.unit_id = e.unit_id and back.voids = e.seq)
+        and not exists (select from work w where w.id::text = e.payload ->> 'work' and w.status = 'dropped')
       group by 1 order by 1`),
     db.execute<{ reason: string; times: number; lost: number }>(sql`
       select reason, count(*)::int as times, sum(refund_minor + fees_minor - kept_minor)::float8 as lost

@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import { catalogue } from '@/catalog';
 import type { LotSource } from '@/core/catalogue';
 import { database } from '@/db/client';
-import type { ClaimsLine } from '@/words/books/view';
+import type { ClaimsLine, SourceClaims } from '@/words/books/view';
 import { SOURCE_WORDS } from '@/words/lists/sources';
 import { claimSays, claimState, type ClaimRow } from '@/words/record/claims';
 import type { Period } from './period';
@@ -20,7 +20,10 @@ interface UnitRow extends Record<string, unknown> {
 }
 
 /** Claims about machines of lots that came in a period, by source and by what was said; what is open still counts as said. */
-export async function claimsBySource({ from, to }: Period): Promise<ClaimsLine[]> {
+export async function claimsBySource({
+  from,
+  to,
+}: Period): Promise<{ lines: ClaimsLine[]; sources: SourceClaims[] }> {
   const { rows } = await database().execute<UnitRow>(sql`
     select l.source, u.evaluation -> 'chances' as chances, o.rows
     from units u join lots l on l.id = u.lot_id
@@ -29,6 +32,7 @@ export async function claimsBySource({ from, to }: Period): Promise<ClaimsLine[]
     where l.source <> 'owner' and l.received_on between ${from} and ${to}
     order by u.created_at desc limit ${MOST_UNITS}`);
   const lines = new Map<string, ClaimsLine>();
+  const sources = new Map<string, SourceClaims>();
   for (const { source, chances, rows: seen } of rows) {
     const beliefs = new Map(Object.entries(chances ?? {}));
     const said = new Set(
@@ -38,13 +42,24 @@ export async function claimsBySource({ from, to }: Period): Promise<ClaimsLine[]
     );
     for (const claim of said) {
       const key = `${source} ${claim}`;
-      const line = lines.get(key) ?? { source, label: SOURCE_WORDS[source], says: claimSays(claim), said: 0, held: 0, not: 0 }; // prettier-ignore
+      const none = { source, label: SOURCE_WORDS[source], said: 0, held: 0, not: 0 };
+      const line = lines.get(key) ?? { ...none, says: claimSays(claim) };
+      const all = sources.get(source) ?? none;
       const state = claimState(claim, beliefs, seen);
-      line.said++;
-      if (state?.held === true) line.held++;
-      if (state?.held === false) line.not++;
+      for (const sum of [line, all]) {
+        sum.said++;
+        if (state?.held === true) sum.held++;
+        if (state?.held === false) sum.not++;
+      }
       lines.set(key, line);
+      sources.set(source, all);
     }
   }
-  return [...lines.values()].sort((a, b) => a.label.localeCompare(b.label) || b.said - a.said || a.says.localeCompare(b.says)); // prettier-ignore
+  const byLabel = (one: { label: string }, other: { label: string }) => one.label.localeCompare(other.label);
+  return {
+    lines: [...lines.values()].sort(
+      (a, b) => byLabel(a, b) || b.said - a.said || a.says.localeCompare(b.says),
+    ),
+    sources: [...sources.values()].sort(byLabel),
+  };
 }

@@ -10,6 +10,8 @@ import { MOST_UNITS, planOf, type Planned } from './plan';
 const HARMED = 0.1;
 /** A chance like this needs no help. */
 const SURE = 0.85;
+/** Machines that are listed at most. */
+const MOST_SHOWN = 500;
 const NOTHING: Omit<PromiseView, 'chance' | 'done' | 'fault'> = {
   first: null,
   harms: [],
@@ -19,13 +21,16 @@ const NOTHING: Omit<PromiseView, 'chance' | 'done' | 'fault'> = {
 
 /** Machines one asks about together, those still worked on: of a lot, or by their tags. */
 export async function promisedTogether(of: { lot: string; tags: readonly string[] }) {
-  return database()
-    .select({ id: units.id, tag: units.tag })
-    .from(units)
-    .innerJoin(lots, eq(lots.id, units.lotId))
-    .where(and(of.lot ? eq(lots.code, of.lot) : inArray(units.tag, [...of.tags]), OPEN_UNITS))
-    .orderBy(asc(units.tag))
-    .limit(MOST_UNITS);
+  return (
+    database()
+      .select({ id: units.id, tag: units.tag })
+      .from(units)
+      .innerJoin(lots, eq(lots.id, units.lotId))
+      .where(and(of.lot ? eq(lots.code, of.lot) : inArray(units.tag, [...of.tags]), OPEN_UNITS))
+      .orderBy(asc(units.tag))
+      // more than are promised at once are refused when it is asked, not left out in silence
+      .limit(MOST_SHOWN)
+  );
 }
 
 /**
@@ -36,7 +41,10 @@ export async function promiseOf(tags: readonly string[], at: Date): Promise<Prom
   if (at.getTime() < Date.now()) throw new ShopError('invalid', 'That moment is over.');
   if (tags.length === 0) throw new ShopError('invalid', 'Say which machine.');
   if (tags.length > MOST_UNITS)
-    throw new ShopError('invalid', `No more than ${MOST_UNITS} machines are promised at once.`);
+    throw new ShopError(
+      'invalid',
+      `${tags.length} machines are too many to promise at once: mark ${MOST_UNITS} at most.`,
+    );
   const stood = await standingDay();
   const plain = await planOf(stood, { tags, at, first: false });
   const { leftOut, tasks, zero, fault } = plain.plan;

@@ -164,6 +164,8 @@ export interface Checked {
   byWord: boolean;
   /** It was taken back since. */
   back: { at: Date; why: string } | null;
+  /** When its entry came here with an archive: it is sealed under this shop's key since then, and was not before. */
+  brought: Date | null;
   /** When the whole history was last gone through, and what was found. */
   history: { at: Date; fault: string } | null;
 }
@@ -192,6 +194,12 @@ export async function checkCertificate(number: number, seal: string): Promise<Ch
   const [keyed] = await db.select().from(eventSeals).where(eq(eventSeals.seq, number));
   // an entry older than seals has none
   const fits = !keyed || sealFits(number, event.hash, keyed.seal);
+  const [came] = await db
+    .select({ at: events.at })
+    .from(events)
+    .where(and(eq(events.kind, 'archive taken in'), sql`${events.seq} > ${number}`))
+    .orderBy(events.seq)
+    .limit(1);
   const [last] = await db
     .select({ at: jobs.endedAt, note: jobs.note })
     .from(jobs)
@@ -208,6 +216,7 @@ export async function checkCertificate(number: number, seal: string): Promise<Ch
     method: told.method,
     byWord: told.byWord === true,
     back: back ? { at: back.at, why: String((back.payload as { why?: string }).why ?? '') } : null,
+    brought: came?.at ?? null,
     history: last?.at ? { at: last.at, fault: last.note } : null,
   };
 }

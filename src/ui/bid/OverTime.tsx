@@ -21,7 +21,7 @@ export function OverTime({ points }: { points: readonly LotPoint[] }) {
   const data = points.map((point) => ({ ...point, band: [point.lowMinor, point.highMinor] }));
   return (
     <details className="pt-2 text-row">
-      <summary className="cursor-pointer font-semibold">How that was seen, day by day</summary>
+      <summary className="cursor-pointer font-semibold">How the forecast changed, day by day</summary>
       <div className="grid gap-6 pt-2 lg:grid-cols-[minmax(0,1fr)_460px]">
         <div
           role="img"
@@ -86,7 +86,9 @@ export function OverTime({ points }: { points: readonly LotPoint[] }) {
           </tbody>
         </table>
       </div>
-      <p className="pt-1 text-note text-soft">Band: eight in ten. Thick: the middle. Dashed: made so far.</p>
+      <p className="pt-1 text-note text-soft">
+        Band: eight in ten chances. Thick line: the middle. Dashed: made so far.
+      </p>
     </details>
   );
 }

@@ -9,7 +9,7 @@ const PAGES = [
   ['/books/right', 'Is the program right?'],
 ] as const;
 
+export type BooksPage = (typeof PAGES)[number][0];
+
 /** What the books answer. */
-export const BooksTabs = ({ at }: { at: (typeof PAGES)[number][0] | '' }) => (
-  <PageTabs label="Books" pages={PAGES} at={at} />
-);
+export const BooksTabs = ({ at }: { at: BooksPage | '' }) => <PageTabs label="Books" pages={PAGES} at={at} />;

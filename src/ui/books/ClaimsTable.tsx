@@ -1,5 +1,5 @@
 'use client';
-import type { ClaimsLine } from '@/words/books/view';
+import { heldShare, type ClaimsLine, type SourceClaims } from '@/words/books/view';
 import { share } from '@/words/plain';
 import { Link } from '../kit/Link';
 import { Empty, Heading } from '../kit/parts';
@@ -9,17 +9,19 @@ import { Bars } from './Bars';
 const FEW = 5;
 
 /** Whether what kinds of sellers say is so: by source, and by what was said. */
-export function ClaimsTable({ lines, period }: { lines: readonly ClaimsLine[]; period: string }) {
-  const sources = [...new Set(lines.map(({ source }) => source))].map((source) => {
-    const own = lines.filter((line) => line.source === source);
-    const sum = (of: (line: ClaimsLine) => number) => own.reduce((all, line) => all + of(line), 0);
-    return { source, label: own[0].label, said: sum(({ said }) => said), held: sum(({ held }) => held), not: sum(({ not }) => not) }; // prettier-ignore
-  });
-  const rate = ({ held, not }: { held: number; not: number }) => (held + not > 0 ? held / (held + not) : 0);
+export function ClaimsTable({
+  lines,
+  sources,
+  period,
+}: {
+  lines: readonly ClaimsLine[];
+  sources: readonly SourceClaims[];
+  period: string;
+}) {
   const told = sources.filter(({ held, not }) => held + not >= FEW);
   return (
-    <section aria-label="Is it so, what sellers say?">
-      <Heading className="pt-3">Is it so, what sellers say?</Heading>
+    <section aria-label="Is what sellers say true?">
+      <Heading className="pt-3">Is what sellers say true?</Heading>
       {lines.length === 0 ? (
         <Empty>Nothing was said of the machines that came in that time.</Empty>
       ) : (
@@ -28,7 +30,7 @@ export function ClaimsTable({ lines, period }: { lines: readonly ClaimsLine[]; p
             <Bars
               label="Share of settled claims that held, by source."
               show={(value) => `${Math.round(value)} %`}
-              lines={told.map((line) => ({ key: line.source, label: line.label, value: 100 * rate(line), href: `/books/behind?by=source&key=${line.source}${period}` }))} // prettier-ignore
+              lines={told.map((line) => ({ key: line.source, label: line.label, value: 100 * (heldShare(line) ?? 0), href: `/books/behind?by=source&key=${line.source}${period}` }))} // prettier-ignore
             />
           )}
           <div className="overflow-x-auto">
@@ -38,10 +40,10 @@ export function ClaimsTable({ lines, period }: { lines: readonly ClaimsLine[]; p
                   <th className="py-1.5 font-normal">Source</th>
                   <th className="font-normal">What was said</th>
                   <th className="text-right font-normal">Machines</th>
-                  <th className="text-right font-normal">It was so</th>
-                  <th className="text-right font-normal">It was not</th>
-                  <th className="text-right font-normal">Open still</th>
-                  <th className="text-right font-normal">Held</th>
+                  <th className="text-right font-normal">True</th>
+                  <th className="text-right font-normal">Not true</th>
+                  <th className="text-right font-normal">Still open</th>
+                  <th className="text-right font-normal">True, of those settled</th>
                 </tr>
               </thead>
               <tbody>
@@ -65,7 +67,7 @@ export function ClaimsTable({ lines, period }: { lines: readonly ClaimsLine[]; p
                     <td className="figures text-right">{line.not}</td>
                     <td className="figures text-right">{line.said - line.held - line.not}</td>
                     <td className="figures text-right font-semibold">
-                      {line.held + line.not > 0 ? share(rate(line)) : ''}
+                      {heldShare(line) === null ? '' : share(heldShare(line)!)}
                     </td>
                   </tr>
                 ))}

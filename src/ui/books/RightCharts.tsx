@@ -54,15 +54,15 @@ export function RightCharts({ view, from, to }: { view: RightView; from: string;
         <section aria-label="Is its advice followed?">
           <Heading className="pt-5">Is its advice followed?</Heading>
           {advice.length === 0 ? (
-            <Empty>Nothing was chosen among several proposals then.</Empty>
+            <Empty>No step was taken from several proposals then.</Empty>
           ) : (
             <table className="w-full border-collapse text-row">
               <thead>
                 <tr className="headrow">
                   <th className="py-1.5 font-normal">Month</th>
-                  <th className="text-right font-normal">Steps chosen</th>
-                  <th className="text-right font-normal">The first one</th>
-                  <th className="text-right font-normal">Others gave up, as reckoned</th>
+                  <th className="text-right font-normal">Steps taken</th>
+                  <th className="text-right font-normal">First proposal</th>
+                  <th className="text-right font-normal">Given up by the others, estimated</th>
                 </tr>
               </thead>
               <tbody>

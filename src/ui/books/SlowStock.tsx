@@ -7,22 +7,22 @@ import { Money } from '../kit/theShop';
 import { duration } from '../kit/words';
 
 const DO: Record<SlowAdvice['kind'], string> = {
-  wait: 'leave it: no other price brings more',
+  wait: 'leave it: no other price nets more',
   reprice: 'ask',
-  'part out': 'take it apart',
-  bundle: 'bundle it with those like it',
+  'part out': 'part it out',
+  bundle: 'sell it in a bundle with others like it',
 };
 
 /** What stands on the shelf too long, and what to do with each. */
 export function SlowStock({ lines, shelf }: { lines: readonly SlowLine[]; shelf: number }) {
   return (
-    <section aria-label="What stands too long?">
-      <Heading className="pt-5">What stands too long?</Heading>
+    <section aria-label="What has been on the shelf too long?">
+      <Heading className="pt-5">What has been on the shelf too long?</Heading>
       {lines.length === 0 ? (
         <Empty>
           {shelf === 0
             ? 'Nothing is on the shelf.'
-            : `Nothing: ${shelf === 1 ? 'the one machine on the shelf is' : `all ${shelf} on the shelf are`} asked for rightly.`}
+            : `Nothing: ${shelf === 1 ? 'the one machine on the shelf is' : `all ${shelf} on the shelf are`} priced right.`}
         </Empty>
       ) : (
         <div className="overflow-x-auto">
@@ -30,12 +30,12 @@ export function SlowStock({ lines, shelf }: { lines: readonly SlowLine[]; shelf:
             <thead>
               <tr className="headrow">
                 <th className="py-1.5 font-normal">Machine</th>
-                <th className="text-right font-normal">Asked</th>
-                <th className="text-right font-normal">Stands</th>
-                <th className="text-right font-normal">Others like it gone by now</th>
+                <th className="text-right font-normal">Asking</th>
+                <th className="text-right font-normal">On the shelf</th>
+                <th className="text-right font-normal">Chance it would have sold by now</th>
                 <th className="pl-6 font-normal">What to do</th>
-                <th className="text-right font-normal">Net then</th>
-                <th className="text-right font-normal">More than now</th>
+                <th className="text-right font-normal">Would net</th>
+                <th className="text-right font-normal">Gain</th>
               </tr>
             </thead>
             <tbody>

@@ -84,73 +84,80 @@ export function Learning({ cases, elsewhere, closed, strength, lines, sources, t
           <Problem>{problem.message}</Problem>
         </div>
       )}
-      {lines.length > 0 && (
-        <table className="mt-3 w-full border-collapse text-row">
-          <thead>
-            <tr className="headrow">
-              <th className="py-1 font-normal">Moved most</th>
-              <th className="font-normal">On a</th>
-              <th className="text-right font-normal">catalogue</th>
-              <th className="text-right font-normal">now</th>
-              <th className="text-right font-normal">seen in</th>
-            </tr>
-          </thead>
-          <tbody>
-            {lines.map((line) => (
-              <tr key={line.cause + line.chassis} className="border-b border-rule">
-                <th scope="row" className="py-1 text-left font-normal">
-                  {line.cause}
-                </th>
-                <td className="text-soft">{line.chassis}</td>
-                <td className="figures text-right text-note">{share(line.before)}</td>
-                <td className="figures text-right text-note font-semibold">{share(line.now)}</td>
-                <td className="figures text-right text-note">
-                  {line.present} of {line.cases}
-                  <span className="block text-fine text-soft">
-                    {share(line.low)} to {share(line.high)}
-                  </span>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
-      {sources.length > 0 && (
-        <table className="mt-4 w-full border-collapse text-row">
-          <thead>
-            <tr className="headrow">
-              <th className="py-1 font-normal">By source</th>
-              <th className="font-normal">from</th>
-              <th className="text-right font-normal">catalogue</th>
-              <th className="text-right font-normal">now</th>
-              <th className="text-right font-normal">seen in</th>
-            </tr>
-          </thead>
-          <tbody>
-            {sources.map((line) => (
-              <tr key={line.cause + line.source} className="border-b border-rule">
-                <th scope="row" className="py-1 text-left font-normal">
-                  {line.cause}
-                </th>
-                <td className="text-soft">{line.source}</td>
-                <td className="figures text-right text-note">{times(line.before)}</td>
-                <td className="figures text-right text-note font-semibold">{times(line.factor)}</td>
-                <td className="figures text-right text-note">
-                  {line.present} of {line.cases}
-                  <span className="block text-fine text-soft">
-                    {times(line.low)} to {times(line.high)}
-                  </span>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
+      <Moved
+        title="Moved most"
+        where="On a"
+        show={share}
+        rows={lines.map(({ chassis, ...line }) => ({ ...line, where: chassis }))}
+      />
+      <Moved
+        title="By source"
+        where="From"
+        show={times}
+        rows={sources.map(({ source, factor, ...line }) => ({ ...line, where: source, now: factor }))}
+      />
       {sources.length > 0 && (
         <p className="pt-1 text-note text-soft">
-          So much likelier than in other machines, on the odds; the next lot of that source begins with it.
+          Times the odds in other machines. The next lot from that source starts with it.
         </p>
       )}
     </section>
+  );
+}
+
+interface MovedRow {
+  cause: string;
+  where: string;
+  before: number;
+  now: number;
+  low: number;
+  high: number;
+  present: number;
+  cases: number;
+}
+
+/** Numbers that were learned: what the catalogue has, what stands now, and on how many machines that rests. */
+function Moved({
+  title,
+  where,
+  show,
+  rows,
+}: {
+  title: string;
+  where: string;
+  show: (value: number) => string;
+  rows: readonly MovedRow[];
+}) {
+  if (rows.length === 0) return null;
+  return (
+    <table className="mt-3 w-full border-collapse text-row">
+      <thead>
+        <tr className="headrow">
+          <th className="py-1 font-normal">{title}</th>
+          <th className="font-normal">{where}</th>
+          <th className="text-right font-normal">catalogue</th>
+          <th className="text-right font-normal">now</th>
+          <th className="text-right font-normal">seen in</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row) => (
+          <tr key={row.cause + row.where} className="border-b border-rule">
+            <th scope="row" className="py-1 text-left font-normal">
+              {row.cause}
+            </th>
+            <td className="text-soft">{row.where}</td>
+            <td className="figures text-right text-note">{show(row.before)}</td>
+            <td className="figures text-right text-note font-semibold">{show(row.now)}</td>
+            <td className="figures text-right text-note">
+              {row.present} of {row.cases}
+              <span className="block text-fine text-soft">
+                {show(row.low)} to {show(row.high)}
+              </span>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }

@@ -96,8 +96,8 @@ export function Prices({ kept, tableChanged, own, elsewhere, models, imports, ou
         </p>
         {tableChanged && (
           <p role="status" className="mt-2 border-l-[6px] border-hot pl-3 text-row">
-            The house’s table has changed since this model was learnt: it moves prices by what the old table
-            lacked. Learn again.
+            Learn again: the house’s table has changed since this model was learnt, and the model still
+            corrects the old one.
           </p>
         )}
         {mayWrite && (

@@ -118,6 +118,13 @@ export interface ClaimsLine {
   not: number;
 }
 
+/** All that was said by a kind of seller. */
+export type SourceClaims = Omit<ClaimsLine, 'says'>;
+
+/** Of what was settled, the share that was so; null: nothing was. */
+export const heldShare = ({ held, not }: Pick<ClaimsLine, 'held' | 'not'>): number | null =>
+  held + not > 0 ? held / (held + not) : null;
+
 /** What a lot was expected to make on a day; minor units. */
 export interface LotPoint {
   day: string;

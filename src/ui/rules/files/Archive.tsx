@@ -58,12 +58,12 @@ export function Archive({ files }: { files: FileView[] }) {
 
   return (
     <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-gutter lg:grid-cols-2">
-      <section aria-label="Take the shop out">
-        <Heading>Out</Heading>
+      <section aria-label="Export the shop">
+        <Heading>Export</Heading>
         <p className="text-row text-soft">
-          Machines, parts, work, history, rules, notebooks and photographs, as they are at this moment, in one
-          file anybody can read: a table a folder, a row a line. Passwords and links that open something stay
-          here. Benches can carry on meanwhile.
+          Machines, parts, work, history, rules, notebooks and photographs as they are now, in one file other
+          programs can read: a folder a table, a line a row. Passwords and access links are left out. Work at
+          the benches can go on.
         </p>
         {out.job && <JobProgress job={out.job} what="rows and pictures" />}
         <p className="mt-2">
@@ -101,17 +101,17 @@ export function Archive({ files }: { files: FileView[] }) {
                     <a href={`/api/archive/${name}`} download className="figures border-b border-current">
                       {name}
                     </a>
-                    {taken && <span className="text-soft">, brought here</span>}
+                    {taken && <span className="text-soft">, uploaded</span>}
                   </th>
                   <td className="figures">{at}</td>
                   <td className="figures text-right">{megabytes}</td>
                   <td className="text-right">
                     <Quiet
                       disabled={idle}
-                      aria-label={`Take in ${name}`}
+                      aria-label={`Import ${name}`}
                       onClick={() => void send('startTakingIn', { file: name }).then(into.look)}
                     >
-                      take in
+                      import
                     </Quiet>{' '}
                     <Quiet
                       disabled={idle}
@@ -127,17 +127,17 @@ export function Archive({ files }: { files: FileView[] }) {
           </table>
         )}
       </section>
-      <section aria-label="Take a shop in">
-        <Heading>In</Heading>
+      <section aria-label="Import a shop">
+        <Heading>Import</Heading>
         <p className="text-row text-soft">
-          Into an empty shop only: nothing anybody did here is ever covered. All of it or nothing: its sums,
-          counts and history are checked first. You stay signed in as an owner; everybody else is given a
-          password under <i>Rates and people</i>.
+          Only an empty shop can import one, so nothing done here is ever overwritten. All or nothing:
+          checksums, counts and history are checked first. You stay signed in as an owner; set everybody
+          else’s password under <i>Rates and people</i>.
         </p>
         {into.job && <JobProgress job={into.job} what="rows and pictures" />}
         {sent && (
           <p role="status" className="mt-2 text-row">
-            {sent.name}: {Math.round(sent.share * 100)} % is here.
+            {sent.name}: {Math.round(sent.share * 100)} % uploaded.
           </p>
         )}
         <p className="mt-2">
@@ -145,7 +145,7 @@ export function Archive({ files }: { files: FileView[] }) {
             ref={choose}
             type="file"
             accept=".gz,application/gzip"
-            aria-label="An archive from elsewhere"
+            aria-label="An archive to upload"
             className="sr-only"
             onChange={(event) => {
               const [file] = event.target.files ?? [];
@@ -154,7 +154,7 @@ export function Archive({ files }: { files: FileView[] }) {
             }}
           />
           <Button disabled={idle} onClick={() => choose.current?.click()}>
-            Bring an archive here
+            Upload an archive
           </Button>
         </p>
         {(fault || problem) && <Problem>{fault || problem!.message}</Problem>}

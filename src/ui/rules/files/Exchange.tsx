@@ -29,9 +29,9 @@ interface Props {
 }
 
 const PARTS = [
-  ['priors', 'how often causes were there, with how many machines say so'],
+  ['priors', 'how often each fault was found, and in how many machines'],
   ['notebook', 'the notebook of models'],
-  ['prices', 'own sales: day, price, what it was'],
+  ['prices', 'your own sales: day, price, what was sold'],
 ] as const;
 
 /** What one shop has learnt, for another: out as a file, in with a weight, taken back as one. */
@@ -52,17 +52,17 @@ export function Exchange({ taken, learnedFrom }: Props) {
     if (!sent.ok) return;
     const { cases, causes, notes, sales, unknown, already } = sent.answer;
     setSaid(
-      `Taken in: ${many(causes, 'cause', 'causes')} out of ${many(cases, 'machine', 'machines')}, ${many(notes, 'note', 'notes')}${already ? ` (${already} stood here already)` : ''}, ${many(sales, 'sale', 'sales')}` +
-        `${unknown ? `; left out: ${many(unknown, 'cause', 'causes')} this version does not know` : ''}. It counts from the next learning on.`,
+      `Imported: ${many(causes, 'cause', 'causes')} out of ${many(cases, 'machine', 'machines')}, ${many(notes, 'note', 'notes')}${already ? ` (${already} stood here already)` : ''}, ${many(sales, 'sale', 'sales')}` +
+        `${unknown ? `; left out: ${many(unknown, 'cause', 'causes')} this version does not know` : ''}. Causes and prices count from the next time you learn.`,
     );
   }
   return (
     <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-gutter lg:grid-cols-2">
       <section aria-label="Pass on what was learnt">
-        <Heading>Out</Heading>
+        <Heading>Export</Heading>
         <p className="text-row text-soft">
-          Nobody’s name is in it, and no tag; still, read your notes before you pass them on. What came from
-          other shops is not passed on again.
+          No names and no tags are in it, but read your notes before you share them. What came from other
+          shops is not passed on.
         </p>
         {PARTS.map(([id, words]) => (
           <label key={id} className="flex min-h-9 items-center gap-2 text-row">
@@ -78,7 +78,7 @@ export function Exchange({ taken, learnedFrom }: Props) {
         ))}
         {learnedFrom === null && (
           <p className="text-note text-soft">
-            Nothing was learnt from closed cases yet: causes come along once it was, under{' '}
+            Nothing has been learnt from finished machines yet, so no causes are included. Learn under{' '}
             <i>Own numbers, learning</i>.
           </p>
         )}
@@ -93,14 +93,14 @@ export function Exchange({ taken, learnedFrom }: Props) {
         </p>
       </section>
       <section aria-label="Take in what another shop has learnt">
-        <Heading>In</Heading>
+        <Heading>Import</Heading>
         <p className="text-row text-soft">
-          Another shop’s machines are not yours: say how much one of them counts beside one of your own.
-          Causes count from the next learning on, sales from the next time prices are learnt, notes at once.
+          Another shop’s machines are not like yours: say how much one of theirs counts against one of yours.
+          Notes count at once, causes the next time you learn, sales the next time you learn prices.
         </p>
         <div className="flex flex-wrap items-end gap-3">
           <TextField
-            label="One of theirs counts as"
+            label="One of theirs counts"
             hint="0.01 to 1"
             name="weight"
             inputMode="decimal"
@@ -121,7 +121,7 @@ export function Exchange({ taken, learnedFrom }: Props) {
             }}
           />
           <Button disabled={busy} onClick={() => choose.current?.click()}>
-            Take a file in
+            Import a file
           </Button>
         </div>
         {said && (
@@ -135,7 +135,7 @@ export function Exchange({ taken, learnedFrom }: Props) {
             <li key={id} className="flex flex-wrap justify-between gap-3 border-t border-rule py-1.5">
               <span>
                 <b>{name}</b>, of {madeOn}: {many(cases, 'machine', 'machines')},{' '}
-                {many(notes, 'note', 'notes')}, {many(sales ?? 0, 'sale', 'sales')}; one counts as{' '}
+                {many(notes, 'note', 'notes')}, {many(sales ?? 0, 'sale', 'sales')}; one counts{' '}
                 <span className="figures">{own.toFixed(2)}</span>
               </span>
               <Quiet

@@ -18,15 +18,14 @@ export default async function PromisePage({ searchParams }: Props) {
   const actor = await requireActor();
   const { lot, tags } = await searchParams;
   const units = await promisedTogether({ lot: text(lot), tags: text(tags).toUpperCase().split(',') });
+  const words = units.length === 0 ? 'it' : units.length === 1 ? units[0].tag : `these ${units.length} machines`; // prettier-ignore
   return (
     <div>
       <DayTabs at="/day" />
       <Sheet>
-        <h1 className="border-b-2 border-ink pb-2.5 text-page leading-8">
-          Can {units.length === 1 ? units[0].tag : `these ${units.length} machines`} be done by then?
-        </h1>
+        <h1 className="border-b-2 border-ink pb-2.5 text-page leading-8">Can {words} be done by then?</h1>
         {units.length === 0 ? (
-          <Empty>None of them is still worked on: there is nothing to promise.</Empty>
+          <Empty>None of these machines is still open, so there is nothing to promise.</Empty>
         ) : (
           <>
             <p className="mt-2 text-row text-soft">

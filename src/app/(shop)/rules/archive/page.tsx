@@ -33,13 +33,13 @@ export default async function ArchivePage() {
             }))}
           />
         ) : (
-          <p className="mt-3 text-read">Only an owner takes the shop out or in.</p>
+          <p className="mt-3 text-read">Only an owner can export or import the shop.</p>
         )}
       </Sheet>
       {owner && (
         <Sheet className="mt-gutter">
           <h2 className="border-b-2 border-ink pb-2.5 text-title leading-7">
-            What was learnt, between shops
+            Share what was learnt with another shop
           </h2>
           <Exchange taken={taken} learnedFrom={learned?.cases ?? null} />
         </Sheet>

@@ -21,7 +21,9 @@ export default async function CertificatePage({
       ? 'It no longer agrees.'
       : found.back
         ? 'It was taken back.'
-        : 'It agrees.';
+        : found.brought
+          ? 'It agrees with what was brought here.'
+          : 'It agrees.';
   return (
     <main className="grid min-h-screen place-items-center p-5">
       <section className="paper punched w-full max-w-[560px] py-6 pr-6 pl-9">
@@ -62,6 +64,12 @@ export default async function CertificatePage({
               <p className="mt-2">
                 The entry, or what is on record by it, was changed after it was sealed. Do not rely on the
                 paper.
+              </p>
+            )}
+            {found.brought && (
+              <p className="mt-2">
+                This record was imported with an archive of the whole shop {when(found.brought)}. This shop
+                vouches for it from then on; what was sealed before that cannot be checked here.
               </p>
             )}
             <p className="mt-2 text-row text-soft">
