@@ -208,7 +208,7 @@ describe('the owner’s table', () => {
     writeFileSync(file, JSON.stringify({ format: 'shop exchange', version: 1, madeOn: '2026-11-30', notebook: [note] })); // prettier-ignore
     await browser.findElement(By.css('input[aria-label="A file of another shop"]')).sendKeys(file);
     await see(browser, 'Imported: 0 causes out of 0 machines, 1 note, 0 sales');
-    await (await browser.wait(until.elementLocated(By.css('button[aria-label="Take harbour.json back"]')), 15_000)).click(); // prettier-ignore
+    await clickOn(browser, 'take back');
     await soon(async () => browser.findElements(By.css('button[aria-label="Take harbour.json back"]'))).toEqual([]); // prettier-ignore
   });
   it('stock, minutes and whether the program is right, each under its question', async () => {
