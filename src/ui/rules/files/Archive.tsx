@@ -62,8 +62,8 @@ export function Archive({ files }: { files: FileView[] }) {
         <Heading>Export</Heading>
         <p className="text-row text-soft">
           Machines, parts, work, history, rules, notebooks and photographs as they are now, in one file other
-          programs can read: a folder a table, a line a row. Passwords and access links are left out. Work at
-          the benches can go on.
+          programs can read: one folder per table, one line per row. Passwords and access links are left out.
+          Work at the benches can go on.
         </p>
         {out.job && <JobProgress job={out.job} what="rows and pictures" />}
         <p className="mt-2">
