@@ -13,17 +13,49 @@ export interface ConflictCheck {
 const CONFLICT_PERCENTILE = 0.01;
 const STORIES = 64;
 
-/** P(entry | set of causes). */
-export function chanceGiven(factor: Factor, present: ReadonlySet<number>): number {
-  if (factor.blockers.some((cause) => present.has(cause))) return factor.blocked;
-  let upTo = factor.leakUpTo;
-  let below = factor.leakBelow;
-  factor.causes.forEach((cause, i) => {
-    if (!present.has(cause)) return;
-    upTo *= factor.upTo[i];
-    below *= factor.below[i];
-  });
-  return Math.max(0, upTo - below);
+/** What an entry may have shown, ready to be asked of many machines. */
+class Shown {
+  /** P(each outcome) of the machine asked after last. */
+  readonly chances: Float64Array;
+  private readonly upTo: Float64Array[];
+  private readonly below: Float64Array[];
+
+  /** @param width numbers of causes */
+  constructor(
+    private readonly factors: readonly Factor[],
+    readonly outcome: number,
+    width: number,
+  ) {
+    this.chances = new Float64Array(factors.length);
+    const table = (of: (factor: Factor) => readonly number[]) =>
+      factors.map((factor) => {
+        const out = new Float64Array(width).fill(1);
+        factor.causes.forEach((cause, i) => (out[cause] = of(factor)[i]));
+        return out;
+      });
+    this.upTo = table(({ upTo }) => upTo);
+    this.below = table(({ below }) => below);
+  }
+
+  /** P(outcome | this set of causes), every outcome. */
+  of(present: readonly number[]): Float64Array {
+    const { factors, chances } = this;
+    for (let o = 0; o < factors.length; o++) {
+      const { leakUpTo, leakBelow, blockers, blocked } = factors[o];
+      if (blockers.length && present.some((cause) => blockers.includes(cause))) {
+        chances[o] = blocked;
+        continue;
+      }
+      let upTo = leakUpTo;
+      let below = leakBelow;
+      for (let i = 0; i < present.length; i++) {
+        upTo *= this.upTo[o][present[i]];
+        below *= this.below[o][present[i]];
+      }
+      chances[o] = Math.max(0, upTo - below);
+    }
+    return chances;
+  }
 }
 
 /**
@@ -40,12 +72,12 @@ export function checkConflict(
   draws = 400,
   { was }: Pick<Stories, 'was'> = storiesOf(model, posterior, STORIES),
 ): ConflictCheck {
-  const { at } = courseOf(model, record);
+  const { at, end } = courseOf(model, record);
   const taken = record.flatMap((entry, n) => {
     if (entry.kind !== 'finding') return [];
     const finding = model.findings.get(entry.finding)!;
     const factors = Array.from({ length: finding.outcomes }, (_, o) => findingFactor(finding, o, at[n]));
-    return [{ factors, outcome: entry.outcome }];
+    return [new Shown(factors, entry.outcome, end.cured.length)];
   });
   if (taken.length < 2) return { percentile: 1, conflict: false };
   const random = seededRandom(taken.length * 7919 + 17);
@@ -53,12 +85,12 @@ export function checkConflict(
   const draw = drawer(mixture.weights, random);
   let lower = 0;
   for (let n = 0; n < draws; n++) {
-    const present = new Set(drawSet(mixture, draw(), random).map((cause) => causes[cause]));
+    const present = drawSet(mixture, draw(), random).map((cause) => causes[cause]);
     let seen = 0;
     let drawn = 0;
-    for (const { factors, outcome } of taken) {
-      const chances = factors.map((factor) => chanceGiven(factor, present));
-      seen += Math.log(chances[outcome]);
+    for (const entry of taken) {
+      const chances = entry.of(present);
+      seen += Math.log(chances[entry.outcome]);
       drawn += Math.log(chances[drawIndex(chances, random)]);
     }
     if (drawn <= seen + 1e-9) lower++;

@@ -16,24 +16,33 @@ export interface Mixture {
   chances: Float64Array;
 }
 
-/** P-weighted product over a node of what each of its causes there is multiplied by: E[prod by[i]]. */
-export function expectOver(node: Node, chances: Float64Array, from: number, by: ArrayLike<number>): number {
-  if (typeof node === 'number') return 1 - chances[from + node] * (1 - by[node]);
+/**
+ * P-weighted product over a node of what each of its causes there is multiplied by: E[prod by[i]].
+ * @param at where in `by` the causes begin
+ */
+export function expectOver(
+  node: Node,
+  chances: Float64Array,
+  from: number,
+  by: ArrayLike<number>,
+  at = 0,
+): number {
+  if (typeof node === 'number') return 1 - chances[from + node] * (1 - by[at + node]);
   const { states, rest } = node;
   let none = 1;
   let sum = 0;
   for (let i = 0; i < states.length; i++) {
     const p = chances[from + states[i]];
     none -= p;
-    sum += p * by[states[i]];
+    sum += p * by[at + states[i]];
   }
   if (none <= 0) return sum;
   for (let i = 0; i < rest.length; i++) {
     const each = rest[i];
     none *=
       typeof each === 'number'
-        ? 1 - chances[from + each] * (1 - by[each])
-        : expectOver(each, chances, from, by);
+        ? 1 - chances[from + each] * (1 - by[at + each])
+        : expectOver(each, chances, from, by, at);
   }
   return sum + none;
 }

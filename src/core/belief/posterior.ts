@@ -33,6 +33,9 @@ export interface Stories {
   was: Pick<Stories, 'causes' | 'mixture'>;
 }
 
+/** So many posteriors are kept, a few units' worth. */
+const KEPT = 400;
+
 /**
  * Exact posterior, with no limit on how many faults a machine has: entries that show what a sound machine
  * shows are products over the causes, and the others are summed knot by knot (see `eliminate.ts`).
@@ -42,6 +45,8 @@ export class BeliefEngine {
   private readonly priorTotal: number;
   /** P(cause) in any such machine, before anything is looked at. */
   readonly usual: Float64Array;
+  /** By record: what was worked out last. One more answer leaves all that came before it as it was. */
+  private readonly kept = new Map<string, Posterior>();
   private erring: { floor: number; engine: BeliefEngine } | null = null;
 
   constructor(readonly model: BeliefModel) {
@@ -107,7 +112,17 @@ export class BeliefEngine {
    * @throws ImpossibleEvidence when no set of faults could have shown all of it
    */
   trace(record: readonly Evidence[], floor = 0): Posterior[] {
-    return Array.from({ length: record.length + 1 }, (_, n) => this.posterior(record.slice(0, n), floor));
+    let key = String(floor);
+    return Array.from({ length: record.length + 1 }, (_, n) => {
+      if (n > 0) key += `\n${JSON.stringify(record[n - 1])}`;
+      let own = this.kept.get(key);
+      // the newest last: what was not asked for longest goes first
+      if (own) this.kept.delete(key);
+      else own = this.posterior(record.slice(0, n), floor);
+      this.kept.set(key, own);
+      if (this.kept.size > KEPT) this.kept.delete(this.kept.keys().next().value!);
+      return own;
+    });
   }
 }
 

@@ -2,6 +2,58 @@ import type { Factor } from './factors';
 import { assume, expectOver, weigh, type Mixture } from './mixture';
 import { causesOf, type Node } from './tree';
 
+/** Stories as they are told, side by side in one run of numbers. */
+class Told {
+  count = 0;
+  private weights: Float64Array;
+  private chances: Float64Array;
+
+  constructor(
+    private readonly width: number,
+    about: number,
+  ) {
+    this.weights = new Float64Array(about);
+    this.chances = new Float64Array(about * width);
+  }
+
+  add(weight: number, own: Float64Array): void {
+    if (!(weight > 0)) return;
+    if (this.count === this.weights.length) {
+      const { weights, chances } = this;
+      this.weights = new Float64Array(2 * this.count + 1);
+      this.weights.set(weights);
+      this.chances = new Float64Array((2 * this.count + 1) * this.width);
+      this.chances.set(chances);
+    }
+    this.weights[this.count] = weight;
+    this.chances.set(own, this.count * this.width);
+    this.count++;
+  }
+
+  /** The stories as shares, and what they weighed together. */
+  asShares(): { weights: Float64Array; chances: Float64Array; probability: number } {
+    const weights = this.weights.slice(0, this.count);
+    let probability = 0;
+    for (let s = 0; s < weights.length; s++) probability += weights[s];
+    const total = probability || 1;
+    for (let s = 0; s < weights.length; s++) weights[s] /= total;
+    return { weights, chances: this.chances.subarray(0, this.count * this.width), probability };
+  }
+}
+
+/** Top nodes of these causes, each once. */
+function nodesOf(causes: readonly number[], homes: Int32Array): number[] {
+  const out: number[] = [];
+  for (let i = 0; i < causes.length; i++) if (!out.includes(homes[causes[i]])) out.push(homes[causes[i]]);
+  return out;
+}
+
+/** Copies the chances of a node's causes. */
+function take(node: Node, from: Float64Array, into: Float64Array): void {
+  if (typeof node === 'number') into[node] = from[node];
+  else for (const cause of causesOf(node)) into[cause] = from[cause];
+}
+
 /** An explanation with at least this share of what a story says of an answer is told apart. */
 const APART = 0.2;
 /** Only in stories that hold at least this share of belief. */
@@ -45,7 +97,7 @@ export function predictive(
   homes: Int32Array,
 ): { mixture: Mixture; probability: number } {
   const { nodes, width, weights, chances } = mixture;
-  const touched = [...new Set(factor.causes.map((cause) => homes[cause]))];
+  const touched = nodesOf(factor.causes, homes);
   const abnormal = factor.leakBelow > 0 || factor.below.some((p) => p > 0);
   const up = new Float64Array(width).fill(1);
   const low = new Float64Array(width).fill(1);
@@ -53,10 +105,15 @@ export function predictive(
     up[cause] = factor.upTo[i];
     low[cause] = factor.below[i];
   });
-  const blocking = [...new Set(factor.blockers.map((cause) => homes[cause]))];
+  const blocking = nodesOf(factor.blockers, homes);
   const clear = new Float64Array(width).fill(1);
   for (const cause of factor.blockers) clear[cause] = 0;
-  const owners = touched.flatMap((n) => [...causesOf(nodes[n])]);
+  const owners: number[] = [];
+  for (const n of touched) {
+    const node = nodes[n];
+    if (typeof node === 'number') owners.push(node);
+    else owners.push(...causesOf(node));
+  }
   const upTotals = new Float64Array(touched.length);
   const lowTotals = new Float64Array(touched.length);
   // scratch, used again for every story
@@ -64,16 +121,7 @@ export function predictive(
   const other = new Float64Array(width);
   const sums = new Float64Array(width);
   const taken = new Float64Array(width);
-  const outWeights: number[] = [];
-  const outChances: Float64Array[] = [];
-  const tell = (weight: number, own: Float64Array) => {
-    if (!(weight > 0)) return;
-    outWeights.push(weight);
-    outChances.push(own.slice());
-  };
-  const take = (n: number, from: Float64Array, into: Float64Array) => {
-    for (const cause of causesOf(nodes[n])) into[cause] = from[cause];
-  };
+  const told = new Told(width, weights.length);
   for (let s = 0; s < weights.length; s++) {
     let weight = weights[s];
     if (!(weight > 0)) continue;
@@ -92,7 +140,7 @@ export function predictive(
           for (const cause of causesOf(nodes[n])) sums[cause] -= taken[cause];
           settleNode(nodes[n], sums, shut, own, 0);
         }
-        tell(weight * shut * factor.blocked, own);
+        told.add(weight * shut * factor.blocked, own);
       }
       weight *= stays;
       base.set(other);
@@ -109,7 +157,7 @@ export function predictive(
     }
     if (!abnormal) {
       for (const n of touched) weigh(nodes[n], base, 0, up);
-      tell(weight * allUp, base);
+      told.add(weight * allUp, base);
       continue;
     }
     const total = allUp - allLow;
@@ -117,10 +165,10 @@ export function predictive(
     // what the whole says of every cause: all that shows at most this, less all that shows less
     for (const cause of owners) sums[cause] = 0;
     for (const n of touched) {
-      take(n, base, other);
+      take(nodes[n], base, other);
       weigh(nodes[n], other, 0, up);
       addNode(nodes[n], other, allUp, sums);
-      take(n, base, other);
+      take(nodes[n], base, other);
       weigh(nodes[n], other, 0, low);
       addNode(nodes[n], other, -allLow, sums);
     }
@@ -145,21 +193,11 @@ export function predictive(
         if (owners.some((each) => taken[each] > sums[each] + 1e-12)) return;
         for (const each of owners) sums[each] -= taken[each];
         left -= own;
-        tell(weight * own, other);
+        told.add(weight * own, other);
       });
     for (const n of touched) settleNode(nodes[n], sums, left, base, 0);
-    tell(weight * left, base);
+    told.add(weight * left, base);
   }
-  const outs = new Float64Array(outWeights.length * width);
-  outChances.forEach((own, s) => outs.set(own, s * width));
-  const probability = outWeights.reduce((sum, weight) => sum + weight, 0);
-  return {
-    mixture: {
-      nodes,
-      width,
-      weights: Float64Array.from(outWeights, (weight) => weight / (probability || 1)),
-      chances: outs,
-    },
-    probability,
-  };
+  const { probability, ...shares } = told.asShares();
+  return { mixture: { nodes, width, ...shares }, probability };
 }

@@ -1,11 +1,10 @@
 import type { Bundle, Finding } from '../catalogue';
-import { findingFactor } from '../belief/factors';
 import { predictive } from '../belief/predictive';
 import { marginalsOf, type Mixture } from '../belief/mixture';
 import { seededRandom, type Random } from '../random';
 import { minutesOf, movesFor, stateAfter } from '../minutes/opening';
 import { benchMask } from './context';
-import { idleAt, localFactor, NOTHING, sameEnds, viewAfter, type Now } from './look';
+import { idleAt, outcomesOf, sameEnds, viewAfter, type Now } from './look';
 import { bestBase, standpoint, worthOfPlan } from './policy';
 import type { RankedStep } from './rank';
 
@@ -40,15 +39,12 @@ function shareOut(samples: number, chances: readonly number[], random: Random): 
  * The answers a bundle may give together, drawn from the posterior question by question: samples that agree so
  * far are followed as one.
  */
-function jointAnswers({ context, local }: Now, findings: readonly Finding[], random: Random): Leaf[] {
-  const { model } = context.problem.engine;
+function jointAnswers(now: Now, findings: readonly Finding[], random: Random): Leaf[] {
+  const { context } = now;
   let leaves: Leaf[] = [{ mixture: context.mixture, samples: SAMPLES, answered: [] }];
   for (const finding of findings) {
-    const compiled = model.findings.get(finding.id);
-    if (!compiled) continue;
-    const factors = Array.from({ length: compiled.outcomes }, (_, o) =>
-      localFactor(findingFactor(compiled, o, NOTHING), local),
-    );
+    const factors = outcomesOf(now, finding.id);
+    if (!factors.length) continue;
     leaves = leaves.flatMap(({ mixture, samples, answered }) => {
       const shown = factors.map((factor) => predictive(mixture, factor, context.homes));
       const own = shareOut(

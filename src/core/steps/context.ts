@@ -44,8 +44,8 @@ export interface PolicyContext {
   causes: readonly number[];
   mixture: Mixture;
   homes: Int32Array;
-  /** What endings are worth, by whether the machine was seen to run. */
-  values: { seen: RouteValues; unseen: RouteValues };
+  /** What endings are worth, by whether the machine was seen to run; each worked out once it is asked for. */
+  values: { readonly seen: RouteValues; readonly unseen: RouteValues };
   repairs: PreparedRepair[];
   perMinute: number;
   /** Cost of putting the machine back together, minor units, by bench state. */
@@ -87,32 +87,48 @@ function partFor({ part }: Repair, { bin, quotes }: StepProblem): { partMinor: n
   return { partMinor: own ?? part.costMinor, fits: 1 };
 }
 
+const STATES = Array.from({ length: BENCH_STATES }, (_, mask) => benchOf(mask));
+
+/** Setting up for a need, by bench state: attended minutes, and the state it leaves. */
+interface Setup {
+  minutes: Float64Array;
+  next: Uint8Array;
+}
+type BenchTable = StepProblem['benchMinutes'];
+const setups = new WeakMap<BenchTable, Map<string, Setup>>();
+
+/** Setting up by need; worked out once for a table of minutes. */
+function setupsFor(minutes: BenchTable): (need: BenchNeed | undefined) => Setup {
+  let kept = setups.get(minutes);
+  if (!kept) setups.set(minutes, (kept = new Map()));
+  const own = kept;
+  return (need) => {
+    const key = BENCH_ITEMS.map((item) => (need?.[item] === undefined ? '' : Number(need[item]))).join();
+    let setup = own.get(key);
+    if (!setup) {
+      const moves = STATES.map((state) => movesFor(need, state, minutes));
+      setup = {
+        minutes: Float64Array.from(moves, minutesOf),
+        next: Uint8Array.from(moves, (list, mask) => benchMask(stateAfter(STATES[mask], list))),
+      };
+      own.set(key, setup);
+    }
+    return setup;
+  };
+}
+
 /** A problem with everything worked out once that the inner loops look up: minutes by bench state, values, repairs. */
 export function prepare(problem: StepProblem): PolicyContext {
   const { causes, mixture } = problem.stories;
   const perMinute = problem.ratePerHourMinor / 60;
-  const states = Array.from({ length: BENCH_STATES }, (_, mask) => benchOf(mask));
   const homes = homesOf(mixture.nodes, mixture.width);
   const local = new Map(causes.map((cause, i) => [problem.engine.model.causes[cause].id, i]));
-  const tables = new Map<string, { minutes: number[]; next: Uint8Array }>();
-  const tableOf = (need: BenchNeed | undefined) => {
-    const key = BENCH_ITEMS.map((item) => (need?.[item] === undefined ? '' : Number(need[item]))).join();
-    let table = tables.get(key);
-    if (!table) {
-      const moves = states.map((state) => movesFor(need, state, problem.benchMinutes));
-      table = {
-        minutes: moves.map(minutesOf),
-        next: Uint8Array.from(moves, (list, mask) => benchMask(stateAfter(states[mask], list))),
-      };
-      tables.set(key, table);
-    }
-    return table;
-  };
+  const tableOf = setupsFor(problem.benchMinutes);
   const repairs = problem.repairs.flatMap((repair): PreparedRepair[] => {
     const aims = Object.keys(repair.cures).filter((id) => local.has(id));
     if (aims.length === 0 || actsOf(repair).some((act) => problem.shut?.[act])) return [];
     const table = tableOf(repair.bench);
-    const minutes = Float64Array.from(table.minutes, (set) => set + repair.minutes);
+    const minutes = table.minutes.map((set) => set + repair.minutes);
     const { partMinor, fits } = partFor(repair, problem);
     const onHelpMinor = repair.part && !USED_UP.includes(repair.part.class) ? partMinor : 0;
     return [
@@ -143,9 +159,11 @@ export function prepare(problem: StepProblem): PolicyContext {
     repairs,
     perMinute,
     values: valuesOf(problem, repairs),
-    closing: Float64Array.from(states, (state) => closingMinutes(state, problem.benchMinutes) * perMinute),
+    closing: Float64Array.from(
+      STATES.map((state) => closingMinutes(state, problem.benchMinutes) * perMinute),
+    ),
     verify: {
-      minutes: Float64Array.from(whole.minutes, (set) => set + problem.verifyMinutes),
+      minutes: whole.minutes.map((set) => set + problem.verifyMinutes),
       next: whole.next,
     },
   };
@@ -159,10 +177,16 @@ function valuesOf(problem: StepProblem, repairs: readonly PreparedRepair[]): Pol
     aims.forEach((aim, a) =>
       cures[aim].push({ success: success[a], cost: cost[bench] + onHelpMinor * success[a] }),
     );
-  const [unseen, seen] = [false, true].map(
-    (ran) => new RouteValues(problem, causes, asFoundFactor(problem, ran), cures),
-  );
-  return { unseen, seen };
+  const kept: { seen?: RouteValues; unseen?: RouteValues } = {};
+  const of = (ran: boolean) => new RouteValues(problem, causes, asFoundFactor(problem, ran), cures);
+  return {
+    get seen() {
+      return (kept.seen ??= of(true));
+    },
+    get unseen() {
+      return (kept.unseen ??= of(false));
+    },
+  };
 }
 
 /** The same problem at another price: only what the routes are worth changes. */

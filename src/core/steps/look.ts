@@ -18,6 +18,8 @@ export interface Now {
   views: Map<string, View>;
   /** The base policy from other states of the bench. */
   idle: Map<number, PolicyValue>;
+  /** By question: its outcomes as factors over the causes of the stories. */
+  factors: Map<string, readonly Factor[]>;
 }
 
 /** Where a look is weighed from, with what is worked out once for all looks from there. */
@@ -29,7 +31,24 @@ export function standing(context: PolicyContext, from: Standpoint, base: PolicyV
     local: new Map(context.causes.map((cause, i) => [cause, i])),
     views: new Map([[keyOf(context.problem.facts), from.view]]),
     idle: new Map(),
+    factors: new Map(),
   };
+}
+
+/** The outcomes of a question as factors over the causes of the stories; worked out once. */
+export function outcomesOf({ context, local, factors }: Now, id: string): readonly Factor[] {
+  let own = factors.get(id);
+  const compiled = context.problem.engine.model.findings.get(id);
+  if (!own)
+    factors.set(
+      id,
+      (own = compiled
+        ? Array.from({ length: compiled.outcomes }, (_, o) =>
+            localFactor(findingFactor(compiled, o, NOTHING), local),
+          )
+        : []),
+    );
+  return own;
 }
 
 /** Where one outcome of a look leaves the machine. */
@@ -104,7 +123,7 @@ export function localFactor(factor: Factor, local: ReadonlyMap<number, number>):
 }
 
 /** Nothing is cured or fixed among the causes of the stories: what stands, stands in them. */
-export const NOTHING = { fixed: [], cured: new Uint8Array(0) };
+const NOTHING = { fixed: [], cured: new Uint8Array(0) };
 
 /** P-weighted loss of powering it now: what may be wrong with it may ruin more. */
 export function harmOf({ context, from }: Pick<Now, 'context' | 'from'>, item: Finding | Repair): number {
@@ -149,7 +168,7 @@ function mayPay({ context }: Now, finding: Finding, touched: readonly number[]):
  * @param wanted it opens what is shut: it is looked at even where it moves nothing
  */
 export function glance(now: Now, finding: Finding, wanted: boolean): Glance | null {
-  const { context, from, local } = now;
+  const { context, from } = now;
   const { problem, perMinute } = context;
   const compiled = problem.engine.model.findings.get(finding.id);
   if (!compiled) return null;
@@ -161,8 +180,7 @@ export function glance(now: Now, finding: Finding, wanted: boolean): Glance | nu
   const bench = benchMask(
     stateAfter(problem.bench, movesFor(finding.bench, problem.bench, problem.benchMinutes)),
   );
-  for (let o = 0; o < compiled.outcomes; o++) {
-    const factor = localFactor(findingFactor(compiled, o, NOTHING), local);
+  for (const [o, factor] of outcomesOf(now, finding.id).entries()) {
     const { mixture, probability } = predictive(context.mixture, factor, context.homes);
     if (!(probability >= 1e-9)) continue;
     const marginals = marginalsOf(mixture);
@@ -180,7 +198,8 @@ export function glance(now: Now, finding: Finding, wanted: boolean): Glance | nu
       same: most < STILL || probability < RARE,
     });
   }
-  const moved = Math.max(0, ...changed);
+  let moved = 0;
+  for (let i = 0; i < changed.length; i++) moved = Math.max(moved, changed[i]);
   if (moved < IDLE && !wanted) return null;
   const moves = movesFor(finding.bench, problem.bench, problem.benchMinutes);
   const minutes = minutesOf(moves) + finding.minutes;
@@ -200,7 +219,7 @@ export function glance(now: Now, finding: Finding, wanted: boolean): Glance | nu
   const { causes: model } = problem.engine.model;
   const net = problem.worth.soundMinor * (1 - problem.worth.feeShare);
   let most = 0;
-  changed.forEach((change, i) => (most += change * (1 - model[context.causes[i]].valueLeft)));
+  for (let i = 0; i < changed.length; i++) most += changed[i] * (1 - model[context.causes[i]].valueLeft);
   return { finding, wanted, bench, after, step, promiseMinor: most * net - costMinor };
 }
 

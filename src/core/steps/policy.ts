@@ -47,14 +47,16 @@ export function standpoint(
 ): Standpoint {
   const { engine, judging } = context.problem;
   const { usual, model } = engine;
-  const wanted = Uint8Array.from(context.causes, (cause, i) => {
-    if (before?.wanted[i]) return 1;
-    if (before && marginals[i] < RAISED * before.marginals[i]) return 0;
-    const suspected = marginals[i] >= Math.max(SUSPECTED, Math.min(0.5, RAISED * usual[cause]));
-    return Number(
-      suspected && (view.values.pays[i] === 1 || model.causes[cause].valueLeft < judging.saleableShare),
-    );
-  });
+  const { causes } = context;
+  const wanted = new Uint8Array(causes.length);
+  for (let i = 0; i < causes.length; i++) {
+    const was = before?.wanted[i] === 1;
+    const more = !before || marginals[i] >= RAISED * before.marginals[i];
+    const suspected = more && marginals[i] >= Math.max(SUSPECTED, Math.min(0.5, RAISED * usual[causes[i]]));
+    const matters =
+      view.values.pays[i] === 1 || model.causes[causes[i]].valueLeft < judging.saleableShare;
+    wanted[i] = was || (suspected && matters) ? 1 : 0;
+  }
   return { mixture, marginals, view, bench, wanted };
 }
 
@@ -73,28 +75,34 @@ const RUNS_NOW = 0.5;
  */
 export function helps(
   context: PolicyContext,
-  { mixture }: Pick<Standpoint, 'mixture'>,
+  { mixture, marginals }: Pick<Standpoint, 'mixture' | 'marginals'>,
   r: number,
-  left: (cause: number) => number = () => 1,
+  left?: (cause: number) => number,
   only?: Uint8Array,
 ): number {
   const { aims, success, homes } = context.repairs[r];
-  const by = new Float64Array(mixture.width).fill(1);
-  aims.forEach((aim, a) => {
-    if (!only || only[aim]) by[aim] = 1 - left(aim) * success[a];
-  });
+  const { nodes, chances, width, weights } = mixture;
+  if (aims.length === 1)
+    return only && !only[aims[0]] ? 0 : marginals[aims[0]] * (left ? left(aims[0]) : 1) * success[0];
+  const by = new Float64Array(width).fill(1);
+  for (let a = 0; a < aims.length; a++) {
+    const aim = aims[a];
+    if (!only || only[aim]) by[aim] = 1 - (left ? left(aim) : 1) * success[a];
+  }
   let stays = 0;
-  mixture.weights.forEach((weight, s) => {
-    let product = weight;
-    for (const n of homes) product *= expectOver(mixture.nodes[n], mixture.chances, s * mixture.width, by);
+  for (let s = 0; s < weights.length; s++) {
+    let product = weights[s];
+    for (let h = 0; h < homes.length; h++) product *= expectOver(nodes[homes[h]], chances, s * width, by);
     stays += product;
-  });
+  }
   return Math.max(0, 1 - stays);
 }
 
 /** What is left while a plan runs: machines that are seen to be done leave the game. */
 class Remainder {
-  private readonly products: Products;
+  private products: Products;
+  /** The products are its own, to be worked on; until a repair is done they are the standpoint's. */
+  private owned = false;
   private readonly sums: Float64Array;
   private readonly own: number;
   /** Done and out of the game: how many, what their faults leave of the price as it is and with mending. */
@@ -108,7 +116,7 @@ class Remainder {
     const { values } = from.view;
     this.own = values.own;
     from.products ??= new Products(values.rows(from.wanted), from.mixture);
-    this.products = from.products.copy();
+    this.products = from.products;
     this.sums = this.products.sums(new Float64Array(this.own + 2));
   }
 
@@ -132,10 +140,7 @@ class Remainder {
    */
   repair(r: number, unseen: { left: number }): number {
     const { aims, success, homes } = this.context.repairs[r];
-    const helped =
-      aims.length === 1
-        ? this.mass(aims[0]) * success[0]
-        : helps(this.context, this.from, r, (cause) => this.products.left(cause));
+    const helped = helps(this.context, this.from, r, (cause) => this.products.left(cause));
     const before = this.sums[this.own + DONE_LEFT];
     const small = this.cure(homes, aims, success, 0);
     if (small && before > 0) {
@@ -154,11 +159,20 @@ class Remainder {
     let some = 0;
     for (let a = 0; a < aims.length; a++) if (after[aims[a]] === wanted) some++;
     if (some === 0) return false;
+    if (!this.owned) {
+      this.products = this.products.copy();
+      this.owned = true;
+    }
     if (some === aims.length) this.products.cure(homes, aims, success);
     else {
-      const of = (value: Float64Array | Int16Array) =>
-        Array.from(value).filter((_, a) => after[aims[a]] === wanted);
-      this.products.cure(homes, of(aims), of(success));
+      const own: number[] = [];
+      const chances: number[] = [];
+      for (let a = 0; a < aims.length; a++)
+        if (after[aims[a]] === wanted) {
+          own.push(aims[a]);
+          chances.push(success[a]);
+        }
+      this.products.cure(homes, own, chances);
     }
     this.products.sums(this.sums);
     return true;
@@ -219,16 +233,15 @@ export const stopsNow = (context: PolicyContext, from: Standpoint): Stops =>
 
 /** P(nothing at all is wrong). */
 export function soundOf({ mixture }: Pick<Standpoint, 'mixture'>): number {
-  const none = new Float64Array(mixture.width);
+  const { nodes, chances, width, weights } = mixture;
+  const none = new Float64Array(width);
   let sum = 0;
-  mixture.weights.forEach((weight, s) => {
-    let product = weight;
-    for (const node of mixture.nodes) {
-      product *= expectOver(node, mixture.chances, s * mixture.width, none);
-      if (product < 1e-9) return;
-    }
-    sum += product;
-  });
+  for (let s = 0; s < weights.length; s++) {
+    let product = weights[s];
+    for (let n = 0; n < nodes.length && product >= 1e-9; n++)
+      product *= expectOver(nodes[n], chances, s * width, none);
+    if (product >= 1e-9) sum += product;
+  }
   return sum;
 }
 
@@ -271,7 +284,8 @@ export function basePolicy(
     }
     return p;
   };
-  const chance = Float64Array.from(repairs, (_, r) => chanceOf(r));
+  const chance = new Float64Array(repairs.length);
+  for (let r = 0; r < repairs.length; r++) chance[r] = chanceOf(r);
   const plan: number[] = [];
   let state = from.bench;
   let spent = 0;

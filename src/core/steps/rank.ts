@@ -252,7 +252,7 @@ export function rankSteps(problem: StepProblem, context: PolicyContext = prepare
         : going > stop.value
           ? null
           : 0,
-    readingMinor: read ? Math.round(read.winsMinor) : null,
+    readingMinor: read ? Math.round(read.winsMinor) + 0 : null,
   };
   return problem.theirs ? asTheirs(ranking, problem.theirs) : ranking;
 }

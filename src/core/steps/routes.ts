@@ -1,5 +1,5 @@
 import { expectOver, type Mixture } from '../belief/mixture';
-import { causesOf, type Node } from '../belief/tree';
+import { causesOf, type Choice } from '../belief/tree';
 import type { StepProblem, SaleRoute } from './problem';
 
 /** What stopping is worth, minor units, before the machine is put back together. */
@@ -88,7 +88,11 @@ export class RouteValues {
     const fragile = worth.parts.filter((part) => own.some((cause) => cause.ruins?.includes(part.class)));
     this.fragile = fragile.map((part) => part.minor);
     this.safe = worth.parts.reduce((sum, part) => sum + (fragile.includes(part) ? 0 : part.minor), 0);
-    const by = (weight: (cause: (typeof own)[number], i: number) => number) => Float64Array.from(own, weight);
+    const by = (weight: (cause: (typeof own)[number], i: number) => number) => {
+      const out = new Float64Array(own.length);
+      for (let i = 0; i < own.length; i++) out[i] = weight(own[i], i);
+      return out;
+    };
     const mendedAt = (more: number) =>
       by((cause, i) =>
         cures[i].reduce(
@@ -111,19 +115,25 @@ export class RouteValues {
   }
 
   /**
-   * Rows of products: those of the routes, then done and what is left of the price then.
+   * Rows of products, one after the other, each as wide as there are causes: those of the routes, then done and
+   * what is left of the price then.
    * @param wanted causes one is after; of the others the tests of finishing tell
    */
-  rows(wanted: Uint8Array): Float64Array[] {
-    const { left, found, kept, saleable } = this;
-    return [
-      left,
-      left.map((share, i) => Number(!wanted[i] || share >= saleable)),
-      left.map((share, i) => (wanted[i] ? (share >= saleable ? share : 0) : found[i])),
-      ...kept,
-      left.map((_, i) => Number(!wanted[i])),
-      left.map((_, i) => (wanted[i] ? 0 : found[i])),
-    ];
+  rows(wanted: Uint8Array): Float64Array {
+    const { left, found, kept, saleable, own } = this;
+    const width = left.length;
+    const out = new Float64Array((own + 2) * width);
+    out.set(left, LEFT * width);
+    kept.forEach((row, p) => out.set(row, (PARTS + p) * width));
+    for (let i = 0; i < width; i++) {
+      const share = left[i];
+      const tellable = share >= saleable;
+      out[MAY * width + i] = !wanted[i] || tellable ? 1 : 0;
+      out[MAY_LEFT * width + i] = !wanted[i] ? found[i] : tellable ? share : 0;
+      out[(own + DONE) * width + i] = wanted[i] ? 0 : 1;
+      out[(own + DONE_LEFT) * width + i] = wanted[i] ? 0 : found[i];
+    }
+    return out;
   }
 
   /** @param sums of each product over machines that weigh `all` together */
@@ -179,34 +189,41 @@ export const DONE_LEFT = 1;
  * `u[i]` is the chance that it still is.
  */
 export class Products {
-  /** Product of the factors that are not 0, and how many are, by product and story. */
+  /** Product of the factors that are not 0, and how many are, by row and story. */
   private readonly solid: Float64Array;
   private readonly zeros: Uint8Array;
   private readonly u: Float64Array;
-  /** `by[k][i] = 1 - u_i (1 - weights[k][i])`. */
-  private readonly by: Float64Array[];
+  /** `by[k, i] = 1 - u_i (1 - rows[k, i])`. */
+  private readonly by: Float64Array;
   private readonly stories: number;
+  private readonly count: number;
+  /** By cause: it stands by itself, independent of all others. */
+  private readonly alone: Uint8Array;
 
+  /** @param rows what each product multiplies by, one after the other, as wide as the mixture */
   constructor(
-    private readonly rows: readonly Float64Array[],
+    private readonly rows: Float64Array,
     private readonly mixture: Mixture,
     from?: Products,
   ) {
+    const { width, weights } = mixture;
+    this.stories = weights.length;
+    this.count = rows.length / width;
     if (from) {
-      this.stories = from.stories;
       this.u = from.u.slice();
-      this.by = from.by.map((own) => own.slice());
+      this.by = from.by.slice();
       this.solid = from.solid.slice();
       this.zeros = from.zeros.slice();
+      this.alone = from.alone;
       return;
     }
-    const { nodes, width, weights } = mixture;
-    this.stories = weights.length;
+    this.alone = new Uint8Array(width);
+    for (const node of mixture.nodes) if (typeof node === 'number') this.alone[node] = 1;
     this.u = new Float64Array(width).fill(1);
-    this.by = rows.map((own) => own.slice());
-    this.solid = new Float64Array(rows.length * this.stories).fill(1);
-    this.zeros = new Uint8Array(rows.length * this.stories);
-    for (let k = 0; k < rows.length; k++) for (let n = 0; n < nodes.length; n++) this.take(k, nodes[n], 1);
+    this.by = rows.slice();
+    this.solid = new Float64Array(this.count * this.stories);
+    this.zeros = new Uint8Array(this.count * this.stories);
+    for (let k = 0; k < this.count; k++) this.fill(k);
   }
 
   /** The same again, to be worked on. */
@@ -214,29 +231,74 @@ export class Products {
     return new Products(this.rows, this.mixture, this);
   }
 
-  /** Multiplies row k by what a node contributes now, or divides it out. */
-  private take(k: number, node: Node, sign: 1 | -1): void {
-    const { stories, solid, zeros } = this;
-    const by = this.by[k];
-    const { chances, width } = this.mixture;
-    const at = k * stories;
-    if (typeof node === 'number') {
-      const lost = 1 - by[node];
-      if (lost === 0) return;
-      for (let s = 0; s < stories; s++) {
-        const own = 1 - chances[s * width + node] * lost;
-        if (!(own > 0)) zeros[at + s] += sign;
-        else if (sign > 0) solid[at + s] *= own;
-        else solid[at + s] /= own;
+  /** Row k over all nodes. */
+  private fill(k: number): void {
+    const { stories, solid, zeros, by } = this;
+    const { nodes, width, chances } = this.mixture;
+    const at = k * width;
+    // what each cause by itself takes, and what takes several
+    const single: number[] = [];
+    const lost: number[] = [];
+    const choices: Choice[] = [];
+    for (let n = 0; n < nodes.length; n++) {
+      const node = nodes[n];
+      if (typeof node !== 'number') {
+        if (!still(node, by, at)) choices.push(node);
+      } else if (by[at + node] !== 1) {
+        single.push(node);
+        lost.push(1 - by[at + node]);
       }
-      return;
     }
-    if (still(causesOf(node), by)) return;
     for (let s = 0; s < stories; s++) {
-      const own = expectOver(node, chances, s * width, by);
+      const from = s * width;
+      let product = 1;
+      let none = 0;
+      for (let n = 0; n < single.length; n++) {
+        const own = 1 - chances[from + single[n]] * lost[n];
+        if (own > 0) product *= own;
+        else none++;
+      }
+      for (let n = 0; n < choices.length; n++) {
+        const own = expectOver(choices[n], chances, from, by, at);
+        if (own > 0) product *= own;
+        else none++;
+      }
+      solid[k * stories + s] = product;
+      zeros[k * stories + s] = none;
+    }
+  }
+
+  /** Multiplies row k by what a node contributes now, or divides it out. */
+  private take(k: number, node: Choice, sign: 1 | -1): void {
+    const { stories, solid, zeros, by } = this;
+    const { chances, width } = this.mixture;
+    const first = k * width;
+    const at = k * stories;
+    if (still(node, by, first)) return;
+    for (let s = 0; s < stories; s++) {
+      const own = expectOver(node, chances, s * width, by, first);
       if (!(own > 0)) zeros[at + s] += sign;
       else if (sign > 0) solid[at + s] *= own;
       else solid[at + s] /= own;
+    }
+  }
+
+  /** Row k, where a cause that stands by itself is multiplied by another number than until now. */
+  private change(k: number, cause: number, to: number): void {
+    const { stories, solid, zeros, by } = this;
+    const { chances, width } = this.mixture;
+    const was = 1 - by[k * width + cause];
+    const is = 1 - to;
+    by[k * width + cause] = to;
+    if (was === is) return;
+    for (let s = 0, at = k * stories; s < stories; s++, at++) {
+      const p = chances[s * width + cause];
+      const before = 1 - p * was;
+      const after = 1 - p * is;
+      if (before > 0) solid[at] /= before;
+      else zeros[at]--;
+      if (after > 0) solid[at] *= after;
+      else zeros[at]++;
     }
   }
 
@@ -247,14 +309,25 @@ export class Products {
 
   /** Each of these causes, which stand in these nodes, goes with its chance. */
   cure(homes: readonly number[], causes: ArrayLike<number>, success: ArrayLike<number>): void {
-    const { nodes } = this.mixture;
-    for (let k = 0; k < this.by.length; k++) for (const n of homes) this.take(k, nodes[n], -1);
-    for (let a = 0; a < causes.length; a++) {
-      const i = causes[a];
-      this.u[i] *= 1 - success[a];
-      for (let k = 0; k < this.by.length; k++) this.by[k][i] = 1 - this.u[i] * (1 - this.rows[k][i]);
+    const { by, rows, u } = this;
+    const { nodes, width } = this.mixture;
+    for (let a = 0; a < causes.length; a++) u[causes[a]] *= 1 - success[a];
+    for (let k = 0; k < this.count; k++) {
+      for (let h = 0; h < homes.length; h++) {
+        const node = nodes[homes[h]];
+        if (typeof node !== 'number') this.take(k, node, -1);
+      }
+      for (let a = 0; a < causes.length; a++) {
+        const cause = causes[a];
+        const to = 1 - u[cause] * (1 - rows[k * width + cause]);
+        if (this.alone[cause]) this.change(k, cause, to);
+        else by[k * width + cause] = to;
+      }
+      for (let h = 0; h < homes.length; h++) {
+        const node = nodes[homes[h]];
+        if (typeof node !== 'number') this.take(k, node, 1);
+      }
     }
-    for (let k = 0; k < this.by.length; k++) for (const n of homes) this.take(k, nodes[n], 1);
   }
 
   /** Each product over all machines. */
@@ -271,8 +344,9 @@ export class Products {
   }
 }
 
-/** Does nothing change with these causes? */
-function still(causes: readonly number[], by: Float64Array): boolean {
-  for (let i = 0; i < causes.length; i++) if (by[causes[i]] !== 1) return false;
+/** Does nothing change with this node? @param at where in `by` the causes begin */
+function still(node: Choice, by: Float64Array, at: number): boolean {
+  const causes = causesOf(node);
+  for (let i = 0; i < causes.length; i++) if (by[at + causes[i]] !== 1) return false;
   return true;
 }
