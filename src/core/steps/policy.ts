@@ -53,8 +53,7 @@ export function standpoint(
     const was = before?.wanted[i] === 1;
     const more = !before || marginals[i] >= RAISED * before.marginals[i];
     const suspected = more && marginals[i] >= Math.max(SUSPECTED, Math.min(0.5, RAISED * usual[causes[i]]));
-    const matters =
-      view.values.pays[i] === 1 || model.causes[causes[i]].valueLeft < judging.saleableShare;
+    const matters = view.values.pays[i] === 1 || model.causes[causes[i]].valueLeft < judging.saleableShare;
     wanted[i] = was || (suspected && matters) ? 1 : 0;
   }
   return { mixture, marginals, view, bench, wanted };
