@@ -2,22 +2,27 @@ import { sql } from 'drizzle-orm';
 import { catalogue } from '@/catalog';
 import { rubric } from '@/catalog/worth/rubric';
 import { appliesTo } from '@/core/belief/model';
-import { WHOLE_LOOK, type Chassis, type LotSource } from '@/core/catalogue';
+import { WHOLE_LOOK, type Chassis, type LotSource, type PartClass } from '@/core/catalogue';
 import { testsFor } from '@/core/grade/rubric';
 import { feeOf, saleEntries, type Entry } from '@/core/ledger/entry';
 import { resultOf } from '@/core/ledger/result';
 import type { Grade, PriceSpec } from '@/core/price/model';
+import { partWorth } from '@/core/price/parts';
 import { seededRandom } from '@/core/random';
 import { drawFaults, SimulatedMachine } from '@/core/simulate/machine';
 import { engineFor } from '@/core/steps/inspect';
+import { usualParts } from '@/core/value/looseParts';
 import { closeDatabase, database, type Transaction } from '@/db/client';
 import {
+  components,
   counters,
   events,
   eventSeals,
   functionTests,
   lots,
+  movements,
   observations,
+  partSales,
   recordValues,
   saleEndings,
   sales,
@@ -29,6 +34,7 @@ import {
   type GoneAs,
   type ListedAs,
 } from '@/db/schema';
+import { takeNumbers } from '@/shop/counters';
 import { sealOf } from '@/shop/history/seal';
 import { houseNow } from '@/shop/house/tables';
 import { priceModel } from '@/shop/units/worth';
@@ -103,6 +109,30 @@ const PIECES: [ref: string, kind: string, title: string, planned: number, bias: 
   ['system-install', 'system', 'Install a system', 6, 1.05],
 ];
 
+/** What comes out of a machine that is taken apart, and what loose parts of each class fetch over the house's table. */
+const OUT: Record<Chassis, readonly PartClass[]> = {
+  laptop: ['memory', 'panel', 'keyboard', 'battery', 'charger'],
+  desktop: ['memory', 'supply', 'optical', 'card'],
+  small: ['memory', 'supply'],
+  aio: ['memory', 'panel', 'keyboard'],
+};
+const MARKET: Partial<Record<PartClass, number>> = {
+  panel: 1.45,
+  keyboard: 1.2,
+  battery: 0.8,
+  memory: 0.75,
+  card: 1.1,
+};
+
+/** A loose part of a donor, as taking it apart and selling it would have left it. */
+interface Loose {
+  part: typeof components.$inferInsert & { id: string };
+  donor: string;
+  valueMinor: number;
+  takenAt: Date;
+  sale: { priceMinor: number; soldOn: string; at: Date } | null;
+}
+
 interface Drawn {
   unit: typeof units.$inferInsert & { id: string };
   sale: typeof sales.$inferInsert | null;
@@ -146,6 +176,8 @@ async function oneLot(tx: Transaction, n: number, today: number): Promise<number
   const stretches: (typeof workSegments.$inferInsert)[] = [];
   const tests: (typeof functionTests.$inferInsert)[] = [];
   const undone: (typeof saleEndings.$inferInsert)[] = [];
+  const loose: Loose[] = [];
+  const usual = usualParts(tables.parts);
   for (let k = 0; k < count; k++) {
     const { chassis, maker, model, level, year } = of(...MODELS);
     const id = crypto.randomUUID();
@@ -209,6 +241,22 @@ async function oneLot(tx: Transaction, n: number, today: number): Promise<number
     const base = { id, tag: `${prefix}-${String(k + 1).padStart(4, '0')}`, lotId: lot.id, chassis, maker, model, bench: { plugged: false, caseOpen: false, batteryOut: false, boardOut: false }, costMinor: shareMinor, createdAt: new Date(received), stageSince }; // prettier-ignore
     if (gone) {
       const goneAs = of<GoneAs>('harvested', 'recycled', 'recycled');
+      if (goneAs === 'harvested')
+        for (const own of OUT[chassis]) {
+          if (random() < 0.35) continue;
+          const gb = own === 'memory' ? of(2, 4, 4, 8) : null;
+          const health = own === 'battery' ? Math.round(between(55, 92)) / 100 : null;
+          const table = partWorth(tables.partsBy, own, usual[own] ?? 0, { level, memoryGb: gb, driveKind: null, driveGb: null, driveFailing: false, batteryHealth: health }); // prettier-ignore
+          if (table <= 0) continue;
+          const soldAt = left_ + Math.round(8 - 30 * Math.log(1 - random())) * DAY;
+          loose.push({
+            part: { id: crypto.randomUUID(), code: '', class: own, name: gb ? `${gb} GB module` : `${maker} ${model} ${own}`, attributes: { ...(gb && { gb }), ...(health && { health }) }, costMinor: table, place: 'unit', unitId: id, createdAt: new Date(worked) }, // prettier-ignore
+            donor: id,
+            valueMinor: table,
+            takenAt: new Date(left_),
+            sale: soldAt < today - DAY ? { priceMinor: Math.max(100, Math.round((table * (MARKET[own] ?? 1) * Math.exp(0.2 * bell())) / 10) * 10), soldOn: isoDay(soldAt), at: new Date(soldAt) } : null, // prettier-ignore
+          });
+        }
       const grams = chassis === 'laptop' ? whole(1600, 2600) : whole(4000, 9500);
       drawn.push({ unit: { ...base, stage: 'gone', goneAs, goneMinor: whole(0, 6) * 50, goneGrams: random() < 0.8 ? grams : null }, sale: null }); // prettier-ignore
       continue;
@@ -289,7 +337,51 @@ async function oneLot(tx: Transaction, n: number, today: number): Promise<number
     ])
     .returning({ seq: events.seq, hash: events.hash });
   await tx.insert(eventSeals).values(sealed.map(({ seq, hash }) => ({ seq, seal: sealOf(seq, hash) })));
+  if (loose.length) await sellLoose(tx, loose, owner, rules.feeBasisPoints);
   return drawn.length;
+}
+
+/** Parts out of donors into the bin, and most of them sold: their movements, their sales, the entries that seal both. */
+async function sellLoose(
+  tx: Transaction,
+  loose: readonly Loose[],
+  { id: by, name: byName }: { id: string; name: string },
+  feeBasisPoints: number,
+): Promise<void> {
+  const first = await takeNumbers(tx, 'part', loose.length);
+  const coded = loose.map((one, i) => ({ ...one, code: `P-${String(first + i).padStart(4, '0')}` }));
+  await tx.insert(components).values(coded.map(({ part, code }) => ({ ...part, code })));
+  const none = { seq: 0, at: new Date(), previousHash: '', hash: '', actor: by, actorName: byName };
+  const sealed = await tx
+    .insert(events)
+    .values(
+      coded.map(({ part, code, donor, sale }) => ({
+        ...none,
+        ...(!sale && { unitId: donor }),
+        kind: sale ? 'part sold' : 'part taken',
+        payload: { component: part.id, code, name: part.name, ...(!sale && { to: 'bin' }), ...(sale && { priceMinor: sale.priceMinor, soldOn: sale.soldOn, feesMinor: feeOf(sale.priceMinor, feeBasisPoints), outwardMinor: 0, channel: 'marketplace' }) }, // prettier-ignore
+      })),
+    )
+    .returning({ seq: events.seq, hash: events.hash });
+  await tx.insert(eventSeals).values(sealed.map(({ seq, hash }) => ({ seq, seal: sealOf(seq, hash) })));
+  const moved = (n: number, fromPlace: string, toPlace: string, at: Date, reason: string, valueMinor: number | null) => ({ n, previous: n ? n - 1 : null, fromPlace, toPlace, at, reason, valueMinor, by, byName }); // prettier-ignore
+  for (const n of [0, 1, 2])
+    await tx.insert(movements).values(
+      coded.flatMap(({ part, donor, valueMinor, takenAt, sale }, i) => {
+        const own = [
+          moved(0, 'arrived', `unit:${donor}`, part.createdAt as Date, 'seen in it', null),
+          moved(1, `unit:${donor}`, 'bin', takenAt, 'taken out for parts', valueMinor),
+          ...(sale ? [moved(2, 'bin', 'sold', sale.at, 'sold loose', valueMinor)] : []),
+        ][n];
+        return own ? [{ ...own, componentId: part.id, eventSeq: sealed[i].seq }] : [];
+      }),
+    );
+  const sold = coded.flatMap(({ part, donor, valueMinor, sale }) =>
+    sale
+      ? [{ componentId: part.id, ...sale, feesMinor: feeOf(sale.priceMinor, feeBasisPoints), channel: 'marketplace', costMinor: valueMinor, donorId: donor, byName }] // prettier-ignore
+      : [],
+  );
+  if (sold.length) await tx.insert(partSales).values(sold);
 }
 
 const db = database();

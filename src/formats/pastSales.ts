@@ -53,13 +53,17 @@ const HEADINGS = {
   channel: ['channel', 'where', 'place', 'kanal', 'canal', 'wo'],
 } as const;
 type Field = keyof typeof HEADINGS;
+/** What a column of former sales can feed. */
+export const SALE_FIELDS = Object.keys(HEADINGS) as Field[];
+/** Number of the column by field; fields left out are not in the file. */
+export type SaleColumns = Partial<Record<Field, number>>;
 
 const plainly = (name: string) =>
   name.slice(0, 200).normalize('NFD').replace(/\p{M}/gu, '').trim().toLowerCase();
 
 /** Which column is which; the longer heading is taken first, so that "drive kind" is not the drive. */
-function columnsOf(header: readonly string[]): Partial<Record<Field, number>> {
-  const map: Partial<Record<Field, number>> = {};
+function columnsOf(header: readonly string[]): SaleColumns {
+  const map: SaleColumns = {};
   const names = header.map(plainly);
   const taken = new Set<number>();
   const hints = (Object.entries(HEADINGS) as [Field, readonly string[]][])
@@ -112,7 +116,7 @@ const shareFrom = (text: string): number | null => {
 /**
  * Former sales, or prices seen asked, from a CSV with headings in one of four languages. Every row becomes a sale or a
  * bad row with its line, its column and the reason.
- * @param today none is later @param decimals of the house's money
+ * @param today none is later @param decimals of the house's money @param told which column is what, where a person said so
  */
 export function readPastSales(
   text: string,
@@ -120,24 +124,27 @@ export function readPastSales(
   today: string,
   decimals: number,
   reading: Reading = {},
-): { sales: ReadSale[]; bad: BadRow[]; columns: Partial<Record<Field, number>>; header: string[] } {
+  told?: SaleColumns,
+): { sales: ReadSale[]; bad: BadRow[]; columns: SaleColumns; header: string[]; delimiter: string } {
   const table = readManifestTable(text, reading);
-  const columns = columnsOf(table.header);
+  const { header, delimiter } = table;
+  const columns = told ?? columnsOf(header);
   const bad: BadRow[] = [...table.problems];
   const sales: ReadSale[] = [];
   const missing = (['day', 'price'] as const).filter((field) => columns[field] === undefined);
   if (missing.length && table.rows.length) {
-    const reason = `no column for the ${missing.join(' and the ')}: name one "day" and one "price"`;
+    const reason = `no column for the ${missing.join(' and the ')}: say which it is`;
     return {
       sales,
-      bad: [{ line: 1, reason, text: table.header.join(' | ').slice(0, 120) }],
+      bad: [{ line: 1, reason, text: header.join(' | ').slice(0, 120) }],
       columns,
-      header: table.header,
+      header,
+      delimiter,
     };
   }
   for (const { line, cells } of table.rows) {
     const cell = (field: Field) => (columns[field] === undefined ? '' : (cells[columns[field]] ?? '').trim());
-    const heading = (field: Field) => table.header[columns[field] ?? -1] ?? field;
+    const heading = (field: Field) => header[columns[field] ?? -1] ?? field;
     const refuse = (field: Field, reason: string) =>
       bad.push({
         line,
@@ -215,5 +222,5 @@ export function readPastSales(
       },
     });
   }
-  return { sales, bad, columns, header: table.header };
+  return { sales, bad, columns, header, delimiter };
 }

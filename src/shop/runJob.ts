@@ -21,7 +21,8 @@ const KINDS: Record<JobKind, (progress: Progress) => Promise<Ended>> = {
     return { done, note: failed ? `${failed} could not be worked out` : '', result: { failed } };
   },
   async combine(progress) {
-    const view = await combineAll(progress);
+    const { among } = (progress.job.input ?? {}) as { among?: string[] };
+    const view = await combineAll(progress, among?.length ? among : null);
     return { done: view.looked.machines, note: '', result: { view } };
   },
   async archive(progress) {

@@ -11,7 +11,9 @@ export interface BidView extends BidLine {
   lines: BidLine[];
   /** A hundred ways it can come out at this bid, each as likely. */
   dots: number[];
-  decides: { chassis: Chassis; count: number; middleMinor: number; swingMinor: number }[];
+  machines: number;
+  /** Kinds of machine that swing it most; `called`: as the seller calls the first of them, empty where they were counted. */
+  decides: { chassis: Chassis; called: string; count: number; middleMinor: number; swingMinor: number }[];
   /** What the level of all prices does to it. */
   levelMinor: number;
 }

@@ -1,4 +1,12 @@
 import type { Change } from '@/core/timetable/changes';
+import type { Skill } from '@/core/timetable/week';
+
+/** What not everybody does. */
+export const SKILL_WORDS: Record<Skill, string> = {
+  board: 'soldering on boards',
+  mains: 'work on the mains side',
+  data: 'other people’s data',
+};
 
 /** A plan of the day as a screen shows it: minutes from its zero, names instead of ids. */
 export interface DayView {
@@ -200,4 +208,26 @@ export interface HoursRow {
   in: boolean;
   /** It comes in with an hour more, or goes out with an hour less. */
   near: 'more' | 'less' | null;
+  /** What there is too little of for it, beside hands: a station, or whoever may do it; null: nothing, or it is in. */
+  short: string | null;
+}
+
+/** Somebody's hands in a week. */
+export interface HandsView {
+  id: string;
+  name: string;
+  minutes: number;
+  without: readonly Skill[];
+}
+
+/** A station, or hands that may do what not everybody does: what there is of it in a week, minutes. */
+export interface ScarceView {
+  id: string;
+  words: string;
+  /** Places of a station; null: people. */
+  places: number | null;
+  there: number;
+  used: number;
+  /** What one more of it brings: a place, or an hour of somebody. Minor units. */
+  oneMoreMinor: number;
 }

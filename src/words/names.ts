@@ -10,6 +10,13 @@ export const CHASSIS_NAMES: Record<Chassis, string> = {
   laptop: 'laptop',
 };
 
+/** Kinds of drive, none among them. */
+export const DRIVE_WORDS: Record<string, string> = {
+  none: 'none fitted',
+  disk: 'hard disk',
+  solid: 'solid-state',
+};
+
 /** How a repair can end, in the order of the keys. */
 export const ENDING_WORDS: Record<Ending, string> = {
   helped: 'It helped',

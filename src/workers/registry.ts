@@ -17,19 +17,20 @@ import { type EvaluationInput } from '@/core/steps/inspect';
 import type { Sighted } from '@/core/steps/sighted';
 import { verdictOf, type MemorySetup, type Trial } from '@/core/memory/belief';
 import { replay } from '@/core/memory/replay';
-import type { HouseTables, SellingRules } from '@/core/house/tables';
-import { tableModel, type PriceTable } from '@/core/price/table';
+import type { HouseTables } from '@/core/house/tables';
+import { tableModel } from '@/core/price/table';
 import type { Selling } from '@/core/value/markdown';
 import { slowAdvice, type SlowAdvice, type SlowRules, type Waiting } from '@/core/value/slow';
 import { learnPrices, type Learnt, type PastSale } from '@/core/value/learn';
-import { cutLine, pinnedMinutes, type Candidate } from '@/core/lots/cutLine';
+import { learnParts, usualParts, type PartSale } from '@/core/value/looseParts';
+import { cutLine, pinnedMinutes, worthOfMore, type Candidate, type Capacity } from '@/core/lots/cutLine';
 import { allDoneBy, doneBy, finishes, logScatter } from '@/core/timetable/chance';
 import type { Timetabled } from '@/core/timetable/problem';
 import { timetable, type SearchLimits } from '@/core/timetable/search';
 import { POLICIES, workWeek, type TrialResult } from '@/core/timetable/trial/work';
 import { trialWorld, type TrialHouse } from '@/core/timetable/trial/world';
 import { readCodeTables } from '@/formats/codes';
-import { readPastSales } from '@/formats/pastSales';
+import { readPastSales, type SaleColumns } from '@/formats/pastSales';
 import {
   guessColumns,
   readManifest,
@@ -160,8 +161,14 @@ export const registry = {
   readCodes: (text: string) => readCodeTables(text),
 
   /** Former sales, or prices seen asked. */
-  readPastSales: (text: string, processors: HouseTables['processors'], today: string, decimals: number) =>
-    readPastSales(text, processors, today, decimals),
+  readPastSales: (
+    text: string,
+    processors: HouseTables['processors'],
+    today: string,
+    decimals: number,
+    reading: Reading,
+    columns: SaleColumns | undefined,
+  ) => readPastSales(text, processors, today, decimals, reading, columns),
 
   /** A plan of the days to come, when each machine should be done, and the chance that each promise holds. */
   planDay(problem: Timetabled, { draws, scatter, together = [], ...search }: DaySearch) {
@@ -198,12 +205,21 @@ export const registry = {
   },
 
   /** Which machines get the hours; what an hour more and an hour less would change. */
-  async cutHours(units: readonly Candidate[], minutes: number, seconds: number) {
-    const at = (attended: number) =>
-      cutLine(units, { minutes: Math.max(0, attended), stations: {} }, seconds);
+  async cutHours(
+    units: readonly Candidate[],
+    capacity: Capacity,
+    /** By station: how much one more of it is. */
+    oneMore: Readonly<Record<string, number>>,
+    seconds: number,
+  ) {
+    const { minutes, stations } = capacity;
+    const at = (attended: number) => cutLine(units, { minutes: Math.max(0, attended), stations }, seconds);
     const line = await at(minutes);
     const [more, less] = [await at(minutes + 60), await at(Math.max(minutes - 60, pinnedMinutes(units)))];
-    return { line, more, less };
+    const worth: Record<string, number> = {};
+    for (const [name, by] of Object.entries(oneMore))
+      worth[name] = await worthOfMore(units, capacity, { stations: { [name]: by } }, line.net, seconds);
+    return { line, more, less, worth };
   },
 
   /** What to do with machines on the shelf, each with how it sells. */
@@ -216,13 +232,21 @@ export const registry = {
       slowAdvice(selling, waiting, rules, (minor) => Math.round(minor / step) * step),
     ),
 
-  /** What sales teach over a table of prices. */
-  learnPrices: (
-    prices: PriceTable,
+  /** What sales of machines teach over the house's prices, and sales of loose parts over what it takes parts for. */
+  learnPrices(
+    {
+      prices,
+      partsBy,
+      parts,
+      selling: { halfLifeDays },
+    }: Pick<HouseTables, 'prices' | 'partsBy' | 'parts' | 'selling'>,
     sales: readonly PastSale[],
+    loose: readonly PartSale[],
     today: string,
-    { halfLifeDays }: Pick<SellingRules, 'halfLifeDays'>,
-  ): Learnt => learnPrices(tableModel(prices), sales, today, { halfLifeDays }),
+  ): Learnt {
+    const learnt = learnPrices(tableModel(prices), sales, today, { halfLifeDays });
+    return { ...learnt, parts: learnParts(partsBy, usualParts(parts), loose, today, halfLifeDays) };
+  },
 
   /** A case as a file; with three faults at once it takes seconds. */
   diagnose: (value: unknown) => diagnose(value),

@@ -106,6 +106,16 @@ describe('who gets what', () => {
     expect(over.parts[0].fromTag).toBe(donor.tag);
     expect(over.parts[0].minutesOut).toBeGreaterThan(0);
     expect(view.donors.map(({ tag }) => tag)).toEqual([donor.tag]);
+    // asked of these two alone it is the same, and nobody else comes into it
+    const two = await combineAll(undefined, [donor.tag, taker.tag]);
+    expect(two.among?.map(({ tag }) => tag).sort()).toEqual([donor.tag, taker.tag].sort());
+    expect(two.made.map(({ tag, parts }) => [tag, parts.map(({ id }) => id)])).toEqual([[taker.tag, [componentId]]]); // prettier-ignore
+    expect(two.donors.map(({ tag }) => tag)).toEqual([donor.tag]);
+    // two strangers to each other are best left as they are
+    const other = await desktop('2 GB', 'solid-state');
+    const apart = await combineAll(undefined, [taker.tag, other.tag]);
+    expect([apart.made, apart.netMinor]).toEqual([[], 0]);
+    expect((await refusal(act(benchA, 'startCombining', { among: [taker.tag, 'ZZ-9999'] })))?.message).toContain('ZZ-9999'); // prettier-ignore
     // whatever is proposed, no part is given twice and nobody gives to itself or gives and gets
     const all = view.made.flatMap(({ parts }) => parts.map(({ id }) => id));
     expect(new Set(all).size).toBe(all.length);

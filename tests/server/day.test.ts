@@ -131,6 +131,29 @@ describe('the day', () => {
 });
 
 describe('which machines get the hours', () => {
+  it('a station that is out of order and hands that may not do it keep machines below the line, and it is said', async () => {
+    await act(owner, 'setWeek', always);
+    const all = (await cutOfHours(100_000))!;
+    const dock = all.scarce.find(({ used, places }) => places !== null && used > 0)!;
+    expect(dock.there).toBeGreaterThan(0);
+    expect(all.list.every(({ short }) => short === null)).toBe(true);
+    await act(owner, 'setWeek', { ...always, broken: { [dock.id]: '2099-01-01' } });
+    const broken = (await cutOfHours(100_000))!;
+    const kept = broken.list.filter(({ short }) => short === dock.words);
+    expect(kept.length).toBeGreaterThan(0);
+    expect(kept.every((row) => !row.in)).toBe(true);
+    expect(broken.scarce.find(({ id }) => id === dock.id)).toMatchObject({ there: 0, used: 0 });
+    expect(broken.netMinor).toBeLessThan(all.netMinor);
+    // what one more would bring is what was lost, as far as one is enough
+    expect(broken.scarce.find(({ id }) => id === dock.id)!.oneMoreMinor).toBeGreaterThan(0);
+    const [me] = all.people;
+    await act(owner, 'setWeek', { ...always, without: Object.fromEntries(all.people.map(({ id }) => [id, ['data']])) }); // prettier-ignore
+    const barred = (await cutOfHours(100_000))!;
+    expect(barred.people.find(({ id }) => id === me.id)?.without).toEqual(['data']);
+    expect(barred.scarce.find(({ id }) => id === 'skill data')).toMatchObject({ there: 0, used: 0 });
+    expect(barred.list.some(({ short }) => short === 'other people’s data')).toBe(true);
+    await act(owner, 'setWeek', always);
+  });
   it('as many as there are hours for, what is pinned stays, what is put off goes', async () => {
     const all = (await cutOfHours(100_000))!;
     const winning = all.list.filter(({ netMinor }) => netMinor > 0);

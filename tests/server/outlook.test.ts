@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { database } from '@/db/client';
 import { units } from '@/db/schema';
-import { bidOn } from '@/shop/lots/bid';
+import { bidOn, bidOnManifest } from '@/shop/lots/bid';
 import { lotOutlook } from '@/shop/lots/forecast';
 import { act, benchA, counted, lotWith, openShop, unitRow } from './shop';
 
@@ -58,20 +58,51 @@ describe('what a lot will make', () => {
 });
 
 describe('what to bid', () => {
-  const asked = { source: 'clearout', counts: { laptop: 6, desktop: 4 }, premium: 0.1, tax: 0, freightMinor: 2000, bid: null, chance: 0.2 } as const; // prettier-ignore
+  const counts = { laptop: 6, desktop: 4 };
+  const terms = { source: 'clearout', premium: 0.1, tax: 0, freightMinor: 2000, bid: null, chance: 0.2 } as const; // prettier-ignore
+  const typed = { source: 'clearout', premium: '10', freight: '20', risk: '20' };
+  /** The same lot as its seller lists it. */
+  const file = (said = '', more = '') =>
+    ['kind,maker,model,memory,condition', ...Array.from({ length: 6 }, () => `laptop,Osk,L1,,${said}`), ...Array.from({ length: 4 }, () => 'desktop,Osk,D1,,'), more].filter(Boolean).join('\n'); // prettier-ignore
+  const byList = (text: string, columns?: Record<string, number>) =>
+    bidOnManifest({ text, reading: {}, columns, terms: typed });
   it('the most for the chance one takes; from a worse source less', async () => {
-    const good = (await bidOn(asked))!;
+    const good = (await bidOn(counts, terms))!;
     expect(good.bid).toBe(good.most);
     expect(good.loss).toBeLessThanOrEqual(0.2 + 1e-9);
     expect(good.dots).toHaveLength(100);
     // as many of the hundred lose as it says
     expect(good.dots.filter((minor) => minor < 0).length).toBeCloseTo(100 * good.loss, -1);
     expect(Math.abs(good.dots.filter((minor) => minor < 0).length - 100 * good.loss)).toBeLessThanOrEqual(1);
-    const bad = (await bidOn({ ...asked, source: 'broken' }))!;
+    const bad = (await bidOn(counts, { ...terms, source: 'broken' }))!;
     expect(bad.most).toBeLessThan(good.most);
     expect(good.decides.map(({ chassis }) => chassis).toSorted()).toEqual(['desktop', 'laptop']);
   });
   it('nothing counted: nothing said', async () => {
-    expect(await bidOn({ ...asked, counts: {} })).toBeNull();
+    expect(await bidOn({}, terms)).toBeNull();
+  });
+  it('by a list that says no more than the count: the same to the minor unit', async () => {
+    const { view, machines, bad } = await byList(file());
+    const { decides, ...same } = (await bidOn(counts, terms))!;
+    expect(view).toMatchObject(same);
+    expect([machines, bad]).toEqual([10, []]);
+    expect(view!.decides.map(({ called, count, swingMinor }) => [called, count, swingMinor])).toEqual(
+      decides.map(({ chassis, count, swingMinor }) => [chassis === 'laptop' ? 'Osk L1' : 'Osk D1', count, swingMinor]), // prettier-ignore
+    );
+  });
+  it('what the seller says of them moves it; a bad row stays out and is told; nothing is written', async () => {
+    const before = await database().$count(units);
+    const plain = (await byList(file())).view!;
+    const dark = await byList(file('no picture', 'barge,Osk,X,,'));
+    expect(dark.view!.most).toBeLessThan(plain.most);
+    expect(dark.bad).toMatchObject([{ line: 12, reason: expect.stringContaining('no kind of machine') }]);
+    expect(dark.machines).toBe(10);
+    expect(await database().$count(units)).toBe(before);
+  });
+  it('which column is what may be said; a list of nothing is worth nothing', async () => {
+    const { columns, view } = await byList('a,b,c\nlaptop,Osk,L1', { chassis: 0, maker: 1, model: 2 });
+    expect(columns).toEqual({ chassis: 0, maker: 1, model: 2 });
+    expect(view?.machines).toBe(1);
+    expect((await byList('kind,maker,model')).view).toBeNull();
   });
 });

@@ -5,7 +5,12 @@ import { database } from '@/db/client';
 import { pastSales, priceModels, sales } from '@/db/schema';
 import { houseNow } from '@/shop/house/tables';
 import { keepCurrent } from '@/shop/units/revalue';
+import { partWorths } from '@/shop/units/worth';
+import { Specification } from '@/core/record/specification';
+import { usualParts } from '@/core/value/looseParts';
+import { previewManifest } from '@/shop/lots/importManifest';
 import { pricesPage } from '@/shop/value/queries';
+import { previewSales } from '@/shop/value/sheet';
 import { act, benchA, counted, lotWith, openShop, owner, refusal, unitRow } from './shop';
 
 openShop('prices');
@@ -132,6 +137,51 @@ describe('prices that learn', () => {
     expect((await pricesPage()).tableChanged).toBe(false);
     await act(owner, 'tablePrices', {});
     expect((await pricesPage()).tableChanged).toBe(false);
+  });
+  it('which column is what is said once and remembered for files with that heading', async () => {
+    const text = 'when it went,what we got,was a,with\n2026-01-05,129.00,laptop,8 GB';
+    const look = (columns?: Record<string, number>) =>
+      database().transaction((tx) => previewSales(tx, { text, reading: {}, columns }));
+    const guessed = await look();
+    expect([guessed.total, guessed.remembered]).toEqual([0, false]);
+    expect(guessed.bad[0].reason).toBe('no column for the day and the price: say which it is');
+    const columns = { day: 0, price: 1, chassis: 2, memory: 3 };
+    const said = await look(columns);
+    expect(said.rows).toMatchObject([{ day: '2026-01-05', minor: 12900, kind: 'laptop', memoryGb: 8 }]);
+    const { import: id } = await act<{ import: string }>(owner, 'importSales', { text, name: 'x.csv', kind: 'sold', columns }); // prettier-ignore
+    expect(await look()).toMatchObject({ columns, total: 1, remembered: true });
+    await act(owner, 'dropSales', { id });
+    // a manifest with the same heading is another kind of file
+    const { lotId } = await lotWith(['laptop']);
+    const manifest = await database().transaction((tx) => previewManifest(tx, { lotId, text, reading: {} }));
+    expect(manifest.remembered).toBe(false);
+  });
+  it('loose parts that were sold dear make parts dearer: of a donor too, once the model is kept', async () => {
+    const today = new Date().toISOString().slice(0, 10);
+    const { tables } = await houseNow(database());
+    const worth = async () =>
+      partWorths((await houseNow(database())).tables, 'laptop', new Specification([]));
+    const before = await worth();
+    const usual = usualParts(tables.parts);
+    for (let n = 0; n < 10; n++) {
+      const own = (['keyboard', 'panel'] as const)[n % 2];
+      const { componentId } = await act<{ componentId: string }>(benchA, 'receivePart', { class: own, name: own, costMinor: 100 }); // prettier-ignore
+      await act(benchA, 'sellPart', {
+        componentId,
+        priceMinor: Math.round(usual[own]! * 1.6),
+        soldOn: today,
+      });
+    }
+    const { version } = await act<{ version: number }>(owner, 'learnPrices', {});
+    const [{ facts }] = (await pricesPage()).models;
+    expect(facts.parts).toMatchObject({ sales: 10 });
+    expect(facts.parts!.error.learnt).toBeLessThan(facts.parts!.error.table);
+    expect(await worth()).toEqual(before);
+    await act(owner, 'keepPrices', { version });
+    const after = await worth();
+    expect(after.keyboard!).toBeGreaterThan(before.keyboard! * 1.1);
+    await act(owner, 'tablePrices', {});
+    expect(await worth()).toEqual(before);
   });
   it('is the owner’s to do', async () => {
     for (const [name, input] of [

@@ -154,6 +154,20 @@ function usualMoves(moving: OnTheWay['moving']): number {
   }, 0);
 }
 
+/** What a machine's operations hold for how long, minutes: stations from the first hand to the last, skills while hands are on. */
+export function holdsOf(tasks: readonly PlannedTask[]): {
+  stations: Record<string, number>;
+  skills: Partial<Record<Skill, number>>;
+} {
+  const stations: Record<string, number> = {};
+  const skills: Partial<Record<Skill, number>> = {};
+  for (const { head, body, tail, station, needs } of tasks) {
+    if (station) stations[station] = (stations[station] ?? 0) + head + body + tail;
+    if (needs) skills[needs] = (skills[needs] ?? 0) + head + tail;
+  }
+  return { stations, skills };
+}
+
 /** Minutes of hands in pieces one stays at. */
 function piecesOf(minutes: number): number[] {
   const pieces: number[] = [];

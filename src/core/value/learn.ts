@@ -1,6 +1,7 @@
 import { EIGHT_IN_TEN } from '../price/model';
 import type { PriceModel } from '../price/model';
 import { columnsFor, rowOf, yearsBetween, type Columns, type Group, type Offered } from './columns';
+import type { PartsLearnt } from './looseParts';
 import { regress } from './regress';
 
 /** A sale prices are learnt from: what was sold, when, for how much. */
@@ -23,6 +24,8 @@ export interface Outlier {
 
 /** What a shop's sales have taught, as data; `learnt.ts` reads prices off it. */
 export interface Learnt {
+  /** Of loose parts; left out: too few were sold, or it was learnt before they taught. */
+  parts?: PartsLearnt | null;
   columns: Columns;
   /** Columns that some sale fills. */
   active: number[];

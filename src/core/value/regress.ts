@@ -1,5 +1,10 @@
-import type { Columns } from './columns';
 import { dot, gram, quadratic, solveSymmetric, type SparseRow } from './normal';
+
+/** Columns by number, and which of them are drawn towards nothing together: how far one of them usually moves a price. */
+interface Columns {
+  groups: readonly unknown[];
+  families: readonly { usual: number; from: number; to: number }[];
+}
 
 /** A regression whose columns are pulled towards nothing by how little their family has been seen to do. */
 export interface Regressed {

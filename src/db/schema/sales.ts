@@ -124,6 +124,8 @@ export interface ModelFacts {
   error: { learnt: number; table: number };
   /** On the sales since the model that stands was made: its error, and this one's on the same. Nothing: none since. */
   since?: { sales: number; before: number; now: number };
+  /** Loose parts it learnt from, and how far they were off; nothing: too few were sold. */
+  parts?: { sales: number; error: { learnt: number; table: number } };
   /** The house's table it was learnt over, as text in short; nothing: learnt before that was kept. */
   over?: string;
   /** Sales left out because they cannot be one of the others, as they stood when it was made. */

@@ -36,13 +36,20 @@ interface DonorNow {
   worth: Partial<Record<PartClass, number>>;
 }
 
-/** Open machines of the shop's own. */
-const ownUnits = () =>
+/** Open machines of the shop's own. @param among only these, by their tags */
+const ownUnits = (among: readonly string[] | null) =>
   database()
     .select({ unit: units })
     .from(units)
     .innerJoin(lots, eq(lots.id, units.lotId))
-    .where(and(OPEN_UNITS, ne(units.stage, 'quarantine'), ne(lots.source, 'owner')))
+    .where(
+      and(
+        OPEN_UNITS,
+        ne(units.stage, 'quarantine'),
+        ne(lots.source, 'owner'),
+        among ? inArray(units.tag, [...among]) : undefined,
+      ),
+    ) // prettier-ignore
     .orderBy(sql`${units.rankScore} desc nulls last`, units.tag);
 
 /** Machines parts can come out of, what is lost when they are, and their parts on record that can be told. */
@@ -92,18 +99,24 @@ interface Option extends SetOption {
  * Who gets what, of all open machines, what could come out of others and the bin: each machine's best sets evaluated with
  * their parts in, then given out so that the shop nets most. Where two want the same, the losers are looked at again
  * without it, a few times.
+ * @param among only these machines and what is in them: one out of two, or two; null: all, and the bin
  * @throws Cancelled between two machines
  */
-export async function combineAll(progress?: Progress): Promise<CombinedView> {
+export async function combineAll(
+  progress?: Progress,
+  among: readonly string[] | null = null,
+): Promise<CombinedView> {
   const db = database();
-  const [rules, open] = await Promise.all([shopRules(), ownUnits()]);
+  const [rules, open] = await Promise.all([shopRules(), ownUnits(among)]);
   const all = open.map(({ unit }) => unit);
   const machines = all
     .filter(({ stage, pinned }) => stage !== 'shelf' && pinned !== 'out')
     .slice(0, MOST_MACHINES);
   const [donors, bin] = await Promise.all([
     donorsNow(all),
-    db
+    among
+      ? []
+      : db
       .select()
       .from(components)
       .where(and(eq(components.place, 'bin'), isNull(components.keptFor), isNull(components.missingSince), isNull(components.ownerUnit), eq(components.benchOnly, false))), // prettier-ignore
@@ -195,6 +208,7 @@ export async function combineAll(progress?: Progress): Promise<CombinedView> {
   const used = new Set(made.flatMap(({ parts }) => parts.flatMap(({ fromTag }) => fromTag ?? [])));
   return {
     at: new Date().toISOString(),
+    among: among && all.map(({ tag, valueMinor }) => ({ tag, valueMinor })),
     made,
     donors: donors
       .filter(({ unit }) => used.has(unit.tag))

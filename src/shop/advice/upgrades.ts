@@ -12,10 +12,10 @@ import {
   type Upgrades,
   type UpgradeState,
 } from '@/core/parts/upgrades';
-import { partWorth } from '@/core/price/parts';
 import type { Grade } from '@/core/price/model';
 import type { RecordPart } from '@/core/record/entries';
 import type { Specification } from '@/core/record/specification';
+import { loosePartWorth } from '../learnt/model';
 import { priceModel } from '../units/worth';
 import { factsForUses } from '@/words/unit/uses';
 import { factsOfPart } from '@/core/parts/facts';
@@ -60,7 +60,7 @@ export function upgradeState(
   const facts = factsForUses(chassis, spec);
   const worth = (of: 'memory' | 'drive' | 'battery' | 'processor', memoryGb = facts.memoryGb) =>
     Math.round(
-      partWorth(house.partsBy, of, 0, {
+      loosePartWorth(house.partsBy, of, 0, {
         level: facts.level,
         memoryGb,
         driveKind: facts.driveKind,

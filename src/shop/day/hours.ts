@@ -1,24 +1,115 @@
-import { and, desc, eq, ne } from 'drizzle-orm';
+import { and, desc, eq, ne, sql } from 'drizzle-orm';
+import { workOperation, type HouseTables } from '@/core/house/tables';
 import type { Candidate } from '@/core/lots/cutLine';
 import { pinnedMinutes } from '@/core/lots/cutLine';
+import type { KnownWays } from '@/core/timetable/day';
+import { holdsOf, operationsOf } from '@/core/timetable/operations';
+import type { Span } from '@/core/timetable/problem';
+import { closedBetween, SKILLS, type Skill, type Week } from '@/core/timetable/week';
 import { database } from '@/db/client';
 import { lots, OPEN_UNITS, units } from '@/db/schema';
 import { ShopError } from '@/errors';
-import type { HoursRow } from '@/words/day';
+import { SKILL_WORDS, type HandsView, type HoursRow, type ScarceView } from '@/words/day';
 import { runInWorker } from '@/workers/pool';
 import { houseNow } from '../house/tables';
+import { operationHere } from '../rules/times';
 import { shopRules } from '../rules/queries';
 import { weekOf } from './commands';
 import { handsOf } from './plan';
+import { waysOf, type Wanting } from './ways';
 
 const MOST_UNITS = 2000;
 const SECONDS = 3;
 
-/** Hands of everybody over the next seven days, minutes: when they are there and have nothing else to do. */
-export async function weekMinutes(): Promise<number> {
+/** Machines whose stations and skills are looked at, those that bring most first; of the others only hands are known. */
+const LOOKED_AT = 200;
+const DAYS = 7;
+
+/** Everybody's hands over the next seven days, minutes: when they are there and have nothing else to do. */
+export async function weekHands(): Promise<{
+  people: HandsView[];
+  /** When the house is open, and how many nights lie between. */
+  open: number;
+  nights: number;
+  week: Week;
+}> {
   const rules = await shopRules();
-  const { people } = await handsOf(weekOf(rules), rules.timeZone, Date.now(), 7);
-  return people.reduce((sum, { hours }) => sum + hours.reduce((all, [a, b]) => all + b - a, 0), 0);
+  const week = weekOf(rules);
+  const { people, open } = await handsOf(week, rules.timeZone, Date.now(), DAYS);
+  const sum = (hours: readonly Span[]) => hours.reduce((all, [a, b]) => all + b - a, 0);
+  return {
+    people: people.map(({ id, name, hours }) => ({
+      id,
+      name,
+      minutes: sum(hours),
+      without: week.without?.[id] ?? [],
+    })),
+    open: sum(open),
+    nights: closedBetween(open).length,
+    week,
+  };
+}
+
+/** The sum of it. */
+export const weekMinutes = async (): Promise<number> =>
+  (await weekHands()).people.reduce((sum, { minutes }) => sum + minutes, 0);
+
+/** What was worked out of machines here; of one whose record has not changed it is not worked out again. */
+let seenWays: KnownWays = {};
+
+/**
+ * What there is too little of beside hands: stations while the house is open, and one run over each night; hands of those
+ * who do what not everybody does.
+ */
+async function scarce(rows: readonly Wanting[], tables: HouseTables, mark: string) {
+  const rules = await shopRules();
+  const times = new Map(
+    tables.work.map((step) => [step.id, operationHere(rules.handMinutes, workOperation(step))]),
+  );
+  const { ways, known } = await waysOf(rows.slice(0, LOOKED_AT), {
+    tables,
+    mark: `hours/${process.env.DATABASE_URL}/${mark}/${rules.handMinutesVersion}/${rules.ratePerHourMinor}`,
+    zero: Date.now(),
+    running: [],
+    known: seenWays,
+    partThere: () => 0,
+  });
+  seenWays = known;
+  const { people, open, nights, week } = await weekHands();
+  const tasks = new Map(ways.map((way) => [way.unit, operationsOf(way, times)]));
+  const holds = new Map([...tasks].map(([tag, own]) => [tag, holdsOf(own)]));
+  const all = [...tasks.values()].flat();
+  const views: Omit<ScarceView, 'used' | 'oneMoreMinor'>[] = [];
+  const oneMore: Record<string, number> = {};
+  for (const id of tables.stations) {
+    const own = all.filter(({ station }) => station === id);
+    if (own.length === 0) continue;
+    const overnight = own.flatMap(({ body, overnight: may }) => (may && body > 0 ? [body] : []));
+    const run = overnight.length ? overnight.sort((a, b) => a - b)[overnight.length >> 1] : 0;
+    const places = week.broken?.[id] ? 0 : (week.places[id] ?? 1);
+    const each = Math.round(open + nights * run);
+    views.push({ id, words: id, places, there: places * each });
+    oneMore[id] = each;
+  }
+  for (const skill of SKILLS) {
+    // what everybody does is hands like any other
+    if (!people.some(({ without }) => without.includes(skill))) continue;
+    const may = people.filter(({ without }) => !without.includes(skill));
+    const id = `skill ${skill}`;
+    views.push({ id, words: SKILL_WORDS[skill], places: null, there: may.reduce((sum, { minutes }) => sum + minutes, 0) }); // prettier-ignore
+    oneMore[id] = 60;
+  }
+  const takes = (tag: string): Record<string, number> => {
+    const own = holds.get(tag);
+    if (!own) return {};
+    return Object.fromEntries(
+      views.flatMap(({ id, places }) => {
+        const minutes = places === null ? own.skills[id.slice(6) as Skill] : own.stations[id];
+        return minutes ? [[id, minutes]] : [];
+      }),
+    );
+  };
+  return { views, oneMore, takes, people };
 }
 
 /** What a machine brings that nobody works on: sold as found, or scrapped; minor units. */
@@ -33,7 +124,7 @@ const leftAsItIs = ({
 /** Which machines get so many attended minutes, exactly; and what more of them would bring. */
 export async function cutOfHours(asked: number) {
   const rows = await database()
-    .select({ unit: units, source: lots.source })
+    .select({ unit: units, source: lots.source, partDue: sql<string | null>`null` })
     .from(units)
     .innerJoin(lots, eq(lots.id, units.lotId))
     .where(
@@ -41,20 +132,37 @@ export async function cutOfHours(asked: number) {
     )
     .orderBy(desc(units.rankScore))
     .limit(MOST_UNITS);
-  const { tables } = await houseNow(database());
+  const { tables, mark } = await houseNow(database());
+  const { views, oneMore, takes, people } = await scarce(rows, tables, String(mark));
   const candidates = rows.map(({ unit }): Candidate => ({
+    stations: takes(unit.tag),
     id: unit.id,
     net: unit.valueMinor - leftAsItIs(unit),
     minutes: Math.max(1, unit.handsMinutes - tables.minutes[unit.chassis].asFound),
     pinned: unit.pinned ?? undefined,
   }));
   const minutes = Math.max(asked, pinnedMinutes(candidates));
-  const found = await runInWorker('cutHours', [candidates, minutes, SECONDS]).catch((error: unknown) => {
-    if (error instanceof ShopError && error.code === 'refused') return null;
-    throw error;
-  });
+  // what is pinned is worked, whatever it holds
+  const stations = Object.fromEntries(
+    views.map(({ id, there }) => [
+      id,
+      Math.max(there, candidates.reduce((sum, { pinned, stations: own }) => sum + (pinned === 'in' ? (own?.[id] ?? 0) : 0), 0)), // prettier-ignore
+    ]),
+  );
+  const capacity = { minutes, stations };
+  const found = await runInWorker('cutHours', [candidates, capacity, oneMore, SECONDS]).catch(
+    (error: unknown) => {
+      if (error instanceof ShopError && error.code === 'refused') return null;
+      throw error;
+    },
+  );
   if (!found) return null;
   const [chosen, more, less] = [found.line, found.more, found.less].map((line) => new Set(line.chosen));
+  const usedOf = (id: string) =>
+    candidates.reduce((sum, own) => sum + (chosen.has(own.id) ? (own.stations?.[id] ?? 0) : 0), 0);
+  const used = new Map(views.map(({ id }) => [id, usedOf(id)]));
+  const shortOf = ({ stations: own = {} }: Candidate) =>
+    views.find(({ id }) => own[id] && used.get(id)! + own[id] > stations[id])?.words ?? null;
   const list = rows.map(({ unit }, i): HoursRow => ({
     id: unit.id,
     tag: unit.tag,
@@ -70,6 +178,7 @@ export async function cutOfHours(asked: number) {
         : chosen.has(unit.id) && !less.has(unit.id)
           ? 'less'
           : null,
+    short: chosen.has(unit.id) ? null : shortOf(candidates[i]),
   }));
   const anHour = ({ netMinor, minutes: own }: HoursRow) => netMinor / own;
   list.sort((a, b) => Number(b.in) - Number(a.in) || anHour(b) - anHour(a));
@@ -79,6 +188,12 @@ export async function cutOfHours(asked: number) {
     netMinor: Math.round(found.line.net),
     boundMinor: Math.round(found.line.bound),
     moreMinor: Math.max(0, Math.round(found.more.net - found.line.net)),
+    people,
+    scarce: views.map((view): ScarceView => ({
+      ...view,
+      used: used.get(view.id)!,
+      oneMoreMinor: Math.round(found.worth[view.id] ?? 0),
+    })),
     used: list.reduce((sum, row) => sum + (row.in ? row.minutes : 0), 0),
   };
 }

@@ -1,14 +1,16 @@
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, inArray, ne, sql } from 'drizzle-orm';
 import Joi from 'joi';
-import { jobs, units } from '@/db/schema';
+import { jobs, lots, units } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '@/errors';
-import { rowId } from '../input';
+import { rowId, shortText } from '../input';
 import { openUnits } from './revaluation';
 import { startJob } from './start';
 
 /** Machines that are looked at for parts, the most pressing first. */
 export const MOST_MACHINES = 40;
+/** Machines that are set beside each other alone. */
+const MOST_AMONG = 8;
 
 /** Work the values of all open units out again, by a worker. */
 export const startRevaluation = defineCommand({
@@ -26,18 +28,34 @@ export const startRevaluation = defineCommand({
   },
 });
 
-/** Works out who gets what, of all open machines and of the bin, by a worker. */
+/** Works out who gets what, of all open machines and of the bin, or of a few machines alone, by a worker. */
 export const startCombining = defineCommand({
   name: 'startCombining',
   roles: BENCH_ROLES,
   onUnit: false,
-  input: Joi.object({}),
-  async run({ tx, actor }) {
-    const [{ total }] = await tx
-      .select({ total: sql<number>`count(*)::int` })
+  input: Joi.object({
+    among: Joi.array()
+      .items(shortText('tag', 20).uppercase().required())
+      .min(2)
+      .max(MOST_AMONG)
+      .unique()
+      .label('machines'),
+  }),
+  async run({ tx, actor }, { among }) {
+    const found = await tx
+      .select({ tag: units.tag })
       .from(units)
-      .where(openUnits);
-    const job = await startJob(tx, actor, { kind: 'combine', total: Math.min(total, MOST_MACHINES) });
+      .innerJoin(lots, eq(lots.id, units.lotId))
+      .where(and(openUnits, ne(lots.source, 'owner'), among ? inArray(units.tag, among) : undefined));
+    const missing = among?.filter((tag) => !found.some((unit) => unit.tag === tag)) ?? [];
+    if (missing.length)
+      throw new ShopError('missing', `There is no open machine of the shop’s ${missing.join(', ')}.`);
+    const total = found.length;
+    const job = await startJob(tx, actor, {
+      kind: 'combine',
+      total: Math.min(total, MOST_MACHINES),
+      ...(among && { input: { among } }),
+    });
     return { event: { kind: 'combining', payload: { job, units: total } }, answer: { job, total } };
   },
 });

@@ -1,7 +1,10 @@
 import { desc, eq, sql } from 'drizzle-orm';
 import type { PriceModel } from '@/core/price/model';
 import { tableModel, type PriceTable } from '@/core/price/table';
+import type { PartClass } from '@/core/catalogue';
+import { partWorth, type PartFacts, type PartRates } from '@/core/price/parts';
 import type { Learnt } from '@/core/value/learn';
+import { partsFactor } from '@/core/value/looseParts';
 import { learntModel } from '@/core/value/learnt';
 import type { HouseTables } from '@/core/house/tables';
 import type { Database, Transaction } from '@/db/client';
@@ -59,9 +62,34 @@ export function withLearnt(tables: HouseTables, kept: Kept): HouseTables {
   const { prices } = tables;
   const own: HouseTables = { ...tables, prices: { ...prices } };
   const version = `${prices.version}, prices ${kept.version}`;
+  if (kept.learnt.parts) {
+    own.partsBy = { ...tables.partsBy };
+    factors.set(own.partsBy, partsFactor(kept.learnt.parts));
+  }
   models.set(own.prices, learntModel(tableModel(prices), kept.learnt, version));
   by.set(kept, own);
   return own;
+}
+
+/** What was learnt of loose parts over a table of them. */
+const factors = new WeakMap<PartRates, ReturnType<typeof partsFactor>>();
+
+/** What a part of a machine is worth by the house, minor units: by its table, and what sales of loose parts have taught over it. */
+export function loosePartWorth(rates: PartRates, part: PartClass, usual: number, facts: PartFacts): number {
+  const minor = partWorth(rates, part, usual, facts);
+  const factor = factors.get(rates);
+  if (!factor) return minor;
+  const { memoryGb, driveGb, driveKind, level, batteryHealth } = facts;
+  return Math.round(
+    minor *
+      factor({
+        class: part,
+        gb: part === 'memory' ? memoryGb : part === 'drive' ? driveGb : null,
+        driveKind: driveKind === 'disk' || driveKind === 'solid' ? driveKind : null,
+        level,
+        health: batteryHealth,
+      }),
+  );
 }
 
 /** The one model of prices of the house's tables: with what was learnt over them, where anything was. */

@@ -1,49 +1,21 @@
-import { createHash } from 'node:crypto';
 import { eq, inArray, sql } from 'drizzle-orm';
-import type { ManifestField, ManifestRow } from '@/formats/manifest';
+import { claimLines } from '@/formats/claims/reader';
+import type { ManifestRow } from '@/formats/manifest';
 import { runInWorker } from '@/workers/pool';
 import type { Transaction } from '@/db/client';
-import { manifestMaps, units } from '@/db/schema';
+import { units } from '@/db/schema';
+import { sizeText } from '@/core/record/values';
 import type { ValueOf } from '@/shapes/inferred';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '@/errors';
+import { CHASSIS_NAMES, DRIVE_WORDS } from '@/words/names';
+import { understoodAs } from '@/words/record/claims';
+import { rememberColumns, rememberedColumns } from '../columns';
 import { startJob } from '../jobs/start';
 import { lotById } from './commands';
 import { putUnits } from './putUnits';
 import { importInput, manifestInput, MOST_AT_ONCE, type Manifest, type previewInput } from './rules';
 import { shareLotCost } from './shareCost';
-
-/** A file by its heading: the same names in the same order. */
-const headingOf = (header: readonly string[]) =>
-  createHash('sha256')
-    .update(header.map((name) => name.trim().toLowerCase()).join('\u001f'))
-    .digest('hex');
-
-/** What the columns of a file with this heading were taken for is offered the next time. */
-async function rememberColumns(
-  tx: Transaction,
-  header: readonly string[],
-  { columns, reading }: Pick<Manifest, 'columns' | 'reading'>,
-): Promise<void> {
-  const row = { columns, decimal: reading.decimal ?? null };
-  await tx
-    .insert(manifestMaps)
-    .values({ heading: headingOf(header), ...row })
-    .onConflictDoUpdate({ target: manifestMaps.heading, set: row });
-}
-
-async function rememberedColumns(tx: Transaction, header: readonly string[]) {
-  const [row] = await tx
-    .select()
-    .from(manifestMaps)
-    .where(eq(manifestMaps.heading, headingOf(header)));
-  if (!row) return null;
-  // a file that lost a column since is not the same heading; a number out of range never was
-  const columns = Object.fromEntries(
-    Object.entries(row.columns).filter(([, at]) => at !== undefined && at < header.length),
-  ) as Partial<Record<ManifestField, number>>;
-  return { columns, decimal: row.decimal };
-}
 
 /** Rows of these that the lot has already are left out. */
 export async function freshRows(
@@ -93,7 +65,10 @@ export const importManifest = defineCommand({
         'refused',
         `Nothing imported: ${rows.length} rows are more than ${MOST_AT_ONCE}; they are taken in by a worker.`,
       );
-    await rememberColumns(tx, header, input);
+    await rememberColumns(tx, 'manifest', header, {
+      columns: input.columns,
+      decimal: input.reading.decimal ?? null,
+    });
     const fresh = await freshRows(tx, lot.id, rows);
     const made = await putUnits(tx, actor, lot, fresh);
     if (made.length) await shareLotCost(tx, lot.id);
@@ -115,7 +90,10 @@ export const startImport = defineCommand({
   async run({ tx, actor }, input) {
     const lot = await lotById(tx, input.lotId);
     const { rows, bad, header } = await readRows(input);
-    await rememberColumns(tx, header, input);
+    await rememberColumns(tx, 'manifest', header, {
+      columns: input.columns,
+      decimal: input.reading.decimal ?? null,
+    });
     if (input.whole && bad.length)
       throw new ShopError(
         'refused',
@@ -139,17 +117,27 @@ export const startImport = defineCommand({
   },
 });
 
-/** What an import would do, without doing it. Without columns they are guessed from the heading. */
+/**
+ * A manifest looked at. Without columns they are those of the last file with this heading, or guessed from the heading and
+ * the cells.
+ */
+export async function readAhead(
+  tx: Transaction,
+  { text, columns, reading }: Pick<ValueOf<typeof previewInput>, 'text' | 'columns' | 'reading'>,
+) {
+  const guessed = await runInWorker('previewManifest', [text, columns, reading]);
+  const remembered = columns ? null : await rememberedColumns(tx, 'manifest', guessed.header);
+  if (!remembered) return { ...guessed, remembered: false };
+  const again = { ...(remembered.decimal && { decimal: remembered.decimal }), ...reading };
+  return {
+    ...(await runInWorker('previewManifest', [text, remembered.columns, again])),
+    remembered: true,
+  };
+}
+
+/** What an import would do, without doing it. */
 export async function previewManifest(tx: Transaction, input: ValueOf<typeof previewInput>) {
-  const guessed = await runInWorker('previewManifest', [input.text, input.columns, input.reading]);
-  const remembered = input.columns ? null : await rememberedColumns(tx, guessed.header);
-  const { keys, ...read } = remembered
-    ? await runInWorker('previewManifest', [
-        input.text,
-        remembered.columns,
-        { ...(remembered.decimal && { decimal: remembered.decimal }), ...input.reading },
-      ])
-    : guessed;
+  const { keys, ...read } = await readAhead(tx, input);
   const known = new Set(
     (await tx.select({ key: units.manifestKey }).from(units).where(eq(units.lotId, input.lotId))).map(
       (row) => row.key,
@@ -157,10 +145,17 @@ export async function previewManifest(tx: Transaction, input: ValueOf<typeof pre
   );
   return {
     ...read,
-    rows: read.rows.map((row) => ({ ...row, already: known.has(row.key) })),
+    rows: read.rows.map(({ chassis, driveKind, driveGb, ...row }) => ({
+      ...row,
+      kind: CHASSIS_NAMES[chassis],
+      drive: [driveGb ? sizeText(driveGb) : '', driveKind ? DRIVE_WORDS[driveKind] : '']
+        .filter(Boolean)
+        .join(' '),
+      understood: understoodAs(claimLines(row.condition)),
+      already: known.has(row.key),
+    })),
     total: keys.length,
     already: keys.filter((key) => known.has(key)).length,
     mostAtOnce: MOST_AT_ONCE,
-    remembered: remembered !== null,
   };
 }

@@ -10,8 +10,7 @@ export const MAX_MANIFEST = 4_000_000;
 export const MOST_AT_ONCE = 400;
 
 const columns = keyed(MANIFEST_FIELDS, () => Joi.number().integer().min(0).max(200)).label('columns');
-const file = {
-  lotId: rowId('lot').required(),
+const sheet = {
   text: Joi.string()
     .max(MAX_MANIFEST)
     .required()
@@ -27,6 +26,20 @@ const file = {
     .default({})
     .label('reading'),
 };
+const file = { lotId: rowId('lot').required(), ...sheet };
+
+/** A file of rows that is looked at before there is a lot; the terms of a bid as they are typed. */
+export const offerInput = Joi.object({
+  ...sheet,
+  columns,
+  terms: Joi.object()
+    .pattern(/^[a-z]{1,12}$/, Joi.string().allow('').max(40))
+    .max(20)
+    .required()
+    .label('terms'),
+});
+/** Rows of former sales: how the file is written, and which column is what. */
+export const sheetReading = sheet.reading;
 
 /** Without columns a preview guesses them. */
 export const previewInput = Joi.object({ ...file, columns });

@@ -4,13 +4,13 @@ import type { Chassis, PartClass } from '@/core/catalogue';
 import type { HouseTables } from '@/core/house/tables';
 import type { GraphicsClass } from '@/core/machine/names';
 import { donorSheet, type DonorSheet } from '@/core/parts/donor';
-import { cappedParts, partWorth } from '@/core/price/parts';
+import { cappedParts } from '@/core/price/parts';
 import type { Grade, Price, PriceModel, PriceSpec } from '@/core/price/model';
 import type { PriceClass, UnitWorth } from '@/core/steps/problem';
 import type { DerivedRecord } from '@/core/record';
 import type { Specification } from '@/core/record/specification';
 import { keptOf } from '@/core/ledger/entry';
-import { priceModelOf } from '../learnt/model';
+import { loosePartWorth, priceModelOf } from '../learnt/model';
 
 /**
  * Price of the unit once sound: a machine is sold with a drive and a system, so a missing drive is priced as
@@ -120,7 +120,7 @@ export function partWorths(
     }),
   };
   const each = Object.entries(house.parts[chassis]).map(([part, usual]): [PartClass, number] => {
-    const own = partWorth(house.partsBy, part as PartClass, usual!, {
+    const own = loosePartWorth(house.partsBy, part as PartClass, usual!, {
       level: spec.number('processorLevel'),
       memoryGb: spec.number('memoryGb'),
       driveKind: spec.text('driveKind'),

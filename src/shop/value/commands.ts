@@ -7,13 +7,15 @@ import { tableModel } from '@/core/price/table';
 import type { Transaction } from '@/db/client';
 import { pastImports, pastSales, priceModels, shop, type ModelFacts } from '@/db/schema';
 import { ShopError } from '@/errors';
+import { rememberColumns } from '../columns';
 import { runInWorker } from '@/workers/pool';
 import { defineCommand } from '../command';
 import { houseNow } from '../house/tables';
 import { refuseFrozen } from '../rules/frozen';
 import { dayOf } from '@/words/time';
 import { keptNow, priceModelOf } from '../learnt/model';
-import { salesKnown, tableMark } from './sales';
+import { partSalesKnown, salesKnown, tableMark } from './sales';
+import { readSales, salesFile } from './sheet';
 
 const MOST_ROWS = 20_000;
 /** What a price that was only asked says beside one that was paid. Shop estimate. */
@@ -30,19 +32,12 @@ export const importSales = defineCommand({
   roles: ['owner'],
   onUnit: false,
   input: Joi.object({
-    text: Joi.string().max(5_000_000).required().label('file'),
+    ...salesFile,
     name: Joi.string().max(120).required().label('name'),
     kind: Joi.string().valid('sold', 'asked').required().label('kind'),
   }),
-  async run({ tx, actor }, { text, name, kind }) {
-    const [{ currencyDecimals, timeZone }] = await tx.select().from(shop);
-    const { processors } = (await houseNow(tx)).tables;
-    const { sales, bad } = await runInWorker('readPastSales', [
-      text,
-      processors,
-      dayOf(new Date(), timeZone),
-      currencyDecimals,
-    ]);
+  async run({ tx, actor }, { name, kind, ...file }) {
+    const { sales, bad, header, columns } = await readSales(tx, file);
     const told = bad.slice(0, 8).map(({ line, reason }) => `line ${line}, ${reason}`);
     if (sales.length === 0)
       throw new ShopError(
@@ -54,6 +49,7 @@ export const importSales = defineCommand({
       );
     if (sales.length > MOST_ROWS)
       throw new ShopError('too-large', `Nothing was taken in: more than ${MOST_ROWS} rows. Split the file.`);
+    await rememberColumns(tx, 'sales', header, { columns: { ...columns }, decimal: null });
     const [made] = await tx
       .insert(pastImports)
       .values({
@@ -128,17 +124,18 @@ export const learnPrices = defineCommand({
       );
     const house = await houseNow(tx);
     const today = dayOf(new Date(), timeZone);
-    const learnt = await runInWorker('learnPrices', [
-      house.tables.prices,
-      known,
-      today,
-      house.tables.selling,
-    ]);
+    const learnt = await runInWorker('learnPrices', [house.tables, known, await partSalesKnown(tx), today]);
     const facts: ModelFacts = {
       own: known.filter(({ unit }) => unit !== null).length,
       elsewhere: known.filter(({ unit }) => unit === null).length,
       over: tableMark(house.tables.prices),
       error: learnt.error,
+      ...(learnt.parts && {
+        parts: {
+          sales: Object.values(learnt.parts.counts).reduce((sum, count) => sum + count, 0),
+          error: learnt.parts.error,
+        },
+      }),
       outliers: learnt.outliers.map(({ sale, expectedMinor }) => {
         const { at, unit, called, day, minor } = known[sale];
         return { at, unit, called, day, minor, expectedMinor };
@@ -168,7 +165,7 @@ export const learnPrices = defineCommand({
 async function sinceThen(
   tx: Transaction,
   known: readonly (PastSale & { unit: string | null })[],
-  { prices, selling }: Pick<HouseTables, 'prices' | 'selling'>,
+  tables: HouseTables,
   today: string,
 ): Promise<Pick<ModelFacts, 'since'>> {
   const standing = await keptNow(tx);
@@ -182,11 +179,11 @@ async function sinceThen(
   const from = row.at.toISOString().slice(0, 10);
   const fresh = known.filter(({ unit, day }) => unit !== null && day >= from);
   if (fresh.length === 0) return {};
-  const table = tableModel(prices);
+  const table = tableModel(tables.prices);
   // what it would have said before them: they do not foretell themselves
   const earlier = known.filter((sale) => !fresh.includes(sale));
-  const now = learntModel(table, await runInWorker('learnPrices', [prices, earlier, today, selling]), '');
-  const before = priceModelOf(prices);
+  const now = learntModel(table, await runInWorker('learnPrices', [tables, earlier, [], today]), '');
+  const before = priceModelOf(tables.prices);
   const error = (model: typeof before) => {
     const each = fresh.map((sale) => Math.abs(model.price(sale, sale.day).minor / sale.minor - 1));
     return each.sort((a, b) => a - b)[each.length >> 1];

@@ -1,8 +1,11 @@
 import { createHash } from 'node:crypto';
 import { and, eq, isNull, sql } from 'drizzle-orm';
+import { PART_CLASSES } from '@/core/catalogue';
+import { factsOfPart } from '@/core/parts/facts';
 import type { PastSale } from '@/core/value/learn';
+import type { PartSale } from '@/core/value/looseParts';
 import type { Database, Transaction } from '@/db/client';
-import { pastImports, pastSales, sales, units } from '@/db/schema';
+import { components, partSales, pastImports, pastSales, sales, units } from '@/db/schema';
 
 /** A sale prices are learnt from, and where it is found. */
 export interface FoundSale extends PastSale {
@@ -59,4 +62,27 @@ export async function salesKnown(tx: Transaction | Database): Promise<FoundSale[
       called,
     })),
   ];
+}
+
+/** Loose parts that were sold, as what they were. */
+export async function partSalesKnown(tx: Transaction | Database): Promise<PartSale[]> {
+  const rows = await tx
+    .select({
+      class: components.class,
+      name: components.name,
+      attributes: components.attributes,
+      day: partSales.soldOn,
+      minor: partSales.priceMinor,
+    })
+    .from(partSales)
+    .innerJoin(components, eq(components.id, partSales.componentId))
+    .orderBy(partSales.soldOn, components.code);
+  return rows.flatMap(({ day, minor, ...row }): PartSale[] => {
+    const own = PART_CLASSES.find((each) => each === row.class);
+    if (!own) return [];
+    const facts = factsOfPart(row);
+    const number = (key: string) => (typeof facts[key] === 'number' ? facts[key] : null);
+    const kind = facts.kind === 'disk' || facts.kind === 'solid' ? facts.kind : null;
+    return [{ class: own, gb: number('gb'), driveKind: own === 'drive' ? kind : null, level: number('level'), health: number('health'), day, minor }]; // prettier-ignore
+  });
 }

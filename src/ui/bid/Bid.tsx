@@ -4,11 +4,13 @@ import { useState, type FormEvent } from 'react';
 import { CHASSIS, type LotSource } from '@/core/catalogue';
 import type { BidView } from '@/words/bid';
 import { CHASSIS_NAMES } from '@/words/names';
-import { Button, Heading } from '../kit/parts';
+import { Button, FileButton, Heading, Problem, Quiet } from '../kit/parts';
 import { TextField } from '../kit/fields';
 import { useShortcuts } from '../kit/keys/keyboard';
 import { Money, useMoney } from '../kit/theShop';
 import { duration } from '../kit/words';
+import { MANIFEST_COLUMNS, SheetReading } from '../sheet/SheetReading';
+import { useSheetFile, type SheetPreview } from '../sheet/useSheetFile';
 import { SOURCE_WORDS } from '@/words/lists/sources';
 
 interface Props {
@@ -16,22 +18,50 @@ interface Props {
   view: BidView | null;
 }
 
+/** What a manifest on offer was read as, and what it is worth. */
+interface OfferPreview extends SheetPreview {
+  machines: number;
+  view: BidView | null;
+}
+
 const STEP = 500;
+/** Terms of a bid that go to the server: what was typed, nothing empty. */
+const typed = (terms: Record<string, string>) =>
+  Object.fromEntries(Object.entries(terms).filter(([, value]) => value !== ''));
+/** What a form holds, empty fields left out. */
+const filled = (form: HTMLFormElement): Record<string, string> =>
+  Object.fromEntries(
+    [...new FormData(form).entries()].flatMap(([name, value]) =>
+      typeof value === 'string' && value.trim() ? [[name, value.trim()]] : [],
+    ),
+  );
 const percent = (share: number) => `${Math.round(share * 100)}`;
 const SOURCES = (Object.keys(SOURCE_WORDS) as LotSource[]).filter((source) => source !== 'owner');
 
 /** A lot on offer: what it makes at a bid, as a hundred ways it can come out, and the most to bid. */
-export function Bid({ asked, view }: Props) {
+export function Bid({ asked, view: counted }: Props) {
   const router = useRouter();
   const { decimals } = useMoney();
-  const [bid, setBid] = useState(view?.bid ?? 0);
+  // of a manifest nothing stands in the address: its terms and its answer are kept here
+  const [kept, setKept] = useState(asked);
+  const manifest = useSheetFile<OfferPreview>('/api/lots/bid', { terms: typed(kept) });
+  const { sheet } = manifest;
+  const terms = sheet.at === 'none' ? asked : kept;
+  const read = sheet.at === 'seen' ? sheet.preview : null;
+  const view = sheet.at === 'none' ? counted : (read?.view ?? null);
+  const [moved, setMoved] = useState<number | null>(null);
+  const bid = moved ?? view?.bid ?? 0;
   const unit = 10 ** decimals;
-  const goWith = (more: Record<string, string>) =>
-    router.replace(`/lots/bid?${new URLSearchParams({ ...asked, ...more }).toString()}`, { scroll: false });
+  const goWith = (next: Record<string, string>) => {
+    if (sheet.at === 'none')
+      return router.replace(`/lots/bid?${new URLSearchParams(next).toString()}`, { scroll: false });
+    setKept(next);
+    manifest.read({}, { terms: typed(next) });
+  };
   const offer = (minor: number) => {
     const next = Math.max(0, Math.round(minor / STEP) * STEP);
-    setBid(next);
-    goWith({ bid: String(next / unit) });
+    setMoved(next);
+    goWith({ ...terms, bid: String(next / unit) });
   };
   useShortcuts((key) => {
     if (!view) return false;
@@ -42,15 +72,17 @@ export function Bid({ asked, view }: Props) {
   });
   function submit(event: FormEvent<HTMLFormElement>) {
     event.preventDefault();
-    const given = [...new FormData(event.currentTarget).entries()].map(([name, value]) => [
-      name,
-      String(value).trim(),
-    ]);
-    router.replace(
-      `/lots/bid?${new URLSearchParams(given.filter(([, value]) => value !== '') as string[][]).toString()}`,
-    );
+    setMoved(null);
+    goWith(filled(event.currentTarget));
   }
-  const count = view?.decides.reduce((sum, kind) => sum + kind.count, 0) ?? 0;
+  const choose = (file: File) => {
+    const form = document.querySelector<HTMLFormElement>('form[aria-label="What is offered"]');
+    const { bid: _, ...next } = form ? { ...terms, ...filled(form) } : terms;
+    setKept(next);
+    setMoved(null);
+    void manifest.choose(file, { terms: typed(next) });
+  };
+  const count = view?.machines ?? 0;
   return (
     <div className="grid gap-gutter lg:grid-cols-[minmax(0,1fr)_300px] lg:items-start">
       <div className="flex min-w-0 flex-col gap-gutter">
@@ -58,16 +90,14 @@ export function Bid({ asked, view }: Props) {
           <section aria-label="The bid" className="border-t-[6px] border-ink bg-paper px-5 py-4">
             <h1 className="text-page leading-8">
               Offered: {count} {count === 1 ? 'machine' : 'machines'},{' '}
-              {SOURCE_WORDS[asked.source as LotSource]}
+              {SOURCE_WORDS[terms.source as LotSource]}
             </h1>
             <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
               <p className="text-worth">
                 <b className="text-great leading-none tracking-tight tabular-nums">
                   <Money minor={view.most} />
                 </b>
-                <span className="block text-row text-soft">
-                  at most, with {percent(Number(asked.chance))} in 100 to lose
-                </span>
+                <span className="block text-row text-soft">at most, with {terms.risk} in 100 to lose</span>
               </p>
               <p className="max-w-[520px] text-read">
                 At{' '}
@@ -106,7 +136,7 @@ export function Bid({ asked, view }: Props) {
                 max={Math.max(STEP, Math.ceil((view.even * 1.4) / STEP) * STEP, bid)}
                 step={STEP}
                 value={bid}
-                onChange={(event) => setBid(Number(event.target.value))}
+                onChange={(event) => setMoved(Number(event.target.value))}
                 onPointerUp={() => offer(bid)}
                 onKeyUp={() => offer(bid)}
               />
@@ -122,10 +152,10 @@ export function Bid({ asked, view }: Props) {
             <Heading>What decides it</Heading>
             <table className="w-full border-collapse text-row">
               <tbody>
-                {view.decides.map((kind) => (
-                  <tr key={kind.chassis} className="border-b border-rule">
+                {view.decides.map((kind, i) => (
+                  <tr key={`${kind.chassis} ${kind.called} ${i}`} className="border-b border-rule">
                     <th scope="row" className="py-1 text-left font-normal">
-                      {kind.count} × {CHASSIS_NAMES[kind.chassis].toLowerCase()}
+                      {kind.count} × {kind.called || CHASSIS_NAMES[kind.chassis]}
                     </th>
                     <td className="text-soft">
                       <Money minor={kind.middleMinor} plus /> each in the mean
@@ -150,16 +180,37 @@ export function Bid({ asked, view }: Props) {
         )}
         <form onSubmit={submit} className="bg-paper px-5 py-4 print:hidden" aria-label="What is offered">
           {!view && <h1 className="mb-2 text-page leading-8">What is offered?</h1>}
+          <p className="flex flex-wrap items-center gap-x-4 gap-y-1 pb-2 text-row">
+            <FileButton accept=".csv,text/csv,text/plain" onFile={choose}>
+              {sheet.at === 'none' ? 'By its manifest (CSV)' : sheet.file.name}
+            </FileButton>
+            {sheet.at === 'none' ? (
+              <span className="text-soft">or how many of each, where nobody has a list:</span>
+            ) : (
+              <Quiet onClick={() => (manifest.clear(), setMoved(null))}>count by kind instead</Quiet>
+            )}
+            {read && (
+              <span>
+                {read.machines} {read.machines === 1 ? 'machine' : 'machines'} read
+                {read.bad.length > 0 &&
+                  `, ${read.bad.length} ${read.bad.length === 1 ? 'row' : 'rows'} left out`}
+                . Nothing is taken in: this is only what it is worth.
+              </span>
+            )}
+            {sheet.at === 'chosen' && !sheet.fault && <span role="status">Reckoning with its rows …</span>}
+          </p>
+          {sheet.at === 'chosen' && sheet.fault && <Problem>{sheet.fault}</Problem>}
           <div className="grid gap-x-5 gap-y-2 sm:grid-cols-4">
-            {CHASSIS.map((chassis) => (
-              <TextField
-                key={chassis}
-                label={CHASSIS_NAMES[chassis]}
-                name={chassis}
-                inputMode="numeric"
-                defaultValue={asked[chassis] ?? ''}
-              />
-            ))}
+            {sheet.at === 'none' &&
+              CHASSIS.map((chassis) => (
+                <TextField
+                  key={chassis}
+                  label={CHASSIS_NAMES[chassis]}
+                  name={chassis}
+                  inputMode="numeric"
+                  defaultValue={asked[chassis] ?? ''}
+                />
+              ))}
             <label className="block text-row font-semibold">
               From
               <select
@@ -179,7 +230,7 @@ export function Bid({ asked, view }: Props) {
               hint="in 100"
               name="risk"
               inputMode="numeric"
-              defaultValue={percent(Number(asked.chance))}
+              defaultValue={asked.risk}
             />
             <TextField
               label="Buyer’s premium"
@@ -209,6 +260,12 @@ export function Bid({ asked, view }: Props) {
           <Button type="submit" tone="strong" className="mt-2">
             What is it worth?
           </Button>
+          {read && (
+            <details className="mt-3" open={read.bad.length > 0}>
+              <summary className="cursor-pointer text-row">How the file was read</summary>
+              <SheetReading of={manifest} fields={MANIFEST_COLUMNS} />
+            </details>
+          )}
         </form>
       </div>
       {view && (

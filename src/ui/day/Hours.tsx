@@ -1,7 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { HoursRow } from '@/words/day';
+import { SKILL_WORDS, type HandsView, type HoursRow, type ScarceView } from '@/words/day';
 import { Link } from '../kit/Link';
 import { Empty, Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/hooks/useCommand';
@@ -17,6 +17,8 @@ interface Props {
   netMinor: number;
   boundMinor: number;
   moreMinor: number;
+  people: HandsView[];
+  scarce: ScarceView[];
   mayWrite: boolean;
 }
 
@@ -33,6 +35,8 @@ export function Hours({
   netMinor,
   boundMinor,
   moreMinor,
+  people,
+  scarce,
   mayWrite,
 }: Props) {
   const router = useRouter();
@@ -86,6 +90,7 @@ export function Hours({
           )}
         </p>
       </div>
+      <WhatThereIs people={people} scarce={scarce} />
       {problem && <Problem>{problem.message}</Problem>}
       {rows.length === 0 ? (
         <Empty>No open units.</Empty>
@@ -130,7 +135,9 @@ export function Hours({
                   {row.near === 'more' && 'in with an hour more'}
                   {row.near === 'less' && 'out with an hour less'}
                   {!row.in && row.near === null && row.netMinor <= 0 && 'working it wins nothing'}
+                  {row.short && `no more of this week: ${row.short}`}
                   {!row.in &&
+                    !row.short &&
                     row.near === null &&
                     row.netMinor > 0 &&
                     lastIn &&
@@ -162,5 +169,69 @@ export function Hours({
         </table>
       )}
     </div>
+  );
+}
+
+/** Whose hours there are this week, and which stations: how much of each those above the line take, and what more of it brings. */
+function WhatThereIs({ people, scarce }: Pick<Props, 'people' | 'scarce'>) {
+  const cannot = ({ without }: HandsView) => without.map((skill) => SKILL_WORDS[skill]).join(', ');
+  return (
+    <details className="border-b border-rule py-2 text-row">
+      <summary className="cursor-pointer">
+        Whose hours, which stations
+        {scarce.some(({ oneMoreMinor }) => oneMoreMinor > 0) && (
+          <>
+            :{' '}
+            {scarce
+              .filter(({ oneMoreMinor }) => oneMoreMinor > 0)
+              .map(({ words }) => words)
+              .join(', ')}{' '}
+            {scarce.filter(({ oneMoreMinor }) => oneMoreMinor > 0).length === 1 ? 'is' : 'are'} short
+          </>
+        )}
+      </summary>
+      <div className="grid gap-x-10 gap-y-3 pt-2 sm:grid-cols-2">
+        <ul>
+          {people.map((person) => (
+            <li key={person.id} className="flex justify-between gap-3 border-b border-rule py-1">
+              <span>
+                {person.name}
+                {person.without.length > 0 && (
+                  <span className="text-note text-soft"> not {cannot(person)}</span>
+                )}
+              </span>
+              <b className="figures">{inHours(Math.round(person.minutes))}</b>
+            </li>
+          ))}
+        </ul>
+        {scarce.length > 0 && (
+          <table className="w-full border-collapse self-start">
+            <thead>
+              <tr className="headrow">
+                <th className="py-1 font-normal">Besides hands</th>
+                <th className="text-right font-normal">taken</th>
+                <th className="text-right font-normal">there</th>
+                <th className="text-right font-normal">one more brings</th>
+              </tr>
+            </thead>
+            <tbody>
+              {scarce.map(({ id, words, places, used, there, oneMoreMinor }) => (
+                <tr key={id} className="border-b border-rule">
+                  <th scope="row" className="py-1 text-left font-normal">
+                    {words}
+                    {places !== null && ` × ${places}`}
+                  </th>
+                  <td className="figures text-right">{inHours(Math.round(used))}</td>
+                  <td className="figures text-right">{inHours(Math.round(there))}</td>
+                  <td className="figures text-right font-semibold">
+                    {oneMoreMinor > 0 ? <Money minor={oneMoreMinor} /> : 'nothing'}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+      </div>
+    </details>
   );
 }

@@ -2,14 +2,10 @@
 import { useState, type FormEvent } from 'react';
 import { TextField } from '../kit/fields';
 import { SKILLS, type Skill } from '@/core/timetable/week';
+import { SKILL_WORDS } from '@/words/day';
 import { Button, Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/hooks/useCommand';
 
-const SKILL_WORDS: Record<Skill, string> = {
-  board: 'soldering on boards',
-  mains: 'work on the mains side',
-  data: 'other people’s data',
-};
 const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 
 interface Away {

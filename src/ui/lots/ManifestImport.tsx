@@ -2,31 +2,10 @@
 import { useState } from 'react';
 import { JobProgress } from '../kit/JobProgress';
 import { Button, Problem } from '../kit/parts';
-import { ENCODINGS, type Encoding } from '@/core/text/encoding';
 import { useJob } from '../live/useJob';
-import { BadRows } from './BadRows';
-import { Pick } from './ManifestColumns';
+import { MANIFEST_COLUMNS, SheetReading } from '../sheet/SheetReading';
 import { RowsToCome } from './RowsToCome';
 import { useManifest } from './useManifest';
-
-const MARKS = [
-  [',', 'comma'],
-  [';', 'semicolon'],
-  ['\t', 'tab'],
-  ['|', 'bar'],
-] as const;
-
-const FIELDS: [string, string][] = [
-  ['chassis', 'Kind of machine'],
-  ['maker', 'Maker'],
-  ['model', 'Model'],
-  ['serial', 'Serial'],
-  ['processor', 'Processor'],
-  ['memoryGb', 'Memory'],
-  ['driveGb', 'Drive size'],
-  ['driveKind', 'Kind of drive'],
-  ['condition', 'What is said of it'],
-];
 
 /** A manifest: choose the file, say what each column is, look at every row, then take the good ones in. */
 export function ManifestImport({
@@ -39,16 +18,12 @@ export function ManifestImport({
   mayWrite: boolean;
 }) {
   const { job, look: lookAtJob } = useJob('import', lotId);
-  const { manifest, choose, read, decode, mend, remap, take, send, problem, busy } = useManifest(
-    lotId,
-    code,
-    () => void lookAtJob(),
-  );
+  const { of, done, choose, take, send, problem, busy } = useManifest(lotId, code, () => void lookAtJob());
+  const { sheet } = of;
   const [whole, setWhole] = useState(false);
-  const file = manifest.at === 'none' ? null : manifest.file;
-  const preview = manifest.at === 'seen' ? manifest.preview : null;
-  const done = manifest.at === 'none' ? manifest.done : null;
-  const fault = manifest.at === 'chosen' ? manifest.fault : '';
+  const file = sheet.at === 'none' ? null : sheet.file;
+  const preview = sheet.at === 'seen' ? sheet.preview : null;
+  const fault = sheet.at === 'chosen' ? sheet.fault : '';
   const fresh = preview ? preview.total - preview.already : 0;
   return (
     <section aria-label="Manifest" className="panel">
@@ -100,58 +75,7 @@ export function ManifestImport({
       {problem && <Problem>{problem.message}</Problem>}
       {preview && (
         <>
-          <fieldset className="mt-3 border-t border-rule pt-2">
-            <legend className="text-note text-soft">How the file is written</legend>
-            <div className="flex flex-wrap gap-x-4 gap-y-2">
-              <Pick
-                words="Letters"
-                value={file?.encoding ?? ''}
-                choices={ENCODINGS}
-                onPick={(value) => decode(value as Encoding)}
-              />
-              <Pick
-                words="Between cells"
-                value={preview.delimiter}
-                choices={MARKS}
-                onPick={(value) => read({ delimiter: value })}
-              />
-              <Pick
-                words="Before decimals"
-                value={preview.decimal ?? ''}
-                choices={[
-                  ...(preview.decimal ? [] : ([['', 'say which']] as const)),
-                  ['.', 'point: 1.5 TB'],
-                  [',', 'comma: 1,5 TB'],
-                ]}
-                onPick={(value) => value && read({ decimal: value as '.' | ',' })}
-              />
-            </div>
-          </fieldset>
-          <fieldset className="mt-3 border-t border-rule pt-2">
-            <legend className="text-note text-soft">
-              Which column is what{preview.remembered && ', as the last time with this heading'}
-            </legend>
-            <div className="flex flex-wrap gap-x-4 gap-y-2">
-              {FIELDS.map(([field, words]) => (
-                <label key={field} className="flex flex-col text-note">
-                  {words}
-                  <select
-                    value={preview.columns[field] ?? ''}
-                    onChange={(event) => remap(field, event.target.value)}
-                    className="min-h-9 border-2 border-ink bg-sheet px-1 text-row"
-                  >
-                    <option value="">not in it</option>
-                    {preview.header.map((name, i) => (
-                      <option key={i} value={i}>
-                        {name || `column ${i + 1}`}
-                      </option>
-                    ))}
-                  </select>
-                </label>
-              ))}
-            </div>
-          </fieldset>
-          {preview.bad.length > 0 && <BadRows key={file!.name} preview={preview} onMend={mend} />}
+          <SheetReading of={of} fields={MANIFEST_COLUMNS} />
           <div className="mt-3 flex flex-wrap items-center gap-3">
             <Button tone="strong" disabled={busy || fresh === 0} onClick={() => void take(whole)}>
               {busy ? 'Taking in …' : `Take in ${fresh} ${fresh === 1 ? 'unit' : 'units'}`}

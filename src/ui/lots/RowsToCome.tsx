@@ -15,13 +15,14 @@ export function RowsToCome({ preview }: { preview: Preview }) {
             <th className="text-right font-normal">Memory</th>
             <th className="pl-3 font-normal">Drive</th>
             <th className="font-normal">Said</th>
+            <th className="font-normal">Understood as</th>
           </tr>
         </thead>
         <tbody>
           {preview.rows.map((row) => (
             <tr key={row.line} className={`border-b border-rule ${row.already ? 'text-soft' : ''}`}>
               <td className="figures text-fine">{row.line}</td>
-              <td>{row.chassis}</td>
+              <td>{row.kind}</td>
               <td>
                 {row.maker} {row.model}
               </td>
@@ -30,8 +31,9 @@ export function RowsToCome({ preview }: { preview: Preview }) {
               <td className="figures text-right text-fine">
                 {row.memoryGb === null ? '' : `${row.memoryGb} GB`}
               </td>
-              <td className="pl-3">{row.driveKind ?? ''}</td>
+              <td className="pl-3">{row.drive}</td>
               <td>{row.already ? 'in already' : row.condition}</td>
+              <td>{row.already ? '' : row.understood}</td>
             </tr>
           ))}
         </tbody>

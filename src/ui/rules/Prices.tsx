@@ -1,9 +1,9 @@
 'use client';
-import { useState } from 'react';
 import { Link } from '../kit/Link';
-import { Button, FileButton, Heading, Problem, Quiet } from '../kit/parts';
+import { Button, Heading, Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/hooks/useCommand';
 import { Money } from '../kit/theShop';
+import { SalesImport } from './files/SalesImport';
 
 export interface ModelView {
   version: number;
@@ -15,6 +15,7 @@ export interface ModelView {
     elsewhere: number;
     error: { learnt: number; table: number };
     since?: { sales: number; before: number; now: number };
+    parts?: { sales: number; error: { learnt: number; table: number } };
   };
   when: string;
 }
@@ -60,20 +61,6 @@ function Off({ share, strong = false }: { share: number; strong?: boolean }) {
 /** Prices that learn: what they stand on, what is proposed, which sales cannot be, and sales from elsewhere. */
 export function Prices({ kept, tableChanged, own, elsewhere, models, imports, outliers, mayWrite }: Props) {
   const { send, problem, busy } = useCommand();
-  const [said, setSaid] = useState<string[]>([]);
-  const take = async (file: File, kind: 'sold' | 'asked') => {
-    const sent = await send<{ rows: number; bad: { line: number; reason: string }[]; badTotal: number }>(
-      'importSales',
-      { text: await file.text(), name: file.name.slice(0, 120), kind },
-    );
-    if (!sent.ok) return setSaid([]);
-    const { rows, bad, badTotal } = sent.answer;
-    setSaid([
-      `${rows} rows of ${file.name} taken in${badTotal ? `, ${badTotal} left out:` : '.'}`,
-      ...bad.slice(0, 12).map(({ line, reason }) => `line ${line}, ${reason}`),
-      ...(badTotal > 12 ? [`and ${badTotal - 12} more`] : []),
-    ]);
-  };
   return (
     <div className="grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] lg:items-start">
       <div>
@@ -148,6 +135,12 @@ export function Prices({ kept, tableChanged, own, elsewhere, models, imports, ou
                     <>
                       <td className="py-1.5">
                         {facts.own} own, {facts.elsewhere} from elsewhere
+                        {facts.parts && (
+                          <span className="block text-fine text-soft">
+                            loose parts, {sales(facts.parts.sales)}: {percent(facts.parts.error.table)} →{' '}
+                            {percent(facts.parts.error.learnt)}
+                          </span>
+                        )}
                         {facts.since && (
                           <span className="block text-fine text-soft">
                             on the {sales(facts.since.sales)} since: {percent(facts.since.before)} →{' '}
@@ -199,23 +192,7 @@ export function Prices({ kept, tableChanged, own, elsewhere, models, imports, ou
             CSV with a day and a price, and what is known of the machine: kind, processor or its level,
             memory, drive, grade, battery, screen, channel. Prices that were only asked weigh about a third.
           </p>
-          {mayWrite && (
-            <p className="mt-1 flex flex-wrap gap-5 text-row">
-              <FileButton accept=".csv,text/csv" onFile={(file) => void take(file, 'sold')}>
-                Take former sales in
-              </FileButton>
-              <FileButton accept=".csv,text/csv" onFile={(file) => void take(file, 'asked')}>
-                Take asking prices in
-              </FileButton>
-            </p>
-          )}
-          {said.length > 0 && (
-            <ul role="status" className="mt-1 text-row">
-              {said.map((line) => (
-                <li key={line}>{line}</li>
-              ))}
-            </ul>
-          )}
+          {mayWrite && <SalesImport />}
           <ul className="mt-1 text-row">
             {imports.map(({ id, name, kind, rows, when }) => (
               <li key={id} className="flex items-baseline justify-between gap-3 border-b border-rule py-1">

@@ -28,6 +28,8 @@ export interface MadeOf {
 /** Who gets what of all there is, as it was worked out at a moment. */
 export interface CombinedView {
   at: string;
+  /** The machines it was asked of alone, and what each brings as it is; null: all there are. */
+  among: { tag: string; valueMinor: number }[] | null;
   made: MadeOf[];
   /** Donors that are taken apart for it, and what they would have brought over their parts. */
   donors: { tag: string; called: string; lostMinor: number }[];

@@ -12,11 +12,3 @@ export interface OfferWorth {
   /** What the words were understood to say. */
   understood: string[];
 }
-
-/** What two machines are worth, as two or as one. */
-export interface TwoRoute {
-  words: string;
-  valueMinor: number;
-  /** Parts that change machines: ids with their names. */
-  parts: { id: string; name: string }[];
-}

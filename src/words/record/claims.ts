@@ -107,6 +107,14 @@ export const sayable = (chassis: Chassis) =>
     .filter((finding) => finding.stage === 'claim' && appliesTo(finding, chassis))
     .map(({ id }) => ({ id, says: claimSays(id) }));
 
+/** What one thing that was said was taken for; empty: it was not understood. */
+const takenFor = ({ claims, praise }: Said) =>
+  claims.length ? claims.map(claimSays).join('; ') : praise ? 'that it is well: no evidence' : '';
+
+/** What a whole remark was taken for, in one line; what was not understood is quoted. */
+export const understoodAs = (said: readonly Said[]) =>
+  said.map((line) => takenFor(line) || `not understood: “${line.words}”`).join('; ');
+
 /** What a seller or a customer said, line by line; what was not understood is said too. */
 export function claimViews(
   said: readonly Said[],
@@ -121,14 +129,10 @@ export function claimViews(
       )
       .map((row) => row.ref),
   );
-  const lines = said.map(({ words, claims, praise }): ClaimView => ({
-    said: words,
-    understood: claims.length
-      ? claims.map(claimSays).join('; ')
-      : praise
-        ? 'that it is well: no evidence'
-        : 'not understood: tick what it means',
-    found: claims.map((id) => foundOf(id, held, rows)).join('; '),
+  const lines = said.map((line): ClaimView => ({
+    said: line.words,
+    understood: takenFor(line) || 'not understood: tick what it means',
+    found: line.claims.map((id) => foundOf(id, held, rows)).join('; '),
   }));
   const inText = new Set(said.flatMap((line) => line.claims));
   for (const id of counted)

@@ -11,7 +11,7 @@ import { type SpecKey, SPEC_KEYS } from '@/core/record/keys';
 import { portsText, type PortCount } from '@/core/record/places/ports';
 import { readValue } from '@/core/record/values';
 import { houseChangeWords } from '../housePath';
-import { ENDING_WORDS, NO_ANSWER_WORDS, TOOL_NAMES, SURFACE_WORDS, ROUTE_NAMES } from '../names';
+import { ENDING_WORDS, NO_ANSWER_WORDS, TOOL_NAMES, SURFACE_WORDS, ROUTE_NAMES, DRIVE_WORDS } from '../names';
 import { lower, many } from '../plain';
 import { VERDICT_WORDS } from '../readings/heat';
 import { claimSays } from './claims';
@@ -45,7 +45,6 @@ const BENCH: [string, string][] = [
   ['boardOut', 'board out'],
 ];
 
-const DRIVES: Record<string, string> = { none: 'none fitted', disk: 'hard disk', solid: 'solid-state' };
 export const text = (payload: Payload, key: string) => {
   const value = payload[key];
   return typeof value === 'string' || typeof value === 'number' ? String(value) : '';
@@ -149,7 +148,7 @@ export const SAYS: Partial<Record<EventKind, Describe>> = {
     const key = text(p, 'key') as SpecKey;
     const value = text(p, 'value');
     const read = key in SPEC_KEYS ? readValue(key, value) : null;
-    return `${SPEC_KEYS[key] ?? key}: ${(key === 'driveKind' && DRIVES[value]) || (read?.ok ? read.text : value)}`;
+    return `${SPEC_KEYS[key] ?? key}: ${(key === 'driveKind' && DRIVE_WORDS[value]) || (read?.ok ? read.text : value)}`;
   },
   'typed back': (p) => SPEC_KEYS[text(p, 'key') as SpecKey] ?? text(p, 'key'),
   'report taken in': (p) =>

@@ -1,7 +1,7 @@
 import type { BenchState, Chassis, LotSource } from '@/core/catalogue';
 import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import type { Specification } from '@/core/record/specification';
-import { CHASSIS_NAMES, STAGE_NAMES } from '../names';
+import { CHASSIS_NAMES, DRIVE_WORDS, STAGE_NAMES } from '../names';
 import type { UnitHead } from './view';
 
 const ON_TICKET: SpecKey[] = [
@@ -16,7 +16,6 @@ const ON_TICKET: SpecKey[] = [
 ];
 /** A figure of nothing is told in words. */
 const NONE_OF: Partial<Record<SpecKey, string>> = { memoryGb: 'none', processorLevel: 'not known' };
-const DRIVE_WORDS: Record<string, string> = { none: 'none fitted', disk: 'hard disk', solid: 'solid-state' };
 
 interface Unit {
   id: string;

@@ -39,6 +39,8 @@ export default async function HoursPage({
             netMinor={cut.netMinor}
             boundMinor={cut.boundMinor}
             moreMinor={cut.moreMinor}
+            people={cut.people}
+            scarce={cut.scarce}
             mayWrite={actor.role !== 'viewer'}
           />
         )}

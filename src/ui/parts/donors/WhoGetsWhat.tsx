@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { dayAndTime } from '@/words/time';
 import type { CombinedView, MadeOf } from '@/words/parts/combine';
 import { JobProgress } from '@/ui/kit/JobProgress';
+import { TextField } from '@/ui/kit/fields';
 import { useScans } from '@/ui/kit/keys/keyboard';
 import { Link } from '@/ui/kit/Link';
 import { Button, Heading, Problem, Quiet, Sheet } from '@/ui/kit/parts';
@@ -48,11 +49,46 @@ export function WhoGetsWhat() {
           </Button>
         )}
       </div>
+      {!running && (
+        <form
+          aria-label="One machine or two"
+          className="flex flex-wrap items-end gap-2 pt-2 text-row"
+          onSubmit={(event) => {
+            event.preventDefault();
+            const typed = String(new FormData(event.currentTarget).get('among') ?? '');
+            const among = [...new Set(typed.toUpperCase().match(/[A-Z]{2,4}-\d{1,9}/g) ?? [])];
+            setDone([]);
+            then('startCombining', { among });
+          }}
+        >
+          <TextField
+            label="One machine or two? Only of these, and what is in them"
+            name="among"
+            placeholder="WQ-0001 WQ-0002"
+            wrap="w-[340px]"
+          />
+          <Button type="submit" disabled={busy}>
+            Weigh
+          </Button>
+        </form>
+      )}
       {problem && <Problem>{problem.message}</Problem>}
       {job && !view && <JobProgress job={job} what="machines" />}
       {view && (
         <>
           <p className="pt-3 text-read">
+            {view.among && (
+              <>
+                As they are,{' '}
+                {view.among.map(({ tag, valueMinor }, i) => (
+                  <span key={tag}>
+                    {i > 0 && ', '}
+                    <b className="figures">{tag}</b> <Money minor={valueMinor} plus />
+                  </span>
+                ))}
+                .{' '}
+              </>
+            )}
             {view.made.length === 0 ? (
               'Nothing pays: every machine is best left with the parts it has.'
             ) : (

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { Quiet } from '../kit/parts';
-import { Mend } from './ManifestMend';
-import type { Preview } from './useManifest';
+import { Mend } from './Mend';
+import type { SheetPreview } from './useSheetFile';
 
 interface Props {
-  preview: Preview;
+  preview: SheetPreview;
   onMend: (line: number, cells: string[]) => void;
 }
 
