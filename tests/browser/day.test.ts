@@ -67,7 +67,7 @@ describe('which machines get the hours', () => {
     await open('/hours?minutes=300');
     const above = async () => {
       const tags = await browser.executeScript<string[]>(
-        `return [...document.querySelectorAll('tbody tr')].filter((row) => !row.classList.contains('text-soft'))
+        `return [...document.querySelectorAll('tbody tr')].filter((row) => row.querySelector('th a') && !row.classList.contains('text-soft'))
            .map((row) => row.querySelector('th').innerText.trim());`,
       );
       return tags;
@@ -98,7 +98,10 @@ describe('what sales teach', () => {
     await open('/rules/prices');
     const [sold] = await browser.findElements(By.css('main input[type=file]'));
     await sold.sendKeys(resolve('samples/former-sales.csv'));
-    await see(browser, '320 rows of former-sales.csv taken in');
+    // what each column is stands there first, and what its rows would come in as
+    await see(browser, 'Which column is what');
+    await clickOn(browser, 'Take in 320 sales');
+    await see(browser, '320 sales of former-sales.csv taken in');
     await clickOn(browser, 'Learn from all sales');
     await clickOn(browser, 'Keep');
     await see(browser, 'in use');

@@ -46,6 +46,12 @@ describe('what a seller’s words amount to', () => {
       claims: [],
       praise: false,
     }));
+  it('"works", and no more, is that it is well; with more to it, it is not', () => {
+    for (const text of ['works', 'It works fine', 'funktioniert', 'fonctionne', 'funciona bien'])
+      expect(claimLines(text), text).toEqual([{ words: text, claims: [], praise: true }]);
+    for (const text of ['works sometimes', 'does not work', 'läuft heiß', 'fonctionne mal', 'va'])
+      expect(claimLines(text)[0].praise, text).toBe(false);
+  });
   it('every claim is one the catalogue has', () => {
     for (const [text, claims] of [...phrases, ...Object.values(morePhrases).flat()])
       for (const id of [...claims, ...claimsIn(text)])

@@ -21,6 +21,8 @@ export const english: Language = {
   known: "the|and|not|does|doesn't|with|without|screen|keyboard|drive|works?|missing|broken|no|is|on",
   joined: `(?:starts?|turns?|switch(?:es)?|comes?|powers?|goes)\\s+(?:on\\s+)?${upTo(4)}and\\s+${upTo(2)}(?:off|stops?|dies|shuts)`,
   fine: [
+    // all of it that was said
+    '^(?:it\\s+)?(?:all\\s+)?(?:works|working|in\\s+(?:good\\s+)?working\\s+order)(?:\\s+(?:fine|well|ok|okay|perfectly|properly|normally|great|as\\s+it\\s+should))?$',
     'no\\s+(?:known\\s+)?(?:faults?|problems?|issues?|cracks?|damage|scratches|dead\\s+pixels?|errors?|marks?|password|dust|smells?|odou?rs?)',
     'not\\s+(?:dead|hot|noisy|loud|cracked|locked|slow|broken|faulty|damaged|dirty)',
     either(

@@ -8,6 +8,8 @@ export const french: Language = {
   known: 'le|la|les|ne|pas|sans|et|ecran|clavier|batterie|disque|est|sur|plus|du|des|tres|pour',
   joined: "s'allume\\s+et\\s+s'eteint|demarre\\s+et\\s+s'arrete",
   fine: [
+    // all of it that was said
+    '^(?:il\\s+|elle\\s+)?(?:fonctionne|marche)(?:\\s+(?:bien|tres\\s+bien|parfaitement|correctement|normalement))?$',
     '(?:aucun\\w*|sans|pas\\s+de)\\s+(?:rayures?|defauts?|problemes?|pannes?|fissures?|mot\\s+de\\s+passe|trace\\w*)',
     '(?:batterie|clavier|ecran|disque(?:\\s+dur)?|chargeur|memoire)\\s+(?:est\\s+)?(?:neu\\w*|bon\\w*|ok|propre|en\\s+bon\\s+etat|inclus\\w*|fourni\\w*|impeccable)',
     'fonctionne\\s+(?:parfaitement|bien|tres\\s+bien)|marche\\s+(?:bien|parfaitement)',

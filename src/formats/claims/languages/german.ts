@@ -13,6 +13,8 @@ export const german: Language = {
   ),
   joined: 'an\\s+und\\s+(?:\\w+\\s+){0,2}?(?:aus|ab)|einwandfrei\\s+und',
   fine: [
+    // all of it that was said
+    '^(?:es\\s+|er\\s+)?(?:funktioniert|lauft|geht)(?:\\s+(?:gut|einwandfrei|tadellos|problemlos|normal))?$',
     '(?:kein\\w*|ohne)\\s+(?:kratzer|mangel|fehler|pixelfehler|macken|probleme|schaden|passwort|risse?)',
     'nicht\\s+(?:gesperrt|defekt|laut|heiss|kaputt|langsam)',
     '(?:akku|batterie|tastatur|display|bildschirm|festplatte|ssd|ram|speicher|netzteil|ladegerat|wlan)\\s+(?:ist\\s+|sind\\s+)?(?:gut|neu|ok|in\\s+ordnung|funktioniert(?!\\s+nicht)|geht(?!\\s+nicht)|halt\\s+(?:noch\\s+)?gut|einwandfrei|dabei|vorhanden)',

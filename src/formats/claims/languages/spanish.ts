@@ -9,6 +9,8 @@ export const spanish: Language = {
   known: 'el|la|los|las|sin|con|muy|se|pantalla|teclado|bateria|disco|falta|enciende|funciona|para|que|de',
   joined: 'enciende\\s+y\\s+(?:\\w+\\s+){0,2}?apaga',
   fine: [
+    // all of it that was said
+    '^(?:todo\\s+)?(?:funciona(?:\\s+(?:bien|perfectamente|correctamente|perfecto))?|va\\s+bien)$',
     'sin\\s+(?:aranazos|golpes|fallos|problemas|danos|probar|grietas|contrasena|rayones)',
     '(?:bateria|teclado|pantalla|disco(?:\\s+duro)?|cargador|memoria)\\s+(?:es\\s+|esta\\s+)?(?:nuev[oa]|bien|ok|buen[oa]|perfect[oa]|incluid[oa]|en\\s+buen\\s+estado)',
     'funciona\\s+(?:perfectamente|bien|todo)',
