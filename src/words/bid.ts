@@ -12,8 +12,18 @@ export interface BidView extends BidLine {
   /** A hundred ways it can come out at this bid, each as likely. */
   dots: number[];
   machines: number;
-  /** Kinds of machine that swing it most; `called`: as the seller calls the first of them, empty where they were counted. */
-  decides: { chassis: Chassis; called: string; count: number; middleMinor: number; swingMinor: number }[];
+  /**
+   * Kinds of machine that swing it most; `called`, `said`: as the seller calls the first of them and what is said of it,
+   * empty where they were counted.
+   */
+  decides: {
+    chassis: Chassis;
+    called: string;
+    said: string;
+    count: number;
+    middleMinor: number;
+    swingMinor: number;
+  }[];
   /** What the level of all prices does to it. */
   levelMinor: number;
 }

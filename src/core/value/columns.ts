@@ -219,6 +219,14 @@ export function columnsFor(today: string, channels: readonly string[]): Columns 
 export const yearsBetween = (from: string, to: string): number =>
   (Date.parse(to) - Date.parse(from)) / DAY_MS / 365.25;
 
+const sizes = new WeakMap<object, number>();
+/** How many names a part has; counted once. */
+function sizeOf(names: Readonly<Record<string, number>>): number {
+  let size = sizes.get(names);
+  if (size === undefined) sizes.set(names, (size = Object.keys(names).length));
+  return size;
+}
+
 /** A machine offered on a day, as a row of the regression. */
 export function rowOf(columns: Columns, spec: Offered, day: string): SparseRow {
   const ago = Math.max(-AHEAD_YEARS, yearsBetween(day, columns.today));
@@ -233,18 +241,21 @@ export function rowOf(columns: Columns, spec: Offered, day: string): SparseRow {
     by.push(value);
   };
   const { families, local } = columns;
-  ALONE.forEach(([part], f) => {
+  for (let f = 0; f < ALONE.length; f++) {
+    const [part] = ALONE[f];
     for (const [name, value] of parts[part]) put(families[f].from + local[part][name], value);
-  });
-  CROSSED.forEach(([one, other], c) => {
-    const { from } = families[ALONE.length + c];
-    const high = crossed(one, Object.keys(local[one]).length);
-    const wide = crossed(other, Object.keys(local[other]).length);
+  }
+  for (let c = 0; c < CROSSED.length; c++) {
+    const [one, other] = CROSSED[c];
+    if (parts[one].length === 0 || parts[other].length === 0) continue;
+    const { from, to } = families[ALONE.length + c];
+    const wide = crossed(other, sizeOf(local[other]));
+    const high = (to - from) / wide;
     for (const [a, x] of parts[one]) {
       if (local[one][a] >= high) continue;
       for (const [b, y] of parts[other])
         if (local[other][b] < wide) put(from + local[one][a] * wide + local[other][b], x * y);
     }
-  });
+  }
   return { at, by };
 }

@@ -6,6 +6,23 @@ export interface Solved {
   logDet: number;
 }
 
+/** Sum of products of two runs of numbers; four sums at a time, for each waits only for itself. */
+function product(a: Float64Array, from: number, b: Float64Array, other: number, length: number): number {
+  let one = 0;
+  let two = 0;
+  let three = 0;
+  let four = 0;
+  let k = 0;
+  for (; k + 3 < length; k += 4) {
+    one += a[from + k] * b[other + k];
+    two += a[from + k + 1] * b[other + k + 1];
+    three += a[from + k + 2] * b[other + k + 2];
+    four += a[from + k + 3] * b[other + k + 3];
+  }
+  for (; k < length; k++) one += a[from + k] * b[other + k];
+  return one + two + (three + four);
+}
+
 /**
  * Solves A x = b for a symmetric positive definite A, by Cholesky with its rows and columns scaled to a diagonal of ones.
  * @param a n x n, row after row; its lower half is read @returns null when A is not positive definite to the digits there are
@@ -20,15 +37,12 @@ export function solveSymmetric(a: Float64Array, b: Float64Array, n: number): Sol
   let logDet = 0;
   for (let i = 0; i < n; i++) {
     for (let j = 0; j <= i; j++) {
-      let sum = a[i * n + j] * scale[i] * scale[j];
-      const rowI = i * n;
-      const rowJ = j * n;
-      for (let k = 0; k < j; k++) sum -= lower[rowI + k] * lower[rowJ + k];
+      const sum = a[i * n + j] * scale[i] * scale[j] - product(lower, i * n, lower, j * n, j);
       if (i === j) {
         if (!(sum > 1e-15)) return null;
-        lower[rowI + i] = Math.sqrt(sum);
+        lower[i * n + i] = Math.sqrt(sum);
         logDet += Math.log(sum) - 2 * Math.log(scale[i]);
-      } else lower[rowI + j] = sum / lower[rowJ + j];
+      } else lower[i * n + j] = sum / lower[j * n + j];
     }
   }
   // the lower triangle turned round, column by column, then inverse = transposed times itself
@@ -36,18 +50,14 @@ export function solveSymmetric(a: Float64Array, b: Float64Array, n: number): Sol
   for (let j = 0; j < n; j++) {
     turned[j * n + j] = 1 / lower[j * n + j];
     for (let i = j + 1; i < n; i++) {
-      let sum = 0;
-      const row = i * n;
       // turned is kept by columns: turned[j * n + k] is its row k
-      for (let k = j; k < i; k++) sum -= lower[row + k] * turned[j * n + k];
-      turned[j * n + i] = sum / lower[row + i];
+      turned[j * n + i] = -product(lower, i * n + j, turned, j * n + j, i - j) / lower[i * n + i];
     }
   }
   const inverse = new Float64Array(n * n);
   for (let i = 0; i < n; i++)
     for (let j = 0; j <= i; j++) {
-      let sum = 0;
-      for (let k = i; k < n; k++) sum += turned[i * n + k] * turned[j * n + k];
+      const sum = product(turned, i * n + i, turned, j * n + i, n - i);
       inverse[i * n + j] = inverse[j * n + i] = sum * scale[i] * scale[j];
     }
   return { x: times(inverse, b, n), inverse, logDet };
@@ -56,11 +66,8 @@ export function solveSymmetric(a: Float64Array, b: Float64Array, n: number): Sol
 /** A symmetric matrix times a vector. */
 export function times(a: Float64Array, v: ArrayLike<number>, n: number): Float64Array {
   const out = new Float64Array(n);
-  for (let i = 0; i < n; i++) {
-    let sum = 0;
-    for (let j = 0; j < n; j++) sum += a[i * n + j] * v[j];
-    out[i] = sum;
-  }
+  const own = Float64Array.from(v);
+  for (let i = 0; i < n; i++) out[i] = product(a, i * n, own, 0, n);
   return out;
 }
 
@@ -68,6 +75,63 @@ export function times(a: Float64Array, v: ArrayLike<number>, n: number): Float64
 export interface SparseRow {
   at: readonly number[];
   by: readonly number[];
+}
+
+/** Rows of a design one after the other: row i is what stands from `start[i]` up to `start[i + 1]`. */
+export class Design {
+  readonly start: Int32Array;
+  readonly at: Int32Array;
+  readonly by: Float64Array;
+
+  /** @param place new numbers of the columns, those below 0 left out; nothing: as they are */
+  constructor(rows: readonly SparseRow[], place?: Int32Array) {
+    const most = rows.reduce((sum, { at }) => sum + at.length, 0);
+    this.start = new Int32Array(rows.length + 1);
+    this.at = new Int32Array(most);
+    this.by = new Float64Array(most);
+    let n = 0;
+    rows.forEach(({ at, by }, i) => {
+      for (let k = 0; k < at.length; k++) {
+        const column = place ? place[at[k]] : at[k];
+        if (column < 0) continue;
+        this.at[n] = column;
+        this.by[n++] = by[k];
+      }
+      this.start[i + 1] = n;
+    });
+  }
+
+  get length(): number {
+    return this.start.length - 1;
+  }
+
+  /** What row i says of these coefficients. */
+  dot(i: number, coefficients: Float64Array): number {
+    const { start, at, by } = this;
+    let sum = 0;
+    for (let k = start[i]; k < start[i + 1]; k++) sum += coefficients[at[k]] * by[k];
+    return sum;
+  }
+
+  /** How uncertain that is: x' S x. */
+  quadratic(i: number, s: Float64Array, n: number): number {
+    const { start, at, by } = this;
+    const end = start[i + 1];
+    let sum = 0;
+    for (let k = start[i]; k < end; k++) {
+      const row = at[k] * n;
+      let part = 0;
+      for (let l = start[i]; l < end; l++) part += s[row + at[l]] * by[l];
+      sum += part * by[k];
+    }
+    return sum;
+  }
+
+  /** Adds so much of row i to these. */
+  add(i: number, times: number, to: Float64Array): void {
+    const { start, at, by } = this;
+    for (let k = start[i]; k < start[i + 1]; k++) to[at[k]] += times * by[k];
+  }
 }
 
 /** What a row says of these coefficients. */
@@ -91,23 +155,23 @@ export function quadratic({ at, by }: SparseRow, s: Float64Array, n: number): nu
 
 /** Sums of weighted products of the columns with each other and with y. */
 export function gram(
-  rows: readonly SparseRow[],
+  design: Design,
   y: ArrayLike<number>,
   weights: ArrayLike<number>,
   n: number,
 ): { a: Float64Array; b: Float64Array } {
+  const { start, at, by } = design;
   const a = new Float64Array(n * n);
   const b = new Float64Array(n);
-  for (let i = 0; i < rows.length; i++) {
-    const { at, by } = rows[i];
+  for (let i = 0; i < design.length; i++) {
     const w = weights[i];
     if (w === 0) continue;
-    for (let k = 0; k < at.length; k++) {
+    for (let k = start[i]; k < start[i + 1]; k++) {
       const own = w * by[k];
       b[at[k]] += own * y[i];
       const row = at[k] * n;
       // columns of a row stand in rising order: the lower half is all that is kept
-      for (let l = 0; l <= k; l++) a[row + at[l]] += own * by[l];
+      for (let l = start[i]; l <= k; l++) a[row + at[l]] += own * by[l];
     }
   }
   for (let i = 0; i < n; i++) for (let j = 0; j < i; j++) a[j * n + i] = a[i * n + j];
@@ -128,7 +192,8 @@ export function ridge(
   precision: ArrayLike<number>,
 ): Solved | null {
   const n = precision.length;
-  const { a, b } = gram(rows, y, weights, n);
+  const design = new Design(rows);
+  const { a, b } = gram(design, y, weights, n);
   for (let j = 0; j < n; j++) a[j * n + j] += precision[j];
   const solved = solveSymmetric(a, b, n);
   if (!solved) return null;
@@ -136,10 +201,7 @@ export function ridge(
   const x = solved.x;
   for (let round = 0; round < REFINED; round++) {
     const left = new Float64Array(n);
-    rows.forEach((row, i) => {
-      const over = weights[i] * (y[i] - dot(row, x));
-      row.at.forEach((j, k) => (left[j] += over * row.by[k]));
-    });
+    for (let i = 0; i < rows.length; i++) design.add(i, weights[i] * (y[i] - design.dot(i, x)), left);
     for (let j = 0; j < n; j++) left[j] -= precision[j] * x[j];
     const more = times(inverse, left, n);
     for (let j = 0; j < n; j++) x[j] += more[j];

@@ -1,4 +1,4 @@
-import { dot, gram, quadratic, solveSymmetric, type SparseRow } from './normal';
+import { Design, gram, solveSymmetric, type SparseRow } from './normal';
 
 /** Columns by number, and which of them are drawn towards nothing together: how far one of them usually moves a price. */
 interface Columns {
@@ -35,13 +35,13 @@ const SLIPS = 0.02;
 const SLIP_WIDTH = 8;
 /** Haggling has heavier ends than a bell: a share of it is three times as wide. */
 const HEAVY = { share: 0.07, times: 3 };
-const ROUNDS = { few: 18, many: 8 };
+const ROUNDS = { few: 18, many: 6 };
 const FEW = 1000;
 const SETTLED = 0.02;
 /** From so many sales on none of them bends the regression towards itself, and so many say how far families move. */
 const MANY = 3000;
 /** Rounds over all sales, once it is known how far families move them. */
-const LAST_ROUNDS = 3;
+const LAST_ROUNDS = 2;
 
 const median = (values: readonly number[]): number => {
   const sorted = values.toSorted((a, b) => a - b);
@@ -57,17 +57,6 @@ function notSlipped(left: number, known: number, scatter2: number): number {
   return meant / (meant + SLIPS / SLIP_WIDTH);
 }
 
-/** Columns in another numbering; those it does not know are left out. */
-function renumbered({ at, by }: SparseRow, place: Int32Array): SparseRow {
-  const kept: SparseRow & { at: number[]; by: number[] } = { at: [], by: [] };
-  for (let k = 0; k < at.length; k++) {
-    if (place[at[k]] < 0) continue;
-    kept.at.push(place[at[k]]);
-    kept.by.push(by[k]);
-  }
-  return kept;
-}
-
 /**
  * Empirical Bayes by expectation and maximisation: how far each family moves a price, how far sales of one machine
  * scatter, and which sales are none of the others, each from the other two.
@@ -80,10 +69,9 @@ export function regress(
   say: readonly number[],
 ): Regressed {
   const place = new Int32Array(columns.groups.length).fill(-1);
-  for (const { at } of filled) for (const column of at) place[column] = 0;
+  for (const { at } of filled) for (let k = 0; k < at.length; k++) place[at[k]] = 0;
   const active = [...place.keys()].filter((column) => place[column] === 0);
   active.forEach((column, i) => (place[column] = i));
-  const all = filled.map((row) => renumbered(row, place));
   const pull = new Float64Array(columns.groups.length);
   for (const { from, to, usual } of columns.families) pull.fill(usual * usual, from, to);
   if (y.length > MANY) {
@@ -92,19 +80,38 @@ export function regress(
       (i) => Math.floor((i * MANY) / y.length) !== Math.floor(((i - 1) * MANY) / y.length),
     );
     const pick = <T>(from: readonly T[]) => some.map((i) => from[i]);
-    const first = settle(columns, pick(all), pick(y), pick(say), pull, active, place, ROUNDS.many);
-    const last = settle(columns, all, y, say, pull, active, place, LAST_ROUNDS, first.scatter2);
+    const first = settle(
+      columns,
+      new Design(pick(filled), place),
+      pick(y),
+      pick(say),
+      pull,
+      active,
+      place,
+      ROUNDS.many,
+    );
+    const last = settle(
+      columns,
+      new Design(filled, place),
+      y,
+      say,
+      pull,
+      active,
+      place,
+      LAST_ROUNDS,
+      first.scatter2,
+    );
     return { ...last, active, pull: [...pull] };
   }
   const rounds = y.length > FEW ? ROUNDS.many : ROUNDS.few;
-  const found = settle(columns, all, y, say, pull, active, place, rounds);
+  const found = settle(columns, new Design(filled, place), y, say, pull, active, place, rounds);
   return { ...found, active, pull: [...pull] };
 }
 
 /** Rounds of it over these sales. @param pull is brought up to what the families do, unless a scatter is given: then it stays */
 function settle(
   columns: Columns,
-  rows: readonly SparseRow[],
+  rows: Design,
   y: readonly number[],
   say: readonly number[],
   pull: Float64Array,
@@ -123,9 +130,9 @@ function settle(
   let beta = new Float64Array(n);
   let weights = say.map((own, i) => own * sure[i]);
   const withoutIt = (i: number) => {
-    const known = quadratic(rows[i], inverse, n);
+    const known = rows.quadratic(i, inverse, n);
     const lever = Math.min(0.99, (weights[i] * known) / scatter2);
-    return { left: (y[i] - dot(rows[i], beta)) / (1 - lever), known: known / (1 - lever) };
+    return { left: (y[i] - rows.dot(i, beta)) / (1 - lever), known: known / (1 - lever) };
   };
   for (let round = 0; round < rounds && n > 0; round++) {
     const { a, b } = gram(rows, y, weights, n);
@@ -154,8 +161,8 @@ function settle(
     }
     // a sale is held against what the others say: few sales let each one have its way
     const before = scatter2;
-    sure = rows.map((row, i) => {
-      if (rows.length >= MANY) return notSlipped(y[i] - dot(row, beta), 0, before);
+    sure = y.map((own, i) => {
+      if (rows.length >= MANY) return notSlipped(own - rows.dot(i, beta), 0, before);
       const { left, known } = withoutIt(i);
       return notSlipped(left, known, before);
     });
@@ -163,27 +170,27 @@ function settle(
     let count = SCATTER_COUNTS;
     for (let i = 0; i < n * n; i++) left += a[i] * inverse[i];
     weights = say.map((own, i) => own * sure[i]);
-    rows.forEach((row, i) => {
-      left += weights[i] * (y[i] - dot(row, beta)) ** 2;
+    for (let i = 0; i < rows.length; i++) {
+      left += weights[i] * (y[i] - rows.dot(i, beta)) ** 2;
       count += weights[i];
-    });
+    }
     scatter2 = left / count;
     moved = Math.max(moved, Math.abs(Math.log(scatter2 / before)));
     if (round > 3 && moved < SETTLED) break;
   }
-  const mean = new Array<number>(n).fill(0);
+  const mean = new Float64Array(n);
   const counted = Math.max(
     1e-9,
     weights.reduce((sum, own) => sum + own, 0),
   );
-  rows.forEach(({ at, by }, i) => at.forEach((j, k) => (mean[j] += (weights[i] * by[k]) / counted)));
+  for (let i = 0; i < rows.length; i++) rows.add(i, weights[i] / counted, mean);
   return {
     beta: [...beta],
     covariance: inverse,
-    mean,
+    mean: [...mean],
     scatter2,
     sure,
-    without: rows.map((_, i) => {
+    without: y.map((_, i) => {
       const { left, known } = withoutIt(i);
       return { left, sd: Math.sqrt(scatter2 + known) };
     }),

@@ -73,8 +73,9 @@ const counted = (chassis: Chassis): Offer => ({
 
 interface Kind extends Alike {
   chassis: Chassis;
-  /** Of the first of them, as the seller calls it; empty: they were only counted. */
+  /** Of the first of them, as the seller calls it and what is said of it; empty: they were only counted. */
   called: string;
+  said: string;
 }
 
 /** Machines that are alike in all their seller says, with what may become of each. */
@@ -110,6 +111,7 @@ async function kindsOf(offers: readonly { row: Offer; count: number }[], source:
             count,
             chassis: row.chassis,
             called: [row.maker, row.model].filter(Boolean).join(' '),
+            said: row.condition.slice(0, 60),
             outcomes: outcomesOf(evaluation),
             minutes: evaluation.planMinutes + around.reckoning.house.tables.minutes[row.chassis].finish,
           };
@@ -177,9 +179,10 @@ function bidView(kinds: readonly Kind[], asked: Terms): BidView {
     dots: Array.from({ length: DOTS }, (_, i) => Math.round(forecast.quantile((i + 0.5) / DOTS) - paid)),
     machines: kinds.reduce((sum, { count }) => sum + count, 0),
     decides: kinds
-      .map(({ id, chassis, called, count, outcomes }) => ({
+      .map(({ id, chassis, called, said, count, outcomes }) => ({
         chassis,
         called,
+        said,
         count,
         middleMinor: Math.round(outcomes.reduce((sum, { net, p }) => sum + net * p, 0)),
         // all of them swing together as their source does

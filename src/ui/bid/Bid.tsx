@@ -156,6 +156,7 @@ export function Bid({ asked, view: counted }: Props) {
                   <tr key={`${kind.chassis} ${kind.called} ${i}`} className="border-b border-rule">
                     <th scope="row" className="py-1 text-left font-normal">
                       {kind.count} × {kind.called || CHASSIS_NAMES[kind.chassis]}
+                      {kind.said && <span className="text-soft"> “{kind.said}”</span>}
                     </th>
                     <td className="text-soft">
                       <Money minor={kind.middleMinor} plus /> each in the mean
