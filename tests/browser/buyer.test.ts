@@ -16,9 +16,9 @@ const open = async (path: string) => {
   await ready(browser);
 };
 const fill = async (label: string, text: string) => {
-  const field = await browser.findElement(By.xpath(`//label[contains(., '${label}')]//input`));
-  await field.clear();
-  await field.sendKeys(text);
+  const name = await browser.wait(until.elementLocated(By.xpath(`//label[starts-with(normalize-space(.), '${label}')]`)), 15_000); // prettier-ignore
+  const field = await browser.findElement(By.id((await name.getAttribute('for'))!));
+  await field.sendKeys(Key.chord(Key.CONTROL, 'a'), text);
 };
 let owner: Awaited<ReturnType<typeof signedIn>>;
 beforeAll(async () => {
@@ -102,9 +102,7 @@ describe('what the buyer does with a lot, from its bid to the books', () => {
   it('sold by the plan of what to ask, it stands in the books', async () => {
     await command('countDrives', { unitId: await idOf('units', 'tag', tag), drives: 0 });
     await open(`/u/${tag}/shelf`);
-    await browser
-      .findElement(By.xpath("//label[contains(., 'As')]//select/option[@value='as found']"))
-      .click();
+    await browser.findElement(By.css('option[value="as found"]')).click();
     await clickOn(browser, 'To the shelf');
     await see(browser, 'On the shelf');
     const plan = await (await browser.findElement(By.css('section[aria-label="What to ask"]'))).getText();

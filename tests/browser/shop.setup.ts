@@ -122,22 +122,24 @@ function reachedBy(direct: string): Record<string, string> {
   return { DATABASE_URL: pooled.toString(), OMNITROPE_SESSION_URL: direct };
 }
 
+/** A worker of a shop. */
+export const startWorker = (databaseUrl: string): ChildProcess =>
+  spawn('node', ['scripts/bundled.mjs', 'scripts/worker.ts'], {
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: {
+      ...process.env,
+      ...reachedBy(asServing(databaseUrl)),
+      OMNITROPE_OWNER_URL: databaseUrl,
+      OMNITROPE_ARCHIVES: archives(),
+      LOG_LEVEL: 'warn',
+    },
+  });
+
 /** The demo shop on a fresh database, served by two processes. */
 export default async function setup(project: TestProject): Promise<() => Promise<void>> {
   if (!existsSync('.next/BUILD_ID')) throw new Error('no build: run "npm test", or "npx next build" first');
   const databaseUrl = await demoDatabase(`omnitrope_browser_${process.env.OMNITROPE_SHARD ?? 1}`);
-  const workers = Array.from({ length: process.env.OMNITROPE_POOLPORT ? 3 : 1 }, () =>
-    spawn('node', ['scripts/bundled.mjs', 'scripts/worker.ts'], {
-      stdio: ['ignore', 'ignore', 'inherit'],
-      env: {
-        ...process.env,
-        ...reachedBy(asServing(databaseUrl)),
-        OMNITROPE_OWNER_URL: databaseUrl,
-        OMNITROPE_ARCHIVES: archives(),
-        LOG_LEVEL: 'warn',
-      },
-    }),
-  );
+  const workers = Array.from({ length: process.env.OMNITROPE_POOLPORT ? 3 : 1 }, () => startWorker(databaseUrl)); // prettier-ignore
   const servers = [await startServer(databaseUrl), await startServer(databaseUrl)];
   project.provide('url', servers[0].url);
   project.provide('otherUrl', servers[1].url);
