@@ -365,17 +365,17 @@ async function sellLoose(
     .returning({ seq: events.seq, hash: events.hash });
   await tx.insert(eventSeals).values(sealed.map(({ seq, hash }) => ({ seq, seal: sealOf(seq, hash) })));
   const moved = (n: number, fromPlace: string, toPlace: string, at: Date, reason: string, valueMinor: number | null) => ({ n, previous: n ? n - 1 : null, fromPlace, toPlace, at, reason, valueMinor, by, byName }); // prettier-ignore
-  for (const n of [0, 1, 2])
-    await tx.insert(movements).values(
-      coded.flatMap(({ part, donor, valueMinor, takenAt, sale }, i) => {
-        const own = [
-          moved(0, 'arrived', `unit:${donor}`, part.createdAt as Date, 'seen in it', null),
-          moved(1, `unit:${donor}`, 'bin', takenAt, 'taken out for parts', valueMinor),
-          ...(sale ? [moved(2, 'bin', 'sold', sale.at, 'sold loose', valueMinor)] : []),
-        ][n];
-        return own ? [{ ...own, componentId: part.id, eventSeq: sealed[i].seq }] : [];
-      }),
-    );
+  for (const n of [0, 1, 2]) {
+    const rows = coded.flatMap(({ part, donor, valueMinor, takenAt, sale }, i) => {
+      const own = [
+        moved(0, 'arrived', `unit:${donor}`, part.createdAt as Date, 'seen in it', null),
+        moved(1, `unit:${donor}`, 'bin', takenAt, 'taken out for parts', valueMinor),
+        ...(sale ? [moved(2, 'bin', 'sold', sale.at, 'sold loose', valueMinor)] : []),
+      ][n];
+      return own ? [{ ...own, componentId: part.id, eventSeq: sealed[i].seq }] : [];
+    });
+    if (rows.length) await tx.insert(movements).values(rows);
+  }
   const sold = coded.flatMap(({ part, donor, valueMinor, sale }) =>
     sale
       ? [{ componentId: part.id, ...sale, feesMinor: feeOf(sale.priceMinor, feeBasisPoints), channel: 'marketplace', costMinor: valueMinor, donorId: donor, byName }] // prettier-ignore

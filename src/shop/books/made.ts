@@ -42,19 +42,20 @@ interface SoldRow extends Record<string, unknown> {
 
 /** Who had their hands at a sold machine: its money is shared by minutes. */
 const byPerson = ({ from, to }: Period) => sql`
-  with hands as (
-    select s.unit_id, s.by, sum(extract(epoch from ${endOfStretch} - s.started_at) / 60)::float8 as minutes
-    from work_segments s join sales sa on sa.unit_id = s.unit_id
-    where s.attended and sa.sold_on between ${from} and ${to} group by 1, 2),
-  all_hands as (select unit_id, sum(minutes) as minutes from hands group by 1)
-  select h.by as key, coalesce(p.name, h.by) as label, count(*)::int as sold,
-    sum(sa.price_minor * h.minutes / a.minutes)::float8 as taken, sum(sa.profit_minor * h.minutes / a.minutes)::float8 as net,
-    sum(sa.labour_minor * h.minutes / a.minutes)::float8 as labour, sum(h.minutes)::float8 as minutes,
-    count(*) filter (where sa.listed_as = 'graded')::int as graded,
-    count(*) filter (where exists (select 1 from sale_endings e where e.unit_id = sa.unit_id and e.kind = 'returned'))::int as returned
-  from hands h join all_hands a on a.unit_id = h.unit_id and a.minutes > 0 join sales sa on sa.unit_id = h.unit_id
-    join units u on u.id = sa.unit_id join lots l on l.id = u.lot_id left join "user" p on p.id = h.by
-  where l.source <> 'owner' group by 1, 2`;
+  with sold as materialized (
+    select sa.unit_id, sa.price_minor, sa.profit_minor, sa.labour_minor, sa.listed_as = 'graded' as graded, back.unit_id is not null as returned
+    from sales sa join units u on u.id = sa.unit_id join lots l on l.id = u.lot_id
+      left join (select distinct unit_id from sale_endings where kind = 'returned') back on back.unit_id = sa.unit_id
+    where sa.sold_on between ${from} and ${to} and l.source <> 'owner'),
+  hands as (
+    select s.unit_id, s.by, sum(extract(epoch from ${endOfStretch} - s.started_at)::float8) / 60 as minutes
+    from work_segments s join sold using (unit_id) where s.attended group by 1, 2),
+  whole as (select unit_id, sum(minutes) as minutes from hands group by 1),
+  shares as (select h.unit_id, h.by, h.minutes, h.minutes / w.minutes as share from hands h join whole w using (unit_id) where w.minutes > 0)
+  select h.by as key, coalesce(max(p.name), h.by) as label, count(*)::int as sold, sum(sa.price_minor * h.share)::float8 as taken,
+    sum(sa.profit_minor * h.share)::float8 as net, sum(sa.labour_minor * h.share)::float8 as labour, sum(h.minutes)::float8 as minutes,
+    count(*) filter (where sa.graded)::int as graded, count(*) filter (where sa.returned)::int as returned
+  from shares h join sold sa on sa.unit_id = h.unit_id left join "user" p on p.id = h.by group by 1`;
 
 const bySale = (key: SQL, { from, to }: Period) => sql`
   select ${key} as key, count(*)::int as sold, sum(sa.price_minor)::float8 as taken, sum(sa.profit_minor)::float8 as net,

@@ -30,6 +30,7 @@ export async function claimsBySource({
       join lateral (select json_agg(json_build_object('ref', o.ref, 'kind', o.kind, 'outcome', o.outcome, 'voidedBy', o.voided_by) order by o.id) as rows
         from observations o where o.unit_id = u.id and o.kind = 'finding' and o.ref = any(${sql.param(SPEAKS)})) o on o.rows is not null
     where l.source <> 'owner' and l.received_on between ${from} and ${to}
+      and u.id in (select c.unit_id from observations c where c.kind = 'finding' and c.ref = any(${sql.param([...SAID])}))
     order by u.created_at desc limit ${MOST_UNITS}`);
   const lines = new Map<string, ClaimsLine>();
   const sources = new Map<string, SourceClaims>();
