@@ -53,7 +53,7 @@ function Off({ share, strong = false }: { share: number; strong?: boolean }) {
           style={{ width: `${Math.min(100, share * 200)}%` }}
         />
       </span>
-      <span className={`figures ${strong ? 'font-semibold' : ''}`}>{percent(share)}</span>
+      <span className={`figures whitespace-nowrap ${strong ? 'font-semibold' : ''}`}>{percent(share)}</span>
     </span>
   );
 }

@@ -65,7 +65,7 @@ export function WhoGetsWhat() {
             label="One machine or two? Only of these, and what is in them"
             name="among"
             placeholder="WQ-0001 WQ-0002"
-            wrap="w-[340px]"
+            wrap="w-full max-w-[440px]"
           />
           <Button type="submit" disabled={busy}>
             Weigh
@@ -101,8 +101,9 @@ export function WhoGetsWhat() {
               </>
             )}{' '}
             <span className="text-row text-soft">
-              {view.looked.machines} machines, {view.looked.donors} possible donors and {view.looked.parts}{' '}
-              parts were looked at, {dayAndTime(view.at, zone)}; what happened since is not in it.
+              {view.looked.machines} machines, {view.looked.donors} possible donors and{' '}
+              {view.looked.parts === 1 ? 'one part' : `${view.looked.parts} parts`} were looked at,{' '}
+              {dayAndTime(view.at, zone)}; what happened since is not in it.
               {view.boundMinor > view.netMinor + 1 && (
                 <>
                   {' '}
