@@ -59,7 +59,7 @@ interface ClosingAsked {
 /** What is not back, in words, and how every item stands. */
 export const answerClosing = ({ items, entries, act }: ClosingAsked) => ({
   ...closingCheck(items, entries, act),
-  items: balances(items, entries).map(({ item, ...counts }) => ({ id: item.id, ...counts })),
+  items: balances(items, entries).map(({ item, broken: _, ...counts }) => ({ id: item.id, ...counts })),
 });
 
 export const tightenShape = Joi.object({

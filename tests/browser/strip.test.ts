@@ -118,6 +118,27 @@ describe('a whole strip-down by keys', () => {
     await press(browser, 'A');
     await stands('key layer', 'back');
   });
+
+  it('what lies on the lid has a mat of its own; a maker’s seal is broken once', async () => {
+    const add = async (name: string, kind: string, on: string) => {
+      await click('Something else is undone here');
+      await (await find("//label[normalize-space(.)='What']/following::input[1]")).sendKeys(name);
+      const choose = async (label: string, value: string) =>
+        (await find(`//label[normalize-space(.)='${label}']/following::select[1]/option[@value='${value}' or normalize-space(.)='${value}']`)).click(); // prettier-ignore
+      await choose('Kind', kind);
+      await choose('On', on);
+      await click('Lay it down');
+    };
+    await add('maker’s seal', 'seal', '');
+    await stands('maker’s seal', 'whole');
+    await (await group('maker’s seal')).findElement(By.css('button')).click();
+    await stands('maker’s seal', 'broken here');
+    await add('bezel', 'clip', 'lid');
+    await click('Lid');
+    await within('The mat', 'Lid, layer 1 of 1');
+    await stands('bezel', '1 in');
+    await click('The machine');
+  });
 });
 
 describe('cleaning by zones', () => {

@@ -132,6 +132,50 @@ describe('the strip-down mat', () => {
       code: 'refused',
     });
   });
+  it('a seal that was broken stays broken, keeps nobody from closing, and is told to the buyer; the lid has a mat of its own', async () => {
+    const unitId = await laptop();
+    await act(benchA, 'openMat', { unitId });
+    await act(benchA, 'setMatItem', { unitId, item: { name: 'maker’s seal', kind: 'seal', count: 1, layer: 0, way: 'cut' } }); // prettier-ignore
+    await act(benchA, 'setMatItem', { unitId, item: { name: 'bezel screws', kind: 'fastener', count: 6, layer: 0, way: 'cross', mat: 'lid', under: 'foot' } }); // prettier-ignore
+    const seal = async () => (await record(unitId)).mat!.balances.find(({ item }) => item.kind === 'seal')!;
+    expect((await seal()).broken).toBe(0);
+    await out(unitId, 'maker’s seal');
+    expect(await seal()).toMatchObject({ broken: 1, open: 0 });
+    for (const move of ['in', 'replaced', 'rounded'])
+      expect(
+        (await refusal(act(benchA, 'moveOnMat', { unitId, moves: [{ item: 'maker’s seal', move, count: 1 }] })))?.message,
+      ).toContain('stays broken'); // prettier-ignore
+    // six of the lid are out: the cover does not go on without a word, whichever mat they lie on
+    await out(unitId, 'bezel screws', 6);
+    expect((await refusal(act(benchA, 'passOverMat', { unitId, act: 'close' })))?.message).toContain('6 of 6 not back (bezel screws)'); // prettier-ignore
+    await back(unitId, 'bezel screws', 6);
+    await act(benchA, 'passOverMat', { unitId, act: 'close' });
+    const { flaws } = await record(unitId);
+    expect(flaws.map(({ words }) => words)).toContain('maker’s seal: opened here, by us');
+    // a mistake of the key is taken back like any other
+    await act(benchA, 'takeBackMat', { unitId });
+    for (let n = 0; n < 3; n++) await act(benchA, 'takeBackMat', { unitId });
+    expect((await seal()).broken).toBe(0);
+  });
+  it('what each layer took stands in the notebook of the next of its model', async () => {
+    const model = { maker: 'Pellmark', model: 'Layer 9' };
+    const { lotId } = await lotWith(['laptop']);
+    const add = () => act<{ unitId: string }>(benchA, 'addUnit', { lotId, chassis: 'laptop', ...model });
+    const [first, second] = [(await add()).unitId, (await add()).unitId];
+    await act(benchA, 'openMat', { unitId: first });
+    await out(first, 'base plate', 8);
+    await out(first, 'fan lead');
+    await back(first, 'fan lead');
+    // as slowly as a person does it
+    await database()
+      .execute(sql`update record_values v set at = now() - interval '1 hour' + n.n * interval '3 minutes'
+      from (select id, row_number() over (order by id) as n from record_values where unit_id = ${first} and key = 'mat') n where n.id = v.id`);
+    const { layers } = await notebookOf(await unitRow(second));
+    expect(layers).toEqual([
+      { layer: 0, out: 3, back: 0, machines: 1 },
+      { layer: 1, out: 3, back: 3, machines: 1 },
+    ]);
+  });
   it('from the second of a model on its own strip-down is laid out, the median of those seen', async () => {
     const made = await lotWith(['laptop', 'laptop', 'laptop', 'laptop']);
     const ids = made.units.map(({ unitId }) => unitId);

@@ -1,7 +1,7 @@
 import type { BenchState } from '../catalogue';
 
 /** What is undone when a machine is opened, and has to be done up again. */
-export const ITEM_KINDS = ['fastener', 'lead', 'sensor', 'tape', 'clip'] as const;
+export const ITEM_KINDS = ['fastener', 'lead', 'sensor', 'tape', 'clip', 'seal'] as const;
 export type ItemKind = (typeof ITEM_KINDS)[number];
 
 /** How it comes undone; a fastener by its head. */
@@ -16,8 +16,17 @@ export const WAYS_OPEN = [
   'flip-lock',
   'peel',
   'unclip',
+  'cut',
 ] as const;
 export type WayOpen = (typeof WAYS_OPEN)[number];
+
+/** Mats beside the machine's own: what is opened by itself once it is off. */
+export const MATS = ['lid', 'card', 'cage'] as const;
+export type MatName = (typeof MATS)[number];
+
+/** What a fastener hides under. */
+export const HIDDEN_UNDER = ['tape', 'foot', 'label', 'seal'] as const;
+export type HiddenUnder = (typeof HIDDEN_UNDER)[number];
 
 /** Where one of it sits on the drawing of the machine, 320 by 200. */
 export type Spot = readonly [x: number, y: number];
@@ -32,6 +41,10 @@ export interface LedgerItem {
   count: number;
   /** Under how many others it lies: 0 is the outside. */
   layer: number;
+  /** The mat it lies on; left out: the machine's own. */
+  mat?: MatName;
+  /** What has to come off before it is seen. */
+  under?: HiddenUnder;
   /** Causes that are likelier while it is not back. */
   raises?: readonly string[];
   way?: WayOpen;
@@ -68,8 +81,10 @@ export interface SpotState {
 export interface Balance {
   item: LedgerItem;
   spots: SpotState[];
-  /** Out of its place now. */
+  /** Out of its place now; a seal that was broken is never put back, and is not counted here. */
   open: number;
+  /** Seals broken here. */
+  broken: number;
   /** Was not there when it was opened: somebody was inside before. */
   missing: number;
   rounded: number;
@@ -148,6 +163,8 @@ export function balances(items: readonly LedgerItem[], entries: readonly LedgerE
       own.leftOver += count;
       continue;
     }
+    if (own.item.kind === 'seal' && move !== 'out' && move !== 'missing')
+      throw refuse('a seal that was broken stays broken');
     const picked = chosen(own.spots, move, entry);
     if (!picked)
       throw refuse(`${count} ${move}, but only ${own.spots.filter(CAN[move]).length} ${CANNOT[move]}`);
@@ -158,7 +175,8 @@ export function balances(items: readonly LedgerItem[], entries: readonly LedgerE
     return {
       item,
       spots,
-      open: number(({ at }) => at === 'out'),
+      open: item.kind === 'seal' ? 0 : number(({ at }) => at === 'out'),
+      broken: item.kind === 'seal' ? number(({ at }) => at === 'out') : 0,
       missing: number(({ at }) => at === 'missing'),
       rounded: number(({ rounded }) => rounded),
       replaced: number(({ by }) => by === 'replaced'),

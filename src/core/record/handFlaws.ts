@@ -17,7 +17,16 @@ export function handFlaws(
   caps: HandCaps,
 ): ToldFlaw[] {
   const flaws: ToldFlaw[] = [];
-  for (const { item, missing, improvised, open } of mat?.balances ?? []) {
+  for (const { item, missing, improvised, open, broken } of mat?.balances ?? []) {
+    if (item.kind === 'seal') {
+      if (broken + missing > 0)
+        flaws.push({
+          words: `${item.name}: ${broken > 0 ? 'opened here, by us' : 'was broken when it came'}`,
+          cap: 'A',
+          repair: 'mat',
+        });
+      continue;
+    }
     // what is out on the mat of a machine that was closed all the same is not in it
     const absent = missing + (mat!.shut ? open : 0);
     if (item.kind === 'fastener' && absent > 0)

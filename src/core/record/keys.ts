@@ -12,6 +12,8 @@ export const SPEC_KEYS = {
   driveKind: 'Drive',
   driveGb: 'Drive size',
   driveHealth: 'Drive health',
+  driveLife: 'Drive, rated life left',
+  driveHours: 'Drive, hours on',
   driveMbs: 'Drive reads',
   moreDrives: 'Further drives',
   memorySlots: 'Memory slots',

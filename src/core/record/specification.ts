@@ -105,6 +105,12 @@ function drive(state: Determined, part: RecordPart, source: Source, claims = fal
   const health = part.attributes.health;
   if (typeof health === 'string' && health !== 'unknown') state.put('driveHealth', health, null, source);
   else state.forget('driveHealth');
+  const life = figure(part, 'life');
+  if (life !== null) state.put('driveLife', `${life} %`, life, source);
+  else state.forget('driveLife');
+  const hours = figure(part, 'hours');
+  if (hours !== null) state.put('driveHours', `${hours} h`, hours, source);
+  else state.forget('driveHours');
   // another drive reads as fast as it does
   state.forget('driveMbs');
 }
@@ -175,6 +181,8 @@ function noDrive(state: Determined, source: Source): void {
   state.put('driveKind', 'none', null, source);
   state.forget('driveGb');
   state.forget('driveHealth');
+  state.forget('driveLife');
+  state.forget('driveHours');
   state.forget('driveMbs');
 }
 

@@ -28,6 +28,8 @@ const FIGURES: Partial<Record<SpecKey, Figure>> = {
   batteryHealth: { least: 0, most: 120, what: 'per cent', sign: ' %', scale: 0.01 },
   batteryCycles: { least: 0, most: 10_000, what: 'cycles', sign: '' },
   topCelsius: { least: 0, most: 130, what: 'degrees Celsius', sign: ' °C' },
+  driveLife: { least: 0, most: 100, what: 'per cent', sign: ' %' },
+  driveHours: { least: 0, most: 300_000, what: 'hours', sign: ' h' },
   driveMbs: { least: 0.1, most: 50_000, what: 'megabytes a second', sign: ' MB/s' },
   idleCelsius: { least: 0, most: 130, what: 'degrees Celsius', sign: ' °C' },
 };

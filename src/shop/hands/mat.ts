@@ -1,5 +1,13 @@
 import Joi from 'joi';
-import { ITEM_KINDS, MOVES, WAYS_OPEN, balances, type LedgerItem } from '@/core/hands/ledger';
+import {
+  HIDDEN_UNDER,
+  ITEM_KINDS,
+  MATS,
+  MOVES,
+  WAYS_OPEN,
+  balances,
+  type LedgerItem,
+} from '@/core/hands/ledger';
 import { matTells } from '@/catalog/machine/openings';
 import { matOf, missingAtOpening, type Mat, type MatAct } from '@/core/hands/mat';
 import { catalogue, findingById } from '@/catalog';
@@ -57,6 +65,12 @@ const itemShape = Joi.object({
     .valid(...WAYS_OPEN)
     .label('how it opens'),
   lengthMm: Joi.number().min(0.5).max(80).label('length'),
+  mat: Joi.string()
+    .valid(...MATS)
+    .label('which mat'),
+  under: Joi.string()
+    .valid(...HIDDEN_UNDER)
+    .label('hidden under'),
   raises: Joi.array().items(Joi.string().max(60)).max(8),
   spots: Joi.array().max(200).items(spot),
 });

@@ -1,5 +1,7 @@
 import { and, asc, count, desc, eq, isNull, ne, sql } from 'drizzle-orm';
 import { causeById, findingById, repairById } from '@/catalog';
+import { layerMinutes, usualLayers, type TimedAct } from '@/core/hands/layers';
+import type { MatAct } from '@/core/hands/mat';
 import { database } from '@/db/client';
 import { modelNotes, modelSheets, units } from '@/db/schema';
 import { templateFor } from '../hands/matRows';
@@ -36,13 +38,16 @@ export async function notesOf({ maker, model }: Pick<Model, 'maker' | 'model'>):
   }));
 }
 
+/** Entries of mats minutes are learnt from. */
+const MOST_NOTES = 6000;
+
 /** Everything the shop has learnt of a model: from what was written, and from the records of its machines. */
 export async function notebookOf(unit: Model): Promise<Notebook> {
   const db = database();
   const same = and(ne(units.id, unit.id), sameModel(unit));
   const ids = sql`select id from units u where lower(u.maker) = lower(${unit.maker})
     and lower(u.model) = lower(${unit.model}) and u.chassis = ${unit.chassis} and u.id <> ${unit.id}`;
-  const [[{ seen }], notes, faults, template, trouble, times, others, sheets] = await Promise.all([
+  const [[{ seen }], notes, faults, template, trouble, times, others, sheets, noted] = await Promise.all([
     db.select({ seen: count() }).from(units).where(same),
     notesOf(unit),
     shopRules().then((rules) => modelFaultsFor(db, unit, effectiveCatalogue(rules).catalogue)),
@@ -71,13 +76,20 @@ export async function notebookOf(unit: Model): Promise<Notebook> {
       .select({ facts: modelSheets.takes })
       .from(modelSheets)
       .where(eq(modelSheets.model, modelKey(unit) ?? '')),
+    db.execute<{ unit_id: string; at: number; value: string }>(sql`
+      select v.unit_id, extract(epoch from v.at)::float8 * 1000 as at, v.value from record_values v
+      where v.key = 'mat' and v.voided_by is null and v.unit_id in (${ids}) order by v.unit_id, v.id limit ${MOST_NOTES}`),
   ]);
+  const acts = new Map<string, TimedAct[]>();
+  for (const { unit_id: id, at, value } of noted.rows)
+    acts.set(id, [...(acts.get(id) ?? []), { at, act: JSON.parse(value) as MatAct }]);
   return {
     seen,
     closed: faults[0]?.of ?? 0,
     notes,
     faults: faults.map((fault) => ({ ...fault, name: causeById(fault.cause)?.name ?? fault.cause })),
     template,
+    layers: usualLayers([...acts.values()].map(layerMinutes)),
     trouble: trouble.rows.map(({ item, move, machines, of }) => ({
       name: item,
       what: move,

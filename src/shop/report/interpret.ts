@@ -215,6 +215,8 @@ function drives(bundle: ReportBundle, put: Put, out: Interpretation): void {
         health: verdicts[i].verdict,
         ...usedOf(drive, bundle),
         ...(drive.hours !== null && { hours: drive.hours }),
+        // of a disk no life is rated
+        ...(verdicts[i].wear !== null && { life: Math.max(0, Math.round(100 * (1 - verdicts[i].wear))) }),
       },
     });
   });

@@ -1,4 +1,4 @@
-import { useState, type FormEvent } from 'react';
+import { useEffect, useRef, useState, type FormEvent } from 'react';
 import type { PromiseView } from '@/words/day';
 import { share } from '@/words/plain';
 import { TextField } from '../kit/fields';
@@ -29,6 +29,12 @@ export function PromiseForm({
   const [asked, setAsked] = useState<Asked | null>(null);
   const [fault, setFault] = useState('');
   const [asking, setAsking] = useState(false);
+  const form = useRef<HTMLFormElement>(null);
+  // what was typed before the page had come alive counts too
+  useEffect(() => {
+    const early = new FormData(form.current!).get('day');
+    if (typeof early === 'string' && early) setDay(early);
+  }, []);
   // as the clock on this bench shows it
   const moment = new Date(`${day}T${time || '17:00'}`);
   const until = Number.isNaN(moment.getTime()) ? null : moment.toISOString();
@@ -51,7 +57,7 @@ export function PromiseForm({
   };
   return (
     <>
-      <form onSubmit={(event) => void submit(event)} className="flex flex-wrap items-end gap-3">
+      <form ref={form} onSubmit={(event) => void submit(event)} className="flex flex-wrap items-end gap-3">
         <TextField
           label="by the day"
           name="day"

@@ -7,6 +7,7 @@ import { ChoiceField, TextField } from '../kit/fields';
 import { Link } from '../kit/Link';
 import { Button, Heading, Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/hooks/useCommand';
+import { UNDER_WORDS } from '@/words/hands/mat';
 import { attended, percent } from '../kit/words';
 
 interface Props {
@@ -157,9 +158,10 @@ export function NotebookPage({ unit, maker, model, book, looks }: Props) {
                 .filter((item) => item.layer === layer)
                 .map(
                   (item) =>
-                    `${item.count > 1 ? `${item.count} ` : ''}${item.name}${item.way ? ` (${item.way}${item.lengthMm ? `, ${item.lengthMm} mm` : ''})` : ''}`,
+                    `${item.mat ? `${item.mat}: ` : ''}${item.count > 1 ? `${item.count} ` : ''}${item.name}${item.under ? `, under ${UNDER_WORDS[item.under]}` : ''}${item.way ? ` (${item.way}${item.lengthMm ? `, ${item.lengthMm} mm` : ''})` : ''}`,
                 )
                 .join(', ')}
+              <Took of={book.layers.find((own) => own.layer === layer)} />
             </p>
           ))}
           {book.trouble.map(({ name, what, machines: count, of }) => (
@@ -231,5 +233,18 @@ export function NotebookPage({ unit, maker, model, book, looks }: Props) {
         )}
       </div>
     </div>
+  );
+}
+
+/** What a layer took in machines of the model. */
+function Took({ of }: { of: Notebook['layers'][number] | undefined }) {
+  if (!of || of.out + of.back === 0) return null;
+  return (
+    <span className="block text-note text-soft">
+      {of.out > 0 && `${attended(of.out)} to open`}
+      {of.out > 0 && of.back > 0 && ', '}
+      {of.back > 0 && `${attended(of.back)} to close`}
+      {of.machines > 1 && `, the middle of ${of.machines}`}
+    </span>
   );
 }

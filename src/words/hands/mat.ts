@@ -1,9 +1,19 @@
 import { layerNames, landmarks, type Landmark } from '@/catalog/machine/outlines';
 import type { Chassis } from '@/core/catalogue';
 import type { ClosingLine } from '@/core/hands/closing';
-import type { LedgerEntry, LedgerItem } from '@/core/hands/ledger';
+import type { HiddenUnder, LedgerEntry, LedgerItem, MatName } from '@/core/hands/ledger';
 import type { Mat } from '@/core/hands/mat';
 import { lower } from '../plain';
+
+/** Mats beside the machine's own. */
+export const MAT_WORDS: Record<MatName, string> = { lid: 'Lid', card: 'Card', cage: 'Drive cage' };
+/** What hides a screw. */
+export const UNDER_WORDS: Record<HiddenUnder, string> = {
+  tape: 'tape',
+  foot: 'a foot',
+  label: 'a label',
+  seal: 'a seal',
+};
 
 /** A mat as its screen works with it: plain data, and what was said of it. */
 export interface MatView {

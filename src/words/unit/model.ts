@@ -1,3 +1,4 @@
+import type { usualLayers } from '@/core/hands/layers';
 import type { LedgerItem } from '@/core/hands/ledger';
 import type { ModelFault, ModelNoteKind } from '@/core/models/notebook';
 
@@ -18,6 +19,8 @@ export interface Notebook {
   notes: NoteLine[];
   faults: (ModelFault & { name: string })[];
   template: { items: readonly LedgerItem[]; seen: number };
+  /** Minutes hands were at each layer, out and back. */
+  layers: ReturnType<typeof usualLayers>;
   /** Things that were missing, lost or rounded in strip-downs of it: in how many of how many machines. */
   trouble: { name: string; what: string; machines: number; of: number }[];
   /** What steps took on this model. */

@@ -50,6 +50,26 @@ function Mark({ item, spot, hot }: { item: LedgerItem; spot: SpotState; hot: boo
         strokeDasharray={out ? '3 2' : undefined}
       />
     );
+  if (item.kind === 'seal')
+    return (
+      <g>
+        <rect
+          x="-6"
+          y="-6"
+          width="12"
+          height="12"
+          rx="2"
+          fill="var(--color-paper)"
+          stroke={ink}
+          strokeWidth="1.2"
+        />
+        {spot.at === 'in' ? (
+          <path d="M-3 0 -1 2.4 3.4 -2.4" fill="none" stroke={ink} strokeWidth="1.4" />
+        ) : (
+          <path d="M-6 -2 -1 1 1 -2 6 2" fill="none" stroke={ink} strokeWidth="1.6" />
+        )}
+      </g>
+    );
   if (item.kind === 'clip')
     return <path d="M-4 3 0 -4 4 3Z" fill={out ? 'none' : ink} stroke={ink} strokeWidth="1.2" />;
   if (spot.at === 'missing')

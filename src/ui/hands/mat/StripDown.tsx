@@ -6,12 +6,13 @@ import {
   type Balance,
   type LedgerEntry,
   type LedgerItem,
+  type MatName,
   type Move,
 } from '@/core/hands/ledger';
 import { shouldBeBack } from '@/core/hands/mat';
 import { tightening } from '@/core/hands/tighten';
 import type { PhotoLine } from '@/words/unit/photos';
-import type { ClosingView, MatView } from '@/words/hands/mat';
+import { MAT_WORDS, UNDER_WORDS, type ClosingView, type MatView } from '@/words/hands/mat';
 import type { UnitHead } from '@/words/unit/view';
 import type { KeyHandler } from '../../kit/keys/desk';
 import { ARROWS, acted, nearestAhead, useShortcuts } from '../../kit/keys/keyboard';
@@ -31,6 +32,9 @@ interface Props {
   closing: readonly ClosingView[];
 }
 
+/** Another mat than the machine's own: nothing is known of what lies round it. */
+const NO_LANDMARKS = { landmarks: [] };
+
 /** Letters of groups: none that goes to a side of the unit or means something on the mat. */
 const LETTERS = 'ABCDEFHIJKMNOPQRSVWYZ';
 const TROUBLE: [string, Move, string][] = [
@@ -41,11 +45,15 @@ const TROUBLE: [string, Move, string][] = [
   ['5', 'left over', 'left over'],
 ];
 
-/** "cross, 6 mm", "flip-lock". */
-const howWords = ({ way, lengthMm }: LedgerItem) =>
-  [way, lengthMm && `${lengthMm} mm`].filter(Boolean).join(', ');
+/** "cross, 6 mm, under a foot", "flip-lock". */
+const howWords = ({ way, lengthMm, under }: LedgerItem) =>
+  [way, lengthMm && `${lengthMm} mm`, under && `under ${UNDER_WORDS[under]}`].filter(Boolean).join(', ');
 
-function stateWords({ item, open, missing, rounded }: Balance, moves: readonly LedgerEntry[]): string {
+function stateWords(
+  { item, open, missing, rounded, broken }: Balance,
+  moves: readonly LedgerEntry[],
+): string {
+  if (item.kind === 'seal') return broken > 0 ? 'broken here' : missing > 0 ? 'broken when it came' : 'whole';
   const touched = moves.some((move) => move.item === item.id);
   const there = item.count - missing;
   const said =
@@ -63,16 +71,20 @@ function stateWords({ item, open, missing, rounded }: Balance, moves: readonly L
 export function StripDown({ unit, mat, template, photos, closing }: Props) {
   const { stands, moves, act, back, send, problem, busy } = useMat(unit, mat);
   const [picked, setLayer] = useState<number | null>(null);
+  const [picking, setMat] = useState<MatName | null>(null);
   const [number, setNumber] = useState('');
   const [at, setAt] = useState<SpotAt | null>(null);
   const [trouble, setTrouble] = useState(false);
   const [ordered, setOrdered] = useState<string | null>(null);
   const [adding, setAdding] = useState(false);
   const disabled = !unit.mayWrite || unit.held;
-  const depth = Math.max(0, ...stands.map(({ item }) => item.layer));
-  const deepest = Math.max(0, ...stands.filter(({ open }) => open > 0).map(({ item }) => item.layer));
+  const mats = [...new Set(stands.flatMap(({ item }) => item.mat ?? []))];
+  const on = picking && mats.includes(picking) ? picking : null;
+  const lying = stands.filter(({ item }) => (item.mat ?? null) === on);
+  const depth = Math.max(0, ...lying.map(({ item }) => item.layer));
+  const deepest = Math.max(0, ...lying.filter(({ open }) => open > 0).map(({ item }) => item.layer));
   const layer = Math.min(picked ?? deepest, depth);
-  const here = stands.filter(({ item }) => item.layer === layer);
+  const here = lying.filter(({ item }) => item.layer === layer);
   const letterOf = new Map(here.map(({ item }, n) => [item.id, LETTERS[n] ?? '']));
   const due = shouldBeBack(stands, moves, mat?.passed ?? null);
   const order = useMemo(() => {
@@ -125,7 +137,7 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
                   </b>
                   :{' '}
                   {template.items
-                    .filter((item) => item.layer === n)
+                    .filter((item) => item.layer === n && !item.mat)
                     .map((item) => `${item.count > 1 ? `${item.count} ` : ''}${item.name}`)
                     .join(', ')}
                 </figcaption>
@@ -147,7 +159,7 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
     );
   const take = (item: LedgerItem, inward: boolean) => {
     const own = stands.find((balance) => balance.item.id === item.id)!;
-    const most = inward ? own.open : item.count - own.missing - own.open;
+    const most = inward ? own.open : item.count - own.missing - own.open - own.broken;
     const count = number ? Math.min(Number(number), 500) : most;
     setNumber('');
     setOrdered(inward && item.kind === 'fastener' && item.count > 2 ? item.id : null);
@@ -158,6 +170,8 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
     const state = own?.spots[spot.n];
     if (!own || !state || disabled) return;
     setAt(spot);
+    // a seal that was broken stays broken
+    if (own.item.kind === 'seal' && state.at !== 'in') return;
     const move = as ?? (state.at === 'out' ? 'in' : state.at === 'in' ? 'out' : 'replaced');
     act([{ item: spot.item, move, count: 1, spots: [spot.n] }]);
   };
@@ -222,9 +236,9 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
         )}
         <section aria-label="The mat" className="border-2 border-ink bg-paper p-3">
           <MatDrawing
-            view={mat}
+            view={on ? NO_LANDMARKS : mat}
             layer={layer}
-            balances={stands}
+            balances={lying}
             at={at}
             due={due}
             order={order}
@@ -233,7 +247,9 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
           />
           <p className="mt-1.5 text-row">
             <b>
-              Layer {layer + 1} of {depth + 1}: {mat.layers[layer] ?? 'deeper'}.
+              {on && `${MAT_WORDS[on]}, `}
+              {on ? 'layer' : 'Layer'} {layer + 1} of {depth + 1}
+              {!on && `: ${mat.layers[layer] ?? 'deeper'}`}.
             </b>{' '}
             Solid: in its place. Ring, gap: out, on the mat. Orange: should be back by now. Broken ring:
             missing.
@@ -289,6 +305,22 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
         {problem && !problem.details?.notBack && <Problem>{problem.message}</Problem>}
         {!disabled && (
           <div className="mt-2 flex flex-wrap gap-2">
+            {mats.length > 0 &&
+              [null, ...mats].map((own) => (
+                <Button
+                  key={own ?? 'own'}
+                  aria-pressed={own === on}
+                  tone={own === on ? 'strong' : 'plain'}
+                  onClick={() => {
+                    setMat(own);
+                    setLayer(null);
+                    setAt(null);
+                  }}
+                >
+                  {own ? MAT_WORDS[own] : 'The machine'}
+                </Button>
+              ))}
+            {mats.length > 0 && <span aria-hidden className="w-full" />}
             {Array.from({ length: depth + 1 }, (_, n) => (
               <Button
                 key={n}
@@ -296,7 +328,7 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
                 tone={n === layer ? 'strong' : 'plain'}
                 onClick={() => setLayer(n)}
               >
-                {n + 1} {mat.layers[n] ?? 'deeper'}
+                {n + 1} {on ? (n === 0 ? 'outside' : 'deeper') : (mat.layers[n] ?? 'deeper')}
               </Button>
             ))}
             <Button aria-expanded={adding} onClick={() => setAdding(!adding)}>
@@ -304,7 +336,9 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
             </Button>
           </div>
         )}
-        {adding && <MatItemForm unit={unit} layer={layer} onDone={() => setAdding(false)} send={send} />}
+        {adding && (
+          <MatItemForm unit={unit} layer={layer} mat={on} onDone={() => setAdding(false)} send={send} />
+        )}
         <PhotoStrip
           tag={unit.tag}
           title={`Photographs of layer ${layer + 1}`}
