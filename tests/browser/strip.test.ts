@@ -1,6 +1,6 @@
 import { By, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
-import { press, ready, see, soon } from './driver';
+import { press, ready, see, settled, soon } from './driver';
 import { signedInBrowser } from './signedIn';
 
 const url = inject('url');
@@ -133,6 +133,7 @@ describe('a whole strip-down by keys', () => {
     await stands('maker’s seal', 'whole');
     await (await group('maker’s seal')).findElement(By.css('button')).click();
     await stands('maker’s seal', 'broken here');
+    await settled(browser);
     await add('bezel', 'clip', 'lid');
     await click('Lid');
     await within('The mat', 'Lid, layer 1 of 1');

@@ -44,6 +44,12 @@ describe('the machine’s own report', () => {
       value: 'x86-64-v3',
       by: 'Bench A',
     });
+    // how long its drive has run stands on it, and what the drive says of its rated life where it says so
+    const log = JSON.parse(laptopFiles[3].text) as { power_on_time: { hours: number } };
+    expect(spec.best('driveHours')).toMatchObject({
+      basis: 'measured',
+      value: `${log.power_on_time.hours} h`,
+    });
     expect(await unitRow(unit.unitId)).toMatchObject({ maker: 'Pellmark', model: 'Courier 14' });
     const parts = await database().select().from(components).where(eq(components.unitId, unit.unitId));
     expect(parts.map((part) => part.class).sort()).toEqual(['battery', 'drive', 'memory', 'memory']);

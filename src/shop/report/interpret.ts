@@ -3,7 +3,7 @@ import { healthOutcome, startOutcome } from '@/core/instruments/findingsFromRead
 import { processorLevel } from '@/core/machine/levels';
 import { serialKey } from '@/core/machine/serial';
 import { healthRules, smallFileSystem } from '@/catalog/instruments/drives';
-import { driveVerdict } from '@/core/storage/health';
+import { driveVerdict, type DriveJudged } from '@/core/storage/health';
 import type { Chassis } from '@/core/catalogue';
 import type { ReportBundle } from '@/formats/report/bundle';
 import { screenWords } from '@/formats/report/edid';
@@ -215,8 +215,7 @@ function drives(bundle: ReportBundle, put: Put, out: Interpretation): void {
         health: verdicts[i].verdict,
         ...usedOf(drive, bundle),
         ...(drive.hours !== null && { hours: drive.hours }),
-        // of a disk no life is rated
-        ...(verdicts[i].wear !== null && { life: Math.max(0, Math.round(100 * (1 - verdicts[i].wear))) }),
+        ...(lifeOf(verdicts[i]) !== null && { life: lifeOf(verdicts[i])! }),
       },
     });
   });
@@ -254,6 +253,9 @@ function drives(bundle: ReportBundle, put: Put, out: Interpretation): void {
   if (kind) put('driveKind', kind);
   const size = main?.gb ?? (found[0]?.attributes?.gb as number | undefined);
   if (size) put('driveGb', `${size} GB`, size);
+  if (main && main.hours !== null) put('driveHours', `${main.hours} h`, main.hours);
+  const life = lifeOf(verdicts[0]);
+  if (life !== null) put('driveLife', `${life} %`, life);
   if (found.length) out.findings.push({ finding: 'drive-seen', outcome: 0 });
   const worst = verdicts.reduce(
     (top, { verdict }) => Math.max(top, ['unknown', 'good', 'watch', 'failing'].indexOf(verdict)),
@@ -270,6 +272,10 @@ function drives(bundle: ReportBundle, put: Put, out: Interpretation): void {
     out.findings.push({ finding: 'drive-health', outcome: worst - 1 });
   } else out.notRead.push('drive health');
 }
+
+/** Per cent of the rated life that is left; null: of a disk none is rated, or the drive does not say. */
+const lifeOf = (judged: DriveJudged | undefined): number | null =>
+  judged?.wear === null || judged === undefined ? null : Math.max(0, Math.round(100 * (1 - judged.wear)));
 
 /** Sizes that are told as whole gigabytes and as bytes differ by so much at most. Common practice. */
 const SAME_SIZE = 0.01;
