@@ -134,10 +134,10 @@ describe('a whole strip-down by keys', () => {
     await (await group('maker’s seal')).findElement(By.css('button')).click();
     await stands('maker’s seal', 'broken here');
     await settled(browser);
-    await add('bezel', 'clip', 'lid');
+    await add('lid rim', 'clip', 'lid');
     await click('Lid');
     await within('The mat', 'Lid, layer 1 of 1');
-    await stands('bezel', '1 in');
+    await stands('lid rim', '1 in');
     await click('The machine');
   });
 });

@@ -34,7 +34,8 @@ export function MatItemForm({ unit, layer, mat, send, onDone }: Props) {
           count: Number(form.get('count')) || 1,
           // another mat begins with its own outside
           layer: (form.get('mat') || null) === mat ? layer : 0,
-          way: String(form.get('way')),
+          // a seal is cut, whatever it is made of
+          way: kind === 'seal' ? 'cut' : String(form.get('way')),
           ...(length > 0 && { lengthMm: length }),
           ...(form.get('mat') && { mat: String(form.get('mat')) }),
           ...(form.get('under') && { under: String(form.get('under')) }),
@@ -56,11 +57,13 @@ export function MatItemForm({ unit, layer, mat, send, onDone }: Props) {
           <option key={own}>{own}</option>
         ))}
       </ChoiceField>
-      <ChoiceField label="Opens" name="way">
-        {WAYS_OPEN.map((own) => (
-          <option key={own}>{own}</option>
-        ))}
-      </ChoiceField>
+      {kind !== 'seal' && (
+        <ChoiceField label="Opens" name="way">
+          {WAYS_OPEN.map((own) => (
+            <option key={own}>{own}</option>
+          ))}
+        </ChoiceField>
+      )}
       <ChoiceField label="On" name="mat" defaultValue={mat ?? ''}>
         <option value="">the machine</option>
         {MATS.map((own) => (

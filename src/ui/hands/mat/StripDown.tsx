@@ -302,7 +302,7 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
             </>
           )}
         </p>
-        {problem && !problem.details?.notBack && <Problem>{problem.message}</Problem>}
+        {problem && !adding && !problem.details?.notBack && <Problem>{problem.message}</Problem>}
         {!disabled && (
           <div className="mt-2 flex flex-wrap gap-2">
             {mats.length > 0 &&
