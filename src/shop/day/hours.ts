@@ -1,5 +1,5 @@
 import { and, desc, eq, ne, sql } from 'drizzle-orm';
-import { workOperation, type HouseTables } from '@/core/house/tables';
+import { workOperation } from '@/core/house/tables';
 import type { Candidate } from '@/core/lots/cutLine';
 import { pinnedMinutes } from '@/core/lots/cutLine';
 import type { KnownWays } from '@/core/timetable/day';
@@ -7,7 +7,7 @@ import { holdsOf, operationsOf } from '@/core/timetable/operations';
 import type { Span } from '@/core/timetable/problem';
 import { closedBetween, SKILLS, type Skill, type Week } from '@/core/timetable/week';
 import { database } from '@/db/client';
-import { lots, OPEN_UNITS, units } from '@/db/schema';
+import { dayPlan, lots, OPEN_UNITS, units } from '@/db/schema';
 import { ShopError } from '@/errors';
 import { SKILL_WORDS, type HandsView, type HoursRow, type ScarceView } from '@/words/day';
 import { runInWorker } from '@/workers/pool';
@@ -16,7 +16,7 @@ import { operationHere } from '../rules/times';
 import { shopRules } from '../rules/queries';
 import { weekOf } from './commands';
 import { handsOf } from './plan';
-import { waysOf, type Wanting } from './ways';
+import { waysMark, waysOf, type Wanting } from './ways';
 
 const MOST_UNITS = 2000;
 const SECONDS = 3;
@@ -54,27 +54,35 @@ export async function weekHands(): Promise<{
 export const weekMinutes = async (): Promise<number> =>
   (await weekHands()).people.reduce((sum, { minutes }) => sum + minutes, 0);
 
-/** What was worked out of machines here; of one whose record has not changed it is not worked out again. */
-let seenWays: KnownWays = {};
+/** What was worked out of machines here, and in which database; of one whose record has not changed it is not again. */
+let seen: { of: string | undefined; ways: KnownWays } = { of: undefined, ways: {} };
+
+/** What is known already of what is left of machines: from here, and from the plan of the day that stands. */
+async function knownWays(): Promise<KnownWays> {
+  const of = process.env.DATABASE_URL;
+  const [row] = await database().select({ body: dayPlan.body }).from(dayPlan);
+  return { ...(seen.of === of ? seen.ways : {}), ...(row?.body.v === 2 ? row.body.ways : {}) };
+}
 
 /**
  * What there is too little of beside hands: stations while the house is open, and one run over each night; hands of those
  * who do what not everybody does.
  */
-async function scarce(rows: readonly Wanting[], tables: HouseTables, mark: string) {
+async function scarce(rows: readonly Wanting[], house: Awaited<ReturnType<typeof houseNow>>) {
+  const { tables } = house;
   const rules = await shopRules();
   const times = new Map(
     tables.work.map((step) => [step.id, operationHere(rules.handMinutes, workOperation(step))]),
   );
   const { ways, known } = await waysOf(rows.slice(0, LOOKED_AT), {
     tables,
-    mark: `hours/${process.env.DATABASE_URL}/${mark}/${rules.handMinutesVersion}/${rules.ratePerHourMinor}`,
+    mark: waysMark(house, rules),
     zero: Date.now(),
     running: [],
-    known: seenWays,
+    known: await knownWays(),
     partThere: () => 0,
   });
-  seenWays = known;
+  seen = { of: process.env.DATABASE_URL, ways: known };
   const { people, open, nights, week } = await weekHands();
   const tasks = new Map(ways.map((way) => [way.unit, operationsOf(way, times)]));
   const holds = new Map([...tasks].map(([tag, own]) => [tag, holdsOf(own)]));
@@ -132,8 +140,9 @@ export async function cutOfHours(asked: number) {
     )
     .orderBy(desc(units.rankScore))
     .limit(MOST_UNITS);
-  const { tables, mark } = await houseNow(database());
-  const { views, oneMore, takes, people } = await scarce(rows, tables, String(mark));
+  const house = await houseNow(database());
+  const { tables } = house;
+  const { views, oneMore, takes, people } = await scarce(rows, house);
   const candidates = rows.map(({ unit }): Candidate => ({
     stations: takes(unit.tag),
     id: unit.id,

@@ -24,7 +24,7 @@ import { shopRules } from '../rules/queries';
 import { operationHere } from '../rules/times';
 import { FIND_OUT } from '../work/clock';
 import { weekOf } from './commands';
-import { waysOf, type Wanting } from './ways';
+import { waysMark, waysOf, type Wanting } from './ways';
 
 /** So many machines are planned at once, the most pressing first; so many days ahead. */
 export const MOST_UNITS = 60;
@@ -205,7 +205,7 @@ async function planWithin(days: number, stood: KeptDay | null, suppose?: Suppose
   );
   const { ways, known } = await waysOf(chosen, {
     tables,
-    mark: `2/${house.mark}/${rules.handMinutesVersion}/${rules.ratePerHourMinor}`,
+    mark: waysMark(house, rules),
     zero,
     running,
     known: stood?.ways ?? {},

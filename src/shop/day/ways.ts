@@ -104,6 +104,15 @@ interface Now {
   partThere: (day: string) => number;
 }
 
+/** What a reckoning of ways stands on: another mark, and all is worked out again. */
+export const waysMark = (
+  house: { mark: number | string },
+  {
+    handMinutesVersion,
+    ratePerHourMinor,
+  }: { handMinutesVersion: number | string | null; ratePerHourMinor: number },
+): string => `2/${house.mark}/${handMinutesVersion}/${ratePerHourMinor}`;
+
 /** What is left of each machine; of one whose record has not changed it is known already. */
 export async function waysOf(
   chosen: readonly Wanting[],
