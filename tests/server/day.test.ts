@@ -146,6 +146,11 @@ describe('which machines get the hours', () => {
     expect(broken.netMinor).toBeLessThan(all.netMinor);
     // what one more would bring is what was lost, as far as one is enough
     expect(broken.scarce.find(({ id }) => id === dock.id)!.oneMoreMinor).toBeGreaterThan(0);
+    // one that was mended yesterday works
+    await act(owner, 'setWeek', { ...always, broken: { [dock.id]: '2026-01-01' } });
+    expect((await cutOfHours(100_000))!.scarce).toEqual(
+      all.scarce.map((own) => ({ ...own, there: expect.any(Number) as number })),
+    );
     const [me] = all.people;
     await act(owner, 'setWeek', { ...always, without: Object.fromEntries(all.people.map(({ id }) => [id, ['data']])) }); // prettier-ignore
     const barred = (await cutOfHours(100_000))!;

@@ -5,7 +5,7 @@ import { pinnedMinutes } from '@/core/lots/cutLine';
 import type { KnownWays } from '@/core/timetable/day';
 import { holdsOf, operationsOf } from '@/core/timetable/operations';
 import type { Span } from '@/core/timetable/problem';
-import { closedBetween, SKILLS, type Skill, type Week } from '@/core/timetable/week';
+import { closedBetween, instantOf, SKILLS, type Skill, type Week } from '@/core/timetable/week';
 import { database } from '@/db/client';
 import { dayPlan, lots, OPEN_UNITS, units } from '@/db/schema';
 import { ShopError } from '@/errors';
@@ -28,14 +28,16 @@ const DAYS = 7;
 /** Everybody's hands over the next seven days, minutes: when they are there and have nothing else to do. */
 export async function weekHands(): Promise<{
   people: HandsView[];
-  /** When the house is open, and how many nights lie between. */
-  open: number;
-  nights: number;
+  /** Minutes the house is open, and nights between, from so many minutes on. */
+  openFrom: (from: number) => { minutes: number; nights: number };
+  /** Minutes until a station that is out of order is mended; 0: it works. */
+  shutFor: (station: string) => number;
   week: Week;
 }> {
   const rules = await shopRules();
   const week = weekOf(rules);
-  const { people, open } = await handsOf(week, rules.timeZone, Date.now(), DAYS);
+  const zero = Date.now();
+  const { people, open, today } = await handsOf(week, rules.timeZone, zero, DAYS);
   const sum = (hours: readonly Span[]) => hours.reduce((all, [a, b]) => all + b - a, 0);
   return {
     people: people.map(({ id, name, hours }) => ({
@@ -44,8 +46,14 @@ export async function weekHands(): Promise<{
       minutes: sum(hours),
       without: week.without?.[id] ?? [],
     })),
-    open: sum(open),
-    nights: closedBetween(open).length,
+    openFrom(from) {
+      const left = open.flatMap(([a, b]): Span[] => (b > from ? [[Math.max(a, from), b]] : []));
+      return { minutes: sum(left), nights: closedBetween(left).length };
+    },
+    shutFor(station) {
+      const until = week.broken?.[station];
+      return until && until >= today ? (instantOf(until, 1440, rules.timeZone) - zero) / 60_000 : 0;
+    },
     week,
   };
 }
@@ -83,7 +91,7 @@ async function scarce(rows: readonly Wanting[], house: Awaited<ReturnType<typeof
     partThere: () => 0,
   });
   seen = { of: process.env.DATABASE_URL, ways: known };
-  const { people, open, nights, week } = await weekHands();
+  const { people, openFrom, shutFor, week } = await weekHands();
   const tasks = new Map(ways.map((way) => [way.unit, operationsOf(way, times)]));
   const holds = new Map([...tasks].map(([tag, own]) => [tag, holdsOf(own)]));
   const all = [...tasks.values()].flat();
@@ -94,10 +102,11 @@ async function scarce(rows: readonly Wanting[], house: Awaited<ReturnType<typeof
     if (own.length === 0) continue;
     const overnight = own.flatMap(({ body, overnight: may }) => (may && body > 0 ? [body] : []));
     const run = overnight.length ? overnight.sort((a, b) => a - b)[overnight.length >> 1] : 0;
-    const places = week.broken?.[id] ? 0 : (week.places[id] ?? 1);
-    const each = Math.round(open + nights * run);
-    views.push({ id, words: id, places, there: places * each });
-    oneMore[id] = each;
+    const places = week.places[id] ?? 1;
+    const held = ({ minutes, nights }: ReturnType<typeof openFrom>) => Math.round(minutes + nights * run);
+    views.push({ id, words: id, places, there: places * held(openFrom(shutFor(id))) });
+    // one that is bought works from now on
+    oneMore[id] = held(openFrom(0));
   }
   for (const skill of SKILLS) {
     // what everybody does is hands like any other
