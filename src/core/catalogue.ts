@@ -62,6 +62,11 @@ export const PART_CLASSES = [
   'wireless',
   'socket',
   'case',
+  'adapter',
+  'bracket',
+  'screws',
+  'feet',
+  'trim',
   'consumable',
 ] as const;
 export type PartClass = (typeof PART_CLASSES)[number];

@@ -74,6 +74,7 @@ const all = [
   units.takeBackTyped,
   mat.openMat,
   mat.setMatItem,
+  mat.layMat,
   mat.moveOnMat,
   mat.passOverMat,
   mat.takeBackMat,

@@ -1,6 +1,6 @@
 import { By, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
-import { press, ready, see, settled, soon } from './driver';
+import { press, ready, scan, see, settled, soon } from './driver';
 import { signedInBrowser } from './signedIn';
 
 const url = inject('url');
@@ -117,6 +117,29 @@ describe('a whole strip-down by keys', () => {
     await stands('key layer', '67 out');
     await press(browser, 'A');
     await stands('key layer', 'back');
+  });
+
+  it('compartments are scanned out and back in; the lid is laid out on a mat of its own and drawn', async () => {
+    await scan(browser, 'MAT-O-HEATSINK');
+    await within('The mat', 'Layer 2 of 4');
+    await stands('heatsink', '4 out');
+    await scan(browser, 'MAT-I-HEATSINK');
+    await stands('heatsink', 'back');
+    await click('Lid on a mat of its own');
+    await within('The mat', 'Lid, layer 1 of 3: bezel');
+    await scan(browser, 'MAT-O-LID-BEZEL-CLIPS');
+    await stands('lid bezel clips', '8 out');
+    await scan(browser, 'MAT-CLOSE');
+    await find("//*[@role='alert'][contains(., '8 of 8 not back (lid bezel clips)')]");
+    await scan(browser, 'MAT-I-LID-BEZEL-CLIPS');
+    await stands('lid bezel clips', 'back');
+    // the codes themselves
+    const pdf = await browser.executeAsyncScript<string>(
+      `const done = arguments[0]; fetch('/api/units/${TAG}/mat').then((r) => r.text()).then((t) => done(t.slice(0, 5)))`,
+    );
+    expect(pdf).toBe('%PDF-');
+    await click('The machine');
+    for (let n = 0; n < 3; n++) await press(browser, 'L');
   });
 
   it('what lies on the lid has a mat of its own; a maker’s seal is broken once', async () => {

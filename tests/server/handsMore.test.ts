@@ -10,6 +10,7 @@ import { machineNow } from '@/shop/parts/machine';
 import { binPage, binParts } from '@/shop/parts/queries';
 import { recordNow } from '@/shop/record/queries';
 import { standingOf } from '@/shop/units/remaining';
+import { lackingOf } from '@/core/parts/lacking';
 import { act, benchA, benchB, bookOf, lotWith, openShop, owner, refusal, unitRow } from './shop';
 
 openShop('hands_more');
@@ -143,6 +144,55 @@ describe('any work, any parts', () => {
     expect(await part(card.componentId)).toMatchObject({ knownGood: true });
     expect((await part(card.componentId)).attributes).not.toHaveProperty('state');
     expect((await record(unitId)).flaws).toEqual([]);
+  });
+  it('as it was offered for it, into a place that is named; taken back it is kept for it in the bin', async () => {
+    const { unitId } = await machine('desktop');
+    await act(benchA, 'typeSpec', { unitId, key: 'memorySlots', value: '4' });
+    const { wantId } = await act<{ wantId: string }>(benchA, 'quotePart', {
+      unitId,
+      class: 'memory',
+      name: '4 GB module, DDR3',
+      priceMinor: 700,
+      condition: 'used',
+      source: 'the market',
+    });
+    const fits = (spot: string, of: Record<string, unknown>) =>
+      act<{ workId: string }>(benchA, 'logWork', {
+        unitId,
+        ref: 'fit-parts',
+        minutes: 4,
+        parts: { put: [{ ...of, spot, despite: true }] },
+      });
+    expect(await refusal(fits('memory 9', { wantId }))).toMatchObject({
+      message: expect.stringContaining('no place "memory 9"'),
+    });
+    const { workId } = await fits('memory 3', { wantId });
+    const held = async () =>
+      Object.fromEntries(
+        (await record(unitId)).contents.flatMap((place) =>
+          place.class === 'memory' ? [[place.id, place.part?.name ?? null]] : [],
+        ),
+      );
+    expect(await held()).toEqual({
+      memory: null,
+      'memory 2': null,
+      'memory 3': '4 GB module, DDR3',
+      'memory 4': null,
+    });
+    expect((await bookOf(unitId)).partsMinor).toBe(700);
+    const other = await receive('memory', 'Another 4 GB module');
+    expect(await refusal(fits('memory 3', { componentId: other.componentId }))).toMatchObject({
+      message: expect.stringContaining('Take it out with it'),
+    });
+    expect(await refusal(fits('memory 2', { wantId }))).toMatchObject({
+      message: expect.stringContaining('is fitted already'),
+    });
+    await act(benchA, 'takeBackWork', { unitId, workId });
+    expect(Object.values(await held())).toEqual([null, null, null, null]);
+    const [came] = (await database().select().from(components)).filter(({ keptFor }) => keptFor === unitId);
+    expect(came).toMatchObject({ place: 'bin', costMinor: 700 });
+    await act(benchA, 'dropWant', { unitId, wantId });
+    expect((await part(came.id)).keptFor).toBeNull();
   });
   it('straight out of a donor, which is credited; taken back it is in the donor again', async () => {
     const [a, b] = (await lotWith(['desktop', 'desktop'])).units;
@@ -340,6 +390,31 @@ describe('a build', () => {
     expect((await part(loose.componentId)).place).toBe('bin');
     expect((await database().select().from(units).where(eq(units.id, built.unitId)))[0].stage).toBe('gone');
     expect((await bookOf(donor)).partsMinor).toBe(0);
+  });
+});
+
+describe('a case without a board', () => {
+  it('is a machine of its own: built from a case alone it is worth its parts and is not powered; with a board in it is', async () => {
+    const { lotId } = await lotWith(['desktop']);
+    const bare = await receive('case', 'Bare case, mid tower', { worthMinor: 300 });
+    const { unitId } = await act<{ unitId: string }>(benchA, 'buildUnit', {
+      lotId,
+      chassis: 'desktop',
+      maker: 'Own',
+      model: 'Case',
+      parts: [{ componentId: bare.componentId }],
+      despite: true,
+    });
+    const shell = await unitRow(unitId);
+    expect(lackingOf((await record(unitId)).contents).classes).toContain('board');
+    expect(await refusal(act(benchA, 'setBench', { unitId, bench: { plugged: true } }))).toMatchObject({
+      message: expect.stringContaining('board'),
+    });
+    const board = await receive('board', 'Board for it', {});
+    await act(benchA, 'fitPart', { unitId, componentId: board.componentId, despite: true });
+    expect(lackingOf((await record(unitId)).contents).classes).not.toContain('board');
+    expect((await unitRow(unitId)).valueMinor!).toBeGreaterThan(shell.valueMinor!);
+    await act(benchA, 'setBench', { unitId, bench: { plugged: true } });
   });
 });
 

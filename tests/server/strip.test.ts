@@ -157,6 +157,22 @@ describe('the strip-down mat', () => {
     for (let n = 0; n < 3; n++) await act(benchA, 'takeBackMat', { unitId });
     expect((await seal()).broken).toBe(0);
   });
+  it('a mat beside it is laid out as the catalogue has it, once, and goes back as one act', async () => {
+    const unitId = await laptop();
+    const lid = () => act<{ items: number }>(benchA, 'layMat', { unitId, mat: 'lid' });
+    expect((await refusal(lid()))?.message).toContain('no mat is open');
+    await act(benchA, 'openMat', { unitId });
+    const own = (await record(unitId)).mat!.items.length;
+    const { items } = await lid();
+    expect((await record(unitId)).mat!.items).toHaveLength(own + items);
+    expect((await refusal(lid()))?.message).toContain('lies there already');
+    expect((await refusal(act(benchA, 'layMat', { unitId, mat: 'cage' })))?.message).toContain('has none');
+    await out(unitId, 'lid bezel clips', 8);
+    expect((await refusal(act(benchA, 'passOverMat', { unitId, act: 'close' })))?.message).toContain('8 of 8 not back (lid bezel clips)'); // prettier-ignore
+    await act(benchA, 'takeBackMat', { unitId });
+    await act(benchA, 'takeBackMat', { unitId });
+    expect((await record(unitId)).mat!.items).toHaveLength(own);
+  });
   it('what each layer took stands in the notebook of the next of its model', async () => {
     const model = { maker: 'Pellmark', model: 'Layer 9' };
     const { lotId } = await lotWith(['laptop']);
@@ -174,6 +190,45 @@ describe('the strip-down mat', () => {
     expect(layers).toEqual([
       { layer: 0, out: 3, back: 0, machines: 1 },
       { layer: 1, out: 3, back: 3, machines: 1 },
+    ]);
+  });
+  it('paste by chip, minutes by place and proven limits stand in the notebook of the next of its model', async () => {
+    const model = { maker: 'Pellmark', model: 'Proof 3' };
+    const { lotId } = await lotWith(['laptop']);
+    const add = () => act<{ unitId: string }>(benchA, 'addUnit', { lotId, chassis: 'laptop', ...model });
+    const [first, second] = [(await add()).unitId, (await add()).unitId];
+    await act(benchA, 'logWork', {
+      unitId: first,
+      ref: 'repaste',
+      minutes: 12,
+      materials: [
+        { name: 'paste, 4 W/mK', amount: '0.2 g', costMinor: 20, on: 'processor', was: 'dry' },
+        { name: 'pad 1.0 mm', amount: '2', on: 'memory chips', was: 'pad torn' },
+        { name: 'a foot', amount: '1' },
+      ],
+    });
+    await act(benchA, 'markSoil', { unitId: first, zone: 'lid', soil: 'glue', degree: 2 });
+    await act(benchA, 'cleanStep', { unitId: first, rule: 'glue-alcohol', zones: ['lid'] });
+    await database()
+      .execute(sql`update record_values v set at = now() - interval '1 hour' + n.n * interval '4 minutes'
+      from (select id, row_number() over (order by id) as n from record_values where unit_id = ${first} and key = 'clean') n where n.id = v.id`);
+    await act(benchA, 'recordPart', { unitId: first, class: 'memory', name: '8 GB DDR3 SO-DIMM', attributes: { gb: 8 } }); // prettier-ignore
+    await act(benchA, 'typeSpec', { unitId: first, key: 'processor', value: 'Quill 4' });
+    const book = async () => notebookOf(await unitRow(second));
+    expect(await book()).toMatchObject({
+      applied: [
+        { on: 'memory chips', name: 'pad 1.0 mm', machines: 1 },
+        { on: 'processor', name: 'paste, 4 W/mK', machines: 1 },
+      ],
+      cleaned: [{ zone: 'lid', name: 'lid', minutes: 4, machines: 1 }],
+      // nobody has proved it yet
+      proven: [],
+    });
+    await database().update(units).set({ grade: 'B' }).where(eq(units.id, first));
+    expect((await book()).proven).toEqual([
+      { what: 'memory', value: 8, machines: 1 },
+      { what: 'module', value: 8, machines: 1 },
+      { what: 'processor', value: 'Quill 4', machines: 1 },
     ]);
   });
   it('from the second of a model on its own strip-down is laid out, the median of those seen', async () => {

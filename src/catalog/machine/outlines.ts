@@ -1,4 +1,5 @@
 import type { Chassis } from '@/core/catalogue';
+import type { MatName } from '@/core/hands/ledger';
 
 /** Something that lies in a machine and that fasteners sit round: drawn faintly, to know where one is. */
 export interface Landmark {
@@ -40,6 +41,32 @@ export const landmarks: Record<Chassis, readonly Landmark[]> = {
     { name: 'fan', layer: 1, shape: 'round', box: [214, 46, 40, 40] },
     { name: 'board', layer: 2, shape: 'box', box: [208, 140, 104, 36] },
   ],
+};
+
+/** What the drawings of the mats beside it show. Common practice. */
+export const sideLandmarks: Record<MatName, readonly Landmark[]> = {
+  lid: [
+    { name: 'panel, in its bezel', layer: 0, shape: 'box', box: [26, 24, 268, 142] },
+    { name: 'panel', layer: 1, shape: 'box', box: [32, 30, 256, 130] },
+    { name: 'back of the lid', layer: 2, shape: 'box', box: [16, 14, 288, 154] },
+    { name: 'hinge', layer: 2, shape: 'box', box: [28, 168, 34, 20] },
+    { name: 'hinge', layer: 2, shape: 'box', box: [258, 168, 34, 20] },
+  ],
+  card: [
+    { name: 'card', layer: 0, shape: 'box', box: [22, 40, 276, 124] },
+    { name: 'cooler', layer: 0, shape: 'box', box: [96, 56, 98, 90] },
+    { name: 'fan', layer: 0, shape: 'round', box: [198, 66, 70, 70] },
+  ],
+  cage: [
+    { name: 'first drive', layer: 0, shape: 'box', box: [64, 34, 192, 60] },
+    { name: 'second drive', layer: 0, shape: 'box', box: [64, 106, 192, 60] },
+  ],
+};
+/** What their layers are called. */
+export const sideLayers: Record<MatName, readonly string[]> = {
+  lid: ['bezel', 'panel', 'hinges'],
+  card: ['cooler and bracket'],
+  cage: ['drives'],
 };
 
 /** What the layers of each kind are called. */

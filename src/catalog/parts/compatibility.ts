@@ -21,6 +21,12 @@ export const neverIn: Partial<Record<PartClass, readonly Chassis[]>> = {
   charger: ['desktop'],
 };
 
+/**
+ * Classes of places a part of a class goes into, where that is more than its own: a disk sits in the bay of an optical
+ * drive too, in a frame. Common practice.
+ */
+export const spotClasses: Partial<Record<string, readonly PartClass[]>> = { drive: ['drive', 'optical'] };
+
 /** P(a part fits) for each thing about it or its place that nobody knows. Shop estimate. */
 export const UNKNOWN_FITS = 0.8;
 

@@ -9,6 +9,8 @@ export interface CleaningWorth {
   /** Zones worth their minutes, and those that are not. */
   clean: string[];
   leave: string[];
+  /** Zones with something on them that stays for good. */
+  stays: string[];
   /** Of those cleaned the ones that have to be, whatever it costs: dirt that ruins it when it is powered. */
   must: string[];
   /** Minutes of what is worth it, stripping and putting back counted. */
@@ -71,11 +73,13 @@ export function cleaningWorth(
     of.reduce((sum, zone) => sum + shareLeft(zone, state[zone.id], tables), 0);
   const soiled = zones.filter(({ id }) => state[id] && soilsOf(state[id]).length > 0);
   const left = soiled.filter(({ id }) => !best.ways.has(id));
-  const staying = zones.filter(({ id, shows }) => shows && state[id]?.stays).length * tables.staysShare;
+  const stays = zones.filter(({ id, shows }) => shows && state[id]?.stays).map(({ id }) => id);
+  const staying = stays.length * tables.staysShare;
   const capped = (value: number) => Math.min(tables.mostShare, value);
   return {
     clean: [...best.ways.keys()],
     leave: left.map(({ id }) => id),
+    stays,
     must: dirty.flatMap(({ zone, must }) => (must && best.ways.has(zone.id) ? zone.id : [])),
     minutes: best.minutes + best.opening,
     unseenMinutes: zones.reduce((total, zone) => total + (state[zone.id] ? 0 : zone.usualMinutes), 0),

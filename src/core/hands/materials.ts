@@ -1,3 +1,9 @@
+/** What paste and pads lie between, and how they are found when it comes apart. */
+export const PASTED_ON = ['processor', 'graphics chip', 'chipset', 'memory chips', 'power stages'] as const;
+export type PastedOn = (typeof PASTED_ON)[number];
+export const PASTE_FOUND = ['soft', 'dry', 'too much', 'none', 'pad torn', 'pad hard'] as const;
+export type PasteFound = (typeof PASTE_FOUND)[number];
+
 /** What was used up with a piece of work, and what it cost. */
 export interface MaterialUsed {
   /** "paste, 4 W/mK", "pad 1.0 mm", "foot". */
@@ -5,6 +11,9 @@ export interface MaterialUsed {
   /** How much, in its own words: "0.2 g", "2". */
   amount: string;
   costMinor: number;
+  /** Of paste and pads: what it was put on, and how what was there before was found. */
+  on?: PastedOn;
+  was?: PasteFound;
 }
 
 /** How paste is put on. */

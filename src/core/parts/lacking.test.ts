@@ -9,6 +9,7 @@ describe('what a machine lacks', () => {
       machinePlaces(donorPlaces.laptop, {
         seenPlaces: states,
         gone: taken,
+        spots: {},
         inside: [],
         slots: null,
         memoryGb: null,

@@ -55,6 +55,8 @@ export interface PartEntry extends Entry<'part'> {
   way: 'found' | 'in' | 'out';
   part: RecordPart;
   by: string;
+  /** The place it went into, by its id, where somebody said which. */
+  spot?: string;
   /** It ended a repair, whose verdict tells the rest. */
   repair?: boolean;
 }

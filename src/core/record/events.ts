@@ -26,6 +26,8 @@ export interface PartExchanged extends PartNamed {
   to: string;
   /** What it was charged or credited at, minor units. */
   valueMinor: number;
+  /** The place it went into, by its id. */
+  spot?: string;
   /** Number of the movement, and what the part stood at before. */
   n: number;
   costBefore: number;

@@ -95,6 +95,8 @@ export const movements = pgTable(
     /** It belongs to a repair, whose verdict tells the rest. */
     byRepair: boolean('by_repair').notNull().default(false),
     at: moment('at'),
+    /** The place inside the machine it went into, by its id, where somebody said which. */
+    spot: text('spot'),
     /** Number of the entry it was sealed with: what comes after what. */
     eventSeq: bigint('event_seq', { mode: 'number' }),
   },

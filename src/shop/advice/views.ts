@@ -1,7 +1,11 @@
+import { and, eq, inArray } from 'drizzle-orm';
+import { spotClasses } from '@/catalog/parts/compatibility';
 import { PART_CLASSES, type Chassis, type PartClass } from '@/core/catalogue';
 import type { HouseTables } from '@/core/house/tables';
 import type { Specification } from '@/core/record/specification';
+import type { Place } from '@/core/record/places/machine';
 import { database } from '@/db/client';
+import { wants } from '@/db/schema';
 import {
   partView,
   whyWords,
@@ -16,6 +20,7 @@ import { partsIn, unitByTag } from '../units/queries';
 import { partWorths } from '../units/worth';
 import { factsOfPart } from '@/core/parts/facts';
 import { fitOf, machineNow, type MachineNow } from '../parts/machine';
+import { TO_COME } from '../parts/wants';
 import { wantedEverywhere, wantsOf } from './wanted';
 import { binFor } from './fit';
 import { type BinFit } from './fit';
@@ -49,6 +54,12 @@ export function insideViews(
   });
 }
 
+/** Places a part of a class goes into; none to choose from where there is one alone. */
+function spotsFor(contents: readonly Place[], partClass: string): Place[] {
+  const own = contents.filter((place) => (spotClasses[partClass] ?? [partClass]).includes(place.class));
+  return own.length > 1 ? own : [];
+}
+
 /** Parts of a class that could come out of a unit, and those that could go in. */
 export async function partsOffered(tag: string, partClass: string): Promise<PartsOffered> {
   if (!PART_CLASSES.some((name) => name === partClass))
@@ -57,10 +68,14 @@ export async function partsOffered(tag: string, partClass: string): Promise<Part
   if (!found) throw new ShopError('missing', `There is no unit ${tag.slice(0, 20)}.`);
   const { unit, record } = found;
   const machine = await machineNow(database(), unit, record);
-  const [bin, inside, { tables }] = await Promise.all([
+  const [bin, inside, { tables }, offered] = await Promise.all([
     binFor(unit, machine, partClass),
     partsIn(unit.id),
     houseNow(database()),
+    database()
+      .select()
+      .from(wants)
+      .where(and(eq(wants.unitId, unit.id), eq(wants.class, partClass), inArray(wants.state, [...TO_COME]))),
   ]);
   const kept = bin.filter(({ part }) => part.keptFor === unit.id);
   const { specification } = record;
@@ -77,6 +92,17 @@ export async function partsOffered(tag: string, partClass: string): Promise<Part
       specification,
     ),
     seenMinor: partWorths(tables, unit.chassis, specification)[partClass as PartClass] ?? 0,
+    offers: offered.map(({ id, name, priceMinor, state }) => ({
+      id,
+      name,
+      priceMinor: priceMinor ?? 0,
+      state,
+    })),
+    spots: spotsFor(record.contents, partClass).map(({ id, name, holds, part }) => ({
+      id,
+      name,
+      holds: part ? part.code : holds === 'nothing' ? 'empty' : '',
+    })),
     // what was ordered for it comes first
     bin: [...kept, ...bin.filter((each) => !kept.includes(each))].slice(0, OFFERED).map(fitView),
   };

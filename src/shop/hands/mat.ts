@@ -9,6 +9,7 @@ import {
   type LedgerItem,
 } from '@/core/hands/ledger';
 import { matTells } from '@/catalog/machine/openings';
+import { sideMats } from '@/catalog/machine/sideMats';
 import { matOf, missingAtOpening, type Mat, type MatAct } from '@/core/hands/mat';
 import { catalogue, findingById } from '@/catalog';
 import { appliesTo } from '@/core/belief/model';
@@ -106,6 +107,38 @@ export const setMatItem = defineCommand({
     return {
       event: { kind: 'mat item', payload: { item: laid.id, name: laid.name, count: laid.count, act } },
       answer: { id: laid.id },
+    };
+  },
+});
+
+/** Lays out one of the mats beside the machine's own, as the catalogue has it. */
+export const layMat = defineCommand({
+  name: 'layMat',
+  roles: BENCH_ROLES,
+  onUnit: true,
+  input: Joi.object({
+    unitId,
+    mat: Joi.string()
+      .valid(...MATS)
+      .required()
+      .label('which mat'),
+  }),
+  async run({ tx, actor, unit }, { mat: name }) {
+    refuseHeld(unit!);
+    const mat = matOf(await matActs(tx, unit!.id));
+    if (!mat) throw unopened();
+    const lying = new Set(mat.items.map(({ id }) => id));
+    const items = (sideMats[unit!.chassis][name] ?? []).filter(({ id }) => !lying.has(id));
+    if (items.length === 0)
+      throw new ShopError(
+        'refused',
+        'Nothing was laid out: it lies there already, or such a machine has none.',
+      );
+    const laid = items.map((item): MatAct => ({ op: 'item', item }));
+    const act = await writeActs(tx, unit!.id, 'mat', laid, actor.name);
+    return {
+      event: { kind: 'mat item', payload: { item: name, name: `mat: ${name}`, count: items.length, act } },
+      answer: { items: items.length },
     };
   },
 });

@@ -1,12 +1,18 @@
 import { and, asc, count, desc, eq, isNull, ne, sql } from 'drizzle-orm';
 import { causeById, findingById, repairById } from '@/catalog';
-import { layerMinutes, usualLayers, type TimedAct } from '@/core/hands/layers';
+import { usualZoneMinutes, zoneMinutes } from '@/core/clean/minutes';
+import type { CleanAct } from '@/core/clean/state';
+import { layerMinutes, usualLayers } from '@/core/hands/layers';
 import type { MatAct } from '@/core/hands/mat';
+import { provenLimits, type ProvenLimit, type SeenWith } from '@/core/models/proven';
+import { factsOfPart } from '@/core/parts/facts';
 import { database } from '@/db/client';
 import { modelNotes, modelSheets, units } from '@/db/schema';
 import { templateFor } from '../hands/matRows';
 import { modelKey } from '../parts/machine';
+import { zoneName } from '@/words/hands/clean';
 import type { Notebook, NoteLine } from '@/words/unit/model';
+import { recordsNow } from '../record/queries';
 import { sameModel } from '../record/model';
 import { effectiveCatalogue } from '../rules/effective';
 import { shopRules } from '../rules/queries';
@@ -38,8 +44,51 @@ export async function notesOf({ maker, model }: Pick<Model, 'maker' | 'model'>):
   }));
 }
 
-/** Entries of mats minutes are learnt from. */
+/** Entries of mats and cleaning minutes are learnt from; machines limits are proven by, the newest. */
 const MOST_NOTES = 6000;
+const MOST_PROVING = 40;
+
+/** What machines of the model were seen to work with. */
+async function provenBy(model: Model): Promise<ProvenLimit[]> {
+  const db = database();
+  const proving = await db
+    .select({ id: units.id, chassis: units.chassis, grade: units.grade })
+    .from(units)
+    .where(and(ne(units.id, model.id), sameModel(model)))
+    .orderBy(desc(units.stageSince))
+    .limit(MOST_PROVING);
+  const records = await recordsNow(db, proving);
+  return provenLimits(
+    proving.map(({ id, grade }): SeenWith => {
+      const { specification, inside } = records.get(id)!.record;
+      const facts = (partClass: string) => inside.filter((part) => part.class === partClass).map(factsOfPart);
+      const figure = (value: unknown) => (typeof value === 'number' ? value : null);
+      return {
+        proven: grade !== null || specification.best('memoryGb')?.basis === 'measured',
+        memoryGb: specification.number('memoryGb'),
+        modulesGb: facts('memory').flatMap(({ gb }) => figure(gb) ?? []),
+        drives: facts('drive').map(({ gb, bus }) => ({
+          gb: figure(gb),
+          bus: typeof bus === 'string' ? bus : null,
+        })),
+        processor: specification.text('processor'),
+      };
+    }),
+  );
+}
+
+/** Entries of a kind with their times, machine by machine. */
+function byMachine<A>(
+  rows: readonly { unit_id: string; at: number; value: string }[],
+): { at: number; act: A }[][] {
+  const acts = new Map<string, { at: number; act: A }[]>();
+  for (const { unit_id: id, at, value } of rows) {
+    const own = acts.get(id) ?? [];
+    own.push({ at, act: JSON.parse(value) as A });
+    acts.set(id, own);
+  }
+  return [...acts.values()];
+}
 
 /** Everything the shop has learnt of a model: from what was written, and from the records of its machines. */
 export async function notebookOf(unit: Model): Promise<Notebook> {
@@ -47,7 +96,20 @@ export async function notebookOf(unit: Model): Promise<Notebook> {
   const same = and(ne(units.id, unit.id), sameModel(unit));
   const ids = sql`select id from units u where lower(u.maker) = lower(${unit.maker})
     and lower(u.model) = lower(${unit.model}) and u.chassis = ${unit.chassis} and u.id <> ${unit.id}`;
-  const [[{ seen }], notes, faults, template, trouble, times, others, sheets, noted] = await Promise.all([
+  const [
+    [{ seen }],
+    notes,
+    faults,
+    template,
+    trouble,
+    times,
+    others,
+    sheets,
+    noted,
+    cleaned,
+    applied,
+    proven,
+  ] = await Promise.all([
     db.select({ seen: count() }).from(units).where(same),
     notesOf(unit),
     shopRules().then((rules) => modelFaultsFor(db, unit, effectiveCatalogue(rules).catalogue)),
@@ -79,17 +141,28 @@ export async function notebookOf(unit: Model): Promise<Notebook> {
     db.execute<{ unit_id: string; at: number; value: string }>(sql`
       select v.unit_id, extract(epoch from v.at)::float8 * 1000 as at, v.value from record_values v
       where v.key = 'mat' and v.voided_by is null and v.unit_id in (${ids}) order by v.unit_id, v.id limit ${MOST_NOTES}`),
+    db.execute<{ unit_id: string; at: number; value: string }>(sql`
+      select v.unit_id, extract(epoch from v.at)::float8 * 1000 as at, v.value from record_values v
+      where v.key = 'clean' and v.voided_by is null and v.unit_id in (${ids}) order by v.unit_id, v.id limit ${MOST_NOTES}`),
+    db.execute<{ chip: string; name: string; n: string }>(sql`
+      select m ->> 'on' as chip, m ->> 'name' as name, count(distinct w.unit_id) as n
+      from work w cross join lateral jsonb_array_elements(w.materials) m
+      where w.status = 'done' and m ? 'on' and w.unit_id in (${ids}) group by 1, 2 order by 1, 3 desc, 2 limit 24`),
+    provenBy(unit),
   ]);
-  const acts = new Map<string, TimedAct[]>();
-  for (const { unit_id: id, at, value } of noted.rows)
-    acts.set(id, [...(acts.get(id) ?? []), { at, act: JSON.parse(value) as MatAct }]);
   return {
     seen,
     closed: faults[0]?.of ?? 0,
     notes,
     faults: faults.map((fault) => ({ ...fault, name: causeById(fault.cause)?.name ?? fault.cause })),
     template,
-    layers: usualLayers([...acts.values()].map(layerMinutes)),
+    layers: usualLayers(byMachine<MatAct>(noted.rows).map(layerMinutes)),
+    cleaned: usualZoneMinutes(byMachine<CleanAct>(cleaned.rows).map(zoneMinutes)).map((own) => ({
+      ...own,
+      name: zoneName(unit.chassis, own.zone),
+    })),
+    applied: applied.rows.map(({ chip, name, n }) => ({ on: chip, name, machines: Number(n) })),
+    proven,
     trouble: trouble.rows.map(({ item, move, machines, of }) => ({
       name: item,
       what: move,

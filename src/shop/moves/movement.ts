@@ -25,6 +25,8 @@ export interface MoveMore {
   byRepair?: boolean;
   /** The movement this one takes back. */
   takesBack?: number;
+  /** The place inside the machine it goes into, by its id. */
+  spot?: string;
 }
 
 /** How a part came into the shop. */

@@ -1,6 +1,7 @@
 import { and, desc, eq } from 'drizzle-orm';
 import Joi from 'joi';
 import { PART_STATES, type PartState } from '@/core/parts/attributes';
+import type { DerivedRecord } from '@/core/record';
 import type { PartExchanged } from '@/core/record/events';
 import type { Transaction } from '@/db/client';
 import { components, movements, wants } from '@/db/schema';
@@ -15,11 +16,16 @@ import { componentById, lockDonor } from '../moves/component';
 import { leave } from '../moves/leave';
 import { move } from '../moves/move';
 import { placeOf, type Inside } from '../moves/movement';
+import { cameFor } from './wants';
+import { lower } from '@/words/plain';
 
-/** One part that goes in: out of the bin, or just bought. */
+/** One part that goes in: out of the bin or another machine, just bought, or as it was offered or ordered for this one. */
 export interface PartIn {
   componentId?: string;
   bought?: NewComponent & { supplier: string };
+  wantId?: string;
+  /** The place it goes into, by its id. */
+  spot?: string;
   /** It goes in although the rules say that it does not fit. */
   despite?: boolean;
   /** How it is, and with what it was held or mended where that is not as made. */
@@ -63,10 +69,14 @@ export const exchangeInput = Joi.object({
   put: Joi.array()
     .max(12)
     .items(
-      Joi.object({ componentId: rowId('part'), bought, despite: Joi.boolean(), ...stated }).xor(
-        'componentId',
-        'bought',
-      ),
+      Joi.object({
+        componentId: rowId('part'),
+        bought,
+        wantId: rowId('part wanted'),
+        spot: shortText('place', 40),
+        despite: Joi.boolean(),
+        ...stated,
+      }).xor('componentId', 'bought', 'wantId'),
     )
     .default([]),
   out: Joi.array()
@@ -171,6 +181,23 @@ export async function takeOut(
   };
 }
 
+/**
+ * The place it goes into. @throws ShopError when there is no such place, or another part was put there and is there still
+ */
+function spotOf(record: DerivedRecord, part: Part, spot: string): string {
+  const place = record.contents.find(({ id }) => id === spot);
+  if (!place)
+    throw new ShopError('invalid', `Not fitted: this machine has no place "${spot}".`, {
+      fields: { spot: 'is none of its places' },
+    });
+  if (place.part && record.spots[spot])
+    throw new ShopError(
+      'refused',
+      `Not fitted: ${place.part.code} ${place.part.name} is in ${lower(place.name)}. Take it out with it, or name another place for ${part.code}.`,
+    );
+  return spot;
+}
+
 /** Into a unit. Its cost goes with it; what was ordered for the unit is no longer wanted. */
 export async function putIn(
   tx: Transaction,
@@ -180,23 +207,30 @@ export async function putIn(
   byRepair = false,
 ): Promise<PartExchanged> {
   const id =
-    input.componentId ?? (await arrive(tx, actor, input.bought!, 'bin', `bought for ${unit.tag}`)).id;
+    input.componentId ??
+    (input.wantId
+      ? await cameFor(tx, actor, unit, input.wantId)
+      : (await arrive(tx, actor, input.bought!, 'bin', `bought for ${unit.tag}`)).id);
   const part = await componentById(tx, id);
   if (part.place !== 'bin')
     throw new ShopError('conflict', `Not fitted: ${part.code} ${part.name} is not in the bin any more.`);
   if (input.state === 'dead')
     throw new ShopError('refused', `Not fitted: ${part.code} ${part.name} is dead, as you say.`);
+  const record = input.despite && !input.spot ? null : await recordNow(tx, unit);
+  const spot = input.spot && record ? spotOf(record, part, input.spot) : undefined;
   if (!input.despite) {
-    const { machine } = await machineNow(tx, unit, await recordNow(tx, unit));
+    const { machine } = await machineNow(tx, unit, record!);
     const fit = fitOf(part, machine);
     if (fit.answer === 'no')
       throw new ShopError('refused', `Not fitted: ${part.code} ${part.name}: ${fitWords(fit)}.`, {
         doesNotFit: part.id,
       });
   }
-  await move(tx, actor, part, `unit:${unit.id}`, input.bought ? 'bought and fitted' : 'fitted', {
+  const bought = input.bought || input.wantId;
+  await move(tx, actor, part, `unit:${unit.id}`, bought ? 'bought and fitted' : 'fitted', {
     valueMinor: part.costMinor,
     byRepair,
+    ...(spot && { spot }),
   });
   if (part.keptFor) await tx.update(components).set({ keptFor: null }).where(eq(components.id, part.id));
   await tx
@@ -209,8 +243,9 @@ export async function putIn(
     code: part.code,
     name: part.name,
     class: part.class,
-    from: input.bought ? 'bought' : 'bin',
+    from: bought ? 'bought' : 'bin',
     to: `unit:${unit.id}`,
+    ...(spot && { spot }),
     valueMinor: part.costMinor,
     n: part.lastMove + 1,
     costBefore: part.costMinor,

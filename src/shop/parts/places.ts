@@ -22,12 +22,14 @@ function placeOf(chassis: Chassis, id: string): DonorPlace & { class: NonNullabl
   return { ...place, class: place.class };
 }
 
-async function writePlaces(
+/** How places were seen, on the record. */
+export async function writePlaces(
   tx: Transaction,
   unit: string,
   seen: readonly { place: string; class: string; state: PlaceMark }[],
   by: string,
 ): Promise<number[]> {
+  if (seen.length === 0) return [];
   const rows = await tx
     .insert(recordValues)
     .values(

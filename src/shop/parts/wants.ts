@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { PART_CLASSES } from '@/core/catalogue';
 import type { Transaction } from '@/db/client';
 import { components, wants, type Stage } from '@/db/schema';
-import { BENCH_ROLES, defineCommand, type CommandContext } from '../command';
+import { BENCH_ROLES, defineCommand, type Actor, type CommandContext } from '../command';
 import { ShopError } from '@/errors';
 import { isoDate, minor, rowId, shortText, unitId } from '../input';
 import { moveStage, refuseHeld } from '../line';
@@ -15,6 +15,8 @@ import { leave } from '../moves/leave';
 import { OPEN_WANTS } from './quotes';
 
 type Want = typeof wants.$inferSelect;
+/** States in which something is there to be had, and has not been brought in. */
+export const TO_COME: readonly Want['state'][] = ['quoted', 'ordered'];
 const wantId = rowId('part wanted').required();
 const partClass = Joi.string()
   .valid(...PART_CLASSES)
@@ -176,6 +178,49 @@ async function goOn(tx: Transaction, unit: NonNullable<CommandContext['unit']>):
   return stage;
 }
 
+/** What was offered or ordered is there: a part in the bin at its price. */
+async function bringIn(
+  tx: Transaction,
+  actor: Actor,
+  want: Want,
+  unit: { id: string; tag: string },
+  { kept, serial = '' }: { kept: boolean; serial?: string },
+): Promise<{ id: string; code: string }> {
+  const made = await arrive(
+    tx,
+    actor,
+    {
+      class: want.class,
+      name: want.name,
+      serial,
+      attributes: want.attributes,
+      costMinor: want.priceMinor ?? 0,
+      condition: want.condition,
+      supplier: want.source,
+      ...(kept && { keptFor: unit.id }),
+    },
+    'bin',
+    `ordered for ${unit.tag}`,
+  );
+  await tx
+    .update(wants)
+    .set({ state: kept ? 'arrived' : 'dropped', componentId: made.id })
+    .where(eq(wants.id, want.id));
+  return made;
+}
+
+/** An offer that was taken, or an order that came, as it is fitted: its part. */
+export async function cameFor(
+  tx: Transaction,
+  actor: Actor,
+  unit: { id: string; tag: string },
+  id: string,
+): Promise<string> {
+  const want = await wantOf(tx, id, unit.id);
+  mustBe(want, TO_COME, 'Not fitted');
+  return (await bringIn(tx, actor, want, unit, { kept: true })).id;
+}
+
 /** It came: a part in the bin, kept for the unit it was ordered for. */
 export const partArrived = defineCommand({
   name: 'partArrived',
@@ -187,26 +232,7 @@ export const partArrived = defineCommand({
     const want = await wantOf(tx, id, unit!.id);
     mustBe(want, ['ordered'], 'Not noted');
     const closed = unit!.stage === 'sold' || unit!.stage === 'gone';
-    const made = await arrive(
-      tx,
-      actor,
-      {
-        class: want.class,
-        name: want.name,
-        serial,
-        attributes: want.attributes,
-        costMinor: want.priceMinor ?? 0,
-        condition: want.condition,
-        supplier: want.source,
-        ...(!closed && { keptFor: unit!.id }),
-      },
-      'bin',
-      `ordered for ${unit!.tag}`,
-    );
-    await tx
-      .update(wants)
-      .set({ state: closed ? 'dropped' : 'arrived', componentId: made.id })
-      .where(eq(wants.id, want.id));
+    const made = await bringIn(tx, actor, want, unit!, { kept: !closed, serial });
     const stage = closed ? unit!.stage : await goOn(tx, unit!);
     return {
       event: {

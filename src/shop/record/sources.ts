@@ -269,6 +269,7 @@ function partEntry({ move, part }: Move, unitId: string): Sealed<PartEntry>[] {
     way,
     by: move.byName,
     ...(move.byRepair && { repair: true }),
+    ...(move.spot && { spot: move.spot }),
     part: { id, code, class: part.class, name, serial, attributes },
   };
   return [{ seq: sealed(move), entry }];

@@ -165,7 +165,7 @@ export function appraise({ rules, house }: ReckoningRules, machine: Appraised) {
   const dirt = dirtOf(chassis, clean, schools, whole.minor, rules, derived);
   // without its board nothing can be made of it but parts
   const shell = lackingOf(derived.contents).classes.includes('board');
-  const price = shell ? { ...whole, minor: 0, lowMinor: 0, highMinor: 0 } : dirtyPrice(whole, dirt);
+  const price = shell ? { ...whole, minor: 0, lowMinor: 0, highMinor: 0 } : dirtyPrice(whole, dirt, chassis);
   const { verifyMinutes, ...worth } = withCleaning(
     worthOf(house.tables, chassis, specification, price, rules, derived),
     chassis,

@@ -168,7 +168,7 @@ export function worthOf(
   house: HouseTables,
   chassis: Chassis,
   spec: Specification,
-  price: Price,
+  price: Pick<Price, 'minor' | 'lowMinor' | 'highMinor'>,
   { feeBasisPoints, ratePerHourMinor }: { feeBasisPoints: number; ratePerHourMinor: number },
   /** Classes of parts taken out and not replaced, how its places were seen, and how it lies. */
   seen: Partial<Pick<DerivedRecord, 'gone' | 'seenPlaces' | 'bench'>> = {},

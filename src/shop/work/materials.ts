@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import type { MaterialUsed } from '@/core/hands/materials';
+import { PASTED_ON, PASTE_FOUND, type MaterialUsed } from '@/core/hands/materials';
 import { minor, shortText } from '../input';
 
 /** What was used up with a piece of work. */
@@ -10,6 +10,12 @@ export const materialsInput = Joi.array()
       name: shortText('material', 60).required(),
       amount: shortText('amount', 30).allow('').default(''),
       costMinor: minor('cost').default(0),
+      on: Joi.string()
+        .valid(...PASTED_ON)
+        .label('what it was put on'),
+      was: Joi.string()
+        .valid(...PASTE_FOUND)
+        .label('how it was found'),
     }),
   )
   .label('materials');

@@ -1,8 +1,15 @@
 'use client';
 import { useState } from 'react';
 import { paste } from '@/catalog/hands/bench';
-import { pasteDot, type MaterialUsed } from '@/core/hands/materials';
-import { TextField } from '../kit/fields';
+import {
+  PASTED_ON,
+  PASTE_FOUND,
+  pasteDot,
+  type MaterialUsed,
+  type PasteFound,
+  type PastedOn,
+} from '@/core/hands/materials';
+import { ChoiceField, TextField } from '../kit/fields';
 import { MoneyField } from '../kit/MoneyField';
 import { Quiet } from '../kit/parts';
 import { useMoney } from '../kit/theShop';
@@ -11,8 +18,12 @@ interface Line {
   name: string;
   amount: string;
   cost: string;
+  on: string;
+  was: string;
 }
-const EMPTY: Line = { name: '', amount: '', cost: '' };
+const EMPTY: Line = { name: '', amount: '', cost: '', on: '', was: '' };
+/** Goes between a chip and its cooler. */
+const PASTE = /paste|pad|putty|compound/i;
 
 /** Lines being typed, and what of them can be sent. */
 export function useMaterials() {
@@ -20,10 +31,12 @@ export function useMaterials() {
   const [lines, setLines] = useState<Line[]>([]);
   const used: MaterialUsed[] = lines
     .filter(({ name }) => name.trim())
-    .map(({ name, amount, cost }) => ({
+    .map(({ name, amount, cost, on, was }) => ({
       name: name.trim(),
       amount: amount.trim(),
       costMinor: money.parse(cost) ?? 0,
+      ...(on && PASTE.test(name) && { on: on as PastedOn }),
+      ...(was && PASTE.test(name) && { was: was as PasteFound }),
     }));
   return { lines, setLines, used, clear: () => setLines([]) };
 }
@@ -52,6 +65,30 @@ export function Materials({
             onChange={(event) => put(n, { amount: event.target.value })}
           />
           <MoneyField label="Cost" optional text={line.cost} onText={(cost) => put(n, { cost })} />
+          {PASTE.test(line.name) && (
+            <div className="col-span-3 grid grid-cols-2 gap-2">
+              <ChoiceField
+                label="Put on the"
+                value={line.on}
+                onChange={(event) => put(n, { on: event.target.value })}
+              >
+                <option value="">not said</option>
+                {PASTED_ON.map((each) => (
+                  <option key={each}>{each}</option>
+                ))}
+              </ChoiceField>
+              <ChoiceField
+                label="What was there was"
+                value={line.was}
+                onChange={(event) => put(n, { was: event.target.value })}
+              >
+                <option value="">not said</option>
+                {PASTE_FOUND.map((each) => (
+                  <option key={each}>{each}</option>
+                ))}
+              </ChoiceField>
+            </div>
+          )}
         </div>
       ))}
       <Quiet onClick={() => setLines([...lines, EMPTY])}>

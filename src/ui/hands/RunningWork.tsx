@@ -15,7 +15,8 @@ import { Forgotten } from './Forgotten';
 import { Materials, useMaterials } from './Materials';
 import { ENDINGS, type Ending } from '@/core/catalogue';
 import { carriedOut } from '@/core/record/endings';
-import { WorkSheet, type WorkEnd } from './sheet/WorkSheet';
+import { usePhotoUpload } from '../kit/hooks/usePhotoUpload';
+import { WorkSheet, type Taken, type WorkEnd } from './sheet/WorkSheet';
 import { Exchange, type ExchangeInput } from '../parts/Exchange';
 import { ENDING_WORDS } from '@/words/names';
 import type { RunningWorkView, UnitHead } from '@/words/unit/view';
@@ -57,12 +58,16 @@ export function RunningWork({ unit, work, preset, drives, named, keys = true }: 
   const [recording, setRecording] = useState(false);
   const [ending, setEnding] = useState<Ending | null>(null);
   const [inWords, setInWords] = useState(false);
-  const endAs = (end: WorkEnd) =>
-    void send(
+  const photos = usePhotoUpload(unit.tag);
+  const endAs = async (end: WorkEnd, { files, role }: Taken) => {
+    const finished = await send(
       'finishWork',
       { ...on, ...end, ...(materials.used.length && { materials: materials.used }) },
       unit.version,
     );
+    // the panel goes with the work it was of: what could not be sent is said where it stays
+    if (finished.ok && files.length) shop.say(await photos.upload(files, { role, about: `work:${work.id}` }));
+  };
   const finish = (ended?: Ending, parts?: ExchangeInput) => {
     if (erases && !recording) return setRecording(true);
     // what took a part says which, once
@@ -136,7 +141,7 @@ export function RunningWork({ unit, work, preset, drives, named, keys = true }: 
         takes={work.takes}
         problem={problem}
         busy={busy}
-        onDone={endAs}
+        onDone={(end, taken) => void endAs(end, taken)}
         onCancel={() => setInWords(false)}
       />
     );

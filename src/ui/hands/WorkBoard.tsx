@@ -7,6 +7,8 @@ import { useCommand } from '../kit/hooks/useCommand';
 import { shop } from '../live/shop';
 import { asideWords, type LaidAside } from './aside';
 import { attended, duration } from '../kit/words';
+import type { PhotoRole } from '@/core/record/photos';
+import { ROLE_WORDS, type PhotoLine } from '@/words/unit/photos';
 import type { DriveView } from '@/words/drives/drives';
 import { RunningWork, type AlonePreset } from './RunningWork';
 import type { CautionView, RunningWorkView, UnitHead } from '@/words/unit/view';
@@ -37,6 +39,9 @@ export interface DoneLine {
   note: string;
   /** Told afterwards, and not taken back. */
   logged: boolean;
+  photos: PhotoLine[];
+  /** What was used up with it, in words. */
+  used: string[];
 }
 
 interface Props {
@@ -186,6 +191,25 @@ export function WorkBoard({ unit, named, drives, log, open, choices, done }: Pro
                         </span>
                       )}
                       {line.note && <span className="block text-note text-soft">{line.note}</span>}
+                      {line.used.map((words) => (
+                        <span key={words} className="block text-note text-soft">
+                          {words}
+                        </span>
+                      ))}
+                      {line.photos.length > 0 && (
+                        <span className="my-1 flex flex-wrap gap-1.5">
+                          {line.photos.map((photo) => (
+                            <a key={photo.id} href={`/api/photos/${photo.id}`}>
+                              {/* eslint-disable-next-line @next/next/no-img-element -- already resized, behind sign-in */}
+                              <img
+                                src={`/api/photos/${photo.id}`}
+                                alt={`${ROLE_WORDS[photo.role as PhotoRole] ?? 'photograph'} of ${line.title}, by ${photo.by}`}
+                                className="h-14 border-2 border-ink"
+                              />
+                            </a>
+                          ))}
+                        </span>
+                      )}
                       {line.logged && unit.mayWrite && !unit.held && (
                         <Quiet
                           aria-label={`Take back: ${line.title}`}

@@ -30,6 +30,15 @@ const KIND_WORDS: Record<ModelNoteKind, { title: string; none: string }> = {
   quirk: { title: 'Quirks', none: 'what is no fault, and looks like one' },
 };
 
+const PROVEN_WORDS: Record<Notebook['proven'][number]['what'], string> = {
+  memory: 'Memory in all',
+  module: 'Largest module',
+  drive: 'Largest drive',
+  bus: 'Drive by',
+  processor: 'Processor',
+};
+const proven = (value: number | string) => (typeof value === 'number' ? `${value} GB` : value);
+
 /** What the shop has learnt of a model: written down, and read from the records of its machines. */
 export function NotebookPage({ unit, maker, model, book, looks }: Props) {
   const { send, problem, busy } = useCommand();
@@ -81,6 +90,13 @@ export function NotebookPage({ unit, maker, model, book, looks }: Props) {
                       {name} <span className="figures text-note">{value}</span>
                     </p>
                   ))}
+                {each === 'limit' &&
+                  book.proven.map(({ what, value, machines: count }) => (
+                    <p key={`${what} ${value}`} className="text-row">
+                      {PROVEN_WORDS[what]} <span className="figures text-note">{proven(value)}</span>{' '}
+                      <span className="text-note text-soft">worked in {machines(count)}</span>
+                    </p>
+                  ))}
                 {notes.map((note) => (
                   <p key={note.id} className="flex flex-wrap items-baseline gap-x-2 text-read">
                     {note.text}
@@ -103,7 +119,7 @@ export function NotebookPage({ unit, maker, model, book, looks }: Props) {
                     )}
                   </p>
                 ))}
-                {notes.length === 0 && !(each === 'limit' && book.facts.length > 0) && (
+                {notes.length === 0 && !(each === 'limit' && book.facts.length + book.proven.length > 0) && (
                   <p className="text-row text-soft">Nothing yet: {KIND_WORDS[each].none}.</p>
                 )}
               </div>
@@ -216,6 +232,35 @@ export function NotebookPage({ unit, maker, model, book, looks }: Props) {
             </p>
           ))}
         </section>
+        {book.cleaned.length > 0 && (
+          <section aria-label="Cleaning it" className="panel">
+            <Heading>Cleaning it, place by place</Heading>
+            {book.cleaned.slice(0, 10).map(({ zone, name, minutes, machines: count }) => (
+              <p key={zone} className="flex justify-between gap-2 border-b border-rule py-1 text-row">
+                {name}
+                <span className="figures text-note whitespace-nowrap">
+                  {attended(minutes)}, {count}×
+                </span>
+              </p>
+            ))}
+          </section>
+        )}
+        {book.applied.length > 0 && (
+          <section aria-label="Paste and pads" className="panel">
+            <Heading>Paste and pads</Heading>
+            {book.applied.map(({ on, name, machines: count }) => (
+              <p
+                key={`${on} ${name}`}
+                className="flex justify-between gap-2 border-b border-rule py-1 text-row"
+              >
+                <span>
+                  {on}: <b>{name}</b>
+                </span>
+                <span className="figures text-note whitespace-nowrap">{count}×</span>
+              </p>
+            ))}
+          </section>
+        )}
         {book.others.length > 0 && (
           <section aria-label="Others of it" className="panel">
             <Heading>Others of it</Heading>

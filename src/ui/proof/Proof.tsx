@@ -7,6 +7,8 @@ import { useCommand } from '../kit/hooks/useCommand';
 import { useGiven } from '../kit/hooks/useGiven';
 import { Money } from '../kit/theShop';
 import { attended } from '../kit/words';
+import type { PhotoLine } from '@/words/unit/photos';
+import { MarkPhotos } from './MarkPhotos';
 import { SurfaceMap, type MarkView, type SurfaceView } from './SurfaceMap';
 import type { UnitHead } from '@/words/unit/view';
 
@@ -43,6 +45,9 @@ interface Props {
   /** What a grade wants somebody here to have seen, and only the seller has said. */
   said: { key: string; name: string; value: string }[];
   laptop: boolean;
+  /** What does not come off, place by place. */
+  stains: { zone: string; words: string }[];
+  photos: readonly PhotoLine[];
 }
 
 const RESULTS = [
@@ -58,7 +63,20 @@ const SAID_KEYS = 'ab';
  * Proving: tests by keys, marks on the drawn machine, battery and heat; the grade with its reasons as it
  * stands.
  */
-export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top, said, laptop }: Props) {
+export function Proof({
+  unit,
+  tests,
+  surfaces,
+  marks,
+  kinds,
+  grade,
+  battery,
+  top,
+  said,
+  laptop,
+  stains,
+  photos,
+}: Props) {
   const { send, problem, busy } = useCommand();
   const [picked, setPicked] = useState<string | null>(null);
   const [kind, setKind] = useState(kinds[0].id);
@@ -213,6 +231,25 @@ export function Proof({ unit, tests, surfaces, marks, kinds, grade, battery, top
                     </Quiet>
                   </>
                 )}
+                <MarkPhotos
+                  tag={unit.tag}
+                  of={`mark ${mark.number}, ${mark.label}`}
+                  about={`mark:${mark.id}`}
+                  photos={photos}
+                  mayWrite={!disabled}
+                />
+              </li>
+            ))}
+            {stains.map(({ zone, words }) => (
+              <li key={zone} className="break-inside-avoid">
+                {words}
+                <MarkPhotos
+                  tag={unit.tag}
+                  of={words}
+                  about={`zone:${zone}`}
+                  photos={photos}
+                  mayWrite={!disabled}
+                />
               </li>
             ))}
           </ol>

@@ -41,6 +41,8 @@ interface Props {
   unit: UnitHead;
   /** Parts that would pay to be put in before it is sold. */
   pays: { words: string; netMinor: number } | null;
+  /** Places the price is reckoned as cleaned at, and that are not. */
+  cleanFirst: readonly string[];
   drives: DriveView[];
   /** How many are in it; null: it has left. */
   count: CountView | null;
@@ -74,6 +76,7 @@ interface Props {
 export function Shelf({
   unit,
   pays,
+  cleanFirst,
   drives,
   count,
   erasures,
@@ -211,6 +214,15 @@ export function Shelf({
               ))}
             </tbody>
           </table>
+          {cleanFirst.length > 0 && (
+            <p className="pt-2 text-row">
+              Reckoned as cleaned first:{' '}
+              <Link className="border-b border-current" href={`/u/${unit.tag}/work/clean`}>
+                {cleanFirst.join(', ')}
+              </Link>
+              .
+            </p>
+          )}
           {pays && (
             <p className="pt-2 text-read">
               Before it is sold:{' '}

@@ -67,9 +67,9 @@ export function GoneForm({ unit, first = '' }: { unit: UnitHead; first?: string 
           wrap="w-[150px]"
         />
       )}
-      {as === 'recycled' && (
+      {(as === 'recycled' || as === 'harvested') && (
         <TextField
-          label="Weight"
+          label={as === 'harvested' ? 'The rest weighs' : 'Weight'}
           hint="kg"
           inputMode="decimal"
           value={kilos}

@@ -1,7 +1,8 @@
-import { layerNames, landmarks, type Landmark } from '@/catalog/machine/outlines';
+import { layerNames, landmarks, sideLandmarks, sideLayers, type Landmark } from '@/catalog/machine/outlines';
+import { sideMats } from '@/catalog/machine/sideMats';
 import type { Chassis } from '@/core/catalogue';
 import type { ClosingLine } from '@/core/hands/closing';
-import type { HiddenUnder, LedgerEntry, LedgerItem, MatName } from '@/core/hands/ledger';
+import { MATS, type HiddenUnder, type LedgerEntry, type LedgerItem, type MatName } from '@/core/hands/ledger';
 import type { Mat } from '@/core/hands/mat';
 import { lower } from '../plain';
 
@@ -24,6 +25,8 @@ export interface MatView {
   passed: Mat['passed'];
   landmarks: readonly Landmark[];
   layers: readonly string[];
+  /** Mats such a machine can have beside its own: how they are drawn, and what their layers are called. */
+  beside: { mat: MatName; landmarks: readonly Landmark[]; layers: readonly string[] }[];
 }
 
 export const matView = (
@@ -38,7 +41,34 @@ export const matView = (
     passed: mat.passed,
     landmarks: landmarks[chassis],
     layers: layerNames[chassis],
+    beside: MATS.filter((own) => sideMats[chassis][own] || mat.items.some((item) => item.mat === own)).map(
+      (own) => ({ mat: own, landmarks: sideLandmarks[own], layers: sideLayers[own] }),
+    ),
   };
+
+const WAYS = { out: 'O', in: 'I' } as const;
+const slug = (id: string) =>
+  id
+    .normalize('NFD')
+    .toUpperCase()
+    .replace(/[^A-Z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')
+    .slice(0, 14);
+
+/** The code of a group on the mat, out or back in: the same for every machine that has one of that name. */
+export const matCode = (id: string, way: keyof typeof WAYS) => `MAT-${WAYS[way]}-${slug(id)}`;
+/** Closes it, once everything is back. */
+export const MAT_CLOSED = 'MAT-CLOSE';
+
+/** What a code of the mat stands for; null: it is none of this mat. */
+export function matCoded<I extends Pick<LedgerItem, 'id'>>(
+  code: string,
+  items: readonly I[],
+): { item: I; way: keyof typeof WAYS } | null {
+  const [, way, named] = /^MAT-([OI])-([A-Z0-9-]+)$/i.exec(code.trim()) ?? [];
+  const item = named && items.find(({ id }) => slug(id) === named.toUpperCase());
+  return item ? { item, way: way.toUpperCase() === 'O' ? 'out' : 'in' } : null;
+}
 
 export interface ClosingView {
   id: string;

@@ -31,6 +31,10 @@ export interface FitView extends PartView {
 export interface PartsOffered {
   inside: PartView[];
   bin: FitView[];
+  /** Offered or ordered for it, and not in the bin yet. */
+  offers: { id: string; name: string; priceMinor: number; state: string }[];
+  /** Places such a part could go into, and what is known to be in each. */
+  spots: { id: string; name: string; holds: string }[];
   /** It was seen that none is in it. */
   empty: boolean;
   /** What one that is not on record would be worth, minor units. */

@@ -102,7 +102,11 @@ function endedWords(p: Payload): string {
 function exchanged(p: Payload): string {
   const parts = Array.isArray(p.parts) ? (p.parts as Payload[]) : [];
   const named = (part: Payload) => `${text(part, 'code')} ${text(part, 'name')}`;
-  const into = parts.filter((part) => text(part, 'to').startsWith('unit:')).map(named);
+  const into = parts
+    .filter((part) => text(part, 'to').startsWith('unit:'))
+    .map(
+      (part) => `${named(part)}${part.spot ? ` (place: ${text(part, 'spot').replaceAll('-', ' ')})` : ''}`,
+    );
   const out = parts
     .filter((part) => !text(part, 'to').startsWith('unit:'))
     .map((part) => `${named(part)} ${PLACES[text(part, 'to')] ?? ''}`.trim());

@@ -1,6 +1,7 @@
 import type { usualLayers } from '@/core/hands/layers';
 import type { LedgerItem } from '@/core/hands/ledger';
 import type { ModelFault, ModelNoteKind } from '@/core/models/notebook';
+import type { ProvenLimit } from '@/core/models/proven';
 
 /** Something written down of a model. */
 export interface NoteLine {
@@ -21,6 +22,12 @@ export interface Notebook {
   template: { items: readonly LedgerItem[]; seen: number };
   /** Minutes hands were at each layer, out and back. */
   layers: ReturnType<typeof usualLayers>;
+  /** Minutes hands were at each place when it was cleaned. */
+  cleaned: { zone: string; name: string; minutes: number; machines: number }[];
+  /** Paste and pads, by what they were put on. */
+  applied: { on: string; name: string; machines: number }[];
+  /** What machines of it were seen to work with. */
+  proven: readonly ProvenLimit[];
   /** Things that were missing, lost or rounded in strip-downs of it: in how many of how many machines. */
   trouble: { name: string; what: string; machines: number; of: number }[];
   /** What steps took on this model. */

@@ -16,6 +16,7 @@ const part = (id: string, partClass: string, gb?: number): RecordPart => ({
 const NOTHING: PlacesKnown = {
   seenPlaces: {},
   gone: [],
+  spots: {},
   inside: [],
   slots: null,
   memoryGb: null,
@@ -50,6 +51,17 @@ describe('places of a machine', () => {
     expect(
       desktop({ drives: 3, inside: ['d1', 'd2', 'd3'].map((id) => part(id, 'drive')) }, 'drive'),
     ).toEqual(['d1', 'd2', 'd3']);
+  });
+  it('a part is where it was put, also in a place of another class; the others take what is left', () => {
+    const inside = [part('d1', 'drive', 240), part('d2', 'drive', 500)];
+    expect(desktop({ drives: 2, inside, spots: { drive2: 'd1' } }, 'drive')).toEqual(['d2', 'd1']);
+    expect(desktop({ drives: 2, inside, spots: { optical: 'd2' } }, 'drive')).toEqual(['d1', 'nothing']);
+    expect(desktop({ drives: 2, inside, spots: { optical: 'd2' } }, 'optical')).toEqual(['d2']);
+    // a place this machine does not have, a part that is not in it: as if nobody had said so
+    expect(desktop({ drives: 2, inside, spots: { drive9: 'd2', drive2: 'd7' } }, 'drive')).toEqual([
+      'd1',
+      'd2',
+    ]);
   });
   it('parts go where something was seen before they go where nothing was, and never get lost', () => {
     expect(

@@ -41,15 +41,15 @@ function widened(template: readonly DonorPlace[], partClass: PartClass, most: nu
 }
 
 /**
- * The places of a machine and what each holds. Parts on record fill the places of their class in the order they came,
- * those seen to hold something first; a place seen empty holds nothing unless more parts are on record than that
+ * The places of a machine and what each holds. Where somebody said which place a part went into, it is there, also when
+ * that is a place of another class; the others on record fill the places of their class in the order they came, those
+ * seen to hold something first; a place seen empty holds nothing unless more parts are on record than that
  * leaves places for. A place nobody looked at is neither full nor empty, unless all of its class were counted.
  * @param template places of its kind of machine
  */
 export function machinePlaces(template: readonly DonorPlace[], known: PlacesKnown): Place[] {
-  const { seenPlaces, gone, inside, slots, memoryGb, drives } = known;
-  const classes = [...new Set(template.flatMap((place) => place.class ?? []))];
-  return classes.flatMap((partClass) => {
+  const { seenPlaces, gone, inside, slots, memoryGb, drives, spots } = known;
+  const rows = [...new Set(template.flatMap((place) => place.class ?? []))].map((partClass) => {
     const parts = inside.filter((part) => part.class === partClass);
     const counted = partClass === 'memory' ? (slots ?? 0) : partClass === 'drive' ? (drives ?? 0) : 0;
     const base = template.filter((place) => place.class === partClass);
@@ -58,15 +58,29 @@ export function machinePlaces(template: readonly DonorPlace[], known: PlacesKnow
     const places = several
       ? widened(template, partClass, Math.max(counted, parts.length, base.length))
       : base;
-    const shown =
-      partClass === 'memory' && slots !== null ? places.slice(0, Math.max(slots, parts.length)) : places;
+    return {
+      partClass,
+      parts,
+      shown:
+        partClass === 'memory' && slots !== null ? places.slice(0, Math.max(slots, parts.length)) : places,
+    };
+  });
+  // said outright, whatever the class of the place
+  const filled = new Map<string, RecordPart>();
+  for (const { id } of rows.flatMap(({ shown }) => shown)) {
+    const part = inside.find((own) => own.id === spots[id]);
+    if (part) filled.set(id, part);
+  }
+  const placed = new Set([...filled.values()].map(({ id }) => id));
+  return rows.flatMap(({ partClass, parts, shown }) => {
     const rank = (place: DonorPlace) =>
       seenPlaces[place.id] === 'gone' ? 2 : seenPlaces[place.id] === undefined ? 1 : 0;
-    const filled = new Map<string, RecordPart>();
+    const others = parts.filter(({ id }) => !placed.has(id));
     const order = shown
+      .filter(({ id }) => !filled.has(id))
       .map((place, n) => ({ place, n }))
       .sort((a, b) => rank(a.place) - rank(b.place) || a.n - b.n);
-    order.slice(0, parts.length).forEach(({ place }, n) => filled.set(place.id, parts[n]));
+    order.slice(0, others.length).forEach(({ place }, n) => filled.set(place.id, others[n]));
     // all that is in it is on record, so that what is left over is empty
     const all =
       (partClass === 'memory' &&

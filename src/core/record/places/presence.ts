@@ -32,6 +32,8 @@ export interface Presence {
   gone: string[];
   /** Parts on record inside, in the order they came. */
   inside: RecordPart[];
+  /** Which part somebody put into which place: the part's id, by the place's. */
+  spots: Record<string, string>;
 }
 
 /**
@@ -42,6 +44,7 @@ export function presenceOf(entries: readonly RecordEntry[]): Presence {
   const states = new Map<string, Pick<PlaceEntry, 'class'> & { state: PlaceState }>();
   const inside = new Inside();
   const gone = new Set<string>();
+  const spots = new Map<string, string>();
   for (const entry of entries) {
     if (entry.kind === 'place') {
       if (entry.state === 'unseen') states.delete(entry.place);
@@ -49,6 +52,9 @@ export function presenceOf(entries: readonly RecordEntry[]): Presence {
     } else if (entry.kind === 'part') {
       const partClass = entry.part.class;
       inside.take(entry);
+      for (const [place, part] of spots)
+        if (part === entry.part.id || place === entry.spot) spots.delete(place);
+      if (entry.way !== 'out' && entry.spot) spots.set(entry.spot, entry.part.id);
       const none = entry.way === 'out' && inside.of(partClass).length === 0;
       if (none) gone.add(partClass);
       else if (entry.way !== 'out') gone.delete(partClass);
@@ -62,6 +68,7 @@ export function presenceOf(entries: readonly RecordEntry[]): Presence {
     seenPlaces: Object.fromEntries([...states].map(([place, { state }]) => [place, state])),
     gone: [...gone].sort(),
     inside: inside.all(),
+    spots: Object.fromEntries(spots),
   };
 }
 

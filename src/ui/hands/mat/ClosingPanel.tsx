@@ -44,7 +44,7 @@ export function ClosingPanel({ unit, mat, stands, moves, check, closing, problem
   const leads = open.some(({ item }) => item.kind === 'lead' || item.kind === 'sensor');
   const layers = [...new Set(stands.map(({ item }) => item.layer))].sort((a, b) => a - b);
   return (
-    <section aria-label="Not back yet" className="panel">
+    <section id="closing" aria-label="Not back yet" className="panel scroll-mt-4">
       <Heading>Not back yet</Heading>
       <p className="flex items-baseline gap-3">
         <b className={`text-huge leading-tight ${late && count ? 'text-hot' : ''}`}>{count}</b>

@@ -12,10 +12,17 @@ import {
 import { shouldBeBack } from '@/core/hands/mat';
 import { tightening } from '@/core/hands/tighten';
 import type { PhotoLine } from '@/words/unit/photos';
-import { MAT_WORDS, UNDER_WORDS, type ClosingView, type MatView } from '@/words/hands/mat';
+import {
+  MAT_CLOSED,
+  MAT_WORDS,
+  UNDER_WORDS,
+  matCoded,
+  type ClosingView,
+  type MatView,
+} from '@/words/hands/mat';
 import type { UnitHead } from '@/words/unit/view';
 import type { KeyHandler } from '../../kit/keys/desk';
-import { ARROWS, acted, nearestAhead, useShortcuts } from '../../kit/keys/keyboard';
+import { ARROWS, acted, nearestAhead, useScans, useShortcuts } from '../../kit/keys/keyboard';
 import { Button, CautionNote, Heading, Key, Problem } from '../../kit/parts';
 import { PhotoStrip } from '../PhotoStrip';
 import { ClosingPanel } from './ClosingPanel';
@@ -31,9 +38,6 @@ interface Props {
   photos: readonly PhotoLine[];
   closing: readonly ClosingView[];
 }
-
-/** Another mat than the machine's own: nothing is known of what lies round it. */
-const NO_LANDMARKS = { landmarks: [] };
 
 /** Letters of groups: none that goes to a side of the unit or means something on the mat. */
 const LETTERS = 'ABCDEFHIJKMNOPQRSVWYZ';
@@ -79,7 +83,11 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
   const [adding, setAdding] = useState(false);
   const disabled = !unit.mayWrite || unit.held;
   const mats = [...new Set(stands.flatMap(({ item }) => item.mat ?? []))];
+  // mats such a machine can have and that nobody has laid out yet
+  const more = (mat?.beside ?? []).filter((own) => !mats.includes(own.mat));
   const on = picking && mats.includes(picking) ? picking : null;
+  const side = mat?.beside.find((own) => own.mat === on);
+  const layers = on ? (side?.layers ?? []) : (mat?.layers ?? []);
   const lying = stands.filter(({ item }) => (item.mat ?? null) === on);
   const depth = Math.max(0, ...lying.map(({ item }) => item.layer));
   const deepest = Math.max(0, ...lying.filter(({ open }) => open > 0).map(({ item }) => item.layer));
@@ -192,6 +200,24 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
     const ahead = nearestAhead(spotsHere, ({ x, y }) => [x, y], [from.x, from.y], way);
     if (ahead) setAt({ item: ahead.item, n: ahead.n });
   };
+  const count = stands.reduce((sum, { open }) => sum + open, 0);
+  const scanned = (code: string): boolean => {
+    if (disabled) return false;
+    if (code.trim().toUpperCase() === MAT_CLOSED) {
+      void send('passOverMat', { unitId: unit.id, act: 'close' }, unit.version);
+      return true;
+    }
+    const read = matCoded(
+      code,
+      stands.map(({ item }) => item),
+    );
+    if (!read) return false;
+    setMat(read.item.mat ?? null);
+    setLayer(read.item.layer);
+    setAt({ item: read.item.id, n: read.item.spots ? 0 : -1 });
+    take(read.item, read.way === 'in');
+    return true;
+  };
   // the newest listener is asked first: on the mat letters are groups
   return (
     <div className="grid gap-gutter lg:grid-cols-[minmax(0,1fr)_320px] lg:items-start">
@@ -225,6 +251,7 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
           return true;
         }}
       />
+      <MatScans onScan={scanned} />
       <div className="min-w-0">
         {unit.bench.plugged && (
           <div className="mb-2">
@@ -236,7 +263,7 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
         )}
         <section aria-label="The mat" className="border-2 border-ink bg-paper p-3">
           <MatDrawing
-            view={on ? NO_LANDMARKS : mat}
+            view={side ?? mat}
             layer={layer}
             balances={lying}
             at={at}
@@ -249,7 +276,7 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
             <b>
               {on && `${MAT_WORDS[on]}, `}
               {on ? 'layer' : 'Layer'} {layer + 1} of {depth + 1}
-              {!on && `: ${mat.layers[layer] ?? 'deeper'}`}.
+              {`: ${layers[layer] ?? 'deeper'}`}.
             </b>{' '}
             Solid: in its place. Ring, gap: out, on the mat. Orange: should be back by now. Broken ring:
             missing.
@@ -328,12 +355,34 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
                 tone={n === layer ? 'strong' : 'plain'}
                 onClick={() => setLayer(n)}
               >
-                {n + 1} {on ? (n === 0 ? 'outside' : 'deeper') : (mat.layers[n] ?? 'deeper')}
+                {n + 1} {layers[n] ?? 'deeper'}
               </Button>
             ))}
             <Button aria-expanded={adding} onClick={() => setAdding(!adding)}>
               Something else is undone here
             </Button>
+            {more.map((own) => (
+              <Button
+                key={own.mat}
+                disabled={busy}
+                onClick={() => {
+                  setMat(own.mat);
+                  setLayer(null);
+                  setAt(null);
+                  void send('layMat', { unitId: unit.id, mat: own.mat }, unit.version);
+                }}
+              >
+                {MAT_WORDS[own.mat]} on a mat of its own
+              </Button>
+            ))}
+            <a
+              className="inline-flex min-h-11 items-center border-b border-current text-row"
+              href={`/api/units/${unit.tag}/mat`}
+              target="_blank"
+              rel="noreferrer"
+            >
+              Codes for the compartments, PDF
+            </a>
           </div>
         )}
         {adding && (
@@ -347,6 +396,12 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
           mayWrite={!disabled}
         />
       </div>
+      <p className="sticky bottom-0 z-10 flex min-h-12 items-center gap-3 border-t-2 border-ink bg-paper px-4 text-row lg:hidden">
+        <b className={`figures ${count ? 'text-hot' : ''}`}>{count}</b> not back
+        <a href="#closing" className="ml-auto inline-flex min-h-11 items-center border-b border-current">
+          Closing check
+        </a>
+      </p>
       <ClosingPanel
         unit={unit}
         mat={mat}
@@ -361,6 +416,12 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
       />
     </div>
   );
+}
+
+/** Codes of the compartments are heard while a mat lies open. */
+function MatScans({ onScan }: { onScan: (code: string) => boolean }) {
+  useScans(onScan);
+  return null;
 }
 
 /** Its listener is mounted with the mat, so that it is asked before those of the ticket. */

@@ -5,7 +5,8 @@ import { ENDINGS, type Ending } from '@/core/catalogue';
 import { ENDING_WORDS } from '@/words/names';
 import type { UnitHead } from '@/words/unit/view';
 import { carriedOut } from '@/core/record/endings';
-import { WorkSheet, type WorkEnd } from './WorkSheet';
+import { WorkSheet, type Taken, type WorkEnd } from './WorkSheet';
+import { usePhotoUpload } from '../../kit/hooks/usePhotoUpload';
 import { Exchange, type ExchangeInput } from '../../parts/Exchange';
 import { ChoiceField, TextField } from '../../kit/fields';
 import { useShortcuts } from '../../kit/keys/keyboard';
@@ -53,6 +54,7 @@ export function LogWork({
   const [asking, setAsking] = useState(false);
   const [inWords, setInWords] = useState(false);
   const materials = useMaterials();
+  const photos = usePhotoUpload(unit.tag);
   const box = useRef<HTMLInputElement>(null);
   const form = useRef<HTMLFormElement>(null);
   useShortcuts((key) => {
@@ -68,11 +70,11 @@ export function LogWork({
     setMinutes(String(choice.minutes));
     form.current?.querySelector<HTMLInputElement>('input[name="minutes"]')?.select();
   };
-  const log = async (event?: FormEvent, parts?: ExchangeInput, whole?: WorkEnd) => {
+  const log = async (event?: FormEvent, parts?: ExchangeInput, whole?: WorkEnd, taken?: Taken) => {
     event?.preventDefault();
     if (!chosen) return;
     if (chosen.takes && carriedOut(ended) && !parts && !whole) return setAsking(true);
-    const logged = await send(
+    const logged = await send<{ workId: string }>(
       'logWork',
       {
         unitId: unit.id,
@@ -84,6 +86,8 @@ export function LogWork({
       unit.version,
     );
     if (!logged.ok) return;
+    if (taken?.files.length)
+      await photos.upload(taken.files, { role: taken.role, about: `work:${logged.answer.workId}` });
     setAsking(false);
     setInWords(false);
     setSaid(`On record: ${whole?.title ?? chosen.name}, ${minutes} min.`);
@@ -114,7 +118,7 @@ export function LogWork({
         takes={chosen.takes}
         problem={problem}
         busy={busy}
-        onDone={(end) => void log(undefined, undefined, end)}
+        onDone={(end, taken) => void log(undefined, undefined, end, taken)}
         onCancel={() => setInWords(false)}
       />
     );
@@ -221,6 +225,7 @@ export function LogWork({
           {said}
         </p>
       )}
+      {photos.problem && <Problem>{photos.problem}</Problem>}
       {problem && (
         <div className="mt-2">
           <Problem>{problem.message}</Problem>

@@ -21,6 +21,7 @@ describe('parts of a piece of work, as the command takes them', () => {
             state: 'improvised',
             heldBy: ' tape ',
           }),
+          row('in', 'memory', { id: 'offer w1', spot: 'memory 2' }),
           row('out', 'fan', { id: 'f', to: 'scrap', money: '9', state: 'dead' }),
           row('out', 'cable', { to: 'bin', money: '20' }),
         ],
@@ -34,6 +35,7 @@ describe('parts of a piece of work, as the command takes them', () => {
           state: 'improvised',
           heldBy: 'tape',
         },
+        { spot: 'memory 2', wantId: 'w1' },
       ],
       out: [
         // what is scrapped is worth nothing, whatever was typed before

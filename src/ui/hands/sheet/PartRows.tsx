@@ -7,6 +7,7 @@ import { ChoiceField, TextField } from '../../kit/fields';
 import { MoneyField } from '../../kit/MoneyField';
 import { Heading, Problem, Quiet } from '../../kit/parts';
 import { useScans } from '../../kit/keys/keyboard';
+import { useMoney } from '../../kit/theShop';
 import { learn } from '../../kit/hooks/useCommand';
 import type { ExchangeInput } from '../../parts/Exchange';
 
@@ -24,10 +25,14 @@ export interface PartRow {
   state: string;
   heldBy: string;
   despite: boolean;
+  /** The place it went into; empty: not said. */
+  spot: string;
 }
 
 /** Not one on record. */
 const OTHER = 'other';
+/** One that was offered or ordered for the machine. */
+const OFFER = 'offer ';
 
 let counted = 0;
 export const emptyRow = (way: PartRow['way'], partClass: string): PartRow => ({
@@ -42,6 +47,7 @@ export const emptyRow = (way: PartRow['way'], partClass: string): PartRow => ({
   state: '',
   heldBy: '',
   despite: false,
+  spot: '',
 });
 
 /**
@@ -71,17 +77,20 @@ export function rowsAsInput(
     put: rows
       .filter(({ way }) => way === 'in')
       .map((row) => ({
-        ...(row.id && row.id !== OTHER
-          ? { componentId: row.id }
-          : {
-              bought: {
-                class: row.class,
-                name: named(row),
-                costMinor: money(row),
-                condition: row.condition,
-                supplier: '',
-              },
-            }),
+        ...(row.spot && { spot: row.spot }),
+        ...(row.id.startsWith(OFFER)
+          ? { wantId: row.id.slice(OFFER.length) }
+          : row.id && row.id !== OTHER
+            ? { componentId: row.id }
+            : {
+                bought: {
+                  class: row.class,
+                  name: named(row),
+                  costMinor: money(row),
+                  condition: row.condition,
+                  supplier: '',
+                },
+              }),
         ...(row.despite && { despite: true }),
         ...stated(row),
       })),
@@ -158,6 +167,7 @@ function Row({
   onChange: (more: Partial<PartRow>) => void;
   onGone: () => void;
 }) {
+  const money = useMoney();
   const [offered, setOffered] = useState<PartsOffered | null>(null);
   const [fault, setFault] = useState('');
   useEffect(() => {
@@ -177,7 +187,10 @@ function Row({
   // what is dead or does not fit comes last, and says so
   const bin = [...(offered?.bin ?? [])].sort((a, b) => Number(a.answer === 'no') - Number(b.answer === 'no'));
   const list = into ? bin : (offered?.inside ?? []);
-  const other = row.id === OTHER || (row.id === '' && list.length === 0);
+  const offers = into ? (offered?.offers ?? []) : [];
+  const spots = into ? (offered?.spots ?? []) : [];
+  const none = list.length + offers.length === 0;
+  const other = row.id === OTHER || (row.id === '' && none);
   const chosen = into ? bin.find(({ id }) => id === row.id) : undefined;
   return (
     <fieldset className="mt-2 border-t border-rule pt-2">
@@ -186,7 +199,7 @@ function Row({
         <ChoiceField
           label={into ? 'Went in: a' : 'Came out: a'}
           value={row.class}
-          onChange={(event) => onChange({ class: event.target.value, id: '', despite: false })}
+          onChange={(event) => onChange({ class: event.target.value, id: '', despite: false, spot: '' })}
         >
           {PART_CLASSES.map((each) => (
             <option key={each}>{each}</option>
@@ -194,10 +207,16 @@ function Row({
         </ChoiceField>
         <ChoiceField
           label="Which"
-          value={row.id || (list.length ? '' : OTHER)}
+          value={row.id || (none ? OTHER : '')}
           onChange={(event) => onChange({ id: event.target.value, despite: false })}
         >
-          {list.length > 0 && <option value="">choose</option>}
+          {!none && <option value="">choose</option>}
+          {offers.map((offer) => (
+            <option key={offer.id} value={`${OFFER}${offer.id}`}>
+              {offer.state === 'ordered' ? 'Ordered' : 'Offered'}: {offer.name},{' '}
+              {money.text(offer.priceMinor)}
+            </option>
+          ))}
           {list.map((part) => (
             <option key={part.id} value={part.id}>
               {part.code} {part.name}
@@ -243,6 +262,20 @@ function Row({
               <MoneyField label="Worth" optional text={row.money} onText={(money) => onChange({ money })} />
             )}
           </>
+        )}
+        {spots.length > 0 && (
+          <ChoiceField
+            label="Into which place"
+            value={row.spot}
+            onChange={(event) => onChange({ spot: event.target.value })}
+          >
+            <option value="">not said</option>
+            {spots.map(({ id, name, holds }) => (
+              <option key={id} value={id}>
+                {holds ? `${name}: ${holds}` : name}
+              </option>
+            ))}
+          </ChoiceField>
         )}
         <ChoiceField
           label="Its state"

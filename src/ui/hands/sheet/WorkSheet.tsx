@@ -1,12 +1,15 @@
 'use client';
 import { useState, type FormEvent } from 'react';
 import { ENDINGS, type Ending } from '@/core/catalogue';
+import type { PhotoRole } from '@/core/record/photos';
 import { ENDING_WORDS } from '@/words/names';
+import { many } from '@/words/plain';
 import { AreaField, ChoiceField, TextField } from '../../kit/fields';
 import { Button, Problem, Quiet } from '../../kit/parts';
 import { useMoney } from '../../kit/theShop';
 import type { CommandProblem } from '../../kit/hooks/useCommand';
 import type { ExchangeInput } from '../../parts/Exchange';
+import { PhotoAdd } from '../PhotoAdd';
 import { PartRows, emptyRow, rowsAsInput, type PartRow } from './PartRows';
 
 /** How a piece of work ended, all of it, as the commands take it. */
@@ -17,6 +20,13 @@ export interface WorkEnd {
   note?: string;
   parts?: ExchangeInput;
 }
+/** Photographs taken of it, sent once the work is on record. */
+export interface Taken {
+  files: readonly File[];
+  role: PhotoRole | '';
+}
+
+const MOST_PHOTOS = 8;
 
 interface Props {
   tag: string;
@@ -29,7 +39,7 @@ interface Props {
   takes: string | null;
   problem: CommandProblem | null;
   busy: boolean;
-  onDone: (end: WorkEnd) => void;
+  onDone: (end: WorkEnd, taken: Taken) => void;
   onCancel: () => void;
 }
 
@@ -40,19 +50,24 @@ export function WorkSheet({ tag, name, repair, nameless, takes, problem, busy, o
   const [title, setTitle] = useState('');
   const [note, setNote] = useState('');
   const [rows, setRows] = useState<PartRow[]>(takes ? [emptyRow('out', takes), emptyRow('in', takes)] : []);
+  const [files, setFiles] = useState<readonly File[]>([]);
+  const [role, setRole] = useState<PhotoRole | ''>('after');
   const [fault, setFault] = useState('');
   const send = (event: FormEvent) => {
     event.preventDefault();
     try {
       const parts = rowsAsInput(rows, (text) => money.parse(text));
       setFault('');
-      onDone({
-        ...(repair && { ended: ended as Ending }),
-        ...(!repair && ended === 'failed' && { failed: true as const }),
-        ...(title.trim() && { title: title.trim() }),
-        ...(note.trim() && { note: note.trim() }),
-        ...(parts && { parts }),
-      });
+      onDone(
+        {
+          ...(repair && { ended: ended as Ending }),
+          ...(!repair && ended === 'failed' && { failed: true as const }),
+          ...(title.trim() && { title: title.trim() }),
+          ...(note.trim() && { note: note.trim() }),
+          ...(parts && { parts }),
+        },
+        { files, role },
+      );
     } catch (error) {
       setFault((error as Error).message);
     }
@@ -91,6 +106,20 @@ export function WorkSheet({ tag, name, repair, nameless, takes, problem, busy, o
           maxLength={400}
           onChange={(event) => setNote(event.target.value)}
         />
+        <div className="flex flex-wrap items-center gap-3" role="group" aria-label="Photographs of it">
+          <PhotoAdd
+            role={role}
+            onRole={setRole}
+            left={0}
+            onFiles={(more) => setFiles([...files, ...more].slice(0, MOST_PHOTOS))}
+          />
+          {files.length > 0 && (
+            <span className="text-note text-soft">
+              {many(files.length, 'photograph', 'photographs')} to go with it{' '}
+              <Quiet onClick={() => setFiles([])}>none of them</Quiet>
+            </span>
+          )}
+        </div>
         <p className="flex flex-wrap items-center gap-4">
           <Button type="submit" tone="strong" disabled={busy}>
             Put it on record

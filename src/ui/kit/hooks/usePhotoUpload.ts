@@ -10,10 +10,13 @@ export function usePhotoUpload(tag: string) {
   const [left, setLeft] = useState(0);
   // bars read off a label, until somebody has said what they are
   const [codes, setCodes] = useState<string[]>([]);
-  /** @param of the answer they show, or what they are taken for and of */
-  async function upload(files: readonly File[], of: number | { role?: string; about?: string } = {}) {
+  /** @param of the answer they show, or what they are taken for and of. @returns what went wrong, in words */
+  async function upload(
+    files: readonly File[],
+    of: number | { role?: string; about?: string } = {},
+  ): Promise<string> {
     const said = typeof of === 'number' ? { answer: String(of) } : of;
-    setProblem('');
+    let fault = '';
     for (const [i, file] of files.entries()) {
       setLeft(files.length - i);
       try {
@@ -25,15 +28,15 @@ export function usePhotoUpload(tag: string) {
           }),
         );
         if (outcome.ok) setCodes(outcome.answer?.codes ?? []);
-        else setProblem(`${file.name}: ${outcome.problem.message}`);
+        else fault = `${file.name}: ${outcome.problem.message}`;
       } catch {
-        setProblem(
-          `${file.name}: the shop’s computer does not answer. The photograph is still on your device.`,
-        );
+        fault = `${file.name}: the shop’s computer does not answer. The photograph is still on your device.`;
       }
     }
     setLeft(0);
+    setProblem(fault);
     router.refresh();
+    return fault;
   }
   return { upload, problem, left, codes, dropCodes: () => setCodes([]) };
 }

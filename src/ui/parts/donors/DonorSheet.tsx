@@ -7,6 +7,8 @@ import { Button, Heading, Key, Problem, Quiet } from '@/ui/kit/parts';
 import { Money, useMoney } from '@/ui/kit/theShop';
 import { useCommand } from '@/ui/kit/hooks/useCommand';
 import { attended } from '@/ui/kit/words';
+import { Link } from '@/ui/kit/Link';
+import { many } from '@/words/plain';
 import { DonorMap } from './DonorMap';
 
 export interface DonorLineView {
@@ -82,6 +84,7 @@ export function DonorSheet({ unit, lines, netMinor, minutes, stopAfter, first, l
   const chosen = changed?.version === unit.version ? changed.ids : worthIt;
   const [worths, setWorths] = useState<Record<string, string>>({});
   const [all, setAll] = useState(false);
+  const [out, setOut] = useState<readonly string[]>([]);
   const disabled = busy || !unit.mayWrite || unit.held;
   const here = lines.find((line) => line.id === at);
   const mark = (state: PlaceMark, id = at) => {
@@ -109,13 +112,19 @@ export function DonorSheet({ unit, lines, netMinor, minutes, stopAfter, first, l
         const worthMinor = typed === undefined ? line.worthMinor : money.parse(typed);
         return { place: line.id, worthMinor: worthMinor ?? line.worthMinor };
       });
-    if (taken.length) void send('harvestParts', { unitId: unit.id, taken }, unit.version);
+    if (taken.length === 0) return;
+    void send<{ codes: string[] }>('harvestParts', { unitId: unit.id, taken }, unit.version).then((sent) => {
+      if (sent.ok) setOut(sent.answer.codes);
+    });
   };
+  // each gets its label while it is still in the hand it came out with
+  const labels = out.length ? `/api/parts/labels?codes=${out.join(',')}` : null;
   useShortcuts((key) => {
     const state = STATES.find(([letter]) => letter === key.toLowerCase());
     if (key === 'ArrowRight' || key === 'ArrowDown') step(1);
     else if (key === 'ArrowLeft' || key === 'ArrowUp') step(-1);
     else if (state) mark(said(state[1]));
+    else if (key === 'Enter' && labels) window.open(labels, '_blank');
     else return false;
     return true;
   });
@@ -247,6 +256,26 @@ export function DonorSheet({ unit, lines, netMinor, minutes, stopAfter, first, l
             <Button tone="strong" disabled={disabled || chosen.size === 0} onClick={takeOut}>
               {chosen.size} out, into the bin
             </Button>
+          </p>
+        )}
+        {labels && (
+          <p
+            role="status"
+            className="mt-3 flex flex-wrap items-center gap-3 border-2 border-ink px-3 py-2 text-row"
+          >
+            <b>{many(out.length, 'part', 'parts')} in the bin.</b>
+            <a
+              className="inline-flex min-h-11 items-center gap-2 border-b border-current font-semibold"
+              href={labels}
+              target="_blank"
+              rel="noreferrer"
+            >
+              <Key>Enter</Key> {out.length === 1 ? 'Its label' : 'Their labels'}, PDF
+            </a>
+            <span className="text-soft">
+              Nothing left worth taking? <Link href={`/u/${unit.tag}/shelf`}>Say that it is gone</Link>, with
+              what the rest weighs.
+            </span>
           </p>
         )}
         {problem && <Problem>{problem.message}</Problem>}

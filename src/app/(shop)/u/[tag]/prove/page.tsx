@@ -1,5 +1,7 @@
 import { testsFor, type GradeReason } from '@/core/grade/rubric';
 import { liftsFor } from '@/shop/advice/lifts';
+import { photosAbout } from '@/shop/photos/queries';
+import { zoneName } from '@/words/hands/clean';
 import { Proof } from '@/ui/proof/Proof';
 import { SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import { loadUnit, unitHead, unitStanding } from '../loadUnit';
@@ -11,8 +13,8 @@ const SIZES = ['small', 'medium', 'large'];
 
 export default async function ProvePage({ params }: { params: Promise<{ tag: string }> }) {
   const { tag } = await params;
-  const { unit } = await loadUnit(tag);
-  const head = await unitHead(tag);
+  const { unit, record } = await loadUnit(tag);
+  const [head, photos] = await Promise.all([unitHead(tag), photosAbout(unit.id)]);
   const { marks, tests, result, input, spec, rubric } = await unitStanding(tag);
   const lifts = result.grade ? await liftsFor(unit, rubric, input, result.grade, spec) : [];
   const surfaces = rubric.surfaces[unit.chassis];
@@ -39,6 +41,17 @@ export default async function ProvePage({ params }: { params: Promise<{ tag: str
         return best?.basis === 'claimed' ? [{ key, name: SPEC_KEYS[key], value: best.value }] : [];
       })}
       laptop={unit.chassis === 'laptop'}
+      photos={photos.filter(({ about }) => /^(mark|zone):/.test(about))}
+      stains={Object.entries(record.clean).flatMap(([zone, { stays, staysWords }]) =>
+        stays
+          ? [
+              {
+                zone,
+                words: `${zoneName(unit.chassis, zone)}: ${staysWords || 'a stain'} that does not come off`,
+              },
+            ]
+          : [],
+      )}
       battery={spec.best('batteryHealth')?.value ?? null}
       top={spec.best('topCelsius')?.value ?? null}
       tests={testsFor(rubric, unit.chassis).map((test) => {

@@ -10,9 +10,13 @@ import { openSightings } from '@/shop/report/sighting';
 import { undoneSales } from '@/shop/sales/corrections';
 import { erasuresOf, partsIn, saleOf } from '@/shop/units/queries';
 import { priceModel, priceOf, priceSpec, specAsItIs } from '@/shop/units/worth';
+import { schoolsOf } from '@/shop/rules/schools';
+import { dirtOf, dirtyPrice } from '@/shop/units/dirt';
 import { askingPlan } from '@/shop/value/asking';
 import { alikeSales } from '@/shop/value/queries';
 import { Shelf } from '@/ui/shelf/Shelf';
+import { zoneName } from '@/words/hands/clean';
+import { lower } from '@/words/plain';
 import { sayable } from '@/words/record/claims';
 import { countView, driveViews, namedDrive } from '@/words/drives/drives';
 import { ERASURE_WORDS } from '@/words/drives/erasure';
@@ -34,7 +38,9 @@ export default async function ShelfPage({ params }: { params: Promise<{ tag: str
   const pays = sale || unit.listed || head.held ? null : await paysIn(unit);
   const undone = await undoneSales(database(), unit.id);
   const today = dayOf(new Date(), rules.timeZone);
-  const price = priceOf(house.tables, unit.chassis, spec, unit.grade as Grade | null, true);
+  const whole = priceOf(house.tables, unit.chassis, spec, unit.grade as Grade | null, true);
+  const dirt = dirtOf(unit.chassis, record.clean, schoolsOf(rules), whole.minor, rules, record);
+  const price = dirtyPrice(whole, dirt, unit.chassis);
   const stands = priceModel(house.tables).standsOn?.(
     priceSpec(
       unit.chassis,
@@ -82,9 +88,13 @@ export default async function ShelfPage({ params }: { params: Promise<{ tag: str
       goneAs={unit.goneAs}
       price={{
         ...price,
-        lines: price.lines.map((line) => ({ ...line, stands: stands?.get(line.what) })),
+        lines: price.lines.map((line) => ({
+          ...line,
+          stands: line.what === 'dirt' ? undefined : stands?.get(line.what),
+        })),
         learnt: house.learnt,
       }}
+      cleanFirst={sale ? [] : dirt.clean.map((zone) => lower(zoneName(unit.chassis, zone)))}
       asking={asking}
       alike={alike.map(({ at, unit: tagged, called, day, minor }) => ({
         at,

@@ -1,8 +1,10 @@
 import { catalogue, repairById } from '@/catalog';
+import type { MaterialUsed } from '@/core/hands/materials';
 import { appliesTo } from '@/core/belief/model';
 import { labourMinor } from '@/core/ledger/entry';
 import { estimateOf } from '@/shop/rules/times';
 import { shopHouse, shopRules } from '@/shop/rules/queries';
+import { photosAbout } from '@/shop/photos/queries';
 import { partsIn, workOf } from '@/shop/units/queries';
 import { damageOn, risksOf } from '@/shop/hands/damageQueries';
 import { database } from '@/db/client';
@@ -28,6 +30,9 @@ import { partTaken, runningViews, workMinutes } from '@/words/record/answers';
 import { cautionView } from '@/words/record/steps';
 import { loadUnit, unitHead } from '../loadUnit';
 
+/** "paste 4 W/mK, 0.2 g, on the processor; was dry". */
+const usedWords = ({ name, amount, on, was }: MaterialUsed) =>
+  `${[name, amount, on && `on the ${on}`].filter(Boolean).join(', ')}${was ? `; was ${was}` : ''}`;
 const named = ({ id, code, name }: { id: string; code: string; name: string }) => ({ id, code, name });
 
 type Props = { params: Promise<{ tag: string }>; searchParams: Promise<{ log?: string }> };
@@ -36,11 +41,12 @@ export default async function WorkPage({ params, searchParams }: Props) {
   const { tag } = await params;
   const { log } = await searchParams;
   const { unit, lot, spec, record } = await loadUnit(tag);
-  const [head, house, work, parts] = await Promise.all([
+  const [head, house, work, parts, taken] = await Promise.all([
     unitHead(tag),
     shopHouse(),
     workOf(unit.id),
     partsIn(unit.id),
+    photosAbout(unit.id, 'work:'),
   ]);
   const { timeZone, handMinutes, ratePerHourMinor } = await shopRules();
   const here = (ref: string, minutes: number) => estimateOf(handMinutes, ref, minutes);
@@ -99,6 +105,8 @@ export default async function WorkPage({ params, searchParams }: Props) {
         attended: minutes.attended,
         planned: row.plannedMinutes,
         alone: minutes.alone,
+        used: row.materials.map(usedWords),
+        photos: taken.filter(({ about }) => about === `work:${row.id}`),
       };
     });
   const loggable = [

@@ -1,0 +1,30 @@
+import { database } from '@/db/client';
+import { labelFile } from '@/server/labels';
+import { matNow, templateFor } from '@/shop/hands/matRows';
+import { unitByTag } from '@/shop/units/queries';
+import { ShopError } from '@/errors';
+import { MAT_CLOSED, matCode } from '@/words/hands/mat';
+
+/** Codes for the compartments of a mat: what lies there, out and back in, and one that closes it. */
+export async function GET(
+  request: Request,
+  { params }: { params: Promise<{ tag: string }> },
+): Promise<Response> {
+  const { tag } = await params;
+  return labelFile(request, `mat-${tag}`, async () => {
+    const found = await unitByTag(tag);
+    if (!found) throw new ShopError('missing', `There is no unit ${tag.slice(0, 20)}.`);
+    const db = database();
+    const mat = (await matNow(db, found.unit.id)) ?? (await templateFor(db, found.unit));
+    const lot = [found.unit.maker, found.unit.model].filter(Boolean).join(' ') || found.unit.chassis;
+    const line = (item: (typeof mat.items)[number], way: string) =>
+      `${item.count > 1 ? `${item.count} ` : ''}${item.name}: ${way}`;
+    return [
+      ...mat.items.flatMap((item) => [
+        { tag: matCode(item.id, 'out'), line: line(item, 'out'), lot },
+        { tag: matCode(item.id, 'in'), line: line(item, 'back in'), lot },
+      ]),
+      { tag: MAT_CLOSED, line: 'Close it', lot },
+    ];
+  });
+}
