@@ -1,5 +1,6 @@
 import { By, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
+import { MAT_CLOSED, matCode } from '@/words/hands/mat';
 import { press, ready, scan, see, settled, soon } from './driver';
 import { signedInBrowser } from './signedIn';
 
@@ -120,18 +121,18 @@ describe('a whole strip-down by keys', () => {
   });
 
   it('compartments are scanned out and back in; the lid is laid out on a mat of its own and drawn', async () => {
-    await scan(browser, 'MAT-O-HEATSINK');
+    await scan(browser, matCode('heatsink', 'out'));
     await within('The mat', 'Layer 2 of 4');
     await stands('heatsink', '4 out');
-    await scan(browser, 'MAT-I-HEATSINK');
+    await scan(browser, matCode('heatsink', 'in'));
     await stands('heatsink', 'back');
     await click('Lid on a mat of its own');
     await within('The mat', 'Lid, layer 1 of 3: bezel');
-    await scan(browser, 'MAT-O-LID-BEZEL-CLIPS');
+    await scan(browser, matCode('lid bezel clips', 'out'));
     await stands('lid bezel clips', '8 out');
-    await scan(browser, 'MAT-CLOSE');
+    await scan(browser, MAT_CLOSED);
     await find("//*[@role='alert'][contains(., '8 of 8 not back (lid bezel clips)')]");
-    await scan(browser, 'MAT-I-LID-BEZEL-CLIPS');
+    await scan(browser, matCode('lid bezel clips', 'in'));
     await stands('lid bezel clips', 'back');
     // the codes themselves
     const pdf = await browser.executeAsyncScript<string>(

@@ -27,6 +27,7 @@ export const firstPower = [
   'drive-lamp',
   'lock-key',
   'start-sound',
+  'status-lamps',
   'tap-off',
   'picture-monitor',
   'picture-own',

@@ -9,6 +9,7 @@ import { partFields } from '@/shapes/parts';
 import type { Actor, CommandContext } from '../command';
 import { ShopError } from '@/errors';
 import { minor, rowId, shortText } from '../input';
+import { writeData } from '../record/data';
 import { recordNow } from '../record/queries';
 import { fitOf, fitWords, machineNow } from './machine';
 import { arrive, type NewComponent } from '../moves/arrive';
@@ -155,6 +156,12 @@ export async function takeOut(
       : input.to === 'returned' && charged !== null
         ? charged
         : null;
+  // out of their own machine into their own hands: that is the record of it
+  if (input.to === 'returned' && part.class === 'drive' && part.ownerUnit === unit.id)
+    await writeData(tx, actor, part.id, unit.id, {
+      kind: 'returned',
+      method: `taken out of ${unit.tag} and handed back to its owner`,
+    });
   // sent back to whom it came from: what was paid for it comes back
   const counts = { valueMinor: worth, byRepair };
   if (input.to === 'bin') await move(tx, actor, part, 'bin', 'taken out', counts);
@@ -352,7 +359,8 @@ export async function exchangeBack(
     await move(tx, actor, part, back, 'taken back', {
       valueMinor: each.valueMinor,
       takesBack: each.n,
-      neverLeft: true,
+      // whoever's it is had it back: what is on it is not what it was
+      neverLeft: !(each.to === 'returned' && part.ownerUnit),
     });
     undone.add(part.id);
     await tx

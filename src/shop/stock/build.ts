@@ -57,6 +57,11 @@ export const buildUnit = defineCommand({
   }),
   async run({ tx, actor }, { parts, despite, lotId, ...named }) {
     const lot = await lotById(tx, lotId);
+    if (lot.source === 'owner')
+      throw new ShopError(
+        'refused',
+        `Not built: ${lot.code} is somebody else’s, and what is built here is the shop’s.`,
+      );
     const rows = await tx
       .select()
       .from(components)

@@ -3,6 +3,7 @@ import { observable } from '@/core/belief/facts';
 import { appliesTo } from '@/core/belief/model';
 import type { LotSource } from '@/core/catalogue';
 import { testsFor } from '@/core/grade/rubric';
+import { agreementOf, type OwnerAct } from '@/core/owner/agreement';
 import { carriedOut, endingOf } from '@/core/record/endings';
 import { pathOf, type PathInput, type PathNow } from '@/core/record/left/path';
 import type { units } from '@/db/schema';
@@ -38,6 +39,10 @@ export function pathNow(unit: Unit, standing: Standing, source: LotSource): Path
   const looks = looksOf(unit, standing);
   const out = record.mat && !record.mat.shut ? record.mat.balances.filter(({ open }) => open > 0).length : 0;
   const { left } = wayFrom(standing, unit, route);
+  // what its owner said yes to is work, whatever is proposed besides
+  const done = works.some(({ kind, status }) => status === 'done' && kind !== 'clean');
+  const worked = mended(standing) || (source === 'owner' && done);
+  const agreed = source === 'owner' && !worked && agreementIn(standing) === 'agreed';
   const all = testsFor(rubric, unit.chassis);
   const name = (id: string) => rubric.tests.find((test) => test.id === id)?.name ?? id;
   const path = pathOf({
@@ -46,9 +51,9 @@ export function pathNow(unit: Unit, standing: Standing, source: LotSource): Path
     left,
     looking: unit.stage === 'dock' || unit.stage === 'look',
     looks,
-    proposed: mends ? 'work' : first && first.kind !== 'stop' ? 'look' : 'end',
+    proposed: mends || agreed ? 'work' : first && first.kind !== 'stop' ? 'look' : 'end',
     out,
-    worked: mended(standing),
+    worked,
     cleaned: standing.cleaned,
     graded: unit.grade !== null,
     listed: unit.listed || unit.stage === 'sold',
@@ -75,6 +80,12 @@ export function pathNow(unit: Unit, standing: Standing, source: LotSource): Path
     would: result.grade,
   };
 }
+
+/** What the owner of a machine said to the quote. */
+const agreementIn = ({ sources }: Standing) =>
+  agreementOf(
+    sources.values.filter(({ key }) => key === 'owner').map(({ value }) => JSON.parse(value) as OwnerAct),
+  ).state;
 
 /** A repair was carried out, by the clock or told afterwards. */
 const mended = ({ sources }: Standing): boolean =>

@@ -217,6 +217,9 @@ export const logWork = defineCommand({
     const title = titled(step, input.title, 'Not logged');
     const usual = handsOf(step.operation);
     const note = input.note ?? '';
+    // what came out is out before the work counts: a clone writes on what is in it then
+    const donors: Unit[] = [];
+    const moved = await exchangeWith(tx, actor, unit!, input.parts, kind === 'repair', donors);
     const [row] = await tx
       .insert(work)
       .values({
@@ -248,8 +251,6 @@ export const logWork = defineCommand({
     const told = { id: row.id, ref: step.ref, plannedMinutes: usual, ownMinutes: usual };
     if (!input.failed) await noteTime(tx, told, input.minutes);
     const ended = kind === 'repair' ? (input.ended ?? 'done') : undefined;
-    const donors: Unit[] = [];
-    const moved = await exchangeWith(tx, actor, unit!, input.parts, kind === 'repair', donors);
     const observation = ended ? await putVerdict(tx, actor, unit!.id, step.ref, ended) : null;
     const stage = input.failed
       ? unit!.stage

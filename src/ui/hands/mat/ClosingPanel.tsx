@@ -1,6 +1,6 @@
 'use client';
 import type { Balance, ClosingCheck, LedgerEntry, LedgerItem } from '@/core/hands/ledger';
-import type { ClosingView, MatView } from '@/words/hands/mat';
+import { MAT_WORDS, type ClosingView, type MatView } from '@/words/hands/mat';
 import { ClosingLooks } from '../ClosingLooks';
 import type { UnitHead } from '@/words/unit/view';
 import { Button, CautionNote, Heading, Problem } from '../../kit/parts';
@@ -42,7 +42,18 @@ export function ClosingPanel({ unit, mat, stands, moves, check, closing, problem
   const asked = problem?.details?.notBack;
   const act = problem?.message.startsWith('Not closed') ? 'close' : 'power';
   const leads = open.some(({ item }) => item.kind === 'lead' || item.kind === 'sensor');
-  const layers = [...new Set(stands.map(({ item }) => item.layer))].sort((a, b) => a - b);
+  // layer by layer, the machine's own before those of the mats beside it
+  const layers = [null, ...mat.beside.map((own) => own.mat)].flatMap((on) => {
+    const own = stands.filter(({ item }) => (item.mat ?? null) === on);
+    const names = on ? (mat.beside.find((each) => each.mat === on)?.layers ?? []) : mat.layers;
+    return [...new Set(own.map(({ item }) => item.layer))]
+      .sort((a, b) => a - b)
+      .map((layer) => ({
+        key: `${on} ${layer}`,
+        name: `${on ? `${MAT_WORDS[on]}, ` : ''}${layer + 1} ${names[layer] ?? 'deeper'}`,
+        own: own.filter(({ item }) => item.layer === layer),
+      }));
+  });
   return (
     <section id="closing" aria-label="Not back yet" className="panel scroll-mt-4">
       <Heading>Not back yet</Heading>
@@ -70,20 +81,15 @@ export function ClosingPanel({ unit, mat, stands, moves, check, closing, problem
       <table className="mt-3 w-full border-collapse border-t-[1.5px] border-ink text-row">
         <caption className="sr-only">Layers, how many things each has, and how they stand</caption>
         <tbody>
-          {layers.map((layer) => {
-            const own = stands.filter(({ item }) => item.layer === layer);
-            return (
-              <tr key={layer} className="border-b border-rule">
-                <td className="py-1.5">
-                  {layer + 1} {mat.layers[layer] ?? 'deeper'}
-                </td>
-                <td className="figures text-right text-note">
-                  {own.reduce((sum, { item }) => sum + item.count, 0)}
-                </td>
-                <td className="figures text-right text-note">{layerWords(own, moves)}</td>
-              </tr>
-            );
-          })}
+          {layers.map(({ key, name, own }) => (
+            <tr key={key} className="border-b border-rule">
+              <td className="py-1.5">{name}</td>
+              <td className="figures text-right text-note">
+                {own.reduce((sum, { item }) => sum + item.count, 0)}
+              </td>
+              <td className="figures text-right text-note">{layerWords(own, moves)}</td>
+            </tr>
+          ))}
         </tbody>
       </table>
       <p className="mt-2 text-note text-soft">
