@@ -1,6 +1,7 @@
-/** What paste and pads lie between, and how they are found when it comes apart. */
+/** What paste and pads are put on. */
 export const PASTED_ON = ['processor', 'graphics chip', 'chipset', 'memory chips', 'power stages'] as const;
 export type PastedOn = (typeof PASTED_ON)[number];
+/** How paste or a pad is found when it comes apart. */
 export const PASTE_FOUND = ['soft', 'dry', 'too much', 'none', 'pad torn', 'pad hard'] as const;
 export type PasteFound = (typeof PASTE_FOUND)[number];
 

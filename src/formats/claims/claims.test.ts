@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { findingById } from '@/catalog';
 import { phrases } from './phrases';
 import { morePhrases } from './phrases.more';
+import { moreTalk, talk } from './phrases.talk';
 import { claimLines, claimsIn } from './reader';
 
 const sorted = (claims: readonly string[]) => [...claims].sort();
@@ -29,10 +30,21 @@ describe('what a seller’s words amount to', () => {
       }
     },
   );
-  it('whole sentences: three of four of those held back', () => {
+  // every one of these was known when the reader was last changed: what is new to it is read far less often
+  it('how people talk who are not of the trade: nine in ten of what is known', () => {
+    const own = [...Object.values(talk).flat(), ...moreTalk];
+    const read = own.filter(([text, claims]) => sorted(claimsIn(text)).join() === sorted(claims).join());
+    expect(own.length).toBeGreaterThan(200);
+    expect(read.length / own.length).toBeGreaterThanOrEqual(0.95);
+  });
+  it('words that look alike in another language are not read in a text that is plainly in one', () => {
+    expect(claimsIn('La batería sale con una cruz roja y no dura nada.')).toEqual(['says-battery']);
+    expect(claimsIn('battery not tested, keyboard never tested')).toEqual([]);
+  });
+  it('whole sentences: seven of eight of those held back', () => {
     const own = morePhrases.sentences.filter((_, i) => i % 2 === 1);
     const read = own.filter(([text, claims]) => sorted(claimsIn(text)).join() === sorted(claims).join());
-    expect(read.length / own.length).toBeGreaterThanOrEqual(0.75);
+    expect(read.length / own.length).toBeGreaterThanOrEqual(0.875);
   });
   it('a figure is not cut, nor "and" where it joins one thing', () => {
     const words = (text: string) => claimLines(text).map((line) => line.words);

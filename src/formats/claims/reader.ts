@@ -15,12 +15,24 @@ const LONGEST = 2000;
 
 const whole = (words: string, flags = '') => new RegExp(`\\b${any(words)}(?![\\w])`, flags);
 
-const compiled = ({ known, joined, fine, first, things, none, taken, after, whole: all }: Language) => ({
+const compiled = ({
+  known,
+  joined,
+  fine,
+  first,
+  idioms,
+  things,
+  trouble,
+  none,
+  taken,
+  after,
+  whole: all,
+}: Language) => ({
   known: whole(known, 'g'),
   joined: whole(joined),
   fine: fine.map((words) => whole(words, 'g')),
   patterns: [
-    ...first.map(([id, words]) => ({ id, pattern: whole(words) })),
+    ...[...first, ...idioms].map(([id, words]) => ({ id, pattern: whole(words) })),
     ...things.flatMap(({ id, words, wrong, none: absent }) =>
       [
         `${any(words)}(?:${NEAR}|\\s+)${any(wrong)}`,
@@ -31,6 +43,9 @@ const compiled = ({ known, joined, fine, first, things, none, taken, after, whol
     ...after.map(([id, words]) => ({ id, pattern: whole(words) })),
   ],
   taken: whole(taken),
+  /** A thing named anywhere in a clause that says of something in it that it is not as it should be. */
+  named: things.map(({ id, words }) => ({ id, pattern: whole(words) })),
+  trouble: whole(trouble),
   /** A thing that may be absent, and nothing else. */
   bare: things
     .filter((thing) => thing.none)
@@ -74,7 +89,11 @@ function clausesOf(text: string): string[] {
 function inOrder(text: string): Compiled[] {
   const words = plain(text.slice(0, LONGEST));
   const times = new Map(LANGUAGES.map((each) => [each, words.match(each.known)?.length ?? 0]));
-  return [...LANGUAGES].sort((a, b) => times.get(b)! - times.get(a)!);
+  const most = Math.max(...times.values());
+  // plainly in one language, words of another that look alike mean something else: "sale" is no dirt in Spanish
+  return [...LANGUAGES]
+    .filter((each) => most < 2 || times.get(each)! * 2 >= most)
+    .sort((x, y) => times.get(y)! - times.get(x)!);
 }
 
 /**
@@ -94,7 +113,7 @@ export interface ClaimLine {
   praise: boolean;
 }
 
-function readIn({ fine, patterns, all }: Compiled, clause: string): Omit<ClaimLine, 'words'> {
+function readIn({ fine, patterns, all, named, trouble }: Compiled, clause: string): Omit<ClaimLine, 'words'> {
   const claims: string[] = [];
   let rest = fine.reduce((left, words) => left.replace(words, ' '), clause);
   const praise = rest !== clause;
@@ -103,6 +122,16 @@ function readIn({ fine, patterns, all }: Compiled, clause: string): Omit<ClaimLi
     if (!match) continue;
     if (!claims.includes(id)) claims.push(id);
     rest = `${rest.slice(0, match.index)} ${rest.slice(match.index + match[0].length)}`;
+  }
+  // the first thing that is named in it: what comes after it is usually where, when or with what
+  if (claims.length === 0 && trouble.test(rest)) {
+    const [first] = named
+      .flatMap(({ id, pattern }) => {
+        const at = pattern.exec(rest)?.index;
+        return at === undefined ? [] : [{ id, at }];
+      })
+      .sort((a, b) => a.at - b.at);
+    if (first) claims.push(first.id);
   }
   if (claims.length === 0) for (const { id, pattern } of all) if (pattern.test(rest)) claims.push(id);
   return { claims, praise };

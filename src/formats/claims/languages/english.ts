@@ -1,3 +1,4 @@
+import { english as idioms } from './idioms';
 import { either, any, upTo, type Language } from './language';
 
 const NOT = "(?:do|does|did|is|are|was|will|would|wo|ca)(?:n'?t|\\s+not|not)";
@@ -18,7 +19,8 @@ const SPOILT = '(?:unreadable|garbled|scrambled|distorted|corrupted|pixelated|fu
 const DRINK = '(?:coffee|water|wine|beer|juice|tea|liquid|milk|cola|soup|drinks?)';
 
 export const english: Language = {
-  known: "the|and|not|does|doesn't|with|without|screen|keyboard|drive|works?|missing|broken|no|is|on",
+  known:
+    "it|of|to|my|have|has|but|you|when|an?|that|i|at|for|its|after|was|been|the|and|not|does|doesn't|with|without|screen|keyboard|drive|works?|missing|broken|no|is|on",
   joined: `(?:starts?|turns?|switch(?:es)?|comes?|powers?|goes)\\s+(?:on\\s+)?${upTo(4)}and\\s+${upTo(2)}(?:off|stops?|dies|shuts)`,
   fine: [
     // all of it that was said
@@ -27,7 +29,7 @@ export const english: Language = {
     'not\\s+(?:dead|hot|noisy|loud|cracked|locked|slow|broken|faulty|damaged|dirty)',
     either(
       "(?:do|does|did|is|are|was)(?:n'?t|\\s+not)\\s+(?:overheat\\w*|hot|noisy|crash\\w*|freez\\w*|cracked|locked|dead|slow|smell\\w*)",
-      'never\\s+[\\w]+',
+      'never\\s+(?!stop|quiet|charg|start|work|turn|finish|find|go|come)[\\w]+',
     ),
     '(?:no|without(?:\\s+a)?|missing)\\s+(?:mouse|box|manual)',
     '(?:mouse|box)\\s+(?:is\\s+)?(?:missing|not\\s+included)',
@@ -35,6 +37,7 @@ export const english: Language = {
     `(?:with|includes|including|plus|(?<!needs?\\s(?:a\\s)?)new)\\s+(?:an?\\s+|its\\s+)?(?:original\\s+)?(?:${CHARGER}|keyboard|battery|drive|ssd|hdd|memory|ram)`,
     `(?:keyboard|battery|drive|ssd|hdd|memory|ram|screen|display|mouse|touchpad|camera|${CHARGER})\\s+(?:is\\s+|are\\s+)?(?:included|good|fine|ok|okay|works|working|tested|new|replaced|upgraded|perfect|holds?\\s+(?:a\\s+|its\\s+)?charge)`,
     'otherwise\\s+[\\w]+',
+    '(?:not|never|un|\\w+n.t)\\s*(?:been\\s+|yet\\s+)?(?:tested|checked|tried|included\\s+in\\s+the\\s+price)|could\\s+not\\s+(?:be\\s+)?test\\w*',
   ],
   first: [
     [
@@ -79,6 +82,7 @@ export const english: Language = {
       ),
     ],
   ],
+  idioms,
   things: [
     {
       id: 'says-jack',
@@ -140,7 +144,7 @@ export const english: Language = {
     },
     {
       id: 'says-keys',
-      words: 'keyboard|keys?|letters?|space\\s+bar',
+      words: 'keyboard|keys?|letters?|space\\s*bar',
       wrong: `${BROKEN}|stick\\w*|sticky|stuck|${NOT}\\s+type`,
     },
     { id: 'says-memory', words: 'memory|ram', wrong: `${BROKEN}|${GONE}|errors?`, none: true },
@@ -174,6 +178,12 @@ export const english: Language = {
       wrong: `${BROKEN}|errors?|nois\\w*|loud|grind\\w*|rattl\\w*|scrap\\w*|roar\\w*`,
     },
   ],
+  trouble: either(
+    "not|\\w+n't|cannot|never|hardly|barely|stop(?:s|ped)|lump\\w*|bulg\\w*|swell\\w*|swollen|patch|stain\\w*|blob",
+    '(?:by|on)\\s+(?:itself|its\\s+own|their\\s+own)|now\\s+and\\s+then|now\\s+and\\s+again|every\\s+so\\s+often|at\\s+times|sometimes|occasionally',
+    '(?:pulled|ripped|torn|tore|came|come|fell|fallen|prised|broke|snapped|chewed)\\s+(?:\\w+\\s+)?(?:off|out|away)|(?:has|have|had|needs?)\\s+to\\s+be',
+    'funny|odd(?:ly)?|weird|strange|wrong|trouble|playing\\s+up|acting\\s+up|packed\\s+up|given\\s+up|gave\\s+up|on\\s+its\\s+last\\s+legs|had\\s+it|rubbish|useless|hopeless|shot|knackered|bust(?:ed)?|goosed|dodgy|iffy|faint|ages?|ancient',
+  ),
   none: '(?:no|without(?:\\s+an?)?)',
   taken: 'no|without|missing|removed|took\\s+out|taken\\s+out',
   after: [

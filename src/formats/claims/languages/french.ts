@@ -1,3 +1,4 @@
+import { french as idioms } from './idioms';
 import { either, upTo, type Language } from './language';
 
 const FAILS = 'ne\\s+(?:march|fonctionn|repond)\\w*\\s+(?:pas|plus)';
@@ -5,7 +6,8 @@ const GONE = '(?:manqu\\w*|retir\\w*|enlev\\w*|absent\\w*|non\\s+(?:inclus|fourn
 const BROKEN = `(?:cass\\w*|h\\.?s\\b|mort\\w*|defectueu\\w*|abim\\w*|endommag\\w*|en\\s+panne|foutu\\w*|${FAILS})`;
 
 export const french: Language = {
-  known: 'le|la|les|ne|pas|sans|et|ecran|clavier|batterie|disque|est|sur|plus|du|des|tres|pour',
+  known:
+    'une?|il|elle|de|je|que|qui|dans|au|mais|avec|ca|on|se|ce|mon|ma|son|sa|du|en|il|y|ete|quand|a|le|la|les|ne|pas|sans|et|ecran|clavier|batterie|disque|est|sur|plus|du|des|tres|pour',
   joined: "s'allume\\s+et\\s+s'eteint|demarre\\s+et\\s+s'arrete",
   fine: [
     // all of it that was said
@@ -15,6 +17,7 @@ export const french: Language = {
     'fonctionne\\s+(?:parfaitement|bien|tres\\s+bien)|marche\\s+(?:bien|parfaitement)',
     'avec\\s+(?:son\\s+|le\\s+)?(?:chargeur|clavier|batterie)',
     'non\\s+fumeur',
+    '(?:non|pas|ete)\\s+test\\w*|pas\\s+pu\\s+(?:le\\s+|la\\s+)?test\\w*',
   ],
   first: [
     ['says-burnt', '(?:odeur|sent)\\s+(?:le\\s+|de\\s+)?(?:brul\\w*)|fumee|etincelles?|crame\\w*'],
@@ -36,6 +39,7 @@ export const french: Language = {
       ),
     ],
   ],
+  idioms,
   things: [
     {
       id: 'says-jack',
@@ -109,6 +113,10 @@ export const french: Language = {
     },
     { id: 'says-hot', words: 'ventilateur|ventilo', wrong: `${BROKEN}|bruy\\w*|bruit|frott\\w*` },
   ],
+  trouble: either(
+    "ne\\s+[\\w']+\\s+(?:pas|plus|jamais|guere|rien)|n'[\\w']+\\s+(?:pas|plus|jamais|guere|rien)|parfois|de\\s+temps\\s+en\\s+temps|tout\\w*\\s+seule?s?|sans\\s+(?:arret|cesse)",
+    "arrach\\w*|tach\\w*|gonfl\\w*|bizarre\\w*|drole|fatigu\\w*|capricieu\\w*|rend\\s+l'ame|lache\\b|deconne|il\\s+faut|faut\\s+que|eternite|hors\\s+d'age|jamais",
+  ),
   none: "(?:sans|pas\\s+de|pas\\s+d'|aucune?|n'ai\\s+(?:plus|pas)\\s+(?:le|la|de|d'))",
   taken: 'sans|pas\\s+de|enleve\\w*|retire\\w*',
   after: [
@@ -126,7 +134,7 @@ export const french: Language = {
     ['says-locked', 'mot\\s+de\\s+passe|verrouill\\w*'],
     [
       'says-dead',
-      "ne\\s+(?:s'allume|demarre)\\s+(?:pas|plus)|morte?\\b|aucun\\s+voyant|aucun\\s+signe\\s+de\\s+vie",
+      "ne\\s+(?:s'allum\\w+|(?:se\\s+)?(?:re)?demarr\\w+|s'est\\s+(?:plus|pas)\\s+allum\\w+)\\s*(?:pas|plus)?|n'a\\s+(?:pas|plus|jamais)\\s+(?:re)?(?:demarre|voulu)|morte?\\b|aucun\\s+voyant|aucun\\s+signe\\s+de\\s+vie",
     ],
     ['says-liquid', "(?:renvers\\w*|tombe\\s+dans\\s+l'eau|degats?\\s+des?\\s+eaux?|oxyd\\w*|mouill\\w*)"],
     ['says-smell', 'odeur|sent\\s+(?:le|la)|pue\\b|fumeur'],

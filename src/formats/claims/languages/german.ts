@@ -1,6 +1,8 @@
+import { german as idioms } from './idioms';
 import { either, upTo, type Language } from './language';
 
-const FAILS = '(?:geht|gehen|funktionier\\w*|reagier\\w*|lauft|tut)\\s+(?:leider\\s+)?nicht';
+const FAILS =
+  '(?:geht|gehen|ging|gingen|funktionier\\w*|reagier\\w*|lauf\\w*|lief\\w*|tut|tat|will|wollen)\\s+(?:leider\\s+|einfach\\s+)?nicht';
 const GONE =
   '(?:fehl(?:t|en|end\\w*)|ausgebaut|entfernt|nicht\\s+(?:dabei|vorhanden|enthalten)|geloscht|habe?n?\\s+(?:ich\\s+|wir\\s+)?nicht)';
 const BROKEN = `(?:defekt\\w*|kaputt\\w*|beschadigt\\w*|gebrochen|abgebrochen|schaden|hinuber|tot|ohne\\s+funktion|${FAILS})`;
@@ -8,7 +10,7 @@ const SCREEN = '(?:display\\w*|bildschirm\\w*|monitor|panel|lcd)';
 
 export const german: Language = {
   known: either(
-    'und|nicht|ohne|kein|keine|ist|geht|mit|lauft|der|die|das|fehlt|akku|tastatur',
+    'ich|er|sie|eine?|im|am|auf|es|bei|von|vom|zu|wenn|habe|hat|wird|dem|den|nur|noch|sich|war|wurde|und|nicht|ohne|kein|keine|ist|geht|mit|lauft|der|die|das|fehlt|akku|tastatur',
     'bildschirm|festplatte',
   ),
   joined: 'an\\s+und\\s+(?:\\w+\\s+){0,2}?(?:aus|ab)|einwandfrei\\s+und',
@@ -21,6 +23,7 @@ export const german: Language = {
     '(?:mit|inklusive|inkl)\\s+(?:original\\s*)?(?:netzteil|ladegerat|akku|tastatur|festplatte|ssd)',
     'funktioniert\\s+(?:einwandfrei|tadellos|gut|alles)|einwandfrei|tadellos',
     'nichtraucher\\w*',
+    '(?:nicht|un)\\s*(?:ge)?(?:testet|pruft|geprueft)|konnte\\s+(?:\\w+\\s+)?nicht\\s+(?:ge)?test\\w*',
   ],
   first: [
     [
@@ -58,6 +61,7 @@ export const german: Language = {
       ),
     ],
   ],
+  idioms,
   things: [
     {
       id: 'says-jack',
@@ -147,6 +151,10 @@ export const german: Language = {
     },
     { id: 'says-hot', words: 'lufter', wrong: `${BROKEN}|laut|rattert|schleift|dreht\\s+(?:hoch|durch)` },
   ],
+  trouble: either(
+    'nicht|nie|kaum|standig|dauernd|von\\s+(?:selbst|allein\\w*)|manchmal|ab\\s+und\\s+zu|hin\\s+und\\s+wieder|immer\\s+wieder',
+    'abgezogen|abgerissen|abgegangen|abgefallen|ausgefallen|fleck\\w*|dick|gewolbt|komisch\\w*|seltsam\\w*|merkwurdig\\w*|spinnt|streikt|zickt|mucken|macken|muss\\s+man|im\\s+eimer|am\\s+ende|uralt|schwachelt|ewig\\w*',
+  ),
   none: '(?:ohne|kein\\w*)',
   taken: 'ohne|kein\\w*|ausgebaut|entfernt',
   after: [
@@ -171,8 +179,8 @@ export const german: Language = {
       'says-dead',
       either(
         'tot|kein\\w*\\s+(?:lebenszeichen|strom|lampe|lampen|licht|funktion)',
-        '(?:geht|schaltet)\\s+(?:\\w+\\s+){0,4}?nicht\\s+(?:mehr\\s+)?(?:an|ein)',
-        'lasst\\s+sich\\s+nicht\\s+(?:mehr\\s+)?(?:einschalten|starten)|startet\\s+nicht',
+        '(?:geht|ging|schaltet\\w*|springt|sprang)\\s+(?:\\w+\\s+){0,4}?nicht\\s+(?:mehr\\s+)?(?:an|ein)',
+        '(?:lasst|liess)\\s+sich\\s+nicht\\s+(?:mehr\\s+)?(?:einschalten|anschalten|anmachen|starten)|startet\\w*\\s+(?:\\w+\\s+)?nicht',
       ),
     ],
     [

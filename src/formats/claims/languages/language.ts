@@ -23,8 +23,12 @@ export interface Language {
   fine: readonly string[];
   /** Read before the things: a black screen is no fault of the screen. */
   first: readonly Alone[];
+  /** The same, as those say it who are not of the trade. */
+  idioms: readonly Alone[];
   /** More telling things first: what one has taken of a clause no other reads again. */
   things: readonly Thing[];
+  /** Said of a thing that is named in the same clause, something is wrong with it, whatever it is. */
+  trouble: string;
   /** What is before a thing that is not there. */
   none: string;
   /** The same, before the first of several: "took out the drive and the memory". */

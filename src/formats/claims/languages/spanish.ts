@@ -1,12 +1,14 @@
+import { spanish as idioms } from './idioms';
 import { either, upTo, type Language } from './language';
 
-const FAILS = 'no\\s+(?:funciona|responde|sirve|anda|va)n?';
+const FAILS = 'no\\s+(?:funcion\\w+|respond\\w+|sirv\\w+|and(?:a|an|aba)|van?|iba)';
 const GONE =
   '(?:faltan?|faltante|extraid[oa]s?|quit(?:e|ad[oa]s?)|retir(?:e|ad[oa]s?)|saque|no\\s+incluid[oa]s?)';
 const BROKEN = `(?:rot[oa]s?|danad[oa]s?|averiad[oa]s?|estropead[oa]s?|muert[oa]s?|defectuos[oa]s?|mal\\b|${FAILS})`;
 
 export const spanish: Language = {
-  known: 'el|la|los|las|sin|con|muy|se|pantalla|teclado|bateria|disco|falta|enciende|funciona|para|que|de',
+  known:
+    'una?|lo|le|no|es|al|mi|por|esta|tiene|hay|pero|desde|cuando|del|en|y|ya|su|me|tengo|fue|se|el|la|los|las|sin|con|muy|se|pantalla|teclado|bateria|disco|falta|enciende|funciona|para|que|de',
   joined: 'enciende\\s+y\\s+(?:\\w+\\s+){0,2}?apaga',
   fine: [
     // all of it that was said
@@ -16,6 +18,7 @@ export const spanish: Language = {
     'funciona\\s+(?:perfectamente|bien|todo)',
     'con\\s+(?:su\\s+)?(?:cargador|teclado|bateria)',
     'no\\s+fumador',
+    '(?:no|sin)\\s+(?:lo\\s+he\\s+)?prob\\w*|no\\s+(?:he|hemos)\\s+podido\\s+prob\\w*',
   ],
   first: [
     ['says-burnt', 'huele\\s+a\\s+quemado|quemad[oa]|echo\\s+humo|chispas?'],
@@ -34,6 +37,7 @@ export const spanish: Language = {
       ),
     ],
   ],
+  idioms,
   things: [
     {
       id: 'says-jack',
@@ -102,6 +106,10 @@ export const spanish: Language = {
     },
     { id: 'says-hot', words: 'ventilador(?:es)?', wrong: `${BROKEN}|ruidos[oa]s?|ruido|roza` },
   ],
+  trouble: either(
+    'no\\s+(?:se\\s+|me\\s+|le\\s+)?\\w+|nunca|jamas|apenas|a\\s+veces|de\\s+vez\\s+en\\s+cuando|sol[oa]s?\\b(?!\\s+(?:la|el))',
+    'arranc(?:o|aron|ad[oa]s?)|manchas?|hinch\\w*|rar[oa]s?|extran[oa]s?|caprichos[oa]|hay\\s+que|en\\s+las\\s+ultimas|eternidad|viejisim[oa]|fatal|regular',
+  ),
   none: '(?:sin|no\\s+(?:tiene|tengo|hay|trae)(?:\\s+(?:el|la))?)',
   taken: 'sin|no\\s+tiene|quite|quitad[oa]s?|saque',
   after: [
@@ -114,7 +122,7 @@ export const spanish: Language = {
     [
       'says-dead',
       either(
-        'no\\s+(?:enciende|prende|arranca)',
+        'no\\s+(?:se\\s+)?(?:enciend\\w+|encend\\w+|prend\\w+|arranc\\w+|volvio\\s+a\\s+\\w+)',
         'dej\\w+\\s+de\\s+(?:encender|funcionar|arrancar)|muert[oa]\\b',
         '(?:sin|ninguna)\\s+luz(?:es)?|no\\s+da\\s+senales',
       ),
