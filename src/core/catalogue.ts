@@ -156,7 +156,8 @@ export interface Act {
     parts?: readonly { class: PartClass; way: 'in' | 'out' }[];
     /** Items taken out on the mat. */
     mat?: readonly string[];
-    data?: readonly 'cloned'[];
+    /** `cloned across`: onto a drive on another bus than the one that came out. */
+    data?: readonly ('cloned' | 'cloned across')[];
   };
   /** Outcome of each question it answers: nobody is asked. */
   answers?: Readonly<Record<string, string>>;

@@ -11,7 +11,8 @@ import { binPage, binParts } from '@/shop/parts/queries';
 import { recordNow } from '@/shop/record/queries';
 import { standingOf } from '@/shop/units/remaining';
 import { lackingOf } from '@/core/parts/lacking';
-import { act, benchA, benchB, bookOf, lotWith, openShop, owner, refusal, unitRow } from './shop';
+import { findingById } from '@/catalog';
+import { act, benchA, benchB, bookOf, ERASED, lotWith, openShop, owner, refusal, unitRow } from './shop';
 
 openShop('hands_more');
 
@@ -357,6 +358,29 @@ describe('somebody else’s machine', () => {
     await tell({ op: 'quote', lines: [{ what: 'panel', minor: 3200, minutes: 25 }] });
     const rows = await database().select().from(recordValues).where(eq(recordValues.unitId, unitId));
     expect(rows.filter(({ key }) => key === 'owner')).toHaveLength(3);
+  });
+});
+
+describe('a clone', () => {
+  const cloneTo = async (name: string) => {
+    const { unitId } = await machine();
+    const old = await act<{ componentId: string }>(benchA, 'recordPart', { unitId, class: 'drive', name: '320 GB disk, SATA' }); // prettier-ignore
+    await act(benchA, 'recordErasure', { unitId, componentId: old.componentId, ...ERASED });
+    await act(benchA, 'logWork', {
+      unitId,
+      ref: 'clone-drive',
+      minutes: 5,
+      parts: {
+        put: [{ bought: { class: 'drive', name, costMinor: 900, condition: 'new' }, despite: true }],
+        out: [{ componentId: old.componentId, to: 'bin' }],
+      },
+    });
+    await act(benchA, 'observe', { unitId, finding: 'gets-to', outcome: findingById('gets-to')!.outcomes.findIndex(({ id }) => id === 'restarts-over-and-over') }); // prettier-ignore
+    return (await unitRow(unitId)).evaluation!.beliefs.find(({ cause }) => cause === 'clone-driver')!
+      .probability;
+  };
+  it('from one bus to another makes the missing driver likelier than on the same bus, by what the drives say', async () => {
+    expect(await cloneTo('256 GB NVMe M.2')).toBeGreaterThan((await cloneTo('240 GB SATA')) + 0.1);
   });
 });
 

@@ -12,6 +12,13 @@ export const acts: readonly Act[] = [
     raises: { 'clone-driver': 4 },
   },
   {
+    // SATA to NVMe, IDE to SATA: the driver it starts with was never needed before
+    id: 'cloned to another bus',
+    by: { data: ['cloned across'] },
+    answers: { 'just-cloned': 'yes' },
+    raises: { 'clone-driver': 12, 'drive-mode': 2 },
+  },
+  {
     id: 'another drive',
     by: { parts: [{ class: 'drive', way: 'in' }] },
     raises: { 'boot-order': 4, 'drive-mode': 3 },

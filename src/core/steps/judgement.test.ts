@@ -260,6 +260,13 @@ describe('what the shop’s own hands did', () => {
     expect(told.engine.model.causes[likeliest[0]].id).toBe('clone-driver');
     expect(of(inspected(LIVES, 'gets-to=restarts-over-and-over'), 'clone-driver')).toBeLessThan(0.2);
   });
+  it('onto a drive of another bus it is the likelier still', () => {
+    const across: Sighted = { kind: 'data', what: 'cloned across' };
+    const told = inspected(LIVES, across, 'gets-to=restarts-over-and-over');
+    const plain = inspected(LIVES, cloned, 'gets-to=restarts-over-and-over');
+    expect(of(told, 'clone-driver')).toBeGreaterThan(of(plain, 'clone-driver') + 0.05);
+    expect(told.problem.findings.map(({ id }) => id)).not.toContain('just-cloned');
+  });
   it('what was asked all the same is not told twice', () => {
     const asked = inspected(LIVES, cloned, 'just-cloned=yes gets-to=restarts-over-and-over');
     const told = inspected(LIVES, cloned, 'gets-to=restarts-over-and-over');

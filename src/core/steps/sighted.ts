@@ -25,7 +25,7 @@ export type Sighted =
   /** A part put in or taken out that ended no repair. */
   | { kind: 'part'; class: PartClass; way: 'in' | 'out' }
   /** What was written on its drive. */
-  | { kind: 'data'; what: 'cloned' }
+  | { kind: 'data'; what: 'cloned' | 'cloned across' }
   /** It is known to have none of these in it, however that is known. */
   | { kind: 'none'; class: keyof Tells }
   /** What closed machines of its model had: factor on the odds of causes, before anything is seen of this one. */

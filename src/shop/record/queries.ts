@@ -7,8 +7,16 @@ import { type HeatReading } from '@/core/instruments/heat/read';
 import { heatConditions } from '@/core/instruments/heat/verdict';
 import { deriveRecord, type DerivedRecord } from '@/core/record';
 import { carriedOut, endingOf } from '@/core/record/endings';
-import type { CountEntry, PlaceEntry, PortsEntry, RecordEntry, TakesEntry } from '@/core/record/entries';
+import type {
+  CountEntry,
+  PartEntry,
+  PlaceEntry,
+  PortsEntry,
+  RecordEntry,
+  TakesEntry,
+} from '@/core/record/entries';
 import type { Basis, SpecKey } from '@/core/record/keys';
+import { factsOfPart } from '@/core/parts/facts';
 import type { Sighted as Evidence } from '@/core/steps/sighted';
 import type { HouseTables } from '@/core/house/tables';
 import type { Database, Transaction } from '@/db/client';
@@ -89,6 +97,17 @@ function valued(row: typeof recordValues.$inferSelect): RecordEntry {
   return { kind: 'value', at, key: row.key as SpecKey, basis: basis as Basis, text, number, origin, by };
 }
 
+/** A clone onto another bus than the drive that came out of the machine was on, as far as both are known. */
+function clonedHow({ parts }: Pick<Sources, 'parts'>, drive: string): 'cloned' | 'cloned across' {
+  const moved = parts.flatMap(({ entry }) =>
+    entry.kind === 'part' && entry.part.class === 'drive' ? [entry] : [],
+  );
+  const busOf = (own: PartEntry | undefined) => own && factsOfPart(own.part).bus;
+  const now = busOf(moved.find(({ part }) => part.id === drive));
+  const before = busOf(moved.findLast(({ way, part }) => way === 'out' && part.id !== drive));
+  return now && before && now !== before ? 'cloned across' : 'cloned';
+}
+
 /**
  * What the engine is told of a machine, in the order it happened: what was observed and tried, and parts that went
  * in or came out and ended no repair.
@@ -97,7 +116,7 @@ export function evidenceFrom(sources: Sources): { entry: Evidence; row: Observat
   const looked = sources.looked.map((row) => ({ seq: sealed(row), row, entry: recordEntry(row) }));
   const cloned = sources.parts.flatMap(({ seq, entry }) =>
     entry.kind === 'data' && entry.what === 'cloned'
-      ? [{ seq, row: null, entry: { kind: 'data' as const, what: 'cloned' as const } }]
+      ? [{ seq, row: null, entry: { kind: 'data' as const, what: clonedHow(sources, entry.drive) } }]
       : [],
   );
   const handled = sources.parts.flatMap(({ seq, entry }) =>
