@@ -133,14 +133,14 @@ describe('an erasure by the unit’s own script', () => {
   });
   it.each([
     // the tool said it had written the two megabytes around them
-    ['lies', 'did not hold what was written on them just before', 1024],
+    ['lies', 'did not hold what was written on them just before', 256],
     ['read', 'did not hold what was written on them just before', 3],
   ] as const)(
     'bad sectors planted (%s): counted one by one, and the gate stays shut',
     async (way, words, many) => {
-      const place = await bench([{ name: 'sda', serial: 'BSL-77', size: 2.5 * MB }]);
+      const place = await bench([{ name: 'sda', serial: 'BSL-77', size: 2.125 * MB }]);
       // in the second of its pieces, a short one
-      plant(place.root, 4_501, 4_504, way);
+      plant(place.root, 4_201, 4_204, way);
       const { unitId, out, code } = await whole(place);
       expect(code).toBe(1);
       expect(out).toContain(`NOT erased: ${many} sectors ${words}`);
@@ -159,8 +159,8 @@ describe('an erasure by the unit’s own script', () => {
     },
   );
   it('half a drive with data left is found by the sample too', async () => {
-    const place = await bench([{ name: 'sda', serial: 'BSL-77', size: MB }]);
-    plant(place.root, 1_050, 2_000, 'lies');
+    const place = await bench([{ name: 'sda', serial: 'BSL-77', size: MB / 4 }]);
+    plant(place.root, 262, 500, 'lies');
     const { out, unitId } = await whole(place, { whole: false });
     expect(out).toContain('did not hold what was written');
     expect(await gate(unitId)).toHaveLength(1);
@@ -291,9 +291,9 @@ describe('by a password of the drive’s own, or its sanitize', () => {
     expect(await gate(at.unitId)).toHaveLength(1);
   });
   it('ones that an overwrite left behind are data', async () => {
-    const place = await bench([{ name: 'sda', serial: 'BSL-77', size: 2 * MB }]);
+    const place = await bench([{ name: 'sda', serial: 'BSL-77', size: MB / 4 }]);
     execFileSync('sh', ['-c', filled(place.image('sda'), '377')]);
-    plant(place.root, 0, 4_096, 'lies');
+    plant(place.root, 0, 512, 'lies');
     expect((await whole(place)).out).toContain('did not hold what was written');
   });
   it.each([
@@ -575,9 +575,9 @@ exec /bin/dd "$@"
     expect(await gate(unitId)).toEqual([expect.stringContaining('could not be erased')]);
   });
   it('refuses one sector and still reads it: that sector is counted, its neighbours are written', async () => {
-    const bad = 5_003;
+    const bad = 4_203;
     const place = await bench([
-      { name: 'sda', serial: 'BSL-77', size: 4 * MB, odd: { refuses: [bad * 512, bad * 512 + 512] } },
+      { name: 'sda', serial: 'BSL-77', size: 2.25 * MB, odd: { refuses: [bad * 512, bad * 512 + 512] } },
     ]);
     const { unitId, out } = await whole(place);
     expect(out).toMatch(/NOT erased: 1 sectors could not be written; 1 sectors did not hold/);

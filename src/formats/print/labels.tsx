@@ -5,6 +5,8 @@ import { FIGURES, preparePdf, TEXT } from './fonts';
 export interface Label {
   /** What the bars say. */
   tag: string;
+  /** Printed large instead of what the bars say. */
+  title?: string;
   line: string;
   /** In the corner: lot, grade, class. */
   lot: string;
@@ -35,6 +37,11 @@ const style = StyleSheet.create({
   seal: { position: 'absolute', left: mm(5), bottom: mm(1.2), fontFamily: FIGURES, fontSize: 4.5 },
   code: { width: mm(60), height: mm(13), marginTop: 3, objectFit: 'contain' },
 });
+
+/** As large as goes beside what stands in the corner: figures are 0.6 of their size wide. */
+const LARGEST = 17;
+const ROOM = mm(34);
+const sizeOf = (words: string) => Math.max(7, Math.min(LARGEST, ROOM / (0.6 * words.length)));
 
 /**
  * A sheet of tags. @param skip labels already used up on the first sheet, 0..23
@@ -67,7 +74,9 @@ export async function labelSheet(labels: readonly Label[], skip = 0, seal = ''):
                     <Image style={style.square} src={{ data: cell.code.square, format: 'png' }} />
                   )}
                   <View style={style.head}>
-                    <Text style={style.tag}>{cell.label.tag}</Text>
+                    <Text style={[style.tag, { fontSize: sizeOf(cell.label.title ?? cell.label.tag) }]}>
+                      {cell.label.title ?? cell.label.tag}
+                    </Text>
                     <Text style={style.lot}>{cell.label.lot}</Text>
                   </View>
                   <Text style={style.line}>{cell.label.line.slice(0, 44)}</Text>

@@ -396,7 +396,7 @@ export function StripDown({ unit, mat, template, photos, closing }: Props) {
           mayWrite={!disabled}
         />
       </div>
-      <p className="sticky bottom-0 z-10 flex min-h-12 items-center gap-3 border-t-2 border-ink bg-paper px-4 text-row lg:hidden">
+      <p className="sticky bottom-14 z-10 flex min-h-12 items-center gap-3 border-t-2 border-ink bg-paper px-4 text-row lg:hidden">
         <b className={`figures ${count ? 'text-hot' : ''}`}>{count}</b> not back
         <a href="#closing" className="ml-auto inline-flex min-h-11 items-center border-b border-current">
           Closing check

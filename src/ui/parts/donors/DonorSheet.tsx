@@ -273,8 +273,11 @@ export function DonorSheet({ unit, lines, netMinor, minutes, stopAfter, first, l
               <Key>Enter</Key> {out.length === 1 ? 'Its label' : 'Their labels'}, PDF
             </a>
             <span className="text-soft">
-              Nothing left worth taking? <Link href={`/u/${unit.tag}/shelf`}>Say that it is gone</Link>, with
-              what the rest weighs.
+              Nothing left worth taking?{' '}
+              <Link href={`/u/${unit.tag}/shelf`} className="border-b border-current text-ink">
+                Say that it is gone
+              </Link>
+              , with what the rest weighs.
             </span>
           </p>
         )}

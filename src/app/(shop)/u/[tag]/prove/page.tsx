@@ -29,7 +29,7 @@ export default async function ProvePage({ params }: { params: Promise<{ tag: str
     entry.what === 'surface'
       ? `${surfaceName(entry.id)}: ${entry.points.toFixed(1)} points`
       : entry.what === 'flaw'
-        ? `${entry.id} At best ${entry.allows}.`
+        ? `${entry.id}: at best ${entry.allows}`
         : `${testName(entry.id)}: at best ${entry.allows}`;
   return (
     <Proof

@@ -17,14 +17,15 @@ export async function GET(
     const db = database();
     const mat = (await matNow(db, found.unit.id)) ?? (await templateFor(db, found.unit));
     const lot = [found.unit.maker, found.unit.model].filter(Boolean).join(' ') || found.unit.chassis;
-    const line = (item: (typeof mat.items)[number], way: string) =>
-      `${item.count > 1 ? `${item.count} ` : ''}${item.name}: ${way}`;
     return [
-      ...mat.items.flatMap((item) => [
-        { tag: matCode(item.id, 'out'), line: line(item, 'out'), lot },
-        { tag: matCode(item.id, 'in'), line: line(item, 'back in'), lot },
-      ]),
-      { tag: MAT_CLOSED, line: 'Close it', lot },
+      ...mat.items.flatMap((item) => {
+        const title = `${item.count > 1 ? `${item.count} ` : ''}${item.name}`;
+        return [
+          { tag: matCode(item.id, 'out'), title, line: 'Out', lot },
+          { tag: matCode(item.id, 'in'), title, line: 'Back in', lot },
+        ];
+      }),
+      { tag: MAT_CLOSED, title: 'Close it', line: 'Everything is back', lot },
     ];
   });
 }
