@@ -19,6 +19,8 @@ export const feeBasisPoints = Joi.number().integer().min(0).max(5000).label('fee
 /** What an hour of hands costs, what selling takes, and where the shop is. */
 export const ratesInput = Joi.object({
   name: shortText('name', 60),
+  trader: shortText('address on papers', 160).allow(''),
+  warranty: shortText('warranty', 160).allow(''),
   ratePerHourMinor: minor('rate'),
   feeBasisPoints,
   timeZone,

@@ -47,6 +47,7 @@ const LANE_OF: Record<Name, Lane> = {
   codes: 'pictures',
   labels: 'paper',
   passport: 'paper',
+  technical: 'paper',
   certificate: 'paper',
   workList: 'paper',
   month: 'paper',

@@ -41,6 +41,7 @@ import {
 import { certificatePdf, type Certificate } from '@/formats/print/certificate';
 import { labelSheet, type Label } from '@/formats/print/labels';
 import { monthPdf, type MonthPaper } from '@/formats/print/month';
+import { technicalPdf, type TechnicalPaper } from '@/formats/print/technical';
 import { passportPdf, type Passport } from '@/formats/print/passport';
 import { workListPdf, type WorkList } from '@/formats/print/workList';
 import { readReport, type ReportFile } from '@/formats/report/bundle';
@@ -299,6 +300,7 @@ export const registry = {
     labelSheet(labels, skip, seal),
   passport: async (passport: Passport): Promise<Uint8Array> =>
     passportPdf({ ...passport, photos: await asJpeg(passport.photos) }),
+  technical: (paper: TechnicalPaper): Promise<Uint8Array> => technicalPdf(paper),
   certificate: (paper: Certificate): Promise<Uint8Array> => certificatePdf(paper),
   month: (paper: MonthPaper): Promise<Uint8Array> => monthPdf(paper),
   workList: (list: WorkList): Promise<Uint8Array> => workListPdf(list),

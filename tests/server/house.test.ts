@@ -14,7 +14,14 @@ import { act, benchA, lotWith, openShop, owner, refusal, unitRow } from './shop'
 
 openShop('house');
 
-const RULES = { name: 'Saltmarsh Reuse', currencySign: 'CR', currencyDecimals: 2, timeZone: 'UTC' };
+const RULES = {
+  name: 'Saltmarsh Reuse',
+  currencySign: 'CR',
+  currencyDecimals: 2,
+  timeZone: 'UTC',
+  trader: '',
+  warranty: '',
+};
 /** Keeps the tables that stand with one change. */
 async function change(alter: (tables: HouseTables) => void) {
   const { tables, version } = await houseNow(database());

@@ -11,7 +11,14 @@ import { act, benchA, benchB, lotWith, openShop, owner, refusal, trainee, unitRo
 
 openShop('memory');
 
-const RULES = { name: 'Saltmarsh Reuse', currencySign: 'CR', currencyDecimals: 2, timeZone: 'UTC' };
+const RULES = {
+  name: 'Saltmarsh Reuse',
+  currencySign: 'CR',
+  currencyDecimals: 2,
+  timeZone: 'UTC',
+  trader: '',
+  warranty: '',
+};
 const board = { sizes: [4, 2], slots: 2, rule: 'any', knownGood: 0 };
 const desktop = async () => (await lotWith(['desktop'])).units[0].unitId;
 const start = (unitId: string, seen: number, placement: number[], gb: number | null, cleaned = 0) =>

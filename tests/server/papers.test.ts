@@ -10,6 +10,8 @@ import { testsFor } from '@/core/grade/rubric';
 import { database } from '@/db/client';
 import { erasures, events, functionTests, rubrics, units } from '@/db/schema';
 import { certificatePdf } from '@/formats/print/certificate';
+import { technicalPdf } from '@/formats/print/technical';
+import { technicalOf } from '@/shop/sales/technical';
 import { passportPdf } from '@/formats/print/passport';
 import { LISTING_FIELDS, listingShape } from '@/shapes/listing';
 import { certificateOf, checkCertificate } from '@/shop/erasure/certificate';
@@ -24,7 +26,14 @@ import { listingText } from '@/words/unit/listingText';
 import { act, benchA, benchB, byOwner, counted, lotWith, openShop, refusal, unitRow } from './shop';
 
 openShop('papers');
-const SHOP = { name: 'Saltmarsh Reuse', currencySign: 'CR', currencyDecimals: 2, timeZone: 'UTC' };
+const SHOP = {
+  name: 'Saltmarsh Reuse',
+  currencySign: 'CR',
+  currencyDecimals: 2,
+  timeZone: 'UTC',
+  trader: '',
+  warranty: '',
+};
 const ORIGIN = 'https://shop.test:3443';
 
 /** Text of a PDF as one line of words: what a reader of it reads. */
@@ -138,6 +147,62 @@ describe('passport', () => {
     const listing = await listingOf(tag, SHOP);
     expect(listing.untested).toContain('every key');
     expect(listing.untested.split('; ')).toHaveLength(testsFor(rubric, 'laptop').length);
+  });
+});
+
+describe('technical file', () => {
+  it('goes through the steps of preparing for re-use, names what is not on record, and the PDF says the same', async () => {
+    const { unitId, tag } = await graded();
+    const weight = { unitId, key: 'weight', value: '1.9 kg' };
+    const shop = { ...SHOP, trader: 'Quay 4, Saltmarsh', warranty: '12 months on what was tested' };
+    const before = await technicalOf(tag, SHOP);
+    expect(before.steps.flatMap(({ open }) => open)).toEqual(
+      expect.arrayContaining([
+        'what it weighs',
+        'an electrical safety test',
+        'how long the seller answers for it',
+      ]),
+    );
+    await act(benchA, 'typeSpec', weight);
+    await act(benchA, 'recordElectrical', {
+      unitId,
+      protection: 'III',
+      lookedOver: true,
+      insulationMegohms: 20,
+      works: true,
+      meter: 'Safety meter 4',
+      calibrated: '2026-06-01',
+    });
+    const fan = await act<{ componentId: string; code: string }>(benchA, 'receivePart', { class: 'fan', name: 'Fan for it', costMinor: 200 }); // prettier-ignore
+    await act(benchA, 'fitPart', { unitId, componentId: fan.componentId, despite: true });
+    await act(benchA, 'giveGrade', { unitId });
+    const paper = await technicalOf(tag, shop);
+    const open = paper.steps.flatMap(({ open: own }) => own);
+    expect(open).not.toContain('what it weighs');
+    expect(open).not.toContain('an electrical safety test');
+    expect(open).not.toContain('how long the seller answers for it');
+    const text = textOf(await technicalPdf(paper));
+    for (const said of [
+      tag,
+      ...paper.steps.map(({ title }) => title),
+      '1.9 kg',
+      'Electrical safety test of',
+      `In: ${fan.code} Fan for it`,
+      '12 months on what was tested',
+      'Quay 4, Saltmarsh',
+    ])
+      expect(text, said).toContain(words(said));
+    // who sells it and for how long they answer for it stand on the buyer's papers too
+    expect(textOf(await passportPdf(await passportOf(tag, shop)))).toContain(words('Warranty: 12 months'));
+    expect(listingText(await listingOf(tag, shop))).toContain('Seller: Saltmarsh Reuse, Quay 4, Saltmarsh.');
+  });
+  it('does not call a system installed that is not on it any more', async () => {
+    const { unitId, tag } = await graded();
+    await act(benchA, 'logWork', { unitId, ref: 'system-install', minutes: 6 });
+    expect((await passportOf(tag, SHOP)).work.map(({ what }) => what)).not.toContain('Install a system');
+    await act(benchA, 'recordSystem', { unitId, system: 'a light free system', licence: 'free', activated: 'not needed' }); // prettier-ignore
+    await act(benchA, 'giveGrade', { unitId }).catch(() => null);
+    expect((await passportOf(tag, SHOP)).work.map(({ what }) => what)).toContain('Install a system');
   });
 });
 

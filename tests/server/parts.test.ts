@@ -28,6 +28,8 @@ const ON_PAPER = {
   currencySign: 'CR',
   currencyDecimals: 2,
   timeZone: 'UTC',
+  trader: '',
+  warranty: '',
 };
 
 const one = async (chassis: 'laptop' | 'small' | 'desktop' = 'laptop') => (await lotWith([chassis])).units[0];

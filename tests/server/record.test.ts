@@ -26,7 +26,14 @@ import {
 
 openShop('record');
 
-const RULES = { name: 'Saltmarsh Reuse', currencySign: 'CR', currencyDecimals: 2, timeZone: 'UTC' };
+const RULES = {
+  name: 'Saltmarsh Reuse',
+  currencySign: 'CR',
+  currencyDecimals: 2,
+  timeZone: 'UTC',
+  trader: '',
+  warranty: '',
+};
 const one = async (chassis: 'laptop' | 'small' | 'desktop' = 'small') => (await lotWith([chassis])).units[0];
 const gate = async (id: string) => (await recordNow(database(), await unitRow(id))).dataFaults;
 

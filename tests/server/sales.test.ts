@@ -12,7 +12,14 @@ import { act, benchA, benchB, counted, ERASED, lotWith, openShop, owner, refusal
 
 openShop('sales');
 
-const RULES = { name: 'Saltmarsh Reuse', currencySign: 'CR', currencyDecimals: 2, timeZone: 'UTC' };
+const RULES = {
+  name: 'Saltmarsh Reuse',
+  currencySign: 'CR',
+  currencyDecimals: 2,
+  timeZone: 'UTC',
+  trader: '',
+  warranty: '',
+};
 
 async function graded(unitId: string) {
   const { chassis } = await unitRow(unitId);

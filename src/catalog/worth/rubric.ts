@@ -13,7 +13,7 @@ const surface = (
 
 /** Shop rubric; limits are the shop's own. Drawn on a 320 x 200 sheet. */
 export const rubric: Rubric = {
-  version: '2026.2',
+  version: '2026.3',
   source: 'shop rubric',
   surfaces: {
     laptop: [
@@ -93,6 +93,12 @@ export const rubric: Rubric = {
       name: 'System activated, or free',
       failCaps: 'C',
       how: 'Not fitted: it goes without a system.',
+    },
+    {
+      id: 'locks',
+      name: 'Free of locks: set-up, drive, account, office',
+      failCaps: null,
+      how: 'Set-up opens without a password; a fresh system asks for nobody’s account and reports to no office. Not fitted: it has none that could be locked.',
     },
     { id: 'reader', name: 'Card reader', failCaps: 'B', how: 'A card is read and written.' },
     { id: 'keys', name: 'Every key', chassis: ['laptop'], failCaps: null },

@@ -27,6 +27,8 @@ export const SPEC_KEYS = {
   boardSerial: 'Board serial',
   ports: 'Ports',
   charger: 'Charger',
+  box: 'Comes with',
+  weight: 'Weight',
   firmware: 'Firmware',
   firmwareMode: 'Firmware kind',
   securityChip: 'Security chip',

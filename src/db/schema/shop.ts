@@ -41,6 +41,9 @@ export const shop = pgTable(
     id: smallint('id').primaryKey().default(1),
     name: text('name').notNull(),
     place: text('place').notNull().default(''),
+    /** As it stands on papers: where and how whoever sells can be reached, and how long they answer for what they sold. */
+    trader: text('trader').notNull().default(''),
+    warranty: text('warranty').notNull().default(''),
     currencySign: text('currency_sign').notNull(),
     currencyDecimals: smallint('currency_decimals').notNull().default(2),
     /** IANA name of the zone its days are counted in. */

@@ -16,6 +16,9 @@ export interface Passport {
   rubric: string;
   price: string;
   printedOn: string;
+  /** Who sells it and how they can be reached; how long they answer for it. Empty: not said. */
+  trader: string;
+  warranty: string;
   /** Name, value, and how it is known: measured, typed, claimed. */
   specification: { name: string; value: string; basis: string }[];
   tests: { name: string; result: string; more: string }[];
@@ -268,6 +271,13 @@ export async function passportPdf(pass: Passport): Promise<Buffer> {
             {caution}
           </Text>
         ))}
+        {(pass.trader || pass.warranty) && !pass.owner && (
+          <View wrap={false}>
+            <Text style={style.h2}>Seller</Text>
+            <Text>{[pass.shop, pass.trader].filter(Boolean).join(', ')}</Text>
+            {pass.warranty !== '' && <Text style={{ marginTop: 2 }}>Warranty: {pass.warranty}</Text>}
+          </View>
+        )}
         <Text style={{ ...style.soft, marginTop: 10 }}>
           Measured = read by an instrument from the machine itself; typed = read off by a person; claimed =
           said by the seller, not checked. Prepared for re-use.

@@ -137,6 +137,8 @@ async function readyUnit(tag: string) {
 
 interface ShopOnPaper {
   name: string;
+  trader: string;
+  warranty: string;
   currencySign: string;
   currencyDecimals: number;
   timeZone: string;
@@ -216,7 +218,12 @@ export async function passportOf(tag: string, shopRow: ShopOnPaper, origin = '')
   // what was tried in vain is no work done for the buyer; a repair stands here by its verdict, other work by
   // its end
   const done = (await workOf(unit.id)).filter(
-    (row) => row.status === 'done' && row.kind !== 'repair' && row.kind !== ZONE_WORK,
+    (row) =>
+      row.status === 'done' &&
+      row.kind !== 'repair' &&
+      row.kind !== ZONE_WORK &&
+      // what was installed and is not on it any more was not done for its buyer
+      (row.kind !== 'system' || spec.best('system') !== null),
   );
   const helped = (await standingObservations(database(), unit.id)).filter(
     (row) => row.kind === 'repair' && carriedOut(endingOf(row)),
@@ -239,6 +246,8 @@ export async function passportOf(tag: string, shopRow: ShopOnPaper, origin = '')
         ? ''
         : `${shopRow.currencySign} ${minorText(unit.askMinor, shopRow.currencyDecimals)}`,
     printedOn: day(new Date()),
+    trader: shopRow.trader,
+    warranty: shopRow.warranty,
     specification: paper.specification,
     tests: paper.tests,
     cautions: paper.cautions,
@@ -277,7 +286,7 @@ export async function passportOf(tag: string, shopRow: ShopOnPaper, origin = '')
 }
 
 /** The row of a listing, the same for CSV and JSON. */
-export async function listingOf(tag: string, shopRow: Omit<ShopOnPaper, 'name'>): Promise<Listing> {
+export async function listingOf(tag: string, shopRow: ShopOnPaper): Promise<Listing> {
   const { unit, spec, record, as } = await readyUnit(tag);
   const rubric = await rubricOf(database(), unit);
   const proof = await proofOf(database(), unit, rubric);
@@ -314,6 +323,10 @@ export async function listingOf(tag: string, shopRow: Omit<ShopOnPaper, 'name'>)
     battery: best('batteryHealth'),
     graphics: best('graphics'),
     charger: best('charger'),
+    box: best('box'),
+    weight: best('weight'),
+    warranty: shopRow.warranty,
+    seller: [shopRow.name, shopRow.trader].filter(Boolean).join(', '),
     system: best('system'),
     goodFor: goodFor(uses),
     systems: runsWords(uses),

@@ -12,9 +12,13 @@ export function RatesForm({
   rateMinor,
   feeBasisPoints,
   timeZone,
+  trader,
+  warranty,
   mayWrite,
 }: {
   name: string;
+  trader: string;
+  warranty: string;
   rateMinor: number;
   feeBasisPoints: number;
   timeZone: string;
@@ -29,6 +33,8 @@ export function RatesForm({
       ratePerHourMinor: money.field(rateMinor),
       feeBasisPoints: (feeBasisPoints / 100).toString(),
       timeZone,
+      trader,
+      warranty,
     },
     toInput: (typed) => ({
       ...typed,
@@ -41,6 +47,13 @@ export function RatesForm({
   return (
     <form onSubmit={(event) => void submit(event)} className="flex max-w-[560px] flex-col gap-3.5 pt-4">
       <TextField label="The shop’s name" {...field('name')} disabled={!mayWrite} />
+      <TextField
+        label="Address on papers"
+        hint="where and how you can be reached"
+        {...field('trader')}
+        disabled={!mayWrite}
+      />
+      <TextField label="Warranty" hint="as buyers get it" {...field('warranty')} disabled={!mayWrite} />
       <TextField
         label="An hour of hands costs"
         hint={money.sign}

@@ -156,6 +156,14 @@ export function Shelf({
               >
                 Passport, PDF
               </a>
+              <a
+                className="border-b border-current"
+                href={`/api/units/${unit.tag}/technical`}
+                target="_blank"
+                rel="noreferrer"
+              >
+                Technical file, PDF
+              </a>
               {askMinor !== null && (
                 <a
                   className="border-b border-current"

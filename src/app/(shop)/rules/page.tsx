@@ -28,6 +28,8 @@ export default async function RulesPage() {
           <h1 className="border-b-2 border-ink pb-2.5 text-page leading-8">House rules</h1>
           <RatesForm
             name={rules.name}
+            trader={rules.trader}
+            warranty={rules.warranty}
             rateMinor={rules.ratePerHourMinor}
             feeBasisPoints={rules.feeBasisPoints}
             timeZone={rules.timeZone}

@@ -2,6 +2,7 @@
 import { useState, type FormEvent } from 'react';
 import { safetyLimits } from '@/catalog/instruments/electrical';
 import { PROTECTION, type Protection } from '@/core/safety/electrical';
+import { readTester, type TesterRead } from '@/formats/tester';
 import type { ElectricalLine } from '@/words/readings/view';
 import type { UnitHead } from '@/words/unit/view';
 import { ChoiceField, TextField } from '../../kit/fields';
@@ -32,6 +33,21 @@ export function SafetyBoard({ unit, laptop, last }: Props) {
   const [protection, setProtection] = useState<Protection>(laptop ? 'III' : 'I');
   const [looked, setLooked] = useState<Said>('');
   const [works, setWorks] = useState<Said>('');
+  // what a tester's own file told: it fills the fields, and whoever signs looks them over
+  const [read, setRead] = useState<TesterRead | null>(null);
+  const [fault, setFault] = useState('');
+  const take = async (file: File) => {
+    try {
+      const told = readTester(await file.text());
+      setRead(told);
+      setFault('');
+      if (told.protection) setProtection(told.protection);
+      if (told.lookedOver !== undefined) setLooked(told.lookedOver ? 'yes' : 'no');
+      if (told.works !== undefined) setWorks(told.works ? 'yes' : 'no');
+    } catch (error) {
+      setFault((error as Error).message);
+    }
+  };
   const write = unit.mayWrite && !unit.held;
   const save = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
@@ -58,8 +74,14 @@ export function SafetyBoard({ unit, laptop, last }: Props) {
     );
     if (sent.ok) setOpen(false);
   };
-  const measured = (name: string, label: string, hint: string) => (
-    <TextField name={name} label={label} hint={hint} inputMode="decimal" />
+  const measured = (name: keyof TesterRead['figures'], label: string, hint: string) => (
+    <TextField
+      name={name}
+      label={label}
+      hint={hint}
+      inputMode="decimal"
+      defaultValue={read?.figures[name] ?? ''}
+    />
   );
   const asked = (label: string, value: Said, set: (said: Said) => void) => (
     <ChoiceField label={label} value={value} onChange={(event) => set(event.target.value as Said)}>
@@ -127,7 +149,26 @@ export function SafetyBoard({ unit, laptop, last }: Props) {
             title="500 V and mains."
             text="Only by persons who are competent for it and by local rules. Unplugged for earth and insulation; leakage and function under mains, and only when those have passed."
           />
-          <div className="mt-2 grid grid-cols-2 gap-3 sm:grid-cols-3 lg:grid-cols-4">
+          <label className="mt-2 inline-flex min-h-11 cursor-pointer items-center border-2 border-ink px-3 text-row font-semibold hover:bg-track focus-within:outline-3 focus-within:outline-matdeep">
+            From the tester’s file
+            <input
+              type="file"
+              accept=".csv,.txt,.tsv,text/csv,text/plain"
+              className="sr-only"
+              onChange={(event) => {
+                const [file] = event.target.files ?? [];
+                if (file) void take(file);
+              }}
+            />
+          </label>
+          {fault && <Problem>{fault}</Problem>}
+          {read && read.left.length > 0 && (
+            <p className="pt-1 text-note text-soft">Not understood: {read.left.slice(0, 6).join(' · ')}.</p>
+          )}
+          <div
+            key={read ? JSON.stringify(read) : ''}
+            className="mt-2 grid grid-cols-2 gap-3 sm:grid-cols-3 lg:grid-cols-4"
+          >
             <ChoiceField
               label="Protection class"
               value={protection}
@@ -151,8 +192,19 @@ export function SafetyBoard({ unit, laptop, last }: Props) {
             {protection !== 'III' &&
               measured('touchMa', 'Touch current', `mA, at most ${safetyLimits.touchMa}`)}
             {asked('It works', works, setWorks)}
-            <TextField name="meter" label="Meter" hint="name and number" required />
-            <TextField name="calibrated" label="Calibrated" hint="2026-03-01" />
+            <TextField
+              name="meter"
+              label="Meter"
+              hint="name and number"
+              required
+              defaultValue={read?.meter ?? ''}
+            />
+            <TextField
+              name="calibrated"
+              label="Calibrated"
+              hint="2026-03-01"
+              defaultValue={read?.calibrated ?? ''}
+            />
           </div>
           <p className="mt-3 flex items-center gap-4">
             <Button type="submit" tone="strong" disabled={busy}>

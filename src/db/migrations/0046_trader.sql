@@ -1,0 +1,2 @@
+ALTER TABLE "shop" ADD COLUMN "trader" text DEFAULT '' NOT NULL;--> statement-breakpoint
+ALTER TABLE "shop" ADD COLUMN "warranty" text DEFAULT '' NOT NULL;
