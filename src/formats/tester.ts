@@ -1,20 +1,5 @@
 import Papa from 'papaparse';
-import type { SafetyMeasured } from '@/core/safety/electrical';
-
-/** What a tester's file told. */
-export interface TesterRead {
-  figures: Partial<
-    Record<'earthOhms' | 'leadMetres' | 'insulationMegohms' | 'leakageMa' | 'touchMa', number>
-  >;
-  lookedOver?: boolean;
-  works?: boolean;
-  protection?: SafetyMeasured['protection'];
-  meter: string;
-  /** "2026-03-01"; empty: not told. */
-  calibrated: string;
-  /** Lines that were not understood, as they stand. */
-  left: string[];
-}
+import type { TesterRead } from '@/core/safety/electrical';
 
 const plain = (text: string) =>
   text

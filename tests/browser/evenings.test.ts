@@ -131,6 +131,7 @@ describe('an evening of two customers’ laptops', () => {
     await feed.typed(await field(their, 'What they want'), 'faster, keep everything');
     await feed.clicked('Keep');
     await settled(browser);
+    await soon(async () => (await rowsOf(`select 1 from record_values where unit_id = '${first.unitId}' and key = 'owner'`)).length).toBe(1); // prettier-ignore
     await feed.clicked('one more line');
     await feed.typed(await field(their, 'Work or part'), 'Clone to the new drive');
     await feed.clicked('This is the quote');
@@ -228,6 +229,7 @@ describe('a filthy laptop with 67 screws', () => {
     await feed.key('l');
     await feed.key((await letterOf('key layer')).toLowerCase());
     await stands('key layer', '67 out');
+    await settled(browser);
     await browser.get(`${url}/u/${tag}/work/clean`);
     await ready(browser);
     // keys packed with hair, tar on the palm rest, sugar on the lid
@@ -308,6 +310,7 @@ describe('a smoke-stained tower split in two', () => {
       );
     await opens(tag);
     await feed.key('g', 'w');
+    await settled(browser);
     await browser.get(`${url}/u/${tag}/work/clean`);
     await ready(browser);
     const at = async (zone: string, letter: string, degree: string) => {

@@ -419,6 +419,7 @@ describe('from the crate to the shelf, one unit, in one go', () => {
       ['Ten minutes of load', '1', 'works'],
       ['Device list complete', '1', 'works'],
       ['System activated', '3', 'not fitted'],
+      ['Free of locks', '1', 'works'],
       ['Card reader', '3', 'not fitted'],
     ]) {
       const row = `//tr[th[contains(., '${test}')]]`;

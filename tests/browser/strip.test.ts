@@ -160,7 +160,7 @@ describe('a whole strip-down by keys', () => {
     await settled(browser);
     await add('lid rim', 'clip', 'lid');
     await click('Lid');
-    await within('The mat', 'Lid, layer 1 of 1');
+    await within('The mat', 'Lid, layer 1 of 3');
     await stands('lid rim', '1 in');
     await click('The machine');
   });

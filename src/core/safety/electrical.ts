@@ -38,6 +38,21 @@ export interface SafetyMeasured {
   works?: boolean;
 }
 
+/** What a safety tester's own file told: figures, and what whoever signs looks over. */
+export interface TesterRead {
+  figures: Partial<
+    Record<'earthOhms' | 'leadMetres' | 'insulationMegohms' | 'leakageMa' | 'touchMa', number>
+  >;
+  lookedOver?: boolean;
+  works?: boolean;
+  protection?: SafetyMeasured['protection'];
+  meter: string;
+  /** "2026-03-01"; empty: not told. */
+  calibrated: string;
+  /** Lines that were not understood, as they stand. */
+  left: string[];
+}
+
 export interface SafetyLine {
   step: SafetyStep;
   result: 'passed' | 'failed' | 'open';

@@ -234,7 +234,9 @@ export function OwnersMachine({ unit, agreement, proposed, parts, left, handsMin
           const target = event.currentTarget;
           const text = String(new FormData(target).get('text')).trim();
           void tell({ op: 'found', text, minor: money.parse(found) ?? 0 }).then((sent) => {
-            if (sent.ok) target.reset();
+            if (!sent.ok) return;
+            target.reset();
+            setFound('');
           });
         }}
         className="mt-1 grid grid-cols-[minmax(0,1fr)_110px_auto] items-end gap-2"

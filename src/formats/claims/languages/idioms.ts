@@ -203,7 +203,7 @@ export const english: readonly Alone[] = [
     'says-dead',
     either(
       `(?:press\\w*|push\\w*|hit|hold\\w*)\\s+${upTo(3)}(?:button|switch)\\s+${upTo(3)}(?:nothing|no\\s+reaction)|nothing\\s+(?:at\\s+all\\s+)?happens`,
-      `does\\s+(?:absolutely\\s+)?nothing|not\\s+even\\s+an?\\s+light|refuses?\\s+to\\s+(?:turn|switch|power|come|start)|lifeless|(?:won't|will\\s+not|does(?:n't|\\s+not))\\s+(?:even\\s+)?(?:start|fire|wake|come\\s+to\\s+life|do\\s+anything)(?!\\s+(?:windows|up\\s+windows))`,
+      `does\\s+(?:absolutely\\s+)?nothing|not\\s+even\\s+an?\\s+light|refuses?\\s+to\\s+(?:turn|switch|power|come|start)|lifeless|(?:won't|will\\s+not|does(?:n't|\\s+not))\\s+(?:even\\s+)?(?:fire|wake|come\\s+to\\s+life|do\\s+anything)`,
       `no\\s+(?:sign|reaction|response)`,
     ),
   ],

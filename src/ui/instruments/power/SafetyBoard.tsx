@@ -1,13 +1,12 @@
 'use client';
 import { useState, type FormEvent } from 'react';
 import { safetyLimits } from '@/catalog/instruments/electrical';
-import { PROTECTION, type Protection } from '@/core/safety/electrical';
-import { readTester, type TesterRead } from '@/formats/tester';
+import { PROTECTION, type Protection, type TesterRead } from '@/core/safety/electrical';
 import type { ElectricalLine } from '@/words/readings/view';
 import type { UnitHead } from '@/words/unit/view';
 import { ChoiceField, TextField } from '../../kit/fields';
 import { Button, CautionNote, Heading, Problem, Quiet } from '../../kit/parts';
-import { useCommand } from '@/ui/kit/hooks/useCommand';
+import { learn, useCommand } from '@/ui/kit/hooks/useCommand';
 import { figureTyped } from '../../kit/words';
 
 const CLASS_WORDS: Record<Protection, string> = {
@@ -37,16 +36,14 @@ export function SafetyBoard({ unit, laptop, last }: Props) {
   const [read, setRead] = useState<TesterRead | null>(null);
   const [fault, setFault] = useState('');
   const take = async (file: File) => {
-    try {
-      const told = readTester(await file.text());
-      setRead(told);
-      setFault('');
-      if (told.protection) setProtection(told.protection);
-      if (told.lookedOver !== undefined) setLooked(told.lookedOver ? 'yes' : 'no');
-      if (told.works !== undefined) setWorks(told.works ? 'yes' : 'no');
-    } catch (error) {
-      setFault((error as Error).message);
-    }
+    const outcome = await learn<TesterRead>('/api/safety', { text: (await file.text()).slice(0, 200_000) });
+    if (!outcome.ok) return setFault(outcome.problem.message);
+    const told = outcome.answer;
+    setRead(told);
+    setFault('');
+    if (told.protection) setProtection(told.protection);
+    if (told.lookedOver !== undefined) setLooked(told.lookedOver ? 'yes' : 'no');
+    if (told.works !== undefined) setWorks(told.works ? 'yes' : 'no');
   };
   const write = unit.mayWrite && !unit.held;
   const save = async (event: FormEvent<HTMLFormElement>) => {

@@ -12,17 +12,23 @@ const OFFLINE: CommandProblem = {
     'The shop’s computer does not answer. Nothing was saved; what you typed is still here. Try again when it is back.',
 };
 
+/** Signs of a request a browser sends to its end although its page is gone: all of them together have 64 kB. */
+const KEPT_ALIVE = 16_000;
+
 /**
  * A JSON request to one of our own endpoints; an error, or no answer at all, comes back as a problem in
  * words.
  */
 export async function post<T>(path: string, body: unknown): Promise<CommandOutcome<T>> {
+  const text = JSON.stringify(body);
   try {
     return await outcomeOf<T>(
       await fetch(path, {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
-        body: JSON.stringify(body),
+        body: text,
+        // what was pressed just before somebody left the page arrives all the same
+        keepalive: text.length < KEPT_ALIVE,
       }),
     );
   } catch {

@@ -150,7 +150,8 @@ export default async function WorkPage({ params, searchParams }: Props) {
             <LogWorkLater key={log} unit={head} choices={loggable} first={log ?? null} />
             {theirs && (
               <OwnersMachine
-                key={unit.version}
+                // what is being typed stays while anything else of the machine changes
+                key={JSON.stringify(theirs.agreement.quote)}
                 unit={head}
                 agreement={theirs.agreement}
                 parts={theirs.parts}
