@@ -33,16 +33,10 @@ const field = (section: string, label: string) =>
     `//section[@aria-label='${section}']//*[self::input or self::textarea or self::select][@id=//label[contains(., '${label}')]/@for or ancestor::label[contains(., '${label}')] or @aria-label='${label}']`,
   );
 /** A choice by its words. */
-const choose = async (section: string, label: string, words: string) => {
-  const select = await field(section, label);
-  await feed.tapped(
-    await browser.wait(
-      () => select.findElement(By.xpath(`./option[contains(normalize-space(.), '${words}')]`)),
-      15_000,
-      `${label} offers no ${words}`,
-    ),
+const choose = (section: string, label: string, words: string) =>
+  feed.tapped(async () =>
+    (await field(section, label)).findElement(By.xpath(`./option[contains(normalize-space(.), '${words}')]`)),
   );
-};
 const done = async <A>(name: string, body: object): Promise<A> => {
   const sent = await owner.command(name, body);
   const said = (await sent.json()) as { answer: A; message?: string };
@@ -97,7 +91,7 @@ const offered = async (tag: string, looks: boolean) => {
   await side('s', '/shelf');
   if (looks) await feed.key('2');
   await settled(browser);
-  await feed.tapped(await find("//section[@aria-label='Selling']//option[contains(., 'as found')]"));
+  await feed.tapped(() => find("//section[@aria-label='Selling']//option[contains(., 'as found')]"));
   await feed.clicked('To the shelf');
   await find("//a[contains(., 'Passport, PDF')]");
   expect(await paper(`/api/units/${tag}/passport`)).toBeGreaterThan(3000);
@@ -234,8 +228,8 @@ describe('a filthy laptop with 67 screws', () => {
     await ready(browser);
     // keys packed with hair, tar on the palm rest, sugar on the lid
     const at = async (zone: string, letter: string, degree: string) => {
-      await feed.tapped(
-        await find(`//*[local-name()='svg']//*[local-name()='text'][starts-with(., '${zone}')]`),
+      await feed.tapped(() =>
+        find(`//*[local-name()='svg']//*[local-name()='text'][starts-with(., '${zone}')]`),
       );
       await feed.key(letter, degree);
       await settled(browser);
@@ -278,7 +272,7 @@ describe('a filthy laptop with 67 screws', () => {
       (await browser.findElements(asks)).map((own) => own.getAttribute('aria-label')),
     )) {
       // prettier-ignore
-      await feed.tapped(await find(`//*[@role='group' and @aria-label='${ask}']/button[1][not(@disabled)]`));
+      await feed.tapped(() => find(`//*[@role='group' and @aria-label='${ask}']/button[1][not(@disabled)]`));
       await find(`//*[@role='group' and @aria-label='${ask}']/button[1][@aria-pressed='true']`);
     }
     if ((await browser.findElements(By.xpath("//*[contains(., 'Closed: everything')]"))).length === 0)
@@ -314,8 +308,8 @@ describe('a smoke-stained tower split in two', () => {
     await browser.get(`${url}/u/${tag}/work/clean`);
     await ready(browser);
     const at = async (zone: string, letter: string, degree: string) => {
-      await feed.tapped(
-        await find(`//*[local-name()='svg']//*[local-name()='text'][starts-with(., '${zone}')]`),
+      await feed.tapped(() =>
+        find(`//*[local-name()='svg']//*[local-name()='text'][starts-with(., '${zone}')]`),
       );
       await feed.key(letter, degree);
       await settled(browser);
@@ -344,7 +338,7 @@ describe('a smoke-stained tower split in two', () => {
     }
     await feed.typed(await find("//input[@name='maker']"), 'Own');
     await feed.typed(await find("//input[@name='model']"), 'Half');
-    await feed.tapped(await find("//input[@name='despite']"));
+    await feed.tapped(() => find("//input[@name='despite']"));
     await feed.clicked('Build it of 4 parts');
     await browser.wait(until.urlContains('/parts'), 15_000);
     const [, built] = /\/u\/([A-Z]+-\d+)\/parts/.exec(await browser.getCurrentUrl())!;
@@ -374,7 +368,7 @@ describe('a donor emptied into the bin', () => {
     await browser.get(`${url}/u/${tag}/parts/apart`);
     await ready(browser);
     const spot = async (name: string, state: string) => {
-      await feed.tapped(await find(`//*[local-name()='svg']//*[@aria-label][contains(@aria-label, '${name}')] | //*[local-name()='svg']//*[local-name()='text'][contains(., '${name}')]`)); // prettier-ignore
+      await feed.tapped(() => find(`//*[local-name()='svg']//*[@aria-label][contains(@aria-label, '${name}')] | //*[local-name()='svg']//*[local-name()='text'][contains(., '${name}')]`)); // prettier-ignore
       await feed.clicked(state, { part: true });
       await settled(browser);
     };
@@ -386,7 +380,7 @@ describe('a donor emptied into the bin', () => {
     const take = await find("//button[contains(normalize-space(.), 'out, into the bin') and not(@disabled)]");
     const count = Number(/^(\d+)/.exec(await take.getText())![1]);
     expect(count).toBeGreaterThan(2);
-    await feed.tapped(take);
+    await feed.tapped(() => Promise.resolve(take));
     await see(browser, `${count} parts in the bin.`);
     const labels = await (await find("//a[contains(., 'Their labels')]")).getAttribute('href');
     expect(await paper(new URL(labels!).pathname + new URL(labels!).search)).toBeGreaterThan(2000);
@@ -394,7 +388,7 @@ describe('a donor emptied into the bin', () => {
       `select count(*)::int as n from components where class = 'drive' and place = 'unit' and unit_id = '${unitId}'`,
     );
     expect(drives[0].n).toBe(0);
-    await feed.tapped(await find("//a[contains(., 'Say that it is gone')]"));
+    await feed.tapped(() => find("//a[contains(., 'Say that it is gone')]"));
     await browser.wait(until.urlContains('/shelf'), 15_000);
     await ready(browser);
     // an M.2 drive hides under a sheet: somebody looks

@@ -31,9 +31,14 @@ export class Feeding {
     await clickOn(this.driver, words, how);
     this.clicks++;
   }
-  async tapped(what: WebElement): Promise<void> {
-    await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', what);
-    await what.click();
+  /** @param what looked for again while the page is drawn under the pointer */
+  async tapped(what: () => Promise<WebElement>): Promise<void> {
+    await this.driver.wait(async () => {
+      const own = await what();
+      await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', own);
+      await own.click();
+      return true;
+    }, 15_000);
     this.clicks++;
   }
   /** How often somebody did something: a word typed is one thing. */
