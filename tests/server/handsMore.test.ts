@@ -195,6 +195,26 @@ describe('any work, any parts', () => {
     await act(benchA, 'dropWant', { unitId, wantId });
     expect((await part(came.id)).keptFor).toBeNull();
   });
+  it('fitted as it was ordered, the machine waits no more', async () => {
+    const { unitId } = await machine('desktop');
+    const { wantId } = await act<{ wantId: string }>(benchA, 'quotePart', { unitId, class: 'fan', name: 'A fan', priceMinor: 300, condition: 'new' }); // prettier-ignore
+    await act(benchA, 'orderPart', { unitId, wantId });
+    expect((await unitRow(unitId)).stage).toBe('waiting');
+    await act(benchA, 'logWork', { unitId, ref: 'fit-parts', minutes: 4, parts: { put: [{ wantId, despite: true }] } }); // prettier-ignore
+    expect((await unitRow(unitId)).stage).toBe('hands');
+  });
+  it('an owner’s drive goes back to them with the work, on record; taken back, it holds their data again', async () => {
+    const { unitId } = await machine('laptop', { source: 'owner' });
+    await act(benchA, 'tellOwner', { unitId, act: { op: 'quote', lines: [{ what: 'Drive', minor: 900 }] } });
+    await act(benchA, 'tellOwner', { unitId, act: { op: 'answer', yes: true, how: 'here' } });
+    const drive = await act<{ componentId: string }>(benchA, 'recordPart', { unitId, class: 'drive', name: '320 GB disk, SATA' }); // prettier-ignore
+    const { workId } = await act<{ workId: string }>(benchA, 'logWork', { unitId, ref: 'fit-parts', minutes: 4, parts: { out: [{ componentId: drive.componentId, to: 'returned' }] } }); // prettier-ignore
+    expect(await part(drive.componentId)).toMatchObject({ place: 'returned' });
+    await act(benchA, 'takeBackWork', { unitId, workId });
+    expect(await part(drive.componentId)).toMatchObject({ unitId });
+    const own = (await record(unitId)).drives.inside.find(({ part: each }) => each.id === drive.componentId)!;
+    expect(own.accounted).toBe(false);
+  });
   it('straight out of a donor, which is credited; taken back it is in the donor again', async () => {
     const [a, b] = (await lotWith(['desktop', 'desktop'])).units;
     const fan = await act<{ componentId: string }>(benchA, 'recordPart', {

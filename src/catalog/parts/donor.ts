@@ -26,6 +26,11 @@ const place = (
   height: box[3],
   ...(minor !== undefined && { minor }),
 });
+/** Parts that come with no other part: not put into what is built, they are not in it. Common practice. */
+export const comesAlone: readonly PartClass[] = ['board', 'supply', 'panel', 'keyboard', 'battery'];
+/** Parts that may sit on a board that is put in. Common practice. */
+export const comesOnBoard: readonly PartClass[] = ['processor', 'heatsink', 'fan', 'coin cell', 'wireless'];
+
 /** Nothing comes out of it: it has to be opened. */
 const opening = (minutes: number): DonorPlace => ({ id: 'open', name: 'Open it', class: null, minutes });
 

@@ -4,6 +4,10 @@ import type { Mat } from '../hands/mat';
 import type { RecordPart } from './entries';
 import type { ToldFlaw } from './flaws';
 
+/** What does not come off a place, as buyers and benches read it. */
+export const stainWords = (place: string, what: string | undefined) =>
+  `${place}: ${what || 'a stain'} that does not come off`;
+
 /**
  * What hands leave behind that a buyer is told of: fasteners missing or of another kind, parts mended or improvised, what
  * does not come off, and a smell. Gone when the screw is replaced, the stain has come off, the smell is aired.
@@ -52,7 +56,7 @@ export function handFlaws(
   for (const [zone, { stays, staysWords, soils }] of Object.entries(clean)) {
     if (stays)
       flaws.push({
-        words: `${zoneName(zone)}: ${staysWords || 'a stain'} that does not come off`,
+        words: stainWords(zoneName(zone), staysWords),
         cap: caps.stain,
         repair: 'clean',
       });

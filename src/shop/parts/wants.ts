@@ -213,12 +213,15 @@ async function bringIn(
 export async function cameFor(
   tx: Transaction,
   actor: Actor,
-  unit: { id: string; tag: string },
+  unit: NonNullable<CommandContext['unit']>,
   id: string,
 ): Promise<string> {
   const want = await wantOf(tx, id, unit.id);
   mustBe(want, TO_COME, 'Not fitted');
-  return (await bringIn(tx, actor, want, unit, { kept: true })).id;
+  const made = await bringIn(tx, actor, want, unit, { kept: true });
+  // what it waited for is in hand: whoever goes on with it sees it where it goes on
+  unit.stage = await goOn(tx, unit);
+  return made.id;
 }
 
 /** It came: a part in the bin, kept for the unit it was ordered for. */

@@ -1,6 +1,6 @@
 import { eq, inArray } from 'drizzle-orm';
 import Joi from 'joi';
-import { donorPlaces } from '@/catalog/parts/donor';
+import { comesAlone, comesOnBoard, donorPlaces } from '@/catalog/parts/donor';
 import { CHASSIS } from '@/core/catalogue';
 import type { EventPayloads, PartExchanged } from '@/core/record/events';
 import { components, units } from '@/db/schema';
@@ -21,10 +21,6 @@ import { revalueUnit, settleUnit } from '../units/revalue';
 import { fitOf, fitWords, machineNow } from '../parts/machine';
 import { move } from '../moves/move';
 import { lockDonor } from '../moves/component';
-
-/** Parts that come with no other: not put in, they are not there. Those on a board come with that. Common practice. */
-const NOT_WITH: readonly string[] = ['board', 'supply', 'panel', 'keyboard', 'battery'];
-const ON_BOARD: readonly string[] = ['processor', 'heatsink', 'fan', 'coin cell', 'wireless'];
 
 /**
  * A machine out of others: a new unit whose parts come from the bin and out of donors. Each donor is credited with
@@ -132,7 +128,7 @@ export const buildUnit = defineCommand({
       tx,
       id,
       donorPlaces[named.chassis].flatMap(({ id: place, class: partClass }) =>
-        partClass && !put.has(partClass) && (NOT_WITH.includes(partClass) || (!put.has('board') && ON_BOARD.includes(partClass))) // prettier-ignore
+        partClass && !put.has(partClass) && (comesAlone.includes(partClass) || (!put.has('board') && comesOnBoard.includes(partClass))) // prettier-ignore
           ? [{ place, class: partClass, state: 'gone' as const }]
           : [],
       ),

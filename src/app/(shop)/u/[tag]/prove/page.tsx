@@ -1,5 +1,6 @@
 import { testsFor, type GradeReason } from '@/core/grade/rubric';
 import { liftsFor } from '@/shop/advice/lifts';
+import { stainWords } from '@/core/record/handFlaws';
 import { photosAbout } from '@/shop/photos/queries';
 import { zoneName } from '@/words/hands/clean';
 import { Proof } from '@/ui/proof/Proof';
@@ -47,7 +48,7 @@ export default async function ProvePage({ params }: { params: Promise<{ tag: str
           ? [
               {
                 zone,
-                words: `${zoneName(unit.chassis, zone)}: ${staysWords || 'a stain'} that does not come off`,
+                words: stainWords(zoneName(unit.chassis, zone), staysWords),
               },
             ]
           : [],
