@@ -6,15 +6,20 @@ const asked = (more: Partial<TechnicalAsked> = {}): TechnicalAsked => ({
   title: 'Pellmark Courier 14',
   tag: 'WQ-0001',
   specification: [
-    { name: 'Processor', value: 'Corvid M5-330', basis: 'measured' },
-    { name: 'Serial', value: 'PC1', basis: 'typed' },
+    { key: 'processor', name: 'Processor', value: 'Corvid M5-330', basis: 'measured' },
+    { key: 'serial', name: 'Serial', value: 'PC1', basis: 'typed' },
   ],
   came: '2026-11-20, lot WQ-3',
   flaws: [],
   tests: [
-    { name: 'Every surface looked at, marks put down', result: 'passed', more: 'Bench A, 2026-12-01' },
-    { name: 'Sound, left and right', result: 'failed', more: '' },
-    { name: 'Camera', result: 'not tested', more: '' },
+    {
+      id: 'surfaces',
+      name: 'Every surface looked at, marks put down',
+      result: 'passed',
+      more: 'Bench A, 2026-12-01',
+    },
+    { id: 'sound', name: 'Sound, left and right', result: 'failed', more: '' },
+    { id: 'camera', name: 'Camera', result: 'not tested', more: '' },
   ],
   readings: [],
   data: [],
@@ -48,11 +53,15 @@ describe('the technical file of a machine prepared for re-use', () => {
     ]);
     const all = asked({
       specification: [
-        { name: 'Serial', value: 'PC1', basis: 'typed' },
-        { name: 'Weight', value: '1.9 kg', basis: 'typed' },
+        { key: 'serial', name: 'Serial', value: 'PC1', basis: 'typed' },
+        { key: 'weight', name: 'Weight', value: '1.9 kg', basis: 'typed' },
       ],
       readings: [
-        { what: 'Electrical safety test of 2026-12-01, protection class III: passed.', when: '2026-12-01' },
+        {
+          kind: 'electrical',
+          what: 'Electrical safety test of 2026-12-01, protection class III: passed.',
+          when: '2026-12-01',
+        },
       ],
       tests: asked().tests.slice(0, 2),
       warranty: '12 months',

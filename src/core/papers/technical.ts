@@ -1,3 +1,5 @@
+import type { SpecKey } from '../record/keys';
+
 /** A step of preparing a machine for re-use, with what stands on record of it. */
 export interface TechnicalStep {
   title: string;
@@ -12,12 +14,12 @@ export interface TechnicalAsked {
   title: string;
   tag: string;
   /** Name, value, how it is known. */
-  specification: readonly { name: string; value: string; basis: string }[];
+  specification: readonly { key: SpecKey; name: string; value: string; basis: string }[];
   /** When it came, with what. */
   came: string;
   flaws: readonly string[];
-  tests: readonly { name: string; result: string; more: string }[];
-  readings: readonly { what: string; when: string }[];
+  tests: readonly { id: string; name: string; result: string; more: string }[];
+  readings: readonly { kind: string; what: string; when: string }[];
   data: readonly {
     drive: string;
     what: string;
@@ -36,8 +38,10 @@ export interface TechnicalAsked {
 }
 
 /** Lines of the specification that say which machine it is. */
-const IDENTITY = ['Maker', 'Model', 'Serial', 'Board serial', 'Weight', 'Firmware'];
-const ELECTRICAL = /^Electrical safety test/;
+const IDENTITY: readonly SpecKey[] = ['maker', 'model', 'serial', 'boardSerial', 'weight', 'firmware'];
+/** The test that is looking it over, and the reading that is its safety test. */
+const LOOKED = 'surfaces';
+const ELECTRICAL = 'electrical';
 
 /**
  * The technical file of a machine prepared for re-use, in the order EN 50614 goes through it (from memory): what it is,
@@ -46,9 +50,9 @@ const ELECTRICAL = /^Electrical safety test/;
  */
 export function technicalFile(asked: TechnicalAsked): TechnicalStep[] {
   const { specification, tests, readings } = asked;
-  const known = (name: string) => specification.some((line) => line.name === name);
-  const safety = readings.filter(({ what }) => ELECTRICAL.test(what));
-  const looked = tests.filter(({ name }) => /surface/i.test(name));
+  const known = (key: SpecKey) => specification.some((line) => line.key === key);
+  const safety = readings.filter(({ kind }) => kind === ELECTRICAL);
+  const looked = tests.filter(({ id }) => id === LOOKED);
   const working = tests.filter((test) => !looked.includes(test));
   const untested = (of: typeof tests) =>
     of.filter(({ result }) => result === 'not tested').map(({ name }) => name);
@@ -63,12 +67,12 @@ export function technicalFile(asked: TechnicalAsked): TechnicalStep[] {
         { what: `${asked.kind}, ${asked.title || 'maker and model not known'}`, how: `number ${asked.tag}` },
         { what: 'Received', how: asked.came },
         ...specification
-          .filter(({ name }) => IDENTITY.includes(name))
+          .filter(({ key }) => IDENTITY.includes(key))
           .map(({ name, value, basis }) => ({ what: name, how: `${value} (${basis})` })),
       ],
       open: [
-        ...(known('Serial') ? [] : ['its serial number']),
-        ...(known('Weight') ? [] : ['what it weighs']),
+        ...(known('serial') ? [] : ['its serial number']),
+        ...(known('weight') ? [] : ['what it weighs']),
       ],
     },
     {
@@ -85,9 +89,7 @@ export function technicalFile(asked: TechnicalAsked): TechnicalStep[] {
       title: 'Works',
       lines: [
         ...working.filter(({ result }) => result !== 'not tested').map(told),
-        ...readings
-          .filter(({ what }) => !ELECTRICAL.test(what))
-          .map(({ what, when }) => ({ what, how: when })),
+        ...readings.filter(({ kind }) => kind !== ELECTRICAL).map(({ what, when }) => ({ what, how: when })),
       ],
       open: untested(working),
     },
@@ -108,7 +110,7 @@ export function technicalFile(asked: TechnicalAsked): TechnicalStep[] {
       title: 'As it leaves',
       lines: [
         ...specification
-          .filter(({ name }) => !IDENTITY.includes(name))
+          .filter(({ key }) => !IDENTITY.includes(key))
           .map(({ name, value, basis }) => ({ what: name, how: `${value} (${basis})` })),
         { what: 'Leaves', how: asked.leaves },
         ...(asked.warranty ? [{ what: 'Warranty', how: asked.warranty }] : []),

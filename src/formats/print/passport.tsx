@@ -1,4 +1,5 @@
 import { Document, Image, Page, renderToBuffer, StyleSheet, Text, View } from '@react-pdf/renderer';
+import type { SpecKey } from '@/core/record/keys';
 import { code128Png, qrPng } from './barcode';
 import { FIGURES, preparePdf, TEXT } from './fonts';
 
@@ -20,14 +21,14 @@ export interface Passport {
   trader: string;
   warranty: string;
   /** Name, value, and how it is known: measured, typed, claimed. */
-  specification: { name: string; value: string; basis: string }[];
-  tests: { name: string; result: string; more: string }[];
+  specification: { key: SpecKey; name: string; value: string; basis: string }[];
+  tests: { id: string; name: string; result: string; more: string }[];
   cautions: string[];
   /** A check of what was erased, where there is a certificate; empty: none. */
   checkUrl: string;
   flaws: string[];
   /** What instruments said, and when. */
-  readings: { what: string; when: string }[];
+  readings: { kind: string; what: string; when: string }[];
   work: { what: string; when: string }[];
   data: { drive: string; what: string; method: string; verified: string; by: string; when: string }[];
   surfaces: { name: string; x: number; y: number; width: number; height: number }[];

@@ -30,6 +30,7 @@ export async function keptOff(unit: string): Promise<Set<ReadingKind>> {
 }
 
 export interface ReadingOnPaper {
+  kind: ReadingKind;
   what: string;
   at: Date;
 }
@@ -40,9 +41,9 @@ export async function readingsOnPaper(unit: string): Promise<ReadingOnPaper[]> {
   const shown = READING_KINDS.filter((kind) => !off.has(kind));
   const lines: ReadingOnPaper[] = [];
   const { timeZone } = await shopRules();
-  const add = (what: string, at: Date) => what && lines.push({ what, at });
-  const pairs = (own: readonly Pair[], at: Date) => own.forEach((pair) => add(`${pairWords(pair)}.`, at));
   for (const kind of shown) {
+    const add = (what: string, at: Date) => what && lines.push({ kind, what, at });
+    const pairs = (own: readonly Pair[], at: Date) => own.forEach((pair) => add(`${pairWords(pair)}.`, at));
     if (kind === 'heat') {
       const runs = await heatRunsOf(unit);
       const last = runs.at(-1);

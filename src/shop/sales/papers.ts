@@ -277,7 +277,7 @@ export async function passportOf(tag: string, shopRow: ShopOnPaper, origin = '')
       by: erasure.byName,
       when: day(erasure.at),
     })),
-    readings: (await readingsOnPaper(unit.id)).map(({ what, at }) => ({ what, when: day(at) })),
+    readings: (await readingsOnPaper(unit.id)).map(({ kind, what, at }) => ({ kind, what, when: day(at) })),
     photos: await chosenPhotos(unit.id),
     ...(theirs && { owner: await ownersPaper(unit.id, shopRow) }),
     surfaces,
