@@ -86,7 +86,7 @@ browser_halves() { # the browser tests' files dealt to two shops, as the arrays 
   first=(); second=()
   for file in tests/browser/*.test.ts; do
     case $(basename "$file" .test.ts) in
-      views | selftest | erase | keys | manners | readings | routes) first+=("$file") ;;
+      views | selftest | erase | keys | manners | readings | routes | steady) first+=("$file") ;;
       *) second+=("$file") ;;
     esac
   done

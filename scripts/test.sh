@@ -7,7 +7,7 @@ DIR=$ROOT/.test
 mkdir -p "$DIR"
 source "$ROOT/scripts/lib.sh"
 cd "$ROOT"
-need_packages curl openssl postgresql chromium chromium-driver lshw poppler-utils
+need_packages curl openssl postgresql chromium chromium-headless-shell chromium-driver lshw poppler-utils
 need_modules
 export NEXT_TELEMETRY_DISABLED=1 SE_OFFLINE=true
 unset DATABASE_URL
