@@ -11,7 +11,7 @@ import {
 import { processors } from './machine/processors';
 import { rubric } from './worth/rubric';
 import { selling } from './worth/selling';
-import { systemRows, useRules } from './worth/uses';
+import { setUpSteps, systemRows, useRules } from './worth/uses';
 import { stations, workSteps } from './hands/work';
 
 /** The tables the program ships with: shop estimates for a small workshop, until the owner's own stand. */
@@ -26,6 +26,7 @@ export const shippedHouse: HouseTables = {
   processors,
   uses: useRules,
   systems: systemRows,
+  setUp: setUpSteps,
   outward: outwardMinor,
   selling,
   work: workSteps,

@@ -281,6 +281,18 @@ export const soundTest: Shown = (host, told) => {
 };
 
 /** Film: a few seconds are painted, recorded and played; frames that were dropped are counted. */
+/** Version of OpenGL ES its browser draws with: 3, 2, or 0 where nothing but the processor draws. */
+function graphicsInterface(): number {
+  const canvas = el('canvas', {});
+  const better = canvas.getContext('webgl2');
+  const gl = better ?? canvas.getContext('webgl');
+  const named = gl?.getExtension('WEBGL_debug_renderer_info');
+  const by = gl && named ? String(gl.getParameter(named.UNMASKED_RENDERER_WEBGL)) : '';
+  // drawn by the processor is no graphics
+  if (!gl || /software|swiftshader|llvmpipe/i.test(by)) return 0;
+  return better ? 3 : 2;
+}
+
 export const filmTest: Shown = (host, told) => {
   const canvas = el('canvas', { width: '1280', height: '720' });
   canvas.style.width = '480px';
@@ -337,7 +349,11 @@ export const filmTest: Shown = (host, told) => {
     told({
       result: share <= selfTestRules.dropped ? 'pass' : 'fail',
       words: `${quality.droppedVideoFrames} of ${all} frames dropped, 720 lines`,
-      figures: { frames: all, dropped: quality.droppedVideoFrames },
+      figures: {
+        frames: all,
+        dropped: quality.droppedVideoFrames,
+        'graphics interface': graphicsInterface(),
+      },
     });
   };
   line.textContent = able ? '' : 'This browser cannot make a film: answer by hand.';

@@ -117,6 +117,7 @@ const rubric = Joi.object({
   }),
   clockLost: Joi.string().valid(...GRADES),
   clockKept: Joi.string().valid(...GRADES),
+  baseKept: Joi.string().valid(...GRADES),
   clockHeld: share,
 });
 
@@ -144,6 +145,7 @@ const use = Joi.object({
           .valid(...USE_NEEDS)
           .required(),
         least: Joi.number().min(0).max(100_000).required(),
+        light: Joi.number().min(0).max(100_000),
       }),
     )
     .max(USE_NEEDS.length)
@@ -198,6 +200,7 @@ const processor = Joi.object({
   level: Joi.number().integer().min(0).max(4).required(),
   year: Joi.number().integer().min(1995).max(2100).required(),
   watts: Joi.number().min(1).max(1000).required(),
+  baseMhz: Joi.number().min(100).max(10_000),
   graphics: Joi.string()
     .valid(...GRAPHICS_CLASSES)
     .required(),
@@ -215,6 +218,10 @@ export const houseShape = Joi.object({
   // left out by tables from before they were there: then as shipped
   uses: Joi.array().items(use).max(40),
   systems: Joi.array().items(system).max(40),
+  setUp: Joi.array()
+    .max(40)
+    .unique('id')
+    .items(Joi.object({ id: id.required(), name: text(80).required() })),
   outward: byChassis(money).optional(),
   selling: Joi.object({
     holdingMinor: money,

@@ -23,6 +23,7 @@ export const LISTING_FIELDS = {
   charger: 'charger that goes with it',
   box: 'what else it comes with',
   weight: 'what it weighs',
+  energy: 'what it draws from the mains, at rest and at work',
   warranty: 'how long the seller answers for it, and for what',
   seller: 'who sells it, and how they can be reached',
   system: 'system that is on it',

@@ -15,7 +15,8 @@ import { runStandIn } from '@/device/standInRun';
 import { makePerson } from '@/server/people';
 import { floorNow } from '@/shop/floor/queries';
 import { append, followRun, laneState } from '@/shop/readings/lane';
-import { heatRunsOf, readingsOf } from '@/shop/readings/queries';
+import { heatRunsOf, measuredFor, readingsOf } from '@/shop/readings/queries';
+import { pairsOf } from '@/core/instruments/findingsFromReading';
 import { batteryMoney } from '@/shop/readings/batteryMoney';
 import { readingsOnPaper } from '@/shop/readings/papers';
 import { recordNow } from '@/shop/record/queries';
@@ -261,6 +262,26 @@ describe('typed by hand', () => {
       timed: { start: 35 },
       indices: [{ name: 'garden', value: 456 }],
     });
+    // on another title it is another figure; what was measured decides what it is good for
+    await act(benchA, 'recordSpeed', {
+      unitId,
+      timed: { frames: 52 },
+      subject: { title: 'the harbour race', settings: 'low' },
+      note: 'door open, on the mains',
+    });
+    await act(benchA, 'recordSpeed', { unitId, timed: { frames: 12 }, subject: { title: 'the great map' } });
+    const [measured] = [await measuredFor(await unitRow(unitId))];
+    expect(measured).toMatchObject({
+      measured: { frames: 52 },
+      measuredOn: { frames: 'the harbour race, low' },
+    });
+    const frames = (await readingsOf(unitId, 'speed')).slice(-2);
+    expect(frames[0]).toMatchObject({
+      note: 'door open, on the mains',
+      origin: expect.stringContaining('speed') as string,
+    });
+    expect(pairsOf(frames)).toEqual([]);
+    for (let n = 0; n < 2; n++) await act(benchA, 'takeBackReading', { unitId, kind: 'speed' });
     const lines = await readingsOf(unitId, 'speed');
     expect(lines.map(({ figures }) => figures[0].value)).toEqual([60, 35]);
     expect(lines[1].since).toEqual(['New paste']);

@@ -115,6 +115,70 @@ describe('passport', () => {
     ])
       expect(text, said).toContain(words(said));
   });
+  it.each(['desktop', 'aio', 'small'] as const)(
+    'of a machine of another kind (%s): every line of the data is on the PDF, in its words, and nothing of a laptop',
+    async (chassis) => {
+      const { unitId, tag } = (await lotWith([chassis])).units[0];
+      await act(benchA, 'recordPart', { unitId, class: 'drive', name: `Flint D500 ${chassis}, 500 GB hard disk`, serial: `FD-${chassis}` }); // prettier-ignore
+      for (const [key, value] of [
+        ['processor', 'Corvid C4-460'],
+        ['memoryGb', '8 GB'],
+        ['driveKind', 'disk'],
+        ['driveGb', '500'],
+        ['topCelsius', '71'],
+        ['idleWatts', '31'],
+        ['loadWatts', '88.5'],
+      ])
+        await act(benchA, 'typeSpec', { unitId, key, value });
+      await counted(unitId);
+      await act(benchA, 'tellPorts', { unitId, ports: [{ kind: 'vga', there: 1, good: 1, bad: 0 }, { kind: 'usb-a', there: 6, good: 5, bad: 1 }] }); // prettier-ignore
+      const { inside } = (await recordNow(database(), await unitRow(unitId))).drives;
+      await act(benchA, 'recordErasure', { unitId, componentId: inside[0].part.id, kind: 'erased', methodId: 'disk-overwrite', verified: 'every sector read back' }); // prettier-ignore
+      for (const { id } of testsFor(rubric, chassis))
+        await act(benchB, 'recordTest', { unitId, test: id, result: 'pass' });
+      await act(benchA, 'markDefect', { unitId, surface: rubric.surfaces[chassis][0].id, kind: 'dent', size: 0, x: 20, y: 20 }); // prettier-ignore
+      await act(benchA, 'giveGrade', { unitId });
+      await act(benchA, 'listUnit', { unitId, askMinor: 8_900 });
+      const pass = await passportOf(tag, SHOP, ORIGIN);
+      // how a value is known stands beside it, in the midst of one that takes two lines
+      const text = textOf(await passportPdf(pass)).replace(/ (typed|measured|looked up)(?= )/g, '');
+      const told = [
+        pass.tag,
+        pass.kind,
+        ...pass.specification.flatMap(({ name, value }) => [name, value]),
+        ...pass.tests.flatMap(({ name, result }) => [name, result]),
+        ...pass.flaws,
+        ...pass.cautions,
+        ...pass.data.flatMap(({ drive, method }) => [drive, method]),
+        pass.price,
+      ];
+      for (const said of told) expect(text, said).toContain(words(said));
+      for (const said of ['31 W', '88.5 W', 'VGA', '6 USB-A, 1 of them not working'])
+        expect(text, said).toContain(said);
+      expect(text).not.toMatch(/battery|hinge|touchpad/i);
+      // some small ones have a charger outside
+      if (chassis !== 'small') expect(text).not.toMatch(/charger/i);
+      expect((await listingOf(tag, SHOP)).energy).toBe('31 W at rest, 88.5 W at work');
+      const file = await technicalOf(tag, SHOP);
+      expect(file.steps.flatMap(({ open }) => open)).not.toContain('what it draws at rest and at work');
+      const printed = textOf(await technicalPdf(file));
+      for (const { title, lines } of file.steps)
+        for (const said of [title, ...lines.flatMap(({ what, how }) => [what, how])])
+          expect(printed, said).toContain(words(said));
+    },
+  );
+  it('for parts: what can be taken, and no word of what works as a whole', async () => {
+    const { unitId, tag } = (await lotWith(['desktop'])).units[0];
+    await counted(unitId, 0);
+    await act(benchA, 'markPlaces', { unitId, places: [{ place: 'supply', state: 'proven' }] });
+    await act(benchA, 'listUnit', { unitId, askMinor: 900, as: 'for parts' });
+    const pass = await passportOf(tag, SHOP);
+    expect(pass.grade).toBe('');
+    const text = textOf(await passportPdf(pass));
+    expect(text).toContain(pass.as);
+    expect(text).not.toContain('grade by rubric');
+    expect((await listingOf(tag, SHOP)).parts).toContain('(proven)');
+  });
   it('every flaw of the record stands on it, standing ones too', async () => {
     const { unitId, tag } = await graded();
     await act(benchA, 'markDefect', { unitId, surface: 'base', kind: 'missing', size: 2, x: 60, y: 150 });

@@ -14,6 +14,7 @@ import { servedBy } from '@/shop/advice/fit';
 import { binFor } from '@/shop/advice/fit';
 import { partsOffered } from '@/shop/advice/views';
 import { recordNow } from '@/shop/record/queries';
+import { proofOf } from '@/shop/proof/proof';
 import { rubric } from '@/catalog/worth/rubric';
 import { testsFor } from '@/core/grade/rubric';
 import { listingOf, passportOf } from '@/shop/sales/papers';
@@ -609,8 +610,34 @@ describe('single buys, builds, systems, advice', () => {
     });
     expect((await specOf(unitId)).text('system')).toBe('a light free system');
     expect((await specOf(unitId)).text('deviceList')).toBe('clean');
+    // the house's own list, line by line: what is left keeps it from a grade, and stands on the papers
+    const all = shippedHouse.setUp.map(({ id }) => id);
+    const again = (done: string[] | null) =>
+      act(benchA, 'recordSystem', {
+        unitId,
+        system: 'a light free system',
+        licence: 'free',
+        activated: 'not needed',
+        image: 'harbour image 7',
+        done,
+      });
+    const open = async () =>
+      (await proofOf(database(), await unitRow(unitId), shippedHouse.rubric)).result.open.filter((line) =>
+        line.startsWith('its set-up'),
+      );
+    expect(await open()).toEqual([]);
+    await again(all.slice(0, -1));
+    expect(await open()).toEqual([
+      `its set-up: ${all.length - 1} of the house’s list of ${all.length}; not: ${shippedHouse.setUp.at(-1)!.name}`,
+    ]);
+    await again(all);
+    expect(await open()).toEqual([]);
+    expect((await specOf(unitId)).text('systemSetUp')).toBe(`by the house’s list of ${all.length}`);
+    expect((await specOf(unitId)).text('systemImage')).toBe('harbour image 7');
+    expect(await refusal(again(['polish']))).toMatchObject({ code: 'invalid' });
     await act(benchA, 'takePart', { unitId, componentId: drive.componentId, to: 'bin' });
     expect((await specOf(unitId)).text('system')).toBeNull();
+    expect((await specOf(unitId)).text('systemSetUp')).toBeNull();
     expect(
       await refusal(act(benchA, 'recordSystem', { unitId, system: 'x', licence: 'free', activated: 'yes' })),
     ).toMatchObject({ message: expect.stringMatching(/no drive/) });

@@ -1,3 +1,6 @@
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { columnsOf } from '@/core/instruments/run';
@@ -7,6 +10,7 @@ import { standInOf } from '@/core/simulate/standIn';
 import { rubric } from '@/catalog/worth/rubric';
 import { selfTests } from '@/catalog/instruments/selfTests';
 import { findingById } from '@/catalog';
+import { macOf } from '@/server/device/neighbour';
 import { proofOf } from '@/shop/proof/proof';
 import { append } from '@/shop/readings/lane';
 import { recordSelfTest, type SelfTold } from '@/shop/selftest/commands';
@@ -29,6 +33,77 @@ const answered = async (unitId: string, ref: string) =>
   (await database().select().from(observations).where(eq(observations.unitId, unitId)))
     .filter((row) => row.ref === ref && row.voidedBy === null)
     .map(({ outcomeId, basis }) => [outcomeId, basis]);
+
+describe('which network it was', () => {
+  const lshw = {
+    name: 'lshw.json',
+    text: JSON.stringify({
+      class: 'system',
+      id: 'x',
+      children: [
+        { class: 'network', id: 'network:0', serial: '02:00:5e:10:00:01', description: 'Ethernet interface' },
+        { class: 'network', id: 'network:1', serial: '02:00:5e:10:00:02', description: 'Wireless interface' },
+      ],
+    }),
+  };
+  const words = async (unitId: string, test: string) =>
+    (await database().select().from(functionTests).where(eq(functionTests.unitId, unitId)))
+      .filter((row) => row.test === test)
+      .map((row) => row.told!.words);
+  it('a cable that was a wireless network is no cable; what nobody could see is said so', async () => {
+    const unitId = await laptop();
+    const wired = (from: string | null) =>
+      tell(unitId, { test: 'wired', words: '900 Mb/s from the bench', from } as Partial<SelfTold>);
+    await wired('02:00:5e:10:00:01');
+    expect(await words(unitId, 'network')).toEqual([
+      '900 Mb/s from the bench; over which of its networks was not seen',
+    ]);
+    await act(benchA, 'ingestReport', { unitId, files: [lshw] });
+    expect(await refusal(wired('02:00:5e:10:00:02'))).toMatchObject({
+      code: 'refused',
+      message: expect.stringContaining('came over its wireless network') as string,
+    });
+    await wired('02:00:5e:10:00:01');
+    expect((await words(unitId, 'network')).at(-1)).toContain('over its cable, as the shop’s computer saw');
+    // by hand nobody saw anything
+    await tell(unitId, { test: 'wireless', byHand: true, words: '' });
+    expect(await words(unitId, 'wireless')).toEqual(['']);
+  });
+  it('the kernel’s own table says who is at an address', async () => {
+    const table = join(mkdtempSync(join(tmpdir(), 'omni-arp-')), 'arp');
+    writeFileSync(
+      table,
+      'IP address       HW type     Flags       HW address            Mask     Device\n' +
+        '192.0.2.7        0x1         0x2         02:00:5E:10:00:01     *        enp3s0\n' +
+        '192.0.2.8        0x1         0x0         00:00:00:00:00:00     *        enp3s0\n',
+    );
+    expect(await macOf('192.0.2.7', table)).toBe('02:00:5e:10:00:01');
+    expect(await macOf('192.0.2.8', table)).toBeNull();
+    expect(await macOf('192.0.2.9', table)).toBeNull();
+    expect(await macOf('192.0.2.7', `${table}.gone`)).toBeNull();
+  });
+});
+
+describe('locks of its drive', () => {
+  it('a report that found one shuts the test of locks until another report does not', async () => {
+    const unitId = await laptop();
+    const drive = JSON.parse(readFileSync('samples/report/smartctl-sda.json', 'utf8')) as object;
+    const report = (enabled: boolean) =>
+      act(benchA, 'ingestReport', {
+        unitId,
+        files: [{ name: 'smartctl-sda.json', text: JSON.stringify({ ...drive, ata_security: { enabled } }) }],
+      });
+    const free = () => act(benchA, 'recordTest', { unitId, test: 'locks', result: 'pass' });
+    await report(true);
+    expect(await refusal(free())).toMatchObject({
+      code: 'refused',
+      message: expect.stringContaining('/dev/sda: a password of its own') as string,
+    });
+    await act(benchA, 'recordTest', { unitId, test: 'locks', result: 'fail' });
+    await report(false);
+    await free();
+  });
+});
 
 describe('rows of the catalogue', () => {
   it('name tests of the rubric and outcomes of questions that are there', () => {

@@ -6,7 +6,14 @@ const USUAL = 'common practice; the current standards and local rules decide';
 export const paperCautions: PaperCaution[] = [
   {
     id: 'cord',
+    chassis: ['laptop', 'small'],
     words: 'Use it with the charger and cord it was tested with, and no longer when they are damaged.',
+    source: USUAL,
+  },
+  {
+    id: 'mains-cord',
+    chassis: ['desktop', 'aio'],
+    words: 'Use it with a sound mains cord with an earth, and no longer when that is damaged.',
     source: USUAL,
   },
   {

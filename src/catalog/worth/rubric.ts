@@ -135,6 +135,8 @@ export const rubric: Rubric = {
   behaviour: { good: 'A', fair: 'B', weak: 'D', unknown: 'A' },
   clockLost: 'C',
   clockKept: 'C',
+  // shop estimate: it does what it was sold for, warm
+  baseKept: 'B',
   // common practice, as a heat run has it
   clockHeld: 0.9,
 };

@@ -1,8 +1,9 @@
+import type { HouseTables } from '@/core/house/tables';
 import type { Comfort, SystemRow, UseRule } from '@/core/uses/uses';
 
 /**
  * What buyers want a machine for. Graphics: 1 office, 2 films at 1080p, 3 light games. Memory 4 light, 8
- * ordinary, 16 comfortable: common practice; the rest shop estimate.
+ * ordinary, 16 comfortable; a light system is content with about half: common practice; the rest shop estimate.
  */
 export const useRules: UseRule[] = [
   {
@@ -10,16 +11,16 @@ export const useRules: UseRule[] = [
     name: 'browsing and mail',
     needs: [
       { what: 'level', least: 1 },
-      { what: 'memoryGb', least: 4 },
-      { what: 'solid', least: 1 },
+      { what: 'memoryGb', least: 4, light: 2 },
+      { what: 'solid', least: 1, light: 0 },
     ],
   },
   {
     id: 'school',
     name: 'school work',
     needs: [
-      { what: 'level', least: 2 },
-      { what: 'memoryGb', least: 4 },
+      { what: 'level', least: 2, light: 1 },
+      { what: 'memoryGb', least: 4, light: 2 },
       { what: 'solid', least: 1 },
       { what: 'battery', least: 0.6 },
     ],
@@ -29,9 +30,47 @@ export const useRules: UseRule[] = [
     name: 'office',
     needs: [
       { what: 'level', least: 2 },
-      { what: 'threads', least: 4 },
-      { what: 'memoryGb', least: 8 },
+      { what: 'threads', least: 4, light: 2 },
+      { what: 'memoryGb', least: 8, light: 4 },
       { what: 'solid', least: 1 },
+    ],
+  },
+  {
+    id: 'screens',
+    name: 'work on two screens',
+    needs: [
+      { what: 'screens', least: 2 },
+      { what: 'graphics', least: 1 },
+      { what: 'memoryGb', least: 4 },
+    ],
+  },
+  {
+    id: 'films480',
+    name: 'films of 480 lines',
+    needs: [
+      { what: 'graphics', least: 1 },
+      { what: 'memoryGb', least: 2, light: 1 },
+    ],
+    proven: [{ figure: 'dropped480', good: 1, bad: 5, unit: '% of the frames of a film dropped' }],
+  },
+  {
+    id: 'films720',
+    name: 'films of 720 lines',
+    needs: [
+      { what: 'graphics', least: 1 },
+      { what: 'threads', least: 2 },
+      { what: 'memoryGb', least: 4, light: 2 },
+    ],
+    proven: [{ figure: 'dropped720', good: 1, bad: 5, unit: '% of the frames of a film dropped' }],
+  },
+  {
+    // no browser beside it: memory and network play no part, a shelf of films does
+    id: 'offline',
+    name: 'films from its own drive',
+    needs: [
+      { what: 'graphics', least: 1 },
+      { what: 'memoryGb', least: 2, light: 1 },
+      { what: 'driveGb', least: 120 },
     ],
   },
   {
@@ -49,6 +88,7 @@ export const useRules: UseRule[] = [
     name: 'light older games',
     needs: [
       { what: 'graphics', least: 3 },
+      { what: 'graphicsInterface', least: 3 },
       { what: 'threads', least: 4 },
       { what: 'memoryGb', least: 8 },
     ],
@@ -74,6 +114,8 @@ export const comfort: Comfort = {
   batteryHealth: 0.8,
   driveMbs: 500,
   usualMbs: { disk: 120, solid: 500 },
+  frames: 30,
+  dropped: 1,
 };
 
 /**
@@ -139,4 +181,15 @@ export const systemRows: SystemRow[] = [
     chip: 0,
     until: '2028-06',
   },
+];
+
+/** What is done to a system before a machine is sold with it; the list is the shop's to change. Common practice. */
+export const setUpSteps: HouseTables['setUp'] = [
+  { id: 'updates', name: 'all updates are in' },
+  { id: 'drivers', name: 'every device has its driver' },
+  { id: 'accounts', name: 'no account and no password of the shop is left' },
+  { id: 'first-start', name: 'its first start asks the buyer for language and name' },
+  { id: 'clock', name: 'clock and time zone are right' },
+  { id: 'programs', name: 'browser, office and film player are in' },
+  { id: 'recovery', name: 'a way to set it back is on it, and was tried' },
 ];

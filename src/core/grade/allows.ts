@@ -9,12 +9,12 @@ export function band(limits: Record<Grade, number>, holds: (limit: number) => bo
   return GRADES.find((grade) => holds(limits[grade])) ?? 'D';
 }
 
-/** Sums of tenths are off by less than this: twelve points are twelve. */
-const ROUNDING = 1e-9;
+/** Points are told, added and judged in tenths: what is printed adds up. */
+export const tenths = (points: number): number => Math.round(points * 10) / 10;
 
 /** What points alone allow. */
 export const pointsAllow = (limits: Record<Grade, number>, points: number): Grade =>
-  band(limits, (limit) => points <= limit + ROUNDING);
+  band(limits, (limit) => points <= limit);
 
 /** What the battery alone allows: its health, and how it behaved, the worse of the two. Not a laptop: A. */
 export function batteryAllows(rubric: Rubric, input: GradeInput): Grade | null {
@@ -24,6 +24,9 @@ export function batteryAllows(rubric: Rubric, input: GradeInput): Grade | null {
   const byHealth = band(rubric.battery, (limit) => input.batteryHealth! >= limit);
   return input.behaviour ? worse(byHealth, rubric.behaviour[input.behaviour]) : byHealth;
 }
+
+/** A clock is read in steps of a hundred megahertz: so much under its rated one it is that. */
+const BASE_KEPT = 0.97;
 
 /**
  * What heat alone allows: by the margin to its own limit where a run told it, else by the top temperature; a machine that
@@ -36,10 +39,15 @@ export function heatAllows(rubric: Rubric, input: GradeInput): Grade | null {
     margin === null
       ? band(rubric.topCelsius, (limit) => input.topCelsius! <= limit)
       : band(rubric.heatMargin, (limit) => margin >= limit);
-  const kept = input.heat?.clockKept ?? null;
+  const least = (grade: Grade | undefined) => (grade && worse(byHeat, grade) === byHeat ? grade : byHeat);
+  // against what it is rated for: that it starts faster than that and comes down to it is how it is built
+  const ofBase = input.heat?.ofBase ?? null;
+  const kept = ofBase ?? input.heat?.clockKept ?? null;
   if (kept === null) return byHeat;
   if (kept < rubric.clockHeld) return worse(byHeat, rubric.clockLost);
-  return rubric.clockKept && worse(byHeat, rubric.clockKept) === byHeat ? rubric.clockKept : byHeat;
+  return least(
+    ofBase !== null && ofBase >= BASE_KEPT ? (rubric.baseKept ?? rubric.clockKept) : rubric.clockKept,
+  );
 }
 
 /** What everything but marks and the battery allows: failed tests, heat, flaws that stay. */

@@ -1,4 +1,4 @@
-import { batteryAllows, heatAllows, pointsAllow, restAllows, worse } from './allows';
+import { batteryAllows, heatAllows, pointsAllow, restAllows, tenths, worse } from './allows';
 import { cheapestLifts } from './lift';
 import {
   testsFor,
@@ -16,7 +16,7 @@ function surfacePoints(rubric: Rubric, surface: Surface, defects: readonly Marke
     .reduce((total, defect) => {
       const kind = rubric.defects.find((candidate) => candidate.id === defect.kind);
       if (!kind) throw new RangeError(`grade: unknown defect kind "${defect.kind}"`);
-      return total + kind.points[defect.size] * surface.visibility;
+      return tenths(total + tenths(kind.points[defect.size] * surface.visibility));
     }, 0);
   return Math.min(surface.cap, sum);
 }
@@ -33,7 +33,7 @@ export function gradeUnit(rubric: Rubric, input: GradeInput): GradeResult {
   let points = 0;
   for (const surface of rubric.surfaces[input.chassis]) {
     const taken = surfacePoints(rubric, surface, input.defects);
-    points += taken;
+    points = tenths(points + taken);
     if (taken > 0)
       reasons.push({
         what: 'surface',

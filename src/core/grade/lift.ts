@@ -1,5 +1,5 @@
 import { GRADES, type Grade } from '../price/model';
-import { batteryAllows, pointsAllow, restAllows, worse } from './allows';
+import { batteryAllows, pointsAllow, restAllows, tenths, worse } from './allows';
 import type { GradeInput, GradeLift, MarkedDefect, Rubric } from './rubric';
 
 /** What putting right costs here. Money: minor units. */
@@ -39,20 +39,20 @@ function onSurface(
   for (const mark of marks) {
     const kind = rubric.defects.find(({ id }) => id === mark.kind);
     if (!kind) throw new RangeError(`grade: unknown defect kind "${mark.kind}"`);
-    const points = kind.points[mark.size] * visibility;
+    const points = tenths(kind.points[mark.size] * visibility);
     if (!kind.minutes) {
-      stays += points;
+      stays = tenths(stays + points);
       continue;
     }
     const minutes = kind.minutes[mark.size];
     choices = undominated(
       choices.flatMap((choice) => [
-        { ...choice, points: choice.points + points },
+        { ...choice, points: tenths(choice.points + points) },
         { minutes: choice.minutes + minutes, points: choice.points, mended: [...choice.mended, mark.id] },
       ]),
     );
   }
-  return undominated(choices.map((own) => ({ ...own, points: Math.min(cap, own.points + stays) })));
+  return undominated(choices.map((own) => ({ ...own, points: Math.min(cap, tenths(own.points + stays)) })));
 }
 
 /**
@@ -76,7 +76,7 @@ export function cheapestLifts(rubric: Rubric, input: GradeInput, costs: LiftCost
       all.flatMap((a) =>
         own.map((b) => ({
           minutes: a.minutes + b.minutes,
-          points: a.points + b.points,
+          points: tenths(a.points + b.points),
           mended: [...a.mended, ...b.mended],
         })),
       ),

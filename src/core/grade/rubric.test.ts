@@ -36,7 +36,7 @@ describe('grading', () => {
     expect(gradeUnit(rubric, { ...good, tests: { ...good.tests, camera: 'absent' } }).grade).toBe('A');
   });
   it('points that are the limit are within it, however tenths add up', () => {
-    // 0.1 added up a hundred and twenty times is not 12 to a computer
+    // 0.1 added up a hundred and twenty times is not 12 to a computer that does not count in tenths
     const own = {
       ...rubric,
       defects: [{ ...rubric.defects[0], id: 'tick', points: [0.1, 0.1, 0.1] as [number, number, number] }],
@@ -47,8 +47,7 @@ describe('grading', () => {
     };
     const defects = Array.from({ length: 120 }, (_, n) => mark(String(n), 'lid', 'tick', 0));
     const { points, grade } = gradeUnit(own, { ...good, defects });
-    expect(points).not.toBe(12);
-    expect(points).toBeCloseTo(12, 9);
+    expect(points).toBe(12);
     expect(grade).toBe('B');
   });
   it('a surface never costs more than its cap', () => {
@@ -94,6 +93,18 @@ describe('grading', () => {
     expect(at(0, null)).toBe('D');
     expect(at(null)).toBe('C');
     expect(at(20, 0.8)).toBe('C');
+  });
+  it('against the clock it is rated for, where that is known: coming down to it is no loss', () => {
+    const at = (margin: number, clockKept: number, ofBase: number | null) =>
+      gradeUnit(rubric, { ...good, topCelsius: 98, heat: { margin, clockKept, ofBase } }).grade;
+    // from 3.9 GHz down to 2.6, which it is rated for
+    expect(at(20, 0.67, 1)).toBe('A');
+    expect(at(20, 0.67, null)).toBe('C');
+    expect(at(0, 0.67, 1)).toBe('B');
+    expect(at(0, 0.67, 0.98)).toBe('B');
+    expect(at(0, 0.67, 0.93)).toBe('C');
+    expect(at(0, 0.67, 0.7)).toBe('D');
+    expect(at(20, 1, 0.7)).toBe('C');
   });
   it('a battery by what it did in its run, not by its gauge alone', () => {
     const does = (behaviour: GradeInput['behaviour']) => gradeUnit(rubric, { ...good, behaviour }).grade;

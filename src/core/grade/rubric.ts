@@ -53,7 +53,9 @@ export interface Rubric {
   clockLost: Grade;
   /** At its own limit, with its clock kept: such processors are built to sit there. Left out: the margin alone decides. */
   clockKept?: Grade;
-  /** Share of its first clock under which it did not hold it. */
+  /** At its own limit, and not under the clock it is rated for: it does what it was sold for. Left out: as clockKept. */
+  baseKept?: Grade;
+  /** Share of its first clock, or of its rated one where that is known, under which it did not hold it. */
   clockHeld: number;
 }
 
@@ -71,8 +73,8 @@ export interface GradeInput {
   batteryHealth: number | null;
   batteryMissing: boolean;
   topCelsius: number | null;
-  /** From its newest heat run: kelvin under its limit, and whether its clock held; left out: no run. */
-  heat?: { margin: number | null; clockKept: number | null } | null;
+  /** From its newest heat run: kelvin under its limit, whether its clock held, and its clock by the rated one; left out: no run. */
+  heat?: { margin: number | null; clockKept: number | null; ofBase?: number | null } | null;
   /** How its battery behaved in its newest run; left out: no run. */
   behaviour?: BatteryBehaviour | null;
   /** Faults that were worked round, each with the best grade it allows. */

@@ -86,6 +86,8 @@ export interface HouseTables {
   /** What buyers want machines for, and which kinds of system run on them. */
   uses: UseRule[];
   systems: SystemRow[];
+  /** What is done to a system before it is sold, in the house's order. */
+  setUp: { id: string; name: string }[];
   selling: SellingRules;
   /** Packing a machine and sending it out, minor units: stands in every value and margin. */
   outward: Record<Chassis, number>;

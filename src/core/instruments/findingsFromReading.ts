@@ -12,6 +12,8 @@ export interface Figure {
   value: number;
   /** "MB/s", "s", "%", "K/W". */
   unit: string;
+  /** What it was measured on, in words: which drive, which film; left out: the machine, or nobody said. */
+  on?: string;
 }
 
 /** What a reading tells: figures to compare, and questions it answers. */
@@ -188,6 +190,23 @@ export const TIMED_UNITS: Record<keyof Timed, string> = {
   dropped1080: '%',
 };
 
+/** What a speed was measured on: two figures are compared only where that is the same. */
+export interface SpeedSubject {
+  /** Which drive: its place, or its name to the machine. */
+  drive?: string;
+  /** Which film or game, and as it was set: size of the picture, quality. */
+  title?: string;
+  settings?: string;
+}
+
+/** The subject of a figure, in words. */
+const subjectOf = (id: keyof Timed, { drive, title, settings }: SpeedSubject): string =>
+  id === 'read' || id === 'small'
+    ? (drive ?? '')
+    : id.startsWith('frames') || id.startsWith('dropped')
+      ? [title, settings].filter(Boolean).join(', ')
+      : '';
+
 export interface SpeedTold extends Told {
   drive: SpeedReading | null;
   /** Reads under a fifth of the middle one: where a drive stalls. */
@@ -197,14 +216,15 @@ export interface SpeedTold extends Told {
 
 /**
  * What speeds tell. @param samples reads along the drive; may be empty @param could interface the drive has
- * @param indices any other figure by its name @throws RangeError when nothing was measured
+ * @param indices any other figure by its name, in its own unit @throws RangeError when nothing was measured
  */
 export function speedTold(
   samples: readonly Sample[],
   timed: Timed,
-  indices: readonly { name: string; value: number }[],
+  indices: readonly { name: string; value: number; unit?: string }[],
   could: string | null,
   table: SpeedTable,
+  subject: SpeedSubject = {},
 ): SpeedTold {
   const reads = samples.flatMap(({ read }) => (read > 0 ? [read] : []));
   const smalls = samples.flatMap(({ small }) => (small > 0 ? [small] : []));
@@ -230,8 +250,9 @@ export function speedTold(
         id,
         value: Math.round(value * 10) / 10,
         unit: TIMED_UNITS[id],
+        ...(subjectOf(id, subject) && { on: subjectOf(id, subject) }),
       })),
-      ...indices.map(({ name, value }) => ({ id: `index: ${name}`, value, unit: '' })),
+      ...indices.map(({ name, value, unit = '' }) => ({ id: `index: ${name}`, value, unit })),
     ],
     answers,
   };
@@ -241,6 +262,7 @@ export function speedTold(
 export interface Pair {
   id: string;
   unit: string;
+  on?: string;
   before: number;
   after: number;
   /** Share of the first; -0.42 for 60 -> 35. */
@@ -249,7 +271,32 @@ export interface Pair {
   between: readonly string[];
 }
 
-/** Each figure's newest value beside the one before it, and what lies between. @param readings oldest first */
+/** Two figures are of one thing: the same figure, in the same unit, on the same subject. */
+const sameOf = ({ id, unit, on = '' }: Figure): string => JSON.stringify([id, unit, on]);
+
+/**
+ * The newest of each figure for what a machine is good for. Where one was taken on several subjects, the kindest speaks:
+ * a heavy title that stutters does not take back the light one that ran. @param readings oldest first
+ */
+export function figuresNow(
+  readings: readonly { figures: readonly Figure[] }[],
+): Record<string, { value: number; on?: string }> {
+  const newest = new Map(
+    readings.flatMap(({ figures }) => figures.map((own) => [sameOf(own), own] as const)),
+  );
+  const now: Record<string, { value: number; on?: string }> = {};
+  for (const { id, value, on } of newest.values()) {
+    const less = id.startsWith('dropped') || id === 'start' || id === 'browser';
+    const was = now[id];
+    if (!was || (less ? value < was.value : value > was.value)) now[id] = { value, ...(on && { on }) };
+  }
+  return now;
+}
+
+/**
+ * Each figure's newest value beside the one before it on the same subject, and what lies between.
+ * @param readings oldest first
+ */
 export function pairsOf(
   readings: readonly { figures: readonly Figure[]; since: readonly string[] }[],
 ): Pair[] {
@@ -257,17 +304,19 @@ export function pairsOf(
   const pairs = new Map<string, Pair>();
   readings.forEach(({ figures }, at) => {
     for (const figure of figures) {
-      const was = last.get(figure.id);
+      const same = sameOf(figure);
+      const was = last.get(same);
       if (was)
-        pairs.set(figure.id, {
+        pairs.set(same, {
           id: figure.id,
           unit: figure.unit,
+          ...(figure.on && { on: figure.on }),
           before: was.figure.value,
           after: figure.value,
           change: changeOf(was.figure.value, figure.value),
           between: [...new Set(readings.slice(was.at + 1, at + 1).flatMap(({ since }) => since))],
         });
-      last.set(figure.id, { figure, at });
+      last.set(same, { figure, at });
     }
   });
   return [...pairs.values()];

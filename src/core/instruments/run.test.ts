@@ -4,7 +4,7 @@ import { batteryRules, atxRails, railSigns, soakRules, speeds } from '@/catalog/
 import { STAND_INS, standInOf } from '../simulate/standIn';
 import { conduct, conductHeat } from './conduct';
 import { batchFault, columnsOf, missingOf, samplesOf, type Sample } from './run';
-import { batteryTold, pairsOf, railsTold, speedTold } from './findingsFromReading';
+import { batteryTold, figuresNow, pairsOf, railsTold, speedTold } from './findingsFromReading';
 
 describe('batches', () => {
   const batch = (seq: number, ...t: number[]) => ({
@@ -181,6 +181,39 @@ describe('what readings tell', () => {
     expect(told.answers).toEqual({ 'start-seconds': 'under-60' });
     expect(told.figures).toContainEqual({ id: 'index: garden', value: 481, unit: '' });
     expect(() => speedTold([], {}, [], null, speeds)).toThrow(/nothing/);
+  });
+  it('two figures are compared on one subject only: one drive, one title as it was set, one unit', () => {
+    const told = (
+      timed: Parameters<typeof speedTold>[1],
+      subject: Parameters<typeof speedTold>[5],
+      unit = '',
+    ) => ({
+      ...speedTold([], timed, [{ name: 'garden', value: 400, unit }], null, speeds, subject),
+      since: [],
+    });
+    const readings = [
+      told(
+        { read: 110, frames: 22 },
+        { drive: 'bay 1', title: 'the harbour race', settings: 'high' },
+        'points',
+      ),
+      told({ read: 520, frames: 48 }, { drive: 'M.2', title: 'the harbour race', settings: 'low' }, 'ms'),
+    ];
+    expect(pairsOf(readings)).toEqual([]);
+    const again = told({ read: 118, start: 40 }, { drive: 'bay 1' }, 'points');
+    expect(pairsOf([...readings, again])).toMatchObject([
+      { id: 'read', on: 'bay 1', before: 110, after: 118 },
+      { id: 'index: garden', unit: 'points', before: 400, after: 400 },
+    ]);
+    // a heavy setting that stutters does not take back the light one that ran
+    expect(figuresNow([...readings].reverse()).frames).toEqual({ value: 48, on: 'the harbour race, low' });
+    expect(
+      figuresNow([told({ frames: 48 }, { title: 'a' }), told({ frames: 20 }, { title: 'a' })]).frames,
+    ).toEqual({ value: 20, on: 'a' });
+    expect(
+      figuresNow([told({ dropped720: 9 }, { title: 'a' }), told({ dropped720: 1 }, { title: 'b' })])
+        .dropped720,
+    ).toEqual({ value: 1, on: 'b' });
   });
   // common practice: pairs as practitioners tell them
   it.each([

@@ -15,6 +15,8 @@ export interface ProcessorName {
   year: number;
   /** Its design power. */
   watts: number;
+  /** The clock it is rated for under full load, megahertz; left out: the row does not say. */
+  baseMhz?: number;
   graphics: GraphicsClass;
 }
 
@@ -59,7 +61,7 @@ export function processorNamed(rows: readonly ProcessorName[], text: string): Pr
 }
 
 /** Headings a table of names may carry, any of them. */
-const HEADINGS: Record<Exclude<keyof ProcessorName, 'id'>, readonly string[]> = {
+const HEADINGS: Record<Exclude<keyof ProcessorName, 'id' | 'baseMhz'>, readonly string[]> = {
   pattern: ['pattern', 'name', 'processor', 'model'],
   cores: ['cores'],
   threads: ['threads'],
@@ -76,6 +78,9 @@ const FIGURES: Record<'cores' | 'threads' | 'level' | 'year' | 'watts', readonly
   watts: [1, 1000],
 };
 
+/** The one that may be left out, and bounds of what it says. */
+const BASE = { headings: ['rated mhz', 'base mhz', 'mhz'], least: 100, most: 10_000 };
+
 /**
  * Rows of the table from the cells of a file, its first line the headings.
  * @returns every row that can be read, and every fault with its line: nothing is guessed
@@ -88,6 +93,7 @@ export function namesFrom(lines: readonly (readonly string[])[]): {
   const at = Object.fromEntries(
     Object.entries(HEADINGS).map(([key, words]) => [key, head.findIndex((cell) => words.includes(cell))]),
   ) as Record<keyof typeof HEADINGS, number>;
+  const baseAt = head.findIndex((cell) => BASE.headings.includes(cell));
   const missing = Object.entries(at).flatMap(([key, column]) => (column < 0 ? [key] : []));
   if (missing.length) return { rows: [], faults: [`line 1: no column for ${missing.join(', ')}`] };
   const faults: string[] = [];
@@ -108,7 +114,14 @@ export function namesFrom(lines: readonly (readonly string[])[]): {
     const graphics = cell('graphics').toLowerCase() as GraphicsClass;
     if (!GRAPHICS_CLASSES.includes(graphics))
       wrong.push(`graphics must be one of ${GRAPHICS_CLASSES.join(', ')}; got "${graphics.slice(0, 20)}"`);
-    if (wrong.length === 0) return [{ pattern: cell('pattern'), ...figures, graphics }];
+    const base = baseAt < 0 ? '' : (cells[baseAt] ?? '').trim();
+    const baseMhz = Number(base);
+    if (base && !(Number.isInteger(baseMhz) && baseMhz >= BASE.least && baseMhz <= BASE.most))
+      wrong.push(
+        `rated MHz must be a whole number, ${BASE.least} to ${BASE.most}; got "${base.slice(0, 20)}"`,
+      );
+    if (wrong.length === 0)
+      return [{ pattern: cell('pattern'), ...figures, ...(base && { baseMhz }), graphics }];
     faults.push(`line ${i + 2}: ${wrong.join('; ')}`);
     return [];
   });

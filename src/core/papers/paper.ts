@@ -1,6 +1,6 @@
 import type { Chassis } from '../catalogue';
 import { testsFor, type MarkedDefect, type Rubric } from '../grade/rubric';
-import { SPEC_KEYS, type SpecBasis, type SpecKey } from '../record/keys';
+import { BENCH_ONLY, SPEC_KEYS, type SpecBasis, type SpecKey } from '../record/keys';
 import type { Specification } from '../record/specification';
 
 /** As what a machine leaves: its papers say so, and want more or less to be known of it. */
@@ -95,7 +95,9 @@ export function paperOf(asked: PaperAsked): Paper {
     missing: missingFacts(chassis, asked.as, spec),
     specification: (Object.keys(SPEC_KEYS) as SpecKey[]).flatMap((key) => {
       const row = spec.best(key);
-      return row ? [{ key, name: SPEC_KEYS[key], value: row.value, basis: row.basis }] : [];
+      return row && !BENCH_ONLY.includes(key)
+        ? [{ key, name: SPEC_KEYS[key], value: row.value, basis: row.basis }]
+        : [];
     }),
     tests: wanted.map(({ id, name }) => {
       const done = asked.tests.get(id);

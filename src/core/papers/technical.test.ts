@@ -46,6 +46,7 @@ describe('the technical file of a machine prepared for re-use', () => {
   it('names what is not on record, step by step', () => {
     expect(technicalFile(asked()).flatMap(({ open }) => open)).toEqual([
       'what it weighs',
+      'what it draws at rest and at work',
       'an electrical safety test',
       'Camera',
       'how long the seller answers for it',
@@ -55,6 +56,8 @@ describe('the technical file of a machine prepared for re-use', () => {
       specification: [
         { key: 'serial', name: 'Serial', value: 'PC1', basis: 'typed' },
         { key: 'weight', name: 'Weight', value: '1.9 kg', basis: 'typed' },
+        { key: 'idleWatts', name: 'Draws at rest', value: '9 W', basis: 'typed' },
+        { key: 'loadWatts', name: 'Draws at work', value: '41 W', basis: 'typed' },
       ],
       readings: [
         {

@@ -38,7 +38,16 @@ export interface TechnicalAsked {
 }
 
 /** Lines of the specification that say which machine it is. */
-const IDENTITY: readonly SpecKey[] = ['maker', 'model', 'serial', 'boardSerial', 'weight', 'firmware'];
+const IDENTITY: readonly SpecKey[] = [
+  'maker',
+  'model',
+  'serial',
+  'boardSerial',
+  'weight',
+  'idleWatts',
+  'loadWatts',
+  'firmware',
+];
 /** The test that is looking it over, and the reading that is its safety test. */
 const LOOKED = 'surfaces';
 const ELECTRICAL = 'electrical';
@@ -73,6 +82,7 @@ export function technicalFile(asked: TechnicalAsked): TechnicalStep[] {
       open: [
         ...(known('serial') ? [] : ['its serial number']),
         ...(known('weight') ? [] : ['what it weighs']),
+        ...(known('idleWatts') && known('loadWatts') ? [] : ['what it draws at rest and at work']),
       ],
     },
     {

@@ -280,7 +280,14 @@ export interface EventPayloads {
   'part arrived': WantNamed & { component: string; code: string; from?: string; to?: string };
   'looked at': WantNamed & { good: boolean; note: string };
   'not wanted': WantNamed;
-  'system recorded': { system: string; licence: string; activated: string; devices: string };
+  'system recorded': {
+    system: string;
+    licence: string;
+    activated: string;
+    devices: string;
+    image?: string;
+    setUp?: string;
+  };
   built: { tag: string; from: string[]; parts: PartExchanged[] };
   'bought one': { tag: string; paidMinor: number; postageMinor: number; source: string; words: string };
   'part lent': PartNamed & { finding: string };

@@ -6,6 +6,7 @@ export const SPEC_KEYS = {
   processorThreads: 'Threads',
   processorYear: 'Processor of',
   processorWatts: 'Processor, watts',
+  processorBaseMhz: 'Processor, rated clock',
   processorGraphics: 'Own graphics',
   memoryGb: 'Memory',
   memoryModules: 'Modules',
@@ -14,6 +15,7 @@ export const SPEC_KEYS = {
   driveHealth: 'Drive health',
   driveLife: 'Drive, rated life left',
   driveHours: 'Drive, hours on',
+  driveLock: 'Drive lock',
   driveMbs: 'Drive reads',
   moreDrives: 'Further drives',
   memorySlots: 'Memory slots',
@@ -29,13 +31,18 @@ export const SPEC_KEYS = {
   charger: 'Charger',
   box: 'Comes with',
   weight: 'Weight',
+  networks: 'Network addresses',
   firmware: 'Firmware',
   firmwareMode: 'Firmware kind',
   securityChip: 'Security chip',
   system: 'System',
+  systemImage: 'Its image',
+  systemSetUp: 'Set up',
   systemLicence: 'Its licence',
   systemActivated: 'Activated',
   deviceList: 'Device list',
+  idleWatts: 'Draws at rest',
+  loadWatts: 'Draws at work',
   idleCelsius: 'Idle',
   topCelsius: 'Top under load',
   maker: 'Maker',
@@ -43,8 +50,14 @@ export const SPEC_KEYS = {
 } as const;
 export type SpecKey = keyof typeof SPEC_KEYS;
 
+/** What is of use at the bench and of none to a buyer. */
+export const BENCH_ONLY: readonly SpecKey[] = ['networks'];
+
 /** How a value is known: an instrument said it, a person read it off, a seller said it. */
 export const BASES = ['measured', 'typed', 'claimed'] as const;
 export type Basis = (typeof BASES)[number];
 /** How a value of the specification is known: a table may say it by a name that was read. */
 export type SpecBasis = Basis | 'looked up';
+
+/** What is kept where no drive is locked. */
+export const NO_LOCK = 'none';

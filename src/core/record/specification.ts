@@ -111,8 +111,9 @@ function drive(state: Determined, part: RecordPart, source: Source, claims = fal
   const hours = figure(part, 'hours');
   if (hours !== null) state.put('driveHours', `${hours} h`, hours, source);
   else state.forget('driveHours');
-  // another drive reads as fast as it does
+  // another drive reads as fast as it does, and is locked or not by itself
   state.forget('driveMbs');
+  state.forget('driveLock');
 }
 
 /** How likely a machine starts from such a drive: what works before what fails, solid-state before a disk. */
@@ -172,7 +173,15 @@ function readPart(state: Determined): string | null {
 
 /** What was installed on a drive that is not in it any more, or was written over. */
 function forgetSystem(state: Determined): void {
-  for (const key of ['system', 'systemLicence', 'systemActivated', 'deviceList'] as const) state.forget(key);
+  for (const key of [
+    'system',
+    'systemImage',
+    'systemSetUp',
+    'systemLicence',
+    'systemActivated',
+    'deviceList',
+  ] as const)
+    state.forget(key);
 }
 
 function noDrive(state: Determined, source: Source): void {
@@ -213,6 +222,7 @@ function forgetProcessor(state: Determined): void {
     'processorThreads',
     'processorYear',
     'processorWatts',
+    'processorBaseMhz',
     'processorGraphics',
   ] as const)
     state.forget(key);
@@ -234,6 +244,7 @@ function byName(state: Determined, rows: readonly ProcessorName[]): void {
   put('processorThreads', String(row.threads), row.threads);
   put('processorYear', String(row.year), row.year);
   put('processorWatts', `${row.watts} W`, row.watts);
+  if (row.baseMhz) put('processorBaseMhz', `${row.baseMhz} MHz`, row.baseMhz);
   put('processorGraphics', row.graphics, null);
 }
 

@@ -5,7 +5,7 @@ import { soakRules } from '@/catalog/instruments/readings';
 import { selfTestRules } from '@/catalog/instruments/selfTests';
 import { KEY_ROWS, keysFound as foundBy, withStroke as strokeBy, type KeyLog, type KeyStroke } from './keys';
 import { pictureSeen } from './picture';
-import { megabits, roundTrips } from './network';
+import { megabits, networksText, pathOf, roundTrips } from './network';
 import { pixelClass, type PixelCounts } from './pixels';
 import { round, standingOf, worked } from './processor';
 import { heard, level, tonePower } from './sound';
@@ -219,5 +219,22 @@ describe('soak', () => {
       'soak-hang': 'hangs-or-restarts',
       'load-run': 'shuts-off',
     });
+  });
+});
+
+describe('over which of its networks a machine came', () => {
+  const networks = networksText([
+    { mac: '02:00:5e:10:00:01', wireless: false },
+    { mac: '02:00:5e:10:00:02', wireless: true },
+  ]);
+  it('is told by the address the shop sees, against those of its own report', () => {
+    expect(pathOf('02:00:5e:10:00:01', networks)).toBe('wired');
+    expect(pathOf('02:00:5E:10:00:02', networks)).toBe('wireless');
+  });
+  it('is not guessed: an address of another, none, no report', () => {
+    expect(pathOf('02:00:5e:10:00:09', networks)).toBeNull();
+    expect(pathOf(null, networks)).toBeNull();
+    expect(pathOf('02:00:5e:10:00:01', null)).toBeNull();
+    expect(networksText([])).toBe('');
   });
 });

@@ -29,6 +29,10 @@ describe('uses', () => {
       browsing: 'yes',
       school: 'yes',
       office: 'yes',
+      screens: 'not known',
+      films480: 'yes',
+      films720: 'yes',
+      offline: 'yes',
       films: 'no',
       games: 'no',
       server: 'yes',
@@ -36,12 +40,32 @@ describe('uses', () => {
     });
     expect(why('films', {})[0]).toMatch(/graphics is good for an office picture, it wants one for films/);
   });
-  it('4 GB is light: browsing yes, office no', () => {
-    expect(good({ memoryGb: 4 })).toMatchObject({ browsing: 'yes', office: 'no' });
-    expect(why('office', { memoryGb: 4 })).toEqual(['4 GB of memory, it wants 8']);
+  it('4 GB is light: browsing yes, office under a light system only, 3 GB not even that', () => {
+    const office = (of: Partial<UseFacts>) =>
+      usesOf(useRules, { ...facts, ...of }).find(({ id }) => id === 'office')!;
+    expect(good({ memoryGb: 4 })).toMatchObject({ browsing: 'yes', office: 'yes' });
+    expect(office({})).toEqual({ id: 'office', name: 'office', good: 'yes', reasons: [] });
+    expect(office({ memoryGb: 4 })).toMatchObject({
+      good: 'yes',
+      light: true,
+      reasons: ['under a light system: 4 GB of memory, it wants 8'],
+    });
+    expect(office({ memoryGb: 3 })).toMatchObject({ good: 'no', reasons: ['3 GB of memory, it wants 8'] });
+    // what nobody knows is not forgiven by a light system
+    expect(office({ memoryGb: 4, threads: null })).toMatchObject({ good: 'no' });
+  });
+  it('a second screen wants a socket for it; a graphics interface counts only where it was measured', () => {
+    expect(good({ screens: 2 }).screens).toBe('yes');
+    expect(why('screens', { screens: 1 })).toEqual(['it shows a picture on 1 screen, it wants 2']);
+    expect(good({ graphics: 3 }).games).toBe('yes');
+    expect(good({ graphics: 3, graphicsInterface: 3 }).games).toBe('yes');
+    expect(why('games', { graphics: 3, graphicsInterface: 2 })).toEqual([
+      'its graphics interface is of version 2, it wants 3',
+    ]);
   });
   it('a disk, a missing battery, no drive: no, and why', () => {
-    expect(why('browsing', { driveKind: 'disk' })[0]).toMatch(/hard disk/);
+    expect(why('school', { driveKind: 'disk' })[0]).toMatch(/hard disk/);
+    expect(why('browsing', { driveKind: 'disk' })[0]).toMatch(/under a light system: .*hard disk/);
     expect(why('school', { batteryMissing: true, batteryHealth: null })).toEqual(['it has no battery']);
     expect(why('server', { driveKind: 'none', driveGb: null })).toEqual(['it has no drive']);
   });
@@ -61,6 +85,18 @@ describe('what was measured', () => {
     expect(good({ graphics: 3, measured: { frames: 25 } }).games).toBe('yes');
     expect(good({ measured: { dropped1080: 0.2 } }).films).toBe('yes');
     expect(good({ graphics: 2, measured: { dropped1080: 9 } }).films).toBe('no');
+    expect(good({ graphics: 0, measured: { dropped720: 0.4 } }).films720).toBe('yes');
+    expect(
+      why('games', { measured: { frames: 50 }, measuredOn: { frames: 'the harbour race, medium' } }),
+    ).toEqual(['measured: 50 frames a second, the harbour race, medium']);
+  });
+  it('is the weakest part before any class is', () => {
+    const of = (measured: UseFacts['measured']) =>
+      weakestPart({ ...facts, level: 3, measured }, comfort, 600);
+    expect(of({})).toBeNull();
+    expect(of({ frames: 12 })).toMatchObject({ what: 'graphics', share: 0.4 });
+    expect(of({ frames: 50 })).toBeNull();
+    expect(of({ dropped1080: 8 })).toMatchObject({ what: 'graphics', share: 0.125 });
   });
 });
 

@@ -18,6 +18,8 @@ export interface RunAbout {
   done?: boolean;
   /** Where it was read and what loaded it: "hwmon Package id 0, stress-ng". */
   by?: string;
+  /** Which drive was read, as the machine calls it. */
+  drive?: string;
 }
 
 /** Runs of instruments; a run's token is good for appending, and ends with the run. */

@@ -5,6 +5,7 @@ import { parseLsblk, type Block } from './lsblk';
 import { parseLscpu, type Lscpu } from './lscpu';
 import { parseLshw, type Lshw } from './lshw';
 import type { Parsed } from './problem';
+import { parseSed, type SelfEncrypting } from './sed';
 import { parseSensors, type Sensors } from './sensors';
 import { parseSmartctl, type Smartctl } from './smartctl';
 import { parseUpower, type Upower } from './upower';
@@ -21,6 +22,7 @@ export const REPORT_KINDS = [
   'edid',
   'lsblk',
   'used',
+  'sed',
 ] as const;
 export type ReportKind = (typeof REPORT_KINDS)[number];
 
@@ -48,6 +50,8 @@ export interface ReportBundle {
   blocks: Block[] | null;
   /** Bytes used of file systems that were not mounted, by their paths. */
   used: Map<string, number> | null;
+  /** Drives that encrypt themselves. */
+  sed: SelfEncrypting[];
   files: ReadFile[];
 }
 
@@ -80,6 +84,7 @@ export function readReport(files: readonly ReportFile[]): ReportBundle {
     edid: null,
     blocks: null,
     used: null,
+    sed: [],
     files: [],
   };
   for (const file of files) {
@@ -97,7 +102,12 @@ export function readReport(files: readonly ReportFile[]): ReportBundle {
     else if (kind === 'lsblk') bundle.blocks = note(parseLsblk(file.text)) ?? bundle.blocks;
     else if (kind === 'used') bundle.used = note(parseUsed(file.text)) ?? bundle.used;
     else if (kind === 'cim') bundle.cim = note(parseCim(file.text)) ?? bundle.cim;
-    else if (kind === 'smartctl') {
+    else if (kind === 'sed') {
+      // one that does not encrypt itself has nothing to say, and that is no fault
+      const drive = parseSed(file.text);
+      bundle.files.push({ ...file, kind, problems: [] });
+      if (drive) bundle.sed.push(drive);
+    } else if (kind === 'smartctl') {
       const drive = note(parseSmartctl(file.text));
       if (drive) bundle.smartctl.push(drive);
     } else

@@ -4,6 +4,15 @@ export interface Lscpu {
   processor: string | null;
   flags: string[];
   threads: number | null;
+  /** Rated clock, megahertz, where its name says one ("@ 2.60GHz"). */
+  baseMhz: number | null;
+}
+
+/** The rated clock as makers print it behind a processor's name, megahertz; null: it does not say. */
+function rated(name: string): number | null {
+  const [, figure, unit] = /@ ?(\d{1,4}(?:\.\d{1,3})?) ?([GM])Hz/i.exec(name) ?? [];
+  const mhz = Math.round(Number(figure) * (unit?.toUpperCase() === 'G' ? 1000 : 1));
+  return mhz >= 100 && mhz <= 10_000 ? mhz : null;
 }
 
 /** `lscpu -J`: a list of {field, data}, nested under "children" in newer versions. */
@@ -29,6 +38,7 @@ export function parseLscpu(text: string): Parsed<Lscpu> {
       processor: meaningful(fields.get('Model name')),
       flags,
       threads: Number.isInteger(threads) && threads > 0 ? threads : null,
+      baseMhz: rated(fields.get('Model name') ?? ''),
     },
     problems,
   };

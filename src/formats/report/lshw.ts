@@ -31,6 +31,8 @@ export interface Lshw {
   foreign: string[];
   optical: boolean;
   wireless: boolean;
+  /** Its own networks by their address, in lower case. */
+  networks: { mac: string; wireless: boolean }[];
   /** A sound device is listed. */
   sound: boolean;
 }
@@ -97,6 +99,7 @@ export function parseLshw(text: string): Parsed<Lshw> {
     foreign: [],
     optical: false,
     wireless: false,
+    networks: [],
     sound: false,
   };
   let banks = 0;
@@ -117,7 +120,14 @@ export function parseLshw(text: string): Parsed<Lshw> {
     } else if (/^cdrom/.test(id)) out.optical = true;
     else if (node.class === 'multimedia' || node.class === 'sound')
       out.sound ||= /audio|sound/i.test(`${textOf(node.description)} ${id}`);
-    else if (node.class === 'network' && /wireless/i.test(textOf(node.description))) out.wireless = true;
+    else if (node.class === 'network') {
+      const wireless = /wireless/i.test(textOf(node.description));
+      out.wireless ||= wireless;
+      const mac = textOf(node.serial).toLowerCase();
+      // what hangs on USB is a network somebody brought
+      if (/^([0-9a-f]{2}:){5}[0-9a-f]{2}$/.test(mac) && !textOf(node.businfo).startsWith('usb@'))
+        out.networks.push({ mac, wireless });
+    }
   });
   if (banks) out.memory = within(banks, 0, MOST_BYTES);
   if (!out.memory) problems.push('lshw: no memory size');

@@ -241,6 +241,74 @@ describe('a whole report', () => {
       expect.arrayContaining(['processor level', 'temperature', 'battery', 'drive health']),
     );
   });
+  it('areas of one NVMe drive are one drive, whose size is theirs together; of two of one serial in a disk none is dropped', () => {
+    const drive = JSON.parse(sample('smartctl-nvme-failing.json')) as Record<string, unknown>;
+    const as = (name: string, bytes: number, serial = 'FLN-90021') => ({
+      name: `smartctl-${name}.json`,
+      text: JSON.stringify({ ...drive, device: { name: `/dev/${name}`, type: 'nvme', protocol: 'NVMe' }, serial_number: serial, user_capacity: { bytes } }), // prettier-ignore
+    });
+    const blocks = {
+      name: 'lsblk.json',
+      text: JSON.stringify({
+        blockdevices: [1, 2].map((n) => ({ name: `nvme0n${n}`, path: `/dev/nvme0n${n}`, type: 'disk', size: 128e9, serial: 'FLN-90021', rm: false, tran: 'nvme' })), // prettier-ignore
+      }),
+    };
+    const drives = (...given: { name: string; text: string }[]) =>
+      interpretReport(readReport(given), 'laptop').parts.filter((part) => part.class === 'drive');
+    expect(drives(as('nvme0n1', 128e9), as('nvme0n2', 128e9), blocks)).toMatchObject([
+      { serial: 'FLN-90021', attributes: { gb: 256, areas: 2 } },
+    ]);
+    // listed by the kernel alone
+    expect(drives(blocks)).toHaveLength(1);
+    expect(drives(as('nvme0n1', 128e9), as('nvme1n1', 128e9, 'FLN-90022'))).toHaveLength(2);
+    expect(drives(as('nvme0n1', 128e9))[0].attributes).not.toHaveProperty('areas');
+  });
+  it('locks of drives: a password of their own, one that encrypts itself, none; silent where nothing says so', () => {
+    const ata = JSON.parse(sample('smartctl-sda.json')) as Record<string, unknown>;
+    const locks = (more: object, sed?: string) =>
+      interpretReport(
+        readReport([
+          { name: 'smartctl-sda.json', text: JSON.stringify({ ...ata, ...more }) },
+          ...(sed === undefined ? [] : [{ name: 'sed-nvme0n1.txt', text: sed }]),
+        ]),
+        'laptop',
+      ).spec.find(({ key }) => key === 'driveLock')?.value;
+    expect(locks({})).toBeUndefined();
+    expect(locks({ ata_security: { state: 41, enabled: false, frozen: true } })).toBe('none');
+    expect(locks({ ata_security: { enabled: true } })).toBe('/dev/sda: a password of its own');
+    const opal = (flags: string) =>
+      `\n/dev/nvme0n1 NVMe Flint N256 FW12 FLN-90021\nTPer function (0x0001)\nLocking function (0x0002)\n    ${flags}\n`;
+    expect(
+      locks({}, opal('Locked = N, LockingEnabled = Y, LockingSupported = Y, MBRDone = N, MBREnabled = N')),
+    ).toBe('/dev/nvme0n1: its own encryption, with a password');
+    expect(locks({}, opal('Locked = N, LockingEnabled = N, LockingSupported = Y'))).toBe('none');
+    expect(locks({}, '/dev/nvme0n1 NVMe\nInvalid or unsupported disk')).toBeUndefined();
+  });
+  it('networks by their address, but those that were brought; the clock a processor is rated for', () => {
+    const lshw = (nodes: object[]) => ({
+      name: 'lshw.json',
+      text: JSON.stringify({ class: 'system', id: 'x', children: nodes }),
+    });
+    const net = (serial: string, description: string, more = {}) => ({ class: 'network', id: 'network', serial, description, ...more }); // prettier-ignore
+    const of =
+      (...given: { name: string; text: string }[]) =>
+      (key: string) =>
+        interpretReport(readReport(given), 'laptop').spec.find((own) => own.key === key);
+    const said = of(
+      lshw([
+        net('02:00:5E:10:00:01', 'Ethernet interface'),
+        net('02:00:5e:10:00:02', 'Wireless interface'),
+        net('02:00:5e:10:00:03', 'Ethernet interface', { businfo: 'usb@1:2' }),
+        net('', 'Ethernet interface'),
+      ]),
+    );
+    expect(said('networks')?.value).toBe('wired 02:00:5e:10:00:01; wireless 02:00:5e:10:00:02');
+    const lscpu = (name: string) => of({ name: 'lscpu.json', text: JSON.stringify({ lscpu: [{ field: 'Model name:', data: name }] }) }); // prettier-ignore
+    expect(lscpu('Corvid M5-330 CPU @ 2.60GHz')('processorBaseMhz')).toMatchObject({ value: '2600 MHz', number: 2600 }); // prettier-ignore
+    expect(lscpu('Corvid M5-330 @ 800MHz')('processorBaseMhz')?.number).toBe(800);
+    expect(lscpu('Corvid M5-330')('processorBaseMhz')).toBeUndefined();
+    expect(lscpu('Corvid @ 99999GHz')('processorBaseMhz')).toBeUndefined();
+  });
   it('a failing drive is failing', () =>
     expect(
       interpretReport(

@@ -10,6 +10,8 @@ export interface Smartctl {
   trim: boolean;
   /** Its security is frozen until it loses power. */
   frozen: boolean | null;
+  /** A password of its own shuts it; null: it does not say. */
+  locked: boolean | null;
   model: string | null;
   serial: string | null;
   /** Gigabytes (decimal). */
@@ -95,7 +97,7 @@ export function parseSmartctl(text: string): Parsed<Smartctl> {
         ? 'smartctl: the drive hangs on a USB bridge that does not let its health table through'
         : 'smartctl: the drive gave no health table',
     );
-  const frozen = nested('ata_security').frozen;
+  const { frozen, enabled } = nested('ata_security');
   const own = nested('user_capacity').bytes ?? value.nvme_total_capacity;
   return {
     value: {
@@ -104,6 +106,7 @@ export function parseSmartctl(text: string): Parsed<Smartctl> {
       protocol: PROTOCOLS[textOf(value.device.protocol)] ?? (nvme ? 'NVMe' : null),
       trim: nested('trim').supported === true && rotation !== null && rotation > 0,
       frozen: typeof frozen === 'boolean' ? frozen : null,
+      locked: typeof enabled === 'boolean' ? enabled : null,
       model: meaningful(value.model_name),
       serial: meaningful(value.serial_number),
       gb: number(own) === null ? null : Math.round(number(own)! / 1e9),

@@ -202,7 +202,8 @@ size=$(cat "$sys/block/$(basename "$drive")/size" 2>/dev/null || echo 0); size=$
 [ "$size" -gt 0 ] || size=$(( $(wc -c < "$drive" 2>/dev/null || echo 0) / 1048576 ))
 [ "$size" -ge 8 ] || { echo "$drive is too small to be timed."; exit 1; }
 flags='iflag=direct'; dd if="$drive" of=/dev/null bs=1M count=1 $flags 2>/dev/null || flags=
-about="\\"by\\":\\"$drive, dd\${flags:+ direct}\\""
+named=$(cat "$sys/block/$(basename "$drive")/device/model" 2>/dev/null | tr -cd 'A-Za-z0-9 ._-' | cut -c 1-40 | sed 's/ *$//')
+about="\\"by\\":\\"$drive, dd\${flags:+ direct}\\",\\"drive\\":\\"$(basename "$drive")\${named:+ $named}\\""
 echo "Reading $drive in \${OMNI_SPOTS:-24} places; nothing is written."
 columns='t read small'; spots=\${OMNI_SPOTS:-24}; spot=0; chunk=64; [ "$size" -lt 2048 ] && chunk=$((size / 32 + 1))
 took() { # skip, block size, count, megabytes: megabytes a second

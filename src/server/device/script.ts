@@ -65,6 +65,8 @@ done
 if have smartctl; then
   for drive in /dev/sd? /dev/sd?? /dev/nvme?n? /dev/nvme??n? /dev/hd? /dev/mmcblk?; do
     [ -b "$drive" ] && take "smartctl-$(basename "$drive").json" smartctl --json -a "$drive"
+    # a drive that encrypts itself says whether it is locked; only asked
+    [ -b "$drive" ] && have sedutil-cli && take "sed-$(basename "$drive").txt" sedutil-cli --query "$drive"
   done
 else echo '  smartctl: not installed'; fi
 printf -- '--%s--\\r\\n' "$edge" >> "$body"

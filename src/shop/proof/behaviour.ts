@@ -14,16 +14,18 @@ async function newest<T>(tx: Transaction | Database, unitId: string, key: string
   return row ? (JSON.parse(row.value) as T) : null;
 }
 
-/** What the newest heat run says for a grade: kelvin under its limit, and whether its clock held. */
-export async function heatOfGrade(tx: Transaction | Database, unitId: string) {
-  const run = await newest<{ reading: Pick<HeatReading, 'margin' | 'clockKept' | 'heldBack' | 'lost'> }>(
-    tx,
-    unitId,
-    'heat run',
-  );
+/**
+ * What the newest heat run says for a grade: kelvin under its limit, whether its clock held, and that by the rated one.
+ * @param baseMhz the clock its processor is rated for; null: not known
+ */
+export async function heatOfGrade(tx: Transaction | Database, unitId: string, baseMhz: number | null) {
+  const run = await newest<{
+    reading: Pick<HeatReading, 'margin' | 'clockKept' | 'clockEnd' | 'heldBack' | 'lost'>;
+  }>(tx, unitId, 'heat run');
   if (!run || run.reading.lost) return null;
-  const { margin, clockKept, heldBack } = run.reading;
-  return { margin: heldBack ? 0 : margin, clockKept };
+  const { margin, clockKept, clockEnd, heldBack } = run.reading;
+  const ofBase = baseMhz && clockEnd ? clockEnd / baseMhz : null;
+  return { margin: heldBack ? 0 : margin, clockKept, ofBase };
 }
 
 /**

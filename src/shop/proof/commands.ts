@@ -2,7 +2,10 @@ import { coldTests } from '@/catalog/looks/gates';
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import Joi from 'joi';
 import { testsFor } from '@/core/grade/rubric';
+import { NO_LOCK } from '@/core/record/keys';
+import type { Transaction } from '@/db/client';
 import { defects, functionTests, units } from '@/db/schema';
+import { recordNow } from '../record/queries';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { assertNoOpenPoints } from '../hands/notes';
 import { ShopError } from '@/errors';
@@ -13,6 +16,12 @@ import { houseNow } from '../house/tables';
 import { lastEntry } from '../history/last';
 import { keepRubric, proofOf, ungrade } from './proof';
 import { testStands } from './standing';
+
+/** How the drive is shut that it starts from, by the machine's own report; null: it is not, or nothing says so. */
+async function driveShut(tx: Transaction, unit: Parameters<typeof recordNow>[1]): Promise<string | null> {
+  const said = (await recordNow(tx, unit)).specification.text('driveLock');
+  return said && said !== NO_LOCK ? said : null;
+}
 
 export const recordTest = defineCommand({
   name: 'recordTest',
@@ -32,6 +41,12 @@ export const recordTest = defineCommand({
     const known = testsFor(rubric, unit!.chassis).find((candidate) => candidate.id === test);
     if (!known) throw new ShopError('invalid', `Not recorded: no test "${test}" for this kind of machine.`);
     if (result !== 'absent' && !coldTests.includes(test)) await assertPower(tx, unit!, 'Not recorded');
+    const shut = test === 'locks' && result === 'pass' ? await driveShut(tx, unit!) : null;
+    if (shut)
+      throw new ShopError(
+        'refused',
+        `Not recorded: its own report found its drive locked (${shut}). Take the lock off, or erase the drive by its printed key, and let the machine report again.`,
+      );
     await tx
       .insert(functionTests)
       .values({ unitId: unit!.id, test, result, by: actor.id, byName: actor.name });

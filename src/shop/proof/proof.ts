@@ -101,13 +101,17 @@ export async function proofOf(
     batteryHealth: spec.number('batteryHealth'),
     batteryMissing: spec.text('battery') === 'none',
     topCelsius: spec.number('topCelsius'),
-    heat: spec.best('topCelsius')?.origin === 'heat run' ? await heatOfGrade(tx, unit.id) : null,
+    heat:
+      spec.best('topCelsius')?.origin === 'heat run'
+        ? await heatOfGrade(tx, unit.id, spec.number('processorBaseMhz'))
+        : null,
     behaviour: await batteryBehaviour(tx, unit.id),
     flaws: record.flaws,
     unknown: [
       ...seenOrRead(spec, 'processor', 'which processor it has'),
       ...seenOrRead(spec, 'memoryGb', 'how much memory it has'),
       ...lookedAtAgain(sources),
+      ...((spec.number('systemSetUp') ?? 0) > 0 ? [`its set-up: ${spec.text('systemSetUp')}`] : []),
       ...(record.gaugeDoubted && unit.chassis === 'laptop' && spec.text('battery') !== 'none'
         ? ['how its battery holds: it was seen to drop suddenly, whatever its gauge says']
         : []),

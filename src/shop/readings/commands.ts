@@ -91,6 +91,8 @@ export const NOTHING: Omit<OtherAsked, 'name' | 'measured'> = {
   timed: {},
   indices: [],
   interface: null,
+  subject: {},
+  note: '',
   touched: [],
   room: null,
   electrical: null,
@@ -168,9 +170,23 @@ export const recordSpeed = defineCommand({
     timed: keyed(Object.keys(TIMED_UNITS) as (keyof Timed)[], (id) => figure.label(id)).default({}),
     indices: Joi.array()
       .max(10)
-      .items(Joi.object({ name: shortText('index', 40).required(), value: figure.required().label('value') }))
+      .items(
+        Joi.object({
+          name: shortText('index', 40).required(),
+          value: figure.required().label('value'),
+          unit: shortText('unit', 12).allow('').default(''),
+        }),
+      )
       .default([]),
     interface: drivesInterface.allow(null).default(null),
+    subject: Joi.object({
+      drive: shortText('drive', 60).allow(''),
+      title: shortText('title', 60).allow(''),
+      settings: shortText('settings', 60).allow(''),
+    })
+      .default({})
+      .label('subject'),
+    note: shortText('note', 300).allow('').default(''),
   }),
   async run({ tx, actor, unit }, { unitId: _, ...said }) {
     refuseHeld(unit!);

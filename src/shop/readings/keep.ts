@@ -24,6 +24,7 @@ import {
   type BatteryTold,
   type RailsTold,
   type SoakTold,
+  type SpeedSubject,
   type SpeedTold,
   type Timed,
 } from '@/core/instruments/findingsFromReading';
@@ -56,6 +57,8 @@ export type ReadingKind = (typeof READING_KINDS)[number];
 export type OtherKind = Exclude<ReadingKind, 'heat'>;
 interface Common {
   name: string;
+  /** What whoever measured has to say of it; left out: nothing. */
+  note?: string;
 }
 
 export type KeptOther =
@@ -153,8 +156,10 @@ export interface OtherAsked {
   system: string;
   /** Of speed. */
   timed: Timed;
-  indices: readonly { name: string; value: number }[];
+  indices: readonly { name: string; value: number; unit?: string }[];
   interface: string | null;
+  subject: SpeedSubject;
+  note: string;
   /** Of surfaces; the room they were read in. */
   touched: readonly TouchRead[];
   room: number | null;
@@ -179,7 +184,7 @@ const SAYS = {
 };
 
 function toldBy(kind: OtherKind, asked: OtherAsked): KeptOther {
-  const common = { name: asked.name };
+  const common = { name: asked.name, ...(asked.note && { note: asked.note }) };
   if (kind === 'battery') {
     const { ended, health, system } = asked;
     return { ...common, kind, ended, health, system, ...batteryTold(asked.samples, asked, batteryRules) };
@@ -201,8 +206,13 @@ function toldBy(kind: OtherKind, asked: OtherAsked): KeptOther {
     const told = electricalTold(measured, safetyLimits, calibrated, today);
     return { ...common, kind, calibrated, ...told };
   }
-  const { interface: could, timed, indices } = asked;
-  return { ...common, kind, interface: could, ...speedTold(asked.samples, timed, indices, could, speeds) };
+  const { interface: could, timed, indices, subject } = asked;
+  return {
+    ...common,
+    kind,
+    interface: could,
+    ...speedTold(asked.samples, timed, indices, could, speeds, subject),
+  };
 }
 
 /** Ten minutes of work under load are that test: it holds, or it went off or began anew. */
@@ -230,6 +240,20 @@ async function putLoad(
     by: actor.id,
     byName: actor.name,
   });
+}
+
+/** Whether a speed is of the drive it starts from: of another one it says nothing about the machine. */
+async function ofItsOwnDrive(tx: Transaction, unit: Unit, on: string | undefined): Promise<boolean> {
+  if (!on) return true;
+  const { inside, specification } = await recordNow(tx, unit);
+  const drives = inside.filter((part) => part.class === 'drive');
+  const said = on.toLowerCase();
+  const read = drives.filter(({ code, serial, name }) =>
+    [code, serial, name].some((own) => own && said.includes(own.toLowerCase())),
+  );
+  if (drives.length < 2 || read.length !== 1) return true;
+  const starts = (specification.best('driveGb') ?? specification.best('driveKind'))?.origin ?? '';
+  return !starts.startsWith('part ') || starts === `part ${read[0].code}`;
 }
 
 /** Puts another reading on record, and the answers it gives. @throws ShopError when it says nothing */
@@ -267,7 +291,7 @@ export async function keepOther(
     await writeValues(tx, unit.id, basis, [health], origin, actor.name);
   }
   const read = kept.kind === 'speed' ? kept.figures.find(({ id }) => id === 'read') : undefined;
-  if (read) {
+  if (read && (await ofItsOwnDrive(tx, unit, read.on))) {
     const speed = { key: 'driveMbs' as const, value: `${Math.round(read.value)} MB/s`, number: read.value };
     await writeValues(tx, unit.id, basis, [speed], origin, actor.name);
   }

@@ -41,6 +41,7 @@ const shape = Joi.object({
     interface: Joi.string().max(20),
     done: Joi.boolean(),
     by: Joi.string().max(80),
+    drive: Joi.string().max(60),
   }).label('about'),
 });
 

@@ -79,7 +79,9 @@ export async function readingsOnPaper(unit: string): Promise<ReadingOnPaper[]> {
       const own = await readingsOf(unit, kind);
       if (own.length === 0) continue;
       const twice = pairsOf(own);
-      const once = own.at(-1)!.figures.filter(({ id }) => !twice.some((pair) => pair.id === id));
+      const once = own
+        .at(-1)!
+        .figures.filter((figure) => !twice.some((pair) => pair.id === figure.id && pair.on === figure.on));
       add(speedPaper({ figures: once }), own.at(-1)!.at);
       pairs(twice, own.at(-1)!.at);
     }

@@ -1,14 +1,31 @@
 import { and, asc, desc, eq, gt, inArray, isNull, lte, ne, sql } from 'drizzle-orm';
 import { repairById } from '@/catalog';
+import { portKinds } from '@/catalog/machine/ports';
+import { figuresNow, type Figure } from '@/core/instruments/findingsFromReading';
+import { lackingOf } from '@/core/parts/lacking';
+import { screensOf } from '@/core/record/places/ports';
+import type { MeasuredFacts } from '@/core/uses/uses';
 import { carriedOut, endingOf } from '@/core/record/endings';
 import { database, type Database, type Transaction } from '@/db/client';
-import { observations, readingCurves, readingRuns, recordValues, shop, units, work } from '@/db/schema';
+import {
+  functionTests,
+  observations,
+  readingCurves,
+  readingRuns,
+  recordValues,
+  shop,
+  units,
+  work,
+} from '@/db/schema';
 import type { HeatRun } from '@/core/instruments/heat/read';
 import type { HeatSample } from '@/core/instruments/heat/run';
 import { likeOf } from '@/core/instruments/heat/verdict';
 import type { Sample } from '@/core/instruments/run';
+import type { Beside } from '@/words/readings/view';
 import { modelKey } from '../parts/machine';
+import { testStands } from '../proof/standing';
 import type { ActKey } from '../record/acts';
+import { recordNow } from '../record/queries';
 import type { KeptHeat, KeptOther, OtherKind } from './keep';
 
 /** Work that was ended between two moments: what may have changed a reading. */
@@ -55,6 +72,8 @@ export type ReadingLine<K, S = Sample> = K & {
   curve: S[];
   at: Date;
   by: string;
+  /** The act it was told by. */
+  origin: string;
   /** Work between the reading before and this one. */
   since: string[];
 };
@@ -76,6 +95,7 @@ async function linesOf<K, S = Sample>(unit: string, key: ActKey): Promise<Readin
       curve: (points as S[] | null) ?? value.curve ?? [],
       at: row.at,
       by: row.by,
+      origin: row.origin,
       since: await workBetween(db, unit, n ? rows[n - 1].row.at : new Date(0), row.at),
     });
   }
@@ -119,6 +139,40 @@ export async function soundRunsLike(
   return likeOf(sound);
 }
 
+/** The newest of each figure of speed on other machines of its model, on any subject of the same name. */
+export async function figuresBeside(
+  unit: Pick<typeof units.$inferSelect, 'id' | 'maker' | 'model'>,
+): Promise<Record<string, Beside>> {
+  const key = modelKey(unit);
+  if (!key) return {};
+  const rows = await database()
+    .select({ unitId: recordValues.unitId, value: recordValues.value })
+    .from(recordValues)
+    .innerJoin(units, eq(units.id, recordValues.unitId))
+    .where(
+      and(
+        eq(recordValues.key, 'speed'),
+        isNull(recordValues.voidedBy),
+        ne(units.id, unit.id),
+        eq(sql`lower(trim(${units.maker})) || '|' || lower(trim(${units.model}))`, key),
+      ),
+    )
+    .orderBy(asc(recordValues.id))
+    .limit(400);
+  const figures = new Map<string, Map<string, number>>();
+  for (const { unitId, value } of rows)
+    for (const { id, value: own } of (JSON.parse(value) as { figures: Figure[] }).figures) {
+      if (!figures.has(id)) figures.set(id, new Map());
+      figures.get(id)!.set(unitId, own);
+    }
+  return Object.fromEntries(
+    [...figures].map(([id, own]) => {
+      const sorted = [...own.values()].sort((a, b) => a - b);
+      return [id, { middle: sorted[(sorted.length - 1) >> 1], machines: sorted.length }];
+    }),
+  );
+}
+
 /** Kinds whose acts are called otherwise. */
 const NAMED: Partial<Record<OtherKind, ActKey>> = { battery: 'battery run', electrical: 'electrical test' };
 
@@ -126,10 +180,27 @@ const NAMED: Partial<Record<OtherKind, ActKey>> = { battery: 'battery run', elec
 export const readingsOf = <K extends OtherKind>(unit: string, kind: K) =>
   linesOf<Extract<KeptOther, { kind: K }>>(unit, NAMED[kind] ?? (kind as ActKey));
 
-/** Every figure that was measured of its speed, the newest of each. */
-export async function figuresMeasured(unit: string): Promise<Record<string, number>> {
-  const lines = await readingsOf(unit, 'speed');
-  return Object.fromEntries(lines.flatMap(({ figures }) => figures.map(({ id, value }) => [id, value])));
+/** What was measured and counted of a machine that decides what it is good for, before any rule. */
+export async function measuredFor(
+  unit: Pick<typeof units.$inferSelect, 'id' | 'chassis'>,
+): Promise<MeasuredFacts> {
+  const now = figuresNow(await readingsOf(unit.id, 'speed'));
+  const [film] = await database()
+    .select({ told: functionTests.told })
+    .from(functionTests)
+    .where(and(eq(functionTests.unitId, unit.id), eq(functionTests.test, 'self film'), testStands))
+    .orderBy(desc(functionTests.id))
+    .limit(1);
+  const { frames, dropped, 'graphics interface': graphicsInterface = null } = film?.told?.figures ?? {};
+  if (frames > 0 && !now.dropped720)
+    now.dropped720 = { value: Math.round((1000 * dropped) / frames) / 10, on: 'a film its own browser made' };
+  const { ports, contents } = await recordNow(database(), unit);
+  return {
+    measured: Object.fromEntries(Object.entries(now).map(([id, { value }]) => [id, value])),
+    measuredOn: Object.fromEntries(Object.entries(now).flatMap(([id, { on }]) => (on ? [[id, on]] : []))),
+    graphicsInterface,
+    screens: screensOf(unit.chassis, ports, portKinds, lackingOf(contents).classes.includes('panel')),
+  };
 }
 
 /** The run of a kind that is open on a unit now; null: none. */

@@ -137,6 +137,7 @@ export const finishRun = defineCommand({
       ended: wentOff,
       health: about.health ?? null,
       interface: about.interface ?? null,
+      subject: about.drive ? { drive: about.drive } : {},
     });
   },
 });

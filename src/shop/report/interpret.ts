@@ -1,5 +1,7 @@
 import { findingById } from '@/catalog';
 import { healthOutcome, startOutcome } from '@/core/instruments/findingsFromReading';
+import { NO_LOCK } from '@/core/record/keys';
+import { networksText } from '@/core/selftest/network';
 import { processorLevel } from '@/core/machine/levels';
 import { serialKey } from '@/core/machine/serial';
 import { healthRules, smallFileSystem } from '@/catalog/instruments/drives';
@@ -58,6 +60,7 @@ export function interpretReport(bundle: ReportBundle, chassis: Chassis): Interpr
   // whether it starts securely is read in its set-up; that it is UEFI it says itself
   put('firmwareMode', dmidecode?.uefi ? 'uefi' : null);
   if (dmidecode?.securityChip) put('securityChip', dmidecode.securityChip, Number(dmidecode.securityChip));
+  put('networks', networksText(lshw?.networks ?? []) || null);
   put('graphics', lshw?.graphics ?? cim?.graphics[0]?.name);
   const own = chassis === 'laptop' || chassis === 'aio' ? bundle.edid : null;
   if (own) put('screen', screenWords(own), own.inches);
@@ -100,6 +103,7 @@ type Put = (key: NewValue['key'], value: string | null | undefined, number?: num
 
 function processor({ lscpu, lshw, cim }: ReportBundle, put: Put, out: Interpretation): void {
   put('processor', lscpu?.processor ?? lshw?.processor ?? cim?.processor);
+  if (lscpu?.baseMhz) put('processorBaseMhz', `${lscpu.baseMhz} MHz`, lscpu.baseMhz);
   if (!lscpu && cim?.cores) put('processorCores', `${cim.cores}`, cim.cores);
   if (!lscpu && cim?.threads) put('processorThreads', `${cim.threads}`, cim.threads);
   if (!lscpu || lscpu.flags.length === 0) return;
@@ -180,6 +184,42 @@ function installed(cim: Cim, put: Put, out: Interpretation): void {
 const busOf = ({ protocol }: Smartctl): { bus?: 'NVMe' | 'SAS' } =>
   protocol === 'NVMe' || protocol === 'SAS' ? { bus: protocol } : {};
 
+/**
+ * One drive of all that bear one serial: the namespaces of an NVMe drive are areas of it, and a SAS drive on two cables
+ * is seen twice.
+ */
+function oneEach(drives: readonly Smartctl[]): (Smartctl & { areas: number })[] {
+  const kept: (Smartctl & { areas: number })[] = [];
+  for (const drive of drives) {
+    const same = drive.serial
+      ? kept.find(({ serial, protocol }) => serial === drive.serial && protocol === drive.protocol)
+      : undefined;
+    if (!same || drive.protocol === 'ATA') kept.push({ ...drive, areas: 1 });
+    else if (drive.protocol === 'NVMe') {
+      same.areas += 1;
+      if (same.gb !== null && drive.gb !== null) same.gb += drive.gb;
+    }
+  }
+  return kept;
+}
+
+/** What the report says of locks of its drives: a password of their own, or that of one that encrypts itself. */
+function locksOf({ sed }: ReportBundle, drives: readonly Smartctl[]): string | null {
+  const said = [
+    ...drives.flatMap(({ device, locked }) =>
+      locked === null ? [] : [{ device, on: locked, how: 'a password of its own' }],
+    ),
+    ...sed.map(({ device, enabled }) => ({
+      device,
+      on: enabled,
+      how: 'its own encryption, with a password',
+    })),
+  ];
+  if (said.length === 0) return null;
+  const on = said.filter((own) => own.on);
+  return on.length ? on.map(({ device, how }) => `${device}: ${how}`).join('; ') : NO_LOCK;
+}
+
 /** How much of it is used, where its file systems said so; small ones that say nothing count as full. */
 function usedOf({ serial, device }: Smartctl, { blocks, used }: ReportBundle): { usedGb?: number } {
   const own = blocks?.find((block) => (serial ? block.serial === serial : block.device === device));
@@ -197,8 +237,8 @@ function drives(bundle: ReportBundle, put: Put, out: Interpretation): void {
   const { lshw, smartctl: all, cim } = bundle;
   // sticks, cards and the medium the live system was started from are not the machine's
   const foreign = new Set(lshw?.foreign ?? []);
-  const smartctl = all.filter(
-    (drive) => !drive.usb && !foreign.has(drive.device) && !foreign.has(drive.serial ?? ''),
+  const smartctl = oneEach(
+    all.filter((drive) => !drive.usb && !foreign.has(drive.device) && !foreign.has(drive.serial ?? '')),
   );
   const known = smartctl.map((drive) => drive.serial).filter(Boolean);
   const verdicts = smartctl.map((drive) => driveVerdict(drive.log, healthRules));
@@ -211,6 +251,7 @@ function drives(bundle: ReportBundle, put: Put, out: Interpretation): void {
         ...(drive.gb && { gb: drive.gb }),
         ...(drive.kind && { kind: drive.kind }),
         ...busOf(drive),
+        ...(drive.areas > 1 && { areas: drive.areas }),
         ...(drive.trim && { writes: 'shingled' }),
         health: verdicts[i].verdict,
         ...usedOf(drive, bundle),
@@ -239,6 +280,7 @@ function drives(bundle: ReportBundle, put: Put, out: Interpretation): void {
         attributes: { gb: size, ...(disk.kind && { kind: disk.kind }) },
       });
     }
+  put('driveLock', locksOf(bundle, smartctl));
   unread(bundle, foreign, out);
   const listed = bundle.blocks?.some(({ own }) => own !== null) || lshw || smartctl.length || cim;
   // that it sees none is no proof that there is none
@@ -291,10 +333,14 @@ function unread({ blocks, smartctl }: ReportBundle, foreign: ReadonlySet<string>
   const own = (blocks ?? []).filter(
     (block) => block.own && !foreign.has(block.device) && !foreign.has(block.serial ?? ''),
   );
+  // namespaces of one drive bear one serial, and are one drive
+  const areas = new Set<string>();
   const nameless = own.filter((block) => {
     const key = serialKey(
       block.serial ?? smartctl.find(({ device }) => device === block.device)?.serial ?? '',
     );
+    if (key !== '' && areas.has(key) && /\/nvme\d/.test(block.device)) return false;
+    areas.add(key);
     return key === '' || !take((part) => serialKey(part.serial ?? '') === key);
   });
   for (const { bytes, serial } of nameless) {

@@ -1,4 +1,4 @@
-import { figuresMeasured } from '../readings/queries';
+import { measuredFor } from '../readings/queries';
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import { repairById } from '@/catalog';
 import type { CleanAct } from '@/core/clean/state';
@@ -230,7 +230,7 @@ export async function passportOf(tag: string, shopRow: ShopOnPaper, origin = '')
   );
   const fitted = await partsFitted(unit.id);
   const { tables } = await houseNow(database());
-  const uses = usesNow(tables, unit.chassis, spec, day(new Date()), await figuresMeasured(unit.id));
+  const uses = usesNow(tables, unit.chassis, spec, day(new Date()), await measuredFor(unit));
   return {
     tag: unit.tag,
     shop: shopRow.name,
@@ -299,7 +299,7 @@ export async function listingOf(tag: string, shopRow: ShopOnPaper): Promise<List
     unit.chassis,
     spec,
     dayOf(new Date(), shopRow.timeZone),
-    await figuresMeasured(unit.id),
+    await measuredFor(unit),
   );
   return {
     tag: unit.tag,
@@ -325,6 +325,12 @@ export async function listingOf(tag: string, shopRow: ShopOnPaper): Promise<List
     charger: best('charger'),
     box: best('box'),
     weight: best('weight'),
+    energy: [
+      best('idleWatts') && `${best('idleWatts')} at rest`,
+      best('loadWatts') && `${best('loadWatts')} at work`,
+    ]
+      .filter(Boolean)
+      .join(', '),
     warranty: shopRow.warranty,
     seller: [shopRow.name, shopRow.trader].filter(Boolean).join(', '),
     system: best('system'),

@@ -3,6 +3,7 @@ import Joi from 'joi';
 import { findingById } from '@/catalog';
 import { selfTestById, selfTestRules, type SelfTest } from '@/catalog/instruments/selfTests';
 import { appliesTo } from '@/core/belief/model';
+import { pathOf } from '@/core/selftest/network';
 import { PIXEL_FAULTS, pixelClass, pixelMarkSize, type PixelCounts } from '@/core/selftest/pixels';
 import { testsFor } from '@/core/grade/rubric';
 import type { Transaction } from '@/db/client';
@@ -17,6 +18,7 @@ import { actBack, writeActs } from '../record/acts';
 import { assertPower } from '../safety/power';
 import type { Put } from '../command';
 import { putAnswer } from '../record/answer';
+import { recordNow } from '../record/queries';
 import { giveToken } from '../tokens/keep';
 import { newToken } from '../tokens/signs';
 
@@ -101,12 +103,21 @@ export const recordSelfTest = defineCommand({
   name: 'recordSelfTest',
   roles: BENCH_ROLES,
   onUnit: true,
-  input: Joi.object({ unitId, ...toldShape }),
-  async run({ tx, actor, unit }, told) {
+  input: Joi.object({
+    unitId,
+    ...toldShape,
+    from: Joi.string()
+      .pattern(/^([0-9a-f]{2}:){5}[0-9a-f]{2}$/)
+      .allow(null)
+      .default(null)
+      .label('address'),
+  }),
+  async run({ tx, actor, unit }, { from, ...said }) {
     refuseHeld(unit!);
-    const own = selfTestById(told.test);
-    if (!own) throw new ShopError('invalid', `Not recorded: there is no test "${told.test}".`);
+    const own = selfTestById(said.test);
+    if (!own) throw new ShopError('invalid', `Not recorded: there is no test "${said.test}".`);
     const { rubric } = (await houseNow(tx)).tables;
+    const told = { ...said, words: await overPath(tx, unit!, said, from) };
     const { words, ...marks } = await screenMarks(tx, unit!, actor, told, own);
     const known = own.test && testsFor(rubric, unit!.chassis).some(({ id }) => id === own.test);
     const put = await answered(tx, actor, unit!, own, told);
@@ -143,6 +154,28 @@ export const recordSelfTest = defineCommand({
     };
   },
 });
+
+const PATHS = { wired: 'cable', wireless: 'wireless network' } as const;
+
+/**
+ * Of a network that was tried by itself: over which of the machine's networks it came, as far as the shop's computer can
+ * see that. @returns the words it told, with that @throws ShopError when it came over the other one
+ */
+async function overPath(
+  tx: Transaction,
+  unit: Unit,
+  { test, result, byHand, words }: SelfTold,
+  from: string | null,
+): Promise<string> {
+  if ((test !== 'wired' && test !== 'wireless') || result !== 'pass' || byHand) return words;
+  const path = pathOf(from, (await recordNow(tx, unit)).specification.text('networks'));
+  if (path && path !== test)
+    throw new ShopError(
+      'refused',
+      `Not recorded: this came over its ${PATHS[path]}. Leave it only its ${PATHS[test]}, and measure again.`,
+    );
+  return `${words}; ${path ? `over its ${PATHS[path]}, as the shop’s computer saw` : 'over which of its networks was not seen'}`;
+}
 
 const outcomeOf = ({ outcomes = {} }: SelfTest, { result, detail }: SelfTold): string | undefined =>
   (detail !== undefined && Object.hasOwn(outcomes, detail) ? outcomes[detail] : undefined) ??

@@ -14,12 +14,14 @@ interface Props {
   /** What is installed, by its record. */
   installed: string;
   licences: readonly string[];
+  /** What this house does to a system before it is sold. */
+  setUp: readonly { id: string; name: string }[];
 }
 
 const GOOD: Record<UseVerdict['good'], string> = { yes: 'good', no: 'no', 'not known': 'not known' };
 
 /** What the machine is good for and which systems run on it, each with its reason; and what was installed. */
-export function UsesPanel({ unit, uses, systems, weakest, installed, licences }: Props) {
+export function UsesPanel({ unit, uses, systems, weakest, installed, licences, setUp }: Props) {
   const { send, problem, busy } = useCommand();
   const [open, setOpen] = useState(false);
   const running = systems.filter((row) => row.runs === 'yes' && !row.ended && row.supported !== 'no');
@@ -35,6 +37,8 @@ export function UsesPanel({ unit, uses, systems, weakest, installed, licences }:
         licence: said.get('licence'),
         activated: said.get('activated'),
         unknownDevices: Number(said.get('devices') || 0),
+        image: said.get('image'),
+        done: setUp.length ? said.getAll('done') : null,
       },
       unit.version,
     );
@@ -51,7 +55,9 @@ export function UsesPanel({ unit, uses, systems, weakest, installed, licences }:
               <th scope="row" className="py-1 pr-2 text-left font-normal">
                 {use.name}
               </th>
-              <td className="py-1 font-semibold whitespace-nowrap">{GOOD[use.good]}</td>
+              <td className="py-1 font-semibold whitespace-nowrap">
+                {use.light ? 'with a light system' : GOOD[use.good]}
+              </td>
               <td className="py-1 pl-3 text-note text-soft">{use.reasons.join('; ')}</td>
             </tr>
           ))}
@@ -116,6 +122,18 @@ export function UsesPanel({ unit, uses, systems, weakest, installed, licences }:
             <option>not needed</option>
           </ChoiceField>
           <TextField label="Devices without a driver" name="devices" inputMode="numeric" defaultValue="0" />
+          <TextField label="From the image" hint="where it is the house’s own" name="image" />
+          {setUp.length > 0 && (
+            <fieldset className="col-span-2">
+              <legend className="text-note text-soft">Done to it, by the house’s list</legend>
+              {setUp.map((line) => (
+                <label key={line.id} className="flex min-h-9 items-center gap-2 text-row">
+                  <input type="checkbox" name="done" value={line.id} className="size-5" />
+                  {line.name}
+                </label>
+              ))}
+            </fieldset>
+          )}
           <p className="col-span-2 flex items-center gap-5">
             <Button type="submit" disabled={busy}>
               It is on it

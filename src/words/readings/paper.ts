@@ -10,9 +10,13 @@ export const changeWords = (share: number): string => {
   return `${share < 0 ? '−' : '+'}${percent < 10 ? percent.toFixed(1) : percent.toFixed(0)} %`;
 };
 
+/** "frames, mean (the harbour race, medium)". */
+const figureOn = ({ id, on }: { id: string; on?: string }): string =>
+  on ? `${figureWords(id)} (${on})` : figureWords(id);
+
 /** "start 60 → 35 s, −42 % (New paste)". */
-export const pairWords = ({ id, unit, before, after, change, between }: Pair): string =>
-  `${figureWords(id)} ${before} → ${after}${unit && ` ${unit}`}, ${changeWords(change)}` +
+export const pairWords = ({ unit, before, after, change, between, ...figure }: Pair): string =>
+  `${figureOn(figure)} ${before} → ${after}${unit && ` ${unit}`}, ${changeWords(change)}` +
   (between.length ? ` (${between.join('; ')})` : '');
 
 /** What a heat run says on papers. */
@@ -63,7 +67,7 @@ export const railsPaper = ({ supply }: Pick<RailsLine, 'supply'>): string =>
 
 export const speedPaper = ({ figures }: Pick<SpeedLine, 'figures'>): string =>
   figures.length
-    ? `${figures.map(({ id, value, unit }) => `${figureWords(id)} ${value}${unit && ` ${unit}`}`).join('; ')}.`
+    ? `${figures.map((own) => `${figureOn(own)} ${own.value}${own.unit && ` ${own.unit}`}`).join('; ')}.`
     : '';
 
 /** How long it worked by itself, with what came between. */

@@ -88,5 +88,15 @@ const FIGURES: Record<string, string> = {
   draw: 'drawn meanwhile',
 };
 
+/** A figure on other machines of the same model: the middle one, and how many were measured. */
+export interface Beside {
+  middle: number;
+  machines: number;
+}
+
+/** "3 of its model: 512 MB/s in the middle". */
+export const besideWords = ({ middle, machines }: Beside, unit: string): string =>
+  `${machines} of its model: ${middle}${unit && ` ${unit}`}${machines > 1 ? ' in the middle' : ''}`;
+
 /** What a figure is called. */
 export const figureWords = (id: string): string => FIGURES[id] ?? id.replace(/^index: /, '');

@@ -336,6 +336,8 @@ export const SAYS: Partial<Record<EventKind, Describe>> = {
       `licence: ${text(p, 'licence')}`,
       `activated: ${text(p, 'activated')}`,
       `devices: ${text(p, 'devices')}`,
+      p.image ? `image: ${text(p, 'image')}` : '',
+      p.setUp ? `set up ${text(p, 'setUp')}` : '',
     ),
   built: (p) => {
     const donors = counted(p.from) ? ` out of ${(p.from as string[]).join(', ')}` : '';

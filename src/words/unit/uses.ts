@@ -8,6 +8,7 @@ import {
   usesOf,
   weakestPart,
   type SystemVerdict,
+  type MeasuredFacts,
   type UseFacts,
   type UseVerdict,
   type Weakest,
@@ -41,15 +42,15 @@ export interface UsesNow {
   weakest: Weakest | null;
 }
 
-/** What a machine is good for and which kinds of system run on it, by the house's tables. @param today "2026-11-26" @param measured figures of its readings */
+/** What a machine is good for and which kinds of system run on it, by the house's tables. @param today "2026-11-26" @param measured what instruments and counts told */
 export function usesNow(
   tables: Pick<HouseTables, 'uses' | 'systems'>,
   chassis: Chassis,
   spec: Specification,
   today: string,
-  measured: UseFacts['measured'] = {},
+  measured: MeasuredFacts = {},
 ): UsesNow {
-  const facts = { ...factsForUses(chassis, spec), measured };
+  const facts = { ...factsForUses(chassis, spec), ...measured };
   return {
     uses: usesOf(tables.uses, facts),
     systems: systemsFor(tables.systems, facts, today),
@@ -61,7 +62,7 @@ export function usesNow(
 export const goodFor = ({ uses }: UsesNow): string =>
   uses
     .filter(({ good }) => good === 'yes')
-    .map(({ name }) => name)
+    .map(({ name, light }) => (light ? `${name} under a light system` : name))
     .join(', ');
 
 /** Kinds of system that run, are supported and get updates: "a light free system until 2029-04". */

@@ -39,6 +39,8 @@ export interface HeatReading {
   heldBack: boolean;
   /** Share of its first clock at the end; null: no clock read. */
   clockKept: number | null;
+  /** Mean clock at the end, megahertz; left out, null: no clock read. */
+  clockEnd?: number | null;
   fan: FanSeen | null;
   jumped: boolean;
   /** The sensor showed nothing a chip could have. */
@@ -126,6 +128,7 @@ export function readHeat(run: HeatRun, tables: HeatTables): HeatReading {
     margin: stages && run.limit !== null ? run.limit - stages.settles : null,
     trip: heldBack ?? (stages && run.limit !== null ? reaches(stages, run.limit) : null),
     heldBack: held,
+    clockEnd: mean(every),
     clockKept: clocks.length && every.length ? (mean(every) ?? 0) / Math.max(...clocks) : null,
     fan,
     jumped,

@@ -4,7 +4,7 @@ import { portKinds } from '@/catalog/machine/ports';
 import { handCaps } from '@/catalog/hands/bench';
 import type { RecordEntry, RecordPart } from '../entries';
 import { machinePlaces, type PlacesKnown } from './machine';
-import { portFlaws, portsOf, portsText, portTests, type PortCount } from './ports';
+import { portFlaws, portsOf, portsText, portTests, screensOf, type PortCount } from './ports';
 
 const part = (id: string, partClass: string, gb?: number): RecordPart => ({
   id,
@@ -95,6 +95,16 @@ describe('sockets', () => {
       ),
     ).toBe('3 USB-A, 1 of them not working; HDMI; wired network, not tried; 4 audio, 2 not tried');
     expect(portsText([row('vga', 1, 0, 1)], portKinds)).toBe('VGA, does not work');
+  });
+  it('screens it shows a picture on: its own, and one on each socket that was not seen dead', () => {
+    const screens = (chassis: 'laptop' | 'desktop', counts: PortCount[], gone = false) =>
+      screensOf(chassis, counts, portKinds, gone);
+    expect(screens('laptop', [])).toBeNull();
+    expect(screens('laptop', [row('usb-a', 3, 3)])).toBeNull();
+    expect(screens('laptop', [row('hdmi', 1), row('vga', 0)])).toBe(2);
+    expect(screens('laptop', [row('hdmi', 1, 0, 1)])).toBe(1);
+    expect(screens('laptop', [row('hdmi', 1)], true)).toBe(1);
+    expect(screens('desktop', [row('displayport', 2, 1), row('vga', 1)])).toBe(3);
   });
   it('one that does not work is a flaw with a cap', () =>
     expect(portFlaws([row('usb-a', 3, 2, 1), row('hdmi', 1, 1)], portKinds, handCaps.port)).toEqual([

@@ -49,6 +49,21 @@ export function portsText(counts: readonly PortCount[], kinds: readonly PortKind
   return told.join('; ') || 'none';
 }
 
+/**
+ * Screens a machine shows a picture on at once: its own, where it has one that is in it, and one on each socket for a
+ * picture that was not seen dead. Null: nobody has counted its sockets.
+ */
+export function screensOf(
+  chassis: Chassis,
+  counts: readonly PortCount[],
+  kinds: readonly PortKind[],
+  panelGone: boolean,
+): number | null {
+  const own = (chassis === 'laptop' || chassis === 'aio') && !panelGone ? 1 : 0;
+  const video = counts.filter(({ kind }) => kinds.find(({ id }) => id === kind)?.test === 'video');
+  return video.length ? own + video.reduce((sum, { there, bad }) => sum + there - bad, 0) : null;
+}
+
 /** Sockets that do not work, as a buyer is told. */
 export const portFlaws = (
   counts: readonly PortCount[],

@@ -19,10 +19,11 @@ export function Pairs({ pairs }: { pairs: readonly Pair[] }) {
           </tr>
         </thead>
         <tbody>
-          {pairs.map(({ id, unit, before, after, change, between }) => (
-            <tr key={id} className="border-b border-rule align-top">
+          {pairs.map(({ id, unit, on, before, after, change, between }) => (
+            <tr key={`${id} ${unit} ${on ?? ''}`} className="border-b border-rule align-top">
               <td className="py-1">
                 {figureWords(id)}
+                {on && <>, {on}</>}
                 <span className="block text-note text-soft">
                   {between.length === 0
                     ? 'nothing was recorded in between'

@@ -4,7 +4,14 @@ import { useEffect, useState } from 'react';
 import { speeds } from '@/catalog/instruments/readings';
 import { memoryPeak } from '@/core/instruments/speed';
 import { pairsOf, TIMED_UNITS, type Timed } from '@/core/instruments/findingsFromReading';
-import { figureWords, type OpenRunView, type SpeedLine } from '@/words/readings/view';
+import {
+  besideWords,
+  figureWords,
+  type Beside,
+  type OpenRunView,
+  type SpeedLine,
+} from '@/words/readings/view';
+import type { PhotoLine } from '@/words/unit/photos';
 import type { UnitHead } from '@/words/unit/view';
 import { useShortcuts } from '../../kit/keys/keyboard';
 import { ChoiceField, TextField } from '../../kit/fields';
@@ -34,14 +41,19 @@ interface Props {
   lines: readonly SpeedLine[];
   open: OpenRunView | null;
   onPapers: boolean;
+  /** The same figures on other machines of its model. */
+  beside: Readonly<Record<string, Beside>>;
+  photos: readonly PhotoLine[];
 }
 
 /** How fast the machine is: its drive by reading it, the rest by the stopwatch and by hand; what a change made of it. */
-export function SpeedBoard({ unit, lines, open, onPapers }: Props) {
+export function SpeedBoard({ unit, lines, open, onPapers, beside, photos }: Props) {
   const { send, problem, busy } = useCommand();
   const [could, setCould] = useState('');
   const [values, setValues] = useState<Partial<Record<TimedKey, string>>>({});
-  const [index, setIndex] = useState({ name: '', value: '' });
+  const [index, setIndex] = useState({ name: '', value: '', unit: '' });
+  const [subject, setSubject] = useState({ drive: '', title: '', settings: '' });
+  const [said, setSaid] = useState('');
   const [memory, setMemory] = useState({ rate: '', channels: '1' });
   const disabled = busy || !unit.mayWrite || unit.held;
   const last = lines[lines.length - 1];
@@ -54,17 +66,20 @@ export function SpeedBoard({ unit, lines, open, onPapers }: Props) {
   );
   const indexValue = figureTyped(index.value);
   const indices =
-    index.name.trim() && indexValue !== undefined ? [{ name: index.name.trim(), value: indexValue }] : [];
+    index.name.trim() && indexValue !== undefined
+      ? [{ name: index.name.trim(), value: indexValue, unit: index.unit.trim() }]
+      : [];
   const nothing = Object.keys(timed).length + indices.length === 0;
   const note = async () => {
     const sent = await send(
       'recordSpeed',
-      { unitId: unit.id, timed, indices, interface: could || null },
+      { unitId: unit.id, timed, indices, interface: could || null, subject, note: said },
       unit.version,
     );
     if (!sent.ok) return;
     setValues({});
-    setIndex({ name: '', value: '' });
+    setIndex({ name: '', value: '', unit: '' });
+    setSaid('');
   };
   const peak = figureTyped(memory.rate)
     ? memoryPeak(figureTyped(memory.rate)!, Number(memory.channels))
@@ -176,20 +191,61 @@ export function SpeedBoard({ unit, lines, open, onPapers }: Props) {
                 onChange={(event) => setIndex({ ...index, name: event.target.value })}
                 wrap="self-end"
               />
-              <TextField
-                label="its figure"
-                inputMode="decimal"
-                value={index.value}
-                onChange={(event) => setIndex({ ...index, value: event.target.value })}
-                wrap="self-end"
-              />
+              <span className="grid grid-cols-[1fr_72px] gap-2 self-end">
+                <TextField
+                  label="its figure"
+                  inputMode="decimal"
+                  value={index.value}
+                  onChange={(event) => setIndex({ ...index, value: event.target.value })}
+                />
+                <TextField
+                  label="unit"
+                  value={index.unit}
+                  maxLength={12}
+                  onChange={(event) => setIndex({ ...index, unit: event.target.value })}
+                />
+              </span>
+              {(figureTyped(values.read) ?? figureTyped(values.small)) !== undefined && (
+                <TextField
+                  label="Which drive"
+                  hint="where it is, its name"
+                  value={subject.drive}
+                  maxLength={60}
+                  onChange={(event) => setSubject({ ...subject, drive: event.target.value })}
+                  wrap="col-span-2"
+                />
+              )}
             </div>
             <details>
               <summary className="min-h-11 cursor-pointer py-2.5 text-row font-semibold">
                 Frames and films
               </summary>
-              <div className="grid grid-cols-2 gap-2">{SEEN.map(field)}</div>
+              <div className="grid grid-cols-2 gap-2">
+                <TextField
+                  label="Which game or film"
+                  value={subject.title}
+                  maxLength={60}
+                  onChange={(event) => setSubject({ ...subject, title: event.target.value })}
+                  wrap="self-end"
+                />
+                <TextField
+                  label="how it was set"
+                  hint="size, quality"
+                  value={subject.settings}
+                  maxLength={60}
+                  onChange={(event) => setSubject({ ...subject, settings: event.target.value })}
+                  wrap="self-end"
+                />
+                {SEEN.map(field)}
+              </div>
             </details>
+            <TextField
+              label="A note to it"
+              value={said}
+              maxLength={300}
+              onChange={(event) => setSaid(event.target.value)}
+              wrap="mt-2"
+            />
             {peak !== null && (
               <p className="mt-1 flex flex-wrap items-center gap-2 text-row">
                 On
@@ -217,15 +273,21 @@ export function SpeedBoard({ unit, lines, open, onPapers }: Props) {
         {last && (
           <section aria-label="As read last" className="panel">
             <Heading>As read last</Heading>
-            {last.figures.map(({ id, value, unit: of }) => (
-              <p key={id} className="flex justify-between border-b border-rule py-1 text-row">
-                {figureWords(id)}
+            {last.figures.map(({ id, value, unit: of, on }) => (
+              <p key={id} className="flex justify-between gap-2 border-b border-rule py-1 text-row">
+                <span>
+                  {figureWords(id)}
+                  {on && <span className="block text-note text-soft">{on}</span>}
+                  {beside[id] && (
+                    <span className="block text-note text-soft">{besideWords(beside[id], of)}</span>
+                  )}
+                </span>
                 <span className="figures text-note">
                   {value} {of}
                 </span>
               </p>
             ))}
-            <ReadingFoot unit={unit} kind="speed" onPapers={onPapers} line={last} />
+            <ReadingFoot unit={unit} kind="speed" onPapers={onPapers} line={last} photos={photos} />
           </section>
         )}
       </div>

@@ -35,16 +35,17 @@ export function Processors() {
     <Grid
       title="Processors by name"
       note="# stands for a digit, * for anything. Where several fit, the one that says most outright counts. What an instrument reads comes before it."
-      head={['cores', 'threads', 'level', 'year', 'watts', 'own graphics', '']}
+      head={['cores', 'threads', 'level', 'year', 'watts', 'rated MHz', 'own graphics', '']}
       rows={rows.fields.map((row, i) => ({
         key: row.key,
         name: <WordCell name={`processors.${i}.pattern`} label={`Name ${i + 1}`} wide="w-[210px]" />,
         cells: [
-          ...(['cores', 'threads', 'level', 'year', 'watts'] as const).map((key) => (
+          ...(['cores', 'threads', 'level', 'year', 'watts', 'baseMhz'] as const).map((key) => (
             <NumberCell
               key={key}
               name={`processors.${i}.${key}`}
               label={`${row.pattern}: ${key}`}
+              empty={key === 'baseMhz'}
               wide="w-[64px]"
             />
           )),

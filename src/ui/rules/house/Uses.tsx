@@ -24,12 +24,15 @@ const NEED_WORDS: Record<(typeof USE_NEEDS)[number], string> = {
   solid: 'solid-state (1)',
   graphics: 'graphics, 0 to 3',
   battery: 'battery, share',
+  screens: 'screens',
+  graphicsInterface: 'graphics interface',
 };
 
 /** What buyers want machines for, and which kinds of system run on them and until when. */
 export function Uses() {
   const { control, getValues, formState } = useFormContext<HouseTables>();
   const systems = useFieldArray<HouseTables, 'systems', 'key'>({ control, name: 'systems', keyName: 'key' });
+  const setUp = useFieldArray<HouseTables, 'setUp', 'key'>({ control, name: 'setUp', keyName: 'key' });
   const off = formState.disabled;
   const uses = getValues('uses');
   return (
@@ -104,8 +107,43 @@ export function Uses() {
         }
       />
       <Grid
+        title="Set-up of a system"
+        note="Done to every system before a machine is sold with it, and ticked line by line when one is written down. What is left open keeps the machine from a grade."
+        head={['']}
+        rows={setUp.fields.map((row, i) => ({
+          key: row.key,
+          name: <WordCell name={`setUp.${i}.name`} label={`Set-up ${i + 1}`} wide="w-[420px]" />,
+          cells: [
+            !off && (
+              <Quiet key="x" aria-label={`Take away ${row.name}`} onClick={() => setUp.remove(i)}>
+                take away
+              </Quiet>
+            ),
+          ],
+        }))}
+        foot={
+          !off && (
+            <p className="mt-2">
+              <Quiet
+                onClick={() =>
+                  setUp.append({
+                    id: newId(
+                      'own-set-up',
+                      getValues('setUp').map(({ id }) => id),
+                    ),
+                    name: '',
+                  })
+                }
+              >
+                Add a line
+              </Quiet>
+            </p>
+          )
+        }
+      />
+      <Grid
         title="What machines are wanted for"
-        note="Least a machine must have for each use. Graphics: 1 office, 2 films at 1080p, 3 light games."
+        note="Least a machine must have for each use. Graphics: 1 office, 2 films at 1080p, 3 light games. Light: enough under a light system."
         head={['least of each']}
         rows={uses.map((use, i) => ({
           key: use.id,
@@ -121,6 +159,16 @@ export function Uses() {
                     label={`${use.name}: ${NEED_WORDS[need.what]}`}
                     wide="w-[64px]"
                   />
+                  {need.light !== undefined && (
+                    <>
+                      light
+                      <NumberCell
+                        name={`uses.${i}.needs.${n}.light` as Path}
+                        label={`${use.name}: ${NEED_WORDS[need.what]} under a light system`}
+                        wide="w-[56px]"
+                      />
+                    </>
+                  )}
                 </label>
               ))}
             </span>,

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { answer, jsonWithin } from '@/server/answer';
+import { macOf } from '@/server/device/neighbour';
 import { heldLetters } from '@/server/device/token';
 import { checkedInput, commandKey } from '@/shop/input';
 import { tokenTyped } from '@/shop/tokens/signs';
@@ -17,8 +18,9 @@ export const POST = (
   answer(async () => {
     const state = await heldLetters(request, 'self-test', tokenTyped((await params).token));
     const { key, ...told } = checkedInput(shape, await jsonWithin(request, MOST, 'the result'));
+    const from = await macOf(request.headers.get('x-omnitrope-peer') ?? '');
     await runCommand(recordSelfTest, state.actor, {
-      input: { ...told, unitId: state.unitId },
+      input: { ...told, unitId: state.unitId, from },
       key: commandKey(key),
     });
     return { taken: true };

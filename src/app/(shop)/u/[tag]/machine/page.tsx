@@ -1,4 +1,4 @@
-import { figuresMeasured } from '@/shop/readings/queries';
+import { measuredFor } from '@/shop/readings/queries';
 import { photosAbout } from '@/shop/photos/queries';
 import { BASES, SPEC_KEYS, type SpecKey } from '@/core/record/keys';
 import { shopHouse, shopRules } from '@/shop/rules/queries';
@@ -18,13 +18,7 @@ export default async function MachinePage({ params }: { params: Promise<{ tag: s
   const { unit, spec } = await loadUnit(tag);
   const { timeZone } = await shopRules();
   const { tables } = await shopHouse();
-  const now = usesNow(
-    tables,
-    unit.chassis,
-    spec,
-    dayOf(new Date(), timeZone),
-    await figuresMeasured(unit.id),
-  );
+  const now = usesNow(tables, unit.chassis, spec, dayOf(new Date(), timeZone), await measuredFor(unit));
   const [head, photos, reports, values] = await Promise.all([
     unitHead(tag),
     photosAbout(unit.id),
@@ -66,13 +60,23 @@ export default async function MachinePage({ params }: { params: Promise<{ tag: s
             uses={now.uses}
             systems={now.systems}
             weakest={now.weakest?.words ?? ''}
-            installed={(['system', 'systemLicence', 'systemActivated', 'deviceList'] as const)
+            installed={(
+              [
+                'system',
+                'systemImage',
+                'systemLicence',
+                'systemActivated',
+                'deviceList',
+                'systemSetUp',
+              ] as const
+            )
               .flatMap((key) => {
                 const value = spec.text(key);
                 return value ? [key === 'system' ? value : `${SPEC_KEYS[key].toLowerCase()}: ${value}`] : [];
               })
               .join('; ')}
             licences={LICENCES}
+            setUp={tables.setUp}
           />
           {reports.length > 0 && (
             <section aria-label="Report files" className="bg-paper px-5 py-3 text-row">

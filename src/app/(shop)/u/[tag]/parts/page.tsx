@@ -1,4 +1,4 @@
-import { figuresMeasured } from '@/shop/readings/queries';
+import { measuredFor } from '@/shop/readings/queries';
 import { PART_CLASSES } from '@/core/catalogue';
 import { database } from '@/db/client';
 import { machineNow } from '@/shop/parts/machine';
@@ -42,6 +42,7 @@ export default async function PartsPage({ params, searchParams }: Props) {
     partsIn(unit.id),
   ]);
   const plan = await planOf(unit.id);
+  const measured = await measuredFor(unit);
   const ways = await waysFor(unit, rules, wanted);
   const possible = all.filter(({ fit }) => fit.answer !== 'no');
   const counts: Record<string, number> = {};
@@ -60,8 +61,8 @@ export default async function PartsPage({ params, searchParams }: Props) {
               unit={head}
               view={upgradeViews(
                 plan,
-                usesNow(house.tables, unit.chassis, spec, today, await figuresMeasured(unit.id)),
-                { facts: factsForUses(unit.chassis, spec), tables: house.tables },
+                usesNow(house.tables, unit.chassis, spec, today, measured),
+                { facts: { ...factsForUses(unit.chassis, spec), ...measured }, tables: house.tables },
                 rules.ratePerHourMinor / 60,
               )}
             />
