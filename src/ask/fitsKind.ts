@@ -50,6 +50,7 @@ const keyboard = { model: words, layout: words, lit: Joi.boolean() };
 const screenCable = { model: words, contacts: count(200), signal: Joi.string().valid('LVDS', 'eDP') };
 const coinCell = { type: words, lead: Joi.boolean() };
 const socket = { model: words, plug: words };
+const list = words.description('with commas');
 
 /** What a part of each class may say of itself. */
 const CLASSES: Record<TypedPart['class'], Joi.SchemaMap> = {
@@ -81,6 +82,8 @@ const CLASSES: Record<TypedPart['class'], Joi.SchemaMap> = {
   'screen cable': screenCable,
   'coin cell': coinCell,
   socket,
+  dock: { model: words, plug: words, watts: some(500) },
+  adapter: { model: words, plug: words },
 };
 
 const part = Joi.object({
@@ -146,6 +149,8 @@ export const machineShape = Joi.object({
   screenCable: Joi.object(screenCable),
   coinCell: Joi.object(coinCell),
   socket: Joi.object(socket),
+  dock: Joi.object({ accepts: list, plugs: list, watts: some(500) }),
+  adapter: Joi.object({ plugs: list }),
 })
   .required()
   .description('what the machine takes, as far as it is known');

@@ -149,6 +149,8 @@ export const usesShape = Joi.object({
     .pattern(Joi.string().max(40), Joi.number().min(0).max(1e6))
     .default({})
     .description('figures measured on it: frames a second, dropped1080 per cent'),
+  screens: none(Joi.number().integer().min(0).max(40)).description('it shows a picture on at once'),
+  graphicsInterface: none(Joi.number().min(0).max(20)).description('version of OpenGL ES its browser found'),
   readMbs: none(Joi.number().min(0).max(100_000)).description('measured sequential read of the drive, MB/s'),
   today: Joi.string()
     .pattern(/^\d{4}-\d{2}-\d{2}$/)

@@ -63,6 +63,7 @@ export const PART_CLASSES = [
   'socket',
   'case',
   'adapter',
+  'dock',
   'bracket',
   'screws',
   'feet',

@@ -12,8 +12,11 @@ const SLOWED = Number(process.env.OMNITROPE_SLOWED ?? 1);
 /** How much longer is waited then: its processor is also shared with two busy loops and the other half of the tests. */
 const PATIENCE = SLOWED > 1 ? SLOWED * 3 : 1;
 
-/** The same engine without windows: a page takes it less than half of what it takes the whole browser. */
-const SHELL = existsSync('/usr/bin/chromium-headless-shell') ? '/usr/bin/chromium-headless-shell' : null;
+/**
+ * The same engine without windows: a page takes it less than half of what it takes the whole browser. The program itself
+ * and not the script that starts it, which would leave it running.
+ */
+const SHELL = ['/usr/lib/chromium/chromium-headless-shell'].find((path) => existsSync(path));
 
 const devTools = (driver: WebDriver, name: string, params: object): Promise<void> =>
   (

@@ -134,6 +134,17 @@ export const fitTable: FitRow[] = [
   row('coin cell', 'a lead with a plug', 'lead', 'coinCell.lead', 'same', 'common practice'),
   row('socket', 'the number on it', 'model', 'socket.model', 'one of', 'common practice'),
   row('socket', 'the plug', 'plug', 'socket.plug', 'same', 'common practice', { unknown: 'one said' }),
+  row('dock', 'the plug', 'plug', 'dock.plugs', 'one of', 'common practice'),
+  row('dock', 'the list of its maker', 'model', 'dock.accepts', 'one of', 'common practice', {
+    differs: 'care',
+    unknownWords: 'whether its maker lists this dock for it is not known: pictures and charging may fail',
+  }),
+  row('dock', 'the watts it gives', 'watts', 'dock.watts', 'at least', 'common practice', {
+    // it works and drains its battery meanwhile
+    differs: 'care',
+    unit: ' W',
+  }),
+  row('adapter', 'its end for the machine', 'plug', 'adapter.plugs', 'one of', 'common practice'),
 ];
 
 /** By which a part is judged to fit. */

@@ -133,6 +133,19 @@ export interface SocketPart {
   plug?: string;
 }
 
+export interface DockPart {
+  model?: string;
+  plug?: string;
+  /** What it gives the machine. */
+  watts?: number;
+}
+/** Between a machine and something else: a caddy, a frame, a lead from one kind of socket to another. */
+export interface AdapterPart {
+  model?: string;
+  /** Its end for the machine: "HDMI", "3.5-inch bay". */
+  plug?: string;
+}
+
 /** What parts of each class that has rules say of themselves. */
 export interface PartsByClass {
   memory: MemoryPart;
@@ -151,6 +164,8 @@ export interface PartsByClass {
   'screen cable': ScreenCablePart;
   'coin cell': CoinCellPart;
   socket: SocketPart;
+  dock: DockPart;
+  adapter: AdapterPart;
 }
 export type TypedClass = keyof PartsByClass;
 /** A part by its class; classes without rules of their own are asked about by hand. */
@@ -209,4 +224,8 @@ export interface Machine {
   screenCable?: ScreenCablePart;
   coinCell?: CoinCellPart;
   socket?: SocketPart;
+  /** With commas: sockets a dock goes on, docks its maker lists; and the watts it wants of one. */
+  dock?: { accepts?: string; plugs?: string; watts?: number };
+  /** Sockets and bays an adapter goes on, with commas. */
+  adapter?: { plugs?: string };
 }

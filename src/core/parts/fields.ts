@@ -161,6 +161,8 @@ export const PART_FIELDS: Record<TypedPart['class'], readonly Field[]> = stated(
   ],
   'coin cell': [text('type', 'Type'), choice('lead', 'With a lead', YES_NO)],
   socket: [text('model', 'Number on it'), text('plug', 'Plug')],
+  dock: [text('model', 'Number on it'), text('plug', 'Plug'), number('watts', 'Gives', 'W', 500)],
+  adapter: [text('model', 'Number on it'), text('plug', 'End for the machine')],
 });
 
 /** Are there fields for parts of this class, and so rules whether they fit? */
@@ -250,6 +252,12 @@ export const MACHINE_FIELDS: Record<TypedPart['class'], readonly Field[]> = {
   'screen cable': [text('cableModel', 'Numbers (with commas)')],
   'coin cell': [text('coinType', 'Type'), choice('coinLead', 'With a lead', YES_NO)],
   socket: [text('socketModel', 'Numbers (with commas)'), text('socketPlug', 'Plug')],
+  dock: [
+    text('dockAccepts', 'Docks it takes (with commas)'),
+    text('dockPlugs', 'Sockets a dock goes on (with commas)'),
+    number('dockWatts', 'Wants of a dock', 'W', 500),
+  ],
+  adapter: [text('adapterPlugs', 'Sockets and bays for one (with commas)')],
 };
 
 /** Most places for drives that are told of one machine. */
@@ -454,6 +462,12 @@ export function machineOf(
     }),
     coinCell: known({ type: word(takes, 'coinType'), lead: yes(takes, 'coinLead') }),
     socket: known({ model: word(takes, 'socketModel'), plug: word(takes, 'socketPlug') }),
+    dock: known({
+      accepts: word(takes, 'dockAccepts'),
+      plugs: word(takes, 'dockPlugs'),
+      watts: figure(takes, 'dockWatts'),
+    }),
+    adapter: known({ plugs: word(takes, 'adapterPlugs') }),
   };
 }
 

@@ -347,6 +347,21 @@ describe('classes by the table alone', () => {
     ],
     [{ class: 'coin cell', type: 'CR2032', lead: false }, { coinCell: { type: 'CR2032', lead: true } }, 'no'],
     [{ class: 'socket', model: 'DC-1' }, { socket: { model: 'DC-1' } }, 'fits'],
+    [
+      { class: 'dock', plug: 'USB-C', model: 'D-9', watts: 90 },
+      { dock: { plugs: 'USB-C, D-connector', accepts: 'D-7, D-9', watts: 65 } },
+      'fits',
+    ],
+    [
+      { class: 'dock', plug: 'USB-C', model: 'D-9', watts: 45 },
+      { dock: { plugs: 'USB-C', accepts: 'D-9', watts: 65 } },
+      'with care',
+    ],
+    [{ class: 'dock', plug: 'USB-C', model: 'D-9' }, { dock: { plugs: 'D-connector' } }, 'no'],
+    [{ class: 'dock', plug: 'USB-C' }, { dock: { plugs: 'USB-C', watts: 65 } }, 'with care'],
+    [{ class: 'adapter', plug: 'HDMI' }, { adapter: { plugs: 'VGA, HDMI' } }, 'fits'],
+    [{ class: 'adapter', plug: 'DVI' }, { adapter: { plugs: 'VGA, HDMI' } }, 'no'],
+    [{ class: 'adapter' }, { adapter: { plugs: 'VGA, HDMI' } }, 'with care'],
   ])('%o in %o: %s', (part, machine, is) => expect(answer(part, { chassis: 'laptop', ...machine })).toBe(is));
   it('every row names an attribute of its class, and says where it comes from', () => {
     for (const { part, machine, source, name } of fitRules.rows) {

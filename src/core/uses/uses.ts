@@ -61,7 +61,7 @@ export interface UseVerdict {
   id: string;
   name: string;
   good: 'yes' | 'no' | 'not known';
-  /** Good for it under a light system only. */
+  /** Not as it is, and yes under a light system. */
   light?: true;
   /** What decides: what it lacks, what is not known, or nothing. */
   reasons: string[];
@@ -156,8 +156,8 @@ function wanting({ needs }: UseRule, facts: UseFacts, light: boolean): { lacks: 
 }
 
 /**
- * What a machine is good for, by what was measured on it and else by rules that are data: yes, yes under a light system,
- * no with what it lacks, or what is not known yet.
+ * What a machine is good for, by what was measured on it and else by rules that are data: yes, no with what it lacks
+ * (and whether a light system would do), or what is not known yet.
  */
 export function usesOf(rules: readonly UseRule[], facts: UseFacts): UseVerdict[] {
   return rules.map((rule): UseVerdict => {
@@ -167,15 +167,8 @@ export function usesOf(rules: readonly UseRule[], facts: UseFacts): UseVerdict[]
     const { lacks, open } = wanting(rule, facts, false);
     if (lacks.length) {
       const light = wanting(rule, facts, true);
-      return light.lacks.length + light.open.length === 0
-        ? {
-            id,
-            name,
-            good: 'yes',
-            light: true,
-            reasons: lacks.map((words) => `under a light system: ${words}`),
-          }
-        : { id, name, good: 'no', reasons: lacks };
+      const enough = light.lacks.length + light.open.length === 0;
+      return { id, name, good: 'no', ...(enough && { light: true as const }), reasons: lacks };
     }
     return open.length
       ? { id, name, good: 'not known', reasons: open.map((words) => `not known: ${words}`) }

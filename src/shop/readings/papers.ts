@@ -1,3 +1,4 @@
+import { sinkChange } from '@/core/instruments/heat/likeFan';
 import { pairsOf, type Pair } from '@/core/instruments/findingsFromReading';
 import { database } from '@/db/client';
 import { dayOf } from '@/words/time';
@@ -5,6 +6,7 @@ import {
   batteryPaper,
   electricalPaper,
   heatPaper,
+  likeFanWords,
   pairWords,
   railsPaper,
   soakPaper,
@@ -58,7 +60,12 @@ export async function readingsOnPaper(unit: string): Promise<ReadingOnPaper[]> {
           value === null ? [] : [{ ...own, value: Math.round(value * 100) / 100 }],
         ),
       }));
-      pairs(pairsOf(figures), last.at);
+      const before = runs.at(-2);
+      const sink = before && sinkChange(before.reading, last.reading);
+      for (const pair of pairsOf(figures)) {
+        const aside = sink && pair.id === 'sink to air' ? likeFanWords(sink) : '';
+        add(`${pairWords(pair)}${aside && `; ${aside}`}.`, last.at);
+      }
     } else if (kind === 'battery') {
       const own = await readingsOf(unit, kind);
       const told = own.findLast(({ run }) => run) ?? own.at(-1);

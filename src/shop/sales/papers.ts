@@ -238,7 +238,11 @@ export async function passportOf(tag: string, shopRow: ShopOnPaper, origin = '')
     kind: CHASSIS_NAMES[unit.chassis],
     grade: as === 'graded' ? (unit.grade ?? '') : '',
     as: theirs ? 'Goes back to its owner' : AS_WORDS[as],
-    uses: uses.uses.map(({ name, good, reasons }) => ({ name, good, why: reasons.join('; ') })),
+    uses: uses.uses.map(({ name, good, light, reasons }) => ({
+      name,
+      good: light ? 'with a light system' : good,
+      why: reasons.join('; '),
+    })),
     systems: runsWords(uses) || 'none that gets updates',
     rubric: rubric.version,
     price:

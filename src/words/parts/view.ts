@@ -141,13 +141,15 @@ const GROUP_NAMES: Record<keyof typeof MACHINE_FIELDS, string> = {
   'screen cable': 'Screen cable',
   'coin cell': 'Coin cell',
   socket: 'Power socket',
+  dock: 'Dock',
+  adapter: 'Adapters',
 };
 /** What is asked of which kind of machine. */
 const NOT_ASKED: Record<Chassis, readonly string[]> = {
   laptop: ['card', 'supply', 'heatsink'],
-  aio: ['card', 'battery'],
-  small: ['panel', 'battery', 'keyboard', 'screen cable', 'socket'],
-  desktop: ['panel', 'battery', 'charger', 'keyboard', 'screen cable', 'socket'],
+  aio: ['card', 'battery', 'dock'],
+  small: ['panel', 'battery', 'keyboard', 'screen cable', 'socket', 'dock'],
+  desktop: ['panel', 'battery', 'charger', 'keyboard', 'screen cable', 'socket', 'dock'],
 };
 
 /** What a machine takes, by class of part, with how each fact is known. */

@@ -2,6 +2,7 @@ import type { HeatReading } from '@/core/instruments/heat/read';
 import type { TouchTold } from '@/core/instruments/touch';
 import { soakRules } from '@/catalog/instruments/readings';
 import type { Pair, SoakTold } from '@/core/instruments/findingsFromReading';
+import type { SinkChange } from '@/core/instruments/heat/likeFan';
 import { figureWords, type BatteryLine, type ElectricalLine, type RailsLine, type SpeedLine } from './view';
 
 /** "−42 %", "+5.5 %": a tenth only where it matters. */
@@ -18,6 +19,14 @@ const figureOn = ({ id, on }: { id: string; on?: string }): string =>
 export const pairWords = ({ unit, before, after, change, between, ...figure }: Pair): string =>
   `${figureOn(figure)} ${before} → ${after}${unit && ` ${unit}`}, ${changeWords(change)}` +
   (between.length ? ` (${between.join('; ')})` : '');
+
+/** "at like fan −31 to −36 %"; empty: the fan turned alike. */
+export const likeFanWords = ({ like, alike }: SinkChange): string =>
+  alike
+    ? ''
+    : like
+      ? `at like fan ${changeWords(like[0])} to ${changeWords(like[1])}`
+      : 'the fan stood once: not to be compared';
 
 /** What a heat run says on papers. */
 export function heatPaper(

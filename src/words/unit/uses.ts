@@ -61,7 +61,7 @@ export function usesNow(
 /** Good for, in words: "browsing and mail, school work". */
 export const goodFor = ({ uses }: UsesNow): string =>
   uses
-    .filter(({ good }) => good === 'yes')
+    .filter(({ good, light }) => good === 'yes' || light)
     .map(({ name, light }) => (light ? `${name} under a light system` : name))
     .join(', ');
 

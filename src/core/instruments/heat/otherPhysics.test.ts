@@ -8,6 +8,7 @@ import {
   type ThermalLog,
 } from '../../../../tests/oracles/thermal/network';
 import { seededRandom } from '../../random';
+import { sinkChange } from './likeFan';
 import { readHeat, type HeatRun } from './read';
 import type { HeatVerdict } from './tables';
 
@@ -83,6 +84,26 @@ describe('logs of another physics', () => {
     }
     expect(pairs).toBeGreaterThan(8);
     expect(close / pairs).toBeGreaterThanOrEqual(0.8);
+  });
+  it('fins that a faster fan cools are not called cleaner: at like fan nothing became of them', () => {
+    // conductance of the same fins as the other physics has it: what they lose by themselves, and by the air
+    const sink = (rpm: number, clog = 1) => ({
+      sinkPerWatt: 1 / (0.12 + 0.9 * clog * (rpm / 4_000) ** 0.75),
+      fan: { way: rpm < 300 ? ('stands' as const) : ('follows' as const), load: rpm },
+    });
+    const faster = sinkChange(sink(2_000), sink(4_000))!;
+    expect(faster.read).toBeLessThan(-0.3);
+    expect(faster.like![0]).toBeLessThan(0.02);
+    expect(faster.like![1]).toBeGreaterThan(-0.02);
+    // cleaned, and the fan has less to do: what was read hides most of it
+    const cleaned = sinkChange(sink(4_000, 0.5), sink(2_600))!;
+    const truth = sink(4_000).sinkPerWatt / sink(4_000, 0.5).sinkPerWatt - 1;
+    expect(cleaned.read).toBeGreaterThan(truth + 0.1);
+    expect(cleaned.like![0]).toBeLessThanOrEqual(truth + 0.04);
+    expect(cleaned.like![1]).toBeGreaterThanOrEqual(truth - 0.04);
+    expect(sinkChange(sink(3_000), sink(3_150))).toMatchObject({ alike: true });
+    expect(sinkChange(sink(3_000), sink(0))).toMatchObject({ like: null });
+    expect(sinkChange({ sinkPerWatt: null, fan: null }, sink(3_000))).toBeNull();
   });
   it('a worn fan is told by its like: sound runs of its model tell it from a hot design', () => {
     const dust = (log: ThermalLog, like: HeatRun['like']) =>

@@ -1,8 +1,9 @@
 'use client';
 import dynamic from 'next/dynamic';
+import { sinkChange } from '@/core/instruments/heat/likeFan';
 import { changeOf } from '@/core/instruments/speed';
 import type { HeatRunView } from '@/words/readings/heat';
-import { changeWords } from '@/words/readings/paper';
+import { changeWords, likeFanWords } from '@/words/readings/paper';
 import { Heading } from '../../kit/parts';
 
 // the chart is loaded where there is something to draw
@@ -31,6 +32,7 @@ export function BeforeAfter({ before, after }: { before: HeatRunView; after: Hea
           0,
         ],
       ];
+  const sink = sinkChange(before.reading, after.reading);
   rows.push([
     'rest over the room, K',
     before.reading.rest?.overRoom ?? null,
@@ -82,6 +84,7 @@ export function BeforeAfter({ before, after }: { before: HeatRunView; after: Hea
           ))}
         </tbody>
       </table>
+      {sink && !sink.alike && <p className="pt-1 text-row">Heatsink to air: {likeFanWords(sink)}.</p>}
       <p className="pt-1 text-row text-soft">
         {after.since.length === 0
           ? 'Nothing was recorded in between.'
