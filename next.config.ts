@@ -12,6 +12,7 @@ const config: NextConfig = {
     'highs',
     'piscina',
     'rate-limiter-flexible',
+    'tesseract.js',
   ],
   experimental: { agentUpgrade: false } as NextConfig['experimental'],
 };

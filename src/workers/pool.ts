@@ -45,6 +45,7 @@ const LANE_OF: Record<Name, Lane> = {
   conduct: 'live',
   photo: 'pictures',
   codes: 'pictures',
+  words: 'pictures',
   labels: 'paper',
   passport: 'paper',
   technical: 'paper',

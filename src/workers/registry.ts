@@ -48,6 +48,7 @@ import { readReport, type ReportFile } from '@/formats/report/bundle';
 import { asJpeg } from '@/pictures/photo';
 import { codesInPhoto } from '@/pictures/barcode';
 import { readyPhoto } from '@/pictures/photo';
+import { wordsInPhoto } from '@/pictures/words';
 import { ask } from '@/ask/kinds';
 import { diagnose } from '@/ask/diagnosis/case';
 import { UNKNOWN_NUMBERS } from './numbers';
@@ -306,6 +307,7 @@ export const registry = {
   workList: (list: WorkList): Promise<Uint8Array> => workListPdf(list),
   photo: (upload: Uint8Array) => readyPhoto(upload),
   codes: (upload: Uint8Array) => codesInPhoto(upload),
+  words: (upload: Uint8Array) => wordsInPhoto(upload),
 };
 
 export type Registry = typeof registry;

@@ -19,7 +19,7 @@ export const addPhoto = defineCommand({
       .default('')
       .label('role'),
     about: shortText('of what', 60)
-      .pattern(/^(layer|zone|step|part|work|mark):[\w .-]{1,50}$/)
+      .pattern(/^(layer|zone|step|part|work|mark|reading):[\w .-]{1,50}$/)
       .allow('')
       .default(''),
     observation: rowNumber('answer'),

@@ -3,9 +3,13 @@ import { useState } from 'react';
 import type { PhotoRole } from '@/core/record/photos';
 import { ROLE_WORDS, type PhotoLine } from '@/words/unit/photos';
 import { PhotoAdd } from '../hands/PhotoAdd';
+import { PhotoWords } from './PhotoWords';
 import { Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/hooks/useCommand';
 import { usePhotoUpload } from '../kit/hooks/usePhotoUpload';
+
+/** "mark 17"; which reading it is of stands beside the reading. */
+const aboutWords = (about: string) => (about.startsWith('reading:') ? 'a reading' : about.replace(':', ' '));
 
 interface Props {
   tag: string;
@@ -69,7 +73,7 @@ export function PhotoTray({ tag, unitId, photos, mayWrite }: Props) {
               />
             </a>
             <p>
-              {[photo.role && ROLE_WORDS[photo.role as PhotoRole], photo.about.replace(':', ' ')]
+              {[photo.role && ROLE_WORDS[photo.role as PhotoRole], aboutWords(photo.about)]
                 .filter(Boolean)
                 .join(', ')}
             </p>
@@ -94,6 +98,7 @@ export function PhotoTray({ tag, unitId, photos, mayWrite }: Props) {
                 </Quiet>
               </p>
             )}
+            {mayWrite && <PhotoWords unitId={unitId} photoId={photo.id} />}
           </li>
         ))}
       </ul>
