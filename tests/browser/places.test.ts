@@ -1,3 +1,4 @@
+import { resolve } from 'node:path';
 import { By, until, type WebDriver } from 'selenium-webdriver';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
 import { lotOf } from '@/shop/study/draw';
@@ -143,6 +144,33 @@ describe('the other places', () => {
     await browser.executeScript('window.letGo()');
     await see(browser, 'Bench B changed this unit');
     await soon(() => pageText(browser)).toContain('Nothing of yours was saved or lost');
+  });
+
+  it('the words on a photographed plate are read, and taken over by whoever looked at them', async () => {
+    await browser.get(`${url}/u/WQ-0011/machine`);
+    await ready(browser);
+    await browser
+      .findElement(By.css('section[aria-label="Photographs"] input[type=file]'))
+      .sendKeys(resolve('samples/label.jpg'));
+    await clickOn(browser, 'read its words');
+    await browser.wait(
+      until.elementLocated(By.xpath("//button[starts-with(normalize-space(.), 'Take: serial')]")),
+      60_000,
+    );
+    await see(browser, 'Take: charger of 19.5 V, 3.34 A');
+    await clickOn(browser, 'Take: serial PC1-4471-009');
+    await browser.wait(
+      async () =>
+        (await browser.findElements(By.xpath("//button[starts-with(., 'Take: serial')]"))).length === 0,
+      15_000,
+    );
+    await see(browser, 'PC1-4471-009');
+    // what was read and not taken stands nowhere
+    expect(
+      await rowsOf(
+        "select key, value, basis from record_values where value in ('PC1-4471-009', 'Courier 14') and unit_id = (select id from units where tag = 'WQ-0011')",
+      ),
+    ).toEqual([{ key: 'serial', value: 'PC1-4471-009', basis: 'typed' }]);
   });
 
   it('the keys are one key away', async () => {

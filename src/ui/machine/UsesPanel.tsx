@@ -122,7 +122,7 @@ export function UsesPanel({ unit, uses, systems, weakest, installed, licences, s
             <option>not needed</option>
           </ChoiceField>
           <TextField label="Devices without a driver" name="devices" inputMode="numeric" defaultValue="0" />
-          <TextField label="From the image" hint="where it is the house’s own" name="image" />
+          <TextField label="From the image" hint="own" name="image" />
           {setUp.length > 0 && (
             <fieldset className="col-span-2">
               <legend className="text-note text-soft">Done to it, by the house’s list</legend>

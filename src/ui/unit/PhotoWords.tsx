@@ -2,8 +2,9 @@
 import { useState } from 'react';
 import type { PlateSays } from '@/core/machine/plate';
 import { SPEC_KEYS } from '@/core/record/keys';
+import { lower } from '@/words/plain';
 import { Problem, Quiet } from '../kit/parts';
-import { outcomeOf, useCommand } from '../kit/hooks/useCommand';
+import { learn, useCommand } from '../kit/hooks/useCommand';
 
 interface Read {
   lines: string[];
@@ -12,10 +13,10 @@ interface Read {
 
 const words = (own: PlateSays): string =>
   own.of === 'specification'
-    ? `${SPEC_KEYS[own.key]} ${own.value}`
+    ? `${lower(SPEC_KEYS[own.key])} ${own.value}`
     : own.of === 'charger'
-      ? `its charger gives ${own.volts} V, ${own.amps} A`
-      : `its pack is ${own.pack}`;
+      ? `charger of ${own.volts} V, ${own.amps} A`
+      : `pack ${own.pack}`;
 
 /** What the words on a photographed plate say, each taken over by who has looked at it: a letter may be a digit. */
 export function PhotoWords({ unitId, photoId }: { unitId: string; photoId: string }) {
@@ -25,14 +26,9 @@ export function PhotoWords({ unitId, photoId }: { unitId: string; photoId: strin
   const look = async () => {
     setRead('reading');
     setFault('');
-    try {
-      const outcome = await outcomeOf<Read>(await fetch(`/api/photos/${photoId}/words`, { method: 'POST' }));
-      setRead(outcome.ok ? outcome.answer : null);
-      if (!outcome.ok) setFault(outcome.problem.message);
-    } catch {
-      setRead(null);
-      setFault('Not read: the shop’s computer does not answer.');
-    }
+    const outcome = await learn<Read>(`/api/photos/${photoId}/words`, {});
+    setRead(outcome.ok ? outcome.answer : null);
+    if (!outcome.ok) setFault(outcome.problem.message);
   };
   const take = async (own: PlateSays) => {
     const sent =
@@ -66,7 +62,7 @@ export function PhotoWords({ unitId, photoId }: { unitId: string; photoId: strin
       )}
       {read.says.map((own) => (
         <Quiet key={words(own)} className="text-note" disabled={busy} onClick={() => void take(own)}>
-          {words(own)}: as it stands there
+          Take: {words(own)}
         </Quiet>
       ))}
       {problem && <Problem>{problem.message}</Problem>}
