@@ -275,6 +275,10 @@ describe('typed by hand', () => {
       measured: { frames: 52 },
       measuredOn: { frames: 'the harbour race, low' },
     });
+    // graphics that was seen to play is what it was seen to be, until the reading is taken back
+    const played = async () =>
+      (await recordNow(database(), await unitRow(unitId))).specification.best('processorGraphics');
+    expect(await played()).toMatchObject({ value: 'light games', basis: 'typed' });
     const frames = (await readingsOf(unitId, 'speed')).slice(-2);
     expect(frames[0]).toMatchObject({
       note: 'door open, on the mains',
@@ -282,6 +286,7 @@ describe('typed by hand', () => {
     });
     expect(pairsOf(frames)).toEqual([]);
     for (let n = 0; n < 2; n++) await act(benchA, 'takeBackReading', { unitId, kind: 'speed' });
+    expect((await played())?.value).not.toBe('light games');
     const lines = await readingsOf(unitId, 'speed');
     expect(lines.map(({ figures }) => figures[0].value)).toEqual([60, 35]);
     expect(lines[1].since).toEqual(['New paste']);

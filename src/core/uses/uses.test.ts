@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { comfort, systemRows, useRules } from '@/catalog/worth/uses';
-import { systemsFor, usesOf, weakestPart, type UseFacts } from './uses';
+import { graphicsProven, systemsFor, usesOf, weakestPart, type UseFacts } from './uses';
 
 const facts: UseFacts = {
   chassis: 'laptop',
@@ -94,6 +94,14 @@ describe('what was measured', () => {
     expect(
       why('games', { measured: { frames: 50 }, measuredOn: { frames: 'the harbour race, medium' } }),
     ).toEqual(['measured: 50 frames a second, the harbour race, medium']);
+  });
+  it('proves the least of graphics its use asks for, and nothing where it does not tell', () => {
+    const proven = (measured: Record<string, number>) => graphicsProven(useRules, measured);
+    expect(proven({ frames: 48, dropped1080: 0 })).toBe(3);
+    expect(proven({ dropped1080: 0.5, frames: 22 })).toBe(2);
+    expect(proven({ dropped480: 0 })).toBe(1);
+    expect(proven({ frames: 25 })).toBeNull();
+    expect(proven({ read: 500 })).toBeNull();
   });
   it('is the weakest part before any class is', () => {
     const of = (measured: UseFacts['measured']) =>

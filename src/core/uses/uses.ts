@@ -176,6 +176,26 @@ export function usesOf(rules: readonly UseRule[], facts: UseFacts): UseVerdict[]
   });
 }
 
+/**
+ * What graphics was shown to be good for by what was measured, whatever a table says of its name; null: nothing that tells
+ * was measured. A figure that is good for a use proves the least of graphics that use asks for.
+ * @returns place in GRAPHICS_CLASSES
+ */
+export function graphicsProven(
+  rules: readonly UseRule[],
+  measured: NonNullable<UseFacts['measured']>,
+): number | null {
+  const proven = rules.flatMap(({ needs, proven: figures = [] }) => {
+    const least = needs.find(({ what }) => what === 'graphics')?.least;
+    const holds = figures.some(({ figure, good, bad }) => {
+      const value = measured[figure];
+      return value !== undefined && (good > bad ? value >= good : value <= good);
+    });
+    return least !== undefined && holds ? [least] : [];
+  });
+  return proven.length ? Math.max(...proven) : null;
+}
+
 /** A kind of system and what it runs on. Rows are the shop's to change; no product is named by the shipped ones. */
 export interface SystemRow {
   id: string;

@@ -13,6 +13,9 @@ import {
 import { appliesTo } from '@/core/belief/model';
 import { readHeat, type HeatReading } from '@/core/instruments/heat/read';
 import { shown, type HeatSample } from '@/core/instruments/heat/run';
+import { GRAPHICS_CLASSES } from '@/core/machine/names';
+import { graphicsAt } from '@/core/parts/upgrades';
+import { graphicsProven } from '@/core/uses/uses';
 import { electricalTold, type ElectricalTold, type SafetyMeasured } from '@/core/safety/electrical';
 import { RUN_KINDS, type Sample } from '@/core/instruments/run';
 import { touchTold, type TouchRead, type TouchTold } from '@/core/instruments/touch';
@@ -32,6 +35,7 @@ import type { Transaction } from '@/db/client';
 import { functionTests, readingCurves, type units } from '@/db/schema';
 import type { Actor, CommandResult } from '../command';
 import { ShopError } from '@/errors';
+import { houseNow } from '../house/tables';
 import { writeActs, type ActKey } from '../record/acts';
 import { recordNow } from '../record/queries';
 import { soundRunsLike } from './queries';
@@ -215,6 +219,26 @@ function toldBy(kind: OtherKind, asked: OtherAsked): KeptOther {
   };
 }
 
+/** Graphics that was shown to do more than its name says is what it was shown to be: that is what the machine is priced by. */
+async function putGraphics(
+  tx: Transaction,
+  actor: Actor,
+  unit: Unit,
+  figures: KeptOther['figures'],
+  origin: string,
+  basis: 'measured' | 'typed',
+): Promise<void> {
+  const { uses } = (await houseNow(tx)).tables;
+  const proven = graphicsProven(uses, Object.fromEntries(figures.map(({ id, value }) => [id, value])));
+  if (proven === null) return;
+  const { specification } = await recordNow(tx, unit);
+  // what a card shows is the card's doing
+  const key = specification.best('cardFor') ? ('cardFor' as const) : ('processorGraphics' as const);
+  if (proven <= (graphicsAt(specification.text(key)) ?? -1)) return;
+  const value = { key, value: GRAPHICS_CLASSES[proven], number: null };
+  await writeValues(tx, unit.id, basis, [value], origin, actor.name);
+}
+
 /** Ten minutes of work under load are that test: it holds, or it went off or began anew. */
 async function putLoad(
   tx: Transaction,
@@ -295,6 +319,7 @@ export async function keepOther(
     const speed = { key: 'driveMbs' as const, value: `${Math.round(read.value)} MB/s`, number: read.value };
     await writeValues(tx, unit.id, basis, [speed], origin, actor.name);
   }
+  if (kept.kind === 'speed') await putGraphics(tx, actor, unit, kept.figures, origin, basis);
   if (kept.kind === 'soak') await putLoad(tx, actor, unit, kept, origin);
   const says = SAYS[kind](kept as never);
   return {
