@@ -167,6 +167,41 @@ describe('passport', () => {
           expect(printed, said).toContain(words(said));
     },
   );
+  it('as found and an owner’s: every line of the data is on the PDF, in its words', async () => {
+    const { unitId, tag } = await ready({ skip: ['processor', 'batteryHealth'] });
+    await act(benchA, 'listUnit', { unitId, askMinor: 3_000, as: 'as found' });
+    const theirs = (await lotWith(['laptop'], { source: 'owner' })).units[0];
+    const told = (own: Record<string, unknown>) =>
+      act(benchA, 'tellOwner', { unitId: theirs.unitId, act: own });
+    await told({ op: 'quote', lines: [{ what: 'a fresh system', minor: 900 }] });
+    await told({ op: 'answer', yes: true });
+    await act(benchA, 'recordPart', { unitId: theirs.unitId, class: 'drive', name: 'Flint S240', serial: 'FL-THEIRS' }); // prettier-ignore
+    await act(benchA, 'typeSpec', { unitId: theirs.unitId, key: 'memoryGb', value: '8 GB' });
+    for (const [own, is] of [
+      [tag, 'as found'],
+      [theirs.tag, 'owner'],
+    ]) {
+      const pass = await passportOf(own, SHOP);
+      const text = textOf(await passportPdf(pass)).replace(/ (typed|measured|looked up)(?= )/g, '');
+      for (const said of [
+        pass.tag,
+        pass.as,
+        ...pass.specification.flatMap(({ name, value }) => [name, value]),
+        ...pass.uses.flatMap(({ name, good }) => [name, good]),
+        ...pass.tests.flatMap(({ name, result }) => [name, result]),
+        ...pass.flaws,
+        ...pass.cautions,
+        ...pass.data.flatMap(({ drive, method }) => [drive, method]),
+        ...Object.values(pass.owner ?? {}).flat(),
+      ])
+        expect(text, `${is}: ${said}`).toContain(words(said));
+      expect(text).not.toContain('grade by rubric');
+      expect(text.includes('passport of a refurbished machine')).toBe(is !== 'owner');
+    }
+    expect((await passportOf(theirs.tag, SHOP)).owner).toMatchObject({
+      agreed: expect.stringContaining('fresh system') as string,
+    });
+  });
   it('for parts: what can be taken, and no word of what works as a whole', async () => {
     const { unitId, tag } = (await lotWith(['desktop'])).units[0];
     await counted(unitId, 0);
