@@ -1,12 +1,7 @@
-import { eq } from 'drizzle-orm';
 import { plateSays } from '@/core/machine/plate';
-import { database } from '@/db/client';
-import { photos } from '@/db/schema';
-import { ShopError } from '@/errors';
 import { answer, assertOwnOrigin } from '@/server/answer';
 import { requireActorForApi } from '@/server/session';
-import { isRowId } from '@/shop/input';
-import { bytesOf } from '@/shop/photos/store';
+import { photoBytes } from '@/shop/photos/queries';
 import { runInWorker } from '@/workers/pool';
 
 /** The words in a photograph of a machine, and what a plate with them says; nothing is put on record. */
@@ -17,15 +12,7 @@ export async function POST(
   return answer(async () => {
     assertOwnOrigin(request);
     await requireActorForApi();
-    const { id } = await params;
-    const [photo] = isRowId(id)
-      ? await database()
-          .select({ id: photos.id, stored: photos.stored, bytes: photos.bytes })
-          .from(photos)
-          .where(eq(photos.id, id.toLowerCase()))
-      : [];
-    if (!photo) throw new ShopError('missing', 'There is no such photograph.');
-    const lines = await runInWorker('words', [new Uint8Array(await bytesOf(photo))], request.signal);
+    const lines = await runInWorker('words', [await photoBytes((await params).id)], request.signal);
     return { lines, says: plateSays(lines) };
   });
 }
