@@ -274,6 +274,10 @@ export interface Pair {
 /** Two figures are of one thing: the same figure, in the same unit, on the same subject. */
 const sameOf = ({ id, unit, on = '' }: Figure): string => JSON.stringify([id, unit, on]);
 
+/** What has to be the same for figures of two machines to stand beside each other: all but which drive each has. */
+export const besideKey = ({ id, unit, on = '' }: Figure): string =>
+  JSON.stringify([id, unit, id === 'read' || id === 'small' ? '' : on]);
+
 /**
  * The newest of each figure for what a machine is good for. Where one was taken on several subjects, the kindest speaks:
  * a heavy title that stutters does not take back the light one that ran. @param readings oldest first

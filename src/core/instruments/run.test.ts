@@ -4,7 +4,7 @@ import { batteryRules, atxRails, railSigns, soakRules, speeds } from '@/catalog/
 import { STAND_INS, standInOf } from '../simulate/standIn';
 import { conduct, conductHeat } from './conduct';
 import { batchFault, columnsOf, missingOf, samplesOf, type Sample } from './run';
-import { batteryTold, figuresNow, pairsOf, railsTold, speedTold } from './findingsFromReading';
+import { batteryTold, besideKey, figuresNow, pairsOf, railsTold, speedTold } from './findingsFromReading';
 
 describe('batches', () => {
   const batch = (seq: number, ...t: number[]) => ({
@@ -214,6 +214,16 @@ describe('what readings tell', () => {
       figuresNow([told({ dropped720: 9 }, { title: 'a' }), told({ dropped720: 1 }, { title: 'b' })])
         .dropped720,
     ).toEqual({ value: 1, on: 'b' });
+  });
+  it('machines stand beside each other on one subject, whichever drive each has', () => {
+    const figure = { id: 'frames', value: 40, unit: '1/s', on: 'the harbour race, low' };
+    expect(besideKey({ ...figure, value: 12 })).toBe(besideKey(figure));
+    expect(besideKey({ ...figure, on: 'the great map' })).not.toBe(besideKey(figure));
+    const read = { id: 'read', value: 500, unit: 'MB/s', on: 'sda Flint S240' };
+    expect(besideKey({ ...read, on: 'nvme0n1' })).toBe(besideKey(read));
+    expect(besideKey({ id: 'index: garden', value: 1, unit: 'ms' })).not.toBe(
+      besideKey({ id: 'index: garden', value: 1, unit: 'points' }),
+    );
   });
   // common practice: pairs as practitioners tell them
   it.each([

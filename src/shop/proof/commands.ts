@@ -17,7 +17,7 @@ import { lastEntry } from '../history/last';
 import { keepRubric, proofOf, ungrade } from './proof';
 import { testStands } from './standing';
 
-/** How the drive is shut that it starts from, by the machine's own report; null: it is not, or nothing says so. */
+/** Which of its drives is locked, and how, by the machine's own report; null: none is, or nothing says so. */
 async function driveShut(tx: Transaction, unit: Parameters<typeof recordNow>[1]): Promise<string | null> {
   const said = (await recordNow(tx, unit)).specification.text('driveLock');
   return said && said !== NO_LOCK ? said : null;
@@ -45,7 +45,7 @@ export const recordTest = defineCommand({
     if (shut)
       throw new ShopError(
         'refused',
-        `Not recorded: its own report found its drive locked (${shut}). Take the lock off, or erase the drive by its printed key, and let the machine report again.`,
+        `Not recorded: its own report found a drive locked (${shut}). Take the lock off, or erase the drive by the key printed on it, and let the machine report again.`,
       );
     await tx
       .insert(functionTests)

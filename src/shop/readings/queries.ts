@@ -1,7 +1,7 @@
 import { and, asc, desc, eq, gt, inArray, isNull, lte, ne, sql } from 'drizzle-orm';
 import { repairById } from '@/catalog';
 import { portKinds } from '@/catalog/machine/ports';
-import { figuresNow, type Figure } from '@/core/instruments/findingsFromReading';
+import { besideKey, figuresNow, type Figure } from '@/core/instruments/findingsFromReading';
 import { lackingOf } from '@/core/parts/lacking';
 import { screensOf } from '@/core/record/places/ports';
 import type { MeasuredFacts } from '@/core/uses/uses';
@@ -120,14 +120,7 @@ export async function soundRunsLike(
     .selectDistinctOn([recordValues.unitId], { value: recordValues.value })
     .from(recordValues)
     .innerJoin(units, eq(units.id, recordValues.unitId))
-    .where(
-      and(
-        eq(recordValues.key, 'heat run'),
-        isNull(recordValues.voidedBy),
-        ne(units.id, unit.id),
-        eq(sql`lower(trim(${units.maker})) || '|' || lower(trim(${units.model}))`, key),
-      ),
-    )
+    .where(onOthersOf(key, unit.id, 'heat run'))
     .orderBy(recordValues.unitId, desc(recordValues.id))
     .limit(MOST_LIKE);
   const sound = rows.flatMap(({ value }) => {
@@ -139,7 +132,16 @@ export async function soundRunsLike(
   return likeOf(sound);
 }
 
-/** The newest of each figure of speed on other machines of its model, on any subject of the same name. */
+/** Standing acts of a kind on other machines of a model. */
+const onOthersOf = (model: string, unitId: string, act: ActKey) =>
+  and(
+    eq(recordValues.key, act),
+    isNull(recordValues.voidedBy),
+    ne(units.id, unitId),
+    eq(sql`lower(trim(${units.maker})) || '|' || lower(trim(${units.model}))`, model),
+  );
+
+/** The newest of each figure of speed on other machines of its model, on the same subject: by `besideKey`. */
 export async function figuresBeside(
   unit: Pick<typeof units.$inferSelect, 'id' | 'maker' | 'model'>,
 ): Promise<Record<string, Beside>> {
@@ -149,26 +151,20 @@ export async function figuresBeside(
     .select({ unitId: recordValues.unitId, value: recordValues.value })
     .from(recordValues)
     .innerJoin(units, eq(units.id, recordValues.unitId))
-    .where(
-      and(
-        eq(recordValues.key, 'speed'),
-        isNull(recordValues.voidedBy),
-        ne(units.id, unit.id),
-        eq(sql`lower(trim(${units.maker})) || '|' || lower(trim(${units.model}))`, key),
-      ),
-    )
+    .where(onOthersOf(key, unit.id, 'speed'))
     .orderBy(asc(recordValues.id))
     .limit(400);
   const figures = new Map<string, Map<string, number>>();
   for (const { unitId, value } of rows)
-    for (const { id, value: own } of (JSON.parse(value) as { figures: Figure[] }).figures) {
-      if (!figures.has(id)) figures.set(id, new Map());
-      figures.get(id)!.set(unitId, own);
+    for (const figure of (JSON.parse(value) as { figures: Figure[] }).figures) {
+      const same = besideKey(figure);
+      if (!figures.has(same)) figures.set(same, new Map());
+      figures.get(same)!.set(unitId, figure.value);
     }
   return Object.fromEntries(
-    [...figures].map(([id, own]) => {
+    [...figures].map(([same, own]) => {
       const sorted = [...own.values()].sort((a, b) => a - b);
-      return [id, { middle: sorted[(sorted.length - 1) >> 1], machines: sorted.length }];
+      return [same, { middle: sorted[(sorted.length - 1) >> 1], machines: sorted.length }];
     }),
   );
 }

@@ -3,7 +3,7 @@ import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
 import { speeds } from '@/catalog/instruments/readings';
 import { memoryPeak } from '@/core/instruments/speed';
-import { pairsOf, TIMED_UNITS, type Timed } from '@/core/instruments/findingsFromReading';
+import { besideKey, pairsOf, TIMED_UNITS, type Timed } from '@/core/instruments/findingsFromReading';
 import {
   besideWords,
   figureWords,
@@ -274,13 +274,14 @@ export function SpeedBoard({ unit, lines, open, onPapers, beside, photos }: Prop
           <section aria-label="As read last" className="panel">
             <Heading>As read last</Heading>
             {last.figures.map(({ id, value, unit: of, on }) => (
-              <p key={id} className="flex justify-between gap-2 border-b border-rule py-1 text-row">
+              <p
+                key={besideKey({ id, value, unit: of, on })}
+                className="flex justify-between gap-2 border-b border-rule py-1 text-row"
+              >
                 <span>
                   {figureWords(id)}
                   {on && <span className="block text-note text-soft">{on}</span>}
-                  {beside[id] && (
-                    <span className="block text-note text-soft">{besideWords(beside[id], of)}</span>
-                  )}
+                  <BesideIt of={beside[besideKey({ id, value, unit: of, on })]} unit={of} />
                 </span>
                 <span className="figures text-note">
                   {value} {of}
@@ -293,6 +294,11 @@ export function SpeedBoard({ unit, lines, open, onPapers, beside, photos }: Prop
       </div>
     </div>
   );
+}
+
+/** What other machines of its model came to. */
+function BesideIt({ of, unit }: { of: Beside | undefined; unit: string }) {
+  return of ? <span className="block text-note text-soft">{besideWords(of, unit)}</span> : null;
 }
 
 /** Seconds between two presses of a key. */
