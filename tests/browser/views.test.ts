@@ -75,16 +75,21 @@ const VIEWS = [
   '/u/WQ-0015/shelf',
   '/u/WQ-0015/record',
   '/u/none-0',
+  '/bin/P-0001',
+  '/books/stock',
+  '/books/sources',
+  '/books/behind?by=source&key=clearout',
+  '/rules/numbers',
+  '/u/WQ-0001/parts',
+  '/day/promise?lot=WQ-3',
+  '/lots/one',
+  '/notes?q=hinge',
 ];
 /** Others of the same page, in another state: gone through by `npm run bench:thorough`. */
 const OTHERS = [
   '/bin?q=ddr3&class=memory',
   '/stage/quarantine',
   '/stage/decide',
-  '/u/WQ-0001/parts',
-  '/books/behind?by=source&key=clearout',
-  '/rules/numbers',
-  '/day/promise?lot=WQ-3',
   '/u/WQ-0007/memory?view=less',
   '/u/WQ-0007/memory?view=fit',
   '/u/WQ-0020/work',
@@ -92,12 +97,7 @@ const OTHERS = [
   '/u/WQ-0002/machine/power',
   '/u/WQ-0020/machine/drives',
   '/u/WQ-0032/work/strip',
-  '/books/stock',
-  '/books/sources',
-  '/bin/P-0001',
   '/u/WQ-0002/work',
-  '/lots/one',
-  '/notes?q=hinge',
   '/u/TF-0005',
 ];
 
