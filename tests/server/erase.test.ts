@@ -35,6 +35,7 @@ import {
   type LiveSystem,
 } from './liveSystem';
 import { served } from './served';
+import { runs, THOROUGH } from '../thorough';
 
 openShop('erase');
 const front = served(eraseRoutes);
@@ -116,7 +117,8 @@ describe('an erasure by the unit’s own script', () => {
     expect(rows[1].eventSeq).toBeGreaterThan(0);
   });
   it('a sample is read where it was asked for, a tenth of it', async () => {
-    const place = await bench([{ name: 'sda', serial: 'BSL-77', size: MB }]);
+    const size = runs(MB, MB / 4);
+    const place = await bench([{ name: 'sda', serial: 'BSL-77', size }]);
     const { unitId, code } = await whole(place, { whole: false });
     expect(code).toBe(0);
     const [row] = await database()
@@ -127,13 +129,13 @@ describe('an erasure by the unit’s own script', () => {
       .then((all) => all.filter((own) => own.unitId === unitId));
     const { result, expected } = row.told.machine!;
     expect(result.read).toBe(expected);
-    expect(result.read).toBeGreaterThanOrEqual(MB / 512 / 10);
-    expect(result.read).toBeLessThan(MB / 512 / 4);
+    expect(result.read).toBeGreaterThanOrEqual(size / 512 / 10);
+    expect(result.read).toBeLessThan(size / 512 / 4);
     expect(place.drive('sda').every((byte) => byte === 0)).toBe(true);
   });
   it.each([
-    // the tool said it had written the two megabytes around them
-    ['lies', 'did not hold what was written on them just before', 256],
+    // the tool said it had written the two megabytes around them, which are gone through one by one
+    ...(THOROUGH ? [['lies', 'did not hold what was written on them just before', 256] as const] : []),
     ['read', 'did not hold what was written on them just before', 3],
   ] as const)(
     'bad sectors planted (%s): counted one by one, and the gate stays shut',
@@ -587,7 +589,7 @@ exec /bin/dd "$@"
     expect([...full]).toEqual([bad]);
   });
   it('is smaller than it says and repeats itself: the pattern is not where it was written', async () => {
-    const place = await bench([{ name: 'sda', serial: 'BSL-77', size: 4 * MB, odd: { wraps: 2 * MB } }]);
+    const place = await bench([{ name: 'sda', serial: 'BSL-77', size: 2 * MB, odd: { wraps: MB } }]);
     const { unitId, out } = await whole(place);
     expect(out).toMatch(/NOT erased: \d+ sectors did not hold what was written on them just before/);
     expect(await gate(unitId)).toHaveLength(1);

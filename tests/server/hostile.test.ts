@@ -10,11 +10,12 @@ import { signedIn } from '../browser/http';
 import { SECRET, startServer } from '../browser/shop.setup';
 import { act, benchA, lotWith, openShop, owner } from './shop';
 import { strangers, type Known, type Sent } from './strangers';
+import { runs } from '../thorough';
 
 process.env.BETTER_AUTH_SECRET = SECRET;
 openShop('hostile');
 
-const REQUESTS = Number(process.env.OMNITROPE_HOSTILE ?? 1_200);
+const REQUESTS = Number(process.env.OMNITROPE_HOSTILE ?? runs(1_200, 500));
 const SEED = 20261125;
 const AT_ONCE = 8;
 const PASSWORD = 'harbour lights';

@@ -8,11 +8,12 @@ import { nextStep, paysIn, proposed } from '@/shop/advice/nextStep';
 import { planOf, type UnitPlan } from '@/shop/advice/plan';
 import { wayToEnd } from '@/shop/units/remaining';
 import { act, benchA, lotWith, openShop, unitRow } from './shop';
+import { runs } from '../thorough';
 
 openShop('plan');
 
 /** Machines drawn; 500 by `npm run bench:plan`. */
-const MACHINES = Number(process.env.OMNITROPE_PLANS ?? 12);
+const MACHINES = Number(process.env.OMNITROPE_PLANS ?? runs(12, 7));
 
 /** All well from outside, and it lives. */
 const alive = (chassis: Chassis) => [

@@ -23,6 +23,7 @@ import {
   specOf,
   unitRow,
 } from './shop';
+import { runs } from '../thorough';
 
 openShop('record');
 
@@ -446,7 +447,7 @@ describe('taking back', () => {
           };
           expect(await told(a)).toEqual(await told(b));
         }),
-        { seed: 88, numRuns: 25 },
+        { seed: 88, numRuns: runs(25, 12) },
       );
     },
   );

@@ -6,8 +6,9 @@ import { GET, POST } from '@/app/r/[token]/route';
 import { GET as GET_OWN } from '@/app/r/[token]/own/route';
 import { PEER_HEADER } from '@/server/door';
 import { database } from '@/db/client';
-import { components, observations, tokens } from '@/db/schema';
+import { components, observations, recordValues, tokens } from '@/db/schema';
 import { MAX_REPORT_FILE, type IngestAnswer } from '@/shop/report/commands';
+import { recordNow } from '@/shop/record/queries';
 import { lettersState } from '@/shop/tokens/keep';
 import { specOf } from './shop';
 import { act, benchA, eventCount, lotWith, refusal, unitRow, openShop } from './shop';
@@ -57,6 +58,43 @@ describe('the machine’s own report', () => {
       cause: 'battery-worn',
       probability: 1,
     });
+  });
+  it('says which module is in which slot and which slot is empty, once; the donor sheet and hands are told the same', async () => {
+    const { units } = await lotWith(['laptop']);
+    const { unitId } = units[0];
+    const files = laptopFiles.map((file) => ({ ...file, text: file.text.replaceAll('PC88013', 'PC88444') }));
+    const memory = async () =>
+      (await recordNow(database(), await unitRow(unitId))).contents.flatMap(({ class: own, part, holds }) =>
+        own === 'memory' ? [part?.serial ?? holds] : [],
+      );
+    await send(unitId, files);
+    const seen = await memory();
+    expect(seen).toHaveLength(3);
+    expect(seen.slice(0, 2).sort()).not.toContain('nothing');
+    expect(seen[2]).toBe('nothing');
+    const record = await recordNow(database(), await unitRow(unitId));
+    expect(record.spots).toMatchObject({ memory: expect.any(String), 'memory 2': expect.any(String) });
+    expect(record.seenPlaces).toMatchObject({ 'memory 3': 'gone', battery: 'there', wireless: 'there' });
+    const written = async () =>
+      (await database().select().from(recordValues).where(eq(recordValues.unitId, unitId))).filter(
+        ({ key }) => key === 'place',
+      );
+    const before = (await written()).length;
+    await send(unitId, files);
+    expect((await written()).length).toBe(before);
+    // hands say the pack was proven good: a report that sees it does not take that back
+    await act(benchA, 'markPlaces', { unitId, places: [{ place: 'battery', state: 'proven' }] });
+    await send(unitId, files);
+    expect((await recordNow(database(), await unitRow(unitId))).seenPlaces.battery).toBe('proven');
+    // one put into the free slot
+    const { componentId } = await act<{ componentId: string }>(benchA, 'receivePart', {
+      class: 'memory',
+      name: '4 GB module',
+      attributes: { gb: 4 },
+    });
+    const put = [{ componentId, spot: 'memory 3', despite: true }];
+    await act(benchA, 'logWork', { unitId, ref: 'fit-parts', minutes: 4, parts: { put } });
+    expect(await memory()).not.toContain('nothing');
   });
   it('sent again (a new token) doubles no part', async () => {
     const {

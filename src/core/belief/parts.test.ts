@@ -12,6 +12,7 @@ import { engineFor } from '../steps/inspect';
 import { readRecord, type Sighted } from '../steps/sighted';
 import { BeliefEngine, ImpossibleEvidence } from './posterior';
 import { weighRecord } from './weigh';
+import { runs } from '@/../tests/thorough';
 
 const model = compileModel(catalogue, { chassis: 'laptop', source: 'clearout' });
 const saw = (finding: string, outcome: number): Evidence => ({ kind: 'finding', finding, outcome });
@@ -147,7 +148,7 @@ describe('hands, and what is seen afterwards', () => {
 });
 
 describe('what is seen to work', () => {
-  it('of 2,000 records: no look that shows a machine alive makes a cause of deadness likelier', () => {
+  it('no look that shows a machine alive makes a cause of deadness likelier', () => {
     const random = seededRandom(2000);
     const life = catalogue.findings.filter(
       ({ outcomes, stage, swap }) => stage !== 'claim' && !swap && outcomes[0].shows?.length,
@@ -155,7 +156,7 @@ describe('what is seen to work', () => {
     const button = finding('button');
     let asked = 0;
     const rises: number[] = [];
-    for (let n = 0; n < 2000; n++) {
+    for (let n = 0; n < runs(2000, 700); n++) {
       const chassis = CHASSIS[n % CHASSIS.length];
       const own = engineFor(catalogue, { chassis, source: n % 3 ? 'broken' : 'clearout' });
       const machine = new SimulatedMachine(own.model, drawFaults(own.model, random), n);
@@ -249,7 +250,7 @@ describe('the misfit check', () => {
     const looks = [...model.findings.keys()].filter((id) => finding(id).stage !== 'claim');
     const share = (many: number) => {
       let cries = 0;
-      for (let n = 0; n < 60; n++) {
+      for (let n = 0; n < runs(60, 30); n++) {
         const record = Array.from({ length: many }, () => looks[Math.floor(random() * looks.length)])
           .filter((id, i, all) => all.indexOf(id) === i)
           .map((id) => saw(id, 1 + Math.floor(random() * (model.findings.get(id)!.outcomes - 1))));
@@ -260,14 +261,14 @@ describe('the misfit check', () => {
           cries++;
         }
       }
-      return cries / 60;
+      return cries / runs(60, 30);
     };
     expect(share(4)).toBeLessThan(share(14));
     expect(share(14)).toBeGreaterThan(0.5);
   });
 
   /** Machines drawn, looked at, mended by what cures them, and looked at again: how often is that called a misfit? */
-  const RECORDS = Number(process.env.OMNITROPE_MISFITS ?? 200);
+  const RECORDS = Number(process.env.OMNITROPE_MISFITS ?? runs(200, 120));
   it(`after right repairs it cries at under one of a hundred of ${RECORDS}`, () => {
     const random = seededRandom(41);
     let cries = 0;

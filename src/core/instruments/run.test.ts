@@ -5,6 +5,7 @@ import { STAND_INS, standInOf } from '../simulate/standIn';
 import { conduct, conductHeat } from './conduct';
 import { batchFault, columnsOf, missingOf, samplesOf, type Sample } from './run';
 import { batteryTold, besideKey, figuresNow, pairsOf, railsTold, speedTold } from './findingsFromReading';
+import { runs } from '@/../tests/thorough';
 
 describe('batches', () => {
   const batch = (seq: number, ...t: number[]) => ({
@@ -114,7 +115,7 @@ describe('what readings tell', () => {
     ['weak cell', 'weak', 'drops-suddenly'],
     ['early cut-off', 'weak', 'drops-suddenly'],
   ])('battery, %s: %s, %s', (condition, behaviour, outcome) => {
-    for (const seed of [1, 2, 3, 4, 5])
+    for (let seed = 1; seed <= runs(5, 2); seed++)
       expect(battery(condition, seed)).toMatchObject({
         behaviour,
         answers: { 'battery-run': outcome, 'battery-health': '80-or-more' },

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { seededRandom, type Random } from '../random';
 import { cutLine, worthOfMore, type Candidate, type Capacity } from './cutLine';
 import { recombine, type Donor, type Incomplete, type Loose } from './recombine';
+import { runs } from '@/../tests/thorough';
 
 const whole = (random: Random, most: number) => Math.floor(random() * (most + 1));
 
@@ -26,9 +27,9 @@ function bestOfAll(units: readonly Candidate[], capacity: Capacity): number {
 }
 
 describe('which machines get the hours', () => {
-  it('200 drawn weeks of up to 15 machines and three stations: never less than the best of all choices', async () => {
+  it('drawn weeks of up to 15 machines and three stations: never less than the best of all choices', async () => {
     const random = seededRandom(31);
-    for (let round = 0; round < 200; round++) {
+    for (let round = 0; round < runs(200, 70); round++) {
       const names = ['dock', 'rack', 'shelf'].slice(0, whole(random, 3));
       const units = Array.from({ length: 1 + whole(random, 13) }, (_, i): Candidate => ({
         id: `u${i}`,
@@ -129,9 +130,9 @@ function bestBuilds({ machines, donors, parts }: Bench, rate: number): number {
 }
 
 describe('three half machines make two', () => {
-  it('120 drawn benches: never less than the best of all ways', async () => {
+  it('drawn benches: never less than the best of all ways', async () => {
     const random = seededRandom(77);
-    for (let round = 0; round < 120; round++) {
+    for (let round = 0; round < runs(120, 50); round++) {
       const slots = ['drive', 'memory', 'panel'];
       const machines = Array.from({ length: 1 + whole(random, 2) }, (_, i): Incomplete => ({
         id: `m${i}`,

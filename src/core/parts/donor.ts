@@ -59,6 +59,13 @@ export interface DonorSheet extends HarvestPlan {
   lines: DonorLine[];
 }
 
+/** How a place of the sheet was seen; empty beside a full one of those a machine has beyond the sheet, as that one. */
+const stateOf = ({ id }: DonorPlace, states: DonorProblem['states']): PlaceState | null =>
+  states[id] === 'gone'
+    ? (Object.entries(states).find(([key, state]) => key.startsWith(`${id} `) && state !== 'gone')?.[1] ??
+      'gone')
+    : (states[id] ?? null);
+
 /**
  * What taking a machine apart would bring, place by place. What has no worth in the house's table counts only
  * once somebody has said that it is there; of a class with a worth one place carries it.
@@ -71,7 +78,7 @@ export function donorSheet(problem: DonorProblem): DonorSheet {
   const drawn = places.filter(own).reduce((sum, { minutes }) => sum + minutes, 0);
   const scale = drawn > 0 ? problem.minutes / drawn : 1;
   const lines = places.map((place): DonorLine => {
-    const state = states[place.id] ?? null;
+    const state = stateOf(place, states);
     const line = {
       id: place.id,
       name: place.name,

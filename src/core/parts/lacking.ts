@@ -25,8 +25,7 @@ export function lackingOf(places: readonly Place[]): Lacking {
   const missing = places.filter(
     (place) =>
       place.holds === 'nothing' &&
-      (place.seen === 'gone' ||
-        (ROOM.includes(place.class) ? classes.includes(place.class) && first(place) : true)),
+      (!ROOM.includes(place.class) || (classes.includes(place.class) && first(place))),
   );
   return { names: missing.map(({ name }) => name), classes };
 }

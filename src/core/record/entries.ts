@@ -114,6 +114,8 @@ export interface PlaceEntry extends Entry<'place'> {
   place: string;
   class: string;
   state: PlaceMark;
+  /** The part on record that was seen in it, by its id: its own report says which slot a module is in. */
+  part?: string;
 }
 
 /** What the machine takes, as somebody read it off: facts by their keys, null takes one back. */

@@ -147,7 +147,7 @@ export interface EventPayloads {
   typed: { key: string; value: string; before?: string };
   'typed back': { key: string };
   'report asked for': { expiresAt: Date };
-  'report taken in': { files: unknown; spec: unknown; findings: unknown; notRead: unknown };
+  'report taken in': { files: unknown; spec: unknown; findings: unknown; places?: unknown; notRead: unknown };
   'work started': WorkNamed & { ref: string; paused: LaidAside[]; choice?: Choice } & Moved;
   'work paused': WorkNamed;
   'work dropped': WorkNamed;

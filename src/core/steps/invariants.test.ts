@@ -11,6 +11,7 @@ import { evaluateUnit } from './evaluate';
 import { engineFor, inspectUnit } from './inspect';
 import { type EvaluationInput } from './inspect';
 import type { Sighted } from './sighted';
+import { runs } from '@/../tests/thorough';
 
 /**
  * Whatever is on the record, these hold. Records are drawn from simulated machines, with repairs in between.
@@ -69,7 +70,7 @@ function recordOf(machine: SimulatedMachine, chassis: Chassis, random: Random): 
   });
 }
 
-const SEEDS = Array.from({ length: 48 }, (_, n) => n + 1);
+const SEEDS = Array.from({ length: runs(48, 20) }, (_, n) => n + 1);
 const input = new Map(SEEDS.map((seed) => [seed, drawn(seed)]));
 const looked = new Map(SEEDS.map((seed) => [seed, inspectUnit(catalogue, input.get(seed)!)]));
 

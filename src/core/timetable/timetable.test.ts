@@ -6,6 +6,7 @@ import { seededRandom, type Random } from '../random';
 import { allDoneBy, doneBy, finishes } from './chance';
 import type { Placed, Task, Timetabled } from './problem';
 import { timetable } from './search';
+import { runs, THOROUGH } from '@/../tests/thorough';
 
 type Asked = Parameters<typeof faultsOf>[0];
 const asked = (problem: Timetabled) => problem as unknown as Asked;
@@ -68,7 +69,7 @@ describe('job shops of the literature', () => {
     expect(plan.cost).toBe(optimum);
     expect(plan.bound).toBeLessThanOrEqual(optimum);
   });
-  it('ft10 comes to 940 at most', () => {
+  it.runIf(THOROUGH)('ft10 comes to 940 at most', () => {
     const problem = jobShop('ft10');
     const plan = solve(problem, 4000);
     expect(faultsOf(asked(problem), plan.operations)).toEqual([]);
@@ -78,8 +79,9 @@ describe('job shops of the literature', () => {
 });
 
 describe('weeks of a shop', () => {
-  it('500 drawn ones: nothing that may not be, and what it says it costs is what it costs', () => {
-    for (let seed = 1; seed <= 500; seed++) {
+  const WEEKS = runs(500, 150);
+  it(`${WEEKS} drawn ones: nothing that may not be, and what it says it costs is what it costs`, () => {
+    for (let seed = 1; seed <= WEEKS; seed++) {
       const problem = drawWeek(seed, 4 + (seed % 14));
       const plan = solve(problem, 15);
       expect(faultsOf(asked(problem), plan.operations), `week ${seed}`).toEqual([]);
@@ -177,9 +179,9 @@ function drawSmall(random: Random): Timetabled {
 }
 
 describe('small ones', () => {
-  it('60 of them: what is found is the cheapest there is, and the bound is below it', () => {
+  it('what is found is the cheapest there is, and the bound is below it', () => {
     const random = seededRandom(19);
-    for (let round = 0; round < 60; round++) {
+    for (let round = 0; round < runs(60, 30); round++) {
       const problem = drawSmall(random);
       const best = cheapest(problem, 19);
       const plan = solve(problem, 400);

@@ -12,6 +12,8 @@ function gigabytes(size: string): number {
 
 export interface MemoryModule {
   slot: string;
+  /** Its place among all slots the table lists, from nought; left out: it lists full ones only. */
+  at?: number;
   /** Gigabytes (binary). */
   gb: number;
   kind: string | null;
@@ -63,12 +65,13 @@ export function parseDmidecode(text: string): Parsed<Dmidecode> {
   const system = of('System Information');
   const bios = of('BIOS Information');
   const devices = blocks.filter((block) => block.title === 'Memory Device');
-  const modules = devices.flatMap(({ fields }): MemoryModule[] => {
+  const modules = devices.flatMap(({ fields }, at): MemoryModule[] => {
     const gb = within(gigabytes(fields.get('size') ?? ''), 1 / 1024, MOST_GB);
     if (gb === null) return [];
     return [
       {
         slot: meaningful(fields.get('locator')) ?? '',
+        at,
         gb,
         kind: meaningful(fields.get('type')),
         speed: meaningful(fields.get('configured memory speed') ?? fields.get('speed')),

@@ -1,6 +1,9 @@
-import { sql } from 'drizzle-orm';
+import { and, asc, isNotNull, notInArray, sql } from 'drizzle-orm';
 import { FINDING_IDLE_MINUTES } from '@/catalog/hands/bench';
 import { database } from '@/db/client';
+import { units } from '@/db/schema';
+import { dayAndTime } from '@/words/time';
+import { shopRules } from '../rules/queries';
 import { FIND_OUT } from '../work/clock';
 import { lineOf, runningBlocks, type LineStage, type RunningBlock } from './queries';
 
@@ -56,17 +59,59 @@ async function dueNow(): Promise<DueBlock[]> {
   return rows.map(({ tag, name, due_on: dueOn }) => ({ tag, name, dueOn }));
 }
 
-/** The shop as whoever walks by wants it: who does what, what runs alone, what is on its way, what waits longest. */
+/** A machine somebody was promised. */
+export interface PromisedBlock {
+  tag: string;
+  name: string;
+  /** By when, in words of the shop's clock. */
+  by: string;
+  late: boolean;
+  /** It is done and waits for whoever it was promised to. */
+  ready: boolean;
+}
+
+/** What was promised and has not left, the next one first. */
+async function promisedNow(): Promise<PromisedBlock[]> {
+  const { timeZone } = await shopRules();
+  const rows = await database()
+    .select({
+      tag: units.tag,
+      maker: units.maker,
+      model: units.model,
+      stage: units.stage,
+      at: units.promisedAt,
+    })
+    .from(units)
+    .where(and(isNotNull(units.promisedAt), notInArray(units.stage, ['sold', 'gone'])))
+    .orderBy(asc(units.promisedAt), asc(units.tag))
+    .limit(12);
+  return rows.map(({ tag, maker, model, stage, at }) => ({
+    tag,
+    name: `${maker} ${model}`.trim(),
+    by: dayAndTime(at!, timeZone),
+    late: at! < new Date(),
+    ready: stage === 'shelf',
+  }));
+}
+
+/** The shop as whoever walks by wants it: who does what, what runs alone, what was promised, what is on its way, what waits longest. */
 export interface Wall {
   hands: HandsBlock[];
   running: RunningBlock[];
   due: DueBlock[];
+  promised: PromisedBlock[];
   line: LineStage[];
   quarantine: number;
   now: number;
 }
 
 export async function wallNow(): Promise<Wall> {
-  const [hands, running, due, line] = await Promise.all([handsNow(), runningBlocks(), dueNow(), lineOf()]);
-  return { hands, running, due, ...line, now: Date.now() };
+  const [hands, running, due, promised, line] = await Promise.all([
+    handsNow(),
+    runningBlocks(),
+    dueNow(),
+    promisedNow(),
+    lineOf(),
+  ]);
+  return { hands, running, due, promised, ...line, now: Date.now() };
 }

@@ -22,12 +22,13 @@ function placeOf(chassis: Chassis, id: string): DonorPlace & { class: NonNullabl
   return { ...place, class: place.class };
 }
 
-/** How places were seen, on the record. */
+/** How places were seen, on the record: by hands, or by the machine’s own report. */
 export async function writePlaces(
   tx: Transaction,
   unit: string,
-  seen: readonly { place: string; class: string; state: PlaceMark }[],
+  seen: readonly { place: string; class: string; state: PlaceMark; part?: string }[],
   by: string,
+  reported = false,
 ): Promise<number[]> {
   if (seen.length === 0) return [];
   const rows = await tx
@@ -36,9 +37,9 @@ export async function writePlaces(
       seen.map((each) => ({
         unitId: unit,
         key: 'place',
-        basis: 'typed',
+        basis: reported ? 'measured' : 'typed',
         value: JSON.stringify(each),
-        origin: 'donor sheet',
+        origin: reported ? 'machine’s report' : 'donor sheet',
         by,
       })),
     )

@@ -76,8 +76,7 @@ function observed(row: Observation): RecordEntry[] {
 function valued(row: typeof recordValues.$inferSelect): RecordEntry {
   const at = row.at.getTime();
   if (row.key === 'place') {
-    const { place, class: partClass, state } = JSON.parse(row.value) as Omit<PlaceEntry, 'kind' | 'at'>;
-    return { kind: 'place', at, place, class: partClass, state };
+    return { kind: 'place', at, ...(JSON.parse(row.value) as Omit<PlaceEntry, 'kind' | 'at'>) };
   }
   if (row.key === 'mat') return { kind: 'mat', at, act: JSON.parse(row.value) as MatAct };
   if (row.key === 'clean') return { kind: 'clean', at, act: JSON.parse(row.value) as CleanAct };

@@ -12,7 +12,9 @@ import { refuseHeld } from '../line';
 import { writeCount } from '../record/count';
 import { writeValues } from '../record/values';
 import { replaceEarlier } from '../record/replace';
-import { interpretReport } from './interpret';
+import { recordNow } from '../record/queries';
+import { writePlaces } from '../parts/places';
+import { interpretReport, type Interpretation } from './interpret';
 import { assertOfThisMachine, noteParts } from './parts';
 import { giveToken, spendToken } from '../tokens/keep';
 import { newToken } from '../tokens/signs';
@@ -113,7 +115,8 @@ export const ingestReport = defineCommand({
         by: actor.name,
       })),
     );
-    const also = await noteParts(tx, actor, unit!, found.parts);
+    const { also, ids } = await noteParts(tx, actor, unit!, found.parts);
+    const places = await notePlaces(tx, actor, unit!, found.places, ids);
     if (found.drives !== null)
       await writeCount(tx, unit!.id, { drives: found.drives, by: 'report' }, actor.name);
     const { made, replaced } = await noteFindings(tx, actor, unit!.id, found.findings);
@@ -121,7 +124,7 @@ export const ingestReport = defineCommand({
     return {
       event: {
         kind: 'report taken in',
-        payload: { files: read, spec: found.spec, findings: found.findings, notRead: found.notRead },
+        payload: { files: read, spec: found.spec, findings: found.findings, places, notRead: found.notRead },
         ...(also.length && { alsoUnits: also }),
       },
       answer: { read, filled: found.spec.map((entry) => entry.key), notRead: found.notRead },
@@ -130,6 +133,31 @@ export const ingestReport = defineCommand({
     };
   },
 });
+
+/**
+ * Places the report shows full or empty, and which part on record is in each. What hands said of one stays: that a report
+ * sees a part says neither that it is broken nor that it was proven. What is on record already is not written again.
+ * @returns what was written
+ */
+async function notePlaces(
+  tx: Transaction,
+  actor: Actor,
+  unit: typeof units.$inferSelect,
+  shown: Interpretation['places'],
+  ids: readonly (string | null)[],
+) {
+  if (shown.length === 0) return [];
+  const { seenPlaces, spots } = await recordNow(tx, unit);
+  const places = shown.flatMap(({ of, state, ...place }) => {
+    const part = of === undefined ? null : ids[of];
+    const before = seenPlaces[place.place];
+    const kept = state === 'there' && before && before !== 'gone' ? before : state;
+    if (kept === before && (part === null || spots[place.place] === part)) return [];
+    return [{ ...place, state: kept, ...(part !== null && { part }) }];
+  });
+  await writePlaces(tx, unit.id, places, actor.name, true);
+  return places;
+}
 
 /**
  * Findings the report answers; what was answered before, typed or measured, is replaced.

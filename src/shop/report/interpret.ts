@@ -1,12 +1,14 @@
 import { findingById } from '@/catalog';
+import { donorPlaces } from '@/catalog/parts/donor';
 import { healthOutcome, startOutcome } from '@/core/instruments/findingsFromReading';
+import { nthPlace } from '@/core/record/places/machine';
 import { NO_LOCK } from '@/core/record/keys';
 import { networksText } from '@/core/selftest/network';
 import { processorLevel } from '@/core/machine/levels';
 import { serialKey } from '@/core/machine/serial';
 import { healthRules, smallFileSystem } from '@/catalog/instruments/drives';
 import { driveVerdict, type DriveJudged } from '@/core/storage/health';
-import type { Chassis } from '@/core/catalogue';
+import type { Chassis, PartClass } from '@/core/catalogue';
 import type { ReportBundle } from '@/formats/report/bundle';
 import { screenWords } from '@/formats/report/edid';
 import type { Cim } from '@/formats/report/cim';
@@ -18,6 +20,8 @@ export interface Interpretation {
   spec: NewValue[];
   parts: NewComponent[];
   findings: { finding: string; outcome: number }[];
+  /** Places it shows full or empty; `of`: the part that is in it, by its number among the parts. */
+  places: { place: string; class: PartClass; state: 'there' | 'gone'; of?: number }[];
   maker: string | null;
   model: string | null;
   /** How many drives of the machine’s own it shows; null: it lists none of its drives at all. */
@@ -45,6 +49,7 @@ export function interpretReport(bundle: ReportBundle, chassis: Chassis): Interpr
     parts: [],
     drives: null,
     findings: [],
+    places: [],
     maker: dmidecode?.maker ?? lshw?.maker ?? null,
     model: dmidecode?.model ?? lshw?.model ?? null,
     notRead: [],
@@ -66,6 +71,7 @@ export function interpretReport(bundle: ReportBundle, chassis: Chassis): Interpr
   if (own) put('screen', screenWords(own), own.inches);
   processor(bundle, put, out);
   memory({ ...bundle, dmidecode }, put, out);
+  slots(bundle, chassis, out);
   drives(bundle, put, out);
   listed(bundle, chassis, out);
   if (cim) installed(cim, put, out);
@@ -83,6 +89,16 @@ export function interpretReport(bundle: ReportBundle, chassis: Chassis): Interpr
   } else out.notRead.push('temperature');
   if (chassis === 'laptop') battery({ ...bundle, upower }, put, out);
   if (!upower && chassis === 'laptop') out.notRead.push('battery');
+  const shown: [PartClass, boolean | null | undefined][] = [
+    ['battery', chassis === 'laptop' && upower?.present],
+    ['optical', lshw?.optical],
+    ['wireless', lshw?.wireless],
+    ['panel', own !== null],
+  ];
+  for (const [partClass, there] of shown) {
+    const place = nthPlace(donorPlaces[chassis], partClass, 0);
+    if (there && place) out.places.push({ place, class: partClass, state: 'there' });
+  }
   // one answer a question: of several drives the one that is worse off
   out.findings = worstOf(out.findings);
   if (!lshw && !dmidecode) out.notRead.push('maker, model, serial');
@@ -139,6 +155,18 @@ function memory({ lshw, dmidecode }: ReportBundle, put: Put, out: Interpretation
         slot: stick.slot,
       },
     });
+  }
+}
+
+/** Which slots of memory hold something, where the firmware lists the empty ones too. Its modules are the only parts yet. */
+function slots({ dmidecode }: ReportBundle, chassis: Chassis, out: Interpretation): void {
+  const { modules = [], slots: many = 0 } = dmidecode ?? {};
+  if (modules.length === 0 || many > MOST_OF_A_KIND) return;
+  for (let at = 0; at < many; at++) {
+    const place = nthPlace(donorPlaces[chassis], 'memory', at);
+    const of = modules.findIndex((own) => own.at === at);
+    if (place)
+      out.places.push({ place, class: 'memory', state: of < 0 ? 'gone' : 'there', ...(of >= 0 && { of }) });
   }
 }
 

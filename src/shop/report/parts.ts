@@ -69,14 +69,14 @@ const refresh = (tx: Transaction, known: Part, { attributes }: NewComponent) =>
  * Parts the machine reports, on its record. Each entry is a part of its own, and each part on record is at most one of
  * them. A report moves nothing and gives no part a name: a serial that stands elsewhere, and one that may belong to a
  * part recorded here without any, are questions.
- * @returns other machines whose pages now ask something
+ * @returns other machines whose pages now ask something; which part on record each of them is, null where that is asked
  */
 export async function noteParts(
   tx: Transaction,
   actor: Actor,
   unit: Unit,
   seen: readonly NewComponent[],
-): Promise<string[]> {
+): Promise<{ also: string[]; ids: (string | null)[] }> {
   const here = await tx.select().from(components).where(eq(components.unitId, unit.id));
   const withData = await told(
     tx,
@@ -88,6 +88,7 @@ export async function noteParts(
     .where(and(eq(sightings.unitId, unit.id), sql`${sightings.answer} is null`));
   const taken = new Set<string>();
   const also = new Set<string>();
+  const is = new Map<NewComponent, string>();
   // a filler for a serial tells no part from another
   const parts = seen.map((part) => ({ ...part, serial: identifies(part.serial ?? '') ? part.serial! : '' }));
   /** The one among these that is not taken yet. */
@@ -116,6 +117,7 @@ export async function noteParts(
       continue;
     }
     taken.add(own.id);
+    is.set(part, own.id);
     await refresh(tx, own, part);
   }
   for (const part of late) {
@@ -148,6 +150,7 @@ export async function noteParts(
           continue;
         }
         taken.add(one.id);
+        is.set(part, one.id);
         await tx
           .update(components)
           .set({
@@ -166,6 +169,7 @@ export async function noteParts(
       const known = free([...like.filter((one) => one.attributes.slot === slot), ...like]);
       if (known) {
         taken.add(known.id);
+        is.set(part, known.id);
         await refresh(tx, known, part);
         continue;
       }
@@ -178,6 +182,7 @@ export async function noteParts(
       'came with the unit',
     );
     taken.add(made.id);
+    is.set(part, made.id);
   }
-  return [...also];
+  return { also: [...also], ids: parts.map((part) => is.get(part) ?? null) };
 }

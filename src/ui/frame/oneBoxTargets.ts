@@ -1,4 +1,5 @@
 import type { ChangeEvent, KeyboardEvent, ReactNode, Ref } from 'react';
+import { opensAt } from '@/words/unit/opens';
 
 /** What the box is, whichever way it is drawn. */
 export interface BoxProps {
@@ -65,7 +66,7 @@ export const PART = /^P-\d{1,6}$/i;
 export const TAG = /^[A-Z]{2,4}-\d{1,5}$/i;
 
 interface Found {
-  units: { id: string; tag: string; maker: string; model: string; probably: string }[];
+  units: { id: string; tag: string; maker: string; model: string; stage: string; probably: string }[];
   findings: { id: string; ask: string }[];
   work: { id: string; name: string }[];
   lots: { code: string; name: string }[];
@@ -95,7 +96,7 @@ export async function find(text: string, here: string | null): Promise<Target[]>
     })),
     ...units.map((unit) => ({
       id: unit.id,
-      href: `/u/${unit.tag}`,
+      href: opensAt(unit),
       title: unit.tag,
       note: `${unit.maker} ${unit.model}; ${unit.probably}`,
     })),

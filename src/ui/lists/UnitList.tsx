@@ -7,6 +7,7 @@ import { listQuery, type ListView } from '@/words/lists/view';
 import { ROUTE_NAMES } from '@/words/names';
 import type { ColumnSet, UnitTableRow } from '@/words/lists/rows';
 import { useShortcuts } from '../kit/keys/keyboard';
+import { opensAt } from '@/words/unit/opens';
 import { go } from '../kit/keys/ways';
 import { Empty, Key } from '../kit/parts';
 import { Money, useMoney } from '../kit/theShop';
@@ -73,7 +74,7 @@ export function UnitList({ rows, set, view, first, margins, mayWrite, steps, emp
     else if (key === 'k' || key === 'ArrowUp') goTo(cursor - 1);
     else if (key === 'x' && here && mayWrite) table.getRow(here.id).toggleSelected();
     else if (key === 'X' && mayWrite) table.toggleAllRowsSelected();
-    else if (key === 'Enter' && here) go(`/u/${here.tag}`);
+    else if (key === 'Enter' && here) go(opensAt(here));
     else if (key === 'Escape' && chosen.length) setMarked({});
     else return false;
     return true;
@@ -152,7 +153,7 @@ export function UnitList({ rows, set, view, first, margins, mayWrite, steps, emp
               </td>
               <td>
                 <Link
-                  href={`/u/${row.original.tag}`}
+                  href={opensAt(row.original)}
                   className="figures font-semibold after:absolute after:inset-0"
                 >
                   {row.original.tag}
@@ -232,7 +233,7 @@ function TwoLines({ row, set }: { row: UnitTableRow; set: ColumnSet }) {
   return (
     <li className="relative border-b border-rule py-1.5">
       <p className="flex items-baseline gap-2">
-        <Link href={`/u/${row.tag}`} className="figures text-lead font-semibold after:absolute after:inset-0">
+        <Link href={opensAt(row)} className="figures text-lead font-semibold after:absolute after:inset-0">
           {row.tag}
         </Link>
         <span className="min-w-0 flex-1 truncate text-read">{row.machine}</span>

@@ -161,6 +161,12 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
               </>
             )}
           </p>
+          {unit.promised && (
+            <p className="text-note font-semibold">
+              promised by <span className="figures">{unit.promised.words}</span>
+              {unit.promised.late && ', late'}
+            </p>
+          )}
           {others.length > 0 && (
             <p role="status" className="text-note font-semibold">
               {others.join(', ')} {others.length === 1 ? 'is' : 'are'} here too

@@ -10,6 +10,7 @@ export interface WallView {
   hands: { person: string; tag: string; title: string; startedAt: string; minutes: number }[];
   running: RunningBlock[];
   due: { tag: string; name: string; dueOn: string | null }[];
+  promised: { tag: string; name: string; by: string; late: boolean; ready: boolean }[];
   line: LineStage[];
   quarantine: number;
   /** When it was true, ms of the shop's clock. */
@@ -94,6 +95,19 @@ export function Wall({ first }: { first: WallView }) {
           ))}
         </Part>
       </div>
+      {view.promised.length > 0 && (
+        <section aria-label="Promised" className="mt-5">
+          <h2 className="text-figure font-bold">Promised</h2>
+          <ul className="flex flex-wrap gap-x-8">
+            {view.promised.map(({ tag, name, by, late, ready }) => (
+              <li key={tag} className={`px-2 text-page ${late && !ready ? 'bg-hot text-onhot' : ''}`}>
+                <b className="figures">{tag}</b> {name}, <span className="figures">{by}</span>
+                {ready ? ', ready' : late ? ', late' : ''}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       {view.due.length > 0 && (
         <section aria-label="On its way" className="mt-5">
           <h2 className="text-figure font-bold">On its way</h2>

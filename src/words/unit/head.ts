@@ -38,7 +38,10 @@ export function headView(
   spec: Specification,
   mayWrite: boolean,
   paidShown: boolean,
-  now: Pick<UnitHead, 'path' | 'days' | 'photo' | 'undo' | 'lately' | 'worthMinor' | 'notPowered'>,
+  now: Pick<
+    UnitHead,
+    'path' | 'days' | 'promised' | 'photo' | 'undo' | 'lately' | 'worthMinor' | 'notPowered'
+  >,
 ): UnitHead {
   return {
     id: unit.id,

@@ -61,7 +61,13 @@ export function pathViews(
   const { states, next, route, decided, looks, begun, out, step, drives, tests, missing, would } = path;
   const ending = lower(ROUTE_NAMES[route]);
   const note: Record<PathStep, string> = {
-    looked: `${looks.done} of ${looks.of}`,
+    // what was never looked over and is in hands already is told by that, not by a count of nothing
+    looked:
+      states.looked === 'struck' && looks.done === 0
+        ? decided
+          ? ending
+          : 'further on already'
+        : `${looks.done} of ${looks.of}`,
     found: decided ? ending : likeliest(unit.evaluation),
     data: states.data === 'struck' ? 'its owner’s' : drivesWords(drives, states.data === 'done'),
     hands:

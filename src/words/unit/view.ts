@@ -156,6 +156,8 @@ export interface UnitHead {
   theirs: boolean;
   /** Days it has been here; null: it has left. */
   days: number | null;
+  /** By when it was promised, in words, and whether that is over; null: it was not, or has left. */
+  promised: { words: string; late: boolean } | null;
   /** Its newest photograph. */
   photo: string | null;
   /** What this person did last and can take back by one key; null: nothing, or somebody has done something since. */

@@ -11,6 +11,7 @@ import { seededRandom } from '../../random';
 import { sinkChange } from './likeFan';
 import { readHeat, type HeatRun } from './read';
 import type { HeatVerdict } from './tables';
+import { runs } from '@/../tests/thorough';
 
 /** Logs of a physics the reader shares nothing with: see `tests/oracles/thermal/network`. */
 const TRUTH: Record<Ailment, HeatVerdict> = {
@@ -29,7 +30,8 @@ const read = (log: Pick<ThermalLog, 'samples' | 'room' | 'limit'>, more: Partial
 describe('logs of another physics', () => {
   const random = seededRandom(4711);
   // a fan that turns slowly because it is worn is told by its like only: a test of its own
-  const logs = Array.from({ length: 210 }, (_, n) =>
+  const MANY = runs(210, 105);
+  const logs = Array.from({ length: MANY }, (_, n) =>
     thermalLog(AILMENTS.filter((own) => own !== 'worn fan')[n % 7], random),
   );
   const readings = logs.map((log) => ({ log, reading: read(log) }));
@@ -38,7 +40,7 @@ describe('logs of another physics', () => {
 
   it('where the fan was read 95 of 100 are right, none is refused', () => {
     const seen = readings.filter(({ log }) => log.samples.some(({ fan }) => fan !== undefined));
-    expect(seen.length).toBeGreaterThan(120);
+    expect(seen.length).toBeGreaterThan(0.57 * MANY);
     const wrong = seen.filter((own) => !isRight(own)).map((own) => `${own.log.ailment}: ${verdict(own)}`);
     expect(1 - wrong.length / seen.length, wrong.join('; ')).toBeGreaterThanOrEqual(0.95);
     for (const { reading } of readings) expect(reading.without).toBe('');
@@ -47,23 +49,23 @@ describe('logs of another physics', () => {
     for (const own of readings)
       if (own.log.ailment === 'stalled fan' || (own.log.held && own.log.limit !== null))
         expect(verdict(own), own.log.ailment).not.toBe('sound');
-    expect(readings.filter(({ log }) => log.held).length).toBeGreaterThan(40);
+    expect(readings.filter(({ log }) => log.held).length).toBeGreaterThan(0.19 * MANY);
   });
   it('a loose mount is told from the few seconds until its limit', () => {
     const loose = readings.filter(({ log }) => log.ailment === 'loose mount' && log.held);
-    expect(loose.length).toBeGreaterThan(20);
+    expect(loose.length).toBeGreaterThan(0.09 * MANY);
     expect(loose.filter(isRight).length / loose.length).toBeGreaterThanOrEqual(0.95);
   });
   it('chances are kept: of what is said to be likelier than nine in ten at least nine in ten is so', () => {
     const sure = readings.filter(({ reading }) => reading.verdict[0].chance >= 0.9);
-    expect(sure.length).toBeGreaterThan(100);
+    expect(sure.length).toBeGreaterThan(0.47 * MANY);
     expect(sure.filter(isRight).length / sure.length).toBeGreaterThanOrEqual(0.93);
   });
   it('where it settles is within 3 K at the end of a run, and its error says so', () => {
-    const long = Array.from({ length: 40 }, (_, n) =>
+    const long = Array.from({ length: runs(40, 28) }, (_, n) =>
       thermalLog((['sound', 'dry paste', 'dust', 'fan control'] as const)[n % 4], random, { load: 900 }),
     ).filter(({ held }) => !held);
-    expect(long.length).toBeGreaterThan(20);
+    expect(long.length).toBeGreaterThan(runs(20, 14));
     const stages = long.map((log) => ({ log, stages: read(log).stages! }));
     const near = stages.filter((own) => Math.abs(own.stages.settles - own.log.settles!) <= 3);
     expect(near.length / long.length).toBeGreaterThanOrEqual(0.9);
@@ -74,7 +76,7 @@ describe('logs of another physics', () => {
   });
   it('a sink before and after cleaning, per watt over the room: the ratio within a quarter in 8 of 10', () => {
     let [pairs, close] = [0, 0];
-    for (let n = 0; n < 60; n++) {
+    for (let n = 0; n < runs(60, 30); n++) {
       const given = { machine: drawMachine(random), load: 900, rest: 120, whole: true };
       const [before, after] = [thermalLog('dust', random, given), thermalLog('sound', random, given)];
       if (before.held || after.held || before.room === null || after.room === null) continue;
@@ -82,7 +84,7 @@ describe('logs of another physics', () => {
       const told = read(after).sinkPerWatt! / read(before).sinkPerWatt!;
       close += Number(Math.abs(told / (after.finsPerWatt / before.finsPerWatt) - 1) <= 0.25);
     }
-    expect(pairs).toBeGreaterThan(8);
+    expect(pairs).toBeGreaterThan(runs(8, 4));
     expect(close / pairs).toBeGreaterThanOrEqual(0.8);
   });
   it('fins that a faster fan cools are not called cleaner: at like fan nothing became of them', () => {
@@ -109,7 +111,7 @@ describe('logs of another physics', () => {
     const dust = (log: ThermalLog, like: HeatRun['like']) =>
       read(log, { like }).verdict.find(({ id }) => id === 'dust or fan')!.chance;
     const apart = { alone: 0, beside: 0 };
-    for (let n = 0; n < 24; n++) {
+    for (let n = 0; n < runs(24, 12); n++) {
       const machine = drawMachine(random);
       const [measure, sound, worn] = (['sound', 'sound', 'worn fan'] as const).map((ailment) =>
         thermalLog(ailment, random, { machine, whole: true }),

@@ -10,6 +10,7 @@ import { onAnotherDay } from './rise';
 import { atRest, ordered, partsOf } from './run';
 import type { HeatVerdict } from './tables';
 import { heatConditions } from './verdict';
+import { runs } from '@/../tests/thorough';
 
 const SAYS: Record<HeatCondition, HeatVerdict> = {
   sound: 'sound',
@@ -24,9 +25,10 @@ const SAYS: Record<HeatCondition, HeatVerdict> = {
 describe('a heat run', () => {
   it('tells seven conditions apart in 95 of 100 noisy runs, and never calls a stalled fan sound', () => {
     const random = seededRandom(1307);
+    const many = runs(350, 105);
     let right = 0;
     const wrong: string[] = [];
-    for (let run = 0; run < 350; run++) {
+    for (let run = 0; run < many; run++) {
       const condition = HEAT_CONDITIONS[run % 7];
       const watts = run % 2 ? 15 : 65;
       const machine = heatMachine(condition, watts, random);
@@ -39,13 +41,13 @@ describe('a heat run', () => {
       else wrong.push(`${condition} ${watts} -> ${first?.id ?? reading.without}`);
       if (condition === 'fan stalled') expect(first?.id).not.toBe('sound');
     }
-    expect(right / 350, wrong.slice(0, 12).join('; ')).toBeGreaterThanOrEqual(0.95);
+    expect(right / many, wrong.slice(0, 12).join('; ')).toBeGreaterThanOrEqual(0.95);
   });
   it('knows more when the watts it draws and those its cooler is for are known than when nobody read them', () => {
     const random = seededRandom(5);
     let sharper = 0;
-    const runs = 30;
-    for (let run = 0; run < runs; run++) {
+    const many = 30;
+    for (let run = 0; run < many; run++) {
       const machine = heatMachine(run % 2 ? 'paste' : 'sound', 35, random);
       const samples = heatRunOf(machine, random).map((sample) => ({ ...sample, power: undefined }));
       const at = { samples, room: machine.room, limit: machine.limit };
@@ -55,14 +57,14 @@ describe('a heat run', () => {
         )!.chance;
       sharper += Number(chance(machine.watts) > chance(null));
     }
-    expect(sharper / runs).toBeGreaterThan(0.8);
+    expect(sharper / many).toBeGreaterThan(0.8);
   });
   it('stopped as soon as it has seen enough it says the same, and where it settles within 3 K', () => {
     const random = seededRandom(77);
     let right = 0;
     let near = 0;
-    const runs = 42;
-    for (let run = 0; run < runs; run++) {
+    const many = runs(42, 14);
+    for (let run = 0; run < many; run++) {
       const condition = HEAT_CONDITIONS[run % 7];
       const machine = heatMachine(condition, 45, random);
       const samples = heatRunOf(machine, random, { loadSeconds: 900 });
@@ -81,8 +83,8 @@ describe('a heat run', () => {
         near += Number(Math.abs(reading.stages!.settles - settles) < 4);
       else near++;
     }
-    expect(right / runs).toBeGreaterThanOrEqual(0.95);
-    expect(near / runs).toBeGreaterThanOrEqual(0.85);
+    expect(right / many).toBeGreaterThanOrEqual(0.95);
+    expect(near / many).toBeGreaterThanOrEqual(0.85);
   });
   it('1 C steps, 1 K noise, a room that drifts: both stages within 10 % on the average of 40 runs, 65 W and 15 W', () => {
     const random = seededRandom(5);

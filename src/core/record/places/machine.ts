@@ -25,6 +25,15 @@ export interface PlacesKnown extends Presence {
 
 const ORDER = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth'];
 
+/**
+ * The place of a class by its number, from nought: of the sheet, or one of those a machine has beyond it.
+ * @returns its id; null: such a machine has no place of the class
+ */
+export function nthPlace(template: readonly DonorPlace[], partClass: PartClass, n: number): string | null {
+  const own = template.filter((place) => place.class === partClass);
+  return own.length ? (own[n]?.id ?? `${own[0].id} ${n + 1}`) : null;
+}
+
 /** As many places of a class as there are: those of the sheet, and as many more as were counted or hold parts. */
 function widened(template: readonly DonorPlace[], partClass: PartClass, most: number): DonorPlace[] {
   const own = template.filter((place) => place.class === partClass);
@@ -33,7 +42,7 @@ function widened(template: readonly DonorPlace[], partClass: PartClass, most: nu
     const base = own[0];
     return {
       ...base,
-      id: `${base.id} ${at + 1}`,
+      id: nthPlace(own, partClass, at)!,
       name: `${base.name}, ${ORDER[at] ?? `number ${at + 1}`}`,
     };
   });

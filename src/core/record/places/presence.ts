@@ -45,23 +45,37 @@ export function presenceOf(entries: readonly RecordEntry[]): Presence {
   const inside = new Inside();
   const gone = new Set<string>();
   const spots = new Map<string, string>();
+  const lies = (part: string, place: string) => {
+    for (const [where, own] of spots) if (own === part) spots.delete(where);
+    spots.set(place, part);
+  };
   for (const entry of entries) {
     if (entry.kind === 'place') {
       if (entry.state === 'unseen') states.delete(entry.place);
       else states.set(entry.place, { class: entry.class, state: entry.state });
+      if (entry.part) lies(entry.part, entry.place);
+      else if (entry.state === 'gone') spots.delete(entry.place);
     } else if (entry.kind === 'part') {
-      const partClass = entry.part.class;
+      const { class: partClass, id } = entry.part;
       inside.take(entry);
-      for (const [place, part] of spots)
-        if (part === entry.part.id || place === entry.spot) spots.delete(place);
-      if (entry.way !== 'out' && entry.spot) spots.set(entry.spot, entry.part.id);
+      const from = [...spots].find(([, part]) => part === id)?.[0];
+      // that it was found here says nothing of where it was seen to lie
+      if (entry.way !== 'found' && from) spots.delete(from);
+      if (entry.way !== 'out' && entry.spot) lies(id, entry.spot);
       const none = entry.way === 'out' && inside.of(partClass).length === 0;
       if (none) gone.add(partClass);
       else if (entry.way !== 'out') gone.delete(partClass);
-      for (const [place, seen] of states)
-        if (seen.class === partClass)
-          if (entry.way === 'in' && seen.state !== 'proven') states.set(place, { ...seen, state: 'there' });
-          else if (none) states.set(place, { ...seen, state: 'gone' });
+      const own = [...states].filter(([, seen]) => seen.class === partClass);
+      const see = (place: string, state: PlaceState) => states.set(place, { class: partClass, state });
+      if (none) for (const [place] of own) see(place, 'gone');
+      // where a drive came out is unknown until somebody looks: the gate counts them
+      else if (entry.way === 'out' && from && partClass !== 'drive') see(from, 'gone');
+      else if (entry.way === 'in')
+        for (const [place, { state }] of own)
+          if (entry.spot ? place === entry.spot : state !== 'proven')
+            // one of several went in somewhere: which is still empty nobody knows
+            if (entry.spot || own.length === 1 || state !== 'gone') see(place, 'there');
+            else states.delete(place);
     }
   }
   return {
