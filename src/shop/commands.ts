@@ -26,6 +26,7 @@ import * as build from './stock/build';
 import * as stock from './stock/commands';
 import * as study from './study/commands';
 import * as places from './parts/places';
+import * as noted from './hands/noted';
 import * as takes from './parts/compatibility';
 import * as wants from './parts/wants';
 import * as one from './lots/one';
@@ -141,6 +142,7 @@ const all = [
   parts.unsellPart,
   parts.partCameBack,
   places.markPlaces,
+  noted.takeBackEntry,
   places.harvestParts,
   takes.noteTakes,
   build.buildUnit,

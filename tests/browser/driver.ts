@@ -288,17 +288,45 @@ export async function hold(
   );
 }
 
+/**
+ * Whether the page says these words, or comes to within a second: told by the page when something of it changes, so that
+ * waiting takes nothing from whatever is waited for. Spaces as XPath counts them.
+ */
+const SAYS = `const [words, done] = arguments;
+const says = () => [...document.body.children].some(
+  (own) => own.tagName !== 'SCRIPT' && own.textContent.replace(/[ \\t\\r\\n]+/g, ' ').includes(words));
+if (says()) done(true);
+else {
+  let due = 0;
+  const over = (so) => { watching.disconnect(); clearTimeout(due); clearTimeout(end); done(so); };
+  const watching = new MutationObserver(() => {
+    due ||= setTimeout(() => { due = 0; if (says()) over(true); }, 15);
+  });
+  watching.observe(document.body, { childList: true, subtree: true, characterData: true });
+  const end = setTimeout(() => over(false), 1000);
+}`;
+
 export async function see(driver: WebDriver, text: string, wait = 15_000): Promise<WebElement> {
   const quoted = text.includes("'") ? `"${text}"` : `'${text}'`;
+  const where = By.xpath(
+    `//body//*[not(self::script)][contains(normalize-space(.), ${quoted})][not(*[contains(normalize-space(.), ${quoted})])]`,
+  );
   return driver.wait(
-    until.elementLocated(
-      By.xpath(
-        `//body//*[not(self::script)][contains(normalize-space(.), ${quoted})][not(*[contains(normalize-space(.), ${quoted})])]`,
-      ),
-    ),
+    async () => {
+      // a page that goes away meanwhile has not said it
+      const said = await driver.executeAsyncScript<boolean>(SAYS, text).catch((problem: unknown) => {
+        if (
+          problem instanceof error.WebDriverError &&
+          /unload|navigat|timeout|detached/i.test(String(problem))
+        )
+          return false;
+        throw problem;
+      });
+      return said ? ((await driver.findElements(where))[0] ?? null) : null;
+    },
     wait,
     `nothing on the page says: ${text}`,
-  );
+  ) as Promise<WebElement>;
 }
 
 /** Waits until a piece of the page says something: the strip and the ticket are told a moment after the page is. */

@@ -57,7 +57,7 @@ describe('a scan, and keys after it', () => {
     await open(`/u/${old.tag}/look`);
     await see(browser, 'Outside look');
     await scanThen(browser, next.tag, [['1', ms]]);
-    await at(`/u/${next.tag}`);
+    await at(`/u/${next.tag}/look`);
     await until(
       async () => (await answersOf(next)) === 1,
       'the key did not reach the machine that was scanned',
@@ -94,7 +94,7 @@ describe('a scan, and keys after it', () => {
     await scanThen(browser, first.tag, []);
     await browser.sleep(600);
     await scanThen(browser, second.tag, [['1', 300]]);
-    await at(`/u/${second.tag}`);
+    await at(`/u/${second.tag}/look`);
     await until(async () => (await answersOf(second)) === 1, 'the key did not reach the second machine');
     expect([await answersOf(old), await answersOf(first)]).toEqual([0, 0]);
   });
@@ -114,7 +114,7 @@ describe('a scan, and keys after it', () => {
     const [old, next] = [await machine(), await machine()];
     await scanOnSight(browser, `/u/${old.tag}/look`, next.tag);
     await browser.get(`${address()}/u/${old.tag}/look`);
-    await at(`/u/${next.tag}`);
+    await at(`/u/${next.tag}/look`);
   });
   it('nothing is called so: one stays, and a key pressed for it is not the old machine’s', async () => {
     const old = await machine();
@@ -148,7 +148,7 @@ describe('a scan, and keys after it', () => {
     await press(browser, '1');
     await see(browser, 'A key waits for it');
     await back();
-    await at(`/u/${next.tag}`);
+    await at(`/u/${next.tag}/look`);
     await until(async () => (await answersOf(next)) === 1, 'the key was lost');
     expect(await answersOf(old)).toBe(0);
   });

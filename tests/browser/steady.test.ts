@@ -157,6 +157,13 @@ describe('hands and pointers', () => {
     await soon(() => browser.getCurrentUrl()).toContain(`/u/${tag}/machine`);
     await scan(browser, 'WQ-0007');
     await until(async () => (await browser.getCurrentUrl()).endsWith('/u/WQ-0007'), 'the tag did not open');
+    // one nobody has looked at opens on its first look
+    const fresh = await machine();
+    await scan(browser, fresh.tag);
+    await until(
+      async () => (await browser.getCurrentUrl()).endsWith(`/u/${fresh.tag}/look`),
+      'the first look did not open',
+    );
   });
   it('a caution shown for a step moves nothing below it', async () => {
     const { tag } = await machine('desktop');

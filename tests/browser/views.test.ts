@@ -157,12 +157,21 @@ describe('every main view', () => {
   });
 
   it('the wall: what wants hands first, in letters read from afar; nothing on it can be pressed but the way back', async () => {
+    const caller = await signedIn(url, 'bench-a@saltmarsh.example', password);
+    const { units } = (await (await caller.get('/api/find?text=WQ-0012')).json()) as {
+      units: { id: string }[];
+    };
+    const until = new Date(Date.now() + 3 * 86_400_000).toISOString();
+    await caller.command('promiseUnit', { input: { unitId: units[0].id, until } });
     await browser.get(`${url}/wall`);
     await see(browser, 'The shop now');
     await settled(browser);
     expect(await violations(browser)).toEqual([]);
     const running = await browser.findElement(By.css('section[aria-label="Runs alone"]')).getText();
     expect(running).toMatch(/^Runs alone\s+WQ-0020\s+hands/);
+    const promised = await browser.findElement(By.css('section[aria-label="Promised"]')).getText();
+    expect(promised).toMatch(/WQ-0012 .*\d\d-\d\d \d\d:\d\d/);
+    expect(promised).not.toContain('late');
     expect(await browser.findElements(By.css('button, input'))).toHaveLength(0);
     expect(
       await browser.executeScript(

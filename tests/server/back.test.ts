@@ -19,6 +19,7 @@ import {
   bookOf,
   byOwner,
   counted,
+  ERASED,
   lotWith,
   openShop,
   owner,
@@ -42,7 +43,10 @@ const see = (unitId: string, finding: string, id: string, by: Actor = benchA) =>
 async function standing(unitId: string) {
   const { stage, grade, listed, ending, keeps, maker, model, evaluation } = await unitRow(unitId);
   const unit = { id: unitId, chassis: 'laptop' as const };
-  const { specification, mat, clean, flaws, ports } = await recordNow(database(), unit);
+  const { specification, mat, clean, flaws, ports, seenPlaces, takes, dataFaults } = await recordNow(
+    database(),
+    unit,
+  );
   const { tests, marks } = await proofOf(database(), unit, (await houseNow(database())).tables.rubric);
   const answers = await database()
     .select({ ref: observations.ref, outcome: observations.outcomeId, note: observations.note })
@@ -63,7 +67,7 @@ async function standing(unitId: string) {
     chances: evaluation!.chances,
     values: specification.rows.map(({ key, value }) => [key, value]),
     lies: mat && { balances: mat.balances, shut: mat.shut },
-    ...{ clean, flaws, ports, answers, inside },
+    ...{ clean, flaws, ports, answers, inside, seenPlaces, takes, dataFaults },
     book: {
       ...(await bookOf(unitId)),
       minutes: 0,
@@ -159,6 +163,25 @@ const ACTS: [string, Doing, Doing?][] = [
     'a test told anew',
     (unitId) => act(benchA, 'recordTest', { unitId, test: 'usb', result: 'fail' }),
     (unitId) => act(benchA, 'recordTest', { unitId, test: 'usb', result: 'pass' }),
+  ],
+  [
+    'a place seen empty',
+    (unitId) => act(benchA, 'markPlaces', { unitId, places: [{ place: 'keyboard', state: 'gone' }] }),
+    (unitId) => act(benchA, 'markPlaces', { unitId, places: [{ place: 'keyboard', state: 'there' }] }),
+  ],
+  [
+    'what it takes',
+    (unitId) => act(benchA, 'noteTakes', { unitId, facts: { memoryForm: 'DIMM' } }),
+    (unitId) => act(benchA, 'noteTakes', { unitId, facts: { memoryForm: 'SO-DIMM', bay1: '2.5-sata-7' } }),
+  ],
+  ['drives counted', (unitId) => act(benchA, 'countDrives', { unitId, drives: 2 })],
+  [
+    'what was said of a drive’s data',
+    async (unitId) => {
+      const [{ id }] = await database().select().from(components).where(eq(components.unitId, unitId));
+      await act(benchA, 'recordErasure', { unitId, componentId: id, ...ERASED });
+    },
+    (unitId) => act(benchA, 'recordPart', { unitId, class: 'drive', name: 'Gannet disk', serial: `GN-${unitId.slice(0, 8)}`, attributes: { kind: 'disk', gb: 320 } }), // prettier-ignore
   ],
   [
     'a mark',

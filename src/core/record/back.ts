@@ -24,6 +24,9 @@ export const OWN_HOUR_MS = 3_600_000;
 /** Stages a machine may be moved back to by hand. */
 const STAGES_BACK = ['dock', 'look', 'find', 'decide', 'waiting', 'hands', 'system', 'prove'];
 
+/** Why, where a reason is asked for. */
+const BY_WHOM = 'taken back by whoever wrote it down';
+
 const way = (command: string, input: Record<string, unknown> = {}): WayBack => ({ command, input });
 const answer = ({ observation }: { observation: number }) => way('voidObservation', { observation });
 const byAct =
@@ -33,6 +36,9 @@ const byAct =
 const parts = ({ parts: moved }: { parts?: readonly unknown[] }, seq: number) =>
   moved?.length ? way('takeBackParts', { seq }) : null;
 const work = (command: string) => (payload: { work: string }) => way(command, { workId: payload.work });
+// what the machine's own script counted is no slip of a hand
+const drive = ({ erasure, machine }: EventPayloads['drive erased']) =>
+  machine ? null : way('takeBackErasure', { erasureId: erasure, why: BY_WHOM });
 const backTo = (stage: string | undefined) =>
   stage !== undefined && STAGES_BACK.includes(stage) ? way('setStage', { stage }) : null;
 
@@ -56,6 +62,13 @@ const WAYS: { [K in EventKind]?: (payload: EventPayloads[K], seq: number) => Way
   'work logged': work('takeBackWork'),
   // what it did to a drive has papers of its own
   'work finished': ({ work: id, erased }) => (erased ? null : way('takeBackWork', { workId: id })),
+  place: byAct('takeBackEntry', { key: 'place' }),
+  takes: byAct('takeBackEntry', { key: 'takes' }),
+  'drives counted': byAct('takeBackEntry', { key: 'drive count' }),
+  'drive erased': drive,
+  'drive never': drive,
+  'drive failed': drive,
+  'drive image': drive,
   damage: byAct('takeBackDamage'),
   'ports counted': byAct('takeBackPorts'),
   'memory start': ({ start }) => way('takeBackMemoryStart', { seen: start }),
@@ -84,7 +97,7 @@ const WAYS: { [K in EventKind]?: (payload: EventPayloads[K], seq: number) => Way
   graded: () => way('takeBackGrade'),
   listed: ({ from }) => backTo(from),
   decided: ({ route, before }) => (route === null ? null : way('decide', { route: before })),
-  sold: () => way('cancelSale', { why: 'taken back by whoever wrote it down' }),
+  sold: () => way('cancelSale', { why: BY_WHOM }),
   photo: ({ photo }) => way('removePhoto', { photoId: photo }),
   'with its owner': byAct('takeBackOwner'),
 };
@@ -119,7 +132,20 @@ function subjectOf(kind: string, payload: Record<string, unknown>): string | nul
     case 'reading':
       return `reading ${String(payload.kind)}`;
     case 'heat run':
+    case 'drive erased':
+    case 'drive never':
+    case 'drive failed':
+    case 'drive image':
+    case 'drive returned':
+    case 'drive destroyed':
+    case 'erasure asked':
+    case 'erasure confirmed':
+    case 'erasure dropped':
+      return `data of ${String(payload.code)}`;
     case 'keeps':
+    case 'place':
+    case 'takes':
+    case 'drives counted':
     case 'damage':
     case 'ports counted':
     case 'with its owner':

@@ -214,7 +214,7 @@ export interface EventPayloads {
     channel: string;
   };
   'part returned': PartNamed & { priceMinor: number; refundMinor: number; why: string; wasAway?: boolean };
-  'drives counted': { drives: number; labelled: boolean };
+  'drives counted': { drives: number; labelled: boolean } & ByAct;
   'part seen': PartNamed & { serial: string; answer: 'same' | 'another'; made?: string };
   'part described': PartNamed & {
     attributes: Record<string, string | number | null>;
@@ -272,8 +272,9 @@ export interface EventPayloads {
   room: { celsius: number };
   'on papers': { kind: string; on: boolean };
   schools: { before: Record<string, string>; schools: Record<string, string> };
-  place: { places: { place: string; class: string; state: string }[] };
-  takes: { facts: Record<string, string | number | null>; model: string | null };
+  place: { places: { place: string; class: string; state: string }[] } & ByAct;
+  takes: { facts: Record<string, string | number | null>; model: string | null } & ByAct;
+  'entry back': { what: string };
   wanted: WantNamed;
   quoted: WantNamed & { priceMinor: number; days: number | null; condition: string; source: string };
   ordered: WantNamed & { priceMinor: number; dueOn: string | null; from?: string; to?: string };

@@ -5,7 +5,7 @@ import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '@/errors';
 import { unitId } from '../input';
 import { refuseHeld } from '../line';
-import { writeCount } from '../record/count';
+import { writeActs } from '../record/acts';
 
 /**
  * Somebody looked into every bay and socket and counted the drives. The machine leaves only when as many are on its
@@ -34,7 +34,8 @@ export const countDrives = defineCommand({
         'refused',
         `Not counted: ${nameless.map(({ code }) => code).join(', ')} are on record without a serial, and you count ${drives}. Take out what is not in it first.`,
       );
-    await writeCount(tx, unit!.id, { drives, by: 'hands', labelled }, actor.name);
-    return { event: { kind: 'drives counted', payload: { drives, labelled } }, answer: { drives } };
+    const counted = { drives, by: 'hands' as const, labelled };
+    const act = await writeActs(tx, unit!.id, 'drive count', [counted], actor.name);
+    return { event: { kind: 'drives counted', payload: { drives, labelled, act } }, answer: { drives } };
   },
 });

@@ -1,11 +1,12 @@
 import Joi from 'joi';
 import { bayKinds } from '@/catalog/machine/bays';
 import { machineField, machineKeys, readFact } from '@/core/parts/fields';
-import { modelSheets, recordValues } from '@/db/schema';
+import { modelSheets } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '@/errors';
 import { unitId } from '../input';
 import { refuseHeld } from '../line';
+import { writeActs } from '../record/acts';
 import { modelKey, sheetOf } from './machine';
 
 interface Note {
@@ -62,19 +63,12 @@ export const noteTakes = defineCommand({
           target: modelSheets.model,
           set: { takes, byName: actor.name, at: new Date() },
         });
-    } else
-      await tx.insert(recordValues).values({
-        unitId: unit!.id,
-        key: 'takes',
-        basis: 'typed',
-        value: JSON.stringify(facts),
-        origin: 'by hand',
-        by: actor.name,
-      });
+    }
+    const act = key ? undefined : await writeActs(tx, unit!.id, 'takes', [facts], actor.name);
     return {
       event: {
         kind: 'takes',
-        payload: { facts, model: key ? `${unit!.maker} ${unit!.model}` : null },
+        payload: { facts, model: key ? `${unit!.maker} ${unit!.model}` : null, ...(act && { act }) },
       },
       answer: { facts },
     };

@@ -11,6 +11,7 @@ import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '@/errors';
 import { minor, rowId, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
+import { writeActs } from '../record/acts';
 import { recordNow } from '../record/queries';
 import { takeOut } from './exchange';
 
@@ -75,8 +76,8 @@ export const markPlaces = defineCommand({
       class: placeOf(unit!.chassis, place).class,
       state,
     }));
-    await writePlaces(tx, unit!.id, places, actor.name);
-    return { event: { kind: 'place', payload: { places } }, answer: null };
+    const act = await writeActs(tx, unit!.id, 'place', places, actor.name);
+    return { event: { kind: 'place', payload: { places, act } }, answer: null };
   },
 });
 

@@ -24,7 +24,10 @@ export type ActKey =
   | 'electrical test'
   | 'soak'
   | 'self-test'
-  | 'on papers';
+  | 'on papers'
+  | 'place'
+  | 'takes'
+  | 'drive count';
 
 /** Editions of the JSON of acts that changed: a reading's curve lay in its value in edition 1, apart from it since. */
 const SHAPES: Partial<Record<ActKey, number>> = {
@@ -63,6 +66,7 @@ export async function writeActs(
 ): Promise<string> {
   const origin = `${key} ${randomUUID()}`;
   const moved = along.stage && along.stage.from !== along.stage.to ? along.stage : undefined;
+  const came = along.told || moved || along.work;
   await tx.insert(recordValues).values(
     acts.map((act, n) => ({
       unitId,
@@ -70,7 +74,7 @@ export async function writeActs(
       basis,
       shape: SHAPES[key] ?? 1,
       value: JSON.stringify(
-        n === 0 ? { ...act, along: { told: along.told, stage: moved, work: along.work } } : act,
+        n === 0 && came ? { ...act, along: { told: along.told, stage: moved, work: along.work } } : act,
       ),
       ...(n === 0 && number !== undefined && { number }),
       origin,

@@ -2,7 +2,7 @@ import type { CountEntry } from '@/core/record/entries';
 import type { Transaction } from '@/db/client';
 import { recordValues } from '@/db/schema';
 
-/** How many drives are in a machine, as it was counted. */
+/** How many drives are in a machine, where nobody counted them for its own sake: its report lists them, or it was away. */
 export async function writeCount(
   tx: Transaction,
   unitId: string,

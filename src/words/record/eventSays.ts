@@ -213,6 +213,7 @@ export const SAYS: Partial<Record<EventKind, Describe>> = {
     ),
   'damage back': (p) => text(p, 'kind'),
   'ports counted': (p) => portsText((p.ports ?? []) as PortCount[], portKinds) ?? '',
+  'entry back': (p) => text(p, 'what'),
   'ports back': (p) =>
     ((p.ports ?? []) as string[])
       .map((id) => portKinds.find((kind) => kind.id === id)?.name ?? id)

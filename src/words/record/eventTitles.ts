@@ -78,6 +78,7 @@ export const EVENT_TITLES: Record<EventKind, string> = {
   'model note': 'Notebook',
   'model note gone': 'Out of the notebook',
   place: 'Donor sheet',
+  'entry back': 'Taken back',
   takes: 'What it takes',
   wanted: 'Part wanted',
   quoted: 'Offer',
