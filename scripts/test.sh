@@ -7,8 +7,10 @@ DIR=$ROOT/.test
 mkdir -p "$DIR"
 source "$ROOT/scripts/lib.sh"
 cd "$ROOT"
-need_packages curl openssl postgresql chromium chromium-headless-shell chromium-driver lshw poppler-utils
+# both wait for the network most of the time
+need_packages curl openssl postgresql chromium chromium-headless-shell chromium-driver lshw poppler-utils & packages=$!
 need_modules
+wait "$packages" || exit 1
 export NEXT_TELEMETRY_DISABLED=1 SE_OFFLINE=true
 unset DATABASE_URL
 passed=0; failed=0; names=
@@ -35,7 +37,7 @@ rm -f "$DIR"/*.json
 # the longest check runs beside the others and beside the build
 npx eslint . --max-warnings 0 > "$DIR/eslint.log" 2>&1 & lint=$!
 step format npx prettier --check . --log-level warn
-step types npx tsc --noEmit
+step types npx tsc --noEmit --incremental false
 step imports npx depcruise --config .dependency-cruiser.cjs src scripts bench tests
 step circles node scripts/circles.mjs
 OMNITROPE_DATA=$DIR OMNITROPE_PGPORT=54429 OMNITROPE_PG_OPTIONS='-c fsync=off -c synchronous_commit=off -c full_page_writes=off' bash scripts/pg.sh start || failed=$((failed + 1))

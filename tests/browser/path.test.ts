@@ -205,6 +205,9 @@ describe('from the crate to the shelf, one unit, in one go', () => {
     await browser.wait(until.urlContains('/u/HM-0002'), 10_000);
     await scan(browser, tag);
     await browser.wait(until.urlContains(`/u/${tag}`), 10_000);
+    // nobody has looked at it: it opened on its first look
+    await see(browser, 'Outside look');
+    await turnTo(browser, 'f');
     await see(browser, before);
     await soon(() => pageText(browser)).toContain('Said');
   });

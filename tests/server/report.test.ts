@@ -62,7 +62,10 @@ describe('the machine’s own report', () => {
   it('says which module is in which slot and which slot is empty, once; the donor sheet and hands are told the same', async () => {
     const { units } = await lotWith(['laptop']);
     const { unitId } = units[0];
-    const files = laptopFiles.map((file) => ({ ...file, text: file.text.replaceAll('PC88013', 'PC88444') }));
+    const files = laptopFiles.map((file) => ({
+      ...file,
+      text: file.text.replaceAll('PC88013', 'PC88444').replaceAll('0A1', '0B4'),
+    }));
     const memory = async () =>
       (await recordNow(database(), await unitRow(unitId))).contents.flatMap(({ class: own, part, holds }) =>
         own === 'memory' ? [part?.serial ?? holds] : [],

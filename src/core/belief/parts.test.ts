@@ -188,7 +188,7 @@ describe('what is seen to work', () => {
     // a rival's share of something else that is amiss may pass to one: a little, and seldom
     expect(Math.max(...rises)).toBeLessThan(2);
     expect(rises.filter((rise) => rise > 1.02).length / rises.length).toBeLessThan(0.02);
-    expect(asked).toBeGreaterThan(1000);
+    expect(asked).toBeGreaterThan(runs(1000, 350));
   });
 });
 

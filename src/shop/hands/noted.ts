@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { unitId } from '../input';
 import { refuseHeld } from '../line';
-import { actName, lastActBack } from './acts';
+import { actName, lastActBack } from '../record/acts';
 
 /** What is on record and nothing else: taking it back is leaving its entries out. By what it is called. */
 const NOTED = {
