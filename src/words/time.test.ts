@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { dayAndTime, dayOf } from './time';
+import { dayAndTime, dayOf, dueWords } from './time';
 
 describe('the shop’s clock', () => {
   it.each([
@@ -14,6 +14,10 @@ describe('the shop’s clock', () => {
   ])('%s in %s', (at, zone, day, moment) => {
     expect(dayOf(at, zone)).toBe(day);
     expect(dayAndTime(new Date(at), zone)).toBe(moment);
+  });
+  it('a day to come is said with its weekday, by the shop’s clock', () => {
+    expect(dueWords('2026-11-27T08:05:00Z', 'UTC')).toBe('Fri 27 Nov, 08:05');
+    expect(dueWords('2026-11-27T23:05:00Z', 'Europe/Berlin')).toBe('Sat 28 Nov, 00:05');
   });
   it('a zone nobody knows is an error, not another day', () =>
     expect(() => dayOf(new Date(), 'Wendle/Quay')).toThrow(RangeError));

@@ -33,6 +33,14 @@ export function dayAndTime(at: Date | string, zone: string): string {
 export const momentOf = (at: Date | string, zone: string): string =>
   `${partsOf(at, zone).year}-${dayAndTime(at, zone)}`;
 
+/** "Fri 27 Nov, 08:05" on the shop's clock: a day to come, said to somebody. @throws RangeError on a zone nobody knows */
+export function dueWords(at: Date | string, zone: string): string {
+  const told = (format: Intl.DateTimeFormatOptions) =>
+    new Intl.DateTimeFormat('en-GB', { timeZone: zone, ...format }).format(new Date(at)).replace(',', '');
+  const { hour, minute } = partsOf(at, zone);
+  return `${told({ weekday: 'short', day: 'numeric', month: 'short' })}, ${hour}:${minute}`;
+}
+
 /** Whole days from one day to another, both as 2026-11-05. */
 export const daysBetween = (from: string, to: string) =>
   Math.round((Date.parse(`${to}T00:00Z`) - Date.parse(`${from}T00:00Z`)) / 86_400_000);

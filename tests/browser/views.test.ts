@@ -170,7 +170,7 @@ describe('every main view', () => {
     const running = await browser.findElement(By.css('section[aria-label="Runs alone"]')).getText();
     expect(running).toMatch(/^Runs alone\s+WQ-0020\s+hands/);
     const promised = await browser.findElement(By.css('section[aria-label="Promised"]')).getText();
-    expect(promised).toMatch(/WQ-0012 .*\d\d-\d\d \d\d:\d\d/);
+    expect(promised).toMatch(/WQ-0012[\s\S]*[A-Z][a-z]{2} \d+ [A-Z][a-z]+, \d\d:\d\d/);
     expect(promised).not.toContain('late');
     expect(await browser.findElements(By.css('button, input'))).toHaveLength(0);
     expect(

@@ -41,7 +41,7 @@ const see = (unitId: string, finding: string, id: string, by: Actor = benchA) =>
 
 /** All that counts of a machine, by its record. */
 async function standing(unitId: string) {
-  const { stage, grade, listed, ending, keeps, maker, model, evaluation } = await unitRow(unitId);
+  const { stage, grade, listed, ending, keeps, maker, model, evaluation, promisedAt } = await unitRow(unitId);
   const unit = { id: unitId, chassis: 'laptop' as const };
   const { specification, mat, clean, flaws, ports, seenPlaces, takes, dataFaults } = await recordNow(
     database(),
@@ -63,7 +63,7 @@ async function standing(unitId: string) {
     .from(work)
     .where(eq(work.unitId, unitId));
   return {
-    ...{ stage, grade, listed, ending, keeps, maker, model },
+    ...{ stage, grade, listed, ending, keeps, maker, model, promisedAt },
     chances: evaluation!.chances,
     values: specification.rows.map(({ key, value }) => [key, value]),
     lies: mat && { balances: mat.balances, shut: mat.shut },
@@ -173,6 +173,11 @@ const ACTS: [string, Doing, Doing?][] = [
     'what it takes',
     (unitId) => act(benchA, 'noteTakes', { unitId, facts: { memoryForm: 'DIMM' } }),
     (unitId) => act(benchA, 'noteTakes', { unitId, facts: { memoryForm: 'SO-DIMM', bay1: '2.5-sata-7' } }),
+  ],
+  [
+    'a promise',
+    (unitId) => act(benchA, 'promiseUnit', { unitId, until: '2031-05-02T10:00:00Z' }),
+    (unitId) => act(benchA, 'promiseUnit', { unitId, until: '2031-05-01T10:00:00Z' }),
   ],
   ['drives counted', (unitId) => act(benchA, 'countDrives', { unitId, drives: 2 })],
   [

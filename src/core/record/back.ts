@@ -51,6 +51,7 @@ const WAYS: { [K in EventKind]?: (payload: EventPayloads[K], seq: number) => Way
   'memory board': ({ observation }) =>
     observation === undefined ? null : way('voidObservation', { observation }),
   'answer noted': ({ observation, before }) => way('noteAnswer', { observation, note: before ?? '' }),
+  promised: ({ before }) => way('promiseUnit', { until: before }),
   keeps: ({ before, how }) => (before === null || how ? null : way('setKeeps', { keeps: before })),
   // a decision that was dropped by it would not come back
   stage: ({ from, to, dropped }) => (to === 'quarantine' || dropped ? null : backTo(from)),
@@ -143,6 +144,7 @@ function subjectOf(kind: string, payload: Record<string, unknown>): string | nul
     case 'erasure dropped':
       return `data of ${String(payload.code)}`;
     case 'keeps':
+    case 'promised':
     case 'place':
     case 'takes':
     case 'drives counted':

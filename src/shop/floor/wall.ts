@@ -2,7 +2,7 @@ import { and, asc, isNotNull, notInArray, sql } from 'drizzle-orm';
 import { FINDING_IDLE_MINUTES } from '@/catalog/hands/bench';
 import { database } from '@/db/client';
 import { units } from '@/db/schema';
-import { dayAndTime } from '@/words/time';
+import { dueWords } from '@/words/time';
 import { shopRules } from '../rules/queries';
 import { FIND_OUT } from '../work/clock';
 import { lineOf, runningBlocks, type LineStage, type RunningBlock } from './queries';
@@ -88,7 +88,7 @@ async function promisedNow(): Promise<PromisedBlock[]> {
   return rows.map(({ tag, maker, model, stage, at }) => ({
     tag,
     name: `${maker} ${model}`.trim(),
-    by: dayAndTime(at!, timeZone),
+    by: dueWords(at!, timeZone),
     late: at! < new Date(),
     ready: stage === 'shelf',
   }));

@@ -232,7 +232,7 @@ export function FindOut({
           tag={unit.tag}
           onVoid={(id) => void send('voidObservation', { unitId: unit.id, observation: id }, unit.version)}
         />
-        {!unit.held && !veiled && <Worth worth={worth} />}
+        {!unit.held && !veiled && <Worth worth={worth} goesOn={steps[0]?.kind !== 'stop'} />}
       </section>
     </div>
   );

@@ -32,7 +32,14 @@ function placed(routes: WorthView['routes'], scale: Scale) {
 }
 
 /** What it is still worth doing: the expected net, its range, and every route on one axis. */
-export function Worth({ worth }: { worth: WorthView }) {
+export function Worth({
+  worth,
+  goesOn,
+}: {
+  worth: WorthView;
+  /** What is proposed first is not to stop. */
+  goesOn: boolean;
+}) {
   const scale = worthScale([...worth.routes.map((route) => route.minor), worth.lowMinor, worth.highMinor]);
   const sorted = [...worth.routes].sort((a, b) => a.minor - b.minor);
   const change = worth.beforeMinor === null ? 0 : worth.valueMinor - worth.beforeMinor;
@@ -117,7 +124,9 @@ export function Worth({ worth }: { worth: WorthView }) {
           ? 'Hands cost nothing here: worth going on.'
           : worth.breakEvenMinutes > 0
             ? `Worth going on for ${attended(worth.breakEvenMinutes)} more of hands.`
-            : 'Not worth another minute of hands.'}
+            : goesOn
+              ? 'As good to stop here as to go on.'
+              : 'Not worth another minute of hands.'}
       </p>
     </div>
   );

@@ -163,7 +163,7 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
           </p>
           {unit.promised && (
             <p className="text-note font-semibold">
-              promised by <span className="figures">{unit.promised.words}</span>
+              promised by {unit.promised.words}
               {unit.promised.late && ', late'}
             </p>
           )}

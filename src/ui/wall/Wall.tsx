@@ -62,21 +62,44 @@ export function Wall({ first }: { first: WallView }) {
         )}
       </ol>
       <div className="mt-4 grid gap-8 xl:grid-cols-2">
-        <Part title="In hand" none="Nobody has a machine in hand." lines={view.hands.length}>
-          {view.hands.slice(0, LINES).map((block) => (
-            <li key={`${block.person} ${block.tag}`} className="border-b border-onbarsoft/60 py-1.5">
-              <p className="flex justify-between gap-4 text-great leading-[1.15]">
-                <b className="truncate">{block.person}</b>
-                <span className="figures whitespace-nowrap">
-                  {duration(Math.max(1, block.minutes + since(block.startedAt)))}
-                </span>
-              </p>
-              <p className="truncate text-page text-onbarsoft">
-                <span className="figures text-onbar">{block.tag}</span> {block.title}
-              </p>
-            </li>
-          ))}
-        </Part>
+        <div className="min-w-0 space-y-5">
+          <Part title="In hand" none="Nobody has a machine in hand." lines={view.hands.length}>
+            {view.hands.slice(0, LINES).map((block) => (
+              <li key={`${block.person} ${block.tag}`} className="border-b border-onbarsoft/60 py-1.5">
+                <p className="flex justify-between gap-4 text-great leading-[1.15]">
+                  <b className="truncate">{block.person}</b>
+                  <span className="figures whitespace-nowrap">
+                    {duration(Math.max(1, block.minutes + since(block.startedAt)))}
+                  </span>
+                </p>
+                <p className="truncate text-page text-onbarsoft">
+                  <span className="figures text-onbar">{block.tag}</span> {block.title}
+                </p>
+              </li>
+            ))}
+          </Part>
+          {view.promised.length > 0 && (
+            <section aria-label="Promised" className="min-w-0">
+              <h2 className="text-figure font-bold">Promised</h2>
+              <ul>
+                {view.promised.slice(0, LINES).map(({ tag, name, by, late, ready }) => (
+                  <li
+                    key={tag}
+                    className={`flex justify-between gap-4 border-b border-onbarsoft/60 py-1 text-page ${late && !ready ? 'bg-hot text-onhot' : ''}`}
+                  >
+                    <span className="truncate">
+                      <b className="figures">{tag}</b> {name}
+                    </span>
+                    <b className="whitespace-nowrap">
+                      {by}
+                      {ready ? ', ready' : late ? ', late' : ''}
+                    </b>
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
+        </div>
         <Part title="Runs alone" none="Nothing is running by itself." lines={running.length}>
           {running.slice(0, LINES).map((block) => (
             <li
@@ -95,19 +118,6 @@ export function Wall({ first }: { first: WallView }) {
           ))}
         </Part>
       </div>
-      {view.promised.length > 0 && (
-        <section aria-label="Promised" className="mt-5">
-          <h2 className="text-figure font-bold">Promised</h2>
-          <ul className="flex flex-wrap gap-x-8">
-            {view.promised.map(({ tag, name, by, late, ready }) => (
-              <li key={tag} className={`px-2 text-page ${late && !ready ? 'bg-hot text-onhot' : ''}`}>
-                <b className="figures">{tag}</b> {name}, <span className="figures">{by}</span>
-                {ready ? ', ready' : late ? ', late' : ''}
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
       {view.due.length > 0 && (
         <section aria-label="On its way" className="mt-5">
           <h2 className="text-figure font-bold">On its way</h2>

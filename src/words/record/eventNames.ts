@@ -4,8 +4,8 @@ import type { Rubric } from '@/core/grade/rubric';
 import { STAGE_NAMES } from '../names';
 import type { Names } from './eventSays';
 
-/** Names of what events of a kind of machine refer to. @param decimals of the shop's currency */
-export const eventNames = (chassis: Chassis, rubric: Rubric, decimals: number): Names => ({
+/** Names of what events of a kind of machine refer to. @param decimals of the shop's currency @param zone of its clock */
+export const eventNames = (chassis: Chassis, rubric: Rubric, decimals: number, zone = 'UTC'): Names => ({
   finding: findingById,
   repair: (id) => repairById(id)?.name,
   test: (id) => rubric.tests.find((test) => test.id === id)?.name,
@@ -13,4 +13,5 @@ export const eventNames = (chassis: Chassis, rubric: Rubric, decimals: number): 
   defect: (id) => rubric.defects.find((defect) => defect.id === id)?.name,
   stage: (id) => STAGE_NAMES[id as keyof typeof STAGE_NAMES],
   decimals,
+  zone,
 });

@@ -1,5 +1,6 @@
 import { selfTestById } from '@/catalog/instruments/selfTests';
 import { bayKinds } from '@/catalog/machine/bays';
+import { dueWords } from '../time';
 import { portKinds } from '@/catalog/machine/ports';
 import type { SurfaceKind } from '@/core/clean/zones';
 import type { HeatVerdict } from '@/core/instruments/heat/tables';
@@ -26,6 +27,8 @@ export interface Names {
   stage: (id: string) => string | undefined;
   /** Decimals of the shop's currency. */
   decimals: number;
+  /** Zone of the shop's clock. */
+  zone: string;
 }
 
 export type Payload = Record<string, unknown>;
@@ -363,6 +366,7 @@ export const SAYS: Partial<Record<EventKind, Describe>> = {
   'erasure asked': (p) => `${text(p, 'code')}: ${text(p, 'method')}, by script`,
   'erasure confirmed': (p) => `${text(p, 'code')}, serial ${text(p, 'serial')}: ${text(p, 'method')}`,
   'erasure dropped': (p) => `${text(p, 'code')}${p.begun ? ', begun: not erased' : ', before it was begun'}`,
+  promised: (p, { zone }) => (p.until ? `by ${dueWords(text(p, 'until'), zone)}` : 'no more'),
   'drives counted': (p) =>
     `${Number(p.drives) === 0 ? 'none in it' : `${text(p, 'drives')} in it`}${p.labelled ? ', each bears its code' : ''}`,
   'part seen': (p) =>

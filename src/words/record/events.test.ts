@@ -7,6 +7,7 @@ const EVENT_KINDS = Object.keys(EVENT_TITLES);
 
 const names: Names = {
   decimals: 2,
+  zone: 'UTC',
   finding: (id) =>
     id === 'look-bay'
       ? {

@@ -12,7 +12,7 @@ import { standingOf } from '@/shop/units/remaining';
 import { backView, entryWords } from '@/words/record/back';
 import { eventNames } from '@/words/record/eventNames';
 import { pathViews } from '@/words/unit/path';
-import { dayAndTime, dayOf, daysBetween } from '@/words/time';
+import { dayOf, daysBetween, dueWords } from '@/words/time';
 import { keepCurrent } from '@/shop/units/revalue';
 import { asShown } from '@/shop/study/veil';
 import type { UnitHead } from '@/words/unit/view';
@@ -40,7 +40,7 @@ const LAST_ENTRIES = 60;
 
 export const unitNames = cache(async (tag: string) => {
   const [{ unit }, { tables }, rules] = await Promise.all([loadUnit(tag), shopHouse(), shopRules()]);
-  return eventNames(unit.chassis, tables.rubric, rules.currencyDecimals);
+  return eventNames(unit.chassis, tables.rubric, rules.currencyDecimals, rules.timeZone);
 });
 
 export const unitHead = cache(async (tag: string): Promise<UnitHead> => {
@@ -68,7 +68,7 @@ export const unitHead = cache(async (tag: string): Promise<UnitHead> => {
     promised:
       left || !unit.promisedAt
         ? null
-        : { words: dayAndTime(unit.promisedAt, rules.timeZone), late: unit.promisedAt < new Date() },
+        : { words: dueWords(unit.promisedAt, rules.timeZone), late: unit.promisedAt < new Date() },
     photo: photos[0]?.id ?? null,
     undo: last && backView(last.entry, last.back, names),
     lately: done && done.actor !== actor.id ? { who: done.actorName, words: entryWords(done, names) } : null,
