@@ -77,6 +77,7 @@ export const keysTest: Shown = (host, told) => {
       ...(pressed === 0 && { detail: 'none' }),
       words: words.join('; ').slice(0, 300),
       figures: { pressed, wanted, doubled: doubled.length, stuck: stuck.length },
+      ...(!good && pressed > 0 && { keys: { layout, silent: missing, doubled, stuck } }),
     });
   }
   const pick = (next: KeyLayout) =>

@@ -1,3 +1,5 @@
+import type { KeysAmiss } from '@/core/selftest/keys';
+
 /** What a test came to. */
 export interface Told {
   result: 'pass' | 'fail' | 'absent';
@@ -7,6 +9,7 @@ export interface Told {
   byHand?: boolean;
   faults?: { kind: string; x: number; y: number }[];
   pixels?: number;
+  keys?: KeysAmiss;
 }
 
 export interface PlanTest {

@@ -168,6 +168,13 @@ describe('the machine’s own test page', () => {
     const row = await until(() => told('keys'), 'keys');
     expect(row.result).toBe('fail');
     expect(row.told.words).toContain('silent: KeyG');
+    // and drawn where it lies, on the shop's page
+    expect((row.told as { keys?: object }).keys).toEqual({
+      layout: 'iso',
+      silent: ['KeyG'],
+      doubled: [],
+      stuck: [],
+    });
     expect(await answer('key-test')).toEqual({ outcome_id: 'some-do-not', basis: 'measured' });
     // pressed on the second try it is all of them, without anybody saying so
     await pick('Once more');

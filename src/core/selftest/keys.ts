@@ -144,6 +144,15 @@ export interface KeysFound {
   wanted: number;
 }
 
+/** Which keys a test found amiss, by their places on a layout. */
+export interface KeysAmiss {
+  layout: KeyLayout;
+  /** Never came; came twice for one press; stayed down. Codes as in `KEY_ROWS`. */
+  silent: string[];
+  doubled: string[];
+  stuck: string[];
+}
+
 /** What the strokes so far come to. @param at now, on their clock */
 export function keysFound(
   layout: KeyLayout,

@@ -1,3 +1,4 @@
+import type { KeysAmiss } from '@/core/selftest/keys';
 import { sql } from 'drizzle-orm';
 import { bigint, check, index, jsonb, pgTable, real, smallint, text, uuid } from 'drizzle-orm/pg-core';
 import type { Rubric } from '@/core/grade/rubric';
@@ -29,6 +30,9 @@ export interface TestTold {
   figures?: Record<string, number>;
   /** The person answered by hand what the browser could not tell. */
   byHand?: boolean;
+  /** Which keys are amiss, and where the panel is: as fractions of it, from its upper left corner. */
+  keys?: KeysAmiss;
+  faults?: { kind: string; x: number; y: number }[];
 }
 
 export const functionTests = pgTable(

@@ -3,6 +3,7 @@ import Joi from 'joi';
 import { findingById } from '@/catalog';
 import { selfTestById, selfTestRules, type SelfTest } from '@/catalog/instruments/selfTests';
 import { appliesTo } from '@/core/belief/model';
+import type { KeysAmiss } from '@/core/selftest/keys';
 import { pathOf } from '@/core/selftest/network';
 import { PIXEL_FAULTS, pixelClass, pixelMarkSize, type PixelCounts } from '@/core/selftest/pixels';
 import { testsFor } from '@/core/grade/rubric';
@@ -71,8 +72,14 @@ export interface SelfTold {
   /** Of the screen: what was marked, and how many pixels the panel has. */
   faults?: Fault[];
   pixels?: number;
+  /** Of the keyboard: which keys are amiss. */
+  keys?: KeysAmiss;
 }
 
+const keyCodes = Joi.array()
+  .max(120)
+  .items(Joi.string().pattern(/^[A-Za-z0-9]{1,24}$/))
+  .default([]);
 const figures = Joi.object()
   .pattern(/^[a-z][a-z ]{0,30}$/, Joi.number().min(-1e12).max(1e12))
   .max(24)
@@ -96,6 +103,12 @@ export const toldShape = {
       }),
     ),
   pixels: Joi.number().integer().min(10_000).max(100_000_000),
+  keys: Joi.object({
+    layout: Joi.string().valid('iso', 'ansi').required(),
+    silent: keyCodes,
+    doubled: keyCodes,
+    stuck: keyCodes,
+  }).label('keys'),
 };
 
 /** One test a machine made of itself: a test of the rubric, an answer, marks on its screen. */
@@ -131,7 +144,13 @@ export const recordSelfTest = defineCommand({
       // what is no test of the rubric is told under its own name
       test: known ? own.test! : `self ${own.id}`,
       result: told.result,
-      told: { words, figures: told.figures, ...(told.byHand && { byHand: true }) },
+      told: {
+        words,
+        figures: told.figures,
+        ...(told.byHand && { byHand: true }),
+        ...(told.keys && { keys: told.keys }),
+        ...(told.faults?.length && { faults: told.faults }),
+      },
       by: actor.id,
       byName: actor.name,
     });

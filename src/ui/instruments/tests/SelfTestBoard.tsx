@@ -1,5 +1,5 @@
 'use client';
-import { useState } from 'react';
+import { Fragment, useState } from 'react';
 import type { OpenRunView } from '@/words/readings/view';
 import { SILENT_SECONDS } from '@/words/readings/view';
 import type { UnitHead } from '@/words/unit/view';
@@ -11,6 +11,8 @@ import { useCommand } from '@/ui/kit/hooks/useCommand';
 import { duration } from '../../kit/words';
 import { LinesChart } from '../run/LinesChart';
 import { useRun } from '../run/useRun';
+import { KeysPicture, PanelPicture } from './Amiss';
+import type { KeysAmiss } from '@/core/selftest/keys';
 
 export interface SelfTold {
   id: number;
@@ -21,6 +23,10 @@ export interface SelfTold {
   words: string;
   byHand: boolean;
   when: string;
+  /** Which keys are amiss; null: none, or another test. */
+  keys: KeysAmiss | null;
+  /** Where the panel is. */
+  faults: { kind: string; x: number; y: number }[];
 }
 
 interface Props {
@@ -31,6 +37,9 @@ interface Props {
   soak: OpenRunView | null;
   soaks: { id: string; words: string; when: string }[];
 }
+
+/** Where it is amiss is drawn. */
+const drawn = ({ keys, faults }: SelfTold) => keys !== null || faults.length > 0;
 
 const RESULTS = { pass: 'works', fail: 'fails', absent: 'not fitted' };
 
@@ -117,34 +126,44 @@ export function SelfTestBoard({ unit, told, heard, soak, soaks }: Props) {
           <caption className="sr-only">Tests the machine ran on itself</caption>
           <tbody>
             {told.map((row) => (
-              <tr key={row.id} className="border-b border-rule align-top">
-                <th scope="row" className="w-[130px] py-1.5 pr-2 text-left font-semibold">
-                  {row.name}
-                </th>
-                <td
-                  className={`py-1.5 pr-3 whitespace-nowrap ${row.result === 'fail' ? 'font-bold' : row.result === 'pass' ? 'text-worth' : 'text-soft'}`}
-                >
-                  {RESULTS[row.result]}
-                </td>
-                <td className="py-1.5">
-                  {row.words}
-                  {row.byHand && <span className="text-soft"> (by hand)</span>}
-                  {row.test && unit.mayWrite && !unit.held && (
-                    <Quiet
-                      className="ml-2 min-h-0! text-note!"
-                      disabled={busy}
-                      onClick={() =>
-                        void send('takeBackSelfTest', { unitId: unit.id, test: row.test }, unit.version)
-                      }
-                    >
-                      take back
-                    </Quiet>
-                  )}
-                </td>
-                <td className="figures py-1.5 pl-2 text-right text-fine whitespace-nowrap text-soft">
-                  {row.when}
-                </td>
-              </tr>
+              <Fragment key={row.id}>
+                <tr className={drawn(row) ? 'align-top' : 'border-b border-rule align-top'}>
+                  <th scope="row" className="w-[130px] py-1.5 pr-2 text-left font-semibold">
+                    {row.name}
+                  </th>
+                  <td
+                    className={`py-1.5 pr-3 whitespace-nowrap ${row.result === 'fail' ? 'font-bold' : row.result === 'pass' ? 'text-worth' : 'text-soft'}`}
+                  >
+                    {RESULTS[row.result]}
+                  </td>
+                  <td className="py-1.5">
+                    {row.words}
+                    {row.byHand && <span className="text-soft"> (by hand)</span>}
+                    {row.test && unit.mayWrite && !unit.held && (
+                      <Quiet
+                        className="ml-2 min-h-0! text-note!"
+                        disabled={busy}
+                        onClick={() =>
+                          void send('takeBackSelfTest', { unitId: unit.id, test: row.test }, unit.version)
+                        }
+                      >
+                        take back
+                      </Quiet>
+                    )}
+                  </td>
+                  <td className="figures py-1.5 pl-2 text-right text-fine whitespace-nowrap text-soft">
+                    {row.when}
+                  </td>
+                </tr>
+                {drawn(row) && (
+                  <tr className="border-b border-rule">
+                    <td colSpan={4} className="pb-3">
+                      {row.keys && <KeysPicture keys={row.keys} />}
+                      {row.faults.length > 0 && <PanelPicture faults={row.faults} />}
+                    </td>
+                  </tr>
+                )}
+              </Fragment>
             ))}
           </tbody>
         </table>

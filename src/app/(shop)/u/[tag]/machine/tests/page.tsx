@@ -39,6 +39,8 @@ export default async function SelfTestsPage({ params }: { params: Promise<{ tag:
           result: row.result as 'pass' | 'fail' | 'absent',
           words: row.told!.words,
           byHand: row.told!.byHand ?? false,
+          keys: row.told!.keys ?? null,
+          faults: row.told!.faults ?? [],
           when: dayAndTime(row.at, timeZone),
         }))}
       />
