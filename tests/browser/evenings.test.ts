@@ -275,8 +275,15 @@ describe('a filthy laptop with 67 screws', () => {
       await feed.tapped(() => find(`//*[@role='group' and @aria-label='${ask}']/button[1][not(@disabled)]`));
       await find(`//*[@role='group' and @aria-label='${ask}']/button[1][@aria-pressed='true']`);
     }
-    if ((await browser.findElements(By.xpath("//*[contains(., 'Closed: everything')]"))).length === 0)
-      await feed.clicked('Close it');
+    // it may have been closed already, and the page be told of it a moment later
+    const closed = By.xpath("//*[contains(., 'Closed: everything')]");
+    const close = By.xpath("//button[normalize-space(.)='Close it' and not(@disabled)]");
+    await browser.wait(async () => {
+      if ((await browser.findElements(closed)).length > 0) return true;
+      const [button] = await browser.findElements(close);
+      await feed.ifThere(button);
+      return false;
+    }, 30_000);
     await see(browser, 'Closed: everything on the mat was put back.');
     await offered(tag, true);
     const [{ n }] = await rowsOf<{ n: number }>(

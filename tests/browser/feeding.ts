@@ -41,6 +41,13 @@ export class Feeding {
     }, 15_000);
     this.clicks++;
   }
+  /** Pressed, unless it has gone from the page meanwhile. */
+  async ifThere(button: WebElement | undefined): Promise<void> {
+    await button?.click().then(
+      () => this.clicks++,
+      () => undefined,
+    );
+  }
   /** How often somebody did something: a word typed is one thing. */
   get acts(): number {
     return this.keys + this.words + this.clicks + this.scans;
