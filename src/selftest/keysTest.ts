@@ -1,5 +1,5 @@
 import { selfTestRules } from '@/catalog/instruments/selfTests';
-import { KEY_ROWS, keysFound, withStroke, type KeyLayout, type KeyLog } from '@/core/selftest/keys';
+import { KEY_ROWS, keyNames, keysFound, withStroke, type KeyLayout, type KeyLog } from '@/core/selftest/keys';
 import { button, el, fill } from './dom';
 import type { Shown } from './testResult';
 
@@ -30,8 +30,8 @@ export const keysTest: Shown = (host, told) => {
     );
     const marks = [
       `${found.pressed} of ${found.wanted}`,
-      found.doubled.length ? `twice for one press: ${found.doubled.join(', ')}` : '',
-      found.stuck.length ? `stays down: ${found.stuck.join(', ')}` : '',
+      found.doubled.length ? `twice for one press: ${keyNames(layout, found.doubled)}` : '',
+      found.stuck.length ? `stays down: ${keyNames(layout, found.stuck)}` : '',
       found.elsewhere.length ? `on no place drawn: ${found.elsewhere.join(', ')}` : '',
     ];
     line.textContent = marks.filter(Boolean).join('; ');
@@ -67,9 +67,9 @@ export const keysTest: Shown = (host, told) => {
     const good = missing.length + doubled.length + stuck.length === 0;
     const words = [
       `${pressed} of ${wanted} keys (${layout.toUpperCase()})`,
-      missing.length ? `silent: ${missing.join(', ')}` : '',
-      doubled.length ? `twice for one press: ${doubled.join(', ')}` : '',
-      stuck.length ? `stuck: ${stuck.join(', ')}` : '',
+      missing.length ? `silent: ${keyNames(layout, missing)}` : '',
+      doubled.length ? `twice for one press: ${keyNames(layout, doubled)}` : '',
+      stuck.length ? `stuck: ${keyNames(layout, stuck)}` : '',
       elsewhere.length ? `also: ${elsewhere.slice(0, 8).join(', ')}` : '',
     ].filter(Boolean);
     told({

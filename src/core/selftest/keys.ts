@@ -144,6 +144,18 @@ export interface KeysFound {
   wanted: number;
 }
 
+/** Keys as they are called on a layout, in words: "G, F5, right Shift". */
+export function keyNames(layout: KeyLayout, codes: readonly string[]): string {
+  const places = KEY_ROWS[layout].flat();
+  return codes
+    .map((code) => {
+      const label = places.find((own) => own.code === code)?.label ?? code;
+      const side = /^(Shift|Control|Alt)(Left|Right)$/.exec(code)?.[2];
+      return side ? `${side.toLowerCase()} ${label}` : label;
+    })
+    .join(', ');
+}
+
 /** Which keys a test found amiss, by their places on a layout. */
 export interface KeysAmiss {
   layout: KeyLayout;

@@ -3,7 +3,14 @@ import { seededRandom } from '../random';
 import { readSoak, soakAnswers } from '../instruments/soak';
 import { soakRules } from '@/catalog/instruments/readings';
 import { selfTestRules } from '@/catalog/instruments/selfTests';
-import { KEY_ROWS, keysFound as foundBy, withStroke as strokeBy, type KeyLog, type KeyStroke } from './keys';
+import {
+  KEY_ROWS,
+  keyNames,
+  keysFound as foundBy,
+  withStroke as strokeBy,
+  type KeyLog,
+  type KeyStroke,
+} from './keys';
 import { pictureSeen } from './picture';
 import { megabits, networksText, pathOf, roundTrips } from './network';
 import { pixelClass, type PixelCounts } from './pixels';
@@ -15,6 +22,8 @@ const keysFound = (layout: 'iso' | 'ansi', log: KeyLog, at: number) =>
   foundBy(layout, log, at, selfTestRules);
 
 describe('keys by their physical place', () => {
+  it('are called as they are printed, of two alike by their side', () =>
+    expect(keyNames('iso', ['KeyG', 'F5', 'ShiftRight', 'Fn'])).toBe('G, F5, right Shift, Fn'));
   const press = (log: KeyLog, code: string, at: number, held = 80) =>
     withStroke(withStroke(log, { kind: 'down', code, at }), { kind: 'up', code, at: at + held });
   const all = (layout: 'iso' | 'ansi') =>

@@ -57,7 +57,7 @@ const PANEL: Record<string, { words: string; dot: string }> = {
 export function PanelPicture({ faults }: { faults: readonly { kind: string; x: number; y: number }[] }) {
   const kinds = [...new Set(faults.map(({ kind }) => kind))];
   return (
-    <figure className="mt-1 max-w-[320px]">
+    <figure className="mt-1 max-w-[240px]">
       <div aria-hidden className="relative aspect-[16/10] overflow-hidden border-2 border-ink bg-bar">
         {faults.map(({ kind, x, y }, n) => (
           <span
