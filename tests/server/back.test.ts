@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import { describe, expect, it, vi } from 'vitest';
 import { findingById } from '@/catalog';
@@ -215,6 +216,17 @@ describe('what was done is taken back from the history', () => {
     expect(waysBack(await historyOf(unitId)).has(done.seq)).toBe(false);
   });
 
+  it('what its report wrote is no act: a count of drives by it does not go with anything', async () => {
+    const unitId = await laptop();
+    const file = (name: string) => ({ name, text: readFileSync(`samples/report/${name}`, 'utf8').replaceAll('PC88013', 'PC88555').replaceAll('0A1', '0C5').replaceAll('BSL320-5521', 'BSL320-5599') }); // prettier-ignore
+    await act(benchA, 'ingestReport', { unitId, files: ['dmidecode.txt', 'smartctl-sda.json'].map(file) });
+    const before = await standing(unitId);
+    for (const key of ['place', 'drive count'])
+      expect(
+        await refusal(act(benchA, 'takeBackEntry', { unitId, key, act: 'machine’s report' })),
+      ).toMatchObject({ code: 'refused' });
+    expect(await standing(unitId)).toEqual(before);
+  });
   it('an ended repair is open again with its minutes, its part back in the bin and its verdict gone', async () => {
     const unitId = await laptop();
     await counted(unitId, 0);

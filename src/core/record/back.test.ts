@@ -42,6 +42,15 @@ describe('what can be taken back', () => {
     expect(offered(entry(1, 'test', { test: 'usb' }), entry(2, 'test', { test: 'wifi' }))).toEqual([1, 2]);
     expect(offered(entry(1, 'test', { test: 'usb' }), entry(2, 'test', { test: 'usb' }))).toEqual([2]);
   });
+  it('a heat run and the data of each drive are things of their own', () => {
+    const heat = (seq: number) => entry(seq, 'heat run', { act: `heat run ${seq}` });
+    const erased = (seq: number, code: string, more = {}) =>
+      entry(seq, 'drive erased', { erasure: `e${seq}`, code, ...more });
+    expect(offered(heat(1), erased(2, 'P-1'), erased(3, 'P-2'))).toEqual([1, 2, 3]);
+    expect(offered(heat(1), heat(2), erased(3, 'P-1'), erased(4, 'P-1'))).toEqual([2, 4]);
+    // what the script counted is no slip of a hand
+    expect(offered(erased(1, 'P-1', { machine: {} }))).toEqual([]);
+  });
   it('what an erasure did goes by its own papers, what came before acts had names by none', () =>
     expect(
       offered(entry(1, 'work finished', { work: 'w', erased: {} }), entry(2, 'soil', { zone: 'lid' })),

@@ -132,7 +132,6 @@ function subjectOf(kind: string, payload: Record<string, unknown>): string | nul
       return `note ${String(payload.observation)}`;
     case 'reading':
       return `reading ${String(payload.kind)}`;
-    case 'heat run':
     case 'drive erased':
     case 'drive never':
     case 'drive failed':
@@ -143,6 +142,7 @@ function subjectOf(kind: string, payload: Record<string, unknown>): string | nul
     case 'erasure confirmed':
     case 'erasure dropped':
       return `data of ${String(payload.code)}`;
+    case 'heat run':
     case 'keeps':
     case 'promised':
     case 'place':

@@ -2,7 +2,7 @@ import { and, asc, isNotNull, notInArray, sql } from 'drizzle-orm';
 import { FINDING_IDLE_MINUTES } from '@/catalog/hands/bench';
 import { database } from '@/db/client';
 import { units } from '@/db/schema';
-import { dueWords } from '@/words/time';
+import { promiseTold, type PromiseTold } from '@/words/unit/promise';
 import { shopRules } from '../rules/queries';
 import { FIND_OUT } from '../work/clock';
 import { lineOf, runningBlocks, type LineStage, type RunningBlock } from './queries';
@@ -60,14 +60,9 @@ async function dueNow(): Promise<DueBlock[]> {
 }
 
 /** A machine somebody was promised. */
-export interface PromisedBlock {
+export interface PromisedBlock extends PromiseTold {
   tag: string;
   name: string;
-  /** By when, in words of the shop's clock. */
-  by: string;
-  late: boolean;
-  /** It is done and waits for whoever it was promised to. */
-  ready: boolean;
 }
 
 /** What was promised and has not left, the next one first. */
@@ -88,9 +83,7 @@ async function promisedNow(): Promise<PromisedBlock[]> {
   return rows.map(({ tag, maker, model, stage, at }) => ({
     tag,
     name: `${maker} ${model}`.trim(),
-    by: dueWords(at!, timeZone),
-    late: at! < new Date(),
-    ready: stage === 'shelf',
+    ...promiseTold(at!, stage, timeZone),
   }));
 }
 

@@ -171,7 +171,9 @@ export async function lastActBack<T>(
     .orderBy(desc(recordValues.id))
     .limit(1);
   if (!last) throw new ShopError('refused', none);
-  if (only !== undefined && only !== last.origin)
+  // an act has a name of its own: what a report wrote besides is told apart by it, and never goes with it
+  const whole = last.origin.startsWith(`${key} `);
+  if (only !== undefined && (only !== last.origin || !whole))
     throw new ShopError('refused', 'Not taken back: something was noted after it. Take that back first.');
   return actBack<T>(tx, unit, last.origin);
 }

@@ -125,7 +125,7 @@ export function Worth({
           : worth.breakEvenMinutes > 0
             ? `Worth going on for ${attended(worth.breakEvenMinutes)} more of hands.`
             : goesOn
-              ? 'As good to stop here as to go on.'
+              ? 'Nothing more to win here; the step shown only makes sure.'
               : 'Not worth another minute of hands.'}
       </p>
     </div>

@@ -163,8 +163,8 @@ export function UnitTicket({ unit }: { unit: UnitHead }) {
           </p>
           {unit.promised && (
             <p className="text-note font-semibold">
-              promised by {unit.promised.words}
-              {unit.promised.late && ', late'}
+              promised by {unit.promised.by}
+              {unit.promised.stands && `, ${unit.promised.stands}`}
             </p>
           )}
           {others.length > 0 && (

@@ -2,6 +2,7 @@
 import { useEffect, useState, type ReactNode } from 'react';
 import { duration } from '../kit/words';
 import { Link } from '../kit/Link';
+import type { PromiseTold } from '@/words/unit/promise';
 import { SILENT_SECONDS } from '@/words/readings/view';
 import { standOf, type LineStage, type RunningBlock } from '../frame/floorView';
 
@@ -10,7 +11,7 @@ export interface WallView {
   hands: { person: string; tag: string; title: string; startedAt: string; minutes: number }[];
   running: RunningBlock[];
   due: { tag: string; name: string; dueOn: string | null }[];
-  promised: { tag: string; name: string; by: string; late: boolean; ready: boolean }[];
+  promised: ({ tag: string; name: string } & PromiseTold)[];
   line: LineStage[];
   quarantine: number;
   /** When it was true, ms of the shop's clock. */
@@ -82,17 +83,17 @@ export function Wall({ first }: { first: WallView }) {
             <section aria-label="Promised" className="min-w-0">
               <h2 className="text-figure font-bold">Promised</h2>
               <ul>
-                {view.promised.slice(0, LINES).map(({ tag, name, by, late, ready }) => (
+                {view.promised.slice(0, LINES).map(({ tag, name, by, stands }) => (
                   <li
                     key={tag}
-                    className={`flex justify-between gap-4 border-b border-onbarsoft/60 py-1 text-page ${late && !ready ? 'bg-hot text-onhot' : ''}`}
+                    className={`flex justify-between gap-4 border-b border-onbarsoft/60 py-1 text-page ${stands === 'late' ? 'bg-hot text-onhot' : ''}`}
                   >
                     <span className="truncate">
                       <b className="figures">{tag}</b> {name}
                     </span>
                     <b className="whitespace-nowrap">
                       {by}
-                      {ready ? ', ready' : late ? ', late' : ''}
+                      {stands && `, ${stands}`}
                     </b>
                   </li>
                 ))}

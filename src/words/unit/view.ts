@@ -1,3 +1,4 @@
+import type { PromiseTold } from './promise';
 import type { BenchState, Instrument } from '@/core/catalogue';
 
 /** What the unit's screens are given: plain words and numbers, worked out on the server. */
@@ -156,8 +157,8 @@ export interface UnitHead {
   theirs: boolean;
   /** Days it has been here; null: it has left. */
   days: number | null;
-  /** By when it was promised, in words, and whether that is over; null: it was not, or has left. */
-  promised: { words: string; late: boolean } | null;
+  /** By when it was promised; null: it was not, or has left. */
+  promised: PromiseTold | null;
   /** Its newest photograph. */
   photo: string | null;
   /** What this person did last and can take back by one key; null: nothing, or somebody has done something since. */

@@ -12,7 +12,8 @@ import { standingOf } from '@/shop/units/remaining';
 import { backView, entryWords } from '@/words/record/back';
 import { eventNames } from '@/words/record/eventNames';
 import { pathViews } from '@/words/unit/path';
-import { dayOf, daysBetween, dueWords } from '@/words/time';
+import { dayOf, daysBetween } from '@/words/time';
+import { promiseTold } from '@/words/unit/promise';
 import { keepCurrent } from '@/shop/units/revalue';
 import { asShown } from '@/shop/study/veil';
 import type { UnitHead } from '@/words/unit/view';
@@ -65,10 +66,7 @@ export const unitHead = cache(async (tag: string): Promise<UnitHead> => {
       sold: unit.stage === 'sold',
     }),
     days: left ? null : daysBetween(unit.built ? day(unit.createdAt) : lot.receivedOn, day(new Date())),
-    promised:
-      left || !unit.promisedAt
-        ? null
-        : { words: dueWords(unit.promisedAt, rules.timeZone), late: unit.promisedAt < new Date() },
+    promised: left || !unit.promisedAt ? null : promiseTold(unit.promisedAt, unit.stage, rules.timeZone),
     photo: photos[0]?.id ?? null,
     undo: last && backView(last.entry, last.back, names),
     lately: done && done.actor !== actor.id ? { who: done.actorName, words: entryWords(done, names) } : null,
