@@ -132,6 +132,7 @@ describe('an evening of two customers’ laptops', () => {
     await feed.typed(await field(their, 'How'), 'here');
     await feed.clicked('They agreed');
     await see(browser, 'Agreed here.');
+    await (await browser.findElement(By.xpath("//summary[.='Theirs, but not in it']"))).click();
     await choose(their, 'They brought a', 'drive');
     await feed.typed(await field(their, 'Which'), '500 GB NVMe M.2');
     await feed.clicked('It lies here');

@@ -17,6 +17,8 @@ const open = async (path: string) => {
 const cell = (label: string) => browser.findElement(By.css(`[aria-label="${label}"]`));
 async function put(label: string, text: string) {
   const field = await cell(label);
+  // one table of a part is open at a time: its title opens it
+  if (!(await field.isDisplayed())) await field.findElement(By.xpath('ancestor::details/summary')).click();
   await browser.executeScript('arguments[0].scrollIntoView({ block: "center" })', field);
   await field.sendKeys(Key.chord(Key.CONTROL, 'a'), text);
 }
@@ -82,6 +84,7 @@ describe('the house’s tables on the screen', () => {
   it('own work is added and can be begun on a unit', async () => {
     await open('/rules/house');
     await browser.findElement(By.xpath("//button[normalize-space(.)='Work and minutes']")).click();
+    await browser.findElement(By.xpath("//summary[contains(., 'Work other than repairs')]")).click();
     await click('Add another piece of work');
     const names = await browser.findElements(By.css('input[aria-label^="Work "]'));
     await names.at(-1)!.sendKeys('Wax the lid');

@@ -3,7 +3,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { SKILL_WORDS, type HandsView, type HoursRow, type ScarceView } from '@/words/day';
 import { Link } from '../kit/Link';
-import { Empty, Problem, Quiet } from '../kit/parts';
+import { Empty, LongList, Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/hooks/useCommand';
 import { Money } from '../kit/theShop';
 import { duration } from '../kit/words';
@@ -95,78 +95,84 @@ export function Hours({
       {rows.length === 0 ? (
         <Empty>No open units.</Empty>
       ) : (
-        <table className="w-full border-collapse text-row">
-          <caption className="sr-only">Machines, those that get hours first</caption>
-          <thead>
-            <tr className="headrow">
-              <th className="w-[104px] py-1.5 font-normal">Tag</th>
-              <th className="font-normal">Machine</th>
-              <th className="text-right font-normal">wins</th>
-              <th className="text-right font-normal">hands</th>
-              <th className="hidden text-right font-normal sm:table-cell">an hour</th>
-              <th className="hidden pl-5 font-normal md:table-cell">
-                <span className="sr-only">Near the line</span>
-              </th>
-              <th className="text-right font-normal">
-                <span className="sr-only">Pinned</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((row, i) => (
-              <tr
-                key={row.id}
-                className={`h-10 border-b border-rule ${i === line && i > 0 ? 'border-t-4 border-t-ink' : ''} ${row.in ? '' : 'text-soft'}`}
-              >
-                <th scope="row" className="text-left">
-                  <Link href={`/u/${row.tag}`} className="figures font-semibold text-ink">
-                    {row.tag}
-                  </Link>
+        <LongList label="Machines by what an hour brings">
+          <table className="w-full border-collapse text-row">
+            <caption className="sr-only">Machines, those that get hours first</caption>
+            <thead>
+              <tr className="headrow">
+                <th className="w-[104px] py-1.5 font-normal">Tag</th>
+                <th className="font-normal">Machine</th>
+                <th className="text-right font-normal">wins</th>
+                <th className="text-right font-normal">hands</th>
+                <th className="hidden text-right font-normal sm:table-cell">an hour</th>
+                <th className="hidden pl-5 font-normal md:table-cell">
+                  <span className="sr-only">Near the line</span>
                 </th>
-                <td className="max-w-[220px] truncate pr-3">{row.called}</td>
-                <td className="figures text-right">
-                  <Money minor={row.netMinor} plus />
-                </td>
-                <td className="figures text-right">{duration(row.minutes)}</td>
-                <td className="figures hidden text-right sm:table-cell">
-                  <Money minor={anHour(row)} />
-                </td>
-                <td className="hidden pl-5 text-note md:table-cell">
-                  {row.near === 'more' && 'in with an hour more'}
-                  {row.near === 'less' && 'out with an hour less'}
-                  {!row.in && row.near === null && row.netMinor <= 0 && 'working it wins nothing'}
-                  {row.short && `no more of this week: ${row.short}`}
-                  {!row.in &&
-                    !row.short &&
-                    row.near === null &&
-                    row.netMinor > 0 &&
-                    lastIn &&
-                    anHour(row) < anHour(lastIn) &&
-                    'the last above the line brings more an hour'}
-                </td>
-                <td className="text-right whitespace-nowrap">
-                  {row.pinned && (
-                    <b className="text-note text-ink">{row.pinned === 'in' ? 'always' : 'not now'} </b>
-                  )}
-                  {mayWrite &&
-                    (row.pinned ? (
-                      <Quiet disabled={busy} aria-label={`${row.tag}: let go`} onClick={() => pin(row, null)}>
-                        let go
-                      </Quiet>
-                    ) : (
-                      <Quiet
-                        disabled={busy}
-                        aria-label={`${row.tag}: ${row.in ? 'not now' : 'all the same'}`}
-                        onClick={() => pin(row, row.in ? 'out' : 'in')}
-                      >
-                        {row.in ? 'not now' : 'all the same'}
-                      </Quiet>
-                    ))}
-                </td>
+                <th className="text-right font-normal">
+                  <span className="sr-only">Pinned</span>
+                </th>
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {rows.map((row, i) => (
+                <tr
+                  key={row.id}
+                  className={`h-10 border-b border-rule ${i === line && i > 0 ? 'border-t-4 border-t-ink' : ''} ${row.in ? '' : 'text-soft'}`}
+                >
+                  <th scope="row" className="text-left">
+                    <Link href={`/u/${row.tag}`} className="figures font-semibold text-ink">
+                      {row.tag}
+                    </Link>
+                  </th>
+                  <td className="max-w-[220px] truncate pr-3">{row.called}</td>
+                  <td className="figures text-right">
+                    <Money minor={row.netMinor} plus />
+                  </td>
+                  <td className="figures text-right">{duration(row.minutes)}</td>
+                  <td className="figures hidden text-right sm:table-cell">
+                    <Money minor={anHour(row)} />
+                  </td>
+                  <td className="hidden pl-5 text-note md:table-cell">
+                    {row.near === 'more' && 'in with an hour more'}
+                    {row.near === 'less' && 'out with an hour less'}
+                    {!row.in && row.near === null && row.netMinor <= 0 && 'working it wins nothing'}
+                    {row.short && `no more of this week: ${row.short}`}
+                    {!row.in &&
+                      !row.short &&
+                      row.near === null &&
+                      row.netMinor > 0 &&
+                      lastIn &&
+                      anHour(row) < anHour(lastIn) &&
+                      'the last above the line brings more an hour'}
+                  </td>
+                  <td className="text-right whitespace-nowrap">
+                    {row.pinned && (
+                      <b className="text-note text-ink">{row.pinned === 'in' ? 'always' : 'not now'} </b>
+                    )}
+                    {mayWrite &&
+                      (row.pinned ? (
+                        <Quiet
+                          disabled={busy}
+                          aria-label={`${row.tag}: let go`}
+                          onClick={() => pin(row, null)}
+                        >
+                          let go
+                        </Quiet>
+                      ) : (
+                        <Quiet
+                          disabled={busy}
+                          aria-label={`${row.tag}: ${row.in ? 'not now' : 'all the same'}`}
+                          onClick={() => pin(row, row.in ? 'out' : 'in')}
+                        >
+                          {row.in ? 'not now' : 'all the same'}
+                        </Quiet>
+                      ))}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </LongList>
       )}
     </div>
   );

@@ -5,7 +5,7 @@ import type { Agreement, OwnerAct, QuoteLine } from '@/core/owner/agreement';
 import type { UnitHead } from '@/words/unit/view';
 import { AreaField, ChoiceField, TextField } from '../kit/fields';
 import { MoneyField } from '../kit/MoneyField';
-import { Button, Heading, Problem, Quiet } from '../kit/parts';
+import { Button, Fold, Heading, Problem, Quiet } from '../kit/parts';
 import { Money, useMoney } from '../kit/theShop';
 import { useCommand } from '../kit/hooks/useCommand';
 import { attended } from '../kit/words';
@@ -110,68 +110,69 @@ export function OwnersMachine({ unit, agreement, proposed, parts, left, handsMin
           Keep
         </Button>
       </form>
-      <h3 className="mt-3 text-row font-semibold">The quote</h3>
-      {lines.map((line, n) => (
-        <div
-          key={n}
-          className="mt-1 grid grid-cols-[minmax(0,1fr)_110px] items-end gap-2 border-b border-rule pb-1.5"
-        >
-          <TextField
-            label="Work or part"
-            wrap="col-span-2"
-            value={line.what}
-            onChange={(event) =>
-              setLines(lines.map((own, i) => (i === n ? { ...own, what: event.target.value } : own)))
-            }
-          />
-          <TextField
-            label="Hands"
-            hint="min"
-            inputMode="numeric"
-            value={line.minutes}
-            onChange={(event) =>
-              setLines(lines.map((own, i) => (i === n ? { ...own, minutes: event.target.value } : own)))
-            }
-          />
-          <MoneyField
-            label="Costs"
-            text={line.minor}
-            onText={(minor) => setLines(lines.map((own, i) => (i === n ? { ...own, minor } : own)))}
-          />
-        </div>
-      ))}
-      <p className="mt-2 flex flex-wrap items-center gap-3">
-        <Quiet onClick={() => setLines([...lines, { what: '', minor: money.field(0), minutes: '' }])}>
-          one more line
-        </Quiet>
-        <Button disabled={disabled || lines.length === 0} onClick={quote}>
-          This is the quote
-        </Button>
-        {agreement.state === 'quoted' && (
-          <>
+      <Fold key={agreement.state} title="The quote" open={agreement.state !== 'agreed'}>
+        {lines.map((line, n) => (
+          <div
+            key={n}
+            className="mt-1 grid grid-cols-[minmax(0,1fr)_110px] items-end gap-2 border-b border-rule pb-1.5"
+          >
             <TextField
-              label="How"
-              hint="by telephone, 14:10"
-              value={how}
-              maxLength={120}
-              onChange={(event) => setHow(event.target.value)}
+              label="Work or part"
+              wrap="col-span-2"
+              value={line.what}
+              onChange={(event) =>
+                setLines(lines.map((own, i) => (i === n ? { ...own, what: event.target.value } : own)))
+              }
             />
-            <Button
-              tone="strong"
-              disabled={disabled}
-              onClick={() => void tell({ op: 'answer', yes: true, how: how.trim() })}
-            >
-              They agreed
-            </Button>
-            <Button
-              disabled={disabled}
-              onClick={() => void tell({ op: 'answer', yes: false, how: how.trim() })}
-            >
-              They said no
-            </Button>
-          </>
-        )}
-      </p>
+            <TextField
+              label="Hands"
+              hint="min"
+              inputMode="numeric"
+              value={line.minutes}
+              onChange={(event) =>
+                setLines(lines.map((own, i) => (i === n ? { ...own, minutes: event.target.value } : own)))
+              }
+            />
+            <MoneyField
+              label="Costs"
+              text={line.minor}
+              onText={(minor) => setLines(lines.map((own, i) => (i === n ? { ...own, minor } : own)))}
+            />
+          </div>
+        ))}
+        <p className="mt-2 flex flex-wrap items-center gap-3">
+          <Quiet onClick={() => setLines([...lines, { what: '', minor: money.field(0), minutes: '' }])}>
+            one more line
+          </Quiet>
+          <Button disabled={disabled || lines.length === 0} onClick={quote}>
+            This is the quote
+          </Button>
+          {agreement.state === 'quoted' && (
+            <>
+              <TextField
+                label="How"
+                hint="by telephone, 14:10"
+                value={how}
+                maxLength={120}
+                onChange={(event) => setHow(event.target.value)}
+              />
+              <Button
+                tone="strong"
+                disabled={disabled}
+                onClick={() => void tell({ op: 'answer', yes: true, how: how.trim() })}
+              >
+                They agreed
+              </Button>
+              <Button
+                disabled={disabled}
+                onClick={() => void tell({ op: 'answer', yes: false, how: how.trim() })}
+              >
+                They said no
+              </Button>
+            </>
+          )}
+        </p>
+      </Fold>
       {agreement.minutes !== null && (
         <p className="text-row" role="status">
           Hands: {attended(handsMinutes)} of the {attended(agreement.minutes)} quoted
@@ -217,74 +218,78 @@ export function OwnersMachine({ unit, agreement, proposed, parts, left, handsMin
           Note
         </Button>
       </form>
-      <h3 className="mt-3 text-row font-semibold">Also found</h3>
-      {agreement.found.map((line, n) => (
-        <p key={n} className="text-row">
-          {line.text}{' '}
-          {line.minor > 0 && (
-            <span className="figures text-note">
-              <Money minor={line.minor} />
-            </span>
-          )}
-        </p>
-      ))}
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          const target = event.currentTarget;
-          const text = String(new FormData(target).get('text')).trim();
-          void tell({ op: 'found', text, minor: money.parse(found) ?? 0 }).then((sent) => {
-            if (!sent.ok) return;
-            target.reset();
-            setFound('');
-          });
-        }}
-        className="mt-1 grid grid-cols-[minmax(0,1fr)_110px_auto] items-end gap-2"
-      >
-        <TextField label="What" name="text" required maxLength={200} />
-        <MoneyField label="Would cost" optional text={found} onText={setFound} />
-        <Button type="submit" disabled={disabled}>
-          Tell
-        </Button>
-      </form>
-      <h3 className="mt-3 text-row font-semibold">Theirs, but not in it</h3>
-      {parts.length === 0 && (
-        <p className="text-row text-soft">Nothing: all that is theirs is in the machine.</p>
-      )}
-      {parts.map((part) => (
-        <p key={part.id} className="flex flex-wrap items-baseline gap-2 text-row">
-          <span className="figures text-note">{part.code}</span> {part.name}
-          <Quiet
-            disabled={disabled}
-            onClick={() => void send('ownerLeaves', { unitId: unit.id, componentId: part.id }, unit.version)}
-          >
-            they leave it to us
-          </Quiet>
-        </p>
-      ))}
-      {left.map((part) => (
-        <p key={part.id} className="flex flex-wrap items-baseline gap-2 text-row text-soft">
-          <span className="figures text-note">{part.code}</span> {part.name}, left to us
-          <Quiet
-            disabled={disabled}
-            onClick={() => void send('ownerWants', { unitId: unit.id, componentId: part.id }, unit.version)}
-          >
-            they want it back
-          </Quiet>
-        </p>
-      ))}
-      <form onSubmit={(event) => void supply(event)} className="mt-1 grid grid-cols-2 items-end gap-2">
-        <ChoiceField label="They brought a" name="class">
-          {PART_CLASSES.map((each) => (
-            <option key={each}>{each}</option>
-          ))}
-        </ChoiceField>
-        <TextField label="Which" name="name" required maxLength={80} />
-        <TextField label="Serial" name="serial" maxLength={60} />
-        <Button type="submit" disabled={disabled} className="justify-self-start">
-          It lies here
-        </Button>
-      </form>
+      <Fold title="Also found" open={agreement.found.length > 0}>
+        {agreement.found.map((line, n) => (
+          <p key={n} className="text-row">
+            {line.text}{' '}
+            {line.minor > 0 && (
+              <span className="figures text-note">
+                <Money minor={line.minor} />
+              </span>
+            )}
+          </p>
+        ))}
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            const target = event.currentTarget;
+            const text = String(new FormData(target).get('text')).trim();
+            void tell({ op: 'found', text, minor: money.parse(found) ?? 0 }).then((sent) => {
+              if (!sent.ok) return;
+              target.reset();
+              setFound('');
+            });
+          }}
+          className="mt-1 grid grid-cols-[minmax(0,1fr)_110px_auto] items-end gap-2"
+        >
+          <TextField label="What" name="text" required maxLength={200} />
+          <MoneyField label="Would cost" optional text={found} onText={setFound} />
+          <Button type="submit" disabled={disabled}>
+            Tell
+          </Button>
+        </form>
+      </Fold>
+      <Fold title="Theirs, but not in it" open={parts.length + left.length > 0}>
+        {parts.length === 0 && (
+          <p className="text-row text-soft">Nothing: all that is theirs is in the machine.</p>
+        )}
+        {parts.map((part) => (
+          <p key={part.id} className="flex flex-wrap items-baseline gap-2 text-row">
+            <span className="figures text-note">{part.code}</span> {part.name}
+            <Quiet
+              disabled={disabled}
+              onClick={() =>
+                void send('ownerLeaves', { unitId: unit.id, componentId: part.id }, unit.version)
+              }
+            >
+              they leave it to us
+            </Quiet>
+          </p>
+        ))}
+        {left.map((part) => (
+          <p key={part.id} className="flex flex-wrap items-baseline gap-2 text-row text-soft">
+            <span className="figures text-note">{part.code}</span> {part.name}, left to us
+            <Quiet
+              disabled={disabled}
+              onClick={() => void send('ownerWants', { unitId: unit.id, componentId: part.id }, unit.version)}
+            >
+              they want it back
+            </Quiet>
+          </p>
+        ))}
+        <form onSubmit={(event) => void supply(event)} className="mt-1 grid grid-cols-2 items-end gap-2">
+          <ChoiceField label="They brought a" name="class">
+            {PART_CLASSES.map((each) => (
+              <option key={each}>{each}</option>
+            ))}
+          </ChoiceField>
+          <TextField label="Which" name="name" required maxLength={80} />
+          <TextField label="Serial" name="serial" maxLength={60} />
+          <Button type="submit" disabled={disabled} className="justify-self-start">
+            It lies here
+          </Button>
+        </form>
+      </Fold>
       <p className="mt-3 text-row">
         <a
           href={`/api/units/${unit.tag}/passport`}

@@ -51,6 +51,8 @@ interface Props {
   named: string | null;
   /** Where work done already is told. */
   log: ReactNode;
+  /** What is said of it in words, under what was done. */
+  told: ReactNode;
   open: RunningWorkView[];
   choices: StartChoice[];
   done: DoneLine[];
@@ -65,7 +67,7 @@ const GROUPS = [
 const PROPOSED_KEYS = ['a', 'b', 'c', 'd', 'e'];
 
 /** Work on the unit: what is in hand, what could be started, what was done; parts in it and parts for it. */
-export function WorkBoard({ unit, named, drives, log, open, choices, done }: Props) {
+export function WorkBoard({ unit, named, drives, log, told, open, choices, done }: Props) {
   const { send, problem, busy } = useCommand();
   const [shown, setShown] = useState<string | null>(null);
   const disabled = busy || !unit.mayWrite || unit.held;
@@ -240,6 +242,7 @@ export function WorkBoard({ unit, named, drives, log, open, choices, done }: Pro
             </table>
           )}
         </section>
+        {told}
       </div>
       <div className="flex flex-col gap-gutter">
         {log}

@@ -90,6 +90,34 @@ export function Problem({ children }: { children: ReactNode }) {
   );
 }
 
+/** A list that may be long, in a window of its own: it scrolls, the page does not grow by it. */
+export function LongList({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    // reached by keys too: what scrolls must be
+    <div role="region" aria-label={label} tabIndex={0} className="longlist">
+      {children}
+    </div>
+  );
+}
+
+/** Something seldom wanted: its title opens it. */
+export function Fold({
+  title,
+  open = false,
+  children,
+}: {
+  title: string;
+  open?: boolean;
+  children: ReactNode;
+}) {
+  return (
+    <details open={open} className="mt-3">
+      <summary className="min-h-8 cursor-pointer text-row font-semibold">{title}</summary>
+      {children}
+    </details>
+  );
+}
+
 export function Empty({ children }: { children: ReactNode }) {
   return <p className="py-6 text-read text-soft">{children}</p>;
 }

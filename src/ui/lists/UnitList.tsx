@@ -9,7 +9,7 @@ import type { ColumnSet, UnitTableRow } from '@/words/lists/rows';
 import { useShortcuts } from '../kit/keys/keyboard';
 import { opensAt } from '@/words/unit/opens';
 import { go } from '../kit/keys/ways';
-import { Empty, Key } from '../kit/parts';
+import { Empty, Key, LongList } from '../kit/parts';
 import { Money, useMoney } from '../kit/theShop';
 import { percent } from '../kit/words';
 import { Bulk, type BulkStep } from './Bulk';
@@ -85,96 +85,98 @@ export function UnitList({ rows, set, view, first, margins, mayWrite, steps, emp
   return (
     <>
       {rows.length === 0 && <Empty>{empty}</Empty>}
-      <table className={`w-full border-collapse text-row ${rows.length ? 'hidden md:table' : 'hidden'}`}>
-        <caption className="sr-only">Units, what is probably wrong, and net value still to win</caption>
-        <thead>
-          <tr className="headrow">
-            <th className="w-9 py-1.5 font-normal">
-              {mayWrite ? (
-                <input
-                  type="checkbox"
-                  aria-label="Mark all on this page"
-                  checked={table.getIsAllRowsSelected()}
-                  onChange={table.getToggleAllRowsSelectedHandler()}
-                  className="size-4 accent-ink"
-                />
-              ) : (
-                <span className="sr-only">Place</span>
-              )}
-            </th>
-            <th className="w-[104px] font-normal" aria-sort={sorted('tag')}>
-              <Heading href={order('tag')} on={view.sort === 'tag'} down={view.down}>
-                Tag
-              </Heading>
-            </th>
-            {headings.headers.map((header) => {
-              const { sort, width = '', right, from } = laidOf(header.column.columnDef.meta);
-              const words = flexRender(header.column.columnDef.header, header.getContext());
-              return (
-                <th
-                  key={header.id}
-                  aria-sort={sort && sorted(sort)}
-                  className={`font-normal ${width} ${right ? 'text-right' : ''} ${from ? WIDE[from] : ''}`}
-                >
-                  {sort ? (
-                    <Heading href={order(sort)} on={view.sort === sort} down={view.down}>
-                      {words}
-                    </Heading>
-                  ) : (
-                    words
-                  )}
-                </th>
-              );
-            })}
-          </tr>
-        </thead>
-        <tbody>
-          {table.getRowModel().rows.map((row, i) => (
-            <tr
-              key={row.id}
-              id={`row-${row.id}`}
-              aria-selected={row.getIsSelected()}
-              className={`group relative h-[39px] border-b border-rule hover:bg-track/60 ${row.getIsSelected() ? 'bg-track' : ''} ${i === cursor ? 'outline-2 -outline-offset-2 outline-ink' : ''}`}
-            >
-              <td className="figures text-note text-soft">
+      <LongList label="Units listed">
+        <table className={`w-full border-collapse text-row ${rows.length ? 'hidden md:table' : 'hidden'}`}>
+          <caption className="sr-only">Units, what is probably wrong, and net value still to win</caption>
+          <thead>
+            <tr className="headrow">
+              <th className="w-9 py-1.5 font-normal">
                 {mayWrite ? (
-                  <label className="relative z-10 grid h-[38px] w-8 place-items-center">
-                    <span className="sr-only">Mark {row.original.tag}</span>
-                    <input
-                      type="checkbox"
-                      checked={row.getIsSelected()}
-                      onChange={row.getToggleSelectedHandler()}
-                      className="size-4 accent-ink"
-                    />
-                  </label>
+                  <input
+                    type="checkbox"
+                    aria-label="Mark all on this page"
+                    checked={table.getIsAllRowsSelected()}
+                    onChange={table.getToggleAllRowsSelectedHandler()}
+                    className="size-4 accent-ink"
+                  />
                 ) : (
-                  first + i
+                  <span className="sr-only">Place</span>
                 )}
-              </td>
-              <td>
-                <Link
-                  href={opensAt(row.original)}
-                  className="figures font-semibold after:absolute after:inset-0"
-                >
-                  {row.original.tag}
-                </Link>
-              </td>
-              {row.getVisibleCells().map((cell) => {
-                const { width = '', right, from } = laidOf(cell.column.columnDef.meta);
+              </th>
+              <th className="w-[104px] font-normal" aria-sort={sorted('tag')}>
+                <Heading href={order('tag')} on={view.sort === 'tag'} down={view.down}>
+                  Tag
+                </Heading>
+              </th>
+              {headings.headers.map((header) => {
+                const { sort, width = '', right, from } = laidOf(header.column.columnDef.meta);
+                const words = flexRender(header.column.columnDef.header, header.getContext());
                 return (
-                  <td
-                    key={cell.id}
-                    title={cell.column.id === 'probably' ? row.original.probably : undefined}
-                    className={`truncate ${cell.column.id === 'route' ? '' : 'pr-3'} ${width} ${right ? 'figures text-right' : ''} ${from ? WIDE[from] : ''}`}
+                  <th
+                    key={header.id}
+                    aria-sort={sort && sorted(sort)}
+                    className={`font-normal ${width} ${right ? 'text-right' : ''} ${from ? WIDE[from] : ''}`}
                   >
-                    {flexRender(cell.column.columnDef.cell, cell.getContext())}
-                  </td>
+                    {sort ? (
+                      <Heading href={order(sort)} on={view.sort === sort} down={view.down}>
+                        {words}
+                      </Heading>
+                    ) : (
+                      words
+                    )}
+                  </th>
                 );
               })}
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {table.getRowModel().rows.map((row, i) => (
+              <tr
+                key={row.id}
+                id={`row-${row.id}`}
+                aria-selected={row.getIsSelected()}
+                className={`group relative h-[39px] border-b border-rule hover:bg-track/60 ${row.getIsSelected() ? 'bg-track' : ''} ${i === cursor ? 'outline-2 -outline-offset-2 outline-ink' : ''}`}
+              >
+                <td className="figures text-note text-soft">
+                  {mayWrite ? (
+                    <label className="relative z-10 grid h-[38px] w-8 place-items-center">
+                      <span className="sr-only">Mark {row.original.tag}</span>
+                      <input
+                        type="checkbox"
+                        checked={row.getIsSelected()}
+                        onChange={row.getToggleSelectedHandler()}
+                        className="size-4 accent-ink"
+                      />
+                    </label>
+                  ) : (
+                    first + i
+                  )}
+                </td>
+                <td>
+                  <Link
+                    href={opensAt(row.original)}
+                    className="figures font-semibold after:absolute after:inset-0"
+                  >
+                    {row.original.tag}
+                  </Link>
+                </td>
+                {row.getVisibleCells().map((cell) => {
+                  const { width = '', right, from } = laidOf(cell.column.columnDef.meta);
+                  return (
+                    <td
+                      key={cell.id}
+                      title={cell.column.id === 'probably' ? row.original.probably : undefined}
+                      className={`truncate ${cell.column.id === 'route' ? '' : 'pr-3'} ${width} ${right ? 'figures text-right' : ''} ${from ? WIDE[from] : ''}`}
+                    >
+                      {flexRender(cell.column.columnDef.cell, cell.getContext())}
+                    </td>
+                  );
+                })}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </LongList>
       <ul className="md:hidden" aria-label="Units">
         {rows.map((row) => (
           <TwoLines key={row.id} row={row} set={set} />

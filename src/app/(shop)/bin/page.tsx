@@ -9,7 +9,7 @@ import { Missing } from '@/ui/parts/bin/Missing';
 import { PartVerdict } from '@/ui/parts/bin/PartVerdict';
 import { Link } from '@/ui/kit/Link';
 import { SheetForm } from '@/ui/kit/SheetForm';
-import { Empty, Heading, Sheet } from '@/ui/kit/parts';
+import { Empty, Heading, LongList, Sheet } from '@/ui/kit/parts';
 import { Money } from '@/ui/kit/theShop';
 import { facets, factsWords } from '@/words/parts/view';
 import { placeWords } from '@/words/parts/places';
@@ -57,64 +57,66 @@ export default async function BinPage({ searchParams }: Props) {
               : 'The bin is empty. Parts are bought in, or come out of machines.'}
           </Empty>
         ) : (
-          <table className="w-full border-collapse text-row">
-            <thead>
-              <tr className="headrow">
-                <th className="py-1 font-normal">Code</th>
-                <th className="font-normal">What it is</th>
-                <th className="font-normal">For swap-tests</th>
-                <th className="text-right font-normal">Stands at</th>
-              </tr>
-            </thead>
-            <tbody>
-              {rows.map((part) => (
-                <tr key={part.id} className="border-b border-rule align-top">
-                  <td className="py-1.5 pr-3 whitespace-nowrap">
-                    <Link
-                      href={`/bin/${part.code}`}
-                      className="figures border-b border-current font-semibold"
-                    >
-                      {part.code}
-                    </Link>
-                    <span className="block text-note text-soft">{part.class}</span>
-                  </td>
-                  <td className="py-1.5">
-                    {part.name}
-                    {part.missingSince && (
-                      <Missing
+          <LongList label="Parts in the bin">
+            <table className="w-full border-collapse text-row">
+              <thead>
+                <tr className="headrow">
+                  <th className="py-1 font-normal">Code</th>
+                  <th className="font-normal">What it is</th>
+                  <th className="font-normal">For swap-tests</th>
+                  <th className="text-right font-normal">Stands at</th>
+                </tr>
+              </thead>
+              <tbody>
+                {rows.map((part) => (
+                  <tr key={part.id} className="border-b border-rule align-top">
+                    <td className="py-1.5 pr-3 whitespace-nowrap">
+                      <Link
+                        href={`/bin/${part.code}`}
+                        className="figures border-b border-current font-semibold"
+                      >
+                        {part.code}
+                      </Link>
+                      <span className="block text-note text-soft">{part.class}</span>
+                    </td>
+                    <td className="py-1.5">
+                      {part.name}
+                      {part.missingSince && (
+                        <Missing
+                          id={part.id}
+                          code={part.code}
+                          owner={actor.role === 'owner'}
+                          mayWrite={actor.role !== 'viewer'}
+                        />
+                      )}
+                      {part.benchOnly && <b className="ml-2 text-note">bench only</b>}
+                      <span className="block text-note text-soft">
+                        {[
+                          factsWords(part.class, factsOfPart(part)),
+                          part.serial,
+                          part.keptForTag && `kept for ${part.keptForTag}`,
+                          part.data,
+                        ]
+                          .filter(Boolean)
+                          .join('; ')}
+                      </span>
+                    </td>
+                    <td className="py-1.5 text-note">
+                      <PartVerdict
                         id={part.id}
-                        code={part.code}
-                        owner={actor.role === 'owner'}
+                        knownGood={part.knownGood}
+                        lentTo={part.lentTo}
                         mayWrite={actor.role !== 'viewer'}
                       />
-                    )}
-                    {part.benchOnly && <b className="ml-2 text-note">bench only</b>}
-                    <span className="block text-note text-soft">
-                      {[
-                        factsWords(part.class, factsOfPart(part)),
-                        part.serial,
-                        part.keptForTag && `kept for ${part.keptForTag}`,
-                        part.data,
-                      ]
-                        .filter(Boolean)
-                        .join('; ')}
-                    </span>
-                  </td>
-                  <td className="py-1.5 text-note">
-                    <PartVerdict
-                      id={part.id}
-                      knownGood={part.knownGood}
-                      lentTo={part.lentTo}
-                      mayWrite={actor.role !== 'viewer'}
-                    />
-                  </td>
-                  <td className="figures py-1.5 text-right">
-                    <Money minor={part.costMinor} />
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+                    </td>
+                    <td className="figures py-1.5 text-right">
+                      <Money minor={part.costMinor} />
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </LongList>
         )}
         {here > BIN_PAGE && (
           <p className="flex gap-5 pt-3 text-row">
@@ -149,18 +151,20 @@ export default async function BinPage({ searchParams }: Props) {
         )}
         <Sheet>
           <Heading>Recent movements</Heading>
-          <ul aria-label="Recent movements of parts" className="text-note">
-            {moves.map((move, i) => (
-              <li key={i} className="border-b border-rule py-1">
-                <span className="figures text-fine text-soft">{dayAndTime(move.at, timeZone)}</span>{' '}
-                <Link href={`/bin/${move.code}`} className="figures text-fine">
-                  {move.code}
-                </Link>{' '}
-                {move.name}: {placeWords(move.from, move.fromTag)} → <b>{placeWords(move.to, move.toTag)}</b>{' '}
-                <span className="text-soft">{move.byName}</span>
-              </li>
-            ))}
-          </ul>
+          <LongList label="Movements">
+            <ul aria-label="Recent movements of parts" className="text-note">
+              {moves.map((move, i) => (
+                <li key={i} className="border-b border-rule py-1">
+                  <span className="figures text-fine text-soft">{dayAndTime(move.at, timeZone)}</span>{' '}
+                  <Link href={`/bin/${move.code}`} className="figures text-fine">
+                    {move.code}
+                  </Link>{' '}
+                  {move.name}: {placeWords(move.from, move.fromTag)} →{' '}
+                  <b>{placeWords(move.to, move.toTag)}</b> <span className="text-soft">{move.byName}</span>
+                </li>
+              ))}
+            </ul>
+          </LongList>
         </Sheet>
       </div>
     </div>

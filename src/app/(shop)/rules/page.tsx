@@ -37,12 +37,13 @@ export default async function RulesPage() {
           />
           <Margins marginsFor={rules.marginsFor} mayWrite={actor.role === 'owner'} />
           <Tools lacks={rules.lacks} mayWrite={actor.role === 'owner'} />
-          <HowWeClean
-            schools={(Object.keys(SCHOOL_WORDS) as (keyof Schools)[]).map((key) => ({
-              key,
-              ...SCHOOL_WORDS[key],
-              chosen: schoolsOf(rules)[key],
-            }))}
+          <StudySwitch
+            study={
+              rules.study && {
+                since: dayAndTime(new Date(rules.study.since), rules.timeZone),
+                running: rules.study.until === null,
+              }
+            }
             mayWrite={actor.role === 'owner'}
           />
         </Sheet>
@@ -55,13 +56,12 @@ export default async function RulesPage() {
             me={actor.id}
             mayWrite={actor.role === 'owner'}
           />
-          <StudySwitch
-            study={
-              rules.study && {
-                since: dayAndTime(new Date(rules.study.since), rules.timeZone),
-                running: rules.study.until === null,
-              }
-            }
+          <HowWeClean
+            schools={(Object.keys(SCHOOL_WORDS) as (keyof Schools)[]).map((key) => ({
+              key,
+              ...SCHOOL_WORDS[key],
+              chosen: schoolsOf(rules)[key],
+            }))}
             mayWrite={actor.role === 'owner'}
           />
           <p className="pt-3 text-row text-soft">

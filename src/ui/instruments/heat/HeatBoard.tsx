@@ -10,7 +10,7 @@ import type { OpenRunView, TouchLine } from '@/words/readings/view';
 import { fanWords, VERDICT_WORDS, type HeatRunView } from '@/words/readings/heat';
 import type { UnitHead } from '@/words/unit/view';
 import { TextField } from '../../kit/fields';
-import { FileButton, Heading, Problem, Quiet } from '../../kit/parts';
+import { FileButton, Fold, Heading, Problem, Quiet } from '../../kit/parts';
 import { useCommand } from '@/ui/kit/hooks/useCommand';
 import { duration, figureTyped, percent } from '../../kit/words';
 import { OnPapers } from '../run/OnPapers';
@@ -129,7 +129,6 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
             </p>
           </section>
         )}
-        {run && <TouchBoard unit={unit} chassis={chassis} last={touched} room={room} />}
         {run && before && !run.reading.lost && !before.reading.lost && (
           <BeforeAfter before={before} after={run} />
         )}
@@ -190,133 +189,138 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
           )}
         >
           {!open && unit.mayWrite && !unit.held && (
-            <div className="mt-3 border-t border-rule pt-2 text-row">
-              <p>
-                Or a log with the columns t_s, temp_c and, where known, fan_rpm, power_w, clock_mhz, load: a
-                minute of rest, then full load. Room and limit may stand in a line “# room=22 limit=95”.
-              </p>
-              <div className="mt-1 flex flex-wrap items-end gap-4">
-                <TextField
-                  label="Its own limit"
-                  hint="°C"
-                  inputMode="decimal"
-                  value={limit}
-                  onChange={(event) => setLimit(event.target.value)}
-                  wrap="w-[130px]"
-                />
-                <span className="pb-2.5">
-                  {busy ? (
-                    'Reading …'
-                  ) : (
-                    <FileButton accept=".csv,.txt,text/csv,text/plain" onFile={(file) => void take(file)}>
-                      Take a log in
-                    </FileButton>
+            <div className="mt-3 border-t border-rule text-row">
+              <Fold title="Take a log in, or a run back">
+                <p>
+                  A log has the columns t_s, temp_c and, where known, fan_rpm, power_w, clock_mhz, load: a
+                  minute of rest, then full load. Room and limit may stand in a line “# room=22 limit=95”.
+                </p>
+                <div className="mt-1 flex flex-wrap items-end gap-4">
+                  <TextField
+                    label="Its own limit"
+                    hint="°C"
+                    inputMode="decimal"
+                    value={limit}
+                    onChange={(event) => setLimit(event.target.value)}
+                    wrap="w-[130px]"
+                  />
+                  <span className="pb-2.5">
+                    {busy ? (
+                      'Reading …'
+                    ) : (
+                      <FileButton accept=".csv,.txt,text/csv,text/plain" onFile={(file) => void take(file)}>
+                        Take a log in
+                      </FileButton>
+                    )}
+                  </span>
+                  {run && (
+                    <Quiet
+                      disabled={disabled}
+                      onClick={() =>
+                        void send('takeBackReading', { unitId: unit.id, kind: 'heat' }, unit.version)
+                      }
+                    >
+                      take the last run back
+                    </Quiet>
                   )}
-                </span>
-                {run && (
-                  <Quiet
-                    disabled={disabled}
-                    onClick={() =>
-                      void send('takeBackReading', { unitId: unit.id, kind: 'heat' }, unit.version)
-                    }
-                  >
-                    take the last run back
-                  </Quiet>
-                )}
-              </div>
+                </div>
+              </Fold>
             </div>
           )}
           {problem && <Problem>{problem.message}</Problem>}
         </RunPanel>
       </div>
       {run && (
-        <section aria-label="Verdict" className="panel">
-          <Heading>Verdict</Heading>
-          {run.reading.lost && (
-            <p className="text-read">
-              The sensor showed no temperature a chip in a room can have, or one figure all along.
-            </p>
-          )}
-          {run.verdict
-            .filter(({ chance }) => chance >= 0.005)
-            .map(({ id, chance }) => (
-              <div key={id} className="pt-1.5">
-                <p className="flex justify-between text-read">
-                  {VERDICT_WORDS[id]} <span className="figures text-note">{percent(chance)}</span>
-                </p>
-                <div className="h-2.5 bg-track">
-                  <div className="h-2.5 bg-ink" style={{ width: `${chance * 100}%` }} />
+        <div className="flex min-w-0 flex-col gap-gutter">
+          <section aria-label="Verdict" className="panel">
+            <Heading>Verdict</Heading>
+            {run.reading.lost && (
+              <p className="text-read">
+                The sensor showed no temperature a chip in a room can have, or one figure all along.
+              </p>
+            )}
+            {run.verdict
+              .filter(({ chance }) => chance >= 0.005)
+              .map(({ id, chance }) => (
+                <div key={id} className="pt-1.5">
+                  <p className="flex justify-between text-read">
+                    {VERDICT_WORDS[id]} <span className="figures text-note">{percent(chance)}</span>
+                  </p>
+                  <div className="h-2.5 bg-track">
+                    <div className="h-2.5 bg-ink" style={{ width: `${chance * 100}%` }} />
+                  </div>
                 </div>
+              ))}
+            <p className="mt-3 border-t border-rule pt-2 text-row">
+              {run.reading.chipPerWatt !== null && (
+                <>
+                  {perWatt(run.reading.chipPerWatt)} K/W chip to heatsink, {perWatt(run.reading.sinkPerWatt)}{' '}
+                  K/W heatsink to air at {run.reading.watts!.toFixed(0)} W.{' '}
+                </>
+              )}
+              {run.reading.fan && (
+                <>
+                  The fan {fanWords(run.reading)}
+                  {run.reading.fan.way === 'follows' &&
+                    run.reading.fan.rampsAt !== null &&
+                    `, from ${degrees(run.reading.fan.rampsAt)} on`}
+                  .{' '}
+                </>
+              )}
+              {run.reading.clockKept !== null &&
+                (run.reading.clockKept > 0.9
+                  ? 'The clock held. '
+                  : `The clock fell to ${percent(run.reading.clockKept)}. `)}
+              {run.reading.margin === null &&
+                run.reading.heldBack &&
+                `It reached its limit after ${duration((run.reading.trip ?? 0) / 60)}. `}
+              {run.reading.margin !== null &&
+                (run.reading.margin > 0
+                  ? `Margin to its limit ${run.reading.margin.toFixed(0)} K.`
+                  : `It reaches its limit after ${duration((run.reading.trip ?? 0) / 60)}.`)}
+            </p>
+            {Boolean(run.reading.like) && (
+              <p className="text-row text-soft">
+                Compared with{' '}
+                {run.reading.like === 1
+                  ? 'one sound run of another machine of this model'
+                  : `sound runs of ${run.reading.like} other machines of this model`}
+                .
+              </p>
+            )}
+            {run.reading.rest && (
+              <p className="text-row text-soft">
+                At rest {degrees(run.reading.rest.temp)}
+                {run.reading.rest.overRoom !== null &&
+                  `, ${run.reading.rest.overRoom.toFixed(0)} K above the room`}
+                {!run.reading.rest.reached && '; it had not settled'}.
+              </p>
+            )}
+            {day && (
+              <div className="mt-3 border-t border-rule pt-2">
+                <Heading>On a hot day</Heading>
+                <label className="block text-row">
+                  Room <b className="figures text-note">{hot} °C</b>: settles at <b>{degrees(day.settles)}</b>
+                  {day.trip !== null && <>, at its limit after about {duration(day.trip / 60)}</>}
+                  <input
+                    type="range"
+                    min={15}
+                    max={45}
+                    value={hot}
+                    onChange={(event) => setHot(Number(event.target.value))}
+                    className="mt-1 h-11 w-full accent-ink"
+                  />
+                </label>
               </div>
-            ))}
-          <p className="mt-3 border-t border-rule pt-2 text-row">
-            {run.reading.chipPerWatt !== null && (
-              <>
-                {perWatt(run.reading.chipPerWatt)} K/W chip to heatsink, {perWatt(run.reading.sinkPerWatt)}{' '}
-                K/W heatsink to air at {run.reading.watts!.toFixed(0)} W.{' '}
-              </>
             )}
-            {run.reading.fan && (
-              <>
-                The fan {fanWords(run.reading)}
-                {run.reading.fan.way === 'follows' &&
-                  run.reading.fan.rampsAt !== null &&
-                  `, from ${degrees(run.reading.fan.rampsAt)} on`}
-                .{' '}
-              </>
-            )}
-            {run.reading.clockKept !== null &&
-              (run.reading.clockKept > 0.9
-                ? 'The clock held. '
-                : `The clock fell to ${percent(run.reading.clockKept)}. `)}
-            {run.reading.margin === null &&
-              run.reading.heldBack &&
-              `It reached its limit after ${duration((run.reading.trip ?? 0) / 60)}. `}
-            {run.reading.margin !== null &&
-              (run.reading.margin > 0
-                ? `Margin to its limit ${run.reading.margin.toFixed(0)} K.`
-                : `It reaches its limit after ${duration((run.reading.trip ?? 0) / 60)}.`)}
-          </p>
-          {Boolean(run.reading.like) && (
-            <p className="text-row text-soft">
-              Compared with{' '}
-              {run.reading.like === 1
-                ? 'one sound run of another machine of this model'
-                : `sound runs of ${run.reading.like} other machines of this model`}
-              .
+            <OnPapers unit={unit} kind="heat" on={onPapers} />
+            <p className="mt-2 text-note text-soft">
+              {run.name}, {run.when}, {run.by}
+              {run.room !== null && `, room ${run.room} °C`}
             </p>
-          )}
-          {run.reading.rest && (
-            <p className="text-row text-soft">
-              At rest {degrees(run.reading.rest.temp)}
-              {run.reading.rest.overRoom !== null &&
-                `, ${run.reading.rest.overRoom.toFixed(0)} K above the room`}
-              {!run.reading.rest.reached && '; it had not settled'}.
-            </p>
-          )}
-          {day && (
-            <div className="mt-3 border-t border-rule pt-2">
-              <Heading>On a hot day</Heading>
-              <label className="block text-row">
-                Room <b className="figures text-note">{hot} °C</b>: settles at <b>{degrees(day.settles)}</b>
-                {day.trip !== null && <>, at its limit after about {duration(day.trip / 60)}</>}
-                <input
-                  type="range"
-                  min={15}
-                  max={45}
-                  value={hot}
-                  onChange={(event) => setHot(Number(event.target.value))}
-                  className="mt-1 h-11 w-full accent-ink"
-                />
-              </label>
-            </div>
-          )}
-          <OnPapers unit={unit} kind="heat" on={onPapers} />
-          <p className="mt-2 text-note text-soft">
-            {run.name}, {run.when}, {run.by}
-            {run.room !== null && `, room ${run.room} °C`}
-          </p>
-        </section>
+          </section>
+          <TouchBoard unit={unit} chassis={chassis} last={touched} room={room} />
+        </div>
       )}
     </div>
   );

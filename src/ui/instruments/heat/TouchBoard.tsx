@@ -72,7 +72,7 @@ export function TouchBoard({ unit, chassis, last, room }: Props) {
             At the end of a heat run, with a probe or an infrared meter. Limits as in IEC 62368-1, from
             memory: the current edition and local codes go before.
           </p>
-          <div className="mt-1 grid grid-cols-2 gap-3 sm:grid-cols-3">
+          <div className="mt-1 grid grid-cols-2 gap-3">
             {places.map(({ id, name, touch }) => (
               <TextField
                 key={id}

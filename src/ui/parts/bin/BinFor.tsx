@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { FitView } from '@/words/parts/view';
 import type { UnitHead } from '@/words/unit/view';
 import { useScans } from '@/ui/kit/keys/keyboard';
-import { Heading, Problem, Quiet } from '@/ui/kit/parts';
+import { Heading, LongList, Problem, Quiet } from '@/ui/kit/parts';
 import { Link } from '@/ui/kit/Link';
 import { Money } from '@/ui/kit/theShop';
 import { useCommand } from '@/ui/kit/hooks/useCommand';
@@ -51,52 +51,54 @@ export function BinFor({ unit, parts, more, facets, chosen }: Props) {
       {parts.length === 0 ? (
         <p className="text-row text-soft">The bin has nothing for this machine.</p>
       ) : (
-        <table className="w-full border-collapse text-row">
-          <thead>
-            <tr className="headrow">
-              <th className="py-1 font-normal">Part</th>
-              <th className="font-normal">Does it go in?</th>
-              <th className="text-right font-normal">Cost</th>
-              <th>
-                <span className="sr-only">Fit it</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {parts.map((part) => (
-              <tr key={part.id} className="border-b border-rule align-top">
-                <td className="py-1.5">
-                  <Link
-                    href={`/bin/${part.code}`}
-                    className="figures border-b border-current text-note font-bold"
-                  >
-                    {part.code}
-                  </Link>{' '}
-                  {part.name}
-                  {part.says && <span className="block text-note text-soft">{part.says}</span>}
-                </td>
-                <td className="max-w-[300px] py-1.5">
-                  <FitMark answer={part.answer} />
-                  {part.why && <span className="block text-note text-soft">{part.why}</span>}
-                </td>
-                <td className="figures py-1.5 text-right">
-                  <Money minor={part.costMinor} />
-                </td>
-                <td className="py-1 pl-2 text-right whitespace-nowrap">
-                  {unit.mayWrite && (
-                    <Quiet
-                      aria-label={`${part.answer === 'no' ? 'it went in' : 'fit it'}: ${part.code}`}
-                      disabled={disabled}
-                      onClick={() => void fit(part.id)}
-                    >
-                      {part.answer === 'no' ? 'it went in' : 'fit it'}
-                    </Quiet>
-                  )}
-                </td>
+        <LongList label="Parts of the bin">
+          <table className="w-full border-collapse text-row">
+            <thead>
+              <tr className="headrow">
+                <th className="py-1 font-normal">Part</th>
+                <th className="font-normal">Does it go in?</th>
+                <th className="text-right font-normal">Cost</th>
+                <th>
+                  <span className="sr-only">Fit it</span>
+                </th>
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {parts.map((part) => (
+                <tr key={part.id} className="border-b border-rule align-top">
+                  <td className="py-1.5">
+                    <Link
+                      href={`/bin/${part.code}`}
+                      className="figures border-b border-current text-note font-bold"
+                    >
+                      {part.code}
+                    </Link>{' '}
+                    {part.name}
+                    {part.says && <span className="block text-note text-soft">{part.says}</span>}
+                  </td>
+                  <td className="max-w-[300px] py-1.5">
+                    <FitMark answer={part.answer} />
+                    {part.why && <span className="block text-note text-soft">{part.why}</span>}
+                  </td>
+                  <td className="figures py-1.5 text-right">
+                    <Money minor={part.costMinor} />
+                  </td>
+                  <td className="py-1 pl-2 text-right whitespace-nowrap">
+                    {unit.mayWrite && (
+                      <Quiet
+                        aria-label={`${part.answer === 'no' ? 'it went in' : 'fit it'}: ${part.code}`}
+                        disabled={disabled}
+                        onClick={() => void fit(part.id)}
+                      >
+                        {part.answer === 'no' ? 'it went in' : 'fit it'}
+                      </Quiet>
+                    )}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </LongList>
       )}
       {more > 0 && <p className="pt-1 text-note text-soft">and {more} more: choose a class</p>}
       {problem && (

@@ -28,6 +28,7 @@ export function Grading() {
   return (
     <>
       <Grid
+        first
         title="What each grade requires"
         note="The worst of them decides. A heat run tells the margin; without one the top temperature counts."
         head={[...GRADES]}

@@ -11,6 +11,7 @@ import { houseShape } from '@/shapes/house';
 import { Button, Problem } from '../../kit/parts';
 import { useCommand } from '@/ui/kit/hooks/useCommand';
 import { Grading } from './Grading';
+import { GridPart } from './Grid';
 import { Processors } from './Processors';
 import { Prices } from './Prices';
 import { Uses } from './Uses';
@@ -84,7 +85,10 @@ function Fields({ tables, version, mayWrite, onTyped }: FieldsProps) {
       setFaults(wrong);
       if (wrong.length === 0 && (await send('setHouse', { tables: values, version })).ok) onTyped(false);
     },
-    (errors) => setFaults(leaves(errors).slice(0, 8)),
+    (errors) => {
+      setFaults(leaves(errors).slice(0, 8));
+      openAtFault();
+    },
   );
   return (
     <FormProvider {...form}>
@@ -103,7 +107,9 @@ function Fields({ tables, version, mayWrite, onTyped }: FieldsProps) {
           <TabPanels>
             {PARTS.map(([name, Part]) => (
               <TabPanel key={name} unmount={false}>
-                <Part />
+                <GridPart value={name}>
+                  <Part />
+                </GridPart>
               </TabPanel>
             ))}
           </TabPanels>
@@ -151,6 +157,13 @@ function Keep({ tables, busy, problem, onTyped }: KeepProps) {
         </span>
       </p>
     </div>
+  );
+}
+
+/** The table with the first cell that is wrong is opened, where another of its part is open. */
+function openAtFault() {
+  requestAnimationFrame(() =>
+    document.querySelector('details [aria-invalid]')?.closest('details')?.setAttribute('open', ''),
   );
 }
 

@@ -24,6 +24,7 @@ export function Prices() {
   return (
     <>
       <Grid
+        first
         title="Base price"
         note="Sound, grade A, 4 GB of memory, no drive; by the processor’s x86-64 level."
         head={LEVELS}

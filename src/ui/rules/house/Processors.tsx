@@ -33,6 +33,7 @@ export function Processors() {
   const off = formState.disabled;
   return (
     <Grid
+      first
       title="Processors by name"
       note="# stands for a digit, * for anything. Where several fit, the one that says most outright counts. What an instrument reads comes before it."
       head={['cores', 'threads', 'level', 'year', 'watts', 'rated MHz', 'own graphics', '']}

@@ -38,6 +38,7 @@ export function Uses() {
   return (
     <>
       <Grid
+        first
         title="Kinds of system"
         note="What each wants of a machine, and the last month it gets updates, like 2027-10; empty: no end is said. Check the makers’ own pages."
         head={['licence', 'level', 'memory, GB', 'drive, GB', 'firmware', 'chip, 0 1.2 2', 'until', '']}

@@ -30,6 +30,7 @@ export function Work() {
   return (
     <>
       <Grid
+        first
         title="Minutes of hands for each ending"
         note="To finish: clean, prove, grade and list a sound machine. As found: to list it untested."
         head={ENDINGS.map(([, words]) => words)}

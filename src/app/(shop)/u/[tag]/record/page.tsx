@@ -7,7 +7,7 @@ import { StageMover } from '@/ui/unit/StageMover';
 import { TakeBack } from '@/ui/unit/TakeBack';
 import { claimLines } from '@/formats/claims/reader';
 import { claimViews } from '@/words/record/claims';
-import { Empty, Heading, Sheet } from '@/ui/kit/parts';
+import { Empty, Heading, LongList, Sheet } from '@/ui/kit/parts';
 import { dayAndTime } from '@/words/time';
 import { eventTitle, eventWords } from '@/words/record/events';
 import { backView } from '@/words/record/back';
@@ -52,31 +52,33 @@ export default async function RecordPage({ params }: { params: Promise<{ tag: st
         {history.length === 0 ? (
           <Empty>Nothing yet.</Empty>
         ) : (
-          <table className="mt-2 w-full border-collapse text-row">
-            <thead>
-              <tr className="headrow">
-                <th className="w-14 py-1 font-normal">No.</th>
-                <th className="w-28 font-normal">When</th>
-                <th className="w-36 font-normal">What</th>
-                <th className="font-normal">&nbsp;</th>
-                <th className="font-normal">Who</th>
-              </tr>
-            </thead>
-            <tbody>
-              {history.map((event) => (
-                <tr key={event.seq} className="border-b border-rule align-top">
-                  <td className="figures py-1 text-note text-soft">{event.seq}</td>
-                  <td className="figures py-1 text-note">{dayAndTime(event.at, timeZone)}</td>
-                  <td className="py-1 font-semibold">{eventTitle(event.kind)}</td>
-                  <td className="py-1">
-                    {eventWords(event.kind, event.payload as Record<string, unknown>, names)}
-                    <TakeBack unit={head} back={back(event)} />
-                  </td>
-                  <td className="py-1 text-soft">{event.actorName}</td>
+          <LongList label="Everything on record">
+            <table className="mt-2 w-full border-collapse text-row">
+              <thead>
+                <tr className="headrow">
+                  <th className="w-14 py-1 font-normal">No.</th>
+                  <th className="w-28 font-normal">When</th>
+                  <th className="w-36 font-normal">What</th>
+                  <th className="font-normal">&nbsp;</th>
+                  <th className="font-normal">Who</th>
                 </tr>
-              ))}
-            </tbody>
-          </table>
+              </thead>
+              <tbody>
+                {history.map((event) => (
+                  <tr key={event.seq} className="border-b border-rule align-top">
+                    <td className="figures py-1 text-note text-soft">{event.seq}</td>
+                    <td className="figures py-1 text-note">{dayAndTime(event.at, timeZone)}</td>
+                    <td className="py-1 font-semibold">{eventTitle(event.kind)}</td>
+                    <td className="py-1">
+                      {eventWords(event.kind, event.payload as Record<string, unknown>, names)}
+                      <TakeBack unit={head} back={back(event)} />
+                    </td>
+                    <td className="py-1 text-soft">{event.actorName}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </LongList>
         )}
       </Sheet>
     </div>

@@ -170,6 +170,10 @@ export default async function WorkPage({ params, searchParams }: Props) {
               unit={head}
               at={unit.promisedAt && momentOf(unit.promisedAt, timeZone)}
             />
+          </>
+        }
+        told={
+          <>
             <Notes
               unit={head}
               notes={notes.map(({ at, ...note }) => ({ ...note, when: dayAndTime(at, timeZone) }))}
