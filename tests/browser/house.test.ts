@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { By, Key, type WebDriver } from 'selenium-webdriver';
+import { By, Key, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
 import { clickOn, ready, see, soon } from './driver';
 import { signedIn } from './http';
@@ -15,10 +15,16 @@ const open = async (path: string) => {
   await ready(browser);
 };
 const cell = (label: string) => browser.findElement(By.css(`[aria-label="${label}"]`));
+async function openTable(title: WebElement) {
+  await browser.executeScript('arguments[0].scrollIntoView({ block: "center" })', title);
+  await title.click();
+}
+const table = (words: string) => browser.findElement(By.xpath(`//summary[contains(., '${words}')]`));
 async function put(label: string, text: string) {
   const field = await cell(label);
   // one table of a part is open at a time: its title opens it
-  if (!(await field.isDisplayed())) await field.findElement(By.xpath('ancestor::details/summary')).click();
+  if (!(await field.isDisplayed()))
+    await openTable(await field.findElement(By.xpath('ancestor::details/summary')));
   await browser.executeScript('arguments[0].scrollIntoView({ block: "center" })', field);
   await field.sendKeys(Key.chord(Key.CONTROL, 'a'), text);
 }
@@ -41,8 +47,12 @@ describe('the house’s tables on the screen', () => {
     await click('Keep as a new version');
     await see(browser, 'price by grade: B must not be over A');
     await put('Grade B, %', 'dear');
+    // what is wrong is opened, where its table was closed meanwhile
+    await openTable(await table('Base price'));
+    expect(await cell('Grade B, %').isDisplayed()).toBe(false);
     await click('Keep as a new version');
     await see(browser, '"prices.grade.B" is not a number');
+    await soon(() => cell('Grade B, %').isDisplayed()).toBe(true);
     await put('Grade B, %', '86');
     await see(browser, '20 values changed.');
     await click('Keep as a new version');
@@ -84,7 +94,7 @@ describe('the house’s tables on the screen', () => {
   it('own work is added and can be begun on a unit', async () => {
     await open('/rules/house');
     await browser.findElement(By.xpath("//button[normalize-space(.)='Work and minutes']")).click();
-    await browser.findElement(By.xpath("//summary[contains(., 'Work other than repairs')]")).click();
+    await openTable(await table('Work other than repairs'));
     await click('Add another piece of work');
     const names = await browser.findElements(By.css('input[aria-label^="Work "]'));
     await names.at(-1)!.sendKeys('Wax the lid');

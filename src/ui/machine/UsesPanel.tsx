@@ -3,7 +3,7 @@ import { useState, type FormEvent } from 'react';
 import type { SystemVerdict, UseVerdict } from '@/core/uses/uses';
 import type { UnitHead } from '@/words/unit/view';
 import { ChoiceField, TextField } from '../kit/fields';
-import { Button, Heading, Problem, Quiet } from '../kit/parts';
+import { Button, Fold, Heading, Problem, Quiet } from '../kit/parts';
 import { useCommand } from '../kit/hooks/useCommand';
 
 interface Props {
@@ -24,6 +24,7 @@ const GOOD: Record<UseVerdict['good'], string> = { yes: 'good', no: 'no', 'not k
 export function UsesPanel({ unit, uses, systems, weakest, installed, licences, setUp }: Props) {
   const { send, problem, busy } = useCommand();
   const [open, setOpen] = useState(false);
+  const ended = systems.filter((row) => row.ended);
   const running = systems.filter((row) => row.runs === 'yes' && !row.ended && row.supported !== 'no');
   const save = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
@@ -65,30 +66,12 @@ export function UsesPanel({ unit, uses, systems, weakest, installed, licences, s
       </table>
       {weakest && <p className="pt-1.5 text-row">Weakest: {weakest}.</p>}
       <Heading className="mt-3">Which systems run</Heading>
-      <table className="mt-1 w-full border-collapse text-row">
-        <caption className="sr-only">Kinds of system with their reasons</caption>
-        <tbody>
-          {systems.map((row) => (
-            <tr key={row.id} className={`border-b border-rule align-top ${row.ended ? 'text-soft' : ''}`}>
-              <th scope="row" className="py-1 pr-2 text-left font-normal">
-                {row.name}
-              </th>
-              <td className="py-1 font-semibold whitespace-nowrap">
-                {row.runs !== 'yes'
-                  ? row.runs
-                  : row.ended
-                    ? 'runs, no updates'
-                    : row.supported === 'no'
-                      ? 'runs, not supported'
-                      : 'runs'}
-              </td>
-              <td className="py-1 pl-3 text-note text-soft">
-                {[row.until && `updates until ${row.until}`, ...row.reasons].filter(Boolean).join('; ')}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Systems caption="Kinds of system with their reasons" rows={systems.filter(({ ended }) => !ended)} />
+      {ended.length > 0 && (
+        <Fold title={`Without updates any more: ${ended.length}`}>
+          <Systems caption="Kinds of system that get no updates any more" rows={ended} />
+        </Fold>
+      )}
       {running.length === 0 && (
         <p className="pt-1 text-row">No kind of system is known to run on it and get updates.</p>
       )}
@@ -144,5 +127,34 @@ export function UsesPanel({ unit, uses, systems, weakest, installed, licences, s
       )}
       {problem && <Problem>{problem.message}</Problem>}
     </section>
+  );
+}
+
+function Systems({ caption, rows }: { caption: string; rows: readonly SystemVerdict[] }) {
+  return (
+    <table className="mt-1 w-full border-collapse text-row">
+      <caption className="sr-only">{caption}</caption>
+      <tbody>
+        {rows.map((row) => (
+          <tr key={row.id} className={`border-b border-rule align-top ${row.ended ? 'text-soft' : ''}`}>
+            <th scope="row" className="py-1 pr-2 text-left font-normal">
+              {row.name}
+            </th>
+            <td className="py-1 font-semibold whitespace-nowrap">
+              {row.runs !== 'yes'
+                ? row.runs
+                : row.ended
+                  ? 'runs, no updates'
+                  : row.supported === 'no'
+                    ? 'runs, not supported'
+                    : 'runs'}
+            </td>
+            <td className="py-1 pl-3 text-note text-soft">
+              {[row.until && `updates until ${row.until}`, ...row.reasons].filter(Boolean).join('; ')}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }

@@ -66,7 +66,7 @@ export function UpgradeList({ unit, view }: { unit: UnitHead; view: UpgradesView
               {told !== set.words && !set.toOrder && (
                 <Quiet
                   disabled={disabled}
-                  aria-label={`Choose ${set.words}`}
+                  aria-label={`this one: ${set.words}`}
                   onClick={() => setChosen(set.words)}
                 >
                   this one

@@ -62,7 +62,7 @@ function Off({ share, strong = false }: { share: number; strong?: boolean }) {
 export function Prices({ kept, tableChanged, own, elsewhere, models, imports, outliers, mayWrite }: Props) {
   const { send, problem, busy } = useCommand();
   return (
-    <div className="grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] lg:items-start">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] lg:items-start">
       <div>
         <p className="text-read">
           {kept === null ? (
@@ -105,84 +105,87 @@ export function Prices({ kept, tableChanged, own, elsewhere, models, imports, ou
           </div>
         )}
         {models.length > 0 && (
-          <table className="mt-3 w-full border-collapse text-row">
-            <caption className="text-left text-read font-bold">
-              How far prices were off, in the middle
-            </caption>
-            <thead>
-              <tr className="headrow">
-                <th className="py-1 font-normal">Model</th>
-                <th className="font-normal">from</th>
-                <th className="font-normal">the table alone</th>
-                <th className="font-normal">learnt</th>
-                <th className="font-normal">
-                  <span className="sr-only">What became of it</span>
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {models.map(({ version, state, table, facts, when }) => (
-                <tr key={version} className="border-b border-rule align-top">
-                  <th scope="row" className="figures py-1.5 text-left">
-                    {version}
-                    <span className="block text-fine font-normal text-soft">{when}</span>
+          <div className="overflow-x-auto">
+            {' '}
+            <table className="mt-3 w-full border-collapse text-row">
+              <caption className="text-left text-read font-bold">
+                How far prices were off, in the middle
+              </caption>
+              <thead>
+                <tr className="headrow">
+                  <th className="py-1 font-normal">Model</th>
+                  <th className="font-normal">from</th>
+                  <th className="font-normal">the table alone</th>
+                  <th className="font-normal">learnt</th>
+                  <th className="font-normal">
+                    <span className="sr-only">What became of it</span>
                   </th>
-                  {table ? (
-                    <td colSpan={3} className="py-1.5 text-soft">
-                      back to the table
-                    </td>
-                  ) : (
-                    <>
-                      <td className="py-1.5">
-                        {facts.own} own, {facts.elsewhere} from elsewhere
-                        {facts.parts && (
-                          <span className="block text-fine text-soft">
-                            loose parts, {sales(facts.parts.sales)}: {percent(facts.parts.error.table)} →{' '}
-                            {percent(facts.parts.error.learnt)}
-                          </span>
-                        )}
-                        {facts.since && (
-                          <span className="block text-fine text-soft">
-                            on the {sales(facts.since.sales)} since: {percent(facts.since.before)} →{' '}
-                            {percent(facts.since.now)}
-                          </span>
-                        )}
-                      </td>
-                      <td className="py-1.5">
-                        <Off share={facts.error.table} />
-                      </td>
-                      <td className="py-1.5">
-                        <Off share={facts.error.learnt} strong />
-                      </td>
-                    </>
-                  )}
-                  <td className="py-1 text-right whitespace-nowrap">
-                    {version === kept ? (
-                      <b>in use</b>
-                    ) : !mayWrite || table ? (
-                      ''
-                    ) : (
-                      <span className="inline-flex gap-3">
-                        <Button
-                          className="min-h-9!"
-                          disabled={busy}
-                          onClick={() => void send('keepPrices', { version })}
-                        >
-                          {state === 'proposed' ? 'Keep' : 'Back to it'}
-                        </Button>
-                        {state === 'proposed' && (
-                          <Quiet disabled={busy} onClick={() => void send('refusePrices', { version })}>
-                            Not this one
-                          </Quiet>
-                        )}
-                        {state === 'refused' && <span className="text-soft">not kept</span>}
-                      </span>
-                    )}
-                  </td>
                 </tr>
-              ))}
-            </tbody>
-          </table>
+              </thead>
+              <tbody>
+                {models.map(({ version, state, table, facts, when }) => (
+                  <tr key={version} className="border-b border-rule align-top">
+                    <th scope="row" className="figures py-1.5 text-left">
+                      {version}
+                      <span className="block text-fine font-normal text-soft">{when}</span>
+                    </th>
+                    {table ? (
+                      <td colSpan={3} className="py-1.5 text-soft">
+                        back to the table
+                      </td>
+                    ) : (
+                      <>
+                        <td className="py-1.5">
+                          {facts.own} own, {facts.elsewhere} from elsewhere
+                          {facts.parts && (
+                            <span className="block text-fine text-soft">
+                              loose parts, {sales(facts.parts.sales)}: {percent(facts.parts.error.table)} →{' '}
+                              {percent(facts.parts.error.learnt)}
+                            </span>
+                          )}
+                          {facts.since && (
+                            <span className="block text-fine text-soft">
+                              on the {sales(facts.since.sales)} since: {percent(facts.since.before)} →{' '}
+                              {percent(facts.since.now)}
+                            </span>
+                          )}
+                        </td>
+                        <td className="py-1.5">
+                          <Off share={facts.error.table} />
+                        </td>
+                        <td className="py-1.5">
+                          <Off share={facts.error.learnt} strong />
+                        </td>
+                      </>
+                    )}
+                    <td className="py-1 text-right whitespace-nowrap">
+                      {version === kept ? (
+                        <b>in use</b>
+                      ) : !mayWrite || table ? (
+                        ''
+                      ) : (
+                        <span className="inline-flex gap-3">
+                          <Button
+                            className="min-h-9!"
+                            disabled={busy}
+                            onClick={() => void send('keepPrices', { version })}
+                          >
+                            {state === 'proposed' ? 'Keep' : 'Back to it'}
+                          </Button>
+                          {state === 'proposed' && (
+                            <Quiet disabled={busy} onClick={() => void send('refusePrices', { version })}>
+                              Not this one
+                            </Quiet>
+                          )}
+                          {state === 'refused' && <span className="text-soft">not kept</span>}
+                        </span>
+                      )}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
         )}
       </div>
       <div>

@@ -39,7 +39,7 @@ export function HeatChart({ curve, stages, loadAt, limit }: Props) {
   const low = Math.floor((Math.min(...temps, stages?.from ?? Infinity) - 4) / 10) * 10;
   const high = Math.ceil((Math.max(...temps, stages?.settles ?? 0, limit ?? 0) + 3) / 10) * 10;
   return (
-    <div role="img" aria-label="Temperature over time, with both fitted stages" className="h-[320px] w-full">
+    <div role="img" aria-label="Temperature over time, with both fitted stages" className="h-[270px] w-full">
       <ResponsiveContainer width="100%" height="100%">
         <ComposedChart margin={{ top: 12, right: 18, bottom: 4, left: -12 }}>
           <CartesianGrid stroke="var(--color-matline)" vertical={false} />
