@@ -1,7 +1,7 @@
 import { resolve } from 'node:path';
 import { By, Key, until, type WebDriver } from 'selenium-webdriver';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
-import { clickOn, pageText, press, ready, see, settled, soon } from './driver';
+import { clickOn, pageText, press, ready, resize, see, settled, soon } from './driver';
 import { signedIn } from './http';
 import { signedInBrowser } from './signedIn';
 
@@ -106,6 +106,13 @@ describe('what sales teach', () => {
     await clickOn(browser, 'Keep');
     await see(browser, 'in use');
     await see(browser, 'Sales that cannot be one of the others');
+    // what was learnt is read on a phone too
+    await resize(browser, 390, 844);
+    const over = await browser.executeAsyncScript<number>(
+      'const done = arguments[0]; requestAnimationFrame(() => requestAnimationFrame(() => done(document.documentElement.scrollWidth - document.documentElement.clientWidth)))',
+    );
+    await resize(browser, 1280, 800);
+    expect(over, 'sideways on a phone').toBeLessThanOrEqual(0);
     await open('/u/WQ-0015/shelf');
     await see(browser, 'learnt from sales');
     await see(browser, 'Most like it, of what was sold');

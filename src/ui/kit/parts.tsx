@@ -91,10 +91,18 @@ export function Problem({ children }: { children: ReactNode }) {
 }
 
 /** A list that may be long, in a window of its own: it scrolls, the page does not grow by it. */
-export function LongList({ label, children }: { label: string; children: ReactNode }) {
+export function LongList({
+  label,
+  className = '',
+  children,
+}: {
+  label: string;
+  className?: string;
+  children: ReactNode;
+}) {
   return (
     // reached by keys too: what scrolls must be
-    <div role="region" aria-label={label} tabIndex={0} className="longlist">
+    <div role="region" aria-label={label} tabIndex={0} className={`longlist relative ${className}`}>
       {children}
     </div>
   );

@@ -85,8 +85,8 @@ export function UnitList({ rows, set, view, first, margins, mayWrite, steps, emp
   return (
     <>
       {rows.length === 0 && <Empty>{empty}</Empty>}
-      <LongList label="Units listed">
-        <table className={`w-full border-collapse text-row ${rows.length ? 'hidden md:table' : 'hidden'}`}>
+      <LongList label="Units listed" className={rows.length ? 'hidden md:block' : 'hidden'}>
+        <table className="w-full border-collapse text-row">
           <caption className="sr-only">Units, what is probably wrong, and net value still to win</caption>
           <thead>
             <tr className="headrow">

@@ -61,7 +61,7 @@ export function UpgradeList({ unit, view }: { unit: UnitHead; view: UpgradesView
             className={`border-b border-rule py-2.5 ${chosen === set.words ? 'border-l-[6px] border-l-ink pl-3' : ''}`}
           >
             <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-              {told !== set.words && <Key>{i + 1}</Key>}
+              {told !== set.words && !set.toOrder && <Key>{i + 1}</Key>}
               <b className="min-w-0 flex-1 text-lead leading-[1.25]">{set.words}</b>
               {told !== set.words && !set.toOrder && (
                 <Quiet

@@ -105,8 +105,7 @@ export function Prices({ kept, tableChanged, own, elsewhere, models, imports, ou
           </div>
         )}
         {models.length > 0 && (
-          <div className="overflow-x-auto">
-            {' '}
+          <div className="relative overflow-x-auto">
             <table className="mt-3 w-full border-collapse text-row">
               <caption className="text-left text-read font-bold">
                 How far prices were off, in the middle
@@ -219,40 +218,43 @@ export function Prices({ kept, tableChanged, own, elsewhere, models, imports, ou
               Left out of the model in use: a decimal point, several sold together, or not what it was told
               as.
             </p>
-            <table className="mt-1 w-full border-collapse text-row">
-              <thead>
-                <tr className="headrow">
-                  <th className="py-1 font-normal">Sale</th>
-                  <th className="text-right font-normal">fetched</th>
-                  <th className="text-right font-normal">one like it</th>
-                </tr>
-              </thead>
-              <tbody>
-                {outliers.map((sale) => (
-                  <tr key={`${sale.at} ${sale.day} ${sale.minor}`} className="border-b border-rule">
-                    <th scope="row" className="py-1 text-left font-normal">
-                      {sale.unit ? (
-                        <Link
-                          className="figures border-b border-current font-semibold"
-                          href={`/u/${sale.unit}`}
-                        >
-                          {sale.unit}
-                        </Link>
-                      ) : (
-                        sale.at
-                      )}{' '}
-                      <span className="text-note text-soft">{sale.day}</span>
-                    </th>
-                    <td className="figures text-right font-semibold">
-                      <Money minor={sale.minor} />
-                    </td>
-                    <td className="figures text-right">
-                      <Money minor={sale.expectedMinor} />
-                    </td>
+            <div className="relative overflow-x-auto">
+              {' '}
+              <table className="mt-1 w-full border-collapse text-row">
+                <thead>
+                  <tr className="headrow">
+                    <th className="py-1 font-normal">Sale</th>
+                    <th className="text-right font-normal">fetched</th>
+                    <th className="text-right font-normal">one like it</th>
                   </tr>
-                ))}
-              </tbody>
-            </table>
+                </thead>
+                <tbody>
+                  {outliers.map((sale) => (
+                    <tr key={`${sale.at} ${sale.day} ${sale.minor}`} className="border-b border-rule">
+                      <th scope="row" className="py-1 text-left font-normal">
+                        {sale.unit ? (
+                          <Link
+                            className="figures border-b border-current font-semibold"
+                            href={`/u/${sale.unit}`}
+                          >
+                            {sale.unit}
+                          </Link>
+                        ) : (
+                          sale.at
+                        )}{' '}
+                        <span className="text-note text-soft">{sale.day}</span>
+                      </th>
+                      <td className="figures text-right font-semibold">
+                        <Money minor={sale.minor} />
+                      </td>
+                      <td className="figures text-right">
+                        <Money minor={sale.expectedMinor} />
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </div>{' '}
           </section>
         )}
       </div>

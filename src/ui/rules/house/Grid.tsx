@@ -58,7 +58,10 @@ export function Grid({
     <section aria-label={title}>
       <details name={`tables of ${part}`} open={first} className="group border-b border-rule">
         <summary className="flex min-h-11 cursor-pointer items-center gap-2 text-lead leading-tight font-bold">
-          <span aria-hidden className="w-4 text-soft group-open:rotate-90">
+          <span
+            aria-hidden
+            className="grid size-4 place-items-center leading-none text-soft group-open:rotate-90"
+          >
             ›
           </span>
           <h2>{title}</h2>
