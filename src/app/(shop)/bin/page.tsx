@@ -64,7 +64,7 @@ export default async function BinPage({ searchParams }: Props) {
                   <th className="py-1 font-normal">Code</th>
                   <th className="font-normal">What it is</th>
                   <th className="font-normal">For swap-tests</th>
-                  <th className="text-right font-normal">Stands at</th>
+                  <th className="text-right font-normal whitespace-nowrap">Stands at</th>
                 </tr>
               </thead>
               <tbody>

@@ -69,11 +69,11 @@ export default async function RecordPage({ params }: { params: Promise<{ tag: st
                     <td className="figures py-1 text-note text-soft">{event.seq}</td>
                     <td className="figures py-1 text-note">{dayAndTime(event.at, timeZone)}</td>
                     <td className="py-1 font-semibold">{eventTitle(event.kind)}</td>
-                    <td className="py-1">
+                    <td className="py-1 pr-3">
                       {eventWords(event.kind, event.payload as Record<string, unknown>, names)}
                       <TakeBack unit={head} back={back(event)} />
                     </td>
-                    <td className="py-1 text-soft">{event.actorName}</td>
+                    <td className="py-1 text-soft md:whitespace-nowrap">{event.actorName}</td>
                   </tr>
                 ))}
               </tbody>
