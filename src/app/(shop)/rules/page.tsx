@@ -37,15 +37,6 @@ export default async function RulesPage() {
           />
           <Margins marginsFor={rules.marginsFor} mayWrite={actor.role === 'owner'} />
           <Tools lacks={rules.lacks} mayWrite={actor.role === 'owner'} />
-          <StudySwitch
-            study={
-              rules.study && {
-                since: dayAndTime(new Date(rules.study.since), rules.timeZone),
-                running: rules.study.until === null,
-              }
-            }
-            mayWrite={actor.role === 'owner'}
-          />
         </Sheet>
         <Sheet>
           <People
@@ -56,6 +47,21 @@ export default async function RulesPage() {
             me={actor.id}
             mayWrite={actor.role === 'owner'}
           />
+          <StudySwitch
+            study={
+              rules.study && {
+                since: dayAndTime(new Date(rules.study.since), rules.timeZone),
+                running: rules.study.until === null,
+              }
+            }
+            mayWrite={actor.role === 'owner'}
+          />
+          <p className="pt-3 text-row text-soft">
+            Catalogue {catalogue.version}: {catalogue.causes.length} causes, {catalogue.findings.length}{' '}
+            findings, {catalogue.repairs.length} repairs.
+          </p>
+        </Sheet>
+        <Sheet className="lg:col-span-2">
           <HowWeClean
             schools={(Object.keys(SCHOOL_WORDS) as (keyof Schools)[]).map((key) => ({
               key,
@@ -64,10 +70,6 @@ export default async function RulesPage() {
             }))}
             mayWrite={actor.role === 'owner'}
           />
-          <p className="pt-3 text-row text-soft">
-            Catalogue {catalogue.version}: {catalogue.causes.length} causes, {catalogue.findings.length}{' '}
-            findings, {catalogue.repairs.length} repairs.
-          </p>
         </Sheet>
       </div>
     </div>

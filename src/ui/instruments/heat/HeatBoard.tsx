@@ -190,7 +190,7 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
         >
           {!open && unit.mayWrite && !unit.held && (
             <div className="mt-3 border-t border-rule text-row">
-              <Fold title="Take a log in, or a run back">
+              <Fold title="Take a log in">
                 <p>
                   A log has the columns t_s, temp_c and, where known, fan_rpm, power_w, clock_mhz, load: a
                   minute of rest, then full load. Room and limit may stand in a line “# room=22 limit=95”.
@@ -213,18 +213,18 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
                       </FileButton>
                     )}
                   </span>
-                  {run && (
-                    <Quiet
-                      disabled={disabled}
-                      onClick={() =>
-                        void send('takeBackReading', { unitId: unit.id, kind: 'heat' }, unit.version)
-                      }
-                    >
-                      take the last run back
-                    </Quiet>
-                  )}
                 </div>
               </Fold>
+              {run && (
+                <Quiet
+                  disabled={disabled}
+                  onClick={() =>
+                    void send('takeBackReading', { unitId: unit.id, kind: 'heat' }, unit.version)
+                  }
+                >
+                  take the last run back
+                </Quiet>
+              )}
             </div>
           )}
           {problem && <Problem>{problem.message}</Problem>}
