@@ -26,7 +26,7 @@ import * as build from './stock/build';
 import * as stock from './stock/commands';
 import * as study from './study/commands';
 import * as places from './parts/places';
-import * as noted from './hands/noted';
+import { takeBackAct } from './back/act';
 import * as takes from './parts/compatibility';
 import * as wants from './parts/wants';
 import * as one from './lots/one';
@@ -78,19 +78,16 @@ const all = [
   mat.layMat,
   mat.moveOnMat,
   mat.passOverMat,
-  mat.takeBackMat,
   clean.markSoil,
   clean.cleanStep,
   notes.noteUnit,
   notes.closePoint,
-  notes.takeBackNote,
   partCount.countBin,
   partCount.partFound,
   partCount.writeOffPart,
   clean.stainStays,
   clean.cleanedElsewhere,
   clean.saySurface,
-  clean.takeBackClean,
   rules.setSchools,
   study.startStudy,
   study.endStudy,
@@ -98,7 +95,6 @@ const all = [
   models.noteModel,
   models.dropModelNote,
   owners.tellOwner,
-  owners.takeBackOwner,
   owners.ownerSupplies,
   owners.ownerLeaves,
   owners.ownerWants,
@@ -109,13 +105,11 @@ const all = [
   readings.recordSpeed,
   readings.recordTouch,
   recordElectrical,
-  readings.takeBackReading,
   readings.readingOnPapers,
   runs.startRun,
   runs.finishRun,
   runs.dropRun,
   damage.noteDamage,
-  damage.takeBackDamage,
   running.trimClock,
   running.startWork,
   running.pauseWork,
@@ -142,7 +136,7 @@ const all = [
   parts.unsellPart,
   parts.partCameBack,
   places.markPlaces,
-  noted.takeBackEntry,
+  takeBackAct,
   places.harvestParts,
   takes.noteTakes,
   build.buildUnit,
@@ -162,7 +156,6 @@ const all = [
   selftest.makeSelfTest,
   selftest.takeBackSelfTest,
   ports.tellPorts,
-  ports.takeBackPorts,
   proof.recordTest,
   proof.takeBackTest,
   proof.markDefect,

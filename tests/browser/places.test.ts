@@ -26,6 +26,8 @@ const click = async (text: string) =>
 describe('the other places', () => {
   it('the bin takes a part in, with an amount that is one', async () => {
     await browser.get(`${url}/bin`);
+    await ready(browser);
+    await (await (await named('class')).findElement(By.xpath("./option[.='fan']"))).click();
     await (await named('name')).sendKeys('92 mm fan, spare');
     await (await named('costMinor')).sendKeys('three');
     await click('Into the bin');

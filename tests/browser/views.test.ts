@@ -101,6 +101,19 @@ const OTHERS = [
   '/u/TF-0005',
 ];
 
+/**
+ * How far the page moved by itself while it came: the sum of all layout shifts, each the share of the screen that moved
+ * times how far (Layout Instability, W3C draft). 0.1 is what is commonly held to go unnoticed.
+ */
+const moved = (driver: WebDriver): Promise<number> =>
+  driver.executeAsyncScript<number>(
+    `const done = arguments[0];
+     let sum = 0;
+     new PerformanceObserver((list) => list.getEntries().forEach(({ value }) => (sum += value)))
+       .observe({ type: 'layout-shift', buffered: true });
+     requestAnimationFrame(() => setTimeout(() => done(sum), 20));`,
+  );
+
 describe('every main view', () => {
   it('sign-in: nothing serious for axe, wrong words said plainly', async () => {
     await browser.get(`${url}/sign-in`);
@@ -112,7 +125,7 @@ describe('every main view', () => {
   });
 
   it.each([...VIEWS, ...(THOROUGH ? OTHERS : [])])(
-    '%s: nothing serious or critical for axe, two screens at most at 1280 x 800, no sideways scrolling there nor on a phone',
+    '%s: nothing serious or critical for axe, two screens at most at 1280 x 800, nothing moves by itself, no sideways scrolling there nor on a phone',
     async (path) => {
       await browser.get(url + path);
       await browser.wait(until.elementLocated(By.css('main')), 10_000);
@@ -126,6 +139,8 @@ describe('every main view', () => {
       expect(wide).toBeLessThanOrEqual(0);
       expect(await cutOff(browser), 'cut at 1280').toEqual([]);
       if (path === '/u/WQ-0007') expect(tall, 'the bench fits the screen').toBeLessThanOrEqual(800);
+      // what is drawn late keeps its room: nothing moves from under a finger
+      expect(await moved(browser), 'moved by itself').toBeLessThan(0.1);
       // a page is two screens at most: what is longer scrolls in its own window, or is folded
       expect(tall, 'two screens').toBeLessThanOrEqual(1600);
       // and none on a phone

@@ -168,7 +168,7 @@ describe('the owner’s table', () => {
   it('books: a question, its chart, the same as a table, the machines behind a line, and as a file', async () => {
     await open('/books/made?by=source');
     await see(browser, 'Which sources are worth buying from?');
-    expect(await browser.findElements(By.css('div[role="img"] svg'))).not.toHaveLength(0);
+    await browser.wait(until.elementLocated(By.css('div[role="img"] svg')), 15_000, 'no chart is drawn');
     const line = await browser.findElement(By.css('tbody th a'));
     await line.click();
     await browser.wait(until.urlContains('/books/behind'), 15_000);

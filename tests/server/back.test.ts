@@ -221,9 +221,9 @@ describe('what was done is taken back from the history', () => {
     const file = (name: string) => ({ name, text: readFileSync(`samples/report/${name}`, 'utf8').replaceAll('PC88013', 'PC88555').replaceAll('0A1', '0C5').replaceAll('BSL320-5521', 'BSL320-5599') }); // prettier-ignore
     await act(benchA, 'ingestReport', { unitId, files: ['dmidecode.txt', 'smartctl-sda.json'].map(file) });
     const before = await standing(unitId);
-    for (const key of ['place', 'drive count'])
+    for (const what of ['place', 'drives'])
       expect(
-        await refusal(act(benchA, 'takeBackEntry', { unitId, key, act: 'machine’s report' })),
+        await refusal(act(benchA, 'takeBackAct', { unitId, what, act: 'machine’s report' })),
       ).toMatchObject({ code: 'refused' });
     expect(await standing(unitId)).toEqual(before);
   });
@@ -265,14 +265,14 @@ describe('what was done is taken back from the history', () => {
     const { act: name } = opened.payload as { act: string };
     await act(benchA, 'moveOnMat', { unitId, moves: [{ item: 'base plate', move: 'out', count: 1 }] });
     expect(waysBack(await historyOf(unitId)).has(opened.seq)).toBe(false);
-    expect(await refusal(act(benchA, 'takeBackMat', { unitId, act: name }))).toMatchObject({
+    expect(await refusal(act(benchA, 'takeBackAct', { what: 'mat', unitId, act: name }))).toMatchObject({
       code: 'refused',
     });
     const moved = await newest(unitId);
     const way = waysBack(await historyOf(unitId)).get(moved.seq)!;
     await act(benchA, way.command, { unitId, ...way.input });
     expect(waysBack(await historyOf(unitId)).has(opened.seq)).toBe(true);
-    await act(benchA, 'takeBackMat', { unitId, act: name });
+    await act(benchA, 'takeBackAct', { what: 'mat', unitId, act: name });
     expect((await standing(unitId)).lies).toBeNull();
   });
 

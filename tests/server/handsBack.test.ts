@@ -106,7 +106,7 @@ describe('the mat', () => {
     expect(await answers(unitId, 'screws-turn')).toEqual(['all-turn']);
     expect((await chances(unitId))['screw-rounded'] ?? 0).toBeLessThan(0.2);
     // two moves of one act are taken back as one
-    await act(benchA, 'takeBackMat', { unitId });
+    await act(benchA, 'takeBackAct', { what: 'mat', unitId });
     expect(await answers(unitId, 'screws-turn')).toEqual(['one-is-rounded']);
     expect((await record(unitId)).mat!.balances[0]).toMatchObject({ open: 0, replaced: 0, rounded: 1 });
   });
@@ -115,7 +115,7 @@ describe('the mat', () => {
     const before = await unitRow(unitId);
     await act(benchA, 'openMat', { unitId });
     expect((await unitRow(unitId)).stage).toBe('hands');
-    await act(benchA, 'takeBackMat', { unitId });
+    await act(benchA, 'takeBackAct', { what: 'mat', unitId });
     expect((await unitRow(unitId)).stage).toBe(before.stage);
     expect((await record(unitId)).mat).toBeNull();
   });
@@ -159,7 +159,7 @@ describe('dirt and danger', () => {
     const before = (await unitRow(unitId)).stage;
     await act(benchA, 'cleanStep', { unitId, rule: 'air-blower', zones: ['fins'] });
     expect((await unitRow(unitId)).stage).toBe('hands');
-    await act(benchA, 'takeBackClean', { unitId });
+    await act(benchA, 'takeBackAct', { what: 'clean', unitId });
     expect((await unitRow(unitId)).stage).toBe(before);
     await act(benchA, 'cleanStep', { unitId, rule: 'air-blower', zones: ['fan', 'fins'] });
     expect(

@@ -39,7 +39,7 @@ describe('cleaning by zones is work', () => {
     const before = (await bookOf(unitId)).minutes;
     await act(benchA, 'cleanStep', { unitId, rule: 'glue-alcohol', zones: ['lid'] });
     expect((await bookOf(unitId)).minutes - before).toBeCloseTo(6, 3);
-    await act(benchA, 'takeBackClean', { unitId });
+    await act(benchA, 'takeBackAct', { what: 'clean', unitId });
     expect((await bookOf(unitId)).minutes).toBeCloseTo(before, 3);
     // a clock that runs counts them itself
     await act(benchA, 'startWork', { unitId, ref: 'clean-plan' });
@@ -87,7 +87,7 @@ describe('cleaning by zones is work', () => {
     await soil(unitId, 'supply', 'tar', 3);
     await act(benchA, 'cleanedElsewhere', inside);
     expect((await record(unitId)).clean.supply).toMatchObject({ cleaned: true, soils: {} });
-    await act(benchA, 'takeBackClean', { unitId });
+    await act(benchA, 'takeBackAct', { what: 'clean', unitId });
     expect((await record(unitId)).clean.supply.soils).toEqual({ tar: 3 });
   });
   it('a step that is listed no more goes on as cleaning', async () => {
@@ -292,7 +292,7 @@ describe('notes and points that are open', () => {
     expect(await refusal(act(benchA, 'closePoint', { unitId, note: note.id }))).toMatchObject({
       code: 'refused',
     });
-    await act(benchA, 'takeBackNote', { unitId });
+    await act(benchA, 'takeBackAct', { what: 'note', unitId });
     expect((await unitNotes(database(), unitId))[0]).toMatchObject({ open: true, how: '' });
     expect((await searchNotes('hinge warm')).map(({ where }) => where)).toContain(tag);
     expect(await searchNotes('hinge frost')).toEqual([]);

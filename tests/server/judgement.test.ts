@@ -173,7 +173,7 @@ describe('what is kept', () => {
     expect(agreed.some((step) => step.startsWith('repair '))).toBe(true);
     expect(agreed).not.toContain('stop ask');
     // the yes taken back, nothing is mended any more; given again, it is as it was
-    await act(benchA, 'takeBackOwner', { unitId });
+    await act(benchA, 'takeBackAct', { what: 'owner', unitId });
     expect((await now()).steps.some(({ kind }) => kind === 'repair')).toBe(false);
     expect((await now()).steps.map(({ id }) => id)).toContain('ask');
     await told({ op: 'answer', yes: true, how: 'by telephone' });

@@ -222,7 +222,7 @@ describe('stand-ins stream as a machine would', () => {
       answers: { rails: 'one-out' },
     });
     expect(await weak()).toBeGreaterThan(5 * before);
-    await act(benchA, 'takeBackReading', { unitId, kind: 'rails' });
+    await act(benchA, 'takeBackAct', { what: 'rails', unitId });
     expect(await weak()).toBeCloseTo(before, 9);
     expect(await readingsOf(unitId, 'rails')).toEqual([]);
   }, 60_000);
@@ -285,12 +285,12 @@ describe('typed by hand', () => {
       origin: expect.stringContaining('speed') as string,
     });
     expect(pairsOf(frames)).toEqual([]);
-    for (let n = 0; n < 2; n++) await act(benchA, 'takeBackReading', { unitId, kind: 'speed' });
+    for (let n = 0; n < 2; n++) await act(benchA, 'takeBackAct', { what: 'speed', unitId });
     expect((await played())?.value).not.toBe('light games');
     const lines = await readingsOf(unitId, 'speed');
     expect(lines.map(({ figures }) => figures[0].value)).toEqual([60, 35]);
     expect(lines[1].since).toEqual(['New paste']);
-    await act(benchA, 'takeBackReading', { unitId, kind: 'speed' });
+    await act(benchA, 'takeBackAct', { what: 'speed', unitId });
     expect(await readingsOf(unitId, 'speed')).toHaveLength(1);
     expect(await refusal(act(benchA, 'recordSpeed', { unitId, timed: {} }))).toMatchObject({
       code: 'refused',
@@ -346,7 +346,7 @@ describe('typed by hand', () => {
     expect(
       await refusal(act(benchA, 'recordTouch', { unitId, surfaces: [...surfaces, ...surfaces] })),
     ).toMatchObject({ code: 'invalid' });
-    await act(benchA, 'takeBackReading', { unitId, kind: 'touch' });
+    await act(benchA, 'takeBackAct', { what: 'touch', unitId });
     expect(await readingsOf(unitId, 'touch')).toEqual([]);
   });
   it('two systems that disagree on a battery stand side by side', async () => {
@@ -362,7 +362,7 @@ describe('typed by hand', () => {
     const health = async () =>
       (await recordNow(database(), await unitRow(unitId))).specification.number('batteryHealth');
     expect(await health()).toBe(0.61);
-    await act(benchA, 'takeBackReading', { unitId, kind: 'battery' });
+    await act(benchA, 'takeBackAct', { what: 'battery', unitId });
     expect(await health()).toBe(0.83);
   });
 });
@@ -384,7 +384,7 @@ describe('on papers', () => {
     expect(await told()).toEqual(['Battery fair, 83 % of its design by its gauge.']);
     await act(benchA, 'readingOnPapers', { unitId, kind: 'speed', on: true });
     expect(await told()).toHaveLength(3);
-    await act(benchA, 'takeBackReading', { unitId, kind: 'speed' });
+    await act(benchA, 'takeBackAct', { what: 'speed', unitId });
     expect(await told()).toContain('button to a quiet desk 60 s.');
   });
 });

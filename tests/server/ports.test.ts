@@ -41,12 +41,12 @@ describe('ports', () => {
     const { flaws } = await recordNow(database(), await unitRow(unitId));
     expect(flaws).toEqual([{ words: 'USB-A: 1 of 2 do not work', cap: 'C', repair: 'ports' }]);
     expect(await proved(unitId)).toEqual({ usb: 'fail' });
-    await act(benchA, 'takeBackPorts', { unitId });
+    await act(benchA, 'takeBackAct', { what: 'ports', unitId });
     expect(await proved(unitId)).toEqual({ usb: 'pass' });
     expect((await recordNow(database(), await unitRow(unitId))).flaws).toEqual([]);
-    await act(benchA, 'takeBackPorts', { unitId });
+    await act(benchA, 'takeBackAct', { what: 'ports', unitId });
     expect((await specOf(unitId)).text('ports')).toBeNull();
-    expect(await refusal(act(benchA, 'takeBackPorts', { unitId }))).toMatchObject({ code: 'refused' });
+    expect(await refusal(act(benchA, 'takeBackAct', { what: 'ports', unitId }))).toMatchObject({ code: 'refused' });
   });
   it('more tried than there are is refused, and nothing is half-written', async () => {
     const unitId = await ready();

@@ -50,11 +50,11 @@ describe('a heat run', () => {
       number: Math.round(Math.min(100, reading.stages!.settles)),
       origin: 'heat run',
     });
-    await act(benchA, 'takeBackReading', { unitId, kind: 'heat' });
+    await act(benchA, 'takeBackAct', { what: 'heat', unitId });
     expect(await top()).toBeNull();
     expect(await chances(unitId)).toEqual(before.evaluation!.chances);
     expect((await unitRow(unitId)).valueMinor).toBe(before.valueMinor);
-    expect(await refusal(act(benchA, 'takeBackReading', { unitId, kind: 'heat' }))).toMatchObject({
+    expect(await refusal(act(benchA, 'takeBackAct', { what: 'heat', unitId }))).toMatchObject({
       code: 'refused',
     });
   });
@@ -149,7 +149,7 @@ describe('an electrical safety test', () => {
     await act(benchA, 'recordElectrical', { unitId, ...sound });
     expect(await said()).toMatch(/protection class I: passed/);
     await begin();
-    await act(benchA, 'takeBackReading', { unitId, kind: 'electrical' });
+    await act(benchA, 'takeBackAct', { what: 'electrical', unitId });
     expect(await said()).toMatch(/FAILED/);
     expect(
       await refusal(act(benchA, 'recordElectrical', { unitId, protection: 'II', meter: 'Meter 2' })),

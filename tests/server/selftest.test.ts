@@ -276,7 +276,7 @@ describe('a soak by the machine itself', () => {
     expect((await proof(unitId)).tests.get('load')).toMatchObject({ result: 'pass' });
     expect(await answered(unitId, 'soak-hang')).toEqual([['holds', 'measured']]);
     expect(await answered(unitId, 'load-run')).toEqual([['holds-steady', 'measured']]);
-    await act(benchA, 'takeBackReading', { unitId, kind: 'soak' });
+    await act(benchA, 'takeBackAct', { what: 'soak', unitId });
     expect((await proof(unitId)).tests.get('load')).toBeUndefined();
     expect(await answered(unitId, 'soak-hang')).toEqual([]);
   });

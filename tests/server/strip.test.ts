@@ -76,7 +76,7 @@ describe('the strip-down mat', () => {
     await back(unitId, 'fan lead');
     expect((await chances(unitId))['fan-lead'] ?? 0).toBeCloseTo(before['fan-lead'] ?? 0, 2);
     // the tick taken back, it is off again only when it is powered over again
-    await act(benchA, 'takeBackMat', { unitId });
+    await act(benchA, 'takeBackAct', { what: 'mat', unitId });
     expect((await chances(unitId))['fan-lead']).toBeCloseTo(after['fan-lead'], 6);
   });
   it('5 of 8 screws there: somebody was inside, and belief hears it; taken back, it does not', async () => {
@@ -89,7 +89,7 @@ describe('the strip-down mat', () => {
     expect((await chances(unitId))['screen-cable-off'] ?? 0).toBeGreaterThan(
       before.evaluation!.chances['screen-cable-off'] ?? 0,
     );
-    await act(benchA, 'takeBackMat', { unitId });
+    await act(benchA, 'takeBackAct', { what: 'mat', unitId });
     expect(await chances(unitId)).toEqual(before.evaluation!.chances);
     expect((await unitRow(unitId)).valueMinor).toBe(before.valueMinor);
   });
@@ -102,7 +102,7 @@ describe('the strip-down mat', () => {
     });
     await act(benchA, 'openMat', { unitId });
     await act(benchA, 'moveOnMat', { unitId, moves: [{ item: 'base plate', move: 'missing', count: 1 }] });
-    await act(benchA, 'takeBackMat', { unitId });
+    await act(benchA, 'takeBackAct', { what: 'mat', unitId });
     const standing = (
       await database().select().from(observations).where(eq(observations.unitId, unitId))
     ).filter(({ voidedBy }) => voidedBy === null);
@@ -153,8 +153,8 @@ describe('the strip-down mat', () => {
     const { flaws } = await record(unitId);
     expect(flaws.map(({ words }) => words)).toContain('maker’s seal: opened here, by us');
     // a mistake of the key is taken back like any other
-    await act(benchA, 'takeBackMat', { unitId });
-    for (let n = 0; n < 3; n++) await act(benchA, 'takeBackMat', { unitId });
+    await act(benchA, 'takeBackAct', { what: 'mat', unitId });
+    for (let n = 0; n < 3; n++) await act(benchA, 'takeBackAct', { what: 'mat', unitId });
     expect((await seal()).broken).toBe(0);
   });
   it('a mat beside it is laid out as the catalogue has it, once, and goes back as one act', async () => {
@@ -169,8 +169,8 @@ describe('the strip-down mat', () => {
     expect((await refusal(act(benchA, 'layMat', { unitId, mat: 'cage' })))?.message).toContain('has none');
     await out(unitId, 'lid bezel clips', 8);
     expect((await refusal(act(benchA, 'passOverMat', { unitId, act: 'close' })))?.message).toContain('8 of 8 not back (lid bezel clips)'); // prettier-ignore
-    await act(benchA, 'takeBackMat', { unitId });
-    await act(benchA, 'takeBackMat', { unitId });
+    await act(benchA, 'takeBackAct', { what: 'mat', unitId });
+    await act(benchA, 'takeBackAct', { what: 'mat', unitId });
     expect((await record(unitId)).mat!.items).toHaveLength(own);
   });
   it('what each layer took stands in the notebook of the next of its model', async () => {
@@ -275,11 +275,11 @@ describe('cleaning', () => {
     await soil(unitId, 'smell', 'smell', 3);
     const dirty = await unitRow(unitId);
     expect(dirty.valueMinor).toBeLessThan(before.valueMinor);
-    for (let n = 0; n < 5; n++) await act(benchA, 'takeBackClean', { unitId });
+    for (let n = 0; n < 5; n++) await act(benchA, 'takeBackAct', { what: 'clean', unitId });
     const after = await unitRow(unitId);
     expect(after).toMatchObject({ valueMinor: before.valueMinor, handsMinutes: before.handsMinutes });
     expect(after.evaluation!.chances).toEqual(before.evaluation!.chances);
-    expect(await refusal(act(benchA, 'takeBackClean', { unitId }))).toMatchObject({ code: 'refused' });
+    expect(await refusal(act(benchA, 'takeBackAct', { what: 'clean', unitId }))).toMatchObject({ code: 'refused' });
   });
   it('fins packed with felt answer the question about them; cleaned, they are clear and the repair is done', async () => {
     const unitId = await laptop();
@@ -297,7 +297,7 @@ describe('cleaning', () => {
     expect(evaluation!.steps.map(({ id }) => id)).not.toContain('clean-heatsink');
     expect(evaluation!.steps.map(({ id }) => id)).not.toContain('fins');
     // the last step taken back takes the verdict and the answer with it, and gives the former answer back
-    await act(benchA, 'takeBackClean', { unitId });
+    await act(benchA, 'takeBackAct', { what: 'clean', unitId });
     expect((await chances(unitId))['heatsink-blocked']).toBeCloseTo(packed, 6);
   });
   async function nextSteps(unitId: string) {
@@ -340,7 +340,7 @@ describe('cleaning', () => {
     await say('lid');
     const alcohol = () => refusal(act(benchA, 'cleanStep', { unitId, rule: 'glue-alcohol', zones: ['lid'] }));
     expect(await alcohol()).toMatchObject({ code: 'refused' });
-    await act(benchA, 'takeBackClean', { unitId });
+    await act(benchA, 'takeBackAct', { what: 'clean', unitId });
     expect(await alcohol()).toBeNull();
   });
   it('a stain that stays lowers the price until it has gone; agents used are the unit’s cost', async () => {
@@ -354,7 +354,7 @@ describe('cleaning', () => {
     await soil(unitId, 'lid', 'glue', 1);
     await act(benchA, 'cleanStep', { unitId, rule: 'glue-alcohol', zones: ['lid'] });
     expect((await bookOf(unitId)).partsMinor - parts).toBe(5);
-    await act(benchA, 'takeBackClean', { unitId });
+    await act(benchA, 'takeBackAct', { what: 'clean', unitId });
     expect((await bookOf(unitId)).partsMinor).toBe(parts);
   });
   it('what a machine has not, a soil without a name, a step not of the plan: refused', async () => {
@@ -465,7 +465,7 @@ describe('what work uses up and breaks', () => {
     await act(benchA, 'noteDamage', { unitId, step: 'repaste', kind: 'screw', costMinor: 150, note: 'M2' });
     expect((await bookOf(unitId)).partsMinor - before).toBe(150);
     expect((await unitRow(unitId)).evaluation!.chances['screw-rounded']).toBeGreaterThan(0.9);
-    await act(benchA, 'takeBackDamage', { unitId });
+    await act(benchA, 'takeBackAct', { what: 'damage', unitId });
     expect((await bookOf(unitId)).partsMinor).toBe(before);
     expect((await unitRow(unitId)).evaluation!.chances['screw-rounded'] ?? 0).toBeLessThan(0.2);
     const rows = await database().select({ kind: events.kind }).from(events).where(eq(events.unitId, unitId));
@@ -502,7 +502,7 @@ describe('somebody else’s machine', () => {
     expect(await refusal(start())).toMatchObject({ message: expect.stringMatching(/not answered/) });
     expect(await tell(unitId, { op: 'answer', yes: true, how: 'by telephone' })).toEqual({ state: 'agreed' });
     await start();
-    await act(benchA, 'takeBackOwner', { unitId });
+    await act(benchA, 'takeBackAct', { what: 'owner', unitId });
     expect(await refusal(act(benchA, 'startWork', { unitId, ref: 'clean-keys' }))).toMatchObject({
       code: 'refused',
     });

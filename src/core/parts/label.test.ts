@@ -15,6 +15,12 @@ describe('labels of memory', () => {
     ['1GB PC2-5300S', { kind: 'DDR2', form: 'SO-DIMM', gb: 1, rate: 667 }],
     ['4 GB DDR3 1066 MHz', { kind: 'DDR3', volts: 1.5, gb: 4, rate: 1066 }],
   ])('"%s" says %o', (label, said) => expect(readLabel('memory', label)).toMatchObject(said));
+  it('a number without a unit is no size: a fan of 92 mm put down as memory has none', () => {
+    for (const name of ['92 mm fan, spare', '16 sticks', '2 slots'])
+      expect(readLabel('memory', name), name).toEqual({});
+    expect(readLabel('drive', '7200 rpm disk')).not.toHaveProperty('gb');
+    expect(readLabel('memory', '2x4')).toMatchObject({ gb: 8 });
+  });
   it('says no more than it says', () => expect(readLabel('memory', '4 GB module')).toEqual({ gb: 4 }));
 });
 

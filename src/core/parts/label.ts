@@ -1,4 +1,4 @@
-import { driveKindIn, gigabytesIn } from '../record/sizes';
+import { driveKindIn, gigabytesNamed } from '../record/sizes';
 import type { MemoryKind } from './attributes';
 import { isTyped, type Facts } from './fields';
 
@@ -148,8 +148,8 @@ function powered(label: string): Facts {
 export function readLabel(partClass: string, label: string): Facts {
   const plain = label.slice(0, LONGEST).toLowerCase();
   if (!isTyped(partClass)) return {};
-  const gb = partClass === 'memory' || partClass === 'drive' ? gigabytesIn(plain.slice(0, 80)) : null;
-  const size: Facts = gb !== null && gb > 0 ? { gb } : {};
+  const gb = partClass === 'memory' || partClass === 'drive' ? gigabytesNamed(plain.slice(0, 80)) : NaN;
+  const size: Facts = gb > 0 ? { gb } : {};
   if (partClass === 'memory') return { ...memory(plain), ...size };
   if (partClass === 'drive') {
     const kind = driveKindIn(plain);

@@ -30,9 +30,9 @@ const BY_WHOM = 'taken back by whoever wrote it down';
 const way = (command: string, input: Record<string, unknown> = {}): WayBack => ({ command, input });
 const answer = ({ observation }: { observation: number }) => way('voidObservation', { observation });
 const byAct =
-  (command: string, input: Record<string, unknown> = {}) =>
+  (what: string) =>
   ({ act }: ByAct) =>
-    act ? way(command, { ...input, act }) : null;
+    act ? way('takeBackAct', { what, act }) : null;
 const parts = ({ parts: moved }: { parts?: readonly unknown[] }, seq: number) =>
   moved?.length ? way('takeBackParts', { seq }) : null;
 const work = (command: string) => (payload: { work: string }) => way(command, { workId: payload.work });
@@ -63,33 +63,33 @@ const WAYS: { [K in EventKind]?: (payload: EventPayloads[K], seq: number) => Way
   'work logged': work('takeBackWork'),
   // what it did to a drive has papers of its own
   'work finished': ({ work: id, erased }) => (erased ? null : way('takeBackWork', { workId: id })),
-  place: byAct('takeBackEntry', { key: 'place' }),
-  takes: byAct('takeBackEntry', { key: 'takes' }),
-  'drives counted': byAct('takeBackEntry', { key: 'drive count' }),
+  place: byAct('place'),
+  takes: byAct('takes'),
+  'drives counted': byAct('drives'),
   'drive erased': drive,
   'drive never': drive,
   'drive failed': drive,
   'drive image': drive,
-  damage: byAct('takeBackDamage'),
-  'ports counted': byAct('takeBackPorts'),
+  damage: byAct('damage'),
+  'ports counted': byAct('ports'),
   'memory start': ({ start }) => way('takeBackMemoryStart', { seen: start }),
   'part fitted': parts,
   'part taken': parts,
   'parts moved': parts,
-  'mat opened': byAct('takeBackMat'),
-  'mat item': byAct('takeBackMat'),
-  mat: byAct('takeBackMat'),
-  'mat passed': ({ passed }) => (passed ? way('takeBackMat', { act: passed }) : null),
-  soil: byAct('takeBackClean'),
-  'clean step': byAct('takeBackClean'),
-  surface: byAct('takeBackClean'),
-  stain: byAct('takeBackClean'),
-  'cleaned elsewhere': byAct('takeBackClean'),
-  noted: byAct('takeBackNote'),
-  'point settled': byAct('takeBackNote'),
+  'mat opened': byAct('mat'),
+  'mat item': byAct('mat'),
+  mat: byAct('mat'),
+  'mat passed': ({ passed }) => byAct('mat')({ act: passed }),
+  soil: byAct('clean'),
+  'clean step': byAct('clean'),
+  surface: byAct('clean'),
+  stain: byAct('clean'),
+  'cleaned elsewhere': byAct('clean'),
+  noted: byAct('note'),
+  'point settled': byAct('note'),
   built: () => way('takeBackBuild'),
-  'heat run': byAct('takeBackReading', { kind: 'heat' }),
-  reading: ({ kind, act }) => (act ? way('takeBackReading', { kind, act }) : null),
+  'heat run': byAct('heat'),
+  reading: ({ kind, act }) => byAct(kind)({ act }),
   'on papers': ({ kind, on }) => way('readingOnPapers', { kind, on: !on }),
   wanted: ({ want }) => way('dropWant', { wantId: want }),
   test: ({ test }) => way('takeBackTest', { test }),
@@ -100,7 +100,7 @@ const WAYS: { [K in EventKind]?: (payload: EventPayloads[K], seq: number) => Way
   decided: ({ route, before }) => (route === null ? null : way('decide', { route: before })),
   sold: () => way('cancelSale', { why: BY_WHOM }),
   photo: ({ photo }) => way('removePhoto', { photoId: photo }),
-  'with its owner': byAct('takeBackOwner'),
+  'with its owner': byAct('owner'),
 };
 
 /** Entries about one thing, of which only the newest can be taken back: the others were followed by it. */

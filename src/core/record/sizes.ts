@@ -82,6 +82,18 @@ export function gigabytesIn(text: string): number | null {
   return count * pieces[at].number * UNITS[pieces[at].unit || 'gb'];
 }
 
+/**
+ * A size out of a longer text, as the name of a part: there a number without its unit may be anything ("92 mm fan"), and
+ * counts only where nothing but figures is said.
+ * @returns gigabytes; NaN when it says no size
+ */
+export function gigabytesNamed(text: string): number {
+  const plain = text.trim().toLowerCase();
+  const told =
+    /^[\d\s.,x×*]+$/.test(plain) || piecesOf(plain.replace(',', '.')).some(({ unit }) => unit !== '');
+  return (told ? gigabytesIn(text) : NaN) ?? NaN;
+}
+
 export type DriveKind = 'none' | 'disk' | 'solid';
 const SOLID = ['ssd', 'solid', 'nvme', 'm.2', 'm2', 'flash', 'emmc'];
 const DISK = ['hdd', 'hard', 'disk', 'spinning', 'rotating'];

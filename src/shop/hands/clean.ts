@@ -12,7 +12,7 @@ import { BENCH_ROLES, defineCommand, type Actor, type CommandContext } from '../
 import { ShopError } from '@/errors';
 import { shortText, unitId } from '../input';
 import { forward, moveStage, refuseHeld } from '../line';
-import { actName, lastActBack, writeActs } from '../record/acts';
+import { writeActs } from '../record/acts';
 import type { Put } from '../command';
 import { putAgain, putAnswer, standingOutcome } from '../record/answer';
 import { recordNow } from '../record/queries';
@@ -309,24 +309,5 @@ export const saySurface = defineCommand({
       throw new ShopError('refused', `Not noted: look at the ${zone.name} first.`);
     const act = await writeActs(tx, unit!.id, 'clean', [{ op: 'surface', zone: id, of }], actor.name);
     return { event: { kind: 'surface', payload: { zone: zone.name, of, act } }, answer: null };
-  },
-});
-
-/** The last thing noted of its dirt or its cleaning, as if it had not been; what it told goes with it. */
-export const takeBackClean = defineCommand({
-  name: 'takeBackClean',
-  roles: BENCH_ROLES,
-  onUnit: true,
-  input: Joi.object({ unitId, act: actName }),
-  async run({ tx, unit }, { act }) {
-    refuseHeld(unit!);
-    const { acts, voids, onSealed } = await lastActBack<CleanAct>(
-      tx,
-      unit!,
-      'clean',
-      'There is nothing to take back.',
-      act,
-    );
-    return { event: { kind: 'clean back', voids, payload: { op: acts[0].op } }, answer: null, onSealed };
   },
 });

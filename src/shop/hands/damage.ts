@@ -1,19 +1,10 @@
 import Joi from 'joi';
-import { OWN_DAMAGE, type OwnDamage } from '@/catalog/hands/damage';
+import { OWN_DAMAGE } from '@/catalog/hands/damage';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { minor, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
-import { actName, lastActBack, writeActs } from '../record/acts';
+import { writeActs } from '../record/acts';
 import { putAnswer } from '../record/answer';
-
-interface Damaged {
-  unitId: string;
-  /** Repair or work step it happened at; empty: at nothing in particular. */
-  step: string;
-  kind: OwnDamage;
-  costMinor: number;
-  note: string;
-}
 
 /** Something we broke ourselves: its cost is the unit's, and the step is known to do that. */
 export const noteDamage = defineCommand({
@@ -42,33 +33,6 @@ export const noteDamage = defineCommand({
       event: { kind: 'damage', payload: { ...told, kind: row.name, act } },
       answer: null,
       answered: put ? [put] : [],
-    };
-  },
-});
-
-export const takeBackDamage = defineCommand({
-  name: 'takeBackDamage',
-  roles: BENCH_ROLES,
-  onUnit: true,
-  input: Joi.object({ unitId, act: actName }),
-  async run({ tx, unit }, { act }) {
-    refuseHeld(unit!);
-    const { acts, voids, onSealed } = await lastActBack<Damaged>(
-      tx,
-      unit!,
-      'damage',
-      'No damage of ours stands on this machine.',
-      act,
-    );
-    const { kind, step } = acts[0];
-    return {
-      event: {
-        kind: 'damage back',
-        voids,
-        payload: { step, kind: OWN_DAMAGE.find(({ id }) => id === kind)?.name ?? kind },
-      },
-      answer: null,
-      onSealed,
     };
   },
 });

@@ -18,7 +18,7 @@ import { BENCH_ROLES, defineCommand, type Actor, type CommandContext } from '../
 import { ShopError } from '@/errors';
 import { shortText, unitId } from '../input';
 import { forward, moveStage, refuseHeld } from '../line';
-import { actName, lastActBack, writeActs } from '../record/acts';
+import { writeActs } from '../record/acts';
 import type { Put } from '../command';
 import { putAnswer } from '../record/answer';
 import { matActs, passMat, templateFor } from './matRows';
@@ -236,31 +236,6 @@ export const passOverMat = defineCommand({
     return {
       event: { kind: 'mat passed', payload: { act, notBack, ...(passed && { passed }) } },
       answer: { notBack },
-    };
-  },
-});
-
-/** The last thing noted on the mat, as if it had not been. */
-export const takeBackMat = defineCommand({
-  name: 'takeBackMat',
-  roles: BENCH_ROLES,
-  onUnit: true,
-  input: Joi.object({ unitId, act: actName }),
-  async run({ tx, unit }, { act: only }) {
-    refuseHeld(unit!);
-    const { acts, voids, onSealed } = await lastActBack<MatAct>(tx, unit!, 'mat', UNOPENED, only);
-    const [act] = acts;
-    return {
-      event: {
-        kind: 'mat back',
-        voids,
-        payload: {
-          op: act.op,
-          ...(act.op === 'move' && { item: act.item, move: act.move, count: act.count }),
-        },
-      },
-      answer: null,
-      onSealed,
     };
   },
 });

@@ -8,7 +8,7 @@ import { keepable } from '@/formats/json';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
-import { actName, lastActBack, writeActs } from '../record/acts';
+import { actName, writeActs } from '../record/acts';
 
 /** What stands on a machine in somebody's own words. */
 export async function unitNotes(tx: Transaction | Database, unit: string): Promise<UnitNote[]> {
@@ -64,25 +64,6 @@ export const closePoint = defineCommand({
       throw new ShopError('refused', 'Nothing was settled: that point is not open on this machine.');
     const act = await writeActs(tx, unit!.id, 'note', [{ op: 'closed', note, how }], actor.name);
     return { event: { kind: 'point settled', payload: { text: own.text, how, act } }, answer: null };
-  },
-});
-
-/** The last of its notes, or of what was settled, as if it had not been written. */
-export const takeBackNote = defineCommand({
-  name: 'takeBackNote',
-  roles: BENCH_ROLES,
-  onUnit: true,
-  input: Joi.object({ unitId, act: actName }),
-  async run({ tx, unit }, { act }) {
-    refuseHeld(unit!);
-    const { acts, voids, onSealed } = await lastActBack<NoteAct>(
-      tx,
-      unit!,
-      'note',
-      'There is no note to take back.',
-      act,
-    );
-    return { event: { kind: 'note back', voids, payload: { op: acts[0].op } }, answer: null, onSealed };
   },
 });
 

@@ -9,7 +9,7 @@ import { ShopError } from '@/errors';
 import { minor, rowId, shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
 import { arrive } from '../moves/arrive';
-import { actName, lastActBack, standingActs, writeActs } from '../record/acts';
+import { standingActs, writeActs } from '../record/acts';
 import { ownersMachine } from '../record/whose';
 
 export const agreementNow = async (tx: Transaction | Database, unit: string): Promise<Agreement> =>
@@ -99,25 +99,6 @@ export const tellOwner = defineCommand({
       event: { kind: 'with its owner', payload: { ...act, totalMinor: after.totalMinor, act: written } },
       answer: { state: after.state },
     };
-  },
-});
-
-/** The last thing written about the owner, as if it had not been. */
-export const takeBackOwner = defineCommand({
-  name: 'takeBackOwner',
-  roles: BENCH_ROLES,
-  onUnit: true,
-  input: Joi.object({ unitId, act: actName }),
-  async run({ tx, unit }, { act }) {
-    refuseHeld(unit!);
-    const { acts, voids, onSealed } = await lastActBack<OwnerAct>(
-      tx,
-      unit!,
-      'owner',
-      'There is nothing to take back.',
-      act,
-    );
-    return { event: { kind: 'owner back', voids, payload: { op: acts[0].op } }, answer: null, onSealed };
   },
 });
 

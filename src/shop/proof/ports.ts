@@ -1,14 +1,14 @@
 import Joi from 'joi';
 import { portKinds } from '@/catalog/machine/ports';
 import { testsFor } from '@/core/grade/rubric';
-import { portTests, type PortCount } from '@/core/record/places/ports';
+import { portTests } from '@/core/record/places/ports';
 import { functionTests } from '@/db/schema';
 import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '@/errors';
 import { houseNow } from '../house/tables';
 import { unitId } from '../input';
 import { forward, moveStage, refuseHeld } from '../line';
-import { actName, lastActBack, writeActs } from '../record/acts';
+import { writeActs } from '../record/acts';
 import { recordNow } from '../record/queries';
 import { assertPower } from '../safety/power';
 import { ungrade } from './proof';
@@ -75,30 +75,6 @@ export const tellPorts = defineCommand({
     return {
       event: { kind: 'ports counted', payload: { ports, tests: Object.fromEntries(tests), act } },
       answer: { tests: tests.map(([test]) => test) },
-    };
-  },
-});
-
-/** The last count as if it had not been, with the tests it decided. */
-export const takeBackPorts = defineCommand({
-  name: 'takeBackPorts',
-  roles: BENCH_ROLES,
-  onUnit: true,
-  input: Joi.object({ unitId, act: actName }),
-  async run({ tx, unit }, { act }) {
-    refuseHeld(unit!);
-    const { acts, voids, onSealed } = await lastActBack<{ ports: PortCount[] }>(
-      tx,
-      unit!,
-      'port count',
-      'Not taken back: nobody has counted the ports of this machine.',
-      act,
-    );
-    await ungrade(tx, unit!);
-    return {
-      event: { kind: 'ports back', voids, payload: { ports: acts[0].ports.map(({ kind }) => kind) } },
-      answer: null,
-      onSealed,
     };
   },
 });

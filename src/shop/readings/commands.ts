@@ -11,8 +11,8 @@ import { BENCH_ROLES, defineCommand } from '../command';
 import { ShopError } from '@/errors';
 import { shortText, unitId } from '../input';
 import { refuseHeld } from '../line';
-import { actName, lastActBack, writeActs } from '../record/acts';
-import { KEY_OF, keepHeat, keepOther, READING_KINDS, type OtherAsked } from './keep';
+import { writeActs } from '../record/acts';
+import { keepHeat, keepOther, READING_KINDS, type OtherAsked } from './keep';
 import { roomToday } from './queries';
 
 export type Unit = typeof units.$inferSelect;
@@ -227,35 +227,6 @@ export const recordTouch = defineCommand({
       room: said ?? (await roomToday(tx)),
       measured: true,
     });
-  },
-});
-
-/** The last reading of a kind as if it had not been made. */
-export const takeBackReading = defineCommand({
-  name: 'takeBackReading',
-  roles: BENCH_ROLES,
-  onUnit: true,
-  input: Joi.object({
-    unitId,
-    kind: Joi.string()
-      .valid(...READING_KINDS)
-      .required(),
-    act: actName,
-  }),
-  async run({ tx, unit }, { kind, act }) {
-    refuseHeld(unit!);
-    const none =
-      kind === 'heat' ? 'No heat run stands on this machine.' : 'No such reading stands on this machine.';
-    const { acts, voids, onSealed } = await lastActBack<{ name: string }>(tx, unit!, KEY_OF[kind], none, act);
-    const { name } = acts[0];
-    return {
-      event:
-        kind === 'heat'
-          ? { kind: 'heat run back', voids, payload: { name } }
-          : { kind: 'reading back', voids, payload: { kind, name } },
-      answer: null,
-      onSealed,
-    };
   },
 });
 

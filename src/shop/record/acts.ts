@@ -94,7 +94,7 @@ export async function standingActs<T>(tx: Transaction | Database, unitId: string
   return rows.map(({ value }) => JSON.parse(value) as T);
 }
 
-/** The act that is to be taken back, where it was picked in the history: it goes back if nothing came after it. */
+/** The name of an act, where it was picked in the history. */
 export const actName = shortText('act', 80);
 
 interface TakenBack<T> {

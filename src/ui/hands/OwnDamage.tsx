@@ -73,7 +73,7 @@ export function OwnDamage({ unit, steps, done, risks }: Props) {
           {n === 0 && unit.mayWrite && !unit.held && (
             <Quiet
               disabled={disabled}
-              onClick={() => void send('takeBackDamage', { unitId: unit.id }, unit.version)}
+              onClick={() => void send('takeBackAct', { what: 'damage', unitId: unit.id }, unit.version)}
             >
               take back
             </Quiet>

@@ -78,7 +78,7 @@ export function OwnersMachine({ unit, agreement, proposed, parts, left, handsMin
         {unit.mayWrite && (
           <Quiet
             disabled={disabled}
-            onClick={() => void send('takeBackOwner', { unitId: unit.id }, unit.version)}
+            onClick={() => void send('takeBackAct', { what: 'owner', unitId: unit.id }, unit.version)}
           >
             take the last back
           </Quiet>

@@ -148,7 +148,7 @@ export function Sockets({ unit, kinds }: { unit: UnitHead; kinds: readonly Socke
           {kinds.some(({ count }) => count) && (
             <Quiet
               disabled={busy}
-              onClick={() => void send('takeBackPorts', { unitId: unit.id }, unit.version)}
+              onClick={() => void send('takeBackAct', { what: 'ports', unitId: unit.id }, unit.version)}
             >
               take back the last count
             </Quiet>

@@ -55,7 +55,7 @@ export function useMat(unit: UnitHead, mat: MatView | null) {
   };
   const back = () => {
     setAhead(NONE);
-    void send('takeBackMat', { unitId: unit.id }, unit.version);
+    void send('takeBackAct', { what: 'mat', unitId: unit.id }, unit.version);
   };
   return { stands, moves, act, back, send, problem, busy };
 }

@@ -60,7 +60,9 @@ export function BeforeAfter({ before, after }: { before: HeatRunView; after: Hea
           </span>
         </p>
       )}
-      <TwoCurves before={before} after={after} />
+      <div className="h-[220px]">
+        <TwoCurves before={before} after={after} />
+      </div>
       <p className="text-note text-soft">Dashed: before. Solid: after. Both from the moment of load.</p>
       <table className="w-full border-collapse text-row">
         <thead>

@@ -13,6 +13,7 @@ import { TextField } from '../../kit/fields';
 import { FileButton, Fold, Heading, Problem, Quiet } from '../../kit/parts';
 import { useCommand } from '@/ui/kit/hooks/useCommand';
 import { duration, figureTyped, percent } from '../../kit/words';
+import { LinesLater } from '../run/LinesLater';
 import { OnPapers } from '../run/OnPapers';
 import { RunPanel } from '../run/RunPanel';
 import { BeforeAfter } from './BeforeAfter';
@@ -21,10 +22,6 @@ import { TouchBoard } from './TouchBoard';
 
 // the chart is loaded where there is something to draw
 const HeatChart = dynamic(() => import('./HeatChart').then((module) => module.HeatChart), { ssr: false });
-
-const LinesChart = dynamic(() => import('../run/LinesChart').then((module) => module.LinesChart), {
-  ssr: false,
-});
 
 const degrees = (value: number) => `${value.toFixed(0)} °C`;
 const perWatt = (value: number | null) => (value === null ? '–' : value.toFixed(2));
@@ -76,9 +73,11 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
       <div className="flex min-w-0 flex-col gap-gutter">
         {run && stages && (
           <section aria-label="Heat run" className="border-2 border-ink bg-mat p-3">
-            <HeatChart curve={run.curve} stages={stages} loadAt={run.reading.loadAt} limit={run.limit} />
+            <div className="h-[270px]">
+              <HeatChart curve={run.curve} stages={stages} loadAt={run.reading.loadAt} limit={run.limit} />
+            </div>
             {run.curve.some(({ fan }) => fan !== undefined) && (
-              <LinesChart
+              <LinesLater
                 label="Fan over time"
                 samples={run.curve as unknown as Sample[]}
                 columns={['fan']}
@@ -89,7 +88,7 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
               />
             )}
             {run.reading.clockKept !== null && run.reading.clockKept <= 0.97 && (
-              <LinesChart
+              <LinesLater
                 label="Clock over time"
                 samples={run.curve as unknown as Sample[]}
                 columns={['clock']}
@@ -114,7 +113,7 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
         )}
         {run && !stages && run.curve.length > 1 && (
           <section aria-label="Heat run" className="border-2 border-ink bg-mat p-3">
-            <LinesChart
+            <LinesLater
               label="Temperature over time"
               samples={run.curve as unknown as Sample[]}
               columns={['temp']}
@@ -218,9 +217,7 @@ export function HeatBoard({ unit, runs, open, room, onPapers, chassis, touched }
               {run && (
                 <Quiet
                   disabled={disabled}
-                  onClick={() =>
-                    void send('takeBackReading', { unitId: unit.id, kind: 'heat' }, unit.version)
-                  }
+                  onClick={() => void send('takeBackAct', { what: 'heat', unitId: unit.id }, unit.version)}
                 >
                   take the last run back
                 </Quiet>

@@ -114,7 +114,7 @@ export function TouchBoard({ unit, chassis, last, room }: Props) {
             {last && (
               <Quiet
                 disabled={busy}
-                onClick={() => void send('takeBackReading', { unitId: unit.id, kind: 'touch' }, unit.version)}
+                onClick={() => void send('takeBackAct', { what: 'touch', unitId: unit.id }, unit.version)}
               >
                 take the last back
               </Quiet>

@@ -1,5 +1,4 @@
 'use client';
-import dynamic from 'next/dynamic';
 import { useState, type FormEvent } from 'react';
 import { batteryUses } from '@/catalog/instruments/readings';
 import { healthTyped, runMinutes } from '@/core/instruments/pack';
@@ -11,13 +10,10 @@ import { Button, FileButton, Heading, Problem, Quiet } from '../../kit/parts';
 import { Money } from '../../kit/theShop';
 import { useCommand } from '@/ui/kit/hooks/useCommand';
 import { duration, percent } from '../../kit/words';
+import { LinesLater } from '../run/LinesLater';
 import { Pairs } from '../run/Pairs';
 import { OnPapers } from '../run/OnPapers';
 import { RunPanel } from '../run/RunPanel';
-
-const LinesChart = dynamic(() => import('../run/LinesChart').then((module) => module.LinesChart), {
-  ssr: false,
-});
 
 const BEHAVIOUR = {
   good: 'Behaves as its gauge says',
@@ -68,7 +64,7 @@ export function BatteryBoard({ unit, lines, open, onPapers, money }: Props) {
       <div className="flex min-w-0 flex-col gap-gutter">
         {run && run.curve.length > 1 && (
           <section aria-label="Battery run" className="border-2 border-ink bg-mat p-3">
-            <LinesChart
+            <LinesLater
               label="Charge over time"
               samples={run.curve}
               columns={['percent']}
@@ -107,7 +103,7 @@ export function BatteryBoard({ unit, lines, open, onPapers, money }: Props) {
           open={open}
           how="Full charge, charger pulled, the same work all the time, screen at half. The line samples its gauge until it is down, or until it goes off."
           draw={(samples) => (
-            <LinesChart
+            <LinesLater
               label="Charge so far"
               samples={samples}
               columns={['percent']}
@@ -217,9 +213,7 @@ export function BatteryBoard({ unit, lines, open, onPapers, money }: Props) {
             {last && (
               <Quiet
                 disabled={disabled}
-                onClick={() =>
-                  void send('takeBackReading', { unitId: unit.id, kind: 'battery' }, unit.version)
-                }
+                onClick={() => void send('takeBackAct', { what: 'battery', unitId: unit.id }, unit.version)}
               >
                 take the last back
               </Quiet>

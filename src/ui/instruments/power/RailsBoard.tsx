@@ -1,5 +1,4 @@
 'use client';
-import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { atxRails } from '@/catalog/instruments/readings';
 import type { OpenRunView, RailsLine } from '@/words/readings/view';
@@ -8,12 +7,9 @@ import { TextField } from '../../kit/fields';
 import { Button, CautionNote, Heading, Problem } from '../../kit/parts';
 import { useCommand } from '@/ui/kit/hooks/useCommand';
 import { figureTyped } from '../../kit/words';
+import { LinesLater } from '../run/LinesLater';
 import { ReadingFoot } from '../run/ReadingFoot';
 import { RunPanel } from '../run/RunPanel';
-
-const LinesChart = dynamic(() => import('../run/LinesChart').then((module) => module.LinesChart), {
-  ssr: false,
-});
 
 const SUPPLY = {
   good: 'Within its limits under load',
@@ -100,7 +96,7 @@ export function RailsBoard({
           open={open}
           how="A meter that sends what it shows puts it here by itself: first without load, then with it."
           draw={(samples) => (
-            <LinesChart
+            <LinesLater
               label="12 volts so far"
               samples={samples}
               columns={['+12V']}

@@ -131,9 +131,7 @@ export function SafetyBoard({ unit, laptop, last }: Props) {
           {last && (
             <Quiet
               disabled={busy}
-              onClick={() =>
-                void send('takeBackReading', { unitId: unit.id, kind: 'electrical' }, unit.version)
-              }
+              onClick={() => void send('takeBackAct', { what: 'electrical', unitId: unit.id }, unit.version)}
             >
               take the last back
             </Quiet>

@@ -35,7 +35,7 @@ export function ReadingFoot({ unit, kind, onPapers, line, photos = [] }: Props) 
         {unit.mayWrite && !unit.held && (
           <Quiet
             disabled={busy}
-            onClick={() => void send('takeBackReading', { unitId: unit.id, kind }, unit.version)}
+            onClick={() => void send('takeBackAct', { what: kind, unitId: unit.id }, unit.version)}
           >
             take the last back
           </Quiet>

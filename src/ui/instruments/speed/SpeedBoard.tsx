@@ -1,5 +1,4 @@
 'use client';
-import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
 import { speeds } from '@/catalog/instruments/readings';
 import { memoryPeak } from '@/core/instruments/speed';
@@ -18,13 +17,10 @@ import { ChoiceField, TextField } from '../../kit/fields';
 import { Button, Heading, Key, Problem } from '../../kit/parts';
 import { useCommand } from '@/ui/kit/hooks/useCommand';
 import { figureTyped, percent } from '../../kit/words';
+import { LinesLater } from '../run/LinesLater';
 import { Pairs } from '../run/Pairs';
 import { ReadingFoot } from '../run/ReadingFoot';
 import { RunPanel } from '../run/RunPanel';
-
-const LinesChart = dynamic(() => import('../run/LinesChart').then((module) => module.LinesChart), {
-  ssr: false,
-});
 
 type TimedKey = keyof Timed;
 /** Seconds that are taken by the stopwatch, each by its key. */
@@ -112,7 +108,7 @@ export function SpeedBoard({ unit, lines, open, onPapers, beside, photos }: Prop
         {drive && (
           <section aria-label="Drive" className="border-2 border-ink bg-mat p-3">
             {drive.curve.length > 1 && (
-              <LinesChart
+              <LinesLater
                 label="Reads along the drive"
                 samples={drive.curve}
                 columns={['read']}
@@ -150,7 +146,7 @@ export function SpeedBoard({ unit, lines, open, onPapers, beside, photos }: Prop
           fields={asInterface}
           about={() => (could ? { interface: could } : {})}
           draw={(samples) => (
-            <LinesChart
+            <LinesLater
               label="Reads so far"
               samples={samples}
               columns={['read']}
