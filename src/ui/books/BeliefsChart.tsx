@@ -36,7 +36,8 @@ export function BeliefsChart({ from, to }: { from: string; to: string }) {
   if (fault) return <Problem>{fault}</Problem>;
   if (!view)
     return (
-      <p role="status" className="pt-3 text-row text-soft">
+      // as high as the chart that comes
+      <p role="status" className="min-h-[342px] pt-3 text-row text-soft">
         Beliefs of closed machines are being worked out.
       </p>
     );
