@@ -46,7 +46,9 @@ describe('ports', () => {
     expect((await recordNow(database(), await unitRow(unitId))).flaws).toEqual([]);
     await act(benchA, 'takeBackAct', { what: 'ports', unitId });
     expect((await specOf(unitId)).text('ports')).toBeNull();
-    expect(await refusal(act(benchA, 'takeBackAct', { what: 'ports', unitId }))).toMatchObject({ code: 'refused' });
+    expect(await refusal(act(benchA, 'takeBackAct', { what: 'ports', unitId }))).toMatchObject({
+      code: 'refused',
+    });
   });
   it('more tried than there are is refused, and nothing is half-written', async () => {
     const unitId = await ready();

@@ -279,7 +279,9 @@ describe('cleaning', () => {
     const after = await unitRow(unitId);
     expect(after).toMatchObject({ valueMinor: before.valueMinor, handsMinutes: before.handsMinutes });
     expect(after.evaluation!.chances).toEqual(before.evaluation!.chances);
-    expect(await refusal(act(benchA, 'takeBackAct', { what: 'clean', unitId }))).toMatchObject({ code: 'refused' });
+    expect(await refusal(act(benchA, 'takeBackAct', { what: 'clean', unitId }))).toMatchObject({
+      code: 'refused',
+    });
   });
   it('fins packed with felt answer the question about them; cleaned, they are clear and the repair is done', async () => {
     const unitId = await laptop();
