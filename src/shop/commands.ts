@@ -27,6 +27,8 @@ import * as stock from './stock/commands';
 import * as study from './study/commands';
 import * as places from './parts/places';
 import { takeBackAct } from './back/act';
+import { takeBackPart } from './back/entry';
+import { takeBackReport } from './back/report';
 import * as takes from './parts/compatibility';
 import * as wants from './parts/wants';
 import * as one from './lots/one';
@@ -137,6 +139,8 @@ const all = [
   parts.partCameBack,
   places.markPlaces,
   takeBackAct,
+  takeBackPart,
+  takeBackReport,
   places.harvestParts,
   takes.noteTakes,
   build.buildUnit,

@@ -35,10 +35,17 @@ describe('the other places', () => {
     await (await named('costMinor')).clear();
     await (await named('costMinor')).sendKeys('3.50');
     await click('Into the bin');
-    await browser.wait(
-      until.elementLocated(By.xpath("//tr[td[contains(., '92 mm fan, spare')]][td[contains(., '3.50')]]")),
-      10_000,
-    );
+    const row = "//tr[td[contains(., '92 mm fan, spare')]][td[contains(., '3.50')]]";
+    await browser.wait(until.elementLocated(By.xpath(row)), 10_000);
+    // a slip: it was never here, and the bin says so
+    await (await browser.findElement(By.xpath(`${row}//a`))).click();
+    await click('Entered by mistake');
+    await browser.wait(until.alertIsPresent(), 5_000);
+    await browser.switchTo().alert().accept();
+    await see(browser, 'never here');
+    await browser.get(`${url}/bin`);
+    await see(browser, 'Into the bin');
+    expect(await browser.findElements(By.xpath(row))).toEqual([]);
   });
 
   it('house rules: the owner changes the rate; a wrong amount changes nothing', async () => {

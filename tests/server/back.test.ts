@@ -4,7 +4,7 @@ import { describe, expect, it, vi } from 'vitest';
 import { findingById } from '@/catalog';
 import { lastOfMine, OWN_HOUR_MS, waysBack } from '@/core/record/back';
 import { database } from '@/db/client';
-import { components, defects, functionTests, observations, units, work } from '@/db/schema';
+import { components, defects, functionTests, observations, recordValues, units, work } from '@/db/schema';
 import type { Actor } from '@/shop/command';
 import { houseNow } from '@/shop/house/tables';
 import { proofOf } from '@/shop/proof/proof';
@@ -221,10 +221,16 @@ describe('what was done is taken back from the history', () => {
     const file = (name: string) => ({ name, text: readFileSync(`samples/report/${name}`, 'utf8').replaceAll('PC88013', 'PC88555').replaceAll('0A1', '0C5').replaceAll('BSL320-5521', 'BSL320-5599') }); // prettier-ignore
     await act(benchA, 'ingestReport', { unitId, files: ['dmidecode.txt', 'smartctl-sda.json'].map(file) });
     const before = await standing(unitId);
+    const [{ origin }] = await database()
+      .select({ origin: recordValues.origin })
+      .from(recordValues)
+      .where(and(eq(recordValues.unitId, unitId), eq(recordValues.key, 'drive count')));
+    expect(origin).toMatch(/^machine’s report /);
     for (const what of ['place', 'drives'])
-      expect(
-        await refusal(act(benchA, 'takeBackAct', { unitId, what, act: 'machine’s report' })),
-      ).toMatchObject({ code: 'refused' });
+      for (const named of [{ act: 'machine’s report' }, { act: origin }, {}])
+        expect(await refusal(act(benchA, 'takeBackAct', { unitId, what, ...named }))).toMatchObject({
+          code: 'refused',
+        });
     expect(await standing(unitId)).toEqual(before);
   });
   it('an ended repair is open again with its minutes, its part back in the bin and its verdict gone', async () => {

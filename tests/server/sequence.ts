@@ -1,7 +1,7 @@
-import { and, eq, inArray, isNull, notInArray } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull, notInArray } from 'drizzle-orm';
 import { seededRandom } from '@/core/random';
 import { database } from '@/db/client';
-import { components, erasureRuns, erasures, sightings, units, wants } from '@/db/schema';
+import { components, erasureRuns, erasures, events, sightings, units, wants } from '@/db/schema';
 import type { Actor } from '@/shop/command';
 import { act, benchA, benchB, ERASED, lotWith, owner, refusal } from './shop';
 import { saysThrough } from './liveSystem';
@@ -226,6 +226,27 @@ export async function world(seed: number, front: string) {
         erasureId: row.id,
         why: 'it was not so',
       });
+    },
+    async neverHere() {
+      // by a slip: it is in there, and the record now says that it never was
+      const id = drive();
+      const unitId = id && (await inside(id));
+      if (!unitId || hidden.has(unitId)) return;
+      await act(someone(), 'takeBackPart', { unitId, componentId: id });
+      hidden.add(unitId);
+    },
+    async reportBack() {
+      const unitId = unit();
+      const [entry] = await database()
+        .select({ payload: events.payload })
+        .from(events)
+        .where(and(eq(events.unitId, unitId), eq(events.kind, 'report taken in')))
+        .orderBy(desc(events.seq))
+        .limit(1);
+      const said = entry?.payload as { act: string; made: string[] } | undefined;
+      if (!said || said.made.length > 1 || hidden.has(unitId)) return;
+      await act(owner, 'takeBackReport', { unitId, act: said.act });
+      if (said.made.length) hidden.add(unitId);
     },
     async take() {
       const id = drive();

@@ -73,6 +73,8 @@ const WAYS: { [K in EventKind]?: (payload: EventPayloads[K], seq: number) => Way
   damage: byAct('damage'),
   'ports counted': byAct('ports'),
   'memory start': ({ start }) => way('takeBackMemoryStart', { seen: start }),
+  'part recorded': ({ component }) => way('takeBackPart', { componentId: component }),
+  'report taken in': ({ act }) => (act ? way('takeBackReport', { act }) : null),
   'part fitted': parts,
   'part taken': parts,
   'parts moved': parts,
@@ -142,6 +144,7 @@ function subjectOf(kind: string, payload: Record<string, unknown>): string | nul
     case 'erasure confirmed':
     case 'erasure dropped':
       return `data of ${String(payload.code)}`;
+    case 'report taken in':
     case 'heat run':
     case 'keeps':
     case 'promised':

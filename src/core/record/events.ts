@@ -35,6 +35,13 @@ export interface PartExchanged extends PartNamed {
   attributesBefore?: Record<string, string | number>;
   knownGoodBefore?: boolean;
 }
+/** What a part was called and said of itself before something told more of it. */
+export interface PartBefore {
+  component: string;
+  name: string;
+  serial: string;
+  attributes: Record<string, string | number>;
+}
 interface WantNamed {
   want: string;
   class: string;
@@ -147,7 +154,20 @@ export interface EventPayloads {
   typed: { key: string; value: string; before?: string };
   'typed back': { key: string };
   'report asked for': { expiresAt: Date };
-  'report taken in': { files: unknown; spec: unknown; findings: unknown; places?: unknown; notRead: unknown };
+  'report taken in': {
+    files: unknown;
+    spec: unknown;
+    findings: unknown;
+    places?: unknown;
+    notRead: unknown;
+    /** What the machine was called until then. */
+    before?: { maker: string; model: string };
+    /** Parts it put on record; parts that were on it, as they were before; questions it asked. */
+    made?: string[];
+    told?: PartBefore[];
+    asked?: string[];
+  } & ByAct;
+  'report back': { files: number; values: number; answers: number; parts: string[] };
   'work started': WorkNamed & { ref: string; paused: LaidAside[]; choice?: Choice } & Moved;
   'work paused': WorkNamed;
   'work dropped': WorkNamed;
@@ -197,6 +217,7 @@ export interface EventPayloads {
   'memory board dropped': { starts: number; back?: string[] };
   'part received': PartIn;
   'part recorded': PartIn;
+  'part entry back': PartNamed & { from: string };
   'part fitted': PartNamed & { costMinor: number; parts?: PartExchanged[] };
   'part taken': PartNamed & { to: string; parts?: PartExchanged[] };
   'parts moved': {

@@ -63,7 +63,7 @@ export const components = pgTable(
       .where(sql`owner_unit is not null`),
     index('components_serial').on(t.class, t.serialKey),
     index('components_place').on(t.place, t.class),
-    check('components_place_known', sql`${t.place} in ('unit', 'bin', 'sold', 'scrap', 'returned')`),
+    check('components_place_known', sql`${t.place} in ('unit', 'bin', 'sold', 'scrap', 'returned', 'never')`),
     index('components_reserved').on(t.reservedFor),
     check('components_reserved_in_bin', sql`${t.reservedFor} is null or ${t.place} = 'bin'`),
     check('components_unit_place', sql`(${t.place} = 'unit') = (${t.unitId} is not null)`),

@@ -96,6 +96,9 @@ export const reports = pgTable(
     problems: text('problems').array().notNull(),
     by: text('by').notNull(),
     at: at('at').notNull().defaultNow(),
+    /** The name of the act that took it in. */
+    act: text('act').notNull().default(''),
+    voidedBy: bigint('voided_by', { mode: 'number' }),
   },
   (t) => [index('reports_unit').on(t.unitId, t.at)],
 );

@@ -1,5 +1,5 @@
 import { measuredMbs } from '@/core/record/drives';
-import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, ne } from 'drizzle-orm';
 import { eraseTables, usualLevel } from '@/catalog/papers/erasure';
 import { healthRules } from '@/catalog/instruments/drives';
 import { erasePlan } from '@/core/erasure/plan';
@@ -25,7 +25,7 @@ async function logsOf(unitIds: readonly string[], serials: readonly string[]) {
   const rows = await database()
     .select({ content: reports.content, at: reports.at })
     .from(reports)
-    .where(and(inArray(reports.unitId, [...unitIds]), eq(reports.kind, 'smartctl')))
+    .where(and(inArray(reports.unitId, [...unitIds]), eq(reports.kind, 'smartctl'), isNull(reports.voidedBy)))
     .orderBy(desc(reports.at))
     .limit(24);
   const found = new Map<string, DriveLogRead>();
@@ -108,7 +108,12 @@ export async function driveSheets(
         .from(movements)
         .innerJoin(components, eq(components.id, movements.componentId))
         .where(
-          and(eq(components.class, 'drive'), eq(movements.n, 0), eq(movements.toPlace, `unit:${unitId}`)),
+          and(
+            eq(components.class, 'drive'),
+            ne(components.place, 'never'),
+            eq(movements.n, 0),
+            eq(movements.toPlace, `unit:${unitId}`),
+          ),
         )
     : [];
   const ids = [...new Set([...inside.keys(), ...[...told, ...came].map(({ componentId }) => componentId)])];

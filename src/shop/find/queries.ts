@@ -1,4 +1,4 @@
-import { and, asc, desc, ilike, ne, or } from 'drizzle-orm';
+import { and, asc, desc, ilike, notInArray, or } from 'drizzle-orm';
 import { catalogue } from '@/catalog';
 import { appliesTo } from '@/core/belief/model';
 import type { Chassis } from '@/core/catalogue';
@@ -61,7 +61,7 @@ export async function shopMatching(text: string) {
             ilike(components.serial, like),
             ilike(components.class, like),
           ),
-          ne(components.place, 'sold'),
+          notInArray(components.place, ['sold', 'never']),
         ),
       )
       .orderBy(asc(components.code))

@@ -1,4 +1,4 @@
-import { and, asc, eq, notExists, sql } from 'drizzle-orm';
+import { and, asc, eq, ne, notExists, sql } from 'drizzle-orm';
 import { shareOut } from '@/core/ledger/share';
 import type { Transaction } from '@/db/client';
 import { components, lots, sales, units } from '@/db/schema';
@@ -32,7 +32,9 @@ export async function shareLotCost(tx: Transaction, lotId: string): Promise<void
       place: components.place,
     })
     .from(components)
-    .where(and(eq(components.fromLotId, lotId), eq(components.sharesLot, true)))
+    .where(
+      and(eq(components.fromLotId, lotId), eq(components.sharesLot, true), ne(components.place, 'never')),
+    )
     .orderBy(asc(components.code));
   const here = loose.filter(({ place }) => place === 'bin');
   const sold = await tx

@@ -1,6 +1,6 @@
 import { and, eq, isNull, or, sql } from 'drizzle-orm';
 import type { Transaction } from '@/db/client';
-import { components, erasures, movements, sightings } from '@/db/schema';
+import { components, erasureRuns, erasures, movements, sightings, wants } from '@/db/schema';
 import type { Actor } from '../command';
 import { ShopError } from '@/errors';
 import { writeData } from '../record/data';
@@ -39,6 +39,33 @@ async function neverUsedHere(tx: Transaction, id: string): Promise<boolean> {
   return !told;
 }
 
+/**
+ * @throws ShopError when something has happened to the part since it was entered: what has been moved, read, erased or
+ * ordered is here
+ */
+async function assertUntouched(tx: Transaction, part: Component, done: string): Promise<void> {
+  const [happened] = await tx
+    .select({ id: sql`1` })
+    .from(components)
+    .where(
+      and(
+        eq(components.id, part.id),
+        or(
+          sql`${components.lastMove} > 0`,
+          sql`exists (select 1 from ${erasures} where ${erasures.componentId} = ${part.id} and ${erasures.voidedBy} is null)`,
+          sql`exists (select 1 from ${erasureRuns} where ${erasureRuns.componentId} = ${part.id})`,
+          sql`exists (select 1 from ${sightings} where ${sightings.componentId} = ${part.id})`,
+          sql`exists (select 1 from ${wants} where ${wants.componentId} = ${part.id})`,
+        ),
+      ),
+    );
+  if (happened)
+    throw new ShopError(
+      'refused',
+      `${done}: ${part.code} ${part.name} has been moved, seen again, ordered or erased since it was entered. Take that back first.`,
+    );
+}
+
 /** @throws ShopError while a report saw the drive elsewhere and nobody has said whether it is the same */
 async function assertNotDoubted(tx: Transaction, part: Component, done: string): Promise<void> {
   const [doubt] = await tx
@@ -66,9 +93,11 @@ export async function leave(
 ): Promise<void> {
   if (part.reservedFor) throw new ShopError('conflict', `${done}: ${await heldWords(tx, part)}`);
   if (part.keptFor && to === 'sold') throw new ShopError('conflict', `${done}: ${await keptWords(tx, part)}`);
-  if (part.ownerUnit && to !== 'returned' && !lost)
+  if (part.ownerUnit && to !== 'returned' && to !== 'never' && !lost)
     throw new ShopError('refused', `${done}: ${await ownedWords(tx, part)}`);
-  if (part.class === 'drive' && !lost) {
+  // it was never here, and neither was anything on it
+  if (to === 'never') await assertUntouched(tx, part, done);
+  else if (part.class === 'drive' && !lost) {
     if (notAsSaid && (await neverUsedHere(tx, part.id)))
       await writeData(tx, actor, part.id, null, {
         kind: 'returned',

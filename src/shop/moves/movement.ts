@@ -7,8 +7,8 @@ import { overtake } from '../record/data';
 
 /** Where a part lies that is in the shop. */
 export type Inside = 'bin' | `unit:${string}`;
-/** Where a part goes that leaves it: only `leave` writes these. */
-export const EXITS = ['sold', 'scrap', 'returned'] as const;
+/** Where a part goes that leaves it: only `leave` writes these. Never: it was entered, and was never here. */
+export const EXITS = ['sold', 'scrap', 'returned', 'never'] as const;
 export type Exit = (typeof EXITS)[number];
 export type Place = Inside | Exit;
 export type Component = typeof components.$inferSelect;

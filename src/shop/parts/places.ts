@@ -23,13 +23,13 @@ function placeOf(chassis: Chassis, id: string): DonorPlace & { class: NonNullabl
   return { ...place, class: place.class };
 }
 
-/** How places were seen, on the record: by hands, or by the machine’s own report. */
+/** How places were seen, on the record: by hands, or by the machine’s own report of that name. */
 export async function writePlaces(
   tx: Transaction,
   unit: string,
   seen: readonly { place: string; class: string; state: PlaceMark; part?: string }[],
   by: string,
-  reported = false,
+  report?: string,
 ): Promise<number[]> {
   if (seen.length === 0) return [];
   const rows = await tx
@@ -38,9 +38,9 @@ export async function writePlaces(
       seen.map((each) => ({
         unitId: unit,
         key: 'place',
-        basis: reported ? 'measured' : 'typed',
+        basis: report ? 'measured' : 'typed',
         value: JSON.stringify(each),
-        origin: reported ? 'machine’s report' : 'donor sheet',
+        origin: report ?? 'donor sheet',
         by,
       })),
     )

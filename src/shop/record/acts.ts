@@ -173,7 +173,7 @@ export async function lastActBack<T>(
   if (!last) throw new ShopError('refused', none);
   // an act has a name of its own: what a report wrote besides is told apart by it, and never goes with it
   const whole = last.origin.startsWith(`${key} `);
-  if (only !== undefined && (only !== last.origin || !whole))
+  if (!whole || (only !== undefined && only !== last.origin))
     throw new ShopError('refused', 'Not taken back: something was noted after it. Take that back first.');
   return actBack<T>(tx, unit, last.origin);
 }

@@ -8,13 +8,14 @@ export async function writeCount(
   unitId: string,
   count: Omit<CountEntry, 'kind' | 'at'>,
   by: string,
+  origin = 'by hand',
 ): Promise<void> {
   await tx.insert(recordValues).values({
     unitId,
     key: 'drive count',
     basis: count.by === 'report' ? 'measured' : 'typed',
     value: JSON.stringify(count),
-    origin: count.by === 'report' ? 'machine’s report' : 'by hand',
+    origin,
     by,
   });
 }

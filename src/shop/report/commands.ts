@@ -1,4 +1,5 @@
 import { eq } from 'drizzle-orm';
+import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
 import { catalogue, findingById } from '@/catalog';
 import type { Transaction } from '@/db/client';
@@ -102,7 +103,8 @@ export const ingestReport = defineCommand({
     }
     const found = interpretReport(bundle, unit!.chassis);
     if (!input.despite) await assertOfThisMachine(tx, unit!, found.spec);
-    await writeValues(tx, unit!.id, 'measured', found.spec, 'machine’s report', actor.name);
+    const act = `machine’s report ${randomUUID()}`;
+    await writeValues(tx, unit!.id, 'measured', found.spec, act, actor.name);
     const named = { ...(found.maker && { maker: found.maker }), ...(found.model && { model: found.model }) };
     if (Object.keys(named).length) await tx.update(units).set(named).where(eq(units.id, unit!.id));
     await tx.insert(reports).values(
@@ -113,18 +115,28 @@ export const ingestReport = defineCommand({
         content: file.text.replaceAll('\u0000', ''),
         problems: file.problems,
         by: actor.name,
+        act,
       })),
     );
-    const { also, ids } = await noteParts(tx, actor, unit!, found.parts);
-    const places = await notePlaces(tx, actor, unit!, found.places, ids);
+    const { also, ids, ...changed } = await noteParts(tx, actor, unit!, found.parts);
+    const places = await notePlaces(tx, actor, unit!, found.places, ids, act);
     if (found.drives !== null)
-      await writeCount(tx, unit!.id, { drives: found.drives, by: 'report' }, actor.name);
+      await writeCount(tx, unit!.id, { drives: found.drives, by: 'report' }, actor.name, act);
     const { made, replaced } = await noteFindings(tx, actor, unit!.id, found.findings);
     const read = bundle.files.map(({ name, kind, problems }) => ({ name, kind, problems }));
     return {
       event: {
         kind: 'report taken in',
-        payload: { files: read, spec: found.spec, findings: found.findings, places, notRead: found.notRead },
+        payload: {
+          files: read,
+          spec: found.spec,
+          findings: found.findings,
+          places,
+          notRead: found.notRead,
+          act,
+          before: { maker: unit!.maker, model: unit!.model },
+          ...changed,
+        },
         ...(also.length && { alsoUnits: also }),
       },
       answer: { read, filled: found.spec.map((entry) => entry.key), notRead: found.notRead },
@@ -145,6 +157,7 @@ async function notePlaces(
   unit: typeof units.$inferSelect,
   shown: Interpretation['places'],
   ids: readonly (string | null)[],
+  act: string,
 ) {
   if (shown.length === 0) return [];
   const { seenPlaces, spots } = await recordNow(tx, unit);
@@ -155,7 +168,7 @@ async function notePlaces(
     if (kept === before && (part === null || spots[place.place] === part)) return [];
     return [{ ...place, state: kept, ...(part !== null && { part }) }];
   });
-  await writePlaces(tx, unit.id, places, actor.name, true);
+  await writePlaces(tx, unit.id, places, actor.name, act);
   return places;
 }
 

@@ -1,5 +1,6 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import { identifies, serialKey } from '@/core/machine/serial';
+import type { PartBefore } from '@/core/record/events';
 import type { Transaction } from '@/db/client';
 import { components, erasures, recordValues, sightings, units } from '@/db/schema';
 import type { Actor, CommandContext } from '../command';
@@ -50,7 +51,7 @@ export async function assertOfThisMachine(
 }
 
 /** Ids of those about whose data something stands on record. */
-async function told(tx: Transaction, ids: string[]): Promise<Set<string>> {
+async function toldOf(tx: Transaction, ids: string[]): Promise<Set<string>> {
   if (ids.length === 0) return new Set();
   const rows = await tx
     .selectDistinct({ id: erasures.componentId })
@@ -59,11 +60,13 @@ async function told(tx: Transaction, ids: string[]): Promise<Set<string>> {
   return new Set(rows.map(({ id }) => id));
 }
 
-const refresh = (tx: Transaction, known: Part, { attributes }: NewComponent) =>
-  tx
-    .update(components)
-    .set({ attributes: { ...known.attributes, ...attributes } })
-    .where(eq(components.id, known.id));
+/** What a report told of a part that was on record, as it was before. */
+const asBefore = ({ id, name, serial, attributes }: Part): PartBefore => ({
+  component: id,
+  name,
+  serial,
+  attributes,
+});
 
 /**
  * Parts the machine reports, on its record. Each entry is a part of its own, and each part on record is at most one of
@@ -76,9 +79,16 @@ export async function noteParts(
   actor: Actor,
   unit: Unit,
   seen: readonly NewComponent[],
-): Promise<{ also: string[]; ids: (string | null)[] }> {
+): Promise<{
+  also: string[];
+  ids: (string | null)[];
+  /** What it put on record, what it told more of, and what it asked. */
+  made: string[];
+  told: PartBefore[];
+  asked: string[];
+}> {
   const here = await tx.select().from(components).where(eq(components.unitId, unit.id));
-  const withData = await told(
+  const withData = await toldOf(
     tx,
     here.filter((part) => part.class === 'drive').map(({ id }) => id),
   );
@@ -88,9 +98,22 @@ export async function noteParts(
     .where(and(eq(sightings.unitId, unit.id), sql`${sightings.answer} is null`));
   const taken = new Set<string>();
   const also = new Set<string>();
+  const made: string[] = [];
+  const told: PartBefore[] = [];
+  const asked: string[] = [];
   const is = new Map<NewComponent, string>();
   // a filler for a serial tells no part from another
   const parts = seen.map((part) => ({ ...part, serial: identifies(part.serial ?? '') ? part.serial! : '' }));
+  const tellMore = async (
+    known: Part,
+    { attributes, ...named }: Pick<NewComponent, 'attributes'> & { name?: string; serial?: string },
+  ) => {
+    told.push(asBefore(known));
+    await tx
+      .update(components)
+      .set({ ...named, attributes: { ...known.attributes, ...attributes } })
+      .where(eq(components.id, known.id));
+  };
   /** The one among these that is not taken yet. */
   const free = (rows: readonly Part[]) => rows.find(({ id }) => !taken.has(id));
   const ask = async (part: NewComponent, known: Part) => {
@@ -98,14 +121,18 @@ export async function noteParts(
     if (known.unitId && known.unitId !== unit.id) also.add(known.unitId);
     if (open.some((row) => row.componentId === known.id && serialKey(row.serial) === serialKey(part.serial!)))
       return;
-    await tx.insert(sightings).values({
-      unitId: unit.id,
-      componentId: known.id,
-      name: part.name,
-      serial: part.serial ?? '',
-      attributes: part.attributes ?? {},
-      byName: actor.name,
-    });
+    const [question] = await tx
+      .insert(sightings)
+      .values({
+        unitId: unit.id,
+        componentId: known.id,
+        name: part.name,
+        serial: part.serial ?? '',
+        attributes: part.attributes ?? {},
+        byName: actor.name,
+      })
+      .returning({ id: sightings.id });
+    asked.push(question.id);
   };
   const late: typeof parts = [];
   // those that are known by their serial first: what is left over is matched to what is left over
@@ -118,7 +145,7 @@ export async function noteParts(
     }
     taken.add(own.id);
     is.set(part, own.id);
-    await refresh(tx, own, part);
+    await tellMore(own, { attributes: part.attributes });
   }
   for (const part of late) {
     const nameless = here.filter(
@@ -151,14 +178,7 @@ export async function noteParts(
         }
         taken.add(one.id);
         is.set(part, one.id);
-        await tx
-          .update(components)
-          .set({
-            serial: part.serial,
-            name: part.name,
-            attributes: { ...one.attributes, ...part.attributes },
-          })
-          .where(eq(components.id, one.id));
+        await tellMore(one, { serial: part.serial, name: part.name, attributes: part.attributes });
         continue;
       }
     } else {
@@ -170,19 +190,20 @@ export async function noteParts(
       if (known) {
         taken.add(known.id);
         is.set(part, known.id);
-        await refresh(tx, known, part);
+        await tellMore(known, { attributes: part.attributes });
         continue;
       }
     }
-    const made = await arrive(
+    const { id } = await arrive(
       tx,
       actor,
       { ...part, fromLotId: unit.lotId },
       `unit:${unit.id}`,
       'came with the unit',
     );
-    taken.add(made.id);
-    is.set(part, made.id);
+    taken.add(id);
+    is.set(part, id);
+    made.push(id);
   }
-  return { also: [...also], ids: parts.map((part) => is.get(part) ?? null) };
+  return { also: [...also], ids: parts.map((part) => is.get(part) ?? null), made, told, asked };
 }

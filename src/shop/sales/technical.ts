@@ -24,7 +24,13 @@ async function partsMoved(unitId: string, day: (at: Date) => string) {
   );
   return rows.flatMap(({ move, code, name, serial }) => {
     const way = wayOf({ from: move.fromPlace, to: move.toPlace, reason: move.reason }, unitId);
-    if (!way || way === 'found' || move.takesBack !== null || back.has(`${move.componentId} ${move.n}`))
+    if (
+      !way ||
+      way === 'found' ||
+      move.toPlace === 'never' ||
+      move.takesBack !== null ||
+      back.has(`${move.componentId} ${move.n}`)
+    )
       return [];
     const called = `${code} ${name}${serial && `, serial ${serial}`}`;
     return [{ what: `${way === 'in' ? 'In' : 'Out'}: ${called}`, when: `${day(move.at)}, ${move.byName}` }];

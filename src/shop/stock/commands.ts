@@ -34,7 +34,7 @@ export const describePart = defineCommand({
   async run({ tx }, { componentId: id, attributes, ...more }) {
     const part = await componentById(tx, id);
     const unit = part.unitId ? await lockDonor(tx, part.unitId) : null;
-    if (part.place === 'sold' || part.place === 'returned')
+    if (part.place === 'sold' || part.place === 'returned' || part.place === 'never')
       throw new ShopError('refused', `Not noted: ${part.code} ${part.name} is not here any more.`);
     // what stands on record about its data was said of the drive with this serial, and of no other
     if (

@@ -176,7 +176,7 @@ export async function reportsOf(unitId: string) {
       at: reports.at,
     })
     .from(reports)
-    .where(eq(reports.unitId, unitId))
+    .where(and(eq(reports.unitId, unitId), isNull(reports.voidedBy)))
     .orderBy(desc(reports.at))
     .limit(24);
 }

@@ -3,4 +3,10 @@ export const placeWords = (place: string, tag: string | null): string =>
   tag ??
   (place.startsWith('unit:')
     ? 'a unit'
-    : ({ arrived: 'outside', bin: 'the bin', scrap: 'the scrap', returned: 'its sender' }[place] ?? place));
+    : ({
+        arrived: 'outside',
+        bin: 'the bin',
+        scrap: 'the scrap',
+        returned: 'its sender',
+        never: 'never here',
+      }[place] ?? place));

@@ -13,13 +13,26 @@ interface Said {
   after?: { stage: string };
   cleaned?: string[];
   answers?: number[] | Record<string, string>;
+  spec?: unknown[];
+  findings?: unknown[];
+  made?: string[];
 }
 
 /**
  * What goes with an entry of the history that is taken back, in words; empty: nothing but itself.
  */
 function goesWithIt(kind: string, payload: unknown, { stage }: Names): string {
-  const { parts = [], observation, before, after, cleaned = [], answers } = (payload ?? {}) as Said;
+  const {
+    parts = [],
+    observation,
+    before,
+    after,
+    cleaned = [],
+    answers,
+    spec = [],
+    findings = [],
+    made = [],
+  } = (payload ?? {}) as Said;
   const fitted = parts.filter(({ to }) => to.startsWith('unit:')).length;
   const out = parts.length - fitted;
   const answered = Array.isArray(answers) ? answers.length : Object.keys(answers ?? {}).length;
@@ -29,6 +42,11 @@ function goesWithIt(kind: string, payload: unknown, { stage }: Names): string {
     kind.startsWith('work ') && typeof observation === 'number' && 'its verdict goes',
     kind === 'work finished' && 'the work is open again',
     kind === 'work logged' && 'its minutes go',
+    kind === 'report taken in' && spec.length > 0 && `${many(spec.length, 'value goes', 'values go')}`,
+    kind === 'report taken in' &&
+      findings.length > 0 &&
+      `${many(findings.length, 'answer goes', 'answers go')}`,
+    made.length > 0 && `${many(made.length, 'part was', 'parts were')} never here`,
     cleaned.length > 0 && `${many(cleaned.length, 'zone is', 'zones are')} dirty again`,
     answered > 0 && `${many(answered, 'answer goes', 'answers go')}`,
     before &&

@@ -164,6 +164,14 @@ export const SAYS: Partial<Record<EventKind, Describe>> = {
       many(counted(p.spec), 'value', 'values'),
       many(counted(p.findings), 'answer', 'answers'),
     ].join(', '),
+  'report back': (p) =>
+    [
+      many(Number(p.files), 'file', 'files'),
+      many(Number(p.values), 'value', 'values'),
+      many(Number(p.answers), 'answer', 'answers'),
+      many(counted(p.parts), 'part', 'parts'),
+    ].join(', '),
+  'part entry back': (p) => `${text(p, 'code')} ${text(p, 'name')}, entered by mistake`,
   'report asked for': () => 'leave for its own report, one hour',
   'work started': (p) => text(p, 'title') + aside(p),
   'work resumed': (p) => text(p, 'title') + aside(p),

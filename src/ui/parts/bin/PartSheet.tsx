@@ -14,6 +14,8 @@ interface Props {
   place: string;
   inBin: boolean;
   gone: boolean;
+  /** Nothing has happened to it since it was entered. */
+  untouched: boolean;
   sold: boolean;
   today: string;
   owner: boolean;
@@ -22,7 +24,19 @@ interface Props {
 }
 
 /** One part: what it is, what it stands at; described, sold loose, kept for the bench. */
-export function PartSheet({ part, facts, place, inBin, gone, sold, today, owner, mayWrite, more }: Props) {
+export function PartSheet({
+  part,
+  facts,
+  place,
+  inBin,
+  gone,
+  untouched,
+  sold,
+  today,
+  owner,
+  mayWrite,
+  more,
+}: Props) {
   const { send, problem, setProblem, busy } = useCommand();
   const money = useMoney();
   const [typed, setTyped] = useState<Record<string, string>>({});
@@ -106,6 +120,21 @@ export function PartSheet({ part, facts, place, inBin, gone, sold, today, owner,
         <p className="flex flex-wrap gap-5 pt-3">
           {!gone && <Quiet onClick={() => setOpen('describe')}>Say more of it</Quiet>}
           {inBin && !part.benchOnly && <Quiet onClick={() => setOpen('sell')}>Sell it</Quiet>}
+          {untouched && (owner || part.class !== 'drive') && (
+            <Quiet
+              disabled={busy}
+              onClick={() => {
+                if (
+                  confirm(
+                    `${part.code} ${part.name} was never here? It leaves the bin and the books for good.`,
+                  )
+                )
+                  void send('takeBackPart', { componentId: part.id });
+              }}
+            >
+              Entered by mistake
+            </Quiet>
+          )}
           {sold && owner && <Quiet onClick={() => setOpen('undo')}>Undo its sale</Quiet>}
         </p>
       )}

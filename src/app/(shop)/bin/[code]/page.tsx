@@ -56,7 +56,8 @@ export default async function PartPage({ params }: Props) {
           facts={factsOfPart(part)}
           place={placeWords(part.unitId ? `unit:${part.unitId}` : part.place, tag)}
           inBin={part.place === 'bin'}
-          gone={part.place === 'sold' || part.place === 'returned'}
+          gone={part.place === 'sold' || part.place === 'returned' || part.place === 'never'}
+          untouched={part.place === 'bin' && part.lastMove === 0 && !part.reservedFor}
           sold={sale !== null}
           today={dayOf(new Date(), timeZone)}
           owner={actor.role === 'owner'}
