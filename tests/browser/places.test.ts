@@ -38,7 +38,7 @@ describe('the other places', () => {
     const row = "//tr[td[contains(., '92 mm fan, spare')]][td[contains(., '3.50')]]";
     await browser.wait(until.elementLocated(By.xpath(row)), 10_000);
     // a slip: it was never here, and the bin says so
-    await browser.get(await browser.findElement(By.xpath(`${row}//a`)).getAttribute('href'));
+    await browser.get((await browser.findElement(By.xpath(`${row}//a`)).getAttribute('href'))!);
     await ready(browser);
     await click('Entered by mistake');
     await browser.wait(until.alertIsPresent(), 5_000);
