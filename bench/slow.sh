@@ -11,7 +11,8 @@ times=${1:-3}; shift || true
 for _ in 1 2; do (while :; do :; done) & done
 # workers of a run that was broken off would take the jobs of the next one in a shop of the same name
 slowed() { grep -lzs '^OMNITROPE_SLOWED=' /proc/[0-9]*/environ | cut -d/ -f3 | grep -vx $$; }
-trap 'kill $(jobs -p) $(slowed) 2>/dev/null' EXIT INT TERM
+trap 'kill $(jobs -p) $(slowed) 2>/dev/null' EXIT
+trap 'exit 1' INT TERM
 half() { # its number, its files
   local shard=$1; shift
   OMNITROPE_SHARD=$shard OMNITROPE_SLOWED=4 SE_OFFLINE=true npx vitest run --project browser "$@" --reporter=default 2>&1 |

@@ -103,7 +103,7 @@ const OTHERS = [
 
 /**
  * How far the page moved by itself while it came: the sum of all layout shifts, each the share of the screen that moved
- * times how far (Layout Instability, W3C draft). 0.1 is what is commonly held to go unnoticed.
+ * times how far (Layout Instability, WICG draft). 0.1 is what is commonly held to go unnoticed.
  */
 const moved = (driver: WebDriver): Promise<number> =>
   driver.executeAsyncScript<number>(

@@ -61,7 +61,7 @@ async function standing(unitId: string) {
   return {
     maker,
     model,
-    price: evaluation && (evaluation as { price?: unknown }).price,
+    chances: evaluation?.chances,
     rows: specification.rows.map(({ key, value, basis }) => ({ key, value, basis })),
     places: seenPlaces,
     ports,

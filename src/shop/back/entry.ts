@@ -44,7 +44,7 @@ export const takeBackPart = defineCommand({
     if (!unit && part.class === 'drive' && actor.role !== 'owner')
       throw new ShopError(
         'forbidden',
-        `Not taken back: ${part.code} is a drive in the bin, and what is on it is not accounted for. The owner says that it was never here.`,
+        `Not taken back: ${part.code} is a drive in the bin, and what is on it is not accounted for. Only the owner can say that it was never here.`,
       );
     await neverHere(tx, actor, part, 'Not taken back');
     const [came] = await tx

@@ -41,7 +41,7 @@ export const takeBackReport = defineCommand({
     if (questions.some(({ answer }) => answer !== null))
       throw new ShopError(
         'refused',
-        `${NOT}: somebody has said which part it showed, and that stands on it.`,
+        `${NOT}: somebody has answered which part it showed, and that rests on it.`,
       );
     if (asked.length) await tx.delete(sightings).where(inArray(sightings.id, asked));
     const codes: string[] = [];
@@ -52,6 +52,11 @@ export const takeBackReport = defineCommand({
     }
     for (const { component, ...was } of told) {
       const part = await heldComponent(tx, component);
+      if (part.unitId !== unit!.id)
+        throw new ShopError(
+          'refused',
+          `${NOT}: it told more of ${part.code}, which has been moved since. Take that back first.`,
+        );
       // what was said of its data was said of the drive with that serial
       if (part.serial !== was.serial && (await dataEntries(tx, [part.id])).length)
         throw new ShopError(
